@@ -1,0 +1,86 @@
+/**
+ * Dates in names and prose are written from these tables and never by the platform's own library, whose output
+ * differs by version (thin spaces, other month forms).
+ */
+import { dayNumber, isPlainDate, weekdayIndex } from './plainDate.ts'
+
+export const monthNames = [
+  'January', 'February', 'March', 'April', 'May', 'June', 'July', 'August', 'September', 'October', 'November', 'December',
+] as const
+const dayNames = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'] as const
+
+const letters: Record<string, (date: string) => string> = {
+  yyyy: (date) => date.slice(0, 4),
+  yy: (date) => date.slice(2, 4),
+  MMMM: (date) => monthNames[Number(date.slice(5, 7)) - 1] ?? '',
+  MMM: (date) => (monthNames[Number(date.slice(5, 7)) - 1] ?? '').slice(0, 3),
+  MM: (date) => date.slice(5, 7),
+  M: (date) => String(Number(date.slice(5, 7))),
+  dd: (date) => date.slice(8, 10),
+  d: (date) => String(Number(date.slice(8, 10))),
+  EEEE: (date) => dayNames[weekdayIndex(date)] ?? '',
+  EEE: (date) => (dayNames[weekdayIndex(date)] ?? '').slice(0, 3),
+}
+const letterRun = /yyyy|yy|MMMM|MMM|MM|M|dd|d|EEEE|EEE/g
+
+/** Whether a style is made of the UTS #35 letters we know (year, month, day, weekday) and punctuation only. */
+export const isDateStyle = (style: string): boolean => /[yMdE]/.test(style) && !/[A-Za-z]/.test(style.replace(letterRun, ''))
+
+/** A date written in a UTS #35 pattern of year, month, day and weekday letters. */
+export const formatDate = (date: string, style: string): string => style.replace(letterRun, (run) => letters[run]?.(date) ?? run)
+
+/** A range written in a style that holds two dates, e.g. `MMM d – MMM d`; a style of one date writes the first day. */
+export const formatDateRange = (first: string, last: string, style: string): string => {
+  const { opening, separator, closing } = splitRangeStyle(style)
+  return formatDate(first, opening) + separator + (closing === null ? '' : formatDate(last, closing))
+}
+
+/** Splits a range style at the dash between its two dates. */
+export const splitRangeStyle = (style: string): { opening: string; separator: string; closing: string | null } => {
+  const dash = /^(.*[yMdE])(\s*[–—-]\s*|\s+to\s+)((?=[yMdE]).*)$/.exec(style)
+  if (!dash || style === 'yyyy-MM-dd' || !/d/.test(dash[1] ?? '')) return { opening: style, separator: '', closing: null }
+  return { opening: dash[1] ?? '', separator: dash[2] ?? '', closing: dash[3] ?? '' }
+}
+
+/** A date someone wrote. `year` is null where none was written. */
+export interface DateMention {
+  text: string
+  /** Character offset in the text. */
+  at: number
+  month: number
+  day: number
+  year: number | null
+}
+
+const monthWord = '(?:Jan(?:uary)?|Feb(?:ruary)?|Mar(?:ch)?|Apr(?:il)?|May|June?|July?|Aug(?:ust)?|Sept?(?:ember)?|Oct(?:ober)?|Nov(?:ember)?|Dec(?:ember)?)'
+const mention = new RegExp(
+  `\\b(?:(${monthWord})\\.? (\\d{1,2})(?:st|nd|rd|th)?|(\\d{1,2})(?:st|nd|rd|th)? (${monthWord})\\.?)(?!\\d)(?:,? (\\d{4})\\b)?|\\b(\\d{4})-(\\d{2})-(\\d{2})\\b`,
+  'g',
+)
+const monthOfWord = (word: string): number => monthNames.findIndex((name) => name.startsWith(word.slice(0, 3))) + 1
+
+/** The dates written in a text as `Sep 14`, `14 September 2026`, `September 14, 2026` or `2026-09-14`, in order. */
+export const datesMentioned = (text: string): DateMention[] => {
+  if (!/\d/.test(text)) return []
+  const found: DateMention[] = []
+  for (const match of text.matchAll(mention)) {
+    const [whole, wordFirst, dayAfter, dayBefore, wordAfter, year, isoYear, isoMonth, isoDay] = match
+    const month = isoMonth ? Number(isoMonth) : monthOfWord(wordFirst ?? wordAfter ?? '')
+    const day = Number(isoDay ?? dayAfter ?? dayBefore)
+    const written = isoYear ?? year
+    if (month < 1 || month > 12 || day < 1 || day > 31) continue
+    found.push({ text: whole, at: match.index, month, day, year: written ? Number(written) : null })
+  }
+  return found
+}
+
+/** A mention as a date `YYYY-MM-DD`; without a written year, the year in which it lies nearest to `near`. Null if there is none. */
+export const dateOfMention = (said: Pick<DateMention, 'month' | 'day' | 'year'>, near: string): string | null => {
+  const inYear = (year: number) => `${year}-${String(said.month).padStart(2, '0')}-${String(said.day).padStart(2, '0')}`
+  if (said.year !== null) return isPlainDate(inYear(said.year)) ? inYear(said.year) : null
+  const around = Number(near.slice(0, 4))
+  const candidates = [around - 1, around, around + 1].map(inYear).filter(isPlainDate)
+  const distance = (date: string) => Math.abs(dayNumber(date) - dayNumber(near))
+  return candidates.sort((a, b) => distance(a) - distance(b))[0] ?? null
+}
+

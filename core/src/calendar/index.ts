@@ -1,0 +1,6 @@
+export * from './dateText.ts'
+export * from './instant.ts'
+export * from './offset.ts'
+export * from './plainDate.ts'
+export * from './term.ts'
+export * from './weeks.ts'

@@ -1,0 +1,227 @@
+import { instructionalWeeks } from '../calendar/index.ts'
+import type { Course, CourseItem, Facts } from '../course/index.ts'
+import { failure, readDocument, shortHash, success, type Problem, type Result } from '../document/index.ts'
+import { expandCourse, knownRepetitions, type ExpectedCourse } from '../expand/index.ts'
+import { analysePage, type PageFacts } from '../page/index.ts'
+import { pairCourse, readGroupings } from '../pair/index.ts'
+import { CheckContext, fillMessage, ruleById, rules, type AnyRule, type Subject, type Verdict } from '../rules/index.ts'
+import type { Strength, Template } from '../template/index.ts'
+import { compareFindings } from './compareFindings.ts'
+import type { CheckResult, Counts, Finding, FindingPlace, Outcome, Place } from './outcome.ts'
+import { silence } from './silence.ts'
+
+export interface Check {
+  template: Template
+  facts: Facts
+  /** With recorded identity beside what deployment made, where it is known. */
+  course: Course
+  /** `YYYY-MM-DD`, 00:00 in the term's time zone. The wall clock is never asked. */
+  asOf: string
+  /** Facts of pages, kept by content; without it every page is read anew. */
+  pageOf?: (html: string) => PageFacts
+}
+
+/** What is wrong with the policies of a template: rules that are not there, parameters they do not take. */
+export const policyProblems = (template: Template): Problem[] =>
+  template.policies.flatMap((policy, i): Problem[] => {
+    const rule = ruleById(policy.rule)
+    if (!rule) return [{ code: 'not-allowed', path: `/policies/${i}/rule`, found: policy.rule, expected: `one of ${rules.map((one) => one.id).join(', ')}` }]
+    const read = readDocument(rule.parameters, policy.parameters)
+    return read.ok ? [] : read.problems.map((problem) => ({ ...problem, path: `/policies/${i}/parameters${problem.path}` }))
+  })
+
+const order: Record<Strength, number> = { must: 2, should: 1, may: 0 }
+/** The weakest of what a rule, its part and its block ask for. A part that may be left out should still be right when it is there. */
+const weakest = (...all: (Strength | undefined)[]): Strength =>
+  all.flatMap((one) => (one === undefined ? [] : [one === 'may' ? ('should' as const) : one])).reduce((a, b) => (order[a] <= order[b] ? a : b), 'must')
+
+interface Told {
+  rule: AnyRule
+  verdict: Verdict
+  outcome: Outcome
+}
+
+/** Works out what a course should be, with the units it made of its weeks where the template accepts them. */
+export const expectationFor = ({ template, facts, course }: Pick<Check, 'template' | 'facts' | 'course'>): Result<{ expected: ExpectedCourse; groupings: ReturnType<typeof readGroupings> }> => {
+  const weeks = instructionalWeeks({ term: facts.term, session: facts.session, count: facts.weeks })
+  const groupings = readGroupings(template, facts, weeks, course)
+  const units = Object.fromEntries(Object.entries(groupings).flatMap(([key, reading]) => (reading.state === 'grouped' ? [[key, reading.units]] : [])))
+  const expansion = expandCourse({ template, facts, groupings: units, repetitions: knownRepetitions(template, course), mintFrom: course.id })
+  return expansion.ok ? success({ expected: expansion.value, groupings }) : expansion
+}
+
+/**
+ * Checks one course against its template. Pure: the same template, facts, snapshot and as-of date give the same
+ * outcomes in the same order.
+ * @returns the result, or why the documents do not fit together
+ */
+export const checkCourse = (check: Check): Result<CheckResult> => {
+  const { template, facts, course, asOf } = check
+  const badPolicies = policyProblems(template)
+  if (badPolicies.length > 0) return failure(badPolicies)
+  const worked = expectationFor(check)
+  if (!worked.ok) return worked
+  const { expected, groupings } = worked.value
+
+  const read = check.pageOf ?? analysePage
+  const pages = new Map<string, PageFacts>()
+  const pageOf = (item: CourseItem): PageFacts | null => {
+    if (item.html === null) return null
+    let page = pages.get(item.id)
+    if (!page) pages.set(item.id, (page = read(item.html)))
+    return page
+  }
+  const pairing = pairCourse(expected, course, pageOf)
+  const context = new CheckContext({ expected, course, pairing, groupings, asOf, pageOf })
+
+  const told: Told[] = []
+  const policyOf = new Map(template.policies.map((policy) => [policy.rule, policy]))
+  for (const rule of rules) {
+    const policy = policyOf.get(rule.id)
+    if (policy?.off) continue
+    for (const verdict of rule.run(context, policy?.parameters)) {
+      const strength = weakest(policy?.strength ?? rule.strength, verdict.subject.about === 'part' ? verdict.subject.part.strength : undefined, verdict.strength)
+      told.push({ rule, verdict, outcome: outcomeOf(rule, verdict, strength, context) })
+    }
+  }
+  resolveAbsent(told, context)
+  applySilence(told, context)
+
+  const findings = findingsOf(told, context, policyOf)
+  const outcomes = told.map((one) => one.outcome)
+  const counts = countsOf(outcomes, findings)
+  const untoldMusts = outcomes.some((one) => one.outcome === 'cannot-tell' && one.strength === 'must')
+  return success({
+    schema: 'wickerframe.check/1',
+    template: { key: template.key, title: template.title, version: template.version ?? null },
+    course: { id: course.id, name: course.name, code: facts.code, readAt: course.readAt },
+    asOf,
+    holds: context.holds,
+    readiness: counts.openMusts > 0 ? 'not-ready' : untoldMusts ? 'ready-as-far-as-seen' : 'ready',
+    counts,
+    outcomes,
+    findings,
+    pairs: pairing.pairs,
+    missing: pairing.missing,
+    extra: pairing.extra,
+  })
+}
+
+const subjectKey = (subject: Subject): string => (subject.about === 'part' ? subject.part.instance : subject.about === 'found' ? `found:${subject.id}` : 'course')
+
+const placeOf = (subject: Subject, itemId: string | undefined, context: CheckContext): Place => {
+  const part = subject.about === 'part' ? subject.part : null
+  const foundId = itemId ?? (subject.about === 'found' ? subject.id : part ? (context.pairOf(part)?.found ?? null) : null)
+  const placed = foundId === null ? null : context.placed(foundId)
+  const module = placed ? placed.module : (context.modules.find((one) => one.id === foundId) ?? null)
+  const parent = part?.parent ? context.partAt(part.parent) : null
+  const outer = module?.name ?? (parent ? (context.moduleFor(parent)?.name ?? parent.name) : null)
+  const inner = placed?.item.name ?? (part && part.kind !== 'module' ? part.name : null)
+  const path = [outer ?? (part?.kind === 'module' ? part.name : null), inner].flatMap((one) => one ?? [])
+  const week = part?.values.week ?? null
+  return { path: path.length > 0 ? path : [context.course.name], part: part?.key ?? null, instance: part?.instance ?? null, week: typeof week === 'number' ? week : null, foundId }
+}
+
+const outcomeOf = (rule: AnyRule, verdict: Verdict, strength: Strength, context: CheckContext): Outcome => ({
+  rule: rule.id,
+  fingerprint: shortHash(`${rule.id}|${subjectKey(verdict.subject)}|${verdict.discriminator ?? ''}`),
+  strength,
+  outcome: verdict.outcome === 'absent' ? 'untested' : verdict.outcome,
+  place: placeOf(verdict.subject, 'itemId' in verdict ? verdict.itemId : undefined, context),
+  reason: verdict.outcome === 'cannot-tell' ? verdict.reason : verdict.outcome === 'not-due-yet' ? `due ${verdict.dueOn}` : null,
+  toldBy: null,
+})
+
+/** What cannot be met because its part is missing is not met, told by the missing part; if the part may be missing, it does not apply. */
+const resolveAbsent = (told: Told[], context: CheckContext): void => {
+  const tellers = new Map<string, Outcome>()
+  const missing = new Set(['module-missing', 'item-missing', 'home-page-set', 'home-element-missing'])
+  for (const { rule, verdict, outcome } of told)
+    if (missing.has(rule.id) && verdict.outcome === 'failed')
+      tellers.set(rule.id === 'home-element-missing' ? `${subjectKey(verdict.subject)}/${verdict.discriminator}` : rule.id === 'home-page-set' ? context.expected.home.instance : subjectKey(verdict.subject), outcome)
+  for (const { verdict, outcome } of told) {
+    if (verdict.outcome !== 'absent') continue
+    const part = verdict.subject.about === 'part' ? verdict.subject.part : null
+    let teller = part ? (tellers.get(`${part.instance}/${verdict.discriminator}`) ?? tellers.get(part.instance)) : undefined
+    for (let at = context.partAt(part?.parent ?? null); at && !teller; at = context.partAt(at.parent)) teller = tellers.get(at.instance)
+    outcome.outcome = teller ? 'failed' : 'inapplicable'
+    outcome.toldBy = teller?.fingerprint ?? null
+  }
+}
+
+const applySilence = (told: Told[], context: CheckContext): void => {
+  const open = new Map<string, Outcome>()
+  for (const { rule, verdict, outcome } of told) if (verdict.outcome === 'failed') open.set(`${rule.id}|${subjectKey(verdict.subject)}`, outcome)
+  for (const { rule, verdict, outcome } of told) {
+    if (verdict.outcome !== 'failed' || verdict.subject.about === 'course') continue
+    const parent = verdict.subject.about === 'part' ? context.partAt(verdict.subject.part.parent) : null
+    for (const entry of silence) {
+      if (entry.silent !== rule.id) continue
+      const key = entry.scope === 'same' ? subjectKey(verdict.subject) : parent?.instance
+      const teller = key === undefined ? undefined : open.get(`${entry.teller}|${key}`)
+      if (teller) outcome.toldBy = teller.fingerprint
+    }
+  }
+}
+
+const findingsOf = (told: readonly Told[], context: CheckContext, policies: ReadonlyMap<string, Template['policies'][number]>): Finding[] => {
+  const owner = context.expected.facts.owner ?? context.expected.facts.instructors[0]?.email ?? null
+  const groups = new Map<string, { rule: AnyRule; strength: Strength; together: string; basis: string | null; places: FindingPlace[] }>()
+  for (const { rule, verdict, outcome } of told) {
+    if (verdict.outcome !== 'failed' || outcome.toldBy !== null) continue
+    const { subject } = verdict
+    const together = verdict.together ?? (subject.about === 'part' ? subject.part.key : subjectKey(subject))
+    const key = `${rule.id}|${verdict.message}|${together}|${outcome.strength}`
+    const mend = rule.mend?.(verdict, context) ?? []
+    const place: FindingPlace = {
+      fingerprint: outcome.fingerprint,
+      place: outcome.place,
+      message: fillMessage(rule.messages[verdict.message] ?? verdict.message, verdict.values),
+      evidence: [...verdict.evidence],
+      expected: verdict.expected,
+      mend: mend.length > 0 ? mend : null,
+    }
+    const basis = policies.get(rule.id)?.basis ?? (subject.about === 'part' ? subject.part.definition.basis : undefined) ?? null
+    const group = groups.get(key)
+    if (group) group.places.push(place)
+    else groups.set(key, { rule, strength: outcome.strength, together, basis, places: [place] })
+  }
+  return [...groups.values()]
+    .map(({ rule, strength, together, basis, places }): Finding => ({
+      fingerprint: shortHash(`${rule.id}|${together}`),
+      rule: rule.id,
+      title: rule.title,
+      strength,
+      message: (places[0]?.message ?? '') + alsoIn(places.slice(1)),
+      why: rule.why,
+      mender: rule.mender,
+      owner: rule.mender === 'instructor' ? owner : null,
+      effortMinutes: rule.effortMinutes * places.length,
+      basis,
+      places,
+    }))
+    .sort(compareFindings)
+}
+
+/** ` The same in 3 more places: weeks 4, 5 and 6.` */
+const alsoIn = (rest: readonly FindingPlace[]): string => {
+  if (rest.length === 0) return ''
+  const weeks = rest.flatMap((one) => one.place.week ?? [])
+  const listed = weeks.length > 1 ? `${weeks.slice(0, -1).join(', ')} and ${weeks.at(-1)}` : String(weeks[0] ?? '')
+  const where = weeks.length === rest.length ? ` ${weeks.length === 1 ? 'week' : 'weeks'} ${listed}` : ` ${rest.slice(0, 3).map((one) => `“${one.place.path.at(-1)}”`).join(', ')}${rest.length > 3 ? ' and others' : ''}`
+  return ` The same in ${rest.length} more ${rest.length === 1 ? 'place' : 'places'}:${where}.`
+}
+
+const countsOf = (outcomes: readonly Outcome[], findings: readonly Finding[]): Counts => {
+  const count = (word: Outcome['outcome']) => outcomes.filter((one) => one.outcome === word).length
+  const met = count('passed')
+  return {
+    requirements: met + count('failed'),
+    met,
+    openMusts: findings.filter((one) => one.strength === 'must').length,
+    openShoulds: findings.filter((one) => one.strength === 'should').length,
+    cannotTell: count('cannot-tell'),
+    notDueYet: count('not-due-yet'),
+    inapplicable: count('inapplicable') + count('untested'),
+  }
+}

@@ -1,0 +1,3 @@
+export * from './checkCourse.ts'
+export * from './outcome.ts'
+export * from './silence.ts'

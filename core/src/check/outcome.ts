@@ -1,0 +1,91 @@
+import { z } from 'zod'
+import { Change } from '../course/index.ts'
+import { Strength } from '../template/index.ts'
+
+/** Outcomes of a requirement as W3C EARL 1.0 has them, and one of ours: not due yet. */
+export const outcomeWords = ['passed', 'failed', 'cannot-tell', 'inapplicable', 'untested', 'not-due-yet'] as const
+
+/** Where in a course something is: names from the outside in, the part it belongs to, and the platform's id. */
+export const Place = z.strictObject({
+  path: z.array(z.string()),
+  part: z.string().nullable(),
+  instance: z.string().nullable(),
+  week: z.number().nullable(),
+  foundId: z.string().nullable(),
+})
+export type Place = z.output<typeof Place>
+
+export const Outcome = z.strictObject({
+  rule: z.string(),
+  fingerprint: z.string().describe('Of rule, part and repetition (or platform id) and discriminator; never of the evidence'),
+  strength: Strength,
+  outcome: z.enum(outcomeWords),
+  place: Place,
+  reason: z.string().nullable().describe('Why it cannot be told, or when it is due'),
+  toldBy: z.string().nullable().describe('Fingerprint of the finding that tells it, when another one does'),
+})
+export type Outcome = z.output<typeof Outcome>
+
+export const FindingPlace = z.strictObject({
+  fingerprint: z.string(),
+  place: Place,
+  message: z.string(),
+  evidence: z.array(z.strictObject({ kind: z.enum(['words', 'date', 'value', 'count']), text: z.string() })),
+  expected: z.string(),
+  mend: z.array(Change).nullable(),
+})
+export type FindingPlace = z.output<typeof FindingPlace>
+
+export const Finding = z.strictObject({
+  fingerprint: z.string(),
+  rule: z.string(),
+  title: z.string(),
+  strength: Strength,
+  message: z.string().describe('A sentence; where it is told of many places, of the first, with the rest named after it'),
+  why: z.string(),
+  mender: z.enum(['instructor', 'designer', 'administrator']),
+  owner: z.string().nullable().describe('E-mail of the person whose move it is, where it is a person of the course'),
+  effortMinutes: z.number(),
+  basis: z.string().nullable(),
+  places: z.array(FindingPlace).min(1).describe('One for each repetition in which it was seen'),
+})
+export type Finding = z.output<typeof Finding>
+
+export const Counts = z.strictObject({
+  requirements: z.number().int().describe('met and not met'),
+  met: z.number().int(),
+  openMusts: z.number().int().describe('Findings, each opened into its places'),
+  openShoulds: z.number().int(),
+  cannotTell: z.number().int(),
+  notDueYet: z.number().int(),
+  inapplicable: z.number().int(),
+})
+export type Counts = z.output<typeof Counts>
+
+export const readiness = ['ready', 'not-ready', 'ready-as-far-as-seen'] as const
+
+export const PairRecord = z.strictObject({
+  expected: z.string(),
+  found: z.string(),
+  by: z.enum(['recorded', 'evidence']),
+  confidence: z.number(),
+  reasons: z.array(z.string()),
+  moved: z.boolean(),
+})
+
+/** The result of checking one course. */
+export const CheckResult = z.strictObject({
+  schema: z.literal('wickerframe.check/1'),
+  template: z.strictObject({ key: z.string(), title: z.string(), version: z.number().nullable() }),
+  course: z.strictObject({ id: z.string(), name: z.string(), code: z.string(), readAt: z.string() }),
+  asOf: z.string(),
+  holds: z.strictObject({ from: z.string().nullable(), until: z.string().nullable() }).describe('As-of dates for which this stays true: from included, until excluded'),
+  readiness: z.enum(readiness),
+  counts: Counts,
+  outcomes: z.array(Outcome),
+  findings: z.array(Finding),
+  pairs: z.array(PairRecord),
+  missing: z.array(z.string()),
+  extra: z.array(z.string()),
+})
+export type CheckResult = z.output<typeof CheckResult>

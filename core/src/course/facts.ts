@@ -1,0 +1,43 @@
+import { z } from 'zod'
+import { Term } from '../calendar/index.ts'
+import { Key } from '../template/index.ts'
+
+export const modalities = ['on-campus', 'online', 'hybrid'] as const
+
+export const Person = z.strictObject({ name: z.string().min(1).max(200), email: z.email().max(200) })
+export type Person = z.output<typeof Person>
+
+export const Unit = z
+  .strictObject({
+    number: z.number().int().min(1).max(60),
+    firstWeek: z.number().int().min(0).max(60),
+    lastWeek: z.number().int().min(0).max(60),
+    title: z.string().max(200).optional(),
+  })
+  .refine((unit) => unit.firstWeek <= unit.lastWeek, 'a firstWeek that is not after lastWeek')
+export type Unit = z.output<typeof Unit>
+
+/** What is known of a course besides its content, with its term inside. */
+export const Facts = z
+  .strictObject({
+    schema: z.literal('wickerframe.facts/1'),
+    code: z.string().min(1).max(60).describe('Course code, e.g. NAV 110'),
+    title: z.string().min(1).max(300),
+    department: z.string().min(1).max(40),
+    modality: z.enum(modalities),
+    weeks: z.number().int().min(1).max(60).describe('How many instructional weeks'),
+    term: Term,
+    session: z.string().max(60).optional().describe("Code of the term's session the course runs in"),
+    classSections: z.array(z.string().min(1).max(40)).default([]),
+    classSectionKind: z.enum(['own', 'shared']).default('own'),
+    instructors: z.array(Person).default([]),
+    owner: z.string().max(200).optional().describe('E-mail of the person who must act; the first instructor without it'),
+    topics: z.record(z.string().regex(/^\d+$/, 'a week number'), z.string().max(300)).default({}).describe('Topic of each week, by its number'),
+    answers: z.record(Key, z.string().max(20_000)).default({}).describe('Answers to fill-ins whose scope is the course, by block key'),
+    units: z.array(Unit).optional(),
+  })
+  .superRefine((facts, context) => {
+    if (facts.session !== undefined && !facts.term.sessions.some((one) => one.code === facts.session))
+      context.addIssue({ code: 'custom', path: ['session'], message: `the code of a session of the term: ${facts.term.sessions.map((one) => one.code).join(', ') || 'it has none'}` })
+  })
+export type Facts = z.output<typeof Facts>

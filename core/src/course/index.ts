@@ -1,0 +1,5 @@
+export * from './applyChanges.ts'
+export * from './change.ts'
+export * from './course.ts'
+export * from './facts.ts'
+export * from './identity.ts'

@@ -1,0 +1,3 @@
+export * from './canonical.ts'
+export * from './readDocument.ts'
+export * from './result.ts'

@@ -1,0 +1,230 @@
+import { instructionalWeeks, localDateOf, resolveOffset, type Week } from '../calendar/index.ts'
+import type { Facts, Unit } from '../course/index.ts'
+import { failure, shortHash, success, type Problem, type Result } from '../document/index.ts'
+import { formatOf, renderName, type FieldValues } from '../naming/index.ts'
+import { homePageKey, isModule, type Block, type Item, type Module, type Part, type Template } from '../template/index.ts'
+import { blockHtml, type BlockSurroundings } from './blockHtml.ts'
+import { everyExpected, type ExpectedBlock, type ExpectedCourse, type ExpectedPart } from './expected.ts'
+import { applies, evenUnits, repeatsAt, turnsOf, type Turn } from './repetitions.ts'
+
+/** A repetition id that an earlier deployment minted. */
+export interface KnownRepetition {
+  part: string
+  number: number
+  id: string
+}
+
+export interface Expansion {
+  template: Template
+  facts: Facts
+  /** Ids minted by earlier deployments to this course, carried over by number. */
+  repetitions?: readonly KnownRepetition[]
+  /** What new repetition ids are minted from; the course's own id where there is one. */
+  mintFrom?: string
+  /** Units that stand in place of weekly modules, by module key. */
+  groupings?: Readonly<Record<string, Unit[]>>
+}
+
+export const instanceOf = (key: string, repetition: string | null): string => (repetition === null ? key : `${key}@${repetition}`)
+
+/** Values of the fields that come from a course's facts. */
+export const courseValues = (facts: Facts): FieldValues => ({
+  code: facts.code,
+  title: facts.title,
+  term: facts.term.title,
+  year: Number(facts.term.firstDay.slice(0, 4)),
+  classSection: facts.classSections.join(', '),
+  instructor: facts.instructors.map((person) => person.name).join(', '),
+  modality: { 'on-campus': 'on campus', online: 'online', hybrid: 'hybrid' }[facts.modality],
+})
+
+/** Where in the calendar a part is being worked out. */
+interface Standing {
+  turn: Turn | null
+  repetition: string | null
+  values: FieldValues
+  parent: string | null
+  grouped: boolean
+}
+
+/**
+ * Works a template version out for one course: conditions applied, modules repeated, names rendered, dates set,
+ * links between parts made into references. Deterministic; the same input gives the same output.
+ * @returns the expected course, or why the facts do not fit (path in the facts document)
+ */
+export const expandCourse = (input: Expansion): Result<ExpectedCourse, Problem[]> => {
+  const { template, facts } = input
+  const weeks = instructionalWeeks({ term: facts.term, session: facts.session, count: facts.weeks })
+  const available = weeks.filter((week) => week.number > 0).length
+  if (available < facts.weeks)
+    return failure([
+      {
+        code: 'too-few-weeks',
+        path: '/weeks',
+        found: String(facts.weeks),
+        expected: `at most ${available}, the weeks of ${facts.session ? `session ${facts.session}` : facts.term.title}`,
+      },
+    ])
+  const mintFrom = input.mintFrom ?? `${facts.code}/${facts.term.code}/${facts.classSections.join('+')}`
+  const minted = new Map((input.repetitions ?? []).map((known) => [`${known.part}/${known.number}`, known.id]))
+  const repetitionOf = (key: string, number: number) =>
+    minted.get(`${key}/${number}`) ?? `r-${shortHash(`${mintFrom}/${key}/${number}`).slice(0, 12)}`
+
+  const common = courseValues(facts)
+  const units = facts.units ?? (template.units ? evenUnits(weeks, template.units) : [])
+  const occurrences = new Map<string, number>()
+  const top: Standing = { turn: null, repetition: null, values: common, parent: null, grouped: false }
+
+  const valuesFor = (turn: Turn): FieldValues => {
+    const first = turn.weeks[0]
+    const last = turn.weeks.at(-1)
+    const topic = facts.topics[String(turn.number)] ?? turn.unit?.title ?? first?.breakName
+    return {
+      ...common,
+      number: turn.number,
+      ...(turn.unit ? { unit: turn.unit.number } : first ? { week: turn.number } : {}),
+      ...(first && last ? { dates: { first: first.first, last: last.last }, start: first.first, end: last.last } : {}),
+      ...(topic ? { topic } : {}),
+    }
+  }
+
+  const build = (part: Part, standing: Standing, format = part.name): ExpectedPart => {
+    const turn = standing.turn
+    const week: Week | null = turn?.weeks[0] ?? null
+    const instance = instanceOf(part.key, standing.repetition)
+    const inBreak = turn !== null && turn.weeks.length > 0 && turn.weeks.every((one) => one.breakName !== null)
+    const place = week && turn ? { ...week, last: turn.weeks.at(-1)?.last ?? week.last } : null
+    const at = (offset: Parameters<typeof resolveOffset>[0] | undefined) => (offset ? resolveOffset(offset, place, weeks, facts.term) : null)
+    const dueAt = at(part.settings.due)
+    const values: FieldValues = {
+      ...standing.values,
+      ...(part.settings.points === undefined ? {} : { points: part.settings.points }),
+      ...(dueAt ? { due: localDateOf(dueAt, facts.term.timeZone) } : {}),
+    }
+    const name = renderName(formatOf(format), values)
+    return {
+      instance,
+      key: part.key,
+      repetition: standing.repetition,
+      definition: part,
+      kind: part.kind,
+      name: name.text,
+      unfilledFields: name.unfilled,
+      values,
+      strength: part.strength,
+      audience: part.audience,
+      week,
+      weeks: turn?.weeks ?? [],
+      inBreak,
+      opensAt: at(part.settings.opens),
+      dueAt,
+      blocks: [],
+      items: [],
+      parent: standing.parent,
+    }
+  }
+
+  const buildModule = (module: Module, standing: Standing, format = module.name): ExpectedPart => {
+    const expected = build(module, standing, format)
+    expected.items = arrange(module.items.flatMap((inner) => expandPart(inner, { ...standing, parent: expected.instance })))
+    return expected
+  }
+
+  const expandItem = (item: Item, standing: Standing): ExpectedPart[] => {
+    const turn = standing.turn
+    const filter = item.repeat
+    const insideWeeks = filter?.per === 'week' && turn !== null && turn.weeks.length > 0
+    if (insideWeeks && standing.grouped && item.inGroup === 'per-week')
+      return turn.weeks.filter((week) => repeatsAt(filter, week.number)).map((week) => weeklyItem(item, week, standing))
+    if (insideWeeks && !turn.weeks.some((week) => repeatsAt(filter, week.number))) return []
+    if (standing.grouped && item.inGroup === 'per-week' && turn) return turn.weeks.map((week) => weeklyItem(item, week, standing))
+    if (filter && filter.per !== 'week')
+      return turnsOf(filter, weeks, units).map((one) => numbered(item, { ...standing, turn: one, repetition: repetitionOf(item.key, one.number), values: { ...standing.values, ...valuesFor(one) } }))
+    if (filter && !insideWeeks)
+      return turnsOf(filter, weeks, units).map((one) => numbered(item, { ...standing, turn: one, repetition: repetitionOf(item.key, one.number), values: valuesFor(one) }))
+    return [numbered(item, standing)]
+  }
+  const weeklyItem = (item: Item, week: Week, standing: Standing): ExpectedPart => {
+    const turn: Turn = { number: week.number, weeks: [week], unit: null }
+    return numbered(item, { ...standing, turn, repetition: repetitionOf(item.key, week.number), values: valuesFor(turn) })
+  }
+  /** Items are counted among their kind, so that `{number}` runs 1, 2, 3 even when a part skips weeks. */
+  const numbered = (item: Item, standing: Standing): ExpectedPart => {
+    const number = (occurrences.get(item.key) ?? 0) + 1
+    occurrences.set(item.key, number)
+    return build(item, { ...standing, values: { ...standing.values, number } })
+  }
+
+  const expandPart = (part: Part, standing: Standing): ExpectedPart[] => {
+    if (!applies(part.when, facts)) return []
+    if (!isModule(part)) return expandItem(part, standing)
+    const grouped = input.groupings?.[part.key]
+    if (grouped && part.groupings && part.repeat) {
+      const format = part.groupings.name
+      return turnsOf({ ...part.repeat, per: 'unit', from: undefined, to: undefined, every: 1, except: [] }, weeks, grouped).map((turn) =>
+        buildModule(part, { turn, repetition: repetitionOf(`${part.key}-unit`, turn.number), values: valuesFor(turn), parent: standing.parent, grouped: true }, format),
+      )
+    }
+    if (!part.repeat) return [buildModule(part, standing)]
+    const turns = turnsOf(part.repeat, standing.turn && part.repeat.per === 'week' ? standing.turn.weeks : weeks, units)
+    return turns.map((turn) => buildModule(part, { turn, repetition: repetitionOf(part.key, turn.number), values: valuesFor(turn), parent: standing.parent, grouped: false }))
+  }
+
+  const parts = arrange(template.parts.flatMap((part) => expandPart(part, top)))
+  const homePart: Item = {
+    kind: 'page', key: homePageKey, name: template.home.name, strength: template.home.strength, basis: template.home.basis,
+    audience: 'students', position: 'in-order', span: 'course', may: {}, settings: {}, blocks: template.home.blocks, acceptsInstead: [], inGroup: 'per-unit',
+  }
+  const home = build(homePart, top)
+  writePages([home, ...everyExpected(parts)], template, facts)
+  return success({
+    template,
+    facts,
+    name: renderName(formatOf(template.naming.courseName), common).text,
+    label: renderName(formatOf(template.naming.courseLabel), common).text,
+    weeks,
+    home,
+    parts,
+    groupings: { ...input.groupings },
+  })
+}
+
+/** Siblings in the order they are wanted: those pinned first, the rest in order (newest first where so), those pinned last. */
+const arrange = (parts: ExpectedPart[]): ExpectedPart[] => {
+  const at = (position: Part['position']) => parts.filter((part) => part.definition.position === position)
+  const newest = at('newest-first').reverse()
+  const middle = parts
+    .filter((part) => part.definition.position !== 'first' && part.definition.position !== 'last')
+    .map((part) => (part.definition.position === 'newest-first' ? (newest.shift() ?? part) : part))
+  return [...at('first'), ...middle, ...at('last')]
+}
+
+/** Fills the blocks of every page, now that every part has its name and instance. */
+const writePages = (parts: readonly ExpectedPart[], template: Template, facts: Facts): void => {
+  const byKey = new Map<string, ExpectedPart[]>()
+  const byInstance = new Map(parts.map((part) => [part.instance, part]))
+  for (const part of parts) byKey.set(part.key, [...(byKey.get(part.key) ?? []), part])
+  const link = (part: ExpectedPart) => ({ href: `ref:${part.instance}`, name: part.name })
+  for (const page of parts) {
+    const definition = page.definition
+    if (isModule(definition)) continue
+    const surroundings: BlockSurroundings = {
+      template,
+      values: page.values,
+      answers: facts.answers,
+      linkTo: (key) => {
+        const candidates = byKey.get(key) ?? []
+        const target = candidates.find((one) => one.repetition === page.repetition) ?? candidates[0]
+        return target ? link(target) : null
+      },
+      moduleLinks: () =>
+        (page.parent === null ? [] : (byInstance.get(page.parent)?.items ?? []))
+          .filter((one) => one !== page && one.audience === 'students' && one.kind !== 'heading' && one.strength !== 'may')
+          .map(link),
+    }
+    page.blocks = definition.blocks.map((block): ExpectedBlock => {
+      const { html, answer } = blockHtml(block, surroundings)
+      return { definition: block satisfies Block, key: block.key, kind: block.kind, strength: block.strength, html, answer, houseText: block.kind === 'house-text' ? (template.houseTexts.find((one) => one.key === block.houseText) ?? null) : null }
+    })
+  }
+}

@@ -1,0 +1,64 @@
+import type { Week } from '../calendar/index.ts'
+import type { Facts, Unit } from '../course/index.ts'
+import type { FieldValues, FieldName } from '../naming/index.ts'
+import type { Audience, Block, HouseText, Item, ItemKind, Module, Strength, Template } from '../template/index.ts'
+
+/** A block of an expected page: its definition with fields filled and links to parts turned into references. */
+export interface ExpectedBlock {
+  definition: Block
+  key: string
+  kind: Block['kind']
+  strength: Strength
+  /** Inner HTML as deployment writes it; for a house text that of its newest revision. Links to parts are `ref:INSTANCE`. */
+  html: string
+  /** The answer known for the whole course, or null. */
+  answer: string | null
+  houseText: HouseText | null
+}
+
+/** A part worked out for one course. */
+export interface ExpectedPart {
+  /** Id of this part instance: the part's key, and its repetition when it repeats. */
+  instance: string
+  key: string
+  /** Minted id of the repetition, or null. Its number and dates are attributes, never its identity. */
+  repetition: string | null
+  definition: Module | Item
+  kind: ItemKind | 'module'
+  name: string
+  /** Fields of the name that had no value and stand as their prompt. */
+  unfilledFields: FieldName[]
+  /** What the fields of its name should say, where known. */
+  values: FieldValues
+  strength: Strength
+  audience: Audience
+  /** The week it stands in; for a unit its first week; null outside the weeks. */
+  week: Week | null
+  /** All weeks it covers: one for a weekly module, several for a unit. */
+  weeks: Week[]
+  /** Whether its week is a break, in which its items are not asked for. */
+  inBreak: boolean
+  /** Opening and due instants, ISO 8601 UTC. */
+  opensAt: string | null
+  dueAt: string | null
+  blocks: ExpectedBlock[]
+  items: ExpectedPart[]
+  /** Instance of the module it stands in, or null. */
+  parent: string | null
+}
+
+/** A template version worked out for one course. */
+export interface ExpectedCourse {
+  template: Template
+  facts: Facts
+  name: string
+  label: string
+  weeks: Week[]
+  home: ExpectedPart
+  parts: ExpectedPart[]
+  /** Units read from the course that stand in place of weekly modules, by module key. */
+  groupings: Record<string, Unit[]>
+}
+
+/** Every expected part, modules before their items, in order; without the home page. */
+export const everyExpected = (parts: readonly ExpectedPart[]): ExpectedPart[] => parts.flatMap((part) => [part, ...everyExpected(part.items)])

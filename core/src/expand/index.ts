@@ -1,0 +1,5 @@
+export * from './expandCourse.ts'
+export * from './expected.ts'
+export { escapeHtml } from './fillHtml.ts'
+export { evenUnits } from './repetitions.ts'
+export * from './knownRepetitions.ts'

@@ -1,0 +1,2 @@
+export * from './mendFirst.ts'
+export * from './weave.ts'

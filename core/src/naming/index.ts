@@ -1,0 +1,5 @@
+export * from './fields.ts'
+export * from './fold.ts'
+export * from './format.ts'
+export * from './read.ts'
+export * from './render.ts'

@@ -1,0 +1,40 @@
+import { diffWordsWithSpace } from 'diff'
+
+export interface WordRun {
+  text: string
+  /** same: in both; gone: only in the earlier text; new: only in the later one. */
+  change: 'same' | 'gone' | 'new'
+}
+
+const mostEdits = 400
+
+/**
+ * Word-level difference of two texts (Myers 1986), capped: texts that differ in more than 400 words are told as
+ * wholly replaced, since a longer list helps nobody and unrelated long texts take seconds.
+ */
+export const wordDifference = (before: string, after: string): WordRun[] => {
+  const runs = diffWordsWithSpace(before, after, { maxEditLength: mostEdits })
+  if (!runs) return [{ text: before, change: 'gone' }, { text: after, change: 'new' }]
+  return runs.map((run) => ({ text: run.value, change: run.added ? 'new' : run.removed ? 'gone' : 'same' }))
+}
+
+const wordsOf = (text: string): string[] => text.toLowerCase().match(/[\p{L}\p{N}]+/gu) ?? []
+
+/** Share of `wanted`'s words that also stand in `found`, counting each as often as it stands; 0 to 1. */
+export const shareSurviving = (wanted: string, found: string): number => {
+  const words = wordsOf(wanted)
+  if (words.length === 0) return 1
+  const left = new Map<string, number>()
+  for (const word of wordsOf(found)) left.set(word, (left.get(word) ?? 0) + 1)
+  let kept = 0
+  for (const word of words) {
+    const count = left.get(word) ?? 0
+    if (count > 0) {
+      kept += 1
+      left.set(word, count - 1)
+    }
+  }
+  return kept / words.length
+}
+
+export const countWords = (text: string): number => wordsOf(text).length

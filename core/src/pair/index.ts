@@ -1,0 +1,5 @@
+export * from './assign.ts'
+export { nameLikeness } from './evidence.ts'
+export * from './order.ts'
+export * from './pairCourse.ts'
+export * from './readGroupings.ts'

@@ -1,0 +1,77 @@
+import { daysBetween, type Week } from '../calendar/index.ts'
+import { everyModule, type Course, type CourseModule, type Facts, type Unit } from '../course/index.ts'
+import { foldName, formatOf, rangeSaid, readName } from '../naming/index.ts'
+import { everyPart, isModule, type Module, type Template } from '../template/index.ts'
+
+/** What a course made of a module that is to repeat each week. */
+export type GroupingReading =
+  | { state: 'weekly' }
+  /** Units whose ranges cover every instructional week exactly once. */
+  | { state: 'grouped'; units: Unit[]; modules: string[] }
+  /** Modules that look like units, but what they cover cannot be read or does not add up. */
+  | { state: 'unreadable'; modules: string[]; why: string }
+
+/** Edges of a unit may lie this many days off the week's own. */
+const edgeDays = 2
+
+const weeksSaid = /\b(?:weeks?|wks?)\s*(\d{1,2})\s*(?:-|to|through|and|&)\s*(\d{1,2})\b/
+const oneWeekSaid = /\b(?:week|wk)\s*(\d{1,2})\b/
+const unitWord = /\b(?:unit|part|block|theme)\s*(\d{1,2}|[ivx]+)\b/
+
+/** The weeks a module's name says it covers, or null. */
+const coverOf = (module: CourseModule, part: Module, weeks: readonly Week[], near: string): { firstWeek: number; lastWeek: number } | null => {
+  const name = foldName(module.name).text
+  const said = weeksSaid.exec(name)
+  if (said) return { firstWeek: Number(said[1]), lastWeek: Number(said[2]) }
+  const range = rangeSaid(module.name, near)
+  if (range && daysBetween(range.first, range.last) > 8) {
+    const first = weeks.find((week) => Math.abs(daysBetween(week.first, range.first)) <= edgeDays)
+    const last = weeks.find((week) => Math.abs(daysBetween(week.last, range.last)) <= edgeDays)
+    if (first && last) return { firstWeek: first.number, lastWeek: last.number }
+  }
+  const one = oneWeekSaid.exec(name)
+  if (one && !unitWord.test(name) && readName(formatOf(part.name), module.name, {}) === null) return { firstWeek: Number(one[1]), lastWeek: Number(one[1]) }
+  return null
+}
+
+/**
+ * Tells, for each weekly module of a template that accepts units in its place, whether the course has weeks, has units
+ * that cover every instructional week exactly once (uneven ones are fine), or has units that cannot be read.
+ */
+export const readGroupings = (template: Template, facts: Facts, weeks: readonly Week[], course: Course): Record<string, GroupingReading> => {
+  const near = weeks[0]?.first ?? facts.term.firstDay
+  const readings: Record<string, GroupingReading> = {}
+  for (const part of everyPart(template)) {
+    if (!isModule(part) || !part.groupings || part.repeat?.per !== 'week') continue
+    const candidates = everyModule(course.modules).filter((module) => module.recordedAs === undefined || module.recordedAs.part === part.key)
+    const weekly = candidates.filter((module) => readName(formatOf(part.name), module.name, {}) !== null || (oneWeekSaid.test(foldName(module.name).text) && !weeksSaid.test(foldName(module.name).text)))
+    const units = candidates.filter((module) => !weekly.includes(module) && (unitWord.test(foldName(module.name).text) || weeksSaid.test(foldName(module.name).text)))
+    if (units.length < part.groupings.min || weekly.length > weeks.length / 2) {
+      readings[part.key] = { state: 'weekly' }
+      continue
+    }
+    const modules = units.map((module) => module.id)
+    const fromFacts = facts.units?.length === units.length ? facts.units : null
+    const covers = units.map((module, i) => coverOf(module, part, weeks, near) ?? fromFacts?.[i] ?? null)
+    if (covers.some((cover) => cover === null)) {
+      const unread = units.filter((_, i) => covers[i] === null).map((module) => `“${module.name}”`)
+      readings[part.key] = { state: 'unreadable', modules, why: `which weeks ${unread.join(', ')} cover${unread.length === 1 ? 's' : ''} cannot be read` }
+      continue
+    }
+    const sorted = covers.flatMap((cover) => cover ?? []).sort((a, b) => a.firstWeek - b.firstWeek)
+    const covered = sorted.flatMap((cover) => weeks.filter((week) => week.number >= cover.firstWeek && week.number <= cover.lastWeek).map((week) => week.number))
+    const wanted = weeks.filter((week) => week.breakName === null).map((week) => week.number)
+    const twice = covered.filter((number, i) => covered.indexOf(number) !== i)
+    const never = wanted.filter((number) => !covered.includes(number))
+    const tooMany = units.length > part.groupings.max
+    readings[part.key] =
+      twice.length > 0 || never.length > 0 || tooMany
+        ? {
+            state: 'unreadable',
+            modules,
+            why: tooMany ? `${units.length} units where at most ${part.groupings.max} are accepted` : twice.length > 0 ? `week ${twice.join(', ')} stands in two units` : `week ${never.join(', ')} stands in no unit`,
+          }
+        : { state: 'grouped', modules, units: sorted.map((cover, i) => ({ number: i + 1, firstWeek: cover.firstWeek, lastWeek: cover.lastWeek })) }
+  }
+  return readings
+}

@@ -1,0 +1,58 @@
+import { z } from 'zod'
+import { defineRule, type Subject, type Verdict } from '../rule.ts'
+
+export const fillerText = defineRule({
+  id: 'filler-text',
+  group: 'page content',
+  title: 'No filler text is left',
+  why: 'Filler and “to be added” on a page that students read tell them that the course was not finished.',
+  strength: 'should',
+  parameters: z.strictObject({
+    phrases: z.array(z.string().min(3)).default(['lorem ipsum', 'insert text here', 'your text here', 'text goes here', 'to be added', 'placeholder', 'xxxx', 'tbd', 'tba']),
+  }),
+  mender: 'instructor',
+  effortMinutes: 3,
+  messages: { filler: '“{item}” still says “{text}”.' },
+  *check(context, { phrases }): Generator<Verdict> {
+    for (const placed of context.placedItems) {
+      const page = placed.item.html === null ? null : context.pageOf(placed.item)
+      if (!page) continue
+      const part = context.partOf(placed.item.id)
+      const subject: Subject = part ? { about: 'part', part } : { about: 'found', id: placed.item.id, name: placed.item.name }
+      const hit = page.paragraphs.find((paragraph) => phrases.some((phrase) => wholeWords(phrase).test(paragraph.text)))
+      if (!hit) {
+        if (part) yield { subject, outcome: 'passed' }
+        continue
+      }
+      const need = part ? context.needOf(part) : context.openingDay
+      if (!context.studentsReach(placed) && !context.reached(need)) yield { subject, outcome: 'not-due-yet', dueOn: need }
+      else
+        yield {
+          subject,
+          outcome: 'failed',
+          message: 'filler',
+          values: { item: placed.item.name, text: hit.text.slice(0, 120) },
+          evidence: [{ kind: 'words', text: hit.text.slice(0, 300) }],
+          expected: 'the real text',
+          itemId: placed.item.id,
+        }
+    }
+  },
+  examples: {
+    passes: [
+      { title: 'real text everywhere', change: () => {} },
+      { title: 'a word that only contains a phrase', change: ({ item }) => void (item('week-overview', 3).html += '<p>We tabulate the tides.</p>') },
+    ],
+    fails: [
+      { title: 'filler in a page', change: ({ item }) => void (item('week-overview', 3).html += '<p>Lorem ipsum dolor sit amet.</p>'), evidence: 'Lorem ipsum dolor sit amet.' },
+      { title: 'to be added', change: ({ item }) => void (item('week-overview', 2).html += '<p>Reading list: TBA</p>'), evidence: 'Reading list: TBA' },
+    ],
+  },
+})
+
+const patterns = new Map<string, RegExp>()
+const wholeWords = (phrase: string): RegExp => {
+  let pattern = patterns.get(phrase)
+  if (!pattern) patterns.set(phrase, (pattern = new RegExp(`(?<![\\p{L}\\p{N}])${phrase.replace(/[.*+?^${}()|[\]\\]/g, '\\$&')}(?![\\p{L}\\p{N}])`, 'iu')))
+  return pattern
+}

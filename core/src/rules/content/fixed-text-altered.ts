@@ -1,0 +1,60 @@
+import { z } from 'zod'
+import { analysePage, wordDifference } from '../../page/index.ts'
+import { aboutPart, defineRule, type Verdict } from '../rule.ts'
+
+export const fixedTextAltered = defineRule({
+  id: 'fixed-text-altered',
+  group: 'page content',
+  title: 'Fixed text stands as it was written',
+  why: 'Wording that a policy prescribes was changed or taken out; students of one course read other terms than the rest.',
+  strength: 'must',
+  parameters: z.strictObject({}),
+  mender: 'designer',
+  effortMinutes: 2,
+  messages: {
+    altered: '“{item}” changes fixed text: {change}.',
+    missing: '“{item}” no longer has the fixed text “{text}”.',
+  },
+  *check(context): Generator<Verdict> {
+    for (const part of context.pageParts()) {
+      const there = context.itemFor(part)
+      const readings = there ? context.readingsOf(there) : null
+      for (const block of part.blocks) {
+        if (block.kind !== 'fixed-text') continue
+        const told = { subject: aboutPart(part), discriminator: block.key, strength: block.strength } as const
+        const reading = readings?.find((one) => one.block === block)
+        if (!there || !reading) {
+          yield { ...told, outcome: 'absent' }
+          continue
+        }
+        if (reading.state === 'unchanged') {
+          yield { ...told, outcome: 'passed' }
+          continue
+        }
+        const wanted = analysePage(block.html).paragraphs.map((one) => one.text).join(' ')
+        const failed = { ...told, outcome: 'failed', expected: wanted, itemId: there.item.id, together: `${part.key}/${block.key}` } as const
+        const short = (text: string) => (text.length > 120 ? `${text.slice(0, 119)}…` : text)
+        if (reading.state === 'missing')
+          yield { ...failed, message: 'missing', values: { item: there.item.name, text: short(wanted) }, evidence: [{ kind: 'count', text: 'no such passage' }] }
+        else {
+          const runs = wordDifference(wanted, reading.text)
+          const gone = runs.filter((run) => run.change === 'gone').map((run) => run.text.trim()).filter(Boolean)
+          const added = runs.filter((run) => run.change === 'new').map((run) => run.text.trim()).filter(Boolean)
+          const change = [gone.length > 0 ? `“${short(gone.join(' … '))}” is gone` : '', added.length > 0 ? `“${short(added.join(' … '))}” is new` : ''].filter(Boolean).join(', ')
+          yield { ...failed, message: 'altered', values: { item: there.item.name, change }, evidence: [{ kind: 'words', text: added.join(' … ') || gone.join(' … ') }] }
+        }
+      }
+    }
+  },
+  examples: {
+    passes: [
+      { title: 'fixed text as deployed', change: () => {} },
+      { title: 'entities changed, paragraphs rewrapped and wrapped again', change: ({ item }) => void (item('welcome').html = `<div class="x">${(item('welcome').html ?? '').replace('by Friday', 'by&#32;Friday').replace(/<p>/g, '<p class="y">\n  ')}</div>`) },
+      { title: 'markers stripped', change: ({ item }) => void (item('welcome').html = (item('welcome').html ?? '').replace(/ data-wf-[a-z]+="[^"]*"/g, '')) },
+    ],
+    fails: [
+      { title: 'one word changed', change: ({ item }) => void (item('welcome').html = (item('welcome').html ?? '').replace('by Friday', 'by Sunday')), evidence: 'Sunday' },
+      { title: 'the passage was taken out', change: ({ item }) => void (item('welcome').html = (item('welcome').html ?? '').replace(/<div data-wf-block="promise".*?<\/div>/s, '')), evidence: 'no such passage' },
+    ],
+  },
+})

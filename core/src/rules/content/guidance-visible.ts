@@ -1,0 +1,90 @@
+import { z } from 'zod'
+import type { Change } from '../../course/index.ts'
+import { countWords } from '../../page/index.ts'
+import { aboutPart, defineRule, type Verdict } from '../rule.ts'
+
+export const guidanceVisible = defineRule({
+  id: 'guidance-visible',
+  group: 'page content',
+  title: 'Notes to the instructor are gone before students see them',
+  why: 'Students read advice that was written to their instructor, and wonder what else was left undone.',
+  strength: 'must',
+  parameters: z.strictObject({
+    leastWords: z.number().int().min(1).default(8),
+    leastSurviving: z.number().min(0).max(1).default(0.8),
+  }),
+  mender: 'instructor',
+  effortMinutes: 1,
+  messages: { visible: 'Students can read a note to the instructor in “{item}”: “{text}”.' },
+  *check(context, { leastWords, leastSurviving }): Generator<Verdict> {
+    for (const part of context.pageParts()) {
+      const there = context.itemFor(part)
+      const readings = there ? context.readingsOf(there) : null
+      for (const block of part.blocks) {
+        if (block.kind !== 'guidance-note') continue
+        const told = { subject: aboutPart(part), discriminator: block.key } as const
+        const reading = readings?.find((one) => one.block === block)
+        if (!there || !reading) {
+          yield { ...told, outcome: 'absent' }
+          continue
+        }
+        const need = context.needOf(part)
+        if (part.audience === 'staff') yield { ...told, outcome: 'inapplicable' }
+        // More than half rewritten: it has become the instructor's own text.
+        else if (reading.state === 'missing' || reading.text === '' || reading.surviving < 0.5) yield { ...told, outcome: 'passed' }
+        else if (!context.studentsReach(there)) {
+          if (context.reached(need)) yield { ...told, outcome: 'passed' }
+          else yield { ...told, outcome: 'not-due-yet', dueOn: need }
+        } else if (reading.byMarker || reading.state === 'unchanged')
+          yield {
+            ...told,
+            outcome: 'failed',
+            message: 'visible',
+            values: { item: there.item.name, text: reading.text.length > 160 ? `${reading.text.slice(0, 159)}…` : reading.text },
+            evidence: [{ kind: 'words', text: reading.text }],
+            expected: 'the note taken out',
+            itemId: there.item.id,
+            together: `${part.key}/${block.key}`,
+          }
+        else if (countWords(reading.text) >= leastWords && reading.surviving >= leastSurviving)
+          yield { ...told, outcome: 'cannot-tell', reason: `“${there.item.name}” holds words much like a note to the instructor: “${reading.text.slice(0, 120)}”. Look at it.`, itemId: there.item.id }
+        else yield { ...told, outcome: 'passed' }
+      }
+    }
+  },
+  mend(verdict, context): Change[] {
+    const there = verdict.subject.about === 'part' ? context.itemFor(verdict.subject.part) : null
+    const html = there?.item.html
+    if (!there || !html || !verdict.discriminator) return []
+    const without = withoutMarkedBlock(html, verdict.discriminator)
+    return without === null ? [] : [{ change: 'set-item', id: there.item.id, fields: { html: without } }]
+  },
+  examples: {
+    passes: [
+      { title: 'the notes were taken out', change: () => {} },
+      { title: 'the note of a week nobody can reach yet', change: ({ item, module }) => {
+          module('week', 6).published = false
+          item('week-overview', 6).html += '<div data-wf-block="advice"><p><strong>Note to the instructor.</strong></p><p>A short recording of yourself works well here.</p></div>'
+        } },
+      { title: 'more than half of it rewritten into the instructor’s own words', change: ({ item }) => void (item('week-overview', 3).html += '<div data-wf-block="advice"><p>Watch a recording of the tide turning before class on Tuesday and bring your notes.</p></div>') },
+    ],
+    fails: [
+      { title: 'the note still stands in an open week', change: ({ item }) => void (item('week-overview', 3).html += '<div data-wf-block="advice"><p><strong>Note to the instructor.</strong></p><p>A short recording of yourself works well here.</p></div>'), evidence: 'Note to the instructor. A short recording of yourself works well here.' },
+      { title: 'the same without its marker, word for word', change: ({ item }) => void (item('week-overview', 3).html += '<p><strong>Note to the instructor.</strong></p><p>A short recording of yourself works well here.</p>'), evidence: 'Note to the instructor. A short recording of yourself works well here.' },
+    ],
+  },
+})
+
+/** The page without the element that carries a block's marker, every other byte as it was; null when it cannot be told. */
+const withoutMarkedBlock = (html: string, block: string): string | null => {
+  const start = html.indexOf(`<div data-wf-block="${block}"`)
+  if (start < 0) return null
+  const tags = /<(\/?)div\b[^>]*>/g
+  tags.lastIndex = start
+  let depth = 0
+  for (let tag = tags.exec(html); tag; tag = tags.exec(html)) {
+    depth += tag[1] === '/' ? -1 : 1
+    if (depth === 0) return html.slice(0, start) + html.slice(tags.lastIndex)
+  }
+  return null
+}

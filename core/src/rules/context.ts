@@ -1,0 +1,171 @@
+import { addDays, instantOf, localDateOf } from '../calendar/index.ts'
+import { everyCourseItem, everyModule, type Course, type CourseItem, type CourseModule, type PlacedItem } from '../course/index.ts'
+import { everyExpected, type ExpectedCourse, type ExpectedPart } from '../expand/index.ts'
+import { readBlocks, type BlockReading, type PageFacts } from '../page/index.ts'
+import type { GroupingReading, Pair, Pairing } from '../pair/index.ts'
+
+export interface CheckInput {
+  expected: ExpectedCourse
+  course: Course
+  pairing: Pairing
+  groupings: Readonly<Record<string, GroupingReading>>
+  /** The day the check speaks of, `YYYY-MM-DD`, 00:00 in the term's time zone. */
+  asOf: string
+  pageOf: (item: CourseItem) => PageFacts | null
+}
+
+/** A part of the template with what was found for it. */
+export interface PairedItem {
+  part: ExpectedPart
+  pair: Pair
+  item: CourseItem
+  module: CourseModule | null
+}
+
+/**
+ * Everything a rule may read. Dates are compared only through it, so that it knows in which interval of as-of dates
+ * the result stays the same.
+ */
+export class CheckContext {
+  readonly expected: ExpectedCourse
+  readonly course: Course
+  readonly pairing: Pairing
+  readonly groupings: Readonly<Record<string, GroupingReading>>
+  readonly asOf: string
+  readonly pageOf: (item: CourseItem) => PageFacts | null
+  /** Every expected part but the home page, modules before their items. */
+  readonly parts: readonly ExpectedPart[]
+  readonly placedItems: readonly PlacedItem[]
+  readonly modules: readonly CourseModule[]
+
+  readonly #pairOf: ReadonlyMap<string, Pair>
+  readonly #partOf: ReadonlyMap<string, ExpectedPart>
+  readonly #items: ReadonlyMap<string, PlacedItem>
+  readonly #modules: ReadonlyMap<string, CourseModule>
+  readonly #instances: ReadonlyMap<string, ExpectedPart>
+  readonly #readings = new Map<string, BlockReading[]>()
+  readonly #localDates = new Map<string, string>()
+  #from: string | null = null
+  #until: string | null = null
+
+  constructor(input: CheckInput) {
+    this.expected = input.expected
+    this.course = input.course
+    this.pairing = input.pairing
+    this.groupings = input.groupings
+    this.asOf = input.asOf
+    this.pageOf = input.pageOf
+    this.parts = everyExpected(input.expected.parts)
+    this.placedItems = everyCourseItem(input.course)
+    this.modules = everyModule(input.course.modules)
+    this.#instances = new Map([input.expected.home, ...this.parts].map((part) => [part.instance, part]))
+    this.#pairOf = new Map(input.pairing.pairs.map((pair) => [pair.expected, pair]))
+    this.#partOf = new Map(input.pairing.pairs.flatMap((pair) => {
+      const part = this.#instances.get(pair.expected)
+      return part ? [[pair.found, part] as const] : []
+    }))
+    this.#items = new Map(this.placedItems.map((placed) => [placed.item.id, placed]))
+    this.#modules = new Map(this.modules.map((module) => [module.id, module]))
+  }
+
+  /** Whether the as-of date is that date or later. */
+  reached(date: string): boolean {
+    const yes = this.asOf >= date
+    if (yes) {
+      if (this.#from === null || date > this.#from) this.#from = date
+    } else if (this.#until === null || date < this.#until) this.#until = date
+    return yes
+  }
+
+  /** The as-of dates for which this result holds: from the first (included) until the second (excluded); null: without end. */
+  get holds(): { from: string | null; until: string | null } {
+    return { from: this.#from, until: this.#until }
+  }
+
+  get timeZone(): string {
+    return this.expected.facts.term.timeZone
+  }
+
+  /** Local date of an instant in the term's time zone. */
+  dateOf(instant: string): string {
+    let date = this.#localDates.get(instant)
+    if (date === undefined) this.#localDates.set(instant, (date = localDateOf(instant, this.timeZone)))
+    return date
+  }
+
+  instantAt(date: string, time: string): string {
+    return instantOf(date, time, this.timeZone)
+  }
+
+  pairOf(part: ExpectedPart): Pair | null {
+    return this.#pairOf.get(part.instance) ?? null
+  }
+
+  /** The part a found module or item was paired with. */
+  partOf(foundId: string): ExpectedPart | null {
+    return this.#partOf.get(foundId) ?? null
+  }
+
+  partAt(instance: string | null): ExpectedPart | null {
+    return instance === null ? null : (this.#instances.get(instance) ?? null)
+  }
+
+  itemFor(part: ExpectedPart): PairedItem | null {
+    const pair = this.#pairOf.get(part.instance)
+    const placed = pair ? this.#items.get(pair.found) : undefined
+    return pair && placed ? { part, pair, item: placed.item, module: placed.module } : null
+  }
+
+  moduleFor(part: ExpectedPart): CourseModule | null {
+    const pair = this.#pairOf.get(part.instance)
+    return (pair && this.#modules.get(pair.found)) ?? null
+  }
+
+  placed(id: string): PlacedItem | null {
+    return this.#items.get(id) ?? null
+  }
+
+  /** Parts with pages: the home page and every expected item that has blocks. */
+  pageParts(): ExpectedPart[] {
+    return [this.expected.home, ...this.parts.filter((part) => part.blocks.length > 0)]
+  }
+
+  /** How the blocks of a part stand in the page found for it; null without a page. */
+  readingsOf(paired: PairedItem): BlockReading[] | null {
+    const kept = this.#readings.get(paired.part.instance)
+    if (kept) return kept
+    const page = this.pageOf(paired.item)
+    if (!page) return null
+    const readings = readBlocks(paired.part.blocks, page, this.asOf)
+    this.#readings.set(paired.part.instance, readings)
+    for (const block of paired.part.blocks)
+      for (const revision of block.houseText?.revisions.slice(1) ?? []) this.reached(revision.inForceFrom)
+    return readings
+  }
+
+  /** First day of the term's weeks: everything outside the weeks is needed by then. */
+  get openingDay(): string {
+    return this.expected.weeks[0]?.first ?? this.expected.facts.term.firstDay
+  }
+
+  /** The day by which a part is needed: its week's first day less the lead, or opening day. */
+  needOf(part: ExpectedPart): string {
+    const { follow, leadDays } = this.expected.template.opening
+    const course = part.definition.span === 'course' || part.week === null || follow === 'all-at-once'
+    return addDays(course ? this.openingDay : (part.week?.first ?? this.openingDay), course ? 0 : -leadDays)
+  }
+
+  /** Whether a module or item is published and its opening, if it has one, is reached. */
+  #open(one: { published: boolean; opensAt: string | null }): boolean {
+    return one.published && (one.opensAt === null || this.reached(this.dateOf(one.opensAt)))
+  }
+
+  moduleOpen(module: CourseModule): boolean {
+    return this.#open(module)
+  }
+
+  /** Whether students can reach an item on the as-of date: course, module and item must all be open. */
+  studentsReach(placed: { item: CourseItem; module: CourseModule | null }): boolean {
+    return this.course.published && this.#open(placed.item) && (placed.module === null || this.#open(placed.module))
+  }
+}

@@ -1,0 +1,46 @@
+import { z } from 'zod'
+import { defineRule, type Subject, type Verdict } from '../rule.ts'
+
+export const dueInBreak = defineRule({
+  id: 'due-in-break',
+  group: 'dates',
+  title: 'Nothing is due in a break',
+  why: 'The college promised these days free; work due in them breaks that promise and is handed in late.',
+  strength: 'should',
+  parameters: z.strictObject({ holidaysToo: z.boolean().default(true) }),
+  mender: 'instructor',
+  effortMinutes: 1,
+  messages: { due: '“{name}” is due {due}, in {pause}.' },
+  *check(context, { holidaysToo }): Generator<Verdict> {
+    const { term } = context.expected.facts
+    const free = [...term.breaks, ...(holidaysToo ? term.holidays.map((day) => ({ name: day.name, first: day.date, last: day.date })) : [])]
+    for (const { item } of context.placedItems) {
+      if (item.dueAt === null) continue
+      const part = context.partOf(item.id)
+      const subject: Subject = part ? { about: 'part', part } : { about: 'found', id: item.id, name: item.name }
+      const due = context.dateOf(item.dueAt)
+      const pause = free.find((one) => due >= one.first && due <= one.last)
+      if (!pause) yield { subject, outcome: 'passed' }
+      else
+        yield {
+          subject,
+          outcome: 'failed',
+          message: 'due',
+          values: { name: item.name, due, pause: pause.name },
+          evidence: [{ kind: 'date', text: due }],
+          expected: `a day outside ${pause.name}`,
+          itemId: item.id,
+        }
+    }
+  },
+  examples: {
+    passes: [
+      { title: 'due on class days', change: () => {} },
+      { title: 'the evening before the break', change: ({ item }) => void (item('assignment', 4).dueAt = '2026-09-28T02:59:00Z') },
+    ],
+    fails: [
+      { title: 'due in the pause', change: ({ item }) => void (item('assignment', 4).dueAt = '2026-09-30T15:00:00Z'), evidence: '2026-09-30' },
+      { title: 'due on a holiday', change: ({ item }) => void (item('assignment', 2).dueAt = '2026-09-07T15:00:00Z'), evidence: '2026-09-07' },
+    ],
+  },
+})

@@ -1,0 +1,55 @@
+import { z } from 'zod'
+import { addDays } from '../../calendar/index.ts'
+import type { Change } from '../../course/index.ts'
+import { aboutPart, defineRule, type Verdict } from '../rule.ts'
+
+export const dueOutsideModule = defineRule({
+  id: 'due-outside-module',
+  group: 'dates',
+  title: 'Work is due in the week it stands in',
+  why: 'Students work through a week and take it as done; work of week 3 that is due in week 9 is forgotten.',
+  strength: 'should',
+  parameters: z.strictObject({ graceDays: z.number().int().min(0).max(60).default(1) }),
+  mender: 'instructor',
+  effortMinutes: 1,
+  messages: {
+    week: '“{name}” stands in {module} and is due {due}; that week ends {last}.',
+    term: '“{name}” is due {due}, outside the term.',
+  },
+  *check(context, { graceDays }): Generator<Verdict> {
+    const { term } = context.expected.facts
+    for (const part of context.parts) {
+      if (part.kind === 'module') continue
+      const there = context.itemFor(part)
+      const subject = aboutPart(part)
+      if (!there) {
+        if (part.dueAt !== null) yield { subject, outcome: 'absent' }
+        continue
+      }
+      if (there.item.dueAt === null) continue
+      const due = context.dateOf(there.item.dueAt)
+      const failed = { subject, outcome: 'failed', evidence: [{ kind: 'date', text: due }], itemId: there.item.id } as const
+      const values = { name: there.item.name, due }
+      const last = part.weeks.at(-1)
+      if (part.definition.span === 'course' || !part.week || !last) {
+        if (due < term.firstDay || due > addDays(term.lastDay, graceDays)) yield { ...failed, message: 'term', values, expected: `${term.firstDay} to ${term.lastDay}` }
+        else yield { subject, outcome: 'passed' }
+      } else if (due >= part.week.first && due <= addDays(last.last, graceDays)) yield { subject, outcome: 'passed' }
+      else yield { ...failed, message: 'week', values: { ...values, module: `“${there.module?.name ?? 'no module'}”`, last: last.last }, expected: `${part.week.first} to ${last.last}` }
+    }
+  },
+  mend(verdict, context): Change[] {
+    const there = verdict.subject.about === 'part' ? context.itemFor(verdict.subject.part) : null
+    return there?.part.dueAt && !there.item.studentWork ? [{ change: 'set-item', id: there.item.id, fields: { dueAt: there.part.dueAt } }] : []
+  },
+  examples: {
+    passes: [
+      { title: 'due on the day the template says', change: () => {} },
+      { title: 'the Monday after is within the grace', change: ({ item }) => void (item('assignment', 2).dueAt = '2026-09-14T12:00:00Z') },
+    ],
+    fails: [
+      { title: 'due four weeks later', change: ({ item }) => void (item('assignment', 2).dueAt = '2026-10-09T02:59:00Z'), evidence: '2026-10-08' },
+      { title: 'due before its week begins', change: ({ item }) => void (item('quiz', 3).dueAt = '2026-09-11T12:00:00Z'), evidence: '2026-09-11' },
+    ],
+  },
+})

@@ -1,0 +1,48 @@
+import { z } from 'zod'
+import { aboutPart, defineRule, type Verdict } from '../rule.ts'
+
+export const homeElementMissing = defineRule({
+  id: 'home-element-missing',
+  group: 'home page',
+  title: 'The home page shows what every home page shows',
+  why: 'Who teaches, when they can be reached, where to begin and where to find help: students look for these first.',
+  strength: 'must',
+  parameters: z.strictObject({}),
+  mender: 'instructor',
+  effortMinutes: 5,
+  messages: { missing: 'The home page has no {element}.' },
+  *check(context): Generator<Verdict> {
+    const { home } = context.expected
+    const there = context.itemFor(home)
+    const readings = there ? context.readingsOf(there) : null
+    for (const block of home.blocks) {
+      const element = block.definition.element
+      if (!element) continue
+      const told = { subject: aboutPart(home), discriminator: block.key, strength: block.strength } as const
+      const reading = readings?.find((one) => one.block === block)
+      if (!there || !readings) yield { ...told, outcome: 'absent' }
+      else if (reading && reading.state !== 'missing') yield { ...told, outcome: 'passed' }
+      else
+        yield {
+          ...told,
+          outcome: 'failed',
+          message: 'missing',
+          values: { element: element.replaceAll('-', ' ') },
+          evidence: [{ kind: 'count', text: `no ${element.replaceAll('-', ' ')}` }],
+          expected: element.replaceAll('-', ' '),
+          itemId: there.item.id,
+          together: block.key,
+        }
+    }
+  },
+  examples: {
+    passes: [
+      { title: 'all elements as deployed', change: () => {} },
+      { title: 'markers stripped by the platform, content still there', change: ({ item }) => void (item('home-page').html = (item('home-page').html ?? '').replace(/ data-wf-[a-z]+="[^"]*"/g, '')) },
+    ],
+    fails: [
+      { title: 'the office hours were deleted', change: ({ item }) => void (item('home-page').html = (item('home-page').html ?? '').replace(/<div data-wf-block="office-hours".*?<\/div>/s, '')), evidence: 'no office hours' },
+      { title: 'the help passage was deleted', change: ({ item }) => void (item('home-page').html = (item('home-page').html ?? '').replace(/<div data-wf-block="help".*?<\/div>/s, '')), evidence: 'no help' },
+    ],
+  },
+})

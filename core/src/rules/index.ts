@@ -1,0 +1,4 @@
+export * from './context.ts'
+export * from './message.ts'
+export * from './registry.ts'
+export * from './rule.ts'

@@ -1,0 +1,106 @@
+import type { z } from 'zod'
+import type { Change, Course, CourseItem, CourseModule, Facts } from '../course/index.ts'
+import type { ExpectedPart } from '../expand/index.ts'
+import type { Strength, Template } from '../template/index.ts'
+import type { CheckContext } from './context.ts'
+
+export const ruleGroups = ['structure', 'names', 'dates', 'home page', 'page content', 'visibility'] as const
+export type RuleGroup = (typeof ruleGroups)[number]
+export type Mender = 'instructor' | 'designer' | 'administrator'
+
+/** The exact words, values or dates seen. */
+export interface SeenEvidence {
+  kind: 'words' | 'date' | 'value' | 'count'
+  text: string
+}
+
+/** What a requirement is about: a part of the template, something no part expects, or the course itself. */
+export type Subject =
+  | { about: 'part'; part: ExpectedPart }
+  | { about: 'found'; id: string; name: string }
+  | { about: 'course' }
+
+interface Told {
+  subject: Subject
+  /** Tells apart requirements of one rule about the same subject, by content; e.g. a block's key. */
+  discriminator?: string
+  /** Weaker than the rule's own, where the block or part says so. */
+  strength?: Strength
+}
+
+/** What a rule says of one requirement. */
+export type Verdict =
+  | (Told & { outcome: 'passed' | 'inapplicable' })
+  | (Told & {
+      outcome: 'failed'
+      /** Key of the rule's message. */
+      message: string
+      /** Named values of the message. */
+      values: Readonly<Record<string, string>>
+      evidence: readonly SeenEvidence[]
+      expected: string
+      /** Id of the item or module it stands in, on the platform. */
+      itemId?: string | undefined
+      /** Same for findings that are one omission told many times; without it, the part's key. */
+      together?: string
+    })
+  | (Told & { outcome: 'cannot-tell'; reason: string; itemId?: string | undefined })
+  | (Told & { outcome: 'not-due-yet'; dueOn: string })
+  /** The part is not in the course: another rule tells that, this one follows it. */
+  | (Told & { outcome: 'absent' })
+
+/** A course as an example shows it, with what the example may change. */
+export interface ExampleCourse {
+  course: Course
+  facts: Facts
+  template: Template
+  /** The item made from a part, e.g. `item('week-overview', 3)`. */
+  item: (part: string, week?: number) => CourseItem
+  module: (part: string, week?: number) => CourseModule
+}
+
+export interface RuleExample {
+  title: string
+  /** `YYYY-MM-DD`; the Wednesday of week 3 without it. */
+  asOf?: string
+  change: (example: ExampleCourse) => void
+}
+
+export interface Rule<P extends z.ZodType = z.ZodType> {
+  /** kebab-case, stable for ever; also the file's name. */
+  id: string
+  group: RuleGroup
+  title: string
+  /** What goes wrong, and for whom, when it is broken. */
+  why: string
+  strength: Strength
+  parameters: P
+  mender: Mender
+  /** Minutes to mend one place, an honest guess. */
+  effortMinutes: number
+  /** Sentences with named values in braces. */
+  messages: Readonly<Record<string, string>>
+  check: (context: CheckContext, parameters: z.output<P>) => Iterable<Verdict>
+  /** The changes that remove a finding, where a machine can know the right answer. */
+  mend?: (verdict: Extract<Verdict, { outcome: 'failed' }>, context: CheckContext) => Change[]
+  examples: {
+    passes: readonly RuleExample[]
+    /** `evidence` is the text of the first evidence of some finding. */
+    fails: readonly (RuleExample & { evidence: string })[]
+  }
+}
+
+/** A rule whose parameters are read from whatever a template gives. */
+export interface AnyRule extends Omit<Rule, 'check' | 'parameters'> {
+  parameters: z.ZodType
+  run: (context: CheckContext, rawParameters: unknown) => Verdict[]
+}
+
+/** Makes a rule usable without knowing its parameters' type. */
+export const defineRule = <P extends z.ZodType>(rule: Rule<P>): AnyRule => {
+  const { check, ...rest } = rule
+  return { ...rest, run: (context, rawParameters) => [...check(context, rule.parameters.parse(rawParameters ?? {}))] }
+}
+
+export const aboutPart = (part: ExpectedPart): Subject => ({ about: 'part', part })
+export const aboutCourse: Subject = { about: 'course' }

@@ -1,0 +1,40 @@
+import { z } from 'zod'
+import { copyMark } from '../../pair/index.ts'
+import { defineRule, type Subject, type Verdict } from '../rule.ts'
+
+export const copyLeftOver = defineRule({
+  id: 'copy-left-over',
+  group: 'structure',
+  title: 'No copies are left over',
+  why: 'A forgotten copy beside its original lets students hand in at, or read, the wrong one.',
+  strength: 'should',
+  parameters: z.strictObject({}),
+  mender: 'instructor',
+  effortMinutes: 2,
+  messages: {
+    name: '“{name}” in {module} is still named as a copy.',
+    twice: '“{name}” in {module} is a copy of “{original}”, which is there as well.',
+  },
+  *check(context): Generator<Verdict> {
+    for (const { item, module } of context.placedItems) {
+      const copy = context.pairing.copies.find((one) => one.found === item.id)
+      const part = context.partOf(item.id)
+      const subject: Subject = part ? { about: 'part', part } : { about: 'found', id: item.id, name: item.name }
+      const values = { name: item.name, module: module ? `“${module.name}”` : 'no module' }
+      const failed = { subject, outcome: 'failed', evidence: [{ kind: 'words', text: item.name }], expected: 'one of each, under its own name', itemId: item.id } as const
+      if (copy) yield { ...failed, message: 'twice', values: { ...values, original: context.partAt(copy.of)?.name ?? copy.of } }
+      else if (copyMark.test(item.name) && !(part && copyMark.test(part.name))) yield { ...failed, message: 'name', values }
+      else if (part) yield { subject, outcome: 'passed' }
+    }
+  },
+  examples: {
+    passes: [
+      { title: 'no copies', change: () => {} },
+      { title: 'a topic that speaks of copying', change: ({ module }) => void (module('week', 3).name = 'Week 3 · Sep 14 – Sep 20 · How to copy a chart') },
+    ],
+    fails: [
+      { title: 'a page named “(2)”', change: ({ item }) => void (item('week-overview', 3).name = 'Week 3 overview (2)'), evidence: 'Week 3 overview (2)' },
+      { title: 'a duplicate beside its original', change: ({ module, item }) => void module('week', 2).items.push({ ...item('assignment', 2), id: 'dup', recordedAs: undefined }), evidence: 'NAV 110 · Assignment 1: Leading marks' },
+    ],
+  },
+})

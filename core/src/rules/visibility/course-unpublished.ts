@@ -1,0 +1,33 @@
+import { z } from 'zod'
+import type { Change } from '../../course/index.ts'
+import { aboutCourse, defineRule, type Verdict } from '../rule.ts'
+
+export const courseUnpublished = defineRule({
+  id: 'course-unpublished',
+  group: 'visibility',
+  title: 'The course is published by opening day',
+  why: 'Students cannot open the course at all.',
+  strength: 'must',
+  parameters: z.strictObject({}),
+  mender: 'instructor',
+  effortMinutes: 1,
+  messages: { closed: 'The course is not published; it opened on {day} for everyone else.' },
+  *check(context): Generator<Verdict> {
+    const subject = aboutCourse
+    const day = context.openingDay
+    if (context.course.published) yield { subject, outcome: 'passed' }
+    else if (!context.reached(day)) yield { subject, outcome: 'not-due-yet', dueOn: day }
+    else yield { subject, outcome: 'failed', message: 'closed', values: { day }, evidence: [{ kind: 'value', text: 'unpublished' }], expected: 'published' }
+  },
+  mend: (): Change[] => [{ change: 'set-course', published: true }],
+  examples: {
+    passes: [
+      { title: 'published', change: () => {} },
+      { title: 'not yet, two weeks before opening day', asOf: '2026-08-17', change: ({ course }) => void (course.published = false) },
+    ],
+    fails: [
+      { title: 'unpublished in week 3', change: ({ course }) => void (course.published = false), evidence: 'unpublished' },
+      { title: 'unpublished on opening day', asOf: '2026-08-31', change: ({ course }) => void (course.published = false), evidence: 'unpublished' },
+    ],
+  },
+})

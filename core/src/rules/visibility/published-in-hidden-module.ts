@@ -1,0 +1,44 @@
+import { z } from 'zod'
+import { aboutPart, defineRule, type Verdict } from '../rule.ts'
+
+export const publishedInHiddenModule = defineRule({
+  id: 'published-in-hidden-module',
+  group: 'visibility',
+  title: 'Nothing graded is published inside a hidden module',
+  why: 'The instructor believes it is open; students cannot see it, though its due date runs.',
+  strength: 'should',
+  parameters: z.strictObject({}),
+  mender: 'instructor',
+  effortMinutes: 1,
+  messages: { hidden: '“{name}” is published and due {due}, but “{module}” is hidden.' },
+  *check(context): Generator<Verdict> {
+    for (const part of context.parts) {
+      const there = part.kind === 'module' ? null : context.itemFor(part)
+      if (!there?.module || there.item.dueAt === null) continue
+      const due = context.dateOf(there.item.dueAt)
+      const subject = aboutPart(part)
+      if (!there.item.published || there.module.published) yield { subject, outcome: 'passed' }
+      else if (!context.reached(context.needOf(part))) yield { subject, outcome: 'not-due-yet', dueOn: context.needOf(part) }
+      else
+        yield {
+          subject,
+          outcome: 'failed',
+          message: 'hidden',
+          values: { name: there.item.name, due, module: there.module.name },
+          evidence: [{ kind: 'value', text: `${there.module.name} is hidden` }],
+          expected: 'both open, or both hidden',
+          itemId: there.item.id,
+        }
+    }
+  },
+  examples: {
+    passes: [
+      { title: 'both open', change: () => {} },
+      { title: 'a later week is being prepared', change: ({ module }) => void (module('week', 6).published = false) },
+    ],
+    fails: [
+      { title: 'the assignment of a hidden week', change: ({ module }) => void (module('week', 2).published = false), evidence: 'Week 2 · Sep 7 – Sep 13 · Leading marks is hidden' },
+      { title: 'the quiz of this week', change: ({ module }) => void (module('week', 3).published = false), evidence: 'Week 3 · Sep 14 – Sep 20 · Compass is hidden' },
+    ],
+  },
+})

@@ -1,0 +1,54 @@
+import { z } from 'zod'
+import type { Change } from '../../course/index.ts'
+import { aboutPart, defineRule, type Verdict } from '../rule.ts'
+
+export const staffPartVisible = defineRule({
+  id: 'staff-part-visible',
+  group: 'visibility',
+  title: 'Students cannot see what is for staff',
+  why: 'Notes to the instructor, keys and marking guides in students’ hands cannot be taken back.',
+  strength: 'must',
+  parameters: z.strictObject({}),
+  mender: 'designer',
+  effortMinutes: 1,
+  messages: { visible: 'Students can see “{name}” in {module}. It is written for staff.', open: '“{name}” is published in {module}; students will see it once the course opens. It is written for staff.' },
+  *check(context): Generator<Verdict> {
+    for (const part of context.parts) {
+      if (part.audience !== 'staff' || part.kind === 'module') continue
+      const subject = aboutPart(part)
+      const there = context.itemFor(part)
+      if (!there) yield { subject, outcome: 'absent' }
+      else if (!there.item.published || there.module?.published === false) yield { subject, outcome: 'passed' }
+      else
+        yield {
+          subject,
+          outcome: 'failed',
+          message: context.studentsReach(there) ? 'visible' : 'open',
+          values: { name: there.item.name, module: there.module ? `“${there.module.name}”` : 'the course' },
+          evidence: [{ kind: 'words', text: there.item.name }],
+          expected: 'hidden from students',
+          itemId: there.item.id,
+        }
+    }
+  },
+  mend(verdict, context): Change[] {
+    const there = verdict.subject.about === 'part' ? context.itemFor(verdict.subject.part) : null
+    return there ? [{ change: 'set-item', id: there.item.id, fields: { published: false } }] : []
+  },
+  examples: {
+    passes: [
+      { title: 'hidden as deployed', change: () => {} },
+      { title: 'published, but in a module that is hidden', change: ({ item, module }) => {
+          item('staff-notes').published = true
+          module('start-here').published = false
+        } },
+    ],
+    fails: [
+      { title: 'published by mistake', change: ({ item }) => void (item('staff-notes').published = true), evidence: 'Notes for the instructor' },
+      { title: 'published while the course is still closed', change: ({ course, item }) => {
+          course.published = false
+          item('staff-notes').published = true
+        }, evidence: 'Notes for the instructor' },
+    ],
+  },
+})

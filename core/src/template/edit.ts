@@ -1,0 +1,173 @@
+import { z } from 'zod'
+import { canonicalJson, failure, readDocument, success, type Problem, type Result } from '../document/index.ts'
+import { Block } from './block.ts'
+import { isModule, Part, type Module } from './part.ts'
+import { homePageKey, Template } from './template.ts'
+import { Key } from './words.ts'
+
+const At = z.number().int().min(0).max(2000)
+const Parent = Key.nullable().describe('Key of the module it stands in; null for the top')
+
+/**
+ * One edit of a draft. `set` names the value it replaces, so that two people who change the same field are told, and
+ * two who change different fields are not.
+ */
+export const TemplateEdit = z.discriminatedUnion('edit', [
+  z.strictObject({ edit: z.literal('set-field'), part: Key.nullable(), field: z.array(z.string().max(40)).min(1).max(4), was: z.unknown(), value: z.unknown() }),
+  z.strictObject({ edit: z.literal('add-part'), parent: Parent, at: At, part: Part }),
+  z.strictObject({ edit: z.literal('remove-part'), part: Key }),
+  z.strictObject({ edit: z.literal('move-part'), part: Key, parent: Parent, at: At }),
+  z.strictObject({ edit: z.literal('set-block'), part: Key, block: Key, field: z.string().max(40), was: z.unknown(), value: z.unknown() }),
+  z.strictObject({ edit: z.literal('add-block'), part: Key, at: At, block: Block }),
+  z.strictObject({ edit: z.literal('remove-block'), part: Key, block: Key }),
+  z.strictObject({ edit: z.literal('move-block'), part: Key, block: Key, at: At }),
+])
+export type TemplateEdit = z.output<typeof TemplateEdit>
+
+/** Why an edit could not be made. `clash` carries what stands there now and what was to be written. */
+export type EditProblem =
+  | { code: 'clash'; where: string; present: unknown; wanted: unknown }
+  | { code: 'gone'; where: string }
+  | { code: 'not-allowed'; where: string; problems: Problem[] }
+
+interface Place {
+  list: Part[]
+  index: number
+  parent: string | null
+}
+
+const find = (list: Part[], key: string, parent: string | null = null): Place | null => {
+  for (const [index, part] of list.entries()) {
+    if (part.key === key) return { list, index, parent }
+    const inside = isModule(part) ? find(part.items, key, part.key) : null
+    if (inside) return inside
+  }
+  return null
+}
+
+const same = (a: unknown, b: unknown): boolean => canonicalJson(a ?? null) === canonicalJson(b ?? null)
+
+type Fields = Record<string, unknown>
+const isRecord = (value: unknown): value is Fields => typeof value === 'object' && value !== null && !Array.isArray(value)
+const neverSet = new Set(['schema', 'key', 'parts', 'items', 'blocks', 'kind', 'version', '__proto__', 'constructor', 'prototype'])
+
+/** Writes one field; a value of null or undefined takes the field away. Gives the value before it. */
+const writeField = (root: Fields, field: readonly string[], value: unknown): unknown => {
+  let at = root
+  for (const step of field.slice(0, -1)) {
+    const next = at[step]
+    if (isRecord(next)) at = next
+    else at = at[step] = {} as Fields
+  }
+  const last = field.at(-1) ?? ''
+  const before = at[last]
+  if (value === null || value === undefined) delete at[last]
+  else at[last] = value
+  return before
+}
+const valueOf = (root: Fields, field: readonly string[]): unknown =>
+  field.reduce<unknown>((at, step) => (isRecord(at) ? at[step] : undefined), root)
+
+/**
+ * Makes one edit of a template.
+ * @returns the new template and the edit that takes it back, or why it could not be made; the input is left as it was
+ */
+export const applyEdit = (template: Template, edit: TemplateEdit): Result<{ template: Template; inverse: TemplateEdit }, EditProblem> => {
+  const next = structuredClone(template)
+  const gone = (where: string) => failure<EditProblem>({ code: 'gone', where })
+  const blocksOf = (key: string): Block[] | null => {
+    if (key === homePageKey) return next.home.blocks
+    const place = find(next.parts, key)
+    const part = place?.list[place.index]
+    return part && !isModule(part) ? part.blocks : null
+  }
+  const listOf = (parent: string | null): Part[] | null => {
+    if (parent === null) return next.parts
+    const place = find(next.parts, parent)
+    const part = place?.list[place.index]
+    return part && isModule(part) ? part.items : null
+  }
+  let inverse: TemplateEdit
+
+  switch (edit.edit) {
+    case 'set-field': {
+      const where = `${edit.part ?? 'template'} ${edit.field.join('.')}`
+      const place = edit.part === null || edit.part === homePageKey ? null : find(next.parts, edit.part)
+      const target: unknown = edit.part === null ? next : edit.part === homePageKey ? next.home : place?.list[place.index]
+      if (!isRecord(target)) return gone(where)
+      if (edit.field.some((step) => neverSet.has(step)))
+        return failure({ code: 'not-allowed', where, problems: [{ code: 'not-allowed', path: `/${edit.field.join('/')}`, found: edit.field.join('.'), expected: 'a field that can be set; parts and blocks have edits of their own' }] })
+      const present = valueOf(target, edit.field)
+      if (!same(present, edit.was) && !same(present, edit.value)) return failure({ code: 'clash', where, present, wanted: edit.value })
+      const before = writeField(target, edit.field, edit.value)
+      inverse = { ...edit, was: edit.value, value: before }
+      break
+    }
+    case 'set-block': {
+      const where = `${edit.part} ${edit.block} ${edit.field}`
+      const block: unknown = blocksOf(edit.part)?.find((one) => one.key === edit.block)
+      if (!isRecord(block)) return gone(where)
+      if (neverSet.has(edit.field))
+        return failure({ code: 'not-allowed', where, problems: [{ code: 'not-allowed', path: `/${edit.field}`, found: edit.field, expected: 'a field of the block that can be set' }] })
+      const present = block[edit.field]
+      if (!same(present, edit.was) && !same(present, edit.value)) return failure({ code: 'clash', where, present, wanted: edit.value })
+      writeField(block, [edit.field], edit.value)
+      inverse = { ...edit, was: edit.value, value: present }
+      break
+    }
+    case 'add-part': {
+      const list = listOf(edit.parent)
+      if (!list) return gone(edit.parent ?? 'template')
+      list.splice(edit.at, 0, structuredClone(edit.part))
+      inverse = { edit: 'remove-part', part: edit.part.key }
+      break
+    }
+    case 'remove-part': {
+      const place = find(next.parts, edit.part)
+      const [part] = place?.list.splice(place.index, 1) ?? []
+      if (!place || !part) return gone(edit.part)
+      inverse = { edit: 'add-part', parent: place.parent, at: place.index, part }
+      break
+    }
+    case 'move-part': {
+      const from = find(next.parts, edit.part)
+      const part = from?.list[from.index]
+      if (!from || !part) return gone(edit.part)
+      if (edit.parent !== null && isModule(part) && (edit.parent === part.key || find((part satisfies Module).items, edit.parent)))
+        return failure({ code: 'not-allowed', where: edit.part, problems: [{ code: 'not-allowed', path: '/parent', found: edit.parent, expected: 'a module that does not stand inside the one being moved' }] })
+      from.list.splice(from.index, 1)
+      const list = listOf(edit.parent)
+      if (!list) return gone(edit.parent ?? 'template')
+      list.splice(edit.at, 0, part)
+      inverse = { edit: 'move-part', part: edit.part, parent: from.parent, at: from.index }
+      break
+    }
+    case 'add-block': {
+      const blocks = blocksOf(edit.part)
+      if (!blocks) return gone(edit.part)
+      blocks.splice(edit.at, 0, structuredClone(edit.block))
+      inverse = { edit: 'remove-block', part: edit.part, block: edit.block.key }
+      break
+    }
+    case 'remove-block': {
+      const blocks = blocksOf(edit.part)
+      const index = blocks?.findIndex((one) => one.key === edit.block) ?? -1
+      const [block] = index >= 0 ? (blocks?.splice(index, 1) ?? []) : []
+      if (!block) return gone(`${edit.part} ${edit.block}`)
+      inverse = { edit: 'add-block', part: edit.part, at: index, block }
+      break
+    }
+    case 'move-block': {
+      const blocks = blocksOf(edit.part)
+      const index = blocks?.findIndex((one) => one.key === edit.block) ?? -1
+      const [block] = index >= 0 ? (blocks?.splice(index, 1) ?? []) : []
+      if (!blocks || !block) return gone(`${edit.part} ${edit.block}`)
+      blocks.splice(edit.at, 0, block)
+      inverse = { edit: 'move-block', part: edit.part, block: edit.block, at: index }
+      break
+    }
+  }
+  const read = readDocument(Template, next)
+  if (!read.ok) return failure({ code: 'not-allowed', where: 'part' in edit && typeof edit.part === 'string' ? edit.part : 'template', problems: read.problems })
+  return success({ template: read.value, inverse })
+}

@@ -1,0 +1,5 @@
+export * from './block.ts'
+export * from './edit.ts'
+export * from './part.ts'
+export * from './template.ts'
+export * from './words.ts'

@@ -1,0 +1,89 @@
+import { z } from 'zod'
+import { Offset } from '../calendar/index.ts'
+import { Block } from './block.ts'
+import { Audience, Basis, Format, ItemKind, Key, Strength } from './words.ts'
+
+export const When = z
+  .strictObject({
+    modalities: z.array(z.string().max(40)).optional(),
+    departments: z.array(z.string().max(40)).optional(),
+    weeks: z.strictObject({ from: z.number().int().min(1), to: z.number().int().min(1) }).optional(),
+    classSections: z.enum(['own', 'shared']).optional(),
+  })
+  .describe('The part applies only to courses for which all of this holds')
+export type When = z.output<typeof When>
+
+const weekNumber = z.number().int().min(0).max(60)
+
+export const Repeat = z
+  .strictObject({
+    per: z.enum(['week', 'unit', 'times']),
+    times: z.number().int().min(1).max(60).optional().describe('How often, for per: times'),
+    from: weekNumber.optional(),
+    to: weekNumber.optional(),
+    every: z.number().int().min(1).max(20).default(1).describe('2 with from 2: the even weeks'),
+    except: z.array(weekNumber).default([]),
+  })
+  .refine((repeat) => repeat.per !== 'times' || repeat.times !== undefined, { message: 'times, when per is times', path: ['times'] })
+export type Repeat = z.output<typeof Repeat>
+
+export const Grouping = z
+  .strictObject({
+    min: z.number().int().min(1).max(60),
+    max: z.number().int().min(1).max(60),
+    name: Format.describe('Naming format of a unit, e.g. Unit {unit} · {dates}'),
+  })
+  .describe('Longer units accepted in place of the weekly modules; which weeks each covers is read from the course')
+
+export const May = z
+  .strictObject({
+    rename: z.boolean().optional(),
+    edit: z.boolean().optional(),
+    remove: z.boolean().optional(),
+    duplicate: z.boolean().optional(),
+    move: z.boolean().optional(),
+  })
+  .describe('What an instructor may do with the part')
+
+export const Settings = z.strictObject({
+  published: z.boolean().optional(),
+  points: z.number().min(0).max(10_000).optional(),
+  category: z.string().max(100).optional(),
+  opens: Offset.optional(),
+  due: Offset.optional(),
+})
+export type Settings = z.output<typeof Settings>
+
+const shared = {
+  key: Key,
+  strength: Strength.default('must'),
+  basis: Basis.optional(),
+  audience: Audience.default('students'),
+  name: Format,
+  position: z.enum(['in-order', 'first', 'last', 'anywhere', 'newest-first']).default('in-order'),
+  span: z.enum(['module', 'course']).default('module').describe('course: a resource for the whole term, outside the weeks'),
+  when: When.optional(),
+  repeat: Repeat.optional(),
+  may: May.default({}),
+  settings: Settings.default({}),
+}
+
+export const Item = z.strictObject({
+  ...shared,
+  kind: ItemKind,
+  blocks: z.array(Block).max(200).default([]),
+  url: z.string().max(2000).optional(),
+  acceptsInstead: z.array(z.union([ItemKind, Key])).default([]).describe('Other kinds, or keys of other parts, that do its job'),
+  inGroup: z.enum(['per-unit', 'per-week']).default('per-unit').describe('How often it is wanted where units stand in place of weeks'),
+})
+export type Item = z.output<typeof Item>
+
+const moduleShape = { ...shared, kind: z.literal('module'), groupings: Grouping.optional() }
+const BareModule = z.strictObject(moduleShape)
+export type Module = z.output<typeof BareModule> & { items: Part[] }
+export type Part = Module | Item
+
+export const Part: z.ZodType<Part> = z.lazy(() => z.discriminatedUnion('kind', [Module, Item]))
+export const Module = z.strictObject({ ...moduleShape, items: z.array(Part).max(400).default([]) })
+
+export const isModule = (part: Part): part is Module => part.kind === 'module'
