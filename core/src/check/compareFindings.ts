@@ -3,8 +3,7 @@ import type { Finding } from './outcome.ts'
 
 const rank = new Map(rules.map((rule, i) => [rule.id, i]))
 
-/** Musts before shoulds, then in the order of the rules, then by fingerprint: the same every time. */
+/** Musts before shoulds, then in the order of the rules; findings of one rule keep the order of the course. */
 export const compareFindings = (a: Finding, b: Finding): number =>
   Number(b.strength === 'must') - Number(a.strength === 'must') ||
-  (rank.get(a.rule) ?? 0) - (rank.get(b.rule) ?? 0) ||
-  (a.fingerprint < b.fingerprint ? -1 : a.fingerprint > b.fingerprint ? 1 : 0)
+  (rank.get(a.rule) ?? 0) - (rank.get(b.rule) ?? 0)

@@ -126,7 +126,8 @@ export const expandCourse = (input: Expansion): Result<ExpectedCourse, Problem[]
 
   const buildModule = (module: Module, standing: Standing, format = module.name): ExpectedPart => {
     const expected = build(module, standing, format)
-    expected.items = arrange(module.items.flatMap((inner) => expandPart(inner, { ...standing, parent: expected.instance })))
+    const inner = module.items.flatMap((one) => expandPart(one, { ...standing, parent: expected.instance }))
+    expected.items = standing.grouped ? arrangeByWeek(inner, expected.weeks) : arrange(inner)
     return expected
   }
 
@@ -197,6 +198,12 @@ const arrange = (parts: ExpectedPart[]): ExpectedPart[] => {
     .filter((part) => part.definition.position !== 'first' && part.definition.position !== 'last')
     .map((part) => (part.definition.position === 'newest-first' ? (newest.shift() ?? part) : part))
   return [...at('first'), ...middle, ...at('last')]
+}
+
+/** In a unit that stands in place of weeks: what is wanted weekly week by week, then what is wanted once. */
+const arrangeByWeek = (parts: ExpectedPart[], weeks: readonly Week[]): ExpectedPart[] => {
+  const weekly = (part: ExpectedPart) => part.definition.kind !== 'module' && part.definition.inGroup === 'per-week'
+  return [...weeks.flatMap((week) => arrange(parts.filter((part) => weekly(part) && part.week?.number === week.number))), ...arrange(parts.filter((part) => !weekly(part)))]
 }
 
 /** Fills the blocks of every page, now that every part has its name and instance. */

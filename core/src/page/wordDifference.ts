@@ -18,6 +18,23 @@ export const wordDifference = (before: string, after: string): WordRun[] => {
   return runs.map((run) => ({ text: run.value, change: run.added ? 'new' : run.removed ? 'gone' : 'same' }))
 }
 
+/** The stretches that are gone or new, with the spaces between words of one stretch kept. */
+export const changedPhrases = (runs: readonly WordRun[], change: 'gone' | 'new'): string[] => {
+  const phrases: string[] = []
+  let open = false
+  for (const run of runs) {
+    if (run.change === change) {
+      if (open) phrases[phrases.length - 1] += run.text
+      else phrases.push(run.text)
+      open = true
+    } else if (run.change === 'same') {
+      if (open && run.text.trim() === '') phrases[phrases.length - 1] += run.text
+      else open = false
+    }
+  }
+  return phrases.map((phrase) => phrase.trim()).filter((phrase) => phrase !== '')
+}
+
 const wordsOf = (text: string): string[] => text.toLowerCase().match(/[\p{L}\p{N}]+/gu) ?? []
 
 /** Share of `wanted`'s words that also stand in `found`, counting each as often as it stands; 0 to 1. */

@@ -36,7 +36,7 @@ export const fillInUnfilled = defineRule({
           : reading.state === 'prompt-beside-answer' ? 'beside'
           : reading.state === 'filled' && minWords !== undefined && words < minWords ? 'short'
           : null
-        if (reading.state === 'missing') yield { ...told, outcome: 'inapplicable' }
+        if (reading.state === 'missing' || (block.strength === 'may' && message !== 'beside')) yield { ...told, outcome: 'inapplicable' }
         else if (message === null) yield { ...told, outcome: 'passed' }
         else if (!context.reached(context.needOf(part))) yield { ...told, outcome: 'not-due-yet', dueOn: context.needOf(part) }
         else

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { analysePage, wordDifference } from '../../page/index.ts'
+import { analysePage, changedPhrases, wordDifference } from '../../page/index.ts'
 import { aboutPart, defineRule, type Verdict } from '../rule.ts'
 
 export const fixedTextAltered = defineRule({
@@ -38,8 +38,8 @@ export const fixedTextAltered = defineRule({
           yield { ...failed, message: 'missing', values: { item: there.item.name, text: short(wanted) }, evidence: [{ kind: 'count', text: 'no such passage' }] }
         else {
           const runs = wordDifference(wanted, reading.text)
-          const gone = runs.filter((run) => run.change === 'gone').map((run) => run.text.trim()).filter(Boolean)
-          const added = runs.filter((run) => run.change === 'new').map((run) => run.text.trim()).filter(Boolean)
+          const gone = changedPhrases(runs, 'gone')
+          const added = changedPhrases(runs, 'new')
           const change = [gone.length > 0 ? `“${short(gone.join(' … '))}” is gone` : '', added.length > 0 ? `“${short(added.join(' … '))}” is new` : ''].filter(Boolean).join(', ')
           yield { ...failed, message: 'altered', values: { item: there.item.name, change }, evidence: [{ kind: 'words', text: added.join(' … ') || gone.join(' … ') }] }
         }

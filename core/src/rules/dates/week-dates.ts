@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import type { Change } from '../../course/index.ts'
-import { formatOf, rangesAgree, rangeSaid, readName } from '../../naming/index.ts'
+import { formatOf, rangesAgree, rangeSaid, readName, writeField } from '../../naming/index.ts'
 import { moduleFormat } from '../names/module-name.ts'
 import { rewritten } from '../names/nameVerdict.ts'
 import { aboutPart, defineRule, type Verdict } from '../rule.ts'
@@ -30,7 +30,7 @@ export const weekDates = defineRule({
         if (!range) yield { subject, outcome: 'inapplicable' }
         else if (rangesAgree(range, wanted, toleranceDays)) yield { subject, outcome: 'passed' }
         else {
-          const expected = part.name.match(/\p{L}+ \d+ . \p{L}+ \d+/u)?.[0] ?? `${wanted.first} to ${wanted.last}`
+          const expected = writeField('dates', null, wanted)
           yield {
             subject,
             outcome: 'failed',

@@ -1,0 +1,216 @@
+import { z } from 'zod'
+import { Key, PlainDate, TemplateEdit, type CheckResult, type Counts, type Course, type Crossing, type Facts, type MendAction, type PlanStep, type Problem, type Template, type Term, type WeaveColumn } from '@wickerframe/core'
+
+export const roles = ['designer', 'contributor', 'instructor', 'reviewer', 'administrator'] as const
+export type Role = (typeof roles)[number]
+
+/** `anyone`: without signing in. Rows are narrowed further: an instructor sees only their own courses. */
+export type Access = 'anyone' | readonly Role[]
+
+const everybody: Access = roles
+const readers: Access = ['designer', 'contributor', 'reviewer', 'administrator']
+const designers: Access = ['designer', 'administrator']
+const builders: Access = ['designer', 'contributor', 'administrator']
+
+const CourseIds = z.array(z.number().int().positive()).min(1).max(10_000)
+
+export const SignIn = z.strictObject({ email: z.string().min(1).max(200), password: z.string().min(1).max(200) })
+export const DraftEdits = z.strictObject({ revision: z.number().int().min(0), edits: z.array(TemplateEdit).min(1).max(500) })
+export const Release = z.strictObject({ revision: z.number().int().min(0), note: z.string().max(1000).default('') })
+export const PlanRequest = z.strictObject({ template: Key, version: z.number().int().min(1), courses: CourseIds })
+export const RolloutRequest = z.strictObject({ template: Key, version: z.number().int().min(1), courses: z.array(z.strictObject({ course: z.number().int().positive(), planDigest: z.string().length(64) })).min(1).max(10_000) })
+export const CheckRequest = z.strictObject({ courses: CourseIds.optional(), asOf: PlainDate.optional() })
+export const PutUnder = z.strictObject({ template: Key, version: z.number().int().min(1) })
+
+export interface ApiRoute {
+  method: 'get' | 'post'
+  path: string
+  summary: string
+  roles: Access
+  body?: z.ZodType
+}
+
+/** Every route and who may call it. The server takes its guards from here, and a test walks it. */
+export const apiRoutes = [
+  { method: 'get', path: '/api/health', summary: 'Whether the server and its database answer', roles: 'anyone' },
+  { method: 'post', path: '/api/sign-in', summary: 'Sign in with a local account', roles: 'anyone', body: SignIn },
+  { method: 'post', path: '/api/sign-out', summary: 'End the session', roles: everybody },
+  { method: 'get', path: '/api/me', summary: 'Who is signed in, and the demo’s today', roles: everybody },
+  { method: 'get', path: '/api/terms', summary: 'Terms', roles: everybody },
+  { method: 'get', path: '/api/today', summary: 'What needs the designer now', roles: readers },
+  { method: 'get', path: '/api/templates', summary: 'Templates', roles: readers },
+  { method: 'post', path: '/api/templates', summary: 'Bring in a template document as a new draft', roles: designers },
+  { method: 'get', path: '/api/templates/:key', summary: 'A template’s draft', roles: readers },
+  { method: 'get', path: '/api/templates/:key/versions/:number', summary: 'A released version', roles: readers },
+  { method: 'post', path: '/api/templates/:key/edits', summary: 'Edit the draft', roles: builders, body: DraftEdits },
+  { method: 'post', path: '/api/templates/:key/release', summary: 'Release the draft as a version', roles: designers, body: Release },
+  { method: 'get', path: '/api/courses', summary: 'Courses', roles: everybody },
+  { method: 'post', path: '/api/roster', summary: 'Import a roster file (CSV); with ?dry=1 only say what it would change', roles: designers },
+  { method: 'get', path: '/api/courses/:id', summary: 'A course with its snapshot and check', roles: everybody },
+  { method: 'get', path: '/api/courses/:id/items/:item', summary: 'A page of the course, sanitised', roles: everybody },
+  { method: 'get', path: '/api/courses/:id/report', summary: 'The check of a course as a JSON file', roles: everybody },
+  { method: 'post', path: '/api/courses/:id/version', summary: 'Put a course under a version for checking only', roles: designers, body: PutUnder },
+  { method: 'post', path: '/api/plans', summary: 'What a rollout would do, course by course', roles: designers, body: PlanRequest },
+  { method: 'get', path: '/api/rollouts', summary: 'Rollouts', roles: readers },
+  { method: 'post', path: '/api/rollouts', summary: 'Approve plans and run them', roles: designers, body: RolloutRequest },
+  { method: 'get', path: '/api/runs/:run', summary: 'A run with the state of each course', roles: readers },
+  { method: 'get', path: '/api/runs/:run/events', summary: 'Progress of a run, as server-sent events', roles: readers },
+  { method: 'post', path: '/api/runs/:run/pause', summary: 'Stop claiming further courses', roles: designers },
+  { method: 'post', path: '/api/runs/:run/resume', summary: 'Go on', roles: designers },
+  { method: 'post', path: '/api/runs/:run/cancel', summary: 'Leave out what has not begun', roles: designers },
+  { method: 'post', path: '/api/runs/:run/retry', summary: 'Try failed courses again', roles: designers },
+  { method: 'post', path: '/api/checks', summary: 'Check courses as of a date', roles: designers, body: CheckRequest },
+  { method: 'post', path: '/api/courses/:id/check', summary: 'Check one course again', roles: ['designer', 'administrator', 'instructor'] as Access, body: CheckRequest },
+  { method: 'get', path: '/api/conformance', summary: 'The weave over all courses as of a date', roles: readers },
+] as const satisfies readonly ApiRoute[]
+
+export type ApiPath = (typeof apiRoutes)[number]['path']
+
+// What the routes answer.
+
+export interface Me {
+  name: string
+  email: string
+  role: Role
+  today: string
+}
+export interface TemplateSummary {
+  key: string
+  title: string
+  summary: string
+  versions: { number: number; releasedAt: string; by: string; note: string }[]
+  draftRevision: number
+  changesSinceRelease: number
+  courses: number
+  mayEdit: boolean
+  mayRelease: boolean
+}
+export interface TemplateDraft extends TemplateSummary {
+  draft: Template
+  savedAt: string
+}
+/** Another's edit stands in the way: both values. */
+export interface EditClash {
+  code: 'clash'
+  where: string
+  present: unknown
+  wanted: unknown
+}
+export const courseStates = ['shell', 'deployed', 'other-content', 'checked-only', 'not-read'] as const
+export type CourseState = (typeof courseStates)[number]
+
+export interface CourseSummary {
+  id: number
+  platformId: string
+  code: string
+  title: string
+  term: string
+  department: string
+  modality: Facts['modality']
+  weeks: number
+  status: string
+  classSections: string[]
+  classSectionKind: 'own' | 'shared'
+  instructors: { name: string; email: string }[]
+  state: CourseState
+  template: { key: string; title: string; version: number; newest: number } | null
+  readAt: string | null
+  check: { asOf: string; readiness: CheckResult['readiness']; counts: Counts } | null
+}
+export interface CourseDetail extends CourseSummary {
+  facts: Facts
+  templateDocument: Template | null
+  snapshot: Course | null
+  result: CheckResult | null
+  history: { number: number; template: string; version: number; at: string; by: string; parts: number }[]
+}
+export interface ItemPage {
+  name: string
+  /** Sanitised; shown only in a sandboxed frame. */
+  html: string
+  policy: number
+}
+export interface RosterReport {
+  dry: boolean
+  added: number
+  changed: number
+  unchanged: number
+  rows: number
+  errors: { line: number; column: string; found: string; reason: string }[]
+  changes: { line: number; course: string; field: string; from: string; to: string }[]
+}
+export interface CoursePlan {
+  course: number
+  code: string
+  title: string
+  classSections: string[]
+  state: 'ready' | 'nothing-to-do' | 'left-out' | 'unusable'
+  reason: string
+  steps: PlanStep[]
+  digest: string
+}
+export const taskStates = ['waiting', 'at-work', 'sent', 'done', 'failed', 'cancelled'] as const
+export type TaskState = (typeof taskStates)[number]
+export interface RunTask {
+  id: number
+  course: number
+  code: string
+  title: string
+  state: TaskState
+  attempts: number
+  message: string
+  finishedAt: string | null
+}
+export interface RunSummary {
+  id: number
+  kind: 'rollout' | 'check'
+  state: 'running' | 'paused' | 'done' | 'cancelled'
+  title: string
+  by: string
+  createdAt: string
+  finishedAt: string | null
+  counts: Record<TaskState, number>
+  asOf: string | null
+}
+export interface RunDetail extends RunSummary {
+  tasks: RunTask[]
+  /** Courses a second over the last stretch, and seconds left at that speed; null before there is a speed. */
+  perSecond: number | null
+  secondsLeft: number | null
+}
+export interface ConformanceRow {
+  course: CourseSummary
+  crossings: Crossing[]
+}
+export interface Conformance {
+  asOf: string
+  columns: WeaveColumn[]
+  rows: ConformanceRow[]
+  /** Courses not judged as of this date yet. */
+  unchecked: number
+  mendFirst: MendAction[]
+  totals: { courses: number; ready: number; openMusts: number; openShoulds: number; cannotTell: number }
+}
+export interface TodayView {
+  today: string
+  term: Term
+  week: number | null
+  weeks: number
+  notReady: { course: CourseSummary; first: string }[]
+  notBegun: CourseSummary[]
+  noTemplate: CourseSummary[]
+  duplicates: { classSection: string; courses: CourseSummary[] }[]
+  failedRollouts: RunSummary[]
+  mendFirst: MendAction[]
+  comingDue: { course: CourseSummary; count: number; first: string }[]
+  checkedAsOf: string | null
+}
+/** RFC 9457, with what the reader of a document found. */
+export interface ApiProblem {
+  type: string
+  title: string
+  status: number
+  detail: string
+  problems?: Problem[]
+  clash?: EditClash
+}

@@ -1,0 +1,63 @@
+import { z } from 'zod'
+import { Change, Course, mostChanges } from '@wickerframe/core'
+
+/** A course as the list of a platform names it. */
+export const CourseListing = z.strictObject({ id: z.string(), name: z.string(), status: z.string(), revision: z.string(), cursor: z.number().int() })
+export const CourseList = z.strictObject({ courses: z.array(CourseListing), cursor: z.number().int().describe('Ask with after=cursor for what changed since') })
+export type CourseList = z.output<typeof CourseList>
+
+export const CreateCourse = z.strictObject({ id: z.string().regex(/^[\w-]{1,60}$/, 'letters, digits, - and _').describe('Given by the client, so that asking twice makes one'), name: z.string().min(1).max(300) })
+
+export const ChangeSet = z.strictObject({
+  expectedRevision: z.string().describe('The revision the changes were planned on; another one refuses the set'),
+  changes: z.array(Change).min(1).max(mostChanges),
+})
+export type ChangeSet = z.output<typeof ChangeSet>
+
+export const ChangeSetAnswer = z.strictObject({
+  revision: z.string(),
+  ids: z.record(z.string(), z.string()).describe('The platform’s id for each client id'),
+  course: Course.describe('The course as it stands after the set, from the same transaction'),
+})
+export type ChangeSetAnswer = z.output<typeof ChangeSetAnswer>
+
+export const KeyFate = z.discriminatedUnion('state', [
+  z.strictObject({ state: z.literal('unknown') }),
+  z.strictObject({ state: z.literal('voided') }),
+  z.strictObject({ state: z.literal('applied'), answer: ChangeSetAnswer }),
+])
+export type KeyFate = z.output<typeof KeyFate>
+
+export const AssetStored = z.strictObject({ url: z.string() })
+
+/** RFC 9457 problem details. */
+export const ProblemDetails = z.object({ type: z.string(), title: z.string(), status: z.number(), detail: z.string().optional(), code: z.string().optional() })
+export type ProblemDetails = z.output<typeof ProblemDetails>
+
+export const connectorPath = '/connector/v1'
+
+export interface ConnectorOperation {
+  method: 'get' | 'post' | 'put'
+  path: string
+  summary: string
+  body?: z.ZodType
+  answer: z.ZodType
+  needsKey?: boolean
+  refusals: Readonly<Record<number, string>>
+}
+
+const common = { 401: 'the token is missing or wrong', 429: 'too many requests; Retry-After says when to ask again' }
+
+/** Every operation an institution implements in front of its own platform. */
+export const connectorOperations: readonly ConnectorOperation[] = [
+  { method: 'get', path: '/courses', summary: 'Courses changed since a cursor, in the order of their changes', answer: CourseList, refusals: common },
+  { method: 'post', path: '/courses', summary: 'Make an empty course under an id given by the client', body: CreateCourse, answer: Course, refusals: { ...common, 400: 'the body is not of this schema' } },
+  { method: 'get', path: '/courses/{id}/snapshot', summary: 'A course as it stands, with its revision', answer: Course, refusals: { ...common, 404: 'no such course' } },
+  {
+    method: 'post', path: '/courses/{id}/change-sets', summary: 'Apply an ordered change set: all of it or nothing', body: ChangeSet, answer: ChangeSetAnswer, needsKey: true,
+    refusals: { ...common, 400: 'the body is not of this schema', 404: 'no such course', 409: 'a stale revision, a key still at work, a voided key, or a change that cannot be made (see code)', 422: 'the key was used with another payload' },
+  },
+  { method: 'get', path: '/keys/{key}', summary: 'What became of an idempotency key', answer: KeyFate, refusals: common },
+  { method: 'post', path: '/keys/{key}/void', summary: 'Make sure that a key is never applied from now on', answer: KeyFate, refusals: common },
+  { method: 'put', path: '/assets/{fileName}', summary: 'Store an image under a name; the same bytes again change nothing', answer: AssetStored, refusals: { ...common, 413: 'too large' } },
+]

@@ -1,0 +1,3 @@
+export * from './api.ts'
+export * from './connector.ts'
+export * from './openApi.ts'

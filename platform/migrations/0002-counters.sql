@@ -1,0 +1,4 @@
+CREATE TABLE counters (
+  name VARCHAR(40) NOT NULL PRIMARY KEY,
+  next BIGINT      NOT NULL
+)

@@ -1,0 +1,32 @@
+import { parseFragment, serialize, type DefaultTreeAdapterTypes } from 'parse5'
+
+type Node = DefaultTreeAdapterTypes.ChildNode
+type Element = DefaultTreeAdapterTypes.Element
+
+const entities: Readonly<Record<string, string>> = { '–': '&ndash;', '—': '&mdash;', '’': '&rsquo;', '“': '&ldquo;', '”': '&rdquo;', '…': '&hellip;', 'é': '&eacute;', '·': '&middot;' }
+const refused = new Set(['script', 'style', 'iframe', 'object', 'embed', 'link', 'meta', 'base'])
+
+const isElement = (node: Node): node is Element => 'tagName' in node
+
+/**
+ * How the practice platform writes HTML it is given, as real platforms do in their own ways: scripts and event
+ * attributes dropped, ids prefixed, some characters as named entities, paragraphs wrapped onto lines of their own, and,
+ * where it is told to, attributes it does not know stripped.
+ */
+export const rewriteHtml = (html: string, stripUnknownAttributes: boolean): string => {
+  const fragment = parseFragment(html)
+  const tidy = (parent: DefaultTreeAdapterTypes.ParentNode) => {
+    parent.childNodes = parent.childNodes.filter((node) => !(isElement(node) && refused.has(node.tagName)) && node.nodeName !== '#comment')
+    for (const node of parent.childNodes) {
+      if (!isElement(node)) continue
+      node.attrs = node.attrs
+        .filter((one) => !one.name.startsWith('on') && !(stripUnknownAttributes && one.name.startsWith('data-')) && !/^\s*javascript:/i.test(one.value))
+        .map((one) => (one.name === 'id' && !one.value.startsWith('kp-') ? { ...one, value: `kp-${one.value}` } : one))
+      tidy(node)
+    }
+  }
+  tidy(fragment)
+  return serialize(fragment)
+    .replace(/[–—’“”…é·]/g, (character) => entities[character] ?? character)
+    .replace(/<\/(p|li|h[1-6]|ul|ol|div)>(?=<)/g, '</$1>\n')
+}

@@ -1,0 +1,66 @@
+/**
+ * Writes everything that derives from the sources: JSON Schemas, example documents, rule pages and the roster file.
+ * With --check it writes nothing and fails when a committed file differs.
+ */
+import { mkdirSync, readFileSync, writeFileSync, existsSync } from 'node:fs'
+import { dirname, join } from 'node:path'
+import { fileURLToPath } from 'node:url'
+import { CheckResult, Course, Facts, jsonSchemaOf, rules, Template } from '@wickerframe/core'
+import { apiDocument, connectorDocument } from '@wickerframe/contract'
+import { demoTemplate, factsOfRoster, makeCourse, makeRoster, rosterCsv } from '@wickerframe/demo'
+
+const root = join(dirname(fileURLToPath(import.meta.url)), '..')
+const check = process.argv.includes('--check')
+const differing: string[] = []
+
+const put = (path: string, text: string) => {
+  const file = join(root, path)
+  if (check) {
+    if (!existsSync(file) || readFileSync(file, 'utf8') !== text) differing.push(path)
+    return
+  }
+  mkdirSync(dirname(file), { recursive: true })
+  writeFileSync(file, text)
+}
+const json = (value: unknown) => `${JSON.stringify(value, null, 2)}\n`
+
+for (const [name, schema] of Object.entries({ template: Template, facts: Facts, course: Course, check: CheckResult })) put(`docs/schema/${name}.schema.json`, json(jsonSchemaOf(name, schema)))
+put('docs/connector.openapi.json', json(connectorDocument()))
+put('docs/api.openapi.json', json(apiDocument()))
+
+const roster = makeRoster(48)
+put('demo/roster/autumn-2026.csv', rosterCsv(roster))
+const courses = factsOfRoster(roster)
+const examples = [
+  { story: 'perfect', template: demoTemplate('harbour-standard.json'), facts: courses.find(({ facts }) => facts.code === 'NAV 110')?.facts, identity: true },
+  { story: 'half done', template: demoTemplate('short-course-standard.json'), facts: courses.find(({ facts }) => facts.code === 'SAF 150')?.facts, identity: true },
+  { story: 'four units', template: demoTemplate('harbour-standard.json'), facts: courses.find(({ facts }) => facts.code === 'OSC 240')?.facts, identity: false },
+]
+examples.forEach(({ story, template, facts, identity }, i) => {
+  if (!facts) throw new Error('an example course is not in the roster')
+  const course = makeCourse(`example-${i + 1}`, template, facts, story, i + 1)
+  put(`docs/schema/examples/${i + 1}-template.json`, json({ ...template, version: 1 }))
+  put(`docs/schema/examples/${i + 1}-facts.json`, json(facts))
+  put(`docs/schema/examples/${i + 1}-course.json`, json(identity ? course : JSON.parse(JSON.stringify(course, (key, value: unknown) => (key === 'recordedAs' ? undefined : value)))))
+})
+
+for (const rule of rules) {
+  const parameters = Object.entries(jsonSchemaOf(rule.id, rule.parameters).properties ?? {})
+  put(
+    `docs/rules/${rule.id}.md`,
+    [
+      `# ${rule.id}`, '', `**${rule.title}.** ${rule.why}`, '',
+      `Group: ${rule.group} · strength unless a template says otherwise: ${rule.strength} · whose move: ${rule.mender} · about ${rule.effortMinutes} minutes a place${rule.mend ? ' · Wickerframe can propose the mend' : ''}`, '',
+      ...(parameters.length > 0 ? ['## Parameters', '', ...parameters.map(([name, schema]) => `- \`${name}\`, by default \`${JSON.stringify((schema as { default?: unknown }).default)}\``), ''] : []),
+      '## What it says', '', ...Object.values(rule.messages).map((message) => `- ${message}`), '',
+      '## Passes', '', ...rule.examples.passes.map((example) => `- ${example.title}`), '',
+      '## Fails', '', ...rule.examples.fails.map((example) => `- ${example.title}: “${example.evidence}”`), '',
+    ].join('\n'),
+  )
+}
+put('docs/rules/README.md', ['# Rules', '', 'Generated from `core/src/rules/`; each page from its rule’s own file.', '', ...rules.map((rule) => `- [${rule.id}](${rule.id}.md): ${rule.title} (${rule.group})`), ''].join('\n'))
+
+if (differing.length > 0) {
+  console.error(`generated files differ from what is committed; run \`npm run generate\` and commit:\n${differing.map((path) => `  ${path}`).join('\n')}`)
+  process.exitCode = 1
+}

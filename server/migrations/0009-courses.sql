@@ -1,0 +1,21 @@
+CREATE TABLE courses (
+  id                 BIGINT       NOT NULL AUTO_INCREMENT PRIMARY KEY,
+  platform_id        VARCHAR(100) NOT NULL,
+  term_code          VARCHAR(60)  NOT NULL,
+  session_code       VARCHAR(60)  NULL,
+  code               VARCHAR(60)  NOT NULL,
+  title              VARCHAR(300) NOT NULL,
+  department         VARCHAR(40)  NOT NULL,
+  modality           VARCHAR(20)  NOT NULL,
+  weeks              INT          NOT NULL,
+  status             VARCHAR(20)  NOT NULL,
+  class_section_kind VARCHAR(10)  NOT NULL,
+  topics             LONGTEXT     NOT NULL,
+  template_id        BIGINT       NULL,
+  version            INT          NULL,
+  UNIQUE KEY courses_by_platform_id (platform_id),
+  KEY courses_by_term (term_code, department),
+  CONSTRAINT courses_term FOREIGN KEY (term_code) REFERENCES terms (code),
+  CONSTRAINT courses_version FOREIGN KEY (template_id, version) REFERENCES template_versions (template_id, number),
+  CONSTRAINT courses_status CHECK (status IN ('preparing', 'teaching', 'merged', 'set-aside', 'cancelled'))
+)

@@ -1,0 +1,4 @@
+CREATE TABLE page_bodies (
+  hash CHAR(64)   NOT NULL PRIMARY KEY,
+  html MEDIUMTEXT NOT NULL
+)

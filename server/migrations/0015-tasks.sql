@@ -1,0 +1,22 @@
+CREATE TABLE tasks (
+  id              BIGINT        NOT NULL AUTO_INCREMENT PRIMARY KEY,
+  run_id          BIGINT        NOT NULL,
+  course_id       BIGINT        NOT NULL,
+  state           VARCHAR(12)   NOT NULL,
+  attempts        INT           NOT NULL DEFAULT 0,
+  next_at         DATETIME(3)   NOT NULL,
+  lease_until     DATETIME(3)   NULL,
+  lease_epoch     BIGINT        NOT NULL DEFAULT 0,
+  message         VARCHAR(2000) NOT NULL DEFAULT '',
+  finished_at     DATETIME(3)   NULL,
+  plan_digest     CHAR(64)      NULL,
+  idempotency_key VARCHAR(100)  NULL,
+  payload_digest  CHAR(64)      NULL,
+  payload         LONGTEXT      NULL,
+  UNIQUE KEY tasks_by_run (run_id, course_id),
+  KEY tasks_to_claim (state, next_at),
+  CONSTRAINT tasks_run FOREIGN KEY (run_id) REFERENCES runs (id),
+  CONSTRAINT tasks_course FOREIGN KEY (course_id) REFERENCES courses (id),
+  CONSTRAINT tasks_state CHECK (state IN ('waiting', 'at-work', 'sent', 'done', 'failed', 'cancelled')),
+  CONSTRAINT tasks_sent CHECK (state <> 'sent' OR (idempotency_key IS NOT NULL AND payload IS NOT NULL))
+)

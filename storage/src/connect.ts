@@ -1,0 +1,31 @@
+import { createPool, type Pool } from 'mysql2/promise'
+
+/** Where a MariaDB server listens, and which schema of it is ours. */
+export interface DatabaseAddress {
+  host: string
+  port: number
+  user: string
+  password: string
+  database: string
+}
+
+/**
+ * A pool of connections: utf8mb4, UTC, dates as strings, big integers as strings when they would not be exact, READ
+ * COMMITTED, and no `multipleStatements`. Every value is bound.
+ */
+export const connect = (address: DatabaseAddress, connections = 10): Pool => {
+  const pool = createPool({
+    ...address,
+    connectionLimit: connections,
+    charset: 'utf8mb4_bin',
+    timezone: 'Z',
+    dateStrings: true,
+    supportBigNumbers: true,
+    connectTimeout: 5000,
+    enableKeepAlive: true,
+  })
+  pool.pool.on('connection', (connection) => {
+    connection.query("SET SESSION TRANSACTION ISOLATION LEVEL READ COMMITTED, SESSION innodb_lock_wait_timeout = 10, SESSION sql_mode = 'STRICT_ALL_TABLES,NO_ENGINE_SUBSTITUTION'")
+  })
+  return pool
+}
