@@ -62,7 +62,7 @@ const lastYearsDates: Edit = (course) => weekModules(course).filter((module) => 
 const lastYearsPage: Edit = (course) => itemsNamed(course, /^Week 2 overview$/).flatMap((item) => setHtml(item, `${item.html}<p>Boat day this year is Saturday, September 20, 2025, from the east slip.</p>`))
 const duplicateAssignment: Edit = (course) => itemsNamed(course, /Assignment 1/).slice(0, 1).map((item) => ({ change: 'duplicate-item', id: item.id, clientId: 'copy' }))
 const checklistFirst: Edit = (course) => weekModules(course).filter((module) => weekOf(module) <= 4).flatMap((module) => {
-  const checklist = module.items.find((item) => / checklist$/.test(item.name))
+  const checklist = module.items.find((item) => item.name.endsWith(' checklist'))
   return checklist ? [{ change: 'move-item' as const, id: checklist.id, module: module.id, at: 0 }] : []
 })
 const alterPromise: Edit = (course) => itemsNamed(course, /^Welcome to/).flatMap((item) => setHtml(item, (item.html ?? '').replace('within one working day', 'when I get round to it')))

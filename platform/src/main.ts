@@ -25,7 +25,7 @@ app.disable('x-powered-by')
 app.use(helmet({ contentSecurityPolicy: { directives: { defaultSrc: ["'none'"], styleSrc: ["'unsafe-inline'"], imgSrc: ["'self'"], formAction: ["'self'"], frameAncestors: ["'none'"], baseUri: ["'none'"], upgradeInsecureRequests: null } }, strictTransportSecurity: false }))
 app.use(connectorPath, connectorRoutes(courses, misbehaviours, pool, settings.PLATFORM_TOKEN))
 app.get('/files/:name', async (request: Request, response: Response) => {
-  const asset = await firstRow<{ media_type: string; bytes: Buffer }>(pool, 'SELECT media_type, bytes FROM assets WHERE file_name = ?', [request.params['name'] ?? ''])
+  const asset = await firstRow<{ media_type: string; bytes: Buffer }>(pool, 'SELECT media_type, bytes FROM assets WHERE file_name = ?', [String(request.params['name'])])
   if (!asset) return void response.status(404).end()
   response.type(asset.media_type).set('Content-Security-Policy', "default-src 'none'; style-src 'unsafe-inline'; sandbox").set('Cross-Origin-Resource-Policy', 'cross-origin').send(asset.bytes)
 })

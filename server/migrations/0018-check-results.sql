@@ -12,6 +12,7 @@ CREATE TABLE check_results (
   counts       LONGTEXT    NOT NULL,
   crossings    LONGTEXT    NOT NULL,
   findings     LONGTEXT    NOT NULL,
+  outlook      LONGTEXT    NOT NULL,
   rest         LONGTEXT    NOT NULL,
   UNIQUE KEY check_results_by_key (course_id, cache_key, as_of),
   KEY check_results_latest (course_id, id),

@@ -1,2 +1,3 @@
 export * from './mendFirst.ts'
 export * from './weave.ts'
+export * from './outlook.ts'

@@ -22,7 +22,7 @@ const actionKey = (finding: Finding): string => `${finding.rule}|${finding.place
  * The few actions that bring the most courses to ready: at each step the action that readies most courses for its
  * effort (greedy weighted cover, Chvátal 1979), then the one that stands in most courses. Ties go by rule and part.
  */
-export const mendFirst = (results: readonly CheckResult[], most = 6): MendAction[] => {
+export const mendFirst = (results: readonly Pick<CheckResult, 'course' | 'findings'>[], most = 6): MendAction[] => {
   const actions = new Map<string, { findings: { course: string; finding: Finding }[] }>()
   const open = new Map<string, Set<string>>()
   for (const result of results) {

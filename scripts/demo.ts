@@ -1,0 +1,114 @@
+import { execFileSync } from 'node:child_process'
+import { createHash, randomBytes } from 'node:crypto'
+import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { demoPassword, demoToday, signIns } from '@wickerframe/demo'
+import { loadDemo } from './loadDemo.ts'
+import { freePort, startPrivateMariadb } from './privateMariadb.ts'
+import { root, startProcess, type StartedProcess } from './processes.ts'
+
+const started = Date.now()
+const local = join(root, '.local')
+const folder = join(local, 'demo')
+const coursesWanted = Number(/--courses[= ](\d+)/.exec(process.argv.join(' '))?.[1] ?? 48)
+mkdirSync(local, { recursive: true })
+
+/** Processes of an earlier start that was killed outright are ended by the ids we wrote down. */
+const pidsFile = join(local, 'demo-pids')
+const endLeftOvers = () => {
+  if (!existsSync(pidsFile)) return
+  for (const line of readFileSync(pidsFile, 'utf8').split('\n')) {
+    const pid = Number(line)
+    try {
+      if (pid > 0 && readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes('tsx') && readFileSync(`/proc/${pid}/environ`, 'utf8').includes(`WICKERFRAME_HOME=${root}`)) process.kill(pid, 'SIGTERM')
+    } catch {
+      // It is gone, or not ours.
+    }
+  }
+}
+
+const sourcesDigest = (): string => {
+  const hash = createHash('sha256')
+  const visit = (path: string) => {
+    for (const entry of readdirSync(path, { withFileTypes: true }).sort((a, b) => (a.name < b.name ? -1 : 1))) {
+      if (['node_modules', 'dist', '.local'].includes(entry.name)) continue
+      const at = join(path, entry.name)
+      if (entry.isDirectory()) visit(at)
+      else hash.update(`${at}:${statSync(at).size}:`).update(readFileSync(at))
+    }
+  }
+  for (const part of ['web', 'core/src', 'contract/src']) visit(join(root, part))
+  return hash.digest('hex')
+}
+
+const buildWhenStale = () => {
+  const stamp = join(root, 'web/dist/.sources')
+  const digest = sourcesDigest()
+  if (existsSync(stamp) && readFileSync(stamp, 'utf8') === digest) return
+  console.log('Building the web application …')
+  execFileSync('npm', ['run', '--silent', 'build'], { cwd: root, stdio: ['ignore', 'ignore', 'inherit'] })
+  writeFileSync(stamp, digest)
+}
+
+const processes: StartedProcess[] = []
+let database: Awaited<ReturnType<typeof startPrivateMariadb>> | null = null
+let stopping = false
+const stopAll = async (code: number): Promise<never> => {
+  stopping = true
+  console.log('\nStopping …')
+  await Promise.all(processes.toReversed().map((one) => one.stop()))
+  await database?.stop()
+  rmSync(pidsFile, { force: true })
+  process.exit(code)
+}
+const start = async (script: string, environment: Readonly<Record<string, string>>): Promise<StartedProcess> => {
+  const one = await startProcess(script, { ...environment, WICKERFRAME_HOME: root }, (code) => {
+    if (stopping) return
+    console.error(`${script} ended unexpectedly (${code}).`)
+    void stopAll(1)
+  })
+  processes.push(one)
+  writeFileSync(pidsFile, processes.map((each) => each.child.pid).join('\n'))
+  return one
+}
+for (const signal of ['SIGINT', 'SIGTERM'] as const)
+  process.on(signal, () => {
+    if (!stopping) void stopAll(0)
+  })
+
+try {
+  endLeftOvers()
+  if (process.argv.includes('--fresh')) {
+    const old = existsSync(folder) ? await startPrivateMariadb(join(folder, 'mariadb')).catch(() => null) : null
+    await old?.stop()
+    rmSync(folder, { recursive: true, force: true })
+  }
+  mkdirSync(folder, { recursive: true })
+  if (!process.env["SKIP_BUILD"]) buildWhenStale()
+  database = await startPrivateMariadb(join(folder, 'mariadb'))
+  const tokenFile = join(folder, 'platform-token')
+  if (!existsSync(tokenFile)) writeFileSync(tokenFile, randomBytes(24).toString('base64url'), { mode: 0o600 })
+  const common = {
+    DATABASE_PORT: String(database.port), DATABASE_PASSWORD: database.password, PLATFORM_TOKEN: readFileSync(tokenFile, 'utf8'), WICKERFRAME_TODAY: demoToday,
+  }
+  const platform = await start('platform/src/main.ts', { ...common, PLATFORM_PORT: String(await freePort(4320)) })
+  const platformUrl = `http://127.0.0.1:${String(platform.said['listening'])}`
+  const environment = { ...common, PLATFORM_URL: platformUrl }
+  const server = await start('server/src/main.ts', { ...environment, WICKERFRAME_PORT: String(await freePort(4310)) })
+  await start('server/src/worker.ts', environment)
+  await loadDemo({ ...process.env, ...environment }, coursesWanted, (text) => console.log(text))
+
+  console.log(`
+Wickerframe is ready (${((Date.now() - started) / 1000).toFixed(1)} s):
+
+  http://127.0.0.1:${String(server.said['listening'])}
+
+Today is ${demoToday}, Wednesday of week 3. Sign in with the password ${demoPassword} as
+${signIns.map((person) => `  ${person.email.padEnd(44)} ${person.role}, ${person.name}`).join('\n')}
+
+The practice platform, where one plays instructor: ${platformUrl}
+Ctrl-C stops everything. “npm run demo -- --fresh” starts over.`)
+} catch (cause) {
+  console.error(cause instanceof Error ? cause.message : cause)
+  await stopAll(1)
+}

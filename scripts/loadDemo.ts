@@ -1,0 +1,96 @@
+import type { Change } from '@wickerframe/core'
+import { demoPassword, demoTemplate, factsOfRoster, makeRoster, rosterCsv, seededRandom, signIns, stories, storyAt, templateFiles, terms, topicsFor } from '@wickerframe/demo'
+import { readRoster } from '@wickerframe/interchange'
+import { connectorClient, type Answer } from '@wickerframe/server/connector/client'
+import { planFor } from '@wickerframe/server/jobs/deploymentPlan'
+import { listCourses } from '@wickerframe/server/repositories/courses'
+import { addPerson, type Person } from '@wickerframe/server/repositories/people'
+import { importRoster } from '@wickerframe/server/repositories/roster'
+import { createRun, findRun } from '@wickerframe/server/repositories/runs'
+import { addTemplate, findVersion, letContribute, releaseDraft } from '@wickerframe/server/repositories/templates'
+import { putTerm } from '@wickerframe/server/repositories/terms'
+import { databaseAddress, readSettings, todayOf } from '@wickerframe/server/settings'
+import { connect, firstRow } from '@wickerframe/storage'
+
+const answered = <T>(answer: Answer<T>): T => {
+  if (answer.state !== 'answered') throw new Error(`the practice platform: ${answer.detail}`)
+  return answer.value
+}
+
+/** Which of the demo's templates a course is built from. */
+const templateFor = (modality: string, weeks: number): string => (weeks <= 8 ? 'short-course-standard' : modality === 'on-campus' ? 'harbour-standard' : 'distance-standard')
+
+/**
+ * Loads the made-up college, once: people, terms, templates and roster go in as a designer would put them, the rollouts
+ * run as jobs against the practice platform, then each instructor's edits are made there, and everything is checked.
+ */
+export const loadDemo = async (environment: NodeJS.ProcessEnv, courses: number, say: (text: string) => void): Promise<void> => {
+  const settings = readSettings(environment)
+  const pool = connect(databaseAddress(settings), 8)
+  try {
+    if (await firstRow(pool, "SELECT 1 AS one FROM audit WHERE what = 'demo loaded' LIMIT 1")) return
+    if (await firstRow(pool, 'SELECT 1 AS one FROM people LIMIT 1')) throw new Error('an earlier loading of the demo was interrupted; start again with “npm run demo -- --fresh”')
+    say('Loading the demo college (this happens once) …')
+    const connector = connectorClient({ url: settings.PLATFORM_URL, token: settings.PLATFORM_TOKEN, timeoutSeconds: 30 })
+    const today = todayOf(settings)
+    for (const person of signIns) await addPerson(pool, { ...person, password: demoPassword })
+    const designer = await firstRow<Person>(pool, "SELECT id, email, name, role FROM people WHERE role = 'designer'")
+    if (!designer) throw new Error('the demo has no designer')
+    for (const term of terms) await putTerm(pool, term)
+    for (const file of templateFiles) {
+      const template = demoTemplate(file)
+      await addTemplate(pool, template, designer.email)
+      await releaseDraft(pool, template.key, 0, 'First version', designer)
+    }
+    await letContribute(pool, 'harbour-standard', 'contributor@kestrelsound.example')
+
+    const rows = makeRoster(courses)
+    const read = readRoster(new TextEncoder().encode(rosterCsv(rows)))
+    if (read.errors[0]) throw new Error(`the demo roster: line ${read.errors[0].line}, ${read.errors[0].column}: ${read.errors[0].reason}`)
+    await importRoster(pool, read.courses, (course) => topicsFor(course.code, course.weeks), designer.email, false)
+    for (const { platformCourseId, facts } of factsOfRoster(rows)) answered(await connector.create(platformCourseId, `${facts.code} ${facts.title}`))
+    // One stale shell and one duplicate stay without a template, as happens.
+    const all = await listCourses(pool, 'system', today)
+    const deployed = all.length > 20 ? all.slice(0, -2) : all
+
+    for (const key of new Set(deployed.map(({ summary }) => templateFor(summary.modality, summary.weeks)))) {
+      const version = await findVersion(pool, key, 1)
+      if (!version) continue
+      const chosen = deployed.filter(({ summary }) => templateFor(summary.modality, summary.weeks) === key)
+      const tasks = []
+      for (const stored of chosen) {
+        const planned = planFor(version.document, stored.facts, answered(await connector.snapshot(stored.summary.platformId)), [], today)
+        if (!planned.ok) throw new Error(`${stored.summary.code}: ${planned.problems[0]?.expected}`)
+        tasks.push({ courseId: stored.summary.id, planDigest: planned.value.digest })
+      }
+      await waitFor(pool, await createRun(pool, { kind: 'rollout', title: `${version.document.title}, version 1, to ${tasks.length} courses`, by: designer.email, asOf: null, templateId: version.templateId, version: 1, tasks }))
+    }
+
+    const indexOf = new Map(all.map((stored) => [stored.summary.platformId, Number(stored.summary.platformId.slice(3)) - 1001]))
+    for (const { summary } of deployed) {
+      const index = indexOf.get(summary.platformId) ?? 0
+      const random = seededRandom(7000 + index)
+      for (const edit of stories[storyAt(index)] ?? []) {
+        const course = answered(await connector.snapshot(summary.platformId))
+        const changes: Change[] = edit(course, random)
+        if (changes.length > 0) answered(await connector.apply(summary.platformId, `demo-edit-${index}-${course.revision}`, { expectedRevision: course.revision, changes }))
+      }
+    }
+    await waitFor(pool, await createRun(pool, { kind: 'check', title: `${all.length} courses as of ${today}`, by: designer.email, asOf: today, templateId: null, version: null, tasks: all.map(({ summary }) => ({ courseId: summary.id, planDigest: null })) }))
+    await pool.execute("INSERT INTO audit (at, who, what, subject) VALUES (NOW(3), 'demo', 'demo loaded', 'college')")
+  } finally {
+    await pool.end()
+  }
+}
+
+const waitFor = async (pool: ReturnType<typeof connect>, run: number): Promise<void> => {
+  for (;;) {
+    const detail = await findRun(pool, run)
+    if (!detail) throw new Error(`run ${run} is gone`)
+    const failed = detail.tasks.find((task) => task.state === 'failed')
+    if (failed) throw new Error(`loading the demo: ${failed.code}: ${failed.message}`)
+    if (detail.state === 'done') return
+    await new Promise((resolve) => setTimeout(resolve, 200))
+  }
+}
+

@@ -1,0 +1,111 @@
+import { spawn, spawnSync } from 'node:child_process'
+import { randomBytes } from 'node:crypto'
+import { existsSync, mkdirSync, mkdtempSync, openSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { createServer } from 'node:net'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { createConnection } from 'mysql2/promise'
+
+export interface RunningMariadb {
+  port: number
+  password: string
+  pid: number
+  stop: () => Promise<void>
+}
+
+/** A TCP port of the loopback that is free now; `wanted` if that is. */
+export const freePort = (wanted = 0): Promise<number> =>
+  new Promise((resolve, reject) => {
+    const probe = createServer()
+    probe.once('error', () => (wanted === 0 ? reject(new Error('no free port')) : resolve(freePort(wanted < 65_000 ? wanted + 1 : 0))))
+    probe.listen(wanted, '127.0.0.1', () => {
+      const bound = probe.address()
+      probe.close(() => resolve(typeof bound === 'object' && bound ? bound.port : wanted))
+    })
+  })
+
+const isAlive = (pid: number): boolean => {
+  try {
+    process.kill(pid, 0)
+    return true
+  } catch {
+    return false
+  }
+}
+
+const pause = (milliseconds: number) => new Promise((resolve) => setTimeout(resolve, milliseconds))
+const program = (name: string): string => (existsSync(`/usr/sbin/${name}`) ? `/usr/sbin/${name}` : name)
+
+/**
+ * Starts a MariaDB of our own on loopback, its data in a folder of its own, with a password of its own; never the
+ * machine's server. One that was left running on the same folder is taken over.
+ */
+export const startPrivateMariadb = async (folder: string, { quickAndUnsafe = false } = {}): Promise<RunningMariadb> => {
+  mkdirSync(folder, { recursive: true })
+  const data = join(folder, 'data')
+  const pidFile = join(folder, 'mariadb.pid')
+  const portFile = join(folder, 'port')
+  const passwordFile = join(folder, 'password')
+  const asRoot = process.getuid?.() === 0 ? ['--user=root'] : []
+
+  if (existsSync(pidFile) && existsSync(portFile) && existsSync(passwordFile)) {
+    const pid = Number(readFileSync(pidFile, 'utf8'))
+    const running = { port: Number(readFileSync(portFile, 'utf8')), password: readFileSync(passwordFile, 'utf8') }
+    if (isAlive(pid) && (await answers(running))) return { ...running, pid, stop: () => stopProcess(pid) }
+  }
+  if (!existsSync(join(data, 'mysql'))) {
+    const made = spawnSync(program('mariadb-install-db'), ['--no-defaults', '--auth-root-authentication-method=normal', '--skip-test-db', `--datadir=${data}`, ...asRoot], { encoding: 'utf8' })
+    if (made.status !== 0) throw new Error(`mariadb-install-db failed: ${made.stderr || made.stdout || String(made.error)}`)
+  }
+  const password = existsSync(passwordFile) ? readFileSync(passwordFile, 'utf8') : randomBytes(18).toString('base64url')
+  writeFileSync(passwordFile, password, { mode: 0o600 })
+  const initFile = join(folder, 'init.sql')
+  writeFileSync(initFile, `ALTER USER 'root'@'localhost' IDENTIFIED BY '${password}';\n`, { mode: 0o600 })
+  const port = await freePort()
+  // A socket's path has at most 107 bytes, so it stands in a short folder.
+  const socketFolder = mkdtempSync(join(tmpdir(), 'wf-'))
+  const log = openSync(join(folder, 'mariadb.log'), 'a')
+  const child = spawn(
+    program('mariadbd'),
+    [
+      '--no-defaults', ...asRoot, `--datadir=${data}`, `--socket=${join(socketFolder, 's')}`, `--pid-file=${pidFile}`, `--port=${port}`, '--bind-address=127.0.0.1', `--init-file=${initFile}`,
+      '--character-set-server=utf8mb4', '--collation-server=utf8mb4_nopad_bin', '--innodb-buffer-pool-size=256M', '--innodb-log-file-size=128M', '--max-allowed-packet=64M', '--transaction-isolation=READ-COMMITTED', '--skip-name-resolve=0',
+      ...(quickAndUnsafe ? ['--innodb-flush-log-at-trx-commit=0', '--sync-binlog=0', '--innodb-flush-method=nosync'] : []),
+    ],
+    // A process group of its own: Ctrl-C in the terminal must not reach it before those who use it have ended.
+    { detached: true, stdio: ['ignore', log, log] },
+  )
+  child.unref()
+  const pid = child.pid
+  if (pid === undefined) throw new Error('mariadbd could not be started')
+  writeFileSync(portFile, String(port))
+  const until = Date.now() + 60_000
+  while (!(await answers({ port, password }))) {
+    if (!isAlive(pid) || child.exitCode !== null) throw new Error(`mariadbd ended at once; see ${join(folder, 'mariadb.log')}`)
+    if (Date.now() > until) throw new Error(`mariadbd did not answer in a minute; see ${join(folder, 'mariadb.log')}`)
+    await pause(100)
+  }
+  return {
+    port, password, pid,
+    stop: async () => {
+      await stopProcess(pid)
+      rmSync(socketFolder, { recursive: true, force: true })
+    },
+  }
+}
+
+const answers = async ({ port, password }: { port: number; password: string }): Promise<boolean> => {
+  try {
+    const connection = await createConnection({ host: '127.0.0.1', port, user: 'root', password, connectTimeout: 2000 })
+    await connection.end()
+    return true
+  } catch {
+    return false
+  }
+}
+
+const stopProcess = async (pid: number): Promise<void> => {
+  if (!isAlive(pid)) return
+  process.kill(pid, 'SIGTERM')
+  for (let i = 0; i < 300 && isAlive(pid); i++) await pause(100)
+}

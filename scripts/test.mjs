@@ -1,0 +1,23 @@
+import { spawnSync } from 'node:child_process'
+import { ensureChromium, ensureMariadb, ensurePackages, orSay, root } from './bootstrap.mjs'
+
+orSay(() => {
+  ensurePackages()
+  ensureMariadb()
+  ensureChromium()
+})
+const steps = [
+  ['types', ['npx', 'tsc', '--noEmit']],
+  ['lint', ['npx', 'oxlint', '--quiet']],
+  ['generated files', [process.execPath, '--import', 'tsx', 'scripts/generate.ts', '--check']],
+  ['build', ['npm', 'run', '--silent', 'build']],
+  ['tests', ['npx', 'vitest', 'run']],
+]
+for (const [name, [command, ...args]] of steps) {
+  console.log(`\n— ${name}`)
+  const { status } = spawnSync(command, args, { cwd: root, stdio: ['ignore', 'inherit', 'inherit'] })
+  if (status !== 0) {
+    console.error(`${name}: failed`)
+    process.exit(status ?? 1)
+  }
+}

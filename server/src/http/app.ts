@@ -1,0 +1,134 @@
+import { existsSync } from 'node:fs'
+import { fileURLToPath } from 'node:url'
+import express, { type Express, type NextFunction, type Request, type Response } from 'express'
+import helmet from 'helmet'
+import type { Pool } from 'mysql2/promise'
+import type { Logger } from 'pino'
+import { apiRoutes, type ApiProblem, type ApiRoute } from '@wickerframe/contract'
+import type { Connector } from '../connector/client.ts'
+import type { Person } from '../repositories/people.ts'
+import type { Handler } from './handler.ts'
+import { HttpProblem } from './problem.ts'
+import { getConformance, getToday } from './routes/conformance.ts'
+import { getCourse, getCourses, getItem, getReport, postRoster, postVersion } from './routes/courses.ts'
+import { command, getRollouts, getRun, getRunEvents, postChecks, postCourseCheck, postPlans, postRollout } from './routes/runs.ts'
+import { getHealth, getMe, getTerms, personOf, postSignIn, postSignOut } from './routes/session.ts'
+import { getTemplate, getTemplates, getVersion, postEdits, postRelease, postTemplate } from './routes/templates.ts'
+
+type Route = (typeof apiRoutes)[number]
+type RouteId = { [R in Route as `${R['method']} ${R['path']}`]: Handler }
+
+/** A handler for every route of the table; one without a handler, or the other way round, does not compile. */
+const handlers: RouteId = {
+  'get /api/health': getHealth,
+  'post /api/sign-in': postSignIn,
+  'post /api/sign-out': postSignOut,
+  'get /api/me': getMe,
+  'get /api/terms': getTerms,
+  'get /api/today': getToday,
+  'get /api/templates': getTemplates,
+  'post /api/templates': postTemplate,
+  'get /api/templates/:key': getTemplate,
+  'get /api/templates/:key/versions/:number': getVersion,
+  'post /api/templates/:key/edits': postEdits,
+  'post /api/templates/:key/release': postRelease,
+  'get /api/courses': getCourses,
+  'post /api/roster': postRoster,
+  'get /api/courses/:id': getCourse,
+  'get /api/courses/:id/items/:item': getItem,
+  'get /api/courses/:id/report': getReport,
+  'post /api/courses/:id/version': postVersion,
+  'post /api/plans': postPlans,
+  'get /api/rollouts': getRollouts,
+  'post /api/rollouts': postRollout,
+  'get /api/runs/:run': getRun,
+  'get /api/runs/:run/events': getRunEvents,
+  'post /api/runs/:run/pause': command('pause'),
+  'post /api/runs/:run/resume': command('resume'),
+  'post /api/runs/:run/cancel': command('cancel'),
+  'post /api/runs/:run/retry': command('retry'),
+  'post /api/checks': postChecks,
+  'post /api/courses/:id/check': postCourseCheck,
+  'get /api/conformance': getConformance,
+}
+
+export interface AppSettings {
+  pool: Pool
+  connector: Connector
+  today: () => string
+  platformUrl: string
+  secureCookies: boolean
+  log: Logger
+}
+
+const nobody: Person = { id: 0, email: '', name: '', role: 'instructor' }
+
+const answerProblem = (response: Response, body: ApiProblem): void => void response.status(body.status).type('application/problem+json').send(JSON.stringify(body))
+
+/** Sent by our own pages only: another site cannot add the header without asking first, and is not answered when it asks. */
+const sameOrigin = (request: Request): boolean => {
+  const origin = request.get('origin')
+  let host: string | null = null
+  try {
+    host = origin === undefined ? null : new URL(origin).host
+  } catch {
+    return false
+  }
+  return request.get('x-wickerframe') === '1' && (origin === undefined || host === request.get('host'))
+}
+
+export const makeApp = (settings: AppSettings): Express => {
+  const { pool, connector, platformUrl, secureCookies, log } = settings
+  const app = express()
+  app.disable('x-powered-by')
+  app.set('etag', false)
+  app.use(
+    helmet({
+      contentSecurityPolicy: {
+        directives: { defaultSrc: ["'self'"], scriptSrc: ["'self'"], styleSrc: ["'self'", "'unsafe-inline'"], imgSrc: ["'self'", 'data:'], objectSrc: ["'none'"], frameSrc: ["'self'"], baseUri: ["'none'"], formAction: ["'self'"], frameAncestors: ["'none'"], upgradeInsecureRequests: null },
+      },
+      strictTransportSecurity: secureCookies,
+    }),
+  )
+
+  const register = (route: ApiRoute, handler: Handler) => {
+    const body = route.path === '/api/roster' ? express.raw({ type: () => true, limit: '12mb' }) : express.json({ limit: route.path === '/api/templates' ? '8mb' : '2mb' })
+    const guard = async (request: Request, response: Response, next: NextFunction) => {
+      response.set('Cache-Control', 'no-store')
+      if (route.method === 'post' && !sameOrigin(request)) throw new HttpProblem(403, 'other-origin', 'this request did not come from Wickerframe’s own pages')
+      const person = await personOf(pool, request)
+      if (route.roles !== 'anyone') {
+        if (!person) throw new HttpProblem(401, 'not-signed-in', 'sign in first')
+        if (!route.roles.includes(person.role)) throw new HttpProblem(403, 'not-allowed', `a ${person.role} may not do this`)
+      }
+      response.locals['person'] = person ?? nobody
+      next()
+    }
+    app[route.method](route.path, guard, ...(route.method === 'post' ? [body] : []), async (request: Request, response: Response) => {
+      const person: Person = response.locals['person']
+      const answer = await handler({ request, response, pool, connector, person, today: settings.today(), platformUrl, secureCookies })
+      if (answer !== undefined) response.json(answer)
+    })
+  }
+  for (const route of apiRoutes) register(route, handlers[`${route.method} ${route.path}` as keyof RouteId])
+  app.use('/api', () => {
+    throw new HttpProblem(404, 'not-found', 'there is no such address')
+  })
+
+  const built = fileURLToPath(new URL('../../../web/dist', import.meta.url))
+  if (existsSync(built)) {
+    app.use(express.static(built, { index: false, setHeaders: (response, path) => void response.setHeader('Cache-Control', path.includes('/assets/') ? 'public, max-age=31536000, immutable' : 'no-cache') }))
+    app.get('/{*any}', (_, response) => response.set('Cache-Control', 'no-cache').sendFile(`${built}/index.html`))
+  }
+
+  app.use((cause: unknown, request: Request, response: Response, next: NextFunction) => {
+    if (response.headersSent) return next(cause)
+    if (cause instanceof HttpProblem) return answerProblem(response, cause.body)
+    const status = typeof cause === 'object' && cause !== null && 'status' in cause && typeof cause.status === 'number' && cause.status < 500 ? cause.status : 500
+    if (status === 413) return answerProblem(response, new HttpProblem(413, 'too-large', 'what was sent is too large').body)
+    if (status < 500) return answerProblem(response, new HttpProblem(status, 'unusable-input', 'what was sent could not be read; JSON is wanted here').body)
+    log.error({ err: cause, path: request.path }, 'request')
+    answerProblem(response, new HttpProblem(500, 'failed', 'something failed on our side; nothing was changed').body)
+  })
+  return app
+}

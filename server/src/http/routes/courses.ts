@@ -1,0 +1,112 @@
+import sanitizeHtml from 'sanitize-html'
+import { everyCourseItem } from '@wickerframe/core'
+import { PutUnder, type CourseDetail, type RosterReport } from '@wickerframe/contract'
+import { readRoster } from '@wickerframe/interchange'
+import { change, inTransaction } from '@wickerframe/storage'
+import { recordAudit } from '../../repositories/audit.ts'
+import { findCheck } from '../../repositories/checks.ts'
+import { findCourse, listCourses, type StoredCourse } from '../../repositories/courses.ts'
+import { deploymentsOf } from '../../repositories/deployments.ts'
+import { importRoster } from '../../repositories/roster.ts'
+import { findSnapshot } from '../../repositories/snapshots.ts'
+import { findVersion, findVersionById } from '../../repositories/templates.ts'
+import { listTerms } from '../../repositories/terms.ts'
+import { asOfIn } from '../asOf.ts'
+import { bodyOf, numberIn, parameter, type Handler, type Handling } from '../handler.ts'
+import { HttpProblem, notFound } from '../problem.ts'
+
+export const getCourses: Handler = async ({ pool, person, request, today }) => (await listCourses(pool, person, asOfIn(request, today))).map((stored) => stored.summary)
+
+/** The course of the address, if it is there and theirs to see. */
+export const courseIn = async ({ request, pool, person, today }: Handling): Promise<StoredCourse> => {
+  const stored = await findCourse(pool, numberIn(request, 'id', 'course'), person, asOfIn(request, today))
+  if (!stored) throw notFound('course')
+  return stored
+}
+
+export const getCourse: Handler = async (handling): Promise<CourseDetail> => {
+  const { pool, request, today } = handling
+  const stored = await courseIn(handling)
+  const { id } = stored.summary
+  const version = stored.templateId !== null && stored.version !== null ? await findVersionById(pool, stored.templateId, stored.version) : null
+  return {
+    ...stored.summary,
+    facts: stored.facts,
+    templateDocument: version?.document ?? null,
+    snapshot: (await findSnapshot(pool, id))?.course ?? null,
+    result: await findCheck(pool, id, asOfIn(request, today)),
+    history: await deploymentsOf(pool, id),
+  }
+}
+
+/** Raised when the rules below change, so that what was kept of sanitised pages is made again. */
+export const sanitisingPolicy = 1
+
+const safeHtml = (html: string, platformUrl: string): string =>
+  sanitizeHtml(html, {
+    allowedTags: [...sanitizeHtml.defaults.allowedTags, 'img', 'h1', 'h2', 'aside', 'section'],
+    allowedAttributes: { a: ['href', 'title'], img: ['src', 'alt'], td: ['colspan', 'rowspan'], th: ['colspan', 'rowspan', 'scope'] },
+    allowedSchemes: ['https', 'http', 'mailto'],
+    allowProtocolRelative: false,
+    transformTags: { img: (tagName, attribs) => ({ tagName, attribs: { ...attribs, src: (attribs['src'] ?? '').startsWith('/files/') ? new URL(attribs['src'] ?? '', platformUrl).href : '' } }) },
+  })
+
+/** A page of a course as a document of its own, for a sandboxed frame: no script, no form, nothing fetched but images of the platform. */
+export const getItem: Handler = async (handling) => {
+  const { pool, request, response, platformUrl } = handling
+  const stored = await courseIn(handling)
+  const snapshot = await findSnapshot(pool, stored.summary.id)
+  const placed = snapshot && everyCourseItem(snapshot.course).find(({ item }) => item.id === parameter(request, 'item'))
+  if (!placed) throw notFound('page')
+  response
+    .set('Content-Security-Policy', `sandbox; default-src 'none'; style-src 'unsafe-inline'; img-src ${new URL(platformUrl).origin}; frame-ancestors 'self'`)
+    .set('X-Frame-Options', 'SAMEORIGIN')
+    .type('html')
+    .send(
+      `<!doctype html><html lang="en"><head><meta charset="utf-8"><title>Page</title><style>body{font:16px/1.65 Georgia,serif;color:#1d2a32;background:#fffdf8;margin:1.25rem;max-width:44rem}img{max-width:100%}a{color:#0b6468}</style></head><body>${safeHtml(placed.item.html ?? '<p>It has no page.</p>', platformUrl)}</body></html>`,
+    )
+  return undefined
+}
+
+export const getReport: Handler = async (handling) => {
+  const { pool, request, response, today } = handling
+  const stored = await courseIn(handling)
+  const result = await findCheck(pool, stored.summary.id, asOfIn(request, today))
+  if (!result) throw new HttpProblem(404, 'not-checked', 'the course has not been checked as of this date')
+  response.attachment(`check-${stored.summary.platformId}-${result.asOf}.json`)
+  return result
+}
+
+export const postVersion: Handler = async (handling) => {
+  const { pool, request, person } = handling
+  const stored = await courseIn(handling)
+  const { template, version } = bodyOf(PutUnder, request)
+  const found = await findVersion(pool, template, version)
+  if (!found) throw notFound('version')
+  if (stored.summary.state === 'deployed') throw new HttpProblem(409, 'deployed', 'the course is judged by the version that was deployed to it')
+  await inTransaction(pool, async (database) => {
+    await change(database, 'UPDATE courses SET template_id = ?, version = ? WHERE id = ?', [found.templateId, found.number, stored.summary.id])
+    await recordAudit(database, { who: person.email, what: 'put under a version for checking', subject: `course ${stored.summary.id}`, to: { template, version } })
+  })
+  return {}
+}
+
+export const postRoster: Handler = async ({ request, pool, person }): Promise<RosterReport> => {
+  const bytes: unknown = request.body
+  if (!Buffer.isBuffer(bytes) || bytes.length === 0) throw new HttpProblem(400, 'unusable-input', 'send the roster file as the body, as text/csv')
+  const dry = request.query['dry'] === '1'
+  const read = readRoster(bytes)
+  const terms = await listTerms(pool)
+  const errors = [
+    ...read.errors,
+    ...read.courses.flatMap((course) => {
+      const term = terms.find((one) => one.code === course.term)
+      if (!term) return [{ line: course.line, column: 'term', found: course.term, reason: `the code of a term: ${terms.map((one) => one.code).join(', ')}` }]
+      if (course.session !== null && !term.sessions.some((one) => one.code === course.session))
+        return [{ line: course.line, column: 'session', found: course.session, reason: `the code of a session of ${term.code}: ${term.sessions.map((one) => one.code).join(', ') || 'it has none'}` }]
+      return []
+    }),
+  ]
+  if (errors.length > 0) return { dry, added: 0, changed: 0, unchanged: 0, rows: read.rows, errors, changes: [] }
+  return { dry, rows: read.rows, errors: [], ...(await importRoster(pool, read.courses, () => ({}), person.email, dry)) }
+}

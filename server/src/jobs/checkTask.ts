@@ -1,0 +1,50 @@
+import type { Pool } from 'mysql2/promise'
+import { analyserVersion, checkCourse, weaveColumns, weaveRow } from '@wickerframe/core'
+import { inTransaction } from '@wickerframe/storage'
+import type { Connector } from '../connector/client.ts'
+import { digestOf } from '../digest.ts'
+import { reuseCheck, storeCheck } from '../repositories/checks.ts'
+import { findCourse } from '../repositories/courses.ts'
+import { finishTask, type ClaimedTask } from '../repositories/runs.ts'
+import { findSnapshot, storeSnapshot } from '../repositories/snapshots.ts'
+import { findVersionById } from '../repositories/templates.ts'
+import { engineVersion } from './deploymentPlan.ts'
+import { failed, later, type TaskOutcome } from './outcome.ts'
+import { keptPageFacts } from './pageCache.ts'
+
+/** Reads a course from the platform and checks it, unless the very same question was answered before. */
+export const runCheckTask = async (pool: Pool, connector: Connector, task: ClaimedTask, today: string): Promise<TaskOutcome> => {
+  const asOf = task.asOf ?? today
+  const stored = await findCourse(pool, task.courseId, 'system', asOf)
+  if (!stored) return failed('the course is gone')
+  const read = await connector.snapshot(stored.summary.platformId)
+  if (read.state === 'refused') return failed(read.status === 404 ? `the platform has no course ${stored.summary.platformId}` : `the platform refused: ${read.detail}`)
+  if (read.state !== 'answered') return later(read.detail, read.state === 'later' ? read.afterSeconds : null)
+  await inTransaction(pool, (database) => storeSnapshot(database, task.courseId, read.value))
+  const end = async (message: string): Promise<TaskOutcome> => ((await finishTask(pool, task, 'done', message)) ? { state: 'done' } : { state: 'lost-lease' })
+  if (stored.templateId === null || stored.version === null) return end('read; it is under no template, so there is nothing to check it against')
+
+  const version = await findVersionById(pool, stored.templateId, stored.version)
+  const snapshot = await findSnapshot(pool, task.courseId)
+  if (!version || !snapshot) return failed('the version or the snapshot is gone')
+  const identity = JSON.stringify(snapshot.course, (key, value: unknown) => (key === 'html' || key === 'readAt' || key === 'revision' ? undefined : value))
+  const cacheKey = digestOf({ template: version.digest, facts: stored.facts, snapshot: snapshot.digest, identity, engine: engineVersion, analyser: analyserVersion })
+  if (await reuseCheck(pool, task.courseId, cacheKey, asOf)) return end('unchanged since the last check')
+
+  const checked = checkCourse({ template: version.document, facts: stored.facts, course: snapshot.course, asOf, pageOf: keptPageFacts })
+  if (!checked.ok) return failed(`it cannot be checked: at ${checked.problems[0]?.path}, found ${checked.problems[0]?.found}; expected ${checked.problems[0]?.expected}`)
+  const crossings = weaveRow(checked.value, version.document, weaveColumns([version.document], stored.facts.weeks))
+  const { counts } = checked.value
+  try {
+    await inTransaction(pool, async (database) => {
+      await storeCheck(database, task.courseId, cacheKey, checked.value, crossings)
+      if (!(await finishTask(database, task, 'done', `${counts.met} of ${counts.requirements} requirements met`))) throw new LostLease()
+    })
+  } catch (cause) {
+    if (cause instanceof LostLease) return { state: 'lost-lease' }
+    throw cause
+  }
+  return { state: 'done' }
+}
+
+class LostLease extends Error {}

@@ -1,0 +1,70 @@
+import type { Pool } from 'mysql2/promise'
+import type { Logger } from 'pino'
+import type { Connector } from '../connector/client.ts'
+import { claimTask, closeFinishedRuns, collectExpired, finishTask, postponeTask, renewLease, type ClaimedTask } from '../repositories/runs.ts'
+import { runCheckTask } from './checkTask.ts'
+import type { TaskOutcome } from './outcome.ts'
+import { runRolloutTask } from './rolloutTask.ts'
+
+export interface WorkerSettings {
+  leaseSeconds: number
+  concurrency: number
+  today: () => string
+}
+
+const mostAttempts = 12
+const idleMilliseconds = 250
+
+/** Seconds to wait before the next attempt: doubling, with jitter, at most a minute. */
+const backoff = (attempts: number): number => Math.min(60, 0.5 * 2 ** (attempts - 1)) * (0.5 + Math.random())
+
+/**
+ * Claims tasks and works them off until it is stopped. Each of its lanes holds one task at a time, renews its lease, and
+ * writes nothing once the lease is lost. A lane whose database is away waits and goes on.
+ */
+export const startWorker = (pool: Pool, connector: Connector, settings: WorkerSettings, log: Logger): { stop: () => Promise<void> } => {
+  let stopping = false
+  const pause = (milliseconds: number) => new Promise((resolve) => setTimeout(resolve, milliseconds))
+
+  const work = async (task: ClaimedTask): Promise<void> => {
+    const heartbeat = setInterval(() => void renewLease(pool, task, settings.leaseSeconds).catch(() => undefined), (settings.leaseSeconds * 1000) / 3)
+    let outcome: TaskOutcome
+    try {
+      outcome = await (task.kind === 'rollout' ? runRolloutTask : runCheckTask)(pool, connector, task, settings.today())
+    } catch (cause) {
+      log.error({ err: cause, task: task.id }, 'task')
+      outcome = { state: 'later', message: 'something failed here; it is tried again', afterSeconds: null }
+    } finally {
+      clearInterval(heartbeat)
+    }
+    if (outcome.state === 'later') {
+      // What was sent is followed until its fate is known, however long that takes; the rest is given up in the end.
+      const lost = task.sent !== null || outcome.message.includes('same key')
+      if (task.attempts >= mostAttempts && !lost) await finishTask(pool, task, 'failed', `${outcome.message}; given up after ${task.attempts} attempts`)
+      else await postponeTask(pool, task, outcome.afterSeconds ?? backoff(Math.min(task.attempts, 8)), outcome.message)
+    } else if (outcome.state === 'failed') await finishTask(pool, task, 'failed', outcome.message)
+    await closeFinishedRuns(pool)
+  }
+
+  const lane = async (): Promise<void> => {
+    while (!stopping) {
+      try {
+        const task = await claimTask(pool, settings.leaseSeconds)
+        if (task) await work(task)
+        else await pause(idleMilliseconds)
+      } catch (cause) {
+        log.warn({ err: cause }, 'the database did not answer; trying again')
+        await pause(1000)
+      }
+    }
+  }
+  const collector = setInterval(() => void collectExpired(pool).then(() => closeFinishedRuns(pool)).catch(() => undefined), Math.max(500, settings.leaseSeconds * 250))
+  const lanes = Array.from({ length: settings.concurrency }, lane)
+  return {
+    stop: async () => {
+      stopping = true
+      clearInterval(collector)
+      await Promise.all(lanes)
+    },
+  }
+}

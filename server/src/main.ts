@@ -1,0 +1,38 @@
+import { createServer } from 'node:http'
+import { fileURLToPath } from 'node:url'
+import { pino } from 'pino'
+import { connect, createSchema, migrate } from '@wickerframe/storage'
+import { connectorClient } from './connector/client.ts'
+import { makeApp } from './http/app.ts'
+import { databaseAddress, readSettings, todayOf } from './settings.ts'
+
+const settings = readSettings(process.env)
+const address = databaseAddress(settings)
+await createSchema(address)
+const pool = connect(address)
+await migrate(pool, fileURLToPath(new URL('../migrations', import.meta.url)))
+
+const app = makeApp({
+  pool,
+  connector: connectorClient({ url: settings.PLATFORM_URL, token: settings.PLATFORM_TOKEN, timeoutSeconds: settings.CONNECTOR_TIMEOUT_SECONDS }),
+  today: () => todayOf(settings),
+  platformUrl: settings.PLATFORM_URL,
+  secureCookies: settings.WICKERFRAME_SECURE_COOKIES === 'yes',
+  log: pino({ level: 'warn' }),
+})
+const server = createServer(app)
+server.listen(settings.WICKERFRAME_PORT, settings.WICKERFRAME_HOST, () => {
+  const bound = server.address()
+  console.log(JSON.stringify({ listening: typeof bound === 'object' && bound ? bound.port : settings.WICKERFRAME_PORT }))
+})
+
+let stopping = false
+const stop = () => {
+  if (stopping) return
+  stopping = true
+  server.close()
+  server.closeAllConnections()
+  void pool.end().then(() => process.exit(0))
+}
+process.on('SIGTERM', stop)
+process.on('SIGINT', stop)

@@ -1,0 +1,51 @@
+import { outlookOf, type CheckResult, type Crossing, type Finding, type Outlook } from '@wickerframe/core'
+import { change, firstRow, rowsOf, type Database } from '@wickerframe/storage'
+
+/** Keeps a result, with the interval of as-of dates in which it holds. */
+export const storeCheck = async (database: Database, courseId: number, cacheKey: string, result: CheckResult, crossings: readonly Crossing[]): Promise<void> => {
+  const { findings, counts, readiness, holds, asOf, ...rest } = result
+  await change(
+    database,
+    `INSERT INTO check_results (course_id, cache_key, as_of, holds_from, holds_until, checked_at, readiness, open_musts, open_shoulds, counts, crossings, findings, outlook, rest)
+     VALUES (?, ?, ?, ?, ?, NOW(3), ?, ?, ?, ?, ?, ?, ?, ?)
+     ON DUPLICATE KEY UPDATE checked_at = VALUES(checked_at)`,
+    [courseId, cacheKey, asOf, holds.from, holds.until, readiness, counts.openMusts, counts.openShoulds, JSON.stringify(counts), JSON.stringify(crossings), JSON.stringify(findings), JSON.stringify(outlookOf(result)), JSON.stringify(rest)],
+  )
+}
+
+const holdsOn = '(holds_from IS NULL OR holds_from <= ?) AND (holds_until IS NULL OR holds_until > ?)'
+
+/** Whether this very question was answered before, for an as-of date in the answer's interval. Such an answer becomes the latest. */
+export const reuseCheck = async (database: Database, courseId: number, cacheKey: string, asOf: string): Promise<boolean> =>
+  (await change(database, `UPDATE check_results SET checked_at = NOW(3) WHERE course_id = ? AND cache_key = ? AND ${holdsOn} ORDER BY id DESC LIMIT 1`, [courseId, cacheKey, asOf, asOf])).affected === 1
+
+/** The latest result of a course that holds on a date. */
+export const findCheck = async (database: Database, courseId: number, asOf: string): Promise<CheckResult | null> => {
+  const row = await firstRow<{ as_of: string; holds_from: string | null; holds_until: string | null; readiness: CheckResult['readiness']; counts: string; findings: string; rest: string }>(
+    database,
+    `SELECT as_of, holds_from, holds_until, readiness, counts, findings, rest FROM check_results WHERE course_id = ? AND ${holdsOn} ORDER BY checked_at DESC, id DESC LIMIT 1`,
+    [courseId, asOf, asOf],
+  )
+  if (!row) return null
+  return { ...JSON.parse(row.rest), asOf, holds: { from: row.holds_from, until: row.holds_until }, readiness: row.readiness, counts: JSON.parse(row.counts), findings: JSON.parse(row.findings) } as CheckResult
+}
+
+export interface CheckDigest {
+  courseId: number
+  crossings: Crossing[]
+  findings: Finding[]
+  outlook: Outlook
+}
+
+/** Crossings and findings of every course's latest result that holds on a date. */
+export const listChecks = async (database: Database, asOf: string): Promise<Map<number, CheckDigest>> => {
+  const rows = await rowsOf<{ course_id: number; crossings: string; findings: string; outlook: string }>(
+    database,
+    `SELECT course_id, crossings, findings, outlook FROM (
+       SELECT course_id, crossings, findings, outlook, ROW_NUMBER() OVER (PARTITION BY course_id ORDER BY checked_at DESC, id DESC) AS place
+       FROM check_results WHERE ${holdsOn}
+     ) AS ranked WHERE place = 1`,
+    [asOf, asOf],
+  )
+  return new Map(rows.map((row) => [row.course_id, { courseId: row.course_id, crossings: JSON.parse(row.crossings), findings: JSON.parse(row.findings), outlook: JSON.parse(row.outlook) }]))
+}

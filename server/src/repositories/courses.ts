@@ -1,0 +1,115 @@
+import type { Facts, Term } from '@wickerframe/core'
+import type { CourseState, CourseSummary } from '@wickerframe/contract'
+import { rowsOf, type Database, type Value } from '@wickerframe/storage'
+import { instantOfRow } from './moment.ts'
+import type { Person } from './people.ts'
+import { listTerms } from './terms.ts'
+
+interface CourseRow {
+  id: number
+  platform_id: string
+  term_code: string
+  session_code: string | null
+  code: string
+  title: string
+  department: string
+  modality: Facts['modality']
+  weeks: number
+  status: string
+  class_section_kind: 'own' | 'shared'
+  topics: string
+  template_id: number | null
+  version: number | null
+  template_key: string | null
+  template_title: string | null
+  newest: number | null
+  read_at: string | null
+  is_shell: number | null
+  deployed: number
+  sections: string | null
+  check_as_of: string | null
+  check_counts: string | null
+  check_readiness: NonNullable<CourseSummary['check']>['readiness'] | null
+}
+
+const select = `
+  SELECT courses.id, courses.platform_id, courses.term_code, courses.session_code, courses.code, courses.title, courses.department,
+         courses.modality, courses.weeks, courses.status, courses.class_section_kind, courses.topics, courses.template_id, courses.version,
+         templates.template_key, templates.title AS template_title,
+         (SELECT MAX(number) FROM template_versions WHERE template_versions.template_id = courses.template_id) AS newest,
+         snapshots.read_at, snapshots.is_shell,
+         EXISTS (SELECT 1 FROM deployments WHERE deployments.course_id = courses.id) AS deployed,
+         (SELECT GROUP_CONCAT(class_sections.name ORDER BY class_sections.name SEPARATOR '\\n') FROM class_sections WHERE class_sections.course_id = courses.id) AS sections,
+         latest.as_of AS check_as_of, latest.counts AS check_counts, latest.readiness AS check_readiness
+  FROM courses
+  LEFT JOIN templates ON templates.id = courses.template_id
+  LEFT JOIN snapshots ON snapshots.course_id = courses.id
+  LEFT JOIN check_results AS latest ON latest.id = (
+    SELECT check_results.id FROM check_results
+    WHERE check_results.course_id = courses.id AND (check_results.holds_from IS NULL OR check_results.holds_from <= ?) AND (check_results.holds_until IS NULL OR check_results.holds_until > ?)
+    ORDER BY check_results.checked_at DESC, check_results.id DESC LIMIT 1)`
+
+const stateOf = (row: CourseRow): CourseState => {
+  if (row.deployed) return 'deployed'
+  if (row.template_id !== null) return 'checked-only'
+  if (row.read_at === null) return 'not-read'
+  return row.is_shell ? 'shell' : 'other-content'
+}
+
+export interface StoredCourse {
+  summary: CourseSummary
+  facts: Facts
+  templateId: number | null
+  version: number | null
+}
+
+/** Which courses somebody may see: an instructor those they teach, everyone else all. */
+const visibleTo = (person: Person | 'system'): { where: string; values: Value[] } =>
+  person !== 'system' && person.role === 'instructor'
+    ? { where: 'EXISTS (SELECT 1 FROM course_instructors WHERE course_instructors.course_id = courses.id AND course_instructors.email = ?)', values: [person.email] }
+    : { where: '1 = 1', values: [] }
+
+const readRows = async (database: Database, rows: readonly CourseRow[]): Promise<StoredCourse[]> => {
+  if (rows.length === 0) return []
+  const terms = new Map((await listTerms(database)).map((term) => [term.code, term]))
+  const people = new Map<number, { name: string; email: string }[]>()
+  const ids = rows.map((row) => row.id)
+  for (let i = 0; i < ids.length; i += 1000) {
+    const part = ids.slice(i, i + 1000)
+    for (const row of await rowsOf<{ course_id: number; name: string; email: string }>(database, `SELECT course_id, name, email FROM course_instructors WHERE course_id IN (${part.map(() => '?').join(', ')}) ORDER BY course_id, position`, part))
+      people.set(row.course_id, [...(people.get(row.course_id) ?? []), { name: row.name, email: row.email }])
+  }
+  return rows.map((row) => {
+    const term = terms.get(row.term_code)
+    if (!term) throw new Error(`course ${row.id} is in term ${row.term_code}, which is not there`)
+    const instructors = people.get(row.id) ?? []
+    const classSections = row.sections === null ? [] : row.sections.split('\n')
+    const summary: CourseSummary = {
+      id: row.id, platformId: row.platform_id, code: row.code, title: row.title, term: row.term_code, department: row.department, modality: row.modality, weeks: row.weeks,
+      status: row.status, classSections, classSectionKind: row.class_section_kind, instructors, state: stateOf(row),
+      template: row.template_key !== null && row.version !== null ? { key: row.template_key, title: row.template_title ?? row.template_key, version: row.version, newest: row.newest ?? row.version } : null,
+      readAt: row.read_at === null ? null : instantOfRow(row.read_at),
+      check: row.check_as_of !== null && row.check_readiness !== null && row.check_counts !== null ? { asOf: row.check_as_of, readiness: row.check_readiness, counts: JSON.parse(row.check_counts) } : null,
+    }
+    return { summary, templateId: row.template_id, version: row.version, facts: factsOf(row, term, classSections, instructors) }
+  })
+}
+
+const factsOf = (row: CourseRow, term: Term, classSections: string[], instructors: Facts['instructors']): Facts => ({
+  schema: 'wickerframe.facts/1', code: row.code, title: row.title, department: row.department, modality: row.modality, weeks: row.weeks, term,
+  ...(row.session_code === null ? {} : { session: row.session_code }),
+  classSections, classSectionKind: row.class_section_kind, instructors, topics: JSON.parse(row.topics), answers: {},
+})
+
+/** Courses somebody may see, by code, with their latest check that holds on a date. */
+export const listCourses = async (database: Database, person: Person | 'system', asOf: string): Promise<StoredCourse[]> => {
+  const visible = visibleTo(person)
+  return readRows(database, await rowsOf<CourseRow>(database, `${select} WHERE ${visible.where} ORDER BY courses.code, courses.id`, [asOf, asOf, ...visible.values]))
+}
+
+/** One course, or null: not there and not theirs are answered alike. */
+export const findCourse = async (database: Database, id: number, person: Person | 'system', asOf: string): Promise<StoredCourse | null> => {
+  const visible = visibleTo(person)
+  const rows = await rowsOf<CourseRow>(database, `${select} WHERE courses.id = ? AND ${visible.where}`, [asOf, asOf, id, ...visible.values])
+  return (await readRows(database, rows))[0] ?? null
+}

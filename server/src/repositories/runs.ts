@@ -1,0 +1,224 @@
+import type { Pool } from 'mysql2/promise'
+import { taskStates, type RunDetail, type RunSummary, type RunTask, type TaskState } from '@wickerframe/contract'
+import { change, firstRow, inTransaction, rowsOf, type Database } from '@wickerframe/storage'
+import { recordAudit } from './audit.ts'
+import { instantOfRow } from './moment.ts'
+
+export interface NewRun {
+  kind: RunSummary['kind']
+  title: string
+  by: string
+  asOf: string | null
+  templateId: number | null
+  version: number | null
+  tasks: readonly { courseId: number; planDigest: string | null }[]
+}
+
+export const createRun = async (pool: Pool, run: NewRun): Promise<number> =>
+  inTransaction(pool, async (database) => {
+    const { id } = await change(database, "INSERT INTO runs (kind, state, title, created_by, created_at, as_of, template_id, version) VALUES (?, 'running', ?, ?, NOW(3), ?, ?, ?)", [run.kind, run.title, run.by, run.asOf, run.templateId, run.version])
+    for (let i = 0; i < run.tasks.length; i += 200) {
+      const part = run.tasks.slice(i, i + 200)
+      await change(
+        database,
+        `INSERT INTO tasks (run_id, course_id, state, next_at, plan_digest) VALUES ${part.map(() => "(?, ?, 'waiting', NOW(3), ?)").join(', ')}`,
+        part.flatMap((task) => [id, task.courseId, task.planDigest]),
+      )
+    }
+    await recordAudit(database, { who: run.by, what: `${run.kind} begun`, subject: `run ${id}`, to: { title: run.title, courses: run.tasks.length } })
+    return id
+  })
+
+/** A task as a worker holds it. Every later write names the epoch, so that a worker that lost its lease writes nothing. */
+export interface ClaimedTask {
+  id: number
+  runId: number
+  courseId: number
+  epoch: number
+  attempts: number
+  kind: RunSummary['kind']
+  by: string
+  asOf: string | null
+  templateId: number | null
+  version: number | null
+  planDigest: string | null
+  /** The change set whose fate is not known yet, with the key it was or will be sent under. */
+  sent: { key: string; payloadDigest: string; payload: string } | null
+}
+
+interface ClaimRow {
+  id: number
+  run_id: number
+  course_id: number
+  lease_epoch: number
+  attempts: number
+  kind: RunSummary['kind']
+  created_by: string
+  as_of: string | null
+  template_id: number | null
+  version: number | null
+  plan_digest: string | null
+  idempotency_key: string | null
+  payload_digest: string | null
+  payload: string | null
+  state: TaskState
+}
+
+/** Claims the next task that is due, for so many seconds; null when there is none. */
+export const claimTask = async (pool: Pool, leaseSeconds: number): Promise<ClaimedTask | null> =>
+  inTransaction(pool, async (database) => {
+    const row = await firstRow<ClaimRow>(
+      database,
+      `SELECT tasks.id, tasks.run_id, tasks.course_id, tasks.lease_epoch, tasks.attempts, tasks.state, tasks.plan_digest, tasks.idempotency_key, tasks.payload_digest, tasks.payload,
+              runs.kind, runs.created_by, runs.as_of, runs.template_id, runs.version
+       FROM tasks JOIN runs ON runs.id = tasks.run_id
+       WHERE tasks.next_at <= NOW(3)
+         AND ((tasks.state = 'waiting' AND runs.state = 'running') OR (tasks.state = 'sent' AND (tasks.lease_until IS NULL OR tasks.lease_until < NOW(3))))
+       ORDER BY tasks.next_at, tasks.id LIMIT 1 FOR UPDATE SKIP LOCKED`,
+    )
+    if (!row) return null
+    const state = row.state === 'sent' ? 'sent' : 'at-work'
+    await change(database, 'UPDATE tasks SET state = ?, attempts = attempts + 1, lease_epoch = lease_epoch + 1, lease_until = TIMESTAMPADD(SECOND, ?, NOW(3)) WHERE id = ?', [state, leaseSeconds, row.id])
+    return {
+      id: row.id, runId: row.run_id, courseId: row.course_id, epoch: row.lease_epoch + 1, attempts: row.attempts + 1, kind: row.kind, by: row.created_by, asOf: row.as_of,
+      templateId: row.template_id, version: row.version, planDigest: row.plan_digest,
+      sent: row.idempotency_key !== null && row.payload !== null && row.payload_digest !== null ? { key: row.idempotency_key, payloadDigest: row.payload_digest, payload: row.payload } : null,
+    }
+  })
+
+/** Takes back tasks whose worker is gone. One that had sent something stays `sent`: its fate must be asked for. */
+export const collectExpired = async (database: Database): Promise<number> =>
+  (await change(database, "UPDATE tasks SET state = IF(idempotency_key IS NULL, 'waiting', 'sent'), lease_until = NULL WHERE state = 'at-work' AND lease_until < NOW(3)")).affected
+
+export const renewLease = async (database: Database, task: ClaimedTask, leaseSeconds: number): Promise<boolean> =>
+  (await change(database, 'UPDATE tasks SET lease_until = TIMESTAMPADD(SECOND, ?, NOW(3)) WHERE id = ? AND lease_epoch = ?', [leaseSeconds, task.id, task.epoch])).affected === 1
+
+/** Writes the key and the payload down, before anything is sent. False when the lease was lost. */
+export const markSent = async (database: Database, task: ClaimedTask, sent: NonNullable<ClaimedTask['sent']>): Promise<boolean> =>
+  (await change(database, "UPDATE tasks SET state = 'sent', idempotency_key = ?, payload_digest = ?, payload = ? WHERE id = ? AND lease_epoch = ?", [sent.key, sent.payloadDigest, sent.payload, task.id, task.epoch])).affected === 1
+
+/** Ends a task, in the transaction of what it did. False when the lease was lost, and then nothing of it may be kept. */
+export const finishTask = async (database: Database, task: ClaimedTask, state: 'done' | 'failed', message: string): Promise<boolean> => {
+  const { affected } = await change(
+    database,
+    "UPDATE tasks SET state = ?, message = ?, finished_at = NOW(3), lease_until = NULL, payload = NULL, idempotency_key = IF(? = 'done', idempotency_key, NULL) WHERE id = ? AND lease_epoch = ? AND state IN ('at-work', 'sent')",
+    [state, message.slice(0, 2000), state, task.id, task.epoch],
+  )
+  return affected === 1
+}
+
+/** Puts a task back for later: what was sent stays sent, so that the same key asks again. */
+export const postponeTask = async (database: Database, task: ClaimedTask, seconds: number, message: string): Promise<void> => {
+  await change(
+    database,
+    "UPDATE tasks SET state = IF(idempotency_key IS NULL, 'waiting', 'sent'), lease_until = NULL, next_at = TIMESTAMPADD(MICROSECOND, ?, NOW(3)), message = ? WHERE id = ? AND lease_epoch = ?",
+    [Math.round(seconds * 1e6), message.slice(0, 2000), task.id, task.epoch],
+  )
+}
+
+/** Forgets a key that was refused or voided, so that the task plans anew. */
+export const forgetKey = async (database: Database, task: ClaimedTask): Promise<boolean> =>
+  (await change(database, "UPDATE tasks SET state = 'at-work', idempotency_key = NULL, payload = NULL, payload_digest = NULL WHERE id = ? AND lease_epoch = ?", [task.id, task.epoch])).affected === 1
+
+/**
+ * Ends the runs of which every task has ended. Called after a task's transaction has committed: inside it, two tasks that
+ * end together would each see the other still open.
+ */
+export const closeFinishedRuns = async (database: Database): Promise<void> => {
+  await change(
+    database,
+    "UPDATE runs SET state = 'done', finished_at = NOW(3) WHERE state = 'running' AND NOT EXISTS (SELECT 1 FROM tasks WHERE tasks.run_id = runs.id AND tasks.state IN ('waiting', 'at-work', 'sent'))",
+  )
+}
+
+interface RunRow {
+  id: number
+  kind: RunSummary['kind']
+  state: RunSummary['state']
+  title: string
+  by: string
+  createdAt: string
+  finishedAt: string | null
+  asOf: string | null
+}
+const runColumns = 'id, kind, state, title, created_by AS `by`, created_at AS createdAt, finished_at AS finishedAt, as_of AS asOf'
+
+const countsOf = async (database: Database, runIds: readonly number[]): Promise<Map<number, Record<TaskState, number>>> => {
+  const counts = new Map(runIds.map((id) => [id, Object.fromEntries(taskStates.map((state) => [state, 0])) as Record<TaskState, number>]))
+  if (runIds.length === 0) return counts
+  const rows = await rowsOf<{ run_id: number; state: TaskState; count: number }>(database, `SELECT run_id, state, COUNT(*) AS count FROM tasks WHERE run_id IN (${runIds.map(() => '?').join(', ')}) GROUP BY run_id, state`, [...runIds])
+  for (const row of rows) {
+    const one = counts.get(row.run_id)
+    if (one) one[row.state] = Number(row.count)
+  }
+  return counts
+}
+
+const summaryOf = (row: RunRow, counts: Record<TaskState, number>): RunSummary => ({
+  ...row, createdAt: instantOfRow(row.createdAt), finishedAt: row.finishedAt === null ? null : instantOfRow(row.finishedAt), counts,
+})
+
+export const listRuns = async (database: Database, kind: RunSummary['kind'], most = 50): Promise<RunSummary[]> => {
+  const rows = await rowsOf<RunRow>(database, `SELECT ${runColumns} FROM runs WHERE kind = ? ORDER BY id DESC LIMIT ?`, [kind, String(most)])
+  const counts = await countsOf(database, rows.map((row) => row.id))
+  return rows.flatMap((row) => {
+    const one = counts.get(row.id)
+    return one ? [summaryOf(row, one)] : []
+  })
+}
+
+export const findRun = async (database: Database, id: number): Promise<RunDetail | null> => {
+  const row = await firstRow<RunRow>(database, `SELECT ${runColumns} FROM runs WHERE id = ?`, [id])
+  const counts = row && (await countsOf(database, [id])).get(id)
+  if (!row || !counts) return null
+  const tasks = await rowsOf<RunTask>(
+    database,
+    `SELECT tasks.id, tasks.course_id AS course, courses.code, courses.title, tasks.state, tasks.attempts, tasks.message, tasks.finished_at AS finishedAt
+     FROM tasks JOIN courses ON courses.id = tasks.course_id WHERE tasks.run_id = ? ORDER BY courses.code, tasks.id`,
+    [id],
+  )
+  const speed = await firstRow<{ finished: number; seconds: number | null }>(
+    database,
+    "SELECT COUNT(*) AS finished, TIMESTAMPDIFF(MICROSECOND, MIN(finished_at), NOW(3)) / 1e6 AS seconds FROM tasks WHERE run_id = ? AND state = 'done' AND finished_at > TIMESTAMPADD(SECOND, -30, NOW(3))",
+    [id],
+  )
+  const left = counts.waiting + counts['at-work'] + counts.sent
+  const perSecond = row.state === 'running' && speed && Number(speed.finished) > 1 && Number(speed.seconds) > 0 ? Number(speed.finished) / Number(speed.seconds) : null
+  return {
+    ...summaryOf(row, counts),
+    tasks: tasks.map((task) => ({ ...task, finishedAt: task.finishedAt === null ? null : instantOfRow(task.finishedAt) })),
+    perSecond, secondsLeft: perSecond === null ? null : left / perSecond,
+  }
+}
+
+/** A short text that changes whenever something of a run does. */
+export const runPulse = async (database: Database, id: number): Promise<string | null> => {
+  const row = await firstRow<{ pulse: string }>(
+    database,
+    "SELECT CONCAT(runs.state, ':', (SELECT GROUP_CONCAT(CONCAT(grouped.state, grouped.count, '.', grouped.attempts) ORDER BY grouped.state) FROM (SELECT state, COUNT(*) AS count, SUM(attempts) AS attempts FROM tasks WHERE run_id = ? GROUP BY state) AS grouped)) AS pulse FROM runs WHERE runs.id = ?",
+    [id, id],
+  )
+  return row?.pulse ?? null
+}
+
+export const commands = ['pause', 'resume', 'cancel', 'retry'] as const
+export type Command = (typeof commands)[number]
+
+/** Pauses, resumes, cancels or retries a run. What was sent already is always followed to its end. */
+export const commandRun = async (pool: Pool, id: number, command: Command, who: string): Promise<boolean> =>
+  inTransaction(pool, async (database) => {
+    const run = await firstRow<{ state: string }>(database, 'SELECT state FROM runs WHERE id = ? FOR UPDATE', [id])
+    if (!run) return false
+    if (command === 'pause') await change(database, "UPDATE runs SET state = 'paused' WHERE id = ? AND state = 'running'", [id])
+    if (command === 'resume') await change(database, "UPDATE runs SET state = 'running' WHERE id = ? AND state = 'paused'", [id])
+    if (command === 'cancel') {
+      await change(database, "UPDATE tasks SET state = 'cancelled', finished_at = NOW(3), message = 'cancelled before it began' WHERE run_id = ? AND state = 'waiting'", [id])
+      await change(database, "UPDATE runs SET state = 'cancelled', finished_at = NOW(3) WHERE id = ? AND state IN ('running', 'paused')", [id])
+    }
+    if (command === 'retry') {
+      const { affected } = await change(database, "UPDATE tasks SET state = 'waiting', attempts = 0, next_at = NOW(3), finished_at = NULL, message = '' WHERE run_id = ? AND state = 'failed'", [id])
+      if (affected > 0) await change(database, "UPDATE runs SET state = 'running', finished_at = NULL WHERE id = ?", [id])
+    }
+    await recordAudit(database, { who, what: `run: ${command}`, subject: `run ${id}` })
+    return true
+  })

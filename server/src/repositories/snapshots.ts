@@ -1,0 +1,72 @@
+import { Course, isShell, readDocument, withRecordedIdentity, type CourseItem, type CourseModule, type RecordedAs } from '@wickerframe/core'
+import { change, firstRow, rowsOf, type Database } from '@wickerframe/storage'
+import { digestOf, sha256 } from '../digest.ts'
+import { instantOfRow, rowOfInstant } from './moment.ts'
+
+/** Pages are kept once for all courses, under the hash of their HTML; a snapshot holds `sha256:HASH` in their place. */
+const reference = 'sha256:'
+
+const withHtml = (course: Course, write: (html: string) => string): Course => {
+  const item = (one: CourseItem): CourseItem => (one.html === null ? one : { ...one, html: write(one.html) })
+  const module = (one: CourseModule): CourseModule => ({ ...one, items: one.items.map(item), modules: one.modules.map(module) })
+  return { ...course, modules: course.modules.map(module), stray: course.stray.map(item) }
+}
+
+/** Stores what was read of a course. @returns the digest of its content, which its age does not change */
+export const storeSnapshot = async (database: Database, courseId: number, course: Course): Promise<string> => {
+  const bodies = new Map<string, string>()
+  const referring = withHtml(course, (html) => {
+    const hash = sha256(html)
+    bodies.set(hash, html)
+    return reference + hash
+  })
+  // In the order of their hashes, so that two snapshots stored at once never wait for each other in a circle.
+  const sorted = [...bodies].sort(([a], [b]) => (a < b ? -1 : 1))
+  for (let i = 0; i < sorted.length; i += 50) {
+    const part = sorted.slice(i, i + 50)
+    await change(database, `INSERT IGNORE INTO page_bodies (hash, html) VALUES ${part.map(() => '(?, ?)').join(', ')}`, part.flat())
+  }
+  const digest = digestOf({ ...referring, readAt: '', revision: '' })
+  await change(
+    database,
+    `INSERT INTO snapshots (course_id, revision, read_at, digest, document, is_shell) VALUES (?, ?, ?, ?, ?, ?)
+     ON DUPLICATE KEY UPDATE revision = VALUES(revision), read_at = VALUES(read_at), digest = VALUES(digest), document = VALUES(document), is_shell = VALUES(is_shell)`,
+    [courseId, course.revision, rowOfInstant(course.readAt), digest, JSON.stringify(referring), isShell(course)],
+  )
+  return digest
+}
+
+export interface StoredSnapshot {
+  course: Course
+  digest: string
+}
+
+/** What was last read of a course, with recorded identity beside what deployment made; null when it was never read. */
+export const findSnapshot = async (database: Database, courseId: number): Promise<StoredSnapshot | null> => {
+  const row = await firstRow<{ document: string; digest: string; read_at: string }>(database, 'SELECT document, digest, read_at FROM snapshots WHERE course_id = ?', [courseId])
+  if (!row) return null
+  const read = readDocument(Course, JSON.parse(row.document))
+  if (!read.ok) throw new Error(`the snapshot of course ${courseId} cannot be read: ${JSON.stringify(read.problems[0])}`)
+  const hashes = new Set<string>()
+  withHtml(read.value, (html) => {
+    hashes.add(html.slice(reference.length))
+    return html
+  })
+  const bodies = new Map<string, string>()
+  const all = [...hashes]
+  for (let i = 0; i < all.length; i += 200) {
+    const part = all.slice(i, i + 200)
+    for (const body of await rowsOf<{ hash: string; html: string }>(database, `SELECT hash, html FROM page_bodies WHERE hash IN (${part.map(() => '?').join(', ')})`, part)) bodies.set(body.hash, body.html)
+  }
+  const course = withHtml(read.value, (html) => bodies.get(html.slice(reference.length)) ?? '')
+  const identity = await recordedIdentity(database, courseId)
+  return { course: withRecordedIdentity({ ...course, readAt: instantOfRow(row.read_at) }, identity), digest: row.digest }
+}
+
+const recordedIdentity = async (database: Database, courseId: number): Promise<Map<string, RecordedAs>> =>
+  new Map(
+    (await rowsOf<{ platform_id: string; part: string; repetition: string | null; number: number | null }>(database, 'SELECT platform_id, part, repetition, number FROM bases WHERE course_id = ?', [courseId])).map((row) => [
+      row.platform_id,
+      { part: row.part, repetition: row.repetition, number: row.number },
+    ]),
+  )
