@@ -84,7 +84,7 @@ try {
     rmSync(folder, { recursive: true, force: true })
   }
   mkdirSync(folder, { recursive: true })
-  if (!process.env["SKIP_BUILD"]) buildWhenStale()
+  buildWhenStale()
   database = await startPrivateMariadb(join(folder, 'mariadb'))
   const tokenFile = join(folder, 'platform-token')
   if (!existsSync(tokenFile)) writeFileSync(tokenFile, randomBytes(24).toString('base64url'), { mode: 0o600 })

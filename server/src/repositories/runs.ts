@@ -3,6 +3,7 @@ import { taskStates, type RunDetail, type RunSummary, type RunTask, type TaskSta
 import { change, firstRow, inTransaction, rowsOf, type Database } from '@wickerframe/storage'
 import { recordAudit } from './audit.ts'
 import { instantOfRow } from './moment.ts'
+import type { Person } from './people.ts'
 
 export interface NewRun {
   kind: RunSummary['kind']
@@ -189,6 +190,17 @@ export const findRun = async (database: Database, id: number): Promise<RunDetail
     tasks: tasks.map((task) => ({ ...task, finishedAt: task.finishedAt === null ? null : instantOfRow(task.finishedAt) })),
     perSecond, secondsLeft: perSecond === null ? null : left / perSecond,
   }
+}
+
+/** Whether somebody may see a run: an instructor only one whose courses are all their own. */
+export const mayFollowRun = async (database: Database, id: number, person: Pick<Person, 'role' | 'email'>): Promise<boolean> => {
+  if (person.role !== 'instructor') return (await firstRow(database, 'SELECT 1 AS yes FROM runs WHERE id = ?', [id])) !== null
+  const row = await firstRow<{ tasks: number; own: number }>(
+    database,
+    'SELECT COUNT(*) AS tasks, COALESCE(SUM(EXISTS (SELECT 1 FROM course_instructors WHERE course_instructors.course_id = tasks.course_id AND course_instructors.email = ?)), 0) AS own FROM tasks WHERE run_id = ?',
+    [person.email, id],
+  )
+  return row !== null && Number(row.tasks) > 0 && Number(row.tasks) === Number(row.own)
 }
 
 /** A short text that changes whenever something of a run does. */

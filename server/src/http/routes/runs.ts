@@ -2,7 +2,7 @@ import { CheckRequest, PlanRequest, RolloutRequest, type CoursePlan } from '@wic
 import { planFor } from '../../jobs/deploymentPlan.ts'
 import { listCourses, type StoredCourse } from '../../repositories/courses.ts'
 import { findBase } from '../../repositories/deployments.ts'
-import { commandRun, createRun, findRun, listRuns, runPulse, type Command } from '../../repositories/runs.ts'
+import { commandRun, createRun, findRun, listRuns, mayFollowRun, runPulse, type Command } from '../../repositories/runs.ts'
 import { storeSnapshot } from '../../repositories/snapshots.ts'
 import { findVersion, type Version } from '../../repositories/templates.ts'
 import { inTransaction } from '@wickerframe/storage'
@@ -86,8 +86,15 @@ export const postCourseCheck: Handler = async (handling) => {
 
 export const getRollouts: Handler = async ({ pool }) => listRuns(pool, 'rollout')
 
-export const getRun: Handler = async ({ pool, request }) => {
-  const run = await findRun(pool, numberIn(request, 'run', 'run'))
+/** The run of the address, if it is there and theirs to see: an instructor's when all its courses are. */
+const runIn = async ({ pool, request, person }: Handling): Promise<number> => {
+  const id = numberIn(request, 'run', 'run')
+  if (!(await mayFollowRun(pool, id, person))) throw notFound('run')
+  return id
+}
+
+export const getRun: Handler = async (handling) => {
+  const run = await findRun(handling.pool, await runIn(handling))
   if (!run) throw notFound('run')
   return run
 }
@@ -100,8 +107,9 @@ export const command = (name: Command): Handler => async ({ pool, request, perso
 const pulseMilliseconds = 400
 
 /** Says `changed` whenever something of the run did; the client then fetches the state. Ends with the run. */
-export const getRunEvents: Handler = async ({ pool, request, response }) => {
-  const id = numberIn(request, 'run', 'run')
+export const getRunEvents: Handler = async (handling) => {
+  const { pool, request, response } = handling
+  const id = await runIn(handling)
   let last = await runPulse(pool, id)
   if (last === null) throw notFound('run')
   response.set({ 'Content-Type': 'text/event-stream', 'Cache-Control': 'no-store', 'X-Accel-Buffering': 'no' })

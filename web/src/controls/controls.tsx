@@ -1,0 +1,100 @@
+import type { ButtonHTMLAttributes, InputHTMLAttributes, ReactNode, SelectHTMLAttributes } from 'react'
+import { ApiError } from '../api/client.ts'
+
+const shapes = {
+  main: 'bg-tide text-sheet border-tide font-semibold',
+  plain: 'bg-sheet text-ink border-line-strong font-semibold',
+  word: 'border-transparent text-tide underline underline-offset-2 px-0!',
+} as const
+
+export const Button = ({ shape = 'plain', className = '', ...rest }: ButtonHTMLAttributes<HTMLButtonElement> & { shape?: keyof typeof shapes }) => (
+  <button type="button" className={`rounded-sm border px-3 py-1.5 leading-tight disabled:opacity-55 ${shapes[shape]} ${className}`} {...rest} />
+)
+
+export const Choice = ({ pressed, children, ...rest }: ButtonHTMLAttributes<HTMLButtonElement> & { pressed: boolean }) => (
+  <button type="button" aria-pressed={pressed} className={`rounded-full border px-3 py-0.5 ${pressed ? 'border-ink bg-ink text-sheet' : 'border-line-strong bg-sheet text-ink'}`} {...rest}>
+    {children}
+  </button>
+)
+
+export const Field = ({ label, className = '', ...rest }: InputHTMLAttributes<HTMLInputElement> & { label: string }) => (
+  <label className={`flex flex-col gap-0.5 text-ink-2 ${className}`}>
+    <span>{label}</span>
+    <input className="border border-line-strong bg-sheet px-2 py-1 text-ink" {...rest} />
+  </label>
+)
+
+export const Pick = ({ label, options, className = '', inline = false, ...rest }: SelectHTMLAttributes<HTMLSelectElement> & { label: string; options: readonly { value: string; text: string }[]; inline?: boolean }) => (
+  <label className={`flex gap-1 text-ink-2 ${inline ? 'items-baseline' : 'flex-col'} ${className}`}>
+    <span>{label}</span>
+    <select className="border border-line-strong bg-sheet px-2 py-1 text-ink" {...rest}>
+      {options.map((option) => (
+        <option key={option.value} value={option.value}>
+          {option.text}
+        </option>
+      ))}
+    </select>
+  </label>
+)
+
+/** What went wrong, where, and what to do; announced when it appears. */
+export const Problem = ({ error }: { error: unknown }) => {
+  if (!error) return null
+  const body = error instanceof ApiError ? error.body : null
+  return (
+    <div role="alert" className="border-l-4 border-rust bg-rust-soft px-3 py-2 text-ink">
+      <p>{body?.detail ?? (error instanceof Error ? error.message : String(error))}</p>
+      {body?.problems && body.problems.length > 1 && (
+        <ul className="mt-1 list-disc pl-5">
+          {body.problems.slice(0, 8).map((one) => (
+            <li key={one.path + one.expected}>
+              {one.path || 'document'}: found {one.found}; expected {one.expected}
+            </li>
+          ))}
+        </ul>
+      )}
+    </div>
+  )
+}
+
+export const Page = ({ title, above, beside, children }: { title: string; above?: ReactNode; beside?: ReactNode; children: ReactNode }) => (
+  <main id="main" className="mx-auto max-w-[1400px] px-6 pb-16 pt-4">
+    {above && <p className="text-ink-2">{above}</p>}
+    <div className="flex flex-wrap items-start justify-between gap-3">
+      <h1 className="title">{title}</h1>
+      <div className="flex flex-wrap items-center gap-2">{beside}</div>
+    </div>
+    {children}
+  </main>
+)
+
+export const Waiting = ({ what }: { what: string }) => (
+  <p role="status" className="py-8 text-ink-2">
+    Reading {what} …
+  </p>
+)
+
+/** Words with the evidence in quotation marks marked. */
+export const Sentence = ({ text, strength }: { text: string; strength: 'must' | 'should' | 'may' }) => (
+  <>
+    {text.split(/(“[^”]*”)/).map((part, i) =>
+      part.startsWith('“') ? (
+        <mark key={i} className={`px-0.5 text-ink ${strength === 'must' ? 'bg-rust-soft' : 'bg-straw-soft'}`}>
+          {part}
+        </mark>
+      ) : (
+        <span key={i}>{part}</span>
+      ),
+    )}
+  </>
+)
+
+/** A moment in words: `today 08:40` or `14 Sep 08:40`, in the reader's own time zone. */
+export const Moment = ({ at, today }: { at: string; today?: string | undefined }) => {
+  const date = new Date(at)
+  const time = `${String(date.getHours()).padStart(2, '0')}:${String(date.getMinutes()).padStart(2, '0')}`
+  const day = at.slice(0, 10)
+  return <time dateTime={at}>{day === today ? time : `${day} ${time}`}</time>
+}
+
+export const plural = (count: number, one: string, many = `${one}s`): string => `${count} ${count === 1 ? one : many}`

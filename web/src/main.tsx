@@ -1,0 +1,58 @@
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
+import { lazy, StrictMode, Suspense } from 'react'
+import { createRoot } from 'react-dom/client'
+import { BrowserRouter, Navigate, Route, Routes } from 'react-router'
+import { ApiError } from './api/client.ts'
+import { useMe } from './api/queries.ts'
+import { Waiting } from './controls/controls.tsx'
+import { ConformanceScreen } from './screens/conformance/ConformanceScreen.tsx'
+import { CourseScreen } from './screens/course/CourseScreen.tsx'
+import { CoursesScreen } from './screens/courses/CoursesScreen.tsx'
+import { NewRolloutScreen } from './screens/rollouts/NewRolloutScreen.tsx'
+import { RolloutsScreen } from './screens/rollouts/RolloutsScreen.tsx'
+import { RunScreen } from './screens/rollouts/RunScreen.tsx'
+import { TemplatesScreen } from './screens/templates/TemplatesScreen.tsx'
+import { TodayScreen } from './screens/today/TodayScreen.tsx'
+import { Shell } from './shell/Shell.tsx'
+import { SignIn } from './shell/SignIn.tsx'
+import './styles.css'
+
+// The page editor is large; it comes when a template is opened.
+const WorkbenchScreen = lazy(async () => ({ default: (await import('./screens/workbench/WorkbenchScreen.tsx')).WorkbenchScreen }))
+
+const client = new QueryClient({ defaultOptions: { queries: { retry: (count, cause) => count < 2 && !(cause instanceof ApiError && cause.body.status >= 400 && cause.body.status < 500), staleTime: 2000 } } })
+
+const Application = () => {
+  const me = useMe()
+  if (me.isPending) return <Waiting what="who you are" />
+  if (!me.data) return <SignIn />
+  const home = me.data.role === 'instructor' ? '/courses' : '/today'
+  return (
+    <Routes>
+      <Route element={<Shell me={me.data} />}>
+        <Route path="/today" element={<TodayScreen />} />
+        <Route path="/templates" element={<TemplatesScreen />} />
+        <Route path="/templates/:key" element={<Suspense fallback={<Waiting what="the workbench" />}><WorkbenchScreen /></Suspense>} />
+        <Route path="/courses" element={<CoursesScreen me={me.data} />} />
+        <Route path="/courses/:id" element={<CourseScreen me={me.data} />} />
+        <Route path="/rollouts" element={<RolloutsScreen me={me.data} />} />
+        <Route path="/rollouts/new" element={<NewRolloutScreen />} />
+        <Route path="/rollouts/:run" element={<RunScreen me={me.data} />} />
+        <Route path="/conformance" element={<ConformanceScreen me={me.data} />} />
+        <Route path="*" element={<Navigate to={home} replace />} />
+      </Route>
+    </Routes>
+  )
+}
+
+const root = document.getElementById('root')
+if (root)
+  createRoot(root).render(
+    <StrictMode>
+      <QueryClientProvider client={client}>
+        <BrowserRouter>
+          <Application />
+        </BrowserRouter>
+      </QueryClientProvider>
+    </StrictMode>,
+  )

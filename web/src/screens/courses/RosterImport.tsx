@@ -1,0 +1,69 @@
+import { useQueryClient } from '@tanstack/react-query'
+import { Dialog } from 'radix-ui'
+import { useState } from 'react'
+import type { RosterReport } from '@wickerframe/contract'
+import { postFile } from '../../api/client.ts'
+import { Button, plural, Problem } from '../../controls/controls.tsx'
+
+const header = 'code, title, term, session, class section, own or shared, instructor e-mail, instructor name, modality, weeks, platform course id, status'
+
+/** Choose a file, see what it would change or where it is wrong, then import it. */
+export const RosterImport = ({ open, onOpenChange }: { open: boolean; onOpenChange: (open: boolean) => void }) => {
+  const client = useQueryClient()
+  const [file, setFile] = useState<File | null>(null)
+  const [report, setReport] = useState<RosterReport | null>(null)
+  const [error, setError] = useState<unknown>(null)
+  const send = async (chosen: File, dry: boolean) => {
+    setError(null)
+    try {
+      setReport(await postFile<RosterReport>(`/api/roster${dry ? '?dry=1' : ''}`, chosen))
+      if (!dry) await client.invalidateQueries()
+    } catch (cause) {
+      setReport(null)
+      setError(cause)
+    }
+  }
+  const choose = (chosen: File | undefined) => {
+    setFile(chosen ?? null)
+    setReport(null)
+    if (chosen) void send(chosen, true)
+  }
+  return (
+    <Dialog.Root open={open} onOpenChange={onOpenChange}>
+      <Dialog.Portal>
+        <Dialog.Overlay className="fixed inset-0 bg-ink/30" />
+        <Dialog.Content className="fixed left-1/2 top-16 max-h-[80vh] w-[46rem] max-w-[95vw] -translate-x-1/2 overflow-y-auto border border-line-strong bg-sheet p-6">
+          <Dialog.Title className="text-xl">Import a roster file</Dialog.Title>
+          <Dialog.Description className="mt-1 text-ink-2">A CSV file in UTF-8, one line for each class section. Lines with the same platform course id are one course. The header has these columns, in any order:</Dialog.Description>
+          <p className="mt-2 border border-line bg-paper p-2 font-mono text-[12px]">{header}</p>
+          <label className="mt-4 flex flex-col gap-1 text-ink-2">
+            <span>Roster file</span>
+            <input type="file" accept=".csv,text/csv" onChange={(event) => choose(event.target.files?.[0])} />
+          </label>
+          <div className="mt-4" role="status">
+            <Problem error={error} />
+            {report && report.errors.length > 0 && (
+              <>
+                <p className="font-semibold">Nothing was imported: {plural(report.errors.length, 'place')} to mend in the file.</p>
+                <table className="mt-2 w-full text-left">
+                  <thead><tr className="border-b border-line-strong"><th scope="col" className="pr-3">Line</th><th scope="col" className="pr-3">Column</th><th scope="col" className="pr-3">Found</th><th scope="col">Wanted</th></tr></thead>
+                  <tbody>{report.errors.slice(0, 50).map((one, i) => <tr key={i} className="border-b border-line align-top"><td className="pr-3">{one.line}</td><td className="pr-3">{one.column || 'whole line'}</td><td className="pr-3"><mark className="bg-rust-soft text-ink">{one.found || 'nothing'}</mark></td><td>{one.reason}</td></tr>)}</tbody>
+                </table>
+              </>
+            )}
+            {report && report.errors.length === 0 && (
+              <>
+                <p className="font-semibold">{report.dry ? 'The file would add' : 'Imported: added'} {plural(report.added, 'course')}, {report.dry ? 'change' : 'changed'} {report.changed}, and {report.dry ? 'leave' : 'left'} {report.unchanged} as they are.</p>
+                <ul className="mt-1 list-disc pl-5 text-ink-2">{report.changes.slice(0, 40).map((one, i) => <li key={i}>{one.course}: {one.field} from “{one.from}” to “{one.to}” (line {one.line})</li>)}</ul>
+              </>
+            )}
+          </div>
+          <div className="mt-6 flex justify-end gap-2">
+            <Dialog.Close asChild><Button>Close</Button></Dialog.Close>
+            <Button shape="main" disabled={!file || !report?.dry || report.errors.length > 0 || report.added + report.changed === 0} onClick={() => file && void send(file, false)}>Import</Button>
+          </div>
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
+  )
+}

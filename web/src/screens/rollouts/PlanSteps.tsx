@@ -1,0 +1,29 @@
+import type { PlanStep } from '@wickerframe/core'
+
+const does = { create: 'create', keep: 'keep', set: 'set' } as const
+const local = (instant: string): string => new Intl.DateTimeFormat('en-CA', { timeZone: 'America/Halifax', month: 'short', day: 'numeric', hour: '2-digit', minute: '2-digit', hour12: false }).format(new Date(instant))
+
+/** What a plan would do to one course, in order: names, places and dates as students will see them. */
+export const PlanSteps = ({ steps }: { steps: readonly PlanStep[] }) => (
+  <div className="mt-2 max-h-96 overflow-y-auto border border-line bg-sheet" tabIndex={0} role="region" aria-label="Steps of the plan">
+    <table className="w-full text-left">
+      <thead>
+        <tr className="border-b border-line-strong bg-band">
+          <th scope="col" className="px-2">What</th><th scope="col" className="px-2">Name</th><th scope="col" className="px-2">Into</th><th scope="col" className="px-2">Opens</th><th scope="col" className="px-2">Due</th><th scope="col" className="px-2">Why</th>
+        </tr>
+      </thead>
+      <tbody>
+        {steps.map((step) => (
+          <tr key={step.instance} className={`border-b border-line ${step.kind === 'module' ? 'bg-band font-semibold' : ''}`}>
+            <td className="px-2 whitespace-nowrap">{does[step.does]} {step.kind}</td>
+            <td className="px-2">{step.name}</td>
+            <td className="px-2 text-ink-2">{step.into ?? ''}</td>
+            <td className="px-2 whitespace-nowrap text-ink-2">{step.opensAt ? local(step.opensAt) : ''}</td>
+            <td className="px-2 whitespace-nowrap text-ink-2">{step.dueAt ? local(step.dueAt) : ''}</td>
+            <td className="px-2 text-ink-2">{step.reason}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  </div>
+)

@@ -1,0 +1,67 @@
+import { useMutation, useQueryClient } from '@tanstack/react-query'
+import { Link, useParams } from 'react-router'
+import type { Me, TaskState } from '@wickerframe/contract'
+import { post } from '../../api/client.ts'
+import { useRun } from '../../api/queries.ts'
+import { Button, Moment, Page, plural, Problem, Waiting } from '../../controls/controls.tsx'
+
+const words: Record<TaskState, string> = { waiting: 'waiting', 'at-work': 'at work', sent: 'sent, waiting for the answer', done: 'done', failed: 'failed', cancelled: 'left out' }
+const order: readonly TaskState[] = ['failed', 'sent', 'at-work', 'waiting', 'cancelled', 'done']
+
+const speedWords = (perSecond: number | null, secondsLeft: number | null): string =>
+  perSecond === null || secondsLeft === null ? '' : `${perSecond >= 1 ? `${perSecond.toFixed(1)} courses a second` : `${(perSecond * 60).toFixed(0)} courses a minute`}, about ${secondsLeft < 90 ? `${Math.ceil(secondsLeft)} s` : `${Math.ceil(secondsLeft / 60)} min`} left`
+
+export const RunScreen = ({ me }: { me: Me }) => {
+  const { run = '' } = useParams()
+  const id = Number(run)
+  const client = useQueryClient()
+  const query = useRun(id)
+  const act = useMutation({ mutationFn: (command: string) => post(`/api/runs/${id}/${command}`), onSuccess: () => client.invalidateQueries({ queryKey: ['run', id] }) })
+  if (query.isPending) return <Page title="Rollout"><Waiting what="the run" /></Page>
+  const detail = query.data
+  if (!detail) return <Page title="Rollout"><Problem error={query.error} /></Page>
+  const all = detail.tasks.length
+  const over = detail.counts.done + detail.counts.failed + detail.counts.cancelled
+  const may = me.role === 'designer' || me.role === 'administrator'
+  const tasks = detail.tasks.toSorted((a, b) => order.indexOf(a.state) - order.indexOf(b.state))
+  return (
+    <Page
+      title={detail.title}
+      above={<><Link className="underline" to="/rollouts">Rollouts</Link> › run {detail.id}</>}
+      beside={
+        may && (
+          <>
+            {detail.state === 'running' && over < all && <Button onClick={() => act.mutate('pause')}>Pause</Button>}
+            {detail.state === 'paused' && <Button shape="main" onClick={() => act.mutate('resume')}>Go on</Button>}
+            {(detail.state === 'running' || detail.state === 'paused') && over < all && <Button onClick={() => act.mutate('cancel')}>Leave out the rest</Button>}
+            {detail.counts.failed > 0 && <Button shape="main" onClick={() => act.mutate('retry')}>Try {detail.counts.failed} failed again</Button>}
+          </>
+        )
+      }
+    >
+      <p className="text-ink-2">Begun <Moment at={detail.createdAt} /> by {detail.by}{detail.finishedAt && <>, ended <Moment at={detail.finishedAt} /></>}. It goes on when this page is closed.</p>
+      <Problem error={act.error} />
+      <div className="mt-4" role="status">
+        <progress className="h-2 w-full accent-tide" max={all} value={over} aria-label="Progress" />
+        <p>
+          {over} of {plural(all, 'course')}: {order.filter((state) => detail.counts[state] > 0).map((state) => `${detail.counts[state]} ${words[state]}`).join(', ')}. {speedWords(detail.perSecond, detail.secondsLeft)}
+        </p>
+      </div>
+      <table className="mt-4 w-full border border-line bg-sheet text-left">
+        <thead>
+          <tr className="border-b border-line-strong bg-band"><th scope="col" className="px-3 py-1">Course</th><th scope="col" className="px-3">State</th><th scope="col" className="px-3">What came of it</th><th scope="col" className="px-3">Attempts</th></tr>
+        </thead>
+        <tbody>
+          {tasks.map((task) => (
+            <tr key={task.id} className="border-b border-line">
+              <td className="px-3 py-1"><Link className="underline decoration-line-strong underline-offset-2" to={`/courses/${task.course}`}>{task.code} {task.title}</Link></td>
+              <td className={`px-3 ${task.state === 'failed' ? 'font-semibold text-rust' : ''}`}>{words[task.state]}</td>
+              <td className="px-3 text-ink-2">{task.message}{task.finishedAt && <> · <Moment at={task.finishedAt} /></>}</td>
+              <td className="px-3 text-ink-2">{task.attempts}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </Page>
+  )
+}

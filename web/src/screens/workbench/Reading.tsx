@@ -1,0 +1,26 @@
+import { useMemo } from 'react'
+import { blockHtmlOn, type ExpectedBlock, type ExpectedPart } from '@wickerframe/core'
+
+export type Reader = 'instructor' | 'student'
+
+const style = `
+  body { font: 15px/1.65 Georgia, serif; color: #1d2a32; background: #fffdf8; margin: 14px; }
+  a { color: #0b6468; } img { max-width: 100%; } h2, h3 { line-height: 1.25; margin: .6em 0 .3em; }
+  .fill { font-style: italic; background: repeating-linear-gradient(135deg, #0b6468 0 1.5px, transparent 1.5px 5px) left bottom / 100% 5px no-repeat; padding-bottom: 6px; }
+  .note { border-left: 3px solid #8f8064; padding: .3rem .8rem; background: repeating-linear-gradient(#fffdf8 0 21px, #ddd3c0 21px 22px); }
+  .house { border: 1px solid #b9ab92; padding: .3rem .8rem; } .house small { font: 12px sans-serif; color: #5d6972; }
+`
+
+const shown = (block: ExpectedBlock, reader: Reader, onDate: string, assets: ReadonlyMap<string, string>): string => {
+  const html = blockHtmlOn(block, onDate).replace(/src="asset:([\w.-]+)"/g, (whole, name: string) => (assets.has(name) ? `src="data:image/svg+xml,${encodeURIComponent(assets.get(name) ?? '')}"` : whole)).replace(/href="ref:[^"]*"/g, 'href="#"')
+  if (block.kind === 'guidance-note') return reader === 'student' ? '' : `<div class="note">${html}</div>`
+  if (block.kind === 'fill-in' && block.answer === null) return reader === 'student' ? html : html.replace('<p>', '<p class="fill">')
+  if (block.houseText && reader === 'instructor') return `<div class="house"><small>House text · ${block.houseText.title}</small>${html}</div>`
+  return html
+}
+
+/** A page as its readers will see it in the chosen course. Nothing in it can run: the frame has no rights at all. */
+export const Reading = ({ part, reader, onDate, assets }: { part: ExpectedPart; reader: Reader; onDate: string; assets: ReadonlyMap<string, string> }) => {
+  const html = useMemo(() => `<!doctype html><style>${style}</style>${part.blocks.map((block) => shown(block, reader, onDate, assets)).join('\n')}`, [part, reader, onDate, assets])
+  return <iframe title={`${part.name}, as ${reader === 'student' ? 'students' : 'the instructor'} will read it`} sandbox="" srcDoc={html} className="h-[26rem] w-full border border-line bg-sheet" />
+}

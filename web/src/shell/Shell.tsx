@@ -1,0 +1,103 @@
+import { useQueryClient } from '@tanstack/react-query'
+import { useEffect, useRef, useState } from 'react'
+import { Link, NavLink, Outlet, useLocation, useNavigate } from 'react-router'
+import { instructionalWeeks, type Term } from '@wickerframe/core'
+import type { Me } from '@wickerframe/contract'
+import { useQuery } from '@tanstack/react-query'
+import { get, post } from '../api/client.ts'
+import { Commands } from './Commands.tsx'
+
+const places: readonly { to: string; name: string; roles: readonly Me['role'][] }[] = [
+  { to: '/today', name: 'Today', roles: ['designer', 'contributor', 'reviewer', 'administrator'] },
+  { to: '/templates', name: 'Templates', roles: ['designer', 'contributor', 'reviewer', 'administrator'] },
+  { to: '/courses', name: 'Courses', roles: ['designer', 'contributor', 'reviewer', 'administrator', 'instructor'] },
+  { to: '/rollouts', name: 'Rollouts', roles: ['designer', 'contributor', 'reviewer', 'administrator'] },
+  { to: '/conformance', name: 'Conformance', roles: ['designer', 'contributor', 'reviewer', 'administrator'] },
+]
+
+const TermNow = ({ today }: { today: string }) => {
+  const terms = useQuery({ queryKey: ['terms'], queryFn: () => get<Term[]>('/api/terms'), staleTime: Infinity })
+  const term = terms.data?.find((one) => one.firstDay <= today && today <= one.lastDay) ?? terms.data?.[0]
+  if (!term) return null
+  const weeks = instructionalWeeks({ term })
+  const week = weeks.find((one) => one.first <= today && today <= one.last)
+  return (
+    <p className="border border-line bg-sheet px-3 py-1">
+      <span className="font-semibold">{term.title}</span> <span className="text-ink-3">{week ? `week ${week.number} of ${weeks.length}` : today}</span>
+    </p>
+  )
+}
+
+export const Shell = ({ me }: { me: Me }) => {
+  const client = useQueryClient()
+  const navigate = useNavigate()
+  const location = useLocation()
+  const [commandsOpen, setCommandsOpen] = useState(false)
+  const shown = places.filter((place) => place.roles.includes(me.role))
+  const first = useRef(true)
+
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      const typing = event.target instanceof HTMLElement && (event.target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(event.target.tagName))
+      if (typing || event.ctrlKey || event.metaKey || event.altKey) return
+      if (event.key === '/' || event.key === '?') {
+        event.preventDefault()
+        setCommandsOpen(true)
+      }
+    }
+    window.addEventListener('keydown', onKey)
+    return () => window.removeEventListener('keydown', onKey)
+  }, [])
+  // After moving to another screen, a screen reader goes on from its title.
+  useEffect(() => {
+    if (first.current) first.current = false
+    else document.querySelector<HTMLElement>('#main h1')?.focus({ preventScroll: true })
+    document.title = `${document.querySelector('#main h1')?.textContent ?? 'Wickerframe'} · Wickerframe`
+  }, [location.pathname])
+
+  const signOut = async () => {
+    await post('/api/sign-out')
+    client.clear()
+    await navigate('/')
+  }
+  return (
+    <>
+      <a href="#main" className="sr-only focus:not-sr-only focus:absolute focus:bg-sheet focus:p-2">
+        To the content
+      </a>
+      <header className="bg-paper">
+        <div className="mx-auto flex max-w-[1400px] flex-wrap items-center gap-x-6 gap-y-1 px-6 py-2">
+          <Link to="/" className="flex items-center gap-2 font-serif text-[19px] font-semibold">
+            <img src="/mark.svg" alt="" width="22" height="22" className="rounded-xs bg-[#fbf8f1]" /> Wickerframe
+          </Link>
+          <nav aria-label="Main">
+            <ul className="flex flex-wrap">
+              {shown.map((place) => (
+                <li key={place.to}>
+                  <NavLink to={place.to} className={({ isActive }) => `block border-b-2 px-3 py-1.5 ${isActive ? 'border-tide font-semibold' : 'border-transparent text-ink-2'}`}>
+                    {place.name}
+                  </NavLink>
+                </li>
+              ))}
+            </ul>
+          </nav>
+          <div className="ml-auto flex flex-wrap items-center gap-3">
+            <button type="button" onClick={() => setCommandsOpen(true)} className="flex w-40 justify-between border border-line-strong bg-sheet px-2 py-1 text-ink-3">
+              Find or do … <kbd className="border border-line px-1 font-mono text-[11px]">/</kbd>
+            </button>
+            <TermNow today={me.today} />
+            <p>
+              {me.name}, {me.role}{' '}
+              <button type="button" className="text-tide underline underline-offset-2" onClick={() => void signOut()}>
+                sign out
+              </button>
+            </p>
+          </div>
+        </div>
+        <div className="woven-edge" />
+      </header>
+      <Outlet />
+      <Commands open={commandsOpen} onOpenChange={setCommandsOpen} places={shown} />
+    </>
+  )
+}
