@@ -147,6 +147,8 @@ export interface CoursePlan {
   state: 'ready' | 'nothing-to-do' | 'left-out' | 'unusable'
   reason: string
   steps: PlanStep[]
+  /** Zone in which its dates are told. */
+  timeZone: string
   digest: string
 }
 export const taskStates = ['waiting', 'at-work', 'sent', 'done', 'failed', 'cancelled'] as const

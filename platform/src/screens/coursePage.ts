@@ -1,15 +1,16 @@
-import type { Course, CourseItem, CourseModule } from '@wickerframe/core'
+import { localDateOf, type Course, type CourseItem, type CourseModule } from '@wickerframe/core'
 import { button, escape, page, safeHtml } from './layout.ts'
 import { paragraphsIn } from './paragraphs.ts'
 
-const words = (one: { published: boolean; opensAt: string | null }): string => (one.published ? (one.opensAt ? `open from ${one.opensAt.slice(0, 10)}` : 'published') : 'hidden')
+const day = (course: Course, instant: string): string => localDateOf(instant, course.timeZone ?? 'UTC')
+const words = (course: Course, one: { published: boolean; opensAt: string | null }): string => (one.published ? (one.opensAt ? `open from ${day(course, one.opensAt)}` : 'published') : 'hidden')
 
 const chapter = (course: Course, module: CourseModule, index: number): string => {
   const base = `/courses/${course.id}/modules/${module.id}`
   return `<h2 id="${escape(module.id)}">${escape(module.name)}</h2>
-  <p class="words">This module is ${words(module)}. ${button(`${base}/${module.published ? 'hide' : 'publish'}`, module.published ? 'hide it' : 'publish it')}${index > 0 ? button(`${base}/move`, 'move it up', { at: String(index - 1) }) : ''}</p>
+  <div class="words">This module is ${words(course, module)}. ${button(`${base}/${module.published ? 'hide' : 'publish'}`, module.published ? 'hide it' : 'publish it')}${index > 0 ? button(`${base}/move`, 'move it up', { at: String(index - 1) }) : ''}</div>
   <form class="block" method="post" action="${base}/rename"><label>Name <input name="name" size="50" value="${escape(module.name)}"></label> <button>rename</button></form>
-  <ol>${module.items.map((item) => `<li><a href="/courses/${escape(course.id)}/items/${escape(item.id)}">${escape(item.name)}</a> <span class="words">${escape(item.kind)}, ${words(item)}${item.dueAt ? `, due ${item.dueAt.slice(0, 10)}` : ''}${item.studentWork ? ', students have work in it' : ''}</span></li>`).join('')}</ol>
+  <ol>${module.items.map((item) => `<li><a href="/courses/${escape(course.id)}/items/${escape(item.id)}">${escape(item.name)}</a> <span class="words">${escape(item.kind)}, ${words(course, item)}${item.dueAt ? `, due ${day(course, item.dueAt)}` : ''}${item.studentWork ? ', students have work in it' : ''}</span></li>`).join('')}</ol>
   <form class="block" method="post" action="${base}/add"><label>Add a page named <input name="name" size="30" required></label> <button>add it</button></form>`
 }
 
@@ -20,9 +21,9 @@ export const courseScreen = (course: Course): string =>
   page(
     course.name,
     `<h1>${escape(course.name)}</h1>
-    <p class="words">The course is ${course.published ? 'published' : 'not published'}. ${button(`/courses/${course.id}/${course.published ? 'hide' : 'publish'}`, course.published ? 'take it back' : 'publish it')}</p>
+    <div class="words">The course is ${course.published ? 'published' : 'not published'}. ${button(`/courses/${course.id}/${course.published ? 'hide' : 'publish'}`, course.published ? 'take it back' : 'publish it')}</div>
     <form class="block" method="post" action="/courses/${escape(course.id)}/rename"><label>Name <input name="name" size="50" value="${escape(course.name)}"></label> <button>rename</button></form>
-    <h3>Contents</h3><ul>${course.homePage ? `<li><a href="/courses/${escape(course.id)}/items/${escape(course.homePage)}">Home page</a></li>` : '<li class="words">no home page is set</li>'}${course.modules.map((module) => `<li><a href="#${escape(module.id)}">${escape(module.name)}</a> <span class="words">${words(module)}</span></li>`).join('')}</ul>
+    <h3>Contents</h3><ul>${course.homePage ? `<li><a href="/courses/${escape(course.id)}/items/${escape(course.homePage)}">Home page</a></li>` : '<li class="words">no home page is set</li>'}${course.modules.map((module) => `<li><a href="#${escape(module.id)}">${escape(module.name)}</a> <span class="words">${words(course, module)}</span></li>`).join('')}</ul>
     ${course.modules.map((module, index) => chapter(course, module, index)).join('')}
     ${course.stray.length > 0 ? `<h2>In no module</h2><ul>${course.stray.map((item) => `<li><a href="/courses/${escape(course.id)}/items/${escape(item.id)}">${escape(item.name)}</a></li>`).join('')}</ul>` : ''}`,
   )
@@ -34,9 +35,9 @@ export const itemScreen = (course: Course, item: CourseItem, module: CourseModul
     item.name,
     `<p><a href="/courses/${escape(course.id)}">${escape(course.name)}</a>${module ? ` · ${escape(module.name)}` : ''}</p>
     <h1>${escape(item.name)}</h1>
-    <p class="words">A ${escape(item.kind)}, ${words(item)}${item.dueAt ? `, due ${item.dueAt.slice(0, 10)}` : ''}. ${button(`${base}/${item.published ? 'hide' : 'publish'}`, item.published ? 'hide it' : 'publish it')}${button(`${base}/duplicate`, 'duplicate it')}${index > 0 ? button(`${base}/move`, 'move it up', { at: String(index - 1) }) : ''}${button(`${base}/hand-in`, 'a student hands in')}${button(`${base}/remove`, 'delete it')}</p>
+    <div class="words">A ${escape(item.kind)}, ${words(course, item)}${item.dueAt ? `, due ${day(course, item.dueAt)}` : ''}. ${button(`${base}/${item.published ? 'hide' : 'publish'}`, item.published ? 'hide it' : 'publish it')}${button(`${base}/duplicate`, 'duplicate it')}${index > 0 ? button(`${base}/move`, 'move it up', { at: String(index - 1) }) : ''}${button(`${base}/hand-in`, 'a student hands in')}${button(`${base}/remove`, 'delete it')}</div>
     <form class="block" method="post" action="${base}/rename"><label>Name <input name="name" size="50" value="${escape(item.name)}"></label> <button>rename</button></form>
-    <form class="block" method="post" action="${base}/due"><label>Due <input name="due" type="date" value="${escape(item.dueAt?.slice(0, 10) ?? '')}"></label> <button>set</button></form>
+    <form class="block" method="post" action="${base}/due"><label>Due <input name="due" type="date" value="${item.dueAt ? day(course, item.dueAt) : ''}"></label> <button>set</button></form>
     <div class="page">${item.html === null ? '<p class="words">It has no page.</p>' : safeHtml(item.html)}</div>
     ${item.html === null ? '' : `<h2>Edit the text</h2>${paragraphsIn(item.html).map((one, i) => `<form class="block" method="post" action="${base}/paragraph"><input type="hidden" name="index" value="${i}"><input type="hidden" name="was" value="${escape(one.text)}"><textarea name="text" rows="${Math.min(6, 1 + Math.floor(one.text.length / 90))}" aria-label="Paragraph ${i + 1}">${escape(one.text)}</textarea> <button>keep this paragraph so</button></form>`).join('')}
     <form class="block" method="post" action="${base}/paragraph"><input type="hidden" name="index" value="-1"><textarea name="text" rows="2" aria-label="New paragraph"></textarea> <button>add a paragraph at the end</button></form>`}`,

@@ -17,7 +17,7 @@ const style = `
   header { border-bottom: 3px double #9aa595; margin-bottom: 1.5rem; padding-bottom: .5rem; font-size: 14px; }
   h1 { font-size: 1.7rem; margin: .2rem 0; } h2 { margin-top: 3rem; border-top: 1px solid #c9d0c4; padding-top: 1rem; } h3 { margin-bottom: .2rem; }
   .words { color: #50594c; font-style: italic; font-size: 14px; }
-  form { display: inline; } form.block { display: block; margin: .6rem 0; }
+  form { display: inline-block; } form.block { display: block; margin: .6rem 0; }
   button { font: 14px Georgia, serif; background: none; border: 0; border-bottom: 1px solid #3d5a34; color: #2c4a24; padding: 0; margin-right: .8rem; cursor: pointer; }
   input, textarea, select { font: 15px Georgia, serif; padding: .25rem .4rem; border: 1px solid #6f7a6a; background: #fff; }
   textarea { width: 100%; box-sizing: border-box; }

@@ -25,7 +25,7 @@ const coursesOf = async ({ pool, person, today }: Handling, ids: readonly number
 
 const planOne = async ({ pool, connector, today }: Handling, version: Version, stored: StoredCourse): Promise<CoursePlan> => {
   const { id, code, title, classSections, platformId, status } = stored.summary
-  const told = (state: CoursePlan['state'], reason: string): CoursePlan => ({ course: id, code, title, classSections, state, reason, steps: [], digest: '' })
+  const told = (state: CoursePlan['state'], reason: string): CoursePlan => ({ course: id, code, title, classSections, state, reason, steps: [], timeZone: stored.facts.term.timeZone, digest: '' })
   if (status !== 'teaching' && status !== 'preparing') return told('left-out', `the course is ${status}`)
   const read = await connector.snapshot(platformId)
   if (read.state !== 'answered') return told('unusable', read.state === 'refused' && read.status === 404 ? `the platform has no course ${platformId}` : `the platform did not give the course: ${read.detail}`)
@@ -34,7 +34,17 @@ const planOne = async ({ pool, connector, today }: Handling, version: Version, s
   if (!planned.ok) return told('unusable', `the template does not fit: ${planned.problems.map((problem) => `${problem.path.slice(1)} is ${problem.found}, expected ${problem.expected}`).join('; ')}`)
   const { plan, digest } = planned.value
   if (plan.state === 'left-out') return told('left-out', plan.reason)
-  return { ...told(plan.state, plan.state === 'nothing-to-do' ? 'everything of this version is there already' : ''), steps: plan.steps, digest }
+  return { ...told(plan.state, plan.state === 'nothing-to-do' ? 'everything of this version is there already' : misfitOf(version, stored)), steps: plan.steps, digest }
+}
+
+/** A word of warning when the template is meant for other courses than this one; empty when it fits. */
+const misfitOf = ({ document: { appliesTo } }: Version, { summary }: StoredCourse): string => {
+  const misfits = [
+    ...(appliesTo.weeks.length > 0 && !appliesTo.weeks.includes(summary.weeks) ? [`${appliesTo.weeks.join(' or ')} weeks, and this course has ${summary.weeks}`] : []),
+    ...(appliesTo.modalities.length > 0 && !appliesTo.modalities.includes(summary.modality) ? [`${appliesTo.modalities.join(' or ')} courses, and this one is ${summary.modality}`] : []),
+    ...(appliesTo.departments.length > 0 && !appliesTo.departments.includes(summary.department) ? [`${appliesTo.departments.join(' or ')}, and this is ${summary.department}`] : []),
+  ]
+  return misfits.length > 0 ? `Take care: the template is meant for ${misfits.join('; for ')}.` : ''
 }
 
 /** Plans in small groups at a time, so that the platform is not run over. */

@@ -150,8 +150,8 @@ export const ConformanceScreen = ({ me }: { me: Me }) => {
               <caption className="sr-only">Courses by parts of their templates</caption>
               <thead>
                 <tr>
-                  <th scope="col" className="sr-only">Course</th>
-                  <th scope="col" className="sr-only">Open musts</th>
+                  <th scope="col"><span className="sr-only">Course</span></th>
+                  <th scope="col"><span className="sr-only">Open musts</span></th>
                   {columns.map((column) => (
                     <th key={column.key} scope="col" className="px-[3px] pb-1 text-left text-[12px] font-semibold">
                       <span className="block overflow-hidden border-b border-line-strong whitespace-nowrap" style={{ width }} title={column.title}>
@@ -165,8 +165,8 @@ export const ConformanceScreen = ({ me }: { me: Me }) => {
                 {rows.map((row) => (
                   <tr key={row.course.id} className="hover:bg-band">
                     <th scope="row" className="pr-3 text-left font-normal whitespace-nowrap">
-                      <Link to={`/courses/${row.course.id}`} className="block max-w-[14.5rem] truncate" title={`${row.course.code} ${row.course.title}, ${row.course.classSections.join(', ')}`}>
-                        {row.course.code} {row.course.title}
+                      <Link to={`/courses/${row.course.id}`} className="block max-w-[15rem] truncate" title={`${row.course.code} ${row.course.title}, ${row.course.classSections.join(', ')}`}>
+                        {row.course.code} {row.course.title} <span className="text-ink-3">{row.course.classSections[0]}</span>
                       </Link>
                     </th>
                     <td className={`pr-2 text-right ${worst(row) > 0 ? 'font-semibold text-rust' : 'text-ink-3'}`}>{worst(row) > 0 ? worst(row) : row.course.check?.readiness === 'ready' ? 'ready' : 'unseen'}</td>

@@ -6,6 +6,9 @@ import { pairingRows, type Join, type PairingRows, type StrandLook } from './pai
 
 const rowHeight = 31
 const moduleGap = 12
+/** Middle of a card and of a module's line, from the top of the row. */
+const cardMiddle = 13
+const moduleMiddle = 17
 
 /** Where the middle of each row stands, in pixels from the top. */
 const layOut = (rows: readonly { id: string; isModule: boolean }[]): { at: Map<string, number>; height: number } => {
@@ -13,7 +16,7 @@ const layOut = (rows: readonly { id: string; isModule: boolean }[]): { at: Map<s
   let y = 0
   for (const row of rows) {
     if (row.isModule) y += moduleGap
-    at.set(row.id, y + rowHeight / 2)
+    at.set(row.id, y + (row.isModule ? moduleMiddle : cardMiddle))
     y += rowHeight
   }
   return { at, height: y }
@@ -63,7 +66,7 @@ const Columns = ({ rows }: { rows: PairingRows }) => {
   return (
     <div className="grid min-w-[38rem] grid-cols-[minmax(0,1fr)_150px_minmax(0,1fr)]">
       <div>
-        <h3 className="font-sans text-[12px] font-normal text-ink-2">Expected by the template</h3>
+        <h3 className="h-[18px] font-sans text-[12px] leading-[18px] font-normal text-ink-2">Expected by the template</h3>
         <ul>
           {rows.left.map((row) => (
             <li key={row.id} style={{ height: rowHeight, marginTop: row.isModule ? moduleGap : 0 }} onPointerEnter={() => setPointed(row.id)} onPointerLeave={() => setPointed(null)}>
@@ -80,7 +83,7 @@ const Columns = ({ rows }: { rows: PairingRows }) => {
           ))}
         </ul>
       </div>
-      <svg width={width} height={height + 20} className="mt-[18px]" role="img" aria-label={`${rows.joins.length} strands join expected and found; ${rows.left.filter((row) => row.loose === 'open').length} loose ends are missing parts`}>
+      <svg width={width} height={height + 20} className="mt-[18px] block" role="img" aria-label={`${rows.joins.length} strands join expected and found; ${rows.left.filter((row) => row.loose === 'open').length} loose ends are missing parts`}>
         {rows.joins.map((join) => {
           const from = left.at.get(join.left)
           const to = right.at.get(join.right)
@@ -93,7 +96,7 @@ const Columns = ({ rows }: { rows: PairingRows }) => {
         })}
       </svg>
       <div>
-        <h3 className="font-sans text-[12px] font-normal text-ink-2">Found in the course</h3>
+        <h3 className="h-[18px] font-sans text-[12px] leading-[18px] font-normal text-ink-2">Found in the course</h3>
         <ul>
           {rows.right.map((row) => (
             <li key={row.id} style={{ height: rowHeight, marginTop: row.isModule ? moduleGap : 0 }} onPointerEnter={() => setPointed(row.id)} onPointerLeave={() => setPointed(null)}>

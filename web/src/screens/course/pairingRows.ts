@@ -1,4 +1,4 @@
-import { everyModule, expectationFor, type CheckResult, type Course, type CourseItem, type ExpectedPart, type Facts, type Finding, type Template } from '@wickerframe/core'
+import { everyModule, expectationFor, localDateOf, type CheckResult, type Course, type CourseItem, type ExpectedPart, type Facts, type Finding, type Template } from '@wickerframe/core'
 
 /** How a strand between expected and found is drawn. */
 export type StrandLook = 'met' | 'open-must' | 'open-should' | 'doubtful' | 'not-due-yet'
@@ -67,7 +67,11 @@ export const pairingRows = (template: Template, facts: Facts, course: Course, re
   for (const part of worked.value.expected.parts) addLeft(part)
 
   const paired = new Set(result.pairs.map((pair) => pair.found))
-  const shown = (one: { published: boolean; opensAt: string | null }) => (one.published ? (one.opensAt && one.opensAt > `${result.asOf}T23` ? `opens ${one.opensAt.slice(0, 10)}` : '') : 'hidden')
+  const shown = (one: { published: boolean; opensAt: string | null }) => {
+    if (!one.published) return 'hidden'
+    const opens = one.opensAt === null ? null : localDateOf(one.opensAt, facts.term.timeZone)
+    return opens !== null && opens > result.asOf ? `opens ${opens}` : ''
+  }
   const addItem = (item: CourseItem): RightRow => ({ id: item.id, name: item.name, kind: kindMarks[item.kind] ?? item.kind, isModule: false, note: shown(item), extra: !paired.has(item.id) })
   const right: RightRow[] = [
     ...course.stray.map(addItem),

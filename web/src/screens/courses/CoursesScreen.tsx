@@ -27,7 +27,7 @@ const filters: readonly { name: string; label: string; of: (course: CourseSummar
 ]
 
 const rowHeight = 34
-const columns = 'grid grid-cols-[6rem_minmax(10rem,1.4fr)_6rem_minmax(8rem,1fr)_7rem_minmax(8rem,1fr)_8rem] gap-3 items-center px-3'
+const columns = 'grid grid-cols-[5.5rem_minmax(9rem,1.4fr)_5.5rem_minmax(8rem,1fr)_9.5rem_minmax(8rem,1fr)_8rem] whitespace-nowrap gap-3 items-center px-3'
 
 export const CoursesScreen = ({ me }: { me: Me }) => {
   const courses = useCourses()

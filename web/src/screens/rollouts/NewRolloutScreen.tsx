@@ -11,7 +11,7 @@ import { PlanSteps } from './PlanSteps.tsx'
 const planWords = (plan: CoursePlan): string => {
   const created = plan.steps.filter((step) => step.does === 'create').length
   const kept = plan.steps.filter((step) => step.does === 'keep').length
-  if (plan.state === 'ready') return `${plural(created, 'part')} created${kept > 0 ? `, ${kept} kept` : ''}`
+  if (plan.state === 'ready') return `${plural(created, 'part')} created${kept > 0 ? `, ${kept} kept` : ''}. ${plan.reason}`
   return plan.reason
 }
 
@@ -104,7 +104,7 @@ export const NewRolloutScreen = () => {
                   <span className={plan.state === 'ready' ? '' : plan.state === 'unusable' ? 'text-rust' : 'text-ink-2'}>{planWords(plan)}</span>
                   {plan.steps.length > 0 && <Button shape="word" aria-expanded={opened === plan.course} onClick={() => setOpened(opened === plan.course ? null : plan.course)}>{opened === plan.course ? 'fold' : 'open'}</Button>}
                 </div>
-                {opened === plan.course && <PlanSteps steps={plan.steps} />}
+                {opened === plan.course && <PlanSteps steps={plan.steps} timeZone={plan.timeZone} />}
               </li>
             ))}
           </ul>

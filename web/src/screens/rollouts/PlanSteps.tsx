@@ -1,10 +1,10 @@
-import type { PlanStep } from '@wickerframe/core'
+import { formatDate, localDateOf, localTimeOf, type PlanStep } from '@wickerframe/core'
 
 const does = { create: 'create', keep: 'keep', set: 'set' } as const
-const local = (instant: string): string => new Intl.DateTimeFormat('en-CA', { timeZone: 'America/Halifax', month: 'short', day: 'numeric', hour: '2-digit', minute: '2-digit', hour12: false }).format(new Date(instant))
+const local = (instant: string, timeZone: string): string => `${formatDate(localDateOf(instant, timeZone), 'MMM d')}, ${localTimeOf(instant, timeZone)}`
 
 /** What a plan would do to one course, in order: names, places and dates as students will see them. */
-export const PlanSteps = ({ steps }: { steps: readonly PlanStep[] }) => (
+export const PlanSteps = ({ steps, timeZone }: { steps: readonly PlanStep[]; timeZone: string }) => (
   <div className="mt-2 max-h-96 overflow-y-auto border border-line bg-sheet" tabIndex={0} role="region" aria-label="Steps of the plan">
     <table className="w-full text-left">
       <thead>
@@ -18,8 +18,8 @@ export const PlanSteps = ({ steps }: { steps: readonly PlanStep[] }) => (
             <td className="px-2 whitespace-nowrap">{does[step.does]} {step.kind}</td>
             <td className="px-2">{step.name}</td>
             <td className="px-2 text-ink-2">{step.into ?? ''}</td>
-            <td className="px-2 whitespace-nowrap text-ink-2">{step.opensAt ? local(step.opensAt) : ''}</td>
-            <td className="px-2 whitespace-nowrap text-ink-2">{step.dueAt ? local(step.dueAt) : ''}</td>
+            <td className="px-2 whitespace-nowrap text-ink-2">{step.opensAt ? local(step.opensAt, timeZone) : ''}</td>
+            <td className="px-2 whitespace-nowrap text-ink-2">{step.dueAt ? local(step.dueAt, timeZone) : ''}</td>
             <td className="px-2 text-ink-2">{step.reason}</td>
           </tr>
         ))}

@@ -31,7 +31,7 @@ export const TodayScreen = () => {
             {view.notReady.length === 0 && <p className="text-ink-2">Every course that was checked is ready.</p>}
             <ul className="divide-y divide-line">
               {view.notReady.slice(0, 12).map(({ course, first }) => (
-                <li key={course.id} className="grid grid-cols-[15rem_1fr] gap-4 py-1.5">
+                <li key={course.id} className="grid grid-cols-[18rem_1fr] gap-4 py-1.5">
                   <div>
                     <CourseLink course={course} />
                     <p className="text-ink-3">{who(course)} · {plural(course.check?.counts.openMusts ?? 0, 'open must')}</p>

@@ -77,7 +77,7 @@ export const OutlineSheet = ({ rows, chosen, onChoose }: { rows: readonly Outlin
                 }} />
               ) : (
                 <span className={`flex items-baseline gap-2 ${row.kind === 'module' ? 'font-semibold' : ''}`}>
-                  <span className="w-14 shrink-0 text-[11.5px] text-ink-3">{row.key === 'home-page' ? 'home' : row.kind === 'web-link' ? 'link' : row.kind}</span>
+                  <span className="w-[4.7rem] shrink-0 text-[11.5px] text-ink-3">{row.key === 'home-page' ? 'home' : row.kind === 'web-link' ? 'link' : row.kind}</span>
                   <span className="truncate" title={row.format}><FormatText format={row.format} /></span>
                 </span>
               )}

@@ -1,7 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useEffect, useMemo } from 'react'
 import { Link, useParams, useSearchParams } from 'react-router'
-import { everyExpected, everyPart, homePageKey, isModule, itemKinds, type ItemKind, type Part } from '@wickerframe/core'
+import { everyExpected, everyPart, homePageKey, isModule, itemKinds, localDateOf, type ItemKind, type Part } from '@wickerframe/core'
 import type { CourseDetail } from '@wickerframe/contract'
 import { get, post } from '../../api/client.ts'
 import { useCourses, useDraft, useMe } from '../../api/queries.ts'
@@ -118,7 +118,7 @@ export const WorkbenchScreen = () => {
                 <li key={part.instance} className={`grid grid-cols-[minmax(0,1fr)_7rem_12rem] gap-3 border-b border-line px-2 py-1 ${part.kind === 'module' ? 'bg-band font-semibold' : ''} ${part.inBreak && part.kind !== 'module' ? 'hidden' : ''}`} style={{ paddingLeft: part.parent === null ? 8 : 26 }}>
                   <button type="button" className="truncate text-left" onClick={() => set('part', part.key)}>{part.name}</button>
                   <span className="font-mono text-[12px]">{part.audience === 'students' ? part.strength : part.audience}</span>
-                  <span className="text-ink-2">{part.dueAt ? `due ${part.dueAt.slice(0, 10)}` : part.kind === 'module' && part.week ? `${part.week.first} on` : ''}</span>
+                  <span className="text-ink-2">{part.dueAt ? `due ${localDateOf(part.dueAt, expected.facts.term.timeZone)}` : part.kind === 'module' && part.week ? `${part.week.first} on` : ''}</span>
                 </li>
               )) : <li className="py-4 text-ink-2">Choose a course that the template fits.</li>}
             </ul>
