@@ -80,12 +80,22 @@ export const modulesOfParts = (template: Template): Map<string, string> => {
 
 const drawOrder: Strand[] = ['open-must', 'open-should', 'cannot-tell', 'met', 'not-due-yet']
 
+/** At most so many strands for a longer list, each standing for a run of requirements and drawn as the worst of them. */
+export const sampleStrands = (strands: readonly Strand[], most = mostStrands): Strand[] => {
+  if (strands.length <= most) return [...strands]
+  const size = strands.length / most
+  return Array.from({ length: most }, (_, i) => {
+    const run = strands.slice(Math.floor(i * size), Math.floor((i + 1) * size))
+    return drawOrder.find((one) => run.includes(one)) ?? 'met'
+  })
+}
+const mostStrands = 12
+
 /**
- * The crossings of one course, column by column. In a column each of its requirements is one strand, in the order of
- * the check; requirements that do not apply draw none. A column with more than `most` strands shows every open one and
- * a fair share of the rest.
+ * The crossings of one course, column by column: in a column each of its requirements is one strand, in the order of
+ * the check; requirements that do not apply draw none, and a long column is sampled so that nothing open is lost.
  */
-export const weaveRow = (result: CheckResult, template: Template, columns: readonly WeaveColumn[], most = 12): Crossing[] => {
+export const weaveRow = (result: CheckResult, template: Template, columns: readonly WeaveColumn[]): Crossing[] => {
   const modules = modulesOfParts(template)
   const byColumn = new Map<string, Strand[]>()
   for (const outcome of result.outcomes) {
@@ -94,15 +104,5 @@ export const weaveRow = (result: CheckResult, template: Template, columns: reado
     const key = columnOf(outcome, modules)
     byColumn.set(key, [...(byColumn.get(key) ?? []), strand])
   }
-  return columns.map(({ key }) => {
-    const strands = byColumn.get(key) ?? []
-    if (strands.length <= most) return { column: key, strands }
-    // Each shown strand stands for a run of requirements, drawn as the worst of them.
-    const size = strands.length / most
-    const shown = Array.from({ length: most }, (_, i) => {
-      const run = strands.slice(Math.floor(i * size), Math.floor((i + 1) * size))
-      return drawOrder.find((one) => run.includes(one)) ?? 'met'
-    })
-    return { column: key, strands: shown }
-  })
+  return columns.map(({ key }) => ({ column: key, strands: sampleStrands(byColumn.get(key) ?? []) }))
 }

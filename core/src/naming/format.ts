@@ -120,7 +120,7 @@ export const parseFormat = (source: string): Result<NamingFormat, FormatProblem[
       if (count === mostFields + 1) complain('too-many-fields', at, `a naming format has at most ${mostFields} fields`)
       if (isFieldName(name)) {
         const wanted = style === null ? (definitionOf(name).type === 'choice' ? 'the choices, e.g. {kind, Lab|Reading}' : null) : styleProblem(name, style)
-        if (wanted) complain('bad-style', at + 1 + Math.max(0, comma), `the style of ${name} should be ${wanted}`)
+        if (wanted) complain('bad-style', at + 1 + (comma === -1 ? 0 : inside.length - inside.slice(comma + 1).trimStart().length), `the style of ${name} should be ${wanted}`)
         into().push({ node: 'field', field: name, style })
       } else {
         const near = nearestWord(name, Object.keys(fields))

@@ -2,7 +2,7 @@ import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { useEffect, useMemo, useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
 import type { ConformanceRow, Me } from '@wickerframe/contract'
-import type { Crossing, WeaveColumn } from '@wickerframe/core'
+import { sampleStrands, type Crossing, type WeaveColumn } from '@wickerframe/core'
 import { post } from '../../api/client.ts'
 import { useConformance, useRun } from '../../api/queries.ts'
 import { Button, Choice, Page, Pick, plural, Problem, Waiting } from '../../controls/controls.tsx'
@@ -10,6 +10,9 @@ import { MendFirst } from './MendFirst.tsx'
 import { Legend, Strands, tellStrands } from './Strands.tsx'
 
 const weekOf = (column: WeaveColumn): number | null => (column.key.startsWith('week:') ? Number(column.key.slice(5)) : null)
+/** Not a column of the server's: the weeks that are folded together. */
+const restKey = 'other-weeks'
+const addressOf = (row: ConformanceRow, column: string) => `/courses/${row.course.id}?show=findings${column === restKey ? '' : `&at=${encodeURIComponent(column)}`}`
 const worst = (row: ConformanceRow) => row.course.check?.counts.openMusts ?? 0
 
 const Count = ({ figure, says, tone }: { figure: string; says: string; tone: string }) => (
@@ -44,7 +47,7 @@ const RowCells = ({ row, columns, width, onShow }: { row: ConformanceRow; column
       <td key={column.key} className="px-[3px] py-0">
         {crossing && crossing.strands.length > 0 ? (
           <Link
-            to={`/courses/${row.course.id}?show=findings&at=${encodeURIComponent(column.key)}`}
+            to={addressOf(row, column.key)}
             aria-label={`${row.course.code} ${row.course.title}, ${column.title}: ${tellStrands(crossing.strands)}`}
             onPointerEnter={() => onShow(row, column, crossing)}
             onFocus={() => onShow(row, column, crossing)}
@@ -95,11 +98,14 @@ export const ConformanceScreen = ({ me }: { me: Me }) => {
   if (conformance.isPending) return <Page title="Is the term in order?"><Waiting what="the checks" /></Page>
   if (!view) return <Page title="Is the term in order?"><Problem error={conformance.error} /></Page>
 
-  const columns = view.columns.filter((column) => {
-    const week = weekOf(column)
-    return week === null || weeksShown === 'all' || openWeeks.has(week)
-  })
-  const width = weeksShown === 'all' ? 26 : Math.min(72, Math.max(30, Math.floor(640 / columns.length)))
+  // Weeks that are not shown one by one stand together in a column of their own, so that nothing open is out of sight.
+  const folded = view.columns.filter((column) => weeksShown !== 'all' && weekOf(column) !== null && !openWeeks.has(weekOf(column) ?? 0))
+  const columns = view.columns.flatMap((column): WeaveColumn[] => (!folded.includes(column) ? [column] : column === folded.at(-1) ? [{ key: restKey, title: 'Other weeks' }] : []))
+  const shownRows = rows.map((row) => ({
+    ...row,
+    crossings: [...row.crossings, { column: restKey, strands: sampleStrands(row.crossings.filter((crossing) => folded.some((column) => column.key === crossing.column)).flatMap((crossing) => crossing.strands)) }],
+  }))
+  const width = weeksShown === 'all' ? 26 : Math.min(72, Math.max(30, Math.floor(612 / columns.length) - 6))
   const mayCheck = me.role === 'designer' || me.role === 'administrator'
   return (
     <Page
@@ -162,7 +168,7 @@ export const ConformanceScreen = ({ me }: { me: Me }) => {
                 </tr>
               </thead>
               <tbody>
-                {rows.map((row) => (
+                {shownRows.map((row) => (
                   <tr key={row.course.id} className="hover:bg-band">
                     <th scope="row" className="pr-3 text-left font-normal whitespace-nowrap">
                       <Link to={`/courses/${row.course.id}`} className="block max-w-[15rem] truncate" title={`${row.course.code} ${row.course.title}, ${row.course.classSections.join(', ')}`}>
@@ -187,7 +193,7 @@ export const ConformanceScreen = ({ me }: { me: Me }) => {
                 <p className="font-semibold">{pointed.row.course.code} {pointed.row.course.title}</p>
                 <p className="text-ink-2">{pointed.column.title}</p>
                 <p className="mt-1">{tellStrands(pointed.crossing.strands)}.</p>
-                <p className="mt-2"><Link className="text-tide underline" to={`/courses/${pointed.row.course.id}?show=findings&at=${encodeURIComponent(pointed.column.key)}`}>Show the evidence</Link></p>
+                <p className="mt-2"><Link className="text-tide underline" to={addressOf(pointed.row, pointed.column.key)}>Show the evidence</Link></p>
               </>
             ) : (
               <p className="text-ink-2">Point at a crossing, or go to it with Tab, to read what it says; press it for the evidence.</p>

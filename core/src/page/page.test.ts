@@ -1,0 +1,78 @@
+import { parse } from 'parse5'
+import { describe, expect, it } from 'vitest'
+import { expandCourse } from '../expand/index.ts'
+import { exampleFacts, exampleTemplate } from '../rules/example/exampleCourse.ts'
+import { analysePage, changedPhrases, readBlocks, renderPage, shareSurviving, wordDifference } from './index.ts'
+
+const home = () => {
+  const expansion = expandCourse({ template: exampleTemplate(), facts: exampleFacts() })
+  if (!expansion.ok) throw new Error('it fits')
+  return expansion.value
+}
+const strip = (html: string) => html.replace(/ data-wf-[a-z]+="[^"]*"/g, '')
+const states = (html: string, part: 'home' | 'welcome' = 'home') => {
+  const expected = home()
+  const blocks = part === 'home' ? expected.home.blocks : (expected.parts[0]?.items[0]?.blocks ?? [])
+  return Object.fromEntries(readBlocks(blocks, analysePage(html), '2026-09-16').map((reading) => [reading.block.key, reading.state]))
+}
+const homeHtml = () => renderPage(home().home, '2026-09-16')
+const welcomeHtml = () => renderPage(home().parts[0]?.items[0] ?? home().home, '2026-09-16')
+
+describe('analysing a page', () => {
+  it('splits at block boundaries, decodes entities and collapses space', () => {
+    expect(analysePage('<p>One&nbsp;two<br>three</p><ul><li>a &amp; <b>b</b></li></ul>tail').paragraphs.map((one) => one.text)).toEqual(['One two', 'three', 'a & b', 'tail'])
+  })
+  it('reads headings, links and images', () => {
+    const page = analysePage('<h2>A <i>b</i></h2><p><a href="/x">go  on</a><img src="y.png"></p>')
+    expect(page.headings).toEqual([{ level: 2, text: 'A b' }])
+    expect(page.links).toEqual([{ href: '/x', text: 'go on', block: null }])
+    expect(page.images).toEqual([{ source: 'y.png', alternativeText: null, block: null }])
+  })
+  it('reads no script, style or frame, and survives nonsense', () => {
+    expect(analysePage('<script>alert("Sep 14")</script><style>p{}</style><p>x').paragraphs.map((one) => one.text)).toEqual(['x'])
+    expect(() => analysePage('<div>'.repeat(20_000) + 'x')).not.toThrow()
+    expect(parse('<p>').nodeName).toBe('#document')
+  })
+})
+
+describe.each([['with markers', (html: string) => html], ['without markers', strip]])('blocks %s', (_, through) => {
+  it('are as deployed: fixed text unchanged, fill-ins unfilled', () => {
+    expect(states(through(homeHtml()))).toEqual({ 'course-title': 'unchanged', 'office-hours': 'unfilled', begin: 'unchanged', help: 'unchanged' })
+  })
+  it('tell a filled fill-in', () => {
+    expect(states(through(homeHtml().replace('When can students see you?', 'Mondays at ten, room 4')))).toMatchObject({ 'office-hours': 'filled' })
+  })
+  it('tell a prompt beside its answer', () => {
+    expect(states(through(homeHtml().replace('When can students see you?', 'When can students see you? Mondays at ten')))).toMatchObject({ 'office-hours': 'prompt-beside-answer' })
+  })
+  it('tell fixed text that was altered, and a block that is gone', () => {
+    expect(states(through(homeHtml().replace('open every weekday until six', 'open every weekday until noon')))).toMatchObject({ help: 'altered' })
+    expect(states(through(homeHtml().replace(/<p>The help desk.*?<\/p>/, '')))).toMatchObject({ help: 'missing' })
+  })
+  it('know an earlier revision of a house text', () => {
+    const old = welcomeHtml().replace('Call 5500.', 'Call 4400.')
+    expect(readBlocks(home().parts[0]?.items[0]?.blocks ?? [], analysePage(through(old)), '2026-09-16').map((one) => one.revision)).toEqual([null, null, 1])
+  })
+  it('do not mind rewrapped paragraphs, other entities and wrappers of the platform', () => {
+    const rewritten = `<div class="platform"><section>${homeHtml().replaceAll('<p>', '<p dir="auto">\n   ').replaceAll('help desk', 'help&#32;desk')}</section></div>`
+    expect(states(through(rewritten))).toMatchObject({ help: 'unchanged', 'office-hours': 'unfilled' })
+  })
+})
+
+describe('word difference', () => {
+  it('names what is gone and new', () => {
+    const runs = wordDifference('answered within one working day by us', 'answered when I get round to it by us')
+    expect(changedPhrases(runs, 'gone')).toEqual(['within one working day'])
+    expect(changedPhrases(runs, 'new')).toEqual(['when I get round to it'])
+  })
+  it('is capped for unrelated long texts', () => {
+    const long = (word: string) => Array.from({ length: 5000 }, (_, i) => word + i).join(' ')
+    const start = performance.now()
+    expect(wordDifference(long('a'), long('b'))).toHaveLength(2)
+    expect(performance.now() - start).toBeLessThan(2000)
+  })
+  it('counts surviving words as often as they stand', () => {
+    expect(shareSurviving('one two two', 'two one')).toBeCloseTo(2 / 3)
+    expect(shareSurviving('', 'x')).toBe(1)
+  })
+})

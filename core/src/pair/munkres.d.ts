@@ -1,0 +1,4 @@
+declare module 'munkres-js' {
+  const munkres: (costs: number[][]) => [number, number][]
+  export default munkres
+}

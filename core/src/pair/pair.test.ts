@@ -1,0 +1,143 @@
+import fc from 'fast-check'
+import munkres from 'munkres-js'
+import { describe, expect, it } from 'vitest'
+import { analysePage } from '../page/index.ts'
+import { expectationFor } from '../check/index.ts'
+import { exampleCourse } from '../rules/example/exampleCourse.ts'
+import type { ExampleCourse } from '../rules/index.ts'
+import { assign, fewestMoves, pairCourse, readGroupings } from './index.ts'
+
+describe('assignment', () => {
+  it('reaches the total of a general-purpose library on random matrices (munkres-js)', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 7 }).chain((size) => fc.array(fc.array(fc.integer({ min: 1, max: 50 }), { minLength: size, maxLength: size }), { minLength: size, maxLength: size })), (scores) => {
+        const ours = assign(scores).reduce<number>((sum, column, row) => sum + (column === null ? 0 : (scores[row]?.[column] ?? 0)), 0)
+        const theirs = munkres(scores.map((row) => row.map((score) => -score))).reduce((sum: number, [row, column]: [number, number]) => sum + (scores[row]?.[column] ?? 0), 0)
+        expect(ours).toBe(theirs)
+      }),
+    )
+  })
+  it('leaves a row alone rather than force a bad pair', () => {
+    expect(assign([[-3, -1], [5, 2]])).toEqual([null, 0])
+    expect(assign([])).toEqual([])
+  })
+  it('is not greedy: the best single pair gives way to the best total', () => {
+    expect(assign([[10, 9], [9, 1]])).toEqual([1, 0])
+  })
+})
+
+describe('fewest moves', () => {
+  it('moves one, not all that come after it', () => {
+    expect(fewestMoves([3, 0, 1, 2])).toEqual([0])
+    expect(fewestMoves([0, 1, 2])).toEqual([])
+  })
+  it('leaves an ascending rest, and no fewer moves would (by trying all subsets)', () => {
+    fc.assert(
+      fc.property(fc.uniqueArray(fc.integer({ min: 0, max: 20 }), { maxLength: 8 }), (ranks) => {
+        const moved = new Set(fewestMoves(ranks))
+        const rest = ranks.filter((_, i) => !moved.has(i))
+        expect(rest).toEqual([...rest].sort((a, b) => a - b))
+        let longest = 0
+        for (let mask = 0; mask < 1 << ranks.length; mask++) {
+          const kept = ranks.filter((_, i) => mask & (1 << i))
+          if (kept.every((rank, i) => i === 0 || rank > (kept[i - 1] ?? 0))) longest = Math.max(longest, kept.length)
+        }
+        expect(rest.length).toBe(longest)
+      }),
+    )
+  })
+})
+
+const withoutIdentity = (example: ExampleCourse): ExampleCourse => {
+  for (const module of example.course.modules) {
+    delete module.recordedAs
+    for (const item of module.items) delete item.recordedAs
+  }
+  for (const item of example.course.stray) delete item.recordedAs
+  return example
+}
+const pairsOf = (example: ExampleCourse) => {
+  const worked = expectationFor(example)
+  if (!worked.ok) throw new Error('the example fits')
+  const pairing = pairCourse(worked.value.expected, example.course, (item) => (item.html === null ? null : analysePage(item.html)))
+  return { pairing, found: (instance: string) => pairing.pairs.find((pair) => pair.expected.split('@')[0] === instance)?.found }
+}
+/** What each found part truly is, before identity is taken away. */
+const truthOf = (example: ExampleCourse) =>
+  new Map([...example.course.modules, ...example.course.modules.flatMap((module) => module.items)].flatMap((one) => (one.recordedAs ? [[one.id, `${one.recordedAs.part}/${one.recordedAs.number}`]] : [])))
+const rightShare = (example: ExampleCourse, truth: Map<string, string>) => {
+  const worked = expectationFor(example)
+  if (!worked.ok) throw new Error('the example fits')
+  const { pairing } = pairsOf(example)
+  const instances = new Map(worked.value.expected.parts.flatMap((module) => [module, ...module.items]).map((part) => [part.instance, `${part.key}/${part.repetition === null ? null : part.week?.number}`]))
+  const right = pairing.pairs.filter((pair) => truth.has(pair.found) && truth.get(pair.found) === instances.get(pair.expected)).length
+  return right / truth.size
+}
+
+describe('pairing', () => {
+  it('follows recorded identity whatever the name', () => {
+    const example = exampleCourse()
+    example.module('week', 3).name = 'Nothing like it'
+    expect(pairsOf(example).pairing.missing.filter((instance) => instance.startsWith('week@'))).toEqual([])
+  })
+  it('finds every part of an unedited course without identity, with and without markers', () => {
+    for (const strip of [false, true]) {
+      const example = exampleCourse()
+      const truth = truthOf(example)
+      withoutIdentity(example)
+      if (strip) for (const module of example.course.modules) for (const item of module.items) item.html = item.html?.replace(/ data-wf-[a-z]+="[^"]*"/g, '') ?? null
+      expect(rightShare(example, truth)).toBe(1)
+    }
+  })
+  it('finds weeks renamed in the instructor’s own style, moved and with parts deleted', () => {
+    const example = exampleCourse()
+    const truth = truthOf(example)
+    withoutIdentity(example)
+    for (const module of example.course.modules) {
+      module.name = module.name.replace(/^Week (\d+) · .* · (.*)$/, 'wk $1 - $2')
+      for (const item of module.items) if (item.html) item.html = item.html.replace(/ data-wf-[a-z]+="[^"]*"/g, '')
+    }
+    const [week] = example.course.modules.splice(3, 1)
+    if (week) example.course.modules.push(week)
+    const gone = example.course.modules[2]?.items.pop()
+    if (gone) truth.delete(gone.id)
+    expect(rightShare(example, truth)).toBeGreaterThanOrEqual(0.97)
+  })
+  it('rescues an item dragged into another module', () => {
+    const example = withoutIdentity(exampleCourse())
+    const from = example.course.modules[1]
+    const item = from?.items.splice(0, 1)[0]
+    if (item) example.course.modules[0]?.items.push(item)
+    const pair = pairsOf(example).pairing.pairs.find((one) => one.found === item?.id)
+    expect(pair).toMatchObject({ moved: true })
+  })
+  it('tells a copy from its original', () => {
+    const example = exampleCourse()
+    const original = example.item('assignment', 2)
+    example.module('week', 2).items.push({ ...original, id: 'copy', recordedAs: undefined })
+    expect(pairsOf(example).pairing.copies).toEqual([{ of: expect.stringMatching(/^assignment@/), found: 'copy' }])
+  })
+  it('is the same every time', () => {
+    expect(pairsOf(withoutIdentity(exampleCourse())).pairing).toEqual(pairsOf(withoutIdentity(exampleCourse())).pairing)
+  })
+})
+
+describe('groupings', () => {
+  const grouped = (names: readonly string[]) => {
+    const example = exampleCourse()
+    const start = example.course.modules[0]
+    example.course.modules = start ? [start] : []
+    names.forEach((name, i) => example.course.modules.push({ id: `u${i}`, name, published: true, opensAt: null, items: [], modules: [] }))
+    const worked = expectationFor(example)
+    if (!worked.ok) throw new Error('the example fits')
+    return readGroupings(example.template, example.facts, worked.value.expected.weeks, example.course)['week']
+  }
+  it('read uneven units by their weeks or their dates', () => {
+    expect(grouped(['Unit 1 · Weeks 1–2', 'Unit 2 · Sep 14 – Sep 27', 'Unit 3: weeks 5 to 8'])).toMatchObject({ state: 'grouped', units: [{ firstWeek: 1, lastWeek: 2 }, { firstWeek: 3, lastWeek: 4 }, { firstWeek: 5, lastWeek: 8 }] })
+  })
+  it('cannot tell units that leave a week out, cover one twice, or say nothing', () => {
+    expect(grouped(['Unit 1 · Weeks 1–2', 'Unit 2 · Weeks 3–4', 'Unit 3 · Weeks 7–8'])).toMatchObject({ state: 'unreadable', why: 'week 6 stands in no unit' })
+    expect(grouped(['Unit 1 · Weeks 1–3', 'Unit 2 · Weeks 3–5', 'Unit 3 · Weeks 6–8'])).toMatchObject({ state: 'unreadable', why: 'week 3 stands in two units' })
+    expect(grouped(['Unit 1', 'Unit 2', 'Unit 3'])).toMatchObject({ state: 'unreadable' })
+  })
+})

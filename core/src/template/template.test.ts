@@ -1,0 +1,93 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { canonicalJson, jsonPointer, readDocument, shortHash } from '../document/index.ts'
+import { exampleTemplate } from '../rules/example/exampleCourse.ts'
+import { applyEdit, everyPart, Template, type TemplateEdit } from './index.ts'
+
+const problemsOf = (change: (template: Record<string, never> & ReturnType<typeof exampleTemplate>) => void) => {
+  const template = exampleTemplate() as Parameters<typeof change>[0]
+  change(template)
+  const read = readDocument(Template, template)
+  return read.ok ? [] : read.problems.map((problem) => `${problem.path} ${problem.code}`)
+}
+
+describe('reading a template', () => {
+  it('refuses what it does not know, with the path', () => {
+    expect(problemsOf((template) => Object.assign(template.parts[0] ?? {}, { colour: 'red' }))).toEqual(['/parts/0/colour unknown-field'])
+    expect(problemsOf((template) => Object.assign(template, { schema: 'wickerframe.template/9' }))).toEqual(['/schema not-allowed'])
+    expect(problemsOf((template) => Object.assign(template.parts[1] ?? {}, { name: 'Week {wek}' }))).toEqual(['/parts/1/name not-valid'])
+  })
+  it('refuses keys used twice and references to nothing', () => {
+    expect(problemsOf((template) => Object.assign(template.parts[1] ?? {}, { key: 'start-here' }))).toEqual(['/parts/1/key not-valid'])
+    expect(problemsOf((template) => Object.assign(template.home.blocks[2] ?? {}, { links: [{ text: 'x', to: 'nowhere' }] }))).toEqual(['/home/blocks/2/links/0/to not-valid'])
+    expect(problemsOf((template) => (template.houseTexts = []))).toContain('/parts/0/items/0/blocks/2/houseText not-valid')
+  })
+  it('points by RFC 6901: a slash in a key is ~1, a tilde ~0', () => {
+    expect(jsonPointer(['a/b', 0, '~'])).toBe('/a~1b/0/~0')
+  })
+})
+
+describe('edits of a draft', () => {
+  const strong: TemplateEdit = { edit: 'set-field', part: 'welcome', field: ['strength'], was: 'must', value: 'should' }
+  it('leave the input as it was, and are taken back by their inverse', () => {
+    const template = exampleTemplate()
+    const edits: TemplateEdit[] = [
+      strong,
+      { edit: 'set-field', part: null, field: ['opening', 'leadDays'], was: 0, value: 2 },
+      { edit: 'move-part', part: 'quiz', parent: 'week', at: 0 },
+      { edit: 'move-part', part: 'quiz', parent: 'start-here', at: 1 },
+      { edit: 'remove-part', part: 'week' },
+      { edit: 'set-block', part: 'welcome', block: 'hello', field: 'prompt', was: 'Tell students who you are.', value: 'Who are you?' },
+      { edit: 'move-block', part: 'home-page', block: 'help', at: 0 },
+      { edit: 'remove-block', part: 'welcome', block: 'promise' },
+      { edit: 'add-block', part: 'welcome', at: 0, block: { kind: 'fixed-text', key: 'extra', strength: 'must', html: '<p>x</p>' } },
+    ]
+    for (const edit of edits) {
+      const before = canonicalJson(template)
+      const done = applyEdit(template, edit)
+      if (!done.ok) throw new Error(JSON.stringify(done.problems))
+      expect(canonicalJson(template)).toBe(before)
+      expect(canonicalJson(done.value.template)).not.toBe(before)
+      const undone = applyEdit(done.value.template, done.value.inverse)
+      expect(undone.ok && canonicalJson(undone.value.template)).toBe(before)
+    }
+  })
+  it('clash only on the same field, and show both values', () => {
+    const other = applyEdit(exampleTemplate(), { ...strong, value: 'may' })
+    if (!other.ok) throw new Error('it can be made')
+    expect(applyEdit(other.value.template, strong)).toMatchObject({ ok: false, problems: { code: 'clash', present: 'may', wanted: 'should' } })
+    expect(applyEdit(other.value.template, { edit: 'set-field', part: 'welcome', field: ['name'], was: 'Welcome to {code}', value: 'Hello' }).ok).toBe(true)
+  })
+  it('refuse what would not be a template any more', () => {
+    expect(applyEdit(exampleTemplate(), { edit: 'set-field', part: 'welcome', field: ['name'], was: 'Welcome to {code}', value: '{cod}' })).toMatchObject({ ok: false, problems: { code: 'not-allowed' } })
+    expect(applyEdit(exampleTemplate(), { edit: 'remove-part', part: 'welcome' })).toMatchObject({ ok: false, problems: { code: 'not-allowed' } })
+    expect(applyEdit(exampleTemplate(), { edit: 'move-part', part: 'week', parent: 'week', at: 0 })).toMatchObject({ ok: false, problems: { code: 'not-allowed' } })
+    expect(applyEdit(exampleTemplate(), { edit: 'set-field', part: 'welcome', field: ['__proto__', 'x'], was: null, value: 1 })).toMatchObject({ ok: false })
+    expect(applyEdit(exampleTemplate(), { edit: 'remove-part', part: 'nobody' })).toMatchObject({ ok: false, problems: { code: 'gone' } })
+  })
+  it('keep every other part whatever is moved where', () => {
+    const keys = everyPart(exampleTemplate()).map((part) => part.key)
+    fc.assert(
+      fc.property(fc.constantFrom(...keys), fc.constantFrom('start-here', 'week', null), fc.nat(9), (part, parent, at) => {
+        const moved = applyEdit(exampleTemplate(), { edit: 'move-part', part, parent, at })
+        if (moved.ok) expect(everyPart(moved.value.template).map((one) => one.key).sort()).toEqual([...keys].sort())
+      }),
+    )
+  })
+})
+
+describe('short hashes', () => {
+  it('are FNV-1a of 64 bits over UTF-16 code units, low byte first', () => {
+    // Worked out with big integers here, from the published offset basis and prime.
+    const reference = (text: string) => {
+      let hash = 0xcbf29ce484222325n
+      for (let i = 0; i < text.length; i++) for (const byte of [text.charCodeAt(i) & 0xff, text.charCodeAt(i) >>> 8]) hash = ((hash ^ BigInt(byte)) * 0x100000001b3n) & 0xffffffffffffffffn
+      return hash.toString(16).padStart(16, '0')
+    }
+    fc.assert(
+      fc.property(fc.string(), (text) => {
+        expect(shortHash(text)).toBe(reference(text))
+      }),
+    )
+  })
+})
