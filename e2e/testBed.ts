@@ -1,0 +1,116 @@
+import { randomBytes } from 'node:crypto'
+import { join } from 'node:path'
+import type { Pool } from 'mysql2/promise'
+import { demoPassword, demoToday } from '@wickerframe/demo'
+import { connect } from '@wickerframe/storage'
+import { loadDemo } from '../scripts/loadDemo.ts'
+import { startPrivateMariadb } from '../scripts/privateMariadb.ts'
+import { root, startProcess, type StartedProcess } from '../scripts/processes.ts'
+
+export interface Answer<T = unknown> {
+  status: number
+  body: T
+}
+
+/** The whole application on a database of its own: platform, server, worker, demo college. */
+export interface TestBed {
+  address: string
+  platformAddress: string
+  pool: Pool
+  server: StartedProcess
+  /** Starts a further worker. */
+  startWorker: () => Promise<StartedProcess>
+  startServer: () => Promise<StartedProcess>
+  platform: () => StartedProcess
+  startPlatform: () => Promise<void>
+  misbehave: (name: string, remaining: number) => Promise<void>
+  as: (email: string) => Promise<Client>
+  /** What the connector wants to see in the header of that name. */
+  authorization: string
+  connector: (path: string) => Promise<unknown>
+  stop: () => Promise<void>
+}
+export interface Client {
+  get: <T = unknown>(path: string) => Promise<Answer<T>>
+  post: <T = unknown>(path: string, body?: unknown, headers?: Record<string, string>) => Promise<Answer<T>>
+  cookie: string
+}
+
+const parsed = async <T>(response: Response): Promise<Answer<T>> => {
+  const text = await response.text()
+  try {
+    return { status: response.status, body: JSON.parse(text) as T }
+  } catch {
+    return { status: response.status, body: text as T }
+  }
+}
+
+export const startTestBed = async ({ courses = 6, leaseSeconds = 2 } = {}): Promise<TestBed> => {
+  const mariadb = await startPrivateMariadb(join(root, '.local/test/mariadb'), { quickAndUnsafe: true })
+  const name = `test_${randomBytes(5).toString('hex')}`
+  const token = randomBytes(24).toString('base64url')
+  const common = { DATABASE_PORT: String(mariadb.port), DATABASE_PASSWORD: mariadb.password, PLATFORM_TOKEN: token, WICKERFRAME_TODAY: demoToday, WICKERFRAME_DATABASE: name, PLATFORM_DATABASE: `${name}_platform` }
+  let platform = await startProcess('platform/src/main.ts', { ...common, PLATFORM_PORT: '0' })
+  const platformPort = String(platform.said['listening'])
+  const platformAddress = `http://127.0.0.1:${platformPort}`
+  const environment = { ...common, PLATFORM_URL: platformAddress, WORKER_LEASE_SECONDS: String(leaseSeconds), CONNECTOR_TIMEOUT_SECONDS: '15', WORKER_CONCURRENCY: '2' }
+  const server = await startProcess('server/src/main.ts', { ...environment, WICKERFRAME_PORT: '0' })
+  const address = `http://127.0.0.1:${String(server.said['listening'])}`
+  const started: StartedProcess[] = [server]
+  const startWorker = async () => {
+    const worker = await startProcess('server/src/worker.ts', environment)
+    started.push(worker)
+    return worker
+  }
+  const startServer = async () => {
+    const again = await startProcess('server/src/main.ts', { ...environment, WICKERFRAME_PORT: String(server.said['listening']) })
+    started.push(again)
+    return again
+  }
+  const loader = await startWorker()
+  await loadDemo({ ...process.env, ...environment }, courses, () => undefined)
+  await loader.stop()
+  const pool = connect({ host: '127.0.0.1', port: mariadb.port, user: 'root', password: mariadb.password, database: name })
+
+  const as = async (email: string): Promise<Client> => {
+    const signIn = await fetch(`${address}/api/sign-in`, { method: 'POST', headers: { 'content-type': 'application/json', 'x-wickerframe': '1' }, body: JSON.stringify({ email, password: demoPassword }) })
+    const cookie = signIn.headers.get('set-cookie')?.split(';')[0] ?? ''
+    return {
+      cookie,
+      get: async (path) => parsed(await fetch(address + path, { headers: { cookie } })),
+      post: async (path, body = {}, headers = {}) =>
+        parsed(await fetch(address + path, { method: 'POST', headers: { cookie, 'x-wickerframe': '1', 'content-type': 'application/json', ...headers }, body: typeof body === 'string' || body instanceof Uint8Array ? (body as BodyInit) : JSON.stringify(body) })),
+    }
+  }
+  return {
+    address, platformAddress, pool, server, startWorker, startServer, as,
+    authorization: `Bearer ${token}`,
+    platform: () => platform,
+    startPlatform: async () => {
+      platform = await startProcess('platform/src/main.ts', { ...common, PLATFORM_PORT: platformPort })
+    },
+    misbehave: async (misbehaviour, remaining) => {
+      const answer = await fetch(`${platformAddress}/misbehaviours`, { method: 'POST', body: new URLSearchParams({ name: misbehaviour, remaining: String(remaining) }), redirect: 'manual' })
+      if (answer.status !== 303) throw new Error(`the platform did not take ${misbehaviour}: ${answer.status}`)
+    },
+    connector: async (path) => (await fetch(`${platformAddress}/connector/v1${path}`, { headers: { authorization: `Bearer ${token}` } })).json(),
+    stop: async () => {
+      await Promise.all([...started, platform].map((one) => one.stop()))
+      await pool.query(`DROP DATABASE \`${name}\``)
+      await pool.query(`DROP DATABASE \`${name}_platform\``)
+      await pool.end()
+      await mariadb.stop()
+    },
+  }
+}
+
+/** Asks again until it holds; fails with what was last seen after a minute. */
+export const until = async <T>(ask: () => Promise<T>, holds: (value: T) => boolean, seconds = 60): Promise<T> => {
+  const end = Date.now() + seconds * 1000
+  for (;;) {
+    const value = await ask()
+    if (holds(value)) return value
+    if (Date.now() > end) throw new Error(`it did not come about in ${seconds} s; last seen: ${JSON.stringify(value).slice(0, 600)}`)
+    await new Promise((resolve) => setTimeout(resolve, 150))
+  }
+}
