@@ -1,0 +1,93 @@
+/**
+ * Measures check and expansion for 20, 200 and 2,000 generated courses, 30 % of whose pages are distinct, and one warm
+ * course of 150 items and 60 pages against parse5 alone. A benchmark, not a test: it prints and asserts nothing.
+ */
+import { parseFragment } from 'parse5'
+import { analysePage, checkCourse, everyCourseItem, expandCourse, type Course, type CourseItem, type PageFacts } from '@wickerframe/core'
+import { demoTemplate, demoToday, factsOfRoster, makeCourse, makeRoster, storyAt } from '@wickerframe/demo'
+
+const template = demoTemplate('harbour-standard.json')
+const facts = factsOfRoster(makeRoster(1))[0]?.facts
+if (!facts) throw new Error('the roster is empty')
+const megabytes = () => process.memoryUsage().rss / 1024 / 1024
+const median = (times: number[]): number => times.toSorted((a, b) => a - b)[Math.floor(times.length / 2)] ?? 0
+const timed = (work: () => void, rounds: number): number =>
+  median(Array.from({ length: rounds }, () => {
+    const start = performance.now()
+    work()
+    return performance.now() - start
+  }))
+
+const filler = (n: number) => Array.from({ length: 12 }, (_, i) => `<h3>Part ${i + 1}</h3><p>The ${n + i}th watch writes what it saw in the log, <a href="/logs/${n}">signs it</a> and hands over. <strong>Nothing</strong> is left for later; see page ${i}.</p><ul><li>lines</li><li>lights</li><li>weather</li></ul>`).join('')
+
+/** The demo's course trimmed and filled to 150 items, 60 of them with a page. */
+const course150 = (): Course => {
+  const course = makeCourse('bench', template, facts, 'nearly there', 1)
+  const placed = everyCourseItem(course)
+  placed.forEach(({ item }, i) => {
+    if (item.html !== null && i % 2 === 0) item.html += filler(i)
+  })
+  let pages = placed.filter(({ item }) => item.html !== null).length
+  for (const { item } of placed.toReversed()) if (pages > 60 && item.html !== null && /notes|checklist|reading/.test(item.name)) {
+    item.html = null
+    pages -= 1
+  }
+  const resources = course.modules.at(-2)
+  const like = placed[0]?.item
+  for (let i = placed.length; i < 150 && resources && like; i++) resources.items.push({ ...like, id: `own-${i}`, kind: 'web-link', name: `Chart sheet ${i}`, html: null, recordedAs: undefined })
+  return course
+}
+
+const one = course150()
+const htmls = everyCourseItem(one).flatMap(({ item }) => (item.html === null ? [] : [item.html]))
+const check = (course: Course, pageOf?: (html: string) => PageFacts) => {
+  const result = checkCourse({ template, facts, course, asOf: demoToday, ...(pageOf ? { pageOf } : {}) })
+  if (!result.ok) throw new Error(JSON.stringify(result.problems))
+}
+const cacheOf = () => {
+  const kept = new Map<string, PageFacts>()
+  return (html: string): PageFacts => {
+    let page = kept.get(html)
+    if (!page) kept.set(html, (page = analysePage(html)))
+    return page
+  }
+}
+for (let i = 0; i < 30; i++) {
+  check(one)
+  htmls.forEach((html) => parseFragment(html))
+}
+const parse = timed(() => htmls.forEach((html) => void parseFragment(html)), 40)
+const cold = timed(() => check(one), 40)
+const cache = cacheOf()
+check(one, cache)
+const warm = timed(() => check(one, cache), 40)
+console.log(`one course, ${everyCourseItem(one).length} items, ${htmls.length} pages, ${Math.round(htmls.join('').length / 1024)} kB of HTML, code warm:`)
+console.log(`  parse5 alone ${parse.toFixed(1)} ms; check, every page read anew ${cold.toFixed(1)} ms (ratio ${(cold / parse).toFixed(2)}); check, pages kept ${warm.toFixed(1)} ms (ratio ${(warm / parse).toFixed(2)})`)
+
+/** A course whose pages are its own in 30 of a hundred, and otherwise those of every course. */
+const variantOf = (base: Course, n: number): Course => {
+  const own = (item: CourseItem, i: number): CourseItem => (item.html !== null && (i * 7 + n) % 10 < 3 ? { ...item, html: `${item.html}<p>Written for course ${n}.</p>` } : item)
+  return { ...base, id: `bench-${n}`, modules: base.modules.map((module) => ({ ...module, items: module.items.map(own) })), stray: base.stray.map(own) }
+}
+const bases = Array.from({ length: 20 }, (_, i) => makeCourse('bench', template, facts, storyAt(i), i))
+for (const count of [20, 200, 2000]) {
+  globalThis.gc?.()
+  let peak = megabytes()
+  const pageOf = cacheOf()
+  let distinct = 0
+  const counted = (html: string) => {
+    distinct += 1
+    return pageOf(html)
+  }
+  const start = performance.now()
+  for (let n = 0; n < count; n++) {
+    const base = bases[n % bases.length]
+    if (base) check(variantOf(base, n), counted)
+    if (n % 50 === 0) peak = Math.max(peak, megabytes())
+  }
+  const seconds = (performance.now() - start) / 1000
+  const expandStart = performance.now()
+  for (let n = 0; n < count; n++) expandCourse({ template, facts, mintFrom: `bench-${n}` })
+  const expandSeconds = (performance.now() - expandStart) / 1000
+  console.log(`${String(count).padStart(5)} courses: check ${(count / seconds).toFixed(0)} a second, expansion ${(count / expandSeconds).toFixed(0)} a second, peak ${Math.max(peak, megabytes()).toFixed(0)} MB (${distinct} pages looked up)`)
+}
