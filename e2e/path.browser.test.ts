@@ -2,6 +2,7 @@ import { createRequire } from 'node:module'
 import { readFileSync } from 'node:fs'
 import type { Browser, Page } from 'playwright-core'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import type { CourseSummary } from '@wickerframe/contract'
 import { demoPassword } from '@wickerframe/demo'
 import { openBrowser } from '../scripts/browser.ts'
 import { startTestBed, type TestBed } from './testBed.ts'
@@ -53,8 +54,8 @@ describe('every screen', () => {
     ['templates', '/templates', 'Harbour Standard'],
     ['workbench', '/templates/harbour-standard?part=week-overview', 'Fixed text'],
     ['courses', '/courses', 'Instructor'],
-    ['a course, paired', '/courses/1', 'Expected by the template'],
-    ['a course, findings', '/courses/4?show=findings', 'Findings'],
+    ['a course, paired', '/courses/3', 'Expected by the template'],
+    ['a course, findings', '/courses/3?show=findings', 'Open must'],
     ['a course, pages', '/courses/1?show=pages', 'On this page'],
     ['rollouts', '/rollouts', 'Rollouts'],
     ['a new rollout', '/rollouts/new', 'Which courses'],
@@ -103,7 +104,8 @@ describe('the path of a designer', () => {
     await page.getByText('draft of version 3').waitFor()
   })
   it('plans a rollout, reads the plan, approves it and watches it to its end', async () => {
-    await page.goto(`${bed.address}/rollouts/new?template=harbour-standard&courses=23`)
+    const shell = ((await (await page.request.get(`${bed.address}/api/courses`)).json()) as CourseSummary[]).find((course) => course.state === 'shell')
+    await page.goto(`${bed.address}/rollouts/new?template=harbour-standard&courses=${shell?.id}`)
     await page.getByRole('button', { name: 'Show the plan' }).click()
     await page.getByRole('button', { name: 'open', exact: true }).click()
     await page.getByRole('cell', { name: 'create module' }).first().waitFor()

@@ -171,7 +171,7 @@ export const ConformanceScreen = ({ me }: { me: Me }) => {
                 {shownRows.map((row) => (
                   <tr key={row.course.id} className="hover:bg-band">
                     <th scope="row" className="pr-3 text-left font-normal whitespace-nowrap">
-                      <Link to={`/courses/${row.course.id}`} className="block max-w-[15rem] truncate" title={`${row.course.code} ${row.course.title}, ${row.course.classSections.join(', ')}`}>
+                      <Link to={`/courses/${row.course.id}`} className="block max-w-[15rem] truncate leading-[24px]" title={`${row.course.code} ${row.course.title}, ${row.course.classSections.join(', ')}`}>
                         {row.course.code} {row.course.title} <span className="text-ink-3">{row.course.classSections[0]}</span>
                       </Link>
                     </th>

@@ -5,7 +5,7 @@ export const strandWords: Record<Strand, string> = {
   met: 'met', 'open-must': 'open must', 'open-should': 'open should', 'cannot-tell': 'could not be told', 'not-due-yet': 'not due yet', 'not-applicable': 'not applicable',
 }
 
-const height = 22
+const height = 24
 const middle = height / 2
 
 interface Run {

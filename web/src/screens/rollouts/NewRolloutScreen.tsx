@@ -79,7 +79,7 @@ export const NewRolloutScreen = () => {
           {fitting.map((course) => (
             <li key={course.id}>
               <label className="flex gap-2 px-1 py-0.5">
-                <input type="checkbox" checked={chosen.has(course.id)} onChange={() => toggle(course.id)} />
+                <input type="checkbox" className="size-[24px] shrink-0 accent-tide" checked={chosen.has(course.id)} onChange={() => toggle(course.id)} />
                 <span className="truncate">{course.code} {course.title} <span className="text-ink-3">{course.classSections.join(', ')} · {course.modality} · {stateWords[course.state]}</span></span>
               </label>
             </li>
@@ -97,8 +97,8 @@ export const NewRolloutScreen = () => {
           <ul className="mt-2 divide-y divide-line border-y border-line">
             {plans.data.map((plan) => (
               <li key={plan.course} className="py-2">
-                <div className="grid grid-cols-[1.5rem_18rem_1fr_6rem] items-baseline gap-3">
-                  <input type="checkbox" aria-label={`Include ${plan.code} ${plan.title}`} disabled={plan.state !== 'ready'} checked={plan.state === 'ready' && !leftOut.has(plan.course)}
+                <div className="grid grid-cols-[2rem_18rem_1fr_6rem] items-center gap-3">
+                  <input type="checkbox" className="size-[24px] accent-tide" aria-label={`Include ${plan.code} ${plan.title}`} disabled={plan.state !== 'ready'} checked={plan.state === 'ready' && !leftOut.has(plan.course)}
                     onChange={() => setLeftOut((before) => { const next = new Set(before); if (!next.delete(plan.course)) next.add(plan.course); return next })} />
                   <span className="truncate font-semibold">{plan.code} {plan.title} <span className="font-normal text-ink-3">{plan.classSections.join(', ')}</span></span>
                   <span className={plan.state === 'ready' ? '' : plan.state === 'unusable' ? 'text-rust' : 'text-ink-2'}>{planWords(plan)}</span>
