@@ -41,7 +41,7 @@ examples.forEach(({ story, template, facts, identity }, i) => {
   const course = makeCourse(`example-${i + 1}`, template, facts, story, i + 1)
   put(`docs/schema/examples/${i + 1}-template.json`, json({ ...template, version: 1 }))
   put(`docs/schema/examples/${i + 1}-facts.json`, json(facts))
-  put(`docs/schema/examples/${i + 1}-course.json`, json(identity ? course : JSON.parse(JSON.stringify(course, (key, value: unknown) => (key === 'recordedAs' ? undefined : value)))))
+  put(`docs/schema/examples/${i + 1}-course.json`, json(identity ? course : JSON.parse(JSON.stringify(course, (field, value: unknown) => (field === 'recordedAs' ? undefined : value)))))
 })
 
 for (const rule of rules) {

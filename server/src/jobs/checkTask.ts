@@ -9,7 +9,7 @@ import { finishTask, type ClaimedTask } from '../repositories/runs.ts'
 import { findSnapshot, storeSnapshot } from '../repositories/snapshots.ts'
 import { findVersionById } from '../repositories/templates.ts'
 import { engineVersion } from './deploymentPlan.ts'
-import { failed, later, type TaskOutcome } from './outcome.ts'
+import { failed, later, LostLease, type TaskOutcome } from './outcome.ts'
 import { keptPageFacts } from './pageCache.ts'
 
 /** Reads a course from the platform and checks it, unless the very same question was answered before. */
@@ -27,7 +27,7 @@ export const runCheckTask = async (pool: Pool, connector: Connector, task: Claim
   const version = await findVersionById(pool, stored.templateId, stored.version)
   const snapshot = await findSnapshot(pool, task.courseId)
   if (!version || !snapshot) return failed('the version or the snapshot is gone')
-  const identity = JSON.stringify(snapshot.course, (key, value: unknown) => (key === 'html' || key === 'readAt' || key === 'revision' ? undefined : value))
+  const identity = JSON.stringify(snapshot.course, (field, value: unknown) => (field === 'html' || field === 'readAt' || field === 'revision' ? undefined : value))
   const cacheKey = digestOf({ template: version.digest, facts: stored.facts, snapshot: snapshot.digest, identity, engine: engineVersion, analyser: analyserVersion })
   if (await reuseCheck(pool, task.courseId, cacheKey, asOf)) return end('unchanged since the last check')
 
@@ -46,5 +46,3 @@ export const runCheckTask = async (pool: Pool, connector: Connector, task: Claim
   }
   return { state: 'done' }
 }
-
-class LostLease extends Error {}

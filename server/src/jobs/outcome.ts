@@ -3,3 +3,6 @@ export type TaskOutcome = { state: 'done' } | { state: 'lost-lease' } | { state:
 
 export const failed = (message: string): TaskOutcome => ({ state: 'failed', message })
 export const later = (message: string, afterSeconds: number | null = null): TaskOutcome => ({ state: 'later', message, afterSeconds })
+
+/** Thrown inside a transaction when the lease turns out to be lost, so that nothing of it is kept. */
+export class LostLease extends Error {}

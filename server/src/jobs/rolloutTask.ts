@@ -13,7 +13,7 @@ import { finishTask, forgetKey, markSent, type ClaimedTask } from '../repositori
 import { storeSnapshot } from '../repositories/snapshots.ts'
 import { findVersionById } from '../repositories/templates.ts'
 import { engineVersion, planFor } from './deploymentPlan.ts'
-import { failed, later, type TaskOutcome } from './outcome.ts'
+import { failed, later, LostLease, type TaskOutcome } from './outcome.ts'
 
 /** What is written down before it is sent: the change set, and what we need to know of it when the answer comes. */
 const Payload = z.strictObject({
@@ -92,8 +92,6 @@ const prepare = async (pool: Pool, connector: Connector, task: ClaimedTask, toda
   const payload: Payload = { platformId: stored.summary.platformId, set: { expectedRevision: read.value.revision, changes: plan.changes }, creates: plan.creates, expansion: expansionRecord(expected) }
   return { sent: { key: randomUUID(), payloadDigest: digestOf(payload), payload: JSON.stringify(payload) } }
 }
-
-class LostLease extends Error {}
 
 /** Keeps what the platform did, all in one transaction: receipt, bases, snapshot, and the end of the task. */
 const settle = async (pool: Pool, task: ClaimedTask, key: string, payload: Payload, answer: ChangeSetAnswer): Promise<TaskOutcome> => {

@@ -1,11 +1,12 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { useEffect, useMemo, useState } from 'react'
-import { Link, useSearchParams } from 'react-router'
+import { Link } from 'react-router'
 import type { ConformanceRow, Me } from '@wickerframe/contract'
 import { sampleStrands, type Crossing, type WeaveColumn } from '@wickerframe/core'
 import { post } from '../../api/client.ts'
 import { useConformance, useRun } from '../../api/queries.ts'
 import { Button, Choice, Page, Pick, plural, Problem, Waiting } from '../../controls/controls.tsx'
+import { useAddress } from '../../shell/useAddress.ts'
 import { MendFirst } from './MendFirst.tsx'
 import { Legend, Strands, tellStrands } from './Strands.tsx'
 
@@ -64,18 +65,11 @@ const RowCells = ({ row, columns, width, onShow }: { row: ConformanceRow; column
 }
 
 export const ConformanceScreen = ({ me }: { me: Me }) => {
-  const [search, setSearch] = useSearchParams()
+  const { search, set } = useAddress()
   const asOf = search.get('asOf') ?? me.today
   const department = search.get('department') ?? ''
   const order = search.get('order') ?? 'musts'
   const weeksShown = search.get('weeks') ?? 'near'
-  const set = (name: string, value: string) =>
-    setSearch((before) => {
-      const next = new URLSearchParams(before)
-      if (value) next.set(name, value)
-      else next.delete(name)
-      return next
-    }, { replace: true })
   const client = useQueryClient()
   const conformance = useConformance(asOf)
   const [run, setRun] = useState<number | null>(null)
@@ -115,7 +109,7 @@ export const ConformanceScreen = ({ me }: { me: Me }) => {
           {run !== null && <CheckProgress key={run} run={run} onOver={() => { setRun(null); void client.invalidateQueries() }} />}
           <label className="flex items-baseline gap-1 text-ink-2">
             as of
-            <input type="date" className="border border-line-strong bg-sheet px-2 py-1 text-ink" value={asOf} onChange={(event) => set('asOf', event.target.value)} />
+            <input type="date" className="border border-line-strong bg-sheet px-2 py-1 text-ink" value={asOf} onChange={(event) => set({ asOf: event.target.value })} />
           </label>
           {mayCheck && <Button shape="main" disabled={check.isPending || run !== null} onClick={() => check.mutate()}>Check {plural(view.totals.courses, 'course')}</Button>}
         </>
@@ -139,12 +133,12 @@ export const ConformanceScreen = ({ me }: { me: Me }) => {
       )}
       <div className="mt-3 flex flex-wrap items-center justify-between gap-3">
         <div className="flex flex-wrap gap-2" role="group" aria-label="Department">
-          <Choice pressed={department === ''} onClick={() => set('department', '')}>All departments</Choice>
-          {departments.map((one) => <Choice key={one} pressed={department === one} onClick={() => set('department', one)}>{one}</Choice>)}
+          <Choice pressed={department === ''} onClick={() => set({ department: '' })}>All departments</Choice>
+          {departments.map((one) => <Choice key={one} pressed={department === one} onClick={() => set({ department: one })}>{one}</Choice>)}
         </div>
         <div className="flex gap-4">
-          <Pick inline label="Courses sorted by" value={order} onChange={(event) => set('order', event.target.value)} options={[{ value: 'musts', text: 'open musts' }, { value: 'shoulds', text: 'open shoulds' }, { value: 'code', text: 'code' }]} />
-          <Pick inline label="weeks" value={weeksShown} onChange={(event) => set('weeks', event.target.value)} options={[{ value: 'near', text: 'with something open' }, { value: 'all', text: 'all' }]} />
+          <Pick inline label="Courses sorted by" value={order} onChange={(event) => set({ order: event.target.value })} options={[{ value: 'musts', text: 'open musts' }, { value: 'shoulds', text: 'open shoulds' }, { value: 'code', text: 'code' }]} />
+          <Pick inline label="weeks" value={weeksShown} onChange={(event) => set({ weeks: event.target.value })} options={[{ value: 'near', text: 'with something open' }, { value: 'all', text: 'all' }]} />
         </div>
       </div>
       <div className="mt-3 grid gap-x-6 lg:grid-cols-[minmax(0,1fr)_19rem]">

@@ -1,12 +1,13 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { Tabs } from 'radix-ui'
-import { useCallback, useEffect, useState } from 'react'
-import { Link, useParams, useSearchParams } from 'react-router'
+import { useEffect, useState } from 'react'
+import { Link, useParams } from 'react-router'
 import { everyCourseItem, modulesOfParts, columnOf, type CheckResult, type Finding, type Template } from '@wickerframe/core'
 import type { CourseDetail, Me } from '@wickerframe/contract'
 import { post } from '../../api/client.ts'
 import { useCourse, useRun } from '../../api/queries.ts'
 import { Button, Moment, Page, plural, Problem, Waiting } from '../../controls/controls.tsx'
+import { useAddress } from '../../shell/useAddress.ts'
 import { stateWords } from '../courses/CoursesScreen.tsx'
 import { Findings, Untold } from './Findings.tsx'
 import { PairingView } from './PairingView.tsx'
@@ -68,20 +69,10 @@ const tab = 'border-b-2 border-transparent py-1 data-[state=active]:border-tide 
 
 export const CourseScreen = ({ me }: { me: Me }) => {
   const { id = '' } = useParams()
-  const [search, setSearch] = useSearchParams()
+  const { search, set } = useAddress()
   const asOf = search.get('asOf') ?? me.today
   const at = search.get('at')
   const shown = search.get('show') ?? 'pairing'
-  const set = useCallback(
-    (values: Record<string, string | null>) =>
-      setSearch((before) => {
-        const next = new URLSearchParams(before)
-        for (const [name, value] of Object.entries(values)) if (value) next.set(name, value)
-          else next.delete(name)
-        return next
-      }, { replace: true }),
-    [setSearch],
-  )
   const client = useQueryClient()
   const query = useCourse(id, asOf)
   const [run, setRun] = useState<number | null>(null)

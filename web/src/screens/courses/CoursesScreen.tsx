@@ -1,9 +1,10 @@
 import { useVirtualizer } from '@tanstack/react-virtual'
 import { useMemo, useRef, useState } from 'react'
-import { Link, useSearchParams } from 'react-router'
+import { Link } from 'react-router'
 import type { CourseState, CourseSummary, Me } from '@wickerframe/contract'
 import { useCourses } from '../../api/queries.ts'
 import { Button, Page, Pick, plural, Problem, Waiting } from '../../controls/controls.tsx'
+import { useAddress } from '../../shell/useAddress.ts'
 import { RosterImport } from './RosterImport.tsx'
 
 export const stateWords: Record<CourseState, string> = {
@@ -31,16 +32,9 @@ const columns = 'grid grid-cols-[5.5rem_minmax(9rem,1.4fr)_5.5rem_minmax(8rem,1f
 
 export const CoursesScreen = ({ me }: { me: Me }) => {
   const courses = useCourses()
-  const [search, setSearch] = useSearchParams()
+  const { search, set } = useAddress()
   const [importing, setImporting] = useState(false)
   const word = search.get('find') ?? ''
-  const set = (name: string, value: string) =>
-    setSearch((before) => {
-      const next = new URLSearchParams(before)
-      if (value) next.set(name, value)
-      else next.delete(name)
-      return next
-    }, { replace: true })
   const shown = useMemo(
     () =>
       (courses.data ?? []).filter(
@@ -71,10 +65,10 @@ export const CoursesScreen = ({ me }: { me: Me }) => {
       <div className="mt-3 flex flex-wrap items-end gap-3">
         <label className="flex flex-col gap-0.5 text-ink-2">
           <span>Find</span>
-          <input type="search" className="border border-line-strong bg-sheet px-2 py-1 text-ink" value={word} onChange={(event) => set('find', event.target.value)} placeholder="code, title or id" />
+          <input type="search" className="border border-line-strong bg-sheet px-2 py-1 text-ink" value={word} onChange={(event) => set({ find: event.target.value })} placeholder="code, title or id" />
         </label>
         {filters.map((filter) => (
-          <Pick key={filter.name} label={filter.label} value={search.get(filter.name) ?? ''} onChange={(event) => set(filter.name, event.target.value)}
+          <Pick key={filter.name} label={filter.label} value={search.get(filter.name) ?? ''} onChange={(event) => set({ [filter.name]: event.target.value })}
             options={[{ value: '', text: 'all' }, ...[...new Set((courses.data ?? []).flatMap(filter.of))].sort().map((value) => ({ value, text: value }))]} />
         ))}
         <p className="ml-auto text-ink-2" role="status">{shown.length} of {plural(courses.data?.length ?? 0, 'course')}</p>

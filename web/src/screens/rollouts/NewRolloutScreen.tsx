@@ -1,10 +1,11 @@
 import { useMutation } from '@tanstack/react-query'
 import { useMemo, useState } from 'react'
-import { useNavigate, useSearchParams } from 'react-router'
+import { useNavigate } from 'react-router'
 import type { CoursePlan } from '@wickerframe/contract'
 import { post } from '../../api/client.ts'
 import { useCourses, useTemplates } from '../../api/queries.ts'
 import { Button, Page, plural, Problem, Waiting } from '../../controls/controls.tsx'
+import { useAddress } from '../../shell/useAddress.ts'
 import { stateWords } from '../courses/CoursesScreen.tsx'
 import { PlanSteps } from './PlanSteps.tsx'
 
@@ -20,20 +21,13 @@ export const NewRolloutScreen = () => {
   const templates = useTemplates()
   const courses = useCourses()
   const navigate = useNavigate()
-  const [search, setSearch] = useSearchParams()
+  const { search, set } = useAddress()
   const [opened, setOpened] = useState<number | null>(null)
   const [leftOut, setLeftOut] = useState<ReadonlySet<number>>(new Set())
   const chosenKey = search.get('template') ?? ''
   const template = templates.data?.find((one) => one.key === chosenKey)
   const version = Number(search.get('version') ?? template?.versions[0]?.number ?? 0)
   const chosen = useMemo(() => new Set((search.get('courses') ?? '').split('.').map(Number).filter((id) => id > 0)), [search])
-  const set = (name: string, value: string) =>
-    setSearch((before) => {
-      const next = new URLSearchParams(before)
-      if (value) next.set(name, value)
-      else next.delete(name)
-      return next
-    }, { replace: true })
   const plans = useMutation({ mutationFn: () => post<CoursePlan[]>('/api/plans', { template: chosenKey, version, courses: [...chosen] }) })
   const approve = useMutation({
     mutationFn: (ready: readonly CoursePlan[]) => post<{ run: number }>('/api/rollouts', { template: chosenKey, version, courses: ready.map((plan) => ({ course: plan.course, planDigest: plan.digest })) }),
@@ -44,7 +38,7 @@ export const NewRolloutScreen = () => {
     const next = new Set(chosen)
     if (!next.delete(id)) next.add(id)
     plans.reset()
-    set('courses', [...next].join('.'))
+    set({ courses: [...next].join('.') })
   }
   const fitting = (courses.data ?? []).filter((course) => course.status === 'teaching' || course.status === 'preparing')
   const ready = (plans.data ?? []).filter((plan) => plan.state === 'ready' && !leftOut.has(plan.course))
@@ -54,14 +48,14 @@ export const NewRolloutScreen = () => {
     <Page title="Plan a rollout" above="Nothing is written until you approve the plan.">
       <p className="mt-3 font-serif text-[18px] leading-loose">
         Put{' '}
-        <select aria-label="Template" className={blank} value={chosenKey} onChange={(event) => { plans.reset(); set('template', event.target.value) }}>
+        <select aria-label="Template" className={blank} value={chosenKey} onChange={(event) => { plans.reset(); set({ template: event.target.value }) }}>
           <option value="">which template?</option>
           {templates.data?.filter((one) => one.versions.length > 0).map((one) => <option key={one.key} value={one.key}>{one.title}</option>)}
         </select>
         {template && (
           <>
             , version{' '}
-            <select aria-label="Version" className={blank} value={version} onChange={(event) => { plans.reset(); set('version', event.target.value) }}>
+            <select aria-label="Version" className={blank} value={version} onChange={(event) => { plans.reset(); set({ version: event.target.value }) }}>
               {template.versions.map((one) => <option key={one.number} value={one.number}>{one.number}{one.note ? `, ${one.note}` : ''}</option>)}
             </select>
           </>
@@ -71,9 +65,9 @@ export const NewRolloutScreen = () => {
       <details className="mt-2 border border-line bg-sheet" open={chosen.size === 0}>
         <summary className="cursor-pointer px-3 py-1.5 font-semibold">Which courses: {chosen.size} of {fitting.length} chosen</summary>
         <div className="flex gap-4 border-t border-line px-3 py-1.5">
-          <Button shape="word" onClick={() => { plans.reset(); set('courses', fitting.filter((course) => course.state === 'shell' || course.state === 'not-read').map((course) => course.id).join('.')) }}>all shells</Button>
-          <Button shape="word" onClick={() => { plans.reset(); set('courses', fitting.map((course) => course.id).join('.')) }}>all</Button>
-          <Button shape="word" onClick={() => { plans.reset(); set('courses', '') }}>none</Button>
+          <Button shape="word" onClick={() => { plans.reset(); set({ courses: fitting.filter((course) => course.state === 'shell' || course.state === 'not-read').map((course) => course.id).join('.') }) }}>all shells</Button>
+          <Button shape="word" onClick={() => { plans.reset(); set({ courses: fitting.map((course) => course.id).join('.') }) }}>all</Button>
+          <Button shape="word" onClick={() => { plans.reset(); set({ courses: '' }) }}>none</Button>
         </div>
         <ul className="grid max-h-60 grid-cols-2 overflow-y-auto border-t border-line p-2 lg:grid-cols-3" tabIndex={0} aria-label="Courses to choose from">
           {fitting.map((course) => (

@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState, type KeyboardEvent } from 'react'
-import { strengths } from '@wickerframe/core'
+import { homePageKey, strengths } from '@wickerframe/core'
 import { useDraftStore } from './draftStore.ts'
 import { FormatField, FormatText } from './FormatField.tsx'
 import type { OutlineRow } from './outlineRows.ts'
@@ -20,11 +20,21 @@ export const OutlineSheet = ({ rows, chosen, onChoose }: { rows: readonly Outlin
   const move = (row: OutlineRow, by: number) => {
     const to = row.index + by
     if (row.index < 0 || to < 0 || to >= row.siblings) return
-    edit({ edit: 'move-part', part: row.key, parent: row.parent, at: to })
+    if (row.block !== null) edit({ edit: 'move-block', part: homePageKey, block: row.block, at: to })
+    else edit({ edit: 'move-part', part: row.key, parent: row.parent, at: to })
   }
-  const nextStrength = (row: OutlineRow) => {
-    const next = strengths[(strengths.indexOf(row.strength as (typeof strengths)[number]) + 1) % strengths.length]
-    edit({ edit: 'set-field', part: row.key, field: ['strength'], was: row.strength, value: next })
+  const setStrength = (row: OutlineRow, value: string | undefined) => {
+    if (row.block !== null) edit({ edit: 'set-block', part: homePageKey, block: row.block, field: 'strength', was: row.strength, value })
+    else edit({ edit: 'set-field', part: row.key, field: ['strength'], was: row.strength, value })
+  }
+  const nextStrength = (row: OutlineRow) => setStrength(row, strengths[(strengths.indexOf(row.strength as (typeof strengths)[number]) + 1) % strengths.length])
+  const remove = (row: OutlineRow) => {
+    if (row.index < 0) return
+    if (row.block !== null) edit({ edit: 'remove-block', part: homePageKey, block: row.block })
+    else edit({ edit: 'remove-part', part: row.key })
+  }
+  const rename = (row: OutlineRow) => {
+    if (mayEdit && row.block === null) setEditing(row.key)
   }
   const onKey = (event: KeyboardEvent) => {
     const row = rows[at]
@@ -44,9 +54,9 @@ export const OutlineSheet = ({ rows, chosen, onChoose }: { rows: readonly Outlin
       ArrowUp: () => (event.altKey ? mayEdit && move(row, -1) : go(at - 1)),
       Home: () => go(0),
       End: () => go(rows.length - 1),
-      Enter: () => mayEdit && setEditing(row.key),
+      Enter: () => rename(row),
       s: () => mayEdit && nextStrength(row),
-      Delete: () => mayEdit && row.index >= 0 && edit({ edit: 'remove-part', part: row.key }),
+      Delete: () => mayEdit && remove(row),
     }
     const act = does[event.key]
     if (!act || event.target instanceof HTMLSelectElement || event.target instanceof HTMLInputElement) return
@@ -66,7 +76,7 @@ export const OutlineSheet = ({ rows, chosen, onChoose }: { rows: readonly Outlin
       <tbody ref={body} onKeyDown={onKey}>
         {rows.map((row) => (
           <tr
-            key={row.key} data-row={row.key} tabIndex={row.key === (chosen ?? rows[0]?.key) ? 0 : -1} aria-selected={row.key === chosen} onClick={() => onChoose(row.key)} onDoubleClick={() => mayEdit && setEditing(row.key)}
+            key={row.key} data-row={row.key} tabIndex={row.key === (chosen ?? rows[0]?.key) ? 0 : -1} aria-selected={row.key === chosen} onClick={() => onChoose(row.key)} onDoubleClick={() => rename(row)}
             className={`h-[31px] border-b ${row.key === chosen ? 'border-y-tide border-y bg-sheet' : 'border-line'} ${row.kind === 'module' ? 'bg-band' : ''}`}
           >
             <td className="pr-2" style={{ paddingLeft: 8 + row.depth * 18 }}>
@@ -78,15 +88,15 @@ export const OutlineSheet = ({ rows, chosen, onChoose }: { rows: readonly Outlin
               ) : (
                 <span className={`flex items-baseline gap-2 ${row.kind === 'module' ? 'font-semibold' : ''}`}>
                   <span className="w-[4.7rem] shrink-0 text-[11.5px] text-ink-3">{row.key === 'home-page' ? 'home' : row.kind === 'web-link' ? 'link' : row.kind}</span>
-                  <span className="truncate" title={row.format}><FormatText format={row.format} /></span>
+                  <span className="truncate" title={row.format}>{row.format ? <FormatText format={row.format} /> : <span className="text-ink-2">{row.rendered}</span>}</span>
                 </span>
               )}
             </td>
-            <td className="truncate pr-2 text-ink-2" title={row.rendered}>{row.rendered || 'not in this course'}{row.turns > 1 && <span className="text-ink-3"> ×{row.turns}</span>}</td>
+            <td className="truncate pr-2 text-ink-2" title={row.rendered}>{row.block === null ? row.rendered || 'not in this course' : ''}{row.turns > 1 && <span className="text-ink-3"> ×{row.turns}</span>}</td>
             <td>
               <span className="flex items-center gap-2">
                 <span aria-hidden="true" className={`w-4 ${strengthLine[row.strength] ?? ''}`} />
-                <select aria-label={`Strength of ${row.format}`} disabled={!mayEdit} tabIndex={-1} value={row.strength} className="bg-transparent font-mono text-[12px]" onChange={(event) => edit({ edit: 'set-field', part: row.key, field: ['strength'], was: row.strength, value: event.target.value })}>
+                <select aria-label={`Strength of ${row.format || row.rendered}`} disabled={!mayEdit} tabIndex={-1} value={row.strength} className="bg-transparent font-mono text-[12px]" onChange={(event) => setStrength(row, event.target.value)}>
                   {strengths.map((one) => <option key={one}>{one}</option>)}
                 </select>
               </span>

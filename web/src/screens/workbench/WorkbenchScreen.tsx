@@ -1,14 +1,15 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useEffect, useMemo } from 'react'
-import { Link, useParams, useSearchParams } from 'react-router'
+import { Link, useParams } from 'react-router'
 import { everyExpected, everyPart, homePageKey, isModule, itemKinds, localDateOf, type ItemKind, type Part } from '@wickerframe/core'
 import type { CourseDetail } from '@wickerframe/contract'
 import { get, post } from '../../api/client.ts'
 import { useCourses, useDraft, useMe } from '../../api/queries.ts'
 import { Button, Moment, Page, Pick, plural, Problem, Waiting } from '../../controls/controls.tsx'
+import { useAddress } from '../../shell/useAddress.ts'
 import { useDraftStore } from './draftStore.ts'
 import { OutlineSheet } from './OutlineSheet.tsx'
-import { expandedFor, freshKey, outlineRows } from './outlineRows.ts'
+import { expandedFor, freshKey, outlineRows, slipKeyOf } from './outlineRows.ts'
 import { Slip, type SlipPart } from './Slip.tsx'
 
 const newPart = (kind: ItemKind | 'module', key: string): Part => {
@@ -18,20 +19,13 @@ const newPart = (kind: ItemKind | 'module', key: string): Part => {
 
 export const WorkbenchScreen = () => {
   const { key = '' } = useParams()
-  const [search, setSearch] = useSearchParams()
+  const { search, set } = useAddress()
   const client = useQueryClient()
   const me = useMe()
   const loaded = useDraft(key)
   const courses = useCourses()
   const store = useDraftStore()
   const { draft, open } = store
-  const set = (name: string, value: string | null) =>
-    setSearch((before) => {
-      const next = new URLSearchParams(before)
-      if (value) next.set(name, value)
-      else next.delete(name)
-      return next
-    }, { replace: true })
 
   useEffect(() => {
     if (loaded.data) open(key, loaded.data.draft, loaded.data.draftRevision, loaded.data.savedAt, loaded.data.mayEdit, loaded.data.changesSinceRelease)
@@ -56,7 +50,8 @@ export const WorkbenchScreen = () => {
   })
   if (loaded.isPending || !draft || store.key !== key) return <Page title="Template">{loaded.error ? <Problem error={loaded.error} /> : <Waiting what="the template" />}</Page>
 
-  const chosen = search.get('part')
+  const chosenRow = search.get('part')
+  const chosen = chosenRow === null ? null : slipKeyOf(chosenRow)
   const asThisCourse = search.get('view') === 'course'
   const parts = everyPart(draft)
   const definition = parts.find((part) => part.key === chosen) ?? null
@@ -65,9 +60,9 @@ export const WorkbenchScreen = () => {
   const expectedPart = chosen === homePageKey ? (expected?.home ?? null) : (turns.find((part) => part.week?.number === 3) ?? turns[0] ?? null)
   const add = (kind: ItemKind | 'module') => {
     const fresh = newPart(kind, freshKey(kind, new Set([homePageKey, ...parts.map((part) => part.key)])))
-    const row = rows.find((one) => one.key === chosen)
+    const row = rows.find((one) => one.key === chosen && one.block === null)
     const inModule = row && row.kind === 'module' && kind !== 'module' ? { parent: row.key, at: 2000 } : row && row.index >= 0 ? { parent: kind === 'module' ? null : row.parent, at: kind === 'module' ? draft.parts.length : row.index + 1 } : { parent: null, at: draft.parts.length }
-    if (store.edit({ edit: 'add-part', ...inModule, part: fresh })) set('part', fresh.key)
+    if (store.edit({ edit: 'add-part', ...inModule, part: fresh })) set({ part: fresh.key })
   }
   const latest = loaded.data?.versions[0]?.number ?? 0
   const musts = parts.filter((part) => part.strength === 'must').length
@@ -99,14 +94,14 @@ export const WorkbenchScreen = () => {
       )}
       <div className="mt-3 flex flex-wrap items-end justify-between gap-3">
         <div className="flex flex-wrap items-center gap-4">
-          <Pick inline label="Read as" value={courseId} onChange={(event) => set('course', event.target.value)} options={fitting.map((course) => ({ value: String(course.id), text: `${course.code} ${course.title} (${course.weeks} weeks)` }))} />
+          <Pick inline label="Read as" value={courseId} onChange={(event) => set({ course: event.target.value })} options={fitting.map((course) => ({ value: String(course.id), text: `${course.code} ${course.title} (${course.weeks} weeks)` }))} />
           <span className="inline-flex border border-line-strong" role="group" aria-label="Show">
             {[['', 'As designed'], ['course', 'As this course']].map(([value, text]) => (
-              <button key={value} type="button" aria-pressed={asThisCourse === (value === 'course')} onClick={() => set('view', value ?? null)} className={`px-3 py-1 ${asThisCourse === (value === 'course') ? 'bg-ink text-sheet' : 'bg-sheet'}`}>{text}</button>
+              <button key={value} type="button" aria-pressed={asThisCourse === (value === 'course')} onClick={() => set({ view: value ?? null })} className={`px-3 py-1 ${asThisCourse === (value === 'course') ? 'bg-ink text-sheet' : 'bg-sheet'}`}>{text}</button>
             ))}
           </span>
           {store.mayEdit && !asThisCourse && <Pick inline label="Add a" value="" onChange={(event) => event.target.value && add(event.target.value as ItemKind | 'module')} options={[{ value: '', text: 'part …' }, { value: 'module', text: 'module' }, ...itemKinds.map((kind) => ({ value: kind, text: kind.replace('-', ' ') }))]} />}
-          {store.mayEdit && !asThisCourse && definition && <Button shape="word" onClick={() => { store.edit({ edit: 'remove-part', part: definition.key }); set('part', null) }}>remove “{definition.name}”</Button>}
+          {store.mayEdit && !asThisCourse && definition && <Button shape="word" onClick={() => { store.edit({ edit: 'remove-part', part: definition.key }); set({ part: null }) }}>remove “{definition.name}”</Button>}
         </div>
         <p className="text-ink-2">{plural(parts.length, 'part')} · {plural(musts, 'must', 'musts')}{expected ? ` · ${everyExpected(expected.parts).length} in this course` : ''}</p>
       </div>
@@ -116,18 +111,18 @@ export const WorkbenchScreen = () => {
             <ul>
               {expected ? [expected.home, ...everyExpected(expected.parts)].map((part) => (
                 <li key={part.instance} className={`grid grid-cols-[minmax(0,1fr)_7rem_12rem] gap-3 border-b border-line px-2 py-1 ${part.kind === 'module' ? 'bg-band font-semibold' : ''} ${part.inBreak && part.kind !== 'module' ? 'hidden' : ''}`} style={{ paddingLeft: part.parent === null ? 8 : 26 }}>
-                  <button type="button" className="truncate text-left" onClick={() => set('part', part.key)}>{part.name}</button>
+                  <button type="button" className="truncate text-left" onClick={() => set({ part: part.key })}>{part.name}</button>
                   <span className="font-mono text-[12px]">{part.audience === 'students' ? part.strength : part.audience}</span>
                   <span className="text-ink-2">{part.dueAt ? `due ${localDateOf(part.dueAt, expected.facts.term.timeZone)}` : part.kind === 'module' && part.week ? `${part.week.first} on` : ''}</span>
                 </li>
               )) : <li className="py-4 text-ink-2">Choose a course that the template fits.</li>}
             </ul>
           ) : (
-            <OutlineSheet rows={rows} chosen={chosen} onChoose={(to) => set('part', to)} />
+            <OutlineSheet rows={rows} chosen={chosenRow} onChoose={(to) => set({ part: to })} />
           )}
           <p className="mt-2 text-ink-3">↑ ↓ row · Enter edit its name · Alt ↑ ↓ move it · S strength · Delete remove · Ctrl Z undo</p>
         </div>
-        {slip && <Slip key={slip.key} part={slip} expected={expectedPart} template={draft} today={me.data?.today ?? ''} onClose={() => set('part', null)} />}
+        {slip && <Slip key={slip.key} part={slip} expected={expectedPart} template={draft} today={me.data?.today ?? ''} onClose={() => set({ part: null })} />}
       </div>
     </Page>
   )
