@@ -2,6 +2,24 @@ import { IANAZone } from 'luxon'
 
 const millisecondsPerMinute = 60_000
 
+const quarterHour = 900_000
+const mostKept = 50_000
+const keptOffsets = new Map<string, Map<number, number>>()
+
+/** Minutes a zone is ahead of UTC at an instant. Kept by the quarter of an hour, in which no zone has ever changed twice. */
+const offsetAt = (timeZone: string, at: number): number => {
+  let offsets = keptOffsets.get(timeZone)
+  if (!offsets) keptOffsets.set(timeZone, (offsets = new Map()))
+  const quarter = Math.floor(at / quarterHour)
+  let offset = offsets.get(quarter)
+  if (offset === undefined) {
+    offset = IANAZone.create(timeZone).offset(at)
+    if (offsets.size >= mostKept) offsets.clear()
+    offsets.set(quarter, offset)
+  }
+  return offset
+}
+
 /** UTC time, in milliseconds, that the wall clock would show if the zone were UTC. */
 const wallClock = (date: string, time: string): number =>
   Date.UTC(
@@ -20,12 +38,11 @@ const wallClock = (date: string, time: string): number =>
  * @param time `HH:MM`, 24-hour
  */
 export const instantOf = (date: string, time: string, timeZone: string): string => {
-  const zone = IANAZone.create(timeZone)
   const wall = wallClock(date, time)
   // The offsets a day before and a day after bracket any change; the earlier one decides gaps and doubled times.
-  const before = wall - zone.offset(wall - 86_400_000) * millisecondsPerMinute
-  const after = wall - zone.offset(wall + 86_400_000) * millisecondsPerMinute
-  const holds = (instant: number) => instant + zone.offset(instant) * millisecondsPerMinute === wall
+  const before = wall - offsetAt(timeZone, wall - 86_400_000) * millisecondsPerMinute
+  const after = wall - offsetAt(timeZone, wall + 86_400_000) * millisecondsPerMinute
+  const holds = (instant: number) => instant + offsetAt(timeZone, instant) * millisecondsPerMinute === wall
   const instant = holds(before) ? before : holds(after) ? after : before
   return new Date(instant).toISOString().replace('.000Z', 'Z')
 }
@@ -33,11 +50,11 @@ export const instantOf = (date: string, time: string, timeZone: string): string 
 /** The local date `YYYY-MM-DD` of an instant in an IANA time zone. */
 export const localDateOf = (instant: string, timeZone: string): string => {
   const at = Date.parse(instant)
-  return new Date(at + IANAZone.create(timeZone).offset(at) * millisecondsPerMinute).toISOString().slice(0, 10)
+  return new Date(at + offsetAt(timeZone, at) * millisecondsPerMinute).toISOString().slice(0, 10)
 }
 
 /** The local time `HH:MM` of an instant in an IANA time zone. */
 export const localTimeOf = (instant: string, timeZone: string): string => {
   const at = Date.parse(instant)
-  return new Date(at + IANAZone.create(timeZone).offset(at) * millisecondsPerMinute).toISOString().slice(11, 16)
+  return new Date(at + offsetAt(timeZone, at) * millisecondsPerMinute).toISOString().slice(11, 16)
 }

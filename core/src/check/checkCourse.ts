@@ -113,7 +113,7 @@ const placeOf = (subject: Subject, itemId: string | undefined, context: CheckCon
   const part = subject.about === 'part' ? subject.part : null
   const foundId = itemId ?? (subject.about === 'found' ? subject.id : part ? (context.pairOf(part)?.found ?? null) : null)
   const placed = foundId === null ? null : context.placed(foundId)
-  const module = placed ? placed.module : (context.modules.find((one) => one.id === foundId) ?? null)
+  const module = placed ? placed.module : foundId === null ? null : context.moduleById(foundId)
   const parent = part?.parent ? context.partAt(part.parent) : null
   const outer = module?.name ?? (parent ? (context.moduleFor(parent)?.name ?? parent.name) : null)
   const inner = placed?.item.name ?? (part && part.kind !== 'module' ? part.name : null)

@@ -21,18 +21,14 @@ export const shortHash = (text: string): string => {
   let low = 0x84222325
   let high = 0xcbf29ce4
   for (let i = 0; i < text.length; i++) {
-    low ^= text.charCodeAt(i) & 0xff
-    ;[high, low] = timesPrime(high, low)
-    low ^= text.charCodeAt(i) >>> 8
-    ;[high, low] = timesPrime(high, low)
+    const unit = text.charCodeAt(i)
+    for (let half = 0; half < 2; half++) {
+      low = (low ^ (half === 0 ? unit & 0xff : unit >>> 8)) >>> 0
+      // The prime is 2^40 + 0x1b3; the product of 32 bits by 9 is exact in a double, and its upper part is the carry.
+      const carry = ((low * 0x1b3) / 0x100000000) | 0
+      high = (Math.imul(high, 0x1b3) + carry + (low << 8)) | 0
+      low = Math.imul(low, 0x1b3) >>> 0
+    }
   }
-  return (high >>> 0).toString(16).padStart(8, '0') + (low >>> 0).toString(16).padStart(8, '0')
-}
-
-/** (high, low) × 0x100000001b3 modulo 2^64, in 32-bit halves. */
-const timesPrime = (high: number, low: number): [number, number] => {
-  const lowProduct = (low >>> 0) * 0x1b3
-  const carry = Math.floor(lowProduct / 0x100000000)
-  const nextHigh = (Math.imul(high, 0x1b3) + carry + (low << 8)) | 0
-  return [nextHigh, lowProduct | 0]
+  return (high >>> 0).toString(16).padStart(8, '0') + low.toString(16).padStart(8, '0')
 }

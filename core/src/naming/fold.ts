@@ -13,6 +13,19 @@ const quotes: Record<string, string> = { '‘': "'", '’': "'", '“': '"', '�
  * white space. Offsets are kept, so that a reading of the folded text can quote the original exactly.
  */
 export const foldName = (name: string): Folded => {
+  const known = kept.get(name)
+  if (known) return known
+  const folded = foldAnew(name)
+  if (kept.size >= mostKept) kept.clear()
+  kept.set(name, folded)
+  return folded
+}
+
+/** The same names come up in every course and every check. */
+const kept = new Map<string, Folded>()
+const mostKept = 20_000
+
+const foldAnew = (name: string): Folded => {
   let text = ''
   const origin: number[] = []
   let at = 0

@@ -17,7 +17,7 @@ export interface BlockReading {
   state: BlockState
   /** The words found in its place; empty when missing. */
   text: string
-  /** Share of the expected words that are still there, 0 to 1. */
+  /** Share of the expected words that are still there, 0 to 1; told of guidance notes and of what is unchanged only. */
   surviving: number
   /** Whether a marker of the platform's copy named it; otherwise it was known by its content. */
   byMarker: boolean
@@ -25,13 +25,15 @@ export interface BlockReading {
   revision: number | null
 }
 
-const expectedParagraphs = new WeakMap<ExpectedBlock, Map<string, Paragraph[]>>()
-/** The paragraphs of a block as deployment writes it on a date, kept per block. */
-const paragraphsOf = (block: ExpectedBlock, html: string): Paragraph[] => {
-  let kept = expectedParagraphs.get(block)
-  if (!kept) expectedParagraphs.set(block, (kept = new Map()))
-  let paragraphs = kept.get(html)
-  if (!paragraphs) kept.set(html, (paragraphs = analysePage(html).paragraphs))
+const keptParagraphs = new Map<string, Paragraph[]>()
+const mostKept = 20_000
+/** The paragraphs of what deployment writes, kept by the HTML: blocks are the same in many courses and in every check. */
+const paragraphsOf = (html: string): Paragraph[] => {
+  let paragraphs = keptParagraphs.get(html)
+  if (!paragraphs) {
+    if (keptParagraphs.size >= mostKept) keptParagraphs.clear()
+    keptParagraphs.set(html, (paragraphs = analysePage(html).paragraphs))
+  }
   return paragraphs
 }
 
@@ -41,10 +43,10 @@ const squeezed = (text: string): string => text.replace(/\s+/g, '')
 
 /** Reads one block from the paragraphs that belong to it. */
 const readOne = (block: ExpectedBlock, found: readonly Paragraph[], byMarker: boolean, hasImage: boolean, onDate: string): BlockReading => {
-  const wanted = join(paragraphsOf(block, blockHtmlOn(block, onDate)))
+  const wanted = join(paragraphsOf(blockHtmlOn(block, onDate)))
   const text = join(found)
   const reading = (state: BlockState, extra: Partial<BlockReading> = {}): BlockReading => ({
-    block, state, text, surviving: shareSurviving(wanted, text), byMarker, revision: null, ...extra,
+    block, state, text, surviving: state === 'unchanged' ? 1 : block.kind === 'guidance-note' ? shareSurviving(wanted, text) : 0, byMarker, revision: null, ...extra,
   })
   const definition = block.definition
   if (definition.kind === 'fill-in') {
@@ -57,7 +59,7 @@ const readOne = (block: ExpectedBlock, found: readonly Paragraph[], byMarker: bo
     return reading('filled', { text: answer })
   }
   if (block.houseText) {
-    const revision = block.houseText.revisions.findLast((one) => squeezed(join(paragraphsOf(block, one.html))) === squeezed(text))
+    const revision = block.houseText.revisions.findLast((one) => squeezed(join(paragraphsOf(one.html))) === squeezed(text))
     if (revision) return reading('unchanged', { revision: revision.number })
   }
   if (found.length === 0 && !hasImage) return reading(definition.kind === 'banner' || wanted !== '' ? 'missing' : 'unchanged')
@@ -98,9 +100,9 @@ const placeByContent = (expected: readonly ExpectedBlock[], unmarked: readonly E
     owner.set(next, key)
     return true
   }
-  const wantedOf = (block: ExpectedBlock) => paragraphsOf(block, blockHtmlOn(block, onDate))
+  const wantedOf = (block: ExpectedBlock) => paragraphsOf(blockHtmlOn(block, onDate))
   for (const block of unmarked) {
-    const texts = [wantedOf(block), ...(block.houseText?.revisions.map((one) => paragraphsOf(block, one.html)) ?? [])]
+    const texts = [wantedOf(block), ...(block.houseText?.revisions.map((one) => paragraphsOf(one.html)) ?? [])]
     for (const paragraphs of texts) {
       let any = false
       for (const paragraph of paragraphs) any = claim(paragraph.text, block.key) || any

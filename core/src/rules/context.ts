@@ -121,6 +121,10 @@ export class CheckContext {
     return (pair && this.#modules.get(pair.found)) ?? null
   }
 
+  moduleById(id: string): CourseModule | null {
+    return this.#modules.get(id) ?? null
+  }
+
   placed(id: string): PlacedItem | null {
     return this.#items.get(id) ?? null
   }

@@ -94,12 +94,12 @@ export const ConformanceScreen = ({ me }: { me: Me }) => {
 
   // Weeks that are not shown one by one stand together in a column of their own, so that nothing open is out of sight.
   const folded = view.columns.filter((column) => weeksShown !== 'all' && weekOf(column) !== null && !openWeeks.has(weekOf(column) ?? 0))
-  const columns = view.columns.flatMap((column): WeaveColumn[] => (!folded.includes(column) ? [column] : column === folded.at(-1) ? [{ key: restKey, title: 'Other weeks' }] : []))
+  const columns = view.columns.flatMap((column): WeaveColumn[] => (!folded.includes(column) ? [column] : column === folded.at(-1) ? [{ key: restKey, title: 'Others' }] : []))
   const shownRows = rows.map((row) => ({
     ...row,
     crossings: [...row.crossings, { column: restKey, strands: sampleStrands(row.crossings.filter((crossing) => folded.some((column) => column.key === crossing.column)).flatMap((crossing) => crossing.strands)) }],
   }))
-  const width = weeksShown === 'all' ? 26 : Math.min(72, Math.max(30, Math.floor(612 / columns.length) - 6))
+  const width = weeksShown === 'all' ? 26 : Math.min(72, Math.max(30, Math.floor(690 / columns.length) - 6))
   const mayCheck = me.role === 'designer' || me.role === 'administrator'
   return (
     <Page

@@ -42,7 +42,7 @@ export const RunScreen = ({ me }: { me: Me }) => {
       <p className="text-ink-2">Begun <Moment at={detail.createdAt} /> by {detail.by}{detail.finishedAt && <>, ended <Moment at={detail.finishedAt} /></>}. It goes on when this page is closed.</p>
       <Problem error={act.error} />
       <div className="mt-4" role="status">
-        <progress className="h-2 w-full accent-tide" max={all} value={over} aria-label="Progress" />
+        <progress className="h-2 w-full" max={all} value={over} aria-label="Progress" />
         <p>
           {over} of {plural(all, 'course')}: {order.filter((state) => detail.counts[state] > 0).map((state) => `${detail.counts[state]} ${words[state]}`).join(', ')}. {speedWords(detail.perSecond, detail.secondsLeft)}
         </p>
