@@ -107,6 +107,18 @@ export const checkCourse = (check: Check): Result<CheckResult> => {
   })
 }
 
+const keptFingerprints = new Map<string, string>()
+const mostKept = 100_000
+/** The requirements of a course are the same in every check of it, and so are their fingerprints. */
+const fingerprintOf = (requirement: string): string => {
+  let fingerprint = keptFingerprints.get(requirement)
+  if (fingerprint === undefined) {
+    if (keptFingerprints.size >= mostKept) keptFingerprints.clear()
+    keptFingerprints.set(requirement, (fingerprint = shortHash(requirement)))
+  }
+  return fingerprint
+}
+
 const subjectKey = (subject: Subject): string => (subject.about === 'part' ? subject.part.instance : subject.about === 'found' ? `found:${subject.id}` : 'course')
 
 const placeOf = (subject: Subject, itemId: string | undefined, context: CheckContext): Place => {
@@ -124,7 +136,7 @@ const placeOf = (subject: Subject, itemId: string | undefined, context: CheckCon
 
 const outcomeOf = (rule: AnyRule, verdict: Verdict, strength: Strength, context: CheckContext): Outcome => ({
   rule: rule.id,
-  fingerprint: shortHash(`${rule.id}|${subjectKey(verdict.subject)}|${verdict.discriminator ?? ''}`),
+  fingerprint: fingerprintOf(`${rule.id}|${subjectKey(verdict.subject)}|${verdict.discriminator ?? ''}`),
   strength,
   outcome: verdict.outcome === 'absent' ? 'untested' : verdict.outcome,
   place: placeOf(verdict.subject, 'itemId' in verdict ? verdict.itemId : undefined, context),
