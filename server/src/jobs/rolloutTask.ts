@@ -13,7 +13,7 @@ import { finishTask, forgetKey, markSent, type ClaimedTask } from '../repositori
 import { storeSnapshot } from '../repositories/snapshots.ts'
 import { findVersionById } from '../repositories/templates.ts'
 import { engineVersion, planFor } from './deploymentPlan.ts'
-import { failed, later, LostLease, type TaskOutcome } from './outcome.ts'
+import { failed, fateUnknown, later, LostLease, type TaskOutcome } from './outcome.ts'
 
 /** What is written down before it is sent: the change set, and what we need to know of it when the answer comes. */
 const Payload = z.strictObject({
@@ -53,7 +53,7 @@ export const runRolloutTask = async (pool: Pool, connector: Connector, task: Cla
       case 'later':
         return later(answer.detail, answer.afterSeconds)
       case 'unknown':
-        return later(`${answer.detail}; asking again under the same key`)
+        return fateUnknown(`${answer.detail}; asking again under the same key`)
       case 'refused':
         if (answer.code !== 'stale-revision' && answer.code !== 'voided') return failed(`the platform refused: ${answer.detail}`)
         if (!(await forgetKey(pool, task))) return { state: 'lost-lease' }

@@ -33,14 +33,14 @@ export const startWorker = (pool: Pool, connector: Connector, settings: WorkerSe
       outcome = await (task.kind === 'rollout' ? runRolloutTask : runCheckTask)(pool, connector, task, settings.today())
     } catch (cause) {
       log.error({ err: cause, task: task.id }, 'task')
-      outcome = { state: 'later', message: 'something failed here; it is tried again', afterSeconds: null }
+      outcome = { state: 'later', message: 'something failed here; it is tried again', afterSeconds: null, fateUnknown: false }
     } finally {
       clearInterval(heartbeat)
     }
     if (outcome.state === 'later') {
       // What was sent is followed until its fate is known, however long that takes; the rest is given up in the end.
-      const lost = task.sent !== null || outcome.message.includes('same key')
-      if (task.attempts >= mostAttempts && !lost) await finishTask(pool, task, 'failed', `${outcome.message}; given up after ${task.attempts} attempts`)
+      const followed = task.sent !== null || outcome.fateUnknown
+      if (task.attempts >= mostAttempts && !followed) await finishTask(pool, task, 'failed', `${outcome.message}; given up after ${task.attempts} attempts`)
       else await postponeTask(pool, task, outcome.afterSeconds ?? backoff(Math.min(task.attempts, 8)), outcome.message)
     } else if (outcome.state === 'failed') await finishTask(pool, task, 'failed', outcome.message)
     await closeFinishedRuns(pool)
