@@ -7,7 +7,7 @@ import { seededRandom } from './random.ts'
 /** An empty teaching course, as the platform makes it. */
 export const shell = (id: string, name: string): Course => ({
   schema: 'wickerframe.course/1', id, name, label: '', status: 'teaching', published: false, revision: '1', readAt: '2026-09-16T11:40:00Z',
-  timeZone: 'America/Halifax', homePage: null, navigation: [], modules: [], stray: [],
+  timeZone: 'America/Halifax', opensAt: null, closesAt: null, homePage: null, navigation: [], modules: [], stray: [],
 })
 
 /**

@@ -47,7 +47,7 @@ export class Courses {
       if (there) return there
       const course: Course = {
         schema: 'wickerframe.course/1', id, name, label: '', status: 'teaching', published: false, revision: '1', readAt: platformNow(this.#today),
-        timeZone: 'America/Halifax', homePage: null, navigation: [], modules: [], stray: [],
+        timeZone: 'America/Halifax', opensAt: null, closesAt: null, homePage: null, navigation: [], modules: [], stray: [],
       }
       await change(database, 'INSERT INTO courses (id, name, status, revision, change_cursor, document) VALUES (?, ?, ?, 1, ?, ?)', [id, name, course.status, await this.#mint(database, 'cursor'), JSON.stringify(course)])
       return course

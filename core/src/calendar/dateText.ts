@@ -2,12 +2,13 @@
  * Dates in names and prose are written from these tables and never by the platform's own library, whose output
  * differs by version (thin spaces, other month forms).
  */
+import { everyMonthWord, monthOfWord, withoutAccents } from './dateWords.ts'
 import { dayNumber, isPlainDate, weekdayIndex } from './plainDate.ts'
 
 export const monthNames = [
   'January', 'February', 'March', 'April', 'May', 'June', 'July', 'August', 'September', 'October', 'November', 'December',
 ] as const
-const dayNames = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'] as const
+export const dayNames = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'] as const
 
 const letters: Record<string, (date: string) => string> = {
   yyyy: (date) => date.slice(0, 4),
@@ -32,7 +33,11 @@ export const formatDate = (date: string, style: string): string => style.replace
 /** A range written in a style that holds two dates, e.g. `MMM d – MMM d`; a style of one date writes the first day. */
 export const formatDateRange = (first: string, last: string, style: string): string => {
   const { opening, separator, closing } = splitRangeStyle(style)
-  return formatDate(first, opening) + separator + (closing === null ? '' : formatDate(last, closing))
+  if (closing === null) return formatDate(first, opening)
+  // `MMM d–d` names the month once; where the range crosses into another, both are named.
+  const crosses = first.slice(0, 7) !== last.slice(0, 7)
+  const full = opening.includes('M') ? opening : closing
+  return formatDate(first, crosses && !opening.includes('M') ? full : opening) + separator + formatDate(last, crosses && !closing.includes('M') ? full : closing)
 }
 
 /** Splits a range style at the dash between its two dates. */
@@ -52,24 +57,26 @@ export interface DateMention {
   year: number | null
 }
 
-const monthWord = '(?:Jan(?:uary)?|Feb(?:ruary)?|Mar(?:ch)?|Apr(?:il)?|May|June?|July?|Aug(?:ust)?|Sept?(?:ember)?|Oct(?:ober)?|Nov(?:ember)?|Dec(?:ember)?)'
+const monthWord = `(?:${everyMonthWord.join('|')})`
+const suffix = '(?:st|nd|rd|th|er|ª|º)?'
 const mention = new RegExp(
-  `\\b(?:(${monthWord})\\.? (\\d{1,2})(?:st|nd|rd|th)?|(\\d{1,2})(?:st|nd|rd|th)? (${monthWord})\\.?)(?!\\d)(?:,? (\\d{4})\\b)?|\\b(\\d{4})-(\\d{2})-(\\d{2})\\b`,
-  'g',
+  `(?<![\\p{L}\\d])(?:(${monthWord})\\.? (\\d{1,2})${suffix}|(\\d{1,2})${suffix} (?:of |de )?(${monthWord})\\.?)(?![\\p{L}\\d])(?:,?(?: de)? (\\d{4})(?!\\d))?|(?<![\\d-])(\\d{4})-(\\d{2})-(\\d{2})(?![\\d-])`,
+  'giu',
 )
-const monthOfWord = (word: string): number => monthNames.findIndex((name) => name.startsWith(word.slice(0, 3))) + 1
 
-/** The dates written in a text as `Sep 14`, `14 September 2026`, `September 14, 2026` or `2026-09-14`, in order. */
+/** The dates written in a text as `Sep 14`, `14 September 2026`, `September 14, 2026`, `14 septembre` or `2026-09-14`, in order. */
 export const datesMentioned = (text: string): DateMention[] => {
   if (!/\d/.test(text)) return []
   const found: DateMention[] = []
-  for (const match of text.matchAll(mention)) {
+  for (const match of withoutAccents(text.normalize('NFC')).matchAll(mention)) {
     const [whole, wordFirst, dayAfter, dayBefore, wordAfter, year, isoYear, isoMonth, isoDay] = match
-    const month = isoMonth ? Number(isoMonth) : monthOfWord(wordFirst ?? wordAfter ?? '')
+    const word = wordFirst ?? wordAfter
+    const month = isoMonth ? Number(isoMonth) : (monthOfWord(word?.toLowerCase() ?? '') ?? 0)
     const day = Number(isoDay ?? dayAfter ?? dayBefore)
     const written = isoYear ?? year
-    if (month < 1 || month > 12 || day < 1 || day > 31) continue
-    found.push({ text: whole, at: match.index, month, day, year: written ? Number(written) : null })
+    // “may 2” is what one may do; “May 2” is a day.
+    if (month < 1 || month > 12 || day < 1 || day > 31 || (word !== undefined && /^(may|mar)$/.test(word))) continue
+    found.push({ text: text.slice(match.index, match.index + whole.length), at: match.index, month, day, year: written ? Number(written) : null })
   }
   return found
 }

@@ -26,6 +26,7 @@ export const Term = z
     weekStartsOn: z.enum(weekdays).default('monday'),
     breaks: z.array(DateRange).default([]).describe('Stretches without class'),
     breakWeeksCount: z.boolean().default(true).describe('Whether a week wholly in a break has a number of its own'),
+    preparatoryWeek: z.boolean().default(false).describe('Whether a week 0 stands before the first week, to prepare in'),
     shortFirstWeek: z.enum(['counts', 'joins-next', 'is-week-0']).default('counts'),
     shortLastWeek: z.enum(['counts', 'joins-previous']).default('counts'),
     holidays: z.array(z.strictObject({ name: Name, date: PlainDate })).default([]),

@@ -14,13 +14,16 @@ export interface Week {
 
 export interface WeeksRequest {
   term: Term
+  /** The term after it, for a course that spans two: its weeks are numbered on. */
+  nextTerm?: Term | undefined
   /** Code of a session of the term, for a course shorter than the term. */
   session?: string | undefined
   /** How many weeks the course wants; further weeks of the term are left out. */
   count?: number | undefined
 }
 
-const classDaysOf = (first: string, last: string): string[] => {
+/** Monday to Friday of a stretch: the days by which a week is short, or wholly a break. */
+const workdaysOf = (first: string, last: string): string[] => {
   const days: string[] = []
   for (let day = first; day <= last; day = addDays(day, 1)) if (weekdayIndex(day) < 5) days.push(day)
   return days
@@ -30,37 +33,49 @@ const startOfWeek = (date: string, startsOn: Weekday): string =>
   addDays(date, -((weekdayIndex(date) - weekdays.indexOf(startsOn) + 7) % 7))
 
 /**
- * The instructional weeks of a term or of one of its sessions, in order, clipped to its first and last day.
- * A week whose Monday-to-Friday days all lie in one break is that break's week; whether it takes a number is
- * the term's `breakWeeksCount`. Breaks that take no number are left out.
+ * The instructional weeks of a term or of one of its sessions, in order, clipped to its first and last day; those of the
+ * next term after them for a course that spans two. A week whose Monday-to-Friday days all lie in one break is that
+ * break's week; whether it takes a number is the term's `breakWeeksCount`. Breaks that take no number are left out. A
+ * preparatory week has the number 0 and lies before the first day.
  * @throws RangeError when the session is not one of the term's.
  */
-export const instructionalWeeks = ({ term, session, count }: WeeksRequest): Week[] => {
+export const instructionalWeeks = ({ term, nextTerm, session, count }: WeeksRequest): Week[] => {
   const span = session === undefined ? term : term.sessions.find((one) => one.code === session)
   if (!span) throw new RangeError(`term ${term.code} has no session ${session}: add it to the term or drop it from the facts`)
-  const isShort = (first: string, last: string) => dayNumber(last) - dayNumber(first) < 6 && classDaysOf(first, last).length < 5
+  const weeks = weeksOfSpan(term, span.firstDay, span.lastDay, null)
+  const all = nextTerm ? [...weeks, ...weeksOfSpan(nextTerm, nextTerm.firstDay, nextTerm.lastDay, (weeks.at(-1)?.number ?? 0) + 1)] : weeks
+  return count === undefined ? all : all.filter((week) => week.number <= count)
+}
 
+/** @param goesOnWith the number the first week takes when it continues an earlier term, else null */
+const weeksOfSpan = (term: Term, firstDay: string, lastDay: string, goesOnWith: number | null): Week[] => {
+  const isShort = (first: string, last: string) => dayNumber(last) - dayNumber(first) < 6 && workdaysOf(first, last).length < 5
   const stretches: { first: string; last: string }[] = []
-  for (let start = startOfWeek(span.firstDay, term.weekStartsOn); start <= span.lastDay; start = addDays(start, 7)) {
+  const opensIn = startOfWeek(firstDay, term.weekStartsOn)
+  for (let start = opensIn; start <= lastDay; start = addDays(start, 7)) {
     const end = addDays(start, 6)
-    stretches.push({ first: start < span.firstDay ? span.firstDay : start, last: end > span.lastDay ? span.lastDay : end })
+    stretches.push({ first: start < firstDay ? firstDay : start, last: end > lastDay ? lastDay : end })
   }
-  let firstNumber = 1
+  let firstNumber = goesOnWith ?? 1
   const [opening, second] = stretches
   if (opening && second && isShort(opening.first, opening.last)) {
     if (term.shortFirstWeek === 'joins-next') stretches.splice(0, 2, { first: opening.first, last: second.last })
-    if (term.shortFirstWeek === 'is-week-0') firstNumber = 0
+    if (term.shortFirstWeek === 'is-week-0' && goesOnWith === null) firstNumber = 0
   }
   const closing = stretches.at(-1)
   const beforeClosing = stretches.at(-2)
   if (closing && beforeClosing && term.shortLastWeek === 'joins-previous' && isShort(closing.first, closing.last))
     stretches.splice(-2, 2, { first: beforeClosing.first, last: closing.last })
+  if (term.preparatoryWeek && firstNumber === 1 && goesOnWith === null) {
+    stretches.unshift({ first: addDays(opensIn, -7), last: addDays(firstDay, -1) })
+    firstNumber = 0
+  }
 
   const weeks: Week[] = []
   let number = firstNumber
   for (const { first, last } of stretches) {
-    const classDays = classDaysOf(first, last)
-    const closed = term.breaks.find((pause) => classDays.length > 0 && classDays.every((day) => day >= pause.first && day <= pause.last))
+    const workdays = workdaysOf(first, last)
+    const closed = term.breaks.find((pause) => workdays.length > 0 && workdays.every((day) => day >= pause.first && day <= pause.last))
     const touching = term.breaks.find((pause) => pause.first <= last && pause.last >= first)
     const holiday = term.holidays.find((one) => one.date >= first && one.date <= last)
     if (closed && !term.breakWeeksCount) continue
@@ -72,5 +87,5 @@ export const instructionalWeeks = ({ term, session, count }: WeeksRequest): Week
       interruptedBy: closed ? null : (touching?.name ?? holiday?.name ?? null),
     })
   }
-  return count === undefined ? weeks : weeks.filter((week) => week.number <= count)
+  return weeks
 }

@@ -43,7 +43,7 @@ interface Told {
 
 /** Works out what a course should be, with the units it made of its weeks where the template accepts them. */
 export const expectationFor = ({ template, facts, course }: Pick<Check, 'template' | 'facts' | 'course'>): Result<{ expected: ExpectedCourse; groupings: ReturnType<typeof readGroupings> }> => {
-  const weeks = instructionalWeeks({ term: facts.term, session: facts.session, count: facts.weeks })
+  const weeks = instructionalWeeks({ term: facts.term, nextTerm: facts.nextTerm, session: facts.session, count: facts.weeks })
   const groupings = readGroupings(template, facts, weeks, course)
   const units = Object.fromEntries(Object.entries(groupings).flatMap(([key, reading]) => (reading.state === 'grouped' ? [[key, reading.units]] : [])))
   const expansion = expandCourse({ template, facts, groupings: units, repetitions: knownRepetitions(template, course), mintFrom: course.id })

@@ -58,6 +58,9 @@ export const applyChanges = (course: Course, changes: readonly Change[], hand: P
         if (change.name !== undefined) next.name = change.name
         if (change.label !== undefined) next.label = change.label
         if (change.published !== undefined) next.published = change.published
+        if (change.timeZone !== undefined) next.timeZone = change.timeZone
+        if (change.opensAt !== undefined) next.opensAt = change.opensAt
+        if (change.closesAt !== undefined) next.closesAt = change.closesAt
         break
       case 'set-navigation':
         next.navigation = change.navigation
@@ -79,9 +82,9 @@ export const applyChanges = (course: Course, changes: readonly Change[], hand: P
         const list = itemsOf(change.module)
         if (!list) return gone(change.module ?? '')
         const id = (ids[change.clientId] = hand.newId('item'))
-        const { name, published, opensAt, dueAt, points, category, html, target } = change.fields
+        const { name, published, opensAt, dueAt, closesAt, points, category, html, target } = change.fields
         const item: CourseItem = {
-          id, kind: change.kind, name, published: published ?? true, opensAt: opensAt ?? null, dueAt: dueAt ?? null, points: points ?? null,
+          id, kind: change.kind, name, published: published ?? true, opensAt: opensAt ?? null, dueAt: dueAt ?? null, closesAt: closesAt ?? null, points: points ?? null,
           category: category ?? null, html: html ?? null, url: hand.urlOf(id), target: target ?? null, studentWork: false,
         }
         if (html !== undefined) writtenHtml.push(item)

@@ -12,6 +12,7 @@ const ItemFields = z.strictObject({
   published: z.boolean().optional(),
   opensAt: Instant.optional(),
   dueAt: Instant.optional(),
+  closesAt: Instant.optional(),
   points: z.number().min(0).nullable().optional(),
   category: z.string().max(200).nullable().optional(),
   html: z.string().max(1_000_000).optional(),
@@ -24,7 +25,7 @@ const ModuleFields = z.strictObject({ name: Name.optional(), published: z.boolea
  * the same set made. Links inside `html` may be written `ref:CLIENT_ID` or `item:PLATFORM_ID`.
  */
 export const Change = z.discriminatedUnion('change', [
-  z.strictObject({ change: z.literal('set-course'), name: Name.optional(), label: z.string().max(300).optional(), published: z.boolean().optional() }),
+  z.strictObject({ change: z.literal('set-course'), name: Name.optional(), label: z.string().max(300).optional(), published: z.boolean().optional(), timeZone: z.string().max(60).optional(), opensAt: Instant.optional(), closesAt: Instant.optional() }),
   z.strictObject({ change: z.literal('set-navigation'), navigation: z.array(z.strictObject({ label: z.string().max(300), hidden: z.boolean() })).max(100) }),
   z.strictObject({ change: z.literal('set-home'), item: Id }),
   z.strictObject({ change: z.literal('create-module'), clientId: ClientId, parent: Id.nullable(), at: At, fields: ModuleFields.required({ name: true }) }),

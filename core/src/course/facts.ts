@@ -1,21 +1,11 @@
 import { z } from 'zod'
-import { Term } from '../calendar/index.ts'
+import { Term, Unit, weekdays } from '../calendar/index.ts'
 import { Key } from '../template/index.ts'
 
 export const modalities = ['on-campus', 'online', 'hybrid'] as const
 
 export const Person = z.strictObject({ name: z.string().min(1).max(200), email: z.email().max(200) })
 export type Person = z.output<typeof Person>
-
-export const Unit = z
-  .strictObject({
-    number: z.number().int().min(1).max(60),
-    firstWeek: z.number().int().min(0).max(60),
-    lastWeek: z.number().int().min(0).max(60),
-    title: z.string().max(200).optional(),
-  })
-  .refine((unit) => unit.firstWeek <= unit.lastWeek, 'a firstWeek that is not after lastWeek')
-export type Unit = z.output<typeof Unit>
 
 /** What is known of a course besides its content, with its term inside. */
 export const Facts = z
@@ -27,7 +17,9 @@ export const Facts = z
     modality: z.enum(modalities),
     weeks: z.number().int().min(1).max(60).describe('How many instructional weeks'),
     term: Term,
+    nextTerm: Term.optional().describe('The term after it, for a course that spans two'),
     session: z.string().max(60).optional().describe("Code of the term's session the course runs in"),
+    meetingDays: z.array(z.enum(weekdays)).max(7).optional().describe('Weekdays on which the class meets; Monday to Friday without it'),
     classSections: z.array(z.string().min(1).max(40)).default([]),
     classSectionKind: z.enum(['own', 'shared']).default('own'),
     instructors: z.array(Person).default([]),

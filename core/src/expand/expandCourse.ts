@@ -1,11 +1,12 @@
-import { instructionalWeeks, localDateOf, resolveOffset, type Week } from '../calendar/index.ts'
-import type { Facts, Unit } from '../course/index.ts'
+import { evenUnits, instructionalWeeks, localDateOf, resolveOffset, type Offset, type Unit, type Week } from '../calendar/index.ts'
+import type { Facts } from '../course/index.ts'
 import { failure, shortHash, success, type Problem, type Result } from '../document/index.ts'
 import { formatOf, renderName, type FieldValues } from '../naming/index.ts'
 import { homePageKey, isModule, type Block, type Item, type Module, type Part, type Template } from '../template/index.ts'
 import { blockHtml, type BlockSurroundings } from './blockHtml.ts'
 import { everyExpected, type ExpectedBlock, type ExpectedCourse, type ExpectedPart } from './expected.ts'
-import { applies, evenUnits, repeatsAt, turnsOf, type Turn } from './repetitions.ts'
+import { applies, repeatsAt, turnsOf, type Turn, type TurnCalendar } from './repetitions.ts'
+import { courseValues, turnValues } from './turnValues.ts'
 
 /** A repetition id that an earlier deployment minted. */
 export interface KnownRepetition {
@@ -27,21 +28,12 @@ export interface Expansion {
 
 export const instanceOf = (key: string, repetition: string | null): string => (repetition === null ? key : `${key}@${repetition}`)
 
-/** Values of the fields that come from a course's facts. */
-export const courseValues = (facts: Facts): FieldValues => ({
-  code: facts.code,
-  title: facts.title,
-  term: facts.term.title,
-  year: Number(facts.term.firstDay.slice(0, 4)),
-  classSection: facts.classSections.join(', '),
-  instructor: facts.instructors.map((person) => person.name).join(', '),
-  modality: { 'on-campus': 'on campus', online: 'online', hybrid: 'hybrid' }[facts.modality],
-})
-
 /** Where in the calendar a part is being worked out. */
 interface Standing {
   turn: Turn | null
   repetition: string | null
+  /** Number by which its repetition is carried over, or null. */
+  repetitionNumber: number | null
   values: FieldValues
   parent: string | null
   grouped: boolean
@@ -54,7 +46,7 @@ interface Standing {
  */
 export const expandCourse = (input: Expansion): Result<ExpectedCourse, Problem[]> => {
   const { template, facts } = input
-  const weeks = instructionalWeeks({ term: facts.term, session: facts.session, count: facts.weeks })
+  const weeks = instructionalWeeks({ term: facts.term, nextTerm: facts.nextTerm, session: facts.session, count: facts.weeks })
   const available = weeks.filter((week) => week.number > 0).length
   if (available < facts.weeks)
     return failure([
@@ -73,18 +65,19 @@ export const expandCourse = (input: Expansion): Result<ExpectedCourse, Problem[]
   const common = courseValues(facts)
   const units = facts.units ?? (template.units ? evenUnits(weeks, template.units) : [])
   const occurrences = new Map<string, number>()
-  const top: Standing = { turn: null, repetition: null, values: common, parent: null, grouped: false }
+  const calendar: TurnCalendar = { weeks, units, term: facts.term, meetingDays: facts.meetingDays ?? [] }
+  const top: Standing = { turn: null, repetition: null, repetitionNumber: null, values: common, parent: null, grouped: false }
 
-  const valuesFor = (turn: Turn): FieldValues => {
-    const first = turn.weeks[0]
-    const last = turn.weeks.at(-1)
-    const topic = facts.topics[String(turn.number)] ?? turn.unit?.title ?? first?.breakName
+  /** Stands a part into one of its turns. Turns that are merely counted stay in the stretch they are nested in. */
+  const inTurn = (key: string, turn: Turn, standing: Standing): Standing => {
+    const outer = turn.weeks.length === 0 ? standing.turn : null
+    const ordinal = outer ? outer.ordinal * 1000 + turn.ordinal : turn.ordinal
     return {
-      ...common,
-      number: turn.number,
-      ...(turn.unit ? { unit: turn.unit.number } : first ? { week: turn.number } : {}),
-      ...(first && last ? { dates: { first: first.first, last: last.last }, start: first.first, end: last.last } : {}),
-      ...(topic ? { topic } : {}),
+      ...standing,
+      turn: outer ? { ...outer, number: turn.number, ordinal } : turn,
+      repetition: repetitionOf(key, ordinal),
+      repetitionNumber: ordinal,
+      values: outer ? { ...standing.values, number: turn.number } : turnValues(facts, turn),
     }
   }
 
@@ -94,7 +87,7 @@ export const expandCourse = (input: Expansion): Result<ExpectedCourse, Problem[]
     const instance = instanceOf(part.key, standing.repetition)
     const inBreak = turn !== null && turn.weeks.length > 0 && turn.weeks.every((one) => one.breakName !== null)
     const place = week && turn ? { ...week, last: turn.weeks.at(-1)?.last ?? week.last } : null
-    const at = (offset: Parameters<typeof resolveOffset>[0] | undefined) => (offset ? resolveOffset(offset, place, weeks, facts.term) : null)
+    const at = (offset: Offset | undefined) => (offset ? resolveOffset(offset, place, weeks, facts.term, facts.meetingDays) : null)
     const dueAt = at(part.settings.due)
     const values: FieldValues = {
       ...standing.values,
@@ -106,6 +99,7 @@ export const expandCourse = (input: Expansion): Result<ExpectedCourse, Problem[]
       instance,
       key: part.key,
       repetition: standing.repetition,
+      repetitionNumber: standing.repetitionNumber,
       definition: part,
       kind: part.kind,
       name: name.text,
@@ -118,6 +112,7 @@ export const expandCourse = (input: Expansion): Result<ExpectedCourse, Problem[]
       inBreak,
       opensAt: at(part.settings.opens),
       dueAt,
+      closesAt: at(part.settings.closes),
       blocks: [],
       items: [],
       parent: standing.parent,
@@ -139,16 +134,12 @@ export const expandCourse = (input: Expansion): Result<ExpectedCourse, Problem[]
       return turn.weeks.filter((week) => repeatsAt(filter, week.number)).map((week) => weeklyItem(item, week, standing))
     if (insideWeeks && !turn.weeks.some((week) => repeatsAt(filter, week.number))) return []
     if (standing.grouped && item.inGroup === 'per-week' && turn) return turn.weeks.map((week) => weeklyItem(item, week, standing))
-    if (filter && filter.per !== 'week')
-      return turnsOf(filter, weeks, units).map((one) => numbered(item, { ...standing, turn: one, repetition: repetitionOf(item.key, one.number), values: { ...standing.values, ...valuesFor(one) } }))
     if (filter && !insideWeeks)
-      return turnsOf(filter, weeks, units).map((one) => numbered(item, { ...standing, turn: one, repetition: repetitionOf(item.key, one.number), values: valuesFor(one) }))
+      return turnsOf(filter, calendar, turn?.weeks).map((one) => numbered(item, inTurn(item.key, one, standing)))
     return [numbered(item, standing)]
   }
-  const weeklyItem = (item: Item, week: Week, standing: Standing): ExpectedPart => {
-    const turn: Turn = { number: week.number, weeks: [week], unit: null }
-    return numbered(item, { ...standing, turn, repetition: repetitionOf(item.key, week.number), values: valuesFor(turn) })
-  }
+  const weeklyItem = (item: Item, week: Week, standing: Standing): ExpectedPart =>
+    numbered(item, inTurn(item.key, { number: week.number, ordinal: week.number, weeks: [week], unit: null, day: null, half: null }, standing))
   /** Items are counted among their kind, so that `{number}` runs 1, 2, 3 even when a part skips weeks. */
   const numbered = (item: Item, standing: Standing): ExpectedPart => {
     const number = (occurrences.get(item.key) ?? 0) + 1
@@ -162,13 +153,12 @@ export const expandCourse = (input: Expansion): Result<ExpectedCourse, Problem[]
     const grouped = input.groupings?.[part.key]
     if (grouped && part.groupings && part.repeat) {
       const format = part.groupings.name
-      return turnsOf({ ...part.repeat, per: 'unit', from: undefined, to: undefined, every: 1, except: [] }, weeks, grouped).map((turn) =>
-        buildModule(part, { turn, repetition: repetitionOf(`${part.key}-unit`, turn.number), values: valuesFor(turn), parent: standing.parent, grouped: true }, format),
+      return turnsOf({ ...part.repeat, per: 'unit', from: undefined, to: undefined, every: 1, except: [] }, { ...calendar, units: grouped }).map((turn) =>
+        buildModule(part, { ...inTurn(`${part.key}-unit`, turn, standing), grouped: true }, format),
       )
     }
     if (!part.repeat) return [buildModule(part, standing)]
-    const turns = turnsOf(part.repeat, standing.turn && part.repeat.per === 'week' ? standing.turn.weeks : weeks, units)
-    return turns.map((turn) => buildModule(part, { turn, repetition: repetitionOf(part.key, turn.number), values: valuesFor(turn), parent: standing.parent, grouped: false }))
+    return turnsOf(part.repeat, calendar, standing.turn?.weeks).map((turn) => buildModule(part, { ...inTurn(part.key, turn, standing), grouped: false }))
   }
 
   const parts = arrange(template.parts.flatMap((part) => expandPart(part, top)))

@@ -1,5 +1,5 @@
-import type { Week } from '../calendar/index.ts'
-import type { Facts, Unit } from '../course/index.ts'
+import type { Unit, Week } from '../calendar/index.ts'
+import type { Facts } from '../course/index.ts'
 import type { FieldValues, FieldName } from '../naming/index.ts'
 import type { Audience, Block, HouseText, Item, ItemKind, Module, Strength, Template } from '../template/index.ts'
 
@@ -23,6 +23,8 @@ export interface ExpectedPart {
   key: string
   /** Minted id of the repetition, or null. Its number and dates are attributes, never its identity. */
   repetition: string | null
+  /** The number by which a later deployment carries the repetition over, or null. */
+  repetitionNumber: number | null
   definition: Module | Item
   kind: ItemKind | 'module'
   name: string
@@ -38,9 +40,10 @@ export interface ExpectedPart {
   weeks: Week[]
   /** Whether its week is a break, in which its items are not asked for. */
   inBreak: boolean
-  /** Opening and due instants, ISO 8601 UTC. */
+  /** Opening, due and closing instants, ISO 8601 UTC. */
   opensAt: string | null
   dueAt: string | null
+  closesAt: string | null
   blocks: ExpectedBlock[]
   items: ExpectedPart[]
   /** Instance of the module it stands in, or null. */

@@ -1,5 +1,6 @@
 export * from './expandCourse.ts'
 export * from './expected.ts'
 export { escapeHtml } from './fillHtml.ts'
-export { evenUnits } from './repetitions.ts'
+export { turnsOf, type Turn, type TurnCalendar } from './repetitions.ts'
+export * from './turnValues.ts'
 export * from './knownRepetitions.ts'

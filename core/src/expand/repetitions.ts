@@ -1,5 +1,5 @@
-import type { Week } from '../calendar/index.ts'
-import type { Facts, Unit } from '../course/index.ts'
+import { classDaysOf, halvesOf, weeksOfUnit, type ClassDay, type Term, type Unit, type Week, type WeekHalf, type Weekday } from '../calendar/index.ts'
+import type { Facts } from '../course/index.ts'
 import type { Repeat, When } from '../template/index.ts'
 
 /** Whether a part's condition holds for a course. */
@@ -16,36 +16,49 @@ export const repeatsAt = (repeat: Repeat, number: number): boolean => {
   return number >= from && number <= (repeat.to ?? 999) && (number - from) % repeat.every === 0 && !repeat.except.includes(number)
 }
 
-/** Weeks dealt out to units as evenly as they go, earlier units taking what is over. */
-export const evenUnits = (weeks: readonly Week[], count: number): Unit[] => {
-  const least = Math.floor(weeks.length / count)
-  const over = weeks.length % count
-  const units: Unit[] = []
-  let next = 0
-  for (let number = 1; number <= count && next < weeks.length; number++) {
-    const length = least + (number <= over ? 1 : 0)
-    const first = weeks[next]
-    const last = weeks[next + length - 1]
-    if (first && last) units.push({ number, firstWeek: first.number, lastWeek: last.number })
-    next += length
-  }
-  return units
-}
-
-/** One turn of a repeated part: its number and the weeks it covers. */
+/** One turn of a repeated part: its number and the stretch of the calendar it covers. */
 export interface Turn {
+  /** The number its name carries. A day is counted within the stretch it repeats in. */
   number: number
+  /** Tells its repetition apart in the whole course: the number, but for days and halves the place among all of them. */
+  ordinal: number
   weeks: Week[]
   unit: Unit | null
+  day: ClassDay | null
+  half: WeekHalf | null
 }
 
-/** The turns of a part that repeats, in the order of their numbers. */
-export const turnsOf = (repeat: Repeat, weeks: readonly Week[], units: readonly Unit[]): Turn[] => {
-  if (repeat.per === 'times')
-    return Array.from({ length: repeat.times ?? 1 }, (_, i) => ({ number: i + 1, weeks: [], unit: null })).filter((turn) => repeatsAt(repeat, turn.number))
-  if (repeat.per === 'unit')
-    return units
-      .filter((unit) => repeatsAt(repeat, unit.number))
-      .map((unit) => ({ number: unit.number, weeks: weeks.filter((week) => week.number >= unit.firstWeek && week.number <= unit.lastWeek), unit }))
-  return weeks.filter((week) => repeatsAt(repeat, week.number)).map((week) => ({ number: week.number, weeks: [week], unit: null }))
+/** What turns are made from. */
+export interface TurnCalendar {
+  weeks: readonly Week[]
+  units: readonly Unit[]
+  term: Term
+  meetingDays: readonly Weekday[]
+}
+
+const turn = (number: number, more: Partial<Turn> = {}): Turn => ({ number, ordinal: number, weeks: [], unit: null, day: null, half: null, ...more })
+
+/**
+ * The turns of a part that repeats, in the order of their numbers.
+ * @param within the weeks of the turn it is nested in; all weeks at the top
+ */
+export const turnsOf = (repeat: Repeat, { weeks, units, term, meetingDays }: TurnCalendar, within: readonly Week[] = weeks): Turn[] => {
+  const asked = (turns: Turn[]) => turns.filter((one) => repeatsAt(repeat, one.number))
+  switch (repeat.per) {
+    case 'times':
+      return asked(Array.from({ length: repeat.times ?? 1 }, (_, i) => turn(i + 1)))
+    case 'unit':
+      return asked(units.map((unit) => turn(unit.number, { weeks: weeksOfUnit(unit, weeks), unit })))
+    case 'week':
+      return asked(within.map((week) => turn(week.number, { weeks: [week] })))
+    case 'half':
+      return asked(
+        within.flatMap((week) => halvesOf(week, term, meetingDays).map((half) => turn(week.number, { ordinal: week.number * 2 + (half.half === 'A' ? 0 : 1), weeks: [{ ...week, first: half.first, last: half.last }], half }))),
+      )
+    case 'day': {
+      const dates = weeks.flatMap((week) => classDaysOf(week, term, meetingDays)).map((day) => day.date)
+      const days = within.flatMap((week) => classDaysOf(week, term, meetingDays).map((day) => ({ week, day })))
+      return asked(days.map(({ week, day }, i) => turn(i + 1, { ordinal: dates.indexOf(day.date) + 1, weeks: [{ ...week, first: day.date, last: day.date }], day })))
+    }
+  }
 }

@@ -1,5 +1,6 @@
 import { failure, success, type Result } from '../document/index.ts'
 import { isDateStyle } from '../calendar/index.ts'
+import { editDistance } from './words/likeness.ts'
 import { definitionOf, fields, isFieldName, type FieldName } from './fields.ts'
 
 export const longestFormat = 500
@@ -26,18 +27,6 @@ export interface FormatProblem {
   suggestion: string | null
 }
 
-/** Edits (insert, delete, replace) that turn one word into the other; Wagner and Fischer 1974. */
-const editDistance = (a: string, b: string): number => {
-  let row = Array.from({ length: b.length + 1 }, (_, j) => j)
-  for (let i = 1; i <= a.length; i++) {
-    const next = [i]
-    for (let j = 1; j <= b.length; j++)
-      next.push(Math.min((next[j - 1] ?? 0) + 1, (row[j] ?? 0) + 1, (row[j - 1] ?? 0) + (a[i - 1] === b[j - 1] ? 0 : 1)))
-    row = next
-  }
-  return row[b.length] ?? 0
-}
-
 /** The known word nearest to one that is not known, or null when none is near. */
 export const nearestWord = (word: string, known: readonly string[]): string | null => {
   const lower = word.toLowerCase().slice(0, 40)
@@ -48,6 +37,7 @@ export const nearestWord = (word: string, known: readonly string[]): string | nu
 
 const styleProblem = (field: FieldName, style: string): string | null => {
   const { type } = definitionOf(field)
+  if (type === 'letter' || type === 'span') return 'left out: it has none'
   if (type === 'integer') return /^0{1,4}$/.test(style) ? null : 'zeros, as many as digits are wanted, e.g. 00'
   if (type === 'date' || type === 'range') return isDateStyle(style) ? null : 'date letters such as MMM d (yyyy, MM, MMM, d, EEE)'
   if (type === 'choice') return style.includes('|') ? null : 'the choices with a bar between them, e.g. Lab|Reading'
@@ -153,21 +143,29 @@ export const formatOf = (source: string): NamingFormat => {
   return result.value
 }
 
+/** Whether any text may stand in a field, so that only what follows it tells its end. */
+const isOpenEnded = (field: FieldName): boolean => definitionOf(field).type === 'text'
+const isDigits = (field: FieldName): boolean => definitionOf(field).type === 'integer' || definitionOf(field).type === 'span'
+
 /**
- * Why a reader could not tell the fields of a format apart, or null. Two fields that can hold any text need
- * something between them that is not only spaces.
+ * Why a reader could not tell the fields of a format apart, or null. Two fields that can hold any text need something
+ * between them that is not only spaces; two numbers need anything at all.
  */
 export const ambiguityOf = (format: NamingFormat): string | null => {
   let before: FieldName | null = null
+  let touching = false
   for (const node of format.nodes.flatMap((one) => (one.node === 'optional' ? one.nodes : [one]))) {
     if (node.node === 'text') {
+      touching = false
       if (node.text.trim() !== '') before = null
       continue
     }
     if (node.node !== 'field') continue
-    if (before && definitionOf(before).type === 'text' && definitionOf(node.field).type === 'text')
+    if (before && isOpenEnded(before) && isOpenEnded(node.field))
       return `${before} and ${node.field} stand side by side: nothing tells where one ends, so put a mark such as · between them`
+    if (before && touching && isDigits(before) && isDigits(node.field)) return `the numbers ${before} and ${node.field} touch: nothing tells where one ends, so put a mark such as . between them`
     before = node.field
+    touching = true
   }
   return null
 }

@@ -1,206 +1,146 @@
-import { dateOfMention, dayNumber, datesMentioned, monthNames, splitRangeStyle } from '../calendar/index.ts'
-import { definitionOf, type FieldName, type FieldValue, type FieldValues } from './fields.ts'
+import { dateOfMention, dayNumber, datesMentioned, weekdayIndex, weekdayOfWord } from '../calendar/index.ts'
+import type { DateParts } from './dateMatch.ts'
+import { definitionOf, isDaySpan, isNumberSpan, type FieldName, type FieldValue, type FieldValues } from './fields.ts'
 import { foldName } from './fold.ts'
-import { longestName, type FormatNode, type NamingFormat } from './format.ts'
-import { promptOf, writeField } from './render.ts'
+import { longestName, type NamingFormat } from './format.ts'
+import { compile, match, type Capture } from './match.ts'
+import { writeField } from './render.ts'
 
 /** One field as it stands in a name. */
 export interface FieldReading {
   field: FieldName
+  /** `absent` also where the prompt still stands. */
+  state: 'right' | 'wrong' | 'absent'
   /** The exact characters of the name. */
   text: string
-  /** What was wanted there, when the context knows it and it differs; null when right or not known. */
+  /** What is wanted there, when it is known and does not stand there; null otherwise. */
   expected: string | null
   /** Whether the prompt still stands there. */
   isPrompt: boolean
+  /** What the words say, for numbers and numbered spans; null otherwise. */
+  value: number | { from: number; to: number } | null
 }
 
 export interface NameReading {
-  /** `exact`, or the same but for dashes, spaces, case and compatibility characters. */
+  /** `exact`, or the same but for what does not change its meaning. */
   follows: 'exact' | 'small-differences'
+  /** In the order of the format. */
   readings: FieldReading[]
+  /** The name with the small differences set right and everything else as it stands; `differencesBetween` tells them. */
+  tidied: string
 }
 
-/** Characters of a compiled format: what must match next, and where it goes on. */
-interface Step {
-  literal: string
-  field: FieldName | null
-  style: string | null
+const saysDay = (parts: DateParts, date: string): boolean =>
+  (parts.day === null || parts.day === Number(date.slice(8, 10))) && (parts.month === null || parts.month === Number(date.slice(5, 7))) && (parts.year === null || parts.year === Number(date.slice(0, 4)))
+
+const boundOf = (style: string | null): { least: number; most: number } | null => {
+  const bound = style === null ? null : /^(\d+)-(\d+) words$/.exec(style)
+  return bound ? { least: Number(bound[1]), most: Number(bound[2]) } : null
 }
 
-const digits = /\d+/y
-const monthPattern = `(?:${monthNames.map((name) => (name.length > 3 ? `${name.slice(0, 3)}(?:${name.slice(3)})?` : name)).join('|')})`
-
-/** The pattern of a date style, with every letter run replaced by what it can write. */
-const datePattern = (style: string): string =>
-  style
-    .replace(/[.*+?^${}()|[\]\\]/g, '\\$&')
-    .replace(/yyyy|yy|MMMM|MMM|MM|M|dd|d|EEEE|EEE/g, (run) =>
-      run === 'yyyy' ? '\\d{4}' : run === 'yy' ? '\\d{2}' : run.length >= 3 && run[0] === 'M' ? `${monthPattern}\\.?` : run[0] === 'E' ? '[a-z]+' : '\\d{1,2}',
-    )
-
-const typedPatterns = new Map<string, RegExp>()
-/** A sticky pattern for a field whose extent is given by its type, or null when it may hold any text. */
-const typedPattern = (step: Step): RegExp | null => {
-  if (step.field === null) return null
-  const definition = definitionOf(step.field)
-  if (definition.type === 'integer') return digits
-  if (definition.type === 'text') return null
-  const style = step.style ?? definition.style ?? ''
-  const key = `${definition.type} ${style}`
-  const known = typedPatterns.get(key)
-  if (known) return known
-  const range = splitRangeStyle(style)
-  const source =
-    definition.type === 'choice'
-      ? style.split('|').map((choice) => choice.trim().replace(/[.*+?^${}()|[\]\\]/g, '\\$&')).join('|')
-      : definition.type === 'range' && range.closing !== null
-        ? `${datePattern(range.opening)} ?(?:-|to) ?${datePattern(range.closing)}`
-        : datePattern(style)
-  const pattern = new RegExp(source.toLowerCase().replaceAll('\\s', '\\s'), 'y')
-  typedPatterns.set(key, pattern)
-  return pattern
+const spanOf = (text: string): { from: number; to: number } => {
+  const [from = 0, to = from] = text.split('-').map(Number)
+  return { from, to }
 }
 
-/** Every way of leaving optional stretches in or out would be exponential; they are branches of the walk instead. */
-type Program = { kind: 'step'; step: Step } | { kind: 'skip'; to: number }
+/** What a date style names besides the day of the month: a weekday that is not the date's own is wrong. */
+const saysWeekday = (text: string, date: string): boolean => {
+  const words = text.match(/\p{L}+/gu) ?? []
+  const weekday = words.map((word) => weekdayOfWord(word)).find((one, i) => one !== null && !/^(mar|mars)$/.test(words[i] ?? ''))
+  return weekday === undefined || weekday === null || weekday === weekdayIndex(date) + 1
+}
 
-const compiled = new WeakMap<NamingFormat, Program[]>()
-const compile = (format: NamingFormat): Program[] => {
-  const known = compiled.get(format)
-  if (known) return known
-  const program: Program[] = []
-  const add = (nodes: FormatNode[]) => {
-    for (const node of nodes) {
-      if (node.node === 'text') program.push({ kind: 'step', step: { literal: foldLiteral(node.text), field: null, style: null } })
-      else if (node.node === 'field') program.push({ kind: 'step', step: { literal: '', field: node.field, style: node.style } })
-      else {
-        const skip: Program = { kind: 'skip', to: 0 }
-        program.push(skip)
-        add(node.nodes)
-        skip.to = program.length
-      }
+const agrees = ({ step, dates }: Capture, folded: string, value: FieldValue): boolean => {
+  switch (step.type) {
+    case 'integer':
+      return Number(folded) === Number(value)
+    case 'span': {
+      const said = spanOf(folded)
+      return isNumberSpan(value) && said.from === value.from && said.to === value.to
     }
+    case 'date':
+      return dates !== null && typeof value === 'string' && saysDay(dates.first, value) && saysWeekday(folded, value)
+    case 'range':
+      return dates !== null && isDaySpan(value) && saysDay(dates.first, value.first) && (dates.last === null || saysDay(dates.last, value.last))
+    case 'text':
+    case 'code':
+    case 'term':
+    case 'letter':
+    case 'choice':
+      return definitionOf(step.field).own === true || foldName(String(value)).text === folded
   }
-  add(format.nodes)
-  compiled.set(format, program)
-  return program
-}
-
-/** Like foldName, but keeps one space at the ends: inside a format they separate fields. */
-const foldLiteral = (text: string): string => {
-  const folded = foldName(`x${text}x`).text
-  return folded.slice(1, -1)
-}
-
-interface Capture {
-  field: FieldName
-  style: string | null
-  from: number
-  to: number
-}
-
-/**
- * Walks program and text together. A state is (instruction, offset, whether inside a free field); each fails at most
- * once, so the work is at most proportional to instructions × characters.
- */
-const walk = (program: Program[], text: string, known: FieldValues): Capture[] | null => {
-  const width = text.length + 1
-  const failed = new Uint8Array(program.length * width * 2)
-  const attempt = (at: number, offset: number): Capture[] | null => {
-    const instruction = program[at]
-    if (!instruction) return offset === text.length ? [] : null
-    const state = (at * width + offset) * 2
-    if (failed[state] === 1) return null
-    let result: Capture[] | null = null
-    if (instruction.kind === 'skip') result = attempt(at + 1, offset) ?? attempt(instruction.to, offset)
-    else if (instruction.step.field === null) {
-      // A space that the fold dropped at either end of the text is no difference.
-      const literal = offset === 0 ? instruction.step.literal.trimStart() : instruction.step.literal
-      if (text.startsWith(literal, offset)) result = attempt(at + 1, offset + literal.length)
-      else if (at === program.length - 1 && text.slice(offset) === literal.trimEnd()) result = []
-    } else result = attemptField(at, offset, instruction.step, instruction.step.field)
-    if (result === null) failed[state] = 1
-    return result
-  }
-  const attemptField = (at: number, offset: number, step: Step, field: FieldName): Capture[] | null => {
-    const capture = (to: number): Capture => ({ field, style: step.style, from: offset, to })
-    // The prompt, or the very value that is wanted here, is taken whole: a free field may hold spaces and separators.
-    const value = known[field]
-    const wholes = [promptOf(field).toLowerCase(), ...(typeof value === 'string' && value !== '' ? [foldName(value).text] : [])]
-    for (const whole of wholes) {
-      if (!text.startsWith(whole, offset)) continue
-      const rest = attempt(at + 1, offset + whole.length)
-      if (rest) return [capture(offset + whole.length), ...rest]
-    }
-    const pattern = typedPattern(step)
-    if (pattern) {
-      pattern.lastIndex = offset
-      const match = pattern.exec(text)
-      if (!match) return null
-      const rest = attempt(at + 1, offset + match[0].length)
-      return rest ? [capture(offset + match[0].length), ...rest] : null
-    }
-    for (let end = offset + 1; end <= text.length; end++) {
-      const inside = (at * width + end) * 2 + 1
-      if (failed[inside] === 1) return null
-      failed[inside] = 1
-      const rest = attempt(at + 1, end)
-      if (rest) return [capture(end), ...rest]
-    }
-    return null
-  }
-  return attempt(0, 0)
-}
-
-const sameDay = (a: { month: number; day: number } | undefined, date: string): boolean =>
-  a !== undefined && a.month === Number(date.slice(5, 7)) && a.day === Number(date.slice(8, 10))
-
-/** Whether the words of a field say the value that the context knows. */
-const agrees = (field: FieldName, style: string | null, text: string, value: FieldValue): boolean => {
-  const definition = definitionOf(field)
-  if (definition.type === 'integer') return Number(text) === Number(value)
-  if (foldName(text).text === foldName(writeField(field, style, value)).text) return true
-  if (definition.type === 'range' && typeof value === 'object') {
-    const said = datesMentioned(text)
-    return said.length === 2 && sameDay(said[0], value.first) && sameDay(said[1], value.last)
-  }
-  return definition.type === 'date' && typeof value === 'string' && sameDay(datesMentioned(text)[0], value)
 }
 
 /**
  * Reads a name against a format.
- * @param known what the fields should say in this place; fields that an instructor fills are left out
+ * @param known what the fields should say in this place. Fields of the instructor's own words are right whatever they say,
+ * within their bound
  * @returns null when the name does not follow the format, or is longer than 2,000 characters
  */
 export const readName = (format: NamingFormat, name: string, known: FieldValues): NameReading | null => {
   if (name.length > longestName) return null
   const folded = foldName(name)
-  const captures = walk(compile(format), folded.text, known)
+  const captures = match(format, folded.text, known)
   if (!captures) return null
-  const readings = captures.map(({ field, style, from, to }): FieldReading => {
-    const text = name.slice(folded.origin[from], folded.origin[to]).trim()
-    const value = known[field]
-    const right = value === undefined || value === '' || agrees(field, style, text, value)
-    return { field, text, expected: right || value === undefined ? null : writeField(field, style, value), isPrompt: text.toLowerCase() === promptOf(field).toLowerCase() }
-  })
-  return { follows: rewrite(format, readings) === name ? 'exact' : 'small-differences', readings }
+  const readings: FieldReading[] = []
+  const steps = compile(format)
+  let tidied = ''
+  let next = 0
+  for (let at = 0; at < steps.length; at++) {
+    const step = steps[at]
+    const capture = captures[next]
+    if (step === undefined) continue
+    if (step.op === 'text') tidied += step.text
+    else if (step.op === 'optional') {
+      const inside = steps.slice(at + 1, step.to)
+      const fieldsInside = inside.filter((one) => one.op === 'field')
+      // A stretch of text alone leaves no trace in the captures: it stands where the name holds its text.
+      const stands = fieldsInside.length > 0 ? capture !== undefined && capture.at < step.to : folded.text.includes(inside.map((one) => (one.op === 'text' ? one.folded : '')).join('').trim())
+      if (stands) continue
+      for (const { field, style } of fieldsInside) readings.push(absent(field, style, known))
+      at = step.to - 1
+    } else if (capture) {
+      next++
+      const said = folded.text.slice(capture.from, capture.to)
+      const text = name.slice(folded.origin[capture.from], folded.origin[capture.to]).trimEnd()
+      readings.push(readingOf(capture, said, text, known))
+      tidied += capture.isPrompt || step.type === 'text' ? text : canonical(capture, said, text)
+    }
+  }
+  return { follows: tidied === name ? 'exact' : 'small-differences', readings, tidied }
 }
 
-/** The name as the format would write it with the words that were read. */
-const rewrite = (format: NamingFormat, readings: FieldReading[]): string => {
-  let next = 0
-  const write = (nodes: FormatNode[]): string =>
-    nodes
-      .map((node) => {
-        if (node.node === 'text') return node.text
-        if (node.node === 'field') return readings[next++]?.text ?? ''
-        const first = node.nodes.find((inner) => inner.node === 'field')
-        const stands = first?.node === 'field' && readings[next]?.field === first.field
-        return stands ? write(node.nodes) : ''
-      })
-      .join('')
-  return write(format.nodes)
+const absent = (field: FieldName, style: string | null, known: FieldValues): FieldReading => {
+  const value = known[field]
+  return { field, state: 'absent', text: '', expected: value === undefined || value === '' ? null : writeField(field, style, value), isPrompt: false, value: null }
+}
+
+/** How the format would write what stands in a typed field. */
+const canonical = ({ step, dates }: Capture, folded: string, text: string): string => {
+  if (dates) return dates.written
+  if (step.type === 'integer') return String(Number(folded)).padStart(step.style?.length ?? 1, '0')
+  if (step.type === 'letter') return text.toUpperCase()
+  if (step.type === 'choice') return (step.style ?? '').split('|').map((choice) => choice.trim()).find((choice) => foldName(choice).text === folded) ?? text
+  if (step.type === 'span') {
+    const { from, to } = spanOf(folded)
+    return writeField(step.field, null, { from, to })
+  }
+  return text
+}
+
+const readingOf = (capture: Capture, folded: string, text: string, known: FieldValues): FieldReading => {
+  const { step } = capture
+  const { field, style } = step
+  const value = known[field]
+  if (capture.isPrompt) return { ...absent(field, style, definitionOf(field).own ? {} : known), text, isPrompt: true }
+  const said = step.type === 'integer' ? Number(folded) : step.type === 'span' ? spanOf(folded) : null
+  const bound = step.type === 'text' ? boundOf(style) : null
+  if (bound) {
+    const count = text.split(/\s+/).length
+    if (count < bound.least || count > bound.most) return { field, state: 'wrong', text, expected: `${bound.least} to ${bound.most} words`, isPrompt: false, value: null }
+  }
+  const right = value === undefined || value === '' || agrees(capture, folded, value)
+  return { field, state: right ? 'right' : 'wrong', text, expected: right ? null : writeField(field, style, value), isPrompt: false, value: said }
 }
 
 /** The date range a name's words say, if they say exactly one or two dates; years are taken nearest to `near`. */
@@ -214,4 +154,3 @@ export const rangeSaid = (text: string, near: string): { first: string; last: st
 /** Whether two ranges differ by at most that many days at each end. */
 export const rangesAgree = (a: { first: string; last: string }, b: { first: string; last: string }, days: number): boolean =>
   Math.abs(dayNumber(a.first) - dayNumber(b.first)) <= days && Math.abs(dayNumber(a.last) - dayNumber(b.last)) <= days
-

@@ -1,5 +1,5 @@
 import { formatDate, formatDateRange } from '../calendar/index.ts'
-import { definitionOf, type FieldName, type FieldValue, type FieldValues } from './fields.ts'
+import { definitionOf, isDaySpan, isNumberSpan, type FieldName, type FieldValue, type FieldValues } from './fields.ts'
 import type { FormatNode, NamingFormat } from './format.ts'
 
 export interface RenderedName {
@@ -12,7 +12,8 @@ export interface RenderedName {
 export const writeField = (field: FieldName, style: string | null, value: FieldValue): string => {
   const definition = definitionOf(field)
   const pattern = style ?? definition.style ?? ''
-  if (typeof value === 'object') return formatDateRange(value.first, value.last, pattern)
+  if (isDaySpan(value)) return formatDateRange(value.first, value.last, pattern)
+  if (isNumberSpan(value)) return value.from === value.to ? String(value.from) : `${value.from}–${value.to}`
   if (definition.type === 'date') return formatDate(String(value), pattern)
   if (definition.type === 'integer') return String(value).padStart(style?.length ?? 1, '0')
   return String(value)

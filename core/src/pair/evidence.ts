@@ -1,5 +1,5 @@
 import type { ExpectedPart } from '../expand/index.ts'
-import { foldName, formatOf, rangesAgree, rangeSaid, readName } from '../naming/index.ts'
+import { foldName, formatOf, isDaySpan, rangesAgree, rangeSaid, readName } from '../naming/index.ts'
 import { isModule, type ItemKind } from '../template/index.ts'
 
 /** One observation for or against a pair: its log-odds (natural logarithm) and what it says in words. */
@@ -82,7 +82,7 @@ const nameEvidence = (expected: ExpectedPart, found: FoundPart, near: string): E
   if (number !== undefined && said !== null)
     evidence.push(said === Number(number) ? { weight: 2.5, says: `the number ${said}` } : { weight: -3, says: `the number ${said} where ${number} is expected` })
   const range = expected.values.dates
-  if (typeof range === 'object') {
+  if (isDaySpan(range)) {
     const written = rangeSaid(found.name, near)
     if (written) evidence.push(rangesAgree(written, range, 2) ? { weight: 2.5, says: 'the same dates' } : { weight: -0.5, says: 'other dates' })
   }

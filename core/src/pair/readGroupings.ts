@@ -1,5 +1,5 @@
-import { daysBetween, type Week } from '../calendar/index.ts'
-import { everyModule, type Course, type CourseModule, type Facts, type Unit } from '../course/index.ts'
+import { daysBetween, weeksOfUnit, type Unit, type Week } from '../calendar/index.ts'
+import { everyModule, type Course, type CourseModule, type Facts } from '../course/index.ts'
 import { foldName, formatOf, rangeSaid, readName } from '../naming/index.ts'
 import { everyPart, isModule, type Module, type Template } from '../template/index.ts'
 
@@ -34,6 +34,12 @@ const coverOf = (module: CourseModule, part: Module, weeks: readonly Week[], nea
   return null
 }
 
+const coverOfUnit = (unit: Unit, weeks: readonly Week[]): { firstWeek: number; lastWeek: number } | null => {
+  const covered = weeksOfUnit(unit, weeks)
+  const [first, last] = [covered[0], covered.at(-1)]
+  return first && last ? { firstWeek: first.number, lastWeek: last.number } : null
+}
+
 /**
  * Tells, for each weekly module of a template that accepts units in its place, whether the course has weeks, has units
  * that cover every instructional week exactly once (uneven ones are fine), or has units that cannot be read.
@@ -51,7 +57,7 @@ export const readGroupings = (template: Template, facts: Facts, weeks: readonly 
       continue
     }
     const modules = units.map((module) => module.id)
-    const fromFacts = facts.units?.length === units.length ? facts.units : null
+    const fromFacts = facts.units?.length === units.length ? facts.units.map((unit) => coverOfUnit(unit, weeks)) : null
     const covers = units.map((module, i) => coverOf(module, part, weeks, near) ?? fromFacts?.[i] ?? null)
     if (covers.some((cover) => cover === null)) {
       const unread = units.filter((_, i) => covers[i] === null).map((module) => `“${module.name}”`)

@@ -39,11 +39,6 @@ export interface RecordedPart extends RecordedAs {
   instance: string
 }
 
-const numberOf = (part: ExpectedPart): number | null => {
-  const { week, unit, number } = part.values
-  return part.repetition === null ? null : Number(week ?? unit ?? number)
-}
-
 /**
  * What a deployment of the expected course would do: everything into a shell; into a course deployed before only the
  * parts it never had. What an instructor removed stays removed, and nothing that is there is touched. Pure: the same
@@ -70,7 +65,7 @@ export const planDeployment = ({ expected, course, base, onDate }: PlanInput): P
     })
   const wantedInstances = new Set([expected.home, ...everyExpected(expected.parts).filter((part) => !(part.inBreak && part.kind !== 'module'))].map((part) => part.instance))
 
-  const recordOf = (part: ExpectedPart): RecordedPart => ({ instance: part.instance, part: part.key, repetition: part.repetition, number: numberOf(part) })
+  const recordOf = (part: ExpectedPart): RecordedPart => ({ instance: part.instance, part: part.key, repetition: part.repetition, number: part.repetitionNumber })
   const step = (does: PlanStep['does'], part: ExpectedPart, into: string | null, reason: string) => {
     steps.push({ does, instance: part.instance, kind: part.kind, name: part.name, into, opensAt: part.opensAt, dueAt: part.dueAt, reason })
   }
@@ -98,6 +93,7 @@ export const planDeployment = ({ expected, course, base, onDate }: PlanInput): P
         published: part.audience === 'staff' ? false : (settings.published ?? true),
         opensAt: part.opensAt,
         dueAt: part.dueAt,
+        closesAt: part.closesAt,
         points: settings.points ?? null,
         category: settings.category ?? null,
         ...(part.blocks.length > 0 || kind === 'page' ? { html: linked(renderPage(part, onDate)) } : {}),

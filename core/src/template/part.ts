@@ -17,7 +17,7 @@ const weekNumber = z.number().int().min(0).max(60)
 
 export const Repeat = z
   .strictObject({
-    per: z.enum(['week', 'unit', 'times']),
+    per: z.enum(['week', 'unit', 'day', 'half', 'times']),
     times: z.number().int().min(1).max(60).optional().describe('How often, for per: times'),
     from: weekNumber.optional(),
     to: weekNumber.optional(),
@@ -51,6 +51,7 @@ export const Settings = z.strictObject({
   category: z.string().max(100).optional(),
   opens: Offset.optional(),
   due: Offset.optional(),
+  closes: Offset.optional(),
 })
 export type Settings = z.output<typeof Settings>
 

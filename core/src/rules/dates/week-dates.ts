@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import type { Change } from '../../course/index.ts'
-import { formatOf, rangesAgree, rangeSaid, readName, writeField } from '../../naming/index.ts'
+import { formatOf, isDaySpan, rangesAgree, rangeSaid, readName, writeField } from '../../naming/index.ts'
 import { moduleFormat } from '../names/module-name.ts'
 import { rewritten } from '../names/nameVerdict.ts'
 import { aboutPart, defineRule, type Verdict } from '../rule.ts'
@@ -22,7 +22,7 @@ export const weekDates = defineRule({
       const wanted = part.values.dates
       const module = context.moduleFor(part)
       if (!module) yield { subject, outcome: 'absent' }
-      else if (typeof wanted !== 'object' || part.definition.span === 'course') yield { subject, outcome: 'inapplicable' }
+      else if (!isDaySpan(wanted) || part.definition.span === 'course') yield { subject, outcome: 'inapplicable' }
       else {
         const reading = readName(formatOf(moduleFormat(part)), module.name, part.values)
         const said = reading?.readings.find((one) => one.field === 'dates')

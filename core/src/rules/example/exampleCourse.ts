@@ -122,7 +122,7 @@ const filledIn = (html: string): string =>
 
 export const emptyCourse = (id: string, name: string): Course => ({
   schema: 'wickerframe.course/1', id, name, label: '', status: 'teaching', published: true, revision: '1', readAt: '2026-09-16T11:40:00Z',
-  timeZone: 'America/Halifax', homePage: null, navigation: [], modules: [], stray: [],
+  timeZone: 'America/Halifax', opensAt: null, closesAt: null, homePage: null, navigation: [], modules: [], stray: [],
 })
 
 /** A course as a template deploys it and an instructor fills it in, ready in every respect. */

@@ -1,0 +1,31 @@
+import type { Facts } from '../course/index.ts'
+import type { FieldValues } from '../naming/index.ts'
+import type { Turn } from './repetitions.ts'
+
+/** Values of the fields that come from a course's facts. */
+export const courseValues = (facts: Facts): FieldValues => ({
+  code: facts.code,
+  title: facts.title,
+  term: facts.term.title,
+  year: Number(facts.term.firstDay.slice(0, 4)),
+  classSection: facts.classSections.join(', '),
+  instructor: facts.instructors.map((person) => person.name).join(', '),
+  modality: { 'on-campus': 'on campus', online: 'online', hybrid: 'hybrid' }[facts.modality],
+})
+
+/** Values of the fields that come from a turn's place in the calendar, beside those of its course. */
+export const turnValues = (facts: Facts, turn: Turn): FieldValues => {
+  const first = turn.weeks[0]
+  const last = turn.weeks.at(-1)
+  const topic = facts.topics[String(turn.number)] ?? turn.unit?.title ?? (turn.day ? undefined : first?.breakName)
+  return {
+    ...courseValues(facts),
+    number: turn.number,
+    ...(turn.unit ? { unit: turn.unit.number } : first ? { week: first.number } : {}),
+    ...(turn.unit && first && last ? { weeks: { from: first.number, to: last.number } } : {}),
+    ...(turn.day ? { day: turn.number } : {}),
+    ...(turn.half ? { half: turn.half.half } : {}),
+    ...(first && last ? { dates: { first: first.first, last: last.last }, start: first.first, end: last.last } : {}),
+    ...(topic ? { topic } : {}),
+  }
+}
