@@ -1,5 +1,8 @@
 export * from './fields.ts'
 export * from './fold.ts'
 export * from './format.ts'
+export * from './mend/mendName.ts'
+export * from './mend/reasons.ts'
 export * from './read.ts'
 export * from './render.ts'
+export { editDistance } from './words/likeness.ts'

@@ -103,8 +103,9 @@ export const readName = (format: NamingFormat, name: string, known: FieldValues)
       next++
       const said = folded.text.slice(capture.from, capture.to)
       const text = name.slice(folded.origin[capture.from], folded.origin[capture.to]).trimEnd()
-      readings.push(readingOf(capture, said, text, known))
-      tidied += capture.isPrompt || step.type === 'text' ? text : canonical(capture, said, text)
+      const reading = readingOf(capture, said, text, known)
+      readings.push(reading)
+      tidied += capture.isPrompt ? text : canonical(capture, said, text, reading.state === 'right' ? known[step.field] : undefined)
     }
   }
   return { follows: tidied === name ? 'exact' : 'small-differences', readings, tidied }
@@ -116,7 +117,8 @@ const absent = (field: FieldName, style: string | null, known: FieldValues): Fie
 }
 
 /** How the format would write what stands in a typed field. */
-const canonical = ({ step, dates }: Capture, folded: string, text: string): string => {
+const canonical = ({ step, dates }: Capture, folded: string, text: string, known: FieldValue | undefined): string => {
+  if (typeof known === 'string' && known !== '' && !dates) return definitionOf(step.field).own ? text : known
   if (dates) return dates.written
   if (step.type === 'integer') return String(Number(folded)).padStart(step.style?.length ?? 1, '0')
   if (step.type === 'letter') return text.toUpperCase()

@@ -1,0 +1,47 @@
+import { withoutAccents } from '../../calendar/index.ts'
+
+/** A word, a number, a stretch of white space or one other character of a folded name. */
+export interface Token {
+  kind: 'word' | 'number' | 'space' | 'mark'
+  /** Folded; words without accents. */
+  text: string
+  /** Offsets in the folded name. */
+  from: number
+  to: number
+}
+
+const pieces = /(\p{L}[\p{L}\p{M}]*)|(\d+)|(\s+)|[^]/gu
+
+/** Takes a folded name apart. Linear. */
+export const tokensOf = (folded: string): Token[] => {
+  const tokens: Token[] = []
+  for (const piece of folded.matchAll(pieces)) {
+    const [text, word, number, space] = piece
+    const kind = word !== undefined ? 'word' : number !== undefined ? 'number' : space !== undefined ? 'space' : 'mark'
+    tokens.push({ kind, text: kind === 'word' ? withoutAccents(text) : text, from: piece.index, to: piece.index + text.length })
+  }
+  return tokens
+}
+
+/** A stretch of tokens, the end excluded. */
+export interface Stretch {
+  from: number
+  to: number
+}
+
+export const overlap = (a: Stretch, b: Stretch): boolean => a.from < b.to && b.from < a.to
+
+/** Index of the next token that is no white space, from an index on. */
+export const skipSpace = (tokens: readonly Token[], at: number): number => (tokens[at]?.kind === 'space' ? at + 1 : at)
+
+export const isMark = (token: Token | undefined, marks: string): boolean => token?.kind === 'mark' && marks.includes(token.text)
+export const isWord = (token: Token | undefined, ...words: readonly string[]): boolean => token?.kind === 'word' && words.includes(token.text)
+
+const closing: Readonly<Record<string, string>> = { '(': ')', '[': ']', '{': '}' }
+/** A stretch with the brackets that stand directly around it, if they do. */
+export const withBrackets = (tokens: readonly Token[], stretch: Stretch): Stretch => {
+  const open = tokens[stretch.from - 1]?.kind === 'space' ? stretch.from - 2 : stretch.from - 1
+  const opening = tokens[open]
+  const close = skipSpace(tokens, stretch.to)
+  return opening?.kind === 'mark' && closing[opening.text] !== undefined && tokens[close]?.text === closing[opening.text] ? { from: open, to: close + 1 } : stretch
+}
