@@ -10,10 +10,11 @@ import { main } from './main.ts'
 const docs = fileURLToPath(new URL('../../docs/schema', import.meta.url))
 const example = (n: number, kind: string) => join(docs, 'examples', `${n}-${kind}.json`)
 const documents = (n: number) => ['--template', example(n, 'template'), '--facts', example(n, 'facts'), '--course', example(n, 'course')]
+let stdin: Uint8Array = new Uint8Array()
 const run = async (...args: string[]) => {
   let out = ''
   let error = ''
-  const code = await main(args, { out: (text) => (out += text), error: (text) => (error += text) })
+  const code = await main(args, { out: (text) => (out += text), error: (text) => (error += text), input: () => Promise.resolve(stdin) })
   return { code, out, error }
 }
 const folder = mkdtempSync(join(tmpdir(), 'wickerframe-cli-'))

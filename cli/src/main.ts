@@ -1,59 +1,34 @@
+import { buffer } from 'node:stream/consumers'
 import { parseArgs } from 'node:util'
-import { checkCourse, Course, expandCourse, Facts, isPlainDate, localDateOf, Template, type Problem, type Result } from '@wickerframe/core'
-import { checkText } from './checkText.ts'
-import { expectedDocument, expectedText } from './expectedDocument.ts'
-import { readJsonFile } from './readJsonFile.ts'
+import { options, type Command, type OptionName, type Streams } from './command.ts'
+import { calendar } from './commands/calendar.ts'
+import { check } from './commands/check.ts'
+import { expand } from './commands/expand.ts'
+import { names } from './commands/names.ts'
+import { exitCode } from './exitCode.ts'
+import { Unusable } from './unusable.ts'
 
 const usage = `usage:
-  wickerframe expand --template T.json --facts facts.json [--on YYYY-MM-DD] [--format json|text]
-  wickerframe check  --template T.json --facts facts.json --course course.json
-                     [--as-of YYYY-MM-DD] [--format text|json] [--pairs]
+  wickerframe expand   --template T.json --facts facts.json [--on YYYY-MM-DD] [--format json|text]
+  wickerframe check    --template T.json --facts facts.json --course course.json
+                       [--as-of YYYY-MM-DD] [--format text|json] [--pairs]
+  wickerframe names    --format 'Week {week} · {dates} · {topic}' [--context context.json] < names.txt
+  wickerframe names    --infer < names.txt
+  wickerframe calendar --term term.json [--weeks 16] [--units 4] [--session CODE] [--next-term term.json]
+                       [--meeting-days tuesday,thursday] [--opens-before DAYS] [--closes-after DAYS]
 
-check exits with 0: ready; 1: open musts; 3: no open must, but something could not be told; 2: unusable input.
-docs/cli.md describes the documents and the output.
+check exits with 0: ready; 1: open musts; 3: no open must, but something could not be told. All exit with 2 on unusable
+input. docs/cli.md describes the documents and the output.
 `
 
-export const exitCode = { ready: 0, openMusts: 1, unusable: 2, untold: 3 } as const
-
-/** Where the command line writes; a test gives its own. */
-export interface Streams {
-  out: (text: string) => void
-  error: (text: string) => void
+const commands: Readonly<Record<string, { run: Command; takes: readonly OptionName[] }>> = {
+  expand: { run: expand, takes: ['template', 'facts', 'on', 'format'] },
+  check: { run: check, takes: ['template', 'facts', 'course', 'as-of', 'format', 'pairs'] },
+  names: { run: names, takes: ['format', 'context', 'infer'] },
+  calendar: { run: calendar, takes: ['term', 'next-term', 'session', 'weeks', 'units', 'meeting-days', 'opens-before', 'closes-after'] },
 }
 
-class Unusable extends Error {}
-
-const problemLines = (file: string, problems: readonly Problem[]): string =>
-  problems
-    .slice(0, 20)
-    .map((problem) => `${file}${problem.path === '' ? '' : `, at ${problem.path}`}: found ${problem.found}; expected ${problem.expected}`)
-    .concat(problems.length > 20 ? [`and ${problems.length - 20} more`] : [])
-    .join('\n')
-
-const orUnusable = <T>(file: string, result: Result<T>): T => {
-  if (!result.ok) throw new Unusable(problemLines(file, result.problems))
-  return result.value
-}
-
-const options = {
-  template: { type: 'string' }, facts: { type: 'string' }, course: { type: 'string' },
-  'as-of': { type: 'string' }, on: { type: 'string' }, format: { type: 'string' }, pairs: { type: 'boolean', default: false }, help: { type: 'boolean', default: false },
-} as const
-
-const wanted = (name: string, value: string | undefined): string => {
-  if (value === undefined) throw new Unusable(`--${name} is missing\n\n${usage}`)
-  return value
-}
-const dateOption = (name: string, value: string | undefined): string | undefined => {
-  if (value !== undefined && !isPlainDate(value)) throw new Unusable(`--${name}: found ${value}; expected a date that exists, written YYYY-MM-DD`)
-  return value
-}
-const formatOption = (value: string | undefined, fallback: 'text' | 'json'): 'text' | 'json' => {
-  if (value === undefined || value === 'text' || value === 'json') return value ?? fallback
-  throw new Unusable(`--format: found ${value}; expected text or json`)
-}
-
-const run = async (args: readonly string[], { out }: Streams): Promise<number> => {
+const run = async (args: readonly string[], streams: Streams): Promise<number> => {
   let parsed
   try {
     parsed = parseArgs({ args: [...args], options, allowPositionals: true, strict: true })
@@ -61,35 +36,26 @@ const run = async (args: readonly string[], { out }: Streams): Promise<number> =
     throw new Unusable(`${cause instanceof Error ? cause.message : String(cause)}\n\n${usage}`)
   }
   const { values, positionals } = parsed
-  const [command, ...rest] = positionals
   if (values.help) {
-    out(usage)
-    return exitCode.ready
+    streams.out(usage)
+    return exitCode.fine
   }
-  if ((command !== 'expand' && command !== 'check') || rest.length > 0) throw new Unusable(`${command === undefined ? 'no command given' : `unknown command ${positionals.join(' ')}`}\n\n${usage}`)
-  const template = orUnusable(wanted('template', values.template), await readJsonFile(wanted('template', values.template), Template))
-  const factsFile = wanted('facts', values.facts)
-  const facts = orUnusable(factsFile, await readJsonFile(factsFile, Facts))
+  const [name, ...rest] = positionals
+  const command = name !== undefined && Object.hasOwn(commands, name) ? commands[name] : undefined
+  if (command === undefined || rest.length > 0) throw new Unusable(`${name === undefined ? 'no command given' : `unknown command ${positionals.join(' ')}`}\n\n${usage}`)
+  const stranger = Object.keys(values).find((option) => !command.takes.some((taken) => taken === option))
+  if (stranger !== undefined) throw new Unusable(`${name} takes no --${stranger}\n\n${usage}`)
+  return command.run(values, streams)
+}
 
-  if (command === 'expand') {
-    const onDate = dateOption('on', values.on) ?? facts.term.firstDay
-    const expected = orUnusable(factsFile, expandCourse({ template, facts }))
-    out(formatOption(values.format, 'json') === 'json' ? `${JSON.stringify(expectedDocument(expected, onDate), null, 2)}\n` : expectedText(expected))
-    return exitCode.ready
-  }
-  const courseFile = wanted('course', values.course)
-  const format = formatOption(values.format, 'text')
-  const course = orUnusable(courseFile, await readJsonFile(courseFile, Course))
-  const asOf = dateOption('as-of', values['as-of']) ?? localDateOf(course.readAt, facts.term.timeZone)
-  const result = orUnusable(`${wanted('template', values.template)} with ${factsFile}`, checkCourse({ template, facts, course, asOf }))
-  // Pairs are always part of the JSON; --pairs adds them to the text.
-  out(format === 'json' ? `${JSON.stringify(result, null, 2)}\n` : checkText(result, values.pairs))
-  if (result.counts.openMusts > 0) return exitCode.openMusts
-  return result.counts.cannotTell > 0 ? exitCode.untold : exitCode.ready
+const processStreams: Streams = {
+  out: (text) => void process.stdout.write(text),
+  error: (text) => void process.stderr.write(text),
+  input: () => buffer(process.stdin),
 }
 
 /** Runs one command. @returns its exit code */
-export const main = async (args: readonly string[], streams: Streams = { out: (text) => void process.stdout.write(text), error: (text) => void process.stderr.write(text) }): Promise<number> => {
+export const main = async (args: readonly string[], streams: Streams = processStreams): Promise<number> => {
   try {
     return await run(args, streams)
   } catch (cause) {

@@ -25,7 +25,7 @@ const letters: Record<string, (date: string) => string> = {
 const letterRun = /yyyy|yy|MMMM|MMM|MM|M|dd|d|EEEE|EEE/g
 
 /** Whether a style is made of the UTS #35 letters we know (year, month, day, weekday) and punctuation only. */
-export const isDateStyle = (style: string): boolean => /[yMdE]/.test(style) && !/[A-Za-z]/.test(style.replace(letterRun, ''))
+export const isDateStyle = (style: string): boolean => /[yMdE]/.test(style) && !/[A-Za-z]/.test(style.replace(/ to (?=[yMdE])/, ' ').replace(letterRun, ''))
 
 /** A date written in a UTS #35 pattern of year, month, day and weekday letters. */
 export const formatDate = (date: string, style: string): string => style.replace(letterRun, (run) => letters[run]?.(date) ?? run)

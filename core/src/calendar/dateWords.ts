@@ -34,10 +34,10 @@ const days = numbered(weekdayWords)
 export const withoutAccents = (word: string): string => (/^[\x20-\x7f]*$/.test(word) ? word : word.normalize('NFD').replace(/\p{M}/gu, ''))
 
 /** Month of a folded word, 1 to 12, or null. */
-export const monthOfWord = (word: string): number | null => months.get(withoutAccents(word)) ?? null
+export const monthOfWord = (word: string): number | null => months.get(word) ?? months.get(withoutAccents(word)) ?? null
 
 /** Weekday of a folded word, Monday 1 to Sunday 7, or null. */
-export const weekdayOfWord = (word: string): number | null => days.get(withoutAccents(word)) ?? null
+export const weekdayOfWord = (word: string): number | null => days.get(word) ?? days.get(withoutAccents(word)) ?? null
 
 /** Every month word, longest first, for patterns. */
 export const everyMonthWord: readonly string[] = [...months.keys()].sort((a, b) => b.length - a.length)

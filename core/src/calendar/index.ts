@@ -1,4 +1,5 @@
 export * from './availability.ts'
+export * from './calendarDocument.ts'
 export * from './classDays.ts'
 export * from './dateText.ts'
 export * from './dateWords.ts'

@@ -39,3 +39,15 @@ export const Term = z
     path: ['lastDay'],
   })
 export type Term = z.output<typeof Term>
+
+/** A term and the one after it as one stretch, for a course that spans two; the term itself without a second. */
+export const spanningTerm = (term: Term, nextTerm: Term | undefined): Term =>
+  nextTerm === undefined
+    ? term
+    : {
+        ...term,
+        lastDay: nextTerm.lastDay,
+        breaks: [...term.breaks, ...nextTerm.breaks],
+        holidays: [...term.holidays, ...nextTerm.holidays],
+        otherDates: [...term.otherDates, ...nextTerm.otherDates],
+      }

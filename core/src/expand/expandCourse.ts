@@ -1,4 +1,4 @@
-import { evenUnits, instructionalWeeks, localDateOf, resolveOffset, type Offset, type Unit, type Week } from '../calendar/index.ts'
+import { evenUnits, instructionalWeeks, localDateOf, resolveOffset, spanningTerm, type Offset, type Unit, type Week } from '../calendar/index.ts'
 import type { Facts } from '../course/index.ts'
 import { failure, shortHash, success, type Problem, type Result } from '../document/index.ts'
 import { formatOf, renderName, type FieldValues } from '../naming/index.ts'
@@ -65,7 +65,8 @@ export const expandCourse = (input: Expansion): Result<ExpectedCourse, Problem[]
   const common = courseValues(facts)
   const units = facts.units ?? (template.units ? evenUnits(weeks, template.units) : [])
   const occurrences = new Map<string, number>()
-  const calendar: TurnCalendar = { weeks, units, term: facts.term, meetingDays: facts.meetingDays ?? [] }
+  const term = spanningTerm(facts.term, facts.nextTerm)
+  const calendar: TurnCalendar = { weeks, units, term, meetingDays: facts.meetingDays ?? [] }
   const top: Standing = { turn: null, repetition: null, repetitionNumber: null, values: common, parent: null, grouped: false }
 
   /** Stands a part into one of its turns. Turns that are merely counted stay in the stretch they are nested in. */
@@ -87,7 +88,7 @@ export const expandCourse = (input: Expansion): Result<ExpectedCourse, Problem[]
     const instance = instanceOf(part.key, standing.repetition)
     const inBreak = turn !== null && turn.weeks.length > 0 && turn.weeks.every((one) => one.breakName !== null)
     const place = week && turn ? { ...week, last: turn.weeks.at(-1)?.last ?? week.last } : null
-    const at = (offset: Offset | undefined) => (offset ? resolveOffset(offset, place, weeks, facts.term, facts.meetingDays) : null)
+    const at = (offset: Offset | undefined) => (offset ? resolveOffset(offset, place, weeks, term, facts.meetingDays) : null)
     const dueAt = at(part.settings.due)
     const values: FieldValues = {
       ...standing.values,

@@ -1,4 +1,4 @@
-import { addDays, instantOf, localDateOf } from '../calendar/index.ts'
+import { addDays, instantOf, localDateOf, spanningTerm, type Term } from '../calendar/index.ts'
 import { everyCourseItem, everyModule, type Course, type CourseItem, type CourseModule, type PlacedItem } from '../course/index.ts'
 import { everyExpected, type ExpectedCourse, type ExpectedPart } from '../expand/index.ts'
 import { readBlocks, type BlockReading, type PageFacts } from '../page/index.ts'
@@ -80,6 +80,11 @@ export class CheckContext {
   /** The as-of dates for which this result holds: from the first (included) until the second (excluded); null: without end. */
   get holds(): { from: string | null; until: string | null } {
     return { from: this.#from, until: this.#until }
+  }
+
+  /** The course's term; with the one after it, where the course spans two. */
+  get term(): Term {
+    return spanningTerm(this.expected.facts.term, this.expected.facts.nextTerm)
   }
 
   get timeZone(): string {

@@ -221,16 +221,17 @@ export const fitDates = (readings: SaidDates['readings'], wanted: FieldValue | u
   if (wanted === undefined) return best
   const [first, last] = isDaySpan(wanted) ? [wanted.first, wanted.last] : [String(wanted), null]
   for (const reading of readings) {
-    const near = (a: string, b: string) => Math.abs(daysBetween(a, b)) <= 4
-    const fit =
-      reading.first === first && (last === null || reading.last === last) ? 3
-      : reading.first === first && reading.last === null ? 1.5
-      : near(reading.first, first) && (last === null || reading.last === null || near(reading.last, last)) ? 1
-      : -1
+    const fit = fitOf(reading, first, last)
     if (fit > best.fit) best = { reading, fit }
   }
   return best
 }
+const fitOf = (reading: SaidDates['readings'][number], first: string, last: string | null): number => {
+  if (reading.first === first && (last === null || reading.last === last)) return 3
+  if (reading.first === first && reading.last === null) return 1.5
+  return near(reading.first, first) && (last === null || reading.last === null || near(reading.last, last)) ? 1 : -1
+}
+const near = (a: string, b: string): boolean => a === b || Math.abs(daysBetween(a, b)) <= 4
 
 /** How much the place speaks for a candidate, beside its own weight. */
 export const placeWeight = (candidate: Candidate, place: FieldValues): number => {

@@ -1,5 +1,5 @@
 import { isDaySpan, isNumberSpan, definitionOf, fieldNames, type FieldName, type FieldValue, type FieldValues } from '../fields.ts'
-import { differencesBetween, foldName, type SmallDifference } from '../fold.ts'
+import { differencesBetween, foldName, type Folded, type SmallDifference } from '../fold.ts'
 import { longestName, type NamingFormat } from '../format.ts'
 import { readName, type FieldReading, type NameReading } from '../read.ts'
 import { renderName, writeField } from '../render.ts'
@@ -48,10 +48,14 @@ const unreadable = (reasons: Reason[], fields: FieldReading[] = [], place: numbe
 const commonOf = (places: readonly FieldValues[]): FieldValues => {
   const [first = {}] = places
   if (places.length === 1) return first
+  const known = keptCommon.get(places)
+  if (known) return known
   const common: FieldValues = {}
   for (const field of fieldNames) if (definitionOf(field).of === 'course' && first[field] !== undefined) common[field] = first[field]
+  keptCommon.set(places, common)
   return common
 }
+const keptCommon = new WeakMap<readonly FieldValues[], FieldValues>()
 
 const placeFields = ['week', 'unit', 'number', 'day'] as const
 
@@ -68,7 +72,9 @@ const placesOfReading = (reading: NameReading, places: readonly FieldValues[]): 
  * what is left is the instructor's own. Every mended name is read back before it is given. Pure, and linear in the
  * length of the name; a name beyond 2,000 characters is refused.
  */
-export const judgeName = (format: NamingFormat, name: string, context: NameContext): NameJudgement => {
+export const judgeName = (format: NamingFormat, name: string, context: NameContext): NameJudgement => judgeAt(format, name, context, 1)
+
+const judgeAt = (format: NamingFormat, name: string, context: NameContext, round: number): NameJudgement => {
   if (name.length > longestName) return unreadable([{ code: 'too-long' }])
   const { places } = context
   const common = commonOf(places)
@@ -76,28 +82,52 @@ export const judgeName = (format: NamingFormat, name: string, context: NameConte
   const plan = planOf(format)
   const folded = foldName(name)
   const tokens = tokensOf(folded.text)
-  if (reading && !mayHoldMore(reading, tokens)) {
+  let settled: NameJudgement | null = null
+  if (reading) {
     const fitting = places.length === 1 ? [0] : placesOfReading(reading, places)
     for (const place of fitting) {
       const here = places.length === 1 ? reading : readName(format, name, places[place] ?? {})
-      const settled = here && settledBy(here, name, place, places[place] ?? {})
-      if (settled && (fitting.length === 1 || settled.fields.every((field) => field.state === 'right'))) return settled
+      const found = here && settledBy(here, name, place, places[place] ?? {})
+      if (found && (fitting.length === 1 || found.fields.every((field) => field.state === 'right'))) {
+        settled = found
+        break
+      }
     }
+    if (settled && !mayHoldMore(reading, tokens)) return settled
   }
+  const mended = mendAt(format, name, context, round, { plan, folded, tokens, common })
+  // What follows already is only changed where something is surely left over in it.
+  return settled && !(mended.verdict === 'mendable' && takesOut(mended, reading)) ? settled : mended
+}
+
+const separatorAtEdge = /^[-–—:;,.·|/~>]|[-–—:;,·|/~>]$/
+/** Whether mending took something out of a name that follows: a left-over, or separators at the edge of its own words. */
+const takesOut = (mended: NameJudgement, reading: NameReading | null): boolean =>
+  mended.reasons.some((reason) => reason.code === 'left-out') || (reading?.readings.some((one) => definitionOf(one.field).own && separatorAtEdge.test(one.text)) ?? false)
+
+interface Taken {
+  plan: FormatPlan
+  folded: Folded
+  tokens: readonly Token[]
+  common: FieldValues
+}
+
+const mendAt = (format: NamingFormat, name: string, context: NameContext, round: number, { plan, folded, tokens, common }: Taken): NameJudgement => {
+  const { places } = context
   const recognised = recognise(tokens, { name, origin: folded.origin, plan, common, near: context.near, classSections: context.classSections })
-  if (recognised.otherCode && (plan.has('code') || recognised.otherCode.from === 0)) return unreadable([{ code: 'another-course', text: recognised.otherCode.text }])
-  const { best, place, rival } = bestPlace(recognised, places)
+  if (recognised.otherCode && (plan.has('code') || tokens.findIndex((token) => token.kind === 'word' || token.kind === 'number') === recognised.otherCode.from)) return unreadable([{ code: 'another-course', text: recognised.otherCode.text }])
+  const { best, place, rival } = bestPlace(recognised, folded.text, places)
   if (place === null) return unreadable([{ code: 'no-such-place' }])
   const otherKind = otherKindSaid(tokens, plan.concepts)
   if (otherKind && !labelFound(best, plan)) return unreadable([{ code: 'another-kind', text: otherKind }], [], place)
   const taken = best.chosen
   const left = leftWords(tokens, taken, name, folded.origin)
-  return mendedFrom({ format, name, plan, place, values: places[place] ?? {}, recognised, choice: best, left, rival, placeKnown: places.length === 1, origin: folded.origin })
+  return mendedFrom({ format, name, plan, place, values: places[place] ?? {}, recognised, choice: best, left, rival, placeKnown: places.length === 1, origin: folded.origin, context, round })
 }
 
 /** Whether the instructor's own words of a reading may hold what is not theirs: separators at an edge, left-overs, dates, numbers. */
 const mayHoldMore = (reading: NameReading, tokens: readonly Token[]): boolean =>
-  copyLeftOvers(tokens).length > 0 || reading.readings.some((one) => definitionOf(one.field).own && !one.isPrompt && one.text !== '' && (/\d/.test(one.text) || /^[-–—:;,.·|/~>]|[-–—:;,·|/~>]$/.test(one.text)))
+  copyLeftOvers(tokens).length > 0 || reading.readings.some((one) => definitionOf(one.field).own && !one.isPrompt && one.text !== '' && (/\d/.test(one.text) || separatorAtEdge.test(one.text)))
 
 /** A name that follows, with everything right that is known, or only a prompt left to fill. */
 const settledBy = (reading: NameReading, name: string, place: number, values: FieldValues): NameJudgement | null => {
@@ -120,18 +150,26 @@ const labelFound = (choice: Choice, plan: FormatPlan): boolean =>
   })
 
 /** The place that most speaks for, how much the choice there weighs, and whether another place does nearly as well. */
-const bestPlace = (recognised: Recognised, places: readonly FieldValues[]): { best: Choice; place: number | null; rival: boolean } => {
+const bestPlace = (recognised: Recognised, folded: string, places: readonly FieldValues[]): { best: Choice; place: number | null; rival: boolean } => {
   if (places.length === 1) return { best: chooseFor(recognised, places[0] ?? {}), place: 0, rival: false }
   const numbers = new Set(recognised.candidates.flatMap((one) => (typeof one.value === 'number' ? [one.value] : [])))
   const starts = new Set(recognised.candidates.flatMap((one) => (one.dates ?? []).map((said) => said.first)))
+  /** A topic that the place alone is known by speaks for it. */
+  const topicWeight = (values: FieldValues): number => (typeof values.topic === 'string' && values.topic.length >= 4 && folded.includes(foldName(values.topic).text) ? 2 : 0)
   const plausible = places.flatMap((values, i) => {
+    if (topicWeight(values) > 0) return [i]
     const number = placeFields.some((field) => typeof values[field] === 'number' && numbers.has(values[field]))
     return number || (isDaySpan(values.dates) && starts.has(values.dates.first)) ? [i] : []
   })
-  const ranked = plausible.map((place) => ({ place, best: chooseFor(recognised, places[place] ?? {}) })).sort((a, b) => b.best.weight - a.best.weight)
+  const ranked = plausible
+    .map((place) => {
+      const choice = chooseFor(recognised, places[place] ?? {})
+      return { place, best: { ...choice, weight: choice.weight + topicWeight(places[place] ?? {}) } }
+    })
+    .sort((a, b) => b.best.weight - a.best.weight)
   const [first, second] = ranked
   if (!first) return { best: { weight: 0, chosen: [] }, place: null, rival: false }
-  return { best: first.best, place: first.place, rival: second !== undefined && first.best.weight - second.best.weight < 1 }
+  return { best: first.best, place: first.place, rival: second !== undefined && first.best.weight - second.best.weight < 2 }
 }
 
 interface Mending {
@@ -146,13 +184,16 @@ interface Mending {
   rival: boolean
   placeKnown: boolean
   origin: readonly number[]
+  context: NameContext
+  /** How often it was mended, this time included. */
+  round: number
 }
 
 /** How far each thing lowers the confidence. Set by hand on the part of the corpus that is not held back. */
 const factors = {
   short: 0.995, typed: 0.97, bare: 0.93, 'another-stretch': 0.75, 'part-of': 0.93, 'start-only': 0.97, copy: 0.98, 'class-section': 0.98, 'not-asked': 0.97, plain: 1,
-  numberSupplied: 0.75, numberSuppliedAlone: 0.7, datesSupplied: 0.98, courseSupplied: 0.97, titleSupplied: 0.85, otherSupplied: 0.9, choiceSupplied: 0.8,
-  topicSupplied: 0.9, topicMissing: 0.6, joined: 0.7, fixedMissing: 0.85, wordLeft: 0.45, strayMarks: 0.85, rival: 0.4, numberAgainstDates: 0.3, numberWrong: 0.6, numberWrongDatesRight: 0.9, datesWrong: 0.85, valueWrong: 0.9,
+  numberSupplied: 0.75, numberSuppliedPlaceRight: 0.93, numberSuppliedAlone: 0.7, datesSupplied: 0.98, courseSupplied: 0.97, titleSupplied: 0.85, otherSupplied: 0.9, choiceSupplied: 0.8,
+  topicSupplied: 0.9, topicMissing: 0.6, joined: 0.7, fixedMissing: 0.85, wordLeft: 0.45, strayMarks: 0.85, rival: 0.4, numberAgainstDates: 0.3, numberWrong: 0.6, numberWrongPlaceRight: 0.9, datesWrong: 0.85, valueWrong: 0.9,
 } as const
 
 const mendedFrom = (mending: Mending): NameJudgement => {
@@ -171,6 +212,8 @@ const mendedFrom = (mending: Mending): NameJudgement => {
   let told = choice.chosen.some((one) => one.field !== null && one.how !== 'not-asked')
   const datesSay = plan.fields.flatMap(({ field, step }) => (step.type === 'range' || step.type === 'date' ? [fitOf(bySlot.get(field), values[field])] : []))
   const datesRight = datesSay.some((fit) => fit !== null && fit >= 1.5)
+  const topicRight = left.text !== '' && typeof values.topic === 'string' && foldName(left.text).text === foldName(values.topic).text
+  const placeRight = datesRight || topicRight
 
   for (const planned of plan.fields) {
     const { field, step, optional } = planned
@@ -189,7 +232,7 @@ const mendedFrom = (mending: Mending): NameJudgement => {
       if (optional) {
         if (wantedText === null) continue
       } else if (wantedText === null) because(0.5)
-      because(suppliedFactor(field, step.type, told || datesRight), wantedText === null ? undefined : { code: 'supplied', field, text: wantedText })
+      because(suppliedFactor(field, step.type, told, placeRight), wantedText === null ? undefined : { code: 'supplied', field, text: wantedText })
       continue
     }
     const text = quoted(said)
@@ -202,7 +245,7 @@ const mendedFrom = (mending: Mending): NameJudgement => {
       written[field] = value
     } else if (!right) {
       const reason: Reason = { code: 'wrong', field, said: text, expected: wantedText ?? '' }
-      if (step.type === 'integer') because(datesRight ? factors.numberWrongDatesRight : datesSay.some((fit) => fit !== null) ? factors.numberAgainstDates : factors.numberWrong, reason)
+      if (step.type === 'integer') because(placeRight ? factors.numberWrongPlaceRight : datesSay.some((fit) => fit !== null) ? factors.numberAgainstDates : factors.numberWrong, reason)
       else if (said.dates) because((fitOf(said, wanted) ?? -1) >= 1 ? 0.97 : factors.datesWrong, reason)
       else if (field === 'kind') return unreadable([{ code: 'another-kind', text }], fields, mending.place)
       else because(factors.valueWrong, reason)
@@ -213,6 +256,7 @@ const mendedFrom = (mending: Mending): NameJudgement => {
     if (said) because(factors[said.how], howReason(said, null))
     else if (word.length > 3) because(factors.fixedMissing)
   })
+  told ||= topicRight
   told ||= plan.fixed.some((word, i) => word.length > 3 && bySlot.has(`fixed:${i}`))
   for (const one of choice.chosen)
     if (one.slot.startsWith('out:')) because(factors[one.how], { code: 'left-out', what: one.how === 'copy' || one.how === 'class-section' ? one.how : 'not-asked', text: quoted(one) })
@@ -229,17 +273,30 @@ const mendedFrom = (mending: Mending): NameJudgement => {
   // Nothing says that it belongs here but that it stands here.
   if (!told) because(plan.fields.some(({ labelled, field }) => labelled && field !== 'minutes' && field !== 'points') ? 0.75 : 0.95)
 
-  const mended = renderName(format, left.text === '' && takesOwnWords && values.topic === undefined ? written : written).text
+  const mended = renderName(format, written).text
   if (mended === name) return { verdict: 'follows', fields: readName(format, name, values)?.readings ?? fields, differences: [], mended, confidence: 1, reasons: [], place: mending.place }
-  if (!readsBack(format, mended, values, left.text)) return unreadable([...reasons, { code: 'would-not-read' }], fields, mending.place)
+  const back = readsBack(format, mended, values, left.text)
+  if (!back) return unreadable([...reasons, { code: 'would-not-read' }], fields, mending.place)
   if (confidence < leastConfidence) return unreadable(reasons, fields, mending.place)
   const saysWhy = reasons.some((reason) => reason.code !== 'own-words-kept')
   if (!saysWhy) reasons.unshift({ code: 'written-otherwise' })
-  return { verdict: 'mendable', fields, differences: [], mended, confidence: Math.round(confidence * 1000) / 1000, reasons, place: mending.place }
+  const judged: NameJudgement = { verdict: 'mendable', fields, differences: [], mended, confidence: Math.round(confidence * 1000) / 1000, reasons, place: mending.place }
+  return mayHoldMore(back, tokensOf(foldName(mended).text)) ? mendedFurther(judged, mending) : judged
 }
 
-const suppliedFactor = (field: FieldName, type: string, told: boolean): number => {
-  if (type === 'integer' && field !== 'minutes' && field !== 'points' && field !== 'year') return told ? factors.numberSupplied : factors.numberSuppliedAlone
+const mostRounds = 8
+
+/** Mends what was mended until it stays: a copy of a copy has left more than one thing behind, and words that stood apart may now say something together. */
+const mendedFurther = (judged: NameJudgement, { format, context, values, round }: Mending): NameJudgement => {
+  if (judged.mended === null) return judged
+  if (round >= mostRounds) return unreadable([...judged.reasons, { code: 'would-not-read' }], judged.fields, judged.place)
+  const again = judgeAt(format, judged.mended, { ...context, places: [values] }, round + 1)
+  if (again.mended === judged.mended) return judged
+  return { ...judged, verdict: again.mended === null ? 'unreadable' : 'mendable', mended: again.mended, confidence: Math.round(judged.confidence * again.confidence * 1000) / 1000, reasons: [...judged.reasons, ...again.reasons] }
+}
+
+const suppliedFactor = (field: FieldName, type: string, told: boolean, placeRight: boolean): number => {
+  if (type === 'integer' && field !== 'minutes' && field !== 'points' && field !== 'year') return placeRight ? factors.numberSuppliedPlaceRight : told ? factors.numberSupplied : factors.numberSuppliedAlone
   if (type === 'range' || type === 'date' || type === 'span') return factors.datesSupplied
   if (field === 'code' || field === 'term') return factors.courseSupplied
   if (field === 'title') return factors.titleSupplied
@@ -274,10 +331,9 @@ const howReason = (said: Candidate, field: FieldName | null): Reason | undefined
   return said.how === 'another-stretch' ? { code: 'another-stretch', field } : undefined
 }
 
-/** Whether a mended name reads as right, with the instructor's words whole. */
-const readsBack = (format: NamingFormat, mended: string, values: FieldValues, own: string): boolean => {
+/** The reading of a mended name, if it is right and has the instructor's words whole. */
+const readsBack = (format: NamingFormat, mended: string, values: FieldValues, own: string): NameReading | null => {
   const reading = readName(format, mended, values)
-  if (reading?.follows !== 'exact') return false
-  return reading.readings.every((one) => one.state !== 'wrong' && (!definitionOf(one.field).own || one.isPrompt || own === '' || one.text === own))
+  if (reading?.follows !== 'exact') return null
+  return reading.readings.every((one) => one.state !== 'wrong' && (!definitionOf(one.field).own || one.isPrompt || own === '' || one.text === own)) ? reading : null
 }
-

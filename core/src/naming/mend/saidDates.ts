@@ -1,4 +1,4 @@
-import { isPlainDate, monthOfWord, weekdayOfWord, dayNumber } from '../../calendar/index.ts'
+import { isPlainDate, monthOfWord, weekdayOfWord } from '../../calendar/index.ts'
 import { isOrdinalSuffix } from '../words/numbers.ts'
 import { isMark, isWord, skipSpace, withBrackets, type Stretch, type Token } from './tokens.ts'
 
@@ -116,16 +116,13 @@ const withIntro = (tokens: readonly Token[], from: number): number => {
 const daysRead = (readings: SaidDay['readings'], near: string, month: number | null = null): string[] =>
   readings.flatMap((one) => dateNear({ ...one, month: one.month ?? month }, near) ?? [])
 
-/** A day as a date; without a year the one nearest to `near`. */
+/** A day as a date; without a year the one nearest to `near`. Null for a day that does not exist. */
 const dateNear = ({ month, day, year }: SaidDay['readings'][number], near: string): string | null => {
   if (month === null) return null
-  const inYear = (of: number) => `${of}-${String(month).padStart(2, '0')}-${String(day).padStart(2, '0')}`
-  if (year !== null) return isPlainDate(inYear(year)) ? inYear(year) : null
-  const around = Number(near.slice(0, 4))
-  let best: string | null = null
-  for (const candidate of [around - 1, around, around + 1].map(inYear))
-    if (isPlainDate(candidate) && (best === null || Math.abs(dayNumber(candidate) - dayNumber(near)) < Math.abs(dayNumber(best) - dayNumber(near)))) best = candidate
-  return best
+  const monthsAhead = month - Number(near.slice(5, 7))
+  const nearest = Number(near.slice(0, 4)) + (monthsAhead > 6 ? -1 : monthsAhead < -6 ? 1 : 0)
+  const date = `${year ?? nearest}-${month < 10 ? '0' : ''}${month}-${day < 10 ? '0' : ''}${day}`
+  return day <= 28 || isPlainDate(date) ? date : null
 }
 
 const spanAt = (tokens: readonly Token[], at: number, near: string): SaidDates | null => {

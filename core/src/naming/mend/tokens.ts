@@ -10,15 +10,35 @@ export interface Token {
   to: number
 }
 
-const pieces = /(\p{L}[\p{L}\p{M}]*)|(\d+)|(\s+)|[^]/gu
+const isLetter = /^\p{L}$/u
+const isJoined = /^[\p{L}\p{M}]$/u
+type Kind = Token['kind']
+const kindOfAscii: readonly Kind[] = Array.from({ length: 128 }, (_, unit): Kind => {
+  const character = String.fromCharCode(unit)
+  return /[a-z]/i.test(character) ? 'word' : /\d/.test(character) ? 'number' : /\s/.test(character) ? 'space' : 'mark'
+})
+const kindOf = (character: string): Kind => {
+  const unit = character.charCodeAt(0)
+  return unit < 128 ? (kindOfAscii[unit] ?? 'mark') : isLetter.test(character) ? 'word' : 'mark'
+}
 
 /** Takes a folded name apart. Linear. */
 export const tokensOf = (folded: string): Token[] => {
   const tokens: Token[] = []
-  for (const piece of folded.matchAll(pieces)) {
-    const [text, word, number, space] = piece
-    const kind = word !== undefined ? 'word' : number !== undefined ? 'number' : space !== undefined ? 'space' : 'mark'
-    tokens.push({ kind, text: kind === 'word' ? withoutAccents(text) : text, from: piece.index, to: piece.index + text.length })
+  for (let from = 0; from < folded.length; ) {
+    const code = folded.codePointAt(from) ?? 0
+    const size = code > 0xffff ? 2 : 1
+    const kind = kindOf(folded.slice(from, from + size))
+    let to = from + size
+    if (kind !== 'mark')
+      while (to < folded.length) {
+        const unit = folded.charCodeAt(to)
+        if (unit < 128 ? kindOfAscii[unit] !== kind : kind !== 'word' || !isJoined.test(folded[to] ?? '')) break
+        to += 1
+      }
+    const text = folded.slice(from, to)
+    tokens.push({ kind, text: kind === 'word' ? withoutAccents(text) : text, from, to })
+    from = to
   }
   return tokens
 }

@@ -48,6 +48,6 @@ const kindWords = new Set(kinds.map((line) => line.split(' ')[0] ?? ''))
 const nothing: ReadonlySet<string> = new Set()
 
 /** What a folded word may be short for: `wk` → week; `d` → day or discussion. */
-export const conceptsOf = (word: string): ReadonlySet<string> => byWord.get(withoutAccents(word)) ?? nothing
+export const conceptsOf = (word: string): ReadonlySet<string> => byWord.get(word) ?? byWord.get(withoutAccents(word)) ?? nothing
 export const isStretch = (concept: string): boolean => stretchWords.has(concept)
 export const isItemKind = (concept: string): boolean => kindWords.has(concept)

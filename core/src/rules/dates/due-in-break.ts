@@ -12,7 +12,7 @@ export const dueInBreak = defineRule({
   effortMinutes: 1,
   messages: { due: '“{name}” is due {due}, in {pause}.' },
   *check(context, { holidaysToo }): Generator<Verdict> {
-    const { term } = context.expected.facts
+    const { term } = context
     const free = [...term.breaks, ...(holidaysToo ? term.holidays.map((day) => ({ name: day.name, first: day.date, last: day.date })) : [])]
     for (const { item } of context.placedItems) {
       if (item.dueAt === null) continue

@@ -17,7 +17,7 @@ export const dueOutsideModule = defineRule({
     term: '“{name}” is due {due}, outside the term.',
   },
   *check(context, { graceDays }): Generator<Verdict> {
-    const { term } = context.expected.facts
+    const { term } = context
     for (const part of context.parts) {
       if (part.kind === 'module') continue
       const there = context.itemFor(part)

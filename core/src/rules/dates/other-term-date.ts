@@ -19,7 +19,7 @@ export const otherTermDate = defineRule({
     setting: '“{item}” is {what} {date}, which is not in {term}.',
   },
   *check(context, { daysAround, exemptWords }): Generator<Verdict> {
-    const { term } = context.expected.facts
+    const { term } = context
     const earliest = addDays(term.firstDay, -daysAround)
     const latest = addDays(term.lastDay, daysAround)
     const outside = (date: string) => date < earliest || date > latest

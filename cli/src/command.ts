@@ -1,0 +1,20 @@
+/** What was given on the command line. */
+export const options = {
+  template: { type: 'string' }, facts: { type: 'string' }, course: { type: 'string' }, 'as-of': { type: 'string' }, on: { type: 'string' }, format: { type: 'string' }, pairs: { type: 'boolean' },
+  context: { type: 'string' }, infer: { type: 'boolean' },
+  term: { type: 'string' }, 'next-term': { type: 'string' }, session: { type: 'string' }, weeks: { type: 'string' }, units: { type: 'string' }, 'meeting-days': { type: 'string' }, 'opens-before': { type: 'string' }, 'closes-after': { type: 'string' },
+  help: { type: 'boolean' },
+} as const
+export type OptionName = keyof typeof options
+export type Values = { [Name in OptionName]?: (typeof options)[Name]['type'] extends 'boolean' ? boolean : string }
+
+/** What the command line reads and writes; a test gives its own. */
+export interface Streams {
+  out: (text: string) => void
+  error: (text: string) => void
+  /** All of standard input. */
+  input: () => Promise<Uint8Array>
+}
+
+/** Runs, and gives the exit code. */
+export type Command = (values: Values, streams: Streams) => Promise<number>
