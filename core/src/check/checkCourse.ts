@@ -1,5 +1,5 @@
 import { instructionalWeeks } from '../calendar/index.ts'
-import type { Course, CourseItem, Facts } from '../course/index.ts'
+import type { CohortClash, Course, CourseItem, Facts } from '../course/index.ts'
 import { failure, readDocument, shortHash, success, type Problem, type Result } from '../document/index.ts'
 import { expandCourse, knownRepetitions, type ExpectedCourse } from '../expand/index.ts'
 import { analysePage, type PageFacts } from '../page/index.ts'
@@ -19,6 +19,8 @@ export interface Check {
   asOf: string
   /** Facts of pages, kept by content; without it every page is read anew. */
   pageOf?: (html: string) => PageFacts
+  /** Names that other courses of the term carry as well; none without them. */
+  clashes?: readonly CohortClash[]
 }
 
 /** What is wrong with the policies of a template: rules that are not there, parameters they do not take. */
@@ -72,7 +74,7 @@ export const checkCourse = (check: Check): Result<CheckResult> => {
     return page
   }
   const pairing = pairCourse(expected, course, pageOf)
-  const context = new CheckContext({ expected, course, pairing, groupings, asOf, pageOf })
+  const context = new CheckContext({ expected, course, pairing, groupings, asOf, pageOf, ...(check.clashes ? { clashes: check.clashes } : {}) })
 
   const told: Told[] = []
   const policyOf = new Map(template.policies.map((policy) => [policy.rule, policy]))
@@ -165,11 +167,11 @@ const applySilence = (told: Told[], context: CheckContext): void => {
   const open = new Map<string, Outcome>()
   for (const { rule, verdict, outcome } of told) if (verdict.outcome === 'failed') open.set(`${rule.id}|${subjectKey(verdict.subject)}`, outcome)
   for (const { rule, verdict, outcome } of told) {
-    if (verdict.outcome !== 'failed' || verdict.subject.about === 'course') continue
+    if (verdict.outcome !== 'failed') continue
     const parent = verdict.subject.about === 'part' ? context.partAt(verdict.subject.part.parent) : null
     for (const entry of silence) {
       if (entry.silent !== rule.id) continue
-      const key = entry.scope === 'same' ? subjectKey(verdict.subject) : parent?.instance
+      const key = entry.scope === 'same' ? subjectKey(verdict.subject) : entry.scope === 'course' ? 'course' : parent?.instance
       const teller = key === undefined ? undefined : open.get(`${entry.teller}|${key}`)
       if (teller) outcome.toldBy = teller.fingerprint
     }

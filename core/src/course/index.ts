@@ -1,5 +1,6 @@
 export * from './applyChanges.ts'
 export * from './change.ts'
+export * from './cohort.ts'
 export * from './course.ts'
 export * from './facts.ts'
 export * from './identity.ts'

@@ -1,7 +1,7 @@
 import type { Unit, Week } from '../calendar/index.ts'
 import type { Facts } from '../course/index.ts'
-import type { FieldValues, FieldName } from '../naming/index.ts'
-import type { Audience, Block, HouseText, Item, ItemKind, Module, Strength, Template } from '../template/index.ts'
+import { formatOf, type FieldName, type FieldValues, type NamingFormat } from '../naming/index.ts'
+import { isModule, type Audience, type Block, type HouseText, type Item, type ItemKind, type Module, type Strength, type Template } from '../template/index.ts'
 
 /** A block of an expected page: its definition with fields filled and links to parts turned into references. */
 export interface ExpectedBlock {
@@ -61,6 +61,12 @@ export interface ExpectedCourse {
   parts: ExpectedPart[]
   /** Units read from the course that stand in place of weekly modules, by module key. */
   groupings: Record<string, Unit[]>
+}
+
+/** The naming format a part's name follows: its own, or that of a unit standing in place of weeks. */
+export const namingFormatOf = (part: ExpectedPart): NamingFormat => {
+  const { definition } = part
+  return formatOf(isModule(definition) && definition.groupings && part.values.unit !== undefined ? definition.groupings.name : definition.name)
 }
 
 /** Every expected part, modules before their items, in order; without the home page. */

@@ -41,7 +41,7 @@ export interface PageFacts {
 }
 
 /** Raised whenever the facts of the same page would come out differently, so that kept facts are worked out again. */
-export const analyserVersion = 1
+export const analyserVersion = 2
 
 export const blockMarker = 'data-wf-block'
 export const partMarker = 'data-wf-part'

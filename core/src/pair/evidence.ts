@@ -1,5 +1,5 @@
-import type { ExpectedPart } from '../expand/index.ts'
-import { foldName, formatOf, isDaySpan, rangesAgree, rangeSaid, readName } from '../naming/index.ts'
+import { namingFormatOf, type ExpectedPart } from '../expand/index.ts'
+import { foldName, isDaySpan, rangesAgree, rangeSaid, readName } from '../naming/index.ts'
 import { isModule, type ItemKind } from '../template/index.ts'
 
 /** One observation for or against a pair: its log-odds (natural logarithm) and what it says in words. */
@@ -67,12 +67,10 @@ const firstNumber = (name: string): number | null => {
 
 const nameEvidence = (expected: ExpectedPart, found: FoundPart, near: string): Evidence[] => {
   if (foldName(found.name).text === foldName(expected.name).text) return [{ weight: 7, says: 'same name' }]
-  const definition = expected.definition
-  const format = formatOf(isModule(definition) && expected.values.unit !== undefined && definition.groupings ? definition.groupings.name : definition.name)
-  const reading = readName(format, found.name, expected.values)
+  const reading = readName(namingFormatOf(expected), found.name, expected.values)
   const number = expected.values.week ?? expected.values.unit ?? (expected.repetition ? expected.values.number : undefined)
   if (reading && reading.readings.length > 0) {
-    const wrongNumber = reading.readings.some((one) => ['week', 'unit', 'number'].includes(one.field) && one.expected !== null)
+    const wrongNumber = reading.readings.some((one) => ['week', 'unit', 'number'].includes(one.field) && one.state === 'wrong')
     return wrongNumber ? [{ weight: -3, says: 'its name says another number' }] : [{ weight: 5.5, says: 'its name follows the format' }]
   }
   const evidence: Evidence[] = []

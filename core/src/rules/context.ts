@@ -1,6 +1,7 @@
 import { addDays, instantOf, localDateOf, spanningTerm, type Term } from '../calendar/index.ts'
-import { everyCourseItem, everyModule, type Course, type CourseItem, type CourseModule, type PlacedItem } from '../course/index.ts'
-import { everyExpected, type ExpectedCourse, type ExpectedPart } from '../expand/index.ts'
+import { everyCourseItem, everyModule, type CohortClash, type Course, type CourseItem, type CourseModule, type PlacedItem } from '../course/index.ts'
+import { everyExpected, namingFormatOf, type ExpectedCourse, type ExpectedPart } from '../expand/index.ts'
+import { judgeName, type FieldValues, type NameContext, type NameJudgement } from '../naming/index.ts'
 import { readBlocks, type BlockReading, type PageFacts } from '../page/index.ts'
 import type { GroupingReading, Pair, Pairing } from '../pair/index.ts'
 
@@ -12,6 +13,8 @@ export interface CheckInput {
   /** The day the check speaks of, `YYYY-MM-DD`, 00:00 in the term's time zone. */
   asOf: string
   pageOf: (item: CourseItem) => PageFacts | null
+  /** Names that other courses of the term carry as well; none without them. */
+  clashes?: readonly CohortClash[]
 }
 
 /** A part of the template with what was found for it. */
@@ -37,6 +40,7 @@ export class CheckContext {
   readonly parts: readonly ExpectedPart[]
   readonly placedItems: readonly PlacedItem[]
   readonly modules: readonly CourseModule[]
+  readonly clashes: readonly CohortClash[]
 
   readonly #pairOf: ReadonlyMap<string, Pair>
   readonly #partOf: ReadonlyMap<string, ExpectedPart>
@@ -44,6 +48,7 @@ export class CheckContext {
   readonly #modules: ReadonlyMap<string, CourseModule>
   readonly #instances: ReadonlyMap<string, ExpectedPart>
   readonly #readings = new Map<string, BlockReading[]>()
+  readonly #judgements = new Map<string, NameJudgement>()
   readonly #localDates = new Map<string, string>()
   #from: string | null = null
   #until: string | null = null
@@ -58,6 +63,7 @@ export class CheckContext {
     this.parts = everyExpected(input.expected.parts)
     this.placedItems = everyCourseItem(input.course)
     this.modules = everyModule(input.course.modules)
+    this.clashes = input.clashes ?? []
     this.#instances = new Map([input.expected.home, ...this.parts].map((part) => [part.instance, part]))
     this.#pairOf = new Map(input.pairing.pairs.map((pair) => [pair.expected, pair]))
     this.#partOf = new Map(input.pairing.pairs.flatMap((pair) => {
@@ -150,6 +156,19 @@ export class CheckContext {
     for (const block of paired.part.blocks)
       for (const revision of block.houseText?.revisions.slice(1) ?? []) this.reached(revision.inForceFrom)
     return readings
+  }
+
+  /** What names of this place are judged in: the values wanted there, dates near the term, its class sections. */
+  nameContext(values: FieldValues): NameContext {
+    return { places: [values], near: this.openingDay, classSections: this.expected.facts.classSections }
+  }
+
+  /** How the name of the module or item found for a part stands to the part's format. */
+  judgementOf(part: ExpectedPart, name: string): NameJudgement {
+    const key = `${part.instance} ${name}`
+    let judgement = this.#judgements.get(key)
+    if (!judgement) this.#judgements.set(key, (judgement = judgeName(namingFormatOf(part), name, this.nameContext(part.values))))
+    return judgement
   }
 
   /** First day of the term's weeks: everything outside the weeks is needed by then. */

@@ -2,7 +2,7 @@ import { expandCourse, knownRepetitions, planDeployment, withRecordedIdentity, i
 import { digestOf } from '../digest.ts'
 
 /** Raised with every change of what a plan or an expansion gives for the same input. */
-export const engineVersion = 'wickerframe-1'
+export const engineVersion = 'wickerframe-2'
 
 export interface PlannedCourse {
   plan: Plan

@@ -14,10 +14,8 @@ export const dueOutsideModule = defineRule({
   effortMinutes: 1,
   messages: {
     week: '“{name}” stands in {module} and is due {due}; that week ends {last}.',
-    term: '“{name}” is due {due}, outside the term.',
   },
   *check(context, { graceDays }): Generator<Verdict> {
-    const { term } = context
     for (const part of context.parts) {
       if (part.kind === 'module') continue
       const there = context.itemFor(part)
@@ -31,10 +29,9 @@ export const dueOutsideModule = defineRule({
       const failed = { subject, outcome: 'failed', evidence: [{ kind: 'date', text: due }], itemId: there.item.id } as const
       const values = { name: there.item.name, due }
       const last = part.weeks.at(-1)
-      if (part.definition.span === 'course' || !part.week || !last) {
-        if (due < term.firstDay || due > addDays(term.lastDay, graceDays)) yield { ...failed, message: 'term', values, expected: `${term.firstDay} to ${term.lastDay}` }
-        else yield { subject, outcome: 'passed' }
-      } else if (due >= part.week.first && due <= addDays(last.last, graceDays)) yield { subject, outcome: 'passed' }
+      // Outside the weeks, work is judged against the term alone, by the rule for that.
+      if (part.definition.span === 'course' || !part.week || !last) yield { subject, outcome: 'inapplicable' }
+      else if (due >= part.week.first && due <= addDays(last.last, graceDays)) yield { subject, outcome: 'passed' }
       else yield { ...failed, message: 'week', values: { ...values, module: `“${there.module?.name ?? 'no module'}”`, last: last.last }, expected: `${part.week.first} to ${last.last}` }
     }
   },

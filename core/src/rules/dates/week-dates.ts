@@ -1,8 +1,7 @@
 import { z } from 'zod'
-import type { Change } from '../../course/index.ts'
-import { formatOf, isDaySpan, rangesAgree, rangeSaid, readName, writeField } from '../../naming/index.ts'
-import { moduleFormat } from '../names/module-name.ts'
-import { rewritten } from '../names/nameVerdict.ts'
+import { namingFormatOf } from '../../expand/index.ts'
+import { isDaySpan, rangesAgree, rangesNamed, rangeSaid, readName, writeField } from '../../naming/index.ts'
+import { proposedName, renameModule } from '../names/nameVerdict.ts'
 import { aboutPart, defineRule, type Verdict } from '../rule.ts'
 
 export const weekDates = defineRule({
@@ -24,41 +23,39 @@ export const weekDates = defineRule({
       if (!module) yield { subject, outcome: 'absent' }
       else if (!isDaySpan(wanted) || part.definition.span === 'course') yield { subject, outcome: 'inapplicable' }
       else {
-        const reading = readName(formatOf(moduleFormat(part)), module.name, part.values)
-        const said = reading?.readings.find((one) => one.field === 'dates')
-        const range = rangeSaid(said?.text ?? module.name, wanted.first)
+        const said = readName(namingFormatOf(part), module.name, part.values)?.readings.find((one) => one.field === 'dates' && one.state !== 'absent')
+        // A range in any spelling; or, as some write it, the first day alone.
+        const named = rangesNamed(said?.text ?? module.name, wanted.first, wanted)[0]
+        const range = named ?? rangeSaid(said?.text ?? module.name, wanted.first)
+        const seen = said?.text ?? named?.text ?? module.name
         if (!range) yield { subject, outcome: 'inapplicable' }
-        else if (rangesAgree(range, wanted, toleranceDays)) yield { subject, outcome: 'passed' }
+        else if (said?.state === 'right' || rangesAgree(range, range.first === range.last ? { first: wanted.first, last: wanted.first } : wanted, toleranceDays)) yield { subject, outcome: 'passed' }
         else {
           const expected = writeField('dates', null, wanted)
           yield {
             subject,
             outcome: 'failed',
             message: 'dates',
-            values: { name: module.name, seen: said?.text ?? `${range.first} to ${range.last}`, what: part.values.week === undefined ? 'it' : `week ${String(part.values.week)}`, expected },
-            evidence: [{ kind: 'date', text: said?.text ?? module.name }],
-            expected: reading ? rewritten(moduleFormat(part), reading, part.values) : expected,
+            values: { name: module.name, seen, what: part.values.week === undefined ? 'it' : `week ${String(part.values.week)}`, expected },
+            evidence: [{ kind: 'date', text: seen }],
+            expected: proposedName(context, part, module.name) ?? expected,
             itemId: module.id,
           }
         }
       }
     }
   },
-  mend(verdict, context): Change[] {
-    if (verdict.subject.about !== 'part') return []
-    const { part } = verdict.subject
-    const module = context.moduleFor(part)
-    const reading = module ? readName(formatOf(moduleFormat(part)), module.name, part.values) : null
-    return module && reading ? [{ change: 'set-module', id: module.id, fields: { name: rewritten(moduleFormat(part), reading, part.values) } }] : []
-  },
+  mend: (verdict, context) => (verdict.subject.about === 'part' ? renameModule(context, verdict.subject.part) : []),
   examples: {
     passes: [
       { title: 'the dates of the term', change: () => {} },
       { title: 'the same days with the month first written in full', change: ({ module }) => void (module('week', 3).name = 'Week 3 · September 14 – September 20 · Compass') },
+      { title: 'the same days in numbers, in another order and language', change: ({ module }) => void (module('week', 3).name = 'Semaine 3 : Compas (14/09 au 20/09)') },
     ],
     fails: [
       { title: 'last year’s dates', change: ({ module }) => void (module('week', 3).name = 'Week 3 · Sep 15 – Sep 21 · Compass'), evidence: 'Sep 15 – Sep 21' },
       { title: 'the dates of the week before', change: ({ module }) => void (module('week', 4).name = 'Week 4 · Sep 14 – Sep 20 · Tides'), evidence: 'Sep 14 – Sep 20' },
+      { title: 'last year’s dates in numbers', change: ({ module }) => void (module('week', 3).name = 'wk 3 - Compass (9/15 to 9/21)'), evidence: '(9/15 to 9/21)' },
     ],
   },
 })

@@ -1,8 +1,7 @@
 import { z } from 'zod'
-import { courseValues } from '../../expand/index.ts'
 import type { Change } from '../../course/index.ts'
-import { aboutCourse, defineRule, type Verdict } from '../rule.ts'
-import { judgeName } from './nameVerdict.ts'
+import { defineRule, type Verdict } from '../rule.ts'
+import { courseNameMessages, tellCourseName } from './courseNameVerdict.ts'
 
 export const courseName = defineRule({
   id: 'course-name',
@@ -13,22 +12,9 @@ export const courseName = defineRule({
   parameters: z.strictObject({ acceptSmallDifferences: z.boolean().default(true) }),
   mender: 'designer',
   effortMinutes: 1,
-  messages: {
-    field: 'The course is called “{name}”; its {field} should be {expected}, not {seen}.',
-    form: 'The course is called “{name}”; by the format it would be “{wanted}”.',
-  },
+  messages: courseNameMessages,
   *check(context, { acceptSmallDifferences }): Generator<Verdict> {
-    const verdict = judgeName(context.expected.template.naming.courseName, context.course.name, courseValues(context.expected.facts))
-    const subject = aboutCourse
-    if (verdict.state === 'follows' || verdict.state === 'unfilled' || (verdict.state === 'small-differences' && acceptSmallDifferences)) {
-      yield { subject, outcome: 'passed' }
-      return
-    }
-    const common = { subject, outcome: 'failed', expected: context.expected.name } as const
-    const { name } = context.course
-    if (verdict.state === 'wrong-field')
-      yield { ...common, message: 'field', values: { name, field: verdict.field, expected: verdict.expected, seen: verdict.seen }, evidence: [{ kind: 'words', text: verdict.seen }] }
-    else yield { ...common, message: 'form', values: { name, wanted: context.expected.name }, evidence: [{ kind: 'words', text: name }] }
+    yield tellCourseName(context, context.expected.template.naming.courseName, context.course.name, context.expected.name, 'is called', acceptSmallDifferences)
   },
   mend: (_, context): Change[] => [{ change: 'set-course', name: context.expected.name }],
   examples: {

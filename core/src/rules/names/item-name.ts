@@ -1,7 +1,6 @@
 import { z } from 'zod'
-import type { Change } from '../../course/index.ts'
 import { aboutPart, defineRule, type Verdict } from '../rule.ts'
-import { nameMessages, tellName } from './nameVerdict.ts'
+import { nameMessages, renameItem, tellName } from './nameVerdict.ts'
 
 export const itemName = defineRule({
   id: 'item-name',
@@ -26,14 +25,10 @@ export const itemName = defineRule({
         yield { subject, outcome: 'inapplicable' }
         continue
       }
-      yield tellName(context, part, there.item, part.definition.name, acceptSmallDifferences)
+      yield tellName(context, part, there.item, acceptSmallDifferences)
     }
   },
-  mend(verdict, context): Change[] {
-    if (verdict.subject.about !== 'part' || verdict.message !== 'field') return []
-    const there = context.itemFor(verdict.subject.part)
-    return there ? [{ change: 'set-item', id: there.item.id, fields: { name: verdict.expected } }] : []
-  },
+  mend: (verdict, context) => (verdict.subject.about === 'part' ? renameItem(context, verdict.subject.part) : []),
   examples: {
     passes: [
       { title: 'the names that deployment gave', change: () => {} },

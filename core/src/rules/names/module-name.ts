@@ -1,13 +1,6 @@
 import { z } from 'zod'
-import type { Change } from '../../course/index.ts'
-import { isModule } from '../../template/index.ts'
-import type { ExpectedPart } from '../../expand/index.ts'
 import { aboutPart, defineRule, type Verdict } from '../rule.ts'
-import { nameMessages, tellName } from './nameVerdict.ts'
-
-/** The format a module's name follows: its own, or that of a unit standing in place of weeks. */
-export const moduleFormat = (part: ExpectedPart): string =>
-  isModule(part.definition) && part.definition.groupings && part.values.unit !== undefined ? part.definition.groupings.name : part.definition.name
+import { nameMessages, renameModule, tellName } from './nameVerdict.ts'
 
 export const moduleName = defineRule({
   id: 'module-name',
@@ -28,14 +21,10 @@ export const moduleName = defineRule({
         yield { subject, outcome: 'absent' }
         continue
       }
-      yield tellName(context, part, module, moduleFormat(part), acceptSmallDifferences)
+      yield tellName(context, part, module, acceptSmallDifferences)
     }
   },
-  mend(verdict, context): Change[] {
-    if (verdict.subject.about !== 'part' || verdict.message !== 'field') return []
-    const module = context.moduleFor(verdict.subject.part)
-    return module ? [{ change: 'set-module', id: module.id, fields: { name: verdict.expected } }] : []
-  },
+  mend: (verdict, context) => (verdict.subject.about === 'part' ? renameModule(context, verdict.subject.part) : []),
   examples: {
     passes: [
       { title: 'the names that deployment gave', change: () => {} },

@@ -1,35 +1,14 @@
-import type { ExpectedPart } from '../../expand/index.ts'
-import { formatOf, readName, renderName, type FieldName, type FieldValues, type NameReading } from '../../naming/index.ts'
+import { namingFormatOf, type ExpectedPart } from '../../expand/index.ts'
+import { readName, type FieldName } from '../../naming/index.ts'
+import type { Change } from '../../course/index.ts'
 import type { CheckContext } from '../context.ts'
 import { aboutPart, type Verdict } from '../rule.ts'
 
-/** Fields whose wrong value another rule tells: week-dates. A topic is the instructor's own. */
-const notJudgedHere = new Set<FieldName>(['dates', 'start', 'end', 'due', 'topic'])
+/** Fields whose wrong value another rule tells: week-dates. */
+export const datesAreToldElsewhere: ReadonlySet<FieldName> = new Set<FieldName>(['dates', 'start', 'end', 'due'])
 
-export type NameVerdict =
-  | { state: 'follows' }
-  | { state: 'small-differences'; wanted: string }
-  | { state: 'wrong-field'; field: FieldName; seen: string; expected: string; wanted: string }
-  | { state: 'unfilled'; field: FieldName }
-  | { state: 'does-not-follow' }
-
-/** The name as the format would write it, with the instructor's own words kept and the rest set right. */
-export const rewritten = (format: string, reading: NameReading, values: FieldValues): string => {
-  const own: FieldValues = { ...values }
-  for (const one of reading.readings) if (!one.isPrompt && (one.field === 'topic' || own[one.field] === undefined)) own[one.field] = one.text
-  return renderName(formatOf(format), own).text
-}
-
-/** How a name stands to its format, in this place. Wrong dates are left to the rule that tells them. */
-export const judgeName = (format: string, name: string, values: FieldValues): NameVerdict => {
-  const reading = readName(formatOf(format), name, values)
-  if (!reading) return { state: 'does-not-follow' }
-  const wrong = reading.readings.find((one) => one.expected !== null && !one.isPrompt && !notJudgedHere.has(one.field))
-  if (wrong && wrong.expected !== null) return { state: 'wrong-field', field: wrong.field, seen: wrong.text, expected: wrong.expected, wanted: rewritten(format, reading, values) }
-  const prompt = reading.readings.find((one) => one.isPrompt)
-  if (prompt) return { state: 'unfilled', field: prompt.field }
-  return reading.follows === 'exact' ? { state: 'follows' } : { state: 'small-differences', wanted: rewritten(format, reading, values) }
-}
+/** A mended name is proposed as a change only above this; below it the sentence alone stands. */
+export const proposeFrom = 0.8
 
 /** Messages of the rules that judge the name of a part. */
 export const nameMessages = {
@@ -38,31 +17,47 @@ export const nameMessages = {
   form: '“{name}” does not follow the format; it would read “{wanted}”.',
 }
 
-/** What there is to say of the name of a part's module or item. */
-export const tellName = (context: CheckContext, part: ExpectedPart, found: { id: string; name: string }, format: string, acceptSmallDifferences: boolean): Verdict => {
+/** What there is to say of the name of a part's module or item. Wrong dates are left to the rule that tells them. */
+export const tellName = (context: CheckContext, part: ExpectedPart, found: { id: string; name: string }, acceptSmallDifferences: boolean): Verdict => {
   const subject = aboutPart(part)
   const { name } = found
   const failed = { subject, outcome: 'failed', itemId: found.id, evidence: [{ kind: 'words', text: name }] } as const
-  const verdict = judgeName(format, name, part.values)
-  switch (verdict.state) {
-    case 'follows':
-      return { subject, outcome: 'passed' }
-    case 'small-differences':
-      return acceptSmallDifferences ? { subject, outcome: 'passed' } : { ...failed, message: 'form', values: { name, wanted: verdict.wanted }, expected: verdict.wanted }
-    case 'unfilled': {
-      const need = context.needOf(part)
-      if (!context.reached(need)) return { subject, outcome: 'not-due-yet', dueOn: need }
-      return { ...failed, message: 'unfilled', values: { name, field: verdict.field }, expected: `a ${verdict.field}` }
-    }
-    case 'wrong-field':
-      return {
-        ...failed,
-        message: 'field',
-        values: { name, seen: verdict.seen, field: verdict.field, expected: verdict.expected },
-        evidence: [{ kind: 'words', text: verdict.seen }],
-        expected: verdict.wanted,
-      }
-    case 'does-not-follow':
-      return { ...failed, message: 'form', values: { name, wanted: part.name }, expected: part.name }
+  const reading = readName(namingFormatOf(part), name, part.values)
+  if (!reading) {
+    const wanted = context.judgementOf(part, name).mended ?? part.name
+    return { ...failed, message: 'form', values: { name, wanted }, expected: wanted }
   }
+  const wrong = reading.readings.find((one) => one.state === 'wrong' && !datesAreToldElsewhere.has(one.field))
+  if (wrong) {
+    const expected = wrong.expected ?? ''
+    return { ...failed, message: 'field', values: { name, seen: wrong.text, field: wrong.field, expected }, evidence: [{ kind: 'words', text: wrong.text }], expected: context.judgementOf(part, name).mended ?? part.name }
+  }
+  const prompt = reading.readings.find((one) => one.isPrompt)
+  if (prompt) {
+    const need = context.needOf(part)
+    if (!context.reached(need)) return { subject, outcome: 'not-due-yet', dueOn: need }
+    return { ...failed, message: 'unfilled', values: { name, field: prompt.field }, expected: `a ${prompt.field}` }
+  }
+  if (reading.follows === 'exact' || acceptSmallDifferences) return { subject, outcome: 'passed' }
+  return { ...failed, message: 'form', values: { name, wanted: reading.tidied }, expected: reading.tidied }
+}
+
+/** The right name of a part's module or item, where it is sure enough to propose; null otherwise, or where it stands already. */
+export const proposedName = (context: CheckContext, part: ExpectedPart, name: string): string | null => {
+  const { mended, confidence } = context.judgementOf(part, name)
+  return mended !== null && mended !== name && confidence >= proposeFrom ? mended : null
+}
+
+/** The change that gives the module of a part its right name. */
+export const renameModule = (context: CheckContext, part: ExpectedPart): Change[] => {
+  const module = context.moduleFor(part)
+  const name = module ? proposedName(context, part, module.name) : null
+  return module && name !== null ? [{ change: 'set-module', id: module.id, fields: { name } }] : []
+}
+
+/** The change that gives the item of a part its right name. */
+export const renameItem = (context: CheckContext, part: ExpectedPart): Change[] => {
+  const there = context.itemFor(part)
+  const name = there ? proposedName(context, part, there.item.name) : null
+  return there && name !== null ? [{ change: 'set-item', id: there.item.id, fields: { name } }] : []
 }

@@ -1,8 +1,22 @@
 import { z } from 'zod'
+import { namingFormatOf, type ExpectedPart } from '../../expand/index.ts'
+import { readName } from '../../naming/index.ts'
 import { isModule } from '../../template/index.ts'
-import { formatOf, readName } from '../../naming/index.ts'
+import type { CourseModule } from '../../course/index.ts'
+import type { CheckContext } from '../context.ts'
 import { defineRule, type Verdict } from '../rule.ts'
-import { moduleFormat } from './module-name.ts'
+import { renameModule } from './nameVerdict.ts'
+
+const numbering = new Set(['week', 'unit', 'number', 'day'])
+
+/** The number a module's name carries, also where the name is in a form of its own; null where it has none. */
+const numberSaid = (context: CheckContext, module: CourseModule, part: ExpectedPart): number | null => {
+  const readings = readName(namingFormatOf(part), module.name, {})?.readings ?? (context.partOf(module.id) === part ? context.judgementOf(part, module.name).fields : [])
+  const value = readings.find((one) => numbering.has(one.field))?.value
+  return typeof value === 'number' ? value : null
+}
+
+const numberWanted = (part: ExpectedPart): number => Number(part.values.week ?? part.values.unit ?? part.values.number)
 
 export const numberSequence = defineRule({
   id: 'number-sequence',
@@ -13,24 +27,26 @@ export const numberSequence = defineRule({
   parameters: z.strictObject({}),
   mender: 'designer',
   effortMinutes: 1,
-  messages: { twice: '{count} modules carry the number {number}: {names}.' },
+  messages: {
+    twice: '{count} modules carry the number {number}: {names}.',
+    skipped: 'No module carries the number {number}: “{name}”, which stands in its place, says {seen}.',
+  },
   *check(context): Generator<Verdict> {
     for (const definition of context.expected.template.parts) {
-      if (!isModule(definition) || !definition.repeat) continue
+      if (!isModule(definition) || !definition.repeat || definition.repeat.per === 'half') continue
       const parts = context.parts.filter((part) => part.key === definition.key)
-      const numberOf = (name: string, format: string): string | null =>
-        readName(formatOf(format), name, {})?.readings.find((one) => one.field === 'week' || one.field === 'unit' || one.field === 'number')?.text ?? null
       const said = context.modules.flatMap((module) => {
         const part = context.partOf(module.id) ?? parts[0]
-        const number = part ? numberOf(module.name, moduleFormat(part)) : null
-        return number === null ? [] : [{ module, number: Number(number) }]
+        const number = part && part.key === definition.key ? numberSaid(context, module, part) : null
+        return number === null ? [] : [{ module, number }]
       })
       for (const part of parts) {
-        const number = Number(part.values.week ?? part.values.unit ?? part.values.number)
+        const number = numberWanted(part)
         const same = said.filter((one) => one.number === number)
+        const module = context.moduleFor(part)
+        const own = said.find((one) => one.module === module)
         const subject = { about: 'part', part } as const
-        if (same.length <= 1) yield { subject, outcome: 'passed' }
-        else
+        if (same.length > 1)
           yield {
             subject,
             outcome: 'failed',
@@ -40,17 +56,31 @@ export const numberSequence = defineRule({
             expected: `the number ${number} once`,
             itemId: same[1]?.module.id,
           }
+        else if (same.length === 0 && module && own)
+          yield {
+            subject,
+            outcome: 'failed',
+            message: 'skipped',
+            values: { number: String(number), name: module.name, seen: String(own.number) },
+            evidence: [{ kind: 'words', text: module.name }],
+            expected: `the number ${number}`,
+            itemId: module.id,
+          }
+        else yield { subject, outcome: 'passed' }
       }
     }
   },
+  mend: (verdict, context) => (verdict.subject.about === 'part' ? renameModule(context, verdict.subject.part) : []),
   examples: {
     passes: [
       { title: 'numbers 1 to 8', change: () => {} },
       { title: 'a number inside a topic is no number of a week', change: ({ module }) => void (module('week', 3).name = 'Week 3 · Sep 14 – Sep 20 · Week 2 looked at again') },
+      { title: 'a number in the instructor’s own style', change: ({ module }) => void (module('week', 3).name = 'wk III: Compass') },
     ],
     fails: [
       { title: 'two modules numbered 2', change: ({ module }) => void (module('week', 3).name = 'Week 2 · Sep 14 – Sep 20 · Compass'), evidence: 'Week 2 · Sep 7 – Sep 13 · Leading marks' },
       { title: 'a copied week beside its original', change: ({ course, module }) => void course.modules.push({ ...module('week', 4), id: 'again', items: [], recordedAs: undefined }), evidence: 'Week 4 · Sep 21 – Sep 27 · Tides' },
+      { title: 'numbers that jump from 7 to 9', change: ({ module }) => void (module('week', 8).name = 'Week 9 · Oct 19 – Oct 23 · Passage plan'), evidence: 'Week 9 · Oct 19 – Oct 23 · Passage plan' },
     ],
   },
 })

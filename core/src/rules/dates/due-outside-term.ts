@@ -1,0 +1,46 @@
+import { z } from 'zod'
+import { addDays } from '../../calendar/index.ts'
+import type { Change } from '../../course/index.ts'
+import { defineRule, type Subject, type Verdict } from '../rule.ts'
+
+export const dueOutsideTerm = defineRule({
+  id: 'due-outside-term',
+  group: 'dates',
+  title: 'Work is due within the term',
+  why: 'Work due before the first day counts as late for everybody; work due after the last is forgotten, and grades are due before it.',
+  strength: 'must',
+  parameters: z.strictObject({ graceDays: z.number().int().min(0).max(60).default(1).describe('Days after the last day of class') }),
+  mender: 'instructor',
+  effortMinutes: 1,
+  messages: { outside: '“{name}” is due {due}; {term} runs from {first} to {last}.' },
+  *check(context, { graceDays }): Generator<Verdict> {
+    const { term } = context
+    for (const { item } of context.placedItems) {
+      if (item.dueAt === null) continue
+      const part = context.partOf(item.id)
+      const subject: Subject = part ? { about: 'part', part } : { about: 'found', id: item.id, name: item.name }
+      const due = context.dateOf(item.dueAt)
+      if (due >= term.firstDay && due <= addDays(term.lastDay, graceDays)) {
+        if (part) yield { subject, outcome: 'passed' }
+      } else
+        yield {
+          subject, outcome: 'failed', message: 'outside', values: { name: item.name, due, term: term.title, first: term.firstDay, last: term.lastDay }, evidence: [{ kind: 'date', text: due }],
+          expected: part?.dueAt ? context.dateOf(part.dueAt) : `${term.firstDay} to ${term.lastDay}`, itemId: item.id,
+        }
+    }
+  },
+  mend(verdict, context): Change[] {
+    const there = verdict.subject.about === 'part' ? context.itemFor(verdict.subject.part) : null
+    return there?.part.dueAt && !there.item.studentWork ? [{ change: 'set-item', id: there.item.id, fields: { dueAt: there.part.dueAt } }] : []
+  },
+  examples: {
+    passes: [
+      { title: 'due dates as deployed', change: () => {} },
+      { title: 'the day after the last day is within the grace', change: ({ item }) => void (item('assignment', 8).dueAt = '2026-10-24T15:00:00Z') },
+    ],
+    fails: [
+      { title: 'due before the first day', change: ({ item }) => void (item('assignment', 2).dueAt = '2026-08-21T15:00:00Z'), evidence: '2026-08-21' },
+      { title: 'due at Christmas', change: ({ item }) => void (item('quiz', 8).dueAt = '2026-12-24T15:00:00Z'), evidence: '2026-12-24' },
+    ],
+  },
+})

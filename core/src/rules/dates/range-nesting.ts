@@ -1,0 +1,46 @@
+import { z } from 'zod'
+import { addDays } from '../../calendar/index.ts'
+import type { CourseModule } from '../../course/index.ts'
+import { defineRule, type Verdict } from '../rule.ts'
+import { rangedModules } from './namedRanges.ts'
+
+export const rangeNesting = defineRule({
+  id: 'range-nesting',
+  group: 'dates',
+  title: 'A module lies within the dates of the one it stands in',
+  why: 'A week of October inside a unit that ends in September makes students distrust both.',
+  strength: 'should',
+  parameters: z.strictObject({ toleranceDays: z.number().int().min(0).max(6).default(2) }),
+  mender: 'instructor',
+  effortMinutes: 2,
+  messages: { outside: '“{inner}” says {seen}, which lies outside {range}, the dates of “{outer}” around it.' },
+  *check(context, { toleranceDays }): Generator<Verdict> {
+    const visit = function* (modules: readonly CourseModule[]): Generator<Verdict> {
+      for (const outer of rangedModules(context, modules))
+        for (const inner of rangedModules(context, outer.module.modules)) {
+          const { subject } = inner
+          if (addDays(inner.range.first, toleranceDays) >= outer.range.first && addDays(inner.range.last, -toleranceDays) <= outer.range.last) yield { subject, outcome: 'passed' }
+          else
+            yield {
+              subject, outcome: 'failed', message: 'outside', values: { inner: inner.module.name, seen: inner.range.text, range: outer.range.text, outer: outer.module.name },
+              evidence: [{ kind: 'date', text: inner.range.text }], expected: `dates within ${outer.range.first} to ${outer.range.last}`, itemId: inner.module.id,
+            }
+        }
+      for (const module of modules) yield* visit(module.modules)
+    }
+    yield* visit(context.course.modules)
+  },
+  examples: {
+    passes: [
+      { title: 'no modules inside modules', change: () => {} },
+      { title: 'a day within its week', change: ({ module }) => void module('week', 3).modules.push(inner('Tuesday group, 15–16 September')) },
+    ],
+    fails: [
+      { title: 'a stretch of October inside a week of September', change: ({ module }) => void module('week', 3).modules.push(inner('Drills, Oct 5 – Oct 9')), evidence: 'Oct 5 – Oct 9' },
+      { title: 'a stretch that runs on past its week', change: ({ module }) => void module('week', 3).modules.push(inner('Passage, 9/18 - 9/25')), evidence: '9/18 - 9/25' },
+    ],
+  },
+})
+
+
+const inner = (name: string): CourseModule => ({ id: 'inner', name, published: true, opensAt: null, items: [], modules: [] })
