@@ -1,1 +1,3 @@
 export * from './roster.ts'
+export * from './calendarFile.ts'
+export * from './holidays.ts'

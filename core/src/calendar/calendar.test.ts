@@ -1,8 +1,9 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import moment from 'moment-timezone'
 import { DateTime } from 'luxon'
 import { readDocument } from '../document/index.ts'
-import { addDays, dateOfDayNumber, datesMentioned, dayNumber, formatDate, formatDateRange, instantOf, instructionalWeeks, isPlainDate, localDateOf, resolveOffset, Term, weekdayIndex } from './index.ts'
+import { addDays, dateOfDayNumber, datesMentioned, dayNumber, formatDate, formatDateRange, instantOf, instructionalWeeks, isoWeekOf, isPlainDate, localDateOf, resolveOffset, Term, weekdayIndex } from './index.ts'
 
 const term = (more: object = {}): Term => {
   const read = readDocument(Term, { code: 'autumn-2026', title: 'Autumn 2026', timeZone: 'America/Halifax', firstDay: '2026-08-31', lastDay: '2026-12-18', ...more })
@@ -25,6 +26,20 @@ describe('plain dates', () => {
   it('refuse days that do not exist', () => {
     expect(isPlainDate('2026-02-29')).toBe(false)
     expect(isPlainDate('2028-02-29')).toBe(true)
+  })
+})
+
+describe('ISO 8601 weeks', () => {
+  it('are those of luxon and of moment, two reference libraries', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: -30_000, max: 60_000 }), (day) => {
+        const date = dateOfDayNumber(day)
+        const { year, week } = isoWeekOf(date)
+        const luxon = DateTime.fromISO(date)
+        expect([year, week]).toEqual([luxon.weekYear, luxon.weekNumber])
+        expect([year, week]).toEqual([moment.utc(date).isoWeekYear(), moment.utc(date).isoWeek()])
+      }),
+    )
   })
 })
 
@@ -90,6 +105,22 @@ describe('instants', () => {
       }),
     )
   })
+  // moment-timezone carries the IANA data itself, apart from the data of Node.js that luxon reads.
+  it('agree with IANA data from another library, in zones north and south of the equator, wherever a local time occurs once', () => {
+    fc.assert(
+      fc.property(fc.constantFrom('America/Halifax', 'Australia/Sydney', 'America/Santiago', 'Europe/Lisbon', 'Asia/Kolkata', 'America/St_Johns', 'UTC'), fc.integer({ min: 19_000, max: 22_000 }), fc.integer({ min: 0, max: 95 }), (zone, day, quarter) => {
+        const date = dateOfDayNumber(day)
+        const time = `${String(Math.floor(quarter / 4)).padStart(2, '0')}:${String((quarter % 4) * 15).padStart(2, '0')}`
+        const reference = moment.tz(`${date} ${time}`, 'YYYY-MM-DD HH:mm', zone)
+        // Skipped times are moved by that library, and doubled ones may be meant either way: RFC 5545 decides them, above.
+        const skipped = reference.format('YYYY-MM-DD HH:mm') !== `${date} ${time}`
+        const doubled = [-60, -30, 30, 60].some((minutes) => reference.clone().add(minutes, 'minutes').format('YYYY-MM-DD HH:mm') === `${date} ${time}`)
+        if (skipped || doubled) return
+        expect(instantOf(date, time, zone)).toBe(reference.utc().format('YYYY-MM-DD[T]HH:mm:ss[Z]'))
+      }),
+      { numRuns: 3000 },
+    )
+  })
   it('follow offsets across the clock change: 23:59 stays 23:59', () => {
     const weeks = instructionalWeeks({ term: term() })
     const at = (week: number) => resolveOffset({ from: 'week-end', days: 0, time: '23:59' }, weeks[week - 1] ?? null, weeks, term())
@@ -103,6 +134,14 @@ describe('dates in words', () => {
   it('are written from our own tables', () => {
     expect(formatDate('2026-09-05', 'EEE d MMMM yyyy, MM/dd/yy')).toBe('Sat 5 September 2026, 09/05/26')
     expect(formatDateRange('2026-09-14', '2026-09-20', 'MMM d – MMM d')).toBe('Sep 14 – Sep 20')
+  })
+  it('name the month once where the style does, and twice where the range crosses into another', () => {
+    expect(formatDateRange('2026-09-14', '2026-09-20', 'MMM d–d')).toBe('Sep 14–20')
+    expect(formatDateRange('2026-09-28', '2026-10-04', 'MMM d–d')).toBe('Sep 28–Oct 4')
+    expect(formatDateRange('2026-09-28', '2026-10-04', 'd–d MMM')).toBe('28 Sep–4 Oct')
+  })
+  it('are found in French and Spanish', () => {
+    expect(datesMentioned('du 14 septembre au 1er octobre; el 20 de septiembre de 2026; le 5 févr.').map((said) => [said.month, said.day, said.year])).toEqual([[9, 14, null], [10, 1, null], [9, 20, 2026], [2, 5, null]])
   })
   it('are found as people write them, and other numbers are not', () => {
     expect(datesMentioned('Due Sept. 14th, see you 3 March 2027 or 2026-10-01; page 12, May I go').map((said) => [said.month, said.day, said.year])).toEqual([[9, 14, null], [3, 3, 2027], [10, 1, 2026]])

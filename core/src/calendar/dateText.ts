@@ -68,7 +68,8 @@ const mention = new RegExp(
 export const datesMentioned = (text: string): DateMention[] => {
   if (!/\d/.test(text)) return []
   const found: DateMention[] = []
-  for (const match of withoutAccents(text.normalize('NFC')).matchAll(mention)) {
+  const composed = text.normalize('NFC')
+  for (const match of withoutAccents(composed).matchAll(mention)) {
     const [whole, wordFirst, dayAfter, dayBefore, wordAfter, year, isoYear, isoMonth, isoDay] = match
     const word = wordFirst ?? wordAfter
     const month = isoMonth ? Number(isoMonth) : (monthOfWord(word?.toLowerCase() ?? '') ?? 0)
@@ -76,7 +77,7 @@ export const datesMentioned = (text: string): DateMention[] => {
     const written = isoYear ?? year
     // “may 2” is what one may do; “May 2” is a day.
     if (month < 1 || month > 12 || day < 1 || day > 31 || (word !== undefined && /^(may|mar)$/.test(word))) continue
-    found.push({ text: text.slice(match.index, match.index + whole.length), at: match.index, month, day, year: written ? Number(written) : null })
+    found.push({ text: composed.slice(match.index, match.index + whole.length), at: match.index, month, day, year: written ? Number(written) : null })
   }
   return found
 }
