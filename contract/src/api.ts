@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { Key, PlainDate, TemplateEdit, type CheckResult, type Counts, type Course, type Crossing, type Facts, type MendAction, type PlanStep, type Problem, type Template, type Term, type WeaveColumn } from '@wickerframe/core'
+import { Key, PlainDate, TemplateEdit, Term, type CheckResult, type Counts, type Course, type Crossing, type Facts, type FieldValues, type MendAction, type PlanStep, type Problem, type Template, type WeaveColumn } from '@wickerframe/core'
 
 export const roles = ['designer', 'contributor', 'instructor', 'reviewer', 'administrator'] as const
 export type Role = (typeof roles)[number]
@@ -20,6 +20,16 @@ export const Release = z.strictObject({ revision: z.number().int().min(0), note:
 export const PlanRequest = z.strictObject({ template: Key, version: z.number().int().min(1), courses: CourseIds })
 export const RolloutRequest = z.strictObject({ template: Key, version: z.number().int().min(1), courses: z.array(z.strictObject({ course: z.number().int().positive(), planDigest: z.string().length(64) })).min(1).max(10_000) })
 export const CheckRequest = z.strictObject({ courses: CourseIds.optional(), asOf: PlainDate.optional() })
+export const ProposedRename = z.strictObject({
+  what: z.enum(['course', 'module', 'item']),
+  id: z.string().min(1).max(200).describe('Of the module or item on the platform; of the course itself, any text'),
+  was: z.string().max(2000).describe('The name it bears now; one that was changed since is left alone'),
+  name: z.string().min(1).max(2000),
+})
+export type ProposedRename = z.output<typeof ProposedRename>
+export const RenameRequest = z.strictObject({ names: z.array(ProposedRename.extend({ course: z.number().int().positive() })).min(1).max(10_000) })
+export const TermPut = z.strictObject({ was: z.string().length(64).nullable().describe('Revision that was edited; null for a new term'), term: Term })
+export const TermPreviewRequest = z.strictObject({ term: Term })
 export const PutUnder = z.strictObject({ template: Key, version: z.number().int().min(1) })
 
 export interface ApiRoute {
@@ -37,6 +47,11 @@ export const apiRoutes = [
   { method: 'post', path: '/api/sign-out', summary: 'End the session', roles: everybody },
   { method: 'get', path: '/api/me', summary: 'Who is signed in, and the demo’s today', roles: everybody },
   { method: 'get', path: '/api/terms', summary: 'Terms', roles: everybody },
+  { method: 'get', path: '/api/terms/:code', summary: 'A term, with the courses in it', roles: readers },
+  { method: 'post', path: '/api/terms/:code/preview', summary: 'What an edited term would change in its courses', roles: designers, body: TermPreviewRequest },
+  { method: 'post', path: '/api/terms/:code', summary: 'Save a term, or make a new one', roles: designers, body: TermPut },
+  { method: 'get', path: '/api/terms/:code/calendar', summary: 'A term as an iCalendar file', roles: everybody },
+  { method: 'post', path: '/api/free-days', summary: 'Read holidays and breaks from an iCalendar file, from one day until another', roles: designers },
   { method: 'get', path: '/api/today', summary: 'What needs the designer now', roles: readers },
   { method: 'get', path: '/api/templates', summary: 'Templates', roles: readers },
   { method: 'post', path: '/api/templates', summary: 'Bring in a template document as a new draft', roles: designers },
@@ -49,12 +64,16 @@ export const apiRoutes = [
   { method: 'get', path: '/api/courses/:id', summary: 'A course with its snapshot and check', roles: everybody },
   { method: 'get', path: '/api/courses/:id/items/:item', summary: 'A page of the course, sanitised', roles: everybody },
   { method: 'get', path: '/api/courses/:id/report', summary: 'The check of a course as a JSON file', roles: everybody },
+  { method: 'get', path: '/api/courses/:id/calendar', summary: 'Weeks and due dates of a course as an iCalendar file', roles: everybody },
   { method: 'post', path: '/api/courses/:id/version', summary: 'Put a course under a version for checking only', roles: designers, body: PutUnder },
   { method: 'post', path: '/api/plans', summary: 'What a rollout would do, course by course', roles: designers, body: PlanRequest },
   { method: 'get', path: '/api/rollouts', summary: 'Rollouts', roles: readers },
   { method: 'post', path: '/api/rollouts', summary: 'Approve plans and run them', roles: designers, body: RolloutRequest },
+  { method: 'get', path: '/api/names', summary: 'The names that a part of a template bears in the courses', roles: designers },
+  { method: 'post', path: '/api/renames', summary: 'Plan new names for courses, modules and items; nothing is written until the plan is approved', roles: designers, body: RenameRequest },
   { method: 'get', path: '/api/runs/:run', summary: 'A run with the state of each course; an instructor sees runs of their own courses only', roles: everybody },
   { method: 'get', path: '/api/runs/:run/events', summary: 'Progress of a run, as server-sent events', roles: everybody },
+  { method: 'post', path: '/api/runs/:run/approve', summary: 'Approve a planned run, which then begins', roles: designers },
   { method: 'post', path: '/api/runs/:run/pause', summary: 'Stop claiming further courses', roles: designers },
   { method: 'post', path: '/api/runs/:run/resume', summary: 'Go on', roles: designers },
   { method: 'post', path: '/api/runs/:run/cancel', summary: 'Leave out what has not begun', roles: designers },
@@ -162,11 +181,13 @@ export interface RunTask {
   attempts: number
   message: string
   finishedAt: string | null
+  /** What a run of renames gives this course. */
+  renames: ProposedRename[]
 }
 export interface RunSummary {
   id: number
-  kind: 'rollout' | 'check'
-  state: 'running' | 'paused' | 'done' | 'cancelled'
+  kind: 'rollout' | 'check' | 'renames'
+  state: 'planned' | 'running' | 'paused' | 'done' | 'cancelled'
   title: string
   by: string
   createdAt: string
@@ -179,6 +200,45 @@ export interface RunDetail extends RunSummary {
   /** Courses a second over the last stretch, and seconds left at that speed; null before there is a speed. */
   perSecond: number | null
   secondsLeft: number | null
+}
+export interface TermDetail {
+  term: Term
+  /** Of what stands stored; an edit names the one it was made from. */
+  revision: string
+  courses: { id: number; code: string; title: string; weeks: number; session: string | null }[]
+}
+/** What an edited term changes in courses of the same template, length and session: told of one of them. */
+export interface TermChange {
+  courses: { id: number; code: string; title: string }[]
+  /** Of how many weeks before and after; null where they cannot be worked out. */
+  weeks: { before: number; after: number | null }
+  names: { from: string; to: string }[]
+  dates: { name: string; what: 'due' | 'opens'; from: string | null; to: string | null }[]
+  /** Further changes of the same kinds that are not listed. */
+  more: number
+  /** Why the edited term does not fit these courses, or null. */
+  problem: string | null
+}
+export interface TermPreview {
+  courses: number
+  unchanged: number
+  changes: TermChange[]
+}
+export interface NameInUse {
+  course: number
+  code: string
+  title: string
+  what: ProposedRename['what']
+  id: string
+  name: string
+  values: FieldValues
+  classSections: string[]
+  near: string
+}
+export interface NamesInUse {
+  names: NameInUse[]
+  /** Courses that were not looked at, as there are too many. */
+  leftOut: number
 }
 export interface ConformanceRow {
   course: CourseSummary

@@ -13,7 +13,9 @@ import { getConformance, getToday } from './routes/conformance.ts'
 import { getCourse, getCourses, getItem, getReport, postRoster, postVersion } from './routes/courses.ts'
 import { command, getRollouts, getRun, getRunEvents, postChecks, postCourseCheck, postPlans, postRollout } from './routes/runs.ts'
 import { getHealth, getMe, getTerms, personOf, postSignIn, postSignOut } from './routes/session.ts'
+import { getNames, postRenames } from './routes/names.ts'
 import { getTemplate, getTemplates, getVersion, postEdits, postRelease, postTemplate } from './routes/templates.ts'
+import { getCourseCalendar, getTerm, getTermCalendar, postFreeDays, postTerm, postTermPreview } from './routes/terms.ts'
 
 type Route = (typeof apiRoutes)[number]
 type RouteId = { [R in Route as `${R['method']} ${R['path']}`]: Handler }
@@ -25,6 +27,11 @@ const handlers: RouteId = {
   'post /api/sign-out': postSignOut,
   'get /api/me': getMe,
   'get /api/terms': getTerms,
+  'get /api/terms/:code': getTerm,
+  'post /api/terms/:code/preview': postTermPreview,
+  'post /api/terms/:code': postTerm,
+  'get /api/terms/:code/calendar': getTermCalendar,
+  'post /api/free-days': postFreeDays,
   'get /api/today': getToday,
   'get /api/templates': getTemplates,
   'post /api/templates': postTemplate,
@@ -37,12 +44,16 @@ const handlers: RouteId = {
   'get /api/courses/:id': getCourse,
   'get /api/courses/:id/items/:item': getItem,
   'get /api/courses/:id/report': getReport,
+  'get /api/courses/:id/calendar': getCourseCalendar,
   'post /api/courses/:id/version': postVersion,
   'post /api/plans': postPlans,
   'get /api/rollouts': getRollouts,
   'post /api/rollouts': postRollout,
+  'get /api/names': getNames,
+  'post /api/renames': postRenames,
   'get /api/runs/:run': getRun,
   'get /api/runs/:run/events': getRunEvents,
+  'post /api/runs/:run/approve': command('approve'),
   'post /api/runs/:run/pause': command('pause'),
   'post /api/runs/:run/resume': command('resume'),
   'post /api/runs/:run/cancel': command('cancel'),
@@ -92,7 +103,7 @@ export const makeApp = (settings: AppSettings): Express => {
   )
 
   const register = (route: ApiRoute, handler: Handler) => {
-    const body = route.path === '/api/roster' ? express.raw({ type: () => true, limit: '12mb' }) : express.json({ limit: route.path === '/api/templates' ? '8mb' : '2mb' })
+    const body = route.path === '/api/roster' || route.path === '/api/free-days' ? express.raw({ type: () => true, limit: '12mb' }) : express.json({ limit: route.path === '/api/templates' || route.path === '/api/renames' ? '8mb' : '2mb' })
     const guard = async (request: Request, response: Response, next: NextFunction) => {
       response.set('Cache-Control', 'no-store')
       if (route.method === 'post' && !sameOrigin(request)) throw new HttpProblem(403, 'other-origin', 'this request did not come from Wickerframe’s own pages')

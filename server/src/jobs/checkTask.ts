@@ -4,6 +4,7 @@ import { inTransaction } from '@wickerframe/storage'
 import type { Connector } from '../connector/client.ts'
 import { digestOf } from '../digest.ts'
 import { reuseCheck, storeCheck } from '../repositories/checks.ts'
+import { findClashes } from '../repositories/cohort.ts'
 import { findCourse } from '../repositories/courses.ts'
 import { finishTask, type ClaimedTask } from '../repositories/runs.ts'
 import { findSnapshot, storeSnapshot } from '../repositories/snapshots.ts'
@@ -28,10 +29,11 @@ export const runCheckTask = async (pool: Pool, connector: Connector, task: Claim
   const snapshot = await findSnapshot(pool, task.courseId)
   if (!version || !snapshot) return failed('the version or the snapshot is gone')
   const identity = JSON.stringify(snapshot.course, (field, value: unknown) => (field === 'html' || field === 'readAt' || field === 'revision' ? undefined : value))
-  const cacheKey = digestOf({ template: version.digest, facts: stored.facts, snapshot: snapshot.digest, identity, engine: engineVersion, analyser: analyserVersion })
+  const clashes = await findClashes(pool, task.courseId)
+  const cacheKey = digestOf({ clashes, template: version.digest, facts: stored.facts, snapshot: snapshot.digest, identity, engine: engineVersion, analyser: analyserVersion })
   if (await reuseCheck(pool, task.courseId, cacheKey, asOf)) return end('unchanged since the last check')
 
-  const checked = checkCourse({ template: version.document, facts: stored.facts, course: snapshot.course, asOf, pageOf: keptPageFacts })
+  const checked = checkCourse({ template: version.document, facts: stored.facts, course: snapshot.course, asOf, pageOf: keptPageFacts, clashes })
   if (!checked.ok) return failed(`it cannot be checked: at ${checked.problems[0]?.path}, found ${checked.problems[0]?.found}; expected ${checked.problems[0]?.expected}`)
   const crossings = weaveRow(checked.value, version.document, weaveColumns([version.document], stored.facts.weeks))
   const { counts } = checked.value

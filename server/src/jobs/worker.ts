@@ -4,6 +4,7 @@ import type { Connector } from '../connector/client.ts'
 import { claimTask, closeFinishedRuns, collectExpired, finishTask, postponeTask, renewLease, type ClaimedTask } from '../repositories/runs.ts'
 import { runCheckTask } from './checkTask.ts'
 import type { TaskOutcome } from './outcome.ts'
+import { runRenameTask } from './renameTask.ts'
 import { runRolloutTask } from './rolloutTask.ts'
 
 export interface WorkerSettings {
@@ -11,6 +12,8 @@ export interface WorkerSettings {
   concurrency: number
   today: () => string
 }
+
+const runners = { rollout: runRolloutTask, renames: runRenameTask, check: runCheckTask } as const
 
 const mostAttempts = 12
 const idleMilliseconds = 250
@@ -30,7 +33,7 @@ export const startWorker = (pool: Pool, connector: Connector, settings: WorkerSe
     const heartbeat = setInterval(() => void renewLease(pool, task, settings.leaseSeconds).catch(() => undefined), (settings.leaseSeconds * 1000) / 3)
     let outcome: TaskOutcome
     try {
-      outcome = await (task.kind === 'rollout' ? runRolloutTask : runCheckTask)(pool, connector, task, settings.today())
+      outcome = await runners[task.kind](pool, connector, task, settings.today())
     } catch (cause) {
       log.error({ err: cause, task: task.id }, 'task')
       outcome = { state: 'later', message: 'something failed here; it is tried again', afterSeconds: null, fateUnknown: false }

@@ -49,3 +49,17 @@ export const listChecks = async (database: Database, asOf: string): Promise<Map<
   )
   return new Map(rows.map((row) => [row.course_id, { courseId: row.course_id, crossings: JSON.parse(row.crossings), findings: JSON.parse(row.findings), outlook: JSON.parse(row.outlook) }]))
 }
+
+/** For each of these courses, which found id stands for which part instance, by its latest check that holds on a date. */
+export const listPairs = async (database: Database, courseIds: readonly number[], asOf: string): Promise<Map<number, Map<string, string>>> => {
+  if (courseIds.length === 0) return new Map()
+  const rows = await rowsOf<{ course_id: number; pairs: string | null }>(
+    database,
+    `SELECT course_id, JSON_EXTRACT(rest, '$.pairs') AS pairs FROM (
+       SELECT course_id, rest, ROW_NUMBER() OVER (PARTITION BY course_id ORDER BY checked_at DESC, id DESC) AS place
+       FROM check_results WHERE course_id IN (${courseIds.map(() => '?').join(', ')}) AND ${holdsOn}
+     ) AS ranked WHERE place = 1`,
+    [...courseIds, asOf, asOf],
+  )
+  return new Map(rows.map((row) => [row.course_id, new Map((JSON.parse(row.pairs ?? '[]') as CheckResult['pairs']).map((pair) => [pair.expected, pair.found]))]))
+}

@@ -1,5 +1,5 @@
 import type { Pool } from 'mysql2/promise'
-import { taskStates, type RunDetail, type RunSummary, type RunTask, type TaskState } from '@wickerframe/contract'
+import { taskStates, type ProposedRename, type RunDetail, type RunSummary, type RunTask, type TaskState } from '@wickerframe/contract'
 import { change, firstRow, inTransaction, rowsOf, type Database } from '@wickerframe/storage'
 import { recordAudit } from './audit.ts'
 import { instantOfRow } from './moment.ts'
@@ -12,21 +12,23 @@ export interface NewRun {
   asOf: string | null
   templateId: number | null
   version: number | null
-  tasks: readonly { courseId: number; planDigest: string | null }[]
+  tasks: readonly { courseId: number; planDigest: string | null; proposal?: readonly ProposedRename[] }[]
+  /** A planned run waits for approval. */
+  state?: 'running' | 'planned'
 }
 
 export const createRun = async (pool: Pool, run: NewRun): Promise<number> =>
   inTransaction(pool, async (database) => {
-    const { id } = await change(database, "INSERT INTO runs (kind, state, title, created_by, created_at, as_of, template_id, version) VALUES (?, 'running', ?, ?, NOW(3), ?, ?, ?)", [run.kind, run.title, run.by, run.asOf, run.templateId, run.version])
+    const { id } = await change(database, "INSERT INTO runs (kind, state, title, created_by, created_at, as_of, template_id, version) VALUES (?, ?, ?, ?, NOW(3), ?, ?, ?)", [run.kind, run.state ?? 'running', run.title, run.by, run.asOf, run.templateId, run.version])
     for (let i = 0; i < run.tasks.length; i += 200) {
       const part = run.tasks.slice(i, i + 200)
       await change(
         database,
-        `INSERT INTO tasks (run_id, course_id, state, next_at, plan_digest) VALUES ${part.map(() => "(?, ?, 'waiting', NOW(3), ?)").join(', ')}`,
-        part.flatMap((task) => [id, task.courseId, task.planDigest]),
+        `INSERT INTO tasks (run_id, course_id, state, next_at, plan_digest, proposal) VALUES ${part.map(() => "(?, ?, 'waiting', NOW(3), ?, ?)").join(', ')}`,
+        part.flatMap((task) => [id, task.courseId, task.planDigest, task.proposal ? JSON.stringify(task.proposal) : null]),
       )
     }
-    await recordAudit(database, { who: run.by, what: `${run.kind} begun`, subject: `run ${id}`, to: { title: run.title, courses: run.tasks.length } })
+    await recordAudit(database, { who: run.by, what: `${run.kind} ${run.state === 'planned' ? 'planned' : 'begun'}`, subject: `run ${id}`, to: { title: run.title, courses: run.tasks.length } })
     return id
   })
 
@@ -43,6 +45,8 @@ export interface ClaimedTask {
   templateId: number | null
   version: number | null
   planDigest: string | null
+  /** What was approved for this course, for kinds of runs whose plan is kept: JSON. */
+  proposal: string | null
   /** The change set whose fate is not known yet, with the key it was or will be sent under. */
   sent: { key: string; payloadDigest: string; payload: string } | null
 }
@@ -59,6 +63,7 @@ interface ClaimRow {
   template_id: number | null
   version: number | null
   plan_digest: string | null
+  proposal: string | null
   idempotency_key: string | null
   payload_digest: string | null
   payload: string | null
@@ -70,7 +75,7 @@ export const claimTask = async (pool: Pool, leaseSeconds: number): Promise<Claim
   inTransaction(pool, async (database) => {
     const row = await firstRow<ClaimRow>(
       database,
-      `SELECT tasks.id, tasks.run_id, tasks.course_id, tasks.lease_epoch, tasks.attempts, tasks.state, tasks.plan_digest, tasks.idempotency_key, tasks.payload_digest, tasks.payload,
+      `SELECT tasks.id, tasks.run_id, tasks.course_id, tasks.lease_epoch, tasks.attempts, tasks.state, tasks.plan_digest, tasks.proposal, tasks.idempotency_key, tasks.payload_digest, tasks.payload,
               runs.kind, runs.created_by, runs.as_of, runs.template_id, runs.version
        FROM tasks JOIN runs ON runs.id = tasks.run_id
        WHERE tasks.next_at <= NOW(3)
@@ -82,7 +87,7 @@ export const claimTask = async (pool: Pool, leaseSeconds: number): Promise<Claim
     await change(database, 'UPDATE tasks SET state = ?, attempts = attempts + 1, lease_epoch = lease_epoch + 1, lease_until = TIMESTAMPADD(SECOND, ?, NOW(3)) WHERE id = ?', [state, leaseSeconds, row.id])
     return {
       id: row.id, runId: row.run_id, courseId: row.course_id, epoch: row.lease_epoch + 1, attempts: row.attempts + 1, kind: row.kind, by: row.created_by, asOf: row.as_of,
-      templateId: row.template_id, version: row.version, planDigest: row.plan_digest,
+      templateId: row.template_id, version: row.version, planDigest: row.plan_digest, proposal: row.proposal,
       sent: row.idempotency_key !== null && row.payload !== null && row.payload_digest !== null ? { key: row.idempotency_key, payloadDigest: row.payload_digest, payload: row.payload } : null,
     }
   })
@@ -159,8 +164,8 @@ const summaryOf = (row: RunRow, counts: Record<TaskState, number>): RunSummary =
   ...row, createdAt: instantOfRow(row.createdAt), finishedAt: row.finishedAt === null ? null : instantOfRow(row.finishedAt), counts,
 })
 
-export const listRuns = async (database: Database, kind: RunSummary['kind'], most = 50): Promise<RunSummary[]> => {
-  const rows = await rowsOf<RunRow>(database, `SELECT ${runColumns} FROM runs WHERE kind = ? ORDER BY id DESC LIMIT ?`, [kind, String(most)])
+export const listRuns = async (database: Database, kinds: readonly RunSummary['kind'][], most = 50): Promise<RunSummary[]> => {
+  const rows = await rowsOf<RunRow>(database, `SELECT ${runColumns} FROM runs WHERE kind IN (${kinds.map(() => '?').join(', ')}) ORDER BY id DESC LIMIT ?`, [...kinds, String(most)])
   const counts = await countsOf(database, rows.map((row) => row.id))
   return rows.flatMap((row) => {
     const one = counts.get(row.id)
@@ -172,9 +177,9 @@ export const findRun = async (database: Database, id: number): Promise<RunDetail
   const row = await firstRow<RunRow>(database, `SELECT ${runColumns} FROM runs WHERE id = ?`, [id])
   const counts = row && (await countsOf(database, [id])).get(id)
   if (!row || !counts) return null
-  const tasks = await rowsOf<RunTask>(
+  const tasks = await rowsOf<Omit<RunTask, 'renames'> & { proposal: string | null }>(
     database,
-    `SELECT tasks.id, tasks.course_id AS course, courses.code, courses.title, tasks.state, tasks.attempts, tasks.message, tasks.finished_at AS finishedAt
+    `SELECT tasks.id, tasks.course_id AS course, courses.code, courses.title, tasks.state, tasks.attempts, tasks.message, tasks.finished_at AS finishedAt, tasks.proposal
      FROM tasks JOIN courses ON courses.id = tasks.course_id WHERE tasks.run_id = ? ORDER BY courses.code, tasks.id`,
     [id],
   )
@@ -187,7 +192,7 @@ export const findRun = async (database: Database, id: number): Promise<RunDetail
   const perSecond = row.state === 'running' && speed && Number(speed.finished) > 1 && Number(speed.seconds) > 0 ? Number(speed.finished) / Number(speed.seconds) : null
   return {
     ...summaryOf(row, counts),
-    tasks: tasks.map((task) => ({ ...task, finishedAt: task.finishedAt === null ? null : instantOfRow(task.finishedAt) })),
+    tasks: tasks.map(({ proposal, ...task }) => ({ ...task, renames: proposal === null ? [] : (JSON.parse(proposal) as ProposedRename[]), finishedAt: task.finishedAt === null ? null : instantOfRow(task.finishedAt) })),
     perSecond, secondsLeft: perSecond === null ? null : left / perSecond,
   }
 }
@@ -213,19 +218,20 @@ export const runPulse = async (database: Database, id: number): Promise<string |
   return row?.pulse ?? null
 }
 
-export const commands = ['pause', 'resume', 'cancel', 'retry'] as const
+export const commands = ['approve', 'pause', 'resume', 'cancel', 'retry'] as const
 export type Command = (typeof commands)[number]
 
-/** Pauses, resumes, cancels or retries a run. What was sent already is always followed to its end. */
+/** Approves, pauses, resumes, cancels or retries a run. What was sent already is always followed to its end. */
 export const commandRun = async (pool: Pool, id: number, command: Command, who: string): Promise<boolean> =>
   inTransaction(pool, async (database) => {
     const run = await firstRow<{ state: string }>(database, 'SELECT state FROM runs WHERE id = ? FOR UPDATE', [id])
     if (!run) return false
+    if (command === 'approve') await change(database, "UPDATE runs SET state = 'running' WHERE id = ? AND state = 'planned'", [id])
     if (command === 'pause') await change(database, "UPDATE runs SET state = 'paused' WHERE id = ? AND state = 'running'", [id])
     if (command === 'resume') await change(database, "UPDATE runs SET state = 'running' WHERE id = ? AND state = 'paused'", [id])
     if (command === 'cancel') {
       await change(database, "UPDATE tasks SET state = 'cancelled', finished_at = NOW(3), message = 'cancelled before it began' WHERE run_id = ? AND state = 'waiting'", [id])
-      await change(database, "UPDATE runs SET state = 'cancelled', finished_at = NOW(3) WHERE id = ? AND state IN ('running', 'paused')", [id])
+      await change(database, "UPDATE runs SET state = 'cancelled', finished_at = NOW(3) WHERE id = ? AND state IN ('planned', 'running', 'paused')", [id])
     }
     if (command === 'retry') {
       const { affected } = await change(database, "UPDATE tasks SET state = 'waiting', attempts = 0, next_at = NOW(3), finished_at = NULL, message = '' WHERE run_id = ? AND state = 'failed'", [id])

@@ -1,6 +1,7 @@
 import { Course, isShell, readDocument, withRecordedIdentity, type CourseItem, type CourseModule, type RecordedAs } from '@wickerframe/core'
 import { change, firstRow, rowsOf, type Database } from '@wickerframe/storage'
 import { digestOf, sha256 } from '../digest.ts'
+import { storeCohortNames } from './cohort.ts'
 import { instantOfRow, rowOfInstant } from './moment.ts'
 
 /** Pages are kept once for all courses, under the hash of their HTML; a snapshot holds `sha256:HASH` in their place. */
@@ -27,6 +28,8 @@ export const storeSnapshot = async (database: Database, courseId: number, course
     await change(database, `INSERT IGNORE INTO page_bodies (hash, html) VALUES ${part.map(() => '(?, ?)').join(', ')}`, part.flat())
   }
   const digest = digestOf({ ...referring, readAt: '', revision: '' })
+  const before = await firstRow<{ digest: string }>(database, 'SELECT digest FROM snapshots WHERE course_id = ?', [courseId])
+  if (before?.digest !== digest) await storeCohortNames(database, courseId, course)
   await change(
     database,
     `INSERT INTO snapshots (course_id, revision, read_at, digest, document, is_shell) VALUES (?, ?, ?, ?, ?, ?)
@@ -70,3 +73,22 @@ const recordedIdentity = async (database: Database, courseId: number): Promise<M
       { part: row.part, repetition: row.repetition, number: row.number },
     ]),
   )
+
+/** What was last read of each of these courses, without page bodies: names, places and settings. */
+export const listSnapshots = async (database: Database, courseIds: readonly number[]): Promise<Map<number, Course>> => {
+  if (courseIds.length === 0) return new Map()
+  const rows = await rowsOf<{ course_id: number; document: string }>(database, `SELECT course_id, document FROM snapshots WHERE course_id IN (${courseIds.map(() => '?').join(', ')})`, [...courseIds])
+  const identities = await rowsOf<{ course_id: number; platform_id: string; part: string; repetition: string | null; number: number | null }>(
+    database,
+    `SELECT course_id, platform_id, part, repetition, number FROM bases WHERE course_id IN (${courseIds.map(() => '?').join(', ')})`,
+    [...courseIds],
+  )
+  const recorded = new Map<number, Map<string, RecordedAs>>()
+  for (const { course_id: id, platform_id: platformId, ...as } of identities) recorded.set(id, (recorded.get(id) ?? new Map<string, RecordedAs>()).set(platformId, as))
+  return new Map(
+    rows.flatMap((row) => {
+      const read = readDocument(Course, JSON.parse(row.document))
+      return read.ok ? [[row.course_id, withRecordedIdentity(read.value, recorded.get(row.course_id) ?? new Map())] as const] : []
+    }),
+  )
+}

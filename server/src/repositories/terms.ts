@@ -1,5 +1,8 @@
 import { readDocument, Term } from '@wickerframe/core'
-import { change, firstRow, rowsOf, type Database } from '@wickerframe/storage'
+import type { Pool } from 'mysql2/promise'
+import { change, firstRow, inTransaction, rowsOf, type Database } from '@wickerframe/storage'
+import { digestOf } from '../digest.ts'
+import { recordAudit } from './audit.ts'
 
 const read = (row: { code: string; document: string }): Term => {
   const term = readDocument(Term, JSON.parse(row.document))
@@ -22,3 +25,21 @@ export const findTerm = async (database: Database, code: string): Promise<Term |
   const row = await firstRow<{ code: string; document: string }>(database, 'SELECT code, document FROM terms WHERE code = ?', [code])
   return row && read(row)
 }
+
+/** Of a term as it stands; an edit names the revision it was made from. */
+export const termRevision = (term: Term): string => digestOf(term)
+
+export type SavedTerm = { state: 'saved'; revision: string } | { state: 'clash'; present: Term } | { state: 'taken' }
+
+/** Saves a term that was edited from a revision; null makes a new one. Somebody else's edit since is not overwritten. */
+export const saveTerm = async (pool: Pool, term: Term, was: string | null, who: string): Promise<SavedTerm> =>
+  inTransaction(pool, async (database) => {
+    const row = await firstRow<{ code: string; document: string }>(database, 'SELECT code, document FROM terms WHERE code = ? FOR UPDATE', [term.code])
+    const present = row && read(row)
+    if (was === null && present) return { state: 'taken' }
+    if (was !== null && !present) return { state: 'clash', present: term }
+    if (present && termRevision(present) !== was) return { state: 'clash', present }
+    await putTerm(database, term)
+    await recordAudit(database, { who, what: present ? 'term changed' : 'term made', subject: `term ${term.code}`, ...(present ? { from: present } : {}), to: term })
+    return { state: 'saved', revision: termRevision(term) }
+  })

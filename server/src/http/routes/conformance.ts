@@ -83,7 +83,7 @@ export const getToday: Handler = async (handling): Promise<TodayView> => {
     notBegun,
     noTemplate: courses.flatMap(({ summary }) => (summary.template === null ? [summary] : [])),
     duplicates: [...bySection].filter(([, list]) => list.length > 1).map(([classSection, list]) => ({ classSection, courses: list })),
-    failedRollouts: (await listRuns(pool, 'rollout')).filter((run) => run.counts.failed > 0),
+    failedRollouts: (await listRuns(pool, ['rollout'])).filter((run) => run.counts.failed > 0),
     mendFirst: actionsOver(courses, checks, 4),
     comingDue: courses
       .flatMap(({ summary }) => {

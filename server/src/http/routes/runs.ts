@@ -94,7 +94,7 @@ export const postCourseCheck: Handler = async (handling) => {
   return checkRun(handling, [await courseIn(handling)], asOf)
 }
 
-export const getRollouts: Handler = async ({ pool }) => listRuns(pool, 'rollout')
+export const getRollouts: Handler = async ({ pool }) => listRuns(pool, ['rollout', 'renames'])
 
 /** The run of the address, if it is there and theirs to see: an instructor's when all its courses are. */
 const runIn = async ({ pool, request, person }: Handling): Promise<number> => {
