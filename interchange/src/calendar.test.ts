@@ -1,7 +1,8 @@
 import ical from 'node-ical'
 import { describe, expect, it } from 'vitest'
-import { expandCourse, instructionalWeeks } from '@wickerframe/core'
-import { demoTemplate, factsOfRoster, makeRoster, terms } from '@wickerframe/demo'
+import { expandCourse, Facts, instructionalWeeks, readDocument, Template } from '@wickerframe/core'
+import factsJson from '../../docs/schema/examples/1-facts.json' with { type: 'json' }
+import templateJson from '../../docs/schema/examples/1-template.json' with { type: 'json' }
 import { courseCalendar, readFreeDays, termCalendar } from './index.ts'
 
 // node-ical is a reader of its own: it shares no code with ical.js, which writes and reads for us.
@@ -10,8 +11,10 @@ const day = (date: Date) => `${date.getFullYear()}-${String(date.getMonth() + 1)
 const stampedAt = '2026-08-20T12:00:00Z'
 const file = (...lines: string[]) => ['BEGIN:VCALENDAR', 'VERSION:2.0', 'PRODID:-//test//EN', ...lines, 'END:VCALENDAR', ''].join('\r\n')
 const event = (...lines: string[]) => ['BEGIN:VEVENT', `UID:${lines.join('').length}@example.com`, 'DTSTAMP:19970901T130000Z', ...lines, 'END:VEVENT']
-const [autumn] = terms
-if (!autumn) throw new Error('the demo has no term')
+const facts = readDocument(Facts, factsJson)
+const template = readDocument(Template, templateJson)
+if (!facts.ok || !template.ok) throw new Error('the example documents cannot be read')
+const autumn = facts.value.term
 
 describe('a term as a calendar file', () => {
   const text = termCalendar(autumn, instructionalWeeks({ term: autumn }), stampedAt)
@@ -34,9 +37,8 @@ describe('a term as a calendar file', () => {
 })
 
 describe('a course as a calendar file', () => {
-  const facts = factsOfRoster(makeRoster(1))[0]?.facts
-  const expansion = facts ? expandCourse({ template: demoTemplate('harbour-standard.json'), facts }) : null
-  if (!expansion?.ok) throw new Error('the demo course does not expand')
+  const expansion = expandCourse({ template: template.value, facts: facts.value })
+  if (!expansion.ok) throw new Error('the demo course does not expand')
   it('says what is due when, to the minute, across the clock change', () => {
     const events = eventsOf(courseCalendar(expansion.value, 'kc-1001', stampedAt))
     const due = (name: RegExp) => events.find((one) => name.test(one.summary))?.start.toISOString()

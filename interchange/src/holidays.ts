@@ -1,13 +1,5 @@
 import ICAL from 'ical.js'
-import { addDays, failure, success, type Problem, type Result } from '@wickerframe/core'
-
-/** Free days that a calendar file brings for a stretch of dates. */
-export interface FreeDays {
-  holidays: { name: string; date: string }[]
-  breaks: { name: string; first: string; last: string }[]
-  /** Events that are no whole days, or lie outside the stretch: left out, and counted. */
-  leftOut: number
-}
+import { addDays, failure, success, type FreeDays, type Problem, type Result } from '@wickerframe/core'
 
 const mostCharacters = 4_000_000
 const mostEvents = 5000

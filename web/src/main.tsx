@@ -10,8 +10,11 @@ import { CourseScreen } from './screens/course/CourseScreen.tsx'
 import { CoursesScreen } from './screens/courses/CoursesScreen.tsx'
 import { NewRolloutScreen } from './screens/rollouts/NewRolloutScreen.tsx'
 import { RolloutsScreen } from './screens/rollouts/RolloutsScreen.tsx'
+import { NamesScreen } from './screens/names/NamesScreen.tsx'
 import { RunScreen } from './screens/rollouts/RunScreen.tsx'
 import { TemplatesScreen } from './screens/templates/TemplatesScreen.tsx'
+import { TermScreen } from './screens/terms/TermScreen.tsx'
+import { TermsScreen } from './screens/terms/TermsScreen.tsx'
 import { TodayScreen } from './screens/today/TodayScreen.tsx'
 import { Shell } from './shell/Shell.tsx'
 import { SignIn } from './shell/SignIn.tsx'
@@ -39,6 +42,9 @@ const Application = () => {
         <Route path="/rollouts/new" element={<NewRolloutScreen />} />
         <Route path="/rollouts/:run" element={<RunScreen me={me.data} />} />
         <Route path="/conformance" element={<ConformanceScreen me={me.data} />} />
+        <Route path="/names" element={<NamesScreen />} />
+        <Route path="/terms" element={<TermsScreen me={me.data} />} />
+        <Route path="/terms/:code" element={<TermScreen me={me.data} />} />
         <Route path="*" element={<Navigate to={home} replace />} />
       </Route>
     </Routes>

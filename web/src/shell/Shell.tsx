@@ -1,10 +1,10 @@
 import { useQueryClient } from '@tanstack/react-query'
 import { useEffect, useRef, useState } from 'react'
 import { Link, NavLink, Outlet, useLocation, useNavigate } from 'react-router'
-import { instructionalWeeks, type Term } from '@wickerframe/core'
+import { instructionalWeeks } from '@wickerframe/core'
 import type { Me } from '@wickerframe/contract'
-import { useQuery } from '@tanstack/react-query'
-import { get, post } from '../api/client.ts'
+import { post } from '../api/client.ts'
+import { useTerms } from '../api/queries.ts'
 import { Commands } from './Commands.tsx'
 
 const places: readonly { to: string; name: string; roles: readonly Me['role'][] }[] = [
@@ -13,10 +13,12 @@ const places: readonly { to: string; name: string; roles: readonly Me['role'][] 
   { to: '/courses', name: 'Courses', roles: ['designer', 'contributor', 'reviewer', 'administrator', 'instructor'] },
   { to: '/rollouts', name: 'Rollouts', roles: ['designer', 'contributor', 'reviewer', 'administrator'] },
   { to: '/conformance', name: 'Conformance', roles: ['designer', 'contributor', 'reviewer', 'administrator'] },
+  { to: '/names', name: 'Names', roles: ['designer', 'administrator'] },
+  { to: '/terms', name: 'Terms', roles: ['designer', 'contributor', 'reviewer', 'administrator'] },
 ]
 
 const TermNow = ({ today }: { today: string }) => {
-  const terms = useQuery({ queryKey: ['terms'], queryFn: () => get<Term[]>('/api/terms'), staleTime: Infinity })
+  const terms = useTerms()
   const term = terms.data?.find((one) => one.firstDay <= today && today <= one.lastDay) ?? terms.data?.[0]
   if (!term) return null
   const weeks = instructionalWeeks({ term })

@@ -1,6 +1,6 @@
-import { everyExpected, expandCourse, instructionalWeeks, isPlainDate, localDateOf, type ExpectedCourse, type Facts, type Template, type Term } from '@wickerframe/core'
+import { everyExpected, expandCourse, instructionalWeeks, isPlainDate, localDateOf, type ExpectedCourse, type FreeDays, type Facts, type Template, type Term } from '@wickerframe/core'
 import { TermPreviewRequest, TermPut, type TermChange, type TermDetail, type TermPreview } from '@wickerframe/contract'
-import { courseCalendar, readFreeDays, termCalendar, type FreeDays } from '@wickerframe/interchange'
+import { courseCalendar, readFreeDays, termCalendar } from '@wickerframe/interchange'
 import { listCourses, type StoredCourse } from '../../repositories/courses.ts'
 import { findVersionById } from '../../repositories/templates.ts'
 import { findTerm, saveTerm, termRevision } from '../../repositories/terms.ts'

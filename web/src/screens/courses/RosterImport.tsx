@@ -16,7 +16,7 @@ export const RosterImport = ({ open, onOpenChange }: { open: boolean; onOpenChan
   const send = async (chosen: File, dry: boolean) => {
     setError(null)
     try {
-      setReport(await postFile<RosterReport>(`/api/roster${dry ? '?dry=1' : ''}`, chosen))
+      setReport(await postFile<RosterReport>(`/api/roster${dry ? '?dry=1' : ''}`, chosen, 'text/csv'))
       if (!dry) await client.invalidateQueries()
     } catch (cause) {
       setReport(null)

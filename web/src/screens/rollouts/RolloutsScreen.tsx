@@ -6,7 +6,7 @@ import { Moment, Page, plural, Problem, Waiting } from '../../controls/controls.
 export const runWords = (run: RunSummary): string => {
   const { done, failed, waiting, cancelled } = run.counts
   const open = waiting + run.counts['at-work'] + run.counts.sent
-  return [open > 0 ? `${open} to go` : '', `${done} done`, failed > 0 ? `${failed} failed` : '', cancelled > 0 ? `${cancelled} left out` : '', run.state === 'paused' ? 'paused' : ''].filter(Boolean).join(', ')
+  return [open > 0 ? `${open} to go` : '', `${done} done`, failed > 0 ? `${failed} failed` : '', cancelled > 0 ? `${cancelled} left out` : '', run.state === 'paused' ? 'paused' : '', run.state === 'planned' ? 'waits for approval' : ''].filter(Boolean).join(', ')
 }
 
 export const RolloutsScreen = ({ me }: { me: Me }) => {

@@ -1,8 +1,9 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query'
-import { Link, useParams } from 'react-router'
+import { Link, useNavigate, useParams } from 'react-router'
 import type { Me, TaskState } from '@wickerframe/contract'
 import { post } from '../../api/client.ts'
 import { useRun } from '../../api/queries.ts'
+import { Renames } from './Renames.tsx'
 import { Button, Moment, Page, plural, Problem, Waiting } from '../../controls/controls.tsx'
 
 const words: Record<TaskState, string> = { waiting: 'waiting', 'at-work': 'at work', sent: 'sent, waiting for the answer', done: 'done', failed: 'failed', cancelled: 'left out' }
@@ -15,8 +16,13 @@ export const RunScreen = ({ me }: { me: Me }) => {
   const { run = '' } = useParams()
   const id = Number(run)
   const client = useQueryClient()
+  const navigate = useNavigate()
   const query = useRun(id)
   const act = useMutation({ mutationFn: (command: string) => post(`/api/runs/${id}/${command}`), onSuccess: () => client.invalidateQueries({ queryKey: ['run', id] }) })
+  const back = useMutation({
+    mutationFn: () => post<{ run: number }>('/api/renames', { names: (query.data?.tasks ?? []).flatMap((task) => (task.state === 'done' ? task.renames.map((one) => ({ course: task.course, what: one.what, id: one.id, was: one.name, name: one.was })) : [])) }),
+    onSuccess: ({ run: planned }) => void navigate(`/rollouts/${planned}`),
+  })
   if (query.isPending) return <Page title="Rollout"><Waiting what="the run" /></Page>
   const detail = query.data
   if (!detail) return <Page title="Rollout"><Problem error={query.error} /></Page>
@@ -31,6 +37,9 @@ export const RunScreen = ({ me }: { me: Me }) => {
       beside={
         may && (
           <>
+            {detail.state === 'planned' && <Button shape="main" onClick={() => act.mutate('approve')}>Approve and run</Button>}
+            {detail.state === 'planned' && <Button onClick={() => act.mutate('cancel')}>Drop the plan</Button>}
+            {detail.kind === 'renames' && detail.state === 'done' && detail.counts.done > 0 && <Button disabled={back.isPending} onClick={() => back.mutate()}>Plan the way back</Button>}
             {detail.state === 'running' && over < all && <Button onClick={() => act.mutate('pause')}>Pause</Button>}
             {detail.state === 'paused' && <Button shape="main" onClick={() => act.mutate('resume')}>Go on</Button>}
             {(detail.state === 'running' || detail.state === 'paused') && over < all && <Button onClick={() => act.mutate('cancel')}>Leave out the rest</Button>}
@@ -39,8 +48,8 @@ export const RunScreen = ({ me }: { me: Me }) => {
         )
       }
     >
-      <p className="text-ink-2">Begun <Moment at={detail.createdAt} /> by {detail.by}{detail.finishedAt && <>, ended <Moment at={detail.finishedAt} /></>}. It goes on when this page is closed.</p>
-      <Problem error={act.error} />
+      <p className="text-ink-2">{detail.state === 'planned' ? 'Planned' : 'Begun'} <Moment at={detail.createdAt} /> by {detail.by}{detail.finishedAt && <>, ended <Moment at={detail.finishedAt} /></>}. {detail.state === 'planned' ? 'Nothing is written until you approve it. Students will see the new names in their lists and calendars.' : 'It goes on when this page is closed.'}</p>
+      <Problem error={act.error ?? back.error} />
       <div className="mt-4" role="status">
         <progress className="h-2 w-full" max={all} value={over} aria-label="Progress" />
         <p>
@@ -56,7 +65,7 @@ export const RunScreen = ({ me }: { me: Me }) => {
             <tr key={task.id} className="border-b border-line">
               <td className="px-3 py-1"><Link className="underline decoration-line-strong underline-offset-2" to={`/courses/${task.course}`}>{task.code} {task.title}</Link></td>
               <td className={`px-3 ${task.state === 'failed' ? 'font-semibold text-rust' : ''}`}>{words[task.state]}</td>
-              <td className="px-3 text-ink-2">{task.message}{task.finishedAt && <> · <Moment at={task.finishedAt} /></>}</td>
+              <td className="px-3 text-ink-2">{task.renames.length > 0 && <Renames renames={task.renames} open={detail.state === 'planned'} />}{task.message}{task.finishedAt && <> · <Moment at={task.finishedAt} /></>}</td>
               <td className="px-3 text-ink-2">{task.attempts}</td>
             </tr>
           ))}

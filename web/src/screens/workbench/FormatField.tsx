@@ -1,6 +1,9 @@
 import { useState } from 'react'
 import { ambiguityOf, parseFormat } from '@wickerframe/core'
 
+/** Address of the naming bench for a part of a template. */
+export const benchAddress = (template: string, part: string): string => `/names?template=${template}&part=${part}`
+
 /** A naming format with its fields in the accent colour. */
 export const FormatText = ({ format }: { format: string }) => (
   <span className="font-mono text-[12.5px]">

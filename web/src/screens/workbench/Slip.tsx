@@ -1,8 +1,9 @@
 import { useState } from 'react'
+import { Link } from 'react-router'
 import { blockKinds, homePageKey, isModule, strengths, type Block, type ExpectedPart, type HouseText, type Item, type Module, type Template } from '@wickerframe/core'
 import { Button, Choice, Pick } from '../../controls/controls.tsx'
 import { useDraftStore } from './draftStore.ts'
-import { FormatField, FormatText } from './FormatField.tsx'
+import { benchAddress, FormatField, FormatText } from './FormatField.tsx'
 import { freshKey } from './outlineRows.ts'
 import { Reading, type Reader } from './Reading.tsx'
 import { RichText } from './RichText.tsx'
@@ -91,7 +92,7 @@ export const Slip = ({ part, expected, template, today, onClose }: { part: SlipP
     <aside aria-label="Slip" className="border-l border-line-strong bg-sheet p-4">
       <div className="flex flex-wrap items-baseline justify-between gap-2">
         <h2 className="text-[18px]">{expected?.name ?? (part.key === homePageKey ? 'Home page' : (definition?.name ?? part.key))}</h2>
-        <Button shape="word" onClick={onClose}>close</Button>
+        <span className="flex gap-4"><Link className="text-tide underline underline-offset-2" to={benchAddress(template.key, part.key)}>its names on the bench</Link><Button shape="word" onClick={onClose}>close</Button></span>
       </div>
       <p className="text-ink-2">
         {definition ? `${definition.kind}, ${definition.strength}` : 'the course’s home page'}

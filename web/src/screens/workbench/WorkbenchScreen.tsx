@@ -1,10 +1,9 @@
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { useEffect, useMemo } from 'react'
 import { Link, useParams } from 'react-router'
 import { everyExpected, everyPart, homePageKey, isModule, itemKinds, localDateOf, type ItemKind, type Part } from '@wickerframe/core'
-import type { CourseDetail } from '@wickerframe/contract'
-import { get, post } from '../../api/client.ts'
-import { useCourses, useDraft, useMe } from '../../api/queries.ts'
+import { post } from '../../api/client.ts'
+import { useCourses, useDraft, useFacts, useMe } from '../../api/queries.ts'
 import { Button, Moment, Page, Pick, plural, Problem, Waiting } from '../../controls/controls.tsx'
 import { useAddress } from '../../shell/useAddress.ts'
 import { useDraftStore } from './draftStore.ts'
@@ -37,7 +36,7 @@ export const WorkbenchScreen = () => {
     [courses.data, applies],
   )
   const courseId = search.get('course') ?? String(fitting[0]?.id ?? '')
-  const facts = useQuery({ queryKey: ['course', courseId, 'facts'], queryFn: async () => (await get<CourseDetail>(`/api/courses/${courseId}`)).facts, enabled: courseId !== '', staleTime: Infinity })
+  const facts = useFacts(courseId)
   const expected = useMemo(() => (draft && facts.data ? expandedFor(draft, facts.data) : null), [draft, facts.data])
   const rows = useMemo(() => (draft ? outlineRows(draft, expected) : []), [draft, expected])
   const release = useMutation({
