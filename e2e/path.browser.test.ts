@@ -61,6 +61,11 @@ describe('every screen', () => {
     ['a new rollout', '/rollouts/new', 'Which courses'],
     ['a rollout', '/rollouts/1', 'What came of it'],
     ['the weave', '/conformance', 'Mend first'],
+    ['terms', '/terms', 'Autumn 2026'],
+    ['a term', '/terms/autumn-2026', 'What saving would change'],
+    ['a new term', '/terms/new', 'Make term'],
+    ['the naming bench', '/names', 'Across the term'],
+    ['names in use', '/names?template=harbour-standard&part=week', 'Formats found in the list'],
   ])('%s has no serious violation and does not scroll sideways', async (_, path, text) => {
     await page.goto(bed.address + path)
     await page.getByText(text).first().waitFor()
@@ -136,6 +141,74 @@ describe('the path of a designer', () => {
     await page.getByRole('button', { name: /^Check/ }).click()
     await page.getByText('courses ready, as of 2026-10-05').waitFor()
     await page.getByRole('link', { name: /Week 5/ }).first().waitFor({ timeout: 30_000 })
+  })
+})
+
+describe('the naming bench', () => {
+  it('tells a mistake under its character, and writes the format out for the term', async () => {
+    await page.goto(`${bed.address}/names`)
+    await page.getByLabel('Naming format').fill('Week {wek}')
+    await page.getByText('did you mean week?').waitFor()
+    await page.getByLabel('Naming format').fill('{dates, d–d MMM}: week {week}')
+    await page.getByText('14–20 Sep: week 3').waitFor()
+  })
+  it('sorts a list of one’s own, mends it, and takes over a format found in it', async () => {
+    await page.getByLabel('Naming format').fill('Week {week} · {dates} · {topic}')
+    await page.getByLabel('Names, one a line').fill(['Wk 3: Tides', 'Wk 4: Fog', 'Wk 5: Marks', 'Start here', 'Week 6 · Oct 5 – Oct 11 · Streams'].join('\n'))
+    await page.getByRole('button', { name: 'Mendable 3' }).waitFor()
+    await page.getByRole('button', { name: 'Not readable 1' }).waitFor()
+    await page.getByRole('button', { name: 'Follow 1' }).waitFor()
+    await page.getByRole('button', { name: 'take this one' }).first().click()
+    expect(await page.getByLabel('Naming format').inputValue()).toBe('Wk {week}: {topic}')
+    await page.getByRole('button', { name: 'Follow 3' }).waitFor()
+  })
+  it('judges 10,000 names without holding the page up', async () => {
+    const names = Array.from({ length: 10_000 }, (_, i) => `wk ${(i % 16) + 1} - Tides no. ${i}`).join('\n')
+    await page.locator('input[type="file"]').setInputFiles({ name: 'names.txt', mimeType: 'text/plain', buffer: Buffer.from(names) })
+    await page.evaluate("window.stalls = []; new PerformanceObserver((list) => list.getEntries().forEach((one) => window.stalls.push(one.duration))).observe({ entryTypes: ['longtask'] })")
+    await page.getByLabel('Naming format').fill('Week {week}: {topic}')
+    await page.getByRole('button', { name: 'Mendable 10000' }).waitFor({ timeout: 60_000 })
+    await page.getByText('Week 3: Tides no. 2').or(page.getByText('Tides no. 2').first()).first().waitFor()
+    // A stall is what a person would feel; the machine of the tests may be slow, so that the bound is wide.
+    expect(Math.max(0, ...((await page.evaluate('window.stalls')) as number[]))).toBeLessThan(500)
+  })
+  it('plans new names for real courses from the workbench, to be approved under Rollouts', async () => {
+    await page.goto(`${bed.address}/templates/harbour-standard?part=week`)
+    await page.getByRole('link', { name: 'its names on the bench' }).click()
+    await page.getByRole('button', { name: /^Plan \d+ new names?$/ }).click()
+    await page.getByText('Nothing is written until you approve it').waitFor()
+    await page.getByRole('button', { name: 'Approve and run' }).click()
+    await page.getByText(/names? given/).first().waitFor({ timeout: 30_000 })
+    await page.getByRole('button', { name: 'Plan the way back' }).waitFor({ timeout: 30_000 })
+  })
+})
+
+describe('a term', () => {
+  it('is drawn as it is typed, tells what would change, keeps what is wrong, and is put back', async () => {
+    await page.goto(`${bed.address}/terms/autumn-2026`)
+    await page.getByLabel('First day').first().fill('2026-10-12')
+    await page.getByLabel('Last day', { exact: true }).first().fill('2026-10-16')
+    await page.getByText(/would expect other names or dates/).waitFor()
+    await page.getByRole('rowheader', { name: 'Fall Pause' }).waitFor()
+    await page.getByLabel('Time zone').fill('Mars/Base')
+    await page.getByText('expected an IANA time zone').waitFor()
+    expect(await page.getByRole('button', { name: 'Save term' }).isDisabled()).toBe(true)
+    await page.getByRole('button', { name: 'Put back' }).click()
+    await page.getByText('Nothing is edited yet').waitFor()
+  })
+  it('takes holidays from a calendar file, and is made anew', async () => {
+    await page.goto(`${bed.address}/terms/new`)
+    await page.getByLabel('Title', { exact: true }).first().fill('Spring 2028')
+    await page.getByLabel('Code', { exact: true }).first().fill('spring-2028')
+    await page.getByLabel('Opening day').fill('2028-01-10')
+    await page.getByLabel('Last day of class').fill('2028-04-28')
+    const file = ['BEGIN:VCALENDAR', 'VERSION:2.0', 'PRODID:-//t//EN', 'BEGIN:VEVENT', 'UID:a@example.com', 'DTSTAMP:20270101T000000Z', 'DTSTART;VALUE=DATE:20280221', 'SUMMARY:Ice Day', 'END:VEVENT', 'END:VCALENDAR', ''].join('\r\n')
+    await page.getByLabel('Calendar file with holidays').setInputFiles({ name: 'h.ics', mimeType: 'text/calendar', buffer: Buffer.from(file) })
+    await page.getByText('1 holiday and 0 breaks read').waitFor()
+    await page.getByRole('button', { name: 'Make term' }).click()
+    await page.getByText('0 courses').waitFor()
+    await page.goto(`${bed.address}/terms`)
+    await page.getByRole('link', { name: 'Spring 2028' }).waitFor()
   })
 })
 

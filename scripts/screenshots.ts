@@ -35,6 +35,18 @@ const views: Record<string, (page: Page) => Promise<void>> = {
     await page.getByRole('button', { name: 'open', exact: true }).first().click()
   },
   rollout: async (page) => void (await page.goto(`${address}/rollouts/2`)),
+  term: async (page) => void (await page.goto(`${address}/terms/autumn-2026`)),
+  'term-preview': async (page) => {
+    await page.goto(`${address}/terms/autumn-2026`)
+    await page.getByLabel('Opening day').fill('2026-09-07')
+    await page.getByText('would expect other names or dates').waitFor()
+    await page.getByRole('heading', { name: 'What saving would change' }).scrollIntoViewIfNeeded()
+  },
+  names: async (page) => {
+    await page.goto(`${address}/names?template=harbour-standard&part=week`)
+    await page.getByText('Formats found in the list').waitFor()
+    await page.getByRole('button', { name: /^Mendable/ }).click()
+  },
   'practice-platform': async (page) => void (await page.goto(`${platform}/courses/kc-1001`)),
 }
 

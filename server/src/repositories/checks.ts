@@ -55,7 +55,7 @@ export const listPairs = async (database: Database, courseIds: readonly number[]
   if (courseIds.length === 0) return new Map()
   const rows = await rowsOf<{ course_id: number; pairs: string | null }>(
     database,
-    `SELECT course_id, JSON_EXTRACT(rest, '$.pairs') AS pairs FROM (
+    `SELECT course_id, CONVERT(JSON_EXTRACT(rest, '$.pairs') USING utf8mb4) AS pairs FROM (
        SELECT course_id, rest, ROW_NUMBER() OVER (PARTITION BY course_id ORDER BY checked_at DESC, id DESC) AS place
        FROM check_results WHERE course_id IN (${courseIds.map(() => '?').join(', ')}) AND ${holdsOn}
      ) AS ranked WHERE place = 1`,

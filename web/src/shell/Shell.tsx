@@ -24,7 +24,7 @@ const TermNow = ({ today }: { today: string }) => {
   const weeks = instructionalWeeks({ term })
   const week = weeks.find((one) => one.first <= today && today <= one.last)
   return (
-    <p className="border border-line bg-sheet px-3 py-1">
+    <p className="border border-line bg-sheet px-2 py-1">
       <span className="font-semibold">{term.title}</span> <span className="text-ink-3">{week ? `week ${week.number} of ${weeks.length}` : today}</span>
     </p>
   )
@@ -68,7 +68,7 @@ export const Shell = ({ me }: { me: Me }) => {
         To the content
       </a>
       <header className="bg-paper">
-        <div className="mx-auto flex max-w-[1400px] flex-wrap items-center gap-x-6 gap-y-1 px-6 py-2">
+        <div className="mx-auto flex max-w-[1400px] flex-wrap items-center gap-x-4 gap-y-1 px-6 py-2">
           <Link to="/" className="flex items-center gap-2 font-serif text-[19px] font-semibold">
             <img src="/mark.svg" alt="" width="22" height="22" className="rounded-xs bg-[#fbf8f1]" /> Wickerframe
           </Link>
@@ -76,7 +76,7 @@ export const Shell = ({ me }: { me: Me }) => {
             <ul className="flex flex-wrap">
               {shown.map((place) => (
                 <li key={place.to}>
-                  <NavLink to={place.to} className={({ isActive }) => `block border-b-2 px-3 py-1.5 ${isActive ? 'border-tide font-semibold' : 'border-transparent text-ink-2'}`}>
+                  <NavLink to={place.to} className={({ isActive }) => `block border-b-2 px-2 py-1.5 ${isActive ? 'border-tide font-semibold' : 'border-transparent text-ink-2'}`}>
                     {place.name}
                   </NavLink>
                 </li>
@@ -84,12 +84,12 @@ export const Shell = ({ me }: { me: Me }) => {
             </ul>
           </nav>
           <div className="ml-auto flex flex-wrap items-center gap-3">
-            <button type="button" onClick={() => setCommandsOpen(true)} className="flex w-40 justify-between border border-line-strong bg-sheet px-2 py-1 text-ink-3">
+            <button type="button" onClick={() => setCommandsOpen(true)} className="flex w-36 justify-between whitespace-nowrap border border-line-strong bg-sheet px-2 py-1 text-ink-3">
               Find or do … <kbd className="border border-line px-1 font-mono text-[11px]">/</kbd>
             </button>
             <TermNow today={me.today} />
-            <p>
-              {me.name}, {me.role}{' '}
+            <p title={`${me.name}, ${me.role}`}>
+              {me.name}<span className="sr-only">, {me.role}</span>{' '}
               <button type="button" className="text-tide underline underline-offset-2" onClick={() => void signOut()}>
                 sign out
               </button>

@@ -1,7 +1,7 @@
 import { definitionOf } from '../fields.ts'
 import { longestFormat, longestName, parseFormat, type NamingFormat } from '../format.ts'
 import { readName, type NameReading } from '../read.ts'
-import { conceptsOf, isItemKind } from '../words/labels.ts'
+import { conceptsOf, isItemKind, isStretch } from '../words/labels.ts'
 import { generalise, piecesOf, type Piece } from './generalise.ts'
 
 /** A format that many of the names follow. */
@@ -62,10 +62,16 @@ const candidatesOf = (taken: readonly Piece[][]): string[] => {
     const fixed = (word: string): boolean => (counts.get(word) ?? 0) >= Math.max(2, share * taken.length)
     for (const pieces of taken) {
       const format = generalise(pieces, fixed)
-      if (format !== null && format !== '{topic}') found.set(format, (found.get(format) ?? 0) + 1)
+      if (format !== null && format !== '{topic}' && !labelsNothing(format)) found.set(format, (found.get(format) ?? 0) + 1)
     }
   }
   return [...found].sort((a, b) => b[1] - a[1]).map(([format]) => format).slice(0, mostCandidates)
+}
+
+/** `Week {topic}`: a word that should have a number after it has words, so that nothing was understood. */
+const labelsNothing = (format: string): boolean => {
+  const word = /(\p{L}+)[\s.:#-]*\{topic\}/u.exec(format)?.[1]
+  return word !== undefined && !format.includes('{week') && !format.includes('{number') && [...conceptsOf(word.toLowerCase())].some((concept) => isStretch(concept) || isItemKind(concept))
 }
 
 /** `Lab {number} · {topic}` and `Reading {number} · {topic}` are one format with a choice. */

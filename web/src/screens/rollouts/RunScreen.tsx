@@ -58,11 +58,11 @@ export const RunScreen = ({ me }: { me: Me }) => {
       </div>
       <table className="mt-4 w-full border border-line bg-sheet text-left">
         <thead>
-          <tr className="border-b border-line-strong bg-band"><th scope="col" className="px-3 py-1">Course</th><th scope="col" className="px-3">State</th><th scope="col" className="px-3">What came of it</th><th scope="col" className="px-3">Attempts</th></tr>
+          <tr className="border-b border-line-strong bg-band"><th scope="col" className="px-3 py-1">Course</th><th scope="col" className="px-3">State</th><th scope="col" className="px-3">{detail.state === 'planned' ? 'What it would do' : 'What came of it'}</th><th scope="col" className="px-3">Attempts</th></tr>
         </thead>
         <tbody>
           {tasks.map((task) => (
-            <tr key={task.id} className="border-b border-line">
+            <tr key={task.id} className="border-b border-line align-top">
               <td className="px-3 py-1"><Link className="underline decoration-line-strong underline-offset-2" to={`/courses/${task.course}`}>{task.code} {task.title}</Link></td>
               <td className={`px-3 ${task.state === 'failed' ? 'font-semibold text-rust' : ''}`}>{words[task.state]}</td>
               <td className="px-3 text-ink-2">{task.renames.length > 0 && <Renames renames={task.renames} open={detail.state === 'planned'} />}{task.message}{task.finishedAt && <> · <Moment at={task.finishedAt} /></>}</td>

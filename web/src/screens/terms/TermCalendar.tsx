@@ -9,11 +9,12 @@ interface DayMark {
   isDate: boolean
 }
 
-const markOf = (date: string, term: Term): DayMark => {
+/** @param opensRow whether the day begins a row: a break is named on its first day and again where a row begins */
+const markOf = (date: string, term: Term, opensRow: boolean): DayMark => {
   const pause = term.breaks.find((one) => date >= one.first && date <= one.last)
   const holidays = term.holidays.filter((one) => one.date === date)
   const dates = term.otherDates.filter((one) => one.date === date)
-  const says = [...(pause ? [pause.name] : []), ...holidays.map((one) => one.name), ...dates.map((one) => one.name)]
+  const says = [...(pause && (pause.first === date || opensRow) ? [pause.name] : []), ...holidays.map((one) => one.name), ...dates.map((one) => one.name)]
   const kind = date < term.firstDay || date > term.lastDay ? 'outside' : pause || holidays.length > 0 ? 'free' : weekdayIndex(date) > 4 ? 'weekend' : 'class'
   return { kind, says, isDate: dates.length > 0 }
 }
@@ -56,13 +57,13 @@ export const TermCalendar = ({ term, today }: { term: Term; today: string }) => 
               <th scope="row" className={`px-2 py-0.5 text-left align-top ${week?.breakName ? 'hatched font-normal' : 'font-semibold'}`}>{weekWords(week)}</th>
               {order.map((_, i) => {
                 const date = addDays(monday, i)
-                const { kind, says, isDate } = markOf(date, term)
+                const { kind, says, isDate } = markOf(date, term, i === 0)
                 const opens = date.slice(8) === '01' || date === first
                 return (
                   <td key={date} title={[date, ...says].join(', ')} className={`h-8 border-l border-line px-1 align-top ${dayClass[kind]} ${date.slice(8) === '01' ? 'border-l-2 border-l-line-strong' : ''} ${Number(date.slice(8)) <= 7 ? 'border-t-2 border-t-line-strong' : ''}`}>
                     <span className={date === today ? 'border-b-2 border-tide font-semibold' : ''}>{opens && `${(monthNames[Number(date.slice(5, 7)) - 1] ?? '').slice(0, 3)} `}{Number(date.slice(8))}</span>
                     {date === today && <span className="sr-only"> (today)</span>}
-                    {says.map((one) => <Fragment key={one}><br /><span className={`block truncate text-[11px] leading-tight ${isDate ? 'underline decoration-line-strong' : ''}`}>{one}</span></Fragment>)}
+                    {says.map((one) => <Fragment key={one}><span className={`line-clamp-2 text-[11px] leading-tight ${isDate ? 'underline decoration-line-strong' : ''}`}>{one}</span></Fragment>)}
                   </td>
                 )
               })}
@@ -89,7 +90,7 @@ export const TermCalendar = ({ term, today }: { term: Term; today: string }) => 
 export const CalendarLegend = ({ term }: { term: Term }) => (
   <p className="mt-1 flex flex-wrap gap-x-5 gap-y-1 text-ink-2">
     <span><span className="hatched mr-1 inline-block h-3 w-5 border border-line align-[-2px]" aria-hidden="true" />break or holiday</span>
-    <span><span className="mr-1 inline-block h-3 w-5 border border-line bg-band align-[-2px]" aria-hidden="true" />no weekday class</span>
+    <span><span className="mr-1 inline-block h-3 w-5 border border-line bg-band align-[-2px]" aria-hidden="true" />weekend</span>
     <span><span className="mr-1 underline decoration-line-strong" aria-hidden="true">abc</span>other date</span>
     {term.sessions.length > 0 && <span><span className="mr-1 inline-block h-3 w-[6px] bg-warp align-[-2px]" aria-hidden="true" />{term.sessions.map((session) => session.title).join(', then ')}</span>}
   </p>

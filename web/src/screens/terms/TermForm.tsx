@@ -26,9 +26,9 @@ const Rows = <R extends Row>({ title, path, rows, fields, fresh, editing, onRows
     <ul>
       {rows.map((row, i) => (
         <li key={i} className="mb-1">
-          <div className="flex flex-wrap items-end gap-2">
+          <div className="flex flex-wrap items-end gap-x-2 gap-y-1">
             {fields.map(({ key, label, type }) => (
-              <label key={key} className={`flex flex-col text-[12px] text-ink-2 ${type === 'text' ? 'min-w-[8rem] flex-1' : ''}`}>
+              <label key={key} className={`flex flex-col text-[12px] text-ink-2 ${type === 'text' ? 'min-w-[6rem] flex-1' : ''}`}>
                 <span className={i === 0 ? '' : 'sr-only'}>{label}</span>
                 <input type={type} className="border border-line-strong bg-sheet px-1.5 py-0.5 text-[13px] text-ink" value={row[key]} onChange={(event) => onRows(rows.map((one, j) => (j === i ? { ...one, [key]: event.target.value } : one)))} />
               </label>

@@ -110,7 +110,7 @@ const TermEditor = ({ me, stored, revision, courses }: { me: Me; stored: Term | 
           <p className="mt-1 flex gap-4"><Button shape="word" onClick={() => void client.invalidateQueries({ queryKey: ['term', typed.code] })}>show theirs, and lose mine</Button></p>
         </div>
       )}
-      <div className="mt-3 grid gap-6 lg:grid-cols-[26rem_minmax(0,1fr)]">
+      <div className="mt-3 grid gap-6 lg:grid-cols-[30rem_minmax(0,1fr)]">
         <TermForm term={typed} problems={problems} mayEdit={mayEdit} isNew={stored === null} change={change} importing={mayEdit && <HolidayFile term={sound} onFree={(free) => change({ holidays: joined(typed.holidays, free.holidays), breaks: joined(typed.breaks, free.breaks) })} />} />
         <div className="min-w-0">
           <TermCalendar term={sound} today={me.today} />
