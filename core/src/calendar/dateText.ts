@@ -58,26 +58,33 @@ export interface DateMention {
 }
 
 const monthWord = `(?:${everyMonthWord.join('|')})`
-const suffix = '(?:st|nd|rd|th|er|ª|º)?'
+const suffix = '(?:st|nd|rd|th|er|a|o)?'
+/** Over text in lower case without accents, where \\b and the plain classes do. */
 const mention = new RegExp(
-  `(?<![\\p{L}\\d])(?:(${monthWord})\\.? (\\d{1,2})${suffix}|(\\d{1,2})${suffix} (?:of |de )?(${monthWord})\\.?)(?![\\p{L}\\d])(?:,?(?: de)? (\\d{4})(?!\\d))?|(?<![\\d-])(\\d{4})-(\\d{2})-(\\d{2})(?![\\d-])`,
-  'giu',
+  `\\b(?:(${monthWord})\\.? (\\d{1,2})${suffix}|(\\d{1,2})${suffix} (?:of |de )?(${monthWord})\\b\\.?)(?!\\w)(?:,?(?: de)? (\\d{4})\\b)?|\\b(\\d{4})-(\\d{2})-(\\d{2})\\b`,
+  'g',
 )
+
+/** How a date must at least look: most paragraphs are told to hold none at this first glance. */
+const mayHoldDate = /jan|f[eé]v|feb|mar|a[pvb]r|ma[iy]|ju[nli]|ene|ao[uû]|aug|ago|sep|set|oct|nov|d[eé]c|dic|\d{4}-\d|[^\x20-\x7e]/i
 
 /** The dates written in a text as `Sep 14`, `14 September 2026`, `September 14, 2026`, `14 septembre` or `2026-09-14`, in order. */
 export const datesMentioned = (text: string): DateMention[] => {
-  if (!/\d/.test(text)) return []
+  if (!/\d/.test(text) || !mayHoldDate.test(text)) return []
   const found: DateMention[] = []
   const composed = text.normalize('NFC')
-  for (const match of withoutAccents(composed).matchAll(mention)) {
+  const plain = withoutAccents(composed).toLowerCase()
+  // Few letters change their length with their case; where one did, places are found in the text as it stands.
+  const searched = plain.length === composed.length ? plain : composed
+  for (const match of searched.matchAll(mention)) {
     const [whole, wordFirst, dayAfter, dayBefore, wordAfter, year, isoYear, isoMonth, isoDay] = match
-    const word = wordFirst ?? wordAfter
-    const month = isoMonth ? Number(isoMonth) : (monthOfWord(word?.toLowerCase() ?? '') ?? 0)
+    const month = isoMonth ? Number(isoMonth) : (monthOfWord(wordFirst ?? wordAfter ?? '') ?? 0)
     const day = Number(isoDay ?? dayAfter ?? dayBefore)
     const written = isoYear ?? year
+    const said = composed.slice(match.index, match.index + whole.length)
     // “may 2” is what one may do; “May 2” is a day.
-    if (month < 1 || month > 12 || day < 1 || day > 31 || (word !== undefined && /^(may|mar)$/.test(word))) continue
-    found.push({ text: composed.slice(match.index, match.index + whole.length), at: match.index, month, day, year: written ? Number(written) : null })
+    if (month < 1 || month > 12 || day < 1 || day > 31 || /(?<![A-Za-z])(?:may|mar)(?![A-Za-z])/.test(said)) continue
+    found.push({ text: said, at: match.index, month, day, year: written ? Number(written) : null })
   }
   return found
 }

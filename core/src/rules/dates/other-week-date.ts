@@ -30,7 +30,8 @@ export const otherWeekDate = defineRule({
         subject, outcome: 'failed', message, values: { item: there.item.name, own: weekWords(part.weeks), seen, other: `week ${week.number}` }, evidence: [{ kind: 'date', text: seen }],
         expected: `dates of ${weekWords(part.weeks)}`, itemId: there.item.id,
       })
-      const ranges = page.dates.length < 1 && !page.paragraphs.some((one) => /\d\s*[-–—/]\s*\d/.test(one.text)) ? [] : page.paragraphs.flatMap((one) => rangesNamed(one.text.slice(0, 2000), first))
+      const dated = new Set(page.dates.map((one) => one.paragraph))
+      const ranges = page.paragraphs.flatMap((one, i) => (dated.has(i) || /\d\/\d/.test(one.text) ? rangesNamed(one.text.slice(0, 2000), first) : []))
       const strange = ranges.flatMap((range) => {
         const week = weeks.find((one) => !isOwn(one) && rangesAgree(range, one, 1))
         return week && !part.weeks.some((one) => rangesAgree(range, one, 1)) ? [{ range, week }] : []
