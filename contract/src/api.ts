@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { Key, PlainDate, TemplateEdit, Term, type CheckResult, type Counts, type Course, type Crossing, type Facts, type FieldValues, type MendAction, type PlanStep, type Problem, type Template, type WeaveColumn } from '@wickerframe/core'
+import { Key, PlainDate, TemplateEdit, Term, Unit, weekdays, type CheckResult, type Counts, type Course, type Crossing, type Facts, type FieldValues, type MendAction, type PlanStep, type Problem, type Template, type WeaveColumn } from '@wickerframe/core'
 
 export const roles = ['designer', 'contributor', 'instructor', 'reviewer', 'administrator'] as const
 export type Role = (typeof roles)[number]
@@ -30,6 +30,13 @@ export type ProposedRename = z.output<typeof ProposedRename>
 export const RenameRequest = z.strictObject({ names: z.array(ProposedRename.extend({ course: z.number().int().positive() })).min(1).max(10_000) })
 export const TermPut = z.strictObject({ was: z.string().length(64).nullable().describe('Revision that was edited; null for a new term'), term: Term })
 export const TermPreviewRequest = z.strictObject({ term: Term })
+/** What somebody decided about a course's calendar; everything else of it is computed. */
+export const CourseCalendar = z.strictObject({
+  meetingDays: z.array(z.enum(weekdays)).max(7).default([]).describe('Weekdays on which the class meets; Monday to Friday without any'),
+  units: z.array(Unit).max(60).default([]).describe('Which weeks or days each unit covers; the template decides without any'),
+  nextTerm: z.string().max(60).nullable().default(null).describe('Code of the term after it, for a course that spans two'),
+})
+export type CourseCalendar = z.output<typeof CourseCalendar>
 export const PutUnder = z.strictObject({ template: Key, version: z.number().int().min(1) })
 
 export interface ApiRoute {
@@ -65,6 +72,7 @@ export const apiRoutes = [
   { method: 'get', path: '/api/courses/:id/items/:item', summary: 'A page of the course, sanitised', roles: everybody },
   { method: 'get', path: '/api/courses/:id/report', summary: 'The check of a course as a JSON file', roles: everybody },
   { method: 'get', path: '/api/courses/:id/calendar', summary: 'Weeks and due dates of a course as an iCalendar file', roles: everybody },
+  { method: 'post', path: '/api/courses/:id/calendar', summary: 'Decide on meeting days, units and a second term of a course', roles: ['designer', 'administrator', 'instructor'] as Access, body: CourseCalendar },
   { method: 'post', path: '/api/courses/:id/version', summary: 'Put a course under a version for checking only', roles: designers, body: PutUnder },
   { method: 'post', path: '/api/plans', summary: 'What a rollout would do, course by course', roles: designers, body: PlanRequest },
   { method: 'get', path: '/api/rollouts', summary: 'Rollouts', roles: readers },

@@ -1,4 +1,4 @@
-import { evenUnits, instructionalWeeks, localDateOf, resolveOffset, spanningTerm, type Offset, type Unit, type Week } from '../calendar/index.ts'
+import { availabilityWindow, evenUnits, instructionalWeeks, localDateOf, resolveOffset, spanningTerm, type Offset, type Unit, type Week } from '../calendar/index.ts'
 import type { Facts } from '../course/index.ts'
 import { failure, shortHash, success, type Problem, type Result } from '../document/index.ts'
 import { formatOf, renderName, type FieldValues } from '../naming/index.ts'
@@ -175,6 +175,7 @@ export const expandCourse = (input: Expansion): Result<ExpectedCourse, Problem[]
     name: renderName(formatOf(template.naming.courseName), common).text,
     label: renderName(formatOf(template.naming.courseLabel), common).text,
     weeks,
+    window: template.availability ? availabilityWindow(weeks, facts.term.timeZone, template.availability) : null,
     home,
     parts,
     groupings: { ...input.groupings },

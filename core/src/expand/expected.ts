@@ -57,6 +57,8 @@ export interface ExpectedCourse {
   name: string
   label: string
   weeks: Week[]
+  /** Instants (ISO 8601, UTC) between which students are to reach the course; null where the template does not say. */
+  window: { opensAt: string; closesAt: string } | null
   home: ExpectedPart
   parts: ExpectedPart[]
   /** Units read from the course that stand in place of weekly modules, by module key. */

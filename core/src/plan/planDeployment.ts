@@ -126,8 +126,8 @@ export const planDeployment = ({ expected, course, base, onDate }: PlanInput): P
 
   const first = base.length === 0
   if (first) {
-    changes.push({ change: 'set-course', name: expected.name, label: expected.label })
-    steps.push({ does: 'set', instance: 'course', kind: 'course', name: expected.name, into: null, opensAt: null, dueAt: null, reason: `named ${expected.name}, label ${expected.label}` })
+    changes.push({ change: 'set-course', name: expected.name, label: expected.label, timeZone: expected.facts.term.timeZone, ...expected.window })
+    steps.push({ does: 'set', instance: 'course', kind: 'course', name: expected.name, into: null, opensAt: null, dueAt: null, reason: `named ${expected.name}, label ${expected.label}, in the time of ${expected.facts.term.timeZone}${expected.window ? ', open for as long as the template says' : ''}` })
     if (expected.template.navigation.length > 0)
       changes.push({ change: 'set-navigation', navigation: expected.template.navigation.map(({ label, hidden }) => ({ label, hidden })) })
   }

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { PlainDate } from '../calendar/index.ts'
+import { Availability, PlainDate } from '../calendar/index.ts'
 import { Block } from './block.ts'
 import { isModule, Part, type Item } from './part.ts'
 import { Basis, Format, Html, Key, Strength } from './words.ts'
@@ -61,6 +61,7 @@ export const Template = z
         leadDays: z.number().int().min(0).max(60).default(0).describe('How many days before its first day a week must be open'),
       })
       .prefault({}),
+    availability: Availability.optional().describe('From when until when students reach a course; deployment sets it'),
     units: z.number().int().min(1).max(30).optional().describe('How many units, where parts repeat per unit and the course names none'),
     home: z.strictObject({ name: Format, strength: Strength.default('must'), basis: Basis.optional(), blocks: z.array(Block).max(100) }),
     navigation: z

@@ -15,7 +15,7 @@ import { command, getRollouts, getRun, getRunEvents, postChecks, postCourseCheck
 import { getHealth, getMe, getTerms, personOf, postSignIn, postSignOut } from './routes/session.ts'
 import { getNames, postRenames } from './routes/names.ts'
 import { getTemplate, getTemplates, getVersion, postEdits, postRelease, postTemplate } from './routes/templates.ts'
-import { getCourseCalendar, getTerm, getTermCalendar, postFreeDays, postTerm, postTermPreview } from './routes/terms.ts'
+import { getCourseCalendar, getTerm, getTermCalendar, postCourseCalendar, postFreeDays, postTerm, postTermPreview } from './routes/terms.ts'
 
 type Route = (typeof apiRoutes)[number]
 type RouteId = { [R in Route as `${R['method']} ${R['path']}`]: Handler }
@@ -45,6 +45,7 @@ const handlers: RouteId = {
   'get /api/courses/:id/items/:item': getItem,
   'get /api/courses/:id/report': getReport,
   'get /api/courses/:id/calendar': getCourseCalendar,
+  'post /api/courses/:id/calendar': postCourseCalendar,
   'post /api/courses/:id/version': postVersion,
   'post /api/plans': postPlans,
   'get /api/rollouts': getRollouts,

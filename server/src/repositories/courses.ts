@@ -1,6 +1,6 @@
 import type { Facts, Term } from '@wickerframe/core'
-import type { CourseState, CourseSummary } from '@wickerframe/contract'
-import { rowsOf, type Database, type Value } from '@wickerframe/storage'
+import { CourseCalendar, type CourseState, type CourseSummary } from '@wickerframe/contract'
+import { change, rowsOf, type Database, type Value } from '@wickerframe/storage'
 import { instantOfRow } from './moment.ts'
 import type { Person } from './people.ts'
 import { listTerms } from './terms.ts'
@@ -18,6 +18,7 @@ interface CourseRow {
   status: string
   class_section_kind: 'own' | 'shared'
   topics: string
+  calendar: string | null
   template_id: number | null
   version: number | null
   template_key: string | null
@@ -34,7 +35,7 @@ interface CourseRow {
 
 const select = `
   SELECT courses.id, courses.platform_id, courses.term_code, courses.session_code, courses.code, courses.title, courses.department,
-         courses.modality, courses.weeks, courses.status, courses.class_section_kind, courses.topics, courses.template_id, courses.version,
+         courses.modality, courses.weeks, courses.status, courses.class_section_kind, courses.topics, courses.calendar, courses.template_id, courses.version,
          templates.template_key, templates.title AS template_title,
          (SELECT MAX(number) FROM template_versions WHERE template_versions.template_id = courses.template_id) AS newest,
          snapshots.read_at, snapshots.is_shell,
@@ -91,11 +92,29 @@ const readRows = async (database: Database, rows: readonly CourseRow[]): Promise
       readAt: row.read_at === null ? null : instantOfRow(row.read_at),
       check: row.check_as_of !== null && row.check_readiness !== null && row.check_counts !== null ? { asOf: row.check_as_of, readiness: row.check_readiness, counts: JSON.parse(row.check_counts) } : null,
     }
-    return { summary, templateId: row.template_id, version: row.version, facts: factsOf(row, term, classSections, instructors) }
+    return { summary, templateId: row.template_id, version: row.version, facts: factsOf(row, term, terms, classSections, instructors) }
   })
 }
 
-const factsOf = (row: CourseRow, term: Term, classSections: string[], instructors: Facts['instructors']): Facts => ({
+const calendarOf = (row: CourseRow): CourseCalendar => CourseCalendar.parse(JSON.parse(row.calendar ?? '{}'))
+
+/** Keeps what somebody decided about a course's calendar. */
+export const storeCourseCalendar = async (database: Database, id: number, calendar: CourseCalendar): Promise<void> => {
+  await change(database, 'UPDATE courses SET calendar = ? WHERE id = ?', [JSON.stringify(calendar), id])
+}
+
+/** The facts of a course with another calendar than the one it has. */
+export const withCalendar = (facts: Facts, { meetingDays, units }: CourseCalendar, nextTerm: Term | undefined): Facts => {
+  const { meetingDays: _, units: __, nextTerm: ___, ...rest } = facts
+  return { ...rest, ...(meetingDays.length > 0 ? { meetingDays } : {}), ...(units.length > 0 ? { units } : {}), ...(nextTerm ? { nextTerm } : {}) }
+}
+
+const factsOf = (row: CourseRow, term: Term, terms: ReadonlyMap<string, Term>, classSections: string[], instructors: Facts['instructors']): Facts => {
+  const calendar = calendarOf(row)
+  return withCalendar(bareFacts(row, term, classSections, instructors), calendar, calendar.nextTerm === null ? undefined : terms.get(calendar.nextTerm))
+}
+
+const bareFacts = (row: CourseRow, term: Term, classSections: string[], instructors: Facts['instructors']): Facts => ({
   schema: 'wickerframe.facts/1', code: row.code, title: row.title, department: row.department, modality: row.modality, weeks: row.weeks, term,
   ...(row.session_code === null ? {} : { session: row.session_code }),
   classSections, classSectionKind: row.class_section_kind, instructors, topics: JSON.parse(row.topics), answers: {},

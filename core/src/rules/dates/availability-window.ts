@@ -19,7 +19,8 @@ export const availabilityWindowRule = defineRule({
     'shuts-before-due': '“{name}” shuts on {closes} and is due only on {due}.',
     'shuts-before-open': '“{name}” shuts on {closes}, before it opens on {opens}.',
   },
-  *check(context, { atLeastDaysAfter, ...policy }): Generator<Verdict> {
+  *check(context, { atLeastDaysAfter, ...rest }): Generator<Verdict> {
+    const policy = context.expected.template.availability ?? rest
     const { course, expected, timeZone } = context
     const least = availabilityWindow(expected.weeks, timeZone, { opensDaysBefore: 0, closesDaysAfter: atLeastDaysAfter })
     const wanted = availabilityWindow(expected.weeks, timeZone, policy)

@@ -9,6 +9,7 @@ import { useCourse, useRun } from '../../api/queries.ts'
 import { Button, Moment, Page, plural, Problem, Waiting } from '../../controls/controls.tsx'
 import { useAddress } from '../../shell/useAddress.ts'
 import { stateWords } from '../courses/CoursesScreen.tsx'
+import { CourseCalendarTab } from './CourseCalendarTab.tsx'
 import { Findings, Untold } from './Findings.tsx'
 import { PairingView } from './PairingView.tsx'
 
@@ -115,6 +116,7 @@ export const CourseScreen = ({ me }: { me: Me }) => {
             <Tabs.Trigger className={tab} value="pairing">Pairing</Tabs.Trigger>
             <Tabs.Trigger className={tab} value="findings">Findings {result?.findings.length ?? 0}</Tabs.Trigger>
             <Tabs.Trigger className={tab} value="pages">Pages</Tabs.Trigger>
+            <Tabs.Trigger className={tab} value="calendar">Calendar</Tabs.Trigger>
             <Tabs.Trigger className={tab} value="history">History</Tabs.Trigger>
           </Tabs.List>
           <p className="text-ink-2" role="status">
@@ -147,6 +149,7 @@ export const CourseScreen = ({ me }: { me: Me }) => {
           {result ? <><Findings findings={narrowed ?? result.findings} onShowPage={showPage} /><Untold result={result} /></> : <p className="py-4 text-ink-2">Not checked as of this date.</p>}
         </Tabs.Content>
         <Tabs.Content value="pages" className="mt-3"><Pages course={course} chosen={search.get('page') ?? ''} onChoose={showPage} /></Tabs.Content>
+        <Tabs.Content value="calendar" className="mt-3"><CourseCalendarTab key={JSON.stringify([course.facts.meetingDays, course.facts.units, course.facts.nextTerm?.code])} course={course} me={me} /></Tabs.Content>
         <Tabs.Content value="history" className="mt-3"><History course={course} /></Tabs.Content>
       </Tabs.Root>
     </Page>

@@ -19,6 +19,13 @@ const markOf = (date: string, term: Term, opensRow: boolean): DayMark => {
   return { kind, says, isDate: dates.length > 0 }
 }
 
+/** A stretch of the term drawn beside its weeks. */
+export interface Strand {
+  title: string
+  first: string
+  last: string
+}
+
 const dayClass: Record<DayMark['kind'], string> = {
   outside: 'text-ink-3', class: 'bg-sheet', weekend: 'bg-band text-ink-3', free: 'hatched text-ink-2',
 }
@@ -27,10 +34,10 @@ const weekWords = (week: Week | undefined): string => (week ? (week.breakName ??
 
 /**
  * A term drawn as a calendar: a row for each calendar week, numbered as the term numbers them, breaks hatched, holidays
- * and other dates named on their days, sessions as strands beside the weeks.
+ * and other dates named on their days, longer stretches (sessions, units) as strands beside the weeks.
+ * @param weeks the weeks that are numbered; the term's own without them
  */
-export const TermCalendar = ({ term, today }: { term: Term; today: string }) => {
-  const weeks = instructionalWeeks({ term })
+export const TermCalendar = ({ term, today, strands, weeks = instructionalWeeks({ term }) }: { term: Term; today: string; strands: readonly Strand[]; weeks?: readonly Week[] }) => {
   const startsOn = weekdays.indexOf(term.weekStartsOn)
   const back = (date: string) => addDays(date, -((weekdayIndex(date) - startsOn + 7) % 7))
   const first = back(weeks[0]?.first ?? term.firstDay)
@@ -44,7 +51,7 @@ export const TermCalendar = ({ term, today }: { term: Term; today: string }) => 
           <th scope="col" className="w-[6.5rem] px-2 py-1 text-left">Week</th>
           {order.map((day) => <th key={day} scope="col" className="px-1 py-1 text-left"><abbr title={day} className="no-underline">{day.slice(0, 1).toUpperCase() + day.slice(1, 3)}</abbr></th>)}
           <th scope="col" className="w-10 px-1 py-1 text-right"><abbr title="ISO 8601 week" className="no-underline">ISO</abbr></th>
-          {term.sessions.length > 0 && <th scope="col" className="px-1" style={{ width: 14 + term.sessions.length * 12 }}><span className="sr-only">Sessions</span></th>}
+          {strands.length > 0 && <th scope="col" className="px-1" style={{ width: 14 + strands.length * 12 }}><span className="sr-only">Stretches</span></th>}
         </tr>
       </thead>
       <tbody>
@@ -68,12 +75,12 @@ export const TermCalendar = ({ term, today }: { term: Term; today: string }) => 
                 )
               })}
               <td className="border-l border-line px-1 text-right align-top text-ink-3">{isoWeekOf(addDays(monday, (7 - startsOn) % 7)).week}</td>
-              {term.sessions.length > 0 && (
+              {strands.length > 0 && (
                 <td className="border-l border-line p-0">
                   <span className="flex h-8 gap-[6px] px-1.5">
-                    {term.sessions.map((session) => {
-                      const runs = session.firstDay <= end && session.lastDay >= monday
-                      return <span key={session.code} title={runs ? session.title : undefined} className={`h-full w-[6px] ${runs ? 'bg-warp' : ''}`}><span className="sr-only">{runs ? session.title : ''}</span></span>
+                    {strands.map((strand) => {
+                      const runs = strand.first <= end && strand.last >= monday
+                      return <span key={strand.title} title={runs ? strand.title : undefined} className={`h-full w-[6px] ${runs ? 'bg-warp' : ''}`}><span className="sr-only">{runs ? strand.title : ''}</span></span>
                     })}
                   </span>
                 </td>
@@ -87,11 +94,11 @@ export const TermCalendar = ({ term, today }: { term: Term; today: string }) => 
 }
 
 /** What the shapes of the drawing mean. */
-export const CalendarLegend = ({ term }: { term: Term }) => (
+export const CalendarLegend = ({ strands }: { strands: readonly Strand[] }) => (
   <p className="mt-1 flex flex-wrap gap-x-5 gap-y-1 text-ink-2">
     <span><span className="hatched mr-1 inline-block h-3 w-5 border border-line align-[-2px]" aria-hidden="true" />break or holiday</span>
     <span><span className="mr-1 inline-block h-3 w-5 border border-line bg-band align-[-2px]" aria-hidden="true" />weekend</span>
     <span><span className="mr-1 underline decoration-line-strong" aria-hidden="true">abc</span>other date</span>
-    {term.sessions.length > 0 && <span><span className="mr-1 inline-block h-3 w-[6px] bg-warp align-[-2px]" aria-hidden="true" />{term.sessions.map((session) => session.title).join(', then ')}</span>}
+    {strands.length > 0 && <span><span className="mr-1 inline-block h-3 w-[6px] bg-warp align-[-2px]" aria-hidden="true" />{strands.map((strand) => strand.title).join(', then ')}</span>}
   </p>
 )

@@ -90,6 +90,7 @@ const TermEditor = ({ me, stored, revision, courses }: { me: Me; stored: Term | 
   })
   const clash = save.error instanceof ApiError ? save.error.body.clash : undefined
   const weeks = instructionalWeeks({ term: sound })
+  const strands = sound.sessions.map((session) => ({ title: session.title, first: session.firstDay, last: session.lastDay }))
   const blocked = preview.data?.changes.some((one) => one.problem !== null) ?? false
   return (
     <Page
@@ -113,8 +114,8 @@ const TermEditor = ({ me, stored, revision, courses }: { me: Me; stored: Term | 
       <div className="mt-3 grid gap-6 lg:grid-cols-[30rem_minmax(0,1fr)]">
         <TermForm term={typed} problems={problems} mayEdit={mayEdit} isNew={stored === null} change={change} importing={mayEdit && <HolidayFile term={sound} onFree={(free) => change({ holidays: joined(typed.holidays, free.holidays), breaks: joined(typed.breaks, free.breaks) })} />} />
         <div className="min-w-0">
-          <TermCalendar term={sound} today={me.today} />
-          <CalendarLegend term={sound} />
+          <TermCalendar term={sound} today={me.today} strands={strands} />
+          <CalendarLegend strands={strands} />
           {stored && mayEdit && (
             <section className="mt-5" aria-live="polite">
               <h2 className="text-[18px]">What saving would change</h2>

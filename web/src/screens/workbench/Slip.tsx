@@ -4,6 +4,7 @@ import { blockKinds, homePageKey, isModule, strengths, type Block, type Expected
 import { Button, Choice, Pick } from '../../controls/controls.tsx'
 import { useDraftStore } from './draftStore.ts'
 import { benchAddress, FormatField, FormatText } from './FormatField.tsx'
+import { OffsetLine } from './OffsetLine.tsx'
 import { freshKey } from './outlineRows.ts'
 import { Reading, type Reader } from './Reading.tsx'
 import { RichText } from './RichText.tsx'
@@ -81,7 +82,7 @@ export interface SlipPart {
 }
 
 /** The part that is open: its page as blocks, or as instructor or students will read it in the chosen course. */
-export const Slip = ({ part, expected, template, today, onClose }: { part: SlipPart; expected: ExpectedPart | null; template: Template; today: string; onClose: () => void }) => {
+export const Slip = ({ part, expected, template, today, timeZone, onClose }: { part: SlipPart; expected: ExpectedPart | null; template: Template; today: string; timeZone: string | null; onClose: () => void }) => {
   const { edit, mayEdit } = useDraftStore()
   const [reader, setReader] = useState<'designer' | Reader>('designer')
   const { definition } = part
@@ -103,6 +104,13 @@ export const Slip = ({ part, expected, template, today, onClose }: { part: SlipP
         <div className="mt-2 flex flex-wrap gap-4">
           <Pick inline label="Seen by" disabled={!mayEdit} value={definition.audience} onChange={(event) => edit({ edit: 'set-field', part: part.key, field: ['audience'], was: definition.audience, value: event.target.value })} options={['students', 'staff', 'backstage'].map((one) => ({ value: one, text: one }))} />
           <Pick inline label="Place" disabled={!mayEdit} value={definition.position} onChange={(event) => edit({ edit: 'set-field', part: part.key, field: ['position'], was: definition.position, value: event.target.value })} options={['in-order', 'first', 'last', 'anywhere', 'newest-first'].map((one) => ({ value: one, text: one.replace('-', ' ') }))} />
+        </div>
+      )}
+      {definition && (
+        <div className="mt-2 grid gap-1">
+          {([['opens', 'Opens', expected?.opensAt], ['due', 'Due', expected?.dueAt], ['closes', 'Shuts', expected?.closesAt]] as const).filter(([field]) => field === 'opens' || !isModule(definition)).map(([field, label, instant]) => (
+            <OffsetLine key={`${field} ${JSON.stringify(definition.settings[field] ?? null)}`} label={label} value={definition.settings[field]} instant={instant ?? null} timeZone={timeZone} disabled={!mayEdit} onDone={(value) => edit({ edit: 'set-field', part: part.key, field: ['settings', field], was: definition.settings[field] ?? null, value })} />
+          ))}
         </div>
       )}
       {isPage && (

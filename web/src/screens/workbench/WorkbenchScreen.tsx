@@ -121,7 +121,7 @@ export const WorkbenchScreen = () => {
           )}
           <p className="mt-2 text-ink-3">↑ ↓ row · Enter edit its name · Alt ↑ ↓ move it · S strength · Delete remove · Ctrl Z undo</p>
         </div>
-        {slip && <Slip key={slip.key} part={slip} expected={expectedPart} template={draft} today={me.data?.today ?? ''} onClose={() => set({ part: null })} />}
+        {slip && <Slip key={slip.key} part={slip} expected={expectedPart} template={draft} today={me.data?.today ?? ''} timeZone={facts.data?.term.timeZone ?? null} onClose={() => set({ part: null })} />}
       </div>
     </Page>
   )
