@@ -156,9 +156,9 @@ describe('names that clash across courses', () => {
     const run = await plan(second, first.name)
     await designer.post(`/api/runs/${run}/approve`)
     await until(() => runOf(run), (detail) => detail.state === 'done')
-    const check = (await designer.post<{ run: number }>(`/api/courses/${first.course}/check`, {})).body.run
+    const check = (await designer.post<{ run: number }>(`/api/courses/${second.course}/check`, {})).body.run
     await until(() => runOf(check), (detail) => detail.state === 'done')
-    const detail = (await designer.get<CourseDetail>(`/api/courses/${first.course}`)).body
-    expect(detail.result?.findings.filter((finding) => finding.rule === 'name-clash').map((finding) => finding.message)).toEqual([expect.stringContaining(`${second.code} ${second.title}`)])
+    const detail = (await designer.get<CourseDetail>(`/api/courses/${second.course}`)).body
+    expect(detail.result?.findings.filter((finding) => finding.rule === 'name-clash').map((finding) => finding.message)).toEqual([expect.stringContaining(`is also that of ${first.code} ${first.title}`)])
   })
 })

@@ -146,3 +146,19 @@ describe('mends', () => {
     }
   })
 })
+
+describe('names that other courses carry as well', () => {
+  const withClash = (name: string, clash: object, change: (example: ExampleCourse) => void = () => {}) => {
+    const result = checkCourse({ ...edited(change), asOf: '2026-09-16', clashes: [{ kind: 'calendar-name', name, others: ['NAV 205 Celestial Fixes'], sharesInstructor: false, ...clash }] })
+    if (!result.ok) throw new Error(JSON.stringify(result.problems))
+    return result.value.findings.filter((finding) => finding.rule === 'name-clash').map((finding) => finding.message)
+  }
+  it('are told where they depart from the format', () => {
+    expect(withClash('Quiz 1', {}, ({ item }) => void (item('quiz', 1).name = 'Quiz 1'))).toEqual(['“Quiz 1” also stands in students’ calendars for NAV 205 Celestial Fixes, so nobody sees whose it is.'])
+  })
+  it('are left to the template where the format gives them, unless somebody teaches both', () => {
+    const name = 'NAV 110 Coastal Navigation · Autumn 2026'
+    expect(withClash(name, { kind: 'course-name' })).toEqual([])
+    expect(withClash(name, { kind: 'course-name', sharesInstructor: true })).toEqual(['The name “NAV 110 Coastal Navigation · Autumn 2026” is also that of NAV 205 Celestial Fixes.'])
+  })
+})

@@ -11,6 +11,7 @@ export const CohortClash = z.strictObject({
   kind: z.enum(cohortNameKinds),
   name: z.string(),
   others: z.array(z.string()).min(1).describe('Courses that carry it, in words'),
+  sharesInstructor: z.boolean().describe('Whether somebody teaches this course and one of them, and so sees both in one list'),
 })
 export type CohortClash = z.output<typeof CohortClash>
 

@@ -17,7 +17,8 @@ export const courseValues = (facts: Facts): FieldValues => ({
 export const turnValues = (facts: Facts, turn: Turn): FieldValues => {
   const first = turn.weeks[0]
   const last = turn.weeks.at(-1)
-  const topic = facts.topics[String(turn.number)] ?? turn.unit?.title ?? (turn.day ? undefined : first?.breakName)
+  // Topics are known by week: a unit has a title of its own, and a single day none.
+  const topic = turn.unit ? turn.unit.title : turn.day || !first ? undefined : (facts.topics[String(first.number)] ?? first.breakName)
   return {
     ...courseValues(facts),
     number: turn.number,

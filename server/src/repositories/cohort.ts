@@ -18,9 +18,10 @@ export const storeCohortNames = async (database: Database, courseId: number, cou
 
 /** Which names of a course other teaching courses of its term carry as well, as far as those were read. */
 export const findClashes = async (database: Database, courseId: number): Promise<CohortClash[]> => {
-  const rows = await rowsOf<{ kind: CohortClash['kind']; name: string; code: string; title: string }>(
+  const rows = await rowsOf<{ kind: CohortClash['kind']; name: string; code: string; title: string; shares: number }>(
     database,
-    `SELECT own.kind, own.name, courses.code, courses.title
+    `SELECT own.kind, own.name, courses.code, courses.title,
+            EXISTS (SELECT 1 FROM course_instructors AS mine JOIN course_instructors AS theirs ON theirs.email = mine.email WHERE mine.course_id = own.course_id AND theirs.course_id = other.course_id) AS shares
      FROM cohort_names AS own
      JOIN courses AS self ON self.id = own.course_id
      JOIN cohort_names AS other ON other.folded_hash = own.folded_hash AND other.kind = own.kind AND other.course_id <> own.course_id
@@ -31,11 +32,13 @@ export const findClashes = async (database: Database, courseId: number): Promise
     [courseId],
   )
   const clashes = new Map<string, CohortClash>()
-  for (const { kind, name, code, title } of rows) {
+  for (const { kind, name, code, title, shares } of rows) {
     const key = `${kind} ${name}`
     const clash = clashes.get(key)
-    if (clash) clash.others.push(`${code} ${title}`)
-    else clashes.set(key, { kind, name, others: [`${code} ${title}`] })
+    if (clash) {
+      clash.others.push(`${code} ${title}`)
+      clash.sharesInstructor ||= shares === 1
+    } else clashes.set(key, { kind, name, others: [`${code} ${title}`], sharesInstructor: shares === 1 })
   }
   return [...clashes.values()]
 }

@@ -1,6 +1,7 @@
 import { daysBetween } from '../../calendar/index.ts'
 import { definitionOf, isDaySpan, isNumberSpan, type FieldName, type FieldValue, type FieldValues } from '../fields.ts'
 import { foldName } from '../fold.ts'
+import { writeField } from '../render.ts'
 import { conceptsOf } from '../words/labels.ts'
 import { codesSaid, seasonAndYear, termsSaid, wordsSaid, type SaidCode } from './courseWords.ts'
 import type { FormatPlan, PlannedField } from './formatPlan.ts'
@@ -58,6 +59,7 @@ export const recognise = (tokens: readonly Token[], around: Surroundings): Recog
   for (const planned of plan.fields) addField(planned, tokens, around, add)
   if (!plan.has('week')) for (const said of labelledNumbers(tokens, ['week'])) if (said.likeness !== 'another-stretch') add(null, 'week', 'not-asked', withBrackets(tokens, said), said.value, 0)
   if (!plan.fields.some(({ step }) => step.type === 'date' || step.type === 'range')) for (const said of datesSaid(tokens, near)) add(null, 'dates', 'not-asked', said, null, 0, said.readings)
+  if (plan.has('unit') && !plan.has('weeks')) addNumberSpan(null, 'weeks', 'not-asked', ['weeks'], tokens, add)
   if (!plan.has('term') && typeof common.term === 'string') for (const said of termsSaid(tokens)) add(null, 'term', 'not-asked', said, `${said.season} ${said.year}`, 0)
   plan.fixed.forEach((word, i) => {
     tokens.forEach((token, at) => {
@@ -93,7 +95,7 @@ const addField = (planned: PlannedField, tokens: readonly Token[], around: Surro
       else addBare(planned, tokens, add)
       return
     case 'span':
-      addNumberSpan(planned, tokens, add)
+      addNumberSpan(field, field, 'plain', planned.before, tokens, add)
       return
     case 'letter':
       tokens.forEach((token, at) => {
@@ -183,7 +185,7 @@ const withNumero = (tokens: readonly Token[], at: number): number => {
 }
 
 /** `Weeks 1–4`, `wks 5 to 8`, `W1-4`. */
-const addNumberSpan = ({ field, before }: PlannedField, tokens: readonly Token[], add: Add): void => {
+const addNumberSpan = (slot: string | null, field: FieldName, how: How, before: readonly string[], tokens: readonly Token[], add: Add): void => {
   tokens.forEach((token, at) => {
     if (token.kind !== 'word' || !before.some((label) => labelLikeness(token.text, label) !== null || [...conceptsOf(token.text)].some((concept) => label.startsWith(concept)))) return
     const first = isMark(tokens[at + 1], '.') ? skipSpace(tokens, at + 2) : skipSpace(tokens, at + 1)
@@ -192,7 +194,7 @@ const addNumberSpan = ({ field, before }: PlannedField, tokens: readonly Token[]
     const joins = isMark(tokens[join], '-') || ['to', 'through', 'thru', 'a', 'al', 'au', 'and'].includes(tokens[join]?.text ?? '')
     const last = joins ? skipSpace(tokens, join + 1) : -1
     const to = tokens[last]?.kind === 'number' ? last : first
-    add(field, field, 'plain', withBrackets(tokens, { from: at, to: to + 1 }), { from: Number(tokens[first].text), to: Number(tokens[to]?.text) }, to === first ? 1 : 5)
+    add(slot, field, how, withBrackets(tokens, { from: at, to: to + 1 }), { from: Number(tokens[first].text), to: Number(tokens[to]?.text) }, how === 'not-asked' ? 0 : to === first ? 1 : 5)
   })
 }
 
@@ -243,13 +245,17 @@ export const placeWeight = (candidate: Candidate, place: FieldValues): number =>
     if (how === 'not-asked') return fit >= 1.5 ? 1 : -9
     return how === 'start-only' && fit < 1.5 ? -9 : fit
   }
+  if (how === 'not-asked' && isNumberSpan(value ?? undefined)) return sameSpan(value, wanted) ? 1 : -9
   if (how === 'not-asked') return field === 'code' || (field === 'term' ? sameTerm(String(value), place.term) : wanted !== undefined && Number(value) === Number(wanted)) ? 1 : -9
   if (wanted === undefined || value === null) return 0
   if (field === 'term') return sameTerm(String(value), wanted) ? 1 : 0
-  if (isNumberSpan(value)) return isNumberSpan(wanted) && value.from === wanted.from && value.to === wanted.to ? 2 : -1
+  if (isNumberSpan(value)) return sameSpan(value, wanted) ? 2 : -1
   if (typeof value === 'number') return value === Number(wanted) ? 3 : how === 'bare' || how === 'another-stretch' ? -4 : -2.5
   return value === wanted ? 2 : -1
 }
+
+/** Whether two values are the same span of numbers. */
+export const sameSpan = (a: FieldValue | null | undefined, b: FieldValue | null | undefined): boolean => isNumberSpan(a ?? undefined) && isNumberSpan(b ?? undefined) && writeField('weeks', null, a ?? '') === writeField('weeks', null, b ?? '')
 
 export const sameTerm = (said: string, wanted: FieldValue | undefined): boolean => {
   if (typeof wanted !== 'string') return false

@@ -4,7 +4,7 @@ import { longestName, type NamingFormat } from '../format.ts'
 import { readName, type FieldReading, type NameReading } from '../read.ts'
 import { renderName, writeField } from '../render.ts'
 import { conceptsOf } from '../words/labels.ts'
-import { fitDates, recognise, sameTerm, type Candidate, type Recognised } from './candidates.ts'
+import { fitDates, recognise, sameSpan, sameTerm, type Candidate, type Recognised } from './candidates.ts'
 import { chooseFor, type Choice } from './choose.ts'
 import { planOf, type FormatPlan } from './formatPlan.ts'
 import { otherKindSaid } from './labelledNumbers.ts'
@@ -310,7 +310,7 @@ const fitOf = (said: Candidate | undefined, wanted: FieldValue | undefined): num
 const rightValue = (said: Candidate, wanted: FieldValue): boolean => {
   const { value, field } = said
   if (field === 'term') return sameTerm(String(value), wanted)
-  if (isNumberSpan(value ?? undefined)) return isNumberSpan(wanted) && isNumberSpan(value ?? undefined) && (value as { from: number; to: number }).from === wanted.from && (value as { from: number; to: number }).to === wanted.to
+  if (isNumberSpan(value ?? undefined)) return sameSpan(value, wanted)
   if (field === 'classSection' && said.how === 'part-of') return false
   return typeof value === 'number' ? value === Number(wanted) : value === wanted
 }

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import type { CohortClash } from '../../course/index.ts'
 import { nameClashes } from '../../naming/index.ts'
 import { aboutCourse, defineRule, type Subject, type Verdict } from '../rule.ts'
 
@@ -22,10 +23,10 @@ export const nameClash = defineRule({
       const told = { subject: aboutCourse, discriminator: what } as const
       // Two courses may share a label: eight class sections of one course do.
       if (!clash) yield { ...told, outcome: 'passed' }
-      else if (kind === 'label') yield { ...told, outcome: 'inapplicable' }
+      else if (kind === 'label' || isAsFormatted(clash.name, context.expected.name, clash)) yield { ...told, outcome: 'inapplicable' }
       else yield { ...told, outcome: 'failed', message: 'course', values: { what, name: clash.name, others: listed(clash.others) }, evidence: [{ kind: 'words', text: clash.name }], expected: 'a name of its own' }
     }
-    const elsewhere = new Map(acrossCourses ? context.clashes.flatMap((clash) => (clash.kind === 'calendar-name' ? [[clash.name, clash.others] as const] : [])) : [])
+    const elsewhere = new Map(acrossCourses ? context.clashes.flatMap((clash) => (clash.kind === 'calendar-name' ? [[clash.name, clash] as const] : [])) : [])
     const dated = context.placedItems.filter(({ item }) => item.dueAt !== null)
     const twice = new Map(nameClashes(dated.map(({ item }) => ({ name: item.name, who: item.id }))).flatMap((clash) => clash.who.slice(1).map((id) => [id, clash] as const)))
     for (const { item } of dated) {
@@ -35,9 +36,8 @@ export const nameClash = defineRule({
       const same = twice.get(item.id)
       const others = elsewhere.get(item.name)
       if (same) yield { ...failed, message: 'twice', values: { name: item.name, count: String(same.who.length) }, expected: 'a name of its own' }
-      // A name just as the format gives it is the template's to change, once for all courses, and no departure from it.
-      else if (others && part?.name === item.name) yield { subject, outcome: 'inapplicable' }
-      else if (others) yield { ...failed, message: 'calendar', values: { name: item.name, others: listed(others) }, expected: 'a name that tells the course' }
+      else if (others && part && isAsFormatted(item.name, part.name, others)) yield { subject, outcome: 'inapplicable' }
+      else if (others) yield { ...failed, message: 'calendar', values: { name: item.name, others: listed(others.others) }, expected: 'a name that tells the course' }
       else if (part) yield { subject, outcome: 'passed' }
     }
   },
@@ -52,5 +52,11 @@ export const nameClash = defineRule({
     ],
   },
 })
+
+/**
+ * Whether a name is just what its format gives: that it is shared is then the template's to change, once for all courses,
+ * and no departure of this one; unless one person has both before them.
+ */
+const isAsFormatted = (name: string, wanted: string, clash: CohortClash): boolean => name === wanted && !clash.sharesInstructor
 
 const listed = (others: readonly string[]): string => (others.length > 3 ? `${others.slice(0, 3).join(', ')} and ${others.length - 3} more` : others.join(', '))

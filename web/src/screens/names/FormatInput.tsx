@@ -33,7 +33,7 @@ export const FormatInput = ({ value, onChange }: { value: string; onChange: (for
         {problem && (
           <>
             {/* The same letters at the same width, so that the mark stands under the character that is meant. */}
-            <p aria-hidden="true" className="overflow-hidden border-x-2 border-transparent px-3 font-mono text-[17px] leading-none whitespace-pre text-rust">{' '.repeat(Math.min(problem.at, 90))}^</p>
+            <p aria-hidden="true" className="h-4 overflow-x-hidden border-x-2 border-transparent px-3 font-mono text-[17px] leading-none whitespace-pre text-rust">{' '.repeat(Math.min(problem.at, 90))}^</p>
             <p className="text-rust">At character {problem.at + 1}: {problem.message}{problem.suggestion ? `; ${problem.suggestion}` : ''}</p>
           </>
         )}
