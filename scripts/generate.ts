@@ -5,7 +5,8 @@
 import { mkdirSync, readFileSync, writeFileSync, existsSync } from 'node:fs'
 import { dirname, join } from 'node:path'
 import { fileURLToPath } from 'node:url'
-import { CheckResult, Course, Facts, jsonSchemaOf, rules, Template } from '@wickerframe/core'
+import { CalendarDocument, CheckResult, Course, Facts, jsonSchemaOf, NameContextDocument, rules, Template, TermDocument } from '@wickerframe/core'
+import { InferredFormats, JudgedName } from '../cli/src/namesDocument.ts'
 import { apiDocument, connectorDocument } from '@wickerframe/contract'
 import { demoTemplate, factsOfRoster, makeCourse, makeRoster, rosterCsv } from '@wickerframe/demo'
 
@@ -24,7 +25,7 @@ const put = (path: string, text: string) => {
 }
 const json = (value: unknown) => `${JSON.stringify(value, null, 2)}\n`
 
-for (const [name, schema] of Object.entries({ template: Template, facts: Facts, course: Course, check: CheckResult })) put(`docs/schema/${name}.schema.json`, json(jsonSchemaOf(name, schema)))
+for (const [name, schema] of Object.entries({ template: Template, facts: Facts, course: Course, check: CheckResult, term: TermDocument, calendar: CalendarDocument, 'name-context': NameContextDocument, 'judged-name': JudgedName, 'inferred-formats': InferredFormats })) put(`docs/schema/${name}.schema.json`, json(jsonSchemaOf(name, schema)))
 put('docs/connector.openapi.json', json(connectorDocument()))
 put('docs/api.openapi.json', json(apiDocument()))
 
@@ -42,6 +43,14 @@ examples.forEach(({ story, template, facts, identity }, i) => {
   put(`docs/schema/examples/${i + 1}-template.json`, json({ ...template, version: 1 }))
   put(`docs/schema/examples/${i + 1}-facts.json`, json(facts))
   put(`docs/schema/examples/${i + 1}-course.json`, json(identity ? course : JSON.parse(JSON.stringify(course, (field, value: unknown) => (field === 'recordedAs' ? undefined : value)))))
+})
+
+const placed: NameContextDocument['place'][] = [{ week: 3 }, { number: 2, kind: 'Lab', topic: 'Lifejackets in the tank', due: '2026-09-20' }, {}]
+placed.forEach((place, i) => {
+  const facts = courses.find((one) => one.facts.code === ['NAV 110', 'SAF 150', 'OSC 240'][i])?.facts
+  if (!facts) throw new Error('an example course is not in the roster')
+  put(`docs/schema/examples/${i + 1}-name-context.json`, json({ schema: 'wickerframe.name-context/1', facts, place }))
+  if (i === 0) put('docs/schema/examples/1-term.json', json({ schema: 'wickerframe.term/1', ...facts.term }))
 })
 
 for (const rule of rules) {

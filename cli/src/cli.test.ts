@@ -65,9 +65,90 @@ describe('expand', () => {
   })
 })
 
+const named = async (names: string | Uint8Array, ...args: string[]) => {
+  stdin = typeof names === 'string' ? new TextEncoder().encode(names) : names
+  return run('names', ...args)
+}
+const weekly = ['--format', 'Week {week} · {dates} · {topic}'] as const
+
+describe('names', () => {
+  it('prints one JSON object a line, by its published schema, at a place that is known', async () => {
+    const { code, out } = await named('\ufeffwk 3 - tides (9/14 to 9/20)\r\n\r\nWeek 3 · Sep 14 – Sep 20 · The compass\nweek 3 · Sep 14 - Sep 20 · Fog\nNAV 205 Week 3: Stars\n', ...weekly, '--context', example(1, 'name-context'))
+    const lines = out.trimEnd().split('\n').map((line) => JSON.parse(line))
+    expect([code, lines.map((line) => line.verdict)]).toEqual([0, ['mendable', 'follows', 'small-differences', 'unreadable']])
+    expect(lines[0]).toMatchObject({ name: 'wk 3 - tides (9/14 to 9/20)', mended: 'Week 3 · Sep 14 – Sep 20 · tides', fields: [{ field: 'week', state: 'right' }, { field: 'dates', state: 'right' }, { field: 'topic', state: 'right', text: 'tides' }] })
+    for (const line of lines) expect(validates('judged-name', line)).toBe(true)
+  })
+  it('judges names of a whole course where no place is given, and without any context at all', async () => {
+    const anywhere = (await named('Unit 2: Drift\nUnit 9: Nowhere\n', '--format', 'Unit {unit}: {topic}', '--context', example(3, 'name-context'))).out.trimEnd().split('\n').map((line) => JSON.parse(line))
+    expect(anywhere.map((line) => line.verdict)).toEqual(['follows', 'unreadable'])
+    const bare = JSON.parse((await named('lab 3 - Flares\n', '--format', 'Lab {number}: {topic}')).out)
+    expect(bare).toMatchObject({ verdict: 'mendable', mended: 'Lab 3: Flares' })
+  })
+  it('infers formats with their coverage, by its published schema', async () => {
+    const { out } = await named('Week 1: Ropes\nWeek 2: Knots\nWeek 3: Splices\nStart here\n', '--infer')
+    expect(JSON.parse(out)).toMatchObject({ names: 4, formats: [{ format: 'Week {week}: {topic}', coverage: 0.75, outliers: ['Start here'] }] })
+    expect(validates('inferred-formats', JSON.parse(out))).toBe(true)
+  })
+  it('handles thousands of names, and one that is far too long, without failing', async () => {
+    const { code, out } = await named(`${'x'.repeat(100_000)}\n${'Week 3: Tides\n'.repeat(2_500)}`, ...weekly)
+    const lines = out.trimEnd().split('\n')
+    expect([code, lines.length, JSON.parse(lines[0] ?? '').reasons]).toEqual([0, 2_501, ['it is longer than 2,000 characters']])
+  })
+  it('points into a format that is wrong', async () => {
+    const { code, error } = await named('x\n', '--format', 'Week {wek} · {dates')
+    expect([code, error]).toEqual([2, expect.stringContaining('character 7: unknown field wek; did you mean week?')])
+    expect(error.split('\n')[2]).toBe('        ^')
+  })
+  it.each([
+    ['no format', [], 'a\n', /--format is missing/],
+    ['an empty list to infer from', ['--infer'], '\n \n', /found no name/],
+    ['bytes that are not UTF-8', [...weekly], new Uint8Array([0xe9, 0x0a]), /not UTF-8/],
+    ['a place that is not in the calendar', [...weekly, '--context', 'late'], 'a\n', /at \/place\/week: found 40; expected a week of the course, 1 to 16/],
+    ['an unknown part of the place', [...weekly, '--context', 'strange'], 'a\n', /at \/place\/colour/],
+    ['an option of another command', [...weekly, '--weeks', '3'], 'a\n', /names takes no --weeks/],
+  ] as const)('%s: exit 2', async (_, args, names, message) => {
+    const context = JSON.parse(readFileSync(example(1, 'name-context'), 'utf8'))
+    const files: Record<string, string> = { late: written('late.json', JSON.stringify({ ...context, place: { week: 40 } })), strange: written('strange.json', JSON.stringify({ ...context, place: { colour: 'red' } })) }
+    const { code, error, out } = await named(names, ...args.map((arg) => files[arg] ?? arg))
+    expect([code, out]).toEqual([2, ''])
+    expect(error).toMatch(message)
+  })
+})
+
+describe('calendar', () => {
+  it('prints weeks, units and days, by its published schema', async () => {
+    const { code, out } = await run('calendar', '--term', example(1, 'term'), '--weeks', '16', '--meeting-days', 'tuesday,thursday')
+    const calendar = JSON.parse(out)
+    expect(code).toBe(0)
+    expect(validates('calendar', calendar)).toBe(true)
+    expect(calendar.weeks[2]).toMatchObject({ number: 3, first: '2026-09-14', last: '2026-09-20', classDays: ['2026-09-15', '2026-09-17'] })
+    expect(calendar.units.map((unit: { weeks: number[] }) => unit.weeks.length)).toEqual([4, 4, 4, 4])
+    // America/Halifax keeps daylight time in August, and standard time in January (IANA time zone database).
+    expect([calendar.opensAt, calendar.closesAt]).toEqual(['2026-08-31T03:00:00Z', '2027-01-09T03:59:00Z'])
+  })
+  it('takes a term without a schema line, a session and a second term', async () => {
+    const { schema: _, ...term } = JSON.parse(readFileSync(example(1, 'term'), 'utf8'))
+    const bare = written('term.json', JSON.stringify(term))
+    expect(JSON.parse((await run('calendar', '--term', bare, '--session', 'second-half', '--units', '2')).out).weeks).toHaveLength(8)
+    const next = written('next.json', JSON.stringify({ ...term, code: 'spring-2027', title: 'Spring 2027', firstDay: '2027-01-11', lastDay: '2027-04-30', sessions: [] }))
+    expect(JSON.parse((await run('calendar', '--term', bare, '--next-term', next, '--weeks', '30')).out).weeks.at(-1)).toMatchObject({ number: 30, first: '2027-04-12' })
+  })
+  it.each([
+    [['--weeks', '17'], /at most 16, the weeks of Autumn 2026/],
+    [['--weeks', 'many'], /a whole number from 1 to 120/],
+    [['--session', 'third-half'], /expected first-half, second-half/],
+    [['--meeting-days', 'freitag'], /found freitag; expected weekdays/],
+    [['--units', '0'], /a whole number from 1 to 60/],
+  ])('%j: exit 2', async (args, message) => {
+    const { code, error } = await run('calendar', '--term', example(1, 'term'), ...args)
+    expect([code, error]).toEqual([2, expect.stringMatching(message)])
+  })
+})
+
 describe('the examples', () => {
   it.each([1, 2, 3])('%i follow the published schemas', (n) => {
-    for (const kind of ['template', 'facts', 'course']) expect(validates(kind, JSON.parse(readFileSync(example(n, kind), 'utf8')))).toBe(true)
+    for (const kind of ['template', 'facts', 'course', 'name-context']) expect(validates(kind, JSON.parse(readFileSync(example(n, kind), 'utf8')))).toBe(true)
   })
 })
 

@@ -1,6 +1,7 @@
-import { ambiguityOf, inferFormats, judgeName, nameContext, NameContextDocument, parseFormat, reasonWords, type NameContext, type NamingFormat } from '@wickerframe/core'
+import { ambiguityOf, inferFormats, judgeName, nameContext, NameContextDocument, parseFormat, type NameContext, type NamingFormat } from '@wickerframe/core'
 import type { Command } from '../command.ts'
 import { exitCode } from '../exitCode.ts'
+import { inferredFormats, judgedName } from '../namesDocument.ts'
 import { readJsonFile } from '../readJsonFile.ts'
 import { orUnusable, Unusable, wanted } from '../unusable.ts'
 
@@ -30,8 +31,7 @@ export const names: Command = async (values, { out, error, input }) => {
   if (values.infer === true) {
     const all = await namesOf(input)
     if (all.length === 0) throw new Unusable('standard input: found no name; expected one name a line')
-    const inferred = inferFormats(all)
-    out(`${JSON.stringify({ schema: 'wickerframe.inferred-formats/1', names: all.length, formats: inferred.map(({ format, count, coverage, outliers }) => ({ format, count, coverage: Math.round(coverage * 10_000) / 10_000, outliers })) }, null, 2)}\n`)
+    out(`${JSON.stringify(inferredFormats(all.length, inferFormats(all)), null, 2)}\n`)
     return exitCode.fine
   }
   const format = formatOf(wanted('format', values.format))
@@ -42,18 +42,6 @@ export const names: Command = async (values, { out, error, input }) => {
   if (warning !== null) error(`wickerframe: take care: ${warning}\n`)
   const all = await namesOf(input)
   for (let from = 0; from < all.length; from += linesAtATime)
-    out(
-      all
-        .slice(from, from + linesAtATime)
-        .map((name) => {
-          const { verdict, fields, differences, mended, confidence, reasons } = judgeName(format, name, context)
-          return `${JSON.stringify({
-            name, verdict,
-            fields: fields.map(({ field, state, text, expected }) => ({ field, state, text, expected })),
-            differences, mended, confidence, reasons: reasons.map(reasonWords),
-          })}\n`
-        })
-        .join(''),
-    )
+    out(all.slice(from, from + linesAtATime).map((name) => `${JSON.stringify(judgedName(name, judgeName(format, name, context)))}\n`).join(''))
   return exitCode.fine
 }

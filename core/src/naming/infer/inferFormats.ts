@@ -1,3 +1,4 @@
+import { withoutAccents } from '../../calendar/index.ts'
 import { definitionOf } from '../fields.ts'
 import { longestFormat, longestName, parseFormat, type NamingFormat } from '../format.ts'
 import { readName, type NameReading } from '../read.ts'
@@ -71,7 +72,7 @@ const candidatesOf = (taken: readonly Piece[][]): string[] => {
 /** `Week {topic}`: a word that should have a number after it has words, so that nothing was understood. */
 const labelsNothing = (format: string): boolean => {
   const word = /(\p{L}+)[\s.:#-]*\{topic\}/u.exec(format)?.[1]
-  return word !== undefined && !format.includes('{week') && !format.includes('{number') && [...conceptsOf(word.toLowerCase())].some((concept) => isStretch(concept) || isItemKind(concept))
+  return word !== undefined && !format.includes('{week') && !format.includes('{number') && [...conceptsOf(withoutAccents(word.toLowerCase()))].some((concept) => isStretch(concept) || isItemKind(concept))
 }
 
 /** `Lab {number} · {topic}` and `Reading {number} · {topic}` are one format with a choice. */
@@ -79,7 +80,7 @@ const withChoices = (formats: readonly string[]): string[] => {
   const shapes = new Map<string, string[]>()
   for (const format of formats) {
     const word = /(?<![{\p{L}])(\p{L}+)(?![\p{L}}])/u.exec(format.replace(/\{[^}]*\}/g, (field) => ' '.repeat(field.length)))
-    if (!word || ![...conceptsOf((word[1] ?? '').toLowerCase())].some(isItemKind)) continue
+    if (!word || ![...conceptsOf(withoutAccents((word[1] ?? '').toLowerCase()))].some(isItemKind)) continue
     const shape = `${format.slice(0, word.index)}\u0000${format.slice(word.index + (word[1]?.length ?? 0))}`
     shapes.set(shape, [...(shapes.get(shape) ?? []), word[1] ?? ''])
   }

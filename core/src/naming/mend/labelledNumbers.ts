@@ -87,10 +87,12 @@ export const labelledNumbers = (tokens: readonly Token[], labels: readonly strin
   const stretch = labels.some((label) => [...conceptsOf(label)].some(isStretch))
   tokens.forEach((token, at) => {
     if (token.kind !== 'word') return
-    const likeness = labels.map((label) => labelLikeness(token.text, label)).find((one) => one !== null) ?? (stretch && token.text.length > 1 && [...conceptsOf(token.text)].some(isStretch) ? 'another-stretch' : null)
+    let likeness: LabelledNumber['likeness'] | null = null
+    for (const label of labels) likeness ??= labelLikeness(token.text, label)
+    likeness ??= (stretch && token.text.length > 1 && [...conceptsOf(token.text)].some(isStretch) ? 'another-stretch' : null)
     if (likeness === null) return
     const said = ordinalBefore(tokens, at) ?? numberAfter(tokens, at)
-    if (said) found.push({ ...said, label: at, likeness })
+    if (said) found.push({ value: said.value, from: said.from, to: said.to, label: at, likeness })
   })
   return found
 }

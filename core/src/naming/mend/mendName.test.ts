@@ -106,7 +106,7 @@ describe('always', () => {
         expect(reading?.readings.filter((field) => field.state === 'wrong')).toEqual([])
         expect(judgeName(format, judged.mended, at(week3))).toMatchObject({ verdict: 'follows', mended: judged.mended, confidence: 1 })
       }),
-      { numRuns: 3000 },
+      { numRuns: 1500 },
     )
   }, 30_000)
   it('a right name stays as it is, whatever the topic holds', () => {
@@ -116,7 +116,7 @@ describe('always', () => {
         const name = renderName(formatOf(weekly), { ...week3, topic: words }).text
         expect(mend(weekly, name).mended).toBe(name)
       }),
-      { numRuns: 1000 },
+      { numRuns: 500 },
     )
   })
   it('takes time in proportion to the name, up to the cap', () => {

@@ -149,27 +149,55 @@ const labelFound = (choice: Choice, plan: FormatPlan): boolean =>
     return one.field !== null && (one.field === 'kind' || plan.fields.some((planned) => planned.field === one.field && planned.labelled))
   })
 
+/** Places by what a name may say of them. */
+interface PlaceIndex {
+  byNumber: ReadonlyMap<number, readonly number[]>
+  byFirstDay: ReadonlyMap<string, readonly number[]>
+  /** Folded topics that a place is known by. */
+  topics: readonly { folded: string; place: number }[]
+}
+const keptIndices = new WeakMap<readonly FieldValues[], PlaceIndex>()
+const indexOf = (places: readonly FieldValues[]): PlaceIndex => {
+  const known = keptIndices.get(places)
+  if (known) return known
+  const byNumber = new Map<number, number[]>()
+  const byFirstDay = new Map<string, number[]>()
+  const topics: { folded: string; place: number }[] = []
+  const put = <K>(map: Map<K, number[]>, key: K, place: number) => map.set(key, [...(map.get(key) ?? []), place])
+  places.forEach((values, place) => {
+    for (const field of placeFields) if (typeof values[field] === 'number') put(byNumber, values[field], place)
+    if (isDaySpan(values.dates)) put(byFirstDay, values.dates.first, place)
+    if (typeof values.topic === 'string' && values.topic.length >= 4) topics.push({ folded: foldName(values.topic).text, place })
+  })
+  const index = { byNumber, byFirstDay, topics }
+  keptIndices.set(places, index)
+  return index
+}
+
+/** What a topic that stands in the name weighs for the place it is known by. */
+const topicWeight = 2
+/** A place that does nearly as well as the best makes it doubtful. */
+const rivalWithin = 2
+
 /** The place that most speaks for, how much the choice there weighs, and whether another place does nearly as well. */
 const bestPlace = (recognised: Recognised, folded: string, places: readonly FieldValues[]): { best: Choice; place: number | null; rival: boolean } => {
   if (places.length === 1) return { best: chooseFor(recognised, places[0] ?? {}), place: 0, rival: false }
-  const numbers = new Set(recognised.candidates.flatMap((one) => (typeof one.value === 'number' ? [one.value] : [])))
-  const starts = new Set(recognised.candidates.flatMap((one) => (one.dates ?? []).map((said) => said.first)))
-  /** A topic that the place alone is known by speaks for it. */
-  const topicWeight = (values: FieldValues): number => (typeof values.topic === 'string' && values.topic.length >= 4 && folded.includes(foldName(values.topic).text) ? 2 : 0)
-  const plausible = places.flatMap((values, i) => {
-    if (topicWeight(values) > 0) return [i]
-    const number = placeFields.some((field) => typeof values[field] === 'number' && numbers.has(values[field]))
-    return number || (isDaySpan(values.dates) && starts.has(values.dates.first)) ? [i] : []
-  })
-  const ranked = plausible
+  const index = indexOf(places)
+  const plausible = new Set<number>()
+  for (const { value, dates } of recognised.candidates) {
+    if (typeof value === 'number') for (const place of index.byNumber.get(value) ?? []) plausible.add(place)
+    for (const said of dates ?? []) for (const place of index.byFirstDay.get(said.first) ?? []) plausible.add(place)
+  }
+  const byTopic = new Set(index.topics.flatMap((one) => (folded.includes(one.folded) ? [one.place] : [])))
+  const ranked = [...new Set([...plausible, ...byTopic])]
     .map((place) => {
       const choice = chooseFor(recognised, places[place] ?? {})
-      return { place, best: { ...choice, weight: choice.weight + topicWeight(places[place] ?? {}) } }
+      return { place, best: { ...choice, weight: choice.weight + (byTopic.has(place) ? topicWeight : 0) } }
     })
-    .sort((a, b) => b.best.weight - a.best.weight)
+    .sort((a, b) => b.best.weight - a.best.weight || a.place - b.place)
   const [first, second] = ranked
   if (!first) return { best: { weight: 0, chosen: [] }, place: null, rival: false }
-  return { best: first.best, place: first.place, rival: second !== undefined && first.best.weight - second.best.weight < 2 }
+  return { best: first.best, place: first.place, rival: second !== undefined && first.best.weight - second.best.weight < rivalWithin }
 }
 
 interface Mending {
@@ -207,7 +235,11 @@ const mendedFrom = (mending: Mending): NameJudgement => {
   const quoted = (one: Candidate) => name.slice(origin[recognised.tokens[one.from]?.from ?? 0], origin[recognised.tokens[one.to - 1]?.to ?? 0])
   const bySlot = new Map(choice.chosen.map((one) => [one.slot, one]))
   const fields: FieldReading[] = []
-  const written: FieldValues = { ...values }
+  const written: FieldValues = {}
+  for (const { field } of plan.fields) {
+    const wanted = values[field]
+    if (wanted !== undefined) written[field] = wanted
+  }
   /** What tells that the name is meant for this place: nothing recognised means nothing is told. */
   let told = choice.chosen.some((one) => one.field !== null && one.how !== 'not-asked')
   const datesSay = plan.fields.flatMap(({ field, step }) => (step.type === 'range' || step.type === 'date' ? [fitOf(bySlot.get(field), values[field])] : []))

@@ -2,8 +2,6 @@
  * What modules and items are called, and how people abbreviate it, in English, French and Spanish; folded, without
  * accents. Common practice, no source. A line begins with the concept's own word.
  */
-import { withoutAccents } from '../../calendar/index.ts'
-
 /** Stretches of a course: one may be said for another. */
 const stretches = [
   'week weeks wk wks wek w semaine semaines semana semanas sem s',
@@ -47,7 +45,7 @@ const stretchWords = new Set(stretches.map((line) => line.split(' ')[0] ?? ''))
 const kindWords = new Set(kinds.map((line) => line.split(' ')[0] ?? ''))
 const nothing: ReadonlySet<string> = new Set()
 
-/** What a folded word may be short for: `wk` → week; `d` → day or discussion. */
-export const conceptsOf = (word: string): ReadonlySet<string> => byWord.get(word) ?? byWord.get(withoutAccents(word)) ?? nothing
+/** What a folded word without accents may be short for: `wk` → week; `d` → day or discussion. */
+export const conceptsOf = (word: string): ReadonlySet<string> => byWord.get(word) ?? nothing
 export const isStretch = (concept: string): boolean => stretchWords.has(concept)
 export const isItemKind = (concept: string): boolean => kindWords.has(concept)
