@@ -36,16 +36,19 @@ const views: Record<string, (page: Page) => Promise<void>> = {
   },
   rollout: async (page) => void (await page.goto(`${address}/rollouts/2`)),
   term: async (page) => void (await page.goto(`${address}/terms/autumn-2026`)),
-  'term-preview': async (page) => {
-    await page.goto(`${address}/terms/autumn-2026`)
-    await page.getByLabel('Opening day').fill('2026-09-07')
-    await page.getByText('would expect other names or dates').waitFor()
-    await page.getByRole('heading', { name: 'What saving would change' }).scrollIntoViewIfNeeded()
-  },
   names: async (page) => {
     await page.goto(`${address}/names?template=harbour-standard&part=week`)
     await page.getByText('Formats found in the list').waitFor()
     await page.getByRole('button', { name: /^Mendable/ }).click()
+  },
+  'course-calendar': async (page) => {
+    await page.goto(`${address}/courses/${await courseNamed(page, 'Refrigeration Afloat')}?show=calendar`)
+    await page.getByLabel('Divide evenly into').selectOption('4')
+  },
+  renames: async (page) => {
+    await page.goto(`${address}/names?template=harbour-standard&part=week`)
+    await page.getByRole('button', { name: /^Plan \d+ new names/ }).click()
+    await page.getByText('Approve and run').waitFor()
   },
   'practice-platform': async (page) => void (await page.goto(`${platform}/courses/kc-1001`)),
 }

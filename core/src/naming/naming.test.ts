@@ -1,7 +1,8 @@
 import fc from 'fast-check'
 import { RE2JS } from 're2js'
 import { describe, expect, it } from 'vitest'
-import { ambiguityOf, formatOf, parseFormat, readName, renderName, type FieldValues } from './index.ts'
+import { distance as levenshtein } from 'fastest-levenshtein'
+import { ambiguityOf, editDistance, formatOf, parseFormat, readName, renderName, type FieldValues } from './index.ts'
 
 const week: FieldValues = { week: 3, dates: { first: '2026-09-14', last: '2026-09-20' }, topic: 'Tides', code: 'NAV 110', number: 3 }
 
@@ -28,6 +29,28 @@ describe('parsing a format', () => {
   it('warns where two free fields stand side by side', () => {
     expect(ambiguityOf(formatOf('{topic} {title}'))).toContain('side by side')
     expect(ambiguityOf(formatOf('{topic} · {title}'))).toBeNull()
+    expect(ambiguityOf(formatOf('{week}{number}'))).toContain('touch')
+    expect(ambiguityOf(formatOf('{code} {title} · {term}'))).toBeNull()
+  })
+})
+
+describe('likeness of words', () => {
+  it('is the edit distance of a well-known package, where nothing can be swapped', () => {
+    const word = fc.string({ maxLength: 9, unit: fc.constantFrom('a', 'b', 'c', 'd') })
+    fc.assert(
+      fc.property(word, word, (a, b) => {
+        // fastest-levenshtein knows no swaps; counting one as a single edit can only lower the distance, by at most half.
+        const plain = levenshtein(a, b)
+        expect(editDistance(a, b)).toBeLessThanOrEqual(plain)
+        expect(editDistance(a, b)).toBeGreaterThanOrEqual(plain / 2)
+        // In words whose letters ascend nothing can be swapped.
+        const [first, second] = [[...a].sort().join(''), [...b].sort().join('')]
+        expect(editDistance(first, second)).toBe(levenshtein(first, second))
+        expect(editDistance(a, b, 1)).toBe(Math.min(editDistance(a, b), 2))
+      }),
+      { numRuns: 2000 },
+    )
+    expect(editDistance('weke', 'week')).toBe(1)
   })
 })
 
@@ -77,6 +100,52 @@ describe('reading', () => {
       }),
       { numRuns: 2000 },
     )
+  })
+  // The same language written as a regular expression for RE2, which is linear by construction.
+  it.each([
+    ['Week {week}{? · {topic}?}', '^week \\d{1,6}(?: · .+)?$', ['week ', '3', '12', ' · ', 'tides', ' ', '·', '0']],
+    ['{start, d MMM}: {topic}', '^(?:[1-9]|0[1-9]|[12]\\d|3[01]) (?:jan|feb|mar|apr|may|jun|jul|aug|sep|oct|nov|dec): .+$', ['14', ' ', 'sep', ': ', 'tides', '32', '0', 'sept', '9']],
+    ['{kind, Lab|Reading} {number}{? ({minutes} min)?}', '^(?:lab|reading) \\d{1,6}(?: \\(\\d{1,6} min\\))?$', ['lab', 'reading', ' ', '3', ' (', '12', ' min)', 'min']],
+    ['{weeks} {topic}', '^\\d+(?:-\\d+)? .+$', ['3', '-', '5', ' ', 'tides']],
+    ['Week {week}{half}: {topic}', '^week \\d{1,6}[a-z]: .+$', ['week ', '3', 'a', 'b', ': ', 'tides', ' ']],
+  ])('accepts just what RE2 accepts: %s', (source, pattern, pieces) => {
+    const format = formatOf(source)
+    const oracle = RE2JS.compile(pattern)
+    fc.assert(
+      fc.property(fc.array(fc.constantFrom(...pieces), { maxLength: 8 }), (chosen) => {
+        const name = chosen.join('').replace(/ +/g, ' ').trim()
+        expect([name, readName(format, name, {}) !== null]).toEqual([name, oracle.matcher(name).find()])
+      }),
+      { numRuns: 800 },
+    )
+  })
+  it('takes time in proportion to the format, up to the cap, and refuses beyond', () => {
+    const time = (fields: number) => {
+      const format = formatOf('{topic}a'.repeat(fields))
+      const name = 'a'.repeat(1500)
+      readName(format, name, {})
+      const start = performance.now()
+      for (let i = 0; i < 10; i++) readName(format, name, {})
+      return performance.now() - start
+    }
+    time(30)
+    expect(Math.min(...[0, 1, 2].map(() => time(60) / time(30)))).toBeLessThan(3)
+    expect(parseFormat('{topic}a'.repeat(65)).ok).toBe(false)
+  })
+  it('says what is right, wrong and absent, and keeps to the bound of a text', () => {
+    const bounded = formatOf('Week {week}: {topic, 2-4 words}{? ({minutes} min)?}')
+    const states = (name: string) => readName(bounded, name, { week: 3, minutes: 20 })?.readings.map((one) => [one.field, one.state, one.expected])
+    expect(states('Week 3: The compass (20 min)')).toEqual([['week', 'right', null], ['topic', 'right', null], ['minutes', 'right', null]])
+    expect(states('Week 4: Tides')).toEqual([['week', 'wrong', '3'], ['topic', 'wrong', '2 to 4 words'], ['minutes', 'absent', '20']])
+  })
+  it('reads a code and a term by their shape, so that another’s is told whole', () => {
+    const reading = readName(formatOf('{code} {title} · {term}'), 'MEN 120 Diesel Propulsion I · Spring 2027', { code: 'NAV 110', term: 'Autumn 2026' })
+    expect(reading?.readings.map((one) => [one.text, one.state])).toEqual([['MEN 120', 'wrong'], ['Diesel Propulsion I', 'right'], ['Spring 2027', 'wrong']])
+  })
+  it('knows a weekday that is not the date’s own', () => {
+    const day = formatOf('{start, EEE d MMM}')
+    expect(readName(day, 'Mon 14 Sep', { start: '2026-09-14' })?.readings[0]?.state).toBe('right')
+    expect(readName(day, 'Tue 14 Sep', { start: '2026-09-14' })?.readings[0]).toMatchObject({ state: 'wrong', expected: 'Mon 14 Sep' })
   })
   it('takes time in proportion to the name, also for a hostile one', () => {
     const hostile = formatOf('{topic}a{title}a{instructor}a{term}b')

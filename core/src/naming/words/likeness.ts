@@ -20,7 +20,7 @@ export const editDistance = (a: string, b: string, most: number = Math.max(a.len
     before = row
     row = next
   }
-  return row[b.length] ?? 0
+  return Math.min(row[b.length] ?? 0, most + 1)
 }
 
 /** Whether a word is another with a slip of the finger or two, by its length. */
