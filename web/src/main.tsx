@@ -1,5 +1,5 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
-import { lazy, StrictMode, Suspense } from 'react'
+import { lazy, StrictMode } from 'react'
 import { createRoot } from 'react-dom/client'
 import { BrowserRouter, Navigate, Route, Routes } from 'react-router'
 import { ApiError } from './api/client.ts'
@@ -10,17 +10,17 @@ import { CourseScreen } from './screens/course/CourseScreen.tsx'
 import { CoursesScreen } from './screens/courses/CoursesScreen.tsx'
 import { NewRolloutScreen } from './screens/rollouts/NewRolloutScreen.tsx'
 import { RolloutsScreen } from './screens/rollouts/RolloutsScreen.tsx'
-import { NamesScreen } from './screens/names/NamesScreen.tsx'
 import { RunScreen } from './screens/rollouts/RunScreen.tsx'
 import { TemplatesScreen } from './screens/templates/TemplatesScreen.tsx'
-import { TermScreen } from './screens/terms/TermScreen.tsx'
-import { TermsScreen } from './screens/terms/TermsScreen.tsx'
 import { TodayScreen } from './screens/today/TodayScreen.tsx'
 import { Shell } from './shell/Shell.tsx'
 import { SignIn } from './shell/SignIn.tsx'
 import './styles.css'
 
-// The page editor is large; it comes when a template is opened.
+// What only some visits need comes when it is opened; the page editor is large.
+const NamesScreen = lazy(async () => ({ default: (await import('./screens/names/NamesScreen.tsx')).NamesScreen }))
+const TermScreen = lazy(async () => ({ default: (await import('./screens/terms/TermScreen.tsx')).TermScreen }))
+const TermsScreen = lazy(async () => ({ default: (await import('./screens/terms/TermsScreen.tsx')).TermsScreen }))
 const WorkbenchScreen = lazy(async () => ({ default: (await import('./screens/workbench/WorkbenchScreen.tsx')).WorkbenchScreen }))
 
 const client = new QueryClient({ defaultOptions: { queries: { retry: (count, cause) => count < 2 && !(cause instanceof ApiError && cause.body.status >= 400 && cause.body.status < 500), staleTime: 2000 } } })
@@ -35,7 +35,7 @@ const Application = () => {
       <Route element={<Shell me={me.data} />}>
         <Route path="/today" element={<TodayScreen />} />
         <Route path="/templates" element={<TemplatesScreen />} />
-        <Route path="/templates/:key" element={<Suspense fallback={<Waiting what="the workbench" />}><WorkbenchScreen /></Suspense>} />
+        <Route path="/templates/:key" element={<WorkbenchScreen />} />
         <Route path="/courses" element={<CoursesScreen me={me.data} />} />
         <Route path="/courses/:id" element={<CourseScreen me={me.data} />} />
         <Route path="/rollouts" element={<RolloutsScreen me={me.data} />} />

@@ -1,4 +1,4 @@
-import type { ButtonHTMLAttributes, InputHTMLAttributes, ReactNode, SelectHTMLAttributes } from 'react'
+import { useEffect, type ButtonHTMLAttributes, type InputHTMLAttributes, type ReactNode, type SelectHTMLAttributes } from 'react'
 import { ApiError } from '../api/client.ts'
 
 const shapes = {
@@ -57,16 +57,21 @@ export const Problem = ({ error }: { error: unknown }) => {
   )
 }
 
-export const Page = ({ title, above, beside, children }: { title: string; above?: ReactNode; beside?: ReactNode; children: ReactNode }) => (
-  <main id="main" className="mx-auto max-w-[1400px] px-6 pb-16 pt-4">
-    {above && <p className="text-ink-2">{above}</p>}
-    <div className="flex flex-wrap items-start justify-between gap-3">
-      <h1 className="title">{title}</h1>
-      <div className="flex flex-wrap items-center gap-2">{beside}</div>
-    </div>
-    {children}
-  </main>
-)
+export const Page = ({ title, above, beside, children }: { title: string; above?: ReactNode; beside?: ReactNode; children: ReactNode }) => {
+  useEffect(() => {
+    document.title = `${title} · Wickerframe`
+  }, [title])
+  return (
+    <main id="main" className="mx-auto max-w-[1400px] px-6 pb-16 pt-4">
+      {above && <p className="text-ink-2">{above}</p>}
+      <div className="flex flex-wrap items-start justify-between gap-3">
+        <h1 className="title">{title}</h1>
+        <div className="flex flex-wrap items-center gap-2">{beside}</div>
+      </div>
+      {children}
+    </main>
+  )
+}
 
 export const Waiting = ({ what }: { what: string }) => (
   <p role="status" className="py-8 text-ink-2">

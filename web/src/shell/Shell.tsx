@@ -1,10 +1,11 @@
 import { useQueryClient } from '@tanstack/react-query'
-import { useEffect, useRef, useState } from 'react'
+import { Suspense, useEffect, useRef, useState } from 'react'
 import { Link, NavLink, Outlet, useLocation, useNavigate } from 'react-router'
 import { instructionalWeeks } from '@wickerframe/core'
 import type { Me } from '@wickerframe/contract'
 import { post } from '../api/client.ts'
 import { useTerms } from '../api/queries.ts'
+import { Waiting } from '../controls/controls.tsx'
 import { Commands } from './Commands.tsx'
 
 const places: readonly { to: string; name: string; roles: readonly Me['role'][] }[] = [
@@ -54,7 +55,6 @@ export const Shell = ({ me }: { me: Me }) => {
   useEffect(() => {
     if (first.current) first.current = false
     else document.querySelector<HTMLElement>('#main h1')?.focus({ preventScroll: true })
-    document.title = `${document.querySelector('#main h1')?.textContent ?? 'Wickerframe'} · Wickerframe`
   }, [location.pathname])
 
   const signOut = async () => {
@@ -98,7 +98,9 @@ export const Shell = ({ me }: { me: Me }) => {
         </div>
         <div className="woven-edge" />
       </header>
-      <Outlet />
+      <Suspense fallback={<Waiting what="this screen" />}>
+        <Outlet />
+      </Suspense>
       <Commands open={commandsOpen} onOpenChange={setCommandsOpen} places={shown} />
     </>
   )
