@@ -103,4 +103,9 @@ export const defineRule = <P extends z.ZodType>(rule: Rule<P>): AnyRule => {
 }
 
 export const aboutPart = (part: ExpectedPart): Subject => ({ about: 'part', part })
+/** A found module or item: the part it was paired with, or itself where nothing expects it. */
+export const aboutFound = (context: CheckContext, found: { id: string; name: string }): Subject => {
+  const part = context.partOf(found.id)
+  return part ? aboutPart(part) : { about: 'found', id: found.id, name: found.name }
+}
 export const aboutCourse: Subject = { about: 'course' }

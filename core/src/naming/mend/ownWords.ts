@@ -52,7 +52,8 @@ const trimmed = (tokens: readonly Token[], { from, to }: Stretch): Stretch & { s
   }
   return { from, to, stray: strayMarks }
 }
-const pairOf = (mark: string): string => Object.entries(pairs).find(([, close]) => close === mark)?.[0] ?? ''
+const opens: Readonly<Record<string, string>> = Object.fromEntries(Object.entries(pairs).map(([open, close]) => [close, open]))
+const pairOf = (mark: string): string => opens[mark] ?? ''
 
 /** The words of a name that nothing recognised, quoted from the original. */
 export const leftWords = (tokens: readonly Token[], taken: readonly Stretch[], name: string, origin: readonly number[]): LeftWords => {

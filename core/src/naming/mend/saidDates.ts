@@ -114,7 +114,7 @@ const withIntro = (tokens: readonly Token[], from: number): number => {
 }
 
 const daysRead = (readings: SaidDay['readings'], near: string, month: number | null = null): string[] =>
-  readings.flatMap((one) => dateNear({ ...one, month: one.month ?? month }, near) ?? [])
+  readings.flatMap((one) => dateNear({ month: one.month ?? month, day: one.day, year: one.year }, near) ?? [])
 
 /** A day as a date; without a year the one nearest to `near`. Null for a day that does not exist. */
 const dateNear = ({ month, day, year }: SaidDay['readings'][number], near: string): string | null => {
@@ -144,7 +144,7 @@ const spanAt = (tokens: readonly Token[], at: number, near: string): SaidDates |
       const month = monthAt(tokens, skipSpace(tokens, day.to))
       const { year, to } = yearAt(tokens, day.to)
       const pairs = first.readings.flatMap((one) => {
-        const [from, until] = [dateNear({ ...one, year: one.year ?? year }, near), dateNear({ month: one.month, day: day.day, year: one.year ?? year }, near)]
+        const [from, until] = [dateNear({ month: one.month, day: one.day, year: one.year ?? year }, near), dateNear({ month: one.month, day: day.day, year: one.year ?? year }, near)]
         return from && until && from <= until ? [{ first: from, last: until }] : []
       })
       if (!month && pairs.length > 0) return { readings: pairs, from: at, to }
@@ -177,7 +177,8 @@ export const datesSaid = (tokens: readonly Token[], near: string): SaidDates[] =
     if (token.kind === 'word' && monthOfWord(token.text) === null && weekdayOfWord(token.text) === null) continue
     const said = spanAt(tokens, at, near)
     if (!said) continue
-    found.push({ ...said, ...withBrackets(tokens, { from: withIntro(tokens, said.from), to: said.to }) })
+    const { from, to } = withBrackets(tokens, { from: withIntro(tokens, said.from), to: said.to })
+    found.push({ readings: said.readings, from, to })
     // A number at its beginning may be a week's (`Week 3 - Sep 14`, `Week 11 Mar 29`): what follows is read on its own as well.
     if (token.kind === 'word' || isMark(tokens[at + 1], '/-')) at = said.to - 1
   }

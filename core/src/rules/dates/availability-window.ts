@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { Availability, availabilityWindow } from '../../calendar/index.ts'
 import type { Change } from '../../course/index.ts'
-import { aboutCourse, defineRule, type Subject, type Verdict } from '../rule.ts'
+import { aboutCourse, aboutFound, defineRule, type Verdict } from '../rule.ts'
 
 export const availabilityWindowRule = defineRule({
   id: 'availability-window',
@@ -38,7 +38,7 @@ export const availabilityWindowRule = defineRule({
       const { opensAt, dueAt, closesAt } = item
       if (opensAt === null && closesAt === null) continue
       const part = context.partOf(item.id)
-      const subject: Subject = part ? { about: 'part', part } : { about: 'found', id: item.id, name: item.name }
+      const subject = aboutFound(context, item)
       const message = orderBroken(opensAt, dueAt, closesAt)
       const date = (instant: string | null) => (instant === null ? '' : context.dateOf(instant))
       const values = { name: item.name, opens: date(opensAt), due: date(dueAt), closes: date(closesAt) }

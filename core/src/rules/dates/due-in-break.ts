@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { defineRule, type Subject, type Verdict } from '../rule.ts'
+import { aboutFound, defineRule, type Verdict } from '../rule.ts'
 
 export const dueInBreak = defineRule({
   id: 'due-in-break',
@@ -16,8 +16,7 @@ export const dueInBreak = defineRule({
     const free = [...term.breaks, ...(holidaysToo ? term.holidays.map((day) => ({ name: day.name, first: day.date, last: day.date })) : [])]
     for (const { item } of context.placedItems) {
       if (item.dueAt === null) continue
-      const part = context.partOf(item.id)
-      const subject: Subject = part ? { about: 'part', part } : { about: 'found', id: item.id, name: item.name }
+      const subject = aboutFound(context, item)
       const due = context.dateOf(item.dueAt)
       const pause = free.find((one) => due >= one.first && due <= one.last)
       if (!pause) yield { subject, outcome: 'passed' }

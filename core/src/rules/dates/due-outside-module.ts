@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { addDays } from '../../calendar/index.ts'
-import type { Change } from '../../course/index.ts'
 import { aboutPart, defineRule, type Verdict } from '../rule.ts'
+import { dueAsWanted } from './dueMend.ts'
 
 export const dueOutsideModule = defineRule({
   id: 'due-outside-module',
@@ -35,10 +35,7 @@ export const dueOutsideModule = defineRule({
       else yield { ...failed, message: 'week', values: { ...values, module: `“${there.module?.name ?? 'no module'}”`, last: last.last }, expected: `${part.week.first} to ${last.last}` }
     }
   },
-  mend(verdict, context): Change[] {
-    const there = verdict.subject.about === 'part' ? context.itemFor(verdict.subject.part) : null
-    return there?.part.dueAt && !there.item.studentWork ? [{ change: 'set-item', id: there.item.id, fields: { dueAt: there.part.dueAt } }] : []
-  },
+  mend: (verdict, context) => dueAsWanted(verdict.subject, context),
   examples: {
     passes: [
       { title: 'due on the day the template says', change: () => {} },

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { addDays } from '../../calendar/index.ts'
-import type { Change } from '../../course/index.ts'
-import { defineRule, type Subject, type Verdict } from '../rule.ts'
+import { aboutFound, defineRule, type Verdict } from '../rule.ts'
+import { dueAsWanted } from './dueMend.ts'
 
 export const dueOutsideTerm = defineRule({
   id: 'due-outside-term',
@@ -18,7 +18,7 @@ export const dueOutsideTerm = defineRule({
     for (const { item } of context.placedItems) {
       if (item.dueAt === null) continue
       const part = context.partOf(item.id)
-      const subject: Subject = part ? { about: 'part', part } : { about: 'found', id: item.id, name: item.name }
+      const subject = aboutFound(context, item)
       const due = context.dateOf(item.dueAt)
       if (due >= term.firstDay && due <= addDays(term.lastDay, graceDays)) {
         if (part) yield { subject, outcome: 'passed' }
@@ -29,10 +29,7 @@ export const dueOutsideTerm = defineRule({
         }
     }
   },
-  mend(verdict, context): Change[] {
-    const there = verdict.subject.about === 'part' ? context.itemFor(verdict.subject.part) : null
-    return there?.part.dueAt && !there.item.studentWork ? [{ change: 'set-item', id: there.item.id, fields: { dueAt: there.part.dueAt } }] : []
-  },
+  mend: (verdict, context) => dueAsWanted(verdict.subject, context),
   examples: {
     passes: [
       { title: 'due dates as deployed', change: () => {} },

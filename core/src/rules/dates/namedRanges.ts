@@ -1,7 +1,7 @@
 import type { CourseModule } from '../../course/index.ts'
 import { isDaySpan, rangesNamed, type NamedRange } from '../../naming/index.ts'
 import type { CheckContext } from '../context.ts'
-import type { Subject } from '../rule.ts'
+import { aboutFound, type Subject } from '../rule.ts'
 
 /** A module whose name says which days it covers. */
 export interface RangedModule {
@@ -16,5 +16,5 @@ export const rangedModules = (context: CheckContext, modules: readonly CourseMod
     const part = context.partOf(module.id)
     const wanted = part?.values.dates
     const range = rangesNamed(module.name, context.openingDay, isDaySpan(wanted) ? wanted : undefined)[0]
-    return range ? [{ module, range, subject: part ? { about: 'part', part } : { about: 'found', id: module.id, name: module.name } }] : []
+    return range ? [{ module, range, subject: aboutFound(context, module) }] : []
   })

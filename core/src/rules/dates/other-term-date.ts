@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { addDays } from '../../calendar/index.ts'
-import { defineRule, type Subject, type Verdict } from '../rule.ts'
+import { aboutFound, defineRule, type Verdict } from '../rule.ts'
 
 export const otherTermDate = defineRule({
   id: 'other-term-date',
@@ -26,7 +26,7 @@ export const otherTermDate = defineRule({
     for (const placed of context.placedItems) {
       const { item } = placed
       const part = context.partOf(item.id)
-      const subject: Subject = part ? { about: 'part', part } : { about: 'found', id: item.id, name: item.name }
+      const subject = aboutFound(context, item)
       const failed = { subject, outcome: 'failed' as const, expected: `dates of ${term.title}`, itemId: item.id }
       let told = false
       for (const [what, instant] of [['due', item.dueAt], ['opened', item.opensAt]] as const) {

@@ -1,8 +1,7 @@
 import { z } from 'zod'
 import { dateOfMention } from '../../calendar/index.ts'
-import type { CourseItem } from '../../course/index.ts'
 import { foldName } from '../../naming/index.ts'
-import { defineRule, type Subject, type Verdict } from '../rule.ts'
+import { aboutFound, defineRule, type Verdict } from '../rule.ts'
 
 export const scheduleDisagrees = defineRule({
   id: 'schedule-disagrees',
@@ -30,7 +29,7 @@ export const scheduleDisagrees = defineRule({
         // Several names or dates in one line may belong together in any way: that cannot be told.
         if (!one || named.length > 1 || mentions.length > 1 || !date) continue
         const said = dateOfMention(date, one.due)
-        const subject = subjectOf(context.partOf(one.item.id), one.item)
+        const subject = aboutFound(context, one.item)
         const told = { subject, discriminator: pageItem.id }
         if (said === null || said === one.due) yield { ...told, outcome: 'passed' }
         else
@@ -54,4 +53,3 @@ export const scheduleDisagrees = defineRule({
   },
 })
 
-const subjectOf = (part: Extract<Subject, { about: 'part' }>['part'] | null, item: CourseItem): Subject => (part ? { about: 'part', part } : { about: 'found', id: item.id, name: item.name })

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { defineRule, type Subject, type Verdict } from '../rule.ts'
+import { aboutFound, defineRule, type Verdict } from '../rule.ts'
 
 const strayMarks = /\*{2,}|#{2,}|\?{2,}|!{2,}|={2,}|<{2,}|>{2,}|~{2,}|[★☆✔✓✗✘❗❓⚠]/u
 
@@ -21,7 +21,7 @@ export const markerLeftOver = defineRule({
     const named = [...context.modules.map((module) => ({ id: module.id, name: module.name })), ...context.placedItems.map(({ item }) => ({ id: item.id, name: item.name }))]
     for (const { id, name } of named) {
       const part = context.partOf(id)
-      const subject: Subject = part ? { about: 'part', part } : { about: 'found', id, name }
+      const subject = aboutFound(context, { id, name })
       // A name written all in capitals shouts, but makes no notes; what the format itself writes is meant.
       const shouted = name === name.toUpperCase()
       const seen = strayMarks.exec(name)?.[0] ?? (shouted || (part && note.test(part.name)) ? undefined : note.exec(name)?.[0])

@@ -1,7 +1,6 @@
 import { z } from 'zod'
-import type { CohortClash } from '../../course/index.ts'
 import { nameClashes } from '../../naming/index.ts'
-import { aboutCourse, defineRule, type Subject, type Verdict } from '../rule.ts'
+import { aboutCourse, aboutFound, defineRule, type Verdict } from '../rule.ts'
 
 export const nameClash = defineRule({
   id: 'name-clash',
@@ -21,9 +20,10 @@ export const nameClash = defineRule({
     for (const [kind, what] of [['course-name', 'name'], ['label', 'label']] as const) {
       const clash = context.clashes.find((one) => one.kind === kind)
       const told = { subject: aboutCourse, discriminator: what } as const
-      // Two courses may share a label: eight class sections of one course do.
+      // Two courses may share a label: eight class sections of one course do. And that a name is shared which the format
+      // gives is the template's to change, once for all courses, unless one person has both before them.
       if (!clash) yield { ...told, outcome: 'passed' }
-      else if (kind === 'label' || isAsFormatted(clash.name, context.expected.name, clash)) yield { ...told, outcome: 'inapplicable' }
+      else if (kind === 'label' || (clash.name === context.expected.name && !clash.sharesInstructor)) yield { ...told, outcome: 'inapplicable' }
       else yield { ...told, outcome: 'failed', message: 'course', values: { what, name: clash.name, others: listed(clash.others) }, evidence: [{ kind: 'words', text: clash.name }], expected: 'a name of its own' }
     }
     const elsewhere = new Map(acrossCourses ? context.clashes.flatMap((clash) => (clash.kind === 'calendar-name' ? [[clash.name, clash] as const] : [])) : [])
@@ -31,12 +31,12 @@ export const nameClash = defineRule({
     const twice = new Map(nameClashes(dated.map(({ item }) => ({ name: item.name, who: item.id }))).flatMap((clash) => clash.who.slice(1).map((id) => [id, clash] as const)))
     for (const { item } of dated) {
       const part = context.partOf(item.id)
-      const subject: Subject = part ? { about: 'part', part } : { about: 'found', id: item.id, name: item.name }
+      const subject = aboutFound(context, item)
       const failed = { subject, outcome: 'failed', evidence: [{ kind: 'words', text: item.name }], itemId: item.id } as const
       const same = twice.get(item.id)
       const others = elsewhere.get(item.name)
       if (same) yield { ...failed, message: 'twice', values: { name: item.name, count: String(same.who.length) }, expected: 'a name of its own' }
-      else if (others && part && isAsFormatted(item.name, part.name, others)) yield { subject, outcome: 'inapplicable' }
+      else if (others && part?.name === item.name) yield { subject, outcome: 'inapplicable' }
       else if (others) yield { ...failed, message: 'calendar', values: { name: item.name, others: listed(others.others) }, expected: 'a name that tells the course' }
       else if (part) yield { subject, outcome: 'passed' }
     }
@@ -52,11 +52,5 @@ export const nameClash = defineRule({
     ],
   },
 })
-
-/**
- * Whether a name is just what its format gives: that it is shared is then the template's to change, once for all courses,
- * and no departure of this one; unless one person has both before them.
- */
-const isAsFormatted = (name: string, wanted: string, clash: CohortClash): boolean => name === wanted && !clash.sharesInstructor
 
 const listed = (others: readonly string[]): string => (others.length > 3 ? `${others.slice(0, 3).join(', ')} and ${others.length - 3} more` : others.join(', '))

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { copyMark } from '../../pair/index.ts'
-import { defineRule, type Subject, type Verdict } from '../rule.ts'
+import { aboutFound, defineRule, type Verdict } from '../rule.ts'
 
 export const copyLeftOver = defineRule({
   id: 'copy-left-over',
@@ -19,7 +19,7 @@ export const copyLeftOver = defineRule({
     for (const { item, module } of context.placedItems) {
       const copy = context.pairing.copies.find((one) => one.found === item.id)
       const part = context.partOf(item.id)
-      const subject: Subject = part ? { about: 'part', part } : { about: 'found', id: item.id, name: item.name }
+      const subject = aboutFound(context, item)
       const values = { name: item.name, module: module ? `“${module.name}”` : 'no module' }
       const failed = { subject, outcome: 'failed', evidence: [{ kind: 'words', text: item.name }], expected: 'one of each, under its own name', itemId: item.id } as const
       if (copy) yield { ...failed, message: 'twice', values: { ...values, original: context.partAt(copy.of)?.name ?? copy.of } }
