@@ -60,7 +60,8 @@ export const recognise = (tokens: readonly Token[], around: Surroundings): Recog
   if (!plan.has('week')) for (const said of labelledNumbers(tokens, ['week'])) if (said.likeness !== 'another-stretch') add(null, 'week', 'not-asked', withBrackets(tokens, said), said.value, 0)
   if (!plan.fields.some(({ step }) => step.type === 'date' || step.type === 'range')) for (const said of datesSaid(tokens, near)) add(null, 'dates', 'not-asked', said, null, 0, said.readings)
   if (plan.has('unit') && !plan.has('weeks')) addNumberSpan(null, 'weeks', 'not-asked', ['weeks'], tokens, add)
-  if (!plan.has('term') && typeof common.term === 'string') for (const said of termsSaid(tokens)) add(null, 'term', 'not-asked', said, `${said.season} ${said.year}`, 0)
+  // Beside words of the instructor's own a term may be one of them.
+  if (!plan.has('term') && !plan.has('topic') && typeof common.term === 'string') for (const said of termsSaid(tokens)) add(null, 'term', 'not-asked', said, `${said.season} ${said.year}`, 0)
   plan.fixed.forEach((word, i) => {
     tokens.forEach((token, at) => {
       const likeness = token.kind === 'word' ? labelLikeness(token.text, word) : null

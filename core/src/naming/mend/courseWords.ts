@@ -62,7 +62,7 @@ export const termsSaid = (tokens: readonly Token[]): SaidTerm[] => {
     if (token.kind !== 'word') return
     const initial = seasonOfInitial(token.text)
     const tight = yearOf(tokens[at + 1])
-    if (initial !== null && tight !== null && tokens[at + 1]?.text.length === 2) {
+    if (initial !== null && tight !== null && tokens[at + 1]?.text.length === 2 && tokens[at + 2]?.kind !== 'word') {
       found.push({ season: initial, year: tight, ...withBrackets(tokens, { from: at, to: at + 2 }) })
       return
     }

@@ -49,9 +49,10 @@ const judgeAt = (format: NamingFormat, name: string, context: NameContext, round
 }
 
 const separatorAtEdge = /^[-–—:;,.·|/~>]|[-–—:;,·|/~>]$/
-/** Whether mending took something out of a name that follows: a left-over, or separators at the edge of its own words. */
+/** Whether mending took something out of a name that follows, a left-over or separators at the edge of its own words, and left words of its own in it. */
 const takesOut = (mended: NameJudgement, reading: NameReading | null): boolean =>
-  mended.reasons.some((reason) => reason.code === 'left-out') || (reading?.readings.some((one) => definitionOf(one.field).own && separatorAtEdge.test(one.text)) ?? false)
+  !mended.reasons.some((reason) => reason.code === 'no-own-words' || (reason.code === 'supplied' && definitionOf(reason.field).own)) &&
+  (mended.reasons.some((reason) => reason.code === 'left-out') || (reading?.readings.some((one) => definitionOf(one.field).own && separatorAtEdge.test(one.text)) ?? false))
 
 interface Taken {
   plan: FormatPlan
