@@ -69,11 +69,11 @@ const named = async (names: string | Uint8Array, ...args: string[]) => {
   stdin = typeof names === 'string' ? new TextEncoder().encode(names) : names
   return run('names', ...args)
 }
-const weekly = ['--format', 'Week {week} · {dates} · {topic}'] as const
+const byWeek = ['--format', 'Week {week} · {dates} · {topic}'] as const
 
 describe('names', () => {
   it('prints one JSON object a line, by its published schema, at a place that is known', async () => {
-    const { code, out } = await named('\ufeffwk 3 - tides (9/14 to 9/20)\r\n\r\nWeek 3 · Sep 14 – Sep 20 · The compass\nweek 3 · Sep 14 - Sep 20 · Fog\nNAV 205 Week 3: Stars\n', ...weekly, '--context', example(1, 'name-context'))
+    const { code, out } = await named('\ufeffwk 3 - tides (9/14 to 9/20)\r\n\r\nWeek 3 · Sep 14 – Sep 20 · The compass\nweek 3 · Sep 14 - Sep 20 · Fog\nNAV 205 Week 3: Stars\n', ...byWeek, '--context', example(1, 'name-context'))
     const lines = out.trimEnd().split('\n').map((line) => JSON.parse(line))
     expect([code, lines.map((line) => line.verdict)]).toEqual([0, ['mendable', 'follows', 'small-differences', 'unreadable']])
     expect(lines[0]).toMatchObject({ name: 'wk 3 - tides (9/14 to 9/20)', mended: 'Week 3 · Sep 14 – Sep 20 · tides', fields: [{ field: 'week', state: 'right' }, { field: 'dates', state: 'right' }, { field: 'topic', state: 'right', text: 'tides' }] })
@@ -91,7 +91,7 @@ describe('names', () => {
     expect(validates('inferred-formats', JSON.parse(out))).toBe(true)
   })
   it('handles thousands of names, and one that is far too long, without failing', async () => {
-    const { code, out } = await named(`${'x'.repeat(100_000)}\n${'Week 3: Tides\n'.repeat(2_500)}`, ...weekly)
+    const { code, out } = await named(`${'x'.repeat(100_000)}\n${'Week 3: Tides\n'.repeat(2_500)}`, ...byWeek)
     const lines = out.trimEnd().split('\n')
     expect([code, lines.length, JSON.parse(lines[0] ?? '').reasons]).toEqual([0, 2_501, ['it is longer than 2,000 characters']])
   })
@@ -103,10 +103,10 @@ describe('names', () => {
   it.each([
     ['no format', [], 'a\n', /--format is missing/],
     ['an empty list to infer from', ['--infer'], '\n \n', /found no name/],
-    ['bytes that are not UTF-8', [...weekly], new Uint8Array([0xe9, 0x0a]), /not UTF-8/],
-    ['a place that is not in the calendar', [...weekly, '--context', 'late'], 'a\n', /at \/place\/week: found 40; expected a week of the course, 1 to 16/],
-    ['an unknown part of the place', [...weekly, '--context', 'strange'], 'a\n', /at \/place\/colour/],
-    ['an option of another command', [...weekly, '--weeks', '3'], 'a\n', /names takes no --weeks/],
+    ['bytes that are not UTF-8', [...byWeek], new Uint8Array([0xe9, 0x0a]), /not UTF-8/],
+    ['a place that is not in the calendar', [...byWeek, '--context', 'late'], 'a\n', /at \/place\/week: found 40; expected a week of the course, 1 to 16/],
+    ['an unknown part of the place', [...byWeek, '--context', 'strange'], 'a\n', /at \/place\/colour/],
+    ['an option of another command', [...byWeek, '--weeks', '3'], 'a\n', /names takes no --weeks/],
   ] as const)('%s: exit 2', async (_, args, names, message) => {
     const context = JSON.parse(readFileSync(example(1, 'name-context'), 'utf8'))
     const files: Record<string, string> = { late: written('late.json', JSON.stringify({ ...context, place: { week: 40 } })), strange: written('strange.json', JSON.stringify({ ...context, place: { colour: 'red' } })) }

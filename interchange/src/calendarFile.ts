@@ -62,15 +62,15 @@ export const termCalendar = (term: Term, weeks: readonly Week[], stampedAt: stri
 }
 
 /** What a course expects of its students, as an iCalendar file: its weeks by their modules' names, and what is due when. */
-export const courseCalendar = (expected: ExpectedCourse, courseKey: string, stampedAt: string): string => {
+export const courseCalendar = (expected: ExpectedCourse, platformId: string, stampedAt: string): string => {
   const parts = everyExpected(expected.parts)
   const nameOf = (week: Week) => parts.find((part) => part.kind === 'module' && part.weeks.length === 1 && part.week?.number === week.number)?.name ?? (week.breakName ? `${week.breakName} (week ${week.number})` : `Week ${week.number}`)
   return written(
     expected.name,
     [
-      ...weekEntries(courseKey, expected.weeks, (week) => `${expected.facts.code}: ${nameOf(week)}`),
+      ...weekEntries(platformId, expected.weeks, (week) => `${expected.facts.code}: ${nameOf(week)}`),
       ...parts.flatMap((part): Entry[] =>
-        part.dueAt === null || part.audience !== 'students' || part.inBreak ? [] : [{ uid: `${courseKey}-${part.instance}-due`, summary: part.name.includes(expected.facts.code) ? part.name : `${expected.facts.code}: ${part.name}`, category: 'Due', when: { at: part.dueAt } }],
+        part.dueAt === null || part.audience !== 'students' || part.inBreak ? [] : [{ uid: `${platformId}-${part.instance}-due`, summary: part.name.includes(expected.facts.code) ? part.name : `${expected.facts.code}: ${part.name}`, category: 'Due', when: { at: part.dueAt } }],
       ),
     ],
     stampedAt,

@@ -43,7 +43,7 @@ export interface Surroundings {
   classSections: readonly string[]
 }
 
-const mostOfASlot = 4
+export const mostOfASlot = 4
 
 /** Finds everything in a name that its format, or the way names are copied and merged, gives a meaning to. */
 export const recognise = (tokens: readonly Token[], around: Surroundings): Recognised => {
@@ -265,4 +265,3 @@ export const sameTerm = (said: string, wanted: FieldValue | undefined): boolean 
   return term !== null && said === `${term.season} ${term.year}`
 }
 
-export { mostOfASlot }

@@ -5,12 +5,12 @@ import { formatOf, judgeName, longestName, readName, reasonWords, renderName, ty
 const dates = (first: string, last: string) => ({ first, last })
 const week3: FieldValues = { code: 'NAV 110', title: 'Coastal Navigation', term: 'Autumn 2026', week: 3, number: 3, dates: dates('2026-09-14', '2026-09-20'), start: '2026-09-14', end: '2026-09-20' }
 const at = (...places: FieldValues[]): NameContext => ({ places, near: '2026-08-31', classSections: ['01', '02'] })
-const weekly = 'Week {week} · {dates} · {topic}'
+const byWeek = 'Week {week} · {dates} · {topic}'
 const mend = (format: string, name: string, context = at(week3)) => judgeName(formatOf(format), name, context)
 
 describe('a name that follows', () => {
   it('is left as it is, surely', () => {
-    expect(mend(weekly, 'Week 3 · Sep 14 – Sep 20 · Tides')).toMatchObject({ verdict: 'follows', mended: 'Week 3 · Sep 14 – Sep 20 · Tides', confidence: 1, reasons: [] })
+    expect(mend(byWeek, 'Week 3 · Sep 14 – Sep 20 · Tides')).toMatchObject({ verdict: 'follows', mended: 'Week 3 · Sep 14 – Sep 20 · Tides', confidence: 1, reasons: [] })
   })
   it.each([
     ['Week 3 · Sep 14 - Sep 20 · Tides', ['dashes']],
@@ -20,10 +20,10 @@ describe('a name that follows', () => {
     ['Ｗｅｅｋ ３ · Sep 14 – Sep 20 · Tides', ['compatibility']],
     ['week 03 · Sep 14 - Sep 20 · Tides', ['dashes', 'case', 'zeros']],
   ])('%s: only small differences, named', (name, differences) => {
-    expect(mend(weekly, name)).toMatchObject({ verdict: 'small-differences', differences, mended: 'Week 3 · Sep 14 – Sep 20 · Tides' })
+    expect(mend(byWeek, name)).toMatchObject({ verdict: 'small-differences', differences, mended: 'Week 3 · Sep 14 – Sep 20 · Tides' })
   })
   it('with its prompt standing follows, and says what is absent', () => {
-    expect(mend(weekly, 'Week 3 · Sep 14 – Sep 20 · [topic]')).toMatchObject({ verdict: 'follows', fields: [{ state: 'right' }, { state: 'right' }, { field: 'topic', state: 'absent' }] })
+    expect(mend(byWeek, 'Week 3 · Sep 14 – Sep 20 · [topic]')).toMatchObject({ verdict: 'follows', fields: [{ state: 'right' }, { state: 'right' }, { field: 'topic', state: 'absent' }] })
   })
 })
 
@@ -46,21 +46,21 @@ describe('mending', () => {
     ['Week 3: 2 tides, 3-point fixes, 5-10 knots', '2 tides, 3-point fixes, 5-10 knots'],
     ['wk 3: make a copy of the log', 'make a copy of the log'],
   ])('%s', (name, topic) => {
-    const judged = mend(weekly, name)
+    const judged = mend(byWeek, name)
     expect(judged).toMatchObject({ verdict: 'mendable', mended: `Week 3 · Sep 14 – Sep 20 · ${topic}` })
     expect(judged.confidence).toBeGreaterThan(0.8)
     expect(judged.reasons.map(reasonWords).join()).not.toBe('')
   })
   it('says what is right, wrong and absent', () => {
-    expect(mend(weekly, 'Wk 3: Tides').fields.map((field) => [field.field, field.state, field.expected])).toEqual([['week', 'right', null], ['dates', 'absent', 'Sep 14 – Sep 20'], ['topic', 'right', null]])
-    expect(mend(weekly, 'Week 3 · Sep 15 – Sep 21 · Tides').fields[1]).toMatchObject({ state: 'wrong', text: 'Sep 15 – Sep 21', expected: 'Sep 14 – Sep 20' })
+    expect(mend(byWeek, 'Wk 3: Tides').fields.map((field) => [field.field, field.state, field.expected])).toEqual([['week', 'right', null], ['dates', 'absent', 'Sep 14 – Sep 20'], ['topic', 'right', null]])
+    expect(mend(byWeek, 'Week 3 · Sep 15 – Sep 21 · Tides').fields[1]).toMatchObject({ state: 'wrong', text: 'Sep 15 – Sep 21', expected: 'Sep 14 – Sep 20' })
   })
   it('takes a class section out of the name of a merged course', () => {
     expect(mend('{code} {title} · {term}', 'NAV 110-01 Coastal Navigation · Autumn 2026')).toMatchObject({ mended: 'NAV 110 Coastal Navigation · Autumn 2026', reasons: [{ code: 'left-out', what: 'class-section', text: '-01' }] })
   })
   it('is less sure where the number is another’s, and hardly where the dates are as well', () => {
-    const number = mend(weekly, 'Week 4: Tides')
-    const both = mend(weekly, 'Week 4 · Sep 21 – Sep 27 · Tides')
+    const number = mend(byWeek, 'Week 4: Tides')
+    const both = mend(byWeek, 'Week 4 · Sep 21 – Sep 27 · Tides')
     expect(number.confidence).toBeLessThan(0.8)
     expect(both.confidence).toBeLessThan(number.confidence)
   })
@@ -71,7 +71,7 @@ describe('what cannot be told', () => {
     ['{code} · Quiz {number}: {topic}', 'NAV 205 · Quiz 3: Tides', 'another-course'],
     ['{code} · Quiz {number}: {topic}', 'Assignment 3: Tides', 'another-kind'],
     ['{code} {title} · {term}', 'Boats with Sunniva', 'nothing-recognised'],
-    [weekly, 'x'.repeat(longestName + 1), 'too-long'],
+    [byWeek, 'x'.repeat(longestName + 1), 'too-long'],
   ])('%s, %s: no guess', (format, name, code) => {
     const judged = mend(format, name)
     expect([judged.verdict, judged.mended, judged.confidence]).toEqual(['unreadable', null, 0])
@@ -82,18 +82,18 @@ describe('what cannot be told', () => {
 describe('a place that is not known', () => {
   const weeks = [1, 2, 3, 4].map((week): FieldValues => ({ week, dates: dates(`2026-09-${String(week * 7).padStart(2, '0')}`, `2026-09-${String(week * 7 + 2).padStart(2, '0')}`), ...(week === 2 ? { topic: 'Leading marks' } : {}) }))
   it('is told by the number, the dates or the topic', () => {
-    expect(mend(weekly, 'wk 3: Tides', at(...weeks)).place).toBe(2)
-    expect(mend(weekly, 'Sept 28: Tides', at(...weeks)).place).toBe(3)
-    expect(mend(weekly, 'Leading marks', at(...weeks)).place).toBe(1)
+    expect(mend(byWeek, 'wk 3: Tides', at(...weeks)).place).toBe(2)
+    expect(mend(byWeek, 'Sept 28: Tides', at(...weeks)).place).toBe(3)
+    expect(mend(byWeek, 'Leading marks', at(...weeks)).place).toBe(1)
   })
   it('is not guessed', () => {
-    expect(mend(weekly, 'Tides', at(...weeks))).toMatchObject({ verdict: 'unreadable', place: null })
-    expect(mend(weekly, 'week 9: Tides', at(...weeks))).toMatchObject({ verdict: 'unreadable' })
+    expect(mend(byWeek, 'Tides', at(...weeks))).toMatchObject({ verdict: 'unreadable', place: null })
+    expect(mend(byWeek, 'week 9: Tides', at(...weeks))).toMatchObject({ verdict: 'unreadable' })
   })
 })
 
 describe('always', () => {
-  const formats = [weekly, '{code} · Quiz {number}: {topic}', 'Week {week}{? · {topic}?}', '{topic} (week {week})', '{code} {title} · {term}', '{week, 00} {topic}', '{dates, MMM d–d}: {topic}', 'Reading for week {week}: {topic}'].map(formatOf)
+  const formats = [byWeek, '{code} · Quiz {number}: {topic}', 'Week {week}{? · {topic}?}', '{topic} (week {week})', '{code} {title} · {term}', '{week, 00} {topic}', '{dates, MMM d–d}: {topic}', 'Reading for week {week}: {topic}'].map(formatOf)
   const piece = fc.constantFrom('wk', 'Week', 'week', '3', '4', 'iii', 'three', ' ', ' - ', ': ', ' · ', '(', ')', 'Sep 14', '9/14', '–', '20', 'to', 'Tides', 'NAV 110', 'NAV 205', 'quiz', 'copy', '(2)', 'Autumn 2026', 'F26', 'the', 'of', '“x”', 'é', 'e\u0301', '１', '[topic]', '{', '**', 'ª', '°')
   const typed = fc.array(piece, { minLength: 1, maxLength: 12 }).map((pieces) => pieces.join(''))
   it('a mended name reads as right, and mending it again changes nothing', () => {
@@ -113,8 +113,8 @@ describe('always', () => {
     const topic = fc.string({ minLength: 1, maxLength: 40 }).map((text) => text.normalize('NFKC').replace(/\s+/g, ' ').trim()).filter((text) => /^\p{L}.*[\p{L}\p{N}]$/u.test(text) && !/\bcop(?:y|ie|ia)\b/i.test(text))
     fc.assert(
       fc.property(topic, (words) => {
-        const name = renderName(formatOf(weekly), { ...week3, topic: words }).text
-        expect(mend(weekly, name).mended).toBe(name)
+        const name = renderName(formatOf(byWeek), { ...week3, topic: words }).text
+        expect(mend(byWeek, name).mended).toBe(name)
       }),
       { numRuns: 500 },
     )
@@ -124,7 +124,7 @@ describe('always', () => {
     const time = (length: number) => {
       const names = hostile.map((unit) => unit.repeat(Math.ceil(length / unit.length)).slice(0, length))
       const start = performance.now()
-      for (let i = 0; i < 2; i++) for (const name of names) mend(weekly, name)
+      for (let i = 0; i < 2; i++) for (const name of names) mend(byWeek, name)
       return performance.now() - start
     }
     time(600)

@@ -120,7 +120,7 @@ const daysRead = (readings: SaidDay['readings'], near: string, month: number | n
 const dateNear = ({ month, day, year }: SaidDay['readings'][number], near: string): string | null => {
   if (month === null) return null
   const monthsAhead = month - Number(near.slice(5, 7))
-  const nearest = Number(near.slice(0, 4)) + (monthsAhead > 6 ? -1 : monthsAhead < -6 ? 1 : 0)
+  const nearest = Number(near.slice(0, 4)) + (monthsAhead > 6 ? -1 : monthsAhead <= -6 ? 1 : 0)
   const date = `${year ?? nearest}-${month < 10 ? '0' : ''}${month}-${day < 10 ? '0' : ''}${day}`
   return day <= 28 || isPlainDate(date) ? date : null
 }
