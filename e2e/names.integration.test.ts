@@ -73,6 +73,46 @@ describe('a term', () => {
   })
 })
 
+describe('a course’s own calendar', () => {
+  const decided = { meetingDays: ['monday', 'wednesday'], units: [{ number: 1, firstWeek: 1, lastWeek: 5 }, { number: 2, firstWeek: 6, lastWeek: 8 }], nextTerm: null }
+  const factsOf = async (client: Client, id: number) => (await client.get<CourseDetail>(`/api/courses/${id}`)).body.facts
+
+  it('is decided by its own instructor, and holds from then on', async () => {
+    const own = await bed.as('sunniva.drake@kestrelsound.example')
+    const id = (await own.get<CourseSummary[]>('/api/courses')).body[0]?.id ?? 0
+    expect((await own.post(`/api/courses/${id}/calendar`, decided)).status).toBe(200)
+    expect(await factsOf(designer, id)).toMatchObject({ meetingDays: decided.meetingDays, units: decided.units })
+    expect((await designer.post(`/api/courses/${id}/calendar`, {})).status).toBe(200)
+    expect(await factsOf(own, id)).not.toHaveProperty('units')
+  })
+  it('goes on in a later term, and in no earlier one', async () => {
+    const id = courses[0]?.id ?? 0
+    const { term } = await termNow()
+    for (const [code, firstDay, lastDay] of [['spring-2028', '2028-01-10', '2028-05-05'], ['spring-2020', '2020-01-13', '2020-05-08']])
+      expect((await designer.post(`/api/terms/${code}`, { was: null, term: { ...term, code, title: code, firstDay, lastDay, breaks: [], holidays: [], otherDates: [], sessions: [] } })).status).toBe(200)
+    expect((await designer.post(`/api/courses/${id}/calendar`, { nextTerm: 'spring-2028' })).status).toBe(200)
+    expect((await factsOf(designer, id)).nextTerm?.code).toBe('spring-2028')
+    expect((await designer.post<ApiProblem>(`/api/courses/${id}/calendar`, { nextTerm: 'spring-2020' })).body.problems?.[0]?.path).toBe('/nextTerm')
+    expect((await designer.post(`/api/courses/${id}/calendar`, {})).status).toBe(200)
+  })
+  it('is refused where it makes no sense, and from others', async () => {
+    const id = courses[0]?.id ?? 0
+    for (const [bad, path] of [
+      [{ nextTerm: 'never' }, '/nextTerm'],
+      [{ units: [{ number: 1, firstWeek: 40, lastWeek: 41 }] }, '/units/0'],
+      [{ units: [decided.units[0], { ...decided.units[1], number: 1 }] }, '/units/1/number'],
+      [{ meetingDays: ['someday'] }, '/meetingDays/0'],
+    ] as const) {
+      const refused = await designer.post<ApiProblem>(`/api/courses/${id}/calendar`, bad)
+      expect([path, refused.status, refused.body.problems?.[0]?.path]).toEqual([path, 400, path])
+    }
+    const stranger = await bed.as('sunniva.drake@kestrelsound.example')
+    const other = courses.find((course) => !course.instructors.some((person) => person.email === 'sunniva.drake@kestrelsound.example'))
+    expect((await stranger.post(`/api/courses/${other?.id}/calendar`, {})).status).toBe(404)
+    expect((await (await bed.as('reviewer@kestrelsound.example')).post(`/api/courses/${id}/calendar`, {})).status).toBe(403)
+  })
+})
+
 const namesOf = async (part: string) => (await designer.get<NamesInUse>(`/api/names?template=harbour-standard&part=${part}`)).body.names
 const modulesOf = async (id: number) => {
   const { body } = await designer.get<CourseDetail>(`/api/courses/${id}`)

@@ -56,6 +56,7 @@ describe('every screen', () => {
     ['courses', '/courses', 'Instructor'],
     ['a course, paired', '/courses/3', 'Expected by the template'],
     ['a course, findings', '/courses/3?show=findings', 'Open must'],
+    ['a course, its calendar', '/courses/3?show=calendar', 'The class meets on'],
     ['a course, pages', '/courses/1?show=pages', 'On this page'],
     ['rollouts', '/rollouts', 'Rollouts'],
     ['a new rollout', '/rollouts/new', 'Which courses'],

@@ -50,13 +50,13 @@ export const CourseCalendarTab = ({ course, me }: { course: CourseDetail; me: Me
                 <span className="w-12 pb-1">Unit {unit.number}</span>
                 {unit.firstDay === undefined ? (
                   <>
-                    <WeekPick label="from week" show={i === 0} value={unit.firstWeek} weeks={weeks.map((week) => week.number)} onPick={(firstWeek) => setUnit(i, { firstWeek })} />
-                    <WeekPick label="to week" show={i === 0} value={unit.lastWeek} weeks={weeks.map((week) => week.number)} onPick={(lastWeek) => setUnit(i, { lastWeek })} />
+                    <WeekPick unit={unit.number} label="from week" show={i === 0} value={unit.firstWeek} weeks={weeks.map((week) => week.number)} onPick={(firstWeek) => setUnit(i, { firstWeek })} />
+                    <WeekPick unit={unit.number} label="to week" show={i === 0} value={unit.lastWeek} weeks={weeks.map((week) => week.number)} onPick={(lastWeek) => setUnit(i, { lastWeek })} />
                   </>
                 ) : (
                   <>
-                    <DayPick label="first day" value={unit.firstDay} onPick={(firstDay) => setUnit(i, { firstDay })} />
-                    <DayPick label="last day" value={unit.lastDay ?? ''} onPick={(lastDay) => setUnit(i, { lastDay })} />
+                    <DayPick label={`unit ${unit.number}, first day`} value={unit.firstDay} onPick={(firstDay) => setUnit(i, { firstDay })} />
+                    <DayPick label={`unit ${unit.number}, last day`} value={unit.lastDay ?? ''} onPick={(lastDay) => setUnit(i, { lastDay })} />
                   </>
                 )}
               </li>
@@ -93,10 +93,10 @@ export const CourseCalendarTab = ({ course, me }: { course: CourseDetail; me: Me
   )
 }
 
-const WeekPick = ({ label, show, value, weeks, onPick }: { label: string; show: boolean; value: number | undefined; weeks: readonly number[]; onPick: (week: number) => void }) => (
+const WeekPick = ({ unit, label, show, value, weeks, onPick }: { unit: number; label: string; show: boolean; value: number | undefined; weeks: readonly number[]; onPick: (week: number) => void }) => (
   <label className="flex flex-col text-[12px] text-ink-2">
-    <span className={show ? '' : 'sr-only'}>{label}</span>
-    <select className="border border-line-strong bg-sheet px-1.5 py-0.5 text-[13px] text-ink" value={value} onChange={(event) => onPick(Number(event.target.value))}>
+    <span aria-hidden="true" className={show ? '' : 'sr-only'}>{label}</span>
+    <select aria-label={`Unit ${unit}, ${label}`} className="border border-line-strong bg-sheet px-1.5 py-0.5 text-[13px] text-ink" value={value} onChange={(event) => onPick(Number(event.target.value))}>
       {weeks.map((week) => <option key={week}>{week}</option>)}
     </select>
   </label>
