@@ -33,14 +33,14 @@ const plannedAgain = 3
  * key, before anything else; only then is a new plan made.
  */
 export const runChangeSetTask = async <N>(pool: Pool, connector: Connector, task: ClaimedTask, today: string, work: ChangeSetWork<N>): Promise<TaskOutcome> => {
-  let { sent } = task
   for (let round = 0; round < plannedAgain; round++) {
-    if (!sent) {
+    if (!task.sent) {
       const prepared = await prepare(pool, connector, task, today, work)
       if ('outcome' in prepared) return prepared.outcome
-      sent = prepared.sent
-      if (!(await markSent(pool, task, sent))) return { state: 'lost-lease' }
+      if (!(await markSent(pool, task, prepared.sent))) return { state: 'lost-lease' }
+      task.sent = prepared.sent
     }
+    const { sent } = task
     const payload = readDocument(Payload, JSON.parse(sent.payload))
     const note = payload.ok ? readDocument(work.note, payload.value.note) : payload
     if (!payload.ok || !note.ok) return failed('what was sent is stored in a form that cannot be read')
@@ -55,7 +55,7 @@ export const runChangeSetTask = async <N>(pool: Pool, connector: Connector, task
       case 'refused':
         if (answer.code !== 'stale-revision' && answer.code !== 'voided') return failed(`the platform refused: ${answer.detail}`)
         if (!(await forgetKey(pool, task))) return { state: 'lost-lease' }
-        sent = null
+        task.sent = null
     }
   }
   return later('the course keeps being edited while it is planned')
