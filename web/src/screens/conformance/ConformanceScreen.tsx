@@ -154,7 +154,7 @@ export const ConformanceScreen = ({ me }: { me: Me }) => {
                   <th scope="col"><span className="sr-only">Open musts</span></th>
                   {columns.map((column) => (
                     <th key={column.key} scope="col" className="px-[3px] pb-1 text-left text-[12px] font-semibold">
-                      <span className="block overflow-hidden border-b border-line-strong whitespace-nowrap" style={{ width }} title={column.title}>
+                      <span className="block truncate border-b border-line-strong" style={{ width }} title={column.title}>
                         {weeksShown === 'all' && weekOf(column) !== null ? weekOf(column) : column.title}
                       </span>
                     </th>
