@@ -1,4 +1,5 @@
 import { useEffect, type ButtonHTMLAttributes, type InputHTMLAttributes, type ReactNode, type SelectHTMLAttributes } from 'react'
+import { localDateOf, localTimeOf } from '@wickerframe/core'
 import { ApiError } from '../api/client.ts'
 
 const shapes = {
@@ -94,11 +95,11 @@ export const Sentence = ({ text, strength }: { text: string; strength: 'must' | 
   </>
 )
 
-/** A moment in words: `today 08:40` or `14 Sep 08:40`, in the reader's own time zone. */
+/** A moment as `2026-09-14 08:40`, the time alone when it was today, in the reader's own time zone. */
 export const Moment = ({ at, today }: { at: string; today?: string | undefined }) => {
-  const date = new Date(at)
-  const time = `${String(date.getHours()).padStart(2, '0')}:${String(date.getMinutes()).padStart(2, '0')}`
-  const day = at.slice(0, 10)
+  const { timeZone } = Intl.DateTimeFormat().resolvedOptions()
+  const day = localDateOf(at, timeZone)
+  const time = localTimeOf(at, timeZone)
   return <time dateTime={at}>{day === today ? time : `${day} ${time}`}</time>
 }
 

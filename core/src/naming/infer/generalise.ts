@@ -49,7 +49,7 @@ export const piecesOf = (name: string, near: string): Piece[] => {
   const folded = foldName(name)
   const tokens = tokensOf(folded.text)
   const original = (from: number, to: number) => name.slice(folded.origin[tokens[from]?.from ?? 0], folded.origin[tokens[to - 1]?.to ?? 0])
-  const dates = new Map<number, { to: number; text: string }>()
+  const dates = new Map<number, { to: number; piece: Piece }>()
   for (const said of datesSaid(tokens, near)) {
     // The bare span, without brackets or words that lead up to it: those are text of the format.
     let { from, to } = said
@@ -57,8 +57,10 @@ export const piecesOf = (name: string, near: string): Piece[] => {
     while (to > from && (tokens[to - 1]?.kind === 'mark' || tokens[to - 1]?.kind === 'space')) to -= 1
     // The 1 of `Unit 1 – 14 September` is the unit's.
     if (tokens[from]?.kind === 'number' && tokens[from - 1]?.kind === 'space' && conceptsOf(tokens[from - 2]?.text ?? '').size > 0) continue
-    const text = dateField(said, original(from, to))
-    if (text !== null && !dates.has(from)) dates.set(from, { to, text })
+    const written = original(from, to)
+    const field = dateField(said, written)
+    // A date that no style of ours writes (`31 août`) is words, not numbers beside words.
+    if (!dates.has(from) && (field !== null || /\p{L}/u.test(written))) dates.set(from, { to, piece: field === null ? { kind: 'word', text: written } : { kind: 'field', text: field } })
   }
   const pieces: Piece[] = []
   for (let at = 0; at < tokens.length; ) {
@@ -68,7 +70,7 @@ export const piecesOf = (name: string, near: string): Piece[] => {
     const written = original(at, at + 1)
     const number = tokens[skipSpace(tokens, at + 1)]
     if (date) {
-      pieces.push({ kind: 'field', text: date.text })
+      pieces.push(date.piece)
       at = date.to
     } else if (token.kind === 'word' && seasonOf(token.text) !== null && number?.kind === 'number' && number.text.length === 4 && !isMark(tokens[at + 1], '-')) {
       pieces.push({ kind: 'field', text: '{term}' })

@@ -12,6 +12,7 @@ describe('inferring a format', () => {
     [['Week 01 overview', 'Week 02 overview', 'Week 10 overview', 'Week 11 overview'], 'Week {week, 00} overview'],
     [['Bread (12 min)', 'Clean hands (8 min)', 'Knives in 5 steps (5 min)'], '{topic} ({minutes} min)'],
     [['Semaine 1 : Marées', 'Semaine 2 : Brume', 'Semaine 3 : Le compas'], 'Semaine {week} : {topic}'],
+    [['Semaine 1 : 31 août – 6 sept. - Accueil', 'Semaine 2 : 7 sept. – 13 sept. - Le carburant', 'Semaine 3 : 14 sept. – 20 sept. - Injection'], 'Semaine {week} : {topic}'],
     [['NAV 110 · Quiz 1: Charts', 'NAV 205 · Quiz 2: Stars', 'MEN 120 · Quiz 1: Fuel'], '{code} · Quiz {number}: {topic}'],
   ])('%j', (names, format) => {
     expect(best(names)).toMatchObject({ format, coverage: 1, outliers: [] })
