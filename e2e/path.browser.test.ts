@@ -213,6 +213,42 @@ describe('a term', () => {
   })
 })
 
+describe('a point in time, told in words', () => {
+  const due = () => page.getByLabel('Due', { exact: true })
+  it('comes to a date in the chosen course, is refused with an example, and is taken back by undo', async () => {
+    await page.goto(`${bed.address}/templates/harbour-standard?part=assignment`)
+    await due().fill('day 3 of its week at 17:00')
+    await due().press('Enter')
+    await page.getByText(/^here Wed .*17:00$/).waitFor()
+    await due().fill('day 5 of')
+    await page.getByRole('textbox', { name: 'Due' }).and(page.locator('[aria-invalid="true"]')).waitFor()
+    await due().fill('day 3 of its week at 17:00')
+    await page.getByRole('button', { name: 'Undo' }).click()
+    await page.getByText(/^here Sun .*23:59$/).waitFor()
+    expect(await due().inputValue()).toBe('the last day of its week at 23:59')
+  })
+})
+
+describe('a course’s own calendar', () => {
+  it('is decided by clicking, drawn at once, kept, and put back', async () => {
+    await page.goto(`${bed.address}/courses/3?show=calendar`)
+    await page.getByLabel('Tuesday').check()
+    await page.getByLabel('Thursday').check()
+    await page.getByText('weeks have halves A and B').waitFor()
+    await page.getByLabel('Divide evenly into').selectOption('4')
+    await page.getByLabel('Unit 1, to week').selectOption('3')
+    await page.getByLabel('Unit 2, from week').selectOption('4')
+    await page.getByText(/^Unit 1: .*3 weeks, 6 class days$/).waitFor()
+    await page.getByRole('button', { name: 'Save calendar' }).click()
+    await page.getByText('Saved. What the course should be').waitFor()
+    await page.reload()
+    expect([await page.getByLabel('Thursday').isChecked(), await page.getByLabel('Unit 1, to week').inputValue()]).toEqual([true, '3'])
+    await page.getByRole('button', { name: 'no units' }).click()
+    await page.getByRole('button', { name: 'Put back' }).click()
+    expect(await page.getByLabel('Unit 1, to week').inputValue()).toBe('3')
+  })
+})
+
 describe('an instructor', () => {
   it('sees their own courses and what is theirs to mend, and no more', async () => {
     const own = await signIn('sunniva.drake@kestrelsound.example')

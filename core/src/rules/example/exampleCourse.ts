@@ -126,9 +126,7 @@ export const emptyCourse = (id: string, name: string): Course => ({
 })
 
 /** A course as a template deploys it and an instructor fills it in, ready in every respect. */
-export const exampleCourse = (): ExampleCourse => {
-  const template = exampleTemplate()
-  const facts = exampleFacts()
+export const exampleCourse = (template: Template = exampleTemplate(), facts: Facts = exampleFacts()): ExampleCourse => {
   const expected = must(expandCourse({ template, facts, mintFrom: 'example' }))
   const shell = emptyCourse('example', 'New course')
   const plan = planDeployment({ expected, course: shell, base: [], onDate: '2026-09-10' })

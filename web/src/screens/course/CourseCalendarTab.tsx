@@ -13,13 +13,17 @@ export const CourseCalendarTab = ({ course, me }: { course: CourseDetail; me: Me
   const client = useQueryClient()
   const terms = useTerms()
   const stored: CourseCalendar = { meetingDays: facts.meetingDays ?? [], units: facts.units ?? [], nextTerm: facts.nextTerm?.code ?? null }
-  const [calendar, setCalendar] = useState(stored)
+  const [edited, setEdited] = useState<CourseCalendar | null>(null)
+  const calendar = edited ?? stored
   const save = useMutation({
     mutationFn: () => post(`/api/courses/${course.id}/calendar`, calendar),
-    onSuccess: () => client.invalidateQueries({ queryKey: ['course', String(course.id)] }),
+    onSuccess: async () => {
+      await client.invalidateQueries({ queryKey: ['course', String(course.id)] })
+      setEdited(null)
+    },
   })
   const mayEdit = me.role === 'designer' || me.role === 'administrator' || me.role === 'instructor'
-  const change = (fields: Partial<CourseCalendar>) => setCalendar({ ...calendar, ...fields })
+  const change = (fields: Partial<CourseCalendar>) => setEdited({ ...calendar, ...fields })
   const nextTerm = terms.data?.find((one) => one.code === calendar.nextTerm)
   const weeks = instructionalWeeks({ term: facts.term, nextTerm, session: facts.session, count: facts.weeks })
   const term = spanningTerm(facts.term, nextTerm)
@@ -75,7 +79,7 @@ export const CourseCalendarTab = ({ course, me }: { course: CourseDetail; me: Me
         <div className="mt-3"><Problem error={save.error} /></div>
         <p className="mt-3 flex flex-wrap gap-3">
           {mayEdit && <Button shape="main" disabled={!changed || save.isPending} onClick={() => save.mutate()}>Save calendar</Button>}
-          {changed && <Button onClick={() => setCalendar(stored)}>Put back</Button>}
+          {changed && <Button onClick={() => setEdited(null)}>Put back</Button>}
           {course.template && <a className="rounded-sm border border-line-strong bg-sheet px-3 py-1.5 leading-tight font-semibold" href={`/api/courses/${course.id}/calendar`} download>Export weeks and due dates</a>}
         </p>
         {save.isSuccess && !changed && <p role="status" className="mt-2 text-ink-2">Saved. What the course should be is worked out anew with the next check.</p>}

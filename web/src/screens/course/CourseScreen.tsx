@@ -149,7 +149,7 @@ export const CourseScreen = ({ me }: { me: Me }) => {
           {result ? <><Findings findings={narrowed ?? result.findings} onShowPage={showPage} /><Untold result={result} /></> : <p className="py-4 text-ink-2">Not checked as of this date.</p>}
         </Tabs.Content>
         <Tabs.Content value="pages" className="mt-3"><Pages course={course} chosen={search.get('page') ?? ''} onChoose={showPage} /></Tabs.Content>
-        <Tabs.Content value="calendar" className="mt-3"><CourseCalendarTab key={JSON.stringify([course.facts.meetingDays, course.facts.units, course.facts.nextTerm?.code])} course={course} me={me} /></Tabs.Content>
+        <Tabs.Content value="calendar" className="mt-3"><CourseCalendarTab key={course.id} course={course} me={me} /></Tabs.Content>
         <Tabs.Content value="history" className="mt-3"><History course={course} /></Tabs.Content>
       </Tabs.Root>
     </Page>
