@@ -37,7 +37,7 @@ export const runChangeSetTask = async <N>(pool: Pool, connector: Connector, task
     if (!task.sent) {
       const prepared = await prepare(pool, connector, task, today, work)
       if ('outcome' in prepared) return prepared.outcome
-      if (!(await markSent(pool, task, prepared.sent))) return { state: 'lost-lease' }
+      if (!(await inTransaction(pool, (database) => markSent(database, task, prepared.sent)))) return { state: 'lost-lease' }
       task.sent = prepared.sent
     }
     const { sent } = task
@@ -54,7 +54,7 @@ export const runChangeSetTask = async <N>(pool: Pool, connector: Connector, task
         return fateUnknown(`${answer.detail}; asking again under the same key`)
       case 'refused':
         if (answer.code !== 'stale-revision' && answer.code !== 'voided') return failed(`the platform refused: ${answer.detail}`)
-        if (!(await forgetKey(pool, task))) return { state: 'lost-lease' }
+        if (!(await inTransaction(pool, (database) => forgetKey(database, task)))) return { state: 'lost-lease' }
         task.sent = null
     }
   }
