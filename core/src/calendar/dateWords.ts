@@ -9,7 +9,7 @@ const monthWords: readonly string[] = [
   'apr april avr avril abr abril',
   'may mai mayo',
   'jun june juin junio',
-  'jul july juil juillet julio',
+  'jul july juil juill juillet julio',
   'aug august aout ago agosto',
   'sep sept september septembre septiembre setiembre',
   'oct october octobre octubre',
@@ -22,7 +22,7 @@ const weekdayWords: readonly string[] = [
   'wed weds wednesday mer mercredi mie miercoles',
   'thu thur thurs thursday jeu jeudi jue jueves',
   'fri friday ven vendredi vie viernes',
-  'sat saturday sam samedi sabado',
+  'sat saturday sam samedi sab sabado',
   'sun sunday dim dimanche dom domingo',
 ]
 
