@@ -2,10 +2,12 @@ import { availabilityWindow, evenUnits, instructionalWeeks, localDateOf, resolve
 import type { Facts } from '../course/index.ts'
 import { failure, shortHash, success, type Problem, type Result } from '../document/index.ts'
 import { formatOf, renderName, type FieldValues } from '../naming/index.ts'
-import { homePageKey, isModule, type Block, type Item, type Module, type Part, type Template } from '../template/index.ts'
+import { blockInPlace, homePageKey, isModule, type Item, type Module, type Part, type Template } from '../template/index.ts'
 import { blockHtml, type BlockSurroundings } from './blockHtml.ts'
+import { moduleDates, scheduleLines, termDates } from './courseDates.ts'
+import { exceptionsAt, laidOver, laidOverModule, numberOfTurn, type TurnPlace } from './exceptions.ts'
 import { everyExpected, type ExpectedBlock, type ExpectedCourse, type ExpectedPart } from './expected.ts'
-import { applies, repeatsAt, turnsOf, type Turn, type TurnCalendar } from './repetitions.ts'
+import { applies, repeatsAt, turnsOf, weekTurn, type Turn, type TurnCalendar } from './repetitions.ts'
 import { courseValues, turnValues } from './turnValues.ts'
 
 /** A repetition id that an earlier deployment minted. */
@@ -37,6 +39,10 @@ interface Standing {
   values: FieldValues
   parent: string | null
   grouped: boolean
+  /** Key of the exception it differs by, or null. */
+  exception: string | null
+  /** Whether it was put into a break on purpose. */
+  inPause: boolean
 }
 
 /**
@@ -67,7 +73,7 @@ export const expandCourse = (input: Expansion): Result<ExpectedCourse, Problem[]
   const occurrences = new Map<string, number>()
   const term = spanningTerm(facts.term, facts.nextTerm)
   const calendar: TurnCalendar = { weeks, units, term, meetingDays: facts.meetingDays ?? [] }
-  const top: Standing = { turn: null, repetition: null, repetitionNumber: null, values: common, parent: null, grouped: false }
+  const top: Standing = { turn: null, repetition: null, repetitionNumber: null, values: common, parent: null, grouped: false, exception: null, inPause: false }
 
   /** Stands a part into one of its turns. Turns that are merely counted stay in the stretch they are nested in. */
   const inTurn = (key: string, turn: Turn, standing: Standing): Standing => {
@@ -86,7 +92,7 @@ export const expandCourse = (input: Expansion): Result<ExpectedCourse, Problem[]
     const turn = standing.turn
     const week: Week | null = turn?.weeks[0] ?? null
     const instance = instanceOf(part.key, standing.repetition)
-    const inBreak = turn !== null && turn.weeks.length > 0 && turn.weeks.every((one) => one.breakName !== null)
+    const inBreak = !standing.inPause && turn !== null && turn.weeks.length > 0 && turn.weeks.every((one) => one.breakName !== null)
     const place = week && turn ? { ...week, last: turn.weeks.at(-1)?.last ?? week.last } : null
     const at = (offset: Offset | undefined) => (offset ? resolveOffset(offset, place, weeks, term, facts.meetingDays) : null)
     const dueAt = at(part.settings.due)
@@ -110,6 +116,7 @@ export const expandCourse = (input: Expansion): Result<ExpectedCourse, Problem[]
       audience: part.audience,
       week,
       weeks: turn?.weeks ?? [],
+      exception: standing.exception,
       inBreak,
       opensAt: at(part.settings.opens),
       dueAt,
@@ -120,12 +127,44 @@ export const expandCourse = (input: Expansion): Result<ExpectedCourse, Problem[]
     }
   }
 
-  const buildModule = (module: Module, standing: Standing, format = module.name): ExpectedPart => {
+  /** What stands in a turn of a module after its exceptions: parts left out, fields laid over, parts added. */
+  const inner = (module: Module, standing: Standing, parent: string, place: TurnPlace | null): ExpectedPart[] => {
+    const within = { ...standing, parent, exception: null }
+    const found = place ? exceptionsAt(module.exceptions, place, units) : []
+    const left = found.some((one) => one.leaveOut === 'all') ? [] : module.items
+    const own = left.flatMap((part) => {
+      const over = laidOver(part, found)
+      return over ? expandPart(over.part, over.exception === null ? within : { ...within, exception: over.exception }) : []
+    })
+    const added = found.flatMap((exception) => {
+      const number = numberOfTurn(exception, nextOccurrence(exception.key), place, units)
+      const there: Standing = { ...within, repetition: repetitionOf(exception.key, number), repetitionNumber: number, exception: exception.key, inPause: exception.anchor.at === 'pause' }
+      return exception.add.flatMap((part) => expandPart(part, there))
+    })
+    return [...own, ...added]
+  }
+  const nextOccurrence = (key: string): number => {
+    const next = (occurrences.get(key) ?? 0) + 1
+    occurrences.set(key, next)
+    return next
+  }
+
+  const buildModule = (module: Module, standing: Standing, format = module.name, place: TurnPlace | null = null): ExpectedPart => {
     const expected = build(module, standing, format)
-    const inner = module.items.flatMap((one) => expandPart(one, { ...standing, parent: expected.instance }))
-    expected.items = standing.grouped ? arrangeByWeek(inner, expected.weeks) : arrange(inner)
+    const parts = standing.grouped && standing.turn
+      ? [...inner(module, standing, expected.instance, null), ...standing.turn.weeks.flatMap((week) => groupedAdditions(module, week, standing, expected.instance))]
+      : inner(module, standing, expected.instance, place)
+    expected.items = standing.grouped ? arrangeByWeek(parts, expected.weeks) : arrange(parts)
     return expected
   }
+  /** Where units stand in place of weeks, what an exception adds to a week stands in the unit that covers it. */
+  const groupedAdditions = (module: Module, week: Week, standing: Standing, parent: string): ExpectedPart[] =>
+    inner({ ...module, items: [] }, { ...standing, turn: weekTurn(week), values: turnValues(facts, weekTurn(week)) }, parent, {
+      turn: weekTurn(week),
+      first: week === weeks.find((one) => one.number > 0),
+      last: week === weeks.at(-1),
+      unit: { number: standing.turn?.number ?? 0, endsHere: week === standing.turn?.weeks.at(-1) },
+    })
 
   const expandItem = (item: Item, standing: Standing): ExpectedPart[] => {
     const turn = standing.turn
@@ -140,12 +179,10 @@ export const expandCourse = (input: Expansion): Result<ExpectedCourse, Problem[]
     return [numbered(item, standing)]
   }
   const weeklyItem = (item: Item, week: Week, standing: Standing): ExpectedPart =>
-    numbered(item, inTurn(item.key, { number: week.number, ordinal: week.number, weeks: [week], unit: null, day: null, half: null }, standing))
+    numbered(item, inTurn(item.key, weekTurn(week), standing))
   /** Items are counted among their kind, so that `{number}` runs 1, 2, 3 even when a part skips weeks. */
   const numbered = (item: Item, standing: Standing): ExpectedPart => {
-    const number = (occurrences.get(item.key) ?? 0) + 1
-    occurrences.set(item.key, number)
-    return build(item, { ...standing, values: { ...standing.values, number } })
+    return build(item, { ...standing, values: { ...standing.values, number: nextOccurrence(item.key) } })
   }
 
   const expandPart = (part: Part, standing: Standing): ExpectedPart[] => {
@@ -159,16 +196,23 @@ export const expandCourse = (input: Expansion): Result<ExpectedCourse, Problem[]
       )
     }
     if (!part.repeat) return [buildModule(part, standing)]
-    return turnsOf(part.repeat, calendar, standing.turn?.weeks).map((turn) => buildModule(part, { ...inTurn(part.key, turn, standing), grouped: false }))
+    const turns = turnsOf(part.repeat, calendar, standing.turn?.weeks)
+    return turns.flatMap((turn, i) => {
+      const place: TurnPlace = { turn, first: i === 0, last: i === turns.length - 1, unit: standing.turn?.unit ? { number: standing.turn.unit.number, endsHere: i === turns.length - 1 } : null }
+      const found = exceptionsAt(part.exceptions, place, units)
+      const over = laidOverModule(part, found)
+      if (over === null) return []
+      return [buildModule(over, { ...inTurn(part.key, turn, standing), grouped: false, exception: found.at(-1)?.key ?? standing.exception }, over.name, place)]
+    })
   }
 
   const parts = arrange(template.parts.flatMap((part) => expandPart(part, top)))
   const homePart: Item = {
     kind: 'page', key: homePageKey, name: template.home.name, strength: template.home.strength, basis: template.home.basis,
-    audience: 'students', position: 'in-order', span: 'course', may: {}, settings: {}, blocks: template.home.blocks, acceptsInstead: [], inGroup: 'per-unit',
+    audience: 'students', position: 'in-order', span: 'course', may: {}, settings: {}, blocks: template.home.blocks, acceptsInstead: [], inGroup: 'per-unit', assesses: [],
   }
   const home = build(homePart, top)
-  writePages([home, ...everyExpected(parts)], template, facts)
+  writePages([home, ...everyExpected(parts)], template, facts, weeks)
   return success({
     template,
     facts,
@@ -199,31 +243,43 @@ const arrangeByWeek = (parts: ExpectedPart[], weeks: readonly Week[]): ExpectedP
 }
 
 /** Fills the blocks of every page, now that every part has its name and instance. */
-const writePages = (parts: readonly ExpectedPart[], template: Template, facts: Facts): void => {
+const writePages = (parts: readonly ExpectedPart[], template: Template, facts: Facts, weeks: readonly Week[]): void => {
   const byKey = new Map<string, ExpectedPart[]>()
   const byInstance = new Map(parts.map((part) => [part.instance, part]))
-  for (const part of parts) byKey.set(part.key, [...(byKey.get(part.key) ?? []), part])
+  for (const part of parts) {
+    const same = byKey.get(part.key)
+    if (same) same.push(part)
+    else byKey.set(part.key, [part])
+  }
   const link = (part: ExpectedPart) => ({ href: `ref:${part.instance}`, name: part.name })
+  const siblings = (page: ExpectedPart): ExpectedPart[] => (page.parent === null ? [] : (byInstance.get(page.parent)?.items ?? [])).filter((one) => one !== page && one.audience === 'students' && one.kind !== 'heading')
   for (const page of parts) {
     const definition = page.definition
-    if (isModule(definition)) continue
+    if (isModule(definition) || definition.blocks.length === 0) continue
     const surroundings: BlockSurroundings = {
       template,
       values: page.values,
       answers: facts.answers,
+      instructors: facts.instructors,
       linkTo: (key) => {
         const candidates = byKey.get(key) ?? []
-        const target = candidates.find((one) => one.repetition === page.repetition) ?? candidates[0]
+        // The copy that stands nearest: in the same repetition, the same module, the same week.
+        const target =
+          candidates.find((one) => one.repetition === page.repetition) ??
+          candidates.find((one) => one.parent !== null && one.parent === page.parent) ??
+          (page.week ? candidates.find((one) => one.weeks.some((week) => week.number === page.week?.number)) : undefined) ??
+          candidates[0]
         return target ? link(target) : null
       },
-      moduleLinks: () =>
-        (page.parent === null ? [] : (byInstance.get(page.parent)?.items ?? []))
-          .filter((one) => one !== page && one.audience === 'students' && one.kind !== 'heading' && one.strength !== 'may')
-          .map(link),
+      moduleLinks: () => siblings(page).filter((one) => one.strength !== 'may').map(link),
+      keyDates: (of) => (of === 'term' ? termDates(facts, weeks) : moduleDates([page, ...siblings(page)], facts.term.timeZone)),
+      schedule: () => scheduleLines(parts, facts.term.timeZone),
     }
-    page.blocks = definition.blocks.map((block): ExpectedBlock => {
+    page.blocks = definition.blocks.flatMap((written): ExpectedBlock[] => {
+      const block = blockInPlace(written, template.keptBlocks)
+      if (!block) return []
       const { html, answer } = blockHtml(block, surroundings)
-      return { definition: block satisfies Block, key: block.key, kind: block.kind, strength: block.strength, html, answer, houseText: block.kind === 'house-text' ? (template.houseTexts.find((one) => one.key === block.houseText) ?? null) : null }
+      return [{ definition: block, key: block.key, kind: block.kind, strength: block.strength, html, answer, houseText: block.kind === 'house-text' ? (template.houseTexts.find((one) => one.key === block.houseText) ?? null) : null }]
     })
   }
 }

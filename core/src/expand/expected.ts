@@ -1,13 +1,14 @@
 import type { Unit, Week } from '../calendar/index.ts'
 import type { Facts } from '../course/index.ts'
 import { formatOf, type FieldName, type FieldValues, type NamingFormat } from '../naming/index.ts'
-import { isModule, type Audience, type Block, type HouseText, type Item, type ItemKind, type Module, type Strength, type Template } from '../template/index.ts'
+import { isModule, type Audience, type HouseText, type Item, type ItemKind, type KeptBlockBody, type Module, type Strength, type Template } from '../template/index.ts'
 
 /** A block of an expected page: its definition with fields filled and links to parts turned into references. */
 export interface ExpectedBlock {
-  definition: Block
+  /** What stands there; where a kept block is shown, that block. */
+  definition: KeptBlockBody
   key: string
-  kind: Block['kind']
+  kind: KeptBlockBody['kind']
   strength: Strength
   /** Inner HTML as deployment writes it; for a house text that of its newest revision. Links to parts are `ref:INSTANCE`. */
   html: string
@@ -38,6 +39,8 @@ export interface ExpectedPart {
   week: Week | null
   /** All weeks it covers: one for a weekly module, several for a unit. */
   weeks: Week[]
+  /** Key of the exception that makes this repetition different or adds the part, or null. */
+  exception: string | null
   /** Whether its week is a break, in which its items are not asked for. */
   inBreak: boolean
   /** Opening, due and closing instants, ISO 8601 UTC. */

@@ -38,6 +38,9 @@ export interface TurnCalendar {
 
 const turn = (number: number, more: Partial<Turn> = {}): Turn => ({ number, ordinal: number, weeks: [], unit: null, day: null, half: null, ...more })
 
+/** The turn of a single week. */
+export const weekTurn = (week: Week): Turn => turn(week.number, { weeks: [week] })
+
 /**
  * The turns of a part that repeats, in the order of their numbers.
  * @param within the weeks of the turn it is nested in; all weeks at the top
@@ -50,7 +53,7 @@ export const turnsOf = (repeat: Repeat, { weeks, units, term, meetingDays }: Tur
     case 'unit':
       return asked(units.map((unit) => turn(unit.number, { weeks: weeksOfUnit(unit, weeks), unit })))
     case 'week':
-      return asked(within.map((week) => turn(week.number, { weeks: [week] })))
+      return asked(within.map(weekTurn))
     case 'half':
       return asked(
         within.flatMap((week) => halvesOf(week, term, meetingDays).map((half) => turn(week.number, { ordinal: week.number * 2 + (half.half === 'A' ? 0 : 1), weeks: [{ ...week, first: half.first, last: half.last }], half }))),

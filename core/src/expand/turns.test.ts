@@ -1,12 +1,15 @@
 import { describe, expect, it } from 'vitest'
 import { exampleCourse, exampleFacts, exampleTemplate } from '../rules/example/exampleCourse.ts'
 import { formatOf, type NameContext } from '../naming/index.ts'
-import type { Template } from '../template/index.ts'
+import { readDocument } from '../document/index.ts'
+import { Template } from '../template/index.ts'
 import { baseAfter, planDeployment } from '../plan/index.ts'
 import { everyExpected, expandCourse, nameContext, type ExpectedCourse, type NamePlace } from './index.ts'
 
 const expanded = (parts: object[], facts: object = {}): ExpectedCourse => {
-  const template = { ...exampleTemplate(), parts: parts as Template['parts'] }
+  const read = readDocument(Template, { ...exampleTemplate(), home: { name: 'Home', blocks: [] }, parts })
+  if (!read.ok) throw new Error(JSON.stringify(read.problems))
+  const template = read.value
   const expansion = expandCourse({ template, facts: { ...exampleFacts(), ...facts }, mintFrom: 'turns' })
   if (!expansion.ok) throw new Error(JSON.stringify(expansion.problems))
   return expansion.value

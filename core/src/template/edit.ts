@@ -1,19 +1,21 @@
 import { z } from 'zod'
 import { canonicalJson, failure, readDocument, success, type Problem, type Result } from '../document/index.ts'
 import { Block } from './block.ts'
-import { isModule, Part, type Module } from './part.ts'
-import { homePageKey, Template } from './template.ts'
+import { isModule, Part, type Exception, type Module } from './part.ts'
+import { homePageKey, partsWithin, Template } from './template.ts'
 import { Key } from './words.ts'
 
 const At = z.number().int().min(0).max(2000)
-const Parent = Key.nullable().describe('Key of the module it stands in; null for the top')
+const Parent = Key.nullable().describe('Key of the module it stands in, or of the exception that adds it; null for the top')
+
+const FieldPath = z.array(z.string().min(1).max(80)).min(1).max(6).describe('Names of fields, outermost first; in a list, the key of the one meant')
 
 /**
  * One edit of a draft. `set` names the value it replaces, so that two people who change the same field are told, and
  * two who change different fields are not.
  */
 export const TemplateEdit = z.discriminatedUnion('edit', [
-  z.strictObject({ edit: z.literal('set-field'), part: Key.nullable(), field: z.array(z.string().max(40)).min(1).max(4), was: z.unknown(), value: z.unknown() }),
+  z.strictObject({ edit: z.literal('set-field'), part: Key.nullable(), field: FieldPath, was: z.unknown(), value: z.unknown() }),
   z.strictObject({ edit: z.literal('add-part'), parent: Parent, at: At, part: Part }),
   z.strictObject({ edit: z.literal('remove-part'), part: Key }),
   z.strictObject({ edit: z.literal('move-part'), part: Key, parent: Parent, at: At }),
@@ -39,7 +41,25 @@ interface Place {
 const find = (list: Part[], key: string, parent: string | null = null): Place | null => {
   for (const [index, part] of list.entries()) {
     if (part.key === key) return { list, index, parent }
-    const inside = isModule(part) ? find(part.items, key, part.key) : null
+    if (!isModule(part)) continue
+    const inside = find(part.items, key, part.key)
+    if (inside) return inside
+    for (const exception of part.exceptions) {
+      const added = find(exception.add, key, exception.key)
+      if (added) return added
+    }
+  }
+  return null
+}
+const findException = (list: readonly Part[], key: string): Exception | null => {
+  for (const part of list) {
+    if (!isModule(part)) continue
+    for (const exception of part.exceptions) {
+      if (exception.key === key) return exception
+      const inside = findException(exception.add, key)
+      if (inside) return inside
+    }
+    const inside = findException(part.items, key)
     if (inside) return inside
   }
   return null
@@ -49,24 +69,36 @@ const same = (a: unknown, b: unknown): boolean => canonicalJson(a ?? null) === c
 
 type Fields = Record<string, unknown>
 const isRecord = (value: unknown): value is Fields => typeof value === 'object' && value !== null && !Array.isArray(value)
-const neverSet = new Set(['schema', 'key', 'parts', 'items', 'blocks', 'kind', 'version', '__proto__', 'constructor', 'prototype'])
+const isList = (value: unknown): value is Fields[] => Array.isArray(value) && value.every(isRecord)
+/** Parts and blocks have edits of their own; a template keeps its identity. */
+const neverSet = new Set(['schema', 'key', 'parts', 'items', 'blocks', 'add', 'version', '__proto__', 'constructor', 'prototype'])
 
-/** Writes one field; a value of null or undefined takes the field away. Gives the value before it. */
-const writeField = (root: Fields, field: readonly string[], value: unknown): unknown => {
-  let at = root
+const inside = (at: unknown, step: string): unknown => (isList(at) ? at.find((one) => one['key'] === step) : isRecord(at) && Object.hasOwn(at, step) ? at[step] : undefined)
+const valueOf = (root: unknown, field: readonly string[]): unknown => field.reduce<unknown>(inside, root)
+/** Writes one field; a value of null or undefined takes the field, or the one of a list, away. False when its way leads nowhere. */
+const writeField = (root: Fields, field: readonly string[], value: unknown): boolean => {
+  let at: unknown = root
   for (const step of field.slice(0, -1)) {
-    const next = at[step]
-    if (isRecord(next)) at = next
-    else at = at[step] = {} as Fields
+    let next = inside(at, step)
+    if (next === undefined && isRecord(at)) next = at[step] = {}
+    at = next
   }
   const last = field.at(-1) ?? ''
-  const before = at[last]
-  if (value === null || value === undefined) delete at[last]
+  const gone = value === null || value === undefined
+  if (Array.isArray(at)) {
+    const index = at.findIndex((one) => isRecord(one) && one['key'] === last)
+    if (index >= 0) at.splice(index, 1, ...(gone ? [] : [value]))
+    else if (!gone) at.push(value)
+    return true
+  }
+  if (!isRecord(at)) return false
+  if (gone) delete at[last]
   else at[last] = value
-  return before
+  return true
 }
-const valueOf = (root: Fields, field: readonly string[]): unknown =>
-  field.reduce<unknown>((at, step) => (isRecord(at) ? at[step] : undefined), root)
+
+/** Whether a key is that of a module, or of a part or exception anywhere in it. */
+const holds = (module: Module, key: string): boolean => module.key === key || partsWithin([module]).some((part) => part.key === key || (isModule(part) && part.exceptions.some((one) => one.key === key)))
 
 /**
  * Makes one edit of a template.
@@ -85,7 +117,7 @@ export const applyEdit = (template: Template, edit: TemplateEdit): Result<{ temp
     if (parent === null) return next.parts
     const place = find(next.parts, parent)
     const part = place?.list[place.index]
-    return part && isModule(part) ? part.items : null
+    return part ? (isModule(part) ? part.items : null) : (findException(next.parts, parent)?.add ?? null)
   }
   let inverse: TemplateEdit
 
@@ -99,8 +131,8 @@ export const applyEdit = (template: Template, edit: TemplateEdit): Result<{ temp
         return failure({ code: 'not-allowed', where, problems: [{ code: 'not-allowed', path: `/${edit.field.join('/')}`, found: edit.field.join('.'), expected: 'a field that can be set; parts and blocks have edits of their own' }] })
       const present = valueOf(target, edit.field)
       if (!same(present, edit.was) && !same(present, edit.value)) return failure({ code: 'clash', where, present, wanted: edit.value })
-      const before = writeField(target, edit.field, edit.value)
-      inverse = { ...edit, was: edit.value, value: before }
+      if (!writeField(target, edit.field, edit.value)) return gone(where)
+      inverse = { ...edit, was: edit.value, value: present }
       break
     }
     case 'set-block': {
@@ -133,7 +165,7 @@ export const applyEdit = (template: Template, edit: TemplateEdit): Result<{ temp
       const from = find(next.parts, edit.part)
       const part = from?.list[from.index]
       if (!from || !part) return gone(edit.part)
-      if (edit.parent !== null && isModule(part) && (edit.parent === part.key || find((part satisfies Module).items, edit.parent)))
+      if (edit.parent !== null && isModule(part) && holds(part, edit.parent))
         return failure({ code: 'not-allowed', where: edit.part, problems: [{ code: 'not-allowed', path: '/parent', found: edit.parent, expected: 'a module that does not stand inside the one being moved' }] })
       from.list.splice(from.index, 1)
       const list = listOf(edit.parent)

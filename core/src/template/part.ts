@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { Offset } from '../calendar/index.ts'
-import { Block } from './block.ts'
+import { Block, Objective } from './block.ts'
 import { Audience, Basis, Format, ItemKind, Key, Strength } from './words.ts'
 
 export const When = z
@@ -45,6 +45,17 @@ export const May = z
   })
   .describe('What an instructor may do with the part')
 
+/** How work is handed in and judged; what is left out is the instructor's affair. */
+export const workSettings = {
+  attempts: z.number().int().min(1).max(100).optional(),
+  minutes: z.number().int().min(1).max(6000).optional().describe('Time limit'),
+  graceMinutes: z.number().int().min(0).max(600).optional(),
+  notification: z.boolean().optional().describe('Whether students are told of new posts'),
+  postFirst: z.boolean().optional().describe('Whether students see others’ posts only after their own'),
+  handIn: z.enum(['file', 'text', 'link', 'recording', 'on-paper', 'none']).optional().describe('What is handed in'),
+  practice: z.boolean().optional().describe('true: outside the grade'),
+}
+
 export const Settings = z.strictObject({
   published: z.boolean().optional(),
   points: z.number().min(0).max(10_000).optional(),
@@ -52,8 +63,29 @@ export const Settings = z.strictObject({
   opens: Offset.optional(),
   due: Offset.optional(),
   closes: Offset.optional(),
+  rubric: Key.optional().describe('Key of the rubric by which it is judged'),
+  ...workSettings,
 })
 export type Settings = z.output<typeof Settings>
+
+/** Which repetition of a module is made different. */
+export const Anchor = z
+  .discriminatedUnion('at', [
+    z.strictObject({ at: z.enum(['first', 'last', 'last-of-unit', 'pause']) }),
+    z.strictObject({ at: z.literal('number'), number: weekNumber }),
+  ])
+  .describe('pause: a week that lies wholly in a break')
+export type Anchor = z.output<typeof Anchor>
+
+const overlay = { name: Format.optional(), strength: Strength.optional() }
+const exceptionShape = {
+  key: Key,
+  anchor: Anchor,
+  omit: z.boolean().default(false).describe('true: this repetition does not exist at all'),
+  ...overlay,
+  leaveOut: z.union([z.literal('all'), z.array(Key).max(400)]).default([]).describe('Keys of parts of the module that this repetition goes without'),
+  set: z.array(z.strictObject({ part: Key, ...overlay, settings: Settings.optional() })).max(400).default([]).describe('Single fields of parts of the module that are different here'),
+}
 
 const shared = {
   key: Key,
@@ -76,15 +108,19 @@ export const Item = z.strictObject({
   url: z.string().max(2000).optional(),
   acceptsInstead: z.array(z.union([ItemKind, Key])).default([]).describe('Other kinds, or keys of other parts, that do its job'),
   inGroup: z.enum(['per-unit', 'per-week']).default('per-unit').describe('How often it is wanted where units stand in place of weeks'),
+  assesses: z.array(Key).max(60).default([]).describe('Keys of the outcomes and objectives it assesses'),
 })
 export type Item = z.output<typeof Item>
 
-const moduleShape = { ...shared, kind: z.literal('module'), groupings: Grouping.optional() }
+const moduleShape = { ...shared, kind: z.literal('module'), groupings: Grouping.optional(), objectives: z.array(Objective).max(30).default([]) }
 const BareModule = z.strictObject(moduleShape)
-export type Module = z.output<typeof BareModule> & { items: Part[] }
+const BareException = z.strictObject(exceptionShape)
+/** How one repetition of a module differs from the others: single fields laid over it, and parts of its own. */
+export type Exception = z.output<typeof BareException> & { add: Part[] }
+export type Module = z.output<typeof BareModule> & { items: Part[]; exceptions: Exception[] }
 export type Part = Module | Item
-
 export const Part: z.ZodType<Part> = z.lazy(() => z.discriminatedUnion('kind', [Module, Item]))
-export const Module = z.strictObject({ ...moduleShape, items: z.array(Part).max(400).default([]) })
+export const Exception = z.strictObject({ ...exceptionShape, add: z.array(Part).max(100).default([]).describe('Parts that only this repetition has') })
+export const Module = z.strictObject({ ...moduleShape, items: z.array(Part).max(400).default([]), exceptions: z.array(Exception).max(60).default([]) })
 
 export const isModule = (part: Part): part is Module => part.kind === 'module'

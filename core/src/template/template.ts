@@ -1,7 +1,8 @@
 import { z } from 'zod'
 import { Availability, PlainDate } from '../calendar/index.ts'
-import { Block } from './block.ts'
-import { isModule, Part, type Item } from './part.ts'
+import { Block, KeptBlock } from './block.ts'
+import { CourseSettings, GradeScheme, Rubric } from './grading.ts'
+import { isModule, Part, type Item, type Module } from './part.ts'
 import { Basis, Format, Html, Key, Strength } from './words.ts'
 
 /** The part key of the home page; no other part may take it. */
@@ -10,6 +11,7 @@ export const homePageKey = 'home-page'
 export const HouseText = z.strictObject({
   key: Key,
   title: z.string().min(1).max(200),
+  form: z.enum(['text', 'file', 'page']).default('text').describe('A passage in a page, a file to hand out, or a whole page'),
   revisions: z
     .array(z.strictObject({ number: z.number().int().min(1), inForceFrom: PlainDate, html: Html }))
     .min(1)
@@ -33,8 +35,10 @@ export const RulePolicy = z.strictObject({
   basis: Basis.optional(),
 })
 
-const partsWithin = (parts: readonly Part[]): Part[] => parts.flatMap((part) => (isModule(part) ? [part, ...partsWithin(part.items)] : [part]))
-const depthOf = (parts: readonly Part[]): number => 1 + Math.max(0, ...parts.map((part) => (isModule(part) ? depthOf(part.items) : 0)))
+const childrenOf = (module: Module): Part[] => [...module.items, ...module.exceptions.flatMap((exception) => exception.add)]
+/** Parts with everything in them, modules before their items; what an exception adds follows its module's own items. */
+export const partsWithin = (parts: readonly Part[]): Part[] => parts.flatMap((part) => (isModule(part) ? [part, ...partsWithin(childrenOf(part))] : [part]))
+const depthOf = (parts: readonly Part[]): number => 1 + Math.max(0, ...parts.map((part) => (isModule(part) ? depthOf(childrenOf(part)) : 0)))
 
 export const mostParts = 2000
 const deepestNesting = 6
@@ -47,6 +51,8 @@ export const Template = z
     title: z.string().min(1).max(200),
     summary: z.string().max(2000).default(''),
     version: z.number().int().min(1).optional().describe('Set on a released version; a draft has none'),
+    extends: z.strictObject({ template: Key, version: z.number().int().min(1) }).optional().describe('The released version this layer is built on; everything of it stands in this document too'),
+    halfBuilt: z.boolean().default(false).describe('Whether parts are still to come, in a later version'),
     appliesTo: z
       .strictObject({
         modalities: z.array(z.string().max(40)).default([]),
@@ -67,43 +73,85 @@ export const Template = z
     navigation: z
       .array(z.strictObject({ key: Key, label: z.string().min(1).max(100), hidden: z.boolean().default(false), strength: Strength.default('should') }))
       .default([]),
+    settings: CourseSettings.prefault({}),
+    grading: GradeScheme.prefault({}),
+    rubrics: z.array(Rubric).max(200).default([]),
+    outcomes: z.array(z.strictObject({ key: Key, text: z.string().min(1).max(500) })).max(60).default([]).describe('What a student can do after the course'),
     parts: z.array(Part).max(400),
     houseTexts: z.array(HouseText).default([]),
     assets: z.array(Asset).default([]),
+    keptBlocks: z.array(KeptBlock).max(300).default([]).describe('Blocks shown in several places, each corrected in one'),
     policies: z.array(RulePolicy).default([]),
   })
   .superRefine((template, context) => {
     const parts = partsWithin(template.parts)
     if (parts.length > mostParts) context.addIssue({ code: 'custom', path: ['parts'], message: `at most ${mostParts} parts` })
     if (depthOf(template.parts) > deepestNesting) context.addIssue({ code: 'custom', path: ['parts'], message: `modules nested at most ${deepestNesting} deep` })
-    const partKeys = new Set<string>([homePageKey])
+    const say = (path: PropertyKey[], message: string) => context.addIssue({ code: 'custom', path, message })
+    const among = (keys: ReadonlySet<string>) => [...keys].slice(0, 12).join(', ') || 'there is none'
     const houseTexts = new Set(template.houseTexts.map((one) => one.key))
     const assets = new Set(template.assets.map((one) => one.key))
+    const kept = new Set(template.keptBlocks.map((one) => one.key))
+    const rubrics = new Set(template.rubrics.map((one) => one.key))
+    const allKeys = new Set([homePageKey, ...parts.map((part) => part.key)])
+    const taken = new Set<string>([homePageKey])
+    /** Parts and exceptions share one space of keys. */
+    const takeKey = (key: string, path: PropertyKey[]) => {
+      if (taken.has(key)) say([...path, 'key'], `a part key used once; ${key} stands twice`)
+      taken.add(key)
+    }
+    const visitBlock = (block: Block, path: PropertyKey[]) => {
+      if (block.kind === 'house-text' && !houseTexts.has(block.houseText)) say([...path, 'houseText'], `the key of a house text in houseTexts: ${among(houseTexts)}`)
+      if (block.kind === 'banner' && !assets.has(block.image)) say([...path, 'image'], `the key of an image in assets: ${among(assets)}`)
+      if (block.kind === 'kept-block' && !kept.has(block.kept)) say([...path, 'kept'], `the key of a block in keptBlocks: ${among(kept)}`)
+      if (block.kind === 'signposts')
+        block.links.forEach((link, j) => {
+          if (!allKeys.has(link.to)) say([...path, 'links', j, 'to'], 'the key of a part of this template')
+        })
+    }
     const visitBlocks = (blocks: readonly Block[], path: PropertyKey[]) => {
       const blockKeys = new Set<string>()
       blocks.forEach((block, i) => {
-        if (blockKeys.has(block.key)) context.addIssue({ code: 'custom', path: [...path, i, 'key'], message: `a block key used once on its page; ${block.key} stands twice` })
+        if (blockKeys.has(block.key)) say([...path, i, 'key'], `a block key used once on its page; ${block.key} stands twice`)
         blockKeys.add(block.key)
-        if (block.kind === 'house-text' && !houseTexts.has(block.houseText))
-          context.addIssue({ code: 'custom', path: [...path, i, 'houseText'], message: `the key of a house text in houseTexts: ${[...houseTexts].join(', ') || 'there is none'}` })
-        if (block.kind === 'banner' && !assets.has(block.image))
-          context.addIssue({ code: 'custom', path: [...path, i, 'image'], message: `the key of an image in assets: ${[...assets].join(', ') || 'there is none'}` })
-        if (block.kind === 'signposts')
-          block.links.forEach((link, j) => {
-            if (!allKeys.has(link.to)) context.addIssue({ code: 'custom', path: [...path, i, 'links', j, 'to'], message: 'the key of a part of this template' })
-          })
+        visitBlock(block, [...path, i])
       })
     }
-    const allKeys = new Set([homePageKey, ...parts.map((part) => part.key)])
+    const visitException = (module: Module, index: number, path: PropertyKey[]) => {
+      const exception = module.exceptions[index]
+      if (!exception) return
+      takeKey(exception.key, path)
+      const inside = new Set(partsWithin(module.items).map((part) => part.key))
+      if (exception.leaveOut !== 'all')
+        exception.leaveOut.forEach((key, i) => {
+          if (!inside.has(key)) say([...path, 'leaveOut', i], `the key of a part in ${module.key}: ${among(inside)}`)
+        })
+      exception.set.forEach((one, i) => {
+        if (!inside.has(one.part)) say([...path, 'set', i, 'part'], `the key of a part in ${module.key}: ${among(inside)}`)
+      })
+      visit(exception.add, [...path, 'add'])
+    }
     const visit = (list: readonly Part[], path: PropertyKey[]) =>
       list.forEach((part, i) => {
-        if (partKeys.has(part.key)) context.addIssue({ code: 'custom', path: [...path, i, 'key'], message: `a part key used once; ${part.key} stands twice` })
-        partKeys.add(part.key)
-        if (isModule(part)) visit(part.items, [...path, i, 'items'])
-        else visitBlocks(part.blocks, [...path, i, 'blocks'])
+        takeKey(part.key, [...path, i])
+        if (part.settings.rubric !== undefined && !rubrics.has(part.settings.rubric)) say([...path, i, 'settings', 'rubric'], `the key of a rubric in rubrics: ${among(rubrics)}`)
+        if (isModule(part)) {
+          visit(part.items, [...path, i, 'items'])
+          part.exceptions.forEach((_, j) => visitException(part, j, [...path, i, 'exceptions', j]))
+        } else visitBlocks(part.blocks, [...path, i, 'blocks'])
       })
     visit(template.parts, ['parts'])
     visitBlocks(template.home.blocks, ['home', 'blocks'])
+    template.keptBlocks.forEach((one, i) => visitBlock(one.block, ['keptBlocks', i, 'block']))
+    if (template.extends?.template === template.key) say(['extends', 'template'], 'the key of another template; a layer cannot extend itself')
+    const lists = { houseTexts: template.houseTexts, assets: template.assets, keptBlocks: template.keptBlocks, rubrics: template.rubrics, outcomes: template.outcomes, navigation: template.navigation }
+    for (const [name, list] of Object.entries(lists)) {
+      const seen = new Set<string>()
+      list.forEach((one, i) => {
+        if (seen.has(one.key)) say([name, i, 'key'], `a key used once in ${name}; ${one.key} stands twice`)
+        seen.add(one.key)
+      })
+    }
   })
 export type Template = z.output<typeof Template>
 

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { analysePage, changedPhrases, wordDifference } from '../../page/index.ts'
+import { isFixedText } from '../../template/index.ts'
 import { aboutPart, defineRule, type Verdict } from '../rule.ts'
 
 export const fixedTextAltered = defineRule({
@@ -20,7 +21,7 @@ export const fixedTextAltered = defineRule({
       const there = context.itemFor(part)
       const readings = there ? context.readingsOf(there) : null
       for (const block of part.blocks) {
-        if (block.kind !== 'fixed-text') continue
+        if (!isFixedText(block)) continue
         const told = { subject: aboutPart(part), discriminator: block.key, strength: block.strength } as const
         const reading = readings?.find((one) => one.block === block)
         if (!there || !reading) {

@@ -1,0 +1,2 @@
+export * from './compareTemplates.ts'
+export * from './words.ts'

@@ -1,0 +1,2 @@
+export * from './takeOver.ts'
+export * from './weakenings.ts'

@@ -1,0 +1,47 @@
+import { isModule, type Part } from './part.ts'
+import { everyItem, everyPart, homePageKey, type Template } from './template.ts'
+import { blockInPlace, type Objective } from './block.ts'
+
+/** Where an objective stands: among the course outcomes, on a module, or in an objectives block of a page. */
+export interface PlacedObjective extends Objective {
+  of: 'course' | 'module' | 'page'
+  /** Key of the module or page; null for a course outcome. */
+  part: string | null
+}
+
+const pageObjectives = (part: string, blocks: Template['home']['blocks'], template: Template): PlacedObjective[] =>
+  blocks.flatMap((block) => {
+    const placed = blockInPlace(block, template.keptBlocks)
+    return placed?.kind === 'objectives' ? placed.objectives.map((one): PlacedObjective => ({ ...one, of: 'page', part })) : []
+  })
+
+/** Every course outcome and objective, wider ones first. */
+export const everyObjective = (template: Template): PlacedObjective[] => [
+  ...template.outcomes.map((one): PlacedObjective => ({ ...one, serves: [], of: 'course', part: null })),
+  ...everyPart(template).filter(isModule).flatMap((module) => module.objectives.map((one): PlacedObjective => ({ ...one, of: 'module', part: module.key }))),
+  ...pageObjectives(homePageKey, template.home.blocks, template),
+  ...everyItem(template).flatMap((item) => pageObjectives(item.key, item.blocks, template)),
+]
+
+export interface OutcomeCoverage {
+  outcome: { key: string; text: string }
+  /** Module and page objectives that serve it, at any remove. */
+  objectives: PlacedObjective[]
+  /** Parts that assess it or an objective serving it. */
+  assessedBy: Part[]
+}
+
+/** For each course outcome, which objectives serve it and which items assess it, directly or through an objective. */
+export const outcomeCoverage = (template: Template): OutcomeCoverage[] => {
+  const objectives = everyObjective(template)
+  const servedBy = (key: string, seen: Set<string> = new Set([key])): PlacedObjective[] =>
+    objectives.filter((one) => one.serves.includes(key) && !seen.has(one.key)).flatMap((one) => {
+      seen.add(one.key)
+      return [one, ...servedBy(one.key, seen)]
+    })
+  return template.outcomes.map((outcome) => {
+    const serving = servedBy(outcome.key)
+    const keys = new Set([outcome.key, ...serving.map((one) => one.key)])
+    return { outcome, objectives: serving, assessedBy: everyItem(template).filter((item) => item.assesses.some((key) => keys.has(key))) }
+  })
+}
