@@ -1,6 +1,7 @@
 export * from './block.ts'
 export * from './edit.ts'
 export * from './grading.ts'
+export * from './made.ts'
 export * from './outcomes.ts'
 export * from './part.ts'
 export * from './template.ts'

@@ -1,0 +1,3 @@
+export { proofChecks } from './registry.ts'
+export type { ProofCheck, Remark, Severity } from './remark.ts'
+export * from './proofread.ts'

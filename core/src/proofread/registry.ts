@@ -1,0 +1,35 @@
+import { alternativeTextMissing } from './checks/alternative-text-missing.ts'
+import { categoryUnknown } from './checks/category-unknown.ts'
+import { contradictoryPermission } from './checks/contradictory-permission.ts'
+import { fillInWithoutPrompt } from './checks/fill-in-without-prompt.ts'
+import { guidanceNotMarked } from './checks/guidance-not-marked.ts'
+import { headingSkip } from './checks/heading-skip.ts'
+import { homePageIncomplete } from './checks/home-page-incomplete.ts'
+import { linkToAbsentPart } from './checks/link-to-absent-part.ts'
+import { namesToldApart } from './checks/names-told-apart.ts'
+import { offsetUnresolved } from './checks/offset-unresolved.ts'
+import { outcomeUnassessed } from './checks/outcome-unassessed.ts'
+import { pageEmpty } from './checks/page-empty.ts'
+import { partNeverThere } from './checks/part-never-there.ts'
+import { rubricPointsAgree } from './checks/rubric-points.ts'
+import { weightsAddUp } from './checks/weights-total.ts'
+import type { ProofCheck } from './remark.ts'
+
+/** Every check of proofreading; a new one is its file and a line here. */
+export const proofChecks: readonly ProofCheck[] = [
+  alternativeTextMissing,
+  categoryUnknown,
+  contradictoryPermission,
+  fillInWithoutPrompt,
+  guidanceNotMarked,
+  headingSkip,
+  homePageIncomplete,
+  linkToAbsentPart,
+  namesToldApart,
+  offsetUnresolved,
+  outcomeUnassessed,
+  pageEmpty,
+  partNeverThere,
+  rubricPointsAgree,
+  weightsAddUp,
+]

@@ -1,0 +1,98 @@
+import type { ExpectedPart } from '../expand/index.ts'
+import { everyExpected } from '../expand/index.ts'
+import { blockInPlace, homePageKey, isModule, partsWithin, type Block, type Item, type KeptBlockBody, type Part, type Template } from '../template/index.ts'
+import { everyVariant, type VariantCourse } from '../variant/index.ts'
+
+export type Severity = 'error' | 'warning'
+
+/** What proofreading found in one place of a template. */
+export interface Remark {
+  check: string
+  severity: Severity
+  /** Key of the part; null for the template as a whole. */
+  part: string | null
+  /** Key of the block, or of what else is meant within the part; null without one. */
+  block: string | null
+  message: string
+}
+
+/** What a check says of a place: which of its messages, with which values. */
+export interface Found {
+  part: string | null
+  block?: string
+  message: string
+  values?: Readonly<Record<string, string>>
+  /** For this place only; the check's own otherwise. */
+  severity?: Severity
+}
+
+/** A page of a template with its blocks as they stand. */
+export interface TemplatePage {
+  key: string
+  /** null for the home page. */
+  item: Item | null
+  blocks: { block: KeptBlockBody; written: Block }[]
+}
+
+/** What the checks read: the template, taken apart once, and worked out for every kind of course. */
+export class Proof {
+  readonly template: Template
+  readonly parts: readonly Part[]
+  readonly pages: readonly TemplatePage[]
+  private worked: VariantCourse[] | null = null
+
+  constructor(template: Template) {
+    this.template = template
+    this.parts = partsWithin(template.parts)
+    const placed = (blocks: readonly Block[]) => blocks.flatMap((written) => (blockInPlace(written, template.keptBlocks) ? [{ block: blockInPlace(written, template.keptBlocks) as KeptBlockBody, written }] : []))
+    this.pages = [
+      { key: homePageKey, item: null, blocks: placed(template.home.blocks) },
+      ...this.parts.flatMap((part) => (isModule(part) || part.blocks.length === 0 ? [] : [{ key: part.key, item: part, blocks: placed(part.blocks) }])),
+    ]
+  }
+  get variants(): readonly VariantCourse[] {
+    this.worked ??= everyVariant(this.template)
+    return this.worked
+  }
+  nameOf(key: string): string {
+    return key === homePageKey ? 'the home page' : (this.parts.find((part) => part.key === key)?.name ?? key)
+  }
+  /** Parts of one kind of course, by key. */
+  static byKey({ expected }: VariantCourse): Map<string, ExpectedPart[]> {
+    const found = new Map<string, ExpectedPart[]>([[homePageKey, [expected.home]]])
+    for (const part of everyExpected(expected.parts)) found.set(part.key, [...(found.get(part.key) ?? []), part])
+    return found
+  }
+}
+
+/** HTML that a block carries, under the names of its fields. */
+export const htmlOf = (block: KeptBlockBody): string[] => {
+  switch (block.kind) {
+    case 'fixed-text':
+    case 'guidance-note':
+    case 'take-care':
+    case 'in-short':
+      return [block.html]
+    case 'fill-in':
+      return block.answer === undefined ? [] : [block.answer]
+    case 'assignment-brief':
+      return [block.purpose, block.task, block.handIn, block.judgedBy].filter((html) => html !== '')
+    case 'discussion-prompt':
+      return [block.question]
+    default:
+      return []
+  }
+}
+
+export interface ProofCheck {
+  /** Kebab-case, stable for ever. */
+  id: string
+  severity: Severity
+  title: string
+  /** With named values in braces. */
+  messages: Readonly<Record<string, string>>
+  find: (proof: Proof) => Iterable<Found>
+}
+
+/** A check as it is written in its own file. */
+export const defineCheck = (check: ProofCheck): ProofCheck => check

@@ -1,0 +1,2 @@
+export * from './sideBySide.ts'
+export * from './variantsOf.ts'
