@@ -1,3 +1,4 @@
+export * from './begin/index.ts'
 export * from './calendar/index.ts'
 export * from './check/index.ts'
 export * from './compare/index.ts'

@@ -1,0 +1,2 @@
+export * from './emptyTemplate.ts'
+export * from './sentences.ts'
