@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { Key, PlainDate, TemplateEdit, Term, Unit, weekdays, type CheckResult, type Counts, type Course, type Crossing, type Facts, type FieldValues, type MendAction, type PlanStep, type Problem, type Template, type WeaveColumn } from '@wickerframe/core'
+import { Asset, HouseText, Key, KeptBlock, PlainDate, Rubric, TemplateEdit, Term, Unit, weekdays, type CheckResult, type Counts, type Course, type Crossing, type Facts, type FieldValues, type MendAction, type PlanStep, type Problem, type Remark, type TakeOverNote, type Template, type TemplateChange, type WeaveColumn } from '@wickerframe/core'
 
 export const roles = ['designer', 'contributor', 'instructor', 'reviewer', 'administrator'] as const
 export type Role = (typeof roles)[number]
@@ -17,6 +17,22 @@ const CourseIds = z.array(z.number().int().positive()).min(1).max(10_000)
 export const SignIn = z.strictObject({ email: z.string().min(1).max(200), password: z.string().min(1).max(200) })
 export const DraftEdits = z.strictObject({ revision: z.number().int().min(0), edits: z.array(TemplateEdit).min(1).max(500) })
 export const Release = z.strictObject({ revision: z.number().int().min(0), note: z.string().max(1000).default('') })
+export const TakeOver = z.strictObject({ revision: z.number().int().min(0), version: z.number().int().min(1).describe('Of the template it is built on'), dry: z.boolean().default(false) })
+export const UseVersion = z.strictObject({ uses: z.array(z.strictObject({ department: z.string().min(1).max(40), modality: z.string().min(1).max(40), inUse: z.boolean() })).min(1).max(200) })
+export const RetireVersion = z.strictObject({ retired: z.boolean() })
+export const NewComment = z.strictObject({ part: Key.nullable().default(null), answersTo: z.number().int().positive().nullable().default(null), text: z.string().trim().min(1).max(4000) })
+export const CloseComment = z.strictObject({ closed: z.boolean() })
+export const LetContribute = z.strictObject({ email: z.email().max(200), may: z.boolean() })
+export const libraryKinds = ['house-text', 'image', 'rubric', 'block'] as const
+export type LibraryKind = (typeof libraryKinds)[number]
+/** What stands in the library, by kind: the same documents that templates hold. */
+export const LibraryPut = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('house-text'), was: z.number().int().min(1).nullable(), document: HouseText }),
+  z.strictObject({ kind: z.literal('image'), was: z.number().int().min(1).nullable(), document: Asset }),
+  z.strictObject({ kind: z.literal('rubric'), was: z.number().int().min(1).nullable(), document: Rubric }),
+  z.strictObject({ kind: z.literal('block'), was: z.number().int().min(1).nullable(), document: KeptBlock }),
+])
+export type LibraryPut = z.output<typeof LibraryPut>
 export const PlanRequest = z.strictObject({ template: Key, version: z.number().int().min(1), courses: CourseIds })
 export const RolloutRequest = z.strictObject({ template: Key, version: z.number().int().min(1), courses: z.array(z.strictObject({ course: z.number().int().positive(), planDigest: z.string().length(64) })).min(1).max(10_000) })
 export const CheckRequest = z.strictObject({ courses: CourseIds.optional(), asOf: PlainDate.optional() })
@@ -65,6 +81,17 @@ export const apiRoutes = [
   { method: 'get', path: '/api/templates/:key', summary: 'A template’s draft', roles: readers },
   { method: 'get', path: '/api/templates/:key/versions/:number', summary: 'A released version', roles: readers },
   { method: 'post', path: '/api/templates/:key/edits', summary: 'Edit the draft', roles: builders, body: DraftEdits },
+  { method: 'get', path: '/api/templates/:key/revision', summary: 'The revision of a draft, to see whether somebody else edited it', roles: readers },
+  { method: 'get', path: '/api/templates/:key/compare', summary: 'What differs between two versions (?from=1&to=2; draft for the draft)', roles: readers },
+  { method: 'post', path: '/api/templates/:key/take-over', summary: 'Bring a newer version of the layer above into this layer’s draft; dry: only say what it brings', roles: builders, body: TakeOver },
+  { method: 'post', path: '/api/templates/:key/versions/:number/use', summary: 'Say for which departments and modalities a version is the one in use', roles: designers, body: UseVersion },
+  { method: 'post', path: '/api/templates/:key/versions/:number/retire', summary: 'Retire a version, or bring it back', roles: designers, body: RetireVersion },
+  { method: 'post', path: '/api/templates/:key/contributors', summary: 'Let somebody contribute to a template, or no longer', roles: designers, body: LetContribute },
+  { method: 'get', path: '/api/templates/:key/comments', summary: 'Comments on a template', roles: readers },
+  { method: 'post', path: '/api/templates/:key/comments', summary: 'Comment on a part, or answer a comment', roles: readers, body: NewComment },
+  { method: 'post', path: '/api/templates/:key/comments/:id/close', summary: 'Close a comment, or open it again', roles: readers, body: CloseComment },
+  { method: 'get', path: '/api/library', summary: 'House texts, images, rubrics and blocks, with where each is used', roles: readers },
+  { method: 'post', path: '/api/library', summary: 'Put something into the library, or correct it', roles: designers, body: LibraryPut },
   { method: 'post', path: '/api/templates/:key/release', summary: 'Release the draft as a version', roles: designers, body: Release },
   { method: 'get', path: '/api/courses', summary: 'Courses', roles: everybody },
   { method: 'post', path: '/api/roster', summary: 'Import a roster file (CSV); with ?dry=1 only say what it would change', roles: designers },
@@ -101,20 +128,69 @@ export interface Me {
   role: Role
   today: string
 }
+export interface VersionSummary {
+  number: number
+  releasedAt: string
+  by: string
+  note: string
+  retired: boolean
+  /** Departments and modalities for which it is the one in use. */
+  uses: { department: string; modality: string }[]
+  /** Courses judged by it. */
+  courses: number
+}
 export interface TemplateSummary {
   key: string
   title: string
   summary: string
-  versions: { number: number; releasedAt: string; by: string; note: string }[]
+  appliesTo: Template['appliesTo']
+  /** What it is built on, and the newest version of that. */
+  above: { key: string; title: string; version: number; newest: number } | null
+  /** Newest first. */
+  versions: VersionSummary[]
   draftRevision: number
   changesSinceRelease: number
   courses: number
+  openComments: number
   mayEdit: boolean
   mayRelease: boolean
+}
+export interface TemplateComment {
+  id: number
+  part: string | null
+  answersTo: number | null
+  text: string
+  at: string
+  by: string
+  closedAt: string | null
+  closedBy: string | null
+}
+export interface TakenOverDraft {
+  revision: number
+  draft: Template
+  brings: TemplateChange[]
+  notes: TakeOverNote[]
+}
+export interface LibraryEntry {
+  kind: LibraryKind
+  key: string
+  title: string
+  revision: number
+  savedAt: string
+  by: string
+  document: LibraryPut['document']
+  /** Templates whose draft holds it, and how many of them hold an older state. */
+  templates: { key: string; title: string; current: boolean }[]
+  /** Courses whose version holds it, and how many of them show an older wording. */
+  courses: number
+  coursesOutOfDate: number
 }
 export interface TemplateDraft extends TemplateSummary {
   draft: Template
   savedAt: string
+  /** The released version the layer is built on; null for a template of its own. */
+  upper: Template | null
+  contributors: { name: string; email: string }[]
 }
 /** Another's edit stands in the way: both values. */
 export interface EditClash {
@@ -283,4 +359,7 @@ export interface ApiProblem {
   detail: string
   problems?: Problem[]
   clash?: EditClash
+  /** Which of the edits that were sent was refused, from 0. */
+  edit?: number
+  remarks?: Remark[]
 }

@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { exampleTemplate } from '../rules/example/exampleCourse.ts'
 import { applyEdit, type Template, type TemplateEdit } from '../template/index.ts'
-import { anchorWords, compareTemplates, repeatWords, whenWords } from './index.ts'
+import { compareTemplates } from './index.ts'
 
 const edited = (...edits: TemplateEdit[]): Template =>
   edits.reduce((now, edit) => {
@@ -49,15 +49,5 @@ describe('comparing two versions', () => {
       { edit: 'remove-block', part: 'welcome', block: 'hello' },
     ]
     fc.assert(fc.property(fc.subarray(edits, { minLength: 1 }), (chosen) => void expect(compareTemplates(exampleTemplate(), edited(...chosen))).toHaveLength(chosen.length)))
-  })
-})
-
-describe('words', () => {
-  it('for repeats, exceptions and conditions', () => {
-    expect(repeatWords({ per: 'week', every: 1, except: [], from: 2, to: 15 })).toBe('each week, 2 to 15')
-    expect(repeatWords({ per: 'week', every: 2, except: [], from: 2 })).toBe('even weeks')
-    expect(repeatWords({ per: 'times', times: 3, every: 1, except: [] })).toBe('3 times')
-    expect(anchorWords({ at: 'last-of-unit' })).toBe('the last of each unit')
-    expect(whenWords({ modalities: ['online', 'hybrid'], weeks: { from: 15, to: 16 }, classSections: 'shared' })).toBe('online or hybrid; 15 to 16 weeks; class sections shared between colleges')
   })
 })

@@ -1,34 +1,6 @@
 import { z } from 'zod'
 import { Offset, offsetWords } from '../calendar/index.ts'
-import { Anchor, Grouping, Repeat, When } from '../template/index.ts'
-
-/** A repeat in words, e.g. `each week, 2 to 15, not 8`. */
-export const repeatWords = (repeat: Repeat | undefined): string => {
-  if (!repeat) return ''
-  const except = repeat.except.length > 0 ? `, not ${repeat.except.join(', ')}` : ''
-  if (repeat.per === 'times') return `${repeat.times ?? 1} times${except}`
-  const range = repeat.from !== undefined || repeat.to !== undefined ? `, ${repeat.from ?? 1} to ${repeat.to ?? 'last'}` : ''
-  const even = repeat.every === 2 && (repeat.from ?? 2) % 2 === 0
-  const often = repeat.every === 1 ? `each ${repeat.per}` : even ? `even ${repeat.per}s` : `every ${repeat.every} ${repeat.per}s`
-  return `${often}${even && repeat.from === 2 && repeat.to === undefined ? '' : range}${except}`
-}
-
-/** Which repetition an exception is about, in words. */
-export const anchorWords = (anchor: Anchor): string =>
-  anchor.at === 'number' ? `number ${anchor.number}` : { first: 'the first', last: 'the last', 'last-of-unit': 'the last of each unit', pause: 'the pause week' }[anchor.at]
-
-/** A condition in words, e.g. `online or hybrid; 15 to 16 weeks`. */
-export const whenWords = (when: When | undefined): string =>
-  when
-    ? [
-        when.modalities?.join(' or ').replaceAll('on-campus', 'on campus'),
-        when.weeks && (when.weeks.from === when.weeks.to ? `${when.weeks.from} weeks` : `${when.weeks.from} to ${when.weeks.to} weeks`),
-        when.departments?.join(' or '),
-        when.classSections && { own: 'the college’s own class sections', shared: 'class sections shared between colleges' }[when.classSections],
-      ]
-        .filter(Boolean)
-        .join('; ')
-    : ''
+import { Anchor, anchorWords, Grouping, Repeat, repeatWords, When, whenWords } from '../template/index.ts'
 
 const titles: Readonly<Record<string, string>> = {
   kind: 'kind', name: 'named', courseName: 'courses named', courseLabel: 'labelled', repeat: 'repeats', position: 'place', span: 'span', when: 'only for', groupings: 'units in place of weeks', acceptsInstead: 'what may stand in for it',

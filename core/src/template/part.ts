@@ -44,6 +44,7 @@ export const May = z
     move: z.boolean().optional(),
   })
   .describe('What an instructor may do with the part')
+export type May = z.output<typeof May>
 
 /** How work is handed in and judged; what is left out is the instructor's affair. */
 export const workSettings = {

@@ -19,6 +19,7 @@ export const HouseText = z.strictObject({
 })
 export type HouseText = z.output<typeof HouseText>
 
+/** An image that ships with a template. */
 export const Asset = z.strictObject({
   key: Key,
   fileName: z.string().regex(/^[\w.-]{1,120}$/, 'a file name without folders'),
@@ -26,6 +27,8 @@ export const Asset = z.strictObject({
   alternativeText: z.string().min(1).max(500),
   licence: z.string().min(1).max(300),
 })
+
+export type Asset = z.output<typeof Asset>
 
 export const RulePolicy = z.strictObject({
   rule: Key,

@@ -14,7 +14,8 @@ import { getCourse, getCourses, getItem, getReport, postRoster, postVersion } fr
 import { command, getRollouts, getRun, getRunEvents, postChecks, postCourseCheck, postPlans, postRollout } from './routes/runs.ts'
 import { getHealth, getMe, getTerms, personOf, postSignIn, postSignOut } from './routes/session.ts'
 import { getNames, postRenames } from './routes/names.ts'
-import { getTemplate, getTemplates, getVersion, postEdits, postRelease, postTemplate } from './routes/templates.ts'
+import { getLibrary, postLibrary } from './routes/library.ts'
+import { getComments, getComparison, getDraftRevision, getTemplate, getTemplates, getVersion, postCloseComment, postComment, postContributor, postEdits, postRelease, postRetire, postTakeOver, postTemplate, postUse } from './routes/templates.ts'
 import { getCourseCalendar, getTerm, getTermCalendar, postCourseCalendar, postFreeDays, postTerm, postTermPreview } from './routes/terms.ts'
 
 type Route = (typeof apiRoutes)[number]
@@ -38,6 +39,17 @@ const handlers: RouteId = {
   'get /api/templates/:key': getTemplate,
   'get /api/templates/:key/versions/:number': getVersion,
   'post /api/templates/:key/edits': postEdits,
+  'get /api/templates/:key/revision': getDraftRevision,
+  'get /api/templates/:key/compare': getComparison,
+  'post /api/templates/:key/take-over': postTakeOver,
+  'post /api/templates/:key/versions/:number/use': postUse,
+  'post /api/templates/:key/versions/:number/retire': postRetire,
+  'post /api/templates/:key/contributors': postContributor,
+  'get /api/templates/:key/comments': getComments,
+  'post /api/templates/:key/comments': postComment,
+  'post /api/templates/:key/comments/:id/close': postCloseComment,
+  'get /api/library': getLibrary,
+  'post /api/library': postLibrary,
   'post /api/templates/:key/release': postRelease,
   'get /api/courses': getCourses,
   'post /api/roster': postRoster,

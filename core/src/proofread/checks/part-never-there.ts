@@ -1,5 +1,4 @@
-import { anchorWords } from '../../compare/index.ts'
-import { isModule, partsWithin } from '../../template/index.ts'
+import { anchorWords, isModule, partsWithin } from '../../template/index.ts'
 import { variantWords } from '../../variant/index.ts'
 import { defineCheck, Proof, type Found } from '../remark.ts'
 
