@@ -90,6 +90,7 @@ export const apiRoutes = [
   { method: 'get', path: '/api/templates/:key/comments', summary: 'Comments on a template', roles: readers },
   { method: 'post', path: '/api/templates/:key/comments', summary: 'Comment on a part, or answer a comment', roles: readers, body: NewComment },
   { method: 'post', path: '/api/templates/:key/comments/:id/close', summary: 'Close a comment, or open it again', roles: readers, body: CloseComment },
+  { method: 'post', path: '/api/rubric-file', summary: 'Read a rubric from a CSV file; nothing is kept', roles: builders },
   { method: 'get', path: '/api/library', summary: 'House texts, images, rubrics and blocks, with where each is used', roles: readers },
   { method: 'post', path: '/api/library', summary: 'Put something into the library, or correct it', roles: designers, body: LibraryPut },
   { method: 'post', path: '/api/templates/:key/release', summary: 'Release the draft as a version', roles: designers, body: Release },

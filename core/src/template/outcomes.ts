@@ -1,4 +1,4 @@
-import { isModule, type Part } from './part.ts'
+import { isModule, type Item } from './part.ts'
 import { everyItem, everyPart, homePageKey, type Template } from './template.ts'
 import { blockInPlace, type Objective } from './block.ts'
 
@@ -28,7 +28,7 @@ export interface OutcomeCoverage {
   /** Module and page objectives that serve it, at any remove. */
   objectives: PlacedObjective[]
   /** Parts that assess it or an objective serving it. */
-  assessedBy: Part[]
+  assessedBy: Item[]
 }
 
 /** For each course outcome, which objectives serve it and which items assess it, directly or through an objective. */

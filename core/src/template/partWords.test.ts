@@ -22,7 +22,7 @@ describe('words', () => {
       fc.record({ per: fc.constant('times' as const), times: number, every: fc.constant(1), except: fc.constant([]) }),
       fc.constantFrom<Repeat>({ per: 'week', every: 1, except: [] }, { per: 'unit', every: 2, except: [4] }),
     )
-    fc.assert(fc.property(repeat, (one) => void expect(read(repeatWords(one))).toEqual(one)))
+    fc.assert(fc.property(repeat, (one) => void expect(read(repeatWords(one as Repeat))).toEqual(one)))
     const anchor: fc.Arbitrary<Anchor> = fc.oneof(fc.constantFrom<Anchor>({ at: 'first' }, { at: 'last' }, { at: 'last-of-unit' }, { at: 'pause' }), number.map((n): Anchor => ({ at: 'number', number: n })))
     fc.assert(fc.property(anchor, (one) => void expect(parseAnchor(anchorWords(one))).toEqual({ ok: true, value: one })))
     fc.assert(fc.property(fc.subarray([...permissions]), (some) => void expect(parseMay(some.join(', '))).toMatchObject({ ok: true, value: Object.fromEntries(some.map((one) => [one, true])) })))

@@ -14,7 +14,7 @@ import { getCourse, getCourses, getItem, getReport, postRoster, postVersion } fr
 import { command, getRollouts, getRun, getRunEvents, postChecks, postCourseCheck, postPlans, postRollout } from './routes/runs.ts'
 import { getHealth, getMe, getTerms, personOf, postSignIn, postSignOut } from './routes/session.ts'
 import { getNames, postRenames } from './routes/names.ts'
-import { getLibrary, postLibrary } from './routes/library.ts'
+import { getLibrary, postLibrary, postRubricFile } from './routes/library.ts'
 import { getComments, getComparison, getDraftRevision, getTemplate, getTemplates, getVersion, postCloseComment, postComment, postContributor, postEdits, postRelease, postRetire, postTakeOver, postTemplate, postUse } from './routes/templates.ts'
 import { getCourseCalendar, getTerm, getTermCalendar, postCourseCalendar, postFreeDays, postTerm, postTermPreview } from './routes/terms.ts'
 
@@ -50,6 +50,7 @@ const handlers: RouteId = {
   'post /api/templates/:key/comments/:id/close': postCloseComment,
   'get /api/library': getLibrary,
   'post /api/library': postLibrary,
+  'post /api/rubric-file': postRubricFile,
   'post /api/templates/:key/release': postRelease,
   'get /api/courses': getCourses,
   'post /api/roster': postRoster,
@@ -116,7 +117,7 @@ export const makeApp = (settings: AppSettings): Express => {
   )
 
   const register = (route: ApiRoute, handler: Handler) => {
-    const body = route.path === '/api/roster' || route.path === '/api/free-days' ? express.raw({ type: () => true, limit: '12mb' }) : express.json({ limit: route.path === '/api/templates' || route.path === '/api/renames' ? '8mb' : '2mb' })
+    const body = route.path === '/api/roster' || route.path === '/api/free-days' || route.path === '/api/rubric-file' ? express.raw({ type: () => true, limit: '12mb' }) : express.json({ limit: route.path === '/api/templates' || route.path === '/api/renames' ? '8mb' : '2mb' })
     const guard = async (request: Request, response: Response, next: NextFunction) => {
       response.set('Cache-Control', 'no-store')
       if (route.method === 'post' && !sameOrigin(request)) throw new HttpProblem(403, 'other-origin', 'this request did not come from Wickerframe’s own pages')

@@ -1,6 +1,6 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useEffect } from 'react'
-import type { Conformance, CourseDetail, CourseSummary, Me, RunDetail, RunSummary, NamesInUse, TemplateDraft, TemplateSummary, TermDetail, TodayView } from '@wickerframe/contract'
+import type { Conformance, CourseDetail, CourseSummary, Me, LibraryEntry, RunDetail, RunSummary, NamesInUse, TemplateComment, TemplateDraft, TemplateSummary, TermDetail, TodayView } from '@wickerframe/contract'
 import type { Template, Term } from '@wickerframe/core'
 import { ApiError, get } from './client.ts'
 
@@ -20,6 +20,8 @@ export const useMe = () =>
 export const useToday = () => useQuery({ queryKey: ['today'], queryFn: () => get<TodayView>('/api/today') })
 export const useTemplates = (enabled = true) => useQuery({ queryKey: ['templates'], queryFn: () => get<TemplateSummary[]>('/api/templates'), enabled })
 export const useDraft = (key: string, enabled = true) => useQuery({ queryKey: ['template', key], queryFn: () => get<TemplateDraft>(`/api/templates/${key}`), enabled, staleTime: Infinity, refetchOnWindowFocus: false })
+export const useComments = (key: string) => useQuery({ queryKey: ['comments', key], queryFn: () => get<TemplateComment[]>(`/api/templates/${key}/comments`) })
+export const useLibrary = () => useQuery({ queryKey: ['library'], queryFn: () => get<LibraryEntry[]>('/api/library') })
 export const useVersion = (key: string, number: number | null) =>
   useQuery({ queryKey: ['version', key, number], queryFn: () => get<Template>(`/api/templates/${key}/versions/${number}`), enabled: number !== null, staleTime: Infinity })
 export const useCourses = () => useQuery({ queryKey: ['courses'], queryFn: () => get<CourseSummary[]>('/api/courses') })

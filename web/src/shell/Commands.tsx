@@ -5,12 +5,17 @@ import { useCourses } from '../api/queries.ts'
 
 const keys: readonly (readonly [string, string])[] = [
   ['/ or ?', 'this box: find or do'],
-  ['↑ ↓', 'row above or below, in the outline sheet'],
-  ['Enter', 'edit the name of the row'],
-  ['Alt ↑ Alt ↓', 'move the row'],
-  ['S', 'next strength of the row'],
-  ['Ctrl Z, Ctrl Shift Z', 'undo, redo'],
-  ['Esc', 'leave a field or close'],
+  ['arrows, Page ↑ ↓', 'go from cell to cell in the outline sheet'],
+  ['Enter, F2 or typing', 'edit the cell; Enter, Tab or Esc to finish'],
+  ['← → in the first cell', 'close or open what stands under the row'],
+  ['F4', 'open the row’s slip'],
+  ['Ctrl Enter', 'a new row; with Shift a new module'],
+  ['Alt ↑ ↓ → ←', 'move the row up, down, into the module above, out'],
+  ['Shift ↑ ↓, Ctrl A', 'select rows'],
+  ['Ctrl D', 'fill the topmost selected cell down'],
+  ['Ctrl C, X, V', 'copy, cut and paste rows, between templates too'],
+  ['Delete, Backspace', 'remove the rows; empty the cell'],
+  ['Ctrl Z, Ctrl Y', 'undo, redo'],
 ]
 
 /** Find a screen or a course and go there; also the list of keys. */

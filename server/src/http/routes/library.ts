@@ -1,5 +1,6 @@
 import { canonicalJson, shortHash } from '@wickerframe/core'
 import { LibraryPut, type LibraryEntry } from '@wickerframe/contract'
+import { readRubric } from '@wickerframe/interchange'
 import { listChecks } from '../../repositories/checks.ts'
 import { listCourses } from '../../repositories/courses.ts'
 import { listLibrary, listOfKind, putEntry } from '../../repositories/library.ts'
@@ -40,4 +41,11 @@ export const postLibrary: Handler = async ({ request, pool, person }) => {
     case 'rewritten':
       throw new HttpProblem(409, 'rewritten', `revision ${outcome.number} stands in courses and is not rewritten; add a revision`)
   }
+}
+
+export const postRubricFile: Handler = async ({ request }) => {
+  const read = readRubric(Buffer.isBuffer(request.body) ? request.body : Buffer.alloc(0))
+  if (read.ok) return { criteria: read.value }
+  const [first] = read.problems
+  throw new HttpProblem(400, 'unusable-input', `line ${first?.line}: found ${first?.found || 'nothing'}; expected ${first?.reason}`)
 }

@@ -1,110 +1,390 @@
-import { useEffect, useRef, useState, type KeyboardEvent } from 'react'
-import { homePageKey, strengths } from '@wickerframe/core'
+import { DndContext, PointerSensor, useDraggable, useSensor, useSensors, type DragEndEvent, type DragMoveEvent } from '@dnd-kit/core'
+import { useVirtualizer } from '@tanstack/react-virtual'
+import { memo, useCallback, useEffect, useMemo, useRef, useState, type ClipboardEvent, type KeyboardEvent, type ReactNode } from 'react'
+import { isModule, type Template } from '@wickerframe/core'
+import { columnsBeside, type CellReading, type Column } from './columns.ts'
 import { useDraftStore } from './draftStore.ts'
-import { FormatField, FormatText } from './FormatField.tsx'
 import type { OutlineRow } from './outlineRows.ts'
+import { CellEditor, CellText } from './SheetCell.tsx'
+import { addRow, clipRows, dropOn, moveBy, moveIn, moveOut, pasteRows, removeRows } from './sheetEdits.ts'
 
-const strengthLine: Record<string, string> = { must: 'h-[3px] bg-ink', should: 'h-px bg-ink', may: 'h-px border-t border-dotted border-ink' }
+const rowHeight = 31
+interface Cell {
+  row: number
+  column: number
+}
+interface Dragging {
+  key: string
+  target: string
+  where: 'before' | 'after' | 'inside'
+}
 
-/** The template as a sheet: one row for each part, edited in the row by keyboard. */
-export const OutlineSheet = ({ rows, chosen, onChoose }: { rows: readonly OutlineRow[]; chosen: string | null; onChoose: (key: string) => void }) => {
+/** The part of a row by which it is dragged. */
+const Handle = ({ row, disabled, children }: { row: OutlineRow; disabled: boolean; children: ReactNode }) => {
+  const { setNodeRef, listeners } = useDraggable({ id: row.key, disabled })
+  return (
+    <span ref={setNodeRef} {...listeners} className={`block truncate ${disabled ? '' : 'cursor-grab'}`}>
+      {children}
+    </span>
+  )
+}
+
+interface RowProps {
+  row: OutlineRow
+  index: number
+  columns: readonly Column[]
+  template: Template
+  grid: string
+  top: number
+  active: number | null
+  selected: boolean
+  open: boolean
+  closed: boolean
+  mayMove: boolean
+  drop: Dragging['where'] | null
+  remarks: string | undefined
+  editing: { column: number; start: string } | null
+  onPick: (index: number, column: number, event: { shiftKey: boolean; ctrlKey: boolean }) => void
+  onEdit: (index: number, column: number) => void
+  onToggle: (key: string) => void
+  onDone: (reading: CellReading & { ok: true }, then: 'down' | 'right' | 'left' | 'stay') => void
+  onCancel: () => void
+}
+
+const SheetRow = memo(({ row, index, columns, template, grid, top, active, selected, open, closed, mayMove, drop, remarks, editing, onPick, onEdit, onToggle, onDone, onCancel }: RowProps) => (
+  <div
+    role="row" aria-rowindex={index + 2} aria-level={row.depth + 1} aria-selected={selected} aria-expanded={row.opens ? !closed : undefined} data-row={row.key}
+    className={`absolute left-0 right-0 grid border-b ${open ? 'border-y border-tide bg-sheet' : selected ? 'border-line bg-tide-soft' : row.row === 'part' && isModule(row.part) ? 'border-line bg-band' : 'border-line'} ${drop === 'before' ? 'border-t-2 border-t-tide' : drop === 'after' ? 'border-b-2 border-b-tide' : drop === 'inside' ? 'outline-2 -outline-offset-2 outline-tide' : ''}`}
+    style={{ top, height: rowHeight, gridTemplateColumns: grid }}
+  >
+    {columns.map((column, at) => {
+      const text = column.text(row, template)
+      const here = active === at
+      return (
+        <div
+          key={column.id} role="gridcell" aria-colindex={at + 1} id={`cell-${index}-${at}`} tabIndex={here ? 0 : -1} data-cell={`${index}-${at}`} title={column.id === 'rendered' ? row.rendered : text}
+          aria-readonly={column.read === null || !column.editable(row)} aria-label={text === '' ? `${column.title}: nothing` : undefined}
+          className={`flex min-w-0 items-center px-1.5 ${here ? 'outline-2 -outline-offset-2 outline-tide' : ''}`}
+          style={column.id === 'name' ? { paddingLeft: 6 + row.depth * 16 } : undefined}
+          onMouseDown={(event) => {
+            if (editing) return
+            onPick(index, at, event)
+          }}
+          onDoubleClick={() => onEdit(index, at)}
+        >
+          {editing?.column === at ? (
+            <CellEditor column={column} row={row} template={template} start={editing.start} onDone={onDone} onCancel={onCancel} />
+          ) : column.id === 'kind' ? (
+            <Handle row={row} disabled={!mayMove || row.row === 'home' || row.row === 'exception' || row.above}>
+              <CellText column={column} row={row} text={text} />
+            </Handle>
+          ) : column.id === 'name' ? (
+            <span className={`flex min-w-0 items-center gap-1 ${row.row === 'part' && isModule(row.part) ? 'font-semibold' : ''}`}>
+              {row.opens ? (
+                <button type="button" tabIndex={-1} aria-label={closed ? `Open ${row.rendered}` : `Close ${row.rendered}`} className="w-4 shrink-0 text-ink-3" onMouseDown={(event) => event.stopPropagation()} onClick={() => onToggle(row.key)}>
+                  {closed ? '▸' : '▾'}
+                </button>
+              ) : (
+                <span className="w-4 shrink-0" />
+              )}
+              <span className="truncate">
+                <CellText column={column} row={row} text={text} />
+              </span>
+              {row.above && <span className="shrink-0 text-[11.5px] text-ink-3">from above</span>}
+              {remarks && <span className="shrink-0 border-b border-dotted border-rust text-[11.5px] text-rust" title={remarks}>remark</span>}
+            </span>
+          ) : (
+            <span className="truncate">
+              <CellText column={column} row={row} text={text} />
+            </span>
+          )}
+        </div>
+      )
+    })}
+  </div>
+))
+SheetRow.displayName = 'SheetRow'
+
+const isLetter = (event: KeyboardEvent) => event.key.length === 1 && !event.ctrlKey && !event.metaKey && !event.altKey
+
+/** The template as a sheet: one row for each part, edited in the row by keyboard like a good table. */
+export const OutlineSheet = ({ rows, all, template, chosen, slipOpen, closed, remarks, onChoose, onToggle }: {
+  /** Those that are shown. */
+  rows: readonly OutlineRow[]
+  all: readonly OutlineRow[]
+  template: Template
+  chosen: string | null
+  slipOpen: boolean
+  closed: ReadonlySet<string>
+  /** What proofreading says of a part, by its key. */
+  remarks: ReadonlyMap<string, string>
+  onChoose: (key: string | null) => void
+  onToggle: (key: string) => void
+}) => {
   const { edit, mayEdit, undo, redo } = useDraftStore()
-  const [editing, setEditing] = useState<string | null>(null)
-  const body = useRef<HTMLTableSectionElement>(null)
-  const at = Math.max(0, rows.findIndex((row) => row.key === chosen))
+  const columns = useMemo(() => columnsBeside(slipOpen), [slipOpen])
+  const [cell, setCell] = useState<Cell>({ row: Math.max(0, rows.findIndex((row) => row.key === chosen)), column: 1 })
+  const [anchor, setAnchor] = useState<number | null>(null)
+  const [extra, setExtra] = useState<ReadonlySet<string>>(new Set())
+  const [editing, setEditing] = useState<{ start: string } | null>(null)
+  const [dragging, setDragging] = useState<Dragging | null>(null)
+  const [wanted, setWanted] = useState<{ key: string; thenEdit: boolean } | null>(null)
+  const scroller = useRef<HTMLDivElement>(null)
+  const focusSoon = useRef(false)
+  const virtual = useVirtualizer({ count: rows.length, getScrollElement: () => scroller.current, estimateSize: () => rowHeight, overscan: 12 })
+  const at = Math.min(cell.row, rows.length - 1)
+  const column = Math.min(cell.column, columns.length - 1)
+  const row = rows[at]
+  const grid = columns.map((one) => one.width).join(' ')
 
+  const go = useCallback(
+    (to: Cell) => {
+      const next = { row: Math.max(0, Math.min(rows.length - 1, to.row)), column: Math.max(0, Math.min(columns.length - 1, to.column)) }
+      setCell(next)
+      virtual.scrollToIndex(next.row)
+      focusSoon.current = true
+    },
+    [rows.length, columns.length, virtual],
+  )
+  // A new row is gone to as soon as it is there.
+  if (wanted) {
+    const there = rows.findIndex((one) => one.key === wanted.key)
+    if (there >= 0) {
+      setWanted(null)
+      setCell({ row: there, column: 1 })
+      setAnchor(null)
+      setExtra(new Set())
+      focusSoon.current = true
+      if (wanted.thenEdit) setEditing({ start: columns[1]?.text(rows[there] as OutlineRow, template) ?? '' })
+    }
+  }
   useEffect(() => {
-    if (editing === null && body.current?.contains(document.activeElement)) body.current.querySelector<HTMLElement>(`[data-row="${chosen}"]`)?.focus()
-  }, [chosen, editing])
+    if (!focusSoon.current || editing) return
+    focusSoon.current = false
+    virtual.scrollToIndex(at)
+    requestAnimationFrame(() => scroller.current?.querySelector<HTMLElement>(`[data-cell="${at}-${column}"]`)?.focus({ preventScroll: true }))
+  })
 
-  const move = (row: OutlineRow, by: number) => {
-    const to = row.index + by
-    if (row.index < 0 || to < 0 || to >= row.siblings) return
-    if (row.block !== null) edit({ edit: 'move-block', part: homePageKey, block: row.block, at: to })
-    else edit({ edit: 'move-part', part: row.key, parent: row.parent, at: to })
+  const selection = useMemo(() => {
+    const keys = new Set(extra)
+    if (anchor !== null) for (const one of rows.slice(Math.min(anchor, at), Math.max(anchor, at) + 1)) keys.add(one.key)
+    return keys
+  }, [extra, anchor, at, rows])
+  const selectedRows = selection.size > 0 ? rows.filter((one) => selection.has(one.key)) : row ? [row] : []
+
+  const mayType = (one: OutlineRow | undefined, which: Column | undefined): boolean => mayEdit && one !== undefined && which !== undefined && which.read !== null && which.editable(one)
+  const startEdit = (start?: string) => {
+    const which = columns[column]
+    if (mayType(row, which) && row && which) setEditing({ start: start ?? which.text(row, template) })
   }
-  const setStrength = (row: OutlineRow, value: string | undefined) => {
-    if (row.block !== null) edit({ edit: 'set-block', part: homePageKey, block: row.block, field: 'strength', was: row.strength, value })
-    else edit({ edit: 'set-field', part: row.key, field: ['strength'], was: row.strength, value })
+  const make = (edits: Parameters<typeof edit>) => edits.length > 0 && edit(...edits)
+  const onDone = useCallback(
+    (reading: CellReading & { ok: true }, then: 'down' | 'right' | 'left' | 'stay') => {
+      setEditing(null)
+      const real = reading.edits.filter((one) => !('was' in one) || JSON.stringify(one.was ?? null) !== JSON.stringify(one.value ?? null))
+      if (real.length > 0) edit(...real)
+      if (then === 'stay') return
+      go({ row: at + (then === 'down' ? 1 : 0), column: column + (then === 'right' ? 1 : then === 'left' ? -1 : 0) })
+    },
+    [edit, go, at, column],
+  )
+  const onCancel = useCallback(() => {
+    setEditing(null)
+    focusSoon.current = true
+  }, [])
+  const onPick = useCallback(
+    (index: number, which: number, event: { shiftKey: boolean; ctrlKey: boolean }) => {
+      const key = rows[index]?.key
+      if (key === undefined) return
+      if (event.shiftKey) setAnchor((before) => before ?? at)
+      else {
+        setAnchor(null)
+        setExtra((before) => {
+          if (!event.ctrlKey) return before.size > 0 ? new Set() : before
+          const next = new Set(before)
+          if (!next.delete(key)) next.add(key)
+          return next
+        })
+      }
+      setCell({ row: index, column: which })
+      focusSoon.current = true
+      if (slipOpen && !event.shiftKey && !event.ctrlKey) onChoose(key)
+    },
+    [rows, at, slipOpen, onChoose],
+  )
+  const onEdit = useCallback(
+    (index: number, which: number) => {
+      const one = rows[index]
+      const that = columns[which]
+      if (one && that && mayEdit && that.read !== null && that.editable(one)) {
+        setCell({ row: index, column: which })
+        setEditing({ start: that.text(one, template) })
+      } else if (one) onChoose(one.key)
+    },
+    [rows, columns, mayEdit, template, onChoose],
+  )
+  /** The topmost chosen cell's text goes into the ones below it. */
+  const fillDown = () => {
+    const which = columns[column]
+    const [first, ...rest] = selectedRows
+    if (!which?.read || !first || rest.length === 0) return
+    const text = which.text(first, template)
+    make(rest.flatMap((one) => {
+      const reading = which.editable(one) ? which.read?.(one, text, template) : null
+      return reading?.ok ? reading.edits : []
+    }))
   }
-  const nextStrength = (row: OutlineRow) => setStrength(row, strengths[(strengths.indexOf(row.strength as (typeof strengths)[number]) + 1) % strengths.length])
-  const remove = (row: OutlineRow) => {
-    if (row.index < 0) return
-    if (row.block !== null) edit({ edit: 'remove-block', part: homePageKey, block: row.block })
-    else edit({ edit: 'remove-part', part: row.key })
+  const remove = () => {
+    const edits = removeRows(selectedRows.filter((one) => !one.above), template)
+    if (make(edits)) {
+      setAnchor(null)
+      setExtra(new Set())
+      focusSoon.current = true
+    }
   }
-  const rename = (row: OutlineRow) => {
-    if (mayEdit && row.block === null) setEditing(row.key)
+  const add = (kind: 'page' | 'module') => {
+    const made = addRow(kind === 'module' ? 'module' : row?.row === 'part' && !isModule(row.part) ? row.part.kind : 'page', row, template)
+    if (row && closed.has(row.key)) onToggle(row.key)
+    if (make(made.edits)) setWanted({ key: made.key, thenEdit: true })
+  }
+  const moveRow = (edits: Parameters<typeof edit>) => {
+    if (row && make(edits)) setWanted({ key: row.key, thenEdit: false })
+  }
+  const step = (event: KeyboardEvent, by: number) => {
+    if (event.shiftKey) setAnchor((before) => before ?? at)
+    else {
+      setAnchor(null)
+      if (extra.size > 0) setExtra(new Set())
+    }
+    go({ row: at + by, column })
+    const next = rows[Math.max(0, Math.min(rows.length - 1, at + by))]
+    if (slipOpen && next && !event.shiftKey) onChoose(next.key)
   }
   const onKey = (event: KeyboardEvent) => {
-    const row = rows[at]
-    if (!row || editing !== null) return
-    if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z') {
+    if (editing || !row) return
+    const control = event.ctrlKey || event.metaKey
+    const key = event.key
+    const which = columns[column]
+    const does = ((): (() => void) | null => {
+      if (control && key.toLowerCase() === 'z') return event.shiftKey ? redo : undo
+      if (control && key.toLowerCase() === 'y') return redo
+      if (control && key.toLowerCase() === 'd') return mayEdit ? fillDown : null
+      if (control && key.toLowerCase() === 'a') return () => setExtra(new Set(rows.map((one) => one.key)))
+      if (control && key === 'Enter') return mayEdit ? () => add(event.shiftKey ? 'module' : 'page') : null
+      if (control || (event.altKey && !key.startsWith('Arrow'))) return null
+      if (event.altKey) {
+        if (!mayEdit || row.above) return null
+        return { ArrowUp: () => moveRow(moveBy(row, -1)), ArrowDown: () => moveRow(moveBy(row, 1)), ArrowRight: () => moveRow(moveIn(row, all)), ArrowLeft: () => moveRow(moveOut(row, all)) }[key] ?? null
+      }
+      switch (key) {
+        case 'ArrowDown': return () => step(event, 1)
+        case 'ArrowUp': return () => step(event, -1)
+        case 'PageDown': return () => step(event, 15)
+        case 'PageUp': return () => step(event, -15)
+        case 'Home': return () => go({ row: 0, column })
+        case 'End': return () => go({ row: rows.length - 1, column })
+        case 'ArrowRight': return () => (column === 0 && row.opens && closed.has(row.key) ? onToggle(row.key) : go({ row: at, column: column + 1 }))
+        case 'ArrowLeft': return () => (column === 0 && row.opens && !closed.has(row.key) ? onToggle(row.key) : go({ row: at, column: column - 1 }))
+        case 'Tab': {
+          const next = column + (event.shiftKey ? -1 : 1)
+          return next < 0 || next >= columns.length ? null : () => go({ row: at, column: next })
+        }
+        case 'Enter': return mayType(row, which) ? () => startEdit() : () => onChoose(row.key)
+        case 'F2': return () => startEdit()
+        case 'F4': return () => onChoose(row.key)
+        case 'Delete': return mayEdit ? remove : null
+        case 'Backspace': return mayType(row, which) && which?.id !== 'name' && which?.id !== 'kind' ? () => {
+          const reading = which?.read?.(row, '', template)
+          if (reading?.ok) make(reading.edits)
+        } : null
+        case 'Escape': return () => {
+          setAnchor(null)
+          setExtra(new Set())
+        }
+        default: return null
+      }
+    })()
+    if (does) {
       event.preventDefault()
-      if (event.shiftKey) redo()
-      else undo()
+      does()
+    } else if (isLetter(event) && key !== '?' && key !== '/' && mayType(row, which)) {
+      event.preventDefault()
+      startEdit(key)
+    }
+  }
+  const onCopy = (event: ClipboardEvent) => {
+    if (editing || !row) return
+    const clip = clipRows(selectedRows, template)
+    event.preventDefault()
+    event.clipboardData.setData('text/plain', selectedRows.map((one) => columns.map((which) => which.text(one, template)).join('\t')).join('\n'))
+    if (clip) event.clipboardData.setData('application/x-wickerframe-parts', clip)
+  }
+  const onPaste = (event: ClipboardEvent) => {
+    if (editing || !mayEdit || !row) return
+    event.preventDefault()
+    const pasted = pasteRows(event.clipboardData.getData('application/x-wickerframe-parts') || event.clipboardData.getData('text/plain'), row, template)
+    if (pasted) {
+      const [first] = pasted.keys
+      if (make(pasted.edits) && first) setWanted({ key: first, thenEdit: false })
       return
     }
-    const go = (index: number) => {
-      const to = rows[Math.min(rows.length - 1, Math.max(0, index))]
-      if (to) onChoose(to.key)
-    }
-    const does: Record<string, (() => void) | undefined> = {
-      ArrowDown: () => (event.altKey ? mayEdit && move(row, 1) : go(at + 1)),
-      ArrowUp: () => (event.altKey ? mayEdit && move(row, -1) : go(at - 1)),
-      Home: () => go(0),
-      End: () => go(rows.length - 1),
-      Enter: () => rename(row),
-      s: () => mayEdit && nextStrength(row),
-      Delete: () => mayEdit && remove(row),
-    }
-    const act = does[event.key]
-    if (!act || event.target instanceof HTMLSelectElement || event.target instanceof HTMLInputElement) return
-    event.preventDefault()
-    act()
+    // Cells from a table go into the cells from here on, as far as they can be read.
+    const lines = event.clipboardData.getData('text/plain').replace(/\r?\n$/, '').split(/\r?\n/)
+    make(lines.flatMap((line, down) => line.split('\t').flatMap((text, right) => {
+      const one = rows[at + down]
+      const which = columns[column + right]
+      const reading = one && which?.read && which.editable(one) ? which.read(one, text, template) : null
+      return reading?.ok ? reading.edits : []
+    })))
   }
+
+  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }))
+  const overRow = (event: DragMoveEvent | DragEndEvent): Dragging | null => {
+    const box = scroller.current?.getBoundingClientRect()
+    const pointer = event.activatorEvent
+    if (!box || !(pointer instanceof MouseEvent)) return null
+    const y = pointer.clientY + event.delta.y - box.top + (scroller.current?.scrollTop ?? 0)
+    const index = Math.floor(y / rowHeight)
+    const target = rows[Math.max(0, Math.min(rows.length - 1, index))]
+    if (!target) return null
+    const share = y / rowHeight - index
+    const holds = (target.row === 'part' && isModule(target.part)) || target.row === 'exception'
+    return { key: String(event.active.id), target: target.key, where: holds && share > 0.3 && share < 0.75 ? 'inside' : share < 0.5 ? 'before' : 'after' }
+  }
+  const onDragEnd = (event: DragEndEvent) => {
+    const drop = overRow(event)
+    setDragging(null)
+    const dragged = all.find((one) => one.key === drop?.key)
+    const target = all.find((one) => one.key === drop?.target)
+    if (drop && dragged && target && make(dropOn(dragged, target, drop.where))) setWanted({ key: dragged.key, thenEdit: false })
+  }
+
   return (
-    <table className="w-full table-fixed border-collapse text-left" aria-label="Outline of the template">
-      <thead>
-        <tr className="border-b border-line-strong text-[12.5px]">
-          <th scope="col" className="w-[42%] py-1 pl-2">Named</th>
-          <th scope="col" className="w-[30%]">In this course</th>
-          <th scope="col" className="w-[6.5rem]">Strength</th>
-          <th scope="col">Repeats, place</th>
-        </tr>
-      </thead>
-      <tbody ref={body} onKeyDown={onKey}>
-        {rows.map((row) => (
-          <tr
-            key={row.key} data-row={row.key} tabIndex={row.key === (chosen ?? rows[0]?.key) ? 0 : -1} aria-selected={row.key === chosen} onClick={() => onChoose(row.key)} onDoubleClick={() => rename(row)}
-            className={`h-[31px] border-b ${row.key === chosen ? 'border-y-tide border-y bg-sheet' : 'border-line'} ${row.kind === 'module' ? 'bg-band' : ''}`}
-          >
-            <td className="pr-2" style={{ paddingLeft: 8 + row.depth * 18 }}>
-              {editing === row.key ? (
-                <FormatField label={`Naming format of ${row.key}`} value={row.format} onCancel={() => setEditing(null)} onDone={(format) => {
-                  setEditing(null)
-                  if (format !== row.format) edit({ edit: 'set-field', part: row.key, field: ['name'], was: row.format, value: format })
-                }} />
-              ) : (
-                <span className={`flex items-baseline gap-2 ${row.kind === 'module' ? 'font-semibold' : ''}`}>
-                  <span className="w-[4.7rem] shrink-0 text-[11.5px] text-ink-3">{row.key === 'home-page' ? 'home' : row.kind === 'web-link' ? 'link' : row.kind}</span>
-                  <span className="truncate" title={row.format}>{row.format ? <FormatText format={row.format} /> : <span className="text-ink-2">{row.rendered}</span>}</span>
-                </span>
-              )}
-            </td>
-            <td className="truncate pr-2 text-ink-2" title={row.rendered}>{row.block === null ? row.rendered || 'not in this course' : ''}{row.turns > 1 && <span className="text-ink-3"> ×{row.turns}</span>}</td>
-            <td>
-              <span className="flex items-center gap-2">
-                <span aria-hidden="true" className={`w-4 ${strengthLine[row.strength] ?? ''}`} />
-                <select aria-label={`Strength of ${row.format || row.rendered}`} disabled={!mayEdit} tabIndex={-1} value={row.strength} className="bg-transparent font-mono text-[12px]" onChange={(event) => setStrength(row, event.target.value)}>
-                  {strengths.map((one) => <option key={one}>{one}</option>)}
-                </select>
-              </span>
-            </td>
-            <td className="truncate text-ink-2" title={row.repeats}>{row.audience === 'students' ? row.repeats : [row.audience, row.repeats].filter(Boolean).join('; ')}</td>
-          </tr>
-        ))}
-      </tbody>
-    </table>
+    <DndContext sensors={sensors} onDragMove={(event) => setDragging(overRow(event))} onDragEnd={onDragEnd} onDragCancel={() => setDragging(null)}>
+      <div role="treegrid" aria-label="Outline of the template" aria-rowcount={rows.length + 1} aria-colcount={columns.length} aria-multiselectable="true" onKeyDown={onKey} onCopy={onCopy} onCut={(event) => { onCopy(event); if (mayEdit && !editing) remove() }} onPaste={onPaste} className="text-left">
+        <div role="rowgroup">
+          <div role="row" aria-rowindex={1} className="grid border-b border-line-strong text-[12.5px] font-semibold" style={{ gridTemplateColumns: grid }}>
+            {columns.map((one) => <div key={one.id} role="columnheader" className={`truncate px-1.5 py-1 ${one.id === 'name' ? 'pl-6' : ''}`}>{one.title}</div>)}
+          </div>
+        </div>
+        <div ref={scroller} role="rowgroup" className="h-[max(20rem,calc(100vh-17.5rem))] overflow-y-auto overflow-x-hidden">
+          <div role="presentation" className="relative" style={{ height: virtual.getTotalSize() }}>
+            {virtual.getVirtualItems().map((item) => {
+              const one = rows[item.index]
+              if (!one) return null
+              const here = item.index === at
+              return (
+                <SheetRow
+                  key={one.key} row={one} index={item.index} columns={columns} template={template} grid={grid} top={item.start} active={here ? column : null} selected={selection.has(one.key)} open={one.key === chosen}
+                  closed={closed.has(one.key)} mayMove={mayEdit} drop={dragging?.target === one.key && dragging.key !== one.key ? dragging.where : null} remarks={remarks.get(one.key)} editing={here && editing ? { column, start: editing.start } : null}
+                  onPick={onPick} onEdit={onEdit} onToggle={onToggle} onDone={onDone} onCancel={onCancel}
+                />
+              )
+            })}
+          </div>
+        </div>
+      </div>
+      {rows.length === 0 && <p className="p-4 text-ink-2">No row is found. Clear the filter above.</p>}
+    </DndContext>
   )
 }

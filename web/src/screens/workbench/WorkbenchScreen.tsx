@@ -1,20 +1,33 @@
-import { useMutation, useQueryClient } from '@tanstack/react-query'
-import { useEffect, useMemo } from 'react'
+import { useQueryClient } from '@tanstack/react-query'
+import { useCallback, useDeferredValue, useEffect, useMemo, useState } from 'react'
 import { Link, useParams } from 'react-router'
-import { everyExpected, everyPart, homePageKey, isModule, itemKinds, localDateOf, type ItemKind, type Part } from '@wickerframe/core'
-import { post } from '../../api/client.ts'
+import { everyExpected, everyPart, homePageKey, isModule, itemKinds, strengths, type ItemKind } from '@wickerframe/core'
 import { useCourses, useDraft, useFacts, useMe } from '../../api/queries.ts'
 import { Button, Moment, Page, Pick, plural, Problem, Waiting } from '../../controls/controls.tsx'
 import { useAddress } from '../../shell/useAddress.ts'
+import { Clashes } from './Clashes.tsx'
 import { useDraftStore } from './draftStore.ts'
 import { OutlineSheet } from './OutlineSheet.tsx'
-import { expandedFor, freshKey, outlineRows, slipKeyOf } from './outlineRows.ts'
+import { expandedFor, outlineRows, shownRows, shownTurn, slipKeyOf } from './outlineRows.ts'
+import { ExceptionSlip } from './PartSettings.tsx'
+import { addRow, makeDifferent } from './sheetEdits.ts'
 import { Slip, type SlipPart } from './Slip.tsx'
+import { useProofreading } from './useProofreading.ts'
+import { CommentsView } from './views/CommentsView.tsx'
+import { CourseSettingsView } from './views/CourseSettingsView.tsx'
+import { CourseView } from './views/CourseView.tsx'
+import { GradingView } from './views/GradingView.tsx'
+import { LayerView } from './views/LayerView.tsx'
+import { OutcomesView } from './views/OutcomesView.tsx'
+import { ProofreadingView } from './views/ProofreadingView.tsx'
+import { ReleasePanel } from './views/ReleasePanel.tsx'
+import { SharedPiecesView } from './views/SharedPiecesView.tsx'
+import { VariantsView } from './views/VariantsView.tsx'
+import { VersionsView } from './views/VersionsView.tsx'
 
-const newPart = (kind: ItemKind | 'module', key: string): Part => {
-  const common = { key, strength: 'must' as const, audience: 'students' as const, position: 'in-order' as const, span: 'module' as const, may: {}, settings: {} }
-  return kind === 'module' ? { ...common, kind, name: 'New module', items: [] } : { ...common, kind, name: `New ${kind.replace('-', ' ')}`, blocks: [], acceptsInstead: [], inGroup: 'per-unit' }
-}
+const lookEveryMilliseconds = 4000
+type View = 'outline' | 'settings' | 'grading' | 'outcomes' | 'shared' | 'layer' | 'proofreading' | 'comments' | 'versions'
+type Show = 'designed' | 'course' | 'variants'
 
 export const WorkbenchScreen = () => {
   const { key = '' } = useParams()
@@ -24,51 +37,83 @@ export const WorkbenchScreen = () => {
   const loaded = useDraft(key)
   const courses = useCourses()
   const store = useDraftStore()
-  const { draft, open } = store
+  const { draft, open, look, upper } = store
+  const [closed, setClosed] = useState<ReadonlySet<string>>(new Set())
+  const [releasing, setReleasing] = useState(false)
 
   useEffect(() => {
-    if (loaded.data) open(key, loaded.data.draft, loaded.data.draftRevision, loaded.data.savedAt, loaded.data.mayEdit, loaded.data.changesSinceRelease)
-  }, [loaded.data, key, open])
+    if (loaded.data) open(loaded.data)
+  }, [loaded.data, open])
+  useEffect(() => {
+    const timer = setInterval(() => { if (document.visibilityState === 'visible') void look().catch(() => undefined) }, lookEveryMilliseconds)
+    return () => clearInterval(timer)
+  }, [look])
+  const { waiting } = store
+  useEffect(() => {
+    if (waiting.length === 0) return
+    const stay = (event: BeforeUnloadEvent) => event.preventDefault()
+    window.addEventListener('beforeunload', stay)
+    return () => window.removeEventListener('beforeunload', stay)
+  }, [waiting.length])
 
   const applies = draft?.appliesTo
   const fitting = useMemo(
-    () => (courses.data ?? []).filter((course) => !applies || ((applies.weeks.length === 0 || applies.weeks.includes(course.weeks)) && (applies.modalities.length === 0 || applies.modalities.includes(course.modality)))),
+    () => (courses.data ?? []).filter((course) => !applies || ((applies.weeks.length === 0 || applies.weeks.includes(course.weeks)) && (applies.modalities.length === 0 || applies.modalities.includes(course.modality)) && (applies.departments.length === 0 || applies.departments.includes(course.department)))),
     [courses.data, applies],
   )
   const courseId = search.get('course') ?? String(fitting[0]?.id ?? '')
   const facts = useFacts(courseId)
-  const expected = useMemo(() => (draft && facts.data ? expandedFor(draft, facts.data) : null), [draft, facts.data])
-  const rows = useMemo(() => (draft ? outlineRows(draft, expected) : []), [draft, expected])
-  const release = useMutation({
-    mutationFn: () => post<{ version: number }>(`/api/templates/${key}/release`, { revision: store.revision, note: '' }),
-    onSuccess: () => {
-      store.released()
-      void client.invalidateQueries({ queryKey: ['templates'] })
-      void client.invalidateQueries({ queryKey: ['template', key] })
-    },
-  })
-  if (loaded.isPending || !draft || store.key !== key) return <Page title="Template">{loaded.error ? <Problem error={loaded.error} /> : <Waiting what="the template" />}</Page>
+  // Working the outline out for a course may lag a key behind; typing never waits for it.
+  const settled = useDeferredValue(draft)
+  const expected = useMemo(() => (settled && facts.data ? expandedFor(settled, facts.data) : null), [settled, facts.data])
+  const rows = useMemo(() => (draft ? outlineRows(draft, upper, expected) : []), [draft, upper, expected])
+  const filter = useMemo(() => ({ text: search.get('find') ?? '', kind: search.get('kind') ?? '', strength: search.get('strength') ?? '' }), [search])
+  const shown = useMemo(() => (draft ? shownRows(rows, draft, filter, closed) : []), [rows, draft, filter, closed])
+  const remarks = useProofreading(draft)
+  const remarksByPart = useMemo(() => {
+    const found = new Map<string, string>()
+    for (const one of remarks ?? []) if (one.part !== null) found.set(one.part, [found.get(one.part), one.message].filter(Boolean).join(' · '))
+    return found
+  }, [remarks])
+  const choose = useCallback((to: string | null) => set({ part: to, view: null }), [set])
+  const onToggle = useCallback((row: string) => setClosed((before) => {
+    const next = new Set(before)
+    if (!next.delete(row)) next.add(row)
+    return next
+  }), [])
+  const sources = useMemo(() => ({ parts: draft ? [{ key: homePageKey, name: 'Home page' }, ...everyPart(draft).map((part) => ({ key: part.key, name: part.name }))] : [], assets: draft?.assets ?? [] }), [draft])
+  if (loaded.isPending || !loaded.data || !draft || store.key !== key) return <Page title="Template">{loaded.error ? <Problem error={loaded.error} /> : <Waiting what="the template" />}</Page>
 
+  const detail = loaded.data
+  const view = (search.get('view') ?? 'outline') as View
+  const show = (search.get('show') ?? 'designed') as Show
   const chosenRow = search.get('part')
   const chosen = chosenRow === null ? null : slipKeyOf(chosenRow)
-  const asThisCourse = search.get('view') === 'course'
   const parts = everyPart(draft)
   const definition = parts.find((part) => part.key === chosen) ?? null
+  const exceptionRow = rows.find((row) => row.key === chosen && row.row === 'exception')
+  const exceptionModule = exceptionRow?.row === 'exception' ? parts.find((part) => part.key === exceptionRow.module) : undefined
   const slip: SlipPart | null = chosen === homePageKey ? { key: homePageKey, definition: null, blocks: draft.home.blocks } : definition ? { key: definition.key, definition, blocks: isModule(definition) ? [] : definition.blocks } : null
   const turns = expected ? everyExpected(expected.parts).filter((part) => part.key === chosen) : []
-  const expectedPart = chosen === homePageKey ? (expected?.home ?? null) : (turns.find((part) => part.week?.number === 3) ?? turns[0] ?? null)
+  const expectedPart = chosen === homePageKey ? (expected?.home ?? null) : shownTurn(turns)
+  const slipOpen = slip !== null || exceptionRow !== undefined
   const add = (kind: ItemKind | 'module') => {
-    const fresh = newPart(kind, freshKey(kind, new Set([homePageKey, ...parts.map((part) => part.key)])))
-    const row = rows.find((one) => one.key === chosen && one.block === null)
-    const inModule = row && row.kind === 'module' && kind !== 'module' ? { parent: row.key, at: 2000 } : row && row.index >= 0 ? { parent: kind === 'module' ? null : row.parent, at: kind === 'module' ? draft.parts.length : row.index + 1 } : { parent: null, at: draft.parts.length }
-    if (store.edit({ edit: 'add-part', ...inModule, part: fresh })) set({ part: fresh.key })
+    const made = addRow(kind, rows.find((row) => row.key === chosenRow && row.row !== 'element' && row.row !== 'home'), draft)
+    if (store.edit(...made.edits)) choose(made.key)
   }
-  const latest = loaded.data?.versions[0]?.number ?? 0
+  const latest = detail.versions[0]?.number ?? 0
   const musts = parts.filter((part) => part.strength === 'must').length
+  const errors = (remarks ?? []).filter((one) => one.severity === 'error').length
+  const nameOf = (part: string) => (part === homePageKey ? 'the home page' : (parts.find((one) => one.key === part)?.name ?? part))
+  const views: readonly (readonly [View, string])[] = [
+    ['outline', 'Outline'], ['settings', 'Course'], ['grading', 'Grades and rubrics'], ['outcomes', 'Outcomes'], ['shared', 'Shared pieces'],
+    ...(detail.above ? [['layer', detail.above.newest > detail.above.version ? `Layer above (version ${detail.above.newest} is out)` : 'Layer above'] as const] : []),
+    ['proofreading', remarks === null ? 'Proofreading' : `Proofreading (${remarks.length})`], ['comments', `Comments (${detail.openComments})`], ['versions', 'Versions'],
+  ]
   return (
     <Page
       title={draft.title}
-      above={<><Link className="underline" to="/templates">Templates</Link> › {draft.appliesTo.modalities.join(', ') || 'any modality'} · {draft.appliesTo.weeks.join(' or ') || 'any number of'} weeks</>}
+      above={<><Link className="underline" to="/templates">Templates</Link> › {draft.appliesTo.modalities.join(', ').replaceAll('-', ' ') || 'any modality'} · {draft.appliesTo.weeks.join(' or ') || 'any number of'} weeks{detail.above ? <> · built on <Link className="underline" to={`/templates/${detail.above.key}`}>{detail.above.title}</Link> {detail.above.version}</> : ''}</>}
       beside={
         <>
           <span className="text-ink-2" role="status">
@@ -76,53 +121,64 @@ export const WorkbenchScreen = () => {
           </span>
           <Button disabled={store.done.length === 0} onClick={store.undo}>Undo</Button>
           <Button disabled={store.undone.length === 0} onClick={store.redo}>Redo</Button>
-          {loaded.data?.mayRelease && <Button shape="main" disabled={store.waiting.length > 0 || release.isPending} onClick={() => release.mutate()}>Release version {latest + 1}</Button>}
+          {detail.mayRelease && <Button shape="main" disabled={store.waiting.length > 0 || releasing} onClick={() => setReleasing(true)}>Release version {latest + 1} …</Button>}
         </>
       }
     >
-      {release.data && !release.error && <p role="status" className="mt-2 border-l-4 border-tide bg-tide-soft px-3 py-1">Version {release.data.version} is released. It never changes; what you edit now belongs to the next one. <Link className="text-tide underline" to={`/rollouts/new?template=${key}&version=${release.data.version}`}>Plan its rollout</Link></p>}
-      <Problem error={release.error} />
+      {releasing && <ReleasePanel template={key} revision={store.revision} latest={latest} remarks={remarks ?? []} waiting={store.waiting.length > 0} onReleased={store.released} onProofread={() => { setReleasing(false); set({ view: 'proofreading' }) }} onClose={() => setReleasing(false)} />}
+      <Clashes clashes={store.clashes} onDecide={store.decide} />
       {store.problem && (
-        <div role="alert" className="mt-2 flex gap-3 border-l-4 border-rust bg-rust-soft px-3 py-1">
-          <p>
-            {store.problem}
-            {store.clash && ` There it says ${JSON.stringify(store.clash.present)}; you wrote ${JSON.stringify(store.clash.wanted)}.`}
-          </p>
-          <Button shape="word" onClick={() => { const clashed = store.clash !== null; store.forgetProblem(); if (clashed) void loaded.refetch() }}>{store.clash ? 'show theirs' : 'understood'}</Button>
-        </div>
+        <div role="alert" className="mt-2 flex gap-3 border-l-4 border-rust bg-rust-soft px-3 py-1"><p>{store.problem}</p><Button shape="word" onClick={store.forget}>forget it</Button></div>
       )}
-      <div className="mt-3 flex flex-wrap items-end justify-between gap-3">
-        <div className="flex flex-wrap items-center gap-4">
-          <Pick inline label="Read as" value={courseId} onChange={(event) => set({ course: event.target.value })} options={fitting.map((course) => ({ value: String(course.id), text: `${course.code} ${course.title} (${course.weeks} weeks)` }))} />
-          <span className="inline-flex border border-line-strong" role="group" aria-label="Show">
-            {[['', 'As designed'], ['course', 'As this course']].map(([value, text]) => (
-              <button key={value} type="button" aria-pressed={asThisCourse === (value === 'course')} onClick={() => set({ view: value ?? null })} className={`px-3 py-1 ${asThisCourse === (value === 'course') ? 'bg-ink text-sheet' : 'bg-sheet'}`}>{text}</button>
-            ))}
-          </span>
-          {store.mayEdit && !asThisCourse && <Pick inline label="Add a" value="" onChange={(event) => event.target.value && add(event.target.value as ItemKind | 'module')} options={[{ value: '', text: 'part …' }, { value: 'module', text: 'module' }, ...itemKinds.map((kind) => ({ value: kind, text: kind.replace('-', ' ') }))]} />}
-          {store.mayEdit && !asThisCourse && definition && <Button shape="word" onClick={() => { store.edit({ edit: 'remove-part', part: definition.key }); set({ part: null }) }}>remove “{definition.name}”</Button>}
-        </div>
-        <p className="text-ink-2">{plural(parts.length, 'part')} · {plural(musts, 'must', 'musts')}{expected ? ` · ${everyExpected(expected.parts).length} in this course` : ''}</p>
-      </div>
-      <div className={`mt-2 grid ${slip ? 'lg:grid-cols-[minmax(0,1fr)_30rem]' : ''}`}>
-        <div className="min-w-0 overflow-x-auto">
-          {asThisCourse ? (
-            <ul>
-              {expected ? [expected.home, ...everyExpected(expected.parts)].map((part) => (
-                <li key={part.instance} className={`grid grid-cols-[minmax(0,1fr)_7rem_12rem] gap-3 border-b border-line px-2 py-1 ${part.kind === 'module' ? 'bg-band font-semibold' : ''} ${part.inBreak && part.kind !== 'module' ? 'hidden' : ''}`} style={{ paddingLeft: part.parent === null ? 8 : 26 }}>
-                  <button type="button" className="truncate text-left" onClick={() => set({ part: part.key })}>{part.name}</button>
-                  <span className="font-mono text-[12px]">{part.audience === 'students' ? part.strength : part.audience}</span>
-                  <span className="text-ink-2">{part.dueAt ? `due ${localDateOf(part.dueAt, expected.facts.term.timeZone)}` : part.kind === 'module' && part.week ? `${part.week.first} on` : ''}</span>
-                </li>
-              )) : <li className="py-4 text-ink-2">Choose a course that the template fits.</li>}
-            </ul>
-          ) : (
-            <OutlineSheet rows={rows} chosen={chosenRow} onChoose={(to) => set({ part: to })} />
-          )}
-          <p className="mt-2 text-ink-3">↑ ↓ row · Enter edit its name · Alt ↑ ↓ move it · S strength · Delete remove · Ctrl Z undo</p>
-        </div>
-        {slip && <Slip key={slip.key} part={slip} expected={expectedPart} template={draft} today={me.data?.today ?? ''} timeZone={facts.data?.term.timeZone ?? null} onClose={() => set({ part: null })} />}
-      </div>
+      {store.fromOthers.length > 0 && (
+        <div role="status" className="mt-2 flex gap-3 border-l-4 border-slate bg-band px-3 py-1"><p>Somebody else changed the draft meanwhile: {store.fromOthers.slice(0, 3).map((one) => `${one.of}, ${one.words}`).join('; ')}{store.fromOthers.length > 3 ? `, and ${store.fromOthers.length - 3} more` : ''}.</p><Button shape="word" onClick={store.forget}>seen</Button></div>
+      )}
+      <nav aria-label="Of this template" className="mt-1 flex flex-wrap gap-x-4 border-b border-line">
+        {views.map(([id, text]) => <button key={id} type="button" aria-current={view === id ? 'page' : undefined} onClick={() => set({ view: id === 'outline' ? null : id })} className={`border-b-2 py-1 ${view === id ? 'border-ink font-semibold' : 'border-transparent text-ink-2'} ${id === 'proofreading' && errors > 0 ? 'text-rust' : ''}`}>{text}</button>)}
+      </nav>
+      {view === 'settings' && <CourseSettingsView template={draft} />}
+      {view === 'grading' && <GradingView template={draft} onOpen={choose} />}
+      {view === 'outcomes' && <OutcomesView template={draft} onOpen={choose} />}
+      {view === 'shared' && <SharedPiecesView template={draft} sources={sources} />}
+      {view === 'layer' && <LayerView template={detail} revision={store.revision} waiting={store.waiting.length > 0} onTaken={() => void client.invalidateQueries({ queryKey: ['template', key] })} />}
+      {view === 'proofreading' && (remarks ? <ProofreadingView remarks={remarks} template={draft} nameOf={nameOf} onOpen={choose} /> : <Waiting what="the template" />)}
+      {view === 'comments' && <CommentsView template={key} parts={sources.parts} part={chosen} onOpen={choose} />}
+      {view === 'versions' && <VersionsView template={detail} />}
+      {view === 'outline' && (
+        <>
+          <div className="mt-2 flex flex-wrap items-center gap-x-4 gap-y-2">
+            <Pick inline label="Worked out for" className="[&>select]:max-w-64" value={courseId} onChange={(event) => set({ course: event.target.value })} options={[...(fitting.length === 0 ? [{ value: '', text: 'no course fits' }] : []), ...fitting.map((course) => ({ value: String(course.id), text: `${course.code} ${course.title} (${course.weeks} weeks)` }))]} />
+            <span className="inline-flex border border-line-strong" role="group" aria-label="Show">
+              {([['designed', 'As designed'], ['course', 'As this course'], ['variants', 'Side by side']] as const).map(([id, text]) => (
+                <button key={id} type="button" aria-pressed={show === id} onClick={() => set({ show: id === 'designed' ? null : id })} className={`px-3 py-1 ${show === id ? 'bg-ink text-sheet' : 'bg-sheet'}`}>{text}</button>
+              ))}
+            </span>
+            {show === 'designed' && (
+              <>
+                <input aria-label="Find in the outline" placeholder="Find …" className="w-28 border border-line-strong bg-sheet px-2 py-1" value={filter.text} onChange={(event) => set({ find: event.target.value || null })} />
+                <Pick inline label="" aria-label="Only this kind" value={filter.kind} onChange={(event) => set({ kind: event.target.value || null })} options={[{ value: '', text: 'every kind' }, ...['module', ...itemKinds, 'exception', 'element'].map((one) => ({ value: one, text: one.replace('-', ' ') }))]} />
+                <Pick inline label="" aria-label="Only this strength" value={filter.strength} onChange={(event) => set({ strength: event.target.value || null })} options={[{ value: '', text: 'any strength' }, ...strengths.map((one) => ({ value: one, text: one }))]} />
+                {store.mayEdit && <Pick inline label="" aria-label="Add a part" value="" onChange={(event) => event.target.value && add(event.target.value as ItemKind | 'module')} options={[{ value: '', text: 'Add …' }, { value: 'module', text: 'module' }, ...itemKinds.map((kind) => ({ value: kind, text: kind.replace('-', ' ') }))]} />}
+              </>
+            )}
+            <p className="ml-auto text-ink-2">{plural(parts.length, 'part')} · {plural(musts, 'must', 'musts')}</p>
+          </div>
+          <div className={`mt-2 grid ${slipOpen && show === 'designed' ? 'lg:grid-cols-[minmax(0,1fr)_30rem]' : ''}`}>
+            <div className="min-w-0">
+              {show === 'course' ? (
+                <CourseView expected={expected} mayEdit={store.mayEdit} canDiffer={(part) => isModule(part) && part.repeat !== undefined} onOpen={(to) => set({ part: to, show: null })} onDiffer={(module, number) => { const made = makeDifferent(module, { at: 'number', number }, draft); if (store.edit(...made.edits)) set({ part: made.key, show: null }) }} />
+              ) : show === 'variants' ? (
+                <VariantsView template={draft} onOpen={(to) => set({ part: to, show: null })} />
+              ) : (
+                <OutlineSheet rows={shown} all={rows} template={draft} chosen={chosenRow} slipOpen={slipOpen} closed={closed} remarks={remarksByPart} onChoose={choose} onToggle={onToggle} />
+              )}
+              {show === 'designed' && <p className="mt-1 text-[12.5px] text-ink-3">Enter or type: edit · Tab: next cell · Ctrl Enter: new row · Alt arrows: move, in, out · Ctrl D: fill down · F4: open the slip · ?: all keys</p>}
+            </div>
+            {show === 'designed' && slip && <Slip key={slip.key} part={slip} expected={expectedPart} template={draft} upper={upper} today={me.data?.today ?? ''} timeZone={facts.data?.term.timeZone ?? null} remarks={(remarks ?? []).filter((one) => one.part === slip.key).map((one) => one.message)} onClose={() => choose(null)} onOpen={choose} />}
+            {show === 'designed' && exceptionRow?.row === 'exception' && exceptionModule && isModule(exceptionModule) && <ExceptionSlip key={exceptionRow.key} module={exceptionModule} exception={exceptionRow.exception} template={draft} onClose={() => choose(null)} onOpen={choose} />}
+          </div>
+        </>
+      )}
     </Page>
   )
 }

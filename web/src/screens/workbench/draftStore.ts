@@ -1,41 +1,97 @@
 import { create } from 'zustand'
-import { applyEdit, type Template, type TemplateEdit } from '@wickerframe/core'
-import type { EditClash } from '@wickerframe/contract'
-import { ApiError, post } from '../../api/client.ts'
+import { applyEdit, compareTemplates, weakenings, type EditProblem, type Template, type TemplateChange, type TemplateEdit } from '@wickerframe/core'
+import type { EditClash, TemplateDraft } from '@wickerframe/contract'
+import { ApiError, get as fetchFrom, post } from '../../api/client.ts'
 
-interface Done {
+/** One step of undo: the edits it made and those that take it back, each in the order they are made. */
+interface Step {
+  edits: TemplateEdit[]
+  inverse: TemplateEdit[]
+  at: number
+}
+
+/** Two people set the same field: both values, until somebody decides. */
+export interface OpenClash {
   edit: TemplateEdit
-  inverse: TemplateEdit
+  clash: EditClash
 }
 
 interface DraftState {
   key: string
   draft: Template | null
+  /** The version this layer is built on. */
+  upper: Template | null
   revision: number
   mayEdit: boolean
-  done: Done[]
-  undone: Done[]
+  done: Step[]
+  undone: Step[]
   /** Edits made here and not yet answered by the server. */
   waiting: TemplateEdit[]
   saving: boolean
   savedAt: string | null
   problem: string | null
-  clash: EditClash | null
+  clashes: OpenClash[]
+  /** What others changed while this draft stood open. */
+  fromOthers: TemplateChange[]
   changes: number
-  open: (key: string, draft: Template, revision: number, savedAt: string, mayEdit: boolean, changes: number) => void
-  /** Makes an edit at once and saves it; false, with the reason in `problem`, when it cannot be made. */
-  edit: (edit: TemplateEdit) => boolean
+  open: (loaded: TemplateDraft) => void
+  /** Makes edits at once, as one step of undo, and saves them; false, with the reason in `problem`, when they cannot be made. */
+  edit: (...edits: TemplateEdit[]) => boolean
   undo: () => void
   redo: () => void
-  forgetProblem: () => void
+  decide: (clash: OpenClash, take: 'mine' | 'theirs') => void
+  forget: () => void
   released: () => void
+  /** Looks whether somebody else edited the draft, and shows it. */
+  look: () => Promise<void>
+}
+
+const sameSittingMilliseconds = 4000
+
+/** Typing in one field is one step of undo. */
+const goesOn = (last: Step | undefined, edits: readonly TemplateEdit[], now: number): boolean => {
+  const [a] = last?.edits ?? []
+  const [b] = edits
+  if (!last || !a || !b || last.edits.length > 1 || edits.length > 1 || now - last.at > sameSittingMilliseconds) return false
+  if (a.edit === 'set-block' && b.edit === 'set-block') return a.part === b.part && a.block === b.block && a.field === b.field && typeof b.value === 'string'
+  return a.edit === 'set-field' && b.edit === 'set-field' && a.part === b.part && a.field.join('/') === b.field.join('/') && typeof b.value === 'string'
+}
+
+const wordsOf = (problem: EditProblem): string => {
+  switch (problem.code) {
+    case 'not-allowed':
+      return `${problem.where}: found ${problem.problems[0]?.found ?? ''}; expected ${problem.problems[0]?.expected ?? 'something else'}`
+    case 'gone':
+      return `${problem.where} is not there any more`
+    case 'clash':
+      return `${problem.where} has changed meanwhile`
+  }
 }
 
 /** The draft on the workbench, with undo and redo of the whole sitting; saved edit by edit. */
 export const useDraftStore = create<DraftState>((set, get) => {
+  /** Puts the edits that wait onto what the server has; those that cannot stand there become clashes. */
+  const rebase = async (): Promise<void> => {
+    const { key, waiting } = get()
+    const loaded = await fetchFrom<TemplateDraft>(`/api/templates/${key}`)
+    if (get().key !== key) return
+    let draft = loaded.draft
+    const left: TemplateEdit[] = []
+    const clashes: OpenClash[] = []
+    const lost: string[] = []
+    for (const edit of [...waiting, ...get().waiting.slice(waiting.length)]) {
+      const next = applyEdit(draft, edit)
+      if (next.ok) {
+        draft = next.value.template
+        left.push(edit)
+      } else if (next.problems.code === 'clash') clashes.push({ edit, clash: next.problems })
+      else lost.push(wordsOf(next.problems))
+    }
+    set({ draft, upper: loaded.upper, revision: loaded.draftRevision, waiting: left, clashes: [...get().clashes, ...clashes], ...(lost.length > 0 ? { problem: `Could not be kept, as somebody else edited the same place: ${lost.join('; ')}` } : {}) })
+  }
   const save = async (): Promise<void> => {
     const { saving, waiting, key, revision } = get()
-    const edits = waiting
+    const edits = waiting.slice(0, 400)
     if (saving || edits.length === 0) return
     set({ saving: true })
     try {
@@ -46,45 +102,88 @@ export const useDraftStore = create<DraftState>((set, get) => {
       void save()
     } catch (cause) {
       set({ saving: false })
-      if (cause instanceof ApiError && cause.body.status === 0) {
+      const body = cause instanceof ApiError ? cause.body : null
+      if (body?.status === 0 || (body?.status ?? 0) >= 500) {
         set({ problem: 'Not saved yet: the server cannot be reached. What you did is kept here and saved when it answers.' })
         setTimeout(() => void save(), 3000)
         return
       }
-      const clash = cause instanceof ApiError ? (cause.body.clash ?? null) : null
-      set({ problem: cause instanceof Error ? cause.message : String(cause), clash, waiting: [] })
+      const at = body?.edit
+      const refused = at === undefined ? undefined : edits[at]
+      if (refused && body?.clash) set({ waiting: get().waiting.filter((one) => one !== refused), clashes: [...get().clashes, { edit: refused, clash: body.clash }] })
+      else set({ problem: cause instanceof Error ? cause.message : String(cause), waiting: refused ? get().waiting.filter((one) => one !== refused) : get().waiting.slice(edits.length) })
+      await rebase().catch(() => undefined)
+      void save()
     }
   }
-  const make = (edit: TemplateEdit): TemplateEdit | null => {
-    const { draft, waiting } = get()
-    if (!draft) return null
-    const next = applyEdit(draft, edit)
-    if (!next.ok) {
-      const { problems } = next
-      set({ problem: problems.code === 'not-allowed' ? `${problems.where}: ${problems.problems[0]?.expected ?? 'not allowed'}` : `${problems.where} is not there any more` })
+  /** Makes the edits, all or none. @returns what takes them back, or null with the reason in `problem` */
+  const make = (edits: readonly TemplateEdit[]): TemplateEdit[] | null => {
+    const { draft, upper, waiting } = get()
+    if (!draft || edits.length === 0) return null
+    let now = draft
+    const inverse: TemplateEdit[] = []
+    for (const edit of edits) {
+      const next = applyEdit(now, edit)
+      if (!next.ok) {
+        set({ problem: wordsOf(next.problems) })
+        return null
+      }
+      now = next.value.template
+      inverse.unshift(next.value.inverse)
+    }
+    const [weakened] = upper ? weakenings(upper, now) : []
+    if (weakened) {
+      set({ problem: `What stands above is not weakened here: ${weakened.expected}.` })
       return null
     }
-    set({ draft: next.value.template, waiting: [...waiting, edit], problem: null, changes: get().changes + 1 })
+    set({ draft: now, waiting: [...waiting, ...edits], problem: null, changes: get().changes + edits.length })
     void save()
-    return next.value.inverse
+    return inverse
   }
   return {
-    key: '', draft: null, revision: 0, mayEdit: false, done: [], undone: [], waiting: [], saving: false, savedAt: null, problem: null, clash: null, changes: 0,
-    open: (key, draft, revision, savedAt, mayEdit, changes) => set({ key, draft, revision, savedAt, mayEdit, changes, done: [], undone: [], waiting: [], problem: null, clash: null }),
-    edit: (edit) => {
-      const inverse = make(edit)
-      if (inverse) set({ done: [...get().done, { edit, inverse }], undone: [] })
-      return inverse !== null
+    key: '', draft: null, upper: null, revision: 0, mayEdit: false, done: [], undone: [], waiting: [], saving: false, savedAt: null, problem: null, clashes: [], fromOthers: [], changes: 0,
+    open: (loaded) => {
+      const again = get().key === loaded.key
+      if (again && (get().waiting.length > 0 || get().revision > loaded.draftRevision)) return
+      set({ key: loaded.key, draft: loaded.draft, upper: loaded.upper, revision: loaded.draftRevision, savedAt: loaded.savedAt, mayEdit: loaded.mayEdit, changes: loaded.changesSinceRelease, ...(again ? {} : { done: [], undone: [], waiting: [], problem: null, clashes: [], fromOthers: [] }) })
+    },
+    edit: (...edits) => {
+      const inverse = make(edits)
+      if (!inverse) return false
+      const now = Date.now()
+      const last = get().done.at(-1)
+      const step: Step = last && goesOn(last, edits, now) ? { edits, inverse: last.inverse, at: now } : { edits, inverse, at: now }
+      set({ done: [...(step.inverse === inverse ? get().done : get().done.slice(0, -1)), step], undone: [] })
+      return true
     },
     undo: () => {
       const last = get().done.at(-1)
-      if (last && make(last.inverse)) set({ done: get().done.slice(0, -1), undone: [...get().undone, last] })
+      if (!last) return
+      // What is taken back starts from what stands there now.
+      const inverse = make(last.inverse.map((edit) => ('was' in edit && last.edits.length === 1 ? { ...edit, was: valueNow(last.edits[0]) } : edit)))
+      if (inverse) set({ done: get().done.slice(0, -1), undone: [...get().undone, { ...last, edits: inverse }] })
     },
     redo: () => {
       const last = get().undone.at(-1)
-      if (last && make(last.edit)) set({ undone: get().undone.slice(0, -1), done: [...get().done, last] })
+      const inverse = last ? make(last.edits) : null
+      if (last && inverse) set({ undone: get().undone.slice(0, -1), done: [...get().done, { edits: last.edits, inverse, at: 0 }] })
     },
-    forgetProblem: () => set({ problem: null, clash: null }),
+    decide: (clash, take) => {
+      set({ clashes: get().clashes.filter((one) => one !== clash) })
+      if (take === 'mine' && 'was' in clash.edit) get().edit({ ...clash.edit, was: clash.clash.present ?? null })
+    },
+    forget: () => set({ problem: null, fromOthers: [] }),
     released: () => set({ changes: 0 }),
+    look: async () => {
+      const { key, waiting, saving, revision, draft } = get()
+      if (key === '' || waiting.length > 0 || saving || !draft) return
+      const there = await fetchFrom<{ revision: number }>(`/api/templates/${key}/revision`)
+      if (get().key !== key || there.revision <= revision || get().waiting.length > 0 || get().saving) return
+      const loaded = await fetchFrom<TemplateDraft>(`/api/templates/${key}`)
+      if (get().key !== key || get().waiting.length > 0 || get().saving) return
+      set({ draft: loaded.draft, upper: loaded.upper, revision: loaded.draftRevision, savedAt: loaded.savedAt, changes: loaded.changesSinceRelease, fromOthers: compareTemplates(draft, loaded.draft) })
+    },
   }
 })
+
+const valueNow = (edit: TemplateEdit | undefined): unknown => (edit && 'value' in edit ? (edit.value ?? null) : null)

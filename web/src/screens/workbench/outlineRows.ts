@@ -1,33 +1,24 @@
-import { expandCourse, homePageKey, isModule, type Block, type ExpectedCourse, type ExpectedPart, type Facts, type Part, type Repeat, type Template } from '@wickerframe/core'
+import { anchorWords, everyExpected, expandCourse, homePageKey, isFromAbove, isModule, type Block, type Exception, type ExpectedCourse, type ExpectedPart, type Facts, type Part, type Template } from '@wickerframe/core'
 
-/** One row of the outline sheet. */
-export interface OutlineRow {
-  /** The part's key; for an element of the home page its block's key after it. */
+interface RowPlace {
+  /** The part's or exception's key; for an element of the home page its block's key after it. */
   key: string
-  /** Key of the block, when the row is an element of the home page. */
-  block: string | null
-  kind: string
   depth: number
-  format: string
-  strength: string
-  audience: string
-  repeats: string
-  /** The first name it would have in the course it is worked out for, and how many there would be. */
-  rendered: string
-  turns: number
+  /** Key of the module or exception it stands in; null at the top. */
   parent: string | null
   index: number
   siblings: number
+  /** Whether rows stand under it. */
+  opens: boolean
+  /** Whether it comes from the layer above. */
+  above: boolean
+  /** The first name it would have in the course it is worked out for, and how often it would be there. */
+  rendered: string
+  turns: number
 }
-
-export const repeatWords = (repeat: Repeat | undefined): string => {
-  if (!repeat) return ''
-  const except = repeat.except.length > 0 ? `, not ${repeat.except.join(', ')}` : ''
-  if (repeat.per === 'times') return `${repeat.times ?? 1} times`
-  const unit = repeat.per
-  const range = repeat.from !== undefined || repeat.to !== undefined ? `, ${repeat.from ?? 1} to ${repeat.to ?? 'last'}` : ''
-  return `${repeat.every === 1 ? `each ${unit}` : repeat.every === 2 && (repeat.from ?? 2) % 2 === 0 ? `even ${unit}s` : `every ${repeat.every} ${unit}s`}${range}${except}`
-}
+/** One row of the outline sheet. */
+export type OutlineRow = RowPlace &
+  ({ row: 'home'; part: null } | { row: 'element'; block: Block; part: null } | { row: 'part'; part: Part } | { row: 'exception'; exception: Exception; module: string; part: null })
 
 export const expandedFor = (template: Template, facts: Facts | null): ExpectedCourse | null => {
   if (!facts) return null
@@ -35,42 +26,74 @@ export const expandedFor = (template: Template, facts: Facts | null): ExpectedCo
   return result.ok ? result.value : null
 }
 
-const everyPart = (parts: readonly ExpectedPart[]): ExpectedPart[] => parts.flatMap((part) => [part, ...everyPart(part.items)])
-
 const elementKey = (block: string): string => `${homePageKey}/${block}`
 /** Key of the part whose slip a row opens. */
 export const slipKeyOf = (rowKey: string): string => rowKey.split('/')[0] ?? rowKey
-const elementWords = (block: Block): string => (block.element ?? block.key).replaceAll('-', ' ')
+export const elementWords = (block: Block): string => (block.element ?? block.key).replaceAll('-', ' ')
+
+/** The repetition shown for a part that repeats: that of week 3 where there is one, which is neither first nor last. */
+export const shownTurn = (turns: readonly ExpectedPart[]): ExpectedPart | null => turns.find((part) => part.week?.number === 3) ?? turns[0] ?? null
 
 /** The template as rows: the home page, then every part in order, each with its name in the chosen course. */
-export const outlineRows = (template: Template, expected: ExpectedCourse | null): OutlineRow[] => {
+export const outlineRows = (template: Template, upper: Template | null, expected: ExpectedCourse | null): OutlineRow[] => {
   const byKey = new Map<string, ExpectedPart[]>()
-  for (const part of expected ? everyPart(expected.parts) : []) byKey.set(part.key, [...(byKey.get(part.key) ?? []), part])
+  for (const part of expected ? everyExpected(expected.parts) : []) {
+    const same = byKey.get(part.key)
+    if (same) same.push(part)
+    else byKey.set(part.key, [part])
+  }
+  const fromAbove = (key: string) => isFromAbove(upper, key)
   const rows: OutlineRow[] = [
-    { key: homePageKey, block: null, kind: 'page', depth: 0, format: template.home.name, strength: template.home.strength, audience: 'students', repeats: '', rendered: expected?.home.name ?? '', turns: 1, parent: null, index: -1, siblings: 0 },
+    { row: 'home', part: null, key: homePageKey, depth: 0, parent: null, index: -1, siblings: 0, opens: template.home.blocks.length > 0, above: upper !== null, rendered: expected?.home.name ?? '', turns: 1 },
     ...template.home.blocks.map((block, index): OutlineRow => ({
-      key: elementKey(block.key), block: block.key, kind: 'element', depth: 1, format: block.kind === 'title' ? block.text : '', strength: block.strength, audience: 'students', repeats: block.kind.replace('-', ' '),
-      rendered: elementWords(block), turns: 1, parent: homePageKey, index, siblings: template.home.blocks.length,
+      row: 'element', block, part: null, key: elementKey(block.key), depth: 1, parent: homePageKey, index, siblings: template.home.blocks.length, opens: false,
+      above: upper?.home.blocks.some((one) => one.key === block.key) ?? false, rendered: elementWords(block), turns: 1,
     })),
   ]
   const visit = (parts: readonly Part[], depth: number, parent: string | null) =>
     parts.forEach((part, index) => {
       const turns = byKey.get(part.key) ?? []
-      rows.push({
-        key: part.key, block: null, kind: part.kind, depth, format: part.name, strength: part.strength, audience: part.audience, repeats: [repeatWords(part.repeat), part.position === 'in-order' ? '' : part.position].filter(Boolean).join('; '),
-        rendered: turns.find((one) => one.week?.number === 3)?.name ?? turns[0]?.name ?? '', turns: turns.length, parent, index, siblings: parts.length,
+      rows.push({ row: 'part', part, key: part.key, depth, parent, index, siblings: parts.length, opens: isModule(part) && part.items.length + part.exceptions.length > 0, above: fromAbove(part.key), rendered: shownTurn(turns)?.name ?? '', turns: turns.length })
+      if (!isModule(part)) return
+      visit(part.items, depth + 1, part.key)
+      part.exceptions.forEach((exception, i) => {
+        rows.push({ row: 'exception', exception, module: part.key, part: null, key: exception.key, depth: depth + 1, parent: part.key, index: i, siblings: part.exceptions.length, opens: exception.add.length > 0, above: fromAbove(exception.key), rendered: `${anchorWords(exception.anchor)} is different`, turns: 1 })
+        visit(exception.add, depth + 2, exception.key)
       })
-      if (isModule(part)) visit(part.items, depth + 1, part.key)
     })
   visit(template.parts, 0, null)
   return rows
 }
 
-/** A key that is not taken, made from a name. */
-export const freshKey = (name: string, taken: ReadonlySet<string>): string => {
-  const base = name.toLowerCase().replace(/\{[^}]*\}/g, '').replace(/[^a-z0-9]+/g, '-').replace(/^-+|-+$/g, '').slice(0, 60) || 'part'
-  for (let n = 1; ; n++) {
-    const key = n === 1 ? base : `${base}-${n}`
-    if (!taken.has(key)) return key
+export interface RowFilter {
+  text: string
+  kind: string
+  strength: string
+}
+
+const strengthOf = (row: OutlineRow, template: Template): string => (row.row === 'part' ? row.part.strength : row.row === 'element' ? row.block.strength : row.row === 'home' ? template.home.strength : '')
+const kindOf = (row: OutlineRow): string => (row.row === 'part' ? row.part.kind : row.row === 'element' ? 'element' : row.row)
+
+/** Rows that are shown: those found, with what they stand in; nothing under a closed row. */
+export const shownRows = (rows: readonly OutlineRow[], template: Template, filter: RowFilter, closed: ReadonlySet<string>): OutlineRow[] => {
+  const text = filter.text.trim().toLowerCase()
+  const filtered = text !== '' || filter.kind !== '' || filter.strength !== ''
+  const keep = new Set<string>()
+  if (filtered) {
+    const byKey = new Map(rows.map((row) => [row.key, row]))
+    for (const row of rows) {
+      const names = `${row.rendered} ${row.part?.name ?? ''} ${row.key}`.toLowerCase()
+      if ((text !== '' && !names.includes(text)) || (filter.kind !== '' && kindOf(row) !== filter.kind) || (filter.strength !== '' && strengthOf(row, template) !== filter.strength)) continue
+      for (let at: OutlineRow | undefined = row; at; at = at.parent === null ? undefined : byKey.get(at.parent)) keep.add(at.key)
+    }
+    return rows.filter((row) => keep.has(row.key))
   }
+  const shown: OutlineRow[] = []
+  let hiddenBelow: number | null = null
+  for (const row of rows) {
+    if (hiddenBelow !== null && row.depth > hiddenBelow) continue
+    hiddenBelow = closed.has(row.key) && row.opens ? row.depth : null
+    shown.push(row)
+  }
+  return shown
 }

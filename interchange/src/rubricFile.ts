@@ -1,0 +1,51 @@
+import { parse } from 'csv-parse/sync'
+import { failure, success, type Result, type Rubric } from '@wickerframe/core'
+
+/** A mistake in a rubric file: which line, what stands there, what is wanted. */
+export interface RubricFileProblem {
+  line: number
+  found: string
+  reason: string
+}
+
+const mostCriteria = 30
+const mostLevels = 10
+/** The points at the end of a head: `Excellent (10)`, `Good: 7 points`, `5`. */
+const pointsAtEnd = /(?:^|[\s(:])(\d+(?:[.,]\d+)?)\s*(?:p|pts?|points?)?\.?\)?\s*$/i
+
+/**
+ * Reads a rubric from a table file (CSV, RFC 4180; comma, semicolon or tab): the first row heads the levels, each head
+ * ending in the level's points; then a row for each criterion, its words first and each level's description after them.
+ * @param bytes the file, UTF-8
+ */
+export const readRubric = (bytes: Uint8Array): Result<Rubric['criteria'], RubricFileProblem[]> => {
+  const problem = (line: number, found: string, reason: string) => failure<RubricFileProblem[]>([{ line, found: found.slice(0, 80), reason }])
+  let text: string
+  try {
+    text = new TextDecoder('utf-8', { fatal: true }).decode(bytes)
+  } catch {
+    return problem(1, 'bytes that are no text', 'a text file in UTF-8')
+  }
+  let rows: string[][]
+  try {
+    rows = parse(text, { bom: true, delimiter: [',', ';', '\t'], relax_column_count: true, skip_empty_lines: true, trim: true, max_record_size: 100_000 })
+  } catch (cause) {
+    return problem(1, text.split('\n')[0] ?? '', cause instanceof Error ? cause.message : 'a table with a row for each criterion')
+  }
+  const [head, ...body] = rows
+  if (!head || head.length < 2) return problem(1, (head ?? []).join(', '), 'a first row with a column for the criterion and one for each level')
+  if (head.length - 1 > mostLevels) return problem(1, `${head.length - 1} levels`, `at most ${mostLevels} levels`)
+  if (body.length === 0) return problem(2, 'nothing', 'a row for each criterion')
+  if (body.length > mostCriteria) return problem(mostCriteria + 2, `${body.length} criteria`, `at most ${mostCriteria} criteria`)
+  const points = head.slice(1).map((title) => pointsAtEnd.exec(title)?.[1])
+  const without = points.findIndex((one) => one === undefined)
+  if (without >= 0) return problem(1, head[without + 1] ?? '', 'a head that ends in the level’s points, such as “Excellent (10)”')
+  const criteria: Rubric['criteria'] = []
+  for (const [i, row] of body.entries()) {
+    const [name = '', ...levels] = row
+    if (name === '') return problem(i + 2, row.join(', '), 'the criterion in the first column')
+    if (levels.length > points.length) return problem(i + 2, `${levels.length} levels`, `${points.length} levels, as the first row has`)
+    criteria.push({ text: name.slice(0, 500), levels: points.map((one, at) => ({ text: (levels[at] ?? '').slice(0, 1000), points: Number((one ?? '0').replace(',', '.')) })) })
+  }
+  return success(criteria)
+}

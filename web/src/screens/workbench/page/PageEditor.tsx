@@ -1,0 +1,48 @@
+import { analysePage, freshKey, newBlock, type Block, type ExpectedPart, type Template } from '@wickerframe/core'
+import { useDraftStore } from '../draftStore.ts'
+import { BlockEditor } from './BlockEditor.tsx'
+import { blockGroups, blockWords } from './blockWords.ts'
+import type { PageSources } from './RichText.tsx'
+
+/** Level of the last heading above each block, so that the next one skips none. */
+const headingsBefore = (blocks: readonly Block[], expected: ExpectedPart | null): number[] => {
+  let level = 2
+  return blocks.map((block) => {
+    const before = level
+    const html = expected?.blocks.find((one) => one.key === block.key)?.html ?? ('html' in block ? block.html : '')
+    for (const heading of analysePage(html).headings) level = heading.level
+    return before
+  })
+}
+
+/** A page as blocks, each edited in place. */
+export const PageEditor = ({ part, blocks, expected, template, sources, above }: { part: string; blocks: readonly Block[]; expected: ExpectedPart | null; template: Template; sources: PageSources; above: ReadonlySet<string> }) => {
+  const { edit, mayEdit } = useDraftStore()
+  const levels = headingsBefore(blocks, expected)
+  const taken = new Set(blocks.map((block) => block.key))
+  const add = (kind: Block['kind']) => {
+    const block = newBlock(kind, freshKey(kind, taken), template)
+    if (block) edit({ edit: 'add-block', part, at: blocks.length, block })
+  }
+  return (
+    <>
+      <ul className="grid gap-2">
+        {blocks.map((block, index) => <BlockEditor key={block.key} part={part} block={block} index={index} count={blocks.length} template={template} sources={sources} headingBefore={levels[index] ?? 2} above={above.has(block.key)} />)}
+      </ul>
+      {blocks.length === 0 && <p className="py-2 text-ink-2">The page is empty. Add fixed text that must stay, or a fill-in for the instructor.</p>}
+      {mayEdit && (
+        <label className="mt-3 flex items-baseline gap-2 text-ink-2">
+          Add a block
+          <select className="border border-line-strong bg-sheet px-2 py-1 text-ink" value="" onChange={(event) => add(event.target.value as Block['kind'])}>
+            <option value="">which …</option>
+            {blockGroups.map(([group, kinds]) => (
+              <optgroup key={group} label={group}>
+                {kinds.map((kind) => <option key={kind} value={kind} disabled={newBlock(kind, 'x', template) === null}>{blockWords[kind]}</option>)}
+              </optgroup>
+            ))}
+          </select>
+        </label>
+      )}
+    </>
+  )
+}

@@ -1,0 +1,28 @@
+import type { TemplateChange } from '@wickerframe/core'
+
+/** What differs between two states of a template, in words and in the text itself. */
+export const ChangeList = ({ changes }: { changes: readonly TemplateChange[] }) => {
+  const byPart = new Map<string, TemplateChange[]>()
+  for (const one of changes) byPart.set(one.of, [...(byPart.get(one.of) ?? []), one])
+  return (
+    <ul className="divide-y divide-line border-y border-line">
+      {[...byPart].map(([of, some]) => (
+        <li key={of} className="py-1.5">
+          <p className="font-semibold">{of}</p>
+          <ul className="list-disc pl-5">
+            {some.map((one, i) => (
+              <li key={i}>
+                {one.words}
+                {one.text && (
+                  <p className="whitespace-pre-wrap font-serif text-[13px]">
+                    {one.text.map((run, j) => (run.change === 'same' ? <span key={j}>{run.text}</span> : run.change === 'gone' ? <del key={j} className="bg-rust-soft">{run.text}</del> : <ins key={j} className="bg-tide-soft no-underline">{run.text}</ins>))}
+                  </p>
+                )}
+              </li>
+            ))}
+          </ul>
+        </li>
+      ))}
+    </ul>
+  )
+}
