@@ -21,6 +21,8 @@ import './styles.css'
 const NamesScreen = lazy(async () => ({ default: (await import('./screens/names/NamesScreen.tsx')).NamesScreen }))
 const TermScreen = lazy(async () => ({ default: (await import('./screens/terms/TermScreen.tsx')).TermScreen }))
 const TermsScreen = lazy(async () => ({ default: (await import('./screens/terms/TermsScreen.tsx')).TermsScreen }))
+const LibraryScreen = lazy(async () => ({ default: (await import('./screens/library/LibraryScreen.tsx')).LibraryScreen }))
+const NewTemplateScreen = lazy(async () => ({ default: (await import('./screens/newTemplate/NewTemplateScreen.tsx')).NewTemplateScreen }))
 const WorkbenchScreen = lazy(async () => ({ default: (await import('./screens/workbench/WorkbenchScreen.tsx')).WorkbenchScreen }))
 
 const client = new QueryClient({ defaultOptions: { queries: { retry: (count, cause) => count < 2 && !(cause instanceof ApiError && cause.body.status >= 400 && cause.body.status < 500), staleTime: 2000 } } })
@@ -34,7 +36,8 @@ const Application = () => {
     <Routes>
       <Route element={<Shell me={me.data} />}>
         <Route path="/today" element={<TodayScreen />} />
-        <Route path="/templates" element={<TemplatesScreen />} />
+        <Route path="/templates" element={<TemplatesScreen me={me.data} />} />
+        <Route path="/templates/new" element={<NewTemplateScreen />} />
         <Route path="/templates/:key" element={<WorkbenchScreen />} />
         <Route path="/courses" element={<CoursesScreen me={me.data} />} />
         <Route path="/courses/:id" element={<CourseScreen me={me.data} />} />
@@ -42,6 +45,7 @@ const Application = () => {
         <Route path="/rollouts/new" element={<NewRolloutScreen />} />
         <Route path="/rollouts/:run" element={<RunScreen me={me.data} />} />
         <Route path="/conformance" element={<ConformanceScreen me={me.data} />} />
+        <Route path="/library" element={<LibraryScreen me={me.data} />} />
         <Route path="/names" element={<NamesScreen />} />
         <Route path="/terms" element={<TermsScreen me={me.data} />} />
         <Route path="/terms/:code" element={<TermScreen me={me.data} />} />

@@ -14,6 +14,7 @@ const places: readonly { to: string; name: string; roles: readonly Me['role'][] 
   { to: '/courses', name: 'Courses', roles: ['designer', 'contributor', 'reviewer', 'administrator', 'instructor'] },
   { to: '/rollouts', name: 'Rollouts', roles: ['designer', 'contributor', 'reviewer', 'administrator'] },
   { to: '/conformance', name: 'Conformance', roles: ['designer', 'contributor', 'reviewer', 'administrator'] },
+  { to: '/library', name: 'Library', roles: ['designer', 'contributor', 'reviewer', 'administrator'] },
   { to: '/names', name: 'Names', roles: ['designer', 'administrator'] },
   { to: '/terms', name: 'Terms', roles: ['designer', 'contributor', 'reviewer', 'administrator'] },
 ]

@@ -165,6 +165,12 @@ export const OutlineSheet = ({ rows, all, template, chosen, slipOpen, closed, re
     requestAnimationFrame(() => scroller.current?.querySelector<HTMLElement>(`[data-cell="${at}-${column}"]`)?.focus({ preventScroll: true }))
   })
 
+  // What the address names is brought into sight when the sheet opens.
+  const first = useRef(at)
+  useEffect(() => {
+    if (first.current > 8) virtual.scrollToIndex(first.current, { align: 'center' })
+  }, [virtual])
+
   const selection = useMemo(() => {
     const keys = new Set(extra)
     if (anchor !== null) for (const one of rows.slice(Math.min(anchor, at), Math.max(anchor, at) + 1)) keys.add(one.key)
@@ -367,7 +373,7 @@ export const OutlineSheet = ({ rows, all, template, chosen, slipOpen, closed, re
             {columns.map((one) => <div key={one.id} role="columnheader" className={`truncate px-1.5 py-1 ${one.id === 'name' ? 'pl-6' : ''}`}>{one.title}</div>)}
           </div>
         </div>
-        <div ref={scroller} role="rowgroup" className="h-[max(20rem,calc(100vh-17.5rem))] overflow-y-auto overflow-x-hidden">
+        <div ref={scroller} role="rowgroup" className="h-[max(20rem,calc(100vh-19rem))] overflow-y-auto overflow-x-hidden">
           <div role="presentation" className="relative" style={{ height: virtual.getTotalSize() }}>
             {virtual.getVirtualItems().map((item) => {
               const one = rows[item.index]

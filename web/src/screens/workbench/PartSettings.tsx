@@ -100,7 +100,7 @@ export const ExceptionSlip = ({ module, exception, template, onClose, onOpen }: 
   const without = (key: string) => exception.leaveOut === 'all' || exception.leaveOut.includes(key)
   const settingsOf = (key: string) => setOf(key)?.settings
   return (
-    <aside aria-label="Slip" className="overflow-y-auto border-l border-line-strong bg-sheet p-4">
+    <aside aria-label="Slip" className="h-[max(22rem,calc(100vh-16.5rem))] overflow-y-auto border-l border-line-strong bg-sheet p-4">
       <div className="flex items-baseline justify-between gap-2">
         <h2 className="text-[18px]">{anchorWords(exception.anchor)} of “{module.name}” is different</h2>
         <Button shape="word" onClick={onClose}>close</Button>

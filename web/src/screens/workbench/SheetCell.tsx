@@ -13,10 +13,11 @@ export const CellText = ({ column, row, text }: { column: Column; row: OutlineRo
       return (
         <span className="flex items-center gap-2">
           <span aria-hidden="true" className={`w-4 shrink-0 ${strengthLine[text] ?? ''}`} />
-          <span className="font-mono text-[12px]">{text || (row.row === 'exception' ? '' : '')}</span>
+          <span className="font-mono text-[12px]">{text}</span>
         </span>
       )
     case 'name':
+      if (row.row === 'element' && row.block.kind !== 'title') return <span>{text || row.rendered}</span>
       return text !== '' ? <FormatText format={text} /> : <span className="text-ink-2">{row.row === 'exception' ? 'named as the others' : row.rendered}</span>
     case 'rendered':
       return (

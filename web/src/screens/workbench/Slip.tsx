@@ -15,6 +15,9 @@ export interface SlipPart {
   blocks: readonly Block[]
 }
 
+type Face = 'page' | Reader | 'settings'
+const faceWords: Readonly<Record<Face, string>> = { page: 'Page', instructor: 'As the instructor', student: 'As students', settings: 'Settings' }
+
 /** The part that is open: its page as blocks, or as instructor or students will read it in the chosen course. */
 export const Slip = ({ part, expected, template, upper, today, timeZone, remarks, onClose, onOpen }: {
   part: SlipPart
@@ -28,9 +31,11 @@ export const Slip = ({ part, expected, template, upper, today, timeZone, remarks
   onOpen: (key: string) => void
 }) => {
   const { edit } = useDraftStore()
-  const [reader, setReader] = useState<'designer' | Reader>('designer')
+  const [chosenFace, setFace] = useState<Face>('page')
   const { definition } = part
   const isPage = part.key === homePageKey || (definition !== null && !isModule(definition) && definition.kind !== 'heading')
+  const faces: readonly Face[] = [...(isPage ? (['page', 'instructor', 'student'] as const) : []), ...(definition ? (['settings'] as const) : [])]
+  const face = faces.includes(chosenFace) ? chosenFace : (faces[0] ?? 'page')
   const assets = useMemo(() => new Map(template.assets.map((asset) => [asset.fileName, asset.svg])), [template.assets])
   const sources = useMemo(() => ({ parts: [{ key: homePageKey, name: 'Home page' }, ...partsWithin(template.parts).map((one) => ({ key: one.key, name: one.name }))], assets: template.assets }), [template.parts, template.assets])
   const above = useMemo(() => {
@@ -38,7 +43,7 @@ export const Slip = ({ part, expected, template, upper, today, timeZone, remarks
     return new Set((own ?? []).map((block) => block.key))
   }, [upper, part.key])
   return (
-    <aside aria-label="Slip" className="h-[max(22rem,calc(100vh-15.6rem))] overflow-y-auto border-l border-line-strong bg-sheet p-4">
+    <aside aria-label="Slip" className="h-[max(22rem,calc(100vh-16.5rem))] overflow-y-auto border-l border-line-strong bg-sheet p-4">
       <div className="flex flex-wrap items-baseline justify-between gap-2">
         <h2 className="text-[18px]">{expected?.name ?? (part.key === homePageKey ? 'Home page' : (definition?.name ?? part.key))}</h2>
         <span className="flex items-center gap-4"><Link className="text-tide underline underline-offset-2" to={benchAddress(template.key, part.key)}>its names on the bench</Link><Button shape="word" onClick={onClose}>close</Button></span>
@@ -49,8 +54,11 @@ export const Slip = ({ part, expected, template, upper, today, timeZone, remarks
         {expected?.week ? ` · shown in week ${expected.week.number}` : ''}
       </p>
       {remarks.length > 0 && <ul className="mt-2 border-l-4 border-rust bg-rust-soft px-3 py-1">{remarks.map((one) => <li key={one}>{one}</li>)}</ul>}
-      {definition && <PartSettings part={definition} expected={expected} template={template} timeZone={timeZone} onOpen={onOpen} />}
-      {definition && isModule(definition) && (
+      <div className="my-3 flex gap-2" role="group" aria-label="Show">
+        {faces.map((one) => <Choice key={one} pressed={face === one} onClick={() => setFace(one)}>{faceWords[one]}</Choice>)}
+      </div>
+      {face === 'settings' && definition && <PartSettings part={definition} expected={expected} template={template} timeZone={timeZone} onOpen={onOpen} />}
+      {face === 'settings' && definition && isModule(definition) && (
         <section className="mt-3">
           <h3>Objectives of the module</h3>
           {definition.objectives.length === 0
@@ -58,20 +66,8 @@ export const Slip = ({ part, expected, template, upper, today, timeZone, remarks
             : <ObjectiveLines objectives={definition.objectives} prefix={`${definition.key}-objective`} wider={template.outcomes} onDone={(objectives) => edit({ edit: 'set-field', part: definition.key, field: ['objectives'], was: definition.objectives, value: objectives })} />}
         </section>
       )}
-      {isPage && (
-        <>
-          <div className="my-3 flex gap-2" role="group" aria-label="Read as">
-            {(['designer', 'instructor', 'student'] as const).map((one) => <Choice key={one} pressed={reader === one} onClick={() => setReader(one)}>{one[0]?.toUpperCase()}{one.slice(1)}</Choice>)}
-          </div>
-          {reader === 'designer' ? (
-            <PageEditor part={part.key} blocks={part.blocks} expected={expected} template={template} sources={sources} above={above} />
-          ) : expected ? (
-            <Reading part={expected} reader={reader} onDate={today} assets={assets} />
-          ) : (
-            <p className="text-ink-2">Choose a course to work it out for; the part does not apply to this one.</p>
-          )}
-        </>
-      )}
+      {face === 'page' && <PageEditor part={part.key} blocks={part.blocks} expected={expected} template={template} sources={sources} above={above} />}
+      {(face === 'instructor' || face === 'student') && (expected ? <Reading part={expected} reader={face} onDate={today} assets={assets} /> : <p className="text-ink-2">Choose a course to work it out for; the part does not apply to this one.</p>)}
     </aside>
   )
 }

@@ -113,7 +113,7 @@ export const WorkbenchScreen = () => {
   return (
     <Page
       title={draft.title}
-      above={<><Link className="underline" to="/templates">Templates</Link> › {draft.appliesTo.modalities.join(', ').replaceAll('-', ' ') || 'any modality'} · {draft.appliesTo.weeks.join(' or ') || 'any number of'} weeks{detail.above ? <> · built on <Link className="underline" to={`/templates/${detail.above.key}`}>{detail.above.title}</Link> {detail.above.version}</> : ''}</>}
+      above={<><Link className="underline" to="/templates">Templates</Link> › {draft.appliesTo.modalities.join(', ').replaceAll('-', ' ') || 'any modality'} · {draft.appliesTo.weeks.join(' or ') || 'any number of'} weeks · {plural(parts.length, 'part')}, {plural(musts, 'must', 'musts')}{detail.above ? <> · built on <Link className="underline" to={`/templates/${detail.above.key}`}>{detail.above.title}</Link> {detail.above.version}</> : ''}</>}
       beside={
         <>
           <span className="text-ink-2" role="status">
@@ -161,7 +161,6 @@ export const WorkbenchScreen = () => {
                 {store.mayEdit && <Pick inline label="" aria-label="Add a part" value="" onChange={(event) => event.target.value && add(event.target.value as ItemKind | 'module')} options={[{ value: '', text: 'Add …' }, { value: 'module', text: 'module' }, ...itemKinds.map((kind) => ({ value: kind, text: kind.replace('-', ' ') }))]} />}
               </>
             )}
-            <p className="ml-auto text-ink-2">{plural(parts.length, 'part')} · {plural(musts, 'must', 'musts')}</p>
           </div>
           <div className={`mt-2 grid ${slipOpen && show === 'designed' ? 'lg:grid-cols-[minmax(0,1fr)_30rem]' : ''}`}>
             <div className="min-w-0">

@@ -1,0 +1,73 @@
+import type { CourseModule } from '../course/index.ts'
+import { formatOf, inferFormats, readName } from '../naming/index.ts'
+import { structureShared } from './alignModules.ts'
+import { seenItems, type Seen } from './similarity.ts'
+
+/** A module as one repetition of a group: its number, and what its name says besides. */
+export interface Repetition {
+  module: CourseModule
+  number: number
+  topic: string
+  seen: readonly Seen[]
+}
+export interface ModuleGroup {
+  per: 'week' | 'unit' | 'day'
+  repetitions: Repetition[]
+  /** Modules that belong by what they hold although their names do not follow. */
+  byStructure: number
+}
+
+/** Two repetitions prove little. */
+const fewest = 3
+const leastShared = 0.5
+
+const perOf = (format: string): ModuleGroup['per'] | null => (/\{week\b|\{weeks\b/.test(format) ? 'week' : /\{unit\b/.test(format) ? 'unit' : /\{day\b/.test(format) ? 'day' : /\{number\b/.test(format) ? 'unit' : null)
+
+/**
+ * Which modules of a course are repetitions of one another: those whose names follow one format with a number, and
+ * between them those that hold the same although their names do not follow. Null where none repeat.
+ * @param weeks of the course: a bare number that runs through most of them is that of the week
+ */
+export const repeatedModules = (modules: readonly CourseModule[], near: string, weeks: number): ModuleGroup | null => {
+  const names = modules.map((module) => module.name)
+  for (const candidate of inferFormats(names, near)) {
+    const per = perOf(candidate.format)
+    if (per === null || candidate.count < fewest) continue
+    const format = formatOf(candidate.format)
+    const following = modules.map((module) => {
+      const reading = readName(format, module.name, {})
+      const number = reading?.readings.map((one) => one.value).find((value) => typeof value === 'number')
+      return reading && typeof number === 'number' ? { number, topic: reading.readings.find((one) => one.field === 'topic')?.text ?? '' } : null
+    })
+    const numbers = following.flatMap((one) => (one ? [one.number] : []))
+    if (new Set(numbers).size < fewest) continue
+    const taken = new Set<number>()
+    const repetitions: Repetition[] = []
+    modules.forEach((module, i) => {
+      const read = following[i]
+      if (!read || taken.has(read.number)) return
+      taken.add(read.number)
+      repetitions.push({ module, ...read, seen: seenItems(module.items, read.topic) })
+    })
+    // Renamed ones: they stand between followers whose numbers leave a gap, and hold the same.
+    let byStructure = 0
+    modules.forEach((module, i) => {
+      if (repetitions.some((one) => one.module === module)) return
+      const before = following.slice(0, i).findLast((one) => one !== null)?.number ?? 0
+      const after = following.slice(i + 1).find((one) => one !== null)?.number ?? Math.max(...numbers) + 2
+      const said = Number(/\d+/.exec(module.name)?.[0] ?? Number.NaN)
+      const free = (number: number) => number > before && number < after && !taken.has(number)
+      const unfollowedBefore = modules.slice(0, i).filter((other, j) => j > modules.findLastIndex((one, k) => k < i && following[k] !== null && one !== other) && following[j] === null).length
+      const number = free(said) ? said : free(before + 1 + unfollowedBefore) ? before + 1 + unfollowedBefore : free(before + 1) ? before + 1 : null
+      if (number === null) return
+      const seen = seenItems(module.items, '')
+      const shared = repetitions.slice(0, 8).map((one) => structureShared(one.seen, seen))
+      if (Math.max(0, ...shared) < leastShared) return
+      taken.add(number)
+      byStructure += 1
+      repetitions.push({ module, number, topic: '', seen })
+    })
+    return { per: per === 'unit' && !candidate.format.includes('{unit') && repetitions.length >= weeks * 0.6 ? 'week' : per, repetitions: repetitions.sort((a, b) => a.number - b.number), byStructure }
+  }
+  return null
+}

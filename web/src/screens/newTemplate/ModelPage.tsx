@@ -1,0 +1,102 @@
+import { useQuery } from '@tanstack/react-query'
+import { useEffect, useRef, useState } from 'react'
+import type { ModelProposal, Template } from '@wickerframe/core'
+import type { CourseDetail } from '@wickerframe/contract'
+import { get } from '../../api/client.ts'
+import { useCourses } from '../../api/queries.ts'
+import { Pick, plural, Problem, Waiting } from '../../controls/controls.tsx'
+import { Tick } from '../../controls/typed.tsx'
+import type { ModelAsk, ModelTell } from './model.worker.ts'
+
+const aboutWords: Readonly<Record<ModelProposal['about'], string>> = { repeat: 'What repeats', part: 'Parts of the repeated module', format: 'Naming formats', 'fixed-text': 'Fixed text', 'fill-in': 'Left to the instructor', different: 'Only in one repetition' }
+const order: readonly ModelProposal['about'][] = ['repeat', 'part', 'format', 'different', 'fixed-text', 'fill-in']
+
+/** Makes a template from a model course: what it suggests, each to be accepted or refused. */
+export const ModelPage = ({ course, templateKey, title, onCourse, onMade }: { course: string; templateKey: string; title: string; onCourse: (id: string) => void; onMade: (template: Template | null) => void }) => {
+  const courses = useCourses()
+  const chosen = useQuery({ queryKey: ['course', course, null], queryFn: () => get<CourseDetail>(`/api/courses/${course}`), enabled: course !== '' })
+  const worker = useRef<Worker | null>(null)
+  const job = useRef(0)
+  const [refused, setRefused] = useState<ReadonlySet<string>>(new Set())
+  const [accepted, setAccepted] = useState<ReadonlySet<string>>(new Set())
+  const [proposals, setProposals] = useState<readonly ModelProposal[] | null>(null)
+  const [problem, setProblem] = useState<string | null>(null)
+  const told = useRef(onMade)
+  useEffect(() => {
+    told.current = onMade
+  })
+  useEffect(() => {
+    const started = new Worker(new URL('./model.worker.ts', import.meta.url), { type: 'module' })
+    started.onmessage = ({ data }: MessageEvent<ModelTell>) => {
+      if (data.job !== job.current) return
+      if (data.made.ok) {
+        setProposals(data.made.value.proposals)
+        setProblem(null)
+        told.current(data.made.value.template)
+      } else {
+        const [first] = data.made.problems
+        setProblem(`It comes to no template: at ${first?.path}, found ${first?.found}; expected ${first?.expected}`)
+        told.current(null)
+      }
+    }
+    started.onerror = () => setProblem('The course could not be read as a model.')
+    worker.current = started
+    return () => {
+      worker.current = null
+      started.terminate()
+    }
+  }, [])
+  const snapshot = chosen.data?.snapshot ?? null
+  const facts = chosen.data?.facts ?? null
+  // What little bears out is refused until somebody accepts it.
+  const doubtful = (proposals ?? []).filter((one) => one.support < 0.5 && !accepted.has(one.id)).map((one) => one.id)
+  const without = [...new Set([...refused, ...doubtful])].sort().join('\n')
+  useEffect(() => {
+    if (!snapshot || !facts) return
+    job.current += 1
+    worker.current?.postMessage({ job: job.current, course: snapshot, facts, key: templateKey, title, refused: without === '' ? [] : without.split('\n') } satisfies ModelAsk)
+  }, [snapshot, facts, templateKey, title, without])
+  const isRefused = (one: ModelProposal) => refused.has(one.id) || doubtful.includes(one.id)
+  const decide = (one: ModelProposal, take: boolean) => {
+    const next = (before: ReadonlySet<string>, on: boolean) => {
+      const set = new Set(before)
+      if (on) set.add(one.id)
+      else set.delete(one.id)
+      return set
+    }
+    setRefused((before) => next(before, !take))
+    setAccepted((before) => next(before, take))
+  }
+  return (
+    <div>
+      <Pick label="Model course" className="[&>select]:max-w-md" value={course} onChange={(event) => { setRefused(new Set()); setAccepted(new Set()); setProposals(null); onCourse(event.target.value) }} options={[{ value: '', text: 'which …' }, ...(courses.data ?? []).map((one) => ({ value: String(one.id), text: `${one.code} ${one.title}, ${one.classSections.join(', ')} (${one.weeks} weeks)` }))]} />
+      <Problem error={chosen.error} />
+      {course !== '' && chosen.isPending && <Waiting what="the course" />}
+      {chosen.data && !snapshot && <p className="mt-2 text-ink-2">This course was not read from the platform yet. Check it once, and come back.</p>}
+      {problem && <p role="alert" className="mt-2 border-l-4 border-rust bg-rust-soft px-3 py-1">{problem}</p>}
+      {snapshot && proposals === null && !problem && <Waiting what="what repeats" />}
+      {proposals && (
+        <>
+          <p className="mt-2 text-ink-2">{plural(proposals.length, 'proposal')}; what little bears out starts refused. The outline beside shows what the accepted ones come to.</p>
+          {order.map((about) => {
+            const some = proposals.filter((one) => one.about === about)
+            return some.length > 0 && (
+              <details key={about} open={about === 'repeat' || about === 'part' || about === 'format'} className="mt-2">
+                <summary className="cursor-pointer font-semibold">{aboutWords[about]} ({some.filter((one) => !isRefused(one)).length} of {some.length} accepted)</summary>
+                <ul className="divide-y divide-line border-y border-line">
+                  {some.map((one) => (
+                    <li key={one.id} className="py-1">
+                      <Tick label={one.words} checked={!isRefused(one)} onChange={(take) => decide(one, take)} />
+                      <p className="pl-6 text-[12.5px] text-ink-3">{about === 'repeat' ? '' : `${one.part}: `}{one.evidence}{one.support < 0.5 ? '; little bears it out' : ''}</p>
+                    </li>
+                  ))}
+                </ul>
+              </details>
+            )
+          })}
+          {proposals.every((one) => one.about !== 'repeat') && <p className="mt-2 text-ink-2">Nothing was found that repeats often enough; the modules are taken as they stand.</p>}
+        </>
+      )}
+    </div>
+  )
+}
