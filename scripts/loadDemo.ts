@@ -1,5 +1,5 @@
-import type { Change } from '@wickerframe/core'
-import { demoPassword, demoTemplate, factsOfRoster, makeRoster, rosterCsv, seededRandom, signIns, stories, storyAt, templateFiles, terms, topicsFor } from '@wickerframe/demo'
+import type { Change, Template } from '@wickerframe/core'
+import { coastalNavigation, demoPassword, demoTemplate, departments, factsOfRoster, harbourDraftEdits, makeRoster, navigationProgramme, rosterCsv, seededRandom, signIns, stories, storyAt, templateFiles, terms, topicsFor, workshopStandard } from '@wickerframe/demo'
 import { readRoster } from '@wickerframe/interchange'
 import { connectorClient, type Answer } from '@wickerframe/server/connector/client'
 import { planFor } from '@wickerframe/server/jobs/deploymentPlan'
@@ -7,7 +7,8 @@ import { listCourses } from '@wickerframe/server/repositories/courses'
 import { addPerson, type Person } from '@wickerframe/server/repositories/people'
 import { importRoster } from '@wickerframe/server/repositories/roster'
 import { createRun, findRun } from '@wickerframe/server/repositories/runs'
-import { addTemplate, findVersion, letContribute, releaseDraft } from '@wickerframe/server/repositories/templates'
+import { addComment } from '@wickerframe/server/repositories/comments'
+import { addTemplate, editDraft, findVersion, letContribute, releaseDraft, useVersion } from '@wickerframe/server/repositories/templates'
 import { putTerm } from '@wickerframe/server/repositories/terms'
 import { databaseAddress, readSettings, todayOf } from '@wickerframe/server/settings'
 import { connect, firstRow } from '@wickerframe/storage'
@@ -37,12 +38,27 @@ export const loadDemo = async (environment: NodeJS.ProcessEnv, courses: number, 
     const designer = await firstRow<Person>(pool, "SELECT id, email, name, role FROM people WHERE role = 'designer'")
     if (!designer) throw new Error('the demo has no designer')
     for (const term of terms) await putTerm(pool, term)
-    for (const file of templateFiles) {
-      const template = demoTemplate(file)
-      await addTemplate(pool, template, designer.email)
-      await releaseDraft(pool, template.key, 0, 'First version', designer)
+    const bringIn = async (template: Template): Promise<Template> => {
+      const added = await addTemplate(pool, template, designer.email)
+      const released = await releaseDraft(pool, template.key, 0, 'First version', designer)
+      const version = await findVersion(pool, template.key, 1)
+      if (!version) throw new Error(`${template.title}: ${JSON.stringify(added)}, ${JSON.stringify(released)}`)
+      return version.document
     }
-    await letContribute(pool, 'harbour-standard', 'contributor@kestrelsound.example')
+    for (const file of templateFiles) await bringIn(demoTemplate(file))
+    await bringIn(workshopStandard())
+    const harbour = await findVersion(pool, 'harbour-standard', 1)
+    if (!harbour) throw new Error('the Harbour Standard was not released')
+    await bringIn(coastalNavigation(await bringIn(navigationProgramme(harbour.document))))
+    await letContribute(pool, 'navigation-programme', 'contributor@kestrelsound.example')
+    const edited = await editDraft(pool, 'harbour-standard', harbourDraftEdits, designer)
+    if (edited.state !== 'saved') throw new Error(`the Harbour Standard’s draft: ${JSON.stringify(edited)}`)
+    const everywhere = (modality: string) => Object.keys(departments).map((department) => ({ department, modality, inUse: true }))
+    await useVersion(pool, 'harbour-standard', 1, everywhere('on-campus'), designer.email)
+    await useVersion(pool, 'distance-standard', 1, [...everywhere('online'), ...everywhere('hybrid')], designer.email)
+    const asked = await addComment(pool, 'harbour-standard', { part: 'checklist', answersTo: null, text: 'Could the checklist name the day the week closes? Students ask every term.' }, 'Halima Strand')
+    await addComment(pool, 'harbour-standard', { part: 'checklist', answersTo: asked, text: 'It can, from the calendar: I will put the date in with the next version.' }, designer.name)
+    await addComment(pool, 'harbour-standard', { part: 'week', answersTo: null, text: 'In Galley & Provisions the pause week still has duties in the kitchen. A notice alone is too little there.' }, 'Halima Strand')
 
     const rows = makeRoster(courses)
     const read = readRoster(new TextEncoder().encode(rosterCsv(rows)))

@@ -61,6 +61,8 @@ export const applyChanges = (course: Course, changes: readonly Change[], hand: P
         if (change.timeZone !== undefined) next.timeZone = change.timeZone
         if (change.opensAt !== undefined) next.opensAt = change.opensAt
         if (change.closesAt !== undefined) next.closesAt = change.closesAt
+        if (change.settings !== undefined) next.settings = change.settings
+        if (change.grading !== undefined) next.grading = change.grading
         break
       case 'set-navigation':
         next.navigation = change.navigation
@@ -82,10 +84,10 @@ export const applyChanges = (course: Course, changes: readonly Change[], hand: P
         const list = itemsOf(change.module)
         if (!list) return gone(change.module ?? '')
         const id = (ids[change.clientId] = hand.newId('item'))
-        const { name, published, opensAt, dueAt, closesAt, points, category, html, target } = change.fields
+        const { name, published, opensAt, dueAt, closesAt, points, category, html, target, work, rubric } = change.fields
         const item: CourseItem = {
           id, kind: change.kind, name, published: published ?? true, opensAt: opensAt ?? null, dueAt: dueAt ?? null, closesAt: closesAt ?? null, points: points ?? null,
-          category: category ?? null, html: html ?? null, url: hand.urlOf(id), target: target ?? null, studentWork: false,
+          category: category ?? null, html: html ?? null, url: hand.urlOf(id), target: target ?? null, ...(work ? { work } : {}), ...(rubric ? { rubric } : {}), studentWork: false,
         }
         if (html !== undefined) writtenHtml.push(item)
         insert(list, change.at, item)

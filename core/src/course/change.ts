@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { ItemKind } from '../template/index.ts'
+import { CourseSettings, GradeScheme, ItemKind, Rubric, WorkSettings } from '../template/index.ts'
 
 const Id = z.string().min(1).max(200)
 const Name = z.string().min(1).max(2000)
@@ -17,6 +17,8 @@ const ItemFields = z.strictObject({
   category: z.string().max(200).nullable().optional(),
   html: z.string().max(1_000_000).optional(),
   target: z.string().max(2000).optional(),
+  work: WorkSettings.optional(),
+  rubric: Rubric.optional(),
 })
 const ModuleFields = z.strictObject({ name: Name.optional(), published: z.boolean().optional(), opensAt: Instant.optional() })
 
@@ -25,7 +27,7 @@ const ModuleFields = z.strictObject({ name: Name.optional(), published: z.boolea
  * the same set made. Links inside `html` may be written `ref:CLIENT_ID` or `item:PLATFORM_ID`.
  */
 export const Change = z.discriminatedUnion('change', [
-  z.strictObject({ change: z.literal('set-course'), name: Name.optional(), label: z.string().max(300).optional(), published: z.boolean().optional(), timeZone: z.string().max(60).optional(), opensAt: Instant.optional(), closesAt: Instant.optional() }),
+  z.strictObject({ change: z.literal('set-course'), name: Name.optional(), label: z.string().max(300).optional(), published: z.boolean().optional(), timeZone: z.string().max(60).optional(), opensAt: Instant.optional(), closesAt: Instant.optional(), settings: CourseSettings.optional(), grading: GradeScheme.optional() }),
   z.strictObject({ change: z.literal('set-navigation'), navigation: z.array(z.strictObject({ label: z.string().max(300), hidden: z.boolean() })).max(100) }),
   z.strictObject({ change: z.literal('set-home'), item: Id }),
   z.strictObject({ change: z.literal('create-module'), clientId: ClientId, parent: Id.nullable(), at: At, fields: ModuleFields.required({ name: true }) }),

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { ItemKind } from '../template/index.ts'
+import { CourseSettings, GradeScheme, ItemKind, Rubric, WorkSettings } from '../template/index.ts'
 
 const Instant = z.iso.datetime({ offset: true })
 const Id = z.string().min(1).max(100)
@@ -26,6 +26,8 @@ export const CourseItem = z.strictObject({
   html: z.string().nullable().default(null).describe('As the platform holds it; never run'),
   url: z.string().max(2000).nullable().default(null).describe('Its address on the platform, as links in pages write it'),
   target: z.string().max(2000).nullable().default(null).describe('Where a web link or tool link leads'),
+  work: WorkSettings.optional().describe('How work is handed in and judged, as far as it is set'),
+  rubric: Rubric.optional(),
   studentWork: z.boolean().default(false),
   recordedAs: RecordedAs.optional(),
 })
@@ -59,6 +61,8 @@ export const Course = z.strictObject({
   closesAt: Instant.nullable().default(null).describe('Until when students reach it; null: without end'),
   homePage: Id.nullable().default(null).describe('Id of the item shown first'),
   navigation: z.array(z.strictObject({ label: z.string().max(300), hidden: z.boolean().default(false) })).default([]),
+  settings: CourseSettings.optional(),
+  grading: GradeScheme.optional(),
   modules: z.array(CourseModule).max(400).default([]),
   stray: z.array(CourseItem).max(5000).default([]).describe('Items outside every module, the home page among them where the platform keeps it so'),
 })

@@ -2,8 +2,8 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { applyChanges, everyCourseItem, everyModule, withRecordedIdentity, type Change, type Course } from '../course/index.ts'
 import { expandCourse, knownRepetitions, type ExpectedCourse } from '../expand/index.ts'
-import { emptyCourse, exampleFacts, exampleTemplate } from '../rules/example/exampleCourse.ts'
-import type { Template } from '../template/index.ts'
+import { emptyCourse, exampleCourse, exampleFacts, exampleTemplate } from '../rules/example/exampleCourse.ts'
+import { everyItem, type Template } from '../template/index.ts'
 import { baseAfter, identityOf, planDeployment, type BaseEntry } from './index.ts'
 
 let next = 0
@@ -123,5 +123,21 @@ describe('applying changes', () => {
   it('refuses to remove a module that holds something', () => {
     const { course } = deploy(exampleTemplate(), shell(), [])
     expect(applyChanges(course, [{ change: 'remove-module', id: everyModule(course.modules)[0]?.id ?? '' }], hand)).toMatchObject({ ok: false, problems: { code: 'not-empty' } })
+  })
+})
+
+describe('what a template says of work and of the whole course', () => {
+  it('is deployed with it: settings, grade scheme, rubric, attempts', () => {
+    const template = exampleTemplate()
+    template.settings = { language: 'en', gradesShown: true }
+    template.grading = { weighted: true, shown: 'rolled-up', categories: [{ key: 'work', name: 'Work', weight: 100, counts: true }] }
+    template.rubrics = [{ key: 'log', title: 'Log book', criteria: [{ text: 'Kept', levels: [{ text: 'yes', points: 100 }] }] }]
+    const assignment = everyItem(template).find((item) => item.key === 'assignment')
+    if (!assignment) throw new Error('the example has an assignment')
+    assignment.settings = { ...assignment.settings, attempts: 2, handIn: 'file', rubric: 'log' }
+    const { course, item } = exampleCourse(template)
+    expect(course).toMatchObject({ settings: { language: 'en', gradesShown: true }, grading: { categories: [{ name: 'Work', weight: 100 }] } })
+    expect(item('assignment')).toMatchObject({ work: { attempts: 2, handIn: 'file' }, rubric: { title: 'Log book' } })
+    expect(item('quiz').work).toBeUndefined()
   })
 })

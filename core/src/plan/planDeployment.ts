@@ -1,6 +1,7 @@
 import { everyCourseItem, everyModule, isShell, type Change, type Course, type RecordedAs } from '../course/index.ts'
 import { everyExpected, type ExpectedCourse, type ExpectedPart } from '../expand/index.ts'
 import { renderPage } from '../page/index.ts'
+import { WorkSettings, type Rubric } from '../template/index.ts'
 
 /** What an earlier deployment put where: the base of this course, by part instance. */
 export interface BaseEntry extends RecordedPart {
@@ -97,6 +98,7 @@ export const planDeployment = ({ expected, course, base, onDate }: PlanInput): P
         points: settings.points ?? null,
         category: settings.category ?? null,
         ...(part.blocks.length > 0 || kind === 'page' ? { html: linked(renderPage(part, onDate)) } : {}),
+        ...workOf(part, expected),
         ...('url' in part.definition && part.definition.url ? { target: part.definition.url } : {}),
       },
     })
@@ -126,7 +128,7 @@ export const planDeployment = ({ expected, course, base, onDate }: PlanInput): P
 
   const first = base.length === 0
   if (first) {
-    changes.push({ change: 'set-course', name: expected.name, label: expected.label, timeZone: expected.facts.term.timeZone, ...expected.window })
+    changes.push({ change: 'set-course', name: expected.name, label: expected.label, timeZone: expected.facts.term.timeZone, ...expected.window, ...courseWide(expected) })
     steps.push({ does: 'set', instance: 'course', kind: 'course', name: expected.name, into: null, opensAt: null, dueAt: null, reason: `named ${expected.name}, label ${expected.label}, in the time of ${expected.facts.term.timeZone}${expected.window ? ', open for as long as the template says' : ''}` })
     if (expected.template.navigation.length > 0)
       changes.push({ change: 'set-navigation', navigation: expected.template.navigation.map(({ label, hidden }) => ({ label, hidden })) })
@@ -142,6 +144,17 @@ export const planDeployment = ({ expected, course, base, onDate }: PlanInput): P
 
   return changes.length === 0 ? { state: 'nothing-to-do', steps } : { state: 'ready', steps, changes, creates }
 }
+
+/** How an item's work is handed in and judged, as far as the template says. */
+const workOf = (part: ExpectedPart, expected: ExpectedCourse): { work?: WorkSettings; rubric?: Rubric } => {
+  const { settings } = part.definition
+  const said = Object.entries(settings).filter(([field]) => Object.hasOwn(WorkSettings.shape, field))
+  const rubric = settings.rubric === undefined ? undefined : expected.template.rubrics.find((one) => one.key === settings.rubric)
+  return { ...(said.length > 0 ? { work: Object.fromEntries(said) } : {}), ...(rubric ? { rubric } : {}) }
+}
+
+/** Settings and grade scheme of the whole course, as far as the template says. */
+const courseWide = ({ template: { settings, grading } }: ExpectedCourse) => ({ ...(Object.keys(settings).length > 0 ? { settings } : {}), ...(grading.categories.length > 0 ? { grading } : {}) })
 
 /** The base after a plan was applied: what was there, and what the platform made, by the ids it gave. */
 export const baseAfter = (base: readonly BaseEntry[], creates: readonly RecordedPart[], ids: Readonly<Record<string, string>>): BaseEntry[] => [

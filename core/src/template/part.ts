@@ -47,7 +47,7 @@ export const May = z
 export type May = z.output<typeof May>
 
 /** How work is handed in and judged; what is left out is the instructor's affair. */
-export const workSettings = {
+const workFields = {
   attempts: z.number().int().min(1).max(100).optional(),
   minutes: z.number().int().min(1).max(6000).optional().describe('Time limit'),
   graceMinutes: z.number().int().min(0).max(600).optional(),
@@ -57,6 +57,9 @@ export const workSettings = {
   practice: z.boolean().optional().describe('true: outside the grade'),
 }
 
+export const WorkSettings = z.strictObject(workFields)
+export type WorkSettings = z.output<typeof WorkSettings>
+
 export const Settings = z.strictObject({
   published: z.boolean().optional(),
   points: z.number().min(0).max(10_000).optional(),
@@ -65,7 +68,7 @@ export const Settings = z.strictObject({
   due: Offset.optional(),
   closes: Offset.optional(),
   rubric: Key.optional().describe('Key of the rubric by which it is judged'),
-  ...workSettings,
+  ...workFields,
 })
 export type Settings = z.output<typeof Settings>
 

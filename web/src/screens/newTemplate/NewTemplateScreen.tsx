@@ -36,7 +36,8 @@ export const NewTemplateScreen = () => {
   const [fromModel, setFromModel] = useState<Template | null>(null)
   const [fromFile, setFromFile] = useState<Template | null>(null)
   const [fileProblems, setFileProblems] = useState<readonly string[]>([])
-  const taken = new Set(templates.data?.map((one) => one.key))
+  // “new” is this screen’s own address.
+  const taken = new Set(['new', ...(templates.data ?? []).map((one) => one.key)])
   const named = title.trim() || (way === 'copy' && source ? `${source.title}, copy` : way === 'layer' && source ? `Layer on ${source.title}` : way === 'file' ? (fromFile?.title ?? '') : 'New standard')
   const key = freshKey(named, taken)
   const sentences = templateFromSentences({ ...answers, title: named || 'New standard' }, taken)
