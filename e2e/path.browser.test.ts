@@ -53,6 +53,21 @@ describe('every screen', () => {
     ['today', '/today', 'Not ready'],
     ['templates', '/templates', 'Harbour Standard'],
     ['workbench', '/templates/harbour-standard?part=week-overview', 'Fixed text'],
+    ['workbench, settings of a part', '/templates/harbour-standard?part=week', 'Different repetitions'],
+    ['workbench, a different repetition', '/templates/harbour-standard?part=week-pause', 'Which repetition'],
+    ['workbench, as a course', '/templates/harbour-standard?show=course', 'make this one different'],
+    ['workbench, side by side', '/templates/harbour-standard?show=variants', 'kinds of course'],
+    ['workbench, the course', '/templates/harbour-standard?view=settings', 'Navigation'],
+    ['workbench, grades', '/templates/harbour-standard?view=grading', 'Grade scheme'],
+    ['workbench, outcomes', '/templates/nav-110?view=outcomes', 'Course outcomes'],
+    ['workbench, shared pieces', '/templates/harbour-standard?view=shared', 'Kept blocks'],
+    ['workbench, layer above', '/templates/nav-110?view=layer', 'Built on'],
+    ['workbench, proofreading', '/templates/harbour-standard?view=proofreading', 'What is looked at'],
+    ['workbench, comments', '/templates/harbour-standard?view=comments', 'New comment'],
+    ['workbench, versions', '/templates/harbour-standard?view=versions', 'What differs'],
+    ['a new template', '/templates/new', 'Each week holds'],
+    ['a template from a model course', '/templates/new?way=model&course=1', 'What repeats'],
+    ['the library', '/library', 'Academic Honesty'],
     ['courses', '/courses', 'Instructor'],
     ['a course, paired', '/courses/3', 'Expected by the template'],
     ['a course, findings', '/courses/3?show=findings', 'Open must'],
@@ -78,34 +93,39 @@ describe('every screen', () => {
 })
 
 describe('the path of a designer', () => {
+  const row = (key: string) => page.locator(`[data-row="${key}"]`)
   it('edits a name in the sheet by keyboard, sees a mistake told, undoes and redoes', async () => {
-    await page.goto(`${bed.address}/templates/harbour-standard?part=welcome`)
-    const row = page.locator('tr[data-row="welcome"]')
-    await row.focus()
+    await page.goto(`${bed.address}/templates/harbour-standard`)
+    await row('welcome').getByRole('gridcell').nth(1).click()
     await page.keyboard.press('Enter')
-    const field = page.getByLabel('Naming format of welcome')
+    const field = row('welcome').getByRole('textbox')
     await field.fill('Welcome aboard {cod}')
     await page.getByText('did you mean code?').waitFor()
     await field.fill('Welcome aboard {code}')
     await page.keyboard.press('Enter')
-    await row.getByText(/Welcome aboard [A-Z]{3} \d{3}/).waitFor()
+    await row('welcome').getByText(/Welcome aboard [A-Z]{3} \d{3}/).waitFor()
     await page.getByRole('button', { name: 'Undo' }).click()
-    await row.getByText(/Welcome to [A-Z]{3} \d{3}/).waitFor()
+    await row('welcome').getByText(/Welcome to [A-Z]{3} \d{3}/).waitFor()
     await page.getByRole('button', { name: 'Redo' }).click()
-    await page.getByText('1 change since version 1').or(page.getByText(/3 changes since version 1/)).waitFor()
+    await row('welcome').getByText(/Welcome aboard [A-Z]{3} \d{3}/).waitFor()
+    await page.getByText(/saved \d/).waitFor()
   })
   it('adds a page with a fill-in, moves it by keyboard, reads it as a student, and releases the version', async () => {
-    await page.getByLabel('Add a').selectOption('page')
-    await page.getByRole('button', { name: 'fill-in' }).click()
-    const prompt = page.getByLabel(/^Prompt/)
-    await prompt.fill('Which boat do you sail?')
-    await prompt.blur()
-    await page.locator('tr[data-row="page"]').focus()
+    await page.goto(`${bed.address}/templates/harbour-standard?part=welcome`)
+    await page.getByRole('button', { name: /^Add a part/ }).click()
+    await page.getByRole('menuitem', { name: 'page' }).click()
+    await page.getByRole('button', { name: /^Add a block/ }).click()
+    await page.getByRole('menuitem', { name: 'Fill-in' }).click()
+    await page.getByLabel(/^Prompt/).fill('Which boat do you sail?')
+    await row('page').getByRole('gridcell').nth(1).click()
     await page.keyboard.press('Alt+ArrowDown')
-    await page.getByRole('button', { name: 'Student' }).click()
+    await page.getByRole('button', { name: 'As students' }).click()
     await page.frameLocator('iframe').getByText('Which boat do you sail?').waitFor()
-    await page.getByText(/saved/).waitFor()
-    await page.getByRole('button', { name: 'Release version 2' }).click()
+    await page.getByText(/saved \d/).waitFor()
+    await page.getByRole('button', { name: /^Release version 2/ }).click()
+    await page.getByText('changes since version 1').first().waitFor()
+    await page.getByLabel(/^A note to go with it/).fill('Which boat, asked at once')
+    await page.getByRole('button', { name: 'Release version 2', exact: true }).click()
     await page.getByText('Version 2 is released').waitFor()
     await page.getByText('draft of version 3').waitFor()
   })
@@ -217,6 +237,8 @@ describe('a point in time, told in words', () => {
   const due = () => page.getByLabel('Due', { exact: true })
   it('comes to a date in the chosen course, is refused with an example, and is taken back by undo', async () => {
     await page.goto(`${bed.address}/templates/harbour-standard?part=assignment`)
+    await page.getByRole('button', { name: 'Settings' }).click()
+    await page.getByText('Dates', { exact: true }).click()
     await due().fill('day 3 of its week at 17:00')
     await due().press('Enter')
     await page.getByText(/^here Wed .*17:00$/).waitFor()

@@ -1,6 +1,6 @@
 import { canonicalJson } from '../document/index.ts'
 import { analysePage, wordDifference, type WordRun } from '../page/index.ts'
-import { homePageKey, isModule, partsWithin, type Block, type Exception, type Part, type Template } from '../template/index.ts'
+import { anchorWords, homePageKey, isModule, partsWithin, type Block, type Exception, type Part, type Template } from '../template/index.ts'
 import { fieldWords, valueWords } from './words.ts'
 
 /** One thing that differs between two versions of a template, told in words. */
@@ -91,7 +91,7 @@ export const compareTemplates = (before: Template, after: Template): TemplateCha
   const changes: TemplateChange[] = []
   const tell = (code: TemplateChange['code'], part: string | null, of: string, words: string, text: WordRun[] | null = null) => changes.push({ code, part, of, words, text })
   const nameIn = (template: Template) => {
-    const names = new Map([[homePageKey, 'the home page'], ...partsWithin(template.parts).map((part): [string, string] => [part.key, part.name])])
+    const names = new Map([[homePageKey, 'the home page'], ...partsWithin(template.parts).flatMap((part): [string, string][] => [[part.key, part.name], ...(isModule(part) ? part.exceptions.map((one): [string, string] => [one.key, `${anchorWords(one.anchor)} of ${part.name}`]) : [])])])
     return (key: string): string => names.get(key) ?? key
   }
   const oldName = nameIn(before)

@@ -176,7 +176,7 @@ export const templateFromModel = (reading: ModelReading, named: { key: string; t
       if (slot.rule) {
         const part = slotPart(slot, per)
         const words = slot.rule.repeat ? repeatWords({ per, ...slot.rule.repeat }) : `in each ${per}`
-        if (propose({ id: `part:${part.key}`, about: 'part', part: part.key, words: `${withArticle(part.kind)}, ${words}`, evidence: `found in ${slot.items.size} of ${numbers.length}`, support: slot.rule.agreement })) items.push(part)
+        if (propose({ id: `part:${part.key}`, about: 'part', part: part.key, words: `“${short(part.name, 60)}”: ${withArticle(part.kind)}, ${words}`, evidence: `found in ${slot.items.size} of ${numbers.length - reading.pauses.length}`, support: slot.rule.agreement })) items.push(part)
         continue
       }
       for (const [number, item] of slot.items) {
@@ -187,15 +187,15 @@ export const templateFromModel = (reading: ModelReading, named: { key: string; t
     }
     for (const number of reading.pauses) {
       const module = group?.repetitions.find((one) => one.number === number)?.module
-      const exception = exceptionAt(number)
       for (const item of module?.items ?? []) {
+        const exception = exceptionAt(number)
         const added = onceItem(item)
         if (propose({ id: `different:${added.key}`, about: 'different', part: added.key, words: `in the pause only: “${short(item.name, 60)}”`, evidence: `${per} ${number} is a break`, support: 0.8 })) exception.add.push(added)
       }
     }
     return {
       ...newModule(key, named ? format : literal(group?.repetitions[0]?.module.name ?? 'Module')),
-      repeat: { per, every: 1, except: [] }, items, exceptions: [...exceptions.values()].filter((one) => one.add.length > 0 || one.leaveOut === 'all'),
+      repeat: { per, every: 1, except: [] }, items, exceptions: [...exceptions.values()].filter((one) => one.add.length > 0),
     }
   }
   let placed = false

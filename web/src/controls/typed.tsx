@@ -35,7 +35,7 @@ export const TextLine = ({ label, value, onDone, problem = null, hint, className
   const { typed, setTyped, flush } = useTyped(value, onDone)
   return (
     <label className={`flex flex-col gap-0.5 text-ink-2 ${className}`}>
-      <span>{label}</span>
+      {label !== '' && <span>{label}</span>}
       <input className={`border bg-sheet px-2 py-1 text-ink ${problem ? 'border-rust' : 'border-line-strong'}`} value={typed} onChange={(event) => setTyped(event.target.value)} onBlur={flush} {...rest} />
       {(problem ?? hint) && <span className={problem ? 'text-rust' : 'text-[12.5px] text-ink-3'}>{problem ?? hint}</span>}
     </label>
@@ -55,7 +55,7 @@ export const TextLines = ({ label, value, onDone, hint, className = '', rows = 3
 }
 
 /** A number, or nothing. */
-export const NumberLine = ({ label, value, least = 0, most = 10_000, onDone, className = '' }: { label: string; value: number | undefined; least?: number; most?: number; onDone: (value: number | null) => void; className?: string }) => {
+export const NumberLine = ({ label, name, value, least = 0, most = 10_000, onDone, className = '' }: { label: string; name?: string; value: number | undefined; least?: number; most?: number; onDone: (value: number | null) => void; className?: string }) => {
   const read = (text: string): number | null | undefined => {
     if (text.trim() === '') return null
     const number = Number(text.replace(',', '.'))
@@ -73,8 +73,8 @@ export const NumberLine = ({ label, value, least = 0, most = 10_000, onDone, cla
   }
   return (
     <label className={`flex flex-col gap-0.5 text-ink-2 ${className}`}>
-      <span>{label}</span>
-      <input inputMode="decimal" className={`w-20 border bg-sheet px-2 py-1 text-ink ${number === undefined ? 'border-rust' : 'border-line-strong'}`} aria-invalid={number === undefined} value={now} onChange={(event) => setNow(event.target.value)} onBlur={done} onKeyDown={(event) => event.key === 'Enter' && done()} />
+      {label !== '' && <span>{label}</span>}
+      <input inputMode="decimal" className={`w-20 border bg-sheet px-2 py-1 text-ink ${number === undefined ? 'border-rust' : 'border-line-strong'}`} aria-invalid={number === undefined} aria-label={name} value={now} onChange={(event) => setNow(event.target.value)} onBlur={done} onKeyDown={(event) => event.key === 'Enter' && done()} />
       {number === undefined && <span className="text-rust">from {least} to {most}</span>}
     </label>
   )

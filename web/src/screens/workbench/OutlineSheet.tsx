@@ -1,6 +1,7 @@
 import { DndContext, PointerSensor, useDraggable, useSensor, useSensors, type DragEndEvent, type DragMoveEvent } from '@dnd-kit/core'
 import { useVirtualizer } from '@tanstack/react-virtual'
-import { memo, useCallback, useEffect, useMemo, useRef, useState, type ClipboardEvent, type KeyboardEvent, type ReactNode } from 'react'
+import { memo, useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState, type ClipboardEvent, type KeyboardEvent, type ReactNode } from 'react'
+import { flushSync } from 'react-dom'
 import { isModule, type Template } from '@wickerframe/core'
 import { columnsBeside, type CellReading, type Column } from './columns.ts'
 import { useDraftStore } from './draftStore.ts'
@@ -131,6 +132,7 @@ export const OutlineSheet = ({ rows, all, template, chosen, slipOpen, closed, re
   const [wanted, setWanted] = useState<{ key: string; thenEdit: boolean } | null>(null)
   const scroller = useRef<HTMLDivElement>(null)
   const focusSoon = useRef(false)
+  const typing = useRef(false)
   const virtual = useVirtualizer({ count: rows.length, getScrollElement: () => scroller.current, estimateSize: () => rowHeight, overscan: 12 })
   const at = Math.min(cell.row, rows.length - 1)
   const column = Math.min(cell.column, columns.length - 1)
@@ -158,11 +160,18 @@ export const OutlineSheet = ({ rows, all, template, chosen, slipOpen, closed, re
       if (wanted.thenEdit) setEditing({ start: columns[1]?.text(rows[there] as OutlineRow, template) ?? '' })
     }
   }
-  useEffect(() => {
+  useLayoutEffect(() => {
+    typing.current = editing !== null
+  }, [editing])
+  useLayoutEffect(() => {
     if (!focusSoon.current || editing) return
     focusSoon.current = false
     virtual.scrollToIndex(at)
-    requestAnimationFrame(() => scroller.current?.querySelector<HTMLElement>(`[data-cell="${at}-${column}"]`)?.focus({ preventScroll: true }))
+    const cellThere = () => scroller.current?.querySelector<HTMLElement>(`[data-cell="${at}-${column}"]`)
+    const now = cellThere()
+    if (now) now.focus({ preventScroll: true })
+    // A row that was out of sight stands there a frame later, unless somebody types by then.
+    else requestAnimationFrame(() => { if (!typing.current) cellThere()?.focus({ preventScroll: true }) })
   })
 
   // What the address names is brought into sight when the sheet opens.
@@ -181,7 +190,8 @@ export const OutlineSheet = ({ rows, all, template, chosen, slipOpen, closed, re
   const mayType = (one: OutlineRow | undefined, which: Column | undefined): boolean => mayEdit && one !== undefined && which !== undefined && which.read !== null && which.editable(one)
   const startEdit = (start?: string) => {
     const which = columns[column]
-    if (mayType(row, which) && row && which) setEditing({ start: start ?? which.text(row, template) })
+    // At once, so that the next key already goes into the field.
+    if (mayType(row, which) && row && which) flushSync(() => setEditing({ start: start ?? which.text(row, template) }))
   }
   const make = (edits: Parameters<typeof edit>) => edits.length > 0 && edit(...edits)
   const onDone = useCallback(

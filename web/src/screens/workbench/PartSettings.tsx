@@ -1,6 +1,7 @@
 import { useState, type ReactNode } from 'react'
 import { anchorWords, everyObjective, isModule, itemKinds, modalities, parseAnchor, partsWithin, permissions, strengths, type Exception, type ExpectedPart, type Item, type Module, type Template } from '@wickerframe/core'
 import { Button, Pick } from '../../controls/controls.tsx'
+import { Menu } from '../../controls/menu.tsx'
 import { NumberLine, TextLine, Tick } from '../../controls/typed.tsx'
 import { useDraftStore } from './draftStore.ts'
 import { OffsetLine } from './OffsetLine.tsx'
@@ -102,7 +103,7 @@ export const ExceptionSlip = ({ module, exception, template, onClose, onOpen }: 
   return (
     <aside aria-label="Slip" className="h-[max(22rem,calc(100vh-16.5rem))] overflow-y-auto border-l border-line-strong bg-sheet p-4">
       <div className="flex items-baseline justify-between gap-2">
-        <h2 className="text-[18px]">{anchorWords(exception.anchor)} of “{module.name}” is different</h2>
+        <h2 className="text-[18px]">“{module.name}” is different in {anchorWords(exception.anchor)}</h2>
         <Button shape="word" onClick={onClose}>close</Button>
       </div>
       <fieldset disabled={!mayEdit} className="mt-2 grid gap-3">
@@ -131,7 +132,7 @@ export const ExceptionSlip = ({ module, exception, template, onClose, onOpen }: 
                       {strengths.map((one) => <option key={one}>{one}</option>)}
                     </select>
                   </td>
-                  <td>{!isModule(part) && part.kind !== 'page' && <NumberLine label="" value={settingsOf(part.key)?.points} onDone={(points) => putSet(part.key, { settings: points === null ? null : { ...settingsOf(part.key), points } })} />}</td>
+                  <td>{!isModule(part) && part.kind !== 'page' && <NumberLine label="" name={`Points of ${part.name} here`} value={settingsOf(part.key)?.points} onDone={(points) => putSet(part.key, { settings: points === null ? null : { ...settingsOf(part.key), points } })} />}</td>
                 </tr>
               ))}
             </tbody>
@@ -183,7 +184,7 @@ export const PartSettings = ({ part, expected, template, timeZone, onOpen }: { p
       {!isModule(part) && (
         <Group title="What may stand in for it" said={part.acceptsInstead.join(', ') || 'nothing'}>
           <div className="flex flex-wrap gap-x-3">{itemKinds.filter((kind) => kind !== part.kind && kind !== 'heading').map((kind) => <Tick key={kind} label={`a ${kind.replace('-', ' ')}`} checked={part.acceptsInstead.includes(kind)} onChange={(on) => set(['acceptsInstead'], part.acceptsInstead, toggled(part.acceptsInstead, kind, on) ?? [])} />)}</div>
-          <Pick label="or another part" value="" onChange={(event) => event.target.value && set(['acceptsInstead'], part.acceptsInstead, [...part.acceptsInstead, event.target.value])} options={[{ value: '', text: 'which …' }, ...others.filter((one) => !part.acceptsInstead.includes(one.key)).map((one) => ({ value: one.key, text: one.name }))]} />
+          <Menu shape="word" className="justify-self-start" label="or another part" groups={[{ items: others.filter((one) => !part.acceptsInstead.includes(one.key)).map((one) => ({ value: one.key, text: one.name })) }]} onPick={(key) => set(['acceptsInstead'], part.acceptsInstead, [...part.acceptsInstead, key])} />
           {part.acceptsInstead.filter((one) => !itemKinds.some((kind) => kind === one)).map((key) => <Button key={key} shape="word" className="justify-self-start" onClick={() => set(['acceptsInstead'], part.acceptsInstead, part.acceptsInstead.filter((one) => one !== key))}>not {key} any more</Button>)}
           <Pick inline label="Where units stand in place of weeks it is wanted" value={part.inGroup} onChange={(event) => set(['inGroup'], part.inGroup, event.target.value)} options={[{ value: 'per-unit', text: 'once a unit' }, { value: 'per-week', text: 'every week' }]} />
         </Group>

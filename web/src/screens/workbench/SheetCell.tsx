@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState } from 'react'
+import { useLayoutEffect, useRef, useState } from 'react'
 import type { Template } from '@wickerframe/core'
 import type { CellReading, Column } from './columns.ts'
 import { FormatText } from './FormatField.tsx'
@@ -42,7 +42,7 @@ export const CellEditor = ({ column, row, template, start, onDone, onCancel }: {
   const reading = column.read?.(row, typed, template) ?? null
   const told = reading === null ? null : reading.ok ? (reading.warning ?? null) : reading.message
   const list = `choices-${column.id}`
-  useEffect(() => {
+  useLayoutEffect(() => {
     input.current?.focus()
     const end = input.current?.value.length ?? 0
     input.current?.setSelectionRange(end, end)

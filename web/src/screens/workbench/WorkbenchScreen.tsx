@@ -4,6 +4,7 @@ import { Link, useParams } from 'react-router'
 import { everyExpected, everyPart, homePageKey, isModule, itemKinds, strengths, type ItemKind } from '@wickerframe/core'
 import { useCourses, useDraft, useFacts, useMe } from '../../api/queries.ts'
 import { Button, Moment, Page, Pick, plural, Problem, Waiting } from '../../controls/controls.tsx'
+import { Menu } from '../../controls/menu.tsx'
 import { useAddress } from '../../shell/useAddress.ts'
 import { Clashes } from './Clashes.tsx'
 import { useDraftStore } from './draftStore.ts'
@@ -158,7 +159,7 @@ export const WorkbenchScreen = () => {
                 <input aria-label="Find in the outline" placeholder="Find …" className="w-28 border border-line-strong bg-sheet px-2 py-1" value={filter.text} onChange={(event) => set({ find: event.target.value || null })} />
                 <Pick inline label="" aria-label="Only this kind" value={filter.kind} onChange={(event) => set({ kind: event.target.value || null })} options={[{ value: '', text: 'every kind' }, ...['module', ...itemKinds, 'exception', 'element'].map((one) => ({ value: one, text: one.replace('-', ' ') }))]} />
                 <Pick inline label="" aria-label="Only this strength" value={filter.strength} onChange={(event) => set({ strength: event.target.value || null })} options={[{ value: '', text: 'any strength' }, ...strengths.map((one) => ({ value: one, text: one }))]} />
-                {store.mayEdit && <Pick inline label="" aria-label="Add a part" value="" onChange={(event) => event.target.value && add(event.target.value as ItemKind | 'module')} options={[{ value: '', text: 'Add …' }, { value: 'module', text: 'module' }, ...itemKinds.map((kind) => ({ value: kind, text: kind.replace('-', ' ') }))]} />}
+                {store.mayEdit && <Menu label="Add a part" groups={[{ items: [{ value: 'module', text: 'module' }, ...itemKinds.map((kind) => ({ value: kind, text: kind.replace('-', ' ') }))] }]} onPick={(kind) => add(kind as ItemKind | 'module')} />}
               </>
             )}
           </div>

@@ -22,9 +22,11 @@ export interface Column {
 const done = (...edits: TemplateEdit[]): CellReading => ({ ok: true, edits })
 const failed = (message: string): CellReading => ({ ok: false, message })
 const setField = (part: string | null, field: string[], was: unknown, value: unknown): TemplateEdit => ({ edit: 'set-field', part, field, was: was ?? null, value: value ?? null })
+/** The choice that is meant: the word itself, or the only one that begins so. */
 const oneOf = (text: string, choices: readonly string[]): string | null => {
   const word = text.trim().toLowerCase().replace(' ', '-')
-  return choices.find((one) => one === word) ?? (word === '' ? null : (choices.find((one) => one.startsWith(word)) ?? null))
+  const begun = word === '' ? [] : choices.filter((one) => one.startsWith(word))
+  return choices.find((one) => one === word) ?? (begun.length === 1 ? (begun[0] ?? null) : null)
 }
 const kindWords = (kind: string): string => kind.replace('-', ' ')
 const isPart = (row: OutlineRow): row is OutlineRow & { row: 'part'; part: Part } => row.row === 'part'

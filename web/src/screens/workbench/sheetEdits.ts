@@ -27,14 +27,14 @@ export const moveOut = (row: OutlineRow, rows: readonly OutlineRow[]): TemplateE
 
 /** Where a new row goes: into an open module or exception, otherwise after the row. */
 const placeAfter = (row: OutlineRow | undefined, template: Template, wantsTop: boolean): { parent: string | null; at: number } => {
-  if (!row || row.row === 'home' || row.row === 'element') return { parent: null, at: row ? 0 : template.parts.length }
+  if (!row || row.row === 'home' || row.row === 'element') return { parent: null, at: template.parts.length }
   if (row.row === 'exception') return { parent: row.key, at: row.exception.add.length }
   if (isModule(row.part) && !wantsTop) return { parent: row.key, at: row.part.items.length }
   return { parent: row.parent, at: row.index + 1 }
 }
 
 export const addRow = (kind: ItemKind | 'module', row: OutlineRow | undefined, template: Template): { edits: TemplateEdit[]; key: string } => {
-  if (row?.row === 'element' || row?.row === 'home') {
+  if (kind !== 'module' && (row?.row === 'element' || row?.row === 'home')) {
     const key = freshKey('passage', new Set(template.home.blocks.map((block) => block.key)))
     const block = newBlock('fixed-text', key, template)
     return { edits: block ? [{ edit: 'add-block', part: homePageKey, at: row.row === 'element' ? row.index + 1 : 0, block }] : [], key: `${homePageKey}/${key}` }

@@ -1,4 +1,5 @@
 import { analysePage, freshKey, newBlock, type Block, type ExpectedPart, type Template } from '@wickerframe/core'
+import { Menu } from '../../../controls/menu.tsx'
 import { useDraftStore } from '../draftStore.ts'
 import { BlockEditor } from './BlockEditor.tsx'
 import { blockGroups, blockWords } from './blockWords.ts'
@@ -30,19 +31,7 @@ export const PageEditor = ({ part, blocks, expected, template, sources, above }:
         {blocks.map((block, index) => <BlockEditor key={block.key} part={part} block={block} index={index} count={blocks.length} template={template} sources={sources} headingBefore={levels[index] ?? 2} above={above.has(block.key)} />)}
       </ul>
       {blocks.length === 0 && <p className="py-2 text-ink-2">The page is empty. Add fixed text that must stay, or a fill-in for the instructor.</p>}
-      {mayEdit && (
-        <label className="mt-3 flex items-baseline gap-2 text-ink-2">
-          Add a block
-          <select className="border border-line-strong bg-sheet px-2 py-1 text-ink" value="" onChange={(event) => add(event.target.value as Block['kind'])}>
-            <option value="">which …</option>
-            {blockGroups.map(([group, kinds]) => (
-              <optgroup key={group} label={group}>
-                {kinds.map((kind) => <option key={kind} value={kind} disabled={newBlock(kind, 'x', template) === null}>{blockWords[kind]}</option>)}
-              </optgroup>
-            ))}
-          </select>
-        </label>
-      )}
+      {mayEdit && <Menu label="Add a block" className="mt-3" groups={blockGroups.map(([title, kinds]) => ({ title, items: kinds.map((kind) => ({ value: kind, text: blockWords[kind], disabled: newBlock(kind, 'x', template) === null })) }))} onPick={(kind) => add(kind as Block['kind'])} />}
     </>
   )
 }

@@ -21,7 +21,7 @@ export const RubricTable = ({ rubric, disabled, onChange }: { rubric: Rubric; di
                 <th scope="row" className="py-1 pr-2 font-normal"><TextLine label="" aria-label={`Criterion ${c + 1}`} value={criterion.text} onDone={(text) => text.trim() !== '' && setCriterion(c, { text })} /></th>
                 {criterion.levels.map((level, l) => {
                   const set = (more: Partial<typeof level>) => setCriterion(c, { levels: criterion.levels.map((one, i) => (i === l ? { ...one, ...more } : one)) })
-                  return <td key={l} className="py-1 pr-2"><TextLine label="" aria-label={`Criterion ${c + 1}, level ${l + 1}`} value={level.text} onDone={(text) => set({ text })} /><NumberLine label="points" value={level.points} onDone={(points) => set({ points: points ?? 0 })} /></td>
+                  return <td key={l} className="py-1 pr-2"><TextLine label="" aria-label={`Criterion ${c + 1}, level ${l + 1}`} value={level.text} onDone={(text) => set({ text })} /><span className="mt-1 flex items-baseline gap-1 text-ink-2"><NumberLine label="" name={`Points of criterion ${c + 1}, level ${l + 1}`} value={level.points} onDone={(points) => set({ points: points ?? 0 })} />points</span></td>
                 })}
                 <td>{Math.max(...criterion.levels.map((level) => level.points))}</td>
               </tr>
@@ -77,7 +77,7 @@ export const GradingView = ({ template, onOpen }: { template: Template; onOpen: 
                   // Work that stands in the category goes along.
                   edit({ edit: 'set-field', part: null, field: ['grading', 'categories', one.key, 'name'], was: one.name, value: name }, ...items.filter((item) => item.settings.category === one.name).map((item) => ({ edit: 'set-field' as const, part: item.key, field: ['settings', 'category'], was: one.name, value: name })))
                 }} /></td>
-                <td>{grading.weighted && one.counts ? <NumberLine label="" most={100} value={one.weight} onDone={(weight) => set(['grading', 'categories', one.key, 'weight'], one.weight, weight ?? 0)} /> : <span className="text-ink-3">none</span>}</td>
+                <td>{grading.weighted && one.counts ? <NumberLine label="" name={`Weight of ${one.name}`} most={100} value={one.weight} onDone={(weight) => set(['grading', 'categories', one.key, 'weight'], one.weight, weight ?? 0)} /> : <span className="text-ink-3">none</span>}</td>
                 <td><Pick label="" inline aria-label={`${one.name} counts`} value={one.counts ? 'counts' : 'practice'} onChange={(event) => set(['grading', 'categories', one.key, 'counts'], one.counts, event.target.value === 'counts')} options={[{ value: 'counts', text: 'in the grade' }, { value: 'practice', text: 'practice' }]} /></td>
                 <td>{items.filter((item) => item.settings.category === one.name).map((item) => <Button key={item.key} shape="word" className="mr-3" onClick={() => onOpen(item.key)}>{item.name}{item.settings.points === undefined ? '' : ` (${item.settings.points})`}</Button>)}</td>
                 <td><Button shape="word" onClick={() => set(['grading', 'categories', one.key], one, null)}>remove</Button></td>

@@ -30,7 +30,7 @@ const CoverageDrawing = ({ template }: { template: Template }) => {
         const outcome = at.outcome.get(key)
         if (to === undefined) return []
         if (objective !== undefined) return [{ key: `${key} ${item.key}`, path: join([columnX.objectiveRight, objective], [columnX.work, to]) }]
-        return outcome === undefined ? [] : [{ key: `${key} ${item.key}`, path: join([columnX.outcome, outcome], [columnX.work, to]) }]
+        return outcome === undefined ? [] : [{ key: `${key} ${item.key}`, path: join([columnX.outcome, outcome], [columnX.work, to]), direct: true }]
       })),
     ]
     return { coverage, objectives, work, at, strands, height: 24 + Math.max(coverage.length, objectives.length, work.length, 1) * rowHeight }
@@ -39,7 +39,7 @@ const CoverageDrawing = ({ template }: { template: Template }) => {
   return (
     <figure className="mt-3 overflow-x-auto">
       <svg viewBox={`0 0 ${width} ${drawn.height}`} className="w-full min-w-[50rem]" role="img" aria-label={drawn.coverage.map((one) => `${one.outcome.text}: ${one.objectives.length} objectives, assessed by ${one.assessedBy.length === 0 ? 'nothing' : one.assessedBy.map((item) => item.name).join(', ')}`).join('. ')}>
-        {drawn.strands.map((one) => <path key={one.key} d={one.path} fill="none" stroke="var(--color-ink)" strokeWidth="1.5" />)}
+        {drawn.strands.map((one) => <path key={one.key} d={one.path} fill="none" stroke={'direct' in one ? 'var(--color-slate)' : 'var(--color-ink)'} strokeWidth={'direct' in one ? 1 : 1.75} />)}
         {drawn.coverage.map(({ outcome, assessedBy }) => (
           <g key={outcome.key} transform={`translate(0 ${drawn.at.outcome.get(outcome.key) ?? 0})`}>
             <title>{outcome.text}</title>
@@ -47,10 +47,10 @@ const CoverageDrawing = ({ template }: { template: Template }) => {
             {assessedBy.length === 0 && <><line x1={columnX.outcome} x2={columnX.outcome + 40} stroke="var(--color-rust)" strokeWidth="2" strokeDasharray="5 4" /><text x={columnX.outcome + 46} y="4" fontSize="12" fill="var(--color-rust)">not assessed</text></>}
           </g>
         ))}
-        {drawn.objectives.map((one) => <g key={one.key} transform={`translate(${columnX.objectiveLeft} ${drawn.at.objective.get(one.key) ?? 0})`}><title>{one.text}</title><text x="6" y="4" fontSize="13" fill="var(--color-ink-2)">{short(one.text, 46)}</text></g>)}
+        {drawn.objectives.map((one) => <g key={one.key} transform={`translate(${columnX.objectiveLeft} ${drawn.at.objective.get(one.key) ?? 0})`}><title>{one.text}</title><text x="6" y="4" fontSize="13" fill="var(--color-ink-2)" stroke="var(--color-sheet)" strokeWidth="7" paintOrder="stroke">{short(one.text, 46)}</text></g>)}
         {drawn.work.map((item) => <g key={item.key} transform={`translate(${columnX.work} ${drawn.at.work.get(item.key) ?? 0})`}><title>{item.name}</title><text x="6" y="4" fontSize="13" fill="var(--color-ink)">{short(item.name, 40)}</text></g>)}
       </svg>
-      <figcaption className="text-ink-2">Left the course outcomes, in the middle the objectives that serve them, right the work that assesses either. A strand that breaks off is an outcome nothing assesses.</figcaption>
+      <figcaption className="text-ink-2">Left the course outcomes, in the middle the objectives that serve them, right the work that assesses either; a thin strand goes straight from outcome to work. A strand that breaks off is an outcome nothing assesses.</figcaption>
     </figure>
   )
 }

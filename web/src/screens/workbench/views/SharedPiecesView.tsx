@@ -3,6 +3,7 @@ import { blockInPlace, everyItem, type Block, type KeptBlock, type Template, typ
 import type { LibraryEntry, LibraryKind } from '@wickerframe/contract'
 import { useLibrary } from '../../../api/queries.ts'
 import { Button, plural, Problem } from '../../../controls/controls.tsx'
+import { Menu } from '../../../controls/menu.tsx'
 import { TextLine } from '../../../controls/typed.tsx'
 import { useDraftStore } from '../draftStore.ts'
 import { blockWords } from '../page/blockWords.ts'
@@ -32,7 +33,7 @@ export const SharedPiecesView = ({ template, sources }: { template: Template; so
     edit(...edits)
   }
   const offerOf = (kind: LibraryKind) => (mayEdit && offered(kind).length > 0 ? (
-    <label className="mt-2 flex items-baseline gap-2 text-ink-2">Take from the library<select className="border border-line-strong bg-sheet px-2 py-1 text-ink" value="" onChange={(event) => { const entry = offered(kind).find((one) => one.key === event.target.value); if (entry) take(entry) }}><option value="">which …</option>{offered(kind).map((entry) => <option key={entry.key} value={entry.key}>{entry.title}</option>)}</select></label>
+    <Menu label="Take from the library" className="mt-2" groups={[{ items: offered(kind).map((entry) => ({ value: entry.key, text: entry.title })) }]} onPick={(key) => { const entry = offered(kind).find((one) => one.key === key); if (entry) take(entry) }} />
   ) : null)
   const usedWords = (count: number) => (count === 0 ? 'shown nowhere' : `shown in ${plural(count, 'place')}`)
   const removal = (kind: LibraryKind, one: { key: string }) => (mayEdit && uses(kind, one.key) === 0 ? <Button shape="word" onClick={() => set([lists[kind], one.key], one, null)}>take out of the template</Button> : null)

@@ -1,0 +1,287 @@
+import type { Browser, Page } from 'playwright-core'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import type { CourseDetail, CourseSummary, TemplateDraft } from '@wickerframe/contract'
+import { everyPart, isModule, type TemplateEdit } from '@wickerframe/core'
+import { demoPassword } from '@wickerframe/demo'
+import { openBrowser } from '../scripts/browser.ts'
+import { startTestBed, until, type Client, type TestBed } from './testBed.ts'
+
+let bed: TestBed
+let browser: Browser
+let page: Page
+let designer: Client
+
+const signIn = async (email: string): Promise<Page> => {
+  const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, permissions: ['clipboard-read', 'clipboard-write'] })
+  const opened = await context.newPage()
+  opened.setDefaultTimeout(9000)
+  await opened.goto(bed.address)
+  await opened.getByLabel('E-mail').fill(email)
+  await opened.getByLabel('Password').fill(demoPassword)
+  await opened.getByRole('button', { name: 'Sign in' }).click()
+  await opened.getByRole('navigation').waitFor()
+  return opened
+}
+beforeAll(async () => {
+  bed = await startTestBed({ courses: 24 })
+  await bed.startWorker()
+  designer = await bed.as('designer@kestrelsound.example')
+  browser = await openBrowser()
+  page = await signIn('designer@kestrelsound.example')
+})
+afterAll(async () => {
+  await browser?.close()
+  await bed.stop()
+})
+
+const draftOf = async (key: string) => (await designer.get<TemplateDraft>(`/api/templates/${key}`)).body
+const saved = () => page.getByText(/saved \d/).waitFor()
+const type = (text: string) => page.keyboard.type(text)
+const press = async (...keys: string[]) => {
+  for (const key of keys) await page.keyboard.press(key)
+}
+const row = (key: string) => page.locator(`[data-row="${key}"]`)
+const rows = () => page.locator('[data-row]').evaluateAll((all) => all.map((one) => one.getAttribute('data-row')))
+const goTo = async (key: string, column: number) => {
+  await row(key).getByRole('gridcell').nth(column).focus()
+  await row(key).getByRole('gridcell').nth(column).dispatchEvent('mousedown')
+}
+
+describe('a standard built from nothing, by keyboard alone', () => {
+  it('is begun, gets a repeated week with a page, an assignment and a quiz', async () => {
+    await page.goto(`${bed.address}/templates/new?way=nothing`)
+    await page.getByLabel('It is called').focus()
+    await type('Lighthouse Standard')
+    await page.getByRole('button', { name: 'Make the template' }).press('Enter')
+    await page.getByRole('treegrid').waitFor()
+    await page.locator('[data-cell="0-1"]').focus()
+    // A module, from the last row of the home page on; its name is asked for at once.
+    await press('Control+Shift+Enter')
+    await page.keyboard.press('Control+A')
+    await type('Week {week} · {dates}')
+    await press('Enter')
+    await row('module').waitFor()
+    expect(await rows()).toEqual(['home-page', 'home-page/course-title', 'module'])
+  })
+  it('has cells that are typed into, told what is wrong, filled down, undone and redone', async () => {
+    await goTo('module', 5)
+    await type('each fortnight')
+    await page.getByText('a repeat such as').waitFor()
+    await page.keyboard.press('Control+A')
+    await type('each week')
+    await press('Enter')
+    await row('module').getByText('each week').waitFor()
+    await goTo('module', 1)
+    for (const name of ['Week {week} overview', 'Week {week} task', 'Week {week} check']) {
+      await press('Control+Enter')
+      await page.keyboard.press('Control+A')
+      await type(name)
+      await press('Enter')
+      await goTo('module', 1)
+    }
+    expect(await rows()).toEqual(['home-page', 'home-page/course-title', 'module', 'page', 'page-2', 'page-3'])
+    await goTo('page-2', 0)
+    await type('assign')
+    await press('Enter')
+    await goTo('page-3', 0)
+    await type('assess')
+    await press('Enter')
+    await goTo('page-2', 7)
+    await type('40')
+    await press('Enter')
+    await goTo('page-2', 6)
+    await type('the last day of its week at 23:59')
+    await press('Enter')
+    // The due date goes down into the next row.
+    await goTo('page-2', 6)
+    await press('Shift+ArrowDown', 'Control+D')
+    await goTo('page', 3)
+    await type('sh')
+    await press('Tab')
+    await saved()
+    const { draft } = await draftOf('lighthouse-standard')
+    expect(everyPart(draft).map((part) => [part.key, part.kind, part.strength, part.settings.points ?? null, part.settings.due?.from ?? null])).toEqual([
+      ['module', 'module', 'must', null, null], ['page', 'page', 'should', null, null], ['page-2', 'assignment', 'must', 40, 'week-end'], ['page-3', 'assessment', 'must', null, 'week-end'],
+    ])
+    await press('Control+Z')
+    await row('page').getByText('must').waitFor()
+    await press('Control+Y')
+    await row('page').getByText('should').waitFor()
+  })
+  it('moves rows, copies them, pastes them, removes them, and takes it all back', async () => {
+    await goTo('page-3', 1)
+    await press('Alt+ArrowUp')
+    await page.waitForFunction(() => document.querySelectorAll('[data-row]')[4]?.getAttribute('data-row') === 'page-3')
+    await goTo('page-3', 1)
+    await press('Control+C', 'Control+V')
+    await row('page-4').waitFor()
+    await goTo('page-4', 1)
+    await press('Delete')
+    await row('page-4').waitFor({ state: 'detached' })
+    await press('Control+Z', 'Control+Z', 'Control+Z')
+    await page.waitForFunction(() => document.querySelectorAll('[data-row]')[4]?.getAttribute('data-row') === 'page-2')
+    await saved()
+  })
+  it('has blocks on its page, and proofreading stops a release until a prompt is written', async () => {
+    await goTo('page', 1)
+    await press('F4')
+    const addBlock = async (kind: string) => {
+      await page.getByRole('button', { name: /^Add a block/ }).press('Enter')
+      await page.getByRole('menuitem', { name: kind }).waitFor()
+      await type(kind.slice(0, 5))
+      await press('Enter')
+    }
+    await addBlock('Fill-in')
+    await page.getByLabel(/^Prompt/).waitFor()
+    await addBlock('Checklist')
+    await page.getByLabel('One line for each thing to tick off').waitFor()
+    await saved()
+    await page.getByRole('button', { name: /^Release version 1/ }).press('Enter')
+    await page.getByText(/Proofreading found 1 error/).waitFor()
+    expect(await page.getByRole('button', { name: 'Release version 1', exact: true }).isDisabled()).toBe(true)
+    expect((await designer.post('/api/templates/lighthouse-standard/release', { revision: (await draftOf('lighthouse-standard')).draftRevision, note: '' })).status).toBe(409)
+    await page.getByLabel(/^Prompt/).focus()
+    await page.keyboard.press('Control+A')
+    await type('What is this week about?')
+    await page.getByText(/Proofreading found no error/).waitFor()
+    await saved()
+    await page.getByRole('button', { name: 'Release version 1', exact: true }).press('Enter')
+    await page.getByText('Version 1 is released').waitFor()
+  })
+})
+
+describe('a layer on it', () => {
+  it('shows what comes from above, adds to it, and cannot weaken it', async () => {
+    await page.goto(`${bed.address}/templates/new?way=layer&on=lighthouse-standard&version=1`)
+    await page.getByLabel('It is called').fill('Lamp keepers')
+    await page.getByRole('button', { name: 'Make the template' }).press('Enter')
+    await page.getByRole('treegrid').waitFor()
+    await row('module').getByText('from above').waitFor()
+    await goTo('module', 1)
+    await press('Control+Enter')
+    await page.keyboard.press('Control+A')
+    await type('Week {week} lamp log')
+    await press('Enter')
+    await goTo('page-2', 3)
+    await type('may')
+    await press('Enter')
+    await page.getByRole('alert').getByText('What stands above is not weakened here').waitFor()
+    await saved()
+    const { draft } = await draftOf('lamp-keepers')
+    const module = draft.parts[0]
+    expect(module && isModule(module) && module.items.map((part) => [part.key, part.strength])).toEqual([['page', 'should'], ['page-2', 'must'], ['page-3', 'must'], ['page-4', 'must']])
+    const lower: TemplateEdit = { edit: 'set-field', part: 'page-2', field: ['strength'], was: 'must', value: 'may' }
+    expect((await designer.post('/api/templates/lamp-keepers/edits', { revision: 0, edits: [lower] })).status).toBe(409)
+  })
+  it('takes over a newer version from above and keeps its own', async () => {
+    const { draftRevision } = await draftOf('lighthouse-standard')
+    const edits: TemplateEdit[] = [{ edit: 'set-field', part: 'page', field: ['name'], was: 'Week {week} overview', value: 'Week {week} at a glance' }]
+    expect((await designer.post('/api/templates/lighthouse-standard/edits', { revision: draftRevision, edits })).status).toBe(200)
+    expect((await designer.post('/api/templates/lighthouse-standard/release', { revision: draftRevision + 1, note: '' })).status).toBe(200)
+    await page.goto(`${bed.address}/templates/lamp-keepers?view=layer`)
+    await page.getByText('Version 2 has been released since').waitFor()
+    await page.getByRole('button', { name: 'See what it would bring' }).press('Enter')
+    await page.getByText('named Week {week} overview, now Week {week} at a glance').waitFor()
+    await page.getByRole('button', { name: 'Take version 2 over' }).press('Enter')
+    await page.getByText('Taken over').waitFor()
+    const { draft, above } = await draftOf('lamp-keepers')
+    expect([above?.version, everyPart(draft).map((part) => part.name)]).toEqual([2, ['Week {week} · {dates}', 'Week {week} at a glance', 'Week {week} task', 'Week {week} check', 'Week {week} lamp log']])
+  })
+  it('is released, deployed to a course and checked', async () => {
+    await page.getByRole('button', { name: /^Release version 1/ }).press('Enter')
+    await page.getByRole('button', { name: 'Release version 1', exact: true }).press('Enter')
+    await page.getByText('Version 1 is released').waitFor()
+    const shell = ((await designer.get<CourseSummary[]>('/api/courses')).body).find((course) => course.state === 'shell')
+    await page.goto(`${bed.address}/rollouts/new?template=lamp-keepers&version=1&courses=${shell?.id}`)
+    await page.getByRole('button', { name: 'Show the plan' }).press('Enter')
+    await page.getByRole('button', { name: /^Approve and run/ }).press('Enter')
+    await page.getByText(/parts created/).waitFor({ timeout: 30_000 })
+    await designer.post('/api/checks', { courses: [shell?.id] })
+    await until(() => designer.get<CourseDetail>(`/api/courses/${shell?.id}`), ({ body }) => body.check !== null && body.template?.key === 'lamp-keepers' && body.result !== null)
+    await page.goto(`${bed.address}/courses/${shell?.id}`)
+    await page.getByText('Week 1 lamp log').first().waitFor({ timeout: 20_000 })
+    await page.getByText(/requirements met|of \d+ /).first().waitFor()
+  })
+})
+
+describe('one repetition made different', () => {
+  it('is an exception that shows as such, with a part of its own', async () => {
+    await page.goto(`${bed.address}/templates/distance-standard?show=course`)
+    await page.getByRole('button', { name: 'make this one different' }).nth(2).press('Enter')
+    await page.getByText(/is different in number \d/).waitFor()
+    await page.getByLabel('Named (as the others, when empty)').fill('Week {week}: at sea')
+    await page.getByRole('button', { name: 'As this course' }).press('Enter')
+    await page.getByText(/^Week \d: at sea$/).waitFor()
+    await page.getByText('different here').first().waitFor()
+  })
+})
+
+describe('two people on one draft', () => {
+  it('both keep their edits of different fields; on the same field both values are shown and nothing is lost', async () => {
+    await page.goto(`${bed.address}/templates/short-course-standard?part=technology`)
+    await row('technology').waitFor()
+    const other = async (field: string, was: string, value: string) => designer.post('/api/templates/short-course-standard/edits', { revision: 0, edits: [{ edit: 'set-field', part: 'technology', field: [field], was, value }] })
+    const { draft } = await draftOf('short-course-standard')
+    const name = everyPart(draft).find((part) => part.key === 'technology')?.name ?? ''
+    expect((await other('name', name, 'Tools of the trade')).status).toBe(200)
+    await goTo('technology', 2)
+    await type('may')
+    await press('Enter')
+    await page.getByText('Somebody else changed the draft meanwhile').or(row('technology').getByText('Tools of the trade')).first().waitFor()
+    await saved()
+    expect((await other('strength', 'may', 'must')).status).toBe(200)
+    await goTo('technology', 2)
+    await type('should')
+    await press('Enter')
+    await page.getByText(/Somebody else set technology strength meanwhile\. There it says “must”; you wrote “should”/).waitFor()
+    await page.getByRole('button', { name: 'put mine' }).press('Enter')
+    await saved()
+    await page.waitForTimeout(300)
+    expect(everyPart((await draftOf('short-course-standard')).draft).find((part) => part.key === 'technology')).toMatchObject({ strength: 'should', name: 'Tools of the trade' })
+  })
+})
+
+describe('comments', () => {
+  it('are written by a reviewer, answered and closed by the designer', async () => {
+    const reviewer = await signIn('reviewer@kestrelsound.example')
+    await reviewer.goto(`${bed.address}/templates/distance-standard?view=comments`)
+    await reviewer.getByLabel('What you would say').fill('Is one discussion a week enough?')
+    await reviewer.getByRole('button', { name: 'Comment', exact: true }).click()
+    await reviewer.getByText('Is one discussion a week enough?').waitFor()
+    expect(await reviewer.getByRole('button', { name: /^Release version/ }).count()).toBe(0)
+    await page.goto(`${bed.address}/templates/distance-standard?view=comments`)
+    await page.getByRole('button', { name: 'answer' }).first().click()
+    await page.getByLabel('Your answer').fill('Two from the next version on.')
+    await page.getByRole('button', { name: 'Answer', exact: true }).click()
+    await page.getByText('Two from the next version on.').waitFor()
+    await page.getByRole('button', { name: 'close' }).first().click()
+    await page.getByText('No open comment').waitFor()
+  })
+})
+
+describe('the library', () => {
+  it('puts a new revision of a house text in force, and tells where it is used', async () => {
+    await page.goto(`${bed.address}/library?open=honesty`)
+    const field = page.getByRole('textbox', { name: 'Words of Academic Honesty' })
+    await field.click()
+    await page.keyboard.press('Control+End')
+    await type(' Ask before you copy.')
+    await page.getByRole('button', { name: 'Put revision 2 in force' }).click()
+    await page.getByRole('listitem').filter({ hasText: 'Academic Honesty' }).getByText('text, revision 2').waitFor()
+    const { draft } = await draftOf('harbour-standard')
+    expect(draft.houseTexts.find((one) => one.key === 'honesty')?.revisions.at(-1)?.html).toContain('Ask before you copy')
+  })
+})
+
+describe('a model course', () => {
+  it('becomes a template, with what is refused left out', async () => {
+    await page.goto(`${bed.address}/templates/new?way=model&course=1`)
+    await page.getByText('16 modules are one, repeated each week').waitFor({ timeout: 20_000 })
+    await page.getByLabel(/Week \{week\} notes/).first().uncheck()
+    await page.getByRole('button', { name: 'Make the template' }).click()
+    await page.getByRole('treegrid').waitFor()
+    const { draft } = await draftOf('new-standard')
+    expect(draft.parts.filter((part) => part.repeat)).toHaveLength(1)
+    expect(everyPart(draft).some((part) => part.name === 'Week {week} notes')).toBe(false)
+  })
+})
