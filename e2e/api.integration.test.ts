@@ -51,7 +51,8 @@ describe('roles', () => {
   })
   it('a contributor edits the template they work on, and no other', async () => {
     const edit = (key: string) => clients.contributor.post(`/api/templates/${key}/edits`, { revision: 0, edits: [{ edit: 'set-field', part: 'technology', field: ['strength'], was: 'should', value: 'should' }] })
-    expect((await edit('harbour-standard')).status).toBe(200)
+    expect((await edit('navigation-programme')).status).toBe(200)
+    expect((await edit('harbour-standard')).status).toBe(403)
     expect((await edit('short-course-standard')).status).toBe(403)
   })
 })

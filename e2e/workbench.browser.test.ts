@@ -1,6 +1,6 @@
 import type { Browser, Page } from 'playwright-core'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import type { CourseDetail, CourseSummary, TemplateDraft } from '@wickerframe/contract'
+import type { CourseSummary, RunDetail, TemplateDraft } from '@wickerframe/contract'
 import { everyPart, isModule, type TemplateEdit } from '@wickerframe/core'
 import { demoPassword } from '@wickerframe/demo'
 import { openBrowser } from '../scripts/browser.ts'
@@ -196,8 +196,10 @@ describe('a layer on it', () => {
     await page.getByRole('button', { name: 'Show the plan' }).press('Enter')
     await page.getByRole('button', { name: /^Approve and run/ }).press('Enter')
     await page.getByText(/parts created/).waitFor({ timeout: 30_000 })
-    await designer.post('/api/checks', { courses: [shell?.id] })
-    await until(() => designer.get<CourseDetail>(`/api/courses/${shell?.id}`), ({ body }) => body.check !== null && body.template?.key === 'lamp-keepers' && body.result !== null)
+    await until(() => designer.get<CourseSummary>(`/api/courses/${shell?.id}`), ({ body }) => body.template?.key === 'lamp-keepers')
+    const { run } = (await designer.post<{ run: number }>('/api/checks', { courses: [shell?.id] })).body
+    const checked = await until(() => designer.get<RunDetail>(`/api/runs/${run}`), ({ body }) => body.state === 'done')
+    expect(checked.body.tasks.map((task) => [task.state, task.message])).toEqual([['done', expect.stringMatching(/of \d+ requirements met/)]])
     await page.goto(`${bed.address}/courses/${shell?.id}`)
     await page.getByText('Week 1 lamp log').first().waitFor({ timeout: 20_000 })
     await page.getByText(/requirements met|of \d+ /).first().waitFor()

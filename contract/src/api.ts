@@ -97,6 +97,7 @@ export const apiRoutes = [
   { method: 'get', path: '/api/courses', summary: 'Courses', roles: everybody },
   { method: 'post', path: '/api/roster', summary: 'Import a roster file (CSV); with ?dry=1 only say what it would change', roles: designers },
   { method: 'get', path: '/api/courses/:id', summary: 'A course with its snapshot and check', roles: everybody },
+  { method: 'get', path: '/api/courses/:id/facts', summary: 'What is known of a course besides its content', roles: everybody },
   { method: 'get', path: '/api/courses/:id/items/:item', summary: 'A page of the course, sanitised', roles: everybody },
   { method: 'get', path: '/api/courses/:id/report', summary: 'The check of a course as a JSON file', roles: everybody },
   { method: 'get', path: '/api/courses/:id/calendar', summary: 'Weeks and due dates of a course as an iCalendar file', roles: everybody },

@@ -1,8 +1,9 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
-import { lazy, StrictMode } from 'react'
+import { StrictMode } from 'react'
 import { createRoot } from 'react-dom/client'
 import { BrowserRouter, Navigate, Route, Routes } from 'react-router'
-import { ApiError } from './api/client.ts'
+import type { TemplateDraft } from '@wickerframe/contract'
+import { ApiError, get } from './api/client.ts'
 import { useMe } from './api/queries.ts'
 import { Waiting } from './controls/controls.tsx'
 import { ConformanceScreen } from './screens/conformance/ConformanceScreen.tsx'
@@ -13,19 +14,27 @@ import { RolloutsScreen } from './screens/rollouts/RolloutsScreen.tsx'
 import { RunScreen } from './screens/rollouts/RunScreen.tsx'
 import { TemplatesScreen } from './screens/templates/TemplatesScreen.tsx'
 import { TodayScreen } from './screens/today/TodayScreen.tsx'
+import { screenOnDemand } from './shell/screenOnDemand.tsx'
 import { Shell } from './shell/Shell.tsx'
 import { SignIn } from './shell/SignIn.tsx'
 import './styles.css'
 
 // What only some visits need comes when it is opened; the page editor is large.
-const NamesScreen = lazy(async () => ({ default: (await import('./screens/names/NamesScreen.tsx')).NamesScreen }))
-const TermScreen = lazy(async () => ({ default: (await import('./screens/terms/TermScreen.tsx')).TermScreen }))
-const TermsScreen = lazy(async () => ({ default: (await import('./screens/terms/TermsScreen.tsx')).TermsScreen }))
-const LibraryScreen = lazy(async () => ({ default: (await import('./screens/library/LibraryScreen.tsx')).LibraryScreen }))
-const NewTemplateScreen = lazy(async () => ({ default: (await import('./screens/newTemplate/NewTemplateScreen.tsx')).NewTemplateScreen }))
-const WorkbenchScreen = lazy(async () => ({ default: (await import('./screens/workbench/WorkbenchScreen.tsx')).WorkbenchScreen }))
+const LibraryScreen = screenOnDemand(async () => (await import('./screens/library/LibraryScreen.tsx')).LibraryScreen)
+const NamesScreen = screenOnDemand(async () => (await import('./screens/names/NamesScreen.tsx')).NamesScreen)
+const NewTemplateScreen = screenOnDemand(async () => (await import('./screens/newTemplate/NewTemplateScreen.tsx')).NewTemplateScreen)
+const TermScreen = screenOnDemand(async () => (await import('./screens/terms/TermScreen.tsx')).TermScreen)
+const TermsScreen = screenOnDemand(async () => (await import('./screens/terms/TermsScreen.tsx')).TermsScreen)
+const WorkbenchScreen = screenOnDemand(async () => (await import('./screens/workbench/WorkbenchScreen.tsx')).WorkbenchScreen)
 
 const client = new QueryClient({ defaultOptions: { queries: { retry: (count, cause) => count < 2 && !(cause instanceof ApiError && cause.body.status >= 400 && cause.body.status < 500), staleTime: 2000 } } })
+
+// The workbench opened by its address: its code and its draft are asked for at once, not one after the other.
+const opened = /^\/templates\/([a-z0-9-]+)$/.exec(window.location.pathname)?.[1]
+if (opened && opened !== 'new') {
+  void WorkbenchScreen.fetchCode()
+  void client.prefetchQuery({ queryKey: ['template', opened], queryFn: () => get<TemplateDraft>(`/api/templates/${opened}`), retry: false })
+}
 
 const Application = () => {
   const me = useMe()

@@ -70,8 +70,8 @@ const same = (a: unknown, b: unknown): boolean => canonicalJson(a ?? null) === c
 type Fields = Record<string, unknown>
 const isRecord = (value: unknown): value is Fields => typeof value === 'object' && value !== null && !Array.isArray(value)
 const isList = (value: unknown): value is Fields[] => Array.isArray(value) && value.every(isRecord)
-/** Parts and blocks have edits of their own; a template keeps its identity. */
-const neverSet = new Set(['schema', 'key', 'parts', 'items', 'blocks', 'add', 'version', '__proto__', 'constructor', 'prototype'])
+/** Parts and blocks have edits of their own; a template keeps its identity and what it is built on. */
+const neverSet = new Set(['schema', 'key', 'extends', 'parts', 'items', 'blocks', 'add', 'version', '__proto__', 'constructor', 'prototype'])
 
 const inside = (at: unknown, step: string): unknown => (isList(at) ? at.find((one) => one['key'] === step) : isRecord(at) && Object.hasOwn(at, step) ? at[step] : undefined)
 const valueOf = (root: unknown, field: readonly string[]): unknown => field.reduce<unknown>(inside, root)
@@ -97,6 +97,53 @@ const writeField = (root: Fields, field: readonly string[], value: unknown): boo
   return true
 }
 
+/** Fields of a part that concern nothing but the part: setting one cannot make the rest of the template wrong. */
+const ownFields = new Set(['name', 'strength', 'audience', 'repeat', 'position', 'span', 'when', 'may', 'basis', 'inGroup', 'url', 'acceptsInstead', 'assesses', 'settings'])
+type FieldEdit = Extract<TemplateEdit, { edit: 'set-field' }>
+const concernsItself = (edit: FieldEdit): boolean =>
+  edit.part !== null && edit.part !== homePageKey && ownFields.has(edit.field[0] ?? '') && !(edit.field[0] === 'settings' && (edit.field.length < 2 || edit.field[1] === 'rubric')) && !edit.field.some((step) => neverSet.has(step))
+
+/** The list with one part of it, at whatever depth, made anew; everything else is the very same. null when it is not there. */
+const withPart = (list: readonly Part[], key: string, change: (part: Part) => Part): Part[] | null => {
+  for (const [i, part] of list.entries()) {
+    const put = (now: Part) => list.map((one, j) => (i === j ? now : one))
+    if (part.key === key) return put(change(part))
+    if (!isModule(part)) continue
+    const items = withPart(part.items, key, change)
+    if (items) return put({ ...part, items })
+    for (const [e, exception] of part.exceptions.entries()) {
+      const add = withPart(exception.add, key, change)
+      if (add) return put({ ...part, exceptions: part.exceptions.map((one, j) => (j === e ? { ...one, add } : one)) })
+    }
+  }
+  return null
+}
+
+/** An edit of one part's own field: only that part is made and read anew, so that the work does not grow with the template. */
+const applyOwnField = (template: Template, edit: FieldEdit): Result<{ template: Template; inverse: TemplateEdit }, EditProblem> => {
+  const where = `${edit.part ?? ''} ${edit.field.join('.')}`
+  let problem: EditProblem | null = null
+  let present: unknown
+  const parts = withPart(template.parts, edit.part ?? '', (part) => {
+    const own: Fields = isModule(part) ? { ...part, items: [], exceptions: [] } : { ...part, blocks: [] }
+    const bare = structuredClone(own)
+    present = valueOf(bare, edit.field)
+    if (!same(present, edit.was) && !same(present, edit.value)) problem = { code: 'clash', where, present, wanted: edit.value }
+    else if (!writeField(bare, edit.field, edit.value)) problem = { code: 'gone', where }
+    if (problem) return part
+    const read = readDocument(Part, bare)
+    if (!read.ok) {
+      problem = { code: 'not-allowed', where, problems: read.problems }
+      return part
+    }
+    const now = read.value
+    return isModule(now) && isModule(part) ? { ...now, items: part.items, exceptions: part.exceptions } : !isModule(now) && !isModule(part) ? { ...now, blocks: part.blocks } : part
+  })
+  if (!parts) return failure({ code: 'gone', where })
+  if (problem) return failure(problem)
+  return success({ template: { ...template, parts }, inverse: { ...edit, was: edit.value, value: present } })
+}
+
 /** Whether a key is that of a module, or of a part or exception anywhere in it. */
 const holds = (module: Module, key: string): boolean => module.key === key || partsWithin([module]).some((part) => part.key === key || (isModule(part) && part.exceptions.some((one) => one.key === key)))
 
@@ -105,6 +152,7 @@ const holds = (module: Module, key: string): boolean => module.key === key || pa
  * @returns the new template and the edit that takes it back, or why it could not be made; the input is left as it was
  */
 export const applyEdit = (template: Template, edit: TemplateEdit): Result<{ template: Template; inverse: TemplateEdit }, EditProblem> => {
+  if (edit.edit === 'set-field' && concernsItself(edit)) return applyOwnField(template, edit)
   const next = structuredClone(template)
   const gone = (where: string) => failure<EditProblem>({ code: 'gone', where })
   const blocksOf = (key: string): Block[] | null => {

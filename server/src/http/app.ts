@@ -10,7 +10,7 @@ import type { Person } from '../repositories/people.ts'
 import type { Handler } from './handler.ts'
 import { HttpProblem } from './problem.ts'
 import { getConformance, getToday } from './routes/conformance.ts'
-import { getCourse, getCourses, getItem, getReport, postRoster, postVersion } from './routes/courses.ts'
+import { getCourse, getCourseFacts, getCourses, getItem, getReport, postRoster, postVersion } from './routes/courses.ts'
 import { command, getRollouts, getRun, getRunEvents, postChecks, postCourseCheck, postPlans, postRollout } from './routes/runs.ts'
 import { getHealth, getMe, getTerms, personOf, postSignIn, postSignOut } from './routes/session.ts'
 import { getNames, postRenames } from './routes/names.ts'
@@ -55,6 +55,7 @@ const handlers: RouteId = {
   'get /api/courses': getCourses,
   'post /api/roster': postRoster,
   'get /api/courses/:id': getCourse,
+  'get /api/courses/:id/facts': getCourseFacts,
   'get /api/courses/:id/items/:item': getItem,
   'get /api/courses/:id/report': getReport,
   'get /api/courses/:id/calendar': getCourseCalendar,

@@ -248,12 +248,15 @@ export const releaseDraft = async (pool: Pool, key: string, revision: number, no
     return { state: 'released', version: number }
   })
 
+export const isRetired = async (database: Database, { templateId, number }: Pick<Version, 'templateId' | 'number'>): Promise<boolean> =>
+  (await firstRow(database, 'SELECT number FROM retired_versions WHERE template_id = ? AND number = ?', [templateId, number])) !== null
+
 /** Says for which departments and modalities a version is the one in use; each has one version in use at most. @returns false when it is not there or retired */
 export const useVersion = async (pool: Pool, key: string, number: number, uses: readonly { department: string; modality: string; inUse: boolean }[], who: string): Promise<boolean> =>
   inTransaction(pool, async (database) => {
     const version = await findVersion(database, key, number)
     if (!version) return false
-    if (uses.some((use) => use.inUse) && (await firstRow(database, 'SELECT number FROM retired_versions WHERE template_id = ? AND number = ?', [version.templateId, number]))) return false
+    if (uses.some((use) => use.inUse) && (await isRetired(database, version))) return false
     for (const { department, modality, inUse } of uses) {
       if (inUse)
         await change(

@@ -1,7 +1,7 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useEffect } from 'react'
 import type { Conformance, CourseDetail, CourseSummary, Me, LibraryEntry, RunDetail, RunSummary, NamesInUse, TemplateComment, TemplateDraft, TemplateSummary, TermDetail, TodayView } from '@wickerframe/contract'
-import type { Template, Term } from '@wickerframe/core'
+import type { Facts, Template, Term } from '@wickerframe/core'
 import { ApiError, get } from './client.ts'
 
 export const useMe = () =>
@@ -32,7 +32,7 @@ export const useTerms = () => useQuery({ queryKey: ['terms'], queryFn: () => get
 export const useTerm = (code: string | null) => useQuery({ queryKey: ['term', code], queryFn: () => get<TermDetail>(`/api/terms/${code}`), enabled: code !== null, staleTime: Infinity, refetchOnWindowFocus: false })
 /** What is known of a course besides its content. */
 export const useFacts = (courseId: string) =>
-  useQuery({ queryKey: ['course', courseId, 'facts'], queryFn: async () => (await get<CourseDetail>(`/api/courses/${courseId}`)).facts, enabled: courseId !== '', staleTime: Infinity })
+  useQuery({ queryKey: ['course', courseId, 'facts'], queryFn: () => get<Facts>(`/api/courses/${courseId}/facts`), enabled: courseId !== '', staleTime: Infinity })
 /** The names that a part bears in every course of a template; `part` may be `course`. */
 export const useNamesInUse = (template: string, part: string) =>
   useQuery({ queryKey: ['names', template, part], queryFn: () => get<NamesInUse>(`/api/names?template=${template}&part=${part}`), enabled: template !== '' && part !== '', refetchOnWindowFocus: false })

@@ -81,8 +81,8 @@ export const NumberLine = ({ label, name, value, least = 0, most = 10_000, onDon
 }
 
 export const Tick = ({ label, checked, disabled, onChange }: { label: string; checked: boolean; disabled?: boolean; onChange: (checked: boolean) => void }) => (
-  <label className="flex items-baseline gap-1.5">
-    <input type="checkbox" checked={checked} disabled={disabled} onChange={(event) => onChange(event.target.checked)} />
+  <label className="flex min-h-[26px] items-center gap-1.5">
+    <input type="checkbox" className="size-4 shrink-0" checked={checked} disabled={disabled} onChange={(event) => onChange(event.target.checked)} />
     <span>{label}</span>
   </label>
 )

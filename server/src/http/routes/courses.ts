@@ -24,6 +24,8 @@ export const courseIn = async ({ request, pool, person, today }: Handling): Prom
   return stored
 }
 
+export const getCourseFacts: Handler = async (handling) => (await courseIn(handling)).facts
+
 export const getCourse: Handler = async (handling): Promise<CourseDetail> => {
   const { pool, request, today } = handling
   const stored = await courseIn(handling)

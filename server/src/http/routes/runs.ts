@@ -4,7 +4,7 @@ import { listCourses, type StoredCourse } from '../../repositories/courses.ts'
 import { findBase } from '../../repositories/deployments.ts'
 import { commandRun, createRun, findRun, listRuns, mayFollowRun, runPulse, type Command } from '../../repositories/runs.ts'
 import { storeSnapshot } from '../../repositories/snapshots.ts'
-import { findVersion, type Version } from '../../repositories/templates.ts'
+import { findVersion, isRetired, type Version } from '../../repositories/templates.ts'
 import { inTransaction } from '@wickerframe/storage'
 import { bodyOf, numberIn, type Handler, type Handling } from '../handler.ts'
 import { HttpProblem, notFound } from '../problem.ts'
@@ -13,6 +13,7 @@ import { courseIn } from './courses.ts'
 const versionOf = async ({ pool }: Handling, template: string, number: number): Promise<Version> => {
   const version = await findVersion(pool, template, number)
   if (!version) throw notFound('version')
+  if (await isRetired(pool, version)) throw new HttpProblem(409, 'retired', `version ${number} is retired; courses under it keep it, and no others get it. Choose a newer one, or bring it back`)
   return version
 }
 

@@ -104,7 +104,7 @@ const NewEntry = ({ kind, taken, today, onSaved }: { kind: LibraryKind; taken: R
     setImage(null)
     onSaved()
   })
-  if (kind === 'block') return <p className="text-ink-2">Blocks come here from a template: keep one there with “keep for other places”, and it is offered here when the template is brought in or released anew.</p>
+  if (kind === 'block') return <p className="text-ink-2">Blocks come here from a template: keep one there with “keep for other places”, then put it into the library under Shared pieces.</p>
   const read = async (file: File) => {
     const text = await file.text()
     const ok = /<svg[\s>]/.test(text) && text.length <= 200_000

@@ -52,6 +52,15 @@ interface RowProps {
   onCancel: () => void
 }
 
+/** Rows are made anew with every edit; one that shows the same is not drawn again. */
+const sameRow = (a: OutlineRow, b: OutlineRow): boolean =>
+  a.key === b.key && a.part === b.part && a.depth === b.depth && a.index === b.index && a.siblings === b.siblings && a.parent === b.parent && a.opens === b.opens && a.above === b.above && a.rendered === b.rendered && a.turns === b.turns && a.row === b.row &&
+  (a.row !== 'element' || (b.row === 'element' && a.block === b.block)) && (a.row !== 'exception' || (b.row === 'exception' && a.exception === b.exception))
+/** A row that is not edited needs the template for nothing but the home page's own fields. */
+const sameProps = (a: RowProps, b: RowProps): boolean =>
+  sameRow(a.row, b.row) && (a.row.row !== 'home' || a.template.home === b.template.home) && a.editing === b.editing && (a.editing === null || (a.template === b.template && a.onDone === b.onDone)) &&
+  a.index === b.index && a.columns === b.columns && a.top === b.top && a.active === b.active && a.selected === b.selected && a.open === b.open && a.closed === b.closed && a.mayMove === b.mayMove && a.drop === b.drop && a.remarks === b.remarks && a.onPick === b.onPick && a.onEdit === b.onEdit
+
 const SheetRow = memo(({ row, index, columns, template, grid, top, active, selected, open, closed, mayMove, drop, remarks, editing, onPick, onEdit, onToggle, onDone, onCancel }: RowProps) => (
   <div
     role="row" aria-rowindex={index + 2} aria-level={row.depth + 1} aria-selected={selected} aria-expanded={row.opens ? !closed : undefined} data-row={row.key}
@@ -64,7 +73,7 @@ const SheetRow = memo(({ row, index, columns, template, grid, top, active, selec
       return (
         <div
           key={column.id} role="gridcell" aria-colindex={at + 1} id={`cell-${index}-${at}`} tabIndex={here ? 0 : -1} data-cell={`${index}-${at}`} title={column.id === 'rendered' ? row.rendered : text}
-          aria-readonly={column.read === null || !column.editable(row)} aria-label={text === '' ? `${column.title}: nothing` : undefined}
+          aria-readonly={column.read === null || !column.editable(row)} aria-label={text === '' && column.id !== 'name' && column.id !== 'rendered' ? `${column.title}: nothing` : undefined}
           className={`flex min-w-0 items-center px-1.5 ${here ? 'outline-2 -outline-offset-2 outline-tide' : ''}`}
           style={column.id === 'name' ? { paddingLeft: 6 + row.depth * 16 } : undefined}
           onMouseDown={(event) => {
@@ -103,7 +112,7 @@ const SheetRow = memo(({ row, index, columns, template, grid, top, active, selec
       )
     })}
   </div>
-))
+), sameProps)
 SheetRow.displayName = 'SheetRow'
 
 const isLetter = (event: KeyboardEvent) => event.key.length === 1 && !event.ctrlKey && !event.metaKey && !event.altKey
@@ -208,11 +217,16 @@ export const OutlineSheet = ({ rows, all, template, chosen, slipOpen, closed, re
     setEditing(null)
     focusSoon.current = true
   }, [])
+  // Rows keep the same handlers from edit to edit; what is current then is looked up when they are used.
+  const current = useRef({ rows, at, template })
+  useLayoutEffect(() => {
+    current.current = { rows, at, template }
+  })
   const onPick = useCallback(
     (index: number, which: number, event: { shiftKey: boolean; ctrlKey: boolean }) => {
-      const key = rows[index]?.key
+      const key = current.current.rows[index]?.key
       if (key === undefined) return
-      if (event.shiftKey) setAnchor((before) => before ?? at)
+      if (event.shiftKey) setAnchor((before) => before ?? current.current.at)
       else {
         setAnchor(null)
         setExtra((before) => {
@@ -226,18 +240,18 @@ export const OutlineSheet = ({ rows, all, template, chosen, slipOpen, closed, re
       focusSoon.current = true
       if (slipOpen && !event.shiftKey && !event.ctrlKey) onChoose(key)
     },
-    [rows, at, slipOpen, onChoose],
+    [slipOpen, onChoose],
   )
   const onEdit = useCallback(
     (index: number, which: number) => {
-      const one = rows[index]
+      const one = current.current.rows[index]
       const that = columns[which]
       if (one && that && mayEdit && that.read !== null && that.editable(one)) {
         setCell({ row: index, column: which })
-        setEditing({ start: that.text(one, template) })
+        setEditing({ start: that.text(one, current.current.template) })
       } else if (one) onChoose(one.key)
     },
-    [rows, columns, mayEdit, template, onChoose],
+    [columns, mayEdit, onChoose],
   )
   /** The topmost chosen cell's text goes into the ones below it. */
   const fillDown = () => {
@@ -354,6 +368,7 @@ export const OutlineSheet = ({ rows, all, template, chosen, slipOpen, closed, re
     })))
   }
 
+  const cellEditing = useMemo(() => (editing ? { column, start: editing.start } : null), [editing, column])
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }))
   const overRow = (event: DragMoveEvent | DragEndEvent): Dragging | null => {
     const box = scroller.current?.getBoundingClientRect()
@@ -392,7 +407,7 @@ export const OutlineSheet = ({ rows, all, template, chosen, slipOpen, closed, re
               return (
                 <SheetRow
                   key={one.key} row={one} index={item.index} columns={columns} template={template} grid={grid} top={item.start} active={here ? column : null} selected={selection.has(one.key)} open={one.key === chosen}
-                  closed={closed.has(one.key)} mayMove={mayEdit} drop={dragging?.target === one.key && dragging.key !== one.key ? dragging.where : null} remarks={remarks.get(one.key)} editing={here && editing ? { column, start: editing.start } : null}
+                  closed={closed.has(one.key)} mayMove={mayEdit} drop={dragging?.target === one.key && dragging.key !== one.key ? dragging.where : null} remarks={remarks.get(one.key)} editing={here ? cellEditing : null}
                   onPick={onPick} onEdit={onEdit} onToggle={onToggle} onDone={onDone} onCancel={onCancel}
                 />
               )

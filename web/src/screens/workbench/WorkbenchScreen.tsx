@@ -1,5 +1,5 @@
 import { useQueryClient } from '@tanstack/react-query'
-import { useCallback, useDeferredValue, useEffect, useMemo, useState } from 'react'
+import { lazy, Suspense, useCallback, useDeferredValue, useEffect, useMemo, useState } from 'react'
 import { Link, useParams } from 'react-router'
 import { everyExpected, everyPart, homePageKey, isModule, itemKinds, strengths, type ItemKind } from '@wickerframe/core'
 import { useCourses, useDraft, useFacts, useMe } from '../../api/queries.ts'
@@ -10,21 +10,24 @@ import { Clashes } from './Clashes.tsx'
 import { useDraftStore } from './draftStore.ts'
 import { OutlineSheet } from './OutlineSheet.tsx'
 import { expandedFor, outlineRows, shownRows, shownTurn, slipKeyOf } from './outlineRows.ts'
-import { ExceptionSlip } from './PartSettings.tsx'
 import { addRow, makeDifferent } from './sheetEdits.ts'
-import { Slip, type SlipPart } from './Slip.tsx'
+import type { SlipPart } from './Slip.tsx'
 import { useProofreading } from './useProofreading.ts'
-import { CommentsView } from './views/CommentsView.tsx'
-import { CourseSettingsView } from './views/CourseSettingsView.tsx'
-import { CourseView } from './views/CourseView.tsx'
-import { GradingView } from './views/GradingView.tsx'
-import { LayerView } from './views/LayerView.tsx'
-import { OutcomesView } from './views/OutcomesView.tsx'
-import { ProofreadingView } from './views/ProofreadingView.tsx'
-import { ReleasePanel } from './views/ReleasePanel.tsx'
-import { SharedPiecesView } from './views/SharedPiecesView.tsx'
-import { VariantsView } from './views/VariantsView.tsx'
-import { VersionsView } from './views/VersionsView.tsx'
+
+// What only some visits need comes when it is opened; the page editor is large.
+const ExceptionSlip = lazy(async () => ({ default: (await import('./PartSettings.tsx')).ExceptionSlip }))
+const Slip = lazy(async () => ({ default: (await import('./Slip.tsx')).Slip }))
+const CommentsView = lazy(async () => ({ default: (await import('./views/CommentsView.tsx')).CommentsView }))
+const CourseSettingsView = lazy(async () => ({ default: (await import('./views/CourseSettingsView.tsx')).CourseSettingsView }))
+const CourseView = lazy(async () => ({ default: (await import('./views/CourseView.tsx')).CourseView }))
+const GradingView = lazy(async () => ({ default: (await import('./views/GradingView.tsx')).GradingView }))
+const LayerView = lazy(async () => ({ default: (await import('./views/LayerView.tsx')).LayerView }))
+const OutcomesView = lazy(async () => ({ default: (await import('./views/OutcomesView.tsx')).OutcomesView }))
+const ProofreadingView = lazy(async () => ({ default: (await import('./views/ProofreadingView.tsx')).ProofreadingView }))
+const ReleasePanel = lazy(async () => ({ default: (await import('./views/ReleasePanel.tsx')).ReleasePanel }))
+const SharedPiecesView = lazy(async () => ({ default: (await import('./views/SharedPiecesView.tsx')).SharedPiecesView }))
+const VariantsView = lazy(async () => ({ default: (await import('./views/VariantsView.tsx')).VariantsView }))
+const VersionsView = lazy(async () => ({ default: (await import('./views/VersionsView.tsx')).VersionsView }))
 
 const lookEveryMilliseconds = 4000
 type View = 'outline' | 'settings' | 'grading' | 'outcomes' | 'shared' | 'layer' | 'proofreading' | 'comments' | 'versions'
@@ -62,7 +65,7 @@ export const WorkbenchScreen = () => {
     () => (courses.data ?? []).filter((course) => !applies || ((applies.weeks.length === 0 || applies.weeks.includes(course.weeks)) && (applies.modalities.length === 0 || applies.modalities.includes(course.modality)) && (applies.departments.length === 0 || applies.departments.includes(course.department)))),
     [courses.data, applies],
   )
-  const courseId = search.get('course') ?? String(fitting[0]?.id ?? '')
+  const courseId = search.get('course') ?? (applies ? String(fitting[0]?.id ?? '') : '')
   const facts = useFacts(courseId)
   // Working the outline out for a course may lag a key behind; typing never waits for it.
   const settled = useDeferredValue(draft)
@@ -126,7 +129,7 @@ export const WorkbenchScreen = () => {
         </>
       }
     >
-      {releasing && <ReleasePanel template={key} revision={store.revision} latest={latest} remarks={remarks ?? []} waiting={store.waiting.length > 0} onReleased={store.released} onProofread={() => { setReleasing(false); set({ view: 'proofreading' }) }} onClose={() => setReleasing(false)} />}
+      {releasing && <Suspense fallback={null}><ReleasePanel template={key} revision={store.revision} latest={latest} remarks={remarks ?? []} waiting={store.waiting.length > 0} onReleased={store.released} onProofread={() => { setReleasing(false); set({ view: 'proofreading' }) }} onClose={() => setReleasing(false)} /></Suspense>}
       <Clashes clashes={store.clashes} onDecide={store.decide} />
       {store.problem && (
         <div role="alert" className="mt-2 flex gap-3 border-l-4 border-rust bg-rust-soft px-3 py-1"><p>{store.problem}</p><Button shape="word" onClick={store.forget}>forget it</Button></div>
@@ -137,6 +140,7 @@ export const WorkbenchScreen = () => {
       <nav aria-label="Of this template" className="mt-1 flex flex-wrap gap-x-4 border-b border-line">
         {views.map(([id, text]) => <button key={id} type="button" aria-current={view === id ? 'page' : undefined} onClick={() => set({ view: id === 'outline' ? null : id })} className={`border-b-2 py-1 ${view === id ? 'border-ink font-semibold' : 'border-transparent text-ink-2'} ${id === 'proofreading' && errors > 0 ? 'text-rust' : ''}`}>{text}</button>)}
       </nav>
+      <Suspense fallback={<Waiting what="this view" />}>
       {view === 'settings' && <CourseSettingsView template={draft} />}
       {view === 'grading' && <GradingView template={draft} onOpen={choose} />}
       {view === 'outcomes' && <OutcomesView template={draft} onOpen={choose} />}
@@ -145,6 +149,7 @@ export const WorkbenchScreen = () => {
       {view === 'proofreading' && (remarks ? <ProofreadingView remarks={remarks} template={draft} nameOf={nameOf} onOpen={choose} /> : <Waiting what="the template" />)}
       {view === 'comments' && <CommentsView template={key} parts={sources.parts} part={chosen} onOpen={choose} />}
       {view === 'versions' && <VersionsView template={detail} />}
+      </Suspense>
       {view === 'outline' && (
         <>
           <div className="mt-2 flex flex-wrap items-center gap-x-4 gap-y-2">
@@ -165,17 +170,19 @@ export const WorkbenchScreen = () => {
           </div>
           <div className={`mt-2 grid ${slipOpen && show === 'designed' ? 'lg:grid-cols-[minmax(0,1fr)_30rem]' : ''}`}>
             <div className="min-w-0">
-              {show === 'course' ? (
+              <Suspense fallback={<Waiting what="this view" />}>{show === 'course' ? (
                 <CourseView expected={expected} mayEdit={store.mayEdit} canDiffer={(part) => isModule(part) && part.repeat !== undefined} onOpen={(to) => set({ part: to, show: null })} onDiffer={(module, number) => { const made = makeDifferent(module, { at: 'number', number }, draft); if (store.edit(...made.edits)) set({ part: made.key, show: null }) }} />
               ) : show === 'variants' ? (
                 <VariantsView template={draft} onOpen={(to) => set({ part: to, show: null })} />
               ) : (
                 <OutlineSheet rows={shown} all={rows} template={draft} chosen={chosenRow} slipOpen={slipOpen} closed={closed} remarks={remarksByPart} onChoose={choose} onToggle={onToggle} />
-              )}
+              )}</Suspense>
               {show === 'designed' && <p className="mt-1 text-[12.5px] text-ink-3">Enter or type: edit · Tab: next cell · Ctrl Enter: new row · Alt arrows: move, in, out · Ctrl D: fill down · F4: open the slip · ?: all keys</p>}
             </div>
+            <Suspense fallback={<Waiting what="the slip" />}>
             {show === 'designed' && slip && <Slip key={slip.key} part={slip} expected={expectedPart} template={draft} upper={upper} today={me.data?.today ?? ''} timeZone={facts.data?.term.timeZone ?? null} remarks={(remarks ?? []).filter((one) => one.part === slip.key).map((one) => one.message)} onClose={() => choose(null)} onOpen={choose} />}
             {show === 'designed' && exceptionRow?.row === 'exception' && exceptionModule && isModule(exceptionModule) && <ExceptionSlip key={exceptionRow.key} module={exceptionModule} exception={exceptionRow.exception} template={draft} onClose={() => choose(null)} onOpen={choose} />}
+            </Suspense>
           </div>
         </>
       )}

@@ -98,7 +98,8 @@ export const useDraftStore = create<DraftState>((set, get) => {
       const answer = await post<{ revision: number; draft: Template }>(`/api/templates/${key}/edits`, { revision, edits })
       if (get().key !== key) return
       const left = get().waiting.slice(edits.length)
-      set({ revision: answer.revision, waiting: left, savedAt: new Date().toISOString(), saving: false, ...(left.length === 0 ? { draft: answer.draft } : {}) })
+      // Where nobody else came between, what stands here is what the server has.
+      set({ revision: answer.revision, waiting: left, savedAt: new Date().toISOString(), saving: false, ...(left.length === 0 && answer.revision !== revision + 1 ? { draft: answer.draft } : {}) })
       void save()
     } catch (cause) {
       set({ saving: false })

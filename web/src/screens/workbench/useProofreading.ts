@@ -8,20 +8,20 @@ export const useProofreading = (template: Template | null): readonly Remark[] | 
   const worker = useRef<Worker | null>(null)
   const job = useRef(0)
   const [remarks, setRemarks] = useState<readonly Remark[] | null>(null)
-  useEffect(() => {
-    const started = new Worker(new URL('./proofread.worker.ts', import.meta.url), { type: 'module' })
-    started.onmessage = ({ data }: MessageEvent<{ job: number; remarks: Remark[] }>) => data.job === job.current && setRemarks(data.remarks)
-    worker.current = started
-    return () => {
-      worker.current = null
-      started.terminate()
-    }
+  useEffect(() => () => {
+    worker.current?.terminate()
+    worker.current = null
   }, [])
   useEffect(() => {
     if (!template) return
     const timer = setTimeout(() => {
+      // The worker is fetched when there is something to read, after the outline stands.
+      if (!worker.current) {
+        worker.current = new Worker(new URL('./proofread.worker.ts', import.meta.url), { type: 'module' })
+        worker.current.onmessage = ({ data }: MessageEvent<{ job: number; remarks: Remark[] }>) => data.job === job.current && setRemarks(data.remarks)
+      }
       job.current += 1
-      worker.current?.postMessage({ job: job.current, template })
+      worker.current.postMessage({ job: job.current, template })
     }, restMilliseconds)
     return () => clearTimeout(timer)
   }, [template])

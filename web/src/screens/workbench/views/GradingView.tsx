@@ -4,6 +4,7 @@ import { postFile } from '../../../api/client.ts'
 import { Button, Pick, plural } from '../../../controls/controls.tsx'
 import { NumberLine, TextLine, Tick } from '../../../controls/typed.tsx'
 import { useDraftStore } from '../draftStore.ts'
+import { PutIntoLibrary, TakeFromLibrary } from '../LibraryMenu.tsx'
 
 /** A rubric as a table: criteria down, levels across, points under each. */
 export const RubricTable = ({ rubric, disabled, onChange }: { rubric: Rubric; disabled: boolean; onChange: (rubric: Rubric) => void }) => {
@@ -98,7 +99,7 @@ export const GradingView = ({ template, onOpen }: { template: Template; onOpen: 
             <details key={rubric.key} className="border-t border-line py-2" open={rubrics.length === 1}>
               <summary className="cursor-pointer"><span className="font-semibold">{rubric.title}</span> <span className="text-ink-3">{rubricPoints(rubric)} points, {plural(rubric.criteria.length, 'criterion', 'criteria')}; {used.length === 0 ? 'judges nothing yet' : `judges ${used.map((item) => item.name).join(', ')}`}</span></summary>
               <div className="py-2">
-                <div className="flex flex-wrap items-end gap-4"><TextLine label="Title" value={rubric.title} onDone={(title) => title.trim() !== '' && putRubric({ ...rubric, title })} /><Button shape="word" disabled={used.length > 0 || !mayEdit} title={used.length > 0 ? 'it judges work; choose another rubric there first' : ''} onClick={() => set(['rubrics', rubric.key], rubric, null)}>remove</Button></div>
+                <div className="flex flex-wrap items-end gap-4"><TextLine label="Title" value={rubric.title} onDone={(title) => title.trim() !== '' && putRubric({ ...rubric, title })} /><Button shape="word" disabled={used.length > 0 || !mayEdit} title={used.length > 0 ? 'it judges work; choose another rubric there first' : ''} onClick={() => set(['rubrics', rubric.key], rubric, null)}>remove</Button><PutIntoLibrary put={{ kind: 'rubric', was: null, document: rubric }} /></div>
                 <RubricTable rubric={rubric} disabled={!mayEdit} onChange={putRubric} />
               </div>
             </details>
@@ -107,6 +108,7 @@ export const GradingView = ({ template, onOpen }: { template: Template; onOpen: 
         {mayEdit && (
           <p className="mt-2 flex flex-wrap items-center gap-3">
             <Button onClick={() => freshRubric(`Rubric ${rubrics.length + 1}`, [{ text: 'New criterion', levels: [{ text: 'Met', points: 10 }, { text: 'Partly', points: 5 }, { text: 'Not met', points: 0 }] }])}>Make a rubric</Button>
+            <TakeFromLibrary template={template} kind="rubric" />
             <label className="text-ink-2">or read one from a CSV file <input ref={file} type="file" accept=".csv,text/csv" onChange={(event) => { const [chosen] = event.target.files ?? []; if (chosen) void read(chosen) }} /></label>
           </p>
         )}

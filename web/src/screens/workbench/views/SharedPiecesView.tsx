@@ -1,20 +1,17 @@
 import { Link } from 'react-router'
-import { blockInPlace, everyItem, type Block, type KeptBlock, type Template, type TemplateEdit } from '@wickerframe/core'
-import type { LibraryEntry, LibraryKind } from '@wickerframe/contract'
-import { useLibrary } from '../../../api/queries.ts'
-import { Button, plural, Problem } from '../../../controls/controls.tsx'
-import { Menu } from '../../../controls/menu.tsx'
+import { blockInPlace, everyItem, type Block, type KeptBlock, type Template } from '@wickerframe/core'
+import type { LibraryKind } from '@wickerframe/contract'
+import { Button, plural } from '../../../controls/controls.tsx'
 import { TextLine } from '../../../controls/typed.tsx'
 import { useDraftStore } from '../draftStore.ts'
+import { lists, PutIntoLibrary, TakeFromLibrary } from '../LibraryMenu.tsx'
 import { blockWords } from '../page/blockWords.ts'
 import { imageData, RichText, type PageSources } from '../page/RichText.tsx'
 
-const lists = { 'house-text': 'houseTexts', image: 'assets', rubric: 'rubrics', block: 'keptBlocks' } as const
 
 /** What the template takes from the library or shows in several places. */
 export const SharedPiecesView = ({ template, sources }: { template: Template; sources: PageSources }) => {
   const { edit, mayEdit } = useDraftStore()
-  const library = useLibrary()
   const blocks: readonly Block[] = [...template.home.blocks, ...everyItem(template).flatMap((item) => item.blocks)]
   const uses = (kind: LibraryKind, key: string): number => {
     const placed = blocks.flatMap((block) => { const one = blockInPlace(block, template.keptBlocks); return one ? [one] : [] })
@@ -26,33 +23,23 @@ export const SharedPiecesView = ({ template, sources }: { template: Template; so
     }
   }
   const set = (field: string[], was: unknown, value: unknown) => void edit({ edit: 'set-field', part: null, field, was: was ?? null, value: value ?? null })
-  const held = (kind: LibraryKind) => new Set(template[lists[kind]].map((one) => one.key))
-  const offered = (kind: LibraryKind) => (library.data ?? []).filter((entry) => entry.kind === kind && !held(kind).has(entry.key))
-  const take = (entry: LibraryEntry) => {
-    const edits: TemplateEdit[] = [{ edit: 'set-field', part: null, field: [lists[entry.kind], entry.key], was: null, value: entry.document }]
-    edit(...edits)
-  }
-  const offerOf = (kind: LibraryKind) => (mayEdit && offered(kind).length > 0 ? (
-    <Menu label="Take from the library" className="mt-2" groups={[{ items: offered(kind).map((entry) => ({ value: entry.key, text: entry.title })) }]} onPick={(key) => { const entry = offered(kind).find((one) => one.key === key); if (entry) take(entry) }} />
-  ) : null)
   const usedWords = (count: number) => (count === 0 ? 'shown nowhere' : `shown in ${plural(count, 'place')}`)
   const removal = (kind: LibraryKind, one: { key: string }) => (mayEdit && uses(kind, one.key) === 0 ? <Button shape="word" onClick={() => set([lists[kind], one.key], one, null)}>take out of the template</Button> : null)
   const setKept = (kept: KeptBlock, more: Partial<KeptBlock>) => set(['keptBlocks', kept.key], kept, { ...kept, ...more })
   return (
     <div className="mt-3 grid gap-6 lg:grid-cols-2">
-      <Problem error={library.error} />
       <section className="bg-sheet p-4">
         <h2 className="text-[18px]">House texts</h2>
         {template.houseTexts.length === 0 && <p className="text-ink-2">None. A house text is kept centrally and shown in many courses: a policy, support contacts.</p>}
         <ul className="divide-y divide-line">{template.houseTexts.map((one) => <li key={one.key} className="flex flex-wrap items-baseline gap-3 py-1.5"><span className="font-semibold">{one.title}</span><span className="text-ink-2">{one.form}, revision {one.revisions.at(-1)?.number}; {usedWords(uses('house-text', one.key))}</span>{removal('house-text', one)}</li>)}</ul>
         <p className="text-ink-2">Their words are corrected in the <Link className="text-tide underline" to="/library">library</Link>.</p>
-        {offerOf('house-text')}
+        <TakeFromLibrary template={template} kind="house-text" />
       </section>
       <section className="bg-sheet p-4">
         <h2 className="text-[18px]">Images</h2>
         {template.assets.length === 0 && <p className="text-ink-2">None yet.</p>}
         <ul className="grid gap-2">{template.assets.map((one) => <li key={one.key} className="flex gap-3"><img src={imageData(one)} alt={one.alternativeText} className="h-14 w-28 border border-line object-cover" /><span><span className="block">{one.alternativeText}</span><span className="block text-[12.5px] text-ink-2">{one.licence}; {usedWords(uses('image', one.key))}</span>{removal('image', one)}</span></li>)}</ul>
-        {offerOf('image')}
+        <TakeFromLibrary template={template} kind="image" />
       </section>
       <section className="bg-sheet p-4 lg:col-span-2">
         <h2 className="text-[18px]">Kept blocks</h2>
@@ -65,11 +52,11 @@ export const SharedPiecesView = ({ template, sources }: { template: Template; so
               {'html' in kept.block ? <RichText label={kept.title} html={kept.block.html} sources={sources} disabled={!mayEdit} onDone={(html) => setKept(kept, { block: { ...kept.block, html } as KeptBlock['block'] })} />
                 : kept.block.kind === 'fill-in' ? <TextLine label="Prompt" value={kept.block.prompt} onDone={(prompt) => prompt.trim() !== '' && setKept(kept, { block: { ...kept.block, prompt } as KeptBlock['block'] })} />
                 : <p className="text-ink-2">To change it, put it in on a page, make it that page’s own, correct it, and keep it again.</p>}
-              {removal('block', kept)}
+              <span className="flex gap-4"><PutIntoLibrary put={{ kind: 'block', was: null, document: kept }} />{removal('block', kept)}</span>
             </fieldset>
           </details>
         ))}
-        {offerOf('block')}
+        <TakeFromLibrary template={template} kind="block" />
       </section>
     </div>
   )

@@ -1,0 +1,72 @@
+/**
+ * Measures the workbench in Chromium, on a database of its own: typing to paint in an outline of 500 rows, an edit to
+ * paint, and the opening of a template. A benchmark, not a test: it prints and asserts nothing.
+ */
+import type { Page } from 'playwright-core'
+import { demoPassword } from '@wickerframe/demo'
+import { startTestBed } from '../e2e/testBed.ts'
+import { openBrowser } from '../scripts/browser.ts'
+import { templateOf, told } from './rows.ts'
+
+const large = templateOf(500)
+const bed = await startTestBed({ courses: 24 })
+const browser = await openBrowser()
+try {
+  const designer = await bed.as('designer@kestrelsound.example')
+  await designer.post('/api/templates', large)
+  const page = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage()
+  await page.goto(bed.address)
+  await page.getByLabel('E-mail').fill('designer@kestrelsound.example')
+  await page.getByLabel('Password').fill(demoPassword)
+  await page.getByRole('button', { name: 'Sign in' }).click()
+  await page.getByRole('navigation').first().waitFor()
+  const opening = async (path: string): Promise<number[]> => {
+    const times: number[] = []
+    for (let i = 0; i < 6; i++) {
+      const start = Date.now()
+      await page.goto(bed.address + path)
+      await page.locator('[data-row="home-page"]').waitFor()
+      times.push(Date.now() - start)
+    }
+    return times.slice(1)
+  }
+  console.log('In Chromium, on a database of its own:')
+  console.log(`  opening the Harbour Standard's workbench, from the address to the outline: ${told(await opening('/templates/harbour-standard'))}`)
+  console.log(`  opening a template of 500 rows: ${told(await opening('/templates/rows-500'))}`)
+  await page.locator('[data-cell="2-1"]').click()
+  console.log(`  going from row to row (arrow key to paint, 500 rows): ${told(await keysToPaint(page, Array.from({ length: 80 }, () => 'ArrowDown')))}`)
+  await page.keyboard.press('Enter')
+  console.log(`  typing in a cell (key to paint, 500 rows): ${told(await keysToPaint(page, [...'A name that is typed letter by letter, for {code} and for {title}, and so on and on until it ends']))}`)
+  await page.keyboard.press('Escape')
+  await page.keyboard.press('Home')
+  console.log(`  a strength typed and taken (Enter to paint, 500 rows): ${told(await editsToPaint(page))}`)
+} finally {
+  await browser.close()
+  await bed.stop()
+}
+
+/** From each key to the frame after it was painted. */
+async function keysToPaint(page: Page, keys: readonly string[]): Promise<number[]> {
+  await page.evaluate(`window.paints = []; window.onKeyBench ??= (() => { window.addEventListener('keydown', () => { const at = performance.now(); requestAnimationFrame(() => { const channel = new MessageChannel(); channel.port1.onmessage = () => window.paints.push(performance.now() - at); channel.port2.postMessage(0) }) }, true); return true })()`)
+  for (const key of keys) {
+    await page.keyboard.press(key)
+    await page.waitForTimeout(25)
+  }
+  await page.waitForTimeout(200)
+  return (await page.evaluate('window.paints')) as number[]
+}
+
+/** From the Enter that takes an edit over to the frame after it was painted. */
+async function editsToPaint(page: Page): Promise<number[]> {
+  const times: number[] = []
+  for (let i = 0; i < 24; i++) {
+    await page.locator(`[data-row="page-0-${i % 10}"] [role="gridcell"]`).nth(3).click()
+    await page.keyboard.press('Enter')
+    await page.keyboard.press('Control+A')
+    await page.keyboard.type(i % 20 < 10 ? 'should' : 'must')
+    const [time] = (await keysToPaint(page, ['Enter'])).slice(-1)
+    if (time !== undefined) times.push(time)
+    await page.waitForTimeout(120)
+  }
+  return times
+}
