@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { canonicalJson, failure, readDocument, success, type Problem, type Result } from '../document/index.ts'
 import { Block } from './block.ts'
 import { isModule, Part, type Exception, type Module } from './part.ts'
-import { homePageKey, partsWithin, Template } from './template.ts'
+import { everyPart, homePageKey, partsWithin, Template } from './template.ts'
 import { Key } from './words.ts'
 
 const At = z.number().int().min(0).max(2000)
@@ -124,6 +124,7 @@ const applyOwnField = (template: Template, edit: FieldEdit): Result<{ template: 
   const where = `${edit.part ?? ''} ${edit.field.join('.')}`
   let problem: EditProblem | null = null
   let present: unknown
+  let written: unknown
   const parts = withPart(template.parts, edit.part ?? '', (part) => {
     const own: Fields = isModule(part) ? { ...part, items: [], exceptions: [] } : { ...part, blocks: [] }
     const bare = structuredClone(own)
@@ -137,11 +138,13 @@ const applyOwnField = (template: Template, edit: FieldEdit): Result<{ template: 
       return part
     }
     const now = read.value
+    // As it was read: with what goes without saying filled in.
+    written = valueOf(now, edit.field)
     return isModule(now) && isModule(part) ? { ...now, items: part.items, exceptions: part.exceptions } : !isModule(now) && !isModule(part) ? { ...now, blocks: part.blocks } : part
   })
   if (!parts) return failure({ code: 'gone', where })
   if (problem) return failure(problem)
-  return success({ template: { ...template, parts }, inverse: { ...edit, was: edit.value, value: present } })
+  return success({ template: { ...template, parts }, inverse: { ...edit, was: written, value: present } })
 }
 
 /** Whether a key is that of a module, or of a part or exception anywhere in it. */
@@ -249,5 +252,15 @@ export const applyEdit = (template: Template, edit: TemplateEdit): Result<{ temp
   }
   const read = readDocument(Template, next)
   if (!read.ok) return failure({ code: 'not-allowed', where: 'part' in edit && typeof edit.part === 'string' ? edit.part : 'template', problems: read.problems })
-  return success({ template: read.value, inverse })
+  const made = read.value
+  if (inverse.edit === 'set-field') {
+    const target = inverse.part === null ? made : inverse.part === homePageKey ? made.home : everyPart(made).find((part) => part.key === inverse.part)
+    return success({ template: made, inverse: { ...inverse, was: valueOf(target, inverse.field) } })
+  }
+  if (inverse.edit === 'set-block') {
+    const part = everyPart(made).find((one) => one.key === inverse.part)
+    const blocks = inverse.part === homePageKey ? made.home.blocks : part && !isModule(part) ? part.blocks : []
+    return success({ template: made, inverse: { ...inverse, was: valueOf(blocks.find((block) => block.key === inverse.block), [inverse.field]) } })
+  }
+  return success({ template: made, inverse })
 }

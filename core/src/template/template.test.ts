@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { canonicalJson, jsonPointer, readDocument, shortHash } from '../document/index.ts'
 import { exampleTemplate } from '../rules/example/exampleCourse.ts'
-import { applyEdit, everyPart, Template, type TemplateEdit } from './index.ts'
+import { applyEdit, everyPart, isModule, newItem, Template, type TemplateEdit } from './index.ts'
 
 const problemsOf = (change: (template: Record<string, never> & ReturnType<typeof exampleTemplate>) => void) => {
   const template = exampleTemplate() as Parameters<typeof change>[0]
@@ -64,6 +64,55 @@ describe('edits of a draft', () => {
     expect(applyEdit(exampleTemplate(), { edit: 'move-part', part: 'week', parent: 'week', at: 0 })).toMatchObject({ ok: false, problems: { code: 'not-allowed' } })
     expect(applyEdit(exampleTemplate(), { edit: 'set-field', part: 'welcome', field: ['__proto__', 'x'], was: null, value: 1 })).toMatchObject({ ok: false })
     expect(applyEdit(exampleTemplate(), { edit: 'remove-part', part: 'nobody' })).toMatchObject({ ok: false, problems: { code: 'gone' } })
+  })
+  it('of a part’s own field leave the very same other parts, and what reads back as the same template (property)', () => {
+    const template = exampleTemplate()
+    const settable = fc.constantFrom<[string[], unknown]>([['strength'], 'may'], [['name'], '{cod}'], [['name'], 'Other {code}'], [['repeat'], { per: 'week' }], [['repeat'], { per: 'never' }], [['settings', 'points'], 12], [['settings', 'points'], -1], [['settings', 'due'], { from: 'week-end' }], [['may', 'remove'], true], [['when'], { modalities: ['online'] }], [['colour'], 'red'])
+    fc.assert(
+      fc.property(fc.constantFrom(...everyPart(template).map((part) => part.key)), settable, (key, [field, value]) => {
+        const part = everyPart(template).find((one) => one.key === key)
+        const was = field.reduce<unknown>((at, step) => (at as Record<string, unknown> | undefined)?.[step], part)
+        const done = applyEdit(template, { edit: 'set-field', part: key, field, was: was ?? null, value })
+        const bad = value === '{cod}' || value === -1 || field[0] === 'colour' || (value as { per?: string }).per === 'never'
+        expect(done.ok).toBe(!bad)
+        if (!done.ok) return
+        const read = readDocument(Template, JSON.parse(JSON.stringify(done.value.template)))
+        expect(read.ok && canonicalJson(read.value)).toBe(canonicalJson(done.value.template))
+        const undone = applyEdit(done.value.template, done.value.inverse)
+        expect(undone.ok && canonicalJson(undone.value.template)).toBe(canonicalJson(template))
+        const others = everyPart(done.value.template).filter((one) => !isModule(one) && one.key !== key)
+        expect(others.every((one) => everyPart(template).includes(one))).toBe(true)
+      }),
+    )
+  })
+  it('reach into a list by the key of the one meant, and into what an exception adds', () => {
+    const steps: TemplateEdit[] = [
+      { edit: 'set-field', part: null, field: ['rubrics', 'log'], was: null, value: { key: 'log', title: 'Log', criteria: [{ text: 'Kept', levels: [{ text: 'yes', points: 5 }] }] } },
+      { edit: 'set-field', part: null, field: ['rubrics', 'log', 'title'], was: 'Log', value: 'Log book' },
+      { edit: 'set-field', part: 'week', field: ['exceptions', 'first'], was: null, value: { key: 'first', anchor: { at: 'first' }, omit: false, leaveOut: [], set: [], add: [] } },
+      { edit: 'add-part', parent: 'first', at: 0, part: newItem('page', 'survey', 'Survey') },
+      { edit: 'set-field', part: 'survey', field: ['strength'], was: 'must', value: 'should' },
+      { edit: 'move-part', part: 'survey', parent: 'week', at: 0 },
+      { edit: 'move-part', part: 'quiz', parent: 'first', at: 0 },
+    ]
+    const made: Template[] = [exampleTemplate()]
+    const inverses: TemplateEdit[] = []
+    for (const step of steps) {
+      const next = applyEdit(made.at(-1) as Template, step)
+      if (!next.ok) throw new Error(JSON.stringify(next.problems))
+      made.push(next.value.template)
+      inverses.push(next.value.inverse)
+    }
+    expect(made.at(-1)?.rubrics[0]?.title).toBe('Log book')
+    expect(everyPart(made.at(-1) as Template).map((part) => part.key)).toContain('survey')
+    let back = made.at(-1) as Template
+    for (const inverse of inverses.toReversed()) {
+      const undone = applyEdit(back, inverse)
+      if (!undone.ok) throw new Error(JSON.stringify(undone.problems))
+      back = undone.value.template
+    }
+    expect(canonicalJson(back)).toBe(canonicalJson(made[0]))
+    expect(applyEdit(made[3] as Template, { edit: 'move-part', part: 'week', parent: 'first', at: 0 })).toMatchObject({ ok: false, problems: { code: 'not-allowed' } })
   })
   it('keep every other part whatever is moved where', () => {
     const keys = everyPart(exampleTemplate()).map((part) => part.key)

@@ -153,15 +153,16 @@ export const useDraftStore = create<DraftState>((set, get) => {
       if (!inverse) return false
       const now = Date.now()
       const last = get().done.at(-1)
-      const step: Step = last && goesOn(last, edits, now) ? { edits, inverse: last.inverse, at: now } : { edits, inverse, at: now }
-      set({ done: [...(step.inverse === inverse ? get().done : get().done.slice(0, -1)), step], undone: [] })
+      // What takes typing back starts from the last of it and goes to before the first.
+      const [newest] = inverse
+      const taken = last && newest && 'was' in newest && goesOn(last, edits, now) ? last.inverse.map((one) => ('was' in one ? { ...one, was: newest.was } : one)) : null
+      set({ done: [...(taken ? get().done.slice(0, -1) : get().done), { edits, inverse: taken ?? inverse, at: now }], undone: [] })
       return true
     },
     undo: () => {
       const last = get().done.at(-1)
       if (!last) return
-      // What is taken back starts from what stands there now.
-      const inverse = make(last.inverse.map((edit) => ('was' in edit && last.edits.length === 1 ? { ...edit, was: valueNow(last.edits[0]) } : edit)))
+      const inverse = make(last.inverse)
       if (inverse) set({ done: get().done.slice(0, -1), undone: [...get().undone, { ...last, edits: inverse }] })
     },
     redo: () => {
@@ -186,5 +187,3 @@ export const useDraftStore = create<DraftState>((set, get) => {
     },
   }
 })
-
-const valueNow = (edit: TemplateEdit | undefined): unknown => (edit && 'value' in edit ? (edit.value ?? null) : null)

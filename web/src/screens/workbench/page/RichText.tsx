@@ -22,6 +22,8 @@ const FollowingLink = Link.extend({
 })
 
 const settleMilliseconds = 700
+/** What was written, without the empty line an editor keeps open at the end. */
+const htmlOf = (editor: Editor): string => editor.getHTML().replace(/(?<=.)(?:<p><\/p>)+$/, '')
 export const imageData = (asset: Asset): string => `data:image/svg+xml,${encodeURIComponent(asset.svg)}`
 
 const PartLinkForm = ({ editor, sources, onClose }: { editor: Editor; sources: PageSources; onClose: () => void }) => {
@@ -107,7 +109,7 @@ export const RichText = ({ html, label, sources, headingBefore = 2, disabled = f
   const handOn = (editor: Editor) => {
     if (timer.current) clearTimeout(timer.current)
     timer.current = null
-    const now = editor.getHTML()
+    const now = htmlOf(editor)
     if (now !== latest.current.html) latest.current.onDone(now)
   }
   const editor = useEditor({
@@ -135,7 +137,7 @@ export const RichText = ({ html, label, sources, headingBefore = 2, disabled = f
     onDestroy: () => { if (timer.current) clearTimeout(timer.current) },
   })
   useEffect(() => {
-    if (!editor.isFocused && editor.getHTML() !== html) editor.commands.setContent(html, { emitUpdate: false })
+    if (!editor.isFocused && htmlOf(editor) !== html) editor.commands.setContent(html, { emitUpdate: false })
   }, [editor, html])
   const tool = (text: string, active: boolean, run: () => void) => (
     <button key={text} type="button" aria-pressed={active} className={`px-1.5 py-0.5 text-[12.5px] ${active ? 'bg-ink text-sheet' : 'text-ink-2 underline underline-offset-2'}`} onMouseDown={(event) => event.preventDefault()} onClick={run}>
