@@ -154,6 +154,7 @@ describe('a layer on it', () => {
   it('shows what comes from above, adds to it, and cannot weaken it', async () => {
     await page.goto(`${bed.address}/templates/new?way=layer&on=lighthouse-standard&version=1`)
     await page.getByLabel('It is called').fill('Lamp keepers')
+    await page.getByRole('region', { name: 'Outline as it grows' }).waitFor()
     await page.getByRole('button', { name: 'Make the template' }).press('Enter')
     await page.getByRole('treegrid').waitFor()
     await row('module').getByText('from above').waitFor()

@@ -22,8 +22,14 @@ const views: Record<string, (page: Page) => Promise<void>> = {
   workbench: async (page) => void (await page.goto(`${address}/templates/harbour-standard?part=week-overview`)),
   'workbench-reading': async (page) => {
     await page.goto(`${address}/templates/harbour-standard?part=home-page`)
-    await page.getByRole('button', { name: 'Instructor' }).click()
+    await page.getByRole('button', { name: 'As the instructor' }).click()
   },
+  'workbench-layer': async (page) => void (await page.goto(`${address}/templates/nav-110`)),
+  'new-template': async (page) => {
+    await page.goto(`${address}/templates/new?way=model&course=1`)
+    await page.getByText('What repeats').waitFor()
+  },
+  library: async (page) => void (await page.goto(`${address}/library`)),
   courses: async (page) => void (await page.goto(`${address}/courses`)),
   'course-pairing': async (page) => void (await page.goto(`${address}/courses/${await courseNamed(page, 'Refrigeration Afloat')}`)),
   'course-findings': async (page) => void (await page.goto(`${address}/courses/${await courseNamed(page, 'Refrigeration Afloat')}?show=findings`)),

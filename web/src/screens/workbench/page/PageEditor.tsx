@@ -27,7 +27,7 @@ export const PageEditor = ({ part, blocks, expected, template, sources, above }:
   }
   return (
     <>
-      <ul className="grid gap-2">
+      <ul className="grid grid-cols-[minmax(0,1fr)] gap-2">
         {blocks.map((block, index) => <BlockEditor key={block.key} part={part} block={block} index={index} count={blocks.length} template={template} sources={sources} headingBefore={levels[index] ?? 2} above={above.has(block.key)} />)}
       </ul>
       {blocks.length === 0 && <p className="py-2 text-ink-2">The page is empty. Add fixed text that must stay, or a fill-in for the instructor.</p>}

@@ -22,5 +22,5 @@ const shown = (block: ExpectedBlock, reader: Reader, onDate: string, assets: Rea
 /** A page as its readers will see it in the chosen course. Nothing in it can run: the frame has no rights at all. */
 export const Reading = ({ part, reader, onDate, assets }: { part: ExpectedPart; reader: Reader; onDate: string; assets: ReadonlyMap<string, string> }) => {
   const html = useMemo(() => `<!doctype html><style>${style}</style>${part.blocks.map((block) => shown(block, reader, onDate, assets)).join('\n')}`, [part, reader, onDate, assets])
-  return <iframe title={`${part.name}, as ${reader === 'student' ? 'students' : 'the instructor'} will read it`} sandbox="" srcDoc={html} className="h-[26rem] w-full border border-line bg-sheet" />
+  return <iframe title={`${part.name}, as ${reader === 'student' ? 'students' : 'the instructor'} will read it`} sandbox="" srcDoc={html} className="h-[max(20rem,calc(100vh-26rem))] w-full border border-line bg-sheet" />
 }
