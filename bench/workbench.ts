@@ -3,7 +3,7 @@
  * paint, and the opening of a template. A benchmark, not a test: it prints and asserts nothing.
  */
 import type { Page } from 'playwright-core'
-import { demoPassword } from '@wickerframe/demo'
+import { signInWith } from '../e2e/signIn.ts'
 import { startTestBed } from '../e2e/testBed.ts'
 import { openBrowser } from '../scripts/browser.ts'
 import { templateOf, told } from './rows.ts'
@@ -14,12 +14,7 @@ const browser = await openBrowser()
 try {
   const designer = await bed.as('designer@kestrelsound.example')
   await designer.post('/api/templates', large)
-  const page = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage()
-  await page.goto(bed.address)
-  await page.getByLabel('E-mail').fill('designer@kestrelsound.example')
-  await page.getByLabel('Password').fill(demoPassword)
-  await page.getByRole('button', { name: 'Sign in' }).click()
-  await page.getByRole('navigation').first().waitFor()
+  const page = await signInWith(browser, bed.address, 'designer@kestrelsound.example')
   const opening = async (path: string): Promise<number[]> => {
     const times: number[] = []
     for (let i = 0; i < 6; i++) {

@@ -3,8 +3,8 @@ import { readFileSync } from 'node:fs'
 import type { Browser, Page } from 'playwright-core'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { CourseSummary } from '@wickerframe/contract'
-import { demoPassword } from '@wickerframe/demo'
 import { openBrowser } from '../scripts/browser.ts'
+import { signInWith } from './signIn.ts'
 import { startTestBed, type TestBed } from './testBed.ts'
 
 let bed: TestBed
@@ -14,14 +14,8 @@ const pageErrors: string[] = []
 const axeSource = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8')
 
 const signIn = async (email: string): Promise<Page> => {
-  const context = await browser.newContext({ viewport: { width: 1280, height: 800 } })
-  const opened = await context.newPage()
+  const opened = await signInWith(browser, bed.address, email)
   opened.on('pageerror', (cause) => pageErrors.push(cause.message))
-  await opened.goto(bed.address)
-  await opened.getByLabel('E-mail').fill(email)
-  await opened.getByLabel('Password').fill(demoPassword)
-  await opened.getByRole('button', { name: 'Sign in' }).click()
-  await opened.getByRole('navigation').waitFor()
   return opened
 }
 

@@ -2,8 +2,8 @@ import type { Browser, Page } from 'playwright-core'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { CourseSummary, RunDetail, TemplateDraft } from '@wickerframe/contract'
 import { everyPart, isModule, type TemplateEdit } from '@wickerframe/core'
-import { demoPassword } from '@wickerframe/demo'
 import { openBrowser } from '../scripts/browser.ts'
+import { signInWith } from './signIn.ts'
 import { startTestBed, until, type Client, type TestBed } from './testBed.ts'
 
 let bed: TestBed
@@ -12,14 +12,8 @@ let page: Page
 let designer: Client
 
 const signIn = async (email: string): Promise<Page> => {
-  const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, permissions: ['clipboard-read', 'clipboard-write'] })
-  const opened = await context.newPage()
+  const opened = await signInWith(browser, bed.address, email)
   opened.setDefaultTimeout(9000)
-  await opened.goto(bed.address)
-  await opened.getByLabel('E-mail').fill(email)
-  await opened.getByLabel('Password').fill(demoPassword)
-  await opened.getByRole('button', { name: 'Sign in' }).click()
-  await opened.getByRole('navigation').waitFor()
   return opened
 }
 beforeAll(async () => {

@@ -1,6 +1,6 @@
 import type { Pool } from 'mysql2/promise'
 import { canonicalJson, HouseText, readDocument, type Template } from '@wickerframe/core'
-import type { LibraryKind, LibraryPut } from '@wickerframe/contract'
+import type { LibraryEntry, LibraryKind, LibraryPut } from '@wickerframe/contract'
 import { change, firstRow, inTransaction, rowsOf, type Database } from '@wickerframe/storage'
 import { recordAudit } from './audit.ts'
 import { instantOfRow } from './moment.ts'
@@ -15,15 +15,7 @@ interface EntryRow {
   saved_by: string
 }
 
-export interface StoredEntry {
-  kind: LibraryKind
-  key: string
-  title: string
-  revision: number
-  savedAt: string
-  by: string
-  document: LibraryPut['document']
-}
+export type StoredEntry = Omit<LibraryEntry, 'templates' | 'courses' | 'coursesOutOfDate'>
 
 const columns = 'kind, entry_key, title, revision, document, saved_at, saved_by'
 const entryOf = (row: EntryRow): StoredEntry => ({ kind: row.kind, key: row.entry_key, title: row.title, revision: Number(row.revision), savedAt: instantOfRow(row.saved_at), by: row.saved_by, document: JSON.parse(row.document) as LibraryPut['document'] })

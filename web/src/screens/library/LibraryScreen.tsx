@@ -174,7 +174,7 @@ export const LibraryScreen = ({ me }: { me: Me }) => {
         })}
       </ul>
       {library.data && entries.length === 0 && <p className="py-6 text-ink-2">Nothing of this kind yet.</p>}
-      {mayEdit && <section className="mt-4"><h2 className="text-[18px]">Put something in</h2><NewEntry kind={kind} taken={new Set(entries.map((entry) => entry.key))} today={me.today} onSaved={saved} /></section>}
+      {mayEdit && <div className="mt-4"><h2 className="text-[18px]">Put something in</h2><NewEntry kind={kind} taken={new Set(entries.map((entry) => entry.key))} today={me.today} onSaved={saved} /></div>}
     </Page>
   )
 }

@@ -168,12 +168,12 @@ const Body = ({ block, template, sources, headingBefore, disabled, set }: BodyPr
 }
 
 const TableLines = ({ caption, header, rows, set }: { caption: string; header: readonly string[]; rows: readonly string[][]; set: BodyProps['set'] }) => {
-  const text = [header, ...rows].map((row) => row.join(' | ')).join('\n')
+  const lines = [header, ...rows].map((row) => row.join(' | ')).join('\n')
   return (
     <div className="grid gap-2">
       <TextLine label="What the table shows" value={caption} onDone={(now) => set('caption', caption, now)} />
       <TextLines
-        label="One line a row, cells apart by |; the first line are the headers" value={text}
+        label="One line a row, cells apart by |; the first line are the headers" value={lines}
         onDone={(now) => {
           const [first = [], ...others] = now.split('\n').filter((line) => line.trim() !== '').map((line) => line.split('|').map((cell) => cell.trim()))
           const wide = first.length
