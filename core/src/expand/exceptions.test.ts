@@ -74,6 +74,17 @@ describe('one repetition made different', () => {
     const course = expanded(template, { groupings: { week: units } })
     expect(course.parts.map((part) => part.items.filter((one) => one.key === 'exam').map((one) => one.name))).toEqual([['Unit exam in week 4'], ['Unit exam in week 8']])
   })
+  it('holds week by week in a unit: left out and laid over there, in its week’s place, and counted alike', () => {
+    const parts = week([pause, { ...survey, set: [{ part: 'quiz', name: 'First quiz' }] }], { groupings: { min: 2, max: 4, name: 'Unit {unit}' } })
+    const weekly = { ...parts, items: parts.items.map((item) => ({ ...item, inGroup: 'per-week', name: item.key === 'quiz' ? 'Quiz {number}' : item.name })) }
+    const template = templateOf(weekly)
+    const units = [{ number: 1, firstWeek: 1, lastWeek: 4 }, { number: 2, firstWeek: 5, lastWeek: 8 }]
+    const grouped = expanded(template, { groupings: { week: units } })
+    expect(within(grouped, 'Unit 1')?.slice(0, 5)).toEqual(['Week 1 overview', 'First quiz', 'How are you placed? Week 1', 'Week 2 overview', 'Quiz 2'])
+    expect(within(grouped, 'Unit 2')).toEqual(['No class this week', 'Week 6 overview', 'Quiz 5', 'Week 7 overview', 'Quiz 6', 'Week 8 overview', 'Quiz 7'])
+    const numbers = (course: ExpectedCourse) => everyExpected(course.parts).filter((part) => part.key === 'quiz').map((part) => part.name)
+    expect(numbers(grouped)).toEqual(numbers(expanded(template)))
+  })
   it('is planned once: running the plan and planning again gives nothing', () => {
     const course = expanded(templateOf(week([survey, exam, pause])))
     const empty = emptyCourse('c', 'New')

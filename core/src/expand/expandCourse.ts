@@ -2,7 +2,7 @@ import { availabilityWindow, evenUnits, instructionalWeeks, localDateOf, resolve
 import type { Facts } from '../course/index.ts'
 import { failure, shortHash, success, type Problem, type Result } from '../document/index.ts'
 import { formatOf, renderName, type FieldValues } from '../naming/index.ts'
-import { blockInPlace, homePageKey, isModule, type Item, type Module, type Part, type Template } from '../template/index.ts'
+import { blockInPlace, homePageKey, isModule, type Exception, type Item, type Module, type Part, type Template } from '../template/index.ts'
 import { blockHtml, type BlockSurroundings } from './blockHtml.ts'
 import { moduleDates, scheduleLines, termDates } from './courseDates.ts'
 import { exceptionsAt, laidOver, laidOverModule, numberOfTurn, type TurnPlace } from './exceptions.ts'
@@ -43,6 +43,8 @@ interface Standing {
   exception: string | null
   /** Whether it was put into a break on purpose. */
   inPause: boolean
+  /** Exceptions of the module whose weeks a unit takes the place of: they hold week by week in it. */
+  weekly: readonly Exception[]
 }
 
 /**
@@ -73,7 +75,7 @@ export const expandCourse = (input: Expansion): Result<ExpectedCourse, Problem[]
   const occurrences = new Map<string, number>()
   const term = spanningTerm(facts.term, facts.nextTerm)
   const calendar: TurnCalendar = { weeks, units, term, meetingDays: facts.meetingDays ?? [] }
-  const top: Standing = { turn: null, repetition: null, repetitionNumber: null, values: common, parent: null, grouped: false, exception: null, inPause: false }
+  const top: Standing = { turn: null, repetition: null, repetitionNumber: null, values: common, parent: null, grouped: false, exception: null, inPause: false, weekly: [] }
 
   /** Stands a part into one of its turns. Turns that are merely counted stay in the stretch they are nested in. */
   const inTurn = (key: string, turn: Turn, standing: Standing): Standing => {
@@ -157,29 +159,31 @@ export const expandCourse = (input: Expansion): Result<ExpectedCourse, Problem[]
     expected.items = standing.grouped ? arrangeByWeek(parts, expected.weeks) : arrange(parts)
     return expected
   }
-  /** Where units stand in place of weeks, what an exception adds to a week stands in the unit that covers it. */
+  /** Where units stand in place of weeks: the place a week has among all of them, and in its unit. */
+  const placeInUnit = (week: Week, { turn }: Standing): TurnPlace => ({
+    turn: weekTurn(week), first: week === weeks.find((one) => one.number > 0), last: week === weeks.at(-1), unit: { number: turn?.number ?? 0, endsHere: week === turn?.weeks.at(-1) },
+  })
+  /** What an exception adds to a week stands in the unit that covers it. */
   const groupedAdditions = (module: Module, week: Week, standing: Standing, parent: string): ExpectedPart[] =>
-    inner({ ...module, items: [] }, { ...standing, turn: weekTurn(week), values: turnValues(facts, weekTurn(week)) }, parent, {
-      turn: weekTurn(week),
-      first: week === weeks.find((one) => one.number > 0),
-      last: week === weeks.at(-1),
-      unit: { number: standing.turn?.number ?? 0, endsHere: week === standing.turn?.weeks.at(-1) },
-    })
+    inner({ ...module, items: [] }, { ...standing, turn: weekTurn(week), values: turnValues(facts, weekTurn(week)) }, parent, placeInUnit(week, standing))
 
   const expandItem = (item: Item, standing: Standing): ExpectedPart[] => {
     const turn = standing.turn
     const filter = item.repeat
     const insideWeeks = filter?.per === 'week' && turn !== null && turn.weeks.length > 0
     if (insideWeeks && standing.grouped && item.inGroup === 'per-week')
-      return turn.weeks.filter((week) => repeatsAt(filter, week.number)).map((week) => weeklyItem(item, week, standing))
+      return turn.weeks.filter((week) => repeatsAt(filter, week.number)).flatMap((week) => weeklyItem(item, week, standing))
     if (insideWeeks && !turn.weeks.some((week) => repeatsAt(filter, week.number))) return []
-    if (standing.grouped && item.inGroup === 'per-week' && turn) return turn.weeks.map((week) => weeklyItem(item, week, standing))
+    if (standing.grouped && item.inGroup === 'per-week' && turn) return turn.weeks.flatMap((week) => weeklyItem(item, week, standing))
     if (filter && !insideWeeks)
       return turnsOf(filter, calendar, turn?.weeks).map((one) => numbered(item, inTurn(item.key, one, standing)))
     return [numbered(item, standing)]
   }
-  const weeklyItem = (item: Item, week: Week, standing: Standing): ExpectedPart =>
-    numbered(item, inTurn(item.key, weekTurn(week), standing))
+  const weeklyItem = (item: Item, week: Week, standing: Standing): ExpectedPart[] => {
+    const over = laidOver(item, exceptionsAt(standing.weekly, placeInUnit(week, standing), units))
+    if (!over || isModule(over.part)) return []
+    return [numbered(over.part, { ...inTurn(item.key, weekTurn(week), standing), exception: over.exception })]
+  }
   /** Items are counted among their kind, so that `{number}` runs 1, 2, 3 even when a part skips weeks. */
   const numbered = (item: Item, standing: Standing): ExpectedPart => {
     return build(item, { ...standing, values: { ...standing.values, number: nextOccurrence(item.key) } })
@@ -192,7 +196,7 @@ export const expandCourse = (input: Expansion): Result<ExpectedCourse, Problem[]
     if (grouped && part.groupings && part.repeat) {
       const format = part.groupings.name
       return turnsOf({ ...part.repeat, per: 'unit', from: undefined, to: undefined, every: 1, except: [] }, { ...calendar, units: grouped }).map((turn) =>
-        buildModule(part, { ...inTurn(`${part.key}-unit`, turn, standing), grouped: true }, format),
+        buildModule(part, { ...inTurn(`${part.key}-unit`, turn, standing), grouped: true, weekly: part.exceptions }, format),
       )
     }
     if (!part.repeat) return [buildModule(part, standing)]
@@ -238,7 +242,7 @@ const arrange = (parts: ExpectedPart[]): ExpectedPart[] => {
 
 /** In a unit that stands in place of weeks: what is wanted weekly week by week, then what is wanted once. */
 const arrangeByWeek = (parts: ExpectedPart[], weeks: readonly Week[]): ExpectedPart[] => {
-  const weekly = (part: ExpectedPart) => part.definition.kind !== 'module' && part.definition.inGroup === 'per-week'
+  const weekly = (part: ExpectedPart) => part.exception !== null || (part.definition.kind !== 'module' && part.definition.inGroup === 'per-week')
   return [...weeks.flatMap((week) => arrange(parts.filter((part) => weekly(part) && part.week?.number === week.number))), ...arrange(parts.filter((part) => !weekly(part)))]
 }
 

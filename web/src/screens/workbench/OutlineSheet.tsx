@@ -202,7 +202,7 @@ export const OutlineSheet = ({ rows, all, template, chosen, slipOpen, closed, re
       if (control || (event.altKey && !key.startsWith('Arrow'))) return null
       if (event.altKey) {
         if (!mayEdit || row.above) return null
-        return { ArrowUp: () => moveRow(moveBy(row, -1)), ArrowDown: () => moveRow(moveBy(row, 1)), ArrowRight: () => moveRow(moveIn(row, all)), ArrowLeft: () => moveRow(moveOut(row, all)) }[key] ?? null
+        return { ArrowUp: () => moveRow(moveBy(row, -1)), ArrowDown: () => moveRow(moveBy(row, 1)), ArrowRight: () => moveRow(moveIn(row, all, template)), ArrowLeft: () => moveRow(moveOut(row, all, template)) }[key] ?? null
       }
       switch (key) {
         case 'ArrowDown': return () => step(event, 1)
@@ -285,7 +285,7 @@ export const OutlineSheet = ({ rows, all, template, chosen, slipOpen, closed, re
     setDragging(null)
     const dragged = all.find((one) => one.key === drop?.key)
     const target = all.find((one) => one.key === drop?.target)
-    if (drop && dragged && target && make(dropOn(dragged, target, drop.where))) setWanted({ key: dragged.key, thenEdit: false })
+    if (drop && dragged && target && make(dropOn(dragged, target, drop.where, template))) setWanted({ key: dragged.key, thenEdit: false })
   }
 
   return (

@@ -46,6 +46,9 @@ interface DraftState {
   look: () => Promise<void>
 }
 
+/** What was done to the templates that were open before in this sitting. */
+const sittings = new Map<string, { done: Step[]; undone: Step[] }>()
+
 const sameSittingMilliseconds = 4000
 
 /** Typing in one field is one step of undo. */
@@ -145,8 +148,10 @@ export const useDraftStore = create<DraftState>((set, get) => {
     key: '', draft: null, upper: null, revision: 0, mayEdit: false, done: [], undone: [], waiting: [], saving: false, savedAt: null, problem: null, clashes: [], fromOthers: [], changes: 0,
     open: (loaded) => {
       const again = get().key === loaded.key
+      if (!again && get().key !== '') sittings.set(get().key, { done: get().done, undone: get().undone })
+      const { done, undone } = sittings.get(loaded.key) ?? { done: [], undone: [] }
       if (again && (get().waiting.length > 0 || get().revision > loaded.draftRevision)) return
-      set({ key: loaded.key, draft: loaded.draft, upper: loaded.upper, revision: loaded.draftRevision, savedAt: loaded.savedAt, mayEdit: loaded.mayEdit, changes: loaded.changesSinceRelease, ...(again ? {} : { done: [], undone: [], waiting: [], problem: null, clashes: [], fromOthers: [] }) })
+      set({ key: loaded.key, draft: loaded.draft, upper: loaded.upper, revision: loaded.draftRevision, savedAt: loaded.savedAt, mayEdit: loaded.mayEdit, changes: loaded.changesSinceRelease, ...(again ? {} : { done, undone, waiting: [], problem: null, clashes: [], fromOthers: [] }) })
     },
     edit: (...edits) => {
       const inverse = make(edits)

@@ -10,19 +10,31 @@ export const moveBy = (row: OutlineRow, by: number): TemplateEdit[] => {
   return row.row === 'element' ? [{ edit: 'move-block', part: homePageKey, block: row.block.key, at: to }] : [{ edit: 'move-part', part: row.key, parent: row.parent, at: to }]
 }
 
+/** Takes what exceptions say of a part away, as the part leaves their module. */
+const withoutMentions = (key: string, template: Template): TemplateEdit[] =>
+  partsWithin(template.parts).filter(isModule).flatMap((module) =>
+    module.exceptions.flatMap((one): TemplateEdit[] =>
+      (one.leaveOut !== 'all' && one.leaveOut.includes(key)) || one.set.some((set) => set.part === key)
+        ? [{ edit: 'set-field', part: module.key, field: ['exceptions', one.key], was: one, value: { ...one, leaveOut: one.leaveOut === 'all' ? 'all' : one.leaveOut.filter((other) => other !== key), set: one.set.filter((set) => set.part !== key) } }]
+        : [],
+    ),
+  )
+/** Moves a part; where it leaves its module, exceptions of that module speak of it no more. */
+const moveTo = (row: OutlineRow, parent: string | null, at: number, template: Template): TemplateEdit[] => [...(parent === row.parent ? [] : withoutMentions(row.key, template)), { edit: 'move-part', part: row.key, parent, at }]
+
 /** Moves a part into the module or exception above it. */
-export const moveIn = (row: OutlineRow, rows: readonly OutlineRow[]): TemplateEdit[] => {
+export const moveIn = (row: OutlineRow, rows: readonly OutlineRow[], template: Template): TemplateEdit[] => {
   if (row.row !== 'part') return []
   const before = rows.slice(0, rows.indexOf(row)).findLast((one) => one.depth === row.depth && one.parent === row.parent && one.row === 'part' && isModule(one.part))
-  return before ? [{ edit: 'move-part', part: row.key, parent: before.key, at: 2000 }] : []
+  return before ? moveTo(row, before.key, 2000, template) : []
 }
 
 /** Moves a part out of its module, to just after it. */
-export const moveOut = (row: OutlineRow, rows: readonly OutlineRow[]): TemplateEdit[] => {
+export const moveOut = (row: OutlineRow, rows: readonly OutlineRow[], template: Template): TemplateEdit[] => {
   const parent = rows.find((one) => one.key === row.parent)
   if (row.row !== 'part' || !parent || parent.row === 'home') return []
   const outer = parent.row === 'exception' ? rows.find((one) => one.key === parent.parent) : parent
-  return outer ? [{ edit: 'move-part', part: row.key, parent: outer.parent, at: outer.index + 1 }] : []
+  return outer ? moveTo(row, outer.parent, outer.index + 1, template) : []
 }
 
 /** Where a new row goes: into an open module or exception, otherwise after the row. */
@@ -58,12 +70,8 @@ export const removeRows = (rows: readonly OutlineRow[], template: Template): Tem
   const under = (row: OutlineRow) => row.row === 'exception' && rows.some((other) => other.row === 'part' && other.key === row.module)
   return rows.filter((row) => !inside.has(row.key) && !under(row)).flatMap((row): TemplateEdit[] => {
     switch (row.row) {
-      case 'part': {
-        // Exceptions that speak of it would be left hanging.
-        const modules = partsWithin(template.parts).filter(isModule)
-        const mentions = modules.flatMap((module) => module.exceptions.flatMap((one): TemplateEdit[] => (one.leaveOut !== 'all' && one.leaveOut.includes(row.key)) || one.set.some((set) => set.part === row.key) ? [{ edit: 'set-field', part: module.key, field: ['exceptions', one.key], was: one, value: { ...one, leaveOut: one.leaveOut === 'all' ? 'all' : one.leaveOut.filter((key) => key !== row.key), set: one.set.filter((set) => set.part !== row.key) } }] : []))
-        return [...mentions, { edit: 'remove-part', part: row.key }]
-      }
+      case 'part':
+        return [...withoutMentions(row.key, template), { edit: 'remove-part', part: row.key }]
       case 'element':
         return [{ edit: 'remove-block', part: homePageKey, block: row.block.key }]
       case 'exception':
@@ -96,15 +104,15 @@ export const pasteRows = (text: string, row: OutlineRow | undefined, template: T
 }
 
 /** Where a dragged row comes to lie: before or after another, or inside it. */
-export const dropOn = (dragged: OutlineRow, target: OutlineRow, where: 'before' | 'after' | 'inside'): TemplateEdit[] => {
+export const dropOn = (dragged: OutlineRow, target: OutlineRow, where: 'before' | 'after' | 'inside', template: Template): TemplateEdit[] => {
   if (dragged.key === target.key) return []
   if (dragged.row === 'element') {
     if (target.row !== 'element') return []
     const to = target.index + (where === 'after' ? 1 : 0)
     return [{ edit: 'move-block', part: homePageKey, block: dragged.block.key, at: to > dragged.index ? to - 1 : to }]
   }
-  if (dragged.row !== 'part' || target.row === 'element' || target.row === 'home') return dragged.row === 'part' && target.row === 'home' ? [{ edit: 'move-part', part: dragged.key, parent: null, at: 0 }] : []
-  if (target.row === 'exception' || where === 'inside') return [{ edit: 'move-part', part: dragged.key, parent: target.key, at: where === 'inside' ? 2000 : 0 }]
+  if (dragged.row !== 'part' || target.row === 'element' || target.row === 'home') return dragged.row === 'part' && target.row === 'home' ? moveTo(dragged, null, 0, template) : []
+  if (target.row === 'exception' || where === 'inside') return moveTo(dragged, target.key, where === 'inside' ? 2000 : 0, template)
   const to = target.index + (where === 'after' ? 1 : 0)
-  return [{ edit: 'move-part', part: dragged.key, parent: target.parent, at: dragged.parent === target.parent && to > dragged.index ? to - 1 : to }]
+  return moveTo(dragged, target.parent, dragged.parent === target.parent && to > dragged.index ? to - 1 : to, template)
 }

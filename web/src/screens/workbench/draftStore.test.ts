@@ -1,0 +1,127 @@
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { applyEdit, emptyTemplate, everyPart, newItem, type Template, type TemplateEdit } from '@wickerframe/core'
+import type { TemplateDraft } from '@wickerframe/contract'
+import { useDraftStore } from './draftStore.ts'
+
+/** A server that keeps one draft as the real one does, and can be made to fail. */
+class Server {
+  draft: Template
+  revision = 3
+  down = 0
+  constructor(draft: Template) {
+    this.draft = draft
+  }
+  detail(): TemplateDraft {
+    return { key: this.draft.key, title: this.draft.title, summary: '', appliesTo: this.draft.appliesTo, above: null, versions: [], draftRevision: this.revision, changesSinceRelease: 0, courses: 0, openComments: 0, mayEdit: true, mayRelease: true, draft: this.draft, savedAt: '2026-09-16T12:00:00Z', upper: null, contributors: [] }
+  }
+  edit(edits: readonly TemplateEdit[]): Response {
+    let now = this.draft
+    for (const [at, edit] of edits.entries()) {
+      const next = applyEdit(now, edit)
+      if (!next.ok) return Response.json({ type: '', title: '', status: 409, detail: 'refused', edit: at, ...(next.problems.code === 'clash' ? { clash: next.problems } : {}) }, { status: 409 })
+      now = next.value.template
+    }
+    this.draft = now
+    this.revision += 1
+    return Response.json({ revision: this.revision, draft: now })
+  }
+  answer = async (input: RequestInfo | URL, init?: RequestInit): Promise<Response> => {
+    if (this.down > 0) {
+      this.down -= 1
+      throw new TypeError('no connection')
+    }
+    const path = String(input)
+    if (path.endsWith('/edits')) return this.edit((JSON.parse(String(init?.body)) as { edits: TemplateEdit[] }).edits)
+    return Response.json(path.endsWith('/revision') ? { revision: this.revision } : this.detail())
+  }
+}
+
+let server: Server
+let opened = 0
+const store = () => useDraftStore.getState()
+const settle = async () => {
+  for (let i = 0; i < 40; i++) await vi.advanceTimersByTimeAsync(200)
+}
+const set = (field: string, was: unknown, value: unknown): TemplateEdit => ({ edit: 'set-field', part: 'page', field: [field], was, value })
+const page = (template: Template | null) => everyPart(template ?? emptyTemplate('x', 'x')).find((part) => part.key === 'page')
+
+beforeEach(() => {
+  vi.useFakeTimers()
+  server = new Server({ ...emptyTemplate(`draft-${++opened}`, 'Draft'), parts: [newItem('page', 'page', 'Page')] })
+  vi.stubGlobal('fetch', server.answer)
+  store().open(server.detail())
+})
+afterEach(() => {
+  vi.useRealTimers()
+  vi.unstubAllGlobals()
+})
+
+describe('the draft on the workbench', () => {
+  it('shows an edit at once and saves it', async () => {
+    expect(store().edit(set('strength', 'must', 'may'))).toBe(true)
+    expect([page(store().draft)?.strength, store().revision]).toEqual(['may', 3])
+    await settle()
+    expect([page(server.draft)?.strength, store().revision, store().waiting]).toEqual(['may', 4, []])
+  })
+  it('makes several edits as one step of undo, all or none', async () => {
+    store().edit(set('strength', 'must', 'may'), set('name', 'Page', 'Leaf'))
+    expect(store().edit(set('strength', 'may', 'should'), set('name', 'nothing like it', 'Tree'))).toBe(false)
+    expect(page(store().draft)).toMatchObject({ strength: 'may', name: 'Leaf' })
+    store().undo()
+    await settle()
+    expect(page(server.draft)).toMatchObject({ strength: 'must', name: 'Page' })
+    store().redo()
+    await settle()
+    expect(page(server.draft)).toMatchObject({ strength: 'may', name: 'Leaf' })
+  })
+  it('takes typing in one field back in one step', () => {
+    for (const [was, now] of [['Page', 'Pa'], ['Pa', 'Pag'], ['Pag', 'Pages']] as const) store().edit(set('name', was, now))
+    expect(store().done).toHaveLength(1)
+    store().undo()
+    expect(page(store().draft)?.name).toBe('Page')
+    store().redo()
+    expect(page(store().draft)?.name).toBe('Pages')
+  })
+  it('keeps what was done while the server cannot be reached, and saves it when it answers', async () => {
+    server.down = 2
+    store().edit(set('strength', 'must', 'may'))
+    await vi.advanceTimersByTimeAsync(100)
+    expect(store().problem).toContain('kept here')
+    store().edit(set('name', 'Page', 'Leaf'))
+    await settle()
+    expect(page(server.draft)).toMatchObject({ strength: 'may', name: 'Leaf' })
+  })
+  it('keeps both edits of two people on different fields', async () => {
+    server.edit([set('name', 'Page', 'Theirs')])
+    store().edit(set('strength', 'must', 'may'))
+    await settle()
+    expect(page(store().draft)).toMatchObject({ strength: 'may', name: 'Theirs' })
+    expect(store().clashes).toEqual([])
+  })
+  it('on the same field shows both values, loses no other edit, and puts what is decided', async () => {
+    server.edit([set('strength', 'must', 'should')])
+    store().edit(set('strength', 'must', 'may'))
+    store().edit(set('name', 'Page', 'Mine'))
+    await settle()
+    expect(store().clashes.map((one) => [one.clash.present, one.clash.wanted])).toEqual([['should', 'may']])
+    expect(page(server.draft)).toMatchObject({ strength: 'should', name: 'Mine' })
+    const [clash] = store().clashes
+    if (clash) store().decide(clash, 'mine')
+    await settle()
+    expect([page(server.draft)?.strength, store().clashes]).toEqual(['may', []])
+  })
+  it('looks whether somebody else edited it, and says what', async () => {
+    server.edit([set('name', 'Page', 'Theirs')])
+    await store().look()
+    expect(store().fromOthers.map((one) => one.words)).toEqual(['named Page, now Theirs'])
+    expect(page(store().draft)?.name).toBe('Theirs')
+  })
+  it('remembers what was done to each template of the sitting', () => {
+    store().edit(set('strength', 'must', 'may'))
+    const first = server.detail()
+    store().open({ ...first, key: `${first.key}-other`, draft: emptyTemplate(`${first.key}-other`, 'Other') })
+    expect(store().done).toEqual([])
+    store().open(first)
+    expect(store().done).toHaveLength(1)
+  })
+})
