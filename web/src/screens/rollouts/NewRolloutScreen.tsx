@@ -26,7 +26,8 @@ export const NewRolloutScreen = () => {
   const [leftOut, setLeftOut] = useState<ReadonlySet<number>>(new Set())
   const chosenKey = search.get('template') ?? ''
   const template = templates.data?.find((one) => one.key === chosenKey)
-  const version = Number(search.get('version') ?? template?.versions[0]?.number ?? 0)
+  const offered = template?.versions.filter((one) => !one.retired) ?? []
+  const version = Number(search.get('version') ?? offered[0]?.number ?? 0)
   const chosen = useMemo(() => new Set((search.get('courses') ?? '').split('.').map(Number).filter((id) => id > 0)), [search])
   const plans = useMutation({ mutationFn: () => post<CoursePlan[]>('/api/plans', { template: chosenKey, version, courses: [...chosen] }) })
   const approve = useMutation({
@@ -50,13 +51,13 @@ export const NewRolloutScreen = () => {
         Put{' '}
         <select aria-label="Template" className={blank} value={chosenKey} onChange={(event) => { plans.reset(); set({ template: event.target.value }) }}>
           <option value="">which template?</option>
-          {templates.data?.filter((one) => one.versions.length > 0).map((one) => <option key={one.key} value={one.key}>{one.title}</option>)}
+          {templates.data?.filter((one) => one.versions.some((two) => !two.retired)).map((one) => <option key={one.key} value={one.key}>{one.title}</option>)}
         </select>
         {template && (
           <>
             , version{' '}
             <select aria-label="Version" className={blank} value={version} onChange={(event) => { plans.reset(); set({ version: event.target.value }) }}>
-              {template.versions.map((one) => <option key={one.number} value={one.number}>{one.number}{one.note ? `, ${one.note}` : ''}</option>)}
+              {offered.map((one) => <option key={one.number} value={one.number}>{one.number}{one.note ? `, ${one.note}` : ''}</option>)}
             </select>
           </>
         )}{' '}

@@ -5,7 +5,7 @@ import { copyTemplate, freshKey, modalities, type Template, type TemplateChange 
 import type { TemplateDraft, VersionSummary } from '@wickerframe/contract'
 import { get, post } from '../../../api/client.ts'
 import { useCourses, useTemplates } from '../../../api/queries.ts'
-import { Button, Moment, Pick, plural, Problem } from '../../../controls/controls.tsx'
+import { Button, Field, Moment, Pick, plural, Problem } from '../../../controls/controls.tsx'
 import { Tick } from '../../../controls/typed.tsx'
 import { ChangeList } from './ChangeList.tsx'
 
@@ -25,6 +25,34 @@ const Uses = ({ template, version, departments }: { template: TemplateDraft; ver
         </div>
       ))}
     </div>
+  )
+}
+
+/** Who contributes to this template, and to no other it is built on. */
+const Contributors = ({ template }: { template: TemplateDraft }) => {
+  const client = useQueryClient()
+  const [email, setEmail] = useState('')
+  const put = useMutation({
+    mutationFn: (who: { email: string; may: boolean }) => post(`/api/templates/${template.key}/contributors`, who),
+    onSuccess: () => {
+      setEmail('')
+      return client.invalidateQueries({ queryKey: ['template', template.key] })
+    },
+  })
+  return (
+    <section className="mt-6">
+      <h2 className="text-[18px]">Who contributes</h2>
+      <p className="text-ink-2">Contributors edit this template’s draft, and neither what it is built on nor any other; a designer releases it.</p>
+      <Problem error={put.error} />
+      <ul>{template.contributors.map((one) => <li key={one.email} className="flex flex-wrap items-baseline gap-3">{one.name}, {one.email}{template.mayRelease && <Button shape="word" onClick={() => put.mutate({ email: one.email, may: false })}>no longer</Button>}</li>)}</ul>
+      {template.contributors.length === 0 && <p className="text-ink-2">Nobody but designers.</p>}
+      {template.mayRelease && (
+        <form className="mt-2 flex flex-wrap items-end gap-3" onSubmit={(event) => { event.preventDefault(); put.mutate({ email: email.trim(), may: true }) }}>
+          <Field label="E-mail of a contributor" type="email" value={email} onChange={(event) => setEmail(event.target.value)} />
+          <Button type="submit" disabled={email.trim() === '' || put.isPending}>Let them contribute</Button>
+        </form>
+      )}
+    </section>
   )
 }
 
@@ -74,6 +102,7 @@ export const VersionsView = ({ template }: { template: TemplateDraft }) => {
             </li>
           ))}
         </ul>
+        <Contributors template={template} />
       </section>
       <section>
         <h2 className="text-[18px]">What differs</h2>
