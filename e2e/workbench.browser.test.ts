@@ -35,7 +35,8 @@ const press = async (...keys: string[]) => {
   for (const key of keys) await page.keyboard.press(key)
 }
 const row = (key: string) => page.locator(`[data-row="${key}"]`)
-const rows = () => page.locator('[data-row]').evaluateAll((all) => all.map((one) => one.getAttribute('data-row')))
+/** Waits until the sheet shows these rows, in this order. */
+const rowsAre = (keys: readonly string[]) => page.waitForFunction((wanted) => [...document.querySelectorAll('[data-row]')].map((one) => one.getAttribute('data-row')).join() === wanted, keys.join())
 const goTo = async (key: string, column: number) => {
   await row(key).getByRole('gridcell').nth(column).focus()
   await row(key).getByRole('gridcell').nth(column).dispatchEvent('mousedown')
@@ -55,7 +56,7 @@ describe('a standard built from nothing, by keyboard alone', () => {
     await type('Week {week} · {dates}')
     await press('Enter')
     await row('module').waitFor()
-    expect(await rows()).toEqual(['home-page', 'home-page/course-title', 'module'])
+    await rowsAre(['home-page', 'home-page/course-title', 'module'])
   })
   it('has cells that are typed into, told what is wrong, filled down, undone and redone', async () => {
     await goTo('module', 5)
@@ -73,7 +74,7 @@ describe('a standard built from nothing, by keyboard alone', () => {
       await press('Enter')
       await goTo('module', 1)
     }
-    expect(await rows()).toEqual(['home-page', 'home-page/course-title', 'module', 'page', 'page-2', 'page-3'])
+    await rowsAre(['home-page', 'home-page/course-title', 'module', 'page', 'page-2', 'page-3'])
     await goTo('page-2', 0)
     await type('assign')
     await press('Enter')
@@ -234,11 +235,11 @@ describe('rows', () => {
   it('are found, filtered by kind and strength, and closed', async () => {
     await page.getByLabel('Find in the outline').fill('checklist')
     await row('syllabus').waitFor({ state: 'detached' })
-    expect(await rows()).toEqual(['week', 'checklist'])
+    await rowsAre(['week', 'checklist'])
     await page.getByLabel('Find in the outline').fill('')
     await page.getByLabel('Only this kind').selectOption('discussion')
     await row('syllabus').waitFor({ state: 'detached' })
-    expect(await rows()).toEqual(['start-here', 'introduce', 'questions', 'week', 'discussion'])
+    await rowsAre(['start-here', 'introduce', 'questions', 'week', 'discussion'])
     await page.getByLabel('Only this kind').selectOption('')
     await row('syllabus').waitFor()
     await goTo('start-here', 0)

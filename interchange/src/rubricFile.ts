@@ -13,6 +13,12 @@ const mostLevels = 10
 /** The points at the end of a head: `Excellent (10)`, `Good: 7 points`, `5`. */
 const pointsAtEnd = /(?:^|[\s(:])(\d+(?:[.,]\d+)?)\s*(?:p|pts?|points?)?\.?\)?\s*$/i
 
+/** What stands between the cells: what the first row, outside quotation marks, has of tab, semicolon and comma, in this order. */
+const delimiterOf = (text: string): string => {
+  const head = (text.split(/\r?\n/)[0] ?? '').replace(/"[^"]*"/g, '')
+  return ['\t', ';', ','].find((one) => head.includes(one)) ?? ','
+}
+
 /**
  * Reads a rubric from a table file (CSV, RFC 4180; comma, semicolon or tab): the first row heads the levels, each head
  * ending in the level's points; then a row for each criterion, its words first and each level's description after them.
@@ -28,7 +34,7 @@ export const readRubric = (bytes: Uint8Array): Result<Rubric['criteria'], Rubric
   }
   let rows: string[][]
   try {
-    rows = parse(text, { bom: true, delimiter: [',', ';', '\t'], relax_column_count: true, skip_empty_lines: true, trim: true, max_record_size: 100_000 })
+    rows = parse(text, { bom: true, delimiter: delimiterOf(text), relax_column_count: true, skip_empty_lines: true, trim: true, max_record_size: 100_000 })
   } catch (cause) {
     return problem(1, text.split('\n')[0] ?? '', cause instanceof Error ? cause.message : 'a table with a row for each criterion')
   }
