@@ -180,6 +180,10 @@ export const applyEdit = (template: Template, edit: TemplateEdit): Result<{ temp
       if (!isRecord(target)) return gone(where)
       if (edit.field.some((step) => neverSet.has(step)))
         return failure({ code: 'not-allowed', where, problems: [{ code: 'not-allowed', path: `/${edit.field.join('/')}`, found: edit.field.join('.'), expected: 'a field that can be set; parts and blocks have edits of their own' }] })
+      const last = edit.field.at(-1) ?? ''
+      // An entry of a list stands under its own key, or it could not be found again.
+      if (isList(valueOf(target, edit.field.slice(0, -1))) && isRecord(edit.value) && edit.value['key'] !== last)
+        return failure({ code: 'not-allowed', where, problems: [{ code: 'not-allowed', path: `/${edit.field.join('/')}/key`, found: String(edit.value['key']), expected: `an entry whose key is ${last}` }] })
       const present = valueOf(target, edit.field)
       if (!same(present, edit.was) && !same(present, edit.value)) return failure({ code: 'clash', where, present, wanted: edit.value })
       if (!writeField(target, edit.field, edit.value)) return gone(where)

@@ -22,6 +22,9 @@ describe('reading a template', () => {
     expect(problemsOf((template) => Object.assign(template.home.blocks[2] ?? {}, { links: [{ text: 'x', to: 'nowhere' }] }))).toEqual(['/home/blocks/2/links/0/to not-valid'])
     expect(problemsOf((template) => (template.houseTexts = []))).toContain('/parts/0/items/0/blocks/2/houseText not-valid')
   })
+  it('refuses house texts whose revisions stand in no order', () => {
+    expect(problemsOf((template) => template.houseTexts[0]?.revisions.reverse())).toEqual(['/houseTexts/0/revisions not-valid'])
+  })
   it('points by RFC 6901: a slash in a key is ~1, a tilde ~0', () => {
     expect(jsonPointer(['a/b', 0, '~'])).toBe('/a~1b/0/~0')
   })
@@ -113,6 +116,10 @@ describe('edits of a draft', () => {
     }
     expect(canonicalJson(back)).toBe(canonicalJson(made[0]))
     expect(applyEdit(made[3] as Template, { edit: 'move-part', part: 'week', parent: 'first', at: 0 })).toMatchObject({ ok: false, problems: { code: 'not-allowed' } })
+  })
+  it('put an entry into a list under its own key only', () => {
+    const outcome = (field: string) => applyEdit(exampleTemplate(), { edit: 'set-field', part: null, field: ['outcomes', field], was: null, value: { key: 'steer', text: 'Steer' } })
+    expect([outcome('steer').ok, outcome('sail')]).toEqual([true, expect.objectContaining({ problems: expect.objectContaining({ code: 'not-allowed', where: 'template outcomes.sail' }) })])
   })
   it('keep every other part whatever is moved where', () => {
     const keys = everyPart(exampleTemplate()).map((part) => part.key)

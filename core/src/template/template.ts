@@ -15,6 +15,7 @@ export const HouseText = z.strictObject({
   revisions: z
     .array(z.strictObject({ number: z.number().int().min(1), inForceFrom: PlainDate, html: Html }))
     .min(1)
+    .refine((list) => list.every((one, i) => i === 0 || (one.number > (list[i - 1]?.number ?? 0) && one.inForceFrom >= (list[i - 1]?.inForceFrom ?? ''))), 'revisions in order: each with a higher number, in force no earlier than the one before')
     .describe('In order; the one in force on a date is the last whose inForceFrom is not after it'),
 })
 export type HouseText = z.output<typeof HouseText>
