@@ -50,6 +50,18 @@ describe('a model course', () => {
     const made = templateFromModel(readModel(model, first), { key: 'm', title: 'M' })
     expect(made.ok && JSON.stringify(made.value.template)).not.toMatch(/alert|iframe|onclick|javascript:/)
   })
+  it('never lets a hidden file leave its course, and reads names, titles and entries of any kind', () => {
+    const model = course('perfect')
+    const like = model.modules[0]?.items[0]
+    const [start] = model.modules
+    if (!like || !start) throw new Error('it has items')
+    start.items.push({ ...like, id: 'file-1', kind: 'file', name: 'Grades of Noor.xlsx', published: false, html: null }, { ...like, id: 'odd', name: `{odd} \\ {{name}} ${'long '.repeat(300)}`, html: '<h2>{half open</h2><p>{week of}</p>' })
+    model.navigation = [{ label: 'Home', hidden: false }, { label: 'Home', hidden: true }, { label: 'Home', hidden: false }, { label: '', hidden: false }]
+    const made = templateFromModel(readModel(model, first), { key: 'm', title: 'M' })
+    expect(made).toMatchObject({ ok: true })
+    expect(made.ok && JSON.stringify(made.value.template)).not.toContain('Grades of Noor')
+    expect(made.ok && made.value.template.navigation.map((entry) => entry.key)).toEqual(['home', 'home-2', 'home-3', 'part'])
+  })
   it('without anything that repeats becomes a template as it stands', () => {
     const bare = { ...course('perfect'), modules: course('perfect').modules.slice(0, 1) }
     const made = templateFromModel(readModel(bare, first), { key: 'm', title: 'M' })

@@ -46,10 +46,11 @@ const dateLine = (line: DateLine): string => `${escapeHtml(line.date)}: ${line.h
 
 /**
  * Links to parts lead to this course's own copy. One marked `data-follows="name"` also shows the part's name as it is
- * here; a link to a part that this course does not have becomes plain words.
+ * here; a link to a part that this course does not have becomes plain words. Stretches are bounded, so that hostile HTML
+ * takes no longer than other.
  */
 const withPartLinks = (html: string, surroundings: BlockSurroundings): string =>
-  html.replace(/<a\b([^>]*?)\bhref="part:([a-z0-9-]+)"([^>]*)>(.*?)<\/a>/gs, (_, before: string, key: string, after: string, inner: string) => {
+  html.replace(/<a\b([^>]{0,300}?)\bhref="part:([a-z0-9-]{1,80})"([^>]{0,300})>(.{0,2000}?)<\/a>/gs, (_, before: string, key: string, after: string, inner: string) => {
     const link = surroundings.linkTo(key)
     if (!link) return inner
     const follows = /\bdata-follows="name"/.test(before + after)

@@ -62,6 +62,11 @@ describe('blocks written by the template', () => {
     const parts = JSON.parse(JSON.stringify(template.parts).replace('"key":"quiz"', '"when":{"modalities":["online"]},"key":"quiz"')) as object[]
     expect(htmlOf({ kind: 'fixed-text', key: 'f', html: '<p>See <a href="part:quiz">the quiz</a>.</p>' }, { parts })).toBe('<p>See the quiz.</p>')
   })
+  it.each([['links that never close', '<a href="part:quiz">'.repeat(20_000)], ['tags that never close', `${'<a '.repeat(100_000)}href="part:quiz"`], ['braces', '{week,'.repeat(60_000)], ['nesting', '<div>'.repeat(20_000)]])('of hostile HTML (%s) are written out in bounded time', (_, html) => {
+    const start = performance.now()
+    htmlOf({ kind: 'fixed-text', key: 'f', html })
+    expect(performance.now() - start).toBeLessThan(4000)
+  })
   it('answered by a layer are not asked again', () => {
     expect(htmlOf({ kind: 'fill-in', key: 'q', label: 'Aims', prompt: 'List them.', answer: '<ul><li>Steer in week {week}</li></ul>' })).toBe('<h3>Aims</h3><ul><li>Steer in week 2</li></ul>')
   })

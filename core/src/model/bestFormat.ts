@@ -13,7 +13,9 @@ export interface ProposedFormat {
   leftOut: string[]
 }
 
-const literal = (name: string): string => name.replace(/[\\{}]/g, (character) => (character === '\\' ? '\\\\' : `${character}${character}`))
+const longestLiteral = 200
+/** A format that gives just this name, cut where it is very long. */
+export const literalFormat = (name: string): string => name.slice(0, longestLiteral).replace(/[\\{}]/g, (character) => (character === '\\' ? '\\\\' : `${character}${character}`))
 
 const swaps: readonly (readonly [RegExp, string])[] = [
   [/\{number\}/g, '{week}'], [/\{week\}/g, '{number}'], [/\{number\}/g, '{unit}'], [/\{unit\}/g, '{number}'], [/\{number\}/g, '{day}'], [/\{number, 00\}/g, '{week, 00}'], [/\{week, 00\}/g, '{number, 00}'],
@@ -21,7 +23,7 @@ const swaps: readonly (readonly [RegExp, string])[] = [
 
 /** Words of a name that are a known value become its field. */
 const substituted = ({ name, values }: PlacedName): string => {
-  let format = literal(name)
+  let format = literalFormat(name)
   for (const field of ['code', 'title', 'term'] as const) {
     const value = values[field]
     if (typeof value === 'string' && value.length > 1) format = format.replaceAll(value, `{${field}}`)
@@ -67,6 +69,6 @@ export const bestFormat = (names: readonly PlacedName[], near: string): Proposed
   // A looser format must explain more names to be worth it: a few words added to a few names make no field.
   const worth = (one: { share: number; cost: number }) => one.share - one.cost / 100
   const [best] = judged.filter((one) => one.share > 0).sort((a, b) => worth(b) - worth(a) || (a.format < b.format ? -1 : 1))
-  if (!best) return { format: literal(first.name), share: 1 / names.length, leftOut: names.slice(1).map((one) => one.name) }
+  if (!best) return { format: literalFormat(first.name), share: 1 / names.length, leftOut: names.slice(1).map((one) => one.name) }
   return { format: formatOf(best.format).source, share: best.share, leftOut: names.filter((one) => !best.follows.has(one)).map((one) => one.name) }
 }

@@ -1,7 +1,8 @@
 import { repeatWords } from '../template/index.ts'
 import { readDocument, type Problem, type Result } from '../document/index.ts'
 import type { CourseItem, CourseModule } from '../course/index.ts'
-import { bestFormat } from './bestFormat.ts'
+import { parseFormat } from '../naming/index.ts'
+import { bestFormat, literalFormat } from './bestFormat.ts'
 import { courseValues } from '../expand/index.ts'
 import { freshKey, homePageKey, newItem, newModule, Template, type Anchor, type Block, type Exception, type Item, type Module, type Part } from '../template/index.ts'
 import type { PageStretch } from './pageShape.ts'
@@ -31,7 +32,10 @@ const plainOf = (html: string): string => html.replace(/<\/(li|p|tr|h\d)>/g, ' '
 const saysGuidance = /^note to (?:the )?instructors?\b[.:]?/i
 const withArticle = (kind: string): string => `${/^[aeiou]/.test(kind) ? 'an' : 'a'} ${kind.replace('-', ' ')}`
 const percent = (share: number): string => `${Math.round(share * 100)} in a hundred`
-const literal = (name: string): string => name.replace(/[\\{}]/g, (character) => (character === '\\' ? '\\\\' : `${character}${character}`))
+const isFormat = (text: string): boolean => text.trim() !== '' && parseFormat(text).ok
+
+/** A file in a hidden place, or hidden itself, never leaves its course: it may be about a student. */
+const mayLeave = (item: CourseItem, module: CourseModule): boolean => item.kind !== 'file' || (item.published && module.published)
 
 /**
  * Makes the template that a model course suggests, and the proposals it rests on.
@@ -94,7 +98,7 @@ export const templateFromModel = (reading: ModelReading, named: { key: string; t
         continue
       }
       const text = plainOf(stretch.html)
-      if (stretch.level !== null && stretch.level <= 2 && blocks.length === 0) {
+      if (stretch.level !== null && stretch.level <= 2 && blocks.length === 0 && isFormat(text)) {
         blocks.push({ kind: 'title', key: blockKey('title'), strength: 'must', text })
         continue
       }
@@ -116,7 +120,7 @@ export const templateFromModel = (reading: ModelReading, named: { key: string; t
     const blockKeys = new Set<string>()
     for (const chunk of onceChunks(item, facts)) {
       const previous = blocks.at(-1)
-      if (chunk.level !== null && chunk.level <= 2 && blocks.length === 0) blocks.push({ kind: 'title', key: 'title', strength: 'must', text: chunk.text })
+      if (chunk.level !== null && chunk.level <= 2 && blocks.length === 0 && isFormat(chunk.text)) blocks.push({ kind: 'title', key: 'title', strength: 'must', text: chunk.text })
       else if (previous?.kind === 'fixed-text' && chunk.level === null) previous.html += chunk.html
       else {
         const key = freshKey(chunk.level === null ? 'text' : chunk.text, blockKeys)
@@ -126,12 +130,12 @@ export const templateFromModel = (reading: ModelReading, named: { key: string; t
     }
     return blocks
   }
-  const onceName = (name: string): string => bestFormat([{ name, values: courseValues(facts) }], facts.term.firstDay).format || literal(name)
+  const onceName = (name: string): string => bestFormat([{ name, values: courseValues(facts) }], facts.term.firstDay).format || literalFormat(name)
   const settingsOf = (one: { points: number | null; category: string | null }) => ({ ...(one.points === null ? {} : { points: one.points }), ...(one.category === null ? {} : { category: one.category }) })
   const onceItem = (item: CourseItem): Item => ({
     ...newItem(item.kind, keyFor(item.name), onceName(item.name)), blocks: onceBlocks(item), settings: settingsOf(item), audience: item.published ? 'students' : 'staff', ...(item.target ? { url: item.target } : {}),
   })
-  const onceModule = (module: CourseModule): Module => ({ ...newModule(keyFor(module.name), onceName(module.name)), span: 'course', items: [...module.items.map(onceItem), ...module.modules.map(onceModule)] })
+  const onceModule = (module: CourseModule): Module => ({ ...newModule(keyFor(module.name), onceName(module.name)), span: 'course', items: [...module.items.filter((item) => mayLeave(item, module)).map(onceItem), ...module.modules.map(onceModule)] })
 
   const slotPart = (slot: ReadSlot, per: string): Item => {
     const [firstName = slot.kind] = [...slot.items.values()].map((item) => item.name)
@@ -139,7 +143,7 @@ export const templateFromModel = (reading: ModelReading, named: { key: string; t
     const named = propose({ id: `format:${key}`, about: 'format', part: key, words: `named “${slot.format.format}”`, evidence: slot.format.leftOut.length === 0 ? `all ${slot.items.size} names follow` : `${percent(slot.format.share)} follow; not “${slot.format.leftOut.slice(0, 3).map((one) => short(one, 40)).join('”, “')}”`, support: slot.format.share })
     const repeat = slot.rule?.repeat ? { per: 'week' as const, ...slot.rule.repeat } : undefined
     return {
-      ...newItem(slot.kind, key, named ? slot.format.format : literal(firstName)),
+      ...newItem(slot.kind, key, named ? slot.format.format : literalFormat(firstName)),
       strength: (slot.rule?.agreement ?? 1) >= 0.9 ? 'must' : 'should',
       ...(repeat ? { repeat } : {}),
       ...(slot.comesLast ? { position: 'last' as const } : {}),
@@ -174,12 +178,15 @@ export const templateFromModel = (reading: ModelReading, named: { key: string; t
     const items: Part[] = []
     for (const slot of reading.slots) {
       if (slot.rule) {
+        if (slot.kind === 'file' && slot.hidden) continue
         const part = slotPart(slot, per)
         const words = slot.rule.repeat ? repeatWords({ per, ...slot.rule.repeat }) : `in each ${per}`
         if (propose({ id: `part:${part.key}`, about: 'part', part: part.key, words: `“${short(part.name, 60)}”: ${withArticle(part.kind)}, ${words}`, evidence: `found in ${slot.items.size} of ${numbers.length - reading.pauses.length}`, support: slot.rule.agreement })) items.push(part)
         continue
       }
       for (const [number, item] of slot.items) {
+        const module = group?.repetitions.find((one) => one.number === number)?.module
+        if (module && !mayLeave(item, module)) continue
         const exception = exceptionAt(number)
         const added = onceItem(item)
         if (propose({ id: `different:${added.key}`, about: 'different', part: added.key, words: `only in ${per} ${number}: “${short(item.name, 60)}”`, evidence: 'no other repetition has it', support: numbers.length >= 6 ? 0.6 : 0.4 })) exception.add.push(added)
@@ -187,14 +194,14 @@ export const templateFromModel = (reading: ModelReading, named: { key: string; t
     }
     for (const number of reading.pauses) {
       const module = group?.repetitions.find((one) => one.number === number)?.module
-      for (const item of module?.items ?? []) {
+      for (const item of (module?.items ?? []).filter((one) => module && mayLeave(one, module))) {
         const exception = exceptionAt(number)
         const added = onceItem(item)
         if (propose({ id: `different:${added.key}`, about: 'different', part: added.key, words: `in the pause only: “${short(item.name, 60)}”`, evidence: `${per} ${number} is a break`, support: 0.8 })) exception.add.push(added)
       }
     }
     return {
-      ...newModule(key, named ? format : literal(group?.repetitions[0]?.module.name ?? 'Module')),
+      ...newModule(key, named ? format : literalFormat(group?.repetitions[0]?.module.name ?? 'Module')),
       repeat: { per, every: 1, except: [] }, items, exceptions: [...exceptions.values()].filter((one) => one.add.length > 0),
     }
   }
@@ -208,12 +215,17 @@ export const templateFromModel = (reading: ModelReading, named: { key: string; t
     }
   }
   const [before, after] = [parts.findIndex((part) => part.repeat), parts.findLastIndex((part) => part.repeat)]
+  const entries = new Set<string>()
   const document = {
     schema: 'wickerframe.template/1', key: named.key, title: named.title,
     appliesTo: { modalities: [facts.modality], weeks: [facts.weeks] },
     naming: { courseName: onceName(course.name), courseLabel: course.label === '' ? '{code}' : onceName(course.label) },
     home: { name: reading.home ? onceName(reading.home.name) : '{code} home', blocks: reading.home ? onceBlocks(reading.home) : [] },
-    navigation: course.navigation.map((entry, i) => ({ key: freshKey(entry.label, new Set(course.navigation.slice(0, i).map((one) => freshKey(one.label, new Set())))), label: entry.label.slice(0, 100) || 'Entry', hidden: entry.hidden })),
+    navigation: course.navigation.map((entry) => {
+      const entryKey = freshKey(entry.label, entries)
+      entries.add(entryKey)
+      return { key: entryKey, label: entry.label.slice(0, 100) || 'Entry', hidden: entry.hidden }
+    }),
     parts: parts.map((part, i) => (part.repeat || before < 0 ? part : { ...part, position: i < before && i === 0 ? 'first' : i > after && i === parts.length - 1 ? 'last' : part.position })),
   }
   const read = readDocument(Template, document)
