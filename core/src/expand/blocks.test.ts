@@ -65,7 +65,7 @@ describe('blocks written by the template', () => {
   it.each([['links that never close', '<a href="part:quiz">'.repeat(20_000)], ['tags that never close', `${'<a '.repeat(100_000)}href="part:quiz"`], ['braces', '{week,'.repeat(60_000)], ['nesting', '<div>'.repeat(20_000)]])('of hostile HTML (%s) are written out in bounded time', (_, html) => {
     const start = performance.now()
     htmlOf({ kind: 'fixed-text', key: 'f', html })
-    expect(performance.now() - start).toBeLessThan(4000)
+    expect(performance.now() - start).toBeLessThan(8000)
   })
   it('answered by a layer are not asked again', () => {
     expect(htmlOf({ kind: 'fill-in', key: 'q', label: 'Aims', prompt: 'List them.', answer: '<ul><li>Steer in week {week}</li></ul>' })).toBe('<h3>Aims</h3><ul><li>Steer in week 2</li></ul>')

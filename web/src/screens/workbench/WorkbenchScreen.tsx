@@ -129,7 +129,11 @@ export const WorkbenchScreen = () => {
         </>
       }
     >
-      {releasing && <Suspense fallback={null}><ReleasePanel template={key} revision={store.revision} latest={latest} remarks={remarks ?? []} waiting={store.waiting.length > 0} onReleased={store.released} onProofread={() => { setReleasing(false); set({ view: 'proofreading' }) }} onClose={() => setReleasing(false)} /></Suspense>}
+      {releasing && (
+        <Suspense fallback={null}>
+          <ReleasePanel template={key} revision={store.revision} latest={latest} remarks={remarks ?? []} waiting={store.waiting.length > 0} onReleased={store.released} onProofread={() => { setReleasing(false); set({ view: 'proofreading' }) }} onClose={() => setReleasing(false)} />
+        </Suspense>
+      )}
       <Clashes clashes={store.clashes} onDecide={store.decide} />
       {store.problem && (
         <div role="alert" className="mt-2 flex gap-3 border-l-4 border-rust bg-rust-soft px-3 py-1"><p>{store.problem}</p><Button shape="word" onClick={store.forget}>forget it</Button></div>
@@ -141,14 +145,14 @@ export const WorkbenchScreen = () => {
         {views.map(([id, text]) => <button key={id} type="button" aria-current={view === id ? 'page' : undefined} onClick={() => set({ view: id === 'outline' ? null : id })} className={`border-b-2 py-1 ${view === id ? 'border-ink font-semibold' : 'border-transparent text-ink-2'} ${id === 'proofreading' && errors > 0 ? 'text-rust' : ''}`}>{text}</button>)}
       </nav>
       <Suspense fallback={<Waiting what="this view" />}>
-      {view === 'settings' && <CourseSettingsView template={draft} />}
-      {view === 'grading' && <GradingView template={draft} onOpen={choose} />}
-      {view === 'outcomes' && <OutcomesView template={draft} onOpen={choose} />}
-      {view === 'shared' && <SharedPiecesView template={draft} sources={sources} />}
-      {view === 'layer' && <LayerView template={detail} revision={store.revision} waiting={store.waiting.length > 0} onTaken={() => void client.invalidateQueries({ queryKey: ['template', key] })} />}
-      {view === 'proofreading' && (remarks ? <ProofreadingView remarks={remarks} template={draft} nameOf={nameOf} onOpen={choose} /> : <Waiting what="the template" />)}
-      {view === 'comments' && <CommentsView template={key} parts={sources.parts} part={chosen} onOpen={choose} />}
-      {view === 'versions' && <VersionsView template={detail} />}
+        {view === 'settings' && <CourseSettingsView template={draft} />}
+        {view === 'grading' && <GradingView template={draft} onOpen={choose} />}
+        {view === 'outcomes' && <OutcomesView template={draft} onOpen={choose} />}
+        {view === 'shared' && <SharedPiecesView template={draft} sources={sources} />}
+        {view === 'layer' && <LayerView template={detail} revision={store.revision} waiting={store.waiting.length > 0} onTaken={() => void client.invalidateQueries({ queryKey: ['template', key] })} />}
+        {view === 'proofreading' && (remarks ? <ProofreadingView remarks={remarks} template={draft} nameOf={nameOf} onOpen={choose} /> : <Waiting what="the template" />)}
+        {view === 'comments' && <CommentsView template={key} parts={sources.parts} part={chosen} onOpen={choose} />}
+        {view === 'versions' && <VersionsView template={detail} />}
       </Suspense>
       {view === 'outline' && (
         <>
@@ -170,18 +174,20 @@ export const WorkbenchScreen = () => {
           </div>
           <div className={`mt-2 grid ${slipOpen && show === 'designed' ? 'lg:grid-cols-[minmax(0,1fr)_30rem]' : ''}`}>
             <div className="min-w-0">
-              <Suspense fallback={<Waiting what="this view" />}>{show === 'course' ? (
-                <CourseView expected={expected} mayEdit={store.mayEdit} canDiffer={(part) => isModule(part) && part.repeat !== undefined} onOpen={(to) => set({ part: to, show: null })} onDiffer={(module, number) => { const made = makeDifferent(module, { at: 'number', number }, draft); if (store.edit(...made.edits)) set({ part: made.key, show: null }) }} />
-              ) : show === 'variants' ? (
-                <VariantsView template={draft} onOpen={(to) => set({ part: to, show: null })} />
-              ) : (
-                <OutlineSheet rows={shown} all={rows} template={draft} chosen={chosenRow} slipOpen={slipOpen} closed={closed} remarks={remarksByPart} onChoose={choose} onToggle={onToggle} />
-              )}</Suspense>
+              <Suspense fallback={<Waiting what="this view" />}>
+                {show === 'course' ? (
+                  <CourseView expected={expected} mayEdit={store.mayEdit} canDiffer={(part) => isModule(part) && part.repeat !== undefined} onOpen={(to) => set({ part: to, show: null })} onDiffer={(module, number) => { const made = makeDifferent(module, { at: 'number', number }, draft); if (store.edit(...made.edits)) set({ part: made.key, show: null }) }} />
+                ) : show === 'variants' ? (
+                  <VariantsView template={draft} onOpen={(to) => set({ part: to, show: null })} />
+                ) : (
+                  <OutlineSheet rows={shown} all={rows} template={draft} chosen={chosenRow} slipOpen={slipOpen} closed={closed} remarks={remarksByPart} onChoose={choose} onToggle={onToggle} />
+                )}
+              </Suspense>
               {show === 'designed' && <p className="mt-1 text-[12.5px] text-ink-3">Enter or type: edit · Tab: next cell · Ctrl Enter: new row · Alt arrows: move, in, out · Ctrl D: fill down · F4: open the slip · ?: all keys</p>}
             </div>
             <Suspense fallback={<Waiting what="the slip" />}>
-            {show === 'designed' && slip && <Slip key={slip.key} part={slip} expected={expectedPart} template={draft} upper={upper} today={me.data?.today ?? ''} timeZone={facts.data?.term.timeZone ?? null} remarks={(remarks ?? []).filter((one) => one.part === slip.key).map((one) => one.message)} onClose={() => choose(null)} onOpen={choose} />}
-            {show === 'designed' && exceptionRow?.row === 'exception' && exceptionModule && isModule(exceptionModule) && <ExceptionSlip key={exceptionRow.key} module={exceptionModule} exception={exceptionRow.exception} template={draft} onClose={() => choose(null)} onOpen={choose} />}
+              {show === 'designed' && slip && <Slip key={slip.key} part={slip} expected={expectedPart} template={draft} upper={upper} today={me.data?.today ?? ''} timeZone={facts.data?.term.timeZone ?? null} remarks={(remarks ?? []).filter((one) => one.part === slip.key).map((one) => one.message)} onClose={() => choose(null)} onOpen={choose} />}
+              {show === 'designed' && exceptionRow?.row === 'exception' && exceptionModule && isModule(exceptionModule) && <ExceptionSlip key={exceptionRow.key} module={exceptionModule} exception={exceptionRow.exception} template={draft} onClose={() => choose(null)} onOpen={choose} />}
             </Suspense>
           </div>
         </>
