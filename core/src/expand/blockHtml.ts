@@ -50,7 +50,7 @@ const dateLine = (line: DateLine): string => `${escapeHtml(line.date)}: ${line.h
  * takes no longer than other.
  */
 const withPartLinks = (html: string, surroundings: BlockSurroundings): string =>
-  html.replace(/<a\b([^>]{0,200}?)\bhref="part:([a-z0-9-]{1,80})"([^>]{0,200})>(.{0,500}?)<\/a>/gs, (_, before: string, key: string, after: string, inner: string) => {
+  html.replace(/<a\b([^<>]{0,200}?)\bhref="part:([a-z0-9-]{1,80})"([^<>]{0,200})>(.{0,500}?)<\/a>/gs, (_, before: string, key: string, after: string, inner: string) => {
     const link = surroundings.linkTo(key)
     if (!link) return inner
     const follows = /\bdata-follows="name"/.test(before + after)
