@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import type { ApiProblem, CourseSummary, LibraryEntry, TakenOverDraft, TemplateComment, TemplateDraft, TemplateSummary } from '@wickerframe/contract'
-import { emptyTemplate, newItem, newLayer, newModule, type HouseText, type Template, type TemplateChange, type TemplateEdit } from '@wickerframe/core'
-import { startTestBed, type Client, type TestBed } from './testBed.ts'
+import type { ApiProblem, CourseDetail, CoursePlan, CourseSummary, LibraryEntry, RunDetail, TakenOverDraft, TemplateComment, TemplateDraft, TemplateSummary } from '@wickerframe/contract'
+import { emptyTemplate, everyCourseItem, newItem, newLayer, newModule, type Course, type HouseText, type Template, type TemplateChange, type TemplateEdit } from '@wickerframe/core'
+import { startTestBed, until, type Client, type TestBed } from './testBed.ts'
 
 let bed: TestBed
 let designer: Client
@@ -198,6 +198,30 @@ describe('the library', () => {
     const version = (await designer.get<Template>('/api/templates/harbour-standard/versions/1')).body
     expect(version.houseTexts.find((one) => one.key === 'muster')?.revisions.at(-1)?.html).toBe('<p>Muster at the flagpole.</p>')
     expect((await reviewer.post('/api/library', { kind: 'house-text', was: 2, document: next })).status).toBe(403)
+  })
+  it('shows a linked house text to anybody, in the words in force, and to a course by its address', async () => {
+    const put = (document: object) => designer.post('/api/library', { kind: 'house-text', was: null, document })
+    expect((await put({ key: 'quiet', title: 'Quiet <hours>', revisions: [{ number: 1, inForceFrom: '2026-01-01', html: '<p onclick="alert(1)">After ten.</p><script>alert(1)</script>' }, { number: 2, inForceFrom: '2027-01-01', html: '<p>After nine.</p>' }] })).status).toBe(200)
+    const page = await fetch(`${bed.address}/house-texts/quiet`)
+    const html = await page.text()
+    expect([page.status, page.headers.get('content-security-policy')]).toEqual([200, expect.stringContaining("default-src 'none'")])
+    expect(html).toContain('<h1>Quiet &lt;hours&gt;</h1><p>After ten.</p>')
+    expect(html).not.toMatch(/script|onclick|After nine/)
+    expect((await fetch(`${bed.address}/house-texts/nothing`)).status).toBe(404)
+    const text = (await entry('quiet'))?.document as HouseText
+    const week = { ...newModule('quiet-week', 'Quiet week {week}'), repeat: { per: 'week' as const, every: 1, except: [] }, items: [{ ...newItem('page', 'quiet-page', 'Quiet in week {week}'), blocks: [{ kind: 'house-text' as const, key: 'quiet', strength: 'must' as const, houseText: 'quiet', mode: 'linked' as const }] }] }
+    expect((await bring(small('quiet-standard', { houseTexts: [text], parts: [week] }))).status).toBe(200)
+    expect((await release('quiet-standard')).status).toBe(200)
+    await bed.startWorker()
+    const course = (await designer.get<CourseSummary[]>('/api/courses')).body.find((one) => one.state === 'deployed')
+    const [plan] = (await designer.post<CoursePlan[]>('/api/plans', { template: 'quiet-standard', version: 1, courses: [course?.id] })).body
+    const { run } = (await designer.post<{ run: number }>('/api/rollouts', { template: 'quiet-standard', version: 1, courses: [{ course: course?.id, planDigest: plan?.digest }] })).body
+    const done = await until(() => designer.get<RunDetail>(`/api/runs/${run}`), ({ body }) => body.state === 'done')
+    expect(done.body.tasks.map((task) => task.state)).toEqual(['done'])
+    const detail = (await designer.get<CourseDetail>(`/api/courses/${course?.id}`)).body
+    const pages = everyCourseItem(detail.snapshot as Course).filter(({ item }) => item.name.startsWith('Quiet in week'))
+    expect(pages.length).toBeGreaterThan(6)
+    expect(pages.every(({ item }) => item.html?.includes(`href="${bed.address}/house-texts/quiet"`))).toBe(true)
   })
   it('brings a corrected block to every draft that shows it, and to no layer that shows it from above', async () => {
     const block = { key: 'care', title: 'Care', block: { kind: 'take-care', key: 'k', strength: 'must', html: '<p>Mind the step.</p>' } } as const

@@ -58,7 +58,7 @@ export const startTestBed = async ({ courses = 6, leaseSeconds = 2 } = {}): Prom
   const address = `http://127.0.0.1:${String(server.said['listening'])}`
   const started: StartedProcess[] = [server]
   const startWorker = async () => {
-    const worker = await startProcess('server/src/worker.ts', environment)
+    const worker = await startProcess('server/src/worker.ts', { ...environment, WICKERFRAME_PUBLIC_URL: address })
     started.push(worker)
     return worker
   }

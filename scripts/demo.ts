@@ -95,7 +95,7 @@ try {
   const platformUrl = `http://127.0.0.1:${String(platform.said['listening'])}`
   const environment = { ...common, PLATFORM_URL: platformUrl }
   const server = await start('server/src/main.ts', { ...environment, WICKERFRAME_PORT: String(await freePort(4310)) })
-  await start('server/src/worker.ts', environment)
+  await start('server/src/worker.ts', { ...environment, WICKERFRAME_PUBLIC_URL: `http://127.0.0.1:${String(server.said['listening'])}` })
   await loadDemo({ ...process.env, ...environment }, coursesWanted, (text) => console.log(text))
 
   console.log(`

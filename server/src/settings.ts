@@ -3,6 +3,7 @@ import { z } from 'zod'
 const Settings = z.object({
   WICKERFRAME_PORT: z.coerce.number().int().min(0).max(65535).default(4310),
   WICKERFRAME_HOST: z.string().default('127.0.0.1'),
+  WICKERFRAME_PUBLIC_URL: z.url().default('http://127.0.0.1:4310').describe('Where students reach Wickerframe: linked house texts lead there'),
   WICKERFRAME_DATABASE: z.string().regex(/^[\w-]+$/).default('wickerframe'),
   DATABASE_HOST: z.string().default('127.0.0.1'),
   DATABASE_PORT: z.coerce.number().int().min(1).max(65535),

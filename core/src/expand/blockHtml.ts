@@ -81,8 +81,10 @@ export const blockHtml = (block: KeptBlockBody, surroundings: BlockSurroundings)
       return { html: label + paragraph(answer ?? block.prompt), answer }
     }
     case 'house-text': {
-      const revision = template.houseTexts.find((one) => one.key === block.houseText)?.revisions.at(-1)
-      return plain(revision?.html ?? '')
+      const houseText = template.houseTexts.find((one) => one.key === block.houseText)
+      // Linked, the course leads to where the words are kept: they are current at once.
+      if (block.mode === 'linked') return plain(houseText ? `<p>${anchor(`house-text:${houseText.key}`, houseText.title)}</p>` : '')
+      return plain(houseText?.revisions.at(-1)?.html ?? '')
     }
     case 'title':
       return plain(`<h2>${escapeHtml(renderName(formatOf(block.text), values).text)}</h2>`)

@@ -70,6 +70,10 @@ describe('blocks written by the template', () => {
   it('answered by a layer are not asked again', () => {
     expect(htmlOf({ kind: 'fill-in', key: 'q', label: 'Aims', prompt: 'List them.', answer: '<ul><li>Steer in week {week}</li></ul>' })).toBe('<h3>Aims</h3><ul><li>Steer in week 2</li></ul>')
   })
+  it('linked house texts lead to where the words are kept, copied ones say them', () => {
+    const block = (mode: string) => htmlOf({ kind: 'house-text', key: 'h', houseText: 'muster', mode })
+    expect([block('linked'), block('copied')]).toEqual(['<p><a href="house-text:muster">Emergency Muster</a></p>', '<p>In an emergency leave by the stair. Call 5500.</p>'])
+  })
   it('kept in one place stand in several, and are corrected there', () => {
     const kept = (html: string) => ({ keptBlocks: [{ key: 'care', title: 'Take care', block: { kind: 'take-care', key: 'care', html } }] })
     const place = { kind: 'kept-block', key: 'here', kept: 'care', strength: 'should' }

@@ -283,7 +283,7 @@ const writePages = (parts: readonly ExpectedPart[], template: Template, facts: F
       const block = blockInPlace(written, template.keptBlocks)
       if (!block) return []
       const { html, answer } = blockHtml(block, surroundings)
-      return [{ definition: block, key: block.key, kind: block.kind, strength: block.strength, html, answer, houseText: block.kind === 'house-text' ? (template.houseTexts.find((one) => one.key === block.houseText) ?? null) : null }]
+      return [{ definition: block, key: block.key, kind: block.kind, strength: block.strength, html, answer, houseText: block.kind === 'house-text' && block.mode === 'copied' ? (template.houseTexts.find((one) => one.key === block.houseText) ?? null) : null }]
     })
   }
 }

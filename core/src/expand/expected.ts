@@ -14,6 +14,7 @@ export interface ExpectedBlock {
   html: string
   /** The answer known for the whole course, or null. */
   answer: string | null
+  /** A house text that is copied in; null for one that is linked, and for every other block. */
   houseText: HouseText | null
 }
 

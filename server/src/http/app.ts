@@ -14,7 +14,7 @@ import { getCourse, getCourseFacts, getCourses, getItem, getReport, postRoster, 
 import { command, getRollouts, getRun, getRunEvents, postChecks, postCourseCheck, postPlans, postRollout } from './routes/runs.ts'
 import { getHealth, getMe, getTerms, personOf, postSignIn, postSignOut } from './routes/session.ts'
 import { getNames, postRenames } from './routes/names.ts'
-import { getLibrary, postLibrary, postRubricFile } from './routes/library.ts'
+import { getLibrary, houseTextPage, postLibrary, postRubricFile } from './routes/library.ts'
 import { getComments, getComparison, getDraftRevision, getTemplate, getTemplates, getVersion, postCloseComment, postComment, postContributor, postEdits, postRelease, postRetire, postTakeOver, postTemplate, postUse } from './routes/templates.ts'
 import { getCourseCalendar, getTerm, getTermCalendar, postCourseCalendar, postFreeDays, postTerm, postTermPreview } from './routes/terms.ts'
 
@@ -139,6 +139,13 @@ export const makeApp = (settings: AppSettings): Express => {
   for (const route of apiRoutes) register(route, handlers[`${route.method} ${route.path}` as keyof RouteId])
   app.use('/api', () => {
     throw new HttpProblem(404, 'not-found', 'there is no such address')
+  })
+
+  // Students read linked house texts here, without signing in.
+  app.get('/house-texts/:key', async (request: Request, response: Response) => {
+    const page = await houseTextPage(pool, String(request.params['key']), settings.today(), platformUrl)
+    if (!page) throw new HttpProblem(404, 'not-found', 'there is no such text')
+    response.set('Cache-Control', 'no-cache').set('Content-Security-Policy', `sandbox allow-top-navigation-by-user-activation; default-src 'none'; style-src 'unsafe-inline'; img-src ${new URL(platformUrl).origin}; frame-ancestors 'none'`).type('html').send(page)
   })
 
   const built = fileURLToPath(new URL('../../../web/dist', import.meta.url))

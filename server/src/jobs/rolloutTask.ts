@@ -1,7 +1,8 @@
 import type { Pool } from 'mysql2/promise'
-import { everyExpected, type ExpectedCourse } from '@wickerframe/core'
+import { everyExpected, type Change, type ExpectedCourse } from '@wickerframe/core'
 import { z } from 'zod'
 import type { Connector } from '../connector/client.ts'
+import { houseTextAddress } from '../houseTextAddress.ts'
 import { recordAudit } from '../repositories/audit.ts'
 import { findBase, recordBases, recordDeployment } from '../repositories/deployments.ts'
 import type { ClaimedTask } from '../repositories/runs.ts'
@@ -20,8 +21,12 @@ const Note = z.strictObject({
 const expansionRecord = (expected: ExpectedCourse) =>
   [expected.home, ...everyExpected(expected.parts)].map((part) => ({ instance: part.instance, name: part.name, strength: part.strength, opensAt: part.opensAt, dueAt: part.dueAt }))
 
+/** Changes whose linked house texts lead to where they are kept. */
+const withHouseTextAddresses = (changes: readonly Change[], publicUrl: string): Change[] =>
+  changes.map((change) => (change.change === 'create-item' && change.fields.html !== undefined ? { ...change, fields: { ...change.fields, html: change.fields.html.replace(/href="house-text:([a-z0-9-]{1,80})"/g, (_, key: string) => `href="${houseTextAddress(publicUrl, key)}"`) } } : change))
+
 /** Deploys the version of its run to one course. */
-export const runRolloutTask = async (pool: Pool, connector: Connector, task: ClaimedTask, today: string): Promise<TaskOutcome> => {
+export const runRolloutTask = async (pool: Pool, connector: Connector, task: ClaimedTask, today: string, publicUrl: string): Promise<TaskOutcome> => {
   const { templateId, version: number } = task
   if (templateId === null || number === null) return failed('the rollout names no version')
   return runChangeSetTask<z.output<typeof Note>>(pool, connector, task, today, {
@@ -40,7 +45,7 @@ export const runRolloutTask = async (pool: Pool, connector: Connector, task: Cla
         if (put.state === 'refused') return { outcome: failed(`the platform refused the image ${asset.fileName}: ${put.detail}`) }
         if (put.state !== 'answered') return { outcome: later(put.detail, put.state === 'later' ? put.afterSeconds : null) }
       }
-      return { changes: plan.changes, note: { creates: plan.creates, expansion: expansionRecord(expected) } }
+      return { changes: withHouseTextAddresses(plan.changes, publicUrl), note: { creates: plan.creates, expansion: expansionRecord(expected) } }
     },
     keep: async (database, key, set, { creates, expansion }, answer) => {
       await recordDeployment(database, { courseId: task.courseId, runId: task.runId, templateId, version: number, by: task.by, engine: engineVersion, idempotencyKey: key, expansion }, creates.length)

@@ -11,6 +11,8 @@ export interface WorkerSettings {
   leaseSeconds: number
   concurrency: number
   today: () => string
+  /** Where students reach Wickerframe. */
+  publicUrl: string
 }
 
 const runners = { rollout: runRolloutTask, renames: runRenameTask, check: runCheckTask } as const
@@ -33,7 +35,7 @@ export const startWorker = (pool: Pool, connector: Connector, settings: WorkerSe
     const heartbeat = setInterval(() => void renewLease(pool, task, settings.leaseSeconds).catch(() => undefined), (settings.leaseSeconds * 1000) / 3)
     let outcome: TaskOutcome
     try {
-      outcome = await runners[task.kind](pool, connector, task, settings.today())
+      outcome = await runners[task.kind](pool, connector, task, settings.today(), settings.publicUrl)
     } catch (cause) {
       log.error({ err: cause, task: task.id }, 'task')
       outcome = { state: 'later', message: 'something failed here; it is tried again', afterSeconds: null, fateUnknown: false }

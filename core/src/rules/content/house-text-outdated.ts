@@ -22,11 +22,19 @@ export const houseTextOutdated = defineRule({
       const there = context.itemFor(part)
       const readings = there ? context.readingsOf(there) : null
       for (const block of part.blocks) {
-        if (!block.houseText) continue
+        if (block.definition.kind !== 'house-text') continue
+        const { houseText: key, mode } = block.definition
         const told = { subject: aboutPart(part), discriminator: block.key, strength: block.strength } as const
         const reading = readings?.find((one) => one.block === block)
         if (!there || !reading) {
           yield { ...told, outcome: 'absent' }
+          continue
+        }
+        if (!block.houseText) {
+          // What is linked is current; only the link itself can go missing.
+          const title = context.expected.template.houseTexts.find((one) => one.key === key)?.title ?? key
+          if (mode === 'linked' && reading.state === 'missing') yield { ...told, outcome: 'failed', expected: title, itemId: there.item.id, together: `house-text/${key}`, values: { item: there.item.name, title }, message: 'missing', evidence: [{ kind: 'count', text: `no ${title}` }] }
+          else yield { ...told, outcome: 'passed' }
           continue
         }
         const inForce = revisionInForce(block.houseText, context.asOf)

@@ -1,4 +1,3 @@
-import sanitizeHtml from 'sanitize-html'
 import { everyCourseItem } from '@wickerframe/core'
 import { PutUnder, type CourseDetail, type RosterReport } from '@wickerframe/contract'
 import { readRoster } from '@wickerframe/interchange'
@@ -14,6 +13,7 @@ import { listTerms } from '../../repositories/terms.ts'
 import { asOfIn } from '../asOf.ts'
 import { bodyOf, numberIn, parameter, type Handler, type Handling } from '../handler.ts'
 import { HttpProblem, notFound } from '../problem.ts'
+import { pageDocument } from '../safeHtml.ts'
 
 export const getCourses: Handler = async ({ pool, person, request, today }) => (await listCourses(pool, person, asOfIn(request, today))).map((stored) => stored.summary)
 
@@ -41,18 +41,6 @@ export const getCourse: Handler = async (handling): Promise<CourseDetail> => {
   }
 }
 
-/** Raised when the rules below change, so that what was kept of sanitised pages is made again. */
-export const sanitisingPolicy = 1
-
-const safeHtml = (html: string, platformUrl: string): string =>
-  sanitizeHtml(html, {
-    allowedTags: [...sanitizeHtml.defaults.allowedTags, 'img', 'h1', 'h2', 'aside', 'section'],
-    allowedAttributes: { a: ['href', 'title'], img: ['src', 'alt'], td: ['colspan', 'rowspan'], th: ['colspan', 'rowspan', 'scope'] },
-    allowedSchemes: ['https', 'http', 'mailto'],
-    allowProtocolRelative: false,
-    transformTags: { img: (tagName, attribs) => ({ tagName, attribs: { ...attribs, src: (attribs['src'] ?? '').startsWith('/files/') ? new URL(attribs['src'] ?? '', platformUrl).href : '' } }) },
-  })
-
 /** A page of a course as a document of its own, for a sandboxed frame: no script, no form, nothing fetched but images of the platform. */
 export const getItem: Handler = async (handling) => {
   const { pool, request, response, platformUrl } = handling
@@ -64,9 +52,7 @@ export const getItem: Handler = async (handling) => {
     .set('Content-Security-Policy', `sandbox; default-src 'none'; style-src 'unsafe-inline'; img-src ${new URL(platformUrl).origin}; frame-ancestors 'self'`)
     .set('X-Frame-Options', 'SAMEORIGIN')
     .type('html')
-    .send(
-      `<!doctype html><html lang="en"><head><meta charset="utf-8"><title>Page</title><style>body{font:16px/1.65 Georgia,serif;color:#1d2a32;background:#fffdf8;margin:1.25rem;max-width:44rem}img{max-width:100%}a{color:#0b6468}</style></head><body>${safeHtml(placed.item.html ?? '<p>It has no page.</p>', platformUrl)}</body></html>`,
-    )
+    .send(pageDocument('Page', placed.item.html ?? '<p>It has no page.</p>', platformUrl))
   return undefined
 }
 

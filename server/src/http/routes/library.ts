@@ -1,12 +1,14 @@
-import { canonicalJson, shortHash } from '@wickerframe/core'
+import type { Pool } from 'mysql2/promise'
+import { canonicalJson, escapeHtml, revisionInForce, shortHash } from '@wickerframe/core'
 import { LibraryPut, type LibraryEntry } from '@wickerframe/contract'
 import { readRubric } from '@wickerframe/interchange'
 import { listChecks } from '../../repositories/checks.ts'
 import { listCourses } from '../../repositories/courses.ts'
-import { listLibrary, listOfKind, putEntry } from '../../repositories/library.ts'
+import { houseTextsInForce, listLibrary, listOfKind, putEntry } from '../../repositories/library.ts'
 import { correctDrafts, findVersionById, listDrafts } from '../../repositories/templates.ts'
 import { bodyOf, type Handler } from '../handler.ts'
 import { HttpProblem } from '../problem.ts'
+import { pageDocument } from '../safeHtml.ts'
 
 export const getLibrary: Handler = async ({ pool, today }): Promise<LibraryEntry[]> => {
   const [entries, drafts, courses, checks] = await Promise.all([listLibrary(pool), listDrafts(pool), listCourses(pool, 'system', today), listChecks(pool, today)])
@@ -41,6 +43,13 @@ export const postLibrary: Handler = async ({ request, pool, person }) => {
     case 'rewritten':
       throw new HttpProblem(409, 'rewritten', `revision ${outcome.number} stands in courses and is not rewritten; add a revision`)
   }
+}
+
+/** A house text as anybody reads it: a page with the words in force today; null when there is none. */
+export const houseTextPage = async (pool: Pool, key: string, today: string, platformUrl: string): Promise<string | null> => {
+  const text = (await houseTextsInForce(pool)).get(key)
+  const revision = text ? revisionInForce(text, today) : null
+  return text && revision ? pageDocument(text.title, `<h1>${escapeHtml(text.title)}</h1>${revision.html}`, platformUrl) : null
 }
 
 export const postRubricFile: Handler = async ({ request }) => {

@@ -92,6 +92,18 @@ const BlockCorrection = ({ entry, onSaved }: { entry: LibraryEntry; onSaved: () 
   )
 }
 
+/** A photograph as a drawing that shows it, so that a template carries images of one kind. */
+const asDrawing = async (file: File): Promise<string> => {
+  const { width, height } = await createImageBitmap(file)
+  const data = await new Promise<string>((resolve, reject) => {
+    const reader = new FileReader()
+    reader.onload = () => resolve(String(reader.result))
+    reader.onerror = () => reject(new Error('the image cannot be read'))
+    reader.readAsDataURL(file)
+  })
+  return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${width} ${height}"><image width="${width}" height="${height}" href="${data}"/></svg>`
+}
+
 /** Puts something new into the library. */
 const NewEntry = ({ kind, taken, today, onSaved }: { kind: LibraryKind; taken: ReadonlySet<string>; today: string; onSaved: () => void }) => {
   const [title, setTitle] = useState('')
@@ -106,10 +118,11 @@ const NewEntry = ({ kind, taken, today, onSaved }: { kind: LibraryKind; taken: R
   })
   if (kind === 'block') return <p className="text-ink-2">Blocks come here from a template: keep one there with “keep for other places”, then put it into the library under Shared pieces.</p>
   const read = async (file: File) => {
-    const text = await file.text()
-    const ok = /<svg[\s>]/.test(text) && text.length <= 200_000
-    setWrong(ok ? null : 'an SVG drawing of at most 200 kB is wanted')
-    setImage(ok ? { name: file.name.replace(/[^\w.-]+/g, '-').slice(0, 120), svg: text } : null)
+    const name = file.name.replace(/[^\w.-]+/g, '-').slice(0, 110)
+    const svg = file.type === 'image/svg+xml' ? await file.text() : await asDrawing(file).catch(() => '')
+    const ok = /<svg[\s>]/.test(svg) && svg.length <= 200_000
+    setWrong(ok ? null : 'a drawing (SVG), or a photograph (PNG, JPEG, WebP) of at most 140 kB, is wanted')
+    setImage(ok ? { name: /\.svg$/i.test(name) ? name : `${name}.svg`, svg } : null)
   }
   const key = freshKey(title || 'entry', taken)
   const make = (): LibraryPut | null => {
@@ -122,7 +135,7 @@ const NewEntry = ({ kind, taken, today, onSaved }: { kind: LibraryKind; taken: R
     <form className="flex flex-wrap items-end gap-3" onSubmit={(event) => { event.preventDefault(); if (put1) put.mutate(put1) }}>
       <Field label={kind === 'image' ? 'What it shows (alternative text)' : 'Title'} value={title} onChange={(event) => setTitle(event.target.value)} />
       {kind === 'house-text' && <Pick label="It is" value={form} onChange={(event) => setForm(event.target.value as HouseText['form'])} options={[{ value: 'text', text: 'a passage' }, { value: 'file', text: 'a file' }, { value: 'page', text: 'a page' }]} />}
-      {kind === 'image' && <><Field label="Licence" value={licence} onChange={(event) => setLicence(event.target.value)} /><label className="flex flex-col text-ink-2">SVG file<input type="file" accept="image/svg+xml" onChange={(event) => { const [file] = event.target.files ?? []; if (file) void read(file) }} /></label></>}
+      {kind === 'image' && <><Field label="Licence" value={licence} onChange={(event) => setLicence(event.target.value)} /><label className="flex flex-col text-ink-2">Image file<input type="file" accept="image/svg+xml,image/png,image/jpeg,image/webp" onChange={(event) => { const [file] = event.target.files ?? []; if (file) void read(file) }} /></label></>}
       <Button type="submit" disabled={put1 === null || put.isPending}>Put it in</Button>
       {wrong && <p role="alert" className="text-rust">{wrong}</p>}
       <Problem error={put.error} />

@@ -46,7 +46,7 @@ export const Slip = ({ part, expected, template, upper, today, timeZone, remarks
     <aside aria-label="Slip" className="h-[max(22rem,calc(100vh-16.5rem))] overflow-y-auto border-l border-line-strong bg-sheet p-4">
       <div className="flex flex-wrap items-baseline justify-between gap-2">
         <h2 className="text-[18px]">{expected?.name ?? (part.key === homePageKey ? 'Home page' : (definition?.name ?? part.key))}</h2>
-        <span className="flex items-center gap-4"><Link className="text-tide underline underline-offset-2" to={benchAddress(template.key, part.key)}>its names on the bench</Link><Button shape="word" onClick={onClose}>close</Button></span>
+        <span className="flex items-center gap-4"><Link className="text-tide underline underline-offset-2" to={`?view=comments&part=${part.key}`}>comment</Link><Link className="text-tide underline underline-offset-2" to={benchAddress(template.key, part.key)}>its names on the bench</Link><Button shape="word" onClick={onClose}>close</Button></span>
       </div>
       <p className="text-ink-2">
         {definition ? `${definition.kind.replace('-', ' ')}, ${definition.strength}` : 'the course’s home page'}
