@@ -7,8 +7,9 @@ export const useAddress = () => {
   const set = useCallback(
     (values: Readonly<Record<string, string | null>>) =>
       setSearch(
-        (before) => {
-          const next = new URLSearchParams(before)
+        () => {
+          // From the address itself: two changes in one breath would otherwise start from the same state, and one be lost.
+          const next = new URLSearchParams(window.location.search)
           for (const [name, value] of Object.entries(values))
             if (value) next.set(name, value)
             else next.delete(name)
