@@ -79,7 +79,8 @@ describe('every screen', () => {
   ])('%s has no serious violation and does not scroll sideways', async (_, path, text) => {
     await page.goto(bed.address + path)
     await page.getByText(text).first().waitFor()
-    await page.waitForLoadState('networkidle')
+    // What comes later may change what is seen; a request that hangs is no reason to fail here.
+    await page.waitForLoadState('networkidle', { timeout: 10_000 }).catch(() => undefined)
     expect(await violations(page)).toEqual([])
     expect(await page.evaluate('document.documentElement.scrollWidth <= window.innerWidth')).toBe(true)
     expect(pageErrors).toEqual([])
