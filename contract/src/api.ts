@@ -25,6 +25,8 @@ export const CloseComment = z.strictObject({ closed: z.boolean() })
 export const LetContribute = z.strictObject({ email: z.email().max(200), may: z.boolean() })
 export const libraryKinds = ['house-text', 'image', 'rubric', 'block'] as const
 export type LibraryKind = (typeof libraryKinds)[number]
+/** Which list of a template holds what the library has of a kind. */
+export const templateListOf = { 'house-text': 'houseTexts', image: 'assets', rubric: 'rubrics', block: 'keptBlocks' } as const satisfies Record<LibraryKind, keyof Template>
 /** What stands in the library, by kind: the same documents that templates hold. */
 export const LibraryPut = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('house-text'), was: z.number().int().min(1).nullable(), document: HouseText }),

@@ -31,7 +31,7 @@ export interface TemplatePage {
   key: string
   /** null for the home page. */
   item: Item | null
-  blocks: { block: KeptBlockBody; written: Block }[]
+  blocks: KeptBlockBody[]
 }
 
 /** What the checks read: the template, taken apart once, and worked out for every kind of course. */
@@ -44,7 +44,7 @@ export class Proof {
   constructor(template: Template) {
     this.template = template
     this.parts = partsWithin(template.parts)
-    const placed = (blocks: readonly Block[]) => blocks.flatMap((written) => (blockInPlace(written, template.keptBlocks) ? [{ block: blockInPlace(written, template.keptBlocks) as KeptBlockBody, written }] : []))
+    const placed = (blocks: readonly Block[]) => blocks.map((block) => blockInPlace(block, template.keptBlocks)).filter((block) => block !== null)
     this.pages = [
       { key: homePageKey, item: null, blocks: placed(template.home.blocks) },
       ...this.parts.flatMap((part) => (isModule(part) || part.blocks.length === 0 ? [] : [{ key: part.key, item: part, blocks: placed(part.blocks) }])),

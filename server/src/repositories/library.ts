@@ -1,6 +1,6 @@
 import type { Pool } from 'mysql2/promise'
 import { canonicalJson, HouseText, readDocument, type Template } from '@wickerframe/core'
-import type { LibraryEntry, LibraryKind, LibraryPut } from '@wickerframe/contract'
+import { libraryKinds, templateListOf, type LibraryEntry, type LibraryKind, type LibraryPut } from '@wickerframe/contract'
 import { change, firstRow, inTransaction, rowsOf, type Database } from '@wickerframe/storage'
 import { recordAudit } from './audit.ts'
 import { instantOfRow } from './moment.ts'
@@ -25,9 +25,6 @@ export const listLibrary = async (database: Database): Promise<StoredEntry[]> =>
 
 const titleOf = (document: LibraryPut['document']): string => ('title' in document ? document.title : document.fileName)
 
-/** Which list of a template holds what kind of entry. */
-export const listOfKind = { 'house-text': 'houseTexts', image: 'assets', rubric: 'rubrics', block: 'keptBlocks' } as const
-
 const insert = async (database: Database, kind: LibraryKind, document: LibraryPut['document'], who: string): Promise<void> => {
   await change(
     database,
@@ -38,7 +35,7 @@ const insert = async (database: Database, kind: LibraryKind, document: LibraryPu
 
 /** What a template brings along that the library does not have yet goes into it. */
 export const keepFromTemplate = async (database: Database, template: Template, who: string): Promise<void> => {
-  for (const kind of ['house-text', 'image', 'rubric', 'block'] as const) for (const document of template[listOfKind[kind]]) await insert(database, kind, document, who)
+  for (const kind of libraryKinds) for (const document of template[templateListOf[kind]]) await insert(database, kind, document, who)
 }
 
 export type PutOutcome = { state: 'saved'; revision: number } | { state: 'taken' } | { state: 'stale'; present: StoredEntry } | { state: 'rewritten'; number: number }

@@ -1,10 +1,10 @@
 import type { Pool } from 'mysql2/promise'
 import { applyEdit, compareTemplates, policyProblems, proofread, readDocument, takeOver, Template, weakenings, type EditProblem, type HouseText, type Problem, type Remark, type TemplateEdit } from '@wickerframe/core'
-import type { LibraryPut, TakenOverDraft, TemplateDraft, TemplateSummary, VersionSummary } from '@wickerframe/contract'
+import { templateListOf, type LibraryPut, type TakenOverDraft, type TemplateDraft, type TemplateSummary, type VersionSummary } from '@wickerframe/contract'
 import { change, firstRow, inTransaction, rowsOf, type Database } from '@wickerframe/storage'
 import { digestOf } from '../digest.ts'
 import { recordAudit } from './audit.ts'
-import { houseTextsInForce, keepFromTemplate, listOfKind, withHouseTexts } from './library.ts'
+import { houseTextsInForce, keepFromTemplate, withHouseTexts } from './library.ts'
 import { instantOfRow } from './moment.ts'
 import type { Person } from './people.ts'
 
@@ -210,7 +210,7 @@ export const takeOverUpper = async (pool: Pool, key: string, revision: number, v
 
 /** Brings a correction of the library into every draft that holds the entry. */
 export const correctDrafts = async (database: Database, { kind, document }: Pick<LibraryPut, 'kind' | 'document'>, who: string): Promise<void> => {
-  const list = listOfKind[kind]
+  const list = templateListOf[kind]
   const rows = await rowsOf<TemplateRow>(database, `SELECT ${columns} FROM templates ORDER BY id FOR UPDATE`)
   for (const row of rows) {
     const draft = readStored(`draft of ${row.template_key}`, row.draft)

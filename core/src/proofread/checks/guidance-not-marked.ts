@@ -11,7 +11,7 @@ export const guidanceNotMarked = defineCheck({
   *find(proof): Generator<Found> {
     for (const page of proof.pages) {
       if (page.item && page.item.audience !== 'students') continue
-      for (const { block } of page.blocks) {
+      for (const block of page.blocks) {
         if (block.kind === 'guidance-note') continue
         for (const html of htmlOf(block))
           for (const { text } of analysePage(html).paragraphs)

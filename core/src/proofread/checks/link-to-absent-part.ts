@@ -12,7 +12,7 @@ export const linkToAbsentPart = defineCheck({
     const keys = new Map(proof.parts.map((part) => [part.key, part]))
     const courses = proof.variants.map((one) => ({ words: variantWords(one.variant, proof.variants.map((other) => other.variant)), parts: Proof.byKey(one) }))
     for (const page of proof.pages) {
-      for (const { block } of page.blocks) {
+      for (const block of page.blocks) {
         const linked = new Set([...htmlOf(block).flatMap(targets), ...(block.kind === 'signposts' ? block.links.map((link) => link.to) : [])])
         for (const to of linked) {
           const part = keys.get(to)

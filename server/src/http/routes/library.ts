@@ -1,10 +1,10 @@
 import type { Pool } from 'mysql2/promise'
 import { canonicalJson, escapeHtml, revisionInForce, shortHash } from '@wickerframe/core'
-import { LibraryPut, type LibraryEntry } from '@wickerframe/contract'
+import { LibraryPut, templateListOf, type LibraryEntry } from '@wickerframe/contract'
 import { readRubric } from '@wickerframe/interchange'
 import { listChecks } from '../../repositories/checks.ts'
 import { listCourses } from '../../repositories/courses.ts'
-import { houseTextsInForce, listLibrary, listOfKind, putEntry } from '../../repositories/library.ts'
+import { houseTextsInForce, listLibrary, putEntry } from '../../repositories/library.ts'
 import { correctDrafts, findVersionById, listDrafts } from '../../repositories/templates.ts'
 import { bodyOf, type Handler } from '../handler.ts'
 import { HttpProblem } from '../problem.ts'
@@ -16,7 +16,7 @@ export const getLibrary: Handler = async ({ pool, today }): Promise<LibraryEntry
   for (const { templateId, version } of courses)
     if (templateId !== null && version !== null && !versions.has(`${templateId}/${version}`)) versions.set(`${templateId}/${version}`, await findVersionById(pool, templateId, version))
   return entries.map((entry) => {
-    const list = listOfKind[entry.kind]
+    const list = templateListOf[entry.kind]
     const templates = drafts.flatMap((draft) => {
       const held = draft[list].find((one) => one.key === entry.key)
       return held ? [{ key: draft.key, title: draft.title, current: entry.kind === 'house-text' || canonicalJson(held) === canonicalJson(entry.document) }] : []

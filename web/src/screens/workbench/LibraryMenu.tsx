@@ -1,25 +1,22 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import type { Template } from '@wickerframe/core'
-import type { LibraryKind, LibraryPut } from '@wickerframe/contract'
+import { templateListOf, type LibraryKind, type LibraryPut } from '@wickerframe/contract'
 import { post } from '../../api/client.ts'
 import { useLibrary, useMe } from '../../api/queries.ts'
 import { Button, Problem } from '../../controls/controls.tsx'
 import { Menu } from '../../controls/menu.tsx'
 import { useDraftStore } from './draftStore.ts'
 
-/** Which list of a template holds what the library has of a kind. */
-export const lists = { 'house-text': 'houseTexts', image: 'assets', rubric: 'rubrics', block: 'keptBlocks' } as const
-
 /** Takes something of a kind from the library into the template. */
 export const TakeFromLibrary = ({ template, kind }: { template: Template; kind: LibraryKind }) => {
   const { edit, mayEdit } = useDraftStore()
   const library = useLibrary()
-  const held = new Set(template[lists[kind]].map((one) => one.key))
+  const held = new Set(template[templateListOf[kind]].map((one) => one.key))
   const offered = (library.data ?? []).filter((entry) => entry.kind === kind && !held.has(entry.key))
   if (!mayEdit || offered.length === 0) return null
   const take = (key: string) => {
     const entry = offered.find((one) => one.key === key)
-    if (entry) edit({ edit: 'set-field', part: null, field: [lists[kind], entry.key], was: null, value: entry.document })
+    if (entry) edit({ edit: 'set-field', part: null, field: [templateListOf[kind], entry.key], was: null, value: entry.document })
   }
   return <Menu label="Take from the library" className="mt-2" groups={[{ items: offered.map((entry) => ({ value: entry.key, text: entry.title })) }]} onPick={take} />
 }

@@ -6,6 +6,7 @@ import { benchAddress } from './FormatField.tsx'
 import { useDraftStore } from './draftStore.ts'
 import { PageEditor } from './page/PageEditor.tsx'
 import { Reading, type Reader } from './page/Reading.tsx'
+import type { PageSources } from './page/RichText.tsx'
 import { ObjectiveLines } from './page/BlockEditor.tsx'
 import { PartSettings } from './PartSettings.tsx'
 
@@ -19,11 +20,12 @@ type Face = 'page' | Reader | 'settings'
 const faceWords: Readonly<Record<Face, string>> = { page: 'Page', instructor: 'As the instructor', student: 'As students', settings: 'Settings' }
 
 /** The part that is open: its page as blocks, or as instructor or students will read it in the chosen course. */
-export const Slip = ({ part, expected, template, upper, today, timeZone, remarks, onClose, onOpen }: {
+export const Slip = ({ part, expected, template, upper, sources, today, timeZone, remarks, onClose, onOpen }: {
   part: SlipPart
   expected: ExpectedPart | null
   template: Template
   upper: Template | null
+  sources: PageSources
   today: string
   timeZone: string | null
   remarks: readonly string[]
@@ -37,7 +39,6 @@ export const Slip = ({ part, expected, template, upper, today, timeZone, remarks
   const faces: readonly Face[] = [...(isPage ? (['page', 'instructor', 'student'] as const) : []), ...(definition ? (['settings'] as const) : [])]
   const face = faces.includes(chosenFace) ? chosenFace : (faces[0] ?? 'page')
   const assets = useMemo(() => new Map(template.assets.map((asset) => [asset.fileName, asset.svg])), [template.assets])
-  const sources = useMemo(() => ({ parts: [{ key: homePageKey, name: 'Home page' }, ...partsWithin(template.parts).map((one) => ({ key: one.key, name: one.name }))], assets: template.assets }), [template.parts, template.assets])
   const above = useMemo(() => {
     const own = part.key === homePageKey ? upper?.home.blocks : partsWithin(upper?.parts ?? []).flatMap((one) => (one.key === part.key && !isModule(one) ? one.blocks : []))
     return new Set((own ?? []).map((block) => block.key))

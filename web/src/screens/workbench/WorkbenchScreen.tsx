@@ -186,7 +186,7 @@ export const WorkbenchScreen = () => {
               {show === 'designed' && <p className="mt-1 text-[12.5px] text-ink-3">Enter or type: edit · Tab: next cell · Ctrl Enter: new row · Alt arrows: move, in, out · Ctrl D: fill down · F4: open the slip · ?: all keys</p>}
             </div>
             <Suspense fallback={<Waiting what="the slip" />}>
-              {show === 'designed' && slip && <Slip key={slip.key} part={slip} expected={expectedPart} template={draft} upper={upper} today={me.data?.today ?? ''} timeZone={facts.data?.term.timeZone ?? null} remarks={(remarks ?? []).filter((one) => one.part === slip.key).map((one) => one.message)} onClose={() => choose(null)} onOpen={choose} />}
+              {show === 'designed' && slip && <Slip key={slip.key} part={slip} expected={expectedPart} template={draft} upper={upper} sources={sources} today={me.data?.today ?? ''} timeZone={facts.data?.term.timeZone ?? null} remarks={(remarks ?? []).filter((one) => one.part === slip.key).map((one) => one.message)} onClose={() => choose(null)} onOpen={choose} />}
               {show === 'designed' && exceptionRow?.row === 'exception' && exceptionModule && isModule(exceptionModule) && <ExceptionSlip key={exceptionRow.key} module={exceptionModule} exception={exceptionRow.exception} template={draft} onClose={() => choose(null)} onOpen={choose} />}
             </Suspense>
           </div>

@@ -1,5 +1,5 @@
 import { useState } from 'react'
-import { fillInTypes, freshKey, homeElements, homePageKey, strengths, type Block, type KeptBlockBody, type Objective, type Template } from '@wickerframe/core'
+import { everyObjective, fillInTypes, freshKey, homeElements, homePageKey, strengths, type Block, type KeptBlockBody, type Objective, type Template } from '@wickerframe/core'
 import { Button, Pick } from '../../../controls/controls.tsx'
 import { NumberLine, TextLine, TextLines, Tick } from '../../../controls/typed.tsx'
 import { useDraftStore } from '../draftStore.ts'
@@ -195,10 +195,7 @@ const TableLines = ({ caption, header, rows, set }: { caption: string; header: r
 }
 
 /** What objectives of a page may serve: those of modules, and course outcomes. */
-export const widerOf = (template: Template): { key: string; text: string }[] => [
-  ...template.outcomes,
-  ...template.parts.flatMap(function objectives(part): { key: string; text: string }[] { return part.kind === 'module' ? [...part.objectives, ...part.items.flatMap(objectives)] : [] }),
-]
+const widerOf = (template: Template) => everyObjective(template).filter((one) => one.of !== 'page')
 
 /** One block of a page, as the designer edits it. */
 export const BlockEditor = ({ part, block, index, count, template, sources, headingBefore, above }: { part: string; block: Block; index: number; count: number; template: Template; sources: PageSources; headingBefore: number; above: boolean }) => {

@@ -1,10 +1,10 @@
 import { Link } from 'react-router'
 import { blockInPlace, everyItem, type Block, type KeptBlock, type Template } from '@wickerframe/core'
-import type { LibraryKind } from '@wickerframe/contract'
+import { templateListOf, type LibraryKind } from '@wickerframe/contract'
 import { Button, plural } from '../../../controls/controls.tsx'
 import { TextLine } from '../../../controls/typed.tsx'
 import { useDraftStore } from '../draftStore.ts'
-import { lists, PutIntoLibrary, TakeFromLibrary } from '../LibraryMenu.tsx'
+import { PutIntoLibrary, TakeFromLibrary } from '../LibraryMenu.tsx'
 import { blockWords } from '../page/blockWords.ts'
 import { imageData, RichText, type PageSources } from '../page/RichText.tsx'
 
@@ -24,7 +24,7 @@ export const SharedPiecesView = ({ template, sources }: { template: Template; so
   }
   const set = (field: string[], was: unknown, value: unknown) => void edit({ edit: 'set-field', part: null, field, was: was ?? null, value: value ?? null })
   const usedWords = (count: number) => (count === 0 ? 'shown nowhere' : `shown in ${plural(count, 'place')}`)
-  const removal = (kind: LibraryKind, one: { key: string }) => (mayEdit && uses(kind, one.key) === 0 ? <Button shape="word" onClick={() => set([lists[kind], one.key], one, null)}>take out of the template</Button> : null)
+  const removal = (kind: LibraryKind, one: { key: string }) => (mayEdit && uses(kind, one.key) === 0 ? <Button shape="word" onClick={() => set([templateListOf[kind], one.key], one, null)}>take out of the template</Button> : null)
   const setKept = (kept: KeptBlock, more: Partial<KeptBlock>) => set(['keptBlocks', kept.key], kept, { ...kept, ...more })
   return (
     <div className="mt-3 grid gap-6 lg:grid-cols-2">
