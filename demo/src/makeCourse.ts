@@ -1,6 +1,4 @@
-import {
-  applyChanges, baseAfter, expandCourse, identityOf, planDeployment, withRecordedIdentity, type Course, type Facts, type Template,
-} from '@wickerframe/core'
+import { applyChanges, deployInto, expandCourse, identityOf, withRecordedIdentity, type Base, type Course, type Facts, type KeptBodies, type Template } from '@wickerframe/core'
 import { stories } from './instructorEdits.ts'
 import { seededRandom } from './random.ts'
 
@@ -15,22 +13,22 @@ export const shell = (id: string, name: string): Course => ({
  * without a platform: for examples, benchmarks and tests.
  * @param rewriteHtml how the platform rewrites HTML; as it is, without it
  */
-export const makeCourse = (id: string, template: Template, facts: Facts, story: string, seed: number, rewriteHtml: (html: string) => string = (html) => html): Course => {
+export const makeDeployedCourse = (id: string, template: Template, facts: Facts, story: string, seed: number, rewriteHtml: (html: string) => string = (html) => html): { course: Course; base: Base; bodies: KeptBodies } => {
   const expansion = expandCourse({ template, facts, mintFrom: id })
   if (!expansion.ok) throw new Error(JSON.stringify(expansion.problems))
   const empty = shell(id, `${facts.code} new course`)
-  const plan = planDeployment({ expected: expansion.value, course: empty, base: [], onDate: '2026-08-20' })
-  if (plan.state !== 'ready') throw new Error(`nothing to deploy for ${id}`)
   let next = 0
   const hand = { newId: (kind: string) => `${kind[0]}-${id}-${++next}`, urlOf: (one: string) => `/courses/${id}/${one}`, rewriteHtml }
-  const deployed = applyChanges(empty, plan.changes, hand)
-  if (!deployed.ok) throw new Error(deployed.problems.message)
+  const deployed = deployInto(expansion.value, empty, hand, '2026-08-20')
   const random = seededRandom(seed)
-  let course = deployed.value.course
+  let { course } = deployed
   for (const edit of stories[story] ?? []) {
     const edited = applyChanges(course, edit(course, random), hand)
     if (!edited.ok) throw new Error(`${id}, ${story}: ${edited.problems.message}`)
     course = edited.value.course
   }
-  return withRecordedIdentity(course, identityOf(baseAfter([], plan.creates, deployed.value.ids)))
+  return { course: withRecordedIdentity(course, identityOf(deployed.base)), base: deployed.base, bodies: deployed.bodies }
 }
+
+/** The same, without what was deployed. */
+export const makeCourse = (...of: Parameters<typeof makeDeployedCourse>): Course => makeDeployedCourse(...of).course

@@ -1,4 +1,4 @@
-import { applyChanges, baseAfter, expandCourse, identityOf, planDeployment, readDocument, Template, withRecordedIdentity, type Course, type Facts } from '@wickerframe/core'
+import { deployInto, expandCourse, identityOf, readDocument, Template, withRecordedIdentity, type Course, type Facts } from '@wickerframe/core'
 import { shell } from './makeCourse.ts'
 import { pick, seededRandom } from './random.ts'
 
@@ -85,12 +85,9 @@ export const modelCase = (facts: Facts, seed: number, edits: boolean): ModelCase
   const template = randomTemplate(random)
   const expansion = expandCourse({ template, facts, mintFrom: `model-${seed}` })
   if (!expansion.ok) throw new Error(JSON.stringify(expansion.problems))
-  const plan = planDeployment({ expected: expansion.value, course: shell('model', 'New'), base: [], onDate: '2026-09-01' })
-  if (plan.state !== 'ready') throw new Error('nothing to deploy')
   let next = 0
-  const applied = applyChanges(shell('model', 'New'), plan.changes, { newId: (kind) => `${kind}-${++next}`, urlOf: (id) => `/courses/model/${id}`, rewriteHtml: (html) => html })
-  if (!applied.ok) throw new Error(applied.problems.message)
-  const course = withRecordedIdentity(applied.value.course, identityOf(baseAfter([], plan.creates, applied.value.ids)))
+  const deployed = deployInto(expansion.value, shell('model', 'New'), { newId: (kind) => `${kind}-${++next}`, urlOf: (id) => `/courses/model/${id}`, rewriteHtml: (html) => html }, '2026-09-01')
+  const course = withRecordedIdentity(deployed.course, identityOf(deployed.base))
   const partOf = new Map<string, string>()
   const unfilledFrom = edits && random() < 0.5 ? 9 + Math.floor(random() * 4) : 99
   course.modules.forEach((module, m) => {

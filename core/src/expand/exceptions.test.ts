@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { readDocument } from '../document/index.ts'
-import { baseAfter, planDeployment } from '../plan/index.ts'
+import { deployInto, emptyBase, keptBodies, planDeployment } from '../plan/index.ts'
 import { emptyCourse, exampleFacts, exampleTemplate } from '../rules/example/exampleCourse.ts'
 import { Template } from '../template/index.ts'
 import { everyExpected, expandCourse, type ExpectedCourse } from './index.ts'
@@ -55,7 +55,7 @@ describe('one repetition made different', () => {
   it('in the pause has only its notice, which is asked for although other work is not', () => {
     const course = expanded(templateOf(week([pause])))
     expect(within(course, 'Week 5: no class')).toEqual(['No class this week'])
-    const plan = planDeployment({ expected: course, course: emptyCourse('c', 'New'), base: [], onDate: '2026-09-10' })
+    const plan = planDeployment({ expected: course, course: emptyCourse('c', 'New'), base: emptyBase(), bodies: keptBodies(), onDate: '2026-09-10' })
     expect(plan.state === 'ready' && plan.steps.filter((step) => step.into === 'Week 5: no class').map((step) => step.name)).toEqual(['No class this week'])
   })
   it('holds in a week nested in a unit, at that unit’s end', () => {
@@ -88,10 +88,9 @@ describe('one repetition made different', () => {
   it('is planned once: running the plan and planning again gives nothing', () => {
     const course = expanded(templateOf(week([survey, exam, pause])))
     const empty = emptyCourse('c', 'New')
-    const first = planDeployment({ expected: course, course: empty, base: [], onDate: '2026-09-10' })
-    if (first.state !== 'ready') throw new Error('nothing is planned')
-    const base = baseAfter([], first.creates, Object.fromEntries(first.creates.map((part, i) => [part.instance, `m${i}`])))
-    expect(planDeployment({ expected: course, course: empty, base, onDate: '2026-09-10' }).state).toBe('nothing-to-do')
+    let next = 0
+    const first = deployInto(course, empty, { newId: (kind) => `${kind}-${++next}`, urlOf: (id) => `/${id}`, rewriteHtml: (html) => html }, '2026-09-10')
+    expect(planDeployment({ expected: course, ...first, onDate: '2026-09-10' }).state).toBe('nothing-to-do')
   })
   it('is refused when it speaks of parts that are not there, or takes a key that is', () => {
     const problems = (exception: object) => {

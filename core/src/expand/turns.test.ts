@@ -3,7 +3,7 @@ import { exampleCourse, exampleFacts, exampleTemplate } from '../rules/example/e
 import { formatOf, type NameContext } from '../naming/index.ts'
 import { readDocument } from '../document/index.ts'
 import { Template } from '../template/index.ts'
-import { baseAfter, planDeployment } from '../plan/index.ts'
+import { deployInto, planDeployment } from '../plan/index.ts'
 import { everyExpected, expandCourse, nameContext, type ExpectedCourse, type NamePlace } from './index.ts'
 
 const expanded = (parts: object[], facts: object = {}): ExpectedCourse => {
@@ -46,11 +46,10 @@ describe('parts repeat', () => {
     const days = expanded([module('day', 'Day {day}', 'day')], { meetingDays: ['monday', 'wednesday'] })
     const { course } = exampleCourse()
     const empty = { ...course, modules: [], stray: [], homePage: null }
-    const first = planDeployment({ expected: days, course: empty, base: [], onDate: '2026-09-10' })
-    if (first.state !== 'ready') throw new Error('nothing is planned')
-    const base = baseAfter([], first.creates, Object.fromEntries(first.creates.map((part, i) => [part.instance, `m${i}`])))
-    expect(new Set(base.map((entry) => entry.number)).size).toBe(base.length)
-    expect(planDeployment({ expected: days, course: empty, base, onDate: '2026-09-10' }).state).toBe('nothing-to-do')
+    let next = 0
+    const first = deployInto(days, empty, { newId: (kind) => `${kind}-${++next}`, urlOf: (id) => `/${id}`, rewriteHtml: (html) => html }, '2026-09-10')
+    expect(new Set(first.base.parts.map((entry) => entry.number)).size).toBe(first.base.parts.length)
+    expect(planDeployment({ expected: days, ...first, onDate: '2026-09-10' }).state).toBe('nothing-to-do')
   })
   it('over two terms, numbered on', () => {
     const spring = { ...exampleFacts().term, code: 'spring', title: 'Spring', firstDay: '2027-01-11', lastDay: '2027-02-05', breaks: [], holidays: [] }

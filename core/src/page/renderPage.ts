@@ -10,11 +10,12 @@ export const revisionInForce = (houseText: HouseText, onDate: string): HouseText
 export const blockHtmlOn = (block: ExpectedBlock, onDate: string): string =>
   block.houseText ? (revisionInForce(block.houseText, onDate)?.html ?? '') : block.html
 
+/** A block's HTML between the markers that say which it is. */
+export const markedBlock = (key: string, instance: string, html: string): string => `<div ${blockMarker}="${key}" ${partMarker}="${escapeHtml(instance)}">${html}</div>`
+
 /**
  * The page that deployment writes, each block between markers that say which it is.
  * @param onDate decides which revision of a house text is written, `YYYY-MM-DD`
  */
 export const renderPage = (part: Pick<ExpectedPart, 'instance' | 'blocks'>, onDate: string): string =>
-  part.blocks
-    .map((block) => `<div ${blockMarker}="${block.key}" ${partMarker}="${escapeHtml(part.instance)}">${blockHtmlOn(block, onDate)}</div>`)
-    .join('\n')
+  part.blocks.map((block) => markedBlock(block.key, part.instance, blockHtmlOn(block, onDate))).join('\n')

@@ -1,1 +1,6 @@
+export * from './base.ts'
+export * from './baseAfter.ts'
+export * from './consequences.ts'
+export * from './fate.ts'
 export * from './planDeployment.ts'
+export * from './carryOut.ts'

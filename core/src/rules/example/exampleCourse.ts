@@ -1,7 +1,7 @@
-import { applyChanges, everyCourseItem, everyModule, withRecordedIdentity, type Course, type Facts } from '../../course/index.ts'
+import { everyCourseItem, everyModule, withRecordedIdentity, type Course, type Facts } from '../../course/index.ts'
 import { readDocument } from '../../document/index.ts'
 import { expandCourse } from '../../expand/index.ts'
-import { baseAfter, identityOf, planDeployment } from '../../plan/index.ts'
+import { deployInto, identityOf } from '../../plan/index.ts'
 import { Template } from '../../template/index.ts'
 import { Facts as FactsSchema } from '../../course/index.ts'
 import type { ExampleCourse } from '../rule.ts'
@@ -129,12 +129,9 @@ export const emptyCourse = (id: string, name: string): Course => ({
 export const exampleCourse = (template: Template = exampleTemplate(), facts: Facts = exampleFacts()): ExampleCourse => {
   const expected = must(expandCourse({ template, facts, mintFrom: 'example' }))
   const shell = emptyCourse('example', 'New course')
-  const plan = planDeployment({ expected, course: shell, base: [], onDate: '2026-09-10' })
-  if (plan.state !== 'ready') throw new Error('the example template plans nothing')
   let next = 0
-  const applied = applyChanges(shell, plan.changes, { newId: (kind) => `${kind}-${++next}`, urlOf: (id) => `/courses/example/${id}`, rewriteHtml: filledIn })
-  if (!applied.ok) throw new Error(applied.problems.message)
-  const course = withRecordedIdentity(applied.value.course, identityOf(baseAfter([], plan.creates, applied.value.ids)))
+  const deployed = deployInto(expected, shell, { newId: (kind) => `${kind}-${++next}`, urlOf: (id) => `/courses/example/${id}`, rewriteHtml: filledIn }, '2026-09-10')
+  const course = withRecordedIdentity(deployed.course, identityOf(deployed.base))
   const all = everyCourseItem(course)
   return {
     course,

@@ -1,0 +1,173 @@
+import { parseFragment, type DefaultTreeAdapterTypes } from 'parse5'
+import { blockMarker, plainText } from './analysePage.ts'
+
+type Node = DefaultTreeAdapterTypes.ChildNode
+type Element = DefaultTreeAdapterTypes.Element
+
+/** Offsets into the HTML: from, included, and to, excluded. */
+export interface Span {
+  from: number
+  to: number
+}
+
+/** Where a block stands in a page, by source offset. */
+export interface BlockRegion {
+  outer: Span
+  /** Without the marker's own tags, where there are any. */
+  inner: Span
+  /** Whether the marker of deployment stands around it. */
+  marked: boolean
+  /** Whether its words are those that were looked for, space aside. */
+  asLookedFor: boolean
+}
+
+export interface BlockRegions {
+  regions: Map<string, BlockRegion>
+  /** Blocks of which more than one place could be the right one. */
+  doubtful: Set<string>
+}
+
+const isElement = (node: Node): node is Element => 'tagName' in node
+const attributeOf = (element: Element, name: string): string | undefined => element.attrs.find((one) => one.name === name)?.value
+const fileName = (address: string): string => address.replace(/[?#].*$/, '').split(/[/:]/).at(-1) ?? ''
+
+/** What a stretch of a page says: its words without space, and the file names of its images. */
+const saying = (nodes: readonly Node[]): string => {
+  let said = ''
+  const read = (node: Node) => {
+    if (node.nodeName === '#text') said += (node as DefaultTreeAdapterTypes.TextNode).value
+    if (!isElement(node)) return
+    if (node.tagName === 'img') said += `[${fileName(attributeOf(node, 'src') ?? '')}]`
+    node.childNodes.forEach(read)
+  }
+  nodes.forEach(read)
+  return plainText(said).replace(/\s+/g, '')
+}
+
+const sayings = new Map<string, string>()
+const mostKept = 20_000
+const sayingOf = (html: string): string => {
+  let said = sayings.get(html)
+  if (said === undefined) {
+    if (sayings.size >= mostKept) sayings.clear()
+    sayings.set(html, (said = saying(parseFragment(html).childNodes)))
+  }
+  return said
+}
+
+/** Elements that platforms put around what they are given, without a meaning of their own. */
+const wrappers = new Set(['div', 'section', 'article', 'main', 'span', 'body'])
+const spanOf = (first: Node, last: Node): Span | null => {
+  const from = first.sourceCodeLocation?.startOffset
+  const to = last.sourceCodeLocation?.endOffset
+  return from === undefined || to === undefined ? null : { from, to }
+}
+const innerOf = (element: Element, outer: Span): Span => ({
+  from: element.sourceCodeLocation?.startTag?.endOffset ?? outer.from,
+  to: element.sourceCodeLocation?.endTag?.startOffset ?? outer.to,
+})
+
+const deepestRead = 200
+
+/**
+ * Finds the blocks of a page by source offset: by their markers where the platform kept them; otherwise by what they
+ * say, in the order in which they are looked for, and a block that says something else by the gap between its neighbours.
+ * @param blocks in the order they stood in, each with the HTML it had when it was last known
+ */
+export const blockRegions = (html: string, blocks: readonly { key: string; html: string }[]): BlockRegions => {
+  const fragment = parseFragment(html, { sourceCodeLocationInfo: true })
+  const regions = new Map<string, BlockRegion>()
+  const doubtful = new Set<string>()
+  const wanted = new Map(blocks.map((block) => [block.key, block]))
+
+  const findMarked = (nodes: readonly Node[], depth: number) => {
+    for (const node of nodes) {
+      if (!isElement(node)) continue
+      const key = attributeOf(node, blockMarker)
+      const outer = key === undefined ? null : spanOf(node, node)
+      if (key !== undefined && outer && wanted.has(key)) {
+        if (regions.has(key)) doubtful.add(key)
+        else regions.set(key, { outer, inner: innerOf(node, outer), marked: true, asLookedFor: saying(node.childNodes) === sayingOf(wanted.get(key)?.html ?? '') })
+      } else if (depth < deepestRead) findMarked(node.childNodes, depth + 1)
+    }
+  }
+  findMarked(fragment.childNodes, 0)
+  const open = blocks.filter((block) => !regions.has(block.key))
+  if (open.length === 0) return { regions, doubtful }
+
+  // Lists of siblings in which blocks may stand side by side: those of the page, and those of wrappers around them.
+  const lists: Node[][] = []
+  const openLists = (nodes: readonly Node[], depth: number) => {
+    const list = nodes.filter((node) => isElement(node) || plainText('value' in node ? String(node.value) : '') !== '')
+    if (list.length > 0) lists.push(list)
+    for (const node of list) if (isElement(node) && wrappers.has(node.tagName) && attributeOf(node, blockMarker) === undefined && depth < deepestRead) openLists(node.childNodes, depth + 1)
+  }
+  openLists(fragment.childNodes, 0)
+  for (const list of lists) {
+    const said = list.map((node) => saying([node]))
+    for (let i = 0; i < list.length; i++) {
+      const first = list[i]
+      if (!first || (said[i] ?? '') === '') continue
+      for (const block of open) {
+        if (regions.has(block.key)) continue
+        const looked = sayingOf(block.html)
+        if (looked === '' || !looked.startsWith(said[i] ?? '')) continue
+        let text = ''
+        let j = i
+        while (j < list.length && text.length < looked.length) text += said[j++] ?? ''
+        const last = list[j - 1]
+        const outer = last && text === looked ? spanOf(first, last) : null
+        if (!outer) continue
+        const alone = j === i + 1 && isElement(first) && wrappers.has(first.tagName)
+        regions.set(block.key, { outer, inner: alone ? innerOf(first, outer) : outer, marked: false, asLookedFor: true })
+        i = j - 1
+        break
+      }
+    }
+  }
+  placeInGaps(html, blocks, lists, regions, doubtful)
+  return { regions, doubtful }
+}
+
+/** Gives a block that says something else the gap between its neighbours, where it is the only one that can stand there. */
+const placeInGaps = (html: string, blocks: readonly { key: string }[], lists: readonly Node[][], regions: Map<string, BlockRegion>, doubtful: Set<string>): void => {
+  const inRegion = (span: Span): boolean => [...regions.values()].some(({ outer }) => span.from < outer.to && outer.from < span.to)
+  for (let i = 0; i < blocks.length; i++) {
+    if (regions.has(blocks[i]?.key ?? '')) continue
+    let end = i
+    while (end < blocks.length && !regions.has(blocks[end]?.key ?? '')) end++
+    const before = regions.get(blocks[i - 1]?.key ?? '')?.outer.to ?? 0
+    const after = regions.get(blocks[end]?.key ?? '')?.outer.from ?? html.length
+    // The outermost list whose free nodes lie in the gap.
+    const free = lists
+      .map((list) => list.filter((node) => {
+        const span = spanOf(node, node)
+        return span !== null && span.from >= before && span.to <= after && !inRegion(span)
+      }))
+      .find((list) => list.length > 0)
+    const first = free?.[0]
+    const last = free?.at(-1)
+    const outer = first && last ? spanOf(first, last) : null
+    const missing = blocks.slice(i, end)
+    if (outer && missing.length === 1) regions.set(missing[0]?.key ?? '', { outer, inner: outer, marked: false, asLookedFor: false })
+    else if (outer) for (const block of missing) doubtful.add(block.key)
+    i = end
+  }
+}
+
+const dropped = /^(?:id|class|dir|data-.*|on.*)$/
+
+/** HTML in a form in which what platforms rewrite is alike: entities, space, ids, classes, markers and quotation marks. */
+export const normalHtml = (html: string): string => {
+  let written = ''
+  const write = (node: Node) => {
+    if (node.nodeName === '#text') written += plainText((node as DefaultTreeAdapterTypes.TextNode).value)
+    if (!isElement(node)) return
+    const attributes = node.attrs.filter((one) => !dropped.test(one.name)).map((one) => `${one.name}=${JSON.stringify(one.value)}`).sort()
+    written += `<${[node.tagName, ...attributes].join(' ')}>`
+    node.childNodes.forEach(write)
+    written += '</>'
+  }
+  parseFragment(html).childNodes.forEach(write)
+  return written
+}

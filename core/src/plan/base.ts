@@ -1,0 +1,72 @@
+import { z } from 'zod'
+import { RecordedAs } from '../course/index.ts'
+import { shortHash } from '../document/index.ts'
+import { ItemKind } from '../template/index.ts'
+
+/** What was deployed of one field: the form we sent, and what the platform made of it. */
+export const FieldBase = z.strictObject({ sent: z.json(), echo: z.json() })
+export type FieldBase = z.output<typeof FieldBase>
+
+const BodyId = z.string().min(1).max(64)
+
+/** What was deployed of one block: its HTML as we sent it, and the page in which the platform gave it back, by their ids. */
+export const BlockBase = z.strictObject({ key: z.string().max(80), sent: BodyId, page: BodyId.nullable().describe('null: it was never in a page we saw') })
+export type BlockBase = z.output<typeof BlockBase>
+
+/** What an earlier deployment made of one part instance: the base of the next merge. */
+export const BaseEntry = z.strictObject({
+  instance: z.string().max(200),
+  platformId: z.string().max(100),
+  ...RecordedAs.shape,
+  kind: z.union([ItemKind, z.literal('module')]),
+  parent: z.string().max(200).nullable().describe('Instance of the module it was put into; null: into none'),
+  format: z.string().max(500).nullable().describe('Naming format its name was written by'),
+  fields: z.record(z.string(), FieldBase),
+  blocks: z.array(BlockBase),
+  page: BodyId.nullable().describe('The page as the platform gave it back, while all of it is ours; null once it holds something else'),
+})
+export type BaseEntry = z.output<typeof BaseEntry>
+
+/** What was last deployed to a course, part by part in the order of its template: the base of the next merge. */
+export const Base = z.strictObject({
+  schema: z.literal('wickerframe.base/1'),
+  course: z.record(z.string(), FieldBase).describe('Fields of the course itself'),
+  parts: z.array(BaseEntry).max(20_000),
+  bodies: z.record(BodyId, z.string()).default({}).describe('The HTML behind the ids, as far as it travels with the document'),
+})
+export type Base = z.output<typeof Base>
+
+export const emptyBase = (): Base => ({ schema: 'wickerframe.base/1', course: {}, parts: [], bodies: {} })
+
+/** HTML kept by its content. Equal HTML has equal ids. */
+export interface Bodies {
+  idOf: (html: string) => string
+  htmlOf: (id: string) => string | undefined
+}
+
+/** Bodies kept in memory; what is asked for by its HTML is kept from then on. */
+export interface KeptBodies extends Bodies {
+  all: () => Record<string, string>
+}
+
+export const keptBodies = (known: Readonly<Record<string, string>> = {}): KeptBodies => {
+  const byId = new Map(Object.entries(known))
+  const ids = new Map<string, string>()
+  return {
+    idOf: (html) => {
+      let id = ids.get(html)
+      if (id === undefined) {
+        id = shortHash(html)
+        ids.set(html, id)
+        byId.set(id, html)
+      }
+      return id
+    },
+    htmlOf: (id) => byId.get(id),
+    all: () => Object.fromEntries(byId),
+  }
+}
+
+/** Recorded identity of a course's base, by the platform's ids. */
+export const identityOf = (base: Base): Map<string, RecordedAs> =>
+  new Map(base.parts.map((entry) => [entry.platformId, { part: entry.part, repetition: entry.repetition, number: entry.number }]))

@@ -1,0 +1,47 @@
+import { canonicalJson } from '../document/index.ts'
+import type { FieldBase } from './base.ts'
+
+/**
+ * What a three-way merge says of one value (base, present, wanted): nobody changed it; the template did; the instructor
+ * did; both to the same; both, differently.
+ */
+export type Fate = 'same' | 'change' | 'keep' | 'agree' | 'conflict'
+
+export const sameValue = (a: unknown, b: unknown): boolean => a === b || canonicalJson(a ?? null) === canonicalJson(b ?? null)
+
+/** @param base null where nothing is known of an earlier deployment: then what differs is a conflict */
+export const fateOf = (base: FieldBase | null, present: unknown, wanted: unknown): Fate => {
+  const templateSame = base !== null && sameValue(base.sent, wanted)
+  if (sameValue(present, wanted)) return templateSame ? 'same' : 'agree'
+  if (base === null) return 'conflict'
+  const untouched = sameValue(base.echo, present)
+  if (templateSame) return untouched ? 'same' : 'keep'
+  return untouched ? 'change' : 'conflict'
+}
+
+/** What somebody decided where template and instructor both changed something. */
+export const decisionWords = ['keep', 'take', 'both'] as const
+export type Decision = (typeof decisionWords)[number]
+
+/** Decisions of a plan: a rule for all conflicts, and single ones that outrank it, by `INSTANCE/FIELD`. */
+export interface Decisions {
+  rule: 'keep' | 'take' | null
+  single: Readonly<Record<string, Decision>>
+}
+export const noDecisions: Decisions = { rule: null, single: {} }
+
+/** How one field of one part differs, and what the plan does about it. */
+export interface FieldStep {
+  /** Name of the field; a block is `block:KEY`; a place is `place`. */
+  field: string
+  does: 'change' | 'keep' | 'agree' | 'conflict' | 'restore' | 'leave'
+  /** As last deployed, as it stands, as the template wants it, and as it will be. Blocks are HTML. null: nothing. */
+  base: unknown
+  present: unknown
+  wanted: unknown
+  result: unknown
+  decided: Decision | null
+  reason: string
+}
+
+export const decisionFor = (decisions: Decisions, instance: string, field: string): Decision | null => decisions.single[`${instance}/${field}`] ?? decisions.rule

@@ -1,0 +1,231 @@
+import { blockRegions, normalHtml, type BlockRegion, type BlockRegions } from '../page/index.ts'
+import { fewestMoves } from '../pair/index.ts'
+import type { Bodies, BlockBase } from './base.ts'
+import type { Decision, FieldStep } from './fate.ts'
+
+/** A block as the template wants it in one page. */
+export interface WantedBlock {
+  key: string
+  /** Whether the instructor answers in it, so that what they wrote is theirs whatever becomes of the prompt. */
+  isFillIn: boolean
+  /** Whether an altered one is restored where that is asked for. */
+  isFixed: boolean
+  /** Between its markers, links as they are written to the platform. */
+  written: string
+  /** Inner HTML as it is kept for the next merge. */
+  kept: string
+  /** Forms of it that count as unchanged when they were sent before. */
+  unchangedAs: readonly string[]
+}
+
+export interface PageMergeInput {
+  wanted: readonly WantedBlock[]
+  /** Blocks as last deployed, in their order; null for a page that is adopted. */
+  base: readonly BlockBase[] | null
+  /** Id of the page as the platform gave it back, if all of it was ours then. */
+  ours: string | null
+  present: string | null
+  bodies: Bodies
+  decide: (field: string) => Decision | null
+  restoreFixed: boolean
+  chosen: (block: string) => boolean
+}
+
+/** What is known of a block after the merge; `fresh`: the page that the platform gives back is its page. */
+export interface NextBlock extends BlockBase {
+  fresh: boolean
+}
+
+export interface PageMerge {
+  /** The page to write; null: it stays as it is. */
+  html: string | null
+  steps: FieldStep[]
+  blocks: NextBlock[]
+  /** Whether all of the page is ours afterwards. */
+  ours: boolean
+}
+
+interface Splice {
+  from: number
+  to: number
+  text: string
+}
+
+/** What the base says stood in a block, and what stands there now. */
+type Standing = { state: 'untouched' | 'touched'; region: BlockRegion } | { state: 'removed' | 'doubtful'; region: null }
+
+/**
+ * Merges a page block by block, as splices by source offset: bytes outside the blocks that change stay as they are. A page
+ * that is wholly as we left it is written anew.
+ */
+export const mergePage = (input: PageMergeInput): PageMerge => {
+  const { wanted, base, ours, present, bodies, decide, restoreFixed, chosen } = input
+  const known = new Map((base ?? []).map((block) => [block.key, block]))
+  const wantedKeys = new Set(wanted.map((block) => block.key))
+  const unchanged = (block: WantedBlock): boolean => block.unchangedAs.some((html) => bodies.idOf(html) === known.get(block.key)?.sent)
+  const surviving = (base ?? []).filter((block) => wantedKeys.has(block.key))
+  const place = new Map(wanted.map((block, i) => [block.key, i]))
+  const moved = new Set(fewestMoves(surviving.map((block) => place.get(block.key) ?? 0)).flatMap((i) => surviving[i]?.key ?? []))
+  const asks = (block: WantedBlock): boolean => chosen(block.key) && (!known.has(block.key) || !unchanged(block) || moved.has(block.key) || (restoreFixed && block.isFixed))
+  const gone = (base ?? []).filter((block) => !wantedKeys.has(block.key) && chosen(block.key))
+  if (!wanted.some(asks) && gone.length === 0) return { html: null, steps: [], blocks: (base ?? []).map((block) => ({ ...block, fresh: false })), ours: ours !== null && present !== null && bodies.idOf(present) === ours }
+
+  const sentOf = (key: string): string | null => bodies.htmlOf(known.get(key)?.sent ?? '') ?? null
+  const fresh = (block: WantedBlock): NextBlock => ({ key: block.key, sent: bodies.idOf(block.kept), page: null, fresh: true })
+  const isOurs = present === null ? surviving.length === 0 : ours !== null && bodies.idOf(present) === ours
+  if (isOurs && [...wantedKeys, ...known.keys()].every(chosen)) {
+    const steps = [
+      ...wanted.filter((block) => !known.has(block.key) || !unchanged(block)).map((block) => step(block.key, 'change', sentOf(block.key), sentOf(block.key), block.kept, block.kept, known.has(block.key) ? 'changed in the template; the page is as it was deployed' : 'new in the template')),
+      ...gone.map((block) => step(block.key, 'change', sentOf(block.key), sentOf(block.key), null, null, 'no longer in the template; it is as it was deployed')),
+      ...[...moved].filter((key) => known.has(key)).map((key) => step(key, 'change', 'its place', 'its place', 'another place', 'another place', 'moved in the template')),
+    ]
+    if (steps.length === 0) return { html: null, steps, blocks: (base ?? []).map((block) => ({ ...block, fresh: false })), ours: true }
+    return { html: wanted.map((block) => block.written).join('\n'), steps, blocks: wanted.map(fresh), ours: true }
+  }
+
+  const page = present ?? ''
+  const lookedFor = base === null ? wanted.map(({ key, kept }) => ({ key, html: kept })) : base.map(({ key }) => ({ key, html: sentOf(key) ?? '' }))
+  const now = blockRegions(page, lookedFor)
+  const pagesOfBase = new Map<string, { html: string; found: BlockRegions } | null>()
+  const basePage = (id: string | null) => {
+    if (id === null) return null
+    let read = pagesOfBase.get(id)
+    if (read === undefined) {
+      const html = bodies.htmlOf(id)
+      pagesOfBase.set(id, (read = html === undefined ? null : { html, found: blockRegions(html, lookedFor) }))
+    }
+    return read
+  }
+  const inside = (html: string, { inner }: BlockRegion): string => html.slice(inner.from, inner.to)
+  const standingOf = (key: string): Standing => {
+    if (now.doubtful.has(key)) return { state: 'doubtful', region: null }
+    const region = now.regions.get(key)
+    if (!region) return { state: 'removed', region: null }
+    const then = basePage(known.get(key)?.page ?? null)
+    const thenRegion = then?.found.regions.get(key)
+    if (!then || !thenRegion) return { state: region.asLookedFor ? 'untouched' : 'touched', region }
+    const before = inside(then.html, thenRegion)
+    const after = inside(page, region)
+    return { state: before === after || normalHtml(before) === normalHtml(after) ? 'untouched' : 'touched', region }
+  }
+
+  const steps: FieldStep[] = []
+  const splices: Splice[] = []
+  const next = new Map<string, NextBlock>()
+  const anchored = (key: string): BlockRegion | undefined => (moved.has(key) || now.doubtful.has(key) ? undefined : now.regions.get(key))
+  /** After the nearest block before it that stands; else before the nearest after it; else at the end. */
+  const insertAt = (index: number): number => {
+    for (let i = index - 1; i >= 0; i--) {
+      const region = anchored(wanted[i]?.key ?? '')
+      if (region) return region.outer.to
+    }
+    for (let i = index + 1; i < wanted.length; i++) {
+      const region = anchored(wanted[i]?.key ?? '')
+      if (region) return region.outer.from
+    }
+    return page.length
+  }
+  const insert = (index: number, text: string) => {
+    const at = insertAt(index)
+    splices.push({ from: at, to: at, text: `\n${text}` })
+  }
+  wanted.forEach((block, index) => {
+    const { key } = block
+    const before = known.get(key)
+    if (before) next.set(key, { ...before, fresh: false })
+    if (!asks(block)) return
+    const standing = standingOf(key)
+    const there = standing.region ? inside(page, standing.region) : null
+    const told = (does: FieldStep['does'], result: unknown, reason: string, decided: Decision | null = null) => steps.push(step(key, does, sentOf(key), there, block.kept, result, reason, decided))
+    const write = (): void => {
+      if (!standing.region) insert(index, block.written)
+      else if (moved.has(key)) {
+        splices.push({ ...standing.region.outer, text: '' })
+        insert(index, block.written)
+      } else splices.push({ ...standing.region.outer, text: block.written })
+      next.set(key, fresh(block))
+    }
+    const settle = (reason: string): void => {
+      const decided = decide(`block:${key}`)
+      if (decided === 'take') {
+        write()
+        told('conflict', block.kept, reason, decided)
+      } else if (decided === 'both') {
+        const at = standing.region?.outer.to ?? page.length
+        splices.push({ from: at, to: at, text: `\n${block.written}` })
+        next.set(key, fresh(block))
+        told('conflict', `${there ?? ''}\n${block.kept}`, reason, decided)
+      } else {
+        if (decided === 'keep') next.set(key, { key, sent: bodies.idOf(block.kept), page: before?.page ?? null, fresh: false })
+        told('conflict', there, reason, decided)
+      }
+    }
+    if (!before && base !== null) {
+      write()
+      told('change', block.kept, 'new in the template')
+      return
+    }
+    if (standing.state === 'doubtful') return void told('leave', there, 'it cannot be told where it stands now; the page is left as it is')
+    if (!before) {
+      if (standing.state === 'removed') return settle('the page that was here does not have it')
+      next.set(key, fresh(block))
+      if (standing.region?.asLookedFor) told('agree', there, 'is there already')
+      else if (block.isFillIn) told('agree', there, 'is filled in')
+      else {
+        next.delete(key)
+        settle('the page that was here says something else')
+      }
+      return
+    }
+    if (unchanged(block)) {
+      if (restoreFixed && block.isFixed && standing.state !== 'untouched') {
+        write()
+        told('restore', block.kept, standing.state === 'removed' ? 'fixed text that was removed; brought back, as asked' : 'fixed text that was altered; restored, as asked')
+      } else if (moved.has(key) && standing.region) {
+        splices.push({ ...standing.region.outer, text: '' })
+        insert(index, page.slice(standing.region.outer.from, standing.region.outer.to))
+        told('change', there, 'moved in the template')
+      }
+      return
+    }
+    if (standing.state === 'removed') return void told('keep', null, 'was removed from the page; stays removed')
+    if (standing.state === 'untouched') {
+      write()
+      told('change', block.kept, 'changed in the template; it is as it was deployed')
+    } else if (normalHtml(there ?? '') === normalHtml(block.kept)) {
+      next.set(key, fresh(block))
+      told('agree', there, 'says what the template says now')
+    } else if (block.isFillIn) told('keep', there, 'the prompt changed in the template; the answer stays')
+    else settle('changed in the template and in the course')
+  })
+  for (const block of gone) {
+    const standing = standingOf(block.key)
+    if (standing.state === 'untouched') {
+      splices.push({ ...standing.region.outer, text: '' })
+      steps.push(step(block.key, 'change', sentOf(block.key), inside(page, standing.region), null, null, 'no longer in the template; it is as it was deployed'))
+    } else if (standing.state !== 'removed') {
+      next.set(block.key, { ...block, fresh: false })
+      const there = standing.region ? inside(page, standing.region) : null
+      steps.push(step(block.key, 'leave', sentOf(block.key), there, null, there, 'no longer in the template, but edited here; it stays'))
+    }
+  }
+  for (const block of base ?? []) if (!wantedKeys.has(block.key) && !chosen(block.key)) next.set(block.key, { ...block, fresh: false })
+  const order = [...wanted.map((block) => block.key), ...(base ?? []).map((block) => block.key)]
+  return { html: splices.length === 0 ? null : spliced(page, splices), steps, blocks: [...new Set(order)].flatMap((key) => next.get(key) ?? []), ours: isOurs }
+}
+
+const step = (key: string, does: FieldStep['does'], base: unknown, present: unknown, wanted: unknown, result: unknown, reason: string, decided: Decision | null = null): FieldStep => ({
+  field: `block:${key}`, does, base, present, wanted, result, decided, reason,
+})
+
+/** Insertions at one place stand in the order they were made; they stand before what is replaced from there on. */
+const spliced = (page: string, splices: readonly Splice[]): string => {
+  const inOrder = splices.map((one, i) => ({ one, i })).sort((a, b) => a.one.from - b.one.from || a.one.to - b.one.to || a.i - b.i)
+  let written = ''
+  let at = 0
+  for (const { one } of inOrder) {
+    written += page.slice(at, Math.max(at, one.from)) + one.text
+    at = Math.max(at, one.to)
+  }
+  return written + page.slice(at)
+}
