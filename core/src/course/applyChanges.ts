@@ -10,6 +10,12 @@ export interface ChangeProblem {
   message: string
 }
 
+/** Sets an optional field, or drops it where null is wanted; undefined leaves it. */
+const setOrDrop = <T extends object, K extends keyof T>(of: T, field: K, value: T[K] | null | undefined): void => {
+  if (value === null) delete of[field]
+  else if (value !== undefined) of[field] = value
+}
+
 /** What the platform decides when it carries changes out. */
 export interface PlatformHand {
   newId: (kind: 'module' | 'item') => string
@@ -61,8 +67,8 @@ export const applyChanges = (course: Course, changes: readonly Change[], hand: P
         if (change.timeZone !== undefined) next.timeZone = change.timeZone
         if (change.opensAt !== undefined) next.opensAt = change.opensAt
         if (change.closesAt !== undefined) next.closesAt = change.closesAt
-        if (change.settings !== undefined) next.settings = change.settings
-        if (change.grading !== undefined) next.grading = change.grading
+        setOrDrop(next, 'settings', change.settings)
+        setOrDrop(next, 'grading', change.grading)
         break
       case 'set-navigation':
         next.navigation = change.navigation
@@ -104,7 +110,12 @@ export const applyChanges = (course: Course, changes: readonly Change[], hand: P
         const place = listOf(change.id)
         const item = place?.list[place.index]
         if (!item) return gone(change.id)
-        Object.assign(item, change.fields)
+        const { work, rubric, ...fields } = change.fields
+        // Whoever plans a change of where it leads may not have seen the work that came in meanwhile.
+        if (fields.target !== undefined && fields.target !== item.target && item.studentWork) return problem('student-work', `students have work in “${item.name}”, so it leads where it led`)
+        Object.assign(item, fields)
+        setOrDrop(item, 'work', work)
+        setOrDrop(item, 'rubric', rubric)
         if (change.fields.html !== undefined) writtenHtml.push(item)
         break
       }

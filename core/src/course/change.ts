@@ -16,9 +16,9 @@ const ItemFields = z.strictObject({
   points: z.number().min(0).nullable().optional(),
   category: z.string().max(200).nullable().optional(),
   html: z.string().max(1_000_000).optional(),
-  target: z.string().max(2000).optional(),
-  work: WorkSettings.optional(),
-  rubric: Rubric.optional(),
+  target: z.string().max(2000).nullable().optional(),
+  work: WorkSettings.nullable().optional().describe('null: none'),
+  rubric: Rubric.nullable().optional().describe('null: none'),
 })
 const ModuleFields = z.strictObject({ name: Name.optional(), published: z.boolean().optional(), opensAt: Instant.optional() })
 
@@ -27,7 +27,7 @@ const ModuleFields = z.strictObject({ name: Name.optional(), published: z.boolea
  * the same set made. Links inside `html` may be written `ref:CLIENT_ID` or `item:PLATFORM_ID`.
  */
 export const Change = z.discriminatedUnion('change', [
-  z.strictObject({ change: z.literal('set-course'), name: Name.optional(), label: z.string().max(300).optional(), published: z.boolean().optional(), timeZone: z.string().max(60).optional(), opensAt: Instant.optional(), closesAt: Instant.optional(), settings: CourseSettings.optional(), grading: GradeScheme.optional() }),
+  z.strictObject({ change: z.literal('set-course'), name: Name.optional(), label: z.string().max(300).optional(), published: z.boolean().optional(), timeZone: z.string().max(60).optional(), opensAt: Instant.optional(), closesAt: Instant.optional(), settings: CourseSettings.nullable().optional(), grading: GradeScheme.nullable().optional() }),
   z.strictObject({ change: z.literal('set-navigation'), navigation: z.array(z.strictObject({ label: z.string().max(300), hidden: z.boolean() })).max(100) }),
   z.strictObject({ change: z.literal('set-home'), item: Id }),
   z.strictObject({ change: z.literal('create-module'), clientId: ClientId, parent: Id.nullable(), at: At, fields: ModuleFields.required({ name: true }) }),

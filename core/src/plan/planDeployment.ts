@@ -191,13 +191,15 @@ export const planDeployment = (input: PlanInput): Plan => {
   }
 
   /** Fields of a part that stands: what to write, what the base becomes, and what to tell. */
-  const mergeFields = (instance: string, wanted: Fields, of: Course | CourseModule | CourseItem, before: Record<string, FieldBase>, name: { format: string | null; part: ExpectedPart } | null, hasWork: boolean) => {
+  const mergeFields = (instance: string, wanted: Fields, of: Course | CourseModule | CourseItem, before: Record<string, FieldBase> | null, name: { format: string | null; part: ExpectedPart } | null, hasWork: boolean) => {
     const write: Fields = {}
     const told: FieldStep[] = []
     const fields: Record<string, FieldBase> = { ...before }
+    // What the template did not speak of when it was deployed is untouched while nothing is set there.
+    const unspoken: FieldBase | null = before === null ? null : { sent: null, echo: null }
     const freshFields: string[] = []
     for (const [field, value] of Object.entries(wanted)) {
-      const was = before[field] ?? null
+      const was = before?.[field] ?? unspoken
       const present = presentField(of, field)
       const fate = fateOf(was, present, value)
       const say = (does: FieldStep['does'], result: unknown, reason: string, decided: Decision | null = null) => told.push({ field, does, base: was?.sent ?? null, present, wanted: value, result, decided, reason })
@@ -244,7 +246,7 @@ export const planDeployment = (input: PlanInput): Plan => {
   const setsCourse = only === null || only.parts.includes('course')
   if (setsCourse) {
     const wanted = wantedCourseFields(expected)
-    const before = first && !adopt ? Object.fromEntries(Object.keys(wanted).map((field) => [field, { sent: 'before deployment', echo: presentField(course, field) as FieldBase['echo'] }])) : base.course
+    const before = first && !adopt ? Object.fromEntries(Object.keys(wanted).map((field) => [field, { sent: 'before deployment', echo: presentField(course, field) as FieldBase['echo'] }])) : first ? null : base.course
     const { write, told, fields, freshFields } = mergeFields('course', wanted, course, before, null, false)
     const { navigation, ...set } = gathered(course, write)
     if (Object.keys(set).length > 0) changes.push({ change: 'set-course', ...set })
@@ -305,7 +307,7 @@ export const planDeployment = (input: PlanInput): Plan => {
     const hasWork = at.item?.studentWork ?? false
     const whole = chosenPart(part)
     const wanted = whole ? wantedFields(part, expected) : {}
-    const { write, told, fields, freshFields } = mergeFields(part.instance, wanted, of, entry?.fields ?? {}, { format: entry?.format ?? null, part }, hasWork)
+    const { write, told, fields, freshFields } = mergeFields(part.instance, wanted, of, entry?.fields ?? null, { format: entry?.format ?? null, part }, hasWork)
     const anyBlock = part.blocks.length > 0 || (entry?.blocks.length ?? 0) > 0
     const page = at.item && anyBlock
       ? mergePage({

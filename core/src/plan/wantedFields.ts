@@ -42,7 +42,10 @@ const fieldIn = (whole: object, field: string): unknown => {
 }
 
 /** How one field stands on the platform; null where nothing is set. */
-export const presentField = (of: Course | CourseModule | CourseItem, field: string): unknown => fieldIn(of, field) ?? null
+export const presentField = (of: Course | CourseModule | CourseItem, field: string): unknown => {
+  const value = fieldIn(of, field) ?? null
+  return Array.isArray(value) && value.length === 0 ? null : value
+}
 
 /** Fields to write, gathered into what a change takes: `work.attempts` goes into the item's `work` as it stands. */
 export const gathered = (of: Course | CourseModule | CourseItem | null, fields: Fields): Record<string, unknown> => {
