@@ -2,6 +2,7 @@ import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import type { CoursePlan, CourseSummary, RunDetail } from '@wickerframe/contract'
 import { everyCourseItem, everyModule, type Course } from '@wickerframe/core'
 import { rowsOf } from '@wickerframe/storage'
+import { planRollout, versionOrder } from './rollouts.ts'
 import { startTestBed, until, type Client, type TestBed } from './testBed.ts'
 
 let bed: TestBed
@@ -18,7 +19,7 @@ beforeEach(async () => {
 })
 
 /** A new shell on the platform, in the roster, with its approved plan. */
-const newShells = async (count: number): Promise<{ summaries: CourseSummary[]; plans: CoursePlan[] }> => {
+const newShells = async (count: number): Promise<{ summaries: CourseSummary[]; plans: CoursePlan[]; run: number }> => {
   const lines = ['code,title,term,session,class section,own or shared,instructor e-mail,instructor name,modality,weeks,platform course id,status']
   const ids: string[] = []
   for (let i = 0; i < count; i++) {
@@ -29,12 +30,14 @@ const newShells = async (count: number): Promise<{ summaries: CourseSummary[]; p
   }
   expect((await designer.post('/api/roster', lines.join('\n'), { 'content-type': 'text/csv' })).body).toMatchObject({ errors: [], added: count })
   const summaries = (await designer.get<CourseSummary[]>('/api/courses')).body.filter((course) => ids.includes(course.platformId))
-  const plans = (await designer.post<CoursePlan[]>('/api/plans', { template: 'short-course-standard', version: 1, courses: summaries.map((one) => one.id) })).body
+  const { run, plans } = await planRollout(bed, designer, versionOrder('short-course-standard', 1), summaries.map((one) => one.id))
   expect(plans.map((plan) => plan.state)).toEqual(plans.map(() => 'ready'))
-  return { summaries, plans }
+  return { summaries, plans, run }
 }
-const approve = async (plans: readonly CoursePlan[]): Promise<number> =>
-  (await designer.post<{ run: number }>('/api/rollouts', { template: 'short-course-standard', version: 1, courses: plans.map((plan) => ({ course: plan.course, planDigest: plan.digest })) })).body.run
+const approve = async (run: number): Promise<number> => {
+  await designer.post(`/api/runs/${run}/approve`)
+  return run
+}
 const runOf = async (id: number) => (await designer.get<RunDetail>(`/api/runs/${id}`)).body
 
 /** Nothing doubled, nothing missing: the platform holds each planned part once, and we recorded each once. */
@@ -46,15 +49,15 @@ const expectExactlyOnce = async (summary: CourseSummary, plan: CoursePlan) => {
   const bases = await rowsOf<{ platform_id: string }>(bed.pool, 'SELECT platform_id FROM bases WHERE course_id = ?', [summary.id])
   const ids = [...everyModule(course.modules).map((module) => module.id), ...everyCourseItem(course).map(({ item }) => item.id)]
   expect(bases.map((base) => base.platform_id).sort()).toEqual(ids.sort())
-  const again = (await designer.post<CoursePlan[]>('/api/plans', { template: 'short-course-standard', version: 1, courses: [summary.id] })).body
-  expect(again[0]?.state).toBe('nothing-to-do')
+  const again = await planRollout(bed, designer, versionOrder('short-course-standard', 1), [summary.id])
+  expect(again.plans[0]?.state).toBe('nothing-to-do')
 }
 
 describe('a rollout happens exactly once', () => {
   it('when server and worker are killed between the platform’s commit and our receipt of its answer', async () => {
-    const { summaries, plans } = await newShells(1)
+    const { summaries, plans, run: planned } = await newShells(1)
     await bed.misbehave('never-answers', 1)
-    const run = await approve(plans)
+    const run = await approve(planned)
     const worker = await bed.startWorker()
     await until(async () => ((await bed.connector(`/courses/${summaries[0]?.platformId}/snapshot`)) as Course).modules.length, (modules) => modules > 0)
     expect((await runOf(run)).counts).toMatchObject({ sent: 1, done: 0 })
@@ -67,9 +70,9 @@ describe('a rollout happens exactly once', () => {
   })
 
   it('when the worker is killed again and again in the middle of many courses', async () => {
-    const { summaries, plans } = await newShells(6)
+    const { summaries, plans, run: planned } = await newShells(6)
     await bed.misbehave('slow-answers', 120)
-    const run = await approve(plans)
+    const run = await approve(planned)
     for (let i = 0; i < 4; i++) {
       const worker = await bed.startWorker()
       await new Promise((resolve) => setTimeout(resolve, 350 + i * 150))
@@ -86,11 +89,11 @@ describe('a rollout happens exactly once', () => {
   })
 
   it('when answers are lost, the platform answers 429 and 500, and two workers share the work', async () => {
-    const { summaries, plans } = await newShells(4)
+    const { summaries, plans, run: planned } = await newShells(4)
     await bed.misbehave('lost-answer', 2)
     await bed.misbehave('too-many-requests', 3)
     await bed.misbehave('server-error', 3)
-    const run = await approve(plans)
+    const run = await approve(planned)
     const workers = [await bed.startWorker(), await bed.startWorker()]
     await until(() => runOf(run), (detail) => detail.state === 'done')
     await Promise.all(workers.map((worker) => worker.stop()))
@@ -101,9 +104,9 @@ describe('a rollout happens exactly once', () => {
   })
 
   it('when the platform is away for a while', async () => {
-    const { summaries, plans } = await newShells(1)
+    const { summaries, plans, run: planned } = await newShells(1)
     await bed.platform().stop('SIGKILL')
-    const run = await approve(plans)
+    const run = await approve(planned)
     const worker = await bed.startWorker()
     await until(() => runOf(run), (detail) => (detail.tasks[0]?.attempts ?? 0) >= 2)
     expect((await runOf(run)).tasks[0]?.message).toContain('cannot be reached')
@@ -114,9 +117,9 @@ describe('a rollout happens exactly once', () => {
   })
 
   it('when the course is edited in between: planned again, and the same plan goes on', async () => {
-    const { summaries, plans } = await newShells(1)
+    const { summaries, plans, run: planned } = await newShells(1)
     await bed.misbehave('edit-in-between', 1)
-    const run = await approve(plans)
+    const run = await approve(planned)
     const worker = await bed.startWorker()
     await until(() => runOf(run), (detail) => detail.state === 'done')
     await worker.stop()
@@ -126,17 +129,17 @@ describe('a rollout happens exactly once', () => {
 
 describe('a rollout that cannot go on', () => {
   it('fails with the cause when the course holds other content by now, and leaves that as it was; retry plans nothing new', async () => {
-    const { summaries, plans } = await newShells(1)
+    const { summaries, run: planned } = await newShells(1)
     const id = summaries[0]?.platformId ?? ''
     const before = await fetch(`${bed.platformAddress}/connector/v1/courses/${id}/change-sets`, {
       method: 'POST', headers: { authorization: bed.authorization, 'content-type': 'application/json', 'idempotency-key': `own-${id}-12345` },
       body: JSON.stringify({ expectedRevision: '1', changes: [{ change: 'create-module', clientId: 'm', parent: null, at: null, fields: { name: 'My own' } }] }),
     })
     expect(before.status).toBe(200)
-    const run = await approve(plans)
+    const run = await approve(planned)
     const worker = await bed.startWorker()
     await until(() => runOf(run), (detail) => detail.counts.failed === 1)
-    expect((await runOf(run)).tasks[0]?.message).toContain('plan it again')
+    expect((await runOf(run)).tasks[0]?.message).toContain('a decision of its own')
     await designer.post(`/api/runs/${run}/retry`)
     await until(() => runOf(run), (detail) => detail.counts.failed === 1)
     await worker.stop()
@@ -144,8 +147,8 @@ describe('a rollout that cannot go on', () => {
   })
 
   it('pauses, goes on, and leaves out what had not begun', async () => {
-    const { plans } = await newShells(3)
-    const run = await approve(plans)
+    const { run: planned } = await newShells(3)
+    const run = await approve(planned)
     await designer.post(`/api/runs/${run}/pause`)
     const worker = await bed.startWorker()
     await new Promise((resolve) => setTimeout(resolve, 800))

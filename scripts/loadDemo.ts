@@ -2,11 +2,10 @@ import type { Change, Template } from '@wickerframe/core'
 import { coastalNavigation, demoPassword, demoTemplate, departments, factsOfRoster, harbourDraftEdits, makeRoster, navigationProgramme, rosterCsv, seededRandom, signIns, stories, storyAt, templateFiles, terms, topicsFor, workshopStandard } from '@wickerframe/demo'
 import { readRoster } from '@wickerframe/interchange'
 import { connectorClient, type Answer } from '@wickerframe/server/connector/client'
-import { planFor } from '@wickerframe/server/jobs/deploymentPlan'
 import { listCourses } from '@wickerframe/server/repositories/courses'
 import { addPerson, type Person } from '@wickerframe/server/repositories/people'
 import { importRoster } from '@wickerframe/server/repositories/roster'
-import { createRun, findRun } from '@wickerframe/server/repositories/runs'
+import { commandRun, createRun, findRun } from '@wickerframe/server/repositories/runs'
 import { addComment } from '@wickerframe/server/repositories/comments'
 import { addTemplate, editDraft, findVersion, letContribute, releaseDraft, useVersion } from '@wickerframe/server/repositories/templates'
 import { putTerm } from '@wickerframe/server/repositories/terms'
@@ -73,13 +72,14 @@ export const loadDemo = async (environment: NodeJS.ProcessEnv, courses: number, 
       const version = await findVersion(pool, key, 1)
       if (!version) continue
       const chosen = deployed.filter(({ summary }) => templateFor(summary.modality, summary.weeks) === key)
-      const tasks = []
-      for (const stored of chosen) {
-        const planned = planFor(version.document, stored.facts, answered(await connector.snapshot(stored.summary.platformId)), [], today)
-        if (!planned.ok) throw new Error(`${stored.summary.code}: ${planned.problems[0]?.expected}`)
-        tasks.push({ courseId: stored.summary.id, planDigest: planned.value.digest })
-      }
-      await waitFor(pool, await createRun(pool, { kind: 'rollout', title: `${version.document.title}, version 1, to ${tasks.length} courses`, by: designer.email, asOf: null, templateId: version.templateId, version: 1, tasks }))
+      const order = { mode: 'version' as const, template: key, version: 1, only: null, except: [], restore: { fixedText: false, missingParts: false }, adopt: false }
+      const run = await createRun(pool, {
+        kind: 'rollout', state: 'planning', title: `${version.document.title}, version 1, to ${chosen.length} courses`, by: designer.email, asOf: null, templateId: version.templateId, version: 1,
+        rollout: { order, rule: null, standing: false }, tasks: chosen.map((stored) => ({ courseId: stored.summary.id })),
+      })
+      await waitFor(pool, run, 'planned')
+      await commandRun(pool, run, 'approve', designer.email)
+      await waitFor(pool, run, 'done')
     }
 
     const indexOf = new Map(all.map((stored) => [stored.summary.platformId, Number(stored.summary.platformId.slice(3)) - 1001]))
@@ -92,20 +92,20 @@ export const loadDemo = async (environment: NodeJS.ProcessEnv, courses: number, 
         if (changes.length > 0) answered(await connector.apply(summary.platformId, `demo-edit-${index}-${course.revision}`, { expectedRevision: course.revision, changes }))
       }
     }
-    await waitFor(pool, await createRun(pool, { kind: 'check', title: `${all.length} courses as of ${today}`, by: designer.email, asOf: today, templateId: null, version: null, tasks: all.map(({ summary }) => ({ courseId: summary.id, planDigest: null })) }))
+    await waitFor(pool, await createRun(pool, { kind: 'check', title: `${all.length} courses as of ${today}`, by: designer.email, asOf: today, templateId: null, version: null, tasks: all.map(({ summary }) => ({ courseId: summary.id })) }), 'done')
     await pool.execute("INSERT INTO audit (at, who, what, subject) VALUES (NOW(3), 'demo', 'demo loaded', 'college')")
   } finally {
     await pool.end()
   }
 }
 
-const waitFor = async (pool: ReturnType<typeof connect>, run: number): Promise<void> => {
+const waitFor = async (pool: ReturnType<typeof connect>, run: number, state: 'planned' | 'done'): Promise<void> => {
   for (;;) {
     const detail = await findRun(pool, run)
     if (!detail) throw new Error(`run ${run} is gone`)
     const failed = detail.tasks.find((task) => task.state === 'failed')
     if (failed) throw new Error(`loading the demo: ${failed.code}: ${failed.message}`)
-    if (detail.state === 'done') return
+    if (detail.state === state) return
     await new Promise((resolve) => setTimeout(resolve, 200))
   }
 }

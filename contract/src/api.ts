@@ -1,5 +1,6 @@
 import { z } from 'zod'
-import { Asset, HouseText, Key, KeptBlock, PlainDate, Rubric, TemplateEdit, Term, Unit, weekdays, type CheckResult, type Counts, type Course, type Crossing, type Facts, type FieldValues, type MendAction, type PlanStep, type Problem, type Remark, type TakeOverNote, type Template, type TemplateChange, type WeaveColumn } from '@wickerframe/core'
+import { AdoptStrengths, ApproveRequest, DecideRequest, RolloutRequest, StandingRulePut, UndoRequest, type PlanSummary, type Receipt, type RolloutOrder } from './rollouts.ts'
+import { Asset, HouseText, Key, KeptBlock, PlainDate, Rubric, TemplateEdit, Term, Unit, weekdays, type CheckResult, type Counts, type Course, type Crossing, type Facts, type FieldValues, type MendAction, type Problem, type Remark, type TakeOverNote, type Template, type TemplateChange, type WeaveColumn } from '@wickerframe/core'
 
 export const roles = ['designer', 'contributor', 'instructor', 'reviewer', 'administrator'] as const
 export type Role = (typeof roles)[number]
@@ -35,8 +36,6 @@ export const LibraryPut = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('block'), was: z.number().int().min(1).nullable(), document: KeptBlock }),
 ])
 export type LibraryPut = z.output<typeof LibraryPut>
-export const PlanRequest = z.strictObject({ template: Key, version: z.number().int().min(1), courses: CourseIds })
-export const RolloutRequest = z.strictObject({ template: Key, version: z.number().int().min(1), courses: z.array(z.strictObject({ course: z.number().int().positive(), planDigest: z.string().length(64) })).min(1).max(10_000) })
 export const CheckRequest = z.strictObject({ courses: CourseIds.optional(), asOf: PlainDate.optional() })
 export const ProposedRename = z.strictObject({
   what: z.enum(['course', 'module', 'item']),
@@ -105,14 +104,26 @@ export const apiRoutes = [
   { method: 'get', path: '/api/courses/:id/calendar', summary: 'Weeks and due dates of a course as an iCalendar file', roles: everybody },
   { method: 'post', path: '/api/courses/:id/calendar', summary: 'Decide on meeting days, units and a second term of a course', roles: ['designer', 'administrator', 'instructor'] as Access, body: CourseCalendar },
   { method: 'post', path: '/api/courses/:id/version', summary: 'Put a course under a version for checking only', roles: designers, body: PutUnder },
-  { method: 'post', path: '/api/plans', summary: 'What a rollout would do, course by course', roles: designers, body: PlanRequest },
   { method: 'get', path: '/api/rollouts', summary: 'Rollouts', roles: readers },
-  { method: 'post', path: '/api/rollouts', summary: 'Approve plans and run them', roles: designers, body: RolloutRequest },
+  { method: 'post', path: '/api/rollouts', summary: 'Plan a rollout; nothing is written until its plans are approved', roles: designers, body: RolloutRequest },
+  { method: 'get', path: '/api/rollouts/:run/shapes', summary: 'The plans of a rollout, those that look alike together', roles: readers },
+  { method: 'get', path: '/api/rollouts/:run/courses/:course', summary: 'The plan for one course, down to the text', roles: readers },
+  { method: 'post', path: '/api/rollouts/:run/decisions', summary: 'Decide on conflicts, or on what is left out; what it touches is planned again', roles: designers, body: DecideRequest },
+  { method: 'post', path: '/api/rollouts/:run/courses/:course/rehearse', summary: 'Carry the plan of a course out on a copy of it', roles: designers },
+  { method: 'post', path: '/api/rollouts/:run/undo', summary: 'Plan to take a rollout back, for all or some courses', roles: designers, body: UndoRequest },
+  { method: 'get', path: '/api/rehearsals', summary: 'Copies of courses on which plans are rehearsed', roles: designers },
+  { method: 'post', path: '/api/rehearsals/:rehearsal/discard', summary: 'Throw a rehearsal away', roles: designers },
+  { method: 'get', path: '/api/standing-rules', summary: 'Which template is meant for which courses', roles: readers },
+  { method: 'post', path: '/api/standing-rules', summary: 'Add a standing rule', roles: designers, body: StandingRulePut },
+  { method: 'post', path: '/api/standing-rules/:rule/remove', summary: 'Remove a standing rule', roles: designers },
+  { method: 'get', path: '/api/messages', summary: 'Messages to whoever is signed in', roles: everybody },
+  { method: 'post', path: '/api/messages/:message/read', summary: 'Mark a message as read', roles: everybody },
+  { method: 'post', path: '/api/courses/:id/strengths', summary: 'Judge a course by strengths and parameters of a newer version, without writing to the platform', roles: designers, body: AdoptStrengths },
   { method: 'get', path: '/api/names', summary: 'The names that a part of a template bears in the courses', roles: designers },
   { method: 'post', path: '/api/renames', summary: 'Plan new names for courses, modules and items; nothing is written until the plan is approved', roles: designers, body: RenameRequest },
   { method: 'get', path: '/api/runs/:run', summary: 'A run with the state of each course; an instructor sees runs of their own courses only', roles: everybody },
   { method: 'get', path: '/api/runs/:run/events', summary: 'Progress of a run, as server-sent events', roles: everybody },
-  { method: 'post', path: '/api/runs/:run/approve', summary: 'Approve a planned run, which then begins', roles: designers },
+  { method: 'post', path: '/api/runs/:run/approve', summary: 'Approve a planned run, or plans that came out differently; all or some courses', roles: designers, body: ApproveRequest },
   { method: 'post', path: '/api/runs/:run/pause', summary: 'Stop claiming further courses', roles: designers },
   { method: 'post', path: '/api/runs/:run/resume', summary: 'Go on', roles: designers },
   { method: 'post', path: '/api/runs/:run/cancel', summary: 'Leave out what has not begun', roles: designers },
@@ -229,7 +240,7 @@ export interface CourseDetail extends CourseSummary {
   templateDocument: Template | null
   snapshot: Course | null
   result: CheckResult | null
-  history: { number: number; template: string; version: number; at: string; by: string; parts: number }[]
+  history: Receipt[]
 }
 export interface ItemPage {
   name: string
@@ -246,19 +257,7 @@ export interface RosterReport {
   errors: { line: number; column: string; found: string; reason: string }[]
   changes: { line: number; course: string; field: string; from: string; to: string }[]
 }
-export interface CoursePlan {
-  course: number
-  code: string
-  title: string
-  classSections: string[]
-  state: 'ready' | 'nothing-to-do' | 'left-out' | 'unusable'
-  reason: string
-  steps: PlanStep[]
-  /** Zone in which its dates are told. */
-  timeZone: string
-  digest: string
-}
-export const taskStates = ['waiting', 'at-work', 'sent', 'done', 'failed', 'cancelled'] as const
+export const taskStates = ['to-plan', 'planned', 'waiting', 'at-work', 'sent', 'held', 'done', 'failed', 'cancelled'] as const
 export type TaskState = (typeof taskStates)[number]
 export interface RunTask {
   id: number
@@ -271,11 +270,13 @@ export interface RunTask {
   finishedAt: string | null
   /** What a run of renames gives this course. */
   renames: ProposedRename[]
+  /** What its plan comes to, in a rollout. */
+  plan: { state: PlanSummary['state']; reason: string; undecided: number } | null
 }
 export interface RunSummary {
   id: number
   kind: 'rollout' | 'check' | 'renames'
-  state: 'planned' | 'running' | 'paused' | 'done' | 'cancelled'
+  state: 'planning' | 'planned' | 'running' | 'paused' | 'done' | 'cancelled'
   title: string
   by: string
   createdAt: string
@@ -284,6 +285,10 @@ export interface RunSummary {
   asOf: string | null
 }
 export interface RunDetail extends RunSummary {
+  /** What a rollout was asked to do; null for other runs. */
+  order: RolloutOrder | null
+  rule: 'keep' | 'take' | null
+  standing: boolean
   tasks: RunTask[]
   /** Courses a second over the last stretch, and seconds left at that speed; null before there is a speed. */
   perSecond: number | null

@@ -8,6 +8,13 @@ export type CourseList = z.output<typeof CourseList>
 
 export const CreateCourse = z.strictObject({ id: z.string().regex(/^[\w-]{1,60}$/, 'letters, digits, - and _').describe('Given by the client, so that asking twice makes one'), name: z.string().min(1).max(300) })
 
+const Enrolled = z.strictObject({ email: z.email().max(200), name: z.string().min(1).max(200) })
+/** Everybody who teaches a course. Asking twice enrols once. */
+export const EnrolPeople = z.strictObject({ people: z.array(Enrolled).max(200) })
+export const Enrolments = z.strictObject({ people: z.array(Enrolled) })
+export const CopyCourse = z.strictObject({ id: CreateCourse.shape.id, of: z.string().min(1).max(60) })
+export const SetStatus = z.strictObject({ status: Course.shape.status.unwrap() })
+
 export const ChangeSet = z.strictObject({
   expectedRevision: z.string().describe('The revision the changes were planned on; another one refuses the set'),
   changes: z.array(Change).min(1).max(mostChanges),
@@ -28,6 +35,7 @@ export const KeyFate = z.discriminatedUnion('state', [
 ])
 export type KeyFate = z.output<typeof KeyFate>
 
+export const Discarded = z.strictObject({ discarded: z.boolean() })
 export const AssetStored = z.strictObject({ url: z.string() })
 
 /** RFC 9457 problem details. */
@@ -52,6 +60,10 @@ const common = { 401: 'the token is missing or wrong', 429: 'too many requests; 
 export const connectorOperations: readonly ConnectorOperation[] = [
   { method: 'get', path: '/courses', summary: 'Courses changed since a cursor, in the order of their changes', answer: CourseList, refusals: common },
   { method: 'post', path: '/courses', summary: 'Make an empty course under an id given by the client', body: CreateCourse, answer: Course, refusals: { ...common, 400: 'the body is not of this schema' } },
+  { method: 'post', path: '/courses/{id}/enrolments', summary: 'Who teaches a course; those named are enrolled, and nobody is taken out', body: EnrolPeople, answer: Enrolments, refusals: { ...common, 400: 'the body is not of this schema', 404: 'no such course' } },
+  { method: 'post', path: '/courses/{id}/status', summary: 'Say how a course stands: merged into another, set aside, and so on', body: SetStatus, answer: Course, refusals: { ...common, 400: 'the body is not of this schema', 404: 'no such course' } },
+  { method: 'post', path: '/rehearsals', summary: 'Make a copy of a course to try something on, under an id given by the client', body: CopyCourse, answer: Course, refusals: { ...common, 400: 'the body is not of this schema', 404: 'no such course' } },
+  { method: 'post', path: '/rehearsals/{id}/discard', summary: 'Throw a copy away; what is not a copy is never thrown away', answer: Discarded, refusals: { ...common, 404: 'no such copy' } },
   { method: 'get', path: '/courses/{id}/snapshot', summary: 'A course as it stands, with its revision', answer: Course, refusals: { ...common, 404: 'no such course' } },
   {
     method: 'post', path: '/courses/{id}/change-sets', summary: 'Apply an ordered change set: all of it or nothing', body: ChangeSet, answer: ChangeSetAnswer, needsKey: true,

@@ -3,7 +3,7 @@ import express, { Router, type NextFunction, type Request, type Response } from 
 import type { Pool } from 'mysql2/promise'
 import type { z } from 'zod'
 import { readDocument } from '@wickerframe/core'
-import { ChangeSet, CreateCourse, type ProblemDetails } from '@wickerframe/contract'
+import { ChangeSet, CopyCourse, CreateCourse, EnrolPeople, SetStatus, type ProblemDetails } from '@wickerframe/contract'
 import { change } from '@wickerframe/storage'
 import type { Courses } from './courses.ts'
 import type { Misbehaviours } from './misbehave.ts'
@@ -47,6 +47,28 @@ export const connectorRoutes = (courses: Courses, misbehaviours: Misbehaviours, 
   router.post('/courses', express.json({ limit: '10kb' }), async (request, response) => {
     const body = readBody(CreateCourse, request, response)
     if (body) response.json(await courses.create(body.id, body.name))
+  })
+  const orNoCourse = (response: Response, id: string, found: unknown): void => {
+    if (found === null) problem(response, 404, 'no-course', `there is no course ${id}`)
+    else response.json(found)
+  }
+  router.post('/courses/:id/enrolments', express.json({ limit: '100kb' }), async (request, response) => {
+    const id = request.params['id'] ?? ''
+    const body = readBody(EnrolPeople, request, response)
+    if (body) orNoCourse(response, id, await courses.enrol(id, body.people))
+  })
+  router.post('/courses/:id/status', express.json({ limit: '10kb' }), async (request, response) => {
+    const id = request.params['id'] ?? ''
+    const body = readBody(SetStatus, request, response)
+    if (body) orNoCourse(response, id, await courses.setStatus(id, body.status))
+  })
+  router.post('/rehearsals', express.json({ limit: '10kb' }), async (request, response) => {
+    const body = readBody(CopyCourse, request, response)
+    if (body) orNoCourse(response, body.of, await courses.rehearse(body.id, body.of))
+  })
+  router.post('/rehearsals/:id/discard', async (request, response) => {
+    if (await courses.discard(request.params.id)) response.json({ discarded: true })
+    else problem(response, 404, 'no-rehearsal', `there is no copy ${request.params.id}`)
   })
   router.get('/courses/:id/snapshot', async (request, response) => {
     const course = await courses.snapshot(request.params.id)

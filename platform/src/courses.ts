@@ -54,6 +54,44 @@ export class Courses {
     })
   }
 
+  /** Enrols people as teachers of a course. @returns everybody who teaches it; null when there is no such course */
+  async enrol(id: string, people: readonly { email: string; name: string }[]): Promise<{ people: { email: string; name: string }[] } | null> {
+    return inTransaction(this.#pool, async (database) => {
+      if (!(await this.#read(database, id, true))) return null
+      for (const { email, name } of people) await change(database, 'INSERT INTO enrolments (course_id, email, name) VALUES (?, ?, ?) ON DUPLICATE KEY UPDATE name = VALUES(name)', [id, email, name])
+      return { people: await rowsOf(database, 'SELECT email, name FROM enrolments WHERE course_id = ? ORDER BY email', [id]) }
+    })
+  }
+
+  async setStatus(id: string, status: Course['status']): Promise<Course | null> {
+    return inTransaction(this.#pool, async (database) => {
+      const course = await this.#read(database, id, true)
+      if (!course) return null
+      const written = { ...course, status }
+      await change(database, 'UPDATE courses SET status = ?, document = ?, change_cursor = ? WHERE id = ?', [status, JSON.stringify(written), await this.#mint(database, 'cursor'), id])
+      return written
+    })
+  }
+
+  /** A copy of a course to try something on. Asked for twice under one id, it is made once. */
+  async rehearse(id: string, of: string): Promise<Course | null> {
+    return inTransaction(this.#pool, async (database) => {
+      const there = await this.#read(database, id, false)
+      if (there) return there
+      const original = await this.#read(database, of, false)
+      if (!original) return null
+      const addressed = <T extends { url: string | null }>(item: T): T => ({ ...item, url: item.url?.replace(`/courses/${of}/`, `/courses/${id}/`) ?? null })
+      const module = (one: Course['modules'][number]): Course['modules'][number] => ({ ...one, items: one.items.map(addressed), modules: one.modules.map(module) })
+      const copy: Course = { ...original, id, name: `Rehearsal of ${original.name}`.slice(0, 300), status: 'set-aside', published: false, revision: '1', modules: original.modules.map(module), stray: original.stray.map(addressed) }
+      await change(database, 'INSERT INTO courses (id, name, status, revision, change_cursor, document) VALUES (?, ?, ?, 1, ?, ?)', [id, copy.name, copy.status, await this.#mint(database, 'cursor'), JSON.stringify(copy)])
+      return copy
+    })
+  }
+
+  async discard(id: string): Promise<boolean> {
+    return id.startsWith('rehearsal-') && (await change(this.#pool, 'DELETE FROM courses WHERE id = ?', [id])).affected === 1
+  }
+
   async snapshot(id: string): Promise<Course | null> {
     const course = await this.#read(this.#pool, id, false)
     return course && { ...course, readAt: platformNow(this.#today) }
@@ -74,6 +112,7 @@ export class Courses {
           throw new Refused(refuse(409, 'stale-revision', `course ${id} is at revision ${course.revision}, not ${set.expectedRevision}; read it again`).refused)
         const answer = await this.#write(database, course, set.changes, stripUnknownAttributes)
         await change(database, 'UPDATE idempotency_keys SET answer = ? WHERE idempotency_key = ?', [JSON.stringify(answer), key])
+        await change(database, 'UPDATE courses SET applied_sets = applied_sets + 1, applied_changes = applied_changes + ? WHERE id = ?', [set.changes.length, id])
         return { done: answer }
       })
     } catch (cause) {

@@ -25,6 +25,7 @@ export const Facts = z
     instructors: z.array(Person).default([]),
     owner: z.string().max(200).optional().describe('E-mail of the person who must act; the first instructor without it'),
     topics: z.record(z.string().regex(/^\d+$/, 'a week number'), z.string().max(300)).default({}).describe('Topic of each week, by its number'),
+    room: z.string().min(1).max(100).optional().describe('Where the class meets'),
     answers: z.record(Key, z.string().max(20_000)).default({}).describe('Answers to fill-ins whose scope is the course, by block key'),
     units: z.array(Unit).optional(),
   })

@@ -1,6 +1,6 @@
 import { everyCourseItem, everyModule, type Course, type CourseItem, type CourseModule } from '../course/index.ts'
 import type { Base, BaseEntry, Bodies, FieldBase } from './base.ts'
-import type { NextBase } from './planDeployment.ts'
+import type { NextBase } from './nextBase.ts'
 import { presentField } from './wantedFields.ts'
 
 /**

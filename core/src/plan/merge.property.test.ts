@@ -5,7 +5,7 @@ import { applyChanges, everyCourseItem, everyModule, withRecordedIdentity, type 
 import { expandCourse, knownRepetitions, type ExpectedCourse } from '../expand/index.ts'
 import { emptyCourse, exampleFacts, exampleTemplate } from '../rules/example/exampleCourse.ts'
 import { everyItem, isModule, type Block, type Item, type Module, type Template } from '../template/index.ts'
-import { carryOut, emptyBase, identityOf, keptBodies, planDeployment, planUndo, undoRecordOf, type Base, type Decisions, type KeptBodies } from './index.ts'
+import { beforeChanges, carryOut, emptyBase, identityOf, keptBodies, planDeployment, planUndo, undoRecordOf, type Base, type Decisions, type KeptBodies } from './index.ts'
 
 /** How the platform of a case writes HTML: with markers or without, paragraphs on lines of their own, other entities. */
 const rewriting = (strips: boolean) => (html: string) => (strips ? html.replace(/ data-wf-(?:block|part)="[^"]*"/g, '') : html).replaceAll('–', '&ndash;').replace(/<\/p>(?=<)/g, '</p>\n')
@@ -39,7 +39,7 @@ class Standing {
     if (!done.ok) throw new Error(`${done.problems.message} ${JSON.stringify(plan.changes[done.problems.at])}`)
     Object.assign(this, done.value)
     const ids = Object.fromEntries(plan.creates.flatMap((instance) => [[instance, this.base.parts.find((entry) => entry.instance === instance)?.platformId ?? '']]))
-    return { plan, before, record: undoRecordOf(plan.changes, before.course, this.course, ids, before.base, plan.next, this.bodies) }
+    return { plan, before, record: undoRecordOf(plan.changes, beforeChanges(plan.changes, before.course, this.bodies), this.course, ids, before.base, plan.next, this.bodies) }
   }
   edit(changes: Change[]): void {
     const done = applyChanges(this.course, changes, this.hand)

@@ -2,6 +2,7 @@ import { blockRegions, normalHtml, type BlockRegion, type BlockRegions } from '.
 import { fewestMoves } from '../pair/index.ts'
 import type { Bodies, BlockBase } from './base.ts'
 import type { Decision, FieldStep } from './fate.ts'
+import type { NextBlock } from './nextBase.ts'
 
 /** A block as the template wants it in one page. */
 export interface WantedBlock {
@@ -29,11 +30,6 @@ export interface PageMergeInput {
   decide: (field: string) => Decision | null
   restoreFixed: boolean
   chosen: (block: string) => boolean
-}
-
-/** What is known of a block after the merge; `fresh`: the page that the platform gives back is its page. */
-export interface NextBlock extends BlockBase {
-  fresh: boolean
 }
 
 export interface PageMerge {

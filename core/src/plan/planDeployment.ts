@@ -2,10 +2,11 @@ import { everyCourseItem, everyModule, isShell, type Change, type Course, type C
 import { everyExpected, type ExpectedCourse, type ExpectedPart } from '../expand/index.ts'
 import { blockHtmlOn, markedBlock } from '../page/index.ts'
 import type { BaseEntry, Base, Bodies, FieldBase } from './base.ts'
+import type { NextBase, NextBlock, NextEntry } from './nextBase.ts'
 import { consequencesOf, type Consequence } from './consequences.ts'
 import { decisionFor, fateOf, noDecisions, sameValue, type Decision, type Decisions, type FieldStep } from './fate.ts'
 import { mergeName } from './mergeName.ts'
-import { mergePage, type NextBlock, type WantedBlock } from './mergePage.ts'
+import { mergePage, type WantedBlock } from './mergePage.ts'
 import { movedBetween, placeAmong, placesOf } from './places.ts'
 import { gathered, presentField, touchesWork, wantedCourseFields, wantedFields, type Fields } from './wantedFields.ts'
 
@@ -26,6 +27,8 @@ export interface PlanInput {
   onDate: string
   /** Only these; everything else stays as it was. */
   only?: Selection | null
+  /** Keys of parts that are left as they are, with everything in them. */
+  except?: readonly string[]
   /** What instructors may have removed or altered and is to be put back. */
   restore?: { fixedText?: boolean; missingParts?: boolean }
   decisions?: Decisions
@@ -48,19 +51,6 @@ export interface PlanStep {
   fields: FieldStep[]
 }
 
-/** What the base says of a part once the plan was carried out. Fields, blocks and page marked fresh are read from what the platform gives back. */
-export interface NextEntry extends Omit<BaseEntry, 'platformId' | 'blocks'> {
-  /** null: the plan creates it. */
-  platformId: string | null
-  freshFields: string[]
-  blocks: NextBlock[]
-  freshPage: boolean
-}
-export interface NextBase {
-  course: Record<string, FieldBase>
-  freshCourseFields: string[]
-  parts: NextEntry[]
-}
 
 export type Plan =
   | {
@@ -94,7 +84,7 @@ const noPage = { html: null, steps: [] as FieldStep[], blocks: [] as NextBlock[]
  * a shell it creates everything. Pure: the same input gives the same plan, and a plan that was run gives an empty one.
  */
 export const planDeployment = (input: PlanInput): Plan => {
-  const { expected, course, base, bodies, onDate, only = null, restore = {}, decisions = noDecisions, adopt } = input
+  const { expected, course, base, bodies, onDate, only = null, except = [], restore = {}, decisions = noDecisions, adopt } = input
   if (base.parts.length === 0 && !adopt && !isShell(course))
     return { state: 'left-out', reason: `the course already holds ${course.modules.length} modules that Wickerframe did not put there; bringing a template into a filled course is a decision of its own` }
 
@@ -113,11 +103,12 @@ export const planDeployment = (input: PlanInput): Plan => {
     const id = placed(instance)
     return id !== undefined && found.has(id) ? id : undefined
   }
-  const chosenPart = (part: ExpectedPart): boolean => {
-    if (only === null || only.parts.includes(part.key)) return true
+  const within = (part: ExpectedPart, keys: readonly string[]): boolean => {
+    if (keys.includes(part.key)) return true
     const parent = part.parent === null ? undefined : partOf.get(part.parent)
-    return parent !== undefined && chosenPart(parent)
+    return parent !== undefined && within(parent, keys)
   }
+  const chosenPart = (part: ExpectedPart): boolean => !within(part, except) && (only === null || within(part, only.parts))
   const chosenBlock = (part: ExpectedPart, block: string): boolean => chosenPart(part) || (only?.blocks.includes(`${part.key}/${block}`) ?? false)
 
   const created = new Set<string>()
@@ -243,7 +234,7 @@ export const planDeployment = (input: PlanInput): Plan => {
   // The course itself.
   const courseBase: NextBase = { course: { ...base.course }, freshCourseFields: [], parts: next }
   const first = base.parts.length === 0
-  const setsCourse = only === null || only.parts.includes('course')
+  const setsCourse = !except.includes('course') && (only === null || only.parts.includes('course'))
   if (setsCourse) {
     const wanted = wantedCourseFields(expected)
     const before = first && !adopt ? Object.fromEntries(Object.keys(wanted).map((field) => [field, { sent: 'before deployment', echo: presentField(course, field) as FieldBase['echo'] }])) : first ? null : base.course
@@ -360,7 +351,7 @@ export const planDeployment = (input: PlanInput): Plan => {
       steps.push({ does, instance: entry.instance, part: entry.part, kind: entry.kind, name: of.name, into: nameOf(entry.parent), opensAt: null, dueAt: null, reason, fields: [] })
     const inIt = at.module ? [...places.itemsIn(entry.platformId), ...places.modulesIn(entry.platformId)] : []
     const untouched = Object.entries(entry.fields).every(([field, { echo }]) => sameValue(presentField(of, field), echo)) && (!at.item || (at.item.html ?? '') === '' || (entry.page !== null && bodies.idOf(at.item.html ?? '') === entry.page))
-    if (only !== null && !only.parts.includes(entry.part)) kept()
+    if ((only !== null && !only.parts.includes(entry.part)) || except.includes(entry.part)) kept()
     else if (at.item?.studentWork) {
       kept()
       say('keep', 'no longer in the template, but students have work in it; it stays')

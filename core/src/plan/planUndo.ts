@@ -4,7 +4,8 @@ import type { Base, BaseEntry, Bodies, FieldBase } from './base.ts'
 import { sameValue, type FieldStep } from './fate.ts'
 import { mergePage, type WantedBlock } from './mergePage.ts'
 import { movedBetween, placeAmong, placesOf } from './places.ts'
-import type { NextBase, NextEntry, Plan, PlanStep } from './planDeployment.ts'
+import type { NextBase, NextEntry } from './nextBase.ts'
+import type { Plan, PlanStep } from './planDeployment.ts'
 import { courseValue, standingsOf, type Standing, type UndoRecord } from './undoRecord.ts'
 
 export interface UndoInput {

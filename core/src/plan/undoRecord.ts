@@ -1,9 +1,9 @@
 import { z } from 'zod'
-import { everyCourseItem, everyModule, type Change, type Course, type CourseItem, type CourseModule } from '../course/index.ts'
+import { everyCourseItem, type Change, type Course, type CourseItem, type CourseModule } from '../course/index.ts'
 import { ItemKind } from '../template/index.ts'
 import { BaseEntry, FieldBase, type Base, type Bodies } from './base.ts'
 import { placesOf } from './places.ts'
-import type { NextBase } from './planDeployment.ts'
+import type { NextBase } from './nextBase.ts'
 import { sameValue } from './fate.ts'
 
 /** A module or item as it stood at a moment. */
@@ -26,6 +26,14 @@ export const UndoRecord = z.strictObject({
   base: z.strictObject({ course: z.record(z.string(), FieldBase), entries: z.array(BaseEntry).describe('Of every part whose base it changed, as it was before') }),
 })
 export type UndoRecord = z.output<typeof UndoRecord>
+
+/** How everything stood that a change set is about to touch; kept beside the set, so that what it did can be told even after a crash. */
+export const BeforeChanges = z.strictObject({
+  standings: z.record(z.string(), Standing),
+  lists: z.array(z.strictObject({ of: z.enum(['modules', 'items']), parent: z.string().nullable(), ids: z.array(z.string()) })),
+  course: z.record(z.string(), z.json()),
+})
+export type BeforeChanges = z.output<typeof BeforeChanges>
 
 /** Of a change set: the platform ids it touches, created ones by their client id. */
 const touchedBy = (changes: readonly Change[]): string[] => [
@@ -50,34 +58,47 @@ export const standingsOf = (course: Course, bodies: Bodies): Map<string, Standin
   return standings
 }
 
-const changedLists = (before: Course, after: Course): UndoRecord['lists'] => {
-  const was = placesOf(before)
-  const is = placesOf(after)
-  const parents = [null, ...new Set([...everyModule(before.modules), ...everyModule(after.modules)].map((module) => module.id))]
-  return parents.flatMap((parent) =>
-    ([['modules', was.modulesIn(parent), is.modulesIn(parent)], ['items', was.itemsIn(parent), is.itemsIn(parent)]] as const).flatMap(([of, first, then]) => (sameValue(first, then) ? [] : [{ of, parent, before: first, after: then }])),
-  )
-}
-
 export const courseFields = ['name', 'label', 'timeZone', 'opensAt', 'closesAt', 'settings', 'grading', 'navigation', 'homePage'] as const
 export const courseValue = (course: Course, field: string): FieldBase['sent'] => ((course as Record<string, unknown>)[field] ?? null) as FieldBase['sent']
+
+export const beforeChanges = (changes: readonly Change[], course: Course, bodies: Bodies): BeforeChanges => {
+  const standings = standingsOf(course, bodies)
+  const places = placesOf(course)
+  const touched = touchedBy(changes).filter((id) => standings.has(id))
+  const parents = new Set<string | null>(touched.map((id) => standings.get(id)?.parent ?? null))
+  for (const change of changes) {
+    if (change.change === 'create-item' || change.change === 'move-item') parents.add(change.module)
+    if (change.change === 'create-module') parents.add(change.parent)
+  }
+  return {
+    standings: Object.fromEntries(touched.flatMap((id) => {
+      const standing = standings.get(id)
+      return standing ? [[id, standing]] : []
+    })),
+    lists: [...parents].filter((parent) => parent === null || standings.has(parent)).flatMap((parent) => [{ of: 'modules' as const, parent, ids: [...places.modulesIn(parent)] }, { of: 'items' as const, parent, ids: [...places.itemsIn(parent)] }]),
+    course: Object.fromEntries(courseFields.map((field) => [field, courseValue(course, field)])),
+  }
+}
 
 /**
  * What a change set did: how everything it touched stood before and after, and the bases before.
  * @param ids the platform's id for each client id
  */
-export const undoRecordOf = (changes: readonly Change[], before: Course, after: Course, ids: Readonly<Record<string, string>>, base: Base, next: NextBase, bodies: Bodies): UndoRecord => {
-  const was = standingsOf(before, bodies)
+export const undoRecordOf = (changes: readonly Change[], before: BeforeChanges, after: Course, ids: Readonly<Record<string, string>>, base: Base, next: NextBase, bodies: Bodies): UndoRecord => {
   const is = standingsOf(after, bodies)
+  const places = placesOf(after)
   const instanceOf = new Map([...base.parts.map((entry) => [entry.platformId, entry.instance] as const), ...next.parts.map((entry) => [entry.platformId ?? ids[entry.instance] ?? '', entry.instance] as const)])
   const changed = new Map(next.parts.map((entry) => [entry.instance, entry]))
   return {
     touched: touchedBy(changes).map((name) => {
       const id = name.startsWith('ref:') ? (ids[name.slice(4)] ?? name) : name
-      return { id, instance: instanceOf.get(id) ?? id, before: was.get(id) ?? null, after: is.get(id) ?? null }
+      return { id, instance: instanceOf.get(id) ?? id, before: before.standings[id] ?? null, after: is.get(id) ?? null }
     }),
-    lists: changedLists(before, after),
-    course: Object.fromEntries(courseFields.flatMap((field) => (sameValue(courseValue(before, field), courseValue(after, field)) ? [] : [[field, { before: courseValue(before, field), after: courseValue(after, field) }]]))),
+    lists: before.lists.flatMap(({ of, parent, ids: first }) => {
+      const then = of === 'modules' ? places.modulesIn(parent) : places.itemsIn(parent)
+      return sameValue(first, then) ? [] : [{ of, parent, before: first, after: then }]
+    }),
+    course: Object.fromEntries(courseFields.flatMap((field) => (sameValue(before.course[field], courseValue(after, field)) ? [] : [[field, { before: before.course[field] ?? null, after: courseValue(after, field) }]]))),
     base: {
       course: base.course,
       entries: base.parts.filter((entry) => {

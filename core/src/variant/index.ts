@@ -1,2 +1,3 @@
 export * from './sideBySide.ts'
 export * from './variantsOf.ts'
+export * from './overlay.ts'

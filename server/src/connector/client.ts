@@ -1,5 +1,5 @@
 import { Course, readDocument } from '@wickerframe/core'
-import { AssetStored, ChangeSetAnswer, connectorPath, CourseList, KeyFate, ProblemDetails, type ChangeSet } from '@wickerframe/contract'
+import { AssetStored, ChangeSetAnswer, connectorPath, CourseList, Discarded, Enrolments, KeyFate, ProblemDetails, type ChangeSet } from '@wickerframe/contract'
 import type { z } from 'zod'
 
 /**
@@ -69,6 +69,10 @@ export const connectorClient = ({ url, token, timeoutSeconds }: ConnectorSetting
   return {
     list: (after: number) => ask('GET', `/courses?after=${after}`, CourseList),
     create: (id: string, name: string) => ask('POST', '/courses', Course, { json: { id, name } }),
+    enrol: (id: string, people: readonly { email: string; name: string }[]) => ask('POST', `${course(id)}/enrolments`, Enrolments, { json: { people } }),
+    setStatus: (id: string, status: Course['status']) => ask('POST', `${course(id)}/status`, Course, { json: { status } }),
+    rehearse: (id: string, of: string) => ask('POST', '/rehearsals', Course, { json: { id, of } }),
+    discard: (id: string) => ask('POST', `/rehearsals/${encodeURIComponent(id)}/discard`, Discarded),
     snapshot: (id: string) => ask('GET', `${course(id)}/snapshot`, Course),
     apply: (id: string, key: string, set: ChangeSet) => ask('POST', `${course(id)}/change-sets`, ChangeSetAnswer, { json: set }, key),
     fate: (key: string) => ask('GET', `/keys/${encodeURIComponent(key)}`, KeyFate),

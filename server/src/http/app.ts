@@ -10,8 +10,11 @@ import type { Person } from '../repositories/people.ts'
 import type { Handler } from './handler.ts'
 import { HttpProblem } from './problem.ts'
 import { getConformance, getToday } from './routes/conformance.ts'
-import { getCourse, getCourseFacts, getCourses, getItem, getReport, postRoster, postVersion } from './routes/courses.ts'
-import { command, getRollouts, getRun, getRunEvents, postChecks, postCourseCheck, postPlans, postRollout } from './routes/runs.ts'
+import { getCourse, getCourseFacts, getCourses, getItem, getReport, postRoster, postStrengths, postVersion } from './routes/courses.ts'
+import { getMessages, postMessageRead } from './routes/messages.ts'
+import { getCoursePlan, getRehearsals, getRollouts, getShapes, postApprove, postDecisions, postDiscard, postRehearsal, postRollout, postUndo } from './routes/rollouts.ts'
+import { command, getRun, getRunEvents, postChecks, postCourseCheck } from './routes/runs.ts'
+import { getStandingRules, postStandingRule, postStandingRuleRemoved } from './routes/standingRules.ts'
 import { getHealth, getMe, getTerms, personOf, postSignIn, postSignOut } from './routes/session.ts'
 import { getNames, postRenames } from './routes/names.ts'
 import { getLibrary, houseTextPage, postLibrary, postRubricFile } from './routes/library.ts'
@@ -61,14 +64,26 @@ const handlers: RouteId = {
   'get /api/courses/:id/calendar': getCourseCalendar,
   'post /api/courses/:id/calendar': postCourseCalendar,
   'post /api/courses/:id/version': postVersion,
-  'post /api/plans': postPlans,
   'get /api/rollouts': getRollouts,
   'post /api/rollouts': postRollout,
+  'get /api/rollouts/:run/shapes': getShapes,
+  'get /api/rollouts/:run/courses/:course': getCoursePlan,
+  'post /api/rollouts/:run/decisions': postDecisions,
+  'post /api/rollouts/:run/courses/:course/rehearse': postRehearsal,
+  'post /api/rollouts/:run/undo': postUndo,
+  'get /api/rehearsals': getRehearsals,
+  'post /api/rehearsals/:rehearsal/discard': postDiscard,
+  'get /api/standing-rules': getStandingRules,
+  'post /api/standing-rules': postStandingRule,
+  'post /api/standing-rules/:rule/remove': postStandingRuleRemoved,
+  'get /api/messages': getMessages,
+  'post /api/messages/:message/read': postMessageRead,
+  'post /api/courses/:id/strengths': postStrengths,
   'get /api/names': getNames,
   'post /api/renames': postRenames,
   'get /api/runs/:run': getRun,
   'get /api/runs/:run/events': getRunEvents,
-  'post /api/runs/:run/approve': command('approve'),
+  'post /api/runs/:run/approve': postApprove,
   'post /api/runs/:run/pause': command('pause'),
   'post /api/runs/:run/resume': command('resume'),
   'post /api/runs/:run/cancel': command('cancel'),

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import type { Pool } from 'mysql2/promise'
-import { readDocument, type Course } from '@wickerframe/core'
+import { readDocument, type Change, type Course } from '@wickerframe/core'
 import { ChangeSet, type ChangeSetAnswer } from '@wickerframe/contract'
 import { inTransaction, type Database } from '@wickerframe/storage'
 import { z } from 'zod'
@@ -8,8 +8,8 @@ import type { Connector } from '../connector/client.ts'
 import { digestOf } from '../digest.ts'
 import { findCourse, type StoredCourse } from '../repositories/courses.ts'
 import { hasUnresolvedKey } from '../repositories/deployments.ts'
-import { finishTask, forgetKey, markSent, type ClaimedTask } from '../repositories/runs.ts'
-import { storeSnapshot } from '../repositories/snapshots.ts'
+import { baseRevision, finishTask, forgetKey, lockBaseRevision, markSent, raiseBaseRevision, type ClaimedTask } from '../repositories/runs.ts'
+import { prepareSnapshot, storeSnapshot } from '../repositories/snapshots.ts'
 import { failed, fateUnknown, later, LostLease, type TaskOutcome } from './outcome.ts'
 
 /** What is written down before it is sent: the change set, and what the task needs to know of it when the answer comes. */
@@ -19,14 +19,21 @@ const Payload = z.strictObject({ platformId: z.string(), set: ChangeSet, note: z
 export interface ChangeSetWork<N> {
   note: z.ZodType<N>
   /** The changes for the course as it stands now, or how the task ends without any. */
-  plan: (stored: StoredCourse, course: Course) => Promise<{ changes: ChangeSet['changes']; note: N } | { outcome: TaskOutcome } | { nothing: string }>
-  /** Keeps what came of it, in the transaction that ends the task. @returns what to say of it */
-  keep: (database: Database, key: string, set: ChangeSet, note: N, answer: ChangeSetAnswer) => Promise<void>
+  plan: (stored: StoredCourse, course: Course) => Promise<{ changes: Change[]; note: N } | { outcome: TaskOutcome } | { nothing: string }>
+  /** What can be made ready of the answer before the transaction that ends the task begins. */
+  ready?: (answer: Answered) => Promise<void>
+  /** Keeps what came of it, in the transaction that ends the task. */
+  keep: (database: Database, key: string, changes: readonly Change[], note: N, answer: Answered) => Promise<void>
   /** What the task says when it is done. */
   done: (note: N) => string
 }
 
+/** What the platform answered; for a plan without changes, the course as it was read. */
+export type Answered = Pick<ChangeSetAnswer, 'ids' | 'course'>
+
 const plannedAgain = 3
+/** Refusals that a new plan may get past: the course was edited, a key was voided, students handed in, something is gone. */
+const planAgain = new Set(['stale-revision', 'voided', 'student-work', 'gone', 'not-empty', 'unknown-reference'])
 
 /**
  * Sends a change set to one course, exactly once. A set whose fate is not known is always asked for again under its own
@@ -37,7 +44,13 @@ export const runChangeSetTask = async <N>(pool: Pool, connector: Connector, task
     if (!task.sent) {
       const prepared = await prepare(pool, connector, task, today, work)
       if ('outcome' in prepared) return prepared.outcome
-      if (!(await inTransaction(pool, (database) => markSent(database, task, prepared.sent)))) return { state: 'lost-lease' }
+      const marked = await inTransaction(pool, async (database): Promise<'marked' | 'lost-lease' | 'outrun'> => {
+        // Under the course's lock: what another run deployed since is in no plan, and one at a time sends.
+        if ((await lockBaseRevision(database, task.courseId)) !== prepared.baseRevision || (await hasUnresolvedKey(database, task.courseId, task.id))) return 'outrun'
+        return (await markSent(database, task, prepared.sent)) ? 'marked' : 'lost-lease'
+      })
+      if (marked === 'lost-lease') return { state: 'lost-lease' }
+      if (marked === 'outrun') continue
       task.sent = prepared.sent
     }
     const { sent } = task
@@ -47,22 +60,24 @@ export const runChangeSetTask = async <N>(pool: Pool, connector: Connector, task
     const answer = await connector.apply(payload.value.platformId, sent.key, payload.value.set)
     switch (answer.state) {
       case 'answered':
-        return settle(pool, task, sent.key, payload.value.set, note.value as N, answer.value, work)
+        return settle(pool, task, sent.key, payload.value.set.changes, note.value as N, answer.value, work)
       case 'later':
         return later(answer.detail, answer.afterSeconds)
       case 'unknown':
         return fateUnknown(`${answer.detail}; asking again under the same key`)
       case 'refused':
-        if (answer.code !== 'stale-revision' && answer.code !== 'voided') return failed(`the platform refused: ${answer.detail}`)
+        if (!planAgain.has(answer.code)) return failed(`the platform refused: ${answer.detail}`)
         if (!(await inTransaction(pool, (database) => forgetKey(database, task)))) return { state: 'lost-lease' }
         task.sent = null
     }
   }
-  return later('the course keeps being edited while it is planned')
+  return later('the course keeps being edited while it is planned', 1)
 }
 
-const prepare = async <N>(pool: Pool, connector: Connector, task: ClaimedTask, today: string, work: ChangeSetWork<N>): Promise<{ sent: NonNullable<ClaimedTask['sent']> } | { outcome: TaskOutcome }> => {
+const prepare = async <N>(pool: Pool, connector: Connector, task: ClaimedTask, today: string, work: ChangeSetWork<N>): Promise<{ sent: NonNullable<ClaimedTask['sent']>; baseRevision: number } | { outcome: TaskOutcome }> => {
   if (await hasUnresolvedKey(pool, task.courseId, task.id)) return { outcome: later('another run is at work in this course', 2) }
+  // Before anything is read: whoever deploys meanwhile raises it.
+  const revision = await baseRevision(pool, task.courseId)
   const stored = await findCourse(pool, task.courseId, 'system', today)
   if (!stored) return { outcome: failed('the course is gone') }
   const { platformId } = stored.summary
@@ -72,23 +87,33 @@ const prepare = async <N>(pool: Pool, connector: Connector, task: ClaimedTask, t
   const planned = await work.plan(stored, read.value)
   if ('outcome' in planned) return planned
   if ('nothing' in planned) {
+    const snapshot = await prepareSnapshot(pool, read.value)
     await inTransaction(pool, async (database) => {
-      await storeSnapshot(database, task.courseId, read.value)
+      await storeSnapshot(database, task.courseId, snapshot)
       if (!(await finishTask(database, task, 'done', planned.nothing))) throw new LostLease()
     })
     return { outcome: { state: 'done' } }
   }
+  if (planned.changes.length === 0) return { outcome: await settle(pool, task, randomUUID(), [], planned.note, { ids: {}, course: read.value }, work, revision) }
   const payload = { platformId, set: { expectedRevision: read.value.revision, changes: planned.changes }, note: planned.note }
-  return { sent: { key: randomUUID(), payloadDigest: digestOf(payload), payload: JSON.stringify(payload) } }
+  return { sent: { key: randomUUID(), payloadDigest: digestOf(payload), payload: JSON.stringify(payload) }, baseRevision: revision }
 }
 
-/** Keeps what the platform did, all in one transaction, with the end of the task. */
-const settle = async <N>(pool: Pool, task: ClaimedTask, key: string, set: ChangeSet, note: N, answer: ChangeSetAnswer, work: ChangeSetWork<N>): Promise<TaskOutcome> => {
+/**
+ * Keeps what the platform did, all in one transaction, with the end of the task.
+ * @param planned for what was not sent: the base revision it was planned on
+ */
+const settle = async <N>(pool: Pool, task: ClaimedTask, key: string, changes: readonly Change[], note: N, answer: Answered, work: ChangeSetWork<N>, planned?: number): Promise<TaskOutcome> => {
+  const snapshot = await prepareSnapshot(pool, answer.course)
+  await work.ready?.(answer)
   try {
     await inTransaction(pool, async (database) => {
+      const revision = await lockBaseRevision(database, task.courseId)
+      if (planned !== undefined && revision !== planned) throw new LostLease()
       if (!(await finishTask(database, task, 'done', work.done(note)))) throw new LostLease()
-      await work.keep(database, key, set, note, answer)
-      await storeSnapshot(database, task.courseId, answer.course)
+      await work.keep(database, key, changes, note, answer)
+      await raiseBaseRevision(database, task.courseId)
+      await storeSnapshot(database, task.courseId, snapshot)
     })
   } catch (cause) {
     if (cause instanceof LostLease) return { state: 'lost-lease' }

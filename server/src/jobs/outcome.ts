@@ -1,5 +1,5 @@
 /** What a task came to. `later` is tried again; `failed` waits for a person. */
-export type TaskOutcome = { state: 'done' } | { state: 'lost-lease' } | { state: 'failed'; message: string } | { state: 'later'; message: string; afterSeconds: number | null; fateUnknown: boolean }
+export type TaskOutcome = { state: 'done' } | { state: 'lost-lease' } | { state: 'held'; message: string } | { state: 'failed'; message: string } | { state: 'later'; message: string; afterSeconds: number | null; fateUnknown: boolean }
 
 export const failed = (message: string): TaskOutcome => ({ state: 'failed', message })
 export const later = (message: string, afterSeconds: number | null = null): TaskOutcome => ({ state: 'later', message, afterSeconds, fateUnknown: false })

@@ -34,7 +34,7 @@ export const runRenameTask = async (pool: Pool, connector: Connector, task: Clai
       const left = proposal.value.length - renamed.length - there
       return renamed.length === 0 ? { nothing: `nothing to rename${leftWords(left)}` } : { changes: renamed.map(changeFor), note: { renamed, left } }
     },
-    keep: async (database, _key, _set, { renamed }) => {
+    keep: async (database, _key, _changes, { renamed }) => {
       await recordAudit(database, { who: task.by, what: 'renamed', subject: `course ${task.courseId}`, from: renamed.map((one) => one.was), to: { run: task.runId, names: renamed.map((one) => one.name) } })
     },
     done: ({ renamed, left }) => `${renamed.length} ${renamed.length === 1 ? 'name' : 'names'} given${leftWords(left)}`,

@@ -1,57 +1,109 @@
 import type { Pool } from 'mysql2/promise'
-import { everyExpected, type Change, type ExpectedCourse } from '@wickerframe/core'
+import { baseAfter, BeforeChanges, beforeChanges, everyExpected, NextBase, undoRecordOf, type Base, type Change, type ExpectedCourse } from '@wickerframe/core'
+import { inTransaction, type Database } from '@wickerframe/storage'
 import { z } from 'zod'
 import type { Connector } from '../connector/client.ts'
 import { houseTextAddress } from '../houseTextAddress.ts'
 import { recordAudit } from '../repositories/audit.ts'
-import { findBase, recordBases, recordDeployment } from '../repositories/deployments.ts'
-import type { ClaimedTask } from '../repositories/runs.ts'
-import { findVersionById } from '../repositories/templates.ts'
+import { findBase, storeBase } from '../repositories/bases.ts'
+import { judgeCourse, judgedAfter, judgedState, JudgedState } from '../repositories/courses.ts'
+import { markUndone, recordDeployment } from '../repositories/deployments.ts'
+import { courseBodies, savePageBodies } from '../repositories/pageBodies.ts'
+import { keepPlan, type ClaimedTask } from '../repositories/runs.ts'
 import { runChangeSetTask } from './changeSetTask.ts'
-import { engineVersion, planFor } from './deploymentPlan.ts'
+import { countsOf, engineVersion, planCourse, planSentence, type PlannedCourse } from './deploymentPlan.ts'
 import { failed, later, type TaskOutcome } from './outcome.ts'
 
-/** What a deployment must know when its answer comes: which parts it makes, and the expansion it was made from. */
+/** What a deployment must know when its answer comes: what the base becomes, and how everything stood before. */
 const Note = z.strictObject({
-  creates: z.array(z.strictObject({ instance: z.string(), part: z.string(), repetition: z.string().nullable(), number: z.number().nullable() })),
+  next: NextBase,
+  before: BeforeChanges,
   expansion: z.array(z.unknown()),
+  counts: z.record(z.string(), z.number()),
+  says: z.string(),
+  judged: z.strictObject({ templateId: z.number(), version: z.number(), brought: z.strictObject({ only: z.array(z.string()).nullable(), except: z.array(z.string()) }).nullable() }).nullable(),
+  judgedAgain: JudgedState.nullable(),
+  undoes: z.number().nullable(),
 })
+type Note = z.output<typeof Note>
 
 /** The parts of an expansion, as the history of a course keeps them. */
-const expansionRecord = (expected: ExpectedCourse) =>
-  [expected.home, ...everyExpected(expected.parts)].map((part) => ({ instance: part.instance, name: part.name, strength: part.strength, opensAt: part.opensAt, dueAt: part.dueAt }))
+const expansionRecord = (expected: ExpectedCourse | null) =>
+  expected === null ? [] : [expected.home, ...everyExpected(expected.parts)].map((part) => ({ instance: part.instance, name: part.name, strength: part.strength, opensAt: part.opensAt, dueAt: part.dueAt }))
 
 /** Changes whose linked house texts lead to where they are kept. */
 const withHouseTextAddresses = (changes: readonly Change[], publicUrl: string): Change[] =>
-  changes.map((change) => (change.change === 'create-item' && change.fields.html !== undefined ? { ...change, fields: { ...change.fields, html: change.fields.html.replace(/href="house-text:([a-z0-9-]{1,80})"/g, (_, key: string) => `href="${houseTextAddress(publicUrl, key)}"`) } } : change))
+  changes.map((change) =>
+    (change.change === 'create-item' || change.change === 'set-item') && change.fields.html?.includes('href="house-text:')
+      ? ({ ...change, fields: { ...change.fields, html: change.fields.html.replace(/href="house-text:([a-z0-9-]{1,80})"/g, (_, key: string) => `href="${houseTextAddress(publicUrl, key)}"`) } } as Change)
+      : change,
+  )
 
-/** Deploys the version of its run to one course. */
+/** Bodies that the base will speak of, stored before anything is sent. */
+const bodiesToKeep = ({ plan, bodies }: PlannedCourse): Map<string, string> => {
+  const wanted = plan.state === 'left-out' ? [] : plan.next.parts.flatMap((entry) => entry.blocks.filter((block) => block.fresh || block.page !== null).map((block) => block.sent))
+  return new Map(wanted.flatMap((id) => {
+    const html = bodies.asked.get(id)
+    return html === undefined ? [] : [[id, html]]
+  }))
+}
+
+const sentAssets = new Set<string>()
+
+/** Puts the images of a template on the platform; this process does so once for each. */
+const putAssets = async (connector: Connector, planned: PlannedCourse): Promise<TaskOutcome | null> => {
+  for (const asset of planned.template?.assets ?? []) {
+    const known = `${asset.fileName}/${asset.svg}`
+    if (sentAssets.has(known)) continue
+    const put = await connector.putAsset(asset.fileName, new TextEncoder().encode(asset.svg))
+    if (put.state === 'refused') return failed(`the platform refused the image ${asset.fileName}: ${put.detail}`)
+    if (put.state !== 'answered') return later(put.detail, put.state === 'later' ? put.afterSeconds : null)
+    if (sentAssets.size > 1000) sentAssets.clear()
+    sentAssets.add(known)
+  }
+  return null
+}
+
+/** Carries out what was approved for one course of a rollout. */
 export const runRolloutTask = async (pool: Pool, connector: Connector, task: ClaimedTask, today: string, publicUrl: string): Promise<TaskOutcome> => {
-  const { templateId, version: number } = task
-  if (templateId === null || number === null) return failed('the rollout names no version')
-  return runChangeSetTask<z.output<typeof Note>>(pool, connector, task, today, {
+  const { rollout } = task
+  if (!rollout) return failed('the rollout has no order')
+  let before: Base | null = null
+  const keep = async (database: Database, key: string, changes: readonly Change[], note: Note, { ids, course }: { ids: Record<string, string>; course: Parameters<typeof baseAfter>[2] }): Promise<void> => {
+    const bodies = courseBodies()
+    const base = before ?? (await findBase(database, task.courseId))
+    const after = baseAfter(note.next, ids, course, bodies)
+    const undo = rollout.order.mode === 'undo' ? null : undoRecordOf(changes, note.before, course, ids, base, note.next, bodies)
+    await storeBase(database, task.courseId, base, after)
+    const judgedBefore = note.judged || note.judgedAgain ? await judgedState(database, task.courseId) : null
+    const judgedNow = note.judgedAgain ?? (note.judged && judgedBefore ? judgedAfter(judgedBefore, note.judged) : null)
+    if (judgedNow) await judgeCourse(database, task.courseId, judgedNow)
+    await recordDeployment(database, {
+      courseId: task.courseId, runId: task.runId, mode: rollout.order.mode, templateId: note.judged?.templateId ?? null, version: note.judged?.version ?? null, by: task.by, engine: engineVersion, idempotencyKey: key, counts: note.counts, expansion: note.expansion, undo, judgedBefore: rollout.order.mode === 'undo' ? null : judgedBefore,
+    })
+    if (note.undoes !== null && rollout.order.mode === 'undo') await markUndone(database, task.courseId, note.undoes, task.runId)
+    await recordAudit(database, { who: task.by, what: rollout.order.mode === 'undo' ? 'taken back' : 'deployed', subject: `course ${task.courseId}`, to: { run: task.runId, ...note.counts } })
+  }
+  return runChangeSetTask<Note>(pool, connector, task, today, {
     note: Note,
     plan: async (stored, course) => {
-      const version = await findVersionById(pool, templateId, number)
-      if (!version) return { outcome: failed('the version is gone') }
-      const planned = planFor(version.document, stored.facts, course, await findBase(pool, task.courseId), today)
-      if (!planned.ok) return { outcome: failed(`the template does not fit the course: at ${planned.problems[0]?.path}, found ${planned.problems[0]?.found}; expected ${planned.problems[0]?.expected}`) }
-      const { plan, digest, expected } = planned.value
-      if (digest !== task.planDigest) return { outcome: failed('the course was changed after the plan was approved, and the plan would be another now; plan it again') }
+      const planned = await planCourse(pool, { order: rollout.order, decisions: { rule: rollout.rule, single: task.decisions }, sourceCourseId: task.sourceCourseId }, stored, course, today)
+      if ('unusable' in planned) return { outcome: failed(planned.unusable) }
+      const { plan, summary, expected, judged, judgedAgain, undoes } = planned
       if (plan.state === 'left-out') return { outcome: failed(plan.reason) }
-      if (plan.state === 'nothing-to-do') return { nothing: 'nothing to do' }
-      for (const asset of version.document.assets) {
-        const put = await connector.putAsset(asset.fileName, new TextEncoder().encode(asset.svg))
-        if (put.state === 'refused') return { outcome: failed(`the platform refused the image ${asset.fileName}: ${put.detail}`) }
-        if (put.state !== 'answered') return { outcome: later(put.detail, put.state === 'later' ? put.afterSeconds : null) }
+      if (plan.state === 'nothing-to-do') return { nothing: 'nothing to do: everything is there already' }
+      if (summary.digest !== task.planDigest && !(rollout.standing && plan.additive)) {
+        await inTransaction(pool, (database) => keepPlan(database, task, summary))
+        return { outcome: { state: 'held', message: 'the course was changed after the plan was approved, and the plan would be another now; look at it and approve it again' } }
       }
-      return { changes: withHouseTextAddresses(plan.changes, publicUrl), note: { creates: plan.creates, expansion: expansionRecord(expected) } }
+      const halted = await putAssets(connector, planned)
+      if (halted) return { outcome: halted }
+      await savePageBodies(pool, bodiesToKeep(planned))
+      before = planned.base
+      const changes = withHouseTextAddresses(plan.changes, publicUrl)
+      return { changes, note: { next: plan.next, before: beforeChanges(changes, course, planned.bodies), expansion: expansionRecord(expected), counts: countsOf(plan), says: planSentence(plan), judged: judged && { ...judged, brought: judged.brought && { only: judged.brought.only === null ? null : [...judged.brought.only], except: [...judged.brought.except] } }, judgedAgain, undoes } }
     },
-    keep: async (database, key, set, { creates, expansion }, answer) => {
-      await recordDeployment(database, { courseId: task.courseId, runId: task.runId, templateId, version: number, by: task.by, engine: engineVersion, idempotencyKey: key, expansion }, creates.length)
-      await recordBases(database, task.courseId, creates, set.changes, answer.ids, answer.course)
-      await recordAudit(database, { who: task.by, what: 'deployed', subject: `course ${task.courseId}`, to: { run: task.runId, parts: creates.length } })
-    },
-    done: ({ creates }) => `${creates.length} parts created`,
+    keep,
+    done: (note) => note.says,
   })
 }

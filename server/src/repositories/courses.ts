@@ -1,6 +1,7 @@
-import type { Facts, Term } from '@wickerframe/core'
+import type { Brought, Facts, Term } from '@wickerframe/core'
 import { CourseCalendar, type CourseState, type CourseSummary } from '@wickerframe/contract'
-import { change, rowsOf, type Database, type Value } from '@wickerframe/storage'
+import { change, firstRow, rowsOf, type Database, type Value } from '@wickerframe/storage'
+import { z } from 'zod'
 import { instantOfRow } from './moment.ts'
 import type { Person } from './people.ts'
 import { listTerms } from './terms.ts'
@@ -19,6 +20,10 @@ interface CourseRow {
   class_section_kind: 'own' | 'shared'
   topics: string
   calendar: string | null
+  answers: string | null
+  room: string | null
+  brought: string | null
+  strengths_version: number | null
   template_id: number | null
   version: number | null
   template_key: string | null
@@ -35,7 +40,7 @@ interface CourseRow {
 
 const select = `
   SELECT courses.id, courses.platform_id, courses.term_code, courses.session_code, courses.code, courses.title, courses.department,
-         courses.modality, courses.weeks, courses.status, courses.class_section_kind, courses.topics, courses.calendar, courses.template_id, courses.version,
+         courses.modality, courses.weeks, courses.status, courses.class_section_kind, courses.topics, courses.calendar, courses.answers, courses.room, courses.brought, courses.strengths_version, courses.template_id, courses.version,
          templates.template_key, templates.title AS template_title,
          (SELECT MAX(number) FROM template_versions WHERE template_versions.template_id = courses.template_id) AS newest,
          snapshots.read_at, snapshots.is_shell,
@@ -62,7 +67,13 @@ export interface StoredCourse {
   facts: Facts
   templateId: number | null
   version: number | null
+  /** Parts of newer versions that were brought into it, in the order in which they were. */
+  brought: (Brought & { templateId: number; version: number })[]
+  /** A newer version whose strengths and parameters it is judged by, or null. */
+  strengthsVersion: number | null
 }
+
+const BroughtList = z.array(z.strictObject({ templateId: z.number().int(), version: z.number().int(), only: z.array(z.string()).nullable(), except: z.array(z.string()) }))
 
 /** Which courses somebody may see: an instructor those they teach, everyone else all. */
 const visibleTo = (person: Person | 'system'): { where: string; values: Value[] } =>
@@ -92,7 +103,7 @@ const readRows = async (database: Database, rows: readonly CourseRow[]): Promise
       readAt: row.read_at === null ? null : instantOfRow(row.read_at),
       check: row.check_as_of !== null && row.check_readiness !== null && row.check_counts !== null ? { asOf: row.check_as_of, readiness: row.check_readiness, counts: JSON.parse(row.check_counts) } : null,
     }
-    return { summary, templateId: row.template_id, version: row.version, facts: factsOf(row, term, terms, classSections, instructors) }
+    return { summary, templateId: row.template_id, version: row.version, brought: row.brought === null ? [] : BroughtList.parse(JSON.parse(row.brought)), strengthsVersion: row.strengths_version, facts: factsOf(row, term, terms, classSections, instructors) }
   })
 }
 
@@ -117,7 +128,7 @@ const factsOf = (row: CourseRow, term: Term, terms: ReadonlyMap<string, Term>, c
 const bareFacts = (row: CourseRow, term: Term, classSections: string[], instructors: Facts['instructors']): Facts => ({
   schema: 'wickerframe.facts/1', code: row.code, title: row.title, department: row.department, modality: row.modality, weeks: row.weeks, term,
   ...(row.session_code === null ? {} : { session: row.session_code }),
-  classSections, classSectionKind: row.class_section_kind, instructors, topics: JSON.parse(row.topics), answers: {},
+  classSections, classSectionKind: row.class_section_kind, instructors, topics: JSON.parse(row.topics), answers: row.answers === null ? {} : JSON.parse(row.answers), ...(row.room === null ? {} : { room: row.room }),
 })
 
 /** Courses somebody may see, by code, with their latest check that holds on a date. */
@@ -131,4 +142,25 @@ export const findCourse = async (database: Database, id: number, person: Person 
   const visible = visibleTo(person)
   const rows = await rowsOf<CourseRow>(database, `${select} WHERE courses.id = ? AND ${visible.where}`, [asOf, asOf, id, ...visible.values])
   return (await readRows(database, rows))[0] ?? null
+}
+
+/** Under which version a course is judged, with what of newer ones was brought into it. */
+export const JudgedState = z.strictObject({ templateId: z.number().int().nullable(), version: z.number().int().nullable(), brought: BroughtList })
+export type JudgedState = z.output<typeof JudgedState>
+
+/** How a course is judged now, under a lock. */
+export const judgedState = async (database: Database, id: number): Promise<JudgedState> => {
+  const row = await firstRow<{ template_id: number | null; version: number | null; brought: string | null }>(database, 'SELECT template_id, version, brought FROM courses WHERE id = ? FOR UPDATE', [id])
+  return { templateId: row?.template_id ?? null, version: row?.version ?? null, brought: row?.brought === null || row?.brought === undefined ? [] : BroughtList.parse(JSON.parse(row.brought)) }
+}
+
+/** How a course is judged once a version, or a part of one, was brought into it. A part is laid over the version it is under. */
+export const judgedAfter = (present: JudgedState, judged: { templateId: number; version: number; brought: Brought | null }): JudgedState => {
+  if (!judged.brought || present.templateId === null) return { templateId: judged.templateId, version: judged.version, brought: [] }
+  const { only, except } = judged.brought
+  return { ...present, brought: [...present.brought, { templateId: judged.templateId, version: judged.version, only: only === null ? null : [...only], except: [...except] }].slice(-20) }
+}
+
+export const judgeCourse = async (database: Database, id: number, { templateId, version, brought }: JudgedState): Promise<void> => {
+  await change(database, 'UPDATE courses SET template_id = ?, version = ?, brought = ?, strengths_version = NULL WHERE id = ?', [templateId, version, brought.length === 0 ? null : JSON.stringify(brought), id])
 }

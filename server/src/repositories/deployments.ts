@@ -1,73 +1,80 @@
-import { everyCourseItem, everyModule, type BaseEntry, type Change, type Course, type RecordedPart } from '@wickerframe/core'
-import type { CourseDetail } from '@wickerframe/contract'
+import { UndoRecord, readDocument } from '@wickerframe/core'
+import type { Receipt, RolloutOrder } from '@wickerframe/contract'
 import { change, firstRow, rowsOf, type Database } from '@wickerframe/storage'
-import { sha256 } from '../digest.ts'
+import { JudgedState } from './courses.ts'
 import { instantOfRow } from './moment.ts'
-
-export const findBase = async (database: Database, courseId: number): Promise<BaseEntry[]> => {
-  const rows = await rowsOf<{ instance: string; platform_id: string; part: string; repetition: string | null; number: number | null }>(
-    database,
-    'SELECT instance, platform_id, part, repetition, number FROM bases WHERE course_id = ? ORDER BY instance',
-    [courseId],
-  )
-  return rows.map((row) => ({ instance: row.instance, platformId: row.platform_id, part: row.part, repetition: row.repetition, number: row.number }))
-}
 
 export interface Deployment {
   courseId: number
   runId: number
-  templateId: number
-  version: number
+  mode: RolloutOrder['mode']
+  templateId: number | null
+  version: number | null
   by: string
   engine: string
   idempotencyKey: string
+  /** How many parts were created, changed, kept … */
+  counts: Record<string, number>
   expansion: unknown
+  undo: UndoRecord | null
+  /** How the course was judged before; null where that does not change. */
+  judgedBefore: JudgedState | null
 }
 
-/** Appends a deployment and puts the course under its version. The same key twice is one deployment. */
-export const recordDeployment = async (database: Database, deployment: Deployment, parts: number): Promise<boolean> => {
+/** Appends a deployment. The same key twice is one deployment. */
+export const recordDeployment = async (database: Database, deployment: Deployment): Promise<boolean> => {
   const { affected } = await change(
     database,
-    `INSERT IGNORE INTO deployments (course_id, number, run_id, template_id, version, deployed_at, deployed_by, engine, idempotency_key, parts, expansion)
-     SELECT ?, COALESCE(MAX(number), 0) + 1, ?, ?, ?, NOW(3), ?, ?, ?, ?, ? FROM deployments WHERE course_id = ?`,
+    `INSERT IGNORE INTO deployments (course_id, number, run_id, mode, template_id, version, deployed_at, deployed_by, engine, idempotency_key, parts, receipt, expansion, undo_record, judged_before)
+     SELECT ?, COALESCE(MAX(number), 0) + 1, ?, ?, ?, ?, NOW(3), ?, ?, ?, ?, ?, ?, ?, ? FROM deployments WHERE course_id = ?`,
     [
-      deployment.courseId, deployment.runId, deployment.templateId, deployment.version, deployment.by, deployment.engine, deployment.idempotencyKey, parts,
-      JSON.stringify(deployment.expansion), deployment.courseId,
+      deployment.courseId, deployment.runId, deployment.mode, deployment.templateId, deployment.version, deployment.by, deployment.engine, deployment.idempotencyKey, deployment.counts['create'] ?? 0,
+      JSON.stringify(deployment.counts), JSON.stringify(deployment.expansion), deployment.undo === null ? null : JSON.stringify(deployment.undo),
+      deployment.judgedBefore === null ? null : JSON.stringify(deployment.judgedBefore), deployment.courseId,
     ],
   )
-  if (affected === 1) await change(database, 'UPDATE courses SET template_id = ?, version = ? WHERE id = ?', [deployment.templateId, deployment.version, deployment.courseId])
   return affected === 1
 }
 
-/** Keeps, for each part a change set made, the platform's echo and the form we sent: the base of the next merge. */
-export const recordBases = async (database: Database, courseId: number, creates: readonly RecordedPart[], changes: readonly Change[], ids: Readonly<Record<string, string>>, echo: Course): Promise<void> => {
-  const sent = new Map(changes.flatMap((one) => (one.change === 'create-item' || one.change === 'create-module' ? [[one.clientId, one.fields]] : [])))
-  const echoed = new Map<string, object>()
-  for (const { id, name, published, opensAt } of everyModule(echo.modules)) echoed.set(id, { name, published, opensAt })
-  for (const { item } of everyCourseItem(echo)) {
-    const { id, studentWork: _, html, ...fields } = item
-    echoed.set(id, { ...fields, html: html === null ? null : sha256(html) })
-    if (html !== null) await change(database, 'INSERT IGNORE INTO page_bodies (hash, html) VALUES (?, ?)', [sha256(html), html])
-  }
-  for (const part of creates) {
-    const platformId = ids[part.instance]
-    if (platformId === undefined) continue
-    await change(
-      database,
-      'INSERT INTO bases (course_id, instance, platform_id, part, repetition, number, echo, sent) VALUES (?, ?, ?, ?, ?, ?, ?, ?) ON DUPLICATE KEY UPDATE platform_id = VALUES(platform_id), echo = VALUES(echo), sent = VALUES(sent)',
-      [courseId, part.instance, platformId, part.part, part.repetition, part.number, JSON.stringify(echoed.get(platformId) ?? null), JSON.stringify(sent.get(part.instance) ?? null)],
-    )
-  }
-}
-
-export const deploymentsOf = async (database: Database, courseId: number): Promise<CourseDetail['history']> => {
-  const rows = await rowsOf<CourseDetail['history'][number]>(
+export const deploymentsOf = async (database: Database, courseId: number): Promise<Receipt[]> => {
+  const rows = await rowsOf<Omit<Receipt, 'counts'> & { receipt: string | null; parts: number }>(
     database,
-    `SELECT deployments.number, templates.title AS template, deployments.version, deployments.deployed_at AS at, deployments.deployed_by AS \`by\`, deployments.parts
-     FROM deployments JOIN templates ON templates.id = deployments.template_id WHERE deployments.course_id = ? ORDER BY deployments.number DESC`,
+    `SELECT deployments.course_id AS course, deployments.number, deployments.mode, templates.title AS template, deployments.version, deployments.deployed_at AS at, deployments.deployed_by AS \`by\`,
+            deployments.run_id AS run, deployments.receipt, deployments.parts, deployments.undone_by AS undoneBy
+     FROM deployments LEFT JOIN templates ON templates.id = deployments.template_id WHERE deployments.course_id = ? ORDER BY deployments.number DESC`,
     [courseId],
   )
-  return rows.map((row) => ({ ...row, at: instantOfRow(row.at) }))
+  return rows.map(({ receipt, parts, ...row }) => ({ ...row, at: instantOfRow(row.at), counts: receipt === null ? { create: parts } : (JSON.parse(receipt) as Record<string, number>) }))
+}
+
+export interface UndoableDeployment {
+  number: number
+  undo: UndoRecord
+  /** How the course was judged before it, if it changed that and nothing has changed it since. */
+  judgedBefore: JudgedState | null
+}
+
+/** What a run deployed to a course, so that it can be taken back; null when it did nothing there or it is undone already. */
+export const findDeploymentOfRun = async (database: Database, runId: number, courseId: number): Promise<UndoableDeployment | null> => {
+  const row = await firstRow<{ number: number; undo_record: string | null; undone_by: number | null; judged_before: string | null; later: number }>(
+    database,
+    `SELECT number, undo_record, undone_by, judged_before,
+            EXISTS (SELECT 1 FROM deployments AS later WHERE later.course_id = deployments.course_id AND later.number > deployments.number AND later.judged_before IS NOT NULL AND later.undone_by IS NULL) AS later
+     FROM deployments WHERE run_id = ? AND course_id = ?`,
+    [runId, courseId],
+  )
+  if (!row || row.undo_record === null || row.undone_by !== null) return null
+  const read = readDocument(UndoRecord, JSON.parse(row.undo_record))
+  if (!read.ok) throw new Error(`deployment ${row.number} of course ${courseId} cannot be read: ${JSON.stringify(read.problems[0])}`)
+  return { number: row.number, undo: read.value, judgedBefore: row.judged_before === null || row.later ? null : JudgedState.parse(JSON.parse(row.judged_before)) }
+}
+
+/** Courses a run deployed to and that were not taken back yet. */
+export const coursesOfRun = async (database: Database, runId: number): Promise<number[]> =>
+  (await rowsOf<{ course_id: number }>(database, 'SELECT course_id FROM deployments WHERE run_id = ? AND undone_by IS NULL AND undo_record IS NOT NULL ORDER BY course_id', [runId])).map((row) => row.course_id)
+
+export const markUndone = async (database: Database, courseId: number, number: number, runId: number): Promise<void> => {
+  await change(database, 'UPDATE deployments SET undone_by = ? WHERE course_id = ? AND number = ?', [runId, courseId, number])
 }
 
 /** Whether another run has a change set of this course under way, whose fate is not known. */

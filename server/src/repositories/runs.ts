@@ -1,8 +1,11 @@
 import type { Pool } from 'mysql2/promise'
-import { taskStates, type ProposedRename, type RunDetail, type RunSummary, type RunTask, type TaskState } from '@wickerframe/contract'
+import { readDocument, type Decision } from '@wickerframe/core'
+import { RolloutOrder, taskStates, type DecideRequest, type PlanSummary, type ProposedRename, type RolloutRequest, type RunDetail, type RunSummary, type RunTask, type ShapeGroup, type TaskState } from '@wickerframe/contract'
 import { change, firstRow, inTransaction, rowsOf, type Database } from '@wickerframe/storage'
 import { recordAudit } from './audit.ts'
 import { instantOfRow } from './moment.ts'
+import type { z } from 'zod'
+import { sendRunMessages } from './messages.ts'
 import type { Person } from './people.ts'
 
 export interface NewRun {
@@ -12,23 +15,42 @@ export interface NewRun {
   asOf: string | null
   templateId: number | null
   version: number | null
-  tasks: readonly { courseId: number; planDigest: string | null; proposal?: readonly ProposedRename[] }[]
-  /** A planned run waits for approval. */
-  state?: 'running' | 'planned'
+  tasks: readonly { courseId: number; sourceCourseId?: number; proposal?: readonly ProposedRename[] }[]
+  /** A planned run waits for approval; one that is planning makes its plans first. */
+  state?: 'running' | 'planned' | 'planning'
+  rollout?: StoredOrder
+}
+
+/** What a rollout was asked to do, as it is kept with its run. */
+export interface StoredOrder {
+  order: RolloutOrder
+  rule: RolloutRequest['rule']
+  standing: boolean
+}
+
+const orderOf = (text: string | null): StoredOrder | null => {
+  if (text === null) return null
+  const stored = JSON.parse(text) as StoredOrder
+  const read = readDocument(RolloutOrder, stored.order)
+  if (!read.ok) throw new Error(`a rollout's order cannot be read: ${JSON.stringify(read.problems[0])}`)
+  return { ...stored, order: read.value }
 }
 
 export const createRun = async (pool: Pool, run: NewRun): Promise<number> =>
   inTransaction(pool, async (database) => {
-    const { id } = await change(database, "INSERT INTO runs (kind, state, title, created_by, created_at, as_of, template_id, version) VALUES (?, ?, ?, ?, NOW(3), ?, ?, ?)", [run.kind, run.state ?? 'running', run.title, run.by, run.asOf, run.templateId, run.version])
+    const { id } = await change(database, 'INSERT INTO runs (kind, state, title, created_by, created_at, as_of, template_id, version, rollout_order) VALUES (?, ?, ?, ?, NOW(3), ?, ?, ?, ?)', [
+      run.kind, run.state ?? 'running', run.title, run.by, run.asOf, run.templateId, run.version, run.rollout ? JSON.stringify(run.rollout) : null,
+    ])
+    const state = run.state === 'planning' ? 'to-plan' : 'waiting'
     for (let i = 0; i < run.tasks.length; i += 200) {
       const part = run.tasks.slice(i, i + 200)
       await change(
         database,
-        `INSERT INTO tasks (run_id, course_id, state, next_at, plan_digest, proposal) VALUES ${part.map(() => "(?, ?, 'waiting', NOW(3), ?, ?)").join(', ')}`,
-        part.flatMap((task) => [id, task.courseId, task.planDigest, task.proposal ? JSON.stringify(task.proposal) : null]),
+        `INSERT INTO tasks (run_id, course_id, state, next_at, source_course_id, proposal) VALUES ${part.map(() => '(?, ?, ?, NOW(3), ?, ?)').join(', ')}`,
+        part.flatMap((task) => [id, task.courseId, state, task.sourceCourseId ?? null, task.proposal ? JSON.stringify(task.proposal) : null]),
       )
     }
-    await recordAudit(database, { who: run.by, what: `${run.kind} ${run.state === 'planned' ? 'planned' : 'begun'}`, subject: `run ${id}`, to: { title: run.title, courses: run.tasks.length } })
+    await recordAudit(database, { who: run.by, what: `${run.kind} ${run.state === 'planned' || run.state === 'planning' ? 'planned' : 'begun'}`, subject: `run ${id}`, to: { title: run.title, courses: run.tasks.length } })
     return id
   })
 
@@ -45,6 +67,11 @@ export interface ClaimedTask {
   templateId: number | null
   version: number | null
   planDigest: string | null
+  /** Whether it is to be planned, not run. */
+  toPlan: boolean
+  rollout: StoredOrder | null
+  decisions: Record<string, Decision>
+  sourceCourseId: number | null
   /** What was approved for this course, for kinds of runs whose plan is kept: JSON. */
   proposal: string | null
   /** The change set whose fate is not known yet, with the key it was or will be sent under. */
@@ -64,6 +91,9 @@ interface ClaimRow {
   version: number | null
   plan_digest: string | null
   proposal: string | null
+  rollout_order: string | null
+  decisions: string | null
+  source_course_id: number | null
   idempotency_key: string | null
   payload_digest: string | null
   payload: string | null
@@ -75,11 +105,11 @@ export const claimTask = async (pool: Pool, leaseSeconds: number): Promise<Claim
   inTransaction(pool, async (database) => {
     const row = await firstRow<ClaimRow>(
       database,
-      `SELECT tasks.id, tasks.run_id, tasks.course_id, tasks.lease_epoch, tasks.attempts, tasks.state, tasks.plan_digest, tasks.proposal, tasks.idempotency_key, tasks.payload_digest, tasks.payload,
-              runs.kind, runs.created_by, runs.as_of, runs.template_id, runs.version
+      `SELECT tasks.id, tasks.run_id, tasks.course_id, tasks.lease_epoch, tasks.attempts, tasks.state, tasks.plan_digest, tasks.proposal, tasks.decisions, tasks.source_course_id, tasks.idempotency_key, tasks.payload_digest, tasks.payload,
+              runs.kind, runs.created_by, runs.as_of, runs.template_id, runs.version, runs.rollout_order
        FROM tasks JOIN runs ON runs.id = tasks.run_id
        WHERE tasks.next_at <= NOW(3)
-         AND ((tasks.state = 'waiting' AND runs.state = 'running') OR (tasks.state = 'sent' AND (tasks.lease_until IS NULL OR tasks.lease_until < NOW(3))))
+         AND ((tasks.state = 'waiting' AND runs.state = 'running') OR (tasks.state = 'to-plan' AND runs.state = 'planning') OR (tasks.state = 'sent' AND (tasks.lease_until IS NULL OR tasks.lease_until < NOW(3))))
        ORDER BY tasks.next_at, tasks.id LIMIT 1 FOR UPDATE SKIP LOCKED`,
     )
     if (!row) return null
@@ -87,14 +117,18 @@ export const claimTask = async (pool: Pool, leaseSeconds: number): Promise<Claim
     await change(database, 'UPDATE tasks SET state = ?, attempts = attempts + 1, lease_epoch = lease_epoch + 1, lease_until = TIMESTAMPADD(SECOND, ?, NOW(3)) WHERE id = ?', [state, leaseSeconds, row.id])
     return {
       id: row.id, runId: row.run_id, courseId: row.course_id, epoch: row.lease_epoch + 1, attempts: row.attempts + 1, kind: row.kind, by: row.created_by, asOf: row.as_of,
-      templateId: row.template_id, version: row.version, planDigest: row.plan_digest, proposal: row.proposal,
+      templateId: row.template_id, version: row.version, planDigest: row.plan_digest, proposal: row.proposal, toPlan: row.state === 'to-plan',
+      rollout: orderOf(row.rollout_order), decisions: row.decisions === null ? {} : (JSON.parse(row.decisions) as Record<string, Decision>), sourceCourseId: row.source_course_id,
       sent: row.idempotency_key !== null && row.payload !== null && row.payload_digest !== null ? { key: row.idempotency_key, payloadDigest: row.payload_digest, payload: row.payload } : null,
     }
   })
 
+/** What a task that was at work goes back to. */
+const restingState = "IF(tasks.idempotency_key IS NOT NULL, 'sent', IF(runs.state = 'planning', 'to-plan', 'waiting'))"
+
 /** Takes back tasks whose worker is gone. One that had sent something stays `sent`: its fate must be asked for. */
 export const collectExpired = async (database: Database): Promise<number> =>
-  (await change(database, "UPDATE tasks SET state = IF(idempotency_key IS NULL, 'waiting', 'sent'), lease_until = NULL WHERE state = 'at-work' AND lease_until < NOW(3)")).affected
+  (await change(database, `UPDATE tasks JOIN runs ON runs.id = tasks.run_id SET tasks.state = ${restingState}, tasks.lease_until = NULL WHERE tasks.state = 'at-work' AND tasks.lease_until < NOW(3)`)).affected
 
 export const renewLease = async (database: Database, task: ClaimedTask, leaseSeconds: number): Promise<boolean> =>
   (await change(database, 'UPDATE tasks SET lease_until = TIMESTAMPADD(SECOND, ?, NOW(3)) WHERE id = ? AND lease_epoch = ?', [leaseSeconds, task.id, task.epoch])).affected === 1
@@ -104,7 +138,7 @@ export const markSent = async (database: Database, task: ClaimedTask, sent: NonN
   (await change(database, "UPDATE tasks SET state = 'sent', idempotency_key = ?, payload_digest = ?, payload = ? WHERE id = ? AND lease_epoch = ?", [sent.key, sent.payloadDigest, sent.payload, task.id, task.epoch])).affected === 1
 
 /** Ends a task, in the transaction of what it did. False when the lease was lost, and then nothing of it may be kept. */
-export const finishTask = async (database: Database, task: ClaimedTask, state: 'done' | 'failed', message: string): Promise<boolean> => {
+export const finishTask = async (database: Database, task: ClaimedTask, state: 'done' | 'failed' | 'held' | 'planned', message: string): Promise<boolean> => {
   const { affected } = await change(
     database,
     "UPDATE tasks SET state = ?, message = ?, finished_at = NOW(3), lease_until = NULL, payload = NULL, idempotency_key = IF(? = 'done', idempotency_key, NULL) WHERE id = ? AND lease_epoch = ? AND state IN ('at-work', 'sent')",
@@ -117,7 +151,7 @@ export const finishTask = async (database: Database, task: ClaimedTask, state: '
 export const postponeTask = async (database: Database, task: ClaimedTask, seconds: number, message: string): Promise<void> => {
   await change(
     database,
-    "UPDATE tasks SET state = IF(idempotency_key IS NULL, 'waiting', 'sent'), lease_until = NULL, next_at = TIMESTAMPADD(MICROSECOND, ?, NOW(3)), message = ? WHERE id = ? AND lease_epoch = ?",
+    `UPDATE tasks JOIN runs ON runs.id = tasks.run_id SET tasks.state = ${restingState}, tasks.lease_until = NULL, tasks.next_at = TIMESTAMPADD(MICROSECOND, ?, NOW(3)), tasks.message = ? WHERE tasks.id = ? AND tasks.lease_epoch = ?`,
     [Math.round(seconds * 1e6), message.slice(0, 2000), task.id, task.epoch],
   )
 }
@@ -126,15 +160,31 @@ export const postponeTask = async (database: Database, task: ClaimedTask, second
 export const forgetKey = async (database: Database, task: ClaimedTask): Promise<boolean> =>
   (await change(database, "UPDATE tasks SET state = 'at-work', idempotency_key = NULL, payload = NULL, payload_digest = NULL WHERE id = ? AND lease_epoch = ?", [task.id, task.epoch])).affected === 1
 
+/** Keeps what the plan of a task comes to. */
+export const keepPlan = async (database: Database, task: ClaimedTask, summary: PlanSummary): Promise<void> => {
+  await change(database, 'UPDATE tasks SET plan_summary = ?, plan_shape = ?, plan_digest = ? WHERE id = ? AND lease_epoch = ?', [JSON.stringify(summary), summary.shape, summary.digest, task.id, task.epoch])
+}
+
+/** Revision of what was deployed to a course, under a lock: raised with every deployment, so that nobody plans on an old one. */
+export const lockBaseRevision = async (database: Database, courseId: number): Promise<number> =>
+  (await firstRow<{ base_revision: number }>(database, 'SELECT base_revision FROM courses WHERE id = ? FOR UPDATE', [courseId]))?.base_revision ?? 0
+export const baseRevision = async (database: Database, courseId: number): Promise<number> =>
+  (await firstRow<{ base_revision: number }>(database, 'SELECT base_revision FROM courses WHERE id = ?', [courseId]))?.base_revision ?? 0
+export const raiseBaseRevision = async (database: Database, courseId: number): Promise<void> => {
+  await change(database, 'UPDATE courses SET base_revision = base_revision + 1 WHERE id = ?', [courseId])
+}
+
 /**
  * Ends the runs of which every task has ended. Called after a task's transaction has committed: inside it, two tasks that
  * end together would each see the other still open.
  */
 export const closeFinishedRuns = async (database: Database): Promise<void> => {
+  await change(database, "UPDATE runs SET state = 'planned' WHERE state = 'planning' AND NOT EXISTS (SELECT 1 FROM tasks WHERE tasks.run_id = runs.id AND tasks.state IN ('to-plan', 'at-work'))")
   await change(
     database,
     "UPDATE runs SET state = 'done', finished_at = NOW(3) WHERE state = 'running' AND NOT EXISTS (SELECT 1 FROM tasks WHERE tasks.run_id = runs.id AND tasks.state IN ('waiting', 'at-work', 'sent'))",
   )
+  await sendRunMessages(database)
 }
 
 interface RunRow {
@@ -174,25 +224,32 @@ export const listRuns = async (database: Database, kinds: readonly RunSummary['k
 }
 
 export const findRun = async (database: Database, id: number): Promise<RunDetail | null> => {
-  const row = await firstRow<RunRow>(database, `SELECT ${runColumns} FROM runs WHERE id = ?`, [id])
+  const row = await firstRow<RunRow & { rollout_order: string | null }>(database, `SELECT ${runColumns}, rollout_order FROM runs WHERE id = ?`, [id])
   const counts = row && (await countsOf(database, [id])).get(id)
   if (!row || !counts) return null
-  const tasks = await rowsOf<Omit<RunTask, 'renames'> & { proposal: string | null }>(
+  const tasks = await rowsOf<Omit<RunTask, 'renames' | 'plan'> & { proposal: string | null; planState: PlanSummary['state'] | null; planReason: string | null; undecided: number | null }>(
     database,
-    `SELECT tasks.id, tasks.course_id AS course, courses.code, courses.title, tasks.state, tasks.attempts, tasks.message, tasks.finished_at AS finishedAt, tasks.proposal
+    `SELECT tasks.id, tasks.course_id AS course, courses.code, courses.title, tasks.state, tasks.attempts, tasks.message, tasks.finished_at AS finishedAt, tasks.proposal,
+            JSON_VALUE(tasks.plan_summary, '$.state') AS planState, JSON_VALUE(tasks.plan_summary, '$.reason') AS planReason, JSON_VALUE(tasks.plan_summary, '$.undecided') AS undecided
      FROM tasks JOIN courses ON courses.id = tasks.course_id WHERE tasks.run_id = ? ORDER BY courses.code, tasks.id`,
     [id],
   )
   const speed = await firstRow<{ finished: number; seconds: number | null }>(
     database,
-    "SELECT COUNT(*) AS finished, TIMESTAMPDIFF(MICROSECOND, MIN(finished_at), NOW(3)) / 1e6 AS seconds FROM tasks WHERE run_id = ? AND state = 'done' AND finished_at > TIMESTAMPADD(SECOND, -30, NOW(3))",
+    "SELECT COUNT(*) AS finished, TIMESTAMPDIFF(MICROSECOND, MIN(finished_at), NOW(3)) / 1e6 AS seconds FROM tasks WHERE run_id = ? AND state IN ('done', 'planned') AND finished_at > TIMESTAMPADD(SECOND, -30, NOW(3))",
     [id],
   )
-  const left = counts.waiting + counts['at-work'] + counts.sent
-  const perSecond = row.state === 'running' && speed && Number(speed.finished) > 1 && Number(speed.seconds) > 0 ? Number(speed.finished) / Number(speed.seconds) : null
+  const left = counts['to-plan'] + counts.waiting + counts['at-work'] + counts.sent
+  const perSecond = (row.state === 'running' || row.state === 'planning') && speed && Number(speed.finished) > 1 && Number(speed.seconds) > 0 ? Number(speed.finished) / Number(speed.seconds) : null
+  const { rollout_order: orderText, ...plain } = row
+  const stored = orderOf(orderText)
   return {
-    ...summaryOf(row, counts),
-    tasks: tasks.map(({ proposal, ...task }) => ({ ...task, renames: proposal === null ? [] : (JSON.parse(proposal) as ProposedRename[]), finishedAt: task.finishedAt === null ? null : instantOfRow(task.finishedAt) })),
+    ...summaryOf(plain, counts),
+    order: stored?.order ?? null, rule: stored?.rule ?? null, standing: stored?.standing ?? false,
+    tasks: tasks.map(({ proposal, planState, planReason, undecided, ...task }) => ({
+      ...task, plan: planState === null ? null : { state: planState, reason: planReason ?? '', undecided: Number(undecided ?? 0) },
+      renames: proposal === null ? [] : (JSON.parse(proposal) as ProposedRename[]), finishedAt: task.finishedAt === null ? null : instantOfRow(task.finishedAt),
+    })),
     perSecond, secondsLeft: perSecond === null ? null : left / perSecond,
   }
 }
@@ -221,17 +278,31 @@ export const runPulse = async (database: Database, id: number): Promise<string |
 export const commands = ['approve', 'pause', 'resume', 'cancel', 'retry'] as const
 export type Command = (typeof commands)[number]
 
-/** Approves, pauses, resumes, cancels or retries a run. What was sent already is always followed to its end. */
-export const commandRun = async (pool: Pool, id: number, command: Command, who: string): Promise<boolean> =>
+const idsIn = (courses: readonly number[] | undefined): { sql: string; values: number[] } => (courses ? { sql: ` AND course_id IN (${courses.map(() => '?').join(', ')})`, values: [...courses] } : { sql: '', values: [] })
+
+/**
+ * Approves, pauses, resumes, cancels or retries a run. What was sent already is always followed to its end.
+ * @param courses which of its courses are approved; all whose plan is ready without it
+ */
+export const commandRun = async (pool: Pool, id: number, command: Command, who: string, courses?: readonly number[]): Promise<boolean> =>
   inTransaction(pool, async (database) => {
-    const run = await firstRow<{ state: string }>(database, 'SELECT state FROM runs WHERE id = ? FOR UPDATE', [id])
+    const run = await firstRow<{ state: string; kind: string }>(database, 'SELECT state, kind FROM runs WHERE id = ? FOR UPDATE', [id])
     if (!run) return false
-    if (command === 'approve') await change(database, "UPDATE runs SET state = 'running' WHERE id = ? AND state = 'planned'", [id])
+    if (command === 'approve') {
+      const chosen = idsIn(courses)
+      // Plans that came out differently and wait for a second look.
+      const { affected } = await change(database, `UPDATE tasks SET state = 'waiting', next_at = NOW(3), finished_at = NULL, message = '' WHERE run_id = ? AND state = 'held'${chosen.sql}`, [id, ...chosen.values])
+      if (run.state === 'planned' && run.kind === 'rollout') {
+        await change(database, `UPDATE tasks SET state = 'waiting', next_at = NOW(3), finished_at = NULL, message = '' WHERE run_id = ? AND state = 'planned' AND JSON_VALUE(plan_summary, '$.state') = 'ready'${chosen.sql}`, [id, ...chosen.values])
+        await change(database, "UPDATE tasks SET state = 'cancelled', finished_at = NOW(3), message = COALESCE(IF(JSON_VALUE(plan_summary, '$.state') = 'ready', 'left out of the approval', JSON_VALUE(plan_summary, '$.reason')), '') WHERE run_id = ? AND state = 'planned'", [id])
+      }
+      await change(database, "UPDATE runs SET state = 'running' WHERE id = ? AND (state = 'planned' OR (state = 'done' AND ? > 0))", [id, affected])
+    }
     if (command === 'pause') await change(database, "UPDATE runs SET state = 'paused' WHERE id = ? AND state = 'running'", [id])
     if (command === 'resume') await change(database, "UPDATE runs SET state = 'running' WHERE id = ? AND state = 'paused'", [id])
     if (command === 'cancel') {
-      await change(database, "UPDATE tasks SET state = 'cancelled', finished_at = NOW(3), message = 'cancelled before it began' WHERE run_id = ? AND state = 'waiting'", [id])
-      await change(database, "UPDATE runs SET state = 'cancelled', finished_at = NOW(3) WHERE id = ? AND state IN ('planned', 'running', 'paused')", [id])
+      await change(database, "UPDATE tasks SET state = 'cancelled', finished_at = NOW(3), message = 'cancelled before it began' WHERE run_id = ? AND state IN ('waiting', 'to-plan', 'planned', 'held')", [id])
+      await change(database, "UPDATE runs SET state = 'cancelled', finished_at = NOW(3) WHERE id = ? AND state IN ('planning', 'planned', 'running', 'paused')", [id])
     }
     if (command === 'retry') {
       const { affected } = await change(database, "UPDATE tasks SET state = 'waiting', attempts = 0, next_at = NOW(3), finished_at = NULL, message = '' WHERE run_id = ? AND state = 'failed'", [id])
@@ -239,4 +310,68 @@ export const commandRun = async (pool: Pool, id: number, command: Command, who: 
     }
     await recordAudit(database, { who, what: `run: ${command}`, subject: `run ${id}` })
     return true
+  })
+
+/** The plans of a rollout, those that look alike together; the largest groups first. */
+export const shapesOf = async (database: Database, id: number): Promise<ShapeGroup[]> => {
+  const rows = await rowsOf<{ course: number; code: string; title: string; state: string; shape: string; summary: string; sections: string | null }>(
+    database,
+    `SELECT tasks.course_id AS course, courses.code, courses.title, tasks.state, tasks.plan_shape AS shape, tasks.plan_summary AS summary,
+            (SELECT GROUP_CONCAT(class_sections.name ORDER BY class_sections.name SEPARATOR '\n') FROM class_sections WHERE class_sections.course_id = courses.id) AS sections
+     FROM tasks JOIN courses ON courses.id = tasks.course_id WHERE tasks.run_id = ? AND tasks.plan_shape IS NOT NULL ORDER BY courses.code, tasks.id`,
+    [id],
+  )
+  const groups = new Map<string, ShapeGroup>()
+  for (const { shape, summary, sections, ...course } of rows) {
+    let group = groups.get(shape)
+    if (!group) groups.set(shape, (group = { shape, summary: JSON.parse(summary) as PlanSummary, courses: [] }))
+    group.courses.push({ ...course, classSections: sections === null ? [] : sections.split('\n') })
+  }
+  return [...groups.values()].sort((a, b) => b.courses.length - a.courses.length)
+}
+
+/** What a rollout planned for one course: its order, decisions and summary; null when the course is not in it. */
+export const findPlanned = async (database: Database, run: number, course: number): Promise<{ stored: StoredOrder; decisions: Record<string, Decision>; sourceCourseId: number | null; summary: PlanSummary | null; state: TaskState } | null> => {
+  const row = await firstRow<{ rollout_order: string | null; decisions: string | null; source_course_id: number | null; plan_summary: string | null; state: TaskState }>(
+    database,
+    'SELECT runs.rollout_order, tasks.decisions, tasks.source_course_id, tasks.plan_summary, tasks.state FROM tasks JOIN runs ON runs.id = tasks.run_id WHERE tasks.run_id = ? AND tasks.course_id = ?',
+    [run, course],
+  )
+  const stored = row && orderOf(row.rollout_order)
+  if (!row || !stored) return null
+  return { stored, decisions: row.decisions === null ? {} : (JSON.parse(row.decisions) as Record<string, Decision>), sourceCourseId: row.source_course_id, summary: row.plan_summary === null ? null : (JSON.parse(row.plan_summary) as PlanSummary), state: row.state }
+}
+
+/**
+ * Takes decisions down and has what they touch planned again: single ones their course, everything else all courses that
+ * are not under way.
+ */
+export const decide = async (pool: Pool, id: number, wanted: z.output<typeof DecideRequest>, who: string): Promise<'decided' | 'missing' | 'too-late'> =>
+  inTransaction(pool, async (database) => {
+    const run = await firstRow<{ state: string; rollout_order: string | null }>(database, "SELECT state, rollout_order FROM runs WHERE id = ? AND kind = 'rollout' FOR UPDATE", [id])
+    const stored = run && orderOf(run.rollout_order)
+    if (!run || !stored) return 'missing'
+    if (run.state !== 'planned' && run.state !== 'planning') return 'too-late'
+    const { order } = stored
+    const again: StoredOrder = {
+      ...stored, ...(wanted.rule === undefined ? {} : { rule: wanted.rule }),
+      order: order.mode !== 'version' ? order : { ...order, ...(wanted.except ? { except: wanted.except } : {}), ...(wanted.only === undefined ? {} : { only: wanted.only }), ...(wanted.restore ? { restore: wanted.restore } : {}) },
+    }
+    const wide = JSON.stringify(again) !== JSON.stringify(stored)
+    if (wide) await change(database, 'UPDATE runs SET rollout_order = ? WHERE id = ?', [JSON.stringify(again), id])
+    for (const course of new Set(wanted.decisions.map((one) => one.course))) {
+      const decisions = wanted.decisions.filter((one) => one.course === course)
+      const task = await firstRow<{ decisions: string | null }>(database, 'SELECT decisions FROM tasks WHERE run_id = ? AND course_id = ? FOR UPDATE', [id, course])
+      if (!task) return 'missing'
+      const known: Record<string, Decision> = task.decisions === null ? {} : (JSON.parse(task.decisions) as Record<string, Decision>)
+      for (const { instance, field, decision } of decisions) {
+        if (decision === null) delete known[`${instance}/${field}`]
+        else known[`${instance}/${field}`] = decision
+      }
+      await change(database, "UPDATE tasks SET decisions = ?, state = 'to-plan', attempts = 0, next_at = NOW(3), finished_at = NULL WHERE run_id = ? AND course_id = ? AND state IN ('planned', 'to-plan', 'failed')", [JSON.stringify(known), id, course])
+    }
+    if (wide) await change(database, "UPDATE tasks SET state = 'to-plan', attempts = 0, next_at = NOW(3), finished_at = NULL WHERE run_id = ? AND state IN ('planned', 'failed')", [id])
+    await change(database, "UPDATE runs SET state = 'planning' WHERE id = ? AND state = 'planned' AND EXISTS (SELECT 1 FROM tasks WHERE tasks.run_id = runs.id AND tasks.state = 'to-plan')", [id])
+    await recordAudit(database, { who, what: 'decided', subject: `run ${id}`, to: { rule: again.rule, decisions: wanted.decisions.length } })
+    return 'decided'
   })

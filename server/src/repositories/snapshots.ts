@@ -1,8 +1,10 @@
 import { Course, isShell, readDocument, withRecordedIdentity, type CourseItem, type CourseModule, type RecordedAs } from '@wickerframe/core'
+import type { Pool } from 'mysql2/promise'
 import { change, firstRow, rowsOf, type Database } from '@wickerframe/storage'
 import { digestOf, sha256 } from '../digest.ts'
 import { storeCohortNames } from './cohort.ts'
 import { instantOfRow, rowOfInstant } from './moment.ts'
+import { savePageBodies } from './pageBodies.ts'
 
 /** Pages are kept once for all courses, under the hash of their HTML; a snapshot holds `sha256:HASH` in their place. */
 const reference = 'sha256:'
@@ -13,30 +15,36 @@ const withHtml = (course: Course, write: (html: string) => string): Course => {
   return { ...course, modules: course.modules.map(module), stray: course.stray.map(item) }
 }
 
-/** Stores what was read of a course. @returns the digest of its content, which its age does not change */
-export const storeSnapshot = async (database: Database, courseId: number, course: Course): Promise<string> => {
+/** A course as read, ready to be stored: its pages are kept already. */
+export interface PreparedSnapshot {
+  course: Course
+  document: string
+  /** Of its content, which its age and revision do not change. */
+  digest: string
+}
+
+/** Keeps the pages of what was read, outside any transaction. */
+export const prepareSnapshot = async (pool: Pool, course: Course): Promise<PreparedSnapshot> => {
   const bodies = new Map<string, string>()
   const referring = withHtml(course, (html) => {
     const hash = sha256(html)
     bodies.set(hash, html)
     return reference + hash
   })
-  // In the order of their hashes, so that two snapshots stored at once never wait for each other in a circle.
-  const sorted = [...bodies].sort(([a], [b]) => (a < b ? -1 : 1))
-  for (let i = 0; i < sorted.length; i += 50) {
-    const part = sorted.slice(i, i + 50)
-    await change(database, `INSERT IGNORE INTO page_bodies (hash, html) VALUES ${part.map(() => '(?, ?)').join(', ')}`, part.flat())
-  }
-  const digest = digestOf({ ...referring, readAt: '', revision: '' })
+  await savePageBodies(pool, bodies)
+  return { course, document: JSON.stringify(referring), digest: digestOf({ ...referring, readAt: '', revision: '' }) }
+}
+
+/** Stores what was read of a course. */
+export const storeSnapshot = async (database: Database, courseId: number, { course, document, digest }: PreparedSnapshot): Promise<void> => {
   const before = await firstRow<{ digest: string }>(database, 'SELECT digest FROM snapshots WHERE course_id = ?', [courseId])
   if (before?.digest !== digest) await storeCohortNames(database, courseId, course)
   await change(
     database,
     `INSERT INTO snapshots (course_id, revision, read_at, digest, document, is_shell) VALUES (?, ?, ?, ?, ?, ?)
      ON DUPLICATE KEY UPDATE revision = VALUES(revision), read_at = VALUES(read_at), digest = VALUES(digest), document = VALUES(document), is_shell = VALUES(is_shell)`,
-    [courseId, course.revision, rowOfInstant(course.readAt), digest, JSON.stringify(referring), isShell(course)],
+    [courseId, course.revision, rowOfInstant(course.readAt), digest, document, isShell(course)],
   )
-  return digest
 }
 
 export interface StoredSnapshot {

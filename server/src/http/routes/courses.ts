@@ -1,7 +1,8 @@
 import { everyCourseItem } from '@wickerframe/core'
-import { PutUnder, type CourseDetail, type RosterReport } from '@wickerframe/contract'
+import { AdoptStrengths, PutUnder, type CourseDetail, type RosterReport } from '@wickerframe/contract'
 import { readRoster } from '@wickerframe/interchange'
 import { change, inTransaction } from '@wickerframe/storage'
+import { expectationOf } from '../../jobs/deploymentPlan.ts'
 import { recordAudit } from '../../repositories/audit.ts'
 import { findCheck } from '../../repositories/checks.ts'
 import { findCourse, listCourses, type StoredCourse } from '../../repositories/courses.ts'
@@ -30,11 +31,10 @@ export const getCourse: Handler = async (handling): Promise<CourseDetail> => {
   const { pool, request, today } = handling
   const stored = await courseIn(handling)
   const { id } = stored.summary
-  const version = stored.templateId !== null && stored.version !== null ? await findVersionById(pool, stored.templateId, stored.version) : null
   return {
     ...stored.summary,
     facts: stored.facts,
-    templateDocument: version?.document ?? null,
+    templateDocument: await expectationOf(pool, stored),
     snapshot: (await findSnapshot(pool, id))?.course ?? null,
     result: await findCheck(pool, id, asOfIn(request, today)),
     history: await deploymentsOf(pool, id),
@@ -75,6 +75,22 @@ export const postVersion: Handler = async (handling) => {
   await inTransaction(pool, async (database) => {
     await change(database, 'UPDATE courses SET template_id = ?, version = ? WHERE id = ?', [found.templateId, found.number, stored.summary.id])
     await recordAudit(database, { who: person.email, what: 'put under a version for checking', subject: `course ${stored.summary.id}`, to: { template, version } })
+  })
+  return {}
+}
+
+/** Judges a course by the strengths and parameters of a newer version; its parts, names and texts stay those of its own. */
+export const postStrengths: Handler = async (handling) => {
+  const { pool, request, person } = handling
+  const stored = await courseIn(handling)
+  const { version } = bodyOf(AdoptStrengths, request)
+  const { id } = stored.summary
+  if (stored.templateId === null || stored.version === null) throw new HttpProblem(409, 'no-version', 'the course is under no version')
+  if (version !== null && !(await findVersionById(pool, stored.templateId, version))) throw notFound('version')
+  if (version !== null && version < stored.version) throw new HttpProblem(409, 'older', `the course is under version ${stored.version}; only a newer one's strengths can be adopted`)
+  await inTransaction(pool, async (database) => {
+    await change(database, 'UPDATE courses SET strengths_version = ? WHERE id = ?', [version, id])
+    await recordAudit(database, { who: person.email, what: 'strengths adopted', subject: `course ${id}`, from: stored.strengthsVersion, to: version })
   })
   return {}
 }

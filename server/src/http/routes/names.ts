@@ -75,7 +75,7 @@ export const postRenames: Handler = async ({ request, pool, person, today }) => 
   const count = [...byCourse.values()].reduce((sum, one) => sum + one.length, 0)
   const run = await createRun(pool, {
     kind: 'renames', state: 'planned', title: `${count} ${count === 1 ? 'name' : 'names'} in ${byCourse.size} ${byCourse.size === 1 ? 'course' : 'courses'}`, by: person.email, asOf: null, templateId: null, version: null,
-    tasks: [...byCourse].map(([courseId, proposal]) => ({ courseId, planDigest: null, proposal })),
+    tasks: [...byCourse].map(([courseId, proposal]) => ({ courseId, proposal })),
   })
   return { run }
 }

@@ -1,0 +1,63 @@
+import { homePageKey, isModule, type Part, type Template } from '../template/index.ts'
+
+/** Which parts of a newer version were brought into a course: only these, or all but these. */
+export interface Brought {
+  only: readonly string[] | null
+  except: readonly string[]
+}
+
+/**
+ * The expectation of a course into which only a part of a newer version was brought: the old version with the parts that
+ * were brought in the newer one's form. Blocks brought singly count as the part they stand on.
+ */
+export const overlay = (old: Template, newer: Template, { only, except }: Brought): Template => {
+  const isBrought = (key: string, inside: boolean): boolean => !except.includes(key) && (only === null || inside || only.includes(key))
+  const oldParts = new Map<string, Part>()
+  const collect = (parts: readonly Part[]) => {
+    for (const part of parts) {
+      oldParts.set(part.key, part)
+      if (isModule(part)) collect(part.items)
+    }
+  }
+  collect(old.parts)
+  const used = new Set<string>()
+  /** Parts in the newer order: brought ones in the newer form, others in the old form, new ones that were not brought left out. */
+  const laid = (parts: readonly Part[], oldSiblings: readonly Part[], inside: boolean): Part[] => {
+    const result = parts.flatMap((part): Part[] => {
+      const before = oldParts.get(part.key)
+      const brought = isBrought(part.key, inside)
+      if (!brought && !before) return []
+      used.add(part.key)
+      const form = brought || !before ? part : before
+      if (!isModule(form)) return [form]
+      const items = laid(isModule(part) ? part.items : [], before && isModule(before) ? before.items : [], inside || (only?.includes(part.key) ?? false))
+      return [{ ...form, items }]
+    })
+    const rest = oldSiblings.filter((part) => !used.has(part.key) && !isBrought(part.key, inside))
+    for (const part of rest) used.add(part.key)
+    return [...result, ...rest]
+  }
+  const parts = laid(newer.parts, old.parts, false)
+  const wholeCourse = isBrought('course', false)
+  const base = wholeCourse && only === null ? newer : old
+  const home = isBrought(homePageKey, false) ? newer.home : old.home
+  return { ...base, parts, home, houseTexts: newer.houseTexts, keptBlocks: newer.keptBlocks, assets: newer.assets, rubrics: newer.rubrics }
+}
+
+/** A version with the strengths and the rules' parameters of a newer one; nothing else of it changes. */
+export const withStrengthsOf = (template: Template, newer: Template): Template => {
+  const strengths = new Map<string, Part['strength']>()
+  const collect = (parts: readonly Part[]) => {
+    for (const part of parts) {
+      strengths.set(part.key, part.strength)
+      if (isModule(part)) collect(part.items)
+    }
+  }
+  collect(newer.parts)
+  const laid = (parts: readonly Part[]): Part[] =>
+    parts.map((part) => {
+      const strength = strengths.get(part.key) ?? part.strength
+      return isModule(part) ? { ...part, strength, items: laid(part.items) } : { ...part, strength }
+    })
+  return { ...template, parts: laid(template.parts), home: { ...template.home, strength: newer.home.strength }, policies: newer.policies }
+}

@@ -1,0 +1,8 @@
+ALTER TABLE tasks
+  ADD COLUMN plan_summary LONGTEXT NULL,
+  ADD COLUMN plan_shape VARCHAR(64) NULL,
+  ADD COLUMN decisions LONGTEXT NULL,
+  ADD COLUMN source_course_id BIGINT NULL,
+  ADD CONSTRAINT tasks_source FOREIGN KEY (source_course_id) REFERENCES courses (id),
+  DROP CONSTRAINT tasks_state,
+  ADD CONSTRAINT tasks_state CHECK (state IN ('to-plan', 'planned', 'waiting', 'at-work', 'sent', 'held', 'done', 'failed', 'cancelled'))

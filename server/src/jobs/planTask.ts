@@ -1,0 +1,38 @@
+import type { Pool } from 'mysql2/promise'
+import type { PlanSummary } from '@wickerframe/contract'
+import { inTransaction } from '@wickerframe/storage'
+import type { Connector } from '../connector/client.ts'
+import { digestOf } from '../digest.ts'
+import { findCourse } from '../repositories/courses.ts'
+import { finishTask, keepPlan, type ClaimedTask } from '../repositories/runs.ts'
+import { prepareSnapshot, storeSnapshot } from '../repositories/snapshots.ts'
+import { planCourse } from './deploymentPlan.ts'
+import { failed, later, LostLease, type TaskOutcome } from './outcome.ts'
+
+const unusableSummary = (reason: string): PlanSummary => ({ state: 'unusable', reason, shape: `unusable ${digestOf(reason).slice(0, 16)}`, lines: [], unchanged: 0, undecided: 0, additive: false, consequences: [], digest: digestOf({ unusable: reason }) })
+
+/** Reads a course and plans for it; nothing is written to the platform. */
+export const runPlanTask = async (pool: Pool, connector: Connector, task: ClaimedTask, today: string): Promise<TaskOutcome> => {
+  const { rollout } = task
+  if (!rollout) return failed('the rollout has no order')
+  const stored = await findCourse(pool, task.courseId, 'system', today)
+  if (!stored) return failed('the course is gone')
+  const read = await connector.snapshot(stored.summary.platformId)
+  if (read.state === 'later' || read.state === 'unknown') return later(read.detail, read.state === 'later' ? read.afterSeconds : null)
+  const snapshot = read.state === 'answered' ? await prepareSnapshot(pool, read.value) : null
+  const planned = read.state === 'answered'
+    ? await planCourse(pool, { order: rollout.order, decisions: { rule: rollout.rule, single: task.decisions }, sourceCourseId: task.sourceCourseId }, stored, read.value, today)
+    : { unusable: read.status === 404 ? `the platform has no course ${stored.summary.platformId}` : `the platform did not give the course: ${read.detail}` }
+  const summary = 'unusable' in planned ? unusableSummary(planned.unusable) : planned.summary
+  try {
+    await inTransaction(pool, async (database) => {
+      if (snapshot) await storeSnapshot(database, task.courseId, snapshot)
+      await keepPlan(database, task, summary)
+      if (!(await finishTask(database, task, 'planned', summary.reason))) throw new LostLease()
+    })
+  } catch (cause) {
+    if (cause instanceof LostLease) return { state: 'lost-lease' }
+    throw cause
+  }
+  return { state: 'done' }
+}

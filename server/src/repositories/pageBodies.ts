@@ -1,0 +1,81 @@
+import type { Bodies } from '@wickerframe/core'
+import { change, rowsOf, type Database } from '@wickerframe/storage'
+import { sha256 } from '../digest.ts'
+
+const mostCharacters = 48_000_000
+
+/** Bodies this process has seen lately, oldest out first; what is here is also in the database, but for those of `unsaved`. */
+const seen = new Map<string, string>()
+let characters = 0
+const saved = new Set<string>()
+const mostSaved = 200_000
+
+const keep = (id: string, html: string): void => {
+  if (seen.has(id)) return
+  seen.set(id, html)
+  characters += html.length
+  for (const [oldest, text] of seen) {
+    if (characters <= mostCharacters) break
+    seen.delete(oldest)
+    characters -= text.length
+  }
+}
+
+/** HTML by its hash, for the planning of one course: what it asked for is held as long as it is planned. */
+export interface CourseBodies extends Bodies {
+  /** Fetches those that are not at hand yet. */
+  load: (database: Database, ids: readonly string[]) => Promise<void>
+  /** The HTML of ids that were asked for by their HTML. */
+  asked: ReadonlyMap<string, string>
+}
+
+export const courseBodies = (): CourseBodies => {
+  const asked = new Map<string, string>()
+  const ids = new Map<string, string>()
+  const loaded = new Map<string, string>()
+  return {
+    asked,
+    idOf: (html) => {
+      let id = ids.get(html)
+      if (id === undefined) {
+        ids.set(html, (id = sha256(html)))
+        asked.set(id, html)
+      }
+      return id
+    },
+    htmlOf: (id) => asked.get(id) ?? loaded.get(id),
+    load: async (database, wanted) => {
+      const missing: string[] = []
+      for (const id of new Set(wanted)) {
+        const html = asked.get(id) ?? seen.get(id)
+        if (html === undefined) missing.push(id)
+        else loaded.set(id, html)
+      }
+      for (let i = 0; i < missing.length; i += 200) {
+        const part = missing.slice(i, i + 200)
+        for (const row of await rowsOf<{ hash: string; html: string }>(database, `SELECT hash, html FROM page_bodies WHERE hash IN (${part.map(() => '?').join(', ')})`, part)) {
+          loaded.set(row.hash, row.html)
+          saved.add(row.hash)
+          keep(row.hash, row.html)
+        }
+      }
+    },
+  }
+}
+
+/**
+ * Keeps page bodies by their hash. In the order of their hashes, so that two that store at once never wait for each other in
+ * a circle. Called outside the transaction that refers to them: a body nobody refers to harms nobody.
+ */
+export const savePageBodies = async (database: Database, bodies: ReadonlyMap<string, string>): Promise<void> => {
+  const sorted = [...bodies].filter(([id]) => !saved.has(id)).sort(([a], [b]) => (a < b ? -1 : 1))
+  for (let i = 0; i < sorted.length; i += 50) {
+    const part = sorted.slice(i, i + 50)
+    await change(database, `INSERT IGNORE INTO page_bodies (hash, html) VALUES ${part.map(() => '(?, ?)').join(', ')}`, part.flat())
+  }
+  if (saved.size > mostSaved) saved.clear()
+  for (const [id, html] of sorted) {
+    saved.add(id)
+    keep(id, html)
+  }
+}
