@@ -5,6 +5,7 @@ import { calendar } from './commands/calendar.ts'
 import { check } from './commands/check.ts'
 import { expand } from './commands/expand.ts'
 import { names } from './commands/names.ts'
+import { plan } from './commands/plan.ts'
 import { exitCode } from './exitCode.ts'
 import { Unusable } from './unusable.ts'
 
@@ -12,6 +13,9 @@ const usage = `usage:
   wickerframe expand   --template T.json --facts facts.json [--on YYYY-MM-DD] [--format json|text]
   wickerframe check    --template T.json --facts facts.json --course course.json
                        [--as-of YYYY-MM-DD] [--format text|json] [--pairs]
+  wickerframe plan     [--from template-v1.json] --to template-v2.json --facts facts.json [--base base.json]
+                       --course present.json [--conflicts keep|take] [--on YYYY-MM-DD]
+                       [--write-course out.json] [--write-base base-after.json]
   wickerframe names    --format 'Week {week} · {dates} · {topic}' [--context context.json] < names.txt
   wickerframe names    --infer < names.txt
   wickerframe calendar --term term.json [--weeks 16] [--units 4] [--session CODE] [--next-term term.json]
@@ -24,6 +28,7 @@ input. docs/cli.md describes the documents and the output.
 const commands: Readonly<Record<string, { run: Command; takes: readonly OptionName[] }>> = {
   expand: { run: expand, takes: ['template', 'facts', 'on', 'format'] },
   check: { run: check, takes: ['template', 'facts', 'course', 'as-of', 'format', 'pairs'] },
+  plan: { run: plan, takes: ['from', 'to', 'facts', 'base', 'course', 'conflicts', 'on', 'write-course', 'write-base'] },
   names: { run: names, takes: ['format', 'context', 'infer'] },
   calendar: { run: calendar, takes: ['term', 'next-term', 'session', 'weeks', 'units', 'meeting-days', 'opens-before', 'closes-after'] },
 }

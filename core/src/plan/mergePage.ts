@@ -9,6 +9,8 @@ export interface WantedBlock {
   key: string
   /** Whether the instructor answers in it, so that what they wrote is theirs whatever becomes of the prompt. */
   isFillIn: boolean
+  /** Whether it is advice that the instructor takes out. */
+  isGuidance: boolean
   /** Whether an altered one is restored where that is asked for. */
   isFixed: boolean
   /** Between its markers, links as they are written to the platform. */
@@ -163,6 +165,7 @@ export const mergePage = (input: PageMergeInput): PageMerge => {
     }
     if (standing.state === 'doubtful') return void told('leave', there, 'it cannot be told where it stands now; the page is left as it is')
     if (!before) {
+      if (standing.state === 'removed' && block.isGuidance) return void next.set(key, fresh(block))
       if (standing.state === 'removed') return settle('the page that was here does not have it')
       next.set(key, fresh(block))
       if (standing.region?.asLookedFor) told('agree', there, 'is there already')

@@ -5,10 +5,11 @@ import type { BaseEntry, Base, Bodies, FieldBase } from './base.ts'
 import type { NextBase, NextBlock, NextEntry } from './nextBase.ts'
 import { consequencesOf, type Consequence } from './consequences.ts'
 import { decisionFor, fateOf, noDecisions, sameValue, type Decision, type Decisions, type FieldStep } from './fate.ts'
+import { keptRef, withLinks } from './links.ts'
 import { mergeName } from './mergeName.ts'
 import { mergePage, type WantedBlock } from './mergePage.ts'
 import { movedBetween, placeAmong, placesOf } from './places.ts'
-import { gathered, presentField, touchesWork, wantedCourseFields, wantedFields, type Fields } from './wantedFields.ts'
+import { formatOfName, gathered, presentField, touchesWork, wantedCourseFields, wantedFields, type Fields } from './wantedFields.ts'
 
 /** Which parts, and which single blocks of their pages, a plan is about. */
 export interface Selection {
@@ -119,23 +120,18 @@ export const planDeployment = (input: PlanInput): Plan => {
   }
   for (const part of wantedParts) if (decideCreate(part)) created.add(part.instance)
 
-  const keptRef = (instance: string): string => {
-    const part = partOf.get(instance)
-    return part ? (part.repetition === null ? part.key : `${part.key}@${part.repetitionNumber}`) : instance
-  }
-  const withLinks = (html: string, to: (instance: string) => string): string => (html.includes('href="ref:') ? html.replace(/href="ref:([^"]+)"/g, (_, instance: string) => `href="${to(instance)}"`) : html)
   const alive = (instance: string): boolean => standing(instance) !== undefined || created.has(instance)
   const wantedBlocks = (part: ExpectedPart): WantedBlock[] =>
     part.blocks.map((block) => {
       const html = blockHtmlOn(block, onDate)
-      const whole = withLinks(html, (instance) => `ref:${keptRef(instance)}`)
-      const living = withLinks(html, (instance) => (alive(instance) ? `ref:${keptRef(instance)}` : '#'))
+      const whole = withLinks(html, (instance) => keptRef(instance, partOf))
+      const living = withLinks(html, (instance) => (alive(instance) ? keptRef(instance, partOf) : '#'))
       const written = withLinks(html, (instance) => {
         const id = standing(instance)
         return id !== undefined ? `item:${id}` : created.has(instance) ? `ref:${instance}` : '#'
       })
       return {
-        key: block.key, isFillIn: block.kind === 'fill-in', isFixed: block.kind === 'fixed-text' || block.kind === 'house-text',
+        key: block.key, isFillIn: block.kind === 'fill-in', isGuidance: block.kind === 'guidance-note', isFixed: block.kind === 'fixed-text' || block.kind === 'house-text',
         written: markedBlock(block.key, part.instance, written), kept: living, unchangedAs: living === whole ? [whole] : [whole, living],
       }
     })
@@ -317,8 +313,9 @@ export const planDeployment = (input: PlanInput): Plan => {
       ...record(part), parent: entry && (!whole || placeHeld) ? entry.parent : part.parent, format: fields['name'] && sameValue(fields['name'].sent, part.name) ? formatOfName(part) : (entry?.format ?? null), platformId: id, fields, freshFields, blocks: page.blocks,
       page: page.html === null ? (page.ours ? (entry?.page ?? null) : null) : null, freshPage: page.html !== null && page.ours,
     })
-    const all = [...told, ...page.steps, ...(place ? [place] : [])]
-    if (all.length === 0) return void (unchanged += 1)
+    // What a course that is taken over says as the template does needs no telling.
+    const all = [...told, ...page.steps, ...(place ? [place] : [])].filter((one) => entry || one.does !== 'agree' || one.reason !== 'is there already')
+    if (all.length === 0 && entry) return void (unchanged += 1)
     const does: PlanStep['does'] = all.some((one) => one.does === 'conflict') ? 'conflict' : !entry ? 'adopt' : all.some((one) => one.does === 'change' || one.does === 'restore') ? (all.every((one) => one.field === 'place') ? 'move' : 'change') : 'keep'
     tell(does, part, !entry ? 'is there already; it is taken as this part' : all.map((one) => one.reason)[0] ?? '', all, of.name)
   }
@@ -396,11 +393,6 @@ export const planDeployment = (input: PlanInput): Plan => {
     additive: changes.length > 0 && changes.every((change) => change.change === 'create-item' || change.change === 'create-module'),
     consequences: consequencesOf(changes, steps, course, expected),
   }
-}
-
-const formatOfName = (part: ExpectedPart): string => {
-  const { definition } = part
-  return definition.kind === 'module' && definition.groupings && part.values.unit !== undefined ? definition.groupings.name : definition.name
 }
 
 const siblingsIn = (expected: ExpectedCourse, parent: string | null): ExpectedPart[] =>

@@ -181,7 +181,7 @@ const undonePage = (was: Standing, after: Standing, is: Standing, beforeEntry: B
     const sent = bodies.htmlOf(block.sent) ?? ''
     const written = region ? html(was.html).slice(region.outer.from, region.outer.to) : ''
     if (!region && !same(block.key)) return []
-    return [{ key: block.key, isFillIn: false, isFixed: false, written, kept: region ? html(was.html).slice(region.inner.from, region.inner.to) : sent, unchangedAs: same(block.key) ? [sent] : [] }]
+    return [{ key: block.key, isFillIn: false, isGuidance: false, isFixed: false, written, kept: region ? html(was.html).slice(region.inner.from, region.inner.to) : sent, unchangedAs: same(block.key) ? [sent] : [] }]
   })
   const merged = mergePage({ wanted, base: nowEntry.blocks, ours: null, present: html(is.html), bodies, decide: () => 'keep', restoreFixed: false, chosen: () => true })
   return { html: merged.html, steps: merged.steps.map((step) => (step.does === 'conflict' || step.does === 'leave' ? { ...step, does: 'keep', reason: 'was edited since; stays' } : { ...step, reason: 'as it was before the rollout' })) }

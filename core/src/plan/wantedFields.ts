@@ -34,6 +34,10 @@ export const wantedCourseFields = (expected: ExpectedCourse): Fields => {
   }
 }
 
+/** The naming format a part's name is written by. */
+export const formatOfName = ({ definition, values }: ExpectedPart): string =>
+  isModule(definition) && definition.groupings && values.unit !== undefined ? definition.groupings.name : definition.name
+
 const fieldIn = (whole: object, field: string): unknown => {
   const [name = '', inner] = field.split('.', 2)
   const value = (whole as Record<string, unknown>)[name]

@@ -1,6 +1,6 @@
 import {
-  analysePage, everyCourseItem, everyItem, expandCourse, identityOf, isShell, knownRepetitions, overlay, pairCourse, planDeployment, planShape, planUndo, withRecordedIdentity, withStrengthsOf,
-  type Base, type Brought, type Course, type Decisions, type ExpectedCourse, type Facts, type KnownRepetition, type Plan, type Template,
+  analysePage, everyCourseItem, everyItem, expandForPlan, isShell, overlay, pairCourse, planDeployment, planShape, planUndo, withStrengthsOf,
+  type Base, type Brought, type Course, type Decisions, type ExpectedCourse, type Plan, type Template,
 } from '@wickerframe/core'
 import type { PlanSummary, RolloutOrder } from '@wickerframe/contract'
 import type { Database } from '@wickerframe/storage'
@@ -42,14 +42,6 @@ export interface PlanOrder {
 const unusable = (reason: string): { unusable: string } => ({ unusable: reason })
 const noun = (count: number, word: string): string => `${count} ${word}${count === 1 ? '' : 's'}`
 
-/** The expansion for a course, with the ids of repetitions that earlier deployments minted. */
-export const expansionFor = (template: Template, facts: Facts, course: Course, base: Base) => {
-  // Repetitions are carried over from the base as well: a removed module keeps its id, so that it stays removed.
-  const recorded: KnownRepetition[] = base.parts.flatMap((entry) => (entry.repetition !== null && entry.number !== null ? [{ part: entry.part, number: entry.number, id: entry.repetition }] : []))
-  const repetitions = [...knownRepetitions(template, withRecordedIdentity(course, identityOf(base))), ...recorded]
-  return expandCourse({ template, facts, mintFrom: course.id, repetitions })
-}
-
 /** Blocks of a template that show a house text, as `PART/BLOCK`. */
 const blocksShowing = (expected: ExpectedCourse, houseText: string): string[] => [
   ...new Set([expected.home, ...everyExpectedPart(expected)].flatMap((part) => part.blocks.flatMap((block) => (block.houseText?.key === houseText ? [`${part.key}/${block.key}`] : [])))),
@@ -89,7 +81,7 @@ export const planCourse = async (database: Database, { order, decisions }: PlanO
 
   const version = order.mode === 'version' || order.mode === 'carry' ? await versionByKey(database, order.template, order.version) : stored.templateId !== null && stored.version !== null ? await versionById(database, stored.templateId, stored.version) : null
   if (!version) return order.mode === 'house-text' ? leftOut('nothing was deployed to it') : unusable('the version is gone')
-  const expansion = expansionFor(version.document, stored.facts, course, base)
+  const expansion = expandForPlan({ template: version.document, facts: stored.facts, course, base })
   if (!expansion.ok) return unusable(`the template does not fit: ${expansion.problems.map((problem) => `${problem.path.slice(1)} is ${problem.found}, expected ${problem.expected}`).join('; ')}`)
   const expected = expansion.value
   await bodies.load(database, bodiesOfBase(base))

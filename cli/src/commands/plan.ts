@@ -1,0 +1,95 @@
+import { writeFile } from 'node:fs/promises'
+import {
+  analysePage, Base, baseOfCourse, carryOut, Course, emptyBase, everyCourseItem, everyModule, expandForPlan, Facts, failure, identityOf, instanceOf, isShell, keptBodies, localDateOf, pairCourse, planDeployment, planDocument, readDocument, Template,
+  withRecordedIdentity, type Decisions, type ExpectedCourse, type KeptBodies, type Problem, type Result,
+} from '@wickerframe/core'
+import { z } from 'zod'
+import type { Command } from '../command.ts'
+import { exitCode } from '../exitCode.ts'
+import { readJsonFile } from '../readJsonFile.ts'
+import { dateOption, orUnusable, Unusable, wanted, wordOption } from '../unusable.ts'
+
+const AnyDocument = z.looseObject({ schema: z.string() })
+
+/** What was last deployed: a base document, or the course as it stood right after the deployment. */
+const readBase = async (path: string): Promise<Result<{ base: Base } | { deployed: Course }>> => {
+  const read = await readJsonFile(path, AnyDocument)
+  if (!read.ok) return read
+  if (read.value.schema === 'wickerframe.course/1') {
+    const course = readDocument(Course, read.value)
+    return course.ok ? { ok: true, value: { deployed: course.value } } : course
+  }
+  if (read.value.schema !== 'wickerframe.base/1') return failure<Problem[]>([{ code: 'not-allowed', path: '/schema', found: JSON.stringify(read.value.schema), expected: '"wickerframe.base/1", or "wickerframe.course/1" for the course as it stood right after the deployment' }])
+  const base = readDocument(Base, read.value)
+  return base.ok ? { ok: true, value: { base: base.value } } : base
+}
+
+/** Which part instance is which module or item of a course: by recorded identity where there is any, else by pairing. */
+const placedIn = (expected: ExpectedCourse, course: Course): Map<string, string> => {
+  const recorded = [...everyModule(course.modules), ...everyCourseItem(course).map(({ item }) => item)].flatMap((one) => (one.recordedAs ? [[instanceOf(one.recordedAs.part, one.recordedAs.repetition), one.id] as const] : []))
+  if (recorded.length > 0) return new Map(recorded)
+  return new Map(pairCourse(expected, course, (item) => (item.html === null ? null : analysePage(item.html))).pairs.map((pair) => [pair.expected, pair.found]))
+}
+
+/** Ids for what a plan makes in a document; they tell where the document came from and never clash with what is there. */
+const handOf = (course: Course) => {
+  const taken = new Set([...everyModule(course.modules).map((module) => module.id), ...everyCourseItem(course).map(({ item }) => item.id)])
+  const known = everyCourseItem(course).find(({ item }) => item.url !== null)?.item
+  let next = 0
+  return {
+    newId: (kind: 'module' | 'item') => {
+      let id: string
+      do id = `${kind}-${++next}`
+      while (taken.has(id))
+      return id
+    },
+    urlOf: (id: string) => (known?.url ? known.url.split(known.id).join(id) : `/courses/${course.id}/items/${id}`),
+    rewriteHtml: (html: string) => html,
+  }
+}
+
+export const plan: Command = async (values, { out }) => {
+  const toFile = wanted('to', values.to)
+  const factsFile = wanted('facts', values.facts)
+  const courseFile = wanted('course', values.course)
+  const rule = wordOption('conflicts', values.conflicts, ['keep', 'take', 'leave'], 'leave')
+  const to = orUnusable(toFile, await readJsonFile(toFile, Template))
+  const facts = orUnusable(factsFile, await readJsonFile(factsFile, Facts))
+  const course = orUnusable(courseFile, await readJsonFile(courseFile, Course))
+  const from = values.from === undefined ? null : orUnusable(values.from, await readJsonFile(values.from, Template))
+  const onDate = dateOption('on', values.on) ?? localDateOf(course.readAt, facts.term.timeZone)
+  const given = values.base === undefined ? null : orUnusable(values.base, await readBase(values.base))
+  const expanded = (file: string, template: Template, known: Course, since: Base): ExpectedCourse => orUnusable(`${file} with ${factsFile}`, expandForPlan({ template, facts, course: known, base: since }))
+
+  let base = emptyBase()
+  let bodies: KeptBodies = keptBodies()
+  if (given && 'base' in given) {
+    base = given.base
+    bodies = keptBodies(base.bodies)
+  } else if (given || from) {
+    if (!from) throw new Unusable('--from is missing: a course document as --base tells what the platform held, not what was sent; name the template it was deployed from')
+    const deployed = given && 'deployed' in given ? given.deployed : course
+    const expected = expanded(values.from ?? '', from, deployed, base)
+    if (!isShell(deployed)) base = baseOfCourse(expected, deployed, placedIn(expected, deployed), bodies, onDate)
+  }
+  const expected = expanded(toFile, to, course, base)
+  const adopt = base.parts.length === 0 && !isShell(course) ? placedIn(expected, course) : undefined
+  const decisions: Decisions = { rule: rule === 'leave' ? null : rule, single: {} }
+  const made = planDeployment({ expected, course, base, bodies, onDate, decisions, ...(adopt ? { adopt } : {}) })
+
+  if (values['write-course'] !== undefined || values['write-base'] !== undefined) {
+    const done = carryOut(made, course, base, handOf(course), bodies)
+    if (!done.ok) throw new Unusable(`the plan cannot be carried out on ${courseFile}: ${done.problems.message}`)
+    const write = async (path: string | undefined, document: object) => {
+      if (path === undefined) return
+      await writeFile(path, `${JSON.stringify(document, null, 2)}\n`).catch((cause: unknown) => {
+        throw new Unusable(`${path}: cannot be written (${cause instanceof Error && 'code' in cause ? String(cause.code) : 'error'})`)
+      })
+    }
+    await write(values['write-course'], withRecordedIdentity(done.value.course, identityOf(done.value.base)))
+    const spoken = new Set(done.value.base.parts.flatMap((entry) => [...(entry.page === null ? [] : [entry.page]), ...entry.blocks.flatMap((block) => [block.sent, ...(block.page === null ? [] : [block.page])])]))
+    await write(values['write-base'], { ...done.value.base, bodies: Object.fromEntries(Object.entries(bodies.all()).filter(([id]) => spoken.has(id))) })
+  }
+  out(`${JSON.stringify(planDocument(made), null, 2)}\n`)
+  return exitCode.fine
+}
