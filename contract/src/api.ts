@@ -241,6 +241,8 @@ export interface CourseDetail extends CourseSummary {
   snapshot: Course | null
   result: CheckResult | null
   history: Receipt[]
+  /** A newer version whose strengths and parameters it is judged by, or null. */
+  strengthsVersion: number | null
 }
 export interface ItemPage {
   name: string

@@ -73,7 +73,7 @@ export const mergePage = (input: PageMergeInput): PageMerge => {
   const isOurs = present === null ? surviving.length === 0 : ours !== null && bodies.idOf(present) === ours
   if (isOurs && [...wantedKeys, ...known.keys()].every(chosen)) {
     const steps = [
-      ...wanted.filter((block) => !known.has(block.key) || !unchanged(block)).map((block) => step(block.key, 'change', sentOf(block.key), sentOf(block.key), block.kept, block.kept, known.has(block.key) ? 'changed in the template; the page is as it was deployed' : 'new in the template')),
+      ...wanted.filter((block) => !known.has(block.key) || !unchanged(block)).map((block) => step(block.key, 'change', sentOf(block.key), sentOf(block.key), block.kept, block.kept, known.has(block.key) ? 'changed in the template; it is as it was deployed' : 'new in the template')),
       ...gone.map((block) => step(block.key, 'change', sentOf(block.key), sentOf(block.key), null, null, 'no longer in the template; it is as it was deployed')),
       ...[...moved].filter((key) => known.has(key)).map((key) => step(key, 'change', 'its place', 'its place', 'another place', 'another place', 'moved in the template')),
     ]

@@ -40,5 +40,5 @@ export const planShape = (plan: Plan): PlanShape => {
       } else lines.set(key, { ...line, count: 1 })
     }
   const all = [...lines.values()]
-  return { id: shortHash(JSON.stringify([plan.state, all])), lines: all }
+  return { id: shortHash(JSON.stringify([plan.state, all, plan.consequences.map((one) => one.code)])), lines: all }
 }

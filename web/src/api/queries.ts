@@ -1,6 +1,6 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useEffect } from 'react'
-import type { Conformance, CourseDetail, CourseSummary, Me, LibraryEntry, RunDetail, RunSummary, NamesInUse, TemplateComment, TemplateDraft, TemplateSummary, TermDetail, TodayView } from '@wickerframe/contract'
+import type { Conformance, CourseDetail, CourseSummary, Me, LibraryEntry, Message, RunDetail, RunSummary, NamesInUse, StandingRules, TemplateComment, TemplateDraft, TemplateSummary, TermDetail, TodayView } from '@wickerframe/contract'
 import type { Facts, Template, Term } from '@wickerframe/core'
 import { ApiError, get } from './client.ts'
 
@@ -36,6 +36,8 @@ export const useFacts = (courseId: string) =>
 /** The names that a part bears in every course of a template; `part` may be `course`. */
 export const useNamesInUse = (template: string, part: string) =>
   useQuery({ queryKey: ['names', template, part], queryFn: () => get<NamesInUse>(`/api/names?template=${template}&part=${part}`), enabled: template !== '' && part !== '', refetchOnWindowFocus: false })
+export const useStandingRules = () => useQuery({ queryKey: ['standing-rules'], queryFn: () => get<StandingRules>('/api/standing-rules') })
+export const useMessages = () => useQuery({ queryKey: ['messages'], queryFn: () => get<Message[]>('/api/messages') })
 export const useRollouts = () => useQuery({ queryKey: ['rollouts'], queryFn: () => get<RunSummary[]>('/api/rollouts') })
 
 /** A run, fetched again whenever its stream says that something of it changed. */

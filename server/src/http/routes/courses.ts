@@ -38,6 +38,7 @@ export const getCourse: Handler = async (handling): Promise<CourseDetail> => {
     snapshot: (await findSnapshot(pool, id))?.course ?? null,
     result: await findCheck(pool, id, asOfIn(request, today)),
     history: await deploymentsOf(pool, id),
+    strengthsVersion: stored.strengthsVersion,
   }
 }
 

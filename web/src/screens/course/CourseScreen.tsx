@@ -3,12 +3,13 @@ import { Tabs } from 'radix-ui'
 import { useEffect, useState } from 'react'
 import { Link, useParams } from 'react-router'
 import { everyCourseItem, modulesOfParts, columnOf, type CheckResult, type Finding, type Template } from '@wickerframe/core'
-import type { CourseDetail, Me } from '@wickerframe/contract'
+import type { CourseDetail, Me, Receipt } from '@wickerframe/contract'
 import { post } from '../../api/client.ts'
 import { useCourse, useRun } from '../../api/queries.ts'
 import { Button, Moment, Page, plural, Problem, Waiting } from '../../controls/controls.tsx'
 import { useAddress } from '../../shell/useAddress.ts'
 import { stateWords } from '../courses/CoursesScreen.tsx'
+import { doesWords } from '../rollouts/planWords.ts'
 import { CourseCalendarTab } from './CourseCalendarTab.tsx'
 import { Findings, Untold } from './Findings.tsx'
 import { PairingView } from './PairingView.tsx'
@@ -53,6 +54,31 @@ const Pages = ({ course, chosen, onChoose }: { course: CourseDetail; chosen: str
   )
 }
 
+const receiptTitle = ({ mode, template, version }: Receipt): string => (mode === 'undo' ? 'Taken back' : mode === 'house-text' ? 'A house text as it is worded now' : `${template}, version ${version}`)
+const countsWords = (counts: Receipt['counts']): string => {
+  const said = (['create', 'change', 'move', 'adopt', 'remove', 'conflict', 'keep'] as const).flatMap((does) => ((counts[does] ?? 0) > 0 ? [`${doesWords[does]} ${counts[does]}`] : []))
+  return said.length > 0 ? said.join(', ') : 'the course itself'
+}
+
+/** A newer version is out: bring it in, or judge the course by its strengths without writing to the platform. */
+const NewerVersion = ({ course }: { course: CourseDetail }) => {
+  const client = useQueryClient()
+  const adopt = useMutation({ mutationFn: (version: number | null) => post(`/api/courses/${course.id}/strengths`, { version }), onSuccess: () => client.invalidateQueries({ queryKey: ['course', String(course.id)] }) })
+  const { template, strengthsVersion } = course
+  if (!template || template.newest <= template.version) return null
+  return (
+    <div className="mb-2 border-l-4 border-tide bg-tide-soft px-3 py-2">
+      <p>Version {template.newest} of {template.title} is out; this course is under version {template.version}{strengthsVersion === null ? '' : `, judged by the strengths of version ${strengthsVersion}`}.</p>
+      <p className="mt-1 flex flex-wrap gap-4">
+        <Link className="text-tide underline underline-offset-2" to={`/rollouts/new?template=${template.key}&version=${template.newest}&courses=${course.id}`}>Plan the update</Link>
+        {strengthsVersion === template.newest ? <Button shape="word" className="py-0!" disabled={adopt.isPending} onClick={() => adopt.mutate(null)}>judge it by its own version again</Button> : <Button shape="word" className="py-0!" disabled={adopt.isPending} onClick={() => adopt.mutate(template.newest)}>judge it by version {template.newest}’s strengths, writing nothing</Button>}
+      </p>
+      <Problem error={adopt.error} />
+    </div>
+  )
+}
+
+/** Receipts: what was brought into the course, from which version, when and by whom. */
 const History = ({ course }: { course: CourseDetail }) =>
   course.history.length === 0 ? (
     <p className="py-4 text-ink-2">Nothing was deployed to this course.</p>
@@ -60,7 +86,7 @@ const History = ({ course }: { course: CourseDetail }) =>
     <ol className="divide-y divide-line">
       {course.history.map((one) => (
         <li key={one.number} className="py-2">
-          {one.template}, version {one.version}: {plural(one.parts, 'part')} by {one.by}, <Moment at={one.at} />
+          <Link className="underline decoration-line-strong underline-offset-2" to={`/rollouts/${one.run}`}>{receiptTitle(one)}</Link>: {countsWords(one.counts)}, by {one.by}, <Moment at={one.at} />{one.undoneBy !== null && <span className="text-ink-2"> · taken back by <Link className="underline" to={`/rollouts/${one.undoneBy}`}>run {one.undoneBy}</Link></span>}
         </li>
       ))}
     </ol>
@@ -150,7 +176,7 @@ export const CourseScreen = ({ me }: { me: Me }) => {
         </Tabs.Content>
         <Tabs.Content value="pages" className="mt-3"><Pages course={course} chosen={search.get('page') ?? ''} onChoose={showPage} /></Tabs.Content>
         <Tabs.Content value="calendar" className="mt-3"><CourseCalendarTab key={course.id} course={course} me={me} /></Tabs.Content>
-        <Tabs.Content value="history" className="mt-3"><History course={course} /></Tabs.Content>
+        <Tabs.Content value="history" className="mt-3">{(me.role === 'designer' || me.role === 'administrator') && <NewerVersion course={course} />}<History course={course} /></Tabs.Content>
       </Tabs.Root>
     </Page>
   )

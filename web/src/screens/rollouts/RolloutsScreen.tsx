@@ -1,12 +1,32 @@
+import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { Link } from 'react-router'
-import type { Me, RunSummary } from '@wickerframe/contract'
-import { useRollouts } from '../../api/queries.ts'
-import { Moment, Page, plural, Problem, Waiting } from '../../controls/controls.tsx'
+import type { Me } from '@wickerframe/contract'
+import { post } from '../../api/client.ts'
+import { useMessages, useRollouts } from '../../api/queries.ts'
+import { Button, Moment, Page, plural, Problem, Waiting } from '../../controls/controls.tsx'
+import { runWords } from './runWords.ts'
 
-export const runWords = (run: RunSummary): string => {
-  const { done, failed, waiting, cancelled } = run.counts
-  const open = waiting + run.counts['at-work'] + run.counts.sent
-  return [open > 0 ? `${open} to go` : '', `${done} done`, failed > 0 ? `${failed} failed` : '', cancelled > 0 ? `${cancelled} left out` : '', run.state === 'paused' ? 'paused' : '', run.state === 'planned' ? 'waits for approval' : ''].filter(Boolean).join(', ')
+/** Messages about rollouts that ended, newest first. */
+const Messages = () => {
+  const client = useQueryClient()
+  const messages = useMessages()
+  const read = useMutation({ mutationFn: (id: number) => post(`/api/messages/${id}/read`), onSuccess: () => client.invalidateQueries({ queryKey: ['messages'] }) })
+  const unread = messages.data?.filter((one) => !one.read) ?? []
+  if (unread.length === 0) return null
+  return (
+    <section className="mt-4 border border-line bg-sheet px-4 py-2">
+      <h2 className="text-[16px]">{plural(unread.length, 'message')} for you</h2>
+      <ul className="divide-y divide-line">
+        {unread.slice(0, 5).map((one) => (
+          <li key={one.id} className="flex flex-wrap items-baseline gap-x-3 py-1">
+            {one.run === null ? <span>{one.subject}</span> : <Link className="font-semibold underline decoration-line-strong underline-offset-2" to={`/rollouts/${one.run}`}>{one.subject}</Link>}
+            <span className="text-ink-2">{one.body}</span> <span className="text-ink-3"><Moment at={one.at} /></span>
+            <Button shape="word" className="ml-auto py-0!" onClick={() => read.mutate(one.id)} aria-label={`Put away: ${one.subject}`}>put away</Button>
+          </li>
+        ))}
+      </ul>
+    </section>
+  )
 }
 
 export const RolloutsScreen = ({ me }: { me: Me }) => {
@@ -16,12 +36,13 @@ export const RolloutsScreen = ({ me }: { me: Me }) => {
     <Page title="Rollouts" beside={mayPlan && <Link to="/rollouts/new" className="rounded-sm border border-tide bg-tide px-3 py-1.5 leading-tight font-semibold text-sheet">Plan rollout</Link>}>
       <Problem error={rollouts.error} />
       {rollouts.isPending && <Waiting what="the rollouts" />}
-      {rollouts.data?.length === 0 && <p className="py-10 text-ink-2">Nothing was rolled out yet. A rollout puts a released version into the courses you choose: you see the plan for each course first.</p>}
+      {rollouts.data?.length === 0 && <p className="py-10 text-ink-2">Nothing was rolled out yet. A rollout brings a released version into the courses you choose: you see the plan for each course first.</p>}
+      <Messages />
       <ul className="mt-4 divide-y divide-line border-y border-line">
         {rollouts.data?.map((run) => (
-          <li key={run.id} className="grid grid-cols-[1fr_14rem_16rem] gap-4 py-2.5">
+          <li key={run.id} className="grid grid-cols-[1fr_16rem_16rem] gap-4 py-2.5">
             <Link className="font-semibold underline decoration-line-strong underline-offset-2" to={`/rollouts/${run.id}`}>{run.title}</Link>
-            <span className={run.counts.failed > 0 ? 'text-rust' : 'text-ink-2'}>{runWords(run)}</span>
+            <span className={run.counts.failed + run.counts.held > 0 ? 'text-rust' : 'text-ink-2'}>{runWords(run)}</span>
             <span className="text-ink-2"><Moment at={run.createdAt} /> by {run.by}</span>
           </li>
         ))}
