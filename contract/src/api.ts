@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { AdoptStrengths, ApproveRequest, DecideRequest, RolloutRequest, StandingRulePut, UndoRequest, type PlanSummary, type Receipt, type RolloutOrder } from './rollouts.ts'
+import { AdoptStrengths, ApproveRequest, DecideRequest, MergeCourse, NextTerm, RolloutRequest, StandingRulePut, UndoRequest, type PlanSummary, type Receipt, type RolloutOrder } from './rollouts.ts'
 import { Asset, HouseText, Key, KeptBlock, PlainDate, Rubric, TemplateEdit, Term, Unit, weekdays, type CheckResult, type Counts, type Course, type Crossing, type Facts, type FieldValues, type MendAction, type Problem, type Remark, type TakeOverNote, type Template, type TemplateChange, type WeaveColumn } from '@wickerframe/core'
 
 export const roles = ['designer', 'contributor', 'instructor', 'reviewer', 'administrator'] as const
@@ -116,6 +116,10 @@ export const apiRoutes = [
   { method: 'get', path: '/api/standing-rules', summary: 'Which template is meant for which courses', roles: readers },
   { method: 'post', path: '/api/standing-rules', summary: 'Add a standing rule', roles: designers, body: StandingRulePut },
   { method: 'post', path: '/api/standing-rules/:rule/remove', summary: 'Remove a standing rule', roles: designers },
+  { method: 'post', path: '/api/courses/made', summary: 'Make courses on the platform from roster rows (CSV) that name none: ?how=each or ?how=shared, ?template=KEY for their names, ?dry=1 only to say which', roles: designers },
+  { method: 'post', path: '/api/courses/values', summary: 'Set topics, rooms, meeting days, units and instructors of courses from a table (CSV or pasted); ?dry=1 only to say what would change', roles: designers },
+  { method: 'post', path: '/api/courses/:id/merge', summary: 'Merge a course into another one; dry: only say what that means', roles: designers, body: MergeCourse },
+  { method: 'post', path: '/api/next-term', summary: 'Make next term’s courses from this term’s and plan what comes along', roles: designers, body: NextTerm },
   { method: 'get', path: '/api/messages', summary: 'Messages to whoever is signed in', roles: everybody },
   { method: 'post', path: '/api/messages/:message/read', summary: 'Mark a message as read', roles: everybody },
   { method: 'post', path: '/api/courses/:id/strengths', summary: 'Judge a course by strengths and parameters of a newer version, without writing to the platform', roles: designers, body: AdoptStrengths },

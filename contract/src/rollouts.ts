@@ -118,3 +118,21 @@ export interface Rehearsal {
   address: string
   createdAt: string
 }
+
+export const MergeCourse = z.strictObject({ into: CourseId, dry: z.boolean().default(false) })
+export const NextTerm = z.strictObject({ term: z.string().min(1).max(60), courses: z.array(CourseId).min(1).max(5000), carry: z.array(z.enum(carryKinds)).max(20) })
+export interface MadeCourses {
+  dry: boolean
+  made: { platformId: string; name: string; classSections: string[] }[]
+  errors: { line: number; column: string; found: string; reason: string }[]
+}
+export interface CourseValuesReport {
+  dry: boolean
+  courses: number
+  changes: { course: string; what: string; from: string; to: string }[]
+  errors: MadeCourses['errors']
+}
+export interface MergeReport {
+  dry: boolean
+  consequences: string[]
+}

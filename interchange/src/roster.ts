@@ -52,6 +52,12 @@ const columns: Record<Column, z.ZodType> = {
   status: z.enum(courseStatuses, `one of ${courseStatuses.join(', ')}`),
 }
 
+/** How courses are made for rows that name none. */
+export const makeCoursesWords = ['each', 'shared'] as const
+export type MakeCourses = (typeof makeCoursesWords)[number]
+
+const idMadeOf = (words: readonly string[]): string => words.filter((word) => word !== '').join('-').toLowerCase().normalize('NFD').replace(/\p{M}/gu, '').replace(/[^\w-]+/g, '-').slice(0, 60)
+
 const mostErrors = 200
 const mostRows = 50_000
 
@@ -66,8 +72,10 @@ const wholeFile = (found: string, reason: string): RosterReading => ({ courses: 
 /**
  * Reads a roster file: CSV (RFC 4180) in UTF-8, with or without a byte order mark. Rows with the same platform course id
  * are one course with several class sections. Nothing is guessed: a file in another encoding is refused.
+ * @param making for rows without a platform course id: one course for each class section, or one that those of a course code,
+ * term, session and modality share; its id is made from what the rows say, the same every time
  */
-export const readRoster = (bytes: Uint8Array): RosterReading => {
+export const readRoster = (bytes: Uint8Array, making: MakeCourses | null = null): RosterReading => {
   let file: string
   try {
     file = new TextDecoder('utf-8', { fatal: true }).decode(bytes)
@@ -86,7 +94,7 @@ export const readRoster = (bytes: Uint8Array): RosterReading => {
   if (!header) return wholeFile('nothing', `a header line: ${rosterColumns.join(', ')}`)
   if (body.length > mostRows) return wholeFile(`more than ${mostRows} rows`, `at most ${mostRows} rows a file`)
   const names = header.record.map((name) => name.toLowerCase())
-  const missing = rosterColumns.filter((column) => column !== 'session' && !names.includes(column))
+  const missing = rosterColumns.filter((column) => column !== 'session' && !(making && column === 'platform course id') && !names.includes(column))
   const unknown = names.filter((name) => !(rosterColumns as readonly string[]).includes(name))
   const errors: RosterError[] = [
     ...missing.map((column) => ({ line: 1, column, found: 'nothing', reason: `the header must have the column ${column}` })),
@@ -103,7 +111,9 @@ export const readRoster = (bytes: Uint8Array): RosterReading => {
       errors.push({ line, column: '', found: `${record.length} fields`, reason: `${names.length} fields, as in the header` })
       continue
     }
-    const value = (column: Column): string => record[names.indexOf(column)] ?? ''
+    const given = (column: Column): string => record[names.indexOf(column)] ?? ''
+    const value = (column: Column): string =>
+      column === 'platform course id' && making && given(column) === '' ? idMadeOf([given('term'), given('session'), given('code'), ...(making === 'each' ? [given('class section')] : [given('modality')])]) : given(column)
     const wrong = rosterColumns.flatMap((column): RosterError[] => {
       const read = columns[column].safeParse(value(column))
       return read.success ? [] : [{ line, column, found: value(column).slice(0, 80), reason: read.error.issues[0]?.message ?? 'not allowed' }]

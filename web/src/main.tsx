@@ -21,6 +21,7 @@ import './styles.css'
 
 // What only some visits need comes when it is opened; the page editor is large.
 const LibraryScreen = screenOnDemand(async () => (await import('./screens/library/LibraryScreen.tsx')).LibraryScreen)
+const NextTermScreen = screenOnDemand(async () => (await import('./screens/rollouts/NextTermScreen.tsx')).NextTermScreen)
 const NamesScreen = screenOnDemand(async () => (await import('./screens/names/NamesScreen.tsx')).NamesScreen)
 const NewTemplateScreen = screenOnDemand(async () => (await import('./screens/newTemplate/NewTemplateScreen.tsx')).NewTemplateScreen)
 const TermScreen = screenOnDemand(async () => (await import('./screens/terms/TermScreen.tsx')).TermScreen)
@@ -52,6 +53,7 @@ const Application = () => {
         <Route path="/courses/:id" element={<CourseScreen me={me.data} />} />
         <Route path="/rollouts" element={<RolloutsScreen me={me.data} />} />
         <Route path="/rollouts/new" element={<NewRolloutScreen />} />
+        <Route path="/rollouts/next-term" element={<NextTermScreen me={me.data} />} />
         <Route path="/rollouts/:run" element={<RunScreen me={me.data} />} />
         <Route path="/conformance" element={<ConformanceScreen me={me.data} />} />
         <Route path="/library" element={<LibraryScreen me={me.data} />} />

@@ -9,6 +9,7 @@ export const courseValues = (facts: Facts): FieldValues => ({
   term: facts.term.title,
   year: Number(facts.term.firstDay.slice(0, 4)),
   classSection: facts.classSections.join(', '),
+  ...(facts.room === undefined ? {} : { room: facts.room }),
   instructor: facts.instructors.map((person) => person.name).join(', '),
   modality: { 'on-campus': 'on campus', online: 'online', hybrid: 'hybrid' }[facts.modality],
 })

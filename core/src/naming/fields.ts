@@ -23,6 +23,7 @@ export const fields = {
   classSection: { type: 'text', of: 'course', title: 'class sections' },
   instructor: { type: 'text', of: 'course', title: 'instructor', prompt: 'instructor' },
   modality: { type: 'text', of: 'course', title: 'modality' },
+  room: { type: 'text', of: 'course', title: 'room', prompt: 'room' },
   number: { type: 'integer', of: 'module', title: 'number among its kind' },
   week: { type: 'integer', of: 'module', title: 'week number' },
   half: { type: 'letter', of: 'module', title: 'half of the week, A or B, in a class that meets twice' },

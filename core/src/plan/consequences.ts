@@ -5,10 +5,12 @@ import type { PlanStep } from './planDeployment.ts'
 
 /** What people will notice of a plan once it is run. */
 export interface Consequence {
-  code: 'new-names' | 'new-dates' | 'student-work' | 'past-last-day' | 'dead-links'
+  code: 'new-names' | 'new-dates' | 'student-work' | 'past-last-day' | 'dead-links' | 'dates-in-prose' | 'old-term' | 'dates-to-set' | 'attest-again' | 'left-behind'
   count: number
   /** The first of them by name. */
   example: string
+  /** All of them, at most 50. */
+  all: string[]
 }
 
 /** Consequences of a change set, told before anybody approves it. */
@@ -16,7 +18,7 @@ export const consequencesOf = (changes: readonly Change[], steps: readonly PlanS
   const names = new Map<string, { name: string; published: boolean }>([...everyModule(course.modules).map((module) => [module.id, module] as const), ...everyCourseItem(course).map(({ item }) => [item.id, item] as const)])
   const told: Consequence[] = []
   const tell = (code: Consequence['code'], found: readonly string[]) => {
-    if (found.length > 0) told.push({ code, count: found.length, example: found[0] ?? '' })
+    if (found.length > 0) told.push({ code, count: found.length, example: found[0] ?? '', all: found.slice(0, 50) })
   }
   const seen = (id: string) => course.published && (names.get(id)?.published ?? false)
   const sets = changes.flatMap((change) => (change.change === 'set-item' || change.change === 'set-module' ? [change] : []))

@@ -35,7 +35,7 @@ export const PlanDocument = z.strictObject({
   unchanged: z.number().int().describe('Parts that stay as they are, with nothing to tell of them'),
   undecided: z.number().int().describe('Conflicts nobody has decided on; they are left as they are'),
   additive: z.boolean(),
-  consequences: z.array(z.strictObject({ code: z.string(), count: z.number().int(), example: z.string() })),
+  consequences: z.array(z.strictObject({ code: z.string(), count: z.number().int(), example: z.string(), all: z.array(z.string()) })),
   changes: z.array(Change).describe('The ordered change set for the platform'),
 })
 export type PlanDocument = z.output<typeof PlanDocument>

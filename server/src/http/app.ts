@@ -11,6 +11,7 @@ import type { Handler } from './handler.ts'
 import { HttpProblem } from './problem.ts'
 import { getConformance, getToday } from './routes/conformance.ts'
 import { getCourse, getCourseFacts, getCourses, getItem, getReport, postRoster, postStrengths, postVersion } from './routes/courses.ts'
+import { postCourseValues, postMakeCourses, postMerge, postNextTerm } from './routes/makeCourses.ts'
 import { getMessages, postMessageRead } from './routes/messages.ts'
 import { getCoursePlan, getRehearsals, getRollouts, getShapes, postApprove, postDecisions, postDiscard, postRehearsal, postRollout, postUndo } from './routes/rollouts.ts'
 import { command, getRun, getRunEvents, postChecks, postCourseCheck } from './routes/runs.ts'
@@ -76,6 +77,10 @@ const handlers: RouteId = {
   'get /api/standing-rules': getStandingRules,
   'post /api/standing-rules': postStandingRule,
   'post /api/standing-rules/:rule/remove': postStandingRuleRemoved,
+  'post /api/courses/made': postMakeCourses,
+  'post /api/courses/values': postCourseValues,
+  'post /api/courses/:id/merge': postMerge,
+  'post /api/next-term': postNextTerm,
   'get /api/messages': getMessages,
   'post /api/messages/:message/read': postMessageRead,
   'post /api/courses/:id/strengths': postStrengths,
@@ -118,6 +123,9 @@ const sameOrigin = (request: Request): boolean => {
   return request.get('x-wickerframe') === '1' && (origin === undefined || host === request.get('host'))
 }
 
+/** Routes whose body is a file, not JSON. */
+const takesFile: ReadonlySet<string> = new Set(['/api/roster', '/api/free-days', '/api/rubric-file', '/api/courses/made', '/api/courses/values'])
+
 export const makeApp = (settings: AppSettings): Express => {
   const { pool, connector, platformUrl, secureCookies, log } = settings
   const app = express()
@@ -133,7 +141,7 @@ export const makeApp = (settings: AppSettings): Express => {
   )
 
   const register = (route: ApiRoute, handler: Handler) => {
-    const body = route.path === '/api/roster' || route.path === '/api/free-days' || route.path === '/api/rubric-file' ? express.raw({ type: () => true, limit: '12mb' }) : express.json({ limit: route.path === '/api/templates' || route.path === '/api/renames' ? '8mb' : '2mb' })
+    const body = takesFile.has(route.path) ? express.raw({ type: () => true, limit: '12mb' }) : express.json({ limit: route.path === '/api/templates' || route.path === '/api/renames' ? '8mb' : '2mb' })
     const guard = async (request: Request, response: Response, next: NextFunction) => {
       response.set('Cache-Control', 'no-store')
       if (route.method === 'post' && !sameOrigin(request)) throw new HttpProblem(403, 'other-origin', 'this request did not come from Wickerframe’s own pages')

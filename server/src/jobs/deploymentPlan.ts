@@ -1,14 +1,15 @@
 import {
-  analysePage, everyCourseItem, everyItem, expandForPlan, isShell, overlay, pairCourse, planDeployment, planShape, planUndo, withStrengthsOf,
+  analysePage, carryOver, everyCourseItem, everyItem, expandForPlan, isShell, overlay, pairCourse, planDeployment, planShape, planUndo, withStrengthsOf,
   type Base, type Brought, type Course, type Decisions, type ExpectedCourse, type Plan, type Template,
 } from '@wickerframe/core'
 import type { PlanSummary, RolloutOrder } from '@wickerframe/contract'
 import type { Database } from '@wickerframe/storage'
 import { digestOf } from '../digest.ts'
 import { bodiesOfBase, findBase } from '../repositories/bases.ts'
-import type { JudgedState, StoredCourse } from '../repositories/courses.ts'
+import { findCourse, type JudgedState, type StoredCourse } from '../repositories/courses.ts'
 import { findDeploymentOfRun } from '../repositories/deployments.ts'
 import { courseBodies, type CourseBodies } from '../repositories/pageBodies.ts'
+import { findSnapshot } from '../repositories/snapshots.ts'
 import { versionById, versionByKey } from './versions.ts'
 
 /** Raised with every change of what a plan or an expansion gives for the same input. */
@@ -60,7 +61,7 @@ const everyExpectedPart = (expected: ExpectedCourse) => {
  * The plan for one course, from what is stored and what was read of it. Reads the database, never the platform.
  * @param today which revisions of house texts are written
  */
-export const planCourse = async (database: Database, { order, decisions }: PlanOrder, stored: StoredCourse, course: Course, today: string): Promise<PlannedCourse | { unusable: string }> => {
+export const planCourse = async (database: Database, { order, decisions, sourceCourseId }: PlanOrder, stored: StoredCourse, course: Course, today: string): Promise<PlannedCourse | { unusable: string }> => {
   const { id: courseId, status } = stored.summary
   const bodies = courseBodies()
   const base = await findBase(database, courseId)
@@ -93,7 +94,16 @@ export const planCourse = async (database: Database, { order, decisions }: PlanO
     if (base.parts.length === 0 || blocks.length === 0) return leftOut('it does not show this house text')
     return ended(planDeployment({ ...common, only: { parts: [], blocks } }), expected, null, null)
   }
-  if (order.mode === 'carry') return unusable('carrying over is not planned this way')
+  if (order.mode === 'carry') {
+    if (base.parts.length > 0 || !isShell(course)) return leftOut('the course is no shell any more')
+    const source = sourceCourseId === null ? null : await findCourse(database, sourceCourseId, 'system', today)
+    const snapshot = sourceCourseId === null ? null : await findSnapshot(database, sourceCourseId)
+    if (!source || !snapshot || sourceCourseId === null) return unusable('the course it comes from was never read')
+    const sourceBase = await findBase(database, sourceCourseId)
+    await bodies.load(database, bodiesOfBase(sourceBase))
+    const { term } = source.facts
+    return ended(carryOver(planDeployment(common), expected, { course: snapshot.course, base: sourceBase, bodies, term: { code: term.code, title: term.title } }, new Set(order.carry)), expected, judged, null)
+  }
   const chosen = order.only
   if (chosen && base.parts.length === 0) return leftOut('nothing was deployed to it yet, so there is nothing to bring single parts into')
   const adopts = base.parts.length === 0 && !isShell(course) && order.adopt

@@ -20,6 +20,14 @@ export const runPlanTask = async (pool: Pool, connector: Connector, task: Claime
   const read = await connector.snapshot(stored.summary.platformId)
   if (read.state === 'later' || read.state === 'unknown') return later(read.detail, read.state === 'later' ? read.afterSeconds : null)
   const snapshot = read.state === 'answered' ? await prepareSnapshot(pool, read.value) : null
+  if (task.sourceCourseId !== null) {
+    const source = await findCourse(pool, task.sourceCourseId, 'system', today)
+    const readSource = source && (await connector.snapshot(source.summary.platformId))
+    if (!source || !readSource || readSource.state === 'refused') return failed('the course it comes from cannot be read')
+    if (readSource.state !== 'answered') return later(readSource.detail, readSource.state === 'later' ? readSource.afterSeconds : null)
+    const prepared = await prepareSnapshot(pool, readSource.value)
+    await inTransaction(pool, (database) => storeSnapshot(database, source.summary.id, prepared))
+  }
   const planned = read.state === 'answered'
     ? await planCourse(pool, { order: rollout.order, decisions: { rule: rollout.rule, single: task.decisions }, sourceCourseId: task.sourceCourseId }, stored, read.value, today)
     : { unusable: read.status === 404 ? `the platform has no course ${stored.summary.platformId}` : `the platform did not give the course: ${read.detail}` }

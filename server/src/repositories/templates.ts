@@ -292,3 +292,13 @@ export const letContribute = async (database: Database, key: string, email: stri
   else await change(database, 'DELETE FROM template_contributors WHERE template_id = ? AND person_id = ?', [found.template, found.person])
   return true
 }
+
+/** Numbers of a template's versions that are not retired, newest first. */
+export const listVersionNumbers = async (database: Database, key: string): Promise<number[]> =>
+  (await rowsOf<{ number: number }>(
+    database,
+    `SELECT template_versions.number FROM template_versions JOIN templates ON templates.id = template_versions.template_id
+     WHERE templates.template_key = ? AND NOT EXISTS (SELECT 1 FROM retired_versions WHERE retired_versions.template_id = template_versions.template_id AND retired_versions.number = template_versions.number)
+     ORDER BY template_versions.number DESC`,
+    [key],
+  )).map((row) => row.number)

@@ -35,5 +35,7 @@ const ask = async <T>(path: string, init: RequestInit): Promise<T> => {
 export const get = <T>(path: string): Promise<T> => ask<T>(path, {})
 export const post = <T>(path: string, body: unknown = {}): Promise<T> =>
   ask<T>(path, { method: 'POST', headers: { 'content-type': 'application/json', 'x-wickerframe': '1' }, body: JSON.stringify(body) })
+/** Sends a table that was pasted or typed. */
+export const postText = <T>(path: string, text: string): Promise<T> => ask<T>(path, { method: 'POST', headers: { 'content-type': 'text/csv', 'x-wickerframe': '1' }, body: text })
 /** Sends a file as it is. @param type its media type */
 export const postFile = <T>(path: string, file: File, type: 'text/csv' | 'text/calendar'): Promise<T> => ask<T>(path, { method: 'POST', headers: { 'content-type': type, 'x-wickerframe': '1' }, body: file })

@@ -5,6 +5,7 @@ import type { CourseState, CourseSummary, Me } from '@wickerframe/contract'
 import { useCourses } from '../../api/queries.ts'
 import { Button, Page, Pick, plural, Problem, Waiting } from '../../controls/controls.tsx'
 import { useAddress } from '../../shell/useAddress.ts'
+import { CourseValues, MakeCourses } from './CourseTables.tsx'
 import { RosterImport } from './RosterImport.tsx'
 
 export const stateWords: Record<CourseState, string> = {
@@ -34,6 +35,7 @@ export const CoursesScreen = ({ me }: { me: Me }) => {
   const courses = useCourses()
   const { search, set } = useAddress()
   const [importing, setImporting] = useState(false)
+  const [table, setTable] = useState<'make' | 'values' | null>(null)
   const word = search.get('find') ?? ''
   const shown = useMemo(
     () =>
@@ -56,6 +58,8 @@ export const CoursesScreen = ({ me }: { me: Me }) => {
         mayChange && (
           <>
             <Button onClick={() => setImporting(true)}>Import roster</Button>
+            <Button onClick={() => setTable('make')}>Make courses</Button>
+            <Button onClick={() => setTable('values')}>Values for courses</Button>
             <Link to={`/rollouts/new?courses=${shown.slice(0, 2000).map((course) => course.id).join('.')}`} className="rounded-sm border border-tide bg-tide px-3 py-1.5 leading-tight font-semibold text-sheet">Plan rollout to these {shown.length}</Link>
           </>
         )
@@ -101,6 +105,8 @@ export const CoursesScreen = ({ me }: { me: Me }) => {
           </div>
         </div>
       )}
+      <MakeCourses open={table === 'make'} onOpenChange={(open) => setTable(open ? 'make' : null)} />
+      <CourseValues open={table === 'values'} onOpenChange={(open) => setTable(open ? 'values' : null)} />
       <RosterImport open={importing} onOpenChange={setImporting} />
     </Page>
   )

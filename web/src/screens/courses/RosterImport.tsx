@@ -4,6 +4,7 @@ import { useState } from 'react'
 import type { RosterReport } from '@wickerframe/contract'
 import { postFile } from '../../api/client.ts'
 import { Button, plural, Problem } from '../../controls/controls.tsx'
+import { FileErrors } from './FileErrors.tsx'
 
 const header = 'code, title, term, session, class section, own or shared, instructor e-mail, instructor name, modality, weeks, platform course id, status'
 
@@ -43,13 +44,7 @@ export const RosterImport = ({ open, onOpenChange }: { open: boolean; onOpenChan
           <div className="mt-4" role="status">
             <Problem error={error} />
             {report && report.errors.length > 0 && (
-              <>
-                <p className="font-semibold">Nothing was imported: {plural(report.errors.length, 'place')} to mend in the file.</p>
-                <table className="mt-2 w-full text-left">
-                  <thead><tr className="border-b border-line-strong"><th scope="col" className="pr-3">Line</th><th scope="col" className="pr-3">Column</th><th scope="col" className="pr-3">Found</th><th scope="col">Wanted</th></tr></thead>
-                  <tbody>{report.errors.slice(0, 50).map((one, i) => <tr key={i} className="border-b border-line align-top"><td className="pr-3">{one.line}</td><td className="pr-3">{one.column || 'whole line'}</td><td className="pr-3"><mark className="bg-rust-soft text-ink">{one.found || 'nothing'}</mark></td><td>{one.reason}</td></tr>)}</tbody>
-                </table>
-              </>
+              <FileErrors errors={report.errors} />
             )}
             {report && report.errors.length === 0 && (
               <>

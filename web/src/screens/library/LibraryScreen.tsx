@@ -1,6 +1,6 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
-import { Link } from 'react-router'
+import { Link, useNavigate } from 'react-router'
 import { freshKey, rubricPoints, type Asset, type HouseText, type KeptBlock, type Rubric } from '@wickerframe/core'
 import type { LibraryEntry, LibraryKind, LibraryPut, Me } from '@wickerframe/contract'
 import { post } from '../../api/client.ts'
@@ -152,11 +152,13 @@ export const LibraryScreen = ({ me }: { me: Me }) => {
   const mayEdit = me.role === 'designer' || me.role === 'administrator'
   const entries = (library.data ?? []).filter((entry) => entry.kind === kind)
   const saved = () => set({ open: null })
+  const navigate = useNavigate()
+  const rollOut = useMutation({ mutationFn: (houseText: string) => post<{ run: number }>('/api/rollouts', { order: { mode: 'house-text', houseText } }), onSuccess: ({ run }) => void navigate(`/rollouts/${run}`) })
   return (
     <Page title="Library">
       <div className="mt-2 flex flex-wrap gap-2" role="group" aria-label="Show">{kinds.map(([id, text]) => <Choice key={id} pressed={kind === id} onClick={() => set({ kind: id, open: null })}>{text} ({(library.data ?? []).filter((entry) => entry.kind === id).length})</Choice>)}</div>
       <p className="mt-2 text-ink-2">{kinds.find(([id]) => id === kind)?.[2]}</p>
-      <Problem error={library.error} />
+      <Problem error={library.error ?? rollOut.error} />
       {library.isPending && <Waiting what="the library" />}
       <ul className="mt-3 divide-y divide-line border-y border-line">
         {entries.map((entry) => {
@@ -172,6 +174,7 @@ export const LibraryScreen = ({ me }: { me: Me }) => {
                       {entry.kind === 'house-text' ? `${(entry.document as HouseText).form}, revision ${(entry.document as HouseText).revisions.at(-1)?.number}, in force from ${(entry.document as HouseText).revisions.at(-1)?.inForceFrom}` : entry.kind === 'rubric' ? `${rubricPoints(entry.document as Rubric)} points, ${plural((entry.document as Rubric).criteria.length, 'criterion', 'criteria')}` : entry.kind === 'image' ? (entry.document as Asset).licence : blockWords[(entry.document as KeptBlock).block.kind]}
                       {' · '}saved <Moment at={entry.savedAt} today={me.today} /> by {entry.by}
                     </p>
+                    {mayEdit && entry.kind === 'house-text' && entry.courses > 0 && <Button shape="word" disabled={rollOut.isPending} onClick={() => rollOut.mutate(entry.key)}>plan it for every course that shows it</Button>}
                     {mayEdit && <Button shape="word" aria-expanded={open === entry.key} onClick={() => set({ open: open === entry.key ? null : entry.key })}>{open === entry.key ? 'close' : 'correct it'}</Button>}
                   </div>
                 </div>

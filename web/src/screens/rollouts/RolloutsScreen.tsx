@@ -33,7 +33,7 @@ export const RolloutsScreen = ({ me }: { me: Me }) => {
   const rollouts = useRollouts()
   const mayPlan = me.role === 'designer' || me.role === 'administrator'
   return (
-    <Page title="Rollouts" beside={mayPlan && <Link to="/rollouts/new" className="rounded-sm border border-tide bg-tide px-3 py-1.5 leading-tight font-semibold text-sheet">Plan rollout</Link>}>
+    <Page title="Rollouts" beside={mayPlan && <><Link to="/rollouts/next-term" className="rounded-sm border border-line-strong bg-sheet px-3 py-1.5 leading-tight font-semibold">Next term</Link><Link to="/rollouts/new" className="rounded-sm border border-tide bg-tide px-3 py-1.5 leading-tight font-semibold text-sheet">Plan rollout</Link></>}>
       <Problem error={rollouts.error} />
       {rollouts.isPending && <Waiting what="the rollouts" />}
       {rollouts.data?.length === 0 && <p className="py-10 text-ink-2">Nothing was rolled out yet. A rollout brings a released version into the courses you choose: you see the plan for each course first.</p>}

@@ -29,6 +29,11 @@ export const consequenceWords = ({ code, count, example }: Consequence): string 
     'new-dates': `${plural(count, 'due date')} that students know will move, such as that of “${example}”`,
     'student-work': `${plural(count, 'item')} in which students have work ${count === 1 ? 'is' : 'are'} left alone, such as “${example}”`,
     'past-last-day': `${plural(count, 'due date')} would lie past the last day, such as that of “${example}”`,
+    'dates-in-prose': `${plural(count, 'text')} that ${count === 1 ? 'comes' : 'come'} along ${count === 1 ? 'names' : 'name'} dates of the earlier term, such as “${example}”`,
+    'old-term': `${plural(count, 'text')} that ${count === 1 ? 'comes' : 'come'} along ${count === 1 ? 'names' : 'name'} the earlier term, such as “${example}”`,
+    'dates-to-set': `${plural(count, 'item')} that ${count === 1 ? 'comes' : 'come'} along ${count === 1 ? 'has' : 'have'} no dates yet, such as “${example}”`,
+    'attest-again': `${plural(count, 'outside tool')} ${count === 1 ? 'has' : 'have'} to be paired and attested for the new term, such as “${example}”`,
+    'left-behind': `${plural(count, 'item')} of the earlier course ${count === 1 ? 'stays' : 'stay'} there, as ${count === 1 ? 'its place is' : 'their places are'} hidden`,
     'dead-links': `${plural(count, 'page')} would link to something that is not in the course, such as “${example}”`,
   })[code]
 

@@ -1,0 +1,73 @@
+import { useQueryClient } from '@tanstack/react-query'
+import { Dialog } from 'radix-ui'
+import { useState, type ReactNode } from 'react'
+import { postText } from '../../api/client.ts'
+import { Button, Problem } from '../../controls/controls.tsx'
+import { FileErrors } from './FileErrors.tsx'
+
+interface Report {
+  dry: boolean
+  errors: { line: number; column: string; found: string; reason: string }[]
+}
+
+/** A table that is pasted or chosen as a file: what it would do is shown while it is looked at, then it is taken. */
+export const TableDialog = <R extends Report>({ open, onOpenChange, title, explains, header, address, ready, act, children, outcome }: {
+  open: boolean
+  onOpenChange: (open: boolean) => void
+  title: string
+  explains: string
+  header: string
+  /** Where it is sent; `dry` asks only what it would do. */
+  address: (dry: boolean) => string
+  /** Whether the report has anything to take. */
+  ready: (report: R) => boolean
+  act: string
+  children?: ReactNode
+  outcome: (report: R) => ReactNode
+}) => {
+  const client = useQueryClient()
+  const [text, setText] = useState('')
+  const [report, setReport] = useState<R | null>(null)
+  const [error, setError] = useState<unknown>(null)
+  const send = async (dry: boolean) => {
+    setError(null)
+    try {
+      setReport(await postText<R>(address(dry), text))
+      if (!dry) await client.invalidateQueries()
+    } catch (cause) {
+      setReport(null)
+      setError(cause)
+    }
+  }
+  const type = (next: string) => {
+    setText(next)
+    setReport(null)
+  }
+  return (
+    <Dialog.Root open={open} onOpenChange={onOpenChange}>
+      <Dialog.Portal>
+        <Dialog.Overlay className="fixed inset-0 bg-ink/30" />
+        <Dialog.Content className="fixed left-1/2 top-12 max-h-[86vh] w-[52rem] max-w-[95vw] -translate-x-1/2 overflow-y-auto border border-line-strong bg-sheet p-6">
+          <Dialog.Title className="text-xl">{title}</Dialog.Title>
+          <Dialog.Description className="mt-1 text-ink-2">{explains}</Dialog.Description>
+          <p className="mt-2 border border-line bg-paper p-2 font-mono text-[12px]">{header}</p>
+          {children}
+          <label className="mt-3 flex flex-col gap-1 text-ink-2">
+            <span>The table, pasted from a spreadsheet or typed as CSV</span>
+            <textarea className="h-36 border border-line-strong bg-paper p-2 font-mono text-[12.5px] text-ink" value={text} onChange={(event) => type(event.target.value)} spellCheck={false} />
+          </label>
+          <label className="mt-2 flex items-center gap-2 text-ink-2"><span>or a file</span><input type="file" accept=".csv,.tsv,.txt,text/csv" onChange={(event) => void event.target.files?.[0]?.text().then(type)} /></label>
+          <div className="mt-3" role="status">
+            <Problem error={error} />
+            {report && (report.errors.length > 0 ? <FileErrors errors={report.errors} /> : outcome(report))}
+          </div>
+          <div className="mt-5 flex justify-end gap-2">
+            <Dialog.Close asChild><Button>Close</Button></Dialog.Close>
+            <Button shape={report?.dry ? 'plain' : 'main'} disabled={text.trim() === ''} onClick={() => void send(true)}>See what it would do</Button>
+            <Button shape="main" disabled={!report?.dry || report.errors.length > 0 || !ready(report)} onClick={() => void send(false)}>{act}</Button>
+          </div>
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
+  )
+}
