@@ -162,7 +162,8 @@ export const planUndo = ({ record, course, base, bodies }: UndoInput): Plan => {
   if (ofCourse.length > 0) steps.push({ does: ofCourse.some((one) => one.does === 'change') ? 'set' : 'keep', instance: 'course', part: 'course', kind: 'course', name: course.name, into: null, opensAt: null, dueAt: null, reason: 'the course itself', fields: ofCourse })
   const lastChanges = repointed(changes, record, items, remade, removed)
   return {
-    state: lastChanges.length > 0 ? 'ready' : 'nothing-to-do', steps, unchanged: 0, changes: lastChanges, undecided: 0, additive: false, consequences: [], creates: [...remade.values()],
+    // Even where everything was edited since, the bases and the version go back.
+    state: 'ready', steps, unchanged: 0, changes: lastChanges, undecided: 0, additive: false, consequences: [], creates: [...remade.values()],
     next: nextOf(base, record, entries, new Set(remade.values())),
   }
 }

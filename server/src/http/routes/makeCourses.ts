@@ -55,10 +55,11 @@ export const postMakeCourses: Handler = async (handling): Promise<MadeCourses> =
     const name = version && term ? renderName(formatOf(version.document.naming.courseName), courseValues(factsOf(course, term))).text : `${course.code} ${course.title}`
     return { platformId: course.platformId, name, classSections: course.classSections, people: course.instructors }
   })
-  if (errors.length > 0 || dry) return { dry, made: named.map(({ people: _, ...rest }) => rest), errors }
+  const made = named.map(({ platformId, name, classSections }) => ({ platformId, name, classSections }))
+  if (errors.length > 0 || dry) return { dry, made, errors }
   await make(handling, named)
   await importRoster(pool, read.courses, () => ({}), person.email, false)
-  return { dry, made: named.map(({ people: _, ...rest }) => rest), errors: [] }
+  return { dry, made, errors: [] }
 }
 
 /** Puts values into courses from a table that was pasted or imported; with ?dry=1 only says what it would change. */
