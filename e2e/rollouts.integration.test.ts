@@ -118,7 +118,7 @@ describe('from deployment to undo', () => {
     await designer.post(`/api/runs/${updateRun}/approve`)
     await workUntil(bed, designer, updateRun, 'done')
     const after = await snapshot(course)
-    const welcome = everyCourseItem(after).find(({ item }) => /^Welcome/.test(item.name))?.item
+    const welcome = everyCourseItem(after).find(({ item }) => item.name.startsWith('Welcome'))?.item
     expect(welcome?.html).toContain('I am Pilar, thirty years at sea.')
     expect(everyCourseItem(after).some(({ item }) => item.name === 'Ask the crew')).toBe(true)
     expect((await itemOf(other, /^Welcome/)).html).toContain('The college says it anew.')

@@ -17,6 +17,9 @@ export interface TestBed {
   address: string
   platformAddress: string
   pool: Pool
+  platformPool: Pool
+  /** Of the MariaDB that was started for this test bed. */
+  mariadbPid: number
   server: StartedProcess
   /** Starts a further worker. */
   startWorker: () => Promise<StartedProcess>
@@ -82,8 +85,9 @@ export const startTestBed = async ({ courses = 6, leaseSeconds = 2 } = {}): Prom
         parsed(await fetch(address + path, { method: 'POST', headers: { cookie, 'x-wickerframe': '1', 'content-type': 'application/json', ...headers }, body: typeof body === 'string' || body instanceof Uint8Array ? (body as BodyInit) : JSON.stringify(body) })),
     }
   }
+  const platformPool = connect({ host: '127.0.0.1', port: mariadb.port, user: 'root', password: mariadb.password, database: `${name}_platform` }, 2)
   return {
-    address, platformAddress, pool, server, startWorker, startServer, as,
+    address, platformAddress, pool, platformPool, mariadbPid: mariadb.pid, server, startWorker, startServer, as,
     authorization: `Bearer ${token}`,
     platform: () => platform,
     startPlatform: async () => {
@@ -98,7 +102,7 @@ export const startTestBed = async ({ courses = 6, leaseSeconds = 2 } = {}): Prom
       await Promise.all([...started, platform].map((one) => one.stop()))
       await pool.query(`DROP DATABASE \`${name}\``)
       await pool.query(`DROP DATABASE \`${name}_platform\``)
-      await pool.end()
+      await Promise.all([pool.end(), platformPool.end()])
       await mariadb.stop()
     },
   }
