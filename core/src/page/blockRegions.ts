@@ -18,7 +18,7 @@ export interface BlockRegion {
   /** Whether the marker of deployment stands around it. */
   marked: boolean
   /** Whether its words are those that were looked for, space aside. */
-  asLookedFor: boolean
+  asLookedFor: () => boolean
 }
 
 export interface BlockRegions {
@@ -69,16 +69,57 @@ const innerOf = (element: Element, outer: Span): Span => ({
 
 const deepestRead = 200
 
+/** A tag with its attributes, quoted ones whole. */
+const tags = /<(\/?)([a-zA-Z][^\s/>]*)((?:"[^"]*"|'[^']*'|[^'"<>])*)>/g
+const markerIn = new RegExp(`\\s${blockMarker}="([^"]*)"`)
+/** What a scan of tags cannot be sure of, and a parser can. */
+const needsParser = /<!--|<!\[|<(?:script|style|textarea|title|template|svg|math|plaintext|xmp|noscript|iframe|table)\b/i
+
+/** Marked blocks told from the tags alone, where that is certain; null where the page has to be parsed. */
+const scanned = (html: string, wanted: ReadonlyMap<string, { html: string }>, needed: ReadonlySet<string>): BlockRegions | null => {
+  if (needsParser.test(html)) return null
+  const regions = new Map<string, BlockRegion>()
+  const open: { tag: string; key: string; from: number; inner: number; depth: number }[] = []
+  const depths = new Map<string, number>()
+  for (const match of html.matchAll(tags)) {
+    const [whole, closes, name = '', attributes = ''] = match
+    const tag = name.toLowerCase()
+    if (tag !== 'div') {
+      if (attributes.includes(blockMarker)) return null
+      continue
+    }
+    const depth = depths.get(tag) ?? 0
+    if (closes === '') {
+      depths.set(tag, depth + 1)
+      const key = markerIn.exec(attributes)?.[1]
+      if (key !== undefined) open.push({ tag, key, from: match.index, inner: match.index + whole.length, depth })
+      continue
+    }
+    if (depth === 0) return null
+    depths.set(tag, depth - 1)
+    const top = open.at(-1)
+    if (top?.depth !== depth - 1) continue
+    open.pop()
+    if (regions.has(top.key)) return null
+    const inner = { from: top.inner, to: match.index }
+    if (wanted.has(top.key)) regions.set(top.key, { outer: { from: top.from, to: match.index + whole.length }, inner, marked: true, asLookedFor: () => sayingOf(html.slice(inner.from, inner.to)) === sayingOf(wanted.get(top.key)?.html ?? '') })
+  }
+  return open.length === 0 && [...needed].every((key) => regions.has(key)) ? { regions, doubtful: new Set() } : null
+}
+
 /**
  * Finds the blocks of a page by source offset: by their markers where the platform kept them; otherwise by what they
  * say, in the order in which they are looked for, and a block that says something else by the gap between its neighbours.
  * @param blocks in the order they stood in, each with the HTML it had when it was last known
+ * @param needed where only some are asked for: a page in which those are marked plainly is not parsed
  */
-export const blockRegions = (html: string, blocks: readonly { key: string; html: string }[]): BlockRegions => {
+export const blockRegions = (html: string, blocks: readonly { key: string; html: string }[], needed: ReadonlySet<string> | null = null): BlockRegions => {
+  const wanted = new Map(blocks.map((block) => [block.key, block]))
+  const quick = needed && scanned(html, wanted, needed)
+  if (quick) return quick
   const fragment = parseFragment(html, { sourceCodeLocationInfo: true })
   const regions = new Map<string, BlockRegion>()
   const doubtful = new Set<string>()
-  const wanted = new Map(blocks.map((block) => [block.key, block]))
 
   const findMarked = (nodes: readonly Node[], depth: number) => {
     for (const node of nodes) {
@@ -87,7 +128,7 @@ export const blockRegions = (html: string, blocks: readonly { key: string; html:
       const outer = key === undefined ? null : spanOf(node, node)
       if (key !== undefined && outer && wanted.has(key)) {
         if (regions.has(key)) doubtful.add(key)
-        else regions.set(key, { outer, inner: innerOf(node, outer), marked: true, asLookedFor: saying(node.childNodes) === sayingOf(wanted.get(key)?.html ?? '') })
+        else regions.set(key, { outer, inner: innerOf(node, outer), marked: true, asLookedFor: () => saying(node.childNodes) === sayingOf(wanted.get(key)?.html ?? '') })
       } else if (depth < deepestRead) findMarked(node.childNodes, depth + 1)
     }
   }
@@ -119,7 +160,7 @@ export const blockRegions = (html: string, blocks: readonly { key: string; html:
         const outer = last && text === looked ? spanOf(first, last) : null
         if (!outer) continue
         const alone = j === i + 1 && isElement(first) && wrappers.has(first.tagName)
-        regions.set(block.key, { outer, inner: alone ? innerOf(first, outer) : outer, marked: false, asLookedFor: true })
+        regions.set(block.key, { outer, inner: alone ? innerOf(first, outer) : outer, marked: false, asLookedFor: () => true })
         i = j - 1
         break
       }
@@ -149,7 +190,7 @@ const placeInGaps = (html: string, blocks: readonly { key: string }[], lists: re
     const last = free?.at(-1)
     const outer = first && last ? spanOf(first, last) : null
     const missing = blocks.slice(i, end)
-    if (outer && missing.length === 1) regions.set(missing[0]?.key ?? '', { outer, inner: outer, marked: false, asLookedFor: false })
+    if (outer && missing.length === 1) regions.set(missing[0]?.key ?? '', { outer, inner: outer, marked: false, asLookedFor: () => false })
     else if (outer) for (const block of missing) doubtful.add(block.key)
     i = end
   }

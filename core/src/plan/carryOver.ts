@@ -113,7 +113,7 @@ export const carryOver = (plan: Plan, expected: ExpectedCourse, source: CarrySou
         if (block.definition.kind !== 'fill-in') continue
         const kind: CarryKind = block.definition.element !== undefined && contactElements.has(block.definition.element) ? 'contact-cards' : 'answers'
         const region = regions.get(block.key)
-        if (!kinds.has(kind) || !region || region.asLookedFor) continue
+        if (!kinds.has(kind) || !region || region.asLookedFor()) continue
         const inner = item.html.slice(region.inner.from, region.inner.to)
         const text = analysePage(inner).paragraphs.map((one) => one.text).join(' ')
         if ([block.definition.prompt, ...block.definition.earlierPrompts].some((prompt) => text.replace(/\s/g, '').includes(prompt.replace(/\s/g, '')))) continue

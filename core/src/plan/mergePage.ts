@@ -83,14 +83,17 @@ export const mergePage = (input: PageMergeInput): PageMerge => {
 
   const page = present ?? ''
   const lookedFor = base === null ? wanted.map(({ key, kept }) => ({ key, html: kept })) : base.map(({ key }) => ({ key, html: sentOf(key) ?? '' }))
-  const now = blockRegions(page, lookedFor)
+  // Where nothing is put in or moved, only the blocks that change need to be found.
+  const putsIn = base === null || moved.size > 0 || wanted.some((block) => chosen(block.key) && !known.has(block.key))
+  const needed = putsIn ? null : new Set([...wanted.filter(asks).map((block) => block.key), ...gone.map((block) => block.key)])
+  const now = blockRegions(page, lookedFor, needed)
   const pagesOfBase = new Map<string, { html: string; found: BlockRegions } | null>()
   const basePage = (id: string | null) => {
     if (id === null) return null
     let read = pagesOfBase.get(id)
     if (read === undefined) {
       const html = bodies.htmlOf(id)
-      pagesOfBase.set(id, (read = html === undefined ? null : { html, found: blockRegions(html, lookedFor) }))
+      pagesOfBase.set(id, (read = html === undefined ? null : { html, found: blockRegions(html, lookedFor, needed) }))
     }
     return read
   }
@@ -101,7 +104,7 @@ export const mergePage = (input: PageMergeInput): PageMerge => {
     if (!region) return { state: 'removed', region: null }
     const then = basePage(known.get(key)?.page ?? null)
     const thenRegion = then?.found.regions.get(key)
-    if (!then || !thenRegion) return { state: region.asLookedFor ? 'untouched' : 'touched', region }
+    if (!then || !thenRegion) return { state: region.asLookedFor() ? 'untouched' : 'touched', region }
     const before = inside(then.html, thenRegion)
     const after = inside(page, region)
     return { state: before === after || normalHtml(before) === normalHtml(after) ? 'untouched' : 'touched', region }
@@ -168,7 +171,7 @@ export const mergePage = (input: PageMergeInput): PageMerge => {
       if (standing.state === 'removed' && block.isGuidance) return void next.set(key, fresh(block))
       if (standing.state === 'removed') return settle('the page that was here does not have it')
       next.set(key, fresh(block))
-      if (standing.region?.asLookedFor) told('agree', there, 'is there already')
+      if (standing.region?.asLookedFor()) told('agree', there, 'is there already')
       else if (block.isFillIn) told('agree', there, 'is filled in')
       else {
         next.delete(key)

@@ -149,7 +149,13 @@ export const planDeployment = (input: PlanInput): Plan => {
     instance: part.instance, part: part.key, repetition: part.repetition, number: part.repetitionNumber, kind: part.kind, parent: part.parent, format: formatOfName(part),
   })
 
-  const siblingRefs = (part: ExpectedPart): string[] => siblingsOf(expected, part).map((one) => refOf(one.instance))
+  const siblings = new Map<string | null, string[]>([[null, [...expected.parts, expected.home].map((part) => part.instance)], ...wantedParts.map((part) => [part.instance, part.items.map((item) => item.instance)] as const)])
+  const refsOfSiblings = new Map<string | null, string[]>()
+  const siblingRefs = (part: ExpectedPart): string[] => {
+    let refs = refsOfSiblings.get(part.parent)
+    if (!refs) refsOfSiblings.set(part.parent, (refs = (siblings.get(part.parent) ?? []).map(refOf)))
+    return refs
+  }
   const create = (part: ExpectedPart, reason: string) => {
     const { definition } = part
     const fields = wantedFields(part, expected)
@@ -251,9 +257,16 @@ export const planDeployment = (input: PlanInput): Plan => {
   const movedByTemplate = new Map<string | null, Set<string>>()
   const movedByPeople = new Map<string | null, Set<string>>()
   const parents = new Set(wantedParts.map((part) => part.parent))
+  const basesIn = new Map<string | null, BaseEntry[]>()
+  for (const entry of base.parts) {
+    if (standing(entry.instance) === undefined) continue
+    const held = basesIn.get(entry.parent)
+    if (held) held.push(entry)
+    else basesIn.set(entry.parent, [entry])
+  }
   for (const parent of parents) {
-    const inBase = base.parts.filter((entry) => entry.parent === parent && standing(entry.instance) !== undefined)
-    const asWanted = siblingsIn(expected, parent).map((part) => part.instance)
+    const inBase = basesIn.get(parent) ?? []
+    const asWanted = siblings.get(parent) ?? []
     movedByTemplate.set(parent, movedBetween(inBase.map((entry) => entry.instance), asWanted))
     const home = parent === null ? null : (standing(parent) ?? null)
     const ofPlatform = new Map(inBase.map((entry) => [entry.platformId, entry.instance]))
@@ -394,7 +407,3 @@ export const planDeployment = (input: PlanInput): Plan => {
     consequences: consequencesOf(changes, steps, course, expected),
   }
 }
-
-const siblingsIn = (expected: ExpectedCourse, parent: string | null): ExpectedPart[] =>
-  parent === null ? [...expected.parts, expected.home] : (everyExpected(expected.parts).find((part) => part.instance === parent)?.items ?? [])
-const siblingsOf = (expected: ExpectedCourse, part: ExpectedPart): ExpectedPart[] => siblingsIn(expected, part.parent)
