@@ -10,6 +10,7 @@ import type { CourseSummary, MadeCourses } from '@wickerframe/contract'
 import { demoTemplate, factsOfRoster, makeRoster } from '@wickerframe/demo'
 import { runOf, versionOrder } from '../e2e/rollouts.ts'
 import { startTestBed, until } from '../e2e/testBed.ts'
+import { firstRow } from '@wickerframe/storage'
 import { root } from '../scripts/processes.ts'
 
 const courses = Number(process.env['COURSES'] ?? 2000)
@@ -19,6 +20,11 @@ const folder = join(root, '.local/bench/sets')
 mkdirSync(folder, { recursive: true })
 
 const memoryOf = (pid: number | undefined): number => Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${pid}/status`, 'utf8'))?.[1] ?? 0) / 1024
+/** Processor time of a process so far, in seconds (100 clock ticks a second, as Linux counts them for programs). */
+const processorOf = (pid: number | undefined): number => {
+  const fields = readFileSync(`/proc/${pid}/stat`, 'utf8').split(') ')[1]?.split(' ') ?? []
+  return (Number(fields[11]) + Number(fields[12])) / 100
+}
 const bed = await startTestBed({ courses: 2, leaseSeconds: 30 })
 try {
   const designer = await bed.as('designer@kestrelsound.example')
@@ -68,7 +74,16 @@ try {
     }))
     return (performance.now() - start) / 1000
   }
+  /** State of a run, asked of the database: the benchmark must not keep the server busy. */
+  const ended = (run: number, state: string) => until(async () => (await firstRow<{ state: string }>(bed.pool, 'SELECT state FROM runs WHERE id = ?', [run]))?.state, (now) => now === state, 3600)
+  const processors = (named: Record<string, number | undefined>) => {
+    const before = Object.fromEntries(Object.entries(named).map(([name, pid]) => [name, processorOf(pid)]))
+    return () => Object.entries(named).map(([name, pid]) => `${name} ${(((processorOf(pid) - (before[name] ?? 0)) * 1000) / courses).toFixed(1)}`).join(', ')
+  }
+  const others = { platform: bed.platform().child.pid, mariadb: bed.mariadbPid }
+  const bareUse = processors({ ...others, client: process.pid })
   const bareSeconds = await bareClient()
+  console.log(`  processor time, ms a course: ${bareUse()}`)
   console.log(`bare client, ${lanes} at a time: ${bareSeconds.toFixed(1)} s (${(courses / bareSeconds).toFixed(1)} courses a second)`)
 
   const workers = await Promise.all(Array.from({ length: workersCount }, () => bed.startWorker()))
@@ -86,14 +101,17 @@ try {
   }, 250)
   const { body } = await designer.post<{ run: number }>('/api/rollouts', { order: versionOrder('harbour-standard', 1), courses: ours.map((course) => course.id) })
   const planStart = performance.now()
-  await until(() => runOf(designer, body.run), (detail) => detail.state === 'planned', 3600)
+  await ended(body.run, 'planned')
   const planSeconds = (performance.now() - planStart) / 1000
   console.log(`planned as a job (read from the platform, stored): ${planSeconds.toFixed(1)} s (${(courses / planSeconds).toFixed(1)} courses a second)`)
+  const runUse = processors({ ...others, server: bed.server.child.pid, 'worker 1': workers[0]?.child.pid, 'worker 2': workers[1]?.child.pid })
   const runStart = performance.now()
   await designer.post(`/api/runs/${body.run}/approve`)
-  const detail = await until(() => runOf(designer, body.run), (one) => one.state === 'done', 3600)
+  await ended(body.run, 'done')
   const runSeconds = (performance.now() - runStart) / 1000
   clearInterval(sampler)
+  console.log(`  processor time, ms a course: ${runUse()}`)
+  const detail = await runOf(designer, body.run)
   console.log(`rollout, ${workersCount} workers of 2: ${runSeconds.toFixed(1)} s (${(courses / runSeconds).toFixed(1)} courses a second), ${detail.counts.done} done, ${detail.counts.failed} failed`)
   console.log(`ratio to the bare client: ${(runSeconds / bareSeconds).toFixed(2)} (goal: at most 1.4)`)
   console.log(`memory, MB (server, workers): at most ${peaks.map((peak) => peak.toFixed(0)).join(', ')}; in the first 10 s ${early.map((peak) => peak.toFixed(0)).join(', ')} (goal: under 600, flat)`)

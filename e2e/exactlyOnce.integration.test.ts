@@ -2,6 +2,7 @@ import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import type { CoursePlan, CourseSummary, RunDetail } from '@wickerframe/contract'
 import { everyCourseItem, everyModule, type Course } from '@wickerframe/core'
 import { rowsOf } from '@wickerframe/storage'
+import { findBase } from '@wickerframe/server/repositories/bases'
 import { planRollout, versionOrder } from './rollouts.ts'
 import { startTestBed, until, type Client, type TestBed } from './testBed.ts'
 
@@ -46,9 +47,9 @@ const expectExactlyOnce = async (summary: CourseSummary, plan: CoursePlan) => {
   const found = [...everyModule(course.modules).map((module) => module.name), ...everyCourseItem(course).map(({ item }) => item.name)].sort()
   expect(found).toEqual(plan.steps.filter((step) => step.does === 'create').map((step) => step.name).sort())
   expect(await rowsOf(bed.pool, 'SELECT number, parts FROM deployments WHERE course_id = ?', [summary.id])).toEqual([{ number: 1, parts: found.length }])
-  const bases = await rowsOf<{ platform_id: string }>(bed.pool, 'SELECT platform_id FROM bases WHERE course_id = ?', [summary.id])
+  const base = await findBase(bed.pool, summary.id)
   const ids = [...everyModule(course.modules).map((module) => module.id), ...everyCourseItem(course).map(({ item }) => item.id)]
-  expect(bases.map((base) => base.platform_id).sort()).toEqual(ids.sort())
+  expect(base.parts.map((entry) => entry.platformId).sort()).toEqual(ids.sort())
   const again = await planRollout(bed, designer, versionOrder('short-course-standard', 1), [summary.id])
   expect(again.plans[0]?.state).toBe('nothing-to-do')
 }

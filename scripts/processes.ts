@@ -1,5 +1,6 @@
 import { spawn, type ChildProcess } from 'node:child_process'
 import { fileURLToPath } from 'node:url'
+import { bundle } from './bundle.ts'
 
 export const root = fileURLToPath(new URL('..', import.meta.url))
 
@@ -10,10 +11,11 @@ export interface StartedProcess {
   stop: (signal?: NodeJS.Signals) => Promise<void>
 }
 
-/** Starts one of our TypeScript processes and waits until its first line says that it is there. */
-export const startProcess = (script: string, environment: Readonly<Record<string, string>>, onEnd?: (code: number | null) => void): Promise<StartedProcess> =>
-  new Promise((resolve, reject) => {
-    const child = spawn(process.execPath, ['--import', 'tsx', script], { cwd: root, env: { ...process.env, ...environment }, stdio: ['ignore', 'pipe', 'pipe'], detached: true })
+/** Starts one of our programs and waits until its first line says that it is there. */
+export const startProcess = async (script: string, environment: Readonly<Record<string, string>>, onEnd?: (code: number | null) => void): Promise<StartedProcess> => {
+  const file = await bundle(script)
+  return new Promise((resolve, reject) => {
+    const child = spawn(process.execPath, [file], { cwd: root, env: { ...process.env, ...environment }, stdio: ['ignore', 'pipe', 'pipe'], detached: true })
     let out = ''
     let errors = ''
     let ready = false
@@ -44,3 +46,4 @@ export const startProcess = (script: string, environment: Readonly<Record<string
       else reject(new Error(`${script} ended before it was ready:\n${errors}`))
     })
   })
+}

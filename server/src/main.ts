@@ -16,6 +16,7 @@ const app = makeApp({
   pool,
   connector: connectorClient({ url: settings.PLATFORM_URL, token: settings.PLATFORM_TOKEN, timeoutSeconds: settings.CONNECTOR_TIMEOUT_SECONDS }),
   today: () => todayOf(settings),
+  webFolder: fileURLToPath(new URL('../../web/dist', import.meta.url)),
   platformUrl: settings.PLATFORM_URL,
   secureCookies: settings.WICKERFRAME_SECURE_COOKIES === 'yes',
   log: pino({ level: 'warn' }),

@@ -1,5 +1,4 @@
 import { existsSync } from 'node:fs'
-import { fileURLToPath } from 'node:url'
 import express, { type Express, type NextFunction, type Request, type Response } from 'express'
 import helmet from 'helmet'
 import type { Pool } from 'mysql2/promise'
@@ -102,6 +101,8 @@ export interface AppSettings {
   pool: Pool
   connector: Connector
   today: () => string
+  /** Where the built web application stands. */
+  webFolder: string
   platformUrl: string
   secureCookies: boolean
   log: Logger
@@ -171,7 +172,7 @@ export const makeApp = (settings: AppSettings): Express => {
     response.set('Cache-Control', 'no-cache').set('Content-Security-Policy', `sandbox allow-top-navigation-by-user-activation; default-src 'none'; style-src 'unsafe-inline'; img-src ${new URL(platformUrl).origin}; frame-ancestors 'none'`).type('html').send(page)
   })
 
-  const built = fileURLToPath(new URL('../../../web/dist', import.meta.url))
+  const built = settings.webFolder
   if (existsSync(built)) {
     app.use(express.static(built, { index: false, setHeaders: (response, path) => void response.setHeader('Cache-Control', path.includes('/assets/') ? 'public, max-age=31536000, immutable' : 'no-cache') }))
     app.get('/{*any}', (_, response) => response.set('Cache-Control', 'no-cache').sendFile(`${built}/index.html`))

@@ -5,7 +5,7 @@ import { ChangeSet, type ChangeSetAnswer } from '@wickerframe/contract'
 import { inTransaction, type Database } from '@wickerframe/storage'
 import { z } from 'zod'
 import type { Connector } from '../connector/client.ts'
-import { digestOf } from '../digest.ts'
+import { sha256 } from '../digest.ts'
 import { findCourse, type StoredCourse } from '../repositories/courses.ts'
 import { hasUnresolvedKey } from '../repositories/deployments.ts'
 import { baseRevision, finishTask, forgetKey, lockBaseRevision, markSent, raiseBaseRevision, type ClaimedTask } from '../repositories/runs.ts'
@@ -40,6 +40,7 @@ const planAgain = new Set(['stale-revision', 'voided', 'student-work', 'gone', '
  * key, before anything else; only then is a new plan made.
  */
 export const runChangeSetTask = async <N>(pool: Pool, connector: Connector, task: ClaimedTask, today: string, work: ChangeSetWork<N>): Promise<TaskOutcome> => {
+  let made: Made<N> | null = null
   for (let round = 0; round < plannedAgain; round++) {
     if (!task.sent) {
       const prepared = await prepare(pool, connector, task, today, work)
@@ -52,15 +53,16 @@ export const runChangeSetTask = async <N>(pool: Pool, connector: Connector, task
       if (marked === 'lost-lease') return { state: 'lost-lease' }
       if (marked === 'outrun') continue
       task.sent = prepared.sent
+      made = prepared.made
     }
     const { sent } = task
-    const payload = readDocument(Payload, JSON.parse(sent.payload))
-    const note = payload.ok ? readDocument(work.note, payload.value.note) : payload
-    if (!payload.ok || !note.ok) return failed('what was sent is stored in a form that cannot be read')
-    const answer = await connector.apply(payload.value.platformId, sent.key, payload.value.set)
+    made ??= readSent(sent.payload, work)
+    if (!made) return failed('what was sent is stored in a form that cannot be read')
+    const { platformId, set, note } = made
+    const answer = await connector.apply(platformId, sent.key, set)
     switch (answer.state) {
       case 'answered':
-        return settle(pool, task, sent.key, payload.value.set.changes, note.value as N, answer.value, work)
+        return settle(pool, task, sent.key, set.changes, note, answer.value, work)
       case 'later':
         return later(answer.detail, answer.afterSeconds)
       case 'unknown':
@@ -69,12 +71,27 @@ export const runChangeSetTask = async <N>(pool: Pool, connector: Connector, task
         if (!planAgain.has(answer.code)) return failed(`the platform refused: ${answer.detail}`)
         if (!(await inTransaction(pool, (database) => forgetKey(database, task)))) return { state: 'lost-lease' }
         task.sent = null
+        made = null
     }
   }
   return later('the course keeps being edited while it is planned', 1)
 }
 
-const prepare = async <N>(pool: Pool, connector: Connector, task: ClaimedTask, today: string, work: ChangeSetWork<N>): Promise<{ sent: NonNullable<ClaimedTask['sent']>; baseRevision: number } | { outcome: TaskOutcome }> => {
+/** A change set as it is sent, with what is kept beside it. */
+interface Made<N> {
+  platformId: string
+  set: ChangeSet
+  note: N
+}
+
+/** What another worker, or this one before it was killed, had written down. */
+const readSent = <N>(text: string, work: ChangeSetWork<N>): Made<N> | null => {
+  const payload = readDocument(Payload, JSON.parse(text))
+  const note = payload.ok ? readDocument(work.note, payload.value.note) : payload
+  return payload.ok && note.ok ? { platformId: payload.value.platformId, set: payload.value.set, note: note.value as N } : null
+}
+
+const prepare = async <N>(pool: Pool, connector: Connector, task: ClaimedTask, today: string, work: ChangeSetWork<N>): Promise<{ sent: NonNullable<ClaimedTask['sent']>; made: Made<N>; baseRevision: number } | { outcome: TaskOutcome }> => {
   if (await hasUnresolvedKey(pool, task.courseId, task.id)) return { outcome: later('another run is at work in this course', 2) }
   // Before anything is read: whoever deploys meanwhile raises it.
   const revision = await baseRevision(pool, task.courseId)
@@ -96,7 +113,8 @@ const prepare = async <N>(pool: Pool, connector: Connector, task: ClaimedTask, t
   }
   if (planned.changes.length === 0) return { outcome: await settle(pool, task, randomUUID(), [], planned.note, { ids: {}, course: read.value }, work, revision) }
   const payload = { platformId, set: { expectedRevision: read.value.revision, changes: planned.changes }, note: planned.note }
-  return { sent: { key: randomUUID(), payloadDigest: digestOf(payload), payload: JSON.stringify(payload) }, baseRevision: revision }
+  const text = JSON.stringify(payload)
+  return { sent: { key: randomUUID(), payloadDigest: sha256(text), payload: text }, made: payload, baseRevision: revision }
 }
 
 /**

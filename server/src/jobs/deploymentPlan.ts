@@ -4,7 +4,7 @@ import {
 } from '@wickerframe/core'
 import type { PlanSummary, RolloutOrder } from '@wickerframe/contract'
 import type { Database } from '@wickerframe/storage'
-import { digestOf } from '../digest.ts'
+import { digestOf, digestOfMade } from '../digest.ts'
 import { bodiesOfBase, findBase } from '../repositories/bases.ts'
 import { findCourse, type JudgedState, type StoredCourse } from '../repositories/courses.ts'
 import { findDeploymentOfRun } from '../repositories/deployments.ts'
@@ -147,7 +147,7 @@ const summaryOf = (plan: Plan, warning: string): PlanSummary => {
   const reason = plan.state === 'ready' && warning !== '' ? warning : planSentence(plan)
   if (plan.state === 'left-out') return { state: 'left-out', reason, shape: shape.id, lines: [], unchanged: 0, undecided: 0, additive: false, consequences: [], digest: digestOf({ state: plan.state, reason }) }
   const { state, unchanged, undecided, additive, consequences, changes, next } = plan
-  return { state, reason, shape: shape.id, lines: shape.lines, unchanged, undecided, additive, consequences, digest: digestOf(state === 'ready' ? { changes, next: changes.length === 0 ? next : null, engineVersion } : { state }) }
+  return { state, reason, shape: shape.id, lines: shape.lines, unchanged, undecided, additive, consequences, digest: digestOfMade(state === 'ready' ? { changes, next: changes.length === 0 ? next : null, engineVersion } : { state }) }
 }
 
 /** The template a course is judged by: the version it is under, with what of newer ones was brought into it, and the strengths adopted for it. */

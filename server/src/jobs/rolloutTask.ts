@@ -74,7 +74,7 @@ export const runRolloutTask = async (pool: Pool, connector: Connector, task: Cla
     const base = before ?? (await findBase(database, task.courseId))
     const after = baseAfter(note.next, ids, course, bodies)
     const undo = rollout.order.mode === 'undo' ? null : undoRecordOf(changes, note.before, course, ids, base, note.next, bodies)
-    await storeBase(database, task.courseId, base, after)
+    await storeBase(database, task.courseId, after)
     const judgedBefore = note.judged || note.judgedAgain ? await judgedState(database, task.courseId) : null
     const judgedNow = note.judgedAgain ?? (note.judged && judgedBefore ? judgedAfter(judgedBefore, note.judged) : null)
     if (judgedNow) await judgeCourse(database, task.courseId, judgedNow)

@@ -3,6 +3,7 @@ import type { Receipt, RolloutOrder } from '@wickerframe/contract'
 import { change, firstRow, rowsOf, type Database } from '@wickerframe/storage'
 import { JudgedState } from './courses.ts'
 import { instantOfRow } from './moment.ts'
+import { pack, unpack } from './packed.ts'
 
 export interface Deployment {
   courseId: number
@@ -29,7 +30,7 @@ export const recordDeployment = async (database: Database, deployment: Deploymen
      SELECT ?, COALESCE(MAX(number), 0) + 1, ?, ?, ?, ?, NOW(3), ?, ?, ?, ?, ?, ?, ?, ? FROM deployments WHERE course_id = ?`,
     [
       deployment.courseId, deployment.runId, deployment.mode, deployment.templateId, deployment.version, deployment.by, deployment.engine, deployment.idempotencyKey, deployment.counts['create'] ?? 0,
-      JSON.stringify(deployment.counts), JSON.stringify(deployment.expansion), deployment.undo === null ? null : JSON.stringify(deployment.undo),
+      JSON.stringify(deployment.counts), pack(deployment.expansion), deployment.undo === null ? null : pack(deployment.undo),
       deployment.judgedBefore === null ? null : JSON.stringify(deployment.judgedBefore), deployment.courseId,
     ],
   )
@@ -56,7 +57,7 @@ export interface UndoableDeployment {
 
 /** What a run deployed to a course, so that it can be taken back; null when it did nothing there or it is undone already. */
 export const findDeploymentOfRun = async (database: Database, runId: number, courseId: number): Promise<UndoableDeployment | null> => {
-  const row = await firstRow<{ number: number; undo_record: string | null; undone_by: number | null; judged_before: string | null; later: number }>(
+  const row = await firstRow<{ number: number; undo_record: Buffer | null; undone_by: number | null; judged_before: string | null; later: number }>(
     database,
     `SELECT number, undo_record, undone_by, judged_before,
             EXISTS (SELECT 1 FROM deployments AS later WHERE later.course_id = deployments.course_id AND later.number > deployments.number AND later.judged_before IS NOT NULL AND later.undone_by IS NULL) AS later
@@ -64,7 +65,7 @@ export const findDeploymentOfRun = async (database: Database, runId: number, cou
     [runId, courseId],
   )
   if (!row || row.undo_record === null || row.undone_by !== null) return null
-  const read = readDocument(UndoRecord, JSON.parse(row.undo_record))
+  const read = readDocument(UndoRecord, unpack(row.undo_record))
   if (!read.ok) throw new Error(`deployment ${row.number} of course ${courseId} cannot be read: ${JSON.stringify(read.problems[0])}`)
   return { number: row.number, undo: read.value, judgedBefore: row.judged_before === null || row.later ? null : JudgedState.parse(JSON.parse(row.judged_before)) }
 }

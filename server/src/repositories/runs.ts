@@ -4,6 +4,7 @@ import { RolloutOrder, taskStates, type DecideRequest, type PlanSummary, type Pr
 import { change, firstRow, inTransaction, rowsOf, type Database } from '@wickerframe/storage'
 import { recordAudit } from './audit.ts'
 import { instantOfRow } from './moment.ts'
+import { packText, unpackText } from './packed.ts'
 import type { z } from 'zod'
 import { sendRunMessages } from './messages.ts'
 import type { Person } from './people.ts'
@@ -96,7 +97,7 @@ interface ClaimRow {
   source_course_id: number | null
   idempotency_key: string | null
   payload_digest: string | null
-  payload: string | null
+  payload: Buffer | null
   state: TaskState
 }
 
@@ -119,7 +120,7 @@ export const claimTask = async (pool: Pool, leaseSeconds: number): Promise<Claim
       id: row.id, runId: row.run_id, courseId: row.course_id, epoch: row.lease_epoch + 1, attempts: row.attempts + 1, kind: row.kind, by: row.created_by, asOf: row.as_of,
       templateId: row.template_id, version: row.version, planDigest: row.plan_digest, proposal: row.proposal, toPlan: row.state === 'to-plan',
       rollout: orderOf(row.rollout_order), decisions: row.decisions === null ? {} : (JSON.parse(row.decisions) as Record<string, Decision>), sourceCourseId: row.source_course_id,
-      sent: row.idempotency_key !== null && row.payload !== null && row.payload_digest !== null ? { key: row.idempotency_key, payloadDigest: row.payload_digest, payload: row.payload } : null,
+      sent: row.idempotency_key !== null && row.payload !== null && row.payload_digest !== null ? { key: row.idempotency_key, payloadDigest: row.payload_digest, payload: unpackText(row.payload) } : null,
     }
   })
 
@@ -135,7 +136,7 @@ export const renewLease = async (database: Database, task: ClaimedTask, leaseSec
 
 /** Writes the key and the payload down, before anything is sent. False when the lease was lost. */
 export const markSent = async (database: Database, task: ClaimedTask, sent: NonNullable<ClaimedTask['sent']>): Promise<boolean> =>
-  (await change(database, "UPDATE tasks SET state = 'sent', idempotency_key = ?, payload_digest = ?, payload = ? WHERE id = ? AND lease_epoch = ?", [sent.key, sent.payloadDigest, sent.payload, task.id, task.epoch])).affected === 1
+  (await change(database, "UPDATE tasks SET state = 'sent', idempotency_key = ?, payload_digest = ?, payload = ? WHERE id = ? AND lease_epoch = ?", [sent.key, sent.payloadDigest, packText(sent.payload), task.id, task.epoch])).affected === 1
 
 /** Ends a task, in the transaction of what it did. False when the lease was lost, and then nothing of it may be kept. */
 export const finishTask = async (database: Database, task: ClaimedTask, state: 'done' | 'failed' | 'held' | 'planned', message: string): Promise<boolean> => {

@@ -1,7 +1,8 @@
-import { Course, isShell, readDocument, withRecordedIdentity, type CourseItem, type CourseModule, type RecordedAs } from '@wickerframe/core'
+import { Course, emptyBase, identityOf, isShell, readDocument, withRecordedIdentity, type CourseItem, type CourseModule } from '@wickerframe/core'
 import type { Pool } from 'mysql2/promise'
 import { change, firstRow, rowsOf, type Database } from '@wickerframe/storage'
-import { digestOf, sha256 } from '../digest.ts'
+import { digestOfMade, sha256 } from '../digest.ts'
+import { listBases, recordedIdentity } from './bases.ts'
 import { storeCohortNames } from './cohort.ts'
 import { instantOfRow, rowOfInstant } from './moment.ts'
 import { savePageBodies } from './pageBodies.ts'
@@ -32,7 +33,7 @@ export const prepareSnapshot = async (pool: Pool, course: Course): Promise<Prepa
     return reference + hash
   })
   await savePageBodies(pool, bodies)
-  return { course, document: JSON.stringify(referring), digest: digestOf({ ...referring, readAt: '', revision: '' }) }
+  return { course, document: JSON.stringify(referring), digest: digestOfMade({ ...referring, readAt: '', revision: '' }) }
 }
 
 /** Stores what was read of a course. */
@@ -74,29 +75,15 @@ export const findSnapshot = async (database: Database, courseId: number): Promis
   return { course: withRecordedIdentity({ ...course, readAt: instantOfRow(row.read_at) }, identity), digest: row.digest }
 }
 
-const recordedIdentity = async (database: Database, courseId: number): Promise<Map<string, RecordedAs>> =>
-  new Map(
-    (await rowsOf<{ platform_id: string; part: string; repetition: string | null; number: number | null }>(database, 'SELECT platform_id, part, repetition, number FROM bases WHERE course_id = ?', [courseId])).map((row) => [
-      row.platform_id,
-      { part: row.part, repetition: row.repetition, number: row.number },
-    ]),
-  )
-
 /** What was last read of each of these courses, without page bodies: names, places and settings. */
 export const listSnapshots = async (database: Database, courseIds: readonly number[]): Promise<Map<number, Course>> => {
   if (courseIds.length === 0) return new Map()
   const rows = await rowsOf<{ course_id: number; document: string }>(database, `SELECT course_id, document FROM snapshots WHERE course_id IN (${courseIds.map(() => '?').join(', ')})`, [...courseIds])
-  const identities = await rowsOf<{ course_id: number; platform_id: string; part: string; repetition: string | null; number: number | null }>(
-    database,
-    `SELECT course_id, platform_id, part, repetition, number FROM bases WHERE course_id IN (${courseIds.map(() => '?').join(', ')})`,
-    [...courseIds],
-  )
-  const recorded = new Map<number, Map<string, RecordedAs>>()
-  for (const { course_id: id, platform_id: platformId, ...as } of identities) recorded.set(id, (recorded.get(id) ?? new Map<string, RecordedAs>()).set(platformId, as))
+  const bases = await listBases(database, courseIds)
   return new Map(
     rows.flatMap((row) => {
       const read = readDocument(Course, JSON.parse(row.document))
-      return read.ok ? [[row.course_id, withRecordedIdentity(read.value, recorded.get(row.course_id) ?? new Map())] as const] : []
+      return read.ok ? [[row.course_id, withRecordedIdentity(read.value, identityOf(bases.get(row.course_id) ?? emptyBase()))] as const] : []
     }),
   )
 }

@@ -4,9 +4,17 @@ import { change, firstRow, inTransaction, rowsOf, type Database } from '@wickerf
 import { digestOf } from '../digest.ts'
 import { recordAudit } from './audit.ts'
 
+const known = new Map<string, Term>()
+const mostKnown = 200
+
+/** Reads a stored term; the same document is read once. */
 const read = (row: { code: string; document: string }): Term => {
+  const before = known.get(row.document)
+  if (before) return before
   const term = readDocument(Term, JSON.parse(row.document))
   if (!term.ok) throw new Error(`term ${row.code} is stored in a form that cannot be read: ${JSON.stringify(term.problems[0])}`)
+  if (known.size >= mostKnown) known.clear()
+  known.set(row.document, term.value)
   return term.value
 }
 

@@ -1,0 +1,32 @@
+import { mkdirSync, renameSync, writeFileSync } from 'node:fs'
+import { basename, dirname, join } from 'node:path'
+import { fileURLToPath } from 'node:url'
+import { build } from 'esbuild'
+
+const root = fileURLToPath(new URL('..', import.meta.url))
+const made = new Map<string, Promise<string>>()
+
+/**
+ * One of our TypeScript programs as a single JavaScript file with our own packages inside: it starts in a third of the time
+ * and runs without a loader. Packages of others stay where they are. Made once by each process that starts programs.
+ * @param script such as `server/src/worker.ts`; the file stands in `dist` beside `src`, so that paths relative to it hold
+ */
+export const bundle = (script: string): Promise<string> => {
+  let file = made.get(script)
+  if (!file) made.set(script, (file = write(script)))
+  return file
+}
+
+const write = async (script: string): Promise<string> => {
+  const outfile = join(root, dirname(dirname(script)), 'dist', `${basename(script, '.ts')}.mjs`)
+  const { outputFiles } = await build({
+    entryPoints: [join(root, script)], outfile, bundle: true, write: false, platform: 'node', format: 'esm', target: 'node20', logLevel: 'error',
+    plugins: [{ name: 'packages-of-others', setup: ({ onResolve }) => onResolve({ filter: /^[^./]/ }, ({ path, kind }) => (kind === 'entry-point' || path.startsWith('@wickerframe/') ? undefined : { path, external: true })) }],
+  })
+  mkdirSync(dirname(outfile), { recursive: true })
+  // Put in place at once: another process may be starting from it.
+  const unfinished = `${outfile}.${process.pid}`
+  writeFileSync(unfinished, outputFiles[0]?.contents ?? '')
+  renameSync(unfinished, outfile)
+  return outfile
+}
