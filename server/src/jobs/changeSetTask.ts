@@ -8,7 +8,7 @@ import type { Connector } from '../connector/client.ts'
 import { sha256 } from '../digest.ts'
 import { findCourse, type StoredCourse } from '../repositories/courses.ts'
 import { hasUnresolvedKey } from '../repositories/deployments.ts'
-import { baseRevision, finishTask, forgetKey, lockBaseRevision, markSent, raiseBaseRevision, type ClaimedTask } from '../repositories/runs.ts'
+import { baseRevision, finishTask, forgetKey, lockBaseRevision, markPreparedSent, markSent, raiseBaseRevision, type ClaimedTask } from '../repositories/runs.ts'
 import { prepareSnapshot, storeSnapshot } from '../repositories/snapshots.ts'
 import { failed, fateUnknown, later, LostLease, type TaskOutcome } from './outcome.ts'
 
@@ -20,6 +20,8 @@ export interface ChangeSetWork<N> {
   note: z.ZodType<N>
   /** The changes for the course as it stands now, or how the task ends without any. */
   plan: (stored: StoredCourse, course: Course) => Promise<{ changes: Change[]; note: N } | { outcome: TaskOutcome } | { nothing: string }>
+  /** Whether what was made ready when the course was planned is what would be planned now, the platform's revision apart. */
+  stillHolds?: (stored: StoredCourse, inputs: string, baseRevision: number) => Promise<boolean>
   /** What can be made ready of the answer before the transaction that ends the task begins. */
   ready?: (answer: Answered) => Promise<void>
   /** Keeps what came of it, in the transaction that ends the task. */
@@ -40,7 +42,7 @@ const planAgain = new Set(['stale-revision', 'voided', 'student-work', 'gone', '
  * key, before anything else; only then is a new plan made.
  */
 export const runChangeSetTask = async <N>(pool: Pool, connector: Connector, task: ClaimedTask, today: string, work: ChangeSetWork<N>): Promise<TaskOutcome> => {
-  let made: Made<N> | null = null
+  let made: Made<N> | null = await sendPrepared(pool, task, today, work)
   for (let round = 0; round < plannedAgain; round++) {
     if (!task.sent) {
       const prepared = await prepare(pool, connector, task, today, work)
@@ -82,6 +84,26 @@ interface Made<N> {
   platformId: string
   set: ChangeSet
   note: N
+}
+
+/**
+ * Takes what was made ready when the course was planned, if it still holds: nothing is read or planned again, and a course
+ * that was edited since is refused by its revision. Marks it as sent.
+ */
+const sendPrepared = async <N>(pool: Pool, task: ClaimedTask, today: string, work: ChangeSetWork<N>): Promise<Made<N> | null> => {
+  const { prepared } = task
+  if (!prepared || task.sent || !work.stillHolds || (await hasUnresolvedKey(pool, task.courseId, task.id))) return null
+  const revision = await baseRevision(pool, task.courseId)
+  const stored = await findCourse(pool, task.courseId, 'system', today)
+  if (!stored || !(await work.stillHolds(stored, prepared.inputs, revision))) return null
+  const sent = { key: randomUUID(), payloadDigest: sha256(prepared.payload), payload: prepared.payload }
+  const marked = await inTransaction(pool, async (database) => {
+    if ((await lockBaseRevision(database, task.courseId)) !== revision || (await hasUnresolvedKey(database, task.courseId, task.id))) return false
+    return markPreparedSent(database, task, sent.key, sent.payloadDigest)
+  })
+  if (!marked) return null
+  task.sent = sent
+  return JSON.parse(prepared.payload) as Made<N>
 }
 
 /** What another worker, or this one before it was killed, had written down. */

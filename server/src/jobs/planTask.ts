@@ -4,17 +4,20 @@ import { inTransaction } from '@wickerframe/storage'
 import type { Connector } from '../connector/client.ts'
 import { digestOf } from '../digest.ts'
 import { findCourse } from '../repositories/courses.ts'
-import { finishTask, keepPlan, type ClaimedTask } from '../repositories/runs.ts'
+import { baseRevision, finishTask, keepPlan, type ClaimedTask } from '../repositories/runs.ts'
 import { prepareSnapshot, storeSnapshot } from '../repositories/snapshots.ts'
-import { planCourse } from './deploymentPlan.ts'
+import { planCourse, planInputs } from './deploymentPlan.ts'
 import { failed, later, LostLease, type TaskOutcome } from './outcome.ts'
+import { keepBodies, madeOf } from './rolloutTask.ts'
 
 const unusableSummary = (reason: string): PlanSummary => ({ state: 'unusable', reason, shape: `unusable ${digestOf(reason).slice(0, 16)}`, lines: [], unchanged: 0, undecided: 0, additive: false, consequences: [], digest: digestOf({ unusable: reason }) })
 
 /** Reads a course and plans for it; nothing is written to the platform. */
-export const runPlanTask = async (pool: Pool, connector: Connector, task: ClaimedTask, today: string): Promise<TaskOutcome> => {
+export const runPlanTask = async (pool: Pool, connector: Connector, task: ClaimedTask, today: string, publicUrl: string): Promise<TaskOutcome> => {
   const { rollout } = task
   if (!rollout) return failed('the rollout has no order')
+  const order = { order: rollout.order, decisions: { rule: rollout.rule, single: task.decisions }, sourceCourseId: task.sourceCourseId }
+  const revision = await baseRevision(pool, task.courseId)
   const stored = await findCourse(pool, task.courseId, 'system', today)
   if (!stored) return failed('the course is gone')
   const read = await connector.snapshot(stored.summary.platformId)
@@ -29,13 +32,23 @@ export const runPlanTask = async (pool: Pool, connector: Connector, task: Claime
     await inTransaction(pool, (database) => storeSnapshot(database, source.summary.id, prepared))
   }
   const planned = read.state === 'answered'
-    ? await planCourse(pool, { order: rollout.order, decisions: { rule: rollout.rule, single: task.decisions }, sourceCourseId: task.sourceCourseId }, stored, read.value, today)
+    ? await planCourse(pool, order, stored, read.value, today)
     : { unusable: read.status === 404 ? `the platform has no course ${stored.summary.platformId}` : `the platform did not give the course: ${read.detail}` }
+  // What would be sent is made ready now, so that the run itself has nothing to work out again.
+  let prepared: { inputs: string; payload: string } | null = null
+  if (read.state === 'answered' && !('unusable' in planned) && planned.summary.state === 'ready') {
+    const made = madeOf(planned, read.value, publicUrl)
+    const inputs = await planInputs(pool, order, stored, today, revision)
+    if (made && made.changes.length > 0 && inputs !== null) {
+      await keepBodies(pool, planned)
+      prepared = { inputs, payload: JSON.stringify({ platformId: stored.summary.platformId, set: { expectedRevision: read.value.revision, changes: made.changes }, note: made.note }) }
+    }
+  }
   const summary = 'unusable' in planned ? unusableSummary(planned.unusable) : planned.summary
   try {
     await inTransaction(pool, async (database) => {
       if (snapshot) await storeSnapshot(database, task.courseId, snapshot)
-      await keepPlan(database, task, summary)
+      await keepPlan(database, task, summary, prepared)
       if (!(await finishTask(database, task, 'planned', summary.reason))) throw new LostLease()
     })
   } catch (cause) {

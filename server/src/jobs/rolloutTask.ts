@@ -1,5 +1,5 @@
 import type { Pool } from 'mysql2/promise'
-import { baseAfter, BeforeChanges, beforeChanges, everyExpected, NextBase, undoRecordOf, type Base, type Change, type ExpectedCourse } from '@wickerframe/core'
+import { baseAfter, BeforeChanges, beforeChanges, everyExpected, NextBase, undoRecordOf, type Base, type Change, type Course, type ExpectedCourse, type Template } from '@wickerframe/core'
 import { inTransaction, type Database } from '@wickerframe/storage'
 import { z } from 'zod'
 import type { Connector } from '../connector/client.ts'
@@ -11,8 +11,9 @@ import { markUndone, recordDeployment } from '../repositories/deployments.ts'
 import { courseBodies, savePageBodies } from '../repositories/pageBodies.ts'
 import { keepPlan, type ClaimedTask } from '../repositories/runs.ts'
 import { runChangeSetTask } from './changeSetTask.ts'
-import { countsOf, engineVersion, planCourse, planSentence, type PlannedCourse } from './deploymentPlan.ts'
+import { countsOf, engineVersion, planCourse, planInputs, planSentence, type PlannedCourse } from './deploymentPlan.ts'
 import { failed, later, type TaskOutcome } from './outcome.ts'
+import { versionByKey } from './versions.ts'
 
 /** What a deployment must know when its answer comes: what the base becomes, and how everything stood before. */
 const Note = z.strictObject({
@@ -51,8 +52,8 @@ const bodiesToKeep = ({ plan, bodies }: PlannedCourse): Map<string, string> => {
 const sentAssets = new Set<string>()
 
 /** Puts the images of a template on the platform; this process does so once for each. */
-const putAssets = async (connector: Connector, planned: PlannedCourse): Promise<TaskOutcome | null> => {
-  for (const asset of planned.template?.assets ?? []) {
+const putAssets = async (connector: Connector, template: Template | null): Promise<TaskOutcome | null> => {
+  for (const asset of template?.assets ?? []) {
     const known = `${asset.fileName}/${asset.svg}`
     if (sentAssets.has(known)) continue
     const put = await connector.putAsset(asset.fileName, new TextEncoder().encode(asset.svg))
@@ -64,12 +65,31 @@ const putAssets = async (connector: Connector, planned: PlannedCourse): Promise<
   return null
 }
 
+/** What is sent to the platform for a plan, and what is kept beside it until the answer comes. */
+export const madeOf = (planned: PlannedCourse, course: Course, publicUrl: string): { changes: Change[]; note: Note } | null => {
+  const { plan, expected, judged, judgedAgain, undoes } = planned
+  if (plan.state === 'left-out') return null
+  const changes = withHouseTextAddresses(plan.changes, publicUrl)
+  const brought = judged?.brought ?? null
+  return {
+    changes,
+    note: {
+      next: plan.next, before: beforeChanges(changes, course, planned.bodies), expansion: expansionRecord(expected), counts: countsOf(plan), says: planSentence(plan),
+      judged: judged && { ...judged, brought: brought && { only: brought.only === null ? null : [...brought.only], except: [...brought.except] } }, judgedAgain, undoes,
+    },
+  }
+}
+
+/** Keeps the bodies that the base will speak of; nothing is written to the platform. */
+export const keepBodies = (pool: Pool, planned: PlannedCourse): Promise<void> => savePageBodies(pool, bodiesToKeep(planned))
+
 /** Carries out what was approved for one course of a rollout. */
 export const runRolloutTask = async (pool: Pool, connector: Connector, task: ClaimedTask, today: string, publicUrl: string): Promise<TaskOutcome> => {
   const { rollout } = task
   if (!rollout) return failed('the rollout has no order')
+  const order = { order: rollout.order, decisions: { rule: rollout.rule, single: task.decisions }, sourceCourseId: task.sourceCourseId }
   let before: Base | null = null
-  const keep = async (database: Database, key: string, changes: readonly Change[], note: Note, { ids, course }: { ids: Record<string, string>; course: Parameters<typeof baseAfter>[2] }): Promise<void> => {
+  const keep = async (database: Database, key: string, changes: readonly Change[], note: Note, { ids, course }: { ids: Record<string, string>; course: Course }): Promise<void> => {
     const bodies = courseBodies()
     const base = before ?? (await findBase(database, task.courseId))
     const after = baseAfter(note.next, ids, course, bodies)
@@ -87,21 +107,26 @@ export const runRolloutTask = async (pool: Pool, connector: Connector, task: Cla
   return runChangeSetTask<Note>(pool, connector, task, today, {
     note: Note,
     plan: async (stored, course) => {
-      const planned = await planCourse(pool, { order: rollout.order, decisions: { rule: rollout.rule, single: task.decisions }, sourceCourseId: task.sourceCourseId }, stored, course, today)
+      const planned = await planCourse(pool, order, stored, course, today)
       if ('unusable' in planned) return { outcome: failed(planned.unusable) }
-      const { plan, summary, expected, judged, judgedAgain, undoes } = planned
+      const { plan, summary } = planned
       if (plan.state === 'left-out') return { outcome: failed(plan.reason) }
       if (plan.state === 'nothing-to-do') return { nothing: 'nothing to do: everything is there already' }
       if (summary.digest !== task.planDigest && !(rollout.standing && plan.additive)) {
-        await inTransaction(pool, (database) => keepPlan(database, task, summary))
+        await inTransaction(pool, (database) => keepPlan(database, task, summary, null))
         return { outcome: { state: 'held', message: 'the course was changed after the plan was approved, and the plan would be another now; look at it and approve it again' } }
       }
-      const halted = await putAssets(connector, planned)
+      const halted = await putAssets(connector, planned.template)
       if (halted) return { outcome: halted }
-      await savePageBodies(pool, bodiesToKeep(planned))
+      await keepBodies(pool, planned)
       before = planned.base
-      const changes = withHouseTextAddresses(plan.changes, publicUrl)
-      return { changes, note: { next: plan.next, before: beforeChanges(changes, course, planned.bodies), expansion: expansionRecord(expected), counts: countsOf(plan), says: planSentence(plan), judged: judged && { ...judged, brought: judged.brought && { only: judged.brought.only === null ? null : [...judged.brought.only], except: [...judged.brought.except] } }, judgedAgain, undoes } }
+      const made = madeOf(planned, course, publicUrl)
+      return made ?? { nothing: summary.reason }
+    },
+    stillHolds: async (stored, inputs, revision) => {
+      if ((await planInputs(pool, order, stored, today, revision)) !== inputs) return false
+      const version = rollout.order.mode === 'version' ? await versionByKey(pool, rollout.order.template, rollout.order.version) : null
+      return version !== null && (await putAssets(connector, version.document)) === null
     },
     keep,
     done: (note) => note.says,

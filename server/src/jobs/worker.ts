@@ -1,7 +1,7 @@
 import type { Pool } from 'mysql2/promise'
 import type { Logger } from 'pino'
 import type { Connector } from '../connector/client.ts'
-import { claimTask, closeFinishedRuns, collectExpired, finishTask, postponeTask, renewLease, type ClaimedTask } from '../repositories/runs.ts'
+import { claimTask, closeFinishedRun, closeFinishedRuns, collectExpired, finishTask, postponeTask, renewLease, type ClaimedTask } from '../repositories/runs.ts'
 import { runCheckTask } from './checkTask.ts'
 import type { TaskOutcome } from './outcome.ts'
 import { runPlanTask } from './planTask.ts'
@@ -36,7 +36,7 @@ export const startWorker = (pool: Pool, connector: Connector, settings: WorkerSe
     const heartbeat = setInterval(() => void renewLease(pool, task, settings.leaseSeconds).catch(() => undefined), (settings.leaseSeconds * 1000) / 3)
     let outcome: TaskOutcome
     try {
-      outcome = task.toPlan ? await runPlanTask(pool, connector, task, settings.today()) : await runners[task.kind](pool, connector, task, settings.today(), settings.publicUrl)
+      outcome = task.toPlan ? await runPlanTask(pool, connector, task, settings.today(), settings.publicUrl) : await runners[task.kind](pool, connector, task, settings.today(), settings.publicUrl)
     } catch (cause) {
       log.error({ err: cause, task: task.id }, 'task')
       outcome = { state: 'later', message: 'something failed here; it is tried again', afterSeconds: null, fateUnknown: false }
@@ -49,7 +49,7 @@ export const startWorker = (pool: Pool, connector: Connector, settings: WorkerSe
       if (task.attempts >= mostAttempts && !followed) await finishTask(pool, task, 'failed', `${outcome.message}; given up after ${task.attempts} attempts`)
       else await postponeTask(pool, task, outcome.afterSeconds ?? backoff(Math.min(task.attempts, 8)), outcome.message)
     } else if (outcome.state === 'failed' || outcome.state === 'held') await finishTask(pool, task, outcome.state, outcome.message)
-    await closeFinishedRuns(pool)
+    await closeFinishedRun(pool, task.runId)
   }
 
   const lane = async (): Promise<void> => {

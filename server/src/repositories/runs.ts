@@ -77,6 +77,8 @@ export interface ClaimedTask {
   proposal: string | null
   /** The change set whose fate is not known yet, with the key it was or will be sent under. */
   sent: { key: string; payloadDigest: string; payload: string } | null
+  /** What was made ready when the course was planned, and a digest of all it was planned from. */
+  prepared: { inputs: string; payload: string } | null
 }
 
 interface ClaimRow {
@@ -85,42 +87,70 @@ interface ClaimRow {
   course_id: number
   lease_epoch: number
   attempts: number
-  kind: RunSummary['kind']
-  created_by: string
-  as_of: string | null
-  template_id: number | null
-  version: number | null
   plan_digest: string | null
   proposal: string | null
-  rollout_order: string | null
   decisions: string | null
   source_course_id: number | null
   idempotency_key: string | null
   payload_digest: string | null
   payload: Buffer | null
+  prepared_for: string | null
   state: TaskState
 }
+interface RunOfTask {
+  kind: RunSummary['kind']
+  created_by: string
+  as_of: string | null
+  template_id: number | null
+  version: number | null
+  rollout_order: string | null
+}
 
-/** Claims the next task that is due, for so many seconds; null when there is none. */
-export const claimTask = async (pool: Pool, leaseSeconds: number): Promise<ClaimedTask | null> =>
+/** Kinds of tasks that may be due, each found along one index: what was sent and is nobody's, what is to be run, what is to be planned. */
+const due = [
+  { state: 'sent', run: '', of: 'AND (tasks.lease_until IS NULL OR tasks.lease_until < NOW(3))' },
+  { state: 'waiting', run: "AND runs.state = 'running'", of: '' },
+  { state: 'to-plan', run: "AND runs.state = 'planning'", of: '' },
+] as const
+const mostCandidates = 24
+
+/**
+ * Claims the next task that is due, for so many seconds; null when there is none. Candidates are read without a lock, then one
+ * of them is locked by its key, so that many workers never wait for each other nor lock what they do not take.
+ */
+export const claimTask = async (pool: Pool, leaseSeconds: number): Promise<ClaimedTask | null> => {
+  for (const { state, run, of } of due) {
+    const candidates = await rowsOf<{ id: number }>(
+      pool,
+      `SELECT tasks.id FROM tasks JOIN runs ON runs.id = tasks.run_id WHERE tasks.state = ? AND tasks.next_at <= NOW(3) ${run} ${of} ORDER BY tasks.next_at, tasks.id LIMIT ?`,
+      [state, String(mostCandidates)],
+    )
+    if (candidates.length === 0) continue
+    const claimed = await claimOneOf(pool, leaseSeconds, state, of, candidates.map((row) => row.id))
+    if (claimed) return claimed
+  }
+  return null
+}
+
+const claimOneOf = (pool: Pool, leaseSeconds: number, state: TaskState, of: string, ids: readonly number[]): Promise<ClaimedTask | null> =>
   inTransaction(pool, async (database) => {
     const row = await firstRow<ClaimRow>(
       database,
-      `SELECT tasks.id, tasks.run_id, tasks.course_id, tasks.lease_epoch, tasks.attempts, tasks.state, tasks.plan_digest, tasks.proposal, tasks.decisions, tasks.source_course_id, tasks.idempotency_key, tasks.payload_digest, tasks.payload,
-              runs.kind, runs.created_by, runs.as_of, runs.template_id, runs.version, runs.rollout_order
-       FROM tasks JOIN runs ON runs.id = tasks.run_id
-       WHERE tasks.next_at <= NOW(3)
-         AND ((tasks.state = 'waiting' AND runs.state = 'running') OR (tasks.state = 'to-plan' AND runs.state = 'planning') OR (tasks.state = 'sent' AND (tasks.lease_until IS NULL OR tasks.lease_until < NOW(3))))
-       ORDER BY tasks.next_at, tasks.id LIMIT 1 FOR UPDATE SKIP LOCKED`,
+      `SELECT tasks.id, tasks.run_id, tasks.course_id, tasks.lease_epoch, tasks.attempts, tasks.state, tasks.plan_digest, tasks.proposal, tasks.decisions, tasks.source_course_id, tasks.idempotency_key, tasks.payload_digest, tasks.payload, tasks.prepared_for
+       FROM tasks WHERE tasks.id IN (${ids.map(() => '?').join(', ')}) AND tasks.state = ? AND tasks.next_at <= NOW(3) ${of}
+       ORDER BY tasks.id LIMIT 1 FOR UPDATE SKIP LOCKED`,
+      [...ids, state],
     )
-    if (!row) return null
-    const state = row.state === 'sent' ? 'sent' : 'at-work'
-    await change(database, 'UPDATE tasks SET state = ?, attempts = attempts + 1, lease_epoch = lease_epoch + 1, lease_until = TIMESTAMPADD(SECOND, ?, NOW(3)) WHERE id = ?', [state, leaseSeconds, row.id])
+    // The run is read without a lock: it is shared by all who claim. One that was paused in this moment runs one task more.
+    const run = row && (await firstRow<RunOfTask>(database, 'SELECT kind, created_by, as_of, template_id, version, rollout_order FROM runs WHERE id = ?', [row.run_id]))
+    if (!row || !run) return null
+    await change(database, 'UPDATE tasks SET state = ?, attempts = attempts + 1, lease_epoch = lease_epoch + 1, lease_until = TIMESTAMPADD(SECOND, ?, NOW(3)) WHERE id = ?', [row.state === 'sent' ? 'sent' : 'at-work', leaseSeconds, row.id])
     return {
-      id: row.id, runId: row.run_id, courseId: row.course_id, epoch: row.lease_epoch + 1, attempts: row.attempts + 1, kind: row.kind, by: row.created_by, asOf: row.as_of,
-      templateId: row.template_id, version: row.version, planDigest: row.plan_digest, proposal: row.proposal, toPlan: row.state === 'to-plan',
-      rollout: orderOf(row.rollout_order), decisions: row.decisions === null ? {} : (JSON.parse(row.decisions) as Record<string, Decision>), sourceCourseId: row.source_course_id,
+      id: row.id, runId: row.run_id, courseId: row.course_id, epoch: row.lease_epoch + 1, attempts: row.attempts + 1, kind: run.kind, by: run.created_by, asOf: run.as_of,
+      templateId: run.template_id, version: run.version, planDigest: row.plan_digest, proposal: row.proposal, toPlan: row.state === 'to-plan',
+      rollout: orderOf(run.rollout_order), decisions: row.decisions === null ? {} : (JSON.parse(row.decisions) as Record<string, Decision>), sourceCourseId: row.source_course_id,
       sent: row.idempotency_key !== null && row.payload !== null && row.payload_digest !== null ? { key: row.idempotency_key, payloadDigest: row.payload_digest, payload: unpackText(row.payload) } : null,
+      prepared: row.idempotency_key === null && row.payload !== null && row.prepared_for !== null && row.state === 'waiting' ? { inputs: row.prepared_for, payload: unpackText(row.payload) } : null,
     }
   })
 
@@ -134,6 +164,10 @@ export const collectExpired = async (database: Database): Promise<number> =>
 export const renewLease = async (database: Database, task: ClaimedTask, leaseSeconds: number): Promise<boolean> =>
   (await change(database, 'UPDATE tasks SET lease_until = TIMESTAMPADD(SECOND, ?, NOW(3)) WHERE id = ? AND lease_epoch = ?', [leaseSeconds, task.id, task.epoch])).affected === 1
 
+/** Writes the key down under which what was made ready is sent, before it is. False when the lease was lost. */
+export const markPreparedSent = async (database: Database, task: ClaimedTask, key: string, payloadDigest: string): Promise<boolean> =>
+  (await change(database, "UPDATE tasks SET state = 'sent', idempotency_key = ?, payload_digest = ? WHERE id = ? AND lease_epoch = ? AND payload IS NOT NULL", [key, payloadDigest, task.id, task.epoch])).affected === 1
+
 /** Writes the key and the payload down, before anything is sent. False when the lease was lost. */
 export const markSent = async (database: Database, task: ClaimedTask, sent: NonNullable<ClaimedTask['sent']>): Promise<boolean> =>
   (await change(database, "UPDATE tasks SET state = 'sent', idempotency_key = ?, payload_digest = ?, payload = ? WHERE id = ? AND lease_epoch = ?", [sent.key, sent.payloadDigest, packText(sent.payload), task.id, task.epoch])).affected === 1
@@ -142,8 +176,8 @@ export const markSent = async (database: Database, task: ClaimedTask, sent: NonN
 export const finishTask = async (database: Database, task: ClaimedTask, state: 'done' | 'failed' | 'held' | 'planned', message: string): Promise<boolean> => {
   const { affected } = await change(
     database,
-    "UPDATE tasks SET state = ?, message = ?, finished_at = NOW(3), lease_until = NULL, payload = NULL, idempotency_key = IF(? = 'done', idempotency_key, NULL) WHERE id = ? AND lease_epoch = ? AND state IN ('at-work', 'sent')",
-    [state, message.slice(0, 2000), state, task.id, task.epoch],
+    "UPDATE tasks SET state = ?, message = ?, finished_at = NOW(3), lease_until = NULL, payload = IF(? = 'planned', payload, NULL), idempotency_key = IF(? = 'done', idempotency_key, NULL) WHERE id = ? AND lease_epoch = ? AND state IN ('at-work', 'sent')",
+    [state, message.slice(0, 2000), state, state, task.id, task.epoch],
   )
   return affected === 1
 }
@@ -161,9 +195,14 @@ export const postponeTask = async (database: Database, task: ClaimedTask, second
 export const forgetKey = async (database: Database, task: ClaimedTask): Promise<boolean> =>
   (await change(database, "UPDATE tasks SET state = 'at-work', idempotency_key = NULL, payload = NULL, payload_digest = NULL WHERE id = ? AND lease_epoch = ?", [task.id, task.epoch])).affected === 1
 
-/** Keeps what the plan of a task comes to. */
-export const keepPlan = async (database: Database, task: ClaimedTask, summary: PlanSummary): Promise<void> => {
-  await change(database, 'UPDATE tasks SET plan_summary = ?, plan_shape = ?, plan_digest = ? WHERE id = ? AND lease_epoch = ?', [JSON.stringify(summary), summary.shape, summary.digest, task.id, task.epoch])
+/**
+ * Keeps what the plan of a task comes to.
+ * @param prepared what would be sent, as text, and a digest of all it was planned from; null: it is worked out when it is run
+ */
+export const keepPlan = async (database: Database, task: ClaimedTask, summary: PlanSummary, prepared: { inputs: string; payload: string } | null): Promise<void> => {
+  await change(database, 'UPDATE tasks SET plan_summary = ?, plan_shape = ?, plan_digest = ?, payload = ?, prepared_for = ? WHERE id = ? AND lease_epoch = ?', [
+    JSON.stringify(summary), summary.shape, summary.digest, prepared === null ? null : packText(prepared.payload), prepared?.inputs ?? null, task.id, task.epoch,
+  ])
 }
 
 /** Revision of what was deployed to a course, under a lock: raised with every deployment, so that nobody plans on an old one. */
@@ -176,16 +215,24 @@ export const raiseBaseRevision = async (database: Database, courseId: number): P
 }
 
 /**
- * Ends the runs of which every task has ended. Called after a task's transaction has committed: inside it, two tasks that
- * end together would each see the other still open.
+ * Ends a run of which every task has ended, or has its plans made. Called after a task's transaction has committed: inside it,
+ * two tasks that end together would each see the other still open.
  */
-export const closeFinishedRuns = async (database: Database): Promise<void> => {
-  await change(database, "UPDATE runs SET state = 'planned' WHERE state = 'planning' AND NOT EXISTS (SELECT 1 FROM tasks WHERE tasks.run_id = runs.id AND tasks.state IN ('to-plan', 'at-work'))")
+export const closeFinishedRun = async (database: Database, id: number): Promise<void> => {
+  const open = async (states: readonly TaskState[]) => (await firstRow(database, `SELECT 1 AS yes FROM tasks WHERE run_id = ? AND state IN (${states.map(() => '?').join(', ')}) LIMIT 1`, [id, ...states])) !== null
+  if (await open(['waiting', 'at-work', 'sent', 'to-plan'])) return
+  await change(database, "UPDATE runs SET state = 'planned' WHERE id = ? AND state = 'planning' AND NOT EXISTS (SELECT 1 FROM tasks WHERE tasks.run_id = runs.id AND tasks.state IN ('to-plan', 'at-work'))", [id])
   await change(
     database,
-    "UPDATE runs SET state = 'done', finished_at = NOW(3) WHERE state = 'running' AND NOT EXISTS (SELECT 1 FROM tasks WHERE tasks.run_id = runs.id AND tasks.state IN ('waiting', 'at-work', 'sent'))",
+    "UPDATE runs SET state = 'done', finished_at = NOW(3) WHERE id = ? AND state = 'running' AND NOT EXISTS (SELECT 1 FROM tasks WHERE tasks.run_id = runs.id AND tasks.state IN ('waiting', 'at-work', 'sent'))",
+    [id],
   )
   await sendRunMessages(database)
+}
+
+/** Ends whatever runs are finished, also those whose worker was killed before it could. */
+export const closeFinishedRuns = async (database: Database): Promise<void> => {
+  for (const { id } of await rowsOf<{ id: number }>(database, "SELECT id FROM runs WHERE state IN ('running', 'planning')")) await closeFinishedRun(database, id)
 }
 
 interface RunRow {
