@@ -113,9 +113,9 @@ describe('a roster imported again', () => {
 
 describe('bad input', () => {
   it.each([
-    ['malformed JSON', '/api/plans', '{"template":', 400],
-    ['an unknown field', '/api/plans', { template: 'harbour-standard', version: 1, courses: [1], colour: 'red' }, 400],
-    ['a course that is not there', '/api/plans', { template: 'harbour-standard', version: 1, courses: [987654] }, 404],
+    ['malformed JSON', '/api/rollouts', '{"order":', 400],
+    ['an unknown field', '/api/rollouts', { order: { mode: 'version', template: 'harbour-standard', version: 1 }, courses: [1], colour: 'red' }, 400],
+    ['a course that is not there', '/api/rollouts', { order: { mode: 'version', template: 'harbour-standard', version: 1 }, courses: [987654] }, 404],
     ['a date that is none', '/api/checks', { asOf: '2026-02-30' }, 400],
     ['a template with a mistake in a naming format', '/api/templates', { schema: 'wickerframe.template/1', key: 'bad', title: 'Bad', naming: { courseName: '{cod}', courseLabel: 'x' }, home: { name: 'x', blocks: [] }, parts: [] }, 400],
     ['a template that is taken', '/api/templates', { schema: 'wickerframe.template/1', key: 'harbour-standard', title: 'Bad', naming: { courseName: 'x', courseLabel: 'x' }, home: { name: 'x', blocks: [] }, parts: [] }, 409],

@@ -104,6 +104,25 @@ describe('a rollout happens exactly once', () => {
     }
   })
 
+  it('with two servers and three workers on one database: the work is shared, and the result is the same', async () => {
+    const { summaries, plans, run: planned } = await newShells(9)
+    const second = await bed.startServer('0')
+    const elsewhere = await bed.as('designer@kestrelsound.example', `http://127.0.0.1:${String(second.said['listening'])}`)
+    await bed.misbehave('slow-answers', 60)
+    await elsewhere.post(`/api/runs/${planned}/approve`)
+    const workers = [await bed.startWorker(), await bed.startWorker(), await bed.startWorker()]
+    await until(() => runOf(planned), (detail) => detail.state === 'done')
+    expect((await elsewhere.get<RunDetail>(`/api/runs/${planned}`)).body.counts.done).toBe(9)
+    await Promise.all([...workers, second].map((one) => one.stop()))
+    await bed.misbehave('slow-answers', 0)
+    const shared = await rowsOf<{ worked_by: string }>(bed.pool, 'SELECT DISTINCT worked_by FROM tasks WHERE run_id = ?', [planned])
+    expect(shared.length).toBe(3)
+    for (const plan of plans) {
+      const summary = summaries.find((one) => one.id === plan.course)
+      if (summary) await expectExactlyOnce(summary, plan)
+    }
+  })
+
   it('when the platform is away for a while', async () => {
     const { summaries, plans, run: planned } = await newShells(1)
     await bed.platform().stop('SIGKILL')

@@ -127,9 +127,10 @@ describe('the path of a designer', () => {
   it('plans a rollout, reads the plan, approves it and watches it to its end', async () => {
     const shell = ((await (await page.request.get(`${bed.address}/api/courses`)).json()) as CourseSummary[]).find((course) => course.state === 'shell')
     await page.goto(`${bed.address}/rollouts/new?template=harbour-standard&courses=${shell?.id}`)
-    await page.getByRole('button', { name: 'Show the plan' }).click()
-    await page.getByRole('button', { name: 'open', exact: true }).click()
-    await page.getByRole('cell', { name: 'create module' }).first().waitFor()
+    await page.getByRole('button', { name: /^Make the plans/ }).click()
+    await page.getByRole('button', { name: 'open the course' }).click({ timeout: 30_000 })
+    await page.getByRole('button', { name: 'see the differences' }).click()
+    await page.getByRole('region', { name: /^Plan for/ }).getByText('Start Here').first().waitFor()
     await page.getByRole('button', { name: /^Approve and run/ }).click()
     await page.getByText('What came of it').waitFor()
     await page.getByText(/parts created/).waitFor({ timeout: 30_000 })

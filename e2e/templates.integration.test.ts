@@ -1,7 +1,8 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import type { ApiProblem, CourseDetail, CoursePlan, CourseSummary, LibraryEntry, RunDetail, TakenOverDraft, TemplateComment, TemplateDraft, TemplateSummary } from '@wickerframe/contract'
+import type { ApiProblem, CourseDetail, CourseSummary, LibraryEntry, TakenOverDraft, TemplateComment, TemplateDraft, TemplateSummary } from '@wickerframe/contract'
 import { emptyTemplate, everyCourseItem, newItem, newLayer, newModule, type Course, type HouseText, type Template, type TemplateChange, type TemplateEdit } from '@wickerframe/core'
-import { startTestBed, until, type Client, type TestBed } from './testBed.ts'
+import { planRollout, versionOrder, workUntil } from './rollouts.ts'
+import { startTestBed, type Client, type TestBed } from './testBed.ts'
 
 let bed: TestBed
 let designer: Client
@@ -131,7 +132,7 @@ describe('versions', () => {
     expect(await uses()).toEqual([])
     expect((await use(2)).status).toBe(409)
     const course = (await designer.get<CourseSummary[]>('/api/courses')).body[0]
-    expect((await designer.post('/api/plans', { template: 'upper', version: 2, courses: [course?.id] })).status).toBe(409)
+    expect((await designer.post('/api/rollouts', { order: versionOrder('upper', 2), courses: [course?.id] })).status).toBe(409)
     expect((await designer.post('/api/templates/upper/versions/2/retire', { retired: false })).status).toBe(200)
     expect((await use(2)).status).toBe(200)
     expect((await reviewer.post('/api/templates/upper/versions/2/retire', { retired: true })).status).toBe(403)
@@ -212,13 +213,15 @@ describe('the library', () => {
     const week = { ...newModule('quiet-week', 'Quiet week {week}'), repeat: { per: 'week' as const, every: 1, except: [] }, items: [{ ...newItem('page', 'quiet-page', 'Quiet in week {week}'), blocks: [{ kind: 'house-text' as const, key: 'quiet', strength: 'must' as const, houseText: 'quiet', mode: 'linked' as const }] }] }
     expect((await bring(small('quiet-standard', { houseTexts: [text], parts: [week] }))).status).toBe(200)
     expect((await release('quiet-standard')).status).toBe(200)
-    await bed.startWorker()
     const course = (await designer.get<CourseSummary[]>('/api/courses')).body.find((one) => one.state === 'deployed')
-    const [plan] = (await designer.post<CoursePlan[]>('/api/plans', { template: 'quiet-standard', version: 1, courses: [course?.id] })).body
-    const { run } = (await designer.post<{ run: number }>('/api/rollouts', { template: 'quiet-standard', version: 1, courses: [{ course: course?.id, planDigest: plan?.digest }] })).body
-    const done = await until(() => designer.get<RunDetail>(`/api/runs/${run}`), ({ body }) => body.state === 'done')
-    expect(done.body.tasks.map((task) => task.state)).toEqual(['done'])
+    const before = (await designer.get<CourseDetail>(`/api/courses/${course?.id}`)).body.snapshot
+    const { run, plans } = await planRollout(bed, designer, versionOrder('quiet-standard', 1), [course?.id ?? 0])
+    expect(plans[0]?.reason).toContain('whose own parts stay')
+    await designer.post(`/api/runs/${run}/approve`)
+    const done = await workUntil(bed, designer, run, 'done')
+    expect(done.tasks.map((task) => task.state)).toEqual(['done'])
     const detail = (await designer.get<CourseDetail>(`/api/courses/${course?.id}`)).body
+    expect(detail.snapshot?.modules.map((module) => module.name)).toEqual(expect.arrayContaining(before?.modules.map((module) => module.name) ?? []))
     const pages = everyCourseItem(detail.snapshot as Course).filter(({ item }) => item.name.startsWith('Quiet in week'))
     expect(pages.length).toBeGreaterThan(6)
     expect(pages.every(({ item }) => item.html?.includes(`href="${bed.address}/house-texts/quiet"`))).toBe(true)

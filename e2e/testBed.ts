@@ -23,11 +23,13 @@ export interface TestBed {
   server: StartedProcess
   /** Starts a further worker. */
   startWorker: () => Promise<StartedProcess>
-  startServer: () => Promise<StartedProcess>
+  /** Starts the server again on its port, or a further one on another port; 0 for a free one. */
+  startServer: (port?: string) => Promise<StartedProcess>
   platform: () => StartedProcess
   startPlatform: () => Promise<void>
   misbehave: (name: string, remaining: number) => Promise<void>
-  as: (email: string) => Promise<Client>
+  /** Signs somebody in, at the server or at another one. */
+  as: (email: string, at?: string) => Promise<Client>
   /** What the connector wants to see in the header of that name. */
   authorization: string
   connector: (path: string) => Promise<unknown>
@@ -65,8 +67,8 @@ export const startTestBed = async ({ courses = 6, leaseSeconds = 2 } = {}): Prom
     started.push(worker)
     return worker
   }
-  const startServer = async () => {
-    const again = await startProcess('server/src/main.ts', { ...environment, WICKERFRAME_PORT: String(server.said['listening']) })
+  const startServer = async (port = String(server.said['listening'])) => {
+    const again = await startProcess('server/src/main.ts', { ...environment, WICKERFRAME_PORT: port })
     started.push(again)
     return again
   }
@@ -75,14 +77,14 @@ export const startTestBed = async ({ courses = 6, leaseSeconds = 2 } = {}): Prom
   await loader.stop()
   const pool = connect({ host: '127.0.0.1', port: mariadb.port, user: 'root', password: mariadb.password, database: name })
 
-  const as = async (email: string): Promise<Client> => {
-    const signIn = await fetch(`${address}/api/sign-in`, { method: 'POST', headers: { 'content-type': 'application/json', 'x-wickerframe': '1' }, body: JSON.stringify({ email, password: demoPassword }) })
+  const as = async (email: string, at = address): Promise<Client> => {
+    const signIn = await fetch(`${at}/api/sign-in`, { method: 'POST', headers: { 'content-type': 'application/json', 'x-wickerframe': '1' }, body: JSON.stringify({ email, password: demoPassword }) })
     const cookie = signIn.headers.get('set-cookie')?.split(';')[0] ?? ''
     return {
       cookie,
-      get: async (path) => parsed(await fetch(address + path, { headers: { cookie } })),
+      get: async (path) => parsed(await fetch(at + path, { headers: { cookie } })),
       post: async (path, body = {}, headers = {}) =>
-        parsed(await fetch(address + path, { method: 'POST', headers: { cookie, 'x-wickerframe': '1', 'content-type': 'application/json', ...headers }, body: typeof body === 'string' || body instanceof Uint8Array ? (body as BodyInit) : JSON.stringify(body) })),
+        parsed(await fetch(at + path, { method: 'POST', headers: { cookie, 'x-wickerframe': '1', 'content-type': 'application/json', ...headers }, body: typeof body === 'string' || body instanceof Uint8Array ? (body as BodyInit) : JSON.stringify(body) })),
     }
   }
   const platformPool = connect({ host: '127.0.0.1', port: mariadb.port, user: 'root', password: mariadb.password, database: `${name}_platform` }, 2)

@@ -189,8 +189,8 @@ describe('a layer on it', () => {
     await page.getByText('Version 1 is released').waitFor()
     const shell = ((await designer.get<CourseSummary[]>('/api/courses')).body).find((course) => course.state === 'shell')
     await page.goto(`${bed.address}/rollouts/new?template=lamp-keepers&version=1&courses=${shell?.id}`)
-    await page.getByRole('button', { name: 'Show the plan' }).press('Enter')
-    await page.getByRole('button', { name: /^Approve and run/ }).press('Enter')
+    await page.getByRole('button', { name: /^Make the plans/ }).press('Enter')
+    await page.getByRole('button', { name: /^Approve and run/ }).and(page.locator(':enabled')).press('Enter', { timeout: 30_000 })
     await page.getByText(/parts created/).waitFor({ timeout: 30_000 })
     await until(() => designer.get<CourseSummary>(`/api/courses/${shell?.id}`), ({ body }) => body.template?.key === 'lamp-keepers')
     const { run } = (await designer.post<{ run: number }>('/api/checks', { courses: [shell?.id] })).body

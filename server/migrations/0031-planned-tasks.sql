@@ -3,6 +3,7 @@ ALTER TABLE tasks
   ADD COLUMN plan_summary LONGTEXT NULL,
   ADD COLUMN plan_shape VARCHAR(64) NULL,
   ADD COLUMN decisions LONGTEXT NULL,
+  ADD COLUMN worked_by VARCHAR(100) NULL,
   ADD COLUMN prepared_for CHAR(64) NULL,
   ADD COLUMN source_course_id BIGINT NULL,
   ADD CONSTRAINT tasks_source FOREIGN KEY (source_course_id) REFERENCES courses (id),

@@ -1,3 +1,4 @@
+import { hostname } from 'node:os'
 import { pino } from 'pino'
 import { connect } from '@wickerframe/storage'
 import { connectorClient } from './connector/client.ts'
@@ -7,7 +8,7 @@ import { databaseAddress, readSettings, todayOf } from './settings.ts'
 const settings = readSettings(process.env)
 const pool = connect(databaseAddress(settings), settings.WORKER_CONCURRENCY + 4)
 const connector = connectorClient({ url: settings.PLATFORM_URL, token: settings.PLATFORM_TOKEN, timeoutSeconds: settings.CONNECTOR_TIMEOUT_SECONDS })
-const worker = startWorker(pool, connector, { leaseSeconds: settings.WORKER_LEASE_SECONDS, concurrency: settings.WORKER_CONCURRENCY, today: () => todayOf(settings), publicUrl: settings.WICKERFRAME_PUBLIC_URL }, pino({ level: 'warn' }))
+const worker = startWorker(pool, connector, { name: `${hostname()} ${process.pid}`, leaseSeconds: settings.WORKER_LEASE_SECONDS, concurrency: settings.WORKER_CONCURRENCY, today: () => todayOf(settings), publicUrl: settings.WICKERFRAME_PUBLIC_URL }, pino({ level: 'warn' }))
 console.log(JSON.stringify({ working: settings.WORKER_CONCURRENCY }))
 
 let stopping = false

@@ -17,6 +17,7 @@ export type BlockBase = z.output<typeof BlockBase>
 export const BaseEntry = z.strictObject({
   instance: z.string().max(200),
   platformId: z.string().max(100),
+  template: z.string().max(80).describe('Key of the template it was deployed from'),
   ...RecordedAs.shape,
   kind: z.union([ItemKind, z.literal('module')]),
   parent: z.string().max(200).nullable().describe('Instance of the module it was put into; null: into none'),

@@ -23,7 +23,7 @@ export const baseOfCourse = (expected: ExpectedCourse, course: Course, placed: R
     if (platformId === undefined) return []
     const fields = wantedFields(part, expected)
     return [{
-      instance: part.instance, platformId, part: part.key, repetition: part.repetition, number: part.repetitionNumber, kind: part.kind, parent: part.parent, format: formatOfName(part), fields: sentOnly(fields), freshFields: Object.keys(fields),
+      instance: part.instance, platformId, template: expected.template.key, part: part.key, repetition: part.repetition, number: part.repetitionNumber, kind: part.kind, parent: part.parent, format: formatOfName(part), fields: sentOnly(fields), freshFields: Object.keys(fields),
       blocks: part.blocks.map((block) => ({ key: block.key, sent: bodies.idOf(withLinks(blockHtmlOn(block, onDate), (instance) => keptRef(instance, partOf))), page: null, fresh: true })), page: null, freshPage: true,
     }]
   })

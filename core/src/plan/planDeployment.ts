@@ -146,7 +146,7 @@ export const planDeployment = (input: PlanInput): Plan => {
     steps.push({ does, instance: part.instance, part: part.key, kind: part.kind, name, into: nameOf(part.parent), opensAt: part.opensAt, dueAt: part.dueAt, reason, fields })
   const refOf = (instance: string): string => standing(instance) ?? `ref:${instance}`
   const record = (part: ExpectedPart): Omit<NextEntry, 'platformId' | 'fields' | 'freshFields' | 'blocks' | 'page' | 'freshPage'> => ({
-    instance: part.instance, part: part.key, repetition: part.repetition, number: part.repetitionNumber, kind: part.kind, parent: part.parent, format: formatOfName(part),
+    instance: part.instance, template: expected.template.key, part: part.key, repetition: part.repetition, number: part.repetitionNumber, kind: part.kind, parent: part.parent, format: formatOfName(part),
   })
 
   const siblings = new Map<string | null, string[]>([[null, [...expected.parts, expected.home].map((part) => part.instance)], ...wantedParts.map((part) => [part.instance, part.items.map((item) => item.instance)] as const)])
@@ -361,7 +361,8 @@ export const planDeployment = (input: PlanInput): Plan => {
       steps.push({ does, instance: entry.instance, part: entry.part, kind: entry.kind, name: of.name, into: nameOf(entry.parent), opensAt: null, dueAt: null, reason, fields: [] })
     const inIt = at.module ? [...places.itemsIn(entry.platformId), ...places.modulesIn(entry.platformId)] : []
     const untouched = Object.entries(entry.fields).every(([field, { echo }]) => sameValue(presentField(of, field), echo)) && (!at.item || (at.item.html ?? '') === '' || (entry.page !== null && bodies.idOf(at.item.html ?? '') === entry.page))
-    if ((only !== null && !only.parts.includes(entry.part)) || except.includes(entry.part)) kept()
+    // What another template brought is none of this one's business.
+    if (entry.template !== expected.template.key || (only !== null && !only.parts.includes(entry.part)) || except.includes(entry.part)) kept()
     else if (at.item?.studentWork) {
       kept()
       say('keep', 'no longer in the template, but students have work in it; it stays')

@@ -126,13 +126,15 @@ export const planInputs = async (database: Database, { order, decisions }: PlanO
 }
 
 /** A word of warning when the template is meant for other courses than this one; empty when it fits. */
-const misfitOf = ({ appliesTo }: Template, { summary }: StoredCourse): string => {
+const misfitOf = ({ key, appliesTo }: Template, { summary }: StoredCourse): string => {
+  const other = summary.template && summary.template.key !== key ? `it was deployed from ${summary.template.title}, whose own parts stay` : ''
   const misfits = [
     ...(appliesTo.weeks.length > 0 && !appliesTo.weeks.includes(summary.weeks) ? [`${appliesTo.weeks.join(' or ')} weeks, and this course has ${summary.weeks}`] : []),
     ...(appliesTo.modalities.length > 0 && !appliesTo.modalities.includes(summary.modality) ? [`${appliesTo.modalities.join(' or ')} courses, and this one is ${summary.modality}`] : []),
     ...(appliesTo.departments.length > 0 && !appliesTo.departments.includes(summary.department) ? [`${appliesTo.departments.join(' or ')}, and this is ${summary.department}`] : []),
   ]
-  return misfits.length > 0 ? `Take care: the template is meant for ${misfits.join('; for ')}.` : ''
+  const cares = [...(misfits.length > 0 ? [`the template is meant for ${misfits.join('; for ')}`] : []), ...(other === '' ? [] : [other])]
+  return cares.length > 0 ? `Take care: ${cares.join('; ')}.` : ''
 }
 
 /** How many parts a plan creates, changes, keeps …; the course itself counts as one. */

@@ -9,6 +9,8 @@ import { runRenameTask } from './renameTask.ts'
 import { runRolloutTask } from './rolloutTask.ts'
 
 export interface WorkerSettings {
+  /** Of this process. */
+  name: string
   leaseSeconds: number
   concurrency: number
   today: () => string
@@ -55,7 +57,7 @@ export const startWorker = (pool: Pool, connector: Connector, settings: WorkerSe
   const lane = async (): Promise<void> => {
     while (!stopping) {
       try {
-        const task = await claimTask(pool, settings.leaseSeconds)
+        const task = await claimTask(pool, settings.leaseSeconds, settings.name)
         if (task) await work(task)
         else await pause(idleMilliseconds)
       } catch (cause) {

@@ -117,8 +117,9 @@ const mostCandidates = 24
 /**
  * Claims the next task that is due, for so many seconds; null when there is none. Candidates are read without a lock, then one
  * of them is locked by its key, so that many workers never wait for each other nor lock what they do not take.
+ * @param worker name of the process that works on it, for those who look after many
  */
-export const claimTask = async (pool: Pool, leaseSeconds: number): Promise<ClaimedTask | null> => {
+export const claimTask = async (pool: Pool, leaseSeconds: number, worker: string): Promise<ClaimedTask | null> => {
   for (const { state, run, of } of due) {
     const candidates = await rowsOf<{ id: number }>(
       pool,
@@ -126,13 +127,13 @@ export const claimTask = async (pool: Pool, leaseSeconds: number): Promise<Claim
       [state, String(mostCandidates)],
     )
     if (candidates.length === 0) continue
-    const claimed = await claimOneOf(pool, leaseSeconds, state, of, candidates.map((row) => row.id))
+    const claimed = await claimOneOf(pool, leaseSeconds, worker, state, of, candidates.map((row) => row.id))
     if (claimed) return claimed
   }
   return null
 }
 
-const claimOneOf = (pool: Pool, leaseSeconds: number, state: TaskState, of: string, ids: readonly number[]): Promise<ClaimedTask | null> =>
+const claimOneOf = (pool: Pool, leaseSeconds: number, worker: string, state: TaskState, of: string, ids: readonly number[]): Promise<ClaimedTask | null> =>
   inTransaction(pool, async (database) => {
     const row = await firstRow<ClaimRow>(
       database,
@@ -144,7 +145,7 @@ const claimOneOf = (pool: Pool, leaseSeconds: number, state: TaskState, of: stri
     // The run is read without a lock: it is shared by all who claim. One that was paused in this moment runs one task more.
     const run = row && (await firstRow<RunOfTask>(database, 'SELECT kind, created_by, as_of, template_id, version, rollout_order FROM runs WHERE id = ?', [row.run_id]))
     if (!row || !run) return null
-    await change(database, 'UPDATE tasks SET state = ?, attempts = attempts + 1, lease_epoch = lease_epoch + 1, lease_until = TIMESTAMPADD(SECOND, ?, NOW(3)) WHERE id = ?', [row.state === 'sent' ? 'sent' : 'at-work', leaseSeconds, row.id])
+    await change(database, 'UPDATE tasks SET state = ?, attempts = attempts + 1, lease_epoch = lease_epoch + 1, lease_until = TIMESTAMPADD(SECOND, ?, NOW(3)), worked_by = ? WHERE id = ?', [row.state === 'sent' ? 'sent' : 'at-work', leaseSeconds, worker, row.id])
     return {
       id: row.id, runId: row.run_id, courseId: row.course_id, epoch: row.lease_epoch + 1, attempts: row.attempts + 1, kind: run.kind, by: run.created_by, asOf: run.as_of,
       templateId: run.template_id, version: run.version, planDigest: row.plan_digest, proposal: row.proposal, toPlan: row.state === 'to-plan',
@@ -339,9 +340,9 @@ export const commandRun = async (pool: Pool, id: number, command: Command, who: 
     if (command === 'approve') {
       const chosen = idsIn(courses)
       // Plans that came out differently and wait for a second look.
-      const { affected } = await change(database, `UPDATE tasks SET state = 'waiting', next_at = NOW(3), finished_at = NULL, message = '' WHERE run_id = ? AND state = 'held'${chosen.sql}`, [id, ...chosen.values])
+      const { affected } = await change(database, `UPDATE tasks SET state = 'waiting', attempts = 0, next_at = NOW(3), finished_at = NULL, message = '' WHERE run_id = ? AND state = 'held'${chosen.sql}`, [id, ...chosen.values])
       if (run.state === 'planned' && run.kind === 'rollout') {
-        await change(database, `UPDATE tasks SET state = 'waiting', next_at = NOW(3), finished_at = NULL, message = '' WHERE run_id = ? AND state = 'planned' AND JSON_VALUE(plan_summary, '$.state') = 'ready'${chosen.sql}`, [id, ...chosen.values])
+        await change(database, `UPDATE tasks SET state = 'waiting', attempts = 0, next_at = NOW(3), finished_at = NULL, message = '' WHERE run_id = ? AND state = 'planned' AND JSON_VALUE(plan_summary, '$.state') = 'ready'${chosen.sql}`, [id, ...chosen.values])
         await change(database, "UPDATE tasks SET state = 'cancelled', finished_at = NOW(3), message = COALESCE(IF(JSON_VALUE(plan_summary, '$.state') = 'ready', 'left out of the approval', JSON_VALUE(plan_summary, '$.reason')), '') WHERE run_id = ? AND state = 'planned'", [id])
       }
       await change(database, "UPDATE runs SET state = 'running' WHERE id = ? AND (state = 'planned' OR (state = 'done' AND ? > 0))", [id, affected])
