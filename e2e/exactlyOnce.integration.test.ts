@@ -108,9 +108,9 @@ describe('a rollout happens exactly once', () => {
     const { summaries, plans, run: planned } = await newShells(9)
     const second = await bed.startServer('0')
     const elsewhere = await bed.as('designer@kestrelsound.example', `http://127.0.0.1:${String(second.said['listening'])}`)
-    await bed.misbehave('slow-answers', 60)
-    await elsewhere.post(`/api/runs/${planned}/approve`)
     const workers = [await bed.startWorker(), await bed.startWorker(), await bed.startWorker()]
+    await bed.misbehave('slow-answers', 250)
+    await elsewhere.post(`/api/runs/${planned}/approve`)
     await until(() => runOf(planned), (detail) => detail.state === 'done')
     expect((await elsewhere.get<RunDetail>(`/api/runs/${planned}`)).body.counts.done).toBe(9)
     await Promise.all([...workers, second].map((one) => one.stop()))

@@ -1,9 +1,8 @@
-import { createRequire } from 'node:module'
-import { readFileSync } from 'node:fs'
 import type { Browser, Page } from 'playwright-core'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { CourseSummary } from '@wickerframe/contract'
 import { openBrowser } from '../scripts/browser.ts'
+import { violations } from './axe.ts'
 import { signInWith } from './signIn.ts'
 import { startTestBed, type TestBed } from './testBed.ts'
 
@@ -11,7 +10,6 @@ let bed: TestBed
 let browser: Browser
 let page: Page
 const pageErrors: string[] = []
-const axeSource = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8')
 
 const signIn = async (email: string): Promise<Page> => {
   const opened = await signInWith(browser, bed.address, email)
@@ -29,18 +27,6 @@ afterAll(async () => {
   await browser?.close()
   await bed.stop()
 })
-
-interface Violation {
-  id: string
-  impact: string
-  nodes: { html: string }[]
-}
-/** Violations of WCAG 2.2 A and AA that axe-core calls serious or critical. */
-const violations = async (on: Page): Promise<string[]> => {
-  await on.evaluate(axeSource)
-  const found = (await on.evaluate("axe.run(document, { runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'], iframes: false }).then((r) => r.violations)")) as Violation[]
-  return found.filter((one) => one.impact === 'serious' || one.impact === 'critical').map((one) => `${one.id}: ${one.nodes.slice(0, 3).map((node) => node.html.slice(0, 160)).join(' | ')}`)
-}
 
 describe('every screen', () => {
   it.each([
@@ -70,6 +56,7 @@ describe('every screen', () => {
     ['rollouts', '/rollouts', 'Rollouts'],
     ['a new rollout', '/rollouts/new', 'Which courses'],
     ['a rollout', '/rollouts/1', 'What came of it'],
+    ['next term', '/rollouts/next-term', 'What comes along'],
     ['the weave', '/conformance', 'Mend first'],
     ['terms', '/terms', 'Autumn 2026'],
     ['a term', '/terms/autumn-2026', 'What saving would change'],

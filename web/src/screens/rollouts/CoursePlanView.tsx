@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query'
-import { useState } from 'react'
+import { useEffect, useState } from 'react'
 import type { CoursePlan } from '@wickerframe/contract'
 import type { Decision, FieldStep, PlanStep } from '@wickerframe/core'
 import { get } from '../../api/client.ts'
@@ -15,6 +15,9 @@ const FieldView = ({ step, field, timeZone, decide }: { step: PlanStep; field: F
   const isText = field.field.startsWith('block:') || field.field === 'page'
   const text = (value: unknown) => (isText ? (typeof value === 'string' ? wordsOfHtml(value) : '') : valueWords(value, timeZone))
   const open = field.does === 'conflict'
+  // What was pressed shows at once; the plan that comes back says the same.
+  const [pressed, setPressed] = useState<Decision | null>(null)
+  useEffect(() => setPressed(null), [field.decided])
   return (
     <div className={`mt-1 border-l-2 pl-3 ${open && field.decided === null ? 'border-rust' : 'border-line'}`}>
       <p className="text-ink-2"><strong className="text-ink">{fieldWords(field.field)}</strong>: {field.reason}{field.decided && <> — decided: {decisionLabels[field.decided]}</>}</p>
@@ -32,7 +35,7 @@ const FieldView = ({ step, field, timeZone, decide }: { step: PlanStep; field: F
         <fieldset className="mt-1 flex flex-wrap gap-4">
           <legend className="sr-only">What to do about the {fieldWords(field.field)} of {step.name}</legend>
           {(['keep', 'take', ...(isText ? (['both'] as const) : [])] as const).map((decision) => (
-            <label key={decision} className="flex items-center gap-1.5"><input type="radio" className="size-[18px] accent-tide" name={`${step.instance}/${field.field}`} checked={field.decided === decision} onChange={() => decide(step.instance, field.field, decision)} />{decisionLabels[decision]}</label>
+            <label key={decision} className="flex items-center gap-1.5"><input type="radio" className="size-[18px] accent-tide" name={`${step.instance}/${field.field}`} checked={(pressed ?? field.decided) === decision} onChange={() => { setPressed(decision); decide(step.instance, field.field, decision) }} />{decisionLabels[decision]}</label>
           ))}
         </fieldset>
       )}

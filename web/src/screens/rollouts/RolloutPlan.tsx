@@ -54,7 +54,7 @@ export const RolloutPlan = ({ detail, may }: { detail: RunDetail; may: boolean }
       <Problem error={approve.error ?? decide.error ?? shapes.error} />
       <h2 className="mt-4 text-[18px]">Plans that look alike, together</h2>
       <Shapes
-        run={id} groups={groups} leftOut={leftOut} stateOf={() => ''}
+        run={id} groups={groups} leftOut={leftOut}
         onLeaveOut={may ? (courses, out) => setLeftOut((before) => { const next = new Set(before); for (const course of courses) if (out) next.add(course); else next.delete(course); return next }) : null}
         decideIn={may && order?.mode === 'version' ? (course) => (instance, field, decision) => decide.mutate({ decisions: [{ course, instance, field, decision }] }) : null}
       />

@@ -16,9 +16,15 @@ const headline = ({ courses, summary }: ShapeGroup): string => {
   return `${many}: ${courses.length > 1 ? 'the same ' : ''}${plural(parts, 'change')}${summary.undecided > 0 ? `, ${plural(summary.undecided, 'conflict')} to decide in each` : ''}`
 }
 
-const GroupView = ({ run, group, leftOut, onLeaveOut, decideIn, stateOf }: { run: number; group: ShapeGroup; leftOut: ReadonlySet<number>; onLeaveOut: ((courses: readonly number[], out: boolean) => void) | null; decideIn: ((course: number) => Decide) | null; stateOf: (course: number) => string }) => {
-  const [open, setOpen] = useState(false)
-  const [course, setCourse] = useState<number | null>(null)
+interface Common {
+  run: number
+  leftOut: ReadonlySet<number>
+  /** Leaves courses out of the approval, or takes them in again; null where that is not theirs to say. */
+  onLeaveOut: ((courses: readonly number[], out: boolean) => void) | null
+  decideIn: ((course: number) => Decide) | null
+}
+
+const GroupView = ({ run, group, leftOut, onLeaveOut, decideIn, open, setOpen, course, setCourse }: Common & { group: ShapeGroup; open: boolean; setOpen: (open: boolean) => void; course: number | null; setCourse: (course: number | null) => void }) => {
   const { summary, courses } = group
   const isReady = summary.state === 'ready'
   const included = courses.filter((one) => !leftOut.has(one.course)).length
@@ -49,7 +55,7 @@ const GroupView = ({ run, group, leftOut, onLeaveOut, decideIn, stateOf }: { run
                 <li key={one.course} className="border-t border-line py-1">
                   <div className="flex items-center gap-3">
                     {onLeaveOut && courses.length > 1 && <input type="checkbox" className="size-[24px] accent-tide" aria-label={`Include ${one.code} ${one.title}`} disabled={!isReady} checked={isReady && !leftOut.has(one.course)} onChange={(event) => onLeaveOut([one.course], !event.target.checked)} />}
-                    <Link className="underline decoration-line-strong underline-offset-2" to={`/courses/${one.course}`}>{one.code} {one.title}</Link> <span className="text-ink-3">{one.classSections.join(', ')} {stateOf(one.course)}</span>
+                    <Link className="underline decoration-line-strong underline-offset-2" to={`/courses/${one.course}`}>{one.code} {one.title}</Link> <span className="text-ink-3">{one.classSections.join(', ')}</span>
                     {isReady && <Button shape="word" className="ml-auto" aria-expanded={course === one.course} onClick={() => setCourse(course === one.course ? null : one.course)}>{course === one.course ? 'fold' : 'see the differences'}</Button>}
                   </div>
                   {course === one.course && <CoursePlanView run={run} course={one.course} decide={decideIn?.(one.course) ?? null} />}
@@ -63,9 +69,19 @@ const GroupView = ({ run, group, leftOut, onLeaveOut, decideIn, stateOf }: { run
   )
 }
 
-/** The plans of a rollout, those that look alike together, so that shapes are read and not hundreds of lists. */
-export const Shapes = ({ groups, ...rest }: { run: number; groups: readonly ShapeGroup[]; leftOut: ReadonlySet<number>; onLeaveOut: ((courses: readonly number[], out: boolean) => void) | null; decideIn: ((course: number) => Decide) | null; stateOf: (course: number) => string }) => (
-  <ul className="divide-y divide-line border-y border-line">
-    {groups.map((group) => <GroupView key={group.shape} group={group} {...rest} />)}
-  </ul>
-)
+/**
+ * The plans of a rollout, those that look alike together, so that shapes are read and not hundreds of lists. What is open stays
+ * open by its course when a decision makes a plan look like others.
+ */
+export const Shapes = ({ groups, ...rest }: Common & { groups: readonly ShapeGroup[] }) => {
+  const [opened, setOpened] = useState<ReadonlySet<number>>(new Set())
+  const [course, setCourse] = useState<number | null>(null)
+  return (
+    <ul className="divide-y divide-line border-y border-line">
+      {groups.map((group) => (
+        <GroupView key={group.courses[0]?.course} group={group} course={course} setCourse={setCourse} open={group.courses.some((one) => opened.has(one.course))} {...rest}
+          setOpen={(open) => setOpened((before) => { const next = new Set(before); for (const one of group.courses) if (open) next.add(one.course); else next.delete(one.course); return next })} />
+      ))}
+    </ul>
+  )
+}
