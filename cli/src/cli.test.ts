@@ -146,6 +146,74 @@ describe('calendar', () => {
   })
 })
 
+describe('plan', () => {
+  const json = (path: string) => JSON.parse(readFileSync(path, 'utf8'))
+  const shell = () => written('shell.json', JSON.stringify({ ...json(example(1, 'course')), modules: [], stray: [], homePage: null, navigation: [], settings: undefined, grading: undefined, name: 'New', label: '' }))
+  const out = (name: string) => join(folder, name)
+  /** The first example's template with other words in one block and another name of the week. */
+  const second = () => {
+    const template = json(example(1, 'template'))
+    template.parts.find((part: { repeat?: object }) => part.repeat).name = 'Wk {week} · {topic}'
+    template.parts[0].items[0].blocks.find((block: { kind: string }) => block.kind === 'fixed-text').html = '<p>The college says it anew.</p>'
+    return written('template-v2.json', JSON.stringify(template))
+  }
+  const facts = ['--facts', example(1, 'facts')]
+  const deploy = async () => {
+    const { code, out: text } = await run('plan', '--to', example(1, 'template'), ...facts, '--course', shell(), '--write-course', out('deployed.json'), '--write-base', out('base.json'))
+    expect(code).toBe(0)
+    return JSON.parse(text)
+  }
+  /** The deployed course with a topic of the instructor's and fixed text put differently. */
+  const edited = () => {
+    const course = json(out('deployed.json'))
+    course.modules[3].name = course.modules[3].name.replace(/[^·]*$/, ' Fog signals')
+    const welcome = course.modules[0].items[0]
+    welcome.html = welcome.html.replace(/(data-wf-block="how-it-runs"[^>]*>).*?(<\/div>)/s, '$1<p>It runs my way.</p>$2')
+    return written('edited.json', JSON.stringify(course))
+  }
+
+  it('deploys into a shell, updates an edited course, and then has nothing more to do; all by the published schemas', async () => {
+    const first = await deploy()
+    expect([validates('plan', first), validates('base', json(out('base.json'))), validates('course', json(out('deployed.json')))]).toEqual([true, true, true])
+    expect(first.steps.some((step: { does: string }) => step.does === 'create')).toBe(true)
+    const update = async (...more: string[]) => JSON.parse((await run('plan', '--from', example(1, 'template'), '--to', second(), ...facts, '--base', out('base.json'), '--course', edited(), ...more)).out)
+    const plan = await update('--conflicts', 'keep', '--write-course', out('updated.json'), '--write-base', out('base-2.json'))
+    expect([plan.state, plan.undecided]).toEqual(['ready', 0])
+    const course = json(out('updated.json'))
+    expect(course.modules[3].name).toMatch(/^Wk \d+ · Fog signals$/)
+    expect(course.modules[0].items[0].html).toContain('It runs my way.')
+    expect((await update()).undecided).toBe(1)
+    const taken = await update('--conflicts', 'take', '--write-course', out('taken.json'))
+    expect([taken.undecided, json(out('taken.json')).modules[0].items[0].html.includes('The college says it anew.')]).toEqual([0, true])
+    const again = JSON.parse((await run('plan', '--to', second(), ...facts, '--base', out('base-2.json'), '--course', out('updated.json'), '--conflicts', 'keep')).out)
+    expect([again.state, again.changes]).toEqual(['nothing-to-do', []])
+  })
+  it('takes the course as it stood after the deployment for a base, and none at all', async () => {
+    await deploy()
+    const as = async (...base: string[]) => JSON.parse((await run('plan', '--from', example(1, 'template'), '--to', second(), ...facts, ...base, '--course', edited(), '--conflicts', 'keep')).out)
+    const [byBase, byCourse, byNothing] = [await as('--base', out('base.json')), await as('--base', out('deployed.json')), await as()]
+    expect(byCourse.changes).toEqual(byBase.changes)
+    expect(byNothing.steps.length).toBeGreaterThan(10)
+  })
+  it('takes over a course that never saw Wickerframe: nothing is made twice', async () => {
+    const { code, out: text } = await run('plan', '--to', example(3, 'template'), '--facts', example(3, 'facts'), '--course', example(3, 'course'))
+    const plan = JSON.parse(text)
+    expect([code, plan.changes, plan.steps.some((step: { does: string }) => step.does === 'adopt')]).toEqual([0, [], true])
+  })
+  it.each([
+    ['no template', ['--facts', example(1, 'facts'), '--course', example(1, 'course')], /--to is missing/],
+    ['a base of another kind', ['--to', example(1, 'template'), ...facts, '--course', example(1, 'course'), '--base', example(1, 'facts')], /at \/schema: found "wickerframe.facts\/1"/],
+    ['a course as base without its template', ['--to', example(1, 'template'), ...facts, '--course', example(1, 'course'), '--base', example(1, 'course')], /--from is missing/],
+    ['another word for conflicts', ['--to', example(1, 'template'), ...facts, '--course', example(1, 'course'), '--conflicts', 'merge'], /expected keep or take/],
+    ['a file that cannot be written', ['--to', example(1, 'template'), ...facts, '--course', example(1, 'course'), '--write-course', '/nowhere/at/all.json'], /cannot be written \(ENOENT\)/],
+    ['an option of another command', ['--to', example(1, 'template'), ...facts, '--course', example(1, 'course'), '--pairs'], /plan takes no --pairs/],
+  ] as const)('%s: exit 2, and nothing is printed', async (_, args, message) => {
+    const { code, error, out: text } = await run('plan', ...args)
+    expect([code, text]).toEqual([2, ''])
+    expect(error).toMatch(message)
+  })
+})
+
 describe('the examples', () => {
   it.each([1, 2, 3])('%i follow the published schemas', (n) => {
     for (const kind of ['template', 'facts', 'course', 'name-context']) expect(validates(kind, JSON.parse(readFileSync(example(n, kind), 'utf8')))).toBe(true)
