@@ -2,7 +2,7 @@ import { parse } from 'parse5'
 import { describe, expect, it } from 'vitest'
 import { expandCourse } from '../expand/index.ts'
 import { exampleFacts, exampleTemplate } from '../rules/example/exampleCourse.ts'
-import { analysePage, changedPhrases, readBlocks, renderPage, shareSurviving, wordDifference } from './index.ts'
+import { analysePage, changedPhrases, readableDifference, readBlocks, renderPage, shareSurviving, wordDifference } from './index.ts'
 
 const home = () => {
   const expansion = expandCourse({ template: exampleTemplate(), facts: exampleFacts() })
@@ -64,6 +64,17 @@ describe('word difference', () => {
     const runs = wordDifference('answered within one working day by us', 'answered when I get round to it by us')
     expect(changedPhrases(runs, 'gone')).toEqual(['within one working day'])
     expect(changedPhrases(runs, 'new')).toEqual(['when I get round to it'])
+  })
+  it('is told in stretches for reading; texts with little in common as one gone and one new', () => {
+    const told = (before: string, after: string) => readableDifference(before, after).map((run) => [run.change, run.text])
+    expect(told('answered within one working day by us', 'answered when I can by us')).toEqual([['same', 'answered '], ['gone', 'within one working day'], ['new', 'when I can'], ['same', ' by us']])
+    expect(told('How the course runs on each week', 'You will have an answer to every question')).toEqual([['gone', 'How the course runs on each week'], ['new', 'You will have an answer to every question']])
+    expect(told('', 'New words')).toEqual([['new', 'New words']])
+    for (const [before, after] of [['a b c d', 'a x y d'], ['one two', 'one two three'], ['x', 'x']] as const) {
+      const runs = readableDifference(before, after)
+      expect(runs.flatMap((run) => (run.change === 'new' ? [] : [run.text])).join('')).toBe(before)
+      expect(runs.flatMap((run) => (run.change === 'gone' ? [] : [run.text])).join('')).toBe(after)
+    }
   })
   it('is capped for unrelated long texts', () => {
     const long = (word: string) => Array.from({ length: 5000 }, (_, i) => word + i).join(' ')

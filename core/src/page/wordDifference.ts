@@ -18,6 +18,44 @@ export const wordDifference = (before: string, after: string): WordRun[] => {
   return runs.map((run) => ({ text: run.value, change: run.added ? 'new' : run.removed ? 'gone' : 'same' }))
 }
 
+const leastShared = 0.35
+
+/**
+ * The same for reading: changed words that stand side by side are one stretch, and texts that have little in common are told
+ * as one that is gone and one that is new.
+ */
+export const readableDifference = (before: string, after: string): WordRun[] => {
+  if (before !== '' && after !== '' && Math.max(shareSurviving(before, after), shareSurviving(after, before)) < leastShared) return [{ text: before, change: 'gone' }, { text: after, change: 'new' }]
+  const runs: WordRun[] = []
+  let gone = ''
+  let fresh = ''
+  const flush = () => {
+    if (gone !== '') runs.push({ text: gone, change: 'gone' })
+    if (fresh !== '') runs.push({ text: fresh, change: 'new' })
+    gone = fresh = ''
+  }
+  for (const run of wordDifference(before, after)) {
+    if (run.change === 'gone') gone += run.text
+    else if (run.change === 'new') fresh += run.text
+    else if (run.text.trim() === '' && (gone !== '' || fresh !== '')) {
+      gone += run.text
+      fresh += run.text
+    } else {
+      // Space that both sides end in belongs to neither.
+      const space = /\s+$/.exec(gone)?.[0] ?? ''
+      const shared = space !== '' && fresh.endsWith(space) ? space : ''
+      if (shared !== '') {
+        gone = gone.slice(0, -shared.length)
+        fresh = fresh.slice(0, -shared.length)
+      }
+      flush()
+      runs.push({ text: shared + run.text, change: 'same' })
+    }
+  }
+  flush()
+  return runs
+}
+
 /** The stretches that are gone or new, with the spaces between words of one stretch kept. */
 export const changedPhrases = (runs: readonly WordRun[], change: 'gone' | 'new'): string[] => {
   const phrases: string[] = []

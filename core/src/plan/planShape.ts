@@ -40,5 +40,6 @@ export const planShape = (plan: Plan): PlanShape => {
       } else lines.set(key, { ...line, count: 1 })
     }
   const all = [...lines.values()]
-  return { id: shortHash(JSON.stringify([plan.state, all, plan.consequences.map((one) => one.code)])), lines: all }
+  // What is merely kept differs from course to course and changes nothing.
+  return { id: shortHash(JSON.stringify([plan.state, all.filter((line) => line.does !== 'keep' && line.does !== 'agree')])), lines: all }
 }

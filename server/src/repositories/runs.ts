@@ -361,6 +361,12 @@ export const commandRun = async (pool: Pool, id: number, command: Command, who: 
     return true
   })
 
+/** Consequences of plans that look alike: each as it is where it is widest. */
+const widest = (known: PlanSummary['consequences'], more: PlanSummary['consequences']): PlanSummary['consequences'] => [
+  ...known.map((one) => more.find((other) => other.code === one.code && other.count > one.count) ?? one),
+  ...more.filter((one) => !known.some((other) => other.code === one.code)),
+]
+
 /** The plans of a rollout, those that look alike together; the largest groups first. */
 export const shapesOf = async (database: Database, id: number): Promise<ShapeGroup[]> => {
   const rows = await rowsOf<{ course: number; code: string; title: string; state: string; shape: string; summary: string; sections: string | null }>(
@@ -373,7 +379,9 @@ export const shapesOf = async (database: Database, id: number): Promise<ShapeGro
   const groups = new Map<string, ShapeGroup>()
   for (const { shape, summary, sections, ...course } of rows) {
     let group = groups.get(shape)
-    if (!group) groups.set(shape, (group = { shape, summary: JSON.parse(summary) as PlanSummary, courses: [] }))
+    const own = JSON.parse(summary) as PlanSummary
+    if (!group) groups.set(shape, (group = { shape, summary: own, courses: [] }))
+    else group.summary = { ...group.summary, consequences: widest(group.summary.consequences, own.consequences) }
     group.courses.push({ ...course, classSections: sections === null ? [] : sections.split('\n') })
   }
   return [...groups.values()].sort((a, b) => b.courses.length - a.courses.length)
