@@ -2,6 +2,8 @@
 import { mkdirSync } from 'node:fs'
 import { join } from 'node:path'
 import type { Page } from 'playwright-core'
+import type { CourseSummary, TemplateDraft } from '@wickerframe/contract'
+import { everyItem } from '@wickerframe/core'
 import { demoPassword } from '@wickerframe/demo'
 import { openBrowser } from './browser.ts'
 import { root } from './processes.ts'
@@ -14,6 +16,22 @@ mkdirSync(folder, { recursive: true })
 const courseNamed = async (page: Page, title: string): Promise<string> => {
   const courses = (await (await page.request.get(`${address}/api/courses`)).json()) as { id: number; title: string; check: { readiness: string } | null }[]
   return String(courses.find((course) => course.title === title && course.check?.readiness === 'not-ready')?.id ?? courses[0]?.id)
+}
+
+/** Releases the Harbour Standard's draft with another promise, unless that is done, and plans it for its courses. @returns the run */
+const planUpdate = async (page: Page): Promise<number> => {
+  const get = async <T>(path: string): Promise<T> => (await (await page.request.get(address + path)).json()) as T
+  const post = async <T>(path: string, data: object): Promise<T> => (await (await page.request.post(address + path, { data, headers: { 'x-wickerframe': '1' } })).json()) as T
+  const { draft, draftRevision, versions } = await get<TemplateDraft>('/api/templates/harbour-standard')
+  if (versions.length === 1) {
+    const welcome = everyItem(draft).find((item) => item.key === 'welcome')
+    const promise = welcome?.blocks.find((block) => block.key === 'answer-promise')
+    if (promise?.kind === 'fixed-text') await post('/api/templates/harbour-standard/edits', { revision: draftRevision, edits: [{ edit: 'set-block', part: 'welcome', block: promise.key, field: 'html', was: promise.html, value: promise.html.replace('within one working day', 'within two working days, by e-mail or in the discussion') }] })
+    await post('/api/templates/harbour-standard/release', { revision: draftRevision + 1, note: 'Answers within two days' })
+  }
+  const courses = (await get<CourseSummary[]>('/api/courses')).filter((course) => course.template?.key === 'harbour-standard')
+  const { run } = await post<{ run: number }>('/api/rollouts', { order: { mode: 'version', template: 'harbour-standard', version: 2 }, courses: courses.map((course) => course.id) })
+  return run
 }
 
 const views: Record<string, (page: Page) => Promise<void>> = {
@@ -35,11 +53,17 @@ const views: Record<string, (page: Page) => Promise<void>> = {
   'course-findings': async (page) => void (await page.goto(`${address}/courses/${await courseNamed(page, 'Refrigeration Afloat')}?show=findings`)),
   'course-pages': async (page) => void (await page.goto(`${address}/courses/${await courseNamed(page, 'Refrigeration Afloat')}?show=pages`)),
   weave: async (page) => void (await page.goto(`${address}/conformance`)),
-  'new-rollout': async (page) => {
-    await page.goto(`${address}/rollouts/new?template=harbour-standard&courses=30.31`)
-    await page.getByRole('button', { name: 'Show the plan' }).click()
-    await page.getByRole('button', { name: 'open', exact: true }).first().click()
+  'new-rollout': async (page) => void (await page.goto(`${address}/rollouts/new?template=harbour-standard&courses=30.31`)),
+  'rollout-plan': async (page) => {
+    await page.goto(`${address}/rollouts/${await planUpdate(page)}`)
+    await page.getByText('Plans that look alike').waitFor({ timeout: 60_000 })
+    const conflict = page.getByRole('listitem').filter({ hasText: 'to decide in each' }).first()
+    await conflict.getByRole('button', { name: /^open the/ }).click({ timeout: 60_000 })
+    await conflict.getByRole('button', { name: 'see the differences' }).first().click()
+    await page.getByRole('region', { name: /^Plan for/ }).waitFor()
+    await page.evaluate(() => document.querySelector('[aria-label^="Plan for"]')?.scrollIntoView({ block: 'center' }))
   },
+  'next-term': async (page) => void (await page.goto(`${address}/rollouts/next-term`)),
   rollout: async (page) => void (await page.goto(`${address}/rollouts/2`)),
   term: async (page) => void (await page.goto(`${address}/terms/autumn-2026`)),
   names: async (page) => {
@@ -50,11 +74,6 @@ const views: Record<string, (page: Page) => Promise<void>> = {
   'course-calendar': async (page) => {
     await page.goto(`${address}/courses/${await courseNamed(page, 'Refrigeration Afloat')}?show=calendar`)
     await page.getByLabel('Divide evenly into').selectOption('4')
-  },
-  renames: async (page) => {
-    await page.goto(`${address}/names?template=harbour-standard&part=week`)
-    await page.getByRole('button', { name: /^Plan \d+ new names/ }).click()
-    await page.getByText('Approve and run').waitFor()
   },
   'practice-platform': async (page) => void (await page.goto(`${platform}/courses/kc-1001`)),
 }

@@ -82,7 +82,7 @@ export const NumberLine = ({ label, name, value, least = 0, most = 10_000, onDon
 
 export const Tick = ({ label, checked, disabled, onChange }: { label: string; checked: boolean; disabled?: boolean; onChange: (checked: boolean) => void }) => (
   <label className="flex min-h-[26px] items-center gap-1.5">
-    <input type="checkbox" className="size-4 shrink-0" checked={checked} disabled={disabled} onChange={(event) => onChange(event.target.checked)} />
+    <input type="checkbox" className="size-4 shrink-0 accent-tide" checked={checked} disabled={disabled} onChange={(event) => onChange(event.target.checked)} />
     <span>{label}</span>
   </label>
 )

@@ -2,7 +2,7 @@ import { useMutation } from '@tanstack/react-query'
 import { useMemo, useState } from 'react'
 import { Link } from 'react-router'
 import type { Me } from '@wickerframe/contract'
-import type { CarryKind } from '@wickerframe/core'
+import { daysBetween, type CarryKind } from '@wickerframe/core'
 import { post } from '../../api/client.ts'
 import { useCourses, useTerms } from '../../api/queries.ts'
 import { Button, Page, plural, Problem, Waiting } from '../../controls/controls.tsx'
@@ -28,7 +28,11 @@ export const NextTermScreen = ({ me }: { me: Me }) => {
   const now = terms.data?.find((term) => term.firstDay <= me.today && term.lastDay >= me.today)
   const from = search.get('from') ?? now?.code ?? ''
   const later = useMemo(() => (terms.data ?? []).filter((term) => term.firstDay > (terms.data?.find((one) => one.code === from)?.firstDay ?? '')), [terms.data, from])
-  const to = search.get('to') ?? later[0]?.code ?? ''
+  const daysOf = (term: { firstDay: string; lastDay: string } | undefined) => (term ? daysBetween(term.firstDay, term.lastDay) : 0)
+  const length = daysOf(terms.data?.find((one) => one.code === from))
+  // The next term of about the same length, which a short one in between is not.
+  const likely = [...later].sort((a, b) => Math.round(Math.abs(daysOf(a) - length) / 28) - Math.round(Math.abs(daysOf(b) - length) / 28) || a.firstDay.localeCompare(b.firstDay))[0]
+  const to = search.get('to') ?? likely?.code ?? ''
   const department = search.get('department') ?? ''
   const make = useMutation({ mutationFn: (ids: readonly number[]) => post<{ runs: number[]; leftOut: { course: number; reason: string }[] }>('/api/next-term', { term: to, courses: ids, carry: [...carry] }) })
   if (terms.isPending || courses.isPending) return <Page title="Next term"><Waiting what="terms and courses" /></Page>
