@@ -108,7 +108,7 @@ describe('two hundred courses', () => {
       { edit: 'set-field', part: 'talk', field: ['name'], was: 'Discussion {week}', value: 'Watch talk {week}' },
       { edit: 'set-field', part: 'work', field: ['settings', 'points'], was: 10, value: 20 },
       { edit: 'remove-part', part: 'gone' },
-      { edit: 'add-part', parent: 'start', at: 0, part: { ...(document.parts[0]?.items[0] ?? {}), key: 'new-page', name: 'Know your boat', blocks: [{ kind: 'fixed-text', key: 'boat', html: '<p>It rights itself. <a href="part:welcome">Back.</a></p>' }] } },
+      { edit: 'add-part', parent: 'start', at: 0, part: { ...document.parts[0]?.items[0], key: 'new-page', name: 'Know your boat', blocks: [{ kind: 'fixed-text', key: 'boat', html: '<p>It rights itself. <a href="part:welcome">Back.</a></p>' }] } },
     ]
     expect(await designer.post(`/api/templates/${template}/edits`, { revision: body.draftRevision, edits })).toMatchObject({ status: 200 })
     expect((await designer.post(`/api/templates/${template}/release`, { revision: body.draftRevision + 1, note: 'Second' })).body).toMatchObject({ version: 2 })

@@ -36,7 +36,6 @@ const planUpdate = async (page: Page): Promise<number> => {
 
 const views: Record<string, (page: Page) => Promise<void>> = {
   today: async (page) => void (await page.goto(`${address}/today`)),
-  templates: async (page) => void (await page.goto(`${address}/templates`)),
   workbench: async (page) => void (await page.goto(`${address}/templates/harbour-standard?part=week-overview`)),
   'workbench-reading': async (page) => {
     await page.goto(`${address}/templates/harbour-standard?part=home-page`)

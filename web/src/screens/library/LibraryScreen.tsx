@@ -174,7 +174,7 @@ export const LibraryScreen = ({ me }: { me: Me }) => {
                       {entry.kind === 'house-text' ? `${(entry.document as HouseText).form}, revision ${(entry.document as HouseText).revisions.at(-1)?.number}, in force from ${(entry.document as HouseText).revisions.at(-1)?.inForceFrom}` : entry.kind === 'rubric' ? `${rubricPoints(entry.document as Rubric)} points, ${plural((entry.document as Rubric).criteria.length, 'criterion', 'criteria')}` : entry.kind === 'image' ? (entry.document as Asset).licence : blockWords[(entry.document as KeptBlock).block.kind]}
                       {' · '}saved <Moment at={entry.savedAt} today={me.today} /> by {entry.by}
                     </p>
-                    {mayEdit && entry.kind === 'house-text' && entry.courses > 0 && <Button shape="word" disabled={rollOut.isPending} onClick={() => rollOut.mutate(entry.key)}>plan it for every course that shows it</Button>}
+                    {mayEdit && entry.kind === 'house-text' && entry.courses > 0 && <Button shape="word" className="mr-4" disabled={rollOut.isPending} onClick={() => rollOut.mutate(entry.key)}>plan it for every course that shows it</Button>}
                     {mayEdit && <Button shape="word" aria-expanded={open === entry.key} onClick={() => set({ open: open === entry.key ? null : entry.key })}>{open === entry.key ? 'close' : 'correct it'}</Button>}
                   </div>
                 </div>

@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query'
-import { useEffect, useState } from 'react'
+import { useState } from 'react'
 import type { CoursePlan } from '@wickerframe/contract'
 import type { Decision, FieldStep, PlanStep } from '@wickerframe/core'
 import { get } from '../../api/client.ts'
@@ -15,9 +15,9 @@ const FieldView = ({ step, field, timeZone, decide }: { step: PlanStep; field: F
   const isText = field.field.startsWith('block:') || field.field === 'page'
   const text = (value: unknown) => (isText ? (typeof value === 'string' ? wordsOfHtml(value) : '') : valueWords(value, timeZone))
   const open = field.does === 'conflict'
-  // What was pressed shows at once; the plan that comes back says the same.
-  const [pressed, setPressed] = useState<Decision | null>(null)
-  useEffect(() => setPressed(null), [field.decided])
+  // What was pressed shows at once, until the plan comes back with it.
+  const [pressed, setPressed] = useState<{ over: Decision | null; decision: Decision } | null>(null)
+  const shown = pressed && pressed.over === field.decided ? pressed.decision : field.decided
   return (
     <div className={`mt-1 border-l-2 pl-3 ${open && field.decided === null ? 'border-rust' : 'border-line'}`}>
       <p className="text-ink-2"><strong className="text-ink">{fieldWords(field.field)}</strong>: {field.reason}{field.decided && <> — decided: {decisionLabels[field.decided]}</>}</p>
@@ -35,7 +35,7 @@ const FieldView = ({ step, field, timeZone, decide }: { step: PlanStep; field: F
         <fieldset className="mt-1 flex flex-wrap gap-4">
           <legend className="sr-only">What to do about the {fieldWords(field.field)} of {step.name}</legend>
           {(['keep', 'take', ...(isText ? (['both'] as const) : [])] as const).map((decision) => (
-            <label key={decision} className="flex items-center gap-1.5"><input type="radio" className="size-[18px] accent-tide" name={`${step.instance}/${field.field}`} checked={(pressed ?? field.decided) === decision} onChange={() => { setPressed(decision); decide(step.instance, field.field, decision) }} />{decisionLabels[decision]}</label>
+            <label key={decision} className="flex items-center gap-1.5"><input type="radio" className="size-[18px] accent-tide" name={`${step.instance}/${field.field}`} checked={shown === decision} onChange={() => { setPressed({ over: field.decided, decision }); decide(step.instance, field.field, decision) }} />{decisionLabels[decision]}</label>
           ))}
         </fieldset>
       )}
@@ -57,7 +57,7 @@ export const CoursePlanView = ({ run, course, decide }: { run: number; course: n
   return (
     <div className="mt-2 border border-line bg-sheet p-3" role="region" aria-label={`Plan for ${plan.data.code} ${plan.data.title}`}>
       <p className="text-ink-2">{plan.data.readAt && <>Read <Moment at={plan.data.readAt} />. </>}{plural(unchanged, 'part')} {unchanged === 1 ? 'stays as it is' : 'stay as they are'}.</p>
-      {consequences.length > 0 && <ul className="mt-1 list-disc pl-5">{consequences.map((one) => <li key={one.code}>{consequenceWords(one)}.</li>)}</ul>}
+      {consequences.length > 0 && <ul className="mt-1 list-disc pl-5">{consequences.map((one) => <li key={one.code}>{consequenceWords(one)}.{one.all.length > 1 && <details className="inline-block align-top"><summary className="ml-2 cursor-pointer text-tide underline underline-offset-2">all of them</summary><ul className="list-disc pl-5">{one.all.map((each) => <li key={each}>{each}</li>)}</ul></details>}</li>)}</ul>}
       <div className="mt-2 flex flex-wrap gap-4" role="group" aria-label="Which steps are shown">
         {present.map((does) => <Button key={does} shape="word" aria-pressed={open === does} className={open === does ? 'font-semibold text-ink! no-underline!' : ''} onClick={() => setShown(does)}>{doesWords[does]} {steps.filter((step) => step.does === does).length}</Button>)}
       </div>

@@ -48,12 +48,12 @@ export const RolloutResult = ({ detail, may }: { detail: RunDetail; may: boolean
             <tr key={task.id} className="border-b border-line align-top">
               {mayUndo && <td className="px-2 py-1">{undoable(task.state) && <input type="checkbox" className="size-[24px] accent-tide" aria-label={`Choose ${task.code} ${task.title}`} checked={chosen.has(task.course)} onChange={() => setChosen((before) => { const next = new Set(before); if (!next.delete(task.course)) next.add(task.course); return next })} />}</td>}
               <td className="px-3 py-1"><Link className="underline decoration-line-strong underline-offset-2" to={`/courses/${task.course}`}>{task.code} {task.title}</Link></td>
-              <td className={`px-3 ${task.state === 'failed' || task.state === 'held' ? 'font-semibold text-rust' : ''}`}>{taskWords[task.state]}</td>
-              <td className="px-3 text-ink-2">
+              <td className={`px-3 py-1 ${task.state === 'failed' || task.state === 'held' ? 'font-semibold text-rust' : ''}`}>{taskWords[task.state]}</td>
+              <td className="px-3 py-1 text-ink-2">
                 {task.renames.length > 0 && <Renames renames={task.renames} open={detail.state === 'planned'} />}{task.message}{task.finishedAt && <> · <Moment at={task.finishedAt} /></>}
                 {task.state === 'held' && <Button shape="word" className="ml-2 py-0!" aria-expanded={opened === task.course} onClick={() => setOpened(opened === task.course ? null : task.course)}>{opened === task.course ? 'fold' : 'see the new plan'}</Button>}
               </td>
-              <td className="px-3 text-ink-2">{task.attempts}</td>
+              <td className="px-3 py-1 text-ink-2">{task.attempts}</td>
             </tr>,
             opened === task.course && <tr key={`${task.id} plan`}><td colSpan={5} className="px-3 pb-3"><CoursePlanView run={id} course={task.course} decide={null} /></td></tr>,
           ])}

@@ -48,7 +48,7 @@ const GroupView = ({ run, group, leftOut, onLeaveOut, decideIn, open, setOpen, c
               ))}
             </dl>
           )}
-          {summary.consequences.length > 0 && <ul className="mt-1 list-disc pl-5 text-straw">{summary.consequences.map((one) => <li key={one.code}>{consequenceWords(one)}{courses.length > 1 ? '; told of the course with the most' : ''}.</li>)}</ul>}
+          {summary.consequences.length > 0 && <ul className="mt-1 list-disc pl-5 text-straw">{summary.consequences.map((one) => <li key={one.code}>{consequenceWords(one, courses.length > 1)}.</li>)}</ul>}
           {open && (
             <ul className="mt-2">
               {courses.map((one) => (

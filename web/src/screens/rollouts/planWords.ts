@@ -23,19 +23,23 @@ export const lineWords = (line: ShapeLine): string => {
   return line.field === null ? part : line.part === 'course' ? fieldWords(line.field) : `${fieldWords(line.field)} of ${part}`
 }
 
-export const consequenceWords = ({ code, count, example }: Consequence): string =>
-  ({
-    'new-names': `Students will see ${plural(count, 'new name')} in their lists and calendars, such as ${example}`,
-    'new-dates': `${plural(count, 'due date')} that students know will move, such as that of “${example}”`,
-    'student-work': `${plural(count, 'item')} in which students have work ${count === 1 ? 'is' : 'are'} left alone, such as “${example}”`,
-    'past-last-day': `${plural(count, 'due date')} would lie past the last day, such as that of “${example}”`,
-    'dates-in-prose': `${plural(count, 'text')} that ${count === 1 ? 'comes' : 'come'} along ${count === 1 ? 'names' : 'name'} dates of the earlier term, such as “${example}”`,
-    'old-term': `${plural(count, 'text')} that ${count === 1 ? 'comes' : 'come'} along ${count === 1 ? 'names' : 'name'} the earlier term, such as “${example}”`,
-    'dates-to-set': `${plural(count, 'item')} that ${count === 1 ? 'comes' : 'come'} along ${count === 1 ? 'has' : 'have'} no dates yet, such as “${example}”`,
-    'attest-again': `${plural(count, 'outside tool')} ${count === 1 ? 'has' : 'have'} to be paired and attested for the new term, such as “${example}”`,
-    'left-behind': `${plural(count, 'item')} of the earlier course ${count === 1 ? 'stays' : 'stay'} there, as ${count === 1 ? 'its place is' : 'their places are'} hidden`,
-    'dead-links': `${plural(count, 'page')} would link to something that is not in the course, such as “${example}”`,
-  })[code]
+/** @param most whether it is told of many courses: the count is that of the course with the most */
+export const consequenceWords = ({ code, count, example }: Consequence, most = false): string => {
+  const some = (one: string): string => `${most ? 'up to ' : ''}${plural(count, one)}`
+  const told = {
+    'new-names': `Students will see ${some('new name')} in their lists and calendars, such as ${example}`,
+    'new-dates': `${some('due date')} that students know will move, such as that of “${example}”`,
+    'student-work': `${some('item')} in which students have work ${count === 1 ? 'is' : 'are'} left alone, such as “${example}”`,
+    'past-last-day': `${some('due date')} would lie past the last day, such as that of “${example}”`,
+    'dates-in-prose': `${some('text')} that ${count === 1 ? 'comes' : 'come'} along ${count === 1 ? 'names' : 'name'} dates of the earlier term, such as “${example}”`,
+    'old-term': `${some('text')} that ${count === 1 ? 'comes' : 'come'} along ${count === 1 ? 'names' : 'name'} the earlier term, such as “${example}”`,
+    'dates-to-set': `${some('item')} that ${count === 1 ? 'comes' : 'come'} along ${count === 1 ? 'has' : 'have'} no dates yet, such as “${example}”`,
+    'attest-again': `${some('outside tool')} ${count === 1 ? 'has' : 'have'} to be paired and attested for the new term, such as “${example}”`,
+    'left-behind': `${some('item')} of the earlier course ${count === 1 ? 'stays' : 'stay'} there, as ${count === 1 ? 'its place is' : 'their places are'} hidden`,
+    'dead-links': `${some('page')} would link to something that is not in the course, such as “${example}”`,
+  }[code]
+  return told.charAt(0).toUpperCase() + told.slice(1)
+}
 
 const isInstant = /^\d{4}-\d\d-\d\dT\d\d:\d\d/
 /** A value as people read it: instants in the course's zone, true and false in words. */
