@@ -3,7 +3,8 @@ import { success, type Result } from '../document/index.ts'
 import type { ExpectedCourse } from '../expand/index.ts'
 import { emptyBase, keptBodies, type Base, type Bodies, type KeptBodies } from './base.ts'
 import { baseAfter } from './baseAfter.ts'
-import { planDeployment, type Plan } from './planDeployment.ts'
+import type { Plan } from './plan.ts'
+import { planDeployment } from './planDeployment.ts'
 
 /** Carries a plan out on a course document, as a platform would. @returns the course and the base after it */
 export const carryOut = (plan: Plan, course: Course, base: Base, hand: PlatformHand, bodies: Bodies): Result<{ course: Course; base: Base }, ChangeProblem> => {

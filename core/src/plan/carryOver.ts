@@ -7,7 +7,7 @@ import type { CarryKind } from './carryKinds.ts'
 import type { Consequence } from './consequences.ts'
 import type { FieldStep } from './fate.ts'
 import { mergeName } from './mergeName.ts'
-import type { Plan, PlanStep } from './planDeployment.ts'
+import type { Plan, PlanStep } from './plan.ts'
 import { formatOfName } from './wantedFields.ts'
 
 /** A course that another one is made from: as it stands, and what was deployed to it. */

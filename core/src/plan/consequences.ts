@@ -1,7 +1,7 @@
 import { localDateOf } from '../calendar/index.ts'
 import { everyCourseItem, everyModule, type Change, type Course } from '../course/index.ts'
 import type { ExpectedCourse } from '../expand/index.ts'
-import type { PlanStep } from './planDeployment.ts'
+import type { PlanStep } from './plan.ts'
 
 /** What people will notice of a plan once it is run. */
 export interface Consequence {

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { Change } from '../course/index.ts'
 import { decisionWords } from './fate.ts'
-import type { Plan } from './planDeployment.ts'
+import type { Plan } from './plan.ts'
 
 const StepField = z.strictObject({
   field: z.string().describe('Name of the field; a block is block:KEY; a place is place'),

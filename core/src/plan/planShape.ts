@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { shortHash } from '../document/index.ts'
-import type { Plan, PlanStep } from './planDeployment.ts'
+import type { Plan, PlanStep } from './plan.ts'
 
 /** One line of what a plan does, alike for every course in which it does the same. */
 export const ShapeLine = z.strictObject({

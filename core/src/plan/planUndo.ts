@@ -5,7 +5,7 @@ import { sameValue, type FieldStep } from './fate.ts'
 import { mergePage, type WantedBlock } from './mergePage.ts'
 import { movedBetween, placeAmong, placesOf } from './places.ts'
 import type { NextBase, NextEntry } from './nextBase.ts'
-import type { Plan, PlanStep } from './planDeployment.ts'
+import type { Plan, PlanStep } from './plan.ts'
 import { courseValue, standingsOf, type Standing, type UndoRecord } from './undoRecord.ts'
 
 export interface UndoInput {

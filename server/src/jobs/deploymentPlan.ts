@@ -119,10 +119,10 @@ export const planCourse = async (database: Database, { order, decisions, sourceC
  * A digest of everything a plan of a version is made from but the course on the platform, whose revision the platform judges;
  * null for orders whose plans are always made anew.
  */
-export const planInputs = async (database: Database, { order, decisions }: PlanOrder, stored: StoredCourse, today: string, baseRevision: number): Promise<string | null> => {
+export const planInputs = async (database: Database, { order, decisions }: PlanOrder, stored: StoredCourse, today: string, baseRevision: number): Promise<{ digest: string; template: Template } | null> => {
   if (order.mode !== 'version') return null
   const version = await versionByKey(database, order.template, order.version)
-  return version && digestOfMade({ order, decisions, facts: stored.facts, status: stored.summary.status, version: version.digest, today, baseRevision, engineVersion })
+  return version && { template: version.document, digest: digestOfMade({ order, decisions, facts: stored.facts, status: stored.summary.status, version: version.digest, today, baseRevision, engineVersion }) }
 }
 
 /** A word of warning when the template is meant for other courses than this one; empty when it fits. */

@@ -41,7 +41,7 @@ export const runPlanTask = async (pool: Pool, connector: Connector, task: Claime
     const inputs = await planInputs(pool, order, stored, today, revision)
     if (made && made.changes.length > 0 && inputs !== null) {
       await keepBodies(pool, planned)
-      prepared = { inputs, payload: JSON.stringify({ platformId: stored.summary.platformId, set: { expectedRevision: read.value.revision, changes: made.changes }, note: made.note }) }
+      prepared = { inputs: inputs.digest, payload: JSON.stringify({ platformId: stored.summary.platformId, set: { expectedRevision: read.value.revision, changes: made.changes }, note: made.note }) }
     }
   }
   const summary = 'unusable' in planned ? unusableSummary(planned.unusable) : planned.summary

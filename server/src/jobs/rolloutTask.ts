@@ -13,7 +13,6 @@ import { keepPlan, type ClaimedTask } from '../repositories/runs.ts'
 import { runChangeSetTask } from './changeSetTask.ts'
 import { countsOf, engineVersion, planCourse, planInputs, planSentence, type PlannedCourse } from './deploymentPlan.ts'
 import { failed, later, type TaskOutcome } from './outcome.ts'
-import { versionByKey } from './versions.ts'
 
 /** What a deployment must know when its answer comes: what the base becomes, and how everything stood before. */
 const Note = z.strictObject({
@@ -124,9 +123,8 @@ export const runRolloutTask = async (pool: Pool, connector: Connector, task: Cla
       return made ?? { nothing: summary.reason }
     },
     stillHolds: async (stored, inputs, revision) => {
-      if ((await planInputs(pool, order, stored, today, revision)) !== inputs) return false
-      const version = rollout.order.mode === 'version' ? await versionByKey(pool, rollout.order.template, rollout.order.version) : null
-      return version !== null && (await putAssets(connector, version.document)) === null
+      const now = await planInputs(pool, order, stored, today, revision)
+      return now?.digest === inputs && (await putAssets(connector, now.template)) === null
     },
     keep,
     done: (note) => note.says,

@@ -272,6 +272,9 @@ export const listRuns = async (database: Database, kinds: readonly RunSummary['k
   })
 }
 
+/** So many tasks of a run are told one by one, those that ask for somebody first; the rest only counted. */
+const mostTasksTold = 400
+
 export const findRun = async (database: Database, id: number): Promise<RunDetail | null> => {
   const row = await firstRow<RunRow & { rollout_order: string | null }>(database, `SELECT ${runColumns}, rollout_order FROM runs WHERE id = ?`, [id])
   const counts = row && (await countsOf(database, [id])).get(id)
@@ -280,8 +283,9 @@ export const findRun = async (database: Database, id: number): Promise<RunDetail
     database,
     `SELECT tasks.id, tasks.course_id AS course, courses.code, courses.title, tasks.state, tasks.attempts, tasks.message, tasks.finished_at AS finishedAt, tasks.proposal,
             JSON_VALUE(tasks.plan_summary, '$.state') AS planState, JSON_VALUE(tasks.plan_summary, '$.reason') AS planReason, JSON_VALUE(tasks.plan_summary, '$.undecided') AS undecided
-     FROM tasks JOIN courses ON courses.id = tasks.course_id WHERE tasks.run_id = ? ORDER BY courses.code, tasks.id`,
-    [id],
+     FROM tasks JOIN courses ON courses.id = tasks.course_id WHERE tasks.run_id = ?
+     ORDER BY FIELD(tasks.state, 'held', 'failed', 'sent', 'at-work', 'planned', 'waiting', 'to-plan', 'done', 'cancelled'), courses.code, tasks.id LIMIT ?`,
+    [id, String(row.kind === 'renames' ? 10_000 : mostTasksTold)],
   )
   const speed = await firstRow<{ finished: number; seconds: number | null }>(
     database,
@@ -343,14 +347,14 @@ export const commandRun = async (pool: Pool, id: number, command: Command, who: 
       const { affected } = await change(database, `UPDATE tasks SET state = 'waiting', attempts = 0, next_at = NOW(3), finished_at = NULL, message = '' WHERE run_id = ? AND state = 'held'${chosen.sql}`, [id, ...chosen.values])
       if (run.state === 'planned' && run.kind === 'rollout') {
         await change(database, `UPDATE tasks SET state = 'waiting', attempts = 0, next_at = NOW(3), finished_at = NULL, message = '' WHERE run_id = ? AND state = 'planned' AND JSON_VALUE(plan_summary, '$.state') = 'ready'${chosen.sql}`, [id, ...chosen.values])
-        await change(database, "UPDATE tasks SET state = 'cancelled', finished_at = NOW(3), message = COALESCE(IF(JSON_VALUE(plan_summary, '$.state') = 'ready', 'left out of the approval', JSON_VALUE(plan_summary, '$.reason')), '') WHERE run_id = ? AND state = 'planned'", [id])
+        await change(database, "UPDATE tasks SET state = 'cancelled', payload = NULL, finished_at = NOW(3), message = COALESCE(IF(JSON_VALUE(plan_summary, '$.state') = 'ready', 'left out of the approval', JSON_VALUE(plan_summary, '$.reason')), '') WHERE run_id = ? AND state = 'planned'", [id])
       }
       await change(database, "UPDATE runs SET state = 'running' WHERE id = ? AND (state = 'planned' OR (state = 'done' AND ? > 0))", [id, affected])
     }
     if (command === 'pause') await change(database, "UPDATE runs SET state = 'paused' WHERE id = ? AND state = 'running'", [id])
     if (command === 'resume') await change(database, "UPDATE runs SET state = 'running' WHERE id = ? AND state = 'paused'", [id])
     if (command === 'cancel') {
-      await change(database, "UPDATE tasks SET state = 'cancelled', finished_at = NOW(3), message = 'cancelled before it began' WHERE run_id = ? AND state IN ('waiting', 'to-plan', 'planned', 'held')", [id])
+      await change(database, "UPDATE tasks SET state = 'cancelled', payload = NULL, finished_at = NOW(3), message = 'cancelled before it began' WHERE run_id = ? AND state IN ('waiting', 'to-plan', 'planned', 'held')", [id])
       await change(database, "UPDATE runs SET state = 'cancelled', finished_at = NOW(3) WHERE id = ? AND state IN ('planning', 'planned', 'running', 'paused')", [id])
     }
     if (command === 'retry') {

@@ -8,6 +8,7 @@ import { CoursePlanView } from './CoursePlanView.tsx'
 import { Renames } from './Renames.tsx'
 import { taskOrder, taskWords } from './runWords.ts'
 
+const tasksIn = (detail: RunDetail): number => Object.values(detail.counts).reduce((sum, count) => sum + count, 0)
 const undoable = (state: TaskState): boolean => state === 'done'
 
 /** What came of a run, course by course; from here it is taken back, for all or for some. */
@@ -59,6 +60,7 @@ export const RolloutResult = ({ detail, may }: { detail: RunDetail; may: boolean
           ])}
         </tbody>
       </table>
+      {tasksIn(detail) > tasks.length && <p className="mt-2 text-ink-2">{tasksIn(detail) - tasks.length} more are counted above and not listed; each course has its receipt under History.</p>}
     </>
   )
 }

@@ -23,8 +23,8 @@ export const RunScreen = ({ me }: { me: Me }) => {
   if (query.isPending) return <Page title="Rollout"><Waiting what="the run" /></Page>
   const detail = query.data
   if (!detail) return <Page title="Rollout"><Problem error={query.error} /></Page>
-  const all = detail.tasks.length
   const { counts, state } = detail
+  const all = Object.values(counts).reduce((sum, count) => sum + count, 0)
   const planning = state === 'planning'
   const plans = detail.kind === 'rollout' && detail.order !== null && (planning || state === 'planned')
   const over = planning ? all - counts['to-plan'] - counts['at-work'] : counts.done + counts.failed + counts.cancelled + counts.held

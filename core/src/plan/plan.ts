@@ -1,0 +1,66 @@
+import type { Change, Course } from '../course/index.ts'
+import type { ExpectedCourse } from '../expand/index.ts'
+import type { Base, Bodies } from './base.ts'
+import type { Consequence } from './consequences.ts'
+import type { Decisions, FieldStep } from './fate.ts'
+import type { NextBase } from './nextBase.ts'
+
+/** Which parts, and which single blocks of their pages, a plan is about. */
+export interface Selection {
+  /** Part keys; a module's key means everything in it. `course`: the fields of the course itself. */
+  parts: readonly string[]
+  /** Blocks as `PART/BLOCK`. */
+  blocks: readonly string[]
+}
+
+export interface PlanInput {
+  expected: ExpectedCourse
+  course: Course
+  base: Base
+  bodies: Bodies
+  /** Which revisions of house texts are written, `YYYY-MM-DD`. */
+  onDate: string
+  /** Only these; everything else stays as it was. */
+  only?: Selection | null
+  /** Keys of parts that are left as they are, with everything in them. */
+  except?: readonly string[]
+  /** What instructors may have removed or altered and is to be put back. */
+  restore?: { fixedText?: boolean; missingParts?: boolean }
+  decisions?: Decisions
+  /** For a course with content of its own: which expected part is which item or module there. What has none is added. */
+  adopt?: ReadonlyMap<string, string>
+}
+
+/** What would happen to one part, in words people read. */
+export interface PlanStep {
+  does: 'create' | 'change' | 'move' | 'adopt' | 'keep' | 'remove' | 'conflict' | 'set'
+  instance: string
+  part: string
+  kind: string
+  name: string
+  /** Name of the module it goes into, or null. */
+  into: string | null
+  opensAt: string | null
+  dueAt: string | null
+  reason: string
+  fields: FieldStep[]
+}
+
+export type Plan =
+  | {
+      state: 'ready' | 'nothing-to-do'
+      steps: PlanStep[]
+      /** How many parts stay as they are, with nothing to tell of them. */
+      unchanged: number
+      changes: Change[]
+      /** Conflicts nobody has decided on; they are left as they are. */
+      undecided: number
+      /** Whether it only adds, so that it may run under a standing approval. */
+      additive: boolean
+      consequences: Consequence[]
+      next: NextBase
+      /** Instances it creates. */
+      creates: string[]
+    }
+  /** Left out until somebody decides. */
+  | { state: 'left-out'; reason: string }
