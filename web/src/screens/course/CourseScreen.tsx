@@ -13,7 +13,7 @@ import { doesWords } from '../rollouts/planWords.ts'
 import { CourseCalendarTab } from './CourseCalendarTab.tsx'
 import { Findings, Untold } from './Findings.tsx'
 import { IntoTeaching } from './IntoTeaching.tsx'
-import { MergeInto } from './MergeInto.tsx'
+import { IntoAnother } from './IntoAnother.tsx'
 import { PairingView } from './PairingView.tsx'
 
 /** Findings whose requirement stands in one column of the weave. */
@@ -178,7 +178,7 @@ export const CourseScreen = ({ me }: { me: Me }) => {
         </Tabs.Content>
         <Tabs.Content value="pages" className="mt-3"><Pages course={course} chosen={search.get('page') ?? ''} onChoose={showPage} /></Tabs.Content>
         <Tabs.Content value="calendar" className="mt-3"><CourseCalendarTab key={course.id} course={course} me={me} /></Tabs.Content>
-        <Tabs.Content value="history" className="mt-3">{(me.role === 'designer' || me.role === 'administrator') && <><NewerVersion course={course} />{course.status === 'preparing' && <IntoTeaching course={course} />}{(course.status === 'teaching' || course.status === 'preparing') && <MergeInto course={course} />}</>}<History course={course} /></Tabs.Content>
+        <Tabs.Content value="history" className="mt-3">{(me.role === 'designer' || me.role === 'administrator') && <><NewerVersion course={course} />{course.status === 'preparing' && <IntoTeaching course={course} />}{(course.status === 'teaching' || course.status === 'preparing') && <IntoAnother course={course} />}</>}<History course={course} /></Tabs.Content>
       </Tabs.Root>
     </Page>
   )

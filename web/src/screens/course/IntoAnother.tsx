@@ -7,7 +7,7 @@ import { useCourses } from '../../api/queries.ts'
 import { Button, Problem } from '../../controls/controls.tsx'
 
 /** Merges a course into another one, with what that means shown first. */
-export const MergeInto = ({ course }: { course: CourseDetail }) => {
+export const IntoAnother = ({ course }: { course: CourseDetail }) => {
   const client = useQueryClient()
   const [open, setOpen] = useState(false)
   const [into, setInto] = useState('')
