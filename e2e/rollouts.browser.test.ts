@@ -139,5 +139,18 @@ describe('a rollout, as a designer goes through it', () => {
     expect(made && (await welcomeOf(made))?.html).toContain('I have rowed since')
   })
 
+  it('puts a shell under a version for checking only, and writes nothing', async () => {
+    const row = 'SAF 150,Liferaft & Flare Drill,autumn-2026,first-half,L9,own,,,on-campus,8,teaching'
+    await designer.post('/api/courses/made?how=each', `code,title,term,session,class section,own or shared,instructor e-mail,instructor name,modality,weeks,status\n${row}`, { 'content-type': 'text/csv' })
+    const [shell] = (await courses()).filter((one) => one.classSections.includes('L9')) as [CourseSummary]
+    const before = (await snapshot(shell)).revision
+    await page.goto(`${bed.address}/courses/${shell.id}?show=history`)
+    await page.getByLabel('Template for checking').selectOption(key)
+    await page.getByRole('button', { name: 'Judge it so' }).click()
+    await page.getByText('for checking only').waitFor()
+    expect((await snapshot(shell)).revision).toBe(before)
+    expect(await violations(page)).toEqual([])
+  })
+
   it('raised no error on the page', () => expect(pageErrors).toEqual([]))
 })

@@ -56,7 +56,7 @@ const columns: Record<Column, z.ZodType> = {
 export const makeCoursesWords = ['each', 'shared'] as const
 export type MakeCourses = (typeof makeCoursesWords)[number]
 
-const idMadeOf = (words: readonly string[]): string => words.filter((word) => word !== '').join('-').toLowerCase().normalize('NFD').replace(/\p{M}/gu, '').replace(/[^\w-]+/g, '-').slice(0, 60)
+const idMadeOf = (words: readonly string[]): string => words.filter((word) => word !== '').join('-').toLowerCase().normalize('NFD').replace(/\p{M}/gu, '').replace(/[^\w-]+/g, '-')
 
 const mostErrors = 200
 const mostRows = 50_000

@@ -322,7 +322,7 @@ export const mayFollowRun = async (database: Database, id: number, person: Pick<
 export const runPulse = async (database: Database, id: number): Promise<string | null> => {
   const row = await firstRow<{ pulse: string }>(
     database,
-    "SELECT CONCAT(runs.state, ':', (SELECT GROUP_CONCAT(CONCAT(grouped.state, grouped.count, '.', grouped.attempts) ORDER BY grouped.state) FROM (SELECT state, COUNT(*) AS count, SUM(attempts) AS attempts FROM tasks WHERE run_id = ? GROUP BY state) AS grouped)) AS pulse FROM runs WHERE runs.id = ?",
+    "SELECT CONCAT(runs.state, ':', (SELECT GROUP_CONCAT(CONCAT(grouped.state, grouped.count, '.', grouped.attempts, '.', grouped.latest) ORDER BY grouped.state) FROM (SELECT state, COUNT(*) AS count, SUM(attempts) AS attempts, COALESCE(UNIX_TIMESTAMP(MAX(finished_at)), 0) AS latest FROM tasks WHERE run_id = ? GROUP BY state) AS grouped)) AS pulse FROM runs WHERE runs.id = ?",
     [id, id],
   )
   return row?.pulse ?? null

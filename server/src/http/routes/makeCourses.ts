@@ -166,7 +166,8 @@ export const postNextTerm: Handler = async (handling) => {
     const session = term.sessions.some((one) => one.code === facts.session) ? facts.session : undefined
     const weeks = instructionalWeeks({ term, session }).filter((week) => week.number > 0).length
     if (weeks < 1) return no('the term has no weeks')
-    return [{ source, template: summary.template, session, weeks: Math.min(facts.weeks, weeks), platformId: slug(`${term.code}-${summary.code}-${summary.classSections.join('-')}-${summary.id}`).slice(0, 60) }]
+    return [{ source, template: summary.template, session, weeks: Math.min(facts.weeks, weeks), // The number of the course it comes from makes it the only one, however long the rest.
+      platformId: slug(`${term.code}-${summary.id}-${summary.code}-${summary.classSections.join('-')}`).slice(0, 60) }]
   })
   await make(handling, going.map(({ source, platformId }) => ({ platformId, name: `${source.summary.code} ${source.summary.title} · ${term.title}`, people: source.summary.instructors })))
   const topics = new Map(going.map(({ source, platformId }) => [platformId, source.facts.topics]))

@@ -10,6 +10,7 @@ import { Button, Moment, Page, plural, Problem, Waiting } from '../../controls/c
 import { useAddress } from '../../shell/useAddress.ts'
 import { stateWords } from '../courses/CoursesScreen.tsx'
 import { doesWords } from '../rollouts/planWords.ts'
+import { CheckOnly } from './CheckOnly.tsx'
 import { CourseCalendarTab } from './CourseCalendarTab.tsx'
 import { Findings, Untold } from './Findings.tsx'
 import { IntoTeaching } from './IntoTeaching.tsx'
@@ -178,7 +179,7 @@ export const CourseScreen = ({ me }: { me: Me }) => {
         </Tabs.Content>
         <Tabs.Content value="pages" className="mt-3"><Pages course={course} chosen={search.get('page') ?? ''} onChoose={showPage} /></Tabs.Content>
         <Tabs.Content value="calendar" className="mt-3"><CourseCalendarTab key={course.id} course={course} me={me} /></Tabs.Content>
-        <Tabs.Content value="history" className="mt-3">{(me.role === 'designer' || me.role === 'administrator') && <><NewerVersion course={course} />{course.status === 'preparing' && <IntoTeaching course={course} />}{(course.status === 'teaching' || course.status === 'preparing') && <IntoAnother course={course} />}</>}<History course={course} /></Tabs.Content>
+        <Tabs.Content value="history" className="mt-3">{(me.role === 'designer' || me.role === 'administrator') && <><NewerVersion course={course} /><CheckOnly course={course} />{course.status === 'preparing' && <IntoTeaching course={course} />}{(course.status === 'teaching' || course.status === 'preparing') && <IntoAnother course={course} />}</>}<History course={course} /></Tabs.Content>
       </Tabs.Root>
     </Page>
   )
