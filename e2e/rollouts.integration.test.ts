@@ -152,6 +152,21 @@ describe('from deployment to undo', () => {
 })
 
 describe('special rollouts', () => {
+  it('taken back wholly, a course is the shell it was', async () => {
+    const [course] = (await newCourses(1)) as [CourseSummary]
+    const before = await snapshot(course)
+    const { run: deployed } = await run([course], 1)
+    const { body } = await designer.post<{ run: number }>(`/api/rollouts/${deployed}/undo`)
+    await workUntil(bed, designer, body.run, 'planned')
+    await designer.post(`/api/runs/${body.run}/approve`)
+    await workUntil(bed, designer, body.run, 'done')
+    const { id, revision, readAt, ...after } = await snapshot(course)
+    expect({ ...after, id, revision: before.revision, readAt: before.readAt }).toEqual(before)
+    expect((await designer.get<CourseDetail>(`/api/courses/${course.id}`)).body).toMatchObject({ state: 'shell', template: null })
+    expect(Number(revision)).toBeGreaterThan(Number(before.revision))
+    expect(readAt).toBeTruthy()
+  })
+
   it('brings only chosen parts; the course is judged by its old version with those laid over', async () => {
     const [course] = (await newCourses(1)) as [CourseSummary]
     await run([course], 1)

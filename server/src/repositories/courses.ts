@@ -44,7 +44,7 @@ const select = `
          templates.template_key, templates.title AS template_title,
          (SELECT MAX(number) FROM template_versions WHERE template_versions.template_id = courses.template_id) AS newest,
          snapshots.read_at, snapshots.is_shell,
-         EXISTS (SELECT 1 FROM deployments WHERE deployments.course_id = courses.id) AS deployed,
+         EXISTS (SELECT 1 FROM deployments WHERE deployments.course_id = courses.id AND deployments.undone_by IS NULL AND deployments.mode <> 'undo') AS deployed,
          (SELECT GROUP_CONCAT(class_sections.name ORDER BY class_sections.name SEPARATOR '\\n') FROM class_sections WHERE class_sections.course_id = courses.id) AS sections,
          latest.as_of AS check_as_of, latest.counts AS check_counts, latest.readiness AS check_readiness
   FROM courses
