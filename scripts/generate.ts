@@ -5,7 +5,8 @@
 import { mkdirSync, readFileSync, writeFileSync, existsSync } from 'node:fs'
 import { dirname, join } from 'node:path'
 import { fileURLToPath } from 'node:url'
-import { Base, CalendarDocument, CheckResult, Course, Facts, jsonSchemaOf, NameContextDocument, PlanDocument, rules, Template, TermDocument } from '@wickerframe/core'
+import { Base, CalendarDocument, CheckResult, Course, Facts, jsonSchemaOf, NameContextDocument, PlanDocument, rules, RulesDocument, Template, TermDocument } from '@wickerframe/core'
+import { MendsDocument } from '../cli/src/mendsDocument.ts'
 import { InferredFormats, JudgedName } from '../cli/src/namesDocument.ts'
 import { apiDocument, connectorDocument } from '@wickerframe/contract'
 import { demoTemplate, factsOfRoster, makeCourse, makeRoster, rosterCsv } from '@wickerframe/demo'
@@ -25,7 +26,7 @@ const put = (path: string, text: string) => {
 }
 const json = (value: unknown) => `${JSON.stringify(value, null, 2)}\n`
 
-for (const [name, schema] of Object.entries({ template: Template, facts: Facts, course: Course, check: CheckResult, term: TermDocument, calendar: CalendarDocument, 'name-context': NameContextDocument, base: Base, plan: PlanDocument, 'judged-name': JudgedName, 'inferred-formats': InferredFormats })) put(`docs/schema/${name}.schema.json`, json(jsonSchemaOf(name, schema)))
+for (const [name, schema] of Object.entries({ template: Template, facts: Facts, course: Course, check: CheckResult, term: TermDocument, calendar: CalendarDocument, 'name-context': NameContextDocument, base: Base, plan: PlanDocument, rules: RulesDocument, mends: MendsDocument, 'judged-name': JudgedName, 'inferred-formats': InferredFormats })) put(`docs/schema/${name}.schema.json`, json(jsonSchemaOf(name, schema)))
 put('docs/connector.openapi.json', json(connectorDocument()))
 put('docs/api.openapi.json', json(apiDocument()))
 

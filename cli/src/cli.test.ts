@@ -214,6 +214,47 @@ describe('plan', () => {
   })
 })
 
+describe('rules and mend', () => {
+  it('lists the catalogue, by its published schema', async () => {
+    const { code, out } = await run('rules')
+    const document = JSON.parse(out)
+    expect([code, validates('rules', document)]).toEqual([0, true])
+    expect(document.rules.find((rule: { id: string }) => rule.id === 'module-missing')).toMatchObject({ group: 'structure', strength: 'must', mends: expect.any(Boolean) })
+  })
+  const renamed = () => {
+    const course = JSON.parse(readFileSync(example(1, 'course'), 'utf8'))
+    course.modules[3].name = 'wk 3 - the compass'
+    return written('renamed.json', JSON.stringify(course))
+  }
+  const mend = (...more: string[]) => run('mend', '--template', example(1, 'template'), '--facts', example(1, 'facts'), '--course', renamed(), '--as-of', '2026-09-16', ...more)
+  it('mends a name in a course document, by its published schema, and tells the counts before and after', async () => {
+    const { code, out } = await mend('--rules', 'module-name', '--write-course', join(folder, 'mended.json'))
+    const document = JSON.parse(out)
+    expect([code, validates('mends', document), document.mended.length]).toEqual([0, true, 1])
+    expect(document.after.met).toBeGreaterThan(document.before.met)
+    expect(JSON.parse(readFileSync(join(folder, 'mended.json'), 'utf8')).modules[3].name).toMatch(/^Week 3 · Sep 14 – Sep 20 · the compass$/i)
+    const again = JSON.parse((await run('mend', '--template', example(1, 'template'), '--facts', example(1, 'facts'), '--course', join(folder, 'mended.json'), '--as-of', '2026-09-16', '--rules', 'module-name')).out)
+    expect(again.mended).toEqual([])
+  })
+  it('mends one finding by its fingerprint, in a course that never saw Wickerframe', async () => {
+    const checked = JSON.parse((await run('check', '--template', example(3, 'template'), '--facts', example(3, 'facts'), '--course', example(3, 'course'), '--as-of', '2026-09-16', '--format', 'json')).out)
+    const finding = checked.findings.find((one: { places: { mend: object[] | null }[] }) => one.places.some((place) => place.mend && place.mend.length > 0))
+    if (!finding) return expect(checked.findings.every((one: { places: { mend: null }[] }) => one.places.every((place) => place.mend === null))).toBe(true)
+    const document = JSON.parse((await run('mend', '--template', example(3, 'template'), '--facts', example(3, 'facts'), '--course', example(3, 'course'), '--as-of', '2026-09-16', '--findings', finding.fingerprint)).out)
+    expect(document.mended.length + document.left.length).toBe(finding.places.length)
+    expect(document.mended.length).toBeGreaterThan(0)
+  })
+  it.each([
+    ['a rule that is none', ['--rules', 'item-mising'], /--rules: found item-mising/],
+    ['a finding that is not open', ['--findings', 'feedfeedfeedfeed'], /--findings: found feedfeedfeedfeed/],
+    ['an option of another command', ['--pairs'], /mend takes no --pairs/],
+  ] as const)('%s: exit 2', async (_, args, message) => {
+    const { code, out, error } = await mend(...args)
+    expect([code, out]).toEqual([2, ''])
+    expect(error).toMatch(message)
+  })
+})
+
 describe('the examples', () => {
   it.each([1, 2, 3])('%i follow the published schemas', (n) => {
     for (const kind of ['template', 'facts', 'course', 'name-context']) expect(validates(kind, JSON.parse(readFileSync(example(n, kind), 'utf8')))).toBe(true)

@@ -4,8 +4,10 @@ import { options, type Command, type OptionName, type Streams } from './command.
 import { calendar } from './commands/calendar.ts'
 import { check } from './commands/check.ts'
 import { expand } from './commands/expand.ts'
+import { mend } from './commands/mend.ts'
 import { names } from './commands/names.ts'
 import { plan } from './commands/plan.ts'
+import { rules } from './commands/rules.ts'
 import { exitCode } from './exitCode.ts'
 import { Unusable } from './unusable.ts'
 
@@ -13,6 +15,9 @@ const usage = `usage:
   wickerframe expand   --template T.json --facts facts.json [--on YYYY-MM-DD] [--format json|text]
   wickerframe check    --template T.json --facts facts.json --course course.json
                        [--as-of YYYY-MM-DD] [--format text|json] [--pairs]
+  wickerframe rules
+  wickerframe mend     --template T.json --facts facts.json --course course.json [--as-of YYYY-MM-DD]
+                       [--rules ID,ID] [--findings FINGERPRINT,FINGERPRINT] [--write-course out.json]
   wickerframe plan     [--from template-v1.json] --to template-v2.json --facts facts.json [--base base.json]
                        --course present.json [--conflicts keep|take] [--on YYYY-MM-DD]
                        [--write-course out.json] [--write-base base-after.json]
@@ -28,6 +33,8 @@ input. docs/cli.md describes the documents and the output.
 const commands: Readonly<Record<string, { run: Command; takes: readonly OptionName[] }>> = {
   expand: { run: expand, takes: ['template', 'facts', 'on', 'format'] },
   check: { run: check, takes: ['template', 'facts', 'course', 'as-of', 'format', 'pairs'] },
+  rules: { run: rules, takes: [] },
+  mend: { run: mend, takes: ['template', 'facts', 'course', 'as-of', 'rules', 'findings', 'write-course'] },
   plan: { run: plan, takes: ['from', 'to', 'facts', 'base', 'course', 'conflicts', 'on', 'write-course', 'write-base'] },
   names: { run: names, takes: ['format', 'context', 'infer'] },
   calendar: { run: calendar, takes: ['term', 'next-term', 'session', 'weeks', 'units', 'meeting-days', 'opens-before', 'closes-after'] },

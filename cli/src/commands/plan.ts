@@ -1,13 +1,14 @@
-import { writeFile } from 'node:fs/promises'
 import {
   analysePage, Base, baseOfCourse, carryOut, Course, emptyBase, everyCourseItem, everyModule, expandForPlan, Facts, failure, identityOf, instanceOf, isShell, keptBodies, localDateOf, pairCourse, planDeployment, planDocument, readDocument, Template,
   withRecordedIdentity, type Decisions, type ExpectedCourse, type KeptBodies, type Problem, type Result,
 } from '@wickerframe/core'
 import { z } from 'zod'
 import type { Command } from '../command.ts'
+import { documentHand } from '../documentHand.ts'
 import { exitCode } from '../exitCode.ts'
 import { readJsonFile } from '../readJsonFile.ts'
 import { dateOption, orUnusable, Unusable, wanted, wordOption } from '../unusable.ts'
+import { writeJsonFile } from '../writeJsonFile.ts'
 
 const AnyDocument = z.looseObject({ schema: z.string() })
 
@@ -29,23 +30,6 @@ const placedIn = (expected: ExpectedCourse, course: Course): Map<string, string>
   const recorded = [...everyModule(course.modules), ...everyCourseItem(course).map(({ item }) => item)].flatMap((one) => (one.recordedAs ? [[instanceOf(one.recordedAs.part, one.recordedAs.repetition), one.id] as const] : []))
   if (recorded.length > 0) return new Map(recorded)
   return new Map(pairCourse(expected, course, (item) => (item.html === null ? null : analysePage(item.html))).pairs.map((pair) => [pair.expected, pair.found]))
-}
-
-/** Ids for what a plan makes in a document; they tell where the document came from and never clash with what is there. */
-const handOf = (course: Course) => {
-  const taken = new Set([...everyModule(course.modules).map((module) => module.id), ...everyCourseItem(course).map(({ item }) => item.id)])
-  const known = everyCourseItem(course).find(({ item }) => item.url !== null)?.item
-  let next = 0
-  return {
-    newId: (kind: 'module' | 'item') => {
-      let id: string
-      do id = `${kind}-${++next}`
-      while (taken.has(id))
-      return id
-    },
-    urlOf: (id: string) => (known?.url ? known.url.split(known.id).join(id) : `/courses/${course.id}/items/${id}`),
-    rewriteHtml: (html: string) => html,
-  }
 }
 
 export const plan: Command = async (values, { out }) => {
@@ -78,17 +62,11 @@ export const plan: Command = async (values, { out }) => {
   const made = planDeployment({ expected, course, base, bodies, onDate, decisions, ...(adopt ? { adopt } : {}) })
 
   if (values['write-course'] !== undefined || values['write-base'] !== undefined) {
-    const done = carryOut(made, course, base, handOf(course), bodies)
+    const done = carryOut(made, course, base, documentHand(course), bodies)
     if (!done.ok) throw new Unusable(`the plan cannot be carried out on ${courseFile}: ${done.problems.message}`)
-    const write = async (path: string | undefined, document: object) => {
-      if (path === undefined) return
-      await writeFile(path, `${JSON.stringify(document, null, 2)}\n`).catch((cause: unknown) => {
-        throw new Unusable(`${path}: cannot be written (${cause instanceof Error && 'code' in cause ? String(cause.code) : 'error'})`)
-      })
-    }
-    await write(values['write-course'], withRecordedIdentity(done.value.course, identityOf(done.value.base)))
+    await writeJsonFile(values['write-course'], withRecordedIdentity(done.value.course, identityOf(done.value.base)))
     const spoken = new Set(done.value.base.parts.flatMap((entry) => [...(entry.page === null ? [] : [entry.page]), ...entry.blocks.flatMap((block) => [block.sent, ...(block.page === null ? [] : [block.page])])]))
-    await write(values['write-base'], { ...done.value.base, bodies: Object.fromEntries(Object.entries(bodies.all()).filter(([id]) => spoken.has(id))) })
+    await writeJsonFile(values['write-base'], { ...done.value.base, bodies: Object.fromEntries(Object.entries(bodies.all()).filter(([id]) => spoken.has(id))) })
   }
   out(`${JSON.stringify(planDocument(made), null, 2)}\n`)
   return exitCode.fine
