@@ -30,7 +30,9 @@ describe('folding', () => {
       return performance.now() - start
     }
     time(3000)
-    expect(Math.min(...[0, 1, 2].map(() => time(12_000) / time(6000)))).toBeLessThan(3)
+    // The least of several: what else the machine does only ever adds.
+    const least = (length: number) => Math.min(...[0, 1, 2, 3, 4].map(() => time(length)))
+    expect(least(12_000) / least(6000)).toBeLessThan(3)
   })
   it('names the ways in which two names differ', () => {
     expect(differencesBetween('Week 3 - Tides', 'Week 3 – Tides')).toEqual(['dashes'])

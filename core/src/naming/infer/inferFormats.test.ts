@@ -34,7 +34,9 @@ describe('inferring a format', () => {
       return performance.now() - start
     }
     time(1000)
-    expect(Math.min(...[0, 1, 2].map(() => time(4000) / time(2000)))).toBeLessThan(3)
+    // The least of several: what else the machine does only ever adds.
+    const least = (length: number) => Math.min(...[0, 1, 2, 3, 4].map(() => time(length)))
+    expect(least(4000) / least(2000)).toBeLessThan(3)
   })
 })
 

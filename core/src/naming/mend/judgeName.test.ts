@@ -128,6 +128,8 @@ describe('always', () => {
       return performance.now() - start
     }
     time(600)
-    expect(Math.min(...[0, 1, 2, 3].map(() => time(1900) / time(950)))).toBeLessThan(3)
+    // The least of several: what else the machine does only ever adds.
+    const least = (length: number) => Math.min(...[0, 1, 2, 3, 4].map(() => time(length)))
+    expect(least(1900) / least(950)).toBeLessThan(3)
   })
 })
