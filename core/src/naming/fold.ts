@@ -75,11 +75,14 @@ const foldByUnit = (name: string): Folded => {
 const foldSlowly = (name: string): Folded => {
   const origin: number[] = []
   let text = ''
+  // Asked of the text itself, its end would have it copied anew each time.
+  let before = space
   let at = 0
   for (const cluster of name.match(/\P{M}\p{M}*|\p{M}/gsu) ?? []) {
     for (const folded of cluster.normalize('NFKC').toLowerCase()) {
       const unit = folded.length === 1 ? foldUnit(folded.charCodeAt(0)) || folded.charCodeAt(0) : 0
-      if (unit === space && (text === '' || text.endsWith(' '))) continue
+      if (unit === space && before === space) continue
+      before = unit
       for (let i = 0; i < folded.length; i++) origin.push(at)
       text += unit === 0 ? folded : String.fromCharCode(unit)
     }
