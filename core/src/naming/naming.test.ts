@@ -157,8 +157,9 @@ describe('reading', () => {
       return performance.now() - start
     }
     time(500)
-    const ratio = Math.min(...[0, 1, 2].map(() => time(1800) / time(900)))
-    expect(ratio).toBeLessThan(3)
+    // The least of several: what else the machine does only ever adds. Six times the length; 36 times the time if it grew with the square.
+    const least = (length: number) => Math.min(...[0, 1, 2, 3, 4].map(() => time(length)))
+    expect(least(1800) / least(300)).toBeLessThan(15)
     expect(readName(hostile, 'a'.repeat(2001), {})).toBeNull()
   })
 })
