@@ -1,19 +1,20 @@
 import type { ExpectedPart } from '../expand/index.ts'
 import type { FieldBase } from './base.ts'
+import type { Moves } from './mergePlace.ts'
 import { placeAmong } from './places.ts'
 import { recordOf, type PlanContext } from './planContext.ts'
 import { wantedBlocks } from './wantedBlocks.ts'
 import { gathered, wantedFields } from './wantedFields.ts'
 
 /** Plans a part that is not in the course, in its place among what is. */
-export const createPart = (part: ExpectedPart, reason: string, context: PlanContext): void => {
+export const createPart = (part: ExpectedPart, reason: string, { yetToMove }: Moves, context: PlanContext): void => {
   const { expected, bodies, places, changes, next, refOf, siblingRefs, tell } = context
   const { definition } = part
   const fields = wantedFields(part, expected)
   const parent = part.parent === null ? null : refOf(part.parent)
   const self = `ref:${part.instance}`
   const list = definition.kind === 'module' ? places.modulesIn(parent) : places.itemsIn(parent)
-  const at = placeAmong(list, siblingRefs(part), self)
+  const at = placeAmong(list, siblingRefs(part), self, yetToMove)
   list.splice(at ?? list.length, 0, self)
   const blocks = wantedBlocks(part, context)
   if (definition.kind === 'module') changes.push({ change: 'create-module', clientId: part.instance, parent, at, fields: fields as { name: string } })

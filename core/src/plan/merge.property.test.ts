@@ -83,6 +83,7 @@ const templateChanges: Record<string, TemplateChange> = {
   'a new block': (template, n) => {
     const item = pick(itemsOf(template).filter((one) => one.kind === 'page'), n)
     const list = item ? item.blocks : template.home.blocks
+    if (list.some((block) => block.key === `new-${n}`)) return
     list.splice(n % (list.length + 1), 0, { kind: 'fixed-text', key: `new-${n}`, strength: 'must', html: paragraphOf(n) } as Block)
   },
   'a block less': (template, n) => {
@@ -93,7 +94,7 @@ const templateChanges: Record<string, TemplateChange> = {
   'a new part': (template, n) => {
     const module = pick(template.parts.filter(isModule), n)
     const like = itemsOf(template)[0]
-    if (module && like) module.items.splice(n % (module.items.length + 1), 0, { ...structuredClone(like), key: `part-${n}`, name: `A page of version two, ${n}`, blocks: [{ kind: 'fill-in', key: `fill-${n}`, strength: 'must', prompt: 'Tell us.', earlierPrompts: [], scope: 'place', answer: 'text' } as unknown as Block] })
+    if (module && like && !itemsOf(template).some((one) => one.key === `part-${n}`)) module.items.splice(n % (module.items.length + 1), 0, { ...structuredClone(like), key: `part-${n}`, name: `A page of version two, ${n}`, blocks: [{ kind: 'fill-in', key: `fill-${n}`, strength: 'must', prompt: 'Tell us.', earlierPrompts: [], scope: 'place', answer: 'text' } as unknown as Block] })
   },
   'a part less': (template, n) => {
     const module = pick(template.parts.filter(isModule), n)
@@ -221,10 +222,11 @@ const nothing: Case = { template: [], facts: [], edits: [], later: [], strips: f
 const found: [string, Case][] = [
   ['a template that begins to speak of the navigation', { ...nothing, template: [{ name: 'another navigation', n: 0 }] }],
   ['settings of the course taken back to none', { ...nothing, template: [{ name: 'other settings of the course', n: 0 }] }],
+  ['a new part among siblings that move', { ...nothing, template: [{ name: 'parts in another order', n: 267 }, { name: 'parts in another order', n: 217 }, { name: 'a new part', n: 691 }] }],
   ['a part removed while its siblings move, taken back into the old order', { ...nothing, template: [{ name: 'a part less', n: 331 }, { name: 'parts in another order', n: 75 }] }],
 ]
 
-/** The five properties of `algorithms.md`, of one case. */
+/** The five properties of `algorithms.md`, of one case. The seed is fixed, so that a change is never blamed for what it did not do; `MERGE_SEED` tries others. */
 const holds = (given: Case) => {
   const { two, later } = changed(given)
   const decisions: Decisions = { rule: given.rule, single: {} }
@@ -266,6 +268,6 @@ const holds = (given: Case) => {
 describe('the five properties of a merge', () => {
   it.each(found)('hold for %s (found by generation, shrunk)', (_, one) => holds(one))
   it('hold in generated cases: edits, calendar changes and updates (2,000 cases)', { timeout: 600_000 }, () => {
-    fc.assert(fc.property(cases, holds), { numRuns: Number(process.env['MERGE_CASES'] ?? 2000), ...(process.env['MERGE_SEED'] ? { seed: Number(process.env['MERGE_SEED']) } : {}) })
+    fc.assert(fc.property(cases, holds), { numRuns: Number(process.env['MERGE_CASES'] ?? 2000), seed: Number(process.env['MERGE_SEED'] ?? 2026) })
   })
 })

@@ -8,6 +8,8 @@ import type { PlanContext } from './planContext.ts'
 export interface Moves {
   byTemplate: ReadonlyMap<string | null, ReadonlySet<string>>
   byPeople: ReadonlyMap<string | null, ReadonlySet<string>>
+  /** Platform ids of what the template moves and has not been moved yet: nothing finds its place beside them. */
+  yetToMove: Set<string>
 }
 
 /** Compares three orders of siblings: as deployed, as wanted, as they stand. The fewest moves tell who moved what. */
@@ -29,12 +31,14 @@ export const movesOf = ({ parts, base, siblings, standing, places }: PlanContext
     const instanceOf = new Map(deployed.map((entry) => [entry.platformId, entry.instance]))
     byPeople.set(parent, movedBetween(order, [...places.modulesIn(home), ...places.itemsIn(home)].flatMap((id) => instanceOf.get(id) ?? [])))
   }
-  return { byTemplate, byPeople }
+  const yetToMove = new Set([...byTemplate.values()].flatMap((moved) => [...moved].flatMap((instance) => standing(instance) ?? [])))
+  return { byTemplate, byPeople, yetToMove }
 }
 
 /** Merges the place of a part that stands; null where the template did not move it. */
 export const mergePlace = (part: ExpectedPart, id: string, entry: BaseEntry, moves: Moves, context: PlanContext): FieldStep | null => {
   const { standsIn, found, created, placed, places, changes, refOf, siblingRefs, nameOf, decide } = context
+  moves.yetToMove.delete(id)
   const module = standsIn.get(id)
   const parentMoved = entry.parent !== part.parent
   if (!parentMoved && !(moves.byTemplate.get(part.parent)?.has(part.instance) ?? false)) return null
@@ -53,7 +57,7 @@ export const mergePlace = (part: ExpectedPart, id: string, entry: BaseEntry, mov
   const from = part.kind === 'module' ? list : places.itemsIn(module ?? null)
   const was = from.indexOf(id)
   from.splice(was, 1)
-  const at = placeAmong(list, siblingRefs(part), id)
+  const at = placeAmong(list, siblingRefs(part), id, moves.yetToMove)
   list.splice(at ?? list.length, 0, id)
   if (from === list && list.indexOf(id) === was) return null
   changes.push(part.kind === 'module' ? { change: 'move-module', id, at } : { change: 'move-item', id, module: toModule, at })

@@ -36,16 +36,18 @@ export const placesOf = (course: Course): Places => {
  * Where a part belongs among what stands in a list: after the nearest sibling before it that stands there, else before the
  * nearest one after it, else at the end.
  * @param siblings ids of its siblings and itself, in the wanted order
+ * @param yetToMove siblings that stand where they will not stay
  * @returns the place from 0, or null for the end
  */
-export const placeAmong = (list: readonly string[], siblings: readonly string[], self: string): number | null => {
+export const placeAmong = (list: readonly string[], siblings: readonly string[], self: string, yetToMove: ReadonlySet<string> = new Set()): number | null => {
+  const placeOf = (id: string | undefined): number => (id === undefined || yetToMove.has(id) ? -1 : list.indexOf(id))
   const at = siblings.indexOf(self)
   for (let i = at - 1; i >= 0; i--) {
-    const found = list.indexOf(siblings[i] ?? '')
+    const found = placeOf(siblings[i])
     if (found >= 0) return found + 1 === list.length ? null : found + 1
   }
   for (let i = at + 1; i < siblings.length; i++) {
-    const found = list.indexOf(siblings[i] ?? '')
+    const found = placeOf(siblings[i])
     if (found >= 0) return found
   }
   return null

@@ -29,7 +29,7 @@ export const planDeployment = (input: PlanInput): Plan => {
   const visit = (part: ExpectedPart) => {
     const id = standing(part.instance)
     const entry = entryOf.get(part.instance)
-    if (created.has(part.instance)) createPart(part, entry ? 'was removed from the course; brought back, as asked' : part.audience === 'staff' ? 'new, hidden: it is for staff' : 'new', context)
+    if (created.has(part.instance)) createPart(part, entry ? 'was removed from the course; brought back, as asked' : part.audience === 'staff' ? 'new, hidden: it is for staff' : 'new', moves, context)
     else if (id !== undefined && entry && entry.kind !== part.kind) {
       next.push(unchangedEntry(entry))
       tell('keep', part, `is a ${entry.kind} here and a ${part.kind} in the template now; it is left as it is, change it by hand`)
