@@ -1,12 +1,13 @@
-import { instructionalWeeks } from '../calendar/index.ts'
-import type { CohortClash, Course, CourseItem, Facts } from '../course/index.ts'
+import { addDays, instructionalWeeks } from '../calendar/index.ts'
+import type { CohortClash, Course, CourseHistory, CourseItem, Facts } from '../course/index.ts'
 import { failure, readDocument, shortHash, success, type Problem, type Result } from '../document/index.ts'
 import { expandCourse, knownRepetitions, type ExpectedCourse } from '../expand/index.ts'
 import { analysePage, type PageFacts } from '../page/index.ts'
-import { pairCourse, readGroupings } from '../pair/index.ts'
+import { pairCourse, readGroupings, type Join } from '../pair/index.ts'
 import { CheckContext, fillMessage, ruleById, rules, type AnyRule, type Subject, type Verdict } from '../rules/index.ts'
 import type { Strength, Template } from '../template/index.ts'
 import { compareFindings } from './compareFindings.ts'
+import { attestationFor, waiverFor, type Dispensations } from './dispensation.ts'
 import type { CheckResult, Counts, Finding, FindingPlace, Outcome, Place } from './outcome.ts'
 import { silence } from './silence.ts'
 
@@ -21,6 +22,12 @@ export interface Check {
   pageOf?: (html: string) => PageFacts
   /** Names that other courses of the term carry as well; none without them. */
   clashes?: readonly CohortClash[]
+  /** Deployments, versions and the like; rules that rest on it do not apply without it. */
+  history?: CourseHistory | null
+  /** What was joined and unjoined by hand. */
+  joins?: readonly Join[]
+  /** Nothing is waived or attested without it. */
+  dispensations?: Dispensations
 }
 
 /** What is wrong with the policies of a template: rules that are not there, parameters they do not take. */
@@ -33,9 +40,12 @@ export const policyProblems = (template: Template): Problem[] =>
   })
 
 const order: Record<Strength, number> = { must: 2, should: 1, may: 0 }
-/** The weakest of what a rule, its part and its block ask for. A part that may be left out should still be right when it is there. */
-const weakest = (...all: (Strength | undefined)[]): Strength =>
-  all.flatMap((one) => (one === undefined ? [] : [one === 'may' ? ('should' as const) : one])).reduce((a, b) => (order[a] <= order[b] ? a : b), 'must')
+/**
+ * The weakest of what a rule, its part and its block ask for. A part that may be left out should still be right when it
+ * is there; a rule that is for information only stays so.
+ */
+const weakest = (rule: Strength, ...others: (Strength | undefined)[]): Strength =>
+  rule === 'may' ? 'may' : [rule, ...others].flatMap((one) => (one === undefined ? [] : [one === 'may' ? ('should' as const) : one])).reduce((a, b) => (order[a] <= order[b] ? a : b), 'must')
 
 interface Told {
   rule: AnyRule
@@ -73,8 +83,8 @@ export const checkCourse = (check: Check): Result<CheckResult> => {
     if (!page) pages.set(item.id, (page = read(item.html)))
     return page
   }
-  const pairing = pairCourse(expected, course, pageOf)
-  const context = new CheckContext({ expected, course, pairing, groupings, asOf, pageOf, ...(check.clashes ? { clashes: check.clashes } : {}) })
+  const pairing = pairCourse(expected, course, pageOf, check.joins)
+  const context = new CheckContext({ expected, course, pairing, groupings, asOf, pageOf, history: check.history ?? null, ...(check.clashes ? { clashes: check.clashes } : {}) })
 
   const told: Told[] = []
   const policyOf = new Map(template.policies.map((policy) => [policy.rule, policy]))
@@ -88,11 +98,12 @@ export const checkCourse = (check: Check): Result<CheckResult> => {
   }
   resolveAbsent(told, context)
   applySilence(told, context)
+  if (check.dispensations) applyDispensations(told, check.dispensations, context)
 
-  const findings = findingsOf(told, context, policyOf)
+  const findings = findingsOf(told, context, policyOf, check.dispensations)
   const outcomes = told.map((one) => one.outcome)
   const counts = countsOf(outcomes, findings)
-  const untoldMusts = outcomes.some((one) => one.outcome === 'cannot-tell' && one.strength === 'must')
+  const untoldMusts = outcomes.some((one) => one.outcome === 'cannot-tell' && one.strength === 'must' && one.attestedBy === undefined)
   return success({
     schema: 'wickerframe.check/1',
     template: { key: template.key, title: template.title, version: template.version ?? null },
@@ -158,6 +169,13 @@ const resolveAbsent = (told: Told[], context: CheckContext): void => {
     const part = verdict.subject.about === 'part' ? verdict.subject.part : null
     let teller = part ? (tellers.get(`${part.instance}/${verdict.discriminator}`) ?? tellers.get(part.instance)) : undefined
     for (let at = context.partAt(part?.parent ?? null); at && !teller; at = context.partAt(at.parent)) teller = tellers.get(at.instance)
+    const there = part ? context.itemFor(part) : null
+    const notRead = there ? (context.pageOf(there.item)?.notRead ?? null) : null
+    if (notRead !== null && there) {
+      outcome.outcome = 'cannot-tell'
+      outcome.reason = `“${there.item.name}” could not be read: ${notRead}.`
+      continue
+    }
     outcome.outcome = teller ? 'failed' : 'inapplicable'
     outcome.toldBy = teller?.fingerprint ?? null
   }
@@ -178,14 +196,30 @@ const applySilence = (told: Told[], context: CheckContext): void => {
   }
 }
 
-const findingsOf = (told: readonly Told[], context: CheckContext, policies: ReadonlyMap<string, Template['policies'][number]>): Finding[] => {
+/** Takes what is waived or attested out of what is open; it stays visible. */
+const applyDispensations = (told: readonly Told[], { waivers, attestations }: Dispensations, context: CheckContext): void => {
+  const asOf = { reached: (date: string) => context.reached(date), dayAfter: (date: string) => addDays(date, 1) }
+  for (const { outcome } of told) {
+    if (outcome.outcome !== 'failed' && outcome.outcome !== 'cannot-tell') continue
+    const attestation = attestationFor(attestations, outcome.rule, outcome.fingerprint, asOf)
+    if (attestation) outcome.attestedBy = attestation.id
+    else if (outcome.outcome === 'failed') {
+      const waiver = waiverFor(waivers, outcome.rule, outcome.fingerprint, asOf)
+      if (waiver) outcome.waivedBy = waiver.id
+    }
+  }
+}
+
+const findingsOf = (told: readonly Told[], context: CheckContext, policies: ReadonlyMap<string, Template['policies'][number]>, dispensations: Dispensations | undefined): Finding[] => {
   const owner = context.expected.facts.owner ?? context.expected.facts.instructors[0]?.email ?? null
   const groups = new Map<string, { rule: AnyRule; strength: Strength; together: string; basis: string | null; places: FindingPlace[] }>()
   for (const { rule, verdict, outcome } of told) {
-    if (verdict.outcome !== 'failed' || outcome.toldBy !== null) continue
+    if (verdict.outcome !== 'failed' || outcome.toldBy !== null || outcome.attestedBy !== undefined) continue
     const { subject } = verdict
     const together = verdict.together ?? (subject.about === 'part' ? subject.part.key : subjectKey(subject))
-    const key = `${rule.id}|${verdict.message}|${together}|${outcome.strength}`
+    const waiver = dispensations?.waivers.find((one) => one.id === outcome.waivedBy) ?? null
+    const digest = shortHash(JSON.stringify(verdict.evidence))
+    const key = `${rule.id}|${verdict.message}|${together}|${outcome.strength}|${waiver?.id ?? ''}`
     const mend = rule.mend?.(verdict, context) ?? []
     const place: FindingPlace = {
       fingerprint: outcome.fingerprint,
@@ -194,6 +228,8 @@ const findingsOf = (told: readonly Told[], context: CheckContext, policies: Read
       evidence: [...verdict.evidence],
       expected: verdict.expected,
       mend: mend.length > 0 ? mend : null,
+      digest,
+      waived: waiver && { id: waiver.id, reason: waiver.reason, until: waiver.until, changedSince: waiver.evidence !== null && waiver.evidence !== digest },
     }
     const basis = policies.get(rule.id)?.basis ?? (subject.about === 'part' ? subject.part.definition.basis : undefined) ?? null
     const group = groups.get(key)
@@ -227,13 +263,18 @@ const alsoIn = (rest: readonly FindingPlace[]): string => {
 }
 
 const countsOf = (outcomes: readonly Outcome[], findings: readonly Finding[]): Counts => {
-  const count = (word: Outcome['outcome']) => outcomes.filter((one) => one.outcome === word).length
+  // What is for information only, waived or attested is no open requirement.
+  const asked = outcomes.filter((one) => one.strength !== 'may' && one.waivedBy === undefined && one.attestedBy === undefined)
+  const count = (word: Outcome['outcome']) => asked.filter((one) => one.outcome === word).length
   const met = count('passed')
+  const open = (strength: Strength) => findings.filter((one) => one.strength === strength && one.places.some((place) => place.waived === null)).length
   return {
     requirements: met + count('failed'),
     met,
-    openMusts: findings.filter((one) => one.strength === 'must').length,
-    openShoulds: findings.filter((one) => one.strength === 'should').length,
+    openMusts: open('must'),
+    openShoulds: open('should'),
+    waived: outcomes.filter((one) => one.waivedBy !== undefined).length,
+    attested: outcomes.filter((one) => one.attestedBy !== undefined).length,
     cannotTell: count('cannot-tell'),
     notDueYet: count('not-due-yet'),
     inapplicable: count('inapplicable') + count('untested'),

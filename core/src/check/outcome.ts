@@ -23,6 +23,8 @@ export const Outcome = z.strictObject({
   place: Place,
   reason: z.string().nullable().describe('Why it cannot be told, or when it is due'),
   toldBy: z.string().nullable().describe('Fingerprint of the finding that tells it, when another one does'),
+  waivedBy: z.string().optional().describe('Id of the waiver that excuses it; it is out of the count'),
+  attestedBy: z.string().optional().describe('Id of the attestation that speaks for it'),
 })
 export type Outcome = z.output<typeof Outcome>
 
@@ -33,6 +35,8 @@ export const FindingPlace = z.strictObject({
   evidence: z.array(z.strictObject({ kind: z.enum(['words', 'date', 'value', 'count']), text: z.string() })),
   expected: z.string(),
   mend: z.array(Change).nullable(),
+  digest: z.string().describe('Of the evidence: it changes when what is seen changes, the fingerprint does not'),
+  waived: z.strictObject({ id: z.string(), reason: z.string(), until: z.string().nullable(), changedSince: z.boolean().describe('What is seen is no longer what was waived') }).nullable(),
 })
 export type FindingPlace = z.output<typeof FindingPlace>
 
@@ -56,6 +60,8 @@ export const Counts = z.strictObject({
   met: z.number().int(),
   openMusts: z.number().int().describe('Findings, each opened into its places'),
   openShoulds: z.number().int(),
+  waived: z.number().int().describe('Requirements excused by a waiver; out of the count'),
+  attested: z.number().int().describe('Requirements that somebody answered for'),
   cannotTell: z.number().int(),
   notDueYet: z.number().int(),
   inapplicable: z.number().int(),

@@ -46,6 +46,15 @@ export const CourseModule = z.strictObject({
 })
 export type CourseModule = z.output<typeof CourseModule>
 
+/** A file uploaded to a course, whether a module shows it or not. */
+export const CourseFile = z.strictObject({
+  id: Id,
+  name: z.string().max(500),
+  url: z.string().max(2000),
+  restricted: z.boolean().default(false).describe('Flagged as about a student, or kept from students otherwise'),
+})
+export type CourseFile = z.output<typeof CourseFile>
+
 /** A course on the learning platform, as read at a moment. */
 export const Course = z.strictObject({
   schema: z.literal('wickerframe.course/1'),
@@ -63,6 +72,9 @@ export const Course = z.strictObject({
   navigation: z.array(z.strictObject({ label: z.string().max(300), hidden: z.boolean().default(false) })).default([]),
   settings: CourseSettings.optional(),
   grading: GradeScheme.optional(),
+  classSections: z.array(z.string().max(40)).max(200).optional().describe('Class sections enrolled on the platform, where it tells them'),
+  instructors: z.array(z.string().max(200)).max(200).optional().describe('E-mail addresses of those who teach it on the platform, where it tells them'),
+  files: z.array(CourseFile).max(10_000).optional().describe('What was uploaded, where the platform tells it'),
   modules: z.array(CourseModule).max(400).default([]),
   stray: z.array(CourseItem).max(5000).default([]).describe('Items outside every module, the home page among them where the platform keeps it so'),
 })

@@ -22,11 +22,22 @@ describe('analysing a page', () => {
   it('splits at block boundaries, decodes entities and collapses space', () => {
     expect(analysePage('<p>One&nbsp;two<br>three</p><ul><li>a &amp; <b>b</b></li></ul>tail').paragraphs.map((one) => one.text)).toEqual(['One two', 'three', 'a & b', 'tail'])
   })
-  it('reads headings, links and images', () => {
-    const page = analysePage('<h2>A <i>b</i></h2><p><a href="/x">go  on</a><img src="y.png"></p>')
-    expect(page.headings).toEqual([{ level: 2, text: 'A b' }])
-    expect(page.links).toEqual([{ href: '/x', text: 'go on', block: null }])
-    expect(page.images).toEqual([{ source: 'y.png', alternativeText: null, block: null }])
+  it('reads headings, links and images, with where they stand', () => {
+    const page = analysePage('<h2>A <i>b</i></h2><p><a href="/x">go  on</a> <img src="y.png"></p>')
+    expect(page.headings).toEqual([{ level: 2, text: 'A b', named: true, block: null, paragraph: 0 }])
+    expect(page.links).toEqual([{ href: '/x', text: 'go on', block: null, paragraph: 1 }])
+    expect(page.images).toEqual([{ source: 'y.png', alternativeText: null, named: false, block: null, paragraph: 1 }])
+  })
+  it('reads tables, films, lists, colours and languages', () => {
+    const page = analysePage('<table><tr><th>Port</th></tr><tr><td>4.2</td></tr></table><video src="m.mp4"><track kind="captions"></video><iframe src="https://films.example/1" title="Film"></iframe><ul><li lang="fr">mer</li></ul><p style="color:#777; font-size: 18pt"><b>dim</b></p>')
+    expect(page.tables).toMatchObject([{ headers: 1, cells: 1, rows: 2, layout: false }])
+    expect(page.media).toMatchObject([{ kind: 'video', source: 'm.mp4', captions: true }, { kind: 'frame', source: 'https://films.example/1', title: 'Film' }])
+    expect(page.lists).toHaveLength(1)
+    expect(page.paragraphs.map((one) => one.language)).toEqual([null, null, 'fr', null])
+    expect(page.coloured).toMatchObject([{ text: 'dim', look: { colour: '#777', size: 24, bold: true } }])
+  })
+  it('names links by their image or label', () => {
+    expect(analysePage('<a href="a"><img src="i" alt="Chart"></a><a href="b" aria-label="Log"></a><a href="c"><p>Deep</p></a>').links.map((link) => link.text)).toEqual(['Chart', 'Log', 'Deep'])
   })
   it('reads no script, style or frame, and survives nonsense', () => {
     expect(analysePage('<script>alert("Sep 14")</script><style>p{}</style><p>x').paragraphs.map((one) => one.text)).toEqual(['x'])

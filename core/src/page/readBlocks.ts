@@ -1,5 +1,7 @@
 import type { ExpectedBlock } from '../expand/index.ts'
-import { analysePage, plainText, type PageFacts, type Paragraph } from './analysePage.ts'
+import { datesMentioned } from '../calendar/index.ts'
+import type { fillInTypes } from '../template/index.ts'
+import { analysePage, plainText, type PageFacts, type PageLink, type Paragraph } from './analysePage.ts'
 import { blockHtmlOn } from './renderPage.ts'
 import { shareSurviving } from './wordDifference.ts'
 
@@ -23,6 +25,12 @@ export interface BlockReading {
   byMarker: boolean
   /** For a house text that matches a revision word for word: its number. */
   revision: number | null
+  /** For a fill-in that is filled: whether the answer is of the kind asked for (an image, a date, a list …). */
+  ofType: boolean
+  /** For a fill-in: its label is gone from beside the answer, or the answer stands outside its frame; null otherwise. */
+  shapeLost: 'label' | 'outside' | null
+  /** Places of its paragraphs in the page, ascending. */
+  paragraphs: number[]
 }
 
 const keptParagraphs = new Map<string, Paragraph[]>()
@@ -41,22 +49,55 @@ const join = (paragraphs: readonly Paragraph[]): string => paragraphs.map((one) 
 /** Texts that differ only in where paragraphs and spaces fall are the same text. */
 const squeezed = (text: string): string => text.replace(/\s+/g, '')
 
+type FillInType = (typeof fillInTypes)[number]
+
+/** What stands in a block besides words. */
+interface Holding {
+  images: number
+  links: readonly PageLink[]
+  media: number
+  tables: number
+  lists: number
+}
+
+const mailAddress = /[\w.+-]{1,64}@[\w-]{1,63}(?:\.[\w-]{1,63}){1,4}/
+const fileAddress = /\.(?:pdf|docx?|odt|rtf|xlsx?|ods|pptx?|odp|zip|txt|csv|epub)(?:[?#]|$)/i
+
+/** Whether an answer is of the kind that a fill-in asks for. */
+const isOfType = (type: FillInType, text: string, holding: Holding, lines: number): boolean => {
+  switch (type) {
+    case 'image': return holding.images > 0
+    case 'video': return holding.media > 0 || holding.links.length > 0
+    case 'file': return holding.links.some((link) => fileAddress.test(link.href) || /\/files\//.test(link.href))
+    case 'link': return holding.links.length > 0
+    case 'e-mail': return mailAddress.test(text) || holding.links.some((link) => link.href.startsWith('mailto:'))
+    case 'date': return datesMentioned(text).length > 0
+    case 'list': return holding.lists > 0 || lines > 1
+    case 'table': return holding.tables > 0
+    case 'text':
+    case 'rich-text': return true
+  }
+}
+
 /** Reads one block from the paragraphs that belong to it. */
-const readOne = (block: ExpectedBlock, found: readonly Paragraph[], byMarker: boolean, hasImage: boolean, onDate: string): BlockReading => {
+const readOne = (block: ExpectedBlock, found: readonly Paragraph[], places: number[], byMarker: boolean, holding: Holding, imageBeside: boolean, onDate: string): BlockReading => {
   const wanted = join(paragraphsOf(blockHtmlOn(block, onDate)))
   const text = join(found)
+  const hasImage = holding.images > 0
   const reading = (state: BlockState, extra: Partial<BlockReading> = {}): BlockReading => ({
-    block, state, text, surviving: state === 'unchanged' ? 1 : block.kind === 'guidance-note' ? shareSurviving(wanted, text) : 0, byMarker, revision: null, ...extra,
+    block, state, text, surviving: state === 'unchanged' ? 1 : block.kind === 'guidance-note' ? shareSurviving(wanted, text) : 0, byMarker, revision: null, ofType: true, shapeLost: null, paragraphs: places, ...extra,
   })
   const definition = block.definition
   if (definition.kind === 'fill-in') {
     const label = plainText(definition.label ?? '')
-    const answer = plainText(label !== '' && text.startsWith(label) ? text.slice(label.length) : text)
-    if (answer === '') return reading(hasImage ? 'filled' : 'unfilled', { text: answer })
+    const labelled = label === '' || text.startsWith(label)
+    const answer = plainText(labelled ? text.slice(label.length) : text)
+    const outside = definition.type === 'image' && !hasImage && imageBeside ? ('outside' as const) : null
+    if (answer === '') return reading(hasImage ? 'filled' : 'unfilled', { text: answer, shapeLost: outside })
     const prompts = [definition.prompt, ...definition.earlierPrompts].map(plainText)
-    if (prompts.some((prompt) => squeezed(answer) === squeezed(prompt))) return reading('unfilled', { text: answer })
+    if (prompts.some((prompt) => squeezed(answer) === squeezed(prompt))) return reading(hasImage && definition.type === 'image' ? 'prompt-beside-answer' : 'unfilled', { text: answer, shapeLost: outside })
     if (prompts.some((prompt) => answer.includes(prompt))) return reading('prompt-beside-answer', { text: answer })
-    return reading('filled', { text: answer })
+    return reading('filled', { text: answer, ofType: isOfType(definition.type, answer, holding, found.length), shapeLost: labelled ? null : 'label' })
   }
   if (block.houseText) {
     const revision = block.houseText.revisions.findLast((one) => squeezed(join(paragraphsOf(one.html))) === squeezed(text))
@@ -76,19 +117,29 @@ const leastShareToKnow = 0.5
 export const readBlocks = (expected: readonly ExpectedBlock[], page: PageFacts, onDate: string): BlockReading[] => {
   const marked = new Set(page.markers)
   const unmarked = expected.filter((block) => !marked.has(block.key))
-  const byContent = unmarked.length > 0 ? placeByContent(expected, unmarked, page, onDate) : new Map<string, Paragraph[]>()
+  const byContent = unmarked.length > 0 ? placeByContent(expected, unmarked, page, onDate) : new Map<string, number[]>()
+  const indexesByMarker = new Map<string, number[]>()
+  page.paragraphs.forEach((one, i) => {
+    if (one.block !== null) indexesByMarker.set(one.block, [...(indexesByMarker.get(one.block) ?? []), i])
+  })
   return expected.map((block) => {
     const byMarker = marked.has(block.key)
-    const found = byMarker ? page.paragraphs.filter((one) => one.block === block.key) : (byContent.get(block.key) ?? [])
-    const hasImage = byMarker ? page.images.some((image) => image.block === block.key) : block.kind === 'banner' && page.images.some((image) => image.block === null)
-    const known = byMarker || byContent.has(block.key) || hasImage
-    if (!known) return { block, state: 'missing', text: '', surviving: 0, byMarker, revision: null }
-    return readOne(block, found, byMarker, hasImage, onDate)
+    const places = byMarker ? (indexesByMarker.get(block.key) ?? []) : (byContent.get(block.key) ?? [])
+    const first = places[0] ?? Infinity
+    const last = (places.at(-1) ?? -Infinity) + 1
+    const stands = (one: { block: string | null; paragraph: number }) => (byMarker ? one.block === block.key : one.block === null && (block.kind === 'banner' || (one.paragraph >= first && one.paragraph <= last)))
+    const holding: Holding = { images: count(page.images, stands), links: page.links.filter(stands), media: count(page.media, stands), tables: count(page.tables, stands), lists: count(page.lists, stands) }
+    const known = byMarker || places.length > 0 || (block.kind === 'banner' && holding.images > 0)
+    if (!known) return { block, state: 'missing', text: '', surviving: 0, byMarker, revision: null, ofType: true, shapeLost: null, paragraphs: [] }
+    const imageBeside = page.images.some((image) => image.block === null && Math.abs(image.paragraph - last) <= 1)
+    return readOne(block, places.flatMap((i) => page.paragraphs[i] ?? []), places, byMarker, holding, imageBeside, onDate)
   })
 }
 
+const count = <T>(list: readonly T[], holds: (one: T) => boolean): number => list.reduce((sum, one) => sum + Number(holds(one)), 0)
+
 /** Which unmarked paragraphs belong to which unmarked block. A block that is not found has no entry. */
-const placeByContent = (expected: readonly ExpectedBlock[], unmarked: readonly ExpectedBlock[], page: PageFacts, onDate: string): Map<string, Paragraph[]> => {
+const placeByContent = (expected: readonly ExpectedBlock[], unmarked: readonly ExpectedBlock[], page: PageFacts, onDate: string): Map<string, number[]> => {
   const owner = new Map<number, string>()
   const candidates = new Map<string, number[]>()
   page.paragraphs.forEach((paragraph, i) => {
@@ -142,11 +193,8 @@ const placeByContent = (expected: readonly ExpectedBlock[], unmarked: readonly E
     }
     i = end
   }
-  const placed = new Map<string, Paragraph[]>()
-  for (const [index, key] of [...owner].sort(([a], [b]) => a - b)) {
-    const paragraph = page.paragraphs[index]
-    if (paragraph) placed.set(key, [...(placed.get(key) ?? []), paragraph])
-  }
+  const placed = new Map<string, number[]>()
+  for (const [index, key] of [...owner].sort(([a], [b]) => a - b)) placed.set(key, [...(placed.get(key) ?? []), index])
   return placed
 }
 

@@ -3,6 +3,7 @@ import { everyExpected, instanceOf, type ExpectedCourse, type ExpectedPart } fro
 import { foldName } from '../naming/index.ts'
 import type { PageFacts } from '../page/index.ts'
 import { assign } from './assign.ts'
+import type { Join } from './join.ts'
 import { evidenceFor, totalWeight, type FoundPart } from './evidence.ts'
 
 /** Which part of the expected course is which part of the snapshot. */
@@ -46,7 +47,7 @@ const rescueThreshold = 1.5
  * an optimal assignment on evidence, then parts that stand elsewhere.
  * @param pageOf facts of an item's page, or null; only called where they are needed
  */
-export const pairCourse = (expected: ExpectedCourse, course: Course, pageOf: (item: CourseItem) => PageFacts | null): Pairing => {
+export const pairCourse = (expected: ExpectedCourse, course: Course, pageOf: (item: CourseItem) => PageFacts | null, joins: readonly Join[] = []): Pairing => {
   const near = expected.weeks[0]?.first ?? expected.facts.term.firstDay
   const sides: Sides = { pairOfExpected: new Map(), pairOfFound: new Map() }
   const wanted = everyExpected(expected.parts)

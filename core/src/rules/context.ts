@@ -1,9 +1,10 @@
 import { addDays, instantOf, localDateOf, spanningTerm, type Term } from '../calendar/index.ts'
-import { everyCourseItem, everyModule, type CohortClash, type Course, type CourseItem, type CourseModule, type PlacedItem } from '../course/index.ts'
+import { courseLinks, everyCourseItem, everyModule, type CohortClash, type Course, type CourseHistory, type CourseItem, type CourseModule, type LinkTarget, type PlacedItem } from '../course/index.ts'
 import { everyExpected, namingFormatOf, type ExpectedCourse, type ExpectedPart } from '../expand/index.ts'
 import { judgeName, type FieldValues, type NameContext, type NameJudgement } from '../naming/index.ts'
 import { readBlocks, type BlockReading, type PageFacts } from '../page/index.ts'
 import type { GroupingReading, Pair, Pairing } from '../pair/index.ts'
+import type { Subject } from './rule.ts'
 
 export interface CheckInput {
   expected: ExpectedCourse
@@ -15,6 +16,16 @@ export interface CheckInput {
   pageOf: (item: CourseItem) => PageFacts | null
   /** Names that other courses of the term carry as well; none without them. */
   clashes?: readonly CohortClash[]
+  /** Deployments, versions and the like; what rests on it does not apply without it. */
+  history?: CourseHistory | null
+}
+
+/** A page of the course with what is known of where it stands. */
+export interface CoursePage {
+  placed: PlacedItem
+  page: PageFacts
+  part: ExpectedPart | null
+  subject: Subject
 }
 
 /** A part of the template with what was found for it. */
@@ -41,6 +52,7 @@ export class CheckContext {
   readonly placedItems: readonly PlacedItem[]
   readonly modules: readonly CourseModule[]
   readonly clashes: readonly CohortClash[]
+  readonly history: CourseHistory | null
 
   readonly #pairOf: ReadonlyMap<string, Pair>
   readonly #partOf: ReadonlyMap<string, ExpectedPart>
@@ -50,6 +62,8 @@ export class CheckContext {
   readonly #readings = new Map<string, BlockReading[]>()
   readonly #judgements = new Map<string, NameJudgement>()
   readonly #localDates = new Map<string, string>()
+  #pages: CoursePage[] | null = null
+  #leads: ((href: string) => LinkTarget) | null = null
   #from: string | null = null
   #until: string | null = null
 
@@ -64,6 +78,7 @@ export class CheckContext {
     this.placedItems = everyCourseItem(input.course)
     this.modules = everyModule(input.course.modules)
     this.clashes = input.clashes ?? []
+    this.history = input.history ?? null
     this.#instances = new Map([input.expected.home, ...this.parts].map((part) => [part.instance, part]))
     this.#pairOf = new Map(input.pairing.pairs.map((pair) => [pair.expected, pair]))
     this.#partOf = new Map(input.pairing.pairs.flatMap((pair) => {
@@ -145,12 +160,36 @@ export class CheckContext {
     return [this.expected.home, ...this.parts.filter((part) => part.blocks.length > 0)]
   }
 
+  /** Every page of the course that could be read, in order; those that could not are told as such by the check. */
+  pages(): readonly CoursePage[] {
+    return (this.#pages ??= this.placedItems.flatMap((placed): CoursePage[] => {
+      const page = this.pageOf(placed.item)
+      if (!page || page.notRead !== null) return []
+      const part = this.partOf(placed.item.id)
+      return [{ placed, page, part, subject: part ? { about: 'part', part } : { about: 'found', id: placed.item.id, name: placed.item.name } }]
+    }))
+  }
+
+  /** Items whose page could not be read, with the reason. */
+  unreadPages(): readonly { placed: PlacedItem; subject: Subject; why: string }[] {
+    return this.placedItems.flatMap((placed) => {
+      const why = this.pageOf(placed.item)?.notRead ?? null
+      const part = this.partOf(placed.item.id)
+      return why === null ? [] : [{ placed, why, subject: part ? ({ about: 'part', part } as const) : ({ about: 'found', id: placed.item.id, name: placed.item.name } as const) }]
+    })
+  }
+
+  /** Where a link of one of its pages leads. */
+  leadsTo(href: string): LinkTarget {
+    return (this.#leads ??= courseLinks(this.course))(href)
+  }
+
   /** How the blocks of a part stand in the page found for it; null without a page. */
   readingsOf(paired: PairedItem): BlockReading[] | null {
     const kept = this.#readings.get(paired.part.instance)
     if (kept) return kept
     const page = this.pageOf(paired.item)
-    if (!page) return null
+    if (!page || page.notRead !== null) return null
     const readings = readBlocks(paired.part.blocks, page, this.asOf)
     this.#readings.set(paired.part.instance, readings)
     for (const block of paired.part.blocks)

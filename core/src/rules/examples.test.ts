@@ -4,19 +4,20 @@ import { analysePage } from '../page/index.ts'
 import { pairCourse } from '../pair/index.ts'
 import { CheckContext } from './context.ts'
 import { exampleCourse } from './example/exampleCourse.ts'
+import { gradedTemplate } from './example/gradedTemplate.ts'
 import { rules } from './registry.ts'
 import { fillMessage } from './message.ts'
 import type { AnyRule, RuleExample } from './rule.ts'
 
 const verdictsOf = (rule: AnyRule, example: RuleExample) => {
-  const shown = exampleCourse()
+  const shown = exampleCourse(gradedTemplate())
   example.change(shown)
   const worked = expectationFor(shown)
   if (!worked.ok) throw new Error(JSON.stringify(worked.problems))
   const pageOf = (item: { html: string | null }) => (item.html === null ? null : analysePage(item.html))
   const pairing = pairCourse(worked.value.expected, shown.course, pageOf)
-  const context = new CheckContext({ ...worked.value, course: shown.course, pairing, asOf: example.asOf ?? '2026-09-16', pageOf })
-  return { verdicts: rule.run(context, {}), context }
+  const context = new CheckContext({ ...worked.value, course: shown.course, pairing, asOf: example.asOf ?? '2026-09-16', pageOf, history: shown.history })
+  return { verdicts: rule.run(context, shown.template.policies.find((policy) => policy.rule === rule.id)?.parameters), context }
 }
 
 describe.each(rules.map((rule) => [rule.id, rule] as const))('%s', (_, rule) => {
@@ -31,7 +32,7 @@ describe.each(rules.map((rule) => [rule.id, rule] as const))('%s', (_, rule) => 
   it.each(rule.examples.fails.map((example) => [example.title, example] as const))('fails: %s', (_, example) => {
     const { verdicts, context } = verdictsOf(rule, example)
     const failed = verdicts.filter((verdict) => verdict.outcome === 'failed')
-    expect(failed.map((verdict) => verdict.evidence[0]?.text)).toContain(example.evidence)
+    expect(failed.map((verdict) => verdict.evidence[0]?.text), rule.id).toContain(example.evidence)
     for (const verdict of failed) {
       expect(fillMessage(rule.messages[verdict.message] ?? '', verdict.values)).not.toBe('')
       rule.mend?.(verdict, context)

@@ -1,10 +1,10 @@
 import type { z } from 'zod'
-import type { Change, Course, CourseItem, CourseModule, Facts } from '../course/index.ts'
+import type { Change, Course, CourseHistory, CourseItem, CourseModule, Facts } from '../course/index.ts'
 import type { ExpectedPart } from '../expand/index.ts'
 import type { Strength, Template } from '../template/index.ts'
 import type { CheckContext } from './context.ts'
 
-export const ruleGroups = ['structure', 'names', 'dates', 'home page', 'page content', 'visibility'] as const
+export const ruleGroups = ['structure', 'names', 'dates', 'home page', 'page content', 'links', 'visibility', 'grades', 'settings', 'access', 'outcomes', 'deployment'] as const
 export type RuleGroup = (typeof ruleGroups)[number]
 export type Mender = 'instructor' | 'designer' | 'administrator'
 
@@ -54,6 +54,7 @@ export interface ExampleCourse {
   course: Course
   facts: Facts
   template: Template
+  history: CourseHistory
   /** The item made from a part, e.g. `item('week-overview', 3)`. */
   item: (part: string, week?: number) => CourseItem
   module: (part: string, week?: number) => CourseModule

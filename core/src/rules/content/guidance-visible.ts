@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import type { Change } from '../../course/index.ts'
-import { countWords } from '../../page/index.ts'
+import { blockRegions, countWords } from '../../page/index.ts'
 import { aboutPart, defineRule, type Verdict } from '../rule.ts'
 
 export const guidanceVisible = defineRule({
@@ -56,8 +56,8 @@ export const guidanceVisible = defineRule({
     const there = verdict.subject.about === 'part' ? context.itemFor(verdict.subject.part) : null
     const html = there?.item.html
     if (!there || !html || !verdict.discriminator) return []
-    const without = withoutMarkedBlock(html, verdict.discriminator)
-    return without === null ? [] : [{ change: 'set-item', id: there.item.id, fields: { html: without } }]
+    const region = blockRegions(html, there.part.blocks).regions.get(verdict.discriminator)
+    return region && (region.marked || region.asLookedFor()) ? [{ change: 'set-item', id: there.item.id, fields: { html: html.slice(0, region.outer.from) + html.slice(region.outer.to) } }] : []
   },
   examples: {
     passes: [
@@ -74,17 +74,3 @@ export const guidanceVisible = defineRule({
     ],
   },
 })
-
-/** The page without the element that carries a block's marker, every other byte as it was; null when it cannot be told. */
-const withoutMarkedBlock = (html: string, block: string): string | null => {
-  const start = html.indexOf(`<div data-wf-block="${block}"`)
-  if (start < 0) return null
-  const tags = /<(\/?)div\b[^>]*>/g
-  tags.lastIndex = start
-  let depth = 0
-  for (let tag = tags.exec(html); tag; tag = tags.exec(html)) {
-    depth += tag[1] === '/' ? -1 : 1
-    if (depth === 0) return html.slice(0, start) + html.slice(tags.lastIndex)
-  }
-  return null
-}

@@ -1,7 +1,8 @@
 import { z } from 'zod'
-import { blockHtmlOn, revisionInForce } from '../../page/index.ts'
+import { blockHtmlOn, blockRegions, revisionInForce } from '../../page/index.ts'
 import type { Change } from '../../course/index.ts'
-import { aboutPart, defineRule, type Verdict } from '../rule.ts'
+import { blockReadings } from '../blockReadings.ts'
+import { defineRule, type Verdict } from '../rule.ts'
 
 export const houseTextOutdated = defineRule({
   id: 'house-text-outdated',
@@ -12,53 +13,39 @@ export const houseTextOutdated = defineRule({
   parameters: z.strictObject({}),
   mender: 'designer',
   effortMinutes: 1,
-  messages: {
-    outdated: '“{item}” shows {title} as of revision {seen}; revision {wanted} is in force since {since}.',
-    altered: '“{item}” changes the house text {title}.',
-    missing: '“{item}” no longer shows the house text {title}.',
-  },
+  messages: { outdated: '“{item}” shows {title} as of revision {seen}; revision {wanted} is in force since {since}.' },
   *check(context): Generator<Verdict> {
-    for (const part of context.pageParts()) {
-      const there = context.itemFor(part)
-      const readings = there ? context.readingsOf(there) : null
-      for (const block of part.blocks) {
-        if (block.definition.kind !== 'house-text') continue
-        const { houseText: key, mode } = block.definition
-        const told = { subject: aboutPart(part), discriminator: block.key, strength: block.strength } as const
-        const reading = readings?.find((one) => one.block === block)
-        if (!there || !reading) {
-          yield { ...told, outcome: 'absent' }
-          continue
-        }
-        if (!block.houseText) {
-          // What is linked is current; only the link itself can go missing.
-          const title = context.expected.template.houseTexts.find((one) => one.key === key)?.title ?? key
-          if (mode === 'linked' && reading.state === 'missing') yield { ...told, outcome: 'failed', expected: title, itemId: there.item.id, together: `house-text/${key}`, values: { item: there.item.name, title }, message: 'missing', evidence: [{ kind: 'count', text: `no ${title}` }] }
-          else yield { ...told, outcome: 'passed' }
-          continue
-        }
+    for (const { block, told, stands } of blockReadings(context)) {
+      if (block.definition.kind !== 'house-text') continue
+      if (!stands) yield { ...told, outcome: 'absent' }
+      // What is linked is current; what was changed by hand or taken out is told by other rules.
+      else if (!block.houseText || stands.reading.revision === null) yield { ...told, outcome: block.houseText || stands.reading.state === 'missing' ? 'inapplicable' : 'passed' }
+      else {
         const inForce = revisionInForce(block.houseText, context.asOf)
-        const { title } = block.houseText
-        const values = { item: there.item.name, title, seen: String(reading.revision ?? ''), wanted: String(inForce?.number ?? ''), since: inForce?.inForceFrom ?? '' }
-        const failed = { ...told, outcome: 'failed', expected: `${title}, revision ${inForce?.number ?? 1}`, itemId: there.item.id, together: `house-text/${block.houseText.key}`, values } as const
-        if (reading.revision !== null && reading.revision === inForce?.number) yield { ...told, outcome: 'passed' }
-        else if (reading.revision !== null) yield { ...failed, message: 'outdated', evidence: [{ kind: 'words', text: reading.text.slice(0, 300) }] }
-        else if (block.definition.element) yield reading.state === 'missing' ? { ...told, outcome: 'absent' } : { ...failed, message: 'altered', evidence: [{ kind: 'words', text: reading.text.slice(0, 300) }] }
-        else if (reading.state === 'missing') yield { ...failed, message: 'missing', evidence: [{ kind: 'count', text: `no ${title}` }] }
-        else yield { ...failed, message: 'altered', evidence: [{ kind: 'words', text: reading.text.slice(0, 300) }] }
+        const { reading, there } = stands
+        if (reading.revision === inForce?.number) yield { ...told, outcome: 'passed' }
+        else
+          yield {
+            ...told, outcome: 'failed', message: 'outdated',
+            values: { item: there.item.name, title: block.houseText.title, seen: String(reading.revision), wanted: String(inForce?.number ?? ''), since: inForce?.inForceFrom ?? '' },
+            evidence: [{ kind: 'words', text: reading.text.slice(0, 300) }],
+            expected: `${block.houseText.title}, revision ${inForce?.number ?? 1}`, itemId: there.item.id, together: `house-text/${block.houseText.key}`,
+          }
       }
     }
   },
   mend(verdict, context): Change[] {
-    if (verdict.subject.about !== 'part' || verdict.message !== 'outdated') return []
-    const there = context.itemFor(verdict.subject.part)
-    const block = verdict.subject.part.blocks.find((one) => one.key === verdict.discriminator)
+    const there = verdict.subject.about === 'part' ? context.itemFor(verdict.subject.part) : null
+    const block = there?.part.blocks.find((one) => one.key === verdict.discriminator)
     const old = there && block ? context.readingsOf(there)?.find((one) => one.block === block) : undefined
     const earlier = block?.houseText?.revisions.find((one) => one.number === old?.revision)
     const html = there?.item.html
-    // Only where the earlier wording stands byte for byte is it sure what to replace.
-    if (!there || !block || !earlier || !html || html.split(earlier.html).length !== 2) return []
-    return [{ change: 'set-item', id: there.item.id, fields: { html: html.replace(earlier.html, () => blockHtmlOn(block, context.asOf)) } }]
+    if (!there || !block || !earlier || !html) return []
+    // The place is sure only where its words are those of the earlier revision, space aside.
+    const { regions, doubtful } = blockRegions(html, there.part.blocks.map((one) => (one === block ? { key: one.key, html: earlier.html } : { key: one.key, html: blockHtmlOn(one, context.asOf) })))
+    const region = regions.get(block.key)
+    if (!region || doubtful.has(block.key) || !region.asLookedFor()) return []
+    return [{ change: 'set-item', id: there.item.id, fields: { html: html.slice(0, region.inner.from) + blockHtmlOn(block, context.asOf) + html.slice(region.inner.to) } }]
   },
   examples: {
     passes: [
@@ -67,7 +54,7 @@ export const houseTextOutdated = defineRule({
     ],
     fails: [
       { title: 'the revision of last year', change: ({ item }) => void (item('welcome').html = (item('welcome').html ?? '').replace('Call 5500.', 'Call 4400.')), evidence: 'In an emergency leave by the stair. Call 4400.' },
-      { title: 'changed by hand', change: ({ item }) => void (item('welcome').html = (item('welcome').html ?? '').replace('Call 5500.', 'Call me.')), evidence: 'In an emergency leave by the stair. Call me.' },
+      { title: 'the same on a page whose markers were stripped', change: ({ item }) => void (item('welcome').html = (item('welcome').html ?? '').replace('Call 5500.', 'Call 4400.').replace(/ data-wf-[a-z]+="[^"]*"/g, '')), evidence: 'In an emergency leave by the stair. Call 4400.' },
     ],
   },
 })

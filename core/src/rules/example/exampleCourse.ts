@@ -116,6 +116,7 @@ export const exampleFacts = (): Facts =>
 const filledIn = (html: string): string =>
   html
     .replace('When can students see you?', 'Tuesdays 10 to 11, room 4')
+    .replace('Attach the syllabus as a file.', '<a href="/courses/example/files/syllabus-nav-110.pdf">Syllabus NAV 110</a>')
     .replace('Tell students who you are.', 'I have sailed these waters for thirty years.')
     .replace('In two or three sentences, say what this week is about.', 'We learn what the chart leaves out.')
     .replace(/<div data-wf-block="advice".*?<\/div>/s, '')
@@ -131,12 +132,13 @@ export const exampleCourse = (template: Template = exampleTemplate(), facts: Fac
   const shell = emptyCourse('example', 'New course')
   let next = 0
   const deployed = deployInto(expected, shell, { newId: (kind) => `${kind}-${++next}`, urlOf: (id) => `/courses/example/${id}`, rewriteHtml: filledIn }, '2026-09-10')
-  const course = withRecordedIdentity(deployed.course, identityOf(deployed.base))
+  const course = structuredClone(withRecordedIdentity(deployed.course, identityOf(deployed.base)))
   const all = everyCourseItem(course)
   return {
     course,
     facts,
     template,
+    history: { checkOnly: false, deployedOn: '2026-08-20', deployedVersion: 1, newestVersion: 1, recordedParts: all.length + everyModule(course.modules).length, preparing: null, sameClassSection: [], readDaysAgo: 0 },
     item: (part, week) => {
       const found = all.find(({ item }) => item.recordedAs?.part === part && (week === undefined || item.recordedAs.number === week))?.item
       if (!found) throw new Error(`the example course has no ${part} in week ${week}`)

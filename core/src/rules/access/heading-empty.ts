@@ -1,0 +1,31 @@
+import { z } from 'zod'
+import { defineRule } from '../rule.ts'
+import { pageFaults } from '../pageFaults.ts'
+
+export const headingEmpty = defineRule({
+  id: 'heading-empty',
+  group: 'access',
+  title: 'No heading is empty',
+  why: 'A screen reader announces a heading and then nothing; a list of headings has a hole (WCAG 2.2, 2.4.6 Headings and labels).',
+  strength: 'should',
+  parameters: z.strictObject({}),
+  mender: 'instructor',
+  effortMinutes: 1,
+  messages: { empty: '“{item}” has an empty heading ({seen}){also}.' },
+  check: (context) =>
+    pageFaults(context, {
+      applies: ({ page }) => page.headings.length > 0,
+      faults: ({ page }) => page.headings.filter((heading) => !heading.named).map((heading) => `level ${heading.level}`),
+      message: 'empty', expected: 'words, or no heading', evidence: 'value',
+    }),
+  examples: {
+    passes: [
+      { title: 'headings with words', change: ({ item }) => void (item('week-overview', 3).html += '<h3>Springs <em>and</em> neaps</h3>') },
+      { title: 'a heading that is an image with words', change: ({ item }) => void (item('week-overview', 3).html += '<h3><img src="t.png" alt="Tides"></h3>') },
+    ],
+    fails: [
+      { title: 'left for the space it makes', change: ({ item }) => void (item('week-overview', 3).html += '<h3>&nbsp;</h3>'), evidence: 'level 3' },
+      { title: 'only a line break', change: ({ item }) => void (item('week-overview', 2).html += '<h4><br></h4>'), evidence: 'level 4' },
+    ],
+  },
+})

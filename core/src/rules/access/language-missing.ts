@@ -1,0 +1,50 @@
+import { z } from 'zod'
+import { languageOf } from '../../page/index.ts'
+import { aboutCourse, defineRule, type Verdict } from '../rule.ts'
+import { pageFaults } from '../pageFaults.ts'
+import type { Change } from '../../course/index.ts'
+
+export const languageMissing = defineRule({
+  id: 'language-missing',
+  group: 'access',
+  title: 'The language is declared',
+  why: 'A screen reader reads French with English sounds unless it is told (WCAG 2.2, 3.1.1 Language of page and 3.1.2 Language of parts).',
+  strength: 'should',
+  parameters: z.strictObject({}),
+  mender: 'instructor',
+  effortMinutes: 2,
+  messages: {
+    course: 'The course does not say in which language it is.',
+    passage: '“{item}” has a passage in another language that does not say so: “{seen}”{also}.',
+  },
+  *check(context): Generator<Verdict> {
+    const wanted = context.expected.template.settings.language ?? null
+    const declared = context.course.settings?.language ?? null
+    const told = { subject: aboutCourse, discriminator: 'course' } as const
+    if (declared !== null) yield { ...told, outcome: 'passed' }
+    else if (wanted === null || context.course.settings === undefined) yield { ...told, outcome: 'inapplicable' }
+    else yield { ...told, outcome: 'failed', message: 'course', values: {}, evidence: [{ kind: 'value', text: 'no language' }], expected: wanted }
+    const own = (declared ?? wanted ?? 'en').slice(0, 2)
+    yield* pageFaults(context, {
+      applies: ({ page }) => page.paragraphs.some((paragraph) => languageOf(paragraph.text) !== null),
+      faults: ({ page }) =>
+        page.paragraphs.flatMap((paragraph) => {
+          const language = languageOf(paragraph.text)
+          return language !== null && language !== (paragraph.language ?? own).slice(0, 2).toLowerCase() && paragraph.language === null ? [paragraph.text] : []
+        }),
+      message: 'passage', expected: 'the language declared on the passage',
+    })
+  },
+  mend: (verdict, context): Change[] => (verdict.message === 'course' ? [{ change: 'set-course', settings: { ...context.course.settings, language: verdict.expected } }] : []),
+  examples: {
+    passes: [
+      { title: 'an English course in English', change: () => {} },
+      { title: 'a French passage that says so', change: ({ item }) => void (item('week-overview', 3).html += '<p lang="fr">Les marées sont plus fortes dans la baie que dans le port, et il faut les connaître avant de partir.</p>') },
+      { title: 'a few foreign words', change: ({ item }) => void (item('week-overview', 3).html += '<p>The call “mayday” comes from the French m’aidez, help me, and is said three times.</p>') },
+    ],
+    fails: [
+      { title: 'a French passage', change: ({ item }) => void (item('week-overview', 3).html += '<p>Les marées sont plus fortes dans la baie que dans le port, et il faut les connaître avant de partir.</p>'), evidence: 'Les marées sont plus fortes dans la baie que dans le port, et il faut les connaître avant de partir.' },
+      { title: 'the course itself says nothing', change: ({ course }) => void (course.settings = { gradesShown: true }), evidence: 'no language' },
+    ],
+  },
+})

@@ -1,0 +1,42 @@
+import { z } from 'zod'
+import { defineRule } from '../rule.ts'
+import { pageFaults } from '../pageFaults.ts'
+
+const bullet = /^(?:[-–—*•·▪●◦]\s|\(?\d{1,2}[.)]\s|\(?[a-z][.)]\s)/
+const written = new Set(['p', 'div', 'br'])
+
+export const listFaked = defineRule({
+  id: 'list-faked',
+  group: 'access',
+  title: 'Lists are lists',
+  why: 'Hyphens typed before lines look like a list and are read as one long breath (WCAG 2.2, 1.3.1 Info and relationships).',
+  strength: 'should',
+  parameters: z.strictObject({ fewest: z.number().int().min(2).max(20).default(3).describe('Lines in a row that make a list') }),
+  mender: 'instructor',
+  effortMinutes: 2,
+  messages: { faked: 'In “{item}” lines are made to look like a list, from “{seen}” on{also}.' },
+  check: (context, { fewest }) =>
+    pageFaults(context, {
+      applies: ({ page }) => page.paragraphs.length > 0,
+      faults: ({ page }) => {
+        const starts: string[] = []
+        let run = 0
+        page.paragraphs.forEach(({ text, tag }, i) => {
+          run = written.has(tag) && bullet.test(text) ? run + 1 : 0
+          if (run === fewest) starts.push(page.paragraphs[i - fewest + 1]?.text ?? text)
+        })
+        return starts
+      },
+      message: 'faked', expected: 'a bulleted or numbered list',
+    }),
+  examples: {
+    passes: [
+      { title: 'a list', change: ({ item }) => void (item('week-overview', 3).html += '<ul><li>lines</li><li>lights</li><li>log</li></ul>') },
+      { title: 'one line that begins with a dash', change: ({ item }) => void (item('week-overview', 3).html += '<p>– the master</p><p>It is said that the sea is never full.</p>') },
+    ],
+    fails: [
+      { title: 'hyphens', change: ({ item }) => void (item('week-overview', 3).html += '<p>- lines</p><p>- lights</p><p>- log</p>'), evidence: '- lines' },
+      { title: 'numbers and line breaks', change: ({ item }) => void (item('week-overview', 2).html += '<p>1. Slip the line<br>2. Back off<br>3. Turn</p>'), evidence: '1. Slip the line' },
+    ],
+  },
+})

@@ -1,0 +1,54 @@
+import { z } from 'zod'
+import { countWords } from '../../page/index.ts'
+import { blockReadings } from '../blockReadings.ts'
+import { defineRule, type Verdict } from '../rule.ts'
+
+const asked: Readonly<Record<string, string>> = { image: 'an image', file: 'a file', video: 'a film', date: 'a date', 'e-mail': 'an e-mail address', link: 'a link', list: 'a list', table: 'a table' }
+
+export const fillInConstraint = defineRule({
+  id: 'fill-in-constraint',
+  group: 'page content',
+  title: 'Answers are of the kind and length asked for',
+  why: '“See me” where a week should be described, or “soon” where a date should stand, tells students nothing.',
+  strength: 'should',
+  parameters: z.strictObject({}),
+  mender: 'instructor',
+  effortMinutes: 3,
+  messages: {
+    short: '“{item}” answers “{prompt}” in {count} words; at least {wanted} are wanted.',
+    long: '“{item}” answers “{prompt}” in {count} words; at most {wanted} are wanted.',
+    kind: '“{item}” answers “{prompt}” without {wanted}.',
+  },
+  *check(context): Generator<Verdict> {
+    for (const { part, block, told, stands } of blockReadings(context)) {
+      const { definition } = block
+      if (definition.kind !== 'fill-in' || (definition.minWords === undefined && definition.maxWords === undefined && asked[definition.type] === undefined)) continue
+      if (!stands) {
+        yield { ...told, outcome: 'absent' }
+        continue
+      }
+      const { reading, there } = stands
+      const count = countWords(reading.text)
+      const fault =
+        reading.state !== 'filled' ? null
+        : !reading.ofType ? { message: 'kind', wanted: asked[definition.type] ?? '' }
+        : definition.minWords !== undefined && count < definition.minWords ? { message: 'short', wanted: String(definition.minWords) }
+        : definition.maxWords !== undefined && count > definition.maxWords ? { message: 'long', wanted: String(definition.maxWords) }
+        : null
+      if (reading.state !== 'filled') yield { ...told, outcome: 'inapplicable' }
+      else if (!fault) yield { ...told, outcome: 'passed' }
+      else if (!context.reached(context.needOf(part))) yield { ...told, outcome: 'not-due-yet', dueOn: context.needOf(part) }
+      else yield { ...told, outcome: 'failed', message: fault.message, values: { item: there.item.name, prompt: definition.prompt, count: String(count), wanted: fault.wanted }, evidence: [{ kind: 'words', text: reading.text.slice(0, 300) }], expected: fault.message === 'kind' ? fault.wanted : `${fault.wanted} words`, itemId: there.item.id, together: `${part.key}/${block.key}` }
+    }
+  },
+  examples: {
+    passes: [
+      { title: 'long enough, and a file where a file is asked for', change: () => {} },
+      { title: 'an unfilled one is told by another rule', change: ({ item }) => void (item('welcome').html = (item('welcome').html ?? '').replace(/I have sailed[^<]*/, 'Tell students who you are.')) },
+    ],
+    fails: [
+      { title: 'one word where five are wanted', change: ({ item }) => void (item('welcome').html = (item('welcome').html ?? '').replace(/I have sailed[^<]*/, 'Hello.')), evidence: 'Hello.' },
+      { title: 'words where a file is asked for', change: ({ item }) => void (item('syllabus').html = (item('syllabus').html ?? '').replace(/<a href="[^"]*files[^"]*">[^<]*<\/a>/, 'Handed out in class.')), evidence: 'Handed out in class.' },
+    ],
+  },
+})

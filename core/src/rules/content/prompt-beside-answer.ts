@@ -1,0 +1,54 @@
+import { z } from 'zod'
+import type { Change } from '../../course/index.ts'
+import { blockRegions } from '../../page/index.ts'
+import { blockReadings } from '../blockReadings.ts'
+import { defineRule, type Verdict } from '../rule.ts'
+
+export const promptBesideAnswer = defineRule({
+  id: 'prompt-beside-answer',
+  group: 'page content',
+  title: 'No prompt stands beside its answer',
+  why: 'Students read the question that was put to their instructor, and the answer after it.',
+  strength: 'must',
+  parameters: z.strictObject({}),
+  mender: 'instructor',
+  effortMinutes: 1,
+  messages: { beside: '“{item}” has an answer, and the prompt “{prompt}” still stands beside it.' },
+  *check(context): Generator<Verdict> {
+    for (const { part, block, told, stands } of blockReadings(context)) {
+      if (block.definition.kind !== 'fill-in') continue
+      const { prompt, label } = block.definition
+      if (!stands) yield { ...told, outcome: 'absent' }
+      else if (stands.reading.state === 'filled') yield { ...told, outcome: 'passed' }
+      else if (stands.reading.state !== 'prompt-beside-answer') yield { ...told, outcome: 'inapplicable' }
+      else if (!context.reached(context.needOf(part))) yield { ...told, outcome: 'not-due-yet', dueOn: context.needOf(part) }
+      else yield { ...told, outcome: 'failed', message: 'beside', values: { item: stands.there.item.name, prompt }, evidence: [{ kind: 'words', text: stands.reading.text.slice(0, 300) }], expected: label ?? 'the answer alone', itemId: stands.there.item.id, together: `${part.key}/${block.key}` }
+    }
+  },
+  mend(verdict, context): Change[] {
+    const there = verdict.subject.about === 'part' ? context.itemFor(verdict.subject.part) : null
+    const block = there?.part.blocks.find((one) => one.key === verdict.discriminator)
+    const html = there?.item.html
+    if (!there || block?.definition.kind !== 'fill-in' || !html) return []
+    // Only a prompt that fills a paragraph of its own is taken out; within an answer it may be quoted on purpose.
+    const region = blockRegions(html, there.part.blocks).regions.get(block.key)
+    if (!region) return []
+    const inside = html.slice(region.inner.from, region.inner.to)
+    const { prompt, earlierPrompts } = block.definition
+    for (const text of [prompt, ...earlierPrompts]) {
+      const paragraph = `<p>${text.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;')}</p>`
+      if (inside.split(paragraph).length === 2) return [{ change: 'set-item', id: there.item.id, fields: { html: html.slice(0, region.inner.from) + inside.replace(paragraph, '') + html.slice(region.inner.to) } }]
+    }
+    return []
+  },
+  examples: {
+    passes: [
+      { title: 'answers alone', change: () => {} },
+      { title: 'an answer that only begins alike', change: ({ item }) => void (item('home-page').html = (item('home-page').html ?? '').replace('Tuesdays 10 to 11, room 4', 'When can you see me? Tuesdays 10 to 11')) },
+    ],
+    fails: [
+      { title: 'the prompt stands before the answer', change: ({ item }) => void (item('home-page').html = (item('home-page').html ?? '').replace('Tuesdays 10 to 11, room 4', 'When can students see you? Tuesdays 10 to 11, room 4')), evidence: 'When can students see you? Tuesdays 10 to 11, room 4' },
+      { title: 'in a paragraph of its own', change: ({ item }) => void (item('week-overview', 3).html = (item('week-overview', 3).html ?? '').replace('<p>We learn', '<p>In two or three sentences, say what this week is about.</p><p>We learn')), evidence: 'In two or three sentences, say what this week is about. We learn what the chart leaves out.' },
+    ],
+  },
+})

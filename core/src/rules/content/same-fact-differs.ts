@@ -1,0 +1,71 @@
+import { z } from 'zod'
+import { aboutCourse, defineRule, type Verdict } from '../rule.ts'
+
+/** A fact that stands after its label, in one line or the next. */
+const facts: readonly { key: string; label: RegExp }[] = [
+  { key: 'office hours', label: /^(?:my )?office hours\b[\s:–—-]*/i },
+  { key: 'telephone', label: /^(?:tele)?phone(?: number)?\b[\s:–—-]*/i },
+  { key: 'room', label: /^(?:class ?room|room)\b\s*[:–—-]\s*/i },
+]
+const mail = /[\w.+-]{1,64}@[\w-]{1,63}(?:\.[\w-]{2,63}){1,4}/g
+
+export const sameFactDiffers = defineRule({
+  id: 'same-fact-differs',
+  group: 'page content',
+  title: 'The same fact is told the same way everywhere',
+  why: 'With two office hours in one course, half of the students stand before a shut door.',
+  strength: 'should',
+  parameters: z.strictObject({}),
+  mender: 'instructor',
+  effortMinutes: 3,
+  messages: { differs: 'The course tells {fact} in {count} ways: {seen}.' },
+  *check(context): Generator<Verdict> {
+    const told = new Map<string, Map<string, string>>()
+    const tell = (fact: string, value: string, where: string) => {
+      const text = value.replace(/[\s.;,]+$/, '').trim()
+      if (text === '' || text.length > 120) return
+      const known = told.get(fact) ?? new Map<string, string>()
+      if (![...known.keys()].some((one) => one.toLowerCase() === text.toLowerCase())) known.set(text, where)
+      told.set(fact, known)
+    }
+    const instructors = context.expected.facts.instructors
+    for (const { page, placed, part } of context.pages()) {
+      if (part?.audience === 'staff') continue
+      const prompts = new Set(part?.blocks.flatMap((block) => (block.definition.kind === 'fill-in' ? [block.definition.prompt] : [])))
+      page.paragraphs.forEach(({ text }, i) => {
+        for (const { key, label } of facts) {
+          const match = label.exec(text)
+          const value = match ? text.slice(match[0].length) || (page.paragraphs[i + 1]?.text ?? '') : ''
+          if (value !== '' && !prompts.has(value)) tell(key, value, placed.item.name)
+        }
+        if (text.includes('@'))
+          for (const address of text.match(mail) ?? [])
+            for (const { name, email } of instructors) {
+              const surname = name.split(/\s+/).at(-1)?.toLowerCase() ?? ''
+              if (surname.length > 3 && address.toLowerCase().split('@')[0]?.includes(surname)) {
+                tell(`the address of ${name}`, email.toLowerCase(), 'the roster')
+                tell(`the address of ${name}`, address.toLowerCase(), placed.item.name)
+              }
+            }
+      })
+    }
+    for (const [fact, values] of told) {
+      const subject = { subject: aboutCourse, discriminator: fact } as const
+      if (values.size < 2) yield { ...subject, outcome: 'passed' }
+      else {
+        const seen = [...values].map(([value, where]) => `“${value}” (${where})`)
+        yield { ...subject, outcome: 'failed', message: 'differs', values: { fact, count: String(values.size), seen: seen.join(', ') }, evidence: seen.map((text) => ({ kind: 'words', text }) as const), expected: 'one of them', together: fact }
+      }
+    }
+  },
+  examples: {
+    passes: [
+      { title: 'told once', change: () => {} },
+      { title: 'told twice alike, letters aside', change: ({ item }) => void (item('welcome').html += '<p>Office hours: tuesdays 10 to 11, Room 4.</p>') },
+    ],
+    fails: [
+      { title: 'two office hours', change: ({ item }) => void (item('welcome').html += '<p>Office hours: Fridays at noon</p>'), evidence: '“Fridays at noon” (Welcome to NAV 110)' },
+      { title: 'an old address of the instructor', change: ({ item }) => void (item('welcome').html += '<p>Write to sdrake@oldmail.example.</p>'), evidence: '“sunniva.drake@kestrelsound.example” (the roster)' },
+    ],
+  },
+})

@@ -1,0 +1,49 @@
+import { z } from 'zod'
+import { foldName } from '../../naming/index.ts'
+import { countWords } from '../../page/index.ts'
+import { defineRule, aboutPart, type Verdict } from '../rule.ts'
+
+const attached = /\.(?:pdf|docx?|odt|rtf|html?)(?:[?#]|$)/i
+
+export const syllabusAttached = defineRule({
+  id: 'syllabus-attached',
+  group: 'page content',
+  title: 'The syllabus is there to read',
+  why: 'The syllabus is the agreement with the student; a page of that name without one is none.',
+  strength: 'must',
+  parameters: z.strictObject({
+    word: z.string().min(3).max(60).default('syllabus').describe('How the item is told from others, by its name'),
+    leastWords: z.number().int().min(1).max(20_000).default(60).describe('Words with which the page itself is the syllabus'),
+  }),
+  mender: 'instructor',
+  effortMinutes: 10,
+  messages: { none: '“{item}” has neither a file nor {wanted} words of its own: {seen} words.' },
+  *check(context, { word, leastWords }): Generator<Verdict> {
+    const folded = foldName(word).text
+    for (const part of context.parts) {
+      if (part.kind === 'module' || !foldName(part.name).text.includes(folded)) continue
+      const subject = aboutPart(part)
+      const there = context.itemFor(part)
+      if (!there) {
+        yield { subject, outcome: 'absent' }
+        continue
+      }
+      const page = context.pageOf(there.item)
+      const file = there.item.kind === 'file' || attached.test(there.item.target ?? '') || (page?.links ?? []).some((link) => attached.test(link.href) || context.leadsTo(link.href).leads === 'file')
+      const count = page ? page.paragraphs.reduce((sum, one) => sum + countWords(one.text), 0) : 0
+      if (file || count >= leastWords) yield { subject, outcome: 'passed' }
+      else if (!context.reached(context.needOf(part))) yield { subject, outcome: 'not-due-yet', dueOn: context.needOf(part) }
+      else yield { subject, outcome: 'failed', message: 'none', values: { item: there.item.name, wanted: String(leastWords), seen: String(count) }, evidence: [{ kind: 'count', text: `${count} words, no file` }], expected: 'a file, or the syllabus itself', itemId: there.item.id }
+    }
+  },
+  examples: {
+    passes: [
+      { title: 'a file is linked', change: () => {} },
+      { title: 'the page itself is the syllabus', change: ({ item }) => void (item('syllabus').html = `<p>${'The course runs for eight weeks and ends at sea. '.repeat(10)}</p>`) },
+    ],
+    fails: [
+      { title: 'a page with one line', change: ({ item }) => void (item('syllabus').html = '<p>Will be handed out in class.</p>'), evidence: '6 words, no file' },
+      { title: 'an empty page', change: ({ item }) => void (item('syllabus').html = ''), evidence: '0 words, no file' },
+    ],
+  },
+})

@@ -1,0 +1,65 @@
+import { z } from 'zod'
+import { foldName } from '../../naming/index.ts'
+import { blockReadings } from '../blockReadings.ts'
+import { defineRule, type Verdict } from '../rule.ts'
+
+const work = new Set(['discussion', 'assignment', 'assessment', 'tool-link'])
+
+export const workListComplete = defineRule({
+  id: 'work-list-complete',
+  group: 'page content',
+  title: 'The list of work names what the module holds',
+  why: 'Students do what the list says; what is not on it is not done, and what is on it but gone is searched for.',
+  strength: 'should',
+  parameters: z.strictObject({}),
+  mender: 'instructor',
+  effortMinutes: 3,
+  messages: {
+    unlisted: 'The list of work in “{item}” leaves out {seen}.',
+    unlinked: 'The list of work in “{item}” names {seen} without a link to it.',
+    gone: 'The list of work in “{item}” still names {seen}, which is not in the module.',
+  },
+  *check(context): Generator<Verdict> {
+    for (const { part, block, told, stands } of blockReadings(context)) {
+      if (block.kind !== 'work-list') continue
+      if (!stands) {
+        yield { ...told, outcome: 'absent' }
+        continue
+      }
+      const { reading, there } = stands
+      const page = context.pageOf(there.item)
+      if (!page || reading.state === 'missing' || part.inBreak) {
+        yield { ...told, outcome: 'inapplicable' }
+        continue
+      }
+      const places = new Set(reading.paragraphs)
+      const links = page.links.filter((link) => (reading.byMarker ? link.block === block.key : places.has(link.paragraph)))
+      const linked = new Set(links.flatMap((link) => {
+        const target = context.leadsTo(link.href)
+        return target.leads === 'item' ? [target.id] : []
+      }))
+      const lines = reading.paragraphs.map((i) => foldName(page.paragraphs[i]?.text ?? '').text)
+      // The template’s own list leaves out what may go.
+      const held = (there.module?.items ?? []).filter((item) => item.id !== there.item.id && item.published && work.has(item.kind) && context.partOf(item.id)?.strength !== 'may')
+      const named = (name: string) => lines.some((line) => line.includes(foldName(name).text))
+      const unlisted = held.filter((item) => !linked.has(item.id) && !named(item.name)).map((item) => item.name)
+      const unlinked = held.filter((item) => !linked.has(item.id) && named(item.name)).map((item) => item.name)
+      // A part of the module that is not in the course, but whose very name still stands in the list.
+      const gone = context.partAt(part.parent)?.items.filter((one) => one.kind !== 'module' && !context.itemFor(one) && named(one.name)).map((one) => one.name) ?? []
+      const [message, seen] = gone.length > 0 ? (['gone', gone] as const) : unlisted.length > 0 ? (['unlisted', unlisted] as const) : (['unlinked', unlinked] as const)
+      if (seen.length === 0) yield { ...told, outcome: 'passed' }
+      else if (!context.reached(context.needOf(part))) yield { ...told, outcome: 'not-due-yet', dueOn: context.needOf(part) }
+      else yield { ...told, outcome: 'failed', message, values: { item: there.item.name, seen: seen.map((name) => `“${name}”`).join(', ') }, evidence: seen.map((text) => ({ kind: 'words', text }) as const), expected: 'a link to each piece of work in the module', itemId: there.item.id, together: `${part.key}/${block.key}` }
+    }
+  },
+  examples: {
+    passes: [
+      { title: 'the list as deployed', change: () => {} },
+      { title: 'a page of the instructor’s own need not be listed', change: ({ module, item }) => void module('week', 2).items.push({ ...item('checklist', 2), id: 'own', name: 'Sea stories', recordedAs: undefined }) },
+    ],
+    fails: [
+      { title: 'a quiz of the instructor’s own is not listed', change: ({ module, item }) => void module('week', 2).items.push({ ...item('quiz', 2), id: 'own', url: '/courses/example/own', name: 'Lights quiz', recordedAs: undefined }), evidence: 'Lights quiz' },
+      { title: 'the discussion was removed, the list still names it', change: ({ module, item }) => void module('week', 3).items.splice(module('week', 3).items.indexOf(item('discussion', 3)), 1), evidence: 'NAV 110 · Discussion 3: Compass' },
+    ],
+  },
+})

@@ -1,0 +1,48 @@
+import { z } from 'zod'
+import { aboutCourse, defineRule, type Verdict } from '../rule.ts'
+
+const differences = (wanted: readonly string[], seen: readonly string[]): string[] => [
+  ...wanted.filter((one) => !seen.includes(one)).map((one) => `${one} is not on the platform`),
+  ...seen.filter((one) => !wanted.includes(one)).map((one) => `${one} is not in the roster`),
+]
+
+export const rosterMismatch = defineRule({
+  id: 'roster-mismatch',
+  group: 'deployment',
+  title: 'Class sections and instructors are those of the roster',
+  why: 'Students of a class section that is not enrolled see no course; an instructor who left still sees one.',
+  strength: 'must',
+  parameters: z.strictObject({}),
+  mender: 'administrator',
+  effortMinutes: 5,
+  messages: { sections: 'Class sections differ from the roster: {seen}.', instructors: 'Instructors differ from the roster: {seen}.' },
+  *check(context): Generator<Verdict> {
+    const { course, expected: { facts } } = context
+    const compare = [
+      { discriminator: 'sections', wanted: facts.classSections, seen: course.classSections },
+      { discriminator: 'instructors', wanted: facts.instructors.map((one) => one.email.toLowerCase()), seen: course.instructors?.map((one) => one.toLowerCase()) },
+    ] as const
+    for (const { discriminator, wanted, seen } of compare) {
+      const told = { subject: aboutCourse, discriminator } as const
+      if (seen === undefined) yield { ...told, outcome: 'inapplicable' }
+      else {
+        const found = differences(wanted, seen)
+        if (found.length === 0) yield { ...told, outcome: 'passed' }
+        else yield { ...told, outcome: 'failed', message: discriminator, values: { seen: found.join(', ') }, evidence: found.map((text) => ({ kind: 'value', text }) as const), expected: wanted.join(', '), together: discriminator }
+      }
+    }
+  },
+  examples: {
+    passes: [
+      { title: 'the platform does not tell', change: () => {} },
+      { title: 'the same, letters aside', change: ({ course }) => Object.assign(course, { classSections: ['01'], instructors: ['Sunniva.Drake@kestrelsound.example'] }) },
+    ],
+    fails: [
+      { title: 'a class section too few', change: ({ course, facts }) => {
+          facts.classSections = ['01', '02']
+          course.classSections = ['01']
+        }, evidence: '02 is not on the platform' },
+      { title: 'somebody else teaches it', change: ({ course }) => void (course.instructors = ['sunniva.drake@kestrelsound.example', 'old.hand@kestrelsound.example']), evidence: 'old.hand@kestrelsound.example is not in the roster' },
+    ],
+  },
+})

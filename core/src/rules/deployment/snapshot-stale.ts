@@ -1,0 +1,30 @@
+import { z } from 'zod'
+import { aboutCourse, defineRule, type Verdict } from '../rule.ts'
+
+export const snapshotStale = defineRule({
+  id: 'snapshot-stale',
+  group: 'deployment',
+  title: 'The course was read lately',
+  why: 'What is said of a course that was read weeks ago may be long mended, or long broken.',
+  strength: 'should',
+  parameters: z.strictObject({ days: z.number().int().min(1).max(200).default(7) }),
+  mender: 'designer',
+  effortMinutes: 1,
+  messages: { stale: 'The course was last read {days} days ago.' },
+  *check(context, { days }): Generator<Verdict> {
+    const age = context.history?.readDaysAgo ?? null
+    if (age === null) yield { subject: aboutCourse, outcome: 'inapplicable' }
+    else if (age <= days) yield { subject: aboutCourse, outcome: 'passed' }
+    else yield { subject: aboutCourse, outcome: 'failed', message: 'stale', values: { days: String(age) }, evidence: [{ kind: 'date', text: context.course.readAt }], expected: `read within ${days} days` }
+  },
+  examples: {
+    passes: [
+      { title: 'read today', change: () => {} },
+      { title: 'read a week ago', change: ({ history }) => void (history.readDaysAgo = 7) },
+    ],
+    fails: [
+      { title: 'read three weeks ago', change: ({ history }) => void (history.readDaysAgo = 21), evidence: '2026-09-16T11:40:00Z' },
+      { title: 'read eight days ago', change: ({ history }) => void (history.readDaysAgo = 8), evidence: '2026-09-16T11:40:00Z' },
+    ],
+  },
+})

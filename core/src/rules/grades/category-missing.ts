@@ -1,0 +1,46 @@
+import { z } from 'zod'
+import type { Change } from '../../course/index.ts'
+import { foldName } from '../../naming/index.ts'
+import { aboutCourse, defineRule, type Verdict } from '../rule.ts'
+import { partItems } from '../partItems.ts'
+
+export const categoryMissing = defineRule({
+  id: 'category-missing',
+  group: 'grades',
+  title: 'Grade categories stand, and work is in the right one',
+  why: 'Work outside its category does not count where students are told it counts.',
+  strength: 'must',
+  parameters: z.strictObject({}),
+  mender: 'instructor',
+  effortMinutes: 2,
+  messages: {
+    gone: 'The grade category “{wanted}” is not in the course.',
+    item: '“{item}” is in {seen}; it belongs in “{wanted}”.',
+  },
+  *check(context): Generator<Verdict> {
+    const has = new Set((context.course.grading?.categories ?? []).map((one) => foldName(one.name).text))
+    for (const category of context.expected.template.grading.categories) {
+      const told = { subject: aboutCourse, discriminator: category.key } as const
+      if (has.has(foldName(category.name).text)) yield { ...told, outcome: 'passed' }
+      else yield { ...told, outcome: 'failed', message: 'gone', values: { wanted: category.name }, evidence: [{ kind: 'count', text: `no category ${category.name}` }], expected: category.name, together: 'categories' }
+    }
+    yield* partItems(context, (part) => part.definition.settings.category !== undefined, ({ part, item }) => {
+      const wanted = part.definition.settings.category ?? ''
+      return item.category !== null && foldName(item.category).text === foldName(wanted).text ? null : { message: 'item', values: { seen: item.category === null ? 'no category' : `“${item.category}”`, wanted }, seen: item.category ?? 'none', expected: wanted }
+    })
+  },
+  mend(verdict, context): Change[] {
+    const item = verdict.itemId === undefined ? undefined : context.placed(verdict.itemId)?.item
+    return item && !item.studentWork ? [{ change: 'set-item', id: item.id, fields: { category: verdict.expected } }] : []
+  },
+  examples: {
+    passes: [
+      { title: 'categories as deployed', change: () => {} },
+      { title: 'one more of the instructor’s own', change: ({ course }) => void course.grading?.categories.push({ key: 'own', name: 'Sea time', weight: 0, counts: false }) },
+    ],
+    fails: [
+      { title: 'work outside every category', change: ({ item }) => void (item('assignment', 2).category = null), evidence: 'none' },
+      { title: 'a category was removed', change: ({ course }) => void course.grading?.categories.splice(0, 1), evidence: 'no category Assignments' },
+    ],
+  },
+})

@@ -1,0 +1,35 @@
+import { z } from 'zod'
+import type { Change } from '../../course/index.ts'
+import { defineRule } from '../rule.ts'
+import { partItems } from '../partItems.ts'
+
+export const pointsDiffer = defineRule({
+  id: 'points-differ',
+  group: 'grades',
+  title: 'Work carries the points it should',
+  why: 'The same work counts 100 in one class section and 10 in the next, and students compare.',
+  strength: 'must',
+  parameters: z.strictObject({}),
+  mender: 'instructor',
+  effortMinutes: 1,
+  messages: { points: '“{item}” carries {seen} points where {wanted} are set.' },
+  check: (context) =>
+    partItems(context, (part) => part.definition.settings.points !== undefined, ({ part, item }) => {
+      const wanted = part.definition.settings.points ?? 0
+      return item.points === wanted ? null : { message: 'points', values: { seen: item.points === null ? 'no' : String(item.points), wanted: String(wanted) }, seen: item.points === null ? 'no points' : String(item.points), expected: String(wanted) }
+    }),
+  mend(verdict, context): Change[] {
+    const item = verdict.itemId === undefined ? undefined : context.placed(verdict.itemId)?.item
+    return item && !item.studentWork ? [{ change: 'set-item', id: item.id, fields: { points: Number(verdict.expected) } }] : []
+  },
+  examples: {
+    passes: [
+      { title: 'points as deployed', change: () => {} },
+      { title: 'a quiz that may go was removed', change: ({ module, item }) => void module('week', 2).items.splice(module('week', 2).items.indexOf(item('quiz', 2)), 1) },
+    ],
+    fails: [
+      { title: 'fewer points', change: ({ item }) => void (item('assignment', 2).points = 10), evidence: '10' },
+      { title: 'no points at all', change: ({ item }) => void (item('quiz', 3).points = null), evidence: 'no points' },
+    ],
+  },
+})

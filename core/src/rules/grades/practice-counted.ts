@@ -1,0 +1,46 @@
+import { z } from 'zod'
+import { foldName } from '../../naming/index.ts'
+import type { Change } from '../../course/index.ts'
+import { aboutFound, defineRule, type Verdict } from '../rule.ts'
+
+export const practiceCounted = defineRule({
+  id: 'practice-counted',
+  group: 'grades',
+  title: 'Practice does not count',
+  why: 'Students told to try freely find their first try in the grade.',
+  strength: 'must',
+  parameters: z.strictObject({}),
+  mender: 'instructor',
+  effortMinutes: 2,
+  messages: { counted: '“{name}” is practice, and counts {points} points{where}.' },
+  *check(context): Generator<Verdict> {
+    const outside = new Set((context.course.grading?.categories ?? []).filter((one) => !one.counts).map((one) => foldName(one.name).text))
+    for (const { item } of context.placedItems) {
+      const part = context.partOf(item.id)
+      const wanted = part?.definition.settings.practice
+      const practice = wanted === true || (wanted === undefined && item.work?.practice === true) || (part === null && /^practi[cs]e\b/.test(foldName(item.name).text))
+      if (!practice) continue
+      const subject = aboutFound(context, item)
+      const counts = (item.points ?? 0) > 0 && item.work?.practice !== true && !outside.has(foldName(item.category ?? '').text)
+      if (!counts) yield { subject, outcome: 'passed' }
+      else yield { subject, outcome: 'failed', message: 'counted', values: { name: item.name, points: String(item.points), where: item.category === null ? '' : ` in ${item.category}` }, evidence: [{ kind: 'value', text: `${item.points} points` }], expected: 'no points in the grade', itemId: item.id }
+    }
+  },
+  mend(verdict, context): Change[] {
+    const item = verdict.itemId === undefined ? undefined : context.placed(verdict.itemId)?.item
+    return item && !item.studentWork ? [{ change: 'set-item', id: item.id, fields: { work: { ...item.work, practice: true } } }] : []
+  },
+  examples: {
+    passes: [
+      { title: 'no practice', change: () => {} },
+      { title: 'practice outside the grade', change: ({ module, item }) => void module('week', 2).items.push({ ...item('quiz', 2), id: 'own', name: 'Practice quiz', work: { practice: true }, recordedAs: undefined }) },
+    ],
+    fails: [
+      { title: 'a practice quiz among the others', change: ({ module, item }) => void module('week', 2).items.push({ ...item('quiz', 2), id: 'own', name: 'Practice quiz: lights', work: {}, recordedAs: undefined }), evidence: '20 points' },
+      { title: 'the template wants it as practice', change: ({ template, item }) => {
+          for (const part of template.parts) if (part.kind === 'module') for (const inner of part.items) if (inner.key === 'quiz') inner.settings.practice = true
+          item('quiz', 2).points = 15
+        }, evidence: '15 points' },
+    ],
+  },
+})

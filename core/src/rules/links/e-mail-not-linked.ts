@@ -1,0 +1,38 @@
+import { z } from 'zod'
+import { defineRule } from '../rule.ts'
+import { pageFaults } from '../pageFaults.ts'
+
+const mail = /[\w.+-]{1,64}@[\w-]{1,63}(?:\.[\w-]{2,63}){1,4}/g
+
+export const eMailNotLinked = defineRule({
+  id: 'e-mail-not-linked',
+  group: 'links',
+  title: 'E-mail addresses can be pressed',
+  why: 'A student on a telephone has to copy the address by hand, and gets it wrong.',
+  strength: 'should',
+  parameters: z.strictObject({}),
+  mender: 'instructor',
+  effortMinutes: 1,
+  messages: { plain: 'In “{item}” {seen} is no link{also}.' },
+  check: (context) =>
+    pageFaults(context, {
+      applies: ({ page }) => page.paragraphs.some((paragraph) => paragraph.text.includes('@')),
+      faults: ({ page }) => {
+        const linked = new Set(page.links.flatMap((link) => (link.href.toLowerCase().startsWith('mailto:') ? [decodedAddress(link.href.slice(7))] : [])))
+        return page.paragraphs.flatMap((paragraph) => (paragraph.text.includes('@') ? (paragraph.text.match(mail) ?? []).filter((one) => !linked.has(one.toLowerCase())) : []))
+      },
+      message: 'plain', expected: 'a mailto link',
+    }),
+  examples: {
+    passes: [
+      { title: 'a linked address', change: ({ item }) => void (item('home-page').html += '<p><a href="mailto:s.drake@kestrelsound.example?subject=NAV">s.drake@kestrelsound.example</a></p>') },
+      { title: 'an at sign that is no address', change: ({ item }) => void (item('home-page').html += '<p>Meet @ the quay.</p>') },
+    ],
+    fails: [
+      { title: 'an address in the text', change: ({ item }) => void (item('home-page').html += '<p>Write to s.drake@kestrelsound.example.</p>'), evidence: 's.drake@kestrelsound.example' },
+      { title: 'linked to another address', change: ({ item }) => void (item('week-overview', 2).html += '<p><a href="mailto:old@kestrelsound.example">s.drake@kestrelsound.example</a></p>'), evidence: 's.drake@kestrelsound.example' },
+    ],
+  },
+})
+
+const decodedAddress = (text: string): string => text.replace(/\?.*$/, '').replaceAll('%40', '@').toLowerCase()

@@ -1,0 +1,33 @@
+import { z } from 'zod'
+import { defineRule } from '../rule.ts'
+import { pageFaults } from '../pageFaults.ts'
+
+const address = /\b(?:https?:\/\/|www\.)[^\s<>"']{3,300}/i
+
+export const linkBareAddress = defineRule({
+  id: 'link-bare-address',
+  group: 'links',
+  title: 'Links have names, not bare addresses',
+  why: 'A screen reader spells out every character of the address, and a bare one often cannot be pressed at all.',
+  strength: 'should',
+  parameters: z.strictObject({}),
+  mender: 'instructor',
+  effortMinutes: 1,
+  messages: { bare: '“{item}” shows a bare address: {seen}{also}.' },
+  check: (context) =>
+    pageFaults(context, {
+      applies: ({ page }) => page.paragraphs.length > 0,
+      faults: ({ page }) => page.paragraphs.flatMap((paragraph) => address.exec(paragraph.text)?.[0] ?? []),
+      message: 'bare', expected: 'a link named for what it leads to', evidence: 'value',
+    }),
+  examples: {
+    passes: [
+      { title: 'a named link', change: ({ item }) => void (item('week-overview', 3).html += '<a href="https://tides.example/tables">Tide tables</a>') },
+      { title: 'a name with a full stop', change: ({ item }) => void (item('week-overview', 3).html += '<p>See tides.example for the tables.</p>') },
+    ],
+    fails: [
+      { title: 'an address typed into the text', change: ({ item }) => void (item('week-overview', 3).html += '<p>Look at https://tides.example/tables?port=7 before class.</p>'), evidence: 'https://tides.example/tables?port=7' },
+      { title: 'a link whose words are its address', change: ({ item }) => void (item('week-overview', 2).html += '<p><a href="http://www.tides.example">www.tides.example</a></p>'), evidence: 'www.tides.example' },
+    ],
+  },
+})

@@ -1,0 +1,31 @@
+import { z } from 'zod'
+import { defineRule } from '../rule.ts'
+import { pageFaults } from '../pageFaults.ts'
+
+export const linkDead = defineRule({
+  id: 'link-dead',
+  group: 'links',
+  title: 'Links inside the course lead somewhere',
+  why: 'A student follows a link to what was removed and reads “not found” the night before work is due.',
+  strength: 'should',
+  parameters: z.strictObject({}),
+  mender: 'instructor',
+  effortMinutes: 2,
+  messages: { dead: 'In “{item}” the link {seen} leads to nothing in this course{also}.' },
+  check: (context) =>
+    pageFaults(context, {
+      applies: ({ page }) => page.links.length > 0,
+      faults: ({ page }) => page.links.filter((link) => link.href.trim() === '' || link.href.trim() === '#' || context.leadsTo(link.href).leads === 'nowhere').map((link) => `“${link.text}” (${link.href || 'no address'})`),
+      message: 'dead', expected: 'a page or item of this course', evidence: 'value',
+    }),
+  examples: {
+    passes: [
+      { title: 'links as deployed', change: () => {} },
+      { title: 'links within the page and to the outside', change: ({ item }) => void (item('week-overview', 3).html += '<a href="#tides">Tides</a><a href="https://tides.example/x">Tables</a><a href="mailto:a@kestrelsound.example">Write</a>') },
+    ],
+    fails: [
+      { title: 'what it led to is gone', change: ({ item }) => void (item('week-overview', 3).html += '<a href="/courses/example/items/gone">Old lab</a>'), evidence: '“Old lab” (/courses/example/items/gone)' },
+      { title: 'no address at all', change: ({ item }) => void (item('week-overview', 2).html += '<a href="#">Reading</a>'), evidence: '“Reading” (#)' },
+    ],
+  },
+})

@@ -1,0 +1,58 @@
+import { z } from 'zod'
+import type { Change } from '../../course/index.ts'
+import { foldName } from '../../naming/index.ts'
+import type { CheckContext } from '../context.ts'
+import { defineRule } from '../rule.ts'
+import { pageFaults } from '../pageFaults.ts'
+import { repointed } from './repointed.ts'
+
+export const linkOtherCourse = defineRule({
+  id: 'link-other-course',
+  group: 'links',
+  title: 'Links do not lead into another course',
+  why: 'A page copied from last term still leads into last term’s course, where this term’s students may not go.',
+  strength: 'must',
+  parameters: z.strictObject({ allowed: z.array(z.string().max(100)).max(60).default([]).describe('Ids of courses that may be linked, e.g. one for all students') }),
+  mender: 'instructor',
+  effortMinutes: 1,
+  messages: { other: 'In “{item}” the link {seen} leads into another course{also}.' },
+  check: (context, { allowed }) =>
+    pageFaults(context, {
+      applies: ({ page }) => page.links.length > 0,
+      faults: ({ page }) =>
+        page.links.flatMap((link) => {
+          const target = context.leadsTo(link.href)
+          return target.leads === 'other-course' && !allowed.includes(target.course) ? [`“${link.text}” (${link.href})`] : []
+        }),
+      message: 'other', expected: 'the copy in this course', evidence: 'value',
+    }),
+  mend(verdict, context): Change[] {
+    const id = verdict.itemId
+    const item = id === undefined ? undefined : context.placed(id)?.item
+    if (!item || item.html === null) return []
+    let html = item.html
+    for (const link of context.pageOf(item)?.links ?? []) {
+      if (context.leadsTo(link.href).leads !== 'other-course') continue
+      const own = namesake(context, link.text)
+      html = (own === null ? null : repointed(html, link.href, `item:${own}`)) ?? html
+    }
+    return html === item.html ? [] : [{ change: 'set-item', id: item.id, fields: { html } }]
+  },
+  examples: {
+    passes: [
+      { title: 'links as deployed', change: () => {} },
+      { title: 'a link to the college’s own site', change: ({ item }) => void (item('week-overview', 3).html += '<a href="https://kestrelsound.example/courses/list">All courses</a>') },
+    ],
+    fails: [
+      { title: 'into last term’s copy', change: ({ item }) => void (item('week-overview', 3).html += '<a href="/courses/spring-9/items/44">Week 3 checklist</a>'), evidence: '“Week 3 checklist” (/courses/spring-9/items/44)' },
+      { title: 'on a page of the instructor’s own', change: ({ module, item }) => void module('week', 2).items.push({ ...item('week-overview', 2), id: 'own', name: 'Knots', html: '<a href="/courses/12/items/3">Bowline</a>', recordedAs: undefined }), evidence: '“Bowline” (/courses/12/items/3)' },
+    ],
+  },
+})
+
+/** The one item of this course that carries the words of a link as its name. */
+const namesake = (context: CheckContext, text: string): string | null => {
+  const folded = foldName(text).text
+  const named = context.placedItems.filter(({ item }) => foldName(item.name).text === folded)
+  return named.length === 1 ? (named[0]?.item.id ?? null) : null
+}

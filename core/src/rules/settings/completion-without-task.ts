@@ -1,0 +1,44 @@
+import { z } from 'zod'
+import { aboutPart, defineRule, type Verdict } from '../rule.ts'
+
+const tasks = new Set(['discussion', 'assignment', 'assessment', 'tool-link'])
+
+export const completionWithoutTask = defineRule({
+  id: 'completion-without-task',
+  group: 'settings',
+  title: 'Where completion is tracked, there is something to complete',
+  why: 'A module without a task counts as done the moment it opens, and students believe they have kept up.',
+  strength: 'should',
+  parameters: z.strictObject({}),
+  mender: 'instructor',
+  effortMinutes: 5,
+  messages: { nothing: 'Completion is tracked, and “{module}” holds nothing that students do.' },
+  *check(context): Generator<Verdict> {
+    for (const part of context.parts) {
+      if (part.kind !== 'module' || part.audience !== 'students' || !part.items.some((item) => tasks.has(item.kind))) continue
+      const subject = aboutPart(part)
+      const module = context.moduleFor(part)
+      if (!module) yield { subject, outcome: 'absent' }
+      else if (context.course.settings?.completionTracked !== true || part.inBreak) yield { subject, outcome: 'inapplicable' }
+      else if (module.items.some((item) => item.published && tasks.has(item.kind))) yield { subject, outcome: 'passed' }
+      else if (!context.reached(context.needOf(part))) yield { subject, outcome: 'not-due-yet', dueOn: context.needOf(part) }
+      else yield { subject, outcome: 'failed', message: 'nothing', values: { module: module.name }, evidence: [{ kind: 'count', text: `${module.items.length} items, no task` }], expected: 'a discussion, assignment or quiz', itemId: module.id }
+    }
+  },
+  examples: {
+    passes: [
+      { title: 'completion is not tracked', change: ({ module }) => void (module('week', 2).items = []) },
+      { title: 'a task in every week', change: ({ course }) => void (course.settings = { ...course.settings, completionTracked: true }) },
+    ],
+    fails: [
+      { title: 'a week with pages only', change: ({ course, module }) => {
+          course.settings = { ...course.settings, completionTracked: true }
+          module('week', 2).items = module('week', 2).items.filter((item) => item.kind === 'page')
+        }, evidence: '2 items, no task' },
+      { title: 'all tasks of the week are hidden', change: ({ course, module }) => {
+          course.settings = { ...course.settings, completionTracked: true }
+          for (const item of module('week', 3).items) if (item.kind !== 'page') item.published = false
+        }, evidence: '4 items, no task' },
+    ],
+  },
+})

@@ -1,0 +1,50 @@
+import { z } from 'zod'
+import type { Change } from '../../course/index.ts'
+import { defineRule, aboutPart, type Verdict } from '../rule.ts'
+
+const settings = ['attempts', 'minutes', 'handIn'] as const
+const words: Readonly<Record<(typeof settings)[number], string>> = { attempts: 'attempts', minutes: 'time limit in minutes', handIn: 'what is handed in' }
+
+export const settingDiffers = defineRule({
+  id: 'setting-differs',
+  group: 'settings',
+  title: 'Work is set as the template sets it',
+  why: 'One class section may try three times, the next only once.',
+  strength: 'should',
+  parameters: z.strictObject({}),
+  mender: 'instructor',
+  effortMinutes: 1,
+  messages: { differs: 'In “{item}”, {setting} is {seen} where {wanted} is set.' },
+  *check(context): Generator<Verdict> {
+    for (const part of context.parts) {
+      if (part.kind === 'module') continue
+      for (const setting of settings) {
+        const wanted = part.definition.settings[setting]
+        if (wanted === undefined) continue
+        const told = { subject: aboutPart(part), discriminator: setting } as const
+        const there = context.itemFor(part)
+        const seen = there?.item.work?.[setting]
+        if (!there) yield { ...told, outcome: 'absent' }
+        else if (seen === wanted) yield { ...told, outcome: 'passed' }
+        // Work that takes nothing in at all is told by a rule of its own.
+        else if (setting === 'handIn' && (seen === undefined || seen === 'none')) yield { ...told, outcome: 'inapplicable' }
+        else yield { ...told, outcome: 'failed', message: 'differs', values: { item: there.item.name, setting: words[setting], seen: seen === undefined ? 'not set' : String(seen), wanted: String(wanted) }, evidence: [{ kind: 'value', text: seen === undefined ? 'not set' : String(seen) }], expected: String(wanted), itemId: there.item.id, together: `${part.key}/${setting}` }
+      }
+    }
+  },
+  mend(verdict, context): Change[] {
+    const there = verdict.subject.about === 'part' ? context.itemFor(verdict.subject.part) : null
+    const setting = settings.find((one) => one === verdict.discriminator)
+    return there && setting && !there.item.studentWork ? [{ change: 'set-item', id: there.item.id, fields: { work: { ...there.item.work, [setting]: there.part.definition.settings[setting] } } }] : []
+  },
+  examples: {
+    passes: [
+      { title: 'as deployed', change: () => {} },
+      { title: 'attempts that the template leaves open', change: ({ item }) => void (item('quiz', 2).work = { minutes: 30, graceMinutes: 5, attempts: 3 }) },
+    ],
+    fails: [
+      { title: 'a longer time', change: ({ item }) => void (item('quiz', 2).work = { minutes: 90, graceMinutes: 5 }), evidence: '90' },
+      { title: 'text where a file is handed in', change: ({ item }) => void (item('assignment', 2).work = { handIn: 'text' }), evidence: 'text' },
+    ],
+  },
+})
