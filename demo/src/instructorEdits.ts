@@ -13,7 +13,7 @@ const setHtml = (item: CourseItem, html: string): Change[] => (html === item.htm
 
 const answers: readonly (readonly [RegExp, readonly string[]])[] = [
   [/Greet your students in two or three sentences and say why this course matters at sea\./, ['Welcome aboard. In this course you learn what keeps a ship and her people safe, and you will use it from the first day of your first watch.', 'Good morning, everyone, and welcome. What we do here is what your shipmates will count on you for, at three in the morning, in bad weather.']],
-  [/Your name and the e-mail address students should write to\./, ['Write to me at my college address, any day of the week.']],
+  [/Your name and the e-mail address students should write to\./, ['Write to <a href="mailto:harbour.desk@kestrelsound.example">harbour.desk@kestrelsound.example</a>, any day of the week; ask for me by name.']],
   [/Days, times and the room or link where students find you\./, ['Tuesdays and Thursdays, 13:00 to 14:30, room 214 above the boat shed.', 'Mondays 10:00 to 11:30 in the Chart Room, or by appointment.']],
   [/How soon you answer, and where students can talk to you live\./, ['Within a working day; we talk live on Wednesdays at 18:00.']],
   [/Say who you are, where you have sailed or worked, and what you like about this subject\./, ['I went to sea at seventeen, worked the coast boats for eleven years, and have taught here since the new quay was built.']],
@@ -23,7 +23,7 @@ const answers: readonly (readonly [RegExp, readonly string[]])[] = [
   [/Chapters, charts or notices to read, with page numbers\./, ['Harbour handbook, pages 12 to 31; the notices on the board by the slip.']],
   [/One open question students can argue about from their own experience\./, ['When did a shortcut save you time, and when did it cost you more?']],
   [/Say what students hand in, in which form, and how long it should take\./, ['Hand in a written log of two pages; allow three hours for it.']],
-  [/Links and files that students need all term\./, ['Tide tables, the signal book and the college’s own chart folio.']],
+  [/Links and files that students need all term\./, ['All of these lie in the chart room:</p><ul><li>the tide tables</li><li>the signal book</li><li>the college’s own chart folio</li></ul><p>Hand them back before the watch changes.']],
 ]
 
 /** Fills in what the page asks, up to a week; a prompt that is left alone stays. */

@@ -117,6 +117,9 @@ export const checkCourse = (check: Check): Result<CheckResult> => {
     pairs: pairing.pairs,
     missing: pairing.missing,
     extra: pairing.extra,
+    merged: pairing.merged,
+    split: pairing.split,
+    lapsed: pairing.lapsed,
   })
 }
 

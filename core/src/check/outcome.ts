@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { Change } from '../course/index.ts'
+import { Join } from '../pair/join.ts'
 import { Strength } from '../template/index.ts'
 
 /** Outcomes of a requirement as W3C EARL 1.0 has them, and one of ours: not due yet. */
@@ -73,7 +74,7 @@ export const readiness = ['ready', 'not-ready', 'ready-as-far-as-seen'] as const
 export const PairRecord = z.strictObject({
   expected: z.string(),
   found: z.string(),
-  by: z.enum(['recorded', 'evidence']),
+  by: z.enum(['hand', 'recorded', 'evidence']),
   confidence: z.number(),
   reasons: z.array(z.string()),
   moved: z.boolean(),
@@ -93,5 +94,8 @@ export const CheckResult = z.strictObject({
   pairs: z.array(PairRecord),
   missing: z.array(z.string()),
   extra: z.array(z.string()),
+  merged: z.array(z.strictObject({ expected: z.array(z.string()), found: z.string() })).describe('Modules of the template that stand together in one'),
+  split: z.array(z.strictObject({ expected: z.string(), found: z.array(z.string()) })).describe('Pages taken apart'),
+  lapsed: z.array(Join).describe('Joins by hand of which an end is no longer there'),
 })
 export type CheckResult = z.output<typeof CheckResult>

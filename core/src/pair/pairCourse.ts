@@ -1,18 +1,20 @@
-import { everyCourseItem, everyModule, type Course, type CourseItem, type CourseModule } from '../course/index.ts'
+import { everyCourseItem, everyModule, type Course, type CourseItem } from '../course/index.ts'
 import { everyExpected, instanceOf, type ExpectedCourse, type ExpectedPart } from '../expand/index.ts'
-import { foldName } from '../naming/index.ts'
 import type { PageFacts } from '../page/index.ts'
 import { assign } from './assign.ts'
+import { calibrated, leastConfidence } from './confidence.ts'
+import { copiesOf, type Copy } from './copies.ts'
+import { evidenceFor, foundItem, foundModule, tellingAmong, totalWeight, type FoundPart, type Telling } from './evidence.ts'
 import type { Join } from './join.ts'
-import { evidenceFor, totalWeight, type FoundPart } from './evidence.ts'
+import { mergedModules, splitPages, type MergedModules, type SplitPage } from './rearranged.ts'
 
 /** Which part of the expected course is which part of the snapshot. */
 export interface Pair {
   expected: string
   found: string
-  /** recorded: what deployment created; evidence: told from name, kind, place and content. */
-  by: 'recorded' | 'evidence'
-  /** 0 to 1, from the evidence and from the margin to the next best. */
+  /** hand: joined by a person; recorded: what deployment created; evidence: told from name, kind, place and content. */
+  by: 'hand' | 'recorded' | 'evidence'
+  /** 0 to 1: the share of pairs told with as much evidence and as much margin that are right. */
   confidence: number
   reasons: string[]
   /** Whether it stands outside the module it is expected in. */
@@ -29,27 +31,30 @@ export interface Pairing {
   /** Ids of found modules and items that nothing expects. */
   extra: string[]
   /** Found items that carry the marks of an instance already paired, or its very name in the same module. */
-  copies: { of: string; found: string }[]
-}
-
-const logistic = (weight: number): number => 1 / (1 + Math.exp(-weight))
-
-interface Sides {
-  pairOfExpected: Map<string, Pair>
-  pairOfFound: Map<string, Pair>
+  copies: Copy[]
+  /** Modules of the template that stand together in one found module; the first of each is its pair. */
+  merged: MergedModules[]
+  /** Pages taken apart: the pair first, then the items that hold the rest of its blocks. */
+  split: SplitPage[]
+  /** Joins by hand of which an end is no longer there. */
+  lapsed: Join[]
 }
 
 /** A rescue from elsewhere needs this much more evidence than a pair in place. */
 const rescueThreshold = 1.5
+/** What a person forbade; no evidence outweighs it. */
+const forbidden = -1000
 
 /**
- * Pairs an expected course with a snapshot: recorded identity first, then modules and the items of paired modules by
- * an optimal assignment on evidence, then parts that stand elsewhere.
+ * Pairs an expected course with a snapshot: what people joined by hand first, then recorded identity, then modules and
+ * the items of paired modules by an optimal assignment on evidence, then parts that stand elsewhere.
  * @param pageOf facts of an item's page, or null; only called where they are needed
+ * @param joins what people joined and unjoined by hand
  */
 export const pairCourse = (expected: ExpectedCourse, course: Course, pageOf: (item: CourseItem) => PageFacts | null, joins: readonly Join[] = []): Pairing => {
   const near = expected.weeks[0]?.first ?? expected.facts.term.firstDay
-  const sides: Sides = { pairOfExpected: new Map(), pairOfFound: new Map() }
+  const pairOfExpected = new Map<string, Pair>()
+  const pairOfFound = new Map<string, Pair>()
   const wanted = everyExpected(expected.parts)
   const wantedModules = wanted.filter((part) => part.kind === 'module')
   const wantedItems = [...wanted.filter((part) => part.kind !== 'module'), expected.home]
@@ -57,101 +62,96 @@ export const pairCourse = (expected: ExpectedCourse, course: Course, pageOf: (it
   const foundItems = everyCourseItem(course)
   const byInstance = new Map([...wanted, expected.home].map((part) => [part.instance, part]))
   const moduleOfItem = new Map(foundItems.map((placed) => [placed.item.id, placed.module?.id ?? null]))
+  const foundIds = new Set([...foundModules.map((module) => module.id), ...moduleOfItem.keys()])
+  const unjoined = new Set(joins.filter((one) => one.what === 'unjoin').map((one) => `${one.expected} ${one.found}`))
 
   const join = (pair: Omit<Pair, 'moved'>) => {
-    const parent = byInstance.get(pair.expected)?.parent ?? null
-    const standsIn = moduleOfItem.get(pair.found)
-    const moved = parent !== null && standsIn !== undefined && sides.pairOfExpected.get(parent)?.found !== standsIn
-    const whole = { ...pair, moved }
-    sides.pairOfExpected.set(pair.expected, whole)
-    sides.pairOfFound.set(pair.found, whole)
+    if (pairOfExpected.has(pair.expected) || pairOfFound.has(pair.found)) return
+    const whole = { ...pair, moved: false }
+    pairOfExpected.set(pair.expected, whole)
+    pairOfFound.set(pair.found, whole)
   }
 
+  const isModule = (id: string) => !moduleOfItem.has(id)
+  for (const { what, expected: instance, found } of joins)
+    if (what === 'join' && byInstance.has(instance) && foundIds.has(found) && (byInstance.get(instance)?.kind === 'module') === isModule(found)) join({ expected: instance, found, by: 'hand', confidence: 1, reasons: ['joined by hand'] })
   const recorded = (id: string, as: CourseItem['recordedAs']) => {
     if (!as) return
     const instance = instanceOf(as.part, as.repetition)
-    if (byInstance.has(instance) && !sides.pairOfExpected.has(instance))
-      join({ expected: instance, found: id, by: 'recorded', confidence: 1, reasons: ['made by deployment'] })
+    if (byInstance.has(instance) && !unjoined.has(`${instance} ${id}`)) join({ expected: instance, found: id, by: 'recorded', confidence: 1, reasons: ['made by deployment'] })
   }
   for (const module of foundModules) recorded(module.id, module.recordedAs)
   for (const { item } of foundItems) recorded(item.id, item.recordedAs)
-  if (course.homePage !== null && !sides.pairOfExpected.has(expected.home.instance) && !sides.pairOfFound.has(course.homePage) && moduleOfItem.has(course.homePage))
+  if (course.homePage !== null && moduleOfItem.has(course.homePage) && !unjoined.has(`${expected.home.instance} ${course.homePage}`))
     join({ expected: expected.home.instance, found: course.homePage, by: 'evidence', confidence: 1, reasons: ['set as the home page'] })
 
-  const foundModule = (module: CourseModule, index: number): FoundPart => ({
-    id: module.id, name: module.name, kind: 'module', module: null, place: index / Math.max(1, foundModules.length - 1),
-    markedAs: null, holds: module.items.map((item) => foldName(item.name).text), text: '',
-  })
-  const foundPart = (item: CourseItem, module: CourseModule | null, index: number): FoundPart => {
-    const page = item.html === null ? null : pageOf(item)
-    return {
-      id: item.id, name: item.name, kind: item.kind, module: module?.id ?? null, place: index / Math.max(1, (module?.items.length ?? 1) - 1),
-      markedAs: page?.markedPart ?? null, holds: [], text: page ? page.paragraphs.map((one) => one.text).join('\n').toLowerCase() : '',
-    }
+  const tellings = new Map<string | null, Telling>()
+  const tellingOf = (part: ExpectedPart): Telling => {
+    const key = part.kind === 'module' ? null : (part.parent ?? part.instance)
+    let telling = tellings.get(key)
+    if (!telling) tellings.set(key, (telling = tellingAmong((key === null ? wantedModules : (byInstance.get(key)?.items ?? [part])).map((one) => one.name))))
+    return telling
   }
 
   const pairByEvidence = (parts: ExpectedPart[], placeOf: (part: ExpectedPart) => number, found: FoundPart[], threshold: number) => {
     if (parts.length === 0 || found.length === 0) return
     const evidence = parts.map((part) =>
       found.map((one) => {
-        const parentPair = part.parent === null ? null : sides.pairOfExpected.get(part.parent)
-        return evidenceFor(part, one, placeOf(part), part.kind === 'module' ? null : parentPair ? parentPair.found === one.module : part.parent === null ? null : false, near)
+        if (unjoined.has(`${part.instance} ${one.id}`)) return [{ weight: forbidden, says: 'unjoined by hand' }]
+        const parentPair = part.parent === null ? null : pairOfExpected.get(part.parent)
+        return evidenceFor(part, one, placeOf(part), part.kind === 'module' ? null : parentPair ? parentPair.found === one.module : part.parent === null ? null : false, near, tellingOf(part))
       }),
     )
     const scores = evidence.map((row) => row.map(totalWeight))
-    const chosen = assign(scores, threshold)
-    chosen.forEach((column, row) => {
+    assign(scores, threshold).forEach((column, row) => {
       const part = parts[row]
       const one = column === null ? undefined : found[column]
       if (!part || !one || column === null) return
       const score = scores[row]?.[column] ?? 0
       const rivals = [...(scores[row] ?? []).filter((_, other) => other !== column), ...scores.filter((_, other) => other !== row).map((other) => other[column] ?? -Infinity)]
-      const margin = score - Math.max(0, ...rivals)
+      const confidence = calibrated(score, score - Math.max(0, ...rivals))
+      if (confidence < leastConfidence) return
       const reasons = (evidence[row]?.[column] ?? []).filter((each) => Math.abs(each.weight) >= 0.5).sort((a, b) => b.weight - a.weight).map((each) => each.says)
-      join({ expected: part.instance, found: one.id, by: 'evidence', confidence: round(Math.min(logistic(score), logistic(margin))), reasons })
+      join({ expected: part.instance, found: one.id, by: 'evidence', confidence, reasons })
     })
   }
 
   pairByEvidence(
-    wantedModules.filter((part) => !sides.pairOfExpected.has(part.instance)),
+    wantedModules.filter((part) => !pairOfExpected.has(part.instance)),
     (part) => wantedModules.indexOf(part) / Math.max(1, wantedModules.length - 1),
-    foundModules.map((module, i) => foundModule(module, i)).filter((one) => !sides.pairOfFound.has(one.id)),
+    foundModules.flatMap((module, i) => (pairOfFound.has(module.id) ? [] : [foundModule(module, i / Math.max(1, foundModules.length - 1), pageOf)])),
     0,
   )
-  const unpairedItems = () => foundItems.filter(({ item }) => !sides.pairOfFound.has(item.id)).map(({ item, module, index }) => foundPart(item, module, index))
-  const openItems = unpairedItems()
+  const openItems = foundItems.filter(({ item }) => !pairOfFound.has(item.id)).map(({ item, module, index }) => foundItem(item, module, index, pageOf))
   for (const module of wantedModules) {
-    const there = sides.pairOfExpected.get(module.instance)?.found
+    const there = pairOfExpected.get(module.instance)?.found
     if (there === undefined) continue
     pairByEvidence(
-      module.items.filter((item) => item.kind !== 'module' && !sides.pairOfExpected.has(item.instance)),
+      module.items.filter((item) => item.kind !== 'module' && !pairOfExpected.has(item.instance)),
       (item) => module.items.indexOf(item) / Math.max(1, module.items.length - 1),
-      openItems.filter((one) => one.module === there && !sides.pairOfFound.has(one.id)),
+      openItems.filter((one) => one.module === there && !pairOfFound.has(one.id)),
       0,
     )
   }
-  const rest = wantedItems.filter((item) => !sides.pairOfExpected.has(item.instance) && !item.inBreak)
-  pairByEvidence(rest, () => 0.5, openItems.filter((one) => !sides.pairOfFound.has(one.id)), rescueThreshold)
+  const rest = wantedItems.filter((item) => !pairOfExpected.has(item.instance) && !item.inBreak)
+  pairByEvidence(rest, () => 0.5, openItems.filter((one) => !pairOfFound.has(one.id)), rescueThreshold)
 
-  const paired = (part: ExpectedPart) => sides.pairOfExpected.has(part.instance)
-  const copies = openItems.flatMap((one) => {
-    if (sides.pairOfFound.has(one.id)) return []
-    const original = one.markedAs !== null && sides.pairOfExpected.has(one.markedAs) ? one.markedAs : null
-    const namesake = wantedItems.find((part) => paired(part) && sides.pairOfExpected.get(part.instance)?.found !== one.id && isCopyName(one.name, part.name) && moduleOfItem.get(sides.pairOfExpected.get(part.instance)?.found ?? '') === one.module)
-    const of = original ?? namesake?.instance
-    return of ? [{ of, found: one.id }] : []
-  })
-  const pairs = [...wantedModules, ...wantedItems].flatMap((part) => sides.pairOfExpected.get(part.instance) ?? [])
+  for (const pair of pairOfExpected.values()) {
+    const parent = byInstance.get(pair.expected)?.parent ?? null
+    const standsIn = moduleOfItem.get(pair.found)
+    pair.moved = parent !== null && standsIn !== undefined && pairOfExpected.get(parent)?.found !== standsIn
+  }
+  const foundFor = (instance: string): string | null => pairOfExpected.get(instance)?.found ?? null
+  const unpaired = foundItems.filter(({ item }) => !pairOfFound.has(item.id))
+  const split = splitPages(wantedItems, foundFor, foundItems, unpaired, pageOf)
+  const halves = new Set(split.flatMap((one) => one.found.slice(1)))
   return {
-    pairs,
-    missing: [...wantedModules, ...wantedItems].filter((part) => !paired(part)).map((part) => part.instance),
-    extra: [...foundModules.map((module) => module.id), ...foundItems.map(({ item }) => item.id)].filter((id) => !sides.pairOfFound.has(id)),
-    copies,
+    pairs: [...wantedModules, ...wantedItems].flatMap((part) => pairOfExpected.get(part.instance) ?? []),
+    missing: [...wantedModules, ...wantedItems].filter((part) => !pairOfExpected.has(part.instance)).map((part) => part.instance),
+    extra: [...foundModules.map((module) => module.id), ...foundItems.map(({ item }) => item.id)].filter((id) => !pairOfFound.has(id)),
+    copies: copiesOf(wantedItems, foundFor, unpaired.filter(({ item }) => !halves.has(item.id)), moduleOfItem, pageOf),
+    merged: mergedModules(wantedModules, foundFor, moduleOfItem),
+    split,
+    lapsed: joins.filter((one) => !byInstance.has(one.expected) || !foundIds.has(one.found)),
   }
 }
-
-const round = (share: number): number => Math.round(share * 1000) / 1000
-
-/** What copying leaves in a name, at its beginning or end. */
-export const copyMark = /(?:^copy of |^copy - |[\s-]*\(copy\)$|[\s-]+copy(?: \d+)?$|\s*\(\d{1,2}\)$)/i
-const isCopyName = (name: string, original: string): boolean => foldName(name.replace(copyMark, '')).text === foldName(original).text

@@ -20,7 +20,8 @@ export const dueMissing = defineRule({
       const there = context.itemFor(part)
       if (!there) yield { subject, outcome: 'absent' }
       else if (there.item.dueAt !== null) yield { subject, outcome: 'passed' }
-      else if (!kinds.includes(there.item.kind)) yield { subject, outcome: 'inapplicable' }
+      // What the template gives a due date, of whatever kind, needs one.
+      else if (!kinds.includes(there.item.kind) && !(part.dueAt !== null && there.item.kind === part.kind)) yield { subject, outcome: 'inapplicable' }
       else if (!context.reached(context.needOf(part))) yield { subject, outcome: 'not-due-yet', dueOn: context.needOf(part) }
       else
         yield {

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { copyMark } from '../../pair/index.ts'
+import type { ExpectedPart } from '../../expand/index.ts'
 import { aboutFound, defineRule, type Verdict } from '../rule.ts'
 
 export const copyLeftOver = defineRule({
@@ -23,13 +24,14 @@ export const copyLeftOver = defineRule({
       const values = { name: item.name, module: module ? `“${module.name}”` : 'no module' }
       const failed = { subject, outcome: 'failed', evidence: [{ kind: 'words', text: item.name }], expected: 'one of each, under its own name', itemId: item.id } as const
       if (copy) yield { ...failed, message: 'twice', values: { ...values, original: context.partAt(copy.of)?.name ?? copy.of } }
-      else if (copyMark.test(item.name) && !(part && copyMark.test(part.name))) yield { ...failed, message: 'name', values }
+      else if (copyMark.test(item.name) && !(part && (copyMark.test(part.name) || isItsNumber(item.name, part)))) yield { ...failed, message: 'name', values }
       else if (part) yield { subject, outcome: 'passed' }
     }
   },
   examples: {
     passes: [
       { title: 'no copies', change: () => {} },
+      { title: 'a number in brackets that is its week', change: ({ item }) => void (item('week-overview', 3).name = 'Overview (3)') },
       { title: 'a topic that speaks of copying', change: ({ module }) => void (module('week', 3).name = 'Week 3 · Sep 14 – Sep 20 · How to copy a chart') },
     ],
     fails: [
@@ -38,3 +40,9 @@ export const copyLeftOver = defineRule({
     ],
   },
 })
+
+/** Whether the number in brackets at a name's end is that of its own week or repetition. */
+const isItsNumber = (name: string, { values }: ExpectedPart): boolean => {
+  const number = Number(/\((\d{1,2})\)$/.exec(name)?.[1] ?? Number.NaN)
+  return [values.week, values.unit, values.number].includes(number)
+}

@@ -18,7 +18,7 @@ export const itemMissing = defineRule({
       const module = context.partAt(part.parent)
       if (context.itemFor(part)) yield { subject, outcome: 'passed' }
       else if (part.strength === 'may' || part.inBreak || part.definition.may.remove) yield { subject, outcome: 'inapplicable' }
-      else if (module && !context.moduleFor(module)) yield { subject, outcome: 'absent' }
+      else if (module && !context.moduleFor(module) && !context.pairing.merged.some((one) => one.expected.includes(module.instance))) yield { subject, outcome: 'absent' }
       else if (standsIn(context, part)) yield { subject, outcome: 'passed' }
       else
         yield {

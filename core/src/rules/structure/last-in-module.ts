@@ -17,13 +17,15 @@ export const lastInModule = defineRule({
       if (part.kind === 'module' || part.definition.position !== 'last') continue
       const subject = aboutPart(part)
       const there = context.itemFor(part)
-      if (!there?.module) {
+      const inUnit = (context.partAt(part.parent)?.weeks.length ?? 0) > 1 && part.weeks.length <= 1
+      if (!there?.module || inUnit) {
         yield { subject, outcome: there ? 'inapplicable' : 'absent' }
         continue
       }
       const { item, module } = there
       // Parts that come last as well may stand after it, and so may what nobody sees.
-      const after = module.items.slice(module.items.indexOf(item) + 1).filter((one) => one.published && context.partOf(one.id)?.definition.position !== 'last')
+      const copies = new Set(context.pairing.copies.map((copy) => copy.found))
+      const after = module.items.slice(module.items.indexOf(item) + 1).filter((one) => one.published && !copies.has(one.id) && context.partOf(one.id)?.definition.position !== 'last')
       if (after.length === 0) yield { subject, outcome: 'passed' }
       else {
         const names = after.map((one) => `“${one.name}”`).join(', ')
@@ -41,7 +43,7 @@ export const lastInModule = defineRule({
       { title: 'a hidden draft after it', change: ({ module, item }) => void module('week', 2).items.push({ ...item('week-overview', 2), id: 'own', name: 'For next year', published: false, recordedAs: undefined }) },
     ],
     fails: [
-      { title: 'a page was added after it', change: ({ module, item }) => void module('week', 2).items.push({ ...item('week-overview', 2), id: 'own', name: 'Sea stories', recordedAs: undefined }), evidence: '“Sea stories”' },
+      { title: 'a page was added after it', change: ({ module, item }) => void module('week', 2).items.push({ ...item('week-overview', 2), id: 'own', name: 'Sea stories', html: '<p>Three of them.</p>', recordedAs: undefined }), evidence: '“Sea stories”' },
       { title: 'it was moved before the quiz', change: ({ module, item }) => {
           const { items } = module('week', 3)
           const checklist = item('checklist', 3)

@@ -17,8 +17,8 @@ export const tooMany = defineRule({
       if (part?.audience === 'staff' || part?.definition.span === 'course') continue
       const subject = aboutFound(context, module)
       const open = module.items.filter((item) => item.published && item.kind !== 'heading')
-      // What the template itself puts there is meant.
-      const most = Math.max(mostItems, part?.items.length ?? 0)
+      // What the template itself puts there is meant, and a unit holds several weeks.
+      const most = Math.max(mostItems * Math.max(1, part?.weeks.length ?? 1), part?.items.length ?? 0)
       if (open.length <= most) {
         if (part) yield { subject, outcome: 'passed' }
       } else yield { subject, outcome: 'failed', message: 'items', values: { module: module.name, seen: String(open.length), most: String(most) }, evidence: [{ kind: 'count', text: `${open.length} items` }], expected: `at most ${most} items`, itemId: module.id, together: 'full-modules' }

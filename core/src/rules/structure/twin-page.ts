@@ -17,7 +17,7 @@ export const twinPage = defineRule({
       const placed = context.placed(found)
       if (!part || !placed || part.repetition === null) continue
       const module = placed.module ? context.partOf(placed.module.id) : null
-      const missing = context.parts.find((other) => other.key === part.key && other.instance !== part.instance && !context.itemFor(other) && !other.inBreak && (module === null || module.instance === part.parent || other.parent === module.instance))
+      const missing = context.parts.find((other) => other.key === part.key && other.instance !== part.instance && !context.itemFor(other) && !other.inBreak && other.strength !== 'may' && !other.definition.may.remove && (module === null || module.instance === part.parent || other.parent === module.instance))
       if (!missing) continue
       yield { subject: aboutPart(missing), outcome: 'failed', message: 'twin', values: { original: context.itemFor(part)?.item.name ?? part.name, copy: placed.item.name, missing: missing.name }, evidence: [{ kind: 'words', text: placed.item.name }], expected: missing.name, itemId: found }
     }
