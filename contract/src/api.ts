@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { AdoptStrengths, ApproveRequest, DecideRequest, MergeCourse, NextTerm, RolloutRequest, StandingRulePut, UndoRequest, type PlanSummary, type Receipt, type RolloutOrder } from './rollouts.ts'
+import { AttestationRequest, FollowUpPut, JoinPut, MendOwnRequest, MendRequest, NotThisWeekPut, WaiverDecision, WaiverRequest, type CourseCare } from './followUp.ts'
 import { Asset, HouseText, Key, KeptBlock, PlainDate, Rubric, TemplateEdit, Term, Unit, weekdays, type CheckResult, type Counts, type Course, type Crossing, type Facts, type FieldValues, type MendAction, type Problem, type Remark, type TakeOverNote, type Template, type TemplateChange, type WeaveColumn } from '@wickerframe/core'
 
 export const roles = ['designer', 'contributor', 'instructor', 'reviewer', 'administrator'] as const
@@ -134,6 +135,17 @@ export const apiRoutes = [
   { method: 'post', path: '/api/runs/:run/retry', summary: 'Try failed courses again', roles: designers },
   { method: 'post', path: '/api/checks', summary: 'Check courses as of a date', roles: designers, body: CheckRequest },
   { method: 'post', path: '/api/courses/:id/check', summary: 'Check one course again', roles: ['designer', 'administrator', 'instructor'] as Access, body: CheckRequest },
+  { method: 'get', path: '/api/courses/:id/items/:item/difference', summary: 'A page block by block: what was altered, left unfilled, left standing or is out of date', roles: everybody },
+  { method: 'get', path: '/api/courses/:id/items/:item/marked', summary: 'A page of the course, sanitised, with what departs from the template marked in it', roles: everybody },
+  { method: 'post', path: '/api/courses/:id/joins', summary: 'Join or unjoin a pair by hand, or forget that', roles: designers, body: JoinPut },
+  { method: 'post', path: '/api/courses/:id/waivers', summary: 'Ask for a waiver; a designer gives it at once', roles: ['designer', 'administrator', 'instructor'] as Access, body: WaiverRequest },
+  { method: 'post', path: '/api/courses/:id/waivers/:waiver', summary: 'Approve, refuse or withdraw a waiver', roles: ['designer', 'administrator', 'instructor'] as Access, body: WaiverDecision },
+  { method: 'post', path: '/api/courses/:id/attestations', summary: 'Give one’s word for what a snapshot cannot show, or take it back', roles: ['designer', 'administrator', 'instructor'] as Access, body: AttestationRequest },
+  { method: 'post', path: '/api/courses/:id/follow-ups', summary: 'Raise findings with their owner, promise, answer or close them', roles: ['designer', 'administrator', 'instructor'] as Access, body: FollowUpPut },
+  { method: 'post', path: '/api/courses/:id/not-this-week', summary: 'Say that a part that may go is left out on purpose', roles: ['designer', 'administrator', 'instructor'] as Access, body: NotThisWeekPut },
+  { method: 'post', path: '/api/courses/:id/mends', summary: 'Apply chosen mends to one course', roles: ['designer', 'administrator', 'instructor'] as Access, body: MendOwnRequest },
+  { method: 'post', path: '/api/mends', summary: 'Plan chosen mends in many courses; nothing is written until the plan is approved', roles: designers, body: MendRequest },
+  { method: 'get', path: '/api/mends', summary: 'What Wickerframe could mend by itself in all courses, by rule (?rule=ID for one)', roles: designers },
   { method: 'get', path: '/api/conformance', summary: 'The weave over all courses as of a date', roles: readers },
 ] as const satisfies readonly ApiRoute[]
 
@@ -247,6 +259,7 @@ export interface CourseDetail extends CourseSummary {
   history: Receipt[]
   /** A newer version whose strengths and parameters it is judged by, or null. */
   strengthsVersion: number | null
+  care: CourseCare
 }
 export interface ItemPage {
   name: string
@@ -276,12 +289,14 @@ export interface RunTask {
   finishedAt: string | null
   /** What a run of renames gives this course. */
   renames: ProposedRename[]
+  /** What a run of mends is to mend in this course, in words. */
+  mends: string[]
   /** What its plan comes to, in a rollout. */
   plan: { state: PlanSummary['state']; reason: string; undecided: number } | null
 }
 export interface RunSummary {
   id: number
-  kind: 'rollout' | 'check' | 'renames'
+  kind: 'rollout' | 'check' | 'renames' | 'mends'
   state: 'planning' | 'planned' | 'running' | 'paused' | 'done' | 'cancelled'
   title: string
   by: string

@@ -1,6 +1,5 @@
-import { applyChanges, checkCourse, Course, Facts, localDateOf, rules, Template, type Finding, type FindingPlace } from '@wickerframe/core'
+import { checkCourse, Course, Facts, localDateOf, mendCourse, rules, Template, type Finding, type FindingPlace } from '@wickerframe/core'
 import type { Command } from '../command.ts'
-import { documentHand } from '../documentHand.ts'
 import { exitCode } from '../exitCode.ts'
 import type { MendsDocument } from '../mendsDocument.ts'
 import { readJsonFile } from '../readJsonFile.ts'
@@ -16,38 +15,20 @@ export const mend: Command = async (values, { out }) => {
   const courseFile = wanted('course', values.course)
   const template = orUnusable(templateFile, await readJsonFile(templateFile, Template))
   const facts = orUnusable(factsFile, await readJsonFile(factsFile, Facts))
-  let course = orUnusable(courseFile, await readJsonFile(courseFile, Course))
+  const course = orUnusable(courseFile, await readJsonFile(courseFile, Course))
   const asOf = dateOption('as-of', values['as-of']) ?? localDateOf(course.readAt, facts.term.timeZone)
   const chosenRules = listed(values.rules)
   const chosenFindings = listed(values.findings)
   const strange = [...(chosenRules ?? [])].find((id) => !rules.some((rule) => rule.id === id))
   if (strange !== undefined) throw new Unusable(`--rules: found ${strange}; expected ids of rules, with commas between them; wickerframe rules lists them`)
-  const check = () => orUnusable(`${templateFile} with ${factsFile}`, checkCourse({ template, facts, course, asOf }))
-  const before = check()
+  const before = orUnusable(`${templateFile} with ${factsFile}`, checkCourse({ template, facts, course, asOf }))
   const unknown = [...(chosenFindings ?? [])].find((fingerprint) => !before.findings.some((finding) => finding.fingerprint === fingerprint || finding.places.some((place) => place.fingerprint === fingerprint)))
   if (unknown !== undefined) throw new Unusable(`--findings: found ${unknown}; expected fingerprints of findings that are open as of ${asOf}`)
   const isChosen = (finding: Finding, place: FindingPlace): boolean =>
     (chosenRules === null || chosenRules.has(finding.rule)) && (chosenFindings === null || chosenFindings.has(finding.fingerprint) || chosenFindings.has(place.fingerprint))
-  const hand = documentHand(course)
-  const document: MendsDocument = { schema: 'wickerframe.mends/1', asOf, mended: [], left: [], before: before.counts, after: before.counts }
-  for (const finding of before.findings)
-    for (const place of finding.places) {
-      if (!isChosen(finding, place)) continue
-      const told = { rule: finding.rule, fingerprint: place.fingerprint, path: place.place.path, message: place.message }
-      if (place.mend === null || place.mend.length === 0) {
-        document.left.push({ ...told, reason: 'the right answer is somebody’s to give' })
-        continue
-      }
-      const applied = applyChanges(course, place.mend, hand)
-      if (!applied.ok) {
-        document.left.push({ ...told, reason: applied.problems.message })
-        continue
-      }
-      course = applied.value.course
-      document.mended.push({ ...told, changes: place.mend })
-    }
-  document.after = check().counts
-  await writeJsonFile(values['write-course'], course)
+  const { mended, left, after, course: result } = orUnusable(courseFile, mendCourse({ template, facts, course, asOf }, isChosen))
+  const document: MendsDocument = { schema: 'wickerframe.mends/1', asOf, mended, left, before: before.counts, after: after.counts }
+  await writeJsonFile(values['write-course'], result)
   out(`${JSON.stringify(document, null, 2)}\n`)
   return exitCode.fine
 }

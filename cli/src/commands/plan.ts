@@ -1,10 +1,9 @@
-import {
+import { documentHand,
   analysePage, Base, baseOfCourse, carryOut, Course, emptyBase, everyCourseItem, everyModule, expandForPlan, Facts, failure, identityOf, instanceOf, isShell, keptBodies, localDateOf, pairCourse, planDeployment, planDocument, readDocument, Template,
   withRecordedIdentity, type Decisions, type ExpectedCourse, type KeptBodies, type Problem, type Result,
 } from '@wickerframe/core'
 import { z } from 'zod'
 import type { Command } from '../command.ts'
-import { documentHand } from '../documentHand.ts'
 import { exitCode } from '../exitCode.ts'
 import { readJsonFile } from '../readJsonFile.ts'
 import { dateOption, orUnusable, Unusable, wanted, wordOption } from '../unusable.ts'

@@ -24,6 +24,8 @@ export interface Check {
   clashes?: readonly CohortClash[]
   /** Deployments, versions and the like; rules that rest on it do not apply without it. */
   history?: CourseHistory | null
+  /** Part instances that the instructor left out on purpose, where they may. */
+  notThisWeek?: readonly string[]
   /** What was joined and unjoined by hand. */
   joins?: readonly Join[]
   /** Nothing is waived or attested without it. */
@@ -84,7 +86,7 @@ export const checkCourse = (check: Check): Result<CheckResult> => {
     return page
   }
   const pairing = pairCourse(expected, course, pageOf, check.joins)
-  const context = new CheckContext({ expected, course, pairing, groupings, asOf, pageOf, history: check.history ?? null, ...(check.clashes ? { clashes: check.clashes } : {}) })
+  const context = new CheckContext({ expected, course, pairing, groupings, asOf, pageOf, history: check.history ?? null, ...(check.notThisWeek ? { notThisWeek: check.notThisWeek } : {}), ...(check.clashes ? { clashes: check.clashes } : {}) })
 
   const told: Told[] = []
   const policyOf = new Map(template.policies.map((policy) => [policy.rule, policy]))

@@ -5,3 +5,4 @@ export { turnsOf, weekTurn, type Turn, type TurnCalendar } from './repetitions.t
 export * from './turnValues.ts'
 export * from './knownRepetitions.ts'
 export * from './nameContext.ts'
+export * from './wantedFields.ts'

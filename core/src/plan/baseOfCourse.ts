@@ -1,11 +1,11 @@
 import type { Course } from '../course/index.ts'
-import { everyExpected, type ExpectedCourse } from '../expand/index.ts'
+import { everyExpected, type ExpectedCourse, wantedFields, type Fields } from '../expand/index.ts'
 import { blockHtmlOn } from '../page/index.ts'
 import type { Base, Bodies, FieldBase } from './base.ts'
 import { baseAfter } from './baseAfter.ts'
 import { keptRef, withLinks } from './links.ts'
 import type { NextEntry } from './nextBase.ts'
-import { formatOfName, wantedCourseFields, wantedFields, type Fields } from './wantedFields.ts'
+import { formatOfName, wantedCourseFields } from './wantedFields.ts'
 
 const sentOnly = (fields: Fields): Record<string, FieldBase> => Object.fromEntries(Object.entries(fields).map(([field, value]) => [field, { sent: (value ?? null) as FieldBase['sent'], echo: null }]))
 

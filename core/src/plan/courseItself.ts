@@ -1,9 +1,10 @@
+import { gathered } from '../expand/index.ts'
 import type { FieldBase } from './base.ts'
 import { fateOf } from './fate.ts'
 import { mergeFields } from './mergeFields.ts'
 import type { NextBase } from './nextBase.ts'
 import type { PlanContext } from './planContext.ts'
-import { gathered, presentField, wantedCourseFields } from './wantedFields.ts'
+import { presentField, wantedCourseFields } from './wantedFields.ts'
 
 type CourseBase = Pick<NextBase, 'course' | 'freshCourseFields'>
 

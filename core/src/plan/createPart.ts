@@ -1,10 +1,9 @@
-import type { ExpectedPart } from '../expand/index.ts'
+import { type ExpectedPart, gathered, wantedFields } from '../expand/index.ts'
 import type { FieldBase } from './base.ts'
 import type { Moves } from './mergePlace.ts'
 import { placeAmong } from './places.ts'
 import { recordOf, type PlanContext } from './planContext.ts'
 import { wantedBlocks } from './wantedBlocks.ts'
-import { gathered, wantedFields } from './wantedFields.ts'
 
 /** Plans a part that is not in the course, in its place among what is. */
 export const createPart = (part: ExpectedPart, reason: string, { yetToMove }: Moves, context: PlanContext): void => {

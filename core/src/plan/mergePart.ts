@@ -1,4 +1,4 @@
-import type { ExpectedPart } from '../expand/index.ts'
+import { type ExpectedPart, gathered, wantedFields } from '../expand/index.ts'
 import { sameValue, type FieldStep } from './fate.ts'
 import { mergeFields } from './mergeFields.ts'
 import { mergePage, type PageMerge } from './mergePage.ts'
@@ -6,7 +6,7 @@ import { mergePlace, type Moves } from './mergePlace.ts'
 import type { PlanStep } from './plan.ts'
 import { recordOf, type PlanContext } from './planContext.ts'
 import { wantedBlocks } from './wantedBlocks.ts'
-import { formatOfName, gathered, wantedFields } from './wantedFields.ts'
+import { formatOfName } from './wantedFields.ts'
 
 const noPage: PageMerge = { html: null, steps: [], blocks: [], ours: false }
 

@@ -18,6 +18,8 @@ export interface CheckInput {
   clashes?: readonly CohortClash[]
   /** Deployments, versions and the like; what rests on it does not apply without it. */
   history?: CourseHistory | null
+  /** Instances that the instructor marked “not this week”. */
+  notThisWeek?: readonly string[]
 }
 
 /** A page of the course with what is known of where it stands. */
@@ -53,6 +55,7 @@ export class CheckContext {
   readonly modules: readonly CourseModule[]
   readonly clashes: readonly CohortClash[]
   readonly history: CourseHistory | null
+  readonly notThisWeek: ReadonlySet<string>
 
   readonly #pairOf: ReadonlyMap<string, Pair>
   readonly #partOf: ReadonlyMap<string, ExpectedPart>
@@ -79,6 +82,7 @@ export class CheckContext {
     this.modules = everyModule(input.course.modules)
     this.clashes = input.clashes ?? []
     this.history = input.history ?? null
+    this.notThisWeek = new Set(input.notThisWeek)
     this.#instances = new Map([input.expected.home, ...this.parts].map((part) => [part.instance, part]))
     this.#pairOf = new Map(input.pairing.pairs.map((pair) => [pair.expected, pair]))
     this.#partOf = new Map(input.pairing.pairs.flatMap((pair) => {

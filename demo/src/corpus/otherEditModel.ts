@@ -75,7 +75,7 @@ const dropRequired: CourseEdit = (edited, random) => {
 const dropModule: CourseEdit = (edited, random) => {
   const one = somewhere(edited.weekModules, random)
   if (!one) return
-  for (const item of [...one.module.items]) {
+  for (const item of one.module.items) {
     const place = edited.placeOf(item.id)
     edited.remove(item)
     if (place !== null) edited.forget(place)

@@ -8,6 +8,9 @@ import type { Connector } from '../connector/client.ts'
 import type { Person } from '../repositories/people.ts'
 import type { Handler } from './handler.ts'
 import { HttpProblem } from './problem.ts'
+import { postAttestation, postFollowUp, postJoin, postNotThisWeek, postWaiver, postWaiverDecision } from './routes/care.ts'
+import { getMends, postCourseMends, postMends } from './routes/mends.ts'
+import { getMarkedPage, getPageDifference } from './routes/pageDifference.ts'
 import { getConformance, getToday } from './routes/conformance.ts'
 import { getCourse, getCourseFacts, getCourses, getItem, getReport, postRoster, postStrengths, postVersion } from './routes/courses.ts'
 import { postCourseValues, postMakeCourses, postMerge, postNextTerm } from './routes/makeCourses.ts'
@@ -94,6 +97,17 @@ const handlers: RouteId = {
   'post /api/runs/:run/retry': command('retry'),
   'post /api/checks': postChecks,
   'post /api/courses/:id/check': postCourseCheck,
+  'get /api/courses/:id/items/:item/difference': getPageDifference,
+  'get /api/courses/:id/items/:item/marked': getMarkedPage,
+  'post /api/courses/:id/joins': postJoin,
+  'post /api/courses/:id/waivers': postWaiver,
+  'post /api/courses/:id/waivers/:waiver': postWaiverDecision,
+  'post /api/courses/:id/attestations': postAttestation,
+  'post /api/courses/:id/follow-ups': postFollowUp,
+  'post /api/courses/:id/not-this-week': postNotThisWeek,
+  'post /api/courses/:id/mends': postCourseMends,
+  'post /api/mends': postMends,
+  'get /api/mends': getMends,
   'get /api/conformance': getConformance,
 }
 
@@ -142,7 +156,7 @@ export const makeApp = (settings: AppSettings): Express => {
   )
 
   const register = (route: ApiRoute, handler: Handler) => {
-    const body = takesFile.has(route.path) ? express.raw({ type: () => true, limit: '12mb' }) : express.json({ limit: route.path === '/api/templates' || route.path === '/api/renames' ? '8mb' : '2mb' })
+    const body = takesFile.has(route.path) ? express.raw({ type: () => true, limit: '12mb' }) : express.json({ limit: route.path === '/api/templates' || route.path === '/api/renames' || route.path === '/api/mends' ? '8mb' : '2mb' })
     const guard = async (request: Request, response: Response, next: NextFunction) => {
       response.set('Cache-Control', 'no-store')
       if (route.method === 'post' && !sameOrigin(request)) throw new HttpProblem(403, 'other-origin', 'this request did not come from Wickerframe’s own pages')

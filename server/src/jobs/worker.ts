@@ -4,6 +4,7 @@ import type { Connector } from '../connector/client.ts'
 import { claimTask, closeFinishedRun, closeFinishedRuns, collectExpired, finishTask, postponeTask, renewLease, type ClaimedTask } from '../repositories/runs.ts'
 import { runCheckTask } from './checkTask.ts'
 import type { TaskOutcome } from './outcome.ts'
+import { runMendTask } from './mendTask.ts'
 import { runPlanTask } from './planTask.ts'
 import { runRenameTask } from './renameTask.ts'
 import { runRolloutTask } from './rolloutTask.ts'
@@ -18,7 +19,7 @@ export interface WorkerSettings {
   publicUrl: string
 }
 
-const runners = { rollout: runRolloutTask, renames: runRenameTask, check: runCheckTask } as const
+const runners = { rollout: runRolloutTask, renames: runRenameTask, mends: runMendTask, check: runCheckTask } as const
 
 const mostAttempts = 12
 const idleMilliseconds = 250

@@ -1,5 +1,6 @@
 import { outlookOf, type CheckResult, type Crossing, type Finding, type Outlook } from '@wickerframe/core'
 import { change, firstRow, rowsOf, type Database } from '@wickerframe/storage'
+import { instantOfRow } from './moment.ts'
 
 /** Keeps a result, with the interval of as-of dates in which it holds. */
 export const storeCheck = async (database: Database, courseId: number, cacheKey: string, result: CheckResult, crossings: readonly Crossing[]): Promise<void> => {
@@ -13,6 +14,8 @@ export const storeCheck = async (database: Database, courseId: number, cacheKey:
   )
 }
 
+/** Told before the course was to be judged anew: of another question. */
+const stillAsked = "checked_at >= COALESCE((SELECT courses.judged_from FROM courses WHERE courses.id = check_results.course_id), '1000-01-01')"
 const holdsOn = '(holds_from IS NULL OR holds_from <= ?) AND (holds_until IS NULL OR holds_until > ?)'
 
 /** Whether this very question was answered before, for an as-of date in the answer's interval. Such an answer becomes the latest. */
@@ -23,7 +26,7 @@ export const reuseCheck = async (database: Database, courseId: number, cacheKey:
 export const findCheck = async (database: Database, courseId: number, asOf: string): Promise<CheckResult | null> => {
   const row = await firstRow<{ as_of: string; holds_from: string | null; holds_until: string | null; readiness: CheckResult['readiness']; counts: string; findings: string; rest: string }>(
     database,
-    `SELECT as_of, holds_from, holds_until, readiness, counts, findings, rest FROM check_results WHERE course_id = ? AND ${holdsOn} ORDER BY checked_at DESC, id DESC LIMIT 1`,
+    `SELECT as_of, holds_from, holds_until, readiness, counts, findings, rest FROM check_results WHERE course_id = ? AND ${holdsOn} AND ${stillAsked} ORDER BY checked_at DESC, id DESC LIMIT 1`,
     [courseId, asOf, asOf],
   )
   if (!row) return null
@@ -62,4 +65,10 @@ export const listPairs = async (database: Database, courseIds: readonly number[]
     [...courseIds, asOf, asOf],
   )
   return new Map(rows.map((row) => [row.course_id, new Map((JSON.parse(row.pairs ?? '[]') as CheckResult['pairs']).map((pair) => [pair.expected, pair.found]))]))
+}
+
+/** Fingerprints of the places that the check before the latest told of, both as of days that have come; null when there was none. */
+export const findingsBefore = async (database: Database, courseId: number, today: string): Promise<{ checkedAt: string; places: Map<string, string> } | null> => {
+  const row = await firstRow<{ checked_at: string; findings: string }>(database, 'SELECT checked_at, findings FROM check_results WHERE course_id = ? AND as_of <= ? ORDER BY checked_at DESC, id DESC LIMIT 1 OFFSET 1', [courseId, today])
+  return row && { checkedAt: instantOfRow(row.checked_at), places: new Map((JSON.parse(row.findings) as Finding[]).flatMap((finding) => finding.places.map((place) => [place.fingerprint, place.message]))) }
 }

@@ -12,7 +12,7 @@ export const sendRunMessages = async (database: Database): Promise<void> => {
                    (SELECT COUNT(*) FROM tasks WHERE tasks.run_id = runs.id AND tasks.state = 'failed'), ' failed, ',
                    (SELECT COUNT(*) FROM tasks WHERE tasks.run_id = runs.id AND tasks.state = 'held'), ' wait for approval again, ',
                    (SELECT COUNT(*) FROM tasks WHERE tasks.run_id = runs.id AND tasks.state = 'cancelled'), ' left out.')
-     FROM runs WHERE runs.kind IN ('rollout', 'renames') AND runs.state = 'done' AND NOT EXISTS (SELECT 1 FROM messages WHERE messages.run_id = runs.id)`,
+     FROM runs WHERE runs.kind IN ('rollout', 'renames', 'mends') AND runs.state = 'done' AND NOT EXISTS (SELECT 1 FROM messages WHERE messages.run_id = runs.id)`,
   )
 }
 

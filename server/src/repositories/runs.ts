@@ -16,7 +16,7 @@ export interface NewRun {
   asOf: string | null
   templateId: number | null
   version: number | null
-  tasks: readonly { courseId: number; sourceCourseId?: number; proposal?: readonly ProposedRename[] }[]
+  tasks: readonly { courseId: number; sourceCourseId?: number; proposal?: readonly object[] }[]
   /** A planned run waits for approval; one that is planning makes its plans first. */
   state?: 'running' | 'planned' | 'planning'
   rollout?: StoredOrder
@@ -279,13 +279,13 @@ export const findRun = async (database: Database, id: number): Promise<RunDetail
   const row = await firstRow<RunRow & { rollout_order: string | null }>(database, `SELECT ${runColumns}, rollout_order FROM runs WHERE id = ?`, [id])
   const counts = row && (await countsOf(database, [id])).get(id)
   if (!row || !counts) return null
-  const tasks = await rowsOf<Omit<RunTask, 'renames' | 'plan'> & { proposal: string | null; planState: PlanSummary['state'] | null; planReason: string | null; undecided: number | null }>(
+  const tasks = await rowsOf<Omit<RunTask, 'renames' | 'mends' | 'plan'> & { proposal: string | null; planState: PlanSummary['state'] | null; planReason: string | null; undecided: number | null }>(
     database,
     `SELECT tasks.id, tasks.course_id AS course, courses.code, courses.title, tasks.state, tasks.attempts, tasks.message, tasks.finished_at AS finishedAt, tasks.proposal,
             JSON_VALUE(tasks.plan_summary, '$.state') AS planState, JSON_VALUE(tasks.plan_summary, '$.reason') AS planReason, JSON_VALUE(tasks.plan_summary, '$.undecided') AS undecided
      FROM tasks JOIN courses ON courses.id = tasks.course_id WHERE tasks.run_id = ?
      ORDER BY FIELD(tasks.state, 'held', 'failed', 'sent', 'at-work', 'planned', 'waiting', 'to-plan', 'done', 'cancelled'), courses.code, tasks.id LIMIT ?`,
-    [id, String(row.kind === 'renames' ? 10_000 : mostTasksTold)],
+    [id, String(row.kind === 'renames' || row.kind === 'mends' ? 10_000 : mostTasksTold)],
   )
   const speed = await firstRow<{ finished: number; seconds: number | null }>(
     database,
@@ -301,7 +301,7 @@ export const findRun = async (database: Database, id: number): Promise<RunDetail
     order: stored?.order ?? null, rule: stored?.rule ?? null, standing: stored?.standing ?? false,
     tasks: tasks.map(({ proposal, planState, planReason, undecided, ...task }) => ({
       ...task, plan: planState === null ? null : { state: planState, reason: planReason ?? '', undecided: Number(undecided ?? 0) },
-      renames: proposal === null ? [] : (JSON.parse(proposal) as ProposedRename[]), finishedAt: task.finishedAt === null ? null : instantOfRow(task.finishedAt),
+      renames: proposal === null || row.kind !== 'renames' ? [] : (JSON.parse(proposal) as ProposedRename[]), mends: proposal === null || row.kind !== 'mends' ? [] : (JSON.parse(proposal) as { message: string }[]).map((one) => one.message), finishedAt: task.finishedAt === null ? null : instantOfRow(task.finishedAt),
     })),
     perSecond, secondsLeft: perSecond === null ? null : left / perSecond,
   }

@@ -1,5 +1,7 @@
 import { z } from 'zod'
-import { aboutPart, defineRule, type Verdict } from '../rule.ts'
+import type { Change } from '../../course/index.ts'
+import { aboutCourse, aboutPart, defineRule, type Verdict } from '../rule.ts'
+import { broughtBack } from './broughtBack.ts'
 
 export const itemMissing = defineRule({
   id: 'item-missing',
@@ -7,30 +9,51 @@ export const itemMissing = defineRule({
   title: 'Every item is in its module',
   why: 'A page or activity that every course has is not there, so students miss what they are asked to do.',
   strength: 'must',
-  parameters: z.strictObject({}),
+  parameters: z.strictObject({ quota: z.number().min(0).max(1).default(0.25).describe('Share of the weeks in which parts that may go can be left out as “not this week”') }),
   mender: 'instructor',
   effortMinutes: 5,
-  messages: { missing: '“{name}” is missing from {module}.' },
-  *check(context): Generator<Verdict> {
+  messages: {
+    missing: '“{name}” is missing from {module}.',
+    unsaid: '“{name}” is missing from {module}. It may go: say “not this week” if that is meant.',
+    quota: '{seen} of {weeks} weeks are marked “not this week”; up to {most} are allowed without asking.',
+  },
+  *check(context, { quota }): Generator<Verdict> {
+    const weeksLeftOut = new Set<number>()
     for (const part of context.parts) {
       if (part.kind === 'module') continue
       const subject = aboutPart(part)
       const module = context.partAt(part.parent)
+      const mayGo = part.definition.may.remove === true
       if (context.itemFor(part)) yield { subject, outcome: 'passed' }
-      else if (part.strength === 'may' || part.inBreak || part.definition.may.remove) yield { subject, outcome: 'inapplicable' }
+      else if (part.strength === 'may' || part.inBreak) yield { subject, outcome: 'inapplicable' }
       else if (module && !context.moduleFor(module) && !context.pairing.merged.some((one) => one.expected.includes(module.instance))) yield { subject, outcome: 'absent' }
       else if (standsIn(context, part)) yield { subject, outcome: 'passed' }
-      else
+      else if (mayGo && context.notThisWeek.has(part.instance)) {
+        if (part.week) weeksLeftOut.add(part.week.number)
+        yield { subject, outcome: 'passed' }
+      } else
         yield {
           subject,
           outcome: 'failed',
-          message: 'missing',
+          ...(mayGo ? { strength: 'should' } : {}),
+          message: mayGo ? 'unsaid' : 'missing',
           values: { name: part.name, module: module ? `“${(context.moduleFor(module) ?? module).name}”` : 'the course' },
           evidence: [{ kind: 'count', text: `nothing for ${part.name}` }],
           expected: `a ${part.kind} “${part.name}”`,
           itemId: module ? context.moduleFor(module)?.id : undefined,
         }
     }
+    const weeks = context.expected.weeks.filter((week) => week.breakName === null).length
+    const most = Math.floor(weeks * quota)
+    if (weeksLeftOut.size > most)
+      yield {
+        subject: aboutCourse, discriminator: 'not-this-week', strength: 'should', outcome: 'failed', message: 'quota',
+        values: { seen: String(weeksLeftOut.size), weeks: String(weeks), most: String(most) }, evidence: [{ kind: 'count', text: `weeks ${[...weeksLeftOut].join(', ')}` }], expected: `at most ${most} weeks`,
+      }
+  },
+  mend(verdict, context): Change[] {
+    const back = verdict.subject.about === 'part' ? broughtBack(verdict.subject.part, context) : null
+    return back ? [back] : []
   },
   examples: {
     passes: [
@@ -49,6 +72,10 @@ export const itemMissing = defineRule({
       },
     ],
     fails: [
+      { title: 'a part that may go is gone, and nobody said so', change: ({ template, module, item }) => {
+          for (const part of template.parts) if (part.kind === 'module') for (const inner of part.items) if (inner.key === 'week-overview') inner.may = { remove: true }
+          module('week', 2).items.splice(module('week', 2).items.indexOf(item('week-overview', 2)), 1)
+        }, evidence: 'nothing for Week 2 overview' },
       { title: 'the checklist of week 3 was deleted', change: ({ module }) => void module('week', 3).items.pop(), evidence: 'nothing for Week 3 checklist' },
       { title: 'the welcome page was deleted', change: ({ module, item }) => void module('start-here').items.splice(module('start-here').items.indexOf(item('welcome')), 1), evidence: 'nothing for Welcome to NAV 110' },
     ],

@@ -3,8 +3,10 @@ import { AdoptStrengths, PutUnder, type CourseDetail, type RosterReport } from '
 import { readRoster } from '@wickerframe/interchange'
 import { change, inTransaction } from '@wickerframe/storage'
 import { expectationOf } from '../../jobs/deploymentPlan.ts'
+import { judgeAgain } from '../../jobs/judgeCourse.ts'
 import { recordAudit } from '../../repositories/audit.ts'
 import { findCheck } from '../../repositories/checks.ts'
+import { careOf } from '../../repositories/courseCare.ts'
 import { findCourse, listCourses, type StoredCourse } from '../../repositories/courses.ts'
 import { deploymentsOf } from '../../repositories/deployments.ts'
 import { importRoster } from '../../repositories/roster.ts'
@@ -31,14 +33,22 @@ export const getCourse: Handler = async (handling): Promise<CourseDetail> => {
   const { pool, request, today } = handling
   const stored = await courseIn(handling)
   const { id } = stored.summary
+  const asOf = asOfIn(request, today)
+  let result = await findCheck(pool, id, asOf)
+  // Looking ahead or back costs one check of what is stored; the platform is not asked.
+  if (!result && stored.templateId !== null && stored.summary.readAt !== null) {
+    await judgeAgain(pool, stored, asOf, today)
+    result = await findCheck(pool, id, asOf)
+  }
   return {
     ...stored.summary,
     facts: stored.facts,
     templateDocument: await expectationOf(pool, stored),
     snapshot: (await findSnapshot(pool, id))?.course ?? null,
-    result: await findCheck(pool, id, asOfIn(request, today)),
+    result,
     history: await deploymentsOf(pool, id),
     strengthsVersion: stored.strengthsVersion,
+    care: await careOf(pool, id, today),
   }
 }
 

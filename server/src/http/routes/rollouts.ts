@@ -80,7 +80,7 @@ const undo = async (handling: Handling, run: number, chosen: readonly number[]):
 
 export const postUndo: Handler = async (handling) => undo(handling, numberIn(handling.request, 'run', 'rollout'), bodyOf(UndoRequest, handling.request).courses ?? [])
 
-export const getRollouts: Handler = async ({ pool }) => listRuns(pool, ['rollout', 'renames'])
+export const getRollouts: Handler = async ({ pool }) => listRuns(pool, ['rollout', 'renames', 'mends'])
 
 export const getShapes: Handler = async ({ pool, request }) => shapesOf(pool, numberIn(request, 'run', 'rollout'))
 

@@ -1,0 +1,105 @@
+import { applyChanges, documentHand, type Change, type Course } from '../course/index.ts'
+import { success, type Result } from '../document/index.ts'
+import { checkCourse, type Check } from './checkCourse.ts'
+import type { CheckResult, Finding, FindingPlace } from './outcome.ts'
+
+export interface MendedPlace {
+  rule: string
+  fingerprint: string
+  path: string[]
+  message: string
+  changes: Change[]
+}
+export interface LeftPlace extends Omit<MendedPlace, 'changes'> {
+  reason: string
+}
+export interface MendedCourse {
+  /** The course as it is after all of them. */
+  course: Course
+  /** All changes in order, to be sent as one set; they speak of what they make as `ref:CLIENT_ID`. */
+  changes: Change[]
+  mended: MendedPlace[]
+  left: LeftPlace[]
+  before: CheckResult
+  after: CheckResult
+}
+
+/** What a change writes: two mends that write the same are made one after the other, the second on what the first left. */
+const written = (change: Change): string[] => {
+  switch (change.change) {
+    case 'set-item':
+    case 'set-module':
+      return Object.keys(change.fields).map((field) => `${change.id}/${field}`)
+    case 'set-course':
+      return Object.keys(change).filter((field) => field !== 'change').map((field) => `course/${field}`)
+    case 'move-item':
+    case 'create-item':
+      return [`order/${change.module}`]
+    case 'move-module':
+    case 'create-module':
+      return ['order/modules']
+    default:
+      return [change.change]
+  }
+}
+
+/** Every round mends what does not touch the same; more rounds than this mean that two mends undo each other. */
+const mostRounds = 40
+
+/**
+ * Applies the chosen mends of a course, each worked out on what those before it left, so that several of one page or one
+ * module all hold. Pure: nothing is sent.
+ * @param isChosen which places are to be mended; those without a mend, or whose mend is refused, are left with the reason
+ */
+export const mendCourse = (check: Check, isChosen: (finding: Finding, place: FindingPlace) => boolean): Result<MendedCourse> => {
+  const first = checkCourse(check)
+  if (!first.ok) return first
+  const hand = documentHand(check.course)
+  const mended = new Map<string, MendedPlace>()
+  const left = new Map<string, LeftPlace>()
+  const changes: Change[] = []
+  /** What was made: its id in memory, by which later changes speak of it, and the client's. */
+  const made = new Map<string, string>()
+  const asSent = (change: Change): Change => {
+    if (made.size === 0) return change
+    let text = JSON.stringify(change)
+    for (const [id, client] of made) {
+      const reference = JSON.stringify(`ref:${client}`).slice(1, -1)
+      text = text.replaceAll(`"${id}"`, `"${reference}"`).replaceAll(`item:${id}\\"`, `${reference}\\"`).replaceAll(`href=\\"${hand.urlOf(id)}\\"`, `href=\\"${reference}\\"`)
+    }
+    return JSON.parse(text) as Change
+  }
+  let { course } = check
+  let result = first.value
+  for (let round = 0; round < mostRounds; round++) {
+    const taken = new Set<string>()
+    let progress = false
+    for (const finding of result.findings)
+      for (const place of finding.places) {
+        const told = { rule: finding.rule, fingerprint: place.fingerprint, path: place.place.path, message: place.message }
+        if (mended.has(place.fingerprint) || left.has(place.fingerprint) || place.waived || !isChosen(finding, place)) continue
+        if (!place.mend || place.mend.length === 0) {
+          left.set(place.fingerprint, { ...told, reason: 'the right answer is somebody’s to give' })
+          continue
+        }
+        const slots = place.mend.flatMap(written)
+        if (slots.some((slot) => taken.has(slot))) continue
+        const applied = applyChanges(course, place.mend, hand)
+        if (!applied.ok) {
+          left.set(place.fingerprint, { ...told, reason: applied.problems.message })
+          continue
+        }
+        for (const slot of slots) taken.add(slot)
+        changes.push(...place.mend.map(asSent))
+        for (const [client, id] of Object.entries(applied.value.ids)) made.set(id, client)
+        course = applied.value.course
+        mended.set(place.fingerprint, { ...told, changes: place.mend })
+        progress = true
+      }
+    if (!progress) break
+    const again = checkCourse({ ...check, course })
+    if (!again.ok) return again
+    result = again.value
+  }
+  return success({ course, changes, mended: [...mended.values()], left: [...left.values()], before: first.value, after: result })
+}

@@ -1,0 +1,22 @@
+CREATE TABLE waivers (
+  id          BIGINT        NOT NULL AUTO_INCREMENT PRIMARY KEY,
+  course_id   BIGINT        NOT NULL,
+  scope       VARCHAR(10)   NOT NULL,
+  rule        VARCHAR(80)   NOT NULL,
+  fingerprint VARCHAR(100)  NULL,
+  evidence    VARCHAR(100)  NULL,
+  from_date   DATE          NOT NULL,
+  until_date  DATE          NULL,
+  reason      VARCHAR(2000) NOT NULL,
+  state       VARCHAR(10)   NOT NULL,
+  asked_by    VARCHAR(200)  NOT NULL,
+  asked_at    DATETIME(3)   NOT NULL,
+  decided_by  VARCHAR(200)  NULL,
+  decided_at  DATETIME(3)   NULL,
+  answer      VARCHAR(2000) NOT NULL DEFAULT '',
+  KEY waivers_by_course (course_id, state),
+  CONSTRAINT waivers_course FOREIGN KEY (course_id) REFERENCES courses (id) ON DELETE CASCADE,
+  CONSTRAINT waivers_scope CHECK (scope IN ('evidence', 'place', 'rule')),
+  CONSTRAINT waivers_state CHECK (state IN ('asked', 'approved', 'refused', 'withdrawn')),
+  CONSTRAINT waivers_place CHECK (scope = 'rule' OR fingerprint IS NOT NULL)
+)

@@ -1,0 +1,20 @@
+CREATE TABLE follow_ups (
+  course_id    BIGINT        NOT NULL,
+  fingerprint  VARCHAR(100)  NOT NULL,
+  state        VARCHAR(10)   NOT NULL,
+  owner        VARCHAR(200)  NOT NULL,
+  message      VARCHAR(2000) NOT NULL,
+  note         VARCHAR(2000) NOT NULL DEFAULT '',
+  raised_by    VARCHAR(200)  NOT NULL,
+  raised_at    DATETIME(3)   NOT NULL,
+  promised_for DATE          NULL,
+  answer       VARCHAR(2000) NOT NULL DEFAULT '',
+  answered_by  VARCHAR(200)  NULL,
+  answered_at  DATETIME(3)   NULL,
+  closed_at    DATETIME(3)   NULL,
+  PRIMARY KEY (course_id, fingerprint),
+  KEY follow_ups_by_owner (owner, state),
+  CONSTRAINT follow_ups_course FOREIGN KEY (course_id) REFERENCES courses (id) ON DELETE CASCADE,
+  CONSTRAINT follow_ups_state CHECK (state IN ('raised', 'promised', 'answered', 'mended', 'closed')),
+  CONSTRAINT follow_ups_promise CHECK (state <> 'promised' OR promised_for IS NOT NULL)
+)

@@ -1,0 +1,2 @@
+ALTER TABLE courses
+  ADD COLUMN judged_from DATETIME(3) NULL

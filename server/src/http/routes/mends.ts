@@ -1,0 +1,70 @@
+import { MendOwnRequest, MendRequest, type ChosenMend } from '@wickerframe/contract'
+import { ruleById, type Finding } from '@wickerframe/core'
+import { findCheck, listChecks } from '../../repositories/checks.ts'
+import { listCourses } from '../../repositories/courses.ts'
+import { createRun } from '../../repositories/runs.ts'
+import { bodyOf, type Handler } from '../handler.ts'
+import { HttpProblem, notFound } from '../problem.ts'
+import { courseIn } from './courses.ts'
+
+/** The chosen mends of a course with the sentences of their findings. @throws HttpProblem 409 when one is open no more */
+const proposed = (findings: readonly Finding[], mends: readonly ChosenMend[]): (ChosenMend & { message: string })[] => {
+  const places = new Map(findings.flatMap((finding) => finding.places.map((place) => [place.fingerprint, place] as const)))
+  return mends.map((mend) => {
+    const place = places.get(mend.fingerprint)
+    if (!place?.mend) throw new HttpProblem(409, 'not-open', 'one of the findings is mended already, or Wickerframe does not know its mend; check again')
+    return { ...mend, message: place.message }
+  })
+}
+
+/** Mends one's own course: what was chosen was shown with every change, so it runs at once. */
+export const postCourseMends: Handler = async (handling) => {
+  const { pool, person, request, today } = handling
+  const stored = await courseIn(handling)
+  const { mends } = bodyOf(MendOwnRequest, request)
+  const result = await findCheck(pool, stored.summary.id, today)
+  if (!result) throw new HttpProblem(409, 'not-checked', 'the course has not been checked yet')
+  const proposal = proposed(result.findings, mends)
+  return {
+    run: await createRun(pool, {
+      kind: 'mends', state: 'running', title: `${mends.length} ${mends.length === 1 ? 'mend' : 'mends'} in ${stored.summary.code} ${stored.summary.title}`, by: person.email, asOf: null, templateId: null, version: null,
+      tasks: [{ courseId: stored.summary.id, proposal }],
+    }),
+  }
+}
+
+/** Plans chosen mends in many courses; nothing is written until the plan is approved. */
+export const postMends: Handler = async ({ pool, person, request, today }) => {
+  const { courses } = bodyOf(MendRequest, request)
+  const visible = new Set((await listCourses(pool, person, today)).map((stored) => stored.summary.id))
+  const checks = await listChecks(pool, today)
+  const tasks = courses.map(({ course, mends }) => {
+    if (!visible.has(course)) throw notFound('course among those named')
+    return { courseId: course, proposal: proposed(checks.get(course)?.findings ?? [], mends) }
+  })
+  if (new Set(tasks.map((task) => task.courseId)).size < tasks.length) throw new HttpProblem(400, 'unusable-input', 'at /courses: found a course twice; expected each once')
+  const count = tasks.reduce((sum, task) => sum + task.proposal.length, 0)
+  return { run: await createRun(pool, { kind: 'mends', state: 'planned', title: `${count} ${count === 1 ? 'mend' : 'mends'} in ${tasks.length} ${tasks.length === 1 ? 'course' : 'courses'}`, by: person.email, asOf: null, templateId: null, version: null, tasks }) }
+}
+
+/** What Wickerframe could mend by itself, by rule; for one rule, every place of it. */
+export const getMends: Handler = async ({ pool, person, request, today }) => {
+  const wanted = request.query['rule']
+  if (wanted !== undefined && (typeof wanted !== 'string' || !ruleById(wanted))) throw new HttpProblem(400, 'unusable-input', `rule: found ${String(wanted).slice(0, 80)}; expected the id of a rule`)
+  const courses = (await listCourses(pool, person, today)).filter((stored) => stored.summary.status === 'teaching')
+  const checks = await listChecks(pool, today)
+  const byRule = new Map<string, { rule: string; title: string; places: number; courses: { course: number; code: string; title: string; mends: (ChosenMend & { message: string })[] }[] }>()
+  for (const { summary } of courses)
+    for (const finding of checks.get(summary.id)?.findings ?? []) {
+      if (wanted !== undefined && finding.rule !== wanted) continue
+      const mends = finding.places.flatMap((place) => (place.mend && !place.waived ? [{ fingerprint: place.fingerprint, digest: place.digest, message: place.message }] : []))
+      if (mends.length === 0) continue
+      const known = byRule.get(finding.rule) ?? { rule: finding.rule, title: finding.title, places: 0, courses: [] }
+      known.places += mends.length
+      const there = known.courses.find((one) => one.course === summary.id)
+      if (there) there.mends.push(...mends)
+      else known.courses.push({ course: summary.id, code: summary.code, title: summary.title, mends })
+      byRule.set(finding.rule, known)
+    }
+  return [...byRule.values()].sort((a, b) => b.places - a.places)
+}

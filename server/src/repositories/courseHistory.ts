@@ -1,0 +1,39 @@
+import { daysBetween, localDateOf, type CourseHistory } from '@wickerframe/core'
+import { firstRow, rowsOf, type Database } from '@wickerframe/storage'
+import { recordedIdentity } from './bases.ts'
+import type { StoredCourse } from './courses.ts'
+import { instantOfRow } from './moment.ts'
+
+/** What is known of a course besides its snapshot: deployments, versions, courses beside it, its age. */
+export const courseHistory = async (database: Database, { summary, facts, version }: StoredCourse, today: string): Promise<CourseHistory> => {
+  const timeZone = facts.term.timeZone
+  const last = await firstRow<{ at: string | null }>(database, "SELECT MAX(deployed_at) AS `at` FROM deployments WHERE course_id = ? AND undone_by IS NULL AND mode <> 'undo'", [summary.id])
+  const deployed = last?.at ? localDateOf(instantOfRow(last.at), timeZone) : null
+  const beside = await rowsOf<{ name: string; classSection: string }>(
+    database,
+    `SELECT CONCAT(courses.code, ' ', courses.title, ' (', courses.platform_id, ')') AS name, theirs.name AS classSection
+     FROM class_sections AS own
+     JOIN class_sections AS theirs ON theirs.name = own.name AND theirs.course_id <> own.course_id
+     JOIN courses ON courses.id = theirs.course_id AND courses.status = 'teaching' AND courses.term_code = ? AND courses.code = ?
+     WHERE own.course_id = ? ORDER BY courses.id, theirs.name LIMIT 20`,
+    [summary.term, summary.code, summary.id],
+  )
+  const preparing = await firstRow<{ name: string }>(
+    database,
+    `SELECT courses.title AS name FROM courses
+     JOIN course_instructors AS theirs ON theirs.course_id = courses.id
+     JOIN course_instructors AS mine ON mine.email = theirs.email AND mine.course_id = ?
+     WHERE courses.status = 'preparing' AND courses.code = ? AND courses.term_code = ? AND courses.id <> ? LIMIT 1`,
+    [summary.id, summary.code, summary.term, summary.id],
+  )
+  return {
+    checkOnly: summary.state === 'checked-only',
+    deployedOn: deployed,
+    deployedVersion: deployed === null ? null : version,
+    newestVersion: summary.template?.newest ?? null,
+    recordedParts: (await recordedIdentity(database, summary.id)).size,
+    preparing: preparing?.name ?? null,
+    sameClassSection: summary.status === 'teaching' ? beside : [],
+    readDaysAgo: summary.readAt === null ? null : Math.max(0, daysBetween(localDateOf(summary.readAt, timeZone), today)),
+  }
+}
