@@ -1,0 +1,50 @@
+import { localDateOf, ruleById, type CheckResult, type Finding } from '@wickerframe/core'
+
+export const groupings = ['move', 'module', 'rule'] as const
+export type Grouping = (typeof groupings)[number]
+
+export interface FindingGroup {
+  title: string
+  findings: Finding[]
+}
+
+/** Whose move a finding is, in words. */
+export const whoseMove = (finding: Finding): string => (finding.mender === 'instructor' ? (finding.owner ?? 'The instructor') : finding.mender === 'designer' ? 'The designers' : 'The administrator')
+
+const titlesOf: Readonly<Record<Grouping, (finding: Finding) => string>> = {
+  move: whoseMove,
+  module: (finding) => finding.places[0]?.place.path[0] ?? 'The course',
+  rule: (finding) => ruleById(finding.rule)?.title ?? finding.title,
+}
+
+/** Findings by who must act, by the module they stand in, or by their rule; a finding of many modules stands in each. */
+export const grouped = (findings: readonly Finding[], by: Grouping): FindingGroup[] => {
+  const groups = new Map<string, Finding[]>()
+  const add = (title: string, finding: Finding) => groups.set(title, [...(groups.get(title) ?? []), finding])
+  for (const finding of findings) {
+    if (by !== 'module') add(titlesOf[by](finding), finding)
+    else {
+      const modules = new Map<string, Finding['places']>()
+      for (const place of finding.places) modules.set(place.place.path[0] ?? 'The course', [...(modules.get(place.place.path[0] ?? 'The course') ?? []), place])
+      for (const [title, places] of modules) add(title, { ...finding, message: places[0]?.message ?? finding.message, places })
+    }
+  }
+  return [...groups].map(([title, list]) => ({ title, findings: list }))
+}
+
+/** Findings as they are looked at: open ones, waived ones, and what is for information only. */
+export const sorted = (result: CheckResult): { open: Finding[]; waived: Finding[]; information: Finding[] } => {
+  const isWaived = (finding: Finding) => finding.places.every((place) => place.waived)
+  return {
+    open: result.findings.filter((finding) => finding.strength !== 'may' && !isWaived(finding)),
+    waived: result.findings.filter((finding) => finding.strength !== 'may' && isWaived(finding)),
+    information: result.findings.filter((finding) => finding.strength === 'may'),
+  }
+}
+
+/** The Monday after a date, `YYYY-MM-DD`. */
+export const nextMonday = (date: string): string => {
+  const at = new Date(`${date}T12:00:00Z`)
+  at.setUTCDate(at.getUTCDate() + (((8 - at.getUTCDay()) % 7) || 7))
+  return localDateOf(at.toISOString(), 'UTC')
+}

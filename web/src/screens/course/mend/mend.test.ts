@@ -1,0 +1,44 @@
+import { describe, expect, it } from 'vitest'
+import type { Course, Finding } from '@wickerframe/core'
+import { changesInWords } from './changeWords.ts'
+import { grouped, nextMonday } from './grouping.ts'
+
+const course = {
+  id: 'c', name: 'NAV 110', modules: [{ id: 'm', name: 'Week 3', published: true, opensAt: null, modules: [], items: [{ id: 'i', kind: 'page', name: 'Overview', published: true, opensAt: null, dueAt: null, closesAt: null, points: null, category: null, html: '<p>Old</p>', url: null, target: null, studentWork: false, work: { minutes: 30 } }] }],
+  stray: [], settings: { language: 'en' },
+} as unknown as Course
+const says = (changes: Parameters<typeof changesInWords>[0]) => changesInWords(changes, course, 'America/Halifax').map((one) => one.says)
+
+describe('changes in words', () => {
+  it('name what they change, and only what differs', () => {
+    expect(says([{ change: 'set-item', id: 'i', fields: { name: 'Week 3 overview', published: false } }])).toEqual(['“Overview” is renamed to “Week 3 overview”', '“Overview” is hidden from students'])
+    expect(says([{ change: 'set-item', id: 'i', fields: { work: { minutes: 30, graceMinutes: 5 } } }])).toEqual(['“Overview”: minutes of grace becomes “5”'])
+    expect(says([{ change: 'set-course', settings: { language: 'en', joinByKey: false } }])).toEqual(['Course setting “joinByKey” becomes no'])
+    expect(says([{ change: 'move-item', id: 'i', module: 'm', at: null }])).toEqual(['“Overview” moves to the end in “Week 3”'])
+  })
+  it('tell moments in the term’s own time', () => {
+    expect(says([{ change: 'set-item', id: 'i', fields: { dueAt: '2026-09-21T02:59:00Z' } }])).toEqual(['“Overview” is due 2026-09-20 23:59'])
+  })
+  it('carry the text of a page before and after', () => {
+    expect(changesInWords([{ change: 'set-item', id: 'i', fields: { html: '<p>New</p>' } }], course, 'UTC')[0]?.text).toEqual({ before: '<p>Old</p>', after: '<p>New</p>' })
+  })
+})
+
+const finding = (rule: string, paths: string[][], mender: Finding['mender'] = 'instructor'): Finding => ({
+  fingerprint: rule, rule, title: rule, strength: 'must', message: 'm', why: '', mender, owner: mender === 'instructor' ? 'ann@kestrelsound.example' : null, effortMinutes: 1, basis: null,
+  places: paths.map((path, i) => ({ fingerprint: `${rule}${i}`, place: { path, part: null, instance: null, week: null, foundId: null }, message: `m${i}`, evidence: [], expected: '', mend: null, digest: '', waived: null })),
+})
+
+describe('groups of findings', () => {
+  const findings = [finding('item-missing', [['Week 1'], ['Week 2']]), finding('link-dead', [['Week 2', 'Overview']], 'designer')]
+  it('stand by whose move it is', () => {
+    expect(grouped(findings, 'move').map((group) => group.title)).toEqual(['ann@kestrelsound.example', 'The designers'])
+  })
+  it('open a finding of two modules into each of them', () => {
+    expect(grouped(findings, 'module').map((group) => [group.title, group.findings.map((one) => [one.rule, one.places.length])])).toEqual([['Week 1', [['item-missing', 1]]], ['Week 2', [['item-missing', 1], ['link-dead', 1]]]])
+  })
+})
+
+it('next Monday is never today', () => {
+  expect([nextMonday('2026-09-16'), nextMonday('2026-09-20'), nextMonday('2026-09-21')]).toEqual(['2026-09-21', '2026-09-21', '2026-09-28'])
+})
