@@ -50,7 +50,7 @@ describe('every screen', () => {
     ['the library', '/library', 'Academic Honesty'],
     ['courses', '/courses', 'Instructor'],
     ['a course, paired', '/courses/3', 'Expected by the template'],
-    ['a course, findings', '/courses/3?show=findings', 'Open must'],
+    ['a course, findings', '/courses/3?show=mend', 'Open must'],
     ['a course, its calendar', '/courses/3?show=calendar', 'The class meets on'],
     ['a course, pages', '/courses/1?show=pages', 'On this page'],
     ['rollouts', '/rollouts', 'Rollouts'],
@@ -129,7 +129,7 @@ describe('the path of a designer', () => {
     await platform.locator('input[name="name"][value^="Week 2"]').fill('wk 2 - marks')
     await platform.locator('form:has(input[name="name"][value^="Week 2"]) button').click()
     await platform.getByRole('heading', { name: 'wk 2 - marks' }).waitFor()
-    await page.goto(`${bed.address}/courses/1?show=findings`)
+    await page.goto(`${bed.address}/courses/1?show=mend`)
     await page.getByRole('button', { name: 'Check again' }).click()
     await page.getByText('“wk 2 - marks”').first().waitFor({ timeout: 20_000 })
     await page.getByText(/does not follow the format/).first().waitFor()

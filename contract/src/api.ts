@@ -290,7 +290,7 @@ export interface RunTask {
   /** What a run of renames gives this course. */
   renames: ProposedRename[]
   /** What a run of mends is to mend in this course, in words. */
-  mends: string[]
+  mends: { message: string; changes: string[] }[]
   /** What its plan comes to, in a rollout. */
   plan: { state: PlanSummary['state']; reason: string; undecided: number } | null
 }

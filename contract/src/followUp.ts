@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { Join, PlainDate, type Attestation, type Change, type Waiver } from '@wickerframe/core'
+import { Join, PlainDate, type Attestation, type Waiver } from '@wickerframe/core'
 
 const Fingerprint = z.string().min(1).max(100)
 const Words = z.string().trim().min(1).max(2000)
@@ -66,12 +66,12 @@ export interface CourseCare {
   /** What differs from the check before; null where there was none. */
   since: { checkedAt: string; fresh: string[]; gone: string[] } | null
 }
-/** What a mend would change, in the words of changes. */
-export interface MendPreview {
-  fingerprint: string
-  digest: string
-  message: string
-  changes: Change[]
+/** What Wickerframe could mend by itself under one rule, in all courses. */
+export interface MendableRule {
+  rule: string
+  title: string
+  places: number
+  courses: { course: number; code: string; title: string; mends: (ChosenMend & { message: string })[] }[]
 }
 
 export interface BlockOnPage {

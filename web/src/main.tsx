@@ -7,6 +7,7 @@ import { ApiError, get } from './api/client.ts'
 import { useMe } from './api/queries.ts'
 import { Waiting } from './controls/controls.tsx'
 import { ConformanceScreen } from './screens/conformance/ConformanceScreen.tsx'
+import { MendsScreen } from './screens/conformance/MendsScreen.tsx'
 import { CourseScreen } from './screens/course/CourseScreen.tsx'
 import { CoursesScreen } from './screens/courses/CoursesScreen.tsx'
 import { NewRolloutScreen } from './screens/rollouts/NewRolloutScreen.tsx'
@@ -56,6 +57,7 @@ const Application = () => {
         <Route path="/rollouts/next-term" element={<NextTermScreen me={me.data} />} />
         <Route path="/rollouts/:run" element={<RunScreen me={me.data} />} />
         <Route path="/conformance" element={<ConformanceScreen me={me.data} />} />
+        <Route path="/conformance/mends" element={<MendsScreen />} />
         <Route path="/library" element={<LibraryScreen me={me.data} />} />
         <Route path="/names" element={<NamesScreen />} />
         <Route path="/terms" element={<TermsScreen me={me.data} />} />

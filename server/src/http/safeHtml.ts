@@ -25,7 +25,7 @@ const saysOf: Readonly<Record<BlockDifference['state'], string | null>> = {
   unchanged: null, filled: null, altered: 'Changed from what the template says', missing: 'Not here', unfilled: 'Not filled in yet', 'prompt-beside-answer': 'The prompt still stands beside the answer', guidance: 'A note to the instructor, still here', outdated: 'An earlier wording',
 }
 const markStyle =
-  '.mark{border-left:4px solid #96372a;background:#fbeae4;padding:.25rem .75rem;margin:.75rem 0}.mark.waits{border-left-style:dotted;border-color:#7a5b12;background:#fbf3dc}.says{font:600 12.5px/1.4 system-ui,sans-serif;margin:0 0 .25rem}.gone{text-decoration:line-through}.new{text-decoration:underline;text-decoration-thickness:2px}ins,del{color:inherit}'
+  '.mark{border-left:4px solid #96372a;background:#fbeae4;padding:.25rem .75rem;margin:.75rem 0}.mark.waits{border-left-style:dotted;border-color:#7a5b12;background:#fbf3dc}.says{font:600 12.5px/1.4 system-ui,sans-serif;margin:0 0 .25rem}.gone{text-decoration:line-through;margin-right:.25em}.new{text-decoration:underline;text-decoration-thickness:2px}ins,del{color:inherit}'
 
 const inMark = (block: BlockDifference, inner: string): string => `<section class="mark${block.state === 'unfilled' || block.state === 'prompt-beside-answer' ? ' waits' : ''}"><p class="says">${plain(saysOf[block.state] ?? '')}</p>${inner}</section>`
 const differenceHtml = ({ difference }: BlockDifference): string => `<p>${difference.map(({ text, change }) => (change === 'gone' ? `<del class="gone">${plain(text)}</del>` : change === 'new' ? `<ins class="new">${plain(text)}</ins>` : plain(text))).join('')}</p>`

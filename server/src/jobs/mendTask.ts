@@ -11,8 +11,8 @@ import { runChangeSetTask } from './changeSetTask.ts'
 import { checkInputs, judgeAgain } from './judgeCourse.ts'
 import { failed, type TaskOutcome } from './outcome.ts'
 
-/** What was chosen, with its sentence for those who read the run. */
-export const ProposedMend = ChosenMend.extend({ message: z.string().max(4000) })
+/** What was chosen, with its sentence and what it changes, for those who read the run. */
+export const ProposedMend = ChosenMend.extend({ message: z.string().max(4000), changes: z.array(z.string()) })
 export type ProposedMend = z.output<typeof ProposedMend>
 const Note = z.strictObject({ mended: z.array(z.string()), left: z.number().int() })
 

@@ -301,7 +301,7 @@ export const findRun = async (database: Database, id: number): Promise<RunDetail
     order: stored?.order ?? null, rule: stored?.rule ?? null, standing: stored?.standing ?? false,
     tasks: tasks.map(({ proposal, planState, planReason, undecided, ...task }) => ({
       ...task, plan: planState === null ? null : { state: planState, reason: planReason ?? '', undecided: Number(undecided ?? 0) },
-      renames: proposal === null || row.kind !== 'renames' ? [] : (JSON.parse(proposal) as ProposedRename[]), mends: proposal === null || row.kind !== 'mends' ? [] : (JSON.parse(proposal) as { message: string }[]).map((one) => one.message), finishedAt: task.finishedAt === null ? null : instantOfRow(task.finishedAt),
+      renames: proposal === null || row.kind !== 'renames' ? [] : (JSON.parse(proposal) as ProposedRename[]), mends: proposal === null || row.kind !== 'mends' ? [] : (JSON.parse(proposal) as RunTask['mends']).map(({ message, changes }) => ({ message, changes })), finishedAt: task.finishedAt === null ? null : instantOfRow(task.finishedAt),
     })),
     perSecond, secondsLeft: perSecond === null ? null : left / perSecond,
   }

@@ -28,7 +28,7 @@ export const Field = ({ label, className = '', ...rest }: InputHTMLAttributes<HT
 export const Pick = ({ label, options, className = '', inline = false, ...rest }: SelectHTMLAttributes<HTMLSelectElement> & { label: string; options: readonly { value: string; text: string }[]; inline?: boolean }) => (
   <label className={`flex min-w-0 gap-1 text-ink-2 ${inline ? 'items-baseline' : 'flex-col'} ${className}`}>
     <span>{label}</span>
-    <select className="border border-line-strong bg-sheet px-2 py-1 text-ink" {...rest}>
+    <select className="min-w-0 border border-line-strong bg-sheet px-2 py-1 text-ink" {...rest}>
       {options.map((option) => (
         <option key={option.value} value={option.value}>
           {option.text}

@@ -13,7 +13,7 @@ import { Legend, Strands, tellStrands } from './Strands.tsx'
 const weekOf = (column: WeaveColumn): number | null => (column.key.startsWith('week:') ? Number(column.key.slice(5)) : null)
 /** Not a column of the server's: the weeks that are folded together. */
 const restKey = 'other-weeks'
-const addressOf = (row: ConformanceRow, column: string) => `/courses/${row.course.id}?show=findings${column === restKey ? '' : `&at=${encodeURIComponent(column)}`}`
+const addressOf = (row: ConformanceRow, column: string) => `/courses/${row.course.id}?show=mend${column === restKey ? '' : `&at=${encodeURIComponent(column)}`}`
 const worst = (row: ConformanceRow) => row.course.check?.counts.openMusts ?? 0
 
 const Count = ({ figure, says, tone }: { figure: string; says: string; tone: string }) => (
@@ -179,6 +179,7 @@ export const ConformanceScreen = ({ me }: { me: Me }) => {
         </div>
         <aside>
           <h2 className="text-[18px]">Mend first</h2>
+          {(me.role === 'designer' || me.role === 'administrator') && <Link className="text-tide underline underline-offset-2" to="/conformance/mends">What can be mended in all courses at once</Link>}
           <MendFirst actions={view.mendFirst} />
           <h2 className="mt-6 text-[18px]">Under the pointer</h2>
           <div className="mt-2 min-h-24 border border-line-strong bg-sheet p-3">

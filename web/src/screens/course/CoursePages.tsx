@@ -16,7 +16,7 @@ const Block = ({ block }: { block: BlockOnPage }) => (
     {departs(block) && <p className="text-ink-2">The template expects: {block.expected.slice(0, 400) || 'nothing'}</p>}
     {block.difference.length > 0 && (
       <p>
-        {block.difference.map((run, i) => (run.change === 'same' ? <span key={i}>{run.text}</span> : run.change === 'gone' ? <del key={i} className="bg-rust-soft decoration-rust">{run.text}</del> : <ins key={i} className="bg-tide-soft decoration-tide">{run.text}</ins>))}
+        {block.difference.map((run, i) => (run.change === 'same' ? <span key={i}>{run.text}</span> : run.change === 'gone' ? <del key={i} className="mr-1 bg-rust-soft decoration-rust">{run.text}</del> : <ins key={i} className="bg-tide-soft decoration-tide">{run.text}</ins>))}
       </p>
     )}
   </li>

@@ -5,6 +5,7 @@ import type { Rehearsal, RunDetail, TaskState } from '@wickerframe/contract'
 import { get, post } from '../../api/client.ts'
 import { Button, Moment, plural, Problem } from '../../controls/controls.tsx'
 import { CoursePlanView } from './CoursePlanView.tsx'
+import { Mends } from './Mends.tsx'
 import { Renames } from './Renames.tsx'
 import { taskOrder, taskWords } from './runWords.ts'
 
@@ -51,7 +52,7 @@ export const RolloutResult = ({ detail, may }: { detail: RunDetail; may: boolean
               <td className="px-3 py-1"><Link className="underline decoration-line-strong underline-offset-2" to={`/courses/${task.course}`}>{task.code} {task.title}</Link></td>
               <td className={`px-3 py-1 ${task.state === 'failed' || task.state === 'held' ? 'font-semibold text-rust' : ''}`}>{taskWords[task.state]}</td>
               <td className="px-3 py-1 text-ink-2">
-                {task.renames.length > 0 && <Renames renames={task.renames} open={detail.state === 'planned'} />}{task.message}{task.finishedAt && <> · <Moment at={task.finishedAt} /></>}
+                {task.renames.length > 0 && <Renames renames={task.renames} open={detail.state === 'planned'} />}{task.mends.length > 0 && <Mends mends={task.mends} open={detail.state === 'planned'} />}{task.message}{task.finishedAt && <> · <Moment at={task.finishedAt} /></>}
                 {task.state === 'held' && <Button shape="word" className="ml-2 py-0!" aria-expanded={opened === task.course} onClick={() => setOpened(opened === task.course ? null : task.course)}>{opened === task.course ? 'fold' : 'see the new plan'}</Button>}
               </td>
               <td className="px-3 py-1 text-ink-2">{task.attempts}</td>

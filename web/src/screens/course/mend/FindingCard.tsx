@@ -9,8 +9,11 @@ import { whoseMove } from './grouping.ts'
 export interface FindingActions {
   courseId: number
   role: Role
+  people: readonly { name: string; email: string }[]
   asOf: string
   care: CourseCare
+  /** Ids of items that have a page. */
+  pages: ReadonlySet<string>
   onMend: (places: FindingPlace[]) => void
   onWaive: (place: FindingPlace) => void
   onShowPage: (itemId: string) => void
@@ -42,7 +45,7 @@ const Place = ({ finding, place, actions, fresh }: { finding: Finding; place: Fi
       <p className="text-ink-2">Expected: {place.expected}</p>
       <p className="flex flex-wrap gap-x-4">
         {mayAct && place.mend && !place.waived && <Button shape="word" className="py-0.5!" onClick={() => actions.onMend([place])}>Show the mend</Button>}
-        {place.place.foundId && place.place.instance !== null && <Button shape="word" className="py-0.5!" onClick={() => actions.onShowPage(place.place.foundId ?? '')}>Show page</Button>}
+        {place.place.foundId !== null && actions.pages.has(place.place.foundId) && <Button shape="word" className="py-0.5!" onClick={() => actions.onShowPage(place.place.foundId ?? '')}>Show page</Button>}
         {mayAct && !place.waived && <Button shape="word" className="py-0.5!" onClick={() => actions.onWaive(place)}>{actions.role === 'instructor' ? 'Ask for a waiver' : 'Waive'}</Button>}
         {mayAct && missing && place.place.instance && <NotThisWeek courseId={actions.courseId} instance={place.place.instance} />}
         {mayAct && finding.rule === attested && <Attest courseId={actions.courseId} fingerprint={place.fingerprint} words="It is set up for this term" />}
@@ -59,17 +62,17 @@ export const FindingCard = ({ finding, actions, openFirst = false }: { finding: 
   const fresh = new Set(actions.care.since?.fresh)
   const mayAct = actions.role !== 'reviewer' && actions.role !== 'contributor'
   const asked = actions.care.waivers.find((waiver) => waiver.state === 'asked' && waiver.fingerprint !== null && fingerprints.includes(waiver.fingerprint))
+  const followed = (followUp !== undefined || actions.role === 'designer' || actions.role === 'administrator') && finding.strength !== 'may'
+  const showMend = mayAct && mends.length > 0 && <Button shape="word" className="py-0.5!" onClick={() => actions.onMend(mends)}>{mends.length === 1 ? 'Show the mend' : `Show the mend in ${mends.length} places`}</Button>
   return (
     <li className="border-t border-line py-3">
       <p className={`text-[12.5px] font-semibold ${finding.strength === 'must' ? 'text-rust' : finding.strength === 'should' ? 'text-straw' : 'text-ink-2'}`}>
-        {finding.strength === 'may' ? 'For information' : `Open ${finding.strength}`} · {whoseMove(finding)} · about {finding.effortMinutes} min{fingerprints.some((one) => fresh.has(one)) && ' · new'}
+        {finding.strength === 'may' ? 'For information' : `Open ${finding.strength}`} · {whoseMove(finding, actions.people)} · about {finding.effortMinutes} min{fingerprints.some((one) => fresh.has(one)) && ' · new'}
       </p>
       <p><Sentence text={finding.message} strength={finding.strength} /></p>
-      <p className="flex flex-wrap gap-x-4">
-        {mayAct && mends.length > 0 && <Button shape="word" className="py-0.5!" onClick={() => actions.onMend(mends)}>{mends.length === 1 ? 'Show the mend' : `Show the mend in ${mends.length} places`}</Button>}
-      </p>
       {asked && <p className="text-ink-2">A waiver is asked for: {asked.reason} <WaiverAnswer courseId={actions.courseId} waiver={asked.id} role={actions.role} /></p>}
-      {(followUp || actions.role === 'designer' || actions.role === 'administrator') && finding.strength !== 'may' && <FollowUpLine courseId={actions.courseId} fingerprints={followUp ? [followUp.fingerprint] : fingerprints.slice(0, 1)} followUp={followUp} role={actions.role} asOf={actions.asOf} />}
+      {!followed && <p className="mt-1">{showMend}</p>}
+      {followed && <FollowUpLine courseId={actions.courseId} fingerprints={followUp ? [followUp.fingerprint] : fingerprints.slice(0, 1)} followUp={followUp} role={actions.role} asOf={actions.asOf}>{showMend}</FollowUpLine>}
       <details className="mt-1" open={openFirst}>
         <summary className="cursor-pointer text-tide underline">why, and {plural(finding.places.length, 'place')}</summary>
         <p className="py-1 text-ink-2">{finding.why}{finding.basis ? ` Rests on: ${finding.basis}.` : ''} {mends.length > 0 ? 'Wickerframe knows the mend.' : finding.mender === 'instructor' ? 'The right answer is the instructor’s to give.' : ''} <span className="text-ink-3">Rule {ruleById(finding.rule)?.id ?? finding.rule}.</span></p>

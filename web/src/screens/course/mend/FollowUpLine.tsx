@@ -1,5 +1,5 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query'
-import { useState } from 'react'
+import { useState, type ReactNode } from 'react'
 import type { FollowUp, FollowUpPut, Role } from '@wickerframe/contract'
 import { post } from '../../../api/client.ts'
 import { Button, Field, Moment, Problem } from '../../../controls/controls.tsx'
@@ -8,7 +8,7 @@ const says = ({ state, owner, promisedFor, answer }: FollowUp): string =>
   state === 'raised' ? `Raised with ${owner}` : state === 'promised' ? `${owner} promised it for ${promisedFor}` : state === 'answered' ? `${owner} answered: ${answer}` : state === 'mended' ? 'Mended since it was raised' : 'Closed'
 
 /** Where a raised finding stands, and whose move it is. */
-export const FollowUpLine = ({ courseId, fingerprints, followUp, role, asOf }: { courseId: number; fingerprints: string[]; followUp: FollowUp | undefined; role: Role; asOf: string }) => {
+export const FollowUpLine = ({ courseId, fingerprints, followUp, role, asOf, children }: { courseId: number; fingerprints: string[]; followUp: FollowUp | undefined; role: Role; asOf: string; children?: ReactNode }) => {
   const client = useQueryClient()
   const [answering, setAnswering] = useState<'promise' | 'answer' | null>(null)
   const [words, setWords] = useState('')
@@ -26,6 +26,7 @@ export const FollowUpLine = ({ courseId, fingerprints, followUp, role, asOf }: {
     <div className="mt-1">
       {followUp && <p className="text-ink-2">{says(followUp)}, <Moment at={followUp.raisedAt} />{followUp.note && <> — “{followUp.note}”</>}</p>}
       <p className="flex flex-wrap gap-x-4">
+        {children}
         {looksAfter && settled && <Button shape="word" className="py-0.5!" disabled={send.isPending} onClick={() => send.mutate({ does: 'raise', fingerprints, note: '' })}>Raise it</Button>}
         {!settled && role !== 'reviewer' && <><Button shape="word" className="py-0.5!" onClick={() => setAnswering('promise')}>Promise it for a date</Button><Button shape="word" className="py-0.5!" onClick={() => setAnswering('answer')}>Answer</Button></>}
         {looksAfter && !settled && <Button shape="word" className="py-0.5!" disabled={send.isPending} onClick={() => send.mutate({ does: 'close', fingerprints })}>Close it</Button>}

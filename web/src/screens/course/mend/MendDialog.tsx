@@ -1,11 +1,10 @@
 import { useMutation } from '@tanstack/react-query'
 import { useMemo } from 'react'
-import { mendCourse, type CheckResult, type Course, type Facts, type FindingPlace, type Template } from '@wickerframe/core'
+import { changesInWords, mendCourse, type CheckResult, type Course, type Facts, type FindingPlace, type Template } from '@wickerframe/core'
 import { post } from '../../../api/client.ts'
 import { Button, plural, Problem } from '../../../controls/controls.tsx'
 import { Dialog } from '../../../controls/Dialog.tsx'
 import { TextDifference, wordsOfHtml } from '../../rollouts/TextDifference.tsx'
-import { changesInWords } from './changeWords.ts'
 
 /** Every change that the chosen mends make, before any of it is made. */
 export const MendDialog = ({ places, course, facts, template, result, courseId, onClose, onBegun }: {

@@ -1,6 +1,6 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
-import type { CheckResult, Course, Facts, Finding, FindingPlace, Template } from '@wickerframe/core'
+import { everyCourseItem, type CheckResult, type Course, type Facts, type Finding, type FindingPlace, type Template } from '@wickerframe/core'
 import type { CourseCare, Me } from '@wickerframe/contract'
 import { post } from '../../../api/client.ts'
 import { Button, Choice, Moment, plural, Problem } from '../../../controls/controls.tsx'
@@ -56,7 +56,7 @@ export const WhatToMend = ({ me, courseId, course, facts, template, result, care
   const shown = open.filter((finding) => (strength === null || finding.strength === strength) && (!fresh || finding.places.some((place) => freshPlaces.has(place.fingerprint))))
   const mends = shown.flatMap((finding) => finding.places.filter((place) => place.mend && !place.waived))
   const mayAct = me.role === 'designer' || me.role === 'administrator' || me.role === 'instructor'
-  const actions: FindingActions = { courseId, role: me.role, asOf: result.asOf, care, onMend: setMending, onWaive: setWaiving, onShowPage }
+  const actions: FindingActions = { courseId, role: me.role, people: facts.instructors, asOf: result.asOf, care, pages: new Set(everyCourseItem(course).flatMap(({ item }) => (item.html === null ? [] : [item.id]))), onMend: setMending, onWaive: setWaiving, onShowPage }
   const effort = shown.reduce((sum, finding) => sum + finding.effortMinutes, 0)
   const followed = care.followUps.filter((one) => one.state === 'raised' || one.state === 'promised' || one.state === 'answered')
   return (
@@ -76,7 +76,7 @@ export const WhatToMend = ({ me, courseId, course, facts, template, result, care
           </p>
         )}
         {shown.length === 0 && <p className="py-6 text-ink-2">{open.length === 0 ? (result.counts.cannotTell > 0 ? `Nothing to mend as far as seen; ${result.counts.cannotTell} could not be told.` : 'Nothing to mend: every requirement is met.') : 'Nothing to mend under these filters.'}</p>}
-        {grouped(shown, by).map((group) => (
+        {grouped(shown, by, facts.instructors).map((group) => (
           <section key={group.title} className="mt-4">
             <h2 className="text-[17px]">{group.title} <span className="font-sans text-[13px] font-normal text-ink-2">{plural(group.findings.length, 'finding')}</span></h2>
             <ul>{group.findings.map((finding) => <FindingCard key={finding.rule + finding.fingerprint + finding.message} finding={finding} actions={actions} />)}</ul>

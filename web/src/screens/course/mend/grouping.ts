@@ -8,21 +8,23 @@ export interface FindingGroup {
   findings: Finding[]
 }
 
-/** Whose move a finding is, in words. */
-export const whoseMove = (finding: Finding): string => (finding.mender === 'instructor' ? (finding.owner ?? 'The instructor') : finding.mender === 'designer' ? 'The designers' : 'The administrator')
+type Known = readonly { name: string; email: string }[]
 
-const titlesOf: Readonly<Record<Grouping, (finding: Finding) => string>> = {
+/** Whose move a finding is, in words; people of the course by their names. */
+export const whoseMove = (finding: Finding, people: Known): string => (finding.mender === 'instructor' ? (people.find((one) => one.email === finding.owner)?.name ?? finding.owner ?? 'The instructor') : finding.mender === 'designer' ? 'The designers' : 'The administrator')
+
+const titlesOf: Readonly<Record<Grouping, (finding: Finding, people: Known) => string>> = {
   move: whoseMove,
   module: (finding) => finding.places[0]?.place.path[0] ?? 'The course',
   rule: (finding) => ruleById(finding.rule)?.title ?? finding.title,
 }
 
 /** Findings by who must act, by the module they stand in, or by their rule; a finding of many modules stands in each. */
-export const grouped = (findings: readonly Finding[], by: Grouping): FindingGroup[] => {
+export const grouped = (findings: readonly Finding[], by: Grouping, people: Known = []): FindingGroup[] => {
   const groups = new Map<string, Finding[]>()
   const add = (title: string, finding: Finding) => groups.set(title, [...(groups.get(title) ?? []), finding])
   for (const finding of findings) {
-    if (by !== 'module') add(titlesOf[by](finding), finding)
+    if (by !== 'module') add(titlesOf[by](finding, people), finding)
     else {
       const modules = new Map<string, Finding['places']>()
       for (const place of finding.places) modules.set(place.place.path[0] ?? 'The course', [...(modules.get(place.place.path[0] ?? 'The course') ?? []), place])

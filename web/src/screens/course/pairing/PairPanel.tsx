@@ -12,6 +12,7 @@ export interface ChosenPair {
   strand: Strand | null
 }
 
+const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1)
 const percent = (share: number): string => `${Math.round(share * 1000) / 10} %`
 
 /** Why two were taken for one another, what departs there, and what can be done about it. */
@@ -63,8 +64,8 @@ export const PairPanel = ({ chosen, rows, result, care, courseId, role, asOf, on
       <p><span className="text-ink-2">Found:</span> {right ? right.name : 'nothing'}</p>
       {strand && (
         <>
-          <p className="mt-2">{strand.look === 'doubtful' ? <strong>Doubtful: </strong> : null}{matchWords[strand.by]}{strand.by === 'evidence' && `, ${percent(strand.confidence)} sure`}{strand.moved && '; it stands in another module'}.</p>
-          {strand.reasons.length > 0 && <ul className="list-disc pl-5 text-ink-2">{strand.reasons.map((reason) => <li key={reason}>{reason}</li>)}</ul>}
+          <p className="mt-2">{strand.look === 'doubtful' ? <strong>Doubtful: </strong> : null}{capital(matchWords[strand.by])}{strand.by === 'evidence' && `, ${percent(strand.confidence)} sure`}{strand.moved && '; it stands in another module'}.</p>
+          {strand.by === 'evidence' && strand.reasons.length > 0 && <ul className="list-disc pl-5 text-ink-2">{strand.reasons.map((reason) => <li key={reason}>{reason}</li>)}</ul>}
         </>
       )}
       {merged && <p className="mt-2">Stands together with others in “{rows.right.find((row) => row.id === merged.found)?.name}”.</p>}

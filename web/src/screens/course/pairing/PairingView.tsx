@@ -150,7 +150,7 @@ export const PairingView = ({ template, facts, course, result, care, courseId, r
         <span className="ml-auto text-ink-3">{hidden > 0 && `${hidden} parts folded away`}{doubtful > 0 && ` · ${doubtful} doubtful`}</span>
       </div>
       <div className="grid gap-x-6 lg:grid-cols-[minmax(0,1fr)_20rem]">
-        {rows.left.length === 0 && rows.right.length === 0 ? <p className="py-6 text-ink-2">Everything is where the template has it.</p> : asTable ? <PairTable rows={rows} /> : <div className="overflow-x-auto"><Columns rows={rows} chosen={chosen} onChoose={setChosen} /></div>}
+        {rows.left.length === 0 && rows.right.length === 0 ? <p className="py-6 text-ink-2">Everything is where the template has it.</p> : asTable ? <PairTable rows={rows} /> : <div className="-m-1 overflow-x-auto p-1"><Columns rows={rows} chosen={chosen} onChoose={setChosen} /></div>}
         <div className="lg:sticky lg:top-4 lg:self-start"><PairPanel chosen={pair} rows={all} result={result} care={care} courseId={courseId} role={role} asOf={result.asOf} onMend={onMend} onWaive={onWaive} onShowPage={onShowPage} /></div>
       </div>
     </div>

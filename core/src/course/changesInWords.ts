@@ -1,4 +1,6 @@
-import { everyCourseItem, everyModule, localDateOf, localTimeOf, type Change, type Course } from '@wickerframe/core'
+import { localDateOf, localTimeOf } from '../calendar/index.ts'
+import type { Change } from './change.ts'
+import { everyCourseItem, everyModule, type Course } from './course.ts'
 
 /** One change in words; text that changes stands beside it. */
 export interface ChangeInWords {
