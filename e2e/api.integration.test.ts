@@ -20,7 +20,7 @@ beforeAll(async () => {
 })
 afterAll(() => bed.stop())
 
-const concrete = (path: string) => path.replace(':key', 'harbour-standard').replace(':number', '1').replace(':id', String(courses[0]?.id)).replace(':item', 'nothing').replace(':run', '1')
+const concrete = (path: string) => path.replace(':key', 'harbour-standard').replace(':number', '1').replace(':id', String(courses[0]?.id)).replace(':item', 'nothing').replace(':run', '1').replace(':waiver', '1')
 
 describe('roles', () => {
   it('every route refuses who is not in its table, before it looks at anything else', async () => {

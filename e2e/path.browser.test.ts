@@ -49,10 +49,12 @@ describe('every screen', () => {
     ['a template from a model course', '/templates/new?way=model&course=1', 'What repeats'],
     ['the library', '/library', 'Academic Honesty'],
     ['courses', '/courses', 'Instructor'],
-    ['a course, paired', '/courses/3', 'Expected by the template'],
-    ['a course, findings', '/courses/3?show=mend', 'Open must'],
+    ['a course, what to mend', '/courses/3', 'Open must'],
+    ['a course, paired', '/courses/3?show=pairing', 'Expected by the template'],
+    ['a course, paired, as a table', '/courses/3?show=pairing&as=table', 'How it was told'],
+    ['mends in all courses', '/conformance/mends', 'Plan mends'],
     ['a course, its calendar', '/courses/3?show=calendar', 'The class meets on'],
-    ['a course, pages', '/courses/1?show=pages', 'On this page'],
+    ['a course, pages', '/courses/1?show=pages', 'What the template expects here'],
     ['rollouts', '/rollouts', 'Rollouts'],
     ['a new rollout', '/rollouts/new', 'Which courses'],
     ['a rollout', '/rollouts/1', 'What came of it'],
@@ -130,7 +132,7 @@ describe('the path of a designer', () => {
     await platform.locator('form:has(input[name="name"][value^="Week 2"]) button').click()
     await platform.getByRole('heading', { name: 'wk 2 - marks' }).waitFor()
     await page.goto(`${bed.address}/courses/1?show=mend`)
-    await page.getByRole('button', { name: 'Check again' }).click()
+    await page.getByRole('button', { name: 'Read again' }).click()
     await page.getByText('“wk 2 - marks”').first().waitFor({ timeout: 20_000 })
     await page.getByText(/does not follow the format/).first().waitFor()
   })
