@@ -46,8 +46,11 @@ const order: Record<Strength, number> = { must: 2, should: 1, may: 0 }
  * The weakest of what a rule, its part and its block ask for. A part that may be left out should still be right when it
  * is there; a rule that is for information only stays so.
  */
-const weakest = (rule: Strength, ...others: (Strength | undefined)[]): Strength =>
-  rule === 'may' ? 'may' : [rule, ...others].flatMap((one) => (one === undefined ? [] : [one === 'may' ? ('should' as const) : one])).reduce((a, b) => (order[a] <= order[b] ? a : b), 'must')
+const weakest = (rule: Strength, part: Strength | undefined, block: Strength | undefined): Strength => {
+  if (rule === 'may') return 'may'
+  const least = Math.min(order[rule], part === undefined ? 2 : order[part], block === undefined ? 2 : order[block])
+  return least === 2 ? 'must' : 'should'
+}
 
 interface Told {
   rule: AnyRule
@@ -139,7 +142,18 @@ const fingerprintOf = (requirement: string): string => {
 
 const subjectKey = (subject: Subject): string => (subject.about === 'part' ? subject.part.instance : subject.about === 'found' ? `found:${subject.id}` : 'course')
 
+const places = new WeakMap<CheckContext, Map<string, Place>>()
+/** Where a requirement stands. Many are about the same part, and share their place. */
 const placeOf = (subject: Subject, itemId: string | undefined, context: CheckContext): Place => {
+  let known = places.get(context)
+  if (!known) places.set(context, (known = new Map()))
+  const key = itemId === undefined ? subjectKey(subject) : `${subjectKey(subject)} ${itemId}`
+  let place = known.get(key)
+  if (!place) known.set(key, (place = workOutPlace(subject, itemId, context)))
+  return place
+}
+
+const workOutPlace = (subject: Subject, itemId: string | undefined, context: CheckContext): Place => {
   const part = subject.about === 'part' ? subject.part : null
   const foundId = itemId ?? (subject.about === 'found' ? subject.id : part ? (context.pairOf(part)?.found ?? null) : null)
   const placed = foundId === null ? null : context.placed(foundId)

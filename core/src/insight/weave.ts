@@ -102,7 +102,9 @@ export const weaveRow = (result: CheckResult, template: Template, columns: reado
     const strand = strandOf(outcome)
     if (strand === 'not-applicable') continue
     const key = columnOf(outcome, modules)
-    byColumn.set(key, [...(byColumn.get(key) ?? []), strand])
+    const known = byColumn.get(key)
+    if (known) known.push(strand)
+    else byColumn.set(key, [strand])
   }
   return columns.map(({ key }) => ({ column: key, strands: sampleStrands(byColumn.get(key) ?? []) }))
 }

@@ -1,7 +1,8 @@
 import type { CourseItem, CourseModule } from '../course/index.ts'
 import { namingFormatOf, type ExpectedPart } from '../expand/index.ts'
 import { foldName, isDaySpan, rangesAgree, rangeSaid, readName } from '../naming/index.ts'
-import { analysePage, type PageFacts } from '../page/index.ts'
+import type { PageFacts } from '../page/index.ts'
+import { linesOfBlock } from './blockLines.ts'
 import { isModule, type ItemKind } from '../template/index.ts'
 
 /** One observation for or against a pair: its log-odds (natural logarithm) and what it says in words. */
@@ -144,6 +145,14 @@ const kindEvidence = (expected: ExpectedPart, found: FoundPart): Evidence[] => {
     : [{ weight: -2.2, says: `a ${found.kind} where a ${expected.kind} is expected` }]
 }
 
+const lineCache = new WeakMap<ExpectedPart, string[]>()
+/** Paragraphs of a part's own wording. */
+const ownLines = (part: ExpectedPart): string[] => {
+  let kept = lineCache.get(part)
+  if (!kept) lineCache.set(part, (kept = part.blocks.flatMap((block) => linesOfBlock(block.html))))
+  return kept
+}
+
 const contentEvidence = (expected: ExpectedPart, found: FoundPart): Evidence[] => {
   if (expected.kind === 'module') {
     if (found.holds.size === 0 || expected.items.length === 0) return []
@@ -163,26 +172,6 @@ const settingEvidence = (expected: ExpectedPart, found: FoundPart): Evidence[] =
   ...(expected.definition.settings.points !== undefined && found.points !== null && expected.definition.settings.points === found.points ? [{ weight: 0.6, says: 'the same points' }] : []),
   ...(!isModule(expected.definition) && expected.definition.url && found.target === expected.definition.url ? [{ weight: 2, says: 'the same address' }] : []),
 ]
-
-const lineCache = new WeakMap<ExpectedPart, string[]>()
-const blockLines = new Map<string, string[]>()
-const leastLine = 12
-/** Paragraphs of a part's own wording, long enough to tell it from others; kept by the blocks' HTML, which many courses share. */
-const ownLines = (part: ExpectedPart): string[] => {
-  let kept = lineCache.get(part)
-  if (!kept) {
-    kept = part.blocks.flatMap((block) => {
-      let lines = blockLines.get(block.html)
-      if (!lines) {
-        if (blockLines.size > 20_000) blockLines.clear()
-        blockLines.set(block.html, (lines = analysePage(block.html).paragraphs.flatMap(({ text }) => (text.length >= leastLine ? [text] : []))))
-      }
-      return lines
-    })
-    lineCache.set(part, kept)
-  }
-  return kept
-}
 
 /**
  * All evidence for and against a found part being an expected one. Weights are log-odds in the manner of Fellegi and

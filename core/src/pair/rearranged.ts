@@ -1,6 +1,7 @@
 import type { CourseItem, PlacedItem } from '../course/index.ts'
 import type { ExpectedPart } from '../expand/index.ts'
-import { analysePage, type PageFacts } from '../page/index.ts'
+import type { PageFacts } from '../page/index.ts'
+import { linesOfBlock } from './blockLines.ts'
 
 export interface MergedModules {
   /** Instances, the paired one first. */
@@ -41,9 +42,9 @@ export const mergedModules = (modules: readonly ExpectedPart[], foundFor: (insta
   return [...groups].map(([found, expected]) => ({ expected, found }))
 }
 
-/** Lines of a block that are long enough to tell it from others. */
+/** Lines of a block must be this long to tell it from others. */
 const tellingLength = 25
-const telling = (html: string): string[] => analysePage(html).paragraphs.flatMap(({ text }) => (text.length >= tellingLength ? [text] : []))
+const telling = (html: string): string[] => linesOfBlock(html).filter((line) => line.length >= tellingLength)
 
 /** Pages whose missing blocks stand in an unpaired page of the same module. */
 export const splitPages = (parts: readonly ExpectedPart[], foundFor: (instance: string) => string | null, all: readonly PlacedItem[], unpaired: readonly PlacedItem[], pageOf: (item: CourseItem) => PageFacts | null): SplitPage[] => {

@@ -1,9 +1,10 @@
 import { addDays, instantOf, localDateOf, spanningTerm, type Term } from '../calendar/index.ts'
 import { courseLinks, everyCourseItem, everyModule, type CohortClash, type Course, type CourseHistory, type CourseItem, type CourseModule, type LinkTarget, type PlacedItem } from '../course/index.ts'
-import { everyExpected, namingFormatOf, type ExpectedCourse, type ExpectedPart } from '../expand/index.ts'
+import { everyExpected, namingFormatOf, type ExpectedBlock, type ExpectedCourse, type ExpectedPart } from '../expand/index.ts'
 import { judgeName, type FieldValues, type NameContext, type NameJudgement } from '../naming/index.ts'
 import { readBlocks, type BlockReading, type PageFacts } from '../page/index.ts'
 import type { GroupingReading, Pair, Pairing } from '../pair/index.ts'
+import type { Strength } from '../template/index.ts'
 import type { Subject } from './rule.ts'
 
 export interface CheckInput {
@@ -20,6 +21,15 @@ export interface CheckInput {
   history?: CourseHistory | null
   /** Instances that the instructor marked “not this week”. */
   notThisWeek?: readonly string[]
+}
+
+/** A block the template asks for, and how it stands where its page was found. */
+export interface PlacedBlock {
+  part: ExpectedPart
+  block: ExpectedBlock
+  told: { subject: Subject; discriminator: string; strength: Strength }
+  /** null where its page is not there, or cannot be read. */
+  stands: { there: PairedItem; reading: BlockReading } | null
 }
 
 /** A page of the course with what is known of where it stands. */
@@ -65,7 +75,10 @@ export class CheckContext {
   readonly #readings = new Map<string, BlockReading[]>()
   readonly #judgements = new Map<string, NameJudgement>()
   readonly #localDates = new Map<string, string>()
+  readonly #needs = new Map<ExpectedPart, string>()
   #pages: CoursePage[] | null = null
+  #unread: { placed: PlacedItem; subject: Subject; why: string }[] | null = null
+  #blocks: PlacedBlock[] | null = null
   #leads: ((href: string) => LinkTarget) | null = null
   #from: string | null = null
   #until: string | null = null
@@ -176,11 +189,23 @@ export class CheckContext {
 
   /** Items whose page could not be read, with the reason. */
   unreadPages(): readonly { placed: PlacedItem; subject: Subject; why: string }[] {
-    return this.placedItems.flatMap((placed) => {
+    return (this.#unread ??= this.placedItems.flatMap((placed) => {
       const why = this.pageOf(placed.item)?.notRead ?? null
       const part = this.partOf(placed.item.id)
       return why === null ? [] : [{ placed, why, subject: part ? ({ about: 'part', part } as const) : ({ about: 'found', id: placed.item.id, name: placed.item.name } as const) }]
-    })
+    }))
+  }
+
+  /** Every block of every page the template asks for, in order, with how it stands. */
+  blocks(): readonly PlacedBlock[] {
+    return (this.#blocks ??= this.pageParts().flatMap((part) => {
+      const there = this.itemFor(part)
+      const all = there ? this.readingsOf(there) : null
+      return part.blocks.map((block, i): PlacedBlock => {
+        const reading = all?.[i]
+        return { part, block, told: { subject: { about: 'part', part }, discriminator: block.key, strength: block.strength }, stands: there && all && reading ? { there, reading } : null }
+      })
+    }))
   }
 
   /** Where a link of one of its pages leads. */
@@ -221,6 +246,12 @@ export class CheckContext {
 
   /** The day by which a part is needed: its week's first day less the lead, or opening day. */
   needOf(part: ExpectedPart): string {
+    let need = this.#needs.get(part)
+    if (need === undefined) this.#needs.set(part, (need = this.#workOutNeed(part)))
+    return need
+  }
+
+  #workOutNeed(part: ExpectedPart): string {
     const { follow, leadDays } = this.expected.template.opening
     const course = part.definition.span === 'course' || part.week === null || follow === 'all-at-once'
     return addDays(course ? this.openingDay : (part.week?.first ?? this.openingDay), course ? 0 : -leadDays)

@@ -1,3 +1,4 @@
+import type { PageFacts } from '../page/index.ts'
 import type { CheckContext, CoursePage } from './context.ts'
 import type { SeenEvidence, Verdict } from './rule.ts'
 
@@ -12,13 +13,23 @@ export interface PageFaults {
   message: string
   expected: string
   evidence?: SeenEvidence['kind']
+  /** Where faults are told from the page alone: what was told of a page is kept with its facts, for every course that has it. */
+  kept?: WeakMap<PageFacts, readonly string[]>
+}
+
+const faultsOf = (page: CoursePage, { faults, kept }: PageFaults): readonly string[] => {
+  if (!kept) return faults(page)
+  let told = kept.get(page.page)
+  if (!told) kept.set(page.page, (told = faults(page)))
+  return told
 }
 
 /**
  * One requirement for every page that students are to read: passed without a fault, not due yet while nobody can reach
  * it before it is needed. Pages of one part are told together, and so are pages that no part expects.
  */
-export function* pageFaults(context: CheckContext, { applies, faults, message, expected, evidence = 'words' }: PageFaults): Generator<Verdict> {
+export function* pageFaults(context: CheckContext, wanted: PageFaults): Generator<Verdict> {
+  const { applies, message, expected, evidence = 'words' } = wanted
   for (const { placed, subject, why } of context.unreadPages()) yield { subject, outcome: 'cannot-tell', reason: `“${placed.item.name}” could not be read: ${why}.`, itemId: placed.item.id }
   for (const page of context.pages()) {
     const { placed, part, subject } = page
@@ -26,7 +37,7 @@ export function* pageFaults(context: CheckContext, { applies, faults, message, e
       if (part) yield { subject, outcome: 'inapplicable' }
       continue
     }
-    const seen = faults(page)
+    const seen = faultsOf(page, wanted)
     const need = part ? context.needOf(part) : context.openingDay
     if (seen.length === 0) yield { subject, outcome: 'passed' }
     else if (!context.studentsReach(placed) && !context.reached(need)) yield { subject, outcome: 'not-due-yet', dueOn: need }

@@ -100,7 +100,12 @@ export interface AnyRule extends Omit<Rule, 'check' | 'parameters'> {
 /** Makes a rule usable without knowing its parameters' type. */
 export const defineRule = <P extends z.ZodType>(rule: Rule<P>): AnyRule => {
   const { check, ...rest } = rule
-  return { ...rest, run: (context, rawParameters) => [...check(context, rule.parameters.parse(rawParameters ?? {}))] }
+  let usual: z.output<P> | null = null
+  const parametersOf = (raw: unknown): z.output<P> => {
+    if (raw !== undefined && !(typeof raw === 'object' && raw !== null && Object.keys(raw).length === 0)) return rule.parameters.parse(raw)
+    return (usual ??= rule.parameters.parse({}))
+  }
+  return { ...rest, run: (context, rawParameters) => [...check(context, parametersOf(rawParameters))] }
 }
 
 export const aboutPart = (part: ExpectedPart): Subject => ({ about: 'part', part })

@@ -1,9 +1,12 @@
 import { z } from 'zod'
+import type { PageFacts } from '../../page/index.ts'
 import { defineRule } from '../rule.ts'
 import { pageFaults } from '../pageFaults.ts'
 
 const colour = 'red|green|blue|orange|yellow|purple|pink|grey|gray'
 const marked = new RegExp(`\\b(?:(?:marked|shown|written|highlighted|printed|listed|given|set|appear|appears|are|is) in (?:${colour})|(?:the|all|every|any) (?:${colour}) (?:items?|words?|text|questions?|tasks?|ones|lines?|entries|rows?|weeks?|dates?))\\b`, 'i')
+
+const kept = new WeakMap<PageFacts, readonly string[]>()
 
 export const colourAlone = defineRule({
   id: 'colour-alone',
@@ -20,6 +23,7 @@ export const colourAlone = defineRule({
       // Words about colours are common at sea; only where the page itself colours text can it mean its own.
       applies: ({ page }) => page.coloured.length > 0,
       faults: ({ page }) => page.paragraphs.filter((paragraph) => marked.test(paragraph.text)).map((paragraph) => paragraph.text),
+      kept,
       message: 'colour', expected: 'a word or mark beside the colour',
     }),
   examples: {

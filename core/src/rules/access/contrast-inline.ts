@@ -1,7 +1,9 @@
 import { z } from 'zod'
-import { contrastOf } from '../../page/index.ts'
+import { contrastOf, type PageFacts } from '../../page/index.ts'
 import { defineRule } from '../rule.ts'
 import { pageFaults } from '../pageFaults.ts'
+
+const kept = new WeakMap<PageFacts, readonly string[]>()
 
 export const contrastInline = defineRule({
   id: 'contrast-inline',
@@ -22,6 +24,7 @@ export const contrastInline = defineRule({
           // Cut, not rounded: 4.499 does not meet 4.5.
           return contrast && contrast.ratio < contrast.needed ? [`“${text.slice(0, 60)}” at ${(Math.floor(contrast.ratio * 100) / 100).toFixed(2)} to 1 where ${contrast.needed} is needed`] : []
         }),
+      kept,
       message: 'contrast', expected: '4.5 to 1, or 3 to 1 for large text',
     }),
   examples: {

@@ -1,6 +1,9 @@
 import { z } from 'zod'
+import type { PageFacts } from '../../page/index.ts'
 import { defineRule } from '../rule.ts'
 import { pageFaults } from '../pageFaults.ts'
+
+const kept = new WeakMap<PageFacts, readonly string[]>()
 
 export const headingEmpty = defineRule({
   id: 'heading-empty',
@@ -16,6 +19,7 @@ export const headingEmpty = defineRule({
     pageFaults(context, {
       applies: ({ page }) => page.headings.length > 0,
       faults: ({ page }) => page.headings.filter((heading) => !heading.named).map((heading) => `level ${heading.level}`),
+      kept,
       message: 'empty', expected: 'words, or no heading', evidence: 'value',
     }),
   examples: {

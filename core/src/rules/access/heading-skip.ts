@@ -1,6 +1,9 @@
 import { z } from 'zod'
+import type { PageFacts } from '../../page/index.ts'
 import { defineRule } from '../rule.ts'
 import { pageFaults } from '../pageFaults.ts'
+
+const kept = new WeakMap<PageFacts, readonly string[]>()
 
 export const headingSkip = defineRule({
   id: 'heading-skip',
@@ -21,6 +24,7 @@ export const headingSkip = defineRule({
           const before = page.headings[i - 1]
           return before && heading.level > before.level + 1 ? [`“${heading.text}” (level ${heading.level} after level ${before.level})`] : []
         }),
+      kept,
       message: 'skip', expected: 'the next level below the heading before it',
     }),
   examples: {

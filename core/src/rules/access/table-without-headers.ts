@@ -1,6 +1,9 @@
 import { z } from 'zod'
+import type { PageFacts } from '../../page/index.ts'
 import { defineRule } from '../rule.ts'
 import { pageFaults } from '../pageFaults.ts'
+
+const kept = new WeakMap<PageFacts, readonly string[]>()
 
 export const tableWithoutHeaders = defineRule({
   id: 'table-without-headers',
@@ -16,6 +19,7 @@ export const tableWithoutHeaders = defineRule({
     pageFaults(context, {
       applies: ({ page }) => page.tables.some((table) => !table.layout),
       faults: ({ page }) => page.tables.filter((table) => !table.layout && table.headers === 0 && table.rows > 1 && table.cells >= 4).map((table) => `${table.rows} rows, ${table.cells} cells`),
+      kept,
       message: 'headers', expected: 'header cells in the first row or column', evidence: 'count',
     }),
   examples: {

@@ -1,6 +1,5 @@
 import { z } from 'zod'
 import { isFixedText } from '../../template/index.ts'
-import { blockReadings } from '../blockReadings.ts'
 import { defineRule, type Verdict } from '../rule.ts'
 
 export const blockEmpty = defineRule({
@@ -14,7 +13,7 @@ export const blockEmpty = defineRule({
   effortMinutes: 2,
   messages: { empty: 'In “{item}” the block “{block}” is empty.' },
   *check(context): Generator<Verdict> {
-    for (const { part, block, told, stands } of blockReadings(context)) {
+    for (const { part, block, told, stands } of context.blocks()) {
       if (isFixedText(block) || block.kind === 'fill-in' || block.kind === 'guidance-note') continue
       if (!stands) {
         yield { ...told, outcome: 'absent' }

@@ -1,6 +1,5 @@
 import { z } from 'zod'
 import { isFixedText } from '../../template/index.ts'
-import { blockReadings } from '../blockReadings.ts'
 import { defineRule, type Verdict } from '../rule.ts'
 
 export const blockMissing = defineRule({
@@ -14,7 +13,7 @@ export const blockMissing = defineRule({
   effortMinutes: 2,
   messages: { missing: '“{item}” no longer has its {block}.', 'house-text': '“{item}” no longer shows the house text {block}.' },
   *check(context): Generator<Verdict> {
-    for (const { part, block, told, stands } of blockReadings(context)) {
+    for (const { part, block, told, stands } of context.blocks()) {
       // Fixed text and the elements of a home page have rules of their own; guidance is to go.
       if (isFixedText(block) || block.kind === 'guidance-note' || block.kind === 'title' || (part === context.expected.home && block.definition.element)) continue
       if (!stands) {

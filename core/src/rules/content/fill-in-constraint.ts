@@ -1,6 +1,5 @@
 import { z } from 'zod'
 import { countWords } from '../../page/index.ts'
-import { blockReadings } from '../blockReadings.ts'
 import { defineRule, type Verdict } from '../rule.ts'
 
 const asked: Readonly<Record<string, string>> = { image: 'an image', file: 'a file', video: 'a film', date: 'a date', 'e-mail': 'an e-mail address', link: 'a link', list: 'a list', table: 'a table' }
@@ -20,7 +19,7 @@ export const fillInConstraint = defineRule({
     kind: '“{item}” answers “{prompt}” without {wanted}.',
   },
   *check(context): Generator<Verdict> {
-    for (const { part, block, told, stands } of blockReadings(context)) {
+    for (const { part, block, told, stands } of context.blocks()) {
       const { definition } = block
       if (definition.kind !== 'fill-in' || (definition.minWords === undefined && definition.maxWords === undefined && asked[definition.type] === undefined)) continue
       if (!stands) {

@@ -1,5 +1,4 @@
 import { z } from 'zod'
-import { blockReadings } from '../blockReadings.ts'
 import { defineRule, type Verdict } from '../rule.ts'
 
 export const fillInShapeLost = defineRule({
@@ -13,7 +12,7 @@ export const fillInShapeLost = defineRule({
   effortMinutes: 2,
   messages: { label: '“{item}” has an answer, but its label “{label}” is gone.', outside: '“{item}” has an image beside the frame that still asks: “{prompt}”.' },
   *check(context): Generator<Verdict> {
-    for (const { part, block, told, stands } of blockReadings(context)) {
+    for (const { part, block, told, stands } of context.blocks()) {
       const { definition } = block
       if (definition.kind !== 'fill-in' || (definition.label === undefined && definition.type !== 'image')) continue
       if (!stands) yield { ...told, outcome: 'absent' }

@@ -1,6 +1,5 @@
 import { z } from 'zod'
 import { defineRule, type Verdict } from '../rule.ts'
-import { blockReadings } from '../blockReadings.ts'
 
 export const fillInUnfilled = defineRule({
   id: 'fill-in-unfilled',
@@ -16,7 +15,7 @@ export const fillInUnfilled = defineRule({
     empty: '“{item}” has nothing where it asks: “{prompt}”.',
   },
   *check(context): Generator<Verdict> {
-    for (const { part, block, told, stands } of blockReadings(context)) {
+    for (const { part, block, told, stands } of context.blocks()) {
       if (block.definition.kind !== 'fill-in') continue
       const { prompt, label } = block.definition
       if (!stands) yield { ...told, outcome: 'absent' }

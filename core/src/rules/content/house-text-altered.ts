@@ -1,6 +1,5 @@
 import { z } from 'zod'
 import { analysePage, changedPhrases, revisionInForce, wordDifference } from '../../page/index.ts'
-import { blockReadings } from '../blockReadings.ts'
 import { defineRule, type Verdict } from '../rule.ts'
 
 export const houseTextAltered = defineRule({
@@ -14,7 +13,7 @@ export const houseTextAltered = defineRule({
   effortMinutes: 2,
   messages: { altered: '“{item}” changes the house text {title}: {change}.' },
   *check(context): Generator<Verdict> {
-    for (const { block, told, stands } of blockReadings(context)) {
+    for (const { block, told, stands } of context.blocks()) {
       if (block.definition.kind !== 'house-text' || !block.houseText) continue
       if (!stands) yield { ...told, outcome: 'absent' }
       else if (stands.reading.state !== 'altered') yield { ...told, outcome: stands.reading.state === 'missing' ? 'inapplicable' : 'passed' }

@@ -1,7 +1,6 @@
 import { z } from 'zod'
 import { blockHtmlOn, blockRegions, revisionInForce } from '../../page/index.ts'
 import type { Change } from '../../course/index.ts'
-import { blockReadings } from '../blockReadings.ts'
 import { defineRule, type Verdict } from '../rule.ts'
 
 export const houseTextOutdated = defineRule({
@@ -15,7 +14,7 @@ export const houseTextOutdated = defineRule({
   effortMinutes: 1,
   messages: { outdated: '“{item}” shows {title} as of revision {seen}; revision {wanted} is in force since {since}.' },
   *check(context): Generator<Verdict> {
-    for (const { block, told, stands } of blockReadings(context)) {
+    for (const { block, told, stands } of context.blocks()) {
       if (block.definition.kind !== 'house-text') continue
       if (!stands) yield { ...told, outcome: 'absent' }
       // What is linked is current; what was changed by hand or taken out is told by other rules.

@@ -1,7 +1,6 @@
 import { z } from 'zod'
 import type { Change } from '../../course/index.ts'
 import { blockRegions } from '../../page/index.ts'
-import { blockReadings } from '../blockReadings.ts'
 import { defineRule, type Verdict } from '../rule.ts'
 
 export const promptBesideAnswer = defineRule({
@@ -15,7 +14,7 @@ export const promptBesideAnswer = defineRule({
   effortMinutes: 1,
   messages: { beside: '“{item}” has an answer, and the prompt “{prompt}” still stands beside it.' },
   *check(context): Generator<Verdict> {
-    for (const { part, block, told, stands } of blockReadings(context)) {
+    for (const { part, block, told, stands } of context.blocks()) {
       if (block.definition.kind !== 'fill-in') continue
       const { prompt, label } = block.definition
       if (!stands) yield { ...told, outcome: 'absent' }

@@ -1,6 +1,5 @@
 import { z } from 'zod'
 import { foldName } from '../../naming/index.ts'
-import { blockReadings } from '../blockReadings.ts'
 import { defineRule, type Verdict } from '../rule.ts'
 
 const work = new Set(['discussion', 'assignment', 'assessment', 'tool-link'])
@@ -20,7 +19,7 @@ export const workListComplete = defineRule({
     gone: 'The list of work in “{item}” still names {seen}, which is not in the module.',
   },
   *check(context): Generator<Verdict> {
-    for (const { part, block, told, stands } of blockReadings(context)) {
+    for (const { part, block, told, stands } of context.blocks()) {
       if (block.kind !== 'work-list') continue
       if (!stands) {
         yield { ...told, outcome: 'absent' }

@@ -1,5 +1,4 @@
 import { z } from 'zod'
-import { blockReadings } from '../blockReadings.ts'
 import { defineRule, type Verdict } from '../rule.ts'
 
 export const signpostTarget = defineRule({
@@ -13,7 +12,7 @@ export const signpostTarget = defineRule({
   effortMinutes: 2,
   messages: { target: 'In “{item}” the signpost to {wanted} leads elsewhere or is gone.' },
   *check(context): Generator<Verdict> {
-    for (const { part, block, told, stands } of blockReadings(context)) {
+    for (const { part, block, told, stands } of context.blocks()) {
       if (block.definition.kind !== 'signposts' || block.definition.element === 'where-to-begin') continue
       if (!stands || stands.reading.state === 'missing') {
         yield { ...told, outcome: 'absent' }

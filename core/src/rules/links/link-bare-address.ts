@@ -1,8 +1,11 @@
 import { z } from 'zod'
+import type { PageFacts } from '../../page/index.ts'
 import { defineRule } from '../rule.ts'
 import { pageFaults } from '../pageFaults.ts'
 
 const address = /\b(?:https?:\/\/|www\.)[^\s<>"']{3,300}/i
+
+const kept = new WeakMap<PageFacts, readonly string[]>()
 
 export const linkBareAddress = defineRule({
   id: 'link-bare-address',
@@ -18,6 +21,7 @@ export const linkBareAddress = defineRule({
     pageFaults(context, {
       applies: ({ page }) => page.paragraphs.length > 0,
       faults: ({ page }) => page.paragraphs.flatMap((paragraph) => address.exec(paragraph.text)?.[0] ?? []),
+      kept,
       message: 'bare', expected: 'a link named for what it leads to', evidence: 'value',
     }),
   examples: {
