@@ -17,6 +17,6 @@ console.log('pair', time(() => void pairCourse(worked.value.expected, one, po)))
 const pairing = pairCourse(worked.value.expected, one, po)
 console.log('context', time(() => void new CheckContext({ ...worked.value, course: one, pairing, asOf: demoToday, pageOf: po })))
 const perRule: [string, number][] = []
-for (let round = 0; round < 8; round++) { const context = new CheckContext({ ...worked.value, course: one, pairing, asOf: demoToday, pageOf: po })
-for (const [i, rule] of rules.entries()) { const t = performance.now(); rule.run(context, undefined); const d = performance.now() - t; perRule[i] = [rule.id, (perRule[i]?.[1] ?? 0) + (round >= 3 ? d / 5 : 0)] } }
+for (let round = 0; round < 60; round++) { const context = new CheckContext({ ...worked.value, course: one, pairing, asOf: demoToday, pageOf: po })
+for (const [i, rule] of rules.entries()) { const t = performance.now(); rule.run(context, undefined); const d = performance.now() - t; perRule[i] = [rule.id, (perRule[i]?.[1] ?? 0) + (round >= 40 ? d / 20 : 0)] } }
 console.log('rules total', perRule.reduce((s, r) => s + r[1], 0).toFixed(2), perRule.sort((a, b) => b[1] - a[1]).slice(0, 16).map(([id, ms]) => `${id} ${ms.toFixed(2)}`).join(', '))

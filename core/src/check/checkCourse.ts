@@ -58,13 +58,31 @@ interface Told {
   outcome: Outcome
 }
 
+interface Expectation {
+  expected: ExpectedCourse
+  groupings: ReturnType<typeof readGroupings>
+}
+/** Expectations worked out lately, by template: the same course is looked at again and again while it is mended. */
+const keptExpectations = new WeakMap<Template, Map<string, Expectation>>()
+const mostExpectations = 16
+
 /** Works out what a course should be, with the units it made of its weeks where the template accepts them. */
-export const expectationFor = ({ template, facts, course }: Pick<Check, 'template' | 'facts' | 'course'>): Result<{ expected: ExpectedCourse; groupings: ReturnType<typeof readGroupings> }> => {
+export const expectationFor = ({ template, facts, course }: Pick<Check, 'template' | 'facts' | 'course'>): Result<Expectation> => {
   const weeks = instructionalWeeks({ term: facts.term, nextTerm: facts.nextTerm, session: facts.session, count: facts.weeks })
   const groupings = readGroupings(template, facts, weeks, course)
   const units = Object.fromEntries(Object.entries(groupings).flatMap(([key, reading]) => (reading.state === 'grouped' ? [[key, reading.units]] : [])))
-  const expansion = expandCourse({ template, facts, groupings: units, repetitions: knownRepetitions(template, course), mintFrom: course.id })
-  return expansion.ok ? success({ expected: expansion.value, groupings }) : expansion
+  const repetitions = knownRepetitions(template, course)
+  const key = JSON.stringify([facts, groupings, repetitions, course.id])
+  let kept = keptExpectations.get(template)
+  if (!kept) keptExpectations.set(template, (kept = new Map()))
+  const known = kept.get(key)
+  if (known) return success(known)
+  const expansion = expandCourse({ template, facts, groupings: units, repetitions, mintFrom: course.id })
+  if (!expansion.ok) return expansion
+  const expectation: Expectation = { expected: expansion.value, groupings }
+  if (kept.size >= mostExpectations) kept.delete(kept.keys().next().value ?? '')
+  kept.set(key, expectation)
+  return success(expectation)
 }
 
 /**
@@ -92,11 +110,17 @@ export const checkCourse = (check: Check): Result<CheckResult> => {
   const context = new CheckContext({ expected, course, pairing, groupings, asOf, pageOf, history: check.history ?? null, ...(check.notThisWeek ? { notThisWeek: check.notThisWeek } : {}), ...(check.clashes ? { clashes: check.clashes } : {}) })
 
   const told: Told[] = []
+  let inapplicable = 0
   const policyOf = new Map(template.policies.map((policy) => [policy.rule, policy]))
   for (const rule of rules) {
     const policy = policyOf.get(rule.id)
     if (policy?.off) continue
     for (const verdict of rule.run(context, policy?.parameters)) {
+      // Most requirements do not apply to most parts; they are counted, not listed.
+      if (verdict.outcome === 'inapplicable') {
+        inapplicable += 1
+        continue
+      }
       const strength = weakest(policy?.strength ?? rule.strength, verdict.subject.about === 'part' ? verdict.subject.part.strength : undefined, verdict.strength)
       told.push({ rule, verdict, outcome: outcomeOf(rule, verdict, strength, context) })
     }
@@ -107,7 +131,7 @@ export const checkCourse = (check: Check): Result<CheckResult> => {
 
   const findings = findingsOf(told, context, policyOf, check.dispensations)
   const outcomes = told.map((one) => one.outcome)
-  const counts = countsOf(outcomes, findings)
+  const counts = countsOf(outcomes, findings, inapplicable)
   const untoldMusts = outcomes.some((one) => one.outcome === 'cannot-tell' && one.strength === 'must' && one.attestedBy === undefined)
   return success({
     schema: 'wickerframe.check/1',
@@ -168,7 +192,7 @@ const workOutPlace = (subject: Subject, itemId: string | undefined, context: Che
 
 const outcomeOf = (rule: AnyRule, verdict: Verdict, strength: Strength, context: CheckContext): Outcome => ({
   rule: rule.id,
-  fingerprint: fingerprintOf(`${rule.id}|${subjectKey(verdict.subject)}|${verdict.discriminator ?? ''}`),
+  fingerprint: verdict.outcome === 'passed' ? '' : fingerprintOf(`${rule.id}|${subjectKey(verdict.subject)}|${verdict.discriminator ?? ''}`),
   strength,
   outcome: verdict.outcome === 'absent' ? 'untested' : verdict.outcome,
   place: placeOf(verdict.subject, 'itemId' in verdict ? verdict.itemId : undefined, context),
@@ -281,21 +305,26 @@ const alsoIn = (rest: readonly FindingPlace[]): string => {
   return ` The same in ${rest.length} more ${rest.length === 1 ? 'place' : 'places'}:${where}.`
 }
 
-const countsOf = (outcomes: readonly Outcome[], findings: readonly Finding[]): Counts => {
+const countsOf = (outcomes: readonly Outcome[], findings: readonly Finding[], inapplicable: number): Counts => {
   // What is for information only, waived or attested is no open requirement.
-  const asked = outcomes.filter((one) => one.strength !== 'may' && one.waivedBy === undefined && one.attestedBy === undefined)
-  const count = (word: Outcome['outcome']) => asked.filter((one) => one.outcome === word).length
-  const met = count('passed')
+  const count: Record<Outcome['outcome'], number> = { passed: 0, failed: 0, 'cannot-tell': 0, 'not-due-yet': 0, inapplicable, untested: 0 }
+  let waived = 0
+  let attested = 0
+  for (const one of outcomes) {
+    if (one.waivedBy !== undefined) waived += 1
+    else if (one.attestedBy !== undefined) attested += 1
+    else if (one.strength !== 'may') count[one.outcome] += 1
+  }
   const open = (strength: Strength) => findings.filter((one) => one.strength === strength && one.places.some((place) => place.waived === null)).length
   return {
-    requirements: met + count('failed'),
-    met,
+    requirements: count.passed + count.failed,
+    met: count.passed,
     openMusts: open('must'),
     openShoulds: open('should'),
-    waived: outcomes.filter((one) => one.waivedBy !== undefined).length,
-    attested: outcomes.filter((one) => one.attestedBy !== undefined).length,
-    cannotTell: count('cannot-tell'),
-    notDueYet: count('not-due-yet'),
-    inapplicable: count('inapplicable') + count('untested'),
+    waived,
+    attested,
+    cannotTell: count['cannot-tell'],
+    notDueYet: count['not-due-yet'],
+    inapplicable: count.inapplicable + count.untested,
   }
 }

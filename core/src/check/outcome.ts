@@ -18,7 +18,7 @@ export type Place = z.output<typeof Place>
 
 export const Outcome = z.strictObject({
   rule: z.string(),
-  fingerprint: z.string().describe('Of rule, part and repetition (or platform id) and discriminator; never of the evidence'),
+  fingerprint: z.string().describe('Of rule, part and repetition (or platform id) and discriminator; never of the evidence; empty for what is met, which nobody has to speak of'),
   strength: Strength,
   outcome: z.enum(outcomeWords),
   place: Place,

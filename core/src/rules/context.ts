@@ -48,6 +48,18 @@ export interface PairedItem {
   module: CourseModule | null
 }
 
+const readingsOfPages = new WeakMap<PageFacts, WeakMap<readonly ExpectedBlock[], { onDate: string; readings: BlockReading[] }>>()
+/** How blocks stand in a page, kept with both: a page that did not change is not read again. */
+const keptReadings = (blocks: readonly ExpectedBlock[], page: PageFacts, onDate: string): BlockReading[] => {
+  let ofPage = readingsOfPages.get(page)
+  if (!ofPage) readingsOfPages.set(page, (ofPage = new WeakMap()))
+  const known = ofPage.get(blocks)
+  if (known?.onDate === onDate) return known.readings
+  const readings = readBlocks(blocks, page, onDate)
+  ofPage.set(blocks, { onDate, readings })
+  return readings
+}
+
 /**
  * Everything a rule may read. Dates are compared only through it, so that it knows in which interval of as-of dates
  * the result stays the same.
@@ -219,7 +231,7 @@ export class CheckContext {
     if (kept) return kept
     const page = this.pageOf(paired.item)
     if (!page || page.notRead !== null) return null
-    const readings = readBlocks(paired.part.blocks, page, this.asOf)
+    const readings = keptReadings(paired.part.blocks, page, this.asOf)
     this.#readings.set(paired.part.instance, readings)
     for (const block of paired.part.blocks)
       for (const revision of block.houseText?.revisions.slice(1) ?? []) this.reached(revision.inForceFrom)

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import type { PageFacts } from '../../page/index.ts'
 import { defineRule, type Subject, type Verdict } from '../rule.ts'
 
 export const fillerText = defineRule({
@@ -19,7 +20,7 @@ export const fillerText = defineRule({
       if (!page) continue
       const part = context.partOf(placed.item.id)
       const subject: Subject = part ? { about: 'part', part } : { about: 'found', id: placed.item.id, name: placed.item.name }
-      const hit = page.paragraphs.find((paragraph) => phrases.some((phrase) => wholeWords(phrase).test(paragraph.text)))
+      const hit = fillerIn(page, phrases)
       if (!hit) {
         if (part) yield { subject, outcome: 'passed' }
         continue
@@ -50,9 +51,16 @@ export const fillerText = defineRule({
   },
 })
 
-const patterns = new Map<string, RegExp>()
-const wholeWords = (phrase: string): RegExp => {
-  let pattern = patterns.get(phrase)
-  if (!pattern) patterns.set(phrase, (pattern = new RegExp(`(?<![\\p{L}\\p{N}])${phrase.replace(/[.*+?^${}()|[\]\\]/g, '\\$&')}(?![\\p{L}\\p{N}])`, 'iu')))
-  return pattern
+const patterns = new WeakMap<readonly string[], { pattern: RegExp; told: WeakMap<PageFacts, { text: string } | null> }>()
+/** The first paragraph of a page with one of the phrases as whole words; kept with the page, as most courses share the phrases. */
+const fillerIn = (page: PageFacts, phrases: readonly string[]): { text: string } | null => {
+  let kept = patterns.get(phrases)
+  if (!kept) {
+    const any = phrases.map((phrase) => phrase.replace(/[.*+?^${}()|[\]\\]/g, '\\$&')).join('|')
+    patterns.set(phrases, (kept = { pattern: new RegExp(`(?<![\\p{L}\\p{N}])(?:${any || '(?!)'})(?![\\p{L}\\p{N}])`, 'iu'), told: new WeakMap() }))
+  }
+  const { pattern, told } = kept
+  let hit = told.get(page)
+  if (hit === undefined) told.set(page, (hit = page.paragraphs.find((paragraph) => pattern.test(paragraph.text)) ?? null))
+  return hit
 }

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import type { PageFacts } from '../../page/index.ts'
 import { aboutCourse, defineRule, type Verdict } from '../rule.ts'
 
 /** A fact that stands after its label, in one line or the next. */
@@ -32,12 +33,8 @@ export const sameFactDiffers = defineRule({
     for (const { page, placed, part } of context.pages()) {
       if (part?.audience === 'staff') continue
       const prompts = new Set(part?.blocks.flatMap((block) => (block.definition.kind === 'fill-in' ? [block.definition.prompt] : [])))
-      page.paragraphs.forEach(({ text }, i) => {
-        for (const { key, label } of facts) {
-          const match = label.exec(text)
-          const value = match ? text.slice(match[0].length) || (page.paragraphs[i + 1]?.text ?? '') : ''
-          if (value !== '' && !prompts.has(value)) tell(key, value, placed.item.name)
-        }
+      for (const { key, value } of toldIn(page)) if (!prompts.has(value)) tell(key, value, placed.item.name)
+      page.paragraphs.forEach(({ text }) => {
         if (text.includes('@'))
           for (const address of text.match(mail) ?? [])
             for (const { name, email } of instructors) {
@@ -69,3 +66,20 @@ export const sameFactDiffers = defineRule({
     ],
   },
 })
+
+const kept = new WeakMap<PageFacts, { key: string; value: string }[]>()
+/** The facts a page tells after their labels; kept with the page. */
+const toldIn = (page: PageFacts): { key: string; value: string }[] => {
+  let told = kept.get(page)
+  if (!told) {
+    told = page.paragraphs.flatMap(({ text }, i) =>
+      facts.flatMap(({ key, label }) => {
+        const match = label.exec(text)
+        const value = match ? text.slice(match[0].length) || (page.paragraphs[i + 1]?.text ?? '') : ''
+        return value === '' ? [] : [{ key, value }]
+      }),
+    )
+    kept.set(page, told)
+  }
+  return told
+}
