@@ -11,4 +11,4 @@ const outfile = join(root, '.local/bench', `${name}.mjs`)
 await build({ entryPoints: [join(root, 'bench', `${name}.ts`)], bundle: true, platform: 'node', format: 'esm', outfile, logLevel: 'error' })
 // The demo's templates are files beside its sources.
 if (!existsSync(join(root, '.local/templates'))) symlinkSync(join(root, 'demo/templates'), join(root, '.local/templates'))
-process.exitCode = spawnSync(process.execPath, ['--expose-gc', outfile], { cwd: root, stdio: 'inherit' }).status ?? 1
+process.exitCode = spawnSync(process.execPath, ['--expose-gc', outfile, ...process.argv.slice(3)], { cwd: root, stdio: 'inherit' }).status ?? 1

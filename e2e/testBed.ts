@@ -27,6 +27,8 @@ export interface TestBed {
   startServer: (port?: string) => Promise<StartedProcess>
   platform: () => StartedProcess
   startPlatform: () => Promise<void>
+  /** What its processes are started with. */
+  environment: Readonly<Record<string, string>>
   misbehave: (name: string, remaining: number) => Promise<void>
   /** Signs somebody in, at the server or at another one. */
   as: (email: string, at?: string) => Promise<Client>
@@ -89,7 +91,7 @@ export const startTestBed = async ({ courses = 6, leaseSeconds = 2 } = {}): Prom
   }
   const platformPool = connect({ host: '127.0.0.1', port: mariadb.port, user: 'root', password: mariadb.password, database: `${name}_platform` }, 2)
   return {
-    address, platformAddress, pool, platformPool, mariadbPid: mariadb.pid, server, startWorker, startServer, as,
+    environment, address, platformAddress, pool, platformPool, mariadbPid: mariadb.pid, server, startWorker, startServer, as,
     authorization: `Bearer ${token}`,
     platform: () => platform,
     startPlatform: async () => {

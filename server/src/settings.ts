@@ -15,6 +15,7 @@ const Settings = z.object({
   WICKERFRAME_SECURE_COOKIES: z.enum(['yes', 'no']).default('no').describe('yes when served over TLS'),
   WORKER_LEASE_SECONDS: z.coerce.number().int().min(2).max(600).default(30),
   WORKER_CONCURRENCY: z.coerce.number().int().min(1).max(32).default(4),
+  WORKER_THREADS: z.coerce.number().int().min(1).max(32).default(2).describe('Threads that check courses'),
   CONNECTOR_TIMEOUT_SECONDS: z.coerce.number().int().min(1).max(300).default(20),
 })
 export type Settings = z.output<typeof Settings>

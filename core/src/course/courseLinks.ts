@@ -28,6 +28,12 @@ const ownAddress = (courseId: string, addresses: readonly string[]): [string, st
   return at > 0 ? [`${whole.slice(0, at).join('/')}/`, whole[at] ?? ''] : [null, null]
 }
 
+/** How addresses of a course's own items begin, e.g. `/courses/nav-110/`; empty where it cannot be told. */
+export const ownPrefix = (course: Course): string => {
+  const [root, id] = ownAddress(course.id, everyCourseItem(course).flatMap(({ item }) => (item.url === null ? [] : [addressOf(item.url)])))
+  return root === null ? '' : `${root}${id}/`
+}
+
 const addressOf = (href: string): string => href.trim().replace(/[#?].*$/, '')
 
 /**

@@ -85,10 +85,12 @@ export interface PageFacts {
   markedPart: string | null
   /** Why it could not be read, or null. */
   notRead: string | null
+  /** One and the same for all pages that differ only in their own course's addresses. */
+  shared: object
 }
 
 /** Raised whenever the facts of the same page would come out differently, so that kept facts are worked out again. */
-export const analyserVersion = 3
+export const analyserVersion = 4
 
 export const blockMarker = 'data-wf-block'
 export const partMarker = 'data-wf-part'
@@ -119,7 +121,7 @@ interface Around {
 }
 
 const noFacts = (notRead: string | null): PageFacts => ({
-  paragraphs: [], headings: [], links: [], images: [], tables: [], media: [], lists: [], coloured: [], dates: [], markers: [], markedPart: null, notRead,
+  paragraphs: [], headings: [], links: [], images: [], tables: [], media: [], lists: [], coloured: [], dates: [], markers: [], markedPart: null, notRead, shared: {},
 })
 
 /** Reads a page's HTML. Nothing in it is run or fetched. The whole is parsed once (WHATWG HTML, by parse5). */

@@ -1,4 +1,3 @@
-import type { PageFacts } from '../page/index.ts'
 import type { CheckContext, CoursePage } from './context.ts'
 import type { SeenEvidence, Verdict } from './rule.ts'
 
@@ -14,13 +13,13 @@ export interface PageFaults {
   expected: string
   evidence?: SeenEvidence['kind']
   /** Where faults are told from the page alone: what was told of a page is kept with its facts, for every course that has it. */
-  kept?: WeakMap<PageFacts, readonly string[]>
+  kept?: WeakMap<object, readonly string[]>
 }
 
 const faultsOf = (page: CoursePage, { faults, kept }: PageFaults): readonly string[] => {
   if (!kept) return faults(page)
-  let told = kept.get(page.page)
-  if (!told) kept.set(page.page, (told = faults(page)))
+  let told = kept.get(page.page.shared)
+  if (!told) kept.set(page.page.shared, (told = faults(page)))
   return told
 }
 

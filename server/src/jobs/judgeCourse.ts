@@ -1,7 +1,7 @@
 import { analyserVersion, checkCourse, weaveColumns, weaveRow, type Check, type CheckResult, type Crossing } from '@wickerframe/core'
-import { inTransaction, type Database } from '@wickerframe/storage'
+import { firstRow, inTransaction, type Database } from '@wickerframe/storage'
 import type { Pool } from 'mysql2/promise'
-import { digestOf, digestOfMade } from '../digest.ts'
+import { digestOf } from '../digest.ts'
 import { dispensationsOf, listJoins, listNotThisWeek, settleFollowUps } from '../repositories/care.ts'
 import { reuseCheck, storeCheck } from '../repositories/checks.ts'
 import { findClashes } from '../repositories/cohort.ts'
@@ -9,24 +9,38 @@ import { courseHistory } from '../repositories/courseHistory.ts'
 import type { StoredCourse } from '../repositories/courses.ts'
 import { findSnapshot } from '../repositories/snapshots.ts'
 import { engineVersion, expectationOf } from './deploymentPlan.ts'
-import { keptPageFacts } from './pageCache.ts'
+import { pageFactsIn } from './pageCache.ts'
 
 /** Everything a check of a course is made from, as it is stored; null when it is under no template or was never read. */
-export const checkInputs = async (database: Database, stored: StoredCourse, asOf: string, today: string): Promise<{ check: Check; key: string } | null> => {
+export const checkInputs = async (database: Database, stored: StoredCourse, asOf: string, today: string): Promise<Check | null> => {
   const { id } = stored.summary
   const template = await expectationOf(database, stored)
   const snapshot = await findSnapshot(database, id)
   if (!template || !snapshot) return null
-  const clashes = await findClashes(database, id)
-  const history = await courseHistory(database, stored, today)
   const joins = (await listJoins(database, id)).map(({ what, expected, found }) => ({ what, expected, found }))
-  const dispensations = await dispensationsOf(database, id)
-  const notThisWeek = await listNotThisWeek(database, id)
-  const identity = JSON.stringify(snapshot.course, (field, value: unknown) => (field === 'html' || field === 'readAt' || field === 'revision' ? undefined : value))
   return {
-    check: { template, facts: stored.facts, course: snapshot.course, asOf, pageOf: keptPageFacts, clashes, history, joins, dispensations, notThisWeek },
-    key: digestOf({ clashes, history, joins, dispensations, notThisWeek, template: digestOfMade(template), facts: stored.facts, snapshot: snapshot.digest, identity, engine: engineVersion, analyser: analyserVersion }),
+    template, facts: stored.facts, course: snapshot.course, asOf, pageOf: pageFactsIn(snapshot.course), joins, clashes: await findClashes(database, id), history: await courseHistory(database, stored, today),
+    dispensations: await dispensationsOf(database, id), notThisWeek: await listNotThisWeek(database, id),
   }
+}
+
+/**
+ * Names the very question that a check answers, without loading what it is about: the digest of the snapshot, the revision
+ * of what was deployed, the versions it is judged by and the wording of house texts, its facts, and when what is waived,
+ * attested, joined or left out last changed. Null when there is nothing to check.
+ */
+const questionOf = async (database: Database, stored: StoredCourse, today: string): Promise<string | null> => {
+  const { id } = stored.summary
+  const state = await firstRow<{ digest: string | null; revision: number | null; judged: string | null; wording: string | null }>(
+    database,
+    `SELECT (SELECT digest FROM snapshots WHERE course_id = courses.id) AS digest, courses.base_revision AS revision, courses.judged_from AS judged,
+            (SELECT CONCAT(COUNT(*), ':', SUM(revision)) FROM library_entries WHERE kind = 'house-text') AS wording
+     FROM courses WHERE courses.id = ?`,
+    [id],
+  )
+  if (!state?.digest || stored.templateId === null) return null
+  const { templateId, version, brought, strengthsVersion, facts } = stored
+  return digestOf({ ...state, templateId, version, brought, strengthsVersion, facts, clashes: await findClashes(database, id), history: await courseHistory(database, stored, today), engine: engineVersion, analyser: analyserVersion })
 }
 
 export type Judgement =
@@ -38,12 +52,14 @@ export type Judgement =
 
 /** Checks a course from what is stored of it, unless the very same question was answered before. */
 export const judgeCourse = async (pool: Pool, stored: StoredCourse, asOf: string, today: string): Promise<Judgement> => {
-  const inputs = await checkInputs(pool, stored, asOf, today)
-  if (!inputs) return { state: 'no-template' }
-  if (await reuseCheck(pool, stored.summary.id, inputs.key, asOf)) return { state: 'known' }
-  const checked = checkCourse(inputs.check)
+  const key = await questionOf(pool, stored, today)
+  if (key === null) return { state: 'no-template' }
+  if (await reuseCheck(pool, stored.summary.id, key, asOf)) return { state: 'known' }
+  const check = await checkInputs(pool, stored, asOf, today)
+  if (!check) return { state: 'no-template' }
+  const checked = checkCourse(check)
   if (!checked.ok) return { state: 'unusable', reason: `it cannot be checked: at ${checked.problems[0]?.path}, found ${checked.problems[0]?.found}; expected ${checked.problems[0]?.expected}` }
-  return { state: 'judged', key: inputs.key, result: checked.value, crossings: weaveRow(checked.value, inputs.check.template, weaveColumns([inputs.check.template], stored.facts.weeks)) }
+  return { state: 'judged', key, result: checked.value, crossings: weaveRow(checked.value, check.template, weaveColumns([check.template], stored.facts.weeks)) }
 }
 
 /** Keeps a judgement, and settles what was raised by what is found now. Findings as of another day than today settle nothing. */

@@ -5,10 +5,10 @@ import { z } from 'zod'
 import type { Connector } from '../connector/client.ts'
 import { recordAudit } from '../repositories/audit.ts'
 import { recordedIdentity } from '../repositories/bases.ts'
-import { findCourse } from '../repositories/courses.ts'
 import type { ClaimedTask } from '../repositories/runs.ts'
 import { runChangeSetTask } from './changeSetTask.ts'
-import { checkInputs, judgeAgain } from './judgeCourse.ts'
+import { checkInputs } from './judgeCourse.ts'
+import type { Judge } from './judgePool.ts'
 import { failed, type TaskOutcome } from './outcome.ts'
 
 /** What was chosen, with its sentence and what it changes, for those who read the run. */
@@ -22,7 +22,7 @@ const leftWords = (left: number): string => (left === 0 ? '' : `; ${left} left a
  * Mends what was chosen in the course as it stands now. A mend is worked out anew; where something else is seen than
  * when it was chosen, it is left.
  */
-export const runMendTask = async (pool: Pool, connector: Connector, task: ClaimedTask, today: string): Promise<TaskOutcome> => {
+export const runMendTask = async (pool: Pool, connector: Connector, task: ClaimedTask, today: string, _publicUrl: string, judge: Judge): Promise<TaskOutcome> => {
   const proposal = readDocument(z.array(ProposedMend), JSON.parse(task.proposal ?? 'null'))
   if (!proposal.ok) return failed('the mends are stored in a form that cannot be read')
   const chosen = new Map(proposal.value.map((one) => [one.fingerprint, one.digest]))
@@ -32,7 +32,7 @@ export const runMendTask = async (pool: Pool, connector: Connector, task: Claime
       const inputs = await checkInputs(pool, stored, task.asOf ?? today, today)
       if (!inputs) return { nothing: 'it is under no template, so there is nothing to mend' }
       const present = withRecordedIdentity(course, await recordedIdentity(pool, task.courseId))
-      const mended = mendCourse({ ...inputs.check, course: present }, (_, place) => chosen.get(place.fingerprint) === place.digest)
+      const mended = mendCourse({ ...inputs, course: present }, (_, place) => chosen.get(place.fingerprint) === place.digest)
       if (!mended.ok) return { outcome: failed(`it cannot be checked: at ${mended.problems[0]?.path}, found ${mended.problems[0]?.found}`) }
       const left = chosen.size - mended.value.mended.length
       return mended.value.changes.length === 0 ? { nothing: `nothing to mend${leftWords(left)}` } : { changes: mended.value.changes, note: { mended: mended.value.mended.map((one) => one.message), left } }
@@ -42,9 +42,7 @@ export const runMendTask = async (pool: Pool, connector: Connector, task: Claime
     },
     done: ({ mended, left }) => `${mended.length} mended${leftWords(left)}`,
   })
-  if (outcome.state === 'done') {
-    const stored = await findCourse(pool, task.courseId, 'system', today)
-    if (stored) await judgeAgain(pool, stored, today, today)
-  }
+  // The course was read again with the answer; what is told of it follows at once.
+  if (outcome.state === 'done') await judge(task.courseId, today, today)
   return outcome
 }

@@ -3,6 +3,7 @@ import type { Logger } from 'pino'
 import type { Connector } from '../connector/client.ts'
 import { claimTask, closeFinishedRun, closeFinishedRuns, collectExpired, finishTask, postponeTask, renewLease, type ClaimedTask } from '../repositories/runs.ts'
 import { runCheckTask } from './checkTask.ts'
+import type { Judge } from './judgePool.ts'
 import type { TaskOutcome } from './outcome.ts'
 import { runMendTask } from './mendTask.ts'
 import { runPlanTask } from './planTask.ts'
@@ -17,9 +18,12 @@ export interface WorkerSettings {
   today: () => string
   /** Where students reach Wickerframe. */
   publicUrl: string
+  /** Judges a course in a thread of its own. */
+  judge: Judge
 }
 
-const runners = { rollout: runRolloutTask, renames: runRenameTask, mends: runMendTask, check: runCheckTask } as const
+type Runner = (pool: Pool, connector: Connector, task: ClaimedTask, today: string, publicUrl: string, judge: Judge) => Promise<TaskOutcome>
+const runners: Readonly<Record<ClaimedTask['kind'], Runner>> = { rollout: runRolloutTask, renames: runRenameTask, mends: runMendTask, check: runCheckTask }
 
 const mostAttempts = 12
 const idleMilliseconds = 250
@@ -39,7 +43,7 @@ export const startWorker = (pool: Pool, connector: Connector, settings: WorkerSe
     const heartbeat = setInterval(() => void renewLease(pool, task, settings.leaseSeconds).catch(() => undefined), (settings.leaseSeconds * 1000) / 3)
     let outcome: TaskOutcome
     try {
-      outcome = task.toPlan ? await runPlanTask(pool, connector, task, settings.today(), settings.publicUrl) : await runners[task.kind](pool, connector, task, settings.today(), settings.publicUrl)
+      outcome = task.toPlan ? await runPlanTask(pool, connector, task, settings.today(), settings.publicUrl) : await runners[task.kind](pool, connector, task, settings.today(), settings.publicUrl, settings.judge)
     } catch (cause) {
       log.error({ err: cause, task: task.id }, 'task')
       outcome = { state: 'later', message: 'something failed here; it is tried again', afterSeconds: null, fateUnknown: false }

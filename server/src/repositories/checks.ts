@@ -4,7 +4,9 @@ import { instantOfRow } from './moment.ts'
 
 /** Keeps a result, with the interval of as-of dates in which it holds. */
 export const storeCheck = async (database: Database, courseId: number, cacheKey: string, result: CheckResult, crossings: readonly Crossing[]): Promise<void> => {
-  const { findings, counts, readiness, holds, asOf, ...rest } = result
+  const { findings, counts, readiness, holds, asOf, ...whole } = result
+  // What is met needs no words; the counts tell how much of it there is.
+  const rest = { ...whole, outcomes: whole.outcomes.filter((one) => one.outcome !== 'passed') }
   await change(
     database,
     `INSERT INTO check_results (course_id, cache_key, as_of, holds_from, holds_until, checked_at, readiness, open_musts, open_shoulds, counts, crossings, findings, outlook, rest)

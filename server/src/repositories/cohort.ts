@@ -16,29 +16,26 @@ export const storeCohortNames = async (database: Database, courseId: number, cou
   }
 }
 
-/** Which names of a course other teaching courses of its term carry as well, as far as those were read. */
+/**
+ * Which names of a course other teaching courses of its term carry as well, as far as those were read: each with the first
+ * of them, or the first that shares an instructor. The work grows with the course's own names, not with the courses that
+ * share them; that labels are shared is usual, and not looked at.
+ */
 export const findClashes = async (database: Database, courseId: number): Promise<CohortClash[]> => {
-  const rows = await rowsOf<{ kind: CohortClash['kind']; name: string; code: string; title: string; shares: number }>(
+  const other = (more: string) => `(
+    SELECT CONCAT(courses.code, ' ', courses.title) FROM cohort_names AS other
+    JOIN courses ON courses.id = other.course_id AND courses.term_code = self.term_code AND courses.status = 'teaching'
+    WHERE other.folded_hash = own.folded_hash AND other.kind = own.kind AND other.course_id <> own.course_id ${more}
+    ORDER BY other.course_id LIMIT 1)`
+  const rows = await rowsOf<{ kind: CohortClash['kind']; name: string; other: string | null; shared: string | null }>(
     database,
-    `SELECT own.kind, own.name, courses.code, courses.title,
-            EXISTS (SELECT 1 FROM course_instructors AS mine JOIN course_instructors AS theirs ON theirs.email = mine.email WHERE mine.course_id = own.course_id AND theirs.course_id = other.course_id) AS shares
+    `SELECT own.kind, own.name, ${other('')} AS other,
+            ${other('AND other.course_id IN (SELECT theirs.course_id FROM course_instructors AS mine JOIN course_instructors AS theirs ON theirs.email = mine.email WHERE mine.course_id = own.course_id)')} AS shared
      FROM cohort_names AS own
      JOIN courses AS self ON self.id = own.course_id
-     JOIN cohort_names AS other ON other.folded_hash = own.folded_hash AND other.kind = own.kind AND other.course_id <> own.course_id
-     JOIN courses ON courses.id = other.course_id AND courses.term_code = self.term_code AND courses.status = 'teaching'
-     WHERE own.course_id = ?
-     ORDER BY own.kind, own.name, courses.code, courses.id
-     LIMIT 5000`,
+     WHERE own.course_id = ? AND own.kind <> 'label'
+     ORDER BY own.kind, own.name`,
     [courseId],
   )
-  const clashes = new Map<string, CohortClash>()
-  for (const { kind, name, code, title, shares } of rows) {
-    const key = `${kind} ${name}`
-    const clash = clashes.get(key)
-    if (clash) {
-      clash.others.push(`${code} ${title}`)
-      clash.sharesInstructor ||= shares === 1
-    } else clashes.set(key, { kind, name, others: [`${code} ${title}`], sharesInstructor: shares === 1 })
-  }
-  return [...clashes.values()]
+  return rows.flatMap(({ kind, name, other: first, shared }) => (first === null ? [] : [{ kind, name, others: [shared ?? first], sharesInstructor: shared !== null }]))
 }

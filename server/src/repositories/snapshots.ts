@@ -1,5 +1,6 @@
-import { Course, emptyBase, identityOf, isShell, readDocument, withRecordedIdentity, type CourseItem, type CourseModule } from '@wickerframe/core'
+import { Course, emptyBase, identityOf, isShell, ownPrefix, readDocument, withOwn, withoutOwn, withRecordedIdentity, type CourseItem, type CourseModule } from '@wickerframe/core'
 import type { Pool } from 'mysql2/promise'
+import { z } from 'zod'
 import { change, firstRow, rowsOf, type Database } from '@wickerframe/storage'
 import { digestOfMade, sha256 } from '../digest.ts'
 import { listBases, recordedIdentity } from './bases.ts'
@@ -7,8 +8,15 @@ import { storeCohortNames } from './cohort.ts'
 import { instantOfRow, rowOfInstant } from './moment.ts'
 import { savePageBodies } from './pageBodies.ts'
 
-/** Pages are kept once for all courses, under the hash of their HTML; a snapshot holds `sha256:HASH` in their place. */
+/**
+ * Pages are kept once for all courses, under the hash of what they share with others; a snapshot holds `sha256:HASH` in
+ * their place, and after it what is the course's own in them.
+ */
 const reference = 'sha256:'
+
+const referenceTo = (hash: string, own: readonly string[]): string => `${reference}${hash}${own.length > 0 ? ` ${JSON.stringify(own)}` : ''}`
+const hashOf = (text: string): string => text.slice(reference.length, reference.length + 64)
+const ownOf = (text: string): string[] => (text.length > reference.length + 64 ? z.array(z.string()).parse(JSON.parse(text.slice(reference.length + 65))) : [])
 
 const withHtml = (course: Course, write: (html: string) => string): Course => {
   const item = (one: CourseItem): CourseItem => (one.html === null ? one : { ...one, html: write(one.html) })
@@ -27,10 +35,12 @@ export interface PreparedSnapshot {
 /** Keeps the pages of what was read, outside any transaction. */
 export const prepareSnapshot = async (pool: Pool, course: Course): Promise<PreparedSnapshot> => {
   const bodies = new Map<string, string>()
+  const prefix = ownPrefix(course)
   const referring = withHtml(course, (html) => {
-    const hash = sha256(html)
-    bodies.set(hash, html)
-    return reference + hash
+    const shared = withoutOwn(html, prefix)
+    const hash = sha256(shared.html)
+    bodies.set(hash, shared.html)
+    return referenceTo(hash, shared.own)
   })
   await savePageBodies(pool, bodies)
   return { course, document: JSON.stringify(referring), digest: digestOfMade({ ...referring, readAt: '', revision: '' }) }
@@ -61,7 +71,7 @@ export const findSnapshot = async (database: Database, courseId: number): Promis
   if (!read.ok) throw new Error(`the snapshot of course ${courseId} cannot be read: ${JSON.stringify(read.problems[0])}`)
   const hashes = new Set<string>()
   withHtml(read.value, (html) => {
-    hashes.add(html.slice(reference.length))
+    hashes.add(hashOf(html))
     return html
   })
   const bodies = new Map<string, string>()
@@ -70,7 +80,7 @@ export const findSnapshot = async (database: Database, courseId: number): Promis
     const part = all.slice(i, i + 200)
     for (const body of await rowsOf<{ hash: string; html: string }>(database, `SELECT hash, html FROM page_bodies WHERE hash IN (${part.map(() => '?').join(', ')})`, part)) bodies.set(body.hash, body.html)
   }
-  const course = withHtml(read.value, (html) => bodies.get(html.slice(reference.length)) ?? '')
+  const course = withHtml(read.value, (html) => withOwn({ html: bodies.get(hashOf(html)) ?? '', own: ownOf(html) }))
   const identity = await recordedIdentity(database, courseId)
   return { course: withRecordedIdentity({ ...course, readAt: instantOfRow(row.read_at) }, identity), digest: row.digest }
 }

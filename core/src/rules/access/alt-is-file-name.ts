@@ -1,12 +1,11 @@
 import { z } from 'zod'
-import type { PageFacts } from '../../page/index.ts'
 import { defineRule } from '../rule.ts'
 import { pageFaults } from '../pageFaults.ts'
 
 const fileName = /^\s*[\w\s().-]{1,200}\.(?:jpe?g|png|gif|svg|webp|bmp|tiff?|heic)\s*$/i
 const cameraName = /^\s*(?:img|image|dsc|dscn|pic|photo|scan|screenshot|untitled)[\s_-]*\d*\s*$/i
 
-const kept = new WeakMap<PageFacts, readonly string[]>()
+const kept = new WeakMap<object, readonly string[]>()
 
 export const altIsFileName = defineRule({
   id: 'alt-is-file-name',

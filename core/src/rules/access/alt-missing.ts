@@ -1,9 +1,6 @@
 import { z } from 'zod'
-import type { PageFacts } from '../../page/index.ts'
 import { defineRule } from '../rule.ts'
 import { pageFaults } from '../pageFaults.ts'
-
-const kept = new WeakMap<PageFacts, readonly string[]>()
 
 export const altMissing = defineRule({
   id: 'alt-missing',
@@ -19,7 +16,6 @@ export const altMissing = defineRule({
     pageFaults(context, {
       applies: ({ page }) => page.images.length > 0,
       faults: ({ page }) => page.images.filter((image) => image.alternativeText === null && !image.named).map((image) => image.source),
-      kept,
       message: 'missing', expected: 'words for the image, or alt="" where it is decoration', evidence: 'value',
     }),
   examples: {

@@ -1,12 +1,11 @@
 import { z } from 'zod'
-import type { PageFacts } from '../../page/index.ts'
 import { defineRule } from '../rule.ts'
 import { pageFaults } from '../pageFaults.ts'
 
 const colour = 'red|green|blue|orange|yellow|purple|pink|grey|gray'
 const marked = new RegExp(`\\b(?:(?:marked|shown|written|highlighted|printed|listed|given|set|appear|appears|are|is) in (?:${colour})|(?:the|all|every|any) (?:${colour}) (?:items?|words?|text|questions?|tasks?|ones|lines?|entries|rows?|weeks?|dates?))\\b`, 'i')
 
-const kept = new WeakMap<PageFacts, readonly string[]>()
+const kept = new WeakMap<object, readonly string[]>()
 
 export const colourAlone = defineRule({
   id: 'colour-alone',

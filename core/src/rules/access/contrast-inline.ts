@@ -1,9 +1,9 @@
 import { z } from 'zod'
-import { contrastOf, type PageFacts } from '../../page/index.ts'
+import { contrastOf } from '../../page/index.ts'
 import { defineRule } from '../rule.ts'
 import { pageFaults } from '../pageFaults.ts'
 
-const kept = new WeakMap<PageFacts, readonly string[]>()
+const kept = new WeakMap<object, readonly string[]>()
 
 export const contrastInline = defineRule({
   id: 'contrast-inline',

@@ -1,9 +1,8 @@
 import { z } from 'zod'
-import type { PageFacts } from '../../page/index.ts'
 import { defineRule } from '../rule.ts'
 import { pageFaults } from '../pageFaults.ts'
 
-const kept = new WeakMap<PageFacts, readonly string[]>()
+const kept = new WeakMap<object, readonly string[]>()
 
 export const tableWithoutHeaders = defineRule({
   id: 'table-without-headers',

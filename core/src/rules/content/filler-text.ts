@@ -51,7 +51,7 @@ export const fillerText = defineRule({
   },
 })
 
-const patterns = new WeakMap<readonly string[], { pattern: RegExp; told: WeakMap<PageFacts, { text: string } | null> }>()
+const patterns = new WeakMap<readonly string[], { pattern: RegExp; told: WeakMap<object, { text: string } | null> }>()
 /** The first paragraph of a page with one of the phrases as whole words; kept with the page, as most courses share the phrases. */
 const fillerIn = (page: PageFacts, phrases: readonly string[]): { text: string } | null => {
   let kept = patterns.get(phrases)
@@ -60,7 +60,7 @@ const fillerIn = (page: PageFacts, phrases: readonly string[]): { text: string }
     patterns.set(phrases, (kept = { pattern: new RegExp(`(?<![\\p{L}\\p{N}])(?:${any || '(?!)'})(?![\\p{L}\\p{N}])`, 'iu'), told: new WeakMap() }))
   }
   const { pattern, told } = kept
-  let hit = told.get(page)
-  if (hit === undefined) told.set(page, (hit = page.paragraphs.find((paragraph) => pattern.test(paragraph.text)) ?? null))
+  let hit = told.get(page.shared)
+  if (hit === undefined) told.set(page.shared, (hit = page.paragraphs.find((paragraph) => pattern.test(paragraph.text)) ?? null))
   return hit
 }

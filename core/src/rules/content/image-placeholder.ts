@@ -1,12 +1,9 @@
 import { z } from 'zod'
-import type { PageFacts } from '../../page/index.ts'
 import { defineRule } from '../rule.ts'
 import { pageFaults } from '../pageFaults.ts'
 
 const file = /(?:^|[/_.-])(?:placeholder|dummy|sample-image|your-(?:image|photo|picture)|image-here|no-image|stock-photo)[^/]{0,80}$/i
 const words = /\b(?:placeholder|your (?:image|photo|picture) here|insert (?:image|photo|picture)|image goes here)\b/i
-
-const kept = new WeakMap<PageFacts, readonly string[]>()
 
 export const imagePlaceholder = defineRule({
   id: 'image-placeholder',
@@ -22,7 +19,6 @@ export const imagePlaceholder = defineRule({
     pageFaults(context, {
       applies: ({ page }) => page.images.length > 0,
       faults: ({ page }) => page.images.filter((image) => file.test(image.source.replace(/[?#].*$/, '')) || words.test(image.alternativeText ?? '')).map((image) => image.alternativeText || image.source),
-      kept,
       message: 'placeholder', expected: 'an image of the course', evidence: 'value',
     }),
   examples: {

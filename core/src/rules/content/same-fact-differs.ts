@@ -67,10 +67,10 @@ export const sameFactDiffers = defineRule({
   },
 })
 
-const kept = new WeakMap<PageFacts, { key: string; value: string }[]>()
+const kept = new WeakMap<object, { key: string; value: string }[]>()
 /** The facts a page tells after their labels; kept with the page. */
 const toldIn = (page: PageFacts): { key: string; value: string }[] => {
-  let told = kept.get(page)
+  let told = kept.get(page.shared)
   if (!told) {
     told = page.paragraphs.flatMap(({ text }, i) =>
       facts.flatMap(({ key, label }) => {
@@ -79,7 +79,7 @@ const toldIn = (page: PageFacts): { key: string; value: string }[] => {
         return value === '' ? [] : [{ key, value }]
       }),
     )
-    kept.set(page, told)
+    kept.set(page.shared, told)
   }
   return told
 }

@@ -1,11 +1,8 @@
 import { z } from 'zod'
-import type { PageFacts } from '../../page/index.ts'
 import { defineRule } from '../rule.ts'
 import { pageFaults } from '../pageFaults.ts'
 
 const mail = /[\w.+-]{1,64}@[\w-]{1,63}(?:\.[\w-]{2,63}){1,4}/g
-
-const kept = new WeakMap<PageFacts, readonly string[]>()
 
 export const eMailNotLinked = defineRule({
   id: 'e-mail-not-linked',
@@ -24,7 +21,6 @@ export const eMailNotLinked = defineRule({
         const linked = new Set(page.links.flatMap((link) => (link.href.toLowerCase().startsWith('mailto:') ? [decodedAddress(link.href.slice(7))] : [])))
         return page.paragraphs.flatMap((paragraph) => (paragraph.text.includes('@') ? (paragraph.text.match(mail) ?? []).filter((one) => !linked.has(one.toLowerCase())) : []))
       },
-      kept,
       message: 'plain', expected: 'a mailto link',
     }),
   examples: {

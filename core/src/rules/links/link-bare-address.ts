@@ -1,11 +1,10 @@
 import { z } from 'zod'
-import type { PageFacts } from '../../page/index.ts'
 import { defineRule } from '../rule.ts'
 import { pageFaults } from '../pageFaults.ts'
 
 const address = /\b(?:https?:\/\/|www\.)[^\s<>"']{3,300}/i
 
-const kept = new WeakMap<PageFacts, readonly string[]>()
+const kept = new WeakMap<object, readonly string[]>()
 
 export const linkBareAddress = defineRule({
   id: 'link-bare-address',

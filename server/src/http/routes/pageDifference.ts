@@ -11,7 +11,7 @@ const differenceIn = async (handling: Handling): Promise<PageDifference> => {
   const stored = await courseIn(handling)
   const inputs = await checkInputs(pool, stored, asOfIn(request, today), today)
   if (!inputs) throw new HttpProblem(409, 'no-template', 'the course is under no template, or was never read')
-  const difference = pageDifference(inputs.check, parameter(request, 'item'))
+  const difference = pageDifference(inputs, parameter(request, 'item'))
   if (!difference.ok) throw new HttpProblem(409, 'unusable', 'the template does not fit the course')
   if (!difference.value) throw notFound('page')
   return difference.value
