@@ -3,7 +3,7 @@ import type { CohortClash, Course, CourseHistory, CourseItem, Facts } from '../c
 import { failure, readDocument, shortHash, success, type Problem, type Result } from '../document/index.ts'
 import { expandCourse, knownRepetitions, type ExpectedCourse } from '../expand/index.ts'
 import { analysePage, type PageFacts } from '../page/index.ts'
-import { pairCourse, readGroupings, type Join } from '../pair/index.ts'
+import { pairCourse, readGroupings, type Join, type Pair } from '../pair/index.ts'
 import { CheckContext, fillMessage, ruleById, rules, type AnyRule, type Subject, type Verdict } from '../rules/index.ts'
 import type { Strength, Template } from '../template/index.ts'
 import { compareFindings } from './compareFindings.ts'
@@ -50,6 +50,14 @@ const weakest = (rule: Strength, part: Strength | undefined, block: Strength | u
   if (rule === 'may') return 'may'
   const least = Math.min(order[rule], part === undefined ? 2 : order[part], block === undefined ? 2 : order[block])
   return least === 2 ? 'must' : 'should'
+}
+
+const pairRecord = (pair: Pair, context: CheckContext): CheckResult['pairs'][number] => {
+  const part = context.partAt(pair.expected)
+  const placed = context.placed(pair.found)
+  const module = placed ? placed.module : context.moduleById(pair.found)
+  const path = [module?.name, placed?.item.name].filter((name) => name !== undefined)
+  return { ...pair, part: part?.key ?? '', repetition: part?.repetition === null ? null : (part?.repetitionNumber ?? null), path }
 }
 
 interface Told {
@@ -143,7 +151,7 @@ export const checkCourse = (check: Check): Result<CheckResult> => {
     counts,
     outcomes,
     findings,
-    pairs: pairing.pairs,
+    pairs: pairing.pairs.map((pair) => pairRecord(pair, context)),
     missing: pairing.missing,
     extra: pairing.extra,
     merged: pairing.merged,

@@ -72,8 +72,11 @@ export type Counts = z.output<typeof Counts>
 export const readiness = ['ready', 'not-ready', 'ready-as-far-as-seen'] as const
 
 export const PairRecord = z.strictObject({
-  expected: z.string(),
+  expected: z.string().describe('Part instance'),
+  part: z.string().describe('Key of the part'),
+  repetition: z.number().int().nullable().describe('Number of its repetition; null when it does not repeat'),
   found: z.string(),
+  path: z.array(z.string()).describe('Where it stands in the course, names from the outside in'),
   by: z.enum(['hand', 'recorded', 'evidence']),
   confidence: z.number(),
   reasons: z.array(z.string()),

@@ -75,5 +75,5 @@ export const pageDifference = (check: Pick<Check, 'template' | 'facts' | 'course
   }
   if (at < item.html.length) stretches.push({ html: item.html.slice(at), block: null })
   const shown = new Set(placed.map(({ block }) => block.key))
-  return success({ name: item.name, part: instance, stretches, notRead: null, missing: [...differences.values()].filter((one) => !shown.has(one.key) && one.kind !== 'guidance-note') })
+  return success({ name: item.name, part: instance, stretches, notRead: null, missing: [...differences.values()].filter((one) => one.state === 'missing' && !shown.has(one.key) && one.kind !== 'guidance-note') })
 }

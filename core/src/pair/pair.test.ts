@@ -5,7 +5,9 @@ import { analysePage } from '../page/index.ts'
 import { expectationFor } from '../check/index.ts'
 import { exampleCourse } from '../rules/example/exampleCourse.ts'
 import type { ExampleCourse } from '../rules/index.ts'
-import { assign, fewestMoves, pairCourse, readGroupings } from './index.ts'
+import { calibrated } from './confidence.ts'
+import { tellingAmong } from './evidence.ts'
+import { assign, fewestMoves, nameLikeness, pairCourse, readGroupings } from './index.ts'
 
 describe('assignment', () => {
   it('reaches the total of a general-purpose library on random matrices (munkres-js)', () => {
@@ -119,6 +121,75 @@ describe('pairing', () => {
   })
   it('is the same every time', () => {
     expect(pairsOf(withoutIdentity(exampleCourse())).pairing).toEqual(pairsOf(withoutIdentity(exampleCourse())).pairing)
+  })
+})
+
+describe('what people said by hand', () => {
+  const joined = (example: ExampleCourse, joins: Parameters<typeof pairCourse>[3]) => {
+    const worked = expectationFor(example)
+    if (!worked.ok) throw new Error('the example fits')
+    return pairCourse(worked.value.expected, example.course, (item) => (item.html === null ? null : analysePage(item.html)), joins)
+  }
+  const instanceOf = (example: ExampleCourse, part: string, week: number) => `${part}@${example.item(part, week).recordedAs?.repetition}`
+  it('a join outranks recorded identity, one for each end', () => {
+    const example = exampleCourse()
+    const pairing = joined(example, [{ what: 'join', expected: instanceOf(example, 'week-overview', 2), found: example.item('week-overview', 3).id }])
+    expect(pairing.pairs.find((pair) => pair.expected === instanceOf(example, 'week-overview', 2))).toMatchObject({ found: example.item('week-overview', 3).id, by: 'hand', moved: true })
+    expect(pairing.pairs.filter((pair) => pair.found === example.item('week-overview', 3).id)).toHaveLength(1)
+  })
+  it('an unjoin forbids a pair, with identity and without', () => {
+    for (const example of [exampleCourse(), withoutIdentity(exampleCourse())]) {
+      const expected = pairsOf(example).pairing.pairs.find((pair) => pair.expected.startsWith('checklist@'))
+      const pairing = joined(example, [{ what: 'unjoin', expected: expected?.expected ?? '', found: expected?.found ?? '' }])
+      expect(pairing.pairs.some((pair) => pair.expected === expected?.expected && pair.found === expected.found)).toBe(false)
+    }
+  })
+  it('a join lapses when an end vanishes, and a module is never joined to an item', () => {
+    const example = exampleCourse()
+    const gone = { what: 'join', expected: instanceOf(example, 'checklist', 2), found: 'gone' } as const
+    const mixed = { what: 'join', expected: instanceOf(example, 'checklist', 2), found: example.module('week', 2).id } as const
+    const pairing = joined(example, [gone, mixed])
+    expect(pairing.lapsed).toEqual([gone])
+    expect(pairing.pairs.some((pair) => pair.by === 'hand')).toBe(false)
+  })
+})
+
+describe('what was rearranged', () => {
+  it('two weeks in one module are told together, their items paired', () => {
+    const example = withoutIdentity(exampleCourse())
+    const [third, fourth] = [example.course.modules[3], example.course.modules[4]]
+    if (!third || !fourth) throw new Error('weeks 3 and 4')
+    third.items.push(...fourth.items)
+    third.name = 'Weeks 3 and 4: compass and tides'
+    example.course.modules.splice(4, 1)
+    const { pairing } = pairsOf(example)
+    expect(pairing.merged).toEqual([{ expected: [expect.stringMatching(/^week@/), expect.stringMatching(/^week@/)], found: third.id }])
+    expect(pairing.missing.filter((one) => one.startsWith('week@'))).toHaveLength(1)
+  })
+  it('a page taken apart is told with both halves, and the second is no copy', () => {
+    const example = exampleCourse()
+    const page = example.item('welcome')
+    const pieces = (page.html ?? '').split(/(?=<div data-wf-block)/)
+    const module = example.module('start-here')
+    page.html = pieces.slice(0, 2).join('')
+    module.items.splice(1, 0, { ...page, id: 'second', name: 'Welcome, part 2', html: pieces.slice(2).join(''), recordedAs: undefined })
+    for (const strip of [false, true]) {
+      if (strip) for (const item of module.items) item.html = item.html?.replace(/ data-wf-[a-z]+="[^"]*"/g, '') ?? null
+      const { pairing } = pairsOf(example)
+      expect(pairing.split).toEqual([{ expected: 'welcome', found: [page.id, 'second'] }])
+      expect(pairing.copies).toEqual([])
+    }
+  })
+  it('words that all siblings share tell little', () => {
+    const telling = tellingAmong(['Week 3 overview', 'Week 3 reading', 'Week 3 checklist'])
+    expect(nameLikeness('Week 3 checklist', 'Week 3 sea stories', telling)).toBeLessThan(0.35)
+    expect(nameLikeness('Week 3 checklist', 'Week 3 checklist', telling)).toBe(1)
+  })
+  it('confidence rises with the evidence and with the margin, and never reaches certainty', () => {
+    const some = [[0.2, 0.2], [1, 0.2], [1, 1], [5, 5], [50, 50]].map(([score = 0, margin = 0]) => calibrated(score, margin))
+    expect(some).toEqual([...some].sort((a, b) => a - b))
+    expect(some.at(-1)).toBeLessThan(1)
+    expect(calibrated(9, -1)).toBeLessThan(0.5)
   })
 })
 

@@ -23,8 +23,8 @@ export const storeCohortNames = async (database: Database, courseId: number, cou
  */
 export const findClashes = async (database: Database, courseId: number): Promise<CohortClash[]> => {
   const other = (more: string) => `(
-    SELECT CONCAT(courses.code, ' ', courses.title) FROM cohort_names AS other
-    JOIN courses ON courses.id = other.course_id AND courses.term_code = self.term_code AND courses.status = 'teaching'
+    SELECT CONCAT(courses.code, ' ', courses.title) FROM cohort_names AS other FORCE INDEX (cohort_names_alike)
+    STRAIGHT_JOIN courses ON courses.id = other.course_id AND courses.term_code = self.term_code AND courses.status = 'teaching'
     WHERE other.folded_hash = own.folded_hash AND other.kind = own.kind AND other.course_id <> own.course_id ${more}
     ORDER BY other.course_id LIMIT 1)`
   const rows = await rowsOf<{ kind: CohortClash['kind']; name: string; other: string | null; shared: string | null }>(

@@ -12,11 +12,12 @@ export const courseHistory = async (database: Database, { summary, facts, versio
   const beside = await rowsOf<{ name: string; classSection: string }>(
     database,
     `SELECT CONCAT(courses.code, ' ', courses.title, ' (', courses.platform_id, ')') AS name, theirs.name AS classSection
-     FROM class_sections AS own
-     JOIN class_sections AS theirs ON theirs.name = own.name AND theirs.course_id <> own.course_id
-     JOIN courses ON courses.id = theirs.course_id AND courses.status = 'teaching' AND courses.term_code = ? AND courses.code = ?
-     WHERE own.course_id = ? ORDER BY courses.id, theirs.name LIMIT 20`,
-    [summary.term, summary.code, summary.id],
+     FROM courses
+     JOIN class_sections AS theirs ON theirs.course_id = courses.id
+     JOIN class_sections AS own ON own.course_id = ? AND own.name = theirs.name
+     WHERE courses.term_code = ? AND courses.code = ? AND courses.status = 'teaching' AND courses.id <> ?
+     ORDER BY courses.id, theirs.name LIMIT 20`,
+    [summary.id, summary.term, summary.code, summary.id],
   )
   const preparing = await firstRow<{ name: string }>(
     database,

@@ -1,0 +1,27 @@
+import { describe, expect, it } from 'vitest'
+import { editLevels, f1Of, identities, makeCorpus, noTally, precisionOf, recallOf, scoreCase, together } from '../index.ts'
+
+/** A few courses of the first edit model; `npm run bench:pairing` measures many, of a model and seeds not used in development. */
+describe('the corpus of edited courses', () => {
+  it.each(editLevels.flatMap((level) => identities.map((identity) => [level, identity] as const)))('%s editing, identity %s: pairs and findings are those the edits made', (level, identity) => {
+    const scored = makeCorpus('first', level, identity, 4, 5).map(scoreCase)
+    const pairing = scored.reduce((sum, one) => together(sum, one.pairing), noTally())
+    const findings = scored.reduce((sum, one) => together(sum, one.findings), noTally())
+    expect(f1Of(pairing)).toBeGreaterThan({ light: 0.99, medium: 0.97, heavy: 0.9 }[level])
+    expect(precisionOf(findings)).toBeGreaterThan(0.9)
+    expect(recallOf(findings)).toBeGreaterThan(0.9)
+  })
+  it('is the same for the same seed, and another for another', () => {
+    const [one, again, other] = [makeCorpus('other', 'medium', 'none', 1, 5), makeCorpus('other', 'medium', 'none', 1, 5), makeCorpus('other', 'medium', 'none', 1, 6)]
+    expect(one[0]?.course).toEqual(again[0]?.course)
+    expect(one[0]?.truth).toEqual(again[0]?.truth)
+    expect(other[0]?.truth).not.toEqual(one[0]?.truth)
+  })
+  it('has departures in its truth that no check was asked for', () => {
+    const all = makeCorpus('first', 'heavy', 'kept', 4, 5).flatMap((one) => [...one.truth.findings].map((told) => told.split(' ')[0]))
+    expect(new Set(all).size).toBeGreaterThan(8)
+  })
+  it('takes all identity away where there is to be none', () => {
+    for (const { course } of makeCorpus('other', 'light', 'none', 3, 5)) expect(JSON.stringify(course)).not.toMatch(/recordedAs":\{|data-wf-/)
+  })
+})

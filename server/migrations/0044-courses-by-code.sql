@@ -1,0 +1,2 @@
+ALTER TABLE courses
+  ADD KEY courses_by_code (term_code, code)
