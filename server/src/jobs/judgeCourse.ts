@@ -2,6 +2,7 @@ import { analyserVersion, checkCourse, weaveColumns, weaveRow, type Check, type 
 import { firstRow, inTransaction, type Database } from '@wickerframe/storage'
 import type { Pool } from 'mysql2/promise'
 import { digestOf } from '../digest.ts'
+import { recordedIdentity } from '../repositories/bases.ts'
 import { dispensationsOf, listJoins, listNotThisWeek, settleFollowUps } from '../repositories/care.ts'
 import { reuseCheck, storeCheck } from '../repositories/checks.ts'
 import { findClashes } from '../repositories/cohort.ts'
@@ -19,14 +20,14 @@ export const checkInputs = async (database: Database, stored: StoredCourse, asOf
   if (!template || !snapshot) return null
   const joins = (await listJoins(database, id)).map(({ what, expected, found }) => ({ what, expected, found }))
   return {
-    template, facts: stored.facts, course: snapshot.course, asOf, pageOf: pageFactsIn(snapshot.course), joins, clashes: await findClashes(database, id), history: await courseHistory(database, stored, today),
+    template, facts: stored.facts, course: snapshot.course, asOf, pageOf: pageFactsIn(snapshot.course), joins, clashes: await findClashes(database, id), history: await courseHistory(database, stored, today, (await recordedIdentity(database, id)).size),
     dispensations: await dispensationsOf(database, id), notThisWeek: await listNotThisWeek(database, id),
   }
 }
 
 /**
  * Names the very question that a check answers, without loading what it is about: the digest of the snapshot, the revision
- * of what was deployed, the versions it is judged by and the wording of house texts, its facts, and when what is waived,
+ * of what was deployed (which recorded what), the versions it is judged by and the wording of house texts, its facts, and when what is waived,
  * attested, joined or left out last changed. Null when there is nothing to check.
  */
 const questionOf = async (database: Database, stored: StoredCourse, today: string): Promise<string | null> => {
@@ -40,7 +41,7 @@ const questionOf = async (database: Database, stored: StoredCourse, today: strin
   )
   if (!state?.digest || stored.templateId === null) return null
   const { templateId, version, brought, strengthsVersion, facts } = stored
-  return digestOf({ ...state, templateId, version, brought, strengthsVersion, facts, clashes: await findClashes(database, id), history: await courseHistory(database, stored, today), engine: engineVersion, analyser: analyserVersion })
+  return digestOf({ ...state, templateId, version, brought, strengthsVersion, facts, clashes: await findClashes(database, id), history: await courseHistory(database, stored, today, 0), engine: engineVersion, analyser: analyserVersion })
 }
 
 export type Judgement =

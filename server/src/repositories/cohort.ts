@@ -18,7 +18,7 @@ export const storeCohortNames = async (database: Database, courseId: number, cou
 
 /**
  * Which names of a course other teaching courses of its term carry as well, as far as those were read: each with the first
- * of them, or the first that shares an instructor. The work grows with the course's own names, not with the courses that
+ * of them; for the name of the course itself the first that shares an instructor, if one does. The work grows with the course's own names, not with the courses that
  * share them; that labels are shared is usual, and not looked at.
  */
 export const findClashes = async (database: Database, courseId: number): Promise<CohortClash[]> => {
@@ -30,7 +30,7 @@ export const findClashes = async (database: Database, courseId: number): Promise
   const rows = await rowsOf<{ kind: CohortClash['kind']; name: string; other: string | null; shared: string | null }>(
     database,
     `SELECT own.kind, own.name, ${other('')} AS other,
-            ${other('AND other.course_id IN (SELECT theirs.course_id FROM course_instructors AS mine JOIN course_instructors AS theirs ON theirs.email = mine.email WHERE mine.course_id = own.course_id)')} AS shared
+            CASE WHEN own.kind = 'course-name' THEN ${other('AND other.course_id IN (SELECT theirs.course_id FROM course_instructors AS mine JOIN course_instructors AS theirs ON theirs.email = mine.email WHERE mine.course_id = own.course_id)')} END AS shared
      FROM cohort_names AS own
      JOIN courses AS self ON self.id = own.course_id
      WHERE own.course_id = ? AND own.kind <> 'label'
