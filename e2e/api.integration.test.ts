@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { apiRoutes, roles, type CourseDetail, type CourseSummary, type Role, type RosterReport, type RunDetail, type TemplateDraft } from '@wickerframe/contract'
-import { everyCourseItem, type Course } from '@wickerframe/core'
+import { everyCourseItem, ownPrefix, withoutOwn, type Course } from '@wickerframe/core'
 import { rosterCsv, makeRoster } from '@wickerframe/demo'
 import { firstRow } from '@wickerframe/storage'
 import { startTestBed, until, type Client, type TestBed } from './testBed.ts'
@@ -136,7 +136,9 @@ describe('bad input', () => {
     const course = courses[0] as CourseSummary
     const detail = (await clients.designer.get<CourseDetail>(`/api/courses/${course.id}`)).body
     const home = detail.snapshot?.homePage ?? ''
-    const hash = createHash('sha256').update(everyCourseItem(detail.snapshot as Course).find(({ item }) => item.id === home)?.item.html ?? '').digest('hex')
+    const snapshot = detail.snapshot as Course
+    const shared = withoutOwn(everyCourseItem(snapshot).find(({ item }) => item.id === home)?.item.html ?? '', ownPrefix(snapshot)).html
+    const hash = createHash('sha256').update(shared).digest('hex')
     const kept = await firstRow<{ html: string }>(bed.pool, 'SELECT html FROM page_bodies WHERE hash = ?', [hash])
     await bed.pool.query("UPDATE page_bodies SET html = '<p>hello</p><script>alert(1)</script><img src=x onerror=alert(1)><a href=\"javascript:alert(1)\">x</a>' WHERE hash = ?", [hash])
     const page = await fetch(`${bed.address}/api/courses/${course.id}/items/${home}`, { headers: { cookie: clients.designer.cookie } })

@@ -261,7 +261,7 @@ describe('an instructor', () => {
     const own = await signIn('sunniva.drake@kestrelsound.example')
     await own.getByRole('heading', { name: 'Your courses' }).waitFor()
     await own.getByRole('row').getByRole('link').first().click()
-    await own.getByText('Expected by the template').waitFor()
+    await own.getByRole('tab', { name: /What to mend/ }).waitFor()
     expect(await own.getByRole('link', { name: 'Templates' }).count()).toBe(0)
     expect(await violations(own)).toEqual([])
     await own.goto(`${bed.address}/courses/2`)

@@ -4,7 +4,7 @@ import type { Pool } from 'mysql2/promise'
 import { digestOf } from '../digest.ts'
 import { recordedIdentity } from '../repositories/bases.ts'
 import { dispensationsOf, listJoins, listNotThisWeek, settleFollowUps } from '../repositories/care.ts'
-import { reuseCheck, storeCheck } from '../repositories/checks.ts'
+import { findCheck, reuseCheck, storeCheck } from '../repositories/checks.ts'
 import { findClashes } from '../repositories/cohort.ts'
 import { courseHistory } from '../repositories/courseHistory.ts'
 import type { StoredCourse } from '../repositories/courses.ts'
@@ -63,14 +63,24 @@ export const judgeCourse = async (pool: Pool, stored: StoredCourse, asOf: string
   return { state: 'judged', key, result: checked.value, crossings: weaveRow(checked.value, check.template, weaveColumns([check.template], stored.facts.weeks)) }
 }
 
+const placesOf = (result: CheckResult | null): Set<string> => new Set(result?.findings.flatMap((finding) => finding.places.map((place) => place.fingerprint)))
+
 /** Keeps a judgement, and settles what was raised by what is found now. Findings as of another day than today settle nothing. */
-export const storeJudgement = async (database: Database, courseId: number, { key, result, crossings }: Extract<Judgement, { state: 'judged' }>, today: string): Promise<void> => {
+const storeJudgement = async (database: Database, courseId: number, { key, result, crossings }: Extract<Judgement, { state: 'judged' }>, today: string): Promise<void> => {
   await storeCheck(database, courseId, key, result, crossings)
-  if (result.asOf === today) await settleFollowUps(database, courseId, new Set(result.findings.flatMap((finding) => finding.places.map((place) => place.fingerprint))))
+  if (result.asOf === today) await settleFollowUps(database, courseId, async () => placesOf(result))
+}
+
+/** An answer known from before is the latest again, and settles as it would if it were new. */
+const settleKnown = async (database: Database, courseId: number, asOf: string, today: string): Promise<void> => {
+  if (asOf === today) await settleFollowUps(database, courseId, async () => placesOf(await findCheck(database, courseId, today)))
 }
 
 /** Judges a course again at once, from what is stored: after a waiver, a join, an attestation. */
-export const judgeAgain = async (pool: Pool, stored: StoredCourse, asOf: string, today: string): Promise<void> => {
+export const judgeAgain = async (pool: Pool, stored: StoredCourse, asOf: string, today: string): Promise<Judgement> => {
   const judgement = await judgeCourse(pool, stored, asOf, today)
-  if (judgement.state === 'judged') await inTransaction(pool, (database) => storeJudgement(database, stored.summary.id, judgement, today))
+  const { id } = stored.summary
+  if (judgement.state === 'judged') await inTransaction(pool, (database) => storeJudgement(database, id, judgement, today))
+  else if (judgement.state === 'known') await inTransaction(pool, (database) => settleKnown(database, id, asOf, today))
+  return judgement
 }

@@ -1,8 +1,7 @@
 import { parentPort } from 'node:worker_threads'
 import type { Pool } from 'mysql2/promise'
-import { inTransaction } from '@wickerframe/storage'
 import { findCourse } from '../repositories/courses.ts'
-import { judgeCourse, storeJudgement } from './judgeCourse.ts'
+import { judgeAgain } from './judgeCourse.ts'
 
 /** What a thread is asked, and what it answers. */
 export interface JudgeQuestion {
@@ -22,9 +21,8 @@ export type JudgeAnswer =
 export const judgeStored = async (pool: Pool, { courseId, asOf, today }: Omit<JudgeQuestion, 'id'>): Promise<JudgeAnswer> => {
   const stored = await findCourse(pool, courseId, 'system', asOf)
   if (!stored) return { state: 'gone' }
-  const judgement = await judgeCourse(pool, stored, asOf, today)
+  const judgement = await judgeAgain(pool, stored, asOf, today)
   if (judgement.state !== 'judged') return judgement
-  await inTransaction(pool, (database) => storeJudgement(database, courseId, judgement, today))
   const { met, requirements } = judgement.result.counts
   return { state: 'judged', met, requirements }
 }

@@ -95,8 +95,10 @@ export const closeFollowUp = async (database: Database, courseId: number, finger
   (await change(database, "UPDATE follow_ups SET state = 'closed', closed_at = NOW(3) WHERE course_id = ? AND fingerprint = ? AND state <> 'closed'", [courseId, fingerprint])).affected === 1
 
 /** After a check: what was raised and is no longer found is mended; what was held to be mended and is found again is raised again. */
-export const settleFollowUps = async (database: Database, courseId: number, open: ReadonlySet<string>): Promise<void> => {
+export const settleFollowUps = async (database: Database, courseId: number, found: () => Promise<ReadonlySet<string>>): Promise<void> => {
   const rows = await rowsOf<{ fingerprint: string; state: FollowUp['state'] }>(database, "SELECT fingerprint, state FROM follow_ups WHERE course_id = ? AND state <> 'closed'", [courseId])
+  if (rows.length === 0) return
+  const open = await found()
   for (const { fingerprint, state } of rows) {
     if (state !== 'mended' && !open.has(fingerprint)) await change(database, "UPDATE follow_ups SET state = 'mended', closed_at = NOW(3) WHERE course_id = ? AND fingerprint = ?", [courseId, fingerprint])
     else if (state === 'mended' && open.has(fingerprint)) await change(database, "UPDATE follow_ups SET state = 'raised', closed_at = NULL WHERE course_id = ? AND fingerprint = ?", [courseId, fingerprint])

@@ -71,6 +71,6 @@ export const listPairs = async (database: Database, courseIds: readonly number[]
 
 /** Fingerprints of the places that the check before the latest told of, both as of days that have come; null when there was none. */
 export const findingsBefore = async (database: Database, courseId: number, today: string): Promise<{ checkedAt: string; places: Map<string, string> } | null> => {
-  const row = await firstRow<{ checked_at: string; findings: string }>(database, 'SELECT checked_at, findings FROM check_results WHERE course_id = ? AND as_of <= ? ORDER BY checked_at DESC, id DESC LIMIT 1 OFFSET 1', [courseId, today])
+  const row = await firstRow<{ checked_at: string; findings: string }>(database, 'SELECT checked_at, findings FROM check_results WHERE course_id = ? AND as_of <= ? ORDER BY as_of DESC, checked_at DESC, id DESC LIMIT 1 OFFSET 1', [courseId, today])
   return row && { checkedAt: instantOfRow(row.checked_at), places: new Map((JSON.parse(row.findings) as Finding[]).flatMap((finding) => finding.places.map((place) => [place.fingerprint, place.message]))) }
 }

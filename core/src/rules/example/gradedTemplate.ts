@@ -38,7 +38,7 @@ export const gradedTemplate = (): Template => {
     grading: { weighted: true, categories: [{ key: 'assignments', name: 'Assignments', weight: 60 }, { key: 'discussions', name: 'Discussions', weight: 15 }, { key: 'quizzes', name: 'Quizzes', weight: 25 }] },
     rubrics: [{ key: 'written', title: 'Written work', criteria: [{ text: 'Right', levels: [{ text: 'all', points: 60 }, { text: 'some', points: 30 }] }, { text: 'Clear', levels: [{ text: 'yes', points: 40 }, { text: 'no', points: 0 }] }] }],
     outcomes: [{ key: 'fix', text: 'Fix a position by three means' }, { key: 'plan', text: 'Plan a passage' }],
-    navigation: [{ key: 'home', label: 'Home' }, { key: 'modules', label: 'Course' }, { key: 'grades', label: 'Grades' }, { key: 'files', label: 'Files', hidden: true }],
+    navigation: [{ key: 'home', label: 'Home' }, { key: 'modules', label: 'Contents' }, { key: 'grades', label: 'Grades' }, { key: 'files', label: 'Files', hidden: true }],
     parts: plain.parts.map((part) =>
       !isModule(part) ? part
       : part.key === 'start-here' ? { ...part, items: starting(part.items) }

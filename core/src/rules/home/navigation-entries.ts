@@ -30,7 +30,7 @@ export const navigationEntries = defineRule({
     ],
     fails: [
       { title: 'an entry was taken out', change: ({ course }) => void course.navigation.splice(2, 1), evidence: 'no Grades' },
-      { title: 'an entry was renamed', change: ({ course }) => void (course.navigation[1] = { label: 'Stuff', hidden: false }), evidence: 'no Course' },
+      { title: 'an entry was renamed', change: ({ course }) => void (course.navigation[1] = { label: 'Stuff', hidden: false }), evidence: 'no Contents' },
     ],
   },
 })

@@ -34,18 +34,15 @@ export const getCourse: Handler = async (handling): Promise<CourseDetail> => {
   const stored = await courseIn(handling)
   const { id } = stored.summary
   const asOf = asOfIn(request, today)
-  let result = await findCheck(pool, id, asOf)
-  // Looking ahead or back costs one check of what is stored; the platform is not asked.
-  if (!result && stored.templateId !== null && stored.summary.readAt !== null) {
-    await judgeAgain(pool, stored, asOf, today)
-    result = await findCheck(pool, id, asOf)
-  }
+  // What is shown is always of what is stored: where it changed since, or another day is looked at, it is judged now. The
+  // platform is not asked.
+  if (stored.templateId !== null && stored.summary.readAt !== null) await judgeAgain(pool, stored, asOf, today)
   return {
     ...stored.summary,
     facts: stored.facts,
     templateDocument: await expectationOf(pool, stored),
     snapshot: (await findSnapshot(pool, id))?.course ?? null,
-    result,
+    result: await findCheck(pool, id, asOf),
     history: await deploymentsOf(pool, id),
     strengthsVersion: stored.strengthsVersion,
     care: await careOf(pool, id, today),

@@ -1,0 +1,158 @@
+import type { Browser, Page } from 'playwright-core'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import type { CourseDetail, CourseSummary } from '@wickerframe/contract'
+import { openBrowser } from '../scripts/browser.ts'
+import { violations } from './axe.ts'
+import { signInWith } from './signIn.ts'
+import { startTestBed, type TestBed } from './testBed.ts'
+
+let bed: TestBed
+let browser: Browser
+let page: Page
+let instructor: Page
+
+beforeAll(async () => {
+  bed = await startTestBed({ courses: 24 })
+  await bed.startWorker()
+  browser = await openBrowser()
+  page = await signInWith(browser, bed.address, 'designer@kestrelsound.example')
+  instructor = await signInWith(browser, bed.address, 'sunniva.drake@kestrelsound.example')
+})
+afterAll(async () => {
+  await browser?.close()
+  await bed.stop()
+})
+
+const courseWith = async (rule: string): Promise<CourseDetail> => {
+  const courses = (await (await page.request.get(`${bed.address}/api/courses`)).json()) as CourseSummary[]
+  for (const { id } of courses) {
+    const detail = (await (await page.request.get(`${bed.address}/api/courses/${id}`)).json()) as CourseDetail
+    if (detail.result?.findings.some((finding) => finding.rule === rule)) return detail
+  }
+  throw new Error(`no course has ${rule}`)
+}
+
+describe('what to mend', () => {
+  it('shows every change of a mend before it is made, makes it, and tells what is gone', async () => {
+    const { id } = await courseWith('week-dates')
+    await page.goto(`${bed.address}/courses/${id}`)
+    await page.getByRole('button', { name: /^Show the mend in/ }).first().click()
+    const dialog = page.getByRole('dialog')
+    await dialog.getByText(/is renamed to/).first().waitFor()
+    expect(await violations(page)).toEqual([])
+    await dialog.getByRole('button', { name: 'Mend them' }).click()
+    await page.getByText(/place(s)? new, [1-9]\d* gone/).waitFor({ timeout: 30_000 })
+    expect(await page.locator('li', { hasText: 'Open must' }).filter({ hasText: 'says Aug 31 – Sep 7' }).count()).toBe(0)
+  })
+  it('is waived with a reason, which stays visible and can be withdrawn', async () => {
+    const { id } = await courseWith('fixed-text-altered')
+    await page.goto(`${bed.address}/courses/${id}?by=rule`)
+    await page.locator('li', { hasText: 'changes fixed text' }).first().locator('summary').click()
+    await page.getByRole('button', { name: 'Waive', exact: true }).first().click()
+    const dialog = page.getByRole('dialog')
+    await dialog.getByLabel('Why it is right as it is').fill('Agreed with the dean')
+    expect(await violations(page)).toEqual([])
+    await dialog.getByRole('button', { name: 'Give the waiver' }).click()
+    await page.getByRole('heading', { name: 'Waived' }).waitFor()
+    await page.getByText('Agreed with the dean').first().waitFor()
+    await page.getByRole('button', { name: 'withdraw' }).click()
+    await page.getByText(/changes fixed text/).first().waitFor()
+  })
+  it('is raised with the instructor, and followed up', async () => {
+    const { id } = await courseWith('staff-part-visible')
+    await page.goto(`${bed.address}/courses/${id}`)
+    await page.getByRole('button', { name: 'Raise it' }).first().click()
+    await page.getByRole('heading', { name: 'Followed up' }).waitFor()
+    await page.getByRole('button', { name: 'Promise it for a date' }).first().click()
+    await page.getByLabel('Mended by').fill('2026-09-25')
+    await page.getByRole('button', { name: 'Promise', exact: true }).click()
+    await page.getByText(/promised for 2026-09-25/).waitFor()
+  })
+  it('is asked for by an instructor, who sees no more than is theirs', async () => {
+    await instructor.getByRole('heading', { name: 'Your courses' }).waitFor()
+    await instructor.getByRole('row').getByRole('link').first().click()
+    await instructor.getByRole('tab', { name: /What to mend/ }).waitFor()
+    expect(await instructor.getByRole('button', { name: 'Raise it' }).count()).toBe(0)
+    expect(await violations(instructor)).toEqual([])
+  })
+  it('looks ahead to next Monday and back to opening day', async () => {
+    const { id } = await courseWith('week-dates').catch(() => courseWith('fill-in-unfilled'))
+    await page.goto(`${bed.address}/courses/${id}`)
+    await page.getByRole('button', { name: 'next Monday' }).click()
+    await page.waitForURL(/asOf=2026-09-21/)
+    await page.getByText(/requirements met/).waitFor()
+    await page.getByRole('button', { name: 'opening day' }).click()
+    await page.waitForURL(/asOf=2026-08-31/)
+    await page.getByText(/requirements met/).waitFor()
+  })
+})
+
+describe('the pairing', () => {
+  it('is stepped through with the keyboard, says why, and follows the strand to the other side', async () => {
+    await page.goto(`${bed.address}/courses/1?show=pairing&all=1`)
+    await page.locator('[data-side="left"]').first().focus()
+    for (const key of ['ArrowDown', 'ArrowDown', 'ArrowDown']) await page.keyboard.press(key)
+    const left = (await page.locator('[data-side="left"]:focus').getAttribute('title')) ?? ''
+    expect(left).not.toBe('')
+    await page.keyboard.press('ArrowRight')
+    expect(await page.locator('[data-side="right"]:focus').count()).toBe(1)
+    await page.getByRole('complementary', { name: 'About the pair' }).getByText(/What deployment made/).waitFor()
+    await page.keyboard.press('ArrowLeft')
+    expect(await page.locator('[data-side="left"]:focus').getAttribute('title')).toBe(left)
+  })
+  it('is unjoined by hand, joined to something else, and forgotten again', async () => {
+    await page.goto(`${bed.address}/courses/1?show=pairing&all=1`)
+    await page.getByRole('button', { name: /Week 2 checklist/ }).first().click()
+    const panel = page.getByRole('complementary', { name: 'About the pair' })
+    await panel.getByRole('button', { name: 'Not the same: unjoin' }).click()
+    await panel.getByText('Found: nothing').waitFor()
+    await panel.getByLabel('It is really').waitFor()
+    await panel.getByRole('button', { name: 'Join' }).click()
+    await panel.getByText(/Joined by hand/).waitFor()
+    await page.goto(`${bed.address}/courses/1?show=pairing&all=1`)
+    await panel.getByRole('button', { name: 'forget' }).first().click()
+    await panel.getByText('Said by hand').waitFor({ state: 'detached' })
+  })
+  it('answers the pointer within a frame or two in a course of 300 items', async () => {
+    await page.goto(`${bed.address}/courses/1?show=pairing&all=1`)
+    await page.locator('[data-row]').first().waitFor()
+    const rows = await page.locator('[data-row]').count()
+    expect(rows).toBeGreaterThan(150)
+    const slowest = (await page.evaluate(`new Promise((done) => {
+      const rows = [...document.querySelectorAll('[data-row]')].slice(0, 60)
+      let worst = 0, i = 0
+      const step = () => {
+        if (i >= rows.length) return done(worst)
+        const start = performance.now()
+        rows[i++].dispatchEvent(new PointerEvent('pointerover', { bubbles: true }))
+        requestAnimationFrame(() => { worst = Math.max(worst, performance.now() - start); step() })
+      }
+      step()
+    })`)) as number
+    expect(slowest).toBeLessThan(250)
+  })
+})
+
+describe('a page with its departures', () => {
+  it('marks them in place and says beside it what the template expects', async () => {
+    const detail = await courseWith('fixed-text-altered')
+    const item = detail.result?.findings.find((finding) => finding.rule === 'fixed-text-altered')?.places[0]?.place.foundId
+    await page.goto(`${bed.address}/courses/${detail.id}?show=pages&page=${item}`)
+    await page.frameLocator('iframe').getByText('Changed from what the template says').waitFor()
+    await page.getByText('The template expects:').first().waitFor()
+    await page.getByRole('button', { name: 'as students see it' }).click()
+    await page.frameLocator('iframe').getByText(/Welcome/).first().waitFor()
+    expect(await page.frameLocator('iframe').getByText('Changed from what the template says').count()).toBe(0)
+  })
+})
+
+describe('mends in all courses', () => {
+  it('are chosen by rule, planned, read course by course, approved and made', async () => {
+    await page.goto(`${bed.address}/conformance/mends`)
+    await page.getByRole('checkbox', { name: /Work to hand in has a due date/ }).check()
+    await page.getByRole('button', { name: /^Plan \d+ mends?/ }).click()
+    await page.getByText(/is due 2026/).first().waitFor()
+    await page.getByRole('button', { name: 'Approve and run' }).click()
+    await page.getByText(/[1-9] mended/).first().waitFor({ timeout: 30_000 })
+  })
+})
