@@ -250,14 +250,22 @@ const applySilence = (told: Told[], context: CheckContext): void => {
 /** Takes what is waived or attested out of what is open; it stays visible. */
 const applyDispensations = (told: readonly Told[], { waivers, attestations }: Dispensations, context: CheckContext): void => {
   const asOf = { reached: (date: string) => context.reached(date), dayAfter: (date: string) => addDays(date, 1) }
+  const waivedBy = new Map<string, string>()
   for (const { outcome } of told) {
     if (outcome.outcome !== 'failed' && outcome.outcome !== 'cannot-tell') continue
     const attestation = attestationFor(attestations, outcome.rule, outcome.fingerprint, asOf)
     if (attestation) outcome.attestedBy = attestation.id
     else if (outcome.outcome === 'failed') {
       const waiver = waiverFor(waivers, outcome.rule, outcome.fingerprint, asOf)
-      if (waiver) outcome.waivedBy = waiver.id
+      if (!waiver) continue
+      outcome.waivedBy = waiver.id
+      waivedBy.set(outcome.fingerprint, waiver.id)
     }
+  }
+  // What a waived finding tells for others is waived with it.
+  for (const { outcome } of told) {
+    const teller = outcome.toldBy === null || outcome.waivedBy !== undefined ? undefined : waivedBy.get(outcome.toldBy)
+    if (teller !== undefined) outcome.waivedBy = teller
   }
 }
 

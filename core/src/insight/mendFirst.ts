@@ -27,7 +27,7 @@ export const mendFirst = (results: readonly Pick<CheckResult, 'course' | 'findin
   const open = new Map<string, Set<string>>()
   for (const result of results) {
     for (const finding of result.findings) {
-      if (finding.strength !== 'must') continue
+      if (finding.strength !== 'must' || finding.places.every((place) => place.waived)) continue
       const key = actionKey(finding)
       actions.set(key, { findings: [...(actions.get(key)?.findings ?? []), { course: result.course.id, finding }] })
       const left = open.get(result.course.id) ?? new Set<string>()

@@ -3,7 +3,7 @@ import { ruleById } from '../rules/index.ts'
 import type { Template } from '../template/index.ts'
 
 /** How a crossing of the weave is drawn. */
-export type Strand = 'met' | 'open-must' | 'open-should' | 'cannot-tell' | 'not-due-yet' | 'not-applicable'
+export type Strand = 'met' | 'open-must' | 'open-should' | 'waived' | 'cannot-tell' | 'not-due-yet' | 'not-applicable'
 
 /** One column of the weave: a stretch of the course, or a group of rules about the course as a whole. */
 export interface WeaveColumn {
@@ -18,6 +18,10 @@ export interface Crossing {
 }
 
 export const strandOf = (outcome: Outcome): Strand => {
+  // What is for information only asks for nothing; what somebody answered for is met.
+  if (outcome.strength === 'may') return 'not-applicable'
+  if (outcome.waivedBy !== undefined) return 'waived'
+  if (outcome.attestedBy !== undefined) return 'met'
   switch (outcome.outcome) {
     case 'passed':
       return 'met'
@@ -32,7 +36,6 @@ export const strandOf = (outcome: Outcome): Strand => {
       return 'not-applicable'
   }
 }
-
 
 
 /**
@@ -78,7 +81,7 @@ export const modulesOfParts = (template: Template): Map<string, string> => {
   return modules
 }
 
-const drawOrder: Strand[] = ['open-must', 'open-should', 'cannot-tell', 'met', 'not-due-yet']
+const drawOrder: Strand[] = ['open-must', 'open-should', 'cannot-tell', 'waived', 'met', 'not-due-yet']
 
 /** At most so many strands for a longer list, each standing for a run of requirements and drawn as the worst of them. */
 export const sampleStrands = (strands: readonly Strand[], most = mostStrands): Strand[] => {

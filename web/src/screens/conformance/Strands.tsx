@@ -2,7 +2,7 @@ import type { Strand } from '@wickerframe/core'
 
 /** How each strand is told in words, for the legend and for those who do not see it. */
 export const strandWords: Record<Strand, string> = {
-  met: 'met', 'open-must': 'open must', 'open-should': 'open should', 'cannot-tell': 'could not be told', 'not-due-yet': 'not due yet', 'not-applicable': 'not applicable',
+  met: 'met', 'open-must': 'open must', 'open-should': 'open should', waived: 'waived', 'cannot-tell': 'could not be told', 'not-due-yet': 'not due yet', 'not-applicable': 'not applicable',
 }
 
 const height = 24
@@ -47,6 +47,7 @@ export const Strands = ({ strands, width }: { strands: readonly Strand[]; width:
         if (strand === 'met')
           return <line key={i} x1={from} x2={to} y1={middle} y2={middle} stroke="var(--color-ink)" strokeWidth="5" />
         if (strand === 'open-should') return <line key={i} x1={from} x2={to} y1={middle} y2={middle} stroke="var(--color-straw-strand)" strokeWidth="2" />
+        if (strand === 'waived') return <path key={i} d={`M${from} ${middle - 2.5}H${to}M${from} ${middle + 2.5}H${to}`} fill="none" stroke="var(--color-slate)" strokeWidth="1.2" />
         if (strand === 'not-due-yet') return <line key={i} x1={from} x2={to} y1={middle} y2={middle} stroke="var(--color-slate)" strokeWidth="0.6" />
         if (strand === 'cannot-tell')
           return (
@@ -76,7 +77,7 @@ export const tellStrands = (strands: readonly Strand[]): string => {
 
 export const Legend = () => (
   <ul className="flex flex-wrap items-center gap-4 text-ink-2">
-    {(['met', 'open-must', 'open-should', 'not-due-yet', 'cannot-tell'] as const).map((strand) => (
+    {(['met', 'open-must', 'open-should', 'waived', 'not-due-yet', 'cannot-tell'] as const).map((strand) => (
       <li key={strand} className="flex items-center gap-1.5">
         <Strands strands={[strand]} width={24} /> {strandWords[strand]}
       </li>
