@@ -195,20 +195,29 @@ export const expandCourse = (input: Expansion): Result<ExpectedCourse, Problem[]
     const grouped = input.groupings?.[part.key]
     if (grouped && part.groupings && part.repeat) {
       const format = part.groupings.name
-      return turnsOf({ ...part.repeat, per: 'unit', from: undefined, to: undefined, every: 1, except: [] }, { ...calendar, units: grouped }).map((turn) =>
-        buildModule(part, { ...inTurn(`${part.key}-unit`, turn, standing), grouped: true, weekly: part.exceptions }, format),
-      )
+      const units = turnsOf({ ...part.repeat, per: 'unit', from: undefined, to: undefined, every: 1, except: [] }, { ...calendar, units: grouped })
+      const covered = new Set(units.flatMap((turn) => turn.weeks.map((week) => week.number)))
+      // Units and weeks side by side: what no unit covers keeps a module of its own.
+      const alone = turnsOf(part.repeat, calendar, standing.turn?.weeks).filter((turn) => turn.weeks.some((week) => !covered.has(week.number) && week.breakName === null))
+      const modules = [
+        ...units.map((turn) => buildModule(part, { ...inTurn(`${part.key}-unit`, turn, standing), grouped: true, weekly: part.exceptions }, format)),
+        ...weekly(part, alone, standing),
+      ]
+      return alone.length === 0 ? modules : modules.sort((a, b) => ((a.weeks[0]?.first ?? '') < (b.weeks[0]?.first ?? '') ? -1 : 1))
     }
     if (!part.repeat) return [buildModule(part, standing)]
-    const turns = turnsOf(part.repeat, calendar, standing.turn?.weeks)
-    return turns.flatMap((turn, i) => {
+    return weekly(part, turnsOf(part.repeat, calendar, standing.turn?.weeks), standing)
+  }
+
+  /** A module for each turn, with its exceptions laid over it. */
+  const weekly = (part: Module, turns: readonly Turn[], standing: Standing): ExpectedPart[] =>
+    turns.flatMap((turn, i) => {
       const place: TurnPlace = { turn, first: i === 0, last: i === turns.length - 1, unit: standing.turn?.unit ? { number: standing.turn.unit.number, endsHere: i === turns.length - 1 } : null }
       const found = exceptionsAt(part.exceptions, place, units)
       const over = laidOverModule(part, found)
       if (over === null) return []
       return [buildModule(over, { ...inTurn(part.key, turn, standing), grouped: false, exception: found.at(-1)?.key ?? standing.exception }, over.name, place)]
     })
-  }
 
   const parts = arrange(template.parts.flatMap((part) => expandPart(part, top)))
   const homePart: Item = {

@@ -206,6 +206,16 @@ describe('groupings', () => {
   it('read uneven units by their weeks or their dates', () => {
     expect(grouped(['Unit 1 · Weeks 1–2', 'Unit 2 · Sep 14 – Sep 27', 'Unit 3: weeks 5 to 8'])).toMatchObject({ state: 'grouped', units: [{ firstWeek: 1, lastWeek: 2 }, { firstWeek: 3, lastWeek: 4 }, { firstWeek: 5, lastWeek: 8 }] })
   })
+  it('read units and single weeks side by side, which cover every week once', () => {
+    const mixed = ['Unit 1 · Weeks 1–2', 'Week 3 · Sep 14 – Sep 20 · Compass', 'Week 4 · Sep 21 – Sep 27 · Tides', 'Unit 2 · Weeks 6–8']
+    expect(grouped(mixed)).toMatchObject({ state: 'grouped', units: [{ number: 1, firstWeek: 1, lastWeek: 2 }, { number: 2, firstWeek: 6, lastWeek: 8 }] })
+    const example = exampleCourse()
+    example.course.modules = [...example.course.modules.slice(0, 1), ...mixed.map((name, i) => ({ id: `m${i}`, name, published: true, opensAt: null, items: [], modules: [] }))]
+    const worked = expectationFor(example)
+    const modules = worked.ok ? worked.value.expected.parts.filter((part) => part.key === 'week').map((part) => [part.values.unit ?? null, part.weeks.map((week) => week.number)]) : []
+    expect(modules).toEqual([[1, [1, 2]], [null, [3]], [null, [4]], [2, [6, 7, 8]]])
+    expect(pairsOf(example).pairing.pairs.filter((pair) => /^m\d/.test(pair.found)).map((pair) => pair.found)).toEqual(['m0', 'm1', 'm2', 'm3'])
+  })
   it('cannot tell units that leave a week out, cover one twice, or say nothing', () => {
     expect(grouped(['Unit 1 · Weeks 1–2', 'Unit 2 · Weeks 3–4', 'Unit 3 · Weeks 7–8'])).toMatchObject({ state: 'unreadable', why: 'week 6 stands in no unit' })
     expect(grouped(['Unit 1 · Weeks 1–3', 'Unit 2 · Weeks 3–5', 'Unit 3 · Weeks 6–8'])).toMatchObject({ state: 'unreadable', why: 'week 3 stands in two units' })

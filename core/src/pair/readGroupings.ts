@@ -11,6 +11,8 @@ export type GroupingReading =
   /** Modules that look like units, but what they cover cannot be read or does not add up. */
   | { state: 'unreadable'; modules: string[]; why: string }
 
+/** Fewer units beside weeks are told as weeks that were folded together. */
+const fewestMixed = 2
 /** Edges of a unit may lie this many days off the week's own. */
 const edgeDays = 2
 
@@ -52,7 +54,9 @@ export const readGroupings = (template: Template, facts: Facts, weeks: readonly 
     const candidates = everyModule(course.modules).filter((module) => module.recordedAs === undefined || module.recordedAs.part === part.key)
     const weekly = candidates.filter((module) => readName(formatOf(part.name), module.name, {}) !== null || (oneWeekSaid.test(foldName(module.name).text) && !weeksSaid.test(foldName(module.name).text)))
     const units = candidates.filter((module) => !weekly.includes(module) && (unitWord.test(foldName(module.name).text) || weeksSaid.test(foldName(module.name).text)))
-    if (units.length < part.groupings.min || weekly.length > weeks.length / 2) {
+    // Some weeks may stand by themselves beside units; a single fold of two weeks is no grouping yet.
+    const mixed = weekly.length > 0 && units.length >= fewestMixed && units.every((module) => weeksSaid.test(foldName(module.name).text) || rangeSaid(module.name, near) !== null)
+    if (!mixed && (units.length < part.groupings.min || weekly.length > weeks.length / 2)) {
       readings[part.key] = { state: 'weekly' }
       continue
     }
@@ -65,11 +69,16 @@ export const readGroupings = (template: Template, facts: Facts, weeks: readonly 
       continue
     }
     const sorted = covers.flatMap((cover) => cover ?? []).sort((a, b) => a.firstWeek - b.firstWeek)
-    const covered = sorted.flatMap((cover) => weeks.filter((week) => week.number >= cover.firstWeek && week.number <= cover.lastWeek).map((week) => week.number))
+    const byThemselves = mixed ? weekly.flatMap((module) => Number(oneWeekSaid.exec(foldName(module.name).text)?.[1] ?? Number.NaN)) : []
+    const covered = [...byThemselves, ...sorted.flatMap((cover) => weeks.filter((week) => week.number >= cover.firstWeek && week.number <= cover.lastWeek).map((week) => week.number))]
     const wanted = weeks.filter((week) => week.breakName === null).map((week) => week.number)
     const twice = covered.filter((number, i) => covered.indexOf(number) !== i)
     const never = wanted.filter((number) => !covered.includes(number))
     const tooMany = units.length > part.groupings.max
+    if (mixed && weekly.length > weeks.length / 2 && (tooMany || twice.length > 0 || never.length > 0)) {
+      readings[part.key] = { state: 'weekly' }
+      continue
+    }
     readings[part.key] =
       twice.length > 0 || never.length > 0 || tooMany
         ? {

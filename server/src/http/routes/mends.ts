@@ -26,6 +26,9 @@ export const postCourseMends: Handler = async (handling) => {
   const { mends } = bodyOf(MendOwnRequest, request)
   const result = await findCheck(pool, stored.summary.id, today)
   if (!result) throw new HttpProblem(409, 'not-checked', 'the course has not been checked yet')
+  const chosen = new Set(mends.map((mend) => mend.fingerprint))
+  if (person.role === 'instructor' && result.findings.some((finding) => finding.mender === 'administrator' && finding.places.some((place) => chosen.has(place.fingerprint))))
+    throw new HttpProblem(403, 'role', 'one of these is an administrator’s to mend')
   const proposal = proposed(result.findings, mends, (await listSnapshots(pool, [stored.summary.id])).get(stored.summary.id), stored.facts.term.timeZone)
   return {
     run: await createRun(pool, {

@@ -34,7 +34,7 @@ export const Attest = ({ courseId, fingerprint, words }: { courseId: number; fin
   return <><Button shape="word" className="py-0.5!" disabled={say.isPending} onClick={() => say.mutate()}>{words}</Button><Problem error={say.error} /></>
 }
 
-const Place = ({ finding, place, actions, fresh }: { finding: Finding; place: FindingPlace; actions: FindingActions; fresh: boolean }) => {
+const Place = ({ finding, place, actions, fresh, mends }: { finding: Finding; place: FindingPlace; actions: FindingActions; fresh: boolean; mends: readonly FindingPlace[] }) => {
   const mayAct = actions.role === 'designer' || actions.role === 'administrator' || actions.role === 'instructor'
   const missing = finding.rule === 'item-missing' && place.message.includes('not this week')
   return (
@@ -44,7 +44,7 @@ const Place = ({ finding, place, actions, fresh }: { finding: Finding; place: Fi
       <p>Seen: {place.evidence.map((seen, i) => <mark key={i} className={`mr-1 px-0.5 text-ink ${finding.strength === 'must' ? 'bg-rust-soft' : 'bg-straw-soft'}`}>{seen.text}</mark>)}</p>
       <p className="text-ink-2">Expected: {place.expected}</p>
       <p className="flex flex-wrap gap-x-4">
-        {mayAct && place.mend && !place.waived && <Button shape="word" className="py-0.5!" onClick={() => actions.onMend([place])}>Show the mend</Button>}
+        {mayAct && mends.includes(place) && <Button shape="word" className="py-0.5!" onClick={() => actions.onMend([place])}>Show the mend</Button>}
         {place.place.foundId !== null && actions.pages.has(place.place.foundId) && <Button shape="word" className="py-0.5!" onClick={() => actions.onShowPage(place.place.foundId ?? '')}>Show page</Button>}
         {mayAct && !place.waived && <Button shape="word" className="py-0.5!" onClick={() => actions.onWaive(place)}>{actions.role === 'instructor' ? 'Ask for a waiver' : 'Waive'}</Button>}
         {mayAct && missing && place.place.instance && <NotThisWeek courseId={actions.courseId} instance={place.place.instance} />}
@@ -56,7 +56,9 @@ const Place = ({ finding, place, actions, fresh }: { finding: Finding; place: Fi
 
 /** A finding as a sentence with its evidence; it opens into why it matters, what it rests on, how to mend it, and its places. */
 export const FindingCard = ({ finding, actions, openFirst = false }: { finding: Finding; actions: FindingActions; openFirst?: boolean }) => {
-  const mends = finding.places.filter((place) => place.mend && !place.waived)
+  // What is an administrator’s to mend, an instructor cannot.
+  const mayMend = finding.mender !== 'administrator' || actions.role !== 'instructor'
+  const mends = mayMend ? finding.places.filter((place) => place.mend && !place.waived) : []
   const fingerprints = finding.places.map((place) => place.fingerprint)
   const followUp = actions.care.followUps.find((one) => fingerprints.includes(one.fingerprint))
   const fresh = new Set(actions.care.since?.fresh)
@@ -76,7 +78,7 @@ export const FindingCard = ({ finding, actions, openFirst = false }: { finding: 
       <details className="mt-1" open={openFirst}>
         <summary className="cursor-pointer text-tide underline">why, and {plural(finding.places.length, 'place')}</summary>
         <p className="py-1 text-ink-2">{finding.why}{finding.basis ? ` Rests on: ${finding.basis}.` : ''} {mends.length > 0 ? 'Wickerframe knows the mend.' : finding.mender === 'instructor' ? 'The right answer is the instructor’s to give.' : ''} <span className="text-ink-3">Rule {ruleById(finding.rule)?.id ?? finding.rule}.</span></p>
-        <ul>{finding.places.map((place) => <Place key={place.fingerprint} finding={finding} place={place} actions={actions} fresh={fresh.has(place.fingerprint)} />)}</ul>
+        <ul>{finding.places.map((place) => <Place key={place.fingerprint} finding={finding} place={place} actions={actions} fresh={fresh.has(place.fingerprint)} mends={mends} />)}</ul>
       </details>
     </li>
   )

@@ -54,7 +54,7 @@ export const WhatToMend = ({ me, courseId, course, facts, template, result, care
   const { open, waived, information } = sorted(only ? { ...result, findings: only } : result)
   const freshPlaces = new Set(care.since?.fresh)
   const shown = open.filter((finding) => (strength === null || finding.strength === strength) && (!fresh || finding.places.some((place) => freshPlaces.has(place.fingerprint))))
-  const mends = shown.flatMap((finding) => finding.places.filter((place) => place.mend && !place.waived))
+  const mends = shown.flatMap((finding) => (finding.mender === 'administrator' && me.role === 'instructor' ? [] : finding.places.filter((place) => place.mend && !place.waived)))
   const mayAct = me.role === 'designer' || me.role === 'administrator' || me.role === 'instructor'
   const actions: FindingActions = { courseId, role: me.role, people: facts.instructors, asOf: result.asOf, care, pages: new Set(everyCourseItem(course).flatMap(({ item }) => (item.html === null ? [] : [item.id]))), onMend: setMending, onWaive: setWaiving, onShowPage }
   const effort = shown.reduce((sum, finding) => sum + finding.effortMinutes, 0)
