@@ -60,9 +60,11 @@ const mayGo = (one: { part: { strength: string; definition: { may: { remove?: bo
 const deleteAllowed: CourseEdit = (edited, random) => {
   const items = edited.weekItems.filter(mayGo)
   if (items.length === 0) return
-  const { item, place } = pick(random, items)
+  const { item, place, part } = pick(random, items)
   edited.remove(item)
   edited.forget(place)
+  // What may go, but is more than a may, is asked about until somebody says “not this week”.
+  if (part.strength !== 'may') edited.tell('item-missing', place)
 }
 const deleteNeeded: CourseEdit = (edited, random) => {
   // Whether an assignment of the same week does a deleted discussion’s job is a question of its own.

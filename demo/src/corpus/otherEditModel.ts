@@ -61,6 +61,7 @@ const dropOptional: CourseEdit = (edited, random) => {
     if (random() < 0.3 || other === one) {
       edited.remove(other.item)
       edited.forget(other.place)
+      if (other.part.strength !== 'may') edited.tell('item-missing', other.place)
     }
   }
 }
