@@ -180,6 +180,11 @@ export class CheckContext {
     return this.#modules.get(id) ?? null
   }
 
+  /** The item a verdict speaks of; null where it speaks of none. */
+  itemAt(id: string | undefined): CourseItem | null {
+    return id === undefined ? null : (this.#items.get(id)?.item ?? null)
+  }
+
   placed(id: string): PlacedItem | null {
     return this.#items.get(id) ?? null
   }

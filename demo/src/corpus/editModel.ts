@@ -257,7 +257,6 @@ export const stripMarkers = (edited: EditedCourse): void => {
 
 /** Folds the weeks into four units, the way templates allow. */
 export const groupIntoUnits = (edited: EditedCourse): void => {
-  const weeks = edited.weekModules
   const all = edited.course.modules.filter((module) => /^Week \d/.test(module.name))
   const per = Math.ceil(all.length / 4)
   for (let unit = 0; unit < 4; unit++) {
@@ -293,7 +292,6 @@ export const groupIntoUnits = (edited: EditedCourse): void => {
       }
     }
   }
-  void weeks
 }
 
 /** The first edit model: with it the pairing was developed. */

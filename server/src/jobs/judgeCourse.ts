@@ -44,7 +44,7 @@ const questionOf = async (database: Database, stored: StoredCourse, today: strin
   return digestOf({ ...state, templateId, version, brought, strengthsVersion, facts, clashes: await findClashes(database, id), history: await courseHistory(database, stored, today, 0), engine: engineVersion, analyser: analyserVersion })
 }
 
-export type Judgement =
+type Judgement =
   | { state: 'no-template' }
   | { state: 'unusable'; reason: string }
   /** The very same question was answered before; that answer is now the latest. */
@@ -52,7 +52,7 @@ export type Judgement =
   | { state: 'judged'; key: string; result: CheckResult; crossings: Crossing[] }
 
 /** Checks a course from what is stored of it, unless the very same question was answered before. */
-export const judgeCourse = async (pool: Pool, stored: StoredCourse, asOf: string, today: string): Promise<Judgement> => {
+const judgementOf = async (pool: Pool, stored: StoredCourse, asOf: string, today: string): Promise<Judgement> => {
   const key = await questionOf(pool, stored, today)
   if (key === null) return { state: 'no-template' }
   if (await reuseCheck(pool, stored.summary.id, key, asOf)) return { state: 'known' }
@@ -78,7 +78,7 @@ const settleKnown = async (database: Database, courseId: number, asOf: string, t
 
 /** Judges a course again at once, from what is stored: after a waiver, a join, an attestation. */
 export const judgeAgain = async (pool: Pool, stored: StoredCourse, asOf: string, today: string): Promise<Judgement> => {
-  const judgement = await judgeCourse(pool, stored, asOf, today)
+  const judgement = await judgementOf(pool, stored, asOf, today)
   const { id } = stored.summary
   if (judgement.state === 'judged') await inTransaction(pool, (database) => storeJudgement(database, id, judgement, today))
   else if (judgement.state === 'known') await inTransaction(pool, (database) => settleKnown(database, id, asOf, today))

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { analysePage, changedPhrases, wordDifference } from '../../page/index.ts'
 import { isFixedText } from '../../template/index.ts'
-import { aboutPart, defineRule, type Verdict } from '../rule.ts'
+import { defineRule, type Verdict } from '../rule.ts'
 
 export const fixedTextAltered = defineRule({
   id: 'fixed-text-altered',
@@ -17,33 +17,28 @@ export const fixedTextAltered = defineRule({
     missing: '“{item}” no longer has the fixed text “{text}”.',
   },
   *check(context): Generator<Verdict> {
-    for (const part of context.pageParts()) {
-      const there = context.itemFor(part)
-      const readings = there ? context.readingsOf(there) : null
-      for (const block of part.blocks) {
-        if (!isFixedText(block)) continue
-        const told = { subject: aboutPart(part), discriminator: block.key, strength: block.strength } as const
-        const reading = readings?.find((one) => one.block === block)
-        if (!there || !reading) {
-          yield { ...told, outcome: 'absent' }
-          continue
-        }
-        if (reading.state === 'unchanged') {
-          yield { ...told, outcome: 'passed' }
-          continue
-        }
-        const wanted = analysePage(block.html).paragraphs.map((one) => one.text).join(' ')
-        const failed = { ...told, outcome: 'failed', expected: wanted, itemId: there.item.id, together: `${part.key}/${block.key}` } as const
-        const short = (text: string) => (text.length > 120 ? `${text.slice(0, 119)}…` : text)
-        if (reading.state === 'missing')
-          yield { ...failed, message: 'missing', values: { item: there.item.name, text: short(wanted) }, evidence: [{ kind: 'count', text: 'no such passage' }] }
-        else {
-          const runs = wordDifference(wanted, reading.text)
-          const gone = changedPhrases(runs, 'gone')
-          const added = changedPhrases(runs, 'new')
-          const change = [gone.length > 0 ? `“${short(gone.join(' … '))}” is gone` : '', added.length > 0 ? `“${short(added.join(' … '))}” is new` : ''].filter(Boolean).join(', ')
-          yield { ...failed, message: 'altered', values: { item: there.item.name, change }, evidence: [{ kind: 'words', text: added.join(' … ') || gone.join(' … ') }] }
-        }
+    for (const { part, block, told, stands } of context.blocks()) {
+      if (!isFixedText(block)) continue
+      if (!stands) {
+        yield { ...told, outcome: 'absent' }
+        continue
+      }
+      const { there, reading } = stands
+      if (reading.state === 'unchanged') {
+        yield { ...told, outcome: 'passed' }
+        continue
+      }
+      const wanted = analysePage(block.html).paragraphs.map((one) => one.text).join(' ')
+      const failed = { ...told, outcome: 'failed', expected: wanted, itemId: there.item.id, together: `${part.key}/${block.key}` } as const
+      const short = (text: string) => (text.length > 120 ? `${text.slice(0, 119)}…` : text)
+      if (reading.state === 'missing')
+        yield { ...failed, message: 'missing', values: { item: there.item.name, text: short(wanted) }, evidence: [{ kind: 'count', text: 'no such passage' }] }
+      else {
+        const runs = wordDifference(wanted, reading.text)
+        const gone = changedPhrases(runs, 'gone')
+        const added = changedPhrases(runs, 'new')
+        const change = [gone.length > 0 ? `“${short(gone.join(' … '))}” is gone` : '', added.length > 0 ? `“${short(added.join(' … '))}” is new` : ''].filter(Boolean).join(', ')
+        yield { ...failed, message: 'altered', values: { item: there.item.name, change }, evidence: [{ kind: 'words', text: added.join(' … ') || gone.join(' … ') }] }
       }
     }
   },

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import type { Change } from '../../course/index.ts'
 import { blockRegions, countWords } from '../../page/index.ts'
-import { aboutPart, defineRule, type Verdict } from '../rule.ts'
+import { defineRule, type Verdict } from '../rule.ts'
 
 export const guidanceVisible = defineRule({
   id: 'guidance-visible',
@@ -17,39 +17,36 @@ export const guidanceVisible = defineRule({
   effortMinutes: 1,
   messages: { visible: 'Students can read a note to the instructor in “{item}”: “{text}”.' },
   *check(context, { leastWords, leastSurviving }): Generator<Verdict> {
-    for (const part of context.pageParts()) {
-      const there = context.itemFor(part)
-      const readings = there ? context.readingsOf(there) : null
-      for (const block of part.blocks) {
-        if (block.kind !== 'guidance-note') continue
-        const told = { subject: aboutPart(part), discriminator: block.key } as const
-        const reading = readings?.find((one) => one.block === block)
-        if (!there || !reading) {
-          yield { ...told, outcome: 'absent' }
-          continue
-        }
-        const need = context.needOf(part)
-        if (part.audience === 'staff') yield { ...told, outcome: 'inapplicable' }
-        // More than half rewritten: it has become the instructor's own text.
-        else if (reading.state === 'missing' || reading.text === '' || reading.surviving < 0.5) yield { ...told, outcome: 'passed' }
-        else if (!context.studentsReach(there)) {
-          if (context.reached(need)) yield { ...told, outcome: 'passed' }
-          else yield { ...told, outcome: 'not-due-yet', dueOn: need }
-        } else if (reading.byMarker || reading.state === 'unchanged')
-          yield {
-            ...told,
-            outcome: 'failed',
-            message: 'visible',
-            values: { item: there.item.name, text: reading.text.length > 160 ? `${reading.text.slice(0, 159)}…` : reading.text },
-            evidence: [{ kind: 'words', text: reading.text }],
-            expected: 'the note taken out',
-            itemId: there.item.id,
-            together: `${part.key}/${block.key}`,
-          }
-        else if (countWords(reading.text) >= leastWords && reading.surviving >= leastSurviving)
-          yield { ...told, outcome: 'cannot-tell', reason: `“${there.item.name}” holds words much like a note to the instructor: “${reading.text.slice(0, 120)}”. Look at it.`, itemId: there.item.id }
-        else yield { ...told, outcome: 'passed' }
+    for (const { part, block, told: { subject, discriminator }, stands } of context.blocks()) {
+      if (block.kind !== 'guidance-note') continue
+      // A note has no strength of its own: that students read it is judged as the rule says.
+      const told = { subject, discriminator }
+      if (!stands) {
+        yield { ...told, outcome: 'absent' }
+        continue
       }
+      const { there, reading } = stands
+      const need = context.needOf(part)
+      if (part.audience === 'staff') yield { ...told, outcome: 'inapplicable' }
+      // More than half rewritten: it has become the instructor's own text.
+      else if (reading.state === 'missing' || reading.text === '' || reading.surviving < 0.5) yield { ...told, outcome: 'passed' }
+      else if (!context.studentsReach(there)) {
+        if (context.reached(need)) yield { ...told, outcome: 'passed' }
+        else yield { ...told, outcome: 'not-due-yet', dueOn: need }
+      } else if (reading.byMarker || reading.state === 'unchanged')
+        yield {
+          ...told,
+          outcome: 'failed',
+          message: 'visible',
+          values: { item: there.item.name, text: reading.text.length > 160 ? `${reading.text.slice(0, 159)}…` : reading.text },
+          evidence: [{ kind: 'words', text: reading.text }],
+          expected: 'the note taken out',
+          itemId: there.item.id,
+          together: `${part.key}/${block.key}`,
+        }
+      else if (countWords(reading.text) >= leastWords && reading.surviving >= leastSurviving)
+        yield { ...told, outcome: 'cannot-tell', reason: `“${there.item.name}” holds words much like a note to the instructor: “${reading.text.slice(0, 120)}”. Look at it.`, itemId: there.item.id }
+      else yield { ...told, outcome: 'passed' }
     }
   },
   mend(verdict, context): Change[] {

@@ -30,7 +30,7 @@ export const categoryMissing = defineRule({
     })
   },
   mend(verdict, context): Change[] {
-    const item = verdict.itemId === undefined ? undefined : context.placed(verdict.itemId)?.item
+    const item = context.itemAt(verdict.itemId)
     return item && !item.studentWork ? [{ change: 'set-item', id: item.id, fields: { category: verdict.expected } }] : []
   },
   examples: {

@@ -19,7 +19,7 @@ export const pointsDiffer = defineRule({
       return item.points === wanted ? null : { message: 'points', values: { seen: item.points === null ? 'no' : String(item.points), wanted: String(wanted) }, seen: item.points === null ? 'no points' : String(item.points), expected: String(wanted) }
     }),
   mend(verdict, context): Change[] {
-    const item = verdict.itemId === undefined ? undefined : context.placed(verdict.itemId)?.item
+    const item = context.itemAt(verdict.itemId)
     return item && !item.studentWork ? [{ change: 'set-item', id: item.id, fields: { points: Number(verdict.expected) } }] : []
   },
   examples: {

@@ -24,7 +24,7 @@ export const timeLimitGrace = defineRule({
     }
   },
   mend(verdict, context): Change[] {
-    const item = verdict.itemId === undefined ? undefined : context.placed(verdict.itemId)?.item
+    const item = context.itemAt(verdict.itemId)
     return item && !item.studentWork ? [{ change: 'set-item', id: item.id, fields: { work: { ...item.work, graceMinutes: Number(verdict.expected) } } }] : []
   },
   examples: {

@@ -27,8 +27,7 @@ export const linkOtherCourse = defineRule({
       message: 'other', expected: 'the copy in this course', evidence: 'value',
     }),
   mend(verdict, context): Change[] {
-    const id = verdict.itemId
-    const item = id === undefined ? undefined : context.placed(id)?.item
+    const item = context.itemAt(verdict.itemId)
     if (!item || item.html === null) return []
     let html = item.html
     for (const link of context.pageOf(item)?.links ?? []) {

@@ -18,7 +18,7 @@ export const notificationOff = defineRule({
       item.kind !== 'discussion' || item.work?.notification === true ? null : { message: 'off', values: {}, seen: item.work?.notification === false ? 'off' : 'not set', expected: 'on' },
     ),
   mend(verdict, context): Change[] {
-    const item = verdict.itemId === undefined ? undefined : context.placed(verdict.itemId)?.item
+    const item = context.itemAt(verdict.itemId)
     return item ? [{ change: 'set-item', id: item.id, fields: { work: { ...item.work, notification: true } } }] : []
   },
   examples: {

@@ -20,7 +20,7 @@ export const postBeforeReading = defineRule({
       return item.kind !== 'discussion' || seen === wanted ? null : { message: wanted ? 'open' : 'shut', values: { seen: 'can read' }, seen: seen ? 'write first' : 'read first', expected: wanted ? 'write first' : 'read first' }
     }),
   mend(verdict, context): Change[] {
-    const item = verdict.itemId === undefined ? undefined : context.placed(verdict.itemId)?.item
+    const item = context.itemAt(verdict.itemId)
     return item ? [{ change: 'set-item', id: item.id, fields: { work: { ...item.work, postFirst: verdict.expected === 'write first' } } }] : []
   },
   examples: {

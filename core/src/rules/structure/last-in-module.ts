@@ -13,6 +13,7 @@ export const lastInModule = defineRule({
   effortMinutes: 1,
   messages: { after: '“{name}” is to stand last in “{module}”; after it comes {after}.' },
   *check(context): Generator<Verdict> {
+    const copies = new Set(context.pairing.copies.map((copy) => copy.found))
     for (const part of context.parts) {
       if (part.kind === 'module' || part.definition.position !== 'last') continue
       const subject = aboutPart(part)
@@ -24,7 +25,6 @@ export const lastInModule = defineRule({
       }
       const { item, module } = there
       // Parts that come last as well may stand after it, and so may what nobody sees.
-      const copies = new Set(context.pairing.copies.map((copy) => copy.found))
       const after = module.items.slice(module.items.indexOf(item) + 1).filter((one) => one.published && !copies.has(one.id) && context.partOf(one.id)?.definition.position !== 'last')
       if (after.length === 0) yield { subject, outcome: 'passed' }
       else {

@@ -27,7 +27,7 @@ export const answerKeyVisible = defineRule({
     }
   },
   mend(verdict, context): Change[] {
-    const item = verdict.itemId === undefined ? undefined : context.placed(verdict.itemId)?.item
+    const item = context.itemAt(verdict.itemId)
     return item ? [{ change: 'set-item', id: item.id, fields: { published: false } }] : []
   },
   examples: {

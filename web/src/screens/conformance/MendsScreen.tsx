@@ -1,7 +1,6 @@
 import { useMutation, useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link, useNavigate } from 'react-router'
-import { ruleById } from '@wickerframe/core'
 import type { MendableRule } from '@wickerframe/contract'
 import { get, post } from '../../api/client.ts'
 import { Button, Page, plural, Problem, Waiting } from '../../controls/controls.tsx'
@@ -41,7 +40,7 @@ export const MendsScreen = () => {
           <li key={rule.rule} className="border-t border-line py-2">
             <label className="flex items-baseline gap-3">
               <input type="checkbox" className="size-[18px] translate-y-0.5 accent-tide" checked={chosen.has(rule.rule)} onChange={() => toggle(rule.rule)} />
-              <span className="grow font-semibold">{ruleById(rule.rule)?.title ?? rule.title}</span>
+              <span className="grow font-semibold">{rule.title}</span>
               <span className="text-ink-2 tabular-nums">{plural(rule.places, 'place')} in {plural(rule.courses.length, 'course')}</span>
             </label>
             <details className="pl-8">

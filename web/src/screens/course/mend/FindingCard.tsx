@@ -1,5 +1,5 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query'
-import { ruleById, type Finding, type FindingPlace } from '@wickerframe/core'
+import type { Finding, FindingPlace } from '@wickerframe/core'
 import type { CourseCare, Role } from '@wickerframe/contract'
 import { post } from '../../../api/client.ts'
 import { Button, plural, Problem, Sentence } from '../../../controls/controls.tsx'
@@ -77,7 +77,7 @@ export const FindingCard = ({ finding, actions, openFirst = false }: { finding: 
       {followed && <FollowUpLine courseId={actions.courseId} fingerprints={followUp ? [followUp.fingerprint] : fingerprints.slice(0, 1)} followUp={followUp} role={actions.role} asOf={actions.asOf}>{showMend}</FollowUpLine>}
       <details className="mt-1" open={openFirst}>
         <summary className="cursor-pointer text-tide underline">why, and {plural(finding.places.length, 'place')}</summary>
-        <p className="py-1 text-ink-2">{finding.why}{finding.basis ? ` Rests on: ${finding.basis}.` : ''} {mends.length > 0 ? 'Wickerframe knows the mend.' : finding.mender === 'instructor' ? 'The right answer is the instructor’s to give.' : ''} <span className="text-ink-3">Rule {ruleById(finding.rule)?.id ?? finding.rule}.</span></p>
+        <p className="py-1 text-ink-2">{finding.why}{finding.basis ? ` Rests on: ${finding.basis}.` : ''} {mends.length > 0 ? 'Wickerframe knows the mend.' : finding.mender === 'instructor' ? 'The right answer is the instructor’s to give.' : ''} <span className="text-ink-3">Rule {finding.rule}.</span></p>
         <ul>{finding.places.map((place) => <Place key={place.fingerprint} finding={finding} place={place} actions={actions} fresh={fresh.has(place.fingerprint)} mends={mends} />)}</ul>
       </details>
     </li>

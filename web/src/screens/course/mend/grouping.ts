@@ -1,4 +1,4 @@
-import { localDateOf, ruleById, type CheckResult, type Finding } from '@wickerframe/core'
+import { localDateOf, type CheckResult, type Finding } from '@wickerframe/core'
 
 export const groupings = ['move', 'module', 'rule'] as const
 export type Grouping = (typeof groupings)[number]
@@ -16,7 +16,7 @@ export const whoseMove = (finding: Finding, people: Known): string => (finding.m
 const titlesOf: Readonly<Record<Grouping, (finding: Finding, people: Known) => string>> = {
   move: whoseMove,
   module: (finding) => finding.places[0]?.place.path[0] ?? 'The course',
-  rule: (finding) => ruleById(finding.rule)?.title ?? finding.title,
+  rule: (finding) => finding.title,
 }
 
 /** Findings by who must act, by the module they stand in, or by their rule; a finding of many modules stands in each. */
