@@ -16,10 +16,10 @@ export const PairTable = ({ rows }: { rows: PairingRows }) => {
             return (
               <tr key={row.id} className="border-t border-line align-top">
                 <th scope="row" className={`py-1 pr-3 text-left ${row.isModule ? 'font-semibold' : 'pl-4 font-normal'}`}>{row.name}</th>
-                <td className="pr-3">{strand ? (found.get(strand.right)?.name ?? '') : 'nothing'}</td>
-                <td className="pr-3 text-ink-2">{strand ? `${matchWords[strand.by]}${strand.moved ? ', in another module' : ''}${strand.by === 'evidence' ? `: ${strand.reasons.join(', ')}` : ''}` : ''}</td>
-                <td className="pr-3 tabular-nums">{strand ? `${Math.round(strand.confidence * 100)} %` : ''}</td>
-                <td>{strand ? standing[strand.look] : row.loose === 'open' ? 'missing' : 'not there, and need not be'}</td>
+                <td className="py-1 pr-3">{strand ? (found.get(strand.right)?.name ?? '') : 'nothing'}</td>
+                <td className="py-1 pr-3 text-ink-2">{strand ? `${matchWords[strand.by]}${strand.moved ? ', in another module' : ''}${strand.by === 'evidence' ? `: ${strand.reasons.join(', ')}` : ''}` : ''}</td>
+                <td className="py-1 pr-3 tabular-nums">{strand ? `${Math.round(strand.confidence * 100)} %` : ''}</td>
+                <td className="py-1">{strand ? standing[strand.look] : row.loose === 'open' ? 'missing' : 'not there, and need not be'}</td>
               </tr>
             )
           })}
