@@ -87,7 +87,7 @@ const askOurs = (html: string, id: string): Shared['ours'] => {
   if (!worked.ok) throw new Error('the template fits')
   const pageOf = (one: { html: string | null }) => (one.html === null ? null : analysePage(one.html))
   const context = new CheckContext({ ...worked.value, course, pairing: pairCourse(worked.value.expected, course, pageOf), asOf: '2026-09-16', pageOf })
-  const outcomes = (ruleById(id)?.run(context, {}) ?? []).filter((verdict) => ('itemId' in verdict && verdict.itemId === item.id)).map((verdict) => verdict.outcome)
+  const outcomes = [...(ruleById(id)?.run(context, {}) ?? [])].filter((verdict) => ('itemId' in verdict && verdict.itemId === item.id)).map((verdict) => verdict.outcome)
   return outcomes.includes('failed') ? 'fails' : outcomes.includes('cannot-tell') ? 'unsure' : 'passes'
 }
 

@@ -3,7 +3,6 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { apiRoutes, roles, type CourseDetail, type CourseSummary, type Role, type RosterReport, type RunDetail, type TemplateDraft } from '@wickerframe/contract'
 import { everyCourseItem, ownPrefix, withoutOwn, type Course } from '@wickerframe/core'
 import { rosterCsv, makeRoster } from '@wickerframe/demo'
-import { firstRow } from '@wickerframe/storage'
 import { startTestBed, until, type Client, type TestBed } from './testBed.ts'
 
 let bed: TestBed
@@ -137,13 +136,15 @@ describe('bad input', () => {
     const detail = (await clients.designer.get<CourseDetail>(`/api/courses/${course.id}`)).body
     const home = detail.snapshot?.homePage ?? ''
     const snapshot = detail.snapshot as Course
-    const shared = withoutOwn(everyCourseItem(snapshot).find(({ item }) => item.id === home)?.item.html ?? '', ownPrefix(snapshot)).html
-    const hash = createHash('sha256').update(shared).digest('hex')
-    const kept = await firstRow<{ html: string }>(bed.pool, 'SELECT html FROM page_bodies WHERE hash = ?', [hash])
-    await bed.pool.query("UPDATE page_bodies SET html = '<p>hello</p><script>alert(1)</script><img src=x onerror=alert(1)><a href=\"javascript:alert(1)\">x</a>' WHERE hash = ?", [hash])
+    const hashOf = (html: string) => createHash('sha256').update(html).digest('hex')
+    const hash = hashOf(withoutOwn(everyCourseItem(snapshot).find(({ item }) => item.id === home)?.item.html ?? '', ownPrefix(snapshot)).html)
+    const hostile = '<p>hello</p><script>alert(1)</script><img src=x onerror=alert(1)><a href="javascript:alert(1)">x</a>'
+    await bed.pool.query('INSERT INTO page_bodies (hash, html) VALUES (?, ?)', [hashOf(hostile), hostile])
+    const become = (from: string, to: string) => bed.pool.query('UPDATE snapshots SET document = REPLACE(document, ?, ?) WHERE course_id = ?', [from, to, course.id])
+    await become(hash, hashOf(hostile))
     const page = await fetch(`${bed.address}/api/courses/${course.id}/items/${home}`, { headers: { cookie: clients.designer.cookie } })
     const html = await page.text()
-    await bed.pool.query('UPDATE page_bodies SET html = ? WHERE hash = ?', [kept?.html, hash])
+    await become(hashOf(hostile), hash)
     expect(html).toContain('hello')
     expect(html).not.toMatch(/<script|onerror|javascript:/)
     expect(page.headers.get('content-security-policy')).toContain('sandbox')

@@ -94,8 +94,16 @@ export const dateOfMention = (said: Pick<DateMention, 'month' | 'day' | 'year'>,
   const inYear = (year: number) => `${year}-${String(said.month).padStart(2, '0')}-${String(said.day).padStart(2, '0')}`
   if (said.year !== null) return isPlainDate(inYear(said.year)) ? inYear(said.year) : null
   const around = Number(near.slice(0, 4))
-  const candidates = [around - 1, around, around + 1].map(inYear).filter(isPlainDate)
-  const distance = (date: string) => Math.abs(dayNumber(date) - dayNumber(near))
-  return candidates.sort((a, b) => distance(a) - distance(b))[0] ?? null
+  let nearest: string | null = null
+  let least = Infinity
+  for (let year = around - 1; year <= around + 1; year++) {
+    const date = inYear(year)
+    const distance = isPlainDate(date) ? Math.abs(dayNumber(date) - dayNumber(near)) : Infinity
+    if (distance < least) {
+      least = distance
+      nearest = date
+    }
+  }
+  return nearest
 }
 

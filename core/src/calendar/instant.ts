@@ -1,4 +1,5 @@
 import { IANAZone } from 'luxon'
+import { remember } from '../remember/index.ts'
 
 const millisecondsPerMinute = 60_000
 
@@ -37,7 +38,11 @@ const wallClock = (date: string, time: string): number =>
  * @param date `YYYY-MM-DD`
  * @param time `HH:MM`, 24-hour
  */
-export const instantOf = (date: string, time: string, timeZone: string): string => {
+export const instantOf = (date: string, time: string, timeZone: string): string => instantsIn(timeZone)(`${date} ${time}`)
+
+const instantsIn = remember(100, (timeZone: string) => remember(mostKept, (at: string): string => instantAt(at.slice(0, 10), at.slice(11), timeZone)))
+
+const instantAt = (date: string, time: string, timeZone: string): string => {
   const wall = wallClock(date, time)
   // The offsets a day before and a day after bracket any change; the earlier one decides gaps and doubled times.
   const before = wall - offsetAt(timeZone, wall - 86_400_000) * millisecondsPerMinute
@@ -47,11 +52,14 @@ export const instantOf = (date: string, time: string, timeZone: string): string 
   return new Date(instant).toISOString().replace('.000Z', 'Z')
 }
 
+const datesIn = remember(100, (timeZone: string) =>
+  remember(mostKept, (instant: string): string => {
+    const at = Date.parse(instant)
+    return new Date(at + offsetAt(timeZone, at) * millisecondsPerMinute).toISOString().slice(0, 10)
+  }))
+
 /** The local date `YYYY-MM-DD` of an instant in an IANA time zone. */
-export const localDateOf = (instant: string, timeZone: string): string => {
-  const at = Date.parse(instant)
-  return new Date(at + offsetAt(timeZone, at) * millisecondsPerMinute).toISOString().slice(0, 10)
-}
+export const localDateOf = (instant: string, timeZone: string): string => datesIn(timeZone)(instant)
 
 /** The local time `HH:MM` of an instant in an IANA time zone. */
 export const localTimeOf = (instant: string, timeZone: string): string => {

@@ -1,13 +1,17 @@
 import { z } from 'zod'
+import { remember } from '../remember/index.ts'
 
 const millisecondsPerDay = 86_400_000
 
+/** A term has some hundred days, and a check asks for them thousands of times. */
+const mostDays = 20_000
+
 /** Days since 1970-01-01 of a date `YYYY-MM-DD` (proleptic Gregorian). */
-export const dayNumber = (date: string): number =>
-  Math.round(Date.UTC(Number(date.slice(0, 4)), Number(date.slice(5, 7)) - 1, Number(date.slice(8, 10))) / millisecondsPerDay)
+export const dayNumber = remember(mostDays, (date: string): number =>
+  Math.round(Date.UTC(Number(date.slice(0, 4)), Number(date.slice(5, 7)) - 1, Number(date.slice(8, 10))) / millisecondsPerDay))
 
 /** The date `YYYY-MM-DD` that many days since 1970-01-01. */
-export const dateOfDayNumber = (day: number): string => new Date(day * millisecondsPerDay).toISOString().slice(0, 10)
+export const dateOfDayNumber = remember(mostDays, (day: number): string => new Date(day * millisecondsPerDay).toISOString().slice(0, 10))
 
 export const addDays = (date: string, days: number): string => dateOfDayNumber(dayNumber(date) + days)
 
@@ -21,8 +25,7 @@ export type Weekday = (typeof weekdays)[number]
 export const weekdayIndex = (date: string): number => (((dayNumber(date) + 3) % 7) + 7) % 7
 
 /** Whether a string is a real calendar date written `YYYY-MM-DD` (ISO 8601 extended). */
-export const isPlainDate = (text: string): boolean =>
-  /^\d{4}-\d{2}-\d{2}$/.test(text) && !Number.isNaN(dayNumber(text)) && dateOfDayNumber(dayNumber(text)) === text
+export const isPlainDate = remember(mostDays, (text: string): boolean => /^\d{4}-\d{2}-\d{2}$/.test(text) && dateOfDayNumber(dayNumber(text)) === text)
 
 export const PlainDate = z
   .string()

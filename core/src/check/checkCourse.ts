@@ -1,9 +1,10 @@
 import { addDays, instructionalWeeks } from '../calendar/index.ts'
 import type { CohortClash, Course, CourseHistory, CourseItem, Facts } from '../course/index.ts'
 import { failure, readDocument, shortHash, success, type Problem, type Result } from '../document/index.ts'
-import { expandCourse, knownRepetitions, type ExpectedCourse } from '../expand/index.ts'
+import { expandCourse, knownRepetitions, type ExpectedCourse, type ExpectedPart } from '../expand/index.ts'
 import { analysePage, type PageFacts } from '../page/index.ts'
 import { pairCourse, readGroupings, type Join, type Pair } from '../pair/index.ts'
+import { remember } from '../remember/index.ts'
 import { CheckContext, fillMessage, ruleById, rules, type AnyRule, type Subject, type Verdict } from '../rules/index.ts'
 import type { Strength, Template } from '../template/index.ts'
 import { compareFindings } from './compareFindings.ts'
@@ -30,6 +31,8 @@ export interface Check {
   joins?: readonly Join[]
   /** Nothing is waived or attested without it. */
   dispensations?: Dispensations
+  /** Where the same course is checked again and again with the same template and facts: what it should be, once worked out. */
+  worked?: Map<string, Expectation>
 }
 
 /** What is wrong with the policies of a template: rules that are not there, parameters they do not take. */
@@ -60,36 +63,35 @@ const pairRecord = (pair: Pair, context: CheckContext): CheckResult['pairs'][num
   return { ...pair, part: part?.key ?? '', repetition: part?.repetition === null ? null : (part?.repetitionNumber ?? null), path }
 }
 
+/** A requirement that is not simply met, with what its rule says of it. */
 interface Told {
   rule: AnyRule
-  verdict: Verdict
+  verdict: Exclude<Verdict, { outcome: 'passed' | 'inapplicable' }>
   outcome: Outcome
 }
 
-interface Expectation {
+/** What a course should be, and what it made of weeks that may be grouped. */
+export interface Expectation {
   expected: ExpectedCourse
   groupings: ReturnType<typeof readGroupings>
 }
-/** Expectations worked out lately, by template: the same course is looked at again and again while it is mended. */
-const keptExpectations = new WeakMap<Template, Map<string, Expectation>>()
-const mostExpectations = 16
 
-/** Works out what a course should be, with the units it made of its weeks where the template accepts them. */
-export const expectationFor = ({ template, facts, course }: Pick<Check, 'template' | 'facts' | 'course'>): Result<Expectation> => {
+/**
+ * Works out what a course should be, with the units it made of its weeks where the template accepts them.
+ * @param worked what was worked out before for the same template and facts; what is new is put to it
+ */
+export const expectationFor = ({ template, facts, course, worked }: Pick<Check, 'template' | 'facts' | 'course' | 'worked'>): Result<Expectation> => {
   const weeks = instructionalWeeks({ term: facts.term, nextTerm: facts.nextTerm, session: facts.session, count: facts.weeks })
   const groupings = readGroupings(template, facts, weeks, course)
   const units = Object.fromEntries(Object.entries(groupings).flatMap(([key, reading]) => (reading.state === 'grouped' ? [[key, reading.units]] : [])))
   const repetitions = knownRepetitions(template, course)
-  const key = JSON.stringify([facts, groupings, repetitions, course.id])
-  let kept = keptExpectations.get(template)
-  if (!kept) keptExpectations.set(template, (kept = new Map()))
-  const known = kept.get(key)
+  const key = worked ? JSON.stringify([groupings, repetitions, course.id]) : ''
+  const known = worked?.get(key)
   if (known) return success(known)
   const expansion = expandCourse({ template, facts, groupings: units, repetitions, mintFrom: course.id })
   if (!expansion.ok) return expansion
   const expectation: Expectation = { expected: expansion.value, groupings }
-  if (kept.size >= mostExpectations) kept.delete(kept.keys().next().value ?? '')
-  kept.set(key, expectation)
+  worked?.set(key, expectation)
   return success(expectation)
 }
 
@@ -117,9 +119,12 @@ export const checkCourse = (check: Check): Result<CheckResult> => {
   const pairing = pairCourse(expected, course, pageOf, check.joins)
   const context = new CheckContext({ expected, course, pairing, groupings, asOf, pageOf, history: check.history ?? null, ...(check.notThisWeek ? { notThisWeek: check.notThisWeek } : {}), ...(check.clashes ? { clashes: check.clashes } : {}) })
 
+  const outcomes: Outcome[] = []
   const told: Told[] = []
   let inapplicable = 0
+  let met = 0
   const policyOf = new Map(template.policies.map((policy) => [policy.rule, policy]))
+  const placeOf = placesIn(context)
   for (const rule of rules) {
     const policy = policyOf.get(rule.id)
     if (policy?.off) continue
@@ -129,8 +134,12 @@ export const checkCourse = (check: Check): Result<CheckResult> => {
         inapplicable += 1
         continue
       }
-      const strength = weakest(policy?.strength ?? rule.strength, verdict.subject.about === 'part' ? verdict.subject.part.strength : undefined, verdict.strength)
-      told.push({ rule, verdict, outcome: outcomeOf(rule, verdict, strength, context) })
+      const { subject } = verdict
+      const strength = weakest(policy?.strength ?? rule.strength, subject.about === 'part' ? subject.part.strength : undefined, verdict.strength)
+      const outcome = outcomeOf(rule, verdict, strength, placeOf(subject, 'itemId' in verdict ? verdict.itemId : undefined))
+      outcomes.push(outcome)
+      if (verdict.outcome !== 'passed') told.push({ rule, verdict, outcome })
+      else if (strength !== 'may') met += 1
     }
   }
   resolveAbsent(told, context)
@@ -138,9 +147,8 @@ export const checkCourse = (check: Check): Result<CheckResult> => {
   if (check.dispensations) applyDispensations(told, check.dispensations, context)
 
   const findings = findingsOf(told, context, policyOf, check.dispensations)
-  const outcomes = told.map((one) => one.outcome)
-  const counts = countsOf(outcomes, findings, inapplicable)
-  const untoldMusts = outcomes.some((one) => one.outcome === 'cannot-tell' && one.strength === 'must' && one.attestedBy === undefined)
+  const counts = countsOf(told, findings, { met, inapplicable })
+  const untoldMusts = told.some(({ outcome }) => outcome.outcome === 'cannot-tell' && outcome.strength === 'must' && outcome.attestedBy === undefined)
   return success({
     schema: 'wickerframe.check/1',
     template: { key: template.key, title: template.title, version: template.version ?? null },
@@ -160,29 +168,24 @@ export const checkCourse = (check: Check): Result<CheckResult> => {
   })
 }
 
-const keptFingerprints = new Map<string, string>()
-const mostKept = 100_000
 /** The requirements of a course are the same in every check of it, and so are their fingerprints. */
-const fingerprintOf = (requirement: string): string => {
-  let fingerprint = keptFingerprints.get(requirement)
-  if (fingerprint === undefined) {
-    if (keptFingerprints.size >= mostKept) keptFingerprints.clear()
-    keptFingerprints.set(requirement, (fingerprint = shortHash(requirement)))
-  }
-  return fingerprint
-}
+const fingerprintOf = remember(20_000, (requirement: string): string => shortHash(requirement))
 
 const subjectKey = (subject: Subject): string => (subject.about === 'part' ? subject.part.instance : subject.about === 'found' ? `found:${subject.id}` : 'course')
 
-const places = new WeakMap<CheckContext, Map<string, Place>>()
-/** Where a requirement stands. Many are about the same part, and share their place. */
-const placeOf = (subject: Subject, itemId: string | undefined, context: CheckContext): Place => {
-  let known = places.get(context)
-  if (!known) places.set(context, (known = new Map()))
-  const key = itemId === undefined ? subjectKey(subject) : `${subjectKey(subject)} ${itemId}`
-  let place = known.get(key)
-  if (!place) known.set(key, (place = workOutPlace(subject, itemId, context)))
-  return place
+/** Where requirements stand. Many are about the same part, and share their place. */
+const placesIn = (context: CheckContext): ((subject: Subject, itemId: string | undefined) => Place) => {
+  const ofParts = new Map<ExpectedPart, Place>()
+  const others = new Map<string, Place>()
+  const known = <K>(places: Map<K, Place>, key: K, subject: Subject, itemId: string | undefined): Place => {
+    let place = places.get(key)
+    if (!place) places.set(key, (place = workOutPlace(subject, itemId, context)))
+    return place
+  }
+  return (subject, itemId) =>
+    subject.about === 'part' && (itemId === undefined || context.pairOf(subject.part)?.found === itemId)
+      ? known(ofParts, subject.part, subject, itemId)
+      : known(others, `${subjectKey(subject)} ${itemId ?? ''}`, subject, itemId)
 }
 
 const workOutPlace = (subject: Subject, itemId: string | undefined, context: CheckContext): Place => {
@@ -198,12 +201,12 @@ const workOutPlace = (subject: Subject, itemId: string | undefined, context: Che
   return { path: path.length > 0 ? path : [context.course.name], part: part?.key ?? null, instance: part?.instance ?? null, week: typeof week === 'number' ? week : null, foundId }
 }
 
-const outcomeOf = (rule: AnyRule, verdict: Verdict, strength: Strength, context: CheckContext): Outcome => ({
+const outcomeOf = (rule: AnyRule, verdict: Exclude<Verdict, { outcome: 'inapplicable' }>, strength: Strength, place: Place): Outcome => ({
   rule: rule.id,
   fingerprint: verdict.outcome === 'passed' ? '' : fingerprintOf(`${rule.id}|${subjectKey(verdict.subject)}|${verdict.discriminator ?? ''}`),
   strength,
   outcome: verdict.outcome === 'absent' ? 'untested' : verdict.outcome,
-  place: placeOf(verdict.subject, 'itemId' in verdict ? verdict.itemId : undefined, context),
+  place,
   reason: verdict.outcome === 'cannot-tell' ? verdict.reason : verdict.outcome === 'not-due-yet' ? `due ${verdict.dueOn}` : null,
   toldBy: null,
 })
@@ -321,12 +324,12 @@ const alsoIn = (rest: readonly FindingPlace[]): string => {
   return ` The same in ${rest.length} more ${rest.length === 1 ? 'place' : 'places'}:${where}.`
 }
 
-const countsOf = (outcomes: readonly Outcome[], findings: readonly Finding[], inapplicable: number): Counts => {
+const countsOf = (told: readonly Told[], findings: readonly Finding[], { met, inapplicable }: { met: number; inapplicable: number }): Counts => {
   // What is for information only, waived or attested is no open requirement.
-  const count: Record<Outcome['outcome'], number> = { passed: 0, failed: 0, 'cannot-tell': 0, 'not-due-yet': 0, inapplicable, untested: 0 }
+  const count: Record<Outcome['outcome'], number> = { passed: met, failed: 0, 'cannot-tell': 0, 'not-due-yet': 0, inapplicable, untested: 0 }
   let waived = 0
   let attested = 0
-  for (const one of outcomes) {
+  for (const { outcome: one } of told) {
     if (one.waivedBy !== undefined) waived += 1
     else if (one.attestedBy !== undefined) attested += 1
     else if (one.strength !== 'may') count[one.outcome] += 1

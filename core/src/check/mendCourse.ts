@@ -51,7 +51,8 @@ const mostRounds = 40
  * module all hold. Pure: nothing is sent.
  * @param isChosen which places are to be mended; those without a mend, or whose mend is refused, are left with the reason
  */
-export const mendCourse = (check: Check, isChosen: (finding: Finding, place: FindingPlace) => boolean): Result<MendedCourse> => {
+export const mendCourse = (once: Check, isChosen: (finding: Finding, place: FindingPlace) => boolean): Result<MendedCourse> => {
+  const check: Check = { ...once, worked: once.worked ?? new Map() }
   const first = checkCourse(check)
   if (!first.ok) return first
   const hand = documentHand(check.course)

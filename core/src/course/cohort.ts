@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { foldName } from '../naming/index.ts'
+import { foldedName } from '../naming/index.ts'
 import { everyCourseItem, type Course } from './course.ts'
 
 /** Which names of a course meet those of others: its own name and label in lists, its dated items in students' calendars. */
@@ -17,7 +17,7 @@ export type CohortClash = z.output<typeof CohortClash>
 
 /** The names of a course that meet those of other courses, with the folded form by which they are compared. */
 export const cohortNames = (course: Course): { kind: CohortNameKind; name: string; folded: string }[] => {
-  const named = (kind: CohortNameKind, name: string) => (name.trim() === '' ? [] : [{ kind, name, folded: foldName(name).text }])
+  const named = (kind: CohortNameKind, name: string) => (name.trim() === '' ? [] : [{ kind, name, folded: foldedName(name) }])
   const dated = new Map(everyCourseItem(course).flatMap(({ item }) => (item.dueAt === null ? [] : named('calendar-name', item.name))).map((one) => [one.folded, one]))
   return [...named('course-name', course.name), ...named('label', course.label), ...dated.values()]
 }

@@ -34,7 +34,11 @@ export const ownPrefix = (course: Course): string => {
   return root === null ? '' : `${root}${id}/`
 }
 
-const addressOf = (href: string): string => href.trim().replace(/[#?].*$/, '')
+const addressOf = (href: string): string => {
+  const address = href.trim()
+  const end = address.search(/[#?]/)
+  return end < 0 ? address : address.slice(0, end)
+}
 
 /**
  * Tells where links of a course's pages lead. How the platform writes an address of its own is told from the addresses

@@ -67,8 +67,12 @@ export const expandCourse = (input: Expansion): Result<ExpectedCourse, Problem[]
     ])
   const mintFrom = input.mintFrom ?? `${facts.code}/${facts.term.code}/${facts.classSections.join('+')}`
   const minted = new Map((input.repetitions ?? []).map((known) => [`${known.part}/${known.number}`, known.id]))
-  const repetitionOf = (key: string, number: number) =>
-    minted.get(`${key}/${number}`) ?? `r-${shortHash(`${mintFrom}/${key}/${number}`).slice(0, 12)}`
+  const repetitionOf = (key: string, number: number): string => {
+    const place = `${key}/${number}`
+    let id = minted.get(place)
+    if (id === undefined) minted.set(place, (id = `r-${shortHash(`${mintFrom}/${place}`).slice(0, 12)}`))
+    return id
+  }
 
   const common = courseValues(facts)
   const units = facts.units ?? (template.units ? evenUnits(weeks, template.units) : [])
@@ -86,7 +90,7 @@ export const expandCourse = (input: Expansion): Result<ExpectedCourse, Problem[]
       turn: outer ? { ...outer, number: turn.number, ordinal } : turn,
       repetition: repetitionOf(key, ordinal),
       repetitionNumber: ordinal,
-      values: outer ? { ...standing.values, number: turn.number } : turnValues(facts, turn),
+      values: outer ? { ...standing.values, number: turn.number } : turnValues(facts, turn, common),
     }
   }
 
@@ -165,7 +169,7 @@ export const expandCourse = (input: Expansion): Result<ExpectedCourse, Problem[]
   })
   /** What an exception adds to a week stands in the unit that covers it. */
   const groupedAdditions = (module: Module, week: Week, standing: Standing, parent: string): ExpectedPart[] =>
-    inner({ ...module, items: [] }, { ...standing, turn: weekTurn(week), values: turnValues(facts, weekTurn(week)) }, parent, placeInUnit(week, standing))
+    inner({ ...module, items: [] }, { ...standing, turn: weekTurn(week), values: turnValues(facts, weekTurn(week), common) }, parent, placeInUnit(week, standing))
 
   const expandItem = (item: Item, standing: Standing): ExpectedPart[] => {
     const turn = standing.turn

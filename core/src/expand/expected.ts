@@ -76,4 +76,14 @@ export const namingFormatOf = (part: ExpectedPart): NamingFormat => {
 }
 
 /** Every expected part, modules before their items, in order; without the home page. */
-export const everyExpected = (parts: readonly ExpectedPart[]): ExpectedPart[] => parts.flatMap((part) => [part, ...everyExpected(part.items)])
+export const everyExpected = (parts: readonly ExpectedPart[]): ExpectedPart[] => {
+  const all: ExpectedPart[] = []
+  const add = (some: readonly ExpectedPart[]) => {
+    for (const part of some) {
+      all.push(part)
+      add(part.items)
+    }
+  }
+  add(parts)
+  return all
+}

@@ -15,13 +15,13 @@ export const courseValues = (facts: Facts): FieldValues => ({
 })
 
 /** Values of the fields that come from a turn's place in the calendar, beside those of its course. */
-export const turnValues = (facts: Facts, turn: Turn): FieldValues => {
+export const turnValues = (facts: Facts, turn: Turn, ofCourse: FieldValues = courseValues(facts)): FieldValues => {
   const first = turn.weeks[0]
   const last = turn.weeks.at(-1)
   // Topics are known by week: a unit has a title of its own, and a single day none.
   const topic = turn.unit ? turn.unit.title : turn.day || !first ? undefined : (facts.topics[String(first.number)] ?? first.breakName)
   return {
-    ...courseValues(facts),
+    ...ofCourse,
     number: turn.number,
     ...(turn.unit ? { unit: turn.unit.number } : first ? { week: first.number } : {}),
     ...(turn.unit && first && last ? { weeks: { from: first.number, to: last.number } } : {}),

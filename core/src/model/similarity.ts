@@ -1,4 +1,4 @@
-import { foldName } from '../naming/index.ts'
+import { foldedName } from '../naming/index.ts'
 import type { CourseItem } from '../course/index.ts'
 import { chunksOf, type Chunk } from './chunks.ts'
 
@@ -13,12 +13,12 @@ export interface Seen {
 }
 
 const wordsOf = (name: string, without: ReadonlySet<string>): Set<string> => {
-  const folded = foldName(name).text
+  const folded = foldedName(name)
   return new Set((folded.match(/\p{L}+|\d+/gu) ?? []).map((word) => (/^\d/.test(word) ? '#' : word)).filter((word) => !without.has(word)))
 }
 
 export const seenItems = (items: readonly CourseItem[], topic: string): Seen[] => {
-  const without = new Set(foldName(topic).text.match(/\p{L}+/gu) ?? [])
+  const without = new Set(foldedName(topic).match(/\p{L}+/gu) ?? [])
   return items.map((item, i) => ({ item, words: wordsOf(item.name, without), chunks: item.html === null ? [] : chunksOf(item.html), place: items.length < 2 ? 0.5 : i / (items.length - 1) }))
 }
 

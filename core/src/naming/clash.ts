@@ -1,4 +1,4 @@
-import { foldName } from './fold.ts'
+import { foldedName } from './fold.ts'
 
 /** Names that people cannot tell apart: the same but for case, dashes, spaces and compatibility characters. */
 export interface NameClash<T> {
@@ -10,7 +10,7 @@ export interface NameClash<T> {
 export const nameClashes = <T>(named: readonly { name: string; who: T }[]): NameClash<T>[] => {
   const groups = new Map<string, NameClash<T>>()
   for (const { name, who } of named) {
-    const key = foldName(name).text
+    const key = foldedName(name)
     const group = groups.get(key)
     if (group) group.who.push(who)
     else groups.set(key, { name, who: [who] })

@@ -1,4 +1,5 @@
 import { dayNames, monthNames, splitRangeStyle } from '../calendar/index.ts'
+import { remember } from '../remember/index.ts'
 
 /** A date as far as a name tells it. */
 export interface DateParts {
@@ -34,16 +35,10 @@ const elementsOf = (style: string): Element[] => {
   return elements
 }
 
-const patterns = new Map<string, DatePattern>()
-export const datePatternOf = (style: string): DatePattern => {
-  let pattern = patterns.get(style)
-  if (!pattern) {
-    const range = splitRangeStyle(style)
-    pattern = { opening: elementsOf(range.opening), separator: elementsOf(range.separator), closing: range.closing === null ? null : elementsOf(range.closing) }
-    patterns.set(style, pattern)
-  }
-  return pattern
-}
+export const datePatternOf = remember(2000, (style: string): DatePattern => {
+  const range = splitRangeStyle(style)
+  return { opening: elementsOf(range.opening), separator: elementsOf(range.separator), closing: range.closing === null ? null : elementsOf(range.closing) }
+})
 
 const byBeginning = (names: readonly string[]) => new Map(names.map((name, i) => [name.slice(0, 3).toLowerCase(), { number: i + 1, name, folded: name.toLowerCase() }] as const))
 const months = byBeginning(monthNames)

@@ -1,3 +1,5 @@
+import { remember } from '../remember/index.ts'
+
 /** A text with the differences that do not change a name's meaning folded away, and where each character came from. */
 export interface Folded {
   text: string
@@ -55,6 +57,9 @@ export const foldName = (name: string): Folded => {
 }
 const everyDash = /[‐‑‒–—―−]/g
 const inPlace: readonly number[] = Array.from({ length: 2100 }, (_, i) => i)
+
+/** A name folded, remembered: a check folds the names of a course many times over. */
+export const foldedName = remember(20_000, (name: string): string => foldName(name).text)
 
 /** The same for names with runs of spaces or wide characters, unit by unit. */
 const foldByUnit = (name: string): Folded => {

@@ -1,5 +1,6 @@
 import { failure, success, type Result } from '../document/index.ts'
 import { isDateStyle } from '../calendar/index.ts'
+import { remember } from '../remember/index.ts'
 import { editDistance } from './words/likeness.ts'
 import { definitionOf, fields, isFieldName, type FieldName } from './fields.ts'
 
@@ -127,21 +128,15 @@ export const parseFormat = (source: string): Result<NamingFormat, FormatProblem[
   return problems.length > 0 ? failure(problems) : success({ source, nodes: root })
 }
 
-const parsed = new Map<string, NamingFormat>()
-
 /**
  * A format that is known to be right (it came out of a document that was read).
  * @throws SyntaxError with the first mistake otherwise
  */
-export const formatOf = (source: string): NamingFormat => {
-  const known = parsed.get(source)
-  if (known) return known
+export const formatOf = remember(5000, (source: string): NamingFormat => {
   const result = parseFormat(source)
   if (!result.ok) throw new SyntaxError(`naming format ${JSON.stringify(source)}: ${result.problems[0]?.message ?? ''}`)
-  if (parsed.size > 5000) parsed.clear()
-  parsed.set(source, result.value)
   return result.value
-}
+})
 
 /** Whether any text may stand in a field, so that only what follows it tells its end. */
 const isOpenEnded = (field: FieldName): boolean => definitionOf(field).type === 'text'

@@ -1,6 +1,7 @@
+import { rememberOf } from '../remember/index.ts'
 import { datePatternOf, matchDate, matched, type DateParts, type DatePattern } from './dateMatch.ts'
 import { definitionOf, type FieldName, type FieldType, type FieldValues } from './fields.ts'
-import { foldLiteral, foldName } from './fold.ts'
+import { foldLiteral, foldedName } from './fold.ts'
 import type { FormatNode, NamingFormat } from './format.ts'
 import { promptOf } from './render.ts'
 import { seasonOf } from './words/seasons.ts'
@@ -19,12 +20,8 @@ export interface FieldStep {
 /** `to`: where the walk goes on when the optional stretch is left out. */
 export type Step = FieldStep | { op: 'text'; text: string; folded: string } | { op: 'optional'; to: number }
 
-const compiled = new WeakMap<NamingFormat, Step[]>()
-
 /** A format as the steps of a matcher, in order. */
-export const compile = (format: NamingFormat): readonly Step[] => {
-  const known = compiled.get(format)
-  if (known) return known
+export const compile = rememberOf((format: NamingFormat): readonly Step[] => {
   const steps: Step[] = []
   const add = (nodes: FormatNode[]) => {
     for (const node of nodes) {
@@ -38,17 +35,24 @@ export const compile = (format: NamingFormat): readonly Step[] => {
         const { type, style: usual } = definitionOf(node.field)
         const style = node.style ?? usual ?? ''
         steps.push({
-          op: 'field', field: node.field, type, style: node.style, prompt: foldName(promptOf(node.field)).text,
+          op: 'field', field: node.field, type, style: node.style, prompt: foldedName(promptOf(node.field)),
           dates: type === 'date' || type === 'range' ? datePatternOf(style) : null,
-          choices: type === 'choice' ? style.split('|').map((choice) => foldName(choice).text).sort((a, b) => b.length - a.length) : [],
+          choices: type === 'choice' ? style.split('|').map((choice) => foldedName(choice)).sort((a, b) => b.length - a.length) : [],
         })
       }
     }
   }
   add(format.nodes)
-  compiled.set(format, steps)
   return steps
-}
+})
+
+/** The texts that every name of a format holds: those outside its optional stretches, folded. */
+const textsOf = rememberOf((format: NamingFormat): readonly string[] =>
+  format.nodes.flatMap((node) => {
+    const text = node.node === 'text' ? foldLiteral(node.text).trim() : ''
+    return text === '' ? [] : [text]
+  }),
+)
 
 /** Where a field stands in the folded text. */
 export interface Capture {
@@ -66,16 +70,6 @@ export interface Capture {
 const isDigit = (unit: number): boolean => unit >= 48 && unit <= 57
 const codeShape = /[\p{L}]{2,6}[ -]?\d{2,4}[a-z]?(?![\p{L}\d])/uy
 const termShape = /(?:([\p{L}]{2,10})(?: [\p{L}]{2,12})? \d{4}|\d{4} ([\p{L}]{2,10}))(?![\p{L}\d])/uy
-
-const foldedKnown = new Map<string, string>()
-const foldedOf = (value: string): string => {
-  let folded = foldedKnown.get(value)
-  if (folded === undefined) {
-    if (foldedKnown.size > 20_000) foldedKnown.clear()
-    foldedKnown.set(value, (folded = foldName(value).text))
-  }
-  return folded
-}
 
 /** States (step, offset) that failed, stamped with the number of the walk, so that nothing has to be cleared. */
 let failed = new Int32Array(4096)
@@ -189,7 +183,7 @@ class Walk {
   #words(step: FieldStep, at: number, offset: number): boolean {
     const value = this.#known[step.field]
     if (typeof value === 'string' && value !== '') {
-      const whole = foldedOf(value)
+      const whole = foldedName(value)
       if (this.#text.startsWith(whole, offset) && this.#take(step, at, offset, offset + whole.length)) return true
     }
     if (step.type !== 'text') {
@@ -240,6 +234,8 @@ class Walk {
  * @returns where the fields stand, in the order of the format; those of an optional stretch that is left out are missing
  */
 export const match = (format: NamingFormat, text: string, known: FieldValues): Capture[] | null => {
+  // Most names that do not follow a format are told by a word of it that they do not have.
+  for (const needed of textsOf(format)) if (!text.includes(needed)) return null
   const walk = new Walk(compile(format), text, known)
   return walk.attempt(0, 0) ? walk.captures : null
 }

@@ -85,8 +85,8 @@ export interface PageFacts {
   markedPart: string | null
   /** Why it could not be read, or null. */
   notRead: string | null
-  /** One and the same for all pages that differ only in their own course's addresses. */
-  shared: object
+  /** What was told from the page alone, by what told it; one and the same for all pages that differ only in their own course's addresses. */
+  shared: Map<unknown, unknown>
 }
 
 /** Raised whenever the facts of the same page would come out differently, so that kept facts are worked out again. */
@@ -102,9 +102,10 @@ const neverText = new Set(['script', 'style', 'template', 'noscript'])
 
 /** Text with white space collapsed and typographic quotation marks straightened, for comparing. */
 export const plainText = (text: string): string => {
-  const collapsed = text.replace(/\s+/g, ' ').trim()
+  const collapsed = (uneven.test(text) ? text.replace(/\s+/g, ' ') : text).trim()
   return /[‘’“”]/.test(collapsed) ? collapsed.replace(/[‘’]/g, "'").replace(/[“”]/g, '"') : collapsed
 }
+const uneven = /\s\s|[^\S ]/
 
 const attribute = (element: Element, name: string): string | null => {
   for (const one of element.attrs) if (one.name === name) return one.value
@@ -121,7 +122,7 @@ interface Around {
 }
 
 const noFacts = (notRead: string | null): PageFacts => ({
-  paragraphs: [], headings: [], links: [], images: [], tables: [], media: [], lists: [], coloured: [], dates: [], markers: [], markedPart: null, notRead, shared: {},
+  paragraphs: [], headings: [], links: [], images: [], tables: [], media: [], lists: [], coloured: [], dates: [], markers: [], markedPart: null, notRead, shared: new Map(),
 })
 
 /** Reads a page's HTML. Nothing in it is run or fetched. The whole is parsed once (WHATWG HTML, by parse5). */

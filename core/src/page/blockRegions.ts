@@ -1,4 +1,5 @@
 import { parseFragment, type DefaultTreeAdapterTypes } from 'parse5'
+import { remember } from '../remember/index.ts'
 import { blockMarker, plainText } from './analysePage.ts'
 
 type Node = DefaultTreeAdapterTypes.ChildNode
@@ -44,16 +45,7 @@ const saying = (nodes: readonly Node[]): string => {
   return plainText(said).replace(/\s+/g, '')
 }
 
-const sayings = new Map<string, string>()
-const mostKept = 20_000
-const sayingOf = (html: string): string => {
-  let said = sayings.get(html)
-  if (said === undefined) {
-    if (sayings.size >= mostKept) sayings.clear()
-    sayings.set(html, (said = saying(parseFragment(html).childNodes)))
-  }
-  return said
-}
+const sayingOf = remember(4000, (html: string): string => saying(parseFragment(html).childNodes))
 
 /** Elements that platforms put around what they are given, without a meaning of their own. */
 const wrappers = new Set(['div', 'section', 'article', 'main', 'span', 'body'])

@@ -10,27 +10,29 @@ const languageOfWord = new Map<string, string[]>()
 for (const [language, words] of Object.entries(smallWords)) for (const word of words.split(' ')) languageOfWord.set(word, [...(languageOfWord.get(word) ?? []), language])
 
 const fewestWords = 10
-const kept = new Map<string, string | null>()
-const mostKept = 20_000
+/** The beginning of a text tells its language as well as the whole of it. */
+const mostRead = 1000
+/** A text shorter than this has no ten words. */
+const shortest = 2 * fewestWords - 1
+const isLetter = (unit: number): boolean => (unit >= 97 && unit <= 122) || (unit > 0xbf && (unit < 0x2000 || unit > 0x206f))
 
 /**
  * The language of a running text, as a two-letter tag, where its small words leave no doubt; null where they do, or where
  * it is shorter than ten words. Told from function words: common practice, no source.
  */
 export const languageOf = (text: string): string | null => {
-  let language = kept.get(text)
-  if (language === undefined) {
-    if (kept.size >= mostKept) kept.clear()
-    kept.set(text, (language = tellLanguage(text)))
-  }
-  return language
-}
-
-const tellLanguage = (text: string): string | null => {
-  const words = text.slice(0, 2000).toLowerCase().match(/\p{L}+/gu) ?? []
-  if (words.length < fewestWords) return null
+  if (text.length < shortest) return null
+  const read = text.slice(0, mostRead).toLowerCase()
   const counts = new Map<string, number>()
-  for (const word of words) for (const language of languageOfWord.get(word) ?? []) counts.set(language, (counts.get(language) ?? 0) + 1)
+  let words = 0
+  for (let at = 0; at < read.length; at++) {
+    if (!isLetter(read.charCodeAt(at))) continue
+    const from = at
+    while (at < read.length && isLetter(read.charCodeAt(at))) at += 1
+    words += 1
+    for (const language of languageOfWord.get(read.slice(from, at)) ?? []) counts.set(language, (counts.get(language) ?? 0) + 1)
+  }
+  if (words < fewestWords) return null
   const [best, second] = [...counts].sort((a, b) => b[1] - a[1])
-  return best && best[1] >= words.length * 0.2 && best[1] >= 2 * (second?.[1] ?? 0) ? best[0] : null
+  return best && best[1] >= words * 0.2 && best[1] >= 2 * (second?.[1] ?? 0) ? best[0] : null
 }

@@ -1,9 +1,10 @@
 import type { ExpectedBlock } from '../expand/index.ts'
 import { datesMentioned } from '../calendar/index.ts'
-import type { fillInTypes } from '../template/index.ts'
+import { remember, rememberOf } from '../remember/index.ts'
+import type { fillInTypes, KeptBlockBody } from '../template/index.ts'
 import { analysePage, plainText, type PageFacts, type PageLink, type Paragraph } from './analysePage.ts'
 import { blockHtmlOn } from './renderPage.ts'
-import { shareSurviving } from './wordDifference.ts'
+import { likeness, shareSurviving } from './wordDifference.ts'
 
 /** How a block of the template stands in a page. */
 export type BlockState =
@@ -33,21 +34,32 @@ export interface BlockReading {
   paragraphs: number[]
 }
 
-const keptParagraphs = new Map<string, Paragraph[]>()
-const mostKept = 20_000
 /** The paragraphs of what deployment writes, kept by the HTML: blocks are the same in many courses and in every check. */
-const paragraphsOf = (html: string): Paragraph[] => {
-  let paragraphs = keptParagraphs.get(html)
-  if (!paragraphs) {
-    if (keptParagraphs.size >= mostKept) keptParagraphs.clear()
-    keptParagraphs.set(html, (paragraphs = analysePage(html).paragraphs))
-  }
-  return paragraphs
-}
+const paragraphsOf = remember(4000, (html: string): Paragraph[] => analysePage(html).paragraphs)
 
 const join = (paragraphs: readonly Paragraph[]): string => paragraphs.map((one) => one.text).join(' ')
 /** Texts that differ only in where paragraphs and spaces fall are the same text. */
 const squeezed = (text: string): string => text.replace(/\s+/g, '')
+const sameText = (one: string, other: string): boolean => one === other || squeezed(one) === squeezed(other)
+
+/** Tags whose content is no text, and whatever else is more than tags and text. */
+const moreThanText = /<(?:script|style|template|noscript|!)|&(?!(?:amp|lt|gt|quot);)/i
+const entities: Readonly<Record<string, string>> = { '&amp;': '&', '&lt;': '<', '&gt;': '>', '&quot;': '"' }
+/** The text of what deployment writes with its spaces taken out, told without parsing it; null where that is not enough. */
+const squeezedTextOf = (html: string): string | null => (moreThanText.test(html) ? null : squeezed(plainText(html.replace(/<[^<>]*>/g, '').replace(/&\w+;/g, (entity) => entities[entity] ?? entity))))
+/** Whether a text is what HTML of deployment's says, wherever its paragraphs end. */
+const saysIt = (text: string, html: string): boolean => {
+  const said = squeezed(text)
+  return said === squeezedTextOf(html) || said === squeezed(textOf(html))
+}
+/** What deployment writes, as text. */
+const textOf = remember(4000, (html: string): string => join(paragraphsOf(html)))
+
+/** What a fill-in says besides its answer. */
+const wordsOfFillIn = rememberOf((definition: Extract<KeptBlockBody, { kind: 'fill-in' }>) => ({
+  label: plainText(definition.label ?? ''),
+  prompts: [definition.prompt, ...definition.earlierPrompts].map(plainText),
+}))
 
 type FillInType = (typeof fillInTypes)[number]
 
@@ -81,30 +93,41 @@ const isOfType = (type: FillInType, text: string, holding: Holding, lines: numbe
 
 /** Reads one block from the paragraphs that belong to it. */
 const readOne = (block: ExpectedBlock, found: readonly Paragraph[], places: number[], byMarker: boolean, holding: Holding, imageBeside: boolean, onDate: string): BlockReading => {
-  const wanted = join(paragraphsOf(blockHtmlOn(block, onDate)))
   const text = join(found)
   const hasImage = holding.images > 0
+  const wanted = () => textOf(blockHtmlOn(block, onDate))
   const reading = (state: BlockState, extra: Partial<BlockReading> = {}): BlockReading => ({
-    block, state, text, surviving: state === 'unchanged' ? 1 : block.kind === 'guidance-note' ? shareSurviving(wanted, text) : 0, byMarker, revision: null, ofType: true, shapeLost: null, paragraphs: places, ...extra,
+    block, state, text, surviving: state === 'unchanged' ? 1 : block.kind === 'guidance-note' ? shareSurviving(wanted(), text) : 0, byMarker, revision: null, ofType: true, shapeLost: null, paragraphs: places, ...extra,
   })
   const definition = block.definition
   if (definition.kind === 'fill-in') {
-    const label = plainText(definition.label ?? '')
+    const { label, prompts } = wordsOfFillIn(definition)
     const labelled = label === '' || text.startsWith(label)
-    const answer = plainText(labelled ? text.slice(label.length) : text)
+    const answer = (labelled ? text.slice(label.length) : text).trim()
     const outside = definition.type === 'image' && !hasImage && imageBeside ? ('outside' as const) : null
     if (answer === '') return reading(hasImage ? 'filled' : 'unfilled', { text: answer, shapeLost: outside })
-    const prompts = [definition.prompt, ...definition.earlierPrompts].map(plainText)
-    if (prompts.some((prompt) => squeezed(answer) === squeezed(prompt))) return reading(hasImage && definition.type === 'image' ? 'prompt-beside-answer' : 'unfilled', { text: answer, shapeLost: outside })
+    if (prompts.some((prompt) => sameText(answer, prompt))) return reading(hasImage && definition.type === 'image' ? 'prompt-beside-answer' : 'unfilled', { text: answer, shapeLost: outside })
     if (prompts.some((prompt) => answer.includes(prompt))) return reading('prompt-beside-answer', { text: answer })
     return reading('filled', { text: answer, ofType: isOfType(definition.type, answer, holding, found.length), shapeLost: labelled ? null : 'label' })
   }
   if (block.houseText) {
-    const revision = block.houseText.revisions.findLast((one) => squeezed(join(paragraphsOf(one.html))) === squeezed(text))
+    const revision = block.houseText.revisions.findLast((one) => saysIt(text, one.html))
     if (revision) return reading('unchanged', { revision: revision.number })
   }
-  if (found.length === 0 && !hasImage) return reading(definition.kind === 'banner' || wanted !== '' ? 'missing' : 'unchanged')
-  return reading(squeezed(text) === squeezed(wanted) ? 'unchanged' : 'altered')
+  if (found.length === 0 && !hasImage) return reading(definition.kind === 'banner' || wanted() !== '' ? 'missing' : 'unchanged')
+  return reading(saysIt(text, blockHtmlOn(block, onDate)) ? 'unchanged' : 'altered')
+}
+
+/** What stands in a page besides its paragraphs, by the marked block it stands in; null for what stands in none. */
+const standing = <T extends { block: string | null }>(list: readonly T[]): ((block: string | null) => readonly T[]) => {
+  if (list.length === 0) return () => list
+  const groups = new Map<string | null, T[]>()
+  for (const one of list) {
+    const group = groups.get(one.block)
+    if (group) group.push(one)
+    else groups.set(one.block, [one])
+  }
+  return (block) => groups.get(block) ?? []
 }
 
 const leastShareToKnow = 0.5
@@ -120,23 +143,30 @@ export const readBlocks = (expected: readonly ExpectedBlock[], page: PageFacts, 
   const byContent = unmarked.length > 0 ? placeByContent(expected, unmarked, page, onDate) : new Map<string, number[]>()
   const indexesByMarker = new Map<string, number[]>()
   page.paragraphs.forEach((one, i) => {
-    if (one.block !== null) indexesByMarker.set(one.block, [...(indexesByMarker.get(one.block) ?? []), i])
+    if (one.block === null) return
+    const indexes = indexesByMarker.get(one.block)
+    if (indexes) indexes.push(i)
+    else indexesByMarker.set(one.block, [i])
   })
+  const images = standing(page.images)
+  const links = standing(page.links)
+  const media = standing(page.media)
+  const tables = standing(page.tables)
+  const lists = standing(page.lists)
   return expected.map((block) => {
     const byMarker = marked.has(block.key)
     const places = byMarker ? (indexesByMarker.get(block.key) ?? []) : (byContent.get(block.key) ?? [])
     const first = places[0] ?? Infinity
     const last = (places.at(-1) ?? -Infinity) + 1
-    const stands = (one: { block: string | null; paragraph: number }) => (byMarker ? one.block === block.key : one.block === null && (block.kind === 'banner' || (one.paragraph >= first && one.paragraph <= last)))
-    const holding: Holding = { images: count(page.images, stands), links: page.links.filter(stands), media: count(page.media, stands), tables: count(page.tables, stands), lists: count(page.lists, stands) }
+    const held = <T extends { paragraph: number }>(of: (block: string | null) => readonly T[]): readonly T[] =>
+      byMarker ? of(block.key) : of(null).filter((one) => block.kind === 'banner' || (one.paragraph >= first && one.paragraph <= last))
+    const holding: Holding = { images: held(images).length, links: held(links), media: held(media).length, tables: held(tables).length, lists: held(lists).length }
     const known = byMarker || places.length > 0 || (block.kind === 'banner' && holding.images > 0)
     if (!known) return { block, state: 'missing', text: '', surviving: 0, byMarker, revision: null, ofType: true, shapeLost: null, paragraphs: [] }
-    const imageBeside = page.images.some((image) => image.block === null && Math.abs(image.paragraph - last) <= 1)
+    const imageBeside = images(null).some((image) => Math.abs(image.paragraph - last) <= 1)
     return readOne(block, places.flatMap((i) => page.paragraphs[i] ?? []), places, byMarker, holding, imageBeside, onDate)
   })
 }
-
-const count = <T>(list: readonly T[], holds: (one: T) => boolean): number => list.reduce((sum, one) => sum + Number(holds(one)), 0)
 
 /** Which unmarked paragraphs belong to which unmarked block. A block that is not found has no entry. */
 const placeByContent = (expected: readonly ExpectedBlock[], unmarked: readonly ExpectedBlock[], page: PageFacts, onDate: string): Map<string, number[]> => {
@@ -181,7 +211,7 @@ const placeByContent = (expected: readonly ExpectedBlock[], unmarked: readonly E
     for (let p = i; p < end; p++) {
       const text = page.paragraphs[p]?.text ?? ''
       const near = open
-        .map((block) => ({ block, share: Math.max(0, ...wantedOf(block).map((one) => Math.min(shareSurviving(one.text, text), shareSurviving(text, one.text) * 1.5))) }))
+        .map((block) => ({ block, share: Math.max(0, ...wantedOf(block).map((one) => likeness(one.text, text))) }))
         .filter((one) => one.share >= leastShareToKnow)
         .sort((a, b) => b.share - a.share)[0]
       // A fill-in takes what stands in its place, whatever the words.

@@ -1,4 +1,5 @@
 import { diffWordsWithSpace } from 'diff'
+import { remember } from '../remember/index.ts'
 
 export interface WordRun {
   text: string
@@ -75,21 +76,33 @@ export const changedPhrases = (runs: readonly WordRun[], change: 'gone' | 'new')
 
 const wordsOf = (text: string): string[] => text.toLowerCase().match(/[\p{L}\p{N}]+/gu) ?? []
 
+/** How often each word stands in a text. */
+interface WordCount {
+  total: number
+  of: ReadonlyMap<string, number>
+}
+const countsOf = remember(4000, (text: string): WordCount => {
+  const words = wordsOf(text)
+  const of = new Map<string, number>()
+  for (const word of words) of.set(word, (of.get(word) ?? 0) + 1)
+  return { total: words.length, of }
+})
+
+/** How many words two texts have in common, counting each as often as it stands in both, as a share of the words of each; 1 of no words. */
+const sharesInCommon = (one: string, other: string): [number, number] => {
+  const [a, b] = [countsOf(one), countsOf(other)]
+  let common = 0
+  for (const [word, count] of a.of) common += Math.min(count, b.of.get(word) ?? 0)
+  return [a.total === 0 ? 1 : common / a.total, b.total === 0 ? 1 : common / b.total]
+}
+
 /** Share of `wanted`'s words that also stand in `found`, counting each as often as it stands; 0 to 1. */
-export const shareSurviving = (wanted: string, found: string): number => {
-  const words = wordsOf(wanted)
-  if (words.length === 0) return 1
-  const left = new Map<string, number>()
-  for (const word of wordsOf(found)) left.set(word, (left.get(word) ?? 0) + 1)
-  let kept = 0
-  for (const word of words) {
-    const count = left.get(word) ?? 0
-    if (count > 0) {
-      kept += 1
-      left.set(word, count - 1)
-    }
-  }
-  return kept / words.length
+export const shareSurviving = (wanted: string, found: string): number => sharesInCommon(wanted, found)[0]
+
+/** How alike two texts are, 0 to 1: what is left of the first, unless two thirds and more of the second are new. */
+export const likeness = (wanted: string, found: string): number => {
+  const [ofWanted, ofFound] = sharesInCommon(wanted, found)
+  return Math.min(ofWanted, ofFound * 1.5)
 }
 
 export const countWords = (text: string): number => wordsOf(text).length

@@ -1,6 +1,6 @@
 import type { CourseItem, PlacedItem } from '../course/index.ts'
 import type { ExpectedPart } from '../expand/index.ts'
-import { foldName } from '../naming/index.ts'
+import { foldedName } from '../naming/index.ts'
 import type { PageFacts } from '../page/index.ts'
 
 /** A second copy of what was paired already. */
@@ -18,14 +18,14 @@ export const copiesOf = (parts: readonly ExpectedPart[], foundFor: (instance: st
   if (unpaired.length === 0) return []
   const byName = new Map<string, ExpectedPart[]>()
   for (const part of parts) {
-    const folded = foldName(part.name).text
+    const folded = foldedName(part.name)
     byName.set(folded, [...(byName.get(folded) ?? []), part])
   }
   return unpaired.flatMap(({ item, module }) => {
     const marked = pageOf(item)?.markedPart ?? null
     const original = marked !== null && foundFor(marked) !== null ? marked : null
     const namesake = () =>
-      byName.get(foldName(item.name.replace(copyMark, '')).text)?.find((part) => {
+      byName.get(foldedName(item.name.replace(copyMark, '')))?.find((part) => {
         const found = foundFor(part.instance)
         return found !== null && (moduleOfItem.get(found) ?? null) === (module?.id ?? null)
       })

@@ -1,7 +1,8 @@
 import type { CourseItem, CourseModule } from '../course/index.ts'
 import { namingFormatOf, type ExpectedPart } from '../expand/index.ts'
-import { foldName, isDaySpan, rangesAgree, rangeSaid, readName } from '../naming/index.ts'
+import { foldedName, isDaySpan, rangesAgree, rangeSaid, readName } from '../naming/index.ts'
 import type { PageFacts } from '../page/index.ts'
+import { remember } from '../remember/index.ts'
 import { linesOfBlock } from './blockLines.ts'
 import { isModule, type ItemKind } from '../template/index.ts'
 
@@ -42,27 +43,19 @@ const pageLines = (page: PageFacts | null): ReadonlySet<string> => {
 }
 
 export const foundModule = (module: CourseModule, place: number, pageOf: (item: CourseItem) => PageFacts | null): FoundPart => ({
-  id: module.id, name: module.name, folded: foldName(module.name).text, kind: 'module', module: null, place, markedAs: null, lines: noLines, dueAt: null, points: null, target: null,
-  holds: new Set(module.items.flatMap((item) => [foldName(item.name).text, item.dueAt ?? '', (item.html === null ? null : pageOf(item)?.markedPart) ?? ''].filter((one) => one !== ''))),
+  id: module.id, name: module.name, folded: foldedName(module.name), kind: 'module', module: null, place, markedAs: null, lines: noLines, dueAt: null, points: null, target: null,
+  holds: new Set(module.items.flatMap((item) => [foldedName(item.name), item.dueAt ?? '', (item.html === null ? null : pageOf(item)?.markedPart) ?? ''].filter((one) => one !== ''))),
 })
 
 export const foundItem = (item: CourseItem, module: CourseModule | null, index: number, pageOf: (item: CourseItem) => PageFacts | null): FoundPart => {
   const page = item.html === null ? null : pageOf(item)
   return {
-    id: item.id, name: item.name, folded: foldName(item.name).text, kind: item.kind, module: module?.id ?? null, place: index / Math.max(1, (module?.items.length ?? 1) - 1),
+    id: item.id, name: item.name, folded: foldedName(item.name), kind: item.kind, module: module?.id ?? null, place: index / Math.max(1, (module?.items.length ?? 1) - 1),
     markedAs: page?.markedPart ?? null, holds: noLines, lines: pageLines(page), dueAt: item.dueAt, points: item.points, target: item.target,
   }
 }
 
-const tokenCache = new Map<string, string[]>()
-const tokens = (name: string): string[] => {
-  let kept = tokenCache.get(name)
-  if (!kept) {
-    if (tokenCache.size > 20_000) tokenCache.clear()
-    tokenCache.set(name, (kept = foldName(name).text.match(/[\p{L}]+|\p{N}+/gu) ?? []))
-  }
-  return kept
-}
+const tokens = remember(20_000, (name: string): string[] => foldedName(name).match(/[\p{L}]+|\p{N}+/gu) ?? [])
 
 /** How much a word tells a part from its siblings, 0 to 1. */
 export type Telling = (word: string) => number
@@ -105,15 +98,13 @@ const firstNumber = (folded: string): number | null => {
   return number ? Number(number[0]) : null
 }
 
-const foldedNames = new WeakMap<ExpectedPart, string>()
-const foldedNameOf = (part: ExpectedPart): string => {
-  let folded = foldedNames.get(part)
-  if (folded === undefined) foldedNames.set(part, (folded = foldName(part.name).text))
-  return folded
-}
+const withoutPrompts = (name: string): string => (name.includes('[') ? name.replace(/\[[^\]]*\]/g, '') : name)
+
+/** The range of days a name speaks of: asked for each part it may be. */
+const rangesNear = remember(50, (near: string) => remember(5000, (name: string) => rangeSaid(name, near)))
 
 const nameEvidence = (expected: ExpectedPart, found: FoundPart, near: string, telling: Telling): Evidence[] => {
-  if (found.folded === foldedNameOf(expected)) return [{ weight: 7, says: 'same name' }]
+  if (found.folded === foldedName(expected.name)) return [{ weight: 7, says: 'same name' }]
   const reading = readName(namingFormatOf(expected), found.name, expected.values)
   const number = expected.values.week ?? expected.values.unit ?? (expected.repetition ? expected.values.number : undefined)
   if (reading && reading.readings.length > 0) {
@@ -121,18 +112,18 @@ const nameEvidence = (expected: ExpectedPart, found: FoundPart, near: string, te
     return wrongNumber ? [{ weight: -3, says: 'its name says another number' }] : [{ weight: 5.5, says: 'its name follows the format' }]
   }
   const evidence: Evidence[] = []
-  const likeness = nameLikeness(expected.name.replace(/\[[^\]]*\]/g, ''), found.name, telling)
+  const likeness = nameLikeness(withoutPrompts(expected.name), found.name, telling)
   evidence.push({ weight: (likeness - 0.35) * 7, says: likeness >= 0.5 ? 'a similar name' : 'another name' })
   const said = firstNumber(found.folded)
   if (number !== undefined && said !== null)
     evidence.push(said === Number(number) ? { weight: 2.5, says: `the number ${said}` } : { weight: -3, says: `the number ${said} where ${number} is expected` })
   const range = expected.values.dates
   if (isDaySpan(range)) {
-    const written = rangeSaid(found.name, near)
+    const written = rangesNear(near)(found.name)
     if (written) evidence.push(rangesAgree(written, range, 2) ? { weight: 2.5, says: 'the same dates' } : { weight: -0.5, says: 'other dates' })
   }
   const topic = expected.values.topic
-  if (expected.kind === 'module' && typeof topic === 'string' && topic.length > 3 && found.folded.includes(foldName(topic).text)) evidence.push({ weight: 3, says: 'its topic' })
+  if (expected.kind === 'module' && typeof topic === 'string' && topic.length > 3 && found.folded.includes(foldedName(topic))) evidence.push({ weight: 3, says: 'its topic' })
   return evidence
 }
 
@@ -156,7 +147,7 @@ const ownLines = (part: ExpectedPart): string[] => {
 const contentEvidence = (expected: ExpectedPart, found: FoundPart): Evidence[] => {
   if (expected.kind === 'module') {
     if (found.holds.size === 0 || expected.items.length === 0) return []
-    const held = expected.items.filter((item) => found.holds.has(foldedNameOf(item)) || found.holds.has(item.instance) || (item.dueAt !== null && found.holds.has(item.dueAt))).length
+    const held = expected.items.filter((item) => found.holds.has(foldedName(item.name)) || found.holds.has(item.instance) || (item.dueAt !== null && found.holds.has(item.dueAt))).length
     return [{ weight: (held / expected.items.length - 0.15) * 5, says: `${held} of its ${expected.items.length} items` }]
   }
   const wanted = ownLines(expected)

@@ -6,6 +6,7 @@
  * @returns indexes of the items to move, ascending
  */
 export const fewestMoves = (ranks: readonly number[]): number[] => {
+  if (ranks.every((rank, i) => i === 0 || rank > (ranks[i - 1] ?? 0))) return []
   const tails: number[] = []
   const previous: number[] = []
   ranks.forEach((rank, i) => {

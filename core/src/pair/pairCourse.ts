@@ -4,7 +4,7 @@ import type { PageFacts } from '../page/index.ts'
 import { assign } from './assign.ts'
 import { calibrated, leastConfidence } from './confidence.ts'
 import { copiesOf, type Copy } from './copies.ts'
-import { evidenceFor, foundItem, foundModule, tellingAmong, totalWeight, type FoundPart, type Telling } from './evidence.ts'
+import { evidenceFor, foundItem, foundModule, tellingAmong, totalWeight, type Evidence, type FoundPart, type Telling } from './evidence.ts'
 import type { Join } from './join.ts'
 import { mergedModules, splitPages, type MergedModules, type SplitPage } from './rearranged.ts'
 
@@ -95,14 +95,13 @@ export const pairCourse = (expected: ExpectedCourse, course: Course, pageOf: (it
 
   const pairByEvidence = (parts: ExpectedPart[], placeOf: (part: ExpectedPart) => number, found: FoundPart[], threshold: number) => {
     if (parts.length === 0 || found.length === 0) return
-    const evidence = parts.map((part) =>
-      found.map((one) => {
-        if (unjoined.has(`${part.instance} ${one.id}`)) return [{ weight: forbidden, says: 'unjoined by hand' }]
-        const parentPair = part.parent === null ? null : pairOfExpected.get(part.parent)
-        return evidenceFor(part, one, placeOf(part), part.kind === 'module' ? null : parentPair ? parentPair.found === one.module : part.parent === null ? null : false, near, tellingOf(part))
-      }),
-    )
-    const scores = evidence.map((row) => row.map(totalWeight))
+    const evidenceOf = (part: ExpectedPart, one: FoundPart): Evidence[] => {
+      if (unjoined.size > 0 && unjoined.has(`${part.instance} ${one.id}`)) return [{ weight: forbidden, says: 'unjoined by hand' }]
+      const parentPair = part.parent === null ? null : pairOfExpected.get(part.parent)
+      return evidenceFor(part, one, placeOf(part), part.kind === 'module' ? null : parentPair ? parentPair.found === one.module : part.parent === null ? null : false, near, tellingOf(part))
+    }
+    // Most evidence is for pairs that do not come about: only its weight is held.
+    const scores = parts.map((part) => found.map((one) => totalWeight(evidenceOf(part, one))))
     assign(scores, threshold).forEach((column, row) => {
       const part = parts[row]
       const one = column === null ? undefined : found[column]
@@ -111,7 +110,7 @@ export const pairCourse = (expected: ExpectedCourse, course: Course, pageOf: (it
       const rivals = [...(scores[row] ?? []).filter((_, other) => other !== column), ...scores.filter((_, other) => other !== row).map((other) => other[column] ?? -Infinity)]
       const confidence = calibrated(score, score - Math.max(0, ...rivals))
       if (confidence < leastConfidence) return
-      const reasons = (evidence[row]?.[column] ?? []).filter((each) => Math.abs(each.weight) >= 0.5).sort((a, b) => b.weight - a.weight).map((each) => each.says)
+      const reasons = evidenceOf(part, one).filter((each) => Math.abs(each.weight) >= 0.5).sort((a, b) => b.weight - a.weight).map((each) => each.says)
       join({ expected: part.instance, found: one.id, by: 'evidence', confidence, reasons })
     })
   }

@@ -1,6 +1,6 @@
 import { daysBetween, weeksOfUnit, type Unit, type Week } from '../calendar/index.ts'
 import { everyModule, type Course, type CourseModule, type Facts } from '../course/index.ts'
-import { foldName, formatOf, rangeSaid, readName } from '../naming/index.ts'
+import { foldedName, formatOf, rangeSaid, readName } from '../naming/index.ts'
 import { everyPart, isModule, type Module, type Template } from '../template/index.ts'
 
 /** What a course made of a module that is to repeat each week. */
@@ -22,7 +22,7 @@ const unitWord = /\b(?:unit|part|block|theme)\s*(\d{1,2}|[ivx]+)\b/
 
 /** The weeks a module's name says it covers, or null. */
 const coverOf = (module: CourseModule, part: Module, weeks: readonly Week[], near: string): { firstWeek: number; lastWeek: number } | null => {
-  const name = foldName(module.name).text
+  const name = foldedName(module.name)
   const said = weeksSaid.exec(name)
   if (said) return { firstWeek: Number(said[1]), lastWeek: Number(said[2]) }
   const range = rangeSaid(module.name, near)
@@ -52,10 +52,10 @@ export const readGroupings = (template: Template, facts: Facts, weeks: readonly 
   for (const part of everyPart(template)) {
     if (!isModule(part) || !part.groupings || part.repeat?.per !== 'week') continue
     const candidates = everyModule(course.modules).filter((module) => module.recordedAs === undefined || module.recordedAs.part === part.key)
-    const weekly = candidates.filter((module) => readName(formatOf(part.name), module.name, {}) !== null || (oneWeekSaid.test(foldName(module.name).text) && !weeksSaid.test(foldName(module.name).text)))
-    const units = candidates.filter((module) => !weekly.includes(module) && (unitWord.test(foldName(module.name).text) || weeksSaid.test(foldName(module.name).text)))
+    const weekly = candidates.filter((module) => readName(formatOf(part.name), module.name, {}) !== null || (oneWeekSaid.test(foldedName(module.name)) && !weeksSaid.test(foldedName(module.name))))
+    const units = candidates.filter((module) => !weekly.includes(module) && (unitWord.test(foldedName(module.name)) || weeksSaid.test(foldedName(module.name))))
     // Some weeks may stand by themselves beside units; a single fold of two weeks is no grouping yet.
-    const mixed = weekly.length > 0 && units.length >= fewestMixed && units.every((module) => weeksSaid.test(foldName(module.name).text) || rangeSaid(module.name, near) !== null)
+    const mixed = weekly.length > 0 && units.length >= fewestMixed && units.every((module) => weeksSaid.test(foldedName(module.name)) || rangeSaid(module.name, near) !== null)
     if (!mixed && (units.length < part.groupings.min || weekly.length > weeks.length / 2)) {
       readings[part.key] = { state: 'weekly' }
       continue
@@ -69,7 +69,7 @@ export const readGroupings = (template: Template, facts: Facts, weeks: readonly 
       continue
     }
     const sorted = covers.flatMap((cover) => cover ?? []).sort((a, b) => a.firstWeek - b.firstWeek)
-    const byThemselves = mixed ? weekly.flatMap((module) => Number(oneWeekSaid.exec(foldName(module.name).text)?.[1] ?? Number.NaN)) : []
+    const byThemselves = mixed ? weekly.flatMap((module) => Number(oneWeekSaid.exec(foldedName(module.name))?.[1] ?? Number.NaN)) : []
     const covered = [...byThemselves, ...sorted.flatMap((cover) => weeks.filter((week) => week.number >= cover.firstWeek && week.number <= cover.lastWeek).map((week) => week.number))]
     const wanted = weeks.filter((week) => week.breakName === null).map((week) => week.number)
     const twice = covered.filter((number, i) => covered.indexOf(number) !== i)

@@ -1,9 +1,10 @@
 import { addDays, instantOf, localDateOf, spanningTerm, type Term } from '../calendar/index.ts'
 import { courseLinks, everyCourseItem, everyModule, type CohortClash, type Course, type CourseHistory, type CourseItem, type CourseModule, type LinkTarget, type PlacedItem } from '../course/index.ts'
 import { everyExpected, namingFormatOf, type ExpectedBlock, type ExpectedCourse, type ExpectedPart } from '../expand/index.ts'
-import { judgeName, type FieldValues, type NameContext, type NameJudgement } from '../naming/index.ts'
+import { isDaySpan, judgeName, rangesNamed, readName, type FieldValues, type NamedRange, type NameContext, type NameJudgement, type NameReading } from '../naming/index.ts'
 import { readBlocks, type BlockReading, type PageFacts } from '../page/index.ts'
 import type { GroupingReading, Pair, Pairing } from '../pair/index.ts'
+import { remember } from '../remember/index.ts'
 import type { Strength } from '../template/index.ts'
 import type { Subject } from './rule.ts'
 
@@ -48,18 +49,6 @@ export interface PairedItem {
   module: CourseModule | null
 }
 
-const readingsOfPages = new WeakMap<PageFacts, WeakMap<readonly ExpectedBlock[], { onDate: string; readings: BlockReading[] }>>()
-/** How blocks stand in a page, kept with both: a page that did not change is not read again. */
-const keptReadings = (blocks: readonly ExpectedBlock[], page: PageFacts, onDate: string): BlockReading[] => {
-  let ofPage = readingsOfPages.get(page)
-  if (!ofPage) readingsOfPages.set(page, (ofPage = new WeakMap()))
-  const known = ofPage.get(blocks)
-  if (known?.onDate === onDate) return known.readings
-  const readings = readBlocks(blocks, page, onDate)
-  ofPage.set(blocks, { onDate, readings })
-  return readings
-}
-
 /**
  * Everything a rule may read. Dates are compared only through it, so that it knows in which interval of as-of dates
  * the result stays the same.
@@ -79,15 +68,20 @@ export class CheckContext {
   readonly history: CourseHistory | null
   readonly notThisWeek: ReadonlySet<string>
 
+  readonly #partsByKey = new Map<string, ExpectedPart[]>()
   readonly #pairOf: ReadonlyMap<string, Pair>
   readonly #partOf: ReadonlyMap<string, ExpectedPart>
+  readonly #paired = new Map<ExpectedPart, PairedItem>()
   readonly #items: ReadonlyMap<string, PlacedItem>
   readonly #modules: ReadonlyMap<string, CourseModule>
   readonly #instances: ReadonlyMap<string, ExpectedPart>
   readonly #readings = new Map<string, BlockReading[]>()
   readonly #judgements = new Map<string, NameJudgement>()
+  readonly #nameReadings = new Map<ExpectedPart, { name: string; reading: NameReading | null }>()
+  readonly #ranges = new Map<CourseModule, NamedRange | null>()
   readonly #localDates = new Map<string, string>()
   readonly #needs = new Map<ExpectedPart, string>()
+  #pageParts: ExpectedPart[] | null = null
   #pages: CoursePage[] | null = null
   #unread: { placed: PlacedItem; subject: Subject; why: string }[] | null = null
   #blocks: PlacedBlock[] | null = null
@@ -109,6 +103,11 @@ export class CheckContext {
     this.history = input.history ?? null
     this.notThisWeek = new Set(input.notThisWeek)
     this.#instances = new Map([input.expected.home, ...this.parts].map((part) => [part.instance, part]))
+    for (const part of this.parts) {
+      const same = this.#partsByKey.get(part.key)
+      if (same) same.push(part)
+      else this.#partsByKey.set(part.key, [part])
+    }
     this.#pairOf = new Map(input.pairing.pairs.map((pair) => [pair.expected, pair]))
     this.#partOf = new Map(input.pairing.pairs.flatMap((pair) => {
       const part = this.#instances.get(pair.expected)
@@ -116,6 +115,11 @@ export class CheckContext {
     }))
     this.#items = new Map(this.placedItems.map((placed) => [placed.item.id, placed]))
     this.#modules = new Map(this.modules.map((module) => [module.id, module]))
+    for (const pair of input.pairing.pairs) {
+      const part = this.#instances.get(pair.expected)
+      const placed = this.#items.get(pair.found)
+      if (part && placed) this.#paired.set(part, { part, pair, item: placed.item, module: placed.module })
+    }
   }
 
   /** Whether the as-of date is that date or later. */
@@ -165,10 +169,13 @@ export class CheckContext {
     return instance === null ? null : (this.#instances.get(instance) ?? null)
   }
 
+  /** Every part instance of a part of the template, in order. */
+  partsOfKey(key: string): readonly ExpectedPart[] {
+    return this.#partsByKey.get(key) ?? []
+  }
+
   itemFor(part: ExpectedPart): PairedItem | null {
-    const pair = this.#pairOf.get(part.instance)
-    const placed = pair ? this.#items.get(pair.found) : undefined
-    return pair && placed ? { part, pair, item: placed.item, module: placed.module } : null
+    return this.#paired.get(part) ?? null
   }
 
   moduleFor(part: ExpectedPart): CourseModule | null {
@@ -190,8 +197,8 @@ export class CheckContext {
   }
 
   /** Parts with pages: the home page and every expected item that has blocks. */
-  pageParts(): ExpectedPart[] {
-    return [this.expected.home, ...this.parts.filter((part) => part.blocks.length > 0)]
+  pageParts(): readonly ExpectedPart[] {
+    return (this.#pageParts ??= [this.expected.home, ...this.parts.filter((part) => part.blocks.length > 0)])
   }
 
   /** Every page of the course that could be read, in order; those that could not are told as such by the check. */
@@ -227,7 +234,7 @@ export class CheckContext {
 
   /** Where a link of one of its pages leads. */
   leadsTo(href: string): LinkTarget {
-    return (this.#leads ??= courseLinks(this.course))(href)
+    return (this.#leads ??= remember(10_000, courseLinks(this.course)))(href)
   }
 
   /** How the blocks of a part stand in the page found for it; null without a page. */
@@ -236,7 +243,7 @@ export class CheckContext {
     if (kept) return kept
     const page = this.pageOf(paired.item)
     if (!page || page.notRead !== null) return null
-    const readings = keptReadings(paired.part.blocks, page, this.asOf)
+    const readings = readBlocks(paired.part.blocks, page, this.asOf)
     this.#readings.set(paired.part.instance, readings)
     for (const block of paired.part.blocks)
       for (const revision of block.houseText?.revisions.slice(1) ?? []) this.reached(revision.inForceFrom)
@@ -246,6 +253,27 @@ export class CheckContext {
   /** What names of this place are judged in: the values wanted there, dates near the term, its class sections. */
   nameContext(values: FieldValues): NameContext {
     return { places: [values], near: this.openingDay, classSections: this.expected.facts.classSections }
+  }
+
+  /** A name read against a part's format, with what the part's fields should say; null when it does not follow it. */
+  readingOf(part: ExpectedPart, name: string): NameReading | null {
+    const known = this.#nameReadings.get(part)
+    if (known?.name === name) return known.reading
+    const reading = readName(namingFormatOf(part), name, part.values)
+    this.#nameReadings.set(part, { name, reading })
+    return reading
+  }
+
+  /** The first range of days that a module's name speaks of, nearest to the part it was paired with; null without one. */
+  rangeNamed(module: CourseModule): NamedRange | null {
+    const known = this.#ranges.get(module)
+    if (known !== undefined) return known
+    const part = this.partOf(module.id)
+    const wanted = part?.values.dates
+    const said = part && isDaySpan(wanted) ? this.readingOf(part, module.name)?.readings.find((one) => one.field === 'dates' && one.state === 'right') : undefined
+    const range = said && isDaySpan(wanted) ? { ...wanted, text: said.text } : (rangesNamed(module.name, this.openingDay, isDaySpan(wanted) ? wanted : undefined)[0] ?? null)
+    this.#ranges.set(module, range)
+    return range
   }
 
   /** How the name of the module or item found for a part stands to the part's format. */

@@ -17,7 +17,7 @@ const verdictsOf = (rule: AnyRule, example: RuleExample) => {
   const pageOf = (item: { html: string | null }) => (item.html === null ? null : analysePage(item.html))
   const pairing = pairCourse(worked.value.expected, shown.course, pageOf)
   const context = new CheckContext({ ...worked.value, course: shown.course, pairing, asOf: example.asOf ?? '2026-09-16', pageOf, history: shown.history })
-  return { verdicts: rule.run(context, shown.template.policies.find((policy) => policy.rule === rule.id)?.parameters), context }
+  return { verdicts: [...rule.run(context, shown.template.policies.find((policy) => policy.rule === rule.id)?.parameters)], context }
 }
 
 describe.each(rules.map((rule) => [rule.id, rule] as const))('%s', (_, rule) => {

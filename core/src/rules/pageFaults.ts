@@ -12,15 +12,6 @@ export interface PageFaults {
   message: string
   expected: string
   evidence?: SeenEvidence['kind']
-  /** Where faults are told from the page alone: what was told of a page is kept with its facts, for every course that has it. */
-  kept?: WeakMap<object, readonly string[]>
-}
-
-const faultsOf = (page: CoursePage, { faults, kept }: PageFaults): readonly string[] => {
-  if (!kept) return faults(page)
-  let told = kept.get(page.page.shared)
-  if (!told) kept.set(page.page.shared, (told = faults(page)))
-  return told
 }
 
 /**
@@ -28,7 +19,7 @@ const faultsOf = (page: CoursePage, { faults, kept }: PageFaults): readonly stri
  * it before it is needed. Pages of one part are told together, and so are pages that no part expects.
  */
 export function* pageFaults(context: CheckContext, wanted: PageFaults): Generator<Verdict> {
-  const { applies, message, expected, evidence = 'words' } = wanted
+  const { applies, faults, message, expected, evidence = 'words' } = wanted
   for (const { placed, subject, why } of context.unreadPages()) yield { subject, outcome: 'cannot-tell', reason: `“${placed.item.name}” could not be read: ${why}.`, itemId: placed.item.id }
   for (const page of context.pages()) {
     const { placed, part, subject } = page
@@ -36,10 +27,13 @@ export function* pageFaults(context: CheckContext, wanted: PageFaults): Generato
       if (part) yield { subject, outcome: 'inapplicable' }
       continue
     }
-    const seen = faultsOf(page, wanted)
+    const seen = faults(page)
+    if (seen.length === 0) {
+      yield { subject, outcome: 'passed' }
+      continue
+    }
     const need = part ? context.needOf(part) : context.openingDay
-    if (seen.length === 0) yield { subject, outcome: 'passed' }
-    else if (!context.studentsReach(placed) && !context.reached(need)) yield { subject, outcome: 'not-due-yet', dueOn: need }
+    if (!context.studentsReach(placed) && !context.reached(need)) yield { subject, outcome: 'not-due-yet', dueOn: need }
     else
       yield {
         subject, outcome: 'failed', message, expected,

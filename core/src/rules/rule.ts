@@ -30,7 +30,8 @@ interface Told {
 
 /** What a rule says of one requirement. */
 export type Verdict =
-  | (Told & { outcome: 'passed' | 'inapplicable' })
+  | (Told & { outcome: 'passed' })
+  | (Told & { outcome: 'inapplicable' })
   | (Told & {
       outcome: 'failed'
       /** Key of the rule's message. */
@@ -94,7 +95,7 @@ export interface Rule<P extends z.ZodType = z.ZodType> {
 /** A rule whose parameters are read from whatever a template gives. */
 export interface AnyRule extends Omit<Rule, 'check' | 'parameters'> {
   parameters: z.ZodType
-  run: (context: CheckContext, rawParameters: unknown) => Verdict[]
+  run: (context: CheckContext, rawParameters: unknown) => Iterable<Verdict>
 }
 
 /** Makes a rule usable without knowing its parameters' type. */
@@ -105,7 +106,7 @@ export const defineRule = <P extends z.ZodType>(rule: Rule<P>): AnyRule => {
     if (raw !== undefined && !(typeof raw === 'object' && raw !== null && Object.keys(raw).length === 0)) return rule.parameters.parse(raw)
     return (usual ??= rule.parameters.parse({}))
   }
-  return { ...rest, run: (context, rawParameters) => [...check(context, parametersOf(rawParameters))] }
+  return { ...rest, run: (context, rawParameters) => check(context, parametersOf(rawParameters)) }
 }
 
 export const aboutPart = (part: ExpectedPart): Subject => ({ about: 'part', part })

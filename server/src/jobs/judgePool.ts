@@ -1,59 +1,92 @@
 import { Worker } from 'node:worker_threads'
-import type { JudgeAnswer, JudgeQuestion } from './judgeThread.ts'
+import type { JudgeAnswer, JudgeQuestions } from './judgeThread.ts'
 
 export type Judge = (courseId: number, asOf: string, today: string) => Promise<JudgeAnswer>
 
-/** Questions a thread holds at once: while one waits for the database, the next is worked out. */
-const perThread = 2
+/** Sets of questions a thread holds at once: while one waits for the database, the next is worked out. */
+const setsPerThread = 2
+/** What is asked of the database is asked for so many courses together at most. */
+const mostTogether = 64
+/** Most memory of a thread. A check needs a twentieth of it; with no bound, what was dropped is left lying until there are gigabytes of it. */
+const mostMegabytes = 2000
 
 interface Waiting {
-  question: JudgeQuestion
+  id: number
+  courseId: number
+  asOf: string
+  today: string
+  /** A thread died over it and others: it is asked by itself, so that only what kills a thread fails. */
+  alone: boolean
   answered: (answer: JudgeAnswer) => void
 }
 
 /**
- * A pool of threads that judge courses, so that the process that talks to the platform stays free. A thread that dies
- * answers its questions as failed and is started again.
+ * A pool of threads that judge courses, so that the process that talks to the platform stays free. Questions that wait are
+ * handed out in sets. A thread that dies is started again, and what it held is asked once more, each question by itself.
  * @param file program of the thread
  */
 export const judgePool = (file: string, threads: number): { judge: Judge; stop: () => Promise<void> } => {
   const queue: Waiting[] = []
   let next = 0
   let stopping = false
-  const lanes = Array.from({ length: threads }, () => ({ worker: null as Worker | null, held: new Map<number, Waiting>() }))
+  const lanes = Array.from({ length: threads }, () => ({ worker: null as Worker | null, sets: [] as Map<number, Waiting>[] }))
   type Lane = (typeof lanes)[number]
 
   const start = (lane: Lane): Worker => {
-    const worker = new Worker(file)
+    const worker = new Worker(file, { resourceLimits: { maxOldGenerationSizeMb: mostMegabytes } })
     worker.on('message', ({ id, answer }: { id: number; answer: JudgeAnswer }) => {
-      lane.held.get(id)?.answered(answer)
-      lane.held.delete(id)
+      for (const set of lane.sets) {
+        set.get(id)?.answered(answer)
+        set.delete(id)
+      }
+      lane.sets = lane.sets.filter((set) => set.size > 0)
       give()
     })
-    worker.on('error', (cause) => {
-      for (const one of lane.held.values()) one.answered({ state: 'failed', message: cause instanceof Error ? cause.message : String(cause) })
-      lane.held.clear()
+    let cause = 'the thread ended'
+    worker.on('error', (error) => {
+      cause = error instanceof Error ? error.message : String(error)
+    })
+    worker.on('exit', () => {
+      const held = lane.sets.flatMap((set) => [...set.values()])
+      lane.sets = []
       lane.worker = null
+      for (const one of held.filter(({ alone }) => alone)) one.answered({ state: 'failed', message: cause })
+      queue.unshift(...held.filter(({ alone }) => !alone).map((one) => ({ ...one, alone: true })))
       if (!stopping) give()
     })
     return worker
   }
+  /** The questions at the head of the queue that can be asked together. */
+  const nextSet = (): Waiting[] => {
+    const [first] = queue
+    if (!first) return []
+    // A short queue is shared among the threads.
+    const most = first.alone ? 1 : Math.min(mostTogether, Math.ceil(queue.length / threads))
+    let length = 1
+    while (length < most && queue[length]?.asOf === first.asOf && queue[length]?.today === first.today && queue[length]?.alone === false) length += 1
+    return queue.splice(0, length)
+  }
   const give = (): void => {
-    for (const lane of lanes.toSorted((a, b) => a.held.size - b.held.size)) {
-      while (lane.held.size < perThread) {
-        const waiting = queue.shift()
-        if (!waiting) return
-        lane.worker ??= start(lane)
-        lane.held.set(waiting.question.id, waiting)
-        lane.worker.postMessage(waiting.question)
-      }
+    for (;;) {
+      const [lane] = lanes.toSorted((a, b) => a.sets.length - b.sets.length)
+      if (!lane || lane.sets.length >= setsPerThread) return
+      // What may kill a thread has one to itself.
+      if (lane.sets.length > 0 && (queue[0]?.alone || [...(lane.sets[0]?.values() ?? [])].some((one) => one.alone))) return
+      const set = nextSet()
+      const [first] = set
+      if (!first) return
+      lane.worker ??= start(lane)
+      lane.sets.push(new Map(set.map((one) => [one.id, one])))
+      lane.worker.postMessage({ questions: set.map(({ id, courseId }) => ({ id, courseId })), asOf: first.asOf, today: first.today } satisfies JudgeQuestions)
     }
   }
   return {
     judge: (courseId, asOf, today) =>
       new Promise((answered) => {
-        queue.push({ question: { id: ++next, courseId, asOf, today }, answered })
-        give()
+        queue.push({ id: ++next, courseId, asOf, today, alone: false, answered })
+        // Questions that come in one go are handed out together.
+        if (queue.length === 1) queueMicrotask(give)
+        else if (queue.length >= mostTogether) give()
       }),
     stop: async () => {
       stopping = true

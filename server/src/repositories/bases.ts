@@ -1,5 +1,5 @@
 import { Base, emptyBase, identityOf, readDocument, type RecordedAs } from '@wickerframe/core'
-import { change, rowsOf, type Database } from '@wickerframe/storage'
+import { anyOf, change, rowsOf, type Database } from '@wickerframe/storage'
 import { pack, unpack } from './packed.ts'
 
 const baseOf = (courseId: number, document: Buffer): Base => {
@@ -12,8 +12,8 @@ const baseOf = (courseId: number, document: Buffer): Base => {
 export const listBases = async (database: Database, courseIds: readonly number[]): Promise<Map<number, Base>> => {
   const bases = new Map<number, Base>()
   for (let i = 0; i < courseIds.length; i += 200) {
-    const part = courseIds.slice(i, i + 200)
-    for (const row of await rowsOf<{ course_id: number; document: Buffer }>(database, `SELECT course_id, document FROM course_bases WHERE course_id IN (${part.map(() => '?').join(', ')})`, [...part])) bases.set(row.course_id, baseOf(row.course_id, row.document))
+    const part = anyOf(courseIds.slice(i, i + 200))
+    for (const row of await rowsOf<{ course_id: number; document: Buffer }>(database, `SELECT course_id, document FROM course_bases WHERE course_id IN ${part.sql}`, part.values)) bases.set(row.course_id, baseOf(row.course_id, row.document))
   }
   return bases
 }

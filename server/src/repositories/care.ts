@@ -1,6 +1,7 @@
 import type { Attestation, Dispensations, Join, Waiver } from '@wickerframe/core'
 import type { FollowUp, StoredWaiver } from '@wickerframe/contract'
-import { change, firstRow, rowsOf, type Database } from '@wickerframe/storage'
+import { anyOf, change, firstRow, rowsOf, type Database } from '@wickerframe/storage'
+import { byCourse } from './byCourse.ts'
 import { instantOfRow } from './moment.ts'
 
 /** From now on results that were told before answer another question: what is waived, attested, joined or left out has changed. */
@@ -8,8 +9,15 @@ export const markJudgedAnew = async (database: Database, courseId: number): Prom
   await change(database, 'UPDATE courses SET judged_from = NOW(3) WHERE id = ?', [courseId])
 }
 
+const joinRows = (database: Database, courseIds: readonly number[]): Promise<(Join & { course_id: number; by: string; at: string })[]> => {
+  const ids = anyOf(courseIds)
+  return rowsOf(database, `SELECT course_id, what, expected, found, said_by AS \`by\`, said_at AS \`at\` FROM joins_by_hand WHERE course_id IN ${ids.sql} ORDER BY said_at, expected`, ids.values)
+}
 export const listJoins = async (database: Database, courseId: number): Promise<(Join & { by: string; at: string })[]> =>
-  (await rowsOf<Join & { by: string; at: string }>(database, 'SELECT what, expected, found, said_by AS `by`, said_at AS `at` FROM joins_by_hand WHERE course_id = ? ORDER BY said_at, expected', [courseId])).map((row) => ({ ...row, at: instantOfRow(row.at) }))
+  (await joinRows(database, [courseId])).map(({ what, expected, found, by, at }) => ({ what, expected, found, by, at: instantOfRow(at) }))
+/** What was joined and unjoined by hand in each of these courses, as the check takes it. */
+export const joinsOf = async (database: Database, courseIds: readonly number[]): Promise<Map<number, Join[]>> =>
+  byCourse((await joinRows(database, courseIds)).map(({ course_id, what, expected, found }) => ({ course_id, what, expected, found })))
 
 /** Keeps what somebody said of a pair. A join takes the place of any other join of either end. */
 export const putJoin = async (database: Database, courseId: number, { what, expected, found }: Join, by: string): Promise<void> => {
@@ -21,6 +29,7 @@ export const forgetJoin = async (database: Database, courseId: number, expected:
 
 interface WaiverRow {
   id: number
+  course_id: number
   scope: Waiver['scope']
   rule: string
   fingerprint: string | null
@@ -38,9 +47,13 @@ const waiverOf = (row: WaiverRow): StoredWaiver => ({
   id: String(row.id), scope: row.scope, rule: row.rule, fingerprint: row.fingerprint, evidence: row.evidence, from: row.from_date, until: row.until_date, reason: row.reason,
   state: row.state, askedBy: row.asked_by, askedAt: instantOfRow(row.asked_at), decidedBy: row.decided_by, answer: row.answer,
 })
-const waiverColumns = 'id, scope, rule, fingerprint, evidence, from_date, until_date, reason, state, asked_by, asked_at, decided_by, answer'
+const waiverColumns = 'id, course_id, scope, rule, fingerprint, evidence, from_date, until_date, reason, state, asked_by, asked_at, decided_by, answer'
 
-export const listWaivers = async (database: Database, courseId: number): Promise<StoredWaiver[]> => (await rowsOf<WaiverRow>(database, `SELECT ${waiverColumns} FROM waivers WHERE course_id = ? ORDER BY id`, [courseId])).map(waiverOf)
+const waiverRows = (database: Database, courseIds: readonly number[]): Promise<WaiverRow[]> => {
+  const ids = anyOf(courseIds)
+  return rowsOf(database, `SELECT ${waiverColumns} FROM waivers WHERE course_id IN ${ids.sql} ORDER BY id`, ids.values)
+}
+export const listWaivers = async (database: Database, courseId: number): Promise<StoredWaiver[]> => (await waiverRows(database, [courseId])).map(waiverOf)
 
 export const addWaiver = async (database: Database, courseId: number, waiver: Omit<Waiver, 'id'>, by: string, approved: boolean): Promise<number> =>
   (await change(
@@ -58,12 +71,17 @@ export const findWaiver = async (database: Database, courseId: number, id: numbe
   return row ? waiverOf(row) : null
 }
 
+interface AttestationRow extends Omit<Attestation, 'id'> {
+  id: number
+  course_id: number
+}
+const attestationOf = ({ id, rule, fingerprint, by, on, until, words }: AttestationRow): Attestation => ({ id: String(id), rule, fingerprint, by, on, until, words })
+const attestationRows = (database: Database, courseIds: readonly number[]): Promise<AttestationRow[]> => {
+  const ids = anyOf(courseIds)
+  return rowsOf(database, `SELECT id, course_id, rule, fingerprint, given_by AS \`by\`, given_on AS \`on\`, until_date AS \`until\`, words FROM attestations WHERE course_id IN ${ids.sql} AND taken_back IS NULL ORDER BY id`, ids.values)
+}
 export const listAttestations = async (database: Database, courseId: number): Promise<Attestation[]> =>
-  (await rowsOf<{ id: number; rule: string; fingerprint: string; by: string; on: string; until: string | null; words: string }>(
-    database,
-    'SELECT id, rule, fingerprint, given_by AS `by`, given_on AS `on`, until_date AS `until`, words FROM attestations WHERE course_id = ? AND taken_back IS NULL ORDER BY id',
-    [courseId],
-  )).map((row) => ({ ...row, id: String(row.id) }))
+  (await attestationRows(database, [courseId])).map(attestationOf)
 
 export const addAttestation = async (database: Database, courseId: number, { rule, fingerprint, by, on, until, words }: Omit<Attestation, 'id'>): Promise<void> => {
   await change(database, 'INSERT INTO attestations (course_id, rule, fingerprint, given_by, given_on, until_date, words) VALUES (?, ?, ?, ?, ?, ?, ?)', [courseId, rule, fingerprint, by, on, until, words])
@@ -94,26 +112,43 @@ export const answerFollowUp = async (database: Database, courseId: number, finge
 export const closeFollowUp = async (database: Database, courseId: number, fingerprint: string): Promise<boolean> =>
   (await change(database, "UPDATE follow_ups SET state = 'closed', closed_at = NOW(3) WHERE course_id = ? AND fingerprint = ? AND state <> 'closed'", [courseId, fingerprint])).affected === 1
 
-/** After a check: what was raised and is no longer found is mended; what was held to be mended and is found again is raised again. */
-export const settleFollowUps = async (database: Database, courseId: number, found: () => Promise<ReadonlySet<string>>): Promise<void> => {
-  const rows = await rowsOf<{ fingerprint: string; state: FollowUp['state'] }>(database, "SELECT fingerprint, state FROM follow_ups WHERE course_id = ? AND state <> 'closed'", [courseId])
-  if (rows.length === 0) return
-  const open = await found()
-  for (const { fingerprint, state } of rows) {
-    if (state !== 'mended' && !open.has(fingerprint)) await change(database, "UPDATE follow_ups SET state = 'mended', closed_at = NOW(3) WHERE course_id = ? AND fingerprint = ?", [courseId, fingerprint])
-    else if (state === 'mended' && open.has(fingerprint)) await change(database, "UPDATE follow_ups SET state = 'raised', closed_at = NULL WHERE course_id = ? AND fingerprint = ?", [courseId, fingerprint])
+/** After checks: what was raised and is no longer found is mended; what was held to be mended and is found again is raised again. */
+export const settleFollowUps = async (database: Database, courseIds: readonly number[], foundIn: (courseId: number) => Promise<ReadonlySet<string>>): Promise<void> => {
+  const ids = anyOf(courseIds)
+  const rows = byCourse(await rowsOf<{ course_id: number; fingerprint: string; state: FollowUp['state'] }>(database, `SELECT course_id, fingerprint, state FROM follow_ups WHERE course_id IN ${ids.sql} AND state <> 'closed'`, ids.values))
+  for (const [courseId, raised] of rows) {
+    const open = await foundIn(courseId)
+    for (const { fingerprint, state } of raised) {
+      if (state !== 'mended' && !open.has(fingerprint)) await change(database, "UPDATE follow_ups SET state = 'mended', closed_at = NOW(3) WHERE course_id = ? AND fingerprint = ?", [courseId, fingerprint])
+      else if (state === 'mended' && open.has(fingerprint)) await change(database, "UPDATE follow_ups SET state = 'raised', closed_at = NULL WHERE course_id = ? AND fingerprint = ?", [courseId, fingerprint])
+    }
   }
 }
 
-export const listNotThisWeek = async (database: Database, courseId: number): Promise<string[]> =>
-  (await rowsOf<{ instance: string }>(database, 'SELECT instance FROM not_this_week WHERE course_id = ? ORDER BY instance', [courseId])).map((row) => row.instance)
+const notThisWeekRows = (database: Database, courseIds: readonly number[]): Promise<{ course_id: number; instance: string }[]> => {
+  const ids = anyOf(courseIds)
+  return rowsOf(database, `SELECT course_id, instance FROM not_this_week WHERE course_id IN ${ids.sql} ORDER BY instance`, ids.values)
+}
+export const listNotThisWeek = async (database: Database, courseId: number): Promise<string[]> => (await notThisWeekRows(database, [courseId])).map((row) => row.instance)
+/** Part instances left out on purpose in each of these courses. */
+export const notThisWeekOf = async (database: Database, courseIds: readonly number[]): Promise<Map<number, string[]>> =>
+  new Map([...byCourse(await notThisWeekRows(database, courseIds))].map(([courseId, rows]) => [courseId, rows.map((row) => row.instance)]))
 export const putNotThisWeek = async (database: Database, courseId: number, instance: string, leftOut: boolean, by: string): Promise<void> => {
   if (leftOut) await change(database, 'INSERT IGNORE INTO not_this_week (course_id, instance, said_by, said_at) VALUES (?, ?, ?, NOW(3))', [courseId, instance, by])
   else await change(database, 'DELETE FROM not_this_week WHERE course_id = ? AND instance = ?', [courseId, instance])
 }
 
-/** What is waived and attested in a course, as the check takes it. */
-export const dispensationsOf = async (database: Database, courseId: number): Promise<Dispensations> => ({
-  waivers: (await listWaivers(database, courseId)).filter((one) => one.state === 'approved').map(({ id, scope, rule, fingerprint, evidence, from, until, reason }) => ({ id, scope, rule, fingerprint, evidence, from, until, reason })),
-  attestations: await listAttestations(database, courseId),
-})
+/** What is waived and attested in each of these courses, as the check takes it; nothing for those in which nothing is. */
+export const dispensationsOf = async (database: Database, courseIds: readonly number[]): Promise<Map<number, Dispensations>> => {
+  const waivers = byCourse(await waiverRows(database, courseIds))
+  const attestations = byCourse(await attestationRows(database, courseIds))
+  return new Map(
+    [...new Set([...waivers.keys(), ...attestations.keys()])].map((courseId) => [
+      courseId,
+      {
+        waivers: (waivers.get(courseId) ?? []).filter((one) => one.state === 'approved').map(waiverOf).map(({ id, scope, rule, fingerprint, evidence, from, until, reason }) => ({ id, scope, rule, fingerprint, evidence, from, until, reason })),
+        attestations: (attestations.get(courseId) ?? []).map(attestationOf),
+      },
+    ]),
+  )
+}

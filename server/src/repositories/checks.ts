@@ -1,18 +1,29 @@
 import { outlookOf, type CheckResult, type Crossing, type Finding, type Outlook } from '@wickerframe/core'
-import { change, firstRow, rowsOf, type Database } from '@wickerframe/storage'
+import { anyOf, change, firstRow, rowsOf, type Database } from '@wickerframe/storage'
 import { instantOfRow } from './moment.ts'
 
-/** Keeps a result, with the interval of as-of dates in which it holds. */
-export const storeCheck = async (database: Database, courseId: number, cacheKey: string, result: CheckResult, crossings: readonly Crossing[]): Promise<void> => {
-  const { findings, counts, readiness, holds, asOf, ...whole } = result
-  // What is met needs no words; the counts tell how much of it there is.
-  const rest = { ...whole, outcomes: whole.outcomes.filter((one) => one.outcome !== 'passed') }
+/** A result to be kept, with the question it answers. */
+export interface CheckToStore {
+  courseId: number
+  cacheKey: string
+  result: CheckResult
+  crossings: readonly Crossing[]
+}
+
+/** Keeps results, with the intervals of as-of dates in which they hold. */
+export const storeChecks = async (database: Database, checks: readonly CheckToStore[]): Promise<void> => {
+  if (checks.length === 0) return
   await change(
     database,
     `INSERT INTO check_results (course_id, cache_key, as_of, holds_from, holds_until, checked_at, readiness, open_musts, open_shoulds, counts, crossings, findings, outlook, rest)
-     VALUES (?, ?, ?, ?, ?, NOW(3), ?, ?, ?, ?, ?, ?, ?, ?)
+     VALUES ${checks.map(() => '(?, ?, ?, ?, ?, NOW(3), ?, ?, ?, ?, ?, ?, ?, ?)').join(', ')}
      ON DUPLICATE KEY UPDATE checked_at = VALUES(checked_at)`,
-    [courseId, cacheKey, asOf, holds.from, holds.until, readiness, counts.openMusts, counts.openShoulds, JSON.stringify(counts), JSON.stringify(crossings), JSON.stringify(findings), JSON.stringify(outlookOf(result)), JSON.stringify(rest)],
+    checks.flatMap(({ courseId, cacheKey, result, crossings }) => {
+      const { findings, counts, readiness, holds, asOf, ...whole } = result
+      // What is met or does not apply needs no words; the counts tell how much of it there is.
+      const rest = { ...whole, outcomes: whole.outcomes.filter((one) => one.outcome !== 'passed' && one.outcome !== 'inapplicable') }
+      return [courseId, cacheKey, asOf, holds.from, holds.until, readiness, counts.openMusts, counts.openShoulds, JSON.stringify(counts), JSON.stringify(crossings), JSON.stringify(findings), JSON.stringify(outlookOf(result)), JSON.stringify(rest)]
+    }),
   )
 }
 
@@ -20,9 +31,19 @@ export const storeCheck = async (database: Database, courseId: number, cacheKey:
 const stillAsked = "checked_at >= COALESCE((SELECT courses.judged_from FROM courses WHERE courses.id = check_results.course_id), '1000-01-01')"
 const holdsOn = '(holds_from IS NULL OR holds_from <= ?) AND (holds_until IS NULL OR holds_until > ?)'
 
-/** Whether this very question was answered before, for an as-of date in the answer's interval. Such an answer becomes the latest. */
-export const reuseCheck = async (database: Database, courseId: number, cacheKey: string, asOf: string): Promise<boolean> =>
-  (await change(database, `UPDATE check_results SET checked_at = NOW(3) WHERE course_id = ? AND cache_key = ? AND ${holdsOn} ORDER BY id DESC LIMIT 1`, [courseId, cacheKey, asOf, asOf])).affected === 1
+/**
+ * Which of these very questions were answered before, for an as-of date in the answer's interval. Such an answer becomes the latest.
+ * @param keys the question by the course it is about
+ */
+export const reuseChecks = async (database: Database, keys: ReadonlyMap<number, string>, asOf: string): Promise<Set<number>> => {
+  const ids = anyOf([...keys.keys()])
+  const asked = anyOf([...keys.values()])
+  const rows = await rowsOf<{ id: number; course_id: number; cache_key: string }>(database, `SELECT id, course_id, cache_key FROM check_results WHERE course_id IN ${ids.sql} AND cache_key IN ${asked.sql} AND ${holdsOn} ORDER BY id`, [...ids.values, ...asked.values, asOf, asOf])
+  const latest = new Map(rows.flatMap((row) => (keys.get(row.course_id) === row.cache_key ? [[row.course_id, row.id] as const] : [])))
+  const found = anyOf([...latest.values()])
+  if (latest.size > 0) await change(database, `UPDATE check_results SET checked_at = NOW(3) WHERE id IN ${found.sql}`, found.values)
+  return new Set(latest.keys())
+}
 
 /** The latest result of a course that holds on a date. */
 export const findCheck = async (database: Database, courseId: number, asOf: string): Promise<CheckResult | null> => {

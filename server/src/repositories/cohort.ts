@@ -1,6 +1,7 @@
 import { cohortNames, type CohortClash, type Course } from '@wickerframe/core'
-import { change, rowsOf, type Database } from '@wickerframe/storage'
+import { anyOf, change, rowsOf, type Database } from '@wickerframe/storage'
 import { sha256 } from '../digest.ts'
+import { byCourse } from './byCourse.ts'
 
 /** Keeps the names of a course that meet those of others; a name that is gone is forgotten. */
 export const storeCohortNames = async (database: Database, courseId: number, course: Course): Promise<void> => {
@@ -17,25 +18,27 @@ export const storeCohortNames = async (database: Database, courseId: number, cou
 }
 
 /**
- * Which names of a course other teaching courses of its term carry as well, as far as those were read: each with the first
- * of them; for the name of the course itself the first that shares an instructor, if one does. The work grows with the course's own names, not with the courses that
- * share them; that labels are shared is usual, and not looked at.
+ * Which names of these courses other teaching courses of their term carry as well, as far as those were read: each with the
+ * first of them; for the name of the course itself the first that shares an instructor, if one does. The work grows with
+ * the courses' own names, not with the courses that share them; that labels are shared is usual, and not looked at.
  */
-export const findClashes = async (database: Database, courseId: number): Promise<CohortClash[]> => {
+export const findClashes = async (database: Database, courseIds: readonly number[]): Promise<Map<number, CohortClash[]>> => {
   const other = (more: string) => `(
     SELECT CONCAT(courses.code, ' ', courses.title) FROM cohort_names AS other FORCE INDEX (cohort_names_alike)
     STRAIGHT_JOIN courses ON courses.id = other.course_id AND courses.term_code = self.term_code AND courses.status = 'teaching'
     WHERE other.folded_hash = own.folded_hash AND other.kind = own.kind AND other.course_id <> own.course_id ${more}
     ORDER BY other.course_id LIMIT 1)`
-  const rows = await rowsOf<{ kind: CohortClash['kind']; name: string; other: string | null; shared: string | null }>(
+  const ids = anyOf(courseIds)
+  const rows = await rowsOf<{ course_id: number; kind: CohortClash['kind']; name: string; other: string | null; shared: string | null }>(
     database,
-    `SELECT own.kind, own.name, ${other('')} AS other,
-            CASE WHEN own.kind = 'course-name' THEN ${other('AND other.course_id IN (SELECT theirs.course_id FROM course_instructors AS mine JOIN course_instructors AS theirs ON theirs.email = mine.email WHERE mine.course_id = own.course_id)')} END AS shared
-     FROM cohort_names AS own
-     JOIN courses AS self ON self.id = own.course_id
-     WHERE own.course_id = ? AND own.kind <> 'label'
-     ORDER BY own.kind, own.name`,
-    [courseId],
+    `SELECT * FROM (
+       SELECT own.course_id, own.kind, own.name, ${other('')} AS other,
+              CASE WHEN own.kind = 'course-name' THEN ${other('AND other.course_id IN (SELECT theirs.course_id FROM course_instructors AS mine JOIN course_instructors AS theirs ON theirs.email = mine.email WHERE mine.course_id = own.course_id)')} END AS shared
+       FROM cohort_names AS own
+       JOIN courses AS self ON self.id = own.course_id
+       WHERE own.course_id IN ${ids.sql} AND own.kind <> 'label'
+     ) AS names WHERE other IS NOT NULL ORDER BY kind, name`,
+    ids.values,
   )
-  return rows.flatMap(({ kind, name, other: first, shared }) => (first === null ? [] : [{ kind, name, others: [shared ?? first], sharesInstructor: shared !== null }]))
+  return byCourse(rows.map(({ course_id, kind, name, other: first, shared }) => ({ course_id, kind, name, others: [shared ?? first ?? ''], sharesInstructor: shared !== null })))
 }

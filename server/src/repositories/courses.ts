@@ -1,6 +1,6 @@
 import type { Brought, Facts, Term } from '@wickerframe/core'
 import { CourseCalendar, type CourseState, type CourseSummary } from '@wickerframe/contract'
-import { change, firstRow, rowsOf, type Database, type Value } from '@wickerframe/storage'
+import { anyOf, change, firstRow, rowsOf, type Database, type Value } from '@wickerframe/storage'
 import { z } from 'zod'
 import { instantOfRow } from './moment.ts'
 import type { Person } from './people.ts'
@@ -38,7 +38,8 @@ interface CourseRow {
   check_readiness: NonNullable<CourseSummary['check']>['readiness'] | null
 }
 
-const select = `
+/** @param latest which check of a course is told with it */
+const selectWith = (latest: string): string => `
   SELECT courses.id, courses.platform_id, courses.term_code, courses.session_code, courses.code, courses.title, courses.department,
          courses.modality, courses.weeks, courses.status, courses.class_section_kind, courses.topics, courses.calendar, courses.answers, courses.room, courses.brought, courses.strengths_version, courses.template_id, courses.version,
          templates.template_key, templates.title AS template_title,
@@ -50,10 +51,12 @@ const select = `
   FROM courses
   LEFT JOIN templates ON templates.id = courses.template_id
   LEFT JOIN snapshots ON snapshots.course_id = courses.id
-  LEFT JOIN check_results AS latest ON latest.id = (
+  LEFT JOIN check_results AS latest ON ${latest}`
+const select = selectWith(`latest.id = (
     SELECT check_results.id FROM check_results
     WHERE check_results.course_id = courses.id AND (check_results.holds_from IS NULL OR check_results.holds_from <= ?) AND (check_results.holds_until IS NULL OR check_results.holds_until > ?)
-    ORDER BY check_results.checked_at DESC, check_results.id DESC LIMIT 1)`
+    ORDER BY check_results.checked_at DESC, check_results.id DESC LIMIT 1)`)
+const selectUnchecked = selectWith('FALSE')
 
 const stateOf = (row: CourseRow): CourseState => {
   if (row.deployed) return 'deployed'
@@ -87,8 +90,8 @@ const readRows = async (database: Database, rows: readonly CourseRow[]): Promise
   const people = new Map<number, { name: string; email: string }[]>()
   const ids = rows.map((row) => row.id)
   for (let i = 0; i < ids.length; i += 1000) {
-    const part = ids.slice(i, i + 1000)
-    for (const row of await rowsOf<{ course_id: number; name: string; email: string }>(database, `SELECT course_id, name, email FROM course_instructors WHERE course_id IN (${part.map(() => '?').join(', ')}) ORDER BY course_id, position`, part))
+    const part = anyOf(ids.slice(i, i + 1000))
+    for (const row of await rowsOf<{ course_id: number; name: string; email: string }>(database, `SELECT course_id, name, email FROM course_instructors WHERE course_id IN ${part.sql} ORDER BY course_id, position`, part.values))
       people.set(row.course_id, [...(people.get(row.course_id) ?? []), { name: row.name, email: row.email }])
   }
   return rows.map((row) => {
@@ -135,6 +138,12 @@ const bareFacts = (row: CourseRow, term: Term, classSections: string[], instruct
 export const listCourses = async (database: Database, person: Person | 'system', asOf: string): Promise<StoredCourse[]> => {
   const visible = visibleTo(person)
   return readRows(database, await rowsOf<CourseRow>(database, `${select} WHERE ${visible.where} ORDER BY courses.code, courses.id`, [asOf, asOf, ...visible.values]))
+}
+
+/** Those of these courses that are there, to be judged: without the check they had. */
+export const findCourses = async (database: Database, courseIds: readonly number[]): Promise<StoredCourse[]> => {
+  const ids = anyOf(courseIds)
+  return readRows(database, await rowsOf<CourseRow>(database, `${selectUnchecked} WHERE courses.id IN ${ids.sql}`, ids.values))
 }
 
 /** One course, or null: not there and not theirs are answered alike. */

@@ -1,5 +1,5 @@
 import type { Bodies } from '@wickerframe/core'
-import { change, rowsOf, type Database } from '@wickerframe/storage'
+import { anyOf, change, rowsOf, type Database } from '@wickerframe/storage'
 import { sha256 } from '../digest.ts'
 
 const mostCharacters = 48_000_000
@@ -9,6 +9,10 @@ const seen = new Map<string, string>()
 let characters = 0
 const saved = new Set<string>()
 const mostSaved = 200_000
+const mostAsked = 256
+
+/** Read once: most pages are of one course, and are not asked for again; one that is asked for twice is kept. */
+const readOnce = new Set<string>()
 
 const keep = (id: string, html: string): void => {
   if (seen.has(id)) return
@@ -19,6 +23,30 @@ const keep = (id: string, html: string): void => {
     seen.delete(oldest)
     characters -= text.length
   }
+}
+
+/** Bodies by their hash: those seen lately, the others from the database. One that is nowhere is left out. */
+export const findBodies = async (database: Database, wanted: Iterable<string>): Promise<Map<string, string>> => {
+  const found = new Map<string, string>()
+  const missing: string[] = []
+  for (const id of new Set(wanted)) {
+    const html = seen.get(id)
+    if (html === undefined) missing.push(id)
+    else found.set(id, html)
+  }
+  for (let i = 0; i < missing.length; i += mostAsked) {
+    const part = anyOf(missing.slice(i, i + mostAsked))
+    for (const row of await rowsOf<{ hash: string; html: string }>(database, `SELECT hash, html FROM page_bodies WHERE hash IN ${part.sql}`, part.values)) {
+      found.set(row.hash, row.html)
+      saved.add(row.hash)
+      if (readOnce.has(row.hash)) keep(row.hash, row.html)
+      else {
+        if (readOnce.size >= mostSaved) readOnce.clear()
+        readOnce.add(row.hash)
+      }
+    }
+  }
+  return found
 }
 
 /** HTML by its hash, for the planning of one course: what it asked for is held as long as it is planned. */
@@ -45,20 +73,7 @@ export const courseBodies = (): CourseBodies => {
     },
     htmlOf: (id) => asked.get(id) ?? loaded.get(id),
     load: async (database, wanted) => {
-      const missing: string[] = []
-      for (const id of new Set(wanted)) {
-        const html = asked.get(id) ?? seen.get(id)
-        if (html === undefined) missing.push(id)
-        else loaded.set(id, html)
-      }
-      for (let i = 0; i < missing.length; i += 200) {
-        const part = missing.slice(i, i + 200)
-        for (const row of await rowsOf<{ hash: string; html: string }>(database, `SELECT hash, html FROM page_bodies WHERE hash IN (${part.map(() => '?').join(', ')})`, part)) {
-          loaded.set(row.hash, row.html)
-          saved.add(row.hash)
-          keep(row.hash, row.html)
-        }
-      }
+      for (const [id, html] of await findBodies(database, wanted.filter((id) => !asked.has(id)))) loaded.set(id, html)
     },
   }
 }

@@ -1,12 +1,11 @@
-import { Course, emptyBase, identityOf, isShell, ownPrefix, readDocument, withOwn, withoutOwn, withRecordedIdentity, type CourseItem, type CourseModule } from '@wickerframe/core'
+import { Course, emptyBase, everyCourseItem, identityOf, isShell, ownPrefix, readDocument, withOwn, withoutOwn, withRecordedIdentity, type CourseItem, type CourseModule, type SharedPage } from '@wickerframe/core'
 import type { Pool } from 'mysql2/promise'
-import { z } from 'zod'
-import { change, firstRow, rowsOf, type Database } from '@wickerframe/storage'
+import { anyOf, change, firstRow, rowsOf, type Database } from '@wickerframe/storage'
 import { digestOfMade, sha256 } from '../digest.ts'
-import { listBases, recordedIdentity } from './bases.ts'
+import { listBases } from './bases.ts'
 import { storeCohortNames } from './cohort.ts'
 import { instantOfRow, rowOfInstant } from './moment.ts'
-import { savePageBodies } from './pageBodies.ts'
+import { findBodies, savePageBodies } from './pageBodies.ts'
 
 /**
  * Pages are kept once for all courses, under the hash of what they share with others; a snapshot holds `sha256:HASH` in
@@ -16,7 +15,7 @@ const reference = 'sha256:'
 
 const referenceTo = (hash: string, own: readonly string[]): string => `${reference}${hash}${own.length > 0 ? ` ${JSON.stringify(own)}` : ''}`
 const hashOf = (text: string): string => text.slice(reference.length, reference.length + 64)
-const ownOf = (text: string): string[] => (text.length > reference.length + 64 ? z.array(z.string()).parse(JSON.parse(text.slice(reference.length + 65))) : [])
+const ownOf = (text: string): string[] => (text.length > reference.length + 64 ? (JSON.parse(text.slice(reference.length + 65)) as string[]) : [])
 
 const withHtml = (course: Course, write: (html: string) => string): Course => {
   const item = (one: CourseItem): CourseItem => (one.html === null ? one : { ...one, html: write(one.html) })
@@ -58,37 +57,54 @@ export const storeSnapshot = async (database: Database, courseId: number, { cour
   )
 }
 
-export interface StoredSnapshot {
-  course: Course
-  digest: string
+/** A page as it is stored: the hash and HTML of what it shares with others, and what is its course's own in it. */
+export interface StoredPage extends SharedPage {
+  hash: string
 }
 
-/** What was last read of a course, with recorded identity beside what deployment made; null when it was never read. */
-export const findSnapshot = async (database: Database, courseId: number): Promise<StoredSnapshot | null> => {
-  const row = await firstRow<{ document: string; digest: string; read_at: string }>(database, 'SELECT document, digest, read_at FROM snapshots WHERE course_id = ?', [courseId])
-  if (!row) return null
-  const read = readDocument(Course, JSON.parse(row.document))
-  if (!read.ok) throw new Error(`the snapshot of course ${courseId} cannot be read: ${JSON.stringify(read.problems[0])}`)
+export interface StoredSnapshot {
+  course: Course
+  /** The pages of the course, by their HTML in it. */
+  pages: ReadonlyMap<string, StoredPage>
+  /** How many of its modules and items a deployment is recorded to have made. */
+  recordedParts: number
+}
+
+/** What was last read of these courses, with recorded identity beside what deployment made; nothing for those never read. */
+export const findSnapshots = async (database: Database, courseIds: readonly number[]): Promise<Map<number, StoredSnapshot>> => {
+  const ids = anyOf(courseIds)
+  const rows = await rowsOf<{ course_id: number; document: string; read_at: string }>(database, `SELECT course_id, document, read_at FROM snapshots WHERE course_id IN ${ids.sql}`, ids.values)
+  const read = rows.map((row) => ({ row, course: courseOf(row) }))
   const hashes = new Set<string>()
-  withHtml(read.value, (html) => {
-    hashes.add(hashOf(html))
-    return html
-  })
-  const bodies = new Map<string, string>()
-  const all = [...hashes]
-  for (let i = 0; i < all.length; i += 200) {
-    const part = all.slice(i, i + 200)
-    for (const body of await rowsOf<{ hash: string; html: string }>(database, `SELECT hash, html FROM page_bodies WHERE hash IN (${part.map(() => '?').join(', ')})`, part)) bodies.set(body.hash, body.html)
-  }
-  const course = withHtml(read.value, (html) => withOwn({ html: bodies.get(hashOf(html)) ?? '', own: ownOf(html) }))
-  const identity = await recordedIdentity(database, courseId)
-  return { course: withRecordedIdentity({ ...course, readAt: instantOfRow(row.read_at) }, identity), digest: row.digest }
+  for (const { course } of read) for (const { item } of everyCourseItem(course)) if (item.html !== null) hashes.add(hashOf(item.html))
+  const bodies = await findBodies(database, hashes)
+  const bases = await listBases(database, courseIds)
+  return new Map(
+    read.map(({ row, course }) => {
+      const pages = new Map<string, StoredPage>()
+      const whole = withHtml(course, (text) => {
+        const page = { hash: hashOf(text), html: bodies.get(hashOf(text)) ?? '', own: ownOf(text) }
+        const html = withOwn(page)
+        pages.set(html, page)
+        return html
+      })
+      const identity = identityOf(bases.get(row.course_id) ?? emptyBase())
+      return [row.course_id, { course: withRecordedIdentity({ ...whole, readAt: instantOfRow(row.read_at) }, identity), pages, recordedParts: identity.size }]
+    }),
+  )
+}
+export const findSnapshot = async (database: Database, courseId: number): Promise<StoredSnapshot | null> => (await findSnapshots(database, [courseId])).get(courseId) ?? null
+
+const courseOf = (row: { course_id: number; document: string }): Course => {
+  const read = readDocument(Course, JSON.parse(row.document))
+  if (!read.ok) throw new Error(`the snapshot of course ${row.course_id} cannot be read: ${JSON.stringify(read.problems[0])}`)
+  return read.value
 }
 
 /** What was last read of each of these courses, without page bodies: names, places and settings. */
 export const listSnapshots = async (database: Database, courseIds: readonly number[]): Promise<Map<number, Course>> => {
-  if (courseIds.length === 0) return new Map()
-  const rows = await rowsOf<{ course_id: number; document: string }>(database, `SELECT course_id, document FROM snapshots WHERE course_id IN (${courseIds.map(() => '?').join(', ')})`, [...courseIds])
+  const ids = anyOf(courseIds)
+  const rows = await rowsOf<{ course_id: number; document: string }>(database, `SELECT course_id, document FROM snapshots WHERE course_id IN ${ids.sql}`, ids.values)
   const bases = await listBases(database, courseIds)
   return new Map(
     rows.flatMap((row) => {

@@ -1,3 +1,4 @@
+import { remember } from '../../remember/index.ts'
 import { isMistyped, isShortFor } from '../words/likeness.ts'
 import { seasonOf, seasonOfInitial } from '../words/seasons.ts'
 import { isMark, isWord, skipSpace, tokensOf, withBrackets, type Stretch, type Token } from './tokens.ts'
@@ -102,15 +103,7 @@ export interface SaidWords extends Stretch {
 
 const solid = (tokens: readonly Token[]): { token: Token; at: number }[] => tokens.flatMap((token, at) => (token.kind === 'word' || token.kind === 'number' || isMark(token, '&') ? [{ token: isMark(token, '&') ? { ...token, kind: 'word' as const, text: 'and' } : token, at }] : []))
 
-const keptWords = new Map<string, Token[]>()
-const wordsOf = (folded: string): Token[] => {
-  let words = keptWords.get(folded)
-  if (!words) {
-    if (keptWords.size > 5000) keptWords.clear()
-    keptWords.set(folded, (words = solid(tokensOf(folded)).map(({ token }) => token)))
-  }
-  return words
-}
+const wordsOf = remember(5000, (folded: string): Token[] => solid(tokensOf(folded)).map(({ token }) => token))
 
 /**
  * Where the words of a known value stand in a name: in a row, each the same, shortened or mistyped; in any order where

@@ -1,4 +1,4 @@
-import { ambiguityOf, foldName, formatOf } from '../../naming/index.ts'
+import { ambiguityOf, foldedName, formatOf } from '../../naming/index.ts'
 import { everyExpected } from '../../expand/index.ts'
 import { variantWords } from '../../variant/index.ts'
 import { defineCheck, type Found } from '../remark.ts'
@@ -21,7 +21,7 @@ export const namesToldApart = defineCheck({
         const seen = new Map<string, { key: string; format: string; count: number }>()
         for (const part of siblings) {
           if (part.kind === 'heading' || part.unfilledFields.length > 0) continue
-          const name = foldName(part.name).text
+          const name = foldedName(part.name)
           const other = seen.get(name)
           if (!other) {
             seen.set(name, { key: part.key, format: part.definition.name, count: 1 })
@@ -32,7 +32,7 @@ export const namesToldApart = defineCheck({
           if (told.has(once)) continue
           told.add(once)
           if (other.key !== part.key) yield { part: part.key, message: 'clash', values: { format: part.definition.name, other: other.format, name: part.name, variant: words } }
-          else yield { part: part.key, message: 'repeats', values: { format: part.definition.name, name: part.name, count: String(siblings.filter((one) => foldName(one.name).text === name).length), variant: words } }
+          else yield { part: part.key, message: 'repeats', values: { format: part.definition.name, name: part.name, count: String(siblings.filter((one) => foldedName(one.name) === name).length), variant: words } }
         }
       }
     }

@@ -1,11 +1,12 @@
 import { z } from 'zod'
+import { oncePerPage } from '../../page/index.ts'
 import { defineRule } from '../rule.ts'
 import { pageFaults } from '../pageFaults.ts'
 
 const fileName = /^\s*[\w\s().-]{1,200}\.(?:jpe?g|png|gif|svg|webp|bmp|tiff?|heic)\s*$/i
 const cameraName = /^\s*(?:img|image|dsc|dscn|pic|photo|scan|screenshot|untitled)[\s_-]*\d*\s*$/i
 
-const kept = new WeakMap<object, readonly string[]>()
+const faultsIn = oncePerPage((page) => page.images.flatMap(({ alternativeText: text }) => (text !== null && (fileName.test(text) || cameraName.test(text)) ? [text.trim()] : [])))
 
 export const altIsFileName = defineRule({
   id: 'alt-is-file-name',
@@ -20,8 +21,7 @@ export const altIsFileName = defineRule({
   check: (context) =>
     pageFaults(context, {
       applies: ({ page }) => page.images.some((image) => (image.alternativeText ?? '') !== ''),
-      faults: ({ page }) => page.images.flatMap(({ alternativeText: text }) => (text !== null && (fileName.test(text) || cameraName.test(text)) ? [text.trim()] : [])),
-      kept,
+      faults: ({ page }) => faultsIn(page),
       message: 'name', expected: 'what the image shows, in words',
     }),
   examples: {

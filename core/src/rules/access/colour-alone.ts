@@ -1,11 +1,12 @@
 import { z } from 'zod'
+import { oncePerPage } from '../../page/index.ts'
 import { defineRule } from '../rule.ts'
 import { pageFaults } from '../pageFaults.ts'
 
 const colour = 'red|green|blue|orange|yellow|purple|pink|grey|gray'
 const marked = new RegExp(`\\b(?:(?:marked|shown|written|highlighted|printed|listed|given|set|appear|appears|are|is) in (?:${colour})|(?:the|all|every|any) (?:${colour}) (?:items?|words?|text|questions?|tasks?|ones|lines?|entries|rows?|weeks?|dates?))\\b`, 'i')
 
-const kept = new WeakMap<object, readonly string[]>()
+const faultsIn = oncePerPage((page) => page.paragraphs.filter((paragraph) => marked.test(paragraph.text)).map((paragraph) => paragraph.text))
 
 export const colourAlone = defineRule({
   id: 'colour-alone',
@@ -21,8 +22,7 @@ export const colourAlone = defineRule({
     pageFaults(context, {
       // Words about colours are common at sea; only where the page itself colours text can it mean its own.
       applies: ({ page }) => page.coloured.length > 0,
-      faults: ({ page }) => page.paragraphs.filter((paragraph) => marked.test(paragraph.text)).map((paragraph) => paragraph.text),
-      kept,
+      faults: ({ page }) => faultsIn(page),
       message: 'colour', expected: 'a word or mark beside the colour',
     }),
   examples: {

@@ -1,9 +1,14 @@
 import { z } from 'zod'
-import { contrastOf } from '../../page/index.ts'
+import { contrastOf, oncePerPage } from '../../page/index.ts'
 import { defineRule } from '../rule.ts'
 import { pageFaults } from '../pageFaults.ts'
 
-const kept = new WeakMap<object, readonly string[]>()
+const faultsIn = oncePerPage((page) =>
+  page.coloured.flatMap(({ text, look }) => {
+    const contrast = contrastOf(look)
+    // Cut, not rounded: 4.499 does not meet 4.5.
+    return contrast && contrast.ratio < contrast.needed ? [`“${text.slice(0, 60)}” at ${(Math.floor(contrast.ratio * 100) / 100).toFixed(2)} to 1 where ${contrast.needed} is needed`] : []
+  }))
 
 export const contrastInline = defineRule({
   id: 'contrast-inline',
@@ -18,13 +23,7 @@ export const contrastInline = defineRule({
   check: (context) =>
     pageFaults(context, {
       applies: ({ page }) => page.coloured.length > 0,
-      faults: ({ page }) =>
-        page.coloured.flatMap(({ text, look }) => {
-          const contrast = contrastOf(look)
-          // Cut, not rounded: 4.499 does not meet 4.5.
-          return contrast && contrast.ratio < contrast.needed ? [`“${text.slice(0, 60)}” at ${(Math.floor(contrast.ratio * 100) / 100).toFixed(2)} to 1 where ${contrast.needed} is needed`] : []
-        }),
-      kept,
+      faults: ({ page }) => faultsIn(page),
       message: 'contrast', expected: '4.5 to 1, or 3 to 1 for large text',
     }),
   examples: {

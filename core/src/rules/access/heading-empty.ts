@@ -1,8 +1,9 @@
 import { z } from 'zod'
+import { oncePerPage } from '../../page/index.ts'
 import { defineRule } from '../rule.ts'
 import { pageFaults } from '../pageFaults.ts'
 
-const kept = new WeakMap<object, readonly string[]>()
+const faultsIn = oncePerPage((page) => page.headings.filter((heading) => !heading.named).map((heading) => `level ${heading.level}`))
 
 export const headingEmpty = defineRule({
   id: 'heading-empty',
@@ -17,8 +18,7 @@ export const headingEmpty = defineRule({
   check: (context) =>
     pageFaults(context, {
       applies: ({ page }) => page.headings.length > 0,
-      faults: ({ page }) => page.headings.filter((heading) => !heading.named).map((heading) => `level ${heading.level}`),
-      kept,
+      faults: ({ page }) => faultsIn(page),
       message: 'empty', expected: 'words, or no heading', evidence: 'value',
     }),
   examples: {

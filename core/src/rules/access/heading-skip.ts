@@ -1,8 +1,13 @@
 import { z } from 'zod'
+import { oncePerPage } from '../../page/index.ts'
 import { defineRule } from '../rule.ts'
 import { pageFaults } from '../pageFaults.ts'
 
-const kept = new WeakMap<object, readonly string[]>()
+const faultsIn = oncePerPage((page) =>
+  page.headings.flatMap((heading, i) => {
+    const before = page.headings[i - 1]
+    return before && heading.level > before.level + 1 ? [`“${heading.text}” (level ${heading.level} after level ${before.level})`] : []
+  }))
 
 export const headingSkip = defineRule({
   id: 'heading-skip',
@@ -18,12 +23,7 @@ export const headingSkip = defineRule({
     pageFaults(context, {
       applies: ({ page }) => page.headings.length > 1,
       // The first heading follows the page's own title, whose level is the platform's affair.
-      faults: ({ page }) =>
-        page.headings.flatMap((heading, i) => {
-          const before = page.headings[i - 1]
-          return before && heading.level > before.level + 1 ? [`“${heading.text}” (level ${heading.level} after level ${before.level})`] : []
-        }),
-      kept,
+      faults: ({ page }) => faultsIn(page),
       message: 'skip', expected: 'the next level below the heading before it',
     }),
   examples: {

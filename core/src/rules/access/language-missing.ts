@@ -1,8 +1,16 @@
 import { z } from 'zod'
-import { languageOf } from '../../page/index.ts'
+import { languageOf, oncePerPage } from '../../page/index.ts'
 import { aboutCourse, defineRule, type Verdict } from '../rule.ts'
 import { pageFaults } from '../pageFaults.ts'
 import type { Change } from '../../course/index.ts'
+
+/** The passages of a page that are long enough to tell in which language they are. */
+const passagesIn = oncePerPage((page) =>
+  page.paragraphs.flatMap(({ text, language: declared }) => {
+    const language = languageOf(text)
+    return language === null ? [] : [{ text, language, declared }]
+  }),
+)
 
 export const languageMissing = defineRule({
   id: 'language-missing',
@@ -26,12 +34,8 @@ export const languageMissing = defineRule({
     else yield { ...told, outcome: 'failed', message: 'course', values: {}, evidence: [{ kind: 'value', text: 'no language' }], expected: wanted }
     const own = (declared ?? wanted ?? 'en').slice(0, 2)
     yield* pageFaults(context, {
-      applies: ({ page }) => page.paragraphs.some((paragraph) => languageOf(paragraph.text) !== null),
-      faults: ({ page }) =>
-        page.paragraphs.flatMap((paragraph) => {
-          const language = languageOf(paragraph.text)
-          return language !== null && language !== (paragraph.language ?? own).slice(0, 2).toLowerCase() && paragraph.language === null ? [paragraph.text] : []
-        }),
+      applies: ({ page }) => passagesIn(page).length > 0,
+      faults: ({ page }) => passagesIn(page).flatMap(({ text, language, declared }) => (declared === null && language !== own.toLowerCase() ? [text] : [])),
       message: 'passage', expected: 'the language declared on the passage',
     })
   },

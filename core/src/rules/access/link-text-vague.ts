@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { foldName } from '../../naming/index.ts'
+import { foldedName } from '../../naming/index.ts'
 import { defineRule } from '../rule.ts'
 import { pageFaults } from '../pageFaults.ts'
 
@@ -35,4 +35,4 @@ export const linkTextVague = defineRule({
   },
 })
 
-const bare = (text: string): string => foldName(text).text.replace(/[^\p{L}\p{N} ]/gu, '').trim()
+const bare = (text: string): string => foldedName(text).replace(/[^\p{L}\p{N} ]/gu, '').trim()

@@ -1,9 +1,24 @@
 import { z } from 'zod'
+import { oncePerPage } from '../../page/index.ts'
+import { remember } from '../../remember/index.ts'
 import { defineRule } from '../rule.ts'
 import { pageFaults } from '../pageFaults.ts'
 
 const bullet = /^(?:[-–—*•·▪●◦]\s|\(?\d{1,2}[.)]\s|\(?[a-z][.)]\s)/
 const written = new Set(['p', 'div', 'br'])
+
+/** Where lines in a row look like a list, their first. */
+const startsIn = remember(20, (fewest: number) =>
+  oncePerPage((page) => {
+    const starts: string[] = []
+    let run = 0
+    page.paragraphs.forEach(({ text, tag }, i) => {
+      run = written.has(tag) && bullet.test(text) ? run + 1 : 0
+      if (run === fewest) starts.push(page.paragraphs[i - fewest + 1]?.text ?? text)
+    })
+    return starts
+  }),
+)
 
 export const listFaked = defineRule({
   id: 'list-faked',
@@ -18,15 +33,7 @@ export const listFaked = defineRule({
   check: (context, { fewest }) =>
     pageFaults(context, {
       applies: ({ page }) => page.paragraphs.length > 0,
-      faults: ({ page }) => {
-        const starts: string[] = []
-        let run = 0
-        page.paragraphs.forEach(({ text, tag }, i) => {
-          run = written.has(tag) && bullet.test(text) ? run + 1 : 0
-          if (run === fewest) starts.push(page.paragraphs[i - fewest + 1]?.text ?? text)
-        })
-        return starts
-      },
+      faults: ({ page }) => startsIn(fewest)(page),
       message: 'faked', expected: 'a bulleted or numbered list',
     }),
   examples: {

@@ -1,8 +1,9 @@
 import { z } from 'zod'
+import { oncePerPage } from '../../page/index.ts'
 import { defineRule } from '../rule.ts'
 import { pageFaults } from '../pageFaults.ts'
 
-const kept = new WeakMap<object, readonly string[]>()
+const faultsIn = oncePerPage((page) => page.tables.filter((table) => !table.layout && table.headers === 0 && table.rows > 1 && table.cells >= 4).map((table) => `${table.rows} rows, ${table.cells} cells`))
 
 export const tableWithoutHeaders = defineRule({
   id: 'table-without-headers',
@@ -17,8 +18,7 @@ export const tableWithoutHeaders = defineRule({
   check: (context) =>
     pageFaults(context, {
       applies: ({ page }) => page.tables.some((table) => !table.layout),
-      faults: ({ page }) => page.tables.filter((table) => !table.layout && table.headers === 0 && table.rows > 1 && table.cells >= 4).map((table) => `${table.rows} rows, ${table.cells} cells`),
-      kept,
+      faults: ({ page }) => faultsIn(page),
       message: 'headers', expected: 'header cells in the first row or column', evidence: 'count',
     }),
   examples: {

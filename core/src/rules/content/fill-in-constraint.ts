@@ -27,15 +27,17 @@ export const fillInConstraint = defineRule({
         continue
       }
       const { reading, there } = stands
-      const count = countWords(reading.text)
+      if (reading.state !== 'filled') {
+        yield { ...told, outcome: 'inapplicable' }
+        continue
+      }
+      const count = definition.minWords === undefined && definition.maxWords === undefined ? 0 : countWords(reading.text)
       const fault =
-        reading.state !== 'filled' ? null
-        : !reading.ofType ? { message: 'kind', wanted: asked[definition.type] ?? '' }
+        !reading.ofType ? { message: 'kind', wanted: asked[definition.type] ?? '' }
         : definition.minWords !== undefined && count < definition.minWords ? { message: 'short', wanted: String(definition.minWords) }
         : definition.maxWords !== undefined && count > definition.maxWords ? { message: 'long', wanted: String(definition.maxWords) }
         : null
-      if (reading.state !== 'filled') yield { ...told, outcome: 'inapplicable' }
-      else if (!fault) yield { ...told, outcome: 'passed' }
+      if (!fault) yield { ...told, outcome: 'passed' }
       else if (!context.reached(context.needOf(part))) yield { ...told, outcome: 'not-due-yet', dueOn: context.needOf(part) }
       else yield { ...told, outcome: 'failed', message: fault.message, values: { item: there.item.name, prompt: definition.prompt, count: String(count), wanted: fault.wanted }, evidence: [{ kind: 'words', text: reading.text.slice(0, 300) }], expected: fault.message === 'kind' ? fault.wanted : `${fault.wanted} words`, itemId: there.item.id, together: `${part.key}/${block.key}` }
     }

@@ -1,5 +1,6 @@
 import { z } from 'zod'
-import type { PageFacts } from '../../page/index.ts'
+import { oncePerPage } from '../../page/index.ts'
+import { rememberOf } from '../../remember/index.ts'
 import { defineRule, type Subject, type Verdict } from '../rule.ts'
 
 export const fillerText = defineRule({
@@ -15,12 +16,13 @@ export const fillerText = defineRule({
   effortMinutes: 3,
   messages: { filler: '“{item}” still says “{text}”.' },
   *check(context, { phrases }): Generator<Verdict> {
+    const fillerIn = fillerWith(phrases)
     for (const placed of context.placedItems) {
       const page = placed.item.html === null ? null : context.pageOf(placed.item)
       if (!page) continue
       const part = context.partOf(placed.item.id)
       const subject: Subject = part ? { about: 'part', part } : { about: 'found', id: placed.item.id, name: placed.item.name }
-      const hit = fillerIn(page, phrases)
+      const hit = fillerIn(page)
       if (!hit) {
         if (part) yield { subject, outcome: 'passed' }
         continue
@@ -51,16 +53,11 @@ export const fillerText = defineRule({
   },
 })
 
-const patterns = new WeakMap<readonly string[], { pattern: RegExp; told: WeakMap<object, { text: string } | null> }>()
-/** The first paragraph of a page with one of the phrases as whole words; kept with the page, as most courses share the phrases. */
-const fillerIn = (page: PageFacts, phrases: readonly string[]): { text: string } | null => {
-  let kept = patterns.get(phrases)
-  if (!kept) {
-    const any = phrases.map((phrase) => phrase.replace(/[.*+?^${}()|[\]\\]/g, '\\$&')).join('|')
-    patterns.set(phrases, (kept = { pattern: new RegExp(`(?<![\\p{L}\\p{N}])(?:${any || '(?!)'})(?![\\p{L}\\p{N}])`, 'iu'), told: new WeakMap() }))
-  }
-  const { pattern, told } = kept
-  let hit = told.get(page.shared)
-  if (hit === undefined) told.set(page.shared, (hit = page.paragraphs.find((paragraph) => pattern.test(paragraph.text)) ?? null))
-  return hit
-}
+/** Looks for the first paragraph of a page with one of the phrases as whole words. */
+const fillerWith = rememberOf((phrases: readonly string[]) => {
+  const any = phrases.map((phrase) => phrase.replace(/[.*+?^${}()|[\]\\]/g, '\\$&')).join('|')
+  const pattern = new RegExp(`(?<![\\p{L}\\p{N}])(?:${any || '(?!)'})(?![\\p{L}\\p{N}])`, 'iu')
+  // Whether the words stand by themselves is looked at only where they stand at all.
+  const anywhere = new RegExp(any || '(?!)', 'iu')
+  return oncePerPage((page) => page.paragraphs.find(({ text }) => anywhere.test(text) && pattern.test(text)) ?? null)
+})

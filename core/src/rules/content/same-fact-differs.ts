@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import type { PageFacts } from '../../page/index.ts'
+import { oncePerPage } from '../../page/index.ts'
 import { aboutCourse, defineRule, type Verdict } from '../rule.ts'
 
 /** A fact that stands after its label, in one line or the next. */
@@ -8,6 +8,8 @@ const facts: readonly { key: string; label: RegExp }[] = [
   { key: 'telephone', label: /^(?:tele)?phone(?: number)?\b[\s:–—-]*/i },
   { key: 'room', label: /^(?:class ?room|room)\b\s*[:–—-]\s*/i },
 ]
+/** How each of them begins. */
+const maybeFact = /^(?:my )?(?:office hours|(?:tele)?phone|(?:class ?)?room)/i
 const mail = /[\w.+-]{1,64}@[\w-]{1,63}(?:\.[\w-]{2,63}){1,4}/g
 
 export const sameFactDiffers = defineRule({
@@ -32,19 +34,17 @@ export const sameFactDiffers = defineRule({
     const instructors = context.expected.facts.instructors
     for (const { page, placed, part } of context.pages()) {
       if (part?.audience === 'staff') continue
-      const prompts = new Set(part?.blocks.flatMap((block) => (block.definition.kind === 'fill-in' ? [block.definition.prompt] : [])))
-      for (const { key, value } of toldIn(page)) if (!prompts.has(value)) tell(key, value, placed.item.name)
-      page.paragraphs.forEach(({ text }) => {
-        if (text.includes('@'))
-          for (const address of text.match(mail) ?? [])
-            for (const { name, email } of instructors) {
-              const surname = name.split(/\s+/).at(-1)?.toLowerCase() ?? ''
-              if (surname.length > 3 && address.toLowerCase().split('@')[0]?.includes(surname)) {
-                tell(`the address of ${name}`, email.toLowerCase(), 'the roster')
-                tell(`the address of ${name}`, address.toLowerCase(), placed.item.name)
-              }
-            }
-      })
+      const { labelled, addresses } = toldIn(page)
+      const prompts = labelled.length === 0 ? null : new Set(part?.blocks.flatMap((block) => (block.definition.kind === 'fill-in' ? [block.definition.prompt] : [])))
+      for (const { key, value } of labelled) if (!prompts?.has(value)) tell(key, value, placed.item.name)
+      for (const address of addresses)
+        for (const { name, email } of instructors) {
+          const surname = name.split(/\s+/).at(-1)?.toLowerCase() ?? ''
+          if (surname.length > 3 && address.split('@')[0]?.includes(surname)) {
+            tell(`the address of ${name}`, email.toLowerCase(), 'the roster')
+            tell(`the address of ${name}`, address, placed.item.name)
+          }
+        }
     }
     for (const [fact, values] of told) {
       const subject = { subject: aboutCourse, discriminator: fact } as const
@@ -67,19 +67,14 @@ export const sameFactDiffers = defineRule({
   },
 })
 
-const kept = new WeakMap<object, { key: string; value: string }[]>()
-/** The facts a page tells after their labels; kept with the page. */
-const toldIn = (page: PageFacts): { key: string; value: string }[] => {
-  let told = kept.get(page.shared)
-  if (!told) {
-    told = page.paragraphs.flatMap(({ text }, i) =>
-      facts.flatMap(({ key, label }) => {
-        const match = label.exec(text)
-        const value = match ? text.slice(match[0].length) || (page.paragraphs[i + 1]?.text ?? '') : ''
-        return value === '' ? [] : [{ key, value }]
-      }),
-    )
-    kept.set(page.shared, told)
-  }
-  return told
-}
+/** The facts a page tells after their labels, and the e-mail addresses in it. */
+const toldIn = oncePerPage((page) => ({
+  labelled: page.paragraphs.flatMap(({ text }, i) =>
+    (maybeFact.test(text) ? facts : []).flatMap(({ key, label }) => {
+      const match = label.exec(text)
+      const value = match ? text.slice(match[0].length) || (page.paragraphs[i + 1]?.text ?? '') : ''
+      return value === '' ? [] : [{ key, value }]
+    }),
+  ),
+  addresses: page.paragraphs.flatMap(({ text }) => (text.includes('@') ? (text.match(mail) ?? []).map((address) => address.toLowerCase()) : [])),
+}))

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { foldName } from '../../naming/index.ts'
+import { foldedName } from '../../naming/index.ts'
 import { countWords } from '../../page/index.ts'
 import { defineRule, aboutPart, type Verdict } from '../rule.ts'
 
@@ -19,9 +19,9 @@ export const syllabusAttached = defineRule({
   effortMinutes: 10,
   messages: { none: '“{item}” has neither a file nor {wanted} words of its own: {seen} words.' },
   *check(context, { word, leastWords }): Generator<Verdict> {
-    const folded = foldName(word).text
+    const folded = foldedName(word)
     for (const part of context.parts) {
-      if (part.kind === 'module' || !foldName(part.name).text.includes(folded)) continue
+      if (part.kind === 'module' || !foldedName(part.name).includes(folded)) continue
       const subject = aboutPart(part)
       const there = context.itemFor(part)
       if (!there) {

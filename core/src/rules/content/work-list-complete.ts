@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { foldName } from '../../naming/index.ts'
+import { foldedName } from '../../naming/index.ts'
 import { defineRule, type Verdict } from '../rule.ts'
 
 const work = new Set(['discussion', 'assignment', 'assessment', 'tool-link'])
@@ -37,7 +37,7 @@ export const workListComplete = defineRule({
         const target = context.leadsTo(link.href)
         return target.leads === 'item' ? [target.id] : []
       }))
-      const lines = reading.paragraphs.map((i) => foldName(page.paragraphs[i]?.text ?? '').text)
+      const lines = reading.paragraphs.map((i) => foldedName(page.paragraphs[i]?.text ?? ''))
       // The template’s own list leaves out what may go; a copy left over is told by itself; in a unit each week has a list of its own.
       const copies = new Set(context.pairing.copies.map((copy) => copy.found))
       const inUnit = (context.partAt(part.parent)?.weeks.length ?? 0) > 1
@@ -46,12 +46,12 @@ export const workListComplete = defineRule({
         return other ? other.strength !== 'may' && (!inUnit || other.week?.number === part.week?.number) : !inUnit && !copies.has(id)
       }
       const held = (there.module?.items ?? []).filter((item) => item.id !== there.item.id && item.published && work.has(item.kind) && belongs(item.id))
-      const dead = links.filter((link) => context.leadsTo(link.href).leads === 'nowhere').map((link) => foldName(link.text).text)
-      const named = (name: string) => lines.some((line) => line.includes(foldName(name).text))
+      const dead = links.filter((link) => context.leadsTo(link.href).leads === 'nowhere').map((link) => foldedName(link.text))
+      const named = (name: string) => lines.some((line) => line.includes(foldedName(name)))
       const unlisted = held.filter((item) => !linked.has(item.id) && !named(item.name)).map((item) => item.name)
       const unlinked = held.filter((item) => !linked.has(item.id) && named(item.name)).map((item) => item.name)
       // A part that is not in the course, but whose very name still stands in the list; a link to it is told as dead.
-      const gone = context.partAt(part.parent)?.items.filter((one) => one.kind !== 'module' && !context.itemFor(one) && named(one.name) && !dead.includes(foldName(one.name).text)).map((one) => one.name) ?? []
+      const gone = context.partAt(part.parent)?.items.filter((one) => one.kind !== 'module' && !context.itemFor(one) && named(one.name) && !dead.includes(foldedName(one.name))).map((one) => one.name) ?? []
       const [message, seen] = gone.length > 0 ? (['gone', gone] as const) : unlisted.length > 0 ? (['unlisted', unlisted] as const) : (['unlinked', unlinked] as const)
       if (seen.length === 0) yield { ...told, outcome: 'passed' }
       else if (!context.reached(context.needOf(part))) yield { ...told, outcome: 'not-due-yet', dueOn: context.needOf(part) }

@@ -1,6 +1,8 @@
 import { z } from 'zod'
 import { dateOfMention, type Week } from '../../calendar/index.ts'
 import { rangesAgree, rangesNamed } from '../../naming/index.ts'
+import { oncePerPage } from '../../page/index.ts'
+import { remember } from '../../remember/index.ts'
 import { aboutPart, defineRule, type Verdict } from '../rule.ts'
 
 export const otherWeekDate = defineRule({
@@ -30,9 +32,7 @@ export const otherWeekDate = defineRule({
         subject, outcome: 'failed', message, values: { item: there.item.name, own: weekWords(part.weeks), seen, other: `week ${week.number}` }, evidence: [{ kind: 'date', text: seen }],
         expected: `dates of ${weekWords(part.weeks)}`, itemId: there.item.id,
       })
-      const dated = new Set(page.dates.map((one) => one.paragraph))
-      const ranges = page.paragraphs.flatMap((one, i) => (dated.has(i) || /\d\/\d/.test(one.text) ? rangesNamed(one.text.slice(0, 2000), first) : []))
-      const strange = ranges.flatMap((range) => {
+      const strange = rangesNear(first)(page).flatMap((range) => {
         const week = weeks.find((one) => !isOwn(one) && rangesAgree(range, one, 1))
         return week && !part.weeks.some((one) => rangesAgree(range, one, 1)) ? [{ range, week }] : []
       })[0]
@@ -64,5 +64,13 @@ export const otherWeekDate = defineRule({
     ],
   },
 })
+
+/** The ranges of days a page speaks of, read near a day. */
+const rangesNear = remember(200, (near: string) =>
+  oncePerPage((page) => {
+    const dated = new Set(page.dates.map((one) => one.paragraph))
+    return page.paragraphs.flatMap((one, i) => (dated.has(i) || /\d\/\d/.test(one.text) ? rangesNamed(one.text.slice(0, 2000), near) : []))
+  }),
+)
 
 const weekWords = (weeks: readonly Week[]): string => (weeks.length === 1 ? `week ${weeks[0]?.number}` : `weeks ${weeks[0]?.number} to ${weeks.at(-1)?.number}`)

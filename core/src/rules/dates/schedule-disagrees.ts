@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { dateOfMention } from '../../calendar/index.ts'
-import { foldName } from '../../naming/index.ts'
+import { foldedName } from '../../naming/index.ts'
 import { aboutFound, defineRule, type Verdict } from '../rule.ts'
 
 export const scheduleDisagrees = defineRule({
@@ -14,7 +14,7 @@ export const scheduleDisagrees = defineRule({
   effortMinutes: 2,
   messages: { disagrees: '“{page}” says {seen} for “{item}”, which is set to be due {due}.' },
   *check(context, { leastNameLength }): Generator<Verdict> {
-    const dated = context.placedItems.flatMap(({ item }) => (item.dueAt === null || item.name.length < leastNameLength ? [] : [{ item, due: context.dateOf(item.dueAt), folded: foldName(item.name).text }]))
+    const dated = context.placedItems.flatMap(({ item }) => (item.dueAt === null || item.name.length < leastNameLength ? [] : [{ item, due: context.dateOf(item.dueAt), folded: foldedName(item.name) }]))
     if (dated.length === 0) return
     for (const { item: pageItem } of context.placedItems) {
       const page = pageItem.html === null ? null : context.pageOf(pageItem)
@@ -22,7 +22,7 @@ export const scheduleDisagrees = defineRule({
       const byParagraph = new Map<number, string[]>()
       for (const { mention, paragraph } of page.dates) byParagraph.set(paragraph, [...(byParagraph.get(paragraph) ?? []), mention.text])
       for (const [paragraph, mentions] of byParagraph) {
-        const text = foldName(page.paragraphs[paragraph]?.text ?? '').text
+        const text = foldedName(page.paragraphs[paragraph]?.text ?? '')
         const named = dated.filter(({ item, folded }) => item.id !== pageItem.id && text.includes(folded))
         const [one] = named
         const date = page.dates.find((said) => said.paragraph === paragraph)?.mention

@@ -1,6 +1,5 @@
 import { z } from 'zod'
-import { namingFormatOf } from '../../expand/index.ts'
-import { isDaySpan, rangesAgree, rangesNamed, rangeSaid, readName, writeField } from '../../naming/index.ts'
+import { isDaySpan, rangesAgree, rangesNamed, rangeSaid, writeField } from '../../naming/index.ts'
 import { proposedName, renameModule } from '../names/nameVerdict.ts'
 import { aboutPart, defineRule, type Verdict } from '../rule.ts'
 
@@ -23,13 +22,17 @@ export const weekDates = defineRule({
       if (!module) yield { subject, outcome: 'absent' }
       else if (!isDaySpan(wanted) || part.definition.span === 'course') yield { subject, outcome: 'inapplicable' }
       else {
-        const said = readName(namingFormatOf(part), module.name, part.values)?.readings.find((one) => one.field === 'dates' && one.state !== 'absent')
+        const said = context.readingOf(part, module.name)?.readings.find((one) => one.field === 'dates' && one.state !== 'absent')
+        if (said?.state === 'right') {
+          yield { subject, outcome: 'passed' }
+          continue
+        }
         // A range in any spelling; or, as some write it, the first day alone.
         const named = rangesNamed(said?.text ?? module.name, wanted.first, wanted)[0]
         const range = named ?? rangeSaid(said?.text ?? module.name, wanted.first)
         const seen = said?.text ?? named?.text ?? module.name
         if (!range) yield { subject, outcome: 'inapplicable' }
-        else if (said?.state === 'right' || rangesAgree(range, range.first === range.last ? { first: wanted.first, last: wanted.first } : wanted, toleranceDays)) yield { subject, outcome: 'passed' }
+        else if (rangesAgree(range, range.first === range.last ? { first: wanted.first, last: wanted.first } : wanted, toleranceDays)) yield { subject, outcome: 'passed' }
         else {
           const expected = writeField('dates', null, wanted)
           yield {

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import type { Change } from '../../course/index.ts'
-import { foldName } from '../../naming/index.ts'
+import { foldedName } from '../../naming/index.ts'
 import { aboutCourse, defineRule, type Verdict } from '../rule.ts'
 import { partItems } from '../partItems.ts'
 
@@ -18,15 +18,15 @@ export const categoryMissing = defineRule({
     item: '“{item}” is in {seen}; it belongs in “{wanted}”.',
   },
   *check(context): Generator<Verdict> {
-    const has = new Set((context.course.grading?.categories ?? []).map((one) => foldName(one.name).text))
+    const has = new Set((context.course.grading?.categories ?? []).map((one) => foldedName(one.name)))
     for (const category of context.expected.template.grading.categories) {
       const told = { subject: aboutCourse, discriminator: category.key } as const
-      if (has.has(foldName(category.name).text)) yield { ...told, outcome: 'passed' }
+      if (has.has(foldedName(category.name))) yield { ...told, outcome: 'passed' }
       else yield { ...told, outcome: 'failed', message: 'gone', values: { wanted: category.name }, evidence: [{ kind: 'count', text: `no category ${category.name}` }], expected: category.name, together: 'categories' }
     }
     yield* partItems(context, (part) => part.definition.settings.category !== undefined, ({ part, item }) => {
       const wanted = part.definition.settings.category ?? ''
-      return item.category !== null && foldName(item.category).text === foldName(wanted).text ? null : { message: 'item', values: { seen: item.category === null ? 'no category' : `“${item.category}”`, wanted }, seen: item.category ?? 'none', expected: wanted }
+      return item.category !== null && foldedName(item.category) === foldedName(wanted) ? null : { message: 'item', values: { seen: item.category === null ? 'no category' : `“${item.category}”`, wanted }, seen: item.category ?? 'none', expected: wanted }
     })
   },
   mend(verdict, context): Change[] {

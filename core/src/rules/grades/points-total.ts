@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { foldName } from '../../naming/index.ts'
+import { foldedName } from '../../naming/index.ts'
 import { aboutCourse, defineRule, type Verdict } from '../rule.ts'
 
 export const pointsTotal = defineRule({
@@ -20,8 +20,8 @@ export const pointsTotal = defineRule({
       yield { subject: aboutCourse, outcome: 'inapplicable' }
       return
     }
-    const practice = new Set((context.course.grading?.categories ?? []).filter((one) => !one.counts).map((one) => foldName(one.name).text))
-    const counted = context.placedItems.filter(({ item }) => (item.points ?? 0) > 0 && item.work?.practice !== true && !practice.has(foldName(item.category ?? '').text))
+    const practice = new Set((context.course.grading?.categories ?? []).filter((one) => !one.counts).map((one) => foldedName(one.name)))
+    const counted = context.placedItems.filter(({ item }) => (item.points ?? 0) > 0 && item.work?.practice !== true && !practice.has(foldedName(item.category ?? '')))
     const sum = Math.round(counted.reduce((all, { item }) => all + (item.points ?? 0), 0) * 100) / 100
     if (Math.abs(sum - total) <= tolerance) yield { subject: aboutCourse, outcome: 'passed' }
     else yield { subject: aboutCourse, outcome: 'failed', message: 'total', values: { seen: String(sum), wanted: String(total) }, evidence: [{ kind: 'value', text: `${sum} points in ${counted.length} items` }], expected: String(total) }

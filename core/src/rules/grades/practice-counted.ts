@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { foldName } from '../../naming/index.ts'
+import { foldedName } from '../../naming/index.ts'
 import type { Change } from '../../course/index.ts'
 import { aboutFound, defineRule, type Verdict } from '../rule.ts'
 
@@ -14,14 +14,14 @@ export const practiceCounted = defineRule({
   effortMinutes: 2,
   messages: { counted: '“{name}” is practice, and counts {points} points{where}.' },
   *check(context): Generator<Verdict> {
-    const outside = new Set((context.course.grading?.categories ?? []).filter((one) => !one.counts).map((one) => foldName(one.name).text))
+    const outside = new Set((context.course.grading?.categories ?? []).filter((one) => !one.counts).map((one) => foldedName(one.name)))
     for (const { item } of context.placedItems) {
       const part = context.partOf(item.id)
       const wanted = part?.definition.settings.practice
-      const practice = wanted === true || (wanted === undefined && item.work?.practice === true) || (part === null && /^practi[cs]e\b/.test(foldName(item.name).text))
+      const practice = wanted === true || (wanted === undefined && item.work?.practice === true) || (part === null && /^practi[cs]e\b/.test(foldedName(item.name)))
       if (!practice) continue
       const subject = aboutFound(context, item)
-      const counts = (item.points ?? 0) > 0 && item.work?.practice !== true && !outside.has(foldName(item.category ?? '').text)
+      const counts = (item.points ?? 0) > 0 && item.work?.practice !== true && !outside.has(foldedName(item.category ?? ''))
       if (!counts) yield { subject, outcome: 'passed' }
       else yield { subject, outcome: 'failed', message: 'counted', values: { name: item.name, points: String(item.points), where: item.category === null ? '' : ` in ${item.category}` }, evidence: [{ kind: 'value', text: `${item.points} points` }], expected: 'no points in the grade', itemId: item.id }
     }

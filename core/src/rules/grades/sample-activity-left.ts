@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { foldName } from '../../naming/index.ts'
+import { foldedName } from '../../naming/index.ts'
 import { aboutFound, defineRule, type Verdict } from '../rule.ts'
 
 export const sampleActivityLeft = defineRule({
@@ -13,14 +13,14 @@ export const sampleActivityLeft = defineRule({
   effortMinutes: 2,
   messages: { sample: '“{name}” looks like a sample and carries {points} points.' },
   *check(context, { words }): Generator<Verdict> {
-    const pattern = new RegExp(`(?<![\\p{L}\\p{N}])(?:${words.map((word) => foldName(word).text.replace(/[.*+?^${}()|[\]\\]/g, '\\$&')).join('|')})(?![\\p{L}\\p{N}])`, 'u')
+    const pattern = new RegExp(`(?<![\\p{L}\\p{N}])(?:${words.map((word) => foldedName(word).replace(/[.*+?^${}()|[\]\\]/g, '\\$&')).join('|')})(?![\\p{L}\\p{N}])`, 'u')
     for (const placed of context.placedItems) {
       const { item } = placed
       if ((item.points ?? 0) <= 0) continue
       const part = context.partOf(item.id)
       const subject = aboutFound(context, item)
-      const folded = foldName(item.name).text
-      const sample = pattern.test(folded) && !(part && pattern.test(foldName(part.name).text))
+      const folded = foldedName(item.name)
+      const sample = pattern.test(folded) && !(part && pattern.test(foldedName(part.name)))
       if (!sample) {
         if (part) yield { subject, outcome: 'passed' }
       } else if (!item.published && !context.reached(part ? context.needOf(part) : context.openingDay)) yield { subject, outcome: 'not-due-yet', dueOn: part ? context.needOf(part) : context.openingDay }

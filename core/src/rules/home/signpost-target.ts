@@ -27,7 +27,7 @@ export const signpostTarget = defineRule({
         return target.leads === 'item' ? [target.id] : []
       }))
       const wanted = block.definition.links.flatMap((link) => {
-        const parts = context.parts.filter((one) => one.key === link.to && one.kind !== 'module').flatMap((one) => context.itemFor(one)?.item ?? [])
+        const parts = context.partsOfKey(link.to).flatMap((one) => context.itemFor(one)?.item ?? [])
         return parts.length > 0 && !parts.some((item) => targets.has(item.id)) ? [parts[0]?.name ?? link.text] : []
       })
       if (wanted.length === 0) yield { ...told, outcome: 'passed' }

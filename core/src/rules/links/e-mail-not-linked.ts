@@ -1,8 +1,12 @@
 import { z } from 'zod'
+import { oncePerPage } from '../../page/index.ts'
 import { defineRule } from '../rule.ts'
 import { pageFaults } from '../pageFaults.ts'
 
 const mail = /[\w.+-]{1,64}@[\w-]{1,63}(?:\.[\w-]{2,63}){1,4}/g
+
+/** The paragraphs that may hold an address. */
+const addressedIn = oncePerPage((page) => page.paragraphs.filter((paragraph) => paragraph.text.includes('@')))
 
 export const eMailNotLinked = defineRule({
   id: 'e-mail-not-linked',
@@ -16,10 +20,10 @@ export const eMailNotLinked = defineRule({
   messages: { plain: 'In “{item}” {seen} is no link{also}.' },
   check: (context) =>
     pageFaults(context, {
-      applies: ({ page }) => page.paragraphs.some((paragraph) => paragraph.text.includes('@')),
+      applies: ({ page }) => addressedIn(page).length > 0,
       faults: ({ page }) => {
         const linked = new Set(page.links.flatMap((link) => (link.href.toLowerCase().startsWith('mailto:') ? [decodedAddress(link.href.slice(7))] : [])))
-        return page.paragraphs.flatMap((paragraph) => (paragraph.text.includes('@') ? (paragraph.text.match(mail) ?? []).filter((one) => !linked.has(one.toLowerCase())) : []))
+        return addressedIn(page).flatMap(({ text }) => (text.match(mail) ?? []).filter((one) => !linked.has(one.toLowerCase())))
       },
       message: 'plain', expected: 'a mailto link',
     }),

@@ -1,10 +1,11 @@
 import { z } from 'zod'
+import { oncePerPage } from '../../page/index.ts'
 import { defineRule } from '../rule.ts'
 import { pageFaults } from '../pageFaults.ts'
 
 const address = /\b(?:https?:\/\/|www\.)[^\s<>"']{3,300}/i
 
-const kept = new WeakMap<object, readonly string[]>()
+const faultsIn = oncePerPage((page) => page.paragraphs.flatMap((paragraph) => address.exec(paragraph.text)?.[0] ?? []))
 
 export const linkBareAddress = defineRule({
   id: 'link-bare-address',
@@ -19,8 +20,7 @@ export const linkBareAddress = defineRule({
   check: (context) =>
     pageFaults(context, {
       applies: ({ page }) => page.paragraphs.length > 0,
-      faults: ({ page }) => page.paragraphs.flatMap((paragraph) => address.exec(paragraph.text)?.[0] ?? []),
-      kept,
+      faults: ({ page }) => faultsIn(page),
       message: 'bare', expected: 'a link named for what it leads to', evidence: 'value',
     }),
   examples: {

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import type { Change } from '../../course/index.ts'
-import { foldName } from '../../naming/index.ts'
+import { foldedName } from '../../naming/index.ts'
 import type { CheckContext } from '../context.ts'
 import { defineRule } from '../rule.ts'
 import { pageFaults } from '../pageFaults.ts'
@@ -51,7 +51,7 @@ export const linkOtherCourse = defineRule({
 
 /** The one item of this course that carries the words of a link as its name. */
 const namesake = (context: CheckContext, text: string): string | null => {
-  const folded = foldName(text).text
-  const named = context.placedItems.filter(({ item }) => foldName(item.name).text === folded)
+  const folded = foldedName(text)
+  const named = context.placedItems.filter(({ item }) => foldedName(item.name) === folded)
   return named.length === 1 ? (named[0]?.item.id ?? null) : null
 }

@@ -1,5 +1,5 @@
-import { namingFormatOf, type ExpectedPart } from '../../expand/index.ts'
-import { readName, type FieldName } from '../../naming/index.ts'
+import type { ExpectedPart } from '../../expand/index.ts'
+import type { FieldName } from '../../naming/index.ts'
 import type { Change } from '../../course/index.ts'
 import type { CheckContext } from '../context.ts'
 import { aboutPart, type Verdict } from '../rule.ts'
@@ -21,8 +21,9 @@ export const nameMessages = {
 export const tellName = (context: CheckContext, part: ExpectedPart, found: { id: string; name: string }, acceptSmallDifferences: boolean): Verdict => {
   const subject = aboutPart(part)
   const { name } = found
+  if (name === part.name && part.unfilledFields.length === 0) return { subject, outcome: 'passed' }
+  const reading = context.readingOf(part, name)
   const failed = { subject, outcome: 'failed', itemId: found.id, evidence: [{ kind: 'words', text: name }] } as const
-  const reading = readName(namingFormatOf(part), name, part.values)
   if (!reading) {
     const wanted = context.judgementOf(part, name).mended ?? part.name
     return { ...failed, message: 'form', values: { name, wanted }, expected: wanted }

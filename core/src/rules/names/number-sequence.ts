@@ -34,7 +34,7 @@ export const numberSequence = defineRule({
   *check(context): Generator<Verdict> {
     for (const definition of context.expected.template.parts) {
       if (!isModule(definition) || !definition.repeat || definition.repeat.per === 'half') continue
-      const parts = context.parts.filter((part) => part.key === definition.key)
+      const parts = context.partsOfKey(definition.key)
       const said = context.modules.flatMap((module) => {
         const part = context.partOf(module.id) ?? parts[0]
         const number = part && part.key === definition.key ? numberSaid(context, module, part) : null

@@ -1,8 +1,10 @@
 import { z } from 'zod'
-import { foldName } from '../../naming/index.ts'
+import { foldedName } from '../../naming/index.ts'
 import { aboutCourse, defineRule, type Verdict } from '../rule.ts'
 
 const blank = /\b(?:template|blank|form|starter|empty|to fill in)\b/
+/** What has none of these words, joined however they are, is no blank form. */
+const maybeBlank = /template|blank|form|starter|empty|to.{1,3}fill.{1,3}in/i
 
 export const starterFileLeft = defineRule({
   id: 'starter-file-left',
@@ -15,21 +17,23 @@ export const starterFileLeft = defineRule({
   effortMinutes: 10,
   messages: { left: '“{where}” still gives students the blank form “{name}”.' },
   *check(context, { words }): Generator<Verdict> {
-    const wanted = words.map((word) => foldName(word).text)
+    const wanted = words.map((word) => foldedName(word))
     const isForm = (name: string): boolean => {
-      const folded = foldName(name.replace(/[_-]/g, ' ')).text
+      if (!maybeBlank.test(name)) return false
+      const folded = foldedName(name.replace(/[_-]/g, ' '))
       return wanted.some((word) => folded.includes(word)) && blank.test(folded)
     }
     const lastOf = (address: string) => decoded(address.replace(/[?#].*$/, '').split('/').at(-1) ?? '')
     let any = false
     for (const placed of context.placedItems) {
       const { item } = placed
-      const page = context.pageOf(item)
+      const links = (context.pageOf(item)?.links ?? []).filter((link) => maybeBlank.test(link.text) || maybeBlank.test(link.href))
+      if (links.length === 0 && item.kind !== 'file') continue
       const part = context.partOf(item.id)
       if (part?.audience === 'staff') continue
       const names = [
         ...(item.kind === 'file' ? [item.name, lastOf(item.target ?? '')] : []),
-        ...(page?.links ?? []).filter((link) => /\.\w{2,5}(?:[?#]|$)/.test(link.href) || context.leadsTo(link.href).leads === 'file').flatMap((link) => [link.text, lastOf(link.href)]),
+        ...links.filter((link) => /\.\w{2,5}(?:[?#]|$)/.test(link.href) || context.leadsTo(link.href).leads === 'file').flatMap((link) => [link.text, lastOf(link.href)]),
       ]
       const name = names.find(isForm)
       if (name === undefined || !context.studentsReach(placed)) continue

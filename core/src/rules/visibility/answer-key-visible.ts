@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import type { Change } from '../../course/index.ts'
-import { foldName } from '../../naming/index.ts'
+import { foldedName } from '../../naming/index.ts'
 import { aboutFound, defineRule, type Verdict } from '../rule.ts'
 
 const keyName = /\b(?:answer key|answers|solutions?|model answers?|marking key|grading key|sample solution)\b/
@@ -18,7 +18,7 @@ export const answerKeyVisible = defineRule({
   *check(context): Generator<Verdict> {
     for (const placed of context.placedItems) {
       const { item, module } = placed
-      if (!keyName.test(foldName(item.name).text) || item.points !== null) continue
+      if (!keyName.test(foldedName(item.name)) || item.points !== null) continue
       const subject = aboutFound(context, item)
       const due = (module?.items ?? []).flatMap((other) => (other !== item && other.dueAt !== null ? [{ name: other.name, date: context.dateOf(other.dueAt) }] : [])).sort((a, b) => (a.date < b.date ? 1 : -1))
       const open = due.find((work) => !context.reached(work.date))

@@ -1,0 +1,50 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { demoToday } from '@wickerframe/demo'
+import { change, rowsOf } from '@wickerframe/storage'
+import { judgeStored } from '../server/src/jobs/judgeThread.ts'
+import { startTestBed, type TestBed } from './testBed.ts'
+
+let bed: TestBed
+let ids: number[]
+beforeAll(async () => {
+  bed = await startTestBed({ courses: 24 })
+  ids = (await rowsOf<{ id: number }>(bed.pool, 'SELECT courses.id FROM courses JOIN snapshots ON snapshots.course_id = courses.id WHERE template_id IS NOT NULL ORDER BY courses.id')).map((row) => row.id)
+})
+afterAll(() => bed.stop())
+
+const stored = async (): Promise<Map<number, string>> => new Map((await rowsOf<{ course_id: number; all: string }>(bed.pool, 'SELECT course_id, CONCAT(readiness, counts, findings, rest, crossings) AS `all` FROM check_results')).map((row) => [row.course_id, row.all]))
+const judgeAnew = async (sets: readonly (readonly number[])[]) => {
+  await change(bed.pool, 'DELETE FROM check_results')
+  for (const set of sets) await judgeStored(bed.pool, set, demoToday, demoToday)
+  return stored()
+}
+
+describe('courses judged together', () => {
+  it('come out as each by itself', async () => {
+    expect(ids.length).toBeGreaterThan(16)
+    const together = await judgeAnew([ids])
+    expect(together.size).toBe(ids.length)
+    expect(await judgeAnew(ids.map((id) => [id]))).toEqual(together)
+  })
+
+  it('are known when nothing changed, and only the one that did is judged again', async () => {
+    await judgeAnew([ids])
+    const [first = 0] = ids
+    await change(bed.pool, "UPDATE snapshots SET digest = SHA2('another', 256) WHERE course_id = ?", [first])
+    const answers = await judgeStored(bed.pool, ids, demoToday, demoToday)
+    expect([...answers].filter(([, answer]) => answer.state !== 'known').map(([id, answer]) => [id, answer.state])).toEqual([[first, 'judged']])
+  })
+
+  it('one that cannot be read fails by itself, one that is gone is told, and the others are judged', async () => {
+    const [first = 0] = ids
+    const gone = Math.max(...ids) + 1000
+    const [kept] = await rowsOf<{ document: string }>(bed.pool, 'SELECT document FROM snapshots WHERE course_id = ?', [first])
+    await change(bed.pool, 'DELETE FROM check_results')
+    await change(bed.pool, "UPDATE snapshots SET document = '{}' WHERE course_id = ?", [first])
+    const answers = await judgeStored(bed.pool, [...ids, gone], demoToday, demoToday)
+    await change(bed.pool, 'UPDATE snapshots SET document = ? WHERE course_id = ?', [kept?.document ?? '', first])
+    expect(answers.get(first)).toMatchObject({ state: 'failed', message: expect.stringContaining(`the snapshot of course ${first} cannot be read`) })
+    expect(answers.get(gone)).toEqual({ state: 'gone' })
+    expect(ids.slice(1).map((id) => answers.get(id)?.state)).toEqual(ids.slice(1).map(() => 'judged'))
+  })
+})
