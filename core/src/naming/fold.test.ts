@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { differencesBetween, foldName } from './index.ts'
+import { growth } from './growth.ts'
 
 describe('folding', () => {
   it.each([
@@ -23,17 +24,12 @@ describe('folding', () => {
     )
   })
   it('takes time in proportion to the name', () => {
-    const time = (length: number) => {
+    const work = (length: number) => {
       const name = 'e\u0301 '.repeat(length / 3)
-      const start = performance.now()
       for (let i = 0; i < 30; i++) foldName(`${name}${i}`)
-      return performance.now() - start
     }
-    time(3000)
-    // The least of several: what else the machine does only ever adds.
-    const least = (length: number) => Math.min(...[0, 1, 2, 3, 4].map(() => time(length)))
-    // Eight times the length: about 8 times the time, 64 times if it grew with the square.
-    expect(least(16_000) / least(2000)).toBeLessThan(20)
+    // Eight times the length; 64 times the time if it grew with the square.
+    expect(growth(2000, 16_000, work)).toBeLessThan(20)
   })
   it('names the ways in which two names differ', () => {
     expect(differencesBetween('Week 3 - Tides', 'Week 3 – Tides')).toEqual(['dashes'])

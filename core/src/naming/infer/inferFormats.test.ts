@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { inferFormats, nameClashes } from '../index.ts'
+import { growth } from '../growth.ts'
 
 const best = (names: string[]) => inferFormats(names)[0]
 
@@ -28,15 +29,8 @@ describe('inferring a format', () => {
   })
   it('takes time in proportion to the names', () => {
     const names = (count: number) => Array.from({ length: count }, (_, i) => `Week ${(i % 16) + 1} · Sep ${(i % 28) + 1} – Sep ${(i % 28) + 2} · Topic no. ${i}`)
-    const time = (count: number) => {
-      const start = performance.now()
-      inferFormats(names(count))
-      return performance.now() - start
-    }
-    time(1000)
-    // The least of several: what else the machine does only ever adds.
-    const least = (length: number) => Math.min(...[0, 1, 2, 3, 4].map(() => time(length)))
-    expect(least(4000) / least(2000)).toBeLessThan(3)
+    // Eight times the names; 64 times the time if it grew with the square.
+    expect(growth(500, 4000, (count) => void inferFormats(names(count)))).toBeLessThan(20)
   })
 })
 
