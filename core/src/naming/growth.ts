@@ -6,14 +6,16 @@
  * square lie apart too.
  */
 export function growth(short: number, long: number, work: (length: number) => void): number {
-  const least = new Map<number, number>()
-  work(short)
-  for (let round = 0; round < 7; round++) {
-    for (const length of [short, long]) {
-      const start = performance.now()
-      work(length)
-      least.set(length, Math.min(least.get(length) ?? Infinity, performance.now() - start))
-    }
+  const time = (length: number): number => {
+    const start = performance.now()
+    work(length)
+    return performance.now() - start
   }
-  return least.get(long)! / least.get(short)!
+  time(short)
+  const least = { short: Infinity, long: Infinity }
+  for (let round = 0; round < 7; round++) {
+    least.short = Math.min(least.short, time(short))
+    least.long = Math.min(least.long, time(long))
+  }
+  return least.long / least.short
 }

@@ -122,9 +122,9 @@ describe('reading', () => {
   })
   it('takes time in proportion to the format, up to the cap, and refuses beyond', () => {
     const name = 'a'.repeat(1500)
-    const formats = new Map([10, 60].map((fields) => [fields, formatOf('{topic}a'.repeat(fields))]))
+    const formats = { 10: formatOf('{topic}a'.repeat(10)), 60: formatOf('{topic}a'.repeat(60)) }
     const work = (fields: number) => {
-      for (let i = 0; i < 10; i++) readName(formats.get(fields)!, name, {})
+      for (let i = 0; i < 10; i++) readName(fields === 60 ? formats[60] : formats[10], name, {})
     }
     // Six times the fields; 36 times the time if it grew with the square.
     expect(growth(10, 60, work)).toBeLessThan(15)
