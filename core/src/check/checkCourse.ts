@@ -66,8 +66,12 @@ const pairRecord = (pair: Pair, context: CheckContext): CheckResult['pairs'][num
 /** A requirement that is not simply met, with what its rule says of it. */
 interface Told {
   rule: AnyRule
-  verdict: Exclude<Verdict, { outcome: 'passed' | 'inapplicable' }>
   outcome: Outcome
+  /** What the verdict says of which requirement. Verdicts are of many shapes, and this is asked of all of them again and again. */
+  said: Verdict['outcome']
+  subject: Subject
+  discriminator: string | undefined
+  verdict: Exclude<Verdict, { outcome: 'passed' | 'inapplicable' }>
 }
 
 /** What a course should be, and what it made of weeks that may be grouped. */
@@ -138,7 +142,7 @@ export const checkCourse = (check: Check): Result<CheckResult> => {
       const strength = weakest(policy?.strength ?? rule.strength, subject.about === 'part' ? subject.part.strength : undefined, verdict.strength)
       const outcome = outcomeOf(rule, verdict, strength, placeOf(subject, 'itemId' in verdict ? verdict.itemId : undefined))
       outcomes.push(outcome)
-      if (verdict.outcome !== 'passed') told.push({ rule, verdict, outcome })
+      if (verdict.outcome !== 'passed') told.push({ rule, outcome, said: verdict.outcome, subject, discriminator: verdict.discriminator, verdict })
       else if (strength !== 'may') met += 1
     }
   }
@@ -215,13 +219,13 @@ const outcomeOf = (rule: AnyRule, verdict: Exclude<Verdict, { outcome: 'inapplic
 const resolveAbsent = (told: Told[], context: CheckContext): void => {
   const tellers = new Map<string, Outcome>()
   const missing = new Set(['module-missing', 'item-missing', 'home-page-set', 'home-element-missing'])
-  for (const { rule, verdict, outcome } of told)
-    if (missing.has(rule.id) && verdict.outcome === 'failed')
-      tellers.set(rule.id === 'home-element-missing' ? `${subjectKey(verdict.subject)}/${verdict.discriminator}` : rule.id === 'home-page-set' ? context.expected.home.instance : subjectKey(verdict.subject), outcome)
-  for (const { verdict, outcome } of told) {
-    if (verdict.outcome !== 'absent') continue
-    const part = verdict.subject.about === 'part' ? verdict.subject.part : null
-    let teller = part ? (tellers.get(`${part.instance}/${verdict.discriminator}`) ?? tellers.get(part.instance)) : undefined
+  for (const { rule, said, subject, discriminator, outcome } of told)
+    if (said === 'failed' && missing.has(rule.id))
+      tellers.set(rule.id === 'home-element-missing' ? `${subjectKey(subject)}/${discriminator}` : rule.id === 'home-page-set' ? context.expected.home.instance : subjectKey(subject), outcome)
+  for (const { said, subject, discriminator, outcome } of told) {
+    if (said !== 'absent') continue
+    const part = subject.about === 'part' ? subject.part : null
+    let teller = part ? (tellers.get(`${part.instance}/${discriminator}`) ?? tellers.get(part.instance)) : undefined
     for (let at = context.partAt(part?.parent ?? null); at && !teller; at = context.partAt(at.parent)) teller = tellers.get(at.instance)
     const there = part ? context.itemFor(part) : null
     const notRead = there ? (context.pageOf(there.item)?.notRead ?? null) : null
@@ -237,13 +241,13 @@ const resolveAbsent = (told: Told[], context: CheckContext): void => {
 
 const applySilence = (told: Told[], context: CheckContext): void => {
   const open = new Map<string, Outcome>()
-  for (const { rule, verdict, outcome } of told) if (verdict.outcome === 'failed') open.set(`${rule.id}|${subjectKey(verdict.subject)}`, outcome)
-  for (const { rule, verdict, outcome } of told) {
-    if (verdict.outcome !== 'failed') continue
-    const parent = verdict.subject.about === 'part' ? context.partAt(verdict.subject.part.parent) : null
+  for (const { rule, said, subject, outcome } of told) if (said === 'failed') open.set(`${rule.id}|${subjectKey(subject)}`, outcome)
+  for (const { rule, said, subject, outcome } of told) {
+    if (said !== 'failed') continue
+    const parent = subject.about === 'part' ? context.partAt(subject.part.parent) : null
     for (const entry of silence) {
       if (entry.silent !== rule.id) continue
-      const key = entry.scope === 'same' ? subjectKey(verdict.subject) : entry.scope === 'course' ? 'course' : parent?.instance
+      const key = entry.scope === 'same' ? subjectKey(subject) : entry.scope === 'course' ? 'course' : parent?.instance
       const teller = key === undefined ? undefined : open.get(`${entry.teller}|${key}`)
       if (teller) outcome.toldBy = teller.fingerprint
     }

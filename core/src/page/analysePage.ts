@@ -1,11 +1,7 @@
-import { parseFragment, type DefaultTreeAdapterTypes } from 'parse5'
 import { datesMentioned, type DateMention } from '../calendar/index.ts'
 import { whyNotRead } from './boundedPage.ts'
 import { lookOf, type InlineLook } from './inlineColours.ts'
-
-type Node = DefaultTreeAdapterTypes.ChildNode
-type Parent = DefaultTreeAdapterTypes.ParentNode
-type Element = DefaultTreeAdapterTypes.Element
+import { parsePage, type PageElement, type PageNode, type PageText } from './parsePage.ts'
 
 /** A run of text with no block boundary inside. */
 export interface Paragraph {
@@ -107,11 +103,11 @@ export const plainText = (text: string): string => {
 }
 const uneven = /\s\s|[^\S ]/
 
-const attribute = (element: Element, name: string): string | null => {
+const attribute = (element: PageElement, name: string): string | null => {
   for (const one of element.attrs) if (one.name === name) return one.value
   return null
 }
-const labelOf = (element: Element): string => plainText(attribute(element, 'aria-label') ?? attribute(element, 'title') ?? '')
+const labelOf = (element: PageElement): string => plainText(attribute(element, 'aria-label') ?? attribute(element, 'title') ?? '')
 
 /** What is inherited on the way down. */
 interface Around {
@@ -125,7 +121,7 @@ const noFacts = (notRead: string | null): PageFacts => ({
   paragraphs: [], headings: [], links: [], images: [], tables: [], media: [], lists: [], coloured: [], dates: [], markers: [], markedPart: null, notRead, shared: new Map(),
 })
 
-/** Reads a page's HTML. Nothing in it is run or fetched. The whole is parsed once (WHATWG HTML, by parse5). */
+/** Reads a page's HTML. Nothing in it is run or fetched. The whole is parsed once. */
 export const analysePage = (html: string): PageFacts => {
   const facts = noFacts(whyNotRead(html))
   if (facts.notRead !== null) return facts
@@ -141,7 +137,7 @@ export const analysePage = (html: string): PageFacts => {
     facts.paragraphs.push({ text, tag: bufferTag, block: around.block, language: around.language })
   }
   /** What the element's own attributes change for all that stands in it. */
-  const within = (node: Element, around: Around): Around => {
+  const within = (node: PageElement, around: Around): Around => {
     let inside = around
     for (const { name, value } of node.attrs) {
       if (name === blockMarker) {
@@ -157,7 +153,7 @@ export const analysePage = (html: string): PageFacts => {
     }
     return inside
   }
-  const notice = (node: Element, inside: Around): Around => {
+  const notice = (node: PageElement, inside: Around): Around => {
     switch (node.tagName) {
       case 'img':
         facts.images.push({
@@ -189,7 +185,7 @@ export const analysePage = (html: string): PageFacts => {
         return inside
       case 'video':
       case 'audio': {
-        const held = node.childNodes.filter((one): one is Element => 'tagName' in one)
+        const held = node.childNodes.filter((one): one is PageElement => 'tagName' in one)
         const source = attribute(node, 'src') ?? held.map((one) => (one.tagName === 'source' ? attribute(one, 'src') : null)).find((one) => one !== null) ?? ''
         facts.media.push({ kind: node.tagName, source, title: attribute(node, 'title') ?? attribute(node, 'aria-label'), captions: held.some((one) => one.tagName === 'track' && /^(?:captions|subtitles)$/.test(attribute(one, 'kind') ?? 'subtitles')), ...standing(inside.block) })
         return inside
@@ -205,11 +201,11 @@ export const analysePage = (html: string): PageFacts => {
     return inside
   }
   /** @returns whether a named image stands in it */
-  const walk = (parent: Parent, around: Around): boolean => {
+  const walk = (nodes: readonly PageNode[], around: Around): boolean => {
     let shown = false
-    for (const node of parent.childNodes as Node[]) {
+    for (const node of nodes) {
       if (node.nodeName === '#text') {
-        const { value } = node as DefaultTreeAdapterTypes.TextNode
+        const { value } = node as PageText
         buffer += value
         if (around.look && (around.look.colour !== null || around.look.background !== null) && value.trim() !== '') facts.coloured.push({ text: plainText(value), look: around.look, ...standing(around.block) })
         continue
@@ -227,7 +223,7 @@ export const analysePage = (html: string): PageFacts => {
       const linkStart = tag === 'a' ? buffer.length : -1
       const firstParagraph = facts.paragraphs.length
       const firstImage = facts.images.length
-      const shows = walk(node, inside)
+      const shows = walk(node.childNodes, inside)
       shown ||= shows
       if (linkStart >= 0) {
         const href = attribute(node, 'href')
@@ -246,7 +242,7 @@ export const analysePage = (html: string): PageFacts => {
     return shown
   }
   const outside: Around = { block: null, language: null, look: null, table: null }
-  walk(parseFragment(html), outside)
+  walk(parsePage(html), outside)
   flush(outside)
   return facts
 }

@@ -6,8 +6,11 @@ const smallWords: Readonly<Record<string, string>> = {
   es: 'los las una que por para con del está son como más pero sus este esta muy hay cuando donde también y el',
   nb: 'og det som er på ikke med til av har jeg vi skal være eller ved kan den når disse også etter hvor',
 }
-const languageOfWord = new Map<string, string[]>()
-for (const [language, words] of Object.entries(smallWords)) for (const word of words.split(' ')) languageOfWord.set(word, [...(languageOfWord.get(word) ?? []), language])
+const languages = Object.keys(smallWords)
+/** For each small word the places of its languages in the list. */
+const languagesOfWord = new Map<string, number[]>()
+for (const [place, words] of Object.values(smallWords).entries()) for (const word of words.split(' ')) languagesOfWord.set(word, [...(languagesOfWord.get(word) ?? []), place])
+const longestSmallWord = Math.max(...[...languagesOfWord.keys()].map((word) => word.length))
 
 const fewestWords = 10
 /** The beginning of a text tells its language as well as the whole of it. */
@@ -23,16 +26,18 @@ const isLetter = (unit: number): boolean => (unit >= 97 && unit <= 122) || (unit
 export const languageOf = (text: string): string | null => {
   if (text.length < shortest) return null
   const read = text.slice(0, mostRead).toLowerCase()
-  const counts = new Map<string, number>()
+  const counts = languages.map(() => 0)
   let words = 0
   for (let at = 0; at < read.length; at++) {
     if (!isLetter(read.charCodeAt(at))) continue
     const from = at
     while (at < read.length && isLetter(read.charCodeAt(at))) at += 1
     words += 1
-    for (const language of languageOfWord.get(read.slice(from, at)) ?? []) counts.set(language, (counts.get(language) ?? 0) + 1)
+    if (at - from > longestSmallWord) continue
+    for (const place of languagesOfWord.get(read.slice(from, at)) ?? []) counts[place] = (counts[place] ?? 0) + 1
   }
   if (words < fewestWords) return null
-  const [best, second] = [...counts].sort((a, b) => b[1] - a[1])
-  return best && best[1] >= words * 0.2 && best[1] >= 2 * (second?.[1] ?? 0) ? best[0] : null
+  const most = Math.max(...counts)
+  const second = Math.max(...counts.filter((_, place) => place !== counts.indexOf(most)))
+  return most >= words * 0.2 && most >= 2 * second ? (languages[counts.indexOf(most)] ?? null) : null
 }

@@ -11,3 +11,6 @@ export const oncePerPage = <V>(work: (page: PageFacts) => V): ((page: PageFacts)
   page.shared.set(work, value)
   return value
 }
+
+/** All paragraphs of a page, a line each: to find out at once whether something stands in it at all. */
+export const wholeText = oncePerPage((page) => page.paragraphs.map(({ text }) => text).join('\n'))

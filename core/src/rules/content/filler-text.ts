@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { oncePerPage } from '../../page/index.ts'
+import { oncePerPage, wholeText } from '../../page/index.ts'
 import { rememberOf } from '../../remember/index.ts'
 import { defineRule, type Subject, type Verdict } from '../rule.ts'
 
@@ -59,5 +59,5 @@ const fillerWith = rememberOf((phrases: readonly string[]) => {
   const pattern = new RegExp(`(?<![\\p{L}\\p{N}])(?:${any || '(?!)'})(?![\\p{L}\\p{N}])`, 'iu')
   // Whether the words stand by themselves is looked at only where they stand at all.
   const anywhere = new RegExp(any || '(?!)', 'iu')
-  return oncePerPage((page) => page.paragraphs.find(({ text }) => anywhere.test(text) && pattern.test(text)) ?? null)
+  return oncePerPage((page) => (anywhere.test(wholeText(page)) ? (page.paragraphs.find(({ text }) => pattern.test(text)) ?? null) : null))
 })

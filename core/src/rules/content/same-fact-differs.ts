@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { oncePerPage } from '../../page/index.ts'
+import { oncePerPage, wholeText } from '../../page/index.ts'
 import { aboutCourse, defineRule, type Verdict } from '../rule.ts'
 
 /** A fact that stands after its label, in one line or the next. */
@@ -9,7 +9,7 @@ const facts: readonly { key: string; label: RegExp }[] = [
   { key: 'room', label: /^(?:class ?room|room)\b\s*[:–—-]\s*/i },
 ]
 /** How each of them begins. */
-const maybeFact = /^(?:my )?(?:office hours|(?:tele)?phone|(?:class ?)?room)/i
+const maybeFact = /^(?:my )?(?:office hours|(?:tele)?phone|(?:class ?)?room)/im
 const mail = /[\w.+-]{1,64}@[\w-]{1,63}(?:\.[\w-]{2,63}){1,4}/g
 
 export const sameFactDiffers = defineRule({
@@ -68,13 +68,14 @@ export const sameFactDiffers = defineRule({
 })
 
 /** The facts a page tells after their labels, and the e-mail addresses in it. */
-const toldIn = oncePerPage((page) => ({
-  labelled: page.paragraphs.flatMap(({ text }, i) =>
-    (maybeFact.test(text) ? facts : []).flatMap(({ key, label }) => {
+const toldIn = oncePerPage((page) => {
+  const whole = wholeText(page)
+  const labelled = !maybeFact.test(whole) ? [] : page.paragraphs.flatMap(({ text }, i) =>
+    facts.flatMap(({ key, label }) => {
       const match = label.exec(text)
       const value = match ? text.slice(match[0].length) || (page.paragraphs[i + 1]?.text ?? '') : ''
       return value === '' ? [] : [{ key, value }]
     }),
-  ),
-  addresses: page.paragraphs.flatMap(({ text }) => (text.includes('@') ? (text.match(mail) ?? []).map((address) => address.toLowerCase()) : [])),
-}))
+  )
+  return { labelled, addresses: whole.includes('@') ? (whole.match(mail) ?? []).map((address) => address.toLowerCase()) : [] }
+})

@@ -1,11 +1,11 @@
 import { z } from 'zod'
-import { oncePerPage } from '../../page/index.ts'
+import { oncePerPage, wholeText } from '../../page/index.ts'
 import { defineRule } from '../rule.ts'
 import { pageFaults } from '../pageFaults.ts'
 
 const address = /\b(?:https?:\/\/|www\.)[^\s<>"']{3,300}/i
 
-const faultsIn = oncePerPage((page) => page.paragraphs.flatMap((paragraph) => address.exec(paragraph.text)?.[0] ?? []))
+const faultsIn = oncePerPage((page) => (address.test(wholeText(page)) ? page.paragraphs.flatMap(({ text }) => address.exec(text)?.[0] ?? []) : []))
 
 export const linkBareAddress = defineRule({
   id: 'link-bare-address',
