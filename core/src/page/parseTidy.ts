@@ -17,12 +17,40 @@ const standsIn = new Map([
 const holdsTableParts = setOf('table thead tbody tfoot tr')
 const tableParts = setOf('caption thead tbody tfoot tr td th')
 
-const tagName = /<(\/?)([a-z][a-z0-9]*)/y
+const tagName = /<([a-z][a-z0-9]*)/y
 const attribute = /[ \t\n\f]+([a-z][a-z0-9:_-]*)(?:="([^"]*)")?/y
 const tagEnd = /[ \t\n\f]*(\/?)>/y
 const onlySpaces = /^[ \t\n\f]*$/
 /** What the standard leaves out or replaces wherever it stands. */
 const replaced = /[\0\r]/
+
+type Attributes = PageElement['attrs']
+const none: Attributes = []
+/** An element with more of them is for the whole parser: each is compared with those before it. */
+const mostAttributes = 40
+
+/** What stands in a start tag after its name. */
+interface RestOfTag {
+  attrs: Attributes
+  endsItself: boolean
+  /** In characters, with its `>`. */
+  length: number
+}
+const plainTag: RestOfTag = { attrs: none, endsItself: false, length: 1 }
+
+/** Reads attributes in double quotes, or without a value; null for anything else, and for one that is there twice. */
+const restOfTag = (html: string, from: number): RestOfTag | null => {
+  const attrs: { name: string; value: string }[] = []
+  attribute.lastIndex = tagEnd.lastIndex = from
+  for (let found = attribute.exec(html); found; found = attribute.exec(html)) {
+    const [, name = '', value = ''] = found
+    if (attrs.length === mostAttributes || attrs.some((one) => one.name === name)) return null
+    attrs.push({ name, value: value.includes('&') ? decodeHTMLAttribute(value) : value })
+    tagEnd.lastIndex = attribute.lastIndex
+  }
+  const end = tagEnd.exec(html)
+  return end && { attrs, endsItself: end[1] !== '', length: tagEnd.lastIndex - from }
+}
 
 /** An element that is still open, and its nodes so far. */
 interface Open {
@@ -42,7 +70,7 @@ export const parseTidy = (html: string): readonly PageNode[] | null => {
   let at = page
   let paragraphs = 0
   let links = 0
-  const enter = (name: string, attrs: PageElement['attrs']): void => {
+  const enter = (name: string, attrs: Attributes): void => {
     const nodes: PageNode[] = []
     at.nodes.push({ nodeName: name, tagName: name, attrs, childNodes: nodes })
     at = { name, nodes }
@@ -62,34 +90,25 @@ export const parseTidy = (html: string): readonly PageNode[] | null => {
       at.nodes.push({ nodeName: '#text', value })
       if (next < 0) break
     }
-    tagName.lastIndex = end
-    const [, closes, name = ''] = tagName.exec(html) ?? []
-    if (name === '') return null
-    place = tagName.lastIndex
-    if (closes) {
-      if (html[place] !== '>') return null
-      place += 1
+    if (html[end + 1] === '/') {
+      const closes = (name: string): boolean => html.startsWith(name, end + 2) && html[end + 2 + name.length] === '>'
       // Written without a body of rows, a table has one all the same.
-      if (name === 'table' && at.name === 'tbody') leave()
-      if (at.name !== name) return null
-      if (name === 'p') paragraphs -= 1
-      else if (name === 'a') links -= 1
+      if (at.name === 'tbody' && closes('table')) leave()
+      if (at === page || !closes(at.name)) return null
+      place = end + 3 + at.name.length
+      if (at.name === 'p') paragraphs -= 1
+      else if (at.name === 'a') links -= 1
       leave()
       continue
     }
-    const attrs: { name: string; value: string }[] = []
-    for (attribute.lastIndex = place; ; place = attribute.lastIndex) {
-      const found = attribute.exec(html)
-      if (!found) break
-      const [, key = '', value = ''] = found
-      if (attrs.some((one) => one.name === key)) return null
-      attrs.push({ name: key, value: value.includes('&') ? decodeHTMLAttribute(value) : value })
-    }
-    tagEnd.lastIndex = place
-    const ended = tagEnd.exec(html)
-    if (!ended) return null
-    place = tagEnd.lastIndex
-    if (name === 'tr' && at.name === 'table') enter('tbody', [])
+    tagName.lastIndex = end
+    const name = tagName.exec(html)?.[1]
+    if (name === undefined) return null
+    place = tagName.lastIndex
+    const tag = html[place] === '>' ? plainTag : restOfTag(html, place)
+    if (tag === null) return null
+    place += tag.length
+    if (name === 'tr' && at.name === 'table') enter('tbody', none)
     if (holdsTableParts.has(at.name) && !tableParts.has(name)) return null
     if (standsIn.get(name)?.has(at.name) === false) return null
     if (outsideParagraphs.has(name)) {
@@ -99,13 +118,13 @@ export const parseTidy = (html: string): readonly PageNode[] | null => {
       if (name !== 'iframe' || !html.startsWith('</iframe>', place)) return null
     }
     if (empty.has(name)) {
-      at.nodes.push({ nodeName: name, tagName: name, attrs, childNodes: [] })
+      at.nodes.push({ nodeName: name, tagName: name, attrs: tag.attrs, childNodes: [] })
       continue
     }
-    if (ended[1] !== '') return null
+    if (tag.endsItself) return null
     if (name === 'p') paragraphs += 1
     else if (name === 'a' && ++links > 1) return null
-    enter(name, attrs)
+    enter(name, tag.attrs)
   }
   return at === page ? page.nodes : null
 }
