@@ -1,7 +1,7 @@
 import { analyserVersion, checkCourse, rememberOf, weaveColumns, weaveRow, type Check, type CheckResult, type CohortClash, type CourseHistory, type Crossing, type Term } from '@wickerframe/core'
 import { anyOf, inTransaction, rowsOf, type Database } from '@wickerframe/storage'
 import type { Pool } from 'mysql2/promise'
-import { digestOf } from '../digest.ts'
+import { digestOf, digestOfMade } from '../digest.ts'
 import { dispensationsOf, joinsOf, notThisWeekOf, settleFollowUps } from '../repositories/care.ts'
 import { findCheck, reuseChecks, storeChecks } from '../repositories/checks.ts'
 import { findClashes } from '../repositories/cohort.ts'
@@ -78,7 +78,7 @@ const questionsOf = async (database: Database, courses: readonly StoredCourse[],
       const { templateId, version, brought, strengthsVersion } = stored
       const { term, nextTerm, ...facts } = stored.facts
       const terms = [digestOfTerm(term), nextTerm ? digestOfTerm(nextTerm) : null]
-      return [id, digestOf({ ...states.get(id), templateId, version, brought, strengthsVersion, facts, terms, ...surroundings.get(id), engine: engineVersion, analyser: analyserVersion })]
+      return [id, digestOfMade({ ...states.get(id), templateId, version, brought, strengthsVersion, facts, terms, ...surroundings.get(id), engine: engineVersion, analyser: analyserVersion })]
     }),
   )
 }
