@@ -18,6 +18,9 @@ import { prepareSnapshot, storeSnapshot } from '../server/src/repositories/snaps
 import type { JudgingAnswer, JudgingQuestion } from './judging.ts'
 import { sizedCourse } from './sizedCourse.ts'
 
+const sum = (values: readonly number[]): number => values.reduce((total, one) => total + one, 0)
+const lengthOf = (pages: readonly string[]): number => sum(pages.map((html) => html.length))
+
 const template = demoTemplate('harbour-standard.json')
 const counts = (process.env['COUNTS'] ?? '500,1000,2000,4000').split(',').map(Number)
 const most = Math.max(...counts)
@@ -37,22 +40,29 @@ const courseOf = (n: number): Course => {
   return sizedCourse(platformId, template, known, n)
 }
 
-/** For each course the time parse5 alone takes for those of its pages that no course before it has. */
-const parseTimes: number[] = []
+/** For each course how many characters of pages it has that no course before it has; of every tenth those pages as well. */
+const lengths: number[] = []
+const samples: string[][] = []
 const seen = new Set<string>()
-let bytes = 0
 for (const [n, { id }] of ids.entries()) {
   const course = courseOf(n)
   const prefix = ownPrefix(course)
   const fresh = everyCourseItem(course).flatMap(({ item }) => (item.html === null ? [] : [withoutOwn(item.html, prefix).html])).filter((html) => !seen.has(html) && seen.add(html))
-  bytes += fresh.reduce((sum, html) => sum + html.length, 0)
-  const start = performance.now()
-  for (const html of fresh) parseFragment(html)
-  parseTimes.push((performance.now() - start) / 1000)
+  lengths.push(lengthOf(fresh))
+  if (n % 10 === 0) samples.push(fresh)
   await storeSnapshot(bed.pool, id, await prepareSnapshot(bed.pool, course))
 }
-console.log(`${ids.length} courses stored, ${seen.size} distinct pages (${(seen.size / ids.length).toFixed(1)} a course), ${(bytes / 1e6).toFixed(0)} MB of HTML`)
+/** Seconds parse5 alone takes for the pages of so many courses, told from every tenth: asked right before and after what it is compared with, since machines change their speed. */
+const parseSeconds = (count: number): number => {
+  const pages = samples.slice(0, Math.ceil(count / 10)).flat()
+  const start = performance.now()
+  for (const html of pages) parseFragment(html)
+  return (((performance.now() - start) / 1000) * sum(lengths.slice(0, count))) / lengthOf(pages)
+}
+console.log(`${ids.length} courses stored, ${seen.size} distinct pages (${(seen.size / ids.length).toFixed(1)} a course), ${(sum(lengths) / 1e6).toFixed(0)} MB of HTML`)
 seen.clear()
+// Once over, so that its code is warm.
+parseSeconds(most)
 
 const results = async (): Promise<Map<number, string>> => new Map((await rowsOf<{ course_id: number; findings: string }>(bed.pool, 'SELECT course_id, MD5(findings) AS findings FROM (SELECT course_id, findings, ROW_NUMBER() OVER (PARTITION BY course_id ORDER BY checked_at DESC, id DESC) AS place FROM check_results) AS ranked WHERE place = 1', [])).map((row) => [row.course_id, row.findings]))
 
@@ -76,9 +86,10 @@ const startJudging = () => {
 for (const count of counts) {
   await bed.pool.query('DELETE FROM check_results')
   const chosen = ids.slice(0, count).map(({ id }) => id)
-  const parse = parseTimes.slice(0, count).reduce((sum, one) => sum + one, 0)
   const judging = startJudging()
+  const before = parseSeconds(count)
   const cold = await judging.judge(chosen)
+  const parse = (before + parseSeconds(count)) / 2
   for (let n = 0; n < count; n += 100) {
     const course = courseOf(n)
     const [first] = course.modules

@@ -1,3 +1,5 @@
+import { everyCourseItem, parseTidy } from '@wickerframe/core'
+import { parseFragment, serialize, type DefaultTreeAdapterTypes } from 'parse5'
 import { describe, expect, it } from 'vitest'
 import { editLevels, f1Of, identities, makeCorpus, noTally, precisionOf, recallOf, scoreCase, together } from '../index.ts'
 
@@ -24,4 +26,21 @@ describe('the corpus of edited courses', () => {
   it('takes all identity away where there is to be none', () => {
     for (const { course } of makeCorpus('other', 'light', 'none', 3, 5)) expect(JSON.stringify(course)).not.toMatch(/recordedAs":\{|data-wf-/)
   })
+  it('has pages that are tidy for the most part, and then read as the reference reads them', () => {
+    const pages = new Set(makeCorpus('other', 'heavy', 'none', 6, 5).flatMap(({ course }) => everyCourseItem(course).flatMap(({ item }) => item.html ?? [])))
+    let tidy = 0
+    for (const html of pages) {
+      const read = parseTidy(html)
+      if (!read) continue
+      tidy += 1
+      expect(serialize({ nodeName: '#document-fragment', childNodes: read.map(withNames) } as DefaultTreeAdapterTypes.DocumentFragment)).toBe(serialize(parseFragment(html)))
+    }
+    expect(tidy).toBeGreaterThan(pages.size * 0.9)
+  })
 })
+
+/** A node as the reference writes it out. */
+const withNames = (node: object): object => {
+  const inner = (node as { childNodes?: object[] }).childNodes
+  return inner === undefined ? node : { ...node, namespaceURI: 'http://www.w3.org/1999/xhtml', childNodes: inner.map(withNames) }
+}
