@@ -2,6 +2,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { demoToday } from '@wickerframe/demo'
 import { change, rowsOf } from '@wickerframe/storage'
 import { judgeStored } from '../server/src/jobs/judgeThread.ts'
+import { findClashes } from '../server/src/repositories/cohort.ts'
 import { startTestBed, type TestBed } from './testBed.ts'
 
 let bed: TestBed
@@ -46,5 +47,25 @@ describe('courses judged together', () => {
     expect(answers.get(first)).toMatchObject({ state: 'failed', message: expect.stringContaining(`the snapshot of course ${first} cannot be read`) })
     expect(answers.get(gone)).toEqual({ state: 'gone' })
     expect(ids.slice(1).map((id) => answers.get(id)?.state)).toEqual(ids.slice(1).map(() => 'judged'))
+  })
+})
+
+describe('names that courses share', () => {
+  it('are looked for in the course’s own term only, also after it moved to another', async () => {
+    const [row] = await rowsOf<{ own: number; other: number; name: string; term: string; away: string }>(
+      bed.pool,
+      `SELECT own.course_id AS own, other.course_id AS other, own.name, own.term_code AS term, terms.code AS away
+       FROM cohort_names AS own JOIN cohort_names AS other ON other.folded_hash = own.folded_hash AND other.kind = own.kind AND other.term_code = own.term_code AND other.course_id > own.course_id
+       JOIN terms ON terms.code <> own.term_code
+       WHERE own.kind = 'calendar-name' LIMIT 1`,
+    )
+    if (!row) throw new Error('no two demo courses of a term share a calendar name')
+    const shares = async () => (await findClashes(bed.pool, [row.own])).get(row.own)?.some((clash) => clash.name === row.name) ?? false
+    const move = (term: string) => change(bed.pool, 'UPDATE courses SET term_code = ? WHERE id = ?', [term, row.own])
+    expect(await shares()).toBe(true)
+    await move(row.away)
+    expect(await shares()).toBe(false)
+    await move(row.term)
+    expect(await shares()).toBe(true)
   })
 })

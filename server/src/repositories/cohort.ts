@@ -11,8 +11,8 @@ export const storeCohortNames = async (database: Database, courseId: number, cou
     const part = names.slice(i, i + 200)
     await change(
       database,
-      `INSERT IGNORE INTO cohort_names (course_id, kind, folded_hash, name) VALUES ${part.map(() => '(?, ?, ?, ?)').join(', ')}`,
-      part.flatMap(({ kind, name, folded }) => [courseId, kind, sha256(folded), name]),
+      `INSERT IGNORE INTO cohort_names (course_id, term_code, kind, folded_hash, name) VALUES ${part.map(() => '(?, (SELECT term_code FROM courses WHERE id = ?), ?, ?, ?)').join(', ')}`,
+      part.flatMap(({ kind, name, folded }) => [courseId, courseId, kind, sha256(folded), name]),
     )
   }
 }
@@ -20,25 +20,23 @@ export const storeCohortNames = async (database: Database, courseId: number, cou
 /**
  * Which names of these courses other teaching courses of their term carry as well, as far as those were read: each with the
  * first of them; for the name of the course itself the first that shares an instructor, if one does. The work grows with
- * the courses' own names, not with the courses that share them; that labels are shared is usual, and not looked at.
+ * the courses' own names, not with the courses that share them nor with the terms that went before; that labels are shared is usual, and not looked at.
  */
 export const findClashes = async (database: Database, courseIds: readonly number[]): Promise<Map<number, CohortClash[]>> => {
   const other = (more: string) => `(
     SELECT CONCAT(courses.code, ' ', courses.title) FROM cohort_names AS other FORCE INDEX (cohort_names_alike)
-    STRAIGHT_JOIN courses ON courses.id = other.course_id AND courses.term_code = self.term_code AND courses.status = 'teaching'
-    WHERE other.folded_hash = own.folded_hash AND other.kind = own.kind AND other.course_id <> own.course_id ${more}
+    STRAIGHT_JOIN courses ON courses.id = other.course_id AND courses.status = 'teaching'
+    WHERE other.folded_hash = own.folded_hash AND other.kind = own.kind AND other.term_code = own.term_code AND other.course_id <> own.course_id ${more}
     ORDER BY other.course_id LIMIT 1)`
   const ids = anyOf(courseIds)
   const rows = await rowsOf<{ course_id: number; kind: CohortClash['kind']; name: string; other: string | null; shared: string | null }>(
     database,
-    `SELECT * FROM (
-       SELECT own.course_id, own.kind, own.name, ${other('')} AS other,
-              CASE WHEN own.kind = 'course-name' THEN ${other('AND other.course_id IN (SELECT theirs.course_id FROM course_instructors AS mine JOIN course_instructors AS theirs ON theirs.email = mine.email WHERE mine.course_id = own.course_id)')} END AS shared
-       FROM cohort_names AS own
-       JOIN courses AS self ON self.id = own.course_id
-       WHERE own.course_id IN ${ids.sql} AND own.kind <> 'label'
-     ) AS names WHERE other IS NOT NULL ORDER BY kind, name`,
+    `SELECT own.course_id, own.kind, own.name, ${other('')} AS other,
+            CASE WHEN own.kind = 'course-name' THEN ${other('AND other.course_id IN (SELECT theirs.course_id FROM course_instructors AS mine JOIN course_instructors AS theirs ON theirs.email = mine.email WHERE mine.course_id = own.course_id)')} END AS shared
+     FROM cohort_names AS own
+     WHERE own.course_id IN ${ids.sql} AND own.kind <> 'label'
+     ORDER BY own.course_id, own.kind, own.folded_hash`,
     ids.values,
   )
-  return byCourse(rows.map(({ course_id, kind, name, other: first, shared }) => ({ course_id, kind, name, others: [shared ?? first ?? ''], sharesInstructor: shared !== null })))
+  return byCourse(rows.flatMap(({ course_id, kind, name, other: first, shared }) => (first === null ? [] : [{ course_id, kind, name, others: [shared ?? first], sharesInstructor: shared !== null }])))
 }

@@ -1,0 +1,2 @@
+ALTER TABLE courses
+  ADD KEY courses_with_term (id, term_code)
