@@ -5,9 +5,30 @@ const heavy = { testTimeout: 120_000, hookTimeout: 240_000, fileParallelism: fal
 export default defineConfig({
   test: {
     projects: [
-      { test: { name: 'unit', pool: 'threads', isolate: false, include: ['{core,interchange,contract,cli,demo,platform,server,web}/src/**/*.test.ts'] } },
-      { test: { name: 'integration', include: ['e2e/*.integration.test.ts'], ...heavy, sequence: { groupOrder: 1 } } },
-      { test: { name: 'browser', include: ['e2e/*.browser.test.ts'], ...heavy, sequence: { groupOrder: 2 } } },
+      {
+        test: {
+          name: 'unit',
+          pool: 'threads',
+          isolate: false,
+          include: ['{core,interchange,contract,cli,demo,platform,server,web}/src/**/*.test.ts'],
+        },
+      },
+      {
+        test: {
+          name: 'integration',
+          include: ['e2e/*.integration.test.ts'],
+          ...heavy,
+          sequence: { groupOrder: 1 },
+        },
+      },
+      {
+        test: {
+          name: 'browser',
+          include: ['e2e/*.browser.test.ts'],
+          ...heavy,
+          sequence: { groupOrder: 2 },
+        },
+      },
     ],
   },
 })

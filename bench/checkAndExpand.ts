@@ -3,21 +3,40 @@
  * course of 150 items and 60 pages against parse5 alone. A benchmark, not a test: it prints and asserts nothing.
  */
 import { parseFragment } from 'parse5'
-import { analysePage, checkCourse, everyCourseItem, expandCourse, type Check, type Course, type CourseItem, type PageFacts } from '@wickerframe/core'
-import { demoTemplate, demoToday, factsOfRoster, makeCourse, makeRoster, storyAt } from '@wickerframe/demo'
+import {
+  analysePage,
+  checkCourse,
+  everyCourseItem,
+  expandCourse,
+  type Check,
+  type Course,
+  type CourseItem,
+  type PageFacts,
+} from '@wickerframe/core'
+import {
+  demoTemplate,
+  demoToday,
+  factsOfRoster,
+  makeCourse,
+  makeRoster,
+  storyAt,
+} from '@wickerframe/demo'
 import { sizedCourse } from './sizedCourse.ts'
 
 const template = demoTemplate('harbour-standard.json')
 const facts = factsOfRoster(makeRoster(1))[0]?.facts
 if (!facts) throw new Error('the roster is empty')
 const megabytes = () => process.memoryUsage().rss / 1024 / 1024
-const median = (times: number[]): number => times.toSorted((a, b) => a - b)[Math.floor(times.length / 2)] ?? 0
+const median = (times: number[]): number =>
+  times.toSorted((a, b) => a - b)[Math.floor(times.length / 2)] ?? 0
 const timed = (work: () => void, rounds: number): number =>
-  median(Array.from({ length: rounds }, () => {
-    const start = performance.now()
-    work()
-    return performance.now() - start
-  }))
+  median(
+    Array.from({ length: rounds }, () => {
+      const start = performance.now()
+      work()
+      return performance.now() - start
+    }),
+  )
 
 const one = sizedCourse('bench', template, facts, 1)
 const htmls = everyCourseItem(one).flatMap(({ item }) => (item.html === null ? [] : [item.html]))
@@ -44,15 +63,29 @@ check(one, { pageOf })
 const warm = timed(() => check(one, { pageOf }), 100)
 const worked = new Map()
 const again = timed(() => check(one, { pageOf, worked }), 100)
-console.log(`one course, ${everyCourseItem(one).length} items, ${htmls.length} pages, ${Math.round(htmls.join('').length / 1024)} kB of HTML, code warm:`)
-console.log(`  parse5 alone ${parse.toFixed(1)} ms; check, every page read anew ${cold.toFixed(1)} ms (ratio ${(cold / parse).toFixed(2)}); check, pages kept ${warm.toFixed(1)} ms, and what it should be kept as well ${again.toFixed(1)} ms`)
+console.log(
+  `one course, ${everyCourseItem(one).length} items, ${htmls.length} pages, ${Math.round(htmls.join('').length / 1024)} kB of HTML, code warm:`,
+)
+console.log(
+  `  parse5 alone ${parse.toFixed(1)} ms; check, every page read anew ${cold.toFixed(1)} ms (ratio ${(cold / parse).toFixed(2)}); check, pages kept ${warm.toFixed(1)} ms, and what it should be kept as well ${again.toFixed(1)} ms`,
+)
 
 /** A course whose pages are its own in 30 of a hundred, and otherwise those of every course. */
 const variantOf = (base: Course, n: number): Course => {
-  const own = (item: CourseItem, i: number): CourseItem => (item.html !== null && (i * 7 + n) % 10 < 3 ? { ...item, html: `${item.html}<p>Written for course ${n}.</p>` } : item)
-  return { ...base, id: `bench-${n}`, modules: base.modules.map((module) => ({ ...module, items: module.items.map(own) })), stray: base.stray.map(own) }
+  const own = (item: CourseItem, i: number): CourseItem =>
+    item.html !== null && (i * 7 + n) % 10 < 3
+      ? { ...item, html: `${item.html}<p>Written for course ${n}.</p>` }
+      : item
+  return {
+    ...base,
+    id: `bench-${n}`,
+    modules: base.modules.map((module) => ({ ...module, items: module.items.map(own) })),
+    stray: base.stray.map(own),
+  }
 }
-const bases = Array.from({ length: 20 }, (_, i) => makeCourse('bench', template, facts, storyAt(i), i))
+const bases = Array.from({ length: 20 }, (_, i) =>
+  makeCourse('bench', template, facts, storyAt(i), i),
+)
 for (const count of [20, 200]) {
   globalThis.gc?.()
   let peak = megabytes()
@@ -72,5 +105,7 @@ for (const count of [20, 200]) {
   const expandStart = performance.now()
   for (let n = 0; n < count; n++) expandCourse({ template, facts, mintFrom: `bench-${n}` })
   const expandSeconds = (performance.now() - expandStart) / 1000
-  console.log(`${String(count).padStart(5)} courses: check ${(count / seconds).toFixed(0)} a second, expansion ${(count / expandSeconds).toFixed(0)} a second, peak ${Math.max(peak, megabytes()).toFixed(0)} MB (${distinct} pages looked up)`)
+  console.log(
+    `${String(count).padStart(5)} courses: check ${(count / seconds).toFixed(0)} a second, expansion ${(count / expandSeconds).toFixed(0)} a second, peak ${Math.max(peak, megabytes()).toFixed(0)} MB (${distinct} pages looked up)`,
+  )
 }

@@ -27,12 +27,24 @@ const most = Math.max(...counts)
 const bed = await startTestBed({ courses: 1 })
 
 const rows = makeRoster(most * 3).filter((row) => row.weeks === 16 || row.weeks === 15)
-const facts = new Map(factsOfRoster(rows).slice(0, most).map((one) => [one.platformCourseId, one.facts]))
+const facts = new Map(
+  factsOfRoster(rows)
+    .slice(0, most)
+    .map((one) => [one.platformCourseId, one.facts]),
+)
 if (facts.size < most) throw new Error(`the roster has ${facts.size} courses of 15 or 16 weeks`)
 const read = readRoster(Buffer.from(rosterCsv(rows)))
 await importRoster(bed.pool, read.courses, () => ({}), 'bench', false)
-const ids = (await rowsOf<{ id: number; platform_id: string }>(bed.pool, 'SELECT id, platform_id FROM courses ORDER BY id', [])).filter((row) => facts.has(row.platform_id))
-await bed.pool.query("UPDATE courses SET template_id = (SELECT id FROM templates WHERE template_key = 'harbour-standard'), version = 1")
+const ids = (
+  await rowsOf<{ id: number; platform_id: string }>(
+    bed.pool,
+    'SELECT id, platform_id FROM courses ORDER BY id',
+    [],
+  )
+).filter((row) => facts.has(row.platform_id))
+await bed.pool.query(
+  "UPDATE courses SET template_id = (SELECT id FROM templates WHERE template_key = 'harbour-standard'), version = 1",
+)
 const courseOf = (n: number): Course => {
   const platformId = ids[n]?.platform_id ?? ''
   const known = facts.get(platformId)
@@ -47,7 +59,9 @@ const seen = new Set<string>()
 for (const [n, { id }] of ids.entries()) {
   const course = courseOf(n)
   const prefix = ownPrefix(course)
-  const fresh = everyCourseItem(course).flatMap(({ item }) => (item.html === null ? [] : [withoutOwn(item.html, prefix).html])).filter((html) => !seen.has(html) && seen.add(html))
+  const fresh = everyCourseItem(course)
+    .flatMap(({ item }) => (item.html === null ? [] : [withoutOwn(item.html, prefix).html]))
+    .filter((html) => !seen.has(html) && seen.add(html))
   lengths.push(lengthOf(fresh))
   if (n % 10 === 0) samples.push(fresh)
   await storeSnapshot(bed.pool, id, await prepareSnapshot(bed.pool, course))
@@ -59,19 +73,37 @@ const parseSeconds = (count: number): number => {
   for (const html of pages) parseFragment(html)
   return (((performance.now() - start) / 1000) * sum(lengths.slice(0, count))) / lengthOf(pages)
 }
-console.log(`${ids.length} courses stored, ${seen.size} distinct pages (${(seen.size / ids.length).toFixed(1)} a course), ${(sum(lengths) / 1e6).toFixed(0)} MB of HTML`)
+console.log(
+  `${ids.length} courses stored, ${seen.size} distinct pages (${(seen.size / ids.length).toFixed(1)} a course), ${(sum(lengths) / 1e6).toFixed(0)} MB of HTML`,
+)
 seen.clear()
 // Once over, so that its code is warm.
 parseSeconds(most)
 
-const results = async (): Promise<Map<number, string>> => new Map((await rowsOf<{ course_id: number; findings: string }>(bed.pool, 'SELECT course_id, MD5(findings) AS findings FROM (SELECT course_id, findings, ROW_NUMBER() OVER (PARTITION BY course_id ORDER BY checked_at DESC, id DESC) AS place FROM check_results) AS ranked WHERE place = 1', [])).map((row) => [row.course_id, row.findings]))
+const results = async (): Promise<Map<number, string>> =>
+  new Map(
+    (
+      await rowsOf<{ course_id: number; findings: string }>(
+        bed.pool,
+        'SELECT course_id, MD5(findings) AS findings FROM (SELECT course_id, findings, ROW_NUMBER() OVER (PARTITION BY course_id ORDER BY checked_at DESC, id DESC) AS place FROM check_results) AS ranked WHERE place = 1',
+        [],
+      )
+    ).map((row) => [row.course_id, row.findings]),
+  )
 
 /** A process that judges as the worker does, with two threads. */
 const startJudging = () => {
-  const child = fork(fileURLToPath(new URL('judging.ts', import.meta.url)), { execArgv: ['--import', 'tsx'], env: { ...process.env, ...bed.environment } })
+  const child = fork(fileURLToPath(new URL('judging.ts', import.meta.url)), {
+    execArgv: ['--import', 'tsx'],
+    env: { ...process.env, ...bed.environment },
+  })
   return {
     judge: async (courseIds: readonly number[]): Promise<JudgingAnswer> => {
-      child.send({ courseIds: [...courseIds], asOf: demoToday, today: demoToday } satisfies JudgingQuestion)
+      child.send({
+        courseIds: [...courseIds],
+        asOf: demoToday,
+        today: demoToday,
+      } satisfies JudgingQuestion)
       const [answer] = (await once(child, 'message')) as [JudgingAnswer]
       if (answer.failed) console.log(`  failed: ${answer.failed}`)
       return answer
@@ -105,8 +137,11 @@ for (const count of counts) {
   await fresh.stop()
   const full = await results()
   const differing = [...full].filter(([id, findings]) => incremental.get(id) !== findings).length
-  console.log(`${String(count).padStart(5)} courses: cold ${cold.seconds.toFixed(1)} s (${(count / cold.seconds).toFixed(0)} a second; ${(cold.seconds / parse).toFixed(1)} times parse5 alone on one core, ${parse.toFixed(1)} s), peak ${cold.peakMegabytes} MB, ${((1000 * cold.cpuSeconds) / count).toFixed(0)} ms of processor time a course; after 1 % changed ${again.seconds.toFixed(2)} s (${((100 * again.seconds) / cold.seconds).toFixed(1)} % of cold, ${again.known} known), ${differing} results differ from a full check`)
+  console.log(
+    `${String(count).padStart(5)} courses: cold ${cold.seconds.toFixed(1)} s (${(count / cold.seconds).toFixed(0)} a second; ${(cold.seconds / parse).toFixed(1)} times parse5 alone on one core, ${parse.toFixed(1)} s), peak ${cold.peakMegabytes} MB, ${((1000 * cold.cpuSeconds) / count).toFixed(0)} ms of processor time a course; after 1 % changed ${again.seconds.toFixed(2)} s (${((100 * again.seconds) / cold.seconds).toFixed(1)} % of cold, ${again.known} known), ${differing} results differ from a full check`,
+  )
   // As it was before the change.
-  for (let n = 0; n < count; n += 100) await storeSnapshot(bed.pool, ids[n]?.id ?? 0, await prepareSnapshot(bed.pool, courseOf(n)))
+  for (let n = 0; n < count; n += 100)
+    await storeSnapshot(bed.pool, ids[n]?.id ?? 0, await prepareSnapshot(bed.pool, courseOf(n)))
 }
 await bed.stop()

@@ -27,7 +27,13 @@ process.on('message', ({ courseIds, asOf, today }: JudgingQuestion) => {
   void Promise.all(courseIds.map((id) => pool.judge(id, asOf, today))).then((answers) => {
     const failed = answers.find((answer) => answer.state !== 'judged' && answer.state !== 'known')
     const used = process.cpuUsage(cpu)
-    process.send?.({ cpuSeconds: (used.user + used.system) / 1e6, seconds: (performance.now() - began) / 1000, known: answers.filter((answer) => answer.state === 'known').length, peakMegabytes: Math.round(peak / 1024 / 1024), failed: failed ? JSON.stringify(failed) : null } satisfies JudgingAnswer)
+    process.send?.({
+      cpuSeconds: (used.user + used.system) / 1e6,
+      seconds: (performance.now() - began) / 1000,
+      known: answers.filter((answer) => answer.state === 'known').length,
+      peakMegabytes: Math.round(peak / 1024 / 1024),
+      failed: failed ? JSON.stringify(failed) : null,
+    } satisfies JudgingAnswer)
   })
 })
 process.on('disconnect', () => {

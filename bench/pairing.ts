@@ -3,7 +3,19 @@
  * and an edit model not used in development. `-- first 7` prints the first model with seed 7 (development);
  * `-- first 7 wrong` lists what went wrong. A benchmark, not a test: it prints and asserts nothing.
  */
-import { together, editLevels, f1Of, identities, makeCorpus, noTally, precisionOf, recallOf, scoreCase, type ModelName, type Tally } from '@wickerframe/demo'
+import {
+  together,
+  editLevels,
+  f1Of,
+  identities,
+  makeCorpus,
+  noTally,
+  precisionOf,
+  recallOf,
+  scoreCase,
+  type ModelName,
+  type Tally,
+} from '@wickerframe/demo'
 
 const model: ModelName = process.argv[2] === 'first' ? 'first' : 'other'
 const seed = Number(process.argv[3] ?? 90_001)
@@ -27,14 +39,27 @@ for (const level of editLevels)
         const known = bins.get(bin) ?? { right: 0, all: 0 }
         bins.set(bin, { right: known.right + Number(right), all: known.all + 1 })
       }
-      if (showWrong) for (const line of scored.wrong) {
-        const kind = line.replace(/#[^ ]*/g, '#').replace(/own-[^ ,)]*|\w-(?:first|other)-[^ ,)]*/g, 'ID').replace(/[\d.]+:/, '').slice(0, 150)
-        wrong.set(kind, (wrong.get(kind) ?? 0) + 1)
-      }
-      if (showWrong && process.argv[5] === level && identity === "none") console.log(one.name, scored.wrong)
+      if (showWrong)
+        for (const line of scored.wrong) {
+          const kind = line
+            .replace(/#[^ ]*/g, '#')
+            .replace(/own-[^ ,)]*|\w-(?:first|other)-[^ ,)]*/g, 'ID')
+            .replace(/[\d.]+:/, '')
+            .slice(0, 150)
+          wrong.set(kind, (wrong.get(kind) ?? 0) + 1)
+        }
+      if (showWrong && process.argv[5] === level && identity === 'none')
+        console.log(one.name, scored.wrong)
     }
-    console.log(`${level.padEnd(6)} identity ${identity.padEnd(11)} ${count} courses  pairing F1 ${share(f1Of(pairing))} (precision ${share(precisionOf(pairing))}, recall ${share(recallOf(pairing))})  findings precision ${share(precisionOf(findings))} recall ${share(recallOf(findings))} (${findings.wanted} true)  ${((performance.now() - start) / count).toFixed(0)} ms a course`)
-    if (showWrong) for (const [line, times] of [...wrong].sort((a, b) => b[1] - a[1]).slice(0, 14)) console.log(`    ${times} ${line}`)
+    console.log(
+      `${level.padEnd(6)} identity ${identity.padEnd(11)} ${count} courses  pairing F1 ${share(f1Of(pairing))} (precision ${share(precisionOf(pairing))}, recall ${share(recallOf(pairing))})  findings precision ${share(precisionOf(findings))} recall ${share(recallOf(findings))} (${findings.wanted} true)  ${((performance.now() - start) / count).toFixed(0)} ms a course`,
+    )
+    if (showWrong)
+      for (const [line, times] of [...wrong].sort((a, b) => b[1] - a[1]).slice(0, 14))
+        console.log(`    ${times} ${line}`)
   }
 console.log('confidence told → share right (pairs by evidence)')
-for (const [bin, { right, all }] of [...bins].sort((a, b) => a[0] - b[0])) console.log(`  ${(bin / 10).toFixed(1)} to ${((bin + 1) / 10).toFixed(1)}: ${share(right / all)} of ${all}`)
+for (const [bin, { right, all }] of [...bins].sort((a, b) => a[0] - b[0]))
+  console.log(
+    `  ${(bin / 10).toFixed(1)} to ${((bin + 1) / 10).toFixed(1)}: ${share(right / all)} of ${all}`,
+  )

@@ -8,7 +8,19 @@ import { build } from 'esbuild'
 const root = fileURLToPath(new URL('..', import.meta.url))
 const name = process.argv[2] ?? 'names'
 const outfile = join(root, '.local/bench', `${name}.mjs`)
-await build({ entryPoints: [join(root, 'bench', `${name}.ts`)], bundle: true, platform: 'node', format: 'esm', outfile, logLevel: 'error' })
+await build({
+  entryPoints: [join(root, 'bench', `${name}.ts`)],
+  bundle: true,
+  platform: 'node',
+  format: 'esm',
+  outfile,
+  logLevel: 'error',
+})
 // The demo's templates are files beside its sources.
-if (!existsSync(join(root, '.local/templates'))) symlinkSync(join(root, 'demo/templates'), join(root, '.local/templates'))
-process.exitCode = spawnSync(process.execPath, ['--expose-gc', outfile, ...process.argv.slice(3)], { cwd: root, stdio: 'inherit' }).status ?? 1
+if (!existsSync(join(root, '.local/templates')))
+  symlinkSync(join(root, 'demo/templates'), join(root, '.local/templates'))
+process.exitCode =
+  spawnSync(process.execPath, ['--expose-gc', outfile, ...process.argv.slice(3)], {
+    cwd: root,
+    stdio: 'inherit',
+  }).status ?? 1

@@ -26,15 +26,28 @@ try {
     return times.slice(1)
   }
   console.log('In Chromium, on a database of its own:')
-  console.log(`  opening the Harbour Standard's workbench, from the address to the outline: ${told(await opening('/templates/harbour-standard'))}`)
+  console.log(
+    `  opening the Harbour Standard's workbench, from the address to the outline: ${told(await opening('/templates/harbour-standard'))}`,
+  )
   console.log(`  opening a template of 500 rows: ${told(await opening('/templates/rows-500'))}`)
   await page.locator('[data-cell="2-1"]').click()
-  console.log(`  going from row to row (arrow key to paint, 500 rows): ${told(await keysToPaint(page, Array.from({ length: 80 }, () => 'ArrowDown')))}`)
+  console.log(
+    `  going from row to row (arrow key to paint, 500 rows): ${told(
+      await keysToPaint(
+        page,
+        Array.from({ length: 80 }, () => 'ArrowDown'),
+      ),
+    )}`,
+  )
   await page.keyboard.press('Enter')
-  console.log(`  typing in a cell (key to paint, 500 rows): ${told(await keysToPaint(page, [...'A name that is typed letter by letter, for {code} and for {title}, and so on and on until it ends']))}`)
+  console.log(
+    `  typing in a cell (key to paint, 500 rows): ${told(await keysToPaint(page, [...'A name that is typed letter by letter, for {code} and for {title}, and so on and on until it ends']))}`,
+  )
   await page.keyboard.press('Escape')
   await page.keyboard.press('Home')
-  console.log(`  a strength typed and taken (Enter to paint, 500 rows): ${told(await editsToPaint(page))}`)
+  console.log(
+    `  a strength typed and taken (Enter to paint, 500 rows): ${told(await editsToPaint(page))}`,
+  )
 } finally {
   await browser.close()
   await bed.stop()
@@ -42,7 +55,9 @@ try {
 
 /** From each key to the frame after it was painted. */
 async function keysToPaint(page: Page, keys: readonly string[]): Promise<number[]> {
-  await page.evaluate(`window.paints = []; window.onKeyBench ??= (() => { window.addEventListener('keydown', () => { const at = performance.now(); requestAnimationFrame(() => { const channel = new MessageChannel(); channel.port1.onmessage = () => window.paints.push(performance.now() - at); channel.port2.postMessage(0) }) }, true); return true })()`)
+  await page.evaluate(
+    `window.paints = []; window.onKeyBench ??= (() => { window.addEventListener('keydown', () => { const at = performance.now(); requestAnimationFrame(() => { const channel = new MessageChannel(); channel.port1.onmessage = () => window.paints.push(performance.now() - at); channel.port2.postMessage(0) }) }, true); return true })()`,
+  )
   for (const key of keys) {
     await page.keyboard.press(key)
     await page.waitForTimeout(25)
@@ -55,7 +70,10 @@ async function keysToPaint(page: Page, keys: readonly string[]): Promise<number[
 async function editsToPaint(page: Page): Promise<number[]> {
   const times: number[] = []
   for (let i = 0; i < 24; i++) {
-    await page.locator(`[data-row="page-0-${i % 10}"] [role="gridcell"]`).nth(3).click()
+    await page
+      .locator(`[data-row="page-0-${i % 10}"] [role="gridcell"]`)
+      .nth(3)
+      .click()
     await page.keyboard.press('Enter')
     await page.keyboard.press('Control+A')
     await page.keyboard.type(i % 20 < 10 ? 'should' : 'must')

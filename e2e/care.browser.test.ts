@@ -24,9 +24,13 @@ afterAll(async () => {
 })
 
 const courseWith = async (rule: string): Promise<CourseDetail> => {
-  const courses = (await (await page.request.get(`${bed.address}/api/courses`)).json()) as CourseSummary[]
+  const courses = (await (
+    await page.request.get(`${bed.address}/api/courses`)
+  ).json()) as CourseSummary[]
   for (const { id } of courses) {
-    const detail = (await (await page.request.get(`${bed.address}/api/courses/${id}`)).json()) as CourseDetail
+    const detail = (await (
+      await page.request.get(`${bed.address}/api/courses/${id}`)
+    ).json()) as CourseDetail
     if (detail.result?.findings.some((finding) => finding.rule === rule)) return detail
   }
   throw new Error(`no course has ${rule}`)
@@ -36,13 +40,24 @@ describe('what to mend', () => {
   it('shows every change of a mend before it is made, makes it, and tells what is gone', async () => {
     const { id } = await courseWith('week-dates')
     await page.goto(`${bed.address}/courses/${id}`)
-    await page.getByRole('button', { name: /^Show the mend in/ }).first().click()
+    await page
+      .getByRole('button', { name: /^Show the mend in/ })
+      .first()
+      .click()
     const dialog = page.getByRole('dialog')
-    await dialog.getByText(/is renamed to/).first().waitFor()
+    await dialog
+      .getByText(/is renamed to/)
+      .first()
+      .waitFor()
     expect(await violations(page)).toEqual([])
     await dialog.getByRole('button', { name: 'Mend them' }).click()
     await page.getByText(/place(s)? new, [1-9]\d* gone/).waitFor({ timeout: 30_000 })
-    expect(await page.locator('li', { hasText: 'Open must' }).filter({ hasText: 'says Aug 31 – Sep 7' }).count()).toBe(0)
+    expect(
+      await page
+        .locator('li', { hasText: 'Open must' })
+        .filter({ hasText: 'says Aug 31 – Sep 7' })
+        .count(),
+    ).toBe(0)
   })
   it('is waived with a reason, which stays visible and can be withdrawn', async () => {
     const { id } = await courseWith('fixed-text-altered')
@@ -56,7 +71,10 @@ describe('what to mend', () => {
     await page.getByRole('heading', { name: 'Waived' }).waitFor()
     await page.getByText('Agreed with the dean').first().waitFor()
     await page.getByRole('button', { name: 'withdraw' }).click()
-    await page.getByText(/changes fixed text/).first().waitFor()
+    await page
+      .getByText(/changes fixed text/)
+      .first()
+      .waitFor()
   })
   it('is raised with the instructor, and followed up', async () => {
     const { id } = await courseWith('staff-part-visible')
@@ -96,13 +114,19 @@ describe('the pairing', () => {
     expect(left).not.toBe('')
     await page.keyboard.press('ArrowRight')
     expect(await page.locator('[data-side="right"]:focus').count()).toBe(1)
-    await page.getByRole('complementary', { name: 'About the pair' }).getByText(/What deployment made/).waitFor()
+    await page
+      .getByRole('complementary', { name: 'About the pair' })
+      .getByText(/What deployment made/)
+      .waitFor()
     await page.keyboard.press('ArrowLeft')
     expect(await page.locator('[data-side="left"]:focus').getAttribute('title')).toBe(left)
   })
   it('is unjoined by hand, joined to something else, and forgotten again', async () => {
     await page.goto(`${bed.address}/courses/1?show=pairing&all=1`)
-    await page.getByRole('button', { name: /Week 2 checklist/ }).first().click()
+    await page
+      .getByRole('button', { name: /Week 2 checklist/ })
+      .first()
+      .click()
     const panel = page.getByRole('complementary', { name: 'About the pair' })
     await panel.getByRole('button', { name: 'Not the same: unjoin' }).click()
     await panel.getByText('Found: nothing').waitFor()
@@ -136,13 +160,20 @@ describe('the pairing', () => {
 describe('a page with its departures', () => {
   it('marks them in place and says beside it what the template expects', async () => {
     const detail = await courseWith('fixed-text-altered')
-    const item = detail.result?.findings.find((finding) => finding.rule === 'fixed-text-altered')?.places[0]?.place.foundId
+    const item = detail.result?.findings.find((finding) => finding.rule === 'fixed-text-altered')
+      ?.places[0]?.place.foundId
     await page.goto(`${bed.address}/courses/${detail.id}?show=pages&page=${item}`)
     await page.frameLocator('iframe').getByText('Changed from what the template says').waitFor()
     await page.getByText('The template expects:').first().waitFor()
     await page.getByRole('button', { name: 'as students see it' }).click()
-    await page.frameLocator('iframe').getByText(/Welcome/).first().waitFor()
-    expect(await page.frameLocator('iframe').getByText('Changed from what the template says').count()).toBe(0)
+    await page
+      .frameLocator('iframe')
+      .getByText(/Welcome/)
+      .first()
+      .waitFor()
+    expect(
+      await page.frameLocator('iframe').getByText('Changed from what the template says').count(),
+    ).toBe(0)
   })
 })
 
@@ -151,8 +182,14 @@ describe('mends in all courses', () => {
     await page.goto(`${bed.address}/conformance/mends`)
     await page.getByRole('checkbox', { name: /Work to hand in has a due date/ }).check()
     await page.getByRole('button', { name: /^Plan \d+ mends?/ }).click()
-    await page.getByText(/is due 2026/).first().waitFor()
+    await page
+      .getByText(/is due 2026/)
+      .first()
+      .waitFor()
     await page.getByRole('button', { name: 'Approve and run' }).click()
-    await page.getByText(/[1-9] mended/).first().waitFor({ timeout: 30_000 })
+    await page
+      .getByText(/[1-9] mended/)
+      .first()
+      .waitFor({ timeout: 30_000 })
   })
 })

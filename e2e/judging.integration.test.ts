@@ -9,11 +9,24 @@ let bed: TestBed
 let ids: number[]
 beforeAll(async () => {
   bed = await startTestBed({ courses: 24 })
-  ids = (await rowsOf<{ id: number }>(bed.pool, 'SELECT courses.id FROM courses JOIN snapshots ON snapshots.course_id = courses.id WHERE template_id IS NOT NULL ORDER BY courses.id')).map((row) => row.id)
+  ids = (
+    await rowsOf<{ id: number }>(
+      bed.pool,
+      'SELECT courses.id FROM courses JOIN snapshots ON snapshots.course_id = courses.id WHERE template_id IS NOT NULL ORDER BY courses.id',
+    )
+  ).map((row) => row.id)
 })
 afterAll(() => bed.stop())
 
-const stored = async (): Promise<Map<number, string>> => new Map((await rowsOf<{ course_id: number; all: string }>(bed.pool, 'SELECT course_id, CONCAT(readiness, counts, findings, rest, crossings) AS `all` FROM check_results')).map((row) => [row.course_id, row.all]))
+const stored = async (): Promise<Map<number, string>> =>
+  new Map(
+    (
+      await rowsOf<{ course_id: number; all: string }>(
+        bed.pool,
+        'SELECT course_id, CONCAT(readiness, counts, findings, rest, crossings) AS `all` FROM check_results',
+      )
+    ).map((row) => [row.course_id, row.all]),
+  )
 const judgeAnew = async (sets: readonly (readonly number[])[]) => {
   await change(bed.pool, 'DELETE FROM check_results')
   for (const set of sets) await judgeStored(bed.pool, set, demoToday, demoToday)
@@ -31,28 +44,54 @@ describe('courses judged together', () => {
   it('are known when nothing changed, and only the one that did is judged again', async () => {
     await judgeAnew([ids])
     const [first = 0] = ids
-    await change(bed.pool, "UPDATE snapshots SET digest = SHA2('another', 256) WHERE course_id = ?", [first])
+    await change(
+      bed.pool,
+      "UPDATE snapshots SET digest = SHA2('another', 256) WHERE course_id = ?",
+      [first],
+    )
     const answers = await judgeStored(bed.pool, ids, demoToday, demoToday)
-    expect([...answers].filter(([, answer]) => answer.state !== 'known').map(([id, answer]) => [id, answer.state])).toEqual([[first, 'judged']])
+    expect(
+      [...answers]
+        .filter(([, answer]) => answer.state !== 'known')
+        .map(([id, answer]) => [id, answer.state]),
+    ).toEqual([[first, 'judged']])
   })
 
   it('one that cannot be read fails by itself, one that is gone is told, and the others are judged', async () => {
     const [first = 0] = ids
     const gone = Math.max(...ids) + 1000
-    const [kept] = await rowsOf<{ document: string }>(bed.pool, 'SELECT document FROM snapshots WHERE course_id = ?', [first])
+    const [kept] = await rowsOf<{ document: string }>(
+      bed.pool,
+      'SELECT document FROM snapshots WHERE course_id = ?',
+      [first],
+    )
     await change(bed.pool, 'DELETE FROM check_results')
     await change(bed.pool, "UPDATE snapshots SET document = '{}' WHERE course_id = ?", [first])
     const answers = await judgeStored(bed.pool, [...ids, gone], demoToday, demoToday)
-    await change(bed.pool, 'UPDATE snapshots SET document = ? WHERE course_id = ?', [kept?.document ?? '', first])
-    expect(answers.get(first)).toMatchObject({ state: 'failed', message: expect.stringContaining(`the snapshot of course ${first} cannot be read`) })
+    await change(bed.pool, 'UPDATE snapshots SET document = ? WHERE course_id = ?', [
+      kept?.document ?? '',
+      first,
+    ])
+    expect(answers.get(first)).toMatchObject({
+      state: 'failed',
+      message: expect.stringContaining(`the snapshot of course ${first} cannot be read`),
+    })
     expect(answers.get(gone)).toEqual({ state: 'gone' })
-    expect(ids.slice(1).map((id) => answers.get(id)?.state)).toEqual(ids.slice(1).map(() => 'judged'))
+    expect(ids.slice(1).map((id) => answers.get(id)?.state)).toEqual(
+      ids.slice(1).map(() => 'judged'),
+    )
   })
 })
 
 describe('names that courses share', () => {
   it('are looked for in the course’s own term only, also after it moved to another', async () => {
-    const [row] = await rowsOf<{ own: number; other: number; name: string; term: string; away: string }>(
+    const [row] = await rowsOf<{
+      own: number
+      other: number
+      name: string
+      term: string
+      away: string
+    }>(
       bed.pool,
       `SELECT own.course_id AS own, other.course_id AS other, own.name, own.term_code AS term, terms.code AS away
        FROM cohort_names AS own JOIN cohort_names AS other ON other.folded_hash = own.folded_hash AND other.kind = own.kind AND other.term_code = own.term_code AND other.course_id > own.course_id
@@ -60,8 +99,12 @@ describe('names that courses share', () => {
        WHERE own.kind = 'calendar-name' LIMIT 1`,
     )
     if (!row) throw new Error('no two demo courses of a term share a calendar name')
-    const shares = async () => (await findClashes(bed.pool, [row.own])).get(row.own)?.some((clash) => clash.name === row.name) ?? false
-    const move = (term: string) => change(bed.pool, 'UPDATE courses SET term_code = ? WHERE id = ?', [term, row.own])
+    const shares = async () =>
+      (await findClashes(bed.pool, [row.own]))
+        .get(row.own)
+        ?.some((clash) => clash.name === row.name) ?? false
+    const move = (term: string) =>
+      change(bed.pool, 'UPDATE courses SET term_code = ? WHERE id = ?', [term, row.own])
     expect(await shares()).toBe(true)
     await move(row.away)
     expect(await shares()).toBe(false)

@@ -1,7 +1,23 @@
 import ical from 'node-ical'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import type { ApiProblem, CourseDetail, CourseSummary, NameInUse, NamesInUse, RunDetail, TermDetail, TermPreview } from '@wickerframe/contract'
-import { everyModule, formatOf, judgeName, type Course, type FreeDays, type Term } from '@wickerframe/core'
+import type {
+  ApiProblem,
+  CourseDetail,
+  CourseSummary,
+  NameInUse,
+  NamesInUse,
+  RunDetail,
+  TermDetail,
+  TermPreview,
+} from '@wickerframe/contract'
+import {
+  everyModule,
+  formatOf,
+  judgeName,
+  type Course,
+  type FreeDays,
+  type Term,
+} from '@wickerframe/core'
 import { startTestBed, until, type Client, type TestBed } from './testBed.ts'
 
 let bed: TestBed
@@ -17,82 +33,203 @@ beforeAll(async () => {
 afterAll(() => bed.stop())
 
 const termNow = async () => (await designer.get<TermDetail>('/api/terms/autumn-2026')).body
-const events = (text: string) => Object.values(ical.sync.parseICS(text)).filter((one) => one.type === 'VEVENT')
+const events = (text: string) =>
+  Object.values(ical.sync.parseICS(text)).filter((one) => one.type === 'VEVENT')
 
 describe('a term', () => {
   it('shows what an edit would change in its courses before it is saved, told once for courses alike', async () => {
     const { term, courses: inTerm } = await termNow()
     const breaks = [{ name: 'Fall Pause', first: '2026-10-12', last: '2026-10-16' }]
-    const { body } = await designer.post<TermPreview>('/api/terms/autumn-2026/preview', { term: { ...term, breaks } })
+    const { body } = await designer.post<TermPreview>('/api/terms/autumn-2026/preview', {
+      term: { ...term, breaks },
+    })
     expect(body.courses).toBe(inTerm.length)
     const largest = body.changes[0]
     expect(largest?.courses.length).toBeGreaterThan(1)
-    expect(largest?.names.some((one) => one.from.includes('Fall Pause') || one.to.includes('Fall Pause'))).toBe(true)
+    expect(
+      largest?.names.some(
+        (one) => one.from.includes('Fall Pause') || one.to.includes('Fall Pause'),
+      ),
+    ).toBe(true)
     expect((await termNow()).term).toEqual(term)
-    expect((await designer.post<TermPreview>('/api/terms/autumn-2026/preview', { term })).body).toMatchObject({ unchanged: inTerm.length, changes: [] })
+    expect(
+      (await designer.post<TermPreview>('/api/terms/autumn-2026/preview', { term })).body,
+    ).toMatchObject({ unchanged: inTerm.length, changes: [] })
   })
   it('that would not fit its courses is not saved, and says which', async () => {
     const { term, revision } = await termNow()
-    const short = { ...term, lastDay: '2026-11-20', otherDates: [], sessions: term.sessions.slice(0, 1) }
-    expect((await designer.post<TermPreview>('/api/terms/autumn-2026/preview', { term: short })).body.changes.some((one) => one.problem !== null)).toBe(true)
-    const refused = await designer.post<ApiProblem>('/api/terms/autumn-2026', { was: revision, term: short })
-    expect([refused.status, refused.body.detail]).toEqual([409, expect.stringContaining('it has 16 weeks')])
+    const short = {
+      ...term,
+      lastDay: '2026-11-20',
+      otherDates: [],
+      sessions: term.sessions.slice(0, 1),
+    }
+    expect(
+      (
+        await designer.post<TermPreview>('/api/terms/autumn-2026/preview', { term: short })
+      ).body.changes.some((one) => one.problem !== null),
+    ).toBe(true)
+    const refused = await designer.post<ApiProblem>('/api/terms/autumn-2026', {
+      was: revision,
+      term: short,
+    })
+    expect([refused.status, refused.body.detail]).toEqual([
+      409,
+      expect.stringContaining('it has 16 weeks'),
+    ])
   })
   it('is saved from the revision it was read at; another’s edit is not overwritten, and both are shown', async () => {
     const { term, revision } = await termNow()
-    const edited: Term = { ...term, otherDates: [...term.otherDates, { name: 'Regatta', date: '2026-10-03' }] }
-    expect((await designer.post('/api/terms/autumn-2026', { was: revision, term: edited })).status).toBe(200)
-    const late = await designer.post<ApiProblem>('/api/terms/autumn-2026', { was: revision, term: { ...term, title: 'Autumn' } })
-    expect([late.status, (late.body.clash?.present as Term | undefined)?.otherDates.at(-1)?.name]).toEqual([409, 'Regatta'])
-    expect((await designer.post('/api/terms/autumn-2026', { was: (await termNow()).revision, term })).status).toBe(200)
+    const edited: Term = {
+      ...term,
+      otherDates: [...term.otherDates, { name: 'Regatta', date: '2026-10-03' }],
+    }
+    expect(
+      (await designer.post('/api/terms/autumn-2026', { was: revision, term: edited })).status,
+    ).toBe(200)
+    const late = await designer.post<ApiProblem>('/api/terms/autumn-2026', {
+      was: revision,
+      term: { ...term, title: 'Autumn' },
+    })
+    expect([
+      late.status,
+      (late.body.clash?.present as Term | undefined)?.otherDates.at(-1)?.name,
+    ]).toEqual([409, 'Regatta'])
+    expect(
+      (await designer.post('/api/terms/autumn-2026', { was: (await termNow()).revision, term }))
+        .status,
+    ).toBe(200)
   })
   it('can be made anew, once', async () => {
     const { term } = await termNow()
-    const next = { ...term, code: 'autumn-2027', title: 'Autumn 2027', firstDay: '2027-08-30', lastDay: '2027-12-17', breaks: [], holidays: [], otherDates: [], sessions: [] }
-    expect((await designer.post('/api/terms/autumn-2027', { was: null, term: next })).status).toBe(200)
-    expect((await designer.post('/api/terms/autumn-2027', { was: null, term: next })).status).toBe(409)
+    const next = {
+      ...term,
+      code: 'autumn-2027',
+      title: 'Autumn 2027',
+      firstDay: '2027-08-30',
+      lastDay: '2027-12-17',
+      breaks: [],
+      holidays: [],
+      otherDates: [],
+      sessions: [],
+    }
+    expect((await designer.post('/api/terms/autumn-2027', { was: null, term: next })).status).toBe(
+      200,
+    )
+    expect((await designer.post('/api/terms/autumn-2027', { was: null, term: next })).status).toBe(
+      409,
+    )
     expect((await designer.post('/api/terms/another', { was: null, term: next })).status).toBe(400)
-    expect((await designer.post<ApiProblem>('/api/terms/bad', { was: null, term: { ...next, code: 'bad', timeZone: 'Mars/Base', firstDay: '2027-02-30' } })).body.problems?.map((one) => one.path)).toEqual(expect.arrayContaining(['/term/timeZone', '/term/firstDay']))
+    expect(
+      (
+        await designer.post<ApiProblem>('/api/terms/bad', {
+          was: null,
+          term: { ...next, code: 'bad', timeZone: 'Mars/Base', firstDay: '2027-02-30' },
+        })
+      ).body.problems?.map((one) => one.path),
+    ).toEqual(expect.arrayContaining(['/term/timeZone', '/term/firstDay']))
   })
   it('goes out as a calendar file, and holidays come in from one', async () => {
     const out = await designer.get<string>('/api/terms/autumn-2026/calendar')
-    expect(events(out.body).map((one) => one.summary)).toEqual(expect.arrayContaining(['Week 3', 'Labour Day', 'Fall Pause (week 11)']))
-    const read = await designer.post<FreeDays>('/api/free-days?from=2026-08-31&until=2026-12-18', out.body, { 'content-type': 'text/calendar' })
+    expect(events(out.body).map((one) => one.summary)).toEqual(
+      expect.arrayContaining(['Week 3', 'Labour Day', 'Fall Pause (week 11)']),
+    )
+    const read = await designer.post<FreeDays>(
+      '/api/free-days?from=2026-08-31&until=2026-12-18',
+      out.body,
+      { 'content-type': 'text/calendar' },
+    )
     expect(read.body.holidays).toContainEqual({ name: 'Labour Day', date: '2026-09-07' })
-    expect(read.body.breaks).toEqual([{ name: 'Fall Pause', first: '2026-11-09', last: '2026-11-13' }])
-    for (const bad of ['', 'no calendar', new Uint8Array(1000).fill(255)]) expect((await designer.post('/api/free-days?from=2026-08-31&until=2026-12-18', bad, { 'content-type': 'text/calendar' })).status).toBe(400)
-    expect((await designer.post('/api/free-days?from=soon', out.body, { 'content-type': 'text/calendar' })).status).toBe(400)
+    expect(read.body.breaks).toEqual([
+      { name: 'Fall Pause', first: '2026-11-09', last: '2026-11-13' },
+    ])
+    for (const bad of ['', 'no calendar', new Uint8Array(1000).fill(255)])
+      expect(
+        (
+          await designer.post('/api/free-days?from=2026-08-31&until=2026-12-18', bad, {
+            'content-type': 'text/calendar',
+          })
+        ).status,
+      ).toBe(400)
+    expect(
+      (
+        await designer.post('/api/free-days?from=soon', out.body, {
+          'content-type': 'text/calendar',
+        })
+      ).status,
+    ).toBe(400)
   })
   it('gives a course its own schedule, to its instructor as well', async () => {
     const own = await bed.as('sunniva.drake@kestrelsound.example')
     const mine = (await own.get<CourseSummary[]>('/api/courses')).body[0]
     const out = await own.get<string>(`/api/courses/${mine?.id}/calendar`)
-    expect(events(out.body).some((one) => one.start.toISOString().endsWith('T02:59:00.000Z'))).toBe(true)
-    const other = courses.find((course) => !course.instructors.some((person) => person.email === 'sunniva.drake@kestrelsound.example'))
+    expect(events(out.body).some((one) => one.start.toISOString().endsWith('T02:59:00.000Z'))).toBe(
+      true,
+    )
+    const other = courses.find(
+      (course) =>
+        !course.instructors.some((person) => person.email === 'sunniva.drake@kestrelsound.example'),
+    )
     expect((await own.get(`/api/courses/${other?.id}/calendar`)).status).toBe(404)
   })
 })
 
 describe('a course’s own calendar', () => {
-  const decided = { meetingDays: ['monday', 'wednesday'], units: [{ number: 1, firstWeek: 1, lastWeek: 5 }, { number: 2, firstWeek: 6, lastWeek: 8 }], nextTerm: null }
-  const factsOf = async (client: Client, id: number) => (await client.get<CourseDetail>(`/api/courses/${id}`)).body.facts
+  const decided = {
+    meetingDays: ['monday', 'wednesday'],
+    units: [
+      { number: 1, firstWeek: 1, lastWeek: 5 },
+      { number: 2, firstWeek: 6, lastWeek: 8 },
+    ],
+    nextTerm: null,
+  }
+  const factsOf = async (client: Client, id: number) =>
+    (await client.get<CourseDetail>(`/api/courses/${id}`)).body.facts
 
   it('is decided by its own instructor, and holds from then on', async () => {
     const own = await bed.as('sunniva.drake@kestrelsound.example')
     const id = (await own.get<CourseSummary[]>('/api/courses')).body[0]?.id ?? 0
     expect((await own.post(`/api/courses/${id}/calendar`, decided)).status).toBe(200)
-    expect(await factsOf(designer, id)).toMatchObject({ meetingDays: decided.meetingDays, units: decided.units })
+    expect(await factsOf(designer, id)).toMatchObject({
+      meetingDays: decided.meetingDays,
+      units: decided.units,
+    })
     expect((await designer.post(`/api/courses/${id}/calendar`, {})).status).toBe(200)
     expect(await factsOf(own, id)).not.toHaveProperty('units')
   })
   it('goes on in a later term, and in no earlier one', async () => {
     const id = courses[0]?.id ?? 0
     const { term } = await termNow()
-    for (const [code, firstDay, lastDay] of [['spring-2028', '2028-01-10', '2028-05-05'], ['spring-2020', '2020-01-13', '2020-05-08']])
-      expect((await designer.post(`/api/terms/${code}`, { was: null, term: { ...term, code, title: code, firstDay, lastDay, breaks: [], holidays: [], otherDates: [], sessions: [] } })).status).toBe(200)
-    expect((await designer.post(`/api/courses/${id}/calendar`, { nextTerm: 'spring-2028' })).status).toBe(200)
+    for (const [code, firstDay, lastDay] of [
+      ['spring-2028', '2028-01-10', '2028-05-05'],
+      ['spring-2020', '2020-01-13', '2020-05-08'],
+    ])
+      expect(
+        (
+          await designer.post(`/api/terms/${code}`, {
+            was: null,
+            term: {
+              ...term,
+              code,
+              title: code,
+              firstDay,
+              lastDay,
+              breaks: [],
+              holidays: [],
+              otherDates: [],
+              sessions: [],
+            },
+          })
+        ).status,
+      ).toBe(200)
+    expect(
+      (await designer.post(`/api/courses/${id}/calendar`, { nextTerm: 'spring-2028' })).status,
+    ).toBe(200)
     expect((await factsOf(designer, id)).nextTerm?.code).toBe('spring-2028')
-    expect((await designer.post<ApiProblem>(`/api/courses/${id}/calendar`, { nextTerm: 'spring-2020' })).body.problems?.[0]?.path).toBe('/nextTerm')
+    expect(
+      (await designer.post<ApiProblem>(`/api/courses/${id}/calendar`, { nextTerm: 'spring-2020' }))
+        .body.problems?.[0]?.path,
+    ).toBe('/nextTerm')
     expect((await designer.post(`/api/courses/${id}/calendar`, {})).status).toBe(200)
   })
   it('is refused where it makes no sense, and from others', async () => {
@@ -107,34 +244,64 @@ describe('a course’s own calendar', () => {
       expect([path, refused.status, refused.body.problems?.[0]?.path]).toEqual([path, 400, path])
     }
     const stranger = await bed.as('sunniva.drake@kestrelsound.example')
-    const other = courses.find((course) => !course.instructors.some((person) => person.email === 'sunniva.drake@kestrelsound.example'))
+    const other = courses.find(
+      (course) =>
+        !course.instructors.some((person) => person.email === 'sunniva.drake@kestrelsound.example'),
+    )
     expect((await stranger.post(`/api/courses/${other?.id}/calendar`, {})).status).toBe(404)
-    expect((await (await bed.as('reviewer@kestrelsound.example')).post(`/api/courses/${id}/calendar`, {})).status).toBe(403)
+    expect(
+      (
+        await (
+          await bed.as('reviewer@kestrelsound.example')
+        ).post(`/api/courses/${id}/calendar`, {})
+      ).status,
+    ).toBe(403)
   })
 })
 
-const namesOf = async (part: string) => (await designer.get<NamesInUse>(`/api/names?template=harbour-standard&part=${part}`)).body.names
+const namesOf = async (part: string) =>
+  (await designer.get<NamesInUse>(`/api/names?template=harbour-standard&part=${part}`)).body.names
 const modulesOf = async (id: number) => {
   const { body } = await designer.get<CourseDetail>(`/api/courses/${id}`)
-  return { platformId: body.platformId, names: ((await bed.connector(`/courses/${body.platformId}/snapshot`)) as Course).modules.map((module) => module.name) }
+  return {
+    platformId: body.platformId,
+    names: ((await bed.connector(`/courses/${body.platformId}/snapshot`)) as Course).modules.map(
+      (module) => module.name,
+    ),
+  }
 }
 /** The first name that is mendable, with its mended form. */
 const mendable = async (): Promise<{ one: NameInUse; name: string }> => {
   for (const one of await namesOf('week')) {
-    const { mended } = judgeName(formatOf('Week {week} · {dates} · {topic}'), one.name, { places: [one.values], near: one.near, classSections: one.classSections })
+    const { mended } = judgeName(formatOf('Week {week} · {dates} · {topic}'), one.name, {
+      places: [one.values],
+      near: one.near,
+      classSections: one.classSections,
+    })
     if (mended !== null && mended !== one.name) return { one, name: mended }
   }
   throw new Error('every name of the demo is right')
 }
-const plan = async (one: NameInUse, name: string) => (await designer.post<{ run: number }>('/api/renames', { names: [{ course: one.course, what: one.what, id: one.id, was: one.name, name }] })).body.run
+const plan = async (one: NameInUse, name: string) =>
+  (
+    await designer.post<{ run: number }>('/api/renames', {
+      names: [{ course: one.course, what: one.what, id: one.id, was: one.name, name }],
+    })
+  ).body.run
 const runOf = async (id: number) => (await designer.get<RunDetail>(`/api/runs/${id}`)).body
 
 describe('names in use', () => {
   it('are told with what they should say where they stand', async () => {
     const weeks = await namesOf('week')
     expect(weeks.length).toBeGreaterThan(100)
-    expect(weeks.every((one) => typeof one.values.week === 'number' && one.what === 'module')).toBe(true)
-    expect((await namesOf('course')).every((one) => one.what === 'course' && one.values.code === one.code)).toBe(true)
+    expect(weeks.every((one) => typeof one.values.week === 'number' && one.what === 'module')).toBe(
+      true,
+    )
+    expect(
+      (await namesOf('course')).every(
+        (one) => one.what === 'course' && one.values.code === one.code,
+      ),
+    ).toBe(true)
     expect((await namesOf('quiz'))[0]?.what).toBe('item')
     expect(await namesOf('no-such-part')).toEqual([])
     expect((await designer.get('/api/names?template=../x&part=week')).status).toBe(400)
@@ -145,22 +312,35 @@ describe('planned names', () => {
   it('are written only after approval, and taken back by a plan of their own', async () => {
     const { one, name } = await mendable()
     const run = await plan(one, name)
-    expect(await runOf(run)).toMatchObject({ kind: 'renames', state: 'planned', tasks: [{ renames: [{ was: one.name, name }] }] })
+    expect(await runOf(run)).toMatchObject({
+      kind: 'renames',
+      state: 'planned',
+      tasks: [{ renames: [{ was: one.name, name }] }],
+    })
     await new Promise((resolve) => setTimeout(resolve, 1500))
     expect((await modulesOf(one.course)).names).toContain(one.name)
     await designer.post(`/api/runs/${run}/approve`)
-    await until(() => runOf(run), (detail) => detail.state === 'done')
+    await until(
+      () => runOf(run),
+      (detail) => detail.state === 'done',
+    )
     expect((await modulesOf(one.course)).names).toContain(name)
     const back = await plan({ ...one, name }, one.name)
     await designer.post(`/api/runs/${back}/approve`)
-    await until(() => runOf(back), (detail) => detail.state === 'done')
+    await until(
+      () => runOf(back),
+      (detail) => detail.state === 'done',
+    )
     expect((await modulesOf(one.course)).names).toContain(one.name)
   })
   it('leave alone what somebody renamed meanwhile, and say so', async () => {
     const { one, name } = await mendable()
     const run = await plan({ ...one, name: 'The name it bore yesterday' }, name)
     await designer.post(`/api/runs/${run}/approve`)
-    const done = await until(() => runOf(run), (detail) => detail.state === 'done')
+    const done = await until(
+      () => runOf(run),
+      (detail) => detail.state === 'done',
+    )
     expect(done.tasks[0]?.message).toContain('1 left as they are')
     expect((await modulesOf(one.course)).names).toContain(one.name)
   })
@@ -169,9 +349,14 @@ describe('planned names', () => {
     await bed.misbehave('lost-answer', 1)
     const run = await plan(one, name)
     await designer.post(`/api/runs/${run}/approve`)
-    const done = await until(() => runOf(run), (detail) => detail.state === 'done')
+    const done = await until(
+      () => runOf(run),
+      (detail) => detail.state === 'done',
+    )
     expect(done.tasks[0]).toMatchObject({ state: 'done', message: '1 name given' })
-    const course = (await bed.connector(`/courses/${(await modulesOf(one.course)).platformId}/snapshot`)) as Course
+    const course = (await bed.connector(
+      `/courses/${(await modulesOf(one.course)).platformId}/snapshot`,
+    )) as Course
     expect(everyModule(course.modules).filter((module) => module.name === name)).toHaveLength(1)
   })
   it('that are dropped change nothing', async () => {
@@ -184,8 +369,18 @@ describe('planned names', () => {
   })
   it('are refused where they make no sense', async () => {
     const one = { course: courses[0]?.id ?? 0, what: 'module', id: 'm', was: 'a', name: 'b' }
-    for (const [names, status] of [[[], 400], [[{ ...one, name: '' }], 400], [[{ ...one, what: 'page' }], 400], [[{ ...one, course: 999_999 }], 404], [[{ ...one, name: 'a' }], 409], [[{ ...one, name: 'x'.repeat(2001) }], 400]] as const)
-      expect([status, (await designer.post('/api/renames', { names })).status]).toEqual([status, status])
+    for (const [names, status] of [
+      [[], 400],
+      [[{ ...one, name: '' }], 400],
+      [[{ ...one, what: 'page' }], 400],
+      [[{ ...one, course: 999_999 }], 404],
+      [[{ ...one, name: 'a' }], 409],
+      [[{ ...one, name: 'x'.repeat(2001) }], 400],
+    ] as const)
+      expect([status, (await designer.post('/api/renames', { names })).status]).toEqual([
+        status,
+        status,
+      ])
   })
 })
 
@@ -195,10 +390,21 @@ describe('names that clash across courses', () => {
     if (!first || !second) throw new Error('the demo has too few courses')
     const run = await plan(second, first.name)
     await designer.post(`/api/runs/${run}/approve`)
-    await until(() => runOf(run), (detail) => detail.state === 'done')
-    const check = (await designer.post<{ run: number }>(`/api/courses/${second.course}/check`, {})).body.run
-    await until(() => runOf(check), (detail) => detail.state === 'done')
+    await until(
+      () => runOf(run),
+      (detail) => detail.state === 'done',
+    )
+    const check = (await designer.post<{ run: number }>(`/api/courses/${second.course}/check`, {}))
+      .body.run
+    await until(
+      () => runOf(check),
+      (detail) => detail.state === 'done',
+    )
     const detail = (await designer.get<CourseDetail>(`/api/courses/${second.course}`)).body
-    expect(detail.result?.findings.filter((finding) => finding.rule === 'name-clash').map((finding) => finding.message)).toEqual([expect.stringContaining(`is also that of ${first.code} ${first.title}`)])
+    expect(
+      detail.result?.findings
+        .filter((finding) => finding.rule === 'name-clash')
+        .map((finding) => finding.message),
+    ).toEqual([expect.stringContaining(`is also that of ${first.code} ${first.title}`)])
   })
 })

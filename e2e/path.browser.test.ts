@@ -33,16 +33,32 @@ describe('every screen', () => {
     ['today', '/today', 'Not ready'],
     ['templates', '/templates', 'Harbour Standard'],
     ['workbench', '/templates/harbour-standard?part=week-overview', 'Fixed text'],
-    ['workbench, settings of a part', '/templates/harbour-standard?part=week', 'Different repetitions'],
-    ['workbench, a different repetition', '/templates/harbour-standard?part=week-pause', 'Which repetition'],
-    ['workbench, as a course', '/templates/harbour-standard?show=course', 'make this one different'],
+    [
+      'workbench, settings of a part',
+      '/templates/harbour-standard?part=week',
+      'Different repetitions',
+    ],
+    [
+      'workbench, a different repetition',
+      '/templates/harbour-standard?part=week-pause',
+      'Which repetition',
+    ],
+    [
+      'workbench, as a course',
+      '/templates/harbour-standard?show=course',
+      'make this one different',
+    ],
     ['workbench, side by side', '/templates/harbour-standard?show=variants', 'kinds of course'],
     ['workbench, the course', '/templates/harbour-standard?view=settings', 'Navigation'],
     ['workbench, grades', '/templates/harbour-standard?view=grading', 'Grade scheme'],
     ['workbench, outcomes', '/templates/nav-110?view=outcomes', 'Course outcomes'],
     ['workbench, shared pieces', '/templates/harbour-standard?view=shared', 'Kept blocks'],
     ['workbench, layer above', '/templates/nav-110?view=layer', 'Built on'],
-    ['workbench, proofreading', '/templates/harbour-standard?view=proofreading', 'What is looked at'],
+    [
+      'workbench, proofreading',
+      '/templates/harbour-standard?view=proofreading',
+      'What is looked at',
+    ],
     ['workbench, comments', '/templates/harbour-standard?view=comments', 'New comment'],
     ['workbench, versions', '/templates/harbour-standard?view=versions', 'What differs'],
     ['a new template', '/templates/new', 'Each week holds'],
@@ -71,7 +87,9 @@ describe('every screen', () => {
     // What comes later may change what is seen; a request that hangs is no reason to fail here.
     await page.waitForLoadState('networkidle', { timeout: 10_000 }).catch(() => undefined)
     expect(await violations(page)).toEqual([])
-    expect(await page.evaluate('document.documentElement.scrollWidth <= window.innerWidth')).toBe(true)
+    expect(await page.evaluate('document.documentElement.scrollWidth <= window.innerWidth')).toBe(
+      true,
+    )
     expect(pageErrors).toEqual([])
   })
 })
@@ -87,11 +105,17 @@ describe('the path of a designer', () => {
     await page.getByText('did you mean code?').waitFor()
     await field.fill('Welcome aboard {code}')
     await page.keyboard.press('Enter')
-    await row('welcome').getByText(/Welcome aboard [A-Z]{3} \d{3}/).waitFor()
+    await row('welcome')
+      .getByText(/Welcome aboard [A-Z]{3} \d{3}/)
+      .waitFor()
     await page.getByRole('button', { name: 'Undo' }).click()
-    await row('welcome').getByText(/Welcome to [A-Z]{3} \d{3}/).waitFor()
+    await row('welcome')
+      .getByText(/Welcome to [A-Z]{3} \d{3}/)
+      .waitFor()
     await page.getByRole('button', { name: 'Redo' }).click()
-    await row('welcome').getByText(/Welcome aboard [A-Z]{3} \d{3}/).waitFor()
+    await row('welcome')
+      .getByText(/Welcome aboard [A-Z]{3} \d{3}/)
+      .waitFor()
     await page.getByText(/saved \d/).waitFor()
   })
   it('adds a page with a fill-in, moves it by keyboard, reads it as a student, and releases the version', async () => {
@@ -114,18 +138,26 @@ describe('the path of a designer', () => {
     await page.getByText('draft of version 3').waitFor()
   })
   it('plans a rollout, reads the plan, approves it and watches it to its end', async () => {
-    const shell = ((await (await page.request.get(`${bed.address}/api/courses`)).json()) as CourseSummary[]).find((course) => course.state === 'shell')
+    const shell = (
+      (await (await page.request.get(`${bed.address}/api/courses`)).json()) as CourseSummary[]
+    ).find((course) => course.state === 'shell')
     await page.goto(`${bed.address}/rollouts/new?template=harbour-standard&courses=${shell?.id}`)
     await page.getByRole('button', { name: /^Make the plans/ }).click()
     await page.getByRole('button', { name: 'open the course' }).click({ timeout: 30_000 })
     await page.getByRole('button', { name: 'see the differences' }).click()
-    await page.getByRole('region', { name: /^Plan for/ }).getByText('Start Here').first().waitFor()
+    await page
+      .getByRole('region', { name: /^Plan for/ })
+      .getByText('Start Here')
+      .first()
+      .waitFor()
     await page.getByRole('button', { name: /^Approve and run/ }).click()
     await page.getByText('What came of it').waitFor()
     await page.getByText(/parts created/).waitFor({ timeout: 30_000 })
   })
   it('sees an instructor’s edit on the platform as a finding, with its evidence', async () => {
-    const course = (await (await page.request.get(`${bed.address}/api/courses`)).json()).find((one: { id: number }) => one.id === 1) as { platformId: string }
+    const course = (await (await page.request.get(`${bed.address}/api/courses`)).json()).find(
+      (one: { id: number }) => one.id === 1,
+    ) as { platformId: string }
     const platform = await (await browser.newContext()).newPage()
     await platform.goto(`${bed.platformAddress}/courses/${course.platformId}`)
     await platform.locator('input[name="name"][value^="Week 2"]').fill('wk 2 - marks')
@@ -134,19 +166,31 @@ describe('the path of a designer', () => {
     await page.goto(`${bed.address}/courses/1?show=mend`)
     await page.getByRole('button', { name: 'Read again' }).click()
     await page.getByText('“wk 2 - marks”').first().waitFor({ timeout: 20_000 })
-    await page.getByText(/does not follow the format/).first().waitFor()
+    await page
+      .getByText(/does not follow the format/)
+      .first()
+      .waitFor()
   })
   it('goes from a crossing of the weave to the evidence', async () => {
     await page.goto(`${bed.address}/conformance`)
-    await page.getByRole('link', { name: /open must/ }).first().click()
+    await page
+      .getByRole('link', { name: /open must/ })
+      .first()
+      .click()
     await page.getByText(/^Only /).waitFor()
-    await page.getByText(/^Open (must|should)/).first().waitFor()
+    await page
+      .getByText(/^Open (must|should)/)
+      .first()
+      .waitFor()
   })
   it('looks ahead with an as-of date', async () => {
     await page.goto(`${bed.address}/conformance?asOf=2026-10-05`)
     await page.getByRole('button', { name: /^Check/ }).click()
     await page.getByText('courses ready, as of 2026-10-05').waitFor()
-    await page.getByRole('link', { name: /Week 5/ }).first().waitFor({ timeout: 30_000 })
+    await page
+      .getByRole('link', { name: /Week 5/ })
+      .first()
+      .waitFor({ timeout: 30_000 })
   })
 })
 
@@ -160,7 +204,17 @@ describe('the naming bench', () => {
   })
   it('sorts a list of one’s own, mends it, and takes over a format found in it', async () => {
     await page.getByLabel('Naming format').fill('Week {week} · {dates} · {topic}')
-    await page.getByLabel('Names, one a line').fill(['Wk 3: Tides', 'Wk 4: Fog', 'Wk 5: Marks', 'Start here', 'Week 6 · Oct 5 – Oct 11 · Streams'].join('\n'))
+    await page
+      .getByLabel('Names, one a line')
+      .fill(
+        [
+          'Wk 3: Tides',
+          'Wk 4: Fog',
+          'Wk 5: Marks',
+          'Start here',
+          'Week 6 · Oct 5 – Oct 11 · Streams',
+        ].join('\n'),
+      )
     await page.getByRole('button', { name: 'Mendable 3' }).waitFor()
     await page.getByRole('button', { name: 'Not readable 1' }).waitFor()
     await page.getByRole('button', { name: 'Follow 1' }).waitFor()
@@ -169,12 +223,23 @@ describe('the naming bench', () => {
     await page.getByRole('button', { name: 'Follow 3' }).waitFor()
   })
   it('judges 10,000 names without holding the page up', async () => {
-    const names = Array.from({ length: 10_000 }, (_, i) => `wk ${(i % 16) + 1} - Tides no. ${i}`).join('\n')
-    await page.locator('input[type="file"]').setInputFiles({ name: 'names.txt', mimeType: 'text/plain', buffer: Buffer.from(names) })
-    await page.evaluate("window.stalls = []; new PerformanceObserver((list) => list.getEntries().forEach((one) => window.stalls.push(one.duration))).observe({ entryTypes: ['longtask'] })")
+    const names = Array.from(
+      { length: 10_000 },
+      (_, i) => `wk ${(i % 16) + 1} - Tides no. ${i}`,
+    ).join('\n')
+    await page
+      .locator('input[type="file"]')
+      .setInputFiles({ name: 'names.txt', mimeType: 'text/plain', buffer: Buffer.from(names) })
+    await page.evaluate(
+      "window.stalls = []; new PerformanceObserver((list) => list.getEntries().forEach((one) => window.stalls.push(one.duration))).observe({ entryTypes: ['longtask'] })",
+    )
     await page.getByLabel('Naming format').fill('Week {week}: {topic}')
     await page.getByRole('button', { name: 'Mendable 10000' }).waitFor({ timeout: 60_000 })
-    await page.getByText('Week 3: Tides no. 2').or(page.getByText('Tides no. 2').first()).first().waitFor()
+    await page
+      .getByText('Week 3: Tides no. 2')
+      .or(page.getByText('Tides no. 2').first())
+      .first()
+      .waitFor()
     // A stall is what a person would feel; the machine of the tests may be slow, so that the bound is wide.
     expect(Math.max(0, ...((await page.evaluate('window.stalls')) as number[]))).toBeLessThan(500)
   })
@@ -184,7 +249,10 @@ describe('the naming bench', () => {
     await page.getByRole('button', { name: /^Plan \d+ new names?$/ }).click()
     await page.getByText('Nothing is written until you approve it').waitFor()
     await page.getByRole('button', { name: 'Approve and run' }).click()
-    await page.getByText(/names? given/).first().waitFor({ timeout: 30_000 })
+    await page
+      .getByText(/names? given/)
+      .first()
+      .waitFor({ timeout: 30_000 })
     await page.getByRole('button', { name: 'Plan the way back' }).waitFor({ timeout: 30_000 })
   })
 })
@@ -208,8 +276,22 @@ describe('a term', () => {
     await page.getByLabel('Code', { exact: true }).first().fill('spring-2028')
     await page.getByLabel('Opening day').fill('2028-01-10')
     await page.getByLabel('Last day of class').fill('2028-04-28')
-    const file = ['BEGIN:VCALENDAR', 'VERSION:2.0', 'PRODID:-//t//EN', 'BEGIN:VEVENT', 'UID:a@example.com', 'DTSTAMP:20270101T000000Z', 'DTSTART;VALUE=DATE:20280221', 'SUMMARY:Ice Day', 'END:VEVENT', 'END:VCALENDAR', ''].join('\r\n')
-    await page.getByLabel('Calendar file with holidays').setInputFiles({ name: 'h.ics', mimeType: 'text/calendar', buffer: Buffer.from(file) })
+    const file = [
+      'BEGIN:VCALENDAR',
+      'VERSION:2.0',
+      'PRODID:-//t//EN',
+      'BEGIN:VEVENT',
+      'UID:a@example.com',
+      'DTSTAMP:20270101T000000Z',
+      'DTSTART;VALUE=DATE:20280221',
+      'SUMMARY:Ice Day',
+      'END:VEVENT',
+      'END:VCALENDAR',
+      '',
+    ].join('\r\n')
+    await page
+      .getByLabel('Calendar file with holidays')
+      .setInputFiles({ name: 'h.ics', mimeType: 'text/calendar', buffer: Buffer.from(file) })
     await page.getByText('1 holiday and 0 breaks read').waitFor()
     await page.getByRole('button', { name: 'Make term' }).click()
     await page.getByText('0 courses').waitFor()
@@ -228,7 +310,10 @@ describe('a point in time, told in words', () => {
     await due().press('Enter')
     await page.getByText(/^here Wed .*17:00$/).waitFor()
     await due().fill('day 5 of')
-    await page.getByRole('textbox', { name: 'Due' }).and(page.locator('[aria-invalid="true"]')).waitFor()
+    await page
+      .getByRole('textbox', { name: 'Due' })
+      .and(page.locator('[aria-invalid="true"]'))
+      .waitFor()
     await due().fill('day 3 of its week at 17:00')
     await page.getByRole('button', { name: 'Undo' }).click()
     await page.getByText(/^here Sun .*23:59$/).waitFor()
@@ -249,7 +334,10 @@ describe('a course’s own calendar', () => {
     await page.getByRole('button', { name: 'Save calendar' }).click()
     await page.getByText('Saved. What the course should be').waitFor()
     await page.reload()
-    expect([await page.getByLabel('Thursday').isChecked(), await page.getByLabel('Unit 1, to week').inputValue()]).toEqual([true, '3'])
+    expect([
+      await page.getByLabel('Thursday').isChecked(),
+      await page.getByLabel('Unit 1, to week').inputValue(),
+    ]).toEqual([true, '3'])
     await page.getByRole('button', { name: 'no units' }).click()
     await page.getByRole('button', { name: 'Put back' }).click()
     expect(await page.getByLabel('Unit 1, to week').inputValue()).toBe('3')

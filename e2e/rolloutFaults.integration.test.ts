@@ -16,17 +16,56 @@ let designer: Client
 
 /** A template small enough for hundreds of courses, with every sort of change in its second version. */
 const document = {
-  schema: 'wickerframe.template/1', key: template, title: 'Lifeboat Standard', naming: { courseName: '{code} {title} · {classSection}', courseLabel: '{code}' },
-  home: { name: '{code} home', blocks: [{ kind: 'fixed-text', key: 'notice', html: '<p>Muster at the slipway.</p>' }, { kind: 'fill-in', key: 'hours', prompt: 'When can students see you?' }] },
+  schema: 'wickerframe.template/1',
+  key: template,
+  title: 'Lifeboat Standard',
+  naming: { courseName: '{code} {title} · {classSection}', courseLabel: '{code}' },
+  home: {
+    name: '{code} home',
+    blocks: [
+      { kind: 'fixed-text', key: 'notice', html: '<p>Muster at the slipway.</p>' },
+      { kind: 'fill-in', key: 'hours', prompt: 'When can students see you?' },
+    ],
+  },
   parts: [
-    { kind: 'module', key: 'start', name: 'Start here', position: 'first', items: [
-      { kind: 'page', key: 'welcome', name: 'Welcome to {code}', blocks: [{ kind: 'fixed-text', key: 'rule', html: '<p>Lifejackets on, always.</p>' }, { kind: 'fill-in', key: 'hello', prompt: 'Tell students who you are.' }] },
-      { kind: 'page', key: 'gone', name: 'Old drill sheet', blocks: [{ kind: 'fixed-text', key: 'sheet', html: '<p>Drill one.</p>' }] },
-    ] },
-    { kind: 'module', key: 'week', name: 'Week {week} · {topic}', repeat: { per: 'week', from: 1, to: 2 }, items: [
-      { kind: 'discussion', key: 'talk', name: 'Discussion {week}' },
-      { kind: 'assignment', key: 'work', name: 'Drill {week}', settings: { points: 10, due: { from: 'week-end', days: 0, time: '23:59' } } },
-    ] },
+    {
+      kind: 'module',
+      key: 'start',
+      name: 'Start here',
+      position: 'first',
+      items: [
+        {
+          kind: 'page',
+          key: 'welcome',
+          name: 'Welcome to {code}',
+          blocks: [
+            { kind: 'fixed-text', key: 'rule', html: '<p>Lifejackets on, always.</p>' },
+            { kind: 'fill-in', key: 'hello', prompt: 'Tell students who you are.' },
+          ],
+        },
+        {
+          kind: 'page',
+          key: 'gone',
+          name: 'Old drill sheet',
+          blocks: [{ kind: 'fixed-text', key: 'sheet', html: '<p>Drill one.</p>' }],
+        },
+      ],
+    },
+    {
+      kind: 'module',
+      key: 'week',
+      name: 'Week {week} · {topic}',
+      repeat: { per: 'week', from: 1, to: 2 },
+      items: [
+        { kind: 'discussion', key: 'talk', name: 'Discussion {week}' },
+        {
+          kind: 'assignment',
+          key: 'work',
+          name: 'Drill {week}',
+          settings: { points: 10, due: { from: 'week-end', days: 0, time: '23:59' } },
+        },
+      ],
+    },
   ],
 }
 
@@ -34,21 +73,38 @@ beforeAll(async () => {
   bed = await startTestBed({ courses: 2, leaseSeconds: 3 })
   designer = await bed.as('designer@kestrelsound.example')
   expect((await designer.post('/api/templates', document)).status).toBe(200)
-  expect((await designer.post(`/api/templates/${template}/release`, { revision: 0, note: 'First' })).body).toMatchObject({ version: 1 })
+  expect(
+    (await designer.post(`/api/templates/${template}/release`, { revision: 0, note: 'First' }))
+      .body,
+  ).toMatchObject({ version: 1 })
 })
 afterAll(() => bed.stop())
 
 /** Pairs of courses that are to end up the same: one without faults, one with. */
 const makeTwins = async (): Promise<{ calm: CourseSummary[]; rough: CourseSummary[] }> => {
-  const rows = (prefix: string) => Array.from({ length: courses }, (_, i) => `SAF 150,Liferaft & Flare Drill,autumn-2026,first-half,${prefix}${i},own,,,on-campus,8,teaching`)
-  const header = 'code,title,term,session,class section,own or shared,instructor e-mail,instructor name,modality,weeks,status\n'
-  const { body } = await designer.post<MadeCourses>('/api/courses/made?how=each', header + [...rows('C'), ...rows('R')].join('\n'), { 'content-type': 'text/csv' })
+  const rows = (prefix: string) =>
+    Array.from(
+      { length: courses },
+      (_, i) =>
+        `SAF 150,Liferaft & Flare Drill,autumn-2026,first-half,${prefix}${i},own,,,on-campus,8,teaching`,
+    )
+  const header =
+    'code,title,term,session,class section,own or shared,instructor e-mail,instructor name,modality,weeks,status\n'
+  const { body } = await designer.post<MadeCourses>(
+    '/api/courses/made?how=each',
+    header + [...rows('C'), ...rows('R')].join('\n'),
+    { 'content-type': 'text/csv' },
+  )
   expect([body.errors, body.made.length]).toEqual([[], 2 * courses])
   const all = (await designer.get<CourseSummary[]>('/api/courses')).body
-  const sorted = (prefix: string) => all.filter((course) => course.classSections[0]?.startsWith(prefix)).sort((a, b) => Number(a.classSections[0]?.slice(1)) - Number(b.classSections[0]?.slice(1)))
+  const sorted = (prefix: string) =>
+    all
+      .filter((course) => course.classSections[0]?.startsWith(prefix))
+      .sort((a, b) => Number(a.classSections[0]?.slice(1)) - Number(b.classSections[0]?.slice(1)))
   return { calm: sorted('C'), rough: sorted('R') }
 }
-const snapshot = async (course: CourseSummary): Promise<Course> => (await bed.connector(`/courses/${course.platformId}/snapshot`)) as Course
+const snapshot = async (course: CourseSummary): Promise<Course> =>
+  (await bed.connector(`/courses/${course.platformId}/snapshot`)) as Course
 
 /** What instructors do, the same in both of a pair; each writes a word that must be found again. */
 const editsOf = (course: Course, i: number): Change[] => {
@@ -59,115 +115,273 @@ const editsOf = (course: Course, i: number): Change[] => {
   const welcome = named('Welcome')
   const [first, second, drill] = [named('Discussion 1'), named('Discussion 2'), named('Old drill')]
   const one: (Change | null)[] = [
-    welcome ? { change: 'set-item', id: welcome.id, fields: { html: (welcome.html ?? '').replace('Tell students who you are.', word) } } : null,
-    random() < 0.4 && welcome ? { change: 'set-item', id: welcome.id, fields: { html: (welcome.html ?? '').replace('Lifejackets on, always.', `Lifejackets, ${word}.`).replace('Tell students who you are.', word) } } : null,
-    random() < 0.4 && first ? { change: 'set-item', id: first.id, fields: { name: `Talk ${word}` } } : null,
+    welcome
+      ? {
+          change: 'set-item',
+          id: welcome.id,
+          fields: { html: (welcome.html ?? '').replace('Tell students who you are.', word) },
+        }
+      : null,
+    random() < 0.4 && welcome
+      ? {
+          change: 'set-item',
+          id: welcome.id,
+          fields: {
+            html: (welcome.html ?? '')
+              .replace('Lifejackets on, always.', `Lifejackets, ${word}.`)
+              .replace('Tell students who you are.', word),
+          },
+        }
+      : null,
+    random() < 0.4 && first
+      ? { change: 'set-item', id: first.id, fields: { name: `Talk ${word}` } }
+      : null,
     random() < 0.3 && second ? { change: 'remove-item', id: second.id } : null,
-    random() < 0.3 && drill ? { change: 'set-item', id: drill.id, fields: { html: `<p>${word}</p>` } } : null,
-    random() < 0.3 ? { change: 'create-item', clientId: 'own', module: course.modules[1]?.id ?? '', at: 0, kind: 'page', fields: { name: `Mine ${word}`, html: `<p>${word}</p>` } } : null,
+    random() < 0.3 && drill
+      ? { change: 'set-item', id: drill.id, fields: { html: `<p>${word}</p>` } }
+      : null,
+    random() < 0.3
+      ? {
+          change: 'create-item',
+          clientId: 'own',
+          module: course.modules[1]?.id ?? '',
+          at: 0,
+          kind: 'page',
+          fields: { name: `Mine ${word}`, html: `<p>${word}</p>` },
+        }
+      : null,
   ]
   return one.flatMap((edit) => edit ?? [])
 }
 
 /** The course without ids, times and what tells the pair apart: equal for courses that ended the same. */
 const normal = (course: Course): string => {
-  const names = new Map([...everyModule(course.modules), ...everyCourseItem(course).map(({ item }) => item)].map((one, i) => [one.id, `#${i}`]))
-  const text = JSON.stringify(course, (field, value: unknown) => (['id', 'revision', 'readAt', 'label', 'name'].includes(field) && typeof value === 'string' ? (field === 'name' ? value.replace(/ · [CR]\d+$/, '') : '') : value))
-  return text.replace(/\/courses\/[\w-]+\//g, '/').replace(/\b[im]\d{4,}\b/g, (id) => names.get(id) ?? '#gone').replace(/@r-[0-9a-f]+/g, '@r')
+  const names = new Map(
+    [...everyModule(course.modules), ...everyCourseItem(course).map(({ item }) => item)].map(
+      (one, i) => [one.id, `#${i}`],
+    ),
+  )
+  const text = JSON.stringify(course, (field, value: unknown) =>
+    ['id', 'revision', 'readAt', 'label', 'name'].includes(field) && typeof value === 'string'
+      ? field === 'name'
+        ? value.replace(/ · [CR]\d+$/, '')
+        : ''
+      : value,
+  )
+  return text
+    .replace(/\/courses\/[\w-]+\//g, '/')
+    .replace(/\b[im]\d{4,}\b/g, (id) => names.get(id) ?? '#gone')
+    .replace(/@r-[0-9a-f]+/g, '@r')
 }
-const applied = async (list: readonly CourseSummary[]): Promise<{ sets: number; changes: number }[]> => {
-  const rows = await rowsOf<{ id: string; applied_sets: number; applied_changes: number }>(bed.platformPool, 'SELECT id, applied_sets, applied_changes FROM courses')
-  const counted = new Map(rows.map((row) => [row.id, { sets: row.applied_sets, changes: row.applied_changes }]))
+const applied = async (
+  list: readonly CourseSummary[],
+): Promise<{ sets: number; changes: number }[]> => {
+  const rows = await rowsOf<{ id: string; applied_sets: number; applied_changes: number }>(
+    bed.platformPool,
+    'SELECT id, applied_sets, applied_changes FROM courses',
+  )
+  const counted = new Map(
+    rows.map((row) => [row.id, { sets: row.applied_sets, changes: row.applied_changes }]),
+  )
   return list.map((course) => counted.get(course.platformId) ?? { sets: -1, changes: -1 })
 }
 const planAndApprove = async (version: number, list: readonly CourseSummary[]): Promise<number> => {
-  const { body } = await designer.post<{ run: number }>('/api/rollouts', { order: versionOrder(template, version), courses: list.map((one) => one.id), rule: 'keep' })
-  await until(() => runOf(designer, body.run), (detail) => detail.state === 'planned', 120)
+  const { body } = await designer.post<{ run: number }>('/api/rollouts', {
+    order: versionOrder(template, version),
+    courses: list.map((one) => one.id),
+    rule: 'keep',
+  })
+  await until(
+    () => runOf(designer, body.run),
+    (detail) => detail.state === 'planned',
+    120,
+  )
   await designer.post(`/api/runs/${body.run}/approve`)
   return body.run
 }
-const ended = (run: number, seconds: number): Promise<RunDetail> => until(() => runOf(designer, run).catch(() => ({ state: 'running' }) as RunDetail), (detail) => detail.state === 'done', seconds)
+const ended = (run: number, seconds: number): Promise<RunDetail> =>
+  until(
+    () => runOf(designer, run).catch(() => ({ state: 'running' }) as RunDetail),
+    (detail) => detail.state === 'done',
+    seconds,
+  )
 
 describe('two hundred courses', () => {
-  it('end as they would without faults, whatever is killed and whenever; each change is applied once, no edit is lost', { timeout: 900_000 }, async () => {
-    const { calm, rough } = await makeTwins()
-    let workers: StartedProcess[] = [await bed.startWorker(), await bed.startWorker(), await bed.startWorker()]
-    await ended(await planAndApprove(1, [...calm, ...rough]), 240)
+  it(
+    'end as they would without faults, whatever is killed and whenever; each change is applied once, no edit is lost',
+    { timeout: 900_000 },
+    async () => {
+      const { calm, rough } = await makeTwins()
+      let workers: StartedProcess[] = [
+        await bed.startWorker(),
+        await bed.startWorker(),
+        await bed.startWorker(),
+      ]
+      await ended(await planAndApprove(1, [...calm, ...rough]), 240)
 
-    for (const list of [calm, rough])
-      for (let i = 0; i < list.length; i += 10)
-        await Promise.all(list.slice(i, i + 10).map(async (course, j) => {
-          const present = await snapshot(course)
-          const changes = editsOf(present, i + j)
-          const answer = await fetch(`${bed.platformAddress}/connector/v1/courses/${course.platformId}/change-sets`, { method: 'POST', headers: { authorization: bed.authorization, 'content-type': 'application/json', 'idempotency-key': `edit-of-${course.platformId}` }, body: JSON.stringify({ expectedRevision: present.revision, changes }) })
-          expect(answer.status).toBe(200)
-        }))
-    const { body } = await designer.get<TemplateDraft>(`/api/templates/${template}`)
-    const edits = [
-      { edit: 'set-block', part: 'welcome', block: 'rule', field: 'html', was: '<p>Lifejackets on, always.</p>', value: '<p>Lifejackets on from the gate.</p>' },
-      { edit: 'set-field', part: 'talk', field: ['name'], was: 'Discussion {week}', value: 'Watch talk {week}' },
-      { edit: 'set-field', part: 'work', field: ['settings', 'points'], was: 10, value: 20 },
-      { edit: 'remove-part', part: 'gone' },
-      { edit: 'add-part', parent: 'start', at: 0, part: { ...document.parts[0]?.items[0], key: 'new-page', name: 'Know your boat', blocks: [{ kind: 'fixed-text', key: 'boat', html: '<p>It rights itself. <a href="part:welcome">Back.</a></p>' }] } },
-    ]
-    expect(await designer.post(`/api/templates/${template}/edits`, { revision: body.draftRevision, edits })).toMatchObject({ status: 200 })
-    expect((await designer.post(`/api/templates/${template}/release`, { revision: body.draftRevision + 1, note: 'Second' })).body).toMatchObject({ version: 2 })
+      for (const list of [calm, rough])
+        for (let i = 0; i < list.length; i += 10)
+          await Promise.all(
+            list.slice(i, i + 10).map(async (course, j) => {
+              const present = await snapshot(course)
+              const changes = editsOf(present, i + j)
+              const answer = await fetch(
+                `${bed.platformAddress}/connector/v1/courses/${course.platformId}/change-sets`,
+                {
+                  method: 'POST',
+                  headers: {
+                    authorization: bed.authorization,
+                    'content-type': 'application/json',
+                    'idempotency-key': `edit-of-${course.platformId}`,
+                  },
+                  body: JSON.stringify({ expectedRevision: present.revision, changes }),
+                },
+              )
+              expect(answer.status).toBe(200)
+            }),
+          )
+      const { body } = await designer.get<TemplateDraft>(`/api/templates/${template}`)
+      const edits = [
+        {
+          edit: 'set-block',
+          part: 'welcome',
+          block: 'rule',
+          field: 'html',
+          was: '<p>Lifejackets on, always.</p>',
+          value: '<p>Lifejackets on from the gate.</p>',
+        },
+        {
+          edit: 'set-field',
+          part: 'talk',
+          field: ['name'],
+          was: 'Discussion {week}',
+          value: 'Watch talk {week}',
+        },
+        { edit: 'set-field', part: 'work', field: ['settings', 'points'], was: 10, value: 20 },
+        { edit: 'remove-part', part: 'gone' },
+        {
+          edit: 'add-part',
+          parent: 'start',
+          at: 0,
+          part: {
+            ...document.parts[0]?.items[0],
+            key: 'new-page',
+            name: 'Know your boat',
+            blocks: [
+              {
+                kind: 'fixed-text',
+                key: 'boat',
+                html: '<p>It rights itself. <a href="part:welcome">Back.</a></p>',
+              },
+            ],
+          },
+        },
+      ]
+      expect(
+        await designer.post(`/api/templates/${template}/edits`, {
+          revision: body.draftRevision,
+          edits,
+        }),
+      ).toMatchObject({ status: 200 })
+      expect(
+        (
+          await designer.post(`/api/templates/${template}/release`, {
+            revision: body.draftRevision + 1,
+            note: 'Second',
+          })
+        ).body,
+      ).toMatchObject({ version: 2 })
 
-    await ended(await planAndApprove(2, calm), 240)
-    const before = await applied(rough)
+      await ended(await planAndApprove(2, calm), 240)
+      const before = await applied(rough)
 
-    // Now with everything going wrong, killed again and again.
-    const random = seededRandom(Date.now() % 100_000)
-    const run = await planAndApprove(2, rough)
-    for (const [name, count] of [['slow-answers', 900], ['lost-answer', 25], ['too-many-requests', 25], ['server-error', 25], ['edit-in-between', 5]] as const) await bed.misbehave(name, count)
-    let server: StartedProcess = bed.server
-    const killed: Promise<unknown>[] = []
-    const underWay: number[] = []
-    for (let k = 0; k < kills; k++) {
-      await new Promise((resolve) => setTimeout(resolve, 300 + random() * 900))
-      // Each one hits a run that is under way.
-      const still = await rowsOf<{ count: number }>(bed.pool, "SELECT COUNT(*) AS count FROM tasks WHERE run_id = ? AND state IN ('waiting', 'at-work', 'sent')", [run]).catch(() => [{ count: 1 }])
-      underWay.push(Number(still[0]?.count))
-      const which = Math.floor(random() * 4)
-      if (which === 3) {
-        await server.stop('SIGKILL')
-        server = await bed.startServer()
-      } else {
-        await workers[which]?.stop('SIGKILL')
-        const again = await bed.startWorker()
-        workers = workers.map((worker, i) => (i === which ? again : worker))
+      // Now with everything going wrong, killed again and again.
+      const random = seededRandom(Date.now() % 100_000)
+      const run = await planAndApprove(2, rough)
+      for (const [name, count] of [
+        ['slow-answers', 900],
+        ['lost-answer', 25],
+        ['too-many-requests', 25],
+        ['server-error', 25],
+        ['edit-in-between', 5],
+      ] as const)
+        await bed.misbehave(name, count)
+      let server: StartedProcess = bed.server
+      const killed: Promise<unknown>[] = []
+      const underWay: number[] = []
+      for (let k = 0; k < kills; k++) {
+        await new Promise((resolve) => setTimeout(resolve, 300 + random() * 900))
+        // Each one hits a run that is under way.
+        const still = await rowsOf<{ count: number }>(
+          bed.pool,
+          "SELECT COUNT(*) AS count FROM tasks WHERE run_id = ? AND state IN ('waiting', 'at-work', 'sent')",
+          [run],
+        ).catch(() => [{ count: 1 }])
+        underWay.push(Number(still[0]?.count))
+        const which = Math.floor(random() * 4)
+        if (which === 3) {
+          await server.stop('SIGKILL')
+          server = await bed.startServer()
+        } else {
+          await workers[which]?.stop('SIGKILL')
+          const again = await bed.startWorker()
+          workers = workers.map((worker, i) => (i === which ? again : worker))
+        }
+        // The database drops every connection now and then, and is away for a while once.
+        if (k % 8 === 3)
+          for (const { Id } of await rowsOf<{ Id: number }>(
+            bed.pool,
+            "SELECT ID AS Id FROM information_schema.PROCESSLIST WHERE COMMAND <> 'Killed' AND ID <> CONNECTION_ID()",
+          ))
+            await change(bed.pool, `KILL CONNECTION ${Number(Id)}`).catch(() => undefined)
+        if (k === 12) {
+          process.kill(bed.mariadbPid, 'SIGSTOP')
+          killed.push(
+            new Promise((resolve) =>
+              setTimeout(() => resolve(process.kill(bed.mariadbPid, 'SIGCONT')), 4000),
+            ),
+          )
+        }
       }
-      // The database drops every connection now and then, and is away for a while once.
-      if (k % 8 === 3) for (const { Id } of await rowsOf<{ Id: number }>(bed.pool, "SELECT ID AS Id FROM information_schema.PROCESSLIST WHERE COMMAND <> 'Killed' AND ID <> CONNECTION_ID()")) await change(bed.pool, `KILL CONNECTION ${Number(Id)}`).catch(() => undefined)
-      if (k === 12) {
-        process.kill(bed.mariadbPid, 'SIGSTOP')
-        killed.push(new Promise((resolve) => setTimeout(() => resolve(process.kill(bed.mariadbPid, 'SIGCONT')), 4000)))
+      await Promise.all(killed)
+      expect(
+        underWay.every((count) => count > 0),
+        `courses left at each kill: ${underWay.join(', ')}`,
+      ).toBe(true)
+      await bed.misbehave('slow-answers', 0)
+      const detail = await ended(run, 300)
+      expect(detail.counts).toMatchObject({ failed: 0, cancelled: 0 })
+      // A plan that came out differently since somebody edited in between is approved again.
+      if (detail.counts.held > 0) {
+        await designer.post(`/api/runs/${run}/approve`)
+        await ended(run, 120)
       }
-    }
-    await Promise.all(killed)
-    expect(underWay.every((count) => count > 0), `courses left at each kill: ${underWay.join(', ')}`).toBe(true)
-    await bed.misbehave('slow-answers', 0)
-    const detail = await ended(run, 300)
-    expect(detail.counts).toMatchObject({ failed: 0, cancelled: 0 })
-    // A plan that came out differently since somebody edited in between is approved again.
-    if (detail.counts.held > 0) {
-      await designer.post(`/api/runs/${run}/approve`)
-      await ended(run, 120)
-    }
-    await Promise.all(workers.map((worker) => worker.stop()))
+      await Promise.all(workers.map((worker) => worker.stop()))
 
-    const [endCalm, endRough] = [await Promise.all(calm.map(snapshot)), await Promise.all(rough.map(snapshot))]
-    for (const [i, course] of endRough.entries()) {
-      expect(normal(course)).toBe(normal(endCalm[i] as Course))
-      expect(JSON.stringify(course)).toContain(`kept-${i}`)
-    }
-    // The platform itself has counted: one set each, and not one change more than without faults.
-    const [afterCalm, afterRough] = [await applied(calm), await applied(rough)]
-    expect(afterRough.map(({ sets }, i) => sets - (before[i]?.sets ?? 0))).toEqual(rough.map(() => 1))
-    expect(afterRough).toEqual(afterCalm)
-    // What we recorded is the same too: one deployment more, and bases alike.
-    const deployed = await rowsOf<{ number: number; count: number }>(bed.pool, 'SELECT MAX(number) AS number, COUNT(*) AS count FROM deployments JOIN courses ON courses.id = deployments.course_id WHERE courses.code = ? AND courses.platform_id LIKE ? GROUP BY course_id', ['SAF 150', 'autumn-2026-first-half-saf-150-r%'])
-    expect(deployed.every((row) => Number(row.number) === 2 && Number(row.count) === 2)).toBe(true)
-    expect(deployed).toHaveLength(courses)
-  })
+      const [endCalm, endRough] = [
+        await Promise.all(calm.map(snapshot)),
+        await Promise.all(rough.map(snapshot)),
+      ]
+      for (const [i, course] of endRough.entries()) {
+        expect(normal(course)).toBe(normal(endCalm[i] as Course))
+        expect(JSON.stringify(course)).toContain(`kept-${i}`)
+      }
+      // The platform itself has counted: one set each, and not one change more than without faults.
+      const [afterCalm, afterRough] = [await applied(calm), await applied(rough)]
+      expect(afterRough.map(({ sets }, i) => sets - (before[i]?.sets ?? 0))).toEqual(
+        rough.map(() => 1),
+      )
+      expect(afterRough).toEqual(afterCalm)
+      // What we recorded is the same too: one deployment more, and bases alike.
+      const deployed = await rowsOf<{ number: number; count: number }>(
+        bed.pool,
+        'SELECT MAX(number) AS number, COUNT(*) AS count FROM deployments JOIN courses ON courses.id = deployments.course_id WHERE courses.code = ? AND courses.platform_id LIKE ? GROUP BY course_id',
+        ['SAF 150', 'autumn-2026-first-half-saf-150-r%'],
+      )
+      expect(deployed.every((row) => Number(row.number) === 2 && Number(row.count) === 2)).toBe(
+        true,
+      )
+      expect(deployed).toHaveLength(courses)
+    },
+  )
 })

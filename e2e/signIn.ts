@@ -2,8 +2,15 @@ import type { Browser, Page } from 'playwright-core'
 import { demoPassword } from '@wickerframe/demo'
 
 /** A page of somebody who is signed in, in a context of its own, 1280 by 800. */
-export const signInWith = async (browser: Browser, address: string, email: string): Promise<Page> => {
-  const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, permissions: ['clipboard-read', 'clipboard-write'] })
+export const signInWith = async (
+  browser: Browser,
+  address: string,
+  email: string,
+): Promise<Page> => {
+  const context = await browser.newContext({
+    viewport: { width: 1280, height: 800 },
+    permissions: ['clipboard-read', 'clipboard-write'],
+  })
   const page = await context.newPage()
   await page.goto(address)
   await page.getByLabel('E-mail').fill(email)

@@ -39,7 +39,11 @@ export interface TestBed {
 }
 export interface Client {
   get: <T = unknown>(path: string) => Promise<Answer<T>>
-  post: <T = unknown>(path: string, body?: unknown, headers?: Record<string, string>) => Promise<Answer<T>>
+  post: <T = unknown>(
+    path: string,
+    body?: unknown,
+    headers?: Record<string, string>,
+  ) => Promise<Answer<T>>
   cookie: string
 }
 
@@ -53,55 +57,131 @@ const parsed = async <T>(response: Response): Promise<Answer<T>> => {
 }
 
 export const startTestBed = async ({ courses = 6, leaseSeconds = 2 } = {}): Promise<TestBed> => {
-  const mariadb = await startPrivateMariadb(join(root, '.local/test/mariadb'), { quickAndUnsafe: true })
+  const mariadb = await startPrivateMariadb(join(root, '.local/test/mariadb'), {
+    quickAndUnsafe: true,
+  })
   const name = `test_${randomBytes(5).toString('hex')}`
   const token = randomBytes(24).toString('base64url')
-  const common = { DATABASE_PORT: String(mariadb.port), DATABASE_PASSWORD: mariadb.password, PLATFORM_TOKEN: token, WICKERFRAME_TODAY: demoToday, WICKERFRAME_DATABASE: name, PLATFORM_DATABASE: `${name}_platform` }
+  const common = {
+    DATABASE_PORT: String(mariadb.port),
+    DATABASE_PASSWORD: mariadb.password,
+    PLATFORM_TOKEN: token,
+    WICKERFRAME_TODAY: demoToday,
+    WICKERFRAME_DATABASE: name,
+    PLATFORM_DATABASE: `${name}_platform`,
+  }
   let platform = await startProcess('platform/src/main.ts', { ...common, PLATFORM_PORT: '0' })
   const platformPort = String(platform.said['listening'])
   const platformAddress = `http://127.0.0.1:${platformPort}`
-  const environment = { ...common, PLATFORM_URL: platformAddress, WORKER_LEASE_SECONDS: String(leaseSeconds), CONNECTOR_TIMEOUT_SECONDS: '15', WORKER_CONCURRENCY: '2' }
+  const environment = {
+    ...common,
+    PLATFORM_URL: platformAddress,
+    WORKER_LEASE_SECONDS: String(leaseSeconds),
+    CONNECTOR_TIMEOUT_SECONDS: '15',
+    WORKER_CONCURRENCY: '2',
+  }
   const server = await startProcess('server/src/main.ts', { ...environment, WICKERFRAME_PORT: '0' })
   const address = `http://127.0.0.1:${String(server.said['listening'])}`
   const started: StartedProcess[] = [server]
   const startWorker = async () => {
-    const worker = await startProcess('server/src/worker.ts', { ...environment, WICKERFRAME_PUBLIC_URL: address })
+    const worker = await startProcess('server/src/worker.ts', {
+      ...environment,
+      WICKERFRAME_PUBLIC_URL: address,
+    })
     started.push(worker)
     return worker
   }
   const startServer = async (port = String(server.said['listening'])) => {
-    const again = await startProcess('server/src/main.ts', { ...environment, WICKERFRAME_PORT: port })
+    const again = await startProcess('server/src/main.ts', {
+      ...environment,
+      WICKERFRAME_PORT: port,
+    })
     started.push(again)
     return again
   }
   const loader = await startWorker()
   await loadDemo({ ...process.env, ...environment }, courses, () => undefined)
   await loader.stop()
-  const pool = connect({ host: '127.0.0.1', port: mariadb.port, user: 'root', password: mariadb.password, database: name })
+  const pool = connect({
+    host: '127.0.0.1',
+    port: mariadb.port,
+    user: 'root',
+    password: mariadb.password,
+    database: name,
+  })
 
   const as = async (email: string, at = address): Promise<Client> => {
-    const signIn = await fetch(`${at}/api/sign-in`, { method: 'POST', headers: { 'content-type': 'application/json', 'x-wickerframe': '1' }, body: JSON.stringify({ email, password: demoPassword }) })
+    const signIn = await fetch(`${at}/api/sign-in`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json', 'x-wickerframe': '1' },
+      body: JSON.stringify({ email, password: demoPassword }),
+    })
     const cookie = signIn.headers.get('set-cookie')?.split(';')[0] ?? ''
     return {
       cookie,
       get: async (path) => parsed(await fetch(at + path, { headers: { cookie } })),
       post: async (path, body = {}, headers = {}) =>
-        parsed(await fetch(at + path, { method: 'POST', headers: { cookie, 'x-wickerframe': '1', 'content-type': 'application/json', ...headers }, body: typeof body === 'string' || body instanceof Uint8Array ? (body as BodyInit) : JSON.stringify(body) })),
+        parsed(
+          await fetch(at + path, {
+            method: 'POST',
+            headers: {
+              cookie,
+              'x-wickerframe': '1',
+              'content-type': 'application/json',
+              ...headers,
+            },
+            body:
+              typeof body === 'string' || body instanceof Uint8Array
+                ? (body as BodyInit)
+                : JSON.stringify(body),
+          }),
+        ),
     }
   }
-  const platformPool = connect({ host: '127.0.0.1', port: mariadb.port, user: 'root', password: mariadb.password, database: `${name}_platform` }, 2)
+  const platformPool = connect(
+    {
+      host: '127.0.0.1',
+      port: mariadb.port,
+      user: 'root',
+      password: mariadb.password,
+      database: `${name}_platform`,
+    },
+    2,
+  )
   return {
-    environment, address, platformAddress, pool, platformPool, mariadbPid: mariadb.pid, server, startWorker, startServer, as,
+    environment,
+    address,
+    platformAddress,
+    pool,
+    platformPool,
+    mariadbPid: mariadb.pid,
+    server,
+    startWorker,
+    startServer,
+    as,
     authorization: `Bearer ${token}`,
     platform: () => platform,
     startPlatform: async () => {
-      platform = await startProcess('platform/src/main.ts', { ...common, PLATFORM_PORT: platformPort })
+      platform = await startProcess('platform/src/main.ts', {
+        ...common,
+        PLATFORM_PORT: platformPort,
+      })
     },
     misbehave: async (misbehaviour, remaining) => {
-      const answer = await fetch(`${platformAddress}/misbehaviours`, { method: 'POST', body: new URLSearchParams({ name: misbehaviour, remaining: String(remaining) }), redirect: 'manual' })
-      if (answer.status !== 303) throw new Error(`the platform did not take ${misbehaviour}: ${answer.status}`)
+      const answer = await fetch(`${platformAddress}/misbehaviours`, {
+        method: 'POST',
+        body: new URLSearchParams({ name: misbehaviour, remaining: String(remaining) }),
+        redirect: 'manual',
+      })
+      if (answer.status !== 303)
+        throw new Error(`the platform did not take ${misbehaviour}: ${answer.status}`)
     },
-    connector: async (path) => (await fetch(`${platformAddress}/connector/v1${path}`, { headers: { authorization: `Bearer ${token}` } })).json(),
+    connector: async (path) =>
+      (
+        await fetch(`${platformAddress}/connector/v1${path}`, {
+          headers: { authorization: `Bearer ${token}` },
+        })
+      ).json(),
     stop: async () => {
       await Promise.all([...started, platform].map((one) => one.stop()))
       await pool.query(`DROP DATABASE \`${name}\``)
@@ -113,12 +193,19 @@ export const startTestBed = async ({ courses = 6, leaseSeconds = 2 } = {}): Prom
 }
 
 /** Asks again until it holds; fails with what was last seen after a minute. */
-export const until = async <T>(ask: () => Promise<T>, holds: (value: T) => boolean, seconds = 60): Promise<T> => {
+export const until = async <T>(
+  ask: () => Promise<T>,
+  holds: (value: T) => boolean,
+  seconds = 60,
+): Promise<T> => {
   const end = Date.now() + seconds * 1000
   for (;;) {
     const value = await ask()
     if (holds(value)) return value
-    if (Date.now() > end) throw new Error(`it did not come about in ${seconds} s; last seen: ${JSON.stringify(value).slice(0, 600)}`)
+    if (Date.now() > end)
+      throw new Error(
+        `it did not come about in ${seconds} s; last seen: ${JSON.stringify(value).slice(0, 600)}`,
+      )
     await new Promise((resolve) => setTimeout(resolve, 150))
   }
 }

@@ -28,7 +28,8 @@ afterAll(async () => {
   await bed.stop()
 })
 
-const draftOf = async (key: string) => (await designer.get<TemplateDraft>(`/api/templates/${key}`)).body
+const draftOf = async (key: string) =>
+  (await designer.get<TemplateDraft>(`/api/templates/${key}`)).body
 const saved = () => page.getByText(/saved \d/).waitFor()
 const type = (text: string) => page.keyboard.type(text)
 const press = async (...keys: string[]) => {
@@ -36,7 +37,14 @@ const press = async (...keys: string[]) => {
 }
 const row = (key: string) => page.locator(`[data-row="${key}"]`)
 /** Waits until the sheet shows these rows, in this order. */
-const rowsAre = (keys: readonly string[]) => page.waitForFunction((wanted) => [...document.querySelectorAll('[data-row]')].map((one) => one.getAttribute('data-row')).join() === wanted, keys.join())
+const rowsAre = (keys: readonly string[]) =>
+  page.waitForFunction(
+    (wanted) =>
+      [...document.querySelectorAll('[data-row]')]
+        .map((one) => one.getAttribute('data-row'))
+        .join() === wanted,
+    keys.join(),
+  )
 const goTo = async (key: string, column: number) => {
   await row(key).getByRole('gridcell').nth(column).focus()
   await row(key).getByRole('gridcell').nth(column).dispatchEvent('mousedown')
@@ -95,8 +103,19 @@ describe('a standard built from nothing, by keyboard alone', () => {
     await press('Tab')
     await saved()
     const { draft } = await draftOf('lighthouse-standard')
-    expect(everyPart(draft).map((part) => [part.key, part.kind, part.strength, part.settings.points ?? null, part.settings.due?.from ?? null])).toEqual([
-      ['module', 'module', 'must', null, null], ['page', 'page', 'should', null, null], ['page-2', 'assignment', 'must', 40, 'week-end'], ['page-3', 'assessment', 'must', null, 'week-end'],
+    expect(
+      everyPart(draft).map((part) => [
+        part.key,
+        part.kind,
+        part.strength,
+        part.settings.points ?? null,
+        part.settings.due?.from ?? null,
+      ]),
+    ).toEqual([
+      ['module', 'module', 'must', null, null],
+      ['page', 'page', 'should', null, null],
+      ['page-2', 'assignment', 'must', 40, 'week-end'],
+      ['page-3', 'assessment', 'must', null, 'week-end'],
     ])
     await press('Control+Z')
     await row('page').getByText('must').waitFor()
@@ -106,7 +125,9 @@ describe('a standard built from nothing, by keyboard alone', () => {
   it('moves rows, copies them, pastes them, removes them, and takes it all back', async () => {
     await goTo('page-3', 1)
     await press('Alt+ArrowUp')
-    await page.waitForFunction(() => document.querySelectorAll('[data-row]')[4]?.getAttribute('data-row') === 'page-3')
+    await page.waitForFunction(
+      () => document.querySelectorAll('[data-row]')[4]?.getAttribute('data-row') === 'page-3',
+    )
     await goTo('page-3', 1)
     await press('Control+C', 'Control+V')
     await row('page-4').waitFor()
@@ -114,7 +135,9 @@ describe('a standard built from nothing, by keyboard alone', () => {
     await press('Delete')
     await row('page-4').waitFor({ state: 'detached' })
     await press('Control+Z', 'Control+Z', 'Control+Z')
-    await page.waitForFunction(() => document.querySelectorAll('[data-row]')[4]?.getAttribute('data-row') === 'page-2')
+    await page.waitForFunction(
+      () => document.querySelectorAll('[data-row]')[4]?.getAttribute('data-row') === 'page-2',
+    )
     await saved()
   })
   it('has blocks on its page, and proofreading stops a release until a prompt is written', async () => {
@@ -133,8 +156,17 @@ describe('a standard built from nothing, by keyboard alone', () => {
     await saved()
     await page.getByRole('button', { name: /^Release version 1/ }).press('Enter')
     await page.getByText(/Proofreading found 1 error/).waitFor()
-    expect(await page.getByRole('button', { name: 'Release version 1', exact: true }).isDisabled()).toBe(true)
-    expect((await designer.post('/api/templates/lighthouse-standard/release', { revision: (await draftOf('lighthouse-standard')).draftRevision, note: '' })).status).toBe(409)
+    expect(
+      await page.getByRole('button', { name: 'Release version 1', exact: true }).isDisabled(),
+    ).toBe(true)
+    expect(
+      (
+        await designer.post('/api/templates/lighthouse-standard/release', {
+          revision: (await draftOf('lighthouse-standard')).draftRevision,
+          note: '',
+        })
+      ).status,
+    ).toBe(409)
     await page.getByLabel(/^Prompt/).focus()
     await page.keyboard.press('Control+A')
     await type('What is this week about?')
@@ -165,15 +197,53 @@ describe('a layer on it', () => {
     await saved()
     const { draft } = await draftOf('lamp-keepers')
     const module = draft.parts[0]
-    expect(module && isModule(module) && module.items.map((part) => [part.key, part.strength])).toEqual([['page', 'should'], ['page-2', 'must'], ['page-3', 'must'], ['page-4', 'must']])
-    const lower: TemplateEdit = { edit: 'set-field', part: 'page-2', field: ['strength'], was: 'must', value: 'may' }
-    expect((await designer.post('/api/templates/lamp-keepers/edits', { revision: 0, edits: [lower] })).status).toBe(409)
+    expect(
+      module && isModule(module) && module.items.map((part) => [part.key, part.strength]),
+    ).toEqual([
+      ['page', 'should'],
+      ['page-2', 'must'],
+      ['page-3', 'must'],
+      ['page-4', 'must'],
+    ])
+    const lower: TemplateEdit = {
+      edit: 'set-field',
+      part: 'page-2',
+      field: ['strength'],
+      was: 'must',
+      value: 'may',
+    }
+    expect(
+      (await designer.post('/api/templates/lamp-keepers/edits', { revision: 0, edits: [lower] }))
+        .status,
+    ).toBe(409)
   })
   it('takes over a newer version from above and keeps its own', async () => {
     const { draftRevision } = await draftOf('lighthouse-standard')
-    const edits: TemplateEdit[] = [{ edit: 'set-field', part: 'page', field: ['name'], was: 'Week {week} overview', value: 'Week {week} at a glance' }]
-    expect((await designer.post('/api/templates/lighthouse-standard/edits', { revision: draftRevision, edits })).status).toBe(200)
-    expect((await designer.post('/api/templates/lighthouse-standard/release', { revision: draftRevision + 1, note: '' })).status).toBe(200)
+    const edits: TemplateEdit[] = [
+      {
+        edit: 'set-field',
+        part: 'page',
+        field: ['name'],
+        was: 'Week {week} overview',
+        value: 'Week {week} at a glance',
+      },
+    ]
+    expect(
+      (
+        await designer.post('/api/templates/lighthouse-standard/edits', {
+          revision: draftRevision,
+          edits,
+        })
+      ).status,
+    ).toBe(200)
+    expect(
+      (
+        await designer.post('/api/templates/lighthouse-standard/release', {
+          revision: draftRevision + 1,
+          note: '',
+        })
+      ).status,
+    ).toBe(200)
     await page.goto(`${bed.address}/templates/lamp-keepers?view=layer`)
     await page.getByText('Version 2 has been released since').waitFor()
     await page.getByRole('button', { name: 'See what it would bring' }).press('Enter')
@@ -181,24 +251,52 @@ describe('a layer on it', () => {
     await page.getByRole('button', { name: 'Take version 2 over' }).press('Enter')
     await page.getByText('Taken over').waitFor()
     const { draft, above } = await draftOf('lamp-keepers')
-    expect([above?.version, everyPart(draft).map((part) => part.name)]).toEqual([2, ['Week {week} · {dates}', 'Week {week} at a glance', 'Week {week} task', 'Week {week} check', 'Week {week} lamp log']])
+    expect([above?.version, everyPart(draft).map((part) => part.name)]).toEqual([
+      2,
+      [
+        'Week {week} · {dates}',
+        'Week {week} at a glance',
+        'Week {week} task',
+        'Week {week} check',
+        'Week {week} lamp log',
+      ],
+    ])
   })
   it('is released, deployed to a course and checked', async () => {
     await page.getByRole('button', { name: /^Release version 1/ }).press('Enter')
     await page.getByRole('button', { name: 'Release version 1', exact: true }).press('Enter')
     await page.getByText('Version 1 is released').waitFor()
-    const shell = ((await designer.get<CourseSummary[]>('/api/courses')).body).find((course) => course.state === 'shell')
-    await page.goto(`${bed.address}/rollouts/new?template=lamp-keepers&version=1&courses=${shell?.id}`)
+    const shell = (await designer.get<CourseSummary[]>('/api/courses')).body.find(
+      (course) => course.state === 'shell',
+    )
+    await page.goto(
+      `${bed.address}/rollouts/new?template=lamp-keepers&version=1&courses=${shell?.id}`,
+    )
     await page.getByRole('button', { name: /^Make the plans/ }).press('Enter')
-    await page.getByRole('button', { name: /^Approve and run/ }).and(page.locator(':enabled')).press('Enter', { timeout: 30_000 })
+    await page
+      .getByRole('button', { name: /^Approve and run/ })
+      .and(page.locator(':enabled'))
+      .press('Enter', { timeout: 30_000 })
     await page.getByText(/parts created/).waitFor({ timeout: 30_000 })
-    await until(() => designer.get<CourseSummary>(`/api/courses/${shell?.id}`), ({ body }) => body.template?.key === 'lamp-keepers')
-    const { run } = (await designer.post<{ run: number }>('/api/checks', { courses: [shell?.id] })).body
-    const checked = await until(() => designer.get<RunDetail>(`/api/runs/${run}`), ({ body }) => body.state === 'done')
-    expect(checked.body.tasks.map((task) => [task.state, task.message])).toEqual([['done', expect.stringMatching(/of \d+ requirements met|unchanged since the last check/)]])
+    await until(
+      () => designer.get<CourseSummary>(`/api/courses/${shell?.id}`),
+      ({ body }) => body.template?.key === 'lamp-keepers',
+    )
+    const { run } = (await designer.post<{ run: number }>('/api/checks', { courses: [shell?.id] }))
+      .body
+    const checked = await until(
+      () => designer.get<RunDetail>(`/api/runs/${run}`),
+      ({ body }) => body.state === 'done',
+    )
+    expect(checked.body.tasks.map((task) => [task.state, task.message])).toEqual([
+      ['done', expect.stringMatching(/of \d+ requirements met|unchanged since the last check/)],
+    ])
     await page.goto(`${bed.address}/courses/${shell?.id}?show=pairing&all=1`)
     await page.getByText('Week 1 lamp log').first().waitFor({ timeout: 20_000 })
-    await page.getByText(/requirements met|of \d+ /).first().waitFor()
+    await page
+      .getByText(/requirements met|of \d+ /)
+      .first()
+      .waitFor()
   })
 })
 
@@ -214,7 +312,11 @@ describe('rows', () => {
     await row('syllabus').waitFor()
     await saved()
     const { draft } = await draftOf('lighthouse-standard')
-    expect(draft.houseTexts.map((one) => one.key).sort()).toEqual(['accommodation', 'honesty', 'muster'])
+    expect(draft.houseTexts.map((one) => one.key).sort()).toEqual([
+      'accommodation',
+      'honesty',
+      'muster',
+    ])
   })
   it('are dragged into another module, and back by undo', async () => {
     await page.goto(`${bed.address}/templates/harbour-standard`)
@@ -227,9 +329,19 @@ describe('rows', () => {
     await page.mouse.move(from.x + 10, from.y - 20, { steps: 4 })
     await page.mouse.move(to.x + 10, to.y + to.height + 4, { steps: 6 })
     await page.mouse.up()
-    await page.waitForFunction(() => { const keys = [...document.querySelectorAll('[data-row]')].map((one) => one.getAttribute('data-row')); return keys.indexOf('technology') === keys.indexOf('start-here') + 1 })
+    await page.waitForFunction(() => {
+      const keys = [...document.querySelectorAll('[data-row]')].map((one) =>
+        one.getAttribute('data-row'),
+      )
+      return keys.indexOf('technology') === keys.indexOf('start-here') + 1
+    })
     await page.getByRole('button', { name: 'Undo' }).click()
-    await page.waitForFunction(() => { const keys = [...document.querySelectorAll('[data-row]')].map((one) => one.getAttribute('data-row')); return keys.indexOf('technology') > keys.indexOf('syllabus') })
+    await page.waitForFunction(() => {
+      const keys = [...document.querySelectorAll('[data-row]')].map((one) =>
+        one.getAttribute('data-row'),
+      )
+      return keys.indexOf('technology') > keys.indexOf('syllabus')
+    })
     await saved()
   })
   it('are found, filtered by kind and strength, and closed', async () => {
@@ -262,11 +374,15 @@ describe('a page', () => {
       const data = new DataTransfer()
       data.setData('text/html', '<h1 style="color:red">Loud</h1><script>window.ran = true</script>')
       data.setData('text/plain', 'Loud')
-      document.activeElement?.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }))
+      document.activeElement?.dispatchEvent(
+        new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }),
+      )
     })
     await page.getByRole('button', { name: 'subheading', exact: true }).last().click()
     const lastHtml = async () => {
-      const part = everyPart((await draftOf('distance-standard')).draft).find((one) => one.key === 'checklist')
+      const part = everyPart((await draftOf('distance-standard')).draft).find(
+        (one) => one.key === 'checklist',
+      )
       const block = part && !isModule(part) ? part.blocks.at(-1) : undefined
       return block?.kind === 'fixed-text' ? block.html : null
     }
@@ -286,11 +402,20 @@ describe('a page', () => {
     expect(await page.getByRole('button', { name: 'Put image in' }).isDisabled()).toBe(true)
     await alternative.fill('A boat in the harbour')
     await page.getByRole('button', { name: 'Put image in' }).click()
-    const stored = await until(async () => JSON.stringify((await draftOf('distance-standard')).draft.parts), (text) => text.includes('A boat in the harbour'), 20)
-    expect(stored).toMatch(/href=\\"part:syllabus\\"[^>]*data-follows=\\"name\\"|data-follows=\\"name\\"[^>]*href=\\"part:syllabus\\"/)
+    const stored = await until(
+      async () => JSON.stringify((await draftOf('distance-standard')).draft.parts),
+      (text) => text.includes('A boat in the harbour'),
+      20,
+    )
+    expect(stored).toMatch(
+      /href=\\"part:syllabus\\"[^>]*data-follows=\\"name\\"|data-follows=\\"name\\"[^>]*href=\\"part:syllabus\\"/,
+    )
     expect(stored).toContain('alt=\\"A boat in the harbour\\"')
     await page.getByRole('button', { name: 'As students' }).click()
-    await page.frameLocator('iframe').getByRole('link', { name: /syllabus/ }).waitFor()
+    await page
+      .frameLocator('iframe')
+      .getByRole('link', { name: /syllabus/ })
+      .waitFor()
   })
   it('has a block kept for other places, corrected once', async () => {
     await page.getByRole('button', { name: 'Page', exact: true }).click()
@@ -318,14 +443,22 @@ describe('two people on one draft', () => {
   it('both keep their edits of different fields; on the same field both values are shown and nothing is lost', async () => {
     await page.goto(`${bed.address}/templates/short-course-standard?part=technology`)
     await row('technology').waitFor()
-    const other = async (field: string, was: string, value: string) => designer.post('/api/templates/short-course-standard/edits', { revision: 0, edits: [{ edit: 'set-field', part: 'technology', field: [field], was, value }] })
+    const other = async (field: string, was: string, value: string) =>
+      designer.post('/api/templates/short-course-standard/edits', {
+        revision: 0,
+        edits: [{ edit: 'set-field', part: 'technology', field: [field], was, value }],
+      })
     const { draft } = await draftOf('short-course-standard')
     const name = everyPart(draft).find((part) => part.key === 'technology')?.name ?? ''
     expect((await other('name', name, 'Tools of the trade')).status).toBe(200)
     await goTo('technology', 2)
     await type('may')
     await press('Enter')
-    await page.getByText('Somebody else changed the draft meanwhile').or(row('technology').getByText('Tools of the trade')).first().waitFor()
+    await page
+      .getByText('Somebody else changed the draft meanwhile')
+      .or(row('technology').getByText('Tools of the trade'))
+      .first()
+      .waitFor()
     await saved()
     // So that the page does not learn of it before it edits the same field.
     await page.route('**/revision', (route) => route.abort())
@@ -333,10 +466,21 @@ describe('two people on one draft', () => {
     await goTo('technology', 2)
     await type('should')
     await press('Enter')
-    await page.getByText(/Somebody else set technology strength meanwhile\. There it says “must”; you wrote “should”/).waitFor()
+    await page
+      .getByText(
+        /Somebody else set technology strength meanwhile\. There it says “must”; you wrote “should”/,
+      )
+      .waitFor()
     await page.unroute('**/revision')
     await page.getByRole('button', { name: 'put mine' }).press('Enter')
-    await until(async () => everyPart((await draftOf('short-course-standard')).draft).find((part) => part.key === 'technology'), (part) => part?.strength === 'should' && part.name === 'Tools of the trade', 20)
+    await until(
+      async () =>
+        everyPart((await draftOf('short-course-standard')).draft).find(
+          (part) => part.key === 'technology',
+        ),
+      (part) => part?.strength === 'should' && part.name === 'Tools of the trade',
+      20,
+    )
   })
 })
 
@@ -366,9 +510,15 @@ describe('the library', () => {
     await page.keyboard.press('Control+End')
     await type(' Ask before you copy.')
     await page.getByRole('button', { name: 'Put revision 2 in force' }).click()
-    await page.getByRole('listitem').filter({ hasText: 'Academic Honesty' }).getByText('text, revision 2').waitFor()
+    await page
+      .getByRole('listitem')
+      .filter({ hasText: 'Academic Honesty' })
+      .getByText('text, revision 2')
+      .waitFor()
     const { draft } = await draftOf('harbour-standard')
-    expect(draft.houseTexts.find((one) => one.key === 'honesty')?.revisions.at(-1)?.html).toContain('Ask before you copy')
+    expect(draft.houseTexts.find((one) => one.key === 'honesty')?.revisions.at(-1)?.html).toContain(
+      'Ask before you copy',
+    )
   })
 })
 
@@ -376,7 +526,10 @@ describe('a model course', () => {
   it('becomes a template, with what is refused left out', async () => {
     await page.goto(`${bed.address}/templates/new?way=model&course=1`)
     await page.getByText('16 modules are one, repeated each week').waitFor({ timeout: 20_000 })
-    await page.getByLabel(/Week \{week\} notes/).first().uncheck()
+    await page
+      .getByLabel(/Week \{week\} notes/)
+      .first()
+      .uncheck()
     await page.getByRole('button', { name: 'Make the template' }).click()
     await page.getByRole('treegrid').waitFor()
     const { draft } = await draftOf('new-standard')

@@ -4,6 +4,15 @@ import { chromium, type Browser } from 'playwright-core'
 /** Debian's Chromium, headless, with nothing that looks for the network. */
 export const openBrowser = (): Promise<Browser> =>
   chromium.launch({
-    executablePath: ['/usr/bin/chromium', '/usr/bin/chromium-browser'].find(existsSync) ?? 'chromium',
-    args: ['--no-sandbox', '--disable-background-networking', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-component-update', '--disable-sync'],
+    executablePath:
+      ['/usr/bin/chromium', '/usr/bin/chromium-browser'].find(existsSync) ?? 'chromium',
+    args: [
+      '--no-sandbox',
+      '--disable-background-networking',
+      '--disable-gpu',
+      '--disable-quic',
+      '--no-first-run',
+      '--disable-component-update',
+      '--disable-sync',
+    ],
   })

@@ -20,8 +20,25 @@ export const bundle = (script: string): Promise<string> => {
 const write = async (script: string): Promise<string> => {
   const outfile = join(root, dirname(dirname(script)), 'dist', `${basename(script, '.ts')}.mjs`)
   const { outputFiles } = await build({
-    entryPoints: [join(root, script)], outfile, bundle: true, write: false, platform: 'node', format: 'esm', target: 'node20', logLevel: 'error',
-    plugins: [{ name: 'packages-of-others', setup: ({ onResolve }) => onResolve({ filter: /^[^./]/ }, ({ path, kind }) => (kind === 'entry-point' || path.startsWith('@wickerframe/') ? undefined : { path, external: true })) }],
+    entryPoints: [join(root, script)],
+    outfile,
+    bundle: true,
+    write: false,
+    platform: 'node',
+    format: 'esm',
+    target: 'node20',
+    logLevel: 'error',
+    plugins: [
+      {
+        name: 'packages-of-others',
+        setup: ({ onResolve }) =>
+          onResolve({ filter: /^[^./]/ }, ({ path, kind }) =>
+            kind === 'entry-point' || path.startsWith('@wickerframe/')
+              ? undefined
+              : { path, external: true },
+          ),
+      },
+    ],
   })
   mkdirSync(dirname(outfile), { recursive: true })
   // Put in place at once: another process may be starting from it.

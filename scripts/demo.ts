@@ -1,6 +1,14 @@
 import { execFileSync } from 'node:child_process'
 import { createHash, randomBytes } from 'node:crypto'
-import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs'
+import {
+  existsSync,
+  mkdirSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  statSync,
+  writeFileSync,
+} from 'node:fs'
 import { join } from 'node:path'
 import { demoPassword, demoToday, signIns } from '@wickerframe/demo'
 import { loadDemo } from './loadDemo.ts'
@@ -20,7 +28,12 @@ const endLeftOvers = () => {
   for (const line of readFileSync(pidsFile, 'utf8').split('\n')) {
     const pid = Number(line)
     try {
-      if (pid > 0 && readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes('tsx') && readFileSync(`/proc/${pid}/environ`, 'utf8').includes(`WICKERFRAME_HOME=${root}`)) process.kill(pid, 'SIGTERM')
+      if (
+        pid > 0 &&
+        readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes('tsx') &&
+        readFileSync(`/proc/${pid}/environ`, 'utf8').includes(`WICKERFRAME_HOME=${root}`)
+      )
+        process.kill(pid, 'SIGTERM')
     } catch {
       // It is gone, or not ours.
     }
@@ -30,7 +43,9 @@ const endLeftOvers = () => {
 const sourcesDigest = (): string => {
   const hash = createHash('sha256')
   const visit = (path: string) => {
-    for (const entry of readdirSync(path, { withFileTypes: true }).sort((a, b) => (a.name < b.name ? -1 : 1))) {
+    for (const entry of readdirSync(path, { withFileTypes: true }).sort((a, b) =>
+      a.name < b.name ? -1 : 1,
+    )) {
       if (['node_modules', 'dist', '.local'].includes(entry.name)) continue
       const at = join(path, entry.name)
       if (entry.isDirectory()) visit(at)
@@ -46,7 +61,10 @@ const buildWhenStale = () => {
   const digest = sourcesDigest()
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === digest) return
   console.log('Building the web application …')
-  execFileSync('npm', ['run', '--silent', 'build'], { cwd: root, stdio: ['ignore', 'ignore', 'inherit'] })
+  execFileSync('npm', ['run', '--silent', 'build'], {
+    cwd: root,
+    stdio: ['ignore', 'ignore', 'inherit'],
+  })
   writeFileSync(stamp, digest)
 }
 
@@ -61,7 +79,10 @@ const stopAll = async (code: number): Promise<never> => {
   rmSync(pidsFile, { force: true })
   process.exit(code)
 }
-const start = async (script: string, environment: Readonly<Record<string, string>>): Promise<StartedProcess> => {
+const start = async (
+  script: string,
+  environment: Readonly<Record<string, string>>,
+): Promise<StartedProcess> => {
   const one = await startProcess(script, { ...environment, WICKERFRAME_HOME: root }, (code) => {
     if (stopping) return
     console.error(`${script} ended unexpectedly (${code}).`)
@@ -79,7 +100,9 @@ for (const signal of ['SIGINT', 'SIGTERM'] as const)
 try {
   endLeftOvers()
   if (process.argv.includes('--fresh')) {
-    const old = existsSync(folder) ? await startPrivateMariadb(join(folder, 'mariadb')).catch(() => null) : null
+    const old = existsSync(folder)
+      ? await startPrivateMariadb(join(folder, 'mariadb')).catch(() => null)
+      : null
     await old?.stop()
     rmSync(folder, { recursive: true, force: true })
   }
@@ -87,15 +110,28 @@ try {
   buildWhenStale()
   database = await startPrivateMariadb(join(folder, 'mariadb'))
   const tokenFile = join(folder, 'platform-token')
-  if (!existsSync(tokenFile)) writeFileSync(tokenFile, randomBytes(24).toString('base64url'), { mode: 0o600 })
+  if (!existsSync(tokenFile))
+    writeFileSync(tokenFile, randomBytes(24).toString('base64url'), { mode: 0o600 })
   const common = {
-    DATABASE_PORT: String(database.port), DATABASE_PASSWORD: database.password, PLATFORM_TOKEN: readFileSync(tokenFile, 'utf8'), WICKERFRAME_TODAY: demoToday,
+    DATABASE_PORT: String(database.port),
+    DATABASE_PASSWORD: database.password,
+    PLATFORM_TOKEN: readFileSync(tokenFile, 'utf8'),
+    WICKERFRAME_TODAY: demoToday,
   }
-  const platform = await start('platform/src/main.ts', { ...common, PLATFORM_PORT: String(await freePort(4320)) })
+  const platform = await start('platform/src/main.ts', {
+    ...common,
+    PLATFORM_PORT: String(await freePort(4320)),
+  })
   const platformUrl = `http://127.0.0.1:${String(platform.said['listening'])}`
   const environment = { ...common, PLATFORM_URL: platformUrl }
-  const server = await start('server/src/main.ts', { ...environment, WICKERFRAME_PORT: String(await freePort(4310)) })
-  await start('server/src/worker.ts', { ...environment, WICKERFRAME_PUBLIC_URL: `http://127.0.0.1:${String(server.said['listening'])}` })
+  const server = await start('server/src/main.ts', {
+    ...environment,
+    WICKERFRAME_PORT: String(await freePort(4310)),
+  })
+  await start('server/src/worker.ts', {
+    ...environment,
+    WICKERFRAME_PUBLIC_URL: `http://127.0.0.1:${String(server.said['listening'])}`,
+  })
   await loadDemo({ ...process.env, ...environment }, coursesWanted, (text) => console.log(text))
 
   console.log(`

@@ -5,7 +5,20 @@
 import { mkdirSync, readFileSync, writeFileSync, existsSync } from 'node:fs'
 import { dirname, join } from 'node:path'
 import { fileURLToPath } from 'node:url'
-import { Base, CalendarDocument, CheckResult, Course, Facts, jsonSchemaOf, NameContextDocument, PlanDocument, rules, RulesDocument, Template, TermDocument } from '@wickerframe/core'
+import {
+  Base,
+  CalendarDocument,
+  CheckResult,
+  Course,
+  Facts,
+  jsonSchemaOf,
+  NameContextDocument,
+  PlanDocument,
+  rules,
+  RulesDocument,
+  Template,
+  TermDocument,
+} from '@wickerframe/core'
 import { MendsDocument } from '../cli/src/mendsDocument.ts'
 import { InferredFormats, JudgedName } from '../cli/src/namesDocument.ts'
 import { apiDocument, connectorDocument } from '@wickerframe/contract'
@@ -26,7 +39,22 @@ const put = (path: string, text: string) => {
 }
 const json = (value: unknown) => `${JSON.stringify(value, null, 2)}\n`
 
-for (const [name, schema] of Object.entries({ template: Template, facts: Facts, course: Course, check: CheckResult, term: TermDocument, calendar: CalendarDocument, 'name-context': NameContextDocument, base: Base, plan: PlanDocument, rules: RulesDocument, mends: MendsDocument, 'judged-name': JudgedName, 'inferred-formats': InferredFormats })) put(`docs/schema/${name}.schema.json`, json(jsonSchemaOf(name, schema)))
+for (const [name, schema] of Object.entries({
+  template: Template,
+  facts: Facts,
+  course: Course,
+  check: CheckResult,
+  term: TermDocument,
+  calendar: CalendarDocument,
+  'name-context': NameContextDocument,
+  base: Base,
+  plan: PlanDocument,
+  rules: RulesDocument,
+  mends: MendsDocument,
+  'judged-name': JudgedName,
+  'inferred-formats': InferredFormats,
+}))
+  put(`docs/schema/${name}.schema.json`, json(jsonSchemaOf(name, schema)))
 put('docs/connector.openapi.json', json(connectorDocument()))
 put('docs/api.openapi.json', json(apiDocument()))
 
@@ -34,24 +62,60 @@ const roster = makeRoster(48)
 put('demo/roster/autumn-2026.csv', rosterCsv(roster))
 const courses = factsOfRoster(roster)
 const examples = [
-  { story: 'perfect', template: demoTemplate('harbour-standard.json'), facts: courses.find(({ facts }) => facts.code === 'NAV 110')?.facts, identity: true },
-  { story: 'half done', template: demoTemplate('short-course-standard.json'), facts: courses.find(({ facts }) => facts.code === 'SAF 150')?.facts, identity: true },
-  { story: 'four units', template: demoTemplate('harbour-standard.json'), facts: courses.find(({ facts }) => facts.code === 'OSC 240')?.facts, identity: false },
+  {
+    story: 'perfect',
+    template: demoTemplate('harbour-standard.json'),
+    facts: courses.find(({ facts }) => facts.code === 'NAV 110')?.facts,
+    identity: true,
+  },
+  {
+    story: 'half done',
+    template: demoTemplate('short-course-standard.json'),
+    facts: courses.find(({ facts }) => facts.code === 'SAF 150')?.facts,
+    identity: true,
+  },
+  {
+    story: 'four units',
+    template: demoTemplate('harbour-standard.json'),
+    facts: courses.find(({ facts }) => facts.code === 'OSC 240')?.facts,
+    identity: false,
+  },
 ]
 examples.forEach(({ story, template, facts, identity }, i) => {
   if (!facts) throw new Error('an example course is not in the roster')
   const course = makeCourse(`example-${i + 1}`, template, facts, story, i + 1)
   put(`docs/schema/examples/${i + 1}-template.json`, json({ ...template, version: 1 }))
   put(`docs/schema/examples/${i + 1}-facts.json`, json(facts))
-  put(`docs/schema/examples/${i + 1}-course.json`, json(identity ? course : JSON.parse(JSON.stringify(course, (field, value: unknown) => (field === 'recordedAs' ? undefined : value)))))
+  put(
+    `docs/schema/examples/${i + 1}-course.json`,
+    json(
+      identity
+        ? course
+        : JSON.parse(
+            JSON.stringify(course, (field, value: unknown) =>
+              field === 'recordedAs' ? undefined : value,
+            ),
+          ),
+    ),
+  )
 })
 
-const placed: NameContextDocument['place'][] = [{ week: 3 }, { number: 2, kind: 'Lab', topic: 'Lifejackets in the tank', due: '2026-09-20' }, {}]
+const placed: NameContextDocument['place'][] = [
+  { week: 3 },
+  { number: 2, kind: 'Lab', topic: 'Lifejackets in the tank', due: '2026-09-20' },
+  {},
+]
 placed.forEach((place, i) => {
-  const facts = courses.find((one) => one.facts.code === ['NAV 110', 'SAF 150', 'OSC 240'][i])?.facts
+  const facts = courses.find(
+    (one) => one.facts.code === ['NAV 110', 'SAF 150', 'OSC 240'][i],
+  )?.facts
   if (!facts) throw new Error('an example course is not in the roster')
-  put(`docs/schema/examples/${i + 1}-name-context.json`, json({ schema: 'wickerframe.name-context/1', facts, place }))
-  if (i === 0) put('docs/schema/examples/1-term.json', json({ schema: 'wickerframe.term/1', ...facts.term }))
+  put(
+    `docs/schema/examples/${i + 1}-name-context.json`,
+    json({ schema: 'wickerframe.name-context/1', facts, place }),
+  )
+  if (i === 0)
+    put('docs/schema/examples/1-term.json', json({ schema: 'wickerframe.term/1', ...facts.term }))
 })
 
 for (const rule of rules) {
@@ -59,18 +123,53 @@ for (const rule of rules) {
   put(
     `docs/rules/${rule.id}.md`,
     [
-      `# ${rule.id}`, '', `**${rule.title}.** ${rule.why}`, '',
-      `Group: ${rule.group} · strength unless a template says otherwise: ${rule.strength} · whose move: ${rule.mender} · about ${rule.effortMinutes} minutes a place${rule.mend ? ' · Wickerframe can propose the mend' : ''}`, '',
-      ...(parameters.length > 0 ? ['## Parameters', '', ...parameters.map(([name, schema]) => `- \`${name}\`, by default \`${JSON.stringify((schema as { default?: unknown }).default)}\``), ''] : []),
-      '## What it says', '', ...Object.values(rule.messages).map((message) => `- ${message}`), '',
-      '## Passes', '', ...rule.examples.passes.map((example) => `- ${example.title}`), '',
-      '## Fails', '', ...rule.examples.fails.map((example) => `- ${example.title}: “${example.evidence}”`), '',
+      `# ${rule.id}`,
+      '',
+      `**${rule.title}.** ${rule.why}`,
+      '',
+      `Group: ${rule.group} · strength unless a template says otherwise: ${rule.strength} · whose move: ${rule.mender} · about ${rule.effortMinutes} minutes a place${rule.mend ? ' · Wickerframe can propose the mend' : ''}`,
+      '',
+      ...(parameters.length > 0
+        ? [
+            '## Parameters',
+            '',
+            ...parameters.map(
+              ([name, schema]) =>
+                `- \`${name}\`, by default \`${JSON.stringify((schema as { default?: unknown }).default)}\``,
+            ),
+            '',
+          ]
+        : []),
+      '## What it says',
+      '',
+      ...Object.values(rule.messages).map((message) => `- ${message}`),
+      '',
+      '## Passes',
+      '',
+      ...rule.examples.passes.map((example) => `- ${example.title}`),
+      '',
+      '## Fails',
+      '',
+      ...rule.examples.fails.map((example) => `- ${example.title}: “${example.evidence}”`),
+      '',
     ].join('\n'),
   )
 }
-put('docs/rules/README.md', ['# Rules', '', 'Generated from `core/src/rules/`; each page from its rule’s own file.', '', ...rules.map((rule) => `- [${rule.id}](${rule.id}.md): ${rule.title} (${rule.group})`), ''].join('\n'))
+put(
+  'docs/rules/README.md',
+  [
+    '# Rules',
+    '',
+    'Generated from `core/src/rules/`; each page from its rule’s own file.',
+    '',
+    ...rules.map((rule) => `- [${rule.id}](${rule.id}.md): ${rule.title} (${rule.group})`),
+    '',
+  ].join('\n'),
+)
 
 if (differing.length > 0) {
-  console.error(`generated files differ from what is committed; run \`npm run generate\` and commit:\n${differing.map((path) => `  ${path}`).join('\n')}`)
+  console.error(
+    `generated files differ from what is committed; run \`npm run generate\` and commit:\n${differing.map((path) => `  ${path}`).join('\n')}`,
+  )
   process.exitCode = 1
 }

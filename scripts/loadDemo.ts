@@ -1,5 +1,23 @@
 import type { Change, Template } from '@wickerframe/core'
-import { coastalNavigation, demoPassword, demoTemplate, departments, factsOfRoster, harbourDraftEdits, makeRoster, navigationProgramme, rosterCsv, seededRandom, signIns, stories, storyAt, templateFiles, terms, topicsFor, workshopStandard } from '@wickerframe/demo'
+import {
+  coastalNavigation,
+  demoPassword,
+  demoTemplate,
+  departments,
+  factsOfRoster,
+  harbourDraftEdits,
+  makeRoster,
+  navigationProgramme,
+  rosterCsv,
+  seededRandom,
+  signIns,
+  stories,
+  storyAt,
+  templateFiles,
+  terms,
+  topicsFor,
+  workshopStandard,
+} from '@wickerframe/demo'
 import { readRoster } from '@wickerframe/interchange'
 import { connectorClient, type Answer } from '@wickerframe/server/connector/client'
 import { listCourses } from '@wickerframe/server/repositories/courses'
@@ -7,7 +25,14 @@ import { addPerson, type Person } from '@wickerframe/server/repositories/people'
 import { importRoster } from '@wickerframe/server/repositories/roster'
 import { commandRun, createRun, findRun } from '@wickerframe/server/repositories/runs'
 import { addComment } from '@wickerframe/server/repositories/comments'
-import { addTemplate, editDraft, findVersion, letContribute, releaseDraft, useVersion } from '@wickerframe/server/repositories/templates'
+import {
+  addTemplate,
+  editDraft,
+  findVersion,
+  letContribute,
+  releaseDraft,
+  useVersion,
+} from '@wickerframe/server/repositories/templates'
 import { putTerm } from '@wickerframe/server/repositories/terms'
 import { databaseAddress, readSettings, todayOf } from '@wickerframe/server/settings'
 import { connect, firstRow } from '@wickerframe/storage'
@@ -18,30 +43,51 @@ const answered = <T>(answer: Answer<T>): T => {
 }
 
 /** Which of the demo's templates a course is built from. */
-const templateFor = (modality: string, weeks: number): string => (weeks <= 8 ? 'short-course-standard' : modality === 'on-campus' ? 'harbour-standard' : 'distance-standard')
+const templateFor = (modality: string, weeks: number): string =>
+  weeks <= 8
+    ? 'short-course-standard'
+    : modality === 'on-campus'
+      ? 'harbour-standard'
+      : 'distance-standard'
 
 /**
  * Loads the made-up college, once: people, terms, templates and roster go in as a designer would put them, the rollouts
  * run as jobs against the practice platform, then each instructor's edits are made there, and everything is checked.
  */
-export const loadDemo = async (environment: NodeJS.ProcessEnv, courses: number, say: (text: string) => void): Promise<void> => {
+export const loadDemo = async (
+  environment: NodeJS.ProcessEnv,
+  courses: number,
+  say: (text: string) => void,
+): Promise<void> => {
   const settings = readSettings(environment)
   const pool = connect(databaseAddress(settings), 8)
   try {
-    if (await firstRow(pool, "SELECT 1 AS one FROM audit WHERE what = 'demo loaded' LIMIT 1")) return
-    if (await firstRow(pool, 'SELECT 1 AS one FROM people LIMIT 1')) throw new Error('an earlier loading of the demo was interrupted; start again with “npm run demo -- --fresh”')
+    if (await firstRow(pool, "SELECT 1 AS one FROM audit WHERE what = 'demo loaded' LIMIT 1"))
+      return
+    if (await firstRow(pool, 'SELECT 1 AS one FROM people LIMIT 1'))
+      throw new Error(
+        'an earlier loading of the demo was interrupted; start again with “npm run demo -- --fresh”',
+      )
     say('Loading the demo college (this happens once) …')
-    const connector = connectorClient({ url: settings.PLATFORM_URL, token: settings.PLATFORM_TOKEN, timeoutSeconds: 30 })
+    const connector = connectorClient({
+      url: settings.PLATFORM_URL,
+      token: settings.PLATFORM_TOKEN,
+      timeoutSeconds: 30,
+    })
     const today = todayOf(settings)
     for (const person of signIns) await addPerson(pool, { ...person, password: demoPassword })
-    const designer = await firstRow<Person>(pool, "SELECT id, email, name, role FROM people WHERE role = 'designer'")
+    const designer = await firstRow<Person>(
+      pool,
+      "SELECT id, email, name, role FROM people WHERE role = 'designer'",
+    )
     if (!designer) throw new Error('the demo has no designer')
     for (const term of terms) await putTerm(pool, term)
     const bringIn = async (template: Template): Promise<Template> => {
       const added = await addTemplate(pool, template, designer.email)
       const released = await releaseDraft(pool, template.key, 0, 'First version', designer)
       const version = await findVersion(pool, template.key, 1)
-      if (!version) throw new Error(`${template.title}: ${JSON.stringify(added)}, ${JSON.stringify(released)}`)
+      if (!version)
+        throw new Error(`${template.title}: ${JSON.stringify(added)}, ${JSON.stringify(released)}`)
       return version.document
     }
     for (const file of templateFiles) await bringIn(demoTemplate(file))
@@ -51,55 +97,148 @@ export const loadDemo = async (environment: NodeJS.ProcessEnv, courses: number, 
     await bringIn(coastalNavigation(await bringIn(navigationProgramme(harbour.document))))
     await letContribute(pool, 'navigation-programme', 'contributor@kestrelsound.example')
     const edited = await editDraft(pool, 'harbour-standard', harbourDraftEdits, designer)
-    if (edited.state !== 'saved') throw new Error(`the Harbour Standard’s draft: ${JSON.stringify(edited)}`)
-    const everywhere = (modality: string) => Object.keys(departments).map((department) => ({ department, modality, inUse: true }))
+    if (edited.state !== 'saved')
+      throw new Error(`the Harbour Standard’s draft: ${JSON.stringify(edited)}`)
+    const everywhere = (modality: string) =>
+      Object.keys(departments).map((department) => ({ department, modality, inUse: true }))
     await useVersion(pool, 'harbour-standard', 1, everywhere('on-campus'), designer.email)
-    await useVersion(pool, 'distance-standard', 1, [...everywhere('online'), ...everywhere('hybrid')], designer.email)
-    const asked = await addComment(pool, 'harbour-standard', { part: 'checklist', answersTo: null, text: 'Could the checklist name the day the week closes? Students ask every term.' }, 'Halima Strand')
-    await addComment(pool, 'harbour-standard', { part: 'checklist', answersTo: asked, text: 'It can, from the calendar: I will put the date in with the next version.' }, designer.name)
-    await addComment(pool, 'harbour-standard', { part: 'week', answersTo: null, text: 'In Galley & Provisions the pause week still has duties in the kitchen. A notice alone is too little there.' }, 'Halima Strand')
+    await useVersion(
+      pool,
+      'distance-standard',
+      1,
+      [...everywhere('online'), ...everywhere('hybrid')],
+      designer.email,
+    )
+    const asked = await addComment(
+      pool,
+      'harbour-standard',
+      {
+        part: 'checklist',
+        answersTo: null,
+        text: 'Could the checklist name the day the week closes? Students ask every term.',
+      },
+      'Halima Strand',
+    )
+    await addComment(
+      pool,
+      'harbour-standard',
+      {
+        part: 'checklist',
+        answersTo: asked,
+        text: 'It can, from the calendar: I will put the date in with the next version.',
+      },
+      designer.name,
+    )
+    await addComment(
+      pool,
+      'harbour-standard',
+      {
+        part: 'week',
+        answersTo: null,
+        text: 'In Galley & Provisions the pause week still has duties in the kitchen. A notice alone is too little there.',
+      },
+      'Halima Strand',
+    )
 
     const rows = makeRoster(courses)
     const read = readRoster(new TextEncoder().encode(rosterCsv(rows)))
-    if (read.errors[0]) throw new Error(`the demo roster: line ${read.errors[0].line}, ${read.errors[0].column}: ${read.errors[0].reason}`)
-    await importRoster(pool, read.courses, (course) => topicsFor(course.code, course.weeks), designer.email, false)
-    for (const { platformCourseId, facts } of factsOfRoster(rows)) answered(await connector.create(platformCourseId, `${facts.code} ${facts.title}`))
+    if (read.errors[0])
+      throw new Error(
+        `the demo roster: line ${read.errors[0].line}, ${read.errors[0].column}: ${read.errors[0].reason}`,
+      )
+    await importRoster(
+      pool,
+      read.courses,
+      (course) => topicsFor(course.code, course.weeks),
+      designer.email,
+      false,
+    )
+    for (const { platformCourseId, facts } of factsOfRoster(rows))
+      answered(await connector.create(platformCourseId, `${facts.code} ${facts.title}`))
     // One stale shell and one duplicate stay without a template, as happens.
     const all = await listCourses(pool, 'system', today)
     const deployed = all.length > 20 ? all.slice(0, -2) : all
 
-    for (const key of new Set(deployed.map(({ summary }) => templateFor(summary.modality, summary.weeks)))) {
+    for (const key of new Set(
+      deployed.map(({ summary }) => templateFor(summary.modality, summary.weeks)),
+    )) {
       const version = await findVersion(pool, key, 1)
       if (!version) continue
-      const chosen = deployed.filter(({ summary }) => templateFor(summary.modality, summary.weeks) === key)
-      const order = { mode: 'version' as const, template: key, version: 1, only: null, except: [], restore: { fixedText: false, missingParts: false }, adopt: false }
+      const chosen = deployed.filter(
+        ({ summary }) => templateFor(summary.modality, summary.weeks) === key,
+      )
+      const order = {
+        mode: 'version' as const,
+        template: key,
+        version: 1,
+        only: null,
+        except: [],
+        restore: { fixedText: false, missingParts: false },
+        adopt: false,
+      }
       const run = await createRun(pool, {
-        kind: 'rollout', state: 'planning', title: `${version.document.title}, version 1, to ${chosen.length} courses`, by: designer.email, asOf: null, templateId: version.templateId, version: 1,
-        rollout: { order, rule: null, standing: false }, tasks: chosen.map((stored) => ({ courseId: stored.summary.id })),
+        kind: 'rollout',
+        state: 'planning',
+        title: `${version.document.title}, version 1, to ${chosen.length} courses`,
+        by: designer.email,
+        asOf: null,
+        templateId: version.templateId,
+        version: 1,
+        rollout: { order, rule: null, standing: false },
+        tasks: chosen.map((stored) => ({ courseId: stored.summary.id })),
       })
       await waitFor(pool, run, 'planned')
       await commandRun(pool, run, 'approve', designer.email)
       await waitFor(pool, run, 'done')
     }
 
-    const indexOf = new Map(all.map((stored) => [stored.summary.platformId, Number(stored.summary.platformId.slice(3)) - 1001]))
+    const indexOf = new Map(
+      all.map((stored) => [
+        stored.summary.platformId,
+        Number(stored.summary.platformId.slice(3)) - 1001,
+      ]),
+    )
     for (const { summary } of deployed) {
       const index = indexOf.get(summary.platformId) ?? 0
       const random = seededRandom(7000 + index)
       for (const edit of stories[storyAt(index)] ?? []) {
         const course = answered(await connector.snapshot(summary.platformId))
         const changes: Change[] = edit(course, random)
-        if (changes.length > 0) answered(await connector.apply(summary.platformId, `demo-edit-${index}-${course.revision}`, { expectedRevision: course.revision, changes }))
+        if (changes.length > 0)
+          answered(
+            await connector.apply(summary.platformId, `demo-edit-${index}-${course.revision}`, {
+              expectedRevision: course.revision,
+              changes,
+            }),
+          )
       }
     }
-    await waitFor(pool, await createRun(pool, { kind: 'check', title: `${all.length} courses as of ${today}`, by: designer.email, asOf: today, templateId: null, version: null, tasks: all.map(({ summary }) => ({ courseId: summary.id })) }), 'done')
-    await pool.execute("INSERT INTO audit (at, who, what, subject) VALUES (NOW(3), 'demo', 'demo loaded', 'college')")
+    await waitFor(
+      pool,
+      await createRun(pool, {
+        kind: 'check',
+        title: `${all.length} courses as of ${today}`,
+        by: designer.email,
+        asOf: today,
+        templateId: null,
+        version: null,
+        tasks: all.map(({ summary }) => ({ courseId: summary.id })),
+      }),
+      'done',
+    )
+    await pool.execute(
+      "INSERT INTO audit (at, who, what, subject) VALUES (NOW(3), 'demo', 'demo loaded', 'college')",
+    )
   } finally {
     await pool.end()
   }
 }
 
-const waitFor = async (pool: ReturnType<typeof connect>, run: number, state: 'planned' | 'done'): Promise<void> => {
+const waitFor = async (
+  pool: ReturnType<typeof connect>,
+  run: number,
+  state: 'planned' | 'done',
+): Promise<void> => {
   for (;;) {
     const detail = await findRun(pool, run)
     if (!detail) throw new Error(`run ${run} is gone`)
@@ -109,4 +248,3 @@ const waitFor = async (pool: ReturnType<typeof connect>, run: number, state: 'pl
     await new Promise((resolve) => setTimeout(resolve, 200))
   }
 }
-

@@ -1,6 +1,14 @@
 import { spawn, spawnSync } from 'node:child_process'
 import { randomBytes } from 'node:crypto'
-import { existsSync, mkdirSync, mkdtempSync, openSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import {
+  existsSync,
+  mkdirSync,
+  mkdtempSync,
+  openSync,
+  readFileSync,
+  rmSync,
+  writeFileSync,
+} from 'node:fs'
 import { createServer } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -17,7 +25,11 @@ export interface RunningMariadb {
 export const freePort = (wanted = 0): Promise<number> =>
   new Promise((resolve, reject) => {
     const probe = createServer()
-    probe.once('error', () => (wanted === 0 ? reject(new Error('no free port')) : resolve(freePort(wanted < 65_000 ? wanted + 1 : 0))))
+    probe.once('error', () =>
+      wanted === 0
+        ? reject(new Error('no free port'))
+        : resolve(freePort(wanted < 65_000 ? wanted + 1 : 0)),
+    )
     probe.listen(wanted, '127.0.0.1', () => {
       const bound = probe.address()
       probe.close(() => resolve(typeof bound === 'object' && bound ? bound.port : wanted))
@@ -34,13 +46,17 @@ const isAlive = (pid: number): boolean => {
 }
 
 const pause = (milliseconds: number) => new Promise((resolve) => setTimeout(resolve, milliseconds))
-const program = (name: string): string => (existsSync(`/usr/sbin/${name}`) ? `/usr/sbin/${name}` : name)
+const program = (name: string): string =>
+  existsSync(`/usr/sbin/${name}`) ? `/usr/sbin/${name}` : name
 
 /**
  * Starts a MariaDB of our own on loopback, its data in a folder of its own, with a password of its own; never the
  * machine's server. One that was left running on the same folder is taken over.
  */
-export const startPrivateMariadb = async (folder: string, { quickAndUnsafe = false } = {}): Promise<RunningMariadb> => {
+export const startPrivateMariadb = async (
+  folder: string,
+  { quickAndUnsafe = false } = {},
+): Promise<RunningMariadb> => {
   mkdirSync(folder, { recursive: true })
   const data = join(folder, 'data')
   const pidFile = join(folder, 'mariadb.pid')
@@ -50,17 +66,38 @@ export const startPrivateMariadb = async (folder: string, { quickAndUnsafe = fal
 
   if (existsSync(pidFile) && existsSync(portFile) && existsSync(passwordFile)) {
     const pid = Number(readFileSync(pidFile, 'utf8'))
-    const running = { port: Number(readFileSync(portFile, 'utf8')), password: readFileSync(passwordFile, 'utf8') }
-    if (isAlive(pid) && (await answers(running))) return { ...running, pid, stop: () => stopProcess(pid) }
+    const running = {
+      port: Number(readFileSync(portFile, 'utf8')),
+      password: readFileSync(passwordFile, 'utf8'),
+    }
+    if (isAlive(pid) && (await answers(running)))
+      return { ...running, pid, stop: () => stopProcess(pid) }
   }
   if (!existsSync(join(data, 'mysql'))) {
-    const made = spawnSync(program('mariadb-install-db'), ['--no-defaults', '--auth-root-authentication-method=normal', '--skip-test-db', `--datadir=${data}`, ...asRoot], { encoding: 'utf8' })
-    if (made.status !== 0) throw new Error(`mariadb-install-db failed: ${made.stderr || made.stdout || String(made.error)}`)
+    const made = spawnSync(
+      program('mariadb-install-db'),
+      [
+        '--no-defaults',
+        '--auth-root-authentication-method=normal',
+        '--skip-test-db',
+        `--datadir=${data}`,
+        ...asRoot,
+      ],
+      { encoding: 'utf8' },
+    )
+    if (made.status !== 0)
+      throw new Error(
+        `mariadb-install-db failed: ${made.stderr || made.stdout || String(made.error)}`,
+      )
   }
-  const password = existsSync(passwordFile) ? readFileSync(passwordFile, 'utf8') : randomBytes(18).toString('base64url')
+  const password = existsSync(passwordFile)
+    ? readFileSync(passwordFile, 'utf8')
+    : randomBytes(18).toString('base64url')
   writeFileSync(passwordFile, password, { mode: 0o600 })
   const initFile = join(folder, 'init.sql')
-  writeFileSync(initFile, `ALTER USER 'root'@'localhost' IDENTIFIED BY '${password}';\n`, { mode: 0o600 })
+  writeFileSync(initFile, `ALTER USER 'root'@'localhost' IDENTIFIED BY '${password}';\n`, {
+    mode: 0o600,
+  })
   const port = await freePort()
   // A socket's path has at most 107 bytes, so it stands in a short folder.
   const socketFolder = mkdtempSync(join(tmpdir(), 'wf-'))
@@ -68,9 +105,24 @@ export const startPrivateMariadb = async (folder: string, { quickAndUnsafe = fal
   const child = spawn(
     program('mariadbd'),
     [
-      '--no-defaults', ...asRoot, `--datadir=${data}`, `--socket=${join(socketFolder, 's')}`, `--pid-file=${pidFile}`, `--port=${port}`, '--bind-address=127.0.0.1', `--init-file=${initFile}`,
-      '--character-set-server=utf8mb4', '--collation-server=utf8mb4_nopad_bin', '--innodb-buffer-pool-size=256M', '--innodb-log-file-size=128M', '--max-allowed-packet=64M', '--transaction-isolation=READ-COMMITTED', '--skip-name-resolve=0',
-      ...(quickAndUnsafe ? ['--innodb-flush-log-at-trx-commit=0', '--sync-binlog=0', '--innodb-flush-method=nosync'] : []),
+      '--no-defaults',
+      ...asRoot,
+      `--datadir=${data}`,
+      `--socket=${join(socketFolder, 's')}`,
+      `--pid-file=${pidFile}`,
+      `--port=${port}`,
+      '--bind-address=127.0.0.1',
+      `--init-file=${initFile}`,
+      '--character-set-server=utf8mb4',
+      '--collation-server=utf8mb4_nopad_bin',
+      '--innodb-buffer-pool-size=256M',
+      '--innodb-log-file-size=128M',
+      '--max-allowed-packet=64M',
+      '--transaction-isolation=READ-COMMITTED',
+      '--skip-name-resolve=0',
+      ...(quickAndUnsafe
+        ? ['--innodb-flush-log-at-trx-commit=0', '--sync-binlog=0', '--innodb-flush-method=nosync']
+        : []),
     ],
     // A process group of its own: Ctrl-C in the terminal must not reach it before those who use it have ended.
     { detached: true, stdio: ['ignore', log, log] },
@@ -81,12 +133,16 @@ export const startPrivateMariadb = async (folder: string, { quickAndUnsafe = fal
   writeFileSync(portFile, String(port))
   const until = Date.now() + 60_000
   while (!(await answers({ port, password }))) {
-    if (!isAlive(pid) || child.exitCode !== null) throw new Error(`mariadbd ended at once; see ${join(folder, 'mariadb.log')}`)
-    if (Date.now() > until) throw new Error(`mariadbd did not answer in a minute; see ${join(folder, 'mariadb.log')}`)
+    if (!isAlive(pid) || child.exitCode !== null)
+      throw new Error(`mariadbd ended at once; see ${join(folder, 'mariadb.log')}`)
+    if (Date.now() > until)
+      throw new Error(`mariadbd did not answer in a minute; see ${join(folder, 'mariadb.log')}`)
     await pause(100)
   }
   return {
-    port, password, pid,
+    port,
+    password,
+    pid,
     stop: async () => {
       await stopProcess(pid)
       rmSync(socketFolder, { recursive: true, force: true })
@@ -94,9 +150,21 @@ export const startPrivateMariadb = async (folder: string, { quickAndUnsafe = fal
   }
 }
 
-const answers = async ({ port, password }: { port: number; password: string }): Promise<boolean> => {
+const answers = async ({
+  port,
+  password,
+}: {
+  port: number
+  password: string
+}): Promise<boolean> => {
   try {
-    const connection = await createConnection({ host: '127.0.0.1', port, user: 'root', password, connectTimeout: 2000 })
+    const connection = await createConnection({
+      host: '127.0.0.1',
+      port,
+      user: 'root',
+      password,
+      connectTimeout: 2000,
+    })
     await connection.end()
     return true
   } catch {

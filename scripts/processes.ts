@@ -12,10 +12,19 @@ export interface StartedProcess {
 }
 
 /** Starts one of our programs and waits until its first line says that it is there. */
-export const startProcess = async (script: string, environment: Readonly<Record<string, string>>, onEnd?: (code: number | null) => void): Promise<StartedProcess> => {
+export const startProcess = async (
+  script: string,
+  environment: Readonly<Record<string, string>>,
+  onEnd?: (code: number | null) => void,
+): Promise<StartedProcess> => {
   const file = await bundle(script)
   return new Promise((resolve, reject) => {
-    const child = spawn(process.execPath, [file], { cwd: root, env: { ...process.env, ...environment }, stdio: ['ignore', 'pipe', 'pipe'], detached: true })
+    const child = spawn(process.execPath, [file], {
+      cwd: root,
+      env: { ...process.env, ...environment },
+      stdio: ['ignore', 'pipe', 'pipe'],
+      detached: true,
+    })
     let out = ''
     let errors = ''
     let ready = false

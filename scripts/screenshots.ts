@@ -14,29 +14,67 @@ const folder = process.env['SHOTS'] ?? join(root, 'docs/screenshots')
 mkdirSync(folder, { recursive: true })
 
 const courseNamed = async (page: Page, title: string): Promise<string> => {
-  const courses = (await (await page.request.get(`${address}/api/courses`)).json()) as { id: number; title: string; check: { readiness: string } | null }[]
-  return String(courses.find((course) => course.title === title && course.check?.readiness === 'not-ready')?.id ?? courses[0]?.id)
+  const courses = (await (await page.request.get(`${address}/api/courses`)).json()) as {
+    id: number
+    title: string
+    check: { readiness: string } | null
+  }[]
+  return String(
+    courses.find((course) => course.title === title && course.check?.readiness === 'not-ready')
+      ?.id ?? courses[0]?.id,
+  )
 }
 
 /** Releases the Harbour Standard's draft with another promise, unless that is done, and plans it for its courses. @returns the run */
 const planUpdate = async (page: Page): Promise<number> => {
-  const get = async <T>(path: string): Promise<T> => (await (await page.request.get(address + path)).json()) as T
-  const post = async <T>(path: string, data: object): Promise<T> => (await (await page.request.post(address + path, { data, headers: { 'x-wickerframe': '1' } })).json()) as T
-  const { draft, draftRevision, versions } = await get<TemplateDraft>('/api/templates/harbour-standard')
+  const get = async <T>(path: string): Promise<T> =>
+    (await (await page.request.get(address + path)).json()) as T
+  const post = async <T>(path: string, data: object): Promise<T> =>
+    (await (
+      await page.request.post(address + path, { data, headers: { 'x-wickerframe': '1' } })
+    ).json()) as T
+  const { draft, draftRevision, versions } = await get<TemplateDraft>(
+    '/api/templates/harbour-standard',
+  )
   if (versions.length === 1) {
     const welcome = everyItem(draft).find((item) => item.key === 'welcome')
     const promise = welcome?.blocks.find((block) => block.key === 'answer-promise')
-    if (promise?.kind === 'fixed-text') await post('/api/templates/harbour-standard/edits', { revision: draftRevision, edits: [{ edit: 'set-block', part: 'welcome', block: promise.key, field: 'html', was: promise.html, value: promise.html.replace('within one working day', 'within two working days, by e-mail or in the discussion') }] })
-    await post('/api/templates/harbour-standard/release', { revision: draftRevision + 1, note: 'Answers within two days' })
+    if (promise?.kind === 'fixed-text')
+      await post('/api/templates/harbour-standard/edits', {
+        revision: draftRevision,
+        edits: [
+          {
+            edit: 'set-block',
+            part: 'welcome',
+            block: promise.key,
+            field: 'html',
+            was: promise.html,
+            value: promise.html.replace(
+              'within one working day',
+              'within two working days, by e-mail or in the discussion',
+            ),
+          },
+        ],
+      })
+    await post('/api/templates/harbour-standard/release', {
+      revision: draftRevision + 1,
+      note: 'Answers within two days',
+    })
   }
-  const courses = (await get<CourseSummary[]>('/api/courses')).filter((course) => course.template?.key === 'harbour-standard')
-  const { run } = await post<{ run: number }>('/api/rollouts', { order: { mode: 'version', template: 'harbour-standard', version: 2 }, courses: courses.map((course) => course.id) })
+  const courses = (await get<CourseSummary[]>('/api/courses')).filter(
+    (course) => course.template?.key === 'harbour-standard',
+  )
+  const { run } = await post<{ run: number }>('/api/rollouts', {
+    order: { mode: 'version', template: 'harbour-standard', version: 2 },
+    courses: courses.map((course) => course.id),
+  })
   return run
 }
 
 const views: Record<string, (page: Page) => Promise<void>> = {
   today: async (page) => void (await page.goto(`${address}/today`)),
-  workbench: async (page) => void (await page.goto(`${address}/templates/harbour-standard?part=week-overview`)),
+  workbench: async (page) =>
+    void (await page.goto(`${address}/templates/harbour-standard?part=week-overview`)),
   'workbench-reading': async (page) => {
     await page.goto(`${address}/templates/harbour-standard?part=home-page`)
     await page.getByRole('button', { name: 'As the instructor' }).click()
@@ -48,11 +86,21 @@ const views: Record<string, (page: Page) => Promise<void>> = {
   },
   library: async (page) => void (await page.goto(`${address}/library`)),
   courses: async (page) => void (await page.goto(`${address}/courses`)),
-  'course-pairing': async (page) => void (await page.goto(`${address}/courses/${await courseNamed(page, 'Refrigeration Afloat')}?show=pairing`)),
-  'course-mend': async (page) => void (await page.goto(`${address}/courses/${await courseNamed(page, 'Refrigeration Afloat')}?show=mend`)),
-  'course-pages': async (page) => void (await page.goto(`${address}/courses/${await courseNamed(page, 'Refrigeration Afloat')}?show=pages`)),
+  'course-pairing': async (page) =>
+    void (await page.goto(
+      `${address}/courses/${await courseNamed(page, 'Refrigeration Afloat')}?show=pairing`,
+    )),
+  'course-mend': async (page) =>
+    void (await page.goto(
+      `${address}/courses/${await courseNamed(page, 'Refrigeration Afloat')}?show=mend`,
+    )),
+  'course-pages': async (page) =>
+    void (await page.goto(
+      `${address}/courses/${await courseNamed(page, 'Refrigeration Afloat')}?show=pages`,
+    )),
   weave: async (page) => void (await page.goto(`${address}/conformance`)),
-  'new-rollout': async (page) => void (await page.goto(`${address}/rollouts/new?template=harbour-standard&courses=30.31`)),
+  'new-rollout': async (page) =>
+    void (await page.goto(`${address}/rollouts/new?template=harbour-standard&courses=30.31`)),
   'rollout-plan': async (page) => {
     await page.goto(`${address}/rollouts/${await planUpdate(page)}`)
     await page.getByText('Plans that look alike').waitFor({ timeout: 60_000 })
@@ -60,7 +108,9 @@ const views: Record<string, (page: Page) => Promise<void>> = {
     await conflict.getByRole('button', { name: /^open the/ }).click({ timeout: 60_000 })
     await conflict.getByRole('button', { name: 'see the differences' }).first().click()
     await page.getByRole('region', { name: /^Plan for/ }).waitFor()
-    await page.evaluate(() => document.querySelector('[aria-label^="Plan for"]')?.scrollIntoView({ block: 'center' }))
+    await page.evaluate(() =>
+      document.querySelector('[aria-label^="Plan for"]')?.scrollIntoView({ block: 'center' }),
+    )
   },
   'next-term': async (page) => void (await page.goto(`${address}/rollouts/next-term`)),
   rollout: async (page) => void (await page.goto(`${address}/rollouts/2`)),
@@ -71,17 +121,26 @@ const views: Record<string, (page: Page) => Promise<void>> = {
     await page.getByRole('button', { name: /^Mendable/ }).click()
   },
   'course-calendar': async (page) => {
-    await page.goto(`${address}/courses/${await courseNamed(page, 'Refrigeration Afloat')}?show=calendar`)
+    await page.goto(
+      `${address}/courses/${await courseNamed(page, 'Refrigeration Afloat')}?show=calendar`,
+    )
     await page.getByLabel('Divide evenly into').selectOption('4')
   },
   'practice-platform': async (page) => void (await page.goto(`${platform}/courses/kc-1001`)),
 }
 
 const browser = await openBrowser()
-const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, timezoneId: 'America/Halifax', reducedMotion: 'reduce' })
+const context = await browser.newContext({
+  viewport: { width: 1280, height: 800 },
+  timezoneId: 'America/Halifax',
+  reducedMotion: 'reduce',
+})
 const page = await context.newPage()
 page.on('pageerror', (cause) => console.error('page error:', cause.message))
-page.on('console', (message) => message.type() === 'error' && console.error('console:', message.text()))
+page.on(
+  'console',
+  (message) => message.type() === 'error' && console.error('console:', message.text()),
+)
 await page.goto(address)
 await page.getByLabel('E-mail').fill('designer@kestrelsound.example')
 await page.getByLabel('Password').fill(demoPassword)

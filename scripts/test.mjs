@@ -15,7 +15,10 @@ const steps = [
 ]
 for (const [name, [command, ...args]] of steps) {
   console.log(`\n— ${name}`)
-  const { status } = spawnSync(command, args, { cwd: root, stdio: ['ignore', 'inherit', 'inherit'] })
+  const { status } = spawnSync(command, args, {
+    cwd: root,
+    stdio: ['ignore', 'inherit', 'inherit'],
+  })
   if (status !== 0) {
     console.error(`${name}: failed`)
     process.exit(status ?? 1)

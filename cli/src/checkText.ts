@@ -1,8 +1,13 @@
 import type { CheckResult, Finding } from '@wickerframe/core'
 
-const whoseMove = (finding: Finding): string => (finding.mender === 'instructor' ? (finding.owner ?? 'the instructor') : `the ${finding.mender}`)
+const whoseMove = (finding: Finding): string =>
+  finding.mender === 'instructor' ? (finding.owner ?? 'the instructor') : `the ${finding.mender}`
 
-const matchWords = { hand: 'joined by hand', recorded: 'recorded', evidence: 'by evidence' } as const
+const matchWords = {
+  hand: 'joined by hand',
+  recorded: 'recorded',
+  evidence: 'by evidence',
+} as const
 
 const verdicts = {
   ready: 'Ready.',
@@ -18,15 +23,44 @@ export const checkText = (result: CheckResult, withPairs: boolean): string => {
     `${verdicts[result.readiness]} ${counts.met} of ${counts.requirements} requirements met; ${counts.openMusts} open musts, ${counts.openShoulds} open shoulds; ${counts.cannotTell} could not be told.`,
   ]
   for (const finding of result.findings) {
-    lines.push('', `${finding.strength === 'must' ? 'Open must' : finding.strength === 'should' ? 'Open should' : 'For information'} · ${finding.rule} · ${whoseMove(finding)}`, `  ${finding.message}`)
-    for (const place of finding.places.slice(0, 20)) lines.push(`    ${place.place.path.join(' › ')}: ${place.evidence.map((seen) => `“${seen.text}”`).join(', ')}`)
+    lines.push(
+      '',
+      `${finding.strength === 'must' ? 'Open must' : finding.strength === 'should' ? 'Open should' : 'For information'} · ${finding.rule} · ${whoseMove(finding)}`,
+      `  ${finding.message}`,
+    )
+    for (const place of finding.places.slice(0, 20))
+      lines.push(
+        `    ${place.place.path.join(' › ')}: ${place.evidence.map((seen) => `“${seen.text}”`).join(', ')}`,
+      )
   }
   const untold = result.outcomes.filter((outcome) => outcome.outcome === 'cannot-tell')
-  if (untold.length > 0) lines.push('', 'Could not be told:', ...untold.map((outcome) => `  ${outcome.rule}: ${outcome.reason ?? ''}`))
+  if (untold.length > 0)
+    lines.push(
+      '',
+      'Could not be told:',
+      ...untold.map((outcome) => `  ${outcome.rule}: ${outcome.reason ?? ''}`),
+    )
   if (withPairs) {
-    lines.push('', 'Pairs:', ...result.pairs.map((pair) => `  ${pair.part}${pair.repetition === null ? '' : ` ${pair.repetition}`} = ${pair.path.join(' › ')} (${matchWords[pair.by]}${pair.moved ? ', moved' : ''}, ${pair.confidence}; ${pair.reasons.join(', ')})`))
-    lines.push(...result.merged.map((one) => `  ${one.expected.join(' and ')} stand together in ${one.found}`), ...result.split.map((one) => `  ${one.expected} was taken apart into ${one.found.join(' and ')}`))
-    lines.push(...result.missing.map((one) => `  ${one} = nothing found`), ...result.extra.map((one) => `  nothing expected = ${one}`))
+    lines.push(
+      '',
+      'Pairs:',
+      ...result.pairs.map(
+        (pair) =>
+          `  ${pair.part}${pair.repetition === null ? '' : ` ${pair.repetition}`} = ${pair.path.join(' › ')} (${matchWords[pair.by]}${pair.moved ? ', moved' : ''}, ${pair.confidence}; ${pair.reasons.join(', ')})`,
+      ),
+    )
+    lines.push(
+      ...result.merged.map(
+        (one) => `  ${one.expected.join(' and ')} stand together in ${one.found}`,
+      ),
+      ...result.split.map(
+        (one) => `  ${one.expected} was taken apart into ${one.found.join(' and ')}`,
+      ),
+    )
+    lines.push(
+      ...result.missing.map((one) => `  ${one} = nothing found`),
+      ...result.extra.map((one) => `  nothing expected = ${one}`),
+    )
   }
   return `${lines.join('\n')}\n`
 }

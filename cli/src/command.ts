@@ -1,14 +1,36 @@
 /** What was given on the command line. */
 export const options = {
-  template: { type: 'string' }, facts: { type: 'string' }, course: { type: 'string' }, 'as-of': { type: 'string' }, on: { type: 'string' }, format: { type: 'string' }, pairs: { type: 'boolean' },
-  context: { type: 'string' }, infer: { type: 'boolean' },
-  rules: { type: 'string' }, findings: { type: 'string' },
-  from: { type: 'string' }, to: { type: 'string' }, base: { type: 'string' }, conflicts: { type: 'string' }, 'write-course': { type: 'string' }, 'write-base': { type: 'string' },
-  term: { type: 'string' }, 'next-term': { type: 'string' }, session: { type: 'string' }, weeks: { type: 'string' }, units: { type: 'string' }, 'meeting-days': { type: 'string' }, 'opens-before': { type: 'string' }, 'closes-after': { type: 'string' },
+  template: { type: 'string' },
+  facts: { type: 'string' },
+  course: { type: 'string' },
+  'as-of': { type: 'string' },
+  on: { type: 'string' },
+  format: { type: 'string' },
+  pairs: { type: 'boolean' },
+  context: { type: 'string' },
+  infer: { type: 'boolean' },
+  rules: { type: 'string' },
+  findings: { type: 'string' },
+  from: { type: 'string' },
+  to: { type: 'string' },
+  base: { type: 'string' },
+  conflicts: { type: 'string' },
+  'write-course': { type: 'string' },
+  'write-base': { type: 'string' },
+  term: { type: 'string' },
+  'next-term': { type: 'string' },
+  session: { type: 'string' },
+  weeks: { type: 'string' },
+  units: { type: 'string' },
+  'meeting-days': { type: 'string' },
+  'opens-before': { type: 'string' },
+  'closes-after': { type: 'string' },
   help: { type: 'boolean' },
 } as const
 export type OptionName = keyof typeof options
-export type Values = { [Name in OptionName]?: (typeof options)[Name]['type'] extends 'boolean' ? boolean : string }
+export type Values = {
+  [Name in OptionName]?: (typeof options)[Name]['type'] extends 'boolean' ? boolean : string
+}
 
 /** What the command line reads and writes; a test gives its own. */
 export interface Streams {

@@ -21,7 +21,11 @@ const part = (one: ExpectedPart, onDate: string): object => ({
 /** The expected course as `expand` prints it. `onDate` decides which revision of a house text stands in its pages. */
 export const expectedDocument = (expected: ExpectedCourse, onDate: string): object => ({
   schema: 'wickerframe.expected/1',
-  template: { key: expected.template.key, title: expected.template.title, version: expected.template.version ?? null },
+  template: {
+    key: expected.template.key,
+    title: expected.template.title,
+    version: expected.template.version ?? null,
+  },
   course: { code: expected.facts.code, name: expected.name, label: expected.label },
   weeks: expected.weeks,
   home: part(expected.home, onDate),
@@ -32,7 +36,9 @@ export const expectedDocument = (expected: ExpectedCourse, onDate: string): obje
 export const expectedText = (expected: ExpectedCourse): string => {
   const lines = [expected.name]
   const visit = (one: ExpectedPart, depth: number) => {
-    lines.push(`${'  '.repeat(depth)}${one.name} (${one.kind}, ${one.strength}${one.audience === 'students' ? '' : `, ${one.audience}`}${one.dueAt ? `, due ${one.dueAt}` : ''})`)
+    lines.push(
+      `${'  '.repeat(depth)}${one.name} (${one.kind}, ${one.strength}${one.audience === 'students' ? '' : `, ${one.audience}`}${one.dueAt ? `, due ${one.dueAt}` : ''})`,
+    )
     for (const inner of one.items) visit(inner, depth + 1)
   }
   for (const one of [expected.home, ...expected.parts]) visit(one, 1)

@@ -34,10 +34,38 @@ const commands: Readonly<Record<string, { run: Command; takes: readonly OptionNa
   expand: { run: expand, takes: ['template', 'facts', 'on', 'format'] },
   check: { run: check, takes: ['template', 'facts', 'course', 'as-of', 'format', 'pairs'] },
   rules: { run: rules, takes: [] },
-  mend: { run: mend, takes: ['template', 'facts', 'course', 'as-of', 'rules', 'findings', 'write-course'] },
-  plan: { run: plan, takes: ['from', 'to', 'facts', 'base', 'course', 'conflicts', 'on', 'write-course', 'write-base'] },
+  mend: {
+    run: mend,
+    takes: ['template', 'facts', 'course', 'as-of', 'rules', 'findings', 'write-course'],
+  },
+  plan: {
+    run: plan,
+    takes: [
+      'from',
+      'to',
+      'facts',
+      'base',
+      'course',
+      'conflicts',
+      'on',
+      'write-course',
+      'write-base',
+    ],
+  },
   names: { run: names, takes: ['format', 'context', 'infer'] },
-  calendar: { run: calendar, takes: ['term', 'next-term', 'session', 'weeks', 'units', 'meeting-days', 'opens-before', 'closes-after'] },
+  calendar: {
+    run: calendar,
+    takes: [
+      'term',
+      'next-term',
+      'session',
+      'weeks',
+      'units',
+      'meeting-days',
+      'opens-before',
+      'closes-after',
+    ],
+  },
 }
 
 const run = async (args: readonly string[], streams: Streams): Promise<number> => {
@@ -54,8 +82,13 @@ const run = async (args: readonly string[], streams: Streams): Promise<number> =
   }
   const [name, ...rest] = positionals
   const command = name !== undefined && Object.hasOwn(commands, name) ? commands[name] : undefined
-  if (command === undefined || rest.length > 0) throw new Unusable(`${name === undefined ? 'no command given' : `unknown command ${positionals.join(' ')}`}\n\n${usage}`)
-  const stranger = Object.keys(values).find((option) => !command.takes.some((taken) => taken === option))
+  if (command === undefined || rest.length > 0)
+    throw new Unusable(
+      `${name === undefined ? 'no command given' : `unknown command ${positionals.join(' ')}`}\n\n${usage}`,
+    )
+  const stranger = Object.keys(values).find(
+    (option) => !command.takes.some((taken) => taken === option),
+  )
   if (stranger !== undefined) throw new Unusable(`${name} takes no --${stranger}\n\n${usage}`)
   return command.run(values, streams)
 }
@@ -67,7 +100,10 @@ const processStreams: Streams = {
 }
 
 /** Runs one command. @returns its exit code */
-export const main = async (args: readonly string[], streams: Streams = processStreams): Promise<number> => {
+export const main = async (
+  args: readonly string[],
+  streams: Streams = processStreams,
+): Promise<number> => {
   try {
     return await run(args, streams)
   } catch (cause) {

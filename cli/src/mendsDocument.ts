@@ -1,7 +1,12 @@
 import { Change, Counts } from '@wickerframe/core'
 import { z } from 'zod'
 
-const told = { rule: z.string(), fingerprint: z.string(), path: z.array(z.string()), message: z.string() }
+const told = {
+  rule: z.string(),
+  fingerprint: z.string(),
+  path: z.array(z.string()),
+  message: z.string(),
+}
 
 /** What `mend` did to a course document. */
 export const MendsDocument = z.strictObject({

@@ -4,18 +4,30 @@ import type { z } from 'zod'
 
 const largestBytes = 64 * 1024 * 1024
 
-const unusable = (code: string, found: string, expected: string): { ok: false; problems: Problem[] } => failure([{ code, path: '', found, expected }])
+const unusable = (
+  code: string,
+  found: string,
+  expected: string,
+): { ok: false; problems: Problem[] } => failure([{ code, path: '', found, expected }])
 
 /** Reads a file as a document: UTF-8 (a byte order mark is skipped), JSON, then its schema. */
-export const readJsonFile = async <S extends z.ZodType>(path: string, schema: S): Promise<Result<z.output<S>>> => {
+export const readJsonFile = async <S extends z.ZodType>(
+  path: string,
+  schema: S,
+): Promise<Result<z.output<S>>> => {
   let bytes: Buffer
   try {
     const { size } = await stat(path)
-    if (size > largestBytes) return unusable('too-big', `${size} bytes`, `a file of at most ${largestBytes} bytes`)
+    if (size > largestBytes)
+      return unusable('too-big', `${size} bytes`, `a file of at most ${largestBytes} bytes`)
     bytes = await readFile(path)
   } catch (cause) {
     const code = cause instanceof Error && 'code' in cause ? String(cause.code) : 'error'
-    return unusable('unreadable', code === 'ENOENT' ? 'no such file' : code, 'a file that can be read')
+    return unusable(
+      'unreadable',
+      code === 'ENOENT' ? 'no such file' : code,
+      'a file that can be read',
+    )
   }
   let text: string
   try {
@@ -27,13 +39,17 @@ export const readJsonFile = async <S extends z.ZodType>(path: string, schema: S)
   try {
     json = JSON.parse(text)
   } catch (cause) {
-    return unusable('not-json', cause instanceof Error ? cause.message.slice(0, 120) : 'text', 'a JSON document')
+    return unusable(
+      'not-json',
+      cause instanceof Error ? cause.message.slice(0, 120) : 'text',
+      'a JSON document',
+    )
   }
   try {
     return readDocument(schema, json)
   } catch (cause) {
-    if (cause instanceof RangeError) return unusable('too-deep', 'values nested thousands deep', 'a document of this schema')
+    if (cause instanceof RangeError)
+      return unusable('too-deep', 'values nested thousands deep', 'a document of this schema')
     throw cause
   }
 }
-

@@ -5,6 +5,8 @@ import { Unusable } from './unusable.ts'
 export const writeJsonFile = async (path: string | undefined, document: object): Promise<void> => {
   if (path === undefined) return
   await writeFile(path, `${JSON.stringify(document, null, 2)}\n`).catch((cause: unknown) => {
-    throw new Unusable(`${path}: cannot be written (${cause instanceof Error && 'code' in cause ? String(cause.code) : 'error'})`)
+    throw new Unusable(
+      `${path}: cannot be written (${cause instanceof Error && 'code' in cause ? String(cause.code) : 'error'})`,
+    )
   })
 }

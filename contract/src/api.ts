@@ -1,7 +1,53 @@
 import { z } from 'zod'
-import { AdoptStrengths, ApproveRequest, DecideRequest, MergeCourse, NextTerm, RolloutRequest, StandingRulePut, UndoRequest, type PlanSummary, type Receipt, type RolloutOrder } from './rollouts.ts'
-import { AttestationRequest, FollowUpPut, JoinPut, MendOwnRequest, MendRequest, NotThisWeekPut, WaiverDecision, WaiverRequest, type CourseCare } from './followUp.ts'
-import { Asset, HouseText, Key, KeptBlock, PlainDate, Rubric, TemplateEdit, Term, Unit, weekdays, type CheckResult, type Counts, type Course, type Crossing, type Facts, type FieldValues, type MendAction, type Problem, type Remark, type TakeOverNote, type Template, type TemplateChange, type WeaveColumn } from '@wickerframe/core'
+import {
+  AdoptStrengths,
+  ApproveRequest,
+  DecideRequest,
+  MergeCourse,
+  NextTerm,
+  RolloutRequest,
+  StandingRulePut,
+  UndoRequest,
+  type PlanSummary,
+  type Receipt,
+  type RolloutOrder,
+} from './rollouts.ts'
+import {
+  AttestationRequest,
+  FollowUpPut,
+  JoinPut,
+  MendOwnRequest,
+  MendRequest,
+  NotThisWeekPut,
+  WaiverDecision,
+  WaiverRequest,
+  type CourseCare,
+} from './followUp.ts'
+import {
+  Asset,
+  HouseText,
+  Key,
+  KeptBlock,
+  PlainDate,
+  Rubric,
+  TemplateEdit,
+  Term,
+  Unit,
+  weekdays,
+  type CheckResult,
+  type Counts,
+  type Course,
+  type Crossing,
+  type Facts,
+  type FieldValues,
+  type MendAction,
+  type Problem,
+  type Remark,
+  type TakeOverNote,
+  type Template,
+  type TemplateChange,
+  type WeaveColumn,
+} from '@wickerframe/core'
 
 export const roles = ['designer', 'contributor', 'instructor', 'reviewer', 'administrator'] as const
 export type Role = (typeof roles)[number]
@@ -16,43 +62,123 @@ const builders: Access = ['designer', 'contributor', 'administrator']
 
 const CourseIds = z.array(z.number().int().positive()).min(1).max(10_000)
 
-export const SignIn = z.strictObject({ email: z.string().min(1).max(200), password: z.string().min(1).max(200) })
-export const DraftEdits = z.strictObject({ revision: z.number().int().min(0), edits: z.array(TemplateEdit).min(1).max(500) })
-export const Release = z.strictObject({ revision: z.number().int().min(0), note: z.string().max(1000).default('') })
-export const TakeOver = z.strictObject({ revision: z.number().int().min(0), version: z.number().int().min(1).describe('Of the template it is built on'), dry: z.boolean().default(false) })
-export const UseVersion = z.strictObject({ uses: z.array(z.strictObject({ department: z.string().min(1).max(40), modality: z.string().min(1).max(40), inUse: z.boolean() })).min(1).max(200) })
+export const SignIn = z.strictObject({
+  email: z.string().min(1).max(200),
+  password: z.string().min(1).max(200),
+})
+export const DraftEdits = z.strictObject({
+  revision: z.number().int().min(0),
+  edits: z.array(TemplateEdit).min(1).max(500),
+})
+export const Release = z.strictObject({
+  revision: z.number().int().min(0),
+  note: z.string().max(1000).default(''),
+})
+export const TakeOver = z.strictObject({
+  revision: z.number().int().min(0),
+  version: z.number().int().min(1).describe('Of the template it is built on'),
+  dry: z.boolean().default(false),
+})
+export const UseVersion = z.strictObject({
+  uses: z
+    .array(
+      z.strictObject({
+        department: z.string().min(1).max(40),
+        modality: z.string().min(1).max(40),
+        inUse: z.boolean(),
+      }),
+    )
+    .min(1)
+    .max(200),
+})
 export const RetireVersion = z.strictObject({ retired: z.boolean() })
-export const NewComment = z.strictObject({ part: Key.nullable().default(null), answersTo: z.number().int().positive().nullable().default(null), text: z.string().trim().min(1).max(4000) })
+export const NewComment = z.strictObject({
+  part: Key.nullable().default(null),
+  answersTo: z.number().int().positive().nullable().default(null),
+  text: z.string().trim().min(1).max(4000),
+})
 export const CloseComment = z.strictObject({ closed: z.boolean() })
 export const LetContribute = z.strictObject({ email: z.email().max(200), may: z.boolean() })
 export const libraryKinds = ['house-text', 'image', 'rubric', 'block'] as const
 export type LibraryKind = (typeof libraryKinds)[number]
 /** Which list of a template holds what the library has of a kind. */
-export const templateListOf = { 'house-text': 'houseTexts', image: 'assets', rubric: 'rubrics', block: 'keptBlocks' } as const satisfies Record<LibraryKind, keyof Template>
+export const templateListOf = {
+  'house-text': 'houseTexts',
+  image: 'assets',
+  rubric: 'rubrics',
+  block: 'keptBlocks',
+} as const satisfies Record<LibraryKind, keyof Template>
 /** What stands in the library, by kind: the same documents that templates hold. */
 export const LibraryPut = z.discriminatedUnion('kind', [
-  z.strictObject({ kind: z.literal('house-text'), was: z.number().int().min(1).nullable(), document: HouseText }),
-  z.strictObject({ kind: z.literal('image'), was: z.number().int().min(1).nullable(), document: Asset }),
-  z.strictObject({ kind: z.literal('rubric'), was: z.number().int().min(1).nullable(), document: Rubric }),
-  z.strictObject({ kind: z.literal('block'), was: z.number().int().min(1).nullable(), document: KeptBlock }),
+  z.strictObject({
+    kind: z.literal('house-text'),
+    was: z.number().int().min(1).nullable(),
+    document: HouseText,
+  }),
+  z.strictObject({
+    kind: z.literal('image'),
+    was: z.number().int().min(1).nullable(),
+    document: Asset,
+  }),
+  z.strictObject({
+    kind: z.literal('rubric'),
+    was: z.number().int().min(1).nullable(),
+    document: Rubric,
+  }),
+  z.strictObject({
+    kind: z.literal('block'),
+    was: z.number().int().min(1).nullable(),
+    document: KeptBlock,
+  }),
 ])
 export type LibraryPut = z.output<typeof LibraryPut>
-export const CheckRequest = z.strictObject({ courses: CourseIds.optional(), asOf: PlainDate.optional() })
+export const CheckRequest = z.strictObject({
+  courses: CourseIds.optional(),
+  asOf: PlainDate.optional(),
+})
 export const ProposedRename = z.strictObject({
   what: z.enum(['course', 'module', 'item']),
-  id: z.string().min(1).max(200).describe('Of the module or item on the platform; of the course itself, any text'),
-  was: z.string().max(2000).describe('The name it bears now; one that was changed since is left alone'),
+  id: z
+    .string()
+    .min(1)
+    .max(200)
+    .describe('Of the module or item on the platform; of the course itself, any text'),
+  was: z
+    .string()
+    .max(2000)
+    .describe('The name it bears now; one that was changed since is left alone'),
   name: z.string().min(1).max(2000),
 })
 export type ProposedRename = z.output<typeof ProposedRename>
-export const RenameRequest = z.strictObject({ names: z.array(ProposedRename.extend({ course: z.number().int().positive() })).min(1).max(10_000) })
-export const TermPut = z.strictObject({ was: z.string().length(64).nullable().describe('Revision that was edited; null for a new term'), term: Term })
+export const RenameRequest = z.strictObject({
+  names: z
+    .array(ProposedRename.extend({ course: z.number().int().positive() }))
+    .min(1)
+    .max(10_000),
+})
+export const TermPut = z.strictObject({
+  was: z.string().length(64).nullable().describe('Revision that was edited; null for a new term'),
+  term: Term,
+})
 export const TermPreviewRequest = z.strictObject({ term: Term })
 /** What somebody decided about a course's calendar; everything else of it is computed. */
 export const CourseCalendar = z.strictObject({
-  meetingDays: z.array(z.enum(weekdays)).max(7).default([]).describe('Weekdays on which the class meets; Monday to Friday without any'),
-  units: z.array(Unit).max(60).default([]).describe('Which weeks or days each unit covers; the template decides without any'),
-  nextTerm: z.string().max(60).nullable().default(null).describe('Code of the term after it, for a course that spans two'),
+  meetingDays: z
+    .array(z.enum(weekdays))
+    .max(7)
+    .default([])
+    .describe('Weekdays on which the class meets; Monday to Friday without any'),
+  units: z
+    .array(Unit)
+    .max(60)
+    .default([])
+    .describe('Which weeks or days each unit covers; the template decides without any'),
+  nextTerm: z
+    .string()
+    .max(60)
+    .nullable()
+    .default(null)
+    .describe('Code of the term after it, for a course that spans two'),
 })
 export type CourseCalendar = z.output<typeof CourseCalendar>
 export const PutUnder = z.strictObject({ template: Key, version: z.number().int().min(1) })
@@ -67,86 +193,486 @@ export interface ApiRoute {
 
 /** Every route and who may call it. The server takes its guards from here, and a test walks it. */
 export const apiRoutes = [
-  { method: 'get', path: '/api/health', summary: 'Whether the server and its database answer', roles: 'anyone' },
-  { method: 'post', path: '/api/sign-in', summary: 'Sign in with a local account', roles: 'anyone', body: SignIn },
+  {
+    method: 'get',
+    path: '/api/health',
+    summary: 'Whether the server and its database answer',
+    roles: 'anyone',
+  },
+  {
+    method: 'post',
+    path: '/api/sign-in',
+    summary: 'Sign in with a local account',
+    roles: 'anyone',
+    body: SignIn,
+  },
   { method: 'post', path: '/api/sign-out', summary: 'End the session', roles: everybody },
-  { method: 'get', path: '/api/me', summary: 'Who is signed in, and the demo’s today', roles: everybody },
+  {
+    method: 'get',
+    path: '/api/me',
+    summary: 'Who is signed in, and the demo’s today',
+    roles: everybody,
+  },
   { method: 'get', path: '/api/terms', summary: 'Terms', roles: everybody },
-  { method: 'get', path: '/api/terms/:code', summary: 'A term, with the courses in it', roles: readers },
-  { method: 'post', path: '/api/terms/:code/preview', summary: 'What an edited term would change in its courses', roles: designers, body: TermPreviewRequest },
-  { method: 'post', path: '/api/terms/:code', summary: 'Save a term, or make a new one', roles: designers, body: TermPut },
-  { method: 'get', path: '/api/terms/:code/calendar', summary: 'A term as an iCalendar file', roles: everybody },
-  { method: 'post', path: '/api/free-days', summary: 'Read holidays and breaks from an iCalendar file, from one day until another', roles: designers },
+  {
+    method: 'get',
+    path: '/api/terms/:code',
+    summary: 'A term, with the courses in it',
+    roles: readers,
+  },
+  {
+    method: 'post',
+    path: '/api/terms/:code/preview',
+    summary: 'What an edited term would change in its courses',
+    roles: designers,
+    body: TermPreviewRequest,
+  },
+  {
+    method: 'post',
+    path: '/api/terms/:code',
+    summary: 'Save a term, or make a new one',
+    roles: designers,
+    body: TermPut,
+  },
+  {
+    method: 'get',
+    path: '/api/terms/:code/calendar',
+    summary: 'A term as an iCalendar file',
+    roles: everybody,
+  },
+  {
+    method: 'post',
+    path: '/api/free-days',
+    summary: 'Read holidays and breaks from an iCalendar file, from one day until another',
+    roles: designers,
+  },
   { method: 'get', path: '/api/today', summary: 'What needs the designer now', roles: readers },
   { method: 'get', path: '/api/templates', summary: 'Templates', roles: readers },
-  { method: 'post', path: '/api/templates', summary: 'Bring in a template document as a new draft', roles: designers },
+  {
+    method: 'post',
+    path: '/api/templates',
+    summary: 'Bring in a template document as a new draft',
+    roles: designers,
+  },
   { method: 'get', path: '/api/templates/:key', summary: 'A template’s draft', roles: readers },
-  { method: 'get', path: '/api/templates/:key/versions/:number', summary: 'A released version', roles: readers },
-  { method: 'post', path: '/api/templates/:key/edits', summary: 'Edit the draft', roles: builders, body: DraftEdits },
-  { method: 'get', path: '/api/templates/:key/revision', summary: 'The revision of a draft, to see whether somebody else edited it', roles: readers },
-  { method: 'get', path: '/api/templates/:key/compare', summary: 'What differs between two versions (?from=1&to=2; draft for the draft)', roles: readers },
-  { method: 'post', path: '/api/templates/:key/take-over', summary: 'Bring a newer version of the layer above into this layer’s draft; dry: only say what it brings', roles: builders, body: TakeOver },
-  { method: 'post', path: '/api/templates/:key/versions/:number/use', summary: 'Say for which departments and modalities a version is the one in use', roles: designers, body: UseVersion },
-  { method: 'post', path: '/api/templates/:key/versions/:number/retire', summary: 'Retire a version, or bring it back', roles: designers, body: RetireVersion },
-  { method: 'post', path: '/api/templates/:key/contributors', summary: 'Let somebody contribute to a template, or no longer', roles: designers, body: LetContribute },
-  { method: 'get', path: '/api/templates/:key/comments', summary: 'Comments on a template', roles: readers },
-  { method: 'post', path: '/api/templates/:key/comments', summary: 'Comment on a part, or answer a comment', roles: readers, body: NewComment },
-  { method: 'post', path: '/api/templates/:key/comments/:id/close', summary: 'Close a comment, or open it again', roles: readers, body: CloseComment },
-  { method: 'post', path: '/api/rubric-file', summary: 'Read a rubric from a CSV file; nothing is kept', roles: builders },
-  { method: 'get', path: '/api/library', summary: 'House texts, images, rubrics and blocks, with where each is used', roles: readers },
-  { method: 'post', path: '/api/library', summary: 'Put something into the library, or correct it', roles: designers, body: LibraryPut },
-  { method: 'post', path: '/api/templates/:key/release', summary: 'Release the draft as a version', roles: designers, body: Release },
+  {
+    method: 'get',
+    path: '/api/templates/:key/versions/:number',
+    summary: 'A released version',
+    roles: readers,
+  },
+  {
+    method: 'post',
+    path: '/api/templates/:key/edits',
+    summary: 'Edit the draft',
+    roles: builders,
+    body: DraftEdits,
+  },
+  {
+    method: 'get',
+    path: '/api/templates/:key/revision',
+    summary: 'The revision of a draft, to see whether somebody else edited it',
+    roles: readers,
+  },
+  {
+    method: 'get',
+    path: '/api/templates/:key/compare',
+    summary: 'What differs between two versions (?from=1&to=2; draft for the draft)',
+    roles: readers,
+  },
+  {
+    method: 'post',
+    path: '/api/templates/:key/take-over',
+    summary:
+      'Bring a newer version of the layer above into this layer’s draft; dry: only say what it brings',
+    roles: builders,
+    body: TakeOver,
+  },
+  {
+    method: 'post',
+    path: '/api/templates/:key/versions/:number/use',
+    summary: 'Say for which departments and modalities a version is the one in use',
+    roles: designers,
+    body: UseVersion,
+  },
+  {
+    method: 'post',
+    path: '/api/templates/:key/versions/:number/retire',
+    summary: 'Retire a version, or bring it back',
+    roles: designers,
+    body: RetireVersion,
+  },
+  {
+    method: 'post',
+    path: '/api/templates/:key/contributors',
+    summary: 'Let somebody contribute to a template, or no longer',
+    roles: designers,
+    body: LetContribute,
+  },
+  {
+    method: 'get',
+    path: '/api/templates/:key/comments',
+    summary: 'Comments on a template',
+    roles: readers,
+  },
+  {
+    method: 'post',
+    path: '/api/templates/:key/comments',
+    summary: 'Comment on a part, or answer a comment',
+    roles: readers,
+    body: NewComment,
+  },
+  {
+    method: 'post',
+    path: '/api/templates/:key/comments/:id/close',
+    summary: 'Close a comment, or open it again',
+    roles: readers,
+    body: CloseComment,
+  },
+  {
+    method: 'post',
+    path: '/api/rubric-file',
+    summary: 'Read a rubric from a CSV file; nothing is kept',
+    roles: builders,
+  },
+  {
+    method: 'get',
+    path: '/api/library',
+    summary: 'House texts, images, rubrics and blocks, with where each is used',
+    roles: readers,
+  },
+  {
+    method: 'post',
+    path: '/api/library',
+    summary: 'Put something into the library, or correct it',
+    roles: designers,
+    body: LibraryPut,
+  },
+  {
+    method: 'post',
+    path: '/api/templates/:key/release',
+    summary: 'Release the draft as a version',
+    roles: designers,
+    body: Release,
+  },
   { method: 'get', path: '/api/courses', summary: 'Courses', roles: everybody },
-  { method: 'post', path: '/api/roster', summary: 'Import a roster file (CSV); with ?dry=1 only say what it would change', roles: designers },
-  { method: 'get', path: '/api/courses/:id', summary: 'A course with its snapshot and check', roles: everybody },
-  { method: 'get', path: '/api/courses/:id/facts', summary: 'What is known of a course besides its content', roles: everybody },
-  { method: 'get', path: '/api/courses/:id/items/:item', summary: 'A page of the course, sanitised', roles: everybody },
-  { method: 'get', path: '/api/courses/:id/report', summary: 'The check of a course as a JSON file', roles: everybody },
-  { method: 'get', path: '/api/courses/:id/calendar', summary: 'Weeks and due dates of a course as an iCalendar file', roles: everybody },
-  { method: 'post', path: '/api/courses/:id/calendar', summary: 'Decide on meeting days, units and a second term of a course', roles: ['designer', 'administrator', 'instructor'] as Access, body: CourseCalendar },
-  { method: 'post', path: '/api/courses/:id/version', summary: 'Put a course under a version for checking only', roles: designers, body: PutUnder },
+  {
+    method: 'post',
+    path: '/api/roster',
+    summary: 'Import a roster file (CSV); with ?dry=1 only say what it would change',
+    roles: designers,
+  },
+  {
+    method: 'get',
+    path: '/api/courses/:id',
+    summary: 'A course with its snapshot and check',
+    roles: everybody,
+  },
+  {
+    method: 'get',
+    path: '/api/courses/:id/facts',
+    summary: 'What is known of a course besides its content',
+    roles: everybody,
+  },
+  {
+    method: 'get',
+    path: '/api/courses/:id/items/:item',
+    summary: 'A page of the course, sanitised',
+    roles: everybody,
+  },
+  {
+    method: 'get',
+    path: '/api/courses/:id/report',
+    summary: 'The check of a course as a JSON file',
+    roles: everybody,
+  },
+  {
+    method: 'get',
+    path: '/api/courses/:id/calendar',
+    summary: 'Weeks and due dates of a course as an iCalendar file',
+    roles: everybody,
+  },
+  {
+    method: 'post',
+    path: '/api/courses/:id/calendar',
+    summary: 'Decide on meeting days, units and a second term of a course',
+    roles: ['designer', 'administrator', 'instructor'] as Access,
+    body: CourseCalendar,
+  },
+  {
+    method: 'post',
+    path: '/api/courses/:id/version',
+    summary: 'Put a course under a version for checking only',
+    roles: designers,
+    body: PutUnder,
+  },
   { method: 'get', path: '/api/rollouts', summary: 'Rollouts', roles: readers },
-  { method: 'post', path: '/api/rollouts', summary: 'Plan a rollout; nothing is written until its plans are approved', roles: designers, body: RolloutRequest },
-  { method: 'get', path: '/api/rollouts/:run/shapes', summary: 'The plans of a rollout, those that look alike together', roles: readers },
-  { method: 'get', path: '/api/rollouts/:run/courses/:course', summary: 'The plan for one course, down to the text', roles: readers },
-  { method: 'post', path: '/api/rollouts/:run/decisions', summary: 'Decide on conflicts, or on what is left out; what it touches is planned again', roles: designers, body: DecideRequest },
-  { method: 'post', path: '/api/rollouts/:run/courses/:course/rehearse', summary: 'Carry the plan of a course out on a copy of it', roles: designers },
-  { method: 'post', path: '/api/rollouts/:run/undo', summary: 'Plan to take a rollout back, for all or some courses', roles: designers, body: UndoRequest },
-  { method: 'get', path: '/api/rehearsals', summary: 'Copies of courses on which plans are rehearsed', roles: designers },
-  { method: 'post', path: '/api/rehearsals/:rehearsal/discard', summary: 'Throw a rehearsal away', roles: designers },
-  { method: 'get', path: '/api/standing-rules', summary: 'Which template is meant for which courses', roles: readers },
-  { method: 'post', path: '/api/standing-rules', summary: 'Add a standing rule', roles: designers, body: StandingRulePut },
-  { method: 'post', path: '/api/standing-rules/:rule/remove', summary: 'Remove a standing rule', roles: designers },
-  { method: 'post', path: '/api/courses/made', summary: 'Make courses on the platform from roster rows (CSV) that name none: ?how=each or ?how=shared, ?template=KEY for their names, ?dry=1 only to say which', roles: designers },
-  { method: 'post', path: '/api/courses/values', summary: 'Set topics, rooms, meeting days, units and instructors of courses from a table (CSV or pasted); ?dry=1 only to say what would change', roles: designers },
-  { method: 'post', path: '/api/courses/:id/merge', summary: 'Merge a course into another one; dry: only say what that means', roles: designers, body: MergeCourse },
-  { method: 'post', path: '/api/next-term', summary: 'Make next term’s courses from this term’s and plan what comes along', roles: designers, body: NextTerm },
-  { method: 'get', path: '/api/messages', summary: 'Messages to whoever is signed in', roles: everybody },
-  { method: 'post', path: '/api/messages/:message/read', summary: 'Mark a message as read', roles: everybody },
-  { method: 'post', path: '/api/courses/:id/strengths', summary: 'Judge a course by strengths and parameters of a newer version, without writing to the platform', roles: designers, body: AdoptStrengths },
-  { method: 'get', path: '/api/names', summary: 'The names that a part of a template bears in the courses', roles: designers },
-  { method: 'post', path: '/api/renames', summary: 'Plan new names for courses, modules and items; nothing is written until the plan is approved', roles: designers, body: RenameRequest },
-  { method: 'get', path: '/api/runs/:run', summary: 'A run with the state of each course; an instructor sees runs of their own courses only', roles: everybody },
-  { method: 'get', path: '/api/runs/:run/events', summary: 'Progress of a run, as server-sent events', roles: everybody },
-  { method: 'post', path: '/api/runs/:run/approve', summary: 'Approve a planned run, or plans that came out differently; all or some courses', roles: designers, body: ApproveRequest },
-  { method: 'post', path: '/api/runs/:run/pause', summary: 'Stop claiming further courses', roles: designers },
+  {
+    method: 'post',
+    path: '/api/rollouts',
+    summary: 'Plan a rollout; nothing is written until its plans are approved',
+    roles: designers,
+    body: RolloutRequest,
+  },
+  {
+    method: 'get',
+    path: '/api/rollouts/:run/shapes',
+    summary: 'The plans of a rollout, those that look alike together',
+    roles: readers,
+  },
+  {
+    method: 'get',
+    path: '/api/rollouts/:run/courses/:course',
+    summary: 'The plan for one course, down to the text',
+    roles: readers,
+  },
+  {
+    method: 'post',
+    path: '/api/rollouts/:run/decisions',
+    summary: 'Decide on conflicts, or on what is left out; what it touches is planned again',
+    roles: designers,
+    body: DecideRequest,
+  },
+  {
+    method: 'post',
+    path: '/api/rollouts/:run/courses/:course/rehearse',
+    summary: 'Carry the plan of a course out on a copy of it',
+    roles: designers,
+  },
+  {
+    method: 'post',
+    path: '/api/rollouts/:run/undo',
+    summary: 'Plan to take a rollout back, for all or some courses',
+    roles: designers,
+    body: UndoRequest,
+  },
+  {
+    method: 'get',
+    path: '/api/rehearsals',
+    summary: 'Copies of courses on which plans are rehearsed',
+    roles: designers,
+  },
+  {
+    method: 'post',
+    path: '/api/rehearsals/:rehearsal/discard',
+    summary: 'Throw a rehearsal away',
+    roles: designers,
+  },
+  {
+    method: 'get',
+    path: '/api/standing-rules',
+    summary: 'Which template is meant for which courses',
+    roles: readers,
+  },
+  {
+    method: 'post',
+    path: '/api/standing-rules',
+    summary: 'Add a standing rule',
+    roles: designers,
+    body: StandingRulePut,
+  },
+  {
+    method: 'post',
+    path: '/api/standing-rules/:rule/remove',
+    summary: 'Remove a standing rule',
+    roles: designers,
+  },
+  {
+    method: 'post',
+    path: '/api/courses/made',
+    summary:
+      'Make courses on the platform from roster rows (CSV) that name none: ?how=each or ?how=shared, ?template=KEY for their names, ?dry=1 only to say which',
+    roles: designers,
+  },
+  {
+    method: 'post',
+    path: '/api/courses/values',
+    summary:
+      'Set topics, rooms, meeting days, units and instructors of courses from a table (CSV or pasted); ?dry=1 only to say what would change',
+    roles: designers,
+  },
+  {
+    method: 'post',
+    path: '/api/courses/:id/merge',
+    summary: 'Merge a course into another one; dry: only say what that means',
+    roles: designers,
+    body: MergeCourse,
+  },
+  {
+    method: 'post',
+    path: '/api/next-term',
+    summary: 'Make next term’s courses from this term’s and plan what comes along',
+    roles: designers,
+    body: NextTerm,
+  },
+  {
+    method: 'get',
+    path: '/api/messages',
+    summary: 'Messages to whoever is signed in',
+    roles: everybody,
+  },
+  {
+    method: 'post',
+    path: '/api/messages/:message/read',
+    summary: 'Mark a message as read',
+    roles: everybody,
+  },
+  {
+    method: 'post',
+    path: '/api/courses/:id/strengths',
+    summary:
+      'Judge a course by strengths and parameters of a newer version, without writing to the platform',
+    roles: designers,
+    body: AdoptStrengths,
+  },
+  {
+    method: 'get',
+    path: '/api/names',
+    summary: 'The names that a part of a template bears in the courses',
+    roles: designers,
+  },
+  {
+    method: 'post',
+    path: '/api/renames',
+    summary:
+      'Plan new names for courses, modules and items; nothing is written until the plan is approved',
+    roles: designers,
+    body: RenameRequest,
+  },
+  {
+    method: 'get',
+    path: '/api/runs/:run',
+    summary:
+      'A run with the state of each course; an instructor sees runs of their own courses only',
+    roles: everybody,
+  },
+  {
+    method: 'get',
+    path: '/api/runs/:run/events',
+    summary: 'Progress of a run, as server-sent events',
+    roles: everybody,
+  },
+  {
+    method: 'post',
+    path: '/api/runs/:run/approve',
+    summary: 'Approve a planned run, or plans that came out differently; all or some courses',
+    roles: designers,
+    body: ApproveRequest,
+  },
+  {
+    method: 'post',
+    path: '/api/runs/:run/pause',
+    summary: 'Stop claiming further courses',
+    roles: designers,
+  },
   { method: 'post', path: '/api/runs/:run/resume', summary: 'Go on', roles: designers },
-  { method: 'post', path: '/api/runs/:run/cancel', summary: 'Leave out what has not begun', roles: designers },
-  { method: 'post', path: '/api/runs/:run/retry', summary: 'Try failed courses again', roles: designers },
-  { method: 'post', path: '/api/checks', summary: 'Check courses as of a date', roles: designers, body: CheckRequest },
-  { method: 'post', path: '/api/courses/:id/check', summary: 'Check one course again', roles: ['designer', 'administrator', 'instructor'] as Access, body: CheckRequest },
-  { method: 'get', path: '/api/courses/:id/items/:item/difference', summary: 'A page block by block: what was altered, left unfilled, left standing or is out of date', roles: everybody },
-  { method: 'get', path: '/api/courses/:id/items/:item/marked', summary: 'A page of the course, sanitised, with what departs from the template marked in it', roles: everybody },
-  { method: 'post', path: '/api/courses/:id/joins', summary: 'Join or unjoin a pair by hand, or forget that', roles: designers, body: JoinPut },
-  { method: 'post', path: '/api/courses/:id/waivers', summary: 'Ask for a waiver; a designer gives it at once', roles: ['designer', 'administrator', 'instructor'] as Access, body: WaiverRequest },
-  { method: 'post', path: '/api/courses/:id/waivers/:waiver', summary: 'Approve, refuse or withdraw a waiver', roles: ['designer', 'administrator', 'instructor'] as Access, body: WaiverDecision },
-  { method: 'post', path: '/api/courses/:id/attestations', summary: 'Give one’s word for what a snapshot cannot show, or take it back', roles: ['designer', 'administrator', 'instructor'] as Access, body: AttestationRequest },
-  { method: 'post', path: '/api/courses/:id/follow-ups', summary: 'Raise findings with their owner, promise, answer or close them', roles: ['designer', 'administrator', 'instructor'] as Access, body: FollowUpPut },
-  { method: 'post', path: '/api/courses/:id/not-this-week', summary: 'Say that a part that may go is left out on purpose', roles: ['designer', 'administrator', 'instructor'] as Access, body: NotThisWeekPut },
-  { method: 'post', path: '/api/courses/:id/mends', summary: 'Apply chosen mends to one course', roles: ['designer', 'administrator', 'instructor'] as Access, body: MendOwnRequest },
-  { method: 'post', path: '/api/mends', summary: 'Plan chosen mends in many courses; nothing is written until the plan is approved', roles: designers, body: MendRequest },
-  { method: 'get', path: '/api/mends', summary: 'What Wickerframe could mend by itself in all courses, by rule (?rule=ID for one)', roles: designers },
-  { method: 'get', path: '/api/conformance', summary: 'The weave over all courses as of a date', roles: readers },
+  {
+    method: 'post',
+    path: '/api/runs/:run/cancel',
+    summary: 'Leave out what has not begun',
+    roles: designers,
+  },
+  {
+    method: 'post',
+    path: '/api/runs/:run/retry',
+    summary: 'Try failed courses again',
+    roles: designers,
+  },
+  {
+    method: 'post',
+    path: '/api/checks',
+    summary: 'Check courses as of a date',
+    roles: designers,
+    body: CheckRequest,
+  },
+  {
+    method: 'post',
+    path: '/api/courses/:id/check',
+    summary: 'Check one course again',
+    roles: ['designer', 'administrator', 'instructor'] as Access,
+    body: CheckRequest,
+  },
+  {
+    method: 'get',
+    path: '/api/courses/:id/items/:item/difference',
+    summary:
+      'A page block by block: what was altered, left unfilled, left standing or is out of date',
+    roles: everybody,
+  },
+  {
+    method: 'get',
+    path: '/api/courses/:id/items/:item/marked',
+    summary: 'A page of the course, sanitised, with what departs from the template marked in it',
+    roles: everybody,
+  },
+  {
+    method: 'post',
+    path: '/api/courses/:id/joins',
+    summary: 'Join or unjoin a pair by hand, or forget that',
+    roles: designers,
+    body: JoinPut,
+  },
+  {
+    method: 'post',
+    path: '/api/courses/:id/waivers',
+    summary: 'Ask for a waiver; a designer gives it at once',
+    roles: ['designer', 'administrator', 'instructor'] as Access,
+    body: WaiverRequest,
+  },
+  {
+    method: 'post',
+    path: '/api/courses/:id/waivers/:waiver',
+    summary: 'Approve, refuse or withdraw a waiver',
+    roles: ['designer', 'administrator', 'instructor'] as Access,
+    body: WaiverDecision,
+  },
+  {
+    method: 'post',
+    path: '/api/courses/:id/attestations',
+    summary: 'Give one’s word for what a snapshot cannot show, or take it back',
+    roles: ['designer', 'administrator', 'instructor'] as Access,
+    body: AttestationRequest,
+  },
+  {
+    method: 'post',
+    path: '/api/courses/:id/follow-ups',
+    summary: 'Raise findings with their owner, promise, answer or close them',
+    roles: ['designer', 'administrator', 'instructor'] as Access,
+    body: FollowUpPut,
+  },
+  {
+    method: 'post',
+    path: '/api/courses/:id/not-this-week',
+    summary: 'Say that a part that may go is left out on purpose',
+    roles: ['designer', 'administrator', 'instructor'] as Access,
+    body: NotThisWeekPut,
+  },
+  {
+    method: 'post',
+    path: '/api/courses/:id/mends',
+    summary: 'Apply chosen mends to one course',
+    roles: ['designer', 'administrator', 'instructor'] as Access,
+    body: MendOwnRequest,
+  },
+  {
+    method: 'post',
+    path: '/api/mends',
+    summary: 'Plan chosen mends in many courses; nothing is written until the plan is approved',
+    roles: designers,
+    body: MendRequest,
+  },
+  {
+    method: 'get',
+    path: '/api/mends',
+    summary: 'What Wickerframe could mend by itself in all courses, by rule (?rule=ID for one)',
+    roles: designers,
+  },
+  {
+    method: 'get',
+    path: '/api/conformance',
+    summary: 'The weave over all courses as of a date',
+    roles: readers,
+  },
 ] as const satisfies readonly ApiRoute[]
 
 export type ApiPath = (typeof apiRoutes)[number]['path']
@@ -230,7 +756,13 @@ export interface EditClash {
   present: unknown
   wanted: unknown
 }
-export const courseStates = ['shell', 'deployed', 'other-content', 'checked-only', 'not-read'] as const
+export const courseStates = [
+  'shell',
+  'deployed',
+  'other-content',
+  'checked-only',
+  'not-read',
+] as const
 export type CourseState = (typeof courseStates)[number]
 
 export interface CourseSummary {
@@ -276,7 +808,17 @@ export interface RosterReport {
   errors: { line: number; column: string; found: string; reason: string }[]
   changes: { line: number; course: string; field: string; from: string; to: string }[]
 }
-export const taskStates = ['to-plan', 'planned', 'waiting', 'at-work', 'sent', 'held', 'done', 'failed', 'cancelled'] as const
+export const taskStates = [
+  'to-plan',
+  'planned',
+  'waiting',
+  'at-work',
+  'sent',
+  'held',
+  'done',
+  'failed',
+  'cancelled',
+] as const
 export type TaskState = (typeof taskStates)[number]
 export interface RunTask {
   id: number
@@ -365,7 +907,13 @@ export interface Conformance {
   /** Courses not judged as of this date yet. */
   unchecked: number
   mendFirst: MendAction[]
-  totals: { courses: number; ready: number; openMusts: number; openShoulds: number; cannotTell: number }
+  totals: {
+    courses: number
+    ready: number
+    openMusts: number
+    openShoulds: number
+    cannotTell: number
+  }
 }
 export interface TodayView {
   today: string

@@ -2,21 +2,41 @@ import { z } from 'zod'
 import { Change, Course, mostChanges } from '@wickerframe/core'
 
 /** A course as the list of a platform names it. */
-export const CourseListing = z.strictObject({ id: z.string(), name: z.string(), status: z.string(), revision: z.string(), cursor: z.number().int() })
-export const CourseList = z.strictObject({ courses: z.array(CourseListing), cursor: z.number().int().describe('Ask with after=cursor for what changed since') })
+export const CourseListing = z.strictObject({
+  id: z.string(),
+  name: z.string(),
+  status: z.string(),
+  revision: z.string(),
+  cursor: z.number().int(),
+})
+export const CourseList = z.strictObject({
+  courses: z.array(CourseListing),
+  cursor: z.number().int().describe('Ask with after=cursor for what changed since'),
+})
 export type CourseList = z.output<typeof CourseList>
 
-export const CreateCourse = z.strictObject({ id: z.string().regex(/^[\w-]{1,60}$/, 'letters, digits, - and _').describe('Given by the client, so that asking twice makes one'), name: z.string().min(1).max(300) })
+export const CreateCourse = z.strictObject({
+  id: z
+    .string()
+    .regex(/^[\w-]{1,60}$/, 'letters, digits, - and _')
+    .describe('Given by the client, so that asking twice makes one'),
+  name: z.string().min(1).max(300),
+})
 
 const Enrolled = z.strictObject({ email: z.email().max(200), name: z.string().min(1).max(200) })
 /** Everybody who teaches a course. Asking twice enrols once. */
 export const EnrolPeople = z.strictObject({ people: z.array(Enrolled).max(200) })
 export const Enrolments = z.strictObject({ people: z.array(Enrolled) })
-export const CopyCourse = z.strictObject({ id: CreateCourse.shape.id, of: z.string().min(1).max(60) })
+export const CopyCourse = z.strictObject({
+  id: CreateCourse.shape.id,
+  of: z.string().min(1).max(60),
+})
 export const SetStatus = z.strictObject({ status: Course.shape.status.unwrap() })
 
 export const ChangeSet = z.strictObject({
-  expectedRevision: z.string().describe('The revision the changes were planned on; another one refuses the set'),
+  expectedRevision: z
+    .string()
+    .describe('The revision the changes were planned on; another one refuses the set'),
   changes: z.array(Change).min(1).max(mostChanges),
 })
 export type ChangeSet = z.output<typeof ChangeSet>
@@ -39,7 +59,13 @@ export const Discarded = z.strictObject({ discarded: z.boolean() })
 export const AssetStored = z.strictObject({ url: z.string() })
 
 /** RFC 9457 problem details. */
-export const ProblemDetails = z.object({ type: z.string(), title: z.string(), status: z.number(), detail: z.string().optional(), code: z.string().optional() })
+export const ProblemDetails = z.object({
+  type: z.string(),
+  title: z.string(),
+  status: z.number(),
+  detail: z.string().optional(),
+  code: z.string().optional(),
+})
 export type ProblemDetails = z.output<typeof ProblemDetails>
 
 export const connectorPath = '/connector/v1'
@@ -54,22 +80,100 @@ export interface ConnectorOperation {
   refusals: Readonly<Record<number, string>>
 }
 
-const common = { 401: 'the token is missing or wrong', 429: 'too many requests; Retry-After says when to ask again' }
+const common = {
+  401: 'the token is missing or wrong',
+  429: 'too many requests; Retry-After says when to ask again',
+}
 
 /** Every operation an institution implements in front of its own platform. */
 export const connectorOperations: readonly ConnectorOperation[] = [
-  { method: 'get', path: '/courses', summary: 'Courses changed since a cursor, in the order of their changes', answer: CourseList, refusals: common },
-  { method: 'post', path: '/courses', summary: 'Make an empty course under an id given by the client', body: CreateCourse, answer: Course, refusals: { ...common, 400: 'the body is not of this schema' } },
-  { method: 'post', path: '/courses/{id}/enrolments', summary: 'Who teaches a course; those named are enrolled, and nobody is taken out', body: EnrolPeople, answer: Enrolments, refusals: { ...common, 400: 'the body is not of this schema', 404: 'no such course' } },
-  { method: 'post', path: '/courses/{id}/status', summary: 'Say how a course stands: merged into another, set aside, and so on', body: SetStatus, answer: Course, refusals: { ...common, 400: 'the body is not of this schema', 404: 'no such course' } },
-  { method: 'post', path: '/rehearsals', summary: 'Make a copy of a course to try something on, under an id given by the client', body: CopyCourse, answer: Course, refusals: { ...common, 400: 'the body is not of this schema', 404: 'no such course' } },
-  { method: 'post', path: '/rehearsals/{id}/discard', summary: 'Throw a copy away; what is not a copy is never thrown away', answer: Discarded, refusals: { ...common, 404: 'no such copy' } },
-  { method: 'get', path: '/courses/{id}/snapshot', summary: 'A course as it stands, with its revision', answer: Course, refusals: { ...common, 404: 'no such course' } },
   {
-    method: 'post', path: '/courses/{id}/change-sets', summary: 'Apply an ordered change set: all of it or nothing', body: ChangeSet, answer: ChangeSetAnswer, needsKey: true,
-    refusals: { ...common, 400: 'the body is not of this schema', 404: 'no such course', 409: 'a stale revision, a key still at work, a voided key, or a change that cannot be made (see code)', 422: 'the key was used with another payload' },
+    method: 'get',
+    path: '/courses',
+    summary: 'Courses changed since a cursor, in the order of their changes',
+    answer: CourseList,
+    refusals: common,
   },
-  { method: 'get', path: '/keys/{key}', summary: 'What became of an idempotency key', answer: KeyFate, refusals: common },
-  { method: 'post', path: '/keys/{key}/void', summary: 'Make sure that a key is never applied from now on', answer: KeyFate, refusals: common },
-  { method: 'put', path: '/assets/{fileName}', summary: 'Store an image under a name; the same bytes again change nothing', answer: AssetStored, refusals: { ...common, 413: 'too large' } },
+  {
+    method: 'post',
+    path: '/courses',
+    summary: 'Make an empty course under an id given by the client',
+    body: CreateCourse,
+    answer: Course,
+    refusals: { ...common, 400: 'the body is not of this schema' },
+  },
+  {
+    method: 'post',
+    path: '/courses/{id}/enrolments',
+    summary: 'Who teaches a course; those named are enrolled, and nobody is taken out',
+    body: EnrolPeople,
+    answer: Enrolments,
+    refusals: { ...common, 400: 'the body is not of this schema', 404: 'no such course' },
+  },
+  {
+    method: 'post',
+    path: '/courses/{id}/status',
+    summary: 'Say how a course stands: merged into another, set aside, and so on',
+    body: SetStatus,
+    answer: Course,
+    refusals: { ...common, 400: 'the body is not of this schema', 404: 'no such course' },
+  },
+  {
+    method: 'post',
+    path: '/rehearsals',
+    summary: 'Make a copy of a course to try something on, under an id given by the client',
+    body: CopyCourse,
+    answer: Course,
+    refusals: { ...common, 400: 'the body is not of this schema', 404: 'no such course' },
+  },
+  {
+    method: 'post',
+    path: '/rehearsals/{id}/discard',
+    summary: 'Throw a copy away; what is not a copy is never thrown away',
+    answer: Discarded,
+    refusals: { ...common, 404: 'no such copy' },
+  },
+  {
+    method: 'get',
+    path: '/courses/{id}/snapshot',
+    summary: 'A course as it stands, with its revision',
+    answer: Course,
+    refusals: { ...common, 404: 'no such course' },
+  },
+  {
+    method: 'post',
+    path: '/courses/{id}/change-sets',
+    summary: 'Apply an ordered change set: all of it or nothing',
+    body: ChangeSet,
+    answer: ChangeSetAnswer,
+    needsKey: true,
+    refusals: {
+      ...common,
+      400: 'the body is not of this schema',
+      404: 'no such course',
+      409: 'a stale revision, a key still at work, a voided key, or a change that cannot be made (see code)',
+      422: 'the key was used with another payload',
+    },
+  },
+  {
+    method: 'get',
+    path: '/keys/{key}',
+    summary: 'What became of an idempotency key',
+    answer: KeyFate,
+    refusals: common,
+  },
+  {
+    method: 'post',
+    path: '/keys/{key}/void',
+    summary: 'Make sure that a key is never applied from now on',
+    answer: KeyFate,
+    refusals: common,
+  },
+  {
+    method: 'put',
+    path: '/assets/{fileName}',
+    summary: 'Store an image under a name; the same bytes again change nothing',
+    answer: AssetStored,
+    refusals: { ...common, 413: 'too large' },
+  },
 ]

@@ -15,26 +15,63 @@ export const WaiverRequest = z.strictObject({
   until: PlainDate.nullable().default(null),
   reason: Words,
 })
-export const WaiverDecision = z.strictObject({ decision: z.enum(['approve', 'refuse', 'withdraw']), answer: z.string().trim().max(2000).default('') })
+export const WaiverDecision = z.strictObject({
+  decision: z.enum(['approve', 'refuse', 'withdraw']),
+  answer: z.string().trim().max(2000).default(''),
+})
 
 /** Somebody's word that something the snapshot cannot show was done, until the term's last day. */
-export const AttestationRequest = z.strictObject({ fingerprint: Fingerprint, words: Words, takeBack: z.boolean().default(false) })
+export const AttestationRequest = z.strictObject({
+  fingerprint: Fingerprint,
+  words: Words,
+  takeBack: z.boolean().default(false),
+})
 
 /** Raises a finding with its owner, promises, answers or closes it. */
 export const FollowUpPut = z.discriminatedUnion('does', [
-  z.strictObject({ does: z.literal('raise'), fingerprints: z.array(Fingerprint).min(1).max(200), note: z.string().trim().max(2000).default(''), owner: z.email().max(200).optional() }),
-  z.strictObject({ does: z.literal('promise'), fingerprints: z.array(Fingerprint).min(1).max(200), by: PlainDate, answer: z.string().trim().max(2000).default('') }),
-  z.strictObject({ does: z.literal('answer'), fingerprints: z.array(Fingerprint).min(1).max(200), answer: Words }),
+  z.strictObject({
+    does: z.literal('raise'),
+    fingerprints: z.array(Fingerprint).min(1).max(200),
+    note: z.string().trim().max(2000).default(''),
+    owner: z.email().max(200).optional(),
+  }),
+  z.strictObject({
+    does: z.literal('promise'),
+    fingerprints: z.array(Fingerprint).min(1).max(200),
+    by: PlainDate,
+    answer: z.string().trim().max(2000).default(''),
+  }),
+  z.strictObject({
+    does: z.literal('answer'),
+    fingerprints: z.array(Fingerprint).min(1).max(200),
+    answer: Words,
+  }),
   z.strictObject({ does: z.literal('close'), fingerprints: z.array(Fingerprint).min(1).max(200) }),
 ])
 export type FollowUpPut = z.output<typeof FollowUpPut>
 
-export const NotThisWeekPut = z.strictObject({ instance: z.string().min(1).max(200), leftOut: z.boolean() })
+export const NotThisWeekPut = z.strictObject({
+  instance: z.string().min(1).max(200),
+  leftOut: z.boolean(),
+})
 
 /** Chosen mends: each named by the place's fingerprint, with the evidence that was seen when it was chosen. */
-export const ChosenMend = z.strictObject({ fingerprint: Fingerprint, digest: z.string().min(1).max(100) })
+export const ChosenMend = z.strictObject({
+  fingerprint: Fingerprint,
+  digest: z.string().min(1).max(100),
+})
 export type ChosenMend = z.output<typeof ChosenMend>
-export const MendRequest = z.strictObject({ courses: z.array(z.strictObject({ course: z.number().int().positive(), mends: z.array(ChosenMend).min(1).max(2000) })).min(1).max(10_000) })
+export const MendRequest = z.strictObject({
+  courses: z
+    .array(
+      z.strictObject({
+        course: z.number().int().positive(),
+        mends: z.array(ChosenMend).min(1).max(2000),
+      }),
+    )
+    .min(1)
+    .max(10_000),
+})
 export const MendOwnRequest = z.strictObject({ mends: z.array(ChosenMend).min(1).max(2000) })
 
 export interface StoredWaiver extends Waiver {
@@ -71,13 +108,26 @@ export interface MendableRule {
   rule: string
   title: string
   places: number
-  courses: { course: number; code: string; title: string; mends: (ChosenMend & { message: string })[] }[]
+  courses: {
+    course: number
+    code: string
+    title: string
+    mends: (ChosenMend & { message: string })[]
+  }[]
 }
 
 export interface BlockOnPage {
   key: string
   kind: string
-  state: 'unchanged' | 'altered' | 'missing' | 'unfilled' | 'filled' | 'prompt-beside-answer' | 'guidance' | 'outdated'
+  state:
+    | 'unchanged'
+    | 'altered'
+    | 'missing'
+    | 'unfilled'
+    | 'filled'
+    | 'prompt-beside-answer'
+    | 'guidance'
+    | 'outdated'
   /** What the template expects there, in words. */
   expected: string
   /** Word by word, for what is altered or outdated. */

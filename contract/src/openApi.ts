@@ -3,8 +3,15 @@ import { apiRoutes, type ApiRoute } from './api.ts'
 import { connectorOperations, connectorPath } from './connector.ts'
 
 const parametersOf = (path: string) =>
-  [...path.matchAll(/\{(\w+)\}/g)].map((match) => ({ name: match[1], in: 'path', required: true, schema: { type: 'string' } }))
-const jsonBody = (schema: Parameters<typeof jsonSchemaOf>[1]) => ({ 'application/json': { schema: jsonSchemaOf('body', schema) } })
+  [...path.matchAll(/\{(\w+)\}/g)].map((match) => ({
+    name: match[1],
+    in: 'path',
+    required: true,
+    schema: { type: 'string' },
+  }))
+const jsonBody = (schema: Parameters<typeof jsonSchemaOf>[1]) => ({
+  'application/json': { schema: jsonSchemaOf('body', schema) },
+})
 
 /** The platform connector as an OpenAPI 3.1 document. */
 export const connectorDocument = () => {
@@ -15,17 +22,38 @@ export const connectorDocument = () => {
       summary: operation.summary,
       parameters: [
         ...parametersOf(operation.path),
-        ...(operation.needsKey ? [{ name: 'Idempotency-Key', in: 'header', required: true, schema: { type: 'string', minLength: 8, maxLength: 100 } }] : []),
+        ...(operation.needsKey
+          ? [
+              {
+                name: 'Idempotency-Key',
+                in: 'header',
+                required: true,
+                schema: { type: 'string', minLength: 8, maxLength: 100 },
+              },
+            ]
+          : []),
       ],
-      ...(operation.body ? { requestBody: { required: true, content: jsonBody(operation.body) } } : {}),
+      ...(operation.body
+        ? { requestBody: { required: true, content: jsonBody(operation.body) } }
+        : {}),
       responses: {
         200: { description: 'done', content: jsonBody(operation.answer) },
-        ...Object.fromEntries(Object.entries(operation.refusals).map(([status, description]) => [status, { description }])),
+        ...Object.fromEntries(
+          Object.entries(operation.refusals).map(([status, description]) => [
+            status,
+            { description },
+          ]),
+        ),
       },
       security: [{ token: [] }],
     }
   }
-  return { openapi: '3.1.0', info: { title: 'Wickerframe platform connector', version: '1' }, components: { securitySchemes: { token: { type: 'http', scheme: 'bearer' } } }, paths }
+  return {
+    openapi: '3.1.0',
+    info: { title: 'Wickerframe platform connector', version: '1' },
+    components: { securitySchemes: { token: { type: 'http', scheme: 'bearer' } } },
+    paths,
+  }
 }
 
 /** Wickerframe's own API as an OpenAPI 3.1 document; who may call a route stands in x-roles. */
@@ -39,7 +67,10 @@ export const apiDocument = () => {
       summary: route.summary,
       parameters: parametersOf(path),
       ...(route.body ? { requestBody: { required: true, content: jsonBody(route.body) } } : {}),
-      responses: { 200: { description: 'done' }, default: { description: 'problem details (RFC 9457)' } },
+      responses: {
+        200: { description: 'done' },
+        default: { description: 'problem details (RFC 9457)' },
+      },
       'x-roles': route.roles,
     }
   }

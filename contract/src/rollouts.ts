@@ -1,9 +1,30 @@
-import { carryKinds, decisionWords, Key, type Consequence, type PlanStep, type ShapeLine } from '@wickerframe/core'
+import {
+  carryKinds,
+  decisionWords,
+  Key,
+  type Consequence,
+  type PlanStep,
+  type ShapeLine,
+} from '@wickerframe/core'
 import { z } from 'zod'
 
 const CourseId = z.number().int().positive()
-const Restore = z.strictObject({ fixedText: z.boolean().default(false), missingParts: z.boolean().default(false) })
-const SelectionOf = z.strictObject({ parts: z.array(Key).max(400).default([]), blocks: z.array(z.string().max(170).regex(/^[^/]+\/[^/]+$/, 'PART/BLOCK')).max(400).default([]) })
+const Restore = z.strictObject({
+  fixedText: z.boolean().default(false),
+  missingParts: z.boolean().default(false),
+})
+const SelectionOf = z.strictObject({
+  parts: z.array(Key).max(400).default([]),
+  blocks: z
+    .array(
+      z
+        .string()
+        .max(170)
+        .regex(/^[^/]+\/[^/]+$/, 'PART/BLOCK'),
+    )
+    .max(400)
+    .default([]),
+})
 
 /** What a rollout is asked to do, whatever the courses. */
 export const RolloutOrder = z.discriminatedUnion('mode', [
@@ -14,34 +35,99 @@ export const RolloutOrder = z.discriminatedUnion('mode', [
     only: SelectionOf.nullable().default(null).describe('Only these parts and blocks'),
     except: z.array(Key).max(400).default([]).describe('Parts left as they are'),
     restore: Restore.default({ fixedText: false, missingParts: false }),
-    adopt: z.boolean().default(false).describe('Whether courses with content of their own take part: what is there is taken as the part it is'),
+    adopt: z
+      .boolean()
+      .default(false)
+      .describe(
+        'Whether courses with content of their own take part: what is there is taken as the part it is',
+      ),
   }),
-  z.strictObject({ mode: z.literal('house-text'), houseText: Key.describe('Of the library: its newest wording goes into every course that shows it') }),
+  z.strictObject({
+    mode: z.literal('house-text'),
+    houseText: Key.describe(
+      'Of the library: its newest wording goes into every course that shows it',
+    ),
+  }),
   z.strictObject({ mode: z.literal('undo'), run: z.number().int().positive() }),
-  z.strictObject({ mode: z.literal('carry'), template: Key, version: z.number().int().min(1), carry: z.array(z.enum(carryKinds)).describe('What of the source course comes along') }),
+  z.strictObject({
+    mode: z.literal('carry'),
+    template: Key,
+    version: z.number().int().min(1),
+    carry: z.array(z.enum(carryKinds)).describe('What of the source course comes along'),
+  }),
 ])
 export type RolloutOrder = z.output<typeof RolloutOrder>
 
 export const RolloutRequest = z.strictObject({
   order: RolloutOrder,
-  courses: z.array(CourseId).max(10_000).default([]).describe('Chosen courses; for an undo those to take back, all without any; for a house text all that show it without any'),
-  sources: z.array(z.strictObject({ course: CourseId, from: CourseId })).max(10_000).default([]).describe('For carry: from which course each comes'),
-  rule: z.enum(['keep', 'take']).nullable().default(null).describe('What is done about every conflict nobody decided on by itself'),
-  standing: z.boolean().default(false).describe('Standing approval: a plan that only adds may run even if it came out differently when the course changed meanwhile'),
+  courses: z
+    .array(CourseId)
+    .max(10_000)
+    .default([])
+    .describe(
+      'Chosen courses; for an undo those to take back, all without any; for a house text all that show it without any',
+    ),
+  sources: z
+    .array(z.strictObject({ course: CourseId, from: CourseId }))
+    .max(10_000)
+    .default([])
+    .describe('For carry: from which course each comes'),
+  rule: z
+    .enum(['keep', 'take'])
+    .nullable()
+    .default(null)
+    .describe('What is done about every conflict nobody decided on by itself'),
+  standing: z
+    .boolean()
+    .default(false)
+    .describe(
+      'Standing approval: a plan that only adds may run even if it came out differently when the course changed meanwhile',
+    ),
 })
 export type RolloutRequest = z.output<typeof RolloutRequest>
 
 export const DecideRequest = z.strictObject({
   rule: z.enum(['keep', 'take']).nullable().optional(),
-  decisions: z.array(z.strictObject({ course: CourseId, instance: z.string().max(200), field: z.string().max(200), decision: z.enum(decisionWords).nullable() })).max(10_000).default([]),
+  decisions: z
+    .array(
+      z.strictObject({
+        course: CourseId,
+        instance: z.string().max(200),
+        field: z.string().max(200),
+        decision: z.enum(decisionWords).nullable(),
+      }),
+    )
+    .max(10_000)
+    .default([]),
   except: z.array(Key).max(400).optional(),
   only: SelectionOf.nullable().optional(),
   restore: Restore.optional(),
 })
-export const ApproveRequest = z.strictObject({ courses: z.array(CourseId).min(1).max(10_000).optional().describe('All whose plan is ready without any') })
-export const UndoRequest = z.strictObject({ courses: z.array(CourseId).min(1).max(10_000).optional() })
-export const StandingRulePut = z.strictObject({ department: z.string().min(1).max(40).nullable(), modality: z.enum(['on-campus', 'online', 'hybrid']).nullable(), weeks: z.number().int().min(1).max(60).nullable(), template: Key })
-export const AdoptStrengths = z.strictObject({ version: z.number().int().min(1).nullable().describe('A newer version of the template it is judged by; null: its own again') })
+export const ApproveRequest = z.strictObject({
+  courses: z
+    .array(CourseId)
+    .min(1)
+    .max(10_000)
+    .optional()
+    .describe('All whose plan is ready without any'),
+})
+export const UndoRequest = z.strictObject({
+  courses: z.array(CourseId).min(1).max(10_000).optional(),
+})
+export const StandingRulePut = z.strictObject({
+  department: z.string().min(1).max(40).nullable(),
+  modality: z.enum(['on-campus', 'online', 'hybrid']).nullable(),
+  weeks: z.number().int().min(1).max(60).nullable(),
+  template: Key,
+})
+export const AdoptStrengths = z.strictObject({
+  version: z
+    .number()
+    .int()
+    .min(1)
+    .nullable()
+    .describe('A newer version of the template it is judged by; null: its own again'),
+})
 
 /** What the plan of one course comes to. */
 export interface PlanSummary {
@@ -120,7 +206,11 @@ export interface Rehearsal {
 }
 
 export const MergeCourse = z.strictObject({ into: CourseId, dry: z.boolean().default(false) })
-export const NextTerm = z.strictObject({ term: z.string().min(1).max(60), courses: z.array(CourseId).min(1).max(5000), carry: z.array(z.enum(carryKinds)).max(20) })
+export const NextTerm = z.strictObject({
+  term: z.string().min(1).max(60),
+  courses: z.array(CourseId).min(1).max(5000),
+  carry: z.array(z.enum(carryKinds)).max(20),
+})
 export interface MadeCourses {
   dry: boolean
   made: { platformId: string; name: string; classSections: string[] }[]

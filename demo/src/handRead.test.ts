@@ -11,24 +11,49 @@ const demoCourse = (platformId: string) => {
   if (!facts) throw new Error(`${platformId} is not in the demo`)
   return { facts, course: makeCourse(platformId, template, facts, storyAt(index), 7000 + index) }
 }
-const check = (platformId: string, change: (html: string) => string = (html) => html): CheckResult => {
+const check = (
+  platformId: string,
+  change: (html: string) => string = (html) => html,
+): CheckResult => {
   const { facts, course } = demoCourse(platformId)
-  for (const module of course.modules) for (const item of module.items) item.html = item.html === null ? null : change(item.html)
+  for (const module of course.modules)
+    for (const item of module.items) item.html = item.html === null ? null : change(item.html)
   for (const item of course.stray) item.html = item.html === null ? null : change(item.html)
   const result = checkCourse({ template, facts, course, asOf: handRead.asOf })
   if (!result.ok) throw new Error(JSON.stringify(result.problems))
   return result.value
 }
-const flat = (result: CheckResult) => result.findings.flatMap((finding) => finding.places.map((place) => `${finding.strength} ${finding.rule} ${place.place.part} ${place.place.week}`)).sort()
+const flat = (result: CheckResult) =>
+  result.findings
+    .flatMap((finding) =>
+      finding.places.map(
+        (place) => `${finding.strength} ${finding.rule} ${place.place.part} ${place.place.week}`,
+      ),
+    )
+    .sort()
 
 describe('five demo courses read by hand', () => {
-  it.each(Object.entries(handRead.courses))('%s: the check finds what the reader found, and nothing else', (platformId, findings) => {
-    const wanted = findings.flatMap((finding) => finding.weeks.map((week) => `${finding.strength} ${finding.rule} ${finding.part} ${week}`)).sort()
-    expect(flat(check(platformId))).toEqual(wanted)
-  })
-  it.each(Object.keys(handRead.courses))('%s: the same where the platform stripped every marker', (platformId) => {
-    expect(flat(check(platformId, (html) => html.replace(/ data-wf-[a-z]+="[^"]*"/g, '')))).toEqual(flat(check(platformId)))
-  })
+  it.each(Object.entries(handRead.courses))(
+    '%s: the check finds what the reader found, and nothing else',
+    (platformId, findings) => {
+      const wanted = findings
+        .flatMap((finding) =>
+          finding.weeks.map(
+            (week) => `${finding.strength} ${finding.rule} ${finding.part} ${week}`,
+          ),
+        )
+        .sort()
+      expect(flat(check(platformId))).toEqual(wanted)
+    },
+  )
+  it.each(Object.keys(handRead.courses))(
+    '%s: the same where the platform stripped every marker',
+    (platformId) => {
+      expect(
+        flat(check(platformId, (html) => html.replace(/ data-wf-[a-z]+="[^"]*"/g, ''))),
+      ).toEqual(flat(check(platformId)))
+    },
+  )
 })
 
 describe('the generator', () => {

@@ -1,8 +1,28 @@
 import { describe, expect, it } from 'vitest'
-import { applyEdit, checkCourse, expandCourse, everyExpected, proofread, weakenings, type Course, type Template } from '@wickerframe/core'
-import { coastalNavigation, demoTemplate, factsOfRoster, harbourDraftEdits, makeCourse, makeRoster, navigationProgramme, workshopStandard } from './index.ts'
+import {
+  applyEdit,
+  checkCourse,
+  expandCourse,
+  everyExpected,
+  proofread,
+  weakenings,
+  type Course,
+  type Template,
+} from '@wickerframe/core'
+import {
+  coastalNavigation,
+  demoTemplate,
+  factsOfRoster,
+  harbourDraftEdits,
+  makeCourse,
+  makeRoster,
+  navigationProgramme,
+  workshopStandard,
+} from './index.ts'
 
-const facts = factsOfRoster(makeRoster(24)).map((one) => one.facts).find((one) => one.code === 'NAV 110')
+const facts = factsOfRoster(makeRoster(24))
+  .map((one) => one.facts)
+  .find((one) => one.code === 'NAV 110')
 if (!facts) throw new Error('the roster has NAV 110')
 const harbour: Template = { ...demoTemplate('harbour-standard.json'), version: 1 }
 const programme: Template = { ...navigationProgramme(harbour), version: 1 }
@@ -13,7 +33,16 @@ const draft = harbourDraftEdits.reduce((now, edit) => {
   return next.value.template
 }, harbour)
 
-const withoutIdentity = (course: Course): Course => JSON.parse(JSON.stringify(course, (field, value: unknown) => (field === 'recordedAs' ? undefined : typeof value === 'string' ? value.replace(/ data-wf-(?:block|part)="[^"]*"/g, '') : value))) as Course
+const withoutIdentity = (course: Course): Course =>
+  JSON.parse(
+    JSON.stringify(course, (field, value: unknown) =>
+      field === 'recordedAs'
+        ? undefined
+        : typeof value === 'string'
+          ? value.replace(/ data-wf-(?:block|part)="[^"]*"/g, '')
+          : value,
+    ),
+  ) as Course
 const rulesFound = (template: Template, course: Course): string[] => {
   const checked = checkCourse({ template, facts, course, asOf: '2026-09-16' })
   if (!checked.ok) throw new Error(JSON.stringify(checked.problems))
@@ -22,23 +51,54 @@ const rulesFound = (template: Template, course: Course): string[] => {
 
 describe('the demo’s layers', () => {
   it('weaken nothing of what they are built on, and can be released', () => {
-    expect([...weakenings(harbour, programme), ...weakenings(programme, nav110), ...weakenings(harbour, nav110)]).toEqual([])
-    for (const template of [programme, nav110, draft, workshopStandard()]) expect(proofread(template).filter((one) => one.severity === 'error')).toEqual([])
+    expect([
+      ...weakenings(harbour, programme),
+      ...weakenings(programme, nav110),
+      ...weakenings(harbour, nav110),
+    ]).toEqual([])
+    for (const template of [programme, nav110, draft, workshopStandard()])
+      expect(proofread(template).filter((one) => one.severity === 'error')).toEqual([])
   })
   it('give NAV 110 chart work each week, a review at the end of each unit, and the day at sea', () => {
     const expansion = expandCourse({ template: nav110, facts, mintFrom: 'demo' })
-    const parts = expansion.ok ? everyExpected(expansion.value.parts).filter((part) => !part.inBreak) : []
+    const parts = expansion.ok
+      ? everyExpected(expansion.value.parts).filter((part) => !part.inBreak)
+      : []
     const count = (key: string) => parts.filter((part) => part.key === key).length
-    expect([count('chart-work'), count('unit-review'), count('first-bearings'), count('sea-day')]).toEqual([15, 4, 1, 1])
+    expect([
+      count('chart-work'),
+      count('unit-review'),
+      count('first-bearings'),
+      count('sea-day'),
+    ]).toEqual([15, 4, 1, 1])
   })
-  it.each([['a layer on a layer', nav110], ['a draft with exceptions', draft]])('deployed to a course, %s has findings of what is not filled in, and no other', (_, template) => {
-    const course = makeCourse('demo', template, facts, 'not begun', 1)
-    expect(rulesFound(template, course)).toEqual(['course-unpublished', 'fill-in-unfilled'])
-    expect(rulesFound(template, withoutIdentity(course))).toEqual(['course-unpublished', 'fill-in-unfilled'])
-  })
-  it.each([['a layer on a layer', nav110], ['a draft with exceptions', draft]])('grouped into four units, a course of %s has each week’s exceptions in its unit', (_, template) => {
-    const course = makeCourse('demo', template, facts, 'four units', 1)
-    // The instructor’s own names of the units, which all stand open, and what the story leaves unfilled.
-    expect(rulesFound(template, course)).toEqual(['fill-in-unfilled', 'module-name', 'opened-ahead'])
-  })
+  it.each([
+    ['a layer on a layer', nav110],
+    ['a draft with exceptions', draft],
+  ])(
+    'deployed to a course, %s has findings of what is not filled in, and no other',
+    (_, template) => {
+      const course = makeCourse('demo', template, facts, 'not begun', 1)
+      expect(rulesFound(template, course)).toEqual(['course-unpublished', 'fill-in-unfilled'])
+      expect(rulesFound(template, withoutIdentity(course))).toEqual([
+        'course-unpublished',
+        'fill-in-unfilled',
+      ])
+    },
+  )
+  it.each([
+    ['a layer on a layer', nav110],
+    ['a draft with exceptions', draft],
+  ])(
+    'grouped into four units, a course of %s has each week’s exceptions in its unit',
+    (_, template) => {
+      const course = makeCourse('demo', template, facts, 'four units', 1)
+      // The instructor’s own names of the units, which all stand open, and what the story leaves unfilled.
+      expect(rulesFound(template, course)).toEqual([
+        'fill-in-unfilled',
+        'module-name',
+        'opened-ahead',
+      ])
+    },
+  )
 })

@@ -6,11 +6,34 @@ const corpus = readNameCorpus()
 
 /** Shares of a part of the corpus, and what they were made from. */
 const figuresOf = (part: readonly CorpusName[]) => {
-  const judged = part.map((one) => ({ one, judgement: judgeName(one.format, one.name, { places: [one.values], near: one.facts.term.firstDay, classSections: one.facts.classSections }) }))
+  const judged = part.map((one) => ({
+    one,
+    judgement: judgeName(one.format, one.name, {
+      places: [one.values],
+      near: one.facts.term.firstDay,
+      classSections: one.facts.classSections,
+    }),
+  }))
   const right = judged.filter(({ one, judgement }) => judgement.mended === one.right)
-  const wrongAndSure = judged.filter(({ one, judgement }) => judgement.mended !== null && judgement.mended !== one.right && judgement.confidence > 0.8)
-  const read = judged.filter(({ one, judgement }) => one.right === null || judgement.fields.every((field) => field.state === (one.reading[field.field] ?? 'right') || (field.state === 'absent' && field.expected === null)))
-  return { names: part.length, right: right.length / part.length, wrongAndSure: wrongAndSure.length / part.length, read: read.length / part.length }
+  const wrongAndSure = judged.filter(
+    ({ one, judgement }) =>
+      judgement.mended !== null && judgement.mended !== one.right && judgement.confidence > 0.8,
+  )
+  const read = judged.filter(
+    ({ one, judgement }) =>
+      one.right === null ||
+      judgement.fields.every(
+        (field) =>
+          field.state === (one.reading[field.field] ?? 'right') ||
+          (field.state === 'absent' && field.expected === null),
+      ),
+  )
+  return {
+    names: part.length,
+    right: right.length / part.length,
+    wrongAndSure: wrongAndSure.length / part.length,
+    read: read.length / part.length,
+  }
 }
 const percent = (share: number) => `${(100 * share).toFixed(1)} %`
 
@@ -23,11 +46,16 @@ describe('the corpus of names', () => {
   it.each([
     ['used in development', false],
     ['held back', true],
-  ])('the part %s is mended rightly, and hardly ever wrongly with confidence', (title, heldBack) => {
-    const figures = figuresOf(corpus.filter((one) => one.heldBack === heldBack))
-    console.log(`names ${title}: ${figures.names}; mended rightly ${percent(figures.right)}; wrong with confidence above 0.8 ${percent(figures.wrongAndSure)}; fields read rightly ${percent(figures.read)}`)
-    expect(figures.right).toBeGreaterThanOrEqual(0.95)
-    expect(figures.wrongAndSure).toBeLessThan(0.01)
-    expect(figures.read).toBeGreaterThanOrEqual(0.95)
-  })
+  ])(
+    'the part %s is mended rightly, and hardly ever wrongly with confidence',
+    (title, heldBack) => {
+      const figures = figuresOf(corpus.filter((one) => one.heldBack === heldBack))
+      console.log(
+        `names ${title}: ${figures.names}; mended rightly ${percent(figures.right)}; wrong with confidence above 0.8 ${percent(figures.wrongAndSure)}; fields read rightly ${percent(figures.read)}`,
+      )
+      expect(figures.right).toBeGreaterThanOrEqual(0.95)
+      expect(figures.wrongAndSure).toBeLessThan(0.01)
+      expect(figures.read).toBeGreaterThanOrEqual(0.95)
+    },
+  )
 })

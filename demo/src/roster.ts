@@ -21,7 +21,18 @@ export interface RosterRow {
 }
 
 export const rosterHeader = [
-  'code', 'title', 'term', 'session', 'class section', 'own or shared', 'instructor e-mail', 'instructor name', 'modality', 'weeks', 'platform course id', 'status',
+  'code',
+  'title',
+  'term',
+  'session',
+  'class section',
+  'own or shared',
+  'instructor e-mail',
+  'instructor name',
+  'modality',
+  'weeks',
+  'platform course id',
+  'status',
 ] as const
 
 /**
@@ -31,13 +42,30 @@ export const rosterHeader = [
 export const makeRoster = (courses: number, seed = 2026): RosterRow[] => {
   const random = seededRandom(seed)
   const rows: RosterRow[] = []
-  const add = (index: number, code: string, title: string, weeks: number, sections: string[], modality: Facts['modality']) => {
+  const add = (
+    index: number,
+    code: string,
+    title: string,
+    weeks: number,
+    sections: string[],
+    modality: Facts['modality'],
+  ) => {
     const person = instructors[(index * 7) % instructors.length] ?? instructors[0]
     if (!person) return
     for (const classSection of sections)
       rows.push({
-        code, title, term: 'autumn-2026', session: weeks === 8 ? 'first-half' : '', classSection, classSectionKind: sections.length > 1 ? 'shared' : 'own',
-        instructorEmail: person.email, instructorName: person.name, modality, weeks, platformCourseId: `kc-${1001 + index}`, status: 'teaching',
+        code,
+        title,
+        term: 'autumn-2026',
+        session: weeks === 8 ? 'first-half' : '',
+        classSection,
+        classSectionKind: sections.length > 1 ? 'shared' : 'own',
+        instructorEmail: person.email,
+        instructorName: person.name,
+        modality,
+        weeks,
+        platformCourseId: `kc-${1001 + index}`,
+        status: 'teaching',
       })
   }
   for (let index = 0; index < courses; index++) {
@@ -47,40 +75,74 @@ export const makeRoster = (courses: number, seed = 2026): RosterRow[] => {
     const section = (n: number) => String(round * 3 + n).padStart(2, '0')
     const modality = index % 9 === 4 ? 'online' : index % 13 === 6 ? 'hybrid' : 'on-campus'
     const shared = round === 0 && random() < 0.35
-    const sections = entry.code === 'NAV 110' && round === 0 ? ['01', '02', '03', '04', '05', '06', '07', '08'] : shared ? [section(1), section(2)] : [section(1)]
+    const sections =
+      entry.code === 'NAV 110' && round === 0
+        ? ['01', '02', '03', '04', '05', '06', '07', '08']
+        : shared
+          ? [section(1), section(2)]
+          : [section(1)]
     add(index, entry.code, entry.title, entry.weeks, sections, modality)
   }
   return rows
 }
 
-const csvField = (text: string): string => (/[",\n]/.test(text) ? `"${text.replaceAll('"', '""')}"` : text)
+const csvField = (text: string): string =>
+  /[",\n]/.test(text) ? `"${text.replaceAll('"', '""')}"` : text
 
 /** Roster rows as a CSV file (RFC 4180). */
 export const rosterCsv = (rows: readonly RosterRow[]): string =>
   [
     rosterHeader.join(','),
     ...rows.map((row) =>
-      [row.code, row.title, row.term, row.session, row.classSection, row.classSectionKind, row.instructorEmail, row.instructorName, row.modality, String(row.weeks), row.platformCourseId, row.status].map(csvField).join(','),
+      [
+        row.code,
+        row.title,
+        row.term,
+        row.session,
+        row.classSection,
+        row.classSectionKind,
+        row.instructorEmail,
+        row.instructorName,
+        row.modality,
+        String(row.weeks),
+        row.platformCourseId,
+        row.status,
+      ]
+        .map(csvField)
+        .join(','),
     ),
   ].join('\r\n') + '\r\n'
 
 /** Facts of the demo's courses, one for each course of the roster, in its order. */
-export const factsOfRoster = (rows: readonly RosterRow[]): { platformCourseId: string; facts: Facts }[] => {
+export const factsOfRoster = (
+  rows: readonly RosterRow[],
+): { platformCourseId: string; facts: Facts }[] => {
   const byCourse = new Map<string, RosterRow[]>()
-  for (const row of rows) byCourse.set(row.platformCourseId, [...(byCourse.get(row.platformCourseId) ?? []), row])
+  for (const row of rows)
+    byCourse.set(row.platformCourseId, [...(byCourse.get(row.platformCourseId) ?? []), row])
   return [...byCourse].flatMap(([platformCourseId, group]) => {
     const [row] = group
     const term = terms.find((one) => one.code === row?.term)
     if (!row || !term) return []
-    return [{
-      platformCourseId,
-      facts: {
-        schema: 'wickerframe.facts/1', code: row.code, title: row.title, department: row.code.slice(0, 3), modality: row.modality, weeks: row.weeks, term,
-        ...(row.session ? { session: row.session } : {}),
-        classSections: group.map((one) => one.classSection), classSectionKind: row.classSectionKind,
-        instructors: [{ name: row.instructorName, email: row.instructorEmail }], topics: topicsFor(row.code, row.weeks), answers: {},
-      } satisfies Facts,
-    }]
+    return [
+      {
+        platformCourseId,
+        facts: {
+          schema: 'wickerframe.facts/1',
+          code: row.code,
+          title: row.title,
+          department: row.code.slice(0, 3),
+          modality: row.modality,
+          weeks: row.weeks,
+          term,
+          ...(row.session ? { session: row.session } : {}),
+          classSections: group.map((one) => one.classSection),
+          classSectionKind: row.classSectionKind,
+          instructors: [{ name: row.instructorName, email: row.instructorEmail }],
+          topics: topicsFor(row.code, row.weeks),
+          answers: {},
+        } satisfies Facts,
+      },
+    ]
   })
 }
-

@@ -6,11 +6,22 @@ import templateJson from '../../docs/schema/examples/1-template.json' with { typ
 import { courseCalendar, readFreeDays, termCalendar } from './index.ts'
 
 // node-ical is a reader of its own: it shares no code with ical.js, which writes and reads for us.
-const eventsOf = (text: string) => Object.values(ical.sync.parseICS(text)).filter((one) => one.type === 'VEVENT')
-const day = (date: Date) => `${date.getFullYear()}-${String(date.getMonth() + 1).padStart(2, '0')}-${String(date.getDate()).padStart(2, '0')}`
+const eventsOf = (text: string) =>
+  Object.values(ical.sync.parseICS(text)).filter((one) => one.type === 'VEVENT')
+const day = (date: Date) =>
+  `${date.getFullYear()}-${String(date.getMonth() + 1).padStart(2, '0')}-${String(date.getDate()).padStart(2, '0')}`
 const stampedAt = '2026-08-20T12:00:00Z'
-const file = (...lines: string[]) => ['BEGIN:VCALENDAR', 'VERSION:2.0', 'PRODID:-//test//EN', ...lines, 'END:VCALENDAR', ''].join('\r\n')
-const event = (...lines: string[]) => ['BEGIN:VEVENT', `UID:${lines.join('').length}@example.com`, 'DTSTAMP:19970901T130000Z', ...lines, 'END:VEVENT']
+const file = (...lines: string[]) =>
+  ['BEGIN:VCALENDAR', 'VERSION:2.0', 'PRODID:-//test//EN', ...lines, 'END:VCALENDAR', ''].join(
+    '\r\n',
+  )
+const event = (...lines: string[]) => [
+  'BEGIN:VEVENT',
+  `UID:${lines.join('').length}@example.com`,
+  'DTSTAMP:19970901T130000Z',
+  ...lines,
+  'END:VEVENT',
+]
 const facts = readDocument(Facts, factsJson)
 const template = readDocument(Template, templateJson)
 if (!facts.ok || !template.ok) throw new Error('the example documents cannot be read')
@@ -23,16 +34,30 @@ describe('a term as a calendar file', () => {
     const week = events.find((one) => one.summary === 'Week 3')
     expect([week && day(week.start), week && day(week.end)]).toEqual(['2026-09-14', '2026-09-21'])
     expect(events.filter((one) => /^Week \d+$/.test(one.summary))).toHaveLength(15)
-    expect(events.map((one) => one.summary)).toEqual(expect.arrayContaining(['Fall Pause (week 11)', 'Labour Day', 'Last day to withdraw', 'First half']))
+    expect(events.map((one) => one.summary)).toEqual(
+      expect.arrayContaining([
+        'Fall Pause (week 11)',
+        'Labour Day',
+        'Last day to withdraw',
+        'First half',
+      ]),
+    )
   })
   it('has lines of at most 75 octets, ended by CRLF (RFC 5545, 3.1)', () => {
-    for (const line of text.split('\r\n')) expect(new TextEncoder().encode(line).length).toBeLessThanOrEqual(75)
+    for (const line of text.split('\r\n'))
+      expect(new TextEncoder().encode(line).length).toBeLessThanOrEqual(75)
     expect(text.replaceAll('\r\n', '')).not.toMatch(/[\r\n]/)
   })
   it('gives back the holidays and breaks it was made from', () => {
     const read = readFreeDays(text, autumn.firstDay, autumn.lastDay)
-    expect(read.ok && read.value.holidays.map((one) => one.name)).toEqual(expect.arrayContaining(['Labour Day', 'Thanksgiving']))
-    expect(read.ok && read.value.breaks).toContainEqual({ name: 'Fall Pause', first: '2026-11-09', last: '2026-11-13' })
+    expect(read.ok && read.value.holidays.map((one) => one.name)).toEqual(
+      expect.arrayContaining(['Labour Day', 'Thanksgiving']),
+    )
+    expect(read.ok && read.value.breaks).toContainEqual({
+      name: 'Fall Pause',
+      first: '2026-11-09',
+      last: '2026-11-13',
+    })
   })
 })
 
@@ -51,23 +76,69 @@ describe('a course as a calendar file', () => {
 
 describe('holidays from a calendar file', () => {
   // RFC 5545, section 3.6.1: the anniversary and the event that is no whole day.
-  const anniversary = event('DTSTART;VALUE=DATE:19971102', 'SUMMARY:Our Blissful Anniversary', 'TRANSP:TRANSPARENT', 'CLASS:CONFIDENTIAL', 'CATEGORIES:ANNIVERSARY,PERSONAL,SPECIAL OCCASION', 'RRULE:FREQ=YEARLY')
-  const review = event('DTSTART:19970903T163000Z', 'DTEND:19970903T190000Z', 'SUMMARY:Annual Employee Review', 'CLASS:PRIVATE', 'CATEGORIES:BUSINESS,HUMAN RESOURCES')
+  const anniversary = event(
+    'DTSTART;VALUE=DATE:19971102',
+    'SUMMARY:Our Blissful Anniversary',
+    'TRANSP:TRANSPARENT',
+    'CLASS:CONFIDENTIAL',
+    'CATEGORIES:ANNIVERSARY,PERSONAL,SPECIAL OCCASION',
+    'RRULE:FREQ=YEARLY',
+  )
+  const review = event(
+    'DTSTART:19970903T163000Z',
+    'DTEND:19970903T190000Z',
+    'SUMMARY:Annual Employee Review',
+    'CLASS:PRIVATE',
+    'CATEGORIES:BUSINESS,HUMAN RESOURCES',
+  )
   it('reads the examples of RFC 5545 as another reader does: a yearly day, and a meeting that is none', () => {
     const text = file(...anniversary, ...review)
-    expect(readFreeDays(text, '1997-09-01', '1998-12-31')).toEqual({ ok: true, value: { holidays: [{ name: 'Our Blissful Anniversary', date: '1997-11-02' }, { name: 'Our Blissful Anniversary', date: '1998-11-02' }], breaks: [], leftOut: 1 } })
+    expect(readFreeDays(text, '1997-09-01', '1998-12-31')).toEqual({
+      ok: true,
+      value: {
+        holidays: [
+          { name: 'Our Blissful Anniversary', date: '1997-11-02' },
+          { name: 'Our Blissful Anniversary', date: '1998-11-02' },
+        ],
+        breaks: [],
+        leftOut: 1,
+      },
+    })
     const other = eventsOf(text)
-    expect(other.map((one) => [one.summary, one.datetype])).toEqual([['Our Blissful Anniversary', 'date'], ['Annual Employee Review', 'date-time']])
-    expect(other[0]?.rrule?.between(new Date('1998-01-01'), new Date('1998-12-31')).map((date) => date.toISOString().slice(0, 10))).toEqual(['1998-11-02'])
+    expect(other.map((one) => [one.summary, one.datetype])).toEqual([
+      ['Our Blissful Anniversary', 'date'],
+      ['Annual Employee Review', 'date-time'],
+    ])
+    expect(
+      other[0]?.rrule
+        ?.between(new Date('1998-01-01'), new Date('1998-12-31'))
+        .map((date) => date.toISOString().slice(0, 10)),
+    ).toEqual(['1998-11-02'])
   })
   // RFC 5545, section 3.6.1: DTEND of a DATE value is the day after the last; and 3.1: folded lines.
   it('takes the end as exclusive, and unfolds lines', () => {
-    const text = file(...event('DTSTART;VALUE=DATE:20261109', 'DTEND;VALUE=DATE:20261114', 'SUMMARY:Fall', '  Pause\\, the long one'))
-    expect(readFreeDays(text, '2026-08-31', '2026-12-18')).toMatchObject({ value: { breaks: [{ name: 'Fall Pause, the long one', first: '2026-11-09', last: '2026-11-13' }] } })
+    const text = file(
+      ...event(
+        'DTSTART;VALUE=DATE:20261109',
+        'DTEND;VALUE=DATE:20261114',
+        'SUMMARY:Fall',
+        '  Pause\\, the long one',
+      ),
+    )
+    expect(readFreeDays(text, '2026-08-31', '2026-12-18')).toMatchObject({
+      value: {
+        breaks: [{ name: 'Fall Pause, the long one', first: '2026-11-09', last: '2026-11-13' }],
+      },
+    })
   })
   it('clips to the term and leaves out what lies outside', () => {
-    const text = file(...event('DTSTART;VALUE=DATE:20261210', 'DTEND;VALUE=DATE:20270105', 'SUMMARY:Winter'), ...event('DTSTART;VALUE=DATE:20250101', 'SUMMARY:Long ago'))
-    expect(readFreeDays(text, '2026-08-31', '2026-12-18')).toMatchObject({ value: { breaks: [{ first: '2026-12-10', last: '2026-12-18' }], holidays: [], leftOut: 1 } })
+    const text = file(
+      ...event('DTSTART;VALUE=DATE:20261210', 'DTEND;VALUE=DATE:20270105', 'SUMMARY:Winter'),
+      ...event('DTSTART;VALUE=DATE:20250101', 'SUMMARY:Long ago'),
+    )
+    expect(readFreeDays(text, '2026-08-31', '2026-12-18')).toMatchObject({
+      value: { breaks: [{ first: '2026-12-10', last: '2026-12-18' }], holidays: [], leftOut: 1 },
+    })
   })
   it.each([
     ['nothing', ''],
@@ -80,7 +151,11 @@ describe('holidays from a calendar file', () => {
     expect(read.ok ? '' : read.problems[0]?.expected).toMatch(/iCalendar/)
   })
   it('survives events that make no sense', () => {
-    const text = file(...event('SUMMARY:No start'), ...event('DTSTART;VALUE=DATE:20269999', 'SUMMARY:No such day'), ...event('DTSTART;VALUE=DATE:20260907', 'SUMMARY:Labour Day', 'RRULE:FREQ=SECONDLY'))
+    const text = file(
+      ...event('SUMMARY:No start'),
+      ...event('DTSTART;VALUE=DATE:20269999', 'SUMMARY:No such day'),
+      ...event('DTSTART;VALUE=DATE:20260907', 'SUMMARY:Labour Day', 'RRULE:FREQ=SECONDLY'),
+    )
     const read = readFreeDays(text, '2026-08-31', '2026-12-18')
     expect(read.ok).toBe(true)
   })

@@ -1,5 +1,11 @@
 import ICAL from 'ical.js'
-import { addDays, everyExpected, type ExpectedCourse, type Term, type Week } from '@wickerframe/core'
+import {
+  addDays,
+  everyExpected,
+  type ExpectedCourse,
+  type Term,
+  type Week,
+} from '@wickerframe/core'
 
 /** One entry of a calendar file: whole days, both included, or an instant (ISO 8601, UTC). */
 interface Entry {
@@ -42,35 +48,87 @@ const written = (name: string, entries: readonly Entry[], stampedAt: string): st
   return `${calendar.toString()}\r\n`
 }
 
-const weekEntries = (prefix: string, weeks: readonly Week[], named: (week: Week) => string): Entry[] =>
-  weeks.map((week) => ({ uid: `${prefix}-week-${week.number}`, summary: named(week), category: 'Week', when: { first: week.first, last: week.last }, ...(week.interruptedBy ? { description: `Interrupted by ${week.interruptedBy}` } : {}) }))
+const weekEntries = (
+  prefix: string,
+  weeks: readonly Week[],
+  named: (week: Week) => string,
+): Entry[] =>
+  weeks.map((week) => ({
+    uid: `${prefix}-week-${week.number}`,
+    summary: named(week),
+    category: 'Week',
+    when: { first: week.first, last: week.last },
+    ...(week.interruptedBy ? { description: `Interrupted by ${week.interruptedBy}` } : {}),
+  }))
 
 /** A term as an iCalendar file: its weeks, breaks, holidays, other dates and sessions. */
 export const termCalendar = (term: Term, weeks: readonly Week[], stampedAt: string): string => {
-  const day = (kind: string, category: string) => (one: { name: string; date: string }, i: number): Entry => ({ uid: `${term.code}-${kind}-${i + 1}`, summary: one.name, category, when: { first: one.date, last: one.date } })
+  const day =
+    (kind: string, category: string) =>
+    (one: { name: string; date: string }, i: number): Entry => ({
+      uid: `${term.code}-${kind}-${i + 1}`,
+      summary: one.name,
+      category,
+      when: { first: one.date, last: one.date },
+    })
   return written(
     term.title,
     [
-      ...weekEntries(term.code, weeks, (week) => (week.breakName ? `${week.breakName} (week ${week.number})` : `Week ${week.number}`)),
-      ...term.breaks.map((pause, i): Entry => ({ uid: `${term.code}-break-${i + 1}`, summary: pause.name, category: 'Break', when: { first: pause.first, last: pause.last } })),
+      ...weekEntries(term.code, weeks, (week) =>
+        week.breakName ? `${week.breakName} (week ${week.number})` : `Week ${week.number}`,
+      ),
+      ...term.breaks.map((pause, i): Entry => ({
+        uid: `${term.code}-break-${i + 1}`,
+        summary: pause.name,
+        category: 'Break',
+        when: { first: pause.first, last: pause.last },
+      })),
       ...term.holidays.map(day('holiday', 'Holiday')),
       ...term.otherDates.map(day('date', 'Date')),
-      ...term.sessions.map((session): Entry => ({ uid: `${term.code}-session-${session.code}`, summary: session.title, category: 'Session', when: { first: session.firstDay, last: session.lastDay } })),
+      ...term.sessions.map((session): Entry => ({
+        uid: `${term.code}-session-${session.code}`,
+        summary: session.title,
+        category: 'Session',
+        when: { first: session.firstDay, last: session.lastDay },
+      })),
     ],
     stampedAt,
   )
 }
 
 /** What a course expects of its students, as an iCalendar file: its weeks by their modules' names, and what is due when. */
-export const courseCalendar = (expected: ExpectedCourse, platformId: string, stampedAt: string): string => {
+export const courseCalendar = (
+  expected: ExpectedCourse,
+  platformId: string,
+  stampedAt: string,
+): string => {
   const parts = everyExpected(expected.parts)
-  const nameOf = (week: Week) => parts.find((part) => part.kind === 'module' && part.weeks.length === 1 && part.week?.number === week.number)?.name ?? (week.breakName ? `${week.breakName} (week ${week.number})` : `Week ${week.number}`)
+  const nameOf = (week: Week) =>
+    parts.find(
+      (part) =>
+        part.kind === 'module' && part.weeks.length === 1 && part.week?.number === week.number,
+    )?.name ?? (week.breakName ? `${week.breakName} (week ${week.number})` : `Week ${week.number}`)
   return written(
     expected.name,
     [
-      ...weekEntries(platformId, expected.weeks, (week) => `${expected.facts.code}: ${nameOf(week)}`),
+      ...weekEntries(
+        platformId,
+        expected.weeks,
+        (week) => `${expected.facts.code}: ${nameOf(week)}`,
+      ),
       ...parts.flatMap((part): Entry[] =>
-        part.dueAt === null || part.audience !== 'students' || part.inBreak ? [] : [{ uid: `${platformId}-${part.instance}-due`, summary: part.name.includes(expected.facts.code) ? part.name : `${expected.facts.code}: ${part.name}`, category: 'Due', when: { at: part.dueAt } }],
+        part.dueAt === null || part.audience !== 'students' || part.inBreak
+          ? []
+          : [
+              {
+                uid: `${platformId}-${part.instance}-due`,
+                summary: part.name.includes(expected.facts.code)
+                  ? part.name
+                  : `${expected.facts.code}: ${part.name}`,
+                category: 'Due',
+                when: { at: part.dueAt },
+              },
+            ],
       ),
     ],
     stampedAt,

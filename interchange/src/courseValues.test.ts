@@ -4,12 +4,25 @@ import { readRoster } from './roster.ts'
 
 describe('a table of values for courses', () => {
   it('is read as it is pasted from a spreadsheet: tabs, short day names, spans of weeks', () => {
-    const { rows, errors } = readCourseValues('Course\tRoom\tMeeting days\tTopic 1\tTopic 3\tUnit 1\nNAV 110 03\tPilot House 2\tTue, Thu\tCharts, and why\t\t1–4\n')
+    const { rows, errors } = readCourseValues(
+      'Course\tRoom\tMeeting days\tTopic 1\tTopic 3\tUnit 1\nNAV 110 03\tPilot House 2\tTue, Thu\tCharts, and why\t\t1–4\n',
+    )
     expect(errors).toEqual([])
-    expect(rows).toEqual([{ line: 2, course: 'NAV 110 03', room: 'Pilot House 2', meetingDays: ['tuesday', 'thursday'], topics: { 1: 'Charts, and why' }, units: [{ number: 1, firstWeek: 1, lastWeek: 4 }] }])
+    expect(rows).toEqual([
+      {
+        line: 2,
+        course: 'NAV 110 03',
+        room: 'Pilot House 2',
+        meetingDays: ['tuesday', 'thursday'],
+        topics: { 1: 'Charts, and why' },
+        units: [{ number: 1, firstWeek: 1, lastWeek: 4 }],
+      },
+    ])
   })
   it('and as CSV, with quoted commas; an empty cell says nothing', () => {
-    expect(readCourseValues('course,room,topic 2\nks-1,,"Knots, bends"\n').rows).toEqual([{ line: 2, course: 'ks-1', topics: { 2: 'Knots, bends' }, units: [] }])
+    expect(readCourseValues('course,room,topic 2\nks-1,,"Knots, bends"\n').rows).toEqual([
+      { line: 2, course: 'ks-1', topics: { 2: 'Knots, bends' }, units: [] },
+    ])
   })
   it.each([
     ['course,colour\nks-1,red', 'colour', /no such column/],
@@ -27,15 +40,32 @@ describe('a table of values for courses', () => {
 })
 
 describe('roster rows that name no course', () => {
-  const header = 'code,title,term,session,class section,own or shared,instructor e-mail,instructor name,modality,weeks,status\n'
-  const rows = (sections: string[]) => header + sections.map((section) => `NAV 110,Coastal Navigation,spring-2027,,${section},own,,,on-campus,15,teaching`).join('\n')
-  const made = (how: 'each' | 'shared') => readRoster(new TextEncoder().encode(rows(['01', '02'])), how).courses.map((course) => [course.platformId, course.classSections.join()])
+  const header =
+    'code,title,term,session,class section,own or shared,instructor e-mail,instructor name,modality,weeks,status\n'
+  const rows = (sections: string[]) =>
+    header +
+    sections
+      .map(
+        (section) =>
+          `NAV 110,Coastal Navigation,spring-2027,,${section},own,,,on-campus,15,teaching`,
+      )
+      .join('\n')
+  const made = (how: 'each' | 'shared') =>
+    readRoster(new TextEncoder().encode(rows(['01', '02'])), how).courses.map((course) => [
+      course.platformId,
+      course.classSections.join(),
+    ])
   it('get one each, or one for all of a course, under an id that is the same every time', () => {
-    expect(made('each')).toEqual([['spring-2027-nav-110-01', '01'], ['spring-2027-nav-110-02', '02']])
+    expect(made('each')).toEqual([
+      ['spring-2027-nav-110-01', '01'],
+      ['spring-2027-nav-110-02', '02'],
+    ])
     expect(made('shared')).toEqual([['spring-2027-nav-110-on-campus', '01,02']])
     expect(made('shared')).toEqual(made('shared'))
   })
   it('are refused where courses are not to be made', () => {
-    expect(readRoster(new TextEncoder().encode(rows(['01']))).errors[0]).toMatchObject({ column: 'platform course id' })
+    expect(readRoster(new TextEncoder().encode(rows(['01']))).errors[0]).toMatchObject({
+      column: 'platform course id',
+    })
   })
 })

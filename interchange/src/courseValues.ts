@@ -21,39 +21,104 @@ export interface CourseValuesError {
   reason: string
 }
 
-const known = /^(?:course|room|meeting days|instructor e-mail|instructor name|topic \d{1,2}|unit \d{1,2})$/
-export const courseValuesColumns = 'course, room, meeting days, instructor e-mail, instructor name, topic 1 … topic 60, unit 1 … unit 60'
+const known =
+  /^(?:course|room|meeting days|instructor e-mail|instructor name|topic \d{1,2}|unit \d{1,2})$/
+export const courseValuesColumns =
+  'course, room, meeting days, instructor e-mail, instructor name, topic 1 … topic 60, unit 1 … unit 60'
 const mostRows = 10_000
 
-const dayOf = (word: string): (typeof weekdays)[number] | null => weekdays.find((day) => word.length >= 2 && day.startsWith(word.toLowerCase())) ?? null
+const dayOf = (word: string): (typeof weekdays)[number] | null =>
+  weekdays.find((day) => word.length >= 2 && day.startsWith(word.toLowerCase())) ?? null
 
 /**
  * Reads a table of values for courses, as it is pasted from a spreadsheet (tab-separated) or kept as CSV: a header line, then
  * a row for each course. An empty cell says nothing.
  */
-export const readCourseValues = (text: string): { rows: CourseValuesRow[]; errors: CourseValuesError[] } => {
+export const readCourseValues = (
+  text: string,
+): { rows: CourseValuesRow[]; errors: CourseValuesError[] } => {
   const firstLine = text.split(/\r?\n/, 1)[0] ?? ''
   let records: { record: string[]; info: { lines: number } }[]
   try {
-    records = parse(text, { bom: true, delimiter: firstLine.includes('\t') ? '\t' : ',', relax_column_count: true, skip_empty_lines: true, info: true, trim: true, max_record_size: 100_000, to: mostRows + 2 }) as unknown as typeof records
+    records = parse(text, {
+      bom: true,
+      delimiter: firstLine.includes('\t') ? '\t' : ',',
+      relax_column_count: true,
+      skip_empty_lines: true,
+      info: true,
+      trim: true,
+      max_record_size: 100_000,
+      to: mostRows + 2,
+    }) as unknown as typeof records
   } catch (cause) {
-    return { rows: [], errors: [{ line: 1, column: '', found: 'text that is no table', reason: cause instanceof Error ? cause.message.slice(0, 200) : 'a table' }] }
+    return {
+      rows: [],
+      errors: [
+        {
+          line: 1,
+          column: '',
+          found: 'text that is no table',
+          reason: cause instanceof Error ? cause.message.slice(0, 200) : 'a table',
+        },
+      ],
+    }
   }
   const [header, ...body] = records
-  if (!header) return { rows: [], errors: [{ line: 1, column: '', found: 'nothing', reason: `a header line: ${courseValuesColumns}` }] }
-  if (body.length > mostRows) return { rows: [], errors: [{ line: 1, column: '', found: `more than ${mostRows} rows`, reason: `at most ${mostRows} rows` }] }
+  if (!header)
+    return {
+      rows: [],
+      errors: [
+        { line: 1, column: '', found: 'nothing', reason: `a header line: ${courseValuesColumns}` },
+      ],
+    }
+  if (body.length > mostRows)
+    return {
+      rows: [],
+      errors: [
+        {
+          line: 1,
+          column: '',
+          found: `more than ${mostRows} rows`,
+          reason: `at most ${mostRows} rows`,
+        },
+      ],
+    }
   const names = header.record.map((name) => name.toLowerCase())
   const errors: CourseValuesError[] = [
-    ...(names.includes('course') ? [] : [{ line: 1, column: 'course', found: 'nothing', reason: 'the header must have the column course' }]),
-    ...names.filter((name) => !known.test(name)).map((column) => ({ line: 1, column, found: column.slice(0, 60), reason: `no such column; there are ${courseValuesColumns}` })),
-    ...names.filter((name, i) => names.indexOf(name) !== i).map((column) => ({ line: 1, column, found: column.slice(0, 60), reason: 'the column stands twice' })),
+    ...(names.includes('course')
+      ? []
+      : [
+          {
+            line: 1,
+            column: 'course',
+            found: 'nothing',
+            reason: 'the header must have the column course',
+          },
+        ]),
+    ...names
+      .filter((name) => !known.test(name))
+      .map((column) => ({
+        line: 1,
+        column,
+        found: column.slice(0, 60),
+        reason: `no such column; there are ${courseValuesColumns}`,
+      })),
+    ...names
+      .filter((name, i) => names.indexOf(name) !== i)
+      .map((column) => ({
+        line: 1,
+        column,
+        found: column.slice(0, 60),
+        reason: 'the column stands twice',
+      })),
   ]
   if (errors.length > 0) return { rows: [], errors }
   const rows: CourseValuesRow[] = []
   for (const { record, info } of body) {
     const line = info.lines
     const row: CourseValuesRow = { line, course: '', topics: {}, units: [] }
-    const wrong = (column: string, found: string, reason: string) => errors.push({ line, column, found: found.slice(0, 80), reason })
+    const wrong = (column: string, found: string, reason: string) =>
+      errors.push({ line, column, found: found.slice(0, 80), reason })
     names.forEach((column, i) => {
       const value = record[i] ?? ''
       if (value === '') return
@@ -64,22 +129,29 @@ export const readCourseValues = (text: string): { rows: CourseValuesRow[]; error
       else if (column === 'meeting days') {
         const words = value.split(/[\s,;/&]+/).filter(Boolean)
         const days = words.map(dayOf)
-        if (days.some((day) => day === null)) wrong(column, value, `weekdays: ${weekdays.join(', ')}`)
+        if (days.some((day) => day === null))
+          wrong(column, value, `weekdays: ${weekdays.join(', ')}`)
         else row.meetingDays = weekdays.filter((day) => days.includes(day))
       } else if (column === 'instructor e-mail') {
         if (!/^[^\s@]+@[^\s@]+\.[^\s@]+$/.test(value)) wrong(column, value, 'an e-mail address')
-        else row.instructor = { email: value.toLowerCase(), name: record[names.indexOf('instructor name')] || value }
+        else
+          row.instructor = {
+            email: value.toLowerCase(),
+            name: record[names.indexOf('instructor name')] || value,
+          }
       } else if (column.startsWith('topic ')) {
         if (number < 1 || number > 60) wrong(column, value, 'a week from 1 to 60')
         else row.topics[String(number)] = value
       } else if (column.startsWith('unit ')) {
         const span = /^(\d{1,2})(?:\s*(?:-|–|to)\s*(\d{1,2}))?$/.exec(value)
         const [firstWeek, lastWeek] = [Number(span?.[1] ?? 0), Number(span?.[2] ?? span?.[1] ?? 0)]
-        if (firstWeek < 1 || lastWeek < firstWeek || lastWeek > 60) wrong(column, value, 'the weeks it covers, as 1-4')
+        if (firstWeek < 1 || lastWeek < firstWeek || lastWeek > 60)
+          wrong(column, value, 'the weeks it covers, as 1-4')
         else row.units.push({ number, firstWeek, lastWeek })
       }
     })
-    if (row.course === '') wrong('course', '', 'which course: its platform course id, or code and class section')
+    if (row.course === '')
+      wrong('course', '', 'which course: its platform course id, or code and class section')
     else rows.push(row)
   }
   return { rows, errors: errors.slice(0, 200) }

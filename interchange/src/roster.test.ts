@@ -2,22 +2,48 @@ import { describe, expect, it } from 'vitest'
 import { readRoster, rosterColumns } from './index.ts'
 
 const header = rosterColumns.join(',')
-const row = 'NAV 110,Coastal Navigation,autumn-2026,,01,shared,sunniva.drake@kestrelsound.example,Sunniva Drake,on-campus,16,kc-1,teaching'
+const row =
+  'NAV 110,Coastal Navigation,autumn-2026,,01,shared,sunniva.drake@kestrelsound.example,Sunniva Drake,on-campus,16,kc-1,teaching'
 const read = (...lines: string[]) => readRoster(new TextEncoder().encode(lines.join('\r\n')))
 
 describe('a roster file', () => {
   it('gives one course for all rows of one platform course id', () => {
     const { courses, errors } = read(header, row, row.replace(',01,', ',02,'))
     expect(errors).toEqual([])
-    expect(courses).toMatchObject([{ platformId: 'kc-1', department: 'NAV', classSections: ['01', '02'], session: null, weeks: 16, instructors: [{ name: 'Sunniva Drake' }] }])
+    expect(courses).toMatchObject([
+      {
+        platformId: 'kc-1',
+        department: 'NAV',
+        classSections: ['01', '02'],
+        session: null,
+        weeks: 16,
+        instructors: [{ name: 'Sunniva Drake' }],
+      },
+    ])
   })
   it('is read with a byte order mark, quoted fields (RFC 4180), columns in any order and without session', () => {
-    const { courses, errors } = read(`\ufeff${[...rosterColumns].filter((one) => one !== 'session').reverse().join(',')}`, 'teaching,kc-2,8,online,"Roe, Ines",ines@kestrelsound.example,own,01,autumn-2026,"Sea ""Ice""",OSC 240')
+    const { courses, errors } = read(
+      `\ufeff${[...rosterColumns]
+        .filter((one) => one !== 'session')
+        .reverse()
+        .join(',')}`,
+      'teaching,kc-2,8,online,"Roe, Ines",ines@kestrelsound.example,own,01,autumn-2026,"Sea ""Ice""",OSC 240',
+    )
     expect(errors).toEqual([])
-    expect(courses[0]).toMatchObject({ title: 'Sea "Ice"', instructors: [{ name: 'Roe, Ines' }], weeks: 8 })
+    expect(courses[0]).toMatchObject({
+      title: 'Sea "Ice"',
+      instructors: [{ name: 'Roe, Ines' }],
+      weeks: 8,
+    })
   })
   it('tells line, column, what was found and what is wanted', () => {
-    const { courses, errors } = read(header, row, row.replace(',16,', ',sixteen,').replace('kc-1', 'kc-2'), row.replace('on-campus', 'by post').replace('kc-1', 'kc-3'), 'too,short')
+    const { courses, errors } = read(
+      header,
+      row,
+      row.replace(',16,', ',sixteen,').replace('kc-1', 'kc-2'),
+      row.replace('on-campus', 'by post').replace('kc-1', 'kc-3'),
+      'too,short',
+    )
     expect(courses).toHaveLength(1)
     expect(errors).toEqual([
       { line: 3, column: 'weeks', found: 'sixteen', reason: 'a whole number from 1 to 60' },
@@ -26,14 +52,29 @@ describe('a roster file', () => {
     ])
   })
   it('refuses rows that disagree about one course, and a class section that stands twice', () => {
-    expect(read(header, row, row.replace('Coastal Navigation', 'Something Else').replace(',01,', ',02,'), row).errors.map((one) => one.column)).toEqual(['title', 'class section'])
+    expect(
+      read(
+        header,
+        row,
+        row.replace('Coastal Navigation', 'Something Else').replace(',01,', ',02,'),
+        row,
+      ).errors.map((one) => one.column),
+    ).toEqual(['title', 'class section'])
   })
   it.each([
-    ['another encoding', new Uint8Array([...new TextEncoder().encode(header), 10, 0xc9, 0x74, 0xe9]), /UTF-8/],
+    [
+      'another encoding',
+      new Uint8Array([...new TextEncoder().encode(header), 10, 0xc9, 0x74, 0xe9]),
+      /UTF-8/,
+    ],
     ['UTF-16', new Uint8Array(Buffer.from(header, 'utf16le')), /UTF-16/],
     ['nothing', new Uint8Array(), /header/],
     ['an unknown column', new TextEncoder().encode(`${header},colour\n`), /no such column/],
-    ['a missing column', new TextEncoder().encode(header.replace(',weeks', '')), /must have the column weeks/],
+    [
+      'a missing column',
+      new TextEncoder().encode(header.replace(',weeks', '')),
+      /must have the column weeks/,
+    ],
     ['an open quotation mark', new TextEncoder().encode(`${header}\n"NAV`), /quot/i],
     ['nonsense', new Uint8Array(50_000).fill(120), /column|max/i],
   ])('is refused as a whole: %s', (_, bytes, reason) => {

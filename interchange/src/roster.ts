@@ -4,7 +4,18 @@ import { modalities } from '@wickerframe/core'
 
 /** The columns of a roster file, in any order; session may be left out. One row is one class section. */
 export const rosterColumns = [
-  'code', 'title', 'term', 'session', 'class section', 'own or shared', 'instructor e-mail', 'instructor name', 'modality', 'weeks', 'platform course id', 'status',
+  'code',
+  'title',
+  'term',
+  'session',
+  'class section',
+  'own or shared',
+  'instructor e-mail',
+  'instructor name',
+  'modality',
+  'weeks',
+  'platform course id',
+  'status',
 ] as const
 type Column = (typeof rosterColumns)[number]
 
@@ -36,7 +47,8 @@ export interface RosterError {
   reason: string
 }
 
-const text = (most: number) => z.string().min(1, 'this may not be empty').max(most, `at most ${most} characters`)
+const text = (most: number) =>
+  z.string().min(1, 'this may not be empty').max(most, `at most ${most} characters`)
 const columns: Record<Column, z.ZodType> = {
   code: text(60),
   title: text(300),
@@ -44,7 +56,10 @@ const columns: Record<Column, z.ZodType> = {
   session: z.string().max(60),
   'class section': text(40),
   'own or shared': z.enum(['own', 'shared'], 'own or shared'),
-  'instructor e-mail': z.union([z.literal(''), z.email('an e-mail address').max(200)], 'an e-mail address, or nothing'),
+  'instructor e-mail': z.union(
+    [z.literal(''), z.email('an e-mail address').max(200)],
+    'an e-mail address, or nothing',
+  ),
   'instructor name': z.string().max(200),
   modality: z.enum(modalities, `one of ${modalities.join(', ')}`),
   weeks: z.string().regex(/^([1-9]|[1-5]\d|60)$/, 'a whole number from 1 to 60'),
@@ -56,7 +71,14 @@ const columns: Record<Column, z.ZodType> = {
 export const makeCoursesWords = ['each', 'shared'] as const
 export type MakeCourses = (typeof makeCoursesWords)[number]
 
-const idMadeOf = (words: readonly string[]): string => words.filter((word) => word !== '').join('-').toLowerCase().normalize('NFD').replace(/\p{M}/gu, '').replace(/[^\w-]+/g, '-')
+const idMadeOf = (words: readonly string[]): string =>
+  words
+    .filter((word) => word !== '')
+    .join('-')
+    .toLowerCase()
+    .normalize('NFD')
+    .replace(/\p{M}/gu, '')
+    .replace(/[^\w-]+/g, '-')
 
 const mostErrors = 200
 const mostRows = 50_000
@@ -67,7 +89,11 @@ export interface RosterReading {
   errors: RosterError[]
 }
 
-const wholeFile = (found: string, reason: string): RosterReading => ({ courses: [], rows: 0, errors: [{ line: 1, column: '', found, reason }] })
+const wholeFile = (found: string, reason: string): RosterReading => ({
+  courses: [],
+  rows: 0,
+  errors: [{ line: 1, column: '', found, reason }],
+})
 
 /**
  * Reads a roster file: CSV (RFC 4180) in UTF-8, with or without a byte order mark. Rows with the same platform course id
@@ -82,41 +108,112 @@ export const readRoster = (bytes: Uint8Array, making: MakeCourses | null = null)
   } catch {
     return wholeFile('bytes that are not UTF-8', 'save the file as CSV UTF-8 and import it again')
   }
-  if (file.includes('\0')) return wholeFile('zero bytes', 'a text file; this one is UTF-16 or not text: save it as CSV UTF-8')
+  if (file.includes('\0'))
+    return wholeFile(
+      'zero bytes',
+      'a text file; this one is UTF-16 or not text: save it as CSV UTF-8',
+    )
   let records: { record: string[]; info: { lines: number } }[]
   try {
-    records = parse(file, { bom: true, relax_column_count: true, skip_empty_lines: true, info: true, trim: true, max_record_size: 100_000, to: mostRows + 2 }) as unknown as typeof records
+    records = parse(file, {
+      bom: true,
+      relax_column_count: true,
+      skip_empty_lines: true,
+      info: true,
+      trim: true,
+      max_record_size: 100_000,
+      to: mostRows + 2,
+    }) as unknown as typeof records
   } catch (cause) {
-    const line = cause instanceof Error && 'lines' in cause && typeof cause.lines === 'number' ? cause.lines : 1
-    return { courses: [], rows: 0, errors: [{ line, column: '', found: 'text that is not CSV', reason: cause instanceof Error ? cause.message.slice(0, 200) : 'a CSV file' }] }
+    const line =
+      cause instanceof Error && 'lines' in cause && typeof cause.lines === 'number'
+        ? cause.lines
+        : 1
+    return {
+      courses: [],
+      rows: 0,
+      errors: [
+        {
+          line,
+          column: '',
+          found: 'text that is not CSV',
+          reason: cause instanceof Error ? cause.message.slice(0, 200) : 'a CSV file',
+        },
+      ],
+    }
   }
   const [header, ...body] = records
   if (!header) return wholeFile('nothing', `a header line: ${rosterColumns.join(', ')}`)
-  if (body.length > mostRows) return wholeFile(`more than ${mostRows} rows`, `at most ${mostRows} rows a file`)
+  if (body.length > mostRows)
+    return wholeFile(`more than ${mostRows} rows`, `at most ${mostRows} rows a file`)
   const names = header.record.map((name) => name.toLowerCase())
-  const missing = rosterColumns.filter((column) => column !== 'session' && !(making && column === 'platform course id') && !names.includes(column))
+  const missing = rosterColumns.filter(
+    (column) =>
+      column !== 'session' &&
+      !(making && column === 'platform course id') &&
+      !names.includes(column),
+  )
   const unknown = names.filter((name) => !(rosterColumns as readonly string[]).includes(name))
   const errors: RosterError[] = [
-    ...missing.map((column) => ({ line: 1, column, found: 'nothing', reason: `the header must have the column ${column}` })),
-    ...unknown.map((column) => ({ line: 1, column, found: column.slice(0, 60), reason: 'no such column; remove it or correct its name' })),
-    ...names.filter((name, i) => names.indexOf(name) !== i).map((column) => ({ line: 1, column, found: column.slice(0, 60), reason: 'the column stands twice' })),
+    ...missing.map((column) => ({
+      line: 1,
+      column,
+      found: 'nothing',
+      reason: `the header must have the column ${column}`,
+    })),
+    ...unknown.map((column) => ({
+      line: 1,
+      column,
+      found: column.slice(0, 60),
+      reason: 'no such column; remove it or correct its name',
+    })),
+    ...names
+      .filter((name, i) => names.indexOf(name) !== i)
+      .map((column) => ({
+        line: 1,
+        column,
+        found: column.slice(0, 60),
+        reason: 'the column stands twice',
+      })),
   ]
-  if (errors.length > 0) return { courses: [], rows: body.length, errors: errors.slice(0, mostErrors) }
+  if (errors.length > 0)
+    return { courses: [], rows: body.length, errors: errors.slice(0, mostErrors) }
 
   const courses = new Map<string, RosterCourse>()
   for (const { record, info } of body) {
     const line = info.lines
     if (errors.length >= mostErrors) break
     if (record.length !== names.length) {
-      errors.push({ line, column: '', found: `${record.length} fields`, reason: `${names.length} fields, as in the header` })
+      errors.push({
+        line,
+        column: '',
+        found: `${record.length} fields`,
+        reason: `${names.length} fields, as in the header`,
+      })
       continue
     }
     const given = (column: Column): string => record[names.indexOf(column)] ?? ''
     const value = (column: Column): string =>
-      column === 'platform course id' && making && given(column) === '' ? idMadeOf([given('term'), given('session'), given('code'), ...(making === 'each' ? [given('class section')] : [given('modality')])]) : given(column)
+      column === 'platform course id' && making && given(column) === ''
+        ? idMadeOf([
+            given('term'),
+            given('session'),
+            given('code'),
+            ...(making === 'each' ? [given('class section')] : [given('modality')]),
+          ])
+        : given(column)
     const wrong = rosterColumns.flatMap((column): RosterError[] => {
       const read = columns[column].safeParse(value(column))
-      return read.success ? [] : [{ line, column, found: value(column).slice(0, 80), reason: read.error.issues[0]?.message ?? 'not allowed' }]
+      return read.success
+        ? []
+        : [
+            {
+              line,
+              column,
+              found: value(column).slice(0, 80),
+              reason: read.error.issues[0]?.message ?? 'not allowed',
+            },
+          ]
     })
     if (wrong.length > 0) {
       errors.push(...wrong)
@@ -127,17 +224,47 @@ export const readRoster = (bytes: Uint8Array, making: MakeCourses | null = null)
     const known = courses.get(value('platform course id'))
     if (!known) {
       courses.set(value('platform course id'), {
-        line, platformId: value('platform course id'), code: value('code'), title: value('title'), department: value('code').split(/[\s-]/)[0] ?? '', term: value('term'),
-        session: value('session') || null, modality: value('modality') as RosterCourse['modality'], weeks: Number(value('weeks')), status: value('status') as RosterCourse['status'],
-        classSectionKind: value('own or shared') as RosterCourse['classSectionKind'], classSections: [value('class section')], instructors: person,
+        line,
+        platformId: value('platform course id'),
+        code: value('code'),
+        title: value('title'),
+        department: value('code').split(/[\s-]/)[0] ?? '',
+        term: value('term'),
+        session: value('session') || null,
+        modality: value('modality') as RosterCourse['modality'],
+        weeks: Number(value('weeks')),
+        status: value('status') as RosterCourse['status'],
+        classSectionKind: value('own or shared') as RosterCourse['classSectionKind'],
+        classSections: [value('class section')],
+        instructors: person,
       })
       continue
     }
-    for (const [column, first] of [['code', known.code], ['title', known.title], ['term', known.term], ['modality', known.modality], ['weeks', String(known.weeks)], ['status', known.status]] as const)
-      if (value(column) !== first) errors.push({ line, column, found: value(column).slice(0, 80), reason: `${first}, as line ${known.line} says of the same course ${known.platformId}` })
-    if (known.classSections.includes(value('class section'))) errors.push({ line, column: 'class section', found: value('class section'), reason: `the class section already stands for course ${known.platformId}` })
+    for (const [column, first] of [
+      ['code', known.code],
+      ['title', known.title],
+      ['term', known.term],
+      ['modality', known.modality],
+      ['weeks', String(known.weeks)],
+      ['status', known.status],
+    ] as const)
+      if (value(column) !== first)
+        errors.push({
+          line,
+          column,
+          found: value(column).slice(0, 80),
+          reason: `${first}, as line ${known.line} says of the same course ${known.platformId}`,
+        })
+    if (known.classSections.includes(value('class section')))
+      errors.push({
+        line,
+        column: 'class section',
+        found: value('class section'),
+        reason: `the class section already stands for course ${known.platformId}`,
+      })
     else known.classSections.push(value('class section'))
-    for (const one of person) if (!known.instructors.some((other) => other.email === one.email)) known.instructors.push(one)
+    for (const one of person)
+      if (!known.instructors.some((other) => other.email === one.email)) known.instructors.push(one)
   }
   return { courses: [...courses.values()], rows: body.length, errors: errors.slice(0, mostErrors) }
 }

@@ -7,31 +7,72 @@ const read = (text: string) => readRubric(new TextEncoder().encode(text))
 
 describe('a rubric file', () => {
   it('has a criterion in each row and the points of each level in its head', () => {
-    expect(read('Criterion,Excellent (10),Good: 7 points,"Not yet, 0"\nPlotting,"clear, to scale",readable,none\nLog,kept,gaps,\n')).toEqual({
+    expect(
+      read(
+        'Criterion,Excellent (10),Good: 7 points,"Not yet, 0"\nPlotting,"clear, to scale",readable,none\nLog,kept,gaps,\n',
+      ),
+    ).toEqual({
       ok: true,
       value: [
-        { text: 'Plotting', levels: [{ text: 'clear, to scale', points: 10 }, { text: 'readable', points: 7 }, { text: 'none', points: 0 }] },
-        { text: 'Log', levels: [{ text: 'kept', points: 10 }, { text: 'gaps', points: 7 }, { text: '', points: 0 }] },
+        {
+          text: 'Plotting',
+          levels: [
+            { text: 'clear, to scale', points: 10 },
+            { text: 'readable', points: 7 },
+            { text: 'none', points: 0 },
+          ],
+        },
+        {
+          text: 'Log',
+          levels: [
+            { text: 'kept', points: 10 },
+            { text: 'gaps', points: 7 },
+            { text: '', points: 0 },
+          ],
+        },
       ],
     })
   })
   it('may be apart by semicolons or tabs, with a byte order mark', () => {
-    expect(read('\ufeffCriterion;Full (2,5);None (0)\nKnots;all;none')).toMatchObject({ ok: true, value: [{ levels: [{ points: 2.5 }, { points: 0 }] }] })
-    expect(read('Criterion\tFull 2\nKnots\tall')).toMatchObject({ ok: true, value: [{ text: 'Knots' }] })
+    expect(read('\ufeffCriterion;Full (2,5);None (0)\nKnots;all;none')).toMatchObject({
+      ok: true,
+      value: [{ levels: [{ points: 2.5 }, { points: 0 }] }],
+    })
+    expect(read('Criterion\tFull 2\nKnots\tall')).toMatchObject({
+      ok: true,
+      value: [{ text: 'Knots' }],
+    })
   })
   it('is refused with the line and what is wanted', () => {
-    expect(read('Criterion,Excellent\nx,y')).toMatchObject({ ok: false, problems: [{ line: 1, found: 'Excellent' }] })
-    expect(read('Criterion,Full (1)\n,y')).toMatchObject({ ok: false, problems: [{ line: 2, reason: 'the criterion in the first column' }] })
+    expect(read('Criterion,Excellent\nx,y')).toMatchObject({
+      ok: false,
+      problems: [{ line: 1, found: 'Excellent' }],
+    })
+    expect(read('Criterion,Full (1)\n,y')).toMatchObject({
+      ok: false,
+      problems: [{ line: 2, reason: 'the criterion in the first column' }],
+    })
     expect(read('')).toMatchObject({ ok: false })
     expect(read('"unclosed')).toMatchObject({ ok: false })
-    expect(readRubric(new Uint8Array([0xff, 0xfe, 0x00]))).toMatchObject({ ok: false, problems: [{ reason: 'a text file in UTF-8' }] })
+    expect(readRubric(new Uint8Array([0xff, 0xfe, 0x00]))).toMatchObject({
+      ok: false,
+      problems: [{ reason: 'a text file in UTF-8' }],
+    })
   })
   it('reads back what a CSV library writes (csv-stringify as the oracle)', () => {
-    const cell = fc.string({ minLength: 1, maxLength: 30, unit: 'grapheme-ascii' }).map((text) => text.trim()).filter((text) => text !== '')
+    const cell = fc
+      .string({ minLength: 1, maxLength: 30, unit: 'grapheme-ascii' })
+      .map((text) => text.trim())
+      .filter((text) => text !== '')
     fc.assert(
       fc.property(fc.array(fc.tuple(cell, cell, cell), { minLength: 1, maxLength: 6 }), (rows) => {
-        const result = read(stringify([['Criterion', 'Full (4)', 'None (0)'], ...rows], { quoted: true }))
-        expect(result.ok && result.value.map((one) => [one.text, ...one.levels.map((level) => level.text)])).toEqual(rows)
+        const result = read(
+          stringify([['Criterion', 'Full (4)', 'None (0)'], ...rows], { quoted: true }),
+        )
+        expect(
+          result.ok &&
+            result.value.map((one) => [one.text, ...one.levels.map((level) => level.text)]),
+        ).toEqual(rows)
       }),
     )
   })

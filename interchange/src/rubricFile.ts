@@ -25,7 +25,8 @@ const delimiterOf = (text: string): string => {
  * @param bytes the file, UTF-8
  */
 export const readRubric = (bytes: Uint8Array): Result<Rubric['criteria'], RubricFileProblem[]> => {
-  const problem = (line: number, found: string, reason: string) => failure<RubricFileProblem[]>([{ line, found: found.slice(0, 80), reason }])
+  const problem = (line: number, found: string, reason: string) =>
+    failure<RubricFileProblem[]>([{ line, found: found.slice(0, 80), reason }])
   let text: string
   try {
     text = new TextDecoder('utf-8', { fatal: true }).decode(bytes)
@@ -34,24 +35,58 @@ export const readRubric = (bytes: Uint8Array): Result<Rubric['criteria'], Rubric
   }
   let rows: string[][]
   try {
-    rows = parse(text, { bom: true, delimiter: delimiterOf(text), relax_column_count: true, skip_empty_lines: true, trim: true, max_record_size: 100_000 })
+    rows = parse(text, {
+      bom: true,
+      delimiter: delimiterOf(text),
+      relax_column_count: true,
+      skip_empty_lines: true,
+      trim: true,
+      max_record_size: 100_000,
+    })
   } catch (cause) {
-    return problem(1, text.split('\n')[0] ?? '', cause instanceof Error ? cause.message : 'a table with a row for each criterion')
+    return problem(
+      1,
+      text.split('\n')[0] ?? '',
+      cause instanceof Error ? cause.message : 'a table with a row for each criterion',
+    )
   }
   const [head, ...body] = rows
-  if (!head || head.length < 2) return problem(1, (head ?? []).join(', '), 'a first row with a column for the criterion and one for each level')
-  if (head.length - 1 > mostLevels) return problem(1, `${head.length - 1} levels`, `at most ${mostLevels} levels`)
+  if (!head || head.length < 2)
+    return problem(
+      1,
+      (head ?? []).join(', '),
+      'a first row with a column for the criterion and one for each level',
+    )
+  if (head.length - 1 > mostLevels)
+    return problem(1, `${head.length - 1} levels`, `at most ${mostLevels} levels`)
   if (body.length === 0) return problem(2, 'nothing', 'a row for each criterion')
-  if (body.length > mostCriteria) return problem(mostCriteria + 2, `${body.length} criteria`, `at most ${mostCriteria} criteria`)
+  if (body.length > mostCriteria)
+    return problem(mostCriteria + 2, `${body.length} criteria`, `at most ${mostCriteria} criteria`)
   const points = head.slice(1).map((title) => pointsAtEnd.exec(title)?.[1])
   const without = points.findIndex((one) => one === undefined)
-  if (without >= 0) return problem(1, head[without + 1] ?? '', 'a head that ends in the level’s points, such as “Excellent (10)”')
+  if (without >= 0)
+    return problem(
+      1,
+      head[without + 1] ?? '',
+      'a head that ends in the level’s points, such as “Excellent (10)”',
+    )
   const criteria: Rubric['criteria'] = []
   for (const [i, row] of body.entries()) {
     const [name = '', ...levels] = row
     if (name === '') return problem(i + 2, row.join(', '), 'the criterion in the first column')
-    if (levels.length > points.length) return problem(i + 2, `${levels.length} levels`, `${points.length} levels, as the first row has`)
-    criteria.push({ text: name.slice(0, 500), levels: points.map((one, at) => ({ text: (levels[at] ?? '').slice(0, 1000), points: Number((one ?? '0').replace(',', '.')) })) })
+    if (levels.length > points.length)
+      return problem(
+        i + 2,
+        `${levels.length} levels`,
+        `${points.length} levels, as the first row has`,
+      )
+    criteria.push({
+      text: name.slice(0, 500),
+      levels: points.map((one, at) => ({
+        text: (levels[at] ?? '').slice(0, 1000),
+        points: Number((one ?? '0').replace(',', '.')),
+      })),
+    })
   }
   return success(criteria)
 }

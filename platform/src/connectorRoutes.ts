@@ -3,45 +3,76 @@ import express, { Router, type NextFunction, type Request, type Response } from 
 import type { Pool } from 'mysql2/promise'
 import type { z } from 'zod'
 import { readDocument } from '@wickerframe/core'
-import { ChangeSet, CopyCourse, CreateCourse, EnrolPeople, SetStatus, type ProblemDetails } from '@wickerframe/contract'
+import {
+  ChangeSet,
+  CopyCourse,
+  CreateCourse,
+  EnrolPeople,
+  SetStatus,
+  type ProblemDetails,
+} from '@wickerframe/contract'
 import { change } from '@wickerframe/storage'
 import type { Courses } from './courses.ts'
 import type { Misbehaviours } from './misbehave.ts'
 
 const problem = (response: Response, status: number, code: string, detail: string): void => {
-  const body: ProblemDetails = { type: `urn:wickerframe:problem:${code}`, title: code.replaceAll('-', ' '), status, detail, code }
+  const body: ProblemDetails = {
+    type: `urn:wickerframe:problem:${code}`,
+    title: code.replaceAll('-', ' '),
+    status,
+    detail,
+    code,
+  }
   response.status(status).type('application/problem+json').send(JSON.stringify(body))
 }
 
-const sameToken = (given: string, wanted: string): boolean => given.length === wanted.length && timingSafeEqual(Buffer.from(given), Buffer.from(wanted))
+const sameToken = (given: string, wanted: string): boolean =>
+  given.length === wanted.length && timingSafeEqual(Buffer.from(given), Buffer.from(wanted))
 
-const readBody = <S extends z.ZodType>(schema: S, request: Request, response: Response): z.output<S> | null => {
+const readBody = <S extends z.ZodType>(
+  schema: S,
+  request: Request,
+  response: Response,
+): z.output<S> | null => {
   const read = readDocument(schema, request.body)
   if (read.ok) return read.value
   const first = read.problems[0]
-  problem(response, 400, 'unusable-body', `at ${first?.path || '/'}: found ${first?.found}; expected ${first?.expected}`)
+  problem(
+    response,
+    400,
+    'unusable-body',
+    `at ${first?.path || '/'}: found ${first?.found}; expected ${first?.expected}`,
+  )
   return null
 }
 
 /** The connector contract over the practice platform's courses, with its misbehaviours in front. */
-export const connectorRoutes = (courses: Courses, misbehaviours: Misbehaviours, pool: Pool, token: string): Router => {
+export const connectorRoutes = (
+  courses: Courses,
+  misbehaviours: Misbehaviours,
+  pool: Pool,
+  token: string,
+): Router => {
   const router = Router()
 
   router.use(async (request: Request, response: Response, next: NextFunction) => {
-    if (!sameToken(request.get('authorization') ?? '', `Bearer ${token}`)) return problem(response, 401, 'no-token', 'the connector’s token is missing or wrong')
+    if (!sameToken(request.get('authorization') ?? '', `Bearer ${token}`))
+      return problem(response, 401, 'no-token', 'the connector’s token is missing or wrong')
     const slow = await misbehaviours.level('slow-answers')
     if (slow > 0) await new Promise((resolve) => setTimeout(resolve, Math.min(slow, 60_000)))
     if (await misbehaviours.take('too-many-requests')) {
       response.set('Retry-After', '1')
       return problem(response, 429, 'too-many-requests', 'ask again in a second')
     }
-    if (await misbehaviours.take('server-error')) return problem(response, 500, 'server-error', 'the platform is having a bad day')
+    if (await misbehaviours.take('server-error'))
+      return problem(response, 500, 'server-error', 'the platform is having a bad day')
     next()
   })
 
   router.get('/courses', async (request, response) => {
     const after = Number(request.query['after'] ?? 0)
-    if (!Number.isSafeInteger(after) || after < 0) return problem(response, 400, 'unusable-cursor', 'after is a cursor this platform gave, or 0')
+    if (!Number.isSafeInteger(after) || after < 0)
+      return problem(response, 400, 'unusable-cursor', 'after is a cursor this platform gave, or 0')
     response.json(await courses.list(after, 500))
   })
   router.post('/courses', express.json({ limit: '10kb' }), async (request, response) => {
@@ -52,11 +83,15 @@ export const connectorRoutes = (courses: Courses, misbehaviours: Misbehaviours, 
     if (found === null) problem(response, 404, 'no-course', `there is no course ${id}`)
     else response.json(found)
   }
-  router.post('/courses/:id/enrolments', express.json({ limit: '100kb' }), async (request, response) => {
-    const id = request.params['id'] ?? ''
-    const body = readBody(EnrolPeople, request, response)
-    if (body) orNoCourse(response, id, await courses.enrol(id, body.people))
-  })
+  router.post(
+    '/courses/:id/enrolments',
+    express.json({ limit: '100kb' }),
+    async (request, response) => {
+      const id = request.params['id'] ?? ''
+      const body = readBody(EnrolPeople, request, response)
+      if (body) orNoCourse(response, id, await courses.enrol(id, body.people))
+    },
+  )
   router.post('/courses/:id/status', express.json({ limit: '10kb' }), async (request, response) => {
     const id = request.params['id'] ?? ''
     const body = readBody(SetStatus, request, response)
@@ -75,29 +110,71 @@ export const connectorRoutes = (courses: Courses, misbehaviours: Misbehaviours, 
     if (course) response.json(course)
     else problem(response, 404, 'no-course', `there is no course ${request.params.id}`)
   })
-  router.post('/courses/:id/change-sets', express.json({ limit: '20mb' }), async (request, response) => {
-    const key = request.get('idempotency-key') ?? ''
-    if (!/^[\w-]{8,100}$/.test(key)) return problem(response, 400, 'no-key', 'an Idempotency-Key of 8 to 100 letters, digits, - and _')
-    const body = readBody(ChangeSet, request, response)
-    if (!body) return
-    const id = request.params['id'] ?? ''
-    const strip = (await misbehaviours.level('strip-attributes')) > 0
-    if (await misbehaviours.take('edit-in-between')) await courses.edit(id, [{ change: 'set-course', label: `edited ${key.slice(0, 8)}` }], strip)
-    const outcome = await courses.apply(id, key, body, strip)
-    if ('refused' in outcome) return problem(response, outcome.refused.status, outcome.refused.code, outcome.refused.detail)
-    if (await misbehaviours.take('lost-answer')) return void response.destroy()
-    if (await misbehaviours.take('never-answers')) return
-    response.json(outcome.done)
-  })
-  router.get('/keys/:key', async (request, response) => void response.json(await courses.fate(request.params.key)))
-  router.post('/keys/:key/void', async (request, response) => void response.json(await courses.voidKey(request.params.key)))
-  router.put('/assets/:fileName', express.raw({ type: '*/*', limit: '2mb' }), async (request, response) => {
-    const fileName = request.params['fileName'] ?? ''
-    if (!/^[\w-]{1,100}\.(svg|png)$/.test(fileName)) return problem(response, 400, 'unusable-name', 'a file name of letters, digits, - and _, ending in .svg or .png')
-    const bytes: unknown = request.body
-    if (!Buffer.isBuffer(bytes) || bytes.length === 0) return problem(response, 400, 'no-bytes', 'the bytes of the image as the body')
-    await change(pool, 'INSERT INTO assets (file_name, media_type, bytes) VALUES (?, ?, ?) ON DUPLICATE KEY UPDATE bytes = VALUES(bytes)', [fileName, fileName.endsWith('.svg') ? 'image/svg+xml' : 'image/png', bytes])
-    response.json({ url: `/files/${fileName}` })
-  })
+  router.post(
+    '/courses/:id/change-sets',
+    express.json({ limit: '20mb' }),
+    async (request, response) => {
+      const key = request.get('idempotency-key') ?? ''
+      if (!/^[\w-]{8,100}$/.test(key))
+        return problem(
+          response,
+          400,
+          'no-key',
+          'an Idempotency-Key of 8 to 100 letters, digits, - and _',
+        )
+      const body = readBody(ChangeSet, request, response)
+      if (!body) return
+      const id = request.params['id'] ?? ''
+      const strip = (await misbehaviours.level('strip-attributes')) > 0
+      if (await misbehaviours.take('edit-in-between'))
+        await courses.edit(
+          id,
+          [{ change: 'set-course', label: `edited ${key.slice(0, 8)}` }],
+          strip,
+        )
+      const outcome = await courses.apply(id, key, body, strip)
+      if ('refused' in outcome)
+        return problem(
+          response,
+          outcome.refused.status,
+          outcome.refused.code,
+          outcome.refused.detail,
+        )
+      if (await misbehaviours.take('lost-answer')) return void response.destroy()
+      if (await misbehaviours.take('never-answers')) return
+      response.json(outcome.done)
+    },
+  )
+  router.get(
+    '/keys/:key',
+    async (request, response) => void response.json(await courses.fate(request.params.key)),
+  )
+  router.post(
+    '/keys/:key/void',
+    async (request, response) => void response.json(await courses.voidKey(request.params.key)),
+  )
+  router.put(
+    '/assets/:fileName',
+    express.raw({ type: '*/*', limit: '2mb' }),
+    async (request, response) => {
+      const fileName = request.params['fileName'] ?? ''
+      if (!/^[\w-]{1,100}\.(svg|png)$/.test(fileName))
+        return problem(
+          response,
+          400,
+          'unusable-name',
+          'a file name of letters, digits, - and _, ending in .svg or .png',
+        )
+      const bytes: unknown = request.body
+      if (!Buffer.isBuffer(bytes) || bytes.length === 0)
+        return problem(response, 400, 'no-bytes', 'the bytes of the image as the body')
+      await change(
+        pool,
+        'INSERT INTO assets (file_name, media_type, bytes) VALUES (?, ?, ?) ON DUPLICATE KEY UPDATE bytes = VALUES(bytes)',
+        [fileName, fileName.endsWith('.svg') ? 'image/svg+xml' : 'image/png', bytes],
+      )
+      response.json({ url: `/files/${fileName}` })
+    },
+  )
   return router
 }

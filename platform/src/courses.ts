@@ -2,7 +2,14 @@ import { createHash } from 'node:crypto'
 import type { Pool } from 'mysql2/promise'
 import { applyChanges, canonicalJson, Course, readDocument, type Change } from '@wickerframe/core'
 import type { ChangeSet, ChangeSetAnswer, CourseList, KeyFate } from '@wickerframe/contract'
-import { change, databaseErrorCode, firstRow, inTransaction, rowsOf, type Database } from '@wickerframe/storage'
+import {
+  change,
+  databaseErrorCode,
+  firstRow,
+  inTransaction,
+  rowsOf,
+  type Database,
+} from '@wickerframe/storage'
 import { rewriteHtml } from './rewriteHtml.ts'
 
 /** Why the platform refuses; `status` is the HTTP status it answers with. */
@@ -12,7 +19,9 @@ export interface Refusal {
   detail: string
 }
 export type Outcome<T> = { done: T } | { refused: Refusal }
-const refuse = (status: Refusal['status'], code: string, detail: string): { refused: Refusal } => ({ refused: { status, code, detail } })
+const refuse = (status: Refusal['status'], code: string, detail: string): { refused: Refusal } => ({
+  refused: { status, code, detail },
+})
 
 /** The platform's clock: the demo's today at the present time of day, or the real one. */
 export const platformNow = (today: string | undefined): string => {
@@ -30,13 +39,25 @@ export class Courses {
   }
 
   async list(after: number, most: number): Promise<CourseList> {
-    const rows = await rowsOf<{ id: string; name: string; status: string; revision: number; change_cursor: number }>(
+    const rows = await rowsOf<{
+      id: string
+      name: string
+      status: string
+      revision: number
+      change_cursor: number
+    }>(
       this.#pool,
       'SELECT id, name, status, revision, change_cursor FROM courses WHERE change_cursor > ? ORDER BY change_cursor LIMIT ?',
       [after, String(most)],
     )
     return {
-      courses: rows.map((row) => ({ id: row.id, name: row.name, status: row.status, revision: String(row.revision), cursor: row.change_cursor })),
+      courses: rows.map((row) => ({
+        id: row.id,
+        name: row.name,
+        status: row.status,
+        revision: String(row.revision),
+        cursor: row.change_cursor,
+      })),
       cursor: rows.at(-1)?.change_cursor ?? after,
     }
   }
@@ -46,20 +67,51 @@ export class Courses {
       const there = await this.#read(database, id, false)
       if (there) return there
       const course: Course = {
-        schema: 'wickerframe.course/1', id, name, label: '', status: 'teaching', published: false, revision: '1', readAt: platformNow(this.#today),
-        timeZone: 'America/Halifax', opensAt: null, closesAt: null, homePage: null, navigation: [], modules: [], stray: [],
+        schema: 'wickerframe.course/1',
+        id,
+        name,
+        label: '',
+        status: 'teaching',
+        published: false,
+        revision: '1',
+        readAt: platformNow(this.#today),
+        timeZone: 'America/Halifax',
+        opensAt: null,
+        closesAt: null,
+        homePage: null,
+        navigation: [],
+        modules: [],
+        stray: [],
       }
-      await change(database, 'INSERT INTO courses (id, name, status, revision, change_cursor, document) VALUES (?, ?, ?, 1, ?, ?)', [id, name, course.status, await this.#mint(database, 'cursor'), JSON.stringify(course)])
+      await change(
+        database,
+        'INSERT INTO courses (id, name, status, revision, change_cursor, document) VALUES (?, ?, ?, 1, ?, ?)',
+        [id, name, course.status, await this.#mint(database, 'cursor'), JSON.stringify(course)],
+      )
       return course
     })
   }
 
   /** Enrols people as teachers of a course. @returns everybody who teaches it; null when there is no such course */
-  async enrol(id: string, people: readonly { email: string; name: string }[]): Promise<{ people: { email: string; name: string }[] } | null> {
+  async enrol(
+    id: string,
+    people: readonly { email: string; name: string }[],
+  ): Promise<{ people: { email: string; name: string }[] } | null> {
     return inTransaction(this.#pool, async (database) => {
       if (!(await this.#read(database, id, true))) return null
-      for (const { email, name } of people) await change(database, 'INSERT INTO enrolments (course_id, email, name) VALUES (?, ?, ?) ON DUPLICATE KEY UPDATE name = VALUES(name)', [id, email, name])
-      return { people: await rowsOf(database, 'SELECT email, name FROM enrolments WHERE course_id = ? ORDER BY email', [id]) }
+      for (const { email, name } of people)
+        await change(
+          database,
+          'INSERT INTO enrolments (course_id, email, name) VALUES (?, ?, ?) ON DUPLICATE KEY UPDATE name = VALUES(name)',
+          [id, email, name],
+        )
+      return {
+        people: await rowsOf(
+          database,
+          'SELECT email, name FROM enrolments WHERE course_id = ? ORDER BY email',
+          [id],
+        ),
+      }
     })
   }
 
@@ -68,7 +120,11 @@ export class Courses {
       const course = await this.#read(database, id, true)
       if (!course) return null
       const written = { ...course, status }
-      await change(database, 'UPDATE courses SET status = ?, document = ?, change_cursor = ? WHERE id = ?', [status, JSON.stringify(written), await this.#mint(database, 'cursor'), id])
+      await change(
+        database,
+        'UPDATE courses SET status = ?, document = ?, change_cursor = ? WHERE id = ?',
+        [status, JSON.stringify(written), await this.#mint(database, 'cursor'), id],
+      )
       return written
     })
   }
@@ -80,16 +136,39 @@ export class Courses {
       if (there) return there
       const original = await this.#read(database, of, false)
       if (!original) return null
-      const addressed = <T extends { url: string | null }>(item: T): T => ({ ...item, url: item.url?.replace(`/courses/${of}/`, `/courses/${id}/`) ?? null })
-      const module = (one: Course['modules'][number]): Course['modules'][number] => ({ ...one, items: one.items.map(addressed), modules: one.modules.map(module) })
-      const copy: Course = { ...original, id, name: `Rehearsal of ${original.name}`.slice(0, 300), status: 'set-aside', published: false, revision: '1', modules: original.modules.map(module), stray: original.stray.map(addressed) }
-      await change(database, 'INSERT INTO courses (id, name, status, revision, change_cursor, document) VALUES (?, ?, ?, 1, ?, ?)', [id, copy.name, copy.status, await this.#mint(database, 'cursor'), JSON.stringify(copy)])
+      const addressed = <T extends { url: string | null }>(item: T): T => ({
+        ...item,
+        url: item.url?.replace(`/courses/${of}/`, `/courses/${id}/`) ?? null,
+      })
+      const module = (one: Course['modules'][number]): Course['modules'][number] => ({
+        ...one,
+        items: one.items.map(addressed),
+        modules: one.modules.map(module),
+      })
+      const copy: Course = {
+        ...original,
+        id,
+        name: `Rehearsal of ${original.name}`.slice(0, 300),
+        status: 'set-aside',
+        published: false,
+        revision: '1',
+        modules: original.modules.map(module),
+        stray: original.stray.map(addressed),
+      }
+      await change(
+        database,
+        'INSERT INTO courses (id, name, status, revision, change_cursor, document) VALUES (?, ?, ?, 1, ?, ?)',
+        [id, copy.name, copy.status, await this.#mint(database, 'cursor'), JSON.stringify(copy)],
+      )
       return copy
     })
   }
 
   async discard(id: string): Promise<boolean> {
-    return id.startsWith('rehearsal-') && (await change(this.#pool, 'DELETE FROM courses WHERE id = ?', [id])).affected === 1
+    return (
+      id.startsWith('rehearsal-') &&
+      (await change(this.#pool, 'DELETE FROM courses WHERE id = ?', [id])).affected === 1
+    )
   }
 
   async snapshot(id: string): Promise<Course | null> {
@@ -98,33 +177,65 @@ export class Courses {
   }
 
   /** Applies a change set under its key: all or nothing, and once. */
-  async apply(id: string, key: string, set: ChangeSet, stripUnknownAttributes: boolean): Promise<Outcome<ChangeSetAnswer>> {
+  async apply(
+    id: string,
+    key: string,
+    set: ChangeSet,
+    stripUnknownAttributes: boolean,
+  ): Promise<Outcome<ChangeSetAnswer>> {
     const digest = createHash('sha256').update(canonicalJson({ id, set })).digest('hex')
     try {
       return await inTransaction(this.#pool, async (database) => {
         // The key comes before the revision: the same question has the same answer, whatever happened since.
-        const known = await firstRow<{ state: string; digest: string; answer: string }>(database, 'SELECT state, digest, answer FROM idempotency_keys WHERE idempotency_key = ? FOR UPDATE', [key])
+        const known = await firstRow<{ state: string; digest: string; answer: string }>(
+          database,
+          'SELECT state, digest, answer FROM idempotency_keys WHERE idempotency_key = ? FOR UPDATE',
+          [key],
+        )
         if (known) return this.#answerOf(known, digest)
-        await change(database, "INSERT INTO idempotency_keys (idempotency_key, state, digest, created_at) VALUES (?, 'applied', ?, NOW(3))", [key, digest])
+        await change(
+          database,
+          "INSERT INTO idempotency_keys (idempotency_key, state, digest, created_at) VALUES (?, 'applied', ?, NOW(3))",
+          [key, digest],
+        )
         const course = await this.#read(database, id, true)
         if (!course) throw new Refused(refuse(404, 'no-course', `there is no course ${id}`).refused)
         if (course.revision !== set.expectedRevision)
-          throw new Refused(refuse(409, 'stale-revision', `course ${id} is at revision ${course.revision}, not ${set.expectedRevision}; read it again`).refused)
+          throw new Refused(
+            refuse(
+              409,
+              'stale-revision',
+              `course ${id} is at revision ${course.revision}, not ${set.expectedRevision}; read it again`,
+            ).refused,
+          )
         const answer = await this.#write(database, course, set.changes, stripUnknownAttributes)
-        await change(database, 'UPDATE idempotency_keys SET answer = ? WHERE idempotency_key = ?', [JSON.stringify(answer), key])
-        await change(database, 'UPDATE courses SET applied_sets = applied_sets + 1, applied_changes = applied_changes + ? WHERE id = ?', [set.changes.length, id])
+        await change(database, 'UPDATE idempotency_keys SET answer = ? WHERE idempotency_key = ?', [
+          JSON.stringify(answer),
+          key,
+        ])
+        await change(
+          database,
+          'UPDATE courses SET applied_sets = applied_sets + 1, applied_changes = applied_changes + ? WHERE id = ?',
+          [set.changes.length, id],
+        )
         return { done: answer }
       })
     } catch (cause) {
       if (cause instanceof Refused) return { refused: cause.refusal }
-      if (databaseErrorCode(cause) === 'ER_DUP_ENTRY') return this.apply(id, key, set, stripUnknownAttributes)
-      if (databaseErrorCode(cause) === 'ER_LOCK_WAIT_TIMEOUT') return refuse(409, 'still-working', 'the key is still at work; ask again')
+      if (databaseErrorCode(cause) === 'ER_DUP_ENTRY')
+        return this.apply(id, key, set, stripUnknownAttributes)
+      if (databaseErrorCode(cause) === 'ER_LOCK_WAIT_TIMEOUT')
+        return refuse(409, 'still-working', 'the key is still at work; ask again')
       throw cause
     }
   }
 
   /** An edit on the platform's own pages, by whoever teaches there. */
-  async edit(id: string, changes: readonly Change[], stripUnknownAttributes: boolean): Promise<Outcome<ChangeSetAnswer>> {
+  async edit(
+    id: string,
+    changes: readonly Change[],
+    stripUnknownAttributes: boolean,
+  ): Promise<Outcome<ChangeSetAnswer>> {
     try {
       return await inTransaction(this.#pool, async (database) => {
         const course = await this.#read(database, id, true)
@@ -141,58 +252,117 @@ export class Courses {
   async handIn(id: string, item: string): Promise<void> {
     await inTransaction(this.#pool, async (database) => {
       const course = await this.#read(database, id, true)
-      const found = course && [...course.modules.flatMap((module) => module.items), ...course.stray].find((one) => one.id === item)
+      const found =
+        course &&
+        [...course.modules.flatMap((module) => module.items), ...course.stray].find(
+          (one) => one.id === item,
+        )
       if (!course || !found) return
       found.studentWork = true
-      await change(database, 'UPDATE courses SET document = ? WHERE id = ?', [JSON.stringify(course), id])
+      await change(database, 'UPDATE courses SET document = ? WHERE id = ?', [
+        JSON.stringify(course),
+        id,
+      ])
     })
   }
 
   async fate(key: string): Promise<KeyFate> {
-    const known = await firstRow<{ state: string; answer: string }>(this.#pool, 'SELECT state, answer FROM idempotency_keys WHERE idempotency_key = ?', [key])
+    const known = await firstRow<{ state: string; answer: string }>(
+      this.#pool,
+      'SELECT state, answer FROM idempotency_keys WHERE idempotency_key = ?',
+      [key],
+    )
     if (!known) return { state: 'unknown' }
-    return known.state === 'voided' ? { state: 'voided' } : { state: 'applied', answer: JSON.parse(known.answer) as ChangeSetAnswer }
+    return known.state === 'voided'
+      ? { state: 'voided' }
+      : { state: 'applied', answer: JSON.parse(known.answer) as ChangeSetAnswer }
   }
 
   async voidKey(key: string): Promise<KeyFate> {
-    await change(this.#pool, "INSERT IGNORE INTO idempotency_keys (idempotency_key, state, created_at) VALUES (?, 'voided', NOW(3))", [key])
+    await change(
+      this.#pool,
+      "INSERT IGNORE INTO idempotency_keys (idempotency_key, state, created_at) VALUES (?, 'voided', NOW(3))",
+      [key],
+    )
     return this.fate(key)
   }
 
-  #answerOf(known: { state: string; digest: string; answer: string }, digest: string): Outcome<ChangeSetAnswer> {
+  #answerOf(
+    known: { state: string; digest: string; answer: string },
+    digest: string,
+  ): Outcome<ChangeSetAnswer> {
     if (known.state === 'voided') return refuse(409, 'voided', 'the key was voided')
-    if (known.digest !== digest) return refuse(422, 'other-payload', 'the key was used with another payload')
+    if (known.digest !== digest)
+      return refuse(422, 'other-payload', 'the key was used with another payload')
     return { done: JSON.parse(known.answer) as ChangeSetAnswer }
   }
 
   async #read(database: Database, id: string, lock: boolean): Promise<Course | null> {
-    const row = await firstRow<{ document: string; revision: number }>(database, `SELECT document, revision FROM courses WHERE id = ?${lock ? ' FOR UPDATE' : ''}`, [id])
+    const row = await firstRow<{ document: string; revision: number }>(
+      database,
+      `SELECT document, revision FROM courses WHERE id = ?${lock ? ' FOR UPDATE' : ''}`,
+      [id],
+    )
     if (!row) return null
     const course = readDocument(Course, JSON.parse(row.document))
-    if (!course.ok) throw new Error(`course ${id} is stored in a form that cannot be read: ${JSON.stringify(course.problems[0])}`)
+    if (!course.ok)
+      throw new Error(
+        `course ${id} is stored in a form that cannot be read: ${JSON.stringify(course.problems[0])}`,
+      )
     return { ...course.value, revision: String(row.revision) }
   }
 
-  async #write(database: Database, course: Course, changes: readonly Change[], stripUnknownAttributes: boolean): Promise<ChangeSetAnswer> {
+  async #write(
+    database: Database,
+    course: Course,
+    changes: readonly Change[],
+    stripUnknownAttributes: boolean,
+  ): Promise<ChangeSetAnswer> {
     const wanted = changes.filter((one) => 'clientId' in one).length
     let next = wanted > 0 ? await this.#mint(database, 'id', wanted) : 0
     const applied = applyChanges(course, changes, {
       newId: (kind) => `${kind === 'module' ? 'm' : 'i'}${next++}`,
       urlOf: (id) => `/courses/${course.id}/${id.startsWith('m') ? 'modules' : 'items'}/${id}`,
-      rewriteHtml: (html) => rewriteHtml(html.replace(/src="asset:([\w.-]+)"/g, 'src="/files/$1"'), stripUnknownAttributes),
+      rewriteHtml: (html) =>
+        rewriteHtml(
+          html.replace(/src="asset:([\w.-]+)"/g, 'src="/files/$1"'),
+          stripUnknownAttributes,
+        ),
     })
-    if (!applied.ok) throw new Refused(refuse(409, applied.problems.code, applied.problems.message).refused)
-    const written: Course = { ...applied.value.course, revision: String(Number(course.revision) + 1), readAt: platformNow(this.#today) }
-    await change(database, 'UPDATE courses SET name = ?, status = ?, revision = ?, change_cursor = ?, document = ? WHERE id = ?', [
-      written.name, written.status, Number(written.revision), await this.#mint(database, 'cursor'), JSON.stringify(written), course.id,
-    ])
+    if (!applied.ok)
+      throw new Refused(refuse(409, applied.problems.code, applied.problems.message).refused)
+    const written: Course = {
+      ...applied.value.course,
+      revision: String(Number(course.revision) + 1),
+      readAt: platformNow(this.#today),
+    }
+    await change(
+      database,
+      'UPDATE courses SET name = ?, status = ?, revision = ?, change_cursor = ?, document = ? WHERE id = ?',
+      [
+        written.name,
+        written.status,
+        Number(written.revision),
+        await this.#mint(database, 'cursor'),
+        JSON.stringify(written),
+        course.id,
+      ],
+    )
     return { revision: written.revision, ids: applied.value.ids, course: written }
   }
 
   /** The first of so many new numbers; the row's lock makes cursors come out in the order of their commits. */
   async #mint(database: Database, name: 'id' | 'cursor', count = 1): Promise<number> {
-    await change(database, 'INSERT INTO counters (name, next) VALUES (?, 40001) ON DUPLICATE KEY UPDATE next = next', [name])
-    const row = await firstRow<{ next: number }>(database, 'SELECT next FROM counters WHERE name = ? FOR UPDATE', [name])
+    await change(
+      database,
+      'INSERT INTO counters (name, next) VALUES (?, 40001) ON DUPLICATE KEY UPDATE next = next',
+      [name],
+    )
+    const row = await firstRow<{ next: number }>(
+      database,
+      'SELECT next FROM counters WHERE name = ? FOR UPDATE',
+      [name],
+    )
     await change(database, 'UPDATE counters SET next = next + ? WHERE name = ?', [count, name])
     return Number(row?.next)
   }

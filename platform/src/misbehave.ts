@@ -8,11 +8,13 @@ export const misbehaviours = {
   'server-error': 'Answer the next so many requests with 500',
   'lost-answer': 'Apply the next so many change sets, then cut the connection before answering',
   'never-answers': 'Apply the next so many change sets, then never answer',
-  'edit-in-between': 'Have somebody edit the course just before each of the next so many change sets',
+  'edit-in-between':
+    'Have somebody edit the course just before each of the next so many change sets',
   'strip-attributes': '1: strip attributes it does not know when it writes HTML; 0: keep them',
 } as const
 export type Misbehaviour = keyof typeof misbehaviours
-export const isMisbehaviour = (name: string): name is Misbehaviour => Object.hasOwn(misbehaviours, name)
+export const isMisbehaviour = (name: string): name is Misbehaviour =>
+  Object.hasOwn(misbehaviours, name)
 
 export class Misbehaviours {
   readonly #pool: Pool
@@ -21,22 +23,47 @@ export class Misbehaviours {
   }
 
   async all(): Promise<Record<Misbehaviour, number>> {
-    const rows = await rowsOf<{ name: string; remaining: number }>(this.#pool, 'SELECT name, remaining FROM misbehaviours')
+    const rows = await rowsOf<{ name: string; remaining: number }>(
+      this.#pool,
+      'SELECT name, remaining FROM misbehaviours',
+    )
     const set = Object.fromEntries(rows.map((row) => [row.name, Number(row.remaining)]))
-    return Object.fromEntries(Object.keys(misbehaviours).map((name) => [name, set[name] ?? 0])) as Record<Misbehaviour, number>
+    return Object.fromEntries(
+      Object.keys(misbehaviours).map((name) => [name, set[name] ?? 0]),
+    ) as Record<Misbehaviour, number>
   }
 
   async set(name: Misbehaviour, remaining: number): Promise<void> {
-    await change(this.#pool, 'INSERT INTO misbehaviours (name, remaining) VALUES (?, ?) ON DUPLICATE KEY UPDATE remaining = VALUES(remaining)', [name, remaining])
+    await change(
+      this.#pool,
+      'INSERT INTO misbehaviours (name, remaining) VALUES (?, ?) ON DUPLICATE KEY UPDATE remaining = VALUES(remaining)',
+      [name, remaining],
+    )
   }
 
   /** How it stands with one that lasts. */
   async level(name: 'slow-answers' | 'strip-attributes'): Promise<number> {
-    return Number((await firstRow<{ remaining: number }>(this.#pool, 'SELECT remaining FROM misbehaviours WHERE name = ?', [name]))?.remaining ?? 0)
+    return Number(
+      (
+        await firstRow<{ remaining: number }>(
+          this.#pool,
+          'SELECT remaining FROM misbehaviours WHERE name = ?',
+          [name],
+        )
+      )?.remaining ?? 0,
+    )
   }
 
   /** Takes one of those that count down, if any is left. */
   async take(name: Exclude<Misbehaviour, 'slow-answers' | 'strip-attributes'>): Promise<boolean> {
-    return (await change(this.#pool, 'UPDATE misbehaviours SET remaining = remaining - 1 WHERE name = ? AND remaining > 0', [name])).affected === 1
+    return (
+      (
+        await change(
+          this.#pool,
+          'UPDATE misbehaviours SET remaining = remaining - 1 WHERE name = ? AND remaining > 0',
+          [name],
+        )
+      ).affected === 1
+    )
   }
 }

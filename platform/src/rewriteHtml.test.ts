@@ -4,7 +4,8 @@ import { rewriteHtml } from './rewriteHtml.ts'
 import { paragraphsIn, withParagraph } from './screens/paragraphs.ts'
 import { safeHtml } from './screens/layout.ts'
 
-const html = '<div data-wf-block="a" id="x"><p>It’s open – from 9…</p><p onclick="steal()">b</p></div><script>alert(1)</script><a href="javascript:alert(1)">c</a>'
+const html =
+  '<div data-wf-block="a" id="x"><p>It’s open – from 9…</p><p onclick="steal()">b</p></div><script>alert(1)</script><a href="javascript:alert(1)">c</a>'
 
 describe('the platform’s rewriting', () => {
   it('drops what runs, prefixes ids, writes entities, keeps the words', () => {
@@ -12,7 +13,11 @@ describe('the platform’s rewriting', () => {
     expect(rewritten).not.toMatch(/script|onclick|javascript/)
     expect(rewritten).toContain('id="kp-x"')
     expect(rewritten).toContain('It&rsquo;s open &ndash; from 9&hellip;')
-    expect(analysePage(rewritten).paragraphs.map((one) => one.text)).toEqual(["It's open – from 9…", 'b', 'c'])
+    expect(analysePage(rewritten).paragraphs.map((one) => one.text)).toEqual([
+      "It's open – from 9…",
+      'b',
+      'c',
+    ])
   })
   it('strips markers only where it is told to, and comes to rest', () => {
     expect(rewriteHtml(html, false)).toContain('data-wf-block="a"')
@@ -25,7 +30,9 @@ describe('editing a paragraph', () => {
   it('changes no byte outside it', () => {
     const source = '<div  class=x><p>one</p>\n<ul><li>two <b>bold</b></li></ul></div>'
     expect(paragraphsIn(source).map((one) => one.text)).toEqual(['one', 'two bold'])
-    expect(withParagraph(source, 0, 'one', 'ONE & all')).toBe('<div  class=x><p>ONE &#38; all</p>\n<ul><li>two <b>bold</b></li></ul></div>')
+    expect(withParagraph(source, 0, 'one', 'ONE & all')).toBe(
+      '<div  class=x><p>ONE &#38; all</p>\n<ul><li>two <b>bold</b></li></ul></div>',
+    )
   })
   it('is refused when the paragraph says something else by now', () => {
     expect(withParagraph('<p>one</p>', 0, 'two', 'x')).toBeNull()
@@ -34,6 +41,10 @@ describe('editing a paragraph', () => {
 
 describe('what is shown', () => {
   it('never runs', () => {
-    expect(safeHtml('<img src=x onerror=alert(1)><iframe src="//evil"></iframe><a href="javascript:alert(1)">x</a><svg onload=alert(1)>')).toBe('<img src="x" /><a>x</a>')
+    expect(
+      safeHtml(
+        '<img src=x onerror=alert(1)><iframe src="//evil"></iframe><a href="javascript:alert(1)">x</a><svg onload=alert(1)>',
+      ),
+    ).toBe('<img src="x" /><a>x</a>')
   })
 })

@@ -3,7 +3,16 @@ import { parseFragment, serialize, type DefaultTreeAdapterTypes } from 'parse5'
 type Node = DefaultTreeAdapterTypes.ChildNode
 type Element = DefaultTreeAdapterTypes.Element
 
-const entities: Readonly<Record<string, string>> = { '–': '&ndash;', '—': '&mdash;', '’': '&rsquo;', '“': '&ldquo;', '”': '&rdquo;', '…': '&hellip;', 'é': '&eacute;', '·': '&middot;' }
+const entities: Readonly<Record<string, string>> = {
+  '–': '&ndash;',
+  '—': '&mdash;',
+  '’': '&rsquo;',
+  '“': '&ldquo;',
+  '”': '&rdquo;',
+  '…': '&hellip;',
+  é: '&eacute;',
+  '·': '&middot;',
+}
 const refused = new Set(['script', 'style', 'iframe', 'object', 'embed', 'link', 'meta', 'base'])
 
 const isElement = (node: Node): node is Element => 'tagName' in node
@@ -16,12 +25,23 @@ const isElement = (node: Node): node is Element => 'tagName' in node
 export const rewriteHtml = (html: string, stripUnknownAttributes: boolean): string => {
   const fragment = parseFragment(html)
   const tidy = (parent: DefaultTreeAdapterTypes.ParentNode) => {
-    parent.childNodes = parent.childNodes.filter((node) => !(isElement(node) && refused.has(node.tagName)) && node.nodeName !== '#comment')
+    parent.childNodes = parent.childNodes.filter(
+      (node) => !(isElement(node) && refused.has(node.tagName)) && node.nodeName !== '#comment',
+    )
     for (const node of parent.childNodes) {
       if (!isElement(node)) continue
       node.attrs = node.attrs
-        .filter((one) => !one.name.startsWith('on') && !(stripUnknownAttributes && one.name.startsWith('data-')) && !/^\s*javascript:/i.test(one.value))
-        .map((one) => (one.name === 'id' && !one.value.startsWith('kp-') ? { ...one, value: `kp-${one.value}` } : one))
+        .filter(
+          (one) =>
+            !one.name.startsWith('on') &&
+            !(stripUnknownAttributes && one.name.startsWith('data-')) &&
+            !/^\s*javascript:/i.test(one.value),
+        )
+        .map((one) =>
+          one.name === 'id' && !one.value.startsWith('kp-')
+            ? { ...one, value: `kp-${one.value}` }
+            : one,
+        )
       tidy(node)
     }
   }

@@ -7,7 +7,10 @@ import { courseScreen, coursesScreen, itemScreen } from './screens/coursePage.ts
 import { escape, page } from './screens/layout.ts'
 import { withParagraph } from './screens/paragraphs.ts'
 
-const refusedScreen = (response: Response, status: number, detail: string): void => void response.status(status).send(page('Refused', `<h1>That could not be done</h1><p>${escape(detail)}</p>`))
+const refusedScreen = (response: Response, status: number, detail: string): void =>
+  void response
+    .status(status)
+    .send(page('Refused', `<h1>That could not be done</h1><p>${escape(detail)}</p>`))
 
 /** The practice platform's own pages and the small editor in which one plays instructor. Forms only; no script. */
 export const screenRoutes = (courses: Courses, misbehaviours: Misbehaviours): Router => {
@@ -15,12 +18,22 @@ export const screenRoutes = (courses: Courses, misbehaviours: Misbehaviours): Ro
   // Forms are taken from the platform's own pages only.
   router.use((request: Request, response: Response, next) => {
     const origin = request.get('origin')
-    if (request.method === 'POST' && origin !== undefined && origin !== 'null' && new URL(origin).host !== request.get('host')) return refusedScreen(response, 403, 'The form came from another site.')
+    if (
+      request.method === 'POST' &&
+      origin !== undefined &&
+      origin !== 'null' &&
+      new URL(origin).host !== request.get('host')
+    )
+      return refusedScreen(response, 403, 'The form came from another site.')
     next()
   })
   router.use(express.urlencoded({ extended: false, limit: '500kb' }))
 
-  const withCourse = async (response: Response, id: string | undefined, show: (course: Course) => string | null): Promise<void> => {
+  const withCourse = async (
+    response: Response,
+    id: string | undefined,
+    show: (course: Course) => string | null,
+  ): Promise<void> => {
     const course = await courses.snapshot(id ?? '')
     const html = course && show(course)
     if (html) response.send(html)
@@ -28,20 +41,38 @@ export const screenRoutes = (courses: Courses, misbehaviours: Misbehaviours): Ro
   }
   router.get('/', async (_, response) => {
     const list = await courses.list(0, 20_000)
-    response.send(coursesScreen(list.courses.toSorted((a, b) => a.name.localeCompare(b.name, 'en'))))
+    response.send(
+      coursesScreen(list.courses.toSorted((a, b) => a.name.localeCompare(b.name, 'en'))),
+    )
   })
-  router.get('/courses/:id', (request, response) => withCourse(response, request.params.id, courseScreen))
+  router.get('/courses/:id', (request, response) =>
+    withCourse(response, request.params.id, courseScreen),
+  )
   router.get('/courses/:id/items/:item', (request, response) =>
     withCourse(response, request.params.id, (course) => {
       const placed = everyCourseItem(course).find(({ item }) => item.id === request.params.item)
       return placed ? itemScreen(course, placed.item, placed.module) : null
     }),
   )
-  router.get('/courses/:id/modules/:module', (request, response) => response.redirect(`/courses/${encodeURIComponent(request.params.id)}#${encodeURIComponent(request.params.module)}`))
+  router.get('/courses/:id/modules/:module', (request, response) =>
+    response.redirect(
+      `/courses/${encodeURIComponent(request.params.id)}#${encodeURIComponent(request.params.module)}`,
+    ),
+  )
 
-  const edit = async (response: Response, id: string, changes: Change[], back: string): Promise<void> => {
-    const outcome = await courses.edit(id, changes, (await misbehaviours.level('strip-attributes')) > 0)
-    if ('refused' in outcome) refusedScreen(response, outcome.refused.status, outcome.refused.detail)
+  const edit = async (
+    response: Response,
+    id: string,
+    changes: Change[],
+    back: string,
+  ): Promise<void> => {
+    const outcome = await courses.edit(
+      id,
+      changes,
+      (await misbehaviours.level('strip-attributes')) > 0,
+    )
+    if ('refused' in outcome)
+      refusedScreen(response, outcome.refused.status, outcome.refused.detail)
     else response.redirect(303, back)
   }
   const Name = z.string().trim().min(1).max(2000)
@@ -57,20 +88,45 @@ export const screenRoutes = (courses: Courses, misbehaviours: Misbehaviours): Ro
   router.post('/courses/:id/:action', async (request, response) => {
     const { id, action } = request.params
     const back = `/courses/${id}`
-    if (action === 'publish' || action === 'hide') return edit(response, id, [{ change: 'set-course', published: action === 'publish' }], back)
+    if (action === 'publish' || action === 'hide')
+      return edit(response, id, [{ change: 'set-course', published: action === 'publish' }], back)
     const name = nameIn(request.body)
-    if (action === 'rename' && name) return edit(response, id, [{ change: 'set-course', name }], back)
+    if (action === 'rename' && name)
+      return edit(response, id, [{ change: 'set-course', name }], back)
     refusedScreen(response, 400, 'A name is wanted.')
   })
   router.post('/courses/:id/modules/:module/:action', async (request, response) => {
     const { id, module, action } = request.params
     const back = `/courses/${id}#${module}`
     const name = nameIn(request.body)
-    if (action === 'publish' || action === 'hide') return edit(response, id, [{ change: 'set-module', id: module, fields: { published: action === 'publish' } }], back)
-    if (action === 'rename' && name) return edit(response, id, [{ change: 'set-module', id: module, fields: { name } }], back)
-    if (action === 'add' && name) return edit(response, id, [{ change: 'create-item', clientId: 'new', module, at: null, kind: 'page', fields: { name, html: '<p>New page</p>' } }], back)
+    if (action === 'publish' || action === 'hide')
+      return edit(
+        response,
+        id,
+        [{ change: 'set-module', id: module, fields: { published: action === 'publish' } }],
+        back,
+      )
+    if (action === 'rename' && name)
+      return edit(response, id, [{ change: 'set-module', id: module, fields: { name } }], back)
+    if (action === 'add' && name)
+      return edit(
+        response,
+        id,
+        [
+          {
+            change: 'create-item',
+            clientId: 'new',
+            module,
+            at: null,
+            kind: 'page',
+            fields: { name, html: '<p>New page</p>' },
+          },
+        ],
+        back,
+      )
     const at = placeIn(request.body)
-    if (action === 'move' && at !== null) return edit(response, id, [{ change: 'move-module', id: module, at }], back)
+    if (action === 'move' && at !== null)
+      return edit(response, id, [{ change: 'move-module', id: module, at }], back)
     refusedScreen(response, 400, 'A name or a place is wanted.')
   })
   router.post('/courses/:id/items/:item/:action', async (request, response) => {
@@ -84,11 +140,23 @@ export const screenRoutes = (courses: Courses, misbehaviours: Misbehaviours): Ro
     switch (action) {
       case 'publish':
       case 'hide':
-        return edit(response, id, [{ change: 'set-item', id: item, fields: { published: action === 'publish' } }], back)
+        return edit(
+          response,
+          id,
+          [{ change: 'set-item', id: item, fields: { published: action === 'publish' } }],
+          back,
+        )
       case 'rename':
-        return name ? edit(response, id, [{ change: 'set-item', id: item, fields: { name } }], back) : refusedScreen(response, 400, 'A name is wanted.')
+        return name
+          ? edit(response, id, [{ change: 'set-item', id: item, fields: { name } }], back)
+          : refusedScreen(response, 400, 'A name is wanted.')
       case 'duplicate':
-        return edit(response, id, [{ change: 'duplicate-item', id: item, clientId: 'copy' }], `/courses/${id}`)
+        return edit(
+          response,
+          id,
+          [{ change: 'duplicate-item', id: item, clientId: 'copy' }],
+          `/courses/${id}`,
+        )
       case 'remove':
         return edit(response, id, [{ change: 'remove-item', id: item }], `/courses/${id}`)
       case 'hand-in':
@@ -96,18 +164,36 @@ export const screenRoutes = (courses: Courses, misbehaviours: Misbehaviours): Ro
         return response.redirect(303, back)
       case 'move': {
         const at = placeIn(request.body)
-        return at === null ? refusedScreen(response, 400, 'A place is wanted.') : edit(response, id, [{ change: 'move-item', id: item, module: moduleId, at }], back)
+        return at === null
+          ? refusedScreen(response, 400, 'A place is wanted.')
+          : edit(response, id, [{ change: 'move-item', id: item, module: moduleId, at }], back)
       }
       case 'due': {
-        const read = z.object({ due: z.union([z.literal(''), z.iso.date()]) }).safeParse(request.body)
+        const read = z
+          .object({ due: z.union([z.literal(''), z.iso.date()]) })
+          .safeParse(request.body)
         if (!read.success) return refusedScreen(response, 400, 'A date is wanted, or nothing.')
-        const dueAt = read.data.due === '' ? null : instantOf(read.data.due, '23:59', course?.timeZone ?? 'UTC')
+        const dueAt =
+          read.data.due === '' ? null : instantOf(read.data.due, '23:59', course?.timeZone ?? 'UTC')
         return edit(response, id, [{ change: 'set-item', id: item, fields: { dueAt } }], back)
       }
       case 'paragraph': {
-        const read = z.object({ index: z.coerce.number().int().min(-1), was: z.string().default(''), text: z.string().max(100_000) }).safeParse(request.body)
-        const html = read.success ? withParagraph(placed.item.html ?? '', read.data.index, read.data.was, read.data.text) : null
-        if (html === null) return refusedScreen(response, 409, 'The paragraph was changed meanwhile. Go back, copy what you wrote, and load the page again.')
+        const read = z
+          .object({
+            index: z.coerce.number().int().min(-1),
+            was: z.string().default(''),
+            text: z.string().max(100_000),
+          })
+          .safeParse(request.body)
+        const html = read.success
+          ? withParagraph(placed.item.html ?? '', read.data.index, read.data.was, read.data.text)
+          : null
+        if (html === null)
+          return refusedScreen(
+            response,
+            409,
+            'The paragraph was changed meanwhile. Go back, copy what you wrote, and load the page again.',
+          )
         return edit(response, id, [{ change: 'set-item', id: item, fields: { html } }], back)
       }
       default:
@@ -118,14 +204,29 @@ export const screenRoutes = (courses: Courses, misbehaviours: Misbehaviours): Ro
   router.get('/misbehaviours', async (_, response) => {
     const set = await misbehaviours.all()
     response.send(
-      page('Misbehaviours', `<h1>Misbehaviours</h1><p>What real platforms do on bad days, so that one can see what Wickerframe does then.</p>${Object.entries(known)
-        .map(([name, says]) => `<form class="block" method="post" action="/misbehaviours"><input type="hidden" name="name" value="${name}"><label>${escape(says)} <input name="remaining" type="number" min="0" max="100000" value="${isMisbehaviour(name) ? set[name] : 0}"></label> <button>set</button></form>`)
-        .join('')}`),
+      page(
+        'Misbehaviours',
+        `<h1>Misbehaviours</h1><p>What real platforms do on bad days, so that one can see what Wickerframe does then.</p>${Object.entries(
+          known,
+        )
+          .map(
+            ([name, says]) =>
+              `<form class="block" method="post" action="/misbehaviours"><input type="hidden" name="name" value="${name}"><label>${escape(says)} <input name="remaining" type="number" min="0" max="100000" value="${isMisbehaviour(name) ? set[name] : 0}"></label> <button>set</button></form>`,
+          )
+          .join('')}`,
+      ),
     )
   })
   router.post('/misbehaviours', async (request, response) => {
-    const read = z.object({ name: z.string(), remaining: z.coerce.number().int().min(0).max(100_000) }).safeParse(request.body)
-    if (!read.success || !isMisbehaviour(read.data.name)) return refusedScreen(response, 400, 'A misbehaviour and a number from 0 to 100000 are wanted.')
+    const read = z
+      .object({ name: z.string(), remaining: z.coerce.number().int().min(0).max(100_000) })
+      .safeParse(request.body)
+    if (!read.success || !isMisbehaviour(read.data.name))
+      return refusedScreen(
+        response,
+        400,
+        'A misbehaviour and a number from 0 to 100000 are wanted.',
+      )
     await misbehaviours.set(read.data.name, read.data.remaining)
     response.redirect(303, '/misbehaviours')
   })

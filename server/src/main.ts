@@ -14,7 +14,11 @@ await migrate(pool, fileURLToPath(new URL('../migrations', import.meta.url)))
 
 const app = makeApp({
   pool,
-  connector: connectorClient({ url: settings.PLATFORM_URL, token: settings.PLATFORM_TOKEN, timeoutSeconds: settings.CONNECTOR_TIMEOUT_SECONDS }),
+  connector: connectorClient({
+    url: settings.PLATFORM_URL,
+    token: settings.PLATFORM_TOKEN,
+    timeoutSeconds: settings.CONNECTOR_TIMEOUT_SECONDS,
+  }),
   today: () => todayOf(settings),
   webFolder: fileURLToPath(new URL('../../web/dist', import.meta.url)),
   platformUrl: settings.PLATFORM_URL,
@@ -24,7 +28,11 @@ const app = makeApp({
 const server = createServer(app)
 server.listen(settings.WICKERFRAME_PORT, settings.WICKERFRAME_HOST, () => {
   const bound = server.address()
-  console.log(JSON.stringify({ listening: typeof bound === 'object' && bound ? bound.port : settings.WICKERFRAME_PORT }))
+  console.log(
+    JSON.stringify({
+      listening: typeof bound === 'object' && bound ? bound.port : settings.WICKERFRAME_PORT,
+    }),
+  )
 })
 
 let stopping = false

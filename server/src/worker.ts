@@ -14,15 +14,35 @@ const settings = readSettings(process.env)
 /** In the main thread: claims tasks, talks to the platform, hands what is heavy to threads of this very program. */
 const work = (): void => {
   const pool = connect(databaseAddress(settings), settings.WORKER_CONCURRENCY + 4)
-  const connector = connectorClient({ url: settings.PLATFORM_URL, token: settings.PLATFORM_TOKEN, timeoutSeconds: settings.CONNECTOR_TIMEOUT_SECONDS })
+  const connector = connectorClient({
+    url: settings.PLATFORM_URL,
+    token: settings.PLATFORM_TOKEN,
+    timeoutSeconds: settings.CONNECTOR_TIMEOUT_SECONDS,
+  })
   const judging = judgePool(fileURLToPath(import.meta.url), settings.WORKER_THREADS)
-  const worker = startWorker(pool, connector, { name: `${hostname()} ${process.pid}`, leaseSeconds: settings.WORKER_LEASE_SECONDS, concurrency: settings.WORKER_CONCURRENCY, today: () => todayOf(settings), publicUrl: settings.WICKERFRAME_PUBLIC_URL, judge: judging.judge }, pino({ level: 'warn' }))
+  const worker = startWorker(
+    pool,
+    connector,
+    {
+      name: `${hostname()} ${process.pid}`,
+      leaseSeconds: settings.WORKER_LEASE_SECONDS,
+      concurrency: settings.WORKER_CONCURRENCY,
+      today: () => todayOf(settings),
+      publicUrl: settings.WICKERFRAME_PUBLIC_URL,
+      judge: judging.judge,
+    },
+    pino({ level: 'warn' }),
+  )
   console.log(JSON.stringify({ working: settings.WORKER_CONCURRENCY }))
   let stopping = false
   const stop = () => {
     if (stopping) return
     stopping = true
-    void worker.stop().then(() => judging.stop()).then(() => pool.end()).then(() => process.exit(0))
+    void worker
+      .stop()
+      .then(() => judging.stop())
+      .then(() => pool.end())
+      .then(() => process.exit(0))
   }
   process.on('SIGTERM', stop)
   process.on('SIGINT', stop)

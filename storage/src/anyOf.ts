@@ -8,5 +8,8 @@ export const anyOf = (values: readonly Value[]): { sql: string; values: Value[] 
   const last = values.at(-1)
   if (last === undefined) return { sql: '(NULL)', values: [] }
   const length = 2 ** Math.ceil(Math.log2(values.length))
-  return { sql: `(${Array.from({ length }, () => '?').join(', ')})`, values: [...values, ...Array.from({ length: length - values.length }, () => last)] }
+  return {
+    sql: `(${Array.from({ length }, () => '?').join(', ')})`,
+    values: [...values, ...Array.from({ length: length - values.length }, () => last)],
+  }
 }

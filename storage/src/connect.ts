@@ -25,7 +25,9 @@ export const connect = (address: DatabaseAddress, connections = 10): Pool => {
     enableKeepAlive: true,
   })
   pool.pool.on('connection', (connection) => {
-    connection.query("SET SESSION tx_isolation = 'READ-COMMITTED', SESSION innodb_lock_wait_timeout = 10, SESSION sql_mode = 'STRICT_ALL_TABLES,NO_ENGINE_SUBSTITUTION'")
+    connection.query(
+      "SET SESSION tx_isolation = 'READ-COMMITTED', SESSION innodb_lock_wait_timeout = 10, SESSION sql_mode = 'STRICT_ALL_TABLES,NO_ENGINE_SUBSTITUTION'",
+    )
   })
   return pool
 }

@@ -9,7 +9,9 @@ import { change, rowsOf } from './transaction.ts'
 export const createSchema = async ({ database, ...address }: DatabaseAddress): Promise<void> => {
   const connection = await createConnection(address)
   try {
-    await connection.query(`CREATE DATABASE IF NOT EXISTS \`${database.replaceAll('`', '')}\` CHARACTER SET utf8mb4 COLLATE utf8mb4_nopad_bin`)
+    await connection.query(
+      `CREATE DATABASE IF NOT EXISTS \`${database.replaceAll('`', '')}\` CHARACTER SET utf8mb4 COLLATE utf8mb4_nopad_bin`,
+    )
   } finally {
     await connection.end()
   }
@@ -23,25 +25,50 @@ const leaseSeconds = 120
  * @throws Error when a file that has run was changed since
  */
 export const migrate = async (pool: Pool, folder: string): Promise<string[]> => {
-  await change(pool, 'CREATE TABLE IF NOT EXISTS migrations (name VARCHAR(200) NOT NULL PRIMARY KEY, checksum CHAR(64) NOT NULL, run_at DATETIME(3) NOT NULL)')
-  await change(pool, 'CREATE TABLE IF NOT EXISTS migration_lease (id TINYINT NOT NULL PRIMARY KEY, until DATETIME(3) NOT NULL)')
+  await change(
+    pool,
+    'CREATE TABLE IF NOT EXISTS migrations (name VARCHAR(200) NOT NULL PRIMARY KEY, checksum CHAR(64) NOT NULL, run_at DATETIME(3) NOT NULL)',
+  )
+  await change(
+    pool,
+    'CREATE TABLE IF NOT EXISTS migration_lease (id TINYINT NOT NULL PRIMARY KEY, until DATETIME(3) NOT NULL)',
+  )
   await change(pool, "INSERT IGNORE INTO migration_lease (id, until) VALUES (1, '2000-01-01')")
   for (;;) {
-    const { affected } = await change(pool, 'UPDATE migration_lease SET until = TIMESTAMPADD(SECOND, ?, NOW(3)) WHERE id = 1 AND until < NOW(3)', [leaseSeconds])
+    const { affected } = await change(
+      pool,
+      'UPDATE migration_lease SET until = TIMESTAMPADD(SECOND, ?, NOW(3)) WHERE id = 1 AND until < NOW(3)',
+      [leaseSeconds],
+    )
     if (affected === 1) break
     await new Promise((resolve) => setTimeout(resolve, 200))
   }
   try {
-    const ran = new Map((await rowsOf<{ name: string; checksum: string }>(pool, 'SELECT name, checksum FROM migrations')).map((row) => [row.name, row.checksum]))
+    const ran = new Map(
+      (
+        await rowsOf<{ name: string; checksum: string }>(
+          pool,
+          'SELECT name, checksum FROM migrations',
+        )
+      ).map((row) => [row.name, row.checksum]),
+    )
     const run: string[] = []
-    for (const name of readdirSync(folder).filter((file) => file.endsWith('.sql')).sort()) {
+    for (const name of readdirSync(folder)
+      .filter((file) => file.endsWith('.sql'))
+      .sort()) {
       const sql = readFileSync(join(folder, name), 'utf8')
       const checksum = createHash('sha256').update(sql).digest('hex')
       const known = ran.get(name)
-      if (known !== undefined && known !== checksum) throw new Error(`migration ${name} was changed after it had run; restore it and add a new file instead`)
+      if (known !== undefined && known !== checksum)
+        throw new Error(
+          `migration ${name} was changed after it had run; restore it and add a new file instead`,
+        )
       if (known !== undefined) continue
       await pool.query(sql)
-      await change(pool, 'INSERT INTO migrations (name, checksum, run_at) VALUES (?, ?, NOW(3))', [name, checksum])
+      await change(pool, 'INSERT INTO migrations (name, checksum, run_at) VALUES (?, ?, NOW(3))', [
+        name,
+        checksum,
+      ])
       run.push(name)
     }
     return run
@@ -49,4 +76,3 @@ export const migrate = async (pool: Pool, folder: string): Promise<string[]> => 
     await change(pool, "UPDATE migration_lease SET until = '2000-01-01' WHERE id = 1")
   }
 }
-

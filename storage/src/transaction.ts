@@ -6,16 +6,27 @@ export type Row = Record<string, unknown>
 export type Value = string | number | boolean | null | Buffer | Date
 
 /** Rows of a SELECT. The caller names their shape; columns are those of the statement. */
-export const rowsOf = async <T extends object>(database: Database, sql: string, values: readonly Value[] = []): Promise<T[]> => {
+export const rowsOf = async <T extends object>(
+  database: Database,
+  sql: string,
+  values: readonly Value[] = [],
+): Promise<T[]> => {
   const [rows] = await database.execute<RowDataPacket[]>(sql, [...values])
   return rows as unknown as T[]
 }
 
-export const firstRow = async <T extends object>(database: Database, sql: string, values: readonly Value[] = []): Promise<T | null> =>
-  (await rowsOf<T>(database, sql, values))[0] ?? null
+export const firstRow = async <T extends object>(
+  database: Database,
+  sql: string,
+  values: readonly Value[] = [],
+): Promise<T | null> => (await rowsOf<T>(database, sql, values))[0] ?? null
 
 /** Runs an INSERT, UPDATE or DELETE. @returns how many rows it touched and the id it minted */
-export const change = async (database: Database, sql: string, values: readonly Value[] = []): Promise<{ affected: number; id: number }> => {
+export const change = async (
+  database: Database,
+  sql: string,
+  values: readonly Value[] = [],
+): Promise<{ affected: number; id: number }> => {
   const [result] = await database.execute<ResultSetHeader>(sql, [...values])
   return { affected: result.affectedRows, id: result.insertId }
 }
@@ -27,7 +38,10 @@ const mayPass = new Set(['ER_LOCK_DEADLOCK', 'ER_LOCK_WAIT_TIMEOUT', 'ER_CHECKRE
 const attempts = 4
 
 /** Runs the work in one transaction. A deadlock or lock time-out (1213, 1205) makes the whole of it run again, a few times. */
-export const inTransaction = async <T>(pool: Pool, work: (database: Database) => Promise<T>): Promise<T> => {
+export const inTransaction = async <T>(
+  pool: Pool,
+  work: (database: Database) => Promise<T>,
+): Promise<T> => {
   for (let attempt = 1; ; attempt++) {
     const connection = await pool.getConnection()
     try {

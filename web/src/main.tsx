@@ -21,21 +21,48 @@ import { SignIn } from './shell/SignIn.tsx'
 import './styles.css'
 
 // What only some visits need comes when it is opened; the page editor is large.
-const LibraryScreen = screenOnDemand(async () => (await import('./screens/library/LibraryScreen.tsx')).LibraryScreen)
-const NextTermScreen = screenOnDemand(async () => (await import('./screens/rollouts/NextTermScreen.tsx')).NextTermScreen)
-const NamesScreen = screenOnDemand(async () => (await import('./screens/names/NamesScreen.tsx')).NamesScreen)
-const NewTemplateScreen = screenOnDemand(async () => (await import('./screens/newTemplate/NewTemplateScreen.tsx')).NewTemplateScreen)
-const TermScreen = screenOnDemand(async () => (await import('./screens/terms/TermScreen.tsx')).TermScreen)
-const TermsScreen = screenOnDemand(async () => (await import('./screens/terms/TermsScreen.tsx')).TermsScreen)
-const WorkbenchScreen = screenOnDemand(async () => (await import('./screens/workbench/WorkbenchScreen.tsx')).WorkbenchScreen)
+const LibraryScreen = screenOnDemand(
+  async () => (await import('./screens/library/LibraryScreen.tsx')).LibraryScreen,
+)
+const NextTermScreen = screenOnDemand(
+  async () => (await import('./screens/rollouts/NextTermScreen.tsx')).NextTermScreen,
+)
+const NamesScreen = screenOnDemand(
+  async () => (await import('./screens/names/NamesScreen.tsx')).NamesScreen,
+)
+const NewTemplateScreen = screenOnDemand(
+  async () => (await import('./screens/newTemplate/NewTemplateScreen.tsx')).NewTemplateScreen,
+)
+const TermScreen = screenOnDemand(
+  async () => (await import('./screens/terms/TermScreen.tsx')).TermScreen,
+)
+const TermsScreen = screenOnDemand(
+  async () => (await import('./screens/terms/TermsScreen.tsx')).TermsScreen,
+)
+const WorkbenchScreen = screenOnDemand(
+  async () => (await import('./screens/workbench/WorkbenchScreen.tsx')).WorkbenchScreen,
+)
 
-const client = new QueryClient({ defaultOptions: { queries: { retry: (count, cause) => count < 2 && !(cause instanceof ApiError && cause.body.status >= 400 && cause.body.status < 500), staleTime: 2000 } } })
+const client = new QueryClient({
+  defaultOptions: {
+    queries: {
+      retry: (count, cause) =>
+        count < 2 &&
+        !(cause instanceof ApiError && cause.body.status >= 400 && cause.body.status < 500),
+      staleTime: 2000,
+    },
+  },
+})
 
 // The workbench opened by its address: its code and its draft are asked for at once, not one after the other.
 const opened = /^\/templates\/([a-z0-9-]+)$/.exec(window.location.pathname)?.[1]
 if (opened && opened !== 'new') {
   void WorkbenchScreen.fetchCode()
-  void client.prefetchQuery({ queryKey: ['template', opened], queryFn: () => get<TemplateDraft>(`/api/templates/${opened}`), retry: false })
+  void client.prefetchQuery({
+    queryKey: ['template', opened],
+    queryFn: () => get<TemplateDraft>(`/api/templates/${opened}`),
+    retry: false,
+  })
 }
 
 const Application = () => {

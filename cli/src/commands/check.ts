@@ -13,10 +13,18 @@ export const check: Command = async (values, { out }) => {
   const template = orUnusable(templateFile, await readJsonFile(templateFile, Template))
   const facts = orUnusable(factsFile, await readJsonFile(factsFile, Facts))
   const course = orUnusable(courseFile, await readJsonFile(courseFile, Course))
-  const asOf = dateOption('as-of', values['as-of']) ?? localDateOf(course.readAt, facts.term.timeZone)
-  const result = orUnusable(`${templateFile} with ${factsFile}`, checkCourse({ template, facts, course, asOf }))
+  const asOf =
+    dateOption('as-of', values['as-of']) ?? localDateOf(course.readAt, facts.term.timeZone)
+  const result = orUnusable(
+    `${templateFile} with ${factsFile}`,
+    checkCourse({ template, facts, course, asOf }),
+  )
   // Pairs are always part of the JSON; --pairs adds them to the text.
-  out(format === 'json' ? `${JSON.stringify(result, null, 2)}\n` : checkText(result, values.pairs === true))
+  out(
+    format === 'json'
+      ? `${JSON.stringify(result, null, 2)}\n`
+      : checkText(result, values.pairs === true),
+  )
   if (result.counts.openMusts > 0) return exitCode.openMusts
   return result.counts.cannotTell > 0 ? exitCode.untold : exitCode.fine
 }

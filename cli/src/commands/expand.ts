@@ -13,6 +13,10 @@ export const expand: Command = async (values, { out }) => {
   const facts = orUnusable(factsFile, await readJsonFile(factsFile, Facts))
   const onDate = dateOption('on', values.on) ?? facts.term.firstDay
   const expected = orUnusable(factsFile, expandCourse({ template, facts }))
-  out(format === 'json' ? `${JSON.stringify(expectedDocument(expected, onDate), null, 2)}\n` : expectedText(expected))
+  out(
+    format === 'json'
+      ? `${JSON.stringify(expectedDocument(expected, onDate), null, 2)}\n`
+      : expectedText(expected),
+  )
   return exitCode.fine
 }

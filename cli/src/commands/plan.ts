@@ -1,6 +1,32 @@
-import { documentHand,
-  analysePage, Base, baseOfCourse, carryOut, Course, emptyBase, everyCourseItem, everyModule, expandForPlan, Facts, failure, identityOf, instanceOf, isShell, keptBodies, localDateOf, pairCourse, planDeployment, planDocument, readDocument, Template,
-  withRecordedIdentity, type Decisions, type ExpectedCourse, type KeptBodies, type Problem, type Result,
+import {
+  documentHand,
+  analysePage,
+  Base,
+  baseOfCourse,
+  carryOut,
+  Course,
+  emptyBase,
+  everyCourseItem,
+  everyModule,
+  expandForPlan,
+  Facts,
+  failure,
+  identityOf,
+  instanceOf,
+  isShell,
+  keptBodies,
+  localDateOf,
+  pairCourse,
+  planDeployment,
+  planDocument,
+  readDocument,
+  Template,
+  withRecordedIdentity,
+  type Decisions,
+  type ExpectedCourse,
+  type KeptBodies,
+  type Problem,
+  type Result,
 } from '@wickerframe/core'
 import { z } from 'zod'
 import type { Command } from '../command.ts'
@@ -19,16 +45,36 @@ const readBase = async (path: string): Promise<Result<{ base: Base } | { deploye
     const course = readDocument(Course, read.value)
     return course.ok ? { ok: true, value: { deployed: course.value } } : course
   }
-  if (read.value.schema !== 'wickerframe.base/1') return failure<Problem[]>([{ code: 'not-allowed', path: '/schema', found: JSON.stringify(read.value.schema), expected: '"wickerframe.base/1", or "wickerframe.course/1" for the course as it stood right after the deployment' }])
+  if (read.value.schema !== 'wickerframe.base/1')
+    return failure<Problem[]>([
+      {
+        code: 'not-allowed',
+        path: '/schema',
+        found: JSON.stringify(read.value.schema),
+        expected:
+          '"wickerframe.base/1", or "wickerframe.course/1" for the course as it stood right after the deployment',
+      },
+    ])
   const base = readDocument(Base, read.value)
   return base.ok ? { ok: true, value: { base: base.value } } : base
 }
 
 /** Which part instance is which module or item of a course: by recorded identity where there is any, else by pairing. */
 const placedIn = (expected: ExpectedCourse, course: Course): Map<string, string> => {
-  const recorded = [...everyModule(course.modules), ...everyCourseItem(course).map(({ item }) => item)].flatMap((one) => (one.recordedAs ? [[instanceOf(one.recordedAs.part, one.recordedAs.repetition), one.id] as const] : []))
+  const recorded = [
+    ...everyModule(course.modules),
+    ...everyCourseItem(course).map(({ item }) => item),
+  ].flatMap((one) =>
+    one.recordedAs
+      ? [[instanceOf(one.recordedAs.part, one.recordedAs.repetition), one.id] as const]
+      : [],
+  )
   if (recorded.length > 0) return new Map(recorded)
-  return new Map(pairCourse(expected, course, (item) => (item.html === null ? null : analysePage(item.html))).pairs.map((pair) => [pair.expected, pair.found]))
+  return new Map(
+    pairCourse(expected, course, (item) =>
+      item.html === null ? null : analysePage(item.html),
+    ).pairs.map((pair) => [pair.expected, pair.found]),
+  )
 }
 
 export const plan: Command = async (values, { out }) => {
@@ -39,10 +85,18 @@ export const plan: Command = async (values, { out }) => {
   const to = orUnusable(toFile, await readJsonFile(toFile, Template))
   const facts = orUnusable(factsFile, await readJsonFile(factsFile, Facts))
   const course = orUnusable(courseFile, await readJsonFile(courseFile, Course))
-  const from = values.from === undefined ? null : orUnusable(values.from, await readJsonFile(values.from, Template))
+  const from =
+    values.from === undefined
+      ? null
+      : orUnusable(values.from, await readJsonFile(values.from, Template))
   const onDate = dateOption('on', values.on) ?? localDateOf(course.readAt, facts.term.timeZone)
-  const given = values.base === undefined ? null : orUnusable(values.base, await readBase(values.base))
-  const expanded = (file: string, template: Template, known: Course, since: Base): ExpectedCourse => orUnusable(`${file} with ${factsFile}`, expandForPlan({ template, facts, course: known, base: since }))
+  const given =
+    values.base === undefined ? null : orUnusable(values.base, await readBase(values.base))
+  const expanded = (file: string, template: Template, known: Course, since: Base): ExpectedCourse =>
+    orUnusable(
+      `${file} with ${factsFile}`,
+      expandForPlan({ template, facts, course: known, base: since }),
+    )
 
   let base = emptyBase()
   let bodies: KeptBodies = keptBodies()
@@ -50,22 +104,51 @@ export const plan: Command = async (values, { out }) => {
     base = given.base
     bodies = keptBodies(base.bodies)
   } else if (given || from) {
-    if (!from) throw new Unusable('--from is missing: a course document as --base tells what the platform held, not what was sent; name the template it was deployed from')
+    if (!from)
+      throw new Unusable(
+        '--from is missing: a course document as --base tells what the platform held, not what was sent; name the template it was deployed from',
+      )
     const deployed = given && 'deployed' in given ? given.deployed : course
     const expected = expanded(values.from ?? '', from, deployed, base)
-    if (!isShell(deployed)) base = baseOfCourse(expected, deployed, placedIn(expected, deployed), bodies, onDate)
+    if (!isShell(deployed))
+      base = baseOfCourse(expected, deployed, placedIn(expected, deployed), bodies, onDate)
   }
   const expected = expanded(toFile, to, course, base)
   const adopt = base.parts.length === 0 && !isShell(course) ? placedIn(expected, course) : undefined
   const decisions: Decisions = { rule: rule === 'leave' ? null : rule, single: {} }
-  const made = planDeployment({ expected, course, base, bodies, onDate, decisions, ...(adopt ? { adopt } : {}) })
+  const made = planDeployment({
+    expected,
+    course,
+    base,
+    bodies,
+    onDate,
+    decisions,
+    ...(adopt ? { adopt } : {}),
+  })
 
   if (values['write-course'] !== undefined || values['write-base'] !== undefined) {
     const done = carryOut(made, course, base, documentHand(course), bodies)
-    if (!done.ok) throw new Unusable(`the plan cannot be carried out on ${courseFile}: ${done.problems.message}`)
-    await writeJsonFile(values['write-course'], withRecordedIdentity(done.value.course, identityOf(done.value.base)))
-    const spoken = new Set(done.value.base.parts.flatMap((entry) => [...(entry.page === null ? [] : [entry.page]), ...entry.blocks.flatMap((block) => [block.sent, ...(block.page === null ? [] : [block.page])])]))
-    await writeJsonFile(values['write-base'], { ...done.value.base, bodies: Object.fromEntries(Object.entries(bodies.all()).filter(([id]) => spoken.has(id))) })
+    if (!done.ok)
+      throw new Unusable(
+        `the plan cannot be carried out on ${courseFile}: ${done.problems.message}`,
+      )
+    await writeJsonFile(
+      values['write-course'],
+      withRecordedIdentity(done.value.course, identityOf(done.value.base)),
+    )
+    const spoken = new Set(
+      done.value.base.parts.flatMap((entry) => [
+        ...(entry.page === null ? [] : [entry.page]),
+        ...entry.blocks.flatMap((block) => [
+          block.sent,
+          ...(block.page === null ? [] : [block.page]),
+        ]),
+      ]),
+    )
+    await writeJsonFile(values['write-base'], {
+      ...done.value.base,
+      bodies: Object.fromEntries(Object.entries(bodies.all()).filter(([id]) => spoken.has(id))),
+    })
   }
   out(`${JSON.stringify(planDocument(made), null, 2)}\n`)
   return exitCode.fine

@@ -14,20 +14,29 @@ export interface ClassDay {
 
 /** A free day: inside a break, or a holiday. */
 export const isFree = (date: string, term: Term): boolean =>
-  term.breaks.some((pause) => date >= pause.first && date <= pause.last) || term.holidays.some((one) => one.date === date)
+  term.breaks.some((pause) => date >= pause.first && date <= pause.last) ||
+  term.holidays.some((one) => one.date === date)
 
 /**
  * The days of a week on which class is held: the course's meeting days (Monday to Friday without any) that lie in no
  * break and on no holiday, in order.
  */
-export const classDaysOf = (week: Week, term: Term, meetingDays: readonly Weekday[] = []): ClassDay[] => {
+export const classDaysOf = (
+  week: Week,
+  term: Term,
+  meetingDays: readonly Weekday[] = [],
+): ClassDay[] => {
   const meets = (date: string) => {
     const weekday = weekdays[weekdayIndex(date)]
-    return weekday !== undefined && (meetingDays.length === 0 ? weekdayIndex(date) < 5 : meetingDays.includes(weekday))
+    return (
+      weekday !== undefined &&
+      (meetingDays.length === 0 ? weekdayIndex(date) < 5 : meetingDays.includes(weekday))
+    )
   }
   const days: ClassDay[] = []
   for (let date = week.first; date <= week.last; date = addDays(date, 1))
-    if (meets(date) && !isFree(date, term)) days.push({ date, week: week.number, ofWeek: days.length + 1 })
+    if (meets(date) && !isFree(date, term))
+      days.push({ date, week: week.number, ofWeek: days.length + 1 })
   return days
 }
 
@@ -41,11 +50,21 @@ export interface WeekHalf {
 /** The halves of a week for two meeting days, in order; none for any other number of them. */
 export const halvesOf = (week: Week, term: Term, meetingDays: readonly Weekday[]): WeekHalf[] => {
   if (meetingDays.length !== 2) return []
-  const second = [...meetingDays].map((day) => (weekdays.indexOf(day) - weekdays.indexOf(term.weekStartsOn) + 7) % 7).sort((a, b) => a - b)[1] ?? 0
-  const startOfWeek = addDays(week.first, -((weekdayIndex(week.first) - weekdays.indexOf(term.weekStartsOn) + 7) % 7))
+  const second =
+    [...meetingDays]
+      .map((day) => (weekdays.indexOf(day) - weekdays.indexOf(term.weekStartsOn) + 7) % 7)
+      .sort((a, b) => a - b)[1] ?? 0
+  const startOfWeek = addDays(
+    week.first,
+    -((weekdayIndex(week.first) - weekdays.indexOf(term.weekStartsOn) + 7) % 7),
+  )
   const turn = addDays(startOfWeek, second)
   const halves: WeekHalf[] = [
-    { half: 'A', first: week.first, last: addDays(turn, -1) > week.last ? week.last : addDays(turn, -1) },
+    {
+      half: 'A',
+      first: week.first,
+      last: addDays(turn, -1) > week.last ? week.last : addDays(turn, -1),
+    },
     { half: 'B', first: turn < week.first ? week.first : turn, last: week.last },
   ]
   // A short week may hold only one of the two meetings.

@@ -26,18 +26,24 @@ const weekdayWords: readonly string[] = [
   'sun sunday dim dimanche dom domingo',
 ]
 
-const numbered = (lists: readonly string[]): ReadonlyMap<string, number> => new Map(lists.flatMap((words, i) => words.split(' ').map((word) => [word, i + 1] as const)))
+const numbered = (lists: readonly string[]): ReadonlyMap<string, number> =>
+  new Map(lists.flatMap((words, i) => words.split(' ').map((word) => [word, i + 1] as const)))
 const months = numbered(monthWords)
 const days = numbered(weekdayWords)
 
 /** A word without its accents. */
-export const withoutAccents = (word: string): string => (/^[\x20-\x7f]*$/.test(word) ? word : word.normalize('NFD').replace(/\p{M}/gu, ''))
+export const withoutAccents = (word: string): string =>
+  /^[\x20-\x7f]*$/.test(word) ? word : word.normalize('NFD').replace(/\p{M}/gu, '')
 
 /** Month of a folded word, 1 to 12, or null. */
-export const monthOfWord = (word: string): number | null => months.get(word) ?? months.get(withoutAccents(word)) ?? null
+export const monthOfWord = (word: string): number | null =>
+  months.get(word) ?? months.get(withoutAccents(word)) ?? null
 
 /** Weekday of a folded word, Monday 1 to Sunday 7, or null. */
-export const weekdayOfWord = (word: string): number | null => days.get(word) ?? days.get(withoutAccents(word)) ?? null
+export const weekdayOfWord = (word: string): number | null =>
+  days.get(word) ?? days.get(withoutAccents(word)) ?? null
 
 /** Every month word, longest first, for patterns. */
-export const everyMonthWord: readonly string[] = [...months.keys()].sort((a, b) => b.length - a.length)
+export const everyMonthWord: readonly string[] = [...months.keys()].sort(
+  (a, b) => b.length - a.length,
+)

@@ -38,16 +38,20 @@ const wallClock = (date: string, time: string): number =>
  * @param date `YYYY-MM-DD`
  * @param time `HH:MM`, 24-hour
  */
-export const instantOf = (date: string, time: string, timeZone: string): string => instantsIn(timeZone)(`${date} ${time}`)
+export const instantOf = (date: string, time: string, timeZone: string): string =>
+  instantsIn(timeZone)(`${date} ${time}`)
 
-const instantsIn = remember(100, (timeZone: string) => remember(mostKept, (at: string): string => instantAt(at.slice(0, 10), at.slice(11), timeZone)))
+const instantsIn = remember(100, (timeZone: string) =>
+  remember(mostKept, (at: string): string => instantAt(at.slice(0, 10), at.slice(11), timeZone)),
+)
 
 const instantAt = (date: string, time: string, timeZone: string): string => {
   const wall = wallClock(date, time)
   // The offsets a day before and a day after bracket any change; the earlier one decides gaps and doubled times.
   const before = wall - offsetAt(timeZone, wall - 86_400_000) * millisecondsPerMinute
   const after = wall - offsetAt(timeZone, wall + 86_400_000) * millisecondsPerMinute
-  const holds = (instant: number) => instant + offsetAt(timeZone, instant) * millisecondsPerMinute === wall
+  const holds = (instant: number) =>
+    instant + offsetAt(timeZone, instant) * millisecondsPerMinute === wall
   const instant = holds(before) ? before : holds(after) ? after : before
   return new Date(instant).toISOString().replace('.000Z', 'Z')
 }
@@ -56,7 +60,8 @@ const datesIn = remember(100, (timeZone: string) =>
   remember(mostKept, (instant: string): string => {
     const at = Date.parse(instant)
     return new Date(at + offsetAt(timeZone, at) * millisecondsPerMinute).toISOString().slice(0, 10)
-  }))
+  }),
+)
 
 /** The local date `YYYY-MM-DD` of an instant in an IANA time zone. */
 export const localDateOf = (instant: string, timeZone: string): string => datesIn(timeZone)(instant)

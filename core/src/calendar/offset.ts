@@ -8,23 +8,52 @@ import type { Term } from './term.ts'
 /** A point in time told relative to the calendar: "day 5 of its week at 23:59", "3 days before the first day". */
 export const Offset = z
   .strictObject({
-    from: z.enum(['week-start', 'week-end', 'class-day', 'term-start', 'term-end', 'named-date']).describe('What the days are counted from'),
-    week: z.number().int().min(0).max(60).optional().describe("A week's number; without it, the part's own week"),
-    classDay: z.number().int().min(1).max(7).optional().describe('Which class day of the week, for from: class-day; the first without it'),
-    name: z.string().min(1).max(200).optional().describe("Name of one of the term's other dates, for from: named-date"),
+    from: z
+      .enum(['week-start', 'week-end', 'class-day', 'term-start', 'term-end', 'named-date'])
+      .describe('What the days are counted from'),
+    week: z
+      .number()
+      .int()
+      .min(0)
+      .max(60)
+      .optional()
+      .describe("A week's number; without it, the part's own week"),
+    classDay: z
+      .number()
+      .int()
+      .min(1)
+      .max(7)
+      .optional()
+      .describe('Which class day of the week, for from: class-day; the first without it'),
+    name: z
+      .string()
+      .min(1)
+      .max(200)
+      .optional()
+      .describe("Name of one of the term's other dates, for from: named-date"),
     days: z.number().int().min(-366).max(366).default(0),
     time: z
       .string()
       .regex(/^([01]\d|2[0-3]):[0-5]\d$/, 'a time written HH:MM, 00:00 to 23:59')
       .default('00:00'),
   })
-  .refine((offset) => offset.from !== 'named-date' || offset.name !== undefined, { message: 'name, when from is named-date', path: ['name'] })
+  .refine((offset) => offset.from !== 'named-date' || offset.name !== undefined, {
+    message: 'name, when from is named-date',
+    path: ['name'],
+  })
   .describe('Day 1 of a week is its week-start with days 0')
 export type Offset = z.output<typeof Offset>
 
 /** The day `YYYY-MM-DD` that the days of an offset are counted from; null when it is not in this calendar. */
-const anchorOf = (offset: Offset, own: Week | null, weeks: readonly Week[], term: Term, meetingDays: readonly Weekday[]): string | null => {
-  const week = offset.week === undefined ? own : (weeks.find((one) => one.number === offset.week) ?? null)
+const anchorOf = (
+  offset: Offset,
+  own: Week | null,
+  weeks: readonly Week[],
+  term: Term,
+  meetingDays: readonly Weekday[],
+): string | null => {
+  const week =
+    offset.week === undefined ? own : (weeks.find((one) => one.number === offset.week) ?? null)
   switch (offset.from) {
     case 'term-start':
       return weeks.find((one) => one.number > 0)?.first ?? term.firstDay
@@ -35,7 +64,9 @@ const anchorOf = (offset: Offset, own: Week | null, weeks: readonly Week[], term
     case 'week-end':
       return week?.last ?? null
     case 'class-day':
-      return week === null ? null : (classDaysOf(week, term, meetingDays)[(offset.classDay ?? 1) - 1]?.date ?? null)
+      return week === null
+        ? null
+        : (classDaysOf(week, term, meetingDays)[(offset.classDay ?? 1) - 1]?.date ?? null)
     case 'named-date':
       return term.otherDates.find((one) => one.name === offset.name)?.date ?? null
   }
@@ -47,7 +78,15 @@ const anchorOf = (offset: Offset, own: Week | null, weeks: readonly Week[], term
  * @param meetingDays on which the course meets; Monday to Friday without any
  * @returns null when the offset speaks of a week, class day or date that is not there
  */
-export const resolveOffset = (offset: Offset, own: Week | null, weeks: readonly Week[], term: Term, meetingDays: readonly Weekday[] = []): string | null => {
+export const resolveOffset = (
+  offset: Offset,
+  own: Week | null,
+  weeks: readonly Week[],
+  term: Term,
+  meetingDays: readonly Weekday[] = [],
+): string | null => {
   const anchor = anchorOf(offset, own, weeks, term, meetingDays)
-  return anchor === null ? null : instantOf(addDays(anchor, offset.days), offset.time, term.timeZone)
+  return anchor === null
+    ? null
+    : instantOf(addDays(anchor, offset.days), offset.time, term.timeZone)
 }

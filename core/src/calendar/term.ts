@@ -9,7 +9,12 @@ export const DateRange = z
   .refine((range) => range.first <= range.last, 'a first day that is not after the last day')
 
 export const Session = z
-  .strictObject({ code: z.string().min(1).max(60), title: Name, firstDay: PlainDate, lastDay: PlainDate })
+  .strictObject({
+    code: z.string().min(1).max(60),
+    title: Name,
+    firstDay: PlainDate,
+    lastDay: PlainDate,
+  })
   .refine((session) => session.firstDay <= session.lastDay, 'a firstDay that is not after lastDay')
 
 /** A named stretch of dates in which courses run. */
@@ -25,19 +30,32 @@ export const Term = z
     lastDay: PlainDate.describe('Last day of class'),
     weekStartsOn: z.enum(weekdays).default('monday'),
     breaks: z.array(DateRange).default([]).describe('Stretches without class'),
-    breakWeeksCount: z.boolean().default(true).describe('Whether a week wholly in a break has a number of its own'),
-    preparatoryWeek: z.boolean().default(false).describe('Whether a week 0 stands before the first week, to prepare in'),
+    breakWeeksCount: z
+      .boolean()
+      .default(true)
+      .describe('Whether a week wholly in a break has a number of its own'),
+    preparatoryWeek: z
+      .boolean()
+      .default(false)
+      .describe('Whether a week 0 stands before the first week, to prepare in'),
     shortFirstWeek: z.enum(['counts', 'joins-next', 'is-week-0']).default('counts'),
     shortLastWeek: z.enum(['counts', 'joins-previous']).default('counts'),
     holidays: z.array(z.strictObject({ name: Name, date: PlainDate })).default([]),
     otherDates: z.array(z.strictObject({ name: Name, date: PlainDate })).default([]),
-    sessions: z.array(Session).default([]).describe('Shorter stretches inside the term, for courses of fewer weeks'),
+    sessions: z
+      .array(Session)
+      .default([])
+      .describe('Shorter stretches inside the term, for courses of fewer weeks'),
   })
-  .refine((term) => term.firstDay <= term.lastDay, { message: 'a firstDay that is not after lastDay', path: ['firstDay'] })
-  .refine((term) => new Date(term.lastDay).getTime() - new Date(term.firstDay).getTime() < 400 * 86_400_000, {
-    message: 'a term of at most 400 days',
-    path: ['lastDay'],
+  .refine((term) => term.firstDay <= term.lastDay, {
+    message: 'a firstDay that is not after lastDay',
+    path: ['firstDay'],
   })
+  .refine(
+    (term) =>
+      new Date(term.lastDay).getTime() - new Date(term.firstDay).getTime() < 400 * 86_400_000,
+    { message: 'a term of at most 400 days', path: ['lastDay'] },
+  )
 export type Term = z.output<typeof Term>
 
 /** Free days that a calendar file brings for a stretch of dates. */

@@ -18,11 +18,33 @@ export const Unit = z
   })
   .superRefine((unit, context) => {
     const { firstWeek, lastWeek, firstDay, lastDay } = unit
-    const byWeeks = firstWeek !== undefined && lastWeek !== undefined && firstDay === undefined && lastDay === undefined
-    const byDays = firstDay !== undefined && lastDay !== undefined && firstWeek === undefined && lastWeek === undefined
-    if (!byWeeks && !byDays) context.addIssue({ code: 'custom', message: 'firstWeek and lastWeek, or firstDay and lastDay' })
-    if (byWeeks && firstWeek > lastWeek) context.addIssue({ code: 'custom', path: ['firstWeek'], message: 'a firstWeek that is not after lastWeek' })
-    if (byDays && firstDay > lastDay) context.addIssue({ code: 'custom', path: ['firstDay'], message: 'a firstDay that is not after lastDay' })
+    const byWeeks =
+      firstWeek !== undefined &&
+      lastWeek !== undefined &&
+      firstDay === undefined &&
+      lastDay === undefined
+    const byDays =
+      firstDay !== undefined &&
+      lastDay !== undefined &&
+      firstWeek === undefined &&
+      lastWeek === undefined
+    if (!byWeeks && !byDays)
+      context.addIssue({
+        code: 'custom',
+        message: 'firstWeek and lastWeek, or firstDay and lastDay',
+      })
+    if (byWeeks && firstWeek > lastWeek)
+      context.addIssue({
+        code: 'custom',
+        path: ['firstWeek'],
+        message: 'a firstWeek that is not after lastWeek',
+      })
+    if (byDays && firstDay > lastDay)
+      context.addIssue({
+        code: 'custom',
+        path: ['firstDay'],
+        message: 'a firstDay that is not after lastDay',
+      })
   })
 export type Unit = z.output<typeof Unit>
 
@@ -49,7 +71,11 @@ export const weeksOfUnit = (unit: Unit, weeks: readonly Week[]): Week[] => {
   if (firstDay !== undefined && lastDay !== undefined)
     return weeks
       .filter((week) => week.last >= firstDay && week.first <= lastDay)
-      .map((week) => ({ ...week, first: week.first < firstDay ? firstDay : week.first, last: week.last > lastDay ? lastDay : week.last }))
+      .map((week) => ({
+        ...week,
+        first: week.first < firstDay ? firstDay : week.first,
+        last: week.last > lastDay ? lastDay : week.last,
+      }))
   return weeks.filter((week) => week.number >= (firstWeek ?? 0) && week.number <= (lastWeek ?? -1))
 }
 
@@ -66,12 +92,27 @@ export interface UnitStretch {
 }
 
 /** Works units out: first and last day, weeks and class days of each, in order. A unit that covers no week is left out. */
-export const unitStretches = (units: readonly Unit[], weeks: readonly Week[], term: Term, meetingDays: readonly Weekday[] = []): UnitStretch[] =>
+export const unitStretches = (
+  units: readonly Unit[],
+  weeks: readonly Week[],
+  term: Term,
+  meetingDays: readonly Weekday[] = [],
+): UnitStretch[] =>
   units.flatMap((unit) => {
     const covered = weeksOfUnit(unit, weeks)
     const first = covered[0]
     const last = covered.at(-1)
     if (!first || !last) return []
     const days = covered.flatMap((week) => classDaysOf(week, term, meetingDays))
-    return [{ number: unit.number, title: unit.title ?? null, first: first.first, last: last.last, weeks: covered, days, hasWeekLevel: covered.length > 1 || days.length >= 5 }]
+    return [
+      {
+        number: unit.number,
+        title: unit.title ?? null,
+        first: first.first,
+        last: last.last,
+        weeks: covered,
+        days,
+        hasWeekLevel: covered.length > 1 || days.length >= 5,
+      },
+    ]
   })

@@ -25,7 +25,8 @@ export interface WeeksRequest {
 /** Monday to Friday of a stretch: the days by which a week is short, or wholly a break. */
 const workdaysOf = (first: string, last: string): string[] => {
   const days: string[] = []
-  for (let day = first; day <= last; day = addDays(day, 1)) if (weekdayIndex(day) < 5) days.push(day)
+  for (let day = first; day <= last; day = addDays(day, 1))
+    if (weekdayIndex(day) < 5) days.push(day)
   return days
 }
 
@@ -41,30 +42,58 @@ const startOfWeek = (date: string, startsOn: Weekday): string =>
  */
 export const instructionalWeeks = ({ term, nextTerm, session, count }: WeeksRequest): Week[] => {
   const span = session === undefined ? term : term.sessions.find((one) => one.code === session)
-  if (!span) throw new RangeError(`term ${term.code} has no session ${session}: add it to the term or drop it from the facts`)
+  if (!span)
+    throw new RangeError(
+      `term ${term.code} has no session ${session}: add it to the term or drop it from the facts`,
+    )
   const weeks = weeksOfSpan(term, span.firstDay, span.lastDay, null)
-  const all = nextTerm ? [...weeks, ...weeksOfSpan(nextTerm, nextTerm.firstDay, nextTerm.lastDay, (weeks.at(-1)?.number ?? 0) + 1)] : weeks
+  const all = nextTerm
+    ? [
+        ...weeks,
+        ...weeksOfSpan(
+          nextTerm,
+          nextTerm.firstDay,
+          nextTerm.lastDay,
+          (weeks.at(-1)?.number ?? 0) + 1,
+        ),
+      ]
+    : weeks
   return count === undefined ? all : all.filter((week) => week.number <= count)
 }
 
 /** @param goesOnWith the number the first week takes when it continues an earlier term, else null */
-const weeksOfSpan = (term: Term, firstDay: string, lastDay: string, goesOnWith: number | null): Week[] => {
-  const isShort = (first: string, last: string) => dayNumber(last) - dayNumber(first) < 6 && workdaysOf(first, last).length < 5
+const weeksOfSpan = (
+  term: Term,
+  firstDay: string,
+  lastDay: string,
+  goesOnWith: number | null,
+): Week[] => {
+  const isShort = (first: string, last: string) =>
+    dayNumber(last) - dayNumber(first) < 6 && workdaysOf(first, last).length < 5
   const stretches: { first: string; last: string }[] = []
   const opensIn = startOfWeek(firstDay, term.weekStartsOn)
   for (let start = opensIn; start <= lastDay; start = addDays(start, 7)) {
     const end = addDays(start, 6)
-    stretches.push({ first: start < firstDay ? firstDay : start, last: end > lastDay ? lastDay : end })
+    stretches.push({
+      first: start < firstDay ? firstDay : start,
+      last: end > lastDay ? lastDay : end,
+    })
   }
   let firstNumber = goesOnWith ?? 1
   const [opening, second] = stretches
   if (opening && second && isShort(opening.first, opening.last)) {
-    if (term.shortFirstWeek === 'joins-next') stretches.splice(0, 2, { first: opening.first, last: second.last })
+    if (term.shortFirstWeek === 'joins-next')
+      stretches.splice(0, 2, { first: opening.first, last: second.last })
     if (term.shortFirstWeek === 'is-week-0' && goesOnWith === null) firstNumber = 0
   }
   const closing = stretches.at(-1)
   const beforeClosing = stretches.at(-2)
-  if (closing && beforeClosing && term.shortLastWeek === 'joins-previous' && isShort(closing.first, closing.last))
+  if (
+    closing &&
+    beforeClosing &&
+    term.shortLastWeek === 'joins-previous' &&
+    isShort(closing.first, closing.last)
+  )
     stretches.splice(-2, 2, { first: beforeClosing.first, last: closing.last })
   if (term.preparatoryWeek && firstNumber === 1 && goesOnWith === null) {
     stretches.unshift({ first: addDays(opensIn, -7), last: addDays(firstDay, -1) })
@@ -75,7 +104,10 @@ const weeksOfSpan = (term: Term, firstDay: string, lastDay: string, goesOnWith: 
   let number = firstNumber
   for (const { first, last } of stretches) {
     const workdays = workdaysOf(first, last)
-    const closed = term.breaks.find((pause) => workdays.length > 0 && workdays.every((day) => day >= pause.first && day <= pause.last))
+    const closed = term.breaks.find(
+      (pause) =>
+        workdays.length > 0 && workdays.every((day) => day >= pause.first && day <= pause.last),
+    )
     const touching = term.breaks.find((pause) => pause.first <= last && pause.last >= first)
     const holiday = term.holidays.find((one) => one.date >= first && one.date <= last)
     if (closed && !term.breakWeeksCount) continue

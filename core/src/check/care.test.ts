@@ -2,7 +2,14 @@ import { describe, expect, it } from 'vitest'
 import { exampleCourse } from '../rules/example/exampleCourse.ts'
 import { gradedTemplate } from '../rules/example/gradedTemplate.ts'
 import type { ExampleCourse } from '../rules/index.ts'
-import { checkCourse, mendCourse, pageDifference, type Check, type CheckResult, type Waiver } from './index.ts'
+import {
+  checkCourse,
+  mendCourse,
+  pageDifference,
+  type Check,
+  type CheckResult,
+  type Waiver,
+} from './index.ts'
 
 const check = (example: ExampleCourse, more: Partial<Check> = {}): CheckResult => {
   const result = checkCourse({ ...example, asOf: '2026-09-16', ...more })
@@ -15,21 +22,53 @@ const spoilt = (): ExampleCourse => {
   example.module('week', 4).name = 'wk 4'
   return example
 }
-const waiver = (more: Partial<Waiver>): Waiver => ({ id: 'w', scope: 'place', rule: 'module-name', fingerprint: null, evidence: null, from: '2026-09-01', until: null, reason: 'agreed', ...more })
+const waiver = (more: Partial<Waiver>): Waiver => ({
+  id: 'w',
+  scope: 'place',
+  rule: 'module-name',
+  fingerprint: null,
+  evidence: null,
+  from: '2026-09-01',
+  until: null,
+  reason: 'agreed',
+  ...more,
+})
 const places = (result: CheckResult) => result.findings.flatMap((finding) => finding.places)
 
 describe('waivers', () => {
   it('excuse one place, or the rule in the whole course, and leave the rest open', () => {
     const plain = check(spoilt())
     const first = places(plain)[0]
-    const one = check(spoilt(), { dispensations: { waivers: [waiver({ fingerprint: first?.fingerprint ?? '' })], attestations: [] } })
-    expect([one.counts.waived, one.counts.openShoulds, one.counts.requirements]).toEqual([1, 1, plain.counts.requirements - 1])
-    expect(places(one).map((place) => place.waived?.reason ?? null).sort()).toEqual(['agreed', null])
-    const all = check(spoilt(), { dispensations: { waivers: [waiver({ scope: 'rule' })], attestations: [] } })
+    const one = check(spoilt(), {
+      dispensations: {
+        waivers: [waiver({ fingerprint: first?.fingerprint ?? '' })],
+        attestations: [],
+      },
+    })
+    expect([one.counts.waived, one.counts.openShoulds, one.counts.requirements]).toEqual([
+      1,
+      1,
+      plain.counts.requirements - 1,
+    ])
+    expect(
+      places(one)
+        .map((place) => place.waived?.reason ?? null)
+        .sort(),
+    ).toEqual(['agreed', null])
+    const all = check(spoilt(), {
+      dispensations: { waivers: [waiver({ scope: 'rule' })], attestations: [] },
+    })
     expect([all.counts.waived, all.counts.openShoulds, all.readiness]).toEqual([2, 0, 'ready'])
   })
   it('hold from their first to their last day, and the result says until when', () => {
-    const during = (asOf: string) => check(spoilt(), { asOf, dispensations: { waivers: [waiver({ scope: 'rule', from: '2026-09-10', until: '2026-09-20' })], attestations: [] } })
+    const during = (asOf: string) =>
+      check(spoilt(), {
+        asOf,
+        dispensations: {
+          waivers: [waiver({ scope: 'rule', from: '2026-09-10', until: '2026-09-20' })],
+          attestations: [],
+        },
+      })
     expect(during('2026-09-09').counts.waived).toBe(0)
     expect(during('2026-09-20').counts.waived).toBe(2)
     expect(during('2026-09-21').counts.waived).toBe(0)
@@ -39,7 +78,12 @@ describe('waivers', () => {
     const first = places(check(spoilt()))[0]
     const changed = spoilt()
     changed.module('week', 3).name = 'third week'
-    const result = check(changed, { dispensations: { waivers: [waiver({ fingerprint: first?.fingerprint ?? '', evidence: first?.digest ?? '' })], attestations: [] } })
+    const result = check(changed, {
+      dispensations: {
+        waivers: [waiver({ fingerprint: first?.fingerprint ?? '', evidence: first?.digest ?? '' })],
+        attestations: [],
+      },
+    })
     expect(places(result).find((place) => place.waived)?.waived?.changedSince).toBe(true)
   })
 })
@@ -47,16 +91,39 @@ describe('waivers', () => {
 describe('attestations', () => {
   it('answer for what the snapshot cannot show', () => {
     const example = exampleCourse(gradedTemplate())
-    const tool = check(example).findings.find((finding) => finding.rule === 'tool-not-attested')?.places[0]
-    const attested = check(example, { dispensations: { waivers: [], attestations: [{ id: 'a', rule: 'tool-not-attested', fingerprint: tool?.fingerprint ?? '', by: 'sunniva.drake@kestrelsound.example', on: '2026-09-10', until: '2026-10-23', words: 'paired' }] } })
-    expect([attested.counts.attested, attested.findings.some((finding) => finding.rule === 'tool-not-attested')]).toEqual([1, false])
+    const tool = check(example).findings.find((finding) => finding.rule === 'tool-not-attested')
+      ?.places[0]
+    const attested = check(example, {
+      dispensations: {
+        waivers: [],
+        attestations: [
+          {
+            id: 'a',
+            rule: 'tool-not-attested',
+            fingerprint: tool?.fingerprint ?? '',
+            by: 'sunniva.drake@kestrelsound.example',
+            on: '2026-09-10',
+            until: '2026-10-23',
+            words: 'paired',
+          },
+        ],
+      },
+    })
+    expect([
+      attested.counts.attested,
+      attested.findings.some((finding) => finding.rule === 'tool-not-attested'),
+    ]).toEqual([1, false])
   })
 })
 
 describe('“not this week”', () => {
   const without = (...weeks: number[]): ExampleCourse => {
     const example = exampleCourse()
-    for (const part of example.template.parts) if (part.kind === 'module') for (const item of part.items) if (item.key === 'discussion') Object.assign(item, { may: { remove: true }, acceptsInstead: [] })
+    for (const part of example.template.parts)
+      if (part.kind === 'module')
+        for (const item of part.items)
+          if (item.key === 'discussion')
+            Object.assign(item, { may: { remove: true }, acceptsInstead: [] })
     for (const week of weeks) {
       const module = example.module('week', week)
       module.items = module.items.filter((item) => item !== example.item('discussion', week))
@@ -65,21 +132,29 @@ describe('“not this week”', () => {
   }
   it('is asked of what may go, and answered by the instructor’s word', () => {
     const asked = check(without(2))
-    expect(asked.findings.map((finding) => [finding.rule, finding.strength])).toEqual([['item-missing', 'should']])
+    expect(asked.findings.map((finding) => [finding.rule, finding.strength])).toEqual([
+      ['item-missing', 'should'],
+    ])
     expect(check(without(2), { notThisWeek: asked.missing }).findings).toEqual([])
   })
   it('has a quota for the course, a quarter of the weeks', () => {
     const { missing } = check(without(1, 2, 3))
     const over = check(without(1, 2, 3), { notThisWeek: missing })
-    expect(over.findings.map((finding) => finding.message)).toEqual(['3 of 7 weeks are marked “not this week”; up to 1 are allowed without asking.'])
+    expect(over.findings.map((finding) => finding.message)).toEqual([
+      '3 of 7 weeks are marked “not this week”; up to 1 are allowed without asking.',
+    ])
   })
 })
 
 describe('mending a course', () => {
   it('makes several mends of one page and one module hold together, and leaves nothing that it knows to mend', () => {
     const example = spoilt()
-    example.item('week-overview', 3).html += '<div data-wf-block="advice"><p><strong>Note to the instructor.</strong></p><p>A short recording of yourself works well here.</p></div>'
-    example.item('welcome').html = (example.item('welcome').html ?? '').replace('Call 5500.', 'Call 4400.')
+    example.item('week-overview', 3).html +=
+      '<div data-wf-block="advice"><p><strong>Note to the instructor.</strong></p><p>A short recording of yourself works well here.</p></div>'
+    example.item('welcome').html = (example.item('welcome').html ?? '').replace(
+      'Call 5500.',
+      'Call 4400.',
+    )
     example.module('week', 2).items.pop()
     example.item('assignment', 2).dueAt = null
     example.item('staff-notes').published = true
@@ -88,16 +163,32 @@ describe('mending a course', () => {
     expect(mended.value.before.findings.length).toBeGreaterThan(5)
     expect(places(mended.value.after).filter((place) => place.mend)).toEqual([])
     expect(mended.value.left).toEqual([])
-    expect(mended.value.mended.map((one) => one.rule)).toEqual(expect.arrayContaining(['module-name', 'guidance-visible', 'house-text-outdated', 'item-missing', 'due-missing', 'staff-part-visible']))
+    expect(mended.value.mended.map((one) => one.rule)).toEqual(
+      expect.arrayContaining([
+        'module-name',
+        'guidance-visible',
+        'house-text-outdated',
+        'item-missing',
+        'due-missing',
+        'staff-part-visible',
+      ]),
+    )
   })
   it('touches nothing that was not chosen, and nothing an instructor wrote', () => {
     const example = spoilt()
     const before = structuredClone(example.course)
-    const mended = mendCourse({ ...example, asOf: '2026-09-16' }, (_, place) => place.place.week === 3)
+    const mended = mendCourse(
+      { ...example, asOf: '2026-09-16' },
+      (_, place) => place.place.week === 3,
+    )
     if (!mended.ok) throw new Error('it can be checked')
     expect(mended.value.changes).toHaveLength(1)
-    expect(mended.value.course.modules.map((module) => module.name).filter((name) => name === 'wk 4')).toHaveLength(1)
-    expect(mended.value.course.modules.flatMap((module) => module.items.map((item) => item.html))).toEqual(before.modules.flatMap((module) => module.items.map((item) => item.html)))
+    expect(
+      mended.value.course.modules.map((module) => module.name).filter((name) => name === 'wk 4'),
+    ).toHaveLength(1)
+    expect(
+      mended.value.course.modules.flatMap((module) => module.items.map((item) => item.html)),
+    ).toEqual(before.modules.flatMap((module) => module.items.map((item) => item.html)))
   })
 })
 
@@ -110,16 +201,29 @@ describe('the difference of a page', () => {
     if (!difference.ok || !difference.value) throw new Error('there is such a page')
     const { stretches, missing } = difference.value
     expect(stretches.map(({ html }) => html).join('')).toBe(item.html)
-    expect(stretches.flatMap(({ block }) => (block ? [[block.key, block.state]] : []))).toEqual([['hello', 'filled'], ['promise', 'altered'], ['muster', 'outdated']])
-    expect(stretches.find(({ block }) => block?.key === 'promise')?.block?.difference.filter((run) => run.change !== 'same').map((run) => run.text)).toEqual(['Friday', 'Sunday'])
+    expect(stretches.flatMap(({ block }) => (block ? [[block.key, block.state]] : []))).toEqual([
+      ['hello', 'filled'],
+      ['promise', 'altered'],
+      ['muster', 'outdated'],
+    ])
+    expect(
+      stretches
+        .find(({ block }) => block?.key === 'promise')
+        ?.block?.difference.filter((run) => run.change !== 'same')
+        .map((run) => run.text),
+    ).toEqual(['Friday', 'Sunday'])
     expect(missing).toEqual([])
   })
   it('tells a block that is gone, and is the same where the platform stripped its markers', () => {
     const example = exampleCourse()
     const item = example.item('welcome')
-    item.html = (item.html ?? '').replace(/<div data-wf-block="promise".*?<\/div>/s, '').replace(/ data-wf-[a-z]+="[^"]*"/g, '')
+    item.html = (item.html ?? '')
+      .replace(/<div data-wf-block="promise".*?<\/div>/s, '')
+      .replace(/ data-wf-[a-z]+="[^"]*"/g, '')
     const difference = pageDifference({ ...example, asOf: '2026-09-16' }, item.id)
-    expect(difference.ok && difference.value?.missing.map((block) => [block.key, block.state])).toEqual([['promise', 'missing']])
+    expect(
+      difference.ok && difference.value?.missing.map((block) => [block.key, block.state]),
+    ).toEqual([['promise', 'missing']])
   })
   it('is nothing for a page that is not there', () => {
     const difference = pageDifference({ ...exampleCourse(), asOf: '2026-09-16' }, 'no-such-item')

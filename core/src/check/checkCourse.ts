@@ -1,11 +1,31 @@
 import { addDays, instructionalWeeks } from '../calendar/index.ts'
 import type { CohortClash, Course, CourseHistory, CourseItem, Facts } from '../course/index.ts'
-import { failure, readDocument, shortHash, success, type Problem, type Result } from '../document/index.ts'
-import { expandCourse, knownRepetitions, type ExpectedCourse, type ExpectedPart } from '../expand/index.ts'
+import {
+  failure,
+  readDocument,
+  shortHash,
+  success,
+  type Problem,
+  type Result,
+} from '../document/index.ts'
+import {
+  expandCourse,
+  knownRepetitions,
+  type ExpectedCourse,
+  type ExpectedPart,
+} from '../expand/index.ts'
 import { analysePage, type PageFacts } from '../page/index.ts'
 import { pairCourse, readGroupings, type Join, type Pair } from '../pair/index.ts'
 import { remember } from '../remember/index.ts'
-import { CheckContext, fillMessage, ruleById, rules, type AnyRule, type Subject, type Verdict } from '../rules/index.ts'
+import {
+  CheckContext,
+  fillMessage,
+  ruleById,
+  rules,
+  type AnyRule,
+  type Subject,
+  type Verdict,
+} from '../rules/index.ts'
 import type { Strength, Template } from '../template/index.ts'
 import { compareFindings } from './compareFindings.ts'
 import { attestationFor, waiverFor, type Dispensations } from './dispensation.ts'
@@ -39,9 +59,22 @@ export interface Check {
 export const policyProblems = (template: Template): Problem[] =>
   template.policies.flatMap((policy, i): Problem[] => {
     const rule = ruleById(policy.rule)
-    if (!rule) return [{ code: 'not-allowed', path: `/policies/${i}/rule`, found: policy.rule, expected: `one of ${rules.map((one) => one.id).join(', ')}` }]
+    if (!rule)
+      return [
+        {
+          code: 'not-allowed',
+          path: `/policies/${i}/rule`,
+          found: policy.rule,
+          expected: `one of ${rules.map((one) => one.id).join(', ')}`,
+        },
+      ]
     const read = readDocument(rule.parameters, policy.parameters)
-    return read.ok ? [] : read.problems.map((problem) => ({ ...problem, path: `/policies/${i}/parameters${problem.path}` }))
+    return read.ok
+      ? []
+      : read.problems.map((problem) => ({
+          ...problem,
+          path: `/policies/${i}/parameters${problem.path}`,
+        }))
   })
 
 const order: Record<Strength, number> = { must: 2, should: 1, may: 0 }
@@ -49,9 +82,17 @@ const order: Record<Strength, number> = { must: 2, should: 1, may: 0 }
  * The weakest of what a rule, its part and its block ask for. A part that may be left out should still be right when it
  * is there; a rule that is for information only stays so.
  */
-const weakest = (rule: Strength, part: Strength | undefined, block: Strength | undefined): Strength => {
+const weakest = (
+  rule: Strength,
+  part: Strength | undefined,
+  block: Strength | undefined,
+): Strength => {
   if (rule === 'may') return 'may'
-  const least = Math.min(order[rule], part === undefined ? 2 : order[part], block === undefined ? 2 : order[block])
+  const least = Math.min(
+    order[rule],
+    part === undefined ? 2 : order[part],
+    block === undefined ? 2 : order[block],
+  )
   return least === 2 ? 'must' : 'should'
 }
 
@@ -60,7 +101,12 @@ const pairRecord = (pair: Pair, context: CheckContext): CheckResult['pairs'][num
   const placed = context.placed(pair.found)
   const module = placed ? placed.module : context.moduleById(pair.found)
   const path = [module?.name, placed?.item.name].filter((name) => name !== undefined)
-  return { ...pair, part: part?.key ?? '', repetition: part?.repetition === null ? null : (part?.repetitionNumber ?? null), path }
+  return {
+    ...pair,
+    part: part?.key ?? '',
+    repetition: part?.repetition === null ? null : (part?.repetitionNumber ?? null),
+    path,
+  }
 }
 
 /** A requirement that is not simply met, with what its rule says of it. */
@@ -84,15 +130,35 @@ export interface Expectation {
  * Works out what a course should be, with the units it made of its weeks where the template accepts them.
  * @param worked what was worked out before for the same template and facts; what is new is put to it
  */
-export const expectationFor = ({ template, facts, course, worked }: Pick<Check, 'template' | 'facts' | 'course' | 'worked'>): Result<Expectation> => {
-  const weeks = instructionalWeeks({ term: facts.term, nextTerm: facts.nextTerm, session: facts.session, count: facts.weeks })
+export const expectationFor = ({
+  template,
+  facts,
+  course,
+  worked,
+}: Pick<Check, 'template' | 'facts' | 'course' | 'worked'>): Result<Expectation> => {
+  const weeks = instructionalWeeks({
+    term: facts.term,
+    nextTerm: facts.nextTerm,
+    session: facts.session,
+    count: facts.weeks,
+  })
   const groupings = readGroupings(template, facts, weeks, course)
-  const units = Object.fromEntries(Object.entries(groupings).flatMap(([key, reading]) => (reading.state === 'grouped' ? [[key, reading.units]] : [])))
+  const units = Object.fromEntries(
+    Object.entries(groupings).flatMap(([key, reading]) =>
+      reading.state === 'grouped' ? [[key, reading.units]] : [],
+    ),
+  )
   const repetitions = knownRepetitions(template, course)
   const key = worked ? JSON.stringify([groupings, repetitions, course.id]) : ''
   const known = worked?.get(key)
   if (known) return success(known)
-  const expansion = expandCourse({ template, facts, groupings: units, repetitions, mintFrom: course.id })
+  const expansion = expandCourse({
+    template,
+    facts,
+    groupings: units,
+    repetitions,
+    mintFrom: course.id,
+  })
   if (!expansion.ok) return expansion
   const expectation: Expectation = { expected: expansion.value, groupings }
   worked?.set(key, expectation)
@@ -121,7 +187,17 @@ export const checkCourse = (check: Check): Result<CheckResult> => {
     return page
   }
   const pairing = pairCourse(expected, course, pageOf, check.joins)
-  const context = new CheckContext({ expected, course, pairing, groupings, asOf, pageOf, history: check.history ?? null, ...(check.notThisWeek ? { notThisWeek: check.notThisWeek } : {}), ...(check.clashes ? { clashes: check.clashes } : {}) })
+  const context = new CheckContext({
+    expected,
+    course,
+    pairing,
+    groupings,
+    asOf,
+    pageOf,
+    history: check.history ?? null,
+    ...(check.notThisWeek ? { notThisWeek: check.notThisWeek } : {}),
+    ...(check.clashes ? { clashes: check.clashes } : {}),
+  })
 
   const outcomes: Outcome[] = []
   const told: Told[] = []
@@ -139,10 +215,27 @@ export const checkCourse = (check: Check): Result<CheckResult> => {
         continue
       }
       const { subject } = verdict
-      const strength = weakest(policy?.strength ?? rule.strength, subject.about === 'part' ? subject.part.strength : undefined, verdict.strength)
-      const outcome = outcomeOf(rule, verdict, strength, placeOf(subject, 'itemId' in verdict ? verdict.itemId : undefined))
+      const strength = weakest(
+        policy?.strength ?? rule.strength,
+        subject.about === 'part' ? subject.part.strength : undefined,
+        verdict.strength,
+      )
+      const outcome = outcomeOf(
+        rule,
+        verdict,
+        strength,
+        placeOf(subject, 'itemId' in verdict ? verdict.itemId : undefined),
+      )
       outcomes.push(outcome)
-      if (verdict.outcome !== 'passed') told.push({ rule, outcome, said: verdict.outcome, subject, discriminator: verdict.discriminator, verdict })
+      if (verdict.outcome !== 'passed')
+        told.push({
+          rule,
+          outcome,
+          said: verdict.outcome,
+          subject,
+          discriminator: verdict.discriminator,
+          verdict,
+        })
       else if (strength !== 'may') met += 1
     }
   }
@@ -152,7 +245,12 @@ export const checkCourse = (check: Check): Result<CheckResult> => {
 
   const findings = findingsOf(told, context, policyOf, check.dispensations)
   const counts = countsOf(told, findings, { met, inapplicable })
-  const untoldMusts = told.some(({ outcome }) => outcome.outcome === 'cannot-tell' && outcome.strength === 'must' && outcome.attestedBy === undefined)
+  const untoldMusts = told.some(
+    ({ outcome }) =>
+      outcome.outcome === 'cannot-tell' &&
+      outcome.strength === 'must' &&
+      outcome.attestedBy === undefined,
+  )
   return success({
     schema: 'wickerframe.check/1',
     template: { key: template.key, title: template.title, version: template.version ?? null },
@@ -175,58 +273,117 @@ export const checkCourse = (check: Check): Result<CheckResult> => {
 /** The requirements of a course are the same in every check of it, and so are their fingerprints. */
 const fingerprintOf = remember(20_000, (requirement: string): string => shortHash(requirement))
 
-const subjectKey = (subject: Subject): string => (subject.about === 'part' ? subject.part.instance : subject.about === 'found' ? `found:${subject.id}` : 'course')
+const subjectKey = (subject: Subject): string =>
+  subject.about === 'part'
+    ? subject.part.instance
+    : subject.about === 'found'
+      ? `found:${subject.id}`
+      : 'course'
 
 /** Where requirements stand. Many are about the same part, and share their place. */
-const placesIn = (context: CheckContext): ((subject: Subject, itemId: string | undefined) => Place) => {
+const placesIn = (
+  context: CheckContext,
+): ((subject: Subject, itemId: string | undefined) => Place) => {
   const ofParts = new Map<ExpectedPart, Place>()
   const others = new Map<string, Place>()
-  const known = <K>(places: Map<K, Place>, key: K, subject: Subject, itemId: string | undefined): Place => {
+  const known = <K>(
+    places: Map<K, Place>,
+    key: K,
+    subject: Subject,
+    itemId: string | undefined,
+  ): Place => {
     let place = places.get(key)
     if (!place) places.set(key, (place = workOutPlace(subject, itemId, context)))
     return place
   }
   return (subject, itemId) =>
-    subject.about === 'part' && (itemId === undefined || context.pairOf(subject.part)?.found === itemId)
+    subject.about === 'part' &&
+    (itemId === undefined || context.pairOf(subject.part)?.found === itemId)
       ? known(ofParts, subject.part, subject, itemId)
       : known(others, `${subjectKey(subject)} ${itemId ?? ''}`, subject, itemId)
 }
 
-const workOutPlace = (subject: Subject, itemId: string | undefined, context: CheckContext): Place => {
+const workOutPlace = (
+  subject: Subject,
+  itemId: string | undefined,
+  context: CheckContext,
+): Place => {
   const part = subject.about === 'part' ? subject.part : null
-  const foundId = itemId ?? (subject.about === 'found' ? subject.id : part ? (context.pairOf(part)?.found ?? null) : null)
+  const foundId =
+    itemId ??
+    (subject.about === 'found' ? subject.id : part ? (context.pairOf(part)?.found ?? null) : null)
   const placed = foundId === null ? null : context.placed(foundId)
   const module = placed ? placed.module : foundId === null ? null : context.moduleById(foundId)
   const parent = part?.parent ? context.partAt(part.parent) : null
   const outer = module?.name ?? (parent ? (context.moduleFor(parent)?.name ?? parent.name) : null)
   const inner = placed?.item.name ?? (part && part.kind !== 'module' ? part.name : null)
-  const path = [outer ?? (part?.kind === 'module' ? part.name : null), inner].flatMap((one) => one ?? [])
+  const path = [outer ?? (part?.kind === 'module' ? part.name : null), inner].flatMap(
+    (one) => one ?? [],
+  )
   const week = part?.values.week ?? null
-  return { path: path.length > 0 ? path : [context.course.name], part: part?.key ?? null, instance: part?.instance ?? null, week: typeof week === 'number' ? week : null, foundId }
+  return {
+    path: path.length > 0 ? path : [context.course.name],
+    part: part?.key ?? null,
+    instance: part?.instance ?? null,
+    week: typeof week === 'number' ? week : null,
+    foundId,
+  }
 }
 
-const outcomeOf = (rule: AnyRule, verdict: Exclude<Verdict, { outcome: 'inapplicable' }>, strength: Strength, place: Place): Outcome => ({
+const outcomeOf = (
+  rule: AnyRule,
+  verdict: Exclude<Verdict, { outcome: 'inapplicable' }>,
+  strength: Strength,
+  place: Place,
+): Outcome => ({
   rule: rule.id,
-  fingerprint: verdict.outcome === 'passed' ? '' : fingerprintOf(`${rule.id}|${subjectKey(verdict.subject)}|${verdict.discriminator ?? ''}`),
+  fingerprint:
+    verdict.outcome === 'passed'
+      ? ''
+      : fingerprintOf(`${rule.id}|${subjectKey(verdict.subject)}|${verdict.discriminator ?? ''}`),
   strength,
   outcome: verdict.outcome === 'absent' ? 'untested' : verdict.outcome,
   place,
-  reason: verdict.outcome === 'cannot-tell' ? verdict.reason : verdict.outcome === 'not-due-yet' ? `due ${verdict.dueOn}` : null,
+  reason:
+    verdict.outcome === 'cannot-tell'
+      ? verdict.reason
+      : verdict.outcome === 'not-due-yet'
+        ? `due ${verdict.dueOn}`
+        : null,
   toldBy: null,
 })
 
 /** What cannot be met because its part is missing is not met, told by the missing part; if the part may be missing, it does not apply. */
 const resolveAbsent = (told: Told[], context: CheckContext): void => {
   const tellers = new Map<string, Outcome>()
-  const missing = new Set(['module-missing', 'item-missing', 'home-page-set', 'home-element-missing'])
+  const missing = new Set([
+    'module-missing',
+    'item-missing',
+    'home-page-set',
+    'home-element-missing',
+  ])
   for (const { rule, said, subject, discriminator, outcome } of told)
     if (said === 'failed' && missing.has(rule.id))
-      tellers.set(rule.id === 'home-element-missing' ? `${subjectKey(subject)}/${discriminator}` : rule.id === 'home-page-set' ? context.expected.home.instance : subjectKey(subject), outcome)
+      tellers.set(
+        rule.id === 'home-element-missing'
+          ? `${subjectKey(subject)}/${discriminator}`
+          : rule.id === 'home-page-set'
+            ? context.expected.home.instance
+            : subjectKey(subject),
+        outcome,
+      )
   for (const { said, subject, discriminator, outcome } of told) {
     if (said !== 'absent') continue
     const part = subject.about === 'part' ? subject.part : null
-    let teller = part ? (tellers.get(`${part.instance}/${discriminator}`) ?? tellers.get(part.instance)) : undefined
-    for (let at = context.partAt(part?.parent ?? null); at && !teller; at = context.partAt(at.parent)) teller = tellers.get(at.instance)
+    let teller = part
+      ? (tellers.get(`${part.instance}/${discriminator}`) ?? tellers.get(part.instance))
+      : undefined
+    for (
+      let at = context.partAt(part?.parent ?? null);
+      at && !teller;
+      at = context.partAt(at.parent)
+    )
+      teller = tellers.get(at.instance)
     const there = part ? context.itemFor(part) : null
     const notRead = there ? (context.pageOf(there.item)?.notRead ?? null) : null
     if (notRead !== null && there) {
@@ -241,13 +398,19 @@ const resolveAbsent = (told: Told[], context: CheckContext): void => {
 
 const applySilence = (told: Told[], context: CheckContext): void => {
   const open = new Map<string, Outcome>()
-  for (const { rule, said, subject, outcome } of told) if (said === 'failed') open.set(`${rule.id}|${subjectKey(subject)}`, outcome)
+  for (const { rule, said, subject, outcome } of told)
+    if (said === 'failed') open.set(`${rule.id}|${subjectKey(subject)}`, outcome)
   for (const { rule, said, subject, outcome } of told) {
     if (said !== 'failed') continue
     const parent = subject.about === 'part' ? context.partAt(subject.part.parent) : null
     for (const entry of silence) {
       if (entry.silent !== rule.id) continue
-      const key = entry.scope === 'same' ? subjectKey(subject) : entry.scope === 'course' ? 'course' : parent?.instance
+      const key =
+        entry.scope === 'same'
+          ? subjectKey(subject)
+          : entry.scope === 'course'
+            ? 'course'
+            : parent?.instance
       const teller = key === undefined ? undefined : open.get(`${entry.teller}|${key}`)
       if (teller) outcome.toldBy = teller.fingerprint
     }
@@ -255,8 +418,15 @@ const applySilence = (told: Told[], context: CheckContext): void => {
 }
 
 /** Takes what is waived or attested out of what is open; it stays visible. */
-const applyDispensations = (told: readonly Told[], { waivers, attestations }: Dispensations, context: CheckContext): void => {
-  const asOf = { reached: (date: string) => context.reached(date), dayAfter: (date: string) => addDays(date, 1) }
+const applyDispensations = (
+  told: readonly Told[],
+  { waivers, attestations }: Dispensations,
+  context: CheckContext,
+): void => {
+  const asOf = {
+    reached: (date: string) => context.reached(date),
+    dayAfter: (date: string) => addDays(date, 1),
+  }
   const waivedBy = new Map<string, string>()
   for (const { outcome } of told) {
     if (outcome.outcome !== 'failed' && outcome.outcome !== 'cannot-tell') continue
@@ -271,18 +441,37 @@ const applyDispensations = (told: readonly Told[], { waivers, attestations }: Di
   }
   // What a waived finding tells for others is waived with it.
   for (const { outcome } of told) {
-    const teller = outcome.toldBy === null || outcome.waivedBy !== undefined ? undefined : waivedBy.get(outcome.toldBy)
+    const teller =
+      outcome.toldBy === null || outcome.waivedBy !== undefined
+        ? undefined
+        : waivedBy.get(outcome.toldBy)
     if (teller !== undefined) outcome.waivedBy = teller
   }
 }
 
-const findingsOf = (told: readonly Told[], context: CheckContext, policies: ReadonlyMap<string, Template['policies'][number]>, dispensations: Dispensations | undefined): Finding[] => {
+const findingsOf = (
+  told: readonly Told[],
+  context: CheckContext,
+  policies: ReadonlyMap<string, Template['policies'][number]>,
+  dispensations: Dispensations | undefined,
+): Finding[] => {
   const owner = context.expected.facts.owner ?? context.expected.facts.instructors[0]?.email ?? null
-  const groups = new Map<string, { rule: AnyRule; strength: Strength; together: string; basis: string | null; places: FindingPlace[] }>()
+  const groups = new Map<
+    string,
+    {
+      rule: AnyRule
+      strength: Strength
+      together: string
+      basis: string | null
+      places: FindingPlace[]
+    }
+  >()
   for (const { rule, verdict, outcome } of told) {
-    if (verdict.outcome !== 'failed' || outcome.toldBy !== null || outcome.attestedBy !== undefined) continue
+    if (verdict.outcome !== 'failed' || outcome.toldBy !== null || outcome.attestedBy !== undefined)
+      continue
     const { subject } = verdict
-    const together = verdict.together ?? (subject.about === 'part' ? subject.part.key : subjectKey(subject))
+    const together =
+      verdict.together ?? (subject.about === 'part' ? subject.part.key : subjectKey(subject))
     const waiver = dispensations?.waivers.find((one) => one.id === outcome.waivedBy) ?? null
     const digest = shortHash(JSON.stringify(verdict.evidence))
     const key = `${rule.id}|${verdict.message}|${together}|${outcome.strength}|${waiver?.id ?? ''}`
@@ -295,9 +484,17 @@ const findingsOf = (told: readonly Told[], context: CheckContext, policies: Read
       expected: verdict.expected,
       mend: mend.length > 0 ? mend : null,
       digest,
-      waived: waiver && { id: waiver.id, reason: waiver.reason, until: waiver.until, changedSince: waiver.evidence !== null && waiver.evidence !== digest },
+      waived: waiver && {
+        id: waiver.id,
+        reason: waiver.reason,
+        until: waiver.until,
+        changedSince: waiver.evidence !== null && waiver.evidence !== digest,
+      },
     }
-    const basis = policies.get(rule.id)?.basis ?? (subject.about === 'part' ? subject.part.definition.basis : undefined) ?? null
+    const basis =
+      policies.get(rule.id)?.basis ??
+      (subject.about === 'part' ? subject.part.definition.basis : undefined) ??
+      null
     const group = groups.get(key)
     if (group) group.places.push(place)
     else groups.set(key, { rule, strength: outcome.strength, together, basis, places: [place] })
@@ -323,14 +520,34 @@ const findingsOf = (told: readonly Told[], context: CheckContext, policies: Read
 const alsoIn = (rest: readonly FindingPlace[]): string => {
   if (rest.length === 0) return ''
   const weeks = rest.flatMap((one) => one.place.week ?? [])
-  const listed = weeks.length > 1 ? `${weeks.slice(0, -1).join(', ')} and ${weeks.at(-1)}` : String(weeks[0] ?? '')
-  const where = weeks.length === rest.length ? ` ${weeks.length === 1 ? 'week' : 'weeks'} ${listed}` : ` ${rest.slice(0, 3).map((one) => `“${one.place.path.at(-1)}”`).join(', ')}${rest.length > 3 ? ' and others' : ''}`
+  const listed =
+    weeks.length > 1
+      ? `${weeks.slice(0, -1).join(', ')} and ${weeks.at(-1)}`
+      : String(weeks[0] ?? '')
+  const where =
+    weeks.length === rest.length
+      ? ` ${weeks.length === 1 ? 'week' : 'weeks'} ${listed}`
+      : ` ${rest
+          .slice(0, 3)
+          .map((one) => `“${one.place.path.at(-1)}”`)
+          .join(', ')}${rest.length > 3 ? ' and others' : ''}`
   return ` The same in ${rest.length} more ${rest.length === 1 ? 'place' : 'places'}:${where}.`
 }
 
-const countsOf = (told: readonly Told[], findings: readonly Finding[], { met, inapplicable }: { met: number; inapplicable: number }): Counts => {
+const countsOf = (
+  told: readonly Told[],
+  findings: readonly Finding[],
+  { met, inapplicable }: { met: number; inapplicable: number },
+): Counts => {
   // What is for information only, waived or attested is no open requirement.
-  const count: Record<Outcome['outcome'], number> = { passed: met, failed: 0, 'cannot-tell': 0, 'not-due-yet': 0, inapplicable, untested: 0 }
+  const count: Record<Outcome['outcome'], number> = {
+    passed: met,
+    failed: 0,
+    'cannot-tell': 0,
+    'not-due-yet': 0,
+    inapplicable,
+    untested: 0,
+  }
   let waived = 0
   let attested = 0
   for (const { outcome: one } of told) {
@@ -338,7 +555,10 @@ const countsOf = (told: readonly Told[], findings: readonly Finding[], { met, in
     else if (one.attestedBy !== undefined) attested += 1
     else if (one.strength !== 'may') count[one.outcome] += 1
   }
-  const open = (strength: Strength) => findings.filter((one) => one.strength === strength && one.places.some((place) => place.waived === null)).length
+  const open = (strength: Strength) =>
+    findings.filter(
+      (one) => one.strength === strength && one.places.some((place) => place.waived === null),
+    ).length
   return {
     requirements: count.passed + count.failed,
     met: count.passed,

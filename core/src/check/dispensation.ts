@@ -4,10 +4,24 @@ import { PlainDate } from '../calendar/index.ts'
 /** An approved, reasoned, dated exception. */
 export const Waiver = z.strictObject({
   id: z.string().min(1).max(100),
-  scope: z.enum(['evidence', 'place', 'rule']).describe('What it excuses: what was seen then, whatever is wrong at that place, or the rule in the whole course'),
+  scope: z
+    .enum(['evidence', 'place', 'rule'])
+    .describe(
+      'What it excuses: what was seen then, whatever is wrong at that place, or the rule in the whole course',
+    ),
   rule: z.string().max(80),
-  fingerprint: z.string().max(100).nullable().default(null).describe('Of the requirement; null for the rule in the whole course'),
-  evidence: z.string().max(100).nullable().default(null).describe('Digest of the evidence when it was given'),
+  fingerprint: z
+    .string()
+    .max(100)
+    .nullable()
+    .default(null)
+    .describe('Of the requirement; null for the rule in the whole course'),
+  evidence: z
+    .string()
+    .max(100)
+    .nullable()
+    .default(null)
+    .describe('Digest of the evidence when it was given'),
   from: PlainDate,
   until: PlainDate.nullable().default(null).describe('Last day; null: without end'),
   reason: z.string().max(2000),
@@ -37,14 +51,43 @@ interface AsOf {
   dayAfter: (date: string) => string
 }
 
-const inForce = (one: { from: string; until: string | null }, { reached, dayAfter }: AsOf): boolean => reached(one.from) && !(one.until !== null && reached(dayAfter(one.until)))
+const inForce = (
+  one: { from: string; until: string | null },
+  { reached, dayAfter }: AsOf,
+): boolean => reached(one.from) && !(one.until !== null && reached(dayAfter(one.until)))
 
 /** The waiver that excuses a requirement on the as-of date; the narrowest of several. */
-export const waiverFor = (waivers: readonly Waiver[], rule: string, fingerprint: string, asOf: AsOf): Waiver | null => {
+export const waiverFor = (
+  waivers: readonly Waiver[],
+  rule: string,
+  fingerprint: string,
+  asOf: AsOf,
+): Waiver | null => {
   const width = { evidence: 0, place: 1, rule: 2 }
-  return waivers.filter((one) => one.rule === rule && (one.scope === 'rule' || one.fingerprint === fingerprint) && inForce(one, asOf)).sort((a, b) => width[a.scope] - width[b.scope] || (a.id < b.id ? -1 : 1))[0] ?? null
+  return (
+    waivers
+      .filter(
+        (one) =>
+          one.rule === rule &&
+          (one.scope === 'rule' || one.fingerprint === fingerprint) &&
+          inForce(one, asOf),
+      )
+      .sort((a, b) => width[a.scope] - width[b.scope] || (a.id < b.id ? -1 : 1))[0] ?? null
+  )
 }
 
 /** The attestation that speaks for a requirement on the as-of date; the latest of several. */
-export const attestationFor = (attestations: readonly Attestation[], rule: string, fingerprint: string, asOf: AsOf): Attestation | null =>
-  attestations.filter((one) => one.rule === rule && one.fingerprint === fingerprint && inForce({ from: one.on, until: one.until }, asOf)).sort((a, b) => (a.on < b.on ? 1 : -1))[0] ?? null
+export const attestationFor = (
+  attestations: readonly Attestation[],
+  rule: string,
+  fingerprint: string,
+  asOf: AsOf,
+): Attestation | null =>
+  attestations
+    .filter(
+      (one) =>
+        one.rule === rule &&
+        one.fingerprint === fingerprint &&
+        inForce({ from: one.on, until: one.until }, asOf),
+    )
+    .sort((a, b) => (a.on < b.on ? 1 : -1))[0] ?? null

@@ -37,7 +37,12 @@ describe('hostile pages', () => {
     if (!checked.ok) throw new Error('the example fits')
     const { outcomes, findings, readiness } = checked.value
     const untold = outcomes.filter((outcome) => outcome.outcome === 'cannot-tell')
-    expect(untold.some((outcome) => outcome.rule === 'fill-in-unfilled' && outcome.reason?.includes('nested more than'))).toBe(true)
+    expect(
+      untold.some(
+        (outcome) =>
+          outcome.rule === 'fill-in-unfilled' && outcome.reason?.includes('nested more than'),
+      ),
+    ).toBe(true)
     expect(new Set(untold.map((outcome) => outcome.place.week))).toEqual(new Set([3]))
     expect(findings.map((finding) => finding.rule)).toEqual(['module-name'])
     expect(readiness).toBe('ready-as-far-as-seen')

@@ -31,7 +31,9 @@ const written = (change: Change): string[] => {
     case 'set-module':
       return Object.keys(change.fields).map((field) => `${change.id}/${field}`)
     case 'set-course':
-      return Object.keys(change).filter((field) => field !== 'change').map((field) => `course/${field}`)
+      return Object.keys(change)
+        .filter((field) => field !== 'change')
+        .map((field) => `course/${field}`)
     case 'move-item':
     case 'create-item':
       return [`order/${change.module}`]
@@ -51,7 +53,10 @@ const mostRounds = 40
  * module all hold. Pure: nothing is sent.
  * @param isChosen which places are to be mended; those without a mend, or whose mend is refused, are left with the reason
  */
-export const mendCourse = (once: Check, isChosen: (finding: Finding, place: FindingPlace) => boolean): Result<MendedCourse> => {
+export const mendCourse = (
+  once: Check,
+  isChosen: (finding: Finding, place: FindingPlace) => boolean,
+): Result<MendedCourse> => {
   const check: Check = { ...once, worked: once.worked ?? new Map() }
   const first = checkCourse(check)
   if (!first.ok) return first
@@ -66,7 +71,10 @@ export const mendCourse = (once: Check, isChosen: (finding: Finding, place: Find
     let text = JSON.stringify(change)
     for (const [id, client] of made) {
       const reference = JSON.stringify(`ref:${client}`).slice(1, -1)
-      text = text.replaceAll(`"${id}"`, `"${reference}"`).replaceAll(`item:${id}\\"`, `${reference}\\"`).replaceAll(`href=\\"${hand.urlOf(id)}\\"`, `href=\\"${reference}\\"`)
+      text = text
+        .replaceAll(`"${id}"`, `"${reference}"`)
+        .replaceAll(`item:${id}\\"`, `${reference}\\"`)
+        .replaceAll(`href=\\"${hand.urlOf(id)}\\"`, `href=\\"${reference}\\"`)
     }
     return JSON.parse(text) as Change
   }
@@ -77,8 +85,19 @@ export const mendCourse = (once: Check, isChosen: (finding: Finding, place: Find
     let progress = false
     for (const finding of result.findings)
       for (const place of finding.places) {
-        const told = { rule: finding.rule, fingerprint: place.fingerprint, path: place.place.path, message: place.message }
-        if (mended.has(place.fingerprint) || left.has(place.fingerprint) || place.waived || !isChosen(finding, place)) continue
+        const told = {
+          rule: finding.rule,
+          fingerprint: place.fingerprint,
+          path: place.place.path,
+          message: place.message,
+        }
+        if (
+          mended.has(place.fingerprint) ||
+          left.has(place.fingerprint) ||
+          place.waived ||
+          !isChosen(finding, place)
+        )
+          continue
         if (!place.mend || place.mend.length === 0) {
           left.set(place.fingerprint, { ...told, reason: 'the right answer is somebody’s to give' })
           continue
@@ -102,5 +121,12 @@ export const mendCourse = (once: Check, isChosen: (finding: Finding, place: Find
     if (!again.ok) return again
     result = again.value
   }
-  return success({ course, changes, mended: [...mended.values()], left: [...left.values()], before: first.value, after: result })
+  return success({
+    course,
+    changes,
+    mended: [...mended.values()],
+    left: [...left.values()],
+    before: first.value,
+    after: result,
+  })
 }

@@ -2,7 +2,17 @@ import { everyCourseItem } from '../course/index.ts'
 import { success, type Result } from '../document/index.ts'
 import type { ExpectedBlock } from '../expand/index.ts'
 import { everyExpected } from '../expand/index.ts'
-import { analysePage, blockHtmlOn, blockRegions, readableDifference, readBlocks, revisionInForce, type BlockReading, type BlockState, type WordRun } from '../page/index.ts'
+import {
+  analysePage,
+  blockHtmlOn,
+  blockRegions,
+  readableDifference,
+  readBlocks,
+  revisionInForce,
+  type BlockReading,
+  type BlockState,
+  type WordRun,
+} from '../page/index.ts'
 import { pairCourse } from '../pair/index.ts'
 import { expectationFor, type Check } from './checkCourse.ts'
 
@@ -28,43 +38,89 @@ export interface PageDifference {
   notRead: string | null
 }
 
-const wordsOf = (html: string): string => analysePage(html).paragraphs.map((one) => one.text).join(' ')
+const wordsOf = (html: string): string =>
+  analysePage(html)
+    .paragraphs.map((one) => one.text)
+    .join(' ')
 
 const differenceOf = (reading: BlockReading, onDate: string): BlockDifference => {
   const { block, state, text } = reading
   const { definition } = block
-  const expected = definition.kind === 'fill-in' ? (definition.label ?? definition.prompt) : wordsOf(blockHtmlOn(block, onDate))
+  const expected =
+    definition.kind === 'fill-in'
+      ? (definition.label ?? definition.prompt)
+      : wordsOf(blockHtmlOn(block, onDate))
   const told = { key: block.key, kind: block.kind, expected }
-  if (block.kind === 'guidance-note') return { ...told, state: state === 'missing' || text === '' ? 'missing' : 'guidance', difference: [] }
-  const outdated = block.houseText && reading.revision !== null && reading.revision !== revisionInForce(block.houseText, onDate)?.number
-  if (outdated) return { ...told, state: 'outdated', difference: readableDifference(expected, text) }
-  return { ...told, state, difference: state === 'altered' ? readableDifference(expected, text) : [] }
+  if (block.kind === 'guidance-note')
+    return {
+      ...told,
+      state: state === 'missing' || text === '' ? 'missing' : 'guidance',
+      difference: [],
+    }
+  const outdated =
+    block.houseText &&
+    reading.revision !== null &&
+    reading.revision !== revisionInForce(block.houseText, onDate)?.number
+  if (outdated)
+    return { ...told, state: 'outdated', difference: readableDifference(expected, text) }
+  return {
+    ...told,
+    state,
+    difference: state === 'altered' ? readableDifference(expected, text) : [],
+  }
 }
 
 /** What in a page differs from what the template expects there, in the page's own order. Null when there is no such page. */
-export const pageDifference = (check: Pick<Check, 'template' | 'facts' | 'course' | 'asOf' | 'joins'>, itemId: string): Result<PageDifference | null> => {
+export const pageDifference = (
+  check: Pick<Check, 'template' | 'facts' | 'course' | 'asOf' | 'joins'>,
+  itemId: string,
+): Result<PageDifference | null> => {
   const worked = expectationFor(check)
   if (!worked.ok) return worked
   const item = everyCourseItem(check.course).find((placed) => placed.item.id === itemId)?.item
   if (!item || item.html === null) return success(null)
   const { expected } = worked.value
   const pages = new Map<string, ReturnType<typeof analysePage>>()
-  const pairing = pairCourse(expected, check.course, (one) => {
-    if (one.html === null) return null
-    const known = pages.get(one.id) ?? analysePage(one.html)
-    pages.set(one.id, known)
-    return known
-  }, check.joins)
+  const pairing = pairCourse(
+    expected,
+    check.course,
+    (one) => {
+      if (one.html === null) return null
+      const known = pages.get(one.id) ?? analysePage(one.html)
+      pages.set(one.id, known)
+      return known
+    },
+    check.joins,
+  )
   const instance = pairing.pairs.find((pair) => pair.found === itemId)?.expected ?? null
-  const part = [expected.home, ...everyExpected(expected.parts)].find((one) => one.instance === instance) ?? null
+  const part =
+    [expected.home, ...everyExpected(expected.parts)].find((one) => one.instance === instance) ??
+    null
   const page = analysePage(item.html)
-  if (!part || page.notRead !== null) return success({ name: item.name, part: instance, stretches: [{ html: item.html, block: null }], missing: [], notRead: page.notRead })
-  const differences = new Map(readBlocks(part.blocks, page, check.asOf).map((reading) => [reading.block.key, differenceOf(reading, check.asOf)]))
-  const { regions } = blockRegions(item.html, part.blocks.map((block) => ({ key: block.key, html: blockHtmlOn(block, check.asOf) })))
-  const placed = [...regions].flatMap(([key, { outer }]) => {
-    const block = differences.get(key)
-    return block && block.state !== 'missing' ? [{ ...outer, block }] : []
-  }).sort((a, b) => a.from - b.from)
+  if (!part || page.notRead !== null)
+    return success({
+      name: item.name,
+      part: instance,
+      stretches: [{ html: item.html, block: null }],
+      missing: [],
+      notRead: page.notRead,
+    })
+  const differences = new Map(
+    readBlocks(part.blocks, page, check.asOf).map((reading) => [
+      reading.block.key,
+      differenceOf(reading, check.asOf),
+    ]),
+  )
+  const { regions } = blockRegions(
+    item.html,
+    part.blocks.map((block) => ({ key: block.key, html: blockHtmlOn(block, check.asOf) })),
+  )
+  const placed = [...regions]
+    .flatMap(([key, { outer }]) => {
+      const block = differences.get(key)
+      return block && block.state !== 'missing' ? [{ ...outer, block }] : []
+    })
+    .sort((a, b) => a.from - b.from)
   const stretches: PageDifference['stretches'] = []
   let at = 0
   for (const { from, to, block } of placed) {
@@ -75,5 +131,13 @@ export const pageDifference = (check: Pick<Check, 'template' | 'facts' | 'course
   }
   if (at < item.html.length) stretches.push({ html: item.html.slice(at), block: null })
   const shown = new Set(placed.map(({ block }) => block.key))
-  return success({ name: item.name, part: instance, stretches, notRead: null, missing: [...differences.values()].filter((one) => one.state === 'missing' && !shown.has(one.key) && one.kind !== 'guidance-note') })
+  return success({
+    name: item.name,
+    part: instance,
+    stretches,
+    notRead: null,
+    missing: [...differences.values()].filter(
+      (one) => one.state === 'missing' && !shown.has(one.key) && one.kind !== 'guidance-note',
+    ),
+  })
 }

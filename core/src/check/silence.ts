@@ -3,7 +3,11 @@
  * `same`: both about the same part; `module`: the silent one stands in the module that the teller speaks of;
  * `course`: the teller speaks of the course as a whole.
  */
-export const silence: readonly { teller: string; silent: string; scope: 'same' | 'module' | 'course' }[] = [
+export const silence: readonly {
+  teller: string
+  silent: string
+  scope: 'same' | 'module' | 'course'
+}[] = [
   { teller: 'copy-left-over', silent: 'item-name', scope: 'same' },
   { teller: 'wrong-kind', silent: 'due-missing', scope: 'same' },
   { teller: 'wrong-kind', silent: 'item-name', scope: 'same' },

@@ -10,44 +10,149 @@ const edited = (...edits: TemplateEdit[]): Template =>
     if (!next.ok) throw new Error(JSON.stringify(next.problems))
     return next.value.template
   }, exampleTemplate())
-const told = (...edits: TemplateEdit[]) => compareTemplates(exampleTemplate(), edited(...edits)).map((one) => `${one.of}: ${one.words}`)
+const told = (...edits: TemplateEdit[]) =>
+  compareTemplates(exampleTemplate(), edited(...edits)).map((one) => `${one.of}: ${one.words}`)
 
 describe('comparing two versions', () => {
   it('says nothing of what is the same', () => {
     expect(compareTemplates(exampleTemplate(), exampleTemplate())).toEqual([])
   })
   it('tells a move once, by the fewest parts that were moved', () => {
-    expect(told({ edit: 'move-part', part: 'week-overview', parent: 'week', at: 4 })).toEqual(['Week {week} overview: moved last'])
-    expect(told({ edit: 'move-part', part: 'checklist', parent: 'week', at: 0 })).toEqual(['Week {week} checklist: moved first'])
-    expect(told({ edit: 'move-part', part: 'quiz', parent: 'start-here', at: 1 })).toEqual(['{code} · Quiz {number}: {topic}: moved from Week {week} · {dates} · {topic} to Start here'])
+    expect(told({ edit: 'move-part', part: 'week-overview', parent: 'week', at: 4 })).toEqual([
+      'Week {week} overview: moved last',
+    ])
+    expect(told({ edit: 'move-part', part: 'checklist', parent: 'week', at: 0 })).toEqual([
+      'Week {week} checklist: moved first',
+    ])
+    expect(told({ edit: 'move-part', part: 'quiz', parent: 'start-here', at: 1 })).toEqual([
+      '{code} · Quiz {number}: {topic}: moved from Week {week} · {dates} · {topic} to Start here',
+    ])
   })
   it('tells a changed strength, repeat, date and permission in words', () => {
-    expect(told({ edit: 'set-field', part: 'discussion', field: ['strength'], was: 'must', value: 'may' })).toEqual(['{code} · Discussion {week}: {topic}: now may'])
-    expect(told({ edit: 'set-field', part: 'assignment', field: ['repeat'], was: { per: 'week', every: 2, except: [] }, value: { per: 'week', every: 1, from: 2, to: 7, except: [5] } })).toEqual(['{code} · Assignment {number}: {topic}: repeats even weeks, now each week, 2 to 7, not 5'])
-    expect(told({ edit: 'set-field', part: 'quiz', field: ['settings', 'due'], was: { from: 'week-end', days: 0, time: '23:59' }, value: null })).toEqual(['{code} · Quiz {number}: {topic}: due the last day of its week at 23:59 no longer'])
-    expect(told({ edit: 'set-field', part: 'quiz', field: ['may', 'remove'], was: null, value: true })).toEqual(['{code} · Quiz {number}: {topic}: instructors may now remove it'])
+    expect(
+      told({
+        edit: 'set-field',
+        part: 'discussion',
+        field: ['strength'],
+        was: 'must',
+        value: 'may',
+      }),
+    ).toEqual(['{code} · Discussion {week}: {topic}: now may'])
+    expect(
+      told({
+        edit: 'set-field',
+        part: 'assignment',
+        field: ['repeat'],
+        was: { per: 'week', every: 2, except: [] },
+        value: { per: 'week', every: 1, from: 2, to: 7, except: [5] },
+      }),
+    ).toEqual([
+      '{code} · Assignment {number}: {topic}: repeats even weeks, now each week, 2 to 7, not 5',
+    ])
+    expect(
+      told({
+        edit: 'set-field',
+        part: 'quiz',
+        field: ['settings', 'due'],
+        was: { from: 'week-end', days: 0, time: '23:59' },
+        value: null,
+      }),
+    ).toEqual(['{code} · Quiz {number}: {topic}: due the last day of its week at 23:59 no longer'])
+    expect(
+      told({ edit: 'set-field', part: 'quiz', field: ['may', 'remove'], was: null, value: true }),
+    ).toEqual(['{code} · Quiz {number}: {topic}: instructors may now remove it'])
   })
   it('shows changed text word by word', () => {
-    const [change] = compareTemplates(exampleTemplate(), edited({ edit: 'set-block', part: 'welcome', block: 'promise', field: 'html', was: '<p>You will have an answer to every question by Friday of the same week.</p>', value: '<p>You will have an answer to every question by <b>Monday</b> of the next week.</p>' }))
-    expect(change?.text?.filter((run) => run.change !== 'same').map((run) => `${run.change} ${run.text}`)).toEqual(['gone Friday', 'new Monday', 'gone same', 'new next'])
+    const [change] = compareTemplates(
+      exampleTemplate(),
+      edited({
+        edit: 'set-block',
+        part: 'welcome',
+        block: 'promise',
+        field: 'html',
+        was: '<p>You will have an answer to every question by Friday of the same week.</p>',
+        value:
+          '<p>You will have an answer to every question by <b>Monday</b> of the next week.</p>',
+      }),
+    )
+    expect(
+      change?.text
+        ?.filter((run) => run.change !== 'same')
+        .map((run) => `${run.change} ${run.text}`),
+    ).toEqual(['gone Friday', 'new Monday', 'gone same', 'new next'])
   })
   it('tells a part that is new or gone once, not with everything in it', () => {
-    expect(told({ edit: 'remove-part', part: 'week' })).toEqual(['Week {week} · {dates} · {topic}: taken out of the template'])
-    expect(told({ edit: 'add-part', parent: 'week', at: 5, part: { ...(exampleTemplate().parts[1] as never as object), key: 'day', repeat: undefined, items: [], exceptions: [] } as never })).toEqual(['Week {week} · {dates} · {topic}: added, last in Week {week} · {dates} · {topic}'])
+    expect(told({ edit: 'remove-part', part: 'week' })).toEqual([
+      'Week {week} · {dates} · {topic}: taken out of the template',
+    ])
+    expect(
+      told({
+        edit: 'add-part',
+        parent: 'week',
+        at: 5,
+        part: {
+          ...(exampleTemplate().parts[1] as never as object),
+          key: 'day',
+          repeat: undefined,
+          items: [],
+          exceptions: [],
+        } as never,
+      }),
+    ).toEqual(['Week {week} · {dates} · {topic}: added, last in Week {week} · {dates} · {topic}'])
   })
   it('finds every single edit (property)', () => {
     const edits: TemplateEdit[] = [
       { edit: 'set-field', part: null, field: ['title'], was: 'Example Standard', value: 'Other' },
       { edit: 'set-field', part: null, field: ['settings', 'language'], was: null, value: 'en' },
-      { edit: 'set-field', part: null, field: ['outcomes', 'steer'], was: null, value: { key: 'steer', text: 'Steer a course' } },
-      { edit: 'set-field', part: null, field: ['grading', 'categories', 'quizzes'], was: null, value: { key: 'quizzes', name: 'Quizzes', weight: 20, counts: true } },
-      { edit: 'set-field', part: 'week', field: ['exceptions', 'one'], was: null, value: { key: 'one', anchor: { at: 'first' }, omit: false, leaveOut: [], set: [], add: [] } },
+      {
+        edit: 'set-field',
+        part: null,
+        field: ['outcomes', 'steer'],
+        was: null,
+        value: { key: 'steer', text: 'Steer a course' },
+      },
+      {
+        edit: 'set-field',
+        part: null,
+        field: ['grading', 'categories', 'quizzes'],
+        was: null,
+        value: { key: 'quizzes', name: 'Quizzes', weight: 20, counts: true },
+      },
+      {
+        edit: 'set-field',
+        part: 'week',
+        field: ['exceptions', 'one'],
+        was: null,
+        value: { key: 'one', anchor: { at: 'first' }, omit: false, leaveOut: [], set: [], add: [] },
+      },
       { edit: 'set-field', part: 'quiz', field: ['settings', 'attempts'], was: null, value: 2 },
-      { edit: 'set-field', part: 'home-page', field: ['name'], was: '{code} home', value: '{code} start' },
-      { edit: 'set-block', part: 'home-page', block: 'begin', field: 'label', was: 'Where to begin', value: 'Begin' },
+      {
+        edit: 'set-field',
+        part: 'home-page',
+        field: ['name'],
+        was: '{code} home',
+        value: '{code} start',
+      },
+      {
+        edit: 'set-block',
+        part: 'home-page',
+        block: 'begin',
+        field: 'label',
+        was: 'Where to begin',
+        value: 'Begin',
+      },
       { edit: 'move-block', part: 'home-page', block: 'help', at: 0 },
       { edit: 'remove-block', part: 'welcome', block: 'hello' },
     ]
-    fc.assert(fc.property(fc.subarray(edits, { minLength: 1 }), (chosen) => void expect(compareTemplates(exampleTemplate(), edited(...chosen))).toHaveLength(chosen.length)), { numRuns: 40 })
+    fc.assert(
+      fc.property(
+        fc.subarray(edits, { minLength: 1 }),
+        (chosen) =>
+          void expect(compareTemplates(exampleTemplate(), edited(...chosen))).toHaveLength(
+            chosen.length,
+          ),
+      ),
+      { numRuns: 40 },
+    )
   })
 })

@@ -11,7 +11,11 @@ export interface ChangeProblem {
 }
 
 /** Sets an optional field, or drops it where null is wanted; undefined leaves it. */
-const setOrDrop = <T extends object, K extends keyof T>(of: T, field: K, value: T[K] | null | undefined): void => {
+const setOrDrop = <T extends object, K extends keyof T>(
+  of: T,
+  field: K,
+  value: T[K] | null | undefined,
+): void => {
   if (value === null) delete of[field]
   else if (value !== undefined) of[field] = value
 }
@@ -28,7 +32,11 @@ export interface PlatformHand {
  * Carries out an ordered change set: all of it, or nothing.
  * @returns the course after it, and the id the platform gave to each client id; the input is left as it was
  */
-export const applyChanges = (course: Course, changes: readonly Change[], hand: PlatformHand): Result<{ course: Course; ids: Record<string, string> }, ChangeProblem> => {
+export const applyChanges = (
+  course: Course,
+  changes: readonly Change[],
+  hand: PlatformHand,
+): Result<{ course: Course; ids: Record<string, string> }, ChangeProblem> => {
   const next = structuredClone(course)
   const ids: Record<string, string> = {}
   const writtenHtml: CourseItem[] = []
@@ -40,7 +48,10 @@ export const applyChanges = (course: Course, changes: readonly Change[], hand: P
     }
     return null
   }
-  const moduleListOf = (id: string, within: CourseModule[] = next.modules): { list: CourseModule[]; index: number } | null => {
+  const moduleListOf = (
+    id: string,
+    within: CourseModule[] = next.modules,
+  ): { list: CourseModule[]; index: number } | null => {
     const index = within.findIndex((module) => module.id === idOf(id))
     if (index >= 0) return { list: within, index }
     for (const module of within) {
@@ -57,8 +68,13 @@ export const applyChanges = (course: Course, changes: readonly Change[], hand: P
   const insert = <T>(list: T[], at: number | null, one: T) => list.splice(at ?? list.length, 0, one)
 
   for (const [at, change] of changes.entries()) {
-    const problem = (code: ChangeProblem['code'], message: string) => failure<ChangeProblem>({ code, at, message })
-    const gone = (id: string) => problem(id.startsWith('ref:') ? 'unknown-reference' : 'gone', `there is no ${id} in course ${course.id}`)
+    const problem = (code: ChangeProblem['code'], message: string) =>
+      failure<ChangeProblem>({ code, at, message })
+    const gone = (id: string) =>
+      problem(
+        id.startsWith('ref:') ? 'unknown-reference' : 'gone',
+        `there is no ${id} in course ${course.id}`,
+      )
     switch (change.change) {
       case 'set-course':
         if (change.name !== undefined) next.name = change.name
@@ -82,7 +98,12 @@ export const applyChanges = (course: Course, changes: readonly Change[], hand: P
         if (change.parent !== null && !parent) return gone(change.parent)
         const id = (ids[change.clientId] = hand.newId('module'))
         insert(parent?.list[parent.index]?.modules ?? next.modules, change.at, {
-          id, name: change.fields.name, published: change.fields.published ?? true, opensAt: change.fields.opensAt ?? null, items: [], modules: [],
+          id,
+          name: change.fields.name,
+          published: change.fields.published ?? true,
+          opensAt: change.fields.opensAt ?? null,
+          items: [],
+          modules: [],
         })
         break
       }
@@ -90,10 +111,35 @@ export const applyChanges = (course: Course, changes: readonly Change[], hand: P
         const list = itemsOf(change.module)
         if (!list) return gone(change.module ?? '')
         const id = (ids[change.clientId] = hand.newId('item'))
-        const { name, published, opensAt, dueAt, closesAt, points, category, html, target, work, rubric } = change.fields
+        const {
+          name,
+          published,
+          opensAt,
+          dueAt,
+          closesAt,
+          points,
+          category,
+          html,
+          target,
+          work,
+          rubric,
+        } = change.fields
         const item: CourseItem = {
-          id, kind: change.kind, name, published: published ?? true, opensAt: opensAt ?? null, dueAt: dueAt ?? null, closesAt: closesAt ?? null, points: points ?? null,
-          category: category ?? null, html: html ?? null, url: hand.urlOf(id), target: target ?? null, ...(work ? { work } : {}), ...(rubric ? { rubric } : {}), studentWork: false,
+          id,
+          kind: change.kind,
+          name,
+          published: published ?? true,
+          opensAt: opensAt ?? null,
+          dueAt: dueAt ?? null,
+          closesAt: closesAt ?? null,
+          points: points ?? null,
+          category: category ?? null,
+          html: html ?? null,
+          url: hand.urlOf(id),
+          target: target ?? null,
+          ...(work ? { work } : {}),
+          ...(rubric ? { rubric } : {}),
+          studentWork: false,
         }
         if (html !== undefined) writtenHtml.push(item)
         insert(list, change.at, item)
@@ -112,7 +158,11 @@ export const applyChanges = (course: Course, changes: readonly Change[], hand: P
         if (!item) return gone(change.id)
         const { work, rubric, ...fields } = change.fields
         // Whoever plans a change of where it leads may not have seen the work that came in meanwhile.
-        if (fields.target !== undefined && fields.target !== item.target && item.studentWork) return problem('student-work', `students have work in “${item.name}”, so it leads where it led`)
+        if (fields.target !== undefined && fields.target !== item.target && item.studentWork)
+          return problem(
+            'student-work',
+            `students have work in “${item.name}”, so it leads where it led`,
+          )
         Object.assign(item, fields)
         setOrDrop(item, 'work', work)
         setOrDrop(item, 'rubric', rubric)
@@ -139,7 +189,8 @@ export const applyChanges = (course: Course, changes: readonly Change[], hand: P
         const place = listOf(change.id)
         const item = place?.list[place.index]
         if (!place || !item) return gone(change.id)
-        if (item.studentWork) return problem('student-work', `students have work in “${item.name}”, so it stays`)
+        if (item.studentWork)
+          return problem('student-work', `students have work in “${item.name}”, so it stays`)
         place.list.splice(place.index, 1)
         if (next.homePage === item.id) next.homePage = null
         break
@@ -148,7 +199,8 @@ export const applyChanges = (course: Course, changes: readonly Change[], hand: P
         const place = moduleListOf(change.id)
         const module = place?.list[place.index]
         if (!place || !module) return gone(change.id)
-        if (module.items.length > 0 || module.modules.length > 0) return problem('not-empty', `“${module.name}” still holds something; empty it first`)
+        if (module.items.length > 0 || module.modules.length > 0)
+          return problem('not-empty', `“${module.name}” still holds something; empty it first`)
         place.list.splice(place.index, 1)
         break
       }
@@ -167,12 +219,20 @@ export const applyChanges = (course: Course, changes: readonly Change[], hand: P
   // Links are resolved when everything is there, so that a page may lead to what is made after it.
   for (const item of writtenHtml) {
     const unknown: string[] = []
-    const linked = (item.html ?? '').replace(/(href|src)="(ref|item):([^"]+)"/g, (whole, attribute: string, scheme: string, id: string) => {
-      const target = scheme === 'ref' ? ids[id] : listOf(id) || moduleListOf(id) ? id : undefined
-      if (target === undefined) unknown.push(`${scheme}:${id}`)
-      return target === undefined ? whole : `${attribute}="${hand.urlOf(target)}"`
-    })
-    if (unknown.length > 0) return failure({ code: 'unknown-reference', at: changes.length - 1, message: `“${item.name}” links to ${unknown.join(', ')}, which is not there` })
+    const linked = (item.html ?? '').replace(
+      /(href|src)="(ref|item):([^"]+)"/g,
+      (whole, attribute: string, scheme: string, id: string) => {
+        const target = scheme === 'ref' ? ids[id] : listOf(id) || moduleListOf(id) ? id : undefined
+        if (target === undefined) unknown.push(`${scheme}:${id}`)
+        return target === undefined ? whole : `${attribute}="${hand.urlOf(target)}"`
+      },
+    )
+    if (unknown.length > 0)
+      return failure({
+        code: 'unknown-reference',
+        at: changes.length - 1,
+        message: `“${item.name}” links to ${unknown.join(', ')}, which is not there`,
+      })
     item.html = hand.rewriteHtml(linked)
   }
   return success({ course: next, ids })

@@ -3,22 +3,70 @@ import { changesInWords } from './changesInWords.ts'
 import type { Course } from './course.ts'
 
 const course = {
-  id: 'c', name: 'NAV 110', modules: [{ id: 'm', name: 'Week 3', published: true, opensAt: null, modules: [], items: [{ id: 'i', kind: 'page', name: 'Overview', published: true, opensAt: null, dueAt: null, closesAt: null, points: null, category: null, html: '<p>Old</p>', url: null, target: null, studentWork: false, work: { minutes: 30 } }] }],
-  stray: [], settings: { language: 'en' },
+  id: 'c',
+  name: 'NAV 110',
+  modules: [
+    {
+      id: 'm',
+      name: 'Week 3',
+      published: true,
+      opensAt: null,
+      modules: [],
+      items: [
+        {
+          id: 'i',
+          kind: 'page',
+          name: 'Overview',
+          published: true,
+          opensAt: null,
+          dueAt: null,
+          closesAt: null,
+          points: null,
+          category: null,
+          html: '<p>Old</p>',
+          url: null,
+          target: null,
+          studentWork: false,
+          work: { minutes: 30 },
+        },
+      ],
+    },
+  ],
+  stray: [],
+  settings: { language: 'en' },
 } as unknown as Course
-const says = (changes: Parameters<typeof changesInWords>[0]) => changesInWords(changes, course, 'America/Halifax').map((one) => one.says)
+const says = (changes: Parameters<typeof changesInWords>[0]) =>
+  changesInWords(changes, course, 'America/Halifax').map((one) => one.says)
 
 describe('changes in words', () => {
   it('name what they change, and only what differs', () => {
-    expect(says([{ change: 'set-item', id: 'i', fields: { name: 'Week 3 overview', published: false } }])).toEqual(['“Overview” is renamed to “Week 3 overview”', '“Overview” is hidden from students'])
-    expect(says([{ change: 'set-item', id: 'i', fields: { work: { minutes: 30, graceMinutes: 5 } } }])).toEqual(['“Overview”: minutes of grace becomes “5”'])
-    expect(says([{ change: 'set-course', settings: { language: 'en', joinByKey: false } }])).toEqual(['Course setting “joinByKey” becomes no'])
-    expect(says([{ change: 'move-item', id: 'i', module: 'm', at: null }])).toEqual(['“Overview” moves to the end in “Week 3”'])
+    expect(
+      says([
+        { change: 'set-item', id: 'i', fields: { name: 'Week 3 overview', published: false } },
+      ]),
+    ).toEqual(['“Overview” is renamed to “Week 3 overview”', '“Overview” is hidden from students'])
+    expect(
+      says([{ change: 'set-item', id: 'i', fields: { work: { minutes: 30, graceMinutes: 5 } } }]),
+    ).toEqual(['“Overview”: minutes of grace becomes “5”'])
+    expect(
+      says([{ change: 'set-course', settings: { language: 'en', joinByKey: false } }]),
+    ).toEqual(['Course setting “joinByKey” becomes no'])
+    expect(says([{ change: 'move-item', id: 'i', module: 'm', at: null }])).toEqual([
+      '“Overview” moves to the end in “Week 3”',
+    ])
   })
   it('tell moments in the term’s own time', () => {
-    expect(says([{ change: 'set-item', id: 'i', fields: { dueAt: '2026-09-21T02:59:00Z' } }])).toEqual(['“Overview” is due 2026-09-20 23:59'])
+    expect(
+      says([{ change: 'set-item', id: 'i', fields: { dueAt: '2026-09-21T02:59:00Z' } }]),
+    ).toEqual(['“Overview” is due 2026-09-20 23:59'])
   })
   it('carry the text of a page before and after', () => {
-    expect(changesInWords([{ change: 'set-item', id: 'i', fields: { html: '<p>New</p>' } }], course, 'UTC')[0]?.text).toEqual({ before: '<p>Old</p>', after: '<p>New</p>' })
+    expect(
+      changesInWords(
+        [{ change: 'set-item', id: 'i', fields: { html: '<p>New</p>' } }],
+        course,
+        'UTC',
+      )[0]?.text,
+    ).toEqual({ before: '<p>Old</p>', after: '<p>New</p>' })
   })
 })

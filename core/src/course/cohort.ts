@@ -11,13 +11,22 @@ export const CohortClash = z.strictObject({
   kind: z.enum(cohortNameKinds),
   name: z.string(),
   others: z.array(z.string()).min(1).describe('Courses that carry it, in words'),
-  sharesInstructor: z.boolean().describe('Whether somebody teaches this course and one of them, and so sees both in one list'),
+  sharesInstructor: z
+    .boolean()
+    .describe('Whether somebody teaches this course and one of them, and so sees both in one list'),
 })
 export type CohortClash = z.output<typeof CohortClash>
 
 /** The names of a course that meet those of other courses, with the folded form by which they are compared. */
-export const cohortNames = (course: Course): { kind: CohortNameKind; name: string; folded: string }[] => {
-  const named = (kind: CohortNameKind, name: string) => (name.trim() === '' ? [] : [{ kind, name, folded: foldedName(name) }])
-  const dated = new Map(everyCourseItem(course).flatMap(({ item }) => (item.dueAt === null ? [] : named('calendar-name', item.name))).map((one) => [one.folded, one]))
+export const cohortNames = (
+  course: Course,
+): { kind: CohortNameKind; name: string; folded: string }[] => {
+  const named = (kind: CohortNameKind, name: string) =>
+    name.trim() === '' ? [] : [{ kind, name, folded: foldedName(name) }]
+  const dated = new Map(
+    everyCourseItem(course)
+      .flatMap(({ item }) => (item.dueAt === null ? [] : named('calendar-name', item.name)))
+      .map((one) => [one.folded, one]),
+  )
   return [...named('course-name', course.name), ...named('label', course.label), ...dated.values()]
 }

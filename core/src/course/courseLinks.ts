@@ -14,14 +14,22 @@ export type LinkTarget =
   | { leads: 'elsewhere' }
 
 /** How addresses of this course begin, and its id in them: `/courses/` and `nav-110`. Told by the course's id, or by what all addresses share. */
-const ownAddress = (courseId: string, addresses: readonly string[]): [string, string] | [null, null] => {
+const ownAddress = (
+  courseId: string,
+  addresses: readonly string[],
+): [string, string] | [null, null] => {
   const [first] = addresses
   if (first === undefined) return [null, null]
   const known = first.indexOf(`/${courseId}/`)
   if (known >= 0) return [first.slice(0, known + 1), courseId]
   const segments = addresses.map((address) => address.split('/').slice(0, -1))
   let shared = 0
-  while (segments.length > 1 && shared < (segments[0]?.length ?? 0) && segments.every((one) => one[shared] === segments[0]?.[shared])) shared += 1
+  while (
+    segments.length > 1 &&
+    shared < (segments[0]?.length ?? 0) &&
+    segments.every((one) => one[shared] === segments[0]?.[shared])
+  )
+    shared += 1
   const whole = segments[0]?.slice(0, shared) ?? []
   // `…/courses/7/items` is shared whole: the id is the last segment that is one of a kind, not a word for what it holds.
   const at = whole.findLastIndex((segment) => /\d/.test(segment))
@@ -30,7 +38,10 @@ const ownAddress = (courseId: string, addresses: readonly string[]): [string, st
 
 /** How addresses of a course's own items begin, e.g. `/courses/nav-110/`; empty where it cannot be told. */
 export const ownPrefix = (course: Course): string => {
-  const [root, id] = ownAddress(course.id, everyCourseItem(course).flatMap(({ item }) => (item.url === null ? [] : [addressOf(item.url)])))
+  const [root, id] = ownAddress(
+    course.id,
+    everyCourseItem(course).flatMap(({ item }) => (item.url === null ? [] : [addressOf(item.url)])),
+  )
   return root === null ? '' : `${root}${id}/`
 }
 
@@ -46,7 +57,9 @@ const addressOf = (href: string): string => {
  */
 export const courseLinks = (course: Course): ((href: string) => LinkTarget) => {
   const items = everyCourseItem(course).map(({ item }) => item)
-  const idOf = new Map(items.flatMap((item) => (item.url === null ? [] : [[addressOf(item.url), item.id] as const])))
+  const idOf = new Map(
+    items.flatMap((item) => (item.url === null ? [] : [[addressOf(item.url), item.id] as const])),
+  )
   const files = new Set((course.files ?? []).map((file) => addressOf(file.url)))
   const [root, id] = ownAddress(course.id, [...idOf.keys()])
   const origin = root === null ? null : (/^https?:\/\/[^/]+/.exec(root)?.[0] ?? null)
@@ -54,18 +67,30 @@ export const courseLinks = (course: Course): ((href: string) => LinkTarget) => {
   return (href) => {
     const address = addressOf(href)
     if (/^mailto:/i.test(address)) return { leads: 'mail', address: address.slice(7) }
-    if (address === '' || /^(?:#|house-text:|tel:|data:|javascript:)/i.test(href.trim())) return { leads: 'elsewhere' }
+    if (address === '' || /^(?:#|house-text:|tel:|data:|javascript:)/i.test(href.trim()))
+      return { leads: 'elsewhere' }
     const known = idOf.get(address)
     if (known !== undefined) return { leads: 'item', id: known }
     if (files.has(address)) return { leads: 'file', url: address }
-    const path = address.replace(/^https?:\/\/[^/]+/, (host) => (hosts.has(host.replace(/^https?:\/\//, '')) ? '' : host))
+    const path = address.replace(/^https?:\/\/[^/]+/, (host) =>
+      hosts.has(host.replace(/^https?:\/\//, '')) ? '' : host,
+    )
     const ownRoot = root?.replace(/^https?:\/\/[^/]+/, '') ?? null
     if (ownRoot !== null && ownRoot !== '/' && path.startsWith(ownRoot)) {
       const [course = '', ...rest] = path.slice(ownRoot.length).split('/')
-      if (course === id) return rest.length === 0 ? { leads: 'elsewhere' } : rest[0] === 'files' && files.size === 0 ? { leads: 'file', url: address } : { leads: 'nowhere' }
-      return course === '' ? { leads: 'elsewhere' } : { leads: 'other-course', course, path: rest.join('/') }
+      if (course === id)
+        return rest.length === 0
+          ? { leads: 'elsewhere' }
+          : rest[0] === 'files' && files.size === 0
+            ? { leads: 'file', url: address }
+            : { leads: 'nowhere' }
+      return course === ''
+        ? { leads: 'elsewhere' }
+        : { leads: 'other-course', course, path: rest.join('/') }
     }
     const host = /^https?:\/\/(?:[^/@]*@)?([^/:?#]+)/i.exec(address)?.[1]
-    return host === undefined ? { leads: 'elsewhere' } : { leads: 'outside', host: host.toLowerCase() }
+    return host === undefined
+      ? { leads: 'elsewhere' }
+      : { leads: 'outside', host: host.toLowerCase() }
   }
 }

@@ -3,8 +3,15 @@ import { everyCourseItem, everyModule, type Course } from './course.ts'
 
 /** Ids for what is made in a course document; they never clash with what is there. HTML stays as it is written. */
 export const documentHand = (course: Course): PlatformHand => {
-  const taken = new Set([...everyModule(course.modules).map((module) => module.id), ...everyCourseItem(course).map(({ item }) => item.id)])
-  const urls = new Map(everyCourseItem(course).flatMap(({ item }) => (item.url === null ? [] : [[item.id, item.url] as const])))
+  const taken = new Set([
+    ...everyModule(course.modules).map((module) => module.id),
+    ...everyCourseItem(course).map(({ item }) => item.id),
+  ])
+  const urls = new Map(
+    everyCourseItem(course).flatMap(({ item }) =>
+      item.url === null ? [] : [[item.id, item.url] as const],
+    ),
+  )
   const known = everyCourseItem(course).find(({ item }) => item.url !== null)?.item
   let next = 0
   return {
@@ -14,7 +21,9 @@ export const documentHand = (course: Course): PlatformHand => {
       while (taken.has(id))
       return id
     },
-    urlOf: (id) => urls.get(id) ?? (known?.url ? known.url.split(known.id).join(id) : `/courses/${course.id}/items/${id}`),
+    urlOf: (id) =>
+      urls.get(id) ??
+      (known?.url ? known.url.split(known.id).join(id) : `/courses/${course.id}/items/${id}`),
     rewriteHtml: (html) => html,
   }
 }

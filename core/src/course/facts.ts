@@ -4,7 +4,10 @@ import { Key } from '../template/index.ts'
 
 export const modalities = ['on-campus', 'online', 'hybrid'] as const
 
-export const Person = z.strictObject({ name: z.string().min(1).max(200), email: z.email().max(200) })
+export const Person = z.strictObject({
+  name: z.string().min(1).max(200),
+  email: z.email().max(200),
+})
 export type Person = z.output<typeof Person>
 
 /** What is known of a course besides its content, with its term inside. */
@@ -18,19 +21,44 @@ export const Facts = z
     weeks: z.number().int().min(1).max(60).describe('How many instructional weeks'),
     term: Term,
     nextTerm: Term.optional().describe('The term after it, for a course that spans two'),
-    session: z.string().max(60).optional().describe("Code of the term's session the course runs in"),
-    meetingDays: z.array(z.enum(weekdays)).max(7).optional().describe('Weekdays on which the class meets; Monday to Friday without it'),
+    session: z
+      .string()
+      .max(60)
+      .optional()
+      .describe("Code of the term's session the course runs in"),
+    meetingDays: z
+      .array(z.enum(weekdays))
+      .max(7)
+      .optional()
+      .describe('Weekdays on which the class meets; Monday to Friday without it'),
     classSections: z.array(z.string().min(1).max(40)).default([]),
     classSectionKind: z.enum(['own', 'shared']).default('own'),
     instructors: z.array(Person).default([]),
-    owner: z.string().max(200).optional().describe('E-mail of the person who must act; the first instructor without it'),
-    topics: z.record(z.string().regex(/^\d+$/, 'a week number'), z.string().max(300)).default({}).describe('Topic of each week, by its number'),
+    owner: z
+      .string()
+      .max(200)
+      .optional()
+      .describe('E-mail of the person who must act; the first instructor without it'),
+    topics: z
+      .record(z.string().regex(/^\d+$/, 'a week number'), z.string().max(300))
+      .default({})
+      .describe('Topic of each week, by its number'),
     room: z.string().min(1).max(100).optional().describe('Where the class meets'),
-    answers: z.record(Key, z.string().max(20_000)).default({}).describe('Answers to fill-ins whose scope is the course, by block key'),
+    answers: z
+      .record(Key, z.string().max(20_000))
+      .default({})
+      .describe('Answers to fill-ins whose scope is the course, by block key'),
     units: z.array(Unit).optional(),
   })
   .superRefine((facts, context) => {
-    if (facts.session !== undefined && !facts.term.sessions.some((one) => one.code === facts.session))
-      context.addIssue({ code: 'custom', path: ['session'], message: `the code of a session of the term: ${facts.term.sessions.map((one) => one.code).join(', ') || 'it has none'}` })
+    if (
+      facts.session !== undefined &&
+      !facts.term.sessions.some((one) => one.code === facts.session)
+    )
+      context.addIssue({
+        code: 'custom',
+        path: ['session'],
+        message: `the code of a session of the term: ${facts.term.sessions.map((one) => one.code).join(', ') || 'it has none'}`,
+      })
   })
 export type Facts = z.output<typeof Facts>

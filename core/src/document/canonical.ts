@@ -4,7 +4,8 @@
  */
 export const canonicalJson = (value: unknown): string => {
   if (value === null || typeof value !== 'object') return JSON.stringify(value) ?? 'null'
-  if (Array.isArray(value)) return `[${value.map((item) => canonicalJson(item === undefined ? null : item)).join(',')}]`
+  if (Array.isArray(value))
+    return `[${value.map((item) => canonicalJson(item === undefined ? null : item)).join(',')}]`
   const record = value as Record<string, unknown>
   const members = Object.keys(record)
     .filter((key) => record[key] !== undefined)

@@ -4,5 +4,6 @@ import { z } from 'zod'
 export const jsonSchemaOf = (name: string, schema: z.ZodType): z.core.JSONSchema.JSONSchema => ({
   ...z.toJSONSchema(schema, { io: 'input', unrepresentable: 'any' }),
   $id: `urn:wickerframe:schema:${name}`,
-  $comment: 'Generated from the Zod schema. Necessary, not sufficient: keys that must be unique, references between parts and naming formats are checked by the reader only.',
+  $comment:
+    'Generated from the Zod schema. Necessary, not sufficient: keys that must be unique, references between parts and naming formats are checked by the reader only.',
 })

@@ -15,13 +15,20 @@ export const jsonPointer = (path: readonly PropertyKey[]): string =>
 
 const valueAt = (root: unknown, path: readonly PropertyKey[]): unknown =>
   path.reduce<unknown>(
-    (at, step) => (at !== null && typeof at === 'object' ? (at as Record<PropertyKey, unknown>)[step] : undefined),
+    (at, step) =>
+      at !== null && typeof at === 'object'
+        ? (at as Record<PropertyKey, unknown>)[step]
+        : undefined,
     root,
   )
 
 type Issue = z.core.$ZodIssue
 
-const problemsOfIssue = (root: unknown, issue: Issue, prefix: readonly PropertyKey[]): Problem[] => {
+const problemsOfIssue = (
+  root: unknown,
+  issue: Issue,
+  prefix: readonly PropertyKey[],
+): Problem[] => {
   const path = [...prefix, ...issue.path]
   const at = jsonPointer(path)
   const found = quoteValue(valueAt(root, path))
@@ -34,16 +41,45 @@ const problemsOfIssue = (root: unknown, issue: Issue, prefix: readonly PropertyK
         expected: 'no such field here: remove it or correct its name',
       }))
     case 'invalid_type':
-      return [{ code: found === 'nothing' ? 'missing' : 'wrong-type', path: at, found, expected: `a value of type ${issue.expected}` }]
+      return [
+        {
+          code: found === 'nothing' ? 'missing' : 'wrong-type',
+          path: at,
+          found,
+          expected: `a value of type ${issue.expected}`,
+        },
+      ]
     case 'invalid_value':
-      return [{ code: 'not-allowed', path: at, found, expected: `one of ${issue.values.map(quoteValue).join(', ')}` }]
+      return [
+        {
+          code: 'not-allowed',
+          path: at,
+          found,
+          expected: `one of ${issue.values.map(quoteValue).join(', ')}`,
+        },
+      ]
     case 'too_small':
-      return [{ code: 'too-small', path: at, found, expected: `${issue.origin} of at least ${issue.minimum}` }]
+      return [
+        {
+          code: 'too-small',
+          path: at,
+          found,
+          expected: `${issue.origin} of at least ${issue.minimum}`,
+        },
+      ]
     case 'too_big':
-      return [{ code: 'too-big', path: at, found, expected: `${issue.origin} of at most ${issue.maximum}` }]
+      return [
+        {
+          code: 'too-big',
+          path: at,
+          found,
+          expected: `${issue.origin} of at most ${issue.maximum}`,
+        },
+      ]
     case 'invalid_union': {
       const closest = [...issue.errors].sort((a, b) => a.length - b.length)[0]
-      if (closest && closest.length > 0) return closest.flatMap((inner) => problemsOfIssue(root, inner, path))
+      if (closest && closest.length > 0)
+        return closest.flatMap((inner) => problemsOfIssue(root, inner, path))
       return [{ code: 'not-allowed', path: at, found, expected: issue.message }]
     }
     default:
@@ -55,7 +91,10 @@ const problemsOfIssue = (root: unknown, issue: Issue, prefix: readonly PropertyK
  * Reads a parsed JSON value as a document of one schema.
  * @returns the document, or every problem with its JSON Pointer, what was found and what was expected.
  */
-export const readDocument = <S extends z.ZodType>(schema: S, json: unknown): Result<z.output<S>> => {
+export const readDocument = <S extends z.ZodType>(
+  schema: S,
+  json: unknown,
+): Result<z.output<S>> => {
   const read = schema.safeParse(json)
   if (read.success) return success(read.data)
   return failure(read.error.issues.flatMap((issue) => problemsOfIssue(json, issue, [])))

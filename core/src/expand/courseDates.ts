@@ -9,9 +9,15 @@ const linkOf = (part: ExpectedPart): string => `ref:${part.instance}`
 /** What is due among parts, earliest first, with the time of day in the term's zone. */
 export const moduleDates = (parts: readonly ExpectedPart[], timeZone: string): DateLine[] =>
   parts
-    .flatMap((part) => (part.dueAt === null || part.audience !== 'students' ? [] : [{ at: part.dueAt, part }]))
+    .flatMap((part) =>
+      part.dueAt === null || part.audience !== 'students' ? [] : [{ at: part.dueAt, part }],
+    )
     .sort((a, b) => (a.at < b.at ? -1 : a.at > b.at ? 1 : 0))
-    .map(({ at, part }) => ({ date: `${formatDate(localDateOf(at, timeZone), dayWords)}, ${localTimeOf(at, timeZone)}`, text: part.name, href: linkOf(part) }))
+    .map(({ at, part }) => ({
+      date: `${formatDate(localDateOf(at, timeZone), dayWords)}, ${localTimeOf(at, timeZone)}`,
+      text: part.name,
+      href: linkOf(part),
+    }))
 
 /** The dates of a course's term: first day of its weeks, breaks, holidays, other named dates, last day. */
 export const termDates = (facts: Facts, weeks: readonly Week[]): DateLine[] => {
@@ -21,13 +27,28 @@ export const termDates = (facts: Facts, weeks: readonly Week[]): DateLine[] => {
   const dates = [
     { from: first, to: first, text: 'First day of class' },
     ...term.breaks.map((one) => ({ from: one.first, to: one.last, text: one.name })),
-    ...[...term.holidays, ...term.otherDates].map((one) => ({ from: one.date, to: one.date, text: one.name })),
-    { from: last < term.lastDay ? last : term.lastDay, to: last < term.lastDay ? last : term.lastDay, text: 'Last day of class' },
+    ...[...term.holidays, ...term.otherDates].map((one) => ({
+      from: one.date,
+      to: one.date,
+      text: one.name,
+    })),
+    {
+      from: last < term.lastDay ? last : term.lastDay,
+      to: last < term.lastDay ? last : term.lastDay,
+      text: 'Last day of class',
+    },
   ]
   return dates
     .filter((one) => one.to >= first && one.from <= term.lastDay)
     .sort((a, b) => (a.from < b.from ? -1 : a.from > b.from ? 1 : 0))
-    .map((one) => ({ date: one.from === one.to ? formatDate(one.from, dayWords) : `${formatDate(one.from, dayWords)} to ${formatDate(one.to, dayWords)}`, text: one.text, href: null }))
+    .map((one) => ({
+      date:
+        one.from === one.to
+          ? formatDate(one.from, dayWords)
+          : `${formatDate(one.from, dayWords)} to ${formatDate(one.to, dayWords)}`,
+      text: one.text,
+      href: null,
+    }))
 }
 
 /** The schedule of a course: every turn of a repeated module that students see, outermost first, with what is due in it. */
@@ -37,5 +58,12 @@ export const scheduleLines = (parts: readonly ExpectedPart[], timeZone: string):
     const last = part.weeks.at(-1)
     if (part.kind !== 'module' || part.audience !== 'students' || !first || !last) return []
     const topic = part.values.topic
-    return [{ dates: `${formatDate(first.first, 'd MMM')} – ${formatDate(last.last, 'd MMM')}`, topic: typeof topic === 'string' ? topic : '', module: { href: linkOf(part), name: part.name }, due: part.inBreak ? [] : moduleDates(part.items, timeZone) }]
+    return [
+      {
+        dates: `${formatDate(first.first, 'd MMM')} – ${formatDate(last.last, 'd MMM')}`,
+        topic: typeof topic === 'string' ? topic : '',
+        module: { href: linkOf(part), name: part.name },
+        due: part.inBreak ? [] : moduleDates(part.items, timeZone),
+      },
+    ]
   })

@@ -16,11 +16,21 @@ const unitEndedBy = ({ turn, unit }: TurnPlace, units: readonly Unit[]): number 
   if (unit) return unit.endsHere ? unit.number : null
   const last = turn.weeks.at(-1)
   if (!last) return null
-  return units.find((one) => (one.lastWeek !== undefined ? one.lastWeek === last.number : one.lastDay !== undefined && one.lastDay >= last.first && one.lastDay <= last.last))?.number ?? null
+  return (
+    units.find((one) =>
+      one.lastWeek !== undefined
+        ? one.lastWeek === last.number
+        : one.lastDay !== undefined && one.lastDay >= last.first && one.lastDay <= last.last,
+    )?.number ?? null
+  )
 }
 
 /** Which of a module's exceptions hold in one of its turns, in the order they are written. */
-export const exceptionsAt = (exceptions: readonly Exception[], place: TurnPlace, units: readonly Unit[]): Exception[] =>
+export const exceptionsAt = (
+  exceptions: readonly Exception[],
+  place: TurnPlace,
+  units: readonly Unit[],
+): Exception[] =>
   exceptions.filter(({ anchor }) => {
     switch (anchor.at) {
       case 'first':
@@ -32,7 +42,9 @@ export const exceptionsAt = (exceptions: readonly Exception[], place: TurnPlace,
       case 'last-of-unit':
         return unitEndedBy(place, units) !== null
       case 'pause':
-        return place.turn.weeks.length > 0 && place.turn.weeks.every((week) => week.breakName !== null)
+        return (
+          place.turn.weeks.length > 0 && place.turn.weeks.every((week) => week.breakName !== null)
+        )
     }
   })
 
@@ -40,11 +52,21 @@ export const exceptionsAt = (exceptions: readonly Exception[], place: TurnPlace,
  * The number by which what an exception adds is carried over to a later deployment: the unit's number at the end of a
  * unit, otherwise how often the exception held before. It does not name the week, so that an exam moves with its unit.
  */
-export const numberOfTurn = (exception: Exception, occurrence: number, place: TurnPlace | null, units: readonly Unit[]): number =>
-  exception.anchor.at === 'last-of-unit' && place ? (unitEndedBy(place, units) ?? occurrence) : occurrence
+export const numberOfTurn = (
+  exception: Exception,
+  occurrence: number,
+  place: TurnPlace | null,
+  units: readonly Unit[],
+): number =>
+  exception.anchor.at === 'last-of-unit' && place
+    ? (unitEndedBy(place, units) ?? occurrence)
+    : occurrence
 
 /** A part with the fields laid over it, and by which exception; null where it is left out. */
-export const laidOver = (part: Part, exceptions: readonly Exception[]): { part: Part; exception: string | null } | null => {
+export const laidOver = (
+  part: Part,
+  exceptions: readonly Exception[],
+): { part: Part; exception: string | null } | null => {
   let now = part
   let by: string | null = null
   for (const exception of exceptions) {
@@ -52,7 +74,12 @@ export const laidOver = (part: Part, exceptions: readonly Exception[]): { part: 
     const set = exception.set.find((one) => one.part === part.key)
     if (!set) continue
     by = exception.key
-    now = { ...now, name: set.name ?? now.name, strength: set.strength ?? now.strength, settings: { ...now.settings, ...set.settings } }
+    now = {
+      ...now,
+      name: set.name ?? now.name,
+      strength: set.strength ?? now.strength,
+      settings: { ...now.settings, ...set.settings },
+    }
   }
   return { part: now, exception: by }
 }

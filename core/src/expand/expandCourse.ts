@@ -1,13 +1,50 @@
-import { availabilityWindow, evenUnits, instructionalWeeks, localDateOf, resolveOffset, spanningTerm, type Offset, type Unit, type Week } from '../calendar/index.ts'
+import {
+  availabilityWindow,
+  evenUnits,
+  instructionalWeeks,
+  localDateOf,
+  resolveOffset,
+  spanningTerm,
+  type Offset,
+  type Unit,
+  type Week,
+} from '../calendar/index.ts'
 import type { Facts } from '../course/index.ts'
 import { failure, shortHash, success, type Problem, type Result } from '../document/index.ts'
 import { formatOf, renderName, type FieldValues } from '../naming/index.ts'
-import { blockInPlace, homePageKey, isModule, type Exception, type Item, type Module, type Part, type Template } from '../template/index.ts'
+import {
+  blockInPlace,
+  homePageKey,
+  isModule,
+  type Exception,
+  type Item,
+  type Module,
+  type Part,
+  type Template,
+} from '../template/index.ts'
 import { blockHtml, type BlockSurroundings } from './blockHtml.ts'
 import { moduleDates, scheduleLines, termDates } from './courseDates.ts'
-import { exceptionsAt, laidOver, laidOverModule, numberOfTurn, type TurnPlace } from './exceptions.ts'
-import { everyExpected, type ExpectedBlock, type ExpectedCourse, type ExpectedPart } from './expected.ts'
-import { applies, repeatsAt, turnsOf, weekTurn, type Turn, type TurnCalendar } from './repetitions.ts'
+import {
+  exceptionsAt,
+  laidOver,
+  laidOverModule,
+  numberOfTurn,
+  type TurnPlace,
+} from './exceptions.ts'
+import {
+  everyExpected,
+  type ExpectedBlock,
+  type ExpectedCourse,
+  type ExpectedPart,
+} from './expected.ts'
+import {
+  applies,
+  repeatsAt,
+  turnsOf,
+  weekTurn,
+  type Turn,
+  type TurnCalendar,
+} from './repetitions.ts'
 import { courseValues, turnValues } from './turnValues.ts'
 
 /** A repetition id that an earlier deployment minted. */
@@ -28,7 +65,8 @@ export interface Expansion {
   groupings?: Readonly<Record<string, Unit[]>>
 }
 
-export const instanceOf = (key: string, repetition: string | null): string => (repetition === null ? key : `${key}@${repetition}`)
+export const instanceOf = (key: string, repetition: string | null): string =>
+  repetition === null ? key : `${key}@${repetition}`
 
 /** Where in the calendar a part is being worked out. */
 interface Standing {
@@ -54,7 +92,12 @@ interface Standing {
  */
 export const expandCourse = (input: Expansion): Result<ExpectedCourse, Problem[]> => {
   const { template, facts } = input
-  const weeks = instructionalWeeks({ term: facts.term, nextTerm: facts.nextTerm, session: facts.session, count: facts.weeks })
+  const weeks = instructionalWeeks({
+    term: facts.term,
+    nextTerm: facts.nextTerm,
+    session: facts.session,
+    count: facts.weeks,
+  })
   const available = weeks.filter((week) => week.number > 0).length
   if (available < facts.weeks)
     return failure([
@@ -65,12 +108,16 @@ export const expandCourse = (input: Expansion): Result<ExpectedCourse, Problem[]
         expected: `at most ${available}, the weeks of ${facts.session ? `session ${facts.session}` : facts.term.title}`,
       },
     ])
-  const mintFrom = input.mintFrom ?? `${facts.code}/${facts.term.code}/${facts.classSections.join('+')}`
-  const minted = new Map((input.repetitions ?? []).map((known) => [`${known.part}/${known.number}`, known.id]))
+  const mintFrom =
+    input.mintFrom ?? `${facts.code}/${facts.term.code}/${facts.classSections.join('+')}`
+  const minted = new Map(
+    (input.repetitions ?? []).map((known) => [`${known.part}/${known.number}`, known.id]),
+  )
   const repetitionOf = (key: string, number: number): string => {
     const place = `${key}/${number}`
     let id = minted.get(place)
-    if (id === undefined) minted.set(place, (id = `r-${shortHash(`${mintFrom}/${place}`).slice(0, 12)}`))
+    if (id === undefined)
+      minted.set(place, (id = `r-${shortHash(`${mintFrom}/${place}`).slice(0, 12)}`))
     return id
   }
 
@@ -79,7 +126,17 @@ export const expandCourse = (input: Expansion): Result<ExpectedCourse, Problem[]
   const occurrences = new Map<string, number>()
   const term = spanningTerm(facts.term, facts.nextTerm)
   const calendar: TurnCalendar = { weeks, units, term, meetingDays: facts.meetingDays ?? [] }
-  const top: Standing = { turn: null, repetition: null, repetitionNumber: null, values: common, parent: null, grouped: false, exception: null, inPause: false, weekly: [] }
+  const top: Standing = {
+    turn: null,
+    repetition: null,
+    repetitionNumber: null,
+    values: common,
+    parent: null,
+    grouped: false,
+    exception: null,
+    inPause: false,
+    weekly: [],
+  }
 
   /** Stands a part into one of its turns. Turns that are merely counted stay in the stretch they are nested in. */
   const inTurn = (key: string, turn: Turn, standing: Standing): Standing => {
@@ -98,9 +155,14 @@ export const expandCourse = (input: Expansion): Result<ExpectedCourse, Problem[]
     const turn = standing.turn
     const week: Week | null = turn?.weeks[0] ?? null
     const instance = instanceOf(part.key, standing.repetition)
-    const inBreak = !standing.inPause && turn !== null && turn.weeks.length > 0 && turn.weeks.every((one) => one.breakName !== null)
+    const inBreak =
+      !standing.inPause &&
+      turn !== null &&
+      turn.weeks.length > 0 &&
+      turn.weeks.every((one) => one.breakName !== null)
     const place = week && turn ? { ...week, last: turn.weeks.at(-1)?.last ?? week.last } : null
-    const at = (offset: Offset | undefined) => (offset ? resolveOffset(offset, place, weeks, term, facts.meetingDays) : null)
+    const at = (offset: Offset | undefined) =>
+      offset ? resolveOffset(offset, place, weeks, term, facts.meetingDays) : null
     const dueAt = at(part.settings.due)
     const values: FieldValues = {
       ...standing.values,
@@ -134,17 +196,33 @@ export const expandCourse = (input: Expansion): Result<ExpectedCourse, Problem[]
   }
 
   /** What stands in a turn of a module after its exceptions: parts left out, fields laid over, parts added. */
-  const inner = (module: Module, standing: Standing, parent: string, place: TurnPlace | null): ExpectedPart[] => {
+  const inner = (
+    module: Module,
+    standing: Standing,
+    parent: string,
+    place: TurnPlace | null,
+  ): ExpectedPart[] => {
     const within = { ...standing, parent, exception: null }
     const found = place ? exceptionsAt(module.exceptions, place, units) : []
     const left = found.some((one) => one.leaveOut === 'all') ? [] : module.items
     const own = left.flatMap((part) => {
       const over = laidOver(part, found)
-      return over ? expandPart(over.part, over.exception === null ? within : { ...within, exception: over.exception }) : []
+      return over
+        ? expandPart(
+            over.part,
+            over.exception === null ? within : { ...within, exception: over.exception },
+          )
+        : []
     })
     const added = found.flatMap((exception) => {
       const number = numberOfTurn(exception, nextOccurrence(exception.key), place, units)
-      const there: Standing = { ...within, repetition: repetitionOf(exception.key, number), repetitionNumber: number, exception: exception.key, inPause: exception.anchor.at === 'pause' }
+      const there: Standing = {
+        ...within,
+        repetition: repetitionOf(exception.key, number),
+        repetitionNumber: number,
+        exception: exception.key,
+        inPause: exception.anchor.at === 'pause',
+      }
       return exception.add.flatMap((part) => expandPart(part, there))
     })
     return [...own, ...added]
@@ -155,42 +233,79 @@ export const expandCourse = (input: Expansion): Result<ExpectedCourse, Problem[]
     return next
   }
 
-  const buildModule = (module: Module, standing: Standing, format = module.name, place: TurnPlace | null = null): ExpectedPart => {
+  const buildModule = (
+    module: Module,
+    standing: Standing,
+    format = module.name,
+    place: TurnPlace | null = null,
+  ): ExpectedPart => {
     const expected = build(module, standing, format)
-    const parts = standing.grouped && standing.turn
-      ? [...inner(module, standing, expected.instance, null), ...standing.turn.weeks.flatMap((week) => groupedAdditions(module, week, standing, expected.instance))]
-      : inner(module, standing, expected.instance, place)
+    const parts =
+      standing.grouped && standing.turn
+        ? [
+            ...inner(module, standing, expected.instance, null),
+            ...standing.turn.weeks.flatMap((week) =>
+              groupedAdditions(module, week, standing, expected.instance),
+            ),
+          ]
+        : inner(module, standing, expected.instance, place)
     expected.items = standing.grouped ? arrangeByWeek(parts, expected.weeks) : arrange(parts)
     return expected
   }
   /** Where units stand in place of weeks: the place a week has among all of them, and in its unit. */
   const placeInUnit = (week: Week, { turn }: Standing): TurnPlace => ({
-    turn: weekTurn(week), first: week === weeks.find((one) => one.number > 0), last: week === weeks.at(-1), unit: { number: turn?.number ?? 0, endsHere: week === turn?.weeks.at(-1) },
+    turn: weekTurn(week),
+    first: week === weeks.find((one) => one.number > 0),
+    last: week === weeks.at(-1),
+    unit: { number: turn?.number ?? 0, endsHere: week === turn?.weeks.at(-1) },
   })
   /** What an exception adds to a week stands in the unit that covers it. */
-  const groupedAdditions = (module: Module, week: Week, standing: Standing, parent: string): ExpectedPart[] =>
-    inner({ ...module, items: [] }, { ...standing, turn: weekTurn(week), values: turnValues(facts, weekTurn(week), common) }, parent, placeInUnit(week, standing))
+  const groupedAdditions = (
+    module: Module,
+    week: Week,
+    standing: Standing,
+    parent: string,
+  ): ExpectedPart[] =>
+    inner(
+      { ...module, items: [] },
+      { ...standing, turn: weekTurn(week), values: turnValues(facts, weekTurn(week), common) },
+      parent,
+      placeInUnit(week, standing),
+    )
 
   const expandItem = (item: Item, standing: Standing): ExpectedPart[] => {
     const turn = standing.turn
     const filter = item.repeat
     const insideWeeks = filter?.per === 'week' && turn !== null && turn.weeks.length > 0
     if (insideWeeks && standing.grouped && item.inGroup === 'per-week')
-      return turn.weeks.filter((week) => repeatsAt(filter, week.number)).flatMap((week) => weeklyItem(item, week, standing))
+      return turn.weeks
+        .filter((week) => repeatsAt(filter, week.number))
+        .flatMap((week) => weeklyItem(item, week, standing))
     if (insideWeeks && !turn.weeks.some((week) => repeatsAt(filter, week.number))) return []
-    if (standing.grouped && item.inGroup === 'per-week' && turn) return turn.weeks.flatMap((week) => weeklyItem(item, week, standing))
+    if (standing.grouped && item.inGroup === 'per-week' && turn)
+      return turn.weeks.flatMap((week) => weeklyItem(item, week, standing))
     if (filter && !insideWeeks)
-      return turnsOf(filter, calendar, turn?.weeks).map((one) => numbered(item, inTurn(item.key, one, standing)))
+      return turnsOf(filter, calendar, turn?.weeks).map((one) =>
+        numbered(item, inTurn(item.key, one, standing)),
+      )
     return [numbered(item, standing)]
   }
   const weeklyItem = (item: Item, week: Week, standing: Standing): ExpectedPart[] => {
     const over = laidOver(item, exceptionsAt(standing.weekly, placeInUnit(week, standing), units))
     if (!over || isModule(over.part)) return []
-    return [numbered(over.part, { ...inTurn(item.key, weekTurn(week), standing), exception: over.exception })]
+    return [
+      numbered(over.part, {
+        ...inTurn(item.key, weekTurn(week), standing),
+        exception: over.exception,
+      }),
+    ]
   }
   /** Items are counted among their kind, so that `{number}` runs 1, 2, 3 even when a part skips weeks. */
   const numbered = (item: Item, standing: Standing): ExpectedPart => {
-    return build(item, { ...standing, values: { ...standing.values, number: nextOccurrence(item.key) } })
+    return build(item, {
+      ...standing,
+      values: { ...standing.values, number: nextOccurrence(item.key) },
+    })
   }
 
   const expandPart = (part: Part, standing: Standing): ExpectedPart[] => {
@@ -199,15 +314,32 @@ export const expandCourse = (input: Expansion): Result<ExpectedCourse, Problem[]
     const grouped = input.groupings?.[part.key]
     if (grouped && part.groupings && part.repeat) {
       const format = part.groupings.name
-      const units = turnsOf({ ...part.repeat, per: 'unit', from: undefined, to: undefined, every: 1, except: [] }, { ...calendar, units: grouped })
+      const units = turnsOf(
+        { ...part.repeat, per: 'unit', from: undefined, to: undefined, every: 1, except: [] },
+        { ...calendar, units: grouped },
+      )
       const covered = new Set(units.flatMap((turn) => turn.weeks.map((week) => week.number)))
       // Units and weeks side by side: what no unit covers keeps a module of its own.
-      const alone = turnsOf(part.repeat, calendar, standing.turn?.weeks).filter((turn) => turn.weeks.some((week) => !covered.has(week.number) && week.breakName === null))
+      const alone = turnsOf(part.repeat, calendar, standing.turn?.weeks).filter((turn) =>
+        turn.weeks.some((week) => !covered.has(week.number) && week.breakName === null),
+      )
       const modules = [
-        ...units.map((turn) => buildModule(part, { ...inTurn(`${part.key}-unit`, turn, standing), grouped: true, weekly: part.exceptions }, format)),
+        ...units.map((turn) =>
+          buildModule(
+            part,
+            {
+              ...inTurn(`${part.key}-unit`, turn, standing),
+              grouped: true,
+              weekly: part.exceptions,
+            },
+            format,
+          ),
+        ),
         ...weekly(part, alone, standing),
       ]
-      return alone.length === 0 ? modules : modules.sort((a, b) => ((a.weeks[0]?.first ?? '') < (b.weeks[0]?.first ?? '') ? -1 : 1))
+      return alone.length === 0
+        ? modules
+        : modules.sort((a, b) => ((a.weeks[0]?.first ?? '') < (b.weeks[0]?.first ?? '') ? -1 : 1))
     }
     if (!part.repeat) return [buildModule(part, standing)]
     return weekly(part, turnsOf(part.repeat, calendar, standing.turn?.weeks), standing)
@@ -216,17 +348,47 @@ export const expandCourse = (input: Expansion): Result<ExpectedCourse, Problem[]
   /** A module for each turn, with its exceptions laid over it. */
   const weekly = (part: Module, turns: readonly Turn[], standing: Standing): ExpectedPart[] =>
     turns.flatMap((turn, i) => {
-      const place: TurnPlace = { turn, first: i === 0, last: i === turns.length - 1, unit: standing.turn?.unit ? { number: standing.turn.unit.number, endsHere: i === turns.length - 1 } : null }
+      const place: TurnPlace = {
+        turn,
+        first: i === 0,
+        last: i === turns.length - 1,
+        unit: standing.turn?.unit
+          ? { number: standing.turn.unit.number, endsHere: i === turns.length - 1 }
+          : null,
+      }
       const found = exceptionsAt(part.exceptions, place, units)
       const over = laidOverModule(part, found)
       if (over === null) return []
-      return [buildModule(over, { ...inTurn(part.key, turn, standing), grouped: false, exception: found.at(-1)?.key ?? standing.exception }, over.name, place)]
+      return [
+        buildModule(
+          over,
+          {
+            ...inTurn(part.key, turn, standing),
+            grouped: false,
+            exception: found.at(-1)?.key ?? standing.exception,
+          },
+          over.name,
+          place,
+        ),
+      ]
     })
 
   const parts = arrange(template.parts.flatMap((part) => expandPart(part, top)))
   const homePart: Item = {
-    kind: 'page', key: homePageKey, name: template.home.name, strength: template.home.strength, basis: template.home.basis,
-    audience: 'students', position: 'in-order', span: 'course', may: {}, settings: {}, blocks: template.home.blocks, acceptsInstead: [], inGroup: 'per-unit', assesses: [],
+    kind: 'page',
+    key: homePageKey,
+    name: template.home.name,
+    strength: template.home.strength,
+    basis: template.home.basis,
+    audience: 'students',
+    position: 'in-order',
+    span: 'course',
+    may: {},
+    settings: {},
+    blocks: template.home.blocks,
+    acceptsInstead: [],
+    inGroup: 'per-unit',
+    assesses: [],
   }
   const home = build(homePart, top)
   writePages([home, ...everyExpected(parts)], template, facts, weeks)
@@ -236,7 +398,9 @@ export const expandCourse = (input: Expansion): Result<ExpectedCourse, Problem[]
     name: renderName(formatOf(template.naming.courseName), common).text,
     label: renderName(formatOf(template.naming.courseLabel), common).text,
     weeks,
-    window: template.availability ? availabilityWindow(weeks, facts.term.timeZone, template.availability) : null,
+    window: template.availability
+      ? availabilityWindow(weeks, facts.term.timeZone, template.availability)
+      : null,
     home,
     parts,
     groupings: { ...input.groupings },
@@ -245,7 +409,8 @@ export const expandCourse = (input: Expansion): Result<ExpectedCourse, Problem[]
 
 /** Siblings in the order they are wanted: those pinned first, the rest in order (newest first where so), those pinned last. */
 const arrange = (parts: ExpectedPart[]): ExpectedPart[] => {
-  const at = (position: Part['position']) => parts.filter((part) => part.definition.position === position)
+  const at = (position: Part['position']) =>
+    parts.filter((part) => part.definition.position === position)
   const newest = at('newest-first').reverse()
   const middle = parts
     .filter((part) => part.definition.position !== 'first' && part.definition.position !== 'last')
@@ -255,12 +420,24 @@ const arrange = (parts: ExpectedPart[]): ExpectedPart[] => {
 
 /** In a unit that stands in place of weeks: what is wanted weekly week by week, then what is wanted once. */
 const arrangeByWeek = (parts: ExpectedPart[], weeks: readonly Week[]): ExpectedPart[] => {
-  const weekly = (part: ExpectedPart) => part.exception !== null || (part.definition.kind !== 'module' && part.definition.inGroup === 'per-week')
-  return [...weeks.flatMap((week) => arrange(parts.filter((part) => weekly(part) && part.week?.number === week.number))), ...arrange(parts.filter((part) => !weekly(part)))]
+  const weekly = (part: ExpectedPart) =>
+    part.exception !== null ||
+    (part.definition.kind !== 'module' && part.definition.inGroup === 'per-week')
+  return [
+    ...weeks.flatMap((week) =>
+      arrange(parts.filter((part) => weekly(part) && part.week?.number === week.number)),
+    ),
+    ...arrange(parts.filter((part) => !weekly(part))),
+  ]
 }
 
 /** Fills the blocks of every page, now that every part has its name and instance. */
-const writePages = (parts: readonly ExpectedPart[], template: Template, facts: Facts, weeks: readonly Week[]): void => {
+const writePages = (
+  parts: readonly ExpectedPart[],
+  template: Template,
+  facts: Facts,
+  weeks: readonly Week[],
+): void => {
   const byKey = new Map<string, ExpectedPart[]>()
   const byInstance = new Map(parts.map((part) => [part.instance, part]))
   for (const part of parts) {
@@ -269,7 +446,10 @@ const writePages = (parts: readonly ExpectedPart[], template: Template, facts: F
     else byKey.set(part.key, [part])
   }
   const link = (part: ExpectedPart) => ({ href: `ref:${part.instance}`, name: part.name })
-  const siblings = (page: ExpectedPart): ExpectedPart[] => (page.parent === null ? [] : (byInstance.get(page.parent)?.items ?? [])).filter((one) => one !== page && one.audience === 'students' && one.kind !== 'heading')
+  const siblings = (page: ExpectedPart): ExpectedPart[] =>
+    (page.parent === null ? [] : (byInstance.get(page.parent)?.items ?? [])).filter(
+      (one) => one !== page && one.audience === 'students' && one.kind !== 'heading',
+    )
   for (const page of parts) {
     const definition = page.definition
     if (isModule(definition) || definition.blocks.length === 0) continue
@@ -284,19 +464,40 @@ const writePages = (parts: readonly ExpectedPart[], template: Template, facts: F
         const target =
           candidates.find((one) => one.repetition === page.repetition) ??
           candidates.find((one) => one.parent !== null && one.parent === page.parent) ??
-          (page.week ? candidates.find((one) => one.weeks.some((week) => week.number === page.week?.number)) : undefined) ??
+          (page.week
+            ? candidates.find((one) => one.weeks.some((week) => week.number === page.week?.number))
+            : undefined) ??
           candidates[0]
         return target ? link(target) : null
       },
-      moduleLinks: () => siblings(page).filter((one) => one.strength !== 'may').map(link),
-      keyDates: (of) => (of === 'term' ? termDates(facts, weeks) : moduleDates([page, ...siblings(page)], facts.term.timeZone)),
+      moduleLinks: () =>
+        siblings(page)
+          .filter((one) => one.strength !== 'may')
+          .map(link),
+      keyDates: (of) =>
+        of === 'term'
+          ? termDates(facts, weeks)
+          : moduleDates([page, ...siblings(page)], facts.term.timeZone),
       schedule: () => scheduleLines(parts, facts.term.timeZone),
     }
     page.blocks = definition.blocks.flatMap((written): ExpectedBlock[] => {
       const block = blockInPlace(written, template.keptBlocks)
       if (!block) return []
       const { html, answer } = blockHtml(block, surroundings)
-      return [{ definition: block, key: block.key, kind: block.kind, strength: block.strength, html, answer, houseText: block.kind === 'house-text' && block.mode === 'copied' ? (template.houseTexts.find((one) => one.key === block.houseText) ?? null) : null }]
+      return [
+        {
+          definition: block,
+          key: block.key,
+          kind: block.kind,
+          strength: block.strength,
+          html,
+          answer,
+          houseText:
+            block.kind === 'house-text' && block.mode === 'copied'
+              ? (template.houseTexts.find((one) => one.key === block.houseText) ?? null)
+              : null,
+        },
+      ]
     })
   }
 }

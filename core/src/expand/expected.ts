@@ -1,7 +1,17 @@
 import type { Unit, Week } from '../calendar/index.ts'
 import type { Facts } from '../course/index.ts'
 import { formatOf, type FieldName, type FieldValues, type NamingFormat } from '../naming/index.ts'
-import { isModule, type Audience, type HouseText, type Item, type ItemKind, type KeptBlockBody, type Module, type Strength, type Template } from '../template/index.ts'
+import {
+  isModule,
+  type Audience,
+  type HouseText,
+  type Item,
+  type ItemKind,
+  type KeptBlockBody,
+  type Module,
+  type Strength,
+  type Template,
+} from '../template/index.ts'
 
 /** A block of an expected page: its definition with fields filled and links to parts turned into references. */
 export interface ExpectedBlock {
@@ -72,7 +82,11 @@ export interface ExpectedCourse {
 /** The naming format a part's name follows: its own, or that of a unit standing in place of weeks. */
 export const namingFormatOf = (part: ExpectedPart): NamingFormat => {
   const { definition } = part
-  return formatOf(isModule(definition) && definition.groupings && part.values.unit !== undefined ? definition.groupings.name : definition.name)
+  return formatOf(
+    isModule(definition) && definition.groupings && part.values.unit !== undefined
+      ? definition.groupings.name
+      : definition.name,
+  )
 }
 
 /** Every expected part, modules before their items, in order; without the home page. */

@@ -11,10 +11,21 @@ export const NamePlace = z.strictObject({
   week: z.number().int().min(0).max(120).optional().describe('Number of the instructional week'),
   half: z.enum(['A', 'B']).optional().describe('Half of that week, in a class that meets twice'),
   unit: z.number().int().min(1).max(60).optional(),
-  day: z.number().int().min(1).max(400).optional().describe('Number of the class day in the course'),
+  day: z
+    .number()
+    .int()
+    .min(1)
+    .max(400)
+    .optional()
+    .describe('Number of the class day in the course'),
   number: z.number().int().min(0).max(999).optional().describe('Number among its kind: quiz 3'),
   kind: z.string().min(1).max(200).optional().describe('Which of the choices of {kind, …}'),
-  topic: z.string().min(1).max(300).optional().describe('The topic, where it is known; else that of the facts'),
+  topic: z
+    .string()
+    .min(1)
+    .max(300)
+    .optional()
+    .describe('The topic, where it is known; else that of the facts'),
   minutes: z.number().int().min(0).max(100_000).optional(),
   points: z.number().int().min(0).max(100_000).optional(),
   due: PlainDate.optional().describe('Due date, YYYY-MM-DD'),
@@ -30,14 +41,20 @@ export const NameContextDocument = z.strictObject({
 export type NameContextDocument = z.output<typeof NameContextDocument>
 
 const mentioned = (format: NamingFormat): ReadonlySet<FieldName> =>
-  new Set(format.nodes.flatMap((node) => (node.node === 'optional' ? node.nodes : [node])).flatMap((node) => (node.node === 'field' ? [node.field] : [])))
+  new Set(
+    format.nodes
+      .flatMap((node) => (node.node === 'optional' ? node.nodes : [node]))
+      .flatMap((node) => (node.node === 'field' ? [node.field] : [])),
+  )
 
 /** In which turns a name of this format may stand, when nothing narrower is known. */
 const repeatedPer = (fields: ReadonlySet<FieldName>): 'unit' | 'half' | 'day' | 'week' | null => {
   if (fields.has('half')) return 'half'
   if (fields.has('unit') || fields.has('weeks')) return 'unit'
   if (fields.has('day')) return 'day'
-  return fields.has('week') || fields.has('dates') || fields.has('start') || fields.has('end') ? 'week' : null
+  return fields.has('week') || fields.has('dates') || fields.has('start') || fields.has('end')
+    ? 'week'
+    : null
 }
 
 /**
@@ -45,27 +62,58 @@ const repeatedPer = (fields: ReadonlySet<FieldName>): 'unit' | 'half' | 'day' | 
  * course where that is not known.
  * @returns the places, or which part of the place is not in the course's calendar
  */
-export const nameContext = ({ facts, place }: Pick<NameContextDocument, 'facts' | 'place'>, format: NamingFormat): Result<NameContext> => {
-  const weeks = instructionalWeeks({ term: facts.term, nextTerm: facts.nextTerm, session: facts.session, count: facts.weeks })
+export const nameContext = (
+  { facts, place }: Pick<NameContextDocument, 'facts' | 'place'>,
+  format: NamingFormat,
+): Result<NameContext> => {
+  const weeks = instructionalWeeks({
+    term: facts.term,
+    nextTerm: facts.nextTerm,
+    session: facts.session,
+    count: facts.weeks,
+  })
   const units = facts.units ?? evenUnits(weeks, 4)
-  const calendar = { weeks, units, term: spanningTerm(facts.term, facts.nextTerm), meetingDays: facts.meetingDays ?? [] }
-  const turns = (per: 'unit' | 'half' | 'day' | 'week') => turnsOf({ per, every: 1, except: [] }, calendar)
+  const calendar = {
+    weeks,
+    units,
+    term: spanningTerm(facts.term, facts.nextTerm),
+    meetingDays: facts.meetingDays ?? [],
+  }
+  const turns = (per: 'unit' | 'half' | 'day' | 'week') =>
+    turnsOf({ per, every: 1, except: [] }, calendar)
   const { week, half, unit, day, ...item } = place
 
-  const missing = (path: string, found: unknown, expected: string): Result<NameContext> => failure<Problem[]>([{ code: 'not-allowed', path: `/place/${path}`, found: String(found), expected }])
+  const missing = (path: string, found: unknown, expected: string): Result<NameContext> =>
+    failure<Problem[]>([
+      { code: 'not-allowed', path: `/place/${path}`, found: String(found), expected },
+    ])
   let standing: (Turn | null)[]
   if (unit !== undefined) {
     standing = turns('unit').filter((turn) => turn.number === unit)
-    if (standing.length === 0) return missing('unit', unit, `a unit of the course: ${units.map((one) => one.number).join(', ')}`)
+    if (standing.length === 0)
+      return missing(
+        'unit',
+        unit,
+        `a unit of the course: ${units.map((one) => one.number).join(', ')}`,
+      )
   } else if (half !== undefined) {
-    standing = turns('half').filter((turn) => turn.half?.half === half && (week === undefined || turn.number === week))
-    if (standing.length === 0) return missing('half', half, 'a half of a week; the facts must name two meetingDays')
+    standing = turns('half').filter(
+      (turn) => turn.half?.half === half && (week === undefined || turn.number === week),
+    )
+    if (standing.length === 0)
+      return missing('half', half, 'a half of a week; the facts must name two meetingDays')
   } else if (day !== undefined) {
     standing = turns('day').filter((turn) => turn.number === day)
-    if (standing.length === 0) return missing('day', day, `a class day of the course, 1 to ${turns('day').length}`)
+    if (standing.length === 0)
+      return missing('day', day, `a class day of the course, 1 to ${turns('day').length}`)
   } else if (week !== undefined) {
     standing = turns('week').filter((turn) => turn.number === week)
-    if (standing.length === 0) return missing('week', week, `a week of the course, ${weeks[0]?.number ?? 1} to ${weeks.at(-1)?.number ?? 0}`)
+    if (standing.length === 0)
+      return missing(
+        'week',
+        week,
+        `a week of the course, ${weeks[0]?.number ?? 1} to ${weeks.at(-1)?.number ?? 0}`,
+      )
   } else {
     const per = repeatedPer(mentioned(format))
     standing = per === null ? [null] : turns(per)
@@ -74,10 +122,26 @@ export const nameContext = ({ facts, place }: Pick<NameContextDocument, 'facts' 
   const places = standing.map((turn): FieldValues => {
     const values: FieldValues = turn ? turnValues(facts, turn) : courseValues(facts)
     // The turn's own number is not the number among a kind of item.
-    if (turn && item.number === undefined && mentioned(format).has('number') && repeatedPer(mentioned(format)) !== null) delete values.number
-    return { ...values, ...(week !== undefined && turn?.unit ? { week } : {}), ...(day !== undefined ? { day } : {}), ...definedOf(item) }
+    if (
+      turn &&
+      item.number === undefined &&
+      mentioned(format).has('number') &&
+      repeatedPer(mentioned(format)) !== null
+    )
+      delete values.number
+    return {
+      ...values,
+      ...(week !== undefined && turn?.unit ? { week } : {}),
+      ...(day !== undefined ? { day } : {}),
+      ...definedOf(item),
+    }
   })
-  return success({ places, near: weeks[0]?.first ?? facts.term.firstDay, classSections: facts.classSections })
+  return success({
+    places,
+    near: weeks[0]?.first ?? facts.term.firstDay,
+    classSections: facts.classSections,
+  })
 }
 
-const definedOf = (item: Omit<NamePlace, 'week' | 'half' | 'unit' | 'day'>): FieldValues => Object.fromEntries(Object.entries(item).filter(([, value]) => value !== undefined))
+const definedOf = (item: Omit<NamePlace, 'week' | 'half' | 'unit' | 'day'>): FieldValues =>
+  Object.fromEntries(Object.entries(item).filter(([, value]) => value !== undefined))

@@ -15,11 +15,19 @@ export const courseValues = (facts: Facts): FieldValues => ({
 })
 
 /** Values of the fields that come from a turn's place in the calendar, beside those of its course. */
-export const turnValues = (facts: Facts, turn: Turn, ofCourse: FieldValues = courseValues(facts)): FieldValues => {
+export const turnValues = (
+  facts: Facts,
+  turn: Turn,
+  ofCourse: FieldValues = courseValues(facts),
+): FieldValues => {
   const first = turn.weeks[0]
   const last = turn.weeks.at(-1)
   // Topics are known by week: a unit has a title of its own, and a single day none.
-  const topic = turn.unit ? turn.unit.title : turn.day || !first ? undefined : (facts.topics[String(first.number)] ?? first.breakName)
+  const topic = turn.unit
+    ? turn.unit.title
+    : turn.day || !first
+      ? undefined
+      : (facts.topics[String(first.number)] ?? first.breakName)
   return {
     ...ofCourse,
     number: turn.number,
@@ -27,7 +35,9 @@ export const turnValues = (facts: Facts, turn: Turn, ofCourse: FieldValues = cou
     ...(turn.unit && first && last ? { weeks: { from: first.number, to: last.number } } : {}),
     ...(turn.day ? { day: turn.number } : {}),
     ...(turn.half ? { half: turn.half.half } : {}),
-    ...(first && last ? { dates: { first: first.first, last: last.last }, start: first.first, end: last.last } : {}),
+    ...(first && last
+      ? { dates: { first: first.first, last: last.last }, start: first.first, end: last.last }
+      : {}),
     ...(topic ? { topic } : {}),
   }
 }

@@ -11,12 +11,25 @@ export const wantedFields = (part: ExpectedPart, expected: ExpectedCourse): Fiel
   const { settings } = definition
   const published = part.audience === 'staff' ? false : (settings.published ?? true)
   if (isModule(definition)) return { name: part.name, published, opensAt: part.opensAt }
-  const rubric = settings.rubric === undefined ? undefined : expected.template.rubrics.find((one) => one.key === settings.rubric)
+  const rubric =
+    settings.rubric === undefined
+      ? undefined
+      : expected.template.rubrics.find((one) => one.key === settings.rubric)
   return {
-    name: part.name, published, opensAt: part.opensAt, dueAt: part.dueAt, closesAt: part.closesAt, points: settings.points ?? null, category: settings.category ?? null,
+    name: part.name,
+    published,
+    opensAt: part.opensAt,
+    dueAt: part.dueAt,
+    closesAt: part.closesAt,
+    points: settings.points ?? null,
+    category: settings.category ?? null,
     ...(definition.url ? { target: definition.url } : {}),
     ...(rubric ? { rubric } : {}),
-    ...Object.fromEntries(Object.entries(settings).flatMap(([field, value]) => (Object.hasOwn(WorkSettings.shape, field) ? [[`work.${field}`, value]] : []))),
+    ...Object.fromEntries(
+      Object.entries(settings).flatMap(([field, value]) =>
+        Object.hasOwn(WorkSettings.shape, field) ? [[`work.${field}`, value]] : [],
+      ),
+    ),
   }
 }
 
@@ -25,16 +38,25 @@ export const fieldIn = (whole: object, field: string): unknown => {
   const [name = '', inner] = field.split('.', 2)
   const value = (whole as Record<string, unknown>)[name]
   if (inner === undefined) return value
-  return typeof value === 'object' && value !== null ? (value as Record<string, unknown>)[inner] : undefined
+  return typeof value === 'object' && value !== null
+    ? (value as Record<string, unknown>)[inner]
+    : undefined
 }
 
 /** Fields to write, gathered into what a change takes: `work.attempts` goes into the item's `work` as it stands. */
-export const gathered = (of: Course | CourseModule | CourseItem | null, fields: Fields): Record<string, unknown> => {
+export const gathered = (
+  of: Course | CourseModule | CourseItem | null,
+  fields: Fields,
+): Record<string, unknown> => {
   const gathers: Record<string, unknown> = {}
   for (const [field, value] of Object.entries(fields)) {
     const [name = '', inner] = field.split('.', 2)
     if (inner === undefined) gathers[name] = value
-    else gathers[name] = { ...((gathers[name] ?? (of && fieldIn(of, name)) ?? {}) as Partial<CourseSettings>), [inner]: value }
+    else
+      gathers[name] = {
+        ...((gathers[name] ?? (of && fieldIn(of, name)) ?? {}) as Partial<CourseSettings>),
+        [inner]: value,
+      }
   }
   return gathers
 }

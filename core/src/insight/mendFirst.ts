@@ -16,20 +16,26 @@ export interface MendAction {
   becomeReady: number
 }
 
-const actionKey = (finding: Finding): string => `${finding.rule}|${finding.places[0]?.place.part ?? ''}`
+const actionKey = (finding: Finding): string =>
+  `${finding.rule}|${finding.places[0]?.place.part ?? ''}`
 
 /**
  * The few actions that bring the most courses to ready: at each step the action that readies most courses for its
  * effort (greedy weighted cover, Chvátal 1979), then the one that stands in most courses. Ties go by rule and part.
  */
-export const mendFirst = (results: readonly Pick<CheckResult, 'course' | 'findings'>[], most = 6): MendAction[] => {
+export const mendFirst = (
+  results: readonly Pick<CheckResult, 'course' | 'findings'>[],
+  most = 6,
+): MendAction[] => {
   const actions = new Map<string, { findings: { course: string; finding: Finding }[] }>()
   const open = new Map<string, Set<string>>()
   for (const result of results) {
     for (const finding of result.findings) {
       if (finding.strength !== 'must' || finding.places.every((place) => place.waived)) continue
       const key = actionKey(finding)
-      actions.set(key, { findings: [...(actions.get(key)?.findings ?? []), { course: result.course.id, finding }] })
+      actions.set(key, {
+        findings: [...(actions.get(key)?.findings ?? []), { course: result.course.id, finding }],
+      })
       const left = open.get(result.course.id) ?? new Set<string>()
       open.set(result.course.id, left.add(key))
     }
@@ -44,7 +50,12 @@ export const mendFirst = (results: readonly Pick<CheckResult, 'course' | 'findin
       const effort = findings.reduce((sum, one) => sum + one.finding.effortMinutes, 0)
       return { key, readied, touched, effort }
     })
-    const best = scored.reduce((a, b) => (b.readied / (1 + b.effort) > a.readied / (1 + a.effort) || (b.readied === a.readied && b.readied === 0 && b.touched > a.touched) ? b : a))
+    const best = scored.reduce((a, b) =>
+      b.readied / (1 + b.effort) > a.readied / (1 + a.effort) ||
+      (b.readied === a.readied && b.readied === 0 && b.touched > a.touched)
+        ? b
+        : a,
+    )
     keys.splice(keys.indexOf(best.key), 1)
     const findings = actions.get(best.key)?.findings ?? []
     const first = findings[0]
@@ -55,7 +66,9 @@ export const mendFirst = (results: readonly Pick<CheckResult, 'course' | 'findin
       title: first.finding.title,
       example: first.finding.places[0]?.message ?? '',
       mender: first.finding.mender,
-      byMachine: findings.every(({ finding }) => finding.places.every((place) => place.mend !== null)),
+      byMachine: findings.every(({ finding }) =>
+        finding.places.every((place) => place.mend !== null),
+      ),
       courses: [...new Set(findings.map((one) => one.course))],
       effortMinutes: best.effort,
       becomeReady: best.readied,

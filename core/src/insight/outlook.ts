@@ -14,11 +14,19 @@ const daysAhead = 7
 export const outlookOf = (result: CheckResult): Outlook => {
   const byDay = new Map<string, number>()
   for (const outcome of result.outcomes) {
-    const on = outcome.outcome === 'not-due-yet' && outcome.strength === 'must' ? outcome.reason?.slice('due '.length) : undefined
-    if (on !== undefined && on <= addDays(result.asOf, daysAhead)) byDay.set(on, (byDay.get(on) ?? 0) + 1)
+    const on =
+      outcome.outcome === 'not-due-yet' && outcome.strength === 'must'
+        ? outcome.reason?.slice('due '.length)
+        : undefined
+    if (on !== undefined && on <= addDays(result.asOf, daysAhead))
+      byDay.set(on, (byDay.get(on) ?? 0) + 1)
   }
   return {
-    begun: result.outcomes.some((outcome) => outcome.rule === 'fill-in-unfilled' && outcome.outcome === 'passed'),
-    comingDue: [...byDay].sort(([a], [b]) => (a < b ? -1 : 1)).map(([on, count]) => ({ on, count })),
+    begun: result.outcomes.some(
+      (outcome) => outcome.rule === 'fill-in-unfilled' && outcome.outcome === 'passed',
+    ),
+    comingDue: [...byDay]
+      .sort(([a], [b]) => (a < b ? -1 : 1))
+      .map(([on, count]) => ({ on, count })),
   }
 }

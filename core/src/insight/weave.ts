@@ -3,7 +3,8 @@ import { ruleById } from '../rules/index.ts'
 import type { Template } from '../template/index.ts'
 
 /** How a crossing of the weave is drawn. */
-export type Strand = 'met' | 'open-must' | 'open-should' | 'waived' | 'cannot-tell' | 'not-due-yet' | 'not-applicable'
+export type Strand =
+  'met' | 'open-must' | 'open-should' | 'waived' | 'cannot-tell' | 'not-due-yet' | 'not-applicable'
 
 /** One column of the weave: a stretch of the course, or a group of rules about the course as a whole. */
 export interface WeaveColumn {
@@ -37,7 +38,6 @@ export const strandOf = (outcome: Outcome): Strand => {
   }
 }
 
-
 /**
  * The columns of the weave for a set of templates: the home page, every module that does not repeat, every week up to
  * `lastWeek`, and the names of the whole course.
@@ -48,10 +48,14 @@ export const weaveColumns = (templates: readonly Template[], lastWeek: number): 
     if (!columns.has(key)) columns.set(key, { key, title })
   }
   for (const template of templates)
-    for (const part of template.parts) if (part.kind === 'module' && !part.repeat && part.position === 'first') add(`module:${part.key}`, part.name)
+    for (const part of template.parts)
+      if (part.kind === 'module' && !part.repeat && part.position === 'first')
+        add(`module:${part.key}`, part.name)
   for (let week = 1; week <= lastWeek; week++) add(`week:${week}`, `Week ${week}`)
   for (const template of templates)
-    for (const part of template.parts) if (part.kind === 'module' && !part.repeat && part.position !== 'first') add(`module:${part.key}`, part.name)
+    for (const part of template.parts)
+      if (part.kind === 'module' && !part.repeat && part.position !== 'first')
+        add(`module:${part.key}`, part.name)
   add('names', 'Names')
   add('course', 'Course')
   return [...columns.values()]
@@ -81,7 +85,14 @@ export const modulesOfParts = (template: Template): Map<string, string> => {
   return modules
 }
 
-const drawOrder: Strand[] = ['open-must', 'open-should', 'cannot-tell', 'waived', 'met', 'not-due-yet']
+const drawOrder: Strand[] = [
+  'open-must',
+  'open-should',
+  'cannot-tell',
+  'waived',
+  'met',
+  'not-due-yet',
+]
 
 /** At most so many strands for a longer list, each standing for a run of requirements and drawn as the worst of them. */
 export const sampleStrands = (strands: readonly Strand[], most = mostStrands): Strand[] => {
@@ -98,7 +109,11 @@ const mostStrands = 12
  * The crossings of one course, column by column: in a column each of its requirements is one strand, in the order of
  * the check; requirements that do not apply draw none, and a long column is sampled so that nothing open is lost.
  */
-export const weaveRow = (result: CheckResult, template: Template, columns: readonly WeaveColumn[]): Crossing[] => {
+export const weaveRow = (
+  result: CheckResult,
+  template: Template,
+  columns: readonly WeaveColumn[],
+): Crossing[] => {
   const modules = modulesOfParts(template)
   const byColumn = new Map<string, Strand[]>()
   for (const outcome of result.outcomes) {
@@ -109,5 +124,8 @@ export const weaveRow = (result: CheckResult, template: Template, columns: reado
     if (known) known.push(strand)
     else byColumn.set(key, [strand])
   }
-  return columns.map(({ key }) => ({ column: key, strands: sampleStrands(byColumn.get(key) ?? []) }))
+  return columns.map(({ key }) => ({
+    column: key,
+    strands: sampleStrands(byColumn.get(key) ?? []),
+  }))
 }

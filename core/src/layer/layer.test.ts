@@ -19,13 +19,44 @@ const valid = (template: Template): Template => {
   return read.value
 }
 const layer = newLayer(upper, 'programme', 'Navigation programme')
-const page = (key: string, name: string) => ({ kind: 'page' as const, key, name, strength: 'should' as const, audience: 'students' as const, position: 'in-order' as const, span: 'module' as const, may: {}, settings: {}, blocks: [], acceptsInstead: [], inGroup: 'per-unit' as const, assesses: [] })
-const fixed = (key: string, html: string) => ({ kind: 'fixed-text' as const, key, strength: 'must' as const, html })
+const page = (key: string, name: string) => ({
+  kind: 'page' as const,
+  key,
+  name,
+  strength: 'should' as const,
+  audience: 'students' as const,
+  position: 'in-order' as const,
+  span: 'module' as const,
+  may: {},
+  settings: {},
+  blocks: [],
+  acceptsInstead: [],
+  inGroup: 'per-unit' as const,
+  assesses: [],
+})
+const fixed = (key: string, html: string) => ({
+  kind: 'fixed-text' as const,
+  key,
+  strength: 'must' as const,
+  html,
+})
 const ownEdits: TemplateEdit[] = [
   { edit: 'add-part', parent: 'week', at: 1, part: page('chart-work', 'Week {week} chart work') },
   { edit: 'add-part', parent: null, at: 1, part: page('folio', 'Chart folio') },
-  { edit: 'add-block', part: 'welcome', at: 1, block: fixed('bridge', '<p>Bring dividers to every class.</p>') },
-  { edit: 'set-block', part: 'week-overview', block: 'about', field: 'answer', was: null, value: '<p>Answered by the programme.</p>' },
+  {
+    edit: 'add-block',
+    part: 'welcome',
+    at: 1,
+    block: fixed('bridge', '<p>Bring dividers to every class.</p>'),
+  },
+  {
+    edit: 'set-block',
+    part: 'week-overview',
+    block: 'about',
+    field: 'answer',
+    was: null,
+    value: '<p>Answered by the programme.</p>',
+  },
   { edit: 'set-field', part: 'quiz', field: ['strength'], was: 'may', value: 'must' },
   { edit: 'set-field', part: 'discussion', field: ['settings', 'points'], was: null, value: 5 },
 ]
@@ -37,17 +68,84 @@ describe('a layer', () => {
     expect(weakenings(upper, built)).toEqual([])
   })
   const refused: [string, TemplateEdit, string][] = [
-    ['lowering a must', { edit: 'set-field', part: 'welcome', field: ['strength'], was: 'must', value: 'should' }, '/parts/0/items/0/strength'],
-    ['altering fixed text', { edit: 'set-block', part: 'welcome', block: 'promise', field: 'html', was: '<p>You will have an answer to every question by Friday of the same week.</p>', value: '<p>Perhaps.</p>' }, '/parts/0/items/0/blocks/1/html'],
+    [
+      'lowering a must',
+      { edit: 'set-field', part: 'welcome', field: ['strength'], was: 'must', value: 'should' },
+      '/parts/0/items/0/strength',
+    ],
+    [
+      'altering fixed text',
+      {
+        edit: 'set-block',
+        part: 'welcome',
+        block: 'promise',
+        field: 'html',
+        was: '<p>You will have an answer to every question by Friday of the same week.</p>',
+        value: '<p>Perhaps.</p>',
+      },
+      '/parts/0/items/0/blocks/1/html',
+    ],
     ['taking a part away', { edit: 'remove-part', part: 'checklist' }, '/parts/1/items'],
-    ['moving a part elsewhere', { edit: 'move-part', part: 'quiz', parent: 'start-here', at: 0 }, '/parts/1/items'],
-    ['putting parts in another order', { edit: 'move-part', part: 'week', parent: null, at: 0 }, '/parts'],
-    ['taking a block away', { edit: 'remove-block', part: 'welcome', block: 'hello' }, '/parts/0/items/0/blocks'],
-    ['allowing what is not allowed', { edit: 'set-field', part: 'assignment', field: ['may', 'remove'], was: null, value: true }, '/parts/1/items/2/may/remove'],
-    ['other points', { edit: 'set-field', part: 'assignment', field: ['settings', 'points'], was: 100, value: 50 }, '/parts/1/items/2/settings/points'],
-    ['another name', { edit: 'set-field', part: 'week', field: ['name'], was: 'Week {week} · {dates} · {topic}', value: 'W{week}' }, '/parts/1/name'],
-    ['another label', { edit: 'set-field', part: null, field: ['naming', 'courseLabel'], was: '{code}', value: '{title}' }, '/naming'],
-    ['an exception that leaves out', { edit: 'set-field', part: 'week', field: ['exceptions'], was: [], value: [{ key: 'x', anchor: { at: 'first' }, omit: false, leaveOut: ['quiz'], set: [], add: [] }] }, '/parts/1/exceptions/0'],
+    [
+      'moving a part elsewhere',
+      { edit: 'move-part', part: 'quiz', parent: 'start-here', at: 0 },
+      '/parts/1/items',
+    ],
+    [
+      'putting parts in another order',
+      { edit: 'move-part', part: 'week', parent: null, at: 0 },
+      '/parts',
+    ],
+    [
+      'taking a block away',
+      { edit: 'remove-block', part: 'welcome', block: 'hello' },
+      '/parts/0/items/0/blocks',
+    ],
+    [
+      'allowing what is not allowed',
+      { edit: 'set-field', part: 'assignment', field: ['may', 'remove'], was: null, value: true },
+      '/parts/1/items/2/may/remove',
+    ],
+    [
+      'other points',
+      { edit: 'set-field', part: 'assignment', field: ['settings', 'points'], was: 100, value: 50 },
+      '/parts/1/items/2/settings/points',
+    ],
+    [
+      'another name',
+      {
+        edit: 'set-field',
+        part: 'week',
+        field: ['name'],
+        was: 'Week {week} · {dates} · {topic}',
+        value: 'W{week}',
+      },
+      '/parts/1/name',
+    ],
+    [
+      'another label',
+      {
+        edit: 'set-field',
+        part: null,
+        field: ['naming', 'courseLabel'],
+        was: '{code}',
+        value: '{title}',
+      },
+      '/naming',
+    ],
+    [
+      'an exception that leaves out',
+      {
+        edit: 'set-field',
+        part: 'week',
+        field: ['exceptions'],
+        was: [],
+        value: [
+          { key: 'x', anchor: { at: 'first' }, omit: false, leaveOut: ['quiz'], set: [], add: [] },
+        ],
+      },
+      '/parts/1/exceptions/0',
+    ],
   ]
   it.each(refused)('is refused %s', (_, edit, path) => {
     expect(weakenings(upper, edited(layer, edit)).map((one) => one.path)).toEqual([path])
@@ -56,7 +154,9 @@ describe('a layer', () => {
     const expansion = expandCourse({ template: built, facts: exampleFacts(), mintFrom: 'layer' })
     if (!expansion.ok) throw new Error('it fits')
     expect(expansion.value.parts[2]?.items.map((part) => part.name)).toContain('Week 1 chart work')
-    expect(expansion.value.parts[2]?.items.find((part) => part.key === 'week-overview')?.blocks[0]).toMatchObject({ html: '<p>Answered by the programme.</p>' })
+    expect(
+      expansion.value.parts[2]?.items.find((part) => part.key === 'week-overview')?.blocks[0],
+    ).toMatchObject({ html: '<p>Answered by the programme.</p>' })
   })
 })
 
@@ -64,10 +164,23 @@ describe('taking over a newer version from above', () => {
   const newer: Template = valid({
     ...edited(
       upper,
-      { edit: 'set-block', part: 'welcome', block: 'promise', field: 'html', was: '<p>You will have an answer to every question by Friday of the same week.</p>', value: '<p>You will have an answer within two days.</p>' },
+      {
+        edit: 'set-block',
+        part: 'welcome',
+        block: 'promise',
+        field: 'html',
+        was: '<p>You will have an answer to every question by Friday of the same week.</p>',
+        value: '<p>You will have an answer within two days.</p>',
+      },
       { edit: 'add-part', parent: 'week', at: 0, part: page('muster', 'Week {week} muster') },
       { edit: 'remove-part', part: 'discussion' },
-      { edit: 'set-field', part: 'assignment', field: ['name'], was: '{code} · Assignment {number}: {topic}', value: '{code} Task {number}' },
+      {
+        edit: 'set-field',
+        part: 'assignment',
+        field: ['name'],
+        was: '{code} · Assignment {number}: {topic}',
+        value: '{code} Task {number}',
+      },
     ),
     version: 2,
   })
@@ -77,10 +190,22 @@ describe('taking over a newer version from above', () => {
     expect(weakenings(newer, template)).toEqual([])
     expect(notes).toEqual([])
     const week = template.parts.find((part) => part.key === 'week')
-    expect(week && isModule(week) && week.items.map((part) => part.key)).toEqual(['muster', 'week-overview', 'chart-work', 'assignment', 'quiz', 'checklist'])
+    expect(week && isModule(week) && week.items.map((part) => part.key)).toEqual([
+      'muster',
+      'week-overview',
+      'chart-work',
+      'assignment',
+      'quiz',
+      'checklist',
+    ])
     expect(template.parts.map((part) => part.key)).toEqual(['start-here', 'folio', 'week'])
     const welcome = everyPart(template).find((part) => part.key === 'welcome')
-    expect(welcome && !isModule(welcome) && welcome.blocks.map((block) => block.key)).toEqual(['hello', 'bridge', 'promise', 'muster'])
+    expect(welcome && !isModule(welcome) && welcome.blocks.map((block) => block.key)).toEqual([
+      'hello',
+      'bridge',
+      'promise',
+      'muster',
+    ])
     expect(everyPart(template).find((part) => part.key === 'quiz')?.strength).toBe('must')
     expect(canonicalJson(template)).toContain('Answered by the programme.')
     expect(canonicalJson(template)).toContain('within two days')
@@ -88,15 +213,38 @@ describe('taking over a newer version from above', () => {
   it('tells what of the layer lost its place or its say', () => {
     const gone = takeOver(upper, edited(newer, { edit: 'remove-part', part: 'week' }), built)
     expect(gone.notes).toEqual([{ code: 'place-gone', part: 'chart-work', what: null }])
-    expect(valid(gone.template).parts.map((part) => part.key)).toEqual(['start-here', 'folio', 'chart-work'])
-    const taken = takeOver(upper, edited(upper, { edit: 'add-part', parent: null, at: 0, part: page('folio', 'Another folio') }, { edit: 'set-field', part: 'discussion', field: ['settings', 'points'], was: null, value: 20 }), built)
-    expect(taken.notes).toEqual([{ code: 'answer-overruled', part: 'discussion', what: 'points' }, { code: 'key-taken', part: 'folio', what: null }])
+    expect(valid(gone.template).parts.map((part) => part.key)).toEqual([
+      'start-here',
+      'folio',
+      'chart-work',
+    ])
+    const taken = takeOver(
+      upper,
+      edited(
+        upper,
+        { edit: 'add-part', parent: null, at: 0, part: page('folio', 'Another folio') },
+        {
+          edit: 'set-field',
+          part: 'discussion',
+          field: ['settings', 'points'],
+          was: null,
+          value: 20,
+        },
+      ),
+      built,
+    )
+    expect(taken.notes).toEqual([
+      { code: 'answer-overruled', part: 'discussion', what: 'points' },
+      { code: 'key-taken', part: 'folio', what: null },
+    ])
   })
   it('of the same version changes nothing, whatever the layer added (property)', () => {
     fc.assert(
       fc.property(fc.subarray([0, 1, 2, 3, 4, 5]), (chosen) => {
         const some = edited(layer, ...chosen.map((i) => ownEdits[i] as TemplateEdit))
-        expect(canonicalJson(valid(takeOver(upper, upper, some).template))).toBe(canonicalJson(valid(some)))
+        expect(canonicalJson(valid(takeOver(upper, upper, some).template))).toBe(
+          canonicalJson(valid(some)),
+        )
       }),
     )
   })

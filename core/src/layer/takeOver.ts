@@ -1,5 +1,14 @@
 import { canonicalJson } from '../document/index.ts'
-import { isModule, partsWithin, strengths, type Block, type Exception, type Part, type Strength, type Template } from '../template/index.ts'
+import {
+  isModule,
+  partsWithin,
+  strengths,
+  type Block,
+  type Exception,
+  type Part,
+  type Strength,
+  type Template,
+} from '../template/index.ts'
 
 /** Something of the layer that could not be kept where it was. */
 export interface TakeOverNote {
@@ -14,25 +23,47 @@ export interface TakenOver {
   notes: TakeOverNote[]
 }
 
-const same = (a: unknown, b: unknown): boolean => canonicalJson(a ?? null) === canonicalJson(b ?? null)
-const stronger = (a: Strength, b: Strength): Strength => (strengths.indexOf(a) <= strengths.indexOf(b) ? a : b)
+const same = (a: unknown, b: unknown): boolean =>
+  canonicalJson(a ?? null) === canonicalJson(b ?? null)
+const stronger = (a: Strength, b: Strength): Strength =>
+  strengths.indexOf(a) <= strengths.indexOf(b) ? a : b
 
 /** Puts each own one after the sibling it followed in the layer, or first. */
-const withOwn = <T extends { key: string }>(above: readonly T[], layer: readonly T[], own: ReadonlySet<string>): T[] => {
+const withOwn = <T extends { key: string }>(
+  above: readonly T[],
+  layer: readonly T[],
+  own: ReadonlySet<string>,
+): T[] => {
   const list = [...above]
   layer.forEach((one, index) => {
     if (!own.has(one.key)) return
-    const before = layer.slice(0, index).findLast((sibling) => list.some((present) => present.key === sibling.key))
+    const before = layer
+      .slice(0, index)
+      .findLast((sibling) => list.some((present) => present.key === sibling.key))
     list.splice(before ? list.findIndex((present) => present.key === before.key) + 1 : 0, 0, one)
   })
   return list
 }
 
 /** Merged by rules of their own. */
-const mergedApart = new Set(['strength', 'may', 'settings', 'items', 'exceptions', 'objectives', 'blocks', 'assesses'])
+const mergedApart = new Set([
+  'strength',
+  'may',
+  'settings',
+  'items',
+  'exceptions',
+  'objectives',
+  'blocks',
+  'assesses',
+])
 
 /** Fields that the layer said where the old version was silent stay, unless the new version speaks. */
-const ownAnswers = <T extends object>(old: object | undefined, layer: object, wanted: T, overruled: (field: string) => void): T => {
+const ownAnswers = <T extends object>(
+  old: object | undefined,
+  layer: object,
+  wanted: T,
+  overruled: (field: string) => void,
+): T => {
   const before = new Map(Object.entries(old ?? {}))
   const now = new Map(Object.entries(wanted))
   const kept: [string, unknown][] = []
@@ -58,19 +89,31 @@ export const takeOver = (old: Template, wanted: Template, layer: Template): Take
   const oldParts = new Map(partsWithin(old.parts).map((part) => [part.key, part]))
   const layerParts = new Map(partsWithin(layer.parts).map((part) => [part.key, part]))
 
-  const mergedBlocks = (part: string, before: readonly Block[], own: readonly Block[], next: readonly Block[]): Block[] => {
+  const mergedBlocks = (
+    part: string,
+    before: readonly Block[],
+    own: readonly Block[],
+    next: readonly Block[],
+  ): Block[] => {
     const merged = next.map((block): Block => {
       const present = own.find((one) => one.key === block.key)
       const base = before.find((one) => one.key === block.key)
       if (!present || !base || present.kind !== block.kind) return block
-      const answered = ownAnswers(base, present, block, () => notes.push({ code: 'answer-overruled', part, what: block.key }))
+      const answered = ownAnswers(base, present, block, () =>
+        notes.push({ code: 'answer-overruled', part, what: block.key }),
+      )
       return { ...answered, strength: stronger(block.strength, present.strength) }
     })
     const baseKeys = new Set(before.map((block) => block.key))
     const nextKeys = new Set(next.map((block) => block.key))
     const additions = own.filter((block) => !baseKeys.has(block.key))
-    for (const block of additions) if (nextKeys.has(block.key)) notes.push({ code: 'key-taken', part, what: block.key })
-    return withOwn(merged, own, new Set(additions.filter((block) => !nextKeys.has(block.key)).map((block) => block.key)))
+    for (const block of additions)
+      if (nextKeys.has(block.key)) notes.push({ code: 'key-taken', part, what: block.key })
+    return withOwn(
+      merged,
+      own,
+      new Set(additions.filter((block) => !nextKeys.has(block.key)).map((block) => block.key)),
+    )
   }
 
   const isOwn = (part: Part): boolean => {
@@ -79,52 +122,107 @@ export const takeOver = (old: Template, wanted: Template, layer: Template): Take
     notes.push({ code: 'key-taken', part: part.key, what: null })
     return false
   }
-  const mergedList = (next: readonly Part[], own: readonly Part[]): Part[] => withOwn(next.map(mergedPart), own, new Set(own.filter(isOwn).map((part) => part.key)))
-  const mergedExceptions = (next: readonly Exception[], own: readonly Exception[], before: readonly Exception[]): Exception[] => {
+  const mergedList = (next: readonly Part[], own: readonly Part[]): Part[] =>
+    withOwn(next.map(mergedPart), own, new Set(own.filter(isOwn).map((part) => part.key)))
+  const mergedExceptions = (
+    next: readonly Exception[],
+    own: readonly Exception[],
+    before: readonly Exception[],
+  ): Exception[] => {
     const known = new Set(before.map((one) => one.key))
     const merged = next.map((exception) => {
       const present = own.find((one) => one.key === exception.key)
       return present ? { ...exception, add: mergedList(exception.add, present.add) } : exception
     })
-    return withOwn(merged, own, new Set(own.filter((one) => !known.has(one.key) && !next.some((other) => other.key === one.key)).map((one) => one.key)))
+    return withOwn(
+      merged,
+      own,
+      new Set(
+        own
+          .filter((one) => !known.has(one.key) && !next.some((other) => other.key === one.key))
+          .map((one) => one.key),
+      ),
+    )
   }
   const mergedPart = (part: Part): Part => {
     const own = layerParts.get(part.key)
     const before = oldParts.get(part.key)
     if (!own || !before || own.kind !== part.kind) return part
-    const overruled = (field: string) => void notes.push({ code: 'answer-overruled', part: part.key, what: field })
+    const overruled = (field: string) =>
+      void notes.push({ code: 'answer-overruled', part: part.key, what: field })
     const strength = stronger(part.strength, own.strength)
     const settings = ownAnswers(before?.settings, own.settings, part.settings, overruled)
     // What instructors may do can be narrowed by a layer, never widened.
-    const may = Object.fromEntries(Object.entries(part.may).map(([what, allowed]) => [what, allowed && !(before?.may[what as keyof Part['may']] === true && own.may[what as keyof Part['may']] !== true)]))
+    const may = Object.fromEntries(
+      Object.entries(part.may).map(([what, allowed]) => [
+        what,
+        allowed &&
+          !(
+            before?.may[what as keyof Part['may']] === true &&
+            own.may[what as keyof Part['may']] !== true
+          ),
+      ]),
+    )
     const merged: Part = { ...ownAnswers(before, own, part, overruled), strength, may, settings }
     if (isModule(merged) && isModule(own)) {
       const base = before && isModule(before) ? before : null
-      const ownObjectives = own.objectives.filter((one) => ![...merged.objectives, ...(base?.objectives ?? [])].some((other) => other.key === one.key))
+      const ownObjectives = own.objectives.filter(
+        (one) =>
+          ![...merged.objectives, ...(base?.objectives ?? [])].some(
+            (other) => other.key === one.key,
+          ),
+      )
       return {
         ...merged,
         items: mergedList(merged.items, own.items),
         exceptions: mergedExceptions(merged.exceptions, own.exceptions, base?.exceptions ?? []),
-        objectives: withOwn(merged.objectives, own.objectives, new Set(ownObjectives.map((one) => one.key))),
+        objectives: withOwn(
+          merged.objectives,
+          own.objectives,
+          new Set(ownObjectives.map((one) => one.key)),
+        ),
       }
     }
     if (isModule(merged) || isModule(own)) return part
     const base = before && !isModule(before) ? before : null
     const ownAssessed = own.assesses.filter((key) => !(base?.assesses ?? []).includes(key))
-    return { ...merged, blocks: mergedBlocks(part.key, base?.blocks ?? [], own.blocks, merged.blocks), assesses: [...new Set([...merged.assesses, ...ownAssessed])] }
+    return {
+      ...merged,
+      blocks: mergedBlocks(part.key, base?.blocks ?? [], own.blocks, merged.blocks),
+      assesses: [...new Set([...merged.assesses, ...ownAssessed])],
+    }
   }
 
-  const union = <T extends { key: string }>(name: string, before: readonly T[], own: readonly T[], next: readonly T[]): T[] => {
+  const union = <T extends { key: string }>(
+    name: string,
+    before: readonly T[],
+    own: readonly T[],
+    next: readonly T[],
+  ): T[] => {
     const additions = own.filter((one) => !before.some((other) => other.key === one.key))
-    for (const one of additions) if (next.some((other) => other.key === one.key && !same(one, other))) notes.push({ code: 'key-taken', part: name, what: one.key })
-    return withOwn(next, own, new Set(additions.filter((one) => !next.some((other) => other.key === one.key)).map((one) => one.key)))
+    for (const one of additions)
+      if (next.some((other) => other.key === one.key && !same(one, other)))
+        notes.push({ code: 'key-taken', part: name, what: one.key })
+    return withOwn(
+      next,
+      own,
+      new Set(
+        additions
+          .filter((one) => !next.some((other) => other.key === one.key))
+          .map((one) => one.key),
+      ),
+    )
   }
 
   const parts = mergedList(wanted.parts, layer.parts)
   // Own parts whose module is gone above are kept at the top, and told.
   const placed = new Set(partsWithin(parts).map((part) => part.key))
-  const homeless = partsWithin(layer.parts).filter((part) => !placed.has(part.key) && !oldKeys.has(part.key) && !wantedKeys.has(part.key))
-  const outermost = homeless.filter((part) => !homeless.some((other) => other !== part && partsWithin([other]).includes(part)))
+  const homeless = partsWithin(layer.parts).filter(
+    (part) => !placed.has(part.key) && !oldKeys.has(part.key) && !wantedKeys.has(part.key),
+  )
+  const outermost = homeless.filter(
+    (part) => !homeless.some((other) => other !== part && partsWithin([other]).includes(part)),
+  )
   for (const part of outermost) notes.push({ code: 'place-gone', part: part.key, what: null })
 
   return {
@@ -136,16 +234,40 @@ export const takeOver = (old: Template, wanted: Template, layer: Template): Take
       version: layer.version,
       appliesTo: layer.appliesTo,
       extends: { template: wanted.key, version: wanted.version ?? 1 },
-      settings: ownAnswers(old.settings, layer.settings, wanted.settings, (field) => notes.push({ code: 'answer-overruled', part: 'settings', what: field })),
-      home: { ...wanted.home, strength: stronger(wanted.home.strength, layer.home.strength), blocks: mergedBlocks('home-page', old.home.blocks, layer.home.blocks, wanted.home.blocks) },
+      settings: ownAnswers(old.settings, layer.settings, wanted.settings, (field) =>
+        notes.push({ code: 'answer-overruled', part: 'settings', what: field }),
+      ),
+      home: {
+        ...wanted.home,
+        strength: stronger(wanted.home.strength, layer.home.strength),
+        blocks: mergedBlocks('home-page', old.home.blocks, layer.home.blocks, wanted.home.blocks),
+      },
       navigation: union('navigation', old.navigation, layer.navigation, wanted.navigation),
-      grading: old.grading.categories.length === 0 && wanted.grading.categories.length === 0 ? layer.grading : { ...wanted.grading, categories: union('grading', old.grading.categories, layer.grading.categories, wanted.grading.categories) },
+      grading:
+        old.grading.categories.length === 0 && wanted.grading.categories.length === 0
+          ? layer.grading
+          : {
+              ...wanted.grading,
+              categories: union(
+                'grading',
+                old.grading.categories,
+                layer.grading.categories,
+                wanted.grading.categories,
+              ),
+            },
       rubrics: union('rubrics', old.rubrics, layer.rubrics, wanted.rubrics),
       outcomes: union('outcomes', old.outcomes, layer.outcomes, wanted.outcomes),
       houseTexts: union('houseTexts', old.houseTexts, layer.houseTexts, wanted.houseTexts),
       assets: union('assets', old.assets, layer.assets, wanted.assets),
       keptBlocks: union('keptBlocks', old.keptBlocks, layer.keptBlocks, wanted.keptBlocks),
-      policies: [...wanted.policies, ...layer.policies.filter((own) => !wanted.policies.some((one) => one.rule === own.rule) && !old.policies.some((one) => one.rule === own.rule))],
+      policies: [
+        ...wanted.policies,
+        ...layer.policies.filter(
+          (own) =>
+            !wanted.policies.some((one) => one.rule === own.rule) &&
+            !old.policies.some((one) => one.rule === own.rule),
+        ),
+      ],
       parts: [...parts, ...outermost],
     },
     notes,
@@ -153,4 +275,10 @@ export const takeOver = (old: Template, wanted: Template, layer: Template): Take
 }
 
 /** A new layer on a released version: everything of it, to be added to. */
-export const newLayer = (upper: Template, key: string, title: string): Template => ({ ...upper, key, title, version: undefined, extends: { template: upper.key, version: upper.version ?? 1 } })
+export const newLayer = (upper: Template, key: string, title: string): Template => ({
+  ...upper,
+  key,
+  title,
+  version: undefined,
+  extends: { template: upper.key, version: upper.version ?? 1 },
+})

@@ -9,19 +9,26 @@ export interface Slot {
 /** Two items less alike than this are two parts. */
 const leastAlike = 0.55
 
-const best = (slot: Slot, seen: Seen): number => Math.max(0, ...slot.items.map((one) => (one ? likeness(one, seen) : 0)))
+const best = (slot: Slot, seen: Seen): number =>
+  Math.max(0, ...slot.items.map((one) => (one ? likeness(one, seen) : 0)))
 
 /** Sum over an optimal assignment of the items of two modules. */
 const moduleLikeness = (a: readonly Seen[], b: readonly Seen[]): number => {
   const scores = a.map((one) => b.map((other) => likeness(one, other)))
-  return assign(scores, leastAlike).reduce<number>((sum, column, row) => sum + (column === null ? 0 : (scores[row]?.[column] ?? 0)), 0)
+  return assign(scores, leastAlike).reduce<number>(
+    (sum, column, row) => sum + (column === null ? 0 : (scores[row]?.[column] ?? 0)),
+    0,
+  )
 }
 
 /** Share of two modules' items that have a counterpart, 0 to 1. */
 export const structureShared = (a: readonly Seen[], b: readonly Seen[]): number => {
   if (a.length === 0 || b.length === 0) return 0
   const scores = a.map((one) => b.map((other) => likeness(one, other)))
-  return (2 * assign(scores, leastAlike).filter((column) => column !== null).length) / (a.length + b.length)
+  return (
+    (2 * assign(scores, leastAlike).filter((column) => column !== null).length) /
+    (a.length + b.length)
+  )
 }
 
 /**
@@ -30,8 +37,12 @@ export const structureShared = (a: readonly Seen[], b: readonly Seen[]): number 
  * assignment, and what has no counterpart becomes a slot of its own after the item it follows.
  */
 export const alignModules = (modules: readonly (readonly Seen[])[]): Slot[] => {
-  const totals = modules.map((one, i) => modules.reduce((sum, other, j) => (i === j ? sum : sum + moduleLikeness(one, other)), 0))
-  const order = modules.map((_, i) => i).sort((a, b) => (totals[b] ?? 0) - (totals[a] ?? 0) || a - b)
+  const totals = modules.map((one, i) =>
+    modules.reduce((sum, other, j) => (i === j ? sum : sum + moduleLikeness(one, other)), 0),
+  )
+  const order = modules
+    .map((_, i) => i)
+    .sort((a, b) => (totals[b] ?? 0) - (totals[a] ?? 0) || a - b)
   const [seed = 0, ...others] = order
   const empty = (): (Seen | null)[] => modules.map(() => null)
   const slots: Slot[] = (modules[seed] ?? []).map((seen) => {
@@ -41,7 +52,10 @@ export const alignModules = (modules: readonly (readonly Seen[])[]): Slot[] => {
   })
   for (const index of others) {
     const items = modules[index] ?? []
-    const columns = assign(items.map((seen) => slots.map((slot) => best(slot, seen))), leastAlike)
+    const columns = assign(
+      items.map((seen) => slots.map((slot) => best(slot, seen))),
+      leastAlike,
+    )
     let after: Slot | null = null
     const known = [...slots]
     items.forEach((seen, row) => {

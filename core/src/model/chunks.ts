@@ -17,22 +17,46 @@ export interface Chunk {
 }
 
 const wrappers = new Set(['div', 'section', 'article', 'main', 'aside', 'header', 'footer', 'body'])
-const dropped = new Set(['script', 'style', 'template', 'noscript', 'iframe', 'object', 'embed', 'form'])
+const dropped = new Set([
+  'script',
+  'style',
+  'template',
+  'noscript',
+  'iframe',
+  'object',
+  'embed',
+  'form',
+])
 const keptAttributes = new Set(['href', 'src', 'alt', 'scope', 'lang', 'colspan', 'rowspan'])
 const deepest = 60
 
 const isElement = (node: Node): node is Element => 'tagName' in node
 /** Leaves what could run, and everything of the platform's own, behind. */
 const clean = (parent: DefaultTreeAdapterTypes.ParentNode, depth = 0): void => {
-  parent.childNodes = depth > deepest ? [] : parent.childNodes.filter((node) => node.nodeName !== '#comment' && !(isElement(node) && dropped.has(node.tagName)))
+  parent.childNodes =
+    depth > deepest
+      ? []
+      : parent.childNodes.filter(
+          (node) => node.nodeName !== '#comment' && !(isElement(node) && dropped.has(node.tagName)),
+        )
   for (const node of parent.childNodes) {
     if (!isElement(node)) continue
-    node.attrs = node.attrs.filter((one) => keptAttributes.has(one.name) && !/^\s*javascript:/i.test(one.value))
+    node.attrs = node.attrs.filter(
+      (one) => keptAttributes.has(one.name) && !/^\s*javascript:/i.test(one.value),
+    )
     clean(node, depth + 1)
   }
 }
-const textOf = (node: Node): string => (node.nodeName === '#text' ? (node as DefaultTreeAdapterTypes.TextNode).value : isElement(node) ? `${node.childNodes.map(textOf).join('')}${/^(li|tr|p|h[1-6]|br|td|th)$/.test(node.tagName) ? ' ' : ''}` : '')
-const within = (element: Element): Element[] => [element, ...element.childNodes.filter(isElement).flatMap(within)]
+const textOf = (node: Node): string =>
+  node.nodeName === '#text'
+    ? (node as DefaultTreeAdapterTypes.TextNode).value
+    : isElement(node)
+      ? `${node.childNodes.map(textOf).join('')}${/^(li|tr|p|h[1-6]|br|td|th)$/.test(node.tagName) ? ' ' : ''}`
+      : ''
+const within = (element: Element): Element[] => [
+  element,
+  ...element.childNodes.filter(isElement).flatMap(within),
+]
 
 /** A page as the pieces it is laid out in, wrappers opened; safe to show, with nothing in it that runs. */
 export const chunksOf = (html: string): Chunk[] => {
@@ -42,17 +66,38 @@ export const chunksOf = (html: string): Chunk[] => {
     nodes.flatMap((node): Chunk[] => {
       if (!isElement(node)) {
         const text = plainText(textOf(node))
-        return text === '' ? [] : [{ html: `<p>${serialize({ ...root, childNodes: [node] })}</p>`, text, tag: 'p', level: null, links: [], hasImage: false }]
+        return text === ''
+          ? []
+          : [
+              {
+                html: `<p>${serialize({ ...root, childNodes: [node] })}</p>`,
+                text,
+                tag: 'p',
+                level: null,
+                links: [],
+                hasImage: false,
+              },
+            ]
       }
       if (wrappers.has(node.tagName) && depth < deepest) return visit(node.childNodes, depth + 1)
       const inside = within(node)
       const text = plainText(textOf(node))
       const hasImage = inside.some((one) => one.tagName === 'img')
       if (text === '' && !hasImage) return []
-      return [{
-        html: serializeOuter(node), text, tag: node.tagName, level: /^h[1-6]$/.test(node.tagName) ? Number(node.tagName[1]) : null,
-        links: inside.flatMap((one) => one.attrs.filter((attribute) => attribute.name === 'href').map((attribute) => attribute.value)), hasImage,
-      }]
+      return [
+        {
+          html: serializeOuter(node),
+          text,
+          tag: node.tagName,
+          level: /^h[1-6]$/.test(node.tagName) ? Number(node.tagName[1]) : null,
+          links: inside.flatMap((one) =>
+            one.attrs
+              .filter((attribute) => attribute.name === 'href')
+              .map((attribute) => attribute.value),
+          ),
+          hasImage,
+        },
+      ]
     })
   return visit(root.childNodes, 0)
 }

@@ -26,7 +26,16 @@ export interface PageStretch {
 const escaped = (text: string): string => text.replace(/[.*+?^${}()|[\]\\]/g, '\\$&')
 /** Words that are a field's value become the field, where they stand as whole words. */
 const withFields = (text: string, fields: PageVersion['fields']): string =>
-  fields.reduce((now, [words, field]) => (words === '' ? now : now.replace(new RegExp(`(?<![\\p{L}\\d{])${escaped(words)}(?![\\p{L}\\d}])`, 'gu'), field)), text)
+  fields.reduce(
+    (now, [words, field]) =>
+      words === ''
+        ? now
+        : now.replace(
+            new RegExp(`(?<![\\p{L}\\d{])${escaped(words)}(?![\\p{L}\\d}])`, 'gu'),
+            field,
+          ),
+    text,
+  )
 
 interface Row {
   /** Text with fields, under which repetitions agree. */
@@ -43,11 +52,18 @@ const recurringRows = (pages: readonly PageVersion[]): Row[] => {
   const rows: Row[] = []
   const texts = pages.map((page) => page.chunks.map((chunk) => withFields(chunk.text, page.fields)))
   const counts = new Map<string, number>()
-  for (const own of texts) for (const text of new Set(own)) counts.set(text, (counts.get(text) ?? 0) + 1)
+  for (const own of texts)
+    for (const text of new Set(own)) counts.set(text, (counts.get(text) ?? 0) + 1)
   const wanted = Math.max(2, Math.ceil(pages.length * 0.35))
   const places = new Map<string, number>()
-  for (const own of texts) own.forEach((text, i) => places.set(text, (places.get(text) ?? 0) + i / Math.max(1, own.length)))
-  const recurring = [...counts].filter(([, count]) => count >= wanted).map(([text, count]) => ({ text, count, place: (places.get(text) ?? 0) / count })).sort((a, b) => a.place - b.place)
+  for (const own of texts)
+    own.forEach((text, i) =>
+      places.set(text, (places.get(text) ?? 0) + i / Math.max(1, own.length)),
+    )
+  const recurring = [...counts]
+    .filter(([, count]) => count >= wanted)
+    .map(([text, count]) => ({ text, count, place: (places.get(text) ?? 0) / count }))
+    .sort((a, b) => a.place - b.place)
   for (const { text } of recurring) {
     const chunks = pages.map((page, i) => page.chunks[texts[i]?.indexOf(text) ?? -1] ?? null)
     const first = chunks.findIndex((chunk) => chunk !== null)
@@ -59,7 +75,14 @@ const recurringRows = (pages: readonly PageVersion[]): Row[] => {
     pages.forEach((page, i) => {
       if (row.chunks[i] !== null) return
       const taken = new Set(rows.map((other) => other.chunks[i]))
-      const near = page.chunks.find((chunk, j) => !taken.has(chunk) && chunk.tag === row.chunks.find((one) => one !== null)?.tag && (texts[i]?.[j] ?? '').length > 20 && shareSurviving(row.text, texts[i]?.[j] ?? '') >= alike && shareSurviving(texts[i]?.[j] ?? '', row.text) >= alike)
+      const near = page.chunks.find(
+        (chunk, j) =>
+          !taken.has(chunk) &&
+          chunk.tag === row.chunks.find((one) => one !== null)?.tag &&
+          (texts[i]?.[j] ?? '').length > 20 &&
+          shareSurviving(row.text, texts[i]?.[j] ?? '') >= alike &&
+          shareSurviving(texts[i]?.[j] ?? '', row.text) >= alike,
+      )
       if (near) row.chunks[i] = near
     })
   return withoutAlternatives(rows)
@@ -71,9 +94,19 @@ const withoutAlternatives = (rows: readonly Row[]): Row[] => {
   const count = (row: Row) => row.chunks.filter((chunk) => chunk !== null).length
   for (const row of rows) {
     const before = kept.at(-1)
-    const apart = before !== undefined && row.chunks.every((chunk, i) => chunk === null || before.chunks[i] === null)
-    const headings = [row, before].some((one) => one?.chunks.some((chunk) => chunk !== null && chunk.level !== null))
-    if (!before || !apart || headings || count(row) + count(before) < row.chunks.length * leastSupport) kept.push(row)
+    const apart =
+      before !== undefined &&
+      row.chunks.every((chunk, i) => chunk === null || before.chunks[i] === null)
+    const headings = [row, before].some((one) =>
+      one?.chunks.some((chunk) => chunk !== null && chunk.level !== null),
+    )
+    if (
+      !before ||
+      !apart ||
+      headings ||
+      count(row) + count(before) < row.chunks.length * leastSupport
+    )
+      kept.push(row)
     else if (count(row) > count(before)) kept[kept.length - 1] = row
   }
   return kept
@@ -100,7 +133,9 @@ export const pageShape = (pages: readonly PageVersion[]): PageStretch[] => {
     // What stands between the rows, before the first and after the last.
     const gaps: Chunk[][] = Array.from({ length: rows.length + 1 }, () => [])
     let row = 0
-    const rowAt = new Map(rows.flatMap((one, at) => (one.chunks[i] ? [[one.chunks[i], at] as const] : [])))
+    const rowAt = new Map(
+      rows.flatMap((one, at) => (one.chunks[i] ? [[one.chunks[i], at] as const] : [])),
+    )
     for (const chunk of page.chunks) {
       const at = rowAt.get(chunk)
       if (at !== undefined) row = at + 1
@@ -113,7 +148,13 @@ export const pageShape = (pages: readonly PageVersion[]): PageStretch[] => {
   const gapAt = (at: number): Chunk[] => gaps.flatMap((one) => one[at] ?? [])
   const filledAt = (at: number): number => gaps.filter((one) => (one[at]?.length ?? 0) > 0).length
   const varies = (at: number, html: string, support: number): PageStretch => ({
-    what: 'varies', html, label: '', examples: [...new Set(gapAt(at).map((chunk) => chunk.text))].slice(0, 3), kind: kindOf(gapAt(at)), support, level: null,
+    what: 'varies',
+    html,
+    label: '',
+    examples: [...new Set(gapAt(at).map((chunk) => chunk.text))].slice(0, 3),
+    kind: kindOf(gapAt(at)),
+    support,
+    level: null,
   })
   const used = new Set<number>()
   if (filledAt(0) >= Math.max(2, total * 0.5)) {
@@ -124,18 +165,36 @@ export const pageShape = (pages: readonly PageVersion[]): PageStretch[] => {
     const there = row.chunks.filter((chunk) => chunk !== null).length
     const lacking = pages.map((_, i) => i).filter((i) => row.chunks[i] === null)
     // Where it lacks, does something else stand in its place?
-    const replaced = lacking.filter((i) => (gaps[i]?.[at + 1]?.length ?? 0) > 0 || (gaps[i]?.[at]?.length ?? 0) > 0)
+    const replaced = lacking.filter(
+      (i) => (gaps[i]?.[at + 1]?.length ?? 0) > 0 || (gaps[i]?.[at]?.length ?? 0) > 0,
+    )
     const sample = row.chunks.find((chunk) => chunk !== null)
     if (!sample) return
-    const isPrompt = sample.level === null && lacking.length > 0 && replaced.length >= lacking.length * 0.6 && there / total < 0.95
+    const isPrompt =
+      sample.level === null &&
+      lacking.length > 0 &&
+      replaced.length >= lacking.length * 0.6 &&
+      there / total < 0.95
     if (isPrompt) {
-      const gap = (gapAt(at + 1).length >= gapAt(at).length ? at + 1 : at)
+      const gap = gapAt(at + 1).length >= gapAt(at).length ? at + 1 : at
       if (used.has(gap)) return
       used.add(gap)
-      stretches.push({ ...varies(gap, sample.text, (there + replaced.length) / total), kind: kindOf([...gapAt(gap)]) })
+      stretches.push({
+        ...varies(gap, sample.text, (there + replaced.length) / total),
+        kind: kindOf([...gapAt(gap)]),
+      })
       return
     }
-    if (there >= Math.max(2, Math.ceil(total * leastSupport))) stretches.push({ what: 'fixed', html: row.html, label: '', examples: [], kind: 'rich-text', support: there / total, level: sample.level })
+    if (there >= Math.max(2, Math.ceil(total * leastSupport)))
+      stretches.push({
+        what: 'fixed',
+        html: row.html,
+        label: '',
+        examples: [],
+        kind: 'rich-text',
+        support: there / total,
+        level: sample.level,
+      })
     if (!used.has(at + 1) && filledAt(at + 1) >= Math.max(2, total * 0.4)) {
       used.add(at + 1)
       stretches.push(varies(at + 1, '', filledAt(at + 1) / total))
@@ -144,8 +203,14 @@ export const pageShape = (pages: readonly PageVersion[]): PageStretch[] => {
   // A recurring heading right above a place that varies is that place's label.
   return stretches.flatMap((one, i): PageStretch[] => {
     const next = stretches[i + 1]
-    if (one.what === 'fixed' && one.level !== null && one.level >= 3 && next?.what === 'varies') return []
+    if (one.what === 'fixed' && one.level !== null && one.level >= 3 && next?.what === 'varies')
+      return []
     const before = stretches[i - 1]
-    return one.what === 'varies' && before?.what === 'fixed' && before.level !== null && before.level >= 3 ? [{ ...one, label: before.html.replace(/<[^>]+>/g, '') }] : [one]
+    return one.what === 'varies' &&
+      before?.what === 'fixed' &&
+      before.level !== null &&
+      before.level >= 3
+      ? [{ ...one, label: before.html.replace(/<[^>]+>/g, '') }]
+      : [one]
   })
 }

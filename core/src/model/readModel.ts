@@ -1,5 +1,18 @@
-import { formatDate, instructionalWeeks, localDateOf, localTimeOf, type Offset, type Week } from '../calendar/index.ts'
-import { everyCourseItem, type Course, type CourseItem, type CourseModule, type Facts } from '../course/index.ts'
+import {
+  formatDate,
+  instructionalWeeks,
+  localDateOf,
+  localTimeOf,
+  type Offset,
+  type Week,
+} from '../calendar/index.ts'
+import {
+  everyCourseItem,
+  type Course,
+  type CourseItem,
+  type CourseModule,
+  type Facts,
+} from '../course/index.ts'
 import { courseValues, weekTurn, turnValues } from '../expand/index.ts'
 import type { FieldValues } from '../naming/index.ts'
 import { alignModules, type Slot } from './alignModules.ts'
@@ -54,7 +67,11 @@ const mostOf = <T>(values: readonly T[]): T | null => {
 const dateStyles = ['EEEE d MMMM', 'EEEE, MMMM d', 'd MMMM', 'MMMM d', 'd MMM', 'MMM d'] as const
 
 /** Words of a repetition that are to be written as fields, longest first. */
-const fieldWords = (values: FieldValues, week: Week | undefined, per: ModuleGroup['per'] | null): [string, string][] => {
+const fieldWords = (
+  values: FieldValues,
+  week: Week | undefined,
+  per: ModuleGroup['per'] | null,
+): [string, string][] => {
   const words: [string, string][] = []
   const add = (value: unknown, field: string) => {
     if (typeof value === 'string' && value.length > 2) words.push([value, field])
@@ -64,15 +81,25 @@ const fieldWords = (values: FieldValues, week: Week | undefined, per: ModuleGrou
   add(values.term, '{term}')
   add(values.instructor, '{instructor}')
   if (per !== null) add(values.topic, '{topic}')
-  if (week) for (const style of dateStyles) words.push([formatDate(week.first, style), `{start, ${style}}`], [formatDate(week.last, style), `{end, ${style}}`])
+  if (week)
+    for (const style of dateStyles)
+      words.push(
+        [formatDate(week.first, style), `{start, ${style}}`],
+        [formatDate(week.last, style), `{end, ${style}}`],
+      )
   const number = per === null ? undefined : values[per]
-  if (typeof number === 'number') for (const label of ['Week', 'week', 'Unit', 'unit', 'Day', 'day', 'Module', 'module']) words.push([`${label} ${number}`, `${label} {${per ?? 'week'}}`])
+  if (typeof number === 'number')
+    for (const label of ['Week', 'week', 'Unit', 'unit', 'Day', 'day', 'Module', 'module'])
+      words.push([`${label} ${number}`, `${label} {${per ?? 'week'}}`])
   return words.sort((a, b) => b[0].length - a[0].length)
 }
 
 /** The text under which a list made from the module's own items recurs. */
 export const workListMark = '⟨work list⟩'
-const workListOf = (chunk: Chunk, addresses: ReadonlySet<string>): boolean => (chunk.tag === 'ul' || chunk.tag === 'ol') && chunk.links.length > 0 && chunk.links.filter((one) => addresses.has(one)).length >= Math.max(1, chunk.links.length * 0.6)
+const workListOf = (chunk: Chunk, addresses: ReadonlySet<string>): boolean =>
+  (chunk.tag === 'ul' || chunk.tag === 'ol') &&
+  chunk.links.length > 0 &&
+  chunk.links.filter((one) => addresses.has(one)).length >= Math.max(1, chunk.links.length * 0.6)
 
 const dueOffset = (at: string, week: Week, zone: string): Offset => {
   const days = Math.round((Date.parse(localDateOf(at, zone)) - Date.parse(week.last)) / 86_400_000)
@@ -86,59 +113,131 @@ const dueOffset = (at: string, week: Week, zone: string): Offset => {
  */
 export const readModel = (course: Course, facts: Facts): ModelReading => {
   const near = facts.term.firstDay
-  const weeks = instructionalWeeks({ term: facts.term, nextTerm: facts.nextTerm, session: facts.session, count: facts.weeks })
+  const weeks = instructionalWeeks({
+    term: facts.term,
+    nextTerm: facts.nextTerm,
+    session: facts.session,
+    count: facts.weeks,
+  })
   const weekOf = (number: number) => weeks.find((week) => week.number === number)
   const modules = course.modules
   const group = repeatedModules(modules, near, facts.weeks)
   const home = everyCourseItem(course).find(({ item }) => item.id === course.homePage)?.item ?? null
-  if (!group) return { course, facts, group: null, moduleFormat: null, slots: [], once: modules, home, pauses: [] }
+  if (!group)
+    return {
+      course,
+      facts,
+      group: null,
+      moduleFormat: null,
+      slots: [],
+      once: modules,
+      home,
+      pauses: [],
+    }
 
   const valuesOf = (one: Repetition): FieldValues => {
     const week = group.per === 'week' ? weekOf(one.number) : undefined
-    const values: FieldValues = week ? turnValues(facts, weekTurn(week)) : { ...courseValues(facts), [group.per]: one.number }
+    const values: FieldValues = week
+      ? turnValues(facts, weekTurn(week))
+      : { ...courseValues(facts), [group.per]: one.number }
     return { ...values, number: one.number, ...(one.topic !== '' ? { topic: one.topic } : {}) }
   }
   const values = new Map(group.repetitions.map((one) => [one.number, valuesOf(one)]))
-  const pauses = group.per === 'week' ? group.repetitions.map((one) => one.number).filter((number) => weekOf(number)?.breakName) : []
+  const pauses =
+    group.per === 'week'
+      ? group.repetitions.map((one) => one.number).filter((number) => weekOf(number)?.breakName)
+      : []
   const regular = group.repetitions.filter((one) => !pauses.includes(one.number))
   const numbers = regular.map((one) => one.number)
 
   const readSlot = (slot: Slot): ReadSlot => {
-    const placed = slot.items.flatMap((seen, i) => (seen && regular[i] ? [{ seen, repetition: regular[i] }] : []))
+    const placed = slot.items.flatMap((seen, i) =>
+      seen && regular[i] ? [{ seen, repetition: regular[i] }] : [],
+    )
     const rule = presenceRule(new Set(placed.map(({ repetition }) => repetition.number)), numbers)
     const ordinal = (number: number) => (rule?.wanted.indexOf(number) ?? -1) + 1
-    const format = bestFormat(placed.map(({ seen, repetition }) => ({ name: seen.item.name, values: { ...values.get(repetition.number), number: ordinal(repetition.number) || repetition.number, ...(seen.item.points === null ? {} : { points: seen.item.points }) } })), near)
-    const versions = placed.filter(({ seen }) => seen.chunks.length > 0).map(({ seen, repetition }): PageVersion => {
-      const addresses = new Set(repetition.module.items.flatMap((item) => (item.url === null ? [] : [item.url])))
-      return { chunks: seen.chunks.map((chunk) => (workListOf(chunk, addresses) ? { ...chunk, text: workListMark, html: workListMark } : chunk)), fields: fieldWords({ ...values.get(repetition.number) }, group.per === 'week' ? weekOf(repetition.number) : undefined, group.per) }
-    })
+    const format = bestFormat(
+      placed.map(({ seen, repetition }) => ({
+        name: seen.item.name,
+        values: {
+          ...values.get(repetition.number),
+          number: ordinal(repetition.number) || repetition.number,
+          ...(seen.item.points === null ? {} : { points: seen.item.points }),
+        },
+      })),
+      near,
+    )
+    const versions = placed
+      .filter(({ seen }) => seen.chunks.length > 0)
+      .map(({ seen, repetition }): PageVersion => {
+        const addresses = new Set(
+          repetition.module.items.flatMap((item) => (item.url === null ? [] : [item.url])),
+        )
+        return {
+          chunks: seen.chunks.map((chunk) =>
+            workListOf(chunk, addresses)
+              ? { ...chunk, text: workListMark, html: workListMark }
+              : chunk,
+          ),
+          fields: fieldWords(
+            { ...values.get(repetition.number) },
+            group.per === 'week' ? weekOf(repetition.number) : undefined,
+            group.per,
+          ),
+        }
+      })
     const items = placed.map(({ seen }) => seen.item)
     const kinds = mostOf(items.map((item) => item.kind)) ?? items[0]?.kind ?? 'page'
     return {
       kind: kinds,
       items: new Map(placed.map(({ seen, repetition }) => [repetition.number, seen.item])),
-      rule, format,
+      rule,
+      format,
       page: versions.length >= 2 ? pageShape(versions) : [],
       points: mostOf(items.map((item) => item.points)),
       category: mostOf(items.map((item) => item.category)),
-      due: mostOf(placed.map(({ seen, repetition }) => { const week = weekOf(repetition.number); return seen.item.dueAt !== null && week ? dueOffset(seen.item.dueAt, week, facts.term.timeZone) : null })),
+      due: mostOf(
+        placed.map(({ seen, repetition }) => {
+          const week = weekOf(repetition.number)
+          return seen.item.dueAt !== null && week
+            ? dueOffset(seen.item.dueAt, week, facts.term.timeZone)
+            : null
+        }),
+      ),
       hidden: mostOf(items.map((item) => item.published)) === false,
-      comesLast: placed.filter(({ seen, repetition }) => repetition.module.items.at(-1) === seen.item).length >= placed.length * 0.8,
+      comesLast:
+        placed.filter(({ seen, repetition }) => repetition.module.items.at(-1) === seen.item)
+          .length >=
+        placed.length * 0.8,
     }
   }
   const slots = alignModules(regular.map((one): readonly Seen[] => one.seen)).map(readSlot)
   return {
-    course, facts, group,
-    moduleFormat: bestFormat(group.repetitions.map((one) => ({ name: one.module.name, values: values.get(one.number) ?? {} })), near),
+    course,
+    facts,
+    group,
+    moduleFormat: bestFormat(
+      group.repetitions.map((one) => ({
+        name: one.module.name,
+        values: values.get(one.number) ?? {},
+      })),
+      near,
+    ),
     slots,
     once: modules.filter((module) => !group.repetitions.some((one) => one.module === module)),
-    home, pauses,
+    home,
+    pauses,
   }
 }
 
 /** Pieces of a page that stands once, with what is the course's own written as fields. */
 export const onceChunks = (item: CourseItem, facts: Facts): Chunk[] => {
   const fields = fieldWords(courseValues(facts), undefined, null)
-  const put = (text: string) => fields.reduce((now, [words, field]) => now.replaceAll(words, field), text)
-  return (item.html === null ? [] : chunksOf(item.html)).map((chunk) => ({ ...chunk, html: put(chunk.html), text: put(chunk.text) }))
+  const put = (text: string) =>
+    fields.reduce((now, [words, field]) => now.replaceAll(words, field), text)
+  return (item.html === null ? [] : chunksOf(item.html)).map((chunk) => ({
+    ...chunk,
+    html: put(chunk.html),
+    text: put(chunk.text),
+  }))
 }

@@ -21,14 +21,27 @@ export interface ModuleGroup {
 const fewest = 3
 const leastShared = 0.5
 
-const perOf = (format: string): ModuleGroup['per'] | null => (/\{week\b|\{weeks\b/.test(format) ? 'week' : /\{unit\b/.test(format) ? 'unit' : /\{day\b/.test(format) ? 'day' : /\{number\b/.test(format) ? 'unit' : null)
+const perOf = (format: string): ModuleGroup['per'] | null =>
+  /\{week\b|\{weeks\b/.test(format)
+    ? 'week'
+    : /\{unit\b/.test(format)
+      ? 'unit'
+      : /\{day\b/.test(format)
+        ? 'day'
+        : /\{number\b/.test(format)
+          ? 'unit'
+          : null
 
 /**
  * Which modules of a course are repetitions of one another: those whose names follow one format with a number, and
  * between them those that hold the same although their names do not follow. Null where none repeat.
  * @param weeks of the course: a bare number that runs through most of them is that of the week
  */
-export const repeatedModules = (modules: readonly CourseModule[], near: string, weeks: number): ModuleGroup | null => {
+export const repeatedModules = (
+  modules: readonly CourseModule[],
+  near: string,
+  weeks: number,
+): ModuleGroup | null => {
   const names = modules.map((module) => module.name)
   for (const candidate of inferFormats(names, near)) {
     const per = perOf(candidate.format)
@@ -36,8 +49,12 @@ export const repeatedModules = (modules: readonly CourseModule[], near: string, 
     const format = formatOf(candidate.format)
     const following = modules.map((module) => {
       const reading = readName(format, module.name, {})
-      const number = reading?.readings.map((one) => one.value).find((value) => typeof value === 'number')
-      return reading && typeof number === 'number' ? { number, topic: reading.readings.find((one) => one.field === 'topic')?.text ?? '' } : null
+      const number = reading?.readings
+        .map((one) => one.value)
+        .find((value) => typeof value === 'number')
+      return reading && typeof number === 'number'
+        ? { number, topic: reading.readings.find((one) => one.field === 'topic')?.text ?? '' }
+        : null
     })
     const numbers = following.flatMap((one) => (one ? [one.number] : []))
     if (new Set(numbers).size < fewest) continue
@@ -54,11 +71,25 @@ export const repeatedModules = (modules: readonly CourseModule[], near: string, 
     modules.forEach((module, i) => {
       if (repetitions.some((one) => one.module === module)) return
       const before = following.slice(0, i).findLast((one) => one !== null)?.number ?? 0
-      const after = following.slice(i + 1).find((one) => one !== null)?.number ?? Math.max(...numbers) + 2
+      const after =
+        following.slice(i + 1).find((one) => one !== null)?.number ?? Math.max(...numbers) + 2
       const said = Number(/\d+/.exec(module.name)?.[0] ?? Number.NaN)
       const free = (number: number) => number > before && number < after && !taken.has(number)
-      const unfollowedBefore = modules.slice(0, i).filter((other, j) => j > modules.findLastIndex((one, k) => k < i && following[k] !== null && one !== other) && following[j] === null).length
-      const number = free(said) ? said : free(before + 1 + unfollowedBefore) ? before + 1 + unfollowedBefore : free(before + 1) ? before + 1 : null
+      const unfollowedBefore = modules
+        .slice(0, i)
+        .filter(
+          (other, j) =>
+            j >
+              modules.findLastIndex((one, k) => k < i && following[k] !== null && one !== other) &&
+            following[j] === null,
+        ).length
+      const number = free(said)
+        ? said
+        : free(before + 1 + unfollowedBefore)
+          ? before + 1 + unfollowedBefore
+          : free(before + 1)
+            ? before + 1
+            : null
       if (number === null) return
       const seen = seenItems(module.items, '')
       const shared = repetitions.slice(0, 8).map((one) => structureShared(one.seen, seen))
@@ -67,7 +98,14 @@ export const repeatedModules = (modules: readonly CourseModule[], near: string, 
       byStructure += 1
       repetitions.push({ module, number, topic: '', seen })
     })
-    return { per: per === 'unit' && !candidate.format.includes('{unit') && repetitions.length >= weeks * 0.6 ? 'week' : per, repetitions: repetitions.sort((a, b) => a.number - b.number), byStructure }
+    return {
+      per:
+        per === 'unit' && !candidate.format.includes('{unit') && repetitions.length >= weeks * 0.6
+          ? 'week'
+          : per,
+      repetitions: repetitions.sort((a, b) => a.number - b.number),
+      byStructure,
+    }
   }
   return null
 }

@@ -24,7 +24,15 @@ const elementsOf = (style: string): Element[] => {
   const elements: Element[] = []
   let at = 0
   const text = (end: number) => {
-    if (end > at) elements.push({ text: style.slice(at, end), folded: style.slice(at, end).replace(/[‐‑‒–—―−]/g, '-').replace(/\s+/g, ' ').toLowerCase() })
+    if (end > at)
+      elements.push({
+        text: style.slice(at, end),
+        folded: style
+          .slice(at, end)
+          .replace(/[‐‑‒–—―−]/g, '-')
+          .replace(/\s+/g, ' ')
+          .toLowerCase(),
+      })
   }
   for (const run of style.matchAll(letterRun)) {
     text(run.index)
@@ -37,19 +45,41 @@ const elementsOf = (style: string): Element[] => {
 
 export const datePatternOf = remember(2000, (style: string): DatePattern => {
   const range = splitRangeStyle(style)
-  return { opening: elementsOf(range.opening), separator: elementsOf(range.separator), closing: range.closing === null ? null : elementsOf(range.closing) }
+  return {
+    opening: elementsOf(range.opening),
+    separator: elementsOf(range.separator),
+    closing: range.closing === null ? null : elementsOf(range.closing),
+  }
 })
 
-const byBeginning = (names: readonly string[]) => new Map(names.map((name, i) => [name.slice(0, 3).toLowerCase(), { number: i + 1, name, folded: name.toLowerCase() }] as const))
+const byBeginning = (names: readonly string[]) =>
+  new Map(
+    names.map(
+      (name, i) =>
+        [
+          name.slice(0, 3).toLowerCase(),
+          { number: i + 1, name, folded: name.toLowerCase() },
+        ] as const,
+    ),
+  )
 const months = byBeginning(monthNames)
 const weekdays = byBeginning(dayNames)
 const isLetter = (unit: number): boolean => (unit >= 97 && unit <= 122) || unit > 191
 const isDigit = (unit: number): boolean => unit >= 48 && unit <= 57
 
 /** What a match found: filled by the last successful one, so that matching makes no garbage. */
-export const matched = { written: '', first: { year: null, month: null, day: null } as DateParts, last: null as DateParts | null }
+export const matched = {
+  written: '',
+  first: { year: null, month: null, day: null } as DateParts,
+  last: null as DateParts | null,
+}
 
-const matchElements = (elements: readonly Element[], text: string, from: number, parts: DateParts): number => {
+const matchElements = (
+  elements: readonly Element[],
+  text: string,
+  from: number,
+  parts: DateParts,
+): number => {
   let at = from
   for (const element of elements) {
     if ('text' in element) {
@@ -64,7 +94,11 @@ const matchElements = (elements: readonly Element[], text: string, from: number,
       const found = (isMonth ? months : weekdays).get(text.slice(at, at + 3))
       if (found === undefined) return -1
       const length = letters.length === 3 ? 3 : found.name.length
-      if (isLetter(text.charCodeAt(at + length)) || (length > 3 && !text.startsWith(found.folded, at))) return -1
+      if (
+        isLetter(text.charCodeAt(at + length)) ||
+        (length > 3 && !text.startsWith(found.folded, at))
+      )
+        return -1
       if (isMonth) parts.month = found.number
       matched.written += length === 3 ? found.name.slice(0, 3) : found.name
       at += length
@@ -73,7 +107,12 @@ const matchElements = (elements: readonly Element[], text: string, from: number,
     let end = at
     while (end < text.length && end - at < 4 && isDigit(text.charCodeAt(end))) end++
     const digits = end - at
-    const wanted = letters === 'yyyy' ? digits === 4 : letters === 'yy' ? digits === 2 : digits === 1 || digits === 2
+    const wanted =
+      letters === 'yyyy'
+        ? digits === 4
+        : letters === 'yy'
+          ? digits === 2
+          : digits === 1 || digits === 2
     if (!wanted || isDigit(text.charCodeAt(end))) return -1
     const number = Number(text.slice(at, end))
     if (letters[0] === 'y') parts.year = letters === 'yyyy' ? number : 2000 + number
@@ -84,7 +123,8 @@ const matchElements = (elements: readonly Element[], text: string, from: number,
       if (number < 1 || number > 31) return -1
       parts.day = number
     }
-    matched.written += letters.length === 1 ? String(number) : text.slice(at, end).padStart(letters.length, '0')
+    matched.written +=
+      letters.length === 1 ? String(number) : text.slice(at, end).padStart(letters.length, '0')
     at = end
   }
   return at
@@ -112,7 +152,13 @@ export const matchDate = (pattern: DatePattern, text: string, from: number): num
   }
   return end
 }
-const matchEnds = (pattern: DatePattern, first: Element[], last: Element[] | null, text: string, from: number): number => {
+const matchEnds = (
+  pattern: DatePattern,
+  first: Element[],
+  last: Element[] | null,
+  text: string,
+  from: number,
+): number => {
   matched.written = ''
   matched.first = blank()
   matched.last = null
@@ -123,4 +169,5 @@ const matchEnds = (pattern: DatePattern, first: Element[], last: Element[] | nul
   matched.last = blank()
   return matchElements(last, text, at, matched.last)
 }
-const hasMonth = (elements: readonly Element[]): boolean => elements.some((element) => 'letters' in element && element.letters[0] === 'M')
+const hasMonth = (elements: readonly Element[]): boolean =>
+  elements.some((element) => 'letters' in element && element.letters[0] === 'M')

@@ -1,5 +1,6 @@
 /** What a field's value is, and so how it is written and read. */
-export type FieldType = 'text' | 'code' | 'term' | 'integer' | 'letter' | 'date' | 'range' | 'span' | 'choice'
+export type FieldType =
+  'text' | 'code' | 'term' | 'integer' | 'letter' | 'date' | 'range' | 'span' | 'choice'
 
 export interface FieldDefinition {
   type: FieldType
@@ -26,7 +27,11 @@ export const fields = {
   room: { type: 'text', of: 'course', title: 'room', prompt: 'room' },
   number: { type: 'integer', of: 'module', title: 'number among its kind' },
   week: { type: 'integer', of: 'module', title: 'week number' },
-  half: { type: 'letter', of: 'module', title: 'half of the week, A or B, in a class that meets twice' },
+  half: {
+    type: 'letter',
+    of: 'module',
+    title: 'half of the week, A or B, in a class that meets twice',
+  },
   unit: { type: 'integer', of: 'module', title: 'unit number' },
   weeks: { type: 'span', of: 'module', title: 'first to last week of a unit' },
   day: { type: 'integer', of: 'module', title: 'number of the class day' },
@@ -59,5 +64,7 @@ export interface NumberSpan {
 export type FieldValue = string | number | DaySpan | NumberSpan
 export type FieldValues = Partial<Record<FieldName, FieldValue>>
 
-export const isDaySpan = (value: FieldValue | undefined): value is DaySpan => typeof value === 'object' && 'first' in value
-export const isNumberSpan = (value: FieldValue | undefined): value is NumberSpan => typeof value === 'object' && 'from' in value
+export const isDaySpan = (value: FieldValue | undefined): value is DaySpan =>
+  typeof value === 'object' && 'first' in value
+export const isNumberSpan = (value: FieldValue | undefined): value is NumberSpan =>
+  typeof value === 'object' && 'from' in value

@@ -73,7 +73,13 @@ const foldByUnit = (name: string): Folded => {
     units.push(unit)
     before = unit
   }
-  return ended(name, units.length < 10_000 ? String.fromCharCode(...units) : units.map((unit) => String.fromCharCode(unit)).join(''), origin)
+  return ended(
+    name,
+    units.length < 10_000
+      ? String.fromCharCode(...units)
+      : units.map((unit) => String.fromCharCode(unit)).join(''),
+    origin,
+  )
 }
 
 /** The same for names with marks that join the letter before them, ligatures, or characters of two units. */
@@ -111,11 +117,26 @@ const ended = (name: string, text: string, origin: number[]): Folded => {
 export const foldLiteral = (text: string): string => foldName(`x${text}x`).text.slice(1, -1)
 
 /** Ways in which two names may differ without a difference in meaning. */
-export const smallDifferences = ['compatibility', 'dashes', 'quotes', 'spaces', 'case', 'zeros'] as const
+export const smallDifferences = [
+  'compatibility',
+  'dashes',
+  'quotes',
+  'spaces',
+  'case',
+  'zeros',
+] as const
 export type SmallDifference = (typeof smallDifferences)[number]
 
 const folds: Readonly<Record<SmallDifference, (text: string) => string>> = {
-  compatibility: (text) => text.replace(/[^\x20-\x7e]/gu, (character) => (dashes.includes(character) || quotes.includes(character) ? character : character.normalize('NFKC'))).normalize('NFC').replace(/[\u00a0\u2007\u202f]/g, ' '),
+  compatibility: (text) =>
+    text
+      .replace(/[^\x20-\x7e]/gu, (character) =>
+        dashes.includes(character) || quotes.includes(character)
+          ? character
+          : character.normalize('NFKC'),
+      )
+      .normalize('NFC')
+      .replace(/[\u00a0\u2007\u202f]/g, ' '),
   dashes: (text) => text.replace(/[‐‑‒–—―−]/g, '-'),
   quotes: (text) => text.replace(/[‘’]/g, "'").replace(/[“”]/g, '"'),
   spaces: (text) => text.replace(/\s+/g, ' ').trim(),
@@ -126,7 +147,11 @@ const folds: Readonly<Record<SmallDifference, (text: string) => string>> = {
 /** In which of these ways a name differs from the one it stands for: those without whose folding the two stay apart. */
 export const differencesBetween = (name: string, wanted: string): SmallDifference[] => {
   const needed = smallDifferences.filter((left) => {
-    const fold = (text: string) => smallDifferences.reduce((folded, kind) => (kind === left ? folded : folds[kind](folded)), text)
+    const fold = (text: string) =>
+      smallDifferences.reduce(
+        (folded, kind) => (kind === left ? folded : folds[kind](folded)),
+        text,
+      )
     return fold(name) !== fold(wanted)
   })
   return name === wanted ? [] : needed.length > 0 ? needed : ['compatibility']

@@ -21,7 +21,15 @@ export interface NamingFormat {
 
 /** A mistake in a format: where, what, and what to do. */
 export interface FormatProblem {
-  code: 'too-long' | 'too-many-fields' | 'unknown-field' | 'bad-style' | 'unclosed' | 'stray-brace' | 'empty' | 'nested-optional'
+  code:
+    | 'too-long'
+    | 'too-many-fields'
+    | 'unknown-field'
+    | 'bad-style'
+    | 'unclosed'
+    | 'stray-brace'
+    | 'empty'
+    | 'nested-optional'
   /** Character offset in the source. */
   at: number
   message: string
@@ -31,7 +39,9 @@ export interface FormatProblem {
 /** The known word nearest to one that is not known, or null when none is near. */
 export const nearestWord = (word: string, known: readonly string[]): string | null => {
   const lower = word.toLowerCase().slice(0, 40)
-  const ranked = known.map((one) => ({ one, cost: editDistance(lower, one.toLowerCase()) })).sort((a, b) => a.cost - b.cost)
+  const ranked = known
+    .map((one) => ({ one, cost: editDistance(lower, one.toLowerCase()) }))
+    .sort((a, b) => a.cost - b.cost)
   const best = ranked[0]
   return best && best.cost <= Math.max(1, Math.floor(word.length / 2)) ? best.one : null
 }
@@ -39,9 +49,12 @@ export const nearestWord = (word: string, known: readonly string[]): string | nu
 const styleProblem = (field: FieldName, style: string): string | null => {
   const { type } = definitionOf(field)
   if (type === 'letter' || type === 'span') return 'left out: it has none'
-  if (type === 'integer') return /^0{1,4}$/.test(style) ? null : 'zeros, as many as digits are wanted, e.g. 00'
-  if (type === 'date' || type === 'range') return isDateStyle(style) ? null : 'date letters such as MMM d (yyyy, MM, MMM, d, EEE)'
-  if (type === 'choice') return style.includes('|') ? null : 'the choices with a bar between them, e.g. Lab|Reading'
+  if (type === 'integer')
+    return /^0{1,4}$/.test(style) ? null : 'zeros, as many as digits are wanted, e.g. 00'
+  if (type === 'date' || type === 'range')
+    return isDateStyle(style) ? null : 'date letters such as MMM d (yyyy, MM, MMM, d, EEE)'
+  if (type === 'choice')
+    return style.includes('|') ? null : 'the choices with a bar between them, e.g. Lab|Reading'
   return /^\d+-\d+ words$/.test(style) ? null : 'a bound such as 2-8 words'
 }
 
@@ -52,15 +65,29 @@ const styleProblem = (field: FieldName, style: string): string | null => {
  */
 export const parseFormat = (source: string): Result<NamingFormat, FormatProblem[]> => {
   const problems: FormatProblem[] = []
-  const complain = (code: FormatProblem['code'], at: number, message: string, suggestion: string | null = null) => {
+  const complain = (
+    code: FormatProblem['code'],
+    at: number,
+    message: string,
+    suggestion: string | null = null,
+  ) => {
     problems.push({ code, at, message, suggestion })
   }
   if (source.length > longestFormat) {
-    complain('too-long', longestFormat, `a naming format has at most ${longestFormat} characters; this one has ${source.length}`)
+    complain(
+      'too-long',
+      longestFormat,
+      `a naming format has at most ${longestFormat} characters; this one has ${source.length}`,
+    )
     return failure(problems)
   }
   if (source.trim() === '') {
-    complain('empty', 0, 'a naming format cannot be empty', 'write the name as it should read, e.g. Week {week}')
+    complain(
+      'empty',
+      0,
+      'a naming format cannot be empty',
+      'write the name as it should read, e.g. Week {week}',
+    )
     return failure(problems)
   }
   const root: FormatNode[] = []
@@ -91,10 +118,21 @@ export const parseFormat = (source: string): Result<NamingFormat, FormatProblem[
       if (open) {
         root.push({ node: 'optional', nodes: open.nodes })
         open = null
-      } else complain('stray-brace', at, 'an optional stretch ends here that did not begin', 'write {? before it, or ?}} for the characters')
+      } else
+        complain(
+          'stray-brace',
+          at,
+          'an optional stretch ends here that did not begin',
+          'write {? before it, or ?}} for the characters',
+        )
       at += 2
     } else if (source[at] === '}') {
-      complain('stray-brace', at, 'a closing brace without its opening one', 'write }} for the character itself')
+      complain(
+        'stray-brace',
+        at,
+        'a closing brace without its opening one',
+        'write }} for the character itself',
+      )
       at += 1
     } else if (source[at] === '{') {
       flush()
@@ -108,14 +146,32 @@ export const parseFormat = (source: string): Result<NamingFormat, FormatProblem[
       const name = (comma === -1 ? inside : inside.slice(0, comma)).trim()
       const style = comma === -1 ? null : inside.slice(comma + 1).trim()
       count += 1
-      if (count === mostFields + 1) complain('too-many-fields', at, `a naming format has at most ${mostFields} fields`)
+      if (count === mostFields + 1)
+        complain('too-many-fields', at, `a naming format has at most ${mostFields} fields`)
       if (isFieldName(name)) {
-        const wanted = style === null ? (definitionOf(name).type === 'choice' ? 'the choices, e.g. {kind, Lab|Reading}' : null) : styleProblem(name, style)
-        if (wanted) complain('bad-style', at + 1 + (comma === -1 ? 0 : inside.length - inside.slice(comma + 1).trimStart().length), `the style of ${name} should be ${wanted}`)
+        const wanted =
+          style === null
+            ? definitionOf(name).type === 'choice'
+              ? 'the choices, e.g. {kind, Lab|Reading}'
+              : null
+            : styleProblem(name, style)
+        if (wanted)
+          complain(
+            'bad-style',
+            at +
+              1 +
+              (comma === -1 ? 0 : inside.length - inside.slice(comma + 1).trimStart().length),
+            `the style of ${name} should be ${wanted}`,
+          )
         into().push({ node: 'field', field: name, style })
       } else {
         const near = nearestWord(name, Object.keys(fields))
-        complain('unknown-field', at + 1, `unknown field ${name === '' ? 'without a name' : name}`, near ? `did you mean ${near}?` : `known fields: ${Object.keys(fields).join(', ')}`)
+        complain(
+          'unknown-field',
+          at + 1,
+          `unknown field ${name === '' ? 'without a name' : name}`,
+          near ? `did you mean ${near}?` : `known fields: ${Object.keys(fields).join(', ')}`,
+        )
       }
       at = end + 1
     } else {
@@ -124,7 +180,8 @@ export const parseFormat = (source: string): Result<NamingFormat, FormatProblem[
     }
   }
   flush()
-  if (open) complain('unclosed', open.at, 'an optional stretch that is not closed', 'add ?} where it ends')
+  if (open)
+    complain('unclosed', open.at, 'an optional stretch that is not closed', 'add ?} where it ends')
   return problems.length > 0 ? failure(problems) : success({ source, nodes: root })
 }
 
@@ -134,13 +191,17 @@ export const parseFormat = (source: string): Result<NamingFormat, FormatProblem[
  */
 export const formatOf = remember(5000, (source: string): NamingFormat => {
   const result = parseFormat(source)
-  if (!result.ok) throw new SyntaxError(`naming format ${JSON.stringify(source)}: ${result.problems[0]?.message ?? ''}`)
+  if (!result.ok)
+    throw new SyntaxError(
+      `naming format ${JSON.stringify(source)}: ${result.problems[0]?.message ?? ''}`,
+    )
   return result.value
 })
 
 /** Whether any text may stand in a field, so that only what follows it tells its end. */
 const isOpenEnded = (field: FieldName): boolean => definitionOf(field).type === 'text'
-const isDigits = (field: FieldName): boolean => definitionOf(field).type === 'integer' || definitionOf(field).type === 'span'
+const isDigits = (field: FieldName): boolean =>
+  definitionOf(field).type === 'integer' || definitionOf(field).type === 'span'
 
 /**
  * Why a reader could not tell the fields of a format apart, or null. Two fields that can hold any text need something
@@ -158,7 +219,8 @@ export const ambiguityOf = (format: NamingFormat): string | null => {
     if (node.node !== 'field') continue
     if (before && isOpenEnded(before) && isOpenEnded(node.field))
       return `${before} and ${node.field} stand side by side: nothing tells where one ends, so put a mark such as · between them`
-    if (before && touching && isDigits(before) && isDigits(node.field)) return `the numbers ${before} and ${node.field} touch: nothing tells where one ends, so put a mark such as . between them`
+    if (before && touching && isDigits(before) && isDigits(node.field))
+      return `the numbers ${before} and ${node.field} touch: nothing tells where one ends, so put a mark such as . between them`
     before = node.field
     touching = true
   }

@@ -18,14 +18,16 @@ export interface FieldStep {
   choices: readonly string[]
 }
 /** `to`: where the walk goes on when the optional stretch is left out. */
-export type Step = FieldStep | { op: 'text'; text: string; folded: string } | { op: 'optional'; to: number }
+export type Step =
+  FieldStep | { op: 'text'; text: string; folded: string } | { op: 'optional'; to: number }
 
 /** A format as the steps of a matcher, in order. */
 export const compile = rememberOf((format: NamingFormat): readonly Step[] => {
   const steps: Step[] = []
   const add = (nodes: FormatNode[]) => {
     for (const node of nodes) {
-      if (node.node === 'text') steps.push({ op: 'text', text: node.text, folded: foldLiteral(node.text) })
+      if (node.node === 'text')
+        steps.push({ op: 'text', text: node.text, folded: foldLiteral(node.text) })
       else if (node.node === 'optional') {
         const optional = { op: 'optional' as const, to: 0 }
         steps.push(optional)
@@ -35,9 +37,19 @@ export const compile = rememberOf((format: NamingFormat): readonly Step[] => {
         const { type, style: usual } = definitionOf(node.field)
         const style = node.style ?? usual ?? ''
         steps.push({
-          op: 'field', field: node.field, type, style: node.style, prompt: foldedName(promptOf(node.field)),
+          op: 'field',
+          field: node.field,
+          type,
+          style: node.style,
+          prompt: foldedName(promptOf(node.field)),
           dates: type === 'date' || type === 'range' ? datePatternOf(style) : null,
-          choices: type === 'choice' ? style.split('|').map((choice) => foldedName(choice)).sort((a, b) => b.length - a.length) : [],
+          choices:
+            type === 'choice'
+              ? style
+                  .split('|')
+                  .map((choice) => foldedName(choice))
+                  .sort((a, b) => b.length - a.length)
+              : [],
         })
       }
     }
@@ -69,7 +81,8 @@ export interface Capture {
 
 const isDigit = (unit: number): boolean => unit >= 48 && unit <= 57
 const codeShape = /[\p{L}]{2,6}[ -]?\d{2,4}[a-z]?(?![\p{L}\d])/uy
-const termShape = /(?:([\p{L}]{2,10})(?: [\p{L}]{2,12})? \d{4}|\d{4} ([\p{L}]{2,10}))(?![\p{L}\d])/uy
+const termShape =
+  /(?:([\p{L}]{2,10})(?: [\p{L}]{2,12})? \d{4}|\d{4} ([\p{L}]{2,10}))(?![\p{L}\d])/uy
 
 /** States (step, offset) that failed, stamped with the number of the walk, so that nothing has to be cleared. */
 let failed = new Int32Array(4096)
@@ -109,7 +122,12 @@ class Walk {
     if (step === undefined) return offset === this.#text.length
     const state = (at * this.#width + offset) * 2
     if (failed[state] === this.#number) return false
-    const done = step.op === 'text' ? this.#literal(step.folded, at, offset) : step.op === 'optional' ? this.#optional(step.to, at, offset) : this.#field(step, at, offset)
+    const done =
+      step.op === 'text'
+        ? this.#literal(step.folded, at, offset)
+        : step.op === 'optional'
+          ? this.#optional(step.to, at, offset)
+          : this.#field(step, at, offset)
     if (!done) failed[state] = this.#number
     return done
   }
@@ -117,8 +135,14 @@ class Walk {
   #literal(folded: string, at: number, offset: number): boolean {
     // A space that the fold dropped at either end of the text is no difference.
     const literal = offset === 0 && folded.startsWith(' ') ? folded.slice(1) : folded
-    if (this.#text.startsWith(literal, offset) && this.attempt(at + 1, offset + literal.length)) return true
-    return literal.endsWith(' ') && offset + literal.length - 1 === this.#text.length && this.#text.startsWith(literal.slice(0, -1), offset) && this.#restIsEmpty(at + 1)
+    if (this.#text.startsWith(literal, offset) && this.attempt(at + 1, offset + literal.length))
+      return true
+    return (
+      literal.endsWith(' ') &&
+      offset + literal.length - 1 === this.#text.length &&
+      this.#text.startsWith(literal.slice(0, -1), offset) &&
+      this.#restIsEmpty(at + 1)
+    )
   }
 
   /** Whether nothing but optional stretches is left of the format. */
@@ -134,7 +158,14 @@ class Walk {
     return this.attempt(to, offset)
   }
 
-  #take(step: FieldStep, at: number, from: number, to: number, isPrompt = false, dates: Capture['dates'] = null): boolean {
+  #take(
+    step: FieldStep,
+    at: number,
+    from: number,
+    to: number,
+    isPrompt = false,
+    dates: Capture['dates'] = null,
+  ): boolean {
     const mark = this.captures.length
     this.captures.push({ step, at, from, to, isPrompt, dates })
     if (this.attempt(at + 1, to)) return true
@@ -150,7 +181,12 @@ class Walk {
 
   #field(step: FieldStep, at: number, offset: number): boolean {
     const text = this.#text
-    if (text.charCodeAt(offset) === step.prompt.charCodeAt(0) && text.startsWith(step.prompt, offset) && this.#take(step, at, offset, offset + step.prompt.length, true)) return true
+    if (
+      text.charCodeAt(offset) === step.prompt.charCodeAt(0) &&
+      text.startsWith(step.prompt, offset) &&
+      this.#take(step, at, offset, offset + step.prompt.length, true)
+    )
+      return true
     switch (step.type) {
       case 'integer': {
         const end = this.#digitsEnd(offset)
@@ -169,10 +205,20 @@ class Walk {
       case 'date':
       case 'range': {
         const end = step.dates ? matchDate(step.dates, text, offset) : -1
-        return end >= 0 && this.#take(step, at, offset, end, false, { first: matched.first, last: matched.last, written: matched.written })
+        return (
+          end >= 0 &&
+          this.#take(step, at, offset, end, false, {
+            first: matched.first,
+            last: matched.last,
+            written: matched.written,
+          })
+        )
       }
       case 'choice':
-        return step.choices.some((choice) => text.startsWith(choice, offset) && this.#take(step, at, offset, offset + choice.length))
+        return step.choices.some(
+          (choice) =>
+            text.startsWith(choice, offset) && this.#take(step, at, offset, offset + choice.length),
+        )
       case 'text':
       case 'code':
       case 'term':
@@ -184,13 +230,22 @@ class Walk {
     const value = this.#known[step.field]
     if (typeof value === 'string' && value !== '') {
       const whole = foldedName(value)
-      if (this.#text.startsWith(whole, offset) && this.#take(step, at, offset, offset + whole.length)) return true
+      if (
+        this.#text.startsWith(whole, offset) &&
+        this.#take(step, at, offset, offset + whole.length)
+      )
+        return true
     }
     if (step.type !== 'text') {
       const shape = step.type === 'code' ? codeShape : termShape
       shape.lastIndex = offset
       const shaped = shape.exec(this.#text)
-      if (shaped && (step.type === 'code' || seasonOf(shaped[1] ?? shaped[2] ?? '') !== null) && this.#take(step, at, offset, offset + shaped[0].length)) return true
+      if (
+        shaped &&
+        (step.type === 'code' || seasonOf(shaped[1] ?? shaped[2] ?? '') !== null) &&
+        this.#take(step, at, offset, offset + shaped[0].length)
+      )
+        return true
     }
     return this.#free(step, at, offset)
   }

@@ -2,15 +2,32 @@ import fc from 'fast-check'
 import { RE2JS } from 're2js'
 import { describe, expect, it } from 'vitest'
 import { distance as levenshtein } from 'fastest-levenshtein'
-import { ambiguityOf, editDistance, formatOf, parseFormat, readName, renderName, type FieldValues } from './index.ts'
+import {
+  ambiguityOf,
+  editDistance,
+  formatOf,
+  parseFormat,
+  readName,
+  renderName,
+  type FieldValues,
+} from './index.ts'
 import { growth } from './growth.ts'
 
-const week: FieldValues = { week: 3, dates: { first: '2026-09-14', last: '2026-09-20' }, topic: 'Tides', code: 'NAV 110', number: 3 }
+const week: FieldValues = {
+  week: 3,
+  dates: { first: '2026-09-14', last: '2026-09-20' },
+  topic: 'Tides',
+  code: 'NAV 110',
+  number: 3,
+}
 
 describe('parsing a format', () => {
   it('points at an unknown field and suggests the near one', () => {
     const result = parseFormat('Week {wek} · {topic}')
-    expect(result).toMatchObject({ ok: false, problems: [{ code: 'unknown-field', at: 6, suggestion: 'did you mean week?' }] })
+    expect(result).toMatchObject({
+      ok: false,
+      problems: [{ code: 'unknown-field', at: 6, suggestion: 'did you mean week?' }],
+    })
   })
   it.each([
     ['Week {week', 'unclosed', 5],
@@ -22,7 +39,9 @@ describe('parsing a format', () => {
     ['{week}'.repeat(65), 'too-many-fields', 384],
   ])('refuses %j as %s', (source, code, at) => {
     const result = parseFormat(source)
-    expect(result.ok ? [] : result.problems.map((problem) => [problem.code, problem.at])).toContainEqual([code, at])
+    expect(
+      result.ok ? [] : result.problems.map((problem) => [problem.code, problem.at]),
+    ).toContainEqual([code, at])
   })
   it('keeps escaped braces and backslashes as characters', () => {
     expect(renderName(formatOf('{{{week}}} \\{'), week).text).toBe('{3} {')
@@ -57,36 +76,63 @@ describe('likeness of words', () => {
 
 describe('rendering', () => {
   it('writes fields, styles and ranges', () => {
-    expect(renderName(formatOf('Week {week, 00} · {dates} · {topic}'), week).text).toBe('Week 03 · Sep 14 – Sep 20 · Tides')
+    expect(renderName(formatOf('Week {week, 00} · {dates} · {topic}'), week).text).toBe(
+      'Week 03 · Sep 14 – Sep 20 · Tides',
+    )
   })
   it('writes a prompt for what has no value, and drops an optional stretch that lacks one', () => {
-    expect(renderName(formatOf('Week {week}{? · {topic}?}'), { week: 1 })).toEqual({ text: 'Week 1', unfilled: [] })
-    expect(renderName(formatOf('Week {week} · {topic}'), { week: 1 })).toEqual({ text: 'Week 1 · [topic]', unfilled: ['topic'] })
+    expect(renderName(formatOf('Week {week}{? · {topic}?}'), { week: 1 })).toEqual({
+      text: 'Week 1',
+      unfilled: [],
+    })
+    expect(renderName(formatOf('Week {week} · {topic}'), { week: 1 })).toEqual({
+      text: 'Week 1 · [topic]',
+      unfilled: ['topic'],
+    })
   })
 })
 
 describe('reading', () => {
   const format = formatOf('Week {week} · {dates} · {topic}')
   it('keeps the instructor’s own words exactly', () => {
-    expect(readName(format, 'Week 3 · Sep 14 – Sep 20 · Tides 101 · in March', week)?.readings.at(-1)?.text).toBe('Tides 101 · in March')
+    expect(
+      readName(format, 'Week 3 · Sep 14 – Sep 20 · Tides 101 · in March', week)?.readings.at(-1)
+        ?.text,
+    ).toBe('Tides 101 · in March')
   })
   it('tells small differences from another form', () => {
-    expect(readName(format, 'week\u00a03 · Sep 14 - Sep 20  · Tides', week)?.follows).toBe('small-differences')
-    expect(readName(format, 'Ｗｅｅｋ 3 · Sep 14 – Sep 20 · Tides', week)?.follows).toBe('small-differences')
+    expect(readName(format, 'week\u00a03 · Sep 14 - Sep 20  · Tides', week)?.follows).toBe(
+      'small-differences',
+    )
+    expect(readName(format, 'Ｗｅｅｋ 3 · Sep 14 – Sep 20 · Tides', week)?.follows).toBe(
+      'small-differences',
+    )
     expect(readName(format, 'wk 3 - Tides', week)).toBeNull()
   })
   it('says which value is wrong and what was expected', () => {
-    const wrong = readName(format, 'Week 4 · Sep 15 – Sep 21 · Tides', week)?.readings.filter((one) => one.expected !== null)
-    expect(wrong?.map((one) => [one.field, one.text, one.expected])).toEqual([['week', '4', '3'], ['dates', 'Sep 15 – Sep 21', 'Sep 14 – Sep 20']])
+    const wrong = readName(format, 'Week 4 · Sep 15 – Sep 21 · Tides', week)?.readings.filter(
+      (one) => one.expected !== null,
+    )
+    expect(wrong?.map((one) => [one.field, one.text, one.expected])).toEqual([
+      ['week', '4', '3'],
+      ['dates', 'Sep 15 – Sep 21', 'Sep 14 – Sep 20'],
+    ])
   })
   it('is the inverse of rendering for topics that hold anything but the separator at their edge', () => {
-    const topic = fc.string({ minLength: 1, maxLength: 60 }).map((text) => text.normalize('NFKC').replace(/\s+/g, ' ').trim()).filter((text) => /^[\p{L}\p{N}]/u.test(text) && !text.startsWith('['))
+    const topic = fc
+      .string({ minLength: 1, maxLength: 60 })
+      .map((text) => text.normalize('NFKC').replace(/\s+/g, ' ').trim())
+      .filter((text) => /^[\p{L}\p{N}]/u.test(text) && !text.startsWith('['))
     fc.assert(
       fc.property(fc.integer({ min: 1, max: 60 }), topic, (number, words) => {
         const values: FieldValues = { ...week, week: number, topic: words }
         const name = renderName(format, values).text
         const reading = readName(format, name, values)
-        expect(reading?.readings.map((one) => one.text)).toEqual([String(number), 'Sep 14 – Sep 20', words])
+        expect(reading?.readings.map((one) => one.text)).toEqual([
+          String(number),
+          'Sep 14 – Sep 20',
+          words,
+        ])
         expect(reading?.readings.every((one) => one.expected === null)).toBe(true)
       }),
     )
@@ -95,27 +141,51 @@ describe('reading', () => {
     const simple = formatOf('{code} · Quiz {number}: {topic}')
     const oracle = RE2JS.compile('^(.+?) · quiz (\\d+): (.+)$')
     fc.assert(
-      fc.property(fc.array(fc.constantFrom('nav', ' · ', 'quiz ', '12', ': ', 'x', '·', ' '), { maxLength: 9 }), (pieces) => {
-        const name = pieces.join('').replace(/ +/g, ' ').trim()
-        expect(readName(simple, name, {}) !== null).toBe(oracle.matcher(name).find())
-      }),
+      fc.property(
+        fc.array(fc.constantFrom('nav', ' · ', 'quiz ', '12', ': ', 'x', '·', ' '), {
+          maxLength: 9,
+        }),
+        (pieces) => {
+          const name = pieces.join('').replace(/ +/g, ' ').trim()
+          expect(readName(simple, name, {}) !== null).toBe(oracle.matcher(name).find())
+        },
+      ),
       { numRuns: 2000 },
     )
   })
   // The same language written as a regular expression for RE2, which is linear by construction.
   it.each([
-    ['Week {week}{? · {topic}?}', '^week \\d{1,6}(?: · .+)?$', ['week ', '3', '12', ' · ', 'tides', ' ', '·', '0']],
-    ['{start, d MMM}: {topic}', '^(?:[1-9]|0[1-9]|[12]\\d|3[01]) (?:jan|feb|mar|apr|may|jun|jul|aug|sep|oct|nov|dec): .+$', ['14', ' ', 'sep', ': ', 'tides', '32', '0', 'sept', '9']],
-    ['{kind, Lab|Reading} {number}{? ({minutes} min)?}', '^(?:lab|reading) \\d{1,6}(?: \\(\\d{1,6} min\\))?$', ['lab', 'reading', ' ', '3', ' (', '12', ' min)', 'min']],
+    [
+      'Week {week}{? · {topic}?}',
+      '^week \\d{1,6}(?: · .+)?$',
+      ['week ', '3', '12', ' · ', 'tides', ' ', '·', '0'],
+    ],
+    [
+      '{start, d MMM}: {topic}',
+      '^(?:[1-9]|0[1-9]|[12]\\d|3[01]) (?:jan|feb|mar|apr|may|jun|jul|aug|sep|oct|nov|dec): .+$',
+      ['14', ' ', 'sep', ': ', 'tides', '32', '0', 'sept', '9'],
+    ],
+    [
+      '{kind, Lab|Reading} {number}{? ({minutes} min)?}',
+      '^(?:lab|reading) \\d{1,6}(?: \\(\\d{1,6} min\\))?$',
+      ['lab', 'reading', ' ', '3', ' (', '12', ' min)', 'min'],
+    ],
     ['{weeks} {topic}', '^\\d+(?:-\\d+)? .+$', ['3', '-', '5', ' ', 'tides']],
-    ['Week {week}{half}: {topic}', '^week \\d{1,6}[a-z]: .+$', ['week ', '3', 'a', 'b', ': ', 'tides', ' ']],
+    [
+      'Week {week}{half}: {topic}',
+      '^week \\d{1,6}[a-z]: .+$',
+      ['week ', '3', 'a', 'b', ': ', 'tides', ' '],
+    ],
   ])('accepts just what RE2 accepts: %s', (source, pattern, pieces) => {
     const format = formatOf(source)
     const oracle = RE2JS.compile(pattern)
     fc.assert(
       fc.property(fc.array(fc.constantFrom(...pieces), { maxLength: 8 }), (chosen) => {
         const name = chosen.join('').replace(/ +/g, ' ').trim()
-        expect([name, readName(format, name, {}) !== null]).toEqual([name, oracle.matcher(name).find()])
+        expect([name, readName(format, name, {}) !== null]).toEqual([
+          name,
+          oracle.matcher(name).find(),
+        ])
       }),
       { numRuns: 800 },
     )
@@ -132,18 +202,42 @@ describe('reading', () => {
   })
   it('says what is right, wrong and absent, and keeps to the bound of a text', () => {
     const bounded = formatOf('Week {week}: {topic, 2-4 words}{? ({minutes} min)?}')
-    const states = (name: string) => readName(bounded, name, { week: 3, minutes: 20 })?.readings.map((one) => [one.field, one.state, one.expected])
-    expect(states('Week 3: The compass (20 min)')).toEqual([['week', 'right', null], ['topic', 'right', null], ['minutes', 'right', null]])
-    expect(states('Week 4: Tides')).toEqual([['week', 'wrong', '3'], ['topic', 'wrong', '2 to 4 words'], ['minutes', 'absent', '20']])
+    const states = (name: string) =>
+      readName(bounded, name, { week: 3, minutes: 20 })?.readings.map((one) => [
+        one.field,
+        one.state,
+        one.expected,
+      ])
+    expect(states('Week 3: The compass (20 min)')).toEqual([
+      ['week', 'right', null],
+      ['topic', 'right', null],
+      ['minutes', 'right', null],
+    ])
+    expect(states('Week 4: Tides')).toEqual([
+      ['week', 'wrong', '3'],
+      ['topic', 'wrong', '2 to 4 words'],
+      ['minutes', 'absent', '20'],
+    ])
   })
   it('reads a code and a term by their shape, so that another’s is told whole', () => {
-    const reading = readName(formatOf('{code} {title} · {term}'), 'MEN 120 Diesel Propulsion I · Spring 2027', { code: 'NAV 110', term: 'Autumn 2026' })
-    expect(reading?.readings.map((one) => [one.text, one.state])).toEqual([['MEN 120', 'wrong'], ['Diesel Propulsion I', 'right'], ['Spring 2027', 'wrong']])
+    const reading = readName(
+      formatOf('{code} {title} · {term}'),
+      'MEN 120 Diesel Propulsion I · Spring 2027',
+      { code: 'NAV 110', term: 'Autumn 2026' },
+    )
+    expect(reading?.readings.map((one) => [one.text, one.state])).toEqual([
+      ['MEN 120', 'wrong'],
+      ['Diesel Propulsion I', 'right'],
+      ['Spring 2027', 'wrong'],
+    ])
   })
   it('knows a weekday that is not the date’s own', () => {
     const day = formatOf('{start, EEE d MMM}')
     expect(readName(day, 'Mon 14 Sep', { start: '2026-09-14' })?.readings[0]?.state).toBe('right')
-    expect(readName(day, 'Tue 14 Sep', { start: '2026-09-14' })?.readings[0]).toMatchObject({ state: 'wrong', expected: 'Mon 14 Sep' })
+    expect(readName(day, 'Tue 14 Sep', { start: '2026-09-14' })?.readings[0]).toMatchObject({
+      state: 'wrong',
+      expected: 'Mon 14 Sep',
+    })
   })
   it('takes time in proportion to the name, also for a hostile one', () => {
     const hostile = formatOf('{topic}a{title}a{instructor}a{term}b')

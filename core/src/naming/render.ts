@@ -1,5 +1,12 @@
 import { formatDate, formatDateRange } from '../calendar/index.ts'
-import { definitionOf, isDaySpan, isNumberSpan, type FieldName, type FieldValue, type FieldValues } from './fields.ts'
+import {
+  definitionOf,
+  isDaySpan,
+  isNumberSpan,
+  type FieldName,
+  type FieldValue,
+  type FieldValues,
+} from './fields.ts'
 import type { FormatNode, NamingFormat } from './format.ts'
 
 export interface RenderedName {
@@ -13,14 +20,16 @@ export const writeField = (field: FieldName, style: string | null, value: FieldV
   const definition = definitionOf(field)
   const pattern = style ?? definition.style ?? ''
   if (isDaySpan(value)) return formatDateRange(value.first, value.last, pattern)
-  if (isNumberSpan(value)) return value.from === value.to ? String(value.from) : `${value.from}–${value.to}`
+  if (isNumberSpan(value))
+    return value.from === value.to ? String(value.from) : `${value.from}–${value.to}`
   if (definition.type === 'date') return formatDate(String(value), pattern)
   if (definition.type === 'integer') return String(value).padStart(style?.length ?? 1, '0')
   return String(value)
 }
 
 /** What stands for a field that has no value yet: `[topic]`. */
-export const promptOf = (field: FieldName): string => `[${definitionOf(field).prompt ?? definitionOf(field).title}]`
+export const promptOf = (field: FieldName): string =>
+  `[${definitionOf(field).prompt ?? definitionOf(field).title}]`
 
 /**
  * The name a format gives for these values. A field without a value is written as its prompt; an optional stretch
@@ -33,7 +42,11 @@ export const renderName = (format: NamingFormat, values: FieldValues): RenderedN
       .map((node) => {
         if (node.node === 'text') return node.text
         if (node.node === 'optional')
-          return node.nodes.every((inner) => inner.node !== 'field' || hasValue(values[inner.field])) ? write(node.nodes) : ''
+          return node.nodes.every(
+            (inner) => inner.node !== 'field' || hasValue(values[inner.field]),
+          )
+            ? write(node.nodes)
+            : ''
         const value = values[node.field]
         if (hasValue(value)) return writeField(node.field, node.style, value)
         unfilled.push(node.field)
@@ -43,4 +56,5 @@ export const renderName = (format: NamingFormat, values: FieldValues): RenderedN
   return { text: write(format.nodes), unfilled }
 }
 
-const hasValue = (value: FieldValue | undefined): value is FieldValue => value !== undefined && value !== ''
+const hasValue = (value: FieldValue | undefined): value is FieldValue =>
+  value !== undefined && value !== ''

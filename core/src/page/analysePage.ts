@@ -92,14 +92,18 @@ export const blockMarker = 'data-wf-block'
 export const partMarker = 'data-wf-part'
 
 const breaksText = new Set(
-  'address article aside blockquote br body caption dd details div dl dt fieldset figcaption figure footer form h1 h2 h3 h4 h5 h6 header hr li main nav ol p pre section summary table tbody td tfoot th thead tr ul'.split(' '),
+  'address article aside blockquote br body caption dd details div dl dt fieldset figcaption figure footer form h1 h2 h3 h4 h5 h6 header hr li main nav ol p pre section summary table tbody td tfoot th thead tr ul'.split(
+    ' ',
+  ),
 )
 const neverText = new Set(['script', 'style', 'template', 'noscript'])
 
 /** Text with white space collapsed and typographic quotation marks straightened, for comparing. */
 export const plainText = (text: string): string => {
   const collapsed = (uneven.test(text) ? text.replace(/\s+/g, ' ') : text).trim()
-  return /[‘’“”]/.test(collapsed) ? collapsed.replace(/[‘’]/g, "'").replace(/[“”]/g, '"') : collapsed
+  return /[‘’“”]/.test(collapsed)
+    ? collapsed.replace(/[‘’]/g, "'").replace(/[“”]/g, '"')
+    : collapsed
 }
 const uneven = /\s\s|[^\S ]/
 
@@ -107,7 +111,8 @@ const attribute = (element: PageElement, name: string): string | null => {
   for (const one of element.attrs) if (one.name === name) return one.value
   return null
 }
-const labelOf = (element: PageElement): string => plainText(attribute(element, 'aria-label') ?? attribute(element, 'title') ?? '')
+const labelOf = (element: PageElement): string =>
+  plainText(attribute(element, 'aria-label') ?? attribute(element, 'title') ?? '')
 
 /** What is inherited on the way down. */
 interface Around {
@@ -118,7 +123,19 @@ interface Around {
 }
 
 const noFacts = (notRead: string | null): PageFacts => ({
-  paragraphs: [], headings: [], links: [], images: [], tables: [], media: [], lists: [], coloured: [], dates: [], markers: [], markedPart: null, notRead, shared: new Map(),
+  paragraphs: [],
+  headings: [],
+  links: [],
+  images: [],
+  tables: [],
+  media: [],
+  lists: [],
+  coloured: [],
+  dates: [],
+  markers: [],
+  markedPart: null,
+  notRead,
+  shared: new Map(),
 })
 
 /** Reads a page's HTML. Nothing in it is run or fetched. The whole is parsed once. */
@@ -127,13 +144,17 @@ export const analysePage = (html: string): PageFacts => {
   if (facts.notRead !== null) return facts
   let buffer = ''
   let bufferTag = 'p'
-  const standing = (block: string | null): Standing => ({ block, paragraph: facts.paragraphs.length })
+  const standing = (block: string | null): Standing => ({
+    block,
+    paragraph: facts.paragraphs.length,
+  })
   const flush = (around: Around) => {
     if (buffer === '') return
     const text = plainText(buffer)
     buffer = ''
     if (text === '') return
-    for (const mention of datesMentioned(text)) facts.dates.push({ mention, paragraph: facts.paragraphs.length })
+    for (const mention of datesMentioned(text))
+      facts.dates.push({ mention, paragraph: facts.paragraphs.length })
     facts.paragraphs.push({ text, tag: bufferTag, block: around.block, language: around.language })
   }
   /** What the element's own attributes change for all that stands in it. */
@@ -148,8 +169,10 @@ export const analysePage = (html: string): PageFacts => {
       else if (name === 'style') {
         const look = lookOf(value, inside.look)
         if (look !== inside.look) inside = { ...inside, look }
-      } else if (name === 'color' && node.tagName === 'font') inside = { ...inside, look: lookOf(`color:${value}`, inside.look) }
-      else if (name === 'bgcolor') inside = { ...inside, look: lookOf(`background-color:${value}`, inside.look) }
+      } else if (name === 'color' && node.tagName === 'font')
+        inside = { ...inside, look: lookOf(`color:${value}`, inside.look) }
+      else if (name === 'bgcolor')
+        inside = { ...inside, look: lookOf(`background-color:${value}`, inside.look) }
     }
     return inside
   }
@@ -157,12 +180,23 @@ export const analysePage = (html: string): PageFacts => {
     switch (node.tagName) {
       case 'img':
         facts.images.push({
-          source: attribute(node, 'src') ?? '', alternativeText: attribute(node, 'alt'),
-          named: labelOf(node) !== '' || /^(?:none|presentation)$/.test(attribute(node, 'role') ?? '') || attribute(node, 'aria-hidden') === 'true', ...standing(inside.block),
+          source: attribute(node, 'src') ?? '',
+          alternativeText: attribute(node, 'alt'),
+          named:
+            labelOf(node) !== '' ||
+            /^(?:none|presentation)$/.test(attribute(node, 'role') ?? '') ||
+            attribute(node, 'aria-hidden') === 'true',
+          ...standing(inside.block),
         })
         return inside
       case 'table': {
-        const table = { headers: 0, cells: 0, rows: 0, layout: /^(?:none|presentation)$/.test(attribute(node, 'role') ?? ''), ...standing(inside.block) }
+        const table = {
+          headers: 0,
+          cells: 0,
+          rows: 0,
+          layout: /^(?:none|presentation)$/.test(attribute(node, 'role') ?? ''),
+          ...standing(inside.block),
+        }
         facts.tables.push(table)
         return { ...inside, table }
       }
@@ -175,19 +209,41 @@ export const analysePage = (html: string): PageFacts => {
       case 'td':
         if (inside.table) {
           inside.table.cells += 1
-          if (/^(?:row|column)header$/.test(attribute(node, 'role') ?? '')) inside.table.headers += 1
+          if (/^(?:row|column)header$/.test(attribute(node, 'role') ?? ''))
+            inside.table.headers += 1
         }
         return inside
       case 'iframe':
       case 'embed':
       case 'object':
-        facts.media.push({ kind: 'frame', source: attribute(node, 'src') ?? attribute(node, 'data') ?? '', title: attribute(node, 'title') ?? attribute(node, 'aria-label'), captions: false, ...standing(inside.block) })
+        facts.media.push({
+          kind: 'frame',
+          source: attribute(node, 'src') ?? attribute(node, 'data') ?? '',
+          title: attribute(node, 'title') ?? attribute(node, 'aria-label'),
+          captions: false,
+          ...standing(inside.block),
+        })
         return inside
       case 'video':
       case 'audio': {
         const held = node.childNodes.filter((one): one is PageElement => 'tagName' in one)
-        const source = attribute(node, 'src') ?? held.map((one) => (one.tagName === 'source' ? attribute(one, 'src') : null)).find((one) => one !== null) ?? ''
-        facts.media.push({ kind: node.tagName, source, title: attribute(node, 'title') ?? attribute(node, 'aria-label'), captions: held.some((one) => one.tagName === 'track' && /^(?:captions|subtitles)$/.test(attribute(one, 'kind') ?? 'subtitles')), ...standing(inside.block) })
+        const source =
+          attribute(node, 'src') ??
+          held
+            .map((one) => (one.tagName === 'source' ? attribute(one, 'src') : null))
+            .find((one) => one !== null) ??
+          ''
+        facts.media.push({
+          kind: node.tagName,
+          source,
+          title: attribute(node, 'title') ?? attribute(node, 'aria-label'),
+          captions: held.some(
+            (one) =>
+              one.tagName === 'track' &&
+              /^(?:captions|subtitles)$/.test(attribute(one, 'kind') ?? 'subtitles'),
+          ),
+          ...standing(inside.block),
+        })
         return inside
       }
       case 'ul':
@@ -207,7 +263,16 @@ export const analysePage = (html: string): PageFacts => {
       if (node.nodeName === '#text') {
         const { value } = node as PageText
         buffer += value
-        if (around.look && (around.look.colour !== null || around.look.background !== null) && value.trim() !== '') facts.coloured.push({ text: plainText(value), look: around.look, ...standing(around.block) })
+        if (
+          around.look &&
+          (around.look.colour !== null || around.look.background !== null) &&
+          value.trim() !== ''
+        )
+          facts.coloured.push({
+            text: plainText(value),
+            look: around.look,
+            ...standing(around.block),
+          })
         continue
       }
       if (!('tagName' in node) || neverText.has(node.tagName)) continue
@@ -227,15 +292,42 @@ export const analysePage = (html: string): PageFacts => {
       shown ||= shows
       if (linkStart >= 0) {
         const href = attribute(node, 'href')
-        const alternative = () => facts.images.slice(firstImage).map((image) => image.alternativeText ?? '').join(' ')
-        if (href !== null) facts.links.push({ href, text: plainText(buffer.slice(linkStart)) || plainText(facts.paragraphs.slice(firstParagraph).map((one) => one.text).join(' ')) || plainText(alternative()) || labelOf(node), ...standing(inside.block) })
+        const alternative = () =>
+          facts.images
+            .slice(firstImage)
+            .map((image) => image.alternativeText ?? '')
+            .join(' ')
+        if (href !== null)
+          facts.links.push({
+            href,
+            text:
+              plainText(buffer.slice(linkStart)) ||
+              plainText(
+                facts.paragraphs
+                  .slice(firstParagraph)
+                  .map((one) => one.text)
+                  .join(' '),
+              ) ||
+              plainText(alternative()) ||
+              labelOf(node),
+            ...standing(inside.block),
+          })
       }
       if (breaks) {
         flush(inside)
         bufferTag = 'p'
         if (tag.length === 2 && tag >= 'h1' && tag <= 'h6') {
-          const text = facts.paragraphs.slice(firstParagraph).map((one) => one.text).join(' ')
-          facts.headings.push({ level: Number(tag[1]), text, named: text !== '' || shows || labelOf(node) !== '', block: inside.block, paragraph: firstParagraph })
+          const text = facts.paragraphs
+            .slice(firstParagraph)
+            .map((one) => one.text)
+            .join(' ')
+          facts.headings.push({
+            level: Number(tag[1]),
+            text,
+            named: text !== '' || shows || labelOf(node) !== '',
+            block: inside.block,
+            paragraph: firstParagraph,
+          })
         }
       }
     }

@@ -29,8 +29,13 @@ export interface BlockRegions {
 }
 
 const isElement = (node: Node): node is Element => 'tagName' in node
-const attributeOf = (element: Element, name: string): string | undefined => element.attrs.find((one) => one.name === name)?.value
-const fileName = (address: string): string => address.replace(/[?#].*$/, '').split(/[/:]/).at(-1) ?? ''
+const attributeOf = (element: Element, name: string): string | undefined =>
+  element.attrs.find((one) => one.name === name)?.value
+const fileName = (address: string): string =>
+  address
+    .replace(/[?#].*$/, '')
+    .split(/[/:]/)
+    .at(-1) ?? ''
 
 /** What a stretch of a page says: its words without space, and the file names of its images. */
 const saying = (nodes: readonly Node[]): string => {
@@ -65,10 +70,15 @@ const deepestRead = 200
 const tags = /<(\/?)([a-zA-Z][^\s/>]*)((?:"[^"]*"|'[^']*'|[^'"<>])*)>/g
 const markerIn = new RegExp(`\\s${blockMarker}="([^"]*)"`)
 /** What a scan of tags cannot be sure of, and a parser can. */
-const needsParser = /<!--|<!\[|<(?:script|style|textarea|title|template|svg|math|plaintext|xmp|noscript|iframe|table)\b/i
+const needsParser =
+  /<!--|<!\[|<(?:script|style|textarea|title|template|svg|math|plaintext|xmp|noscript|iframe|table)\b/i
 
 /** Marked blocks told from the tags alone, where that is certain; null where the page has to be parsed. */
-const scanned = (html: string, wanted: ReadonlyMap<string, { html: string }>, needed: ReadonlySet<string>): BlockRegions | null => {
+const scanned = (
+  html: string,
+  wanted: ReadonlyMap<string, { html: string }>,
+  needed: ReadonlySet<string>,
+): BlockRegions | null => {
   if (needsParser.test(html)) return null
   const regions = new Map<string, BlockRegion>()
   const open: { tag: string; key: string; from: number; inner: number; depth: number }[] = []
@@ -84,7 +94,8 @@ const scanned = (html: string, wanted: ReadonlyMap<string, { html: string }>, ne
     if (closes === '') {
       depths.set(tag, depth + 1)
       const key = markerIn.exec(attributes)?.[1]
-      if (key !== undefined) open.push({ tag, key, from: match.index, inner: match.index + whole.length, depth })
+      if (key !== undefined)
+        open.push({ tag, key, from: match.index, inner: match.index + whole.length, depth })
       continue
     }
     if (depth === 0) return null
@@ -94,9 +105,18 @@ const scanned = (html: string, wanted: ReadonlyMap<string, { html: string }>, ne
     open.pop()
     if (regions.has(top.key)) return null
     const inner = { from: top.inner, to: match.index }
-    if (wanted.has(top.key)) regions.set(top.key, { outer: { from: top.from, to: match.index + whole.length }, inner, marked: true, asLookedFor: () => sayingOf(html.slice(inner.from, inner.to)) === sayingOf(wanted.get(top.key)?.html ?? '') })
+    if (wanted.has(top.key))
+      regions.set(top.key, {
+        outer: { from: top.from, to: match.index + whole.length },
+        inner,
+        marked: true,
+        asLookedFor: () =>
+          sayingOf(html.slice(inner.from, inner.to)) === sayingOf(wanted.get(top.key)?.html ?? ''),
+      })
   }
-  return open.length === 0 && [...needed].every((key) => regions.has(key)) ? { regions, doubtful: new Set() } : null
+  return open.length === 0 && [...needed].every((key) => regions.has(key))
+    ? { regions, doubtful: new Set() }
+    : null
 }
 
 /**
@@ -105,7 +125,11 @@ const scanned = (html: string, wanted: ReadonlyMap<string, { html: string }>, ne
  * @param blocks in the order they stood in, each with the HTML it had when it was last known
  * @param needed where only some are asked for: a page in which those are marked plainly is not parsed
  */
-export const blockRegions = (html: string, blocks: readonly { key: string; html: string }[], needed: ReadonlySet<string> | null = null): BlockRegions => {
+export const blockRegions = (
+  html: string,
+  blocks: readonly { key: string; html: string }[],
+  needed: ReadonlySet<string> | null = null,
+): BlockRegions => {
   const wanted = new Map(blocks.map((block) => [block.key, block]))
   const quick = needed && scanned(html, wanted, needed)
   if (quick) return quick
@@ -120,7 +144,13 @@ export const blockRegions = (html: string, blocks: readonly { key: string; html:
       const outer = key === undefined ? null : spanOf(node, node)
       if (key !== undefined && outer && wanted.has(key)) {
         if (regions.has(key)) doubtful.add(key)
-        else regions.set(key, { outer, inner: innerOf(node, outer), marked: true, asLookedFor: () => saying(node.childNodes) === sayingOf(wanted.get(key)?.html ?? '') })
+        else
+          regions.set(key, {
+            outer,
+            inner: innerOf(node, outer),
+            marked: true,
+            asLookedFor: () => saying(node.childNodes) === sayingOf(wanted.get(key)?.html ?? ''),
+          })
       } else if (depth < deepestRead) findMarked(node.childNodes, depth + 1)
     }
   }
@@ -131,9 +161,18 @@ export const blockRegions = (html: string, blocks: readonly { key: string; html:
   // Lists of siblings in which blocks may stand side by side: those of the page, and those of wrappers around them.
   const lists: Node[][] = []
   const openLists = (nodes: readonly Node[], depth: number) => {
-    const list = nodes.filter((node) => isElement(node) || plainText('value' in node ? String(node.value) : '') !== '')
+    const list = nodes.filter(
+      (node) => isElement(node) || plainText('value' in node ? String(node.value) : '') !== '',
+    )
     if (list.length > 0) lists.push(list)
-    for (const node of list) if (isElement(node) && wrappers.has(node.tagName) && attributeOf(node, blockMarker) === undefined && depth < deepestRead) openLists(node.childNodes, depth + 1)
+    for (const node of list)
+      if (
+        isElement(node) &&
+        wrappers.has(node.tagName) &&
+        attributeOf(node, blockMarker) === undefined &&
+        depth < deepestRead
+      )
+        openLists(node.childNodes, depth + 1)
   }
   openLists(fragment.childNodes, 0)
   for (const list of lists) {
@@ -152,7 +191,12 @@ export const blockRegions = (html: string, blocks: readonly { key: string; html:
         const outer = last && text === looked ? spanOf(first, last) : null
         if (!outer) continue
         const alone = j === i + 1 && isElement(first) && wrappers.has(first.tagName)
-        regions.set(block.key, { outer, inner: alone ? innerOf(first, outer) : outer, marked: false, asLookedFor: () => true })
+        regions.set(block.key, {
+          outer,
+          inner: alone ? innerOf(first, outer) : outer,
+          marked: false,
+          asLookedFor: () => true,
+        })
         i = j - 1
         break
       }
@@ -163,8 +207,15 @@ export const blockRegions = (html: string, blocks: readonly { key: string; html:
 }
 
 /** Gives a block that says something else the gap between its neighbours, where it is the only one that can stand there. */
-const placeInGaps = (html: string, blocks: readonly { key: string }[], lists: readonly Node[][], regions: Map<string, BlockRegion>, doubtful: Set<string>): void => {
-  const inRegion = (span: Span): boolean => [...regions.values()].some(({ outer }) => span.from < outer.to && outer.from < span.to)
+const placeInGaps = (
+  html: string,
+  blocks: readonly { key: string }[],
+  lists: readonly Node[][],
+  regions: Map<string, BlockRegion>,
+  doubtful: Set<string>,
+): void => {
+  const inRegion = (span: Span): boolean =>
+    [...regions.values()].some(({ outer }) => span.from < outer.to && outer.from < span.to)
   for (let i = 0; i < blocks.length; i++) {
     if (regions.has(blocks[i]?.key ?? '')) continue
     let end = i
@@ -173,16 +224,24 @@ const placeInGaps = (html: string, blocks: readonly { key: string }[], lists: re
     const after = regions.get(blocks[end]?.key ?? '')?.outer.from ?? html.length
     // The outermost list whose free nodes lie in the gap.
     const free = lists
-      .map((list) => list.filter((node) => {
-        const span = spanOf(node, node)
-        return span !== null && span.from >= before && span.to <= after && !inRegion(span)
-      }))
+      .map((list) =>
+        list.filter((node) => {
+          const span = spanOf(node, node)
+          return span !== null && span.from >= before && span.to <= after && !inRegion(span)
+        }),
+      )
       .find((list) => list.length > 0)
     const first = free?.[0]
     const last = free?.at(-1)
     const outer = first && last ? spanOf(first, last) : null
     const missing = blocks.slice(i, end)
-    if (outer && missing.length === 1) regions.set(missing[0]?.key ?? '', { outer, inner: outer, marked: false, asLookedFor: () => false })
+    if (outer && missing.length === 1)
+      regions.set(missing[0]?.key ?? '', {
+        outer,
+        inner: outer,
+        marked: false,
+        asLookedFor: () => false,
+      })
     else if (outer) for (const block of missing) doubtful.add(block.key)
     i = end
   }
@@ -194,9 +253,13 @@ const dropped = /^(?:id|class|dir|data-.*|on.*)$/
 export const normalHtml = (html: string): string => {
   let written = ''
   const write = (node: Node) => {
-    if (node.nodeName === '#text') written += plainText((node as DefaultTreeAdapterTypes.TextNode).value)
+    if (node.nodeName === '#text')
+      written += plainText((node as DefaultTreeAdapterTypes.TextNode).value)
     if (!isElement(node)) return
-    const attributes = node.attrs.filter((one) => !dropped.test(one.name)).map((one) => `${one.name}=${JSON.stringify(one.value)}`).sort()
+    const attributes = node.attrs
+      .filter((one) => !dropped.test(one.name))
+      .map((one) => `${one.name}=${JSON.stringify(one.value)}`)
+      .sort()
     written += `<${[node.tagName, ...attributes].join(' ')}>`
     node.childNodes.forEach(write)
     written += '</>'

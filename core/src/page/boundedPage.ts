@@ -5,14 +5,19 @@ export const deepestPage = 400
 const mostTags = 60_000
 
 /** Elements that end by themselves where the next begins, or never hold anything. */
-const endsItself = new Set('area base br col embed hr img input link meta param source track wbr p li dt dd option tr td th thead tbody tfoot colgroup'.split(' '))
+const endsItself = new Set(
+  'area base br col embed hr img input link meta param source track wbr p li dt dd option tr td th thead tbody tfoot colgroup'.split(
+    ' ',
+  ),
+)
 
 /**
  * Why a page is not read, or null when it is: told from its tags alone, in time proportional to its length, before
  * anything that could take longer sees it.
  */
 export const whyNotRead = (html: string): string | null => {
-  if (html.length > longestPage) return `it is longer than ${longestPage.toLocaleString('en')} characters`
+  if (html.length > longestPage)
+    return `it is longer than ${longestPage.toLocaleString('en')} characters`
   if (html.length < 2000) return null
   let depth = 0
   let count = 0
@@ -30,4 +35,5 @@ export const whyNotRead = (html: string): string | null => {
   return null
 }
 
-const isNameCharacter = (code: number): boolean => (code >= 97 && code <= 122) || (code >= 65 && code <= 90) || (code >= 48 && code <= 57)
+const isNameCharacter = (code: number): boolean =>
+  (code >= 97 && code <= 122) || (code >= 65 && code <= 90) || (code >= 48 && code <= 57)

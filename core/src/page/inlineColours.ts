@@ -23,7 +23,8 @@ const channel = (value: number): number => {
 }
 
 /** Relative luminance, 0 black to 1 white, as WCAG 2.2 defines it. */
-export const relativeLuminance = ({ r, g, b }: Colour): number => 0.2126 * channel(r) + 0.7152 * channel(g) + 0.0722 * channel(b)
+export const relativeLuminance = ({ r, g, b }: Colour): number =>
+  0.2126 * channel(r) + 0.7152 * channel(g) + 0.0722 * channel(b)
 
 /** Contrast ratio of two opaque colours, 1 to 21, as WCAG 2.2 defines it. */
 export const contrastRatio = (one: Colour, other: Colour): number => {
@@ -58,11 +59,22 @@ export const contrastOf = (look: InlineLook): { ratio: number; needed: number } 
   if (!colour || !ground) return null
   const back = over(ground, paper)
   const size = look.size ?? 16
-  return { ratio: contrastRatio(over(colour, back), back), needed: size >= 24 || (look.bold && size >= 18.66) ? 3 : 4.5 }
+  return {
+    ratio: contrastRatio(over(colour, back), back),
+    needed: size >= 24 || (look.bold && size >= 18.66) ? 3 : 4.5,
+  }
 }
 
 const pixelsPer: Record<string, number> = { px: 1, pt: 4 / 3, em: 16, rem: 16, '%': 0.16 }
-const named: Record<string, number> = { 'xx-small': 9, 'x-small': 10, small: 13, medium: 16, large: 18, 'x-large': 24, 'xx-large': 32 }
+const named: Record<string, number> = {
+  'xx-small': 9,
+  'x-small': 10,
+  small: 13,
+  medium: 16,
+  large: 18,
+  'x-large': 24,
+  'xx-large': 32,
+}
 
 const sizeOf = (text: string): number | null => {
   const match = /^([\d.]{1,8})(px|pt|em|rem|%)$/.exec(text)
@@ -79,7 +91,11 @@ export const lookOf = (style: string, inherited: InlineLook | null): InlineLook 
     const colon = declaration.indexOf(':')
     if (colon < 0) continue
     const property = declaration.slice(0, colon).trim().toLowerCase()
-    const value = declaration.slice(colon + 1).replace('!important', '').trim().toLowerCase()
+    const value = declaration
+      .slice(colon + 1)
+      .replace('!important', '')
+      .trim()
+      .toLowerCase()
     const set = (change: Partial<InlineLook>) => {
       look = { ...(look ?? { colour: null, background: null, size: null, bold: false }), ...change }
     }
@@ -91,7 +107,11 @@ export const lookOf = (style: string, inherited: InlineLook | null): InlineLook 
     } else if (property === 'font-size') {
       const size = sizeOf(value)
       if (size !== null) set({ size })
-    } else if (property === 'font-weight' && (value === 'bold' || value === 'bolder' || Number(value) >= 700)) set({ bold: true })
+    } else if (
+      property === 'font-weight' &&
+      (value === 'bold' || value === 'bolder' || Number(value) >= 700)
+    )
+      set({ bold: true })
   }
   return look
 }

@@ -9,7 +9,9 @@ const smallWords: Readonly<Record<string, string>> = {
 const languages = Object.keys(smallWords)
 /** For each small word the places of its languages in the list. */
 const languagesOfWord = new Map<string, number[]>()
-for (const [place, words] of Object.values(smallWords).entries()) for (const word of words.split(' ')) languagesOfWord.set(word, [...(languagesOfWord.get(word) ?? []), place])
+for (const [place, words] of Object.values(smallWords).entries())
+  for (const word of words.split(' '))
+    languagesOfWord.set(word, [...(languagesOfWord.get(word) ?? []), place])
 const longestSmallWord = Math.max(...[...languagesOfWord.keys()].map((word) => word.length))
 
 const fewestWords = 10
@@ -17,7 +19,8 @@ const fewestWords = 10
 const mostRead = 1000
 /** A text shorter than this has no ten words. */
 const shortest = 2 * fewestWords - 1
-const isLetter = (unit: number): boolean => (unit >= 97 && unit <= 122) || (unit > 0xbf && (unit < 0x2000 || unit > 0x206f))
+const isLetter = (unit: number): boolean =>
+  (unit >= 97 && unit <= 122) || (unit > 0xbf && (unit < 0x2000 || unit > 0x206f))
 
 /**
  * The language of a running text, as a two-letter tag, where its small words leave no doubt; null where they do, or where
@@ -34,10 +37,13 @@ export const languageOf = (text: string): string | null => {
     while (at < read.length && isLetter(read.charCodeAt(at))) at += 1
     words += 1
     if (at - from > longestSmallWord) continue
-    for (const place of languagesOfWord.get(read.slice(from, at)) ?? []) counts[place] = (counts[place] ?? 0) + 1
+    for (const place of languagesOfWord.get(read.slice(from, at)) ?? [])
+      counts[place] = (counts[place] ?? 0) + 1
   }
   if (words < fewestWords) return null
   const most = Math.max(...counts)
   const second = Math.max(...counts.filter((_, place) => place !== counts.indexOf(most)))
-  return most >= words * 0.2 && most >= 2 * second ? (languages[counts.indexOf(most)] ?? null) : null
+  return most >= words * 0.2 && most >= 2 * second
+    ? (languages[counts.indexOf(most)] ?? null)
+    : null
 }

@@ -3,7 +3,8 @@ import { describe, expect, it } from 'vitest'
 import { analysePage } from './analysePage.ts'
 import { factsWithOwn, withOwn, withoutOwn } from './ownLinks.ts'
 
-const pageOf = (course: string, part: string) => `<div data-wf-block="to-do" data-wf-part="week-overview@${part}"><a href="/courses/${course}/item-1">Overview</a> <a href="https://tides.example/?a=1&amp;b=2">Tides</a> <img src="/courses/${course}/files/x.png" alt="x"></div>`
+const pageOf = (course: string, part: string) =>
+  `<div data-wf-block="to-do" data-wf-part="week-overview@${part}"><a href="/courses/${course}/item-1">Overview</a> <a href="https://tides.example/?a=1&amp;b=2">Tides</a> <img src="/courses/${course}/files/x.png" alt="x"></div>`
 
 describe('what a page shares with other courses', () => {
   it('is the same in two courses, and gives back each page byte for byte', () => {
@@ -20,9 +21,28 @@ describe('what a page shares with other courses', () => {
     expect(facts).toEqual(wanted)
   })
   it('loses nothing of whatever page (property)', () => {
-    const piece = fc.oneof(fc.constantFrom('<a href="', '/courses/c/', '"', '>', 'data-wf-part="', 'wf-own:0', "href='/courses/c/1'", '&amp;', '<p>', 'src="/courses/c/x"'), fc.string({ maxLength: 6 }))
-    fc.assert(fc.property(fc.array(piece, { maxLength: 30 }).map((pieces) => pieces.join('')), (html) => {
-      expect(withOwn(withoutOwn(html, '/courses/c/'))).toBe(html)
-    }))
+    const piece = fc.oneof(
+      fc.constantFrom(
+        '<a href="',
+        '/courses/c/',
+        '"',
+        '>',
+        'data-wf-part="',
+        'wf-own:0',
+        "href='/courses/c/1'",
+        '&amp;',
+        '<p>',
+        'src="/courses/c/x"',
+      ),
+      fc.string({ maxLength: 6 }),
+    )
+    fc.assert(
+      fc.property(
+        fc.array(piece, { maxLength: 30 }).map((pieces) => pieces.join('')),
+        (html) => {
+          expect(withOwn(withoutOwn(html, '/courses/c/'))).toBe(html)
+        },
+      ),
+    )
   })
 })

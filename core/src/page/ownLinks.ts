@@ -18,23 +18,35 @@ export const withoutOwn = (html: string, prefix: string): SharedPage => {
   // A page that speaks of placeholders itself is left as it is.
   if (html.includes(placeholder)) return { html, own: [] }
   const own: string[] = []
-  const shared = html.replace(/\b(href|src|data-wf-part)="([^"<>]*)"/g, (whole, attribute: string, value: string) => {
-    if (attribute !== 'data-wf-part' && (prefix === '' || !value.startsWith(prefix))) return whole
-    let at = own.indexOf(value)
-    if (at < 0) at = own.push(value) - 1
-    return `${attribute}="${placeholder}${at}"`
-  })
+  const shared = html.replace(
+    /\b(href|src|data-wf-part)="([^"<>]*)"/g,
+    (whole, attribute: string, value: string) => {
+      if (attribute !== 'data-wf-part' && (prefix === '' || !value.startsWith(prefix))) return whole
+      let at = own.indexOf(value)
+      if (at < 0) at = own.push(value) - 1
+      return `${attribute}="${placeholder}${at}"`
+    },
+  )
   return { html: shared, own }
 }
 
 /** The page as it stood in its course. */
 export const withOwn = ({ html, own }: SharedPage): string =>
-  own.length === 0 ? html : html.replace(/\b(href|src|data-wf-part)="wf-own:(\d+)"/g, (whole, attribute: string, at: string) => (own[Number(at)] === undefined ? whole : `${attribute}="${own[Number(at)]}"`))
+  own.length === 0
+    ? html
+    : html.replace(
+        /\b(href|src|data-wf-part)="wf-own:(\d+)"/g,
+        (whole, attribute: string, at: string) =>
+          own[Number(at)] === undefined ? whole : `${attribute}="${own[Number(at)]}"`,
+      )
 
 const valueOf = (text: string, own: readonly string[]): string => {
   if (!text.startsWith(placeholder)) return text
   // As an attribute's value is read: entities are undone by the parser of the whole page.
-  return (own[Number(text.slice(placeholder.length))] ?? text).replaceAll('&amp;', '&').replaceAll('&quot;', '"').replaceAll('&#39;', "'")
+  return (own[Number(text.slice(placeholder.length))] ?? text)
+    .replaceAll('&amp;', '&')
+    .replaceAll('&quot;', '"')
+    .replaceAll('&#39;', "'")
 }
 
 /** The facts of a page in its course, from those of what it shares with others; lists that do not differ are the same lists. */
@@ -44,8 +56,16 @@ export const factsWithOwn = (facts: PageFacts, own: readonly string[]): PageFact
     : {
         ...facts,
         shared: facts.shared,
-        links: facts.links.map((link) => (link.href.startsWith(placeholder) ? { ...link, href: valueOf(link.href, own) } : link)),
-        images: facts.images.map((image) => (image.source.startsWith(placeholder) ? { ...image, source: valueOf(image.source, own) } : image)),
-        media: facts.media.map((one) => (one.source.startsWith(placeholder) ? { ...one, source: valueOf(one.source, own) } : one)),
+        links: facts.links.map((link) =>
+          link.href.startsWith(placeholder) ? { ...link, href: valueOf(link.href, own) } : link,
+        ),
+        images: facts.images.map((image) =>
+          image.source.startsWith(placeholder)
+            ? { ...image, source: valueOf(image.source, own) }
+            : image,
+        ),
+        media: facts.media.map((one) =>
+          one.source.startsWith(placeholder) ? { ...one, source: valueOf(one.source, own) } : one,
+        ),
         markedPart: facts.markedPart === null ? null : valueOf(facts.markedPart, own),
       }

@@ -2,7 +2,15 @@ import { parse } from 'parse5'
 import { describe, expect, it } from 'vitest'
 import { expandCourse } from '../expand/index.ts'
 import { exampleFacts, exampleTemplate } from '../rules/example/exampleCourse.ts'
-import { analysePage, changedPhrases, readableDifference, readBlocks, renderPage, shareSurviving, wordDifference } from './index.ts'
+import {
+  analysePage,
+  changedPhrases,
+  readableDifference,
+  readBlocks,
+  renderPage,
+  shareSurviving,
+  wordDifference,
+} from './index.ts'
 
 const home = () => {
   const expansion = expandCourse({ template: exampleTemplate(), facts: exampleFacts() })
@@ -12,76 +20,159 @@ const home = () => {
 const strip = (html: string) => html.replace(/ data-wf-[a-z]+="[^"]*"/g, '')
 const states = (html: string, part: 'home' | 'welcome' = 'home') => {
   const expected = home()
-  const blocks = part === 'home' ? expected.home.blocks : (expected.parts[0]?.items[0]?.blocks ?? [])
-  return Object.fromEntries(readBlocks(blocks, analysePage(html), '2026-09-16').map((reading) => [reading.block.key, reading.state]))
+  const blocks =
+    part === 'home' ? expected.home.blocks : (expected.parts[0]?.items[0]?.blocks ?? [])
+  return Object.fromEntries(
+    readBlocks(blocks, analysePage(html), '2026-09-16').map((reading) => [
+      reading.block.key,
+      reading.state,
+    ]),
+  )
 }
 const homeHtml = () => renderPage(home().home, '2026-09-16')
 const welcomeHtml = () => renderPage(home().parts[0]?.items[0] ?? home().home, '2026-09-16')
 
 describe('analysing a page', () => {
   it('splits at block boundaries, decodes entities and collapses space', () => {
-    expect(analysePage('<p>One&nbsp;two<br>three</p><ul><li>a &amp; <b>b</b></li></ul>tail').paragraphs.map((one) => one.text)).toEqual(['One two', 'three', 'a & b', 'tail'])
+    expect(
+      analysePage(
+        '<p>One&nbsp;two<br>three</p><ul><li>a &amp; <b>b</b></li></ul>tail',
+      ).paragraphs.map((one) => one.text),
+    ).toEqual(['One two', 'three', 'a & b', 'tail'])
   })
   it('reads headings, links and images, with where they stand', () => {
     const page = analysePage('<h2>A <i>b</i></h2><p><a href="/x">go  on</a> <img src="y.png"></p>')
-    expect(page.headings).toEqual([{ level: 2, text: 'A b', named: true, block: null, paragraph: 0 }])
+    expect(page.headings).toEqual([
+      { level: 2, text: 'A b', named: true, block: null, paragraph: 0 },
+    ])
     expect(page.links).toEqual([{ href: '/x', text: 'go on', block: null, paragraph: 1 }])
-    expect(page.images).toEqual([{ source: 'y.png', alternativeText: null, named: false, block: null, paragraph: 1 }])
+    expect(page.images).toEqual([
+      { source: 'y.png', alternativeText: null, named: false, block: null, paragraph: 1 },
+    ])
   })
   it('reads tables, films, lists, colours and languages', () => {
-    const page = analysePage('<table><tr><th>Port</th></tr><tr><td>4.2</td></tr></table><video src="m.mp4"><track kind="captions"></video><iframe src="https://films.example/1" title="Film"></iframe><ul><li lang="fr">mer</li></ul><p style="color:#777; font-size: 18pt"><b>dim</b></p>')
+    const page = analysePage(
+      '<table><tr><th>Port</th></tr><tr><td>4.2</td></tr></table><video src="m.mp4"><track kind="captions"></video><iframe src="https://films.example/1" title="Film"></iframe><ul><li lang="fr">mer</li></ul><p style="color:#777; font-size: 18pt"><b>dim</b></p>',
+    )
     expect(page.tables).toMatchObject([{ headers: 1, cells: 1, rows: 2, layout: false }])
-    expect(page.media).toMatchObject([{ kind: 'video', source: 'm.mp4', captions: true }, { kind: 'frame', source: 'https://films.example/1', title: 'Film' }])
+    expect(page.media).toMatchObject([
+      { kind: 'video', source: 'm.mp4', captions: true },
+      { kind: 'frame', source: 'https://films.example/1', title: 'Film' },
+    ])
     expect(page.lists).toHaveLength(1)
     expect(page.paragraphs.map((one) => one.language)).toEqual([null, null, 'fr', null])
-    expect(page.coloured).toMatchObject([{ text: 'dim', look: { colour: '#777', size: 24, bold: true } }])
+    expect(page.coloured).toMatchObject([
+      { text: 'dim', look: { colour: '#777', size: 24, bold: true } },
+    ])
   })
   it('names links by their image or label', () => {
-    expect(analysePage('<a href="a"><img src="i" alt="Chart"></a><a href="b" aria-label="Log"></a><a href="c"><p>Deep</p></a>').links.map((link) => link.text)).toEqual(['Chart', 'Log', 'Deep'])
+    expect(
+      analysePage(
+        '<a href="a"><img src="i" alt="Chart"></a><a href="b" aria-label="Log"></a><a href="c"><p>Deep</p></a>',
+      ).links.map((link) => link.text),
+    ).toEqual(['Chart', 'Log', 'Deep'])
   })
   it('reads no script, style or frame, and survives nonsense', () => {
-    expect(analysePage('<script>alert("Sep 14")</script><style>p{}</style><p>x').paragraphs.map((one) => one.text)).toEqual(['x'])
+    expect(
+      analysePage('<script>alert("Sep 14")</script><style>p{}</style><p>x').paragraphs.map(
+        (one) => one.text,
+      ),
+    ).toEqual(['x'])
     expect(() => analysePage('<div>'.repeat(20_000) + 'x')).not.toThrow()
     expect(parse('<p>').nodeName).toBe('#document')
   })
 })
 
-describe.each([['with markers', (html: string) => html], ['without markers', strip]])('blocks %s', (_, through) => {
+describe.each([
+  ['with markers', (html: string) => html],
+  ['without markers', strip],
+])('blocks %s', (_, through) => {
   it('are as deployed: fixed text unchanged, fill-ins unfilled', () => {
-    expect(states(through(homeHtml()))).toEqual({ 'course-title': 'unchanged', 'office-hours': 'unfilled', begin: 'unchanged', help: 'unchanged' })
+    expect(states(through(homeHtml()))).toEqual({
+      'course-title': 'unchanged',
+      'office-hours': 'unfilled',
+      begin: 'unchanged',
+      help: 'unchanged',
+    })
   })
   it('tell a filled fill-in', () => {
-    expect(states(through(homeHtml().replace('When can students see you?', 'Mondays at ten, room 4')))).toMatchObject({ 'office-hours': 'filled' })
+    expect(
+      states(through(homeHtml().replace('When can students see you?', 'Mondays at ten, room 4'))),
+    ).toMatchObject({ 'office-hours': 'filled' })
   })
   it('tell a prompt beside its answer', () => {
-    expect(states(through(homeHtml().replace('When can students see you?', 'When can students see you? Mondays at ten')))).toMatchObject({ 'office-hours': 'prompt-beside-answer' })
+    expect(
+      states(
+        through(
+          homeHtml().replace(
+            'When can students see you?',
+            'When can students see you? Mondays at ten',
+          ),
+        ),
+      ),
+    ).toMatchObject({ 'office-hours': 'prompt-beside-answer' })
   })
   it('tell fixed text that was altered, and a block that is gone', () => {
-    expect(states(through(homeHtml().replace('open every weekday until six', 'open every weekday until noon')))).toMatchObject({ help: 'altered' })
-    expect(states(through(homeHtml().replace(/<p>The help desk.*?<\/p>/, '')))).toMatchObject({ help: 'missing' })
+    expect(
+      states(
+        through(
+          homeHtml().replace('open every weekday until six', 'open every weekday until noon'),
+        ),
+      ),
+    ).toMatchObject({ help: 'altered' })
+    expect(states(through(homeHtml().replace(/<p>The help desk.*?<\/p>/, '')))).toMatchObject({
+      help: 'missing',
+    })
   })
   it('know an earlier revision of a house text', () => {
     const old = welcomeHtml().replace('Call 5500.', 'Call 4400.')
-    expect(readBlocks(home().parts[0]?.items[0]?.blocks ?? [], analysePage(through(old)), '2026-09-16').map((one) => one.revision)).toEqual([null, null, 1])
+    expect(
+      readBlocks(
+        home().parts[0]?.items[0]?.blocks ?? [],
+        analysePage(through(old)),
+        '2026-09-16',
+      ).map((one) => one.revision),
+    ).toEqual([null, null, 1])
   })
   it('do not mind rewrapped paragraphs, other entities and wrappers of the platform', () => {
     const rewritten = `<div class="platform"><section>${homeHtml().replaceAll('<p>', '<p dir="auto">\n   ').replaceAll('help desk', 'help&#32;desk')}</section></div>`
-    expect(states(through(rewritten))).toMatchObject({ help: 'unchanged', 'office-hours': 'unfilled' })
+    expect(states(through(rewritten))).toMatchObject({
+      help: 'unchanged',
+      'office-hours': 'unfilled',
+    })
   })
 })
 
 describe('word difference', () => {
   it('names what is gone and new', () => {
-    const runs = wordDifference('answered within one working day by us', 'answered when I get round to it by us')
+    const runs = wordDifference(
+      'answered within one working day by us',
+      'answered when I get round to it by us',
+    )
     expect(changedPhrases(runs, 'gone')).toEqual(['within one working day'])
     expect(changedPhrases(runs, 'new')).toEqual(['when I get round to it'])
   })
   it('is told in stretches for reading; texts with little in common as one gone and one new', () => {
-    const told = (before: string, after: string) => readableDifference(before, after).map((run) => [run.change, run.text])
-    expect(told('answered within one working day by us', 'answered when I can by us')).toEqual([['same', 'answered '], ['gone', 'within one working day'], ['new', 'when I can'], ['same', ' by us']])
-    expect(told('How the course runs on each week', 'You will have an answer to every question')).toEqual([['gone', 'How the course runs on each week'], ['new', 'You will have an answer to every question']])
+    const told = (before: string, after: string) =>
+      readableDifference(before, after).map((run) => [run.change, run.text])
+    expect(told('answered within one working day by us', 'answered when I can by us')).toEqual([
+      ['same', 'answered '],
+      ['gone', 'within one working day'],
+      ['new', 'when I can'],
+      ['same', ' by us'],
+    ])
+    expect(
+      told('How the course runs on each week', 'You will have an answer to every question'),
+    ).toEqual([
+      ['gone', 'How the course runs on each week'],
+      ['new', 'You will have an answer to every question'],
+    ])
     expect(told('', 'New words')).toEqual([['new', 'New words']])
-    for (const [before, after] of [['a b c d', 'a x y d'], ['one two', 'one two three'], ['x', 'x']] as const) {
+    for (const [before, after] of [
+      ['a b c d', 'a x y d'],
+      ['one two', 'one two three'],
+      ['x', 'x'],
+    ] as const) {
       const runs = readableDifference(before, after)
       expect(runs.flatMap((run) => (run.change === 'new' ? [] : [run.text])).join('')).toBe(before)
       expect(runs.flatMap((run) => (run.change === 'gone' ? [] : [run.text])).join('')).toBe(after)

@@ -4,14 +4,25 @@ import type { PageElement, PageNode } from './parsePage.ts'
 const setOf = (words: string): ReadonlySet<string> => new Set(words.split(' '))
 const empty = setOf('br hr img source track wbr')
 /** What ends a paragraph that it is written in, so that a tidy page has it outside of paragraphs. */
-const outsideParagraphs = setOf('address article aside blockquote details div dl dd dt figcaption figure footer h1 h2 h3 h4 h5 h6 header hr li main nav ol p section summary table ul')
+const outsideParagraphs = setOf(
+  'address article aside blockquote details div dl dd dt figcaption figure footer h1 h2 h3 h4 h5 h6 header hr li main nav ol p section summary table ul',
+)
 const headings = setOf('h1 h2 h3 h4 h5 h6')
-const inline = setOf('a abbr audio b bdi bdo big cite code data del dfn em font i ins kbd label mark q s samp small span strike strong sub sup time tt u var video')
+const inline = setOf(
+  'a abbr audio b bdi bdo big cite code data del dfn em font i ins kbd label mark q s samp small span strike strong sub sup time tt u var video',
+)
 /** What may only stand in some elements, and in which. */
 const standsIn = new Map([
-  ['li', setOf('ul ol')], ['dd', setOf('dl')], ['dt', setOf('dl')],
-  ['caption', setOf('table')], ['thead', setOf('table')], ['tbody', setOf('table')], ['tfoot', setOf('table')],
-  ['tr', setOf('thead tbody tfoot')], ['td', setOf('tr')], ['th', setOf('tr')],
+  ['li', setOf('ul ol')],
+  ['dd', setOf('dl')],
+  ['dt', setOf('dl')],
+  ['caption', setOf('table')],
+  ['thead', setOf('table')],
+  ['tbody', setOf('table')],
+  ['tfoot', setOf('table')],
+  ['tr', setOf('thead tbody tfoot')],
+  ['td', setOf('tr')],
+  ['th', setOf('tr')],
 ])
 /** What holds parts of a table only, and spaces between them. */
 const holdsTableParts = setOf('table thead tbody tfoot tr')
@@ -80,7 +91,7 @@ export const parseTidy = (html: string): readonly PageNode[] | null => {
     open.pop()
     at = open.at(-1) ?? page
   }
-  for (let place = 0; place < html.length; ) {
+  for (let place = 0; place < html.length;) {
     const next = html.indexOf('<', place)
     const end = next < 0 ? html.length : next
     if (end > place) {
@@ -91,7 +102,8 @@ export const parseTidy = (html: string): readonly PageNode[] | null => {
       if (next < 0) break
     }
     if (html[end + 1] === '/') {
-      const closes = (name: string): boolean => html.startsWith(name, end + 2) && html[end + 2 + name.length] === '>'
+      const closes = (name: string): boolean =>
+        html.startsWith(name, end + 2) && html[end + 2 + name.length] === '>'
       // Written without a body of rows, a table has one all the same.
       if (at.name === 'tbody' && closes('table')) leave()
       if (at === page || !closes(at.name)) return null

@@ -2,18 +2,19 @@ import type { ExpectedBlock } from '../expand/index.ts'
 import { datesMentioned } from '../calendar/index.ts'
 import { remember, rememberOf } from '../remember/index.ts'
 import type { fillInTypes, KeptBlockBody } from '../template/index.ts'
-import { analysePage, plainText, type PageFacts, type PageLink, type Paragraph } from './analysePage.ts'
+import {
+  analysePage,
+  plainText,
+  type PageFacts,
+  type PageLink,
+  type Paragraph,
+} from './analysePage.ts'
 import { blockHtmlOn } from './renderPage.ts'
 import { likeness, shareSurviving } from './wordDifference.ts'
 
 /** How a block of the template stands in a page. */
 export type BlockState =
-  | 'unchanged'
-  | 'altered'
-  | 'missing'
-  | 'unfilled'
-  | 'filled'
-  | 'prompt-beside-answer'
+  'unchanged' | 'altered' | 'missing' | 'unfilled' | 'filled' | 'prompt-beside-answer'
 
 export interface BlockReading {
   block: ExpectedBlock
@@ -37,16 +38,30 @@ export interface BlockReading {
 /** The paragraphs of what deployment writes, kept by the HTML: blocks are the same in many courses and in every check. */
 const paragraphsOf = remember(4000, (html: string): Paragraph[] => analysePage(html).paragraphs)
 
-const join = (paragraphs: readonly Paragraph[]): string => paragraphs.map((one) => one.text).join(' ')
+const join = (paragraphs: readonly Paragraph[]): string =>
+  paragraphs.map((one) => one.text).join(' ')
 /** Texts that differ only in where paragraphs and spaces fall are the same text. */
 const squeezed = (text: string): string => text.replace(/\s+/g, '')
-const sameText = (one: string, other: string): boolean => one === other || squeezed(one) === squeezed(other)
+const sameText = (one: string, other: string): boolean =>
+  one === other || squeezed(one) === squeezed(other)
 
 /** Tags whose content is no text, and whatever else is more than tags and text. */
 const moreThanText = /<(?:script|style|template|noscript|!)|&(?!(?:amp|lt|gt|quot);)/i
-const entities: Readonly<Record<string, string>> = { '&amp;': '&', '&lt;': '<', '&gt;': '>', '&quot;': '"' }
+const entities: Readonly<Record<string, string>> = {
+  '&amp;': '&',
+  '&lt;': '<',
+  '&gt;': '>',
+  '&quot;': '"',
+}
 /** The text of what deployment writes with its spaces taken out, told without parsing it; null where that is not enough. */
-const squeezedTextOf = (html: string): string | null => (moreThanText.test(html) ? null : squeezed(plainText(html.replace(/<[^<>]*>/g, '').replace(/&\w+;/g, (entity) => entities[entity] ?? entity))))
+const squeezedTextOf = (html: string): string | null =>
+  moreThanText.test(html)
+    ? null
+    : squeezed(
+        plainText(
+          html.replace(/<[^<>]*>/g, '').replace(/&\w+;/g, (entity) => entities[entity] ?? entity),
+        ),
+      )
 /** Whether a text is what HTML of deployment's says, wherever its paragraphs end. */
 const saysIt = (text: string, html: string): boolean => {
   const said = squeezed(text)
@@ -78,48 +93,95 @@ const fileAddress = /\.(?:pdf|docx?|odt|rtf|xlsx?|ods|pptx?|odp|zip|txt|csv|epub
 /** Whether an answer is of the kind that a fill-in asks for. */
 const isOfType = (type: FillInType, text: string, holding: Holding, lines: number): boolean => {
   switch (type) {
-    case 'image': return holding.images > 0
-    case 'video': return holding.media > 0 || holding.links.length > 0
-    case 'file': return holding.links.some((link) => fileAddress.test(link.href) || /\/files\//.test(link.href))
-    case 'link': return holding.links.length > 0
-    case 'e-mail': return mailAddress.test(text) || holding.links.some((link) => link.href.startsWith('mailto:'))
-    case 'date': return datesMentioned(text).length > 0
-    case 'list': return holding.lists > 0 || lines > 1
-    case 'table': return holding.tables > 0
+    case 'image':
+      return holding.images > 0
+    case 'video':
+      return holding.media > 0 || holding.links.length > 0
+    case 'file':
+      return holding.links.some(
+        (link) => fileAddress.test(link.href) || /\/files\//.test(link.href),
+      )
+    case 'link':
+      return holding.links.length > 0
+    case 'e-mail':
+      return mailAddress.test(text) || holding.links.some((link) => link.href.startsWith('mailto:'))
+    case 'date':
+      return datesMentioned(text).length > 0
+    case 'list':
+      return holding.lists > 0 || lines > 1
+    case 'table':
+      return holding.tables > 0
     case 'text':
-    case 'rich-text': return true
+    case 'rich-text':
+      return true
   }
 }
 
 /** Reads one block from the paragraphs that belong to it. */
-const readOne = (block: ExpectedBlock, found: readonly Paragraph[], places: number[], byMarker: boolean, holding: Holding, imageBeside: boolean, onDate: string): BlockReading => {
+const readOne = (
+  block: ExpectedBlock,
+  found: readonly Paragraph[],
+  places: number[],
+  byMarker: boolean,
+  holding: Holding,
+  imageBeside: boolean,
+  onDate: string,
+): BlockReading => {
   const text = join(found)
   const hasImage = holding.images > 0
   const wanted = () => textOf(blockHtmlOn(block, onDate))
   const reading = (state: BlockState, extra: Partial<BlockReading> = {}): BlockReading => ({
-    block, state, text, surviving: state === 'unchanged' ? 1 : block.kind === 'guidance-note' ? shareSurviving(wanted(), text) : 0, byMarker, revision: null, ofType: true, shapeLost: null, paragraphs: places, ...extra,
+    block,
+    state,
+    text,
+    surviving:
+      state === 'unchanged'
+        ? 1
+        : block.kind === 'guidance-note'
+          ? shareSurviving(wanted(), text)
+          : 0,
+    byMarker,
+    revision: null,
+    ofType: true,
+    shapeLost: null,
+    paragraphs: places,
+    ...extra,
   })
   const definition = block.definition
   if (definition.kind === 'fill-in') {
     const { label, prompts } = wordsOfFillIn(definition)
     const labelled = label === '' || text.startsWith(label)
     const answer = (labelled ? text.slice(label.length) : text).trim()
-    const outside = definition.type === 'image' && !hasImage && imageBeside ? ('outside' as const) : null
-    if (answer === '') return reading(hasImage ? 'filled' : 'unfilled', { text: answer, shapeLost: outside })
-    if (prompts.some((prompt) => sameText(answer, prompt))) return reading(hasImage && definition.type === 'image' ? 'prompt-beside-answer' : 'unfilled', { text: answer, shapeLost: outside })
-    if (prompts.some((prompt) => answer.includes(prompt))) return reading('prompt-beside-answer', { text: answer })
-    return reading('filled', { text: answer, ofType: isOfType(definition.type, answer, holding, found.length), shapeLost: labelled ? null : 'label' })
+    const outside =
+      definition.type === 'image' && !hasImage && imageBeside ? ('outside' as const) : null
+    if (answer === '')
+      return reading(hasImage ? 'filled' : 'unfilled', { text: answer, shapeLost: outside })
+    if (prompts.some((prompt) => sameText(answer, prompt)))
+      return reading(
+        hasImage && definition.type === 'image' ? 'prompt-beside-answer' : 'unfilled',
+        { text: answer, shapeLost: outside },
+      )
+    if (prompts.some((prompt) => answer.includes(prompt)))
+      return reading('prompt-beside-answer', { text: answer })
+    return reading('filled', {
+      text: answer,
+      ofType: isOfType(definition.type, answer, holding, found.length),
+      shapeLost: labelled ? null : 'label',
+    })
   }
   if (block.houseText) {
     const revision = block.houseText.revisions.findLast((one) => saysIt(text, one.html))
     if (revision) return reading('unchanged', { revision: revision.number })
   }
-  if (found.length === 0 && !hasImage) return reading(definition.kind === 'banner' || wanted() !== '' ? 'missing' : 'unchanged')
+  if (found.length === 0 && !hasImage)
+    return reading(definition.kind === 'banner' || wanted() !== '' ? 'missing' : 'unchanged')
   return reading(saysIt(text, blockHtmlOn(block, onDate)) ? 'unchanged' : 'altered')
 }
 
 /** What stands in a page besides its paragraphs, by the marked block it stands in; null for what stands in none. */
-const standing = <T extends { block: string | null }>(list: readonly T[]): ((block: string | null) => readonly T[]) => {
+const standing = <T extends { block: string | null }>(
+  list: readonly T[],
+): ((block: string | null) => readonly T[]) => {
   if (list.length === 0) return () => list
   const groups = new Map<string | null, T[]>()
   for (const one of list) {
@@ -137,10 +199,17 @@ const leastShareToKnow = 0.5
  * (paragraphs that are word for word the same first, then the most alike between those already known).
  * @param onDate decides which revision of a house text is expected, `YYYY-MM-DD`
  */
-export const readBlocks = (expected: readonly ExpectedBlock[], page: PageFacts, onDate: string): BlockReading[] => {
+export const readBlocks = (
+  expected: readonly ExpectedBlock[],
+  page: PageFacts,
+  onDate: string,
+): BlockReading[] => {
   const marked = new Set(page.markers)
   const unmarked = expected.filter((block) => !marked.has(block.key))
-  const byContent = unmarked.length > 0 ? placeByContent(expected, unmarked, page, onDate) : new Map<string, number[]>()
+  const byContent =
+    unmarked.length > 0
+      ? placeByContent(expected, unmarked, page, onDate)
+      : new Map<string, number[]>()
   const indexesByMarker = new Map<string, number[]>()
   page.paragraphs.forEach((one, i) => {
     if (one.block === null) return
@@ -155,25 +224,64 @@ export const readBlocks = (expected: readonly ExpectedBlock[], page: PageFacts, 
   const lists = standing(page.lists)
   return expected.map((block) => {
     const byMarker = marked.has(block.key)
-    const places = byMarker ? (indexesByMarker.get(block.key) ?? []) : (byContent.get(block.key) ?? [])
+    const places = byMarker
+      ? (indexesByMarker.get(block.key) ?? [])
+      : (byContent.get(block.key) ?? [])
     const first = places[0] ?? Infinity
     const last = (places.at(-1) ?? -Infinity) + 1
-    const held = <T extends { paragraph: number }>(of: (block: string | null) => readonly T[]): readonly T[] =>
-      byMarker ? of(block.key) : of(null).filter((one) => block.kind === 'banner' || (one.paragraph >= first && one.paragraph <= last))
-    const holding: Holding = { images: held(images).length, links: held(links), media: held(media).length, tables: held(tables).length, lists: held(lists).length }
+    const held = <T extends { paragraph: number }>(
+      of: (block: string | null) => readonly T[],
+    ): readonly T[] =>
+      byMarker
+        ? of(block.key)
+        : of(null).filter(
+            (one) => block.kind === 'banner' || (one.paragraph >= first && one.paragraph <= last),
+          )
+    const holding: Holding = {
+      images: held(images).length,
+      links: held(links),
+      media: held(media).length,
+      tables: held(tables).length,
+      lists: held(lists).length,
+    }
     const known = byMarker || places.length > 0 || (block.kind === 'banner' && holding.images > 0)
-    if (!known) return { block, state: 'missing', text: '', surviving: 0, byMarker, revision: null, ofType: true, shapeLost: null, paragraphs: [] }
+    if (!known)
+      return {
+        block,
+        state: 'missing',
+        text: '',
+        surviving: 0,
+        byMarker,
+        revision: null,
+        ofType: true,
+        shapeLost: null,
+        paragraphs: [],
+      }
     const imageBeside = images(null).some((image) => Math.abs(image.paragraph - last) <= 1)
-    return readOne(block, places.flatMap((i) => page.paragraphs[i] ?? []), places, byMarker, holding, imageBeside, onDate)
+    return readOne(
+      block,
+      places.flatMap((i) => page.paragraphs[i] ?? []),
+      places,
+      byMarker,
+      holding,
+      imageBeside,
+      onDate,
+    )
   })
 }
 
 /** Which unmarked paragraphs belong to which unmarked block. A block that is not found has no entry. */
-const placeByContent = (expected: readonly ExpectedBlock[], unmarked: readonly ExpectedBlock[], page: PageFacts, onDate: string): Map<string, number[]> => {
+const placeByContent = (
+  expected: readonly ExpectedBlock[],
+  unmarked: readonly ExpectedBlock[],
+  page: PageFacts,
+  onDate: string,
+): Map<string, number[]> => {
   const owner = new Map<number, string>()
   const candidates = new Map<string, number[]>()
   page.paragraphs.forEach((paragraph, i) => {
-    if (paragraph.block === null) candidates.set(paragraph.text, [...(candidates.get(paragraph.text) ?? []), i])
+    if (paragraph.block === null)
+      candidates.set(paragraph.text, [...(candidates.get(paragraph.text) ?? []), i])
   })
   const claim = (text: string, key: string): boolean => {
     const next = candidates.get(text)?.find((i) => !owner.has(i))
@@ -183,7 +291,10 @@ const placeByContent = (expected: readonly ExpectedBlock[], unmarked: readonly E
   }
   const wantedOf = (block: ExpectedBlock) => paragraphsOf(blockHtmlOn(block, onDate))
   for (const block of unmarked) {
-    const texts = [wantedOf(block), ...(block.houseText?.revisions.map((one) => paragraphsOf(one.html)) ?? [])]
+    const texts = [
+      wantedOf(block),
+      ...(block.houseText?.revisions.map((one) => paragraphsOf(one.html)) ?? []),
+    ]
     for (const paragraphs of texts) {
       let any = false
       for (const paragraph of paragraphs) any = claim(paragraph.text, block.key) || any
@@ -203,7 +314,8 @@ const placeByContent = (expected: readonly ExpectedBlock[], unmarked: readonly E
       continue
     }
     let end = i
-    while (end < page.paragraphs.length && placeOf(end) === null && !page.paragraphs[end]?.block) end += 1
+    while (end < page.paragraphs.length && placeOf(end) === null && !page.paragraphs[end]?.block)
+      end += 1
     const before = i > 0 ? (placeOf(i - 1) ?? -1) : -1
     const after = end < page.paragraphs.length ? (placeOf(end) ?? expected.length) : expected.length
     // The block just before may have gone on: its own label or first lines are known, the rest was rewritten.
@@ -211,20 +323,29 @@ const placeByContent = (expected: readonly ExpectedBlock[], unmarked: readonly E
     for (let p = i; p < end; p++) {
       const text = page.paragraphs[p]?.text ?? ''
       const near = open
-        .map((block) => ({ block, share: Math.max(0, ...wantedOf(block).map((one) => likeness(one.text, text))) }))
+        .map((block) => ({
+          block,
+          share: Math.max(0, ...wantedOf(block).map((one) => likeness(one.text, text))),
+        }))
         .filter((one) => one.share >= leastShareToKnow)
         .sort((a, b) => b.share - a.share)[0]
       // A fill-in takes what stands in its place, whatever the words.
       const previous = owner.get(p - 1)
       const goesOn = open.find((block) => block.key === previous && block.kind === 'fill-in')
-      const empty = open.find((block) => block.kind === 'fill-in' && (order.get(block.key) ?? 0) > before && ![...owner.values()].includes(block.key))
+      const empty = open.find(
+        (block) =>
+          block.kind === 'fill-in' &&
+          (order.get(block.key) ?? 0) > before &&
+          ![...owner.values()].includes(block.key),
+      )
       const taken = near?.block ?? goesOn ?? empty
       if (taken) owner.set(p, taken.key)
     }
     i = end
   }
   const placed = new Map<string, number[]>()
-  for (const [index, key] of [...owner].sort(([a], [b]) => a - b)) placed.set(key, [...(placed.get(key) ?? []), index])
+  for (const [index, key] of [...owner].sort(([a], [b]) => a - b))
+    placed.set(key, [...(placed.get(key) ?? []), index])
   return placed
 }
 

@@ -15,8 +15,15 @@ const mostEdits = 400
  */
 export const wordDifference = (before: string, after: string): WordRun[] => {
   const runs = diffWordsWithSpace(before, after, { maxEditLength: mostEdits })
-  if (!runs) return [{ text: before, change: 'gone' }, { text: after, change: 'new' }]
-  return runs.map((run) => ({ text: run.value, change: run.added ? 'new' : run.removed ? 'gone' : 'same' }))
+  if (!runs)
+    return [
+      { text: before, change: 'gone' },
+      { text: after, change: 'new' },
+    ]
+  return runs.map((run) => ({
+    text: run.value,
+    change: run.added ? 'new' : run.removed ? 'gone' : 'same',
+  }))
 }
 
 const leastShared = 0.35
@@ -26,7 +33,15 @@ const leastShared = 0.35
  * as one that is gone and one that is new.
  */
 export const readableDifference = (before: string, after: string): WordRun[] => {
-  if (before !== '' && after !== '' && Math.max(shareSurviving(before, after), shareSurviving(after, before)) < leastShared) return [{ text: before, change: 'gone' }, { text: after, change: 'new' }]
+  if (
+    before !== '' &&
+    after !== '' &&
+    Math.max(shareSurviving(before, after), shareSurviving(after, before)) < leastShared
+  )
+    return [
+      { text: before, change: 'gone' },
+      { text: after, change: 'new' },
+    ]
   const runs: WordRun[] = []
   let gone = ''
   let fresh = ''
@@ -97,7 +112,8 @@ const sharesInCommon = (one: string, other: string): [number, number] => {
 }
 
 /** Share of `wanted`'s words that also stand in `found`, counting each as often as it stands; 0 to 1. */
-export const shareSurviving = (wanted: string, found: string): number => sharesInCommon(wanted, found)[0]
+export const shareSurviving = (wanted: string, found: string): number =>
+  sharesInCommon(wanted, found)[0]
 
 /** How alike two texts are, 0 to 1: what is left of the first, unless two thirds and more of the second are new. */
 export const likeness = (wanted: string, found: string): number => {

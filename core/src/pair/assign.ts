@@ -5,13 +5,20 @@
  * @param scores one row per expected part, all of the same length
  * @returns for each row its column, or null when it is better alone
  */
-export const assign = (scores: readonly (readonly number[])[], aloneScore = 0): (number | null)[] => {
+export const assign = (
+  scores: readonly (readonly number[])[],
+  aloneScore = 0,
+): (number | null)[] => {
   const rows = scores.length
   const columns = scores[0]?.length ?? 0
   if (rows === 0) return []
   const total = columns + rows
   const cost = (row: number, column: number): number =>
-    column < columns ? -(scores[row]?.[column] ?? -Infinity) : column - columns === row ? -aloneScore : 1e9
+    column < columns
+      ? -(scores[row]?.[column] ?? -Infinity)
+      : column - columns === row
+        ? -aloneScore
+        : 1e9
 
   const rowPotential = new Float64Array(rows + 1)
   const columnPotential = new Float64Array(total + 1)
@@ -29,7 +36,10 @@ export const assign = (scores: readonly (readonly number[])[], aloneScore = 0): 
       let next = 0
       for (let other = 1; other <= total; other++) {
         if (used[other]) continue
-        const reduced = cost(current - 1, other - 1) - (rowPotential[current] ?? 0) - (columnPotential[other] ?? 0)
+        const reduced =
+          cost(current - 1, other - 1) -
+          (rowPotential[current] ?? 0) -
+          (columnPotential[other] ?? 0)
         if (reduced < (least[other] ?? Infinity)) {
           least[other] = reduced
           cameFrom[other] = column

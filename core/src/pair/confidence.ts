@@ -14,7 +14,9 @@ const surest = 6.5
  */
 export const calibrated = (score: number, margin: number): number => {
   const weaker = Math.min(score, margin)
-  return Math.round(1000 * logistic(weaker < 0 ? weaker : Math.min(surest, slopeAhead * weaker))) / 1000
+  return (
+    Math.round(1000 * logistic(weaker < 0 ? weaker : Math.min(surest, slopeAhead * weaker))) / 1000
+  )
 }
 
 /** A pair told with less is not told: a missing part and an extra one say more than a wrong pair. */

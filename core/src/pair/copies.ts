@@ -11,10 +11,17 @@ export interface Copy {
 }
 
 /** What copying leaves in a name, at its beginning or end. */
-export const copyMark = /(?:^copy of |^copy - |[\s-]*\(copy\)$|[\s-]+copy(?: \d+)?$|\s*\(\d{1,2}\)$)/i
+export const copyMark =
+  /(?:^copy of |^copy - |[\s-]*\(copy\)$|[\s-]+copy(?: \d+)?$|\s*\(\d{1,2}\)$)/i
 
 /** Unpaired items that carry the marks of a paired part, or in the same module its very name with or without a mark of copying. */
-export const copiesOf = (parts: readonly ExpectedPart[], foundFor: (instance: string) => string | null, unpaired: readonly PlacedItem[], moduleOfItem: ReadonlyMap<string, string | null>, pageOf: (item: CourseItem) => PageFacts | null): Copy[] => {
+export const copiesOf = (
+  parts: readonly ExpectedPart[],
+  foundFor: (instance: string) => string | null,
+  unpaired: readonly PlacedItem[],
+  moduleOfItem: ReadonlyMap<string, string | null>,
+  pageOf: (item: CourseItem) => PageFacts | null,
+): Copy[] => {
   if (unpaired.length === 0) return []
   const byName = new Map<string, ExpectedPart[]>()
   for (const part of parts) {

@@ -42,20 +42,60 @@ const pageLines = (page: PageFacts | null): ReadonlySet<string> => {
   return lines
 }
 
-export const foundModule = (module: CourseModule, place: number, pageOf: (item: CourseItem) => PageFacts | null): FoundPart => ({
-  id: module.id, name: module.name, folded: foldedName(module.name), kind: 'module', module: null, place, markedAs: null, lines: noLines, dueAt: null, points: null, target: null,
-  holds: new Set(module.items.flatMap((item) => [foldedName(item.name), item.dueAt ?? '', (item.html === null ? null : pageOf(item)?.markedPart) ?? ''].filter((one) => one !== ''))),
+export const foundModule = (
+  module: CourseModule,
+  place: number,
+  pageOf: (item: CourseItem) => PageFacts | null,
+): FoundPart => ({
+  id: module.id,
+  name: module.name,
+  folded: foldedName(module.name),
+  kind: 'module',
+  module: null,
+  place,
+  markedAs: null,
+  lines: noLines,
+  dueAt: null,
+  points: null,
+  target: null,
+  holds: new Set(
+    module.items.flatMap((item) =>
+      [
+        foldedName(item.name),
+        item.dueAt ?? '',
+        (item.html === null ? null : pageOf(item)?.markedPart) ?? '',
+      ].filter((one) => one !== ''),
+    ),
+  ),
 })
 
-export const foundItem = (item: CourseItem, module: CourseModule | null, index: number, pageOf: (item: CourseItem) => PageFacts | null): FoundPart => {
+export const foundItem = (
+  item: CourseItem,
+  module: CourseModule | null,
+  index: number,
+  pageOf: (item: CourseItem) => PageFacts | null,
+): FoundPart => {
   const page = item.html === null ? null : pageOf(item)
   return {
-    id: item.id, name: item.name, folded: foldedName(item.name), kind: item.kind, module: module?.id ?? null, place: index / Math.max(1, (module?.items.length ?? 1) - 1),
-    markedAs: page?.markedPart ?? null, holds: noLines, lines: pageLines(page), dueAt: item.dueAt, points: item.points, target: item.target,
+    id: item.id,
+    name: item.name,
+    folded: foldedName(item.name),
+    kind: item.kind,
+    module: module?.id ?? null,
+    place: index / Math.max(1, (module?.items.length ?? 1) - 1),
+    markedAs: page?.markedPart ?? null,
+    holds: noLines,
+    lines: pageLines(page),
+    dueAt: item.dueAt,
+    points: item.points,
+    target: item.target,
   }
 }
 
-const tokens = remember(20_000, (name: string): string[] => foldedName(name).match(/[\p{L}]+|\p{N}+/gu) ?? [])
+const tokens = remember(
+  20_000,
+  (name: string): string[] => foldedName(name).match(/[\p{L}]+|\p{N}+/gu) ?? [],
+)
 
 /** How much a word tells a part from its siblings, 0 to 1. */
 export type Telling = (word: string) => number
@@ -64,7 +104,8 @@ const allAlike: Telling = () => 1
 /** Words that stand in the names of many siblings tell little: one over the number of names they stand in. */
 export const tellingAmong = (names: readonly string[]): Telling => {
   const counts = new Map<string, number>()
-  for (const name of names) for (const word of new Set(tokens(name))) counts.set(word, (counts.get(word) ?? 0) + 1)
+  for (const name of names)
+    for (const word of new Set(tokens(name))) counts.set(word, (counts.get(word) ?? 0) + 1)
   return (word) => 1 / (counts.get(word) ?? 1)
 }
 
@@ -77,7 +118,10 @@ export const nameLikeness = (a: string, b: string, telling: Telling = allAlike):
   let shared = 0
   for (const word of left) {
     const exact = right.indexOf(word)
-    const near = exact >= 0 ? exact : right.findIndex((other) => abbreviates(word, other) || abbreviates(other, word))
+    const near =
+      exact >= 0
+        ? exact
+        : right.findIndex((other) => abbreviates(word, other) || abbreviates(other, word))
     const other = right[near]
     if (other === undefined) continue
     shared += ((telling(word) + telling(other)) / 2) * (exact >= 0 ? 1 : 0.5)
@@ -87,7 +131,8 @@ export const nameLikeness = (a: string, b: string, telling: Telling = allAlike):
 }
 /** `wk` for week, `mod` for module: begins alike, and every letter stands in the word in order. */
 const abbreviates = (short: string, long: string): boolean => {
-  if (short.length < 2 || short.length >= long.length || short[0] !== long[0] || /\d/.test(short)) return false
+  if (short.length < 2 || short.length >= long.length || short[0] !== long[0] || /\d/.test(short))
+    return false
   let at = 0
   for (const letter of long) if (letter === short[at]) at += 1
   return at === short.length
@@ -98,37 +143,71 @@ const firstNumber = (folded: string): number | null => {
   return number ? Number(number[0]) : null
 }
 
-const withoutPrompts = (name: string): string => (name.includes('[') ? name.replace(/\[[^\]]*\]/g, '') : name)
+const withoutPrompts = (name: string): string =>
+  name.includes('[') ? name.replace(/\[[^\]]*\]/g, '') : name
 
 /** The range of days a name speaks of: asked for each part it may be. */
-const rangesNear = remember(50, (near: string) => remember(5000, (name: string) => rangeSaid(name, near)))
+const rangesNear = remember(50, (near: string) =>
+  remember(5000, (name: string) => rangeSaid(name, near)),
+)
 
-const nameEvidence = (expected: ExpectedPart, found: FoundPart, near: string, telling: Telling): Evidence[] => {
+const nameEvidence = (
+  expected: ExpectedPart,
+  found: FoundPart,
+  near: string,
+  telling: Telling,
+): Evidence[] => {
   if (found.folded === foldedName(expected.name)) return [{ weight: 7, says: 'same name' }]
   const reading = readName(namingFormatOf(expected), found.name, expected.values)
-  const number = expected.values.week ?? expected.values.unit ?? (expected.repetition ? expected.values.number : undefined)
+  const number =
+    expected.values.week ??
+    expected.values.unit ??
+    (expected.repetition ? expected.values.number : undefined)
   if (reading && reading.readings.length > 0) {
-    const wrongNumber = reading.readings.some((one) => ['week', 'unit', 'number'].includes(one.field) && one.state === 'wrong')
-    return wrongNumber ? [{ weight: -3, says: 'its name says another number' }] : [{ weight: 5.5, says: 'its name follows the format' }]
+    const wrongNumber = reading.readings.some(
+      (one) => ['week', 'unit', 'number'].includes(one.field) && one.state === 'wrong',
+    )
+    return wrongNumber
+      ? [{ weight: -3, says: 'its name says another number' }]
+      : [{ weight: 5.5, says: 'its name follows the format' }]
   }
   const evidence: Evidence[] = []
   const likeness = nameLikeness(withoutPrompts(expected.name), found.name, telling)
-  evidence.push({ weight: (likeness - 0.35) * 7, says: likeness >= 0.5 ? 'a similar name' : 'another name' })
+  evidence.push({
+    weight: (likeness - 0.35) * 7,
+    says: likeness >= 0.5 ? 'a similar name' : 'another name',
+  })
   const said = firstNumber(found.folded)
   if (number !== undefined && said !== null)
-    evidence.push(said === Number(number) ? { weight: 2.5, says: `the number ${said}` } : { weight: -3, says: `the number ${said} where ${number} is expected` })
+    evidence.push(
+      said === Number(number)
+        ? { weight: 2.5, says: `the number ${said}` }
+        : { weight: -3, says: `the number ${said} where ${number} is expected` },
+    )
   const range = expected.values.dates
   if (isDaySpan(range)) {
     const written = rangesNear(near)(found.name)
-    if (written) evidence.push(rangesAgree(written, range, 2) ? { weight: 2.5, says: 'the same dates' } : { weight: -0.5, says: 'other dates' })
+    if (written)
+      evidence.push(
+        rangesAgree(written, range, 2)
+          ? { weight: 2.5, says: 'the same dates' }
+          : { weight: -0.5, says: 'other dates' },
+      )
   }
   const topic = expected.values.topic
-  if (expected.kind === 'module' && typeof topic === 'string' && topic.length > 3 && found.folded.includes(foldedName(topic))) evidence.push({ weight: 3, says: 'its topic' })
+  if (
+    expected.kind === 'module' &&
+    typeof topic === 'string' &&
+    topic.length > 3 &&
+    found.folded.includes(foldedName(topic))
+  )
+    evidence.push({ weight: 3, says: 'its topic' })
   return evidence
 }
 
 const kindEvidence = (expected: ExpectedPart, found: FoundPart): Evidence[] => {
-  if (expected.kind === 'module' || found.kind === 'module') return expected.kind === found.kind ? [] : [{ weight: -100, says: 'a module is not an item' }]
+  if (expected.kind === 'module' || found.kind === 'module')
+    return expected.kind === found.kind ? [] : [{ weight: -100, says: 'a module is not an item' }]
   if (expected.kind === found.kind) return [{ weight: 0.8, says: 'the same kind' }]
   const definition = expected.definition
   return !isModule(definition) && definition.acceptsInstead.includes(found.kind)
@@ -147,21 +226,50 @@ const ownLines = (part: ExpectedPart): string[] => {
 const contentEvidence = (expected: ExpectedPart, found: FoundPart): Evidence[] => {
   if (expected.kind === 'module') {
     if (found.holds.size === 0 || expected.items.length === 0) return []
-    const held = expected.items.filter((item) => found.holds.has(foldedName(item.name)) || found.holds.has(item.instance) || (item.dueAt !== null && found.holds.has(item.dueAt))).length
-    return [{ weight: (held / expected.items.length - 0.15) * 5, says: `${held} of its ${expected.items.length} items` }]
+    const held = expected.items.filter(
+      (item) =>
+        found.holds.has(foldedName(item.name)) ||
+        found.holds.has(item.instance) ||
+        (item.dueAt !== null && found.holds.has(item.dueAt)),
+    ).length
+    return [
+      {
+        weight: (held / expected.items.length - 0.15) * 5,
+        says: `${held} of its ${expected.items.length} items`,
+      },
+    ]
   }
   const wanted = ownLines(expected)
   if (wanted.length === 0 || found.lines.size === 0) return []
   const kept = wanted.filter((line) => found.lines.has(line)).length
   // A page of some length with not one line of the template’s is somebody’s own.
   if (kept === 0 && found.lines.size > 1) return [{ weight: -2.5, says: 'none of its wording' }]
-  return [{ weight: (kept / wanted.length - 0.2) * 3.5, says: `${Math.round((100 * kept) / wanted.length)} % of its wording` }]
+  return [
+    {
+      weight: (kept / wanted.length - 0.2) * 3.5,
+      says: `${Math.round((100 * kept) / wanted.length)} % of its wording`,
+    },
+  ]
 }
 
 const settingEvidence = (expected: ExpectedPart, found: FoundPart): Evidence[] => [
-  ...(expected.dueAt !== null && found.dueAt !== null ? [expected.dueAt === found.dueAt ? { weight: 2, says: 'due at the same time' } : { weight: -0.8, says: 'due at another time' }] : []),
-  ...(expected.definition.settings.points !== undefined && found.points !== null && expected.definition.settings.points === found.points ? [{ weight: 0.6, says: 'the same points' }] : []),
-  ...(!isModule(expected.definition) && expected.definition.url && found.target === expected.definition.url ? [{ weight: 2, says: 'the same address' }] : []),
+  ...(expected.dueAt !== null && found.dueAt !== null
+    ? [
+        expected.dueAt === found.dueAt
+          ? { weight: 2, says: 'due at the same time' }
+          : { weight: -0.8, says: 'due at another time' },
+      ]
+    : []),
+  ...(expected.definition.settings.points !== undefined &&
+  found.points !== null &&
+  expected.definition.settings.points === found.points
+    ? [{ weight: 0.6, says: 'the same points' }]
+    : []),
+  ...(!isModule(expected.definition) &&
+  expected.definition.url &&
+  found.target === expected.definition.url
+    ? [{ weight: 2, says: 'the same address' }]
+    : []),
 ]
 
 /**
@@ -171,19 +279,43 @@ const settingEvidence = (expected: ExpectedPart, found: FoundPart): Evidence[] =
  * @param telling how much the words of names tell it from its siblings
  * @param sameModule whether the modules the two stand in are paired; null when the question does not arise
  */
-export const evidenceFor = (expected: ExpectedPart, found: FoundPart, place: number, sameModule: boolean | null, near: string, telling: Telling): Evidence[] => {
+export const evidenceFor = (
+  expected: ExpectedPart,
+  found: FoundPart,
+  place: number,
+  sameModule: boolean | null,
+  near: string,
+  telling: Telling,
+): Evidence[] => {
   const kind = kindEvidence(expected, found)
   if (kind.some((one) => one.weight <= -100)) return kind
-  const evidence = [...kind, ...nameEvidence(expected, found, near, telling), ...contentEvidence(expected, found), ...settingEvidence(expected, found)]
+  const evidence = [
+    ...kind,
+    ...nameEvidence(expected, found, near, telling),
+    ...contentEvidence(expected, found),
+    ...settingEvidence(expected, found),
+  ]
   if (found.markedAs !== null) {
-    if (found.markedAs === expected.instance) evidence.push({ weight: 4, says: 'the marks that deployment left in its page' })
-    else if (found.markedAs.split('@')[0] === expected.key) evidence.push({ weight: 1, says: 'the marks of the same part in another week' })
+    if (found.markedAs === expected.instance)
+      evidence.push({ weight: 4, says: 'the marks that deployment left in its page' })
+    else if (found.markedAs.split('@')[0] === expected.key)
+      evidence.push({ weight: 1, says: 'the marks of the same part in another week' })
     else evidence.push({ weight: -2, says: 'the marks of another part' })
   }
-  if (sameModule !== null) evidence.push(sameModule ? { weight: 1.2, says: 'in the right module' } : { weight: -1.5, says: 'in another module' })
+  if (sameModule !== null)
+    evidence.push(
+      sameModule
+        ? { weight: 1.2, says: 'in the right module' }
+        : { weight: -1.5, says: 'in another module' },
+    )
   const away = Math.abs(place - found.place)
-  evidence.push(away <= 0.15 ? { weight: 0.6, says: 'in the same place' } : { weight: -0.6 * away, says: 'in another place' })
+  evidence.push(
+    away <= 0.15
+      ? { weight: 0.6, says: 'in the same place' }
+      : { weight: -0.6 * away, says: 'in another place' },
+  )
   return evidence
 }
 
-export const totalWeight = (evidence: readonly Evidence[]): number => evidence.reduce((sum, one) => sum + one.weight, 0)
+export const totalWeight = (evidence: readonly Evidence[]): number =>
+  evidence.reduce((sum, one) => sum + one.weight, 0)

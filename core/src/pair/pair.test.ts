@@ -12,19 +12,45 @@ import { assign, fewestMoves, nameLikeness, pairCourse, readGroupings } from './
 describe('assignment', () => {
   it('reaches the total of a general-purpose library on random matrices (munkres-js)', () => {
     fc.assert(
-      fc.property(fc.integer({ min: 1, max: 7 }).chain((size) => fc.array(fc.array(fc.integer({ min: 1, max: 50 }), { minLength: size, maxLength: size }), { minLength: size, maxLength: size })), (scores) => {
-        const ours = assign(scores).reduce<number>((sum, column, row) => sum + (column === null ? 0 : (scores[row]?.[column] ?? 0)), 0)
-        const theirs = munkres(scores.map((row) => row.map((score) => -score))).reduce((sum: number, [row, column]: [number, number]) => sum + (scores[row]?.[column] ?? 0), 0)
-        expect(ours).toBe(theirs)
-      }),
+      fc.property(
+        fc
+          .integer({ min: 1, max: 7 })
+          .chain((size) =>
+            fc.array(
+              fc.array(fc.integer({ min: 1, max: 50 }), { minLength: size, maxLength: size }),
+              { minLength: size, maxLength: size },
+            ),
+          ),
+        (scores) => {
+          const ours = assign(scores).reduce<number>(
+            (sum, column, row) => sum + (column === null ? 0 : (scores[row]?.[column] ?? 0)),
+            0,
+          )
+          const theirs = munkres(scores.map((row) => row.map((score) => -score))).reduce(
+            (sum: number, [row, column]: [number, number]) => sum + (scores[row]?.[column] ?? 0),
+            0,
+          )
+          expect(ours).toBe(theirs)
+        },
+      ),
     )
   })
   it('leaves a row alone rather than force a bad pair', () => {
-    expect(assign([[-3, -1], [5, 2]])).toEqual([null, 0])
+    expect(
+      assign([
+        [-3, -1],
+        [5, 2],
+      ]),
+    ).toEqual([null, 0])
     expect(assign([])).toEqual([])
   })
   it('is not greedy: the best single pair gives way to the best total', () => {
-    expect(assign([[10, 9], [9, 1]])).toEqual([1, 0])
+    expect(
+      assign([
+        [10, 9],
+        [9, 1],
+      ]),
+    ).toEqual([1, 0])
   })
 })
 
@@ -42,7 +68,8 @@ describe('fewest moves', () => {
         let longest = 0
         for (let mask = 0; mask < 1 << ranks.length; mask++) {
           const kept = ranks.filter((_, i) => mask & (1 << i))
-          if (kept.every((rank, i) => i === 0 || rank > (kept[i - 1] ?? 0))) longest = Math.max(longest, kept.length)
+          if (kept.every((rank, i) => i === 0 || rank > (kept[i - 1] ?? 0)))
+            longest = Math.max(longest, kept.length)
         }
         expect(rest.length).toBe(longest)
       }),
@@ -61,18 +88,40 @@ const withoutIdentity = (example: ExampleCourse): ExampleCourse => {
 const pairsOf = (example: ExampleCourse) => {
   const worked = expectationFor(example)
   if (!worked.ok) throw new Error('the example fits')
-  const pairing = pairCourse(worked.value.expected, example.course, (item) => (item.html === null ? null : analysePage(item.html)))
-  return { pairing, found: (instance: string) => pairing.pairs.find((pair) => pair.expected.split('@')[0] === instance)?.found }
+  const pairing = pairCourse(worked.value.expected, example.course, (item) =>
+    item.html === null ? null : analysePage(item.html),
+  )
+  return {
+    pairing,
+    found: (instance: string) =>
+      pairing.pairs.find((pair) => pair.expected.split('@')[0] === instance)?.found,
+  }
 }
 /** What each found part truly is, before identity is taken away. */
 const truthOf = (example: ExampleCourse) =>
-  new Map([...example.course.modules, ...example.course.modules.flatMap((module) => module.items)].flatMap((one) => (one.recordedAs ? [[one.id, `${one.recordedAs.part}/${one.recordedAs.number}`]] : [])))
+  new Map(
+    [
+      ...example.course.modules,
+      ...example.course.modules.flatMap((module) => module.items),
+    ].flatMap((one) =>
+      one.recordedAs ? [[one.id, `${one.recordedAs.part}/${one.recordedAs.number}`]] : [],
+    ),
+  )
 const rightShare = (example: ExampleCourse, truth: Map<string, string>) => {
   const worked = expectationFor(example)
   if (!worked.ok) throw new Error('the example fits')
   const { pairing } = pairsOf(example)
-  const instances = new Map(worked.value.expected.parts.flatMap((module) => [module, ...module.items]).map((part) => [part.instance, `${part.key}/${part.repetition === null ? null : part.week?.number}`]))
-  const right = pairing.pairs.filter((pair) => truth.has(pair.found) && truth.get(pair.found) === instances.get(pair.expected)).length
+  const instances = new Map(
+    worked.value.expected.parts
+      .flatMap((module) => [module, ...module.items])
+      .map((part) => [
+        part.instance,
+        `${part.key}/${part.repetition === null ? null : part.week?.number}`,
+      ]),
+  )
+  const right = pairing.pairs.filter(
+    (pair) => truth.has(pair.found) && truth.get(pair.found) === instances.get(pair.expected),
+  ).length
   return right / truth.size
 }
 
@@ -80,14 +129,19 @@ describe('pairing', () => {
   it('follows recorded identity whatever the name', () => {
     const example = exampleCourse()
     example.module('week', 3).name = 'Nothing like it'
-    expect(pairsOf(example).pairing.missing.filter((instance) => instance.startsWith('week@'))).toEqual([])
+    expect(
+      pairsOf(example).pairing.missing.filter((instance) => instance.startsWith('week@')),
+    ).toEqual([])
   })
   it('finds every part of an unedited course without identity, with and without markers', () => {
     for (const strip of [false, true]) {
       const example = exampleCourse()
       const truth = truthOf(example)
       withoutIdentity(example)
-      if (strip) for (const module of example.course.modules) for (const item of module.items) item.html = item.html?.replace(/ data-wf-[a-z]+="[^"]*"/g, '') ?? null
+      if (strip)
+        for (const module of example.course.modules)
+          for (const item of module.items)
+            item.html = item.html?.replace(/ data-wf-[a-z]+="[^"]*"/g, '') ?? null
       expect(rightShare(example, truth)).toBe(1)
     }
   })
@@ -97,7 +151,8 @@ describe('pairing', () => {
     withoutIdentity(example)
     for (const module of example.course.modules) {
       module.name = module.name.replace(/^Week (\d+) · .* · (.*)$/, 'wk $1 - $2')
-      for (const item of module.items) if (item.html) item.html = item.html.replace(/ data-wf-[a-z]+="[^"]*"/g, '')
+      for (const item of module.items)
+        if (item.html) item.html = item.html.replace(/ data-wf-[a-z]+="[^"]*"/g, '')
     }
     const [week] = example.course.modules.splice(3, 1)
     if (week) example.course.modules.push(week)
@@ -117,10 +172,14 @@ describe('pairing', () => {
     const example = exampleCourse()
     const original = example.item('assignment', 2)
     example.module('week', 2).items.push({ ...original, id: 'copy', recordedAs: undefined })
-    expect(pairsOf(example).pairing.copies).toEqual([{ of: expect.stringMatching(/^assignment@/), found: 'copy' }])
+    expect(pairsOf(example).pairing.copies).toEqual([
+      { of: expect.stringMatching(/^assignment@/), found: 'copy' },
+    ])
   })
   it('is the same every time', () => {
-    expect(pairsOf(withoutIdentity(exampleCourse())).pairing).toEqual(pairsOf(withoutIdentity(exampleCourse())).pairing)
+    expect(pairsOf(withoutIdentity(exampleCourse())).pairing).toEqual(
+      pairsOf(withoutIdentity(exampleCourse())).pairing,
+    )
   })
 })
 
@@ -128,26 +187,58 @@ describe('what people said by hand', () => {
   const joined = (example: ExampleCourse, joins: Parameters<typeof pairCourse>[3]) => {
     const worked = expectationFor(example)
     if (!worked.ok) throw new Error('the example fits')
-    return pairCourse(worked.value.expected, example.course, (item) => (item.html === null ? null : analysePage(item.html)), joins)
+    return pairCourse(
+      worked.value.expected,
+      example.course,
+      (item) => (item.html === null ? null : analysePage(item.html)),
+      joins,
+    )
   }
-  const instanceOf = (example: ExampleCourse, part: string, week: number) => `${part}@${example.item(part, week).recordedAs?.repetition}`
+  const instanceOf = (example: ExampleCourse, part: string, week: number) =>
+    `${part}@${example.item(part, week).recordedAs?.repetition}`
   it('a join outranks recorded identity, one for each end', () => {
     const example = exampleCourse()
-    const pairing = joined(example, [{ what: 'join', expected: instanceOf(example, 'week-overview', 2), found: example.item('week-overview', 3).id }])
-    expect(pairing.pairs.find((pair) => pair.expected === instanceOf(example, 'week-overview', 2))).toMatchObject({ found: example.item('week-overview', 3).id, by: 'hand', moved: true })
-    expect(pairing.pairs.filter((pair) => pair.found === example.item('week-overview', 3).id)).toHaveLength(1)
+    const pairing = joined(example, [
+      {
+        what: 'join',
+        expected: instanceOf(example, 'week-overview', 2),
+        found: example.item('week-overview', 3).id,
+      },
+    ])
+    expect(
+      pairing.pairs.find((pair) => pair.expected === instanceOf(example, 'week-overview', 2)),
+    ).toMatchObject({ found: example.item('week-overview', 3).id, by: 'hand', moved: true })
+    expect(
+      pairing.pairs.filter((pair) => pair.found === example.item('week-overview', 3).id),
+    ).toHaveLength(1)
   })
   it('an unjoin forbids a pair, with identity and without', () => {
     for (const example of [exampleCourse(), withoutIdentity(exampleCourse())]) {
-      const expected = pairsOf(example).pairing.pairs.find((pair) => pair.expected.startsWith('checklist@'))
-      const pairing = joined(example, [{ what: 'unjoin', expected: expected?.expected ?? '', found: expected?.found ?? '' }])
-      expect(pairing.pairs.some((pair) => pair.expected === expected?.expected && pair.found === expected.found)).toBe(false)
+      const expected = pairsOf(example).pairing.pairs.find((pair) =>
+        pair.expected.startsWith('checklist@'),
+      )
+      const pairing = joined(example, [
+        { what: 'unjoin', expected: expected?.expected ?? '', found: expected?.found ?? '' },
+      ])
+      expect(
+        pairing.pairs.some(
+          (pair) => pair.expected === expected?.expected && pair.found === expected.found,
+        ),
+      ).toBe(false)
     }
   })
   it('a join lapses when an end vanishes, and a module is never joined to an item', () => {
     const example = exampleCourse()
-    const gone = { what: 'join', expected: instanceOf(example, 'checklist', 2), found: 'gone' } as const
-    const mixed = { what: 'join', expected: instanceOf(example, 'checklist', 2), found: example.module('week', 2).id } as const
+    const gone = {
+      what: 'join',
+      expected: instanceOf(example, 'checklist', 2),
+      found: 'gone',
+    } as const
+    const mixed = {
+      what: 'join',
+      expected: instanceOf(example, 'checklist', 2),
+      found: example.module('week', 2).id,
+    } as const
     const pairing = joined(example, [gone, mixed])
     expect(pairing.lapsed).toEqual([gone])
     expect(pairing.pairs.some((pair) => pair.by === 'hand')).toBe(false)
@@ -163,7 +254,12 @@ describe('what was rearranged', () => {
     third.name = 'Weeks 3 and 4: compass and tides'
     example.course.modules.splice(4, 1)
     const { pairing } = pairsOf(example)
-    expect(pairing.merged).toEqual([{ expected: [expect.stringMatching(/^week@/), expect.stringMatching(/^week@/)], found: third.id }])
+    expect(pairing.merged).toEqual([
+      {
+        expected: [expect.stringMatching(/^week@/), expect.stringMatching(/^week@/)],
+        found: third.id,
+      },
+    ])
     expect(pairing.missing.filter((one) => one.startsWith('week@'))).toHaveLength(1)
   })
   it('a page taken apart is told with both halves, and the second is no copy', () => {
@@ -172,9 +268,17 @@ describe('what was rearranged', () => {
     const pieces = (page.html ?? '').split(/(?=<div data-wf-block)/)
     const module = example.module('start-here')
     page.html = pieces.slice(0, 2).join('')
-    module.items.splice(1, 0, { ...page, id: 'second', name: 'Welcome, part 2', html: pieces.slice(2).join(''), recordedAs: undefined })
+    module.items.splice(1, 0, {
+      ...page,
+      id: 'second',
+      name: 'Welcome, part 2',
+      html: pieces.slice(2).join(''),
+      recordedAs: undefined,
+    })
     for (const strip of [false, true]) {
-      if (strip) for (const item of module.items) item.html = item.html?.replace(/ data-wf-[a-z]+="[^"]*"/g, '') ?? null
+      if (strip)
+        for (const item of module.items)
+          item.html = item.html?.replace(/ data-wf-[a-z]+="[^"]*"/g, '') ?? null
       const { pairing } = pairsOf(example)
       expect(pairing.split).toEqual([{ expected: 'welcome', found: [page.id, 'second'] }])
       expect(pairing.copies).toEqual([])
@@ -186,7 +290,13 @@ describe('what was rearranged', () => {
     expect(nameLikeness('Week 3 checklist', 'Week 3 checklist', telling)).toBe(1)
   })
   it('confidence rises with the evidence and with the margin, and never reaches certainty', () => {
-    const some = [[0.2, 0.2], [1, 0.2], [1, 1], [5, 5], [50, 50]].map(([score = 0, margin = 0]) => calibrated(score, margin))
+    const some = [
+      [0.2, 0.2],
+      [1, 0.2],
+      [1, 1],
+      [5, 5],
+      [50, 50],
+    ].map(([score = 0, margin = 0]) => calibrated(score, margin))
     expect(some).toEqual([...some].sort((a, b) => a - b))
     expect(some.at(-1)).toBeLessThan(1)
     expect(calibrated(9, -1)).toBeLessThan(0.5)
@@ -198,27 +308,88 @@ describe('groupings', () => {
     const example = exampleCourse()
     const start = example.course.modules[0]
     example.course.modules = start ? [start] : []
-    names.forEach((name, i) => example.course.modules.push({ id: `u${i}`, name, published: true, opensAt: null, items: [], modules: [] }))
+    names.forEach((name, i) =>
+      example.course.modules.push({
+        id: `u${i}`,
+        name,
+        published: true,
+        opensAt: null,
+        items: [],
+        modules: [],
+      }),
+    )
     const worked = expectationFor(example)
     if (!worked.ok) throw new Error('the example fits')
-    return readGroupings(example.template, example.facts, worked.value.expected.weeks, example.course)['week']
+    return readGroupings(
+      example.template,
+      example.facts,
+      worked.value.expected.weeks,
+      example.course,
+    )['week']
   }
   it('read uneven units by their weeks or their dates', () => {
-    expect(grouped(['Unit 1 · Weeks 1–2', 'Unit 2 · Sep 14 – Sep 27', 'Unit 3: weeks 5 to 8'])).toMatchObject({ state: 'grouped', units: [{ firstWeek: 1, lastWeek: 2 }, { firstWeek: 3, lastWeek: 4 }, { firstWeek: 5, lastWeek: 8 }] })
+    expect(
+      grouped(['Unit 1 · Weeks 1–2', 'Unit 2 · Sep 14 – Sep 27', 'Unit 3: weeks 5 to 8']),
+    ).toMatchObject({
+      state: 'grouped',
+      units: [
+        { firstWeek: 1, lastWeek: 2 },
+        { firstWeek: 3, lastWeek: 4 },
+        { firstWeek: 5, lastWeek: 8 },
+      ],
+    })
   })
   it('read units and single weeks side by side, which cover every week once', () => {
-    const mixed = ['Unit 1 · Weeks 1–2', 'Week 3 · Sep 14 – Sep 20 · Compass', 'Week 4 · Sep 21 – Sep 27 · Tides', 'Unit 2 · Weeks 6–8']
-    expect(grouped(mixed)).toMatchObject({ state: 'grouped', units: [{ number: 1, firstWeek: 1, lastWeek: 2 }, { number: 2, firstWeek: 6, lastWeek: 8 }] })
+    const mixed = [
+      'Unit 1 · Weeks 1–2',
+      'Week 3 · Sep 14 – Sep 20 · Compass',
+      'Week 4 · Sep 21 – Sep 27 · Tides',
+      'Unit 2 · Weeks 6–8',
+    ]
+    expect(grouped(mixed)).toMatchObject({
+      state: 'grouped',
+      units: [
+        { number: 1, firstWeek: 1, lastWeek: 2 },
+        { number: 2, firstWeek: 6, lastWeek: 8 },
+      ],
+    })
     const example = exampleCourse()
-    example.course.modules = [...example.course.modules.slice(0, 1), ...mixed.map((name, i) => ({ id: `m${i}`, name, published: true, opensAt: null, items: [], modules: [] }))]
+    example.course.modules = [
+      ...example.course.modules.slice(0, 1),
+      ...mixed.map((name, i) => ({
+        id: `m${i}`,
+        name,
+        published: true,
+        opensAt: null,
+        items: [],
+        modules: [],
+      })),
+    ]
     const worked = expectationFor(example)
-    const modules = worked.ok ? worked.value.expected.parts.filter((part) => part.key === 'week').map((part) => [part.values.unit ?? null, part.weeks.map((week) => week.number)]) : []
-    expect(modules).toEqual([[1, [1, 2]], [null, [3]], [null, [4]], [2, [6, 7, 8]]])
-    expect(pairsOf(example).pairing.pairs.filter((pair) => /^m\d/.test(pair.found)).map((pair) => pair.found)).toEqual(['m0', 'm1', 'm2', 'm3'])
+    const modules = worked.ok
+      ? worked.value.expected.parts
+          .filter((part) => part.key === 'week')
+          .map((part) => [part.values.unit ?? null, part.weeks.map((week) => week.number)])
+      : []
+    expect(modules).toEqual([
+      [1, [1, 2]],
+      [null, [3]],
+      [null, [4]],
+      [2, [6, 7, 8]],
+    ])
+    expect(
+      pairsOf(example)
+        .pairing.pairs.filter((pair) => /^m\d/.test(pair.found))
+        .map((pair) => pair.found),
+    ).toEqual(['m0', 'm1', 'm2', 'm3'])
   })
   it('cannot tell units that leave a week out, cover one twice, or say nothing', () => {
-    expect(grouped(['Unit 1 · Weeks 1–2', 'Unit 2 · Weeks 3–4', 'Unit 3 · Weeks 7–8'])).toMatchObject({ state: 'unreadable', why: 'week 6 stands in no unit' })
-    expect(grouped(['Unit 1 · Weeks 1–3', 'Unit 2 · Weeks 3–5', 'Unit 3 · Weeks 6–8'])).toMatchObject({ state: 'unreadable', why: 'week 3 stands in two units' })
+    expect(
+      grouped(['Unit 1 · Weeks 1–2', 'Unit 2 · Weeks 3–4', 'Unit 3 · Weeks 7–8']),
+    ).toMatchObject({ state: 'unreadable', why: 'week 6 stands in no unit' })
+    expect(
+      grouped(['Unit 1 · Weeks 1–3', 'Unit 2 · Weeks 3–5', 'Unit 3 · Weeks 6–8']),
+    ).toMatchObject({ state: 'unreadable', why: 'week 3 stands in two units' })
     expect(grouped(['Unit 1', 'Unit 2', 'Unit 3'])).toMatchObject({ state: 'unreadable' })
   })
 })

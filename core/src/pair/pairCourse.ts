@@ -1,10 +1,24 @@
 import { everyCourseItem, everyModule, type Course, type CourseItem } from '../course/index.ts'
-import { everyExpected, instanceOf, type ExpectedCourse, type ExpectedPart } from '../expand/index.ts'
+import {
+  everyExpected,
+  instanceOf,
+  type ExpectedCourse,
+  type ExpectedPart,
+} from '../expand/index.ts'
 import type { PageFacts } from '../page/index.ts'
 import { assign } from './assign.ts'
 import { calibrated, leastConfidence } from './confidence.ts'
 import { copiesOf, type Copy } from './copies.ts'
-import { evidenceFor, foundItem, foundModule, tellingAmong, totalWeight, type Evidence, type FoundPart, type Telling } from './evidence.ts'
+import {
+  evidenceFor,
+  foundItem,
+  foundModule,
+  tellingAmong,
+  totalWeight,
+  type Evidence,
+  type FoundPart,
+  type Telling,
+} from './evidence.ts'
 import type { Join } from './join.ts'
 import { mergedModules, splitPages, type MergedModules, type SplitPage } from './rearranged.ts'
 
@@ -51,7 +65,12 @@ const forbidden = -1000
  * @param pageOf facts of an item's page, or null; only called where they are needed
  * @param joins what people joined and unjoined by hand
  */
-export const pairCourse = (expected: ExpectedCourse, course: Course, pageOf: (item: CourseItem) => PageFacts | null, joins: readonly Join[] = []): Pairing => {
+export const pairCourse = (
+  expected: ExpectedCourse,
+  course: Course,
+  pageOf: (item: CourseItem) => PageFacts | null,
+  joins: readonly Join[] = [],
+): Pairing => {
   const near = expected.weeks[0]?.first ?? expected.facts.term.firstDay
   const pairOfExpected = new Map<string, Pair>()
   const pairOfFound = new Map<string, Pair>()
@@ -61,9 +80,13 @@ export const pairCourse = (expected: ExpectedCourse, course: Course, pageOf: (it
   const foundModules = everyModule(course.modules)
   const foundItems = everyCourseItem(course)
   const byInstance = new Map([...wanted, expected.home].map((part) => [part.instance, part]))
-  const moduleOfItem = new Map(foundItems.map((placed) => [placed.item.id, placed.module?.id ?? null]))
+  const moduleOfItem = new Map(
+    foundItems.map((placed) => [placed.item.id, placed.module?.id ?? null]),
+  )
   const foundIds = new Set([...foundModules.map((module) => module.id), ...moduleOfItem.keys()])
-  const unjoined = new Set(joins.filter((one) => one.what === 'unjoin').map((one) => `${one.expected} ${one.found}`))
+  const unjoined = new Set(
+    joins.filter((one) => one.what === 'unjoin').map((one) => `${one.expected} ${one.found}`),
+  )
 
   const join = (pair: Omit<Pair, 'moved'>) => {
     if (pairOfExpected.has(pair.expected) || pairOfFound.has(pair.found)) return
@@ -74,31 +97,81 @@ export const pairCourse = (expected: ExpectedCourse, course: Course, pageOf: (it
 
   const isModule = (id: string) => !moduleOfItem.has(id)
   for (const { what, expected: instance, found } of joins)
-    if (what === 'join' && byInstance.has(instance) && foundIds.has(found) && (byInstance.get(instance)?.kind === 'module') === isModule(found)) join({ expected: instance, found, by: 'hand', confidence: 1, reasons: ['joined by hand'] })
+    if (
+      what === 'join' &&
+      byInstance.has(instance) &&
+      foundIds.has(found) &&
+      (byInstance.get(instance)?.kind === 'module') === isModule(found)
+    )
+      join({ expected: instance, found, by: 'hand', confidence: 1, reasons: ['joined by hand'] })
   const recorded = (id: string, as: CourseItem['recordedAs']) => {
     if (!as) return
     const instance = instanceOf(as.part, as.repetition)
-    if (byInstance.has(instance) && !unjoined.has(`${instance} ${id}`)) join({ expected: instance, found: id, by: 'recorded', confidence: 1, reasons: ['made by deployment'] })
+    if (byInstance.has(instance) && !unjoined.has(`${instance} ${id}`))
+      join({
+        expected: instance,
+        found: id,
+        by: 'recorded',
+        confidence: 1,
+        reasons: ['made by deployment'],
+      })
   }
   for (const module of foundModules) recorded(module.id, module.recordedAs)
   for (const { item } of foundItems) recorded(item.id, item.recordedAs)
-  if (course.homePage !== null && moduleOfItem.has(course.homePage) && !unjoined.has(`${expected.home.instance} ${course.homePage}`))
-    join({ expected: expected.home.instance, found: course.homePage, by: 'evidence', confidence: 1, reasons: ['set as the home page'] })
+  if (
+    course.homePage !== null &&
+    moduleOfItem.has(course.homePage) &&
+    !unjoined.has(`${expected.home.instance} ${course.homePage}`)
+  )
+    join({
+      expected: expected.home.instance,
+      found: course.homePage,
+      by: 'evidence',
+      confidence: 1,
+      reasons: ['set as the home page'],
+    })
 
   const tellings = new Map<string | null, Telling>()
   const tellingOf = (part: ExpectedPart): Telling => {
     const key = part.kind === 'module' ? null : (part.parent ?? part.instance)
     let telling = tellings.get(key)
-    if (!telling) tellings.set(key, (telling = tellingAmong((key === null ? wantedModules : (byInstance.get(key)?.items ?? [part])).map((one) => one.name))))
+    if (!telling)
+      tellings.set(
+        key,
+        (telling = tellingAmong(
+          (key === null ? wantedModules : (byInstance.get(key)?.items ?? [part])).map(
+            (one) => one.name,
+          ),
+        )),
+      )
     return telling
   }
 
-  const pairByEvidence = (parts: ExpectedPart[], placeOf: (part: ExpectedPart) => number, found: FoundPart[], threshold: number) => {
+  const pairByEvidence = (
+    parts: ExpectedPart[],
+    placeOf: (part: ExpectedPart) => number,
+    found: FoundPart[],
+    threshold: number,
+  ) => {
     if (parts.length === 0 || found.length === 0) return
     const evidenceOf = (part: ExpectedPart, one: FoundPart): Evidence[] => {
-      if (unjoined.size > 0 && unjoined.has(`${part.instance} ${one.id}`)) return [{ weight: forbidden, says: 'unjoined by hand' }]
+      if (unjoined.size > 0 && unjoined.has(`${part.instance} ${one.id}`))
+        return [{ weight: forbidden, says: 'unjoined by hand' }]
       const parentPair = part.parent === null ? null : pairOfExpected.get(part.parent)
-      return evidenceFor(part, one, placeOf(part), part.kind === 'module' ? null : parentPair ? parentPair.found === one.module : part.parent === null ? null : false, near, tellingOf(part))
+      return evidenceFor(
+        part,
+        one,
+        placeOf(part),
+        part.kind === 'module'
+          ? null
+          : parentPair
+            ? parentPair.found === one.module
+            : part.parent === null
+              ? null
+              : false,
+        near,
+        tellingOf(part),
+      )
     }
     // Most evidence is for pairs that do not come about: only its weight is held.
     const scores = parts.map((part) => found.map((one) => totalWeight(evidenceOf(part, one))))
@@ -107,10 +180,16 @@ export const pairCourse = (expected: ExpectedCourse, course: Course, pageOf: (it
       const one = column === null ? undefined : found[column]
       if (!part || !one || column === null) return
       const score = scores[row]?.[column] ?? 0
-      const rivals = [...(scores[row] ?? []).filter((_, other) => other !== column), ...scores.filter((_, other) => other !== row).map((other) => other[column] ?? -Infinity)]
+      const rivals = [
+        ...(scores[row] ?? []).filter((_, other) => other !== column),
+        ...scores.filter((_, other) => other !== row).map((other) => other[column] ?? -Infinity),
+      ]
       const confidence = calibrated(score, score - Math.max(0, ...rivals))
       if (confidence < leastConfidence) return
-      const reasons = evidenceOf(part, one).filter((each) => Math.abs(each.weight) >= 0.5).sort((a, b) => b.weight - a.weight).map((each) => each.says)
+      const reasons = evidenceOf(part, one)
+        .filter((each) => Math.abs(each.weight) >= 0.5)
+        .sort((a, b) => b.weight - a.weight)
+        .map((each) => each.says)
       join({ expected: part.instance, found: one.id, by: 'evidence', confidence, reasons })
     })
   }
@@ -118,10 +197,16 @@ export const pairCourse = (expected: ExpectedCourse, course: Course, pageOf: (it
   pairByEvidence(
     wantedModules.filter((part) => !pairOfExpected.has(part.instance)),
     (part) => wantedModules.indexOf(part) / Math.max(1, wantedModules.length - 1),
-    foundModules.flatMap((module, i) => (pairOfFound.has(module.id) ? [] : [foundModule(module, i / Math.max(1, foundModules.length - 1), pageOf)])),
+    foundModules.flatMap((module, i) =>
+      pairOfFound.has(module.id)
+        ? []
+        : [foundModule(module, i / Math.max(1, foundModules.length - 1), pageOf)],
+    ),
     0,
   )
-  const openItems = foundItems.filter(({ item }) => !pairOfFound.has(item.id)).map(({ item, module, index }) => foundItem(item, module, index, pageOf))
+  const openItems = foundItems
+    .filter(({ item }) => !pairOfFound.has(item.id))
+    .map(({ item, module, index }) => foundItem(item, module, index, pageOf))
   for (const module of wantedModules) {
     const there = pairOfExpected.get(module.instance)?.found
     if (there === undefined) continue
@@ -133,22 +218,41 @@ export const pairCourse = (expected: ExpectedCourse, course: Course, pageOf: (it
     )
   }
   const rest = wantedItems.filter((item) => !pairOfExpected.has(item.instance) && !item.inBreak)
-  pairByEvidence(rest, () => 0.5, openItems.filter((one) => !pairOfFound.has(one.id)), rescueThreshold)
+  pairByEvidence(
+    rest,
+    () => 0.5,
+    openItems.filter((one) => !pairOfFound.has(one.id)),
+    rescueThreshold,
+  )
 
   for (const pair of pairOfExpected.values()) {
     const parent = byInstance.get(pair.expected)?.parent ?? null
     const standsIn = moduleOfItem.get(pair.found)
-    pair.moved = parent !== null && standsIn !== undefined && pairOfExpected.get(parent)?.found !== standsIn
+    pair.moved =
+      parent !== null && standsIn !== undefined && pairOfExpected.get(parent)?.found !== standsIn
   }
   const foundFor = (instance: string): string | null => pairOfExpected.get(instance)?.found ?? null
   const unpaired = foundItems.filter(({ item }) => !pairOfFound.has(item.id))
   const split = splitPages(wantedItems, foundFor, foundItems, unpaired, pageOf)
   const halves = new Set(split.flatMap((one) => one.found.slice(1)))
   return {
-    pairs: [...wantedModules, ...wantedItems].flatMap((part) => pairOfExpected.get(part.instance) ?? []),
-    missing: [...wantedModules, ...wantedItems].filter((part) => !pairOfExpected.has(part.instance)).map((part) => part.instance),
-    extra: [...foundModules.map((module) => module.id), ...foundItems.map(({ item }) => item.id)].filter((id) => !pairOfFound.has(id)),
-    copies: copiesOf(wantedItems, foundFor, unpaired.filter(({ item }) => !halves.has(item.id)), moduleOfItem, pageOf),
+    pairs: [...wantedModules, ...wantedItems].flatMap(
+      (part) => pairOfExpected.get(part.instance) ?? [],
+    ),
+    missing: [...wantedModules, ...wantedItems]
+      .filter((part) => !pairOfExpected.has(part.instance))
+      .map((part) => part.instance),
+    extra: [
+      ...foundModules.map((module) => module.id),
+      ...foundItems.map(({ item }) => item.id),
+    ].filter((id) => !pairOfFound.has(id)),
+    copies: copiesOf(
+      wantedItems,
+      foundFor,
+      unpaired.filter(({ item }) => !halves.has(item.id)),
+      moduleOfItem,
+      pageOf,
+    ),
     merged: mergedModules(wantedModules, foundFor, moduleOfItem),
     split,
     lapsed: joins.filter((one) => !byInstance.has(one.expected) || !foundIds.has(one.found)),

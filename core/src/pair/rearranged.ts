@@ -18,11 +18,17 @@ export interface SplitPage {
 const leastShare = 0.5
 
 /** Modules for which nothing was found by itself, but most of whose items stand together in the module of another. */
-export const mergedModules = (modules: readonly ExpectedPart[], foundFor: (instance: string) => string | null, moduleOfItem: ReadonlyMap<string, string | null>): MergedModules[] => {
-  const paired = new Map(modules.flatMap((module) => {
-    const found = foundFor(module.instance)
-    return found === null ? [] : [[found, module.instance] as const]
-  }))
+export const mergedModules = (
+  modules: readonly ExpectedPart[],
+  foundFor: (instance: string) => string | null,
+  moduleOfItem: ReadonlyMap<string, string | null>,
+): MergedModules[] => {
+  const paired = new Map(
+    modules.flatMap((module) => {
+      const found = foundFor(module.instance)
+      return found === null ? [] : [[found, module.instance] as const]
+    }),
+  )
   const groups = new Map<string, string[]>()
   for (const module of modules) {
     if (foundFor(module.instance) !== null) continue
@@ -35,19 +41,33 @@ export const mergedModules = (modules: readonly ExpectedPart[], foundFor: (insta
       if (at !== null) standing.set(at, (standing.get(at) ?? 0) + 1)
     }
     const [best] = [...standing].sort((a, b) => b[1] - a[1])
-    if (!best || items < 2 || best[1] < items * leastShare || best[1] < module.items.length * leastShare) continue
+    if (
+      !best ||
+      items < 2 ||
+      best[1] < items * leastShare ||
+      best[1] < module.items.length * leastShare
+    )
+      continue
     const first = paired.get(best[0])
-    if (first !== undefined) groups.set(best[0], [...(groups.get(best[0]) ?? [first]), module.instance])
+    if (first !== undefined)
+      groups.set(best[0], [...(groups.get(best[0]) ?? [first]), module.instance])
   }
   return [...groups].map(([found, expected]) => ({ expected, found }))
 }
 
 /** Lines of a block must be this long to tell it from others. */
 const tellingLength = 25
-const telling = (html: string): string[] => linesOfBlock(html).filter((line) => line.length >= tellingLength)
+const telling = (html: string): string[] =>
+  linesOfBlock(html).filter((line) => line.length >= tellingLength)
 
 /** Pages whose missing blocks stand in an unpaired page of the same module. */
-export const splitPages = (parts: readonly ExpectedPart[], foundFor: (instance: string) => string | null, all: readonly PlacedItem[], unpaired: readonly PlacedItem[], pageOf: (item: CourseItem) => PageFacts | null): SplitPage[] => {
+export const splitPages = (
+  parts: readonly ExpectedPart[],
+  foundFor: (instance: string) => string | null,
+  all: readonly PlacedItem[],
+  unpaired: readonly PlacedItem[],
+  pageOf: (item: CourseItem) => PageFacts | null,
+): SplitPage[] => {
   const candidates = unpaired.filter(({ item }) => item.html !== null)
   if (candidates.length === 0) return []
   const placed = new Map(all.map((one) => [one.item.id, one]))
@@ -60,16 +80,34 @@ export const splitPages = (parts: readonly ExpectedPart[], foundFor: (instance: 
     const has = new Set(page.paragraphs.map((one) => one.text))
     const gone = part.blocks.flatMap((block) => {
       const lines = telling(block.html)
-      return (lines.length > 0 && !lines.some((line) => has.has(line))) || (!page.markers.includes(block.key) && page.markers.length > 0) ? [{ key: block.key, lines }] : []
+      return (lines.length > 0 && !lines.some((line) => has.has(line))) ||
+        (!page.markers.includes(block.key) && page.markers.length > 0)
+        ? [{ key: block.key, lines }]
+        : []
     })
     if (gone.length === 0) return []
     const rest = near.filter(({ item }) => {
       const other = pageOf(item)
       const held = new Set(other?.paragraphs.map((one) => one.text))
       // What also holds the blocks that are still in the first is a copy, not the other half.
-      const repeats = part.blocks.filter((block) => !gone.some((one) => one.key === block.key)).some((block) => other?.markers.includes(block.key) || telling(block.html).some((line) => held.has(line)))
-      return !repeats && gone.some(({ key, lines }) => (other?.markedPart === part.instance && other.markers.includes(key)) || lines.some((line) => held.has(line)))
+      const repeats = part.blocks
+        .filter((block) => !gone.some((one) => one.key === block.key))
+        .some(
+          (block) =>
+            other?.markers.includes(block.key) ||
+            telling(block.html).some((line) => held.has(line)),
+        )
+      return (
+        !repeats &&
+        gone.some(
+          ({ key, lines }) =>
+            (other?.markedPart === part.instance && other.markers.includes(key)) ||
+            lines.some((line) => held.has(line)),
+        )
+      )
     })
-    return rest.length === 0 ? [] : [{ expected: part.instance, found: [first.item.id, ...rest.map(({ item }) => item.id)] }]
+    return rest.length === 0
+      ? []
+      : [{ expected: part.instance, found: [first.item.id, ...rest.map(({ item }) => item.id)] }]
   })
 }

@@ -10,7 +10,11 @@ export type FieldBase = z.output<typeof FieldBase>
 const BodyId = z.string().min(1).max(64)
 
 /** What was deployed of one block: its HTML as we sent it, and the page in which the platform gave it back, by their ids. */
-export const BlockBase = z.strictObject({ key: z.string().max(80), sent: BodyId, page: BodyId.nullable().describe('null: it was never in a page we saw') })
+export const BlockBase = z.strictObject({
+  key: z.string().max(80),
+  sent: BodyId,
+  page: BodyId.nullable().describe('null: it was never in a page we saw'),
+})
 export type BlockBase = z.output<typeof BlockBase>
 
 /** What an earlier deployment made of one part instance: the base of the next merge. */
@@ -20,11 +24,17 @@ export const BaseEntry = z.strictObject({
   template: z.string().max(80).describe('Key of the template it was deployed from'),
   ...RecordedAs.shape,
   kind: z.union([ItemKind, z.literal('module')]),
-  parent: z.string().max(200).nullable().describe('Instance of the module it was put into; null: into none'),
+  parent: z
+    .string()
+    .max(200)
+    .nullable()
+    .describe('Instance of the module it was put into; null: into none'),
   format: z.string().max(500).nullable().describe('Naming format its name was written by'),
   fields: z.record(z.string(), FieldBase),
   blocks: z.array(BlockBase),
-  page: BodyId.nullable().describe('The page as the platform gave it back, while all of it is ours; null once it holds something else'),
+  page: BodyId.nullable().describe(
+    'The page as the platform gave it back, while all of it is ours; null once it holds something else',
+  ),
 })
 export type BaseEntry = z.output<typeof BaseEntry>
 
@@ -33,11 +43,19 @@ export const Base = z.strictObject({
   schema: z.literal('wickerframe.base/1'),
   course: z.record(z.string(), FieldBase).describe('Fields of the course itself'),
   parts: z.array(BaseEntry).max(20_000),
-  bodies: z.record(BodyId, z.string()).default({}).describe('The HTML behind the ids, as far as it travels with the document'),
+  bodies: z
+    .record(BodyId, z.string())
+    .default({})
+    .describe('The HTML behind the ids, as far as it travels with the document'),
 })
 export type Base = z.output<typeof Base>
 
-export const emptyBase = (): Base => ({ schema: 'wickerframe.base/1', course: {}, parts: [], bodies: {} })
+export const emptyBase = (): Base => ({
+  schema: 'wickerframe.base/1',
+  course: {},
+  parts: [],
+  bodies: {},
+})
 
 /** HTML kept by its content. Equal HTML has equal ids. */
 export interface Bodies {
@@ -70,4 +88,9 @@ export const keptBodies = (known: Readonly<Record<string, string>> = {}): KeptBo
 
 /** Recorded identity of a course's base, by the platform's ids. */
 export const identityOf = (base: Base): Map<string, RecordedAs> =>
-  new Map(base.parts.map((entry) => [entry.platformId, { part: entry.part, repetition: entry.repetition, number: entry.number }]))
+  new Map(
+    base.parts.map((entry) => [
+      entry.platformId,
+      { part: entry.part, repetition: entry.repetition, number: entry.number },
+    ]),
+  )

@@ -1,4 +1,10 @@
-import { everyCourseItem, everyModule, type Course, type CourseItem, type CourseModule } from '../course/index.ts'
+import {
+  everyCourseItem,
+  everyModule,
+  type Course,
+  type CourseItem,
+  type CourseModule,
+} from '../course/index.ts'
 import type { Base, BaseEntry, Bodies, FieldBase } from './base.ts'
 import type { NextBase } from './nextBase.ts'
 import { presentField } from './wantedFields.ts'
@@ -8,12 +14,32 @@ import { presentField } from './wantedFields.ts'
  * @param ids the platform's id for each instance the plan created
  * @param course as it stands after the change set, from the platform's own transaction
  */
-export const baseAfter = (next: NextBase, ids: Readonly<Record<string, string>>, course: Course, bodies: Bodies): Base => {
-  const items = new Map<string, CourseItem>(everyCourseItem(course).map(({ item }) => [item.id, item]))
-  const modules = new Map<string, CourseModule>(everyModule(course.modules).map((module) => [module.id, module]))
-  const echoed = (of: Course | CourseModule | CourseItem, fields: Record<string, FieldBase>, fresh: readonly string[]): Record<string, FieldBase> => {
+export const baseAfter = (
+  next: NextBase,
+  ids: Readonly<Record<string, string>>,
+  course: Course,
+  bodies: Bodies,
+): Base => {
+  const items = new Map<string, CourseItem>(
+    everyCourseItem(course).map(({ item }) => [item.id, item]),
+  )
+  const modules = new Map<string, CourseModule>(
+    everyModule(course.modules).map((module) => [module.id, module]),
+  )
+  const echoed = (
+    of: Course | CourseModule | CourseItem,
+    fields: Record<string, FieldBase>,
+    fresh: readonly string[],
+  ): Record<string, FieldBase> => {
     const again = new Set(fresh)
-    return Object.fromEntries(Object.entries(fields).map(([field, value]) => [field, again.has(field) ? { sent: value.sent, echo: presentField(of, field) as FieldBase['echo'] } : value]))
+    return Object.fromEntries(
+      Object.entries(fields).map(([field, value]) => [
+        field,
+        again.has(field)
+          ? { sent: value.sent, echo: presentField(of, field) as FieldBase['echo'] }
+          : value,
+      ]),
+    )
   }
   const parts = next.parts.flatMap(({ freshFields, freshPage, blocks, ...entry }): BaseEntry[] => {
     const platformId = entry.platformId ?? ids[entry.instance]
@@ -21,10 +47,20 @@ export const baseAfter = (next: NextBase, ids: Readonly<Record<string, string>>,
     const item = items.get(platformId)
     const of = item ?? modules.get(platformId)
     const pageId = item?.html === undefined || item.html === null ? null : bodies.idOf(item.html)
-    return [{
-      ...entry, platformId, fields: of ? echoed(of, entry.fields, freshFields) : entry.fields,
-      blocks: blocks.map(({ fresh, ...block }) => (fresh ? { ...block, page: pageId } : block)), page: freshPage ? pageId : entry.page,
-    }]
+    return [
+      {
+        ...entry,
+        platformId,
+        fields: of ? echoed(of, entry.fields, freshFields) : entry.fields,
+        blocks: blocks.map(({ fresh, ...block }) => (fresh ? { ...block, page: pageId } : block)),
+        page: freshPage ? pageId : entry.page,
+      },
+    ]
   })
-  return { schema: 'wickerframe.base/1', course: echoed(course, next.course, next.freshCourseFields), parts, bodies: {} }
+  return {
+    schema: 'wickerframe.base/1',
+    course: echoed(course, next.course, next.freshCourseFields),
+    parts,
+    bodies: {},
+  }
 }

@@ -1,4 +1,9 @@
-import { applyChanges, type ChangeProblem, type Course, type PlatformHand } from '../course/index.ts'
+import {
+  applyChanges,
+  type ChangeProblem,
+  type Course,
+  type PlatformHand,
+} from '../course/index.ts'
 import { success, type Result } from '../document/index.ts'
 import type { ExpectedCourse } from '../expand/index.ts'
 import { emptyBase, keptBodies, type Base, type Bodies, type KeptBodies } from './base.ts'
@@ -7,15 +12,29 @@ import type { Plan } from './plan.ts'
 import { planDeployment } from './planDeployment.ts'
 
 /** Carries a plan out on a course document, as a platform would. @returns the course and the base after it */
-export const carryOut = (plan: Plan, course: Course, base: Base, hand: PlatformHand, bodies: Bodies): Result<{ course: Course; base: Base }, ChangeProblem> => {
+export const carryOut = (
+  plan: Plan,
+  course: Course,
+  base: Base,
+  hand: PlatformHand,
+  bodies: Bodies,
+): Result<{ course: Course; base: Base }, ChangeProblem> => {
   if (plan.state === 'left-out') return success({ course, base })
   const applied = applyChanges(course, plan.changes, hand)
   if (!applied.ok) return applied
-  return success({ course: applied.value.course, base: baseAfter(plan.next, applied.value.ids, applied.value.course, bodies) })
+  return success({
+    course: applied.value.course,
+    base: baseAfter(plan.next, applied.value.ids, applied.value.course, bodies),
+  })
 }
 
 /** An expected course put into a shell, worked out in memory as a platform would: for examples, benchmarks and tests. Throws when it cannot be. */
-export const deployInto = (expected: ExpectedCourse, shell: Course, hand: PlatformHand, onDate: string): { course: Course; base: Base; bodies: KeptBodies } => {
+export const deployInto = (
+  expected: ExpectedCourse,
+  shell: Course,
+  hand: PlatformHand,
+  onDate: string,
+): { course: Course; base: Base; bodies: KeptBodies } => {
   const bodies = keptBodies()
   const plan = planDeployment({ expected, course: shell, base: emptyBase(), bodies, onDate })
   if (plan.state !== 'ready') throw new Error(`nothing to deploy into ${shell.id}`)

@@ -8,29 +8,86 @@ import { presentField, wantedCourseFields } from './wantedFields.ts'
 
 type CourseBase = Pick<NextBase, 'course' | 'freshCourseFields'>
 
-const courseStep = { instance: 'course', part: 'course', kind: 'course', into: null, opensAt: null, dueAt: null } as const
+const courseStep = {
+  instance: 'course',
+  part: 'course',
+  kind: 'course',
+  into: null,
+  opensAt: null,
+  dueAt: null,
+} as const
 
 /** Merges the fields of the course itself: name, settings, grade scheme, navigation. */
-export const mergeCourseFields = ({ expected, course, base, first, adopts, chosenKey, changes, steps, decide }: PlanContext): CourseBase => {
+export const mergeCourseFields = ({
+  expected,
+  course,
+  base,
+  first,
+  adopts,
+  chosenKey,
+  changes,
+  steps,
+  decide,
+}: PlanContext): CourseBase => {
   if (!chosenKey('course')) return { course: base.course, freshCourseFields: [] }
   const wanted = wantedCourseFields(expected)
   const intoShell = first && !adopts
   // A shell's own name and settings are nobody's work: they count as untouched.
-  const untouched = () => Object.fromEntries(Object.keys(wanted).map((field) => [field, { sent: 'before deployment', echo: presentField(course, field) as FieldBase['echo'] }]))
-  const { write, told, fields, freshFields } = mergeFields({ wanted, of: course, before: intoShell ? untouched() : first ? null : base.course, name: null, hasWork: false, decide: (field) => decide('course', field) })
+  const untouched = () =>
+    Object.fromEntries(
+      Object.keys(wanted).map((field) => [
+        field,
+        { sent: 'before deployment', echo: presentField(course, field) as FieldBase['echo'] },
+      ]),
+    )
+  const { write, told, fields, freshFields } = mergeFields({
+    wanted,
+    of: course,
+    before: intoShell ? untouched() : first ? null : base.course,
+    name: null,
+    hasWork: false,
+    decide: (field) => decide('course', field),
+  })
   const { navigation, ...set } = gathered(course, write)
   if (Object.keys(set).length > 0) changes.push({ change: 'set-course', ...set })
-  if (navigation !== undefined) changes.push({ change: 'set-navigation', navigation: navigation as { label: string; hidden: boolean }[] })
+  if (navigation !== undefined)
+    changes.push({
+      change: 'set-navigation',
+      navigation: navigation as { label: string; hidden: boolean }[],
+    })
   if (told.length > 0)
     steps.push({
-      ...courseStep, does: told.some((one) => one.does === 'conflict') ? 'conflict' : told.some((one) => one.does === 'change') ? 'set' : 'keep', name: expected.name, fields: told,
-      reason: intoShell ? `named ${expected.name}, label ${expected.label}, in the time of ${expected.facts.term.timeZone}${expected.window ? ', open for as long as the template says' : ''}` : 'the course itself',
+      ...courseStep,
+      does: told.some((one) => one.does === 'conflict')
+        ? 'conflict'
+        : told.some((one) => one.does === 'change')
+          ? 'set'
+          : 'keep',
+      name: expected.name,
+      fields: told,
+      reason: intoShell
+        ? `named ${expected.name}, label ${expected.label}, in the time of ${expected.facts.term.timeZone}${expected.window ? ', open for as long as the template says' : ''}`
+        : 'the course itself',
     })
   return { course: fields, freshCourseFields: freshFields }
 }
 
 /** Merges which page is shown first. @returns what the base says of it then, or nothing new */
-export const mergeHome = ({ expected, course, base, first, adopts, found, created, standing, refOf, chosenPart, changes, steps, decide }: PlanContext): Record<string, FieldBase> => {
+export const mergeHome = ({
+  expected,
+  course,
+  base,
+  first,
+  adopts,
+  found,
+  created,
+  standing,
+  refOf,
+  chosenPart,
+  changes,
+  steps,
+  decide,
+}: PlanContext): Record<string, FieldBase> => {
   const { home } = expected
   const isNew = created.has(home.instance)
   if (!isNew && (standing(home.instance) === undefined || !chosenPart(home))) return {}
@@ -47,9 +104,29 @@ export const mergeHome = ({ expected, course, base, first, adopts, found, create
   const decided = what === 'conflict' ? decide('course', 'home') : null
   if (what === 'change' || decided === 'take') changes.push({ change: 'set-home', item: there })
   if (what === 'conflict') {
-    const present = course.homePage === null ? null : (found.get(course.homePage)?.item?.name ?? null)
+    const present =
+      course.homePage === null ? null : (found.get(course.homePage)?.item?.name ?? null)
     const reason = 'another page is shown first'
-    steps.push({ ...courseStep, does: 'conflict', name: 'Home page', reason, fields: [{ field: 'home', does: 'conflict', base: null, present, wanted: home.name, result: decided === 'take' ? home.name : present, decided: decided === 'both' ? null : decided, reason }] })
+    steps.push({
+      ...courseStep,
+      does: 'conflict',
+      name: 'Home page',
+      reason,
+      fields: [
+        {
+          field: 'home',
+          does: 'conflict',
+          base: null,
+          present,
+          wanted: home.name,
+          result: decided === 'take' ? home.name : present,
+          decided: decided === 'both' ? null : decided,
+          reason,
+        },
+      ],
+    })
   }
-  return what === 'change' || what === 'agree' || decided === 'take' || decided === 'keep' ? settled : {}
+  return what === 'change' || what === 'agree' || decided === 'take' || decided === 'keep'
+    ? settled
+    : {}
 }

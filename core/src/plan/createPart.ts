@@ -6,7 +6,12 @@ import { recordOf, type PlanContext } from './planContext.ts'
 import { wantedBlocks } from './wantedBlocks.ts'
 
 /** Plans a part that is not in the course, in its place among what is. */
-export const createPart = (part: ExpectedPart, reason: string, { yetToMove }: Moves, context: PlanContext): void => {
+export const createPart = (
+  part: ExpectedPart,
+  reason: string,
+  { yetToMove }: Moves,
+  context: PlanContext,
+): void => {
   const { expected, bodies, places, changes, next, refOf, siblingRefs, tell } = context
   const { definition } = part
   const fields = wantedFields(part, expected)
@@ -16,15 +21,46 @@ export const createPart = (part: ExpectedPart, reason: string, { yetToMove }: Mo
   const at = placeAmong(list, siblingRefs(part), self, yetToMove)
   list.splice(at ?? list.length, 0, self)
   const blocks = wantedBlocks(part, context)
-  if (definition.kind === 'module') changes.push({ change: 'create-module', clientId: part.instance, parent, at, fields: fields as { name: string } })
+  if (definition.kind === 'module')
+    changes.push({
+      change: 'create-module',
+      clientId: part.instance,
+      parent,
+      at,
+      fields: fields as { name: string },
+    })
   else
     changes.push({
-      change: 'create-item', clientId: part.instance, module: parent, at, kind: definition.kind,
-      fields: { ...(gathered(null, fields) as { name: string }), ...(blocks.length > 0 || definition.kind === 'page' ? { html: blocks.map((block) => block.written).join('\n') } : {}) },
+      change: 'create-item',
+      clientId: part.instance,
+      module: parent,
+      at,
+      kind: definition.kind,
+      fields: {
+        ...(gathered(null, fields) as { name: string }),
+        ...(blocks.length > 0 || definition.kind === 'page'
+          ? { html: blocks.map((block) => block.written).join('\n') }
+          : {}),
+      },
     })
   next.push({
-    ...recordOf(part, expected), platformId: null, fields: Object.fromEntries(Object.entries(fields).map(([field, value]) => [field, { sent: (value ?? null) as FieldBase['sent'], echo: null }])), freshFields: Object.keys(fields),
-    blocks: blocks.map((block) => ({ key: block.key, sent: bodies.idOf(block.kept), page: null, fresh: true })), page: null, freshPage: true,
+    ...recordOf(part, expected),
+    platformId: null,
+    fields: Object.fromEntries(
+      Object.entries(fields).map(([field, value]) => [
+        field,
+        { sent: (value ?? null) as FieldBase['sent'], echo: null },
+      ]),
+    ),
+    freshFields: Object.keys(fields),
+    blocks: blocks.map((block) => ({
+      key: block.key,
+      sent: bodies.idOf(block.kept),
+      page: null,
+      fresh: true,
+    })),
+    page: null,
+    freshPage: true,
   })
   tell('create', part, reason)
 }

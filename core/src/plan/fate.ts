@@ -7,7 +7,8 @@ import type { FieldBase } from './base.ts'
  */
 export type Fate = 'same' | 'change' | 'keep' | 'agree' | 'conflict'
 
-export const sameValue = (a: unknown, b: unknown): boolean => a === b || canonicalJson(a ?? null) === canonicalJson(b ?? null)
+export const sameValue = (a: unknown, b: unknown): boolean =>
+  a === b || canonicalJson(a ?? null) === canonicalJson(b ?? null)
 
 /** @param base null where nothing is known of an earlier deployment: then what differs is a conflict */
 export const fateOf = (base: FieldBase | null, present: unknown, wanted: unknown): Fate => {
@@ -44,4 +45,8 @@ export interface FieldStep {
   reason: string
 }
 
-export const decisionFor = (decisions: Decisions, instance: string, field: string): Decision | null => decisions.single[`${instance}/${field}`] ?? decisions.rule
+export const decisionFor = (
+  decisions: Decisions,
+  instance: string,
+  field: string,
+): Decision | null => decisions.single[`${instance}/${field}`] ?? decisions.rule

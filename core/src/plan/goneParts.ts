@@ -4,23 +4,50 @@ import { unchangedEntry, type Found, type PlanContext } from './planContext.ts'
 import { presentField } from './wantedFields.ts'
 
 /** Why a part that the template no longer has stays all the same; null when it may go. */
-const staysBecause = (entry: BaseEntry, { module, item }: Found, { course, bodies, places }: PlanContext): string | null => {
+const staysBecause = (
+  entry: BaseEntry,
+  { module, item }: Found,
+  { course, bodies, places }: PlanContext,
+): string | null => {
   const of = item ?? module
-  const untouched = of !== null && Object.entries(entry.fields).every(([field, { echo }]) => sameValue(presentField(of, field), echo)) && (!item || (item.html ?? '') === '' || (entry.page !== null && bodies.idOf(item.html ?? '') === entry.page))
+  const untouched =
+    of !== null &&
+    Object.entries(entry.fields).every(([field, { echo }]) =>
+      sameValue(presentField(of, field), echo),
+    ) &&
+    (!item ||
+      (item.html ?? '') === '' ||
+      (entry.page !== null && bodies.idOf(item.html ?? '') === entry.page))
   if (item?.studentWork) return 'students have work in it'
   if (!untouched) return 'it was edited here'
-  if (module && places.itemsIn(module.id).length + places.modulesIn(module.id).length > 0) return 'something stands in it'
+  if (module && places.itemsIn(module.id).length + places.modulesIn(module.id).length > 0)
+    return 'something stands in it'
   if (item && course.homePage === item.id) return 'it is the home page'
   return null
 }
 
 /** Plans for what the template had before and no longer has: removed if untouched and without student work, else left and told. */
 export const planGoneParts = (context: PlanContext): void => {
-  const { expected, base, partOf, found, standsIn, placed, chosenKey, nameOf, places, changes, steps, next } = context
+  const {
+    expected,
+    base,
+    partOf,
+    found,
+    standsIn,
+    placed,
+    chosenKey,
+    nameOf,
+    places,
+    changes,
+    steps,
+    next,
+  } = context
   const gone = base.parts.filter((entry) => !partOf.has(entry.instance))
   const removed = new Set<string>()
   // Items before the modules they stand in, inner before outer.
-  for (const entry of [...gone].reverse().sort((a, b) => Number(a.kind === 'module') - Number(b.kind === 'module'))) {
+  for (const entry of [...gone]
+    .reverse()
+    .sort((a, b) => Number(a.kind === 'module') - Number(b.kind === 'module'))) {
     const at = found.get(entry.platformId)
     const of = at?.item ?? at?.module
     // What another template brought is none of this one's business.
@@ -33,13 +60,26 @@ export const planGoneParts = (context: PlanContext): void => {
     if (why === null) {
       removed.add(entry.instance)
       changes.push({ change: at.module ? 'remove-module' : 'remove-item', id: entry.platformId })
-      const list = at.module ? places.modulesIn(entry.parent === null ? null : (placed(entry.parent) ?? null)) : places.itemsIn(standsIn.get(entry.platformId) ?? null)
+      const list = at.module
+        ? places.modulesIn(entry.parent === null ? null : (placed(entry.parent) ?? null))
+        : places.itemsIn(standsIn.get(entry.platformId) ?? null)
       const index = list.indexOf(entry.platformId)
       if (index >= 0) list.splice(index, 1)
     }
     steps.push({
-      does: why === null ? 'remove' : 'keep', instance: entry.instance, part: entry.part, kind: entry.kind, name: of.name, into: nameOf(entry.parent), opensAt: null, dueAt: null, fields: [],
-      reason: why === null ? 'no longer in the template; it is as it was deployed, and nobody has worked in it' : `no longer in the template, but ${why}; it stays`,
+      does: why === null ? 'remove' : 'keep',
+      instance: entry.instance,
+      part: entry.part,
+      kind: entry.kind,
+      name: of.name,
+      into: nameOf(entry.parent),
+      opensAt: null,
+      dueAt: null,
+      fields: [],
+      reason:
+        why === null
+          ? 'no longer in the template; it is as it was deployed, and nobody has worked in it'
+          : `no longer in the template, but ${why}; it stays`,
     })
   }
   next.push(...gone.filter((entry) => !removed.has(entry.instance)).map(unchangedEntry))

@@ -2,7 +2,9 @@ import type { ExpectedPart } from '../expand/index.ts'
 
 /** HTML with the target of each link to a part instance written anew. */
 export const withLinks = (html: string, to: (instance: string) => string): string =>
-  html.includes('href="ref:') ? html.replace(/href="ref:([^"]+)"/g, (_, instance: string) => `href="${to(instance)}"`) : html
+  html.includes('href="ref:')
+    ? html.replace(/href="ref:([^"]+)"/g, (_, instance: string) => `href="${to(instance)}"`)
+    : html
 
 /** A link to a part as it is kept with a base: by the part and its number, so that the same block has the same HTML in every course. */
 export const keptRef = (instance: string, partOf: ReadonlyMap<string, ExpectedPart>): string => {

@@ -28,7 +28,14 @@ export interface FieldsMerge {
 }
 
 /** Merges the fields of something that stands. */
-export const mergeFields = ({ wanted, of, before, name, hasWork, decide }: FieldsMergeInput): FieldsMerge => {
+export const mergeFields = ({
+  wanted,
+  of,
+  before,
+  name,
+  hasWork,
+  decide,
+}: FieldsMergeInput): FieldsMerge => {
   const write: Fields = {}
   const told: FieldStep[] = []
   const fields: Record<string, FieldBase> = { ...before }
@@ -39,11 +46,31 @@ export const mergeFields = ({ wanted, of, before, name, hasWork, decide }: Field
     const was = before?.[field] ?? unspoken
     const present = presentField(of, field)
     const fate = fateOf(was, present, value)
-    const say = (does: FieldStep['does'], result: unknown, reason: string, decided: Decision | null = null) => told.push({ field, does, base: was?.sent ?? null, present, wanted: value, result, decided, reason })
+    const say = (
+      does: FieldStep['does'],
+      result: unknown,
+      reason: string,
+      decided: Decision | null = null,
+    ) =>
+      told.push({
+        field,
+        does,
+        base: was?.sent ?? null,
+        present,
+        wanted: value,
+        result,
+        decided,
+        reason,
+      })
     const sent = (value ?? null) as FieldBase['sent']
     if (fate === 'agree') {
       fields[field] = { sent, echo: present as FieldBase['echo'] }
-      if (was === null || !sameValue(was.sent, value)) say('agree', present, was === null ? 'is there already' : 'the course says what the template says now')
+      if (was === null || !sameValue(was.sent, value))
+        say(
+          'agree',
+          present,
+          was === null ? 'is there already' : 'the course says what the template says now',
+        )
       continue
     }
     if (fate === 'same' || fate === 'keep') continue
@@ -58,12 +85,26 @@ export const mergeFields = ({ wanted, of, before, name, hasWork, decide }: Field
       say('change', value, 'changed in the template; it is as it was deployed')
       continue
     }
-    const merged = field === 'name' && name?.format && was ? mergeName({ format: name.format, name: String(was.sent) }, String(present), formatOfName(name.part), name.part.values) : null
+    const merged =
+      field === 'name' && name?.format && was
+        ? mergeName(
+            { format: name.format, name: String(was.sent) },
+            String(present),
+            formatOfName(name.part),
+            name.part.values,
+          )
+        : null
     if (merged !== null) {
       // Kept as wanted, not as it stands: the instructor's own words in it stay theirs in the next merge.
       fields[field] = { sent, echo: sent }
       if (merged !== present) write[field] = merged
-      say(merged === present ? 'agree' : 'change', merged, merged === present ? 'the instructor’s words stay in it' : 'changed in the template; the instructor’s own words stay in it')
+      say(
+        merged === present ? 'agree' : 'change',
+        merged,
+        merged === present
+          ? 'the instructor’s words stay in it'
+          : 'changed in the template; the instructor’s own words stay in it',
+      )
       continue
     }
     const decided = decide(field)
@@ -72,7 +113,14 @@ export const mergeFields = ({ wanted, of, before, name, hasWork, decide }: Field
       fields[field] = { sent, echo: null }
       freshFields.push(field)
     } else if (decided === 'keep') fields[field] = { sent, echo: sent }
-    say('conflict', decided === 'take' ? value : present, was === null ? 'the course says something else than the template' : 'changed in the template and in the course', decided === 'both' ? null : decided)
+    say(
+      'conflict',
+      decided === 'take' ? value : present,
+      was === null
+        ? 'the course says something else than the template'
+        : 'changed in the template and in the course',
+      decided === 'both' ? null : decided,
+    )
   }
   return { write, told, fields, freshFields }
 }

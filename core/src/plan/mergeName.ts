@@ -1,4 +1,11 @@
-import { definitionOf, formatOf, readName, renderName, type FieldName, type FieldValues } from '../naming/index.ts'
+import {
+  definitionOf,
+  formatOf,
+  readName,
+  renderName,
+  type FieldName,
+  type FieldValues,
+} from '../naming/index.ts'
 
 /**
  * Merges a name through its fields: what the instructor wrote in fields of their own words is kept, everything else is
@@ -8,7 +15,12 @@ import { definitionOf, formatOf, readName, renderName, type FieldName, type Fiel
  * @returns null when the present name cannot be read, says something else where the words are not the instructor's own, or
  * would lose the instructor's words
  */
-export const mergeName = (was: { format: string; name: string }, present: string, wantedFormat: string, values: FieldValues): string | null => {
+export const mergeName = (
+  was: { format: string; name: string },
+  present: string,
+  wantedFormat: string,
+  values: FieldValues,
+): string | null => {
   const format = formatOf(was.format)
   const before = readName(format, was.name, {})
   const now = readName(format, present, {})

@@ -50,7 +50,9 @@ interface Splice {
 }
 
 /** What the base says stood in a block, and what stands there now. */
-type Standing = { state: 'untouched' | 'touched'; region: BlockRegion } | { state: 'removed' | 'doubtful'; region: null }
+type Standing =
+  | { state: 'untouched' | 'touched'; region: BlockRegion }
+  | { state: 'removed' | 'doubtful'; region: null }
 
 /**
  * Merges a page block by block, as splices by source offset: bytes outside the blocks that change stay as they are. A page
@@ -60,32 +62,109 @@ export const mergePage = (input: PageMergeInput): PageMerge => {
   const { wanted, base, ours, present, bodies, decide, restoreFixed, chosen } = input
   const known = new Map((base ?? []).map((block) => [block.key, block]))
   const wantedKeys = new Set(wanted.map((block) => block.key))
-  const unchanged = (block: WantedBlock): boolean => block.unchangedAs.some((html) => bodies.idOf(html) === known.get(block.key)?.sent)
+  const unchanged = (block: WantedBlock): boolean =>
+    block.unchangedAs.some((html) => bodies.idOf(html) === known.get(block.key)?.sent)
   const surviving = (base ?? []).filter((block) => wantedKeys.has(block.key))
   const place = new Map(wanted.map((block, i) => [block.key, i]))
-  const moved = new Set(fewestMoves(surviving.map((block) => place.get(block.key) ?? 0)).flatMap((i) => surviving[i]?.key ?? []))
-  const asks = (block: WantedBlock): boolean => chosen(block.key) && (!known.has(block.key) || !unchanged(block) || moved.has(block.key) || (restoreFixed && block.isFixed))
+  const moved = new Set(
+    fewestMoves(surviving.map((block) => place.get(block.key) ?? 0)).flatMap(
+      (i) => surviving[i]?.key ?? [],
+    ),
+  )
+  const asks = (block: WantedBlock): boolean =>
+    chosen(block.key) &&
+    (!known.has(block.key) ||
+      !unchanged(block) ||
+      moved.has(block.key) ||
+      (restoreFixed && block.isFixed))
   const gone = (base ?? []).filter((block) => !wantedKeys.has(block.key) && chosen(block.key))
-  if (!wanted.some(asks) && gone.length === 0) return { html: null, steps: [], blocks: (base ?? []).map((block) => ({ ...block, fresh: false })), ours: ours !== null && present !== null && bodies.idOf(present) === ours }
+  if (!wanted.some(asks) && gone.length === 0)
+    return {
+      html: null,
+      steps: [],
+      blocks: (base ?? []).map((block) => ({ ...block, fresh: false })),
+      ours: ours !== null && present !== null && bodies.idOf(present) === ours,
+    }
 
   const sentOf = (key: string): string | null => bodies.htmlOf(known.get(key)?.sent ?? '') ?? null
-  const fresh = (block: WantedBlock): NextBlock => ({ key: block.key, sent: bodies.idOf(block.kept), page: null, fresh: true })
-  const isOurs = present === null ? surviving.length === 0 : ours !== null && bodies.idOf(present) === ours
+  const fresh = (block: WantedBlock): NextBlock => ({
+    key: block.key,
+    sent: bodies.idOf(block.kept),
+    page: null,
+    fresh: true,
+  })
+  const isOurs =
+    present === null ? surviving.length === 0 : ours !== null && bodies.idOf(present) === ours
   if (isOurs && [...wantedKeys, ...known.keys()].every(chosen)) {
     const steps = [
-      ...wanted.filter((block) => !known.has(block.key) || !unchanged(block)).map((block) => step(block.key, 'change', sentOf(block.key), sentOf(block.key), block.kept, block.kept, known.has(block.key) ? 'changed in the template; it is as it was deployed' : 'new in the template')),
-      ...gone.map((block) => step(block.key, 'change', sentOf(block.key), sentOf(block.key), null, null, 'no longer in the template; it is as it was deployed')),
-      ...[...moved].filter((key) => known.has(key)).map((key) => step(key, 'change', 'its place', 'its place', 'another place', 'another place', 'moved in the template')),
+      ...wanted
+        .filter((block) => !known.has(block.key) || !unchanged(block))
+        .map((block) =>
+          step(
+            block.key,
+            'change',
+            sentOf(block.key),
+            sentOf(block.key),
+            block.kept,
+            block.kept,
+            known.has(block.key)
+              ? 'changed in the template; it is as it was deployed'
+              : 'new in the template',
+          ),
+        ),
+      ...gone.map((block) =>
+        step(
+          block.key,
+          'change',
+          sentOf(block.key),
+          sentOf(block.key),
+          null,
+          null,
+          'no longer in the template; it is as it was deployed',
+        ),
+      ),
+      ...[...moved]
+        .filter((key) => known.has(key))
+        .map((key) =>
+          step(
+            key,
+            'change',
+            'its place',
+            'its place',
+            'another place',
+            'another place',
+            'moved in the template',
+          ),
+        ),
     ]
-    if (steps.length === 0) return { html: null, steps, blocks: (base ?? []).map((block) => ({ ...block, fresh: false })), ours: true }
-    return { html: wanted.map((block) => block.written).join('\n'), steps, blocks: wanted.map(fresh), ours: true }
+    if (steps.length === 0)
+      return {
+        html: null,
+        steps,
+        blocks: (base ?? []).map((block) => ({ ...block, fresh: false })),
+        ours: true,
+      }
+    return {
+      html: wanted.map((block) => block.written).join('\n'),
+      steps,
+      blocks: wanted.map(fresh),
+      ours: true,
+    }
   }
 
   const page = present ?? ''
-  const lookedFor = base === null ? wanted.map(({ key, kept }) => ({ key, html: kept })) : base.map(({ key }) => ({ key, html: sentOf(key) ?? '' }))
+  const lookedFor =
+    base === null
+      ? wanted.map(({ key, kept }) => ({ key, html: kept }))
+      : base.map(({ key }) => ({ key, html: sentOf(key) ?? '' }))
   // Where nothing is put in or moved, only the blocks that change need to be found.
-  const putsIn = base === null || moved.size > 0 || wanted.some((block) => chosen(block.key) && !known.has(block.key))
-  const needed = putsIn ? null : new Set([...wanted.filter(asks).map((block) => block.key), ...gone.map((block) => block.key)])
+  const putsIn =
+    base === null ||
+    moved.size > 0 ||
+    wanted.some((block) => chosen(block.key) && !known.has(block.key))
+  const needed = putsIn
+    ? null
+    : new Set([...wanted.filter(asks).map((block) => block.key), ...gone.map((block) => block.key)])
   const now = blockRegions(page, lookedFor, needed)
   const pagesOfBase = new Map<string, { html: string; found: BlockRegions } | null>()
   const basePage = (id: string | null) => {
@@ -93,7 +172,10 @@ export const mergePage = (input: PageMergeInput): PageMerge => {
     let read = pagesOfBase.get(id)
     if (read === undefined) {
       const html = bodies.htmlOf(id)
-      pagesOfBase.set(id, (read = html === undefined ? null : { html, found: blockRegions(html, lookedFor, needed) }))
+      pagesOfBase.set(
+        id,
+        (read = html === undefined ? null : { html, found: blockRegions(html, lookedFor, needed) }),
+      )
     }
     return read
   }
@@ -104,16 +186,21 @@ export const mergePage = (input: PageMergeInput): PageMerge => {
     if (!region) return { state: 'removed', region: null }
     const then = basePage(known.get(key)?.page ?? null)
     const thenRegion = then?.found.regions.get(key)
-    if (!then || !thenRegion) return { state: region.asLookedFor() ? 'untouched' : 'touched', region }
+    if (!then || !thenRegion)
+      return { state: region.asLookedFor() ? 'untouched' : 'touched', region }
     const before = inside(then.html, thenRegion)
     const after = inside(page, region)
-    return { state: before === after || normalHtml(before) === normalHtml(after) ? 'untouched' : 'touched', region }
+    return {
+      state: before === after || normalHtml(before) === normalHtml(after) ? 'untouched' : 'touched',
+      region,
+    }
   }
 
   const steps: FieldStep[] = []
   const splices: Splice[] = []
   const next = new Map<string, NextBlock>()
-  const anchored = (key: string): BlockRegion | undefined => (moved.has(key) || now.doubtful.has(key) ? undefined : now.regions.get(key))
+  const anchored = (key: string): BlockRegion | undefined =>
+    moved.has(key) || now.doubtful.has(key) ? undefined : now.regions.get(key)
   /** After the nearest block before it that stands; else before the nearest after it; else at the end. */
   const insertAt = (index: number): number => {
     for (let i = index - 1; i >= 0; i--) {
@@ -137,7 +224,12 @@ export const mergePage = (input: PageMergeInput): PageMerge => {
     if (!asks(block)) return
     const standing = standingOf(key)
     const there = standing.region ? inside(page, standing.region) : null
-    const told = (does: FieldStep['does'], result: unknown, reason: string, decided: Decision | null = null) => steps.push(step(key, does, sentOf(key), there, block.kept, result, reason, decided))
+    const told = (
+      does: FieldStep['does'],
+      result: unknown,
+      reason: string,
+      decided: Decision | null = null,
+    ) => steps.push(step(key, does, sentOf(key), there, block.kept, result, reason, decided))
     const write = (): void => {
       if (!standing.region) insert(index, block.written)
       else if (moved.has(key)) {
@@ -157,7 +249,13 @@ export const mergePage = (input: PageMergeInput): PageMerge => {
         next.set(key, fresh(block))
         told('conflict', `${there ?? ''}\n${block.kept}`, reason, decided)
       } else {
-        if (decided === 'keep') next.set(key, { key, sent: bodies.idOf(block.kept), page: before?.page ?? null, fresh: false })
+        if (decided === 'keep')
+          next.set(key, {
+            key,
+            sent: bodies.idOf(block.kept),
+            page: before?.page ?? null,
+            fresh: false,
+          })
         told('conflict', there, reason, decided)
       }
     }
@@ -166,7 +264,12 @@ export const mergePage = (input: PageMergeInput): PageMerge => {
       told('change', block.kept, 'new in the template')
       return
     }
-    if (standing.state === 'doubtful') return void told('leave', there, 'it cannot be told where it stands now; the page is left as it is')
+    if (standing.state === 'doubtful')
+      return void told(
+        'leave',
+        there,
+        'it cannot be told where it stands now; the page is left as it is',
+      )
     if (!before) {
       if (standing.state === 'removed' && block.isGuidance) return void next.set(key, fresh(block))
       if (standing.state === 'removed') return settle('the page that was here does not have it')
@@ -182,7 +285,13 @@ export const mergePage = (input: PageMergeInput): PageMerge => {
     if (unchanged(block)) {
       if (restoreFixed && block.isFixed && standing.state !== 'untouched') {
         write()
-        told('restore', block.kept, standing.state === 'removed' ? 'fixed text that was removed; brought back, as asked' : 'fixed text that was altered; restored, as asked')
+        told(
+          'restore',
+          block.kept,
+          standing.state === 'removed'
+            ? 'fixed text that was removed; brought back, as asked'
+            : 'fixed text that was altered; restored, as asked',
+        )
       } else if (moved.has(key) && standing.region) {
         splices.push({ ...standing.region.outer, text: '' })
         insert(index, page.slice(standing.region.outer.from, standing.region.outer.to))
@@ -190,39 +299,77 @@ export const mergePage = (input: PageMergeInput): PageMerge => {
       }
       return
     }
-    if (standing.state === 'removed') return void told('keep', null, 'was removed from the page; stays removed')
+    if (standing.state === 'removed')
+      return void told('keep', null, 'was removed from the page; stays removed')
     if (standing.state === 'untouched') {
       write()
       told('change', block.kept, 'changed in the template; it is as it was deployed')
     } else if (normalHtml(there ?? '') === normalHtml(block.kept)) {
       next.set(key, fresh(block))
       told('agree', there, 'says what the template says now')
-    } else if (block.isFillIn) told('keep', there, 'the prompt changed in the template; the answer stays')
+    } else if (block.isFillIn)
+      told('keep', there, 'the prompt changed in the template; the answer stays')
     else settle('changed in the template and in the course')
   })
   for (const block of gone) {
     const standing = standingOf(block.key)
     if (standing.state === 'untouched') {
       splices.push({ ...standing.region.outer, text: '' })
-      steps.push(step(block.key, 'change', sentOf(block.key), inside(page, standing.region), null, null, 'no longer in the template; it is as it was deployed'))
+      steps.push(
+        step(
+          block.key,
+          'change',
+          sentOf(block.key),
+          inside(page, standing.region),
+          null,
+          null,
+          'no longer in the template; it is as it was deployed',
+        ),
+      )
     } else if (standing.state !== 'removed') {
       next.set(block.key, { ...block, fresh: false })
       const there = standing.region ? inside(page, standing.region) : null
-      steps.push(step(block.key, 'leave', sentOf(block.key), there, null, there, 'no longer in the template, but edited here; it stays'))
+      steps.push(
+        step(
+          block.key,
+          'leave',
+          sentOf(block.key),
+          there,
+          null,
+          there,
+          'no longer in the template, but edited here; it stays',
+        ),
+      )
     }
   }
-  for (const block of base ?? []) if (!wantedKeys.has(block.key) && !chosen(block.key)) next.set(block.key, { ...block, fresh: false })
+  for (const block of base ?? [])
+    if (!wantedKeys.has(block.key) && !chosen(block.key))
+      next.set(block.key, { ...block, fresh: false })
   const order = [...wanted.map((block) => block.key), ...(base ?? []).map((block) => block.key)]
-  return { html: splices.length === 0 ? null : spliced(page, splices), steps, blocks: [...new Set(order)].flatMap((key) => next.get(key) ?? []), ours: isOurs }
+  return {
+    html: splices.length === 0 ? null : spliced(page, splices),
+    steps,
+    blocks: [...new Set(order)].flatMap((key) => next.get(key) ?? []),
+    ours: isOurs,
+  }
 }
 
-const step = (key: string, does: FieldStep['does'], base: unknown, present: unknown, wanted: unknown, result: unknown, reason: string, decided: Decision | null = null): FieldStep => ({
-  field: `block:${key}`, does, base, present, wanted, result, decided, reason,
-})
+const step = (
+  key: string,
+  does: FieldStep['does'],
+  base: unknown,
+  present: unknown,
+  wanted: unknown,
+  result: unknown,
+  reason: string,
+  decided: Decision | null = null,
+): FieldStep => ({ field: `block:${key}`, does, base, present, wanted, result, decided, reason })
 
 /** Insertions at one place stand in the order they were made; they stand before what is replaced from there on. */
 const spliced = (page: string, splices: readonly Splice[]): string => {
-  const inOrder = splices.map((one, i) => ({ one, i })).sort((a, b) => a.one.from - b.one.from || a.one.to - b.one.to || a.i - b.i)
+  const inOrder = splices
+    .map((one, i) => ({ one, i }))
+    .sort((a, b) => a.one.from - b.one.from || a.one.to - b.one.to || a.i - b.i)
   let written = ''
   let at = 0
   for (const { one } of inOrder) {

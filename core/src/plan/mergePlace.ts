@@ -29,30 +29,65 @@ export const movesOf = ({ parts, base, siblings, standing, places }: PlanContext
     byTemplate.set(parent, movedBetween(order, siblings.get(parent) ?? []))
     const home = parent === null ? null : (standing(parent) ?? null)
     const instanceOf = new Map(deployed.map((entry) => [entry.platformId, entry.instance]))
-    byPeople.set(parent, movedBetween(order, [...places.modulesIn(home), ...places.itemsIn(home)].flatMap((id) => instanceOf.get(id) ?? [])))
+    byPeople.set(
+      parent,
+      movedBetween(
+        order,
+        [...places.modulesIn(home), ...places.itemsIn(home)].flatMap(
+          (id) => instanceOf.get(id) ?? [],
+        ),
+      ),
+    )
   }
-  const yetToMove = new Set([...byTemplate.values()].flatMap((moved) => [...moved].flatMap((instance) => standing(instance) ?? [])))
+  const yetToMove = new Set(
+    [...byTemplate.values()].flatMap((moved) =>
+      [...moved].flatMap((instance) => standing(instance) ?? []),
+    ),
+  )
   return { byTemplate, byPeople, yetToMove }
 }
 
 /** Merges the place of a part that stands; null where the template did not move it. */
-export const mergePlace = (part: ExpectedPart, id: string, entry: BaseEntry, moves: Moves, context: PlanContext): FieldStep | null => {
-  const { standsIn, found, created, placed, places, changes, refOf, siblingRefs, nameOf, decide } = context
+export const mergePlace = (
+  part: ExpectedPart,
+  id: string,
+  entry: BaseEntry,
+  moves: Moves,
+  context: PlanContext,
+): FieldStep | null => {
+  const { standsIn, found, created, placed, places, changes, refOf, siblingRefs, nameOf, decide } =
+    context
   moves.yetToMove.delete(id)
   const module = standsIn.get(id)
   const parentMoved = entry.parent !== part.parent
   if (!parentMoved && !(moves.byTemplate.get(part.parent)?.has(part.instance) ?? false)) return null
   const toModule = part.parent === null ? null : refOf(part.parent)
   const fromModule = entry.parent === null ? null : placed(entry.parent)
-  const peopleMoved = (part.kind !== 'module' && module !== fromModule) || (moves.byPeople.get(entry.parent)?.has(part.instance) ?? false)
+  const peopleMoved =
+    (part.kind !== 'module' && module !== fromModule) ||
+    (moves.byPeople.get(entry.parent)?.has(part.instance) ?? false)
   const say = (does: FieldStep['does'], decided: Decision | null, reason: string): FieldStep => ({
-    field: 'place', does, base: nameOf(entry.parent), present: module === undefined || module === null ? null : (found.get(module)?.module?.name ?? null), wanted: nameOf(part.parent),
-    result: does === 'change' || decided === 'take' ? nameOf(part.parent) : null, decided, reason,
+    field: 'place',
+    does,
+    base: nameOf(entry.parent),
+    present:
+      module === undefined || module === null ? null : (found.get(module)?.module?.name ?? null),
+    wanted: nameOf(part.parent),
+    result: does === 'change' || decided === 'take' ? nameOf(part.parent) : null,
+    decided,
+    reason,
   })
-  if (toModule?.startsWith('ref:') && !created.has(part.parent ?? '')) return say('leave', null, 'the module it moves to is not there')
-  if (part.kind === 'module' && parentMoved) return say('leave', null, 'a module is not moved into another one; move it by hand')
+  if (toModule?.startsWith('ref:') && !created.has(part.parent ?? ''))
+    return say('leave', null, 'the module it moves to is not there')
+  if (part.kind === 'module' && parentMoved)
+    return say('leave', null, 'a module is not moved into another one; move it by hand')
   const decided = peopleMoved ? decide(part.instance, 'place') : null
-  if (peopleMoved && decided !== 'take') return say('conflict', decided === 'both' ? null : decided, 'moved in the template and in the course')
+  if (peopleMoved && decided !== 'take')
+    return say(
+      'conflict',
+      decided === 'both' ? null : decided,
+      'moved in the template and in the course',
+    )
   const list = part.kind === 'module' ? places.modulesIn(toModule) : places.itemsIn(toModule)
   const from = part.kind === 'module' ? list : places.itemsIn(module ?? null)
   const was = from.indexOf(id)
@@ -60,6 +95,10 @@ export const mergePlace = (part: ExpectedPart, id: string, entry: BaseEntry, mov
   const at = placeAmong(list, siblingRefs(part), id, moves.yetToMove)
   list.splice(at ?? list.length, 0, id)
   if (from === list && list.indexOf(id) === was) return null
-  changes.push(part.kind === 'module' ? { change: 'move-module', id, at } : { change: 'move-item', id, module: toModule, at })
+  changes.push(
+    part.kind === 'module'
+      ? { change: 'move-module', id, at }
+      : { change: 'move-item', id, module: toModule, at },
+  )
   return say(peopleMoved ? 'conflict' : 'change', decided, 'moved in the template')
 }

@@ -15,5 +15,9 @@ export const NextEntry = BaseEntry.extend({
 export type NextEntry = z.output<typeof NextEntry>
 
 /** The base that a plan leads to, short of what only the platform's answer can tell. */
-export const NextBase = z.strictObject({ course: z.record(z.string(), FieldBase), freshCourseFields: z.array(z.string()), parts: z.array(NextEntry) })
+export const NextBase = z.strictObject({
+  course: z.record(z.string(), FieldBase),
+  freshCourseFields: z.array(z.string()),
+  parts: z.array(NextEntry),
+})
 export type NextBase = z.output<typeof NextBase>

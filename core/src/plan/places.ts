@@ -12,19 +12,29 @@ export interface Places {
 }
 
 export const placesOf = (course: Course): Places => {
-  const modules = new Map<string | null, string[]>([[null, course.modules.map((module) => module.id)]])
+  const modules = new Map<string | null, string[]>([
+    [null, course.modules.map((module) => module.id)],
+  ])
   const items = new Map<string | null, string[]>([[null, course.stray.map((item) => item.id)]])
   const visit = (module: CourseModule) => {
-    modules.set(module.id, module.modules.map((inner) => inner.id))
-    items.set(module.id, module.items.map((item) => item.id))
+    modules.set(
+      module.id,
+      module.modules.map((inner) => inner.id),
+    )
+    items.set(
+      module.id,
+      module.items.map((item) => item.id),
+    )
     module.modules.forEach(visit)
   }
   course.modules.forEach(visit)
-  const listIn = (of: Map<string | null, string[]>) => (id: string | null): string[] => {
-    let list = of.get(id)
-    if (!list) of.set(id, (list = []))
-    return list
-  }
+  const listIn =
+    (of: Map<string | null, string[]>) =>
+    (id: string | null): string[] => {
+      let list = of.get(id)
+      if (!list) of.set(id, (list = []))
+      return list
+    }
   return {
     modulesIn: listIn(modules),
     itemsIn: listIn(items),
@@ -39,8 +49,14 @@ export const placesOf = (course: Course): Places => {
  * @param yetToMove siblings that stand where they will not stay
  * @returns the place from 0, or null for the end
  */
-export const placeAmong = (list: readonly string[], siblings: readonly string[], self: string, yetToMove: ReadonlySet<string> = new Set()): number | null => {
-  const placeOf = (id: string | undefined): number => (id === undefined || yetToMove.has(id) ? -1 : list.indexOf(id))
+export const placeAmong = (
+  list: readonly string[],
+  siblings: readonly string[],
+  self: string,
+  yetToMove: ReadonlySet<string> = new Set(),
+): number | null => {
+  const placeOf = (id: string | undefined): number =>
+    id === undefined || yetToMove.has(id) ? -1 : list.indexOf(id)
   const at = siblings.indexOf(self)
   for (let i = at - 1; i >= 0; i--) {
     const found = placeOf(siblings[i])

@@ -1,22 +1,49 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { applyChanges, everyCourseItem, everyModule, withRecordedIdentity, type Change, type Course } from '../course/index.ts'
+import {
+  applyChanges,
+  everyCourseItem,
+  everyModule,
+  withRecordedIdentity,
+  type Change,
+  type Course,
+} from '../course/index.ts'
 import { expandCourse, knownRepetitions, type ExpectedCourse } from '../expand/index.ts'
-import { emptyCourse, exampleCourse, exampleFacts, exampleTemplate } from '../rules/example/exampleCourse.ts'
+import {
+  emptyCourse,
+  exampleCourse,
+  exampleFacts,
+  exampleTemplate,
+} from '../rules/example/exampleCourse.ts'
 import { everyItem, type Template } from '../template/index.ts'
 import { carryOut, emptyBase, identityOf, keptBodies, planDeployment, type Base } from './index.ts'
 
 let next = 0
-const hand = { newId: (kind: string) => `${kind}-${++next}`, urlOf: (id: string) => `/c/${id}`, rewriteHtml: (html: string) => html.replaceAll('<p>', '<p>\n') }
+const hand = {
+  newId: (kind: string) => `${kind}-${++next}`,
+  urlOf: (id: string) => `/c/${id}`,
+  rewriteHtml: (html: string) => html.replaceAll('<p>', '<p>\n'),
+}
 const expand = (template: Template, course: Course, base: Base = emptyBase()): ExpectedCourse => {
   const identified = withRecordedIdentity(course, identityOf(base))
-  const result = expandCourse({ template, facts: exampleFacts(), mintFrom: course.id, repetitions: knownRepetitions(template, identified) })
+  const result = expandCourse({
+    template,
+    facts: exampleFacts(),
+    mintFrom: course.id,
+    repetitions: knownRepetitions(template, identified),
+  })
   if (!result.ok) throw new Error(JSON.stringify(result.problems))
   return result.value
 }
 const bodies = keptBodies()
 const deploy = (template: Template, course: Course, base: Base) => {
-  const plan = planDeployment({ expected: expand(template, course, base), course, base, bodies, onDate: '2026-09-10' })
+  const plan = planDeployment({
+    expected: expand(template, course, base),
+    course,
+    base,
+    bodies,
+    onDate: '2026-09-10',
+  })
   const done = carryOut(plan, course, base, hand, bodies)
   if (!done.ok) throw new Error(done.problems.message)
   return { plan, ...done.value }
@@ -31,20 +58,35 @@ const edit = (course: Course, changes: Change[]): Course => {
 describe('a plan for a shell', () => {
   it('creates every part once, in the order of the template, under its name and dates', () => {
     const { course, plan } = deploy(exampleTemplate(), shell(), emptyBase())
-    expect(course.modules.map((module) => module.name).slice(0, 3)).toEqual(['Start here', 'Week 1 · Aug 31 – Sep 6 · Charts', 'Week 2 · Sep 7 – Sep 13 · Leading marks'])
-    expect(course.modules[2]?.items.map((item) => item.name)).toEqual(['Week 2 overview', 'NAV 110 · Discussion 2: Leading marks', 'NAV 110 · Assignment 1: Leading marks', 'NAV 110 · Quiz 2: Leading marks', 'Week 2 checklist'])
+    expect(course.modules.map((module) => module.name).slice(0, 3)).toEqual([
+      'Start here',
+      'Week 1 · Aug 31 – Sep 6 · Charts',
+      'Week 2 · Sep 7 – Sep 13 · Leading marks',
+    ])
+    expect(course.modules[2]?.items.map((item) => item.name)).toEqual([
+      'Week 2 overview',
+      'NAV 110 · Discussion 2: Leading marks',
+      'NAV 110 · Assignment 1: Leading marks',
+      'NAV 110 · Quiz 2: Leading marks',
+      'Week 2 checklist',
+    ])
     expect(course.name).toBe('NAV 110 Coastal Navigation · Autumn 2026')
     expect(course.homePage).toBe(course.stray[0]?.id)
     if (plan.state === 'ready') expect(new Set(plan.creates).size).toBe(plan.creates.length)
   })
   it('never makes a staff part visible, and fills no break week', () => {
     const { course } = deploy(exampleTemplate(), shell(), emptyBase())
-    expect(everyCourseItem(course).find(({ item }) => item.name === 'Notes for the instructor')?.item.published).toBe(false)
+    expect(
+      everyCourseItem(course).find(({ item }) => item.name === 'Notes for the instructor')?.item
+        .published,
+    ).toBe(false)
     expect(course.modules.find((module) => module.name.includes('Fall Pause'))?.items).toEqual([])
   })
   it('resolves links to parts, also to those made later', () => {
     const { course } = deploy(exampleTemplate(), shell(), emptyBase())
-    const welcome = everyCourseItem(course).find(({ item }) => item.name === 'Welcome to NAV 110')?.item
+    const welcome = everyCourseItem(course).find(
+      ({ item }) => item.name === 'Welcome to NAV 110',
+    )?.item
     expect(course.stray[0]?.html).toContain(`href="${welcome?.url}"`)
     expect(JSON.stringify(course)).not.toContain('ref:')
   })
@@ -59,19 +101,39 @@ describe('planning again', () => {
     const first = deploy(exampleTemplate(), shell(), emptyBase())
     const items = everyCourseItem(first.course).filter(({ module }) => module !== null)
     fc.assert(
-      fc.property(fc.array(fc.tuple(fc.nat(items.length - 1), fc.constantFrom('rename', 'remove', 'move', 'add')), { maxLength: 12 }), (edits) => {
-        let course = first.course
-        for (const [i, does] of edits) {
-          const placed = everyCourseItem(course).find(({ item }) => item.id === items[i]?.item.id)
-          if (!placed?.module) continue
-          const { id } = placed.item
-          if (does === 'rename') course = edit(course, [{ change: 'set-item', id, fields: { name: 'My own name' } }])
-          if (does === 'remove') course = edit(course, [{ change: 'remove-item', id }])
-          if (does === 'move') course = edit(course, [{ change: 'move-item', id, module: course.modules[0]?.id ?? null, at: 0 }])
-          if (does === 'add') course = edit(course, [{ change: 'create-item', clientId: 'own', module: placed.module.id, at: null, kind: 'page', fields: { name: 'Mine' } }])
-        }
-        expect(deploy(exampleTemplate(), course, first.base).plan.state).toBe('nothing-to-do')
-      }),
+      fc.property(
+        fc.array(
+          fc.tuple(fc.nat(items.length - 1), fc.constantFrom('rename', 'remove', 'move', 'add')),
+          { maxLength: 12 },
+        ),
+        (edits) => {
+          let course = first.course
+          for (const [i, does] of edits) {
+            const placed = everyCourseItem(course).find(({ item }) => item.id === items[i]?.item.id)
+            if (!placed?.module) continue
+            const { id } = placed.item
+            if (does === 'rename')
+              course = edit(course, [{ change: 'set-item', id, fields: { name: 'My own name' } }])
+            if (does === 'remove') course = edit(course, [{ change: 'remove-item', id }])
+            if (does === 'move')
+              course = edit(course, [
+                { change: 'move-item', id, module: course.modules[0]?.id ?? null, at: 0 },
+              ])
+            if (does === 'add')
+              course = edit(course, [
+                {
+                  change: 'create-item',
+                  clientId: 'own',
+                  module: placed.module.id,
+                  at: null,
+                  kind: 'page',
+                  fields: { name: 'Mine' },
+                },
+              ])
+          }
+          expect(deploy(exampleTemplate(), course, first.base).plan.state).toBe('nothing-to-do')
+        },
+      ),
       { numRuns: 20 },
     )
   })
@@ -80,10 +142,15 @@ describe('planning again', () => {
     const newer = exampleTemplate()
     const start = newer.parts[0]
     const like = start?.kind === 'module' ? start.items[0] : undefined
-    if (start?.kind !== 'module' || !like || like.kind === 'module') throw new Error('the example begins with a module')
+    if (start?.kind !== 'module' || !like || like.kind === 'module')
+      throw new Error('the example begins with a module')
     start.items.splice(1, 0, { ...like, key: 'tour', name: 'A tour of the ship' })
     const second = deploy(newer, first.course, first.base)
-    expect(second.course.modules[0]?.items.map((item) => item.name)).toEqual(['Welcome to NAV 110', 'A tour of the ship', 'Notes for the instructor'])
+    expect(second.course.modules[0]?.items.map((item) => item.name)).toEqual([
+      'Welcome to NAV 110',
+      'A tour of the ship',
+      'Notes for the instructor',
+    ])
     const without = structuredClone(second.course)
     without.modules[0]?.items.splice(1, 1)
     expect(without).toEqual(first.course)
@@ -93,12 +160,38 @@ describe('planning again', () => {
     const facts = exampleFacts()
     facts.term.firstDay = '2026-09-07'
     facts.term.lastDay = '2026-10-30'
-    const moved = expandCourse({ template: exampleTemplate(), facts, mintFrom: 'another', repetitions: knownRepetitions(exampleTemplate(), withRecordedIdentity(first.course, identityOf(first.base))) })
-    expect(moved.ok && moved.value.parts.map((part) => part.instance)).toEqual(expand(exampleTemplate(), shell()).parts.map((part) => part.instance))
+    const moved = expandCourse({
+      template: exampleTemplate(),
+      facts,
+      mintFrom: 'another',
+      repetitions: knownRepetitions(
+        exampleTemplate(),
+        withRecordedIdentity(first.course, identityOf(first.base)),
+      ),
+    })
+    expect(moved.ok && moved.value.parts.map((part) => part.instance)).toEqual(
+      expand(exampleTemplate(), shell()).parts.map((part) => part.instance),
+    )
   })
   it('leaves out a course that holds other content', () => {
-    const filled = edit(shell(), [{ change: 'create-module', clientId: 'm', parent: null, at: null, fields: { name: 'Last term' } }])
-    expect(planDeployment({ expected: expand(exampleTemplate(), filled), course: filled, base: emptyBase(), bodies, onDate: '2026-09-10' })).toMatchObject({ state: 'left-out' })
+    const filled = edit(shell(), [
+      {
+        change: 'create-module',
+        clientId: 'm',
+        parent: null,
+        at: null,
+        fields: { name: 'Last term' },
+      },
+    ])
+    expect(
+      planDeployment({
+        expected: expand(exampleTemplate(), filled),
+        course: filled,
+        base: emptyBase(),
+        bodies,
+        onDate: '2026-09-10',
+      }),
+    ).toMatchObject({ state: 'left-out' })
   })
 })
 
@@ -109,20 +202,53 @@ describe('applying changes', () => {
     if (!item) throw new Error('there is one')
     item.studentWork = true
     const before = structuredClone(course)
-    const result = applyChanges(course, [{ change: 'set-course', name: 'Changed' }, { change: 'remove-item', id: item.id }], hand)
+    const result = applyChanges(
+      course,
+      [
+        { change: 'set-course', name: 'Changed' },
+        { change: 'remove-item', id: item.id },
+      ],
+      hand,
+    )
     expect(result).toMatchObject({ ok: false, problems: { code: 'student-work', at: 1 } })
     expect(course).toEqual(before)
   })
   it.each([
     [{ change: 'set-item', id: 'nobody', fields: {} }, 'gone'],
-    [{ change: 'create-item', clientId: 'a', module: 'ref:nothing', at: null, kind: 'page', fields: { name: 'A' } }, 'unknown-reference'],
-    [{ change: 'create-item', clientId: 'a', module: null, at: null, kind: 'page', fields: { name: 'A', html: '<a href="ref:nothing">x</a>' } }, 'unknown-reference'],
+    [
+      {
+        change: 'create-item',
+        clientId: 'a',
+        module: 'ref:nothing',
+        at: null,
+        kind: 'page',
+        fields: { name: 'A' },
+      },
+      'unknown-reference',
+    ],
+    [
+      {
+        change: 'create-item',
+        clientId: 'a',
+        module: null,
+        at: null,
+        kind: 'page',
+        fields: { name: 'A', html: '<a href="ref:nothing">x</a>' },
+      },
+      'unknown-reference',
+    ],
   ] as [Change, string][])('refuses %j as %s', (change, code) => {
     expect(applyChanges(shell(), [change], hand)).toMatchObject({ ok: false, problems: { code } })
   })
   it('refuses to remove a module that holds something', () => {
     const { course } = deploy(exampleTemplate(), shell(), emptyBase())
-    expect(applyChanges(course, [{ change: 'remove-module', id: everyModule(course.modules)[0]?.id ?? '' }], hand)).toMatchObject({ ok: false, problems: { code: 'not-empty' } })
+    expect(
+      applyChanges(
+        course,
+        [{ change: 'remove-module', id: everyModule(course.modules)[0]?.id ?? '' }],
+        hand,
+      ),
+    ).toMatchObject({ ok: false, problems: { code: 'not-empty' } })
   })
 })
 
@@ -130,14 +256,30 @@ describe('what a template says of work and of the whole course', () => {
   it('is deployed with it: settings, grade scheme, rubric, attempts', () => {
     const template = exampleTemplate()
     template.settings = { language: 'en', gradesShown: true }
-    template.grading = { weighted: true, shown: 'rolled-up', categories: [{ key: 'work', name: 'Work', weight: 100, counts: true }] }
-    template.rubrics = [{ key: 'log', title: 'Log book', criteria: [{ text: 'Kept', levels: [{ text: 'yes', points: 100 }] }] }]
+    template.grading = {
+      weighted: true,
+      shown: 'rolled-up',
+      categories: [{ key: 'work', name: 'Work', weight: 100, counts: true }],
+    }
+    template.rubrics = [
+      {
+        key: 'log',
+        title: 'Log book',
+        criteria: [{ text: 'Kept', levels: [{ text: 'yes', points: 100 }] }],
+      },
+    ]
     const assignment = everyItem(template).find((item) => item.key === 'assignment')
     if (!assignment) throw new Error('the example has an assignment')
     assignment.settings = { ...assignment.settings, attempts: 2, handIn: 'file', rubric: 'log' }
     const { course, item } = exampleCourse(template)
-    expect(course).toMatchObject({ settings: { language: 'en', gradesShown: true }, grading: { categories: [{ name: 'Work', weight: 100 }] } })
-    expect(item('assignment')).toMatchObject({ work: { attempts: 2, handIn: 'file' }, rubric: { title: 'Log book' } })
+    expect(course).toMatchObject({
+      settings: { language: 'en', gradesShown: true },
+      grading: { categories: [{ name: 'Work', weight: 100 }] },
+    })
+    expect(item('assignment')).toMatchObject({
+      work: { attempts: 2, handIn: 'file' },
+      rubric: { title: 'Log book' },
+    })
     expect(item('quiz').work).toBeUndefined()
   })
 })

@@ -1,4 +1,11 @@
-import { everyCourseItem, everyModule, type Change, type Course, type CourseItem, type CourseModule } from '../course/index.ts'
+import {
+  everyCourseItem,
+  everyModule,
+  type Change,
+  type Course,
+  type CourseItem,
+  type CourseModule,
+} from '../course/index.ts'
 import { everyExpected, type ExpectedCourse, type ExpectedPart } from '../expand/index.ts'
 import type { Base, BaseEntry, Bodies } from './base.ts'
 import { decisionFor, noDecisions, type Decision, type FieldStep } from './fate.ts'
@@ -52,11 +59,28 @@ export interface PlanContext {
   steps: PlanStep[]
   changes: Change[]
   next: NextEntry[]
-  tell: (does: PlanStep['does'], part: ExpectedPart, reason: string, fields?: FieldStep[], name?: string) => void
+  tell: (
+    does: PlanStep['does'],
+    part: ExpectedPart,
+    reason: string,
+    fields?: FieldStep[],
+    name?: string,
+  ) => void
 }
 
 export const planContext = (input: PlanInput): PlanContext => {
-  const { expected, course, base, bodies, onDate, only = null, except = [], restore = {}, decisions = noDecisions, adopt } = input
+  const {
+    expected,
+    course,
+    base,
+    bodies,
+    onDate,
+    only = null,
+    except = [],
+    restore = {},
+    decisions = noDecisions,
+    adopt,
+  } = input
   const entryOf = new Map(base.parts.map((entry) => [entry.instance, entry]))
   const found = new Map<string, Found>()
   const standsIn = new Map<string, string | null>()
@@ -65,9 +89,13 @@ export const planContext = (input: PlanInput): PlanContext => {
     found.set(item.id, { module: null, item })
     standsIn.set(item.id, module?.id ?? null)
   }
-  const parts = [...everyExpected(expected.parts).filter((part) => part.kind === 'module' || !part.inBreak), expected.home]
+  const parts = [
+    ...everyExpected(expected.parts).filter((part) => part.kind === 'module' || !part.inBreak),
+    expected.home,
+  ]
   const partOf = new Map(parts.map((part) => [part.instance, part]))
-  const placed = (instance: string): string | undefined => entryOf.get(instance)?.platformId ?? adopt?.get(instance)
+  const placed = (instance: string): string | undefined =>
+    entryOf.get(instance)?.platformId ?? adopt?.get(instance)
   const standing = (instance: string): string | undefined => {
     const id = placed(instance)
     return id !== undefined && found.has(id) ? id : undefined
@@ -77,39 +105,99 @@ export const planContext = (input: PlanInput): PlanContext => {
     const parent = part.parent === null ? undefined : partOf.get(part.parent)
     return parent !== undefined && within(parent, keys)
   }
-  const chosenPart = (part: ExpectedPart): boolean => !within(part, except) && (only === null || within(part, only.parts))
-  const chosenBlock = (part: ExpectedPart, block: string): boolean => chosenPart(part) || (only?.blocks.includes(`${part.key}/${block}`) ?? false)
+  const chosenPart = (part: ExpectedPart): boolean =>
+    !within(part, except) && (only === null || within(part, only.parts))
+  const chosenBlock = (part: ExpectedPart, block: string): boolean =>
+    chosenPart(part) || (only?.blocks.includes(`${part.key}/${block}`) ?? false)
 
   const created = new Set<string>()
   const decideCreate = (part: ExpectedPart): boolean => {
     if (standing(part.instance) !== undefined || !chosenPart(part)) return false
-    if (entryOf.has(part.instance) && !(restore.missingParts && part.strength !== 'may')) return false
+    if (entryOf.has(part.instance) && !(restore.missingParts && part.strength !== 'may'))
+      return false
     return part.parent === null || standing(part.parent) !== undefined || created.has(part.parent)
   }
   for (const part of parts) if (decideCreate(part)) created.add(part.instance)
 
   const refOf = (instance: string): string => standing(instance) ?? `ref:${instance}`
-  const nameOf = (instance: string | null): string | null => (instance === null ? null : (partOf.get(instance)?.name ?? null))
-  const siblings = new Map<string | null, string[]>([[null, [...expected.parts, expected.home].map((part) => part.instance)], ...parts.map((part) => [part.instance, part.items.map((item) => item.instance)] as const)])
+  const nameOf = (instance: string | null): string | null =>
+    instance === null ? null : (partOf.get(instance)?.name ?? null)
+  const siblings = new Map<string | null, string[]>([
+    [null, [...expected.parts, expected.home].map((part) => part.instance)],
+    ...parts.map((part) => [part.instance, part.items.map((item) => item.instance)] as const),
+  ])
   const refsOfSiblings = new Map<string | null, string[]>()
   const siblingRefs = (part: ExpectedPart): string[] => {
     let refs = refsOfSiblings.get(part.parent)
-    if (!refs) refsOfSiblings.set(part.parent, (refs = (siblings.get(part.parent) ?? []).map(refOf)))
+    if (!refs)
+      refsOfSiblings.set(part.parent, (refs = (siblings.get(part.parent) ?? []).map(refOf)))
     return refs
   }
   const steps: PlanStep[] = []
   return {
-    expected, course, base, bodies, onDate, restoreFixed: restore.fixedText ?? false, first: base.parts.length === 0, adopts: adopt !== undefined, parts, partOf, entryOf, found, standsIn, created, placed, standing, refOf, siblings, siblingRefs,
-    chosenPart, chosenBlock, chosenKey: (key) => !except.includes(key) && (only === null || only.parts.includes(key)), decide: (instance, field) => decisionFor(decisions, instance, field), nameOf, places: placesOf(course), steps, changes: [], next: [],
+    expected,
+    course,
+    base,
+    bodies,
+    onDate,
+    restoreFixed: restore.fixedText ?? false,
+    first: base.parts.length === 0,
+    adopts: adopt !== undefined,
+    parts,
+    partOf,
+    entryOf,
+    found,
+    standsIn,
+    created,
+    placed,
+    standing,
+    refOf,
+    siblings,
+    siblingRefs,
+    chosenPart,
+    chosenBlock,
+    chosenKey: (key) => !except.includes(key) && (only === null || only.parts.includes(key)),
+    decide: (instance, field) => decisionFor(decisions, instance, field),
+    nameOf,
+    places: placesOf(course),
+    steps,
+    changes: [],
+    next: [],
     tell: (does, part, reason, fields = [], name = part.name) =>
-      void steps.push({ does, instance: part.instance, part: part.key, kind: part.kind, name, into: nameOf(part.parent), opensAt: part.opensAt, dueAt: part.dueAt, reason, fields }),
+      void steps.push({
+        does,
+        instance: part.instance,
+        part: part.key,
+        kind: part.kind,
+        name,
+        into: nameOf(part.parent),
+        opensAt: part.opensAt,
+        dueAt: part.dueAt,
+        reason,
+        fields,
+      }),
   }
 }
 
 /** What a base says of a part whatever became of its fields. */
-export const recordOf = (part: ExpectedPart, expected: ExpectedCourse): Omit<NextEntry, 'platformId' | 'fields' | 'freshFields' | 'blocks' | 'page' | 'freshPage'> => ({
-  instance: part.instance, template: expected.template.key, part: part.key, repetition: part.repetition, number: part.repetitionNumber, kind: part.kind, parent: part.parent, format: formatOfName(part),
+export const recordOf = (
+  part: ExpectedPart,
+  expected: ExpectedCourse,
+): Omit<NextEntry, 'platformId' | 'fields' | 'freshFields' | 'blocks' | 'page' | 'freshPage'> => ({
+  instance: part.instance,
+  template: expected.template.key,
+  part: part.key,
+  repetition: part.repetition,
+  number: part.repetitionNumber,
+  kind: part.kind,
+  parent: part.parent,
+  format: formatOfName(part),
 })
 
 /** A base that a plan leaves as it is. */
-export const unchangedEntry = (entry: BaseEntry): NextEntry => ({ ...entry, freshFields: [], blocks: entry.blocks.map((block) => ({ ...block, fresh: false })), freshPage: false })
+export const unchangedEntry = (entry: BaseEntry): NextEntry => ({
+  ...entry,
+  freshFields: [],
+  blocks: entry.blocks.map((block) => ({ ...block, fresh: false })),
+  freshPage: false,
+})

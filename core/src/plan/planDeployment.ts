@@ -9,7 +9,10 @@ import { movesOf } from './mergePlace.ts'
 import type { Plan, PlanInput, PlanStep } from './plan.ts'
 import { planContext, unchangedEntry } from './planContext.ts'
 
-const countOf = (steps: readonly PlanStep[], which: (field: PlanStep['fields'][number]) => boolean): number => steps.reduce((sum, step) => sum + step.fields.filter(which).length, 0)
+const countOf = (
+  steps: readonly PlanStep[],
+  which: (field: PlanStep['fields'][number]) => boolean,
+): number => steps.reduce((sum, step) => sum + step.fields.filter(which).length, 0)
 
 /**
  * What a deployment of the expected course would do to a course: a three-way merge of what was last deployed (base), what
@@ -19,7 +22,10 @@ const countOf = (steps: readonly PlanStep[], which: (field: PlanStep['fields'][n
 export const planDeployment = (input: PlanInput): Plan => {
   const { expected, course, base, adopt } = input
   if (base.parts.length === 0 && !adopt && !isShell(course))
-    return { state: 'left-out', reason: `the course already holds ${course.modules.length} modules that Wickerframe did not put there; bringing a template into a filled course is a decision of its own` }
+    return {
+      state: 'left-out',
+      reason: `the course already holds ${course.modules.length} modules that Wickerframe did not put there; bringing a template into a filled course is a decision of its own`,
+    }
 
   const context = planContext(input)
   const { entryOf, created, standing, chosenPart, steps, changes, next, tell } = context
@@ -29,15 +35,30 @@ export const planDeployment = (input: PlanInput): Plan => {
   const visit = (part: ExpectedPart) => {
     const id = standing(part.instance)
     const entry = entryOf.get(part.instance)
-    if (created.has(part.instance)) createPart(part, entry ? 'was removed from the course; brought back, as asked' : part.audience === 'staff' ? 'new, hidden: it is for staff' : 'new', moves, context)
+    if (created.has(part.instance))
+      createPart(
+        part,
+        entry
+          ? 'was removed from the course; brought back, as asked'
+          : part.audience === 'staff'
+            ? 'new, hidden: it is for staff'
+            : 'new',
+        moves,
+        context,
+      )
     else if (id !== undefined && entry && entry.kind !== part.kind) {
       next.push(unchangedEntry(entry))
-      tell('keep', part, `is a ${entry.kind} here and a ${part.kind} in the template now; it is left as it is, change it by hand`)
+      tell(
+        'keep',
+        part,
+        `is a ${entry.kind} here and a ${part.kind} in the template now; it is left as it is, change it by hand`,
+      )
     } else if (id !== undefined) unchanged += mergePart(part, id, moves, context) ? 0 : 1
     else if (entry) {
       next.push(unchangedEntry(entry))
       tell('keep', part, 'deployed before and removed since; stays removed')
-    } else if (chosenPart(part)) tell('keep', part, 'its module is not in the course, so it is not created')
+    } else if (chosenPart(part))
+      tell('keep', part, 'its module is not in the course, so it is not created')
     for (const inner of part.items) if (inner.kind === 'module' || !inner.inBreak) visit(inner)
   }
   expected.parts.forEach(visit)
@@ -46,10 +67,25 @@ export const planDeployment = (input: PlanInput): Plan => {
   const home = mergeHome(context)
 
   const undecided = countOf(steps, (field) => field.does === 'conflict' && field.decided === null)
-  const decided = steps.some((step) => step.does === 'adopt') || countOf(steps, (field) => field.does === 'agree' || (field.does === 'conflict' && field.decided !== null)) > 0
+  const decided =
+    steps.some((step) => step.does === 'adopt') ||
+    countOf(
+      steps,
+      (field) => field.does === 'agree' || (field.does === 'conflict' && field.decided !== null),
+    ) > 0
   return {
-    state: changes.length > 0 || decided ? 'ready' : 'nothing-to-do', steps, unchanged, changes, undecided, next: { ...courseBase, course: { ...courseBase.course, ...home }, parts: next }, creates: [...created],
-    additive: changes.length > 0 && changes.every((change) => change.change === 'create-item' || change.change === 'create-module'),
+    state: changes.length > 0 || decided ? 'ready' : 'nothing-to-do',
+    steps,
+    unchanged,
+    changes,
+    undecided,
+    next: { ...courseBase, course: { ...courseBase.course, ...home }, parts: next },
+    creates: [...created],
+    additive:
+      changes.length > 0 &&
+      changes.every(
+        (change) => change.change === 'create-item' || change.change === 'create-module',
+      ),
     consequences: consequencesOf(changes, steps, course, expected),
   }
 }

@@ -33,16 +33,47 @@ export const PlanDocument = z.strictObject({
   reason: z.string().describe('Why the course is left out; empty otherwise'),
   steps: z.array(Step),
   unchanged: z.number().int().describe('Parts that stay as they are, with nothing to tell of them'),
-  undecided: z.number().int().describe('Conflicts nobody has decided on; they are left as they are'),
+  undecided: z
+    .number()
+    .int()
+    .describe('Conflicts nobody has decided on; they are left as they are'),
   additive: z.boolean(),
-  consequences: z.array(z.strictObject({ code: z.string(), count: z.number().int(), example: z.string(), all: z.array(z.string()) })),
+  consequences: z.array(
+    z.strictObject({
+      code: z.string(),
+      count: z.number().int(),
+      example: z.string(),
+      all: z.array(z.string()),
+    }),
+  ),
   changes: z.array(Change).describe('The ordered change set for the platform'),
 })
 export type PlanDocument = z.output<typeof PlanDocument>
 
 export const planDocument = (plan: Plan): PlanDocument => {
   const schema = 'wickerframe.plan/1' as const
-  if (plan.state === 'left-out') return { schema, state: plan.state, reason: plan.reason, steps: [], unchanged: 0, undecided: 0, additive: false, consequences: [], changes: [] }
+  if (plan.state === 'left-out')
+    return {
+      schema,
+      state: plan.state,
+      reason: plan.reason,
+      steps: [],
+      unchanged: 0,
+      undecided: 0,
+      additive: false,
+      consequences: [],
+      changes: [],
+    }
   const { state, steps, unchanged, undecided, additive, consequences, changes } = plan
-  return { schema, state, reason: '', steps: JSON.parse(JSON.stringify(steps)) as PlanDocument['steps'], unchanged, undecided, additive, consequences, changes }
+  return {
+    schema,
+    state,
+    reason: '',
+    steps: JSON.parse(JSON.stringify(steps)) as PlanDocument['steps'],
+    unchanged,
+    undecided,
+    additive,
+    consequences,
+    changes,
+  }
 }

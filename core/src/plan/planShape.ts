@@ -4,7 +4,19 @@ import type { Plan, PlanStep } from './plan.ts'
 
 /** One line of what a plan does, alike for every course in which it does the same. */
 export const ShapeLine = z.strictObject({
-  does: z.enum(['create', 'change', 'move', 'adopt', 'keep', 'remove', 'conflict', 'set', 'restore', 'leave', 'agree']),
+  does: z.enum([
+    'create',
+    'change',
+    'move',
+    'adopt',
+    'keep',
+    'remove',
+    'conflict',
+    'set',
+    'restore',
+    'leave',
+    'agree',
+  ]),
   part: z.string(),
   kind: z.string(),
   field: z.string().nullable().describe('null: the part as a whole'),
@@ -22,13 +34,22 @@ export interface PlanShape {
 
 const linesOf = (step: PlanStep): Omit<ShapeLine, 'count'>[] => {
   const { part, kind } = step
-  if (step.fields.length === 0) return [{ does: step.does, part, kind, field: null, reason: step.reason, decided: 0 }]
-  return step.fields.map((field) => ({ does: field.does, part, kind, field: field.field, reason: field.reason, decided: field.decided === null ? 0 : 1 }))
+  if (step.fields.length === 0)
+    return [{ does: step.does, part, kind, field: null, reason: step.reason, decided: 0 }]
+  return step.fields.map((field) => ({
+    does: field.does,
+    part,
+    kind,
+    field: field.field,
+    reason: field.reason,
+    decided: field.decided === null ? 0 : 1,
+  }))
 }
 
 /** What a plan looks like once names, dates and ids of the single course are left out: plans of one shape are read once. */
 export const planShape = (plan: Plan): PlanShape => {
-  if (plan.state === 'left-out') return { id: shortHash(`left-out ${plan.reason.replace(/\d+/g, 'n')}`), lines: [] }
+  if (plan.state === 'left-out')
+    return { id: shortHash(`left-out ${plan.reason.replace(/\d+/g, 'n')}`), lines: [] }
   const lines = new Map<string, ShapeLine>()
   for (const step of plan.steps)
     for (const line of linesOf(step)) {
@@ -41,5 +62,13 @@ export const planShape = (plan: Plan): PlanShape => {
     }
   const all = [...lines.values()]
   // What is merely kept differs from course to course and changes nothing.
-  return { id: shortHash(JSON.stringify([plan.state, all.filter((line) => line.does !== 'keep' && line.does !== 'agree')])), lines: all }
+  return {
+    id: shortHash(
+      JSON.stringify([
+        plan.state,
+        all.filter((line) => line.does !== 'keep' && line.does !== 'agree'),
+      ]),
+    ),
+    lines: all,
+  }
 }

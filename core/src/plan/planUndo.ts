@@ -23,25 +23,60 @@ export interface UndoInput {
  */
 export const planUndo = ({ record, course, base, bodies }: UndoInput): Plan => {
   const now = standingsOf(course, bodies)
-  const items = new Map<string, CourseItem>(everyCourseItem(course).map(({ item }) => [item.id, item]))
+  const items = new Map<string, CourseItem>(
+    everyCourseItem(course).map(({ item }) => [item.id, item]),
+  )
   const places = placesOf(course)
   const steps: PlanStep[] = []
   const changes: Change[] = []
   const before = new Map(record.base.entries.map((entry) => [entry.instance, entry]))
-  const entries = new Map<string, BaseEntry & { fresh?: true }>(base.parts.map((entry) => [entry.instance, entry]))
+  const entries = new Map<string, BaseEntry & { fresh?: true }>(
+    base.parts.map((entry) => [entry.instance, entry]),
+  )
   const remade = new Map<string, string>()
   const removed = new Set<string>()
-  const nameOf = (id: string | null): string | null => (id === null ? null : String(now.get(id)?.fields['name'] ?? '') || null)
-  const tell = (does: PlanStep['does'], instance: string, standing: Standing, name: unknown, reason: string, fields: FieldStep[] = []) =>
-    steps.push({ does, instance, part: entries.get(instance)?.part ?? before.get(instance)?.part ?? instance, kind: standing.kind, name: String(name), into: nameOf(standing.parent), opensAt: null, dueAt: null, reason, fields })
-  const idNow = (id: string | null): string | null => (id === null ? null : remade.has(id) ? `ref:${remade.get(id)}` : id)
-  const standsNow = (id: string | null): boolean => id === null || remade.has(id) || (now.has(id) && !removed.has(id))
-  const orderOf = (kind: Standing['kind'], parent: string | null): readonly string[] => record.lists.find((one) => one.of === (kind === 'module' ? 'modules' : 'items') && one.parent === parent)?.before ?? []
-  const listOf = (kind: Standing['kind'], parent: string | null): string[] => (kind === 'module' ? places.modulesIn(parent) : places.itemsIn(parent))
+  const nameOf = (id: string | null): string | null =>
+    id === null ? null : String(now.get(id)?.fields['name'] ?? '') || null
+  const tell = (
+    does: PlanStep['does'],
+    instance: string,
+    standing: Standing,
+    name: unknown,
+    reason: string,
+    fields: FieldStep[] = [],
+  ) =>
+    steps.push({
+      does,
+      instance,
+      part: entries.get(instance)?.part ?? before.get(instance)?.part ?? instance,
+      kind: standing.kind,
+      name: String(name),
+      into: nameOf(standing.parent),
+      opensAt: null,
+      dueAt: null,
+      reason,
+      fields,
+    })
+  const idNow = (id: string | null): string | null =>
+    id === null ? null : remade.has(id) ? `ref:${remade.get(id)}` : id
+  const standsNow = (id: string | null): boolean =>
+    id === null || remade.has(id) || (now.has(id) && !removed.has(id))
+  const orderOf = (kind: Standing['kind'], parent: string | null): readonly string[] =>
+    record.lists.find(
+      (one) => one.of === (kind === 'module' ? 'modules' : 'items') && one.parent === parent,
+    )?.before ?? []
+  const listOf = (kind: Standing['kind'], parent: string | null): string[] =>
+    kind === 'module' ? places.modulesIn(parent) : places.itemsIn(parent)
   /** Where something stood before, among what stands there now. */
   const placeOf = (id: string, kind: Standing['kind'], parent: string | null): number => {
     const list = listOf(kind, idNow(parent))
-    return placeAmong(list, orderOf(kind, parent).map((one) => idNow(one) ?? one), idNow(id) ?? id) ?? list.length
+    return (
+      placeAmong(
+        list,
+        orderOf(kind, parent).map((one) => idNow(one) ?? one),
+        idNow(id) ?? id,
+      ) ?? list.length
+    )
   }
   const back = (instance: string) => {
     const entry = before.get(instance)
@@ -50,21 +85,48 @@ export const planUndo = ({ record, course, base, bodies }: UndoInput): Plan => {
 
   // What it removed comes back first, modules before what stood in them, in the order in which they stood.
   const lost = record.touched.filter((one) => one.before && !one.after)
-  for (const { id, instance, before: was } of [...lost].sort((a, b) => Number(b.before?.kind === 'module') - Number(a.before?.kind === 'module'))) {
+  for (const { id, instance, before: was } of [...lost].sort(
+    (a, b) => Number(b.before?.kind === 'module') - Number(a.before?.kind === 'module'),
+  )) {
     if (!was) continue
     if (!standsNow(was.parent)) {
-      tell('keep', instance, was, was.fields['name'], 'the module it stood in is gone, so it cannot come back')
+      tell(
+        'keep',
+        instance,
+        was,
+        was.fields['name'],
+        'the module it stood in is gone, so it cannot come back',
+      )
       continue
     }
     const parent = idNow(was.parent)
     const at = placeOf(id, was.kind, was.parent)
     listOf(was.kind, parent).splice(at, 0, `ref:${instance}`)
     remade.set(id, instance)
-    const fields = Object.fromEntries(Object.entries(was.fields).filter(([field, value]) => value !== null || (field !== 'target' && field !== 'work' && field !== 'rubric')))
-    if (was.kind === 'module') changes.push({ change: 'create-module', clientId: instance, parent, at, fields: fields as { name: string } })
+    const fields = Object.fromEntries(
+      Object.entries(was.fields).filter(
+        ([field, value]) =>
+          value !== null || (field !== 'target' && field !== 'work' && field !== 'rubric'),
+      ),
+    )
+    if (was.kind === 'module')
+      changes.push({
+        change: 'create-module',
+        clientId: instance,
+        parent,
+        at,
+        fields: fields as { name: string },
+      })
     else {
       const html = was.html === null ? undefined : bodies.htmlOf(was.html)
-      changes.push({ change: 'create-item', clientId: instance, module: parent, at, kind: was.kind, fields: { ...(fields as { name: string }), ...(html === undefined ? {} : { html }) } })
+      changes.push({
+        change: 'create-item',
+        clientId: instance,
+        module: parent,
+        at,
+        kind: was.kind,
+        fields: { ...(fields as { name: string }), ...(html === undefined ? {} : { html }) },
+      })
     }
     back(instance)
     tell('create', instance, was, was.fields['name'], 'was removed by the rollout; comes back')
@@ -84,12 +146,35 @@ export const planUndo = ({ record, course, base, bodies }: UndoInput): Plan => {
       const present = is.fields[field]
       const untouched = sameValue(present, after.fields[field])
       if (untouched) write[field] = value
-      told.push({ field, does: untouched ? 'change' : 'keep', base: after.fields[field], present, wanted: value, result: untouched ? value : present, decided: null, reason: untouched ? 'as it was before the rollout' : 'was edited since; stays' })
+      told.push({
+        field,
+        does: untouched ? 'change' : 'keep',
+        base: after.fields[field],
+        present,
+        wanted: value,
+        result: untouched ? value : present,
+        decided: null,
+        reason: untouched ? 'as it was before the rollout' : 'was edited since; stays',
+      })
     }
-    const page = was.html === after.html ? null : undonePage(was, after, is, before.get(instance), entries.get(instance), bodies)
+    const page =
+      was.html === after.html
+        ? null
+        : undonePage(was, after, is, before.get(instance), entries.get(instance), bodies)
     if (page) told.push(...page.steps)
     if (Object.keys(write).length > 0 || (page?.html ?? null) !== null)
-      changes.push(is.kind === 'module' ? { change: 'set-module', id, fields: write } : { change: 'set-item', id, fields: { ...write, ...(page?.html === null || page === null ? {} : { html: page.html }) } })
+      changes.push(
+        is.kind === 'module'
+          ? { change: 'set-module', id, fields: write }
+          : {
+              change: 'set-item',
+              id,
+              fields: {
+                ...write,
+                ...(page?.html === null || page === null ? {} : { html: page.html }),
+              },
+            },
+      )
     if (was.parent !== after.parent) {
       const untouched = is.parent === after.parent && standsNow(was.parent)
       if (untouched) {
@@ -97,16 +182,41 @@ export const planUndo = ({ record, course, base, bodies }: UndoInput): Plan => {
         from.splice(from.indexOf(id), 1)
         const at = placeOf(id, is.kind, was.parent)
         listOf(is.kind, idNow(was.parent)).splice(at, 0, id)
-        changes.push(is.kind === 'module' ? { change: 'move-module', id, at } : { change: 'move-item', id, module: idNow(was.parent), at })
+        changes.push(
+          is.kind === 'module'
+            ? { change: 'move-module', id, at }
+            : { change: 'move-item', id, module: idNow(was.parent), at },
+        )
       }
-      told.push({ field: 'place', does: untouched ? 'change' : 'keep', base: nameOf(after.parent), present: nameOf(is.parent), wanted: nameOf(was.parent), result: nameOf(untouched ? was.parent : is.parent), decided: null, reason: untouched ? 'back to where it stood' : 'was moved since; stays' })
+      told.push({
+        field: 'place',
+        does: untouched ? 'change' : 'keep',
+        base: nameOf(after.parent),
+        present: nameOf(is.parent),
+        wanted: nameOf(was.parent),
+        result: nameOf(untouched ? was.parent : is.parent),
+        decided: null,
+        reason: untouched ? 'back to where it stood' : 'was moved since; stays',
+      })
     }
     back(instance)
-    if (told.length > 0) tell(told.some((one) => one.does === 'change') ? 'change' : 'keep', instance, is, is.fields['name'], told.some((one) => one.does === 'keep') ? 'taken back but for what was edited since' : 'taken back', told)
+    if (told.length > 0)
+      tell(
+        told.some((one) => one.does === 'change') ? 'change' : 'keep',
+        instance,
+        is,
+        is.fields['name'],
+        told.some((one) => one.does === 'keep')
+          ? 'taken back but for what was edited since'
+          : 'taken back',
+        told,
+      )
   }
 
   // What it made goes, items before the modules they stand in, unless somebody has used it.
-  for (const { id, instance, before: was, after } of [...record.touched].reverse().sort((a, b) => Number(a.after?.kind === 'module') - Number(b.after?.kind === 'module'))) {
+  for (const { id, instance, before: was, after } of [...record.touched]
+    .reverse()
+    .sort((a, b) => Number(a.after?.kind === 'module') - Number(b.after?.kind === 'module'))) {
     const is = now.get(id)
     if (was || !after) continue
     if (!is) {
@@ -115,9 +225,11 @@ export const planUndo = ({ record, course, base, bodies }: UndoInput): Plan => {
     }
     const inIt = is.kind === 'module' ? [...places.itemsIn(id), ...places.modulesIn(id)] : []
     const untouched = sameValue(is.fields, after.fields) && is.html === after.html
-    if (items.get(id)?.studentWork) tell('keep', instance, is, is.fields['name'], 'students have work in it; it stays')
+    if (items.get(id)?.studentWork)
+      tell('keep', instance, is, is.fields['name'], 'students have work in it; it stays')
     else if (!untouched) tell('keep', instance, is, is.fields['name'], 'was edited since; it stays')
-    else if (inIt.length > 0) tell('keep', instance, is, is.fields['name'], 'something stands in it; it stays')
+    else if (inIt.length > 0)
+      tell('keep', instance, is, is.fields['name'], 'something stands in it; it stays')
     else {
       const list = listOf(is.kind, is.parent)
       list.splice(list.indexOf(id), 1)
@@ -133,7 +245,13 @@ export const planUndo = ({ record, course, base, bodies }: UndoInput): Plan => {
     const kind = of === 'modules' ? 'module' : 'page'
     const list = listOf(kind, idNow(parent))
     const placesNow = placesOf(course)
-    const movedSince = parent === null || now.has(parent) ? movedBetween(after, kind === 'module' ? placesNow.modulesIn(parent) : placesNow.itemsIn(parent)) : new Set<string>()
+    const movedSince =
+      parent === null || now.has(parent)
+        ? movedBetween(
+            after,
+            kind === 'module' ? placesNow.modulesIn(parent) : placesNow.itemsIn(parent),
+          )
+        : new Set<string>()
     const wanted = was.filter((id) => !movedSince.has(id)).map((id) => idNow(id) ?? id)
     const present = list.filter((id) => wanted.includes(id))
     const toMove = movedBetween(present, wanted)
@@ -143,7 +261,11 @@ export const planUndo = ({ record, course, base, bodies }: UndoInput): Plan => {
       const at = placeAmong(list, fixed, id) ?? list.length
       toMove.delete(id)
       list.splice(at, 0, id)
-      changes.push(kind === 'module' ? { change: 'move-module', id, at } : { change: 'move-item', id, module: idNow(parent), at })
+      changes.push(
+        kind === 'module'
+          ? { change: 'move-module', id, at }
+          : { change: 'move-item', id, module: idNow(parent), at },
+      )
     }
   }
   const ofCourse: FieldStep[] = []
@@ -152,50 +274,157 @@ export const planUndo = ({ record, course, base, bodies }: UndoInput): Plan => {
     const present = courseValue(course, field)
     const untouched = sameValue(present, after)
     const goesHome = field === 'homePage'
-    if (untouched && field === 'navigation') changes.push({ change: 'set-navigation', navigation: was as { label: string; hidden: boolean }[] })
+    if (untouched && field === 'navigation')
+      changes.push({
+        change: 'set-navigation',
+        navigation: was as { label: string; hidden: boolean }[],
+      })
     else if (untouched && goesHome) {
-      if (typeof was === 'string' && standsNow(was)) changes.push({ change: 'set-home', item: idNow(was) ?? was })
+      if (typeof was === 'string' && standsNow(was))
+        changes.push({ change: 'set-home', item: idNow(was) ?? was })
     } else if (untouched) set[field] = was
-    ofCourse.push({ field, does: untouched ? 'change' : 'keep', base: after, present, wanted: was, result: untouched ? was : present, decided: null, reason: untouched ? 'as it was before the rollout' : 'was edited since; stays' })
+    ofCourse.push({
+      field,
+      does: untouched ? 'change' : 'keep',
+      base: after,
+      present,
+      wanted: was,
+      result: untouched ? was : present,
+      decided: null,
+      reason: untouched ? 'as it was before the rollout' : 'was edited since; stays',
+    })
   }
   if (Object.keys(set).length > 0) changes.push({ change: 'set-course', ...set })
-  if (ofCourse.length > 0) steps.push({ does: ofCourse.some((one) => one.does === 'change') ? 'set' : 'keep', instance: 'course', part: 'course', kind: 'course', name: course.name, into: null, opensAt: null, dueAt: null, reason: 'the course itself', fields: ofCourse })
+  if (ofCourse.length > 0)
+    steps.push({
+      does: ofCourse.some((one) => one.does === 'change') ? 'set' : 'keep',
+      instance: 'course',
+      part: 'course',
+      kind: 'course',
+      name: course.name,
+      into: null,
+      opensAt: null,
+      dueAt: null,
+      reason: 'the course itself',
+      fields: ofCourse,
+    })
   const lastChanges = repointed(changes, record, items, remade, removed)
   return {
     // Even where everything was edited since, the bases and the version go back.
-    state: 'ready', steps, unchanged: 0, changes: lastChanges, undecided: 0, additive: false, consequences: [], creates: [...remade.values()],
+    state: 'ready',
+    steps,
+    unchanged: 0,
+    changes: lastChanges,
+    undecided: 0,
+    additive: false,
+    consequences: [],
+    creates: [...remade.values()],
     next: nextOf(base, record, entries, new Set(remade.values())),
   }
 }
 
 /** A page taken back block by block; as a whole where nobody touched it since. */
-const undonePage = (was: Standing, after: Standing, is: Standing, beforeEntry: BaseEntry | undefined, nowEntry: BaseEntry | undefined, bodies: Bodies): { html: string | null; steps: FieldStep[] } => {
+const undonePage = (
+  was: Standing,
+  after: Standing,
+  is: Standing,
+  beforeEntry: BaseEntry | undefined,
+  nowEntry: BaseEntry | undefined,
+  bodies: Bodies,
+): { html: string | null; steps: FieldStep[] } => {
   const html = (id: string | null): string => (id === null ? '' : (bodies.htmlOf(id) ?? ''))
-  const whole = (does: FieldStep['does'], result: string, reason: string): FieldStep => ({ field: 'page', does, base: html(after.html), present: html(is.html), wanted: html(was.html), result, decided: null, reason })
-  if (is.html === after.html) return { html: html(was.html), steps: [whole('change', html(was.html), 'as it was before the rollout')] }
+  const whole = (does: FieldStep['does'], result: string, reason: string): FieldStep => ({
+    field: 'page',
+    does,
+    base: html(after.html),
+    present: html(is.html),
+    wanted: html(was.html),
+    result,
+    decided: null,
+    reason,
+  })
+  if (is.html === after.html)
+    return {
+      html: html(was.html),
+      steps: [whole('change', html(was.html), 'as it was before the rollout')],
+    }
   if (is.html === was.html) return { html: null, steps: [] }
-  if (!beforeEntry || !nowEntry) return { html: null, steps: [whole('keep', html(is.html), 'was edited since; stays')] }
-  const regions = blockRegions(html(was.html), beforeEntry.blocks.map((block) => ({ key: block.key, html: bodies.htmlOf(block.sent) ?? '' }))).regions
-  const same = (key: string): boolean => sameValue(beforeEntry.blocks.find((block) => block.key === key), nowEntry.blocks.find((block) => block.key === key))
+  if (!beforeEntry || !nowEntry)
+    return { html: null, steps: [whole('keep', html(is.html), 'was edited since; stays')] }
+  const regions = blockRegions(
+    html(was.html),
+    beforeEntry.blocks.map((block) => ({ key: block.key, html: bodies.htmlOf(block.sent) ?? '' })),
+  ).regions
+  const same = (key: string): boolean =>
+    sameValue(
+      beforeEntry.blocks.find((block) => block.key === key),
+      nowEntry.blocks.find((block) => block.key === key),
+    )
   const wanted = beforeEntry.blocks.flatMap((block): WantedBlock[] => {
     const region = regions.get(block.key)
     const sent = bodies.htmlOf(block.sent) ?? ''
     const written = region ? html(was.html).slice(region.outer.from, region.outer.to) : ''
     if (!region && !same(block.key)) return []
-    return [{ key: block.key, isFillIn: false, isGuidance: false, isFixed: false, written, kept: region ? html(was.html).slice(region.inner.from, region.inner.to) : sent, unchangedAs: same(block.key) ? [sent] : [] }]
+    return [
+      {
+        key: block.key,
+        isFillIn: false,
+        isGuidance: false,
+        isFixed: false,
+        written,
+        kept: region ? html(was.html).slice(region.inner.from, region.inner.to) : sent,
+        unchangedAs: same(block.key) ? [sent] : [],
+      },
+    ]
   })
-  const merged = mergePage({ wanted, base: nowEntry.blocks, ours: null, present: html(is.html), bodies, decide: () => 'keep', restoreFixed: false, chosen: () => true })
-  return { html: merged.html, steps: merged.steps.map((step) => (step.does === 'conflict' || step.does === 'leave' ? { ...step, does: 'keep', reason: 'was edited since; stays' } : { ...step, reason: 'as it was before the rollout' })) }
+  const merged = mergePage({
+    wanted,
+    base: nowEntry.blocks,
+    ours: null,
+    present: html(is.html),
+    bodies,
+    decide: () => 'keep',
+    restoreFixed: false,
+    chosen: () => true,
+  })
+  return {
+    html: merged.html,
+    steps: merged.steps.map((step) =>
+      step.does === 'conflict' || step.does === 'leave'
+        ? { ...step, does: 'keep', reason: 'was edited since; stays' }
+        : { ...step, reason: 'as it was before the rollout' },
+    ),
+  }
 }
 
 /** The changes, and pages that lead to what comes back under a new id: their links lead there. */
-const repointed = (changes: readonly Change[], record: UndoRecord, items: ReadonlyMap<string, CourseItem>, remade: ReadonlyMap<string, string>, removed: ReadonlySet<string>): Change[] => {
-  const addresses = record.touched.flatMap((one) => (one.before?.url && remade.has(one.id) ? [{ from: `href="${one.before.url}"`, to: `href="ref:${remade.get(one.id)}"` }] : []))
+const repointed = (
+  changes: readonly Change[],
+  record: UndoRecord,
+  items: ReadonlyMap<string, CourseItem>,
+  remade: ReadonlyMap<string, string>,
+  removed: ReadonlySet<string>,
+): Change[] => {
+  const addresses = record.touched.flatMap((one) =>
+    one.before?.url && remade.has(one.id)
+      ? [{ from: `href="${one.before.url}"`, to: `href="ref:${remade.get(one.id)}"` }]
+      : [],
+  )
   if (addresses.length === 0) return [...changes]
-  const led = (html: string): string => addresses.reduce((text, { from, to }) => text.replaceAll(from, to), html)
-  const written = new Set(changes.flatMap((change) => (change.change === 'set-item' && change.fields.html !== undefined ? [change.id] : [])))
+  const led = (html: string): string =>
+    addresses.reduce((text, { from, to }) => text.replaceAll(from, to), html)
+  const written = new Set(
+    changes.flatMap((change) =>
+      change.change === 'set-item' && change.fields.html !== undefined ? [change.id] : [],
+    ),
+  )
   return [
-    ...changes.map((change) => ((change.change === 'set-item' || change.change === 'create-item') && change.fields.html !== undefined ? ({ ...change, fields: { ...change.fields, html: led(change.fields.html) } } as Change) : change)),
+    ...changes.map((change) =>
+      (change.change === 'set-item' || change.change === 'create-item') &&
+      change.fields.html !== undefined
+        ? ({ ...change, fields: { ...change.fields, html: led(change.fields.html) } } as Change)
+        : change,
+    ),
     ...[...items.values()].flatMap((item): Change[] => {
       if (item.html === null || removed.has(item.id) || written.has(item.id)) return []
       const html = led(item.html)
@@ -205,12 +434,28 @@ const repointed = (changes: readonly Change[], record: UndoRecord, items: Readon
 }
 
 /** The base with the bases of before in the places of what is taken back. */
-const nextOf = (base: Base, record: UndoRecord, entries: ReadonlyMap<string, BaseEntry>, made: ReadonlySet<string>): NextBase => {
-  const order = [...base.parts.map((entry) => entry.instance), ...record.base.entries.map((entry) => entry.instance)]
+const nextOf = (
+  base: Base,
+  record: UndoRecord,
+  entries: ReadonlyMap<string, BaseEntry>,
+  made: ReadonlySet<string>,
+): NextBase => {
+  const order = [
+    ...base.parts.map((entry) => entry.instance),
+    ...record.base.entries.map((entry) => entry.instance),
+  ]
   const parts = [...new Set(order)].flatMap((instance): NextEntry[] => {
     const entry = entries.get(instance)
     if (!entry) return []
-    return [{ ...entry, platformId: made.has(instance) ? null : entry.platformId, freshFields: [], blocks: entry.blocks.map((block) => ({ ...block, fresh: false })), freshPage: false }]
+    return [
+      {
+        ...entry,
+        platformId: made.has(instance) ? null : entry.platformId,
+        freshFields: [],
+        blocks: entry.blocks.map((block) => ({ ...block, fresh: false })),
+        freshPage: false,
+      },
+    ]
   })
   return { course: record.base.course as Record<string, FieldBase>, freshCourseFields: [], parts }
 }

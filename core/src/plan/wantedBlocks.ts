@@ -5,18 +5,29 @@ import type { WantedBlock } from './mergePage.ts'
 import type { PlanContext } from './planContext.ts'
 
 /** The blocks of a page as the template wants them; links to parts that are not in the course lose their target. */
-export const wantedBlocks = (part: ExpectedPart, { onDate, partOf, standing, created }: PlanContext): WantedBlock[] =>
+export const wantedBlocks = (
+  part: ExpectedPart,
+  { onDate, partOf, standing, created }: PlanContext,
+): WantedBlock[] =>
   part.blocks.map((block) => {
     const html = blockHtmlOn(block, onDate)
-    const alive = (instance: string): boolean => standing(instance) !== undefined || created.has(instance)
+    const alive = (instance: string): boolean =>
+      standing(instance) !== undefined || created.has(instance)
     const whole = withLinks(html, (instance) => keptRef(instance, partOf))
-    const living = withLinks(html, (instance) => (alive(instance) ? keptRef(instance, partOf) : '#'))
+    const living = withLinks(html, (instance) =>
+      alive(instance) ? keptRef(instance, partOf) : '#',
+    )
     const written = withLinks(html, (instance) => {
       const id = standing(instance)
       return id !== undefined ? `item:${id}` : created.has(instance) ? `ref:${instance}` : '#'
     })
     return {
-      key: block.key, isFillIn: block.kind === 'fill-in', isGuidance: block.kind === 'guidance-note', isFixed: block.kind === 'fixed-text' || block.kind === 'house-text',
-      written: markedBlock(block.key, part.instance, written), kept: living, unchangedAs: living === whole ? [whole] : [whole, living],
+      key: block.key,
+      isFillIn: block.kind === 'fill-in',
+      isGuidance: block.kind === 'guidance-note',
+      isFixed: block.kind === 'fixed-text' || block.kind === 'house-text',
+      written: markedBlock(block.key, part.instance, written),
+      kept: living,
+      unchangedAs: living === whole ? [whole] : [whole, living],
     }
   })

@@ -3,22 +3,35 @@ import { fieldIn, type ExpectedCourse, type ExpectedPart, type Fields } from '..
 import { isModule } from '../template/index.ts'
 
 /** Fields that touch how handed-in work counts: left alone once students have work in an item. */
-export const touchesWork = (field: string): boolean => ['points', 'category', 'target', 'rubric'].includes(field) || field.startsWith('work.')
+export const touchesWork = (field: string): boolean =>
+  ['points', 'category', 'target', 'rubric'].includes(field) || field.startsWith('work.')
 
 /** What the template wants of the course itself; the home page apart. */
 export const wantedCourseFields = (expected: ExpectedCourse): Fields => {
-  const { template: { settings, grading, navigation }, facts } = expected
+  const {
+    template: { settings, grading, navigation },
+    facts,
+  } = expected
   return {
-    name: expected.name, label: expected.label, timeZone: facts.term.timeZone, ...expected.window,
-    ...Object.fromEntries(Object.entries(settings).map(([field, value]) => [`settings.${field}`, value])),
+    name: expected.name,
+    label: expected.label,
+    timeZone: facts.term.timeZone,
+    ...expected.window,
+    ...Object.fromEntries(
+      Object.entries(settings).map(([field, value]) => [`settings.${field}`, value]),
+    ),
     ...(grading.categories.length > 0 ? { grading } : {}),
-    ...(navigation.length > 0 ? { navigation: navigation.map(({ label, hidden }) => ({ label, hidden })) } : {}),
+    ...(navigation.length > 0
+      ? { navigation: navigation.map(({ label, hidden }) => ({ label, hidden })) }
+      : {}),
   }
 }
 
 /** The naming format a part's name is written by. */
 export const formatOfName = ({ definition, values }: ExpectedPart): string =>
-  isModule(definition) && definition.groupings && values.unit !== undefined ? definition.groupings.name : definition.name
+  isModule(definition) && definition.groupings && values.unit !== undefined
+    ? definition.groupings.name
+    : definition.name
 
 /** How one field stands on the platform; null where nothing is set. */
 export const presentField = (of: Course | CourseModule | CourseItem, field: string): unknown => {

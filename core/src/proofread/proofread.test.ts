@@ -7,13 +7,27 @@ import { proofChecks, proofread } from './index.ts'
 type Draft = ReturnType<typeof exampleTemplate>
 const remarksOn = (change: (template: Draft, item: (key: string) => Item) => void) => {
   const template = exampleTemplate()
-  template.home.blocks.push({ kind: 'contact-card', key: 'contact', element: 'instructor-contact', strength: 'must', label: 'Your instructor' })
+  template.home.blocks.push({
+    kind: 'contact-card',
+    key: 'contact',
+    element: 'instructor-contact',
+    strength: 'must',
+    label: 'Your instructor',
+  })
   change(template, (key) => everyItem(template).find((one) => one.key === key) as Item)
   const read = readDocument(Template, template)
   if (!read.ok) throw new Error(JSON.stringify(read.problems))
-  return proofread(read.value).map((one) => `${one.severity} ${one.check} ${one.part ?? 'template'}${one.block ? `/${one.block}` : ''}: ${one.message}`)
+  return proofread(read.value).map(
+    (one) =>
+      `${one.severity} ${one.check} ${one.part ?? 'template'}${one.block ? `/${one.block}` : ''}: ${one.message}`,
+  )
 }
-const fixed = (key: string, html: string) => ({ kind: 'fixed-text' as const, key, strength: 'must' as const, html })
+const fixed = (key: string, html: string) => ({
+  kind: 'fixed-text' as const,
+  key,
+  strength: 'must' as const,
+  html,
+})
 const week = (template: Draft) => {
   const part = template.parts[1]
   if (!part || !isModule(part)) throw new Error('the second part is the week')
@@ -25,57 +39,224 @@ describe('proofreading', () => {
     expect(remarksOn(() => {})).toEqual([])
   })
   const cases: [string, Parameters<typeof remarksOn>[0], string[]][] = [
-    ['guidance that is not marked as such', (_, item) => item('welcome').blocks.push(fixed('odd', '<p>Instructors should delete this line.</p>')), ['warning guidance-not-marked welcome/odd: “Instructors should delete this line.” reads like advice to the instructor, but stands where students read it. Make it a guidance note.']],
-    ['a fill-in whose prompt was never written', (_, item) => item('welcome').blocks.push({ kind: 'fill-in', key: 'new', strength: 'must', type: 'text', prompt: 'What should stand here?', scope: 'place', earlierPrompts: [] }), ['error fill-in-without-prompt welcome/new: The fill-in new still has the prompt it was made with, “What should stand here?”. Say what is wanted.']],
-    ['a link to what a condition takes away', (template, item) => {
-      template.appliesTo.modalities = ['on-campus', 'online']
-      item('quiz').when = { modalities: ['online'] }
-      item('welcome').blocks.push(fixed('go', '<p>See <a href="part:quiz">the quiz</a>.</p>'))
-    }, ['error link-to-absent-part welcome/go: A link leads to “{code} · Quiz {number}: {topic}”, which is not there in courses that are on campus, 16 weeks.']],
-    ['a link to nothing', (_, item) => item('welcome').blocks.push(fixed('go', '<p><a href="part:nobody">there</a></p>')), ['error link-to-absent-part welcome/go: A link leads to nobody, which is no part of this template.']],
-    ['a link from students to a staff page', (_, item) => item('welcome').blocks.push(fixed('go', '<p><a href="part:staff-notes">there</a></p>')), ['warning link-to-absent-part welcome/go: A link leads to “Notes for the instructor”, which students cannot see.']],
-    ['weights that do not come to 100', (template, item) => {
-      template.grading.categories = [{ key: 'a', name: 'Assignments', weight: 60, counts: true }, { key: 'p', name: 'Practice', weight: 30, counts: false }]
-      item('assignment').settings.category = 'Assignments'
-      item('quiz').settings.category = 'Practice'
-    }, ['error weights-total template: The weights come to 60, not 100.']],
-    ['work in a category that is not there', (template, item) => {
-      template.grading.categories = [{ key: 'a', name: 'Assignments', weight: 100, counts: true }]
-      item('assignment').settings.category = 'Assignment'
-    }, ['error category-unknown assignment: “{code} · Assignment {number}: {topic}” stands in the category “Assignment”, which the grade scheme does not have.', 'warning category-unknown template/a: No work stands in the category “Assignments”, which carries 100 of 100.']],
-    ['an outcome that nothing assesses, and an objective that serves none', (template) => {
-      template.outcomes = [{ key: 'fix', text: 'Fix a position' }]
-      week(template).objectives = [{ key: 'bearing', text: 'Take a bearing', serves: [] }]
-    }, ['warning outcome-unassessed template/fix: No work assesses the course outcome “Fix a position”, directly or through an objective.', 'warning outcome-unassessed week/bearing: The objective “Take a bearing” serves no course outcome.']],
-    ['formats that give one name twice', (_, item) => (item('checklist').name = 'Week {week} overview'), ['error names-told-apart checklist: “Week {week} overview” and “Week {week} overview” give the same name, “Week 1 overview”, in one module of courses that are on campus, 16 weeks.']],
-    ['a module that repeats without saying which it is', (template) => (week(template).name = 'Learning week'), ['error names-told-apart week: “Learning week” gives the name “Learning week” 16 times over in courses that are on campus, 16 weeks. Put the week, the unit or a number into it.']],
-    ['a format that cannot be read back', (_, item) => (item('staff-notes').name = '{topic}{title}'), ['warning names-told-apart staff-notes']],
-    ['an image without alternative text', (_, item) => item('welcome').blocks.push(fixed('pic', '<p><img src="knot.png"></p>')), ['error alternative-text-missing welcome/pic: The image knot.png has no alternative text. Say what it shows, or mark it as decoration.']],
-    ['a must that instructors may remove', (_, item) => (item('welcome').may = { remove: true }), ['error contradictory-permission welcome: “Welcome to {code}” is a must, yet instructors may remove it.']],
-    ['a part that is in no course', (template, item) => {
-      template.appliesTo.modalities = ['on-campus']
-      item('quiz').when = { modalities: ['online'] }
-    }, ['error part-never-there quiz: “{code} · Quiz {number}: {topic}” is in no course this template applies to: its condition or repeat leaves none.']],
-    ['a part that shorter courses do not reach', (template, item) => {
-      template.appliesTo.weeks = [16, 8]
-      item('quiz').repeat = { per: 'week', from: 10, to: 12, every: 1, except: [] }
-    }, ['warning part-never-there quiz: “{code} · Quiz {number}: {topic}” is not in courses that are on campus, 8 weeks, as its repeat does not reach them.']],
-    ['an exception that never holds', (template) => week(template).exceptions.push({ key: 'far', anchor: { at: 'number', number: 40 }, omit: false, name: 'Week {week}!', leaveOut: [], set: [], add: [] }), ['warning part-never-there week/far: The exception for number 40 of “Week {week} · {dates} · {topic}” holds in no course this template applies to.']],
-    ['a home page that does not say where to begin', (template) => template.home.blocks.splice(2, 1), ['warning home-page-incomplete home-page: The home page has no block for where to begin.']],
-    ['a heading that skips a level', (_, item) => item('welcome').blocks.push(fixed('deep', '<h5>Small print</h5><p>x</p>')), ['error heading-skip welcome/deep: The heading “Small print” is of level 5 and follows one of level 2.']],
-    ['a rubric of other points than its work', (template, item) => {
-      template.rubrics = [{ key: 'log', title: 'Log book', criteria: [{ text: 'Clear', levels: [{ text: 'yes', points: 30 }, { text: 'no', points: 0 }] }, { text: 'Complete', levels: [{ text: 'yes', points: 50 }] }] }]
-      item('assignment').settings.rubric = 'log'
-    }, ['error rubric-points assignment: “{code} · Assignment {number}: {topic}” gives 100 points, its rubric “Log book” 80.']],
-    ['a page with nothing on it', (_, item) => (item('checklist').blocks = []), ['warning page-empty checklist: The page “Week {week} checklist” is empty: students of every course will open it and find nothing.']],
-    ['a date told by a week where there is none', (_, item) => (item('welcome').settings.due = { from: 'week-end', days: 0, time: '23:59' }), ['error offset-unresolved welcome: “Welcome to {code}” has a date told by its own week, but stands in no week of courses that are on campus, 16 weeks.']],
+    [
+      'guidance that is not marked as such',
+      (_, item) =>
+        item('welcome').blocks.push(fixed('odd', '<p>Instructors should delete this line.</p>')),
+      [
+        'warning guidance-not-marked welcome/odd: “Instructors should delete this line.” reads like advice to the instructor, but stands where students read it. Make it a guidance note.',
+      ],
+    ],
+    [
+      'a fill-in whose prompt was never written',
+      (_, item) =>
+        item('welcome').blocks.push({
+          kind: 'fill-in',
+          key: 'new',
+          strength: 'must',
+          type: 'text',
+          prompt: 'What should stand here?',
+          scope: 'place',
+          earlierPrompts: [],
+        }),
+      [
+        'error fill-in-without-prompt welcome/new: The fill-in new still has the prompt it was made with, “What should stand here?”. Say what is wanted.',
+      ],
+    ],
+    [
+      'a link to what a condition takes away',
+      (template, item) => {
+        template.appliesTo.modalities = ['on-campus', 'online']
+        item('quiz').when = { modalities: ['online'] }
+        item('welcome').blocks.push(fixed('go', '<p>See <a href="part:quiz">the quiz</a>.</p>'))
+      },
+      [
+        'error link-to-absent-part welcome/go: A link leads to “{code} · Quiz {number}: {topic}”, which is not there in courses that are on campus, 16 weeks.',
+      ],
+    ],
+    [
+      'a link to nothing',
+      (_, item) =>
+        item('welcome').blocks.push(fixed('go', '<p><a href="part:nobody">there</a></p>')),
+      [
+        'error link-to-absent-part welcome/go: A link leads to nobody, which is no part of this template.',
+      ],
+    ],
+    [
+      'a link from students to a staff page',
+      (_, item) =>
+        item('welcome').blocks.push(fixed('go', '<p><a href="part:staff-notes">there</a></p>')),
+      [
+        'warning link-to-absent-part welcome/go: A link leads to “Notes for the instructor”, which students cannot see.',
+      ],
+    ],
+    [
+      'weights that do not come to 100',
+      (template, item) => {
+        template.grading.categories = [
+          { key: 'a', name: 'Assignments', weight: 60, counts: true },
+          { key: 'p', name: 'Practice', weight: 30, counts: false },
+        ]
+        item('assignment').settings.category = 'Assignments'
+        item('quiz').settings.category = 'Practice'
+      },
+      ['error weights-total template: The weights come to 60, not 100.'],
+    ],
+    [
+      'work in a category that is not there',
+      (template, item) => {
+        template.grading.categories = [{ key: 'a', name: 'Assignments', weight: 100, counts: true }]
+        item('assignment').settings.category = 'Assignment'
+      },
+      [
+        'error category-unknown assignment: “{code} · Assignment {number}: {topic}” stands in the category “Assignment”, which the grade scheme does not have.',
+        'warning category-unknown template/a: No work stands in the category “Assignments”, which carries 100 of 100.',
+      ],
+    ],
+    [
+      'an outcome that nothing assesses, and an objective that serves none',
+      (template) => {
+        template.outcomes = [{ key: 'fix', text: 'Fix a position' }]
+        week(template).objectives = [{ key: 'bearing', text: 'Take a bearing', serves: [] }]
+      },
+      [
+        'warning outcome-unassessed template/fix: No work assesses the course outcome “Fix a position”, directly or through an objective.',
+        'warning outcome-unassessed week/bearing: The objective “Take a bearing” serves no course outcome.',
+      ],
+    ],
+    [
+      'formats that give one name twice',
+      (_, item) => (item('checklist').name = 'Week {week} overview'),
+      [
+        'error names-told-apart checklist: “Week {week} overview” and “Week {week} overview” give the same name, “Week 1 overview”, in one module of courses that are on campus, 16 weeks.',
+      ],
+    ],
+    [
+      'a module that repeats without saying which it is',
+      (template) => (week(template).name = 'Learning week'),
+      [
+        'error names-told-apart week: “Learning week” gives the name “Learning week” 16 times over in courses that are on campus, 16 weeks. Put the week, the unit or a number into it.',
+      ],
+    ],
+    [
+      'a format that cannot be read back',
+      (_, item) => (item('staff-notes').name = '{topic}{title}'),
+      ['warning names-told-apart staff-notes'],
+    ],
+    [
+      'an image without alternative text',
+      (_, item) => item('welcome').blocks.push(fixed('pic', '<p><img src="knot.png"></p>')),
+      [
+        'error alternative-text-missing welcome/pic: The image knot.png has no alternative text. Say what it shows, or mark it as decoration.',
+      ],
+    ],
+    [
+      'a must that instructors may remove',
+      (_, item) => (item('welcome').may = { remove: true }),
+      [
+        'error contradictory-permission welcome: “Welcome to {code}” is a must, yet instructors may remove it.',
+      ],
+    ],
+    [
+      'a part that is in no course',
+      (template, item) => {
+        template.appliesTo.modalities = ['on-campus']
+        item('quiz').when = { modalities: ['online'] }
+      },
+      [
+        'error part-never-there quiz: “{code} · Quiz {number}: {topic}” is in no course this template applies to: its condition or repeat leaves none.',
+      ],
+    ],
+    [
+      'a part that shorter courses do not reach',
+      (template, item) => {
+        template.appliesTo.weeks = [16, 8]
+        item('quiz').repeat = { per: 'week', from: 10, to: 12, every: 1, except: [] }
+      },
+      [
+        'warning part-never-there quiz: “{code} · Quiz {number}: {topic}” is not in courses that are on campus, 8 weeks, as its repeat does not reach them.',
+      ],
+    ],
+    [
+      'an exception that never holds',
+      (template) =>
+        week(template).exceptions.push({
+          key: 'far',
+          anchor: { at: 'number', number: 40 },
+          omit: false,
+          name: 'Week {week}!',
+          leaveOut: [],
+          set: [],
+          add: [],
+        }),
+      [
+        'warning part-never-there week/far: The exception for number 40 of “Week {week} · {dates} · {topic}” holds in no course this template applies to.',
+      ],
+    ],
+    [
+      'a home page that does not say where to begin',
+      (template) => template.home.blocks.splice(2, 1),
+      ['warning home-page-incomplete home-page: The home page has no block for where to begin.'],
+    ],
+    [
+      'a heading that skips a level',
+      (_, item) => item('welcome').blocks.push(fixed('deep', '<h5>Small print</h5><p>x</p>')),
+      [
+        'error heading-skip welcome/deep: The heading “Small print” is of level 5 and follows one of level 2.',
+      ],
+    ],
+    [
+      'a rubric of other points than its work',
+      (template, item) => {
+        template.rubrics = [
+          {
+            key: 'log',
+            title: 'Log book',
+            criteria: [
+              {
+                text: 'Clear',
+                levels: [
+                  { text: 'yes', points: 30 },
+                  { text: 'no', points: 0 },
+                ],
+              },
+              { text: 'Complete', levels: [{ text: 'yes', points: 50 }] },
+            ],
+          },
+        ]
+        item('assignment').settings.rubric = 'log'
+      },
+      [
+        'error rubric-points assignment: “{code} · Assignment {number}: {topic}” gives 100 points, its rubric “Log book” 80.',
+      ],
+    ],
+    [
+      'a page with nothing on it',
+      (_, item) => (item('checklist').blocks = []),
+      [
+        'warning page-empty checklist: The page “Week {week} checklist” is empty: students of every course will open it and find nothing.',
+      ],
+    ],
+    [
+      'a date told by a week where there is none',
+      (_, item) => (item('welcome').settings.due = { from: 'week-end', days: 0, time: '23:59' }),
+      [
+        'error offset-unresolved welcome: “Welcome to {code}” has a date told by its own week, but stands in no week of courses that are on campus, 16 weeks.',
+      ],
+    ],
   ]
   it.each(cases)('finds %s', (_, change, expected) => {
     const found = remarksOn(change)
-    expect(found.map((one, i) => one.slice(0, expected[i]?.endsWith('staff-notes') ? expected[i].length : undefined))).toEqual(expected)
+    expect(
+      found.map((one, i) =>
+        one.slice(0, expected[i]?.endsWith('staff-notes') ? expected[i].length : undefined),
+      ),
+    ).toEqual(expected)
   })
   it('has a case here for every check', () => {
-    const covered = new Set(cases.flatMap(([, , expected]) => expected.map((one) => one.split(' ')[1])))
+    const covered = new Set(
+      cases.flatMap(([, , expected]) => expected.map((one) => one.split(' ')[1])),
+    )
     expect(proofChecks.map((check) => check.id).filter((id) => !covered.has(id))).toEqual([])
   })
 })

@@ -1,6 +1,16 @@
 import type { ExpectedPart } from '../expand/index.ts'
 import { everyExpected } from '../expand/index.ts'
-import { blockInPlace, homePageKey, isModule, partsWithin, type Block, type Item, type KeptBlockBody, type Part, type Template } from '../template/index.ts'
+import {
+  blockInPlace,
+  homePageKey,
+  isModule,
+  partsWithin,
+  type Block,
+  type Item,
+  type KeptBlockBody,
+  type Part,
+  type Template,
+} from '../template/index.ts'
 import { everyVariant, type VariantCourse } from '../variant/index.ts'
 
 export type Severity = 'error' | 'warning'
@@ -44,10 +54,17 @@ export class Proof {
   constructor(template: Template) {
     this.template = template
     this.parts = partsWithin(template.parts)
-    const placed = (blocks: readonly Block[]) => blocks.map((block) => blockInPlace(block, template.keptBlocks)).filter((block) => block !== null)
+    const placed = (blocks: readonly Block[]) =>
+      blocks
+        .map((block) => blockInPlace(block, template.keptBlocks))
+        .filter((block) => block !== null)
     this.pages = [
       { key: homePageKey, item: null, blocks: placed(template.home.blocks) },
-      ...this.parts.flatMap((part) => (isModule(part) || part.blocks.length === 0 ? [] : [{ key: part.key, item: part, blocks: placed(part.blocks) }])),
+      ...this.parts.flatMap((part) =>
+        isModule(part) || part.blocks.length === 0
+          ? []
+          : [{ key: part.key, item: part, blocks: placed(part.blocks) }],
+      ),
     ]
   }
   get variants(): readonly VariantCourse[] {
@@ -55,12 +72,15 @@ export class Proof {
     return this.worked
   }
   nameOf(key: string): string {
-    return key === homePageKey ? 'the home page' : (this.parts.find((part) => part.key === key)?.name ?? key)
+    return key === homePageKey
+      ? 'the home page'
+      : (this.parts.find((part) => part.key === key)?.name ?? key)
   }
   /** Parts of one kind of course, by key. */
   static byKey({ expected }: VariantCourse): Map<string, ExpectedPart[]> {
     const found = new Map<string, ExpectedPart[]>([[homePageKey, [expected.home]]])
-    for (const part of everyExpected(expected.parts)) found.set(part.key, [...(found.get(part.key) ?? []), part])
+    for (const part of everyExpected(expected.parts))
+      found.set(part.key, [...(found.get(part.key) ?? []), part])
     return found
   }
 }

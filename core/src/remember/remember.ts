@@ -5,7 +5,10 @@ const longestKey = 10_000
  * Works something out once for each key and remembers it. A work that is asked for more than `most` different keys
  * forgets all of them and begins anew, so that memory stays bounded; the answers are the same either way.
  */
-export const remember = <K extends string | number, V>(most: number, work: (key: K) => V): ((key: K) => V) => {
+export const remember = <K extends string | number, V>(
+  most: number,
+  work: (key: K) => V,
+): ((key: K) => V) => {
   const known = new Map<K, V>()
   return (key) => {
     const before = known.get(key)

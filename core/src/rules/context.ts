@@ -1,7 +1,34 @@
 import { addDays, instantOf, localDateOf, spanningTerm, type Term } from '../calendar/index.ts'
-import { courseLinks, everyCourseItem, everyModule, type CohortClash, type Course, type CourseHistory, type CourseItem, type CourseModule, type LinkTarget, type PlacedItem } from '../course/index.ts'
-import { everyExpected, namingFormatOf, type ExpectedBlock, type ExpectedCourse, type ExpectedPart } from '../expand/index.ts'
-import { isDaySpan, judgeName, rangesNamed, readName, type FieldValues, type NamedRange, type NameContext, type NameJudgement, type NameReading } from '../naming/index.ts'
+import {
+  courseLinks,
+  everyCourseItem,
+  everyModule,
+  type CohortClash,
+  type Course,
+  type CourseHistory,
+  type CourseItem,
+  type CourseModule,
+  type LinkTarget,
+  type PlacedItem,
+} from '../course/index.ts'
+import {
+  everyExpected,
+  namingFormatOf,
+  type ExpectedBlock,
+  type ExpectedCourse,
+  type ExpectedPart,
+} from '../expand/index.ts'
+import {
+  isDaySpan,
+  judgeName,
+  rangesNamed,
+  readName,
+  type FieldValues,
+  type NamedRange,
+  type NameContext,
+  type NameJudgement,
+  type NameReading,
+} from '../naming/index.ts'
 import { readBlocks, type BlockReading, type PageFacts } from '../page/index.ts'
 import type { GroupingReading, Pair, Pairing } from '../pair/index.ts'
 import { remember } from '../remember/index.ts'
@@ -102,23 +129,28 @@ export class CheckContext {
     this.clashes = input.clashes ?? []
     this.history = input.history ?? null
     this.notThisWeek = new Set(input.notThisWeek)
-    this.#instances = new Map([input.expected.home, ...this.parts].map((part) => [part.instance, part]))
+    this.#instances = new Map(
+      [input.expected.home, ...this.parts].map((part) => [part.instance, part]),
+    )
     for (const part of this.parts) {
       const same = this.#partsByKey.get(part.key)
       if (same) same.push(part)
       else this.#partsByKey.set(part.key, [part])
     }
     this.#pairOf = new Map(input.pairing.pairs.map((pair) => [pair.expected, pair]))
-    this.#partOf = new Map(input.pairing.pairs.flatMap((pair) => {
-      const part = this.#instances.get(pair.expected)
-      return part ? [[pair.found, part] as const] : []
-    }))
+    this.#partOf = new Map(
+      input.pairing.pairs.flatMap((pair) => {
+        const part = this.#instances.get(pair.expected)
+        return part ? [[pair.found, part] as const] : []
+      }),
+    )
     this.#items = new Map(this.placedItems.map((placed) => [placed.item.id, placed]))
     this.#modules = new Map(this.modules.map((module) => [module.id, module]))
     for (const pair of input.pairing.pairs) {
       const part = this.#instances.get(pair.expected)
       const placed = this.#items.get(pair.found)
-      if (part && placed) this.#paired.set(part, { part, pair, item: placed.item, module: placed.module })
+      if (part && placed)
+        this.#paired.set(part, { part, pair, item: placed.item, module: placed.module })
     }
   }
 
@@ -148,7 +180,8 @@ export class CheckContext {
   /** Local date of an instant in the term's time zone. */
   dateOf(instant: string): string {
     let date = this.#localDates.get(instant)
-    if (date === undefined) this.#localDates.set(instant, (date = localDateOf(instant, this.timeZone)))
+    if (date === undefined)
+      this.#localDates.set(instant, (date = localDateOf(instant, this.timeZone)))
     return date
   }
 
@@ -198,7 +231,10 @@ export class CheckContext {
 
   /** Parts with pages: the home page and every expected item that has blocks. */
   pageParts(): readonly ExpectedPart[] {
-    return (this.#pageParts ??= [this.expected.home, ...this.parts.filter((part) => part.blocks.length > 0)])
+    return (this.#pageParts ??= [
+      this.expected.home,
+      ...this.parts.filter((part) => part.blocks.length > 0),
+    ])
   }
 
   /** Every page of the course that could be read, in order; those that could not are told as such by the check. */
@@ -207,7 +243,16 @@ export class CheckContext {
       const page = this.pageOf(placed.item)
       if (!page || page.notRead !== null) return []
       const part = this.partOf(placed.item.id)
-      return [{ placed, page, part, subject: part ? { about: 'part', part } : { about: 'found', id: placed.item.id, name: placed.item.name } }]
+      return [
+        {
+          placed,
+          page,
+          part,
+          subject: part
+            ? { about: 'part', part }
+            : { about: 'found', id: placed.item.id, name: placed.item.name },
+        },
+      ]
     }))
   }
 
@@ -216,7 +261,17 @@ export class CheckContext {
     return (this.#unread ??= this.placedItems.flatMap((placed) => {
       const why = this.pageOf(placed.item)?.notRead ?? null
       const part = this.partOf(placed.item.id)
-      return why === null ? [] : [{ placed, why, subject: part ? ({ about: 'part', part } as const) : ({ about: 'found', id: placed.item.id, name: placed.item.name } as const) }]
+      return why === null
+        ? []
+        : [
+            {
+              placed,
+              why,
+              subject: part
+                ? ({ about: 'part', part } as const)
+                : ({ about: 'found', id: placed.item.id, name: placed.item.name } as const),
+            },
+          ]
     }))
   }
 
@@ -227,7 +282,16 @@ export class CheckContext {
       const all = there ? this.readingsOf(there) : null
       return part.blocks.map((block, i): PlacedBlock => {
         const reading = all?.[i]
-        return { part, block, told: { subject: { about: 'part', part }, discriminator: block.key, strength: block.strength }, stands: there && all && reading ? { there, reading } : null }
+        return {
+          part,
+          block,
+          told: {
+            subject: { about: 'part', part },
+            discriminator: block.key,
+            strength: block.strength,
+          },
+          stands: there && all && reading ? { there, reading } : null,
+        }
       })
     }))
   }
@@ -246,13 +310,18 @@ export class CheckContext {
     const readings = readBlocks(paired.part.blocks, page, this.asOf)
     this.#readings.set(paired.part.instance, readings)
     for (const block of paired.part.blocks)
-      for (const revision of block.houseText?.revisions.slice(1) ?? []) this.reached(revision.inForceFrom)
+      for (const revision of block.houseText?.revisions.slice(1) ?? [])
+        this.reached(revision.inForceFrom)
     return readings
   }
 
   /** What names of this place are judged in: the values wanted there, dates near the term, its class sections. */
   nameContext(values: FieldValues): NameContext {
-    return { places: [values], near: this.openingDay, classSections: this.expected.facts.classSections }
+    return {
+      places: [values],
+      near: this.openingDay,
+      classSections: this.expected.facts.classSections,
+    }
   }
 
   /** A name read against a part's format, with what the part's fields should say; null when it does not follow it. */
@@ -270,8 +339,17 @@ export class CheckContext {
     if (known !== undefined) return known
     const part = this.partOf(module.id)
     const wanted = part?.values.dates
-    const said = part && isDaySpan(wanted) ? this.readingOf(part, module.name)?.readings.find((one) => one.field === 'dates' && one.state === 'right') : undefined
-    const range = said && isDaySpan(wanted) ? { ...wanted, text: said.text } : (rangesNamed(module.name, this.openingDay, isDaySpan(wanted) ? wanted : undefined)[0] ?? null)
+    const said =
+      part && isDaySpan(wanted)
+        ? this.readingOf(part, module.name)?.readings.find(
+            (one) => one.field === 'dates' && one.state === 'right',
+          )
+        : undefined
+    const range =
+      said && isDaySpan(wanted)
+        ? { ...wanted, text: said.text }
+        : (rangesNamed(module.name, this.openingDay, isDaySpan(wanted) ? wanted : undefined)[0] ??
+          null)
     this.#ranges.set(module, range)
     return range
   }
@@ -280,7 +358,11 @@ export class CheckContext {
   judgementOf(part: ExpectedPart, name: string): NameJudgement {
     const key = `${part.instance} ${name}`
     let judgement = this.#judgements.get(key)
-    if (!judgement) this.#judgements.set(key, (judgement = judgeName(namingFormatOf(part), name, this.nameContext(part.values))))
+    if (!judgement)
+      this.#judgements.set(
+        key,
+        (judgement = judgeName(namingFormatOf(part), name, this.nameContext(part.values))),
+      )
     return judgement
   }
 
@@ -298,8 +380,12 @@ export class CheckContext {
 
   #workOutNeed(part: ExpectedPart): string {
     const { follow, leadDays } = this.expected.template.opening
-    const course = part.definition.span === 'course' || part.week === null || follow === 'all-at-once'
-    return addDays(course ? this.openingDay : (part.week?.first ?? this.openingDay), course ? 0 : -leadDays)
+    const course =
+      part.definition.span === 'course' || part.week === null || follow === 'all-at-once'
+    return addDays(
+      course ? this.openingDay : (part.week?.first ?? this.openingDay),
+      course ? 0 : -leadDays,
+    )
   }
 
   /** Whether a module or item is published and its opening, if it has one, is reached. */
@@ -313,6 +399,10 @@ export class CheckContext {
 
   /** Whether students can reach an item on the as-of date: course, module and item must all be open. */
   studentsReach(placed: { item: CourseItem; module: CourseModule | null }): boolean {
-    return this.course.published && this.#open(placed.item) && (placed.module === null || this.#open(placed.module))
+    return (
+      this.course.published &&
+      this.#open(placed.item) &&
+      (placed.module === null || this.#open(placed.module))
+    )
   }
 }

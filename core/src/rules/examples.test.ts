@@ -14,10 +14,26 @@ const verdictsOf = (rule: AnyRule, example: RuleExample) => {
   example.change(shown)
   const worked = expectationFor(shown)
   if (!worked.ok) throw new Error(JSON.stringify(worked.problems))
-  const pageOf = (item: { html: string | null }) => (item.html === null ? null : analysePage(item.html))
+  const pageOf = (item: { html: string | null }) =>
+    item.html === null ? null : analysePage(item.html)
   const pairing = pairCourse(worked.value.expected, shown.course, pageOf)
-  const context = new CheckContext({ ...worked.value, course: shown.course, pairing, asOf: example.asOf ?? '2026-09-16', pageOf, history: shown.history })
-  return { verdicts: [...rule.run(context, shown.template.policies.find((policy) => policy.rule === rule.id)?.parameters)], context }
+  const context = new CheckContext({
+    ...worked.value,
+    course: shown.course,
+    pairing,
+    asOf: example.asOf ?? '2026-09-16',
+    pageOf,
+    history: shown.history,
+  })
+  return {
+    verdicts: [
+      ...rule.run(
+        context,
+        shown.template.policies.find((policy) => policy.rule === rule.id)?.parameters,
+      ),
+    ],
+    context,
+  }
 }
 
 describe.each(rules.map((rule) => [rule.id, rule] as const))('%s', (_, rule) => {
@@ -25,17 +41,30 @@ describe.each(rules.map((rule) => [rule.id, rule] as const))('%s', (_, rule) => 
     expect(rule.examples.passes.length).toBeGreaterThanOrEqual(2)
     expect(rule.examples.fails.length).toBeGreaterThanOrEqual(2)
   })
-  it.each(rule.examples.passes.map((example) => [example.title, example] as const))('passes: %s', (_, example) => {
-    const { verdicts } = verdictsOf(rule, example)
-    expect(verdicts.filter((verdict) => verdict.outcome === 'failed' || verdict.outcome === 'cannot-tell')).toEqual([])
-  })
-  it.each(rule.examples.fails.map((example) => [example.title, example] as const))('fails: %s', (_, example) => {
-    const { verdicts, context } = verdictsOf(rule, example)
-    const failed = verdicts.filter((verdict) => verdict.outcome === 'failed')
-    expect(failed.map((verdict) => verdict.evidence[0]?.text), rule.id).toContain(example.evidence)
-    for (const verdict of failed) {
-      expect(fillMessage(rule.messages[verdict.message] ?? '', verdict.values)).not.toBe('')
-      rule.mend?.(verdict, context)
-    }
-  })
+  it.each(rule.examples.passes.map((example) => [example.title, example] as const))(
+    'passes: %s',
+    (_, example) => {
+      const { verdicts } = verdictsOf(rule, example)
+      expect(
+        verdicts.filter(
+          (verdict) => verdict.outcome === 'failed' || verdict.outcome === 'cannot-tell',
+        ),
+      ).toEqual([])
+    },
+  )
+  it.each(rule.examples.fails.map((example) => [example.title, example] as const))(
+    'fails: %s',
+    (_, example) => {
+      const { verdicts, context } = verdictsOf(rule, example)
+      const failed = verdicts.filter((verdict) => verdict.outcome === 'failed')
+      expect(
+        failed.map((verdict) => verdict.evidence[0]?.text),
+        rule.id,
+      ).toContain(example.evidence)
+      for (const verdict of failed) {
+        expect(fillMessage(rule.messages[verdict.message] ?? '', verdict.values)).not.toBe('')
+        rule.mend?.(verdict, context)
+      }
+    },
+  )
 })

@@ -2,6 +2,7 @@
 export const fillMessage = (sentence: string, values: Readonly<Record<string, string>>): string =>
   sentence.replace(/\{(\w+)\}/g, (_, name: string) => {
     const value = values[name]
-    if (value === undefined) throw new RangeError(`the message ${JSON.stringify(sentence)} wants a value for ${name}`)
+    if (value === undefined)
+      throw new RangeError(`the message ${JSON.stringify(sentence)} wants a value for ${name}`)
     return value
   })

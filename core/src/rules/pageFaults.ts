@@ -20,7 +20,13 @@ export interface PageFaults {
  */
 export function* pageFaults(context: CheckContext, wanted: PageFaults): Generator<Verdict> {
   const { applies, faults, message, expected, evidence = 'words' } = wanted
-  for (const { placed, subject, why } of context.unreadPages()) yield { subject, outcome: 'cannot-tell', reason: `“${placed.item.name}” could not be read: ${why}.`, itemId: placed.item.id }
+  for (const { placed, subject, why } of context.unreadPages())
+    yield {
+      subject,
+      outcome: 'cannot-tell',
+      reason: `“${placed.item.name}” could not be read: ${why}.`,
+      itemId: placed.item.id,
+    }
   for (const page of context.pages()) {
     const { placed, part, subject } = page
     if (part?.audience === 'staff' || !applies(page)) {
@@ -33,12 +39,23 @@ export function* pageFaults(context: CheckContext, wanted: PageFaults): Generato
       continue
     }
     const need = part ? context.needOf(part) : context.openingDay
-    if (!context.studentsReach(placed) && !context.reached(need)) yield { subject, outcome: 'not-due-yet', dueOn: need }
+    if (!context.studentsReach(placed) && !context.reached(need))
+      yield { subject, outcome: 'not-due-yet', dueOn: need }
     else
       yield {
-        subject, outcome: 'failed', message, expected,
-        values: { item: placed.item.name, seen: (seen[0] ?? '').slice(0, 160), count: String(seen.length), also: seen.length > 1 ? ` and ${seen.length - 1} more` : '' },
-        evidence: seen.slice(0, mostEvidence).map((text) => ({ kind: evidence, text: text.slice(0, 300) })),
+        subject,
+        outcome: 'failed',
+        message,
+        expected,
+        values: {
+          item: placed.item.name,
+          seen: (seen[0] ?? '').slice(0, 160),
+          count: String(seen.length),
+          also: seen.length > 1 ? ` and ${seen.length - 1} more` : '',
+        },
+        evidence: seen
+          .slice(0, mostEvidence)
+          .map((text) => ({ kind: evidence, text: text.slice(0, 300) })),
         itemId: placed.item.id,
         together: part ? part.key : 'own-pages',
       }

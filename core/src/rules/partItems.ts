@@ -15,7 +15,11 @@ export interface ItemFault {
  * One requirement for every item of the template the rule speaks of: absent with its item, otherwise as judged. A text
  * is the reason why it cannot be told; null means that it is as it should be.
  */
-export function* partItems(context: CheckContext, speaksOf: (part: ExpectedPart) => boolean, judge: (there: PairedItem) => ItemFault | string | null): Generator<Verdict> {
+export function* partItems(
+  context: CheckContext,
+  speaksOf: (part: ExpectedPart) => boolean,
+  judge: (there: PairedItem) => ItemFault | string | null,
+): Generator<Verdict> {
   for (const part of context.parts) {
     if (part.kind === 'module' || !speaksOf(part)) continue
     const subject = aboutPart(part)
@@ -26,7 +30,17 @@ export function* partItems(context: CheckContext, speaksOf: (part: ExpectedPart)
     }
     const fault = judge(there)
     if (fault === null) yield { subject, outcome: 'passed' }
-    else if (typeof fault === 'string') yield { subject, outcome: 'cannot-tell', reason: fault, itemId: there.item.id }
-    else yield { subject, outcome: 'failed', message: fault.message, values: { item: there.item.name, ...fault.values }, evidence: [{ kind: fault.evidence ?? 'value', text: fault.seen.slice(0, 300) }], expected: fault.expected, itemId: there.item.id }
+    else if (typeof fault === 'string')
+      yield { subject, outcome: 'cannot-tell', reason: fault, itemId: there.item.id }
+    else
+      yield {
+        subject,
+        outcome: 'failed',
+        message: fault.message,
+        values: { item: there.item.name, ...fault.values },
+        evidence: [{ kind: fault.evidence ?? 'value', text: fault.seen.slice(0, 300) }],
+        expected: fault.expected,
+        itemId: there.item.id,
+      }
   }
 }

@@ -1,10 +1,30 @@
 import type { z } from 'zod'
-import type { Change, Course, CourseHistory, CourseItem, CourseModule, Facts } from '../course/index.ts'
+import type {
+  Change,
+  Course,
+  CourseHistory,
+  CourseItem,
+  CourseModule,
+  Facts,
+} from '../course/index.ts'
 import type { ExpectedPart } from '../expand/index.ts'
 import type { Strength, Template } from '../template/index.ts'
 import type { CheckContext } from './context.ts'
 
-export const ruleGroups = ['structure', 'names', 'dates', 'home page', 'page content', 'links', 'visibility', 'grades', 'settings', 'access', 'outcomes', 'deployment'] as const
+export const ruleGroups = [
+  'structure',
+  'names',
+  'dates',
+  'home page',
+  'page content',
+  'links',
+  'visibility',
+  'grades',
+  'settings',
+  'access',
+  'outcomes',
+  'deployment',
+] as const
 export type RuleGroup = (typeof ruleGroups)[number]
 export type Mender = 'instructor' | 'designer' | 'administrator'
 
@@ -103,7 +123,11 @@ export const defineRule = <P extends z.ZodType>(rule: Rule<P>): AnyRule => {
   const { check, ...rest } = rule
   let usual: z.output<P> | null = null
   const parametersOf = (raw: unknown): z.output<P> => {
-    if (raw !== undefined && !(typeof raw === 'object' && raw !== null && Object.keys(raw).length === 0)) return rule.parameters.parse(raw)
+    if (
+      raw !== undefined &&
+      !(typeof raw === 'object' && raw !== null && Object.keys(raw).length === 0)
+    )
+      return rule.parameters.parse(raw)
     return (usual ??= rule.parameters.parse({}))
   }
   return { ...rest, run: (context, rawParameters) => check(context, parametersOf(rawParameters)) }

@@ -17,7 +17,9 @@ export const RulesDocument = z.strictObject({
       mender: z.enum(['instructor', 'designer', 'administrator']),
       effortMinutes: z.number(),
       mends: z.boolean().describe('Whether the mend can be worked out'),
-      parameters: z.record(z.string(), z.json()).describe('JSON Schema of its parameters, with their defaults'),
+      parameters: z
+        .record(z.string(), z.json())
+        .describe('JSON Schema of its parameters, with their defaults'),
       messages: z.record(z.string(), z.string()),
     }),
   ),
@@ -26,7 +28,19 @@ export type RulesDocument = z.output<typeof RulesDocument>
 
 export const rulesDocument = (): RulesDocument => ({
   schema: 'wickerframe.rules/1',
-  rules: rules.map(({ id, group, title, why, strength, mender, effortMinutes, mend, parameters, messages }) => ({
-    id, group, title, why, strength, mender, effortMinutes, mends: mend !== undefined, parameters: (jsonSchemaOf(id, parameters).properties ?? {}) as RulesDocument['rules'][number]['parameters'], messages: { ...messages },
-  })),
+  rules: rules.map(
+    ({ id, group, title, why, strength, mender, effortMinutes, mend, parameters, messages }) => ({
+      id,
+      group,
+      title,
+      why,
+      strength,
+      mender,
+      effortMinutes,
+      mends: mend !== undefined,
+      parameters: (jsonSchemaOf(id, parameters).properties ??
+        {}) as RulesDocument['rules'][number]['parameters'],
+      messages: { ...messages },
+    }),
+  ),
 })

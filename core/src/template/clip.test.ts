@@ -2,7 +2,15 @@ import { describe, expect, it } from 'vitest'
 import { readDocument } from '../document/index.ts'
 import { emptyTemplate } from '../begin/index.ts'
 import { exampleTemplate } from '../rules/example/exampleCourse.ts'
-import { applyEdit, ClippedParts, clipParts, everyPart, isModule, pasteEdits, type Template } from './index.ts'
+import {
+  applyEdit,
+  ClippedParts,
+  clipParts,
+  everyPart,
+  isModule,
+  pasteEdits,
+  type Template,
+} from './index.ts'
 
 const clipped = (template: Template, ...keys: string[]) => {
   const clip = clipParts(template, new Set(keys))
@@ -22,11 +30,27 @@ describe('rows that are copied', () => {
   it('come under fresh keys, what is inside a chosen module only once', () => {
     const template = exampleTemplate()
     const twice = pasted(template, clipped(template, 'week', 'quiz'), null, 2)
-    expect(everyPart(twice).map((part) => part.key).slice(-6)).toEqual(['week-2', 'week-overview-2', 'discussion-2', 'assignment-2', 'quiz-2', 'checklist-2'])
+    expect(
+      everyPart(twice)
+        .map((part) => part.key)
+        .slice(-6),
+    ).toEqual([
+      'week-2',
+      'week-overview-2',
+      'discussion-2',
+      'assignment-2',
+      'quiz-2',
+      'checklist-2',
+    ])
     expect(everyPart(twice)).toHaveLength(everyPart(template).length + 6)
   })
   it('take along what they show into a template that has none of it', () => {
-    const other = pasted(emptyTemplate('other', 'Other'), clipped(exampleTemplate(), 'welcome'), null, 0)
+    const other = pasted(
+      emptyTemplate('other', 'Other'),
+      clipped(exampleTemplate(), 'welcome'),
+      null,
+      0,
+    )
     expect(other.houseTexts.map((one) => one.key)).toEqual(['muster'])
     expect(other.parts.map((part) => part.key)).toEqual(['welcome'])
   })
@@ -35,25 +59,62 @@ describe('rows that are copied', () => {
     const week = template.parts[1]
     const first = template.parts[0]
     if (!week || !isModule(week) || !first || !isModule(first)) throw new Error('they are modules')
-    week.exceptions = [{ key: 'first-week', anchor: { at: 'first' }, omit: false, leaveOut: ['quiz'], set: [{ part: 'discussion', strength: 'may' }], add: [] }]
+    week.exceptions = [
+      {
+        key: 'first-week',
+        anchor: { at: 'first' },
+        omit: false,
+        leaveOut: ['quiz'],
+        set: [{ part: 'discussion', strength: 'may' }],
+        add: [],
+      },
+    ]
     const overview = week.items[0]
     if (!overview || isModule(overview)) throw new Error('it is a page')
-    overview.blocks = [{ kind: 'fixed-text', key: 'go', strength: 'must', html: '<p><a href="part:quiz">quiz</a> <a href="part:welcome">welcome</a></p>' }]
+    overview.blocks = [
+      {
+        kind: 'fixed-text',
+        key: 'go',
+        strength: 'must',
+        html: '<p><a href="part:quiz">quiz</a> <a href="part:welcome">welcome</a></p>',
+      },
+    ]
     const twice = pasted(template, clipped(template, 'week'), null, 2).parts[2]
     if (!twice || !isModule(twice)) throw new Error('it is a module')
-    expect(twice.exceptions[0]).toMatchObject({ key: 'first-week-2', leaveOut: ['quiz-2'], set: [{ part: 'discussion-2' }] })
+    expect(twice.exceptions[0]).toMatchObject({
+      key: 'first-week-2',
+      leaveOut: ['quiz-2'],
+      set: [{ part: 'discussion-2' }],
+    })
     expect(JSON.stringify(twice.items[0])).toContain('part:quiz-2')
     expect(JSON.stringify(twice.items[0])).toContain('part:welcome\\"')
   })
   it('lose signposts to what is not there, and nothing else', () => {
     const template = exampleTemplate()
     const first = template.parts[0]
-    if (!first || !isModule(first) || !first.items[0] || isModule(first.items[0])) throw new Error('it is a page')
-    first.items[0].blocks.push({ kind: 'signposts', key: 'way', strength: 'must', links: [{ text: 'Quiz', to: 'quiz' }, { text: 'Here', to: 'welcome' }] })
-    const other = pasted(emptyTemplate('other', 'Other'), clipped(template, 'welcome'), null, 0).parts[0]
-    expect(other && !isModule(other) && other.blocks.at(-1)).toMatchObject({ links: [{ text: 'Here', to: 'welcome' }] })
+    if (!first || !isModule(first) || !first.items[0] || isModule(first.items[0]))
+      throw new Error('it is a page')
+    first.items[0].blocks.push({
+      kind: 'signposts',
+      key: 'way',
+      strength: 'must',
+      links: [
+        { text: 'Quiz', to: 'quiz' },
+        { text: 'Here', to: 'welcome' },
+      ],
+    })
+    const other = pasted(emptyTemplate('other', 'Other'), clipped(template, 'welcome'), null, 0)
+      .parts[0]
+    expect(other && !isModule(other) && other.blocks.at(-1)).toMatchObject({
+      links: [{ text: 'Here', to: 'welcome' }],
+    })
   })
   it('that are no parts are refused', () => {
-    expect(readDocument(ClippedParts, { schema: 'wickerframe.parts/1', parts: [{ kind: 'page', key: 'x', name: '{nonsense}' }] }).ok).toBe(false)
+    expect(
+      readDocument(ClippedParts, {
+        schema: 'wickerframe.parts/1',
+        parts: [{ kind: 'page', key: 'x', name: '{nonsense}' }],
+      }).ok,
+    ).toBe(false)
   })
 })

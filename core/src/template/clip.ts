@@ -17,29 +17,46 @@ export const ClippedParts = z.strictObject({
 })
 export type ClippedParts = z.output<typeof ClippedParts>
 
-const blocksOf = (parts: readonly Part[]): Block[] => parts.flatMap((part) => (isModule(part) ? [] : part.blocks))
+const blocksOf = (parts: readonly Part[]): Block[] =>
+  parts.flatMap((part) => (isModule(part) ? [] : part.blocks))
 
 /** The parts of these keys with everything in them; one inside another that is taken too is not taken twice. */
 export const clipParts = (template: Template, keys: ReadonlySet<string>): ClippedParts | null => {
-  const pick = (parts: readonly Part[]): Part[] => parts.flatMap((part) => (keys.has(part.key) ? [part] : isModule(part) ? [...pick(part.items), ...part.exceptions.flatMap((one) => pick(one.add))] : []))
+  const pick = (parts: readonly Part[]): Part[] =>
+    parts.flatMap((part) =>
+      keys.has(part.key)
+        ? [part]
+        : isModule(part)
+          ? [...pick(part.items), ...part.exceptions.flatMap((one) => pick(one.add))]
+          : [],
+    )
   const parts = pick(template.parts)
   if (parts.length === 0) return null
   const all = partsWithin(parts)
   const blocks = blocksOf(all)
-  const keptBlocks = template.keptBlocks.filter((one) => blocks.some((block) => block.kind === 'kept-block' && block.kept === one.key))
+  const keptBlocks = template.keptBlocks.filter((one) =>
+    blocks.some((block) => block.kind === 'kept-block' && block.kept === one.key),
+  )
   const shown: readonly Block[] = [...blocks, ...keptBlocks.map((one) => one.block)]
   return {
     schema: 'wickerframe.parts/1',
     parts: structuredClone(parts),
-    houseTexts: template.houseTexts.filter((one) => shown.some((block) => block.kind === 'house-text' && block.houseText === one.key)),
-    assets: template.assets.filter((one) => shown.some((block) => block.kind === 'banner' && block.image === one.key)),
+    houseTexts: template.houseTexts.filter((one) =>
+      shown.some((block) => block.kind === 'house-text' && block.houseText === one.key),
+    ),
+    assets: template.assets.filter((one) =>
+      shown.some((block) => block.kind === 'banner' && block.image === one.key),
+    ),
     rubrics: template.rubrics.filter((one) => all.some((part) => part.settings.rubric === one.key)),
     keptBlocks,
   }
 }
 
 /** HTML whose links to parts follow their new keys. */
-const relinked = (html: string, keys: ReadonlyMap<string, string>): string => html.replace(/href="part:([a-z0-9-]+)"/g, (whole, key: string) => (keys.has(key) ? `href="part:${keys.get(key)}"` : whole))
+const relinked = (html: string, keys: ReadonlyMap<string, string>): string =>
+  html.replace(/href="part:([a-z0-9-]+)"/g, (whole, key: string) =>
+    keys.has(key) ? `href="part:${keys.get(key)}"` : whole,
+  )
 
 /** Parts under fresh keys; what in them speaks of one of them speaks of its new key. */
 const underFreshKeys = (parts: readonly Part[], taken: Set<string>): Part[] => {
@@ -56,16 +73,33 @@ const underFreshKeys = (parts: readonly Part[], taken: Set<string>): Part[] => {
   const now = (key: string): string => keys.get(key) ?? key
   const block = (one: Block): Block => {
     const copy: Block = structuredClone(one)
-    for (const [field, value] of Object.entries(copy)) if (typeof value === 'string' && value.includes('href="part:')) Object.assign(copy, { [field]: relinked(value, keys) })
-    return copy.kind === 'signposts' ? { ...copy, links: copy.links.map((link) => ({ ...link, to: now(link.to) })) } : copy
+    for (const [field, value] of Object.entries(copy))
+      if (typeof value === 'string' && value.includes('href="part:'))
+        Object.assign(copy, { [field]: relinked(value, keys) })
+    return copy.kind === 'signposts'
+      ? { ...copy, links: copy.links.map((link) => ({ ...link, to: now(link.to) })) }
+      : copy
   }
   const renamed = (part: Part): Part =>
     isModule(part)
       ? {
-          ...part, key: now(part.key), items: part.items.map(renamed),
-          exceptions: part.exceptions.map((one) => ({ ...one, key: now(one.key), leaveOut: one.leaveOut === 'all' ? 'all' : one.leaveOut.map(now), set: one.set.map((set) => ({ ...set, part: now(set.part) })), add: one.add.map(renamed) })),
+          ...part,
+          key: now(part.key),
+          items: part.items.map(renamed),
+          exceptions: part.exceptions.map((one) => ({
+            ...one,
+            key: now(one.key),
+            leaveOut: one.leaveOut === 'all' ? 'all' : one.leaveOut.map(now),
+            set: one.set.map((set) => ({ ...set, part: now(set.part) })),
+            add: one.add.map(renamed),
+          })),
         }
-      : { ...part, key: now(part.key), blocks: part.blocks.map(block), acceptsInstead: part.acceptsInstead.map(now) as typeof part.acceptsInstead }
+      : {
+          ...part,
+          key: now(part.key),
+          blocks: part.blocks.map(block),
+          acceptsInstead: part.acceptsInstead.map(now) as typeof part.acceptsInstead,
+        }
   return parts.map(renamed)
 }
 
@@ -73,15 +107,34 @@ const underFreshKeys = (parts: readonly Part[], taken: Set<string>): Part[] => {
  * The edits that put clipped parts into a template: under fresh keys, with the house texts, images, rubrics and kept
  * blocks they show where the template does not have them. Signposts to parts it does not have are left out.
  */
-export const pasteEdits = (template: Template, clip: ClippedParts, parent: string | null, at: number): { edits: TemplateEdit[]; keys: string[] } => {
+export const pasteEdits = (
+  template: Template,
+  clip: ClippedParts,
+  parent: string | null,
+  at: number,
+): { edits: TemplateEdit[]; keys: string[] } => {
   const taken = takenKeys(template)
   const parts = underFreshKeys(clip.parts, new Set(taken))
   const known = new Set([...taken, ...partsWithin(parts).map((part) => part.key)])
   const lists = ['houseTexts', 'assets', 'rubrics', 'keptBlocks'] as const
-  const bring = lists.flatMap((list) => clip[list].filter((one) => !template[list].some((other) => other.key === one.key)).map((value): TemplateEdit => ({ edit: 'set-field', part: null, field: [list, value.key], was: null, value })))
+  const bring = lists.flatMap((list) =>
+    clip[list]
+      .filter((one) => !template[list].some((other) => other.key === one.key))
+      .map((value): TemplateEdit => ({
+        edit: 'set-field',
+        part: null,
+        field: [list, value.key],
+        was: null,
+        value,
+      })),
+  )
   const sound = (part: Part): Part =>
     isModule(part)
-      ? { ...part, items: part.items.map(sound), exceptions: part.exceptions.map((one) => ({ ...one, add: one.add.map(sound) })) }
+      ? {
+          ...part,
+          items: part.items.map(sound),
+          exceptions: part.exceptions.map((one) => ({ ...one, add: one.add.map(sound) })),
+        }
       : {
           ...part,
           blocks: part.blocks.flatMap((block): Block[] => {
@@ -90,6 +143,16 @@ export const pasteEdits = (template: Template, clip: ClippedParts, parent: strin
             return links.length > 0 ? [{ ...block, links }] : []
           }),
         }
-  return { edits: [...bring, ...parts.map((part, i): TemplateEdit => ({ edit: 'add-part', parent, at: at + i, part: sound(part) }))], keys: parts.map((part) => part.key) }
+  return {
+    edits: [
+      ...bring,
+      ...parts.map((part, i): TemplateEdit => ({
+        edit: 'add-part',
+        parent,
+        at: at + i,
+        part: sound(part),
+      })),
+    ],
+    keys: parts.map((part) => part.key),
+  }
 }
-

@@ -1,25 +1,51 @@
 import { z } from 'zod'
-import { canonicalJson, failure, readDocument, success, type Problem, type Result } from '../document/index.ts'
+import {
+  canonicalJson,
+  failure,
+  readDocument,
+  success,
+  type Problem,
+  type Result,
+} from '../document/index.ts'
 import { Block } from './block.ts'
 import { isModule, Part, type Exception, type Module } from './part.ts'
 import { everyPart, homePageKey, partsWithin, Template } from './template.ts'
 import { Key } from './words.ts'
 
 const At = z.number().int().min(0).max(2000)
-const Parent = Key.nullable().describe('Key of the module it stands in, or of the exception that adds it; null for the top')
+const Parent = Key.nullable().describe(
+  'Key of the module it stands in, or of the exception that adds it; null for the top',
+)
 
-const FieldPath = z.array(z.string().min(1).max(80)).min(1).max(6).describe('Names of fields, outermost first; in a list, the key of the one meant')
+const FieldPath = z
+  .array(z.string().min(1).max(80))
+  .min(1)
+  .max(6)
+  .describe('Names of fields, outermost first; in a list, the key of the one meant')
 
 /**
  * One edit of a draft. `set` names the value it replaces, so that two people who change the same field are told, and
  * two who change different fields are not.
  */
 export const TemplateEdit = z.discriminatedUnion('edit', [
-  z.strictObject({ edit: z.literal('set-field'), part: Key.nullable(), field: FieldPath, was: z.unknown(), value: z.unknown() }),
+  z.strictObject({
+    edit: z.literal('set-field'),
+    part: Key.nullable(),
+    field: FieldPath,
+    was: z.unknown(),
+    value: z.unknown(),
+  }),
   z.strictObject({ edit: z.literal('add-part'), parent: Parent, at: At, part: Part }),
   z.strictObject({ edit: z.literal('remove-part'), part: Key }),
   z.strictObject({ edit: z.literal('move-part'), part: Key, parent: Parent, at: At }),
-  z.strictObject({ edit: z.literal('set-block'), part: Key, block: Key, field: z.string().max(40), was: z.unknown(), value: z.unknown() }),
+  z.strictObject({
+    edit: z.literal('set-block'),
+    part: Key,
+    block: Key,
+    field: z.string().max(40),
+    was: z.unknown(),
+    value: z.unknown(),
+  }),
   z.strictObject({ edit: z.literal('add-block'), part: Key, at: At, block: Block }),
   z.strictObject({ edit: z.literal('remove-block'), part: Key, block: Key }),
   z.strictObject({ edit: z.literal('move-block'), part: Key, block: Key, at: At }),
@@ -65,16 +91,36 @@ const findException = (list: readonly Part[], key: string): Exception | null => 
   return null
 }
 
-const same = (a: unknown, b: unknown): boolean => canonicalJson(a ?? null) === canonicalJson(b ?? null)
+const same = (a: unknown, b: unknown): boolean =>
+  canonicalJson(a ?? null) === canonicalJson(b ?? null)
 
 type Fields = Record<string, unknown>
-const isRecord = (value: unknown): value is Fields => typeof value === 'object' && value !== null && !Array.isArray(value)
+const isRecord = (value: unknown): value is Fields =>
+  typeof value === 'object' && value !== null && !Array.isArray(value)
 const isList = (value: unknown): value is Fields[] => Array.isArray(value) && value.every(isRecord)
 /** Parts and blocks have edits of their own; a template keeps its identity and what it is built on. */
-const neverSet = new Set(['schema', 'key', 'extends', 'parts', 'items', 'blocks', 'add', 'version', '__proto__', 'constructor', 'prototype'])
+const neverSet = new Set([
+  'schema',
+  'key',
+  'extends',
+  'parts',
+  'items',
+  'blocks',
+  'add',
+  'version',
+  '__proto__',
+  'constructor',
+  'prototype',
+])
 
-const inside = (at: unknown, step: string): unknown => (isList(at) ? at.find((one) => one['key'] === step) : isRecord(at) && Object.hasOwn(at, step) ? at[step] : undefined)
-const valueOf = (root: unknown, field: readonly string[]): unknown => field.reduce<unknown>(inside, root)
+const inside = (at: unknown, step: string): unknown =>
+  isList(at)
+    ? at.find((one) => one['key'] === step)
+    : isRecord(at) && Object.hasOwn(at, step)
+      ? at[step]
+      : undefined
+const valueOf = (root: unknown, field: readonly string[]): unknown =>
+  field.reduce<unknown>(inside, root)
 /** Writes one field; a value of null or undefined takes the field, or the one of a list, away. False when its way leads nowhere. */
 const writeField = (root: Fields, field: readonly string[], value: unknown): boolean => {
   let at: unknown = root
@@ -98,13 +144,36 @@ const writeField = (root: Fields, field: readonly string[], value: unknown): boo
 }
 
 /** Fields of a part that concern nothing but the part: setting one cannot make the rest of the template wrong. */
-const ownFields = new Set(['name', 'strength', 'audience', 'repeat', 'position', 'span', 'when', 'may', 'basis', 'inGroup', 'url', 'acceptsInstead', 'assesses', 'settings'])
+const ownFields = new Set([
+  'name',
+  'strength',
+  'audience',
+  'repeat',
+  'position',
+  'span',
+  'when',
+  'may',
+  'basis',
+  'inGroup',
+  'url',
+  'acceptsInstead',
+  'assesses',
+  'settings',
+])
 type FieldEdit = Extract<TemplateEdit, { edit: 'set-field' }>
 const concernsItself = (edit: FieldEdit): boolean =>
-  edit.part !== null && edit.part !== homePageKey && ownFields.has(edit.field[0] ?? '') && !(edit.field[0] === 'settings' && (edit.field.length < 2 || edit.field[1] === 'rubric')) && !edit.field.some((step) => neverSet.has(step))
+  edit.part !== null &&
+  edit.part !== homePageKey &&
+  ownFields.has(edit.field[0] ?? '') &&
+  !(edit.field[0] === 'settings' && (edit.field.length < 2 || edit.field[1] === 'rubric')) &&
+  !edit.field.some((step) => neverSet.has(step))
 
 /** The list with one part of it, at whatever depth, made anew; everything else is the very same. null when it is not there. */
-const withPart = (list: readonly Part[], key: string, change: (part: Part) => Part): Part[] | null => {
+const withPart = (
+  list: readonly Part[],
+  key: string,
+  change: (part: Part) => Part,
+): Part[] | null => {
   for (const [i, part] of list.entries()) {
     const put = (now: Part) => list.map((one, j) => (i === j ? now : one))
     if (part.key === key) return put(change(part))
@@ -113,23 +182,33 @@ const withPart = (list: readonly Part[], key: string, change: (part: Part) => Pa
     if (items) return put({ ...part, items })
     for (const [e, exception] of part.exceptions.entries()) {
       const add = withPart(exception.add, key, change)
-      if (add) return put({ ...part, exceptions: part.exceptions.map((one, j) => (j === e ? { ...one, add } : one)) })
+      if (add)
+        return put({
+          ...part,
+          exceptions: part.exceptions.map((one, j) => (j === e ? { ...one, add } : one)),
+        })
     }
   }
   return null
 }
 
 /** An edit of one part's own field: only that part is made and read anew, so that the work does not grow with the template. */
-const applyOwnField = (template: Template, edit: FieldEdit): Result<{ template: Template; inverse: TemplateEdit }, EditProblem> => {
+const applyOwnField = (
+  template: Template,
+  edit: FieldEdit,
+): Result<{ template: Template; inverse: TemplateEdit }, EditProblem> => {
   const where = `${edit.part ?? ''} ${edit.field.join('.')}`
   let problem: EditProblem | null = null
   let present: unknown
   let written: unknown
   const parts = withPart(template.parts, edit.part ?? '', (part) => {
-    const own: Fields = isModule(part) ? { ...part, items: [], exceptions: [] } : { ...part, blocks: [] }
+    const own: Fields = isModule(part)
+      ? { ...part, items: [], exceptions: [] }
+      : { ...part, blocks: [] }
     const bare = structuredClone(own)
     present = valueOf(bare, edit.field)
-    if (!same(present, edit.was) && !same(present, edit.value)) problem = { code: 'clash', where, present, wanted: edit.value }
+    if (!same(present, edit.was) && !same(present, edit.value))
+      problem = { code: 'clash', where, present, wanted: edit.value }
     else if (!writeField(bare, edit.field, edit.value)) problem = { code: 'gone', where }
     if (problem) return part
     const read = readDocument(Part, bare)
@@ -140,21 +219,36 @@ const applyOwnField = (template: Template, edit: FieldEdit): Result<{ template: 
     const now = read.value
     // As it was read: with what goes without saying filled in.
     written = valueOf(now, edit.field)
-    return isModule(now) && isModule(part) ? { ...now, items: part.items, exceptions: part.exceptions } : !isModule(now) && !isModule(part) ? { ...now, blocks: part.blocks } : part
+    return isModule(now) && isModule(part)
+      ? { ...now, items: part.items, exceptions: part.exceptions }
+      : !isModule(now) && !isModule(part)
+        ? { ...now, blocks: part.blocks }
+        : part
   })
   if (!parts) return failure({ code: 'gone', where })
   if (problem) return failure(problem)
-  return success({ template: { ...template, parts }, inverse: { ...edit, was: written, value: present } })
+  return success({
+    template: { ...template, parts },
+    inverse: { ...edit, was: written, value: present },
+  })
 }
 
 /** Whether a key is that of a module, or of a part or exception anywhere in it. */
-const holds = (module: Module, key: string): boolean => module.key === key || partsWithin([module]).some((part) => part.key === key || (isModule(part) && part.exceptions.some((one) => one.key === key)))
+const holds = (module: Module, key: string): boolean =>
+  module.key === key ||
+  partsWithin([module]).some(
+    (part) =>
+      part.key === key || (isModule(part) && part.exceptions.some((one) => one.key === key)),
+  )
 
 /**
  * Makes one edit of a template.
  * @returns the new template and the edit that takes it back, or why it could not be made; the input is left as it was
  */
-export const applyEdit = (template: Template, edit: TemplateEdit): Result<{ template: Template; inverse: TemplateEdit }, EditProblem> => {
+export const applyEdit = (
+  template: Template,
+  edit: TemplateEdit,
+): Result<{ template: Template; inverse: TemplateEdit }, EditProblem> => {
   if (edit.edit === 'set-field' && concernsItself(edit)) return applyOwnField(template, edit)
   const next = structuredClone(template)
   const gone = (where: string) => failure<EditProblem>({ code: 'gone', where })
@@ -168,24 +262,57 @@ export const applyEdit = (template: Template, edit: TemplateEdit): Result<{ temp
     if (parent === null) return next.parts
     const place = find(next.parts, parent)
     const part = place?.list[place.index]
-    return part ? (isModule(part) ? part.items : null) : (findException(next.parts, parent)?.add ?? null)
+    return part
+      ? isModule(part)
+        ? part.items
+        : null
+      : (findException(next.parts, parent)?.add ?? null)
   }
   let inverse: TemplateEdit
 
   switch (edit.edit) {
     case 'set-field': {
       const where = `${edit.part ?? 'template'} ${edit.field.join('.')}`
-      const place = edit.part === null || edit.part === homePageKey ? null : find(next.parts, edit.part)
-      const target: unknown = edit.part === null ? next : edit.part === homePageKey ? next.home : place?.list[place.index]
+      const place =
+        edit.part === null || edit.part === homePageKey ? null : find(next.parts, edit.part)
+      const target: unknown =
+        edit.part === null ? next : edit.part === homePageKey ? next.home : place?.list[place.index]
       if (!isRecord(target)) return gone(where)
       if (edit.field.some((step) => neverSet.has(step)))
-        return failure({ code: 'not-allowed', where, problems: [{ code: 'not-allowed', path: `/${edit.field.join('/')}`, found: edit.field.join('.'), expected: 'a field that can be set; parts and blocks have edits of their own' }] })
+        return failure({
+          code: 'not-allowed',
+          where,
+          problems: [
+            {
+              code: 'not-allowed',
+              path: `/${edit.field.join('/')}`,
+              found: edit.field.join('.'),
+              expected: 'a field that can be set; parts and blocks have edits of their own',
+            },
+          ],
+        })
       const last = edit.field.at(-1) ?? ''
       // An entry of a list stands under its own key, or it could not be found again.
-      if (isList(valueOf(target, edit.field.slice(0, -1))) && isRecord(edit.value) && edit.value['key'] !== last)
-        return failure({ code: 'not-allowed', where, problems: [{ code: 'not-allowed', path: `/${edit.field.join('/')}/key`, found: String(edit.value['key']), expected: `an entry whose key is ${last}` }] })
+      if (
+        isList(valueOf(target, edit.field.slice(0, -1))) &&
+        isRecord(edit.value) &&
+        edit.value['key'] !== last
+      )
+        return failure({
+          code: 'not-allowed',
+          where,
+          problems: [
+            {
+              code: 'not-allowed',
+              path: `/${edit.field.join('/')}/key`,
+              found: String(edit.value['key']),
+              expected: `an entry whose key is ${last}`,
+            },
+          ],
+        })
       const present = valueOf(target, edit.field)
-      if (!same(present, edit.was) && !same(present, edit.value)) return failure({ code: 'clash', where, present, wanted: edit.value })
+      if (!same(present, edit.was) && !same(present, edit.value))
+        return failure({ code: 'clash', where, present, wanted: edit.value })
       if (!writeField(target, edit.field, edit.value)) return gone(where)
       inverse = { ...edit, was: edit.value, value: present }
       break
@@ -195,9 +322,21 @@ export const applyEdit = (template: Template, edit: TemplateEdit): Result<{ temp
       const block: unknown = blocksOf(edit.part)?.find((one) => one.key === edit.block)
       if (!isRecord(block)) return gone(where)
       if (neverSet.has(edit.field))
-        return failure({ code: 'not-allowed', where, problems: [{ code: 'not-allowed', path: `/${edit.field}`, found: edit.field, expected: 'a field of the block that can be set' }] })
+        return failure({
+          code: 'not-allowed',
+          where,
+          problems: [
+            {
+              code: 'not-allowed',
+              path: `/${edit.field}`,
+              found: edit.field,
+              expected: 'a field of the block that can be set',
+            },
+          ],
+        })
       const present = block[edit.field]
-      if (!same(present, edit.was) && !same(present, edit.value)) return failure({ code: 'clash', where, present, wanted: edit.value })
+      if (!same(present, edit.was) && !same(present, edit.value))
+        return failure({ code: 'clash', where, present, wanted: edit.value })
       writeField(block, [edit.field], edit.value)
       inverse = { ...edit, was: edit.value, value: present }
       break
@@ -221,7 +360,18 @@ export const applyEdit = (template: Template, edit: TemplateEdit): Result<{ temp
       const part = from?.list[from.index]
       if (!from || !part) return gone(edit.part)
       if (edit.parent !== null && isModule(part) && holds(part, edit.parent))
-        return failure({ code: 'not-allowed', where: edit.part, problems: [{ code: 'not-allowed', path: '/parent', found: edit.parent, expected: 'a module that does not stand inside the one being moved' }] })
+        return failure({
+          code: 'not-allowed',
+          where: edit.part,
+          problems: [
+            {
+              code: 'not-allowed',
+              path: '/parent',
+              found: edit.parent,
+              expected: 'a module that does not stand inside the one being moved',
+            },
+          ],
+        })
       from.list.splice(from.index, 1)
       const list = listOf(edit.parent)
       if (!list) return gone(edit.parent ?? 'template')
@@ -255,16 +405,36 @@ export const applyEdit = (template: Template, edit: TemplateEdit): Result<{ temp
     }
   }
   const read = readDocument(Template, next)
-  if (!read.ok) return failure({ code: 'not-allowed', where: 'part' in edit && typeof edit.part === 'string' ? edit.part : 'template', problems: read.problems })
+  if (!read.ok)
+    return failure({
+      code: 'not-allowed',
+      where: 'part' in edit && typeof edit.part === 'string' ? edit.part : 'template',
+      problems: read.problems,
+    })
   const made = read.value
   if (inverse.edit === 'set-field') {
-    const target = inverse.part === null ? made : inverse.part === homePageKey ? made.home : everyPart(made).find((part) => part.key === inverse.part)
+    const target =
+      inverse.part === null
+        ? made
+        : inverse.part === homePageKey
+          ? made.home
+          : everyPart(made).find((part) => part.key === inverse.part)
     return success({ template: made, inverse: { ...inverse, was: valueOf(target, inverse.field) } })
   }
   if (inverse.edit === 'set-block') {
     const part = everyPart(made).find((one) => one.key === inverse.part)
-    const blocks = inverse.part === homePageKey ? made.home.blocks : part && !isModule(part) ? part.blocks : []
-    return success({ template: made, inverse: { ...inverse, was: valueOf(blocks.find((block) => block.key === inverse.block), [inverse.field]) } })
+    const blocks =
+      inverse.part === homePageKey ? made.home.blocks : part && !isModule(part) ? part.blocks : []
+    return success({
+      template: made,
+      inverse: {
+        ...inverse,
+        was: valueOf(
+          blocks.find((block) => block.key === inverse.block),
+          [inverse.field],
+        ),
+      },
+    })
   }
   return success({ template: made, inverse })
 }

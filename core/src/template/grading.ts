@@ -4,32 +4,60 @@ import { Key } from './words.ts'
 /** How scores make a grade. */
 export const GradeScheme = z.strictObject({
   weighted: z.boolean().default(true).describe('Whether categories carry weights that come to 100'),
-  shown: z.enum(['rolled-up', 'item-by-item']).default('rolled-up').describe('Scores rolled up by category, or item by item'),
+  shown: z
+    .enum(['rolled-up', 'item-by-item'])
+    .default('rolled-up')
+    .describe('Scores rolled up by category, or item by item'),
   categories: z
-    .array(z.strictObject({ key: Key, name: z.string().min(1).max(100), weight: z.number().min(0).max(100).default(0), counts: z.boolean().default(true).describe('false: practice, outside the grade') }))
+    .array(
+      z.strictObject({
+        key: Key,
+        name: z.string().min(1).max(100),
+        weight: z.number().min(0).max(100).default(0),
+        counts: z.boolean().default(true).describe('false: practice, outside the grade'),
+      }),
+    )
     .max(40)
     .default([]),
 })
 export type GradeScheme = z.output<typeof GradeScheme>
 
 /** Weights of what counts, added up. */
-export const weightsTotal = (scheme: GradeScheme): number => Math.round(scheme.categories.filter((one) => one.counts).reduce((sum, one) => sum + one.weight, 0) * 100) / 100
+export const weightsTotal = (scheme: GradeScheme): number =>
+  Math.round(
+    scheme.categories.filter((one) => one.counts).reduce((sum, one) => sum + one.weight, 0) * 100,
+  ) / 100
 
 const Level = z.strictObject({ text: z.string().max(1000), points: z.number().min(0).max(10_000) })
 /** By what work is judged. Levels stand from best to least. */
 export const Rubric = z.strictObject({
   key: Key,
   title: z.string().min(1).max(200),
-  criteria: z.array(z.strictObject({ text: z.string().min(1).max(500), levels: z.array(Level).min(1).max(10) })).min(1).max(30),
+  criteria: z
+    .array(
+      z.strictObject({ text: z.string().min(1).max(500), levels: z.array(Level).min(1).max(10) }),
+    )
+    .min(1)
+    .max(30),
 })
 export type Rubric = z.output<typeof Rubric>
 
 /** Points of a rubric: the best level of every criterion, added up. */
-export const rubricPoints = (rubric: Rubric): number => rubric.criteria.reduce((sum, one) => sum + Math.max(...one.levels.map((level) => level.points)), 0)
+export const rubricPoints = (rubric: Rubric): number =>
+  rubric.criteria.reduce(
+    (sum, one) => sum + Math.max(...one.levels.map((level) => level.points)),
+    0,
+  )
 
 /** What a course is set to as a whole; what is left out is the course's own affair. */
 export const CourseSettings = z.strictObject({
-  language: z.string().regex(/^[a-z]{2,3}(-[A-Za-z0-9]{2,8})*$/, 'a language tag as BCP 47 has them, e.g. en or fr-CA').optional(),
+  language: z
+    .string()
+    .regex(
+      /^[a-z]{2,3}(-[A-Za-z0-9]{2,8})*$/,
+      'a language tag as BCP 47 has them, e.g. en or fr-CA',
+    )
+    .optional(),
   gradesShown: z.boolean().optional().describe('Whether students see their running grade'),
   joinByKey: z.boolean().optional().describe('Whether anybody with the course’s key may join'),
   completionTracked: z.boolean().optional(),

@@ -9,16 +9,31 @@ export interface PlacedObjective extends Objective {
   part: string | null
 }
 
-const pageObjectives = (part: string, blocks: Template['home']['blocks'], template: Template): PlacedObjective[] =>
+const pageObjectives = (
+  part: string,
+  blocks: Template['home']['blocks'],
+  template: Template,
+): PlacedObjective[] =>
   blocks.flatMap((block) => {
     const placed = blockInPlace(block, template.keptBlocks)
-    return placed?.kind === 'objectives' ? placed.objectives.map((one): PlacedObjective => ({ ...one, of: 'page', part })) : []
+    return placed?.kind === 'objectives'
+      ? placed.objectives.map((one): PlacedObjective => ({ ...one, of: 'page', part }))
+      : []
   })
 
 /** Every course outcome and objective, wider ones first. */
 export const everyObjective = (template: Template): PlacedObjective[] => [
-  ...template.outcomes.map((one): PlacedObjective => ({ ...one, serves: [], of: 'course', part: null })),
-  ...everyPart(template).filter(isModule).flatMap((module) => module.objectives.map((one): PlacedObjective => ({ ...one, of: 'module', part: module.key }))),
+  ...template.outcomes.map((one): PlacedObjective => ({
+    ...one,
+    serves: [],
+    of: 'course',
+    part: null,
+  })),
+  ...everyPart(template)
+    .filter(isModule)
+    .flatMap((module) =>
+      module.objectives.map((one): PlacedObjective => ({ ...one, of: 'module', part: module.key })),
+    ),
   ...pageObjectives(homePageKey, template.home.blocks, template),
   ...everyItem(template).flatMap((item) => pageObjectives(item.key, item.blocks, template)),
 ]
@@ -35,13 +50,19 @@ export interface OutcomeCoverage {
 export const outcomeCoverage = (template: Template): OutcomeCoverage[] => {
   const objectives = everyObjective(template)
   const servedBy = (key: string, seen: Set<string> = new Set([key])): PlacedObjective[] =>
-    objectives.filter((one) => one.serves.includes(key) && !seen.has(one.key)).flatMap((one) => {
-      seen.add(one.key)
-      return [one, ...servedBy(one.key, seen)]
-    })
+    objectives
+      .filter((one) => one.serves.includes(key) && !seen.has(one.key))
+      .flatMap((one) => {
+        seen.add(one.key)
+        return [one, ...servedBy(one.key, seen)]
+      })
   return template.outcomes.map((outcome) => {
     const serving = servedBy(outcome.key)
     const keys = new Set([outcome.key, ...serving.map((one) => one.key)])
-    return { outcome, objectives: serving, assessedBy: everyItem(template).filter((item) => item.assesses.some((key) => keys.has(key))) }
+    return {
+      outcome,
+      objectives: serving,
+      assessedBy: everyItem(template).filter((item) => item.assesses.some((key) => keys.has(key))),
+    }
   })
 }

@@ -7,7 +7,9 @@ export const When = z
   .strictObject({
     modalities: z.array(z.string().max(40)).optional(),
     departments: z.array(z.string().max(40)).optional(),
-    weeks: z.strictObject({ from: z.number().int().min(1), to: z.number().int().min(1) }).optional(),
+    weeks: z
+      .strictObject({ from: z.number().int().min(1), to: z.number().int().min(1) })
+      .optional(),
     classSections: z.enum(['own', 'shared']).optional(),
   })
   .describe('The part applies only to courses for which all of this holds')
@@ -24,7 +26,10 @@ export const Repeat = z
     every: z.number().int().min(1).max(20).default(1).describe('2 with from 2: the even weeks'),
     except: z.array(weekNumber).default([]),
   })
-  .refine((repeat) => repeat.per !== 'times' || repeat.times !== undefined, { message: 'times, when per is times', path: ['times'] })
+  .refine((repeat) => repeat.per !== 'times' || repeat.times !== undefined, {
+    message: 'times, when per is times',
+    path: ['times'],
+  })
 export type Repeat = z.output<typeof Repeat>
 
 export const Grouping = z
@@ -33,7 +38,9 @@ export const Grouping = z
     max: z.number().int().min(1).max(60),
     name: Format.describe('Naming format of a unit, e.g. Unit {unit} · {dates}'),
   })
-  .describe('Longer units accepted in place of the weekly modules; which weeks each covers is read from the course')
+  .describe(
+    'Longer units accepted in place of the weekly modules; which weeks each covers is read from the course',
+  )
 
 export const May = z
   .strictObject({
@@ -52,8 +59,14 @@ const workFields = {
   minutes: z.number().int().min(1).max(6000).optional().describe('Time limit'),
   graceMinutes: z.number().int().min(0).max(600).optional(),
   notification: z.boolean().optional().describe('Whether students are told of new posts'),
-  postFirst: z.boolean().optional().describe('Whether students see others’ posts only after their own'),
-  handIn: z.enum(['file', 'text', 'link', 'recording', 'on-paper', 'none']).optional().describe('What is handed in'),
+  postFirst: z
+    .boolean()
+    .optional()
+    .describe('Whether students see others’ posts only after their own'),
+  handIn: z
+    .enum(['file', 'text', 'link', 'recording', 'on-paper', 'none'])
+    .optional()
+    .describe('What is handed in'),
   practice: z.boolean().optional().describe('true: outside the grade'),
 }
 
@@ -87,8 +100,15 @@ const exceptionShape = {
   anchor: Anchor,
   omit: z.boolean().default(false).describe('true: this repetition does not exist at all'),
   ...overlay,
-  leaveOut: z.union([z.literal('all'), z.array(Key).max(400)]).default([]).describe('Keys of parts of the module that this repetition goes without'),
-  set: z.array(z.strictObject({ part: Key, ...overlay, settings: Settings.optional() })).max(400).default([]).describe('Single fields of parts of the module that are different here'),
+  leaveOut: z
+    .union([z.literal('all'), z.array(Key).max(400)])
+    .default([])
+    .describe('Keys of parts of the module that this repetition goes without'),
+  set: z
+    .array(z.strictObject({ part: Key, ...overlay, settings: Settings.optional() }))
+    .max(400)
+    .default([])
+    .describe('Single fields of parts of the module that are different here'),
 }
 
 const shared = {
@@ -98,7 +118,10 @@ const shared = {
   audience: Audience.default('students'),
   name: Format,
   position: z.enum(['in-order', 'first', 'last', 'anywhere', 'newest-first']).default('in-order'),
-  span: z.enum(['module', 'course']).default('module').describe('course: a resource for the whole term, outside the weeks'),
+  span: z
+    .enum(['module', 'course'])
+    .default('module')
+    .describe('course: a resource for the whole term, outside the weeks'),
   when: When.optional(),
   repeat: Repeat.optional(),
   may: May.default({}),
@@ -110,13 +133,28 @@ export const Item = z.strictObject({
   kind: ItemKind,
   blocks: z.array(Block).max(200).default([]),
   url: z.string().max(2000).optional(),
-  acceptsInstead: z.array(z.union([ItemKind, Key])).default([]).describe('Other kinds, or keys of other parts, that do its job'),
-  inGroup: z.enum(['per-unit', 'per-week']).default('per-unit').describe('How often it is wanted where units stand in place of weeks'),
-  assesses: z.array(Key).max(60).default([]).describe('Keys of the outcomes and objectives it assesses'),
+  acceptsInstead: z
+    .array(z.union([ItemKind, Key]))
+    .default([])
+    .describe('Other kinds, or keys of other parts, that do its job'),
+  inGroup: z
+    .enum(['per-unit', 'per-week'])
+    .default('per-unit')
+    .describe('How often it is wanted where units stand in place of weeks'),
+  assesses: z
+    .array(Key)
+    .max(60)
+    .default([])
+    .describe('Keys of the outcomes and objectives it assesses'),
 })
 export type Item = z.output<typeof Item>
 
-const moduleShape = { ...shared, kind: z.literal('module'), groupings: Grouping.optional(), objectives: z.array(Objective).max(30).default([]) }
+const moduleShape = {
+  ...shared,
+  kind: z.literal('module'),
+  groupings: Grouping.optional(),
+  objectives: z.array(Objective).max(30).default([]),
+}
 const BareModule = z.strictObject(moduleShape)
 const BareException = z.strictObject(exceptionShape)
 /** How one repetition of a module differs from the others: single fields laid over it, and parts of its own. */
@@ -124,7 +162,14 @@ export type Exception = z.output<typeof BareException> & { add: Part[] }
 export type Module = z.output<typeof BareModule> & { items: Part[]; exceptions: Exception[] }
 export type Part = Module | Item
 export const Part: z.ZodType<Part> = z.lazy(() => z.discriminatedUnion('kind', [Module, Item]))
-export const Exception = z.strictObject({ ...exceptionShape, add: z.array(Part).max(100).default([]).describe('Parts that only this repetition has') })
-export const Module = z.strictObject({ ...moduleShape, items: z.array(Part).max(400).default([]), exceptions: z.array(Exception).max(60).default([]) })
+export const Exception = z.strictObject({
+  ...exceptionShape,
+  add: z.array(Part).max(100).default([]).describe('Parts that only this repetition has'),
+})
+export const Module = z.strictObject({
+  ...moduleShape,
+  items: z.array(Part).max(400).default([]),
+  exceptions: z.array(Exception).max(60).default([]),
+})
 
 export const isModule = (part: Part): part is Module => part.kind === 'module'

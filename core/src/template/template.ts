@@ -11,11 +11,23 @@ export const homePageKey = 'home-page'
 export const HouseText = z.strictObject({
   key: Key,
   title: z.string().min(1).max(200),
-  form: z.enum(['text', 'file', 'page']).default('text').describe('A passage in a page, a file to hand out, or a whole page'),
+  form: z
+    .enum(['text', 'file', 'page'])
+    .default('text')
+    .describe('A passage in a page, a file to hand out, or a whole page'),
   revisions: z
     .array(z.strictObject({ number: z.number().int().min(1), inForceFrom: PlainDate, html: Html }))
     .min(1)
-    .refine((list) => list.every((one, i) => i === 0 || (one.number > (list[i - 1]?.number ?? 0) && one.inForceFrom >= (list[i - 1]?.inForceFrom ?? ''))), 'revisions in order: each with a higher number, in force no earlier than the one before')
+    .refine(
+      (list) =>
+        list.every(
+          (one, i) =>
+            i === 0 ||
+            (one.number > (list[i - 1]?.number ?? 0) &&
+              one.inForceFrom >= (list[i - 1]?.inForceFrom ?? '')),
+        ),
+      'revisions in order: each with a higher number, in force no earlier than the one before',
+    )
     .describe('In order; the one in force on a date is the last whose inForceFrom is not after it'),
 })
 export type HouseText = z.output<typeof HouseText>
@@ -39,10 +51,15 @@ export const RulePolicy = z.strictObject({
   basis: Basis.optional(),
 })
 
-const childrenOf = (module: Module): Part[] => [...module.items, ...module.exceptions.flatMap((exception) => exception.add)]
+const childrenOf = (module: Module): Part[] => [
+  ...module.items,
+  ...module.exceptions.flatMap((exception) => exception.add),
+]
 /** Parts with everything in them, modules before their items; what an exception adds follows its module's own items. */
-export const partsWithin = (parts: readonly Part[]): Part[] => parts.flatMap((part) => (isModule(part) ? [part, ...partsWithin(childrenOf(part))] : [part]))
-const depthOf = (parts: readonly Part[]): number => 1 + Math.max(0, ...parts.map((part) => (isModule(part) ? depthOf(childrenOf(part)) : 0)))
+export const partsWithin = (parts: readonly Part[]): Part[] =>
+  parts.flatMap((part) => (isModule(part) ? [part, ...partsWithin(childrenOf(part))] : [part]))
+const depthOf = (parts: readonly Part[]): number =>
+  1 + Math.max(0, ...parts.map((part) => (isModule(part) ? depthOf(childrenOf(part)) : 0)))
 
 export const mostParts = 2000
 const deepestNesting = 6
@@ -54,9 +71,22 @@ export const Template = z
     key: Key,
     title: z.string().min(1).max(200),
     summary: z.string().max(2000).default(''),
-    version: z.number().int().min(1).optional().describe('Set on a released version; a draft has none'),
-    extends: z.strictObject({ template: Key, version: z.number().int().min(1) }).optional().describe('The released version this layer is built on; everything of it stands in this document too'),
-    halfBuilt: z.boolean().default(false).describe('Whether parts are still to come, in a later version'),
+    version: z
+      .number()
+      .int()
+      .min(1)
+      .optional()
+      .describe('Set on a released version; a draft has none'),
+    extends: z
+      .strictObject({ template: Key, version: z.number().int().min(1) })
+      .optional()
+      .describe(
+        'The released version this layer is built on; everything of it stands in this document too',
+      ),
+    halfBuilt: z
+      .boolean()
+      .default(false)
+      .describe('Whether parts are still to come, in a later version'),
     appliesTo: z
       .strictObject({
         modalities: z.array(z.string().max(40)).default([]),
@@ -68,31 +98,73 @@ export const Template = z
     opening: z
       .strictObject({
         follow: z.enum(['week-by-week', 'all-at-once']).default('week-by-week'),
-        leadDays: z.number().int().min(0).max(60).default(0).describe('How many days before its first day a week must be open'),
+        leadDays: z
+          .number()
+          .int()
+          .min(0)
+          .max(60)
+          .default(0)
+          .describe('How many days before its first day a week must be open'),
       })
       .prefault({}),
-    availability: Availability.optional().describe('From when until when students reach a course; deployment sets it'),
-    units: z.number().int().min(1).max(30).optional().describe('How many units, where parts repeat per unit and the course names none'),
-    home: z.strictObject({ name: Format, strength: Strength.default('must'), basis: Basis.optional(), blocks: z.array(Block).max(100) }),
+    availability: Availability.optional().describe(
+      'From when until when students reach a course; deployment sets it',
+    ),
+    units: z
+      .number()
+      .int()
+      .min(1)
+      .max(30)
+      .optional()
+      .describe('How many units, where parts repeat per unit and the course names none'),
+    home: z.strictObject({
+      name: Format,
+      strength: Strength.default('must'),
+      basis: Basis.optional(),
+      blocks: z.array(Block).max(100),
+    }),
     navigation: z
-      .array(z.strictObject({ key: Key, label: z.string().min(1).max(100), hidden: z.boolean().default(false), strength: Strength.default('should') }))
+      .array(
+        z.strictObject({
+          key: Key,
+          label: z.string().min(1).max(100),
+          hidden: z.boolean().default(false),
+          strength: Strength.default('should'),
+        }),
+      )
       .default([]),
     settings: CourseSettings.prefault({}),
     grading: GradeScheme.prefault({}),
     rubrics: z.array(Rubric).max(200).default([]),
-    outcomes: z.array(z.strictObject({ key: Key, text: z.string().min(1).max(500) })).max(60).default([]).describe('What a student can do after the course'),
+    outcomes: z
+      .array(z.strictObject({ key: Key, text: z.string().min(1).max(500) }))
+      .max(60)
+      .default([])
+      .describe('What a student can do after the course'),
     parts: z.array(Part).max(400),
     houseTexts: z.array(HouseText).default([]),
     assets: z.array(Asset).default([]),
-    keptBlocks: z.array(KeptBlock).max(300).default([]).describe('Blocks shown in several places, each corrected in one'),
+    keptBlocks: z
+      .array(KeptBlock)
+      .max(300)
+      .default([])
+      .describe('Blocks shown in several places, each corrected in one'),
     policies: z.array(RulePolicy).default([]),
   })
   .superRefine((template, context) => {
     const parts = partsWithin(template.parts)
-    if (parts.length > mostParts) context.addIssue({ code: 'custom', path: ['parts'], message: `at most ${mostParts} parts` })
-    if (depthOf(template.parts) > deepestNesting) context.addIssue({ code: 'custom', path: ['parts'], message: `modules nested at most ${deepestNesting} deep` })
-    const say = (path: PropertyKey[], message: string) => context.addIssue({ code: 'custom', path, message })
-    const among = (keys: ReadonlySet<string>) => [...keys].slice(0, 12).join(', ') || 'there is none'
+    if (parts.length > mostParts)
+      context.addIssue({ code: 'custom', path: ['parts'], message: `at most ${mostParts} parts` })
+    if (depthOf(template.parts) > deepestNesting)
+      context.addIssue({
+        code: 'custom',
+        path: ['parts'],
+        message: `modules nested at most ${deepestNesting} deep`,
+      })
+    const say = (path: PropertyKey[], message: string) =>
+      context.addIssue({ code: 'custom', path, message })
+    const among = (keys: ReadonlySet<string>) =>
+      [...keys].slice(0, 12).join(', ') || 'there is none'
     const houseTexts = new Set(template.houseTexts.map((one) => one.key))
     const assets = new Set(template.assets.map((one) => one.key))
     const kept = new Set(template.keptBlocks.map((one) => one.key))
@@ -105,18 +177,23 @@ export const Template = z
       taken.add(key)
     }
     const visitBlock = (block: Block, path: PropertyKey[]) => {
-      if (block.kind === 'house-text' && !houseTexts.has(block.houseText)) say([...path, 'houseText'], `the key of a house text in houseTexts: ${among(houseTexts)}`)
-      if (block.kind === 'banner' && !assets.has(block.image)) say([...path, 'image'], `the key of an image in assets: ${among(assets)}`)
-      if (block.kind === 'kept-block' && !kept.has(block.kept)) say([...path, 'kept'], `the key of a block in keptBlocks: ${among(kept)}`)
+      if (block.kind === 'house-text' && !houseTexts.has(block.houseText))
+        say([...path, 'houseText'], `the key of a house text in houseTexts: ${among(houseTexts)}`)
+      if (block.kind === 'banner' && !assets.has(block.image))
+        say([...path, 'image'], `the key of an image in assets: ${among(assets)}`)
+      if (block.kind === 'kept-block' && !kept.has(block.kept))
+        say([...path, 'kept'], `the key of a block in keptBlocks: ${among(kept)}`)
       if (block.kind === 'signposts')
         block.links.forEach((link, j) => {
-          if (!allKeys.has(link.to)) say([...path, 'links', j, 'to'], 'the key of a part of this template')
+          if (!allKeys.has(link.to))
+            say([...path, 'links', j, 'to'], 'the key of a part of this template')
         })
     }
     const visitBlocks = (blocks: readonly Block[], path: PropertyKey[]) => {
       const blockKeys = new Set<string>()
       blocks.forEach((block, i) => {
-        if (blockKeys.has(block.key)) say([...path, i, 'key'], `a block key used once on its page; ${block.key} stands twice`)
+        if (blockKeys.has(block.key))
+          say([...path, i, 'key'], `a block key used once on its page; ${block.key} stands twice`)
         blockKeys.add(block.key)
         visitBlock(block, [...path, i])
       })
@@ -128,17 +205,23 @@ export const Template = z
       const inside = new Set(partsWithin(module.items).map((part) => part.key))
       if (exception.leaveOut !== 'all')
         exception.leaveOut.forEach((key, i) => {
-          if (!inside.has(key)) say([...path, 'leaveOut', i], `the key of a part in ${module.key}: ${among(inside)}`)
+          if (!inside.has(key))
+            say([...path, 'leaveOut', i], `the key of a part in ${module.key}: ${among(inside)}`)
         })
       exception.set.forEach((one, i) => {
-        if (!inside.has(one.part)) say([...path, 'set', i, 'part'], `the key of a part in ${module.key}: ${among(inside)}`)
+        if (!inside.has(one.part))
+          say([...path, 'set', i, 'part'], `the key of a part in ${module.key}: ${among(inside)}`)
       })
       visit(exception.add, [...path, 'add'])
     }
     const visit = (list: readonly Part[], path: PropertyKey[]) =>
       list.forEach((part, i) => {
         takeKey(part.key, [...path, i])
-        if (part.settings.rubric !== undefined && !rubrics.has(part.settings.rubric)) say([...path, i, 'settings', 'rubric'], `the key of a rubric in rubrics: ${among(rubrics)}`)
+        if (part.settings.rubric !== undefined && !rubrics.has(part.settings.rubric))
+          say(
+            [...path, i, 'settings', 'rubric'],
+            `the key of a rubric in rubrics: ${among(rubrics)}`,
+          )
         if (isModule(part)) {
           visit(part.items, [...path, i, 'items'])
           part.exceptions.forEach((_, j) => visitException(part, j, [...path, i, 'exceptions', j]))
@@ -147,12 +230,21 @@ export const Template = z
     visit(template.parts, ['parts'])
     visitBlocks(template.home.blocks, ['home', 'blocks'])
     template.keptBlocks.forEach((one, i) => visitBlock(one.block, ['keptBlocks', i, 'block']))
-    if (template.extends?.template === template.key) say(['extends', 'template'], 'the key of another template; a layer cannot extend itself')
-    const lists = { houseTexts: template.houseTexts, assets: template.assets, keptBlocks: template.keptBlocks, rubrics: template.rubrics, outcomes: template.outcomes, navigation: template.navigation }
+    if (template.extends?.template === template.key)
+      say(['extends', 'template'], 'the key of another template; a layer cannot extend itself')
+    const lists = {
+      houseTexts: template.houseTexts,
+      assets: template.assets,
+      keptBlocks: template.keptBlocks,
+      rubrics: template.rubrics,
+      outcomes: template.outcomes,
+      navigation: template.navigation,
+    }
     for (const [name, list] of Object.entries(lists)) {
       const seen = new Set<string>()
       list.forEach((one, i) => {
-        if (seen.has(one.key)) say([name, i, 'key'], `a key used once in ${name}; ${one.key} stands twice`)
+        if (seen.has(one.key))
+          say([name, i, 'key'], `a key used once in ${name}; ${one.key} stands twice`)
         seen.add(one.key)
       })
     }
@@ -161,4 +253,5 @@ export type Template = z.output<typeof Template>
 
 /** Every part below the template, modules before their items, in order. */
 export const everyPart = (template: Template): Part[] => partsWithin(template.parts)
-export const everyItem = (template: Template): Item[] => everyPart(template).filter((part): part is Item => !isModule(part))
+export const everyItem = (template: Template): Item[] =>
+  everyPart(template).filter((part): part is Item => !isModule(part))

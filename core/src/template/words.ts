@@ -2,7 +2,16 @@ import { z } from 'zod'
 import { parseFormat } from '../naming/index.ts'
 
 /** Item kinds as Common Cartridge 1.3 has them: web content, file, web link, discussion, assignment, assessment, LTI link, and an untitled grouping. */
-export const itemKinds = ['page', 'file', 'web-link', 'discussion', 'assignment', 'assessment', 'tool-link', 'heading'] as const
+export const itemKinds = [
+  'page',
+  'file',
+  'web-link',
+  'discussion',
+  'assignment',
+  'assessment',
+  'tool-link',
+  'heading',
+] as const
 export const ItemKind = z.enum(itemKinds)
 export type ItemKind = z.output<typeof ItemKind>
 
@@ -14,7 +23,9 @@ export type Strength = z.output<typeof Strength>
 export const audiences = ['students', 'staff', 'backstage'] as const
 export const Audience = z
   .enum(audiences)
-  .describe('staff: never visible to students; backstage: out of lists and navigation, but reachable')
+  .describe(
+    'staff: never visible to students; backstage: out of lists and navigation, but reachable',
+  )
 export type Audience = z.output<typeof Audience>
 
 export const Key = z
@@ -35,4 +46,7 @@ export const Format = z.string().superRefine((source, context) => {
 
 /** HTML as written by people; it is stored as it is and never run. */
 export const Html = z.string().max(500_000)
-export const Basis = z.string().max(500).describe('The quality criterion or policy the requirement rests on, in words')
+export const Basis = z
+  .string()
+  .max(500)
+  .describe('The quality criterion or policy the requirement rests on, in words')

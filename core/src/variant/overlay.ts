@@ -11,7 +11,8 @@ export interface Brought {
  * were brought in the newer one's form. Blocks brought singly count as the part they stand on.
  */
 export const overlay = (old: Template, newer: Template, { only, except }: Brought): Template => {
-  const isBrought = (key: string, inside: boolean): boolean => !except.includes(key) && (only === null || inside || only.includes(key))
+  const isBrought = (key: string, inside: boolean): boolean =>
+    !except.includes(key) && (only === null || inside || only.includes(key))
   const oldParts = new Map<string, Part>()
   const collect = (parts: readonly Part[]) => {
     for (const part of parts) {
@@ -30,7 +31,11 @@ export const overlay = (old: Template, newer: Template, { only, except }: Brough
       used.add(part.key)
       const form = brought || !before ? part : before
       if (!isModule(form)) return [form]
-      const items = laid(isModule(part) ? part.items : [], before && isModule(before) ? before.items : [], inside || (only?.includes(part.key) ?? false))
+      const items = laid(
+        isModule(part) ? part.items : [],
+        before && isModule(before) ? before.items : [],
+        inside || (only?.includes(part.key) ?? false),
+      )
       return [{ ...form, items }]
     })
     const rest = oldSiblings.filter((part) => !used.has(part.key) && !isBrought(part.key, inside))
@@ -41,7 +46,15 @@ export const overlay = (old: Template, newer: Template, { only, except }: Brough
   const wholeCourse = isBrought('course', false)
   const base = wholeCourse && only === null ? newer : old
   const home = isBrought(homePageKey, false) ? newer.home : old.home
-  return { ...base, parts, home, houseTexts: newer.houseTexts, keptBlocks: newer.keptBlocks, assets: newer.assets, rubrics: newer.rubrics }
+  return {
+    ...base,
+    parts,
+    home,
+    houseTexts: newer.houseTexts,
+    keptBlocks: newer.keptBlocks,
+    assets: newer.assets,
+    rubrics: newer.rubrics,
+  }
 }
 
 /** A version with the strengths and the rules' parameters of a newer one; nothing else of it changes. */
@@ -59,5 +72,10 @@ export const withStrengthsOf = (template: Template, newer: Template): Template =
       const strength = strengths.get(part.key) ?? part.strength
       return isModule(part) ? { ...part, strength, items: laid(part.items) } : { ...part, strength }
     })
-  return { ...template, parts: laid(template.parts), home: { ...template.home, strength: newer.home.strength }, policies: newer.policies }
+  return {
+    ...template,
+    parts: laid(template.parts),
+    home: { ...template.home, strength: newer.home.strength },
+    policies: newer.policies,
+  }
 }

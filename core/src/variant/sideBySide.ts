@@ -14,9 +14,14 @@ export interface SideBySideRow {
 }
 
 /** A template's parts, each with what becomes of it in several expected courses, in the template's order. */
-export const sideBySide = (template: Template, courses: readonly ExpectedCourse[]): SideBySideRow[] => {
+export const sideBySide = (
+  template: Template,
+  courses: readonly ExpectedCourse[],
+): SideBySideRow[] => {
   const found = courses.map((course) => {
-    const byKey = new Map<string, { count: number; name: string }>([[homePageKey, { count: 1, name: course.home.name }]])
+    const byKey = new Map<string, { count: number; name: string }>([
+      [homePageKey, { count: 1, name: course.home.name }],
+    ])
     for (const part of everyExpected(course.parts)) {
       if (part.inBreak && part.kind !== 'module') continue
       const known = byKey.get(part.key)
@@ -27,9 +32,26 @@ export const sideBySide = (template: Template, courses: readonly ExpectedCourse[
   })
   const row = (key: string, depth: number, kind: Part['kind'], format: string): SideBySideRow => {
     const cells = found.map((one) => one.get(key) ?? null)
-    return { key, depth, kind, format, cells, differs: cells.some((cell) => (cell === null) !== (cells[0] === null) || cell?.count !== cells[0]?.count) }
+    return {
+      key,
+      depth,
+      kind,
+      format,
+      cells,
+      differs: cells.some(
+        (cell) => (cell === null) !== (cells[0] === null) || cell?.count !== cells[0]?.count,
+      ),
+    }
   }
   const visit = (parts: readonly Part[], depth: number): SideBySideRow[] =>
-    parts.flatMap((part) => [row(part.key, depth, part.kind, part.name), ...(isModule(part) ? [...visit(part.items, depth + 1), ...part.exceptions.flatMap((one) => visit(one.add, depth + 1))] : [])])
+    parts.flatMap((part) => [
+      row(part.key, depth, part.kind, part.name),
+      ...(isModule(part)
+        ? [
+            ...visit(part.items, depth + 1),
+            ...part.exceptions.flatMap((one) => visit(one.add, depth + 1)),
+          ]
+        : []),
+    ])
   return [row(homePageKey, 0, 'page', template.home.name), ...visit(template.parts, 0)]
 }

@@ -23,10 +23,16 @@ const editsOf: Readonly<Record<EditLevel, number>> = { light: 5, medium: 16, hea
 const stripped: Readonly<Record<EditLevel, number>> = { light: 0.2, medium: 0.4, heavy: 0.6 }
 const folded: Readonly<Record<EditLevel, number>> = { light: 0, medium: 0.05, heavy: 0.15 }
 
-const models = { first: { edits: editModel, strip: stripMarkers }, other: { edits: otherEditModel, strip: otherStrip } } as const
+const models = {
+  first: { edits: editModel, strip: stripMarkers },
+  other: { edits: otherEditModel, strip: otherStrip },
+} as const
 export type ModelName = keyof typeof models
 
-const drawn = (edits: readonly (readonly [CourseEdit, number])[], random: () => number): CourseEdit => {
+const drawn = (
+  edits: readonly (readonly [CourseEdit, number])[],
+  random: () => number,
+): CourseEdit => {
   let left = random() * edits.reduce((sum, [, weight]) => sum + weight, 0)
   for (const [edit, weight] of edits) if ((left -= weight) < 0) return edit
   return () => {}
@@ -36,7 +42,8 @@ const takeIdentity = (course: Course, identity: Identity, random: () => number):
   if (identity === 'kept') return
   for (const module of course.modules) {
     if (identity === 'none' || random() < 0.5) delete module.recordedAs
-    for (const item of module.items) if (identity === 'none' || random() < 0.5) delete item.recordedAs
+    for (const item of module.items)
+      if (identity === 'none' || random() < 0.5) delete item.recordedAs
   }
   for (const item of course.stray) if (identity === 'none' || random() < 0.5) delete item.recordedAs
 }
@@ -45,19 +52,37 @@ const takeIdentity = (course: Course, identity: Identity, random: () => number):
  * Edited courses with their truth: the same for the same seed. Templates take turns (three of the college's and a layer),
  * and so do the courses of its roster.
  */
-export const makeCorpus = (model: ModelName, level: EditLevel, identity: Identity, count: number, seed: number): CorpusCase[] => {
+export const makeCorpus = (
+  model: ModelName,
+  level: EditLevel,
+  identity: Identity,
+  count: number,
+  seed: number,
+): CorpusCase[] => {
   const harbour = { ...demoTemplate('harbour-standard.json'), version: 1 }
   const nav110 = coastalNavigation({ ...navigationProgramme(harbour), version: 1 })
-  const templates = [demoTemplate('harbour-standard.json'), demoTemplate('distance-standard.json'), demoTemplate('short-course-standard.json'), nav110]
+  const templates = [
+    demoTemplate('harbour-standard.json'),
+    demoTemplate('distance-standard.json'),
+    demoTemplate('short-course-standard.json'),
+    nav110,
+  ]
   const roster = factsOfRoster(makeRoster(48)).map((one) => one.facts)
   return Array.from({ length: count }, (_, i) => {
     const random = seededRandom(seed * 7919 + i * 104_729)
     const template = templates[i % templates.length] ?? templates[0]
-    const fitting = roster.filter((facts) => template && (template.appliesTo.weeks.length === 0 || template.appliesTo.weeks.includes(facts.weeks)))
+    const fitting = roster.filter(
+      (facts) =>
+        template &&
+        (template.appliesTo.weeks.length === 0 || template.appliesTo.weeks.includes(facts.weeks)),
+    )
     const facts = fitting[(i * 5) % fitting.length] ?? roster[0]
     if (!template || !facts) throw new Error('no template, or no course that fits it')
     const edited = new EditedCourse(`${model}-${level}-${seed}-${i}`, template, facts, seed + i)
-    const grouped = model === 'first' && template.parts.some((part) => part.kind === 'module' && part.groupings) && random() < folded[level]
+    const grouped =
+      model === 'first' &&
+      template.parts.some((part) => part.kind === 'module' && part.groupings) &&
+      random() < folded[level]
     if (grouped) groupIntoUnits(edited)
     const { edits, strip } = models[model]
     const many = Math.round(editsOf[level] * (facts.weeks / 16) * (0.7 + 0.6 * random()))
@@ -66,6 +91,13 @@ export const makeCorpus = (model: ModelName, level: EditLevel, identity: Identit
     // A course that never saw a deployment has no marks in its pages either.
     if (random() < stripped[level] || identity === 'none') strip(edited)
     takeIdentity(edited.course, identity, random)
-    return { name: `${edited.course.id}, identity ${identity}`, template, facts, course: edited.course, truth: edited.truth, grouped }
+    return {
+      name: `${edited.course.id}, identity ${identity}`,
+      template,
+      facts,
+      course: edited.course,
+      truth: edited.truth,
+      grouped,
+    }
   })
 }

@@ -7,24 +7,45 @@ type Random = () => number
 export type CourseEdit = (edited: EditedCourse, random: Random) => void
 
 const topicOf = (name: string): string => name.split(/ · |: /).at(-1) ?? name
-const moduleStyles = ['wk {n} - {t}', 'Week {n}: {t}', 'W{n} {t}', 'WEEK {n} – {t}', 'Week {n} ({t})', 'Mod {n}: {t}', '{n}. {t}', 'Week {n} {t} (new)']
-const words: Readonly<Record<string, string>> = { overview: 'aperçu', reading: 'lecture', discussion: 'Forum', assignment: 'Aufgabe', checklist: 'to-do list', notes: 'Notizen', quiz: 'check' }
+const moduleStyles = [
+  'wk {n} - {t}',
+  'Week {n}: {t}',
+  'W{n} {t}',
+  'WEEK {n} – {t}',
+  'Week {n} ({t})',
+  'Mod {n}: {t}',
+  '{n}. {t}',
+  'Week {n} {t} (new)',
+]
+const words: Readonly<Record<string, string>> = {
+  overview: 'aperçu',
+  reading: 'lecture',
+  discussion: 'Forum',
+  assignment: 'Aufgabe',
+  checklist: 'to-do list',
+  notes: 'Notizen',
+  quiz: 'check',
+}
 
 /** A name in the instructor’s own style. */
 const renameModule: CourseEdit = (edited, random) => {
   const weeks = edited.weekModules
   if (weeks.length === 0) return
   const { module, place, week } = pick(random, weeks)
-  module.name = pick(random, moduleStyles).replace('{n}', String(week)).replace('{t}', topicOf(module.name))
+  module.name = pick(random, moduleStyles)
+    .replace('{n}', String(week))
+    .replace('{t}', topicOf(module.name))
   edited.tell('module-name', place)
-  for (const rule of ['marker-left-over', 'number-sequence', 'week-dates']) edited.either(rule, place)
+  for (const rule of ['marker-left-over', 'number-sequence', 'week-dates'])
+    edited.either(rule, place)
 }
 const renameAllModules: CourseEdit = (edited, random) => {
   const style = pick(random, moduleStyles)
   for (const { module, place, week } of edited.weekModules) {
     module.name = style.replace('{n}', String(week)).replace('{t}', topicOf(module.name))
     edited.tell('module-name', place)
-    for (const rule of ['marker-left-over', 'number-sequence', 'week-dates']) edited.either(rule, place)
+    for (const rule of ['marker-left-over', 'number-sequence', 'week-dates'])
+      edited.either(rule, place)
   }
 }
 
@@ -33,9 +54,16 @@ const nameTold = (edited: EditedCourse, place: string) => {
   // A free name may still not follow the format; only where renaming is not allowed is it surely told.
   if (part?.definition.may.rename) edited.either('item-name', place)
   else edited.tell('item-name', place)
-  for (const rule of ['marker-left-over', 'name-clash', 'number-sequence']) edited.either(rule, place)
+  for (const rule of ['marker-left-over', 'name-clash', 'number-sequence'])
+    edited.either(rule, place)
 }
-const shorten = (name: string): string => name.replace(/Week (\d+)/, 'W$1').replace(/Assignment/, 'Asgmt').replace(/Discussion/, 'Disc').replace(/overview/, 'ovw').replace(/checklist/, 'chklst')
+const shorten = (name: string): string =>
+  name
+    .replace(/Week (\d+)/, 'W$1')
+    .replace(/Assignment/, 'Asgmt')
+    .replace(/Discussion/, 'Disc')
+    .replace(/overview/, 'ovw')
+    .replace(/checklist/, 'chklst')
 const renameItem: CourseEdit = (edited, random) => {
   const items = edited.weekItems
   if (items.length === 0) return
@@ -56,7 +84,9 @@ const renameItem: CourseEdit = (edited, random) => {
   else nameTold(edited, place)
 }
 
-const mayGo = (one: { part: { strength: string; definition: { may: { remove?: boolean | undefined } } } }): boolean => one.part.strength === 'may' || one.part.definition.may.remove === true
+const mayGo = (one: {
+  part: { strength: string; definition: { may: { remove?: boolean | undefined } } }
+}): boolean => one.part.strength === 'may' || one.part.definition.may.remove === true
 const deleteAllowed: CourseEdit = (edited, random) => {
   const items = edited.weekItems.filter(mayGo)
   if (items.length === 0) return
@@ -102,38 +132,81 @@ const moveElsewhere: CourseEdit = (edited, random) => {
   const modules = edited.weekModules
   if (items.length === 0 || modules.length < 2) return
   const { item, module } = pick(random, items)
-  const target = pick(random, modules.filter((one) => one.module !== module))
+  const target = pick(
+    random,
+    modules.filter((one) => one.module !== module),
+  )
   module.items = module.items.filter((one) => one !== item)
   target.module.items.splice(random() < 0.5 ? 0 : target.module.items.length, 0, item)
-  for (const one of target.module.items) for (const rule of ['last-in-module', 'work-list-complete', 'out-of-order']) edited.either(rule, edited.placeOf(one.id) ?? one.id)
-  for (const rule of ['due-outside-module', 'item-missing', 'other-week-date']) edited.either(rule, edited.placeOf(item.id) ?? item.id)
+  for (const one of target.module.items)
+    for (const rule of ['last-in-module', 'work-list-complete', 'out-of-order'])
+      edited.either(rule, edited.placeOf(one.id) ?? one.id)
+  for (const rule of ['due-outside-module', 'item-missing', 'other-week-date'])
+    edited.either(rule, edited.placeOf(item.id) ?? item.id)
 }
 
 const duplicateAndEdit: CourseEdit = (edited, random) => {
   const items = edited.weekItems
   if (items.length === 0) return
   const { item, module } = pick(random, items)
-  const copy: CourseItem = { ...structuredClone(item), id: edited.newId(), url: null, name: pick(random, [`${item.name} (copy)`, `Copy of ${item.name}`, `${item.name} (2)`]) }
+  const copy: CourseItem = {
+    ...structuredClone(item),
+    id: edited.newId(),
+    url: null,
+    name: pick(random, [`${item.name} (copy)`, `Copy of ${item.name}`, `${item.name} (2)`]),
+  }
   delete copy.recordedAs
-  if (copy.html) copy.html = copy.html.replace(/<p>(?:This week|We look)[^<]*<\/p>/, '<p>Half of this is still to be written anew for the other class.</p>')
+  if (copy.html)
+    copy.html = copy.html.replace(
+      /<p>(?:This week|We look)[^<]*<\/p>/,
+      '<p>Half of this is still to be written anew for the other class.</p>',
+    )
   module.items.splice(module.items.indexOf(item) + 1, 0, copy)
   edited.tell('copy-left-over', copy.id)
-  for (const rule of ['duplicate-part', 'item-name', 'name-clash', 'marker-left-over', 'practice-counted', 'sample-activity-left', 'submission-type-unset', 'link-dead', 'filler-text']) edited.either(rule, copy.id)
+  for (const rule of [
+    'duplicate-part',
+    'item-name',
+    'name-clash',
+    'marker-left-over',
+    'practice-counted',
+    'sample-activity-left',
+    'submission-type-unset',
+    'link-dead',
+    'filler-text',
+  ])
+    edited.either(rule, copy.id)
 }
 
 const splitPage: CourseEdit = (edited, random) => {
-  const pages = edited.weekItems.filter(({ item, part }) => item.kind === 'page' && part.blocks.length > 2 && (item.html ?? '').length > 300)
+  const pages = edited.weekItems.filter(
+    ({ item, part }) =>
+      item.kind === 'page' && part.blocks.length > 2 && (item.html ?? '').length > 300,
+  )
   if (pages.length === 0) return
   const { item, module, place } = pick(random, pages)
   const pieces = (item.html ?? '').split(/(?=<(?:div|section|aside)\b[^>]*data-wf-block)/)
   if (pieces.length < 3) return
   const at = Math.ceil(pieces.length / 2)
-  const second: CourseItem = { ...structuredClone(item), id: edited.newId(), url: null, name: `${item.name}, part 2`, html: pieces.slice(at).join('') }
+  const second: CourseItem = {
+    ...structuredClone(item),
+    id: edited.newId(),
+    url: null,
+    name: `${item.name}, part 2`,
+    html: pieces.slice(at).join(''),
+  }
   delete second.recordedAs
   item.html = pieces.slice(0, at).join('')
   module.items.splice(module.items.indexOf(item) + 1, 0, second)
   edited.pair(place, second.id)
-  for (const rule of ['block-missing', 'fixed-text-altered', 'work-list-complete', 'block-order', 'fill-in-unfilled', 'item-name', 'out-of-order']) {
+  for (const rule of [
+    'block-missing',
+    'fixed-text-altered',
+    'work-list-complete',
+    'block-order',
+    'fill-in-unfilled',
+    'item-name',
+    'out-of-order',
+  ]) {
     edited.either(rule, place)
     edited.either(rule, second.id)
   }
@@ -147,15 +220,33 @@ const mergeWeeks: CourseEdit = (edited, random) => {
   if (!first || !second || second.week !== first.week + 1) return
   for (const item of second.module.items) {
     const place = edited.placeOf(item.id) ?? item.id
-    for (const rule of ['last-in-module', 'out-of-order', 'due-outside-module', 'work-list-complete', 'item-missing']) edited.either(rule, place)
+    for (const rule of [
+      'last-in-module',
+      'out-of-order',
+      'due-outside-module',
+      'work-list-complete',
+      'item-missing',
+    ])
+      edited.either(rule, place)
   }
   first.module.items.push(...second.module.items)
-  for (const item of first.module.items) for (const rule of ['last-in-module', 'work-list-complete', 'out-of-order']) edited.either(rule, edited.placeOf(item.id) ?? item.id)
+  for (const item of first.module.items)
+    for (const rule of ['last-in-module', 'work-list-complete', 'out-of-order'])
+      edited.either(rule, edited.placeOf(item.id) ?? item.id)
   first.module.name = `Weeks ${first.week} and ${second.week}: ${topicOf(first.module.name)}`
   edited.course.modules = edited.course.modules.filter((module) => module !== second.module)
   edited.pair(second.place, first.module.id)
   // Either of the two weeks may be named as the one that is folded into the other.
-  for (const place of [first.place, second.place]) for (const rule of ['module-missing', 'module-name', 'number-sequence', 'week-dates', 'out-of-order', 'must-part-hidden']) edited.either(rule, place)
+  for (const place of [first.place, second.place])
+    for (const rule of [
+      'module-missing',
+      'module-name',
+      'number-sequence',
+      'week-dates',
+      'out-of-order',
+      'must-part-hidden',
+    ])
+      edited.either(rule, place)
 }
 
 const lastTermsPage: CourseEdit = (edited, random) => {
@@ -165,21 +256,45 @@ const lastTermsPage: CourseEdit = (edited, random) => {
   const id = edited.newId()
   const like = module.items[0]
   if (!like) return
-  module.items.splice(1, 0, { ...like, id, kind: 'page', url: null, points: null, dueAt: null, category: null, target: null, name: pick(random, ['Boat day', 'Visit to the light', 'Guest at the quay']), html: '<h3>Boat day</h3><p>We meet on Saturday, September 20, 2025 at the east slip.</p><p>Sign up on <a href="/courses/kc-0907/p-11">last year’s list</a>.</p>', recordedAs: undefined, work: undefined, rubric: undefined })
+  module.items.splice(1, 0, {
+    ...like,
+    id,
+    kind: 'page',
+    url: null,
+    points: null,
+    dueAt: null,
+    category: null,
+    target: null,
+    name: pick(random, ['Boat day', 'Visit to the light', 'Guest at the quay']),
+    html: '<h3>Boat day</h3><p>We meet on Saturday, September 20, 2025 at the east slip.</p><p>Sign up on <a href="/courses/kc-0907/p-11">last year’s list</a>.</p>',
+    recordedAs: undefined,
+    work: undefined,
+    rubric: undefined,
+  })
   edited.tell('other-term-date', id)
   edited.tell('link-other-course', id)
   edited.either('name-clash', id)
 }
 
 const retype: CourseEdit = (edited, random) => {
-  const items = edited.weekItems.filter(({ item, part }) => item.kind === part.kind && ['discussion', 'assignment'].includes(item.kind))
+  const items = edited.weekItems.filter(
+    ({ item, part }) => item.kind === part.kind && ['discussion', 'assignment'].includes(item.kind),
+  )
   if (items.length === 0) return
   const { item, place } = pick(random, items)
   item.kind = item.kind === 'assignment' ? 'discussion' : 'page'
   edited.tell('wrong-kind', place)
   // What is of another kind has no due date or points to be judged.
-  for (const rule of ['due-missing', 'points-differ']) if (edited.truth.findings.delete(`${rule} ${place}`)) edited.either(rule, place)
-  for (const rule of ['post-before-reading', 'notification-off', 'submission-type-unset', 'due-missing', 'item-missing']) edited.either(rule, place)
+  for (const rule of ['due-missing', 'points-differ'])
+    if (edited.truth.findings.delete(`${rule} ${place}`)) edited.either(rule, place)
+  for (const rule of [
+    'post-before-reading',
+    'notification-off',
+    'submission-type-unset',
+    'due-missing',
+    'item-missing',
+  ])
+    edited.either(rule, place)
 }
 
 const hide: CourseEdit = (edited, random) => {
@@ -192,33 +307,48 @@ const hide: CourseEdit = (edited, random) => {
 }
 
 const rewriteFixed: CourseEdit = (edited, random) => {
-  const items = edited.weekItems.filter(({ item, part }) => part.blocks.some((block) => block.kind === 'fixed-text') && item.html !== null)
+  const items = edited.weekItems.filter(
+    ({ item, part }) =>
+      part.blocks.some((block) => block.kind === 'fixed-text') && item.html !== null,
+  )
   if (items.length === 0) return
   const { item, part, place } = pick(random, items)
   const block = part.blocks.find((one) => one.kind === 'fixed-text')
   const first = /<(?:p|li)>([^<]{25,})</.exec(block?.html ?? '')?.[1]
   if (!first || !item.html?.includes(first)) return
   const list = first.split(' ')
-  item.html = item.html.replace(first, [...list.slice(0, 3), 'as I see it,', ...list.slice(5)].join(' '))
+  item.html = item.html.replace(
+    first,
+    [...list.slice(0, 3), 'as I see it,', ...list.slice(5)].join(' '),
+  )
   edited.tell('fixed-text-altered', place)
 }
 
 const rewriteAnswer: CourseEdit = (edited, random) => {
-  const items = edited.weekItems.filter(({ item }) => /<p>(?:This week we take|We look at)/.test(item.html ?? ''))
+  const items = edited.weekItems.filter(({ item }) =>
+    /<p>(?:This week we take|We look at)/.test(item.html ?? ''),
+  )
   if (items.length === 0) return
   const { item } = pick(random, items)
-  item.html = (item.html ?? '').replace(/<p>(?:This week we take|We look at)[^<]*<\/p>/, '<p>What you learn here I learned the hard way, on a cold morning off the point. We begin with the gear itself, then go out, and then write it down together.</p>')
+  item.html = (item.html ?? '').replace(
+    /<p>(?:This week we take|We look at)[^<]*<\/p>/,
+    '<p>What you learn here I learned the hard way, on a cold morning off the point. We begin with the gear itself, then go out, and then write it down together.</p>',
+  )
 }
 
 const clearDue: CourseEdit = (edited, random) => {
-  const items = edited.weekItems.filter(({ item, part }) => part.dueAt !== null && item.dueAt !== null && item.kind === part.kind)
+  const items = edited.weekItems.filter(
+    ({ item, part }) => part.dueAt !== null && item.dueAt !== null && item.kind === part.kind,
+  )
   if (items.length === 0) return
   const { item, place } = pick(random, items)
   item.dueAt = null
   edited.tell('due-missing', place)
 }
 const changePoints: CourseEdit = (edited, random) => {
-  const items = edited.weekItems.filter(({ item, part }) => part.definition.settings.points !== undefined && item.kind === part.kind)
+  const items = edited.weekItems.filter(
+    ({ item, part }) => part.definition.settings.points !== undefined && item.kind === part.kind,
+  )
   if (items.length === 0) return
   const { item, place } = pick(random, items)
   item.points = (item.points ?? 0) + 5
@@ -231,7 +361,12 @@ const makeAgain: CourseEdit = (edited, random) => {
   if (items.length === 0) return
   const { item, module, place } = pick(random, items)
   const at = module.items.indexOf(item)
-  const again: CourseItem = { ...structuredClone(item), id: edited.newId(), url: `/courses/${edited.course.id}/again-${at}-${edited.newId()}`, html: (item.html ?? '').replace(/ data-wf-[a-z]+="[^"]*"/g, '').replace(/<\/?div[^>]*>/g, '') }
+  const again: CourseItem = {
+    ...structuredClone(item),
+    id: edited.newId(),
+    url: `/courses/${edited.course.id}/again-${at}-${edited.newId()}`,
+    html: (item.html ?? '').replace(/ data-wf-[a-z]+="[^"]*"/g, '').replace(/<\/?div[^>]*>/g, ''),
+  }
   delete again.recordedAs
   edited.remove(item)
   module.items.splice(at, 0, again)
@@ -246,13 +381,37 @@ const ownPage: CourseEdit = (edited, random) => {
   const like = module.items[0]
   if (!like) return
   const id = edited.newId()
-  module.items.splice(1, 0, { ...like, id, kind: 'page', url: null, points: null, dueAt: null, category: null, target: null, name: pick(random, ['What the old hands say', 'A word on knots', 'Songs for the capstan', 'Pictures from the slip']), html: '<p>Three skippers on their first winter at sea, told to me over coffee. Read before class; it is short.</p>', recordedAs: undefined, work: undefined, rubric: undefined })
+  module.items.splice(1, 0, {
+    ...like,
+    id,
+    kind: 'page',
+    url: null,
+    points: null,
+    dueAt: null,
+    category: null,
+    target: null,
+    name: pick(random, [
+      'What the old hands say',
+      'A word on knots',
+      'Songs for the capstan',
+      'Pictures from the slip',
+    ]),
+    html: '<p>Three skippers on their first winter at sea, told to me over coffee. Read before class; it is short.</p>',
+    recordedAs: undefined,
+    work: undefined,
+    rubric: undefined,
+  })
   edited.either('name-clash', id)
 }
 
 /** Strips what deployment left in the pages, and wraps paragraphs the way editors do. */
 export const stripMarkers = (edited: EditedCourse): void => {
-  for (const item of edited.items) if (item.html !== null) item.html = item.html.replace(/ data-wf-[a-z]+="[^"]*"/g, '').replace(/<p>/g, '<p class="para">').replace(/&nbsp;/g, ' ')
+  for (const item of edited.items)
+    if (item.html !== null)
+      item.html = item.html
+        .replace(/ data-wf-[a-z]+="[^"]*"/g, '')
+        .replace(/<p>/g, '<p class="para">')
+        .replace(/&nbsp;/g, ' ')
 }
 
 /** Folds the weeks into four units, the way templates allow. */
@@ -273,14 +432,34 @@ export const groupIntoUnits = (edited: EditedCourse): void => {
       if (place !== null) edited.forget(place)
     }
     edited.course.modules = edited.course.modules.filter((module) => !own.includes(module))
-    edited.course.modules.splice(at, 0, { id, name: `Unit ${unit + 1} · Weeks ${number(first)}–${number(own.at(-1) ?? first)}`, published: true, opensAt: null, items, modules: [] })
+    edited.course.modules.splice(at, 0, {
+      id,
+      name: `Unit ${unit + 1} · Weeks ${number(first)}–${number(own.at(-1) ?? first)}`,
+      published: true,
+      opensAt: null,
+      items,
+      modules: [],
+    })
     edited.pair(`week#unit ${unit + 1}`, id)
-    for (const rule of ['module-name', 'number-sequence', 'opened-ahead', 'week-dates']) edited.either(rule, `week#unit ${unit + 1}`)
+    for (const rule of ['module-name', 'number-sequence', 'opened-ahead', 'week-dates'])
+      edited.either(rule, `week#unit ${unit + 1}`)
     for (const item of items) {
       const place = edited.placeOf(item.id)
       const part = place === null ? null : edited.partAt(place)
       if (!part || place === null) continue
-      for (const rule of ['out-of-order', 'last-in-module', 'work-list-complete', 'due-outside-module', 'item-name', 'number-sequence', 'fixed-text-altered', 'name-clash', 'due-missing', 'other-week-date', 'schedule-disagrees']) {
+      for (const rule of [
+        'out-of-order',
+        'last-in-module',
+        'work-list-complete',
+        'due-outside-module',
+        'item-name',
+        'number-sequence',
+        'fixed-text-altered',
+        'name-clash',
+        'due-missing',
+        'other-week-date',
+        'schedule-disagrees',
+      ]) {
         edited.either(rule, `${part.key}#unit ${unit + 1}`)
         edited.either(rule, place)
         edited.either(rule, item.id)
@@ -296,6 +475,24 @@ export const groupIntoUnits = (edited: EditedCourse): void => {
 
 /** The first edit model: with it the pairing was developed. */
 export const editModel: readonly (readonly [CourseEdit, number])[] = [
-  [renameModule, 3], [renameItem, 4], [deleteAllowed, 3], [deleteNeeded, 1.5], [reorderItem, 1.5], [pullModuleUp, 0.5], [moveElsewhere, 1], [duplicateAndEdit, 1],
-  [splitPage, 0.5], [mergeWeeks, 0.4], [lastTermsPage, 1], [retype, 0.7], [hide, 0.4], [rewriteFixed, 1.5], [rewriteAnswer, 3], [clearDue, 0.8], [changePoints, 0.8], [makeAgain, 1], [ownPage, 2], [renameAllModules, 0.4],
+  [renameModule, 3],
+  [renameItem, 4],
+  [deleteAllowed, 3],
+  [deleteNeeded, 1.5],
+  [reorderItem, 1.5],
+  [pullModuleUp, 0.5],
+  [moveElsewhere, 1],
+  [duplicateAndEdit, 1],
+  [splitPage, 0.5],
+  [mergeWeeks, 0.4],
+  [lastTermsPage, 1],
+  [retype, 0.7],
+  [hide, 0.4],
+  [rewriteFixed, 1.5],
+  [rewriteAnswer, 3],
+  [clearDue, 0.8],
+  [changePoints, 0.8],
+  [makeAgain, 1],
+  [ownPage, 2],
+  [renameAllModules, 0.4],
 ]

@@ -1,4 +1,14 @@
-import { everyExpected, everyModule, expandCourse, type Course, type CourseItem, type CourseModule, type ExpectedPart, type Facts, type Template } from '@wickerframe/core'
+import {
+  everyExpected,
+  everyModule,
+  expandCourse,
+  type Course,
+  type CourseItem,
+  type CourseModule,
+  type ExpectedPart,
+  type Facts,
+  type Template,
+} from '@wickerframe/core'
 import { makeDeployedCourse } from '../makeCourse.ts'
 
 /** How far an instructor went. */
@@ -8,9 +18,14 @@ export type EditLevel = (typeof editLevels)[number]
 /** A place of the template in words that outlive identity: the part's key, and its week or unit. */
 export const placeKey = (part: ExpectedPart, parent: ExpectedPart | null): string => {
   const unit = part.kind === 'module' ? part.values.unit : parent?.values.unit
-  const inUnit = (part.kind === 'module' ? part.weeks.length : (parent?.weeks.length ?? 0)) > 1 && unit !== undefined
+  const inUnit =
+    (part.kind === 'module' ? part.weeks.length : (parent?.weeks.length ?? 0)) > 1 &&
+    unit !== undefined
   if (!inUnit) return `${part.key}#${part.week?.number ?? ''}`
-  const perWeek = part.kind !== 'module' && part.definition.kind !== 'module' && part.definition.inGroup === 'per-week'
+  const perWeek =
+    part.kind !== 'module' &&
+    part.definition.kind !== 'module' &&
+    part.definition.inGroup === 'per-week'
   return perWeek ? `${part.key}#${part.week?.number ?? ''}` : `${part.key}#unit ${String(unit)}`
 }
 
@@ -47,21 +62,38 @@ export class EditedCourse {
     if (!expansion.ok) throw new Error(JSON.stringify(expansion.problems))
     const parts = [expansion.value.home, ...everyExpected(expansion.value.parts)]
     const byInstance = new Map(parts.map((part) => [part.instance, part]))
-    for (const part of parts) this.#parts.set(placeKey(part, byInstance.get(part.parent ?? '') ?? null), part)
+    for (const part of parts)
+      this.#parts.set(placeKey(part, byInstance.get(part.parent ?? '') ?? null), part)
     this.#fillIn(parts)
     for (const found of [...this.modules, ...this.items]) {
       const as = found.recordedAs
-      const part = as ? byInstance.get(as.repetition === null ? as.part : `${as.part}@${as.repetition}`) : undefined
+      const part = as
+        ? byInstance.get(as.repetition === null ? as.part : `${as.part}@${as.repetition}`)
+        : undefined
       if (part) this.pair(placeKey(part, byInstance.get(part.parent ?? '') ?? null), found.id)
     }
   }
 
   /** Answers what the story of the demo leaves open, so that nothing but the edits departs. */
   #fillIn(parts: readonly ExpectedPart[]): void {
-    const prompts = new Map(parts.flatMap((part) => part.blocks.flatMap((block) => (block.definition.kind === 'fill-in' ? [[block.definition.prompt, block.definition.type] as const] : []))))
+    const prompts = new Map(
+      parts.flatMap((part) =>
+        part.blocks.flatMap((block) =>
+          block.definition.kind === 'fill-in'
+            ? [[block.definition.prompt, block.definition.type] as const]
+            : [],
+        ),
+      ),
+    )
     for (const item of this.items)
       for (const [prompt, type] of prompts)
-        if (item.html?.includes(`<p>${prompt}</p>`)) item.html = item.html.replace(`<p>${prompt}</p>`, type === 'list' ? '<ul><li>How much time have you?</li><li>Which tools?</li><li>What have you done before?</li></ul>' : '<p>What we settled together in class, written down here for whoever missed it, with the reasons and the page to read it up in.</p>')
+        if (item.html?.includes(`<p>${prompt}</p>`))
+          item.html = item.html.replace(
+            `<p>${prompt}</p>`,
+            type === 'list'
+              ? '<ul><li>How much time have you?</li><li>Which tools?</li><li>What have you done before?</li></ul>'
+              : '<p>What we settled together in class, written down here for whoever missed it, with the reasons and the page to read it up in.</p>',
+          )
   }
 
   get modules(): CourseModule[] {
@@ -76,7 +108,9 @@ export class EditedCourse {
       module.items.flatMap((item) => {
         const place = this.placeOf(item.id)
         const part = place === null ? undefined : this.#parts.get(place)
-        return place !== null && part && part.week !== null && !part.inBreak ? [{ item, module, place, part }] : []
+        return place !== null && part && part.week !== null && !part.inBreak
+          ? [{ item, module, place, part }]
+          : []
       }),
     )
   }
@@ -84,7 +118,9 @@ export class EditedCourse {
     return this.course.modules.flatMap((module) => {
       const place = this.placeOf(module.id)
       const part = place === null ? undefined : this.#parts.get(place)
-      return place !== null && part?.week && !part.inBreak ? [{ module, place, part, week: part.week.number }] : []
+      return place !== null && part?.week && !part.inBreak
+        ? [{ module, place, part, week: part.week.number }]
+        : []
     })
   }
 
@@ -121,17 +157,25 @@ export class EditedCourse {
     this.course.stray = this.course.stray.filter((one) => one !== item)
     if (item.url) this.#removedUrls.add(item.url)
     this.unpair(item.id)
-    for (const set of [this.truth.findings, this.truth.either]) for (const told of set) if (told.endsWith(` ${item.id}`)) set.delete(told)
+    for (const set of [this.truth.findings, this.truth.either])
+      for (const told of set) if (told.endsWith(` ${item.id}`)) set.delete(told)
   }
 
   /** Whether what stands for a place was removed in the course of the edits. */
   forget(place: string): void {
-    for (const set of [this.truth.findings, this.truth.either]) for (const told of set) if (told.endsWith(` ${place}`)) set.delete(told)
+    for (const set of [this.truth.findings, this.truth.either])
+      for (const told of set) if (told.endsWith(` ${place}`)) set.delete(told)
   }
 
   /** What follows from all edits together: links to what is gone, and to what nobody can open. */
   close(): this {
-    const hidden = new Set(this.modules.flatMap((module) => module.items.filter((item) => !item.published || !module.published).flatMap((item) => item.url ?? [])))
+    const hidden = new Set(
+      this.modules.flatMap((module) =>
+        module.items
+          .filter((item) => !item.published || !module.published)
+          .flatMap((item) => item.url ?? []),
+      ),
+    )
     for (const module of [...this.modules, null]) {
       for (const item of module?.items ?? this.course.stray) {
         const place = this.placeOf(item.id) ?? item.id

@@ -1,4 +1,10 @@
-import { checkCourse, everyExpected, expectationFor, type CheckResult, type ExpectedPart } from '@wickerframe/core'
+import {
+  checkCourse,
+  everyExpected,
+  expectationFor,
+  type CheckResult,
+  type ExpectedPart,
+} from '@wickerframe/core'
 import { placeKey } from './editedCourse.ts'
 import type { CorpusCase } from './corpus.ts'
 
@@ -9,10 +15,15 @@ export interface Tally {
   wanted: number
 }
 export const noTally = (): Tally => ({ right: 0, told: 0, wanted: 0 })
-export const together = (a: Tally, b: Tally): Tally => ({ right: a.right + b.right, told: a.told + b.told, wanted: a.wanted + b.wanted })
+export const together = (a: Tally, b: Tally): Tally => ({
+  right: a.right + b.right,
+  told: a.told + b.told,
+  wanted: a.wanted + b.wanted,
+})
 export const precisionOf = ({ right, told }: Tally): number => (told === 0 ? 1 : right / told)
 export const recallOf = ({ right, wanted }: Tally): number => (wanted === 0 ? 1 : right / wanted)
-export const f1Of = (score: Tally): number => (score.told + score.wanted === 0 ? 1 : (2 * score.right) / (score.told + score.wanted))
+export const f1Of = (score: Tally): number =>
+  score.told + score.wanted === 0 ? 1 : (2 * score.right) / (score.told + score.wanted)
 
 export interface CaseScore {
   pairing: Tally
@@ -24,7 +35,8 @@ export interface CaseScore {
 }
 
 /** The as-of date at which everything is due: the first day of the last week. */
-const lastWeekOf = (weeks: readonly { first: string }[], fallback: string): string => weeks.at(-1)?.first ?? fallback
+const lastWeekOf = (weeks: readonly { first: string }[], fallback: string): string =>
+  weeks.at(-1)?.first ?? fallback
 
 /** Measures pairing and findings of one edited course against its truth. */
 export const scoreCase = (one: CorpusCase): CaseScore => {
@@ -33,7 +45,8 @@ export const scoreCase = (one: CorpusCase): CaseScore => {
   const { expected } = worked.value
   const parts = [expected.home, ...everyExpected(expected.parts)]
   const byInstance = new Map(parts.map((part) => [part.instance, part]))
-  const placeOf = (part: ExpectedPart): string => placeKey(part, byInstance.get(part.parent ?? '') ?? null)
+  const placeOf = (part: ExpectedPart): string =>
+    placeKey(part, byInstance.get(part.parent ?? '') ?? null)
   const checked = checkCourse({ ...one, asOf: lastWeekOf(expected.weeks, one.facts.term.lastDay) })
   if (!checked.ok) throw new Error(JSON.stringify(checked.problems))
   const wrong: string[] = []
@@ -50,41 +63,96 @@ export const scoreCase = (one: CorpusCase): CaseScore => {
     if (right) {
       pairing.right += 1
       answered.add(place)
-    } else wrong.push(`pair ${place} → ${pair.found} (${pair.confidence}: ${pair.reasons.join(', ')})`)
+    } else
+      wrong.push(`pair ${place} → ${pair.found} (${pair.confidence}: ${pair.reasons.join(', ')})`)
     if (pair.by === 'evidence') confidences.push({ confidence: pair.confidence, right })
   }
-  const wantedPlaces = parts.filter((part) => one.truth.pairs.has(placeOf(part)) && !(part.inBreak && part.kind !== 'module')).map(placeOf)
+  const wantedPlaces = parts
+    .filter(
+      (part) => one.truth.pairs.has(placeOf(part)) && !(part.inBreak && part.kind !== 'module'),
+    )
+    .map(placeOf)
   // Two weeks in one module: one pair of the two can be told, and the rest as merged.
-  const merged = new Set((checked.value.merged ?? []).flatMap((group) => group.expected.flatMap((instance) => { const part = byInstance.get(instance); return part && one.truth.pairs.get(placeOf(part))?.has(group.found) ? [placeOf(part)] : [] })))
-  for (const place of merged) if (!answered.has(place)) {
-    answered.add(place)
-    pairing.right += 1
-    pairing.told += 1
-  }
+  const merged = new Set(
+    (checked.value.merged ?? []).flatMap((group) =>
+      group.expected.flatMap((instance) => {
+        const part = byInstance.get(instance)
+        return part && one.truth.pairs.get(placeOf(part))?.has(group.found) ? [placeOf(part)] : []
+      }),
+    ),
+  )
+  for (const place of merged)
+    if (!answered.has(place)) {
+      answered.add(place)
+      pairing.right += 1
+      pairing.told += 1
+    }
   pairing.wanted = new Set([...wantedPlaces, ...answered]).size
-  for (const place of wantedPlaces) if (!answered.has(place)) wrong.push(`not paired ${place} (${[...(one.truth.pairs.get(place) ?? [])].join(', ')})`)
+  for (const place of wantedPlaces)
+    if (!answered.has(place))
+      wrong.push(`not paired ${place} (${[...(one.truth.pairs.get(place) ?? [])].join(', ')})`)
 
-  const findings = scoreFindings(checked.value, one, (instance) => { const part = byInstance.get(instance); return part ? placeOf(part) : instance }, wrong)
+  const findings = scoreFindings(
+    checked.value,
+    one,
+    (instance) => {
+      const part = byInstance.get(instance)
+      return part ? placeOf(part) : instance
+    },
+    wrong,
+  )
   return { pairing, findings, wrong, confidences }
 }
 
-const dueRules = new Set(['due-outside-term', 'other-term-date', 'due-outside-module', 'availability-window'])
+const dueRules = new Set([
+  'due-outside-term',
+  'other-term-date',
+  'due-outside-module',
+  'availability-window',
+])
 
-const scoreFindings = (result: CheckResult, { truth }: CorpusCase, placeOf: (instance: string) => string, wrong: string[]): Tally => {
-  const told = new Set(result.findings.filter((finding) => finding.strength !== 'may').flatMap((finding) => finding.places.map(({ place }) => `${finding.rule} ${place.instance === null ? (place.foundId ?? 'course') : placeOf(place.instance)}`)))
+const scoreFindings = (
+  result: CheckResult,
+  { truth }: CorpusCase,
+  placeOf: (instance: string) => string,
+  wrong: string[],
+): Tally => {
+  const told = new Set(
+    result.findings
+      .filter((finding) => finding.strength !== 'may')
+      .flatMap((finding) =>
+        finding.places.map(
+          ({ place }) =>
+            `${finding.rule} ${place.instance === null ? (place.foundId ?? 'course') : placeOf(place.instance)}`,
+        ),
+      ),
+  )
   // A rule may tell of the same by the place or by the id of what stands there.
-  const ids = new Map([...result.pairs.map((pair) => [pair.found, placeOf(pair.expected)] as const), ...[...truth.pairs].flatMap(([place, known]) => [...known].map((id) => [id, place] as const))])
+  const ids = new Map([
+    ...result.pairs.map((pair) => [pair.found, placeOf(pair.expected)] as const),
+    ...[...truth.pairs].flatMap(([place, known]) => [...known].map((id) => [id, place] as const)),
+  ])
   const same = (one: string): string[] => {
     const [rule = '', ...rest] = one.split(' ')
     const at = rest.join(' ')
-    return [one, `${rule} ${ids.get(at) ?? at}`, ...[...ids].filter(([, place]) => place === at).map(([id]) => `${rule} ${id}`)]
+    return [
+      one,
+      `${rule} ${ids.get(at) ?? at}`,
+      ...[...ids].filter(([, place]) => place === at).map(([id]) => `${rule} ${id}`),
+    ]
   }
   const score = noTally()
   score.wanted = truth.findings.size
   const found = new Set<string>()
   for (const one of told) {
     const [rule = ''] = one.split(' ')
-    const hit = same(one).find((key) => truth.findings.has(key)) ?? (dueRules.has(rule) ? same(one).map((key) => key.replace(rule, 'due')).find((key) => truth.findings.has(key)) : undefined)
+    const hit =
+      same(one).find((key) => truth.findings.has(key)) ??
+      (dueRules.has(rule)
+        ? same(one)
+            .map((key) => key.replace(rule, 'due'))
+            .find((key) => truth.findings.has(key))
+        : undefined)
     if (hit !== undefined) found.add(hit)
     else if (!same(one).some((key) => truth.either.has(key))) {
       score.told += 1

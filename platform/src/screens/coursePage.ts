@@ -2,8 +2,10 @@ import { localDateOf, type Course, type CourseItem, type CourseModule } from '@w
 import { button, escape, page, safeHtml } from './layout.ts'
 import { paragraphsIn } from './paragraphs.ts'
 
-const day = (course: Course, instant: string): string => localDateOf(instant, course.timeZone ?? 'UTC')
-const words = (course: Course, one: { published: boolean; opensAt: string | null }): string => (one.published ? (one.opensAt ? `open from ${day(course, one.opensAt)}` : 'published') : 'hidden')
+const day = (course: Course, instant: string): string =>
+  localDateOf(instant, course.timeZone ?? 'UTC')
+const words = (course: Course, one: { published: boolean; opensAt: string | null }): string =>
+  one.published ? (one.opensAt ? `open from ${day(course, one.opensAt)}` : 'published') : 'hidden'
 
 const chapter = (course: Course, module: CourseModule, index: number): string => {
   const base = `/courses/${course.id}/modules/${module.id}`
@@ -14,8 +16,13 @@ const chapter = (course: Course, module: CourseModule, index: number): string =>
   <form class="block" method="post" action="${base}/add"><label>Add a page named <input name="name" size="30" required></label> <button>add it</button></form>`
 }
 
-export const coursesScreen = (courses: readonly { id: string; name: string; revision: string }[]): string =>
-  page('All courses', `<h1>All courses</h1><ul>${courses.map((one) => `<li><a href="/courses/${escape(one.id)}">${escape(one.name)}</a> <span class="words">${escape(one.id)}, revision ${escape(one.revision)}</span></li>`).join('')}</ul>`)
+export const coursesScreen = (
+  courses: readonly { id: string; name: string; revision: string }[],
+): string =>
+  page(
+    'All courses',
+    `<h1>All courses</h1><ul>${courses.map((one) => `<li><a href="/courses/${escape(one.id)}">${escape(one.name)}</a> <span class="words">${escape(one.id)}, revision ${escape(one.revision)}</span></li>`).join('')}</ul>`,
+  )
 
 export const courseScreen = (course: Course): string =>
   page(
@@ -28,7 +35,11 @@ export const courseScreen = (course: Course): string =>
     ${course.stray.length > 0 ? `<h2>In no module</h2><ul>${course.stray.map((item) => `<li><a href="/courses/${escape(course.id)}/items/${escape(item.id)}">${escape(item.name)}</a></li>`).join('')}</ul>` : ''}`,
   )
 
-export const itemScreen = (course: Course, item: CourseItem, module: CourseModule | null): string => {
+export const itemScreen = (
+  course: Course,
+  item: CourseItem,
+  module: CourseModule | null,
+): string => {
   const base = `/courses/${course.id}/items/${item.id}`
   const index = module?.items.findIndex((one) => one.id === item.id) ?? -1
   return page(
@@ -39,7 +50,16 @@ export const itemScreen = (course: Course, item: CourseItem, module: CourseModul
     <form class="block" method="post" action="${base}/rename"><label>Name <input name="name" size="50" value="${escape(item.name)}"></label> <button>rename</button></form>
     <form class="block" method="post" action="${base}/due"><label>Due <input name="due" type="date" value="${item.dueAt ? day(course, item.dueAt) : ''}"></label> <button>set</button></form>
     <div class="page">${item.html === null ? '<p class="words">It has no page.</p>' : safeHtml(item.html)}</div>
-    ${item.html === null ? '' : `<h2>Edit the text</h2>${paragraphsIn(item.html).map((one, i) => `<form class="block" method="post" action="${base}/paragraph"><input type="hidden" name="index" value="${i}"><input type="hidden" name="was" value="${escape(one.text)}"><textarea name="text" rows="${Math.min(6, 1 + Math.floor(one.text.length / 90))}" aria-label="Paragraph ${i + 1}">${escape(one.text)}</textarea> <button>keep this paragraph so</button></form>`).join('')}
-    <form class="block" method="post" action="${base}/paragraph"><input type="hidden" name="index" value="-1"><textarea name="text" rows="2" aria-label="New paragraph"></textarea> <button>add a paragraph at the end</button></form>`}`,
+    ${
+      item.html === null
+        ? ''
+        : `<h2>Edit the text</h2>${paragraphsIn(item.html)
+            .map(
+              (one, i) =>
+                `<form class="block" method="post" action="${base}/paragraph"><input type="hidden" name="index" value="${i}"><input type="hidden" name="was" value="${escape(one.text)}"><textarea name="text" rows="${Math.min(6, 1 + Math.floor(one.text.length / 90))}" aria-label="Paragraph ${i + 1}">${escape(one.text)}</textarea> <button>keep this paragraph so</button></form>`,
+            )
+            .join('')}
+    <form class="block" method="post" action="${base}/paragraph"><input type="hidden" name="index" value="-1"><textarea name="text" rows="2" aria-label="New paragraph"></textarea> <button>add a paragraph at the end</button></form>`
+    }`,
   )
 }

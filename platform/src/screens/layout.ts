@@ -1,6 +1,7 @@
 import sanitizeHtml from 'sanitize-html'
 
-export const escape = (text: string): string => text.replace(/[&<>"']/g, (character) => `&#${character.charCodeAt(0)};`)
+export const escape = (text: string): string =>
+  text.replace(/[&<>"']/g, (character) => `&#${character.charCodeAt(0)};`)
 
 /** Course HTML made safe to show: no script, no event attributes, no frames, no addresses that run. */
 export const safeHtml = (html: string): string =>
@@ -31,5 +32,11 @@ export const page = (title: string, body: string): string => `<!doctype html>
 <body><main><header>Practice platform of Kestrel Sound Maritime College: a stand-in, for trying things out. <a href="/">All courses</a> · <a href="/misbehaviours">Misbehaviours</a></header>
 ${body}</main></body></html>`
 
-export const button = (action: string, label: string, fields: Readonly<Record<string, string>> = {}): string =>
-  `<form method="post" action="${escape(action)}">${Object.entries(fields).map(([name, value]) => `<input type="hidden" name="${escape(name)}" value="${escape(value)}">`).join('')}<button>${escape(label)}</button></form>`
+export const button = (
+  action: string,
+  label: string,
+  fields: Readonly<Record<string, string>> = {},
+): string =>
+  `<form method="post" action="${escape(action)}">${Object.entries(fields)
+    .map(([name, value]) => `<input type="hidden" name="${escape(name)}" value="${escape(value)}">`)
+    .join('')}<button>${escape(label)}</button></form>`

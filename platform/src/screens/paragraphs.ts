@@ -13,12 +13,21 @@ const own = new Set(['p', 'li', 'h1', 'h2', 'h3', 'h4', 'td', 'th'])
 export const paragraphsIn = (html: string): Paragraph[] => {
   const found: Paragraph[] = []
   const textOf = (node: DefaultTreeAdapterTypes.ChildNode): string =>
-    node.nodeName === '#text' ? (node as DefaultTreeAdapterTypes.TextNode).value : 'childNodes' in node ? node.childNodes.map(textOf).join('') : ''
+    node.nodeName === '#text'
+      ? (node as DefaultTreeAdapterTypes.TextNode).value
+      : 'childNodes' in node
+        ? node.childNodes.map(textOf).join('')
+        : ''
   const visit = (nodes: readonly DefaultTreeAdapterTypes.ChildNode[]) => {
     for (const node of nodes) {
       if (!('tagName' in node)) continue
       const at = node.sourceCodeLocation
-      if (own.has(node.tagName) && at?.startTag && at.endTag) found.push({ text: textOf(node).trim(), from: at.startTag.endOffset, to: at.endTag.startOffset })
+      if (own.has(node.tagName) && at?.startTag && at.endTag)
+        found.push({
+          text: textOf(node).trim(),
+          from: at.startTag.endOffset,
+          to: at.endTag.startOffset,
+        })
       else visit(node.childNodes)
     }
   }
@@ -26,13 +35,19 @@ export const paragraphsIn = (html: string): Paragraph[] => {
   return found
 }
 
-const asHtml = (text: string): string => text.replace(/[&<>]/g, (character) => `&#${character.charCodeAt(0)};`)
+const asHtml = (text: string): string =>
+  text.replace(/[&<>]/g, (character) => `&#${character.charCodeAt(0)};`)
 
 /**
  * The page with one paragraph's text replaced, every byte outside it as it was; null when that paragraph no longer says
  * what it said. An index of -1 adds a paragraph at the end; an empty text takes the words away.
  */
-export const withParagraph = (html: string, index: number, was: string, text: string): string | null => {
+export const withParagraph = (
+  html: string,
+  index: number,
+  was: string,
+  text: string,
+): string | null => {
   if (index === -1) return text.trim() === '' ? html : `${html}<p>${asHtml(text.trim())}</p>`
   const paragraph = paragraphsIn(html)[index]
   if (!paragraph || paragraph.text !== was.trim()) return null

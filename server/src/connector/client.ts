@@ -1,5 +1,15 @@
 import { Course, readDocument } from '@wickerframe/core'
-import { AssetStored, ChangeSetAnswer, connectorPath, CourseList, Discarded, Enrolments, KeyFate, ProblemDetails, type ChangeSet } from '@wickerframe/contract'
+import {
+  AssetStored,
+  ChangeSetAnswer,
+  connectorPath,
+  CourseList,
+  Discarded,
+  Enrolments,
+  KeyFate,
+  ProblemDetails,
+  type ChangeSet,
+} from '@wickerframe/contract'
 import type { z } from 'zod'
 
 /**
@@ -19,7 +29,13 @@ export interface ConnectorSettings {
 }
 
 export const connectorClient = ({ url, token, timeoutSeconds }: ConnectorSettings) => {
-  const ask = async <S extends z.ZodType>(method: string, path: string, schema: S, body?: { json: unknown } | { bytes: Uint8Array }, key?: string): Promise<Answer<z.output<S>>> => {
+  const ask = async <S extends z.ZodType>(
+    method: string,
+    path: string,
+    schema: S,
+    body?: { json: unknown } | { bytes: Uint8Array },
+    key?: string,
+  ): Promise<Answer<z.output<S>>> => {
     let response: Response
     let text: string
     try {
@@ -31,16 +47,28 @@ export const connectorClient = ({ url, token, timeoutSeconds }: ConnectorSetting
           ...(body && 'bytes' in body ? { 'content-type': 'application/octet-stream' } : {}),
           ...(key === undefined ? {} : { 'idempotency-key': key }),
         },
-        ...(body ? { body: 'json' in body ? JSON.stringify(body.json) : Buffer.from(body.bytes) } : {}),
+        ...(body
+          ? { body: 'json' in body ? JSON.stringify(body.json) : Buffer.from(body.bytes) }
+          : {}),
         signal: AbortSignal.timeout(timeoutSeconds * 1000),
         redirect: 'error',
       })
       text = await response.text()
     } catch (cause) {
-      const code = cause instanceof Error && cause.cause instanceof Error && 'code' in cause.cause ? String(cause.cause.code) : ''
+      const code =
+        cause instanceof Error && cause.cause instanceof Error && 'code' in cause.cause
+          ? String(cause.cause.code)
+          : ''
       // Nothing listens there: the request cannot have been carried out.
-      if (code === 'ECONNREFUSED') return { state: 'later', afterSeconds: null, detail: 'the platform cannot be reached' }
-      return { state: 'unknown', detail: cause instanceof Error && cause.name === 'TimeoutError' ? `no answer in ${timeoutSeconds} seconds` : 'the connection was cut before an answer came' }
+      if (code === 'ECONNREFUSED')
+        return { state: 'later', afterSeconds: null, detail: 'the platform cannot be reached' }
+      return {
+        state: 'unknown',
+        detail:
+          cause instanceof Error && cause.name === 'TimeoutError'
+            ? `no answer in ${timeoutSeconds} seconds`
+            : 'the connection was cut before an answer came',
+      }
     }
     if (response.ok) {
       let json: unknown
@@ -52,31 +80,48 @@ export const connectorClient = ({ url, token, timeoutSeconds }: ConnectorSetting
       const read = readDocument(schema, json)
       if (read.ok) return { state: 'answered', value: read.value }
       const first = read.problems[0]
-      return { state: 'refused', status: response.status, code: 'unusable-answer', detail: `the platform’s answer does not follow the contract, at ${first?.path}: found ${first?.found}; expected ${first?.expected}` }
+      return {
+        state: 'refused',
+        status: response.status,
+        code: 'unusable-answer',
+        detail: `the platform’s answer does not follow the contract, at ${first?.path}: found ${first?.found}; expected ${first?.expected}`,
+      }
     }
     const problem = ProblemDetails.safeParse(parseOrNull(text))
-    const detail = problem.success ? (problem.data.detail ?? problem.data.title) : `status ${response.status}`
+    const detail = problem.success
+      ? (problem.data.detail ?? problem.data.title)
+      : `status ${response.status}`
     const code = problem.success ? (problem.data.code ?? '') : ''
     if (response.status === 429 || response.status === 503) {
       const after = Number(response.headers.get('retry-after'))
-      return { state: 'later', afterSeconds: Number.isFinite(after) && after > 0 ? Math.min(after, 3600) : null, detail: `the platform asks to wait (${response.status})` }
+      return {
+        state: 'later',
+        afterSeconds: Number.isFinite(after) && after > 0 ? Math.min(after, 3600) : null,
+        detail: `the platform asks to wait (${response.status})`,
+      }
     }
     if (code === 'still-working') return { state: 'later', afterSeconds: 1, detail }
-    if (response.status >= 500 || response.status === 408) return { state: 'unknown', detail: `the platform failed: ${detail}` }
+    if (response.status >= 500 || response.status === 408)
+      return { state: 'unknown', detail: `the platform failed: ${detail}` }
     return { state: 'refused', status: response.status, code, detail }
   }
   const course = (id: string) => `/courses/${encodeURIComponent(id)}`
   return {
     list: (after: number) => ask('GET', `/courses?after=${after}`, CourseList),
     create: (id: string, name: string) => ask('POST', '/courses', Course, { json: { id, name } }),
-    enrol: (id: string, people: readonly { email: string; name: string }[]) => ask('POST', `${course(id)}/enrolments`, Enrolments, { json: { people } }),
-    setStatus: (id: string, status: Course['status']) => ask('POST', `${course(id)}/status`, Course, { json: { status } }),
+    enrol: (id: string, people: readonly { email: string; name: string }[]) =>
+      ask('POST', `${course(id)}/enrolments`, Enrolments, { json: { people } }),
+    setStatus: (id: string, status: Course['status']) =>
+      ask('POST', `${course(id)}/status`, Course, { json: { status } }),
     rehearse: (id: string, of: string) => ask('POST', '/rehearsals', Course, { json: { id, of } }),
-    discard: (id: string) => ask('POST', `/rehearsals/${encodeURIComponent(id)}/discard`, Discarded),
+    discard: (id: string) =>
+      ask('POST', `/rehearsals/${encodeURIComponent(id)}/discard`, Discarded),
     snapshot: (id: string) => ask('GET', `${course(id)}/snapshot`, Course),
-    apply: (id: string, key: string, set: ChangeSet) => ask('POST', `${course(id)}/change-sets`, ChangeSetAnswer, { json: set }, key),
+    apply: (id: string, key: string, set: ChangeSet) =>
+      ask('POST', `${course(id)}/change-sets`, ChangeSetAnswer, { json: set }, key),
     fate: (key: string) => ask('GET', `/keys/${encodeURIComponent(key)}`, KeyFate),
-    putAsset: (fileName: string, bytes: Uint8Array) => ask('PUT', `/assets/${encodeURIComponent(fileName)}`, AssetStored, { bytes }),
+    putAsset: (fileName: string, bytes: Uint8Array) =>
+      ask('PUT', `/assets/${encodeURIComponent(fileName)}`, AssetStored, { bytes }),
   }
 }
 export type Connector = ReturnType<typeof connectorClient>

@@ -8,21 +8,76 @@ import type { Connector } from '../connector/client.ts'
 import type { Person } from '../repositories/people.ts'
 import type { Handler } from './handler.ts'
 import { HttpProblem } from './problem.ts'
-import { postAttestation, postFollowUp, postJoin, postNotThisWeek, postWaiver, postWaiverDecision } from './routes/care.ts'
+import {
+  postAttestation,
+  postFollowUp,
+  postJoin,
+  postNotThisWeek,
+  postWaiver,
+  postWaiverDecision,
+} from './routes/care.ts'
 import { getMends, postCourseMends, postMends } from './routes/mends.ts'
 import { getMarkedPage, getPageDifference } from './routes/pageDifference.ts'
 import { getConformance, getToday } from './routes/conformance.ts'
-import { getCourse, getCourseFacts, getCourses, getItem, getReport, postRoster, postStrengths, postVersion } from './routes/courses.ts'
+import {
+  getCourse,
+  getCourseFacts,
+  getCourses,
+  getItem,
+  getReport,
+  postRoster,
+  postStrengths,
+  postVersion,
+} from './routes/courses.ts'
 import { postCourseValues, postMakeCourses, postMerge, postNextTerm } from './routes/makeCourses.ts'
 import { getMessages, postMessageRead } from './routes/messages.ts'
-import { getCoursePlan, getRehearsals, getRollouts, getShapes, postApprove, postDecisions, postDiscard, postRehearsal, postRollout, postUndo } from './routes/rollouts.ts'
+import {
+  getCoursePlan,
+  getRehearsals,
+  getRollouts,
+  getShapes,
+  postApprove,
+  postDecisions,
+  postDiscard,
+  postRehearsal,
+  postRollout,
+  postUndo,
+} from './routes/rollouts.ts'
 import { command, getRun, getRunEvents, postChecks, postCourseCheck } from './routes/runs.ts'
-import { getStandingRules, postStandingRule, postStandingRuleRemoved } from './routes/standingRules.ts'
+import {
+  getStandingRules,
+  postStandingRule,
+  postStandingRuleRemoved,
+} from './routes/standingRules.ts'
 import { getHealth, getMe, getTerms, personOf, postSignIn, postSignOut } from './routes/session.ts'
 import { getNames, postRenames } from './routes/names.ts'
 import { getLibrary, houseTextPage, postLibrary, postRubricFile } from './routes/library.ts'
-import { getComments, getComparison, getDraftRevision, getTemplate, getTemplates, getVersion, postCloseComment, postComment, postContributor, postEdits, postRelease, postRetire, postTakeOver, postTemplate, postUse } from './routes/templates.ts'
-import { getCourseCalendar, getTerm, getTermCalendar, postCourseCalendar, postFreeDays, postTerm, postTermPreview } from './routes/terms.ts'
+import {
+  getComments,
+  getComparison,
+  getDraftRevision,
+  getTemplate,
+  getTemplates,
+  getVersion,
+  postCloseComment,
+  postComment,
+  postContributor,
+  postEdits,
+  postRelease,
+  postRetire,
+  postTakeOver,
+  postTemplate,
+  postUse,
+} from './routes/templates.ts'
+import {
+  getCourseCalendar,
+  getTerm,
+  getTermCalendar,
+  postCourseCalendar,
+  postFreeDays,
+  postTerm,
+  postTermPreview,
+} from './routes/terms.ts'
 
 type Route = (typeof apiRoutes)[number]
 type RouteId = { [R in Route as `${R['method']} ${R['path']}`]: Handler }
@@ -124,7 +179,8 @@ export interface AppSettings {
 
 const nobody: Person = { id: 0, email: '', name: '', role: 'instructor' }
 
-const answerProblem = (response: Response, body: ApiProblem): void => void response.status(body.status).type('application/problem+json').send(JSON.stringify(body))
+const answerProblem = (response: Response, body: ApiProblem): void =>
+  void response.status(body.status).type('application/problem+json').send(JSON.stringify(body))
 
 /** Sent by our own pages only: another site cannot add the header without asking first, and is not answered when it asks. */
 const sameOrigin = (request: Request): boolean => {
@@ -135,11 +191,19 @@ const sameOrigin = (request: Request): boolean => {
   } catch {
     return false
   }
-  return request.get('x-wickerframe') === '1' && (origin === undefined || host === request.get('host'))
+  return (
+    request.get('x-wickerframe') === '1' && (origin === undefined || host === request.get('host'))
+  )
 }
 
 /** Routes whose body is a file, not JSON. */
-const takesFile: ReadonlySet<string> = new Set(['/api/roster', '/api/free-days', '/api/rubric-file', '/api/courses/made', '/api/courses/values'])
+const takesFile: ReadonlySet<string> = new Set([
+  '/api/roster',
+  '/api/free-days',
+  '/api/rubric-file',
+  '/api/courses/made',
+  '/api/courses/values',
+])
 
 export const makeApp = (settings: AppSettings): Express => {
   const { pool, connector, platformUrl, secureCookies, log } = settings
@@ -149,57 +213,143 @@ export const makeApp = (settings: AppSettings): Express => {
   app.use(
     helmet({
       contentSecurityPolicy: {
-        directives: { defaultSrc: ["'self'"], scriptSrc: ["'self'"], styleSrc: ["'self'", "'unsafe-inline'"], imgSrc: ["'self'", 'data:'], objectSrc: ["'none'"], frameSrc: ["'self'"], baseUri: ["'none'"], formAction: ["'self'"], frameAncestors: ["'none'"], upgradeInsecureRequests: null },
+        directives: {
+          defaultSrc: ["'self'"],
+          scriptSrc: ["'self'"],
+          styleSrc: ["'self'", "'unsafe-inline'"],
+          imgSrc: ["'self'", 'data:'],
+          objectSrc: ["'none'"],
+          frameSrc: ["'self'"],
+          baseUri: ["'none'"],
+          formAction: ["'self'"],
+          frameAncestors: ["'none'"],
+          upgradeInsecureRequests: null,
+        },
       },
       strictTransportSecurity: secureCookies,
     }),
   )
 
   const register = (route: ApiRoute, handler: Handler) => {
-    const body = takesFile.has(route.path) ? express.raw({ type: () => true, limit: '12mb' }) : express.json({ limit: route.path === '/api/templates' || route.path === '/api/renames' || route.path === '/api/mends' ? '8mb' : '2mb' })
+    const body = takesFile.has(route.path)
+      ? express.raw({ type: () => true, limit: '12mb' })
+      : express.json({
+          limit:
+            route.path === '/api/templates' ||
+            route.path === '/api/renames' ||
+            route.path === '/api/mends'
+              ? '8mb'
+              : '2mb',
+        })
     const guard = async (request: Request, response: Response, next: NextFunction) => {
       response.set('Cache-Control', 'no-store')
-      if (route.method === 'post' && !sameOrigin(request)) throw new HttpProblem(403, 'other-origin', 'this request did not come from Wickerframe’s own pages')
+      if (route.method === 'post' && !sameOrigin(request))
+        throw new HttpProblem(
+          403,
+          'other-origin',
+          'this request did not come from Wickerframe’s own pages',
+        )
       const person = await personOf(pool, request)
       if (route.roles !== 'anyone') {
         if (!person) throw new HttpProblem(401, 'not-signed-in', 'sign in first')
-        if (!route.roles.includes(person.role)) throw new HttpProblem(403, 'not-allowed', `a ${person.role} may not do this`)
+        if (!route.roles.includes(person.role))
+          throw new HttpProblem(403, 'not-allowed', `a ${person.role} may not do this`)
       }
       response.locals['person'] = person ?? nobody
       next()
     }
-    app[route.method](route.path, guard, ...(route.method === 'post' ? [body] : []), async (request: Request, response: Response) => {
-      const person: Person = response.locals['person']
-      const answer = await handler({ request, response, pool, connector, person, today: settings.today(), platformUrl, secureCookies })
-      if (answer !== undefined) response.json(answer)
-    })
+    app[route.method](
+      route.path,
+      guard,
+      ...(route.method === 'post' ? [body] : []),
+      async (request: Request, response: Response) => {
+        const person: Person = response.locals['person']
+        const answer = await handler({
+          request,
+          response,
+          pool,
+          connector,
+          person,
+          today: settings.today(),
+          platformUrl,
+          secureCookies,
+        })
+        if (answer !== undefined) response.json(answer)
+      },
+    )
   }
-  for (const route of apiRoutes) register(route, handlers[`${route.method} ${route.path}` as keyof RouteId])
+  for (const route of apiRoutes)
+    register(route, handlers[`${route.method} ${route.path}` as keyof RouteId])
   app.use('/api', () => {
     throw new HttpProblem(404, 'not-found', 'there is no such address')
   })
 
   // Students read linked house texts here, without signing in.
   app.get('/house-texts/:key', async (request: Request, response: Response) => {
-    const page = await houseTextPage(pool, String(request.params['key']), settings.today(), platformUrl)
+    const page = await houseTextPage(
+      pool,
+      String(request.params['key']),
+      settings.today(),
+      platformUrl,
+    )
     if (!page) throw new HttpProblem(404, 'not-found', 'there is no such text')
-    response.set('Cache-Control', 'no-cache').set('Content-Security-Policy', `sandbox allow-top-navigation-by-user-activation; default-src 'none'; style-src 'unsafe-inline'; img-src ${new URL(platformUrl).origin}; frame-ancestors 'none'`).type('html').send(page)
+    response
+      .set('Cache-Control', 'no-cache')
+      .set(
+        'Content-Security-Policy',
+        `sandbox allow-top-navigation-by-user-activation; default-src 'none'; style-src 'unsafe-inline'; img-src ${new URL(platformUrl).origin}; frame-ancestors 'none'`,
+      )
+      .type('html')
+      .send(page)
   })
 
   const built = settings.webFolder
   if (existsSync(built)) {
-    app.use(express.static(built, { index: false, setHeaders: (response, path) => void response.setHeader('Cache-Control', path.includes('/assets/') ? 'public, max-age=31536000, immutable' : 'no-cache') }))
-    app.get('/{*any}', (_, response) => response.set('Cache-Control', 'no-cache').sendFile(`${built}/index.html`))
+    app.use(
+      express.static(built, {
+        index: false,
+        setHeaders: (response, path) =>
+          void response.setHeader(
+            'Cache-Control',
+            path.includes('/assets/') ? 'public, max-age=31536000, immutable' : 'no-cache',
+          ),
+      }),
+    )
+    app.get('/{*any}', (_, response) =>
+      response.set('Cache-Control', 'no-cache').sendFile(`${built}/index.html`),
+    )
   }
 
   app.use((cause: unknown, request: Request, response: Response, next: NextFunction) => {
     if (response.headersSent) return next(cause)
     if (cause instanceof HttpProblem) return answerProblem(response, cause.body)
-    const status = typeof cause === 'object' && cause !== null && 'status' in cause && typeof cause.status === 'number' && cause.status < 500 ? cause.status : 500
-    if (status === 413) return answerProblem(response, new HttpProblem(413, 'too-large', 'what was sent is too large').body)
-    if (status < 500) return answerProblem(response, new HttpProblem(status, 'unusable-input', 'what was sent could not be read; JSON is wanted here').body)
+    const status =
+      typeof cause === 'object' &&
+      cause !== null &&
+      'status' in cause &&
+      typeof cause.status === 'number' &&
+      cause.status < 500
+        ? cause.status
+        : 500
+    if (status === 413)
+      return answerProblem(
+        response,
+        new HttpProblem(413, 'too-large', 'what was sent is too large').body,
+      )
+    if (status < 500)
+      return answerProblem(
+        response,
+        new HttpProblem(
+          status,
+          'unusable-input',
+          'what was sent could not be read; JSON is wanted here',
+        ).body,
+      )
     log.error({ err: cause, path: request.path }, 'request')
-    answerProblem(response, new HttpProblem(500, 'failed', 'something failed on our side; nothing was changed').body)
+    answerProblem(
+      response,
+      new HttpProblem(500, 'failed', 'something failed on our side; nothing was changed').body,
+    )
   })
   return app
 }

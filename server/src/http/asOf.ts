@@ -6,6 +6,7 @@ import { HttpProblem } from './problem.ts'
 export const asOfIn = (request: Request, today: string): string => {
   const asked = request.query['asOf']
   if (asked === undefined) return today
-  if (typeof asked !== 'string' || !isPlainDate(asked)) throw new HttpProblem(400, 'unusable-input', 'asOf: a date that exists, written YYYY-MM-DD')
+  if (typeof asked !== 'string' || !isPlainDate(asked))
+    throw new HttpProblem(400, 'unusable-input', 'asOf: a date that exists, written YYYY-MM-DD')
   return asked
 }

@@ -27,7 +27,12 @@ export const bodyOf = <S extends z.ZodType>(schema: S, request: Request): z.outp
   const read = readDocument(schema, request.body)
   if (read.ok) return read.value
   const first = read.problems[0]
-  throw new HttpProblem(400, 'unusable-input', `at ${first?.path || '/'}: found ${first?.found}; expected ${first?.expected}`, { problems: read.problems.slice(0, 50) })
+  throw new HttpProblem(
+    400,
+    'unusable-input',
+    `at ${first?.path || '/'}: found ${first?.found}; expected ${first?.expected}`,
+    { problems: read.problems.slice(0, 50) },
+  )
 }
 
 export const parameter = (request: Request, name: string): string => {
@@ -38,6 +43,7 @@ export const parameter = (request: Request, name: string): string => {
 /** A whole number in the address. @throws HttpProblem 404 otherwise: there is no such thing */
 export const numberIn = (request: Request, name: string, what: string): number => {
   const value = Number(parameter(request, name))
-  if (!Number.isSafeInteger(value) || value < 1) throw new HttpProblem(404, 'not-found', `there is no such ${what}`)
+  if (!Number.isSafeInteger(value) || value < 1)
+    throw new HttpProblem(404, 'not-found', `there is no such ${what}`)
   return value
 }

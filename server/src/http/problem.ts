@@ -3,10 +3,22 @@ import type { ApiProblem } from '@wickerframe/contract'
 /** A refusal that a handler throws and the server answers, as RFC 9457 has it. It never carries a stack or SQL. */
 export class HttpProblem extends Error {
   readonly body: ApiProblem
-  constructor(status: number, code: string, detail: string, more: Pick<ApiProblem, 'problems' | 'clash' | 'edit' | 'remarks'> = {}) {
+  constructor(
+    status: number,
+    code: string,
+    detail: string,
+    more: Pick<ApiProblem, 'problems' | 'clash' | 'edit' | 'remarks'> = {},
+  ) {
     super(detail)
-    this.body = { type: `urn:wickerframe:problem:${code}`, title: code.replaceAll('-', ' '), status, detail, ...more }
+    this.body = {
+      type: `urn:wickerframe:problem:${code}`,
+      title: code.replaceAll('-', ' '),
+      status,
+      detail,
+      ...more,
+    }
   }
 }
 
-export const notFound = (what: string): HttpProblem => new HttpProblem(404, 'not-found', `there is no such ${what}, or it is not yours to see`)
+export const notFound = (what: string): HttpProblem =>
+  new HttpProblem(404, 'not-found', `there is no such ${what}, or it is not yours to see`)

@@ -8,36 +8,76 @@ export const sanitisingPolicy = 1
 export const safeHtml = (html: string, platformUrl: string): string =>
   sanitizeHtml(html, {
     allowedTags: [...sanitizeHtml.defaults.allowedTags, 'img', 'h1', 'h2', 'aside', 'section'],
-    allowedAttributes: { a: ['href', 'title'], img: ['src', 'alt'], td: ['colspan', 'rowspan'], th: ['colspan', 'rowspan', 'scope'] },
+    allowedAttributes: {
+      a: ['href', 'title'],
+      img: ['src', 'alt'],
+      td: ['colspan', 'rowspan'],
+      th: ['colspan', 'rowspan', 'scope'],
+    },
     allowedSchemes: ['https', 'http', 'mailto'],
     allowProtocolRelative: false,
-    transformTags: { img: (tagName, attribs) => ({ tagName, attribs: { ...attribs, src: (attribs['src'] ?? '').startsWith('/files/') ? new URL(attribs['src'] ?? '', platformUrl).href : '' } }) },
+    transformTags: {
+      img: (tagName, attribs) => ({
+        tagName,
+        attribs: {
+          ...attribs,
+          src: (attribs['src'] ?? '').startsWith('/files/')
+            ? new URL(attribs['src'] ?? '', platformUrl).href
+            : '',
+        },
+      }),
+    },
   })
 
-const plain = (text: string): string => text.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;').replace(/"/g, '&quot;')
+const plain = (text: string): string =>
+  text.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;').replace(/"/g, '&quot;')
 const shell = (title: string, body: string, style = ''): string =>
   `<!doctype html><html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width"><title>${plain(title)}</title><style>body{font:16px/1.65 Georgia,serif;color:#1d2a32;background:#fffdf8;margin:1.25rem;max-width:44rem}img{max-width:100%}a{color:#0b6468}${style}</style></head><body>${body}</body></html>`
 
 /** A page as a document of its own: no script, no form. @param title is escaped here */
-export const pageDocument = (title: string, html: string, platformUrl: string): string => shell(title, safeHtml(html, platformUrl))
+export const pageDocument = (title: string, html: string, platformUrl: string): string =>
+  shell(title, safeHtml(html, platformUrl))
 
 const saysOf: Readonly<Record<BlockDifference['state'], string | null>> = {
-  unchanged: null, filled: null, altered: 'Changed from what the template says', missing: 'Not here', unfilled: 'Not filled in yet', 'prompt-beside-answer': 'The prompt still stands beside the answer', guidance: 'A note to the instructor, still here', outdated: 'An earlier wording',
+  unchanged: null,
+  filled: null,
+  altered: 'Changed from what the template says',
+  missing: 'Not here',
+  unfilled: 'Not filled in yet',
+  'prompt-beside-answer': 'The prompt still stands beside the answer',
+  guidance: 'A note to the instructor, still here',
+  outdated: 'An earlier wording',
 }
 const markStyle =
   '.mark{border-left:4px solid #96372a;background:#fbeae4;padding:.25rem .75rem;margin:.75rem 0}.mark.waits{border-left-style:dotted;border-color:#7a5b12;background:#fbf3dc}.says{font:600 12.5px/1.4 system-ui,sans-serif;margin:0 0 .25rem}.gone{text-decoration:line-through;margin-right:.25em}.new{text-decoration:underline;text-decoration-thickness:2px}ins,del{color:inherit}'
 
-const inMark = (block: BlockDifference, inner: string): string => `<section class="mark${block.state === 'unfilled' || block.state === 'prompt-beside-answer' ? ' waits' : ''}"><p class="says">${plain(saysOf[block.state] ?? '')}</p>${inner}</section>`
-const differenceHtml = ({ difference }: BlockDifference): string => `<p>${difference.map(({ text, change }) => (change === 'gone' ? `<del class="gone">${plain(text)}</del>` : change === 'new' ? `<ins class="new">${plain(text)}</ins>` : plain(text))).join('')}</p>`
+const inMark = (block: BlockDifference, inner: string): string =>
+  `<section class="mark${block.state === 'unfilled' || block.state === 'prompt-beside-answer' ? ' waits' : ''}"><p class="says">${plain(saysOf[block.state] ?? '')}</p>${inner}</section>`
+const differenceHtml = ({ difference }: BlockDifference): string =>
+  `<p>${difference.map(({ text, change }) => (change === 'gone' ? `<del class="gone">${plain(text)}</del>` : change === 'new' ? `<ins class="new">${plain(text)}</ins>` : plain(text))).join('')}</p>`
 
 /**
  * A page with what departs from the template marked in it. Every stretch of the course's own HTML is sanitised by itself;
  * the marks around it, and the words of a difference, are ours and escaped.
  */
-export const markedDocument = ({ name, stretches, missing }: PageDifference, platformUrl: string): string =>
+export const markedDocument = (
+  { name, stretches, missing }: PageDifference,
+  platformUrl: string,
+): string =>
   shell(
     name,
-    stretches.map(({ html, block }) => (!block || saysOf[block.state] === null ? safeHtml(html, platformUrl) : inMark(block, block.difference.length > 0 ? differenceHtml(block) : safeHtml(html, platformUrl)))).join('') +
-      missing.map((block) => inMark(block, `<p>${plain(block.expected.slice(0, 600))}</p>`)).join(''),
+    stretches
+      .map(({ html, block }) =>
+        !block || saysOf[block.state] === null
+          ? safeHtml(html, platformUrl)
+          : inMark(
+              block,
+              block.difference.length > 0 ? differenceHtml(block) : safeHtml(html, platformUrl),
+            ),
+      )
+      .join('') +
+      missing
+        .map((block) => inMark(block, `<p>${plain(block.expected.slice(0, 600))}</p>`))
+        .join(''),
     markStyle,
   )

@@ -8,7 +8,16 @@ import type { Connector } from '../connector/client.ts'
 import { sha256 } from '../digest.ts'
 import { findCourse, type StoredCourse } from '../repositories/courses.ts'
 import { hasUnresolvedKey } from '../repositories/deployments.ts'
-import { baseRevision, finishTask, forgetKey, lockBaseRevision, markPreparedSent, markSent, raiseBaseRevision, type ClaimedTask } from '../repositories/runs.ts'
+import {
+  baseRevision,
+  finishTask,
+  forgetKey,
+  lockBaseRevision,
+  markPreparedSent,
+  markSent,
+  raiseBaseRevision,
+  type ClaimedTask,
+} from '../repositories/runs.ts'
 import { prepareSnapshot, storeSnapshot } from '../repositories/snapshots.ts'
 import { failed, fateUnknown, later, LostLease, type TaskOutcome } from './outcome.ts'
 
@@ -19,13 +28,22 @@ const Payload = z.strictObject({ platformId: z.string(), set: ChangeSet, note: z
 export interface ChangeSetWork<N> {
   note: z.ZodType<N>
   /** The changes for the course as it stands now, or how the task ends without any. */
-  plan: (stored: StoredCourse, course: Course) => Promise<{ changes: Change[]; note: N } | { outcome: TaskOutcome } | { nothing: string }>
+  plan: (
+    stored: StoredCourse,
+    course: Course,
+  ) => Promise<{ changes: Change[]; note: N } | { outcome: TaskOutcome } | { nothing: string }>
   /** Whether what was made ready when the course was planned is what would be planned now, the platform's revision apart. */
   stillHolds?: (stored: StoredCourse, inputs: string, baseRevision: number) => Promise<boolean>
   /** What can be made ready of the answer before the transaction that ends the task begins. */
   ready?: (answer: Answered) => Promise<void>
   /** Keeps what came of it, in the transaction that ends the task. */
-  keep: (database: Database, key: string, changes: readonly Change[], note: N, answer: Answered) => Promise<void>
+  keep: (
+    database: Database,
+    key: string,
+    changes: readonly Change[],
+    note: N,
+    answer: Answered,
+  ) => Promise<void>
   /** What the task says when it is done. */
   done: (note: N) => string
 }
@@ -35,23 +53,43 @@ export type Answered = Pick<ChangeSetAnswer, 'ids' | 'course'>
 
 const plannedAgain = 3
 /** Refusals that a new plan may get past: the course was edited, a key was voided, students handed in, something is gone. */
-const planAgain = new Set(['stale-revision', 'voided', 'student-work', 'gone', 'not-empty', 'unknown-reference'])
+const planAgain = new Set([
+  'stale-revision',
+  'voided',
+  'student-work',
+  'gone',
+  'not-empty',
+  'unknown-reference',
+])
 
 /**
  * Sends a change set to one course, exactly once. A set whose fate is not known is always asked for again under its own
  * key, before anything else; only then is a new plan made.
  */
-export const runChangeSetTask = async <N>(pool: Pool, connector: Connector, task: ClaimedTask, today: string, work: ChangeSetWork<N>): Promise<TaskOutcome> => {
+export const runChangeSetTask = async <N>(
+  pool: Pool,
+  connector: Connector,
+  task: ClaimedTask,
+  today: string,
+  work: ChangeSetWork<N>,
+): Promise<TaskOutcome> => {
   let made: Made<N> | null = await sendPrepared(pool, task, today, work)
   for (let round = 0; round < plannedAgain; round++) {
     if (!task.sent) {
       const prepared = await prepare(pool, connector, task, today, work)
       if ('outcome' in prepared) return prepared.outcome
-      const marked = await inTransaction(pool, async (database): Promise<'marked' | 'lost-lease' | 'outrun'> => {
-        // Under the course's lock: what another run deployed since is in no plan, and one at a time sends.
-        if ((await lockBaseRevision(database, task.courseId)) !== prepared.baseRevision || (await hasUnresolvedKey(database, task.courseId, task.id))) return 'outrun'
-        return (await markSent(database, task, prepared.sent)) ? 'marked' : 'lost-lease'
-      })
+      const marked = await inTransaction(
+        pool,
+        async (database): Promise<'marked' | 'lost-lease' | 'outrun'> => {
+          // Under the course's lock: what another run deployed since is in no plan, and one at a time sends.
+          if (
+            (await lockBaseRevision(database, task.courseId)) !== prepared.baseRevision ||
+            (await hasUnresolvedKey(database, task.courseId, task.id))
+          )
+            return 'outrun'
+          return (await markSent(database, task, prepared.sent)) ? 'marked' : 'lost-lease'
+        },
+      )
       if (marked === 'lost-lease') return { state: 'lost-lease' }
       if (marked === 'outrun') continue
       task.sent = prepared.sent
@@ -71,7 +109,8 @@ export const runChangeSetTask = async <N>(pool: Pool, connector: Connector, task
         return fateUnknown(`${answer.detail}; asking again under the same key`)
       case 'refused':
         if (!planAgain.has(answer.code)) return failed(`the platform refused: ${answer.detail}`)
-        if (!(await inTransaction(pool, (database) => forgetKey(database, task)))) return { state: 'lost-lease' }
+        if (!(await inTransaction(pool, (database) => forgetKey(database, task))))
+          return { state: 'lost-lease' }
         task.sent = null
         made = null
     }
@@ -90,15 +129,28 @@ interface Made<N> {
  * Takes what was made ready when the course was planned, if it still holds: nothing is read or planned again, and a course
  * that was edited since is refused by its revision. Marks it as sent.
  */
-const sendPrepared = async <N>(pool: Pool, task: ClaimedTask, today: string, work: ChangeSetWork<N>): Promise<Made<N> | null> => {
+const sendPrepared = async <N>(
+  pool: Pool,
+  task: ClaimedTask,
+  today: string,
+  work: ChangeSetWork<N>,
+): Promise<Made<N> | null> => {
   const { prepared } = task
   if (!prepared || task.sent || !work.stillHolds) return null
   const revision = await baseRevision(pool, task.courseId)
   const stored = await findCourse(pool, task.courseId, 'system', today)
   if (!stored || !(await work.stillHolds(stored, prepared.inputs, revision))) return null
-  const sent = { key: randomUUID(), payloadDigest: sha256(prepared.payload), payload: prepared.payload }
+  const sent = {
+    key: randomUUID(),
+    payloadDigest: sha256(prepared.payload),
+    payload: prepared.payload,
+  }
   const marked = await inTransaction(pool, async (database) => {
-    if ((await lockBaseRevision(database, task.courseId)) !== revision || (await hasUnresolvedKey(database, task.courseId, task.id))) return false
+    if (
+      (await lockBaseRevision(database, task.courseId)) !== revision ||
+      (await hasUnresolvedKey(database, task.courseId, task.id))
+    )
+      return false
     return markPreparedSent(database, task, sent.key, sent.payloadDigest)
   })
   if (!marked) return null
@@ -110,19 +162,39 @@ const sendPrepared = async <N>(pool: Pool, task: ClaimedTask, today: string, wor
 const readSent = <N>(text: string, work: ChangeSetWork<N>): Made<N> | null => {
   const payload = readDocument(Payload, JSON.parse(text))
   const note = payload.ok ? readDocument(work.note, payload.value.note) : payload
-  return payload.ok && note.ok ? { platformId: payload.value.platformId, set: payload.value.set, note: note.value as N } : null
+  return payload.ok && note.ok
+    ? { platformId: payload.value.platformId, set: payload.value.set, note: note.value as N }
+    : null
 }
 
-const prepare = async <N>(pool: Pool, connector: Connector, task: ClaimedTask, today: string, work: ChangeSetWork<N>): Promise<{ sent: NonNullable<ClaimedTask['sent']>; made: Made<N>; baseRevision: number } | { outcome: TaskOutcome }> => {
-  if (await hasUnresolvedKey(pool, task.courseId, task.id)) return { outcome: later('another run is at work in this course', 2) }
+const prepare = async <N>(
+  pool: Pool,
+  connector: Connector,
+  task: ClaimedTask,
+  today: string,
+  work: ChangeSetWork<N>,
+): Promise<
+  | { sent: NonNullable<ClaimedTask['sent']>; made: Made<N>; baseRevision: number }
+  | { outcome: TaskOutcome }
+> => {
+  if (await hasUnresolvedKey(pool, task.courseId, task.id))
+    return { outcome: later('another run is at work in this course', 2) }
   // Before anything is read: whoever deploys meanwhile raises it.
   const revision = await baseRevision(pool, task.courseId)
   const stored = await findCourse(pool, task.courseId, 'system', today)
   if (!stored) return { outcome: failed('the course is gone') }
   const { platformId } = stored.summary
   const read = await connector.snapshot(platformId)
-  if (read.state === 'refused') return { outcome: failed(read.status === 404 ? `the platform has no course ${platformId}` : `the platform refused: ${read.detail}`) }
-  if (read.state !== 'answered') return { outcome: later(read.detail, read.state === 'later' ? read.afterSeconds : null) }
+  if (read.state === 'refused')
+    return {
+      outcome: failed(
+        read.status === 404
+          ? `the platform has no course ${platformId}`
+          : `the platform refused: ${read.detail}`,
+      ),
+    }
+  if (read.state !== 'answered')
+    return { outcome: later(read.detail, read.state === 'later' ? read.afterSeconds : null) }
   const planned = await work.plan(stored, read.value)
   if ('outcome' in planned) return planned
   if ('nothing' in planned) {
@@ -133,17 +205,46 @@ const prepare = async <N>(pool: Pool, connector: Connector, task: ClaimedTask, t
     })
     return { outcome: { state: 'done' } }
   }
-  if (planned.changes.length === 0) return { outcome: await settle(pool, task, randomUUID(), [], planned.note, { ids: {}, course: read.value }, work, revision) }
-  const payload = { platformId, set: { expectedRevision: read.value.revision, changes: planned.changes }, note: planned.note }
+  if (planned.changes.length === 0)
+    return {
+      outcome: await settle(
+        pool,
+        task,
+        randomUUID(),
+        [],
+        planned.note,
+        { ids: {}, course: read.value },
+        work,
+        revision,
+      ),
+    }
+  const payload = {
+    platformId,
+    set: { expectedRevision: read.value.revision, changes: planned.changes },
+    note: planned.note,
+  }
   const text = JSON.stringify(payload)
-  return { sent: { key: randomUUID(), payloadDigest: sha256(text), payload: text }, made: payload, baseRevision: revision }
+  return {
+    sent: { key: randomUUID(), payloadDigest: sha256(text), payload: text },
+    made: payload,
+    baseRevision: revision,
+  }
 }
 
 /**
  * Keeps what the platform did, all in one transaction, with the end of the task.
  * @param planned for what was not sent: the base revision it was planned on
  */
-const settle = async <N>(pool: Pool, task: ClaimedTask, key: string, changes: readonly Change[], note: N, answer: Answered, work: ChangeSetWork<N>, planned?: number): Promise<TaskOutcome> => {
+const settle = async <N>(
+  pool: Pool,
+  task: ClaimedTask,
+  key: string,
+  changes: readonly Change[],
+  note: N,
+  answer: Answered,
+  work: ChangeSetWork<N>,
+  planned?: number,
+): Promise<TaskOutcome> => {
   const snapshot = await prepareSnapshot(pool, answer.course)
   await work.ready?.(answer)
   try {

@@ -25,11 +25,17 @@ interface Waiting {
  * handed out in sets. A thread that dies is started again, and what it held is asked once more, each question by itself.
  * @param file program of the thread
  */
-export const judgePool = (file: string, threads: number): { judge: Judge; stop: () => Promise<void> } => {
+export const judgePool = (
+  file: string,
+  threads: number,
+): { judge: Judge; stop: () => Promise<void> } => {
   const queue: Waiting[] = []
   let next = 0
   let stopping = false
-  const lanes = Array.from({ length: threads }, () => ({ worker: null as Worker | null, sets: [] as Map<number, Waiting>[] }))
+  const lanes = Array.from({ length: threads }, () => ({
+    worker: null as Worker | null,
+    sets: [] as Map<number, Waiting>[],
+  }))
   type Lane = (typeof lanes)[number]
 
   const start = (lane: Lane): Worker => {
@@ -50,7 +56,8 @@ export const judgePool = (file: string, threads: number): { judge: Judge; stop: 
       const held = lane.sets.flatMap((set) => [...set.values()])
       lane.sets = []
       lane.worker = null
-      for (const one of held.filter(({ alone }) => alone)) one.answered({ state: 'failed', message: cause })
+      for (const one of held.filter(({ alone }) => alone))
+        one.answered({ state: 'failed', message: cause })
       queue.unshift(...held.filter(({ alone }) => !alone).map((one) => ({ ...one, alone: true })))
       if (!stopping) give()
     })
@@ -63,7 +70,13 @@ export const judgePool = (file: string, threads: number): { judge: Judge; stop: 
     // A short queue is shared among the threads.
     const most = first.alone ? 1 : Math.min(mostTogether, Math.ceil(queue.length / threads))
     let length = 1
-    while (length < most && queue[length]?.asOf === first.asOf && queue[length]?.today === first.today && queue[length]?.alone === false) length += 1
+    while (
+      length < most &&
+      queue[length]?.asOf === first.asOf &&
+      queue[length]?.today === first.today &&
+      queue[length]?.alone === false
+    )
+      length += 1
     return queue.splice(0, length)
   }
   const give = (): void => {
@@ -71,13 +84,21 @@ export const judgePool = (file: string, threads: number): { judge: Judge; stop: 
       const [lane] = lanes.toSorted((a, b) => a.sets.length - b.sets.length)
       if (!lane || lane.sets.length >= setsPerThread) return
       // What may kill a thread has one to itself.
-      if (lane.sets.length > 0 && (queue[0]?.alone || [...(lane.sets[0]?.values() ?? [])].some((one) => one.alone))) return
+      if (
+        lane.sets.length > 0 &&
+        (queue[0]?.alone || [...(lane.sets[0]?.values() ?? [])].some((one) => one.alone))
+      )
+        return
       const set = nextSet()
       const [first] = set
       if (!first) return
       lane.worker ??= start(lane)
       lane.sets.push(new Map(set.map((one) => [one.id, one])))
-      lane.worker.postMessage({ questions: set.map(({ id, courseId }) => ({ id, courseId })), asOf: first.asOf, today: first.today } satisfies JudgeQuestions)
+      lane.worker.postMessage({
+        questions: set.map(({ id, courseId }) => ({ id, courseId })),
+        asOf: first.asOf,
+        today: first.today,
+      } satisfies JudgeQuestions)
     }
   }
   return {

@@ -16,10 +16,18 @@ export type JudgeAnswer =
   /** Something failed here; it may be asked again. */
   | { state: 'failed'; message: string }
 
-const failedBy = (cause: unknown): JudgeAnswer => ({ state: 'failed', message: cause instanceof Error ? cause.message : String(cause) })
+const failedBy = (cause: unknown): JudgeAnswer => ({
+  state: 'failed',
+  message: cause instanceof Error ? cause.message : String(cause),
+})
 
 /** Judges courses from what is stored of them, and keeps the answers. What fails for several together is tried for each alone. */
-export const judgeStored = async (pool: Pool, courseIds: readonly number[], asOf: string, today: string): Promise<Map<number, JudgeAnswer>> => {
+export const judgeStored = async (
+  pool: Pool,
+  courseIds: readonly number[],
+  asOf: string,
+  today: string,
+): Promise<Map<number, JudgeAnswer>> => {
   try {
     const stored = await findCourses(pool, courseIds)
     const judged = await judgeCourses(pool, stored, asOf, today)
@@ -34,7 +42,13 @@ export const judgeStored = async (pool: Pool, courseIds: readonly number[], asOf
     )
   } catch (cause) {
     const answers = new Map<number, JudgeAnswer>()
-    for (const id of courseIds) answers.set(id, courseIds.length === 1 ? failedBy(cause) : ((await judgeStored(pool, [id], asOf, today)).get(id) ?? failedBy(cause)))
+    for (const id of courseIds)
+      answers.set(
+        id,
+        courseIds.length === 1
+          ? failedBy(cause)
+          : ((await judgeStored(pool, [id], asOf, today)).get(id) ?? failedBy(cause)),
+      )
     return answers
   }
 }
@@ -42,8 +56,11 @@ export const judgeStored = async (pool: Pool, courseIds: readonly number[], asOf
 /** Answers questions from the main thread until it ends. Called in a worker thread. */
 export const serveJudgements = (pool: Pool): void => {
   parentPort?.on('message', ({ questions, asOf, today }: JudgeQuestions) => {
-    void judgeStored(pool, [...new Set(questions.map((one) => one.courseId))], asOf, today).then((answers) => {
-      for (const { id, courseId } of questions) parentPort?.postMessage({ id, answer: answers.get(courseId) })
-    })
+    void judgeStored(pool, [...new Set(questions.map((one) => one.courseId))], asOf, today).then(
+      (answers) => {
+        for (const { id, courseId } of questions)
+          parentPort?.postMessage({ id, answer: answers.get(courseId) })
+      },
+    )
   })
 }

@@ -1,11 +1,26 @@
 /** What a task came to. `later` is tried again; `failed` waits for a person. */
-export type TaskOutcome = { state: 'done' } | { state: 'lost-lease' } | { state: 'held'; message: string } | { state: 'failed'; message: string } | { state: 'later'; message: string; afterSeconds: number | null; fateUnknown: boolean }
+export type TaskOutcome =
+  | { state: 'done' }
+  | { state: 'lost-lease' }
+  | { state: 'held'; message: string }
+  | { state: 'failed'; message: string }
+  | { state: 'later'; message: string; afterSeconds: number | null; fateUnknown: boolean }
 
 export const failed = (message: string): TaskOutcome => ({ state: 'failed', message })
-export const later = (message: string, afterSeconds: number | null = null): TaskOutcome => ({ state: 'later', message, afterSeconds, fateUnknown: false })
+export const later = (message: string, afterSeconds: number | null = null): TaskOutcome => ({
+  state: 'later',
+  message,
+  afterSeconds,
+  fateUnknown: false,
+})
 
 /** An answer was lost: what was sent may have been done, and is asked for under its key until that is known. */
-export const fateUnknown = (message: string): TaskOutcome => ({ state: 'later', message, afterSeconds: null, fateUnknown: true })
+export const fateUnknown = (message: string): TaskOutcome => ({
+  state: 'later',
+  message,
+  afterSeconds: null,
+  fateUnknown: true,
+})
 
 /** Thrown inside a transaction when the lease turns out to be lost, so that nothing of it is kept. */
 export class LostLease extends Error {}

@@ -36,7 +36,9 @@ const keep = (hash: string, facts: PageFacts, length: number): void => {
 }
 
 /** Facts of a course's pages. A page that is the same in a thousand courses, their own addresses aside, is read twice at most. */
-export const pageFactsIn = ({ pages }: StoredSnapshot): ((html: string) => PageFacts) => (html) => {
-  const page = pages.get(html)
-  return page ? factsWithOwn(factsOf(page), page.own) : analysePage(html)
-}
+export const pageFactsIn =
+  ({ pages }: StoredSnapshot): ((html: string) => PageFacts) =>
+  (html) => {
+    const page = pages.get(html)
+    return page ? factsWithOwn(factsOf(page), page.own) : analysePage(html)
+  }

@@ -1,5 +1,17 @@
 import type { Pool } from 'mysql2/promise'
-import { baseAfter, BeforeChanges, beforeChanges, everyExpected, NextBase, undoRecordOf, type Base, type Change, type Course, type ExpectedCourse, type Template } from '@wickerframe/core'
+import {
+  baseAfter,
+  BeforeChanges,
+  beforeChanges,
+  everyExpected,
+  NextBase,
+  undoRecordOf,
+  type Base,
+  type Change,
+  type Course,
+  type ExpectedCourse,
+  type Template,
+} from '@wickerframe/core'
 import { inTransaction, type Database } from '@wickerframe/storage'
 import { z } from 'zod'
 import type { Connector } from '../connector/client.ts'
@@ -11,7 +23,14 @@ import { markUndone, recordDeployment } from '../repositories/deployments.ts'
 import { courseBodies, savePageBodies } from '../repositories/pageBodies.ts'
 import { keepPlan, type ClaimedTask } from '../repositories/runs.ts'
 import { runChangeSetTask } from './changeSetTask.ts'
-import { countsOf, engineVersion, planCourse, planInputs, planSentence, type PlannedCourse } from './deploymentPlan.ts'
+import {
+  countsOf,
+  engineVersion,
+  planCourse,
+  planInputs,
+  planSentence,
+  type PlannedCourse,
+} from './deploymentPlan.ts'
 import { failed, later, type TaskOutcome } from './outcome.ts'
 
 /** What a deployment must know when its answer comes: what the base becomes, and how everything stood before. */
@@ -21,7 +40,15 @@ const Note = z.strictObject({
   expansion: z.array(z.unknown()),
   counts: z.record(z.string(), z.number()),
   says: z.string(),
-  judged: z.strictObject({ templateId: z.number(), version: z.number(), brought: z.strictObject({ only: z.array(z.string()).nullable(), except: z.array(z.string()) }).nullable() }).nullable(),
+  judged: z
+    .strictObject({
+      templateId: z.number(),
+      version: z.number(),
+      brought: z
+        .strictObject({ only: z.array(z.string()).nullable(), except: z.array(z.string()) })
+        .nullable(),
+    })
+    .nullable(),
   judgedAgain: JudgedState.nullable(),
   undoes: z.number().nullable(),
 })
@@ -29,35 +56,67 @@ type Note = z.output<typeof Note>
 
 /** The parts of an expansion, as the history of a course keeps them. */
 const expansionRecord = (expected: ExpectedCourse | null) =>
-  expected === null ? [] : [expected.home, ...everyExpected(expected.parts)].map((part) => ({ instance: part.instance, name: part.name, strength: part.strength, opensAt: part.opensAt, dueAt: part.dueAt }))
+  expected === null
+    ? []
+    : [expected.home, ...everyExpected(expected.parts)].map((part) => ({
+        instance: part.instance,
+        name: part.name,
+        strength: part.strength,
+        opensAt: part.opensAt,
+        dueAt: part.dueAt,
+      }))
 
 /** Changes whose linked house texts lead to where they are kept. */
 const withHouseTextAddresses = (changes: readonly Change[], publicUrl: string): Change[] =>
   changes.map((change) =>
-    (change.change === 'create-item' || change.change === 'set-item') && change.fields.html?.includes('href="house-text:')
-      ? ({ ...change, fields: { ...change.fields, html: change.fields.html.replace(/href="house-text:([a-z0-9-]{1,80})"/g, (_, key: string) => `href="${houseTextAddress(publicUrl, key)}"`) } } as Change)
+    (change.change === 'create-item' || change.change === 'set-item') &&
+    change.fields.html?.includes('href="house-text:')
+      ? ({
+          ...change,
+          fields: {
+            ...change.fields,
+            html: change.fields.html.replace(
+              /href="house-text:([a-z0-9-]{1,80})"/g,
+              (_, key: string) => `href="${houseTextAddress(publicUrl, key)}"`,
+            ),
+          },
+        } as Change)
       : change,
   )
 
 /** Bodies that the base will speak of, stored before anything is sent. */
 const bodiesToKeep = ({ plan, bodies }: PlannedCourse): Map<string, string> => {
-  const wanted = plan.state === 'left-out' ? [] : plan.next.parts.flatMap((entry) => entry.blocks.filter((block) => block.fresh || block.page !== null).map((block) => block.sent))
-  return new Map(wanted.flatMap((id) => {
-    const html = bodies.asked.get(id)
-    return html === undefined ? [] : [[id, html]]
-  }))
+  const wanted =
+    plan.state === 'left-out'
+      ? []
+      : plan.next.parts.flatMap((entry) =>
+          entry.blocks
+            .filter((block) => block.fresh || block.page !== null)
+            .map((block) => block.sent),
+        )
+  return new Map(
+    wanted.flatMap((id) => {
+      const html = bodies.asked.get(id)
+      return html === undefined ? [] : [[id, html]]
+    }),
+  )
 }
 
 const sentAssets = new Set<string>()
 
 /** Puts the images of a template on the platform; this process does so once for each. */
-const putAssets = async (connector: Connector, template: Template | null): Promise<TaskOutcome | null> => {
+const putAssets = async (
+  connector: Connector,
+  template: Template | null,
+): Promise<TaskOutcome | null> => {
   for (const asset of template?.assets ?? []) {
     const known = `${asset.fileName}/${asset.svg}`
     if (sentAssets.has(known)) continue
     const put = await connector.putAsset(asset.fileName, new TextEncoder().encode(asset.svg))
-    if (put.state === 'refused') return failed(`the platform refused the image ${asset.fileName}: ${put.detail}`)
-    if (put.state !== 'answered') return later(put.detail, put.state === 'later' ? put.afterSeconds : null)
+    if (put.state === 'refused')
+      return failed(`the platform refused the image ${asset.fileName}: ${put.detail}`)
+    if (put.state !== 'answered')
+      return later(put.detail, put.state === 'later' ? put.afterSeconds : null)
     if (sentAssets.size > 1000) sentAssets.clear()
     sentAssets.add(known)
   }
@@ -65,7 +124,11 @@ const putAssets = async (connector: Connector, template: Template | null): Promi
 }
 
 /** What is sent to the platform for a plan, and what is kept beside it until the answer comes. */
-export const madeOf = (planned: PlannedCourse, course: Course, publicUrl: string): { changes: Change[]; note: Note } | null => {
+export const madeOf = (
+  planned: PlannedCourse,
+  course: Course,
+  publicUrl: string,
+): { changes: Change[]; note: Note } | null => {
   const { plan, expected, judged, judgedAgain, undoes } = planned
   if (plan.state === 'left-out') return null
   const changes = withHouseTextAddresses(plan.changes, publicUrl)
@@ -73,35 +136,87 @@ export const madeOf = (planned: PlannedCourse, course: Course, publicUrl: string
   return {
     changes,
     note: {
-      next: plan.next, before: beforeChanges(changes, course, planned.bodies), expansion: expansionRecord(expected), counts: countsOf(plan), says: planSentence(plan),
-      judged: judged && { ...judged, brought: brought && { only: brought.only === null ? null : [...brought.only], except: [...brought.except] } }, judgedAgain, undoes,
+      next: plan.next,
+      before: beforeChanges(changes, course, planned.bodies),
+      expansion: expansionRecord(expected),
+      counts: countsOf(plan),
+      says: planSentence(plan),
+      judged: judged && {
+        ...judged,
+        brought: brought && {
+          only: brought.only === null ? null : [...brought.only],
+          except: [...brought.except],
+        },
+      },
+      judgedAgain,
+      undoes,
     },
   }
 }
 
 /** Keeps the bodies that the base will speak of; nothing is written to the platform. */
-export const keepBodies = (pool: Pool, planned: PlannedCourse): Promise<void> => savePageBodies(pool, bodiesToKeep(planned))
+export const keepBodies = (pool: Pool, planned: PlannedCourse): Promise<void> =>
+  savePageBodies(pool, bodiesToKeep(planned))
 
 /** Carries out what was approved for one course of a rollout. */
-export const runRolloutTask = async (pool: Pool, connector: Connector, task: ClaimedTask, today: string, publicUrl: string): Promise<TaskOutcome> => {
+export const runRolloutTask = async (
+  pool: Pool,
+  connector: Connector,
+  task: ClaimedTask,
+  today: string,
+  publicUrl: string,
+): Promise<TaskOutcome> => {
   const { rollout } = task
   if (!rollout) return failed('the rollout has no order')
-  const order = { order: rollout.order, decisions: { rule: rollout.rule, single: task.decisions }, sourceCourseId: task.sourceCourseId }
+  const order = {
+    order: rollout.order,
+    decisions: { rule: rollout.rule, single: task.decisions },
+    sourceCourseId: task.sourceCourseId,
+  }
   let before: Base | null = null
-  const keep = async (database: Database, key: string, changes: readonly Change[], note: Note, { ids, course }: { ids: Record<string, string>; course: Course }): Promise<void> => {
+  const keep = async (
+    database: Database,
+    key: string,
+    changes: readonly Change[],
+    note: Note,
+    { ids, course }: { ids: Record<string, string>; course: Course },
+  ): Promise<void> => {
     const bodies = courseBodies()
     const base = before ?? (await findBase(database, task.courseId))
     const after = baseAfter(note.next, ids, course, bodies)
-    const undo = rollout.order.mode === 'undo' ? null : undoRecordOf(changes, note.before, course, ids, base, note.next, bodies)
+    const undo =
+      rollout.order.mode === 'undo'
+        ? null
+        : undoRecordOf(changes, note.before, course, ids, base, note.next, bodies)
     await storeBase(database, task.courseId, after)
-    const judgedBefore = note.judged || note.judgedAgain ? await judgedState(database, task.courseId) : null
-    const judgedNow = note.judgedAgain ?? (note.judged && judgedBefore ? judgedAfter(judgedBefore, note.judged) : null)
+    const judgedBefore =
+      note.judged || note.judgedAgain ? await judgedState(database, task.courseId) : null
+    const judgedNow =
+      note.judgedAgain ??
+      (note.judged && judgedBefore ? judgedAfter(judgedBefore, note.judged) : null)
     if (judgedNow) await judgeCourse(database, task.courseId, judgedNow)
     await recordDeployment(database, {
-      courseId: task.courseId, runId: task.runId, mode: rollout.order.mode, templateId: note.judged?.templateId ?? null, version: note.judged?.version ?? null, by: task.by, engine: engineVersion, idempotencyKey: key, counts: note.counts, expansion: note.expansion, undo, judgedBefore: rollout.order.mode === 'undo' ? null : judgedBefore,
+      courseId: task.courseId,
+      runId: task.runId,
+      mode: rollout.order.mode,
+      templateId: note.judged?.templateId ?? null,
+      version: note.judged?.version ?? null,
+      by: task.by,
+      engine: engineVersion,
+      idempotencyKey: key,
+      counts: note.counts,
+      expansion: note.expansion,
+      undo,
+      judgedBefore: rollout.order.mode === 'undo' ? null : judgedBefore,
     })
-    if (note.undoes !== null && rollout.order.mode === 'undo') await markUndone(database, task.courseId, note.undoes, task.runId)
-    await recordAudit(database, { who: task.by, what: rollout.order.mode === 'undo' ? 'taken back' : 'deployed', subject: `course ${task.courseId}`, to: { run: task.runId, ...note.counts } })
+    if (note.undoes !== null && rollout.order.mode === 'undo')
+      await markUndone(database, task.courseId, note.undoes, task.runId)
+    await recordAudit(database, {
+      who: task.by,
+      what: rollout.order.mode === 'undo' ? 'taken back' : 'deployed',
+      subject: `course ${task.courseId}`,
+      to: { run: task.runId, ...note.counts },
+    })
   }
   return runChangeSetTask<Note>(pool, connector, task, today, {
     note: Note,
@@ -110,10 +225,17 @@ export const runRolloutTask = async (pool: Pool, connector: Connector, task: Cla
       if ('unusable' in planned) return { outcome: failed(planned.unusable) }
       const { plan, summary } = planned
       if (plan.state === 'left-out') return { outcome: failed(plan.reason) }
-      if (plan.state === 'nothing-to-do') return { nothing: 'nothing to do: everything is there already' }
+      if (plan.state === 'nothing-to-do')
+        return { nothing: 'nothing to do: everything is there already' }
       if (summary.digest !== task.planDigest && !(rollout.standing && plan.additive)) {
         await inTransaction(pool, (database) => keepPlan(database, task, summary, null))
-        return { outcome: { state: 'held', message: 'the course was changed after the plan was approved, and the plan would be another now; look at it and approve it again' } }
+        return {
+          outcome: {
+            state: 'held',
+            message:
+              'the course was changed after the plan was approved, and the plan would be another now; look at it and approve it again',
+          },
+        }
       }
       const halted = await putAssets(connector, planned.template)
       if (halted) return { outcome: halted }

@@ -1,7 +1,16 @@
 import type { Pool } from 'mysql2/promise'
 import type { Logger } from 'pino'
 import type { Connector } from '../connector/client.ts'
-import { claimTask, closeFinishedRun, closeFinishedRuns, collectExpired, finishTask, postponeTask, renewLease, type ClaimedTask } from '../repositories/runs.ts'
+import {
+  claimTask,
+  closeFinishedRun,
+  closeFinishedRuns,
+  collectExpired,
+  finishTask,
+  postponeTask,
+  renewLease,
+  type ClaimedTask,
+} from '../repositories/runs.ts'
 import { runCheckTask } from './checkTask.ts'
 import type { Judge } from './judgePool.ts'
 import type { TaskOutcome } from './outcome.ts'
@@ -22,40 +31,89 @@ export interface WorkerSettings {
   judge: Judge
 }
 
-type Runner = (pool: Pool, connector: Connector, task: ClaimedTask, today: string, publicUrl: string, judge: Judge) => Promise<TaskOutcome>
-const runners: Readonly<Record<ClaimedTask['kind'], Runner>> = { rollout: runRolloutTask, renames: runRenameTask, mends: runMendTask, check: runCheckTask }
+type Runner = (
+  pool: Pool,
+  connector: Connector,
+  task: ClaimedTask,
+  today: string,
+  publicUrl: string,
+  judge: Judge,
+) => Promise<TaskOutcome>
+const runners: Readonly<Record<ClaimedTask['kind'], Runner>> = {
+  rollout: runRolloutTask,
+  renames: runRenameTask,
+  mends: runMendTask,
+  check: runCheckTask,
+}
 
 const mostAttempts = 12
 const idleMilliseconds = 250
 
 /** Seconds to wait before the next attempt: doubling, with jitter, at most a minute. */
-const backoff = (attempts: number): number => Math.min(60, 0.5 * 2 ** (attempts - 1)) * (0.5 + Math.random())
+const backoff = (attempts: number): number =>
+  Math.min(60, 0.5 * 2 ** (attempts - 1)) * (0.5 + Math.random())
 
 /**
  * Claims tasks and works them off until it is stopped. Each of its lanes holds one task at a time, renews its lease, and
  * writes nothing once the lease is lost. A lane whose database is away waits and goes on.
  */
-export const startWorker = (pool: Pool, connector: Connector, settings: WorkerSettings, log: Logger): { stop: () => Promise<void> } => {
+export const startWorker = (
+  pool: Pool,
+  connector: Connector,
+  settings: WorkerSettings,
+  log: Logger,
+): { stop: () => Promise<void> } => {
   let stopping = false
-  const pause = (milliseconds: number) => new Promise((resolve) => setTimeout(resolve, milliseconds))
+  const pause = (milliseconds: number) =>
+    new Promise((resolve) => setTimeout(resolve, milliseconds))
 
   const work = async (task: ClaimedTask): Promise<void> => {
-    const heartbeat = setInterval(() => void renewLease(pool, task, settings.leaseSeconds).catch(() => undefined), (settings.leaseSeconds * 1000) / 3)
+    const heartbeat = setInterval(
+      () => void renewLease(pool, task, settings.leaseSeconds).catch(() => undefined),
+      (settings.leaseSeconds * 1000) / 3,
+    )
     let outcome: TaskOutcome
     try {
-      outcome = task.toPlan ? await runPlanTask(pool, connector, task, settings.today(), settings.publicUrl) : await runners[task.kind](pool, connector, task, settings.today(), settings.publicUrl, settings.judge)
+      outcome = task.toPlan
+        ? await runPlanTask(pool, connector, task, settings.today(), settings.publicUrl)
+        : await runners[task.kind](
+            pool,
+            connector,
+            task,
+            settings.today(),
+            settings.publicUrl,
+            settings.judge,
+          )
     } catch (cause) {
       log.error({ err: cause, task: task.id }, 'task')
-      outcome = { state: 'later', message: 'something failed here; it is tried again', afterSeconds: null, fateUnknown: false }
+      outcome = {
+        state: 'later',
+        message: 'something failed here; it is tried again',
+        afterSeconds: null,
+        fateUnknown: false,
+      }
     } finally {
       clearInterval(heartbeat)
     }
     if (outcome.state === 'later') {
       // What was sent is followed until its fate is known, however long that takes; the rest is given up in the end.
       const followed = task.sent !== null || outcome.fateUnknown
-      if (task.attempts >= mostAttempts && !followed) await finishTask(pool, task, 'failed', `${outcome.message}; given up after ${task.attempts} attempts`)
-      else await postponeTask(pool, task, outcome.afterSeconds ?? backoff(Math.min(task.attempts, 8)), outcome.message)
-    } else if (outcome.state === 'failed' || outcome.state === 'held') await finishTask(pool, task, outcome.state, outcome.message)
+      if (task.attempts >= mostAttempts && !followed)
+        await finishTask(
+          pool,
+          task,
+          'failed',
+          `${outcome.message}; given up after ${task.attempts} attempts`,
+        )
+      else
+        await postponeTask(
+          pool,
+          task,
+          outcome.afterSeconds ?? backoff(Math.min(task.attempts, 8)),
+          outcome.message,
+        )
+    } else if (outcome.state === 'failed' || outcome.state === 'held')
+      await finishTask(pool, task, outcome.state, outcome.message)
     await closeFinishedRun(pool, task.runId)
   }
 
@@ -71,7 +129,13 @@ export const startWorker = (pool: Pool, connector: Connector, settings: WorkerSe
       }
     }
   }
-  const collector = setInterval(() => void collectExpired(pool).then(() => closeFinishedRuns(pool)).catch(() => undefined), Math.max(500, settings.leaseSeconds * 250))
+  const collector = setInterval(
+    () =>
+      void collectExpired(pool)
+        .then(() => closeFinishedRuns(pool))
+        .catch(() => undefined),
+    Math.max(500, settings.leaseSeconds * 250),
+  )
   const lanes = Array.from({ length: settings.concurrency }, lane)
   return {
     stop: async () => {

@@ -4,30 +4,56 @@ import { pack, unpack } from './packed.ts'
 
 const baseOf = (courseId: number, document: Buffer): Base => {
   const read = readDocument(Base, unpack(document))
-  if (!read.ok) throw new Error(`the base of course ${courseId} cannot be read: ${JSON.stringify(read.problems[0])}`)
+  if (!read.ok)
+    throw new Error(
+      `the base of course ${courseId} cannot be read: ${JSON.stringify(read.problems[0])}`,
+    )
   return read.value
 }
 
 /** What was last deployed to each of these courses; nothing for those nothing was deployed to. */
-export const listBases = async (database: Database, courseIds: readonly number[]): Promise<Map<number, Base>> => {
+export const listBases = async (
+  database: Database,
+  courseIds: readonly number[],
+): Promise<Map<number, Base>> => {
   const bases = new Map<number, Base>()
   for (let i = 0; i < courseIds.length; i += 200) {
     const part = anyOf(courseIds.slice(i, i + 200))
-    for (const row of await rowsOf<{ course_id: number; document: Buffer }>(database, `SELECT course_id, document FROM course_bases WHERE course_id IN ${part.sql}`, part.values)) bases.set(row.course_id, baseOf(row.course_id, row.document))
+    for (const row of await rowsOf<{ course_id: number; document: Buffer }>(
+      database,
+      `SELECT course_id, document FROM course_bases WHERE course_id IN ${part.sql}`,
+      part.values,
+    ))
+      bases.set(row.course_id, baseOf(row.course_id, row.document))
   }
   return bases
 }
 
 /** What was last deployed to a course; empty when nothing was. Its bodies stay where they are kept. */
-export const findBase = async (database: Database, courseId: number): Promise<Base> => (await listBases(database, [courseId])).get(courseId) ?? emptyBase()
+export const findBase = async (database: Database, courseId: number): Promise<Base> =>
+  (await listBases(database, [courseId])).get(courseId) ?? emptyBase()
 
 /** Recorded identity of a course, by the platform's ids. */
-export const recordedIdentity = async (database: Database, courseId: number): Promise<Map<string, RecordedAs>> => identityOf(await findBase(database, courseId))
+export const recordedIdentity = async (
+  database: Database,
+  courseId: number,
+): Promise<Map<string, RecordedAs>> => identityOf(await findBase(database, courseId))
 
 /** Ids of every body a base speaks of. */
 export const bodiesOfBase = (base: Base): string[] =>
-  base.parts.flatMap((entry) => [...(entry.page === null ? [] : [entry.page]), ...entry.blocks.flatMap((block) => [block.sent, ...(block.page === null ? [] : [block.page])])])
+  base.parts.flatMap((entry) => [
+    ...(entry.page === null ? [] : [entry.page]),
+    ...entry.blocks.flatMap((block) => [block.sent, ...(block.page === null ? [] : [block.page])]),
+  ])
 
-export const storeBase = async (database: Database, courseId: number, base: Base): Promise<void> => {
-  await change(database, 'INSERT INTO course_bases (course_id, document) VALUES (?, ?) ON DUPLICATE KEY UPDATE document = VALUES(document)', [courseId, pack(base)])
+export const storeBase = async (
+  database: Database,
+  courseId: number,
+  base: Base,
+): Promise<void> => {
+  await change(
+    database,
+    'INSERT INTO course_bases (course_id, document) VALUES (?, ?) ON DUPLICATE KEY UPDATE document = VALUES(document)',
+    [courseId, pack(base)],
+  )
 }

@@ -1,4 +1,10 @@
-import { outlookOf, type CheckResult, type Crossing, type Finding, type Outlook } from '@wickerframe/core'
+import {
+  outlookOf,
+  type CheckResult,
+  type Crossing,
+  type Finding,
+  type Outlook,
+} from '@wickerframe/core'
 import { anyOf, change, firstRow, rowsOf, type Database } from '@wickerframe/storage'
 import { instantOfRow } from './moment.ts'
 
@@ -11,7 +17,10 @@ export interface CheckToStore {
 }
 
 /** Keeps results, with the intervals of as-of dates in which they hold. */
-export const storeChecks = async (database: Database, checks: readonly CheckToStore[]): Promise<void> => {
+export const storeChecks = async (
+  database: Database,
+  checks: readonly CheckToStore[],
+): Promise<void> => {
   if (checks.length === 0) return
   await change(
     database,
@@ -21,39 +30,96 @@ export const storeChecks = async (database: Database, checks: readonly CheckToSt
     checks.flatMap(({ courseId, cacheKey, result, crossings }) => {
       const { findings, counts, readiness, holds, asOf, ...whole } = result
       // What is met or does not apply needs no words; the counts tell how much of it there is.
-      const rest = { ...whole, outcomes: whole.outcomes.filter((one) => one.outcome !== 'passed' && one.outcome !== 'inapplicable') }
-      return [courseId, cacheKey, asOf, holds.from, holds.until, readiness, counts.openMusts, counts.openShoulds, JSON.stringify(counts), JSON.stringify(crossings), JSON.stringify(findings), JSON.stringify(outlookOf(result)), JSON.stringify(rest)]
+      const rest = {
+        ...whole,
+        outcomes: whole.outcomes.filter(
+          (one) => one.outcome !== 'passed' && one.outcome !== 'inapplicable',
+        ),
+      }
+      return [
+        courseId,
+        cacheKey,
+        asOf,
+        holds.from,
+        holds.until,
+        readiness,
+        counts.openMusts,
+        counts.openShoulds,
+        JSON.stringify(counts),
+        JSON.stringify(crossings),
+        JSON.stringify(findings),
+        JSON.stringify(outlookOf(result)),
+        JSON.stringify(rest),
+      ]
     }),
   )
 }
 
 /** Told before the course was to be judged anew: of another question. */
-const stillAsked = "checked_at >= COALESCE((SELECT courses.judged_from FROM courses WHERE courses.id = check_results.course_id), '1000-01-01')"
-const holdsOn = '(holds_from IS NULL OR holds_from <= ?) AND (holds_until IS NULL OR holds_until > ?)'
+const stillAsked =
+  "checked_at >= COALESCE((SELECT courses.judged_from FROM courses WHERE courses.id = check_results.course_id), '1000-01-01')"
+const holdsOn =
+  '(holds_from IS NULL OR holds_from <= ?) AND (holds_until IS NULL OR holds_until > ?)'
 
 /**
  * Which of these very questions were answered before, for an as-of date in the answer's interval. Such an answer becomes the latest.
  * @param keys the question by the course it is about
  */
-export const reuseChecks = async (database: Database, keys: ReadonlyMap<number, string>, asOf: string): Promise<Set<number>> => {
+export const reuseChecks = async (
+  database: Database,
+  keys: ReadonlyMap<number, string>,
+  asOf: string,
+): Promise<Set<number>> => {
   const ids = anyOf([...keys.keys()])
   const asked = anyOf([...keys.values()])
-  const rows = await rowsOf<{ id: number; course_id: number; cache_key: string }>(database, `SELECT id, course_id, cache_key FROM check_results WHERE course_id IN ${ids.sql} AND cache_key IN ${asked.sql} AND ${holdsOn} ORDER BY id`, [...ids.values, ...asked.values, asOf, asOf])
-  const latest = new Map(rows.flatMap((row) => (keys.get(row.course_id) === row.cache_key ? [[row.course_id, row.id] as const] : [])))
+  const rows = await rowsOf<{ id: number; course_id: number; cache_key: string }>(
+    database,
+    `SELECT id, course_id, cache_key FROM check_results WHERE course_id IN ${ids.sql} AND cache_key IN ${asked.sql} AND ${holdsOn} ORDER BY id`,
+    [...ids.values, ...asked.values, asOf, asOf],
+  )
+  const latest = new Map(
+    rows.flatMap((row) =>
+      keys.get(row.course_id) === row.cache_key ? [[row.course_id, row.id] as const] : [],
+    ),
+  )
   const found = anyOf([...latest.values()])
-  if (latest.size > 0) await change(database, `UPDATE check_results SET checked_at = NOW(3) WHERE id IN ${found.sql}`, found.values)
+  if (latest.size > 0)
+    await change(
+      database,
+      `UPDATE check_results SET checked_at = NOW(3) WHERE id IN ${found.sql}`,
+      found.values,
+    )
   return new Set(latest.keys())
 }
 
 /** The latest result of a course that holds on a date. */
-export const findCheck = async (database: Database, courseId: number, asOf: string): Promise<CheckResult | null> => {
-  const row = await firstRow<{ as_of: string; holds_from: string | null; holds_until: string | null; readiness: CheckResult['readiness']; counts: string; findings: string; rest: string }>(
+export const findCheck = async (
+  database: Database,
+  courseId: number,
+  asOf: string,
+): Promise<CheckResult | null> => {
+  const row = await firstRow<{
+    as_of: string
+    holds_from: string | null
+    holds_until: string | null
+    readiness: CheckResult['readiness']
+    counts: string
+    findings: string
+    rest: string
+  }>(
     database,
     `SELECT as_of, holds_from, holds_until, readiness, counts, findings, rest FROM check_results WHERE course_id = ? AND ${holdsOn} AND ${stillAsked} ORDER BY checked_at DESC, id DESC LIMIT 1`,
     [courseId, asOf, asOf],
   )
   if (!row) return null
-  return { ...JSON.parse(row.rest), asOf, holds: { from: row.holds_from, until: row.holds_until }, readiness: row.readiness, counts: JSON.parse(row.counts), findings: JSON.parse(row.findings) } as CheckResult
+  return {
+    ...JSON.parse(row.rest),
+    asOf,
+    holds: { from: row.holds_from, until: row.holds_until },
+    readiness: row.readiness,
+    counts: JSON.parse(row.counts),
+    findings: JSON.parse(row.findings),
+  } as CheckResult
 }
 
 export interface CheckDigest {
@@ -64,8 +130,16 @@ export interface CheckDigest {
 }
 
 /** Crossings and findings of every course's latest result that holds on a date. */
-export const listChecks = async (database: Database, asOf: string): Promise<Map<number, CheckDigest>> => {
-  const rows = await rowsOf<{ course_id: number; crossings: string; findings: string; outlook: string }>(
+export const listChecks = async (
+  database: Database,
+  asOf: string,
+): Promise<Map<number, CheckDigest>> => {
+  const rows = await rowsOf<{
+    course_id: number
+    crossings: string
+    findings: string
+    outlook: string
+  }>(
     database,
     `SELECT course_id, crossings, findings, outlook FROM (
        SELECT course_id, crossings, findings, outlook, ROW_NUMBER() OVER (PARTITION BY course_id ORDER BY checked_at DESC, id DESC) AS place
@@ -73,11 +147,25 @@ export const listChecks = async (database: Database, asOf: string): Promise<Map<
      ) AS ranked WHERE place = 1`,
     [asOf, asOf],
   )
-  return new Map(rows.map((row) => [row.course_id, { courseId: row.course_id, crossings: JSON.parse(row.crossings), findings: JSON.parse(row.findings), outlook: JSON.parse(row.outlook) }]))
+  return new Map(
+    rows.map((row) => [
+      row.course_id,
+      {
+        courseId: row.course_id,
+        crossings: JSON.parse(row.crossings),
+        findings: JSON.parse(row.findings),
+        outlook: JSON.parse(row.outlook),
+      },
+    ]),
+  )
 }
 
 /** For each of these courses, which found id stands for which part instance, by its latest check that holds on a date. */
-export const listPairs = async (database: Database, courseIds: readonly number[], asOf: string): Promise<Map<number, Map<string, string>>> => {
+export const listPairs = async (
+  database: Database,
+  courseIds: readonly number[],
+  asOf: string,
+): Promise<Map<number, Map<string, string>>> => {
   if (courseIds.length === 0) return new Map()
   const rows = await rowsOf<{ course_id: number; pairs: string | null }>(
     database,
@@ -87,11 +175,38 @@ export const listPairs = async (database: Database, courseIds: readonly number[]
      ) AS ranked WHERE place = 1`,
     [...courseIds, asOf, asOf],
   )
-  return new Map(rows.map((row) => [row.course_id, new Map((JSON.parse(row.pairs ?? '[]') as CheckResult['pairs']).map((pair) => [pair.expected, pair.found]))]))
+  return new Map(
+    rows.map((row) => [
+      row.course_id,
+      new Map(
+        (JSON.parse(row.pairs ?? '[]') as CheckResult['pairs']).map((pair) => [
+          pair.expected,
+          pair.found,
+        ]),
+      ),
+    ]),
+  )
 }
 
 /** Fingerprints of the places that the check before the latest told of, both as of days that have come; null when there was none. */
-export const findingsBefore = async (database: Database, courseId: number, today: string): Promise<{ checkedAt: string; places: Map<string, string> } | null> => {
-  const row = await firstRow<{ checked_at: string; findings: string }>(database, 'SELECT checked_at, findings FROM check_results WHERE course_id = ? AND as_of <= ? ORDER BY as_of DESC, checked_at DESC, id DESC LIMIT 1 OFFSET 1', [courseId, today])
-  return row && { checkedAt: instantOfRow(row.checked_at), places: new Map((JSON.parse(row.findings) as Finding[]).flatMap((finding) => finding.places.map((place) => [place.fingerprint, place.message]))) }
+export const findingsBefore = async (
+  database: Database,
+  courseId: number,
+  today: string,
+): Promise<{ checkedAt: string; places: Map<string, string> } | null> => {
+  const row = await firstRow<{ checked_at: string; findings: string }>(
+    database,
+    'SELECT checked_at, findings FROM check_results WHERE course_id = ? AND as_of <= ? ORDER BY as_of DESC, checked_at DESC, id DESC LIMIT 1 OFFSET 1',
+    [courseId, today],
+  )
+  return (
+    row && {
+      checkedAt: instantOfRow(row.checked_at),
+      places: new Map(
+        (JSON.parse(row.findings) as Finding[]).flatMap((finding) =>
+          finding.places.map((place) => [place.fingerprint, place.message]),
+        ),
+      ),
+    }
+  )
 }

@@ -4,7 +4,11 @@ import { sha256 } from '../digest.ts'
 import { byCourse } from './byCourse.ts'
 
 /** Keeps the names of a course that meet those of others; a name that is gone is forgotten. */
-export const storeCohortNames = async (database: Database, courseId: number, course: Course): Promise<void> => {
+export const storeCohortNames = async (
+  database: Database,
+  courseId: number,
+  course: Course,
+): Promise<void> => {
   await change(database, 'DELETE FROM cohort_names WHERE course_id = ?', [courseId])
   const names = cohortNames(course)
   for (let i = 0; i < names.length; i += 200) {
@@ -22,14 +26,23 @@ export const storeCohortNames = async (database: Database, courseId: number, cou
  * first of them; for the name of the course itself the first that shares an instructor, if one does. The work grows with
  * the courses' own names, not with the courses that share them nor with the terms that went before; that labels are shared is usual, and not looked at.
  */
-export const findClashes = async (database: Database, courseIds: readonly number[]): Promise<Map<number, CohortClash[]>> => {
+export const findClashes = async (
+  database: Database,
+  courseIds: readonly number[],
+): Promise<Map<number, CohortClash[]>> => {
   const other = (more: string) => `(
     SELECT CONCAT(courses.code, ' ', courses.title) FROM cohort_names AS other FORCE INDEX (cohort_names_alike)
     STRAIGHT_JOIN courses ON courses.id = other.course_id AND courses.status = 'teaching'
     WHERE other.folded_hash = own.folded_hash AND other.kind = own.kind AND other.term_code = own.term_code AND other.course_id <> own.course_id ${more}
     ORDER BY other.course_id LIMIT 1)`
   const ids = anyOf(courseIds)
-  const rows = await rowsOf<{ course_id: number; kind: CohortClash['kind']; name: string; other: string | null; shared: string | null }>(
+  const rows = await rowsOf<{
+    course_id: number
+    kind: CohortClash['kind']
+    name: string
+    other: string | null
+    shared: string | null
+  }>(
     database,
     `SELECT own.course_id, own.kind, own.name, ${other('')} AS other,
             CASE WHEN own.kind = 'course-name' THEN ${other('AND other.course_id IN (SELECT theirs.course_id FROM course_instructors AS mine JOIN course_instructors AS theirs ON theirs.email = mine.email WHERE mine.course_id = own.course_id)')} END AS shared
@@ -38,5 +51,11 @@ export const findClashes = async (database: Database, courseIds: readonly number
      ORDER BY own.course_id, own.kind, own.folded_hash`,
     ids.values,
   )
-  return byCourse(rows.flatMap(({ course_id, kind, name, other: first, shared }) => (first === null ? [] : [{ course_id, kind, name, others: [shared ?? first], sharesInstructor: shared !== null }])))
+  return byCourse(
+    rows.flatMap(({ course_id, kind, name, other: first, shared }) =>
+      first === null
+        ? []
+        : [{ course_id, kind, name, others: [shared ?? first], sharesInstructor: shared !== null }],
+    ),
+  )
 }

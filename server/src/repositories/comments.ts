@@ -16,7 +16,10 @@ interface CommentRow {
 }
 
 /** Comments on a template, oldest first. */
-export const listComments = async (database: Database, template: string): Promise<TemplateComment[]> => {
+export const listComments = async (
+  database: Database,
+  template: string,
+): Promise<TemplateComment[]> => {
   const rows = await rowsOf<CommentRow>(
     database,
     `SELECT template_comments.id, template_comments.part, template_comments.answers_to, template_comments.text, template_comments.written_at, template_comments.written_by, template_comments.closed_at, template_comments.closed_by
@@ -24,28 +27,81 @@ export const listComments = async (database: Database, template: string): Promis
      WHERE templates.template_key = ? ORDER BY template_comments.id`,
     [template],
   )
-  return rows.map((row) => ({ id: row.id, part: row.part, answersTo: row.answers_to, text: row.text, at: instantOfRow(row.written_at), by: row.written_by, closedAt: row.closed_at && instantOfRow(row.closed_at), closedBy: row.closed_by }))
+  return rows.map((row) => ({
+    id: row.id,
+    part: row.part,
+    answersTo: row.answers_to,
+    text: row.text,
+    at: instantOfRow(row.written_at),
+    by: row.written_by,
+    closedAt: row.closed_at && instantOfRow(row.closed_at),
+    closedBy: row.closed_by,
+  }))
 }
 
 /** Adds a comment, or an answer to one of the same template. @returns its id; null when the template or the one answered is not there */
-export const addComment = async (pool: Pool, template: string, comment: { part: string | null; answersTo: number | null; text: string }, who: string): Promise<number | null> =>
+export const addComment = async (
+  pool: Pool,
+  template: string,
+  comment: { part: string | null; answersTo: number | null; text: string },
+  who: string,
+): Promise<number | null> =>
   inTransaction(pool, async (database) => {
-    const row = await firstRow<{ id: number }>(database, 'SELECT id FROM templates WHERE template_key = ?', [template])
+    const row = await firstRow<{ id: number }>(
+      database,
+      'SELECT id FROM templates WHERE template_key = ?',
+      [template],
+    )
     if (!row) return null
-    const answered = comment.answersTo === null ? null : await firstRow<{ part: string | null }>(database, 'SELECT part FROM template_comments WHERE id = ? AND template_id = ? AND answers_to IS NULL', [comment.answersTo, row.id])
+    const answered =
+      comment.answersTo === null
+        ? null
+        : await firstRow<{ part: string | null }>(
+            database,
+            'SELECT part FROM template_comments WHERE id = ? AND template_id = ? AND answers_to IS NULL',
+            [comment.answersTo, row.id],
+          )
     if (comment.answersTo !== null && !answered) return null
-    const { id } = await change(database, 'INSERT INTO template_comments (template_id, part, answers_to, text, written_at, written_by) VALUES (?, ?, ?, ?, NOW(3), ?)', [row.id, answered ? answered.part : comment.part, comment.answersTo, comment.text, who])
+    const { id } = await change(
+      database,
+      'INSERT INTO template_comments (template_id, part, answers_to, text, written_at, written_by) VALUES (?, ?, ?, ?, NOW(3), ?)',
+      [row.id, answered ? answered.part : comment.part, comment.answersTo, comment.text, who],
+    )
     await recordAudit(database, { who, what: 'comment written', subject: template, to: comment })
     return id
   })
 
 /** Closes a comment or opens it again. @returns whether it is there */
-export const closeComment = async (pool: Pool, template: string, id: number, closed: boolean, who: string): Promise<boolean> =>
+export const closeComment = async (
+  pool: Pool,
+  template: string,
+  id: number,
+  closed: boolean,
+  who: string,
+): Promise<boolean> =>
   inTransaction(pool, async (database) => {
-    const found = await firstRow(database, 'SELECT template_comments.id FROM template_comments JOIN templates ON templates.id = template_comments.template_id WHERE templates.template_key = ? AND template_comments.id = ? AND template_comments.answers_to IS NULL', [template, id])
+    const found = await firstRow(
+      database,
+      'SELECT template_comments.id FROM template_comments JOIN templates ON templates.id = template_comments.template_id WHERE templates.template_key = ? AND template_comments.id = ? AND template_comments.answers_to IS NULL',
+      [template, id],
+    )
     if (!found) return false
-    if (closed) await change(database, 'UPDATE template_comments SET closed_at = NOW(3), closed_by = ? WHERE id = ?', [who, id])
-    else await change(database, 'UPDATE template_comments SET closed_at = NULL, closed_by = NULL WHERE id = ?', [id])
-    await recordAudit(database, { who, what: closed ? 'comment closed' : 'comment opened again', subject: `${template} ${id}` })
+    if (closed)
+      await change(
+        database,
+        'UPDATE template_comments SET closed_at = NOW(3), closed_by = ? WHERE id = ?',
+        [who, id],
+      )
+    else
+      await change(
+        database,
+        'UPDATE template_comments SET closed_at = NULL, closed_by = NULL WHERE id = ?',
+        [id],
+      )
+    await recordAudit(database, {
+      who,
+      what: closed ? 'comment closed' : 'comment opened again',
+      subject: `${template} ${id}`,
+    })
     return true
   })

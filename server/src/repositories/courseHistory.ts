@@ -11,9 +11,19 @@ const mostBeside = 20
  * What is known of these courses besides their snapshots: deployments, versions, courses beside them, their age. How many
  * parts were recorded as made is told by what was deployed, and not here.
  */
-export const courseHistories = async (database: Database, courses: readonly StoredCourse[], today: string): Promise<Map<number, CourseHistory>> => {
+export const courseHistories = async (
+  database: Database,
+  courses: readonly StoredCourse[],
+  today: string,
+): Promise<Map<number, CourseHistory>> => {
   const ids = anyOf(courses.map((one) => one.summary.id))
-  const last = byCourse(await rowsOf<{ course_id: number; at: string }>(database, `SELECT course_id, MAX(deployed_at) AS \`at\` FROM deployments WHERE course_id IN ${ids.sql} AND undone_by IS NULL AND mode <> 'undo' GROUP BY course_id`, ids.values))
+  const last = byCourse(
+    await rowsOf<{ course_id: number; at: string }>(
+      database,
+      `SELECT course_id, MAX(deployed_at) AS \`at\` FROM deployments WHERE course_id IN ${ids.sql} AND undone_by IS NULL AND mode <> 'undo' GROUP BY course_id`,
+      ids.values,
+    ),
+  )
   const beside = byCourse(
     await rowsOf<{ course_id: number; name: string; classSection: string }>(
       database,
@@ -53,8 +63,16 @@ export const courseHistories = async (database: Database, courses: readonly Stor
           newestVersion: summary.template?.newest ?? null,
           recordedParts: 0,
           preparing: preparing.get(summary.id)?.[0]?.name ?? null,
-          sameClassSection: summary.status === 'teaching' ? (beside.get(summary.id) ?? []).slice(0, mostBeside).map(({ name, classSection }) => ({ name, classSection })) : [],
-          readDaysAgo: summary.readAt === null ? null : Math.max(0, daysBetween(localDateOf(summary.readAt, timeZone), today)),
+          sameClassSection:
+            summary.status === 'teaching'
+              ? (beside.get(summary.id) ?? [])
+                  .slice(0, mostBeside)
+                  .map(({ name, classSection }) => ({ name, classSection }))
+              : [],
+          readDaysAgo:
+            summary.readAt === null
+              ? null
+              : Math.max(0, daysBetween(localDateOf(summary.readAt, timeZone), today)),
         },
       ]
     }),

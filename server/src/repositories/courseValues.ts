@@ -10,20 +10,50 @@ export interface KeptValues {
 }
 
 export const findValues = async (database: Database, id: number): Promise<KeptValues | null> => {
-  const row = (await rowsOf<{ topics: string; calendar: string | null; room: string | null }>(database, 'SELECT topics, calendar, room FROM courses WHERE id = ? FOR UPDATE', [id]))[0]
-  return row ? { topics: JSON.parse(row.topics) as Record<string, string>, calendar: CourseCalendar.parse(JSON.parse(row.calendar ?? '{}')), room: row.room } : null
+  const row = (
+    await rowsOf<{ topics: string; calendar: string | null; room: string | null }>(
+      database,
+      'SELECT topics, calendar, room FROM courses WHERE id = ? FOR UPDATE',
+      [id],
+    )
+  )[0]
+  return row
+    ? {
+        topics: JSON.parse(row.topics) as Record<string, string>,
+        calendar: CourseCalendar.parse(JSON.parse(row.calendar ?? '{}')),
+        room: row.room,
+      }
+    : null
 }
 
 /** The values of a course with what a row says laid over them. */
 export const withRow = (kept: KeptValues, row: CourseValuesRow): KeptValues => ({
   topics: { ...kept.topics, ...row.topics },
-  calendar: { ...kept.calendar, ...(row.meetingDays ? { meetingDays: row.meetingDays } : {}), ...(row.units.length > 0 ? { units: row.units } : {}) },
+  calendar: {
+    ...kept.calendar,
+    ...(row.meetingDays ? { meetingDays: row.meetingDays } : {}),
+    ...(row.units.length > 0 ? { units: row.units } : {}),
+  },
   room: row.room ?? kept.room,
 })
 
-export const storeValues = async (database: Database, id: number, { topics, calendar, room }: KeptValues, instructor: CourseValuesRow['instructor']): Promise<void> => {
-  await change(database, 'UPDATE courses SET topics = ?, calendar = ?, room = ? WHERE id = ?', [JSON.stringify(topics), JSON.stringify(calendar), room, id])
+export const storeValues = async (
+  database: Database,
+  id: number,
+  { topics, calendar, room }: KeptValues,
+  instructor: CourseValuesRow['instructor'],
+): Promise<void> => {
+  await change(database, 'UPDATE courses SET topics = ?, calendar = ?, room = ? WHERE id = ?', [
+    JSON.stringify(topics),
+    JSON.stringify(calendar),
+    room,
+    id,
+  ])
   if (!instructor) return
   await change(database, 'DELETE FROM course_instructors WHERE course_id = ?', [id])
-  await change(database, 'INSERT INTO course_instructors (course_id, email, name, position) VALUES (?, ?, ?, 0)', [id, instructor.email, instructor.name])
+  await change(
+    database,
+    'INSERT INTO course_instructors (course_id, email, name, position) VALUES (?, ?, ?, 0)',
+    [id, instructor.email, instructor.name],
+  )
 }

@@ -76,23 +76,44 @@ export interface StoredCourse {
   strengthsVersion: number | null
 }
 
-const BroughtList = z.array(z.strictObject({ templateId: z.number().int(), version: z.number().int(), only: z.array(z.string()).nullable(), except: z.array(z.string()) }))
+const BroughtList = z.array(
+  z.strictObject({
+    templateId: z.number().int(),
+    version: z.number().int(),
+    only: z.array(z.string()).nullable(),
+    except: z.array(z.string()),
+  }),
+)
 
 /** Which courses somebody may see: an instructor those they teach, everyone else all. */
 const visibleTo = (person: Person | 'system'): { where: string; values: Value[] } =>
   person !== 'system' && person.role === 'instructor'
-    ? { where: 'EXISTS (SELECT 1 FROM course_instructors WHERE course_instructors.course_id = courses.id AND course_instructors.email = ?)', values: [person.email] }
+    ? {
+        where:
+          'EXISTS (SELECT 1 FROM course_instructors WHERE course_instructors.course_id = courses.id AND course_instructors.email = ?)',
+        values: [person.email],
+      }
     : { where: '1 = 1', values: [] }
 
-const readRows = async (database: Database, rows: readonly CourseRow[]): Promise<StoredCourse[]> => {
+const readRows = async (
+  database: Database,
+  rows: readonly CourseRow[],
+): Promise<StoredCourse[]> => {
   if (rows.length === 0) return []
   const terms = new Map((await listTerms(database)).map((term) => [term.code, term]))
   const people = new Map<number, { name: string; email: string }[]>()
   const ids = rows.map((row) => row.id)
   for (let i = 0; i < ids.length; i += 1000) {
     const part = anyOf(ids.slice(i, i + 1000))
-    for (const row of await rowsOf<{ course_id: number; name: string; email: string }>(database, `SELECT course_id, name, email FROM course_instructors WHERE course_id IN ${part.sql} ORDER BY course_id, position`, part.values))
-      people.set(row.course_id, [...(people.get(row.course_id) ?? []), { name: row.name, email: row.email }])
+    for (const row of await rowsOf<{ course_id: number; name: string; email: string }>(
+      database,
+      `SELECT course_id, name, email FROM course_instructors WHERE course_id IN ${part.sql} ORDER BY course_id, position`,
+      part.values,
+    ))
+      people.set(row.course_id, [
+        ...(people.get(row.course_id) ?? []),
+        { name: row.name, email: row.email },
+      ])
   }
   return rows.map((row) => {
     const term = terms.get(row.term_code)
@@ -100,76 +121,220 @@ const readRows = async (database: Database, rows: readonly CourseRow[]): Promise
     const instructors = people.get(row.id) ?? []
     const classSections = row.sections === null ? [] : row.sections.split('\n')
     const summary: CourseSummary = {
-      id: row.id, platformId: row.platform_id, code: row.code, title: row.title, term: row.term_code, department: row.department, modality: row.modality, weeks: row.weeks,
-      status: row.status, classSections, classSectionKind: row.class_section_kind, instructors, state: stateOf(row),
-      template: row.template_key !== null && row.version !== null ? { key: row.template_key, title: row.template_title ?? row.template_key, version: row.version, newest: row.newest ?? row.version } : null,
+      id: row.id,
+      platformId: row.platform_id,
+      code: row.code,
+      title: row.title,
+      term: row.term_code,
+      department: row.department,
+      modality: row.modality,
+      weeks: row.weeks,
+      status: row.status,
+      classSections,
+      classSectionKind: row.class_section_kind,
+      instructors,
+      state: stateOf(row),
+      template:
+        row.template_key !== null && row.version !== null
+          ? {
+              key: row.template_key,
+              title: row.template_title ?? row.template_key,
+              version: row.version,
+              newest: row.newest ?? row.version,
+            }
+          : null,
       readAt: row.read_at === null ? null : instantOfRow(row.read_at),
-      check: row.check_as_of !== null && row.check_readiness !== null && row.check_counts !== null ? { asOf: row.check_as_of, readiness: row.check_readiness, counts: JSON.parse(row.check_counts) } : null,
+      check:
+        row.check_as_of !== null && row.check_readiness !== null && row.check_counts !== null
+          ? {
+              asOf: row.check_as_of,
+              readiness: row.check_readiness,
+              counts: JSON.parse(row.check_counts),
+            }
+          : null,
     }
-    return { summary, templateId: row.template_id, version: row.version, brought: row.brought === null ? [] : BroughtList.parse(JSON.parse(row.brought)), strengthsVersion: row.strengths_version, facts: factsOf(row, term, terms, classSections, instructors) }
+    return {
+      summary,
+      templateId: row.template_id,
+      version: row.version,
+      brought: row.brought === null ? [] : BroughtList.parse(JSON.parse(row.brought)),
+      strengthsVersion: row.strengths_version,
+      facts: factsOf(row, term, terms, classSections, instructors),
+    }
   })
 }
 
-const calendarOf = (row: CourseRow): CourseCalendar => CourseCalendar.parse(JSON.parse(row.calendar ?? '{}'))
+const calendarOf = (row: CourseRow): CourseCalendar =>
+  CourseCalendar.parse(JSON.parse(row.calendar ?? '{}'))
 
 /** Keeps what somebody decided about a course's calendar. */
-export const storeCourseCalendar = async (database: Database, id: number, calendar: CourseCalendar): Promise<void> => {
-  await change(database, 'UPDATE courses SET calendar = ? WHERE id = ?', [JSON.stringify(calendar), id])
+export const storeCourseCalendar = async (
+  database: Database,
+  id: number,
+  calendar: CourseCalendar,
+): Promise<void> => {
+  await change(database, 'UPDATE courses SET calendar = ? WHERE id = ?', [
+    JSON.stringify(calendar),
+    id,
+  ])
 }
 
 /** The facts of a course with another calendar than the one it has. */
-export const withCalendar = (facts: Facts, { meetingDays, units }: CourseCalendar, nextTerm: Term | undefined): Facts => {
+export const withCalendar = (
+  facts: Facts,
+  { meetingDays, units }: CourseCalendar,
+  nextTerm: Term | undefined,
+): Facts => {
   const { meetingDays: _, units: __, nextTerm: ___, ...rest } = facts
-  return { ...rest, ...(meetingDays.length > 0 ? { meetingDays } : {}), ...(units.length > 0 ? { units } : {}), ...(nextTerm ? { nextTerm } : {}) }
+  return {
+    ...rest,
+    ...(meetingDays.length > 0 ? { meetingDays } : {}),
+    ...(units.length > 0 ? { units } : {}),
+    ...(nextTerm ? { nextTerm } : {}),
+  }
 }
 
-const factsOf = (row: CourseRow, term: Term, terms: ReadonlyMap<string, Term>, classSections: string[], instructors: Facts['instructors']): Facts => {
+const factsOf = (
+  row: CourseRow,
+  term: Term,
+  terms: ReadonlyMap<string, Term>,
+  classSections: string[],
+  instructors: Facts['instructors'],
+): Facts => {
   const calendar = calendarOf(row)
-  return withCalendar(bareFacts(row, term, classSections, instructors), calendar, calendar.nextTerm === null ? undefined : terms.get(calendar.nextTerm))
+  return withCalendar(
+    bareFacts(row, term, classSections, instructors),
+    calendar,
+    calendar.nextTerm === null ? undefined : terms.get(calendar.nextTerm),
+  )
 }
 
-const bareFacts = (row: CourseRow, term: Term, classSections: string[], instructors: Facts['instructors']): Facts => ({
-  schema: 'wickerframe.facts/1', code: row.code, title: row.title, department: row.department, modality: row.modality, weeks: row.weeks, term,
+const bareFacts = (
+  row: CourseRow,
+  term: Term,
+  classSections: string[],
+  instructors: Facts['instructors'],
+): Facts => ({
+  schema: 'wickerframe.facts/1',
+  code: row.code,
+  title: row.title,
+  department: row.department,
+  modality: row.modality,
+  weeks: row.weeks,
+  term,
   ...(row.session_code === null ? {} : { session: row.session_code }),
-  classSections, classSectionKind: row.class_section_kind, instructors, topics: JSON.parse(row.topics), answers: row.answers === null ? {} : JSON.parse(row.answers), ...(row.room === null ? {} : { room: row.room }),
+  classSections,
+  classSectionKind: row.class_section_kind,
+  instructors,
+  topics: JSON.parse(row.topics),
+  answers: row.answers === null ? {} : JSON.parse(row.answers),
+  ...(row.room === null ? {} : { room: row.room }),
 })
 
 /** Courses somebody may see, by code, with their latest check that holds on a date. */
-export const listCourses = async (database: Database, person: Person | 'system', asOf: string): Promise<StoredCourse[]> => {
+export const listCourses = async (
+  database: Database,
+  person: Person | 'system',
+  asOf: string,
+): Promise<StoredCourse[]> => {
   const visible = visibleTo(person)
-  return readRows(database, await rowsOf<CourseRow>(database, `${select} WHERE ${visible.where} ORDER BY courses.code, courses.id`, [asOf, asOf, ...visible.values]))
+  return readRows(
+    database,
+    await rowsOf<CourseRow>(
+      database,
+      `${select} WHERE ${visible.where} ORDER BY courses.code, courses.id`,
+      [asOf, asOf, ...visible.values],
+    ),
+  )
 }
 
 /** Those of these courses that are there, to be judged: without the check they had. */
-export const findCourses = async (database: Database, courseIds: readonly number[]): Promise<StoredCourse[]> => {
+export const findCourses = async (
+  database: Database,
+  courseIds: readonly number[],
+): Promise<StoredCourse[]> => {
   const ids = anyOf(courseIds)
-  return readRows(database, await rowsOf<CourseRow>(database, `${selectUnchecked} WHERE courses.id IN ${ids.sql}`, ids.values))
+  return readRows(
+    database,
+    await rowsOf<CourseRow>(
+      database,
+      `${selectUnchecked} WHERE courses.id IN ${ids.sql}`,
+      ids.values,
+    ),
+  )
 }
 
 /** One course, or null: not there and not theirs are answered alike. */
-export const findCourse = async (database: Database, id: number, person: Person | 'system', asOf: string): Promise<StoredCourse | null> => {
+export const findCourse = async (
+  database: Database,
+  id: number,
+  person: Person | 'system',
+  asOf: string,
+): Promise<StoredCourse | null> => {
   const visible = visibleTo(person)
-  const rows = await rowsOf<CourseRow>(database, `${select} WHERE courses.id = ? AND ${visible.where}`, [asOf, asOf, id, ...visible.values])
+  const rows = await rowsOf<CourseRow>(
+    database,
+    `${select} WHERE courses.id = ? AND ${visible.where}`,
+    [asOf, asOf, id, ...visible.values],
+  )
   return (await readRows(database, rows))[0] ?? null
 }
 
 /** Under which version a course is judged, with what of newer ones was brought into it. */
-export const JudgedState = z.strictObject({ templateId: z.number().int().nullable(), version: z.number().int().nullable(), brought: BroughtList })
+export const JudgedState = z.strictObject({
+  templateId: z.number().int().nullable(),
+  version: z.number().int().nullable(),
+  brought: BroughtList,
+})
 export type JudgedState = z.output<typeof JudgedState>
 
 /** How a course is judged now, under a lock. */
 export const judgedState = async (database: Database, id: number): Promise<JudgedState> => {
-  const row = await firstRow<{ template_id: number | null; version: number | null; brought: string | null }>(database, 'SELECT template_id, version, brought FROM courses WHERE id = ? FOR UPDATE', [id])
-  return { templateId: row?.template_id ?? null, version: row?.version ?? null, brought: row?.brought === null || row?.brought === undefined ? [] : BroughtList.parse(JSON.parse(row.brought)) }
+  const row = await firstRow<{
+    template_id: number | null
+    version: number | null
+    brought: string | null
+  }>(database, 'SELECT template_id, version, brought FROM courses WHERE id = ? FOR UPDATE', [id])
+  return {
+    templateId: row?.template_id ?? null,
+    version: row?.version ?? null,
+    brought:
+      row?.brought === null || row?.brought === undefined
+        ? []
+        : BroughtList.parse(JSON.parse(row.brought)),
+  }
 }
 
 /** How a course is judged once a version, or a part of one, was brought into it. A part is laid over the version it is under. */
-export const judgedAfter = (present: JudgedState, judged: { templateId: number; version: number; brought: Brought | null }): JudgedState => {
-  if (!judged.brought || present.templateId === null) return { templateId: judged.templateId, version: judged.version, brought: [] }
+export const judgedAfter = (
+  present: JudgedState,
+  judged: { templateId: number; version: number; brought: Brought | null },
+): JudgedState => {
+  if (!judged.brought || present.templateId === null)
+    return { templateId: judged.templateId, version: judged.version, brought: [] }
   const { only, except } = judged.brought
-  return { ...present, brought: [...present.brought, { templateId: judged.templateId, version: judged.version, only: only === null ? null : [...only], except: [...except] }].slice(-20) }
+  return {
+    ...present,
+    brought: [
+      ...present.brought,
+      {
+        templateId: judged.templateId,
+        version: judged.version,
+        only: only === null ? null : [...only],
+        except: [...except],
+      },
+    ].slice(-20),
+  }
 }
 
-export const judgeCourse = async (database: Database, id: number, { templateId, version, brought }: JudgedState): Promise<void> => {
-  await change(database, 'UPDATE courses SET template_id = ?, version = ?, brought = ?, strengths_version = NULL WHERE id = ?', [templateId, version, brought.length === 0 ? null : JSON.stringify(brought), id])
+export const judgeCourse = async (
+  database: Database,
+  id: number,
+  { templateId, version, brought }: JudgedState,
+): Promise<void> => {
+  await change(
+    database,
+    'UPDATE courses SET template_id = ?, version = ?, brought = ?, strengths_version = NULL WHERE id = ?',
+    [templateId, version, brought.length === 0 ? null : JSON.stringify(brought), id],
+  )
 }

@@ -23,15 +23,29 @@ export interface Deployment {
 }
 
 /** Appends a deployment. The same key twice is one deployment. */
-export const recordDeployment = async (database: Database, deployment: Deployment): Promise<boolean> => {
+export const recordDeployment = async (
+  database: Database,
+  deployment: Deployment,
+): Promise<boolean> => {
   const { affected } = await change(
     database,
     `INSERT IGNORE INTO deployments (course_id, number, run_id, mode, template_id, version, deployed_at, deployed_by, engine, idempotency_key, parts, receipt, expansion, undo_record, judged_before)
      SELECT ?, COALESCE(MAX(number), 0) + 1, ?, ?, ?, ?, NOW(3), ?, ?, ?, ?, ?, ?, ?, ? FROM deployments WHERE course_id = ?`,
     [
-      deployment.courseId, deployment.runId, deployment.mode, deployment.templateId, deployment.version, deployment.by, deployment.engine, deployment.idempotencyKey, deployment.counts['create'] ?? 0,
-      JSON.stringify(deployment.counts), pack(deployment.expansion), deployment.undo === null ? null : pack(deployment.undo),
-      deployment.judgedBefore === null ? null : JSON.stringify(deployment.judgedBefore), deployment.courseId,
+      deployment.courseId,
+      deployment.runId,
+      deployment.mode,
+      deployment.templateId,
+      deployment.version,
+      deployment.by,
+      deployment.engine,
+      deployment.idempotencyKey,
+      deployment.counts['create'] ?? 0,
+      JSON.stringify(deployment.counts),
+      pack(deployment.expansion),
+      deployment.undo === null ? null : pack(deployment.undo),
+      deployment.judgedBefore === null ? null : JSON.stringify(deployment.judgedBefore),
+      deployment.courseId,
     ],
   )
   return affected === 1
@@ -45,7 +59,11 @@ export const deploymentsOf = async (database: Database, courseId: number): Promi
      FROM deployments LEFT JOIN templates ON templates.id = deployments.template_id WHERE deployments.course_id = ? ORDER BY deployments.number DESC`,
     [courseId],
   )
-  return rows.map(({ receipt, parts, ...row }) => ({ ...row, at: instantOfRow(row.at), counts: receipt === null ? { create: parts } : (JSON.parse(receipt) as Record<string, number>) }))
+  return rows.map(({ receipt, parts, ...row }) => ({
+    ...row,
+    at: instantOfRow(row.at),
+    counts: receipt === null ? { create: parts } : (JSON.parse(receipt) as Record<string, number>),
+  }))
 }
 
 export interface UndoableDeployment {
@@ -56,8 +74,18 @@ export interface UndoableDeployment {
 }
 
 /** What a run deployed to a course, so that it can be taken back; null when it did nothing there or it is undone already. */
-export const findDeploymentOfRun = async (database: Database, runId: number, courseId: number): Promise<UndoableDeployment | null> => {
-  const row = await firstRow<{ number: number; undo_record: Buffer | null; undone_by: number | null; judged_before: string | null; later: number }>(
+export const findDeploymentOfRun = async (
+  database: Database,
+  runId: number,
+  courseId: number,
+): Promise<UndoableDeployment | null> => {
+  const row = await firstRow<{
+    number: number
+    undo_record: Buffer | null
+    undone_by: number | null
+    judged_before: string | null
+    later: number
+  }>(
     database,
     `SELECT number, undo_record, undone_by, judged_before,
             EXISTS (SELECT 1 FROM deployments AS later WHERE later.course_id = deployments.course_id AND later.number > deployments.number AND later.judged_before IS NOT NULL AND later.undone_by IS NULL) AS later
@@ -66,18 +94,51 @@ export const findDeploymentOfRun = async (database: Database, runId: number, cou
   )
   if (!row || row.undo_record === null || row.undone_by !== null) return null
   const read = readDocument(UndoRecord, unpack(row.undo_record))
-  if (!read.ok) throw new Error(`deployment ${row.number} of course ${courseId} cannot be read: ${JSON.stringify(read.problems[0])}`)
-  return { number: row.number, undo: read.value, judgedBefore: row.judged_before === null || row.later ? null : JudgedState.parse(JSON.parse(row.judged_before)) }
+  if (!read.ok)
+    throw new Error(
+      `deployment ${row.number} of course ${courseId} cannot be read: ${JSON.stringify(read.problems[0])}`,
+    )
+  return {
+    number: row.number,
+    undo: read.value,
+    judgedBefore:
+      row.judged_before === null || row.later
+        ? null
+        : JudgedState.parse(JSON.parse(row.judged_before)),
+  }
 }
 
 /** Courses a run deployed to and that were not taken back yet. */
 export const coursesOfRun = async (database: Database, runId: number): Promise<number[]> =>
-  (await rowsOf<{ course_id: number }>(database, 'SELECT course_id FROM deployments WHERE run_id = ? AND undone_by IS NULL AND undo_record IS NOT NULL ORDER BY course_id', [runId])).map((row) => row.course_id)
+  (
+    await rowsOf<{ course_id: number }>(
+      database,
+      'SELECT course_id FROM deployments WHERE run_id = ? AND undone_by IS NULL AND undo_record IS NOT NULL ORDER BY course_id',
+      [runId],
+    )
+  ).map((row) => row.course_id)
 
-export const markUndone = async (database: Database, courseId: number, number: number, runId: number): Promise<void> => {
-  await change(database, 'UPDATE deployments SET undone_by = ? WHERE course_id = ? AND number = ?', [runId, courseId, number])
+export const markUndone = async (
+  database: Database,
+  courseId: number,
+  number: number,
+  runId: number,
+): Promise<void> => {
+  await change(
+    database,
+    'UPDATE deployments SET undone_by = ? WHERE course_id = ? AND number = ?',
+    [runId, courseId, number],
+  )
 }
 
 /** Whether another run has a change set of this course under way, whose fate is not known. */
-export const hasUnresolvedKey = async (database: Database, courseId: number, exceptTask: number): Promise<boolean> =>
-  (await firstRow(database, "SELECT id FROM tasks WHERE course_id = ? AND id <> ? AND state IN ('sent', 'at-work') AND idempotency_key IS NOT NULL LIMIT 1", [courseId, exceptTask])) !== null
+export const hasUnresolvedKey = async (
+  database: Database,
+  courseId: number,
+  exceptTask: number,
+): Promise<boolean> =>
+  (await firstRow(
+    database,
+    "SELECT id FROM tasks WHERE course_id = ? AND id <> ? AND state IN ('sent', 'at-work') AND idempotency_key IS NOT NULL LIMIT 1",
+    [courseId, exceptTask],
+  )) !== null

@@ -16,12 +16,35 @@ export const sendRunMessages = async (database: Database): Promise<void> => {
   )
 }
 
-export const listMessages = async (database: Database, recipient: string, most = 100): Promise<Message[]> =>
-  (await rowsOf<{ id: number; run: number | null; at: string; subject: string; body: string; readAt: string | null }>(
-    database,
-    'SELECT id, run_id AS run, sent_at AS at, subject, body, read_at AS readAt FROM messages WHERE recipient = ? ORDER BY id DESC LIMIT ?',
-    [recipient, String(most)],
-  )).map(({ readAt, ...row }) => ({ ...row, at: instantOfRow(row.at), read: readAt !== null }))
+export const listMessages = async (
+  database: Database,
+  recipient: string,
+  most = 100,
+): Promise<Message[]> =>
+  (
+    await rowsOf<{
+      id: number
+      run: number | null
+      at: string
+      subject: string
+      body: string
+      readAt: string | null
+    }>(
+      database,
+      'SELECT id, run_id AS run, sent_at AS at, subject, body, read_at AS readAt FROM messages WHERE recipient = ? ORDER BY id DESC LIMIT ?',
+      [recipient, String(most)],
+    )
+  ).map(({ readAt, ...row }) => ({ ...row, at: instantOfRow(row.at), read: readAt !== null }))
 
-export const markRead = async (database: Database, recipient: string, id: number): Promise<boolean> =>
-  (await change(database, 'UPDATE messages SET read_at = COALESCE(read_at, NOW(3)) WHERE id = ? AND recipient = ?', [id, recipient])).affected === 1
+export const markRead = async (
+  database: Database,
+  recipient: string,
+  id: number,
+): Promise<boolean> =>
+  (
+    await change(
+      database,
+      'UPDATE messages SET read_at = COALESCE(read_at, NOW(3)) WHERE id = ? AND recipient = ?',
+      [id, recipient],
+    )
+  ).affected === 1

@@ -26,7 +26,10 @@ const keep = (id: string, html: string): void => {
 }
 
 /** Bodies by their hash: those seen lately, the others from the database. One that is nowhere is left out. */
-export const findBodies = async (database: Database, wanted: Iterable<string>): Promise<Map<string, string>> => {
+export const findBodies = async (
+  database: Database,
+  wanted: Iterable<string>,
+): Promise<Map<string, string>> => {
   const found = new Map<string, string>()
   const missing: string[] = []
   for (const id of new Set(wanted)) {
@@ -36,7 +39,11 @@ export const findBodies = async (database: Database, wanted: Iterable<string>): 
   }
   for (let i = 0; i < missing.length; i += mostAsked) {
     const part = anyOf(missing.slice(i, i + mostAsked))
-    for (const row of await rowsOf<{ hash: string; html: string }>(database, `SELECT hash, html FROM page_bodies WHERE hash IN ${part.sql}`, part.values)) {
+    for (const row of await rowsOf<{ hash: string; html: string }>(
+      database,
+      `SELECT hash, html FROM page_bodies WHERE hash IN ${part.sql}`,
+      part.values,
+    )) {
       found.set(row.hash, row.html)
       saved.add(row.hash)
       if (readOnce.has(row.hash)) keep(row.hash, row.html)
@@ -73,7 +80,11 @@ export const courseBodies = (): CourseBodies => {
     },
     htmlOf: (id) => asked.get(id) ?? loaded.get(id),
     load: async (database, wanted) => {
-      for (const [id, html] of await findBodies(database, wanted.filter((id) => !asked.has(id)))) loaded.set(id, html)
+      for (const [id, html] of await findBodies(
+        database,
+        wanted.filter((id) => !asked.has(id)),
+      ))
+        loaded.set(id, html)
     },
   }
 }
@@ -82,11 +93,18 @@ export const courseBodies = (): CourseBodies => {
  * Keeps page bodies by their hash. In the order of their hashes, so that two that store at once never wait for each other in
  * a circle. Called outside the transaction that refers to them: a body nobody refers to harms nobody.
  */
-export const savePageBodies = async (database: Database, bodies: ReadonlyMap<string, string>): Promise<void> => {
+export const savePageBodies = async (
+  database: Database,
+  bodies: ReadonlyMap<string, string>,
+): Promise<void> => {
   const sorted = [...bodies].filter(([id]) => !saved.has(id)).sort(([a], [b]) => (a < b ? -1 : 1))
   for (let i = 0; i < sorted.length; i += 50) {
     const part = sorted.slice(i, i + 50)
-    await change(database, `INSERT IGNORE INTO page_bodies (hash, html) VALUES ${part.map(() => '(?, ?)').join(', ')}`, part.flat())
+    await change(
+      database,
+      `INSERT IGNORE INTO page_bodies (hash, html) VALUES ${part.map(() => '(?, ?)').join(', ')}`,
+      part.flat(),
+    )
   }
   if (saved.size > mostSaved) saved.clear()
   for (const [id, html] of sorted) {

@@ -14,7 +14,10 @@ const sessionHours = 12
 const failuresAllowed = 8
 const failureMinutes = 10
 
-export const addPerson = async (database: Database, person: Omit<Person, 'id'> & { password: string }): Promise<void> => {
+export const addPerson = async (
+  database: Database,
+  person: Omit<Person, 'id'> & { password: string },
+): Promise<void> => {
   await change(
     database,
     'INSERT INTO people (email, name, role, password_hash) VALUES (?, ?, ?, ?) ON DUPLICATE KEY UPDATE name = VALUES(name), role = VALUES(role)',
@@ -26,7 +29,11 @@ export const addPerson = async (database: Database, person: Omit<Person, 'id'> &
 const nobody = hash(randomBytes(16).toString('hex'))
 
 /** Signs somebody in. `throttled` after too many failures for one address in ten minutes. */
-export const signIn = async (database: Database, email: string, password: string): Promise<{ token: string; person: Person } | 'wrong' | 'throttled'> => {
+export const signIn = async (
+  database: Database,
+  email: string,
+  password: string,
+): Promise<{ token: string; person: Person } | 'wrong' | 'throttled'> => {
   const address = email.trim().toLowerCase()
   const failures = await firstRow<{ count: number }>(
     database,
@@ -34,15 +41,25 @@ export const signIn = async (database: Database, email: string, password: string
     [address, -failureMinutes],
   )
   if (Number(failures?.count) >= failuresAllowed) return 'throttled'
-  const found = await firstRow<Person & { password_hash: string }>(database, 'SELECT id, email, name, role, password_hash FROM people WHERE email = ?', [address])
+  const found = await firstRow<Person & { password_hash: string }>(
+    database,
+    'SELECT id, email, name, role, password_hash FROM people WHERE email = ?',
+    [address],
+  )
   const right = await verify(found?.password_hash ?? (await nobody), password)
   if (!found || !right) {
-    await change(database, 'INSERT INTO sign_in_failures (email, failed_at) VALUES (?, NOW(3))', [address])
+    await change(database, 'INSERT INTO sign_in_failures (email, failed_at) VALUES (?, NOW(3))', [
+      address,
+    ])
     return 'wrong'
   }
   const token = randomBytes(32).toString('base64url')
   await change(database, 'DELETE FROM sessions WHERE expires_at < NOW(3)')
-  await change(database, 'INSERT INTO sessions (token_hash, person_id, expires_at) VALUES (?, ?, TIMESTAMPADD(HOUR, ?, NOW(3)))', [tokenHash(token), found.id, sessionHours])
+  await change(
+    database,
+    'INSERT INTO sessions (token_hash, person_id, expires_at) VALUES (?, ?, TIMESTAMPADD(HOUR, ?, NOW(3)))',
+    [tokenHash(token), found.id, sessionHours],
+  )
   const { password_hash: _, ...person } = found
   return { token, person }
 }

@@ -4,25 +4,55 @@ import type { RosterCourse } from '@wickerframe/interchange'
 import { change, firstRow, inTransaction, rowsOf, type Database } from '@wickerframe/storage'
 import { recordAudit } from './audit.ts'
 
-const fields = ['code', 'title', 'term_code', 'session_code', 'department', 'modality', 'weeks', 'status', 'class_section_kind'] as const
+const fields = [
+  'code',
+  'title',
+  'term_code',
+  'session_code',
+  'department',
+  'modality',
+  'weeks',
+  'status',
+  'class_section_kind',
+] as const
 type Stored = Record<(typeof fields)[number], string | number | null> & { id: number }
 
-const wantedOf = (course: RosterCourse): Record<(typeof fields)[number], string | number | null> => ({
-  code: course.code, title: course.title, term_code: course.term, session_code: course.session, department: course.department,
-  modality: course.modality, weeks: course.weeks, status: course.status, class_section_kind: course.classSectionKind,
+const wantedOf = (
+  course: RosterCourse,
+): Record<(typeof fields)[number], string | number | null> => ({
+  code: course.code,
+  title: course.title,
+  term_code: course.term,
+  session_code: course.session,
+  department: course.department,
+  modality: course.modality,
+  weeks: course.weeks,
+  status: course.status,
+  class_section_kind: course.classSectionKind,
 })
 
 /**
  * Brings roster courses in: new ones are added, known ones (by platform course id) changed only where they differ.
  * A dry import is rolled back and says what it would do.
  */
-export const importRoster = async (pool: Pool, courses: readonly RosterCourse[], topicsOf: (course: RosterCourse) => Record<string, string>, who: string, dry: boolean): Promise<Pick<RosterReport, 'added' | 'changed' | 'unchanged' | 'changes'>> => {
+export const importRoster = async (
+  pool: Pool,
+  courses: readonly RosterCourse[],
+  topicsOf: (course: RosterCourse) => Record<string, string>,
+  who: string,
+  dry: boolean,
+): Promise<Pick<RosterReport, 'added' | 'changed' | 'unchanged' | 'changes'>> => {
   const report = { added: 0, changed: 0, unchanged: 0, changes: [] as RosterReport['changes'] }
   const work = async (database: Database) => {
     Object.assign(report, { added: 0, changed: 0, unchanged: 0, changes: [] })
     for (const course of courses) await importOne(database, course, topicsOf(course), report)
     if (dry) throw new Dry()
-    await recordAudit(database, { who, what: 'roster imported', subject: `${courses.length} courses`, to: { added: report.added, changed: report.changed } })
+    await recordAudit(database, {
+      who,
+      what: 'roster imported',
+      subject: `${courses.length} courses`,
+      to: { added: report.added, changed: report.changed },
+    })
   }
   await inTransaction(pool, work).catch((cause: unknown) => {
     if (!(cause instanceof Dry)) throw cause
@@ -32,9 +62,18 @@ export const importRoster = async (pool: Pool, courses: readonly RosterCourse[],
 
 class Dry extends Error {}
 
-const importOne = async (database: Database, course: RosterCourse, topics: Record<string, string>, report: Pick<RosterReport, 'added' | 'changed' | 'unchanged' | 'changes'>): Promise<void> => {
+const importOne = async (
+  database: Database,
+  course: RosterCourse,
+  topics: Record<string, string>,
+  report: Pick<RosterReport, 'added' | 'changed' | 'unchanged' | 'changes'>,
+): Promise<void> => {
   const wanted = wantedOf(course)
-  const stored = await firstRow<Stored>(database, `SELECT id, ${fields.join(', ')} FROM courses WHERE platform_id = ? FOR UPDATE`, [course.platformId])
+  const stored = await firstRow<Stored>(
+    database,
+    `SELECT id, ${fields.join(', ')} FROM courses WHERE platform_id = ? FOR UPDATE`,
+    [course.platformId],
+  )
   if (!stored) {
     const { id } = await change(
       database,
@@ -47,27 +86,73 @@ const importOne = async (database: Database, course: RosterCourse, topics: Recor
   }
   const name = `${course.code} ${course.title}`
   const differing = fields.filter((field) => stored[field] !== wanted[field])
-  const changes = differing.map((field) => ({ line: course.line, course: name, field: field.replaceAll('_', ' '), from: String(stored[field] ?? ''), to: String(wanted[field] ?? '') }))
-  const sections = (await rowsOf<{ name: string }>(database, 'SELECT name FROM class_sections WHERE course_id = ? ORDER BY name', [stored.id])).map((row) => row.name)
-  const people = (await rowsOf<{ email: string; name: string }>(database, 'SELECT email, name FROM course_instructors WHERE course_id = ? ORDER BY position', [stored.id])).map((row) => `${row.name} <${row.email}>`)
+  const changes = differing.map((field) => ({
+    line: course.line,
+    course: name,
+    field: field.replaceAll('_', ' '),
+    from: String(stored[field] ?? ''),
+    to: String(wanted[field] ?? ''),
+  }))
+  const sections = (
+    await rowsOf<{ name: string }>(
+      database,
+      'SELECT name FROM class_sections WHERE course_id = ? ORDER BY name',
+      [stored.id],
+    )
+  ).map((row) => row.name)
+  const people = (
+    await rowsOf<{ email: string; name: string }>(
+      database,
+      'SELECT email, name FROM course_instructors WHERE course_id = ? ORDER BY position',
+      [stored.id],
+    )
+  ).map((row) => `${row.name} <${row.email}>`)
   const wantedSections = course.classSections.toSorted()
   const wantedPeople = course.instructors.map((person) => `${person.name} <${person.email}>`)
-  if (sections.join() !== wantedSections.join()) changes.push({ line: course.line, course: name, field: 'class sections', from: sections.join(', '), to: wantedSections.join(', ') })
-  if (people.join() !== wantedPeople.join()) changes.push({ line: course.line, course: name, field: 'instructors', from: people.join(', '), to: wantedPeople.join(', ') })
+  if (sections.join() !== wantedSections.join())
+    changes.push({
+      line: course.line,
+      course: name,
+      field: 'class sections',
+      from: sections.join(', '),
+      to: wantedSections.join(', '),
+    })
+  if (people.join() !== wantedPeople.join())
+    changes.push({
+      line: course.line,
+      course: name,
+      field: 'instructors',
+      from: people.join(', '),
+      to: wantedPeople.join(', '),
+    })
   if (changes.length === 0) {
     report.unchanged += 1
     return
   }
-  if (differing.length > 0) await change(database, `UPDATE courses SET ${differing.map((field) => `${field} = ?`).join(', ')} WHERE id = ?`, [...differing.map((field) => wanted[field]), stored.id])
+  if (differing.length > 0)
+    await change(
+      database,
+      `UPDATE courses SET ${differing.map((field) => `${field} = ?`).join(', ')} WHERE id = ?`,
+      [...differing.map((field) => wanted[field]), stored.id],
+    )
   await replacePeople(database, stored.id, course)
   report.changed += 1
   report.changes.push(...changes)
 }
 
-const replacePeople = async (database: Database, id: number, course: RosterCourse): Promise<void> => {
+const replacePeople = async (
+  database: Database,
+  id: number,
+  course: RosterCourse,
+): Promise<void> => {
   await change(database, 'DELETE FROM class_sections WHERE course_id = ?', [id])
   await change(database, 'DELETE FROM course_instructors WHERE course_id = ?', [id])
-  for (const name of course.classSections) await change(database, 'INSERT INTO class_sections (course_id, name) VALUES (?, ?)', [id, name])
+  for (const name of course.classSections)
+    await change(database, 'INSERT INTO class_sections (course_id, name) VALUES (?, ?)', [id, name])
   for (const [position, person] of course.instructors.entries())
-    await change(database, 'INSERT INTO course_instructors (course_id, email, name, position) VALUES (?, ?, ?, ?)', [id, person.email, person.name, position])
+    await change(
+      database,
+      'INSERT INTO course_instructors (course_id, email, name, position) VALUES (?, ?, ?, ?)',
+      [id, person.email, person.name, position],
+    )
 }

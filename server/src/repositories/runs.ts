@@ -1,6 +1,18 @@
 import type { Pool } from 'mysql2/promise'
 import { readDocument, type Decision } from '@wickerframe/core'
-import { RolloutOrder, taskStates, type DecideRequest, type PlanSummary, type ProposedRename, type RolloutRequest, type RunDetail, type RunSummary, type RunTask, type ShapeGroup, type TaskState } from '@wickerframe/contract'
+import {
+  RolloutOrder,
+  taskStates,
+  type DecideRequest,
+  type PlanSummary,
+  type ProposedRename,
+  type RolloutRequest,
+  type RunDetail,
+  type RunSummary,
+  type RunTask,
+  type ShapeGroup,
+  type TaskState,
+} from '@wickerframe/contract'
 import { change, firstRow, inTransaction, rowsOf, type Database } from '@wickerframe/storage'
 import { recordAudit } from './audit.ts'
 import { instantOfRow } from './moment.ts'
@@ -33,25 +45,48 @@ const orderOf = (text: string | null): StoredOrder | null => {
   if (text === null) return null
   const stored = JSON.parse(text) as StoredOrder
   const read = readDocument(RolloutOrder, stored.order)
-  if (!read.ok) throw new Error(`a rollout's order cannot be read: ${JSON.stringify(read.problems[0])}`)
+  if (!read.ok)
+    throw new Error(`a rollout's order cannot be read: ${JSON.stringify(read.problems[0])}`)
   return { ...stored, order: read.value }
 }
 
 export const createRun = async (pool: Pool, run: NewRun): Promise<number> =>
   inTransaction(pool, async (database) => {
-    const { id } = await change(database, 'INSERT INTO runs (kind, state, title, created_by, created_at, as_of, template_id, version, rollout_order) VALUES (?, ?, ?, ?, NOW(3), ?, ?, ?, ?)', [
-      run.kind, run.state ?? 'running', run.title, run.by, run.asOf, run.templateId, run.version, run.rollout ? JSON.stringify(run.rollout) : null,
-    ])
+    const { id } = await change(
+      database,
+      'INSERT INTO runs (kind, state, title, created_by, created_at, as_of, template_id, version, rollout_order) VALUES (?, ?, ?, ?, NOW(3), ?, ?, ?, ?)',
+      [
+        run.kind,
+        run.state ?? 'running',
+        run.title,
+        run.by,
+        run.asOf,
+        run.templateId,
+        run.version,
+        run.rollout ? JSON.stringify(run.rollout) : null,
+      ],
+    )
     const state = run.state === 'planning' ? 'to-plan' : 'waiting'
     for (let i = 0; i < run.tasks.length; i += 200) {
       const part = run.tasks.slice(i, i + 200)
       await change(
         database,
         `INSERT INTO tasks (run_id, course_id, state, next_at, source_course_id, proposal) VALUES ${part.map(() => '(?, ?, ?, NOW(3), ?, ?)').join(', ')}`,
-        part.flatMap((task) => [id, task.courseId, state, task.sourceCourseId ?? null, task.proposal ? JSON.stringify(task.proposal) : null]),
+        part.flatMap((task) => [
+          id,
+          task.courseId,
+          state,
+          task.sourceCourseId ?? null,
+          task.proposal ? JSON.stringify(task.proposal) : null,
+        ]),
       )
     }
-    await recordAudit(database, { who: run.by, what: `${run.kind} ${run.state === 'planned' || run.state === 'planning' ? 'planned' : 'begun'}`, subject: `run ${id}`, to: { title: run.title, courses: run.tasks.length } })
+    await recordAudit(database, {
+      who: run.by,
+      what: `${run.kind} ${run.state === 'planned' || run.state === 'planning' ? 'planned' : 'begun'}`,
+      subject: `run ${id}`,
+      to: { title: run.title, courses: run.tasks.length },
+    })
     return id
   })
 
@@ -119,7 +154,11 @@ const mostCandidates = 24
  * of them is locked by its key, so that many workers never wait for each other nor lock what they do not take.
  * @param worker name of the process that works on it, for those who look after many
  */
-export const claimTask = async (pool: Pool, leaseSeconds: number, worker: string): Promise<ClaimedTask | null> => {
+export const claimTask = async (
+  pool: Pool,
+  leaseSeconds: number,
+  worker: string,
+): Promise<ClaimedTask | null> => {
   for (const { state, run, of } of due) {
     const candidates = await rowsOf<{ id: number }>(
       pool,
@@ -127,13 +166,27 @@ export const claimTask = async (pool: Pool, leaseSeconds: number, worker: string
       [state, String(mostCandidates)],
     )
     if (candidates.length === 0) continue
-    const claimed = await claimOneOf(pool, leaseSeconds, worker, state, of, candidates.map((row) => row.id))
+    const claimed = await claimOneOf(
+      pool,
+      leaseSeconds,
+      worker,
+      state,
+      of,
+      candidates.map((row) => row.id),
+    )
     if (claimed) return claimed
   }
   return null
 }
 
-const claimOneOf = (pool: Pool, leaseSeconds: number, worker: string, state: TaskState, of: string, ids: readonly number[]): Promise<ClaimedTask | null> =>
+const claimOneOf = (
+  pool: Pool,
+  leaseSeconds: number,
+  worker: string,
+  state: TaskState,
+  of: string,
+  ids: readonly number[],
+): Promise<ClaimedTask | null> =>
   inTransaction(pool, async (database) => {
     const row = await firstRow<ClaimRow>(
       database,
@@ -143,38 +196,117 @@ const claimOneOf = (pool: Pool, leaseSeconds: number, worker: string, state: Tas
       [...ids, state],
     )
     // The run is read without a lock: it is shared by all who claim. One that was paused in this moment runs one task more.
-    const run = row && (await firstRow<RunOfTask>(database, 'SELECT kind, created_by, as_of, template_id, version, rollout_order FROM runs WHERE id = ?', [row.run_id]))
+    const run =
+      row &&
+      (await firstRow<RunOfTask>(
+        database,
+        'SELECT kind, created_by, as_of, template_id, version, rollout_order FROM runs WHERE id = ?',
+        [row.run_id],
+      ))
     if (!row || !run) return null
-    await change(database, 'UPDATE tasks SET state = ?, attempts = attempts + 1, lease_epoch = lease_epoch + 1, lease_until = TIMESTAMPADD(SECOND, ?, NOW(3)), worked_by = ? WHERE id = ?', [row.state === 'sent' ? 'sent' : 'at-work', leaseSeconds, worker, row.id])
+    await change(
+      database,
+      'UPDATE tasks SET state = ?, attempts = attempts + 1, lease_epoch = lease_epoch + 1, lease_until = TIMESTAMPADD(SECOND, ?, NOW(3)), worked_by = ? WHERE id = ?',
+      [row.state === 'sent' ? 'sent' : 'at-work', leaseSeconds, worker, row.id],
+    )
     return {
-      id: row.id, runId: row.run_id, courseId: row.course_id, epoch: row.lease_epoch + 1, attempts: row.attempts + 1, kind: run.kind, by: run.created_by, asOf: run.as_of,
-      templateId: run.template_id, version: run.version, planDigest: row.plan_digest, proposal: row.proposal, toPlan: row.state === 'to-plan',
-      rollout: orderOf(run.rollout_order), decisions: row.decisions === null ? {} : (JSON.parse(row.decisions) as Record<string, Decision>), sourceCourseId: row.source_course_id,
-      sent: row.idempotency_key !== null && row.payload !== null && row.payload_digest !== null ? { key: row.idempotency_key, payloadDigest: row.payload_digest, payload: unpackText(row.payload) } : null,
-      prepared: row.idempotency_key === null && row.payload !== null && row.prepared_for !== null && row.state === 'waiting' ? { inputs: row.prepared_for, payload: unpackText(row.payload) } : null,
+      id: row.id,
+      runId: row.run_id,
+      courseId: row.course_id,
+      epoch: row.lease_epoch + 1,
+      attempts: row.attempts + 1,
+      kind: run.kind,
+      by: run.created_by,
+      asOf: run.as_of,
+      templateId: run.template_id,
+      version: run.version,
+      planDigest: row.plan_digest,
+      proposal: row.proposal,
+      toPlan: row.state === 'to-plan',
+      rollout: orderOf(run.rollout_order),
+      decisions:
+        row.decisions === null ? {} : (JSON.parse(row.decisions) as Record<string, Decision>),
+      sourceCourseId: row.source_course_id,
+      sent:
+        row.idempotency_key !== null && row.payload !== null && row.payload_digest !== null
+          ? {
+              key: row.idempotency_key,
+              payloadDigest: row.payload_digest,
+              payload: unpackText(row.payload),
+            }
+          : null,
+      prepared:
+        row.idempotency_key === null &&
+        row.payload !== null &&
+        row.prepared_for !== null &&
+        row.state === 'waiting'
+          ? { inputs: row.prepared_for, payload: unpackText(row.payload) }
+          : null,
     }
   })
 
 /** What a task that was at work goes back to. */
-const restingState = "IF(tasks.idempotency_key IS NOT NULL, 'sent', IF(runs.state = 'planning', 'to-plan', 'waiting'))"
+const restingState =
+  "IF(tasks.idempotency_key IS NOT NULL, 'sent', IF(runs.state = 'planning', 'to-plan', 'waiting'))"
 
 /** Takes back tasks whose worker is gone. One that had sent something stays `sent`: its fate must be asked for. */
 export const collectExpired = async (database: Database): Promise<number> =>
-  (await change(database, `UPDATE tasks JOIN runs ON runs.id = tasks.run_id SET tasks.state = ${restingState}, tasks.lease_until = NULL WHERE tasks.state = 'at-work' AND tasks.lease_until < NOW(3)`)).affected
+  (
+    await change(
+      database,
+      `UPDATE tasks JOIN runs ON runs.id = tasks.run_id SET tasks.state = ${restingState}, tasks.lease_until = NULL WHERE tasks.state = 'at-work' AND tasks.lease_until < NOW(3)`,
+    )
+  ).affected
 
-export const renewLease = async (database: Database, task: ClaimedTask, leaseSeconds: number): Promise<boolean> =>
-  (await change(database, 'UPDATE tasks SET lease_until = TIMESTAMPADD(SECOND, ?, NOW(3)) WHERE id = ? AND lease_epoch = ?', [leaseSeconds, task.id, task.epoch])).affected === 1
+export const renewLease = async (
+  database: Database,
+  task: ClaimedTask,
+  leaseSeconds: number,
+): Promise<boolean> =>
+  (
+    await change(
+      database,
+      'UPDATE tasks SET lease_until = TIMESTAMPADD(SECOND, ?, NOW(3)) WHERE id = ? AND lease_epoch = ?',
+      [leaseSeconds, task.id, task.epoch],
+    )
+  ).affected === 1
 
 /** Writes the key down under which what was made ready is sent, before it is. False when the lease was lost. */
-export const markPreparedSent = async (database: Database, task: ClaimedTask, key: string, payloadDigest: string): Promise<boolean> =>
-  (await change(database, "UPDATE tasks SET state = 'sent', idempotency_key = ?, payload_digest = ? WHERE id = ? AND lease_epoch = ? AND payload IS NOT NULL", [key, payloadDigest, task.id, task.epoch])).affected === 1
+export const markPreparedSent = async (
+  database: Database,
+  task: ClaimedTask,
+  key: string,
+  payloadDigest: string,
+): Promise<boolean> =>
+  (
+    await change(
+      database,
+      "UPDATE tasks SET state = 'sent', idempotency_key = ?, payload_digest = ? WHERE id = ? AND lease_epoch = ? AND payload IS NOT NULL",
+      [key, payloadDigest, task.id, task.epoch],
+    )
+  ).affected === 1
 
 /** Writes the key and the payload down, before anything is sent. False when the lease was lost. */
-export const markSent = async (database: Database, task: ClaimedTask, sent: NonNullable<ClaimedTask['sent']>): Promise<boolean> =>
-  (await change(database, "UPDATE tasks SET state = 'sent', idempotency_key = ?, payload_digest = ?, payload = ? WHERE id = ? AND lease_epoch = ?", [sent.key, sent.payloadDigest, packText(sent.payload), task.id, task.epoch])).affected === 1
+export const markSent = async (
+  database: Database,
+  task: ClaimedTask,
+  sent: NonNullable<ClaimedTask['sent']>,
+): Promise<boolean> =>
+  (
+    await change(
+      database,
+      "UPDATE tasks SET state = 'sent', idempotency_key = ?, payload_digest = ?, payload = ? WHERE id = ? AND lease_epoch = ?",
+      [sent.key, sent.payloadDigest, packText(sent.payload), task.id, task.epoch],
+    )
+  ).affected === 1
 
 /** Ends a task, in the transaction of what it did. False when the lease was lost, and then nothing of it may be kept. */
-export const finishTask = async (database: Database, task: ClaimedTask, state: 'done' | 'failed' | 'held' | 'planned', message: string): Promise<boolean> => {
+export const finishTask = async (
+  database: Database,
+  task: ClaimedTask,
+  state: 'done' | 'failed' | 'held' | 'planned',
+  message: string,
+): Promise<boolean> => {
   const { affected } = await change(
     database,
     "UPDATE tasks SET state = ?, message = ?, finished_at = NOW(3), lease_until = NULL, payload = IF(? = 'planned', payload, NULL), idempotency_key = IF(? = 'done', idempotency_key, NULL) WHERE id = ? AND lease_epoch = ? AND state IN ('at-work', 'sent')",
@@ -184,7 +316,12 @@ export const finishTask = async (database: Database, task: ClaimedTask, state: '
 }
 
 /** Puts a task back for later: what was sent stays sent, so that the same key asks again. */
-export const postponeTask = async (database: Database, task: ClaimedTask, seconds: number, message: string): Promise<void> => {
+export const postponeTask = async (
+  database: Database,
+  task: ClaimedTask,
+  seconds: number,
+  message: string,
+): Promise<void> => {
   await change(
     database,
     `UPDATE tasks JOIN runs ON runs.id = tasks.run_id SET tasks.state = ${restingState}, tasks.lease_until = NULL, tasks.next_at = TIMESTAMPADD(MICROSECOND, ?, NOW(3)), tasks.message = ? WHERE tasks.id = ? AND tasks.lease_epoch = ?`,
@@ -194,25 +331,60 @@ export const postponeTask = async (database: Database, task: ClaimedTask, second
 
 /** Forgets a key that was refused or voided, so that the task plans anew. */
 export const forgetKey = async (database: Database, task: ClaimedTask): Promise<boolean> =>
-  (await change(database, "UPDATE tasks SET state = 'at-work', idempotency_key = NULL, payload = NULL, payload_digest = NULL WHERE id = ? AND lease_epoch = ?", [task.id, task.epoch])).affected === 1
+  (
+    await change(
+      database,
+      "UPDATE tasks SET state = 'at-work', idempotency_key = NULL, payload = NULL, payload_digest = NULL WHERE id = ? AND lease_epoch = ?",
+      [task.id, task.epoch],
+    )
+  ).affected === 1
 
 /**
  * Keeps what the plan of a task comes to.
  * @param prepared what would be sent, as text, and a digest of all it was planned from; null: it is worked out when it is run
  */
-export const keepPlan = async (database: Database, task: ClaimedTask, summary: PlanSummary, prepared: { inputs: string; payload: string } | null): Promise<void> => {
-  await change(database, 'UPDATE tasks SET plan_summary = ?, plan_shape = ?, plan_digest = ?, payload = ?, prepared_for = ? WHERE id = ? AND lease_epoch = ?', [
-    JSON.stringify(summary), summary.shape, summary.digest, prepared === null ? null : packText(prepared.payload), prepared?.inputs ?? null, task.id, task.epoch,
-  ])
+export const keepPlan = async (
+  database: Database,
+  task: ClaimedTask,
+  summary: PlanSummary,
+  prepared: { inputs: string; payload: string } | null,
+): Promise<void> => {
+  await change(
+    database,
+    'UPDATE tasks SET plan_summary = ?, plan_shape = ?, plan_digest = ?, payload = ?, prepared_for = ? WHERE id = ? AND lease_epoch = ?',
+    [
+      JSON.stringify(summary),
+      summary.shape,
+      summary.digest,
+      prepared === null ? null : packText(prepared.payload),
+      prepared?.inputs ?? null,
+      task.id,
+      task.epoch,
+    ],
+  )
 }
 
 /** Revision of what was deployed to a course, under a lock: raised with every deployment, so that nobody plans on an old one. */
 export const lockBaseRevision = async (database: Database, courseId: number): Promise<number> =>
-  (await firstRow<{ base_revision: number }>(database, 'SELECT base_revision FROM courses WHERE id = ? FOR UPDATE', [courseId]))?.base_revision ?? 0
+  (
+    await firstRow<{ base_revision: number }>(
+      database,
+      'SELECT base_revision FROM courses WHERE id = ? FOR UPDATE',
+      [courseId],
+    )
+  )?.base_revision ?? 0
 export const baseRevision = async (database: Database, courseId: number): Promise<number> =>
-  (await firstRow<{ base_revision: number }>(database, 'SELECT base_revision FROM courses WHERE id = ?', [courseId]))?.base_revision ?? 0
+  (
+    await firstRow<{ base_revision: number }>(
+      database,
+      'SELECT base_revision FROM courses WHERE id = ?',
+      [courseId],
+    )
+  )?.base_revision ?? 0
 export const raiseBaseRevision = async (database: Database, courseId: number): Promise<void> => {
-  await change(database, 'UPDATE courses SET base_revision = base_revision + 1 WHERE id = ?', [courseId])
+  await change(database, 'UPDATE courses SET base_revision = base_revision + 1 WHERE id = ?', [
+    courseId,
+  ])
 }
 
 /**
@@ -220,9 +392,18 @@ export const raiseBaseRevision = async (database: Database, courseId: number): P
  * two tasks that end together would each see the other still open.
  */
 export const closeFinishedRun = async (database: Database, id: number): Promise<void> => {
-  const open = async (states: readonly TaskState[]) => (await firstRow(database, `SELECT 1 AS yes FROM tasks WHERE run_id = ? AND state IN (${states.map(() => '?').join(', ')}) LIMIT 1`, [id, ...states])) !== null
+  const open = async (states: readonly TaskState[]) =>
+    (await firstRow(
+      database,
+      `SELECT 1 AS yes FROM tasks WHERE run_id = ? AND state IN (${states.map(() => '?').join(', ')}) LIMIT 1`,
+      [id, ...states],
+    )) !== null
   if (await open(['waiting', 'at-work', 'sent', 'to-plan'])) return
-  await change(database, "UPDATE runs SET state = 'planned' WHERE id = ? AND state = 'planning' AND NOT EXISTS (SELECT 1 FROM tasks WHERE tasks.run_id = runs.id AND tasks.state IN ('to-plan', 'at-work'))", [id])
+  await change(
+    database,
+    "UPDATE runs SET state = 'planned' WHERE id = ? AND state = 'planning' AND NOT EXISTS (SELECT 1 FROM tasks WHERE tasks.run_id = runs.id AND tasks.state IN ('to-plan', 'at-work'))",
+    [id],
+  )
   await change(
     database,
     "UPDATE runs SET state = 'done', finished_at = NOW(3) WHERE id = ? AND state = 'running' AND NOT EXISTS (SELECT 1 FROM tasks WHERE tasks.run_id = runs.id AND tasks.state IN ('waiting', 'at-work', 'sent'))",
@@ -233,7 +414,11 @@ export const closeFinishedRun = async (database: Database, id: number): Promise<
 
 /** Ends whatever runs are finished, also those whose worker was killed before it could. */
 export const closeFinishedRuns = async (database: Database): Promise<void> => {
-  for (const { id } of await rowsOf<{ id: number }>(database, "SELECT id FROM runs WHERE state IN ('running', 'planning')")) await closeFinishedRun(database, id)
+  for (const { id } of await rowsOf<{ id: number }>(
+    database,
+    "SELECT id FROM runs WHERE state IN ('running', 'planning')",
+  ))
+    await closeFinishedRun(database, id)
 }
 
 interface RunRow {
@@ -246,12 +431,25 @@ interface RunRow {
   finishedAt: string | null
   asOf: string | null
 }
-const runColumns = 'id, kind, state, title, created_by AS `by`, created_at AS createdAt, finished_at AS finishedAt, as_of AS asOf'
+const runColumns =
+  'id, kind, state, title, created_by AS `by`, created_at AS createdAt, finished_at AS finishedAt, as_of AS asOf'
 
-const countsOf = async (database: Database, runIds: readonly number[]): Promise<Map<number, Record<TaskState, number>>> => {
-  const counts = new Map(runIds.map((id) => [id, Object.fromEntries(taskStates.map((state) => [state, 0])) as Record<TaskState, number>]))
+const countsOf = async (
+  database: Database,
+  runIds: readonly number[],
+): Promise<Map<number, Record<TaskState, number>>> => {
+  const counts = new Map(
+    runIds.map((id) => [
+      id,
+      Object.fromEntries(taskStates.map((state) => [state, 0])) as Record<TaskState, number>,
+    ]),
+  )
   if (runIds.length === 0) return counts
-  const rows = await rowsOf<{ run_id: number; state: TaskState; count: number }>(database, `SELECT run_id, state, COUNT(*) AS count FROM tasks WHERE run_id IN (${runIds.map(() => '?').join(', ')}) GROUP BY run_id, state`, [...runIds])
+  const rows = await rowsOf<{ run_id: number; state: TaskState; count: number }>(
+    database,
+    `SELECT run_id, state, COUNT(*) AS count FROM tasks WHERE run_id IN (${runIds.map(() => '?').join(', ')}) GROUP BY run_id, state`,
+    [...runIds],
+  )
   for (const row of rows) {
     const one = counts.get(row.run_id)
     if (one) one[row.state] = Number(row.count)
@@ -260,12 +458,26 @@ const countsOf = async (database: Database, runIds: readonly number[]): Promise<
 }
 
 const summaryOf = (row: RunRow, counts: Record<TaskState, number>): RunSummary => ({
-  ...row, createdAt: instantOfRow(row.createdAt), finishedAt: row.finishedAt === null ? null : instantOfRow(row.finishedAt), counts,
+  ...row,
+  createdAt: instantOfRow(row.createdAt),
+  finishedAt: row.finishedAt === null ? null : instantOfRow(row.finishedAt),
+  counts,
 })
 
-export const listRuns = async (database: Database, kinds: readonly RunSummary['kind'][], most = 50): Promise<RunSummary[]> => {
-  const rows = await rowsOf<RunRow>(database, `SELECT ${runColumns} FROM runs WHERE kind IN (${kinds.map(() => '?').join(', ')}) ORDER BY id DESC LIMIT ?`, [...kinds, String(most)])
-  const counts = await countsOf(database, rows.map((row) => row.id))
+export const listRuns = async (
+  database: Database,
+  kinds: readonly RunSummary['kind'][],
+  most = 50,
+): Promise<RunSummary[]> => {
+  const rows = await rowsOf<RunRow>(
+    database,
+    `SELECT ${runColumns} FROM runs WHERE kind IN (${kinds.map(() => '?').join(', ')}) ORDER BY id DESC LIMIT ?`,
+    [...kinds, String(most)],
+  )
+  const counts = await countsOf(
+    database,
+    rows.map((row) => row.id),
+  )
   return rows.flatMap((row) => {
     const one = counts.get(row.id)
     return one ? [summaryOf(row, one)] : []
@@ -276,10 +488,21 @@ export const listRuns = async (database: Database, kinds: readonly RunSummary['k
 const mostTasksTold = 400
 
 export const findRun = async (database: Database, id: number): Promise<RunDetail | null> => {
-  const row = await firstRow<RunRow & { rollout_order: string | null }>(database, `SELECT ${runColumns}, rollout_order FROM runs WHERE id = ?`, [id])
+  const row = await firstRow<RunRow & { rollout_order: string | null }>(
+    database,
+    `SELECT ${runColumns}, rollout_order FROM runs WHERE id = ?`,
+    [id],
+  )
   const counts = row && (await countsOf(database, [id])).get(id)
   if (!row || !counts) return null
-  const tasks = await rowsOf<Omit<RunTask, 'renames' | 'mends' | 'plan'> & { proposal: string | null; planState: PlanSummary['state'] | null; planReason: string | null; undecided: number | null }>(
+  const tasks = await rowsOf<
+    Omit<RunTask, 'renames' | 'mends' | 'plan'> & {
+      proposal: string | null
+      planState: PlanSummary['state'] | null
+      planReason: string | null
+      undecided: number | null
+    }
+  >(
     database,
     `SELECT tasks.id, tasks.course_id AS course, courses.code, courses.title, tasks.state, tasks.attempts, tasks.message, tasks.finished_at AS finishedAt, tasks.proposal,
             JSON_VALUE(tasks.plan_summary, '$.state') AS planState, JSON_VALUE(tasks.plan_summary, '$.reason') AS planReason, JSON_VALUE(tasks.plan_summary, '$.undecided') AS undecided
@@ -293,23 +516,52 @@ export const findRun = async (database: Database, id: number): Promise<RunDetail
     [id],
   )
   const left = counts['to-plan'] + counts.waiting + counts['at-work'] + counts.sent
-  const perSecond = (row.state === 'running' || row.state === 'planning') && speed && Number(speed.finished) > 1 && Number(speed.seconds) > 0 ? Number(speed.finished) / Number(speed.seconds) : null
+  const perSecond =
+    (row.state === 'running' || row.state === 'planning') &&
+    speed &&
+    Number(speed.finished) > 1 &&
+    Number(speed.seconds) > 0
+      ? Number(speed.finished) / Number(speed.seconds)
+      : null
   const { rollout_order: orderText, ...plain } = row
   const stored = orderOf(orderText)
   return {
     ...summaryOf(plain, counts),
-    order: stored?.order ?? null, rule: stored?.rule ?? null, standing: stored?.standing ?? false,
+    order: stored?.order ?? null,
+    rule: stored?.rule ?? null,
+    standing: stored?.standing ?? false,
     tasks: tasks.map(({ proposal, planState, planReason, undecided, ...task }) => ({
-      ...task, plan: planState === null ? null : { state: planState, reason: planReason ?? '', undecided: Number(undecided ?? 0) },
-      renames: proposal === null || row.kind !== 'renames' ? [] : (JSON.parse(proposal) as ProposedRename[]), mends: proposal === null || row.kind !== 'mends' ? [] : (JSON.parse(proposal) as RunTask['mends']).map(({ message, changes }) => ({ message, changes })), finishedAt: task.finishedAt === null ? null : instantOfRow(task.finishedAt),
+      ...task,
+      plan:
+        planState === null
+          ? null
+          : { state: planState, reason: planReason ?? '', undecided: Number(undecided ?? 0) },
+      renames:
+        proposal === null || row.kind !== 'renames'
+          ? []
+          : (JSON.parse(proposal) as ProposedRename[]),
+      mends:
+        proposal === null || row.kind !== 'mends'
+          ? []
+          : (JSON.parse(proposal) as RunTask['mends']).map(({ message, changes }) => ({
+              message,
+              changes,
+            })),
+      finishedAt: task.finishedAt === null ? null : instantOfRow(task.finishedAt),
     })),
-    perSecond, secondsLeft: perSecond === null ? null : left / perSecond,
+    perSecond,
+    secondsLeft: perSecond === null ? null : left / perSecond,
   }
 }
 
 /** Whether somebody may see a run: an instructor only one whose courses are all their own. */
-export const mayFollowRun = async (database: Database, id: number, person: Pick<Person, 'role' | 'email'>): Promise<boolean> => {
-  if (person.role !== 'instructor') return (await firstRow(database, 'SELECT 1 AS yes FROM runs WHERE id = ?', [id])) !== null
+export const mayFollowRun = async (
+  database: Database,
+  id: number,
+  person: Pick<Person, 'role' | 'email'>,
+): Promise<boolean> => {
+  if (person.role !== 'instructor')
+    return (await firstRow(database, 'SELECT 1 AS yes FROM runs WHERE id = ?', [id])) !== null
   const row = await firstRow<{ tasks: number; own: number }>(
     database,
     'SELECT COUNT(*) AS tasks, COALESCE(SUM(EXISTS (SELECT 1 FROM course_instructors WHERE course_instructors.course_id = tasks.course_id AND course_instructors.email = ?)), 0) AS own FROM tasks WHERE run_id = ?',
@@ -331,49 +583,118 @@ export const runPulse = async (database: Database, id: number): Promise<string |
 export const commands = ['approve', 'pause', 'resume', 'cancel', 'retry'] as const
 export type Command = (typeof commands)[number]
 
-const idsIn = (courses: readonly number[] | undefined): { sql: string; values: number[] } => (courses ? { sql: ` AND course_id IN (${courses.map(() => '?').join(', ')})`, values: [...courses] } : { sql: '', values: [] })
+const idsIn = (courses: readonly number[] | undefined): { sql: string; values: number[] } =>
+  courses
+    ? { sql: ` AND course_id IN (${courses.map(() => '?').join(', ')})`, values: [...courses] }
+    : { sql: '', values: [] }
 
 /**
  * Approves, pauses, resumes, cancels or retries a run. What was sent already is always followed to its end.
  * @param courses which of its courses are approved; all whose plan is ready without it
  */
-export const commandRun = async (pool: Pool, id: number, command: Command, who: string, courses?: readonly number[]): Promise<boolean> =>
+export const commandRun = async (
+  pool: Pool,
+  id: number,
+  command: Command,
+  who: string,
+  courses?: readonly number[],
+): Promise<boolean> =>
   inTransaction(pool, async (database) => {
-    const run = await firstRow<{ state: string; kind: string }>(database, 'SELECT state, kind FROM runs WHERE id = ? FOR UPDATE', [id])
+    const run = await firstRow<{ state: string; kind: string }>(
+      database,
+      'SELECT state, kind FROM runs WHERE id = ? FOR UPDATE',
+      [id],
+    )
     if (!run) return false
     if (command === 'approve') {
       const chosen = idsIn(courses)
       // Plans that came out differently and wait for a second look.
-      const { affected } = await change(database, `UPDATE tasks SET state = 'waiting', attempts = 0, next_at = NOW(3), finished_at = NULL, message = '' WHERE run_id = ? AND state = 'held'${chosen.sql}`, [id, ...chosen.values])
+      const { affected } = await change(
+        database,
+        `UPDATE tasks SET state = 'waiting', attempts = 0, next_at = NOW(3), finished_at = NULL, message = '' WHERE run_id = ? AND state = 'held'${chosen.sql}`,
+        [id, ...chosen.values],
+      )
       if (run.state === 'planned' && run.kind === 'rollout') {
-        await change(database, `UPDATE tasks SET state = 'waiting', attempts = 0, next_at = NOW(3), finished_at = NULL, message = '' WHERE run_id = ? AND state = 'planned' AND JSON_VALUE(plan_summary, '$.state') = 'ready'${chosen.sql}`, [id, ...chosen.values])
-        await change(database, "UPDATE tasks SET state = 'cancelled', payload = NULL, finished_at = NOW(3), message = COALESCE(IF(JSON_VALUE(plan_summary, '$.state') = 'ready', 'left out of the approval', JSON_VALUE(plan_summary, '$.reason')), '') WHERE run_id = ? AND state = 'planned'", [id])
+        await change(
+          database,
+          `UPDATE tasks SET state = 'waiting', attempts = 0, next_at = NOW(3), finished_at = NULL, message = '' WHERE run_id = ? AND state = 'planned' AND JSON_VALUE(plan_summary, '$.state') = 'ready'${chosen.sql}`,
+          [id, ...chosen.values],
+        )
+        await change(
+          database,
+          "UPDATE tasks SET state = 'cancelled', payload = NULL, finished_at = NOW(3), message = COALESCE(IF(JSON_VALUE(plan_summary, '$.state') = 'ready', 'left out of the approval', JSON_VALUE(plan_summary, '$.reason')), '') WHERE run_id = ? AND state = 'planned'",
+          [id],
+        )
       }
-      await change(database, "UPDATE runs SET state = 'running' WHERE id = ? AND (state = 'planned' OR (state = 'done' AND ? > 0))", [id, affected])
+      await change(
+        database,
+        "UPDATE runs SET state = 'running' WHERE id = ? AND (state = 'planned' OR (state = 'done' AND ? > 0))",
+        [id, affected],
+      )
     }
-    if (command === 'pause') await change(database, "UPDATE runs SET state = 'paused' WHERE id = ? AND state = 'running'", [id])
-    if (command === 'resume') await change(database, "UPDATE runs SET state = 'running' WHERE id = ? AND state = 'paused'", [id])
+    if (command === 'pause')
+      await change(
+        database,
+        "UPDATE runs SET state = 'paused' WHERE id = ? AND state = 'running'",
+        [id],
+      )
+    if (command === 'resume')
+      await change(
+        database,
+        "UPDATE runs SET state = 'running' WHERE id = ? AND state = 'paused'",
+        [id],
+      )
     if (command === 'cancel') {
-      await change(database, "UPDATE tasks SET state = 'cancelled', payload = NULL, finished_at = NOW(3), message = 'cancelled before it began' WHERE run_id = ? AND state IN ('waiting', 'to-plan', 'planned', 'held')", [id])
-      await change(database, "UPDATE runs SET state = 'cancelled', finished_at = NOW(3) WHERE id = ? AND state IN ('planning', 'planned', 'running', 'paused')", [id])
+      await change(
+        database,
+        "UPDATE tasks SET state = 'cancelled', payload = NULL, finished_at = NOW(3), message = 'cancelled before it began' WHERE run_id = ? AND state IN ('waiting', 'to-plan', 'planned', 'held')",
+        [id],
+      )
+      await change(
+        database,
+        "UPDATE runs SET state = 'cancelled', finished_at = NOW(3) WHERE id = ? AND state IN ('planning', 'planned', 'running', 'paused')",
+        [id],
+      )
     }
     if (command === 'retry') {
-      const { affected } = await change(database, "UPDATE tasks SET state = 'waiting', attempts = 0, next_at = NOW(3), finished_at = NULL, message = '' WHERE run_id = ? AND state = 'failed'", [id])
-      if (affected > 0) await change(database, "UPDATE runs SET state = 'running', finished_at = NULL WHERE id = ?", [id])
+      const { affected } = await change(
+        database,
+        "UPDATE tasks SET state = 'waiting', attempts = 0, next_at = NOW(3), finished_at = NULL, message = '' WHERE run_id = ? AND state = 'failed'",
+        [id],
+      )
+      if (affected > 0)
+        await change(
+          database,
+          "UPDATE runs SET state = 'running', finished_at = NULL WHERE id = ?",
+          [id],
+        )
     }
     await recordAudit(database, { who, what: `run: ${command}`, subject: `run ${id}` })
     return true
   })
 
 /** Consequences of plans that look alike: each as it is where it is widest. */
-const widest = (known: PlanSummary['consequences'], more: PlanSummary['consequences']): PlanSummary['consequences'] => [
-  ...known.map((one) => more.find((other) => other.code === one.code && other.count > one.count) ?? one),
+const widest = (
+  known: PlanSummary['consequences'],
+  more: PlanSummary['consequences'],
+): PlanSummary['consequences'] => [
+  ...known.map(
+    (one) => more.find((other) => other.code === one.code && other.count > one.count) ?? one,
+  ),
   ...more.filter((one) => !known.some((other) => other.code === one.code)),
 ]
 
 /** The plans of a rollout, those that look alike together; the largest groups first. */
 export const shapesOf = async (database: Database, id: number): Promise<ShapeGroup[]> => {
-  const rows = await rowsOf<{ course: number; code: string; title: string; state: string; shape: string; summary: string; sections: string | null }>(
+  const rows = await rowsOf<{
+    course: number
+    code: string
+    title: string
+    state: string
+    shape: string
+    summary: string
+    sections: string | null
+  }>(
     database,
     `SELECT tasks.course_id AS course, courses.code, courses.title, tasks.state, tasks.plan_shape AS shape, tasks.plan_summary AS summary,
             (SELECT GROUP_CONCAT(class_sections.name ORDER BY class_sections.name SEPARATOR '\n') FROM class_sections WHERE class_sections.course_id = courses.id) AS sections
@@ -385,54 +706,126 @@ export const shapesOf = async (database: Database, id: number): Promise<ShapeGro
     let group = groups.get(shape)
     const own = JSON.parse(summary) as PlanSummary
     if (!group) groups.set(shape, (group = { shape, summary: own, courses: [] }))
-    else group.summary = { ...group.summary, consequences: widest(group.summary.consequences, own.consequences) }
+    else
+      group.summary = {
+        ...group.summary,
+        consequences: widest(group.summary.consequences, own.consequences),
+      }
     group.courses.push({ ...course, classSections: sections === null ? [] : sections.split('\n') })
   }
   return [...groups.values()].sort((a, b) => b.courses.length - a.courses.length)
 }
 
 /** What a rollout planned for one course: its order, decisions and summary; null when the course is not in it. */
-export const findPlanned = async (database: Database, run: number, course: number): Promise<{ stored: StoredOrder; decisions: Record<string, Decision>; sourceCourseId: number | null; summary: PlanSummary | null; state: TaskState } | null> => {
-  const row = await firstRow<{ rollout_order: string | null; decisions: string | null; source_course_id: number | null; plan_summary: string | null; state: TaskState }>(
+export const findPlanned = async (
+  database: Database,
+  run: number,
+  course: number,
+): Promise<{
+  stored: StoredOrder
+  decisions: Record<string, Decision>
+  sourceCourseId: number | null
+  summary: PlanSummary | null
+  state: TaskState
+} | null> => {
+  const row = await firstRow<{
+    rollout_order: string | null
+    decisions: string | null
+    source_course_id: number | null
+    plan_summary: string | null
+    state: TaskState
+  }>(
     database,
     'SELECT runs.rollout_order, tasks.decisions, tasks.source_course_id, tasks.plan_summary, tasks.state FROM tasks JOIN runs ON runs.id = tasks.run_id WHERE tasks.run_id = ? AND tasks.course_id = ?',
     [run, course],
   )
   const stored = row && orderOf(row.rollout_order)
   if (!row || !stored) return null
-  return { stored, decisions: row.decisions === null ? {} : (JSON.parse(row.decisions) as Record<string, Decision>), sourceCourseId: row.source_course_id, summary: row.plan_summary === null ? null : (JSON.parse(row.plan_summary) as PlanSummary), state: row.state }
+  return {
+    stored,
+    decisions:
+      row.decisions === null ? {} : (JSON.parse(row.decisions) as Record<string, Decision>),
+    sourceCourseId: row.source_course_id,
+    summary: row.plan_summary === null ? null : (JSON.parse(row.plan_summary) as PlanSummary),
+    state: row.state,
+  }
 }
 
 /**
  * Takes decisions down and has what they touch planned again: single ones their course, everything else all courses that
  * are not under way.
  */
-export const decide = async (pool: Pool, id: number, wanted: z.output<typeof DecideRequest>, who: string): Promise<'decided' | 'missing' | 'too-late'> =>
+export const decide = async (
+  pool: Pool,
+  id: number,
+  wanted: z.output<typeof DecideRequest>,
+  who: string,
+): Promise<'decided' | 'missing' | 'too-late'> =>
   inTransaction(pool, async (database) => {
-    const run = await firstRow<{ state: string; rollout_order: string | null }>(database, "SELECT state, rollout_order FROM runs WHERE id = ? AND kind = 'rollout' FOR UPDATE", [id])
+    const run = await firstRow<{ state: string; rollout_order: string | null }>(
+      database,
+      "SELECT state, rollout_order FROM runs WHERE id = ? AND kind = 'rollout' FOR UPDATE",
+      [id],
+    )
     const stored = run && orderOf(run.rollout_order)
     if (!run || !stored) return 'missing'
     if (run.state !== 'planned' && run.state !== 'planning') return 'too-late'
     const { order } = stored
     const again: StoredOrder = {
-      ...stored, ...(wanted.rule === undefined ? {} : { rule: wanted.rule }),
-      order: order.mode !== 'version' ? order : { ...order, ...(wanted.except ? { except: wanted.except } : {}), ...(wanted.only === undefined ? {} : { only: wanted.only }), ...(wanted.restore ? { restore: wanted.restore } : {}) },
+      ...stored,
+      ...(wanted.rule === undefined ? {} : { rule: wanted.rule }),
+      order:
+        order.mode !== 'version'
+          ? order
+          : {
+              ...order,
+              ...(wanted.except ? { except: wanted.except } : {}),
+              ...(wanted.only === undefined ? {} : { only: wanted.only }),
+              ...(wanted.restore ? { restore: wanted.restore } : {}),
+            },
     }
     const wide = JSON.stringify(again) !== JSON.stringify(stored)
-    if (wide) await change(database, 'UPDATE runs SET rollout_order = ? WHERE id = ?', [JSON.stringify(again), id])
+    if (wide)
+      await change(database, 'UPDATE runs SET rollout_order = ? WHERE id = ?', [
+        JSON.stringify(again),
+        id,
+      ])
     for (const course of new Set(wanted.decisions.map((one) => one.course))) {
       const decisions = wanted.decisions.filter((one) => one.course === course)
-      const task = await firstRow<{ decisions: string | null }>(database, 'SELECT decisions FROM tasks WHERE run_id = ? AND course_id = ? FOR UPDATE', [id, course])
+      const task = await firstRow<{ decisions: string | null }>(
+        database,
+        'SELECT decisions FROM tasks WHERE run_id = ? AND course_id = ? FOR UPDATE',
+        [id, course],
+      )
       if (!task) return 'missing'
-      const known: Record<string, Decision> = task.decisions === null ? {} : (JSON.parse(task.decisions) as Record<string, Decision>)
+      const known: Record<string, Decision> =
+        task.decisions === null ? {} : (JSON.parse(task.decisions) as Record<string, Decision>)
       for (const { instance, field, decision } of decisions) {
         if (decision === null) delete known[`${instance}/${field}`]
         else known[`${instance}/${field}`] = decision
       }
-      await change(database, "UPDATE tasks SET decisions = ?, state = 'to-plan', attempts = 0, next_at = NOW(3), finished_at = NULL WHERE run_id = ? AND course_id = ? AND state IN ('planned', 'to-plan', 'failed')", [JSON.stringify(known), id, course])
+      await change(
+        database,
+        "UPDATE tasks SET decisions = ?, state = 'to-plan', attempts = 0, next_at = NOW(3), finished_at = NULL WHERE run_id = ? AND course_id = ? AND state IN ('planned', 'to-plan', 'failed')",
+        [JSON.stringify(known), id, course],
+      )
     }
-    if (wide) await change(database, "UPDATE tasks SET state = 'to-plan', attempts = 0, next_at = NOW(3), finished_at = NULL WHERE run_id = ? AND state IN ('planned', 'failed')", [id])
-    await change(database, "UPDATE runs SET state = 'planning' WHERE id = ? AND state = 'planned' AND EXISTS (SELECT 1 FROM tasks WHERE tasks.run_id = runs.id AND tasks.state = 'to-plan')", [id])
-    await recordAudit(database, { who, what: 'decided', subject: `run ${id}`, to: { rule: again.rule, decisions: wanted.decisions.length } })
+    if (wide)
+      await change(
+        database,
+        "UPDATE tasks SET state = 'to-plan', attempts = 0, next_at = NOW(3), finished_at = NULL WHERE run_id = ? AND state IN ('planned', 'failed')",
+        [id],
+      )
+    await change(
+      database,
+      "UPDATE runs SET state = 'planning' WHERE id = ? AND state = 'planned' AND EXISTS (SELECT 1 FROM tasks WHERE tasks.run_id = runs.id AND tasks.state = 'to-plan')",
+      [id],
+    )
+    await recordAudit(database, {
+      who,
+      what: 'decided',
+      subject: `run ${id}`,
+      to: { rule: again.rule, decisions: wanted.decisions.length },
+    })
     return 'decided'
   })

@@ -1,4 +1,18 @@
-import { Course, emptyBase, everyCourseItem, identityOf, isShell, ownPrefix, readDocument, withOwn, withoutOwn, withRecordedIdentity, type CourseItem, type CourseModule, type SharedPage } from '@wickerframe/core'
+import {
+  Course,
+  emptyBase,
+  everyCourseItem,
+  identityOf,
+  isShell,
+  ownPrefix,
+  readDocument,
+  withOwn,
+  withoutOwn,
+  withRecordedIdentity,
+  type CourseItem,
+  type CourseModule,
+  type SharedPage,
+} from '@wickerframe/core'
 import type { Pool } from 'mysql2/promise'
 import { anyOf, change, firstRow, rowsOf, type Database } from '@wickerframe/storage'
 import { digestOfMade, sha256 } from '../digest.ts'
@@ -13,13 +27,22 @@ import { findBodies, savePageBodies } from './pageBodies.ts'
  */
 const reference = 'sha256:'
 
-const referenceTo = (hash: string, own: readonly string[]): string => `${reference}${hash}${own.length > 0 ? ` ${JSON.stringify(own)}` : ''}`
+const referenceTo = (hash: string, own: readonly string[]): string =>
+  `${reference}${hash}${own.length > 0 ? ` ${JSON.stringify(own)}` : ''}`
 const hashOf = (text: string): string => text.slice(reference.length, reference.length + 64)
-const ownOf = (text: string): string[] => (text.length > reference.length + 64 ? (JSON.parse(text.slice(reference.length + 65)) as string[]) : [])
+const ownOf = (text: string): string[] =>
+  text.length > reference.length + 64
+    ? (JSON.parse(text.slice(reference.length + 65)) as string[])
+    : []
 
 const withHtml = (course: Course, write: (html: string) => string): Course => {
-  const item = (one: CourseItem): CourseItem => (one.html === null ? one : { ...one, html: write(one.html) })
-  const module = (one: CourseModule): CourseModule => ({ ...one, items: one.items.map(item), modules: one.modules.map(module) })
+  const item = (one: CourseItem): CourseItem =>
+    one.html === null ? one : { ...one, html: write(one.html) }
+  const module = (one: CourseModule): CourseModule => ({
+    ...one,
+    items: one.items.map(item),
+    modules: one.modules.map(module),
+  })
   return { ...course, modules: course.modules.map(module), stray: course.stray.map(item) }
 }
 
@@ -42,12 +65,24 @@ export const prepareSnapshot = async (pool: Pool, course: Course): Promise<Prepa
     return referenceTo(hash, shared.own)
   })
   await savePageBodies(pool, bodies)
-  return { course, document: JSON.stringify(referring), digest: digestOfMade({ ...referring, readAt: '', revision: '' }) }
+  return {
+    course,
+    document: JSON.stringify(referring),
+    digest: digestOfMade({ ...referring, readAt: '', revision: '' }),
+  }
 }
 
 /** Stores what was read of a course. */
-export const storeSnapshot = async (database: Database, courseId: number, { course, document, digest }: PreparedSnapshot): Promise<void> => {
-  const before = await firstRow<{ digest: string }>(database, 'SELECT digest FROM snapshots WHERE course_id = ?', [courseId])
+export const storeSnapshot = async (
+  database: Database,
+  courseId: number,
+  { course, document, digest }: PreparedSnapshot,
+): Promise<void> => {
+  const before = await firstRow<{ digest: string }>(
+    database,
+    'SELECT digest FROM snapshots WHERE course_id = ?',
+    [courseId],
+  )
   if (before?.digest !== digest) await storeCohortNames(database, courseId, course)
   await change(
     database,
@@ -71,12 +106,21 @@ export interface StoredSnapshot {
 }
 
 /** What was last read of these courses, with recorded identity beside what deployment made; nothing for those never read. */
-export const findSnapshots = async (database: Database, courseIds: readonly number[]): Promise<Map<number, StoredSnapshot>> => {
+export const findSnapshots = async (
+  database: Database,
+  courseIds: readonly number[],
+): Promise<Map<number, StoredSnapshot>> => {
   const ids = anyOf(courseIds)
-  const rows = await rowsOf<{ course_id: number; document: string; read_at: string }>(database, `SELECT course_id, document, read_at FROM snapshots WHERE course_id IN ${ids.sql}`, ids.values)
+  const rows = await rowsOf<{ course_id: number; document: string; read_at: string }>(
+    database,
+    `SELECT course_id, document, read_at FROM snapshots WHERE course_id IN ${ids.sql}`,
+    ids.values,
+  )
   const read = rows.map((row) => ({ row, course: courseOf(row) }))
   const hashes = new Set<string>()
-  for (const { course } of read) for (const { item } of everyCourseItem(course)) if (item.html !== null) hashes.add(hashOf(item.html))
+  for (const { course } of read)
+    for (const { item } of everyCourseItem(course))
+      if (item.html !== null) hashes.add(hashOf(item.html))
   const bodies = await findBodies(database, hashes)
   const bases = await listBases(database, courseIds)
   return new Map(
@@ -89,27 +133,55 @@ export const findSnapshots = async (database: Database, courseIds: readonly numb
         return html
       })
       const identity = identityOf(bases.get(row.course_id) ?? emptyBase())
-      return [row.course_id, { course: withRecordedIdentity({ ...whole, readAt: instantOfRow(row.read_at) }, identity), pages, recordedParts: identity.size }]
+      return [
+        row.course_id,
+        {
+          course: withRecordedIdentity({ ...whole, readAt: instantOfRow(row.read_at) }, identity),
+          pages,
+          recordedParts: identity.size,
+        },
+      ]
     }),
   )
 }
-export const findSnapshot = async (database: Database, courseId: number): Promise<StoredSnapshot | null> => (await findSnapshots(database, [courseId])).get(courseId) ?? null
+export const findSnapshot = async (
+  database: Database,
+  courseId: number,
+): Promise<StoredSnapshot | null> =>
+  (await findSnapshots(database, [courseId])).get(courseId) ?? null
 
 const courseOf = (row: { course_id: number; document: string }): Course => {
   const read = readDocument(Course, JSON.parse(row.document))
-  if (!read.ok) throw new Error(`the snapshot of course ${row.course_id} cannot be read: ${JSON.stringify(read.problems[0])}`)
+  if (!read.ok)
+    throw new Error(
+      `the snapshot of course ${row.course_id} cannot be read: ${JSON.stringify(read.problems[0])}`,
+    )
   return read.value
 }
 
 /** What was last read of each of these courses, without page bodies: names, places and settings. */
-export const listSnapshots = async (database: Database, courseIds: readonly number[]): Promise<Map<number, Course>> => {
+export const listSnapshots = async (
+  database: Database,
+  courseIds: readonly number[],
+): Promise<Map<number, Course>> => {
   const ids = anyOf(courseIds)
-  const rows = await rowsOf<{ course_id: number; document: string }>(database, `SELECT course_id, document FROM snapshots WHERE course_id IN ${ids.sql}`, ids.values)
+  const rows = await rowsOf<{ course_id: number; document: string }>(
+    database,
+    `SELECT course_id, document FROM snapshots WHERE course_id IN ${ids.sql}`,
+    ids.values,
+  )
   const bases = await listBases(database, courseIds)
   return new Map(
     rows.flatMap((row) => {
       const read = readDocument(Course, JSON.parse(row.document))
-      return read.ok ? [[row.course_id, withRecordedIdentity(read.value, identityOf(bases.get(row.course_id) ?? emptyBase()))] as const] : []
+      return read.ok
+        ? [
+            [
+              row.course_id,
+              withRecordedIdentity(read.value, identityOf(bases.get(row.course_id) ?? emptyBase())),
+            ] as const,
+          ]
+        : []
     }),
   )
 }

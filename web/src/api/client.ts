@@ -9,7 +9,12 @@ export class ApiError extends Error {
   }
 }
 
-const unreachable: ApiProblem = { type: 'urn:wickerframe:problem:unreachable', title: 'unreachable', status: 0, detail: 'The server cannot be reached. What you typed is still here; try again in a moment.' }
+const unreachable: ApiProblem = {
+  type: 'urn:wickerframe:problem:unreachable',
+  title: 'unreachable',
+  status: 0,
+  detail: 'The server cannot be reached. What you typed is still here; try again in a moment.',
+}
 
 const answerOf = async <T>(response: Response): Promise<T> => {
   const text = await response.text()
@@ -34,8 +39,26 @@ const ask = async <T>(path: string, init: RequestInit): Promise<T> => {
 
 export const get = <T>(path: string): Promise<T> => ask<T>(path, {})
 export const post = <T>(path: string, body: unknown = {}): Promise<T> =>
-  ask<T>(path, { method: 'POST', headers: { 'content-type': 'application/json', 'x-wickerframe': '1' }, body: JSON.stringify(body) })
+  ask<T>(path, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json', 'x-wickerframe': '1' },
+    body: JSON.stringify(body),
+  })
 /** Sends a table that was pasted or typed. */
-export const postText = <T>(path: string, text: string): Promise<T> => ask<T>(path, { method: 'POST', headers: { 'content-type': 'text/csv', 'x-wickerframe': '1' }, body: text })
+export const postText = <T>(path: string, text: string): Promise<T> =>
+  ask<T>(path, {
+    method: 'POST',
+    headers: { 'content-type': 'text/csv', 'x-wickerframe': '1' },
+    body: text,
+  })
 /** Sends a file as it is. @param type its media type */
-export const postFile = <T>(path: string, file: File, type: 'text/csv' | 'text/calendar'): Promise<T> => ask<T>(path, { method: 'POST', headers: { 'content-type': type, 'x-wickerframe': '1' }, body: file })
+export const postFile = <T>(
+  path: string,
+  file: File,
+  type: 'text/csv' | 'text/calendar',
+): Promise<T> =>
+  ask<T>(path, {
+    method: 'POST',
+    headers: { 'content-type': type, 'x-wickerframe': '1' },
+    body: file,
+  })

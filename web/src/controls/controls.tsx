@@ -1,4 +1,10 @@
-import { useEffect, type ButtonHTMLAttributes, type InputHTMLAttributes, type ReactNode, type SelectHTMLAttributes } from 'react'
+import {
+  useEffect,
+  type ButtonHTMLAttributes,
+  type InputHTMLAttributes,
+  type ReactNode,
+  type SelectHTMLAttributes,
+} from 'react'
 import { localDateOf, localTimeOf } from '@wickerframe/core'
 import { ApiError } from '../api/client.ts'
 
@@ -8,25 +14,58 @@ const shapes = {
   word: 'border-transparent text-tide underline underline-offset-2 px-0!',
 } as const
 
-export const Button = ({ shape = 'plain', className = '', ...rest }: ButtonHTMLAttributes<HTMLButtonElement> & { shape?: keyof typeof shapes }) => (
-  <button type="button" className={`rounded-sm border px-3 py-1.5 leading-tight disabled:opacity-55 ${shapes[shape]} ${className}`} {...rest} />
+export const Button = ({
+  shape = 'plain',
+  className = '',
+  ...rest
+}: ButtonHTMLAttributes<HTMLButtonElement> & { shape?: keyof typeof shapes }) => (
+  <button
+    type="button"
+    className={`rounded-sm border px-3 py-1.5 leading-tight disabled:opacity-55 ${shapes[shape]} ${className}`}
+    {...rest}
+  />
 )
 
-export const Choice = ({ pressed, children, ...rest }: ButtonHTMLAttributes<HTMLButtonElement> & { pressed: boolean }) => (
-  <button type="button" aria-pressed={pressed} className={`rounded-full border px-3 py-0.5 ${pressed ? 'border-ink bg-ink text-sheet' : 'border-line-strong bg-sheet text-ink'}`} {...rest}>
+export const Choice = ({
+  pressed,
+  children,
+  ...rest
+}: ButtonHTMLAttributes<HTMLButtonElement> & { pressed: boolean }) => (
+  <button
+    type="button"
+    aria-pressed={pressed}
+    className={`rounded-full border px-3 py-0.5 ${pressed ? 'border-ink bg-ink text-sheet' : 'border-line-strong bg-sheet text-ink'}`}
+    {...rest}
+  >
     {children}
   </button>
 )
 
-export const Field = ({ label, className = '', ...rest }: InputHTMLAttributes<HTMLInputElement> & { label: string }) => (
+export const Field = ({
+  label,
+  className = '',
+  ...rest
+}: InputHTMLAttributes<HTMLInputElement> & { label: string }) => (
   <label className={`flex flex-col gap-0.5 text-ink-2 ${className}`}>
     <span>{label}</span>
     <input className="border border-line-strong bg-sheet px-2 py-1 text-ink" {...rest} />
   </label>
 )
 
-export const Pick = ({ label, options, className = '', inline = false, ...rest }: SelectHTMLAttributes<HTMLSelectElement> & { label: string; options: readonly { value: string; text: string }[]; inline?: boolean }) => (
-  <label className={`flex min-w-0 gap-1 text-ink-2 ${inline ? 'items-baseline' : 'flex-col'} ${className}`}>
+export const Pick = ({
+  label,
+  options,
+  className = '',
+  inline = false,
+  ...rest
+}: SelectHTMLAttributes<HTMLSelectElement> & {
+  label: string
+  options: readonly { value: string; text: string }[]
+  inline?: boolean
+}) => (
+  <label
+    className={`flex min-w-0 gap-1 text-ink-2 ${inline ? 'items-baseline' : 'flex-col'} ${className}`}
+  >
     <span>{label}</span>
     <select className="min-w-0 border border-line-strong bg-sheet px-2 py-1 text-ink" {...rest}>
       {options.map((option) => (
@@ -58,7 +97,17 @@ export const Problem = ({ error }: { error: unknown }) => {
   )
 }
 
-export const Page = ({ title, above, beside, children }: { title: string; above?: ReactNode; beside?: ReactNode; children: ReactNode }) => {
+export const Page = ({
+  title,
+  above,
+  beside,
+  children,
+}: {
+  title: string
+  above?: ReactNode
+  beside?: ReactNode
+  children: ReactNode
+}) => {
   useEffect(() => {
     document.title = `${title} · Wickerframe`
   }, [title])
@@ -81,11 +130,20 @@ export const Waiting = ({ what }: { what: string }) => (
 )
 
 /** Words with the evidence in quotation marks marked. */
-export const Sentence = ({ text, strength }: { text: string; strength: 'must' | 'should' | 'may' }) => (
+export const Sentence = ({
+  text,
+  strength,
+}: {
+  text: string
+  strength: 'must' | 'should' | 'may'
+}) => (
   <>
     {text.split(/(“[^”]*”)/).map((part, i) =>
       part.startsWith('“') ? (
-        <mark key={i} className={`px-0.5 text-ink ${strength === 'must' ? 'bg-rust-soft' : 'bg-straw-soft'}`}>
+        <mark
+          key={i}
+          className={`px-0.5 text-ink ${strength === 'must' ? 'bg-rust-soft' : 'bg-straw-soft'}`}
+        >
           {part}
         </mark>
       ) : (
@@ -103,4 +161,5 @@ export const Moment = ({ at, today }: { at: string; today?: string | undefined }
   return <time dateTime={at}>{day === today ? time : `${day} ${time}`}</time>
 }
 
-export const plural = (count: number, one: string, many = `${one}s`): string => `${count} ${count === 1 ? one : many}`
+export const plural = (count: number, one: string, many = `${one}s`): string =>
+  `${count} ${count === 1 ? one : many}`

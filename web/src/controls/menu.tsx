@@ -7,23 +7,53 @@ export interface MenuGroup {
 }
 
 /** A button that opens a list of things to do; nothing happens until one is chosen with Enter or a click. */
-export const Menu = ({ label, groups, shape = 'plain', className = '', onPick }: { label: string; groups: readonly MenuGroup[]; shape?: 'plain' | 'word'; className?: string; onPick: (value: string) => void }) => (
+export const Menu = ({
+  label,
+  groups,
+  shape = 'plain',
+  className = '',
+  onPick,
+}: {
+  label: string
+  groups: readonly MenuGroup[]
+  shape?: 'plain' | 'word'
+  className?: string
+  onPick: (value: string) => void
+}) => (
   <DropdownMenu.Root modal={false}>
     <DropdownMenu.Trigger asChild>
-      <Button shape={shape} className={className}>{label} ▾</Button>
+      <Button shape={shape} className={className}>
+        {label} ▾
+      </Button>
     </DropdownMenu.Trigger>
     <DropdownMenu.Portal>
-      <DropdownMenu.Content align="start" sideOffset={2} collisionPadding={8} className="z-30 max-h-[min(28rem,var(--radix-dropdown-menu-content-available-height))] overflow-y-auto border border-line-strong bg-sheet py-1">
-        {groups.filter((group) => group.items.length > 0).map((group, i) => (
-          <DropdownMenu.Group key={group.title ?? i}>
-            {group.title && <DropdownMenu.Label className="px-3 pt-1 text-[12px] text-ink-3">{group.title}</DropdownMenu.Label>}
-            {group.items.map((item) => (
-              <DropdownMenu.Item key={item.value} disabled={item.disabled ?? false} className="cursor-pointer px-3 py-0.5 outline-none data-[disabled]:text-ink-3 data-[disabled]:line-through data-[highlighted]:bg-tide-soft" onSelect={() => onPick(item.value)}>
-                {item.text}
-              </DropdownMenu.Item>
-            ))}
-          </DropdownMenu.Group>
-        ))}
+      <DropdownMenu.Content
+        align="start"
+        sideOffset={2}
+        collisionPadding={8}
+        className="z-30 max-h-[min(28rem,var(--radix-dropdown-menu-content-available-height))] overflow-y-auto border border-line-strong bg-sheet py-1"
+      >
+        {groups
+          .filter((group) => group.items.length > 0)
+          .map((group, i) => (
+            <DropdownMenu.Group key={group.title ?? i}>
+              {group.title && (
+                <DropdownMenu.Label className="px-3 pt-1 text-[12px] text-ink-3">
+                  {group.title}
+                </DropdownMenu.Label>
+              )}
+              {group.items.map((item) => (
+                <DropdownMenu.Item
+                  key={item.value}
+                  disabled={item.disabled ?? false}
+                  className="cursor-pointer px-3 py-0.5 outline-none data-[disabled]:text-ink-3 data-[disabled]:line-through data-[highlighted]:bg-tide-soft"
+                  onSelect={() => onPick(item.value)}
+                >
+                  {item.text}
+                </DropdownMenu.Item>
+              ))}
+            </DropdownMenu.Group>
+          ))}
       </DropdownMenu.Content>
     </DropdownMenu.Portal>
   </DropdownMenu.Root>

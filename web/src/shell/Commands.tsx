@@ -19,13 +19,27 @@ const keys: readonly (readonly [string, string])[] = [
 ]
 
 /** Find a screen or a course and go there; also the list of keys. */
-export const Commands = ({ open, onOpenChange, places }: { open: boolean; onOpenChange: (open: boolean) => void; places: readonly { to: string; name: string }[] }) => {
+export const Commands = ({
+  open,
+  onOpenChange,
+  places,
+}: {
+  open: boolean
+  onOpenChange: (open: boolean) => void
+  places: readonly { to: string; name: string }[]
+}) => {
   const navigate = useNavigate()
   const courses = useCourses()
   const [wanted, setWanted] = useState('')
   const found = useMemo(() => {
     const word = wanted.trim().toLowerCase()
-    const all = [...places.map((place) => ({ to: place.to, text: place.name })), ...(courses.data ?? []).map((course) => ({ to: `/courses/${course.id}`, text: `${course.code} ${course.title}, ${course.classSections.join(', ')}` }))]
+    const all = [
+      ...places.map((place) => ({ to: place.to, text: place.name })),
+      ...(courses.data ?? []).map((course) => ({
+        to: `/courses/${course.id}`,
+        text: `${course.code} ${course.title}, ${course.classSections.join(', ')}`,
+      })),
+    ]
     return all.filter((one) => one.text.toLowerCase().includes(word)).slice(0, 9)
   }, [wanted, places, courses.data])
   const go = (to: string) => {
@@ -37,13 +51,27 @@ export const Commands = ({ open, onOpenChange, places }: { open: boolean; onOpen
     <Dialog.Root open={open} onOpenChange={onOpenChange}>
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 bg-ink/30" />
-        <Dialog.Content className="fixed left-1/2 top-20 w-[34rem] max-w-[95vw] -translate-x-1/2 border border-line-strong bg-sheet p-4" aria-describedby={undefined}>
+        <Dialog.Content
+          className="fixed left-1/2 top-20 w-[34rem] max-w-[95vw] -translate-x-1/2 border border-line-strong bg-sheet p-4"
+          aria-describedby={undefined}
+        >
           <Dialog.Title className="text-lg">Find or do</Dialog.Title>
-          <input autoFocus aria-label="Screen or course" className="mt-2 w-full border border-line-strong bg-paper px-2 py-1.5" value={wanted} onChange={(event) => setWanted(event.target.value)} onKeyDown={(event) => event.key === 'Enter' && found[0] && go(found[0].to)} />
+          <input
+            autoFocus
+            aria-label="Screen or course"
+            className="mt-2 w-full border border-line-strong bg-paper px-2 py-1.5"
+            value={wanted}
+            onChange={(event) => setWanted(event.target.value)}
+            onKeyDown={(event) => event.key === 'Enter' && found[0] && go(found[0].to)}
+          />
           <ul className="mt-2">
             {found.map((one) => (
               <li key={one.to}>
-                <button type="button" className="w-full px-2 py-1 text-left hover:bg-band" onClick={() => go(one.to)}>
+                <button
+                  type="button"
+                  className="w-full px-2 py-1 text-left hover:bg-band"
+                  onClick={() => go(one.to)}
+                >
                   {one.text}
                 </button>
               </li>

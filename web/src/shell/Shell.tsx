@@ -10,24 +10,46 @@ import { Commands } from './Commands.tsx'
 
 const places: readonly { to: string; name: string; roles: readonly Me['role'][] }[] = [
   { to: '/today', name: 'Today', roles: ['designer', 'contributor', 'reviewer', 'administrator'] },
-  { to: '/templates', name: 'Templates', roles: ['designer', 'contributor', 'reviewer', 'administrator'] },
-  { to: '/courses', name: 'Courses', roles: ['designer', 'contributor', 'reviewer', 'administrator', 'instructor'] },
-  { to: '/rollouts', name: 'Rollouts', roles: ['designer', 'contributor', 'reviewer', 'administrator'] },
-  { to: '/conformance', name: 'Conformance', roles: ['designer', 'contributor', 'reviewer', 'administrator'] },
-  { to: '/library', name: 'Library', roles: ['designer', 'contributor', 'reviewer', 'administrator'] },
+  {
+    to: '/templates',
+    name: 'Templates',
+    roles: ['designer', 'contributor', 'reviewer', 'administrator'],
+  },
+  {
+    to: '/courses',
+    name: 'Courses',
+    roles: ['designer', 'contributor', 'reviewer', 'administrator', 'instructor'],
+  },
+  {
+    to: '/rollouts',
+    name: 'Rollouts',
+    roles: ['designer', 'contributor', 'reviewer', 'administrator'],
+  },
+  {
+    to: '/conformance',
+    name: 'Conformance',
+    roles: ['designer', 'contributor', 'reviewer', 'administrator'],
+  },
+  {
+    to: '/library',
+    name: 'Library',
+    roles: ['designer', 'contributor', 'reviewer', 'administrator'],
+  },
   { to: '/names', name: 'Names', roles: ['designer', 'administrator'] },
   { to: '/terms', name: 'Terms', roles: ['designer', 'contributor', 'reviewer', 'administrator'] },
 ]
 
 const TermNow = ({ today }: { today: string }) => {
   const terms = useTerms()
-  const term = terms.data?.find((one) => one.firstDay <= today && today <= one.lastDay) ?? terms.data?.[0]
+  const term =
+    terms.data?.find((one) => one.firstDay <= today && today <= one.lastDay) ?? terms.data?.[0]
   if (!term) return null
   const weeks = instructionalWeeks({ term })
   const week = weeks.find((one) => one.first <= today && today <= one.last)
   return (
     <p className="border border-line bg-sheet px-2 py-1">
-      <span className="font-semibold">{term.title}</span> <span className="text-ink-3">{week ? `week ${week.number} of ${weeks.length}` : today}</span>
+      <span className="font-semibold">{term.title}</span>{' '}
+      <span className="text-ink-3">{week ? `week ${week.number} of ${weeks.length}` : today}</span>
     </p>
   )
 }
@@ -42,7 +64,9 @@ export const Shell = ({ me }: { me: Me }) => {
 
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
-      const typing = event.target instanceof HTMLElement && (event.target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(event.target.tagName))
+      const typing =
+        event.target instanceof HTMLElement &&
+        (event.target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(event.target.tagName))
       if (typing || event.ctrlKey || event.metaKey || event.altKey) return
       if (event.key === '/' || event.key === '?') {
         event.preventDefault()
@@ -71,13 +95,25 @@ export const Shell = ({ me }: { me: Me }) => {
       <header className="bg-paper">
         <div className="mx-auto flex max-w-[1400px] flex-wrap items-center gap-x-4 gap-y-1 px-6 py-2">
           <Link to="/" className="flex items-center gap-2 font-serif text-[19px] font-semibold">
-            <img src="/mark.svg" alt="" width="22" height="22" className="rounded-xs bg-[#fbf8f1]" /> Wickerframe
+            <img
+              src="/mark.svg"
+              alt=""
+              width="22"
+              height="22"
+              className="rounded-xs bg-[#fbf8f1]"
+            />{' '}
+            Wickerframe
           </Link>
           <nav aria-label="Main">
             <ul className="flex flex-wrap">
               {shown.map((place) => (
                 <li key={place.to}>
-                  <NavLink to={place.to} className={({ isActive }) => `block border-b-2 px-2 py-1.5 ${isActive ? 'border-tide font-semibold' : 'border-transparent text-ink-2'}`}>
+                  <NavLink
+                    to={place.to}
+                    className={({ isActive }) =>
+                      `block border-b-2 px-2 py-1.5 ${isActive ? 'border-tide font-semibold' : 'border-transparent text-ink-2'}`
+                    }
+                  >
                     {place.name}
                   </NavLink>
                 </li>
@@ -85,13 +121,22 @@ export const Shell = ({ me }: { me: Me }) => {
             </ul>
           </nav>
           <div className="ml-auto flex flex-wrap items-center gap-3">
-            <button type="button" onClick={() => setCommandsOpen(true)} className="flex w-36 justify-between whitespace-nowrap border border-line-strong bg-sheet px-2 py-1 text-ink-3">
+            <button
+              type="button"
+              onClick={() => setCommandsOpen(true)}
+              className="flex w-36 justify-between whitespace-nowrap border border-line-strong bg-sheet px-2 py-1 text-ink-3"
+            >
               Find or do … <kbd className="border border-line px-1 font-mono text-[11px]">/</kbd>
             </button>
             <TermNow today={me.today} />
             <p title={`${me.name}, ${me.role}`}>
-              {me.name}<span className="sr-only">, {me.role}</span>{' '}
-              <button type="button" className="text-tide underline underline-offset-2" onClick={() => void signOut()}>
+              {me.name}
+              <span className="sr-only">, {me.role}</span>{' '}
+              <button
+                type="button"
+                className="text-tide underline underline-offset-2"
+                onClick={() => void signOut()}
+              >
                 sign out
               </button>
             </p>

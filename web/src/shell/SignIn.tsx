@@ -25,12 +25,29 @@ export const SignIn = () => {
       <div className="woven-edge" />
       <form className="flex flex-col gap-4 p-8" onSubmit={(event) => void submit(event)}>
         <h1 className="title flex items-center gap-3">
-          <img src="/mark.svg" alt="" width="28" height="28" className="rounded-xs bg-[#fbf8f1]" /> Wickerframe
+          <img src="/mark.svg" alt="" width="28" height="28" className="rounded-xs bg-[#fbf8f1]" />{' '}
+          Wickerframe
         </h1>
-        <p className="text-ink-2">Course templates, their rollouts, and whether each course keeps to its template.</p>
+        <p className="text-ink-2">
+          Course templates, their rollouts, and whether each course keeps to its template.
+        </p>
         <Problem error={error} />
-        <Field label="E-mail" type="email" autoComplete="username" required value={email} onChange={(event) => setEmail(event.target.value)} />
-        <Field label="Password" type="password" autoComplete="current-password" required value={password} onChange={(event) => setPassword(event.target.value)} />
+        <Field
+          label="E-mail"
+          type="email"
+          autoComplete="username"
+          required
+          value={email}
+          onChange={(event) => setEmail(event.target.value)}
+        />
+        <Field
+          label="Password"
+          type="password"
+          autoComplete="current-password"
+          required
+          value={password}
+          onChange={(event) => setPassword(event.target.value)}
+        />
         <Button shape="main" type="submit" disabled={busy}>
           Sign in
         </Button>

@@ -4,7 +4,9 @@ import { lazy, type ComponentType } from 'react'
  * A screen whose code comes when it is opened. Once the code is there it is drawn at once: a lazy component would first
  * show its placeholder, and React keeps a placeholder for 300 ms.
  */
-export const screenOnDemand = <P extends object>(load: () => Promise<ComponentType<P>>): ComponentType<P> & { fetchCode: () => Promise<void> } => {
+export const screenOnDemand = <P extends object>(
+  load: () => Promise<ComponentType<P>>,
+): ComponentType<P> & { fetchCode: () => Promise<void> } => {
   let Loaded: ComponentType<P> | null = null
   const fetchCode = async () => {
     Loaded ??= await load()

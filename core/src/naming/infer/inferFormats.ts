@@ -51,45 +51,77 @@ const fieldBits = (one: NameReading['readings'][number]): number => {
 
 const sampled = (names: readonly string[]): string[] => {
   const step = Math.max(1, names.length / mostSampled)
-  return Array.from({ length: Math.min(names.length, mostSampled) }, (_, i) => names[Math.floor(i * step)] ?? '')
+  return Array.from(
+    { length: Math.min(names.length, mostSampled) },
+    (_, i) => names[Math.floor(i * step)] ?? '',
+  )
 }
 
 /** Formats that generalise the names at several degrees of what counts as a fixed word, the most frequent first. */
 const candidatesOf = (taken: readonly Piece[][]): string[] => {
   const counts = new Map<string, number>()
-  for (const pieces of taken) for (const word of new Set(pieces.flatMap((piece) => (piece.kind === 'word' ? [piece.text.toLowerCase()] : [])))) counts.set(word, (counts.get(word) ?? 0) + 1)
+  for (const pieces of taken)
+    for (const word of new Set(
+      pieces.flatMap((piece) => (piece.kind === 'word' ? [piece.text.toLowerCase()] : [])),
+    ))
+      counts.set(word, (counts.get(word) ?? 0) + 1)
   const found = new Map<string, number>()
   for (const share of [0.1, 0.3, 0.6]) {
-    const fixed = (word: string): boolean => (counts.get(word) ?? 0) >= Math.max(2, share * taken.length)
+    const fixed = (word: string): boolean =>
+      (counts.get(word) ?? 0) >= Math.max(2, share * taken.length)
     for (const pieces of taken) {
       const format = generalise(pieces, fixed)
-      if (format !== null && format !== '{topic}' && !labelsNothing(format)) found.set(format, (found.get(format) ?? 0) + 1)
+      if (format !== null && format !== '{topic}' && !labelsNothing(format))
+        found.set(format, (found.get(format) ?? 0) + 1)
     }
   }
-  return [...found].sort((a, b) => b[1] - a[1]).map(([format]) => format).slice(0, mostCandidates)
+  return [...found]
+    .sort((a, b) => b[1] - a[1])
+    .map(([format]) => format)
+    .slice(0, mostCandidates)
 }
 
 /** `Week {topic}`: a word that should have a number after it has words, so that nothing was understood. */
 const labelsNothing = (format: string): boolean => {
   const word = /(\p{L}+)[\s.:#-]*\{topic\}/u.exec(format)?.[1]
-  return word !== undefined && !format.includes('{week') && !format.includes('{number') && [...conceptsOf(withoutAccents(word.toLowerCase()))].some((concept) => isStretch(concept) || isItemKind(concept))
+  return (
+    word !== undefined &&
+    !format.includes('{week') &&
+    !format.includes('{number') &&
+    [...conceptsOf(withoutAccents(word.toLowerCase()))].some(
+      (concept) => isStretch(concept) || isItemKind(concept),
+    )
+  )
 }
 
 /** `Lab {number} · {topic}` and `Reading {number} · {topic}` are one format with a choice. */
 const withChoices = (formats: readonly string[]): string[] => {
   const shapes = new Map<string, string[]>()
   for (const format of formats) {
-    const word = /(?<![{\p{L}])(\p{L}+)(?![\p{L}}])/u.exec(format.replace(/\{[^}]*\}/g, (field) => ' '.repeat(field.length)))
-    if (!word || ![...conceptsOf(withoutAccents((word[1] ?? '').toLowerCase()))].some(isItemKind)) continue
+    const word = /(?<![{\p{L}])(\p{L}+)(?![\p{L}}])/u.exec(
+      format.replace(/\{[^}]*\}/g, (field) => ' '.repeat(field.length)),
+    )
+    if (!word || ![...conceptsOf(withoutAccents((word[1] ?? '').toLowerCase()))].some(isItemKind))
+      continue
     const shape = `${format.slice(0, word.index)}\u0000${format.slice(word.index + (word[1]?.length ?? 0))}`
     shapes.set(shape, [...(shapes.get(shape) ?? []), word[1] ?? ''])
   }
-  return [...shapes].flatMap(([shape, words]) => (words.length > 1 && words.length <= 8 ? [shape.replace('\u0000', `{kind, ${words.sort().join('|')}}`)] : []))
+  return [...shapes].flatMap(([shape, words]) =>
+    words.length > 1 && words.length <= 8
+      ? [shape.replace('\u0000', `{kind, ${words.sort().join('|')}}`)]
+      : [],
+  )
 }
 
 /** `Week {week}` and `Week {week}: {topic}` are one format with an optional stretch. */
 const withOptionals = (formats: readonly string[]): string[] =>
-  formats.flatMap((short) => formats.flatMap((long) => (long !== short && long.startsWith(short) && /\{topic\}/.test(long.slice(short.length)) ? [`${short}{?${long.slice(short.length)}?}`] : [])))
+  formats.flatMap((short) =>
+    formats.flatMap((long) =>
+      long !== short && long.startsWith(short) && /\{topic\}/.test(long.slice(short.length))
+        ? [`${short}{?${long.slice(short.length)}?}`]
+        : [],
+    ),
+  )
 
 const withoutPadding = (format: string): string => format.replaceAll(', 00}', '}')
 
@@ -99,12 +131,25 @@ const withoutPadding = (format: string): string => format.replaceAll(', 00}', '}
  * are kept, best coverage first.
  * @param near a date `YYYY-MM-DD` about the time the names are from
  */
-export const inferFormats = (allNames: readonly string[], near = '2026-09-01'): InferredFormat[] => {
-  const names = allNames.map((name) => name.trim()).filter((name) => name !== '' && name.length <= longestName).slice(0, mostNames)
+export const inferFormats = (
+  allNames: readonly string[],
+  near = '2026-09-01',
+): InferredFormat[] => {
+  const names = allNames
+    .map((name) => name.trim())
+    .filter((name) => name !== '' && name.length <= longestName)
+    .slice(0, mostNames)
   if (names.length === 0) return []
   const taken = sampled(names).map((name) => piecesOf(name, near))
   const plain = candidatesOf(taken)
-  const sources = [...new Set([...plain, ...withChoices(plain), ...withOptionals(plain.slice(0, 12)), ...plain.map(withoutPadding)])].filter((source) => source.length <= longestFormat)
+  const sources = [
+    ...new Set([
+      ...plain,
+      ...withChoices(plain),
+      ...withOptionals(plain.slice(0, 12)),
+      ...plain.map(withoutPadding),
+    ]),
+  ].filter((source) => source.length <= longestFormat)
   const judged = sources.flatMap((source) => {
     const parsed = parseFormat(source)
     const inferred = parsed.ok ? measured(parsed.value, names) : null
@@ -112,7 +157,16 @@ export const inferFormats = (allNames: readonly string[], near = '2026-09-01'): 
   })
   const shortest = Math.min(...judged.map((one) => one.bits))
   const kept = judged.filter((one) => one.bits <= shortest * tolerance)
-  const undominated = kept.filter((one) => !kept.some((other) => other !== one && other.count >= one.count && other.bits <= one.bits && (other.count > one.count || other.bits < one.bits || other.format < one.format)))
+  const undominated = kept.filter(
+    (one) =>
+      !kept.some(
+        (other) =>
+          other !== one &&
+          other.count >= one.count &&
+          other.bits <= one.bits &&
+          (other.count > one.count || other.bits < one.bits || other.format < one.format),
+      ),
+  )
   return undominated.sort((a, b) => b.count - a.count || a.bits - b.bits).slice(0, 8)
 }
 
@@ -126,11 +180,20 @@ const measured = (format: NamingFormat, names: readonly string[]): InferredForma
     const topic = reading?.readings.find((one) => one.field === 'topic')
     if (reading && !(topic && /^[-–—:·|,;.]/.test(topic.text))) {
       count += 1
-      bits += 1 + (reading.follows === 'exact' ? 0 : 12) + reading.readings.reduce((sum, one) => sum + fieldBits(one), 0)
+      bits +=
+        1 +
+        (reading.follows === 'exact' ? 0 : 12) +
+        reading.readings.reduce((sum, one) => sum + fieldBits(one), 0)
     } else {
       bits += plain
       if (outliers.length < mostOutliers) outliers.push(name)
     }
   }
-  return { format: format.source, count, coverage: count / names.length, outliers, bits: Math.round(bits) }
+  return {
+    format: format.source,
+    count,
+    coverage: count / names.length,
+    outliers,
+    bits: Math.round(bits),
+  }
 }

@@ -26,13 +26,16 @@ export const chooseFor = ({ candidates }: Recognised, place: FieldValues): Choic
     if (slot) slot.push({ candidate, weight })
     else slots.set(candidate.slot, [{ candidate, weight }])
   }
-  const ordered = [...slots.values()].map((slot) => slot.sort((a, b) => b.weight - a.weight).slice(0, mostOfASlot)).sort((a, b) => (b[0]?.weight ?? 0) - (a[0]?.weight ?? 0))
+  const ordered = [...slots.values()]
+    .map((slot) => slot.sort((a, b) => b.weight - a.weight).slice(0, mostOfASlot))
+    .sort((a, b) => (b[0]?.weight ?? 0) - (a[0]?.weight ?? 0))
   let beam: Choice[] = [{ weight: 0, chosen: [] }]
   for (const slot of ordered) {
     const next: Choice[] = [...beam]
     for (const partial of beam)
       for (const { candidate, weight } of slot)
-        if (!partial.chosen.some((one) => overlap(one, candidate))) next.push({ weight: partial.weight + weight, chosen: [...partial.chosen, candidate] })
+        if (!partial.chosen.some((one) => overlap(one, candidate)))
+          next.push({ weight: partial.weight + weight, chosen: [...partial.chosen, candidate] })
     beam = next.sort((a, b) => b.weight - a.weight).slice(0, beamWidth)
   }
   return beam[0] ?? { weight: 0, chosen: [] }

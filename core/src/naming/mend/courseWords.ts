@@ -1,7 +1,15 @@
 import { remember } from '../../remember/index.ts'
 import { isMistyped, isShortFor } from '../words/likeness.ts'
 import { seasonOf, seasonOfInitial } from '../words/seasons.ts'
-import { isMark, isWord, skipSpace, tokensOf, withBrackets, type Stretch, type Token } from './tokens.ts'
+import {
+  isMark,
+  isWord,
+  skipSpace,
+  tokensOf,
+  withBrackets,
+  type Stretch,
+  type Token,
+} from './tokens.ts'
 
 /** A course code taken apart: NAV 110. */
 interface CodeShape {
@@ -10,7 +18,9 @@ interface CodeShape {
 }
 const shapeOf = (code: string): CodeShape | null => {
   const shape = /^(\p{L}{1,6})[^\p{L}\d]?(\d{1,5}\p{L}?)$/u.exec(code)
-  return shape ? { letters: (shape[1] ?? '').toLowerCase(), digits: (shape[2] ?? '').toLowerCase() } : null
+  return shape
+    ? { letters: (shape[1] ?? '').toLowerCase(), digits: (shape[2] ?? '').toLowerCase() }
+    : null
 }
 
 /** Index after the digits of a code whose letters stand at an index, or null. */
@@ -33,7 +43,12 @@ export interface SaidCode extends Stretch {
  * The course codes in a name, however spaced or joined. Another course's is told by its shape: as many letters, written
  * large, and as many digits.
  */
-export const codesSaid = (tokens: readonly Token[], name: string, origin: readonly number[], code: string): SaidCode[] => {
+export const codesSaid = (
+  tokens: readonly Token[],
+  name: string,
+  origin: readonly number[],
+  code: string,
+): SaidCode[] => {
   const own = shapeOf(code)
   if (!own) return []
   const found: SaidCode[] = []
@@ -43,8 +58,13 @@ export const codesSaid = (tokens: readonly Token[], name: string, origin: readon
     if (!end) return
     const written = name.slice(origin[token.from], origin[token.to])
     const text = name.slice(origin[token.from], origin[tokens[end.to - 1]?.to ?? token.to])
-    if (token.text === own.letters && end.digits === own.digits.replace(/\D+$/, '')) found.push({ own: true, text, ...withBrackets(tokens, { from: at, to: end.to }) })
-    else if (end.digits.length === own.digits.length && (written === written.toUpperCase() || token.text === own.letters)) found.push({ own: false, text, from: at, to: end.to })
+    if (token.text === own.letters && end.digits === own.digits.replace(/\D+$/, ''))
+      found.push({ own: true, text, ...withBrackets(tokens, { from: at, to: end.to }) })
+    else if (
+      end.digits.length === own.digits.length &&
+      (written === written.toUpperCase() || token.text === own.letters)
+    )
+      found.push({ own: false, text, from: at, to: end.to })
   })
   return found
 }
@@ -55,7 +75,14 @@ export interface SaidTerm extends Stretch {
   year: number
 }
 
-const yearOf = (token: Token | undefined): number | null => (token?.kind !== 'number' ? null : token.text.length === 4 ? Number(token.text) : token.text.length === 2 ? 2000 + Number(token.text) : null)
+const yearOf = (token: Token | undefined): number | null =>
+  token?.kind !== 'number'
+    ? null
+    : token.text.length === 4
+      ? Number(token.text)
+      : token.text.length === 2
+        ? 2000 + Number(token.text)
+        : null
 
 export const termsSaid = (tokens: readonly Token[]): SaidTerm[] => {
   const found: SaidTerm[] = []
@@ -63,8 +90,17 @@ export const termsSaid = (tokens: readonly Token[]): SaidTerm[] => {
     if (token.kind !== 'word') return
     const initial = seasonOfInitial(token.text)
     const tight = yearOf(tokens[at + 1])
-    if (initial !== null && tight !== null && tokens[at + 1]?.text.length === 2 && tokens[at + 2]?.kind !== 'word') {
-      found.push({ season: initial, year: tight, ...withBrackets(tokens, { from: at, to: at + 2 }) })
+    if (
+      initial !== null &&
+      tight !== null &&
+      tokens[at + 1]?.text.length === 2 &&
+      tokens[at + 2]?.kind !== 'word'
+    ) {
+      found.push({
+        season: initial,
+        year: tight,
+        ...withBrackets(tokens, { from: at, to: at + 2 }),
+      })
       return
     }
     const season = seasonOf(token.text)
@@ -79,7 +115,12 @@ export const termsSaid = (tokens: readonly Token[]): SaidTerm[] => {
     }
     const before = tokens[at - 1]?.kind === 'space' ? at - 2 : at - 1
     const yearBefore = tokens[before]?.text.length === 4 ? yearOf(tokens[before]) : null
-    if (yearBefore !== null) found.push({ season, year: yearBefore, ...withBrackets(tokens, { from: before, to: at + 1 }) })
+    if (yearBefore !== null)
+      found.push({
+        season,
+        year: yearBefore,
+        ...withBrackets(tokens, { from: before, to: at + 1 }),
+      })
   })
   return found
 }
@@ -93,7 +134,12 @@ export const seasonAndYear = (title: string): { season: string; year: number } |
 }
 
 const same = (said: Token, wanted: Token): boolean =>
-  said.text === wanted.text || (said.kind === 'word' && wanted.kind === 'word' && (isMistyped(said.text, wanted.text) || (said.text.length >= 3 && isShortFor(said.text, wanted.text)) || (isWord(said, 'and', 'et', 'y') && isWord(wanted, 'and', 'et', 'y'))))
+  said.text === wanted.text ||
+  (said.kind === 'word' &&
+    wanted.kind === 'word' &&
+    (isMistyped(said.text, wanted.text) ||
+      (said.text.length >= 3 && isShortFor(said.text, wanted.text)) ||
+      (isWord(said, 'and', 'et', 'y') && isWord(wanted, 'and', 'et', 'y'))))
 
 /** Known words found again in a name. `share`: of the words wanted, how many stand there. */
 export interface SaidWords extends Stretch {
@@ -101,15 +147,31 @@ export interface SaidWords extends Stretch {
   exact: boolean
 }
 
-const solid = (tokens: readonly Token[]): { token: Token; at: number }[] => tokens.flatMap((token, at) => (token.kind === 'word' || token.kind === 'number' || isMark(token, '&') ? [{ token: isMark(token, '&') ? { ...token, kind: 'word' as const, text: 'and' } : token, at }] : []))
+const solid = (tokens: readonly Token[]): { token: Token; at: number }[] =>
+  tokens.flatMap((token, at) =>
+    token.kind === 'word' || token.kind === 'number' || isMark(token, '&')
+      ? [
+          {
+            token: isMark(token, '&') ? { ...token, kind: 'word' as const, text: 'and' } : token,
+            at,
+          },
+        ]
+      : [],
+  )
 
-const wordsOf = remember(5000, (folded: string): Token[] => solid(tokensOf(folded)).map(({ token }) => token))
+const wordsOf = remember(5000, (folded: string): Token[] =>
+  solid(tokensOf(folded)).map(({ token }) => token),
+)
 
 /**
  * Where the words of a known value stand in a name: in a row, each the same, shortened or mistyped; in any order where
  * `anyOrder` says so (a person's name). The stretch with the most of them, or null below half.
  */
-export const wordsSaid = (tokens: readonly Token[], folded: string, anyOrder = false): SaidWords | null => {
+export const wordsSaid = (
+  tokens: readonly Token[],
+  folded: string,
+  anyOrder = false,
+): SaidWords | null => {
   const wanted = wordsOf(folded)
   const said = solid(tokens)
   const first = wanted[0]
@@ -117,13 +179,20 @@ export const wordsSaid = (tokens: readonly Token[], folded: string, anyOrder = f
   let best: SaidWords | null = null
   for (let start = 0; start < said.length; start++) {
     const at = said[start]
-    if (!at || !(anyOrder ? wanted.some((one) => same(at.token, one)) : same(at.token, first))) continue
+    if (!at || !(anyOrder ? wanted.some((one) => same(at.token, one)) : same(at.token, first)))
+      continue
     let count = 0
     let exact = true
     const left = [...wanted]
     while (count < wanted.length) {
       const next = said[start + count]
-      const index = next ? (anyOrder ? left.findIndex((one) => same(next.token, one)) : left[0] && same(next.token, left[0]) ? 0 : -1) : -1
+      const index = next
+        ? anyOrder
+          ? left.findIndex((one) => same(next.token, one))
+          : left[0] && same(next.token, left[0])
+            ? 0
+            : -1
+        : -1
       const matched = left[index]
       if (!next || !matched) break
       if (next.token.text !== matched.text) exact = false
@@ -131,7 +200,12 @@ export const wordsSaid = (tokens: readonly Token[], folded: string, anyOrder = f
       count += 1
     }
     const share = count / wanted.length
-    if (share >= 0.5 && (best === null || share > best.share)) best = { share, exact: exact && share === 1, ...withBrackets(tokens, { from: at.at, to: (said[start + count - 1]?.at ?? at.at) + 1 }) }
+    if (share >= 0.5 && (best === null || share > best.share))
+      best = {
+        share,
+        exact: exact && share === 1,
+        ...withBrackets(tokens, { from: at.at, to: (said[start + count - 1]?.at ?? at.at) + 1 }),
+      }
   }
   return best
 }

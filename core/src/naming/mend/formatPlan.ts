@@ -32,12 +32,26 @@ export interface FormatPlan {
   has: (field: FieldName) => boolean
 }
 
-const ownLabels: Partial<Record<FieldName, string>> = { week: 'week', unit: 'unit', day: 'day', weeks: 'weeks', half: 'week' }
-const afterLabels: Partial<Record<FieldName, readonly string[]>> = { minutes: ['minutes', 'm'], points: ['points'] }
+const ownLabels: Partial<Record<FieldName, string>> = {
+  week: 'week',
+  unit: 'unit',
+  day: 'day',
+  weeks: 'weeks',
+  half: 'week',
+}
+const afterLabels: Partial<Record<FieldName, readonly string[]>> = {
+  minutes: ['minutes', 'm'],
+  points: ['points'],
+}
 
 const choicesBefore = (steps: readonly Step[], at: number): readonly string[] => {
   const [text, field] = [steps[at - 1], steps[at - 2]]
-  return text?.op === 'text' && !/\p{L}/u.test(text.folded) && field?.op === 'field' && field.type === 'choice' ? field.choices : []
+  return text?.op === 'text' &&
+    !/\p{L}/u.test(text.folded) &&
+    field?.op === 'field' &&
+    field.type === 'choice'
+    ? field.choices
+    : []
 }
 
 const plans = new WeakMap<NamingFormat, FormatPlan>()
@@ -52,27 +66,53 @@ export const planOf = (format: NamingFormat): FormatPlan => {
   let optionalUntil = 0
   steps.forEach((step, at) => {
     if (step.op === 'optional') optionalUntil = step.to
-    if (step.op === 'text') for (const token of tokensOf(step.folded)) if (token.kind === 'word') fixed.push({ word: token.text, at, used: false })
+    if (step.op === 'text')
+      for (const token of tokensOf(step.folded))
+        if (token.kind === 'word') fixed.push({ word: token.text, at, used: false })
     if (step.op !== 'field') return
     const counts = step.type === 'integer' || step.type === 'span'
     const previous = steps[at - 1]
-    const wordBefore = counts && previous?.op === 'text' ? /(\p{L}+)[ #.°º]*$/u.exec(withoutAccents(previous.folded))?.[1] : undefined
+    const wordBefore =
+      counts && previous?.op === 'text'
+        ? /(\p{L}+)[ #.°º]*$/u.exec(withoutAccents(previous.folded))?.[1]
+        : undefined
     const next = steps[at + 1]
-    const wordAfter = counts && afterLabels[step.field] && next?.op === 'text' ? /^ *(\p{L}+)/u.exec(withoutAccents(next.folded))?.[1] : undefined
-    for (const [word, place] of [[wordBefore, at - 1], [wordAfter, at + 1]] as const) if (word) labelling.add(`${place} ${word}`)
+    const wordAfter =
+      counts && afterLabels[step.field] && next?.op === 'text'
+        ? /^ *(\p{L}+)/u.exec(withoutAccents(next.folded))?.[1]
+        : undefined
+    for (const [word, place] of [
+      [wordBefore, at - 1],
+      [wordAfter, at + 1],
+    ] as const)
+      if (word) labelling.add(`${place} ${word}`)
     fields.push({
-      field: step.field, step,
+      field: step.field,
+      step,
       wordBefore: wordBefore ?? null,
       choices: counts ? choicesBefore(steps, at) : [],
-      before: [...(wordBefore ? [wordBefore] : []), ...(ownLabels[step.field] ? [ownLabels[step.field] ?? ''] : [])],
+      before: [
+        ...(wordBefore ? [wordBefore] : []),
+        ...(ownLabels[step.field] ? [ownLabels[step.field] ?? ''] : []),
+      ],
       after: [...(wordAfter ? [wordAfter] : []), ...(afterLabels[step.field] ?? [])],
       labelled: wordBefore !== undefined || wordAfter !== undefined,
       optional: at < optionalUntil,
     })
   })
-  const loose = fixed.filter(({ word, at }) => !labelling.has(`${at} ${word}`)).map(({ word }) => word)
-  const words = [...fixed.map(({ word }) => word), ...fields.flatMap(({ before, step }) => [...before, ...step.choices])]
-  const plan: FormatPlan = { fields, fixed: loose, concepts: new Set(words.flatMap((word) => [word, ...conceptsOf(word)])), has: (field) => fields.some((one) => one.field === field) }
+  const loose = fixed
+    .filter(({ word, at }) => !labelling.has(`${at} ${word}`))
+    .map(({ word }) => word)
+  const words = [
+    ...fixed.map(({ word }) => word),
+    ...fields.flatMap(({ before, step }) => [...before, ...step.choices]),
+  ]
+  const plan: FormatPlan = {
+    fields,
+    fixed: loose,
+    concepts: new Set(words.flatMap((word) => [word, ...conceptsOf(word)])),
+    has: (field) => fields.some((one) => one.field === field),
+  }
   plans.set(format, plan)
   return plan
 }

@@ -1,17 +1,45 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { formatOf, judgeName, longestName, readName, reasonWords, renderName, type FieldValues, type NameContext } from '../index.ts'
+import {
+  formatOf,
+  judgeName,
+  longestName,
+  readName,
+  reasonWords,
+  renderName,
+  type FieldValues,
+  type NameContext,
+} from '../index.ts'
 import { growth } from '../growth.ts'
 
 const dates = (first: string, last: string) => ({ first, last })
-const week3: FieldValues = { code: 'NAV 110', title: 'Coastal Navigation', term: 'Autumn 2026', week: 3, number: 3, dates: dates('2026-09-14', '2026-09-20'), start: '2026-09-14', end: '2026-09-20' }
-const at = (...places: FieldValues[]): NameContext => ({ places, near: '2026-08-31', classSections: ['01', '02'] })
+const week3: FieldValues = {
+  code: 'NAV 110',
+  title: 'Coastal Navigation',
+  term: 'Autumn 2026',
+  week: 3,
+  number: 3,
+  dates: dates('2026-09-14', '2026-09-20'),
+  start: '2026-09-14',
+  end: '2026-09-20',
+}
+const at = (...places: FieldValues[]): NameContext => ({
+  places,
+  near: '2026-08-31',
+  classSections: ['01', '02'],
+})
 const byWeek = 'Week {week} · {dates} · {topic}'
-const mend = (format: string, name: string, context = at(week3)) => judgeName(formatOf(format), name, context)
+const mend = (format: string, name: string, context = at(week3)) =>
+  judgeName(formatOf(format), name, context)
 
 describe('a name that follows', () => {
   it('is left as it is, surely', () => {
-    expect(mend(byWeek, 'Week 3 · Sep 14 – Sep 20 · Tides')).toMatchObject({ verdict: 'follows', mended: 'Week 3 · Sep 14 – Sep 20 · Tides', confidence: 1, reasons: [] })
+    expect(mend(byWeek, 'Week 3 · Sep 14 – Sep 20 · Tides')).toMatchObject({
+      verdict: 'follows',
+      mended: 'Week 3 · Sep 14 – Sep 20 · Tides',
+      confidence: 1,
+      reasons: [],
+    })
   })
   it.each([
     ['Week 3 · Sep 14 - Sep 20 · Tides', ['dashes']],
@@ -21,10 +49,17 @@ describe('a name that follows', () => {
     ['Ｗｅｅｋ ３ · Sep 14 – Sep 20 · Tides', ['compatibility']],
     ['week 03 · Sep 14 - Sep 20 · Tides', ['dashes', 'case', 'zeros']],
   ])('%s: only small differences, named', (name, differences) => {
-    expect(mend(byWeek, name)).toMatchObject({ verdict: 'small-differences', differences, mended: 'Week 3 · Sep 14 – Sep 20 · Tides' })
+    expect(mend(byWeek, name)).toMatchObject({
+      verdict: 'small-differences',
+      differences,
+      mended: 'Week 3 · Sep 14 – Sep 20 · Tides',
+    })
   })
   it('with its prompt standing follows, and says what is absent', () => {
-    expect(mend(byWeek, 'Week 3 · Sep 14 – Sep 20 · [topic]')).toMatchObject({ verdict: 'follows', fields: [{ state: 'right' }, { state: 'right' }, { field: 'topic', state: 'absent' }] })
+    expect(mend(byWeek, 'Week 3 · Sep 14 – Sep 20 · [topic]')).toMatchObject({
+      verdict: 'follows',
+      fields: [{ state: 'right' }, { state: 'right' }, { field: 'topic', state: 'absent' }],
+    })
   })
 })
 
@@ -48,16 +83,34 @@ describe('mending', () => {
     ['wk 3: make a copy of the log', 'make a copy of the log'],
   ])('%s', (name, topic) => {
     const judged = mend(byWeek, name)
-    expect(judged).toMatchObject({ verdict: 'mendable', mended: `Week 3 · Sep 14 – Sep 20 · ${topic}` })
+    expect(judged).toMatchObject({
+      verdict: 'mendable',
+      mended: `Week 3 · Sep 14 – Sep 20 · ${topic}`,
+    })
     expect(judged.confidence).toBeGreaterThan(0.8)
     expect(judged.reasons.map(reasonWords).join()).not.toBe('')
   })
   it('says what is right, wrong and absent', () => {
-    expect(mend(byWeek, 'Wk 3: Tides').fields.map((field) => [field.field, field.state, field.expected])).toEqual([['week', 'right', null], ['dates', 'absent', 'Sep 14 – Sep 20'], ['topic', 'right', null]])
-    expect(mend(byWeek, 'Week 3 · Sep 15 – Sep 21 · Tides').fields[1]).toMatchObject({ state: 'wrong', text: 'Sep 15 – Sep 21', expected: 'Sep 14 – Sep 20' })
+    expect(
+      mend(byWeek, 'Wk 3: Tides').fields.map((field) => [field.field, field.state, field.expected]),
+    ).toEqual([
+      ['week', 'right', null],
+      ['dates', 'absent', 'Sep 14 – Sep 20'],
+      ['topic', 'right', null],
+    ])
+    expect(mend(byWeek, 'Week 3 · Sep 15 – Sep 21 · Tides').fields[1]).toMatchObject({
+      state: 'wrong',
+      text: 'Sep 15 – Sep 21',
+      expected: 'Sep 14 – Sep 20',
+    })
   })
   it('takes a class section out of the name of a merged course', () => {
-    expect(mend('{code} {title} · {term}', 'NAV 110-01 Coastal Navigation · Autumn 2026')).toMatchObject({ mended: 'NAV 110 Coastal Navigation · Autumn 2026', reasons: [{ code: 'left-out', what: 'class-section', text: '-01' }] })
+    expect(
+      mend('{code} {title} · {term}', 'NAV 110-01 Coastal Navigation · Autumn 2026'),
+    ).toMatchObject({
+      mended: 'NAV 110 Coastal Navigation · Autumn 2026',
+      reasons: [{ code: 'left-out', what: 'class-section', text: '-01' }],
+    })
   })
   it('is less sure where the number is another’s, and hardly where the dates are as well', () => {
     const number = mend(byWeek, 'Week 4: Tides')
@@ -81,37 +134,105 @@ describe('what cannot be told', () => {
 })
 
 describe('a place that is not known', () => {
-  const weeks = [1, 2, 3, 4].map((week): FieldValues => ({ week, dates: dates(`2026-09-${String(week * 7).padStart(2, '0')}`, `2026-09-${String(week * 7 + 2).padStart(2, '0')}`), ...(week === 2 ? { topic: 'Leading marks' } : {}) }))
+  const weeks = [1, 2, 3, 4].map((week): FieldValues => ({
+    week,
+    dates: dates(
+      `2026-09-${String(week * 7).padStart(2, '0')}`,
+      `2026-09-${String(week * 7 + 2).padStart(2, '0')}`,
+    ),
+    ...(week === 2 ? { topic: 'Leading marks' } : {}),
+  }))
   it('is told by the number, the dates or the topic', () => {
     expect(mend(byWeek, 'wk 3: Tides', at(...weeks)).place).toBe(2)
     expect(mend(byWeek, 'Sept 28: Tides', at(...weeks)).place).toBe(3)
     expect(mend(byWeek, 'Leading marks', at(...weeks)).place).toBe(1)
   })
   it('is not guessed', () => {
-    expect(mend(byWeek, 'Tides', at(...weeks))).toMatchObject({ verdict: 'unreadable', place: null })
+    expect(mend(byWeek, 'Tides', at(...weeks))).toMatchObject({
+      verdict: 'unreadable',
+      place: null,
+    })
     expect(mend(byWeek, 'week 9: Tides', at(...weeks))).toMatchObject({ verdict: 'unreadable' })
   })
 })
 
 describe('always', () => {
-  const formats = [byWeek, '{code} · Quiz {number}: {topic}', 'Week {week}{? · {topic}?}', '{topic} (week {week})', '{code} {title} · {term}', '{week, 00} {topic}', '{dates, MMM d–d}: {topic}', 'Reading for week {week}: {topic}'].map(formatOf)
-  const piece = fc.constantFrom('wk', 'Week', 'week', '3', '4', 'iii', 'three', ' ', ' - ', ': ', ' · ', '(', ')', 'Sep 14', '9/14', '–', '20', 'to', 'Tides', 'NAV 110', 'NAV 205', 'quiz', 'copy', '(2)', 'Autumn 2026', 'F26', 'the', 'of', '“x”', 'é', 'e\u0301', '１', '[topic]', '{', '**', 'ª', '°')
+  const formats = [
+    byWeek,
+    '{code} · Quiz {number}: {topic}',
+    'Week {week}{? · {topic}?}',
+    '{topic} (week {week})',
+    '{code} {title} · {term}',
+    '{week, 00} {topic}',
+    '{dates, MMM d–d}: {topic}',
+    'Reading for week {week}: {topic}',
+  ].map(formatOf)
+  const piece = fc.constantFrom(
+    'wk',
+    'Week',
+    'week',
+    '3',
+    '4',
+    'iii',
+    'three',
+    ' ',
+    ' - ',
+    ': ',
+    ' · ',
+    '(',
+    ')',
+    'Sep 14',
+    '9/14',
+    '–',
+    '20',
+    'to',
+    'Tides',
+    'NAV 110',
+    'NAV 205',
+    'quiz',
+    'copy',
+    '(2)',
+    'Autumn 2026',
+    'F26',
+    'the',
+    'of',
+    '“x”',
+    'é',
+    'e\u0301',
+    '１',
+    '[topic]',
+    '{',
+    '**',
+    'ª',
+    '°',
+  )
   const typed = fc.array(piece, { minLength: 1, maxLength: 12 }).map((pieces) => pieces.join(''))
   it('a mended name reads as right, and mending it again changes nothing', () => {
     fc.assert(
-      fc.property(fc.constantFrom(...formats), fc.oneof(typed, fc.string({ maxLength: 60 })), (format, name) => {
-        const judged = judgeName(format, name, at(week3))
-        if (judged.mended === null) return
-        const reading = readName(format, judged.mended, week3)
-        expect(reading?.follows).toBe('exact')
-        expect(reading?.readings.filter((field) => field.state === 'wrong')).toEqual([])
-        expect(judgeName(format, judged.mended, at(week3))).toMatchObject({ verdict: 'follows', mended: judged.mended, confidence: 1 })
-      }),
+      fc.property(
+        fc.constantFrom(...formats),
+        fc.oneof(typed, fc.string({ maxLength: 60 })),
+        (format, name) => {
+          const judged = judgeName(format, name, at(week3))
+          if (judged.mended === null) return
+          const reading = readName(format, judged.mended, week3)
+          expect(reading?.follows).toBe('exact')
+          expect(reading?.readings.filter((field) => field.state === 'wrong')).toEqual([])
+          expect(judgeName(format, judged.mended, at(week3))).toMatchObject({
+            verdict: 'follows',
+            mended: judged.mended,
+            confidence: 1,
+          })
+        },
+      ),
       { numRuns: 1500 },
     )
   }, 30_000)
   it('a right name stays as it is, whatever the topic holds', () => {
-    const topic = fc.string({ minLength: 1, maxLength: 40 }).map((text) => text.normalize('NFKC').replace(/\s+/g, ' ').trim()).filter((text) => /^\p{L}.*[\p{L}\p{N}]$/u.test(text) && !/\bcop(?:y|ie|ia)\b/i.test(text))
+    const topic = fc
+      .string({ minLength: 1, maxLength: 40 })
+      .map((text) => text.normalize('NFKC').replace(/\s+/g, ' ').trim())
+      .filter((text) => /^\p{L}.*[\p{L}\p{N}]$/u.test(text) && !/\bcop(?:y|ie|ia)\b/i.test(text))
     fc.assert(
       fc.property(topic, (words) => {
         const name = renderName(formatOf(byWeek), { ...week3, topic: words }).text
@@ -123,7 +244,9 @@ describe('always', () => {
   it('takes time in proportion to the name, up to the cap', () => {
     const hostile = ['week 3 ', '9/14 - ', '(copy) ', 'a-', 'Sep 14 to ', '3rd ']
     const work = (length: number) => {
-      const names = hostile.map((unit) => unit.repeat(Math.ceil(length / unit.length)).slice(0, length))
+      const names = hostile.map((unit) =>
+        unit.repeat(Math.ceil(length / unit.length)).slice(0, length),
+      )
       for (let i = 0; i < 2; i++) for (const name of names) mend(byWeek, name)
     }
     // Six times the length; 36 times the time if it grew with the square.

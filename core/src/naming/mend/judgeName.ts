@@ -20,9 +20,18 @@ import { writeAnew } from './writeAnew.ts'
  * what is left is the instructor's own. Every mended name is read back before it is given. Pure, and linear in the
  * length of the name; a name beyond 2,000 characters is refused.
  */
-export const judgeName = (format: NamingFormat, name: string, context: NameContext): NameJudgement => judgeAt(format, name, context, 1)
+export const judgeName = (
+  format: NamingFormat,
+  name: string,
+  context: NameContext,
+): NameJudgement => judgeAt(format, name, context, 1)
 
-const judgeAt = (format: NamingFormat, name: string, context: NameContext, round: number): NameJudgement => {
+const judgeAt = (
+  format: NamingFormat,
+  name: string,
+  context: NameContext,
+  round: number,
+): NameJudgement => {
   if (name.length > longestName) return unreadable([{ code: 'too-long' }])
   const { places } = context
   const common = commonOf(places)
@@ -36,7 +45,10 @@ const judgeAt = (format: NamingFormat, name: string, context: NameContext, round
     for (const place of fitting) {
       const here = places.length === 1 ? reading : readName(format, name, places[place] ?? {})
       const found = here && settledBy(here, name, place, places[place] ?? {})
-      if (found && (fitting.length === 1 || found.fields.every((field) => field.state === 'right'))) {
+      if (
+        found &&
+        (fitting.length === 1 || found.fields.every((field) => field.state === 'right'))
+      ) {
         settled = found
         break
       }
@@ -51,8 +63,16 @@ const judgeAt = (format: NamingFormat, name: string, context: NameContext, round
 const separatorAtEdge = /^[-–—:;,.·|/~>]|[-–—:;,·|/~>]$/
 /** Whether mending took something out of a name that follows, a left-over or separators at the edge of its own words, and left words of its own in it. */
 const takesOut = (mended: NameJudgement, reading: NameReading | null): boolean =>
-  !mended.reasons.some((reason) => reason.code === 'no-own-words' || (reason.code === 'supplied' && definitionOf(reason.field).own)) &&
-  (mended.reasons.some((reason) => reason.code === 'left-out') || (reading?.readings.some((one) => definitionOf(one.field).own && separatorAtEdge.test(one.text)) ?? false))
+  !mended.reasons.some(
+    (reason) =>
+      reason.code === 'no-own-words' ||
+      (reason.code === 'supplied' && definitionOf(reason.field).own),
+  ) &&
+  (mended.reasons.some((reason) => reason.code === 'left-out') ||
+    (reading?.readings.some(
+      (one) => definitionOf(one.field).own && separatorAtEdge.test(one.text),
+    ) ??
+      false))
 
 interface Taken {
   plan: FormatPlan
@@ -61,32 +81,88 @@ interface Taken {
   common: FieldValues
 }
 
-const mendAt = (format: NamingFormat, name: string, context: NameContext, round: number, { plan, folded, tokens, common }: Taken): NameJudgement => {
+const mendAt = (
+  format: NamingFormat,
+  name: string,
+  context: NameContext,
+  round: number,
+  { plan, folded, tokens, common }: Taken,
+): NameJudgement => {
   const { places } = context
-  const recognised = recognise(tokens, { name, origin: folded.origin, plan, common, near: context.near, classSections: context.classSections })
-  if (recognised.otherCode && (plan.has('code') || tokens.findIndex((token) => token.kind === 'word' || token.kind === 'number') === recognised.otherCode.from)) return unreadable([{ code: 'another-course', text: recognised.otherCode.text }])
+  const recognised = recognise(tokens, {
+    name,
+    origin: folded.origin,
+    plan,
+    common,
+    near: context.near,
+    classSections: context.classSections,
+  })
+  if (
+    recognised.otherCode &&
+    (plan.has('code') ||
+      tokens.findIndex((token) => token.kind === 'word' || token.kind === 'number') ===
+        recognised.otherCode.from)
+  )
+    return unreadable([{ code: 'another-course', text: recognised.otherCode.text }])
   const { best, place, rival } = bestPlace(recognised, folded.text, places)
   if (place === null) return unreadable([{ code: 'no-such-place' }])
   const otherKind = otherKindSaid(tokens, plan.concepts)
-  if (otherKind && !labelFound(best, plan)) return unreadable([{ code: 'another-kind', text: otherKind }], [], place)
+  if (otherKind && !labelFound(best, plan))
+    return unreadable([{ code: 'another-kind', text: otherKind }], [], place)
   const left = leftWords(tokens, best.chosen, name, folded.origin)
-  const written = writeAnew({ format, name, plan, place, values: places[place] ?? {}, recognised, choice: best, left, rival, placeKnown: places.length === 1, origin: folded.origin })
-  return written.verdict === 'mendable' && mayLeaveMore(left) ? mendedFurther(written, format, { ...context, places: [places[place] ?? {}] }, round) : written
+  const written = writeAnew({
+    format,
+    name,
+    plan,
+    place,
+    values: places[place] ?? {},
+    recognised,
+    choice: best,
+    left,
+    rival,
+    placeKnown: places.length === 1,
+    origin: folded.origin,
+  })
+  return written.verdict === 'mendable' && mayLeaveMore(left)
+    ? mendedFurther(written, format, { ...context, places: [places[place] ?? {}] }, round)
+    : written
 }
 
 /** Whether the instructor's own words of a reading may hold what is not theirs: separators at an edge, left-overs, dates, numbers. */
 const mayHoldMore = (reading: NameReading, tokens: readonly Token[]): boolean =>
-  copyLeftOvers(tokens).length > 0 || reading.readings.some((one) => definitionOf(one.field).own && !one.isPrompt && one.text !== '' && (/\d/.test(one.text) || separatorAtEdge.test(one.text)))
+  copyLeftOvers(tokens).length > 0 ||
+  reading.readings.some(
+    (one) =>
+      definitionOf(one.field).own &&
+      !one.isPrompt &&
+      one.text !== '' &&
+      (/\d/.test(one.text) || separatorAtEdge.test(one.text)),
+  )
 
 /** A name that follows, with everything right that is known, or only a prompt left to fill. */
-const settledBy = (reading: NameReading, name: string, place: number, values: FieldValues): NameJudgement | null => {
+const settledBy = (
+  reading: NameReading,
+  name: string,
+  place: number,
+  values: FieldValues,
+): NameJudgement | null => {
   if (reading.readings.some((one) => one.state === 'wrong')) return null
   // A prompt for which the context has a value is mended; one for the instructor's own words waits for them.
-  if (reading.readings.some((one) => one.isPrompt && values[one.field] !== undefined && values[one.field] !== '')) return null
+  if (
+    reading.readings.some(
+      (one) => one.isPrompt && values[one.field] !== undefined && values[one.field] !== '',
+    )
+  )
+    return null
   const exact = reading.follows === 'exact'
   return {
-    verdict: reading.follows === 'exact' ? 'follows' : 'small-differences', fields: reading.readings, differences: exact ? [] : differencesBetween(name, reading.tidied),
-    mended: reading.tidied, confidence: exact ? 1 : 0.99, reasons: [], place,
+    verdict: reading.follows === 'exact' ? 'follows' : 'small-differences',
+    fields: reading.readings,
+    differences: exact ? [] : differencesBetween(name, reading.tidied),
+    mended: reading.tidied,
+    confidence: exact ? 1 : 0.99,
+    reasons: [],
+    place,
   }
 }
 
@@ -94,12 +170,18 @@ const settledBy = (reading: NameReading, name: string, place: number, values: Fi
 const labelFound = (choice: Choice, plan: FormatPlan): boolean =>
   choice.chosen.some((one) => {
     if (one.how === 'another-stretch' || one.how === 'bare' || one.how === 'not-asked') return false
-    if (one.slot.startsWith('fixed:')) return [...conceptsOf(plan.fixed[Number(one.slot.slice(6))] ?? '')].length > 0
-    return one.field !== null && (one.field === 'kind' || plan.fields.some((planned) => planned.field === one.field && planned.labelled))
+    if (one.slot.startsWith('fixed:'))
+      return [...conceptsOf(plan.fixed[Number(one.slot.slice(6))] ?? '')].length > 0
+    return (
+      one.field !== null &&
+      (one.field === 'kind' ||
+        plan.fields.some((planned) => planned.field === one.field && planned.labelled))
+    )
   })
 
 /** Whether words that were kept may still hold what is not theirs: a copy of a copy, a second date. */
-const mayLeaveMore = (left: LeftWords): boolean => left.joined || /\p{N}|cop|[)）]$/iu.test(left.text)
+const mayLeaveMore = (left: LeftWords): boolean =>
+  left.joined || /\p{N}|cop|[)）]$/iu.test(left.text)
 
 const mostRounds = 8
 
@@ -107,10 +189,22 @@ const mostRounds = 8
  * Mends what was mended until it stays: a copy of a copy has left more than one thing behind, and words that stood apart
  * may now say something together.
  */
-const mendedFurther = (judged: NameJudgement, format: NamingFormat, context: NameContext, round: number): NameJudgement => {
+const mendedFurther = (
+  judged: NameJudgement,
+  format: NamingFormat,
+  context: NameContext,
+  round: number,
+): NameJudgement => {
   if (judged.mended === null) return judged
-  if (round >= mostRounds) return unreadable([...judged.reasons, { code: 'would-not-read' }], judged.fields, judged.place)
+  if (round >= mostRounds)
+    return unreadable([...judged.reasons, { code: 'would-not-read' }], judged.fields, judged.place)
   const again = judgeAt(format, judged.mended, context, round + 1)
   if (again.mended === judged.mended) return judged
-  return { ...judged, verdict: again.mended === null ? 'unreadable' : 'mendable', mended: again.mended, confidence: Math.round(judged.confidence * again.confidence * 1000) / 1000, reasons: [...judged.reasons, ...again.reasons] }
+  return {
+    ...judged,
+    verdict: again.mended === null ? 'unreadable' : 'mendable',
+    mended: again.mended,
+    confidence: Math.round(judged.confidence * again.confidence * 1000) / 1000,
+    reasons: [...judged.reasons, ...again.reasons],
+  }
 }

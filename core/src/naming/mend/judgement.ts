@@ -30,5 +30,16 @@ export interface NameJudgement {
 }
 
 /** A name of which nothing is given: it cannot be told, and is not guessed. */
-export const unreadable = (reasons: Reason[], fields: FieldReading[] = [], place: number | null = null): NameJudgement => ({ verdict: 'unreadable', fields, differences: [], mended: null, confidence: 0, reasons, place })
-
+export const unreadable = (
+  reasons: Reason[],
+  fields: FieldReading[] = [],
+  place: number | null = null,
+): NameJudgement => ({
+  verdict: 'unreadable',
+  fields,
+  differences: [],
+  mended: null,
+  confidence: 0,
+  reasons,
+  place,
+})

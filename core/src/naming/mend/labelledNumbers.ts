@@ -15,8 +15,19 @@ export const numberAt = (tokens: readonly Token[], at: number, words = true): Sa
   const token = tokens[at]
   if (token?.kind === 'number' && token.text.length <= 3) {
     let to = at + 1
-    if (isMark(tokens[to], '.') && tokens[to + 1]?.kind === 'word' && ['a', 'o'].includes(tokens[to + 1]?.text ?? '') && tokens[to + 2]?.kind !== 'word') to += 2
-    else if (tokens[to]?.kind === 'word' && isOrdinalSuffix(tokens[to]?.text ?? '') && tokens[to]?.text !== 'a') to += 1
+    if (
+      isMark(tokens[to], '.') &&
+      tokens[to + 1]?.kind === 'word' &&
+      ['a', 'o'].includes(tokens[to + 1]?.text ?? '') &&
+      tokens[to + 2]?.kind !== 'word'
+    )
+      to += 2
+    else if (
+      tokens[to]?.kind === 'word' &&
+      isOrdinalSuffix(tokens[to]?.text ?? '') &&
+      tokens[to]?.text !== 'a'
+    )
+      to += 1
     else if (isMark(tokens[to], '°')) to += 1
     return { value: Number(token.text), from: at, to }
   }
@@ -48,7 +59,8 @@ const numberAfter = (tokens: readonly Token[], label: number): SaidNumber | null
   if (!said || (bracket && !isMark(tokens[said.to], ')]'))) return null
   let to = bracket ? said.to + 1 : said.to
   const of = skipSpace(tokens, to)
-  if (isWord(tokens[of], 'of', 'de', 'sur') && tokens[skipSpace(tokens, of + 1)]?.kind === 'number') to = skipSpace(tokens, of + 1) + 1
+  if (isWord(tokens[of], 'of', 'de', 'sur') && tokens[skipSpace(tokens, of + 1)]?.kind === 'number')
+    to = skipSpace(tokens, of + 1) + 1
   return { value: said.value, from: label, to }
 }
 
@@ -60,15 +72,25 @@ const ordinalBefore = (tokens: readonly Token[], label: number): SaidNumber | nu
   const word = ordinalOf(token.text)
   if (word !== null) return { value: word, from: at, to: label + 1 }
   const digits = isMark(tokens[at - 1], '.') ? at - 2 : at - 1
-  return isOrdinalSuffix(token.text) && tokens[digits]?.kind === 'number' ? { value: Number(tokens[digits].text), from: digits, to: label + 1 } : null
+  return isOrdinalSuffix(token.text) && tokens[digits]?.kind === 'number'
+    ? { value: Number(tokens[digits].text), from: digits, to: label + 1 }
+    : null
 }
 
 /** How a word stands to a label: the very word or another for it, shortened, mistyped, or not at all. */
 export const labelLikeness = (word: string, label: string): 'same' | 'short' | 'typed' | null => {
   if (word === label) return 'same'
   const wanted = conceptsOf(label)
-  for (const concept of conceptsOf(word)) if (wanted.has(concept) || concept === label) return word.length <= 3 || word.length < label.length - 2 ? 'short' : 'same'
-  if (word.length >= 2 && label.length >= 4 && isShortFor(word, label) && conceptsOf(word).size === 0) return 'short'
+  for (const concept of conceptsOf(word))
+    if (wanted.has(concept) || concept === label)
+      return word.length <= 3 || word.length < label.length - 2 ? 'short' : 'same'
+  if (
+    word.length >= 2 &&
+    label.length >= 4 &&
+    isShortFor(word, label) &&
+    conceptsOf(word).size === 0
+  )
+    return 'short'
   return isMistyped(word, label) ? 'typed' : null
 }
 
@@ -82,14 +104,20 @@ export interface LabelledNumber extends SaidNumber {
  * Every number that a label of these gives, in order; also those of another word for a stretch of a course (a module for
  * a week) where one of the labels is such a word.
  */
-export const labelledNumbers = (tokens: readonly Token[], labels: readonly string[]): LabelledNumber[] => {
+export const labelledNumbers = (
+  tokens: readonly Token[],
+  labels: readonly string[],
+): LabelledNumber[] => {
   const found: LabelledNumber[] = []
   const stretch = labels.some((label) => [...conceptsOf(label)].some(isStretch))
   tokens.forEach((token, at) => {
     if (token.kind !== 'word') return
     let likeness: LabelledNumber['likeness'] | null = null
     for (const label of labels) likeness ??= labelLikeness(token.text, label)
-    likeness ??= (stretch && token.text.length > 1 && [...conceptsOf(token.text)].some(isStretch) ? 'another-stretch' : null)
+    likeness ??=
+      stretch && token.text.length > 1 && [...conceptsOf(token.text)].some(isStretch)
+        ? 'another-stretch'
+        : null
     if (likeness === null) return
     const said = ordinalBefore(tokens, at) ?? numberAfter(tokens, at)
     if (said) found.push({ value: said.value, from: said.from, to: said.to, label: at, likeness })
@@ -98,7 +126,10 @@ export const labelledNumbers = (tokens: readonly Token[], labels: readonly strin
 }
 
 /** A kind of item that a name claims to be (`Quiz 3 …`, `Lab: …`) and that is none of these concepts, or null. */
-export const otherKindSaid = (tokens: readonly Token[], own: ReadonlySet<string>): string | null => {
+export const otherKindSaid = (
+  tokens: readonly Token[],
+  own: ReadonlySet<string>,
+): string | null => {
   const first = tokens.findIndex((token) => token.kind === 'word')
   for (const [at, token] of tokens.entries()) {
     if (token.kind !== 'word' || token.text.length < 3) continue

@@ -16,12 +16,22 @@ export const copyLeftOvers = (tokens: readonly Token[]): LeftOver[] => {
   const first = skipSpace(tokens, 0)
   if (copyWord(tokens[first])) {
     const of = skipSpace(tokens, first + 1)
-    found.push({ what: 'copy', from: first, to: isWord(tokens[of], 'of', 'de') ? of + 1 : first + 1 })
+    found.push({
+      what: 'copy',
+      from: first,
+      to: isWord(tokens[of], 'of', 'de') ? of + 1 : first + 1,
+    })
   }
   let end = tokens.length
   while (end > 0 && tokens[end - 1]?.kind === 'space') end -= 1
   // From the end backwards: a number in brackets, then the word, with or without a number after it.
-  if (isMark(tokens[end - 1], ')') && tokens[end - 2]?.kind === 'number' && (tokens[end - 2]?.text.length ?? 9) <= 2 && isMark(tokens[end - 3], '(') && end - 3 > first) {
+  if (
+    isMark(tokens[end - 1], ')') &&
+    tokens[end - 2]?.kind === 'number' &&
+    (tokens[end - 2]?.text.length ?? 9) <= 2 &&
+    isMark(tokens[end - 3], '(') &&
+    end - 3 > first
+  ) {
     found.push({ what: 'copy', from: end - 3, to: end })
     end -= 3
     while (tokens[end - 1]?.kind === 'space') end -= 1
@@ -31,9 +41,11 @@ export const copyLeftOvers = (tokens: readonly Token[]): LeftOver[] => {
     const number = skipSpace(tokens, at + 1)
     const to = tokens[number]?.kind === 'number' ? number + 1 : at + 1
     const whole = withBrackets(tokens, { from: at, to })
-    const before = tokens[whole.from - 1]?.kind === 'space' ? tokens[whole.from - 2] : tokens[whole.from - 1]
+    const before =
+      tokens[whole.from - 1]?.kind === 'space' ? tokens[whole.from - 2] : tokens[whole.from - 1]
     // A word of the topic unless a mark parts it from it: `make a copy` stays.
-    if (whole.from !== at || (before?.kind === 'mark' && to === end)) found.push({ what: 'copy', ...whole })
+    if (whole.from !== at || (before?.kind === 'mark' && to === end))
+      found.push({ what: 'copy', ...whole })
   }
   for (const [at, token] of tokens.entries())
     if (copyWord(token) && isMark(tokens[at - 1], '([') && at < end - 6) {
@@ -47,15 +59,21 @@ export const copyLeftOvers = (tokens: readonly Token[]): LeftOver[] => {
  * Class sections of a course in a name whose format has none: `NAV 110-01`, `sec 01`, `sections 01-08`, `01/02`.
  * @param codeEnds indices right after a course code, where a class section may be joined with a hyphen
  */
-export const classSectionLeftOvers = (tokens: readonly Token[], classSections: readonly string[], codeEnds: readonly number[]): LeftOver[] => {
+export const classSectionLeftOvers = (
+  tokens: readonly Token[],
+  classSections: readonly string[],
+  codeEnds: readonly number[],
+): LeftOver[] => {
   if (classSections.length === 0) return []
-  const known = (token: Token | undefined): boolean => token !== undefined && classSections.some((one) => one.toLowerCase() === token.text)
+  const known = (token: Token | undefined): boolean =>
+    token !== undefined && classSections.some((one) => one.toLowerCase() === token.text)
   /** Takes in further class sections: `, 02`, `/02`, ` and 02`, `-08`. */
   const rest = (at: number): number => {
     let to = at
     for (;;) {
       let next = skipSpace(tokens, to)
-      if (isMark(tokens[next], ',/&+-') || isWord(tokens[next], 'and', 'to', 'et', 'y')) next = skipSpace(tokens, next + 1)
+      if (isMark(tokens[next], ',/&+-') || isWord(tokens[next], 'and', 'to', 'et', 'y'))
+        next = skipSpace(tokens, next + 1)
       else return to
       if (!known(tokens[next])) return to
       to = next + 1
@@ -63,14 +81,25 @@ export const classSectionLeftOvers = (tokens: readonly Token[], classSections: r
   }
   const found: LeftOver[] = []
   tokens.forEach((token, at) => {
-    if (isWord(token, 'section', 'sections', 'sec', 'secs', 'sect', 'seccion', 'groupe', 'grupo') || isMark(token, '§')) {
+    if (
+      isWord(token, 'section', 'sections', 'sec', 'secs', 'sect', 'seccion', 'groupe', 'grupo') ||
+      isMark(token, '§')
+    ) {
       const next = skipSpace(tokens, isMark(tokens[at + 1], '.') ? at + 2 : at + 1)
-      if (known(tokens[next])) found.push({ what: 'class-section', ...withBrackets(tokens, { from: at, to: rest(next + 1) }) })
+      if (known(tokens[next]))
+        found.push({
+          what: 'class-section',
+          ...withBrackets(tokens, { from: at, to: rest(next + 1) }),
+        })
     }
   })
   for (const end of codeEnds) {
     const next = isMark(tokens[end], '-._/') ? end + 1 : skipSpace(tokens, end)
-    if (known(tokens[next]) && !found.some((one) => one.from <= next && next < one.to) && (isMark(tokens[end], '-._/') || isMark(tokens[next + 1], '/,') || classSections.length > 1))
+    if (
+      known(tokens[next]) &&
+      !found.some((one) => one.from <= next && next < one.to) &&
+      (isMark(tokens[end], '-._/') || isMark(tokens[next + 1], '/,') || classSections.length > 1)
+    )
       found.push({ what: 'class-section', from: end, to: rest(next + 1) })
   }
   return found

@@ -1,6 +1,12 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { addDays, dateOfDayNumber, dayNumber, monthOfWord, weekdayOfWord } from '../../calendar/index.ts'
+import {
+  addDays,
+  dateOfDayNumber,
+  dayNumber,
+  monthOfWord,
+  weekdayOfWord,
+} from '../../calendar/index.ts'
 import { rangesNamed } from '../index.ts'
 
 // Reference: the Unicode CLDR as the platform carries it (Intl), for the three languages of our word lists.
@@ -32,11 +38,24 @@ describe('ranges of dates', () => {
   it('are read as the CLDR writes them, in every language and width', () => {
     const days = fc.integer({ min: dayNumber('2026-08-31'), max: dayNumber('2026-12-11') })
     fc.assert(
-      fc.property(fc.constantFrom(...locales), fc.constantFrom('long' as const, 'short' as const), days, fc.integer({ min: 1, max: 13 }), (locale, month, from, length) => {
-        const [first, last] = [dateOfDayNumber(from), dateOfDayNumber(from + length)]
-        const written = new Intl.DateTimeFormat(locale, { month, day: 'numeric', timeZone: 'UTC' }).formatRange(utc(first), utc(last))
-        expect([written, rangesNamed(written, '2026-09-01').map((one) => [one.first, one.last])]).toEqual([written, [[first, last]]])
-      }),
+      fc.property(
+        fc.constantFrom(...locales),
+        fc.constantFrom('long' as const, 'short' as const),
+        days,
+        fc.integer({ min: 1, max: 13 }),
+        (locale, month, from, length) => {
+          const [first, last] = [dateOfDayNumber(from), dateOfDayNumber(from + length)]
+          const written = new Intl.DateTimeFormat(locale, {
+            month,
+            day: 'numeric',
+            timeZone: 'UTC',
+          }).formatRange(utc(first), utc(last))
+          expect([
+            written,
+            rangesNamed(written, '2026-09-01').map((one) => [one.first, one.last]),
+          ]).toEqual([written, [[first, last]]])
+        },
+      ),
       { numRuns: 1000 },
     )
   })

@@ -22,19 +22,45 @@ export const rangesNamed = (text: string, near: string, wanted?: DaySpan): Named
   const tokens = tokensOf(folded.text)
   let end = 0
   return datesSaid(tokens, near).flatMap((said): NamedRange[] => {
-    const ranges = said.readings.flatMap(({ first, last }) => (last === null ? [] : [{ first, last }]))
-    const range = ranges.find((one) => wanted !== undefined && one.first === wanted.first && one.last === wanted.last) ?? ranges[0]
+    const ranges = said.readings.flatMap(({ first, last }) =>
+      last === null ? [] : [{ first, last }],
+    )
+    const range =
+      ranges.find(
+        (one) => wanted !== undefined && one.first === wanted.first && one.last === wanted.last,
+      ) ?? ranges[0]
     if (!range || said.from < end) return []
     end = said.to
-    return [{ ...range, text: text.slice(folded.origin[tokens[said.from]?.from ?? 0], folded.origin[tokens[said.to - 1]?.to ?? 0]) }]
+    return [
+      {
+        ...range,
+        text: text.slice(
+          folded.origin[tokens[said.from]?.from ?? 0],
+          folded.origin[tokens[said.to - 1]?.to ?? 0],
+        ),
+      },
+    ]
   })
 }
 
 /** The words by which a course's name still speaks of class sections (`-01`, `sections 01 and 02`), quoted from it. */
-export const classSectionsNamed = (name: string, code: string, classSections: readonly string[]): string[] => {
+export const classSectionsNamed = (
+  name: string,
+  code: string,
+  classSections: readonly string[],
+): string[] => {
   if (name.length > longestName) return []
   const folded = foldName(name)
   const tokens = tokensOf(folded.text)
-  const ends = codesSaid(tokens, name, folded.origin, code).flatMap((said) => (said.own ? [said.to] : []))
-  return classSectionLeftOvers(tokens, classSections, ends).map((said) => name.slice(folded.origin[tokens[said.from]?.from ?? 0], folded.origin[tokens[said.to - 1]?.to ?? 0]).trim())
+  const ends = codesSaid(tokens, name, folded.origin, code).flatMap((said) =>
+    said.own ? [said.to] : [],
+  )
+  return classSectionLeftOvers(tokens, classSections, ends).map((said) =>
+    name
+      .slice(
+        folded.origin[tokens[said.from]?.from ?? 0],
+        folded.origin[tokens[said.to - 1]?.to ?? 0],
+      )
+      .trim(),
+  )
 }

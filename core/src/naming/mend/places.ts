@@ -11,7 +11,9 @@ export const commonOf = (places: readonly FieldValues[]): FieldValues => {
   const known = keptCommon.get(places)
   if (known) return known
   const common: FieldValues = {}
-  for (const field of fieldNames) if (definitionOf(field).of === 'course' && first[field] !== undefined) common[field] = first[field]
+  for (const field of fieldNames)
+    if (definitionOf(field).of === 'course' && first[field] !== undefined)
+      common[field] = first[field]
   keptCommon.set(places, common)
   return common
 }
@@ -22,8 +24,14 @@ const placeFields = ['week', 'unit', 'number', 'day'] as const
 /** The places at which numbers of a reading may stand; all of them when it has none. */
 export const placesOfReading = (reading: NameReading, places: readonly FieldValues[]): number[] => {
   const all = places.map((_, i) => i)
-  const said = reading.readings.filter((one) => typeof one.value === 'number' && placeFields.some((field) => field === one.field))
-  return all.filter((i) => said.every((one) => places[i]?.[one.field] === undefined || Number(places[i]?.[one.field]) === one.value))
+  const said = reading.readings.filter(
+    (one) => typeof one.value === 'number' && placeFields.some((field) => field === one.field),
+  )
+  return all.filter((i) =>
+    said.every(
+      (one) => places[i]?.[one.field] === undefined || Number(places[i]?.[one.field]) === one.value,
+    ),
+  )
 }
 
 /** Places by what a name may say of them. */
@@ -40,11 +48,14 @@ const indexOf = (places: readonly FieldValues[]): PlaceIndex => {
   const byNumber = new Map<number, number[]>()
   const byFirstDay = new Map<string, number[]>()
   const topics: { folded: string; place: number }[] = []
-  const put = <K>(map: Map<K, number[]>, key: K, place: number) => map.set(key, [...(map.get(key) ?? []), place])
+  const put = <K>(map: Map<K, number[]>, key: K, place: number) =>
+    map.set(key, [...(map.get(key) ?? []), place])
   places.forEach((values, place) => {
-    for (const field of placeFields) if (typeof values[field] === 'number') put(byNumber, values[field], place)
+    for (const field of placeFields)
+      if (typeof values[field] === 'number') put(byNumber, values[field], place)
     if (isDaySpan(values.dates)) put(byFirstDay, values.dates.first, place)
-    if (typeof values.topic === 'string' && values.topic.length >= 4) topics.push({ folded: foldName(values.topic).text, place })
+    if (typeof values.topic === 'string' && values.topic.length >= 4)
+      topics.push({ folded: foldName(values.topic).text, place })
   })
   const index = { byNumber, byFirstDay, topics }
   keptIndices.set(places, index)
@@ -65,23 +76,41 @@ export interface BestPlace {
 }
 
 /** Chooses for every place that the name may speak of, and gives the best. */
-export const bestPlace = (recognised: Recognised, folded: string, places: readonly FieldValues[]): BestPlace => {
-  if (places.length === 1) return { best: chooseFor(recognised, places[0] ?? {}), place: 0, rival: false }
+export const bestPlace = (
+  recognised: Recognised,
+  folded: string,
+  places: readonly FieldValues[],
+): BestPlace => {
+  if (places.length === 1)
+    return { best: chooseFor(recognised, places[0] ?? {}), place: 0, rival: false }
   const index = indexOf(places)
   const plausible = new Set<number>()
   for (const { value, dates } of recognised.candidates) {
-    if (typeof value === 'number') for (const place of index.byNumber.get(value) ?? []) plausible.add(place)
-    for (const said of dates ?? []) for (const place of index.byFirstDay.get(said.first) ?? []) plausible.add(place)
+    if (typeof value === 'number')
+      for (const place of index.byNumber.get(value) ?? []) plausible.add(place)
+    for (const said of dates ?? [])
+      for (const place of index.byFirstDay.get(said.first) ?? []) plausible.add(place)
   }
-  const byTopic = new Set(index.topics.flatMap((one) => (folded.includes(one.folded) ? [one.place] : [])))
+  const byTopic = new Set(
+    index.topics.flatMap((one) => (folded.includes(one.folded) ? [one.place] : [])),
+  )
   const ranked = [...new Set([...plausible, ...byTopic])]
     .map((place) => {
       const choice = chooseFor(recognised, places[place] ?? {})
-      return { place, best: { chosen: choice.chosen, weight: choice.weight + (byTopic.has(place) ? topicWeight : 0) } }
+      return {
+        place,
+        best: {
+          chosen: choice.chosen,
+          weight: choice.weight + (byTopic.has(place) ? topicWeight : 0),
+        },
+      }
     })
     .sort((a, b) => b.best.weight - a.best.weight || a.place - b.place)
   const [first, second] = ranked
   if (!first) return { best: { weight: 0, chosen: [] }, place: null, rival: false }
-  return { best: first.best, place: first.place, rival: second !== undefined && first.best.weight - second.best.weight < rivalWithin }
+  return {
+    best: first.best,
+    place: first.place,
+    rival: second !== undefined && first.best.weight - second.best.weight < rivalWithin,
+  }
 }
-

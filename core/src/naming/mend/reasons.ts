@@ -8,7 +8,18 @@ export type Reason =
   | { code: 'unlabelled'; field: FieldName }
   | { code: 'another-stretch'; field: FieldName }
   | { code: 'own-words-kept'; text: string }
-  | { code: 'own-words-joined' | 'no-own-words' | 'no-such-place' | 'several-places' | 'nothing-recognised' | 'would-not-read' | 'too-long' | 'stray-marks' | 'written-otherwise' }
+  | {
+      code:
+        | 'own-words-joined'
+        | 'no-own-words'
+        | 'no-such-place'
+        | 'several-places'
+        | 'nothing-recognised'
+        | 'would-not-read'
+        | 'too-long'
+        | 'stray-marks'
+        | 'written-otherwise'
+    }
   | { code: 'left-out'; what: 'copy' | 'class-section' | 'not-asked' | 'words'; text: string }
   | { code: 'another-course' | 'another-kind' | 'another-place'; text: string }
 
@@ -16,7 +27,9 @@ export type Reason =
 export const reasonWords = (reason: Reason): string => {
   switch (reason.code) {
     case 'shortened':
-      return reason.field ? `its ${reason.field} is written short` : 'a word of the format is written short'
+      return reason.field
+        ? `its ${reason.field} is written short`
+        : 'a word of the format is written short'
     case 'mistyped':
       return reason.field ? `its ${reason.field} is mistyped` : 'a word of the format is mistyped'
     case 'supplied':
@@ -48,7 +61,13 @@ export const reasonWords = (reason: Reason): string => {
     case 'written-otherwise':
       return 'the same is said in another form'
     case 'left-out':
-      return reason.what === 'copy' ? `“${reason.text}” is left over from copying` : reason.what === 'class-section' ? `“${reason.text}” is a class section, and the course has several` : reason.what === 'not-asked' ? `the format does not ask for “${reason.text}”` : `“${reason.text}” has no place in the format`
+      return reason.what === 'copy'
+        ? `“${reason.text}” is left over from copying`
+        : reason.what === 'class-section'
+          ? `“${reason.text}” is a class section, and the course has several`
+          : reason.what === 'not-asked'
+            ? `the format does not ask for “${reason.text}”`
+            : `“${reason.text}” has no place in the format`
     case 'another-course':
       return `it speaks of another course, ${reason.text}`
     case 'another-kind':

@@ -19,7 +19,13 @@ const dayNumberAt = (tokens: readonly Token[], at: number): { day: number; to: n
   const day = Number(token.text)
   if (day < 1 || day > 31) return null
   const suffix = tokens[at + 1]
-  return { day, to: suffix?.kind === 'word' && isOrdinalSuffix(suffix.text) && suffix.text.length <= 3 ? at + 2 : at + 1 }
+  return {
+    day,
+    to:
+      suffix?.kind === 'word' && isOrdinalSuffix(suffix.text) && suffix.text.length <= 3
+        ? at + 2
+        : at + 1,
+  }
 }
 
 /** A year after a date: `, 2026`, `/26`, ` de 2026`. */
@@ -27,7 +33,9 @@ const yearAt = (tokens: readonly Token[], at: number): { year: number | null; to
   let next = skipSpace(tokens, isMark(tokens[at], ',') ? at + 1 : at)
   if (isWord(tokens[next], 'de', 'del')) next = skipSpace(tokens, next + 1)
   const token = tokens[next]
-  return token?.kind === 'number' && token.text.length === 4 && /^(19|20)/.test(token.text) ? { year: Number(token.text), to: next + 1 } : { year: null, to: at }
+  return token?.kind === 'number' && token.text.length === 4 && /^(19|20)/.test(token.text)
+    ? { year: Number(token.text), to: next + 1 }
+    : { year: null, to: at }
 }
 
 const monthAt = (tokens: readonly Token[], at: number): { month: number; to: number } | null => {
@@ -58,16 +66,27 @@ const dayAt = (tokens: readonly Token[], start: number): SaidDay | null => {
     return { readings: [{ month: month.month, day: day.day, year }], to }
   }
   if (token.kind !== 'number') return null
-  const part = (offset: number, mark: string) => (isMark(tokens[at + offset - 1], mark) && tokens[at + offset]?.kind === 'number' ? (tokens[at + offset]?.text ?? '') : null)
+  const part = (offset: number, mark: string) =>
+    isMark(tokens[at + offset - 1], mark) && tokens[at + offset]?.kind === 'number'
+      ? (tokens[at + offset]?.text ?? '')
+      : null
   if (token.text.length === 4) {
     const [isoMonth, isoDay] = [part(2, '-'), part(4, '-')]
-    return isoMonth?.length === 2 && isoDay?.length === 2 ? { readings: [{ month: Number(isoMonth), day: Number(isoDay), year: Number(token.text) }], to: at + 5 } : null
+    return isoMonth?.length === 2 && isoDay?.length === 2
+      ? {
+          readings: [{ month: Number(isoMonth), day: Number(isoDay), year: Number(token.text) }],
+          to: at + 5,
+        }
+      : null
   }
   for (const mark of '/.') {
     const second = part(2, mark)
     if (second === null || second.length > 2 || token.text.length > 2) continue
     const third = part(4, mark)
-    const year = third === null || (third.length !== 2 && third.length !== 4) ? null : Number(third) + (third.length === 2 ? 2000 : 0)
+    const year =
+      third === null || (third.length !== 2 && third.length !== 4)
+        ? null
+        : Number(third) + (third.length === 2 ? 2000 : 0)
     let to = year === null ? at + 3 : at + 5
     if (mark === '.') {
       // 5.4. and 5.4.2027 are dates; 5.4 alone is a number of its own.
@@ -75,8 +94,16 @@ const dayAt = (tokens: readonly Token[], start: number): SaidDay | null => {
       if (isMark(tokens[to], '.')) to += 1
     }
     const [a, b] = [Number(token.text), Number(second)]
-    const readings = [...(mark === '/' ? [{ month: a, day: b, year }] : []), { month: b, day: a, year }]
-    return { readings: readings.filter((one) => one.month >= 1 && one.month <= 12 && one.day >= 1 && one.day <= 31), to }
+    const readings = [
+      ...(mark === '/' ? [{ month: a, day: b, year }] : []),
+      { month: b, day: a, year },
+    ]
+    return {
+      readings: readings.filter(
+        (one) => one.month >= 1 && one.month <= 12 && one.day >= 1 && one.day <= 31,
+      ),
+      to,
+    }
   }
   const day = dayNumberAt(tokens, at)
   if (!day) return null
@@ -93,8 +120,10 @@ const joinAt = (tokens: readonly Token[], at: number): number | null => {
   let next = skipSpace(tokens, at)
   const token = tokens[next]
   if (isMark(token, '-→>~/')) next += isMark(tokens[next + 1], '->') ? 2 : 1
-  else if (isMark(token, '.') && isMark(tokens[next + 1], '.')) next += isMark(tokens[next + 2], '.') ? 3 : 2
-  else if (isWord(token, 'to', 'through', 'thru', 'until', 'till', 'au', 'a', 'al', 'hasta')) next += 1
+  else if (isMark(token, '.') && isMark(tokens[next + 1], '.'))
+    next += isMark(tokens[next + 2], '.') ? 3 : 2
+  else if (isWord(token, 'to', 'through', 'thru', 'until', 'till', 'au', 'a', 'al', 'hasta'))
+    next += 1
   else return null
   return skipSpace(tokens, next)
 }
@@ -108,16 +137,26 @@ const withIntro = (tokens: readonly Token[], from: number): number => {
     const before = tokens[start - (space ? 2 : 1)]
     if (!space || before?.kind !== 'word') return start
     if (intro.has(before.text) || weekdayOfWord(before.text) !== null) start -= 2
-    else if (before.text === 'of' && isWord(tokens[start - 4], 'week', 'wk', 'semaine', 'semana')) start -= 4
+    else if (before.text === 'of' && isWord(tokens[start - 4], 'week', 'wk', 'semaine', 'semana'))
+      start -= 4
     else return start
   }
 }
 
-const daysRead = (readings: SaidDay['readings'], near: string, month: number | null = null): string[] =>
-  readings.flatMap((one) => dateNear({ month: one.month ?? month, day: one.day, year: one.year }, near) ?? [])
+const daysRead = (
+  readings: SaidDay['readings'],
+  near: string,
+  month: number | null = null,
+): string[] =>
+  readings.flatMap(
+    (one) => dateNear({ month: one.month ?? month, day: one.day, year: one.year }, near) ?? [],
+  )
 
 /** A day as a date; without a year the one nearest to `near`. Null for a day that does not exist. */
-const dateNear = ({ month, day, year }: SaidDay['readings'][number], near: string): string | null => {
+const dateNear = (
+  { month, day, year }: SaidDay['readings'][number],
+  near: string,
+): string | null => {
   if (month === null) return null
   const monthsAhead = month - Number(near.slice(5, 7))
   const nearest = Number(near.slice(0, 4)) + (monthsAhead > 6 ? -1 : monthsAhead <= -6 ? 1 : 0)
@@ -134,7 +173,12 @@ const spanAt = (tokens: readonly Token[], at: number, near: string): SaidDates |
       const firsts = daysRead(first.readings, near)
       const lasts = daysRead(last.readings, near)
       // Both days are written in the same order.
-      const pairs = first.readings.length === last.readings.length ? firsts.flatMap((one, i) => (lasts[i] === undefined ? [] : [{ first: one, last: lasts[i] }])) : firsts.flatMap((one) => lasts.map((other) => ({ first: one, last: other })))
+      const pairs =
+        first.readings.length === last.readings.length
+          ? firsts.flatMap((one, i) =>
+              lasts[i] === undefined ? [] : [{ first: one, last: lasts[i] }],
+            )
+          : firsts.flatMap((one) => lasts.map((other) => ({ first: one, last: other })))
       const sound = pairs.filter((pair) => pair.first <= pair.last)
       if (sound.length > 0) return { readings: sound, from: at, to: last.to }
     }
@@ -144,13 +188,18 @@ const spanAt = (tokens: readonly Token[], at: number, near: string): SaidDates |
       const month = monthAt(tokens, skipSpace(tokens, day.to))
       const { year, to } = yearAt(tokens, day.to)
       const pairs = first.readings.flatMap((one) => {
-        const [from, until] = [dateNear({ month: one.month, day: one.day, year: one.year ?? year }, near), dateNear({ month: one.month, day: day.day, year: one.year ?? year }, near)]
+        const [from, until] = [
+          dateNear({ month: one.month, day: one.day, year: one.year ?? year }, near),
+          dateNear({ month: one.month, day: day.day, year: one.year ?? year }, near),
+        ]
         return from && until && from <= until ? [{ first: from, last: until }] : []
       })
       if (!month && pairs.length > 0) return { readings: pairs, from: at, to }
     }
     const alone = daysRead(first.readings, near)
-    return alone.length > 0 ? { readings: alone.map((one) => ({ first: one, last: null })), from: at, to: first.to } : null
+    return alone.length > 0
+      ? { readings: alone.map((one) => ({ first: one, last: null })), from: at, to: first.to }
+      : null
   }
   // `14-20 September`, `1er au 7 février`: the month is said once, after.
   const start = afterWeekday(tokens, at)
@@ -159,7 +208,10 @@ const spanAt = (tokens: readonly Token[], at: number, near: string): SaidDates |
   const last = join === null ? null : dayAt(tokens, join)
   if (!day || !last) return null
   const pairs = last.readings.flatMap((one) => {
-    const [from, until] = [dateNear({ month: one.month, day: day.day, year: one.year }, near), dateNear(one, near)]
+    const [from, until] = [
+      dateNear({ month: one.month, day: day.day, year: one.year }, near),
+      dateNear(one, near),
+    ]
     return from && until && from <= until ? [{ first: from, last: until }] : []
   })
   return pairs.length > 0 ? { readings: pairs, from: at, to: last.to } : null
@@ -174,7 +226,12 @@ export const datesSaid = (tokens: readonly Token[], near: string): SaidDates[] =
   for (let at = 0; at < tokens.length; at++) {
     const token = tokens[at]
     if (token?.kind !== 'number' && token?.kind !== 'word') continue
-    if (token.kind === 'word' && monthOfWord(token.text) === null && weekdayOfWord(token.text) === null) continue
+    if (
+      token.kind === 'word' &&
+      monthOfWord(token.text) === null &&
+      weekdayOfWord(token.text) === null
+    )
+      continue
     const said = spanAt(tokens, at, near)
     if (!said) continue
     const { from, to } = withBrackets(tokens, { from: withIntro(tokens, said.from), to: said.to })

@@ -15,7 +15,13 @@ const isJoined = /^[\p{L}\p{M}]$/u
 type Kind = Token['kind']
 const kindOfAscii: readonly Kind[] = Array.from({ length: 128 }, (_, unit): Kind => {
   const character = String.fromCharCode(unit)
-  return /[a-z]/i.test(character) ? 'word' : /\d/.test(character) ? 'number' : /\s/.test(character) ? 'space' : 'mark'
+  return /[a-z]/i.test(character)
+    ? 'word'
+    : /\d/.test(character)
+      ? 'number'
+      : /\s/.test(character)
+        ? 'space'
+        : 'mark'
 })
 const kindOf = (character: string): Kind => {
   const unit = character.charCodeAt(0)
@@ -25,7 +31,7 @@ const kindOf = (character: string): Kind => {
 /** Takes a folded name apart. Linear. */
 export const tokensOf = (folded: string): Token[] => {
   const tokens: Token[] = []
-  for (let from = 0; from < folded.length; ) {
+  for (let from = 0; from < folded.length;) {
     const code = folded.codePointAt(from) ?? 0
     const size = code > 0xffff ? 2 : 1
     const kind = kindOf(folded.slice(from, from + size))
@@ -33,7 +39,12 @@ export const tokensOf = (folded: string): Token[] => {
     if (kind !== 'mark')
       while (to < folded.length) {
         const unit = folded.charCodeAt(to)
-        if (unit < 128 ? kindOfAscii[unit] !== kind : kind !== 'word' || !isJoined.test(folded[to] ?? '')) break
+        if (
+          unit < 128
+            ? kindOfAscii[unit] !== kind
+            : kind !== 'word' || !isJoined.test(folded[to] ?? '')
+        )
+          break
         to += 1
       }
     const text = folded.slice(from, to)
@@ -52,10 +63,13 @@ export interface Stretch {
 export const overlap = (a: Stretch, b: Stretch): boolean => a.from < b.to && b.from < a.to
 
 /** Index of the next token that is no white space, from an index on. */
-export const skipSpace = (tokens: readonly Token[], at: number): number => (tokens[at]?.kind === 'space' ? at + 1 : at)
+export const skipSpace = (tokens: readonly Token[], at: number): number =>
+  tokens[at]?.kind === 'space' ? at + 1 : at
 
-export const isMark = (token: Token | undefined, marks: string): boolean => token?.kind === 'mark' && marks.includes(token.text)
-export const isWord = (token: Token | undefined, ...words: readonly string[]): boolean => token?.kind === 'word' && words.includes(token.text)
+export const isMark = (token: Token | undefined, marks: string): boolean =>
+  token?.kind === 'mark' && marks.includes(token.text)
+export const isWord = (token: Token | undefined, ...words: readonly string[]): boolean =>
+  token?.kind === 'word' && words.includes(token.text)
 
 const closing: Readonly<Record<string, string>> = { '(': ')', '[': ']', '{': '}' }
 /** A stretch with the brackets that stand directly around it, if they do. */
@@ -63,5 +77,9 @@ export const withBrackets = (tokens: readonly Token[], stretch: Stretch): Stretc
   const open = tokens[stretch.from - 1]?.kind === 'space' ? stretch.from - 2 : stretch.from - 1
   const opening = tokens[open]
   const close = skipSpace(tokens, stretch.to)
-  return opening?.kind === 'mark' && closing[opening.text] !== undefined && tokens[close]?.text === closing[opening.text] ? { from: open, to: close + 1 } : stretch
+  return opening?.kind === 'mark' &&
+    closing[opening.text] !== undefined &&
+    tokens[close]?.text === closing[opening.text]
+    ? { from: open, to: close + 1 }
+    : stretch
 }

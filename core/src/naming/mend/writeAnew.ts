@@ -9,7 +9,14 @@ import type { FormatPlan, PlannedField } from './formatPlan.ts'
 import { unreadable, type NameJudgement } from './judgement.ts'
 import type { LeftWords } from './ownWords.ts'
 import type { Reason } from './reasons.ts'
-import { factors, howFactors, howReason, leastConfidence, suppliedFactor, Weighing } from './weighing.ts'
+import {
+  factors,
+  howFactors,
+  howReason,
+  leastConfidence,
+  suppliedFactor,
+  Weighing,
+} from './weighing.ts'
 
 /** A name with everything in it recognised, at the place it is judged at. */
 export interface Recovered {
@@ -42,9 +49,11 @@ interface Writing {
   written: FieldValues
 }
 
-const quoted = ({ name, origin, recognised: { tokens } }: Recovered, one: Candidate): string => name.slice(origin[tokens[one.from]?.from ?? 0], origin[tokens[one.to - 1]?.to ?? 0])
+const quoted = ({ name, origin, recognised: { tokens } }: Recovered, one: Candidate): string =>
+  name.slice(origin[tokens[one.from]?.from ?? 0], origin[tokens[one.to - 1]?.to ?? 0])
 
-const fitOf = (said: Candidate | undefined, wanted: FieldValue | undefined): number | null => (said?.dates ? fitDates(said.dates, wanted).fit : null)
+const fitOf = (said: Candidate | undefined, wanted: FieldValue | undefined): number | null =>
+  said?.dates ? fitDates(said.dates, wanted).fit : null
 /** From here on dates are those of the place, or begin as they do. */
 const fits = 1.5
 
@@ -55,11 +64,27 @@ const fits = 1.5
 export const writeAnew = (recovered: Recovered): NameJudgement => {
   const { format, name, plan, values, choice, left, place } = recovered
   const said = new Map(choice.chosen.map((one) => [one.slot, one]))
-  const dateFits = plan.fields.flatMap(({ field, step }) => (step.type === 'range' || step.type === 'date' ? (fitOf(said.get(field), values[field]) ?? []) : []))
-  const topicRight = left.text !== '' && typeof values.topic === 'string' && foldName(left.text).text === foldName(values.topic).text
+  const dateFits = plan.fields.flatMap(({ field, step }) =>
+    step.type === 'range' || step.type === 'date'
+      ? (fitOf(said.get(field), values[field]) ?? [])
+      : [],
+  )
+  const topicRight =
+    left.text !== '' &&
+    typeof values.topic === 'string' &&
+    foldName(left.text).text === foldName(values.topic).text
   const writing: Writing = {
-    from: recovered, weighing: new Weighing(), said, fields: [], written: {}, hasDates: dateFits.length > 0, placeRight: topicRight || dateFits.some((fit) => fit >= fits),
-    told: topicRight || choice.chosen.some((one) => one.field !== null && one.how !== 'not-asked') || plan.fixed.some((word, i) => word.length > 3 && said.has(`fixed:${i}`)),
+    from: recovered,
+    weighing: new Weighing(),
+    said,
+    fields: [],
+    written: {},
+    hasDates: dateFits.length > 0,
+    placeRight: topicRight || dateFits.some((fit) => fit >= fits),
+    told:
+      topicRight ||
+      choice.chosen.some((one) => one.field !== null && one.how !== 'not-asked') ||
+      plan.fixed.some((word, i) => word.length > 3 && said.has(`fixed:${i}`)),
   }
   const { weighing, fields, written } = writing
   for (const planned of plan.fields) {
@@ -68,20 +93,45 @@ export const writeAnew = (recovered: Recovered): NameJudgement => {
   }
   weighWords(writing)
   const takesOwnWords = plan.fields.some(isOwn)
-  if (!writing.told && !(takesOwnWords && left.text !== '' && recovered.placeKnown)) return unreadable([{ code: 'nothing-recognised' }], fields, place)
+  if (!writing.told && !(takesOwnWords && left.text !== '' && recovered.placeKnown))
+    return unreadable([{ code: 'nothing-recognised' }], fields, place)
   // Nothing says that it belongs here but that it stands here.
-  if (!writing.told) weighing.because(plan.fields.some(({ labelled, after }) => labelled && after.length === 0) ? factors.untoldLabelled : factors.untold)
+  if (!writing.told)
+    weighing.because(
+      plan.fields.some(({ labelled, after }) => labelled && after.length === 0)
+        ? factors.untoldLabelled
+        : factors.untold,
+    )
 
   const mended = renderName(format, written).text
-  if (mended === name) return { verdict: 'follows', fields: readName(format, name, values)?.readings ?? fields, differences: [], mended, confidence: 1, reasons: [], place }
-  if (!readsBack(format, mended, values, left.text)) return unreadable([...weighing.reasons, { code: 'would-not-read' }], fields, place)
+  if (mended === name)
+    return {
+      verdict: 'follows',
+      fields: readName(format, name, values)?.readings ?? fields,
+      differences: [],
+      mended,
+      confidence: 1,
+      reasons: [],
+      place,
+    }
+  if (!readsBack(format, mended, values, left.text))
+    return unreadable([...weighing.reasons, { code: 'would-not-read' }], fields, place)
   const { reasons, confidence } = weighing
   if (confidence < leastConfidence) return unreadable(reasons, fields, place)
   const saysWhy = reasons.some((reason) => reason.code !== 'own-words-kept')
-  return { verdict: 'mendable', fields, differences: [], mended, confidence, reasons: saysWhy ? reasons : [{ code: 'written-otherwise' }, ...reasons], place }
+  return {
+    verdict: 'mendable',
+    fields,
+    differences: [],
+    mended,
+    confidence,
+    reasons: saysWhy ? reasons : [{ code: 'written-otherwise' }, ...reasons],
+    place,
+  }
 }
 
-const isOwn = ({ field, step }: PlannedField): boolean => definitionOf(field).own === true && step.type === 'text'
+const isOwn = ({ field, step }: PlannedField): boolean =>
+  definitionOf(field).own === true && step.type === 'text'
 
 /** Writes one field and weighs it. @returns why nothing can be written at all, or null */
 const writeOne = (writing: Writing, planned: PlannedField): Reason | null => {
@@ -89,44 +139,103 @@ const writeOne = (writing: Writing, planned: PlannedField): Reason | null => {
   const { values, left } = writing.from
   const { field, step, optional } = planned
   const wanted = values[field]
-  const wantedText = wanted === undefined || wanted === '' ? null : writeField(field, step.style, wanted)
+  const wantedText =
+    wanted === undefined || wanted === '' ? null : writeField(field, step.style, wanted)
   if (wanted !== undefined) written[field] = wanted
   if (isOwn(planned)) {
-    fields.push({ field, state: left.text === '' ? 'absent' : 'right', text: left.text, expected: null, isPrompt: false, value: null })
+    fields.push({
+      field,
+      state: left.text === '' ? 'absent' : 'right',
+      text: left.text,
+      expected: null,
+      isPrompt: false,
+      value: null,
+    })
     if (left.text !== '') written[field] = left.text
-    else if (wantedText !== null) weighing.because(factors.topicSupplied, { code: 'supplied', field, text: wantedText })
+    else if (wantedText !== null)
+      weighing.because(factors.topicSupplied, { code: 'supplied', field, text: wantedText })
     else if (!optional) weighing.because(factors.topicMissing, { code: 'no-own-words' })
     return null
   }
   const candidate = said.get(field)
   if (candidate) return writeSaid(writing, planned, candidate, wanted, wantedText)
-  fields.push({ field, state: 'absent', text: '', expected: wantedText, isPrompt: false, value: null })
-  if (wantedText !== null) weighing.because(suppliedFactor(field, step.type, writing.told, writing.placeRight), { code: 'supplied', field, text: wantedText })
-  else if (!optional) weighing.because(factors.unknownMissing * suppliedFactor(field, step.type, writing.told, writing.placeRight))
+  fields.push({
+    field,
+    state: 'absent',
+    text: '',
+    expected: wantedText,
+    isPrompt: false,
+    value: null,
+  })
+  if (wantedText !== null)
+    weighing.because(suppliedFactor(field, step.type, writing.told, writing.placeRight), {
+      code: 'supplied',
+      field,
+      text: wantedText,
+    })
+  else if (!optional)
+    weighing.because(
+      factors.unknownMissing * suppliedFactor(field, step.type, writing.told, writing.placeRight),
+    )
   return null
 }
 
 /** A field that stands in the name: right, wrong, or the only source of its value. */
-const writeSaid = (writing: Writing, { field, step }: PlannedField, candidate: Candidate, wanted: FieldValue | undefined, wantedText: string | null): Reason | null => {
+const writeSaid = (
+  writing: Writing,
+  { field, step }: PlannedField,
+  candidate: Candidate,
+  wanted: FieldValue | undefined,
+  wantedText: string | null,
+): Reason | null => {
   const { weighing, fields, written } = writing
   const text = quoted(writing.from, candidate)
-  const right = wanted === undefined || (candidate.dates ? (fitOf(candidate, wanted) ?? 0) >= fits : isValue(candidate, wanted))
-  fields.push({ field, state: right ? 'right' : 'wrong', text, expected: right ? null : wantedText, isPrompt: false, value: numberIn(candidate.value) })
+  const right =
+    wanted === undefined ||
+    (candidate.dates ? (fitOf(candidate, wanted) ?? 0) >= fits : isValue(candidate, wanted))
+  fields.push({
+    field,
+    state: right ? 'right' : 'wrong',
+    text,
+    expected: right ? null : wantedText,
+    isPrompt: false,
+    value: numberIn(candidate.value),
+  })
   weighing.because(howFactors[candidate.how], howReason(candidate, field))
   if (wanted === undefined) {
-    const value = candidate.dates ? valueOfDates(candidate, step.type) : step.type === 'term' ? text : candidate.value
+    const value = candidate.dates
+      ? valueOfDates(candidate, step.type)
+      : step.type === 'term'
+        ? text
+        : candidate.value
     if (value === null) return { code: 'no-such-place' }
     written[field] = value
   } else if (!right) {
     if (field === 'kind') return { code: 'another-kind', text }
-    weighing.because(wrongFactor(writing, step.type, candidate, wanted), { code: 'wrong', field, said: text, expected: wantedText ?? '' })
+    weighing.because(wrongFactor(writing, step.type, candidate, wanted), {
+      code: 'wrong',
+      field,
+      said: text,
+      expected: wantedText ?? '',
+    })
   }
   return null
 }
 
-const wrongFactor = ({ placeRight, hasDates }: Writing, type: PlannedField['step']['type'], candidate: Candidate, wanted: FieldValue): number => {
-  if (type === 'integer') return placeRight ? factors.numberWrongPlaceRight : hasDates ? factors.numberAgainstDates : factors.numberWrong
-  if (candidate.dates) return (fitOf(candidate, wanted) ?? -1) >= 1 ? factors.datesDaysOff : factors.datesWrong
+const wrongFactor = (
+  { placeRight, hasDates }: Writing,
+  type: PlannedField['step']['type'],
+  candidate: Candidate,
+  wanted: FieldValue,
+): number => {
+  if (type === 'integer')
+    return placeRight
+      ? factors.numberWrongPlaceRight
+      : hasDates
+        ? factors.numberAgainstDates
+        : factors.numberWrong
+  if (candidate.dates)
+    return (fitOf(candidate, wanted) ?? -1) >= 1 ? factors.datesDaysOff : factors.datesWrong
   return factors.valueWrong
 }
 
@@ -140,9 +249,19 @@ const weighWords = (writing: Writing): void => {
     else if (word.length > 3) weighing.because(factors.fixedMissing)
   })
   for (const one of choice.chosen)
-    if (one.slot.startsWith('out:')) weighing.because(howFactors[one.how], { code: 'left-out', what: one.how === 'copy' || one.how === 'class-section' ? one.how : 'not-asked', text: quoted(from, one) })
+    if (one.slot.startsWith('out:'))
+      weighing.because(howFactors[one.how], {
+        code: 'left-out',
+        what: one.how === 'copy' || one.how === 'class-section' ? one.how : 'not-asked',
+        text: quoted(from, one),
+      })
   if (!plan.fields.some(isOwn)) {
-    if (left.words > 0) weighing.because(factors.wordLeft ** left.words, { code: 'left-out', what: 'words', text: left.text })
+    if (left.words > 0)
+      weighing.because(factors.wordLeft ** left.words, {
+        code: 'left-out',
+        what: 'words',
+        text: left.text,
+      })
   } else if (left.text !== '') {
     weighing.because(1, { code: 'own-words-kept', text: left.text })
     if (left.joined) weighing.because(factors.joined, { code: 'own-words-joined' })
@@ -151,7 +270,10 @@ const weighWords = (writing: Writing): void => {
   if (rival) weighing.because(factors.rival, { code: 'several-places' })
 }
 
-const numberIn = (value: FieldValue | null): FieldReading['value'] => (typeof value === 'number' || isNumberSpan(value ?? undefined) ? (value as FieldReading['value']) : null)
+const numberIn = (value: FieldValue | null): FieldReading['value'] =>
+  typeof value === 'number' || isNumberSpan(value ?? undefined)
+    ? (value as FieldReading['value'])
+    : null
 
 const isValue = (said: Candidate, wanted: FieldValue): boolean => {
   const { value, field } = said
@@ -170,8 +292,19 @@ const valueOfDates = (said: Candidate, type: string): FieldValue | null => {
 }
 
 /** The reading of a mended name, if it is right and has the instructor's words whole. */
-const readsBack = (format: NamingFormat, mended: string, values: FieldValues, own: string): NameReading | null => {
+const readsBack = (
+  format: NamingFormat,
+  mended: string,
+  values: FieldValues,
+  own: string,
+): NameReading | null => {
   const reading = readName(format, mended, values)
   if (reading?.follows !== 'exact') return null
-  return reading.readings.every((one) => one.state !== 'wrong' && (!definitionOf(one.field).own || one.isPrompt || own === '' || one.text === own)) ? reading : null
+  return reading.readings.every(
+    (one) =>
+      one.state !== 'wrong' &&
+      (!definitionOf(one.field).own || one.isPrompt || own === '' || one.text === own),
+  )
+    ? reading
+    : null
 }

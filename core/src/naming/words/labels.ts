@@ -34,12 +34,21 @@ const kinds = [
 ]
 
 /** Other words of formats, with the forms that are more than abbreviations. */
-const others = ['overview apercu resumen', 'notes nts notas', 'checklist', 'syllabus', 'home', 'minutes minute mins min minutos', 'points point pts pt puntos']
+const others = [
+  'overview apercu resumen',
+  'notes nts notas',
+  'checklist',
+  'syllabus',
+  'home',
+  'minutes minute mins min minutos',
+  'points point pts pt puntos',
+]
 
 const byWord = new Map<string, Set<string>>()
 for (const line of [...stretches, ...kinds, ...others]) {
   const [concept = '', ...words] = line.split(' ')
-  for (const word of [concept, ...words]) byWord.set(word, (byWord.get(word) ?? new Set()).add(concept))
+  for (const word of [concept, ...words])
+    byWord.set(word, (byWord.get(word) ?? new Set()).add(concept))
 }
 const stretchWords = new Set(stretches.map((line) => line.split(' ')[0] ?? ''))
 const kindWords = new Set(kinds.map((line) => line.split(' ')[0] ?? ''))

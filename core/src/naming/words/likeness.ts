@@ -2,7 +2,11 @@
  * Edits (insert, delete, replace, swap of two neighbours) that turn one word into the other: optimal string alignment,
  * after Damerau 1964. Stops at `most` and then gives `most + 1`.
  */
-export const editDistance = (a: string, b: string, most: number = Math.max(a.length, b.length)): number => {
+export const editDistance = (
+  a: string,
+  b: string,
+  most: number = Math.max(a.length, b.length),
+): number => {
   if (Math.abs(a.length - b.length) > most) return most + 1
   let before: number[] = []
   let row = Array.from({ length: b.length + 1 }, (_, j) => j)
@@ -11,8 +15,13 @@ export const editDistance = (a: string, b: string, most: number = Math.max(a.len
     let least = i
     for (let j = 1; j <= b.length; j++) {
       const same = a[i - 1] === b[j - 1]
-      let cost = Math.min((next[j - 1] ?? 0) + 1, (row[j] ?? 0) + 1, (row[j - 1] ?? 0) + (same ? 0 : 1))
-      if (i > 1 && j > 1 && a[i - 1] === b[j - 2] && a[i - 2] === b[j - 1]) cost = Math.min(cost, (before[j - 2] ?? 0) + 1)
+      let cost = Math.min(
+        (next[j - 1] ?? 0) + 1,
+        (row[j] ?? 0) + 1,
+        (row[j - 1] ?? 0) + (same ? 0 : 1),
+      )
+      if (i > 1 && j > 1 && a[i - 1] === b[j - 2] && a[i - 2] === b[j - 1])
+        cost = Math.min(cost, (before[j - 2] ?? 0) + 1)
       next.push(cost)
       if (cost < least) least = cost
     }

@@ -2,24 +2,58 @@
 import { withoutAccents } from '../../calendar/index.ts'
 
 const cardinals = [
-  'one un une uno una', 'two deux dos', 'three trois tres', 'four quatre cuatro', 'five cinq cinco', 'six seis', 'seven sept siete', 'eight huit ocho', 'nine neuf nueve', 'ten dix diez',
-  'eleven onze once', 'twelve douze doce', 'thirteen treize trece', 'fourteen quatorze catorce', 'fifteen quinze quince', 'sixteen seize dieciseis', 'seventeen', 'eighteen', 'nineteen', 'twenty vingt veinte',
+  'one un une uno una',
+  'two deux dos',
+  'three trois tres',
+  'four quatre cuatro',
+  'five cinq cinco',
+  'six seis',
+  'seven sept siete',
+  'eight huit ocho',
+  'nine neuf nueve',
+  'ten dix diez',
+  'eleven onze once',
+  'twelve douze doce',
+  'thirteen treize trece',
+  'fourteen quatorze catorce',
+  'fifteen quinze quince',
+  'sixteen seize dieciseis',
+  'seventeen',
+  'eighteen',
+  'nineteen',
+  'twenty vingt veinte',
 ]
 const ordinals = [
-  'first premier premiere primer primero primera', 'second seconde deuxieme segundo segunda', 'third troisieme tercer tercero tercera', 'fourth quatrieme cuarto cuarta', 'fifth cinquieme quinto quinta',
-  'sixth sixieme sexto sexta', 'seventh septieme septimo septima', 'eighth huitieme octavo octava', 'ninth neuvieme noveno novena', 'tenth dixieme decimo decima',
-  'eleventh onzieme', 'twelfth douzieme', 'thirteenth treizieme', 'fourteenth quatorzieme', 'fifteenth quinzieme', 'sixteenth seizieme',
+  'first premier premiere primer primero primera',
+  'second seconde deuxieme segundo segunda',
+  'third troisieme tercer tercero tercera',
+  'fourth quatrieme cuarto cuarta',
+  'fifth cinquieme quinto quinta',
+  'sixth sixieme sexto sexta',
+  'seventh septieme septimo septima',
+  'eighth huitieme octavo octava',
+  'ninth neuvieme noveno novena',
+  'tenth dixieme decimo decima',
+  'eleventh onzieme',
+  'twelfth douzieme',
+  'thirteenth treizieme',
+  'fourteenth quatorzieme',
+  'fifteenth quinzieme',
+  'sixteenth seizieme',
 ]
-const numbered = (lists: readonly string[]): ReadonlyMap<string, number> => new Map(lists.flatMap((words, i) => words.split(' ').map((word) => [word, i + 1] as const)))
+const numbered = (lists: readonly string[]): ReadonlyMap<string, number> =>
+  new Map(lists.flatMap((words, i) => words.split(' ').map((word) => [word, i + 1] as const)))
 const cardinalWords = numbered(cardinals)
 const ordinalWords = numbered(ordinals)
 const suffixes = new Set(['st', 'nd', 'rd', 'th', 'er', 're', 'e', 'eme', 'ieme', 'nde', 'a', 'o'])
 
 /** The number a folded word says (`three`, `trois`, `tres`), or null. */
-export const cardinalOf = (word: string): number | null => cardinalWords.get(withoutAccents(word)) ?? null
+export const cardinalOf = (word: string): number | null =>
+  cardinalWords.get(withoutAccents(word)) ?? null
 
 /** The place a folded word says (`third`, `troisième`, `tercera`), or null. */
-export const ordinalOf = (word: string): number | null => ordinalWords.get(withoutAccents(word)) ?? null
+export const ordinalOf = (word: string): number | null =>
+  ordinalWords.get(withoutAccents(word)) ?? null
 
 /** Whether a folded word after a number makes it an ordinal: 3rd, 2e, 6ème. */
 export const isOrdinalSuffix = (word: string): boolean => suffixes.has(withoutAccents(word))

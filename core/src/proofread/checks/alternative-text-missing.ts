@@ -5,13 +5,40 @@ export const alternativeTextMissing = defineCheck({
   id: 'alternative-text-missing',
   severity: 'error',
   title: 'Images say what they show',
-  messages: { missing: 'The image {image} has no alternative text. Say what it shows, or mark it as decoration.', video: 'The video “{title}” has no captions.', transcript: 'The video “{title}” has no transcript.' },
+  messages: {
+    missing:
+      'The image {image} has no alternative text. Say what it shows, or mark it as decoration.',
+    video: 'The video “{title}” has no captions.',
+    transcript: 'The video “{title}” has no transcript.',
+  },
   *find(proof): Generator<Found> {
     for (const page of proof.pages)
       for (const block of page.blocks) {
-        for (const html of htmlOf(block)) for (const image of analysePage(html).images) if (image.alternativeText === null) yield { part: page.key, block: block.key, message: 'missing', values: { image: image.source.slice(0, 60) || 'without an address' } }
-        if (block.kind === 'video' && !block.captions) yield { part: page.key, block: block.key, message: 'video', values: { title: block.title }, severity: 'warning' }
-        if (block.kind === 'video' && !block.transcript) yield { part: page.key, block: block.key, message: 'transcript', values: { title: block.title }, severity: 'warning' }
+        for (const html of htmlOf(block))
+          for (const image of analysePage(html).images)
+            if (image.alternativeText === null)
+              yield {
+                part: page.key,
+                block: block.key,
+                message: 'missing',
+                values: { image: image.source.slice(0, 60) || 'without an address' },
+              }
+        if (block.kind === 'video' && !block.captions)
+          yield {
+            part: page.key,
+            block: block.key,
+            message: 'video',
+            values: { title: block.title },
+            severity: 'warning',
+          }
+        if (block.kind === 'video' && !block.transcript)
+          yield {
+            part: page.key,
+            block: block.key,
+            message: 'transcript',
+            values: { title: block.title },
+            severity: 'warning',
+          }
       }
   },
 })

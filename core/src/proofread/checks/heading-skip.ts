@@ -5,7 +5,10 @@ export const headingSkip = defineCheck({
   id: 'heading-skip',
   severity: 'error',
   title: 'Headings skip no level (WCAG 2.2, success criterion 1.3.1)',
-  messages: { skip: 'The heading “{text}” is of level {level} and follows one of level {before}.', empty: 'A heading is empty.' },
+  messages: {
+    skip: 'The heading “{text}” is of level {level} and follows one of level {before}.',
+    empty: 'A heading is empty.',
+  },
   *find(proof): Generator<Found> {
     const [first] = proof.variants
     if (!first) return
@@ -16,7 +19,13 @@ export const headingSkip = defineCheck({
       for (const block of part.blocks)
         for (const heading of analysePage(block.html).headings) {
           if (heading.text === '') yield { part: key, block: block.key, message: 'empty' }
-          else if (heading.level > before + 1) yield { part: key, block: block.key, message: 'skip', values: { text: heading.text, level: String(heading.level), before: String(before) } }
+          else if (heading.level > before + 1)
+            yield {
+              part: key,
+              block: block.key,
+              message: 'skip',
+              values: { text: heading.text, level: String(heading.level), before: String(before) },
+            }
           before = heading.level
         }
     }

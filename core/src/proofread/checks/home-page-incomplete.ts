@@ -7,12 +7,25 @@ export const homePageIncomplete = defineCheck({
   id: 'home-page-incomplete',
   severity: 'warning',
   title: 'The home page shows whose course it is and where to begin',
-  messages: { lacks: 'The home page has no block for {element}.', twice: 'Two blocks of the home page are said to be its {element}.' },
+  messages: {
+    lacks: 'The home page has no block for {element}.',
+    twice: 'Two blocks of the home page are said to be its {element}.',
+  },
   *find({ template }): Generator<Found> {
     for (const element of homeElements) {
       const count = template.home.blocks.filter((block) => block.element === element).length
-      if (count === 0 && wanted.some((one) => one === element)) yield { part: homePageKey, message: 'lacks', values: { element: element.replaceAll('-', ' ') } }
-      if (count > 1) yield { part: homePageKey, message: 'twice', values: { element: element.replaceAll('-', ' ') } }
+      if (count === 0 && wanted.some((one) => one === element))
+        yield {
+          part: homePageKey,
+          message: 'lacks',
+          values: { element: element.replaceAll('-', ' ') },
+        }
+      if (count > 1)
+        yield {
+          part: homePageKey,
+          message: 'twice',
+          values: { element: element.replaceAll('-', ' ') },
+        }
     }
   },
 })

@@ -8,6 +8,7 @@ export const weightsAddUp = defineCheck({
   messages: { off: 'The weights come to {total}, not 100.' },
   *find({ template: { grading } }): Generator<Found> {
     const total = weightsTotal(grading)
-    if (grading.weighted && grading.categories.length > 0 && total !== 100) yield { part: null, message: 'off', values: { total: String(total) } }
+    if (grading.weighted && grading.categories.length > 0 && total !== 100)
+      yield { part: null, message: 'off', values: { total: String(total) } }
   },
 })

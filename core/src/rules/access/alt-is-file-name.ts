@@ -6,7 +6,11 @@ import { pageFaults } from '../pageFaults.ts'
 const fileName = /^\s*[\w\s().-]{1,200}\.(?:jpe?g|png|gif|svg|webp|bmp|tiff?|heic)\s*$/i
 const cameraName = /^\s*(?:img|image|dsc|dscn|pic|photo|scan|screenshot|untitled)[\s_-]*\d*\s*$/i
 
-const faultsIn = oncePerPage((page) => page.images.flatMap(({ alternativeText: text }) => (text !== null && (fileName.test(text) || cameraName.test(text)) ? [text.trim()] : [])))
+const faultsIn = oncePerPage((page) =>
+  page.images.flatMap(({ alternativeText: text }) =>
+    text !== null && (fileName.test(text) || cameraName.test(text)) ? [text.trim()] : [],
+  ),
+)
 
 export const altIsFileName = defineRule({
   id: 'alt-is-file-name',
@@ -17,21 +21,44 @@ export const altIsFileName = defineRule({
   parameters: z.strictObject({}),
   mender: 'instructor',
   effortMinutes: 2,
-  messages: { name: 'In “{item}” an image is described as “{seen}”{also}, which is a file’s name.' },
+  messages: {
+    name: 'In “{item}” an image is described as “{seen}”{also}, which is a file’s name.',
+  },
   check: (context) =>
     pageFaults(context, {
       applies: ({ page }) => page.images.some((image) => (image.alternativeText ?? '') !== ''),
       faults: ({ page }) => faultsIn(page),
-      message: 'name', expected: 'what the image shows, in words',
+      message: 'name',
+      expected: 'what the image shows, in words',
     }),
   examples: {
     passes: [
-      { title: 'words', change: ({ item }) => void (item('week-overview', 3).html += '<img src="dsc1.jpg" alt="A bowline tied around a bollard">') },
-      { title: 'words that end in a file’s kind', change: ({ item }) => void (item('week-overview', 3).html += '<img src="a.png" alt="How to save a chart as a .png, step one: choose Export">') },
+      {
+        title: 'words',
+        change: ({ item }) =>
+          void (item('week-overview', 3).html +=
+            '<img src="dsc1.jpg" alt="A bowline tied around a bollard">'),
+      },
+      {
+        title: 'words that end in a file’s kind',
+        change: ({ item }) =>
+          void (item('week-overview', 3).html +=
+            '<img src="a.png" alt="How to save a chart as a .png, step one: choose Export">'),
+      },
     ],
     fails: [
-      { title: 'a file name', change: ({ item }) => void (item('week-overview', 3).html += '<img src="dsc1.jpg" alt="DSC_0412.JPG">'), evidence: 'DSC_0412.JPG' },
-      { title: 'what a camera writes', change: ({ item }) => void (item('week-overview', 3).html += '<img src="x.jpg" alt="image 3">'), evidence: 'image 3' },
+      {
+        title: 'a file name',
+        change: ({ item }) =>
+          void (item('week-overview', 3).html += '<img src="dsc1.jpg" alt="DSC_0412.JPG">'),
+        evidence: 'DSC_0412.JPG',
+      },
+      {
+        title: 'what a camera writes',
+        change: ({ item }) =>
+          void (item('week-overview', 3).html += '<img src="x.jpg" alt="image 3">'),
+        evidence: 'image 3',
+      },
     ],
   },
 })

@@ -8,7 +8,11 @@ export const captionsMissing = defineRule({
   why: 'Who does not hear, or sits in a noisy engine room, misses what is said (WCAG 2.2, 1.2.2 Captions).',
   strength: 'must',
   parameters: z.strictObject({
-    hosts: z.array(z.string().max(200)).max(60).default([]).describe('Hosts whose embedded films are known to have captions'),
+    hosts: z
+      .array(z.string().max(200))
+      .max(60)
+      .default([])
+      .describe('Hosts whose embedded films are known to have captions'),
   }),
   mender: 'instructor',
   effortMinutes: 20,
@@ -18,22 +22,68 @@ export const captionsMissing = defineRule({
       if (part?.audience === 'staff') continue
       const films = page.media.filter((one) => one.kind === 'video')
       const bare = films.find((film) => !film.captions)
-      const said = (index: number) => [index - 1, index].some((i) => /\b(?:captions?|captioned|subtitles?|transcript)\b/i.test(page.paragraphs[i]?.text ?? ''))
-      const frame = page.media.find((one) => one.kind === 'frame' && /video|film|watch|embed|player|media/i.test(one.source) && !hosts.some((host) => one.source.includes(`//${host}/`)) && !said(one.paragraph))
-      if (bare) yield { subject, outcome: 'failed', message: 'captions', values: { item: placed.item.name, seen: bare.title ?? bare.source }, evidence: [{ kind: 'value', text: bare.source }], expected: 'a captions track', itemId: placed.item.id, together: part ? part.key : 'own-pages' }
-      else if (frame) yield { subject, outcome: 'cannot-tell', reason: `“${placed.item.name}” shows a film of another place (${frame.source.slice(0, 120)}); whether it has captions can only be seen there.`, itemId: placed.item.id }
+      const said = (index: number) =>
+        [index - 1, index].some((i) =>
+          /\b(?:captions?|captioned|subtitles?|transcript)\b/i.test(page.paragraphs[i]?.text ?? ''),
+        )
+      const frame = page.media.find(
+        (one) =>
+          one.kind === 'frame' &&
+          /video|film|watch|embed|player|media/i.test(one.source) &&
+          !hosts.some((host) => one.source.includes(`//${host}/`)) &&
+          !said(one.paragraph),
+      )
+      if (bare)
+        yield {
+          subject,
+          outcome: 'failed',
+          message: 'captions',
+          values: { item: placed.item.name, seen: bare.title ?? bare.source },
+          evidence: [{ kind: 'value', text: bare.source }],
+          expected: 'a captions track',
+          itemId: placed.item.id,
+          together: part ? part.key : 'own-pages',
+        }
+      else if (frame)
+        yield {
+          subject,
+          outcome: 'cannot-tell',
+          reason: `“${placed.item.name}” shows a film of another place (${frame.source.slice(0, 120)}); whether it has captions can only be seen there.`,
+          itemId: placed.item.id,
+        }
       else if (films.length > 0) yield { subject, outcome: 'passed' }
       else if (part) yield { subject, outcome: 'inapplicable' }
     }
   },
   examples: {
     passes: [
-      { title: 'a captions track', change: ({ item }) => void (item('week-overview', 3).html += '<video src="/m/1.mp4"><track kind="captions" src="/m/1.vtt"></video>') },
-      { title: 'an embedded film beside its transcript', change: ({ item }) => void (item('week-overview', 3).html += '<iframe src="https://films.example/embed/1"></iframe><p>With captions; a transcript is below.</p>') },
+      {
+        title: 'a captions track',
+        change: ({ item }) =>
+          void (item('week-overview', 3).html +=
+            '<video src="/m/1.mp4"><track kind="captions" src="/m/1.vtt"></video>'),
+      },
+      {
+        title: 'an embedded film beside its transcript',
+        change: ({ item }) =>
+          void (item('week-overview', 3).html +=
+            '<iframe src="https://films.example/embed/1"></iframe><p>With captions; a transcript is below.</p>'),
+      },
     ],
     fails: [
-      { title: 'no track', change: ({ item }) => void (item('week-overview', 3).html += '<video controls><source src="/m/2.mp4"></video>'), evidence: '/m/2.mp4' },
-      { title: 'a track of chapters only', change: ({ item }) => void (item('week-overview', 2).html += '<video src="/m/3.mp4" title="Buoys"><track kind="chapters" src="/m/3.vtt"></video>'), evidence: '/m/3.mp4' },
+      {
+        title: 'no track',
+        change: ({ item }) =>
+          void (item('week-overview', 3).html += '<video controls><source src="/m/2.mp4"></video>'),
+        evidence: '/m/2.mp4',
+      },
+      {
+        title: 'a track of chapters only',
+        change: ({ item }) =>
+          void (item('week-overview', 2).html +=
+            '<video src="/m/3.mp4" title="Buoys"><track kind="chapters" src="/m/3.vtt"></video>'),
+        evidence: '/m/3.mp4',
+      },
     ],
   },
 })

@@ -4,9 +4,16 @@ import { defineRule } from '../rule.ts'
 import { pageFaults } from '../pageFaults.ts'
 
 const colour = 'red|green|blue|orange|yellow|purple|pink|grey|gray'
-const marked = new RegExp(`\\b(?:(?:marked|shown|written|highlighted|printed|listed|given|set|appear|appears|are|is) in (?:${colour})|(?:the|all|every|any) (?:${colour}) (?:items?|words?|text|questions?|tasks?|ones|lines?|entries|rows?|weeks?|dates?))\\b`, 'i')
+const marked = new RegExp(
+  `\\b(?:(?:marked|shown|written|highlighted|printed|listed|given|set|appear|appears|are|is) in (?:${colour})|(?:the|all|every|any) (?:${colour}) (?:items?|words?|text|questions?|tasks?|ones|lines?|entries|rows?|weeks?|dates?))\\b`,
+  'i',
+)
 
-const faultsIn = oncePerPage((page) => page.paragraphs.filter((paragraph) => marked.test(paragraph.text)).map((paragraph) => paragraph.text))
+const faultsIn = oncePerPage((page) =>
+  page.paragraphs
+    .filter((paragraph) => marked.test(paragraph.text))
+    .map((paragraph) => paragraph.text),
+)
 
 export const colourAlone = defineRule({
   id: 'colour-alone',
@@ -23,16 +30,39 @@ export const colourAlone = defineRule({
       // Words about colours are common at sea; only where the page itself colours text can it mean its own.
       applies: ({ page }) => page.coloured.length > 0,
       faults: ({ page }) => faultsIn(page),
-      message: 'colour', expected: 'a word or mark beside the colour',
+      message: 'colour',
+      expected: 'a word or mark beside the colour',
     }),
   examples: {
     passes: [
-      { title: 'red buoys are no use of colour', change: ({ item }) => void (item('week-overview', 3).html += '<p>Port marks are in red, starboard marks in green.</p>') },
-      { title: 'coloured text that says what it is', change: ({ item }) => void (item('week-overview', 3).html += '<p style="color:#8b0000">Required: read chapter 2.</p>') },
+      {
+        title: 'red buoys are no use of colour',
+        change: ({ item }) =>
+          void (item('week-overview', 3).html +=
+            '<p>Port marks are in red, starboard marks in green.</p>'),
+      },
+      {
+        title: 'coloured text that says what it is',
+        change: ({ item }) =>
+          void (item('week-overview', 3).html +=
+            '<p style="color:#8b0000">Required: read chapter 2.</p>'),
+      },
     ],
     fails: [
-      { title: 'required items in red', change: ({ item }) => void (item('week-overview', 3).html += '<p>Tasks that are in red must be done.</p><p style="color:#8b0000">Read chapter 2.</p>'), evidence: 'Tasks that are in red must be done.' },
-      { title: 'the green ones', change: ({ item }) => void (item('week-overview', 2).html += '<p>Do all green questions by Friday.</p><p><font color="green">What is a neap?</font></p>'), evidence: 'Do all green questions by Friday.' },
+      {
+        title: 'required items in red',
+        change: ({ item }) =>
+          void (item('week-overview', 3).html +=
+            '<p>Tasks that are in red must be done.</p><p style="color:#8b0000">Read chapter 2.</p>'),
+        evidence: 'Tasks that are in red must be done.',
+      },
+      {
+        title: 'the green ones',
+        change: ({ item }) =>
+          void (item('week-overview', 2).html +=
+            '<p>Do all green questions by Friday.</p><p><font color="green">What is a neap?</font></p>'),
+        evidence: 'Do all green questions by Friday.',
+      },
     ],
   },
 })

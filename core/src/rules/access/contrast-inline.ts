@@ -7,8 +7,13 @@ const faultsIn = oncePerPage((page) =>
   page.coloured.flatMap(({ text, look }) => {
     const contrast = contrastOf(look)
     // Cut, not rounded: 4.499 does not meet 4.5.
-    return contrast && contrast.ratio < contrast.needed ? [`“${text.slice(0, 60)}” at ${(Math.floor(contrast.ratio * 100) / 100).toFixed(2)} to 1 where ${contrast.needed} is needed`] : []
-  }))
+    return contrast && contrast.ratio < contrast.needed
+      ? [
+          `“${text.slice(0, 60)}” at ${(Math.floor(contrast.ratio * 100) / 100).toFixed(2)} to 1 where ${contrast.needed} is needed`,
+        ]
+      : []
+  }),
+)
 
 export const contrastInline = defineRule({
   id: 'contrast-inline',
@@ -24,16 +29,39 @@ export const contrastInline = defineRule({
     pageFaults(context, {
       applies: ({ page }) => page.coloured.length > 0,
       faults: ({ page }) => faultsIn(page),
-      message: 'contrast', expected: '4.5 to 1, or 3 to 1 for large text',
+      message: 'contrast',
+      expected: '4.5 to 1, or 3 to 1 for large text',
     }),
   examples: {
     passes: [
-      { title: 'dark red on white', change: ({ item }) => void (item('week-overview', 3).html += '<p style="color:#8b0000">Bring your own lifejacket.</p>') },
-      { title: 'grey, but large', change: ({ item }) => void (item('week-overview', 3).html += '<p style="color:#949494;font-size:24px">Tides</p>') },
+      {
+        title: 'dark red on white',
+        change: ({ item }) =>
+          void (item('week-overview', 3).html +=
+            '<p style="color:#8b0000">Bring your own lifejacket.</p>'),
+      },
+      {
+        title: 'grey, but large',
+        change: ({ item }) =>
+          void (item('week-overview', 3).html +=
+            '<p style="color:#949494;font-size:24px">Tides</p>'),
+      },
     ],
     fails: [
-      { title: 'yellow on white', change: ({ item }) => void (item('week-overview', 3).html += '<p><span style="color: yellow">Read this first</span></p>'), evidence: '“Read this first” at 1.07 to 1 where 4.5 is needed' },
-      { title: 'grey on a pale ground', change: ({ item }) => void (item('week-overview', 2).html += '<div style="background:#eee"><p style="color:#888">Small print</p></div>'), evidence: '“Small print” at 3.05 to 1 where 4.5 is needed' },
+      {
+        title: 'yellow on white',
+        change: ({ item }) =>
+          void (item('week-overview', 3).html +=
+            '<p><span style="color: yellow">Read this first</span></p>'),
+        evidence: '“Read this first” at 1.07 to 1 where 4.5 is needed',
+      },
+      {
+        title: 'grey on a pale ground',
+        change: ({ item }) =>
+          void (item('week-overview', 2).html +=
+            '<div style="background:#eee"><p style="color:#888">Small print</p></div>'),
+        evidence: '“Small print” at 3.05 to 1 where 4.5 is needed',
+      },
     ],
   },
 })

@@ -3,7 +3,9 @@ import { oncePerPage } from '../../page/index.ts'
 import { defineRule } from '../rule.ts'
 import { pageFaults } from '../pageFaults.ts'
 
-const faultsIn = oncePerPage((page) => page.headings.filter((heading) => !heading.named).map((heading) => `level ${heading.level}`))
+const faultsIn = oncePerPage((page) =>
+  page.headings.filter((heading) => !heading.named).map((heading) => `level ${heading.level}`),
+)
 
 export const headingEmpty = defineRule({
   id: 'heading-empty',
@@ -19,16 +21,34 @@ export const headingEmpty = defineRule({
     pageFaults(context, {
       applies: ({ page }) => page.headings.length > 0,
       faults: ({ page }) => faultsIn(page),
-      message: 'empty', expected: 'words, or no heading', evidence: 'value',
+      message: 'empty',
+      expected: 'words, or no heading',
+      evidence: 'value',
     }),
   examples: {
     passes: [
-      { title: 'headings with words', change: ({ item }) => void (item('week-overview', 3).html += '<h3>Springs <em>and</em> neaps</h3>') },
-      { title: 'a heading that is an image with words', change: ({ item }) => void (item('week-overview', 3).html += '<h3><img src="t.png" alt="Tides"></h3>') },
+      {
+        title: 'headings with words',
+        change: ({ item }) =>
+          void (item('week-overview', 3).html += '<h3>Springs <em>and</em> neaps</h3>'),
+      },
+      {
+        title: 'a heading that is an image with words',
+        change: ({ item }) =>
+          void (item('week-overview', 3).html += '<h3><img src="t.png" alt="Tides"></h3>'),
+      },
     ],
     fails: [
-      { title: 'left for the space it makes', change: ({ item }) => void (item('week-overview', 3).html += '<h3>&nbsp;</h3>'), evidence: 'level 3' },
-      { title: 'only a line break', change: ({ item }) => void (item('week-overview', 2).html += '<h4><br></h4>'), evidence: 'level 4' },
+      {
+        title: 'left for the space it makes',
+        change: ({ item }) => void (item('week-overview', 3).html += '<h3>&nbsp;</h3>'),
+        evidence: 'level 3',
+      },
+      {
+        title: 'only a line break',
+        change: ({ item }) => void (item('week-overview', 2).html += '<h4><br></h4>'),
+        evidence: 'level 4',
+      },
     ],
   },
 })

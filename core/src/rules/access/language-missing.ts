@@ -30,25 +30,67 @@ export const languageMissing = defineRule({
     const declared = context.course.settings?.language ?? null
     const told = { subject: aboutCourse, discriminator: 'course' } as const
     if (declared !== null) yield { ...told, outcome: 'passed' }
-    else if (wanted === null || context.course.settings === undefined) yield { ...told, outcome: 'inapplicable' }
-    else yield { ...told, outcome: 'failed', message: 'course', values: {}, evidence: [{ kind: 'value', text: 'no language' }], expected: wanted }
+    else if (wanted === null || context.course.settings === undefined)
+      yield { ...told, outcome: 'inapplicable' }
+    else
+      yield {
+        ...told,
+        outcome: 'failed',
+        message: 'course',
+        values: {},
+        evidence: [{ kind: 'value', text: 'no language' }],
+        expected: wanted,
+      }
     const own = (declared ?? wanted ?? 'en').slice(0, 2)
     yield* pageFaults(context, {
       applies: ({ page }) => passagesIn(page).length > 0,
-      faults: ({ page }) => passagesIn(page).flatMap(({ text, language, declared }) => (declared === null && language !== own.toLowerCase() ? [text] : [])),
-      message: 'passage', expected: 'the language declared on the passage',
+      faults: ({ page }) =>
+        passagesIn(page).flatMap(({ text, language, declared }) =>
+          declared === null && language !== own.toLowerCase() ? [text] : [],
+        ),
+      message: 'passage',
+      expected: 'the language declared on the passage',
     })
   },
-  mend: (verdict, context): Change[] => (verdict.message === 'course' ? [{ change: 'set-course', settings: { ...context.course.settings, language: verdict.expected } }] : []),
+  mend: (verdict, context): Change[] =>
+    verdict.message === 'course'
+      ? [
+          {
+            change: 'set-course',
+            settings: { ...context.course.settings, language: verdict.expected },
+          },
+        ]
+      : [],
   examples: {
     passes: [
       { title: 'an English course in English', change: () => {} },
-      { title: 'a French passage that says so', change: ({ item }) => void (item('week-overview', 3).html += '<p lang="fr">Les marées sont plus fortes dans la baie que dans le port, et il faut les connaître avant de partir.</p>') },
-      { title: 'a few foreign words', change: ({ item }) => void (item('week-overview', 3).html += '<p>The call “mayday” comes from the French m’aidez, help me, and is said three times.</p>') },
+      {
+        title: 'a French passage that says so',
+        change: ({ item }) =>
+          void (item('week-overview', 3).html +=
+            '<p lang="fr">Les marées sont plus fortes dans la baie que dans le port, et il faut les connaître avant de partir.</p>'),
+      },
+      {
+        title: 'a few foreign words',
+        change: ({ item }) =>
+          void (item('week-overview', 3).html +=
+            '<p>The call “mayday” comes from the French m’aidez, help me, and is said three times.</p>'),
+      },
     ],
     fails: [
-      { title: 'a French passage', change: ({ item }) => void (item('week-overview', 3).html += '<p>Les marées sont plus fortes dans la baie que dans le port, et il faut les connaître avant de partir.</p>'), evidence: 'Les marées sont plus fortes dans la baie que dans le port, et il faut les connaître avant de partir.' },
-      { title: 'the course itself says nothing', change: ({ course }) => void (course.settings = { gradesShown: true }), evidence: 'no language' },
+      {
+        title: 'a French passage',
+        change: ({ item }) =>
+          void (item('week-overview', 3).html +=
+            '<p>Les marées sont plus fortes dans la baie que dans le port, et il faut les connaître avant de partir.</p>'),
+        evidence:
+          'Les marées sont plus fortes dans la baie que dans le port, et il faut les connaître avant de partir.',
+      },
+      {
+        title: 'the course itself says nothing',
+        change: ({ course }) => void (course.settings = { gradesShown: true }),
+        evidence: 'no language',
+      },
     ],
   },
 })

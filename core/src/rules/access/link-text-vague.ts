@@ -10,7 +10,25 @@ export const linkTextVague = defineRule({
   why: 'In a list of links “click here” stands five times, and nobody knows which is which (WCAG 2.2, 2.4.4 Link purpose).',
   strength: 'should',
   parameters: z.strictObject({
-    phrases: z.array(z.string().min(2).max(60)).max(60).default(['click here', 'click', 'here', 'this', 'this link', 'link', 'read more', 'more', 'more info', 'learn more', 'go', 'see here', 'page', 'website']),
+    phrases: z
+      .array(z.string().min(2).max(60))
+      .max(60)
+      .default([
+        'click here',
+        'click',
+        'here',
+        'this',
+        'this link',
+        'link',
+        'read more',
+        'more',
+        'more info',
+        'learn more',
+        'go',
+        'see here',
+        'page',
+        'website',
+      ]),
   }),
   mender: 'instructor',
   effortMinutes: 1,
@@ -19,20 +37,53 @@ export const linkTextVague = defineRule({
     const vague = new Set(phrases.map((phrase) => bare(phrase)))
     return pageFaults(context, {
       applies: ({ page }) => page.links.length > 0,
-      faults: ({ page }) => page.links.flatMap((link) => (link.text === '' ? [`nothing (it leads to ${link.href})`] : vague.has(bare(link.text)) ? [`“${link.text}”`] : [])),
-      message: 'vague', expected: 'the name of what it leads to',
+      faults: ({ page }) =>
+        page.links.flatMap((link) =>
+          link.text === ''
+            ? [`nothing (it leads to ${link.href})`]
+            : vague.has(bare(link.text))
+              ? [`“${link.text}”`]
+              : [],
+        ),
+      message: 'vague',
+      expected: 'the name of what it leads to',
     })
   },
   examples: {
     passes: [
-      { title: 'links named for what they lead to', change: ({ item }) => void (item('week-overview', 3).html += '<a href="https://tides.example/">Tide tables</a>') },
-      { title: 'a vague word within more', change: ({ item }) => void (item('week-overview', 3).html += '<a href="https://tides.example/">More about tides here in the Sound</a>') },
+      {
+        title: 'links named for what they lead to',
+        change: ({ item }) =>
+          void (item('week-overview', 3).html +=
+            '<a href="https://tides.example/">Tide tables</a>'),
+      },
+      {
+        title: 'a vague word within more',
+        change: ({ item }) =>
+          void (item('week-overview', 3).html +=
+            '<a href="https://tides.example/">More about tides here in the Sound</a>'),
+      },
     ],
     fails: [
-      { title: 'click here', change: ({ item }) => void (item('week-overview', 3).html += '<p>For the tables <a href="https://tides.example/">Click here!</a></p>'), evidence: '“Click here!”' },
-      { title: 'an image link without words', change: ({ item }) => void (item('week-overview', 3).html += '<a href="https://tides.example/"><img src="t.png" alt=""></a>'), evidence: 'nothing (it leads to https://tides.example/)' },
+      {
+        title: 'click here',
+        change: ({ item }) =>
+          void (item('week-overview', 3).html +=
+            '<p>For the tables <a href="https://tides.example/">Click here!</a></p>'),
+        evidence: '“Click here!”',
+      },
+      {
+        title: 'an image link without words',
+        change: ({ item }) =>
+          void (item('week-overview', 3).html +=
+            '<a href="https://tides.example/"><img src="t.png" alt=""></a>'),
+        evidence: 'nothing (it leads to https://tides.example/)',
+      },
     ],
   },
 })
 
-const bare = (text: string): string => foldedName(text).replace(/[^\p{L}\p{N} ]/gu, '').trim()
+const bare = (text: string): string =>
+  foldedName(text)
+    .replace(/[^\p{L}\p{N} ]/gu, '')
+    .trim()

@@ -26,7 +26,9 @@ export const listFaked = defineRule({
   title: 'Lists are lists',
   why: 'Hyphens typed before lines look like a list and are read as one long breath (WCAG 2.2, 1.3.1 Info and relationships).',
   strength: 'should',
-  parameters: z.strictObject({ fewest: z.number().int().min(2).max(20).default(3).describe('Lines in a row that make a list') }),
+  parameters: z.strictObject({
+    fewest: z.number().int().min(2).max(20).default(3).describe('Lines in a row that make a list'),
+  }),
   mender: 'instructor',
   effortMinutes: 2,
   messages: { faked: 'In “{item}” lines are made to look like a list, from “{seen}” on{also}.' },
@@ -34,16 +36,38 @@ export const listFaked = defineRule({
     pageFaults(context, {
       applies: ({ page }) => page.paragraphs.length > 0,
       faults: ({ page }) => startsIn(fewest)(page),
-      message: 'faked', expected: 'a bulleted or numbered list',
+      message: 'faked',
+      expected: 'a bulleted or numbered list',
     }),
   examples: {
     passes: [
-      { title: 'a list', change: ({ item }) => void (item('week-overview', 3).html += '<ul><li>lines</li><li>lights</li><li>log</li></ul>') },
-      { title: 'one line that begins with a dash', change: ({ item }) => void (item('week-overview', 3).html += '<p>– the master</p><p>It is said that the sea is never full.</p>') },
+      {
+        title: 'a list',
+        change: ({ item }) =>
+          void (item('week-overview', 3).html +=
+            '<ul><li>lines</li><li>lights</li><li>log</li></ul>'),
+      },
+      {
+        title: 'one line that begins with a dash',
+        change: ({ item }) =>
+          void (item('week-overview', 3).html +=
+            '<p>– the master</p><p>It is said that the sea is never full.</p>'),
+      },
     ],
     fails: [
-      { title: 'hyphens', change: ({ item }) => void (item('week-overview', 3).html += '<p>- lines</p><p>- lights</p><p>- log</p>'), evidence: '- lines' },
-      { title: 'numbers and line breaks', change: ({ item }) => void (item('week-overview', 2).html += '<p>1. Slip the line<br>2. Back off<br>3. Turn</p>'), evidence: '1. Slip the line' },
+      {
+        title: 'hyphens',
+        change: ({ item }) =>
+          void (item('week-overview', 3).html += '<p>- lines</p><p>- lights</p><p>- log</p>'),
+        evidence: '- lines',
+      },
+      {
+        title: 'numbers and line breaks',
+        change: ({ item }) =>
+          void (item('week-overview', 2).html +=
+            '<p>1. Slip the line<br>2. Back off<br>3. Turn</p>'),
+        evidence: '1. Slip the line',
+      },
     ],
   },
 })

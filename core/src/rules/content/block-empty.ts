@@ -21,20 +21,58 @@ export const blockEmpty = defineRule({
       }
       const { reading, there } = stands
       const label = 'label' in block.definition ? (block.definition.label ?? '') : ''
-      const empty = reading.byMarker && (reading.state === 'missing' || (label !== '' && reading.text === label && reading.state === 'altered'))
-      if (!empty) yield { ...told, outcome: reading.state === 'missing' ? 'inapplicable' : 'passed' }
-      else if (!context.reached(context.needOf(part))) yield { ...told, outcome: 'not-due-yet', dueOn: context.needOf(part) }
-      else yield { ...told, outcome: 'failed', message: 'empty', values: { item: there.item.name, block: label || block.kind.replaceAll('-', ' ') }, evidence: [{ kind: 'words', text: reading.text === '' ? 'nothing' : reading.text }], expected: 'what belongs there', itemId: there.item.id, together: `${part.key}/${block.key}` }
+      const empty =
+        reading.byMarker &&
+        (reading.state === 'missing' ||
+          (label !== '' && reading.text === label && reading.state === 'altered'))
+      if (!empty)
+        yield { ...told, outcome: reading.state === 'missing' ? 'inapplicable' : 'passed' }
+      else if (!context.reached(context.needOf(part)))
+        yield { ...told, outcome: 'not-due-yet', dueOn: context.needOf(part) }
+      else
+        yield {
+          ...told,
+          outcome: 'failed',
+          message: 'empty',
+          values: { item: there.item.name, block: label || block.kind.replaceAll('-', ' ') },
+          evidence: [{ kind: 'words', text: reading.text === '' ? 'nothing' : reading.text }],
+          expected: 'what belongs there',
+          itemId: there.item.id,
+          together: `${part.key}/${block.key}`,
+        }
     }
   },
   examples: {
     passes: [
       { title: 'blocks as deployed', change: () => {} },
-      { title: 'a block that is gone is told by another rule', change: ({ item }) => void (item('week-overview', 3).html = (item('week-overview', 3).html ?? '').replace(/<div data-wf-block="to-do".*?<\/div>/s, '')) },
+      {
+        title: 'a block that is gone is told by another rule',
+        change: ({ item }) =>
+          void (item('week-overview', 3).html = (item('week-overview', 3).html ?? '').replace(
+            /<div data-wf-block="to-do".*?<\/div>/s,
+            '',
+          )),
+      },
     ],
     fails: [
-      { title: 'the list was emptied, its heading left', change: ({ item }) => void (item('week-overview', 3).html = (item('week-overview', 3).html ?? '').replace(/(<div data-wf-block="to-do"[^>]*><h3>To do<\/h3>).*?<\/div>/s, '$1</div>')), evidence: 'To do' },
-      { title: 'nothing is left at all', change: ({ item }) => void (item('welcome').html = (item('welcome').html ?? '').replace(/(<div data-wf-block="muster"[^>]*>).*?<\/div>/s, '$1</div>')), evidence: 'nothing' },
+      {
+        title: 'the list was emptied, its heading left',
+        change: ({ item }) =>
+          void (item('week-overview', 3).html = (item('week-overview', 3).html ?? '').replace(
+            /(<div data-wf-block="to-do"[^>]*><h3>To do<\/h3>).*?<\/div>/s,
+            '$1</div>',
+          )),
+        evidence: 'To do',
+      },
+      {
+        title: 'nothing is left at all',
+        change: ({ item }) =>
+          void (item('welcome').html = (item('welcome').html ?? '').replace(
+            /(<div data-wf-block="muster"[^>]*>).*?<\/div>/s,
+            '$1</div>',
+          )),
+        evidence: 'nothing',
+      },
     ],
   },
 })

@@ -11,32 +11,82 @@ export const blockMissing = defineRule({
   parameters: z.strictObject({}),
   mender: 'designer',
   effortMinutes: 2,
-  messages: { missing: '“{item}” no longer has its {block}.', 'house-text': '“{item}” no longer shows the house text {block}.' },
+  messages: {
+    missing: '“{item}” no longer has its {block}.',
+    'house-text': '“{item}” no longer shows the house text {block}.',
+  },
   *check(context): Generator<Verdict> {
     for (const { part, block, told, stands } of context.blocks()) {
       // Fixed text and the elements of a home page have rules of their own; guidance is to go.
-      if (isFixedText(block) || block.kind === 'guidance-note' || block.kind === 'title' || (part === context.expected.home && block.definition.element)) continue
+      if (
+        isFixedText(block) ||
+        block.kind === 'guidance-note' ||
+        block.kind === 'title' ||
+        (part === context.expected.home && block.definition.element)
+      )
+        continue
       if (!stands) {
         yield { ...told, outcome: 'absent' }
         continue
       }
       const { reading, there } = stands
       const { definition } = block
-      const title = definition.kind === 'house-text' ? (context.expected.template.houseTexts.find((one) => one.key === definition.houseText)?.title ?? definition.houseText) : null
-      const name = title ?? ('label' in definition && definition.label ? `“${definition.label}”` : definition.kind.replaceAll('-', ' '))
+      const title =
+        definition.kind === 'house-text'
+          ? (context.expected.template.houseTexts.find((one) => one.key === definition.houseText)
+              ?.title ?? definition.houseText)
+          : null
+      const name =
+        title ??
+        ('label' in definition && definition.label
+          ? `“${definition.label}”`
+          : definition.kind.replaceAll('-', ' '))
       if (reading.state !== 'missing' || reading.byMarker) yield { ...told, outcome: 'passed' }
       else if (block.strength === 'may') yield { ...told, outcome: 'inapplicable' }
-      else yield { ...told, outcome: 'failed', message: title === null ? 'missing' : 'house-text', values: { item: there.item.name, block: name }, evidence: [{ kind: 'count', text: `no ${name}` }], expected: name, itemId: there.item.id, together: title === null ? `${part.key}/${block.key}` : `house-text/${title}` }
+      else
+        yield {
+          ...told,
+          outcome: 'failed',
+          message: title === null ? 'missing' : 'house-text',
+          values: { item: there.item.name, block: name },
+          evidence: [{ kind: 'count', text: `no ${name}` }],
+          expected: name,
+          itemId: there.item.id,
+          together: title === null ? `${part.key}/${block.key}` : `house-text/${title}`,
+        }
     }
   },
   examples: {
     passes: [
       { title: 'all blocks as deployed', change: () => {} },
-      { title: 'markers stripped', change: ({ item }) => void (item('welcome').html = (item('welcome').html ?? '').replace(/ data-wf-[a-z]+="[^"]*"/g, '')) },
+      {
+        title: 'markers stripped',
+        change: ({ item }) =>
+          void (item('welcome').html = (item('welcome').html ?? '').replace(
+            / data-wf-[a-z]+="[^"]*"/g,
+            '',
+          )),
+      },
     ],
     fails: [
-      { title: 'the house text was taken out', change: ({ item }) => void (item('welcome').html = (item('welcome').html ?? '').replace(/<div data-wf-block="muster".*?<\/div>/s, '')), evidence: 'no Emergency Muster' },
-      { title: 'the list of work was taken out', change: ({ item }) => void (item('week-overview', 3).html = (item('week-overview', 3).html ?? '').replace(/<div data-wf-block="to-do".*?<\/div>/s, '')), evidence: 'no “To do”' },
+      {
+        title: 'the house text was taken out',
+        change: ({ item }) =>
+          void (item('welcome').html = (item('welcome').html ?? '').replace(
+            /<div data-wf-block="muster".*?<\/div>/s,
+            '',
+          )),
+        evidence: 'no Emergency Muster',
+      },
+      {
+        title: 'the list of work was taken out',
+        change: ({ item }) =>
+          void (item('week-overview', 3).html = (item('week-overview', 3).html ?? '').replace(
+            /<div data-wf-block="to-do".*?<\/div>/s,
+            '',
+          )),
+        evidence: 'no “To do”',
+      },
     ],
   },
 })

@@ -22,31 +22,58 @@ export const blockOrder = defineRule({
         yield { subject, outcome: 'absent' }
         continue
       }
-      const standing = readings.flatMap((reading, rank) => (reading.paragraphs[0] === undefined ? [] : [{ reading, rank, at: reading.paragraphs[0] }])).sort((a, b) => a.at - b.at)
+      const standing = readings
+        .flatMap((reading, rank) =>
+          reading.paragraphs[0] === undefined ? [] : [{ reading, rank, at: reading.paragraphs[0] }],
+        )
+        .sort((a, b) => a.at - b.at)
       const moved = fewestMoves(standing.map((one) => one.rank)).flatMap((i) => standing[i] ?? [])
       if (moved.length === 0) yield { subject, outcome: 'passed' }
       else {
         const names = moved.map(({ reading }) => `“${reading.text.slice(0, 60)}”`)
-        yield { subject, outcome: 'failed', message: 'order', values: { item: there.item.name, seen: names.join(', ') }, evidence: names.map((text) => ({ kind: 'words', text }) as const), expected: 'the order of the template', itemId: there.item.id }
+        yield {
+          subject,
+          outcome: 'failed',
+          message: 'order',
+          values: { item: there.item.name, seen: names.join(', ') },
+          evidence: names.map((text) => ({ kind: 'words', text }) as const),
+          expected: 'the order of the template',
+          itemId: there.item.id,
+        }
       }
     }
   },
   examples: {
     passes: [
       { title: 'the order of the template', change: () => {} },
-      { title: 'something of the instructor’s own between two blocks', change: ({ item }) => void (item('welcome').html = (item('welcome').html ?? '').replace('<div data-wf-block="promise"', '<p>My boat is called Petrel.</p><div data-wf-block="promise"')) },
+      {
+        title: 'something of the instructor’s own between two blocks',
+        change: ({ item }) =>
+          void (item('welcome').html = (item('welcome').html ?? '').replace(
+            '<div data-wf-block="promise"',
+            '<p>My boat is called Petrel.</p><div data-wf-block="promise"',
+          )),
+      },
     ],
     fails: [
-      { title: 'the promise was moved to the top', change: ({ item }) => {
+      {
+        title: 'the promise was moved to the top',
+        change: ({ item }) => {
           const html = item('welcome').html ?? ''
           const promise = /<div data-wf-block="promise".*?<\/div>/s.exec(html)?.[0] ?? ''
           item('welcome').html = promise + html.replace(promise, '')
-        }, evidence: '“You will have an answer to every question by Friday of the s”' },
-      { title: 'the list of work stands before what the week is about', change: ({ item }) => {
+        },
+        evidence: '“You will have an answer to every question by Friday of the s”',
+      },
+      {
+        title: 'the list of work stands before what the week is about',
+        change: ({ item }) => {
           const html = item('week-overview', 3).html ?? ''
           const list = /<div data-wf-block="to-do".*?<\/div>/s.exec(html)?.[0] ?? ''
           item('week-overview', 3).html = list + html.replace(list, '')
-        }, evidence: '“To do NAV 110 · Discussion 3: Compass Week 3 checklist”' },
+        },
+        evidence: '“To do NAV 110 · Discussion 3: Compass Week 3 checklist”',
+      },
     ],
   },
 })

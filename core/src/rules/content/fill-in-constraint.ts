@@ -2,7 +2,16 @@ import { z } from 'zod'
 import { countWords } from '../../page/index.ts'
 import { defineRule, type Verdict } from '../rule.ts'
 
-const asked: Readonly<Record<string, string>> = { image: 'an image', file: 'a file', video: 'a film', date: 'a date', 'e-mail': 'an e-mail address', link: 'a link', list: 'a list', table: 'a table' }
+const asked: Readonly<Record<string, string>> = {
+  image: 'an image',
+  file: 'a file',
+  video: 'a film',
+  date: 'a date',
+  'e-mail': 'an e-mail address',
+  link: 'a link',
+  list: 'a list',
+  table: 'a table',
+}
 
 export const fillInConstraint = defineRule({
   id: 'fill-in-constraint',
@@ -21,7 +30,13 @@ export const fillInConstraint = defineRule({
   *check(context): Generator<Verdict> {
     for (const { part, block, told, stands } of context.blocks()) {
       const { definition } = block
-      if (definition.kind !== 'fill-in' || (definition.minWords === undefined && definition.maxWords === undefined && asked[definition.type] === undefined)) continue
+      if (
+        definition.kind !== 'fill-in' ||
+        (definition.minWords === undefined &&
+          definition.maxWords === undefined &&
+          asked[definition.type] === undefined)
+      )
+        continue
       if (!stands) {
         yield { ...told, outcome: 'absent' }
         continue
@@ -31,25 +46,69 @@ export const fillInConstraint = defineRule({
         yield { ...told, outcome: 'inapplicable' }
         continue
       }
-      const count = definition.minWords === undefined && definition.maxWords === undefined ? 0 : countWords(reading.text)
-      const fault =
-        !reading.ofType ? { message: 'kind', wanted: asked[definition.type] ?? '' }
-        : definition.minWords !== undefined && count < definition.minWords ? { message: 'short', wanted: String(definition.minWords) }
-        : definition.maxWords !== undefined && count > definition.maxWords ? { message: 'long', wanted: String(definition.maxWords) }
-        : null
+      const count =
+        definition.minWords === undefined && definition.maxWords === undefined
+          ? 0
+          : countWords(reading.text)
+      const fault = !reading.ofType
+        ? { message: 'kind', wanted: asked[definition.type] ?? '' }
+        : definition.minWords !== undefined && count < definition.minWords
+          ? { message: 'short', wanted: String(definition.minWords) }
+          : definition.maxWords !== undefined && count > definition.maxWords
+            ? { message: 'long', wanted: String(definition.maxWords) }
+            : null
       if (!fault) yield { ...told, outcome: 'passed' }
-      else if (!context.reached(context.needOf(part))) yield { ...told, outcome: 'not-due-yet', dueOn: context.needOf(part) }
-      else yield { ...told, outcome: 'failed', message: fault.message, values: { item: there.item.name, prompt: definition.prompt, count: String(count), wanted: fault.wanted }, evidence: [{ kind: 'words', text: reading.text.slice(0, 300) }], expected: fault.message === 'kind' ? fault.wanted : `${fault.wanted} words`, itemId: there.item.id, together: `${part.key}/${block.key}` }
+      else if (!context.reached(context.needOf(part)))
+        yield { ...told, outcome: 'not-due-yet', dueOn: context.needOf(part) }
+      else
+        yield {
+          ...told,
+          outcome: 'failed',
+          message: fault.message,
+          values: {
+            item: there.item.name,
+            prompt: definition.prompt,
+            count: String(count),
+            wanted: fault.wanted,
+          },
+          evidence: [{ kind: 'words', text: reading.text.slice(0, 300) }],
+          expected: fault.message === 'kind' ? fault.wanted : `${fault.wanted} words`,
+          itemId: there.item.id,
+          together: `${part.key}/${block.key}`,
+        }
     }
   },
   examples: {
     passes: [
       { title: 'long enough, and a file where a file is asked for', change: () => {} },
-      { title: 'an unfilled one is told by another rule', change: ({ item }) => void (item('welcome').html = (item('welcome').html ?? '').replace(/I have sailed[^<]*/, 'Tell students who you are.')) },
+      {
+        title: 'an unfilled one is told by another rule',
+        change: ({ item }) =>
+          void (item('welcome').html = (item('welcome').html ?? '').replace(
+            /I have sailed[^<]*/,
+            'Tell students who you are.',
+          )),
+      },
     ],
     fails: [
-      { title: 'one word where five are wanted', change: ({ item }) => void (item('welcome').html = (item('welcome').html ?? '').replace(/I have sailed[^<]*/, 'Hello.')), evidence: 'Hello.' },
-      { title: 'words where a file is asked for', change: ({ item }) => void (item('syllabus').html = (item('syllabus').html ?? '').replace(/<a href="[^"]*files[^"]*">[^<]*<\/a>/, 'Handed out in class.')), evidence: 'Handed out in class.' },
+      {
+        title: 'one word where five are wanted',
+        change: ({ item }) =>
+          void (item('welcome').html = (item('welcome').html ?? '').replace(
+            /I have sailed[^<]*/,
+            'Hello.',
+          )),
+        evidence: 'Hello.',
+      },
+      {
+        title: 'words where a file is asked for',
+        change: ({ item }) =>
+          void (item('syllabus').html = (item('syllabus').html ?? '').replace(
+            /<a href="[^"]*files[^"]*">[^<]*<\/a>/,
+            'Handed out in class.',
+          )),
+        evidence: 'Handed out in class.',
+      },
     ],
   },
 })

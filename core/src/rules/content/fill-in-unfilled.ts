@@ -20,9 +20,11 @@ export const fillInUnfilled = defineRule({
       const { prompt, label } = block.definition
       if (!stands) yield { ...told, outcome: 'absent' }
       // A spot that was taken out is told as a missing block.
-      else if (stands.reading.state === 'missing' || block.strength === 'may') yield { ...told, outcome: 'inapplicable' }
+      else if (stands.reading.state === 'missing' || block.strength === 'may')
+        yield { ...told, outcome: 'inapplicable' }
       else if (stands.reading.state !== 'unfilled') yield { ...told, outcome: 'passed' }
-      else if (!context.reached(context.needOf(part))) yield { ...told, outcome: 'not-due-yet', dueOn: context.needOf(part) }
+      else if (!context.reached(context.needOf(part)))
+        yield { ...told, outcome: 'not-due-yet', dueOn: context.needOf(part) }
       else {
         const { text } = stands.reading
         yield {
@@ -41,12 +43,42 @@ export const fillInUnfilled = defineRule({
   examples: {
     passes: [
       { title: 'everything is filled in', change: () => {} },
-      { title: 'a later week may still wait', change: ({ item }) => void (item('week-overview', 4).html = (item('week-overview', 4).html ?? '').replace(/We learn[^<]*/, 'In two or three sentences, say what this week is about.')) },
-      { title: 'a filled answer on a page whose markers were stripped', change: ({ item }) => void (item('home-page').html = (item('home-page').html ?? '').replace(/ data-wf-[a-z]+="[^"]*"/g, '')) },
+      {
+        title: 'a later week may still wait',
+        change: ({ item }) =>
+          void (item('week-overview', 4).html = (item('week-overview', 4).html ?? '').replace(
+            /We learn[^<]*/,
+            'In two or three sentences, say what this week is about.',
+          )),
+      },
+      {
+        title: 'a filled answer on a page whose markers were stripped',
+        change: ({ item }) =>
+          void (item('home-page').html = (item('home-page').html ?? '').replace(
+            / data-wf-[a-z]+="[^"]*"/g,
+            '',
+          )),
+      },
     ],
     fails: [
-      { title: 'the prompt still stands', change: ({ item }) => void (item('week-overview', 3).html = (item('week-overview', 3).html ?? '').replace(/We learn[^<]*/, 'In two or three sentences, say what this week is about.')), evidence: 'In two or three sentences, say what this week is about.' },
-      { title: 'the prompt was deleted and nothing put in its place', change: ({ item }) => void (item('week-overview', 2).html = (item('week-overview', 2).html ?? '').replace(/We learn[^<]*/, '')), evidence: 'nothing' },
+      {
+        title: 'the prompt still stands',
+        change: ({ item }) =>
+          void (item('week-overview', 3).html = (item('week-overview', 3).html ?? '').replace(
+            /We learn[^<]*/,
+            'In two or three sentences, say what this week is about.',
+          )),
+        evidence: 'In two or three sentences, say what this week is about.',
+      },
+      {
+        title: 'the prompt was deleted and nothing put in its place',
+        change: ({ item }) =>
+          void (item('week-overview', 2).html = (item('week-overview', 2).html ?? '').replace(
+            /We learn[^<]*/,
+            '',
+          )),
+        evidence: 'nothing',
+      },
     ],
   },
 })

@@ -10,7 +10,19 @@ export const fillerText = defineRule({
   why: 'Filler and “to be added” on a page that students read tell them that the course was not finished.',
   strength: 'should',
   parameters: z.strictObject({
-    phrases: z.array(z.string().min(3)).default(['lorem ipsum', 'insert text here', 'your text here', 'text goes here', 'to be added', 'placeholder', 'xxxx', 'tbd', 'tba']),
+    phrases: z
+      .array(z.string().min(3))
+      .default([
+        'lorem ipsum',
+        'insert text here',
+        'your text here',
+        'text goes here',
+        'to be added',
+        'placeholder',
+        'xxxx',
+        'tbd',
+        'tba',
+      ]),
   }),
   mender: 'instructor',
   effortMinutes: 3,
@@ -21,14 +33,17 @@ export const fillerText = defineRule({
       const page = placed.item.html === null ? null : context.pageOf(placed.item)
       if (!page) continue
       const part = context.partOf(placed.item.id)
-      const subject: Subject = part ? { about: 'part', part } : { about: 'found', id: placed.item.id, name: placed.item.name }
+      const subject: Subject = part
+        ? { about: 'part', part }
+        : { about: 'found', id: placed.item.id, name: placed.item.name }
       const hit = fillerIn(page)
       if (!hit) {
         if (part) yield { subject, outcome: 'passed' }
         continue
       }
       const need = part ? context.needOf(part) : context.openingDay
-      if (!context.studentsReach(placed) && !context.reached(need)) yield { subject, outcome: 'not-due-yet', dueOn: need }
+      if (!context.studentsReach(placed) && !context.reached(need))
+        yield { subject, outcome: 'not-due-yet', dueOn: need }
       else
         yield {
           subject,
@@ -44,11 +59,24 @@ export const fillerText = defineRule({
   examples: {
     passes: [
       { title: 'real text everywhere', change: () => {} },
-      { title: 'a word that only contains a phrase', change: ({ item }) => void (item('week-overview', 3).html += '<p>We tabulate the tides.</p>') },
+      {
+        title: 'a word that only contains a phrase',
+        change: ({ item }) =>
+          void (item('week-overview', 3).html += '<p>We tabulate the tides.</p>'),
+      },
     ],
     fails: [
-      { title: 'filler in a page', change: ({ item }) => void (item('week-overview', 3).html += '<p>Lorem ipsum dolor sit amet.</p>'), evidence: 'Lorem ipsum dolor sit amet.' },
-      { title: 'to be added', change: ({ item }) => void (item('week-overview', 2).html += '<p>Reading list: TBA</p>'), evidence: 'Reading list: TBA' },
+      {
+        title: 'filler in a page',
+        change: ({ item }) =>
+          void (item('week-overview', 3).html += '<p>Lorem ipsum dolor sit amet.</p>'),
+        evidence: 'Lorem ipsum dolor sit amet.',
+      },
+      {
+        title: 'to be added',
+        change: ({ item }) => void (item('week-overview', 2).html += '<p>Reading list: TBA</p>'),
+        evidence: 'Reading list: TBA',
+      },
     ],
   },
 })
@@ -59,5 +87,9 @@ const fillerWith = rememberOf((phrases: readonly string[]) => {
   const pattern = new RegExp(`(?<![\\p{L}\\p{N}])(?:${any || '(?!)'})(?![\\p{L}\\p{N}])`, 'iu')
   // Whether the words stand by themselves is looked at only where they stand at all.
   const anywhere = new RegExp(any || '(?!)', 'iu')
-  return oncePerPage((page) => (anywhere.test(wholeText(page)) ? (page.paragraphs.find(({ text }) => pattern.test(text)) ?? null) : null))
+  return oncePerPage((page) =>
+    anywhere.test(wholeText(page))
+      ? (page.paragraphs.find(({ text }) => pattern.test(text)) ?? null)
+      : null,
+  )
 })

@@ -28,29 +28,80 @@ export const fixedTextAltered = defineRule({
         yield { ...told, outcome: 'passed' }
         continue
       }
-      const wanted = analysePage(block.html).paragraphs.map((one) => one.text).join(' ')
-      const failed = { ...told, outcome: 'failed', expected: wanted, itemId: there.item.id, together: `${part.key}/${block.key}` } as const
+      const wanted = analysePage(block.html)
+        .paragraphs.map((one) => one.text)
+        .join(' ')
+      const failed = {
+        ...told,
+        outcome: 'failed',
+        expected: wanted,
+        itemId: there.item.id,
+        together: `${part.key}/${block.key}`,
+      } as const
       const short = (text: string) => (text.length > 120 ? `${text.slice(0, 119)}…` : text)
       if (reading.state === 'missing')
-        yield { ...failed, message: 'missing', values: { item: there.item.name, text: short(wanted) }, evidence: [{ kind: 'count', text: 'no such passage' }] }
+        yield {
+          ...failed,
+          message: 'missing',
+          values: { item: there.item.name, text: short(wanted) },
+          evidence: [{ kind: 'count', text: 'no such passage' }],
+        }
       else {
         const runs = wordDifference(wanted, reading.text)
         const gone = changedPhrases(runs, 'gone')
         const added = changedPhrases(runs, 'new')
-        const change = [gone.length > 0 ? `“${short(gone.join(' … '))}” is gone` : '', added.length > 0 ? `“${short(added.join(' … '))}” is new` : ''].filter(Boolean).join(', ')
-        yield { ...failed, message: 'altered', values: { item: there.item.name, change }, evidence: [{ kind: 'words', text: added.join(' … ') || gone.join(' … ') }] }
+        const change = [
+          gone.length > 0 ? `“${short(gone.join(' … '))}” is gone` : '',
+          added.length > 0 ? `“${short(added.join(' … '))}” is new` : '',
+        ]
+          .filter(Boolean)
+          .join(', ')
+        yield {
+          ...failed,
+          message: 'altered',
+          values: { item: there.item.name, change },
+          evidence: [{ kind: 'words', text: added.join(' … ') || gone.join(' … ') }],
+        }
       }
     }
   },
   examples: {
     passes: [
       { title: 'fixed text as deployed', change: () => {} },
-      { title: 'entities changed, paragraphs rewrapped and wrapped again', change: ({ item }) => void (item('welcome').html = `<div class="x">${(item('welcome').html ?? '').replace('by Friday', 'by&#32;Friday').replace(/<p>/g, '<p class="y">\n  ')}</div>`) },
-      { title: 'markers stripped', change: ({ item }) => void (item('welcome').html = (item('welcome').html ?? '').replace(/ data-wf-[a-z]+="[^"]*"/g, '')) },
+      {
+        title: 'entities changed, paragraphs rewrapped and wrapped again',
+        change: ({ item }) =>
+          void (item('welcome').html =
+            `<div class="x">${(item('welcome').html ?? '').replace('by Friday', 'by&#32;Friday').replace(/<p>/g, '<p class="y">\n  ')}</div>`),
+      },
+      {
+        title: 'markers stripped',
+        change: ({ item }) =>
+          void (item('welcome').html = (item('welcome').html ?? '').replace(
+            / data-wf-[a-z]+="[^"]*"/g,
+            '',
+          )),
+      },
     ],
     fails: [
-      { title: 'one word changed', change: ({ item }) => void (item('welcome').html = (item('welcome').html ?? '').replace('by Friday', 'by Sunday')), evidence: 'Sunday' },
-      { title: 'the passage was taken out', change: ({ item }) => void (item('welcome').html = (item('welcome').html ?? '').replace(/<div data-wf-block="promise".*?<\/div>/s, '')), evidence: 'no such passage' },
+      {
+        title: 'one word changed',
+        change: ({ item }) =>
+          void (item('welcome').html = (item('welcome').html ?? '').replace(
+            'by Friday',
+            'by Sunday',
+          )),
+        evidence: 'Sunday',
+      },
+      {
+        title: 'the passage was taken out',
+        change: ({ item }) =>
+          void (item('welcome').html = (item('welcome').html ?? '').replace(
+            /<div data-wf-block="promise".*?<\/div>/s,
+            '',
+          )),
+        evidence: 'no such passage',
+      },
     ],
   },
 })

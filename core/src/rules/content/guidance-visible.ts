@@ -17,7 +17,12 @@ export const guidanceVisible = defineRule({
   effortMinutes: 1,
   messages: { visible: 'Students can read a note to the instructor in “{item}”: “{text}”.' },
   *check(context, { leastWords, leastSurviving }): Generator<Verdict> {
-    for (const { part, block, told: { subject, discriminator }, stands } of context.blocks()) {
+    for (const {
+      part,
+      block,
+      told: { subject, discriminator },
+      stands,
+    } of context.blocks()) {
       if (block.kind !== 'guidance-note') continue
       // A note has no strength of its own: that students read it is judged as the rule says.
       const told = { subject, discriminator }
@@ -29,7 +34,8 @@ export const guidanceVisible = defineRule({
       const need = context.needOf(part)
       if (part.audience === 'staff') yield { ...told, outcome: 'inapplicable' }
       // More than half rewritten: it has become the instructor's own text.
-      else if (reading.state === 'missing' || reading.text === '' || reading.surviving < 0.5) yield { ...told, outcome: 'passed' }
+      else if (reading.state === 'missing' || reading.text === '' || reading.surviving < 0.5)
+        yield { ...told, outcome: 'passed' }
       else if (!context.studentsReach(there)) {
         if (context.reached(need)) yield { ...told, outcome: 'passed' }
         else yield { ...told, outcome: 'not-due-yet', dueOn: need }
@@ -38,14 +44,22 @@ export const guidanceVisible = defineRule({
           ...told,
           outcome: 'failed',
           message: 'visible',
-          values: { item: there.item.name, text: reading.text.length > 160 ? `${reading.text.slice(0, 159)}…` : reading.text },
+          values: {
+            item: there.item.name,
+            text: reading.text.length > 160 ? `${reading.text.slice(0, 159)}…` : reading.text,
+          },
           evidence: [{ kind: 'words', text: reading.text }],
           expected: 'the note taken out',
           itemId: there.item.id,
           together: `${part.key}/${block.key}`,
         }
       else if (countWords(reading.text) >= leastWords && reading.surviving >= leastSurviving)
-        yield { ...told, outcome: 'cannot-tell', reason: `“${there.item.name}” holds words much like a note to the instructor: “${reading.text.slice(0, 120)}”. Look at it.`, itemId: there.item.id }
+        yield {
+          ...told,
+          outcome: 'cannot-tell',
+          reason: `“${there.item.name}” holds words much like a note to the instructor: “${reading.text.slice(0, 120)}”. Look at it.`,
+          itemId: there.item.id,
+        }
       else yield { ...told, outcome: 'passed' }
     }
   },
@@ -54,20 +68,49 @@ export const guidanceVisible = defineRule({
     const html = there?.item.html
     if (!there || !html || !verdict.discriminator) return []
     const region = blockRegions(html, there.part.blocks).regions.get(verdict.discriminator)
-    return region && (region.marked || region.asLookedFor()) ? [{ change: 'set-item', id: there.item.id, fields: { html: html.slice(0, region.outer.from) + html.slice(region.outer.to) } }] : []
+    return region && (region.marked || region.asLookedFor())
+      ? [
+          {
+            change: 'set-item',
+            id: there.item.id,
+            fields: { html: html.slice(0, region.outer.from) + html.slice(region.outer.to) },
+          },
+        ]
+      : []
   },
   examples: {
     passes: [
       { title: 'the notes were taken out', change: () => {} },
-      { title: 'the note of a week nobody can reach yet', change: ({ item, module }) => {
+      {
+        title: 'the note of a week nobody can reach yet',
+        change: ({ item, module }) => {
           module('week', 6).published = false
-          item('week-overview', 6).html += '<div data-wf-block="advice"><p><strong>Note to the instructor.</strong></p><p>A short recording of yourself works well here.</p></div>'
-        } },
-      { title: 'more than half of it rewritten into the instructor’s own words', change: ({ item }) => void (item('week-overview', 3).html += '<div data-wf-block="advice"><p>Watch a recording of the tide turning before class on Tuesday and bring your notes.</p></div>') },
+          item('week-overview', 6).html +=
+            '<div data-wf-block="advice"><p><strong>Note to the instructor.</strong></p><p>A short recording of yourself works well here.</p></div>'
+        },
+      },
+      {
+        title: 'more than half of it rewritten into the instructor’s own words',
+        change: ({ item }) =>
+          void (item('week-overview', 3).html +=
+            '<div data-wf-block="advice"><p>Watch a recording of the tide turning before class on Tuesday and bring your notes.</p></div>'),
+      },
     ],
     fails: [
-      { title: 'the note still stands in an open week', change: ({ item }) => void (item('week-overview', 3).html += '<div data-wf-block="advice"><p><strong>Note to the instructor.</strong></p><p>A short recording of yourself works well here.</p></div>'), evidence: 'Note to the instructor. A short recording of yourself works well here.' },
-      { title: 'the same without its marker, word for word', change: ({ item }) => void (item('week-overview', 3).html += '<p><strong>Note to the instructor.</strong></p><p>A short recording of yourself works well here.</p>'), evidence: 'Note to the instructor. A short recording of yourself works well here.' },
+      {
+        title: 'the note still stands in an open week',
+        change: ({ item }) =>
+          void (item('week-overview', 3).html +=
+            '<div data-wf-block="advice"><p><strong>Note to the instructor.</strong></p><p>A short recording of yourself works well here.</p></div>'),
+        evidence: 'Note to the instructor. A short recording of yourself works well here.',
+      },
+      {
+        title: 'the same without its marker, word for word',
+        change: ({ item }) =>
+          void (item('week-overview', 3).html +=
+            '<p><strong>Note to the instructor.</strong></p><p>A short recording of yourself works well here.</p>'),
+        evidence: 'Note to the instructor. A short recording of yourself works well here.',
+      },
     ],
   },
 })

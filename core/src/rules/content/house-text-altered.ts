@@ -16,26 +16,66 @@ export const houseTextAltered = defineRule({
     for (const { block, told, stands } of context.blocks()) {
       if (block.definition.kind !== 'house-text' || !block.houseText) continue
       if (!stands) yield { ...told, outcome: 'absent' }
-      else if (stands.reading.state !== 'altered') yield { ...told, outcome: stands.reading.state === 'missing' ? 'inapplicable' : 'passed' }
+      else if (stands.reading.state !== 'altered')
+        yield { ...told, outcome: stands.reading.state === 'missing' ? 'inapplicable' : 'passed' }
       else {
         const { reading, there } = stands
         const revision = revisionInForce(block.houseText, context.asOf)
-        const wanted = analysePage(revision?.html ?? '').paragraphs.map((one) => one.text).join(' ')
+        const wanted = analysePage(revision?.html ?? '')
+          .paragraphs.map((one) => one.text)
+          .join(' ')
         const runs = wordDifference(wanted, reading.text)
-        const [gone, added] = [changedPhrases(runs, 'gone').join(' … '), changedPhrases(runs, 'new').join(' … ')]
-        const change = [gone === '' ? '' : `“${gone.slice(0, 120)}” is gone`, added === '' ? '' : `“${added.slice(0, 120)}” is new`].filter(Boolean).join(', ')
-        yield { ...told, outcome: 'failed', message: 'altered', values: { item: there.item.name, title: block.houseText.title, change }, evidence: [{ kind: 'words', text: (added || gone).slice(0, 300) }], expected: `${block.houseText.title}, revision ${revision?.number ?? 1}`, itemId: there.item.id, together: `house-text/${block.houseText.key}` }
+        const [gone, added] = [
+          changedPhrases(runs, 'gone').join(' … '),
+          changedPhrases(runs, 'new').join(' … '),
+        ]
+        const change = [
+          gone === '' ? '' : `“${gone.slice(0, 120)}” is gone`,
+          added === '' ? '' : `“${added.slice(0, 120)}” is new`,
+        ]
+          .filter(Boolean)
+          .join(', ')
+        yield {
+          ...told,
+          outcome: 'failed',
+          message: 'altered',
+          values: { item: there.item.name, title: block.houseText.title, change },
+          evidence: [{ kind: 'words', text: (added || gone).slice(0, 300) }],
+          expected: `${block.houseText.title}, revision ${revision?.number ?? 1}`,
+          itemId: there.item.id,
+          together: `house-text/${block.houseText.key}`,
+        }
       }
     }
   },
   examples: {
     passes: [
       { title: 'as the house wrote it', change: () => {} },
-      { title: 'an earlier revision, word for word, is only outdated', change: ({ item }) => void (item('welcome').html = (item('welcome').html ?? '').replace('Call 5500.', 'Call 4400.')) },
+      {
+        title: 'an earlier revision, word for word, is only outdated',
+        change: ({ item }) =>
+          void (item('welcome').html = (item('welcome').html ?? '').replace(
+            'Call 5500.',
+            'Call 4400.',
+          )),
+      },
     ],
     fails: [
-      { title: 'changed by hand', change: ({ item }) => void (item('welcome').html = (item('welcome').html ?? '').replace('Call 5500.', 'Call me.')), evidence: 'me' },
-      { title: 'half of it taken out', change: ({ item }) => void (item('welcome').html = (item('welcome').html ?? '').replace(' Call 5500.', '')), evidence: 'Call 5500.' },
+      {
+        title: 'changed by hand',
+        change: ({ item }) =>
+          void (item('welcome').html = (item('welcome').html ?? '').replace(
+            'Call 5500.',
+            'Call me.',
+          )),
+        evidence: 'me',
+      },
+      {
+        title: 'half of it taken out',
+        change: ({ item }) =>
+          void (item('welcome').html = (item('welcome').html ?? '').replace(' Call 5500.', '')),
+        evidence: 'Call 5500.',
+      },
     ],
   },
 })

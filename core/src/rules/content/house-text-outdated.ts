@@ -12,23 +12,41 @@ export const houseTextOutdated = defineRule({
   parameters: z.strictObject({}),
   mender: 'designer',
   effortMinutes: 1,
-  messages: { outdated: '“{item}” shows {title} as of revision {seen}; revision {wanted} is in force since {since}.' },
+  messages: {
+    outdated:
+      '“{item}” shows {title} as of revision {seen}; revision {wanted} is in force since {since}.',
+  },
   *check(context): Generator<Verdict> {
     for (const { block, told, stands } of context.blocks()) {
       if (block.definition.kind !== 'house-text') continue
       if (!stands) yield { ...told, outcome: 'absent' }
       // What is linked is current; what was changed by hand or taken out is told by other rules.
-      else if (!block.houseText || stands.reading.revision === null) yield { ...told, outcome: block.houseText || stands.reading.state === 'missing' ? 'inapplicable' : 'passed' }
+      else if (!block.houseText || stands.reading.revision === null)
+        yield {
+          ...told,
+          outcome:
+            block.houseText || stands.reading.state === 'missing' ? 'inapplicable' : 'passed',
+        }
       else {
         const inForce = revisionInForce(block.houseText, context.asOf)
         const { reading, there } = stands
         if (reading.revision === inForce?.number) yield { ...told, outcome: 'passed' }
         else
           yield {
-            ...told, outcome: 'failed', message: 'outdated',
-            values: { item: there.item.name, title: block.houseText.title, seen: String(reading.revision), wanted: String(inForce?.number ?? ''), since: inForce?.inForceFrom ?? '' },
+            ...told,
+            outcome: 'failed',
+            message: 'outdated',
+            values: {
+              item: there.item.name,
+              title: block.houseText.title,
+              seen: String(reading.revision),
+              wanted: String(inForce?.number ?? ''),
+              since: inForce?.inForceFrom ?? '',
+            },
             evidence: [{ kind: 'words', text: reading.text.slice(0, 300) }],
-            expected: `${block.houseText.title}, revision ${inForce?.number ?? 1}`, itemId: there.item.id, together: `house-text/${block.houseText.key}`,
+            expected: `${block.houseText.title}, revision ${inForce?.number ?? 1}`,
+            itemId: there.item.id,
+            together: `house-text/${block.houseText.key}`,
           }
       }
     }
@@ -36,24 +54,66 @@ export const houseTextOutdated = defineRule({
   mend(verdict, context): Change[] {
     const there = verdict.subject.about === 'part' ? context.itemFor(verdict.subject.part) : null
     const block = there?.part.blocks.find((one) => one.key === verdict.discriminator)
-    const old = there && block ? context.readingsOf(there)?.find((one) => one.block === block) : undefined
+    const old =
+      there && block ? context.readingsOf(there)?.find((one) => one.block === block) : undefined
     const earlier = block?.houseText?.revisions.find((one) => one.number === old?.revision)
     const html = there?.item.html
     if (!there || !block || !earlier || !html) return []
     // The place is sure only where its words are those of the earlier revision, space aside.
-    const { regions, doubtful } = blockRegions(html, there.part.blocks.map((one) => (one === block ? { key: one.key, html: earlier.html } : { key: one.key, html: blockHtmlOn(one, context.asOf) })))
+    const { regions, doubtful } = blockRegions(
+      html,
+      there.part.blocks.map((one) =>
+        one === block
+          ? { key: one.key, html: earlier.html }
+          : { key: one.key, html: blockHtmlOn(one, context.asOf) },
+      ),
+    )
     const region = regions.get(block.key)
     if (!region || doubtful.has(block.key) || !region.asLookedFor()) return []
-    return [{ change: 'set-item', id: there.item.id, fields: { html: html.slice(0, region.inner.from) + blockHtmlOn(block, context.asOf) + html.slice(region.inner.to) } }]
+    return [
+      {
+        change: 'set-item',
+        id: there.item.id,
+        fields: {
+          html:
+            html.slice(0, region.inner.from) +
+            blockHtmlOn(block, context.asOf) +
+            html.slice(region.inner.to),
+        },
+      },
+    ]
   },
   examples: {
     passes: [
       { title: 'the current revision', change: () => {} },
-      { title: 'before the new revision is in force the old one is right', asOf: '2026-09-01', change: ({ item }) => void (item('welcome').html = (item('welcome').html ?? '').replace('Call 5500.', 'Call 4400.')) },
+      {
+        title: 'before the new revision is in force the old one is right',
+        asOf: '2026-09-01',
+        change: ({ item }) =>
+          void (item('welcome').html = (item('welcome').html ?? '').replace(
+            'Call 5500.',
+            'Call 4400.',
+          )),
+      },
     ],
     fails: [
-      { title: 'the revision of last year', change: ({ item }) => void (item('welcome').html = (item('welcome').html ?? '').replace('Call 5500.', 'Call 4400.')), evidence: 'In an emergency leave by the stair. Call 4400.' },
-      { title: 'the same on a page whose markers were stripped', change: ({ item }) => void (item('welcome').html = (item('welcome').html ?? '').replace('Call 5500.', 'Call 4400.').replace(/ data-wf-[a-z]+="[^"]*"/g, '')), evidence: 'In an emergency leave by the stair. Call 4400.' },
+      {
+        title: 'the revision of last year',
+        change: ({ item }) =>
+          void (item('welcome').html = (item('welcome').html ?? '').replace(
+            'Call 5500.',
+            'Call 4400.',
+          )),
+        evidence: 'In an emergency leave by the stair. Call 4400.',
+      },
+      {
+        title: 'the same on a page whose markers were stripped',
+        change: ({ item }) =>
+          void (item('welcome').html = (item('welcome').html ?? '')
+            .replace('Call 5500.', 'Call 4400.')
+            .replace(/ data-wf-[a-z]+="[^"]*"/g, '')),
+        evidence: 'In an emergency leave by the stair. Call 4400.',
+      },
     ],
   },
 })

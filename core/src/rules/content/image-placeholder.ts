@@ -2,8 +2,10 @@ import { z } from 'zod'
 import { defineRule } from '../rule.ts'
 import { pageFaults } from '../pageFaults.ts'
 
-const file = /(?:^|[/_.-])(?:placeholder|dummy|sample-image|your-(?:image|photo|picture)|image-here|no-image|stock-photo)[^/]{0,80}$/i
-const words = /\b(?:placeholder|your (?:image|photo|picture) here|insert (?:image|photo|picture)|image goes here)\b/i
+const file =
+  /(?:^|[/_.-])(?:placeholder|dummy|sample-image|your-(?:image|photo|picture)|image-here|no-image|stock-photo)[^/]{0,80}$/i
+const words =
+  /\b(?:placeholder|your (?:image|photo|picture) here|insert (?:image|photo|picture)|image goes here)\b/i
 
 export const imagePlaceholder = defineRule({
   id: 'image-placeholder',
@@ -18,17 +20,46 @@ export const imagePlaceholder = defineRule({
   check: (context) =>
     pageFaults(context, {
       applies: ({ page }) => page.images.length > 0,
-      faults: ({ page }) => page.images.filter((image) => file.test(image.source.replace(/[?#].*$/, '')) || words.test(image.alternativeText ?? '')).map((image) => image.alternativeText || image.source),
-      message: 'placeholder', expected: 'an image of the course', evidence: 'value',
+      faults: ({ page }) =>
+        page.images
+          .filter(
+            (image) =>
+              file.test(image.source.replace(/[?#].*$/, '')) ||
+              words.test(image.alternativeText ?? ''),
+          )
+          .map((image) => image.alternativeText || image.source),
+      message: 'placeholder',
+      expected: 'an image of the course',
+      evidence: 'value',
     }),
   examples: {
     passes: [
-      { title: 'images of the course', change: ({ item }) => void (item('home-page').html += '<img src="/files/petrel.jpg" alt="The Petrel under sail">') },
-      { title: 'a sample that is meant', change: ({ item }) => void (item('week-overview', 3).html += '<img src="/files/water-sample.jpg" alt="A water sample in its bottle">') },
+      {
+        title: 'images of the course',
+        change: ({ item }) =>
+          void (item('home-page').html +=
+            '<img src="/files/petrel.jpg" alt="The Petrel under sail">'),
+      },
+      {
+        title: 'a sample that is meant',
+        change: ({ item }) =>
+          void (item('week-overview', 3).html +=
+            '<img src="/files/water-sample.jpg" alt="A water sample in its bottle">'),
+      },
     ],
     fails: [
-      { title: 'a placeholder by its file', change: ({ item }) => void (item('home-page').html += '<img src="/files/placeholder-16x9.png" alt="">'), evidence: '/files/placeholder-16x9.png' },
-      { title: 'by its words', change: ({ item }) => void (item('welcome').html += '<img src="/files/a1.png" alt="Your photo here">'), evidence: 'Your photo here' },
+      {
+        title: 'a placeholder by its file',
+        change: ({ item }) =>
+          void (item('home-page').html += '<img src="/files/placeholder-16x9.png" alt="">'),
+        evidence: '/files/placeholder-16x9.png',
+      },
+      {
+        title: 'by its words',
+        change: ({ item }) =>
+          void (item('welcome').html += '<img src="/files/a1.png" alt="Your photo here">'),
+        evidence: 'Your photo here',
+      },
     ],
   },
 })

@@ -2,7 +2,8 @@ import { z } from 'zod'
 import { defineRule } from '../rule.ts'
 import { pageFaults } from '../pageFaults.ts'
 
-const statement = /\b(?:licen[cs]ed?|creative commons|cc[ -](?:by|0)|public domain|with permission|used by permission|copyright|©|(?:photo|image|picture|drawing|source|credit)s?(?: by|:))/i
+const statement =
+  /\b(?:licen[cs]ed?|creative commons|cc[ -](?:by|0)|public domain|with permission|used by permission|copyright|©|(?:photo|image|picture|drawing|source|credit)s?(?: by|:))/i
 
 export const licenceStatement = defineRule({
   id: 'licence-statement',
@@ -10,7 +11,13 @@ export const licenceStatement = defineRule({
   title: 'Images from elsewhere say by what right they are shown',
   why: 'An image taken from the web without a word of its licence may cost the college a claim.',
   strength: 'should',
-  parameters: z.strictObject({ own: z.array(z.string().max(200)).max(100).default([]).describe('Hosts whose images are the college’s own') }),
+  parameters: z.strictObject({
+    own: z
+      .array(z.string().max(200))
+      .max(100)
+      .default([])
+      .describe('Hosts whose images are the college’s own'),
+  }),
   mender: 'instructor',
   effortMinutes: 5,
   messages: { licence: '“{item}” shows an image from {seen} without a word of its licence{also}.' },
@@ -20,20 +27,52 @@ export const licenceStatement = defineRule({
       faults: ({ page }) =>
         page.images.flatMap((image) => {
           const target = context.leadsTo(image.source)
-          if (target.leads !== 'outside' || own.some((host) => target.host === host || target.host.endsWith(`.${host}`))) return []
-          const near = [image.paragraph - 1, image.paragraph, image.paragraph + 1].map((i) => page.paragraphs[i]?.text ?? '')
-          return [...near, image.alternativeText ?? ''].some((text) => statement.test(text)) ? [] : [target.host]
+          if (
+            target.leads !== 'outside' ||
+            own.some((host) => target.host === host || target.host.endsWith(`.${host}`))
+          )
+            return []
+          const near = [image.paragraph - 1, image.paragraph, image.paragraph + 1].map(
+            (i) => page.paragraphs[i]?.text ?? '',
+          )
+          return [...near, image.alternativeText ?? ''].some((text) => statement.test(text))
+            ? []
+            : [target.host]
         }),
-      message: 'licence', expected: 'who made it, and under which licence', evidence: 'value',
+      message: 'licence',
+      expected: 'who made it, and under which licence',
+      evidence: 'value',
     }),
   examples: {
     passes: [
-      { title: 'with its licence beneath', change: ({ item }) => void (item('week-overview', 3).html += '<p><img src="https://pictures.example/buoy.jpg" alt="A buoy"></p><p>Photo: A. Berg, CC BY 4.0</p>') },
-      { title: 'an image of the course’s own', change: ({ item }) => void (item('week-overview', 3).html += '<img src="/courses/example/files/buoy.jpg" alt="A buoy">') },
+      {
+        title: 'with its licence beneath',
+        change: ({ item }) =>
+          void (item('week-overview', 3).html +=
+            '<p><img src="https://pictures.example/buoy.jpg" alt="A buoy"></p><p>Photo: A. Berg, CC BY 4.0</p>'),
+      },
+      {
+        title: 'an image of the course’s own',
+        change: ({ item }) =>
+          void (item('week-overview', 3).html +=
+            '<img src="/courses/example/files/buoy.jpg" alt="A buoy">'),
+      },
     ],
     fails: [
-      { title: 'taken from the web', change: ({ item }) => void (item('week-overview', 3).html += '<p><img src="https://pictures.example/buoy.jpg" alt="A buoy"></p><p>Learn the shapes.</p>'), evidence: 'pictures.example' },
-      { title: 'the licence stands with another image', change: ({ item }) => void (item('week-overview', 2).html += '<p>One</p><img src="https://a.example/1.jpg" alt="One"><p>Photo by B. Holm</p><p>Two</p><p>Three</p><p>Four</p><img src="https://b.example/2.jpg" alt="Two"><p>Five</p>'), evidence: 'b.example' },
+      {
+        title: 'taken from the web',
+        change: ({ item }) =>
+          void (item('week-overview', 3).html +=
+            '<p><img src="https://pictures.example/buoy.jpg" alt="A buoy"></p><p>Learn the shapes.</p>'),
+        evidence: 'pictures.example',
+      },
+      {
+        title: 'the licence stands with another image',
+        change: ({ item }) =>
+          void (item('week-overview', 2).html +=
+            '<p>One</p><img src="https://a.example/1.jpg" alt="One"><p>Photo by B. Holm</p><p>Two</p><p>Three</p><p>Four</p><img src="https://b.example/2.jpg" alt="Two"><p>Five</p>'),
+        evidence: 'b.example',
+      },
     ],
   },
 })

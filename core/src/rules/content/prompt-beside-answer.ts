@@ -19,9 +19,21 @@ export const promptBesideAnswer = defineRule({
       const { prompt, label } = block.definition
       if (!stands) yield { ...told, outcome: 'absent' }
       else if (stands.reading.state === 'filled') yield { ...told, outcome: 'passed' }
-      else if (stands.reading.state !== 'prompt-beside-answer') yield { ...told, outcome: 'inapplicable' }
-      else if (!context.reached(context.needOf(part))) yield { ...told, outcome: 'not-due-yet', dueOn: context.needOf(part) }
-      else yield { ...told, outcome: 'failed', message: 'beside', values: { item: stands.there.item.name, prompt }, evidence: [{ kind: 'words', text: stands.reading.text.slice(0, 300) }], expected: label ?? 'the answer alone', itemId: stands.there.item.id, together: `${part.key}/${block.key}` }
+      else if (stands.reading.state !== 'prompt-beside-answer')
+        yield { ...told, outcome: 'inapplicable' }
+      else if (!context.reached(context.needOf(part)))
+        yield { ...told, outcome: 'not-due-yet', dueOn: context.needOf(part) }
+      else
+        yield {
+          ...told,
+          outcome: 'failed',
+          message: 'beside',
+          values: { item: stands.there.item.name, prompt },
+          evidence: [{ kind: 'words', text: stands.reading.text.slice(0, 300) }],
+          expected: label ?? 'the answer alone',
+          itemId: stands.there.item.id,
+          together: `${part.key}/${block.key}`,
+        }
     }
   },
   mend(verdict, context): Change[] {
@@ -36,18 +48,54 @@ export const promptBesideAnswer = defineRule({
     const { prompt, earlierPrompts } = block.definition
     for (const text of [prompt, ...earlierPrompts]) {
       const paragraph = `<p>${text.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;')}</p>`
-      if (inside.split(paragraph).length === 2) return [{ change: 'set-item', id: there.item.id, fields: { html: html.slice(0, region.inner.from) + inside.replace(paragraph, '') + html.slice(region.inner.to) } }]
+      if (inside.split(paragraph).length === 2)
+        return [
+          {
+            change: 'set-item',
+            id: there.item.id,
+            fields: {
+              html:
+                html.slice(0, region.inner.from) +
+                inside.replace(paragraph, '') +
+                html.slice(region.inner.to),
+            },
+          },
+        ]
     }
     return []
   },
   examples: {
     passes: [
       { title: 'answers alone', change: () => {} },
-      { title: 'an answer that only begins alike', change: ({ item }) => void (item('home-page').html = (item('home-page').html ?? '').replace('Tuesdays 10 to 11, room 4', 'When can you see me? Tuesdays 10 to 11')) },
+      {
+        title: 'an answer that only begins alike',
+        change: ({ item }) =>
+          void (item('home-page').html = (item('home-page').html ?? '').replace(
+            'Tuesdays 10 to 11, room 4',
+            'When can you see me? Tuesdays 10 to 11',
+          )),
+      },
     ],
     fails: [
-      { title: 'the prompt stands before the answer', change: ({ item }) => void (item('home-page').html = (item('home-page').html ?? '').replace('Tuesdays 10 to 11, room 4', 'When can students see you? Tuesdays 10 to 11, room 4')), evidence: 'When can students see you? Tuesdays 10 to 11, room 4' },
-      { title: 'in a paragraph of its own', change: ({ item }) => void (item('week-overview', 3).html = (item('week-overview', 3).html ?? '').replace('<p>We learn', '<p>In two or three sentences, say what this week is about.</p><p>We learn')), evidence: 'In two or three sentences, say what this week is about. We learn what the chart leaves out.' },
+      {
+        title: 'the prompt stands before the answer',
+        change: ({ item }) =>
+          void (item('home-page').html = (item('home-page').html ?? '').replace(
+            'Tuesdays 10 to 11, room 4',
+            'When can students see you? Tuesdays 10 to 11, room 4',
+          )),
+        evidence: 'When can students see you? Tuesdays 10 to 11, room 4',
+      },
+      {
+        title: 'in a paragraph of its own',
+        change: ({ item }) =>
+          void (item('week-overview', 3).html = (item('week-overview', 3).html ?? '').replace(
+            '<p>We learn',
+            '<p>In two or three sentences, say what this week is about.</p><p>We learn',
+          )),
+        evidence:
+          'In two or three sentences, say what this week is about. We learn what the chart leaves out.',
+      },
     ],
   },
 })

@@ -28,15 +28,24 @@ export const sameFactDiffers = defineRule({
       const text = value.replace(/[\s.;,]+$/, '').trim()
       if (text === '' || text.length > 120) return
       const known = told.get(fact) ?? new Map<string, string>()
-      if (![...known.keys()].some((one) => one.toLowerCase() === text.toLowerCase())) known.set(text, where)
+      if (![...known.keys()].some((one) => one.toLowerCase() === text.toLowerCase()))
+        known.set(text, where)
       told.set(fact, known)
     }
     const instructors = context.expected.facts.instructors
     for (const { page, placed, part } of context.pages()) {
       if (part?.audience === 'staff') continue
       const { labelled, addresses } = toldIn(page)
-      const prompts = labelled.length === 0 ? null : new Set(part?.blocks.flatMap((block) => (block.definition.kind === 'fill-in' ? [block.definition.prompt] : [])))
-      for (const { key, value } of labelled) if (!prompts?.has(value)) tell(key, value, placed.item.name)
+      const prompts =
+        labelled.length === 0
+          ? null
+          : new Set(
+              part?.blocks.flatMap((block) =>
+                block.definition.kind === 'fill-in' ? [block.definition.prompt] : [],
+              ),
+            )
+      for (const { key, value } of labelled)
+        if (!prompts?.has(value)) tell(key, value, placed.item.name)
       for (const address of addresses)
         for (const { name, email } of instructors) {
           const surname = name.split(/\s+/).at(-1)?.toLowerCase() ?? ''
@@ -51,18 +60,39 @@ export const sameFactDiffers = defineRule({
       if (values.size < 2) yield { ...subject, outcome: 'passed' }
       else {
         const seen = [...values].map(([value, where]) => `“${value}” (${where})`)
-        yield { ...subject, outcome: 'failed', message: 'differs', values: { fact, count: String(values.size), seen: seen.join(', ') }, evidence: seen.map((text) => ({ kind: 'words', text }) as const), expected: 'one of them', together: fact }
+        yield {
+          ...subject,
+          outcome: 'failed',
+          message: 'differs',
+          values: { fact, count: String(values.size), seen: seen.join(', ') },
+          evidence: seen.map((text) => ({ kind: 'words', text }) as const),
+          expected: 'one of them',
+          together: fact,
+        }
       }
     }
   },
   examples: {
     passes: [
       { title: 'told once', change: () => {} },
-      { title: 'told twice alike, letters aside', change: ({ item }) => void (item('welcome').html += '<p>Office hours: tuesdays 10 to 11, Room 4.</p>') },
+      {
+        title: 'told twice alike, letters aside',
+        change: ({ item }) =>
+          void (item('welcome').html += '<p>Office hours: tuesdays 10 to 11, Room 4.</p>'),
+      },
     ],
     fails: [
-      { title: 'two office hours', change: ({ item }) => void (item('welcome').html += '<p>Office hours: Fridays at noon</p>'), evidence: '“Fridays at noon” (Welcome to NAV 110)' },
-      { title: 'an old address of the instructor', change: ({ item }) => void (item('welcome').html += '<p>Write to sdrake@oldmail.example.</p>'), evidence: '“sunniva.drake@kestrelsound.example” (the roster)' },
+      {
+        title: 'two office hours',
+        change: ({ item }) => void (item('welcome').html += '<p>Office hours: Fridays at noon</p>'),
+        evidence: '“Fridays at noon” (Welcome to NAV 110)',
+      },
+      {
+        title: 'an old address of the instructor',
+        change: ({ item }) =>
+          void (item('welcome').html += '<p>Write to sdrake@oldmail.example.</p>'),
+        evidence: '“sunniva.drake@kestrelsound.example” (the roster)',
+      },
     ],
   },
 })
@@ -70,12 +100,21 @@ export const sameFactDiffers = defineRule({
 /** The facts a page tells after their labels, and the e-mail addresses in it. */
 const toldIn = oncePerPage((page) => {
   const whole = wholeText(page)
-  const labelled = !maybeFact.test(whole) ? [] : page.paragraphs.flatMap(({ text }, i) =>
-    facts.flatMap(({ key, label }) => {
-      const match = label.exec(text)
-      const value = match ? text.slice(match[0].length) || (page.paragraphs[i + 1]?.text ?? '') : ''
-      return value === '' ? [] : [{ key, value }]
-    }),
-  )
-  return { labelled, addresses: whole.includes('@') ? (whole.match(mail) ?? []).map((address) => address.toLowerCase()) : [] }
+  const labelled = !maybeFact.test(whole)
+    ? []
+    : page.paragraphs.flatMap(({ text }, i) =>
+        facts.flatMap(({ key, label }) => {
+          const match = label.exec(text)
+          const value = match
+            ? text.slice(match[0].length) || (page.paragraphs[i + 1]?.text ?? '')
+            : ''
+          return value === '' ? [] : [{ key, value }]
+        }),
+      )
+  return {
+    labelled,
+    addresses: whole.includes('@')
+      ? (whole.match(mail) ?? []).map((address) => address.toLowerCase())
+      : [],
+  }
 })

@@ -12,8 +12,19 @@ export const syllabusAttached = defineRule({
   why: 'The syllabus is the agreement with the student; a page of that name without one is none.',
   strength: 'must',
   parameters: z.strictObject({
-    word: z.string().min(3).max(60).default('syllabus').describe('How the item is told from others, by its name'),
-    leastWords: z.number().int().min(1).max(20_000).default(60).describe('Words with which the page itself is the syllabus'),
+    word: z
+      .string()
+      .min(3)
+      .max(60)
+      .default('syllabus')
+      .describe('How the item is told from others, by its name'),
+    leastWords: z
+      .number()
+      .int()
+      .min(1)
+      .max(20_000)
+      .default(60)
+      .describe('Words with which the page itself is the syllabus'),
   }),
   mender: 'instructor',
   effortMinutes: 10,
@@ -29,21 +40,49 @@ export const syllabusAttached = defineRule({
         continue
       }
       const page = context.pageOf(there.item)
-      const file = there.item.kind === 'file' || attached.test(there.item.target ?? '') || (page?.links ?? []).some((link) => attached.test(link.href) || context.leadsTo(link.href).leads === 'file')
+      const file =
+        there.item.kind === 'file' ||
+        attached.test(there.item.target ?? '') ||
+        (page?.links ?? []).some(
+          (link) => attached.test(link.href) || context.leadsTo(link.href).leads === 'file',
+        )
       const count = page ? page.paragraphs.reduce((sum, one) => sum + countWords(one.text), 0) : 0
       if (file || count >= leastWords) yield { subject, outcome: 'passed' }
-      else if (!context.reached(context.needOf(part))) yield { subject, outcome: 'not-due-yet', dueOn: context.needOf(part) }
-      else yield { subject, outcome: 'failed', message: 'none', values: { item: there.item.name, wanted: String(leastWords), seen: String(count) }, evidence: [{ kind: 'count', text: `${count} words, no file` }], expected: 'a file, or the syllabus itself', itemId: there.item.id }
+      else if (!context.reached(context.needOf(part)))
+        yield { subject, outcome: 'not-due-yet', dueOn: context.needOf(part) }
+      else
+        yield {
+          subject,
+          outcome: 'failed',
+          message: 'none',
+          values: { item: there.item.name, wanted: String(leastWords), seen: String(count) },
+          evidence: [{ kind: 'count', text: `${count} words, no file` }],
+          expected: 'a file, or the syllabus itself',
+          itemId: there.item.id,
+        }
     }
   },
   examples: {
     passes: [
       { title: 'a file is linked', change: () => {} },
-      { title: 'the page itself is the syllabus', change: ({ item }) => void (item('syllabus').html = `<p>${'The course runs for eight weeks and ends at sea. '.repeat(10)}</p>`) },
+      {
+        title: 'the page itself is the syllabus',
+        change: ({ item }) =>
+          void (item('syllabus').html =
+            `<p>${'The course runs for eight weeks and ends at sea. '.repeat(10)}</p>`),
+      },
     ],
     fails: [
-      { title: 'a page with one line', change: ({ item }) => void (item('syllabus').html = '<p>Will be handed out in class.</p>'), evidence: '6 words, no file' },
-      { title: 'an empty page', change: ({ item }) => void (item('syllabus').html = ''), evidence: '0 words, no file' },
+      {
+        title: 'a page with one line',
+        change: ({ item }) => void (item('syllabus').html = '<p>Will be handed out in class.</p>'),
+        evidence: '6 words, no file',
+      },
+      {
+        title: 'an empty page',
+        change: ({ item }) => void (item('syllabus').html = ''),
+        evidence: '0 words, no file',
+      },
     ],
   },
 })

@@ -12,7 +12,14 @@ export const videoLengthNoted = defineRule({
   title: 'Films say how long they are',
   why: 'Students on the bus start a film of fifty minutes that they took for five.',
   strength: 'should',
-  parameters: z.strictObject({ place: z.enum(['title', 'beside', 'either']).default('either').describe('Where the length is to stand: in the film’s title, in the text beside it, or in either') }),
+  parameters: z.strictObject({
+    place: z
+      .enum(['title', 'beside', 'either'])
+      .default('either')
+      .describe(
+        'Where the length is to stand: in the film’s title, in the text beside it, or in either',
+      ),
+  }),
   mender: 'instructor',
   effortMinutes: 1,
   messages: { length: 'In “{item}” the film “{seen}” does not say how long it is{also}.' },
@@ -21,25 +28,53 @@ export const videoLengthNoted = defineRule({
       applies: ({ page }) => filmsIn(page).length > 0,
       faults: ({ page }) =>
         filmsIn(page).flatMap((film) => {
-          const beside = [film.paragraph - 1, film.paragraph, film.paragraph + 1].some((i) => length.test(page.paragraphs[i]?.text ?? ''))
+          const beside = [film.paragraph - 1, film.paragraph, film.paragraph + 1].some((i) =>
+            length.test(page.paragraphs[i]?.text ?? ''),
+          )
           const inTitle = length.test(film.title)
-          return (place !== 'beside' && inTitle) || (place !== 'title' && beside) ? [] : [film.title || film.source]
+          return (place !== 'beside' && inTitle) || (place !== 'title' && beside)
+            ? []
+            : [film.title || film.source]
         }),
-      message: 'length', expected: 'its length in minutes',
+      message: 'length',
+      expected: 'its length in minutes',
     }),
   examples: {
     passes: [
       { title: 'the film of the template says it beside its title', change: () => {} },
-      { title: 'in the title', change: ({ item }) => void (item('week-overview', 3).html += '<video src="/m/1.mp4" title="Mooring, 6 min"></video>') },
+      {
+        title: 'in the title',
+        change: ({ item }) =>
+          void (item('week-overview', 3).html +=
+            '<video src="/m/1.mp4" title="Mooring, 6 min"></video>'),
+      },
     ],
     fails: [
-      { title: 'an embedded film', change: ({ item }) => void (item('week-overview', 3).html += '<p>Watch this:</p><iframe src="https://films.example/embed/7" title="Mooring"></iframe>'), evidence: 'Mooring' },
-      { title: 'a link to a film', change: ({ item }) => void (item('week-overview', 2).html += '<p><a href="https://films.example/watch/9">How to read a chart</a></p>'), evidence: 'How to read a chart' },
+      {
+        title: 'an embedded film',
+        change: ({ item }) =>
+          void (item('week-overview', 3).html +=
+            '<p>Watch this:</p><iframe src="https://films.example/embed/7" title="Mooring"></iframe>'),
+        evidence: 'Mooring',
+      },
+      {
+        title: 'a link to a film',
+        change: ({ item }) =>
+          void (item('week-overview', 2).html +=
+            '<p><a href="https://films.example/watch/9">How to read a chart</a></p>'),
+        evidence: 'How to read a chart',
+      },
     ],
   },
 })
 
-const filmsIn = (page: CoursePage['page']): { title: string; source: string; paragraph: number }[] => [
-  ...page.media.filter((one) => one.kind === 'video' || filmAddress.test(one.source)).map((one) => ({ title: one.title ?? '', source: one.source, paragraph: one.paragraph })),
-  ...page.links.filter((link) => filmAddress.test(link.href)).map((link) => ({ title: link.text, source: link.href, paragraph: link.paragraph })),
+const filmsIn = (
+  page: CoursePage['page'],
+): { title: string; source: string; paragraph: number }[] => [
+  ...page.media
+    .filter((one) => one.kind === 'video' || filmAddress.test(one.source))
+    .map((one) => ({ title: one.title ?? '', source: one.source, paragraph: one.paragraph })),
+  ...page.links
+    .filter((link) => filmAddress.test(link.href))
+    .map((link) => ({ title: link.text, source: link.href, paragraph: link.paragraph })),
 ]

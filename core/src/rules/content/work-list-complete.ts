@@ -32,43 +32,111 @@ export const workListComplete = defineRule({
         continue
       }
       const places = new Set(reading.paragraphs)
-      const links = page.links.filter((link) => (reading.byMarker ? link.block === block.key : places.has(link.paragraph)))
-      const linked = new Set(links.flatMap((link) => {
-        const target = context.leadsTo(link.href)
-        return target.leads === 'item' ? [target.id] : []
-      }))
+      const links = page.links.filter((link) =>
+        reading.byMarker ? link.block === block.key : places.has(link.paragraph),
+      )
+      const linked = new Set(
+        links.flatMap((link) => {
+          const target = context.leadsTo(link.href)
+          return target.leads === 'item' ? [target.id] : []
+        }),
+      )
       const lines = reading.paragraphs.map((i) => foldedName(page.paragraphs[i]?.text ?? ''))
       // The template’s own list leaves out what may go; a copy left over is told by itself; in a unit each week has a list of its own.
       const copies = new Set(context.pairing.copies.map((copy) => copy.found))
       const inUnit = (context.partAt(part.parent)?.weeks.length ?? 0) > 1
       const belongs = (id: string): boolean => {
         const other = context.partOf(id)
-        return other ? other.strength !== 'may' && (!inUnit || other.week?.number === part.week?.number) : !inUnit && !copies.has(id)
+        return other
+          ? other.strength !== 'may' && (!inUnit || other.week?.number === part.week?.number)
+          : !inUnit && !copies.has(id)
       }
-      const held = (there.module?.items ?? []).filter((item) => item.id !== there.item.id && item.published && work.has(item.kind) && belongs(item.id))
-      const dead = links.filter((link) => context.leadsTo(link.href).leads === 'nowhere').map((link) => foldedName(link.text))
+      const held = (there.module?.items ?? []).filter(
+        (item) =>
+          item.id !== there.item.id && item.published && work.has(item.kind) && belongs(item.id),
+      )
+      const dead = links
+        .filter((link) => context.leadsTo(link.href).leads === 'nowhere')
+        .map((link) => foldedName(link.text))
       const named = (name: string) => lines.some((line) => line.includes(foldedName(name)))
-      const unlisted = held.filter((item) => !linked.has(item.id) && !named(item.name)).map((item) => item.name)
-      const unlinked = held.filter((item) => !linked.has(item.id) && named(item.name)).map((item) => item.name)
+      const unlisted = held
+        .filter((item) => !linked.has(item.id) && !named(item.name))
+        .map((item) => item.name)
+      const unlinked = held
+        .filter((item) => !linked.has(item.id) && named(item.name))
+        .map((item) => item.name)
       // A part that is not in the course, but whose very name still stands in the list; a link to it is told as dead.
-      const gone = context.partAt(part.parent)?.items.filter((one) => one.kind !== 'module' && !context.itemFor(one) && named(one.name) && !dead.includes(foldedName(one.name))).map((one) => one.name) ?? []
-      const [message, seen] = gone.length > 0 ? (['gone', gone] as const) : unlisted.length > 0 ? (['unlisted', unlisted] as const) : (['unlinked', unlinked] as const)
+      const gone =
+        context
+          .partAt(part.parent)
+          ?.items.filter(
+            (one) =>
+              one.kind !== 'module' &&
+              !context.itemFor(one) &&
+              named(one.name) &&
+              !dead.includes(foldedName(one.name)),
+          )
+          .map((one) => one.name) ?? []
+      const [message, seen] =
+        gone.length > 0
+          ? (['gone', gone] as const)
+          : unlisted.length > 0
+            ? (['unlisted', unlisted] as const)
+            : (['unlinked', unlinked] as const)
       if (seen.length === 0) yield { ...told, outcome: 'passed' }
-      else if (!context.reached(context.needOf(part))) yield { ...told, outcome: 'not-due-yet', dueOn: context.needOf(part) }
-      else yield { ...told, outcome: 'failed', message, values: { item: there.item.name, seen: seen.map((name) => `“${name}”`).join(', ') }, evidence: seen.map((text) => ({ kind: 'words', text }) as const), expected: 'a link to each piece of work in the module', itemId: there.item.id, together: `${part.key}/${block.key}` }
+      else if (!context.reached(context.needOf(part)))
+        yield { ...told, outcome: 'not-due-yet', dueOn: context.needOf(part) }
+      else
+        yield {
+          ...told,
+          outcome: 'failed',
+          message,
+          values: { item: there.item.name, seen: seen.map((name) => `“${name}”`).join(', ') },
+          evidence: seen.map((text) => ({ kind: 'words', text }) as const),
+          expected: 'a link to each piece of work in the module',
+          itemId: there.item.id,
+          together: `${part.key}/${block.key}`,
+        }
     }
   },
   examples: {
     passes: [
       { title: 'the list as deployed', change: () => {} },
-      { title: 'a page of the instructor’s own need not be listed', change: ({ module, item }) => void module('week', 2).items.push({ ...item('checklist', 2), id: 'own', name: 'Sea stories', recordedAs: undefined }) },
+      {
+        title: 'a page of the instructor’s own need not be listed',
+        change: ({ module, item }) =>
+          void module('week', 2).items.push({
+            ...item('checklist', 2),
+            id: 'own',
+            name: 'Sea stories',
+            recordedAs: undefined,
+          }),
+      },
     ],
     fails: [
-      { title: 'a quiz of the instructor’s own is not listed', change: ({ module, item }) => void module('week', 2).items.push({ ...item('quiz', 2), id: 'own', url: '/courses/example/own', name: 'Lights quiz', recordedAs: undefined }), evidence: 'Lights quiz' },
-      { title: 'the discussion was removed, the list still names it in plain words', change: ({ module, item }) => {
-          item('week-overview', 3).html = (item('week-overview', 3).html ?? '').replace(/<a [^>]*>([^<]*Discussion 3[^<]*)<\/a>/, '$1')
+      {
+        title: 'a quiz of the instructor’s own is not listed',
+        change: ({ module, item }) =>
+          void module('week', 2).items.push({
+            ...item('quiz', 2),
+            id: 'own',
+            url: '/courses/example/own',
+            name: 'Lights quiz',
+            recordedAs: undefined,
+          }),
+        evidence: 'Lights quiz',
+      },
+      {
+        title: 'the discussion was removed, the list still names it in plain words',
+        change: ({ module, item }) => {
+          item('week-overview', 3).html = (item('week-overview', 3).html ?? '').replace(
+            /<a [^>]*>([^<]*Discussion 3[^<]*)<\/a>/,
+            '$1',
+          )
           module('week', 3).items.splice(module('week', 3).items.indexOf(item('discussion', 3)), 1)
-        }, evidence: 'NAV 110 · Discussion 3: Compass' },
+        },
+        evidence: 'NAV 110 · Discussion 3: Compass',
+      },
     ],
   },
 })

@@ -9,7 +9,15 @@ export const availabilityWindowRule = defineRule({
   title: 'Course and work are open for as long as they are needed',
   why: 'A course that shuts on the last day of class shuts out whoever has an extension; work that opens after it is due cannot be done.',
   strength: 'must',
-  parameters: Availability.extend({ atLeastDaysAfter: z.number().int().min(0).max(1000).default(0).describe('Days after the last day of class for which the course must stay open') }),
+  parameters: Availability.extend({
+    atLeastDaysAfter: z
+      .number()
+      .int()
+      .min(0)
+      .max(1000)
+      .default(0)
+      .describe('Days after the last day of class for which the course must stay open'),
+  }),
   mender: 'designer',
   effortMinutes: 1,
   messages: {
@@ -22,16 +30,39 @@ export const availabilityWindowRule = defineRule({
   *check(context, { atLeastDaysAfter, ...rest }): Generator<Verdict> {
     const policy = context.expected.template.availability ?? rest
     const { course, expected, timeZone } = context
-    const least = availabilityWindow(expected.weeks, timeZone, { opensDaysBefore: 0, closesDaysAfter: atLeastDaysAfter })
+    const least = availabilityWindow(expected.weeks, timeZone, {
+      opensDaysBefore: 0,
+      closesDaysAfter: atLeastDaysAfter,
+    })
     const wanted = availabilityWindow(expected.weeks, timeZone, policy)
     if (least && wanted) {
       const opening = { subject: aboutCourse, discriminator: 'opens' } as const
       if (course.opensAt !== null && context.dateOf(course.opensAt) > context.dateOf(least.opensAt))
-        yield { ...opening, outcome: 'failed', message: 'opens-late', values: { seen: context.dateOf(course.opensAt), expected: context.dateOf(least.opensAt) }, evidence: [{ kind: 'date', text: context.dateOf(course.opensAt) }], expected: wanted.opensAt }
+        yield {
+          ...opening,
+          outcome: 'failed',
+          message: 'opens-late',
+          values: { seen: context.dateOf(course.opensAt), expected: context.dateOf(least.opensAt) },
+          evidence: [{ kind: 'date', text: context.dateOf(course.opensAt) }],
+          expected: wanted.opensAt,
+        }
       else yield { ...opening, outcome: 'passed' }
       const closing = { subject: aboutCourse, discriminator: 'closes' } as const
-      if (course.closesAt !== null && context.dateOf(course.closesAt) < context.dateOf(least.closesAt))
-        yield { ...closing, outcome: 'failed', message: 'closes-early', values: { seen: context.dateOf(course.closesAt), expected: context.dateOf(least.closesAt) }, evidence: [{ kind: 'date', text: context.dateOf(course.closesAt) }], expected: wanted.closesAt }
+      if (
+        course.closesAt !== null &&
+        context.dateOf(course.closesAt) < context.dateOf(least.closesAt)
+      )
+        yield {
+          ...closing,
+          outcome: 'failed',
+          message: 'closes-early',
+          values: {
+            seen: context.dateOf(course.closesAt),
+            expected: context.dateOf(least.closesAt),
+          },
+          evidence: [{ kind: 'date', text: context.dateOf(course.closesAt) }],
+          expected: wanted.closesAt,
+        }
       else yield { ...closing, outcome: 'passed' }
     }
     for (const { item } of context.placedItems) {
@@ -41,33 +72,95 @@ export const availabilityWindowRule = defineRule({
       const subject = aboutFound(context, item)
       const message = orderBroken(opensAt, dueAt, closesAt)
       const date = (instant: string | null) => (instant === null ? '' : context.dateOf(instant))
-      const values = { name: item.name, opens: date(opensAt), due: date(dueAt), closes: date(closesAt) }
-      if (message) yield { subject, outcome: 'failed', message, values, evidence: [{ kind: 'date', text: [values.opens, values.due, values.closes].filter(Boolean).join(', ') }], expected: 'it opens first, is due then, and shuts last', itemId: item.id }
+      const values = {
+        name: item.name,
+        opens: date(opensAt),
+        due: date(dueAt),
+        closes: date(closesAt),
+      }
+      if (message)
+        yield {
+          subject,
+          outcome: 'failed',
+          message,
+          values,
+          evidence: [
+            {
+              kind: 'date',
+              text: [values.opens, values.due, values.closes].filter(Boolean).join(', '),
+            },
+          ],
+          expected: 'it opens first, is due then, and shuts last',
+          itemId: item.id,
+        }
       else if (part) yield { subject, outcome: 'passed' }
     }
   },
   mend(verdict, context): Change[] {
-    if (verdict.message === 'opens-late') return [{ change: 'set-course', opensAt: verdict.expected }]
-    if (verdict.message === 'closes-early') return [{ change: 'set-course', closesAt: verdict.expected }]
+    if (verdict.message === 'opens-late')
+      return [{ change: 'set-course', opensAt: verdict.expected }]
+    if (verdict.message === 'closes-early')
+      return [{ change: 'set-course', closesAt: verdict.expected }]
     const there = verdict.subject.about === 'part' ? context.itemFor(verdict.subject.part) : null
-    return there && !there.item.studentWork ? [{ change: 'set-item', id: there.item.id, fields: { opensAt: there.part.opensAt, closesAt: there.part.closesAt, ...(there.part.dueAt ? { dueAt: there.part.dueAt } : {}) } }] : []
+    return there && !there.item.studentWork
+      ? [
+          {
+            change: 'set-item',
+            id: there.item.id,
+            fields: {
+              opensAt: there.part.opensAt,
+              closesAt: there.part.closesAt,
+              ...(there.part.dueAt ? { dueAt: there.part.dueAt } : {}),
+            },
+          },
+        ]
+      : []
   },
   examples: {
     passes: [
       { title: 'no window is set', change: () => {} },
-      { title: 'open a week ahead and three weeks on', change: ({ course }) => { course.opensAt = '2026-08-24T03:00:00Z'; course.closesAt = '2026-11-14T03:59:00Z' } },
-      { title: 'work that opens, is due and shuts in this order', change: ({ item }) => Object.assign(item('quiz', 3), { opensAt: '2026-09-14T03:00:00Z', closesAt: '2026-09-23T03:00:00Z' }) },
+      {
+        title: 'open a week ahead and three weeks on',
+        change: ({ course }) => {
+          course.opensAt = '2026-08-24T03:00:00Z'
+          course.closesAt = '2026-11-14T03:59:00Z'
+        },
+      },
+      {
+        title: 'work that opens, is due and shuts in this order',
+        change: ({ item }) =>
+          Object.assign(item('quiz', 3), {
+            opensAt: '2026-09-14T03:00:00Z',
+            closesAt: '2026-09-23T03:00:00Z',
+          }),
+      },
     ],
     fails: [
-      { title: 'the course shuts before its last day', change: ({ course }) => void (course.closesAt = '2026-10-20T03:00:00Z'), evidence: '2026-10-20' },
-      { title: 'the course opens a week late', change: ({ course }) => void (course.opensAt = '2026-09-07T12:00:00Z'), evidence: '2026-09-07' },
-      { title: 'a quiz that opens after it is due', change: ({ item }) => void (item('quiz', 3).opensAt = '2026-09-25T12:00:00Z'), evidence: '2026-09-25, 2026-09-20' },
+      {
+        title: 'the course shuts before its last day',
+        change: ({ course }) => void (course.closesAt = '2026-10-20T03:00:00Z'),
+        evidence: '2026-10-20',
+      },
+      {
+        title: 'the course opens a week late',
+        change: ({ course }) => void (course.opensAt = '2026-09-07T12:00:00Z'),
+        evidence: '2026-09-07',
+      },
+      {
+        title: 'a quiz that opens after it is due',
+        change: ({ item }) => void (item('quiz', 3).opensAt = '2026-09-25T12:00:00Z'),
+        evidence: '2026-09-25, 2026-09-20',
+      },
     ],
   },
 })
 
 /** Which of the three instants (ISO 8601) stands before one it should follow; null when they are in order. */
-const orderBroken = (opensAt: string | null, dueAt: string | null, closesAt: string | null): 'opens-after-due' | 'shuts-before-due' | 'shuts-before-open' | null => {
+const orderBroken = (
+  opensAt: string | null,
+  dueAt: string | null,
+  closesAt: string | null,
+): 'opens-after-due' | 'shuts-before-due' | 'shuts-before-open' | null => {
   const at = (instant: string | null): number => (instant === null ? NaN : Date.parse(instant))
   const [opens, due, closes] = [at(opensAt), at(dueAt), at(closesAt)]
   if (opens >= due) return 'opens-after-due'

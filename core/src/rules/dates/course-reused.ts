@@ -8,33 +8,76 @@ export const courseReused = defineRule({
   title: 'The course is this term’s own, not last term’s filled again',
   why: 'In a course used twice, new students read the work and marks of the last ones, and nobody can tell afterwards whose is whose.',
   strength: 'must',
-  parameters: z.strictObject({ daysBefore: z.number().int().min(1).max(366).default(21).describe('Work due so many days before the first day was another term’s') }),
+  parameters: z.strictObject({
+    daysBefore: z
+      .number()
+      .int()
+      .min(1)
+      .max(366)
+      .default(21)
+      .describe('Work due so many days before the first day was another term’s'),
+  }),
   mender: 'administrator',
   effortMinutes: 30,
-  messages: { reused: 'Students’ work stands in “{item}”, which was due {due}, before {term} began: this is an earlier term’s course, filled again.' },
+  messages: {
+    reused:
+      'Students’ work stands in “{item}”, which was due {due}, before {term} began: this is an earlier term’s course, filled again.',
+  },
   *check(context, { daysBefore }): Generator<Verdict> {
     const before = addDays(context.openingDay, -daysBefore)
     const old = context.placedItems.flatMap(({ item }) => {
       const last = item.dueAt ?? item.closesAt
-      return item.studentWork && last !== null && context.dateOf(last) < before ? [{ item, due: context.dateOf(last) }] : []
+      return item.studentWork && last !== null && context.dateOf(last) < before
+        ? [{ item, due: context.dateOf(last) }]
+        : []
     })
     const [first] = old.sort((a, b) => (a.due < b.due ? -1 : 1))
     if (!first) yield { subject: aboutCourse, outcome: 'passed' }
     else
       yield {
-        subject: aboutCourse, outcome: 'failed', message: 'reused', values: { item: first.item.name, due: first.due, term: context.term.title },
-        evidence: old.slice(0, 10).map(({ item, due }) => ({ kind: 'words', text: `${item.name}, ${due}` }) as const), expected: 'a course of its own for this term', itemId: first.item.id,
+        subject: aboutCourse,
+        outcome: 'failed',
+        message: 'reused',
+        values: { item: first.item.name, due: first.due, term: context.term.title },
+        evidence: old
+          .slice(0, 10)
+          .map(({ item, due }) => ({ kind: 'words', text: `${item.name}, ${due}` }) as const),
+        expected: 'a course of its own for this term',
+        itemId: first.item.id,
       }
   },
   examples: {
     passes: [
       { title: 'nobody has handed in anything', change: () => {} },
-      { title: 'work of this term', change: ({ item }) => void (item('quiz', 1).studentWork = true) },
-      { title: 'an old date nobody worked for is a left-over date, not a reused course', change: ({ item }) => void (item('quiz', 1).dueAt = '2025-09-06T02:59:00Z') },
+      {
+        title: 'work of this term',
+        change: ({ item }) => void (item('quiz', 1).studentWork = true),
+      },
+      {
+        title: 'an old date nobody worked for is a left-over date, not a reused course',
+        change: ({ item }) => void (item('quiz', 1).dueAt = '2025-09-06T02:59:00Z'),
+      },
     ],
     fails: [
-      { title: 'last year’s hand-ins stand in it', change: ({ item }) => void Object.assign(item('assignment', 2), { dueAt: '2025-09-14T02:59:00Z', studentWork: true }), evidence: 'NAV 110 · Assignment 1: Leading marks, 2025-09-13' },
-      { title: 'a survey that shut last spring, answered', change: ({ item }) => void Object.assign(item('quiz', 1), { dueAt: null, closesAt: '2026-04-30T02:59:00Z', studentWork: true }), evidence: 'NAV 110 · Quiz 1: Charts, 2026-04-29' },
+      {
+        title: 'last year’s hand-ins stand in it',
+        change: ({ item }) =>
+          void Object.assign(item('assignment', 2), {
+            dueAt: '2025-09-14T02:59:00Z',
+            studentWork: true,
+          }),
+        evidence: 'NAV 110 · Assignment 1: Leading marks, 2025-09-13',
+      },
+      {
+        title: 'a survey that shut last spring, answered',
+        change: ({ item }) =>
+          void Object.assign(item('quiz', 1), {
+            dueAt: null,
+            closesAt: '2026-04-30T02:59:00Z',
+            studentWork: true,
+          }),
+        evidence: 'NAV 110 · Quiz 1: Charts, 2026-04-29',
+      },
     ],
   },
 })

@@ -13,7 +13,12 @@ export const dueInBreak = defineRule({
   messages: { due: '“{name}” is due {due}, in {pause}.' },
   *check(context, { holidaysToo }): Generator<Verdict> {
     const { term } = context
-    const free = [...term.breaks, ...(holidaysToo ? term.holidays.map((day) => ({ name: day.name, first: day.date, last: day.date })) : [])]
+    const free = [
+      ...term.breaks,
+      ...(holidaysToo
+        ? term.holidays.map((day) => ({ name: day.name, first: day.date, last: day.date }))
+        : []),
+    ]
     for (const { item } of context.placedItems) {
       if (item.dueAt === null) continue
       const subject = aboutFound(context, item)
@@ -35,11 +40,22 @@ export const dueInBreak = defineRule({
   examples: {
     passes: [
       { title: 'due on class days', change: () => {} },
-      { title: 'the evening before the break', change: ({ item }) => void (item('assignment', 4).dueAt = '2026-09-28T02:59:00Z') },
+      {
+        title: 'the evening before the break',
+        change: ({ item }) => void (item('assignment', 4).dueAt = '2026-09-28T02:59:00Z'),
+      },
     ],
     fails: [
-      { title: 'due in the pause', change: ({ item }) => void (item('assignment', 4).dueAt = '2026-09-30T15:00:00Z'), evidence: '2026-09-30' },
-      { title: 'due on a holiday', change: ({ item }) => void (item('assignment', 2).dueAt = '2026-09-07T15:00:00Z'), evidence: '2026-09-07' },
+      {
+        title: 'due in the pause',
+        change: ({ item }) => void (item('assignment', 4).dueAt = '2026-09-30T15:00:00Z'),
+        evidence: '2026-09-30',
+      },
+      {
+        title: 'due on a holiday',
+        change: ({ item }) => void (item('assignment', 2).dueAt = '2026-09-07T15:00:00Z'),
+        evidence: '2026-09-07',
+      },
     ],
   },
 })

@@ -9,7 +9,9 @@ export const dueMissing = defineRule({
   title: 'Work to hand in has a due date',
   why: 'Without a due date the work never reaches students’ calendars.',
   strength: 'must',
-  parameters: z.strictObject({ kinds: z.array(z.enum(itemKinds)).default(['assignment', 'assessment'] satisfies ItemKind[]) }),
+  parameters: z.strictObject({
+    kinds: z.array(z.enum(itemKinds)).default(['assignment', 'assessment'] satisfies ItemKind[]),
+  }),
   mender: 'instructor',
   effortMinutes: 1,
   messages: { none: '“{name}” has no due date, so it reaches nobody’s calendar.' },
@@ -21,8 +23,13 @@ export const dueMissing = defineRule({
       if (!there) yield { subject, outcome: 'absent' }
       else if (there.item.dueAt !== null) yield { subject, outcome: 'passed' }
       // What the template gives a due date, of whatever kind, needs one.
-      else if (!kinds.includes(there.item.kind) && !(part.dueAt !== null && there.item.kind === part.kind)) yield { subject, outcome: 'inapplicable' }
-      else if (!context.reached(context.needOf(part))) yield { subject, outcome: 'not-due-yet', dueOn: context.needOf(part) }
+      else if (
+        !kinds.includes(there.item.kind) &&
+        !(part.dueAt !== null && there.item.kind === part.kind)
+      )
+        yield { subject, outcome: 'inapplicable' }
+      else if (!context.reached(context.needOf(part)))
+        yield { subject, outcome: 'not-due-yet', dueOn: context.needOf(part) }
       else
         yield {
           subject,
@@ -37,16 +44,29 @@ export const dueMissing = defineRule({
   },
   mend(verdict, context): Change[] {
     const there = verdict.subject.about === 'part' ? context.itemFor(verdict.subject.part) : null
-    return there?.part.dueAt ? [{ change: 'set-item', id: there.item.id, fields: { dueAt: there.part.dueAt } }] : []
+    return there?.part.dueAt
+      ? [{ change: 'set-item', id: there.item.id, fields: { dueAt: there.part.dueAt } }]
+      : []
   },
   examples: {
     passes: [
       { title: 'due dates as deployed', change: () => {} },
-      { title: 'work of a later week may still wait', change: ({ item }) => void (item('assignment', 6).dueAt = null) },
+      {
+        title: 'work of a later week may still wait',
+        change: ({ item }) => void (item('assignment', 6).dueAt = null),
+      },
     ],
     fails: [
-      { title: 'the due date was taken away', change: ({ item }) => void (item('assignment', 2).dueAt = null), evidence: 'no due date' },
-      { title: 'a quiz of this week without one', change: ({ item }) => void (item('quiz', 3).dueAt = null), evidence: 'no due date' },
+      {
+        title: 'the due date was taken away',
+        change: ({ item }) => void (item('assignment', 2).dueAt = null),
+        evidence: 'no due date',
+      },
+      {
+        title: 'a quiz of this week without one',
+        change: ({ item }) => void (item('quiz', 3).dueAt = null),
+        evidence: 'no due date',
+      },
     ],
   },
 })

@@ -12,9 +12,7 @@ export const dueOutsideModule = defineRule({
   parameters: z.strictObject({ graceDays: z.number().int().min(0).max(60).default(1) }),
   mender: 'instructor',
   effortMinutes: 1,
-  messages: {
-    week: '“{name}” stands in {module} and is due {due}; that week ends {last}.',
-  },
+  messages: { week: '“{name}” stands in {module} and is due {due}; that week ends {last}.' },
   *check(context, { graceDays }): Generator<Verdict> {
     for (const part of context.parts) {
       if (part.kind === 'module') continue
@@ -26,24 +24,48 @@ export const dueOutsideModule = defineRule({
       }
       if (there.item.dueAt === null) continue
       const due = context.dateOf(there.item.dueAt)
-      const failed = { subject, outcome: 'failed', evidence: [{ kind: 'date', text: due }], itemId: there.item.id } as const
+      const failed = {
+        subject,
+        outcome: 'failed',
+        evidence: [{ kind: 'date', text: due }],
+        itemId: there.item.id,
+      } as const
       const values = { name: there.item.name, due }
       const last = part.weeks.at(-1)
       // Outside the weeks, work is judged against the term alone, by the rule for that.
-      if (part.definition.span === 'course' || !part.week || !last) yield { subject, outcome: 'inapplicable' }
-      else if (due >= part.week.first && due <= addDays(last.last, graceDays)) yield { subject, outcome: 'passed' }
-      else yield { ...failed, message: 'week', values: { ...values, module: `“${there.module?.name ?? 'no module'}”`, last: last.last }, expected: `${part.week.first} to ${last.last}` }
+      if (part.definition.span === 'course' || !part.week || !last)
+        yield { subject, outcome: 'inapplicable' }
+      else if (due >= part.week.first && due <= addDays(last.last, graceDays))
+        yield { subject, outcome: 'passed' }
+      else
+        yield {
+          ...failed,
+          message: 'week',
+          values: { ...values, module: `“${there.module?.name ?? 'no module'}”`, last: last.last },
+          expected: `${part.week.first} to ${last.last}`,
+        }
     }
   },
   mend: (verdict, context) => dueAsWanted(verdict.subject, context),
   examples: {
     passes: [
       { title: 'due on the day the template says', change: () => {} },
-      { title: 'the Monday after is within the grace', change: ({ item }) => void (item('assignment', 2).dueAt = '2026-09-14T12:00:00Z') },
+      {
+        title: 'the Monday after is within the grace',
+        change: ({ item }) => void (item('assignment', 2).dueAt = '2026-09-14T12:00:00Z'),
+      },
     ],
     fails: [
-      { title: 'due four weeks later', change: ({ item }) => void (item('assignment', 2).dueAt = '2026-10-09T02:59:00Z'), evidence: '2026-10-08' },
-      { title: 'due before its week begins', change: ({ item }) => void (item('quiz', 3).dueAt = '2026-09-11T12:00:00Z'), evidence: '2026-09-11' },
+      {
+        title: 'due four weeks later',
+        change: ({ item }) => void (item('assignment', 2).dueAt = '2026-10-09T02:59:00Z'),
+        evidence: '2026-10-08',
+      },
+      {
+        title: 'due before its week begins',
+        change: ({ item }) => void (item('quiz', 3).dueAt = '2026-09-11T12:00:00Z'),
+        evidence: '2026-09-11',
+      },
     ],
   },
 })

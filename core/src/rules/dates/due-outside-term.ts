@@ -9,7 +9,15 @@ export const dueOutsideTerm = defineRule({
   title: 'Work is due within the term',
   why: 'Work due before the first day counts as late for everybody; work due after the last is forgotten, and grades are due before it.',
   strength: 'must',
-  parameters: z.strictObject({ graceDays: z.number().int().min(0).max(60).default(1).describe('Days after the last day of class') }),
+  parameters: z.strictObject({
+    graceDays: z
+      .number()
+      .int()
+      .min(0)
+      .max(60)
+      .default(1)
+      .describe('Days after the last day of class'),
+  }),
   mender: 'instructor',
   effortMinutes: 1,
   messages: { outside: '“{name}” is due {due}; {term} runs from {first} to {last}.' },
@@ -24,8 +32,21 @@ export const dueOutsideTerm = defineRule({
         if (part) yield { subject, outcome: 'passed' }
       } else
         yield {
-          subject, outcome: 'failed', message: 'outside', values: { name: item.name, due, term: term.title, first: term.firstDay, last: term.lastDay }, evidence: [{ kind: 'date', text: due }],
-          expected: part?.dueAt ? context.dateOf(part.dueAt) : `${term.firstDay} to ${term.lastDay}`, itemId: item.id,
+          subject,
+          outcome: 'failed',
+          message: 'outside',
+          values: {
+            name: item.name,
+            due,
+            term: term.title,
+            first: term.firstDay,
+            last: term.lastDay,
+          },
+          evidence: [{ kind: 'date', text: due }],
+          expected: part?.dueAt
+            ? context.dateOf(part.dueAt)
+            : `${term.firstDay} to ${term.lastDay}`,
+          itemId: item.id,
         }
     }
   },
@@ -33,11 +54,22 @@ export const dueOutsideTerm = defineRule({
   examples: {
     passes: [
       { title: 'due dates as deployed', change: () => {} },
-      { title: 'the day after the last day is within the grace', change: ({ item }) => void (item('assignment', 8).dueAt = '2026-10-24T15:00:00Z') },
+      {
+        title: 'the day after the last day is within the grace',
+        change: ({ item }) => void (item('assignment', 8).dueAt = '2026-10-24T15:00:00Z'),
+      },
     ],
     fails: [
-      { title: 'due before the first day', change: ({ item }) => void (item('assignment', 2).dueAt = '2026-08-21T15:00:00Z'), evidence: '2026-08-21' },
-      { title: 'due at Christmas', change: ({ item }) => void (item('quiz', 8).dueAt = '2026-12-24T15:00:00Z'), evidence: '2026-12-24' },
+      {
+        title: 'due before the first day',
+        change: ({ item }) => void (item('assignment', 2).dueAt = '2026-08-21T15:00:00Z'),
+        evidence: '2026-08-21',
+      },
+      {
+        title: 'due at Christmas',
+        change: ({ item }) => void (item('quiz', 8).dueAt = '2026-12-24T15:00:00Z'),
+        evidence: '2026-12-24',
+      },
     ],
   },
 })

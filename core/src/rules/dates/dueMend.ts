@@ -5,5 +5,7 @@ import type { Subject } from '../rule.ts'
 /** Sets the due date that the template wants; not where students have handed something in already. */
 export const dueAsWanted = (subject: Subject, context: CheckContext): Change[] => {
   const there = subject.about === 'part' ? context.itemFor(subject.part) : null
-  return there?.part.dueAt && !there.item.studentWork ? [{ change: 'set-item', id: there.item.id, fields: { dueAt: there.part.dueAt } }] : []
+  return there?.part.dueAt && !there.item.studentWork
+    ? [{ change: 'set-item', id: there.item.id, fields: { dueAt: there.part.dueAt } }]
+    : []
 }

@@ -11,7 +11,10 @@ export interface RangedModule {
 }
 
 /** The modules of a list whose names give a range of days, in the order of the list. */
-export const rangedModules = (context: CheckContext, modules: readonly CourseModule[]): RangedModule[] =>
+export const rangedModules = (
+  context: CheckContext,
+  modules: readonly CourseModule[],
+): RangedModule[] =>
   modules.flatMap((module): RangedModule[] => {
     const range = context.rangeNamed(module)
     return range ? [{ module, range, subject: aboutFound(context, module) }] : []

@@ -9,8 +9,26 @@ export const otherTermDate = defineRule({
   why: 'A due date or policy date of last year makes students miss this year’s.',
   strength: 'must',
   parameters: z.strictObject({
-    daysAround: z.number().int().min(0).max(366).default(120).describe('How far outside the term a written year may still be meant'),
-    exemptWords: z.array(z.string()).default(['revised', 'updated', 'edition', 'published', 'copyright', '©', 'adopted', 'approved']).describe('Beside one of these a date may be old'),
+    daysAround: z
+      .number()
+      .int()
+      .min(0)
+      .max(366)
+      .default(120)
+      .describe('How far outside the term a written year may still be meant'),
+    exemptWords: z
+      .array(z.string())
+      .default([
+        'revised',
+        'updated',
+        'edition',
+        'published',
+        'copyright',
+        '©',
+        'adopted',
+        'approved',
+      ])
+      .describe('Beside one of these a date may be old'),
   }),
   mender: 'instructor',
   effortMinutes: 3,
@@ -27,12 +45,26 @@ export const otherTermDate = defineRule({
       const { item } = placed
       const part = context.partOf(item.id)
       const subject = aboutFound(context, item)
-      const failed = { subject, outcome: 'failed' as const, expected: `dates of ${term.title}`, itemId: item.id }
+      const failed = {
+        subject,
+        outcome: 'failed' as const,
+        expected: `dates of ${term.title}`,
+        itemId: item.id,
+      }
       let told = false
-      for (const [what, instant] of [['due', item.dueAt], ['opened', item.opensAt]] as const) {
+      for (const [what, instant] of [
+        ['due', item.dueAt],
+        ['opened', item.opensAt],
+      ] as const) {
         if (instant === null || !outside(context.dateOf(instant))) continue
         told = true
-        yield { ...failed, discriminator: what, message: 'setting', values: { item: item.name, what, date: context.dateOf(instant), term: term.title }, evidence: [{ kind: 'date' as const, text: context.dateOf(instant) }] }
+        yield {
+          ...failed,
+          discriminator: what,
+          message: 'setting',
+          values: { item: item.name, what, date: context.dateOf(instant), term: term.title },
+          evidence: [{ kind: 'date' as const, text: context.dateOf(instant) }],
+        }
       }
       const page = item.html === null ? null : context.pageOf(item)
       const seen = new Set<string>()
@@ -43,19 +75,43 @@ export const otherTermDate = defineRule({
         if (!outside(date) || exemptWords.some((word) => around.includes(word))) continue
         seen.add(mention.text)
         told = true
-        yield { ...failed, discriminator: mention.text, message: 'prose', values: { item: item.name, date: mention.text, term: term.title }, evidence: [{ kind: 'date' as const, text: mention.text }] }
+        yield {
+          ...failed,
+          discriminator: mention.text,
+          message: 'prose',
+          values: { item: item.name, date: mention.text, term: term.title },
+          evidence: [{ kind: 'date' as const, text: mention.text }],
+        }
       }
       if (!told && part) yield { subject, outcome: 'passed' }
     }
   },
   examples: {
     passes: [
-      { title: 'this term’s dates only', change: ({ item }) => void (item('week-overview', 3).html += '<p>Hand in by September 18, 2026.</p>') },
-      { title: 'an old date beside a word that says so', change: ({ item }) => void (item('week-overview', 3).html += '<p>Chart 4011, edition of 3 March 2019.</p>') },
+      {
+        title: 'this term’s dates only',
+        change: ({ item }) =>
+          void (item('week-overview', 3).html += '<p>Hand in by September 18, 2026.</p>'),
+      },
+      {
+        title: 'an old date beside a word that says so',
+        change: ({ item }) =>
+          void (item('week-overview', 3).html += '<p>Chart 4011, edition of 3 March 2019.</p>'),
+      },
     ],
     fails: [
-      { title: 'last year’s date in a page', change: ({ item }) => void (item('week-overview', 3).html += '<p>The harbour walk is on September 18, 2025.</p>'), evidence: 'September 18, 2025' },
-      { title: 'last year’s due date in the settings', change: ({ item }) => void (item('assignment', 2).dueAt = '2025-09-12T02:59:00Z'), evidence: '2025-09-11' },
+      {
+        title: 'last year’s date in a page',
+        change: ({ item }) =>
+          void (item('week-overview', 3).html +=
+            '<p>The harbour walk is on September 18, 2025.</p>'),
+        evidence: 'September 18, 2025',
+      },
+      {
+        title: 'last year’s due date in the settings',
+        change: ({ item }) => void (item('assignment', 2).dueAt = '2025-09-12T02:59:00Z'),
+        evidence: '2025-09-11',
+      },
     ],
   },
 })

@@ -11,7 +11,15 @@ export const otherWeekDate = defineRule({
   title: 'A week’s page does not speak of another week’s dates',
   why: 'A page copied from week 8 into week 9 sends students to days that are over.',
   strength: 'should',
-  parameters: z.strictObject({ leastDates: z.number().int().min(1).max(20).default(2).describe('How many single dates, all of one earlier week, make it a left-over') }),
+  parameters: z.strictObject({
+    leastDates: z
+      .number()
+      .int()
+      .min(1)
+      .max(20)
+      .default(2)
+      .describe('How many single dates, all of one earlier week, make it a left-over'),
+  }),
   mender: 'instructor',
   effortMinutes: 2,
   messages: {
@@ -21,7 +29,8 @@ export const otherWeekDate = defineRule({
   *check(context, { leastDates }): Generator<Verdict> {
     const { weeks } = context.expected
     for (const part of context.parts) {
-      if (part.kind === 'module' || part.weeks.length === 0 || part.definition.span === 'course') continue
+      if (part.kind === 'module' || part.weeks.length === 0 || part.definition.span === 'course')
+        continue
       const there = context.itemFor(part)
       const page = there ? context.pageOf(there.item) : null
       if (!there || !page) continue
@@ -29,12 +38,24 @@ export const otherWeekDate = defineRule({
       const first = part.weeks[0]?.first ?? ''
       const isOwn = (week: Week) => part.weeks.some((one) => one.number === week.number)
       const failed = (message: 'range' | 'dates', seen: string, week: Week): Verdict => ({
-        subject, outcome: 'failed', message, values: { item: there.item.name, own: weekWords(part.weeks), seen, other: `week ${week.number}` }, evidence: [{ kind: 'date', text: seen }],
-        expected: `dates of ${weekWords(part.weeks)}`, itemId: there.item.id,
+        subject,
+        outcome: 'failed',
+        message,
+        values: {
+          item: there.item.name,
+          own: weekWords(part.weeks),
+          seen,
+          other: `week ${week.number}`,
+        },
+        evidence: [{ kind: 'date', text: seen }],
+        expected: `dates of ${weekWords(part.weeks)}`,
+        itemId: there.item.id,
       })
       const strange = rangesNear(first)(page).flatMap((range) => {
         const week = weeks.find((one) => !isOwn(one) && rangesAgree(range, one, 1))
-        return week && !part.weeks.some((one) => rangesAgree(range, one, 1)) ? [{ range, week }] : []
+        return week && !part.weeks.some((one) => rangesAgree(range, one, 1))
+          ? [{ range, week }]
+          : []
       })[0]
       if (strange) {
         yield failed('range', strange.range.text, strange.week)
@@ -44,10 +65,16 @@ export const otherWeekDate = defineRule({
         const date = dateOfMention(mention, first)
         return date === null ? [] : [{ date, text: mention.text }]
       })
-      const inWeeks = dates.map(({ date }) => weeks.find((week) => date >= week.first && date <= week.last) ?? null)
+      const inWeeks = dates.map(
+        ({ date }) => weeks.find((week) => date >= week.first && date <= week.last) ?? null,
+      )
       const [week] = inWeeks
       // Dates ahead are deadlines as a rule; dates that are over are left-overs.
-      const leftOver = dates.length >= leastDates && week && week.last < first && inWeeks.every((one) => one?.number === week.number)
+      const leftOver =
+        dates.length >= leastDates &&
+        week &&
+        week.last < first &&
+        inWeeks.every((one) => one?.number === week.number)
       if (leftOver) yield failed('dates', dates.map(({ text }) => text).join(', '), week)
       else yield { subject, outcome: 'passed' }
     }
@@ -55,12 +82,33 @@ export const otherWeekDate = defineRule({
   examples: {
     passes: [
       { title: 'pages without dates', change: () => {} },
-      { title: 'its own week, and a deadline ahead', change: ({ item }) => void (item('week-overview', 3).html += '<p>We meet Sep 14 – Sep 20; the plan is due on October 5.</p>') },
-      { title: 'one look back at an earlier day', change: ({ item }) => void (item('week-overview', 3).html += '<p>Bring the sheets of September 8.</p>') },
+      {
+        title: 'its own week, and a deadline ahead',
+        change: ({ item }) =>
+          void (item('week-overview', 3).html +=
+            '<p>We meet Sep 14 – Sep 20; the plan is due on October 5.</p>'),
+      },
+      {
+        title: 'one look back at an earlier day',
+        change: ({ item }) =>
+          void (item('week-overview', 3).html += '<p>Bring the sheets of September 8.</p>'),
+      },
     ],
     fails: [
-      { title: 'the range of another week', change: ({ item }) => void (item('week-overview', 3).html += '<p>This week runs September 7 – September 13.</p>'), evidence: 'September 7 – September 13' },
-      { title: 'all dates are the week before’s', change: ({ item }) => void (item('week-overview', 4).html += '<p>Read by September 15, swim on September 17.</p>'), evidence: 'September 15, September 17' },
+      {
+        title: 'the range of another week',
+        change: ({ item }) =>
+          void (item('week-overview', 3).html +=
+            '<p>This week runs September 7 – September 13.</p>'),
+        evidence: 'September 7 – September 13',
+      },
+      {
+        title: 'all dates are the week before’s',
+        change: ({ item }) =>
+          void (item('week-overview', 4).html +=
+            '<p>Read by September 15, swim on September 17.</p>'),
+        evidence: 'September 15, September 17',
+      },
     ],
   },
 })
@@ -69,8 +117,13 @@ export const otherWeekDate = defineRule({
 const rangesNear = remember(200, (near: string) =>
   oncePerPage((page) => {
     const dated = new Set(page.dates.map((one) => one.paragraph))
-    return page.paragraphs.flatMap((one, i) => (dated.has(i) || /\d\/\d/.test(one.text) ? rangesNamed(one.text.slice(0, 2000), near) : []))
+    return page.paragraphs.flatMap((one, i) =>
+      dated.has(i) || /\d\/\d/.test(one.text) ? rangesNamed(one.text.slice(0, 2000), near) : [],
+    )
   }),
 )
 
-const weekWords = (weeks: readonly Week[]): string => (weeks.length === 1 ? `week ${weeks[0]?.number}` : `weeks ${weeks[0]?.number} to ${weeks.at(-1)?.number}`)
+const weekWords = (weeks: readonly Week[]): string =>
+  weeks.length === 1
+    ? `week ${weeks[0]?.number}`
+    : `weeks ${weeks[0]?.number} to ${weeks.at(-1)?.number}`

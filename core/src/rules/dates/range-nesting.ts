@@ -13,18 +13,37 @@ export const rangeNesting = defineRule({
   parameters: z.strictObject({ toleranceDays: z.number().int().min(0).max(6).default(2) }),
   mender: 'instructor',
   effortMinutes: 2,
-  messages: { outside: '“{inner}” says {seen}, which lies outside {range}, the dates of “{outer}” around it.' },
+  messages: {
+    outside: '“{inner}” says {seen}, which lies outside {range}, the dates of “{outer}” around it.',
+  },
   *check(context, { toleranceDays }): Generator<Verdict> {
     const visit = function* (modules: readonly CourseModule[]): Generator<Verdict> {
       // Most courses have no module in another.
-      for (const outer of rangedModules(context, modules.filter((module) => module.modules.length > 0)))
+      for (const outer of rangedModules(
+        context,
+        modules.filter((module) => module.modules.length > 0),
+      ))
         for (const inner of rangedModules(context, outer.module.modules)) {
           const { subject } = inner
-          if (addDays(inner.range.first, toleranceDays) >= outer.range.first && addDays(inner.range.last, -toleranceDays) <= outer.range.last) yield { subject, outcome: 'passed' }
+          if (
+            addDays(inner.range.first, toleranceDays) >= outer.range.first &&
+            addDays(inner.range.last, -toleranceDays) <= outer.range.last
+          )
+            yield { subject, outcome: 'passed' }
           else
             yield {
-              subject, outcome: 'failed', message: 'outside', values: { inner: inner.module.name, seen: inner.range.text, range: outer.range.text, outer: outer.module.name },
-              evidence: [{ kind: 'date', text: inner.range.text }], expected: `dates within ${outer.range.first} to ${outer.range.last}`, itemId: inner.module.id,
+              subject,
+              outcome: 'failed',
+              message: 'outside',
+              values: {
+                inner: inner.module.name,
+                seen: inner.range.text,
+                range: outer.range.text,
+                outer: outer.module.name,
+              },
+              evidence: [{ kind: 'date', text: inner.range.text }],
+              expected: `dates within ${outer.range.first} to ${outer.range.last}`,
+              itemId: inner.module.id,
             }
         }
       for (const module of modules) yield* visit(module.modules)
@@ -34,14 +53,32 @@ export const rangeNesting = defineRule({
   examples: {
     passes: [
       { title: 'no modules inside modules', change: () => {} },
-      { title: 'a day within its week', change: ({ module }) => void module('week', 3).modules.push(inner('Tuesday group, 15–16 September')) },
+      {
+        title: 'a day within its week',
+        change: ({ module }) =>
+          void module('week', 3).modules.push(inner('Tuesday group, 15–16 September')),
+      },
     ],
     fails: [
-      { title: 'a stretch of October inside a week of September', change: ({ module }) => void module('week', 3).modules.push(inner('Drills, Oct 5 – Oct 9')), evidence: 'Oct 5 – Oct 9' },
-      { title: 'a stretch that runs on past its week', change: ({ module }) => void module('week', 3).modules.push(inner('Passage, 9/18 - 9/25')), evidence: '9/18 - 9/25' },
+      {
+        title: 'a stretch of October inside a week of September',
+        change: ({ module }) => void module('week', 3).modules.push(inner('Drills, Oct 5 – Oct 9')),
+        evidence: 'Oct 5 – Oct 9',
+      },
+      {
+        title: 'a stretch that runs on past its week',
+        change: ({ module }) => void module('week', 3).modules.push(inner('Passage, 9/18 - 9/25')),
+        evidence: '9/18 - 9/25',
+      },
     ],
   },
 })
 
-
-const inner = (name: string): CourseModule => ({ id: 'inner', name, published: true, opensAt: null, items: [], modules: [] })
+const inner = (name: string): CourseModule => ({
+  id: 'inner',
+  name,
+  published: true,
+  opensAt: null,
+  items: [],
+  modules: [],
+})

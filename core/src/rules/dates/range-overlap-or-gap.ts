@@ -5,7 +5,8 @@ import type { CheckContext } from '../context.ts'
 import { aboutCourse, defineRule, type Verdict } from '../rule.ts'
 import { rangedModules, type RangedModule } from './namedRanges.ts'
 
-const byFirstDay = (a: RangedModule, b: RangedModule): number => (a.range.first < b.range.first ? -1 : a.range.first > b.range.first ? 1 : 0)
+const byFirstDay = (a: RangedModule, b: RangedModule): number =>
+  a.range.first < b.range.first ? -1 : a.range.first > b.range.first ? 1 : 0
 
 export const rangeOverlapOrGap = defineRule({
   id: 'range-overlap-or-gap',
@@ -13,7 +14,15 @@ export const rangeOverlapOrGap = defineRule({
   title: 'The dates of modules neither overlap nor leave weeks out',
   why: 'Where two modules claim the same days, or none claims a week, students do not know what they are to do.',
   strength: 'should',
-  parameters: z.strictObject({ toleranceDays: z.number().int().min(0).max(6).default(1).describe('How many days two ranges may share') }),
+  parameters: z.strictObject({
+    toleranceDays: z
+      .number()
+      .int()
+      .min(0)
+      .max(6)
+      .default(1)
+      .describe('How many days two ranges may share'),
+  }),
   mender: 'instructor',
   effortMinutes: 3,
   messages: {
@@ -32,37 +41,92 @@ export const rangeOverlapOrGap = defineRule({
       const shared = daysBetween(one.range.first, before.range.last) + 1
       const failed = { subject, outcome: 'failed', itemId: one.module.id } as const
       if (shared > toleranceDays) {
-        yield { ...failed, message: 'overlap', values: { name: one.module.name, seen: one.range.text, before: before.module.name, last: before.range.last }, evidence: [{ kind: 'date', text: one.range.text }], expected: `a first day after ${before.range.last}` }
+        yield {
+          ...failed,
+          message: 'overlap',
+          values: {
+            name: one.module.name,
+            seen: one.range.text,
+            before: before.module.name,
+            last: before.range.last,
+          },
+          evidence: [{ kind: 'date', text: one.range.text }],
+          expected: `a first day after ${before.range.last}`,
+        }
         continue
       }
       yield { subject, outcome: 'passed' }
-      const left = context.expected.weeks.filter((week) => week.breakName === null && week.first > before.range.last && week.last < one.range.first && !accountedFor(context, week))
+      const left = context.expected.weeks.filter(
+        (week) =>
+          week.breakName === null &&
+          week.first > before.range.last &&
+          week.last < one.range.first &&
+          !accountedFor(context, week),
+      )
       const weeks = left.map((week) => `week ${week.number}`).join(', ')
       if (weeks !== '')
-        yield { subject: aboutCourse, discriminator: weeks, outcome: 'failed', message: 'gap', values: { weeks, before: before.module.name, name: one.module.name }, evidence: [{ kind: 'date', text: `${before.range.text}, ${one.range.text}` }], expected: 'dates that cover every week' }
+        yield {
+          subject: aboutCourse,
+          discriminator: weeks,
+          outcome: 'failed',
+          message: 'gap',
+          values: { weeks, before: before.module.name, name: one.module.name },
+          evidence: [{ kind: 'date', text: `${before.range.text}, ${one.range.text}` }],
+          expected: 'dates that cover every week',
+        }
     }
   },
   examples: {
     passes: [
       { title: 'weeks that follow one another', change: () => {} },
-      { title: 'a week without dates in its name', change: ({ module }) => void (module('week', 3).name = 'Week 3: Compass') },
+      {
+        title: 'a week without dates in its name',
+        change: ({ module }) => void (module('week', 3).name = 'Week 3: Compass'),
+      },
     ],
     fails: [
-      { title: 'an extra module over the days of two weeks', change: ({ course }) => void course.modules.push(extra('Harbour days, Sep 14 – Sep 25')), evidence: 'Sep 14 – Sep 25' },
+      {
+        title: 'an extra module over the days of two weeks',
+        change: ({ course }) => void course.modules.push(extra('Harbour days, Sep 14 – Sep 25')),
+        evidence: 'Sep 14 – Sep 25',
+      },
       {
         title: 'units that leave week 3 out',
         change: ({ course }) => {
-          course.modules = [...course.modules.slice(0, 1), ...['Unit 1 · Aug 31 – Sep 13', 'Unit 2 · Sep 21 – Oct 4', 'Unit 3 · Oct 5 – Oct 23'].map((name, i) => ({ ...extra(name), id: `unit-${i}` }))]
+          course.modules = [
+            ...course.modules.slice(0, 1),
+            ...[
+              'Unit 1 · Aug 31 – Sep 13',
+              'Unit 2 · Sep 21 – Oct 4',
+              'Unit 3 · Oct 5 – Oct 23',
+            ].map((name, i) => ({ ...extra(name), id: `unit-${i}` })),
+          ]
         },
         evidence: 'Aug 31 – Sep 13, Sep 21 – Oct 4',
       },
-      { title: 'a week that begins too early', change: ({ module }) => void (module('week', 4).name = 'Week 4 · Sep 17 – Sep 27 · Tides'), evidence: 'Sep 17 – Sep 27' },
+      {
+        title: 'a week that begins too early',
+        change: ({ module }) => void (module('week', 4).name = 'Week 4 · Sep 17 – Sep 27 · Tides'),
+        evidence: 'Sep 17 – Sep 27',
+      },
     ],
   },
 })
 
 /** Whether a week has a module of its own, which may go without dates, or is told as missing by the rule for that: where units stand for weeks, only their dates tell. */
 const accountedFor = (context: CheckContext, week: Week): boolean =>
-  context.parts.some((part) => part.kind === 'module' && part.weeks.some((own) => own.number === week.number) && context.groupings[part.key]?.state !== 'unreadable')
+  context.parts.some(
+    (part) =>
+      part.kind === 'module' &&
+      part.weeks.some((own) => own.number === week.number) &&
+      context.groupings[part.key]?.state !== 'unreadable',
+  )
 
-const extra = (name: string): CourseModule => ({ id: 'extra', name, published: true, opensAt: null, items: [], modules: [] })
+const extra = (name: string): CourseModule => ({
+  id: 'extra',
+  name,
+  published: true,
+  opensAt: null,
+  items: [],
+  modules: [],
+})

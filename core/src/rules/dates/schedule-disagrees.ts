@@ -9,21 +9,36 @@ export const scheduleDisagrees = defineRule({
   title: 'The written schedule agrees with the settings',
   why: 'A syllabus that says Friday and a calendar that says Sunday make half the class late, and the other half angry.',
   strength: 'must',
-  parameters: z.strictObject({ leastNameLength: z.number().int().min(3).max(60).default(6).describe('Names shorter than this are not looked for in prose') }),
+  parameters: z.strictObject({
+    leastNameLength: z
+      .number()
+      .int()
+      .min(3)
+      .max(60)
+      .default(6)
+      .describe('Names shorter than this are not looked for in prose'),
+  }),
   mender: 'instructor',
   effortMinutes: 2,
   messages: { disagrees: '“{page}” says {seen} for “{item}”, which is set to be due {due}.' },
   *check(context, { leastNameLength }): Generator<Verdict> {
-    const dated = context.placedItems.flatMap(({ item }) => (item.dueAt === null || item.name.length < leastNameLength ? [] : [{ item, due: context.dateOf(item.dueAt), folded: foldedName(item.name) }]))
+    const dated = context.placedItems.flatMap(({ item }) =>
+      item.dueAt === null || item.name.length < leastNameLength
+        ? []
+        : [{ item, due: context.dateOf(item.dueAt), folded: foldedName(item.name) }],
+    )
     if (dated.length === 0) return
     for (const { item: pageItem } of context.placedItems) {
       const page = pageItem.html === null ? null : context.pageOf(pageItem)
       if (!page || page.dates.length === 0) continue
       const byParagraph = new Map<number, string[]>()
-      for (const { mention, paragraph } of page.dates) byParagraph.set(paragraph, [...(byParagraph.get(paragraph) ?? []), mention.text])
+      for (const { mention, paragraph } of page.dates)
+        byParagraph.set(paragraph, [...(byParagraph.get(paragraph) ?? []), mention.text])
       for (const [paragraph, mentions] of byParagraph) {
         const text = foldedName(page.paragraphs[paragraph]?.text ?? '')
-        const named = dated.filter(({ item, folded }) => item.id !== pageItem.id && text.includes(folded))
+        const named = dated.filter(
+          ({ item, folded }) => item.id !== pageItem.id && text.includes(folded),
+        )
         const [one] = named
         const date = page.dates.find((said) => said.paragraph === paragraph)?.mention
         // Several names or dates in one line may belong together in any way: that cannot be told.
@@ -34,8 +49,13 @@ export const scheduleDisagrees = defineRule({
         if (said === null || said === one.due) yield { ...told, outcome: 'passed' }
         else
           yield {
-            ...told, outcome: 'failed', message: 'disagrees', values: { page: pageItem.name, seen: date.text, item: one.item.name, due: one.due }, evidence: [{ kind: 'date', text: date.text }],
-            expected: one.due, itemId: pageItem.id,
+            ...told,
+            outcome: 'failed',
+            message: 'disagrees',
+            values: { page: pageItem.name, seen: date.text, item: one.item.name, due: one.due },
+            evidence: [{ kind: 'date', text: date.text }],
+            expected: one.due,
+            itemId: pageItem.id,
           }
       }
     }
@@ -43,13 +63,35 @@ export const scheduleDisagrees = defineRule({
   examples: {
     passes: [
       { title: 'no schedule is written', change: () => {} },
-      { title: 'the schedule says what is set', change: ({ item }) => void (item('welcome').html += `<ul><li>${item('assignment', 2).name}: due September 13</li></ul>`) },
-      { title: 'a line with several dates', change: ({ item }) => void (item('welcome').html += `<p>${item('assignment', 2).name}: begun September 7, handed in September 11.</p>`) },
+      {
+        title: 'the schedule says what is set',
+        change: ({ item }) =>
+          void (item('welcome').html +=
+            `<ul><li>${item('assignment', 2).name}: due September 13</li></ul>`),
+      },
+      {
+        title: 'a line with several dates',
+        change: ({ item }) =>
+          void (item('welcome').html +=
+            `<p>${item('assignment', 2).name}: begun September 7, handed in September 11.</p>`),
+      },
     ],
     fails: [
-      { title: 'the syllabus says another day', change: ({ item }) => void (item('welcome').html += `<ul><li>${item('assignment', 2).name}: due September 11</li></ul>`), evidence: 'September 11' },
-      { title: 'the setting was moved and the page was not', change: ({ item }) => { item('welcome').html += `<p>${item('quiz', 3).name} closes on September 20.</p>`; item('quiz', 3).dueAt = '2026-09-22T02:59:00Z' }, evidence: 'September 20' },
+      {
+        title: 'the syllabus says another day',
+        change: ({ item }) =>
+          void (item('welcome').html +=
+            `<ul><li>${item('assignment', 2).name}: due September 11</li></ul>`),
+        evidence: 'September 11',
+      },
+      {
+        title: 'the setting was moved and the page was not',
+        change: ({ item }) => {
+          item('welcome').html += `<p>${item('quiz', 3).name} closes on September 20.</p>`
+          item('quiz', 3).dueAt = '2026-09-22T02:59:00Z'
+        },
+        evidence: 'September 20',
+      },
     ],
   },
 })
-

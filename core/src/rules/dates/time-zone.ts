@@ -8,7 +8,13 @@ export const timeZone = defineRule({
   title: 'The course keeps the time zone of its term',
   why: 'In a wrong zone “23:59” means another hour, and work handed in on time counts as late.',
   strength: 'must',
-  parameters: z.strictObject({ alsoAccepted: z.array(z.string().max(60)).max(50).default([]).describe('Other IANA zones that are right, for classes held elsewhere') }),
+  parameters: z.strictObject({
+    alsoAccepted: z
+      .array(z.string().max(60))
+      .max(50)
+      .default([])
+      .describe('Other IANA zones that are right, for classes held elsewhere'),
+  }),
   mender: 'administrator',
   effortMinutes: 1,
   messages: { differs: 'The course is set to {seen}; {term} keeps the time of {expected}.' },
@@ -16,18 +22,38 @@ export const timeZone = defineRule({
     const seen = context.course.timeZone
     const expected = context.timeZone
     if (seen === null) yield { subject: aboutCourse, outcome: 'inapplicable' }
-    else if (seen === expected || alsoAccepted.includes(seen)) yield { subject: aboutCourse, outcome: 'passed' }
-    else yield { subject: aboutCourse, outcome: 'failed', message: 'differs', values: { seen, term: context.term.title, expected }, evidence: [{ kind: 'value', text: seen }], expected }
+    else if (seen === expected || alsoAccepted.includes(seen))
+      yield { subject: aboutCourse, outcome: 'passed' }
+    else
+      yield {
+        subject: aboutCourse,
+        outcome: 'failed',
+        message: 'differs',
+        values: { seen, term: context.term.title, expected },
+        evidence: [{ kind: 'value', text: seen }],
+        expected,
+      }
   },
   mend: (_, context): Change[] => [{ change: 'set-course', timeZone: context.timeZone }],
   examples: {
     passes: [
       { title: 'the zone of the term', change: () => {} },
-      { title: 'a platform that has one zone for all and tells none', change: ({ course }) => void (course.timeZone = null) },
+      {
+        title: 'a platform that has one zone for all and tells none',
+        change: ({ course }) => void (course.timeZone = null),
+      },
     ],
     fails: [
-      { title: 'the zone the platform was installed in', change: ({ course }) => void (course.timeZone = 'UTC'), evidence: 'UTC' },
-      { title: 'a zone one hour to the west', change: ({ course }) => void (course.timeZone = 'America/Toronto'), evidence: 'America/Toronto' },
+      {
+        title: 'the zone the platform was installed in',
+        change: ({ course }) => void (course.timeZone = 'UTC'),
+        evidence: 'UTC',
+      },
+      {
+        title: 'a zone one hour to the west',
+        change: ({ course }) => void (course.timeZone = 'America/Toronto'),
+        evidence: 'America/Toronto',
+      },
     ],
   },
 })

@@ -20,9 +20,12 @@ export const weekDates = defineRule({
       const wanted = part.values.dates
       const module = context.moduleFor(part)
       if (!module) yield { subject, outcome: 'absent' }
-      else if (!isDaySpan(wanted) || part.definition.span === 'course') yield { subject, outcome: 'inapplicable' }
+      else if (!isDaySpan(wanted) || part.definition.span === 'course')
+        yield { subject, outcome: 'inapplicable' }
       else {
-        const said = context.readingOf(part, module.name)?.readings.find((one) => one.field === 'dates' && one.state !== 'absent')
+        const said = context
+          .readingOf(part, module.name)
+          ?.readings.find((one) => one.field === 'dates' && one.state !== 'absent')
         if (said?.state === 'right') {
           yield { subject, outcome: 'passed' }
           continue
@@ -32,14 +35,26 @@ export const weekDates = defineRule({
         const range = named ?? rangeSaid(said?.text ?? module.name, wanted.first)
         const seen = said?.text ?? named?.text ?? module.name
         if (!range) yield { subject, outcome: 'inapplicable' }
-        else if (rangesAgree(range, range.first === range.last ? { first: wanted.first, last: wanted.first } : wanted, toleranceDays)) yield { subject, outcome: 'passed' }
+        else if (
+          rangesAgree(
+            range,
+            range.first === range.last ? { first: wanted.first, last: wanted.first } : wanted,
+            toleranceDays,
+          )
+        )
+          yield { subject, outcome: 'passed' }
         else {
           const expected = writeField('dates', null, wanted)
           yield {
             subject,
             outcome: 'failed',
             message: 'dates',
-            values: { name: module.name, seen, what: part.values.week === undefined ? 'it' : `week ${String(part.values.week)}`, expected },
+            values: {
+              name: module.name,
+              seen,
+              what: part.values.week === undefined ? 'it' : `week ${String(part.values.week)}`,
+              expected,
+            },
             evidence: [{ kind: 'date', text: seen }],
             expected: proposedName(context, part, module.name) ?? expected,
             itemId: module.id,
@@ -48,17 +63,39 @@ export const weekDates = defineRule({
       }
     }
   },
-  mend: (verdict, context) => (verdict.subject.about === 'part' ? renameModule(context, verdict.subject.part) : []),
+  mend: (verdict, context) =>
+    verdict.subject.about === 'part' ? renameModule(context, verdict.subject.part) : [],
   examples: {
     passes: [
       { title: 'the dates of the term', change: () => {} },
-      { title: 'the same days with the month first written in full', change: ({ module }) => void (module('week', 3).name = 'Week 3 · September 14 – September 20 · Compass') },
-      { title: 'the same days in numbers, in another order and language', change: ({ module }) => void (module('week', 3).name = 'Semaine 3 : Compas (14/09 au 20/09)') },
+      {
+        title: 'the same days with the month first written in full',
+        change: ({ module }) =>
+          void (module('week', 3).name = 'Week 3 · September 14 – September 20 · Compass'),
+      },
+      {
+        title: 'the same days in numbers, in another order and language',
+        change: ({ module }) =>
+          void (module('week', 3).name = 'Semaine 3 : Compas (14/09 au 20/09)'),
+      },
     ],
     fails: [
-      { title: 'last year’s dates', change: ({ module }) => void (module('week', 3).name = 'Week 3 · Sep 15 – Sep 21 · Compass'), evidence: 'Sep 15 – Sep 21' },
-      { title: 'the dates of the week before', change: ({ module }) => void (module('week', 4).name = 'Week 4 · Sep 14 – Sep 20 · Tides'), evidence: 'Sep 14 – Sep 20' },
-      { title: 'last year’s dates in numbers', change: ({ module }) => void (module('week', 3).name = 'wk 3 - Compass (9/15 to 9/21)'), evidence: '(9/15 to 9/21)' },
+      {
+        title: 'last year’s dates',
+        change: ({ module }) =>
+          void (module('week', 3).name = 'Week 3 · Sep 15 – Sep 21 · Compass'),
+        evidence: 'Sep 15 – Sep 21',
+      },
+      {
+        title: 'the dates of the week before',
+        change: ({ module }) => void (module('week', 4).name = 'Week 4 · Sep 14 – Sep 20 · Tides'),
+        evidence: 'Sep 14 – Sep 20',
+      },
+      {
+        title: 'last year’s dates in numbers',
+        change: ({ module }) => void (module('week', 3).name = 'wk 3 - Compass (9/15 to 9/21)'),
+        evidence: '(9/15 to 9/21)',
+      },
     ],
   },
 })

@@ -14,19 +14,45 @@ export const duplicateCourse = defineRule({
   *check(context): Generator<Verdict> {
     const { history } = context
     if (!history) yield { subject: aboutCourse, outcome: 'inapplicable' }
-    else if (history.sameClassSection.length === 0) yield { subject: aboutCourse, outcome: 'passed' }
+    else if (history.sameClassSection.length === 0)
+      yield { subject: aboutCourse, outcome: 'passed' }
     else
       for (const { name, classSection } of history.sameClassSection)
-        yield { subject: aboutCourse, discriminator: `${classSection}/${name}`, outcome: 'failed', message: 'twice', values: { section: classSection, other: name }, evidence: [{ kind: 'words', text: name }], expected: 'one teaching course; the other merged, set aside or cancelled', together: 'twice' }
+        yield {
+          subject: aboutCourse,
+          discriminator: `${classSection}/${name}`,
+          outcome: 'failed',
+          message: 'twice',
+          values: { section: classSection, other: name },
+          evidence: [{ kind: 'words', text: name }],
+          expected: 'one teaching course; the other merged, set aside or cancelled',
+          together: 'twice',
+        }
   },
   examples: {
     passes: [
       { title: 'one course', change: () => {} },
-      { title: 'nothing known of other courses', change: ({ history }) => void (history.sameClassSection = []) },
+      {
+        title: 'nothing known of other courses',
+        change: ({ history }) => void (history.sameClassSection = []),
+      },
     ],
     fails: [
-      { title: 'two teaching courses', change: ({ history }) => void (history.sameClassSection = [{ name: 'NAV 110 (old)', classSection: '01' }]), evidence: 'NAV 110 (old)' },
-      { title: 'three', change: ({ history }) => void (history.sameClassSection = [{ name: 'NAV 110 a', classSection: '01' }, { name: 'NAV 110 b', classSection: '01' }]), evidence: 'NAV 110 b' },
+      {
+        title: 'two teaching courses',
+        change: ({ history }) =>
+          void (history.sameClassSection = [{ name: 'NAV 110 (old)', classSection: '01' }]),
+        evidence: 'NAV 110 (old)',
+      },
+      {
+        title: 'three',
+        change: ({ history }) =>
+          void (history.sameClassSection = [
+            { name: 'NAV 110 a', classSection: '01' },
+            { name: 'NAV 110 b', classSection: '01' },
+          ]),
+        evidence: 'NAV 110 b',
+      },
     ],
   },
 })

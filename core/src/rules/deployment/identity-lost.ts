@@ -8,18 +8,38 @@ export const identityLost = defineRule({
   title: 'What was deployed is still there',
   why: 'When the course was emptied and copied in again, an update would make everything a second time instead of changing it.',
   strength: 'should',
-  parameters: z.strictObject({ leastShare: z.number().min(0).max(1).default(0.5).describe('Share of deployed modules and items that must still be known') }),
+  parameters: z.strictObject({
+    leastShare: z
+      .number()
+      .min(0)
+      .max(1)
+      .default(0.5)
+      .describe('Share of deployed modules and items that must still be known'),
+  }),
   mender: 'designer',
   effortMinutes: 10,
-  messages: { lost: 'Of {recorded} modules and items that were deployed, {left} are still known; the course seems to have been copied in again.' },
+  messages: {
+    lost: 'Of {recorded} modules and items that were deployed, {left} are still known; the course seems to have been copied in again.',
+  },
   *check(context, { leastShare }): Generator<Verdict> {
     const { history } = context
     const recorded = history?.recordedParts ?? 0
-    if (!history?.deployedOn || recorded === 0 || isShell(context.course)) yield { subject: aboutCourse, outcome: 'inapplicable' }
+    if (!history?.deployedOn || recorded === 0 || isShell(context.course))
+      yield { subject: aboutCourse, outcome: 'inapplicable' }
     else {
-      const left = [...context.modules, ...context.placedItems.map(({ item }) => item)].filter((one) => one.recordedAs !== undefined).length
+      const left = [...context.modules, ...context.placedItems.map(({ item }) => item)].filter(
+        (one) => one.recordedAs !== undefined,
+      ).length
       if (left >= recorded * leastShare) yield { subject: aboutCourse, outcome: 'passed' }
-      else yield { subject: aboutCourse, outcome: 'failed', message: 'lost', values: { recorded: String(recorded), left: String(left) }, evidence: [{ kind: 'count', text: `${left} of ${recorded}` }], expected: 'pairs looked at, then joined' }
+      else
+        yield {
+          subject: aboutCourse,
+          outcome: 'failed',
+          message: 'lost',
+          values: { recorded: String(recorded), left: String(left) },
+          evidence: [{ kind: 'count', text: `${left} of ${recorded}` }],
+          expected: 'pairs looked at, then joined',
+        }
     }
   },
   examples: {
@@ -28,18 +48,26 @@ export const identityLost = defineRule({
       { title: 'a few removed', change: ({ course }) => void course.modules.pop() },
     ],
     fails: [
-      { title: 'copied in again', change: ({ course }) => {
+      {
+        title: 'copied in again',
+        change: ({ course }) => {
           for (const module of course.modules) {
             delete module.recordedAs
             for (const item of module.items) delete item.recordedAs
           }
-        }, evidence: '1 of 46' },
-      { title: 'most of it made again by hand', change: ({ course }) => {
+        },
+        evidence: '1 of 46',
+      },
+      {
+        title: 'most of it made again by hand',
+        change: ({ course }) => {
           for (const module of course.modules.slice(1)) {
             delete module.recordedAs
             for (const item of module.items) delete item.recordedAs
           }
-        }, evidence: '6 of 46' },
+        },
+        evidence: '6 of 46',
+      },
     ],
   },
 })

@@ -11,26 +11,50 @@ export const neverDeployed = defineRule({
   parameters: z.strictObject({}),
   mender: 'designer',
   effortMinutes: 5,
-  messages: { shell: 'The course is an empty shell: nothing was ever put into it.', never: 'The template was never put into this course.' },
+  messages: {
+    shell: 'The course is an empty shell: nothing was ever put into it.',
+    never: 'The template was never put into this course.',
+  },
   *check(context): Generator<Verdict> {
     const { history } = context
     if (!history || history.checkOnly) yield { subject: aboutCourse, outcome: 'inapplicable' }
     else if (history.deployedOn !== null) yield { subject: aboutCourse, outcome: 'passed' }
-    else yield { subject: aboutCourse, outcome: 'failed', message: isShell(context.course) ? 'shell' : 'never', values: {}, evidence: [{ kind: 'count', text: `${context.modules.length} modules, none of them deployed` }], expected: 'a rollout to this course' }
+    else
+      yield {
+        subject: aboutCourse,
+        outcome: 'failed',
+        message: isShell(context.course) ? 'shell' : 'never',
+        values: {},
+        evidence: [
+          { kind: 'count', text: `${context.modules.length} modules, none of them deployed` },
+        ],
+        expected: 'a rollout to this course',
+      }
   },
   examples: {
     passes: [
       { title: 'deployed', change: () => {} },
-      { title: 'under the template for checking only', change: ({ history }) => Object.assign(history, { deployedOn: null, checkOnly: true }) },
+      {
+        title: 'under the template for checking only',
+        change: ({ history }) => Object.assign(history, { deployedOn: null, checkOnly: true }),
+      },
     ],
     fails: [
-      { title: 'an empty shell', change: ({ course, history }) => {
+      {
+        title: 'an empty shell',
+        change: ({ course, history }) => {
           history.deployedOn = null
           course.modules = []
           course.stray = []
           course.homePage = null
-        }, evidence: '0 modules, none of them deployed' },
-      { title: 'full, but never deployed to', change: ({ history }) => void (history.deployedOn = null), evidence: '9 modules, none of them deployed' },
+        },
+        evidence: '0 modules, none of them deployed',
+      },
+      {
+        title: 'full, but never deployed to',
+        change: ({ history }) => void (history.deployedOn = null),
+        evidence: '9 modules, none of them deployed',
+      },
     ],
   },
 })

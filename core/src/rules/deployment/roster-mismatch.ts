@@ -15,12 +15,22 @@ export const rosterMismatch = defineRule({
   parameters: z.strictObject({}),
   mender: 'administrator',
   effortMinutes: 5,
-  messages: { sections: 'Class sections differ from the roster: {seen}.', instructors: 'Instructors differ from the roster: {seen}.' },
+  messages: {
+    sections: 'Class sections differ from the roster: {seen}.',
+    instructors: 'Instructors differ from the roster: {seen}.',
+  },
   *check(context): Generator<Verdict> {
-    const { course, expected: { facts } } = context
+    const {
+      course,
+      expected: { facts },
+    } = context
     const compare = [
       { discriminator: 'sections', wanted: facts.classSections, seen: course.classSections },
-      { discriminator: 'instructors', wanted: facts.instructors.map((one) => one.email.toLowerCase()), seen: course.instructors?.map((one) => one.toLowerCase()) },
+      {
+        discriminator: 'instructors',
+        wanted: facts.instructors.map((one) => one.email.toLowerCase()),
+        seen: course.instructors?.map((one) => one.toLowerCase()),
+      },
     ] as const
     for (const { discriminator, wanted, seen } of compare) {
       const told = { subject: aboutCourse, discriminator } as const
@@ -28,21 +38,49 @@ export const rosterMismatch = defineRule({
       else {
         const found = differences(wanted, seen)
         if (found.length === 0) yield { ...told, outcome: 'passed' }
-        else yield { ...told, outcome: 'failed', message: discriminator, values: { seen: found.join(', ') }, evidence: found.map((text) => ({ kind: 'value', text }) as const), expected: wanted.join(', '), together: discriminator }
+        else
+          yield {
+            ...told,
+            outcome: 'failed',
+            message: discriminator,
+            values: { seen: found.join(', ') },
+            evidence: found.map((text) => ({ kind: 'value', text }) as const),
+            expected: wanted.join(', '),
+            together: discriminator,
+          }
       }
     }
   },
   examples: {
     passes: [
       { title: 'the platform does not tell', change: () => {} },
-      { title: 'the same, letters aside', change: ({ course }) => Object.assign(course, { classSections: ['01'], instructors: ['Sunniva.Drake@kestrelsound.example'] }) },
+      {
+        title: 'the same, letters aside',
+        change: ({ course }) =>
+          Object.assign(course, {
+            classSections: ['01'],
+            instructors: ['Sunniva.Drake@kestrelsound.example'],
+          }),
+      },
     ],
     fails: [
-      { title: 'a class section too few', change: ({ course, facts }) => {
+      {
+        title: 'a class section too few',
+        change: ({ course, facts }) => {
           facts.classSections = ['01', '02']
           course.classSections = ['01']
-        }, evidence: '02 is not on the platform' },
-      { title: 'somebody else teaches it', change: ({ course }) => void (course.instructors = ['sunniva.drake@kestrelsound.example', 'old.hand@kestrelsound.example']), evidence: 'old.hand@kestrelsound.example is not in the roster' },
+        },
+        evidence: '02 is not on the platform',
+      },
+      {
+        title: 'somebody else teaches it',
+        change: ({ course }) =>
+          void (course.instructors = [
+            'sunniva.drake@kestrelsound.example',
+            'old.hand@kestrelsound.example',
+          ]),
+        evidence: 'old.hand@kestrelsound.example is not in the roster',
+      },
     ],
   },
 })

@@ -15,7 +15,15 @@ export const snapshotStale = defineRule({
     const age = context.history?.readDaysAgo ?? null
     if (age === null) yield { subject: aboutCourse, outcome: 'inapplicable' }
     else if (age <= days) yield { subject: aboutCourse, outcome: 'passed' }
-    else yield { subject: aboutCourse, outcome: 'failed', message: 'stale', values: { days: String(age) }, evidence: [{ kind: 'date', text: context.course.readAt }], expected: `read within ${days} days` }
+    else
+      yield {
+        subject: aboutCourse,
+        outcome: 'failed',
+        message: 'stale',
+        values: { days: String(age) },
+        evidence: [{ kind: 'date', text: context.course.readAt }],
+        expected: `read within ${days} days`,
+      }
   },
   examples: {
     passes: [
@@ -23,8 +31,16 @@ export const snapshotStale = defineRule({
       { title: 'read a week ago', change: ({ history }) => void (history.readDaysAgo = 7) },
     ],
     fails: [
-      { title: 'read three weeks ago', change: ({ history }) => void (history.readDaysAgo = 21), evidence: '2026-09-16T11:40:00Z' },
-      { title: 'read eight days ago', change: ({ history }) => void (history.readDaysAgo = 8), evidence: '2026-09-16T11:40:00Z' },
+      {
+        title: 'read three weeks ago',
+        change: ({ history }) => void (history.readDaysAgo = 21),
+        evidence: '2026-09-16T11:40:00Z',
+      },
+      {
+        title: 'read eight days ago',
+        change: ({ history }) => void (history.readDaysAgo = 8),
+        evidence: '2026-09-16T11:40:00Z',
+      },
     ],
   },
 })

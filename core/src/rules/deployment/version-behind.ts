@@ -7,24 +7,58 @@ export const versionBehind = defineRule({
   title: 'The course has the newest version',
   why: 'A correction that students were promised has not reached this course.',
   strength: 'should',
-  parameters: z.strictObject({ allowed: z.number().int().min(0).max(50).default(0).describe('How many versions it may be behind') }),
+  parameters: z.strictObject({
+    allowed: z
+      .number()
+      .int()
+      .min(0)
+      .max(50)
+      .default(0)
+      .describe('How many versions it may be behind'),
+  }),
   mender: 'designer',
   effortMinutes: 5,
   messages: { behind: 'The course has version {seen}; version {newest} is released.' },
   *check(context, { allowed }): Generator<Verdict> {
     const { history } = context
-    if (!history || history.checkOnly || history.deployedVersion === null || history.newestVersion === null) yield { subject: aboutCourse, outcome: 'inapplicable' }
-    else if (history.newestVersion - history.deployedVersion <= allowed) yield { subject: aboutCourse, outcome: 'passed' }
-    else yield { subject: aboutCourse, outcome: 'failed', message: 'behind', values: { seen: String(history.deployedVersion), newest: String(history.newestVersion) }, evidence: [{ kind: 'value', text: `version ${history.deployedVersion}` }], expected: `version ${history.newestVersion}` }
+    if (
+      !history ||
+      history.checkOnly ||
+      history.deployedVersion === null ||
+      history.newestVersion === null
+    )
+      yield { subject: aboutCourse, outcome: 'inapplicable' }
+    else if (history.newestVersion - history.deployedVersion <= allowed)
+      yield { subject: aboutCourse, outcome: 'passed' }
+    else
+      yield {
+        subject: aboutCourse,
+        outcome: 'failed',
+        message: 'behind',
+        values: { seen: String(history.deployedVersion), newest: String(history.newestVersion) },
+        evidence: [{ kind: 'value', text: `version ${history.deployedVersion}` }],
+        expected: `version ${history.newestVersion}`,
+      }
   },
   examples: {
     passes: [
       { title: 'the newest', change: () => {} },
-      { title: 'checked only', change: ({ history }) => Object.assign(history, { checkOnly: true, newestVersion: 4 }) },
+      {
+        title: 'checked only',
+        change: ({ history }) => Object.assign(history, { checkOnly: true, newestVersion: 4 }),
+      },
     ],
     fails: [
-      { title: 'one behind', change: ({ history }) => void (history.newestVersion = 2), evidence: 'version 1' },
-      { title: 'three behind', change: ({ history }) => Object.assign(history, { deployedVersion: 2, newestVersion: 5 }), evidence: 'version 2' },
+      {
+        title: 'one behind',
+        change: ({ history }) => void (history.newestVersion = 2),
+        evidence: 'version 1',
+      },
+      {
+        title: 'three behind',
+        change: ({ history }) => Object.assign(history, { deployedVersion: 2, newestVersion: 5 }),
+        evidence: 'version 2',
+      },
     ],
   },
 })

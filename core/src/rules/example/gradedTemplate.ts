@@ -5,13 +5,35 @@ import { exampleTemplate } from './exampleCourse.ts'
 const starting = (items: readonly Part[]): unknown[] => [
   ...items.filter((item) => item.key === 'welcome'),
   {
-    kind: 'page', key: 'syllabus', name: 'Syllabus',
+    kind: 'page',
+    key: 'syllabus',
+    name: 'Syllabus',
     blocks: [
-      { kind: 'fill-in', key: 'syllabus-file', type: 'file', label: 'The syllabus', prompt: 'Attach the syllabus as a file.' },
-      { kind: 'video', key: 'film', strength: 'should', title: 'How this course runs', url: 'https://films.kestrelsound.example/1', minutes: 4, captions: true },
+      {
+        kind: 'fill-in',
+        key: 'syllabus-file',
+        type: 'file',
+        label: 'The syllabus',
+        prompt: 'Attach the syllabus as a file.',
+      },
+      {
+        kind: 'video',
+        key: 'film',
+        strength: 'should',
+        title: 'How this course runs',
+        url: 'https://films.kestrelsound.example/1',
+        minutes: 4,
+        captions: true,
+      },
     ],
   },
-  { kind: 'tool-link', key: 'chart-table', name: 'Chart table', strength: 'should', url: 'https://tools.kestrelsound.example/charts' },
+  {
+    kind: 'tool-link',
+    key: 'chart-table',
+    name: 'Chart table',
+    strength: 'should',
+    url: 'https://tools.kestrelsound.example/charts',
+  },
   ...items.filter((item) => item.key !== 'welcome'),
 ]
 
@@ -20,13 +42,18 @@ const settingsOf: Readonly<Record<string, object>> = {
   assignment: { category: 'Assignments', rubric: 'written', handIn: 'file' },
   quiz: { category: 'Quizzes', minutes: 30, graceMinutes: 5 },
 }
-const assesses: Readonly<Record<string, string[]>> = { discussion: ['plan-here'], assignment: ['fix-here'] }
+const assesses: Readonly<Record<string, string[]>> = {
+  discussion: ['plan-here'],
+  assignment: ['fix-here'],
+}
 
 const weekly = (item: Part): unknown => ({
   ...item,
   settings: { ...item.settings, ...settingsOf[item.key] },
   ...(assesses[item.key] ? { assesses: assesses[item.key] } : {}),
-  ...(item.key === 'week-overview' && !isModule(item) ? { blocks: [...item.blocks, { kind: 'work-list', key: 'to-do', strength: 'should' }] } : {}),
+  ...(item.key === 'week-overview' && !isModule(item)
+    ? { blocks: [...item.blocks, { kind: 'work-list', key: 'to-do', strength: 'should' }] }
+    : {}),
 })
 
 /** The example template with what rules about grades, settings, outcomes and navigation speak of. */
@@ -35,16 +62,62 @@ export const gradedTemplate = (): Template => {
   const read = readDocument(Template, {
     ...plain,
     settings: { language: 'en', gradesShown: true, joinByKey: false },
-    grading: { weighted: true, categories: [{ key: 'assignments', name: 'Assignments', weight: 60 }, { key: 'discussions', name: 'Discussions', weight: 15 }, { key: 'quizzes', name: 'Quizzes', weight: 25 }] },
-    rubrics: [{ key: 'written', title: 'Written work', criteria: [{ text: 'Right', levels: [{ text: 'all', points: 60 }, { text: 'some', points: 30 }] }, { text: 'Clear', levels: [{ text: 'yes', points: 40 }, { text: 'no', points: 0 }] }] }],
-    outcomes: [{ key: 'fix', text: 'Fix a position by three means' }, { key: 'plan', text: 'Plan a passage' }],
-    navigation: [{ key: 'home', label: 'Home' }, { key: 'modules', label: 'Contents' }, { key: 'grades', label: 'Grades' }, { key: 'files', label: 'Files', hidden: true }],
+    grading: {
+      weighted: true,
+      categories: [
+        { key: 'assignments', name: 'Assignments', weight: 60 },
+        { key: 'discussions', name: 'Discussions', weight: 15 },
+        { key: 'quizzes', name: 'Quizzes', weight: 25 },
+      ],
+    },
+    rubrics: [
+      {
+        key: 'written',
+        title: 'Written work',
+        criteria: [
+          {
+            text: 'Right',
+            levels: [
+              { text: 'all', points: 60 },
+              { text: 'some', points: 30 },
+            ],
+          },
+          {
+            text: 'Clear',
+            levels: [
+              { text: 'yes', points: 40 },
+              { text: 'no', points: 0 },
+            ],
+          },
+        ],
+      },
+    ],
+    outcomes: [
+      { key: 'fix', text: 'Fix a position by three means' },
+      { key: 'plan', text: 'Plan a passage' },
+    ],
+    navigation: [
+      { key: 'home', label: 'Home' },
+      { key: 'modules', label: 'Contents' },
+      { key: 'grades', label: 'Grades' },
+      { key: 'files', label: 'Files', hidden: true },
+    ],
     parts: plain.parts.map((part) =>
-      !isModule(part) ? part
-      : part.key === 'start-here' ? { ...part, items: starting(part.items) }
-      : { ...part, items: part.items.map(weekly), objectives: [{ key: 'fix-here', text: 'Fix a position', serves: ['fix'] }, { key: 'plan-here', text: 'Plan a leg', serves: ['plan'] }] },
+      !isModule(part)
+        ? part
+        : part.key === 'start-here'
+          ? { ...part, items: starting(part.items) }
+          : {
+              ...part,
+              items: part.items.map(weekly),
+              objectives: [
+                { key: 'fix-here', text: 'Fix a position', serves: ['fix'] },
+                { key: 'plan-here', text: 'Plan a leg', serves: ['plan'] },
+              ],
+            },
     ),
   })
-  if (!read.ok) throw new Error(`the example document is not valid: ${JSON.stringify(read.problems)}`)
+  if (!read.ok)
+    throw new Error(`the example document is not valid: ${JSON.stringify(read.problems)}`)
   return read.value
 }

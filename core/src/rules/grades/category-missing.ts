@@ -18,29 +18,73 @@ export const categoryMissing = defineRule({
     item: '“{item}” is in {seen}; it belongs in “{wanted}”.',
   },
   *check(context): Generator<Verdict> {
-    const has = new Set((context.course.grading?.categories ?? []).map((one) => foldedName(one.name)))
+    const has = new Set(
+      (context.course.grading?.categories ?? []).map((one) => foldedName(one.name)),
+    )
     for (const category of context.expected.template.grading.categories) {
       const told = { subject: aboutCourse, discriminator: category.key } as const
       if (has.has(foldedName(category.name))) yield { ...told, outcome: 'passed' }
-      else yield { ...told, outcome: 'failed', message: 'gone', values: { wanted: category.name }, evidence: [{ kind: 'count', text: `no category ${category.name}` }], expected: category.name, together: 'categories' }
+      else
+        yield {
+          ...told,
+          outcome: 'failed',
+          message: 'gone',
+          values: { wanted: category.name },
+          evidence: [{ kind: 'count', text: `no category ${category.name}` }],
+          expected: category.name,
+          together: 'categories',
+        }
     }
-    yield* partItems(context, (part) => part.definition.settings.category !== undefined, ({ part, item }) => {
-      const wanted = part.definition.settings.category ?? ''
-      return item.category !== null && foldedName(item.category) === foldedName(wanted) ? null : { message: 'item', values: { seen: item.category === null ? 'no category' : `“${item.category}”`, wanted }, seen: item.category ?? 'none', expected: wanted }
-    })
+    yield* partItems(
+      context,
+      (part) => part.definition.settings.category !== undefined,
+      ({ part, item }) => {
+        const wanted = part.definition.settings.category ?? ''
+        return item.category !== null && foldedName(item.category) === foldedName(wanted)
+          ? null
+          : {
+              message: 'item',
+              values: {
+                seen: item.category === null ? 'no category' : `“${item.category}”`,
+                wanted,
+              },
+              seen: item.category ?? 'none',
+              expected: wanted,
+            }
+      },
+    )
   },
   mend(verdict, context): Change[] {
     const item = context.itemAt(verdict.itemId)
-    return item && !item.studentWork ? [{ change: 'set-item', id: item.id, fields: { category: verdict.expected } }] : []
+    return item && !item.studentWork
+      ? [{ change: 'set-item', id: item.id, fields: { category: verdict.expected } }]
+      : []
   },
   examples: {
     passes: [
       { title: 'categories as deployed', change: () => {} },
-      { title: 'one more of the instructor’s own', change: ({ course }) => void course.grading?.categories.push({ key: 'own', name: 'Sea time', weight: 0, counts: false }) },
+      {
+        title: 'one more of the instructor’s own',
+        change: ({ course }) =>
+          void course.grading?.categories.push({
+            key: 'own',
+            name: 'Sea time',
+            weight: 0,
+            counts: false,
+          }),
+      },
     ],
     fails: [
-      { title: 'work outside every category', change: ({ item }) => void (item('assignment', 2).category = null), evidence: 'none' },
-      { title: 'a category was removed', change: ({ course }) => void course.grading?.categories.splice(0, 1), evidence: 'no category Assignments' },
+      {
+        title: 'work outside every category',
+        change: ({ item }) => void (item('assignment', 2).category = null),
+        evidence: 'none',
+      },
+      {
+        title: 'a category was removed',
+        change: ({ course }) => void course.grading?.categories.splice(0, 1),
+        evidence: 'no category Assignments',
+      },
     ],
   },
 })

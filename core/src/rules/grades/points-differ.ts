@@ -14,22 +14,50 @@ export const pointsDiffer = defineRule({
   effortMinutes: 1,
   messages: { points: '“{item}” carries {seen} points where {wanted} are set.' },
   check: (context) =>
-    partItems(context, (part) => part.definition.settings.points !== undefined, ({ part, item }) => {
-      const wanted = part.definition.settings.points ?? 0
-      return item.points === wanted ? null : { message: 'points', values: { seen: item.points === null ? 'no' : String(item.points), wanted: String(wanted) }, seen: item.points === null ? 'no points' : String(item.points), expected: String(wanted) }
-    }),
+    partItems(
+      context,
+      (part) => part.definition.settings.points !== undefined,
+      ({ part, item }) => {
+        const wanted = part.definition.settings.points ?? 0
+        return item.points === wanted
+          ? null
+          : {
+              message: 'points',
+              values: {
+                seen: item.points === null ? 'no' : String(item.points),
+                wanted: String(wanted),
+              },
+              seen: item.points === null ? 'no points' : String(item.points),
+              expected: String(wanted),
+            }
+      },
+    ),
   mend(verdict, context): Change[] {
     const item = context.itemAt(verdict.itemId)
-    return item && !item.studentWork ? [{ change: 'set-item', id: item.id, fields: { points: Number(verdict.expected) } }] : []
+    return item && !item.studentWork
+      ? [{ change: 'set-item', id: item.id, fields: { points: Number(verdict.expected) } }]
+      : []
   },
   examples: {
     passes: [
       { title: 'points as deployed', change: () => {} },
-      { title: 'a quiz that may go was removed', change: ({ module, item }) => void module('week', 2).items.splice(module('week', 2).items.indexOf(item('quiz', 2)), 1) },
+      {
+        title: 'a quiz that may go was removed',
+        change: ({ module, item }) =>
+          void module('week', 2).items.splice(module('week', 2).items.indexOf(item('quiz', 2)), 1),
+      },
     ],
     fails: [
-      { title: 'fewer points', change: ({ item }) => void (item('assignment', 2).points = 10), evidence: '10' },
-      { title: 'no points at all', change: ({ item }) => void (item('quiz', 3).points = null), evidence: 'no points' },
+      {
+        title: 'fewer points',
+        change: ({ item }) => void (item('assignment', 2).points = 10),
+        evidence: '10',
+      },
+      {
+        title: 'no points at all',
+        change: ({ item }) => void (item('quiz', 3).points = null),
+        evidence: 'no points',
+      },
     ],
   },
 })

@@ -9,7 +9,12 @@ export const pointsTotal = defineRule({
   why: 'Where grades are read as points of a fixed total, a total that is off shifts every grade.',
   strength: 'should',
   parameters: z.strictObject({
-    total: z.number().min(1).max(100_000).optional().describe('Points of all that counts; without it the rule does not apply'),
+    total: z
+      .number()
+      .min(1)
+      .max(100_000)
+      .optional()
+      .describe('Points of all that counts; without it the rule does not apply'),
     tolerance: z.number().min(0).max(10_000).default(0),
   }),
   mender: 'instructor',
@@ -20,26 +25,69 @@ export const pointsTotal = defineRule({
       yield { subject: aboutCourse, outcome: 'inapplicable' }
       return
     }
-    const practice = new Set((context.course.grading?.categories ?? []).filter((one) => !one.counts).map((one) => foldedName(one.name)))
-    const counted = context.placedItems.filter(({ item }) => (item.points ?? 0) > 0 && item.work?.practice !== true && !practice.has(foldedName(item.category ?? '')))
-    const sum = Math.round(counted.reduce((all, { item }) => all + (item.points ?? 0), 0) * 100) / 100
+    const practice = new Set(
+      (context.course.grading?.categories ?? [])
+        .filter((one) => !one.counts)
+        .map((one) => foldedName(one.name)),
+    )
+    const counted = context.placedItems.filter(
+      ({ item }) =>
+        (item.points ?? 0) > 0 &&
+        item.work?.practice !== true &&
+        !practice.has(foldedName(item.category ?? '')),
+    )
+    const sum =
+      Math.round(counted.reduce((all, { item }) => all + (item.points ?? 0), 0) * 100) / 100
     if (Math.abs(sum - total) <= tolerance) yield { subject: aboutCourse, outcome: 'passed' }
-    else yield { subject: aboutCourse, outcome: 'failed', message: 'total', values: { seen: String(sum), wanted: String(total) }, evidence: [{ kind: 'value', text: `${sum} points in ${counted.length} items` }], expected: String(total) }
+    else
+      yield {
+        subject: aboutCourse,
+        outcome: 'failed',
+        message: 'total',
+        values: { seen: String(sum), wanted: String(total) },
+        evidence: [{ kind: 'value', text: `${sum} points in ${counted.length} items` }],
+        expected: String(total),
+      }
   },
   examples: {
     passes: [
       { title: 'no total agreed', change: () => {} },
-      { title: 'just the total', change: ({ template }) => void template.policies.push({ rule: 'points-total', off: false, parameters: { total: 610 } }) },
+      {
+        title: 'just the total',
+        change: ({ template }) =>
+          void template.policies.push({
+            rule: 'points-total',
+            off: false,
+            parameters: { total: 610 },
+          }),
+      },
     ],
     fails: [
-      { title: 'a quiz of more points', change: ({ template, item }) => {
+      {
+        title: 'a quiz of more points',
+        change: ({ template, item }) => {
           template.policies.push({ rule: 'points-total', off: false, parameters: { total: 610 } })
           item('quiz', 3).points = 30
-        }, evidence: '620 points in 18 items' },
-      { title: 'extra work of the instructor’s own', change: ({ template, module, item }) => {
-          template.policies.push({ rule: 'points-total', off: false, parameters: { total: 610, tolerance: 20 } })
-          module('week', 2).items.push({ ...item('assignment', 2), id: 'own', name: 'Knot board', recordedAs: undefined })
-        }, evidence: '710 points in 19 items' },
+        },
+        evidence: '620 points in 18 items',
+      },
+      {
+        title: 'extra work of the instructor’s own',
+        change: ({ template, module, item }) => {
+          template.policies.push({
+            rule: 'points-total',
+            off: false,
+            parameters: { total: 610, tolerance: 20 },
+          })
+          module('week', 2).items.push({
+            ...item('assignment', 2),
+            id: 'own',
+            name: 'Knot board',
+            recordedAs: undefined,
+          })
+        },
+        evidence: '710 points in 19 items',
+      },
     ],
   },
 })

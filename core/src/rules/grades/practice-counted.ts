@@ -14,33 +14,86 @@ export const practiceCounted = defineRule({
   effortMinutes: 2,
   messages: { counted: '“{name}” is practice, and counts {points} points{where}.' },
   *check(context): Generator<Verdict> {
-    const outside = new Set((context.course.grading?.categories ?? []).filter((one) => !one.counts).map((one) => foldedName(one.name)))
+    const outside = new Set(
+      (context.course.grading?.categories ?? [])
+        .filter((one) => !one.counts)
+        .map((one) => foldedName(one.name)),
+    )
     for (const { item } of context.placedItems) {
       const part = context.partOf(item.id)
       const wanted = part?.definition.settings.practice
-      const practice = wanted === true || (wanted === undefined && item.work?.practice === true) || (part === null && /^practi[cs]e\b/.test(foldedName(item.name)))
+      const practice =
+        wanted === true ||
+        (wanted === undefined && item.work?.practice === true) ||
+        (part === null && /^practi[cs]e\b/.test(foldedName(item.name)))
       if (!practice) continue
       const subject = aboutFound(context, item)
-      const counts = (item.points ?? 0) > 0 && item.work?.practice !== true && !outside.has(foldedName(item.category ?? ''))
+      const counts =
+        (item.points ?? 0) > 0 &&
+        item.work?.practice !== true &&
+        !outside.has(foldedName(item.category ?? ''))
       if (!counts) yield { subject, outcome: 'passed' }
-      else yield { subject, outcome: 'failed', message: 'counted', values: { name: item.name, points: String(item.points), where: item.category === null ? '' : ` in ${item.category}` }, evidence: [{ kind: 'value', text: `${item.points} points` }], expected: 'no points in the grade', itemId: item.id }
+      else
+        yield {
+          subject,
+          outcome: 'failed',
+          message: 'counted',
+          values: {
+            name: item.name,
+            points: String(item.points),
+            where: item.category === null ? '' : ` in ${item.category}`,
+          },
+          evidence: [{ kind: 'value', text: `${item.points} points` }],
+          expected: 'no points in the grade',
+          itemId: item.id,
+        }
     }
   },
   mend(verdict, context): Change[] {
     const item = context.itemAt(verdict.itemId)
-    return item && !item.studentWork ? [{ change: 'set-item', id: item.id, fields: { work: { ...item.work, practice: true } } }] : []
+    return item && !item.studentWork
+      ? [{ change: 'set-item', id: item.id, fields: { work: { ...item.work, practice: true } } }]
+      : []
   },
   examples: {
     passes: [
       { title: 'no practice', change: () => {} },
-      { title: 'practice outside the grade', change: ({ module, item }) => void module('week', 2).items.push({ ...item('quiz', 2), id: 'own', name: 'Practice quiz', work: { practice: true }, recordedAs: undefined }) },
+      {
+        title: 'practice outside the grade',
+        change: ({ module, item }) =>
+          void module('week', 2).items.push({
+            ...item('quiz', 2),
+            id: 'own',
+            name: 'Practice quiz',
+            work: { practice: true },
+            recordedAs: undefined,
+          }),
+      },
     ],
     fails: [
-      { title: 'a practice quiz among the others', change: ({ module, item }) => void module('week', 2).items.push({ ...item('quiz', 2), id: 'own', name: 'Practice quiz: lights', work: {}, recordedAs: undefined }), evidence: '20 points' },
-      { title: 'the template wants it as practice', change: ({ template, item }) => {
-          for (const part of template.parts) if (part.kind === 'module') for (const inner of part.items) if (inner.key === 'quiz') inner.settings.practice = true
+      {
+        title: 'a practice quiz among the others',
+        change: ({ module, item }) =>
+          void module('week', 2).items.push({
+            ...item('quiz', 2),
+            id: 'own',
+            name: 'Practice quiz: lights',
+            work: {},
+            recordedAs: undefined,
+          }),
+        evidence: '20 points',
+      },
+      {
+        title: 'the template wants it as practice',
+        change: ({ template, item }) => {
+          for (const part of template.parts)
+            if (part.kind === 'module')
+              for (const inner of part.items)
+                if (inner.key === 'quiz') inner.settings.practice = true
           item('quiz', 2).points = 15
-        }, evidence: '15 points' },
+        },
+        evidence: '15 points',
+      },
     ],
   },
 })

@@ -13,28 +13,80 @@ export const rolledUpAndCounted = defineRule({
   parameters: z.strictObject({}),
   mender: 'instructor',
   effortMinutes: 5,
-  messages: { twice: '“{name}” carries {points} points, just what {others} items of its category come to: it seems to be their total, and counts beside them.' },
+  messages: {
+    twice:
+      '“{name}” carries {points} points, just what {others} items of its category come to: it seems to be their total, and counts beside them.',
+  },
   *check(context): Generator<Verdict> {
     const graded = context.placedItems.filter(({ item }) => (item.points ?? 0) > 0)
     const category = new Map(graded.map(({ item }) => [item, foldedName(item.category ?? '')]))
     for (const { item } of graded) {
       const subject = aboutFound(context, item)
       const part = context.partOf(item.id)
-      const others = part ? [] : graded.filter((other) => other.item !== item && category.get(other.item) === category.get(item))
+      const others = part
+        ? []
+        : graded.filter(
+            (other) => other.item !== item && category.get(other.item) === category.get(item),
+          )
       const sum = others.reduce((all, other) => all + (other.item.points ?? 0), 0)
-      if (!part && others.length > 1 && sum === item.points && totalWord.test(foldedName(item.name)))
-        yield { subject, outcome: 'failed', message: 'twice', values: { name: item.name, points: String(item.points), others: String(others.length) }, evidence: [{ kind: 'words', text: item.name }], expected: 'a total that does not count', itemId: item.id }
+      if (
+        !part &&
+        others.length > 1 &&
+        sum === item.points &&
+        totalWord.test(foldedName(item.name))
+      )
+        yield {
+          subject,
+          outcome: 'failed',
+          message: 'twice',
+          values: { name: item.name, points: String(item.points), others: String(others.length) },
+          evidence: [{ kind: 'words', text: item.name }],
+          expected: 'a total that does not count',
+          itemId: item.id,
+        }
       else if (part) yield { subject, outcome: 'passed' }
     }
   },
   examples: {
     passes: [
       { title: 'no totals', change: () => {} },
-      { title: 'a last paper that is called total but adds nothing up', change: ({ module, item }) => void module('week', 8).items.push({ ...item('quiz', 8), id: 'own', name: 'Total loss at sea: a case', points: 50, recordedAs: undefined }) },
+      {
+        title: 'a last paper that is called total but adds nothing up',
+        change: ({ module, item }) =>
+          void module('week', 8).items.push({
+            ...item('quiz', 8),
+            id: 'own',
+            name: 'Total loss at sea: a case',
+            points: 50,
+            recordedAs: undefined,
+          }),
+      },
     ],
     fails: [
-      { title: 'the total of all quizzes', change: ({ module, item }) => void module('week', 8).items.push({ ...item('quiz', 8), id: 'own', name: 'Quiz total', points: 140, recordedAs: undefined }), evidence: 'Quiz total' },
-      { title: 'the total of the assignments', change: ({ module, item }) => void module('week', 8).items.push({ ...item('assignment', 2), id: 'own', name: 'Assignments overall', points: 400, recordedAs: undefined }), evidence: 'Assignments overall' },
+      {
+        title: 'the total of all quizzes',
+        change: ({ module, item }) =>
+          void module('week', 8).items.push({
+            ...item('quiz', 8),
+            id: 'own',
+            name: 'Quiz total',
+            points: 140,
+            recordedAs: undefined,
+          }),
+        evidence: 'Quiz total',
+      },
+      {
+        title: 'the total of the assignments',
+        change: ({ module, item }) =>
+          void module('week', 8).items.push({
+            ...item('assignment', 2),
+            id: 'own',
+            name: 'Assignments overall',
+            points: 400,
+            recordedAs: undefined,
+          }),
+        evidence: 'Assignments overall',
+      },
     ],
   },
 })

@@ -14,23 +14,59 @@ export const rubricMissing = defineRule({
   effortMinutes: 2,
   messages: { none: '“{item}” has no rubric; “{wanted}” is set for it.' },
   check: (context) =>
-    partItems(context, (part) => part.definition.settings.rubric !== undefined, ({ part, item }) => {
-      const wanted = context.expected.template.rubrics.find((one) => one.key === part.definition.settings.rubric)
-      return !wanted || item.rubric ? null : { message: 'none', values: { wanted: wanted.title }, seen: 'no rubric', evidence: 'count', expected: wanted.title }
-    }),
+    partItems(
+      context,
+      (part) => part.definition.settings.rubric !== undefined,
+      ({ part, item }) => {
+        const wanted = context.expected.template.rubrics.find(
+          (one) => one.key === part.definition.settings.rubric,
+        )
+        return !wanted || item.rubric
+          ? null
+          : {
+              message: 'none',
+              values: { wanted: wanted.title },
+              seen: 'no rubric',
+              evidence: 'count',
+              expected: wanted.title,
+            }
+      },
+    ),
   mend(verdict, context): Change[] {
     const there = verdict.subject.about === 'part' ? context.itemFor(verdict.subject.part) : null
-    const rubric = there && context.expected.template.rubrics.find((one) => one.key === there.part.definition.settings.rubric)
-    return there && rubric && !there.item.studentWork ? [{ change: 'set-item', id: there.item.id, fields: { rubric } }] : []
+    const rubric =
+      there &&
+      context.expected.template.rubrics.find(
+        (one) => one.key === there.part.definition.settings.rubric,
+      )
+    return there && rubric && !there.item.studentWork
+      ? [{ change: 'set-item', id: there.item.id, fields: { rubric } }]
+      : []
   },
   examples: {
     passes: [
       { title: 'the rubric as deployed', change: () => {} },
-      { title: 'a rubric of the instructor’s own', change: ({ item }) => void (item('assignment', 2).rubric = { key: 'own', title: 'My rubric', criteria: [{ text: 'Good', levels: [{ text: 'yes', points: 100 }] }] }) },
+      {
+        title: 'a rubric of the instructor’s own',
+        change: ({ item }) =>
+          void (item('assignment', 2).rubric = {
+            key: 'own',
+            title: 'My rubric',
+            criteria: [{ text: 'Good', levels: [{ text: 'yes', points: 100 }] }],
+          }),
+      },
     ],
     fails: [
-      { title: 'the rubric was taken off', change: ({ item }) => void delete item('assignment', 2).rubric, evidence: 'no rubric' },
-      { title: 'in another week', change: ({ item }) => void delete item('assignment', 4).rubric, evidence: 'no rubric' },
+      {
+        title: 'the rubric was taken off',
+        change: ({ item }) => void delete item('assignment', 2).rubric,
+        evidence: 'no rubric',
+      },
+      {
+        title: 'in another week',
+        change: ({ item }) => void delete item('assignment', 4).rubric,
+        evidence: 'no rubric',
+      },
     ],
   },
 })

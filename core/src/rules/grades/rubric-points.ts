@@ -17,18 +17,39 @@ export const rubricPointsRule = defineRule({
       if (!item.rubric) continue
       const subject = aboutFound(context, item)
       const sum = rubricPoints(item.rubric)
-      if (item.points === null || sum === item.points) yield { subject, outcome: item.points === null ? 'inapplicable' : 'passed' }
-      else yield { subject, outcome: 'failed', message: 'differ', values: { name: item.name, seen: String(sum), wanted: String(item.points) }, evidence: [{ kind: 'value', text: `${sum} against ${item.points}` }], expected: String(item.points), itemId: item.id }
+      if (item.points === null || sum === item.points)
+        yield { subject, outcome: item.points === null ? 'inapplicable' : 'passed' }
+      else
+        yield {
+          subject,
+          outcome: 'failed',
+          message: 'differ',
+          values: { name: item.name, seen: String(sum), wanted: String(item.points) },
+          evidence: [{ kind: 'value', text: `${sum} against ${item.points}` }],
+          expected: String(item.points),
+          itemId: item.id,
+        }
     }
   },
   examples: {
     passes: [
       { title: 'as deployed', change: () => {} },
-      { title: 'ungraded work with a rubric', change: ({ item }) => void (item('assignment', 2).points = null) },
+      {
+        title: 'ungraded work with a rubric',
+        change: ({ item }) => void (item('assignment', 2).points = null),
+      },
     ],
     fails: [
-      { title: 'a criterion was taken out', change: ({ item }) => void item('assignment', 2).rubric?.criteria.pop(), evidence: '60 against 100' },
-      { title: 'the work’s points were changed', change: ({ item }) => void (item('assignment', 4).points = 50), evidence: '100 against 50' },
+      {
+        title: 'a criterion was taken out',
+        change: ({ item }) => void item('assignment', 2).rubric?.criteria.pop(),
+        evidence: '60 against 100',
+      },
+      {
+        title: 'the work’s points were changed',
+        change: ({ item }) => void (item('assignment', 4).points = 50),
+        evidence: '100 against 50',
+      },
     ],
   },
 })

@@ -8,12 +8,20 @@ export const sampleActivityLeft = defineRule({
   title: 'No sample activity sits in the grades',
   why: 'A placeholder quiz that nobody can take gives every student a zero.',
   strength: 'must',
-  parameters: z.strictObject({ words: z.array(z.string().min(3).max(60)).max(60).default(['sample', 'example', 'placeholder', 'template', 'your title', 'untitled', 'demo']) }),
+  parameters: z.strictObject({
+    words: z
+      .array(z.string().min(3).max(60))
+      .max(60)
+      .default(['sample', 'example', 'placeholder', 'template', 'your title', 'untitled', 'demo']),
+  }),
   mender: 'instructor',
   effortMinutes: 2,
   messages: { sample: '“{name}” looks like a sample and carries {points} points.' },
   *check(context, { words }): Generator<Verdict> {
-    const pattern = new RegExp(`(?<![\\p{L}\\p{N}])(?:${words.map((word) => foldedName(word).replace(/[.*+?^${}()|[\]\\]/g, '\\$&')).join('|')})(?![\\p{L}\\p{N}])`, 'u')
+    const pattern = new RegExp(
+      `(?<![\\p{L}\\p{N}])(?:${words.map((word) => foldedName(word).replace(/[.*+?^${}()|[\]\\]/g, '\\$&')).join('|')})(?![\\p{L}\\p{N}])`,
+      'u',
+    )
     for (const placed of context.placedItems) {
       const { item } = placed
       if ((item.points ?? 0) <= 0) continue
@@ -23,18 +31,58 @@ export const sampleActivityLeft = defineRule({
       const sample = pattern.test(folded) && !(part && pattern.test(foldedName(part.name)))
       if (!sample) {
         if (part) yield { subject, outcome: 'passed' }
-      } else if (!item.published && !context.reached(part ? context.needOf(part) : context.openingDay)) yield { subject, outcome: 'not-due-yet', dueOn: part ? context.needOf(part) : context.openingDay }
-      else yield { subject, outcome: 'failed', message: 'sample', values: { name: item.name, points: String(item.points) }, evidence: [{ kind: 'words', text: item.name }], expected: 'real work, or none', itemId: item.id }
+      } else if (
+        !item.published &&
+        !context.reached(part ? context.needOf(part) : context.openingDay)
+      )
+        yield {
+          subject,
+          outcome: 'not-due-yet',
+          dueOn: part ? context.needOf(part) : context.openingDay,
+        }
+      else
+        yield {
+          subject,
+          outcome: 'failed',
+          message: 'sample',
+          values: { name: item.name, points: String(item.points) },
+          evidence: [{ kind: 'words', text: item.name }],
+          expected: 'real work, or none',
+          itemId: item.id,
+        }
     }
   },
   examples: {
     passes: [
       { title: 'real work', change: () => {} },
-      { title: 'a sample that carries no points', change: ({ module, item }) => void module('week', 2).items.push({ ...item('week-overview', 2), id: 'own', name: 'Sample log book page', recordedAs: undefined }) },
+      {
+        title: 'a sample that carries no points',
+        change: ({ module, item }) =>
+          void module('week', 2).items.push({
+            ...item('week-overview', 2),
+            id: 'own',
+            name: 'Sample log book page',
+            recordedAs: undefined,
+          }),
+      },
     ],
     fails: [
-      { title: 'a sample quiz', change: ({ module, item }) => void module('week', 2).items.push({ ...item('quiz', 2), id: 'own', name: 'Sample quiz', recordedAs: undefined }), evidence: 'Sample quiz' },
-      { title: 'a renamed placeholder', change: ({ item }) => void (item('assignment', 2).name = 'Untitled assignment'), evidence: 'Untitled assignment' },
+      {
+        title: 'a sample quiz',
+        change: ({ module, item }) =>
+          void module('week', 2).items.push({
+            ...item('quiz', 2),
+            id: 'own',
+            name: 'Sample quiz',
+            recordedAs: undefined,
+          }),
+        evidence: 'Sample quiz',
+      },
+      {
+        title: 'a renamed placeholder',
+        change: ({ item }) => void (item('assignment', 2).name = 'Untitled assignment'),
+        evidence: 'Untitled assignment',
+      },
     ],
   },
 })

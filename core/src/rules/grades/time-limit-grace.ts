@@ -8,10 +8,20 @@ export const timeLimitGrace = defineRule({
   title: 'Timed work leaves a grace',
   why: 'A connection that drops in the last second costs the whole quiz.',
   strength: 'should',
-  parameters: z.strictObject({ leastMinutes: z.number().int().min(1).max(120).default(5).describe('Where the template says nothing') }),
+  parameters: z.strictObject({
+    leastMinutes: z
+      .number()
+      .int()
+      .min(1)
+      .max(120)
+      .default(5)
+      .describe('Where the template says nothing'),
+  }),
   mender: 'instructor',
   effortMinutes: 1,
-  messages: { grace: '“{name}” has {minutes} minutes and {seen}; at least {wanted} minutes are wanted.' },
+  messages: {
+    grace: '“{name}” has {minutes} minutes and {seen}; at least {wanted} minutes are wanted.',
+  },
   *check(context, { leastMinutes }): Generator<Verdict> {
     for (const { item } of context.placedItems) {
       if (item.work?.minutes === undefined) continue
@@ -20,21 +30,54 @@ export const timeLimitGrace = defineRule({
       const wanted = part?.definition.settings.graceMinutes ?? leastMinutes
       const grace = item.work.graceMinutes ?? 0
       if (grace >= wanted) yield { subject, outcome: 'passed' }
-      else yield { subject, outcome: 'failed', message: 'grace', values: { name: item.name, minutes: String(item.work.minutes), seen: grace === 0 ? 'no grace' : `${grace} minutes of grace`, wanted: String(wanted) }, evidence: [{ kind: 'value', text: `${grace} minutes` }], expected: String(wanted), itemId: item.id }
+      else
+        yield {
+          subject,
+          outcome: 'failed',
+          message: 'grace',
+          values: {
+            name: item.name,
+            minutes: String(item.work.minutes),
+            seen: grace === 0 ? 'no grace' : `${grace} minutes of grace`,
+            wanted: String(wanted),
+          },
+          evidence: [{ kind: 'value', text: `${grace} minutes` }],
+          expected: String(wanted),
+          itemId: item.id,
+        }
     }
   },
   mend(verdict, context): Change[] {
     const item = context.itemAt(verdict.itemId)
-    return item && !item.studentWork ? [{ change: 'set-item', id: item.id, fields: { work: { ...item.work, graceMinutes: Number(verdict.expected) } } }] : []
+    return item && !item.studentWork
+      ? [
+          {
+            change: 'set-item',
+            id: item.id,
+            fields: { work: { ...item.work, graceMinutes: Number(verdict.expected) } },
+          },
+        ]
+      : []
   },
   examples: {
     passes: [
       { title: 'as deployed', change: () => {} },
-      { title: 'work without a time limit', change: ({ item }) => void (item('quiz', 2).work = {}) },
+      {
+        title: 'work without a time limit',
+        change: ({ item }) => void (item('quiz', 2).work = {}),
+      },
     ],
     fails: [
-      { title: 'the grace was taken away', change: ({ item }) => void (item('quiz', 2).work = { minutes: 30 }), evidence: '0 minutes' },
-      { title: 'less than the template wants', change: ({ item }) => void (item('quiz', 3).work = { minutes: 30, graceMinutes: 1 }), evidence: '1 minutes' },
+      {
+        title: 'the grace was taken away',
+        change: ({ item }) => void (item('quiz', 2).work = { minutes: 30 }),
+        evidence: '0 minutes',
+      },
+      {
+        title: 'less than the template wants',
+        change: ({ item }) => void (item('quiz', 3).work = { minutes: 30, graceMinutes: 1 }),
+        evidence: '1 minutes',
+      },
     ],
   },
 })

@@ -10,42 +10,102 @@ export const beginLinkTarget = defineRule({
   parameters: z.strictObject({}),
   mender: 'instructor',
   effortMinutes: 2,
-  messages: { target: 'Where to begin leads to {seen}, not to {wanted}.', none: 'Where to begin has no link.' },
+  messages: {
+    target: 'Where to begin leads to {seen}, not to {wanted}.',
+    none: 'Where to begin has no link.',
+  },
   *check(context): Generator<Verdict> {
     const { home } = context.expected
     const block = home.blocks.find((one) => one.definition.element === 'where-to-begin')
     if (!block || block.definition.kind !== 'signposts') return
-    const told = { subject: aboutPart(home), discriminator: block.key, strength: block.strength } as const
+    const told = {
+      subject: aboutPart(home),
+      discriminator: block.key,
+      strength: block.strength,
+    } as const
     const there = context.itemFor(home)
     const page = there ? context.pageOf(there.item) : null
-    const targets = block.definition.links.flatMap((link) => context.parts.find((part) => part.key === link.to) ?? [])
+    const targets = block.definition.links.flatMap(
+      (link) => context.parts.find((part) => part.key === link.to) ?? [],
+    )
     const standing = targets.flatMap((part) => {
       const found = context.itemFor(part)
       return found ? [{ part, url: found.item.url, moduleId: found.module?.id }] : []
     })
-    if (!there || !page || (context.readingsOf(there) ?? []).some((one) => one.block === block && one.state === 'missing')) {
+    if (
+      !there ||
+      !page ||
+      (context.readingsOf(there) ?? []).some(
+        (one) => one.block === block && one.state === 'missing',
+      )
+    ) {
       yield { ...told, outcome: 'absent' }
       return
     }
     const marked = page.links.filter((link) => link.block === block.key)
-    const links = marked.length > 0 || page.markers.includes(block.key) ? marked : page.links.filter((link) => /begin|start/i.test(link.text))
-    const failed = { ...told, outcome: 'failed', itemId: there.item.id, expected: targets.map((part) => part.name).join(', ') } as const
-    if (links.length === 0) yield { ...failed, message: 'none', values: {}, evidence: [{ kind: 'count', text: 'no link' }] }
+    const links =
+      marked.length > 0 || page.markers.includes(block.key)
+        ? marked
+        : page.links.filter((link) => /begin|start/i.test(link.text))
+    const failed = {
+      ...told,
+      outcome: 'failed',
+      itemId: there.item.id,
+      expected: targets.map((part) => part.name).join(', '),
+    } as const
+    if (links.length === 0)
+      yield {
+        ...failed,
+        message: 'none',
+        values: {},
+        evidence: [{ kind: 'count', text: 'no link' }],
+      }
     else if (standing.length === 0) yield { ...told, outcome: 'absent' }
-    else if (links.some((link) => standing.some((one) => one.url !== null && (link.href === one.url || link.href.endsWith(one.url))))) yield { ...told, outcome: 'passed' }
+    else if (
+      links.some((link) =>
+        standing.some(
+          (one) => one.url !== null && (link.href === one.url || link.href.endsWith(one.url)),
+        ),
+      )
+    )
+      yield { ...told, outcome: 'passed' }
     else {
       const seen = links[0]?.href ?? ''
-      yield { ...failed, message: 'target', values: { seen, wanted: standing.map((one) => `“${one.part.name}”`).join(' or ') }, evidence: [{ kind: 'value', text: seen }] }
+      yield {
+        ...failed,
+        message: 'target',
+        values: { seen, wanted: standing.map((one) => `“${one.part.name}”`).join(' or ') },
+        evidence: [{ kind: 'value', text: seen }],
+      }
     }
   },
   examples: {
     passes: [
       { title: 'the link as deployed', change: () => {} },
-      { title: 'the page it leads to was renamed', change: ({ item }) => void (item('welcome').name = 'Come aboard') },
+      {
+        title: 'the page it leads to was renamed',
+        change: ({ item }) => void (item('welcome').name = 'Come aboard'),
+      },
     ],
     fails: [
-      { title: 'the link leads into another course', change: ({ item }) => void (item('home-page').html = (item('home-page').html ?? '').replace(/(data-wf-block="begin".*?href=")[^"]*/s, '$1/courses/901/items/77')), evidence: '/courses/901/items/77' },
-      { title: 'the link was taken out', change: ({ item }) => void (item('home-page').html = (item('home-page').html ?? '').replace(/(data-wf-block="begin".*?)<a [^>]*>(.*?)<\/a>/s, '$1$2')), evidence: 'no link' },
+      {
+        title: 'the link leads into another course',
+        change: ({ item }) =>
+          void (item('home-page').html = (item('home-page').html ?? '').replace(
+            /(data-wf-block="begin".*?href=")[^"]*/s,
+            '$1/courses/901/items/77',
+          )),
+        evidence: '/courses/901/items/77',
+      },
+      {
+        title: 'the link was taken out',
+        change: ({ item }) =>
+          void (item('home-page').html = (item('home-page').html ?? '').replace(
+            /(data-wf-block="begin".*?)<a [^>]*>(.*?)<\/a>/s,
+            '$1$2',
+          )),
+        evidence: 'no link',
+      },
     ],
   },
 })

@@ -18,7 +18,11 @@ export const homeElementMissing = defineRule({
     for (const block of home.blocks) {
       const element = block.definition.element
       if (!element) continue
-      const told = { subject: aboutPart(home), discriminator: block.key, strength: block.strength } as const
+      const told = {
+        subject: aboutPart(home),
+        discriminator: block.key,
+        strength: block.strength,
+      } as const
       const reading = readings?.find((one) => one.block === block)
       if (!there || !readings) yield { ...told, outcome: 'absent' }
       else if (reading && reading.state !== 'missing') yield { ...told, outcome: 'passed' }
@@ -38,11 +42,34 @@ export const homeElementMissing = defineRule({
   examples: {
     passes: [
       { title: 'all elements as deployed', change: () => {} },
-      { title: 'markers stripped by the platform, content still there', change: ({ item }) => void (item('home-page').html = (item('home-page').html ?? '').replace(/ data-wf-[a-z]+="[^"]*"/g, '')) },
+      {
+        title: 'markers stripped by the platform, content still there',
+        change: ({ item }) =>
+          void (item('home-page').html = (item('home-page').html ?? '').replace(
+            / data-wf-[a-z]+="[^"]*"/g,
+            '',
+          )),
+      },
     ],
     fails: [
-      { title: 'the office hours were deleted', change: ({ item }) => void (item('home-page').html = (item('home-page').html ?? '').replace(/<div data-wf-block="office-hours".*?<\/div>/s, '')), evidence: 'no office hours' },
-      { title: 'the help passage was deleted', change: ({ item }) => void (item('home-page').html = (item('home-page').html ?? '').replace(/<div data-wf-block="help".*?<\/div>/s, '')), evidence: 'no help' },
+      {
+        title: 'the office hours were deleted',
+        change: ({ item }) =>
+          void (item('home-page').html = (item('home-page').html ?? '').replace(
+            /<div data-wf-block="office-hours".*?<\/div>/s,
+            '',
+          )),
+        evidence: 'no office hours',
+      },
+      {
+        title: 'the help passage was deleted',
+        change: ({ item }) =>
+          void (item('home-page').html = (item('home-page').html ?? '').replace(
+            /<div data-wf-block="help".*?<\/div>/s,
+            '',
+          )),
+        evidence: 'no help',
+      },
     ],
   },
 })

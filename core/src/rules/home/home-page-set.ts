@@ -11,17 +11,32 @@ export const homePageSet = defineRule({
   parameters: z.strictObject({}),
   mender: 'designer',
   effortMinutes: 1,
-  messages: { none: 'The course has no home page.', other: 'The course opens on “{name}”, not on “{wanted}”.' },
+  messages: {
+    none: 'The course has no home page.',
+    other: 'The course opens on “{name}”, not on “{wanted}”.',
+  },
   *check(context): Generator<Verdict> {
     const subject = aboutCourse
     const { homePage } = context.course
     const wanted = context.itemFor(context.expected.home)
     const failed = { subject, outcome: 'failed', expected: context.expected.home.name } as const
-    if (homePage === null) yield { ...failed, message: 'none', values: {}, evidence: [{ kind: 'value', text: 'no home page' }] }
+    if (homePage === null)
+      yield {
+        ...failed,
+        message: 'none',
+        values: {},
+        evidence: [{ kind: 'value', text: 'no home page' }],
+      }
     else if (wanted && wanted.item.id === homePage) yield { subject, outcome: 'passed' }
     else {
       const name = context.placed(homePage)?.item.name ?? homePage
-      yield { ...failed, message: 'other', values: { name, wanted: context.expected.home.name }, evidence: [{ kind: 'words', text: name }], itemId: homePage }
+      yield {
+        ...failed,
+        message: 'other',
+        values: { name, wanted: context.expected.home.name },
+        evidence: [{ kind: 'words', text: name }],
+        itemId: homePage,
+      }
     }
   },
   mend(_, context): Change[] {
@@ -31,16 +46,27 @@ export const homePageSet = defineRule({
   examples: {
     passes: [
       { title: 'the home page as deployed', change: () => {} },
-      { title: 'a home page made again by hand and set', change: ({ course, item }) => {
+      {
+        title: 'a home page made again by hand and set',
+        change: ({ course, item }) => {
           const page = item('home-page')
           delete page.recordedAs
           page.id = 'new-home'
           course.homePage = 'new-home'
-        } },
+        },
+      },
     ],
     fails: [
-      { title: 'no home page is set', change: ({ course }) => void (course.homePage = null), evidence: 'no home page' },
-      { title: 'another page is set', change: ({ course, item }) => void (course.homePage = item('welcome').id), evidence: 'Welcome to NAV 110' },
+      {
+        title: 'no home page is set',
+        change: ({ course }) => void (course.homePage = null),
+        evidence: 'no home page',
+      },
+      {
+        title: 'another page is set',
+        change: ({ course, item }) => void (course.homePage = item('welcome').id),
+        evidence: 'Welcome to NAV 110',
+      },
     ],
   },
 })

@@ -15,22 +15,48 @@ export const navigationEntries = defineRule({
   messages: { missing: 'The navigation has no “{label}”.' },
   *check(context): Generator<Verdict> {
     for (const { wanted, found } of pairedEntries(context)) {
-      const told = { subject: aboutCourse, discriminator: wanted.key, strength: wanted.strength } as const
+      const told = {
+        subject: aboutCourse,
+        discriminator: wanted.key,
+        strength: wanted.strength,
+      } as const
       if (found) yield { ...told, outcome: 'passed' }
       // A hidden entry that is not there is not seen either.
       else if (wanted.hidden) yield { ...told, outcome: 'inapplicable' }
-      else yield { ...told, outcome: 'failed', message: 'missing', values: { label: wanted.label }, evidence: [{ kind: 'count', text: `no ${wanted.label}` }], expected: wanted.label, together: 'navigation' }
+      else
+        yield {
+          ...told,
+          outcome: 'failed',
+          message: 'missing',
+          values: { label: wanted.label },
+          evidence: [{ kind: 'count', text: `no ${wanted.label}` }],
+          expected: wanted.label,
+          together: 'navigation',
+        }
     }
   },
-  mend: (_, context): Change[] => [{ change: 'set-navigation', navigation: mendedNavigation(context) }],
+  mend: (_, context): Change[] => [
+    { change: 'set-navigation', navigation: mendedNavigation(context) },
+  ],
   examples: {
     passes: [
       { title: 'as deployed', change: () => {} },
-      { title: 'an entry of the instructor’s own', change: ({ course }) => void course.navigation.push({ label: 'Weather', hidden: false }) },
+      {
+        title: 'an entry of the instructor’s own',
+        change: ({ course }) => void course.navigation.push({ label: 'Weather', hidden: false }),
+      },
     ],
     fails: [
-      { title: 'an entry was taken out', change: ({ course }) => void course.navigation.splice(2, 1), evidence: 'no Grades' },
-      { title: 'an entry was renamed', change: ({ course }) => void (course.navigation[1] = { label: 'Stuff', hidden: false }), evidence: 'no Contents' },
+      {
+        title: 'an entry was taken out',
+        change: ({ course }) => void course.navigation.splice(2, 1),
+        evidence: 'no Grades',
+      },
+      {
+        title: 'an entry was renamed',
+        change: ({ course }) => void (course.navigation[1] = { label: 'Stuff', hidden: false }),
+        evidence: 'no Contents',
+      },
     ],
   },
 })

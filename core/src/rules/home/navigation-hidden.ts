@@ -12,24 +12,55 @@ export const navigationHidden = defineRule({
   parameters: z.strictObject({}),
   mender: 'instructor',
   effortMinutes: 1,
-  messages: { shown: 'The navigation shows “{label}”, which is to be hidden.', hidden: 'The navigation hides “{label}”, which is to show.' },
+  messages: {
+    shown: 'The navigation shows “{label}”, which is to be hidden.',
+    hidden: 'The navigation hides “{label}”, which is to show.',
+  },
   *check(context): Generator<Verdict> {
     for (const { wanted, found } of pairedEntries(context)) {
-      const told = { subject: aboutCourse, discriminator: wanted.key, strength: wanted.strength } as const
+      const told = {
+        subject: aboutCourse,
+        discriminator: wanted.key,
+        strength: wanted.strength,
+      } as const
       if (!found) yield { ...told, outcome: 'inapplicable' }
       else if (found.hidden === wanted.hidden) yield { ...told, outcome: 'passed' }
-      else yield { ...told, outcome: 'failed', message: wanted.hidden ? 'shown' : 'hidden', values: { label: wanted.label }, evidence: [{ kind: 'value', text: `${wanted.label}: ${found.hidden ? 'hidden' : 'shown'}` }], expected: wanted.hidden ? 'hidden' : 'shown', together: 'navigation' }
+      else
+        yield {
+          ...told,
+          outcome: 'failed',
+          message: wanted.hidden ? 'shown' : 'hidden',
+          values: { label: wanted.label },
+          evidence: [
+            { kind: 'value', text: `${wanted.label}: ${found.hidden ? 'hidden' : 'shown'}` },
+          ],
+          expected: wanted.hidden ? 'hidden' : 'shown',
+          together: 'navigation',
+        }
     }
   },
-  mend: (_, context): Change[] => [{ change: 'set-navigation', navigation: mendedNavigation(context) }],
+  mend: (_, context): Change[] => [
+    { change: 'set-navigation', navigation: mendedNavigation(context) },
+  ],
   examples: {
     passes: [
       { title: 'as deployed', change: () => {} },
-      { title: 'an entry of the instructor’s own', change: ({ course }) => void course.navigation.push({ label: 'Weather', hidden: true }) },
+      {
+        title: 'an entry of the instructor’s own',
+        change: ({ course }) => void course.navigation.push({ label: 'Weather', hidden: true }),
+      },
     ],
     fails: [
-      { title: 'files are shown', change: ({ course }) => void (course.navigation[3] = { label: 'Files', hidden: false }), evidence: 'Files: shown' },
-      { title: 'grades are hidden', change: ({ course }) => void (course.navigation[2] = { label: 'Grades', hidden: true }), evidence: 'Grades: hidden' },
+      {
+        title: 'files are shown',
+        change: ({ course }) => void (course.navigation[3] = { label: 'Files', hidden: false }),
+        evidence: 'Files: shown',
+      },
+      {
+        title: 'grades are hidden',
+        change: ({ course }) => void (course.navigation[2] = { label: 'Grades', hidden: true }),
+        evidence: 'Grades: hidden',
+      },
     ],
   },
 })

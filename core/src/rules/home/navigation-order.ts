@@ -15,30 +15,61 @@ export const navigationOrder = defineRule({
   effortMinutes: 1,
   messages: { order: 'In the navigation {seen} stands out of its order.' },
   *check(context): Generator<Verdict> {
-    const standing = pairedEntries(context).flatMap((entry, rank) => (entry.found && !entry.found.hidden && !entry.wanted.hidden ? [{ ...entry, rank }] : [])).sort((a, b) => a.place - b.place)
+    const standing = pairedEntries(context)
+      .flatMap((entry, rank) =>
+        entry.found && !entry.found.hidden && !entry.wanted.hidden ? [{ ...entry, rank }] : [],
+      )
+      .sort((a, b) => a.place - b.place)
     if (standing.length < 2) {
       yield { subject: aboutCourse, outcome: 'inapplicable' }
       return
     }
-    const moved = fewestMoves(standing.map((one) => one.rank)).flatMap((i) => standing[i]?.wanted.label ?? [])
+    const moved = fewestMoves(standing.map((one) => one.rank)).flatMap(
+      (i) => standing[i]?.wanted.label ?? [],
+    )
     if (moved.length === 0) yield { subject: aboutCourse, outcome: 'passed' }
-    else yield { subject: aboutCourse, outcome: 'failed', message: 'order', values: { seen: moved.map((label) => `“${label}”`).join(', ') }, evidence: moved.map((text) => ({ kind: 'words', text }) as const), expected: standing.toSorted((a, b) => a.rank - b.rank).map((one) => one.wanted.label).join(', ') }
+    else
+      yield {
+        subject: aboutCourse,
+        outcome: 'failed',
+        message: 'order',
+        values: { seen: moved.map((label) => `“${label}”`).join(', ') },
+        evidence: moved.map((text) => ({ kind: 'words', text }) as const),
+        expected: standing
+          .toSorted((a, b) => a.rank - b.rank)
+          .map((one) => one.wanted.label)
+          .join(', '),
+      }
   },
-  mend: (_, context): Change[] => [{ change: 'set-navigation', navigation: mendedNavigation(context) }],
+  mend: (_, context): Change[] => [
+    { change: 'set-navigation', navigation: mendedNavigation(context) },
+  ],
   examples: {
     passes: [
       { title: 'as deployed', change: () => {} },
-      { title: 'an entry of the instructor’s own in between', change: ({ course }) => void course.navigation.splice(1, 0, { label: 'Weather', hidden: false }) },
+      {
+        title: 'an entry of the instructor’s own in between',
+        change: ({ course }) =>
+          void course.navigation.splice(1, 0, { label: 'Weather', hidden: false }),
+      },
     ],
     fails: [
-      { title: 'grades come first', change: ({ course }) => {
+      {
+        title: 'grades come first',
+        change: ({ course }) => {
           const [grades] = course.navigation.splice(2, 1)
           if (grades) course.navigation.unshift(grades)
-        }, evidence: 'Grades' },
-      { title: 'home comes last', change: ({ course }) => {
+        },
+        evidence: 'Grades',
+      },
+      {
+        title: 'home comes last',
+        change: ({ course }) => {
           const [home] = course.navigation.splice(0, 1)
           if (home) course.navigation.push(home)
-        }, evidence: 'Home' },
+        },
+        evidence: 'Home',
+      },
     ],
   },
 })

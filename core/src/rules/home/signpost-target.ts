@@ -13,7 +13,8 @@ export const signpostTarget = defineRule({
   messages: { target: 'In “{item}” the signpost to {wanted} leads elsewhere or is gone.' },
   *check(context): Generator<Verdict> {
     for (const { part, block, told, stands } of context.blocks()) {
-      if (block.definition.kind !== 'signposts' || block.definition.element === 'where-to-begin') continue
+      if (block.definition.kind !== 'signposts' || block.definition.element === 'where-to-begin')
+        continue
       if (!stands || stands.reading.state === 'missing') {
         yield { ...told, outcome: 'absent' }
         continue
@@ -21,36 +22,83 @@ export const signpostTarget = defineRule({
       const { reading, there } = stands
       const page = context.pageOf(there.item)
       const places = new Set(reading.paragraphs)
-      const links = page?.links.filter((link) => (reading.byMarker ? link.block === block.key : places.has(link.paragraph))) ?? []
-      const targets = new Set(links.flatMap((link) => {
-        const target = context.leadsTo(link.href)
-        return target.leads === 'item' ? [target.id] : []
-      }))
+      const links =
+        page?.links.filter((link) =>
+          reading.byMarker ? link.block === block.key : places.has(link.paragraph),
+        ) ?? []
+      const targets = new Set(
+        links.flatMap((link) => {
+          const target = context.leadsTo(link.href)
+          return target.leads === 'item' ? [target.id] : []
+        }),
+      )
       const wanted = block.definition.links.flatMap((link) => {
         const parts = context.partsOfKey(link.to).flatMap((one) => context.itemFor(one)?.item ?? [])
-        return parts.length > 0 && !parts.some((item) => targets.has(item.id)) ? [parts[0]?.name ?? link.text] : []
+        return parts.length > 0 && !parts.some((item) => targets.has(item.id))
+          ? [parts[0]?.name ?? link.text]
+          : []
       })
       if (wanted.length === 0) yield { ...told, outcome: 'passed' }
-      else yield { ...told, outcome: 'failed', message: 'target', values: { item: there.item.name, wanted: wanted.map((name) => `“${name}”`).join(', ') }, evidence: [{ kind: 'value', text: links.map((link) => link.href).join(', ') || 'no link' }], expected: wanted.join(', '), itemId: there.item.id, together: `${part.key}/${block.key}` }
+      else
+        yield {
+          ...told,
+          outcome: 'failed',
+          message: 'target',
+          values: { item: there.item.name, wanted: wanted.map((name) => `“${name}”`).join(', ') },
+          evidence: [
+            { kind: 'value', text: links.map((link) => link.href).join(', ') || 'no link' },
+          ],
+          expected: wanted.join(', '),
+          itemId: there.item.id,
+          together: `${part.key}/${block.key}`,
+        }
     }
   },
   examples: {
     passes: [
       { title: 'where to begin has a rule of its own', change: () => {} },
-      { title: 'a signpost that leads to its page', change: ({ template, item }) => {
-          template.home.blocks.push({ kind: 'signposts', key: 'ways', strength: 'must', links: [{ text: 'Syllabus', to: 'syllabus' }] })
-          item('home-page').html += `<div data-wf-block="ways"><ul><li><a href="${item('syllabus').url}">Syllabus</a></li></ul></div>`
-        } },
+      {
+        title: 'a signpost that leads to its page',
+        change: ({ template, item }) => {
+          template.home.blocks.push({
+            kind: 'signposts',
+            key: 'ways',
+            strength: 'must',
+            links: [{ text: 'Syllabus', to: 'syllabus' }],
+          })
+          item('home-page').html +=
+            `<div data-wf-block="ways"><ul><li><a href="${item('syllabus').url}">Syllabus</a></li></ul></div>`
+        },
+      },
     ],
     fails: [
-      { title: 'it leads to another page', change: ({ template, item }) => {
-          template.home.blocks.push({ kind: 'signposts', key: 'ways', strength: 'must', links: [{ text: 'Syllabus', to: 'syllabus' }] })
-          item('home-page').html += `<div data-wf-block="ways"><ul><li><a href="${item('welcome').url}">Syllabus</a></li></ul></div>`
-        }, evidence: '/courses/example/item-2' },
-      { title: 'the link was taken off', change: ({ template, item }) => {
-          template.home.blocks.push({ kind: 'signposts', key: 'ways', strength: 'must', links: [{ text: 'Syllabus', to: 'syllabus' }] })
+      {
+        title: 'it leads to another page',
+        change: ({ template, item }) => {
+          template.home.blocks.push({
+            kind: 'signposts',
+            key: 'ways',
+            strength: 'must',
+            links: [{ text: 'Syllabus', to: 'syllabus' }],
+          })
+          item('home-page').html +=
+            `<div data-wf-block="ways"><ul><li><a href="${item('welcome').url}">Syllabus</a></li></ul></div>`
+        },
+        evidence: '/courses/example/item-2',
+      },
+      {
+        title: 'the link was taken off',
+        change: ({ template, item }) => {
+          template.home.blocks.push({
+            kind: 'signposts',
+            key: 'ways',
+            strength: 'must',
+            links: [{ text: 'Syllabus', to: 'syllabus' }],
+          })
           item('home-page').html += '<div data-wf-block="ways"><ul><li>Syllabus</li></ul></div>'
-        }, evidence: 'no link' },
+        },
+        evidence: 'no link',
+      },
     ],
   },
 })

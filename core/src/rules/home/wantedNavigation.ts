@@ -6,7 +6,9 @@ import type { CheckContext } from '../context.ts'
 type Entry = Course['navigation'][number]
 
 /** The entries of the template with what stands for each in the course, by label. */
-export const pairedEntries = (context: CheckContext): { wanted: Template['navigation'][number]; found: Entry | null; place: number }[] => {
+export const pairedEntries = (
+  context: CheckContext,
+): { wanted: Template['navigation'][number]; found: Entry | null; place: number }[] => {
   const labels = context.course.navigation.map((entry) => foldedName(entry.label))
   return context.expected.template.navigation.map((wanted) => {
     const place = labels.indexOf(foldedName(wanted.label))

@@ -6,7 +6,9 @@ import { pageFaults } from '../pageFaults.ts'
 const mail = /[\w.+-]{1,64}@[\w-]{1,63}(?:\.[\w-]{2,63}){1,4}/g
 
 /** The paragraphs that may hold an address. */
-const addressedIn = oncePerPage((page) => page.paragraphs.filter((paragraph) => paragraph.text.includes('@')))
+const addressedIn = oncePerPage((page) =>
+  page.paragraphs.filter((paragraph) => paragraph.text.includes('@')),
+)
 
 export const eMailNotLinked = defineRule({
   id: 'e-mail-not-linked',
@@ -22,21 +24,50 @@ export const eMailNotLinked = defineRule({
     pageFaults(context, {
       applies: ({ page }) => addressedIn(page).length > 0,
       faults: ({ page }) => {
-        const linked = new Set(page.links.flatMap((link) => (link.href.toLowerCase().startsWith('mailto:') ? [decodedAddress(link.href.slice(7))] : [])))
-        return addressedIn(page).flatMap(({ text }) => (text.match(mail) ?? []).filter((one) => !linked.has(one.toLowerCase())))
+        const linked = new Set(
+          page.links.flatMap((link) =>
+            link.href.toLowerCase().startsWith('mailto:')
+              ? [decodedAddress(link.href.slice(7))]
+              : [],
+          ),
+        )
+        return addressedIn(page).flatMap(({ text }) =>
+          (text.match(mail) ?? []).filter((one) => !linked.has(one.toLowerCase())),
+        )
       },
-      message: 'plain', expected: 'a mailto link',
+      message: 'plain',
+      expected: 'a mailto link',
     }),
   examples: {
     passes: [
-      { title: 'a linked address', change: ({ item }) => void (item('home-page').html += '<p><a href="mailto:s.drake@kestrelsound.example?subject=NAV">s.drake@kestrelsound.example</a></p>') },
-      { title: 'an at sign that is no address', change: ({ item }) => void (item('home-page').html += '<p>Meet @ the quay.</p>') },
+      {
+        title: 'a linked address',
+        change: ({ item }) =>
+          void (item('home-page').html +=
+            '<p><a href="mailto:s.drake@kestrelsound.example?subject=NAV">s.drake@kestrelsound.example</a></p>'),
+      },
+      {
+        title: 'an at sign that is no address',
+        change: ({ item }) => void (item('home-page').html += '<p>Meet @ the quay.</p>'),
+      },
     ],
     fails: [
-      { title: 'an address in the text', change: ({ item }) => void (item('home-page').html += '<p>Write to s.drake@kestrelsound.example.</p>'), evidence: 's.drake@kestrelsound.example' },
-      { title: 'linked to another address', change: ({ item }) => void (item('week-overview', 2).html += '<p><a href="mailto:old@kestrelsound.example">s.drake@kestrelsound.example</a></p>'), evidence: 's.drake@kestrelsound.example' },
+      {
+        title: 'an address in the text',
+        change: ({ item }) =>
+          void (item('home-page').html += '<p>Write to s.drake@kestrelsound.example.</p>'),
+        evidence: 's.drake@kestrelsound.example',
+      },
+      {
+        title: 'linked to another address',
+        change: ({ item }) =>
+          void (item('week-overview', 2).html +=
+            '<p><a href="mailto:old@kestrelsound.example">s.drake@kestrelsound.example</a></p>'),
+        evidence: 's.drake@kestrelsound.example',
+      },
     ],
   },
 })
 
-const decodedAddress = (text: string): string => text.replace(/\?.*$/, '').replaceAll('%40', '@').toLowerCase()
+const decodedAddress = (text: string): string =>
+  text.replace(/\?.*$/, '').replaceAll('%40', '@').toLowerCase()

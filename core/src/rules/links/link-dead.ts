@@ -15,17 +15,42 @@ export const linkDead = defineRule({
   check: (context) =>
     pageFaults(context, {
       applies: ({ page }) => page.links.length > 0,
-      faults: ({ page }) => page.links.filter((link) => link.href.trim() === '' || link.href.trim() === '#' || context.leadsTo(link.href).leads === 'nowhere').map((link) => `“${link.text}” (${link.href || 'no address'})`),
-      message: 'dead', expected: 'a page or item of this course', evidence: 'value',
+      faults: ({ page }) =>
+        page.links
+          .filter(
+            (link) =>
+              link.href.trim() === '' ||
+              link.href.trim() === '#' ||
+              context.leadsTo(link.href).leads === 'nowhere',
+          )
+          .map((link) => `“${link.text}” (${link.href || 'no address'})`),
+      message: 'dead',
+      expected: 'a page or item of this course',
+      evidence: 'value',
     }),
   examples: {
     passes: [
       { title: 'links as deployed', change: () => {} },
-      { title: 'links within the page and to the outside', change: ({ item }) => void (item('week-overview', 3).html += '<a href="#tides">Tides</a><a href="https://tides.example/x">Tables</a><a href="mailto:a@kestrelsound.example">Write</a>') },
+      {
+        title: 'links within the page and to the outside',
+        change: ({ item }) =>
+          void (item('week-overview', 3).html +=
+            '<a href="#tides">Tides</a><a href="https://tides.example/x">Tables</a><a href="mailto:a@kestrelsound.example">Write</a>'),
+      },
     ],
     fails: [
-      { title: 'what it led to is gone', change: ({ item }) => void (item('week-overview', 3).html += '<a href="/courses/example/items/gone">Old lab</a>'), evidence: '“Old lab” (/courses/example/items/gone)' },
-      { title: 'no address at all', change: ({ item }) => void (item('week-overview', 2).html += '<a href="#">Reading</a>'), evidence: '“Reading” (#)' },
+      {
+        title: 'what it led to is gone',
+        change: ({ item }) =>
+          void (item('week-overview', 3).html +=
+            '<a href="/courses/example/items/gone">Old lab</a>'),
+        evidence: '“Old lab” (/courses/example/items/gone)',
+      },
+      {
+        title: 'no address at all',
+        change: ({ item }) => void (item('week-overview', 2).html += '<a href="#">Reading</a>'),
+        evidence: '“Reading” (#)',
+      },
     ],
   },
 })

@@ -12,7 +12,13 @@ export const linkOtherCourse = defineRule({
   title: 'Links do not lead into another course',
   why: 'A page copied from last term still leads into last term’s course, where this term’s students may not go.',
   strength: 'must',
-  parameters: z.strictObject({ allowed: z.array(z.string().max(100)).max(60).default([]).describe('Ids of courses that may be linked, e.g. one for all students') }),
+  parameters: z.strictObject({
+    allowed: z
+      .array(z.string().max(100))
+      .max(60)
+      .default([])
+      .describe('Ids of courses that may be linked, e.g. one for all students'),
+  }),
   mender: 'instructor',
   effortMinutes: 1,
   messages: { other: 'In “{item}” the link {seen} leads into another course{also}.' },
@@ -22,9 +28,13 @@ export const linkOtherCourse = defineRule({
       faults: ({ page }) =>
         page.links.flatMap((link) => {
           const target = context.leadsTo(link.href)
-          return target.leads === 'other-course' && !allowed.includes(target.course) ? [`“${link.text}” (${link.href})`] : []
+          return target.leads === 'other-course' && !allowed.includes(target.course)
+            ? [`“${link.text}” (${link.href})`]
+            : []
         }),
-      message: 'other', expected: 'the copy in this course', evidence: 'value',
+      message: 'other',
+      expected: 'the copy in this course',
+      evidence: 'value',
     }),
   mend(verdict, context): Change[] {
     const item = context.itemAt(verdict.itemId)
@@ -40,11 +50,33 @@ export const linkOtherCourse = defineRule({
   examples: {
     passes: [
       { title: 'links as deployed', change: () => {} },
-      { title: 'a link to the college’s own site', change: ({ item }) => void (item('week-overview', 3).html += '<a href="https://kestrelsound.example/courses/list">All courses</a>') },
+      {
+        title: 'a link to the college’s own site',
+        change: ({ item }) =>
+          void (item('week-overview', 3).html +=
+            '<a href="https://kestrelsound.example/courses/list">All courses</a>'),
+      },
     ],
     fails: [
-      { title: 'into last term’s copy', change: ({ item }) => void (item('week-overview', 3).html += '<a href="/courses/spring-9/items/44">Week 3 checklist</a>'), evidence: '“Week 3 checklist” (/courses/spring-9/items/44)' },
-      { title: 'on a page of the instructor’s own', change: ({ module, item }) => void module('week', 2).items.push({ ...item('week-overview', 2), id: 'own', name: 'Knots', html: '<a href="/courses/12/items/3">Bowline</a>', recordedAs: undefined }), evidence: '“Bowline” (/courses/12/items/3)' },
+      {
+        title: 'into last term’s copy',
+        change: ({ item }) =>
+          void (item('week-overview', 3).html +=
+            '<a href="/courses/spring-9/items/44">Week 3 checklist</a>'),
+        evidence: '“Week 3 checklist” (/courses/spring-9/items/44)',
+      },
+      {
+        title: 'on a page of the instructor’s own',
+        change: ({ module, item }) =>
+          void module('week', 2).items.push({
+            ...item('week-overview', 2),
+            id: 'own',
+            name: 'Knots',
+            html: '<a href="/courses/12/items/3">Bowline</a>',
+            recordedAs: undefined,
+          }),
+        evidence: '“Bowline” (/courses/12/items/3)',
+      },
     ],
   },
 })

@@ -8,7 +8,15 @@ export const linkToOtherPlatform = defineRule({
   title: 'Outside links stay on the allowed list',
   why: 'Places nobody has looked at may ask students for money or data, or be gone tomorrow.',
   strength: 'should',
-  parameters: z.strictObject({ allowed: z.array(z.string().min(1).max(200)).max(500).default([]).describe('Hosts that may be linked, with all below them; with none listed the rule does not apply') }),
+  parameters: z.strictObject({
+    allowed: z
+      .array(z.string().min(1).max(200))
+      .max(500)
+      .default([])
+      .describe(
+        'Hosts that may be linked, with all below them; with none listed the rule does not apply',
+      ),
+  }),
   mender: 'instructor',
   effortMinutes: 3,
   messages: { outside: '“{item}” links to {seen}, which is not on the allowed list{also}.' },
@@ -16,29 +24,65 @@ export const linkToOtherPlatform = defineRule({
     pageFaults(context, {
       applies: ({ page }) => allowed.length > 0 && page.links.length + page.media.length > 0,
       faults: ({ page }) =>
-        [...page.links.map((link) => link.href), ...page.media.map((one) => one.source)].flatMap((href) => {
-          const target = context.leadsTo(href)
-          return target.leads === 'outside' && !allowed.some((host) => target.host === host || target.host.endsWith(`.${host}`)) ? [target.host] : []
-        }),
-      message: 'outside', expected: 'a place on the allowed list', evidence: 'value',
+        [...page.links.map((link) => link.href), ...page.media.map((one) => one.source)].flatMap(
+          (href) => {
+            const target = context.leadsTo(href)
+            return target.leads === 'outside' &&
+              !allowed.some((host) => target.host === host || target.host.endsWith(`.${host}`))
+              ? [target.host]
+              : []
+          },
+        ),
+      message: 'outside',
+      expected: 'a place on the allowed list',
+      evidence: 'value',
     }),
   examples: {
     passes: [
-      { title: 'no list, no finding', change: ({ item }) => void (item('week-overview', 3).html += '<a href="https://anywhere.example/">Anywhere</a>') },
-      { title: 'a host below an allowed one', change: ({ template, item }) => {
-          template.policies.push({ rule: 'link-to-other-platform', off: false, parameters: { allowed: ['kestrelsound.example'] } })
-          item('week-overview', 3).html += '<a href="https://library.kestrelsound.example/">Library</a>'
-        } },
+      {
+        title: 'no list, no finding',
+        change: ({ item }) =>
+          void (item('week-overview', 3).html +=
+            '<a href="https://anywhere.example/">Anywhere</a>'),
+      },
+      {
+        title: 'a host below an allowed one',
+        change: ({ template, item }) => {
+          template.policies.push({
+            rule: 'link-to-other-platform',
+            off: false,
+            parameters: { allowed: ['kestrelsound.example'] },
+          })
+          item('week-overview', 3).html +=
+            '<a href="https://library.kestrelsound.example/">Library</a>'
+        },
+      },
     ],
     fails: [
-      { title: 'not on the list', change: ({ template, item }) => {
-          template.policies.push({ rule: 'link-to-other-platform', off: false, parameters: { allowed: ['kestrelsound.example'] } })
+      {
+        title: 'not on the list',
+        change: ({ template, item }) => {
+          template.policies.push({
+            rule: 'link-to-other-platform',
+            off: false,
+            parameters: { allowed: ['kestrelsound.example'] },
+          })
           item('week-overview', 3).html += '<a href="https://freebooks.example/x">Book</a>'
-        }, evidence: 'freebooks.example' },
-      { title: 'a host that only ends alike', change: ({ template, item }) => {
-          template.policies.push({ rule: 'link-to-other-platform', off: false, parameters: { allowed: ['kestrelsound.example'] } })
+        },
+        evidence: 'freebooks.example',
+      },
+      {
+        title: 'a host that only ends alike',
+        change: ({ template, item }) => {
+          template.policies.push({
+            rule: 'link-to-other-platform',
+            off: false,
+            parameters: { allowed: ['kestrelsound.example'] },
+          })
           item('week-overview', 3).html += '<a href="https://notkestrelsound.example/">Book</a>'
-        }, evidence: 'notkestrelsound.example' },
+        },
+        evidence: 'notkestrelsound.example',
+      },
     ],
   },
 })

@@ -7,7 +7,8 @@ export const repointed = (html: string, href: string, to: string): string | null
   for (const address of written)
     for (const quote of ['"', "'"]) {
       const attribute = `href=${quote}${address}${quote}`
-      if (html.includes(attribute)) return html.replaceAll(attribute, () => `href=${quote}${to}${quote}`)
+      if (html.includes(attribute))
+        return html.replaceAll(attribute, () => `href=${quote}${to}${quote}`)
     }
   return null
 }

@@ -8,7 +8,15 @@ export const toolNotAttested = defineRule({
   title: 'Outside tools are confirmed for this term',
   why: 'A tool copied from last term is still paired with last term’s class; scores go nowhere. A snapshot cannot show it: somebody has to say so.',
   strength: 'should',
-  parameters: z.strictObject({ noticeDays: z.number().int().min(0).max(60).default(7).describe('Days before opening day on which the question is first asked') }),
+  parameters: z.strictObject({
+    noticeDays: z
+      .number()
+      .int()
+      .min(0)
+      .max(60)
+      .default(7)
+      .describe('Days before opening day on which the question is first asked'),
+  }),
   mender: 'instructor',
   effortMinutes: 5,
   messages: { unconfirmed: 'Nobody has confirmed that “{name}” is set up for {term}.' },
@@ -16,18 +24,47 @@ export const toolNotAttested = defineRule({
     for (const { item } of context.placedItems) {
       if (item.kind !== 'tool-link') continue
       const subject = aboutFound(context, item)
-      if (!context.reached(addDays(context.openingDay, -noticeDays))) yield { subject, outcome: 'not-due-yet', dueOn: context.openingDay }
-      else yield { subject, outcome: 'failed', message: 'unconfirmed', values: { name: item.name, term: context.expected.facts.term.title }, evidence: [{ kind: 'value', text: item.target ?? item.name }], expected: 'a word that it is set up for this term', itemId: item.id, together: 'tools' }
+      if (!context.reached(addDays(context.openingDay, -noticeDays)))
+        yield { subject, outcome: 'not-due-yet', dueOn: context.openingDay }
+      else
+        yield {
+          subject,
+          outcome: 'failed',
+          message: 'unconfirmed',
+          values: { name: item.name, term: context.expected.facts.term.title },
+          evidence: [{ kind: 'value', text: item.target ?? item.name }],
+          expected: 'a word that it is set up for this term',
+          itemId: item.id,
+          together: 'tools',
+        }
     }
   },
   examples: {
     passes: [
-      { title: 'no tool in the course', change: ({ module }) => void module('start-here').items.splice(2, 1) },
+      {
+        title: 'no tool in the course',
+        change: ({ module }) => void module('start-here').items.splice(2, 1),
+      },
       { title: 'long before the term', asOf: '2026-08-01', change: () => {} },
     ],
     fails: [
-      { title: 'a tool that nobody spoke of', change: () => {}, evidence: 'https://tools.kestrelsound.example/charts' },
-      { title: 'another tool, added by the instructor', change: ({ module, item }) => void module('week', 3).items.push({ ...item('chart-table'), id: 'sim', name: 'Ship simulator', target: 'https://sim.example/start', recordedAs: undefined }), evidence: 'https://sim.example/start' },
+      {
+        title: 'a tool that nobody spoke of',
+        change: () => {},
+        evidence: 'https://tools.kestrelsound.example/charts',
+      },
+      {
+        title: 'another tool, added by the instructor',
+        change: ({ module, item }) =>
+          void module('week', 3).items.push({
+            ...item('chart-table'),
+            id: 'sim',
+            name: 'Ship simulator',
+            target: 'https://sim.example/start',
+            recordedAs: undefined,
+          }),
+        evidence: 'https://sim.example/start',
+      },
     ],
   },
 })

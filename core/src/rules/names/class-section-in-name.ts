@@ -5,7 +5,14 @@ import { aboutCourse, defineRule, type Verdict } from '../rule.ts'
 
 const asksForClassSection = (format: string): boolean => {
   const parsed = parseFormat(format)
-  return parsed.ok && parsed.value.nodes.some((node) => (node.node === 'optional' ? node.nodes : [node]).some((one) => one.node === 'field' && one.field === 'classSection'))
+  return (
+    parsed.ok &&
+    parsed.value.nodes.some((node) =>
+      (node.node === 'optional' ? node.nodes : [node]).some(
+        (one) => one.node === 'field' && one.field === 'classSection',
+      ),
+    )
+  )
 }
 
 export const classSectionInName = defineRule({
@@ -17,30 +24,73 @@ export const classSectionInName = defineRule({
   parameters: z.strictObject({}),
   mender: 'designer',
   effortMinutes: 1,
-  messages: { section: 'The course holds class sections {sections}, and its {what} “{name}” speaks of {seen} alone.' },
+  messages: {
+    section:
+      'The course holds class sections {sections}, and its {what} “{name}” speaks of {seen} alone.',
+  },
   *check(context): Generator<Verdict> {
     const { facts, template, name, label } = context.expected
     const told = [
       { what: 'name', text: context.course.name, wanted: name, format: template.naming.courseName },
-      { what: 'label', text: context.course.label, wanted: label, format: template.naming.courseLabel },
+      {
+        what: 'label',
+        text: context.course.label,
+        wanted: label,
+        format: template.naming.courseLabel,
+      },
     ]
     for (const { what, text, wanted, format } of told) {
       const subject = { subject: aboutCourse, discriminator: what }
-      const seen = facts.classSections.length > 1 && !asksForClassSection(format) ? classSectionsNamed(text, facts.code, facts.classSections)[0] : undefined
+      const seen =
+        facts.classSections.length > 1 && !asksForClassSection(format)
+          ? classSectionsNamed(text, facts.code, facts.classSections)[0]
+          : undefined
       if (facts.classSections.length < 2) yield { ...subject, outcome: 'inapplicable' }
       else if (seen === undefined) yield { ...subject, outcome: 'passed' }
-      else yield { ...subject, outcome: 'failed', message: 'section', values: { sections: facts.classSections.join(', '), what, name: text, seen: `“${seen}”` }, evidence: [{ kind: 'words', text: seen }], expected: wanted }
+      else
+        yield {
+          ...subject,
+          outcome: 'failed',
+          message: 'section',
+          values: { sections: facts.classSections.join(', '), what, name: text, seen: `“${seen}”` },
+          evidence: [{ kind: 'words', text: seen }],
+          expected: wanted,
+        }
     }
   },
-  mend: (verdict, context): Change[] => [verdict.discriminator === 'label' ? { change: 'set-course', label: context.expected.label } : { change: 'set-course', name: context.expected.name }],
+  mend: (verdict, context): Change[] => [
+    verdict.discriminator === 'label'
+      ? { change: 'set-course', label: context.expected.label }
+      : { change: 'set-course', name: context.expected.name },
+  ],
   examples: {
     passes: [
-      { title: 'a course of one class section', change: ({ course }) => void (course.name = 'NAV 110-01 Coastal Navigation · Autumn 2026') },
-      { title: 'a merged course named for the course alone', change: ({ facts }) => void (facts.classSections = ['01', '02']) },
+      {
+        title: 'a course of one class section',
+        change: ({ course }) => void (course.name = 'NAV 110-01 Coastal Navigation · Autumn 2026'),
+      },
+      {
+        title: 'a merged course named for the course alone',
+        change: ({ facts }) => void (facts.classSections = ['01', '02']),
+      },
     ],
     fails: [
-      { title: 'a merged course still named for its first class section', change: ({ facts, course }) => { facts.classSections = ['01', '02']; course.name = 'NAV 110-01 Coastal Navigation · Autumn 2026' }, evidence: '-01' },
-      { title: 'the class section spelt out', change: ({ facts, course }) => { facts.classSections = ['01', '02']; course.name = 'NAV 110 Coastal Navigation · Autumn 2026 (section 02)' }, evidence: '(section 02)' },
+      {
+        title: 'a merged course still named for its first class section',
+        change: ({ facts, course }) => {
+          facts.classSections = ['01', '02']
+          course.name = 'NAV 110-01 Coastal Navigation · Autumn 2026'
+        },
+        evidence: '-01',
+      },
+      {
+        title: 'the class section spelt out',
+        change: ({ facts, course }) => {
+          facts.classSections = ['01', '02']
+          course.name = 'NAV 110 Coastal Navigation · Autumn 2026 (section 02)'
+        },
+        evidence: '(section 02)',
+      },
     ],
   },
 })

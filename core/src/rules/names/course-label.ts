@@ -12,22 +12,52 @@ export const courseLabel = defineRule({
   parameters: z.strictObject({ acceptSmallDifferences: z.boolean().default(true) }),
   mender: 'designer',
   effortMinutes: 1,
-  messages: { ...courseNameMessages, none: 'The course has no label; by the format it would be “{wanted}”.' },
+  messages: {
+    ...courseNameMessages,
+    none: 'The course has no label; by the format it would be “{wanted}”.',
+  },
   *check(context, { acceptSmallDifferences }): Generator<Verdict> {
     const { label } = context.course
     const wanted = context.expected.label
-    if (label.trim() === '') yield { subject: aboutCourse, outcome: 'failed', message: 'none', values: { wanted }, evidence: [{ kind: 'value', text: 'no label' }], expected: wanted }
-    else yield tellCourseName(context, context.expected.template.naming.courseLabel, label, wanted, 'is labelled', acceptSmallDifferences)
+    if (label.trim() === '')
+      yield {
+        subject: aboutCourse,
+        outcome: 'failed',
+        message: 'none',
+        values: { wanted },
+        evidence: [{ kind: 'value', text: 'no label' }],
+        expected: wanted,
+      }
+    else
+      yield tellCourseName(
+        context,
+        context.expected.template.naming.courseLabel,
+        label,
+        wanted,
+        'is labelled',
+        acceptSmallDifferences,
+      )
   },
   mend: (_, context): Change[] => [{ change: 'set-course', label: context.expected.label }],
   examples: {
     passes: [
       { title: 'the label that deployment gave', change: () => {} },
-      { title: 'a full-width character is a small difference', change: ({ course }) => void (course.label = 'NAV １10') },
+      {
+        title: 'a full-width character is a small difference',
+        change: ({ course }) => void (course.label = 'NAV １10'),
+      },
     ],
     fails: [
-      { title: 'another course’s code', change: ({ course }) => void (course.label = 'NAV 205'), evidence: 'NAV 205' },
-      { title: 'no label at all', change: ({ course }) => void (course.label = ''), evidence: 'no label' },
+      {
+        title: 'another course’s code',
+        change: ({ course }) => void (course.label = 'NAV 205'),
+        evidence: 'NAV 205',
+      },
+      {
+        title: 'no label at all',
+        change: ({ course }) => void (course.label = ''),
+        evidence: 'no label',
+      },
     ],
   },
 })

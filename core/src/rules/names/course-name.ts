@@ -14,17 +14,35 @@ export const courseName = defineRule({
   effortMinutes: 1,
   messages: courseNameMessages,
   *check(context, { acceptSmallDifferences }): Generator<Verdict> {
-    yield tellCourseName(context, context.expected.template.naming.courseName, context.course.name, context.expected.name, 'is called', acceptSmallDifferences)
+    yield tellCourseName(
+      context,
+      context.expected.template.naming.courseName,
+      context.course.name,
+      context.expected.name,
+      'is called',
+      acceptSmallDifferences,
+    )
   },
   mend: (_, context): Change[] => [{ change: 'set-course', name: context.expected.name }],
   examples: {
     passes: [
       { title: 'the name that deployment gave', change: () => {} },
-      { title: 'two spaces are a small difference', change: ({ course }) => void (course.name = 'NAV 110  Coastal Navigation · Autumn 2026') },
+      {
+        title: 'two spaces are a small difference',
+        change: ({ course }) => void (course.name = 'NAV 110  Coastal Navigation · Autumn 2026'),
+      },
     ],
     fails: [
-      { title: 'last year’s term still in the name', change: ({ course }) => void (course.name = 'NAV 110 Coastal Navigation · Autumn 2025'), evidence: 'Autumn 2025' },
-      { title: 'a name of the instructor’s own', change: ({ course }) => void (course.name = 'Coastal Nav with Sunniva'), evidence: 'Coastal Nav with Sunniva' },
+      {
+        title: 'last year’s term still in the name',
+        change: ({ course }) => void (course.name = 'NAV 110 Coastal Navigation · Autumn 2025'),
+        evidence: 'Autumn 2025',
+      },
+      {
+        title: 'a name of the instructor’s own',
+        change: ({ course }) => void (course.name = 'Coastal Nav with Sunniva'),
+        evidence: 'Coastal Nav with Sunniva',
+      },
     ],
   },
 })

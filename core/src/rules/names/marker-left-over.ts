@@ -10,35 +10,87 @@ export const markerLeftOver = defineRule({
   why: 'Students read “OLD”, “TODO” or a row of stars as something meant for them, and wonder what.',
   strength: 'should',
   parameters: z.strictObject({
-    words: z.array(z.string().min(2).max(60)).max(100).default(['TODO', 'FIXME', 'XXX', 'TBD', 'DRAFT', 'OLD', 'DO NOT USE', 'DELETE', 'HIDE', 'CHECK', 'TEST', 'NEW', 'WIP']).describe('Notes to self, where they are written in capitals'),
+    words: z
+      .array(z.string().min(2).max(60))
+      .max(100)
+      .default([
+        'TODO',
+        'FIXME',
+        'XXX',
+        'TBD',
+        'DRAFT',
+        'OLD',
+        'DO NOT USE',
+        'DELETE',
+        'HIDE',
+        'CHECK',
+        'TEST',
+        'NEW',
+        'WIP',
+      ])
+      .describe('Notes to self, where they are written in capitals'),
   }),
   mender: 'instructor',
   effortMinutes: 1,
   // Never mended by itself: a mark may mean something.
   messages: { marker: '“{name}” carries {seen}; if it is a note to yourself, take it out.' },
   *check(context, { words }): Generator<Verdict> {
-    const note = new RegExp(`(?<![\\p{L}\\p{N}])(?:${words.map((word) => word.replace(/[.*+?^${}()|[\]\\]/g, '\\$&')).join('|')})(?![\\p{L}\\p{N}])`, 'u')
-    const named = [...context.modules.map((module) => ({ id: module.id, name: module.name })), ...context.placedItems.map(({ item }) => ({ id: item.id, name: item.name }))]
+    const note = new RegExp(
+      `(?<![\\p{L}\\p{N}])(?:${words.map((word) => word.replace(/[.*+?^${}()|[\]\\]/g, '\\$&')).join('|')})(?![\\p{L}\\p{N}])`,
+      'u',
+    )
+    const named = [
+      ...context.modules.map((module) => ({ id: module.id, name: module.name })),
+      ...context.placedItems.map(({ item }) => ({ id: item.id, name: item.name })),
+    ]
     for (const { id, name } of named) {
       const part = context.partOf(id)
       const subject = aboutFound(context, { id, name })
       // A name written all in capitals shouts, but makes no notes; what the format itself writes is meant.
       const shouted = name === name.toUpperCase()
-      const seen = strayMarks.exec(name)?.[0] ?? (shouted || (part && note.test(part.name)) ? undefined : note.exec(name)?.[0])
+      const seen =
+        strayMarks.exec(name)?.[0] ??
+        (shouted || (part && note.test(part.name)) ? undefined : note.exec(name)?.[0])
       if (seen === undefined || (part && part.name.includes(seen))) {
         if (part) yield { subject, outcome: 'passed' }
-      } else yield { subject, outcome: 'failed', message: 'marker', values: { name, seen: `“${seen}”` }, evidence: [{ kind: 'words', text: seen }], expected: 'the name without it', itemId: id }
+      } else
+        yield {
+          subject,
+          outcome: 'failed',
+          message: 'marker',
+          values: { name, seen: `“${seen}”` },
+          evidence: [{ kind: 'words', text: seen }],
+          expected: 'the name without it',
+          itemId: id,
+        }
     }
   },
   examples: {
     passes: [
       { title: 'names without notes', change: () => {} },
-      { title: 'a word of the topic, not in capitals', change: ({ module }) => void (module('week', 3).name = 'Week 3 · Sep 14 – Sep 20 · The new compass and the old') },
-      { title: 'a name all in capitals', change: ({ module }) => void (module('week', 3).name = 'WEEK 3 · SEP 14 – SEP 20 · OLD COMPASSES') },
+      {
+        title: 'a word of the topic, not in capitals',
+        change: ({ module }) =>
+          void (module('week', 3).name = 'Week 3 · Sep 14 – Sep 20 · The new compass and the old'),
+      },
+      {
+        title: 'a name all in capitals',
+        change: ({ module }) =>
+          void (module('week', 3).name = 'WEEK 3 · SEP 14 – SEP 20 · OLD COMPASSES'),
+      },
     ],
     fails: [
-      { title: 'a note to self', change: ({ item }) => void (item('quiz', 3).name = 'NAV 110 · Quiz 3: Compass OLD'), evidence: 'OLD' },
-      { title: 'a row of stars', change: ({ module }) => void (module('week', 4).name = '*** Week 4 · Sep 21 – Sep 27 · Tides'), evidence: '***' },
+      {
+        title: 'a note to self',
+        change: ({ item }) => void (item('quiz', 3).name = 'NAV 110 · Quiz 3: Compass OLD'),
+        evidence: 'OLD',
+      },
+      {
+        title: 'a row of stars',
+        change: ({ module }) =>
+          void (module('week', 4).name = '*** Week 4 · Sep 21 – Sep 27 · Tides'),
+        evidence: '***',
+      },
     ],
   },
 })

@@ -5,7 +5,12 @@ import type { CheckContext } from '../context.ts'
 import { aboutPart, type Verdict } from '../rule.ts'
 
 /** Fields whose wrong value another rule tells: week-dates. */
-export const datesAreToldElsewhere: ReadonlySet<FieldName> = new Set<FieldName>(['dates', 'start', 'end', 'due'])
+export const datesAreToldElsewhere: ReadonlySet<FieldName> = new Set<FieldName>([
+  'dates',
+  'start',
+  'end',
+  'due',
+])
 
 /** A mended name is proposed as a change only above this; below it the sentence alone stands. */
 export const proposeFrom = 0.8
@@ -18,33 +23,65 @@ export const nameMessages = {
 }
 
 /** What there is to say of the name of a part's module or item. Wrong dates are left to the rule that tells them. */
-export const tellName = (context: CheckContext, part: ExpectedPart, found: { id: string; name: string }, acceptSmallDifferences: boolean): Verdict => {
+export const tellName = (
+  context: CheckContext,
+  part: ExpectedPart,
+  found: { id: string; name: string },
+  acceptSmallDifferences: boolean,
+): Verdict => {
   const subject = aboutPart(part)
   const { name } = found
   if (name === part.name && part.unfilledFields.length === 0) return { subject, outcome: 'passed' }
   const reading = context.readingOf(part, name)
-  const failed = { subject, outcome: 'failed', itemId: found.id, evidence: [{ kind: 'words', text: name }] } as const
+  const failed = {
+    subject,
+    outcome: 'failed',
+    itemId: found.id,
+    evidence: [{ kind: 'words', text: name }],
+  } as const
   if (!reading) {
     const wanted = context.judgementOf(part, name).mended ?? part.name
     return { ...failed, message: 'form', values: { name, wanted }, expected: wanted }
   }
-  const wrong = reading.readings.find((one) => one.state === 'wrong' && !datesAreToldElsewhere.has(one.field))
+  const wrong = reading.readings.find(
+    (one) => one.state === 'wrong' && !datesAreToldElsewhere.has(one.field),
+  )
   if (wrong) {
     const expected = wrong.expected ?? ''
-    return { ...failed, message: 'field', values: { name, seen: wrong.text, field: wrong.field, expected }, evidence: [{ kind: 'words', text: wrong.text }], expected: context.judgementOf(part, name).mended ?? part.name }
+    return {
+      ...failed,
+      message: 'field',
+      values: { name, seen: wrong.text, field: wrong.field, expected },
+      evidence: [{ kind: 'words', text: wrong.text }],
+      expected: context.judgementOf(part, name).mended ?? part.name,
+    }
   }
   const prompt = reading.readings.find((one) => one.isPrompt)
   if (prompt) {
     const need = context.needOf(part)
     if (!context.reached(need)) return { subject, outcome: 'not-due-yet', dueOn: need }
-    return { ...failed, message: 'unfilled', values: { name, field: prompt.field }, expected: `a ${prompt.field}` }
+    return {
+      ...failed,
+      message: 'unfilled',
+      values: { name, field: prompt.field },
+      expected: `a ${prompt.field}`,
+    }
   }
   if (reading.follows === 'exact' || acceptSmallDifferences) return { subject, outcome: 'passed' }
-  return { ...failed, message: 'form', values: { name, wanted: reading.tidied }, expected: reading.tidied }
+  return {
+    ...failed,
+    message: 'form',
+    values: { name, wanted: reading.tidied },
+    expected: reading.tidied,
+  }
 }
 
 /** The right name of a part's module or item, where it is sure enough to propose; null otherwise, or where it stands already. */
-export const proposedName = (context: CheckContext, part: ExpectedPart, name: string): string | null => {
+export const proposedName = (
+  context: CheckContext,
+  part: ExpectedPart,
+  name: string,
+): string | null => {
   const { mended, confidence } = context.judgementOf(part, name)
   return mended !== null && mended !== name && confidence >= proposeFrom ? mended : null
 }

@@ -10,13 +10,20 @@ import { renameModule } from './nameVerdict.ts'
 const numbering = new Set(['week', 'unit', 'number', 'day'])
 
 /** The number a module's name carries, also where the name is in a form of its own; null where it has none. */
-const numberSaid = (context: CheckContext, module: CourseModule, part: ExpectedPart): number | null => {
-  const readings = readName(namingFormatOf(part), module.name, {})?.readings ?? (context.partOf(module.id) === part ? context.judgementOf(part, module.name).fields : [])
+const numberSaid = (
+  context: CheckContext,
+  module: CourseModule,
+  part: ExpectedPart,
+): number | null => {
+  const readings =
+    readName(namingFormatOf(part), module.name, {})?.readings ??
+    (context.partOf(module.id) === part ? context.judgementOf(part, module.name).fields : [])
   const value = readings.find((one) => numbering.has(one.field))?.value
   return typeof value === 'number' ? value : null
 }
 
-const numberWanted = (part: ExpectedPart): number => Number(part.values.week ?? part.values.unit ?? part.values.number)
+const numberWanted = (part: ExpectedPart): number =>
+  Number(part.values.week ?? part.values.unit ?? part.values.number)
 
 export const numberSequence = defineRule({
   id: 'number-sequence',
@@ -29,7 +36,8 @@ export const numberSequence = defineRule({
   effortMinutes: 1,
   messages: {
     twice: '{count} modules carry the number {number}: {names}.',
-    skipped: 'No module carries the number {number}: “{name}”, which stands in its place, says {seen}.',
+    skipped:
+      'No module carries the number {number}: “{name}”, which stands in its place, says {seen}.',
   },
   *check(context): Generator<Verdict> {
     for (const definition of context.expected.template.parts) {
@@ -37,7 +45,8 @@ export const numberSequence = defineRule({
       const parts = context.partsOfKey(definition.key)
       const said = context.modules.flatMap((module) => {
         const part = context.partOf(module.id) ?? parts[0]
-        const number = part && part.key === definition.key ? numberSaid(context, module, part) : null
+        const number =
+          part && part.key === definition.key ? numberSaid(context, module, part) : null
         return number === null ? [] : [{ module, number }]
       })
       for (const part of parts) {
@@ -51,7 +60,11 @@ export const numberSequence = defineRule({
             subject,
             outcome: 'failed',
             message: 'twice',
-            values: { count: String(same.length), number: String(number), names: same.map((one) => `“${one.module.name}”`).join(' and ') },
+            values: {
+              count: String(same.length),
+              number: String(number),
+              names: same.map((one) => `“${one.module.name}”`).join(' and '),
+            },
             evidence: same.map((one) => ({ kind: 'words', text: one.module.name }) as const),
             expected: `the number ${number} once`,
             itemId: same[1]?.module.id,
@@ -70,17 +83,45 @@ export const numberSequence = defineRule({
       }
     }
   },
-  mend: (verdict, context) => (verdict.subject.about === 'part' ? renameModule(context, verdict.subject.part) : []),
+  mend: (verdict, context) =>
+    verdict.subject.about === 'part' ? renameModule(context, verdict.subject.part) : [],
   examples: {
     passes: [
       { title: 'numbers 1 to 8', change: () => {} },
-      { title: 'a number inside a topic is no number of a week', change: ({ module }) => void (module('week', 3).name = 'Week 3 · Sep 14 – Sep 20 · Week 2 looked at again') },
-      { title: 'a number in the instructor’s own style', change: ({ module }) => void (module('week', 3).name = 'wk III: Compass') },
+      {
+        title: 'a number inside a topic is no number of a week',
+        change: ({ module }) =>
+          void (module('week', 3).name = 'Week 3 · Sep 14 – Sep 20 · Week 2 looked at again'),
+      },
+      {
+        title: 'a number in the instructor’s own style',
+        change: ({ module }) => void (module('week', 3).name = 'wk III: Compass'),
+      },
     ],
     fails: [
-      { title: 'two modules numbered 2', change: ({ module }) => void (module('week', 3).name = 'Week 2 · Sep 14 – Sep 20 · Compass'), evidence: 'Week 2 · Sep 7 – Sep 13 · Leading marks' },
-      { title: 'a copied week beside its original', change: ({ course, module }) => void course.modules.push({ ...module('week', 4), id: 'again', items: [], recordedAs: undefined }), evidence: 'Week 4 · Sep 21 – Sep 27 · Tides' },
-      { title: 'numbers that jump from 7 to 9', change: ({ module }) => void (module('week', 8).name = 'Week 9 · Oct 19 – Oct 23 · Passage plan'), evidence: 'Week 9 · Oct 19 – Oct 23 · Passage plan' },
+      {
+        title: 'two modules numbered 2',
+        change: ({ module }) =>
+          void (module('week', 3).name = 'Week 2 · Sep 14 – Sep 20 · Compass'),
+        evidence: 'Week 2 · Sep 7 – Sep 13 · Leading marks',
+      },
+      {
+        title: 'a copied week beside its original',
+        change: ({ course, module }) =>
+          void course.modules.push({
+            ...module('week', 4),
+            id: 'again',
+            items: [],
+            recordedAs: undefined,
+          }),
+        evidence: 'Week 4 · Sep 21 – Sep 27 · Tides',
+      },
+      {
+        title: 'numbers that jump from 7 to 9',
+        change: ({ module }) =>
+          void (module('week', 8).name = 'Week 9 · Oct 19 – Oct 23 · Passage plan'),
+        evidence: 'Week 9 · Oct 19 – Oct 23 · Passage plan',
+      },
     ],
   },
 })

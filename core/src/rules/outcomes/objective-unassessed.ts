@@ -17,24 +17,55 @@ export const objectiveUnassessed = defineRule({
     if (template.outcomes.length === 0) return
     for (const objective of everyObjective(template)) {
       if (objective.of === 'course') continue
-      const told = { subject: aboutCourse, discriminator: `${objective.part}/${objective.key}` } as const
-      const assessing = new Set(everyItem(template).filter((item) => item.assesses.includes(objective.key)).map((item) => item.key))
-      if (context.parts.some((part) => assessing.has(part.key) && context.itemFor(part))) yield { ...told, outcome: 'passed' }
-      else yield { ...told, outcome: 'failed', message: 'unassessed', values: { objective: objective.text }, evidence: [{ kind: 'words', text: objective.text }], expected: 'an item that assesses it', together: 'objectives' }
+      const told = {
+        subject: aboutCourse,
+        discriminator: `${objective.part}/${objective.key}`,
+      } as const
+      const assessing = new Set(
+        everyItem(template)
+          .filter((item) => item.assesses.includes(objective.key))
+          .map((item) => item.key),
+      )
+      if (context.parts.some((part) => assessing.has(part.key) && context.itemFor(part)))
+        yield { ...told, outcome: 'passed' }
+      else
+        yield {
+          ...told,
+          outcome: 'failed',
+          message: 'unassessed',
+          values: { objective: objective.text },
+          evidence: [{ kind: 'words', text: objective.text }],
+          expected: 'an item that assesses it',
+          together: 'objectives',
+        }
     }
   },
   examples: {
     passes: [
       { title: 'both objectives are assessed', change: () => {} },
-      { title: 'a template without outcomes', change: ({ template }) => void (template.outcomes = []) },
+      {
+        title: 'a template without outcomes',
+        change: ({ template }) => void (template.outcomes = []),
+      },
     ],
     fails: [
-      { title: 'no item names it', change: ({ template }) => {
-          for (const part of template.parts) if (part.kind === 'module') for (const item of part.items) if (item.kind === 'discussion') item.assesses = []
-        }, evidence: 'Plan a leg' },
-      { title: 'the items that assess it were all removed', change: ({ course }) => {
-          for (const module of course.modules) module.items = module.items.filter((item) => item.kind !== 'assignment')
-        }, evidence: 'Fix a position' },
+      {
+        title: 'no item names it',
+        change: ({ template }) => {
+          for (const part of template.parts)
+            if (part.kind === 'module')
+              for (const item of part.items) if (item.kind === 'discussion') item.assesses = []
+        },
+        evidence: 'Plan a leg',
+      },
+      {
+        title: 'the items that assess it were all removed',
+        change: ({ course }) => {
+          for (const module of course.modules)
+            module.items = module.items.filter((item) => item.kind !== 'assignment')
+        },
+        evidence: 'Fix a position',
+      },
     ],
   },
 })

@@ -18,21 +18,50 @@ export const objectiveUnmapped = defineRule({
     const known = new Set(everyObjective(template).map((one) => one.key))
     for (const objective of everyObjective(template)) {
       if (objective.of === 'course') continue
-      const told = { subject: aboutCourse, discriminator: `${objective.part}/${objective.key}` } as const
+      const told = {
+        subject: aboutCourse,
+        discriminator: `${objective.part}/${objective.key}`,
+      } as const
       if (objective.serves.some((key) => known.has(key))) yield { ...told, outcome: 'passed' }
-      else yield { ...told, outcome: 'failed', message: 'unmapped', values: { objective: objective.text }, evidence: [{ kind: 'words', text: objective.text }], expected: 'the outcome it serves', together: 'objectives' }
+      else
+        yield {
+          ...told,
+          outcome: 'failed',
+          message: 'unmapped',
+          values: { objective: objective.text },
+          evidence: [{ kind: 'words', text: objective.text }],
+          expected: 'the outcome it serves',
+          together: 'objectives',
+        }
     }
   },
   examples: {
     passes: [
       { title: 'both objectives serve an outcome', change: () => {} },
-      { title: 'a template without outcomes', change: ({ template }) => void (template.outcomes = []) },
+      {
+        title: 'a template without outcomes',
+        change: ({ template }) => void (template.outcomes = []),
+      },
     ],
     fails: [
-      { title: 'an objective that serves none', change: ({ template }) => {
-          for (const part of template.parts) if (part.kind === 'module') part.objectives.push({ key: `knots-${part.key}`, text: 'Tie twelve knots', serves: [] })
-        }, evidence: 'Tie twelve knots' },
-      { title: 'it serves an outcome that was taken out', change: ({ template }) => void template.outcomes.splice(0, 1), evidence: 'Fix a position' },
+      {
+        title: 'an objective that serves none',
+        change: ({ template }) => {
+          for (const part of template.parts)
+            if (part.kind === 'module')
+              part.objectives.push({
+                key: `knots-${part.key}`,
+                text: 'Tie twelve knots',
+                serves: [],
+              })
+        },
+        evidence: 'Tie twelve knots',
+      },
+      {
+        title: 'it serves an outcome that was taken out',
+        change: ({ template }) => void template.outcomes.splice(0, 1),
+        evidence: 'Fix a position',
+      },
     ],
   },
 })

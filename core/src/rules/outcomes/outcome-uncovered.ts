@@ -20,23 +20,51 @@ export const outcomeUncovered = defineRule({
       const told = { subject: aboutCourse, discriminator: outcome.key } as const
       const keys = new Set(assessedBy.map((item) => item.key))
       const wanted = context.parts.filter((part) => keys.has(part.key))
-      const failed = { ...told, outcome: 'failed', evidence: [{ kind: 'words', text: outcome.text }], expected: 'an item that assesses it' } as const
-      if (assessedBy.length === 0) yield { ...failed, message: 'template', values: { outcome: outcome.text } }
+      const failed = {
+        ...told,
+        outcome: 'failed',
+        evidence: [{ kind: 'words', text: outcome.text }],
+        expected: 'an item that assesses it',
+      } as const
+      if (assessedBy.length === 0)
+        yield { ...failed, message: 'template', values: { outcome: outcome.text } }
       else if (wanted.length === 0) yield { ...told, outcome: 'inapplicable' }
       else if (wanted.some((part) => context.itemFor(part))) yield { ...told, outcome: 'passed' }
-      else yield { ...failed, message: 'course', values: { outcome: outcome.text, gone: `“${wanted[0]?.name ?? ''}”` } }
+      else
+        yield {
+          ...failed,
+          message: 'course',
+          values: { outcome: outcome.text, gone: `“${wanted[0]?.name ?? ''}”` },
+        }
     }
   },
   examples: {
     passes: [
       { title: 'both outcomes are assessed', change: () => {} },
-      { title: 'one of its assignments was removed, others stand', change: ({ module, item }) => void module('week', 2).items.splice(module('week', 2).items.indexOf(item('assignment', 2)), 1) },
+      {
+        title: 'one of its assignments was removed, others stand',
+        change: ({ module, item }) =>
+          void module('week', 2).items.splice(
+            module('week', 2).items.indexOf(item('assignment', 2)),
+            1,
+          ),
+      },
     ],
     fails: [
-      { title: 'nothing in the template assesses it', change: ({ template }) => void template.outcomes.push({ key: 'signal', text: 'Signal by flag and light' }), evidence: 'Signal by flag and light' },
-      { title: 'every assignment was removed', change: ({ course }) => {
-          for (const module of course.modules) module.items = module.items.filter((item) => item.kind !== 'assignment')
-        }, evidence: 'Fix a position by three means' },
+      {
+        title: 'nothing in the template assesses it',
+        change: ({ template }) =>
+          void template.outcomes.push({ key: 'signal', text: 'Signal by flag and light' }),
+        evidence: 'Signal by flag and light',
+      },
+      {
+        title: 'every assignment was removed',
+        change: ({ course }) => {
+          for (const module of course.modules)
+            module.items = module.items.filter((item) => item.kind !== 'assignment')
+        },
+        evidence: 'Fix a position by three means',
+      },
     ],
   },
 })

@@ -15,30 +15,63 @@ export const completionWithoutTask = defineRule({
   messages: { nothing: 'Completion is tracked, and “{module}” holds nothing that students do.' },
   *check(context): Generator<Verdict> {
     for (const part of context.parts) {
-      if (part.kind !== 'module' || part.audience !== 'students' || !part.items.some((item) => tasks.has(item.kind))) continue
+      if (
+        part.kind !== 'module' ||
+        part.audience !== 'students' ||
+        !part.items.some((item) => tasks.has(item.kind))
+      )
+        continue
       const subject = aboutPart(part)
       const module = context.moduleFor(part)
       if (!module) yield { subject, outcome: 'absent' }
-      else if (context.course.settings?.completionTracked !== true || part.inBreak) yield { subject, outcome: 'inapplicable' }
-      else if (module.items.some((item) => item.published && tasks.has(item.kind))) yield { subject, outcome: 'passed' }
-      else if (!context.reached(context.needOf(part))) yield { subject, outcome: 'not-due-yet', dueOn: context.needOf(part) }
-      else yield { subject, outcome: 'failed', message: 'nothing', values: { module: module.name }, evidence: [{ kind: 'count', text: `${module.items.length} items, no task` }], expected: 'a discussion, assignment or quiz', itemId: module.id }
+      else if (context.course.settings?.completionTracked !== true || part.inBreak)
+        yield { subject, outcome: 'inapplicable' }
+      else if (module.items.some((item) => item.published && tasks.has(item.kind)))
+        yield { subject, outcome: 'passed' }
+      else if (!context.reached(context.needOf(part)))
+        yield { subject, outcome: 'not-due-yet', dueOn: context.needOf(part) }
+      else
+        yield {
+          subject,
+          outcome: 'failed',
+          message: 'nothing',
+          values: { module: module.name },
+          evidence: [{ kind: 'count', text: `${module.items.length} items, no task` }],
+          expected: 'a discussion, assignment or quiz',
+          itemId: module.id,
+        }
     }
   },
   examples: {
     passes: [
-      { title: 'completion is not tracked', change: ({ module }) => void (module('week', 2).items = []) },
-      { title: 'a task in every week', change: ({ course }) => void (course.settings = { ...course.settings, completionTracked: true }) },
+      {
+        title: 'completion is not tracked',
+        change: ({ module }) => void (module('week', 2).items = []),
+      },
+      {
+        title: 'a task in every week',
+        change: ({ course }) =>
+          void (course.settings = { ...course.settings, completionTracked: true }),
+      },
     ],
     fails: [
-      { title: 'a week with pages only', change: ({ course, module }) => {
+      {
+        title: 'a week with pages only',
+        change: ({ course, module }) => {
           course.settings = { ...course.settings, completionTracked: true }
           module('week', 2).items = module('week', 2).items.filter((item) => item.kind === 'page')
-        }, evidence: '2 items, no task' },
-      { title: 'all tasks of the week are hidden', change: ({ course, module }) => {
+        },
+        evidence: '2 items, no task',
+      },
+      {
+        title: 'all tasks of the week are hidden',
+        change: ({ course, module }) => {
           course.settings = { ...course.settings, completionTracked: true }
-          for (const item of module('week', 3).items) if (item.kind !== 'page') item.published = false
-        }, evidence: '4 items, no task' },
+          for (const item of module('week', 3).items)
+            if (item.kind !== 'page') item.published = false
+        },
+        evidence: '4 items, no task',
+      },
     ],
   },
 })

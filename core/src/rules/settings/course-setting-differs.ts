@@ -2,8 +2,14 @@ import { z } from 'zod'
 import type { Change } from '../../course/index.ts'
 import { aboutCourse, defineRule, type Verdict } from '../rule.ts'
 
-const words: Readonly<Record<string, string>> = { language: 'language', gradesShown: 'running grade shown', completionTracked: 'completion tracked', notices: 'announcements by e-mail' }
-const inWords = (value: unknown): string => (value === true ? 'on' : value === false ? 'off' : value === undefined ? 'not set' : String(value))
+const words: Readonly<Record<string, string>> = {
+  language: 'language',
+  gradesShown: 'running grade shown',
+  completionTracked: 'completion tracked',
+  notices: 'announcements by e-mail',
+}
+const inWords = (value: unknown): string =>
+  value === true ? 'on' : value === false ? 'off' : value === undefined ? 'not set' : String(value)
 
 export const courseSettingDiffers = defineRule({
   id: 'course-setting-differs',
@@ -23,23 +29,59 @@ export const courseSettingDiffers = defineRule({
       if (setting === undefined || wanted === undefined) continue
       const told = { subject: aboutCourse, discriminator: field } as const
       const seen = settings?.[field as keyof typeof settings]
-      if (settings === undefined) yield { ...told, outcome: 'cannot-tell', reason: `The platform does not tell the setting “${setting}”.` }
-      else if (seen === wanted || (field === 'language' && seen === undefined)) yield { ...told, outcome: seen === wanted ? 'passed' : 'inapplicable' }
-      else yield { ...told, outcome: 'failed', message: 'differs', values: { setting, seen: inWords(seen), wanted: inWords(wanted) }, evidence: [{ kind: 'value', text: inWords(seen) }], expected: inWords(wanted) }
+      if (settings === undefined)
+        yield {
+          ...told,
+          outcome: 'cannot-tell',
+          reason: `The platform does not tell the setting “${setting}”.`,
+        }
+      else if (seen === wanted || (field === 'language' && seen === undefined))
+        yield { ...told, outcome: seen === wanted ? 'passed' : 'inapplicable' }
+      else
+        yield {
+          ...told,
+          outcome: 'failed',
+          message: 'differs',
+          values: { setting, seen: inWords(seen), wanted: inWords(wanted) },
+          evidence: [{ kind: 'value', text: inWords(seen) }],
+          expected: inWords(wanted),
+        }
     }
   },
   mend(verdict, context): Change[] {
-    const field = verdict.discriminator as keyof typeof context.expected.template.settings | undefined
-    return field === undefined ? [] : [{ change: 'set-course', settings: { ...context.course.settings, [field]: context.expected.template.settings[field] } }]
+    const field = verdict.discriminator as
+      keyof typeof context.expected.template.settings | undefined
+    return field === undefined
+      ? []
+      : [
+          {
+            change: 'set-course',
+            settings: {
+              ...context.course.settings,
+              [field]: context.expected.template.settings[field],
+            },
+          },
+        ]
   },
   examples: {
     passes: [
       { title: 'as deployed', change: () => {} },
-      { title: 'a setting the template says nothing of', change: ({ course }) => void (course.settings = { ...course.settings, notices: false }) },
+      {
+        title: 'a setting the template says nothing of',
+        change: ({ course }) => void (course.settings = { ...course.settings, notices: false }),
+      },
     ],
     fails: [
-      { title: 'the running grade was hidden', change: ({ course }) => void (course.settings = { ...course.settings, gradesShown: false }), evidence: 'off' },
-      { title: 'another language', change: ({ course }) => void (course.settings = { ...course.settings, language: 'fr' }), evidence: 'fr' },
+      {
+        title: 'the running grade was hidden',
+        change: ({ course }) => void (course.settings = { ...course.settings, gradesShown: false }),
+        evidence: 'off',
+      },
+      {
+        title: 'another language',
+        change: ({ course }) => void (course.settings = { ...course.settings, language: 'fr' }),
+        evidence: 'fr',
+      },
     ],
   },
 })

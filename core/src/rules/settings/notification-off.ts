@@ -14,21 +14,61 @@ export const notificationOff = defineRule({
   effortMinutes: 1,
   messages: { off: 'Students are not told of new posts in “{item}”.' },
   check: (context) =>
-    partItems(context, (part) => part.kind === 'discussion' && part.definition.settings.notification === true && part.strength !== 'may', ({ item }) =>
-      item.kind !== 'discussion' || item.work?.notification === true ? null : { message: 'off', values: {}, seen: item.work?.notification === false ? 'off' : 'not set', expected: 'on' },
+    partItems(
+      context,
+      (part) =>
+        part.kind === 'discussion' &&
+        part.definition.settings.notification === true &&
+        part.strength !== 'may',
+      ({ item }) =>
+        item.kind !== 'discussion' || item.work?.notification === true
+          ? null
+          : {
+              message: 'off',
+              values: {},
+              seen: item.work?.notification === false ? 'off' : 'not set',
+              expected: 'on',
+            },
     ),
   mend(verdict, context): Change[] {
     const item = context.itemAt(verdict.itemId)
-    return item ? [{ change: 'set-item', id: item.id, fields: { work: { ...item.work, notification: true } } }] : []
+    return item
+      ? [
+          {
+            change: 'set-item',
+            id: item.id,
+            fields: { work: { ...item.work, notification: true } },
+          },
+        ]
+      : []
   },
   examples: {
     passes: [
       { title: 'as deployed', change: () => {} },
-      { title: 'a free discussion of the instructor’s own is silent', change: ({ module, item }) => void module('week', 2).items.push({ ...item('discussion', 2), id: 'own', name: 'Coffee', work: { notification: false }, recordedAs: undefined }) },
+      {
+        title: 'a free discussion of the instructor’s own is silent',
+        change: ({ module, item }) =>
+          void module('week', 2).items.push({
+            ...item('discussion', 2),
+            id: 'own',
+            name: 'Coffee',
+            work: { notification: false },
+            recordedAs: undefined,
+          }),
+      },
     ],
     fails: [
-      { title: 'turned off', change: ({ item }) => void (item('discussion', 2).work = { notification: false, postFirst: true }), evidence: 'off' },
-      { title: 'never set', change: ({ item }) => void (item('discussion', 3).work = {}), evidence: 'not set' },
+      {
+        title: 'turned off',
+        change: ({ item }) =>
+          void (item('discussion', 2).work = { notification: false, postFirst: true }),
+        evidence: 'off',
+      },
+      {
+        title: 'never set',
+        change: ({ item }) => void (item('discussion', 3).work = {}),
+        evidence: 'not set',
+      },
     ],
   },
 })

@@ -12,33 +12,55 @@ export const openJoining = defineRule({
   mender: 'administrator',
   effortMinutes: 1,
   messages: {
-    beside: 'Anybody with the course’s key can join beside the {count} class sections of the roster.',
+    beside:
+      'Anybody with the course’s key can join beside the {count} class sections of the roster.',
     only: 'No roster feeds this course, and anybody with its key can join: nobody knows who is in it.',
   },
   *check(context): Generator<Verdict> {
     const { settings } = context.course
     if (settings?.joinByKey === undefined) yield { subject: aboutCourse, outcome: 'inapplicable' }
-    else if (!settings.joinByKey || context.expected.template.settings.joinByKey === true) yield { subject: aboutCourse, outcome: 'passed' }
+    else if (!settings.joinByKey || context.expected.template.settings.joinByKey === true)
+      yield { subject: aboutCourse, outcome: 'passed' }
     else {
       const count = context.expected.facts.classSections.length
-      yield { subject: aboutCourse, outcome: 'failed', message: count > 0 ? 'beside' : 'only', values: { count: String(count) }, evidence: [{ kind: 'value', text: 'joining by key is on' }], expected: 'off' }
+      yield {
+        subject: aboutCourse,
+        outcome: 'failed',
+        message: count > 0 ? 'beside' : 'only',
+        values: { count: String(count) },
+        evidence: [{ kind: 'value', text: 'joining by key is on' }],
+        expected: 'off',
+      }
     }
   },
-  mend: (_, context): Change[] => [{ change: 'set-course', settings: { ...context.course.settings, joinByKey: false } }],
+  mend: (_, context): Change[] => [
+    { change: 'set-course', settings: { ...context.course.settings, joinByKey: false } },
+  ],
   examples: {
     passes: [
       { title: 'as deployed', change: () => {} },
-      { title: 'the template allows it', change: ({ course, template }) => {
+      {
+        title: 'the template allows it',
+        change: ({ course, template }) => {
           course.settings = { ...course.settings, joinByKey: true }
           template.settings.joinByKey = true
-        } },
+        },
+      },
     ],
     fails: [
-      { title: 'turned on beside the roster', change: ({ course }) => void (course.settings = { ...course.settings, joinByKey: true }), evidence: 'joining by key is on' },
-      { title: 'no roster at all', change: ({ course, facts }) => {
+      {
+        title: 'turned on beside the roster',
+        change: ({ course }) => void (course.settings = { ...course.settings, joinByKey: true }),
+        evidence: 'joining by key is on',
+      },
+      {
+        title: 'no roster at all',
+        change: ({ course, facts }) => {
           course.settings = { ...course.settings, joinByKey: true }
           facts.classSections = []
-        }, evidence: 'joining by key is on' },
+        },
+        evidence: 'joining by key is on',
+      },
     ],
   },
 })

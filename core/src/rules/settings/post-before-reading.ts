@@ -12,25 +12,60 @@ export const postBeforeReading = defineRule({
   parameters: z.strictObject({}),
   mender: 'instructor',
   effortMinutes: 1,
-  messages: { open: 'In “{item}” students {seen} the others before they write.', shut: 'In “{item}” students must write first, which the template does not want.' },
+  messages: {
+    open: 'In “{item}” students {seen} the others before they write.',
+    shut: 'In “{item}” students must write first, which the template does not want.',
+  },
   check: (context) =>
-    partItems(context, (part) => part.kind === 'discussion' && part.definition.settings.postFirst !== undefined, ({ part, item }) => {
-      const wanted = part.definition.settings.postFirst
-      const seen = item.work?.postFirst ?? false
-      return item.kind !== 'discussion' || seen === wanted ? null : { message: wanted ? 'open' : 'shut', values: { seen: 'can read' }, seen: seen ? 'write first' : 'read first', expected: wanted ? 'write first' : 'read first' }
-    }),
+    partItems(
+      context,
+      (part) => part.kind === 'discussion' && part.definition.settings.postFirst !== undefined,
+      ({ part, item }) => {
+        const wanted = part.definition.settings.postFirst
+        const seen = item.work?.postFirst ?? false
+        return item.kind !== 'discussion' || seen === wanted
+          ? null
+          : {
+              message: wanted ? 'open' : 'shut',
+              values: { seen: 'can read' },
+              seen: seen ? 'write first' : 'read first',
+              expected: wanted ? 'write first' : 'read first',
+            }
+      },
+    ),
   mend(verdict, context): Change[] {
     const item = context.itemAt(verdict.itemId)
-    return item ? [{ change: 'set-item', id: item.id, fields: { work: { ...item.work, postFirst: verdict.expected === 'write first' } } }] : []
+    return item
+      ? [
+          {
+            change: 'set-item',
+            id: item.id,
+            fields: { work: { ...item.work, postFirst: verdict.expected === 'write first' } },
+          },
+        ]
+      : []
   },
   examples: {
     passes: [
       { title: 'as deployed', change: () => {} },
-      { title: 'an assignment in its place', change: ({ item }) => Object.assign(item('discussion', 2), { kind: 'assignment', work: { handIn: 'text' } }) },
+      {
+        title: 'an assignment in its place',
+        change: ({ item }) =>
+          Object.assign(item('discussion', 2), { kind: 'assignment', work: { handIn: 'text' } }),
+      },
     ],
     fails: [
-      { title: 'turned off', change: ({ item }) => void (item('discussion', 2).work = { notification: true, postFirst: false }), evidence: 'read first' },
-      { title: 'never set', change: ({ item }) => void (item('discussion', 3).work = { notification: true }), evidence: 'read first' },
+      {
+        title: 'turned off',
+        change: ({ item }) =>
+          void (item('discussion', 2).work = { notification: true, postFirst: false }),
+        evidence: 'read first',
+      },
+      {
+        title: 'never set',
+        change: ({ item }) => void (item('discussion', 3).work = { notification: true }),
+        evidence: 'read first',
+      },
     ],
   },
 })

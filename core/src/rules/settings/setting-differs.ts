@@ -3,7 +3,11 @@ import type { Change } from '../../course/index.ts'
 import { defineRule, aboutPart, type Verdict } from '../rule.ts'
 
 const settings = ['attempts', 'minutes', 'handIn'] as const
-const words: Readonly<Record<(typeof settings)[number], string>> = { attempts: 'attempts', minutes: 'time limit in minutes', handIn: 'what is handed in' }
+const words: Readonly<Record<(typeof settings)[number], string>> = {
+  attempts: 'attempts',
+  minutes: 'time limit in minutes',
+  handIn: 'what is handed in',
+}
 
 export const settingDiffers = defineRule({
   id: 'setting-differs',
@@ -27,24 +31,62 @@ export const settingDiffers = defineRule({
         if (!there) yield { ...told, outcome: 'absent' }
         else if (seen === wanted) yield { ...told, outcome: 'passed' }
         // Work that takes nothing in at all is told by a rule of its own.
-        else if (setting === 'handIn' && (seen === undefined || seen === 'none')) yield { ...told, outcome: 'inapplicable' }
-        else yield { ...told, outcome: 'failed', message: 'differs', values: { item: there.item.name, setting: words[setting], seen: seen === undefined ? 'not set' : String(seen), wanted: String(wanted) }, evidence: [{ kind: 'value', text: seen === undefined ? 'not set' : String(seen) }], expected: String(wanted), itemId: there.item.id, together: `${part.key}/${setting}` }
+        else if (setting === 'handIn' && (seen === undefined || seen === 'none'))
+          yield { ...told, outcome: 'inapplicable' }
+        else
+          yield {
+            ...told,
+            outcome: 'failed',
+            message: 'differs',
+            values: {
+              item: there.item.name,
+              setting: words[setting],
+              seen: seen === undefined ? 'not set' : String(seen),
+              wanted: String(wanted),
+            },
+            evidence: [{ kind: 'value', text: seen === undefined ? 'not set' : String(seen) }],
+            expected: String(wanted),
+            itemId: there.item.id,
+            together: `${part.key}/${setting}`,
+          }
       }
     }
   },
   mend(verdict, context): Change[] {
     const there = verdict.subject.about === 'part' ? context.itemFor(verdict.subject.part) : null
     const setting = settings.find((one) => one === verdict.discriminator)
-    return there && setting && !there.item.studentWork ? [{ change: 'set-item', id: there.item.id, fields: { work: { ...there.item.work, [setting]: there.part.definition.settings[setting] } } }] : []
+    return there && setting && !there.item.studentWork
+      ? [
+          {
+            change: 'set-item',
+            id: there.item.id,
+            fields: {
+              work: { ...there.item.work, [setting]: there.part.definition.settings[setting] },
+            },
+          },
+        ]
+      : []
   },
   examples: {
     passes: [
       { title: 'as deployed', change: () => {} },
-      { title: 'attempts that the template leaves open', change: ({ item }) => void (item('quiz', 2).work = { minutes: 30, graceMinutes: 5, attempts: 3 }) },
+      {
+        title: 'attempts that the template leaves open',
+        change: ({ item }) =>
+          void (item('quiz', 2).work = { minutes: 30, graceMinutes: 5, attempts: 3 }),
+      },
     ],
     fails: [
-      { title: 'a longer time', change: ({ item }) => void (item('quiz', 2).work = { minutes: 90, graceMinutes: 5 }), evidence: '90' },
-      { title: 'text where a file is handed in', change: ({ item }) => void (item('assignment', 2).work = { handIn: 'text' }), evidence: 'text' },
+      {
+        title: 'a longer time',
+        change: ({ item }) => void (item('quiz', 2).work = { minutes: 90, graceMinutes: 5 }),
+        evidence: '90',
+      },
+      {
+        title: 'text where a file is handed in',
+        change: ({ item }) => void (item('assignment', 2).work = { handIn: 'text' }),
+        evidence: 'text',
+      },
     ],
   },
 })

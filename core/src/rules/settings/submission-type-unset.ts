@@ -19,24 +19,57 @@ export const submissionTypeUnset = defineRule({
       const subject = aboutFound(context, item)
       const wanted = part?.definition.settings.handIn
       const seen = item.work?.handIn
-      if (seen !== undefined && (seen !== 'none' || wanted === 'none')) yield { subject, outcome: 'passed' }
-      else if ((wanted === undefined || wanted === 'none') && (item.work === undefined || (item.points ?? 0) === 0)) yield { subject, outcome: 'inapplicable' }
-      else yield { subject, outcome: 'failed', message: 'unset', values: { name: item.name, seen: seen ?? 'not set' }, evidence: [{ kind: 'value', text: seen ?? 'not set' }], expected: wanted ?? 'a file, text, link or recording', itemId: item.id }
+      if (seen !== undefined && (seen !== 'none' || wanted === 'none'))
+        yield { subject, outcome: 'passed' }
+      else if (
+        (wanted === undefined || wanted === 'none') &&
+        (item.work === undefined || (item.points ?? 0) === 0)
+      )
+        yield { subject, outcome: 'inapplicable' }
+      else
+        yield {
+          subject,
+          outcome: 'failed',
+          message: 'unset',
+          values: { name: item.name, seen: seen ?? 'not set' },
+          evidence: [{ kind: 'value', text: seen ?? 'not set' }],
+          expected: wanted ?? 'a file, text, link or recording',
+          itemId: item.id,
+        }
     }
   },
   mend(verdict, context): Change[] {
     const there = verdict.subject.about === 'part' ? context.itemFor(verdict.subject.part) : null
     const handIn = there?.part.definition.settings.handIn
-    return there && handIn ? [{ change: 'set-item', id: there.item.id, fields: { work: { ...there.item.work, handIn } } }] : []
+    return there && handIn
+      ? [
+          {
+            change: 'set-item',
+            id: there.item.id,
+            fields: { work: { ...there.item.work, handIn } },
+          },
+        ]
+      : []
   },
   examples: {
     passes: [
       { title: 'as deployed', change: () => {} },
-      { title: 'handed in on paper, which is said', change: ({ item }) => void (item('assignment', 2).work = { handIn: 'on-paper' }) },
+      {
+        title: 'handed in on paper, which is said',
+        change: ({ item }) => void (item('assignment', 2).work = { handIn: 'on-paper' }),
+      },
     ],
     fails: [
-      { title: 'never set', change: ({ item }) => void (item('assignment', 2).work = {}), evidence: 'not set' },
-      { title: 'nothing is taken in', change: ({ item }) => void (item('assignment', 4).work = { handIn: 'none' }), evidence: 'none' },
+      {
+        title: 'never set',
+        change: ({ item }) => void (item('assignment', 2).work = {}),
+        evidence: 'not set',
+      },
+      {
+        title: 'nothing is taken in',
+        change: ({ item }) => void (item('assignment', 4).work = { handIn: 'none' }),
+        evidence: 'none',
+      },
     ],
   },
 })

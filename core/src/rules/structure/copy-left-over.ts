@@ -22,21 +22,56 @@ export const copyLeftOver = defineRule({
       const part = context.partOf(item.id)
       const subject = aboutFound(context, item)
       const values = { name: item.name, module: module ? `“${module.name}”` : 'no module' }
-      const failed = { subject, outcome: 'failed', evidence: [{ kind: 'words', text: item.name }], expected: 'one of each, under its own name', itemId: item.id } as const
-      if (copy) yield { ...failed, message: 'twice', values: { ...values, original: context.partAt(copy.of)?.name ?? copy.of } }
-      else if (copyMark.test(item.name) && !(part && (copyMark.test(part.name) || isItsNumber(item.name, part)))) yield { ...failed, message: 'name', values }
+      const failed = {
+        subject,
+        outcome: 'failed',
+        evidence: [{ kind: 'words', text: item.name }],
+        expected: 'one of each, under its own name',
+        itemId: item.id,
+      } as const
+      if (copy)
+        yield {
+          ...failed,
+          message: 'twice',
+          values: { ...values, original: context.partAt(copy.of)?.name ?? copy.of },
+        }
+      else if (
+        copyMark.test(item.name) &&
+        !(part && (copyMark.test(part.name) || isItsNumber(item.name, part)))
+      )
+        yield { ...failed, message: 'name', values }
       else if (part) yield { subject, outcome: 'passed' }
     }
   },
   examples: {
     passes: [
       { title: 'no copies', change: () => {} },
-      { title: 'a number in brackets that is its week', change: ({ item }) => void (item('week-overview', 3).name = 'Overview (3)') },
-      { title: 'a topic that speaks of copying', change: ({ module }) => void (module('week', 3).name = 'Week 3 · Sep 14 – Sep 20 · How to copy a chart') },
+      {
+        title: 'a number in brackets that is its week',
+        change: ({ item }) => void (item('week-overview', 3).name = 'Overview (3)'),
+      },
+      {
+        title: 'a topic that speaks of copying',
+        change: ({ module }) =>
+          void (module('week', 3).name = 'Week 3 · Sep 14 – Sep 20 · How to copy a chart'),
+      },
     ],
     fails: [
-      { title: 'a page named “(2)”', change: ({ item }) => void (item('week-overview', 3).name = 'Week 3 overview (2)'), evidence: 'Week 3 overview (2)' },
-      { title: 'a duplicate beside its original', change: ({ module, item }) => void module('week', 2).items.push({ ...item('assignment', 2), id: 'dup', recordedAs: undefined }), evidence: 'NAV 110 · Assignment 1: Leading marks' },
+      {
+        title: 'a page named “(2)”',
+        change: ({ item }) => void (item('week-overview', 3).name = 'Week 3 overview (2)'),
+        evidence: 'Week 3 overview (2)',
+      },
+      {
+        title: 'a duplicate beside its original',
+        change: ({ module, item }) =>
+          void module('week', 2).items.push({
+            ...item('assignment', 2),
+            id: 'dup',
+            recordedAs: undefined,
+          }),
+        evidence: 'NAV 110 · Assignment 1: Leading marks',
+      },
     ],
   },
 })

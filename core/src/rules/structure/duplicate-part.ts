@@ -18,23 +18,62 @@ export const duplicatePart = defineRule({
       const original = part ? context.itemFor(part) : null
       if (!part || !placed || !original) continue
       const subject = { about: 'found', id: found, name: placed.item.name } as const
-      const elsewhere = placed.module !== null && original.module !== null && placed.module.id !== original.module.id
+      const elsewhere =
+        placed.module !== null &&
+        original.module !== null &&
+        placed.module.id !== original.module.id
       // A copy taken to another module to be made into something else is work in hand while nobody sees it.
-      if (part.definition.may.duplicate || (elsewhere && !placed.item.published)) yield { subject, outcome: 'inapplicable' }
-      else yield { subject, outcome: 'failed', message: 'twice', values: { name: placed.item.name, original: original.item.name }, evidence: [{ kind: 'words', text: placed.item.name }], expected: 'one of them', itemId: found, together: `copy/${part.key}` }
+      if (part.definition.may.duplicate || (elsewhere && !placed.item.published))
+        yield { subject, outcome: 'inapplicable' }
+      else
+        yield {
+          subject,
+          outcome: 'failed',
+          message: 'twice',
+          values: { name: placed.item.name, original: original.item.name },
+          evidence: [{ kind: 'words', text: placed.item.name }],
+          expected: 'one of them',
+          itemId: found,
+          together: `copy/${part.key}`,
+        }
     }
   },
   examples: {
     passes: [
       { title: 'everything once', change: () => {} },
-      { title: 'a quiz the instructor may duplicate', change: ({ template, module, item }) => {
-          for (const part of template.parts) if (part.kind === 'module') for (const inner of part.items) if (inner.key === 'quiz') inner.may = { duplicate: true }
+      {
+        title: 'a quiz the instructor may duplicate',
+        change: ({ template, module, item }) => {
+          for (const part of template.parts)
+            if (part.kind === 'module')
+              for (const inner of part.items)
+                if (inner.key === 'quiz') inner.may = { duplicate: true }
           module('week', 2).items.push({ ...item('quiz', 2), id: 'twin', recordedAs: undefined })
-        } },
+        },
+      },
     ],
     fails: [
-      { title: 'the overview twice', change: ({ module, item }) => void module('week', 2).items.push({ ...item('week-overview', 2), id: 'twin', recordedAs: undefined }), evidence: 'Week 2 overview' },
-      { title: 'a copy with its mark', change: ({ module, item }) => void module('week', 3).items.push({ ...item('checklist', 3), id: 'twin', name: 'Copy of Week 3 checklist', recordedAs: undefined }), evidence: 'Copy of Week 3 checklist' },
+      {
+        title: 'the overview twice',
+        change: ({ module, item }) =>
+          void module('week', 2).items.push({
+            ...item('week-overview', 2),
+            id: 'twin',
+            recordedAs: undefined,
+          }),
+        evidence: 'Week 2 overview',
+      },
+      {
+        title: 'a copy with its mark',
+        change: ({ module, item }) =>
+          void module('week', 3).items.push({
+            ...item('checklist', 3),
+            id: 'twin',
+            name: 'Copy of Week 3 checklist',
+            recordedAs: undefined,
+          }),
+        evidence: 'Copy of Week 3 checklist',
+      },
     ],
   },
 })

@@ -15,10 +15,18 @@ export const fileInNoModule = defineRule({
     if ((context.course.files ?? []).length === 0) return
     const plain = (address: string) => address.trim().replace(/[?#].*$/, '')
     const shown = new Set([
-      ...context.placedItems.flatMap(({ item }) => [item.url, item.target].flatMap((url) => (url === null ? [] : [plain(url)]))),
+      ...context.placedItems.flatMap(({ item }) =>
+        [item.url, item.target].flatMap((url) => (url === null ? [] : [plain(url)])),
+      ),
       ...context.placedItems.flatMap(({ item }) => {
         const page = context.pageOf(item)
-        return page ? [...page.links.map((link) => plain(link.href)), ...page.images.map((image) => plain(image.source)), ...page.media.map((one) => plain(one.source))] : []
+        return page
+          ? [
+              ...page.links.map((link) => plain(link.href)),
+              ...page.images.map((image) => plain(image.source)),
+              ...page.media.map((one) => plain(one.source)),
+            ]
+          : []
       }),
     ])
     for (const file of context.course.files ?? []) {
@@ -26,24 +34,58 @@ export const fileInNoModule = defineRule({
       if (file.restricted) continue
       const told = { subject: aboutCourse, discriminator: `file:${file.id}` } as const
       if (shown.has(plain(file.url))) yield { ...told, outcome: 'passed' }
-      else yield { ...told, outcome: 'failed', message: 'unseen', values: { name: file.name }, evidence: [{ kind: 'words', text: file.name }], expected: 'a module that holds it, or a page that links it', together: 'unseen-files' }
+      else
+        yield {
+          ...told,
+          outcome: 'failed',
+          message: 'unseen',
+          values: { name: file.name },
+          evidence: [{ kind: 'words', text: file.name }],
+          expected: 'a module that holds it, or a page that links it',
+          together: 'unseen-files',
+        }
     }
   },
   examples: {
     passes: [
       { title: 'the platform tells of no files', change: () => {} },
-      { title: 'a file that a page links', change: ({ course, item }) => {
-          course.files = [{ id: 'f', name: 'tides.pdf', url: '/courses/example/files/f', restricted: false }]
+      {
+        title: 'a file that a page links',
+        change: ({ course, item }) => {
+          course.files = [
+            { id: 'f', name: 'tides.pdf', url: '/courses/example/files/f', restricted: false },
+          ]
           item('week-overview', 3).html += '<a href="/courses/example/files/f?download=1">Tides</a>'
-        } },
-      { title: 'a file kept from students', change: ({ course }) => void (course.files = [{ id: 'f', name: 'grades.xlsx', url: '/courses/example/files/f', restricted: true }]) },
+        },
+      },
+      {
+        title: 'a file kept from students',
+        change: ({ course }) =>
+          void (course.files = [
+            { id: 'f', name: 'grades.xlsx', url: '/courses/example/files/f', restricted: true },
+          ]),
+      },
     ],
     fails: [
-      { title: 'uploaded and forgotten', change: ({ course }) => void (course.files = [{ id: 'f', name: 'tides.pdf', url: '/courses/example/files/f', restricted: false }]), evidence: 'tides.pdf' },
-      { title: 'one of two', change: ({ course, item }) => {
-          course.files = [{ id: 'f', name: 'tides.pdf', url: '/courses/example/files/f', restricted: false }, { id: 'g', name: 'streams.pdf', url: '/courses/example/files/g', restricted: false }]
+      {
+        title: 'uploaded and forgotten',
+        change: ({ course }) =>
+          void (course.files = [
+            { id: 'f', name: 'tides.pdf', url: '/courses/example/files/f', restricted: false },
+          ]),
+        evidence: 'tides.pdf',
+      },
+      {
+        title: 'one of two',
+        change: ({ course, item }) => {
+          course.files = [
+            { id: 'f', name: 'tides.pdf', url: '/courses/example/files/f', restricted: false },
+            { id: 'g', name: 'streams.pdf', url: '/courses/example/files/g', restricted: false },
+          ]
           item('week-overview', 3).html += '<a href="/courses/example/files/f">Tides</a>'
-        }, evidence: 'streams.pdf' },
+        },
+        evidence: 'streams.pdf',
+      },
     ],
   },
 })

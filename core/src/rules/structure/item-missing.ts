@@ -9,13 +9,21 @@ export const itemMissing = defineRule({
   title: 'Every item is in its module',
   why: 'A page or activity that every course has is not there, so students miss what they are asked to do.',
   strength: 'must',
-  parameters: z.strictObject({ quota: z.number().min(0).max(1).default(0.25).describe('Share of the weeks in which parts that may go can be left out as “not this week”') }),
+  parameters: z.strictObject({
+    quota: z
+      .number()
+      .min(0)
+      .max(1)
+      .default(0.25)
+      .describe('Share of the weeks in which parts that may go can be left out as “not this week”'),
+  }),
   mender: 'instructor',
   effortMinutes: 5,
   messages: {
     missing: '“{name}” is missing from {module}.',
     unsaid: '“{name}” is missing from {module}. It may go: say “not this week” if that is meant.',
-    quota: '{seen} of {weeks} weeks are marked “not this week”; up to {most} are allowed without asking.',
+    quota:
+      '{seen} of {weeks} weeks are marked “not this week”; up to {most} are allowed without asking.',
   },
   *check(context, { quota }): Generator<Verdict> {
     const weeksLeftOut = new Set<number>()
@@ -26,7 +34,12 @@ export const itemMissing = defineRule({
       const mayGo = part.definition.may.remove === true
       if (context.itemFor(part)) yield { subject, outcome: 'passed' }
       else if (part.strength === 'may' || part.inBreak) yield { subject, outcome: 'inapplicable' }
-      else if (module && !context.moduleFor(module) && !context.pairing.merged.some((one) => one.expected.includes(module.instance))) yield { subject, outcome: 'absent' }
+      else if (
+        module &&
+        !context.moduleFor(module) &&
+        !context.pairing.merged.some((one) => one.expected.includes(module.instance))
+      )
+        yield { subject, outcome: 'absent' }
       else if (standsIn(context, part)) yield { subject, outcome: 'passed' }
       else if (mayGo && context.notThisWeek.has(part.instance)) {
         if (part.week) weeksLeftOut.add(part.week.number)
@@ -37,7 +50,10 @@ export const itemMissing = defineRule({
           outcome: 'failed',
           ...(mayGo ? { strength: 'should' } : {}),
           message: mayGo ? 'unsaid' : 'missing',
-          values: { name: part.name, module: module ? `“${(context.moduleFor(module) ?? module).name}”` : 'the course' },
+          values: {
+            name: part.name,
+            module: module ? `“${(context.moduleFor(module) ?? module).name}”` : 'the course',
+          },
           evidence: [{ kind: 'count', text: `nothing for ${part.name}` }],
           expected: `a ${part.kind} “${part.name}”`,
           itemId: module ? context.moduleFor(module)?.id : undefined,
@@ -47,12 +63,19 @@ export const itemMissing = defineRule({
     const most = Math.floor(weeks * quota)
     if (weeksLeftOut.size > most)
       yield {
-        subject: aboutCourse, discriminator: 'not-this-week', strength: 'should', outcome: 'failed', message: 'quota',
-        values: { seen: String(weeksLeftOut.size), weeks: String(weeks), most: String(most) }, evidence: [{ kind: 'count', text: `weeks ${[...weeksLeftOut].join(', ')}` }], expected: `at most ${most} weeks`,
+        subject: aboutCourse,
+        discriminator: 'not-this-week',
+        strength: 'should',
+        outcome: 'failed',
+        message: 'quota',
+        values: { seen: String(weeksLeftOut.size), weeks: String(weeks), most: String(most) },
+        evidence: [{ kind: 'count', text: `weeks ${[...weeksLeftOut].join(', ')}` }],
+        expected: `at most ${most} weeks`,
       }
   },
   mend(verdict, context): Change[] {
-    const back = verdict.subject.about === 'part' ? broughtBack(verdict.subject.part, context) : null
+    const back =
+      verdict.subject.about === 'part' ? broughtBack(verdict.subject.part, context) : null
     return back ? [back] : []
   },
   examples: {
@@ -60,7 +83,8 @@ export const itemMissing = defineRule({
       { title: 'all items stand as deployed', change: () => {} },
       {
         title: 'a discussion that may go was removed',
-        change: ({ module, item }) => void module('week', 2).items.splice(module('week', 2).items.indexOf(item('quiz', 2)), 1),
+        change: ({ module, item }) =>
+          void module('week', 2).items.splice(module('week', 2).items.indexOf(item('quiz', 2)), 1),
       },
       {
         title: 'an assignment does the discussion’s job, which the template accepts',
@@ -72,24 +96,51 @@ export const itemMissing = defineRule({
       },
     ],
     fails: [
-      { title: 'a part that may go is gone, and nobody said so', change: ({ template, module, item }) => {
-          for (const part of template.parts) if (part.kind === 'module') for (const inner of part.items) if (inner.key === 'week-overview') inner.may = { remove: true }
-          module('week', 2).items.splice(module('week', 2).items.indexOf(item('week-overview', 2)), 1)
-        }, evidence: 'nothing for Week 2 overview' },
-      { title: 'the checklist of week 3 was deleted', change: ({ module }) => void module('week', 3).items.pop(), evidence: 'nothing for Week 3 checklist' },
-      { title: 'the welcome page was deleted', change: ({ module, item }) => void module('start-here').items.splice(module('start-here').items.indexOf(item('welcome')), 1), evidence: 'nothing for Welcome to NAV 110' },
+      {
+        title: 'a part that may go is gone, and nobody said so',
+        change: ({ template, module, item }) => {
+          for (const part of template.parts)
+            if (part.kind === 'module')
+              for (const inner of part.items)
+                if (inner.key === 'week-overview') inner.may = { remove: true }
+          module('week', 2).items.splice(
+            module('week', 2).items.indexOf(item('week-overview', 2)),
+            1,
+          )
+        },
+        evidence: 'nothing for Week 2 overview',
+      },
+      {
+        title: 'the checklist of week 3 was deleted',
+        change: ({ module }) => void module('week', 3).items.pop(),
+        evidence: 'nothing for Week 3 checklist',
+      },
+      {
+        title: 'the welcome page was deleted',
+        change: ({ module, item }) =>
+          void module('start-here').items.splice(
+            module('start-here').items.indexOf(item('welcome')),
+            1,
+          ),
+        evidence: 'nothing for Welcome to NAV 110',
+      },
     ],
   },
 })
 
 /** Whether something the template accepts in the part's place was found in its module: another paired part, or an unpaired item of an accepted kind. */
-const standsIn = (context: Parameters<Parameters<typeof defineRule>[0]['check']>[0], part: (typeof context.parts)[number]): boolean => {
+const standsIn = (
+  context: Parameters<Parameters<typeof defineRule>[0]['check']>[0],
+  part: (typeof context.parts)[number],
+): boolean => {
   const definition = part.definition
   if (definition.kind === 'module' || definition.acceptsInstead.length === 0) return false
   const module = context.partAt(part.parent)
   const found = module ? context.moduleFor(module) : null
   return (found?.items ?? []).some((item) => {
     const as = context.partOf(item.id)
-    return as ? definition.acceptsInstead.includes(as.key) : definition.acceptsInstead.includes(item.kind)
+    return as
+      ? definition.acceptsInstead.includes(as.key)
+      : definition.acceptsInstead.includes(item.kind)
   })
 }

@@ -25,31 +25,73 @@ export const lastInModule = defineRule({
       }
       const { item, module } = there
       // Parts that come last as well may stand after it, and so may what nobody sees.
-      const after = module.items.slice(module.items.indexOf(item) + 1).filter((one) => one.published && !copies.has(one.id) && context.partOf(one.id)?.definition.position !== 'last')
+      const after = module.items
+        .slice(module.items.indexOf(item) + 1)
+        .filter(
+          (one) =>
+            one.published &&
+            !copies.has(one.id) &&
+            context.partOf(one.id)?.definition.position !== 'last',
+        )
       if (after.length === 0) yield { subject, outcome: 'passed' }
       else {
         const names = after.map((one) => `“${one.name}”`).join(', ')
-        yield { subject, outcome: 'failed', message: 'after', values: { name: item.name, module: module.name, after: names }, evidence: [{ kind: 'words', text: names }], expected: 'last in its module', itemId: item.id }
+        yield {
+          subject,
+          outcome: 'failed',
+          message: 'after',
+          values: { name: item.name, module: module.name, after: names },
+          evidence: [{ kind: 'words', text: names }],
+          expected: 'last in its module',
+          itemId: item.id,
+        }
       }
     }
   },
   mend(verdict, context): Change[] {
     const there = verdict.subject.about === 'part' ? context.itemFor(verdict.subject.part) : null
-    return there?.module ? [{ change: 'move-item', id: there.item.id, module: there.module.id, at: null }] : []
+    return there?.module
+      ? [{ change: 'move-item', id: there.item.id, module: there.module.id, at: null }]
+      : []
   },
   examples: {
     passes: [
       { title: 'the checklist stands last', change: () => {} },
-      { title: 'a hidden draft after it', change: ({ module, item }) => void module('week', 2).items.push({ ...item('week-overview', 2), id: 'own', name: 'For next year', published: false, recordedAs: undefined }) },
+      {
+        title: 'a hidden draft after it',
+        change: ({ module, item }) =>
+          void module('week', 2).items.push({
+            ...item('week-overview', 2),
+            id: 'own',
+            name: 'For next year',
+            published: false,
+            recordedAs: undefined,
+          }),
+      },
     ],
     fails: [
-      { title: 'a page was added after it', change: ({ module, item }) => void module('week', 2).items.push({ ...item('week-overview', 2), id: 'own', name: 'Sea stories', html: '<p>Three of them.</p>', recordedAs: undefined }), evidence: '“Sea stories”' },
-      { title: 'it was moved before the quiz', change: ({ module, item }) => {
+      {
+        title: 'a page was added after it',
+        change: ({ module, item }) =>
+          void module('week', 2).items.push({
+            ...item('week-overview', 2),
+            id: 'own',
+            name: 'Sea stories',
+            html: '<p>Three of them.</p>',
+            recordedAs: undefined,
+          }),
+        evidence: '“Sea stories”',
+      },
+      {
+        title: 'it was moved before the quiz',
+        change: ({ module, item }) => {
           const { items } = module('week', 3)
           const checklist = item('checklist', 3)
           items.splice(items.indexOf(checklist), 1)
           items.splice(items.indexOf(item('quiz', 3)), 0, checklist)
-        }, evidence: '“NAV 110 · Quiz 3: Compass”' },
+        },
+        evidence: '“NAV 110 · Quiz 3: Compass”',
+      },
     ],
   },
 })

@@ -18,7 +18,11 @@ export const moduleCount = defineRule({
       const grouping = context.groupings[definition.key]
       const base = { subject: aboutCourse, discriminator: definition.key }
       if (grouping?.state === 'unreadable') {
-        yield { ...base, outcome: 'cannot-tell', reason: `The weeks seem to be grouped into ${grouping.modules.length} units, but ${grouping.why}. Say which weeks each unit covers.` }
+        yield {
+          ...base,
+          outcome: 'cannot-tell',
+          reason: `The weeks seem to be grouped into ${grouping.modules.length} units, but ${grouping.why}. Say which weeks each unit covers.`,
+        }
         continue
       }
       if (grouping?.state === 'grouped') {
@@ -26,14 +30,21 @@ export const moduleCount = defineRule({
         continue
       }
       const wanted = context.partsOfKey(definition.key)
-      const beyond = context.modules.filter((module) => context.partOf(module.id) === null && /^\s*(week|wk)\b\.?\s*\d/i.test(module.name))
+      const beyond = context.modules.filter(
+        (module) =>
+          context.partOf(module.id) === null && /^\s*(week|wk)\b\.?\s*\d/i.test(module.name),
+      )
       if (beyond.length === 0) yield { ...base, outcome: 'passed' }
       else
         yield {
           ...base,
           outcome: 'failed',
           message: 'extra',
-          values: { found: String(wanted.filter((part) => context.moduleFor(part)).length + beyond.length), wanted: String(wanted.length), names: beyond.map((module) => `“${module.name}”`).join(', ') },
+          values: {
+            found: String(wanted.filter((part) => context.moduleFor(part)).length + beyond.length),
+            wanted: String(wanted.length),
+            names: beyond.map((module) => `“${module.name}”`).join(', '),
+          },
           evidence: beyond.map((module) => ({ kind: 'words', text: module.name }) as const),
           expected: `${wanted.length} modules, one for each week`,
           itemId: beyond[0]?.id,
@@ -48,14 +59,49 @@ export const moduleCount = defineRule({
         change: ({ course }) => {
           const start = course.modules[0]
           course.modules = start ? [start] : []
-          for (const [id, name] of [['u1', 'Unit 1 · Weeks 1–2'], ['u2', 'Unit 2 · Weeks 3-4'], ['u3', 'Unit 3 (weeks 5 to 8)']] as const)
-            course.modules.push({ id, name, published: true, opensAt: null, items: [], modules: [] })
+          for (const [id, name] of [
+            ['u1', 'Unit 1 · Weeks 1–2'],
+            ['u2', 'Unit 2 · Weeks 3-4'],
+            ['u3', 'Unit 3 (weeks 5 to 8)'],
+          ] as const)
+            course.modules.push({
+              id,
+              name,
+              published: true,
+              opensAt: null,
+              items: [],
+              modules: [],
+            })
         },
       },
     ],
     fails: [
-      { title: 'a second module for week 2', change: ({ course }) => void course.modules.push({ id: 'x', name: 'Week 2 again', published: true, opensAt: null, items: [], modules: [] }), evidence: 'Week 2 again' },
-      { title: 'a ninth week in an eight-week course', change: ({ course }) => void course.modules.push({ id: 'x', name: 'Week 9', published: true, opensAt: null, items: [], modules: [] }), evidence: 'Week 9' },
+      {
+        title: 'a second module for week 2',
+        change: ({ course }) =>
+          void course.modules.push({
+            id: 'x',
+            name: 'Week 2 again',
+            published: true,
+            opensAt: null,
+            items: [],
+            modules: [],
+          }),
+        evidence: 'Week 2 again',
+      },
+      {
+        title: 'a ninth week in an eight-week course',
+        change: ({ course }) =>
+          void course.modules.push({
+            id: 'x',
+            name: 'Week 9',
+            published: true,
+            opensAt: null,
+            items: [],
+            modules: [],
+          }),
+        evidence: 'Week 9',
+      },
     ],
   },
 })

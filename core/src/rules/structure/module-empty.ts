@@ -21,17 +21,62 @@ export const moduleEmpty = defineRule({
         if (part) yield { subject, outcome: 'passed' }
       } else if (!context.moduleOpen(module)) yield { subject, outcome: 'inapplicable' }
       else if (!context.reached(need)) yield { subject, outcome: 'not-due-yet', dueOn: need }
-      else yield { subject, outcome: 'failed', message: 'empty', values: { module: module.name }, evidence: [{ kind: 'count', text: '0 items' }], expected: 'its items, or hidden', itemId: module.id, together: part ? part.key : 'own-modules' }
+      else
+        yield {
+          subject,
+          outcome: 'failed',
+          message: 'empty',
+          values: { module: module.name },
+          evidence: [{ kind: 'count', text: '0 items' }],
+          expected: 'its items, or hidden',
+          itemId: module.id,
+          together: part ? part.key : 'own-modules',
+        }
     }
   },
   examples: {
     passes: [
       { title: 'every module holds something', change: () => {} },
-      { title: 'an empty module nobody can open', change: ({ module }) => Object.assign(module('week', 3), { items: [], published: false }) },
+      {
+        title: 'an empty module nobody can open',
+        change: ({ module }) => Object.assign(module('week', 3), { items: [], published: false }),
+      },
     ],
     fails: [
-      { title: 'a week was emptied', change: ({ module }) => void (module('week', 3).items = []), evidence: '0 items' },
-      { title: 'a module of the instructor’s own with a heading only', change: ({ course }) => void course.modules.push({ id: 'own', name: 'Extra', published: true, opensAt: null, modules: [], items: [{ id: 'h', kind: 'heading', name: 'Later', published: true, opensAt: null, dueAt: null, closesAt: null, points: null, category: null, html: null, url: null, target: null, studentWork: false }] }), evidence: '0 items' },
+      {
+        title: 'a week was emptied',
+        change: ({ module }) => void (module('week', 3).items = []),
+        evidence: '0 items',
+      },
+      {
+        title: 'a module of the instructor’s own with a heading only',
+        change: ({ course }) =>
+          void course.modules.push({
+            id: 'own',
+            name: 'Extra',
+            published: true,
+            opensAt: null,
+            modules: [],
+            items: [
+              {
+                id: 'h',
+                kind: 'heading',
+                name: 'Later',
+                published: true,
+                opensAt: null,
+                dueAt: null,
+                closesAt: null,
+                points: null,
+                category: null,
+                html: null,
+                url: null,
+                target: null,
+                studentWork: false,
+              },
+            ],
+          }),
+        evidence: '0 items',
+      },
     ],
   },
 })

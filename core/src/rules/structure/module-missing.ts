@@ -10,22 +10,38 @@ export const moduleMissing = defineRule({
   parameters: z.strictObject({}),
   mender: 'instructor',
   effortMinutes: 10,
-  messages: { missing: '“{name}” is missing. {strength}', merged: '“{name}” has no module of its own; what it holds stands in “{into}”.' },
+  messages: {
+    missing: '“{name}” is missing. {strength}',
+    merged: '“{name}” has no module of its own; what it holds stands in “{into}”.',
+  },
   *check(context): Generator<Verdict> {
     for (const part of context.parts) {
       if (part.kind !== 'module') continue
       const subject = aboutPart(part)
       const merged = context.pairing.merged.find((one) => one.expected.includes(part.instance))
       if (context.moduleFor(part)) yield { subject, outcome: 'passed' }
-      else if (part.strength === 'may' || part.inBreak || part.definition.may.remove || context.groupings[part.key]?.state === 'unreadable')
+      else if (
+        part.strength === 'may' ||
+        part.inBreak ||
+        part.definition.may.remove ||
+        context.groupings[part.key]?.state === 'unreadable'
+      )
         yield { subject, outcome: 'inapplicable' }
       else
         yield {
           subject,
           outcome: 'failed',
           message: merged ? 'merged' : 'missing',
-          values: { name: part.name, into: (merged && context.moduleById(merged.found)?.name) ?? '', strength: part.strength === 'must' ? 'Every course has it.' : 'Courses should have it.' },
-          evidence: [merged ? { kind: 'words', text: context.moduleById(merged.found)?.name ?? '' } : { kind: 'count', text: `no module for ${part.name}` }],
+          values: {
+            name: part.name,
+            into: (merged && context.moduleById(merged.found)?.name) ?? '',
+            strength: part.strength === 'must' ? 'Every course has it.' : 'Courses should have it.',
+          },
+          evidence: [
+            merged
+              ? { kind: 'words', text: context.moduleById(merged.found)?.name ?? '' }
+              : { kind: 'count', text: `no module for ${part.name}` },
+          ],
           expected: `a module “${part.name}”`,
         }
     }
@@ -33,17 +49,38 @@ export const moduleMissing = defineRule({
   examples: {
     passes: [
       { title: 'all modules stand as deployed', change: () => {} },
-      { title: 'a week renamed beyond recognition is still the week that deployment made', change: ({ module }) => void (module('week', 3).name = 'Sounding the harbour') },
-      { title: 'a break week without its module', change: ({ course, module }) => void course.modules.splice(course.modules.indexOf(module('week', 5)), 1) },
+      {
+        title: 'a week renamed beyond recognition is still the week that deployment made',
+        change: ({ module }) => void (module('week', 3).name = 'Sounding the harbour'),
+      },
+      {
+        title: 'a break week without its module',
+        change: ({ course, module }) =>
+          void course.modules.splice(course.modules.indexOf(module('week', 5)), 1),
+      },
     ],
     fails: [
-      { title: 'week 3 was deleted', change: ({ course, module }) => void course.modules.splice(course.modules.indexOf(module('week', 3)), 1), evidence: 'no module for Week 3 · Sep 14 – Sep 20 · Compass' },
-      { title: 'two weeks were put into one module', change: ({ course, module }) => {
+      {
+        title: 'week 3 was deleted',
+        change: ({ course, module }) =>
+          void course.modules.splice(course.modules.indexOf(module('week', 3)), 1),
+        evidence: 'no module for Week 3 · Sep 14 – Sep 20 · Compass',
+      },
+      {
+        title: 'two weeks were put into one module',
+        change: ({ course, module }) => {
           module('week', 3).items.push(...module('week', 4).items)
           module('week', 3).name = 'Weeks 3 and 4: compass and tides'
           course.modules.splice(course.modules.indexOf(module('week', 4)), 1)
-        }, evidence: 'Weeks 3 and 4: compass and tides' },
-      { title: 'the opening module was deleted', change: ({ course, module }) => void course.modules.splice(course.modules.indexOf(module('start-here')), 1), evidence: 'no module for Start here' },
+        },
+        evidence: 'Weeks 3 and 4: compass and tides',
+      },
+      {
+        title: 'the opening module was deleted',
+        change: ({ course, module }) =>
+          void course.modules.splice(course.modules.indexOf(module('start-here')), 1),
+        evidence: 'no module for Start here',
+      },
     ],
   },
 })

@@ -8,7 +8,9 @@ export const nestingDepth = defineRule({
   title: 'Modules are not nested too deep',
   why: 'On a telephone students open four levels to find one reading, and some never do.',
   strength: 'should',
-  parameters: z.strictObject({ most: z.number().int().min(1).max(6).default(2).describe('Levels of modules') }),
+  parameters: z.strictObject({
+    most: z.number().int().min(1).max(6).default(2).describe('Levels of modules'),
+  }),
   mender: 'instructor',
   effortMinutes: 10,
   messages: { deep: '“{module}” stands on level {seen}; at most {most} are wanted.' },
@@ -26,17 +28,75 @@ export const nestingDepth = defineRule({
       const subject = aboutFound(context, module)
       if (level <= most) {
         if (context.partOf(module.id)) yield { subject, outcome: 'passed' }
-      } else yield { subject, outcome: 'failed', message: 'deep', values: { module: module.name, seen: String(level), most: String(most) }, evidence: [{ kind: 'value', text: `level ${level}` }], expected: `at most ${most} levels`, itemId: module.id, together: 'deep-modules' }
+      } else
+        yield {
+          subject,
+          outcome: 'failed',
+          message: 'deep',
+          values: { module: module.name, seen: String(level), most: String(most) },
+          evidence: [{ kind: 'value', text: `level ${level}` }],
+          expected: `at most ${most} levels`,
+          itemId: module.id,
+          together: 'deep-modules',
+        }
     }
   },
   examples: {
     passes: [
       { title: 'modules side by side', change: () => {} },
-      { title: 'a day within a week', change: ({ module }) => void module('week', 2).modules.push({ id: 'd', name: 'Day 1', published: true, opensAt: null, items: [], modules: [] }) },
+      {
+        title: 'a day within a week',
+        change: ({ module }) =>
+          void module('week', 2).modules.push({
+            id: 'd',
+            name: 'Day 1',
+            published: true,
+            opensAt: null,
+            items: [],
+            modules: [],
+          }),
+      },
     ],
     fails: [
-      { title: 'three levels', change: ({ module }) => void module('week', 2).modules.push({ id: 'd', name: 'Day 1', published: true, opensAt: null, items: [], modules: [{ id: 'e', name: 'Morning', published: true, opensAt: null, items: [], modules: [] }] }), evidence: 'level 3' },
-      { title: 'four levels', change: ({ module }) => void module('week', 3).modules.push({ id: 'a', name: 'A', published: true, opensAt: null, items: [], modules: [{ id: 'b', name: 'B', published: true, opensAt: null, items: [], modules: [{ id: 'c', name: 'C', published: true, opensAt: null, items: [], modules: [] }] }] }), evidence: 'level 4' },
+      {
+        title: 'three levels',
+        change: ({ module }) =>
+          void module('week', 2).modules.push({
+            id: 'd',
+            name: 'Day 1',
+            published: true,
+            opensAt: null,
+            items: [],
+            modules: [
+              { id: 'e', name: 'Morning', published: true, opensAt: null, items: [], modules: [] },
+            ],
+          }),
+        evidence: 'level 3',
+      },
+      {
+        title: 'four levels',
+        change: ({ module }) =>
+          void module('week', 3).modules.push({
+            id: 'a',
+            name: 'A',
+            published: true,
+            opensAt: null,
+            items: [],
+            modules: [
+              {
+                id: 'b',
+                name: 'B',
+                published: true,
+                opensAt: null,
+                items: [],
+                modules: [
+                  { id: 'c', name: 'C', published: true, opensAt: null, items: [], modules: [] },
+                ],
+              },
+            ],
+          }),
+        evidence: 'level 4',
+      },
     ],
   },
 })

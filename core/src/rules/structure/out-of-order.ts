@@ -27,8 +27,12 @@ export const outOfOrder = defineRule({
         else if (free.has(part.definition.position)) yield { subject, outcome: 'inapplicable' }
         else if (!misplaced.has(part.instance)) yield { subject, outcome: 'passed' }
         else {
-          const before = siblings.slice(0, i).findLast((one) => foundOf(context, one) !== null && !misplaced.has(one.instance))
-          const wanted = before ? `after “${foundOf(context, before)?.name ?? before.name}”` : 'first'
+          const before = siblings
+            .slice(0, i)
+            .findLast((one) => foundOf(context, one) !== null && !misplaced.has(one.instance))
+          const wanted = before
+            ? `after “${foundOf(context, before)?.name ?? before.name}”`
+            : 'first'
           yield {
             subject,
             outcome: 'failed',
@@ -46,35 +50,62 @@ export const outOfOrder = defineRule({
     if (verdict.subject.about !== 'part') return []
     const { part } = verdict.subject
     const siblings = siblingGroups(context).find((group) => group.includes(part)) ?? []
-    const before = siblings.slice(0, siblings.indexOf(part)).findLast((one) => foundOf(context, one) !== null && !misplacedIn(context, siblings).has(one.instance))
+    const before = siblings
+      .slice(0, siblings.indexOf(part))
+      .findLast(
+        (one) =>
+          foundOf(context, one) !== null && !misplacedIn(context, siblings).has(one.instance),
+      )
     const found = foundOf(context, part)
     if (!found) return []
     const after = before ? (foundOf(context, before)?.place ?? -1) : -1
     const at = after + 1 - (found.place <= after ? 1 : 0)
-    return part.kind === 'module' ? [{ change: 'move-module', id: found.id, at }] : [{ change: 'move-item', id: found.id, module: found.module, at }]
+    return part.kind === 'module'
+      ? [{ change: 'move-module', id: found.id, at }]
+      : [{ change: 'move-item', id: found.id, module: found.module, at }]
   },
   examples: {
     passes: [
       { title: 'the order of the template', change: () => {} },
-      { title: 'an extra page of the instructor’s own between two others', change: ({ module, item }) => void module('week', 2).items.splice(1, 0, { ...item('week-overview', 2), id: 'own', name: 'Knots we tie this week', recordedAs: undefined }) },
-      { title: 'an unpublished module pulled up while it is being worked on', change: ({ course, module }) => {
+      {
+        title: 'an extra page of the instructor’s own between two others',
+        change: ({ module, item }) =>
+          void module('week', 2).items.splice(1, 0, {
+            ...item('week-overview', 2),
+            id: 'own',
+            name: 'Knots we tie this week',
+            recordedAs: undefined,
+          }),
+      },
+      {
+        title: 'an unpublished module pulled up while it is being worked on',
+        change: ({ course, module }) => {
           const week = module('week', 4)
           week.published = false
           course.modules.splice(course.modules.indexOf(week), 1)
           course.modules.unshift(week)
-        } },
+        },
+      },
     ],
     fails: [
-      { title: 'the checklist was moved to the top of its week', change: ({ module }) => {
+      {
+        title: 'the checklist was moved to the top of its week',
+        change: ({ module }) => {
           const items = module('week', 2).items
           const last = items.pop()
           if (last) items.unshift(last)
-        }, evidence: 'Week 2 checklist, 1st' },
-      { title: 'week 3 stands before week 2; one move, not two', change: ({ course, module }) => {
+        },
+        evidence: 'Week 2 checklist, 1st',
+      },
+      {
+        title: 'week 3 stands before week 2; one move, not two',
+        change: ({ course, module }) => {
           const week = module('week', 4)
           course.modules.splice(course.modules.indexOf(week), 1)
           course.modules.unshift(week)
-        }, evidence: 'Week 4 · Sep 21 – Sep 27 · Tides, 1st' },
+        },
+        evidence: 'Week 4 · Sep 21 – Sep 27 · Tides, 1st',
+      },
     ],
   },
 })
@@ -91,17 +122,37 @@ interface Found {
 const foundOf = (context: CheckContext, part: ExpectedPart): Found | null => {
   if (part.kind === 'module') {
     const module = context.moduleFor(part)
-    return module && module.published ? { id: module.id, name: module.name, module: null, place: context.course.modules.indexOf(module) } : null
+    return module && module.published
+      ? {
+          id: module.id,
+          name: module.name,
+          module: null,
+          place: context.course.modules.indexOf(module),
+        }
+      : null
   }
   const there = context.itemFor(part)
   const parent = context.partAt(part.parent)
-  if (!there || !parent || there.module === null || context.moduleFor(parent)?.id !== there.module.id) return null
-  return { id: there.item.id, name: there.item.name, module: there.module.id, place: there.module.items.indexOf(there.item) }
+  if (
+    !there ||
+    !parent ||
+    there.module === null ||
+    context.moduleFor(parent)?.id !== there.module.id
+  )
+    return null
+  return {
+    id: there.item.id,
+    name: there.item.name,
+    module: there.module.id,
+    place: there.module.items.indexOf(there.item),
+  }
 }
 
 const siblingGroups = (context: CheckContext): ExpectedPart[][] => [
   context.expected.parts.filter((part) => part.kind === 'module'),
-  ...context.parts.filter((part) => part.kind === 'module').map((module) => module.items.filter((item) => item.kind !== 'module')),
+  ...context.parts
+    .filter((part) => part.kind === 'module')
+    .map((module) => module.items.filter((item) => item.kind !== 'module')),
 ]
 
 const misplacedIn = (context: CheckContext, siblings: readonly ExpectedPart[]): Set<string> => {
@@ -111,11 +162,14 @@ const misplacedIn = (context: CheckContext, siblings: readonly ExpectedPart[]): 
       return found ? [{ part, rank, place: found.place }] : []
     })
     .sort((a, b) => a.place - b.place)
-  return new Set(fewestMoves(standing.map((one) => one.rank)).flatMap((i) => standing[i]?.part.instance ?? []))
+  return new Set(
+    fewestMoves(standing.map((one) => one.rank)).flatMap((i) => standing[i]?.part.instance ?? []),
+  )
 }
 
 const ordinalPlace = (place: number): string => {
   const n = place + 1
-  const suffix = n % 100 >= 11 && n % 100 <= 13 ? 'th' : ({ 1: 'st', 2: 'nd', 3: 'rd' }[n % 10] ?? 'th')
+  const suffix =
+    n % 100 >= 11 && n % 100 <= 13 ? 'th' : ({ 1: 'st', 2: 'nd', 3: 'rd' }[n % 10] ?? 'th')
   return `${n}${suffix}`
 }

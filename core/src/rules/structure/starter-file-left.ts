@@ -12,7 +12,14 @@ export const starterFileLeft = defineRule({
   title: 'No blank form stands for the real thing',
   why: 'Students download the syllabus and get the empty form it was to be written in.',
   strength: 'must',
-  parameters: z.strictObject({ words: z.array(z.string().min(3).max(60)).min(1).max(30).default(['syllabus', 'schedule', 'course outline']).describe('What forms are for') }),
+  parameters: z.strictObject({
+    words: z
+      .array(z.string().min(3).max(60))
+      .min(1)
+      .max(30)
+      .default(['syllabus', 'schedule', 'course outline'])
+      .describe('What forms are for'),
+  }),
   mender: 'instructor',
   effortMinutes: 10,
   messages: { left: '“{where}” still gives students the blank form “{name}”.' },
@@ -23,33 +30,76 @@ export const starterFileLeft = defineRule({
       const folded = foldedName(name.replace(/[_-]/g, ' '))
       return wanted.some((word) => folded.includes(word)) && blank.test(folded)
     }
-    const lastOf = (address: string) => decoded(address.replace(/[?#].*$/, '').split('/').at(-1) ?? '')
+    const lastOf = (address: string) =>
+      decoded(
+        address
+          .replace(/[?#].*$/, '')
+          .split('/')
+          .at(-1) ?? '',
+      )
     let any = false
     for (const placed of context.placedItems) {
       const { item } = placed
-      const links = (context.pageOf(item)?.links ?? []).filter((link) => maybeBlank.test(link.text) || maybeBlank.test(link.href))
+      const links = (context.pageOf(item)?.links ?? []).filter(
+        (link) => maybeBlank.test(link.text) || maybeBlank.test(link.href),
+      )
       if (links.length === 0 && item.kind !== 'file') continue
       const part = context.partOf(item.id)
       if (part?.audience === 'staff') continue
       const names = [
         ...(item.kind === 'file' ? [item.name, lastOf(item.target ?? '')] : []),
-        ...links.filter((link) => /\.\w{2,5}(?:[?#]|$)/.test(link.href) || context.leadsTo(link.href).leads === 'file').flatMap((link) => [link.text, lastOf(link.href)]),
+        ...links
+          .filter(
+            (link) =>
+              /\.\w{2,5}(?:[?#]|$)/.test(link.href) || context.leadsTo(link.href).leads === 'file',
+          )
+          .flatMap((link) => [link.text, lastOf(link.href)]),
       ]
       const name = names.find(isForm)
       if (name === undefined || !context.studentsReach(placed)) continue
       any = true
-      yield { subject: part ? { about: 'part', part } : { about: 'found', id: item.id, name: item.name }, outcome: 'failed', message: 'left', values: { where: item.name, name }, evidence: [{ kind: 'words', text: name }], expected: 'the form filled in', itemId: item.id }
+      yield {
+        subject: part ? { about: 'part', part } : { about: 'found', id: item.id, name: item.name },
+        outcome: 'failed',
+        message: 'left',
+        values: { where: item.name, name },
+        evidence: [{ kind: 'words', text: name }],
+        expected: 'the form filled in',
+        itemId: item.id,
+      }
     }
     if (!any) yield { subject: aboutCourse, outcome: 'passed' }
   },
   examples: {
     passes: [
       { title: 'the syllabus is the real one', change: () => {} },
-      { title: 'the blank form stands among the staff pages', change: ({ item }) => void (item('staff-notes').html += '<a href="/files/syllabus-template.docx">Form</a>') },
+      {
+        title: 'the blank form stands among the staff pages',
+        change: ({ item }) =>
+          void (item('staff-notes').html += '<a href="/files/syllabus-template.docx">Form</a>'),
+      },
     ],
     fails: [
-      { title: 'the form is linked as the syllabus', change: ({ item }) => void (item('syllabus').html = '<p><a href="/courses/example/files/Syllabus_template.docx">Syllabus</a></p>'), evidence: 'Syllabus_template.docx' },
-      { title: 'the form stands in a module', change: ({ module, item }) => void module('start-here').items.push({ ...item('welcome'), id: 'own', kind: 'file', html: null, name: 'Course outline (blank)', recordedAs: undefined }), evidence: 'Course outline (blank)' },
+      {
+        title: 'the form is linked as the syllabus',
+        change: ({ item }) =>
+          void (item('syllabus').html =
+            '<p><a href="/courses/example/files/Syllabus_template.docx">Syllabus</a></p>'),
+        evidence: 'Syllabus_template.docx',
+      },
+      {
+        title: 'the form stands in a module',
+        change: ({ module, item }) =>
+          void module('start-here').items.push({
+            ...item('welcome'),
+            id: 'own',
+            kind: 'file',
+            html: null,
+            name: 'Course outline (blank)',
+            recordedAs: undefined,
+          }),
+        evidence: 'Course outline (blank)',
+      },
     ],
   },
 })

@@ -7,13 +7,16 @@ export const strayItem = defineRule({
   title: 'Nothing stands outside every module',
   why: 'Students find items through their modules; what stands in none is found by nobody, or only by those who search.',
   strength: 'should',
-  parameters: z.strictObject({ kinds: z.array(z.string()).default(['page', 'discussion', 'assignment', 'assessment']) }),
+  parameters: z.strictObject({
+    kinds: z.array(z.string()).default(['page', 'discussion', 'assignment', 'assessment']),
+  }),
   mender: 'instructor',
   effortMinutes: 2,
   messages: { stray: '“{name}” stands in no module, where students do not find it.' },
   *check(context, { kinds }): Generator<Verdict> {
     for (const { item, module } of context.placedItems) {
-      if (module !== null || item.id === context.course.homePage || !kinds.includes(item.kind)) continue
+      if (module !== null || item.id === context.course.homePage || !kinds.includes(item.kind))
+        continue
       const subject = { about: 'found', id: item.id, name: item.name } as const
       if (context.partOf(item.id)?.parent === null) continue
       yield {
@@ -30,14 +33,38 @@ export const strayItem = defineRule({
   examples: {
     passes: [
       { title: 'only the home page stands outside the modules', change: () => {} },
-      { title: 'a file outside the modules is another rule’s business', change: ({ course, item }) => void course.stray.push({ ...item('welcome'), id: 'f', kind: 'file', name: 'tide-table.pdf', recordedAs: undefined }) },
+      {
+        title: 'a file outside the modules is another rule’s business',
+        change: ({ course, item }) =>
+          void course.stray.push({
+            ...item('welcome'),
+            id: 'f',
+            kind: 'file',
+            name: 'tide-table.pdf',
+            recordedAs: undefined,
+          }),
+      },
     ],
     fails: [
-      { title: 'an assignment outside every module', change: ({ course, item }) => void course.stray.push({ ...item('assignment', 2), id: 's', name: 'Extra credit: splice a rope', recordedAs: undefined }), evidence: 'Extra credit: splice a rope' },
-      { title: 'a page dragged out of its week', change: ({ course, module }) => {
+      {
+        title: 'an assignment outside every module',
+        change: ({ course, item }) =>
+          void course.stray.push({
+            ...item('assignment', 2),
+            id: 's',
+            name: 'Extra credit: splice a rope',
+            recordedAs: undefined,
+          }),
+        evidence: 'Extra credit: splice a rope',
+      },
+      {
+        title: 'a page dragged out of its week',
+        change: ({ course, module }) => {
           const last = module('week', 2).items.pop()
           if (last) course.stray.push({ ...last, recordedAs: undefined, name: 'Scratch page' })
-        }, evidence: 'Scratch page' },
+        },
+        evidence: 'Scratch page',
+      },
     ],
   },
 })

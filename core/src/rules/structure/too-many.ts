@@ -7,7 +7,9 @@ export const tooMany = defineRule({
   title: 'A module holds no more than students can take in',
   why: 'In a week of forty items nobody can tell what has to be done.',
   strength: 'should',
-  parameters: z.strictObject({ mostItems: z.number().int().min(2).max(500).default(30).describe('Items in one module') }),
+  parameters: z.strictObject({
+    mostItems: z.number().int().min(2).max(500).default(30).describe('Items in one module'),
+  }),
   mender: 'instructor',
   effortMinutes: 15,
   messages: { items: '“{module}” holds {seen} items; at most {most} are wanted.' },
@@ -18,20 +20,74 @@ export const tooMany = defineRule({
       const subject = aboutFound(context, module)
       const open = module.items.filter((item) => item.published && item.kind !== 'heading')
       // What the template itself puts there is meant, and a unit holds several weeks.
-      const most = Math.max(mostItems * Math.max(1, part?.weeks.length ?? 1), part?.items.length ?? 0)
+      const most = Math.max(
+        mostItems * Math.max(1, part?.weeks.length ?? 1),
+        part?.items.length ?? 0,
+      )
       if (open.length <= most) {
         if (part) yield { subject, outcome: 'passed' }
-      } else yield { subject, outcome: 'failed', message: 'items', values: { module: module.name, seen: String(open.length), most: String(most) }, evidence: [{ kind: 'count', text: `${open.length} items` }], expected: `at most ${most} items`, itemId: module.id, together: 'full-modules' }
+      } else
+        yield {
+          subject,
+          outcome: 'failed',
+          message: 'items',
+          values: { module: module.name, seen: String(open.length), most: String(most) },
+          evidence: [{ kind: 'count', text: `${open.length} items` }],
+          expected: `at most ${most} items`,
+          itemId: module.id,
+          together: 'full-modules',
+        }
     }
   },
   examples: {
     passes: [
       { title: 'as deployed', change: () => {} },
-      { title: 'many, but hidden', change: ({ module, item }) => void module('week', 2).items.push(...Array.from({ length: 40 }, (_, i) => ({ ...item('checklist', 2), id: `own-${i}`, name: `Sheet ${i}`, published: false, recordedAs: undefined }))) },
+      {
+        title: 'many, but hidden',
+        change: ({ module, item }) =>
+          void module('week', 2).items.push(
+            ...Array.from({ length: 40 }, (_, i) => ({
+              ...item('checklist', 2),
+              id: `own-${i}`,
+              name: `Sheet ${i}`,
+              published: false,
+              recordedAs: undefined,
+            })),
+          ),
+      },
     ],
     fails: [
-      { title: 'forty sheets', change: ({ module, item }) => void module('week', 2).items.push(...Array.from({ length: 40 }, (_, i) => ({ ...item('checklist', 2), id: `own-${i}`, name: `Sheet ${i}`, recordedAs: undefined }))), evidence: '45 items' },
-      { title: 'in a module of the instructor’s own', change: ({ course, item }) => void course.modules.push({ id: 'own', name: 'All my sheets', published: true, opensAt: null, modules: [], items: Array.from({ length: 31 }, (_, i) => ({ ...item('checklist', 2), id: `own-${i}`, name: `Sheet ${i}`, recordedAs: undefined })) }), evidence: '31 items' },
+      {
+        title: 'forty sheets',
+        change: ({ module, item }) =>
+          void module('week', 2).items.push(
+            ...Array.from({ length: 40 }, (_, i) => ({
+              ...item('checklist', 2),
+              id: `own-${i}`,
+              name: `Sheet ${i}`,
+              recordedAs: undefined,
+            })),
+          ),
+        evidence: '45 items',
+      },
+      {
+        title: 'in a module of the instructor’s own',
+        change: ({ course, item }) =>
+          void course.modules.push({
+            id: 'own',
+            name: 'All my sheets',
+            published: true,
+            opensAt: null,
+            modules: [],
+            items: Array.from({ length: 31 }, (_, i) => ({
+              ...item('checklist', 2),
+              id: `own-${i}`,
+              name: `Sheet ${i}`,
+              recordedAs: undefined,
+            })),
+          }),
+        evidence: '31 items',
+      },
     ],
   },
 })

@@ -19,13 +19,18 @@ export const wrongKind = defineRule({
       const subject = aboutPart(part)
       const there = context.itemFor(part)
       if (!there) yield { subject, outcome: 'absent' }
-      else if (there.item.kind === part.kind || definition.acceptsInstead.includes(there.item.kind)) yield { subject, outcome: 'passed' }
+      else if (there.item.kind === part.kind || definition.acceptsInstead.includes(there.item.kind))
+        yield { subject, outcome: 'passed' }
       else
         yield {
           subject,
           outcome: 'failed',
           message: 'kind',
-          values: { name: there.item.name, found: there.item.kind.replace('-', ' '), wanted: part.kind.replace('-', ' ') },
+          values: {
+            name: there.item.name,
+            found: there.item.kind.replace('-', ' '),
+            wanted: part.kind.replace('-', ' '),
+          },
           evidence: [{ kind: 'value', text: there.item.kind }],
           expected: part.kind,
           itemId: there.item.id,
@@ -35,11 +40,22 @@ export const wrongKind = defineRule({
   examples: {
     passes: [
       { title: 'all kinds as deployed', change: () => {} },
-      { title: 'an assignment in place of a discussion, which the template accepts', change: ({ item }) => void (item('discussion', 2).kind = 'assignment') },
+      {
+        title: 'an assignment in place of a discussion, which the template accepts',
+        change: ({ item }) => void (item('discussion', 2).kind = 'assignment'),
+      },
     ],
     fails: [
-      { title: 'the discussion became a page', change: ({ item }) => void (item('discussion', 2).kind = 'page'), evidence: 'page' },
-      { title: 'the assignment became a web link', change: ({ item }) => void (item('assignment', 2).kind = 'web-link'), evidence: 'web-link' },
+      {
+        title: 'the discussion became a page',
+        change: ({ item }) => void (item('discussion', 2).kind = 'page'),
+        evidence: 'page',
+      },
+      {
+        title: 'the assignment became a web link',
+        change: ({ item }) => void (item('assignment', 2).kind = 'web-link'),
+        evidence: 'web-link',
+      },
     ],
   },
 })

@@ -17,17 +17,38 @@ export const courseUnpublished = defineRule({
     const day = context.openingDay
     if (context.course.published) yield { subject, outcome: 'passed' }
     else if (!context.reached(day)) yield { subject, outcome: 'not-due-yet', dueOn: day }
-    else yield { subject, outcome: 'failed', message: 'closed', values: { day }, evidence: [{ kind: 'value', text: 'unpublished' }], expected: 'published' }
+    else
+      yield {
+        subject,
+        outcome: 'failed',
+        message: 'closed',
+        values: { day },
+        evidence: [{ kind: 'value', text: 'unpublished' }],
+        expected: 'published',
+      }
   },
   mend: (): Change[] => [{ change: 'set-course', published: true }],
   examples: {
     passes: [
       { title: 'published', change: () => {} },
-      { title: 'not yet, two weeks before opening day', asOf: '2026-08-17', change: ({ course }) => void (course.published = false) },
+      {
+        title: 'not yet, two weeks before opening day',
+        asOf: '2026-08-17',
+        change: ({ course }) => void (course.published = false),
+      },
     ],
     fails: [
-      { title: 'unpublished in week 3', change: ({ course }) => void (course.published = false), evidence: 'unpublished' },
-      { title: 'unpublished on opening day', asOf: '2026-08-31', change: ({ course }) => void (course.published = false), evidence: 'unpublished' },
+      {
+        title: 'unpublished in week 3',
+        change: ({ course }) => void (course.published = false),
+        evidence: 'unpublished',
+      },
+      {
+        title: 'unpublished on opening day',
+        asOf: '2026-08-31',
+        change: ({ course }) => void (course.published = false),
+        evidence: 'unpublished',
+      },
     ],
   },
 })

@@ -23,7 +23,10 @@ export const mustPartHidden = defineRule({
     for (const module of context.parts) {
       if (module.kind !== 'module' || module.audience !== 'students') continue
       const subject = aboutPart(module)
-      const musts = module.items.filter((item) => item.kind !== 'module' && item.strength === 'must' && item.audience === 'students')
+      const musts = module.items.filter(
+        (item) =>
+          item.kind !== 'module' && item.strength === 'must' && item.audience === 'students',
+      )
       const found = context.moduleFor(module)
       if (module.inBreak || musts.length === 0) {
         yield { subject, outcome: 'inapplicable' }
@@ -43,12 +46,37 @@ export const mustPartHidden = defineRule({
       if (!moduleClosed && closed.length === 0) yield { subject, outcome: 'passed' }
       else if (!context.reached(need)) {
         const noticed = context.reached(addDays(need, -noticeDays))
-        yield noticed ? { subject, outcome: 'not-due-yet', dueOn: need } : { subject, outcome: 'inapplicable' }
+        yield noticed
+          ? { subject, outcome: 'not-due-yet', dueOn: need }
+          : { subject, outcome: 'inapplicable' }
       } else {
-        const failed = { subject, outcome: 'failed', itemId: found.id, expected: `open from ${need}` } as const
-        const seen = found.published ? `it opens ${found.opensAt === null ? 'never' : context.dateOf(found.opensAt)}` : 'it is hidden'
-        if (moduleClosed) yield { ...failed, message: 'module', values: { module: found.name, need, why: seen }, evidence: [{ kind: 'value', text: seen }] }
-        else yield { ...failed, message: 'items', values: { module: found.name, items: closed.map((name) => `“${name}”`).join(', '), need }, evidence: closed.map((name) => ({ kind: 'words', text: name }) as const) }
+        const failed = {
+          subject,
+          outcome: 'failed',
+          itemId: found.id,
+          expected: `open from ${need}`,
+        } as const
+        const seen = found.published
+          ? `it opens ${found.opensAt === null ? 'never' : context.dateOf(found.opensAt)}`
+          : 'it is hidden'
+        if (moduleClosed)
+          yield {
+            ...failed,
+            message: 'module',
+            values: { module: found.name, need, why: seen },
+            evidence: [{ kind: 'value', text: seen }],
+          }
+        else
+          yield {
+            ...failed,
+            message: 'items',
+            values: {
+              module: found.name,
+              items: closed.map((name) => `“${name}”`).join(', '),
+              need,
+            },
+            evidence: closed.map((name) => ({ kind: 'words', text: name }) as const),
+          }
       }
     }
   },
@@ -61,28 +89,67 @@ export const mustPartHidden = defineRule({
     const open = { published: true, opensAt: null }
     const items = part.items.flatMap((inner: ExpectedPart) => {
       const there = context.itemFor(inner)
-      return there && inner.strength === 'must' && inner.audience === 'students' && !opensBy(context, starts, there.item) ? [{ change: 'set-item', id: there.item.id, fields: open } as const] : []
+      return there &&
+        inner.strength === 'must' &&
+        inner.audience === 'students' &&
+        !opensBy(context, starts, there.item)
+        ? [{ change: 'set-item', id: there.item.id, fields: open } as const]
+        : []
     })
-    return [...(opensBy(context, starts, found) ? [] : [{ change: 'set-module', id: found.id, fields: open } as const]), ...items]
+    return [
+      ...(opensBy(context, starts, found)
+        ? []
+        : [{ change: 'set-module', id: found.id, fields: open } as const]),
+      ...items,
+    ]
   },
   examples: {
     passes: [
       { title: 'open as deployed', change: () => {} },
-      { title: 'a later week is still hidden', change: ({ module }) => void (module('week', 6).published = false) },
-      { title: 'the break week is hidden', asOf: '2026-09-30', change: ({ module }) => void (module('week', 5).published = false) },
-      { title: 'the course is unpublished, which is one finding of its own', change: ({ course, module }) => {
+      {
+        title: 'a later week is still hidden',
+        change: ({ module }) => void (module('week', 6).published = false),
+      },
+      {
+        title: 'the break week is hidden',
+        asOf: '2026-09-30',
+        change: ({ module }) => void (module('week', 5).published = false),
+      },
+      {
+        title: 'the course is unpublished, which is one finding of its own',
+        change: ({ course, module }) => {
           course.published = false
           module('week', 3).published = false
-        } },
+        },
+      },
     ],
     fails: [
-      { title: 'this week is hidden', change: ({ module }) => void (module('week', 3).published = false), evidence: 'it is hidden' },
-      { title: 'this week opens two days after it begins', change: ({ module }) => void (module('week', 3).opensAt = '2026-09-18T03:00:00Z'), evidence: 'it opens 2026-09-18' },
-      { title: 'one page of this week is hidden', change: ({ item }) => void (item('week-overview', 3).published = false), evidence: 'Week 3 overview' },
+      {
+        title: 'this week is hidden',
+        change: ({ module }) => void (module('week', 3).published = false),
+        evidence: 'it is hidden',
+      },
+      {
+        title: 'this week opens two days after it begins',
+        change: ({ module }) => void (module('week', 3).opensAt = '2026-09-18T03:00:00Z'),
+        evidence: 'it opens 2026-09-18',
+      },
+      {
+        title: 'one page of this week is hidden',
+        change: ({ item }) => void (item('week-overview', 3).published = false),
+        evidence: 'Week 3 overview',
+      },
     ],
   },
 })
 
 /** Whether something is published and open by the first day of its week, or by now. */
-const opensBy = (context: CheckContext, starts: string, one: { published: boolean; opensAt: string | null }): boolean =>
-  one.published && (one.opensAt === null || context.dateOf(one.opensAt) <= starts || context.reached(context.dateOf(one.opensAt)))
+const opensBy = (
+  context: CheckContext,
+  starts: string,
+  one: { published: boolean; opensAt: string | null },
+): boolean =>
+  one.published &&
+  (one.opensAt === null ||
+    context.dateOf(one.opensAt) <= starts ||
+    context.reached(context.dateOf(one.opensAt)))

@@ -16,40 +16,81 @@ export const openedAhead = defineRule({
   *check(context, { allowanceDays }): Generator<Verdict> {
     if (context.expected.template.opening.follow !== 'week-by-week') return
     for (const part of context.parts) {
-      if (part.kind !== 'module' || part.week === null || part.definition.span === 'course') continue
+      if (part.kind !== 'module' || part.week === null || part.definition.span === 'course')
+        continue
       const subject = aboutPart(part)
       const module = context.moduleFor(part)
       if (!module) yield { subject, outcome: 'absent' }
-      else if (context.reached(addDays(part.week.first, -allowanceDays))) yield { subject, outcome: 'passed' }
+      else if (context.reached(addDays(part.week.first, -allowanceDays)))
+        yield { subject, outcome: 'passed' }
       // Where the template itself sets no opening, opening day for all weeks is what it asks for.
       else if (part.opensAt === null) yield { subject, outcome: 'inapplicable' }
       else {
-        const content = context.moduleOpen(module) && module.items.some((item) => context.studentsReach({ item, module }))
+        const content =
+          context.moduleOpen(module) &&
+          module.items.some((item) => context.studentsReach({ item, module }))
         if (!content) yield { subject, outcome: 'passed' }
-        else yield { subject, outcome: 'failed', message: 'ahead', values: { module: module.name, starts: part.week.first }, evidence: [{ kind: 'value', text: module.opensAt === null ? 'no opening is set' : `opened ${context.dateOf(module.opensAt)}` }], expected: `open from ${context.dateOf(part.opensAt)}`, itemId: module.id }
+        else
+          yield {
+            subject,
+            outcome: 'failed',
+            message: 'ahead',
+            values: { module: module.name, starts: part.week.first },
+            evidence: [
+              {
+                kind: 'value',
+                text:
+                  module.opensAt === null
+                    ? 'no opening is set'
+                    : `opened ${context.dateOf(module.opensAt)}`,
+              },
+            ],
+            expected: `open from ${context.dateOf(part.opensAt)}`,
+            itemId: module.id,
+          }
       }
     }
   },
   mend(verdict, context): Change[] {
     const part = verdict.subject.about === 'part' ? verdict.subject.part : null
     const module = part ? context.moduleFor(part) : null
-    return part && module && part.opensAt !== null ? [{ change: 'set-module', id: module.id, fields: { opensAt: part.opensAt } }] : []
+    return part && module && part.opensAt !== null
+      ? [{ change: 'set-module', id: module.id, fields: { opensAt: part.opensAt } }]
+      : []
   },
   examples: {
     passes: [
       { title: 'a template that sets no opening', change: () => {} },
-      { title: 'next week is open already, within the allowance', change: ({ template }) => {
-          for (const part of template.parts) if (part.key === 'week') part.settings.opens = { from: 'week-start', days: 0, time: '00:00' }
-        }, asOf: '2026-10-12' },
+      {
+        title: 'next week is open already, within the allowance',
+        change: ({ template }) => {
+          for (const part of template.parts)
+            if (part.key === 'week')
+              part.settings.opens = { from: 'week-start', days: 0, time: '00:00' }
+        },
+        asOf: '2026-10-12',
+      },
     ],
     fails: [
-      { title: 'a week a month ahead is open', change: ({ template }) => {
-          for (const part of template.parts) if (part.key === 'week') part.settings.opens = { from: 'week-start', days: 0, time: '00:00' }
-        }, evidence: 'no opening is set' },
-      { title: 'its opening was set to last week', change: ({ template, module }) => {
-          for (const part of template.parts) if (part.key === 'week') part.settings.opens = { from: 'week-start', days: 0, time: '00:00' }
+      {
+        title: 'a week a month ahead is open',
+        change: ({ template }) => {
+          for (const part of template.parts)
+            if (part.key === 'week')
+              part.settings.opens = { from: 'week-start', days: 0, time: '00:00' }
+        },
+        evidence: 'no opening is set',
+      },
+      {
+        title: 'its opening was set to last week',
+        change: ({ template, module }) => {
+          for (const part of template.parts)
+            if (part.key === 'week')
+              part.settings.opens = { from: 'week-start', days: 0, time: '00:00' }
           module('week', 8).opensAt = '2026-09-08T12:00:00Z'
-        }, evidence: 'opened 2026-09-08' },
+        },
+        evidence: 'opened 2026-09-08',
+      },
     ],
   },
 })

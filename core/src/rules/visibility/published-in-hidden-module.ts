@@ -18,7 +18,8 @@ export const publishedInHiddenModule = defineRule({
       const due = context.dateOf(there.item.dueAt)
       const subject = aboutPart(part)
       if (!there.item.published || there.module.published) yield { subject, outcome: 'passed' }
-      else if (!context.reached(context.needOf(part))) yield { subject, outcome: 'not-due-yet', dueOn: context.needOf(part) }
+      else if (!context.reached(context.needOf(part)))
+        yield { subject, outcome: 'not-due-yet', dueOn: context.needOf(part) }
       else
         yield {
           subject,
@@ -34,11 +35,22 @@ export const publishedInHiddenModule = defineRule({
   examples: {
     passes: [
       { title: 'both open', change: () => {} },
-      { title: 'a later week is being prepared', change: ({ module }) => void (module('week', 6).published = false) },
+      {
+        title: 'a later week is being prepared',
+        change: ({ module }) => void (module('week', 6).published = false),
+      },
     ],
     fails: [
-      { title: 'the assignment of a hidden week', change: ({ module }) => void (module('week', 2).published = false), evidence: 'Week 2 · Sep 7 – Sep 13 · Leading marks is hidden' },
-      { title: 'the quiz of this week', change: ({ module }) => void (module('week', 3).published = false), evidence: 'Week 3 · Sep 14 – Sep 20 · Compass is hidden' },
+      {
+        title: 'the assignment of a hidden week',
+        change: ({ module }) => void (module('week', 2).published = false),
+        evidence: 'Week 2 · Sep 7 – Sep 13 · Leading marks is hidden',
+      },
+      {
+        title: 'the quiz of this week',
+        change: ({ module }) => void (module('week', 3).published = false),
+        evidence: 'Week 3 · Sep 14 – Sep 20 · Compass is hidden',
+      },
     ],
   },
 })

@@ -11,40 +11,89 @@ export const restrictedFileExposed = defineRule({
   mender: 'instructor',
   effortMinutes: 2,
   // The name of such a file may itself say something about a student: it never leaves the course.
-  messages: { linked: '“{where}” leads students to a file that is kept from them.', shown: 'In “{where}” students see a file that is kept from them.' },
+  messages: {
+    linked: '“{where}” leads students to a file that is kept from them.',
+    shown: 'In “{where}” students see a file that is kept from them.',
+  },
   *check(context): Generator<Verdict> {
-    const restricted = new Set((context.course.files ?? []).filter((file) => file.restricted).map((file) => file.url))
+    const restricted = new Set(
+      (context.course.files ?? []).filter((file) => file.restricted).map((file) => file.url),
+    )
     if (restricted.size === 0) return
-    const exposed = (where: string, message: 'linked' | 'shown') => ({ outcome: 'failed', message, values: { where }, evidence: [{ kind: 'value', text: 'a file kept from students (its name is not told)' }], expected: 'no way to it for students', together: 'restricted-files' }) as const
+    const exposed = (where: string, message: 'linked' | 'shown') =>
+      ({
+        outcome: 'failed',
+        message,
+        values: { where },
+        evidence: [{ kind: 'value', text: 'a file kept from students (its name is not told)' }],
+        expected: 'no way to it for students',
+        together: 'restricted-files',
+      }) as const
     for (const placed of context.placedItems) {
       const { item, module } = placed
       const page = context.pageOf(item)
       const shows = [item.url, item.target].some((url) => url !== null && restricted.has(url))
-      const links = page?.links.some((link) => restricted.has(link.href.replace(/[?#].*$/, ''))) ?? false
+      const links =
+        page?.links.some((link) => restricted.has(link.href.replace(/[?#].*$/, ''))) ?? false
       if (!shows && !links) continue
-      const about = shows ? { subject: aboutCourse, discriminator: item.id } : { subject: aboutFound(context, item) }
+      const about = shows
+        ? { subject: aboutCourse, discriminator: item.id }
+        : { subject: aboutFound(context, item) }
       if (!context.studentsReach(placed)) yield { ...about, outcome: 'passed' }
-      else yield { ...about, ...exposed(shows ? (module?.name ?? 'the course') : item.name, shows ? 'shown' : 'linked'), itemId: shows ? module?.id : item.id }
+      else
+        yield {
+          ...about,
+          ...exposed(
+            shows ? (module?.name ?? 'the course') : item.name,
+            shows ? 'shown' : 'linked',
+          ),
+          itemId: shows ? module?.id : item.id,
+        }
     }
   },
   examples: {
     passes: [
       { title: 'no such file', change: () => {} },
-      { title: 'linked from a staff page that students cannot open', change: ({ course, item }) => {
-          course.files = [{ id: 'f', name: 'extra time.pdf', url: '/courses/example/files/f', restricted: true }]
+      {
+        title: 'linked from a staff page that students cannot open',
+        change: ({ course, item }) => {
+          course.files = [
+            { id: 'f', name: 'extra time.pdf', url: '/courses/example/files/f', restricted: true },
+          ]
           item('staff-notes').html += '<a href="/courses/example/files/f">List</a>'
           item('staff-notes').published = false
-        } },
+        },
+      },
     ],
     fails: [
-      { title: 'linked from a page for students', change: ({ course, item }) => {
-          course.files = [{ id: 'f', name: 'extra time.pdf', url: '/courses/example/files/f', restricted: true }]
+      {
+        title: 'linked from a page for students',
+        change: ({ course, item }) => {
+          course.files = [
+            { id: 'f', name: 'extra time.pdf', url: '/courses/example/files/f', restricted: true },
+          ]
           item('week-overview', 3).html += '<a href="/courses/example/files/f">List</a>'
-        }, evidence: 'a file kept from students (its name is not told)' },
-      { title: 'shown in a module', change: ({ course, module, item }) => {
-          course.files = [{ id: 'f', name: 'grades.xlsx', url: '/courses/example/files/f', restricted: true }]
-          module('week', 2).items.push({ ...item('week-overview', 2), id: 'own', kind: 'file', name: 'Grades of A. Student', html: null, target: '/courses/example/files/f', recordedAs: undefined })
-        }, evidence: 'a file kept from students (its name is not told)' },
+        },
+        evidence: 'a file kept from students (its name is not told)',
+      },
+      {
+        title: 'shown in a module',
+        change: ({ course, module, item }) => {
+          course.files = [
+            { id: 'f', name: 'grades.xlsx', url: '/courses/example/files/f', restricted: true },
+          ]
+          module('week', 2).items.push({
+            ...item('week-overview', 2),
+            id: 'own',
+            kind: 'file',
+            name: 'Grades of A. Student',
+            html: null,
+            target: '/courses/example/files/f',
+            recordedAs: undefined,
+          })
+        },
+        evidence: 'a file kept from students (its name is not told)',
+      },
     ],
   },
 })

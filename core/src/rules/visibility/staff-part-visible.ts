@@ -11,20 +11,27 @@ export const staffPartVisible = defineRule({
   parameters: z.strictObject({}),
   mender: 'designer',
   effortMinutes: 1,
-  messages: { visible: 'Students can see “{name}” in {module}. It is written for staff.', open: '“{name}” is published in {module}; students will see it once the course opens. It is written for staff.' },
+  messages: {
+    visible: 'Students can see “{name}” in {module}. It is written for staff.',
+    open: '“{name}” is published in {module}; students will see it once the course opens. It is written for staff.',
+  },
   *check(context): Generator<Verdict> {
     for (const part of context.parts) {
       if (part.audience !== 'staff' || part.kind === 'module') continue
       const subject = aboutPart(part)
       const there = context.itemFor(part)
       if (!there) yield { subject, outcome: 'absent' }
-      else if (!there.item.published || there.module?.published === false) yield { subject, outcome: 'passed' }
+      else if (!there.item.published || there.module?.published === false)
+        yield { subject, outcome: 'passed' }
       else
         yield {
           subject,
           outcome: 'failed',
           message: context.studentsReach(there) ? 'visible' : 'open',
-          values: { name: there.item.name, module: there.module ? `“${there.module.name}”` : 'the course' },
+          values: {
+            name: there.item.name,
+            module: there.module ? `“${there.module.name}”` : 'the course',
+          },
           evidence: [{ kind: 'words', text: there.item.name }],
           expected: 'hidden from students',
           itemId: there.item.id,
@@ -38,17 +45,28 @@ export const staffPartVisible = defineRule({
   examples: {
     passes: [
       { title: 'hidden as deployed', change: () => {} },
-      { title: 'published, but in a module that is hidden', change: ({ item, module }) => {
+      {
+        title: 'published, but in a module that is hidden',
+        change: ({ item, module }) => {
           item('staff-notes').published = true
           module('start-here').published = false
-        } },
+        },
+      },
     ],
     fails: [
-      { title: 'published by mistake', change: ({ item }) => void (item('staff-notes').published = true), evidence: 'Notes for the instructor' },
-      { title: 'published while the course is still closed', change: ({ course, item }) => {
+      {
+        title: 'published by mistake',
+        change: ({ item }) => void (item('staff-notes').published = true),
+        evidence: 'Notes for the instructor',
+      },
+      {
+        title: 'published while the course is still closed',
+        change: ({ course, item }) => {
           course.published = false
           item('staff-notes').published = true
-        }, evidence: 'Notes for the instructor' },
+        },
+        evidence: 'Notes for the instructor',
+      },
     ],
   },
 })

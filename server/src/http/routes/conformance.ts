@@ -1,4 +1,10 @@
-import { instructionalWeeks, mendFirst, weaveColumns, type CheckResult, type MendAction } from '@wickerframe/core'
+import {
+  instructionalWeeks,
+  mendFirst,
+  weaveColumns,
+  type CheckResult,
+  type MendAction,
+} from '@wickerframe/core'
 import type { Conformance, CourseSummary, TodayView } from '@wickerframe/contract'
 import { listChecks, type CheckDigest } from '../../repositories/checks.ts'
 import { listCourses, type StoredCourse } from '../../repositories/courses.ts'
@@ -12,22 +18,41 @@ import { HttpProblem } from '../problem.ts'
 /** Courses that count (only teaching ones do), their checks as of a date, and the templates they are judged by. */
 const judged = async ({ pool, person, request, today }: Handling) => {
   const asOf = asOfIn(request, today)
-  const courses = (await listCourses(pool, person, asOf)).filter((stored) => stored.summary.status === 'teaching')
+  const courses = (await listCourses(pool, person, asOf)).filter(
+    (stored) => stored.summary.status === 'teaching',
+  )
   const checks = await listChecks(pool, asOf)
   const versions = new Map<string, NonNullable<Awaited<ReturnType<typeof findVersionById>>>>()
   for (const { templateId, version } of courses) {
-    if (templateId === null || version === null || versions.has(`${templateId}/${version}`)) continue
+    if (templateId === null || version === null || versions.has(`${templateId}/${version}`))
+      continue
     const found = await findVersionById(pool, templateId, version)
     if (found) versions.set(`${templateId}/${version}`, found)
   }
   return { asOf, courses, checks, templates: [...versions.values()].map((one) => one.document) }
 }
 
-const actionsOver = (courses: readonly StoredCourse[], checks: ReadonlyMap<number, CheckDigest>, most: number): MendAction[] =>
+const actionsOver = (
+  courses: readonly StoredCourse[],
+  checks: ReadonlyMap<number, CheckDigest>,
+  most: number,
+): MendAction[] =>
   mendFirst(
     courses.flatMap(({ summary }): Pick<CheckResult, 'course' | 'findings'>[] => {
       const check = checks.get(summary.id)
-      return check ? [{ course: { id: String(summary.id), name: summary.title, code: summary.code, readAt: '' }, findings: check.findings }] : []
+      return check
+        ? [
+            {
+              course: {
+                id: String(summary.id),
+                name: summary.title,
+                code: summary.code,
+                readAt: '',
+              },
+              findings: check.findings,
+            },
+          ]
+        : []
     }),
     most,
   )
@@ -38,7 +63,8 @@ export const getConformance: Handler = async (handling): Promise<Conformance> =>
     const check = checks.get(summary.id)
     return check ? [{ course: summary, crossings: check.crossings }] : []
   })
-  const sum = (count: (course: CourseSummary) => number) => rows.reduce((total, row) => total + count(row.course), 0)
+  const sum = (count: (course: CourseSummary) => number) =>
+    rows.reduce((total, row) => total + count(row.course), 0)
   return {
     asOf,
     columns: weaveColumns(templates, Math.max(1, ...courses.map(({ summary }) => summary.weeks))),
@@ -59,7 +85,10 @@ export const getToday: Handler = async (handling): Promise<TodayView> => {
   const { pool, today } = handling
   const { courses, checks } = await judged(handling)
   const terms = await listTerms(pool)
-  const term = terms.find((one) => one.firstDay <= today && today <= one.lastDay) ?? terms.find((one) => one.firstDay > today) ?? terms.at(-1)
+  const term =
+    terms.find((one) => one.firstDay <= today && today <= one.lastDay) ??
+    terms.find((one) => one.firstDay > today) ??
+    terms.at(-1)
   if (!term) throw new HttpProblem(409, 'no-term', 'there is no term yet; add one first')
   const weeks = instructionalWeeks({ term })
   const bySection = new Map<string, CourseSummary[]>()
@@ -68,7 +97,11 @@ export const getToday: Handler = async (handling): Promise<TodayView> => {
       const key = `${summary.code}, class section ${section}`
       bySection.set(key, [...(bySection.get(key) ?? []), summary])
     }
-  const notBegun = courses.flatMap(({ summary }) => (summary.state === 'deployed' && checks.get(summary.id)?.outlook.begun === false ? [summary] : []))
+  const notBegun = courses.flatMap(({ summary }) =>
+    summary.state === 'deployed' && checks.get(summary.id)?.outlook.begun === false
+      ? [summary]
+      : [],
+  )
   return {
     today,
     term,
@@ -76,20 +109,34 @@ export const getToday: Handler = async (handling): Promise<TodayView> => {
     weeks: weeks.length,
     notReady: courses
       .flatMap(({ summary }) => {
-        const first = checks.get(summary.id)?.findings.find((finding) => finding.strength === 'must')
+        const first = checks
+          .get(summary.id)
+          ?.findings.find((finding) => finding.strength === 'must')
         return first ? [{ course: summary, first: first.message }] : []
       })
-      .sort((a, b) => (b.course.check?.counts.openMusts ?? 0) - (a.course.check?.counts.openMusts ?? 0)),
+      .sort(
+        (a, b) => (b.course.check?.counts.openMusts ?? 0) - (a.course.check?.counts.openMusts ?? 0),
+      ),
     notBegun,
     noTemplate: courses.flatMap(({ summary }) => (summary.template === null ? [summary] : [])),
-    duplicates: [...bySection].filter(([, list]) => list.length > 1).map(([classSection, list]) => ({ classSection, courses: list })),
+    duplicates: [...bySection]
+      .filter(([, list]) => list.length > 1)
+      .map(([classSection, list]) => ({ classSection, courses: list })),
     failedRollouts: (await listRuns(pool, ['rollout'])).filter((run) => run.counts.failed > 0),
     mendFirst: actionsOver(courses, checks, 4),
     comingDue: courses
       .flatMap(({ summary }) => {
         const coming = checks.get(summary.id)?.outlook.comingDue ?? []
         const [first] = coming
-        return first ? [{ course: summary, count: coming.reduce((total, one) => total + one.count, 0), first: first.on }] : []
+        return first
+          ? [
+              {
+                course: summary,
+                count: coming.reduce((total, one) => total + one.count, 0),
+                first: first.on,
+              },
+            ]
+          : []
       })
       .sort((a, b) => (a.first < b.first ? -1 : a.first > b.first ? 1 : b.count - a.count)),
     checkedAsOf: courses.find(({ summary }) => summary.check !== null)?.summary.check?.asOf ?? null,

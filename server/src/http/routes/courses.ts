@@ -1,5 +1,10 @@
 import { everyCourseItem } from '@wickerframe/core'
-import { AdoptStrengths, PutUnder, type CourseDetail, type RosterReport } from '@wickerframe/contract'
+import {
+  AdoptStrengths,
+  PutUnder,
+  type CourseDetail,
+  type RosterReport,
+} from '@wickerframe/contract'
 import { readRoster } from '@wickerframe/interchange'
 import { change, inTransaction } from '@wickerframe/storage'
 import { expectationOf } from '../../jobs/deploymentPlan.ts'
@@ -18,11 +23,22 @@ import { bodyOf, numberIn, parameter, type Handler, type Handling } from '../han
 import { HttpProblem, notFound } from '../problem.ts'
 import { pageDocument } from '../safeHtml.ts'
 
-export const getCourses: Handler = async ({ pool, person, request, today }) => (await listCourses(pool, person, asOfIn(request, today))).map((stored) => stored.summary)
+export const getCourses: Handler = async ({ pool, person, request, today }) =>
+  (await listCourses(pool, person, asOfIn(request, today))).map((stored) => stored.summary)
 
 /** The course of the address, if it is there and theirs to see. */
-export const courseIn = async ({ request, pool, person, today }: Handling): Promise<StoredCourse> => {
-  const stored = await findCourse(pool, numberIn(request, 'id', 'course'), person, asOfIn(request, today))
+export const courseIn = async ({
+  request,
+  pool,
+  person,
+  today,
+}: Handling): Promise<StoredCourse> => {
+  const stored = await findCourse(
+    pool,
+    numberIn(request, 'id', 'course'),
+    person,
+    asOfIn(request, today),
+  )
   if (!stored) throw notFound('course')
   return stored
 }
@@ -36,7 +52,8 @@ export const getCourse: Handler = async (handling): Promise<CourseDetail> => {
   const asOf = asOfIn(request, today)
   // What is shown is always of what is stored: where it changed since, or another day is looked at, it is judged now. The
   // platform is not asked.
-  if (stored.templateId !== null && stored.summary.readAt !== null) await judgeAgain(pool, stored, asOf, today)
+  if (stored.templateId !== null && stored.summary.readAt !== null)
+    await judgeAgain(pool, stored, asOf, today)
   return {
     ...stored.summary,
     facts: stored.facts,
@@ -54,10 +71,15 @@ export const getItem: Handler = async (handling) => {
   const { pool, request, response, platformUrl } = handling
   const stored = await courseIn(handling)
   const snapshot = await findSnapshot(pool, stored.summary.id)
-  const placed = snapshot && everyCourseItem(snapshot.course).find(({ item }) => item.id === parameter(request, 'item'))
+  const placed =
+    snapshot &&
+    everyCourseItem(snapshot.course).find(({ item }) => item.id === parameter(request, 'item'))
   if (!placed) throw notFound('page')
   response
-    .set('Content-Security-Policy', `sandbox; default-src 'none'; style-src 'unsafe-inline'; img-src ${new URL(platformUrl).origin}; frame-ancestors 'self'`)
+    .set(
+      'Content-Security-Policy',
+      `sandbox; default-src 'none'; style-src 'unsafe-inline'; img-src ${new URL(platformUrl).origin}; frame-ancestors 'self'`,
+    )
     .set('X-Frame-Options', 'SAMEORIGIN')
     .type('html')
     .send(pageDocument('Page', placed.item.html ?? '<p>It has no page.</p>', platformUrl))
@@ -68,7 +90,8 @@ export const getReport: Handler = async (handling) => {
   const { pool, request, response, today } = handling
   const stored = await courseIn(handling)
   const result = await findCheck(pool, stored.summary.id, asOfIn(request, today))
-  if (!result) throw new HttpProblem(404, 'not-checked', 'the course has not been checked as of this date')
+  if (!result)
+    throw new HttpProblem(404, 'not-checked', 'the course has not been checked as of this date')
   response.attachment(`check-${stored.summary.platformId}-${result.asOf}.json`)
   return result
 }
@@ -79,10 +102,24 @@ export const postVersion: Handler = async (handling) => {
   const { template, version } = bodyOf(PutUnder, request)
   const found = await findVersion(pool, template, version)
   if (!found) throw notFound('version')
-  if (stored.summary.state === 'deployed') throw new HttpProblem(409, 'deployed', 'the course is judged by the version that was deployed to it')
+  if (stored.summary.state === 'deployed')
+    throw new HttpProblem(
+      409,
+      'deployed',
+      'the course is judged by the version that was deployed to it',
+    )
   await inTransaction(pool, async (database) => {
-    await change(database, 'UPDATE courses SET template_id = ?, version = ? WHERE id = ?', [found.templateId, found.number, stored.summary.id])
-    await recordAudit(database, { who: person.email, what: 'put under a version for checking', subject: `course ${stored.summary.id}`, to: { template, version } })
+    await change(database, 'UPDATE courses SET template_id = ?, version = ? WHERE id = ?', [
+      found.templateId,
+      found.number,
+      stored.summary.id,
+    ])
+    await recordAudit(database, {
+      who: person.email,
+      what: 'put under a version for checking',
+      subject: `course ${stored.summary.id}`,
+      to: { template, version },
+    })
   })
   return {}
 }
@@ -93,19 +130,33 @@ export const postStrengths: Handler = async (handling) => {
   const stored = await courseIn(handling)
   const { version } = bodyOf(AdoptStrengths, request)
   const { id } = stored.summary
-  if (stored.templateId === null || stored.version === null) throw new HttpProblem(409, 'no-version', 'the course is under no version')
-  if (version !== null && !(await findVersionById(pool, stored.templateId, version))) throw notFound('version')
-  if (version !== null && version < stored.version) throw new HttpProblem(409, 'older', `the course is under version ${stored.version}; only a newer one's strengths can be adopted`)
+  if (stored.templateId === null || stored.version === null)
+    throw new HttpProblem(409, 'no-version', 'the course is under no version')
+  if (version !== null && !(await findVersionById(pool, stored.templateId, version)))
+    throw notFound('version')
+  if (version !== null && version < stored.version)
+    throw new HttpProblem(
+      409,
+      'older',
+      `the course is under version ${stored.version}; only a newer one's strengths can be adopted`,
+    )
   await inTransaction(pool, async (database) => {
     await change(database, 'UPDATE courses SET strengths_version = ? WHERE id = ?', [version, id])
-    await recordAudit(database, { who: person.email, what: 'strengths adopted', subject: `course ${id}`, from: stored.strengthsVersion, to: version })
+    await recordAudit(database, {
+      who: person.email,
+      what: 'strengths adopted',
+      subject: `course ${id}`,
+      from: stored.strengthsVersion,
+      to: version,
+    })
   })
   return {}
 }
 
 export const postRoster: Handler = async ({ request, pool, person }): Promise<RosterReport> => {
   const bytes: unknown = request.body
-  if (!Buffer.isBuffer(bytes) || bytes.length === 0) throw new HttpProblem(400, 'unusable-input', 'send the roster file as the body, as text/csv')
+  if (!Buffer.isBuffer(bytes) || bytes.length === 0)
+    throw new HttpProblem(400, 'unusable-input', 'send the roster file as the body, as text/csv')
   const dry = request.query['dry'] === '1'
   const read = readRoster(bytes)
   const terms = await listTerms(pool)
@@ -113,12 +164,33 @@ export const postRoster: Handler = async ({ request, pool, person }): Promise<Ro
     ...read.errors,
     ...read.courses.flatMap((course) => {
       const term = terms.find((one) => one.code === course.term)
-      if (!term) return [{ line: course.line, column: 'term', found: course.term, reason: `the code of a term: ${terms.map((one) => one.code).join(', ')}` }]
+      if (!term)
+        return [
+          {
+            line: course.line,
+            column: 'term',
+            found: course.term,
+            reason: `the code of a term: ${terms.map((one) => one.code).join(', ')}`,
+          },
+        ]
       if (course.session !== null && !term.sessions.some((one) => one.code === course.session))
-        return [{ line: course.line, column: 'session', found: course.session, reason: `the code of a session of ${term.code}: ${term.sessions.map((one) => one.code).join(', ') || 'it has none'}` }]
+        return [
+          {
+            line: course.line,
+            column: 'session',
+            found: course.session,
+            reason: `the code of a session of ${term.code}: ${term.sessions.map((one) => one.code).join(', ') || 'it has none'}`,
+          },
+        ]
       return []
     }),
   ]
-  if (errors.length > 0) return { dry, added: 0, changed: 0, unchanged: 0, rows: read.rows, errors, changes: [] }
-  return { dry, rows: read.rows, errors: [], ...(await importRoster(pool, read.courses, () => ({}), person.email, dry)) }
+  if (errors.length > 0)
+    return { dry, added: 0, changed: 0, unchanged: 0, rows: read.rows, errors, changes: [] }
+  return {
+    dry,
+    rows: read.rows,
+    errors: [],
+    ...(await importRoster(pool, read.courses, () => ({}), person.email, dry)),
+  }
 }

@@ -1,6 +1,25 @@
-import { courseValues, formatOf, instructionalWeeks, renderName, type Facts, type Term } from '@wickerframe/core'
-import { makeCoursesWords, readCourseValues, readRoster, type RosterCourse } from '@wickerframe/interchange'
-import { MergeCourse, NextTerm, type CourseValuesReport, type MadeCourses, type MergeReport, type RolloutOrder } from '@wickerframe/contract'
+import {
+  courseValues,
+  formatOf,
+  instructionalWeeks,
+  renderName,
+  type Facts,
+  type Term,
+} from '@wickerframe/core'
+import {
+  makeCoursesWords,
+  readCourseValues,
+  readRoster,
+  type RosterCourse,
+} from '@wickerframe/interchange'
+import {
+  MergeCourse,
+  NextTerm,
+  type CourseValuesReport,
+  type MadeCourses,
+  type MergeReport,
+  type RolloutOrder,
+} from '@wickerframe/contract'
 import { change, inTransaction } from '@wickerframe/storage'
 import type { Answer } from '../../connector/client.ts'
 import { recordAudit } from '../../repositories/audit.ts'
@@ -15,7 +34,11 @@ import { HttpProblem, notFound } from '../problem.ts'
 
 const answered = <T>(answer: Answer<T>, what: string): T => {
   if (answer.state === 'answered') return answer.value
-  throw new HttpProblem(502, 'platform', `the platform did not ${what}: ${answer.detail}; ask again, and what is there already is not made twice`)
+  throw new HttpProblem(
+    502,
+    'platform',
+    `the platform did not ${what}: ${answer.detail}; ask again, and what is there already is not made twice`,
+  )
 }
 
 /** In small groups at a time, so that the platform is not run over. */
@@ -24,38 +47,95 @@ const inGroups = async <T>(all: readonly T[], work: (one: T) => Promise<void>): 
 }
 
 const factsOf = (course: RosterCourse, term: Term): Facts => ({
-  schema: 'wickerframe.facts/1', code: course.code, title: course.title, department: course.department, modality: course.modality, weeks: course.weeks, term, ...(course.session === null ? {} : { session: course.session }),
-  classSections: course.classSections, classSectionKind: course.classSectionKind, instructors: course.instructors, topics: {}, answers: {},
+  schema: 'wickerframe.facts/1',
+  code: course.code,
+  title: course.title,
+  department: course.department,
+  modality: course.modality,
+  weeks: course.weeks,
+  term,
+  ...(course.session === null ? {} : { session: course.session }),
+  classSections: course.classSections,
+  classSectionKind: course.classSectionKind,
+  instructors: course.instructors,
+  topics: {},
+  answers: {},
 })
 
 /** Makes courses on the platform under ids of ours, with their people enrolled. Asked for twice, each is made once. */
-const make = async ({ connector }: Handling, courses: readonly { platformId: string; name: string; people: readonly { email: string; name: string }[] }[]): Promise<void> =>
+const make = async (
+  { connector }: Handling,
+  courses: readonly {
+    platformId: string
+    name: string
+    people: readonly { email: string; name: string }[]
+  }[],
+): Promise<void> =>
   inGroups(courses, async ({ platformId, name, people }) => {
     answered(await connector.create(platformId, name.slice(0, 300)), `make ${platformId}`)
-    if (people.length > 0) answered(await connector.enrol(platformId, people), `enrol people in ${platformId}`)
+    if (people.length > 0)
+      answered(await connector.enrol(platformId, people), `enrol people in ${platformId}`)
   })
 
 /** Makes courses for roster rows that name none, named by a template's naming format, and brings them into the roster. */
 export const postMakeCourses: Handler = async (handling): Promise<MadeCourses> => {
   const { request, pool, person } = handling
   const bytes: unknown = request.body
-  if (!Buffer.isBuffer(bytes) || bytes.length === 0) throw new HttpProblem(400, 'unusable-input', 'send the roster rows as the body, as text/csv')
+  if (!Buffer.isBuffer(bytes) || bytes.length === 0)
+    throw new HttpProblem(400, 'unusable-input', 'send the roster rows as the body, as text/csv')
   const how = makeCoursesWords.find((word) => word === request.query['how'])
-  if (!how) throw new HttpProblem(400, 'unusable-input', `say ?how=${makeCoursesWords.join(' or ?how=')}: one course for each class section, or one that several share`)
+  if (!how)
+    throw new HttpProblem(
+      400,
+      'unusable-input',
+      `say ?how=${makeCoursesWords.join(' or ?how=')}: one course for each class section, or one that several share`,
+    )
   const key = typeof request.query['template'] === 'string' ? request.query['template'] : ''
   const numbers = key === '' ? [] : await listVersionNumbers(pool, key)
   const version = key === '' ? null : await findVersion(pool, key, numbers[0] ?? 0)
   if (key !== '' && !version) throw notFound('template with a version')
   const read = readRoster(bytes, how)
   const terms = new Map((await listTerms(pool)).map((term) => [term.code, term]))
-  const errors = [...read.errors, ...read.courses.flatMap((course) => (terms.has(course.term) ? [] : [{ line: course.line, column: 'term', found: course.term, reason: `the code of a term: ${[...terms.keys()].join(', ')}` }]))]
+  const errors = [
+    ...read.errors,
+    ...read.courses.flatMap((course) =>
+      terms.has(course.term)
+        ? []
+        : [
+            {
+              line: course.line,
+              column: 'term',
+              found: course.term,
+              reason: `the code of a term: ${[...terms.keys()].join(', ')}`,
+            },
+          ],
+    ),
+  ]
   const dry = request.query['dry'] === '1'
-  const named = errors.length > 0 ? [] : read.courses.map((course) => {
-    const term = terms.get(course.term)
-    const name = version && term ? renderName(formatOf(version.document.naming.courseName), courseValues(factsOf(course, term))).text : `${course.code} ${course.title}`
-    return { platformId: course.platformId, name, classSections: course.classSections, people: course.instructors }
-  })
-  const made = named.map(({ platformId, name, classSections }) => ({ platformId, name, classSections }))
+  const named =
+    errors.length > 0
+      ? []
+      : read.courses.map((course) => {
+          const term = terms.get(course.term)
+          const name =
+            version && term
+              ? renderName(
+                  formatOf(version.document.naming.courseName),
+                  courseValues(factsOf(course, term)),
+                ).text
+              : `${course.code} ${course.title}`
+          return {
+            platformId: course.platformId,
+            name,
+            classSections: course.classSections,
+            people: course.instructors,
+          }
+        })
+  const made = named.map(({ platformId, name, classSections }) => ({
+    platformId,
+    name,
+    classSections,
+  }))
   if (errors.length > 0 || dry) return { dry, made, errors }
   await make(handling, named)
   await importRoster(pool, read.courses, () => ({}), person.email, false)
@@ -66,19 +146,42 @@ export const postMakeCourses: Handler = async (handling): Promise<MadeCourses> =
 export const postCourseValues: Handler = async (handling): Promise<CourseValuesReport> => {
   const { request, pool, person, today } = handling
   const bytes: unknown = request.body
-  if (!Buffer.isBuffer(bytes) || bytes.length === 0) throw new HttpProblem(400, 'unusable-input', 'send the table as the body, as text/csv')
+  if (!Buffer.isBuffer(bytes) || bytes.length === 0)
+    throw new HttpProblem(400, 'unusable-input', 'send the table as the body, as text/csv')
   const dry = request.query['dry'] === '1'
   const { rows, errors } = readCourseValues(new TextDecoder('utf-8').decode(bytes))
-  const all = (await listCourses(pool, person, today)).filter((stored) => stored.summary.status === 'teaching' || stored.summary.status === 'preparing')
-  const named = (name: string): StoredCourse[] => all.filter(({ summary }) => summary.platformId === name || summary.classSections.some((section) => `${summary.code} ${section}`.toLowerCase() === name.toLowerCase()))
+  const all = (await listCourses(pool, person, today)).filter(
+    (stored) => stored.summary.status === 'teaching' || stored.summary.status === 'preparing',
+  )
+  const named = (name: string): StoredCourse[] =>
+    all.filter(
+      ({ summary }) =>
+        summary.platformId === name ||
+        summary.classSections.some(
+          (section) => `${summary.code} ${section}`.toLowerCase() === name.toLowerCase(),
+        ),
+    )
   const found = rows.flatMap((row) => {
     const [first, ...more] = named(row.course)
     if (!first || more.length > 0) {
-      errors.push({ line: row.line, column: 'course', found: row.course, reason: first ? `one course; ${more.length + 1} have this class section: use the platform course id` : 'a course of the roster: its platform course id, or code and class section' })
+      errors.push({
+        line: row.line,
+        column: 'course',
+        found: row.course,
+        reason: first
+          ? `one course; ${more.length + 1} have this class section: use the platform course id`
+          : 'a course of the roster: its platform course id, or code and class section',
+      })
       return []
     }
     const late = Object.keys(row.topics).find((week) => Number(week) > first.facts.weeks)
-    if (late !== undefined) errors.push({ line: row.line, column: `topic ${late}`, found: row.topics[late] ?? '', reason: `at most week ${first.facts.weeks}` })
+    if (late !== undefined)
+      errors.push({
+        line: row.line,
+        column: `topic ${late}`,
+        found: row.topics[late] ?? '',
+        reason: `at most week ${first.facts.weeks}`,
+      })
     return [{ row, stored: first }]
   })
   if (errors.length > 0) return { dry, courses: 0, changes: [], errors }
@@ -91,16 +194,41 @@ export const postCourseValues: Handler = async (handling): Promise<CourseValuesR
       const next = withRow(kept, row)
       const course = `${stored.summary.code} ${stored.summary.classSections.join(', ')}`
       const told = (what: string, from: unknown, to: unknown) => {
-        if (JSON.stringify(from) !== JSON.stringify(to)) changes.push({ course, what, from: String(from ?? ''), to: String(to ?? '') })
+        if (JSON.stringify(from) !== JSON.stringify(to))
+          changes.push({ course, what, from: String(from ?? ''), to: String(to ?? '') })
       }
-      for (const week of Object.keys(row.topics)) told(`topic of week ${week}`, kept.topics[week], next.topics[week])
+      for (const week of Object.keys(row.topics))
+        told(`topic of week ${week}`, kept.topics[week], next.topics[week])
       told('room', kept.room, next.room)
-      told('meeting days', kept.calendar.meetingDays.join(', '), next.calendar.meetingDays.join(', '))
-      told('units', kept.calendar.units.map((unit) => `${unit.number}: ${unit.firstWeek}–${unit.lastWeek}`).join('; '), next.calendar.units.map((unit) => `${unit.number}: ${unit.firstWeek}–${unit.lastWeek}`).join('; '))
-      if (row.instructor) told('instructor', stored.summary.instructors.map((one) => one.email).join(', '), row.instructor.email)
+      told(
+        'meeting days',
+        kept.calendar.meetingDays.join(', '),
+        next.calendar.meetingDays.join(', '),
+      )
+      told(
+        'units',
+        kept.calendar.units
+          .map((unit) => `${unit.number}: ${unit.firstWeek}–${unit.lastWeek}`)
+          .join('; '),
+        next.calendar.units
+          .map((unit) => `${unit.number}: ${unit.firstWeek}–${unit.lastWeek}`)
+          .join('; '),
+      )
+      if (row.instructor)
+        told(
+          'instructor',
+          stored.summary.instructors.map((one) => one.email).join(', '),
+          row.instructor.email,
+        )
       if (!dry) await storeValues(database, stored.summary.id, next, row.instructor)
     }
-    if (!dry) await recordAudit(database, { who: person.email, what: 'values of courses set', subject: `${found.length} courses`, to: changes.slice(0, 200) })
+    if (!dry)
+      await recordAudit(database, {
+        who: person.email,
+        what: 'values of courses set',
+        subject: `${found.length} courses`,
+        to: changes.slice(0, 200),
+      })
   })
   return { dry, courses: found.length, changes: changes.slice(0, 500), errors: [] }
 }
@@ -110,20 +238,41 @@ export const postMerge: Handler = async (handling): Promise<MergeReport> => {
   const { request, pool, connector, person, today } = handling
   const { into, dry } = bodyOf(MergeCourse, request)
   const id = numberIn(request, 'id', 'course')
-  const [from, to] = [await findCourse(pool, id, person, today), await findCourse(pool, into, person, today)]
+  const [from, to] = [
+    await findCourse(pool, id, person, today),
+    await findCourse(pool, into, person, today),
+  ]
   if (!from || !to || id === into) throw notFound('course to merge into')
-  if (from.summary.term !== to.summary.term) throw new HttpProblem(409, 'other-term', 'only courses of one term are merged')
+  if (from.summary.term !== to.summary.term)
+    throw new HttpProblem(409, 'other-term', 'only courses of one term are merged')
   if (from.summary.status === 'merged') throw new HttpProblem(409, 'merged', 'it is merged already')
   const sections = [...new Set([...to.summary.classSections, ...from.summary.classSections])].sort()
-  const people = [...to.summary.instructors, ...from.summary.instructors.filter((one) => !to.summary.instructors.some((other) => other.email === one.email))]
-  const version = to.templateId !== null && to.summary.template ? await findVersion(pool, to.summary.template.key, to.summary.template.version) : null
-  const name = version ? renderName(formatOf(version.document.naming.courseName), courseValues({ ...to.facts, classSections: sections, instructors: people })).text : null
-  const present = version ? renderName(formatOf(version.document.naming.courseName), courseValues(to.facts)).text : null
+  const people = [
+    ...to.summary.instructors,
+    ...from.summary.instructors.filter(
+      (one) => !to.summary.instructors.some((other) => other.email === one.email),
+    ),
+  ]
+  const version =
+    to.templateId !== null && to.summary.template
+      ? await findVersion(pool, to.summary.template.key, to.summary.template.version)
+      : null
+  const name = version
+    ? renderName(
+        formatOf(version.document.naming.courseName),
+        courseValues({ ...to.facts, classSections: sections, instructors: people }),
+      ).text
+    : null
+  const present = version
+    ? renderName(formatOf(version.document.naming.courseName), courseValues(to.facts)).text
+    : null
   const report: MergeReport = {
     dry,
     consequences: [
       `${from.summary.code} ${from.summary.classSections.join(', ')} is merged into ${to.summary.code} ${to.summary.classSections.join(', ')}, which then has class sections ${sections.join(', ')}`,
-      name !== null && name !== present ? `its name becomes “${name}” with its next update` : 'its name stays as it is',
+      name !== null && name !== present
+        ? `its name becomes “${name}” with its next update`
+        : 'its name stays as it is',
       `${people.length} ${people.length === 1 ? 'person teaches' : 'people teach'} it: ${people.map((one) => one.name).join(', ') || 'nobody yet'}`,
       'what stands in the merged course stays there, with its history and its identity; nothing of it is copied or removed',
       'one course fewer counts in conformance',
@@ -131,14 +280,34 @@ export const postMerge: Handler = async (handling): Promise<MergeReport> => {
   }
   if (dry) return report
   answered(await connector.enrol(to.summary.platformId, people), 'enrol the people')
-  answered(await connector.setStatus(from.summary.platformId, 'merged'), 'mark the course as merged')
+  answered(
+    await connector.setStatus(from.summary.platformId, 'merged'),
+    'mark the course as merged',
+  )
   await inTransaction(pool, async (database) => {
-    await change(database, "UPDATE courses SET status = 'merged', merged_into = ? WHERE id = ?", [into, id])
+    await change(database, "UPDATE courses SET status = 'merged', merged_into = ? WHERE id = ?", [
+      into,
+      id,
+    ])
     await change(database, 'DELETE FROM class_sections WHERE course_id = ?', [into])
-    for (const section of sections) await change(database, 'INSERT INTO class_sections (course_id, name) VALUES (?, ?)', [into, section])
+    for (const section of sections)
+      await change(database, 'INSERT INTO class_sections (course_id, name) VALUES (?, ?)', [
+        into,
+        section,
+      ])
     await change(database, 'DELETE FROM course_instructors WHERE course_id = ?', [into])
-    for (const [position, one] of people.entries()) await change(database, 'INSERT INTO course_instructors (course_id, email, name, position) VALUES (?, ?, ?, ?)', [into, one.email, one.name, position])
-    await recordAudit(database, { who: person.email, what: 'merged', subject: `course ${id}`, to: { into } })
+    for (const [position, one] of people.entries())
+      await change(
+        database,
+        'INSERT INTO course_instructors (course_id, email, name, position) VALUES (?, ?, ?, ?)',
+        [into, one.email, one.name, position],
+      )
+    await recordAudit(database, {
+      who: person.email,
+      what: 'merged',
+      subject: `course ${id}`,
+      to: { into },
+    })
   })
   return report
 }
@@ -152,7 +321,9 @@ export const postNextTerm: Handler = async (handling) => {
   const term = await findTerm(pool, wanted.term)
   if (!term) throw notFound('term')
   const all = await listCourses(pool, person, today)
-  const sources = wanted.courses.flatMap((id) => all.find((stored) => stored.summary.id === id) ?? [])
+  const sources = wanted.courses.flatMap(
+    (id) => all.find((stored) => stored.summary.id === id) ?? [],
+  )
   if (sources.length < new Set(wanted.courses).size) throw notFound('course among those chosen')
   const leftOut: { course: number; reason: string }[] = []
   const going = sources.flatMap((source) => {
@@ -161,35 +332,83 @@ export const postNextTerm: Handler = async (handling) => {
       leftOut.push({ course: summary.id, reason })
       return []
     }
-    if (!summary.template || source.templateId === null) return no('it is under no template, so there is nothing to build the new course from')
+    if (!summary.template || source.templateId === null)
+      return no('it is under no template, so there is nothing to build the new course from')
     if (facts.term.code === term.code) return no('it is a course of that term')
-    const session = term.sessions.some((one) => one.code === facts.session) ? facts.session : undefined
+    const session = term.sessions.some((one) => one.code === facts.session)
+      ? facts.session
+      : undefined
     const weeks = instructionalWeeks({ term, session }).filter((week) => week.number > 0).length
     if (weeks < 1) return no('the term has no weeks')
-    return [{ source, template: summary.template, session, weeks: Math.min(facts.weeks, weeks), // The number of the course it comes from makes it the only one, however long the rest.
-      platformId: slug(`${term.code}-${summary.id}-${summary.code}-${summary.classSections.join('-')}`).slice(0, 60) }]
+    return [
+      {
+        source,
+        template: summary.template,
+        session,
+        weeks: Math.min(facts.weeks, weeks), // The number of the course it comes from makes it the only one, however long the rest.
+        platformId: slug(
+          `${term.code}-${summary.id}-${summary.code}-${summary.classSections.join('-')}`,
+        ).slice(0, 60),
+      },
+    ]
   })
-  await make(handling, going.map(({ source, platformId }) => ({ platformId, name: `${source.summary.code} ${source.summary.title} · ${term.title}`, people: source.summary.instructors })))
+  await make(
+    handling,
+    going.map(({ source, platformId }) => ({
+      platformId,
+      name: `${source.summary.code} ${source.summary.title} · ${term.title}`,
+      people: source.summary.instructors,
+    })),
+  )
   const topics = new Map(going.map(({ source, platformId }) => [platformId, source.facts.topics]))
   await importRoster(
     pool,
     going.map(({ source: { summary }, session, weeks, platformId }, i) => ({
-      line: i + 1, platformId, code: summary.code, title: summary.title, department: summary.department, term: term.code, session: session ?? null, modality: summary.modality, weeks, status: 'teaching' as const, classSectionKind: summary.classSectionKind,
-      classSections: summary.classSections, instructors: summary.instructors,
+      line: i + 1,
+      platformId,
+      code: summary.code,
+      title: summary.title,
+      department: summary.department,
+      term: term.code,
+      session: session ?? null,
+      modality: summary.modality,
+      weeks,
+      status: 'teaching' as const,
+      classSectionKind: summary.classSectionKind,
+      classSections: summary.classSections,
+      instructors: summary.instructors,
     })),
-    (course) => topics.get(course.platformId) ?? {}, person.email, false,
+    (course) => topics.get(course.platformId) ?? {},
+    person.email,
+    false,
   )
-  const made = new Map((await listCourses(pool, person, today)).map((stored) => [stored.summary.platformId, stored.summary.id]))
+  const made = new Map(
+    (await listCourses(pool, person, today)).map((stored) => [
+      stored.summary.platformId,
+      stored.summary.id,
+    ]),
+  )
   const runs: number[] = []
   for (const key of new Set(going.map(({ template }) => template.key))) {
     const these = going.filter(({ template }) => template.key === key)
     const number = (await listVersionNumbers(pool, key))[0] ?? these[0]?.template.version ?? 1
     const version = await findVersion(pool, key, number)
     if (!version) continue
-    const order: RolloutOrder = { mode: 'carry', template: key, version: number, carry: [...wanted.carry] }
+    const order: RolloutOrder = {
+      mode: 'carry',
+      template: key,
+      version: number,
+      carry: [...wanted.carry],
+    }
     runs.push(
       await createRun(pool, {
-        kind: 'rollout', state: 'planning', title: `${term.title}: ${version.document.title}, version ${number}, from ${these.length} earlier ${these.length === 1 ? 'course' : 'courses'}`, by: person.email, asOf: null, templateId: version.templateId, version: number,
+        kind: 'rollout',
+        state: 'planning',
+        title: `${term.title}: ${version.document.title}, version ${number}, from ${these.length} earlier ${these.length === 1 ? 'course' : 'courses'}`,
+        by: person.email,
+        asOf: null,
+        templateId: version.templateId,
+        version: number,
         rollout: { order, rule: null, standing: false },
         tasks: these.flatMap(({ source, platformId }) => {
           const courseId = made.get(platformId)

@@ -5,6 +5,7 @@ import { notFound } from '../problem.ts'
 export const getMessages: Handler = async ({ pool, person }) => listMessages(pool, person.email)
 
 export const postMessageRead: Handler = async ({ pool, person, request }) => {
-  if (!(await markRead(pool, person.email, numberIn(request, 'message', 'message')))) throw notFound('message')
+  if (!(await markRead(pool, person.email, numberIn(request, 'message', 'message'))))
+    throw notFound('message')
   return {}
 }

@@ -1,5 +1,21 @@
-import { everyCourseItem, everyExpected, everyModule, expandCourse, homePageKey, Key, knownRepetitions, courseValues, instructionalWeeks, type Template } from '@wickerframe/core'
-import { RenameRequest, type NameInUse, type NamesInUse, type ProposedRename } from '@wickerframe/contract'
+import {
+  everyCourseItem,
+  everyExpected,
+  everyModule,
+  expandCourse,
+  homePageKey,
+  Key,
+  knownRepetitions,
+  courseValues,
+  instructionalWeeks,
+  type Template,
+} from '@wickerframe/core'
+import {
+  RenameRequest,
+  type NameInUse,
+  type NamesInUse,
+  type ProposedRename,
+} from '@wickerframe/contract'
 import { listPairs } from '../../repositories/checks.ts'
 import { listCourses, type StoredCourse } from '../../repositories/courses.ts'
 import { createRun } from '../../repositories/runs.ts'
@@ -18,8 +34,15 @@ const mostCourses = 400
 export const getNames: Handler = async ({ request, pool, person, today }): Promise<NamesInUse> => {
   const template = Key.safeParse(request.query['template'])
   const part = Key.safeParse(request.query['part'])
-  if (!template.success || !part.success) throw new HttpProblem(400, 'unusable-input', 'say ?template=KEY&part=KEY, or part=course for the names of the courses')
-  const all = (await listCourses(pool, person, today)).filter((stored) => stored.summary.template?.key === template.data)
+  if (!template.success || !part.success)
+    throw new HttpProblem(
+      400,
+      'unusable-input',
+      'say ?template=KEY&part=KEY, or part=course for the names of the courses',
+    )
+  const all = (await listCourses(pool, person, today)).filter(
+    (stored) => stored.summary.template?.key === template.data,
+  )
   const courses = all.slice(0, mostCourses)
   const ids = courses.map((stored) => stored.summary.id)
   const snapshots = await listSnapshots(pool, ids)
@@ -31,22 +54,41 @@ export const getNames: Handler = async ({ request, pool, person, today }): Promi
     const course = snapshots.get(stored.summary.id)
     if (!course || templateId === null || version === null) continue
     const key = `${templateId}/${version}`
-    const document = versions.get(key) ?? (await findVersionById(pool, templateId, version))?.document
+    const document =
+      versions.get(key) ?? (await findVersionById(pool, templateId, version))?.document
     if (!document) continue
     versions.set(key, document)
     const about = aboutCourse(stored)
     if (part.data === 'course') {
-      names.push({ ...about, what: 'course', id: course.id, name: course.name, values: courseValues(stored.facts) })
+      names.push({
+        ...about,
+        what: 'course',
+        id: course.id,
+        name: course.name,
+        values: courseValues(stored.facts),
+      })
       continue
     }
-    const expansion = expandCourse({ template: document, facts: stored.facts, mintFrom: course.id, repetitions: knownRepetitions(document, course) })
+    const expansion = expandCourse({
+      template: document,
+      facts: stored.facts,
+      mintFrom: course.id,
+      repetitions: knownRepetitions(document, course),
+    })
     if (!expansion.ok) continue
     const found = new Map<string, { what: ProposedRename['what']; name: string }>([
-      ...everyModule(course.modules).map((module) => [module.id, { what: 'module', name: module.name }] as const),
-      ...everyCourseItem(course).map(({ item }) => [item.id, { what: 'item', name: item.name }] as const),
+      ...everyModule(course.modules).map(
+        (module) => [module.id, { what: 'module', name: module.name }] as const,
+      ),
+      ...everyCourseItem(course).map(
+        ({ item }) => [item.id, { what: 'item', name: item.name }] as const,
+      ),
     ])
     const foundFor = pairs.get(stored.summary.id)
-    const wanted = part.data === homePageKey ? [expansion.value.home] : everyExpected(expansion.value.parts).filter((one) => one.key === part.data)
+    const wanted =
+      part.data === homePageKey
+        ? [expansion.value.home]
+        : everyExpected(expansion.value.parts).filter((one) => one.key === part.data)
     for (const one of wanted) {
       const id = foundFor?.get(one.instance)
       const there = id === undefined ? undefined : found.get(id)
@@ -57,24 +99,38 @@ export const getNames: Handler = async ({ request, pool, person, today }): Promi
 }
 
 const aboutCourse = ({ summary, facts }: StoredCourse) => ({
-  course: summary.id, code: summary.code, title: summary.title, classSections: facts.classSections,
-  near: instructionalWeeks({ term: facts.term, nextTerm: facts.nextTerm, session: facts.session })[0]?.first ?? facts.term.firstDay,
+  course: summary.id,
+  code: summary.code,
+  title: summary.title,
+  classSections: facts.classSections,
+  near:
+    instructionalWeeks({ term: facts.term, nextTerm: facts.nextTerm, session: facts.session })[0]
+      ?.first ?? facts.term.firstDay,
 })
 
 /** Plans new names; they are given when somebody approves the plan. */
 export const postRenames: Handler = async ({ request, pool, person, today }) => {
   const { names } = bodyOf(RenameRequest, request)
-  const visible = new Set((await listCourses(pool, person, today)).map((stored) => stored.summary.id))
+  const visible = new Set(
+    (await listCourses(pool, person, today)).map((stored) => stored.summary.id),
+  )
   const byCourse = new Map<number, ProposedRename[]>()
   for (const { course, ...rename } of names) {
     if (!visible.has(course)) throw notFound('course among those named')
     if (rename.was === rename.name) continue
     byCourse.set(course, [...(byCourse.get(course) ?? []), rename])
   }
-  if (byCourse.size === 0) throw new HttpProblem(409, 'nothing-to-rename', 'every name is what it should be already')
+  if (byCourse.size === 0)
+    throw new HttpProblem(409, 'nothing-to-rename', 'every name is what it should be already')
   const count = [...byCourse.values()].reduce((sum, one) => sum + one.length, 0)
   const run = await createRun(pool, {
-    kind: 'renames', state: 'planned', title: `${count} ${count === 1 ? 'name' : 'names'} in ${byCourse.size} ${byCourse.size === 1 ? 'course' : 'courses'}`, by: person.email, asOf: null, templateId: null, version: null,
+    kind: 'renames',
+    state: 'planned',
+    title: `${count} ${count === 1 ? 'name' : 'names'} in ${byCourse.size} ${byCourse.size === 1 ? 'course' : 'courses'}`,
+    by: person.email,
+    asOf: null,
+    templateId: null,
+    version: null,
     tasks: [...byCourse].map(([courseId, proposal]) => ({ courseId, proposal })),
   })
   return { run }

@@ -10,7 +10,8 @@ const differenceIn = async (handling: Handling): Promise<PageDifference> => {
   const { pool, request, today } = handling
   const stored = await courseIn(handling)
   const inputs = await checkInputs(pool, stored, asOfIn(request, today), today)
-  if (!inputs) throw new HttpProblem(409, 'no-template', 'the course is under no template, or was never read')
+  if (!inputs)
+    throw new HttpProblem(409, 'no-template', 'the course is under no template, or was never read')
   const difference = pageDifference(inputs, parameter(request, 'item'))
   if (!difference.ok) throw new HttpProblem(409, 'unusable', 'the template does not fit the course')
   if (!difference.value) throw notFound('page')
@@ -23,7 +24,12 @@ const departs = ({ state }: BlockDifference): boolean => state !== 'unchanged' &
 export const getPageDifference: Handler = async (handling) => {
   const { name, part, notRead, stretches, missing } = await differenceIn(handling)
   const blocks = [...stretches.flatMap(({ block }) => (block ? [block] : [])), ...missing]
-  return { name, part, notRead, blocks: [...blocks.filter(departs), ...blocks.filter((block) => !departs(block))] }
+  return {
+    name,
+    part,
+    notRead,
+    blocks: [...blocks.filter(departs), ...blocks.filter((block) => !departs(block))],
+  }
 }
 
 /** The student’s page with what departs marked in it, for a sandboxed frame. */
@@ -31,7 +37,10 @@ export const getMarkedPage: Handler = async (handling) => {
   const { response, platformUrl } = handling
   const page = await differenceIn(handling)
   response
-    .set('Content-Security-Policy', `sandbox; default-src 'none'; style-src 'unsafe-inline'; img-src ${new URL(platformUrl).origin}; frame-ancestors 'self'`)
+    .set(
+      'Content-Security-Policy',
+      `sandbox; default-src 'none'; style-src 'unsafe-inline'; img-src ${new URL(platformUrl).origin}; frame-ancestors 'self'`,
+    )
     .set('X-Frame-Options', 'SAMEORIGIN')
     .type('html')
     .send(markedDocument(page, platformUrl))

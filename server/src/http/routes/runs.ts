@@ -1,16 +1,37 @@
 import { CheckRequest } from '@wickerframe/contract'
 import { listCourses, type StoredCourse } from '../../repositories/courses.ts'
-import { commandRun, createRun, findRun, mayFollowRun, runPulse, type Command } from '../../repositories/runs.ts'
+import {
+  commandRun,
+  createRun,
+  findRun,
+  mayFollowRun,
+  runPulse,
+  type Command,
+} from '../../repositories/runs.ts'
 import { bodyOf, numberIn, type Handler, type Handling } from '../handler.ts'
 import { HttpProblem, notFound } from '../problem.ts'
 import { courseIn } from './courses.ts'
 import { coursesOf } from './rollouts.ts'
 
-const checkRun = async ({ pool, person }: Handling, courses: readonly StoredCourse[], asOf: string): Promise<{ run: number }> => {
-  if (courses.length === 0) throw new HttpProblem(409, 'nothing-to-check', 'there is no course to check; import a roster first')
+const checkRun = async (
+  { pool, person }: Handling,
+  courses: readonly StoredCourse[],
+  asOf: string,
+): Promise<{ run: number }> => {
+  if (courses.length === 0)
+    throw new HttpProblem(
+      409,
+      'nothing-to-check',
+      'there is no course to check; import a roster first',
+    )
   return {
     run: await createRun(pool, {
-      kind: 'check', title: `${courses.length} ${courses.length === 1 ? 'course' : 'courses'} as of ${asOf}`, by: person.email, asOf, templateId: null, version: null,
+      kind: 'check',
+      title: `${courses.length} ${courses.length === 1 ? 'course' : 'courses'} as of ${asOf}`,
+      by: person.email,
+      asOf,
+      templateId: null,
+      version: null,
       tasks: courses.map((stored) => ({ courseId: stored.summary.id })),
     }),
   }
@@ -19,7 +40,11 @@ const checkRun = async ({ pool, person }: Handling, courses: readonly StoredCour
 export const postChecks: Handler = async (handling) => {
   const { request, today, pool, person } = handling
   const { courses, asOf = today } = bodyOf(CheckRequest, request)
-  const chosen = courses ? await coursesOf(handling, courses) : (await listCourses(pool, person, today)).filter((stored) => stored.summary.status === 'teaching')
+  const chosen = courses
+    ? await coursesOf(handling, courses)
+    : (await listCourses(pool, person, today)).filter(
+        (stored) => stored.summary.status === 'teaching',
+      )
   return checkRun(handling, chosen, asOf)
 }
 
@@ -41,10 +66,13 @@ export const getRun: Handler = async (handling) => {
   return run
 }
 
-export const command = (name: Command): Handler => async ({ pool, request, person }) => {
-  if (!(await commandRun(pool, numberIn(request, 'run', 'run'), name, person.email))) throw notFound('run')
-  return {}
-}
+export const command =
+  (name: Command): Handler =>
+  async ({ pool, request, person }) => {
+    if (!(await commandRun(pool, numberIn(request, 'run', 'run'), name, person.email)))
+      throw notFound('run')
+    return {}
+  }
 
 const pulseMilliseconds = 400
 
@@ -54,18 +82,24 @@ export const getRunEvents: Handler = async (handling) => {
   const id = await runIn(handling)
   let last = await runPulse(pool, id)
   if (last === null) throw notFound('run')
-  response.set({ 'Content-Type': 'text/event-stream', 'Cache-Control': 'no-store', 'X-Accel-Buffering': 'no' })
+  response.set({
+    'Content-Type': 'text/event-stream',
+    'Cache-Control': 'no-store',
+    'X-Accel-Buffering': 'no',
+  })
   response.flushHeaders()
   let open = true
   request.on('close', () => (open = false))
-  const say = (pulse: string) => response.write(`event: changed\ndata: ${JSON.stringify({ pulse })}\n\n`)
+  const say = (pulse: string) =>
+    response.write(`event: changed\ndata: ${JSON.stringify({ pulse })}\n\n`)
   say(last)
   while (open) {
     await new Promise((resolve) => setTimeout(resolve, pulseMilliseconds))
     const pulse = await runPulse(pool, id).catch(() => last)
     if (!open || pulse === null) break
     if (pulse !== last) say((last = pulse))
-    if (/^(done|cancelled):/.test(pulse) && !/(waiting|at-work|sent|to-plan)[1-9]/.test(pulse)) break
+    if (/^(done|cancelled):/.test(pulse) && !/(waiting|at-work|sent|to-plan)[1-9]/.test(pulse))
+      break
   }
   response.end()
   return undefined

@@ -21,14 +21,30 @@ export const personOf = async (pool: Pool, request: Request): Promise<Person | n
   return token === null ? null : personOfSession(pool, token)
 }
 
-const meOf = (person: Person, today: string): Me => ({ name: person.name, email: person.email, role: person.role, today })
+const meOf = (person: Person, today: string): Me => ({
+  name: person.name,
+  email: person.email,
+  role: person.role,
+  today,
+})
 
 export const postSignIn: Handler = async ({ request, response, pool, today, secureCookies }) => {
   const { email, password } = bodyOf(SignIn, request)
   const result = await signIn(pool, email, password)
-  if (result === 'throttled') throw new HttpProblem(429, 'too-many-attempts', 'too many attempts for this address; try again in ten minutes')
-  if (result === 'wrong') throw new HttpProblem(401, 'wrong-sign-in', 'the address or the password is not right')
-  response.cookie(cookieName, result.token, { httpOnly: true, sameSite: 'strict', secure: secureCookies, path: '/' })
+  if (result === 'throttled')
+    throw new HttpProblem(
+      429,
+      'too-many-attempts',
+      'too many attempts for this address; try again in ten minutes',
+    )
+  if (result === 'wrong')
+    throw new HttpProblem(401, 'wrong-sign-in', 'the address or the password is not right')
+  response.cookie(cookieName, result.token, {
+    httpOnly: true,
+    sameSite: 'strict',
+    secure: secureCookies,
+    path: '/',
+  })
   return meOf(result.person, today)
 }
 
@@ -41,4 +57,6 @@ export const postSignOut: Handler = async ({ request, response, pool }) => {
 
 export const getMe: Handler = async ({ person, today }) => meOf(person, today)
 export const getTerms: Handler = async ({ pool }) => listTerms(pool)
-export const getHealth: Handler = async ({ pool }) => ({ database: (await firstRow(pool, 'SELECT 1 AS one')) !== null })
+export const getHealth: Handler = async ({ pool }) => ({
+  database: (await firstRow(pool, 'SELECT 1 AS one')) !== null,
+})

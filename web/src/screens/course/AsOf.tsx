@@ -3,15 +3,53 @@ import { Choice } from '../../controls/controls.tsx'
 import { nextMonday } from './mend/grouping.ts'
 
 /** The day of which a check speaks: today, next Monday, opening day, or any date. */
-export const AsOf = ({ asOf, today, facts, onChange }: { asOf: string; today: string; facts: Facts; onChange: (date: string | null) => void }) => {
-  const opening = instructionalWeeks({ term: facts.term, nextTerm: facts.nextTerm, session: facts.session, count: facts.weeks })[0]?.first ?? facts.term.firstDay
+export const AsOf = ({
+  asOf,
+  today,
+  facts,
+  onChange,
+}: {
+  asOf: string
+  today: string
+  facts: Facts
+  onChange: (date: string | null) => void
+}) => {
+  const opening =
+    instructionalWeeks({
+      term: facts.term,
+      nextTerm: facts.nextTerm,
+      session: facts.session,
+      count: facts.weeks,
+    })[0]?.first ?? facts.term.firstDay
   const monday = nextMonday(today)
-  const choices = [{ text: 'today', date: today }, { text: 'next Monday', date: monday }, { text: 'opening day', date: opening }].filter((one, i, all) => all.findIndex((other) => other.date === one.date) === i)
+  const choices = [
+    { text: 'today', date: today },
+    { text: 'next Monday', date: monday },
+    { text: 'opening day', date: opening },
+  ].filter((one, i, all) => all.findIndex((other) => other.date === one.date) === i)
   return (
     <span className="flex flex-wrap items-baseline gap-1.5 text-ink-2">
       as of
-      {choices.map((one) => <Choice key={one.text} pressed={asOf === one.date} title={one.date} onClick={() => onChange(one.date === today ? null : one.date)}>{one.text}</Choice>)}
-      <input type="date" aria-label="as of any date" className="border border-line-strong bg-sheet px-2 py-0.5 text-ink" value={asOf} onChange={(event) => event.target.value !== '' && onChange(event.target.value === today ? null : event.target.value)} />
+      {choices.map((one) => (
+        <Choice
+          key={one.text}
+          pressed={asOf === one.date}
+          title={one.date}
+          onClick={() => onChange(one.date === today ? null : one.date)}
+        >
+          {one.text}
+        </Choice>
+      ))}
+      <input
+        type="date"
+        aria-label="as of any date"
+        className="border border-line-strong bg-sheet px-2 py-0.5 text-ink"
+        value={asOf}
+        onChange={(event) =>
+          event.target.value !== '' &&
+          onChange(event.target.value === today ? null : event.target.value)
+        }
+      />
     </span>
   )
 }

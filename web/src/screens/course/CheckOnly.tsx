@@ -12,18 +12,38 @@ export const CheckOnly = ({ course }: { course: CourseDetail }) => {
   const [key, setKey] = useState(course.template?.key ?? '')
   const template = templates.data?.find((one) => one.key === key)
   const newest = template?.versions.find((version) => !version.retired)
-  const put = useMutation({ mutationFn: () => post(`/api/courses/${course.id}/version`, { template: key, version: newest?.number }), onSuccess: () => client.invalidateQueries() })
+  const put = useMutation({
+    mutationFn: () =>
+      post(`/api/courses/${course.id}/version`, { template: key, version: newest?.number }),
+    onSuccess: () => client.invalidateQueries(),
+  })
   if (course.state === 'deployed') return null
   return (
     <div className="mb-2">
       <p className="leading-loose">
-        {course.template ? `It is judged by ${course.template.title}, version ${course.template.version}, for checking only. ` : ''}Judge it by{' '}
-        <select aria-label="Template for checking" className="border-0 border-b-2 border-tide bg-tide-soft px-1 py-0.5 text-ink" value={key} onChange={(event) => setKey(event.target.value)}>
+        {course.template
+          ? `It is judged by ${course.template.title}, version ${course.template.version}, for checking only. `
+          : ''}
+        Judge it by{' '}
+        <select
+          aria-label="Template for checking"
+          className="border-0 border-b-2 border-tide bg-tide-soft px-1 py-0.5 text-ink"
+          value={key}
+          onChange={(event) => setKey(event.target.value)}
+        >
           <option value="">which template?</option>
-          {templates.data?.filter((one) => one.versions.some((version) => !version.retired)).map((one) => <option key={one.key} value={one.key}>{one.title}</option>)}
+          {templates.data
+            ?.filter((one) => one.versions.some((version) => !version.retired))
+            .map((one) => (
+              <option key={one.key} value={one.key}>
+                {one.title}
+              </option>
+            ))}
         </select>
         {newest && <>, version {newest.number}</>}, writing nothing to the platform.{' '}
-        <Button disabled={!newest || put.isPending} onClick={() => put.mutate()}>Judge it so</Button>
+        <Button disabled={!newest || put.isPending} onClick={() => put.mutate()}>
+          Judge it so
+        </Button>
       </p>
       <Problem error={put.error} />
     </div>

@@ -5,24 +5,65 @@ import { post } from '../../api/client.ts'
 import { Button, Moment, Problem } from '../../controls/controls.tsx'
 import { doesWords } from '../rollouts/planWords.ts'
 
-const receiptTitle = ({ mode, template, version }: Receipt): string => (mode === 'undo' ? 'Taken back' : mode === 'house-text' ? 'A house text as it is worded now' : `${template}, version ${version}`)
+const receiptTitle = ({ mode, template, version }: Receipt): string =>
+  mode === 'undo'
+    ? 'Taken back'
+    : mode === 'house-text'
+      ? 'A house text as it is worded now'
+      : `${template}, version ${version}`
 const countsWords = (counts: Receipt['counts']): string => {
-  const said = (['create', 'change', 'move', 'adopt', 'remove', 'conflict', 'keep'] as const).flatMap((does) => ((counts[does] ?? 0) > 0 ? [`${doesWords[does]} ${counts[does]}`] : []))
+  const said = (
+    ['create', 'change', 'move', 'adopt', 'remove', 'conflict', 'keep'] as const
+  ).flatMap((does) => ((counts[does] ?? 0) > 0 ? [`${doesWords[does]} ${counts[does]}`] : []))
   return said.length > 0 ? said.join(', ') : 'the course itself'
 }
 
 /** A newer version is out: bring it in, or judge the course by its strengths without writing to the platform. */
 export const NewerVersion = ({ course }: { course: CourseDetail }) => {
   const client = useQueryClient()
-  const adopt = useMutation({ mutationFn: (version: number | null) => post(`/api/courses/${course.id}/strengths`, { version }), onSuccess: () => client.invalidateQueries({ queryKey: ['course', String(course.id)] }) })
+  const adopt = useMutation({
+    mutationFn: (version: number | null) =>
+      post(`/api/courses/${course.id}/strengths`, { version }),
+    onSuccess: () => client.invalidateQueries({ queryKey: ['course', String(course.id)] }),
+  })
   const { template, strengthsVersion } = course
   if (!template || template.newest <= template.version) return null
   return (
     <div className="mb-2 border-l-4 border-tide bg-tide-soft px-3 py-2">
-      <p>Version {template.newest} of {template.title} is out; this course is under version {template.version}{strengthsVersion === null ? '' : `, judged by the strengths of version ${strengthsVersion}`}.</p>
+      <p>
+        Version {template.newest} of {template.title} is out; this course is under version{' '}
+        {template.version}
+        {strengthsVersion === null
+          ? ''
+          : `, judged by the strengths of version ${strengthsVersion}`}
+        .
+      </p>
       <p className="mt-1 flex flex-wrap gap-4">
-        <Link className="text-tide underline underline-offset-2" to={`/rollouts/new?template=${template.key}&version=${template.newest}&courses=${course.id}`}>Plan the update</Link>
-        {strengthsVersion === template.newest ? <Button shape="word" className="py-0!" disabled={adopt.isPending} onClick={() => adopt.mutate(null)}>judge it by its own version again</Button> : <Button shape="word" className="py-0!" disabled={adopt.isPending} onClick={() => adopt.mutate(template.newest)}>judge it by version {template.newest}’s strengths, writing nothing</Button>}
+        <Link
+          className="text-tide underline underline-offset-2"
+          to={`/rollouts/new?template=${template.key}&version=${template.newest}&courses=${course.id}`}
+        >
+          Plan the update
+        </Link>
+        {strengthsVersion === template.newest ? (
+          <Button
+            shape="word"
+            className="py-0!"
+            disabled={adopt.isPending}
+            onClick={() => adopt.mutate(null)}
+          >
+            judge it by its own version again
+          </Button>
+        ) : (
+          <Button
+            shape="word"
+            className="py-0!"
+            disabled={adopt.isPending}
+            onClick={() => adopt.mutate(template.newest)}
+          >
+            judge it by version {template.newest}’s strengths, writing nothing
+          </Button>
+        )}
       </p>
       <Problem error={adopt.error} />
     </div>
@@ -37,7 +78,22 @@ export const CourseHistory = ({ course }: { course: CourseDetail }) =>
     <ol className="divide-y divide-line">
       {course.history.map((one) => (
         <li key={one.number} className="py-2">
-          <Link className="underline decoration-line-strong underline-offset-2" to={`/rollouts/${one.run}`}>{receiptTitle(one)}</Link>: {countsWords(one.counts)}, by {one.by}, <Moment at={one.at} />{one.undoneBy !== null && <span className="text-ink-2"> · taken back by <Link className="underline" to={`/rollouts/${one.undoneBy}`}>run {one.undoneBy}</Link></span>}
+          <Link
+            className="underline decoration-line-strong underline-offset-2"
+            to={`/rollouts/${one.run}`}
+          >
+            {receiptTitle(one)}
+          </Link>
+          : {countsWords(one.counts)}, by {one.by}, <Moment at={one.at} />
+          {one.undoneBy !== null && (
+            <span className="text-ink-2">
+              {' '}
+              · taken back by{' '}
+              <Link className="underline" to={`/rollouts/${one.undoneBy}`}>
+                run {one.undoneBy}
+              </Link>
+            </span>
+          )}
         </li>
       ))}
     </ol>

@@ -14,20 +14,45 @@ export const IntoTeaching = ({ course }: { course: CourseDetail }) => {
   const [into, setInto] = useState('')
   const { template } = course
   const plan = useMutation({
-    mutationFn: () => post<{ run: number }>('/api/rollouts', { order: { mode: 'carry', template: template?.key, version: template?.version, carry: carryKinds }, courses: [Number(into)], sources: [{ course: Number(into), from: course.id }] }),
+    mutationFn: () =>
+      post<{ run: number }>('/api/rollouts', {
+        order: {
+          mode: 'carry',
+          template: template?.key,
+          version: template?.version,
+          carry: carryKinds,
+        },
+        courses: [Number(into)],
+        sources: [{ course: Number(into), from: course.id }],
+      }),
     onSuccess: ({ run }) => void navigate(`/rollouts/${run}`),
   })
   if (!template) return null
-  const shells = (courses.data ?? []).filter((one) => one.status === 'teaching' && (one.state === 'shell' || one.state === 'not-read')).sort((a, b) => Number(b.code === course.code) - Number(a.code === course.code))
+  const shells = (courses.data ?? [])
+    .filter(
+      (one) => one.status === 'teaching' && (one.state === 'shell' || one.state === 'not-read'),
+    )
+    .sort((a, b) => Number(b.code === course.code) - Number(a.code === course.code))
   return (
     <div className="mb-2">
       <p className="leading-loose">
         Bring what was prepared here into{' '}
-        <select aria-label="Teaching course" className="border-0 border-b-2 border-tide bg-tide-soft px-1 py-0.5 text-ink" value={into} onChange={(event) => setInto(event.target.value)}>
+        <select
+          aria-label="Teaching course"
+          className="border-0 border-b-2 border-tide bg-tide-soft px-1 py-0.5 text-ink"
+          value={into}
+          onChange={(event) => setInto(event.target.value)}
+        >
           <option value="">which teaching course?</option>
-          {shells.map((one) => <option key={one.id} value={one.id}>{one.code} {one.title}, {one.classSections.join(', ')}</option>)}
+          {shells.map((one) => (
+            <option key={one.id} value={one.id}>
+              {one.code} {one.title}, {one.classSections.join(', ')}
+            </option>
+          ))}
         </select>{' '}
-        <Button disabled={into === '' || plan.isPending} onClick={() => plan.mutate()}>Plan it</Button>
+        <Button disabled={into === '' || plan.isPending} onClick={() => plan.mutate()}>
+          Plan it
+        </Button>
       </p>
       <Problem error={plan.error} />
     </div>

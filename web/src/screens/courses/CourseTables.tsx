@@ -17,22 +17,65 @@ export const MakeCourses = (opening: Opening) => {
   const blank = 'border-0 border-b-2 border-tide bg-tide-soft px-1 py-0.5 text-ink'
   return (
     <TableDialog<MadeCourses>
-      {...opening} title="Make courses on the platform" act="Make the courses"
+      {...opening}
+      title="Make courses on the platform"
+      act="Make the courses"
       explains="Roster rows without a platform course id get a course of their own there, with their instructors enrolled. Asking twice makes nothing twice."
       header="code, title, term, session, class section, own or shared, instructor e-mail, instructor name, modality, weeks, status"
-      address={(dry) => `/api/courses/made?how=${how}${template === '' ? '' : `&template=${template}`}${dry ? '&dry=1' : ''}`}
+      address={(dry) =>
+        `/api/courses/made?how=${how}${template === '' ? '' : `&template=${template}`}${dry ? '&dry=1' : ''}`
+      }
       ready={(report) => report.made.length > 0}
       outcome={(report) => (
         <>
-          <p className="font-semibold">{report.dry ? 'This would make' : 'Made'} {plural(report.made.length, 'course')}{report.dry ? '' : '; they are in the list, as shells'}.</p>
-          <ul className="mt-1 list-disc pl-5 text-ink-2">{report.made.slice(0, 30).map((one) => <li key={one.platformId}>{one.name} <span className="text-ink-3">({one.platformId}, class sections {one.classSections.join(', ')})</span></li>)}</ul>
-          {report.made.length > 30 && <p className="text-ink-3">and {report.made.length - 30} more</p>}
+          <p className="font-semibold">
+            {report.dry ? 'This would make' : 'Made'} {plural(report.made.length, 'course')}
+            {report.dry ? '' : '; they are in the list, as shells'}.
+          </p>
+          <ul className="mt-1 list-disc pl-5 text-ink-2">
+            {report.made.slice(0, 30).map((one) => (
+              <li key={one.platformId}>
+                {one.name}{' '}
+                <span className="text-ink-3">
+                  ({one.platformId}, class sections {one.classSections.join(', ')})
+                </span>
+              </li>
+            ))}
+          </ul>
+          {report.made.length > 30 && (
+            <p className="text-ink-3">and {report.made.length - 30} more</p>
+          )}
         </>
       )}
     >
       <p className="mt-3 leading-loose">
-        Make <select aria-label="How courses are shared" className={blank} value={how} onChange={(event) => setHow(event.target.value as 'each' | 'shared')}><option value="each">one course for each class section</option><option value="shared">one course that the class sections of a course share</option></select>, named
-        {' '}<select aria-label="Template whose format names them" className={blank} value={template} onChange={(event) => setTemplate(event.target.value)}><option value="">by code and title</option>{templates.data?.filter((one) => one.versions.length > 0).map((one) => <option key={one.key} value={one.key}>as {one.title} names courses</option>)}</select>.
+        Make{' '}
+        <select
+          aria-label="How courses are shared"
+          className={blank}
+          value={how}
+          onChange={(event) => setHow(event.target.value as 'each' | 'shared')}
+        >
+          <option value="each">one course for each class section</option>
+          <option value="shared">one course that the class sections of a course share</option>
+        </select>
+        , named{' '}
+        <select
+          aria-label="Template whose format names them"
+          className={blank}
+          value={template}
+          onChange={(event) => setTemplate(event.target.value)}
+        >
+          <option value="">by code and title</option>
+          {templates.data
+            ?.filter((one) => one.versions.length > 0)
+            .map((one) => (
+              <option key={one.key} value={one.key}>
+                as {one.title} names courses
+              </option>
+            ))}
+        </select>
+        .
       </p>
     </TableDialog>
   )
@@ -41,15 +84,26 @@ export const MakeCourses = (opening: Opening) => {
 /** Topics, rooms, meeting days, units and instructors of courses, so that names and pages come out filled. */
 export const CourseValues = (opening: Opening) => (
   <TableDialog<CourseValuesReport>
-    {...opening} title="Values for courses" act="Set the values"
+    {...opening}
+    title="Values for courses"
+    act="Set the values"
     explains="One row for each course: its platform course id, or code and class section such as NAV 110 03. An empty cell says nothing. The next rollout writes them into names and pages."
     header="course, room, meeting days, instructor e-mail, instructor name, topic 1 …, unit 1 … (weeks it covers, as 1-4)"
     address={(dry) => `/api/courses/values${dry ? '?dry=1' : ''}`}
     ready={(report) => report.changes.length > 0}
     outcome={(report) => (
       <>
-        <p className="font-semibold">{report.dry ? 'This would change' : 'Changed'} {plural(report.changes.length, 'value')} in {plural(report.courses, 'course')}.</p>
-        <ul className="mt-1 list-disc pl-5 text-ink-2">{report.changes.slice(0, 30).map((one, i) => <li key={i}>{one.course}: {one.what} from “{one.from}” to “{one.to}”</li>)}</ul>
+        <p className="font-semibold">
+          {report.dry ? 'This would change' : 'Changed'} {plural(report.changes.length, 'value')} in{' '}
+          {plural(report.courses, 'course')}.
+        </p>
+        <ul className="mt-1 list-disc pl-5 text-ink-2">
+          {report.changes.slice(0, 30).map((one, i) => (
+            <li key={i}>
+              {one.course}: {one.what} from “{one.from}” to “{one.to}”
+            </li>
+          ))}
+        </ul>
       </>
     )}
   />

@@ -6,10 +6,17 @@ import { postFile } from '../../api/client.ts'
 import { Button, plural, Problem } from '../../controls/controls.tsx'
 import { FileErrors } from './FileErrors.tsx'
 
-const header = 'code, title, term, session, class section, own or shared, instructor e-mail, instructor name, modality, weeks, platform course id, status'
+const header =
+  'code, title, term, session, class section, own or shared, instructor e-mail, instructor name, modality, weeks, platform course id, status'
 
 /** Choose a file, see what it would change or where it is wrong, then import it. */
-export const RosterImport = ({ open, onOpenChange }: { open: boolean; onOpenChange: (open: boolean) => void }) => {
+export const RosterImport = ({
+  open,
+  onOpenChange,
+}: {
+  open: boolean
+  onOpenChange: (open: boolean) => void
+}) => {
   const client = useQueryClient()
   const [file, setFile] = useState<File | null>(null)
   const [report, setReport] = useState<RosterReport | null>(null)
@@ -17,7 +24,9 @@ export const RosterImport = ({ open, onOpenChange }: { open: boolean; onOpenChan
   const send = async (chosen: File, dry: boolean) => {
     setError(null)
     try {
-      setReport(await postFile<RosterReport>(`/api/roster${dry ? '?dry=1' : ''}`, chosen, 'text/csv'))
+      setReport(
+        await postFile<RosterReport>(`/api/roster${dry ? '?dry=1' : ''}`, chosen, 'text/csv'),
+      )
       if (!dry) await client.invalidateQueries()
     } catch (cause) {
       setReport(null)
@@ -35,27 +44,56 @@ export const RosterImport = ({ open, onOpenChange }: { open: boolean; onOpenChan
         <Dialog.Overlay className="fixed inset-0 bg-ink/30" />
         <Dialog.Content className="fixed left-1/2 top-16 max-h-[80vh] w-[46rem] max-w-[95vw] -translate-x-1/2 overflow-y-auto border border-line-strong bg-sheet p-6">
           <Dialog.Title className="text-xl">Import a roster file</Dialog.Title>
-          <Dialog.Description className="mt-1 text-ink-2">A CSV file in UTF-8, one line for each class section. Lines with the same platform course id are one course. The header has these columns, in any order:</Dialog.Description>
+          <Dialog.Description className="mt-1 text-ink-2">
+            A CSV file in UTF-8, one line for each class section. Lines with the same platform
+            course id are one course. The header has these columns, in any order:
+          </Dialog.Description>
           <p className="mt-2 border border-line bg-paper p-2 font-mono text-[12px]">{header}</p>
           <label className="mt-4 flex flex-col gap-1 text-ink-2">
             <span>Roster file</span>
-            <input type="file" accept=".csv,text/csv" onChange={(event) => choose(event.target.files?.[0])} />
+            <input
+              type="file"
+              accept=".csv,text/csv"
+              onChange={(event) => choose(event.target.files?.[0])}
+            />
           </label>
           <div className="mt-4" role="status">
             <Problem error={error} />
-            {report && report.errors.length > 0 && (
-              <FileErrors errors={report.errors} />
-            )}
+            {report && report.errors.length > 0 && <FileErrors errors={report.errors} />}
             {report && report.errors.length === 0 && (
               <>
-                <p className="font-semibold">{report.dry ? 'The file would add' : 'Imported: added'} {plural(report.added, 'course')}, {report.dry ? 'change' : 'changed'} {report.changed}, and {report.dry ? 'leave' : 'left'} {report.unchanged} as they are.</p>
-                <ul className="mt-1 list-disc pl-5 text-ink-2">{report.changes.slice(0, 40).map((one, i) => <li key={i}>{one.course}: {one.field} from “{one.from}” to “{one.to}” (line {one.line})</li>)}</ul>
+                <p className="font-semibold">
+                  {report.dry ? 'The file would add' : 'Imported: added'}{' '}
+                  {plural(report.added, 'course')}, {report.dry ? 'change' : 'changed'}{' '}
+                  {report.changed}, and {report.dry ? 'leave' : 'left'} {report.unchanged} as they
+                  are.
+                </p>
+                <ul className="mt-1 list-disc pl-5 text-ink-2">
+                  {report.changes.slice(0, 40).map((one, i) => (
+                    <li key={i}>
+                      {one.course}: {one.field} from “{one.from}” to “{one.to}” (line {one.line})
+                    </li>
+                  ))}
+                </ul>
               </>
             )}
           </div>
           <div className="mt-6 flex justify-end gap-2">
-            <Dialog.Close asChild><Button>Close</Button></Dialog.Close>
-            <Button shape="main" disabled={!file || !report?.dry || report.errors.length > 0 || report.added + report.changed === 0} onClick={() => file && void send(file, false)}>Import</Button>
+            <Dialog.Close asChild>
+              <Button>Close</Button>
+            </Dialog.Close>
+            <Button
+              shape="main"
+              disabled={
+                !file ||
+                !report?.dry ||
+                report.errors.length > 0 ||
+                report.added + report.changed === 0
+              }
+              onClick={() => file && void send(file, false)}
+            >
+              Import
+            </Button>
           </div>
         </Dialog.Content>
       </Dialog.Portal>

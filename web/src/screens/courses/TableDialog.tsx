@@ -11,7 +11,18 @@ interface Report {
 }
 
 /** A table that is pasted or chosen as a file: what it would do is shown while it is looked at, then it is taken. */
-export const TableDialog = <R extends Report>({ open, onOpenChange, title, explains, header, address, ready, act, children, outcome }: {
+export const TableDialog = <R extends Report>({
+  open,
+  onOpenChange,
+  title,
+  explains,
+  header,
+  address,
+  ready,
+  act,
+  children,
+  outcome,
+}: {
   open: boolean
   onOpenChange: (open: boolean) => void
   title: string
@@ -54,17 +65,44 @@ export const TableDialog = <R extends Report>({ open, onOpenChange, title, expla
           {children}
           <label className="mt-3 flex flex-col gap-1 text-ink-2">
             <span>The table, pasted from a spreadsheet or typed as CSV</span>
-            <textarea className="h-36 border border-line-strong bg-paper p-2 font-mono text-[12.5px] text-ink" value={text} onChange={(event) => type(event.target.value)} spellCheck={false} />
+            <textarea
+              className="h-36 border border-line-strong bg-paper p-2 font-mono text-[12.5px] text-ink"
+              value={text}
+              onChange={(event) => type(event.target.value)}
+              spellCheck={false}
+            />
           </label>
-          <label className="mt-2 flex items-center gap-2 text-ink-2"><span>or a file</span><input type="file" accept=".csv,.tsv,.txt,text/csv" onChange={(event) => void event.target.files?.[0]?.text().then(type)} /></label>
+          <label className="mt-2 flex items-center gap-2 text-ink-2">
+            <span>or a file</span>
+            <input
+              type="file"
+              accept=".csv,.tsv,.txt,text/csv"
+              onChange={(event) => void event.target.files?.[0]?.text().then(type)}
+            />
+          </label>
           <div className="mt-3" role="status">
             <Problem error={error} />
-            {report && (report.errors.length > 0 ? <FileErrors errors={report.errors} /> : outcome(report))}
+            {report &&
+              (report.errors.length > 0 ? <FileErrors errors={report.errors} /> : outcome(report))}
           </div>
           <div className="mt-5 flex justify-end gap-2">
-            <Dialog.Close asChild><Button>Close</Button></Dialog.Close>
-            <Button shape={report?.dry ? 'plain' : 'main'} disabled={text.trim() === ''} onClick={() => void send(true)}>See what it would do</Button>
-            <Button shape="main" disabled={!report?.dry || report.errors.length > 0 || !ready(report)} onClick={() => void send(false)}>{act}</Button>
+            <Dialog.Close asChild>
+              <Button>Close</Button>
+            </Dialog.Close>
+            <Button
+              shape={report?.dry ? 'plain' : 'main'}
+              disabled={text.trim() === ''}
+              onClick={() => void send(true)}
+            >
+              See what it would do
+            </Button>
+            <Button
+              shape="main"
+              disabled={!report?.dry || report.errors.length > 0 || !ready(report)}
+              onClick={() => void send(false)}
+            >
+              {act}
+            </Button>
           </div>
         </Dialog.Content>
       </Dialog.Portal>

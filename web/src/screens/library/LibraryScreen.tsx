@@ -1,19 +1,44 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link, useNavigate } from 'react-router'
-import { freshKey, rubricPoints, type Asset, type HouseText, type KeptBlock, type Rubric } from '@wickerframe/core'
+import {
+  freshKey,
+  rubricPoints,
+  type Asset,
+  type HouseText,
+  type KeptBlock,
+  type Rubric,
+} from '@wickerframe/core'
 import type { LibraryEntry, LibraryKind, LibraryPut, Me } from '@wickerframe/contract'
 import { post } from '../../api/client.ts'
 import { useLibrary } from '../../api/queries.ts'
-import { Button, Choice, Field, Moment, Page, Pick, plural, Problem, Waiting } from '../../controls/controls.tsx'
+import {
+  Button,
+  Choice,
+  Field,
+  Moment,
+  Page,
+  Pick,
+  plural,
+  Problem,
+  Waiting,
+} from '../../controls/controls.tsx'
 import { useAddress } from '../../shell/useAddress.ts'
 import { blockWords } from '../workbench/page/blockWords.ts'
 import { imageData, RichText } from '../workbench/page/RichText.tsx'
 import { RubricTable } from '../workbench/views/GradingView.tsx'
 
 const kinds: readonly (readonly [LibraryKind, string, string])[] = [
-  ['house-text', 'House texts', 'A passage, file or page kept centrally and shown in many courses: a policy, support contacts.'],
-  ['image', 'Images', 'Drawings and photographs with what they show and under which licence they may be used.'],
+  [
+    'house-text',
+    'House texts',
+    'A passage, file or page kept centrally and shown in many courses: a policy, support contacts.',
+  ],
+  [
+    'image',
+    'Images',
+    'Drawings and photographs with what they show and under which licence they may be used.',
+  ],
   ['rubric', 'Rubrics', 'By what work is judged, for any template to take.'],
   ['block', 'Blocks', 'Blocks kept for other pages and templates.'],
 ]
@@ -30,22 +55,65 @@ const usePut = (onSaved: () => void) => {
   })
 }
 
-const HouseTextEditor = ({ entry, today, onSaved }: { entry: LibraryEntry; today: string; onSaved: () => void }) => {
+const HouseTextEditor = ({
+  entry,
+  today,
+  onSaved,
+}: {
+  entry: LibraryEntry
+  today: string
+  onSaved: () => void
+}) => {
   const text = entry.document as HouseText
   const last = text.revisions.at(-1)
   const [html, setHtml] = useState(last?.html ?? '')
   const [inForceFrom, setInForceFrom] = useState(today)
   const put = usePut(onSaved)
-  const problem = last && inForceFrom < last.inForceFrom ? `not before ${last.inForceFrom}, when revision ${last.number} came into force` : null
+  const problem =
+    last && inForceFrom < last.inForceFrom
+      ? `not before ${last.inForceFrom}, when revision ${last.number} came into force`
+      : null
   return (
     <div className="mt-2 grid gap-2 border border-line bg-paper p-3">
       <p className="font-semibold">Correct it: revision {(last?.number ?? 0) + 1}</p>
-      <RichText label={`Words of ${text.title}`} html={html} sources={{ parts: [], assets: [] }} onDone={setHtml} />
-      <Field label="In force from" type="date" className="w-44" value={inForceFrom} onChange={(event) => setInForceFrom(event.target.value)} />
+      <RichText
+        label={`Words of ${text.title}`}
+        html={html}
+        sources={{ parts: [], assets: [] }}
+        onDone={setHtml}
+      />
+      <Field
+        label="In force from"
+        type="date"
+        className="w-44"
+        value={inForceFrom}
+        onChange={(event) => setInForceFrom(event.target.value)}
+      />
       {problem && <p className="text-rust">{problem}</p>}
-      <p className="text-ink-2">Courses are checked against the new words from that day on. Those that copied the old words show as out of date until they are brought up to it.</p>
+      <p className="text-ink-2">
+        Courses are checked against the new words from that day on. Those that copied the old words
+        show as out of date until they are brought up to it.
+      </p>
       <Problem error={put.error} />
-      <Button className="justify-self-start" disabled={put.isPending || problem !== null || inForceFrom === '' || html === last?.html} onClick={() => put.mutate({ kind: 'house-text', was: entry.revision, document: { ...text, revisions: [...text.revisions, { number: (last?.number ?? 0) + 1, inForceFrom, html }] } })}>Put revision {(last?.number ?? 0) + 1} in force</Button>
+      <Button
+        className="justify-self-start"
+        disabled={put.isPending || problem !== null || inForceFrom === '' || html === last?.html}
+        onClick={() =>
+          put.mutate({
+            kind: 'house-text',
+            was: entry.revision,
+            document: {
+              ...text,
+              revisions: [
+                ...text.revisions,
+                { number: (last?.number ?? 0) + 1, inForceFrom, html },
+              ],
+            },
+          })
+        }
+      >
+        Put revision {(last?.number ?? 0) + 1} in force
+      </Button>
     </div>
   )
 }
@@ -57,10 +125,26 @@ const ImageEditor = ({ entry, onSaved }: { entry: LibraryEntry; onSaved: () => v
   const put = usePut(onSaved)
   return (
     <div className="mt-2 grid gap-2 border border-line bg-paper p-3">
-      <Field label="What it shows (alternative text)" value={alternativeText} onChange={(event) => setAlternativeText(event.target.value)} />
+      <Field
+        label="What it shows (alternative text)"
+        value={alternativeText}
+        onChange={(event) => setAlternativeText(event.target.value)}
+      />
       <Field label="Licence" value={licence} onChange={(event) => setLicence(event.target.value)} />
       <Problem error={put.error} />
-      <Button className="justify-self-start" disabled={put.isPending || alternativeText.trim() === '' || licence.trim() === ''} onClick={() => put.mutate({ kind: 'image', was: entry.revision, document: { ...image, alternativeText, licence } })}>Save</Button>
+      <Button
+        className="justify-self-start"
+        disabled={put.isPending || alternativeText.trim() === '' || licence.trim() === ''}
+        onClick={() =>
+          put.mutate({
+            kind: 'image',
+            was: entry.revision,
+            document: { ...image, alternativeText, licence },
+          })
+        }
+      >
+        Save
+      </Button>
     </div>
   )
 }
@@ -72,7 +156,12 @@ const RubricEditor = ({ entry, onSaved }: { entry: LibraryEntry; onSaved: () => 
     <div className="mt-2 border border-line bg-paper p-3">
       <RubricTable rubric={rubric} disabled={false} onChange={setRubric} />
       <Problem error={put.error} />
-      <Button disabled={put.isPending} onClick={() => put.mutate({ kind: 'rubric', was: entry.revision, document: rubric })}>Save, {rubricPoints(rubric)} points</Button>
+      <Button
+        disabled={put.isPending}
+        onClick={() => put.mutate({ kind: 'rubric', was: entry.revision, document: rubric })}
+      >
+        Save, {rubricPoints(rubric)} points
+      </Button>
     </div>
   )
 }
@@ -81,13 +170,38 @@ const BlockCorrection = ({ entry, onSaved }: { entry: LibraryEntry; onSaved: () 
   const kept = entry.document as KeptBlock
   const [html, setHtml] = useState('html' in kept.block ? kept.block.html : '')
   const put = usePut(onSaved)
-  if (!('html' in kept.block)) return <p className="mt-2 text-ink-2">A {blockWords[kept.block.kind].toLowerCase()} is corrected on the page of a template that holds it.</p>
+  if (!('html' in kept.block))
+    return (
+      <p className="mt-2 text-ink-2">
+        A {blockWords[kept.block.kind].toLowerCase()} is corrected on the page of a template that
+        holds it.
+      </p>
+    )
   return (
     <div className="mt-2 grid gap-2 border border-line bg-paper p-3">
-      <RichText label={kept.title} html={html} sources={{ parts: [], assets: [] }} onDone={setHtml} />
-      <p className="text-ink-2">The correction reaches every draft that shows it as a kept block.</p>
+      <RichText
+        label={kept.title}
+        html={html}
+        sources={{ parts: [], assets: [] }}
+        onDone={setHtml}
+      />
+      <p className="text-ink-2">
+        The correction reaches every draft that shows it as a kept block.
+      </p>
       <Problem error={put.error} />
-      <Button className="justify-self-start" disabled={put.isPending} onClick={() => put.mutate({ kind: 'block', was: entry.revision, document: { ...kept, block: { ...kept.block, html } as KeptBlock['block'] } })}>Save everywhere</Button>
+      <Button
+        className="justify-self-start"
+        disabled={put.isPending}
+        onClick={() =>
+          put.mutate({
+            kind: 'block',
+            was: entry.revision,
+            document: { ...kept, block: { ...kept.block, html } as KeptBlock['block'] },
+          })
+        }
+      >
+        Save everywhere
+      </Button>
     </div>
   )
 }
@@ -105,7 +219,17 @@ const asDrawing = async (file: File): Promise<string> => {
 }
 
 /** Puts something new into the library. */
-const NewEntry = ({ kind, taken, today, onSaved }: { kind: LibraryKind; taken: ReadonlySet<string>; today: string; onSaved: () => void }) => {
+const NewEntry = ({
+  kind,
+  taken,
+  today,
+  onSaved,
+}: {
+  kind: LibraryKind
+  taken: ReadonlySet<string>
+  today: string
+  onSaved: () => void
+}) => {
   const [title, setTitle] = useState('')
   const [form, setForm] = useState<HouseText['form']>('text')
   const [licence, setLicence] = useState('')
@@ -116,28 +240,119 @@ const NewEntry = ({ kind, taken, today, onSaved }: { kind: LibraryKind; taken: R
     setImage(null)
     onSaved()
   })
-  if (kind === 'block') return <p className="text-ink-2">Blocks come here from a template: keep one there with “keep for other places”, then put it into the library under Shared pieces.</p>
+  if (kind === 'block')
+    return (
+      <p className="text-ink-2">
+        Blocks come here from a template: keep one there with “keep for other places”, then put it
+        into the library under Shared pieces.
+      </p>
+    )
   const read = async (file: File) => {
     const name = file.name.replace(/[^\w.-]+/g, '-').slice(0, 110)
-    const svg = file.type === 'image/svg+xml' ? await file.text() : await asDrawing(file).catch(() => '')
+    const svg =
+      file.type === 'image/svg+xml' ? await file.text() : await asDrawing(file).catch(() => '')
     const ok = /<svg[\s>]/.test(svg) && svg.length <= 200_000
-    setWrong(ok ? null : 'a drawing (SVG), or a photograph (PNG, JPEG, WebP) of at most 140 kB, is wanted')
+    setWrong(
+      ok ? null : 'a drawing (SVG), or a photograph (PNG, JPEG, WebP) of at most 140 kB, is wanted',
+    )
     setImage(ok ? { name: /\.svg$/i.test(name) ? name : `${name}.svg`, svg } : null)
   }
   const key = freshKey(title || 'entry', taken)
   const make = (): LibraryPut | null => {
-    if (kind === 'house-text') return { kind, was: null, document: { key, title, form, revisions: [{ number: 1, inForceFrom: today, html: '<p>What it says.</p>' }] } }
-    if (kind === 'rubric') return { kind, was: null, document: { key, title, criteria: [{ text: 'First criterion', levels: [{ text: 'Met', points: 10 }, { text: 'Not met', points: 0 }] }] } }
-    return image ? { kind: 'image', was: null, document: { key, fileName: image.name, svg: image.svg, alternativeText: title, licence } } : null
+    if (kind === 'house-text')
+      return {
+        kind,
+        was: null,
+        document: {
+          key,
+          title,
+          form,
+          revisions: [{ number: 1, inForceFrom: today, html: '<p>What it says.</p>' }],
+        },
+      }
+    if (kind === 'rubric')
+      return {
+        kind,
+        was: null,
+        document: {
+          key,
+          title,
+          criteria: [
+            {
+              text: 'First criterion',
+              levels: [
+                { text: 'Met', points: 10 },
+                { text: 'Not met', points: 0 },
+              ],
+            },
+          ],
+        },
+      }
+    return image
+      ? {
+          kind: 'image',
+          was: null,
+          document: { key, fileName: image.name, svg: image.svg, alternativeText: title, licence },
+        }
+      : null
   }
-  const put1 = title.trim() === '' || (kind === 'image' && (image === null || licence.trim() === '')) ? null : make()
+  const put1 =
+    title.trim() === '' || (kind === 'image' && (image === null || licence.trim() === ''))
+      ? null
+      : make()
   return (
-    <form className="flex flex-wrap items-end gap-3" onSubmit={(event) => { event.preventDefault(); if (put1) put.mutate(put1) }}>
-      <Field label={kind === 'image' ? 'What it shows (alternative text)' : 'Title'} value={title} onChange={(event) => setTitle(event.target.value)} />
-      {kind === 'house-text' && <Pick label="It is" value={form} onChange={(event) => setForm(event.target.value as HouseText['form'])} options={[{ value: 'text', text: 'a passage' }, { value: 'file', text: 'a file' }, { value: 'page', text: 'a page' }]} />}
-      {kind === 'image' && <><Field label="Licence" value={licence} onChange={(event) => setLicence(event.target.value)} /><label className="flex flex-col text-ink-2">Image file<input type="file" accept="image/svg+xml,image/png,image/jpeg,image/webp" onChange={(event) => { const [file] = event.target.files ?? []; if (file) void read(file) }} /></label></>}
-      <Button type="submit" disabled={put1 === null || put.isPending}>Put it in</Button>
-      {wrong && <p role="alert" className="text-rust">{wrong}</p>}
+    <form
+      className="flex flex-wrap items-end gap-3"
+      onSubmit={(event) => {
+        event.preventDefault()
+        if (put1) put.mutate(put1)
+      }}
+    >
+      <Field
+        label={kind === 'image' ? 'What it shows (alternative text)' : 'Title'}
+        value={title}
+        onChange={(event) => setTitle(event.target.value)}
+      />
+      {kind === 'house-text' && (
+        <Pick
+          label="It is"
+          value={form}
+          onChange={(event) => setForm(event.target.value as HouseText['form'])}
+          options={[
+            { value: 'text', text: 'a passage' },
+            { value: 'file', text: 'a file' },
+            { value: 'page', text: 'a page' },
+          ]}
+        />
+      )}
+      {kind === 'image' && (
+        <>
+          <Field
+            label="Licence"
+            value={licence}
+            onChange={(event) => setLicence(event.target.value)}
+          />
+          <label className="flex flex-col text-ink-2">
+            Image file
+            <input
+              type="file"
+              accept="image/svg+xml,image/png,image/jpeg,image/webp"
+              onChange={(event) => {
+                const [file] = event.target.files ?? []
+                if (file) void read(file)
+              }}
+            />
+          </label>
+        </>
+      )}
+      <Button type="submit" disabled={put1 === null || put.isPending}>
+        Put it in
+      </Button>
+      {wrong && (
+        <p role="alert" className="text-rust">
+          {wrong}
+        </p>
+      )}
       <Problem error={put.error} />
     </form>
   )
@@ -153,10 +368,20 @@ export const LibraryScreen = ({ me }: { me: Me }) => {
   const entries = (library.data ?? []).filter((entry) => entry.kind === kind)
   const saved = () => set({ open: null })
   const navigate = useNavigate()
-  const rollOut = useMutation({ mutationFn: (houseText: string) => post<{ run: number }>('/api/rollouts', { order: { mode: 'house-text', houseText } }), onSuccess: ({ run }) => void navigate(`/rollouts/${run}`) })
+  const rollOut = useMutation({
+    mutationFn: (houseText: string) =>
+      post<{ run: number }>('/api/rollouts', { order: { mode: 'house-text', houseText } }),
+    onSuccess: ({ run }) => void navigate(`/rollouts/${run}`),
+  })
   return (
     <Page title="Library">
-      <div className="mt-2 flex flex-wrap gap-2" role="group" aria-label="Show">{kinds.map(([id, text]) => <Choice key={id} pressed={kind === id} onClick={() => set({ kind: id, open: null })}>{text} ({(library.data ?? []).filter((entry) => entry.kind === id).length})</Choice>)}</div>
+      <div className="mt-2 flex flex-wrap gap-2" role="group" aria-label="Show">
+        {kinds.map(([id, text]) => (
+          <Choice key={id} pressed={kind === id} onClick={() => set({ kind: id, open: null })}>
+            {text} ({(library.data ?? []).filter((entry) => entry.kind === id).length})
+          </Choice>
+        ))}
+      </div>
       <p className="mt-2 text-ink-2">{kinds.find(([id]) => id === kind)?.[2]}</p>
       <Problem error={library.error ?? rollOut.error} />
       {library.isPending && <Waiting what="the library" />}
@@ -167,30 +392,124 @@ export const LibraryScreen = ({ me }: { me: Me }) => {
             <li key={entry.key} className="py-3">
               <div className="grid grid-cols-[minmax(0,1fr)_26rem] items-baseline gap-4">
                 <div className="flex gap-3">
-                  {entry.kind === 'image' && <img src={imageData(entry.document as Asset)} alt={(entry.document as Asset).alternativeText} className="h-16 w-32 border border-line object-cover" />}
+                  {entry.kind === 'image' && (
+                    <img
+                      src={imageData(entry.document as Asset)}
+                      alt={(entry.document as Asset).alternativeText}
+                      className="h-16 w-32 border border-line object-cover"
+                    />
+                  )}
                   <div>
-                    <p className="font-serif text-[17px] font-semibold">{entry.kind === 'image' ? (entry.document as Asset).alternativeText : entry.title}</p>
+                    <p className="font-serif text-[17px] font-semibold">
+                      {entry.kind === 'image'
+                        ? (entry.document as Asset).alternativeText
+                        : entry.title}
+                    </p>
                     <p className="text-ink-2">
-                      {entry.kind === 'house-text' ? `${(entry.document as HouseText).form}, revision ${(entry.document as HouseText).revisions.at(-1)?.number}, in force from ${(entry.document as HouseText).revisions.at(-1)?.inForceFrom}` : entry.kind === 'rubric' ? `${rubricPoints(entry.document as Rubric)} points, ${plural((entry.document as Rubric).criteria.length, 'criterion', 'criteria')}` : entry.kind === 'image' ? (entry.document as Asset).licence : blockWords[(entry.document as KeptBlock).block.kind]}
+                      {entry.kind === 'house-text'
+                        ? `${(entry.document as HouseText).form}, revision ${(entry.document as HouseText).revisions.at(-1)?.number}, in force from ${(entry.document as HouseText).revisions.at(-1)?.inForceFrom}`
+                        : entry.kind === 'rubric'
+                          ? `${rubricPoints(entry.document as Rubric)} points, ${plural((entry.document as Rubric).criteria.length, 'criterion', 'criteria')}`
+                          : entry.kind === 'image'
+                            ? (entry.document as Asset).licence
+                            : blockWords[(entry.document as KeptBlock).block.kind]}
                       {' · '}saved <Moment at={entry.savedAt} today={me.today} /> by {entry.by}
                     </p>
-                    {mayEdit && entry.kind === 'house-text' && entry.courses > 0 && <Button shape="word" className="mr-4" disabled={rollOut.isPending} onClick={() => rollOut.mutate(entry.key)}>plan it for every course that shows it</Button>}
-                    {mayEdit && <Button shape="word" aria-expanded={open === entry.key} onClick={() => set({ open: open === entry.key ? null : entry.key })}>{open === entry.key ? 'close' : 'correct it'}</Button>}
+                    {mayEdit && entry.kind === 'house-text' && entry.courses > 0 && (
+                      <Button
+                        shape="word"
+                        className="mr-4"
+                        disabled={rollOut.isPending}
+                        onClick={() => rollOut.mutate(entry.key)}
+                      >
+                        plan it for every course that shows it
+                      </Button>
+                    )}
+                    {mayEdit && (
+                      <Button
+                        shape="word"
+                        aria-expanded={open === entry.key}
+                        onClick={() => set({ open: open === entry.key ? null : entry.key })}
+                      >
+                        {open === entry.key ? 'close' : 'correct it'}
+                      </Button>
+                    )}
                   </div>
                 </div>
                 <div className="text-ink-2">
-                  <p>in {plural(entry.templates.length, 'template')}{old.length > 0 ? `, ${old.length} of them older` : ''}: {entry.templates.length === 0 ? 'none' : entry.templates.map((one, i) => <span key={one.key}>{i > 0 && ', '}<Link className="underline" to={`/templates/${one.key}?view=shared`}>{one.title}</Link></span>)}</p>
-                  <p>in {plural(entry.courses, 'course')}{entry.coursesOutOfDate > 0 ? <>, <span className="text-rust">{entry.coursesOutOfDate} out of date</span>{entry.kind === 'house-text' ? ' as last checked' : ''}</> : ''}</p>
+                  <p>
+                    in {plural(entry.templates.length, 'template')}
+                    {old.length > 0 ? `, ${old.length} of them older` : ''}:{' '}
+                    {entry.templates.length === 0
+                      ? 'none'
+                      : entry.templates.map((one, i) => (
+                          <span key={one.key}>
+                            {i > 0 && ', '}
+                            <Link className="underline" to={`/templates/${one.key}?view=shared`}>
+                              {one.title}
+                            </Link>
+                          </span>
+                        ))}
+                  </p>
+                  <p>
+                    in {plural(entry.courses, 'course')}
+                    {entry.coursesOutOfDate > 0 ? (
+                      <>
+                        , <span className="text-rust">{entry.coursesOutOfDate} out of date</span>
+                        {entry.kind === 'house-text' ? ' as last checked' : ''}
+                      </>
+                    ) : (
+                      ''
+                    )}
+                  </p>
                 </div>
               </div>
-              {open === entry.key && mayEdit && (entry.kind === 'house-text' ? <HouseTextEditor key={entry.revision} entry={entry} today={me.today} onSaved={saved} /> : entry.kind === 'image' ? <ImageEditor entry={entry} onSaved={saved} /> : entry.kind === 'rubric' ? <RubricEditor entry={entry} onSaved={saved} /> : <BlockCorrection entry={entry} onSaved={saved} />)}
-              {open === entry.key && entry.kind === 'house-text' && <details className="mt-2"><summary className="cursor-pointer text-ink-2">earlier revisions</summary><ul className="list-disc pl-6 text-ink-2">{(entry.document as HouseText).revisions.map((one) => <li key={one.number}>revision {one.number}, in force from {one.inForceFrom}</li>)}</ul></details>}
+              {open === entry.key &&
+                mayEdit &&
+                (entry.kind === 'house-text' ? (
+                  <HouseTextEditor
+                    key={entry.revision}
+                    entry={entry}
+                    today={me.today}
+                    onSaved={saved}
+                  />
+                ) : entry.kind === 'image' ? (
+                  <ImageEditor entry={entry} onSaved={saved} />
+                ) : entry.kind === 'rubric' ? (
+                  <RubricEditor entry={entry} onSaved={saved} />
+                ) : (
+                  <BlockCorrection entry={entry} onSaved={saved} />
+                ))}
+              {open === entry.key && entry.kind === 'house-text' && (
+                <details className="mt-2">
+                  <summary className="cursor-pointer text-ink-2">earlier revisions</summary>
+                  <ul className="list-disc pl-6 text-ink-2">
+                    {(entry.document as HouseText).revisions.map((one) => (
+                      <li key={one.number}>
+                        revision {one.number}, in force from {one.inForceFrom}
+                      </li>
+                    ))}
+                  </ul>
+                </details>
+              )}
             </li>
           )
         })}
       </ul>
-      {library.data && entries.length === 0 && <p className="py-6 text-ink-2">Nothing of this kind yet.</p>}
-      {mayEdit && <div className="mt-4"><h2 className="text-[18px]">Put something in</h2><NewEntry kind={kind} taken={new Set(entries.map((entry) => entry.key))} today={me.today} onSaved={saved} /></div>}
+      {library.data && entries.length === 0 && (
+        <p className="py-6 text-ink-2">Nothing of this kind yet.</p>
+      )}
+      {mayEdit && (
+        <div className="mt-4">
+          <h2 className="text-[18px]">Put something in</h2>
+          <NewEntry
+            kind={kind}
+            taken={new Set(entries.map((entry) => entry.key))}
+            today={me.today}
+            onSaved={saved}
+          />
+        </div>
+      )}
     </Page>
   )
 }

@@ -1,5 +1,12 @@
 /** Judges long lists of names away from the page, a stretch at a time, so that typing is never held up. */
-import { inferFormats, judgeName, parseFormat, reasonWords, type NameContext, type NamingFormat } from '@wickerframe/core'
+import {
+  inferFormats,
+  judgeName,
+  parseFormat,
+  reasonWords,
+  type NameContext,
+  type NamingFormat,
+} from '@wickerframe/core'
 import type { Ask, Judged, ListedName, Tell } from './protocol.ts'
 
 const stretch = 250
@@ -11,7 +18,13 @@ let job = 0
 const tell = (one: Tell) => self.postMessage(one)
 
 const judgeOne = (format: NamingFormat, one: ListedName, anywhere: NameContext): Judged => {
-  const context = one.values ? { places: [one.values], near: one.near ?? anywhere.near, classSections: one.classSections ?? [] } : anywhere
+  const context = one.values
+    ? {
+        places: [one.values],
+        near: one.near ?? anywhere.near,
+        classSections: one.classSections ?? [],
+      }
+    : anywhere
   const { verdict, mended, confidence, reasons } = judgeName(format, one.name, context)
   return { verdict, mended, confidence, reasons: reasons.map(reasonWords) }
 }
@@ -19,7 +32,11 @@ const judgeOne = (format: NamingFormat, one: ListedName, anywhere: NameContext):
 /** Lets messages in between stretches: a newer job ends this one. */
 const breathe = () => new Promise((resolve) => setTimeout(resolve, 0))
 
-const judgeAll = async (mine: number, format: NamingFormat, anywhere: NameContext): Promise<void> => {
+const judgeAll = async (
+  mine: number,
+  format: NamingFormat,
+  anywhere: NameContext,
+): Promise<void> => {
   if (names.length === 0) tell({ tell: 'judged', job: mine, from: 0, judged: [], done: true })
   for (let from = 0; from < names.length; from += stretch) {
     const judged = names.slice(from, from + stretch).map((one) => judgeOne(format, one, anywhere))
@@ -34,11 +51,23 @@ self.onmessage = ({ data }: MessageEvent<Ask>) => {
     list = data.list
     names = data.names
     job = -1
-    tell({ tell: 'inferred', list, formats: inferFormats(names.map((one) => one.name), names[0]?.near) })
+    tell({
+      tell: 'inferred',
+      list,
+      formats: inferFormats(
+        names.map((one) => one.name),
+        names[0]?.near,
+      ),
+    })
     return
   }
   if (data.list !== list) return
   job = data.job
   const parsed = parseFormat(data.format)
-  if (parsed.ok) void judgeAll(data.job, parsed.value, { places: data.places, near: data.near, classSections: data.classSections })
+  if (parsed.ok)
+    void judgeAll(data.job, parsed.value, {
+      places: data.places,
+      near: data.near,
+      classSections: data.classSections,
+    })
 }

@@ -19,7 +19,15 @@ export interface Judged {
 /** Asks of the worker. A later list or job replaces an earlier one. */
 export type Ask =
   | { ask: 'list'; list: number; names: readonly ListedName[] }
-  | { ask: 'judge'; job: number; list: number; format: string; places: readonly FieldValues[]; near: string; classSections: readonly string[] }
+  | {
+      ask: 'judge'
+      job: number
+      list: number
+      format: string
+      places: readonly FieldValues[]
+      near: string
+      classSections: readonly string[]
+    }
 
 export type Tell =
   | { tell: 'inferred'; list: number; formats: InferredFormat[] }

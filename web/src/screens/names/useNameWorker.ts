@@ -23,14 +23,21 @@ interface Numbers {
  * context begins anew, and what came of the one before is not shown any more.
  * @param format a format without mistakes, or null
  */
-export const useNameWorker = (names: readonly ListedName[], format: string | null, context: NameContext | null): Progress => {
+export const useNameWorker = (
+  names: readonly ListedName[],
+  format: string | null,
+  context: NameContext | null,
+): Progress => {
   const worker = useRef<Worker | null>(null)
   const numbers = useRef<Numbers>({ list: 0, job: 0 })
   /** What is being judged; results are shown only with the very request they answer. */
   const request = useMemo(() => ({ names, format, context }), [names, format, context])
   const current = useRef(request)
   const [answer, setAnswer] = useState({ request, judged: none, count: 0, done: false })
-  const [found, setFound] = useState<{ names: readonly ListedName[]; formats: readonly InferredFormat[] } | null>(null)
+  const [found, setFound] = useState<{
+    names: readonly ListedName[]
+    formats: readonly InferredFormat[]
+  } | null>(null)
 
   useEffect(() => {
     const started = new Worker(new URL('./names.worker.ts', import.meta.url), { type: 'module' })
@@ -38,7 +45,8 @@ export const useNameWorker = (names: readonly ListedName[], format: string | nul
     let shownAt = 0
     started.onmessage = ({ data }: MessageEvent<Tell>) => {
       if (data.tell === 'inferred') {
-        if (data.list === numbers.current.list) setFound({ names: current.current.names, formats: data.formats })
+        if (data.list === numbers.current.list)
+          setFound({ names: current.current.names, formats: data.formats })
         return
       }
       if (data.job !== numbers.current.job) return
@@ -47,7 +55,12 @@ export const useNameWorker = (names: readonly ListedName[], format: string | nul
       const now = performance.now()
       if (!data.done && now - shownAt < showEveryMilliseconds) return
       shownAt = now
-      setAnswer({ request: current.current, judged: [...judged], count: data.from + data.judged.length, done: data.done })
+      setAnswer({
+        request: current.current,
+        judged: [...judged],
+        count: data.from + data.judged.length,
+        done: data.done,
+      })
     }
     worker.current = started
     return () => {
@@ -64,9 +77,22 @@ export const useNameWorker = (names: readonly ListedName[], format: string | nul
     numbers.current.job += 1
     const { format: wanted, context: at } = request
     if (wanted === null || at === null) return
-    worker.current?.postMessage({ ask: 'judge', job: numbers.current.job, list: numbers.current.list, format: wanted, places: at.places, near: at.near, classSections: at.classSections } satisfies Ask)
+    worker.current?.postMessage({
+      ask: 'judge',
+      job: numbers.current.job,
+      list: numbers.current.list,
+      format: wanted,
+      places: at.places,
+      near: at.near,
+      classSections: at.classSections,
+    } satisfies Ask)
   }, [request])
 
   const fresh = answer.request === request
-  return { judged: fresh ? answer.judged : none, count: fresh ? answer.count : 0, done: fresh && answer.done, inferred: found?.names === names ? found.formats : null }
+  return {
+    judged: fresh ? answer.judged : none,
+    count: fresh ? answer.count : 0,
+    done: fresh && answer.done,
+    inferred: found?.names === names ? found.formats : null,
+  }
 }

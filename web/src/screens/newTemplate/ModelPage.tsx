@@ -8,13 +8,43 @@ import { Pick, plural, Problem, Waiting } from '../../controls/controls.tsx'
 import { Tick } from '../../controls/typed.tsx'
 import type { ModelAsk, ModelTell } from './model.worker.ts'
 
-const aboutWords: Readonly<Record<ModelProposal['about'], string>> = { repeat: 'What repeats', part: 'Parts of the repeated module', format: 'Naming formats', 'fixed-text': 'Fixed text', 'fill-in': 'Left to the instructor', different: 'Only in one repetition' }
-const order: readonly ModelProposal['about'][] = ['repeat', 'part', 'format', 'different', 'fixed-text', 'fill-in']
+const aboutWords: Readonly<Record<ModelProposal['about'], string>> = {
+  repeat: 'What repeats',
+  part: 'Parts of the repeated module',
+  format: 'Naming formats',
+  'fixed-text': 'Fixed text',
+  'fill-in': 'Left to the instructor',
+  different: 'Only in one repetition',
+}
+const order: readonly ModelProposal['about'][] = [
+  'repeat',
+  'part',
+  'format',
+  'different',
+  'fixed-text',
+  'fill-in',
+]
 
 /** Makes a template from a model course: what it suggests, each to be accepted or refused. */
-export const ModelPage = ({ course, templateKey, title, onCourse, onMade }: { course: string; templateKey: string; title: string; onCourse: (id: string) => void; onMade: (template: Template | null) => void }) => {
+export const ModelPage = ({
+  course,
+  templateKey,
+  title,
+  onCourse,
+  onMade,
+}: {
+  course: string
+  templateKey: string
+  title: string
+  onCourse: (id: string) => void
+  onMade: (template: Template | null) => void
+}) => {
   const courses = useCourses()
-  const chosen = useQuery({ queryKey: ['course', course, null], queryFn: () => get<CourseDetail>(`/api/courses/${course}`), enabled: course !== '' })
+  const chosen = useQuery({
+    queryKey: ['course', course, null],
+    queryFn: () => get<CourseDetail>(`/api/courses/${course}`),
+    enabled: course !== '',
+  })
   const worker = useRef<Worker | null>(null)
   const job = useRef(0)
   const [refused, setRefused] = useState<ReadonlySet<string>>(new Set())
@@ -35,7 +65,9 @@ export const ModelPage = ({ course, templateKey, title, onCourse, onMade }: { co
         told.current(data.made.value.template)
       } else {
         const [first] = data.made.problems
-        setProblem(`It comes to no template: at ${first?.path}, found ${first?.found}; expected ${first?.expected}`)
+        setProblem(
+          `It comes to no template: at ${first?.path}, found ${first?.found}; expected ${first?.expected}`,
+        )
         told.current(null)
       }
     }
@@ -49,12 +81,21 @@ export const ModelPage = ({ course, templateKey, title, onCourse, onMade }: { co
   const snapshot = chosen.data?.snapshot ?? null
   const facts = chosen.data?.facts ?? null
   // What little bears out is refused until somebody accepts it.
-  const doubtful = (proposals ?? []).filter((one) => one.support < 0.5 && !accepted.has(one.id)).map((one) => one.id)
+  const doubtful = (proposals ?? [])
+    .filter((one) => one.support < 0.5 && !accepted.has(one.id))
+    .map((one) => one.id)
   const without = [...new Set([...refused, ...doubtful])].sort().join('\n')
   useEffect(() => {
     if (!snapshot || !facts) return
     job.current += 1
-    worker.current?.postMessage({ job: job.current, course: snapshot, facts, key: templateKey, title, refused: without === '' ? [] : without.split('\n') } satisfies ModelAsk)
+    worker.current?.postMessage({
+      job: job.current,
+      course: snapshot,
+      facts,
+      key: templateKey,
+      title,
+      refused: without === '' ? [] : without.split('\n'),
+    } satisfies ModelAsk)
   }, [snapshot, facts, templateKey, title, without])
   const isRefused = (one: ModelProposal) => refused.has(one.id) || doubtful.includes(one.id)
   const decide = (one: ModelProposal, take: boolean) => {
@@ -69,32 +110,81 @@ export const ModelPage = ({ course, templateKey, title, onCourse, onMade }: { co
   }
   return (
     <div>
-      <Pick label="Model course" className="[&>select]:max-w-md" value={course} onChange={(event) => { setRefused(new Set()); setAccepted(new Set()); setProposals(null); onCourse(event.target.value) }} options={[{ value: '', text: 'which …' }, ...(courses.data ?? []).map((one) => ({ value: String(one.id), text: `${one.code} ${one.title}, ${one.classSections.join(', ')} (${one.weeks} weeks)` }))]} />
+      <Pick
+        label="Model course"
+        className="[&>select]:max-w-md"
+        value={course}
+        onChange={(event) => {
+          setRefused(new Set())
+          setAccepted(new Set())
+          setProposals(null)
+          onCourse(event.target.value)
+        }}
+        options={[
+          { value: '', text: 'which …' },
+          ...(courses.data ?? []).map((one) => ({
+            value: String(one.id),
+            text: `${one.code} ${one.title}, ${one.classSections.join(', ')} (${one.weeks} weeks)`,
+          })),
+        ]}
+      />
       <Problem error={chosen.error} />
       {course !== '' && chosen.isPending && <Waiting what="the course" />}
-      {chosen.data && !snapshot && <p className="mt-2 text-ink-2">This course was not read from the platform yet. Check it once, and come back.</p>}
-      {problem && <p role="alert" className="mt-2 border-l-4 border-rust bg-rust-soft px-3 py-1">{problem}</p>}
+      {chosen.data && !snapshot && (
+        <p className="mt-2 text-ink-2">
+          This course was not read from the platform yet. Check it once, and come back.
+        </p>
+      )}
+      {problem && (
+        <p role="alert" className="mt-2 border-l-4 border-rust bg-rust-soft px-3 py-1">
+          {problem}
+        </p>
+      )}
       {snapshot && proposals === null && !problem && <Waiting what="what repeats" />}
       {proposals && (
         <>
-          <p className="mt-2 text-ink-2">{plural(proposals.length, 'proposal')}; what little bears out starts refused. The outline beside shows what the accepted ones come to.</p>
+          <p className="mt-2 text-ink-2">
+            {plural(proposals.length, 'proposal')}; what little bears out starts refused. The
+            outline beside shows what the accepted ones come to.
+          </p>
           {order.map((about) => {
             const some = proposals.filter((one) => one.about === about)
-            return some.length > 0 && (
-              <details key={about} open={about === 'repeat' || about === 'part' || about === 'format'} className="mt-2">
-                <summary className="cursor-pointer font-semibold">{aboutWords[about]} ({some.filter((one) => !isRefused(one)).length} of {some.length} accepted)</summary>
-                <ul className="divide-y divide-line border-y border-line">
-                  {some.map((one) => (
-                    <li key={one.id} className="py-1">
-                      <Tick label={one.words} checked={!isRefused(one)} onChange={(take) => decide(one, take)} />
-                      <p className="pl-6 text-[12.5px] text-ink-3">{about === 'repeat' ? '' : `${one.part}: `}{one.evidence}{one.support < 0.5 ? '; little bears it out' : ''}</p>
-                    </li>
-                  ))}
-                </ul>
-              </details>
+            return (
+              some.length > 0 && (
+                <details
+                  key={about}
+                  open={about === 'repeat' || about === 'part' || about === 'format'}
+                  className="mt-2"
+                >
+                  <summary className="cursor-pointer font-semibold">
+                    {aboutWords[about]} ({some.filter((one) => !isRefused(one)).length} of{' '}
+                    {some.length} accepted)
+                  </summary>
+                  <ul className="divide-y divide-line border-y border-line">
+                    {some.map((one) => (
+                      <li key={one.id} className="py-1">
+                        <Tick
+                          label={one.words}
+                          checked={!isRefused(one)}
+                          onChange={(take) => decide(one, take)}
+                        />
+                        <p className="pl-6 text-[12.5px] text-ink-3">
+                          {about === 'repeat' ? '' : `${one.part}: `}
+                          {one.evidence}
+                          {one.support < 0.5 ? '; little bears it out' : ''}
+                        </p>
+                      </li>
+                    ))}
+                  </ul>
+                </details>
+              )
             )
           })}
-          {proposals.every((one) => one.about !== 'repeat') && <p className="mt-2 text-ink-2">Nothing was found that repeats often enough; the modules are taken as they stand.</p>}
+          {proposals.every((one) => one.about !== 'repeat') && (
+            <p className="mt-2 text-ink-2">
+              Nothing was found that repeats often enough; the modules are taken as they stand.
+            </p>
+          )}
         </>
       )}
     </div>

@@ -1,4 +1,13 @@
-import { readModel, templateFromModel, type Course, type Facts, type ModelReading, type ModelTemplate, type Problem, type Result } from '@wickerframe/core'
+import {
+  readModel,
+  templateFromModel,
+  type Course,
+  type Facts,
+  type ModelReading,
+  type ModelTemplate,
+  type Problem,
+  type Result,
+} from '@wickerframe/core'
 
 export interface ModelAsk {
   job: number
@@ -19,5 +28,12 @@ let last: { course: string; reading: ModelReading } | null = null
 self.onmessage = ({ data }: MessageEvent<ModelAsk>) => {
   const id = `${data.course.id} ${data.course.revision} ${data.course.readAt}`
   if (last?.course !== id) last = { course: id, reading: readModel(data.course, data.facts) }
-  self.postMessage({ job: data.job, made: templateFromModel(last.reading, { key: data.key, title: data.title }, new Set(data.refused)) } satisfies ModelTell)
+  self.postMessage({
+    job: data.job,
+    made: templateFromModel(
+      last.reading,
+      { key: data.key, title: data.title },
+      new Set(data.refused),
+    ),
+  } satisfies ModelTell)
 }

@@ -9,7 +9,11 @@ export const Mends = ({ mends, open }: { mends: RunTask['mends']; open: boolean 
       {mends.map((one, i) => (
         <li key={i} className="py-0.5">
           {one.message}
-          <ul className="list-disc pl-5 text-ink">{one.changes.map((change, j) => <li key={j}>{change}</li>)}</ul>
+          <ul className="list-disc pl-5 text-ink">
+            {one.changes.map((change, j) => (
+              <li key={j}>{change}</li>
+            ))}
+          </ul>
         </li>
       ))}
     </ul>

@@ -10,7 +10,10 @@ import { runWords } from './runWords.ts'
 const Messages = () => {
   const client = useQueryClient()
   const messages = useMessages()
-  const read = useMutation({ mutationFn: (id: number) => post(`/api/messages/${id}/read`), onSuccess: () => client.invalidateQueries({ queryKey: ['messages'] }) })
+  const read = useMutation({
+    mutationFn: (id: number) => post(`/api/messages/${id}/read`),
+    onSuccess: () => client.invalidateQueries({ queryKey: ['messages'] }),
+  })
   const unread = messages.data?.filter((one) => !one.read) ?? []
   if (unread.length === 0) return null
   return (
@@ -19,9 +22,28 @@ const Messages = () => {
       <ul className="divide-y divide-line">
         {unread.slice(0, 5).map((one) => (
           <li key={one.id} className="flex flex-wrap items-baseline gap-x-3 py-1">
-            {one.run === null ? <span>{one.subject}</span> : <Link className="font-semibold underline decoration-line-strong underline-offset-2" to={`/rollouts/${one.run}`}>{one.subject}</Link>}
-            <span className="text-ink-2">{one.body}</span> <span className="text-ink-3"><Moment at={one.at} /></span>
-            <Button shape="word" className="ml-auto py-0!" onClick={() => read.mutate(one.id)} aria-label={`Put away: ${one.subject}`}>put away</Button>
+            {one.run === null ? (
+              <span>{one.subject}</span>
+            ) : (
+              <Link
+                className="font-semibold underline decoration-line-strong underline-offset-2"
+                to={`/rollouts/${one.run}`}
+              >
+                {one.subject}
+              </Link>
+            )}
+            <span className="text-ink-2">{one.body}</span>{' '}
+            <span className="text-ink-3">
+              <Moment at={one.at} />
+            </span>
+            <Button
+              shape="word"
+              className="ml-auto py-0!"
+              onClick={() => read.mutate(one.id)}
+              aria-label={`Put away: ${one.subject}`}
+            >
+              put away
+            </Button>
           </li>
         ))}
       </ul>
@@ -33,21 +55,57 @@ export const RolloutsScreen = ({ me }: { me: Me }) => {
   const rollouts = useRollouts()
   const mayPlan = me.role === 'designer' || me.role === 'administrator'
   return (
-    <Page title="Rollouts" beside={mayPlan && <><Link to="/rollouts/next-term" className="rounded-sm border border-line-strong bg-sheet px-3 py-1.5 leading-tight font-semibold">Next term</Link><Link to="/rollouts/new" className="rounded-sm border border-tide bg-tide px-3 py-1.5 leading-tight font-semibold text-sheet">Plan rollout</Link></>}>
+    <Page
+      title="Rollouts"
+      beside={
+        mayPlan && (
+          <>
+            <Link
+              to="/rollouts/next-term"
+              className="rounded-sm border border-line-strong bg-sheet px-3 py-1.5 leading-tight font-semibold"
+            >
+              Next term
+            </Link>
+            <Link
+              to="/rollouts/new"
+              className="rounded-sm border border-tide bg-tide px-3 py-1.5 leading-tight font-semibold text-sheet"
+            >
+              Plan rollout
+            </Link>
+          </>
+        )
+      }
+    >
       <Problem error={rollouts.error} />
       {rollouts.isPending && <Waiting what="the rollouts" />}
-      {rollouts.data?.length === 0 && <p className="py-10 text-ink-2">Nothing was rolled out yet. A rollout brings a released version into the courses you choose: you see the plan for each course first.</p>}
+      {rollouts.data?.length === 0 && (
+        <p className="py-10 text-ink-2">
+          Nothing was rolled out yet. A rollout brings a released version into the courses you
+          choose: you see the plan for each course first.
+        </p>
+      )}
       <Messages />
       <ul className="mt-4 divide-y divide-line border-y border-line">
         {rollouts.data?.map((run) => (
           <li key={run.id} className="grid grid-cols-[1fr_16rem_16rem] gap-4 py-2.5">
-            <Link className="font-semibold underline decoration-line-strong underline-offset-2" to={`/rollouts/${run.id}`}>{run.title}</Link>
-            <span className={run.counts.failed + run.counts.held > 0 ? 'text-rust' : 'text-ink-2'}>{runWords(run)}</span>
-            <span className="text-ink-2"><Moment at={run.createdAt} /> by {run.by}</span>
+            <Link
+              className="font-semibold underline decoration-line-strong underline-offset-2"
+              to={`/rollouts/${run.id}`}
+            >
+              {run.title}
+            </Link>
+            <span className={run.counts.failed + run.counts.held > 0 ? 'text-rust' : 'text-ink-2'}>
+              {runWords(run)}
+            </span>
+            <span className="text-ink-2">
+              <Moment at={run.createdAt} /> by {run.by}
+            </span>
           </li>
         ))}
       </ul>
-      {(rollouts.data?.length ?? 0) > 0 && <p className="mt-2 text-ink-3">{plural(rollouts.data?.length ?? 0, 'rollout')}</p>}
+      {(rollouts.data?.length ?? 0) > 0 && (
+        <p className="mt-2 text-ink-3">{plural(rollouts.data?.length ?? 0, 'rollout')}</p>
+      )}
     </Page>
   )
 }

@@ -15,50 +15,132 @@ export const RunScreen = ({ me }: { me: Me }) => {
   const client = useQueryClient()
   const navigate = useNavigate()
   const query = useRun(id)
-  const act = useMutation({ mutationFn: (command: string) => post(`/api/runs/${id}/${command}`), onSuccess: () => client.invalidateQueries({ queryKey: ['run', id] }) })
+  const act = useMutation({
+    mutationFn: (command: string) => post(`/api/runs/${id}/${command}`),
+    onSuccess: () => client.invalidateQueries({ queryKey: ['run', id] }),
+  })
   const back = useMutation({
-    mutationFn: () => post<{ run: number }>('/api/renames', { names: (query.data?.tasks ?? []).flatMap((task) => (task.state === 'done' ? task.renames.map((one) => ({ course: task.course, what: one.what, id: one.id, was: one.name, name: one.was })) : [])) }),
+    mutationFn: () =>
+      post<{ run: number }>('/api/renames', {
+        names: (query.data?.tasks ?? []).flatMap((task) =>
+          task.state === 'done'
+            ? task.renames.map((one) => ({
+                course: task.course,
+                what: one.what,
+                id: one.id,
+                was: one.name,
+                name: one.was,
+              }))
+            : [],
+        ),
+      }),
     onSuccess: ({ run: planned }) => void navigate(`/rollouts/${planned}`),
   })
-  if (query.isPending) return <Page title="Rollout"><Waiting what="the run" /></Page>
+  if (query.isPending)
+    return (
+      <Page title="Rollout">
+        <Waiting what="the run" />
+      </Page>
+    )
   const detail = query.data
-  if (!detail) return <Page title="Rollout"><Problem error={query.error} /></Page>
+  if (!detail)
+    return (
+      <Page title="Rollout">
+        <Problem error={query.error} />
+      </Page>
+    )
   const { counts, state } = detail
   const all = Object.values(counts).reduce((sum, count) => sum + count, 0)
   const planning = state === 'planning'
-  const plans = detail.kind === 'rollout' && detail.order !== null && (planning || state === 'planned')
-  const over = planning ? all - counts['to-plan'] - counts['at-work'] : counts.done + counts.failed + counts.cancelled + counts.held
+  const plans =
+    detail.kind === 'rollout' && detail.order !== null && (planning || state === 'planned')
+  const over = planning
+    ? all - counts['to-plan'] - counts['at-work']
+    : counts.done + counts.failed + counts.cancelled + counts.held
   const may = me.role === 'designer' || me.role === 'administrator'
   return (
     <Page
       title={detail.title}
-      above={<><Link className="underline" to="/rollouts">Rollouts</Link> › run {detail.id}</>}
+      above={
+        <>
+          <Link className="underline" to="/rollouts">
+            Rollouts
+          </Link>{' '}
+          › run {detail.id}
+        </>
+      }
       beside={
         may && (
           <>
-            {state === 'planned' && !plans && <Button shape="main" onClick={() => act.mutate('approve')}>Approve and run</Button>}
-            {(state === 'planned' || planning) && <Button onClick={() => act.mutate('cancel')}>Drop the plan</Button>}
-            {detail.kind === 'renames' && state === 'done' && counts.done > 0 && <Button disabled={back.isPending} onClick={() => back.mutate()}>Plan the way back</Button>}
-            {state === 'running' && over < all && <Button onClick={() => act.mutate('pause')}>Pause</Button>}
-            {state === 'paused' && <Button shape="main" onClick={() => act.mutate('resume')}>Go on</Button>}
-            {(state === 'running' || state === 'paused') && over < all && <Button onClick={() => act.mutate('cancel')}>Leave out the rest</Button>}
-            {counts.failed > 0 && !plans && <Button shape="main" onClick={() => act.mutate('retry')}>Try {counts.failed} failed again</Button>}
+            {state === 'planned' && !plans && (
+              <Button shape="main" onClick={() => act.mutate('approve')}>
+                Approve and run
+              </Button>
+            )}
+            {(state === 'planned' || planning) && (
+              <Button onClick={() => act.mutate('cancel')}>Drop the plan</Button>
+            )}
+            {detail.kind === 'renames' && state === 'done' && counts.done > 0 && (
+              <Button disabled={back.isPending} onClick={() => back.mutate()}>
+                Plan the way back
+              </Button>
+            )}
+            {state === 'running' && over < all && (
+              <Button onClick={() => act.mutate('pause')}>Pause</Button>
+            )}
+            {state === 'paused' && (
+              <Button shape="main" onClick={() => act.mutate('resume')}>
+                Go on
+              </Button>
+            )}
+            {(state === 'running' || state === 'paused') && over < all && (
+              <Button onClick={() => act.mutate('cancel')}>Leave out the rest</Button>
+            )}
+            {counts.failed > 0 && !plans && (
+              <Button shape="main" onClick={() => act.mutate('retry')}>
+                Try {counts.failed} failed again
+              </Button>
+            )}
           </>
         )
       }
     >
-      <p className="text-ink-2">{state === 'planned' || planning ? 'Planned' : 'Begun'} <Moment at={detail.createdAt} /> by {detail.by}{detail.finishedAt && <>, ended <Moment at={detail.finishedAt} /></>}. {state === 'planned' ? `Nothing is written until you approve it.${detail.kind === 'renames' ? ' Students will see the new names in their lists and calendars.' : ''}` : 'It goes on when this page is closed.'}</p>
+      <p className="text-ink-2">
+        {state === 'planned' || planning ? 'Planned' : 'Begun'} <Moment at={detail.createdAt} /> by{' '}
+        {detail.by}
+        {detail.finishedAt && (
+          <>
+            , ended <Moment at={detail.finishedAt} />
+          </>
+        )}
+        .{' '}
+        {state === 'planned'
+          ? `Nothing is written until you approve it.${detail.kind === 'renames' ? ' Students will see the new names in their lists and calendars.' : ''}`
+          : 'It goes on when this page is closed.'}
+      </p>
       <Problem error={act.error ?? back.error} />
       {state !== 'planned' && (
         <div className="mt-4" role="status">
           <progress className="h-2 w-full" max={all} value={over} aria-label="Progress" />
           <p>
-            {planning ? `Reading and planning: ${over} of ${plural(all, 'course')}.` : `${over} of ${plural(all, 'course')}: ${taskOrder.filter((one) => counts[one] > 0).map((one) => `${counts[one]} ${taskWords[one]}`).join(', ')}.`} {speedWords(detail.perSecond, detail.secondsLeft)}
+            {planning
+              ? `Reading and planning: ${over} of ${plural(all, 'course')}.`
+              : `${over} of ${plural(all, 'course')}: ${taskOrder
+                  .filter((one) => counts[one] > 0)
+                  .map((one) => `${counts[one]} ${taskWords[one]}`)
+                  .join(', ')}.`}{' '}
+            {speedWords(detail.perSecond, detail.secondsLeft)}
           </p>
         </div>
       )}
-      {plans ? <RolloutPlan detail={detail} may={may} /> : <RolloutResult detail={detail} may={may} />}
-      {may && state === 'planned' && plans && detail.order?.mode === 'version' && <Rehearsals detail={detail} />}
+      {plans ? (
+        <RolloutPlan detail={detail} may={may} />
+      ) : (
+        <RolloutResult detail={detail} may={may} />
+      )}
+      {may && state === 'planned' && plans && detail.order?.mode === 'version' && (
+        <Rehearsals detail={detail} />
+      )}
     </Page>
   )
 }

@@ -24,7 +24,23 @@ interface Common {
   decideIn: ((course: number) => Decide) | null
 }
 
-const GroupView = ({ run, group, leftOut, onLeaveOut, decideIn, open, setOpen, course, setCourse }: Common & { group: ShapeGroup; open: boolean; setOpen: (open: boolean) => void; course: number | null; setCourse: (course: number | null) => void }) => {
+const GroupView = ({
+  run,
+  group,
+  leftOut,
+  onLeaveOut,
+  decideIn,
+  open,
+  setOpen,
+  course,
+  setCourse,
+}: Common & {
+  group: ShapeGroup
+  open: boolean
+  setOpen: (open: boolean) => void
+  course: number | null
+  setCourse: (course: number | null) => void
+}) => {
   const { summary, courses } = group
   const isReady = summary.state === 'ready'
   const included = courses.filter((one) => !leftOut.has(one.course)).length
@@ -32,33 +48,99 @@ const GroupView = ({ run, group, leftOut, onLeaveOut, decideIn, open, setOpen, c
   return (
     <li className="py-3">
       <div className="flex items-start gap-3">
-        {onLeaveOut && <input type="checkbox" className="mt-0.5 size-[24px] shrink-0 accent-tide" aria-label={`Include ${headline(group)}`} disabled={!isReady} checked={isReady && included > 0} ref={(box) => { if (box) box.indeterminate = isReady && included > 0 && included < courses.length }} onChange={(event) => onLeaveOut(courses.map((one) => one.course), !event.target.checked)} />}
+        {onLeaveOut && (
+          <input
+            type="checkbox"
+            className="mt-0.5 size-[24px] shrink-0 accent-tide"
+            aria-label={`Include ${headline(group)}`}
+            disabled={!isReady}
+            checked={isReady && included > 0}
+            ref={(box) => {
+              if (box) box.indeterminate = isReady && included > 0 && included < courses.length
+            }}
+            onChange={(event) =>
+              onLeaveOut(
+                courses.map((one) => one.course),
+                !event.target.checked,
+              )
+            }
+          />
+        )}
         <div className="min-w-0 grow">
           <div className="flex flex-wrap items-baseline justify-between gap-3">
             <h3 className="text-[16px]">{headline(group)}</h3>
-            <Button shape="word" aria-expanded={open} onClick={() => setOpen(!open)}>{open ? 'fold the courses' : courses.length === 1 ? 'open the course' : `open the ${courses.length} courses`}</Button>
+            <Button shape="word" aria-expanded={open} onClick={() => setOpen(!open)}>
+              {open
+                ? 'fold the courses'
+                : courses.length === 1
+                  ? 'open the course'
+                  : `open the ${courses.length} courses`}
+            </Button>
           </div>
           {isReady && (
             <dl className="mt-1 grid grid-cols-[7rem_1fr] gap-x-3">
               {[...new Set(lines.map((line) => line.does))].map((does) => (
                 <div key={does} className="contents">
-                  <dt className={does === 'conflict' ? 'font-semibold text-rust' : 'font-semibold'}>{doesWords[does]}</dt>
-                  <dd className="line-clamp-3 text-ink-2">{lines.filter((line) => line.does === does).map(lineWords).join('; ')}</dd>
+                  <dt className={does === 'conflict' ? 'font-semibold text-rust' : 'font-semibold'}>
+                    {doesWords[does]}
+                  </dt>
+                  <dd className="line-clamp-3 text-ink-2">
+                    {lines
+                      .filter((line) => line.does === does)
+                      .map(lineWords)
+                      .join('; ')}
+                  </dd>
                 </div>
               ))}
             </dl>
           )}
-          {summary.consequences.length > 0 && <ul className="mt-1 list-disc pl-5 text-straw">{summary.consequences.map((one) => <li key={one.code}>{consequenceWords(one, courses.length > 1)}.</li>)}</ul>}
+          {summary.consequences.length > 0 && (
+            <ul className="mt-1 list-disc pl-5 text-straw">
+              {summary.consequences.map((one) => (
+                <li key={one.code}>{consequenceWords(one, courses.length > 1)}.</li>
+              ))}
+            </ul>
+          )}
           {open && (
             <ul className="mt-2">
               {courses.map((one) => (
                 <li key={one.course} className="border-t border-line py-1">
                   <div className="flex items-center gap-3">
-                    {onLeaveOut && courses.length > 1 && <input type="checkbox" className="size-[24px] accent-tide" aria-label={`Include ${one.code} ${one.title}`} disabled={!isReady} checked={isReady && !leftOut.has(one.course)} onChange={(event) => onLeaveOut([one.course], !event.target.checked)} />}
-                    <Link className="underline decoration-line-strong underline-offset-2" to={`/courses/${one.course}`}>{one.code} {one.title}</Link> <span className="text-ink-3">{one.classSections.join(', ')}</span>
-                    {isReady && <Button shape="word" className="ml-auto" aria-expanded={course === one.course} onClick={() => setCourse(course === one.course ? null : one.course)}>{course === one.course ? 'fold' : 'see the differences'}</Button>}
+                    {onLeaveOut && courses.length > 1 && (
+                      <input
+                        type="checkbox"
+                        className="size-[24px] accent-tide"
+                        aria-label={`Include ${one.code} ${one.title}`}
+                        disabled={!isReady}
+                        checked={isReady && !leftOut.has(one.course)}
+                        onChange={(event) => onLeaveOut([one.course], !event.target.checked)}
+                      />
+                    )}
+                    <Link
+                      className="underline decoration-line-strong underline-offset-2"
+                      to={`/courses/${one.course}`}
+                    >
+                      {one.code} {one.title}
+                    </Link>{' '}
+                    <span className="text-ink-3">{one.classSections.join(', ')}</span>
+                    {isReady && (
+                      <Button
+                        shape="word"
+                        className="ml-auto"
+                        aria-expanded={course === one.course}
+                        onClick={() => setCourse(course === one.course ? null : one.course)}
+                      >
+                        {course === one.course ? 'fold' : 'see the differences'}
+                      </Button>
+                    )}
                   </div>
-                  {course === one.course && <CoursePlanView run={run} course={one.course} decide={decideIn?.(one.course) ?? null} />}
+                  {course === one.course && (
+                    <CoursePlanView
+                      run={run}
+                      course={one.course}
+                      decide={decideIn?.(one.course) ?? null}
+                    />
+                  )}
                 </li>
               ))}
             </ul>
@@ -79,8 +161,23 @@ export const Shapes = ({ groups, ...rest }: Common & { groups: readonly ShapeGro
   return (
     <ul className="divide-y divide-line border-y border-line">
       {groups.map((group) => (
-        <GroupView key={group.courses[0]?.course} group={group} course={course} setCourse={setCourse} open={group.courses.some((one) => opened.has(one.course))} {...rest}
-          setOpen={(open) => setOpened((before) => { const next = new Set(before); for (const one of group.courses) if (open) next.add(one.course); else next.delete(one.course); return next })} />
+        <GroupView
+          key={group.courses[0]?.course}
+          group={group}
+          course={course}
+          setCourse={setCourse}
+          open={group.courses.some((one) => opened.has(one.course))}
+          {...rest}
+          setOpen={(open) =>
+            setOpened((before) => {
+              const next = new Set(before)
+              for (const one of group.courses)
+                if (open) next.add(one.course)
+                else next.delete(one.course)
+              return next
+            })
+          }
+        />
       ))}
     </ul>
   )

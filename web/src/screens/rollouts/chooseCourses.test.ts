@@ -3,20 +3,61 @@ import type { CourseSummary } from '@wickerframe/contract'
 import { sortCourses } from './chooseCourses.ts'
 
 const course = (id: number, more: Partial<CourseSummary> = {}): CourseSummary => ({
-  id, platformId: `ks-${id}`, code: 'NAV 110', title: 'Coastal Navigation', term: 'autumn-2026', department: 'NAV', modality: 'on-campus', weeks: 16, status: 'teaching', classSections: [String(id)], classSectionKind: 'own',
-  instructors: [{ name: 'Sunniva Drake', email: 'sunniva.drake@kestrelsound.example' }], state: 'shell', template: null, readAt: null, check: null, ...more,
+  id,
+  platformId: `ks-${id}`,
+  code: 'NAV 110',
+  title: 'Coastal Navigation',
+  term: 'autumn-2026',
+  department: 'NAV',
+  modality: 'on-campus',
+  weeks: 16,
+  status: 'teaching',
+  classSections: [String(id)],
+  classSectionKind: 'own',
+  instructors: [{ name: 'Sunniva Drake', email: 'sunniva.drake@kestrelsound.example' }],
+  state: 'shell',
+  template: null,
+  readAt: null,
+  check: null,
+  ...more,
 })
-const sorts = (...courses: CourseSummary[]) => sortCourses(courses).map(({ sort, odd }) => [sort, odd !== null])
+const sorts = (...courses: CourseSummary[]) =>
+  sortCourses(courses).map(({ sort, odd }) => [sort, odd !== null])
 
 describe('courses told apart before a rollout', () => {
   it('shells and deployed courses take part; everything odd waits for a decision', () => {
-    expect(sorts(course(1), course(2, { state: 'deployed' }), course(3, { state: 'other-content' }), course(4, { status: 'preparing' }), course(5, { instructors: [] }), course(6, { status: 'cancelled' }), course(7, { state: 'checked-only' }))).toEqual([
-      ['shell', false], ['deployed', false], ['other-content', true], ['preparing', true], ['no-instructor', true], ['out', true], ['checked-only', true],
+    expect(
+      sorts(
+        course(1),
+        course(2, { state: 'deployed' }),
+        course(3, { state: 'other-content' }),
+        course(4, { status: 'preparing' }),
+        course(5, { instructors: [] }),
+        course(6, { status: 'cancelled' }),
+        course(7, { state: 'checked-only' }),
+      ),
+    ).toEqual([
+      ['shell', false],
+      ['deployed', false],
+      ['other-content', true],
+      ['preparing', true],
+      ['no-instructor', true],
+      ['out', true],
+      ['checked-only', true],
     ])
   })
   it('two courses for one class section are odd, both; one that is merged or of another term does not count', () => {
-    expect(sorts(course(1), course(2, { classSections: ['1'] }))).toEqual([['duplicate', true], ['duplicate', true]])
-    expect(sorts(course(1), course(2, { classSections: ['1'], status: 'merged' }))[0]).toEqual(['shell', false])
-    expect(sorts(course(1), course(2, { classSections: ['1'], term: 'spring-2027' }))[0]).toEqual(['shell', false])
+    expect(sorts(course(1), course(2, { classSections: ['1'] }))).toEqual([
+      ['duplicate', true],
+      ['duplicate', true],
+    ])
+    expect(sorts(course(1), course(2, { classSections: ['1'], status: 'merged' }))[0]).toEqual([
+      'shell',
+      false,
+    ])
+    expect(sorts(course(1), course(2, { classSections: ['1'], term: 'spring-2027' }))[0]).toEqual([
+      'shell',
+      false,
+    ])
   })
 })

@@ -1,6 +1,16 @@
 import type { CourseSummary } from '@wickerframe/contract'
 
-export const courseSorts = ['shell', 'deployed', 'other-content', 'checked-only', 'not-read', 'preparing', 'duplicate', 'no-instructor', 'out'] as const
+export const courseSorts = [
+  'shell',
+  'deployed',
+  'other-content',
+  'checked-only',
+  'not-read',
+  'preparing',
+  'duplicate',
+  'no-instructor',
+  'out',
+] as const
 export type CourseSort = (typeof courseSorts)[number]
 
 export interface SortedCourse {
@@ -18,24 +28,48 @@ const doubled = (courses: readonly CourseSummary[]): Set<number> => {
       const key = JSON.stringify([course.term, course.code, section])
       holders.set(key, [...(holders.get(key) ?? []), course])
     }
-  return new Set([...holders.values()].filter((held) => held.length > 1).flatMap((held) => held.map((course) => course.id)))
+  return new Set(
+    [...holders.values()]
+      .filter((held) => held.length > 1)
+      .flatMap((held) => held.map((course) => course.id)),
+  )
 }
 
 /** Tells courses apart before anything is planned: what each is, and which are odd. */
 export const sortCourses = (courses: readonly CourseSummary[]): SortedCourse[] => {
-  const alive = courses.filter((course) => course.status === 'teaching' || course.status === 'preparing')
+  const alive = courses.filter(
+    (course) => course.status === 'teaching' || course.status === 'preparing',
+  )
   const twice = doubled(alive)
   return courses.map((course): SortedCourse => {
-    if (course.status !== 'teaching' && course.status !== 'preparing') return { course, sort: 'out', odd: `it is ${course.status}` }
-    if (twice.has(course.id)) return { course, sort: 'duplicate', odd: 'another course has the same class section' }
-    if (course.instructors.length === 0) return { course, sort: 'no-instructor', odd: 'nobody teaches it yet' }
-    if (course.status === 'preparing') return { course, sort: 'preparing', odd: 'it is a course somebody prepares in' }
-    if (course.state === 'other-content') return { course, sort: 'other-content', odd: 'it holds content that Wickerframe did not put there' }
-    if (course.state === 'checked-only') return { course, sort: 'checked-only', odd: 'it is under a version for checking only' }
+    if (course.status !== 'teaching' && course.status !== 'preparing')
+      return { course, sort: 'out', odd: `it is ${course.status}` }
+    if (twice.has(course.id))
+      return { course, sort: 'duplicate', odd: 'another course has the same class section' }
+    if (course.instructors.length === 0)
+      return { course, sort: 'no-instructor', odd: 'nobody teaches it yet' }
+    if (course.status === 'preparing')
+      return { course, sort: 'preparing', odd: 'it is a course somebody prepares in' }
+    if (course.state === 'other-content')
+      return {
+        course,
+        sort: 'other-content',
+        odd: 'it holds content that Wickerframe did not put there',
+      }
+    if (course.state === 'checked-only')
+      return { course, sort: 'checked-only', odd: 'it is under a version for checking only' }
     return { course, sort: course.state, odd: null }
   })
 }
 
 export const sortWords: Record<CourseSort, string> = {
-  shell: 'shells', deployed: 'deployed before', 'other-content': 'with other content', 'checked-only': 'for checking only', 'not-read': 'not read yet', preparing: 'preparing', duplicate: 'twice for one class section', 'no-instructor': 'without instructor', out: 'set aside, merged or cancelled',
+  shell: 'shells',
+  deployed: 'deployed before',
+  'other-content': 'with other content',
+  'checked-only': 'for checking only',
+  'not-read': 'not read yet',
+  preparing: 'preparing',
+  duplicate: 'twice for one class section',
+  'no-instructor': 'without instructor',
+  out: 'set aside, merged or cancelled',
 }

@@ -1,26 +1,69 @@
-import { formatDate, localDateOf, localTimeOf, type Consequence, type FieldStep, type PlanStep, type ShapeLine } from '@wickerframe/core'
+import {
+  formatDate,
+  localDateOf,
+  localTimeOf,
+  type Consequence,
+  type FieldStep,
+  type PlanStep,
+  type ShapeLine,
+} from '@wickerframe/core'
 import { plural } from '../../controls/controls.tsx'
 
 /** What is done, as a verb of the plan. */
 export const doesWords: Record<PlanStep['does'] | FieldStep['does'], string> = {
-  create: 'create', change: 'change', move: 'move', adopt: 'take as it is', keep: 'keep', remove: 'remove', conflict: 'decide', set: 'set', restore: 'restore', leave: 'leave', agree: 'agrees',
+  create: 'create',
+  change: 'change',
+  move: 'move',
+  adopt: 'take as it is',
+  keep: 'keep',
+  remove: 'remove',
+  conflict: 'decide',
+  set: 'set',
+  restore: 'restore',
+  leave: 'leave',
+  agree: 'agrees',
 }
 
 const fieldNames: Readonly<Record<string, string>> = {
-  name: 'name', label: 'label', published: 'whether students see it', opensAt: 'opening', dueAt: 'due date', closesAt: 'closing', points: 'points', category: 'grade category', target: 'where it leads', rubric: 'rubric', place: 'place',
-  timeZone: 'time zone', navigation: 'navigation', grading: 'grade scheme', home: 'home page', homePage: 'home page', page: 'page', settings: 'settings',
+  name: 'name',
+  label: 'label',
+  published: 'whether students see it',
+  opensAt: 'opening',
+  dueAt: 'due date',
+  closesAt: 'closing',
+  points: 'points',
+  category: 'grade category',
+  target: 'where it leads',
+  rubric: 'rubric',
+  place: 'place',
+  timeZone: 'time zone',
+  navigation: 'navigation',
+  grading: 'grade scheme',
+  home: 'home page',
+  homePage: 'home page',
+  page: 'page',
+  settings: 'settings',
 }
 /** A field in words: `block:promise` is “promise” on the page. */
 export const fieldWords = (field: string): string => {
   if (field.startsWith('block:')) return `“${field.slice(6).replaceAll('-', ' ')}” on the page`
   const [name = '', inner] = field.split('.', 2)
-  return inner === undefined ? (fieldNames[name] ?? name) : inner.replace(/[A-Z]/g, (letter) => ` ${letter.toLowerCase()}`)
+  return inner === undefined
+    ? (fieldNames[name] ?? name)
+    : inner.replace(/[A-Z]/g, (letter) => ` ${letter.toLowerCase()}`)
 }
 
 /** One line of a shape: "change the due date of 16 quizzes". */
 export const lineWords = (line: ShapeLine): string => {
-  const part = line.part === 'course' ? 'the course' : `${line.part.replaceAll('-', ' ')}${line.count > 1 ? ` × ${line.count}` : ''}`
-  return line.field === null ? part : line.part === 'course' ? fieldWords(line.field) : `${fieldWords(line.field)} of ${part}`
+  const part =
+    line.part === 'course'
+      ? 'the course'
+      : `${line.part.replaceAll('-', ' ')}${line.count > 1 ? ` × ${line.count}` : ''}`
+  return line.field === null
+    ? part
+    : line.part === 'course'
+      ? fieldWords(line.field)
+      : `${fieldWords(line.field)} of ${part}`
 }
 
 /** @param most whether it is told of many courses: the count is that of the course with the most */
@@ -48,17 +91,43 @@ export const valueWords = (value: unknown, timeZone: string): string => {
   if (value === true) return 'yes'
   if (value === false) return 'no'
   if (typeof value === 'string') return isInstant.test(value) ? localWords(value, timeZone) : value
-  if (Array.isArray(value)) return value.map((one) => (typeof one === 'object' && one !== null && 'label' in one ? `${String(one.label)}${'hidden' in one && one.hidden === true ? ' (hidden)' : ''}` : String(one))).join(', ')
+  if (Array.isArray(value))
+    return value
+      .map((one) =>
+        typeof one === 'object' && one !== null && 'label' in one
+          ? `${String(one.label)}${'hidden' in one && one.hidden === true ? ' (hidden)' : ''}`
+          : String(one),
+      )
+      .join(', ')
   if (typeof value === 'object' && 'title' in value) return String(value.title)
-  if (typeof value === 'object' && 'categories' in value && Array.isArray(value.categories)) return (value.categories as { name: string; weight?: number }[]).map((one) => `${one.name}${one.weight === undefined ? '' : ` ${one.weight} %`}`).join(', ')
+  if (typeof value === 'object' && 'categories' in value && Array.isArray(value.categories))
+    return (value.categories as { name: string; weight?: number }[])
+      .map((one) => `${one.name}${one.weight === undefined ? '' : ` ${one.weight} %`}`)
+      .join(', ')
   return typeof value === 'object' ? JSON.stringify(value) : String(value)
 }
-export const localWords = (instant: string, timeZone: string): string => `${formatDate(localDateOf(instant, timeZone), 'MMM d')}, ${localTimeOf(instant, timeZone)}`
+export const localWords = (instant: string, timeZone: string): string =>
+  `${formatDate(localDateOf(instant, timeZone), 'MMM d')}, ${localTimeOf(instant, timeZone)}`
 
 /** Totals over many courses: how many parts are created, changed … */
-export const totalsOf = (groups: readonly { lines: readonly ShapeLine[]; courses: number }[]): { does: ShapeLine['does']; count: number }[] => {
+export const totalsOf = (
+  groups: readonly { lines: readonly ShapeLine[]; courses: number }[],
+): { does: ShapeLine['does']; count: number }[] => {
   const totals = new Map<ShapeLine['does'], number>()
-  for (const { lines, courses } of groups) for (const line of lines) totals.set(line.does, (totals.get(line.does) ?? 0) + line.count * courses)
-  const order: ShapeLine['does'][] = ['create', 'set', 'change', 'restore', 'move', 'adopt', 'remove', 'conflict', 'keep', 'leave']
+  for (const { lines, courses } of groups)
+    for (const line of lines)
+      totals.set(line.does, (totals.get(line.does) ?? 0) + line.count * courses)
+  const order: ShapeLine['does'][] = [
+    'create',
+    'set',
+    'change',
+    'restore',
+    'move',
+    'adopt',
+    'remove',
+    'conflict',
+    'keep',
+    'leave',
+  ]
   return order.flatMap((does) => (totals.has(does) ? [{ does, count: totals.get(does) ?? 0 }] : []))
 }

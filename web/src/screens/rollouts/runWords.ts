@@ -1,18 +1,55 @@
 import type { RunSummary, TaskState } from '@wickerframe/contract'
 
-export const taskWords: Record<TaskState, string> = { 'to-plan': 'to be planned', planned: 'planned', waiting: 'waiting', 'at-work': 'at work', sent: 'sent, waiting for the answer', held: 'waits for approval again', done: 'done', failed: 'failed', cancelled: 'left out' }
-export const taskOrder: readonly TaskState[] = ['held', 'failed', 'sent', 'at-work', 'waiting', 'to-plan', 'planned', 'done', 'cancelled']
+export const taskWords: Record<TaskState, string> = {
+  'to-plan': 'to be planned',
+  planned: 'planned',
+  waiting: 'waiting',
+  'at-work': 'at work',
+  sent: 'sent, waiting for the answer',
+  held: 'waits for approval again',
+  done: 'done',
+  failed: 'failed',
+  cancelled: 'left out',
+}
+export const taskOrder: readonly TaskState[] = [
+  'held',
+  'failed',
+  'sent',
+  'at-work',
+  'waiting',
+  'to-plan',
+  'planned',
+  'done',
+  'cancelled',
+]
 
-const stateWords: Partial<Record<RunSummary['state'], string>> = { paused: 'paused', planned: 'waits for approval', planning: 'being planned' }
+const stateWords: Partial<Record<RunSummary['state'], string>> = {
+  paused: 'paused',
+  planned: 'waits for approval',
+  planning: 'being planned',
+}
 
 /** How a run stands, in a few words. */
 export const runWords = (run: RunSummary): string => {
   const { done, failed, waiting, cancelled, held, planned } = run.counts
   const open = waiting + run.counts['at-work'] + run.counts.sent + run.counts['to-plan']
   return [
-    open > 0 ? `${open} to go` : '', run.state === 'planned' || run.state === 'planning' ? (planned > 0 ? `${planned} planned` : '') : `${done} done`, failed > 0 ? `${failed} failed` : '', held > 0 ? `${held} to approve again` : '', cancelled > 0 ? `${cancelled} left out` : '', stateWords[run.state] ?? '',
-  ].filter(Boolean).join(', ')
+    open > 0 ? `${open} to go` : '',
+    run.state === 'planned' || run.state === 'planning'
+      ? planned > 0
+        ? `${planned} planned`
+        : ''
+      : `${done} done`,
+    failed > 0 ? `${failed} failed` : '',
+    held > 0 ? `${held} to approve again` : '',
+    cancelled > 0 ? `${cancelled} left out` : '',
+    stateWords[run.state] ?? '',
+  ]
+    .filter(Boolean)
+    .join(', ')
 }
 
 export const speedWords = (perSecond: number | null, secondsLeft: number | null): string =>
-  perSecond === null || secondsLeft === null ? '' : `${perSecond >= 1 ? `${perSecond.toFixed(1)} courses a second` : `${(perSecond * 60).toFixed(0)} courses a minute`}, about ${secondsLeft < 90 ? `${Math.ceil(secondsLeft)} s` : `${Math.ceil(secondsLeft / 60)} min`} left`
+  perSecond === null || secondsLeft === null
+    ? ''
+    : `${perSecond >= 1 ? `${perSecond.toFixed(1)} courses a second` : `${(perSecond * 60).toFixed(0)} courses a minute`}, about ${secondsLeft < 90 ? `${Math.ceil(secondsLeft)} s` : `${Math.ceil(secondsLeft / 60)} min`} left`

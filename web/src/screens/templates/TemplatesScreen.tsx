@@ -6,14 +6,25 @@ import { Moment, Page, Pick, plural, Problem, Waiting } from '../../controls/con
 import { Tick } from '../../controls/typed.tsx'
 import { useAddress } from '../../shell/useAddress.ts'
 
-const fits = <T,>(list: readonly T[], wanted: T | null): boolean => wanted === null || list.length === 0 || list.includes(wanted)
-const usesOf = (template: TemplateSummary) => template.versions.flatMap((version) => version.uses.map((use) => ({ ...use, version: version.number })))
+const fits = <T,>(list: readonly T[], wanted: T | null): boolean =>
+  wanted === null || list.length === 0 || list.includes(wanted)
+const usesOf = (template: TemplateSummary) =>
+  template.versions.flatMap((version) =>
+    version.uses.map((use) => ({ ...use, version: version.number })),
+  )
 
 /** Layers stand under what they are built on. */
-const inOrder = (templates: readonly TemplateSummary[]): { template: TemplateSummary; depth: number }[] => {
+const inOrder = (
+  templates: readonly TemplateSummary[],
+): { template: TemplateSummary; depth: number }[] => {
   const keys = new Set(templates.map((one) => one.key))
-  const under = (key: string, depth: number): { template: TemplateSummary; depth: number }[] => templates.filter((one) => one.above?.key === key).flatMap((template) => [{ template, depth }, ...under(template.key, depth + 1)])
-  return templates.filter((one) => !one.above || !keys.has(one.above.key)).flatMap((template) => [{ template, depth: 0 }, ...under(template.key, 1)])
+  const under = (key: string, depth: number): { template: TemplateSummary; depth: number }[] =>
+    templates
+      .filter((one) => one.above?.key === key)
+      .flatMap((template) => [{ template, depth }, ...under(template.key, depth + 1)])
+  return templates
+    .filter((one) => !one.above || !keys.has(one.above.key))
+    .flatMap((template) => [{ template, depth: 0 }, ...under(template.key, 1)])
 }
 
 /** The catalogue: which templates there are, for which courses, and which version is in use where. */
@@ -25,43 +36,156 @@ export const TemplatesScreen = ({ me }: { me: Me }) => {
   const weeks = search.get('weeks')
   const inUse = search.get('inUse') === '1'
   const all = templates.data ?? []
-  const departments = [...new Set(all.flatMap((one) => [...one.appliesTo.departments, ...usesOf(one).map((use) => use.department)]))].sort()
+  const departments = [
+    ...new Set(
+      all.flatMap((one) => [
+        ...one.appliesTo.departments,
+        ...usesOf(one).map((use) => use.department),
+      ]),
+    ),
+  ].sort()
   const lengths = [...new Set(all.flatMap((one) => one.appliesTo.weeks))].sort((a, b) => b - a)
-  const found = all.filter((one) => fits(one.appliesTo.modalities, modality) && fits(one.appliesTo.departments, department) && fits(one.appliesTo.weeks, weeks === null ? null : Number(weeks)) && (!inUse || usesOf(one).some((use) => (modality === null || use.modality === modality) && (department === null || use.department === department))))
+  const found = all.filter(
+    (one) =>
+      fits(one.appliesTo.modalities, modality) &&
+      fits(one.appliesTo.departments, department) &&
+      fits(one.appliesTo.weeks, weeks === null ? null : Number(weeks)) &&
+      (!inUse ||
+        usesOf(one).some(
+          (use) =>
+            (modality === null || use.modality === modality) &&
+            (department === null || use.department === department),
+        )),
+  )
   const mayMake = me.role === 'designer' || me.role === 'administrator'
   return (
-    <Page title="Templates" beside={mayMake && <Link className="rounded-sm border border-tide bg-tide px-3 py-1.5 font-semibold text-sheet" to="/templates/new">New template …</Link>}>
+    <Page
+      title="Templates"
+      beside={
+        mayMake && (
+          <Link
+            className="rounded-sm border border-tide bg-tide px-3 py-1.5 font-semibold text-sheet"
+            to="/templates/new"
+          >
+            New template …
+          </Link>
+        )
+      }
+    >
       <Problem error={templates.error} />
       {templates.isPending && <Waiting what="the templates" />}
       {all.length > 0 && (
         <div className="mt-2 flex flex-wrap items-baseline gap-4">
-          <Pick inline label="For" aria-label="Modality" value={modality ?? ''} onChange={(event) => set({ modality: event.target.value || null })} options={[{ value: '', text: 'any modality' }, ...modalities.map((one) => ({ value: one, text: one.replace('-', ' ') }))]} />
-          <Pick inline label="" aria-label="Weeks" value={weeks ?? ''} onChange={(event) => set({ weeks: event.target.value || null })} options={[{ value: '', text: 'any number of weeks' }, ...lengths.map((one) => ({ value: String(one), text: `${one} weeks` }))]} />
-          <Pick inline label="" aria-label="Department" value={department ?? ''} onChange={(event) => set({ department: event.target.value || null })} options={[{ value: '', text: 'any department' }, ...departments.map((one) => ({ value: one, text: one }))]} />
-          <Tick label="in use only" checked={inUse} onChange={(on) => set({ inUse: on ? '1' : null })} />
+          <Pick
+            inline
+            label="For"
+            aria-label="Modality"
+            value={modality ?? ''}
+            onChange={(event) => set({ modality: event.target.value || null })}
+            options={[
+              { value: '', text: 'any modality' },
+              ...modalities.map((one) => ({ value: one, text: one.replace('-', ' ') })),
+            ]}
+          />
+          <Pick
+            inline
+            label=""
+            aria-label="Weeks"
+            value={weeks ?? ''}
+            onChange={(event) => set({ weeks: event.target.value || null })}
+            options={[
+              { value: '', text: 'any number of weeks' },
+              ...lengths.map((one) => ({ value: String(one), text: `${one} weeks` })),
+            ]}
+          />
+          <Pick
+            inline
+            label=""
+            aria-label="Department"
+            value={department ?? ''}
+            onChange={(event) => set({ department: event.target.value || null })}
+            options={[
+              { value: '', text: 'any department' },
+              ...departments.map((one) => ({ value: one, text: one })),
+            ]}
+          />
+          <Tick
+            label="in use only"
+            checked={inUse}
+            onChange={(on) => set({ inUse: on ? '1' : null })}
+          />
         </div>
       )}
-      {templates.data?.length === 0 && <p className="py-10 text-ink-2">There is no template yet. A template says which modules, pages and activities every course has, how they are named, and what the home page shows.</p>}
-      {all.length > 0 && found.length === 0 && <p className="py-10 text-ink-2">No template is for such courses. Take a filter off, or make one.</p>}
+      {templates.data?.length === 0 && (
+        <p className="py-10 text-ink-2">
+          There is no template yet. A template says which modules, pages and activities every course
+          has, how they are named, and what the home page shows.
+        </p>
+      )}
+      {all.length > 0 && found.length === 0 && (
+        <p className="py-10 text-ink-2">
+          No template is for such courses. Take a filter off, or make one.
+        </p>
+      )}
       <ul className="mt-3 divide-y divide-line border-y border-line">
         {inOrder(found).map(({ template, depth }) => {
           const [newest] = template.versions
           const uses = usesOf(template)
           return (
-            <li key={template.key} className="grid grid-cols-[minmax(0,1fr)_19rem_17rem] items-baseline gap-4 py-3" style={{ paddingLeft: depth * 26 }}>
+            <li
+              key={template.key}
+              className="grid grid-cols-[minmax(0,1fr)_19rem_17rem] items-baseline gap-4 py-3"
+              style={{ paddingLeft: depth * 26 }}
+            >
               <div>
-                <Link className="font-serif text-[18px] font-semibold underline decoration-line-strong underline-offset-4" to={`/templates/${template.key}`}>{template.title}</Link>
-                {template.above && <span className="text-ink-2"> · a layer on {template.above.title} {template.above.version}{template.above.newest > template.above.version ? `; version ${template.above.newest} is out` : ''}</span>}
-                <p className="text-ink-2">{template.summary || `For ${template.appliesTo.modalities.join(', ').replaceAll('-', ' ') || 'any modality'}, ${template.appliesTo.weeks.join(' or ') || 'any number of'} weeks.`}</p>
+                <Link
+                  className="font-serif text-[18px] font-semibold underline decoration-line-strong underline-offset-4"
+                  to={`/templates/${template.key}`}
+                >
+                  {template.title}
+                </Link>
+                {template.above && (
+                  <span className="text-ink-2">
+                    {' '}
+                    · a layer on {template.above.title} {template.above.version}
+                    {template.above.newest > template.above.version
+                      ? `; version ${template.above.newest} is out`
+                      : ''}
+                  </span>
+                )}
+                <p className="text-ink-2">
+                  {template.summary ||
+                    `For ${template.appliesTo.modalities.join(', ').replaceAll('-', ' ') || 'any modality'}, ${template.appliesTo.weeks.join(' or ') || 'any number of'} weeks.`}
+                </p>
               </div>
               <p className="text-ink-2">
-                {newest ? <>version {newest.number}, released <Moment at={newest.releasedAt} /></> : 'never released'}
-                {template.changesSinceRelease > 0 && <span className="block">{plural(template.changesSinceRelease, 'change')} in the draft since</span>}
-                {template.openComments > 0 && <span className="block">{plural(template.openComments, 'open comment')}</span>}
+                {newest ? (
+                  <>
+                    version {newest.number}, released <Moment at={newest.releasedAt} />
+                  </>
+                ) : (
+                  'never released'
+                )}
+                {template.changesSinceRelease > 0 && (
+                  <span className="block">
+                    {plural(template.changesSinceRelease, 'change')} in the draft since
+                  </span>
+                )}
+                {template.openComments > 0 && (
+                  <span className="block">{plural(template.openComments, 'open comment')}</span>
+                )}
               </p>
               <p className="text-ink-2">
-                {plural(template.courses, 'course')} under it{template.mayEdit ? '' : ' · yours to read'}
-                <span className="block">{uses.length === 0 ? 'in use nowhere' : `in use for ${uses.slice(0, 3).map((use) => `${use.department} ${use.modality.replace('-', ' ')}`).join(', ')}${uses.length > 3 ? ` and ${uses.length - 3} more` : ''}`}</span>
+                {plural(template.courses, 'course')} under it
+                {template.mayEdit ? '' : ' · yours to read'}
+                <span className="block">
+                  {uses.length === 0
+                    ? 'in use nowhere'
+                    : `in use for ${uses
+                        .slice(0, 3)
+                        .map((use) => `${use.department} ${use.modality.replace('-', ' ')}`)
+                        .join(', ')}${uses.length > 3 ? ` and ${uses.length - 3} more` : ''}`}
+                </span>
               </p>
             </li>
           )

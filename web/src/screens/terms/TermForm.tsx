@@ -12,14 +12,34 @@ interface Editing {
 /** What is wrong at a path of the term, beside its field. */
 const At = ({ path, problems }: { path: string; problems: readonly Problem[] }) => {
   const problem = problems.find((one) => one.path === path)
-  return problem ? <p role="alert" className="text-rust">{problem.found === '""' ? '' : `${problem.found}: `}expected {problem.expected}</p> : null
+  return problem ? (
+    <p role="alert" className="text-rust">
+      {problem.found === '""' ? '' : `${problem.found}: `}expected {problem.expected}
+    </p>
+  ) : null
 }
 
 type Row = Record<string, string>
 
 /** Rows of names and dates: breaks, holidays, other dates, sessions. */
-const Rows = <R extends Row>({ title, path, rows, fields, fresh, editing, onRows, children }: {
-  title: string; path: string; rows: readonly R[]; fields: readonly { key: keyof R & string; label: string; type: 'text' | 'date' }[]; fresh: R; editing: Editing; onRows: (rows: R[]) => void; children?: ReactNode
+const Rows = <R extends Row>({
+  title,
+  path,
+  rows,
+  fields,
+  fresh,
+  editing,
+  onRows,
+  children,
+}: {
+  title: string
+  path: string
+  rows: readonly R[]
+  fields: readonly { key: keyof R & string; label: string; type: 'text' | 'date' }[]
+  fresh: R
+  editing: Editing
+  onRows: (rows: R[]) => void
+  children?: ReactNode
 }) => (
   <fieldset disabled={!editing.mayEdit} className="border-t border-line pt-2">
     <legend className="pr-2 font-serif text-[15px]">{title}</legend>
@@ -28,26 +48,59 @@ const Rows = <R extends Row>({ title, path, rows, fields, fresh, editing, onRows
         <li key={i} className="mb-1">
           <div className="flex flex-wrap items-end gap-x-2 gap-y-1">
             {fields.map(({ key, label, type }) => (
-              <label key={key} className={`flex flex-col text-[12px] text-ink-2 ${type === 'text' ? 'min-w-[6rem] flex-1' : ''}`}>
+              <label
+                key={key}
+                className={`flex flex-col text-[12px] text-ink-2 ${type === 'text' ? 'min-w-[6rem] flex-1' : ''}`}
+              >
                 <span className={i === 0 ? '' : 'sr-only'}>{label}</span>
-                <input type={type} className="border border-line-strong bg-sheet px-1.5 py-0.5 text-[13px] text-ink" value={row[key]} onChange={(event) => onRows(rows.map((one, j) => (j === i ? { ...one, [key]: event.target.value } : one)))} />
+                <input
+                  type={type}
+                  className="border border-line-strong bg-sheet px-1.5 py-0.5 text-[13px] text-ink"
+                  value={row[key]}
+                  onChange={(event) =>
+                    onRows(
+                      rows.map((one, j) => (j === i ? { ...one, [key]: event.target.value } : one)),
+                    )
+                  }
+                />
               </label>
             ))}
-            <Button shape="word" aria-label={`Remove ${row['name'] ?? row['title'] ?? title}`} onClick={() => onRows(rows.filter((_, j) => j !== i))}>remove</Button>
+            <Button
+              shape="word"
+              aria-label={`Remove ${row['name'] ?? row['title'] ?? title}`}
+              onClick={() => onRows(rows.filter((_, j) => j !== i))}
+            >
+              remove
+            </Button>
           </div>
-          {editing.problems.filter((one) => one.path === `/${path}/${i}` || one.path.startsWith(`/${path}/${i}/`)).slice(0, 1).map((one) => <p key={one.path} role="alert" className="text-rust">expected {one.expected}</p>)}
+          {editing.problems
+            .filter((one) => one.path === `/${path}/${i}` || one.path.startsWith(`/${path}/${i}/`))
+            .slice(0, 1)
+            .map((one) => (
+              <p key={one.path} role="alert" className="text-rust">
+                expected {one.expected}
+              </p>
+            ))}
         </li>
       ))}
     </ul>
     <div className="flex flex-wrap gap-4">
-      {editing.mayEdit && <Button shape="word" onClick={() => onRows([...rows, fresh])}>add</Button>}
+      {editing.mayEdit && (
+        <Button shape="word" onClick={() => onRows([...rows, fresh])}>
+          add
+        </Button>
+      )}
       {children}
     </div>
   </fieldset>
 )
 
 /** A term as fields; what is typed is kept, and told where it is not right yet. */
-export const TermForm = ({ isNew, importing, ...editing }: Editing & { isNew: boolean; importing: ReactNode }) => {
+export const TermForm = ({
+  isNew,
+  importing,
+  ...editing
+}: Editing & { isNew: boolean; importing: ReactNode }) => {
   const { term, problems, mayEdit, change } = editing
   const day = { key: 'date', label: 'Day', type: 'date' } as const
   const name = { key: 'name', label: 'Name', type: 'text' } as const
@@ -55,22 +108,166 @@ export const TermForm = ({ isNew, importing, ...editing }: Editing & { isNew: bo
     <div className="grid content-start gap-3">
       <fieldset disabled={!mayEdit} className="grid grid-cols-2 gap-x-3 gap-y-2">
         <legend className="sr-only">The term</legend>
-        <div><Field label="Title" value={term.title} onChange={(event) => change({ title: event.target.value })} /><At path="/title" problems={problems} /></div>
-        <div><Field label="Code" value={term.code} disabled={!isNew} onChange={(event) => change({ code: event.target.value })} /><At path="/code" problems={problems} /></div>
-        <div><Field label="Opening day" type="date" value={term.firstDay} onChange={(event) => change({ firstDay: event.target.value })} /><At path="/firstDay" problems={problems} /></div>
-        <div><Field label="Last day of class" type="date" value={term.lastDay} onChange={(event) => change({ lastDay: event.target.value })} /><At path="/lastDay" problems={problems} /></div>
-        <div><Field label="Time zone" value={term.timeZone} onChange={(event) => change({ timeZone: event.target.value })} list="zones" /><At path="/timeZone" problems={problems} /></div>
-        <Pick label="Weeks start on" value={term.weekStartsOn} onChange={(event) => change({ weekStartsOn: event.target.value as Term['weekStartsOn'] })} options={weekdays.map((one) => ({ value: one, text: one.slice(0, 1).toUpperCase() + one.slice(1) }))} />
-        <Pick label="A short first week" value={term.shortFirstWeek} onChange={(event) => change({ shortFirstWeek: event.target.value as Term['shortFirstWeek'] })} options={[{ value: 'counts', text: 'counts as week 1' }, { value: 'joins-next', text: 'joins the next' }, { value: 'is-week-0', text: 'is week 0' }]} />
-        <Pick label="A short last week" value={term.shortLastWeek} onChange={(event) => change({ shortLastWeek: event.target.value as Term['shortLastWeek'] })} options={[{ value: 'counts', text: 'counts' }, { value: 'joins-previous', text: 'joins the one before' }]} />
-        <label className="flex items-center gap-2"><input type="checkbox" className="size-[20px] accent-tide" checked={term.breakWeeksCount} onChange={(event) => change({ breakWeeksCount: event.target.checked })} />A break week has a number</label>
-        <label className="flex items-center gap-2"><input type="checkbox" className="size-[20px] accent-tide" checked={term.preparatoryWeek} onChange={(event) => change({ preparatoryWeek: event.target.checked })} />A week 0 to prepare in</label>
-        <datalist id="zones">{['America/Halifax', 'America/St_Johns', 'America/Toronto', 'America/Vancouver', 'Australia/Sydney', 'Europe/Lisbon', 'UTC'].map((zone) => <option key={zone} value={zone} />)}</datalist>
+        <div>
+          <Field
+            label="Title"
+            value={term.title}
+            onChange={(event) => change({ title: event.target.value })}
+          />
+          <At path="/title" problems={problems} />
+        </div>
+        <div>
+          <Field
+            label="Code"
+            value={term.code}
+            disabled={!isNew}
+            onChange={(event) => change({ code: event.target.value })}
+          />
+          <At path="/code" problems={problems} />
+        </div>
+        <div>
+          <Field
+            label="Opening day"
+            type="date"
+            value={term.firstDay}
+            onChange={(event) => change({ firstDay: event.target.value })}
+          />
+          <At path="/firstDay" problems={problems} />
+        </div>
+        <div>
+          <Field
+            label="Last day of class"
+            type="date"
+            value={term.lastDay}
+            onChange={(event) => change({ lastDay: event.target.value })}
+          />
+          <At path="/lastDay" problems={problems} />
+        </div>
+        <div>
+          <Field
+            label="Time zone"
+            value={term.timeZone}
+            onChange={(event) => change({ timeZone: event.target.value })}
+            list="zones"
+          />
+          <At path="/timeZone" problems={problems} />
+        </div>
+        <Pick
+          label="Weeks start on"
+          value={term.weekStartsOn}
+          onChange={(event) => change({ weekStartsOn: event.target.value as Term['weekStartsOn'] })}
+          options={weekdays.map((one) => ({
+            value: one,
+            text: one.slice(0, 1).toUpperCase() + one.slice(1),
+          }))}
+        />
+        <Pick
+          label="A short first week"
+          value={term.shortFirstWeek}
+          onChange={(event) =>
+            change({ shortFirstWeek: event.target.value as Term['shortFirstWeek'] })
+          }
+          options={[
+            { value: 'counts', text: 'counts as week 1' },
+            { value: 'joins-next', text: 'joins the next' },
+            { value: 'is-week-0', text: 'is week 0' },
+          ]}
+        />
+        <Pick
+          label="A short last week"
+          value={term.shortLastWeek}
+          onChange={(event) =>
+            change({ shortLastWeek: event.target.value as Term['shortLastWeek'] })
+          }
+          options={[
+            { value: 'counts', text: 'counts' },
+            { value: 'joins-previous', text: 'joins the one before' },
+          ]}
+        />
+        <label className="flex items-center gap-2">
+          <input
+            type="checkbox"
+            className="size-[20px] accent-tide"
+            checked={term.breakWeeksCount}
+            onChange={(event) => change({ breakWeeksCount: event.target.checked })}
+          />
+          A break week has a number
+        </label>
+        <label className="flex items-center gap-2">
+          <input
+            type="checkbox"
+            className="size-[20px] accent-tide"
+            checked={term.preparatoryWeek}
+            onChange={(event) => change({ preparatoryWeek: event.target.checked })}
+          />
+          A week 0 to prepare in
+        </label>
+        <datalist id="zones">
+          {[
+            'America/Halifax',
+            'America/St_Johns',
+            'America/Toronto',
+            'America/Vancouver',
+            'Australia/Sydney',
+            'Europe/Lisbon',
+            'UTC',
+          ].map((zone) => (
+            <option key={zone} value={zone} />
+          ))}
+        </datalist>
       </fieldset>
-      <Rows title="Breaks" path="breaks" rows={term.breaks} editing={editing} onRows={(breaks) => change({ breaks })} fresh={{ name: 'Break', first: term.firstDay, last: term.firstDay }} fields={[name, { key: 'first', label: 'First day', type: 'date' }, { key: 'last', label: 'Last day', type: 'date' }]} />
-      <Rows title="Holidays" path="holidays" rows={term.holidays} editing={editing} onRows={(holidays) => change({ holidays })} fresh={{ name: 'Holiday', date: term.firstDay }} fields={[name, day]}>{importing}</Rows>
-      <Rows title="Other dates" path="otherDates" rows={term.otherDates} editing={editing} onRows={(otherDates) => change({ otherDates })} fresh={{ name: 'Exam week begins', date: term.lastDay }} fields={[name, day]} />
-      <Rows title="Sessions, for shorter courses" path="sessions" rows={term.sessions} editing={editing} onRows={(sessions) => change({ sessions })} fresh={{ code: `session-${term.sessions.length + 1}`, title: 'Session', firstDay: term.firstDay, lastDay: term.lastDay }} fields={[{ key: 'title', label: 'Title', type: 'text' }, { key: 'code', label: 'Code', type: 'text' }, { key: 'firstDay', label: 'First day', type: 'date' }, { key: 'lastDay', label: 'Last day', type: 'date' }]} />
+      <Rows
+        title="Breaks"
+        path="breaks"
+        rows={term.breaks}
+        editing={editing}
+        onRows={(breaks) => change({ breaks })}
+        fresh={{ name: 'Break', first: term.firstDay, last: term.firstDay }}
+        fields={[
+          name,
+          { key: 'first', label: 'First day', type: 'date' },
+          { key: 'last', label: 'Last day', type: 'date' },
+        ]}
+      />
+      <Rows
+        title="Holidays"
+        path="holidays"
+        rows={term.holidays}
+        editing={editing}
+        onRows={(holidays) => change({ holidays })}
+        fresh={{ name: 'Holiday', date: term.firstDay }}
+        fields={[name, day]}
+      >
+        {importing}
+      </Rows>
+      <Rows
+        title="Other dates"
+        path="otherDates"
+        rows={term.otherDates}
+        editing={editing}
+        onRows={(otherDates) => change({ otherDates })}
+        fresh={{ name: 'Exam week begins', date: term.lastDay }}
+        fields={[name, day]}
+      />
+      <Rows
+        title="Sessions, for shorter courses"
+        path="sessions"
+        rows={term.sessions}
+        editing={editing}
+        onRows={(sessions) => change({ sessions })}
+        fresh={{
+          code: `session-${term.sessions.length + 1}`,
+          title: 'Session',
+          firstDay: term.firstDay,
+          lastDay: term.lastDay,
+        }}
+        fields={[
+          { key: 'title', label: 'Title', type: 'text' },
+          { key: 'code', label: 'Code', type: 'text' },
+          { key: 'firstDay', label: 'First day', type: 'date' },
+          { key: 'lastDay', label: 'Last day', type: 'date' },
+        ]}
+      />
     </div>
   )
 }

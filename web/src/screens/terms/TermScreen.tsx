@@ -1,7 +1,13 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useEffect, useRef, useState } from 'react'
 import { Link, useNavigate, useParams } from 'react-router'
-import { canonicalJson, instructionalWeeks, readDocument, Term, type FreeDays } from '@wickerframe/core'
+import {
+  canonicalJson,
+  instructionalWeeks,
+  readDocument,
+  Term,
+  type FreeDays,
+} from '@wickerframe/core'
 import type { Me, TermPreview } from '@wickerframe/contract'
 import { ApiError, post, postFile } from '../../api/client.ts'
 import { useTerm } from '../../api/queries.ts'
@@ -11,8 +17,20 @@ import { TermChanges } from './TermChanges.tsx'
 import { TermForm } from './TermForm.tsx'
 
 const blank = (today: string): Term => ({
-  code: '', title: '', timeZone: 'America/Halifax', firstDay: today, lastDay: today, weekStartsOn: 'monday', breaks: [], breakWeeksCount: true, preparatoryWeek: false,
-  shortFirstWeek: 'counts', shortLastWeek: 'counts', holidays: [], otherDates: [], sessions: [],
+  code: '',
+  title: '',
+  timeZone: 'America/Halifax',
+  firstDay: today,
+  lastDay: today,
+  weekStartsOn: 'monday',
+  breaks: [],
+  breakWeeksCount: true,
+  preparatoryWeek: false,
+  shortFirstWeek: 'counts',
+  shortLastWeek: 'counts',
+  holidays: [],
+  otherDates: [],
+  sessions: [],
 })
 
 const settlesAfterMilliseconds = 350
@@ -29,35 +47,93 @@ const useSettled = <T,>(value: T): T => {
 
 const HolidayFile = ({ term, onFree }: { term: Term; onFree: (free: FreeDays) => void }) => {
   const input = useRef<HTMLInputElement>(null)
-  const read = useMutation({ mutationFn: (file: File) => postFile<FreeDays>(`/api/free-days?from=${term.firstDay}&until=${term.lastDay}`, file, 'text/calendar'), onSuccess: onFree })
+  const read = useMutation({
+    mutationFn: (file: File) =>
+      postFile<FreeDays>(
+        `/api/free-days?from=${term.firstDay}&until=${term.lastDay}`,
+        file,
+        'text/calendar',
+      ),
+    onSuccess: onFree,
+  })
   return (
     <>
-      <Button shape="word" onClick={() => input.current?.click()}>import from a calendar file (.ics)</Button>
-      <input ref={input} type="file" accept=".ics,text/calendar" className="sr-only" tabIndex={-1} aria-label="Calendar file with holidays" onChange={(event) => {
-        const file = event.target.files?.[0]
-        if (file) read.mutate(file)
-        event.target.value = ''
-      }} />
-      {read.data && <span role="status" className="text-ink-2">{plural(read.data.holidays.length, 'holiday')} and {plural(read.data.breaks.length, 'break')} read{read.data.leftOut > 0 ? `; ${read.data.leftOut} left out, as they are no whole days or lie outside the term` : ''}.</span>}
+      <Button shape="word" onClick={() => input.current?.click()}>
+        import from a calendar file (.ics)
+      </Button>
+      <input
+        ref={input}
+        type="file"
+        accept=".ics,text/calendar"
+        className="sr-only"
+        tabIndex={-1}
+        aria-label="Calendar file with holidays"
+        onChange={(event) => {
+          const file = event.target.files?.[0]
+          if (file) read.mutate(file)
+          event.target.value = ''
+        }}
+      />
+      {read.data && (
+        <span role="status" className="text-ink-2">
+          {plural(read.data.holidays.length, 'holiday')} and{' '}
+          {plural(read.data.breaks.length, 'break')} read
+          {read.data.leftOut > 0
+            ? `; ${read.data.leftOut} left out, as they are no whole days or lie outside the term`
+            : ''}
+          .
+        </span>
+      )}
       <Problem error={read.error} />
     </>
   )
 }
 
 /** Rows of a list and those that are new in another, told apart by what stands in them. */
-const joined = <R extends object>(present: readonly R[], more: readonly R[]): R[] => [...present, ...more.filter((one) => !present.some((other) => canonicalJson(other) === canonicalJson(one)))]
+const joined = <R extends object>(present: readonly R[], more: readonly R[]): R[] => [
+  ...present,
+  ...more.filter((one) => !present.some((other) => canonicalJson(other) === canonicalJson(one))),
+]
 
 export const TermScreen = ({ me }: { me: Me }) => {
   const { code = '' } = useParams()
   const isNew = code === 'new'
   const loaded = useTerm(isNew ? null : code)
   if (isNew) return <TermEditor key="new" me={me} stored={null} revision={null} courses={0} />
-  if (loaded.isPending) return <Page title="Term"><Waiting what="the term" /></Page>
-  if (!loaded.data) return <Page title="Term"><Problem error={loaded.error} /></Page>
-  return <TermEditor key={loaded.data.revision} me={me} stored={loaded.data.term} revision={loaded.data.revision} courses={loaded.data.courses.length} />
+  if (loaded.isPending)
+    return (
+      <Page title="Term">
+        <Waiting what="the term" />
+      </Page>
+    )
+  if (!loaded.data)
+    return (
+      <Page title="Term">
+        <Problem error={loaded.error} />
+      </Page>
+    )
+  return (
+    <TermEditor
+      key={loaded.data.revision}
+      me={me}
+      stored={loaded.data.term}
+      revision={loaded.data.revision}
+      courses={loaded.data.courses.length}
+    />
+  )
 }
 
-const TermEditor = ({ me, stored, revision, courses }: { me: Me; stored: Term | null; revision: string | null; courses: number }) => {
+const TermEditor = ({
+  me,
+  stored,
+  revision,
+  courses,
+}: {
+  me: Me
+  stored: Term | null
+  revision: string | null
+  courses: number
+}) => {
   const client = useQueryClient()
   const navigate = useNavigate()
   const [typed, setTyped] = useState<Term>(stored ?? blank(me.today))
@@ -81,7 +157,8 @@ const TermEditor = ({ me, stored, revision, courses }: { me: Me; stored: Term | 
     staleTime: Infinity,
   })
   const save = useMutation({
-    mutationFn: (was: string | null) => post<{ revision: string }>(`/api/terms/${typed.code}`, { was, term: typed }),
+    mutationFn: (was: string | null) =>
+      post<{ revision: string }>(`/api/terms/${typed.code}`, { was, term: typed }),
     onSuccess: async () => {
       await client.invalidateQueries({ queryKey: ['terms'] })
       await client.invalidateQueries({ queryKey: ['term', typed.code] })
@@ -90,36 +167,113 @@ const TermEditor = ({ me, stored, revision, courses }: { me: Me; stored: Term | 
   })
   const clash = save.error instanceof ApiError ? save.error.body.clash : undefined
   const weeks = instructionalWeeks({ term: sound })
-  const strands = sound.sessions.map((session) => ({ title: session.title, first: session.firstDay, last: session.lastDay }))
+  const strands = sound.sessions.map((session) => ({
+    title: session.title,
+    first: session.firstDay,
+    last: session.lastDay,
+  }))
   const blocked = preview.data?.changes.some((one) => one.problem !== null) ?? false
   return (
     <Page
       title={typed.title || 'New term'}
-      above={<><Link className="underline" to="/terms">Terms</Link> › {plural(weeks.filter((week) => week.number > 0).length, 'week')}{stored ? ` · ${plural(courses, 'course')}` : ''}</>}
+      above={
+        <>
+          <Link className="underline" to="/terms">
+            Terms
+          </Link>{' '}
+          › {plural(weeks.filter((week) => week.number > 0).length, 'week')}
+          {stored ? ` · ${plural(courses, 'course')}` : ''}
+        </>
+      }
       beside={
         <>
-          {stored && <a className="rounded-sm border border-line-strong bg-sheet px-3 py-1.5 leading-tight font-semibold" href={`/api/terms/${stored.code}/calendar`} download>Export calendar</a>}
-          {mayEdit && changed && stored && <Button onClick={() => { setTyped(stored); setSound(stored); save.reset() }}>Put back</Button>}
-          {mayEdit && <Button shape="main" disabled={!changed || problems.length > 0 || save.isPending || blocked} onClick={() => save.mutate(revision)}>{stored ? 'Save term' : 'Make term'}</Button>}
+          {stored && (
+            <a
+              className="rounded-sm border border-line-strong bg-sheet px-3 py-1.5 leading-tight font-semibold"
+              href={`/api/terms/${stored.code}/calendar`}
+              download
+            >
+              Export calendar
+            </a>
+          )}
+          {mayEdit && changed && stored && (
+            <Button
+              onClick={() => {
+                setTyped(stored)
+                setSound(stored)
+                save.reset()
+              }}
+            >
+              Put back
+            </Button>
+          )}
+          {mayEdit && (
+            <Button
+              shape="main"
+              disabled={!changed || problems.length > 0 || save.isPending || blocked}
+              onClick={() => save.mutate(revision)}
+            >
+              {stored ? 'Save term' : 'Make term'}
+            </Button>
+          )}
         </>
       }
     >
-      <div className="mt-2"><Problem error={clash ? null : save.error} /></div>
+      <div className="mt-2">
+        <Problem error={clash ? null : save.error} />
+      </div>
       {clash && (
         <div role="alert" className="mt-2 border-l-4 border-rust bg-rust-soft px-3 py-2">
           <p>Somebody else saved this term meanwhile. What you typed is still here.</p>
-          <p className="mt-1 flex gap-4"><Button shape="word" onClick={() => void client.invalidateQueries({ queryKey: ['term', typed.code] })}>show theirs, and lose mine</Button></p>
+          <p className="mt-1 flex gap-4">
+            <Button
+              shape="word"
+              onClick={() => void client.invalidateQueries({ queryKey: ['term', typed.code] })}
+            >
+              show theirs, and lose mine
+            </Button>
+          </p>
         </div>
       )}
       <div className="mt-3 grid gap-6 lg:grid-cols-[30rem_minmax(0,1fr)]">
-        <TermForm term={typed} problems={problems} mayEdit={mayEdit} isNew={stored === null} change={change} importing={mayEdit && <HolidayFile term={sound} onFree={(free) => change({ holidays: joined(typed.holidays, free.holidays), breaks: joined(typed.breaks, free.breaks) })} />} />
+        <TermForm
+          term={typed}
+          problems={problems}
+          mayEdit={mayEdit}
+          isNew={stored === null}
+          change={change}
+          importing={
+            mayEdit && (
+              <HolidayFile
+                term={sound}
+                onFree={(free) =>
+                  change({
+                    holidays: joined(typed.holidays, free.holidays),
+                    breaks: joined(typed.breaks, free.breaks),
+                  })
+                }
+              />
+            )
+          }
+        />
         <div className="min-w-0">
           <TermCalendar term={sound} today={me.today} strands={strands} />
           <CalendarLegend strands={strands} />
           {stored && mayEdit && (
             <section className="mt-5" aria-live="polite">
               <h2 className="text-[18px]">What saving would change</h2>
-              {!changed ? <p className="text-ink-2">Nothing is edited yet. Change a date, and the courses it reaches are listed here before anything is saved.</p> : preview.isPending ? <p className="text-ink-2">Working it out …</p> : preview.data ? <TermChanges preview={preview.data} /> : <Problem error={preview.error} />}
+              {!changed ? (
+                <p className="text-ink-2">
+                  Nothing is edited yet. Change a date, and the courses it reaches are listed here
+                  before anything is saved.
+                </p>
+              ) : preview.isPending ? (
+                <p className="text-ink-2">Working it out …</p>
+              ) : preview.data ? (
+                <TermChanges preview={preview.data} />
+              ) : (
+                <Problem error={preview.error} />
+              )}
             </section>
           )}
         </div>

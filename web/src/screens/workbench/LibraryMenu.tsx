@@ -12,13 +12,29 @@ export const TakeFromLibrary = ({ template, kind }: { template: Template; kind: 
   const { edit, mayEdit } = useDraftStore()
   const library = useLibrary()
   const held = new Set(template[templateListOf[kind]].map((one) => one.key))
-  const offered = (library.data ?? []).filter((entry) => entry.kind === kind && !held.has(entry.key))
+  const offered = (library.data ?? []).filter(
+    (entry) => entry.kind === kind && !held.has(entry.key),
+  )
   if (!mayEdit || offered.length === 0) return null
   const take = (key: string) => {
     const entry = offered.find((one) => one.key === key)
-    if (entry) edit({ edit: 'set-field', part: null, field: [templateListOf[kind], entry.key], was: null, value: entry.document })
+    if (entry)
+      edit({
+        edit: 'set-field',
+        part: null,
+        field: [templateListOf[kind], entry.key],
+        was: null,
+        value: entry.document,
+      })
   }
-  return <Menu label="Take from the library" className="mt-2" groups={[{ items: offered.map((entry) => ({ value: entry.key, text: entry.title })) }]} onPick={take} />
+  return (
+    <Menu
+      label="Take from the library"
+      className="mt-2"
+      groups={[{ items: offered.map((entry) => ({ value: entry.key, text: entry.title })) }]}
+      onPick={take}
+    />
+  )
 }
 
 /** Puts a rubric or kept block of the template into the library, for others to take. */
@@ -26,9 +42,24 @@ export const PutIntoLibrary = ({ put }: { put: LibraryPut }) => {
   const client = useQueryClient()
   const me = useMe()
   const library = useLibrary()
-  const save = useMutation({ mutationFn: () => post('/api/library', put), onSuccess: () => client.invalidateQueries({ queryKey: ['library'] }) })
+  const save = useMutation({
+    mutationFn: () => post('/api/library', put),
+    onSuccess: () => client.invalidateQueries({ queryKey: ['library'] }),
+  })
   const role = me.data?.role
   if (role !== 'designer' && role !== 'administrator') return null
-  if (library.data?.some((entry) => entry.kind === put.kind && entry.key === put.document.key)) return <span className="text-ink-3">in the library</span>
-  return <><Button shape="word" disabled={save.isPending || library.isPending} onClick={() => save.mutate()}>put into the library</Button><Problem error={save.error} /></>
+  if (library.data?.some((entry) => entry.kind === put.kind && entry.key === put.document.key))
+    return <span className="text-ink-3">in the library</span>
+  return (
+    <>
+      <Button
+        shape="word"
+        disabled={save.isPending || library.isPending}
+        onClick={() => save.mutate()}
+      >
+        put into the library
+      </Button>
+      <Problem error={save.error} />
+    </>
+  )
 }

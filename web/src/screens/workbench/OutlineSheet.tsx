@@ -1,22 +1,58 @@
-import { DndContext, PointerSensor, useSensor, useSensors, type DragEndEvent, type DragMoveEvent } from '@dnd-kit/core'
+import {
+  DndContext,
+  PointerSensor,
+  useSensor,
+  useSensors,
+  type DragEndEvent,
+  type DragMoveEvent,
+} from '@dnd-kit/core'
 import { useVirtualizer } from '@tanstack/react-virtual'
-import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState, type ClipboardEvent, type KeyboardEvent } from 'react'
+import {
+  useCallback,
+  useEffect,
+  useLayoutEffect,
+  useMemo,
+  useRef,
+  useState,
+  type ClipboardEvent,
+  type KeyboardEvent,
+} from 'react'
 import { flushSync } from 'react-dom'
 import { isModule, type Template } from '@wickerframe/core'
 import { columnsBeside, type CellReading, type Column } from './columns.ts'
 import { useDraftStore } from './draftStore.ts'
 import type { OutlineRow } from './outlineRows.ts'
 import { rowHeight, SheetRow, type Dragging } from './SheetRow.tsx'
-import { addRow, clipRows, dropOn, moveBy, moveIn, moveOut, pasteRows, removeRows } from './sheetEdits.ts'
+import {
+  addRow,
+  clipRows,
+  dropOn,
+  moveBy,
+  moveIn,
+  moveOut,
+  pasteRows,
+  removeRows,
+} from './sheetEdits.ts'
 
 interface Cell {
   row: number
   column: number
 }
-const isLetter = (event: KeyboardEvent) => event.key.length === 1 && !event.ctrlKey && !event.metaKey && !event.altKey
+const isLetter = (event: KeyboardEvent) =>
+  event.key.length === 1 && !event.ctrlKey && !event.metaKey && !event.altKey
 
 /** The template as a sheet: one row for each part, edited in the row by keyboard like a good table. */
-export const OutlineSheet = ({ rows, all, template, chosen, slipOpen, closed, remarks, onChoose, onToggle }: {
+export const OutlineSheet = ({
+  rows,
+  all,
+  template,
+  chosen,
+  slipOpen,
+  closed,
+  remarks,
+  onChoose,
+  onToggle,
+}: {
   /** Those that are shown. */
   rows: readonly OutlineRow[]
   all: readonly OutlineRow[]
@@ -31,7 +67,13 @@ export const OutlineSheet = ({ rows, all, template, chosen, slipOpen, closed, re
 }) => {
   const { edit, mayEdit, undo, redo } = useDraftStore()
   const columns = useMemo(() => columnsBeside(slipOpen), [slipOpen])
-  const [cell, setCell] = useState<Cell>({ row: Math.max(0, rows.findIndex((row) => row.key === chosen)), column: 1 })
+  const [cell, setCell] = useState<Cell>({
+    row: Math.max(
+      0,
+      rows.findIndex((row) => row.key === chosen),
+    ),
+    column: 1,
+  })
   const [anchor, setAnchor] = useState<number | null>(null)
   const [extra, setExtra] = useState<ReadonlySet<string>>(new Set())
   const [editing, setEditing] = useState<{ start: string } | null>(null)
@@ -40,7 +82,12 @@ export const OutlineSheet = ({ rows, all, template, chosen, slipOpen, closed, re
   const scroller = useRef<HTMLDivElement>(null)
   const focusSoon = useRef(false)
   const typing = useRef(false)
-  const virtual = useVirtualizer({ count: rows.length, getScrollElement: () => scroller.current, estimateSize: () => rowHeight, overscan: 12 })
+  const virtual = useVirtualizer({
+    count: rows.length,
+    getScrollElement: () => scroller.current,
+    estimateSize: () => rowHeight,
+    overscan: 12,
+  })
   const at = Math.min(cell.row, rows.length - 1)
   const column = Math.min(cell.column, columns.length - 1)
   const row = rows[at]
@@ -48,7 +95,10 @@ export const OutlineSheet = ({ rows, all, template, chosen, slipOpen, closed, re
 
   const go = useCallback(
     (to: Cell) => {
-      const next = { row: Math.max(0, Math.min(rows.length - 1, to.row)), column: Math.max(0, Math.min(columns.length - 1, to.column)) }
+      const next = {
+        row: Math.max(0, Math.min(rows.length - 1, to.row)),
+        column: Math.max(0, Math.min(columns.length - 1, to.column)),
+      }
       setCell(next)
       virtual.scrollToIndex(next.row)
       focusSoon.current = true
@@ -64,7 +114,8 @@ export const OutlineSheet = ({ rows, all, template, chosen, slipOpen, closed, re
       setAnchor(null)
       setExtra(new Set())
       focusSoon.current = true
-      if (wanted.thenEdit) setEditing({ start: columns[1]?.text(rows[there] as OutlineRow, template) ?? '' })
+      if (wanted.thenEdit)
+        setEditing({ start: columns[1]?.text(rows[there] as OutlineRow, template) ?? '' })
     }
   }
   useLayoutEffect(() => {
@@ -74,11 +125,15 @@ export const OutlineSheet = ({ rows, all, template, chosen, slipOpen, closed, re
     if (!focusSoon.current || editing) return
     focusSoon.current = false
     virtual.scrollToIndex(at)
-    const cellThere = () => scroller.current?.querySelector<HTMLElement>(`[data-cell="${at}-${column}"]`)
+    const cellThere = () =>
+      scroller.current?.querySelector<HTMLElement>(`[data-cell="${at}-${column}"]`)
     const now = cellThere()
     if (now) now.focus({ preventScroll: true })
     // A row that was out of sight stands there a frame later, unless somebody types by then.
-    else requestAnimationFrame(() => { if (!typing.current) cellThere()?.focus({ preventScroll: true }) })
+    else
+      requestAnimationFrame(() => {
+        if (!typing.current) cellThere()?.focus({ preventScroll: true })
+      })
   })
 
   // What the address names is brought into sight when the sheet opens.
@@ -89,25 +144,40 @@ export const OutlineSheet = ({ rows, all, template, chosen, slipOpen, closed, re
 
   const selection = useMemo(() => {
     const keys = new Set(extra)
-    if (anchor !== null) for (const one of rows.slice(Math.min(anchor, at), Math.max(anchor, at) + 1)) keys.add(one.key)
+    if (anchor !== null)
+      for (const one of rows.slice(Math.min(anchor, at), Math.max(anchor, at) + 1))
+        keys.add(one.key)
     return keys
   }, [extra, anchor, at, rows])
-  const selectedRows = selection.size > 0 ? rows.filter((one) => selection.has(one.key)) : row ? [row] : []
+  const selectedRows =
+    selection.size > 0 ? rows.filter((one) => selection.has(one.key)) : row ? [row] : []
 
-  const mayType = (one: OutlineRow | undefined, which: Column | undefined): boolean => mayEdit && one !== undefined && which !== undefined && which.read !== null && which.editable(one)
+  const mayType = (one: OutlineRow | undefined, which: Column | undefined): boolean =>
+    mayEdit &&
+    one !== undefined &&
+    which !== undefined &&
+    which.read !== null &&
+    which.editable(one)
   const startEdit = (start?: string) => {
     const which = columns[column]
     // At once, so that the next key already goes into the field.
-    if (mayType(row, which) && row && which) flushSync(() => setEditing({ start: start ?? which.text(row, template) }))
+    if (mayType(row, which) && row && which)
+      flushSync(() => setEditing({ start: start ?? which.text(row, template) }))
   }
   const make = (edits: Parameters<typeof edit>) => edits.length > 0 && edit(...edits)
   const onDone = useCallback(
     (reading: CellReading & { ok: true }, then: 'down' | 'right' | 'left' | 'stay') => {
       setEditing(null)
-      const real = reading.edits.filter((one) => !('was' in one) || JSON.stringify(one.was ?? null) !== JSON.stringify(one.value ?? null))
+      const real = reading.edits.filter(
+        (one) =>
+          !('was' in one) || JSON.stringify(one.was ?? null) !== JSON.stringify(one.value ?? null),
+      )
       if (real.length > 0) edit(...real)
       if (then === 'stay') return
-      go({ row: at + (then === 'down' ? 1 : 0), column: column + (then === 'right' ? 1 : then === 'left' ? -1 : 0) })
+      go({
+        row: at + (then === 'down' ? 1 : 0),
+        column: column + (then === 'right' ? 1 : then === 'left' ? -1 : 0),
+      })
     },
     [edit, go, at, column],
   )
@@ -157,13 +227,18 @@ export const OutlineSheet = ({ rows, all, template, chosen, slipOpen, closed, re
     const [first, ...rest] = selectedRows
     if (!which?.read || !first || rest.length === 0) return
     const text = which.text(first, template)
-    make(rest.flatMap((one) => {
-      const reading = which.editable(one) ? which.read?.(one, text, template) : null
-      return reading?.ok ? reading.edits : []
-    }))
+    make(
+      rest.flatMap((one) => {
+        const reading = which.editable(one) ? which.read?.(one, text, template) : null
+        return reading?.ok ? reading.edits : []
+      }),
+    )
   }
   const remove = () => {
-    const edits = removeRows(selectedRows.filter((one) => !one.above), template)
+    const edits = removeRows(
+      selectedRows.filter((one) => !one.above),
+      template,
+    )
     if (make(edits)) {
       setAnchor(null)
       setExtra(new Set())
@@ -171,7 +246,15 @@ export const OutlineSheet = ({ rows, all, template, chosen, slipOpen, closed, re
     }
   }
   const add = (kind: 'page' | 'module') => {
-    const made = addRow(kind === 'module' ? 'module' : row?.row === 'part' && !isModule(row.part) ? row.part.kind : 'page', row, template)
+    const made = addRow(
+      kind === 'module'
+        ? 'module'
+        : row?.row === 'part' && !isModule(row.part)
+          ? row.part.kind
+          : 'page',
+      row,
+      template,
+    )
     if (row && closed.has(row.key)) onToggle(row.key)
     if (make(made.edits)) setWanted({ key: made.key, thenEdit: true })
   }
@@ -197,39 +280,71 @@ export const OutlineSheet = ({ rows, all, template, chosen, slipOpen, closed, re
       if (control && key.toLowerCase() === 'z') return event.shiftKey ? redo : undo
       if (control && key.toLowerCase() === 'y') return redo
       if (control && key.toLowerCase() === 'd') return mayEdit ? fillDown : null
-      if (control && key.toLowerCase() === 'a') return () => setExtra(new Set(rows.map((one) => one.key)))
-      if (control && key === 'Enter') return mayEdit ? () => add(event.shiftKey ? 'module' : 'page') : null
+      if (control && key.toLowerCase() === 'a')
+        return () => setExtra(new Set(rows.map((one) => one.key)))
+      if (control && key === 'Enter')
+        return mayEdit ? () => add(event.shiftKey ? 'module' : 'page') : null
       if (control || (event.altKey && !key.startsWith('Arrow'))) return null
       if (event.altKey) {
         if (!mayEdit || row.above) return null
-        return { ArrowUp: () => moveRow(moveBy(row, -1)), ArrowDown: () => moveRow(moveBy(row, 1)), ArrowRight: () => moveRow(moveIn(row, all, template)), ArrowLeft: () => moveRow(moveOut(row, all, template)) }[key] ?? null
+        return (
+          {
+            ArrowUp: () => moveRow(moveBy(row, -1)),
+            ArrowDown: () => moveRow(moveBy(row, 1)),
+            ArrowRight: () => moveRow(moveIn(row, all, template)),
+            ArrowLeft: () => moveRow(moveOut(row, all, template)),
+          }[key] ?? null
+        )
       }
       switch (key) {
-        case 'ArrowDown': return () => step(event, 1)
-        case 'ArrowUp': return () => step(event, -1)
-        case 'PageDown': return () => step(event, 15)
-        case 'PageUp': return () => step(event, -15)
-        case 'Home': return () => go({ row: 0, column })
-        case 'End': return () => go({ row: rows.length - 1, column })
-        case 'ArrowRight': return () => (column === 0 && row.opens && closed.has(row.key) ? onToggle(row.key) : go({ row: at, column: column + 1 }))
-        case 'ArrowLeft': return () => (column === 0 && row.opens && !closed.has(row.key) ? onToggle(row.key) : go({ row: at, column: column - 1 }))
+        case 'ArrowDown':
+          return () => step(event, 1)
+        case 'ArrowUp':
+          return () => step(event, -1)
+        case 'PageDown':
+          return () => step(event, 15)
+        case 'PageUp':
+          return () => step(event, -15)
+        case 'Home':
+          return () => go({ row: 0, column })
+        case 'End':
+          return () => go({ row: rows.length - 1, column })
+        case 'ArrowRight':
+          return () =>
+            column === 0 && row.opens && closed.has(row.key)
+              ? onToggle(row.key)
+              : go({ row: at, column: column + 1 })
+        case 'ArrowLeft':
+          return () =>
+            column === 0 && row.opens && !closed.has(row.key)
+              ? onToggle(row.key)
+              : go({ row: at, column: column - 1 })
         case 'Tab': {
           const next = column + (event.shiftKey ? -1 : 1)
           return next < 0 || next >= columns.length ? null : () => go({ row: at, column: next })
         }
-        case 'Enter': return mayType(row, which) ? () => startEdit() : () => onChoose(row.key)
-        case 'F2': return () => startEdit()
-        case 'F4': return () => onChoose(row.key)
-        case 'Delete': return mayEdit ? remove : null
-        case 'Backspace': return mayType(row, which) && which?.id !== 'name' && which?.id !== 'kind' ? () => {
-          const reading = which?.read?.(row, '', template)
-          if (reading?.ok) make(reading.edits)
-        } : null
-        case 'Escape': return () => {
-          setAnchor(null)
-          setExtra(new Set())
-        }
-        default: return null
+        case 'Enter':
+          return mayType(row, which) ? () => startEdit() : () => onChoose(row.key)
+        case 'F2':
+          return () => startEdit()
+        case 'F4':
+          return () => onChoose(row.key)
+        case 'Delete':
+          return mayEdit ? remove : null
+        case 'Backspace':
+          return mayType(row, which) && which?.id !== 'name' && which?.id !== 'kind'
+            ? () => {
+                const reading = which?.read?.(row, '', template)
+                if (reading?.ok) make(reading.edits)
+              }
+            : null
+        case 'Escape':
+          return () => {
+            setAnchor(null)
+            setExtra(new Set())
+          }
+        default:
+          return null
       }
     })()
     if (does) {
@@ -244,29 +359,50 @@ export const OutlineSheet = ({ rows, all, template, chosen, slipOpen, closed, re
     if (editing || !row) return
     const clip = clipRows(selectedRows, template)
     event.preventDefault()
-    event.clipboardData.setData('text/plain', selectedRows.map((one) => columns.map((which) => which.text(one, template)).join('\t')).join('\n'))
+    event.clipboardData.setData(
+      'text/plain',
+      selectedRows
+        .map((one) => columns.map((which) => which.text(one, template)).join('\t'))
+        .join('\n'),
+    )
     if (clip) event.clipboardData.setData('application/x-wickerframe-parts', clip)
   }
   const onPaste = (event: ClipboardEvent) => {
     if (editing || !mayEdit || !row) return
     event.preventDefault()
-    const pasted = pasteRows(event.clipboardData.getData('application/x-wickerframe-parts') || event.clipboardData.getData('text/plain'), row, template)
+    const pasted = pasteRows(
+      event.clipboardData.getData('application/x-wickerframe-parts') ||
+        event.clipboardData.getData('text/plain'),
+      row,
+      template,
+    )
     if (pasted) {
       const [first] = pasted.keys
       if (make(pasted.edits) && first) setWanted({ key: first, thenEdit: false })
       return
     }
     // Cells from a table go into the cells from here on, as far as they can be read.
-    const lines = event.clipboardData.getData('text/plain').replace(/\r?\n$/, '').split(/\r?\n/)
-    make(lines.flatMap((line, down) => line.split('\t').flatMap((text, right) => {
-      const one = rows[at + down]
-      const which = columns[column + right]
-      const reading = one && which?.read && which.editable(one) ? which.read(one, text, template) : null
-      return reading?.ok ? reading.edits : []
-    })))
+    const lines = event.clipboardData
+      .getData('text/plain')
+      .replace(/\r?\n$/, '')
+      .split(/\r?\n/)
+    make(
+      lines.flatMap((line, down) =>
+        line.split('\t').flatMap((text, right) => {
+          const one = rows[at + down]
+          const which = columns[column + right]
+          const reading =
+            one && which?.read && which.editable(one) ? which.read(one, text, template) : null
+          return reading?.ok ? reading.edits : []
+        }),
+      ),
+    )
   }
 
-  const cellEditing = useMemo(() => (editing ? { column, start: editing.start } : null), [editing, column])
+  const cellEditing = useMemo(
+    () => (editing ? { column, start: editing.start } : null),
+    [editing, column],
+  )
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }))
   const overRow = (event: DragMoveEvent | DragEndEvent): Dragging | null => {
     const box = scroller.current?.getBoundingClientRect()
@@ -278,25 +414,66 @@ export const OutlineSheet = ({ rows, all, template, chosen, slipOpen, closed, re
     if (!target) return null
     const share = y / rowHeight - index
     const holds = (target.row === 'part' && isModule(target.part)) || target.row === 'exception'
-    return { key: String(event.active.id), target: target.key, where: holds && share > 0.3 && share < 0.75 ? 'inside' : share < 0.5 ? 'before' : 'after' }
+    return {
+      key: String(event.active.id),
+      target: target.key,
+      where: holds && share > 0.3 && share < 0.75 ? 'inside' : share < 0.5 ? 'before' : 'after',
+    }
   }
   const onDragEnd = (event: DragEndEvent) => {
     const drop = overRow(event)
     setDragging(null)
     const dragged = all.find((one) => one.key === drop?.key)
     const target = all.find((one) => one.key === drop?.target)
-    if (drop && dragged && target && make(dropOn(dragged, target, drop.where, template))) setWanted({ key: dragged.key, thenEdit: false })
+    if (drop && dragged && target && make(dropOn(dragged, target, drop.where, template)))
+      setWanted({ key: dragged.key, thenEdit: false })
   }
 
   return (
-    <DndContext sensors={sensors} onDragMove={(event) => setDragging(overRow(event))} onDragEnd={onDragEnd} onDragCancel={() => setDragging(null)}>
-      <div role="treegrid" aria-label="Outline of the template" aria-rowcount={rows.length + 1} aria-colcount={columns.length} aria-multiselectable="true" onKeyDown={onKey} onCopy={onCopy} onCut={(event) => { onCopy(event); if (mayEdit && !editing) remove() }} onPaste={onPaste} className="text-left">
+    <DndContext
+      sensors={sensors}
+      onDragMove={(event) => setDragging(overRow(event))}
+      onDragEnd={onDragEnd}
+      onDragCancel={() => setDragging(null)}
+    >
+      <div
+        role="treegrid"
+        aria-label="Outline of the template"
+        aria-rowcount={rows.length + 1}
+        aria-colcount={columns.length}
+        aria-multiselectable="true"
+        onKeyDown={onKey}
+        onCopy={onCopy}
+        onCut={(event) => {
+          onCopy(event)
+          if (mayEdit && !editing) remove()
+        }}
+        onPaste={onPaste}
+        className="text-left"
+      >
         <div role="rowgroup">
-          <div role="row" aria-rowindex={1} className="grid border-b border-line-strong text-[12.5px] font-semibold" style={{ gridTemplateColumns: grid }}>
-            {columns.map((one) => <div key={one.id} role="columnheader" className={`truncate px-1.5 py-1 ${one.id === 'name' ? 'pl-6' : ''}`}>{one.title}</div>)}
+          <div
+            role="row"
+            aria-rowindex={1}
+            className="grid border-b border-line-strong text-[12.5px] font-semibold"
+            style={{ gridTemplateColumns: grid }}
+          >
+            {columns.map((one) => (
+              <div
+                key={one.id}
+                role="columnheader"
+                className={`truncate px-1.5 py-1 ${one.id === 'name' ? 'pl-6' : ''}`}
+              >
+                {one.title}
+              </div>
+            ))}
           </div>
         </div>
-        <div ref={scroller} role="rowgroup" className="h-[max(20rem,calc(100vh-19rem))] overflow-y-auto overflow-x-hidden">
+        <div
+          ref={scroller}
+          role="rowgroup"
+          className="h-[max(20rem,calc(100vh-19rem))] overflow-y-auto overflow-x-hidden"
+        >
           <div role="presentation" className="relative" style={{ height: virtual.getTotalSize() }}>
             {virtual.getVirtualItems().map((item) => {
               const one = rows[item.index]
@@ -304,16 +481,37 @@ export const OutlineSheet = ({ rows, all, template, chosen, slipOpen, closed, re
               const here = item.index === at
               return (
                 <SheetRow
-                  key={one.key} row={one} index={item.index} columns={columns} template={template} grid={grid} top={item.start} active={here ? column : null} selected={selection.has(one.key)} open={one.key === chosen}
-                  closed={closed.has(one.key)} mayMove={mayEdit} drop={dragging?.target === one.key && dragging.key !== one.key ? dragging.where : null} remarks={remarks.get(one.key)} editing={here ? cellEditing : null}
-                  onPick={onPick} onEdit={onEdit} onToggle={onToggle} onDone={onDone} onCancel={onCancel}
+                  key={one.key}
+                  row={one}
+                  index={item.index}
+                  columns={columns}
+                  template={template}
+                  grid={grid}
+                  top={item.start}
+                  active={here ? column : null}
+                  selected={selection.has(one.key)}
+                  open={one.key === chosen}
+                  closed={closed.has(one.key)}
+                  mayMove={mayEdit}
+                  drop={
+                    dragging?.target === one.key && dragging.key !== one.key ? dragging.where : null
+                  }
+                  remarks={remarks.get(one.key)}
+                  editing={here ? cellEditing : null}
+                  onPick={onPick}
+                  onEdit={onEdit}
+                  onToggle={onToggle}
+                  onDone={onDone}
+                  onCancel={onCancel}
                 />
               )
             })}
           </div>
         </div>
       </div>
-      {rows.length === 0 && <p className="p-4 text-ink-2">No row is found. Clear the filter above.</p>}
+      {rows.length === 0 && (
+        <p className="p-4 text-ink-2">No row is found. Clear the filter above.</p>
+      )}
     </DndContext>
   )
 }

@@ -4,10 +4,22 @@ import type { CellReading, Column } from './columns.ts'
 import { FormatText } from './FormatField.tsx'
 import type { OutlineRow } from './outlineRows.ts'
 
-const strengthLine: Record<string, string> = { must: 'h-[3px] bg-ink', should: 'h-px bg-ink', may: 'h-px border-t border-dotted border-ink' }
+const strengthLine: Record<string, string> = {
+  must: 'h-[3px] bg-ink',
+  should: 'h-px bg-ink',
+  may: 'h-px border-t border-dotted border-ink',
+}
 
 /** What stands in a cell. */
-export const CellText = ({ column, row, text }: { column: Column; row: OutlineRow; text: string }) => {
+export const CellText = ({
+  column,
+  row,
+  text,
+}: {
+  column: Column
+  row: OutlineRow
+  text: string
+}) => {
   switch (column.id) {
     case 'strength':
       return (
@@ -17,12 +29,23 @@ export const CellText = ({ column, row, text }: { column: Column; row: OutlineRo
         </span>
       )
     case 'name':
-      if (row.row === 'element' && row.block.kind !== 'title') return <span>{text || row.rendered}</span>
-      return text !== '' ? <FormatText format={text} /> : <span className="text-ink-2">{row.row === 'exception' ? 'named as the others' : row.rendered}</span>
+      if (row.row === 'element' && row.block.kind !== 'title')
+        return <span>{text || row.rendered}</span>
+      return text !== '' ? (
+        <FormatText format={text} />
+      ) : (
+        <span className="text-ink-2">
+          {row.row === 'exception' ? 'named as the others' : row.rendered}
+        </span>
+      )
     case 'rendered':
       return (
         <span className="text-ink-2">
-          {row.row === 'part' && text === '' ? 'not in this course' : row.row === 'element' || row.row === 'exception' ? '' : text}
+          {row.row === 'part' && text === ''
+            ? 'not in this course'
+            : row.row === 'element' || row.row === 'exception'
+              ? ''
+              : text}
           {row.turns > 1 && <span className="text-ink-3"> ×{row.turns}</span>}
         </span>
       )
@@ -36,7 +59,21 @@ export const CellText = ({ column, row, text }: { column: Column; row: OutlineRo
 }
 
 /** A cell being edited: what it comes to is read on every key; what is wrong is told beside it, and kept as typed. */
-export const CellEditor = ({ column, row, template, start, onDone, onCancel }: { column: Column; row: OutlineRow; template: Template; start: string; onDone: (reading: CellReading & { ok: true }, then: 'down' | 'right' | 'left' | 'stay') => void; onCancel: () => void }) => {
+export const CellEditor = ({
+  column,
+  row,
+  template,
+  start,
+  onDone,
+  onCancel,
+}: {
+  column: Column
+  row: OutlineRow
+  template: Template
+  start: string
+  onDone: (reading: CellReading & { ok: true }, then: 'down' | 'right' | 'left' | 'stay') => void
+  onCancel: () => void
+}) => {
   const [typed, setTyped] = useState(start)
   const input = useRef<HTMLInputElement>(null)
   const reading = column.read?.(row, typed, template) ?? null
@@ -53,7 +90,12 @@ export const CellEditor = ({ column, row, template, start, onDone, onCancel }: {
   return (
     <span className="relative block w-full">
       <input
-        ref={input} aria-label={`${column.title} of ${row.rendered || row.key}`} aria-invalid={reading !== null && !reading.ok} value={typed} spellCheck={false} list={column.choices ? list : undefined}
+        ref={input}
+        aria-label={`${column.title} of ${row.rendered || row.key}`}
+        aria-invalid={reading !== null && !reading.ok}
+        value={typed}
+        spellCheck={false}
+        list={column.choices ? list : undefined}
         className={`w-full border bg-sheet px-1 py-px outline-none ${column.id === 'name' ? 'font-mono text-[12.5px]' : ''} ${reading && !reading.ok ? 'border-rust' : 'border-tide'}`}
         onChange={(event) => setTyped(event.target.value)}
         onKeyDown={(event) => {
@@ -66,8 +108,21 @@ export const CellEditor = ({ column, row, template, start, onDone, onCancel }: {
         }}
         onBlur={() => (reading?.ok ? onDone(reading, 'stay') : onCancel())}
       />
-      {column.choices && <datalist id={list}>{column.choices.map((choice) => <option key={choice} value={choice.replace('-', ' ')} />)}</datalist>}
-      {told && <span role="alert" className="absolute left-0 top-full z-20 block w-max max-w-[26rem] border border-line-strong bg-sheet px-2 py-1 text-[12.5px] whitespace-normal">{told}</span>}
+      {column.choices && (
+        <datalist id={list}>
+          {column.choices.map((choice) => (
+            <option key={choice} value={choice.replace('-', ' ')} />
+          ))}
+        </datalist>
+      )}
+      {told && (
+        <span
+          role="alert"
+          className="absolute left-0 top-full z-20 block w-max max-w-[26rem] border border-line-strong bg-sheet px-2 py-1 text-[12.5px] whitespace-normal"
+        >
+          {told}
+        </span>
+      )}
     </span>
   )
 }

@@ -16,10 +16,22 @@ export interface Dragging {
 }
 
 /** The part of a row by which it is dragged. */
-const Handle = ({ row, disabled, children }: { row: OutlineRow; disabled: boolean; children: ReactNode }) => {
+const Handle = ({
+  row,
+  disabled,
+  children,
+}: {
+  row: OutlineRow
+  disabled: boolean
+  children: ReactNode
+}) => {
   const { setNodeRef, listeners } = useDraggable({ id: row.key, disabled })
   return (
-    <span ref={setNodeRef} {...listeners} className={`block truncate ${disabled ? '' : 'cursor-grab'}`}>
+    <span
+      ref={setNodeRef}
+      {...listeners}
+      className={`block truncate ${disabled ? '' : 'cursor-grab'}`}
+    >
       {children}
     </span>
   )
@@ -49,65 +61,154 @@ interface RowProps {
 
 /** Rows are made anew with every edit; one that shows the same is not drawn again. */
 const sameRow = (a: OutlineRow, b: OutlineRow): boolean =>
-  a.key === b.key && a.part === b.part && a.depth === b.depth && a.index === b.index && a.siblings === b.siblings && a.parent === b.parent && a.opens === b.opens && a.above === b.above && a.rendered === b.rendered && a.turns === b.turns && a.row === b.row &&
-  (a.row !== 'element' || (b.row === 'element' && a.block === b.block)) && (a.row !== 'exception' || (b.row === 'exception' && a.exception === b.exception))
+  a.key === b.key &&
+  a.part === b.part &&
+  a.depth === b.depth &&
+  a.index === b.index &&
+  a.siblings === b.siblings &&
+  a.parent === b.parent &&
+  a.opens === b.opens &&
+  a.above === b.above &&
+  a.rendered === b.rendered &&
+  a.turns === b.turns &&
+  a.row === b.row &&
+  (a.row !== 'element' || (b.row === 'element' && a.block === b.block)) &&
+  (a.row !== 'exception' || (b.row === 'exception' && a.exception === b.exception))
 /** A row that is not edited needs the template for nothing but the home page's own fields. */
 const sameProps = (a: RowProps, b: RowProps): boolean =>
-  sameRow(a.row, b.row) && (a.row.row !== 'home' || a.template.home === b.template.home) && a.editing === b.editing && (a.editing === null || (a.template === b.template && a.onDone === b.onDone)) &&
-  a.index === b.index && a.columns === b.columns && a.top === b.top && a.active === b.active && a.selected === b.selected && a.open === b.open && a.closed === b.closed && a.mayMove === b.mayMove && a.drop === b.drop && a.remarks === b.remarks && a.onPick === b.onPick && a.onEdit === b.onEdit
+  sameRow(a.row, b.row) &&
+  (a.row.row !== 'home' || a.template.home === b.template.home) &&
+  a.editing === b.editing &&
+  (a.editing === null || (a.template === b.template && a.onDone === b.onDone)) &&
+  a.index === b.index &&
+  a.columns === b.columns &&
+  a.top === b.top &&
+  a.active === b.active &&
+  a.selected === b.selected &&
+  a.open === b.open &&
+  a.closed === b.closed &&
+  a.mayMove === b.mayMove &&
+  a.drop === b.drop &&
+  a.remarks === b.remarks &&
+  a.onPick === b.onPick &&
+  a.onEdit === b.onEdit
 
 /** One row of the outline sheet, its active cell, and the editor in it. */
-export const SheetRow = memo(({ row, index, columns, template, grid, top, active, selected, open, closed, mayMove, drop, remarks, editing, onPick, onEdit, onToggle, onDone, onCancel }: RowProps) => (
-  <div
-    role="row" aria-rowindex={index + 2} aria-level={row.depth + 1} aria-selected={selected} aria-expanded={row.opens ? !closed : undefined} data-row={row.key}
-    className={`absolute left-0 right-0 grid border-b ${open ? 'border-y border-tide bg-sheet' : selected ? 'border-line bg-tide-soft' : row.row === 'part' && isModule(row.part) ? 'border-line bg-band' : 'border-line'} ${drop === 'before' ? 'border-t-2 border-t-tide' : drop === 'after' ? 'border-b-2 border-b-tide' : drop === 'inside' ? 'outline-2 -outline-offset-2 outline-tide' : ''}`}
-    style={{ top, height: rowHeight, gridTemplateColumns: grid }}
-  >
-    {columns.map((column, at) => {
-      const text = column.text(row, template)
-      const here = active === at
-      return (
-        <div
-          key={column.id} role="gridcell" aria-colindex={at + 1} id={`cell-${index}-${at}`} tabIndex={here ? 0 : -1} data-cell={`${index}-${at}`} title={column.id === 'rendered' ? row.rendered : text}
-          aria-readonly={column.read === null || !column.editable(row)} aria-label={text === '' && column.id !== 'name' && column.id !== 'rendered' ? `${column.title}: nothing` : undefined}
-          className={`flex min-w-0 items-center px-1.5 ${here ? 'outline-2 -outline-offset-2 outline-tide' : ''}`}
-          style={column.id === 'name' ? { paddingLeft: 6 + row.depth * 16 } : undefined}
-          onMouseDown={(event) => {
-            if (editing) return
-            onPick(index, at, event)
-          }}
-          onDoubleClick={() => onEdit(index, at)}
-        >
-          {editing?.column === at ? (
-            <CellEditor column={column} row={row} template={template} start={editing.start} onDone={onDone} onCancel={onCancel} />
-          ) : column.id === 'kind' ? (
-            <Handle row={row} disabled={!mayMove || row.row === 'home' || row.row === 'exception' || row.above}>
-              <CellText column={column} row={row} text={text} />
-            </Handle>
-          ) : column.id === 'name' ? (
-            <span className={`flex min-w-0 items-center gap-1 ${row.row === 'part' && isModule(row.part) ? 'font-semibold' : ''}`}>
-              {row.opens ? (
-                <button type="button" tabIndex={-1} aria-label={closed ? `Open ${row.rendered}` : `Close ${row.rendered}`} className="w-4 shrink-0 text-ink-3" onMouseDown={(event) => event.stopPropagation()} onClick={() => onToggle(row.key)}>
-                  {closed ? '▸' : '▾'}
-                </button>
-              ) : (
-                <span className="w-4 shrink-0" />
-              )}
+export const SheetRow = memo(
+  ({
+    row,
+    index,
+    columns,
+    template,
+    grid,
+    top,
+    active,
+    selected,
+    open,
+    closed,
+    mayMove,
+    drop,
+    remarks,
+    editing,
+    onPick,
+    onEdit,
+    onToggle,
+    onDone,
+    onCancel,
+  }: RowProps) => (
+    <div
+      role="row"
+      aria-rowindex={index + 2}
+      aria-level={row.depth + 1}
+      aria-selected={selected}
+      aria-expanded={row.opens ? !closed : undefined}
+      data-row={row.key}
+      className={`absolute left-0 right-0 grid border-b ${open ? 'border-y border-tide bg-sheet' : selected ? 'border-line bg-tide-soft' : row.row === 'part' && isModule(row.part) ? 'border-line bg-band' : 'border-line'} ${drop === 'before' ? 'border-t-2 border-t-tide' : drop === 'after' ? 'border-b-2 border-b-tide' : drop === 'inside' ? 'outline-2 -outline-offset-2 outline-tide' : ''}`}
+      style={{ top, height: rowHeight, gridTemplateColumns: grid }}
+    >
+      {columns.map((column, at) => {
+        const text = column.text(row, template)
+        const here = active === at
+        return (
+          <div
+            key={column.id}
+            role="gridcell"
+            aria-colindex={at + 1}
+            id={`cell-${index}-${at}`}
+            tabIndex={here ? 0 : -1}
+            data-cell={`${index}-${at}`}
+            title={column.id === 'rendered' ? row.rendered : text}
+            aria-readonly={column.read === null || !column.editable(row)}
+            aria-label={
+              text === '' && column.id !== 'name' && column.id !== 'rendered'
+                ? `${column.title}: nothing`
+                : undefined
+            }
+            className={`flex min-w-0 items-center px-1.5 ${here ? 'outline-2 -outline-offset-2 outline-tide' : ''}`}
+            style={column.id === 'name' ? { paddingLeft: 6 + row.depth * 16 } : undefined}
+            onMouseDown={(event) => {
+              if (editing) return
+              onPick(index, at, event)
+            }}
+            onDoubleClick={() => onEdit(index, at)}
+          >
+            {editing?.column === at ? (
+              <CellEditor
+                column={column}
+                row={row}
+                template={template}
+                start={editing.start}
+                onDone={onDone}
+                onCancel={onCancel}
+              />
+            ) : column.id === 'kind' ? (
+              <Handle
+                row={row}
+                disabled={!mayMove || row.row === 'home' || row.row === 'exception' || row.above}
+              >
+                <CellText column={column} row={row} text={text} />
+              </Handle>
+            ) : column.id === 'name' ? (
+              <span
+                className={`flex min-w-0 items-center gap-1 ${row.row === 'part' && isModule(row.part) ? 'font-semibold' : ''}`}
+              >
+                {row.opens ? (
+                  <button
+                    type="button"
+                    tabIndex={-1}
+                    aria-label={closed ? `Open ${row.rendered}` : `Close ${row.rendered}`}
+                    className="w-4 shrink-0 text-ink-3"
+                    onMouseDown={(event) => event.stopPropagation()}
+                    onClick={() => onToggle(row.key)}
+                  >
+                    {closed ? '▸' : '▾'}
+                  </button>
+                ) : (
+                  <span className="w-4 shrink-0" />
+                )}
+                <span className="truncate">
+                  <CellText column={column} row={row} text={text} />
+                </span>
+                {row.above && <span className="shrink-0 text-[11.5px] text-ink-3">from above</span>}
+                {remarks && (
+                  <span
+                    className="shrink-0 border-b border-dotted border-rust text-[11.5px] text-rust"
+                    title={remarks}
+                  >
+                    remark
+                  </span>
+                )}
+              </span>
+            ) : (
               <span className="truncate">
                 <CellText column={column} row={row} text={text} />
               </span>
-              {row.above && <span className="shrink-0 text-[11.5px] text-ink-3">from above</span>}
-              {remarks && <span className="shrink-0 border-b border-dotted border-rust text-[11.5px] text-rust" title={remarks}>remark</span>}
-            </span>
-          ) : (
-            <span className="truncate">
-              <CellText column={column} row={row} text={text} />
-            </span>
-          )}
-        </div>
-      )
-    })}
-  </div>
-), sameProps)
+            )}
+          </div>
+        )
+      })}
+    </div>
+  ),
+  sameProps,
+)
 SheetRow.displayName = 'SheetRow'
-

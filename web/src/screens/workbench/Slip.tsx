@@ -1,6 +1,15 @@
 import { useMemo, useState } from 'react'
 import { Link } from 'react-router'
-import { homePageKey, isModule, partsWithin, type Block, type ExpectedPart, type Item, type Module, type Template } from '@wickerframe/core'
+import {
+  homePageKey,
+  isModule,
+  partsWithin,
+  type Block,
+  type ExpectedPart,
+  type Item,
+  type Module,
+  type Template,
+} from '@wickerframe/core'
 import { Button, Choice } from '../../controls/controls.tsx'
 import { benchAddress } from './FormatField.tsx'
 import { useDraftStore } from './draftStore.ts'
@@ -17,10 +26,26 @@ export interface SlipPart {
 }
 
 type Face = 'page' | Reader | 'settings'
-const faceWords: Readonly<Record<Face, string>> = { page: 'Page', instructor: 'As the instructor', student: 'As students', settings: 'Settings' }
+const faceWords: Readonly<Record<Face, string>> = {
+  page: 'Page',
+  instructor: 'As the instructor',
+  student: 'As students',
+  settings: 'Settings',
+}
 
 /** The part that is open: its page as blocks, or as instructor or students will read it in the chosen course. */
-export const Slip = ({ part, expected, template, upper, sources, today, timeZone, remarks, onClose, onOpen }: {
+export const Slip = ({
+  part,
+  expected,
+  template,
+  upper,
+  sources,
+  today,
+  timeZone,
+  remarks,
+  onClose,
+  onOpen,
+}: {
   part: SlipPart
   expected: ExpectedPart | null
   template: Template
@@ -35,40 +60,145 @@ export const Slip = ({ part, expected, template, upper, sources, today, timeZone
   const { edit } = useDraftStore()
   const [chosenFace, setFace] = useState<Face>('page')
   const { definition } = part
-  const isPage = part.key === homePageKey || (definition !== null && !isModule(definition) && definition.kind !== 'heading')
-  const faces: readonly Face[] = [...(isPage ? (['page', 'instructor', 'student'] as const) : []), ...(definition ? (['settings'] as const) : [])]
+  const isPage =
+    part.key === homePageKey ||
+    (definition !== null && !isModule(definition) && definition.kind !== 'heading')
+  const faces: readonly Face[] = [
+    ...(isPage ? (['page', 'instructor', 'student'] as const) : []),
+    ...(definition ? (['settings'] as const) : []),
+  ]
   const face = faces.includes(chosenFace) ? chosenFace : (faces[0] ?? 'page')
-  const assets = useMemo(() => new Map(template.assets.map((asset) => [asset.fileName, asset.svg])), [template.assets])
+  const assets = useMemo(
+    () => new Map(template.assets.map((asset) => [asset.fileName, asset.svg])),
+    [template.assets],
+  )
   const above = useMemo(() => {
-    const own = part.key === homePageKey ? upper?.home.blocks : partsWithin(upper?.parts ?? []).flatMap((one) => (one.key === part.key && !isModule(one) ? one.blocks : []))
+    const own =
+      part.key === homePageKey
+        ? upper?.home.blocks
+        : partsWithin(upper?.parts ?? []).flatMap((one) =>
+            one.key === part.key && !isModule(one) ? one.blocks : [],
+          )
     return new Set((own ?? []).map((block) => block.key))
   }, [upper, part.key])
   return (
-    <aside aria-label="Slip" className="h-[max(22rem,calc(100vh-16.5rem))] overflow-y-auto border-l border-line-strong bg-sheet p-4">
+    <aside
+      aria-label="Slip"
+      className="h-[max(22rem,calc(100vh-16.5rem))] overflow-y-auto border-l border-line-strong bg-sheet p-4"
+    >
       <div className="flex flex-wrap items-baseline justify-between gap-2">
-        <h2 className="text-[18px]">{expected?.name ?? (part.key === homePageKey ? 'Home page' : (definition?.name ?? part.key))}</h2>
-        <span className="flex items-center gap-4"><Link className="text-tide underline underline-offset-2" to={`?view=comments&part=${part.key}`}>comment</Link><Link className="text-tide underline underline-offset-2" to={benchAddress(template.key, part.key)}>its names on the bench</Link><Button shape="word" onClick={onClose}>close</Button></span>
+        <h2 className="text-[18px]">
+          {expected?.name ??
+            (part.key === homePageKey ? 'Home page' : (definition?.name ?? part.key))}
+        </h2>
+        <span className="flex items-center gap-4">
+          <Link
+            className="text-tide underline underline-offset-2"
+            to={`?view=comments&part=${part.key}`}
+          >
+            comment
+          </Link>
+          <Link
+            className="text-tide underline underline-offset-2"
+            to={benchAddress(template.key, part.key)}
+          >
+            its names on the bench
+          </Link>
+          <Button shape="word" onClick={onClose}>
+            close
+          </Button>
+        </span>
       </div>
       <p className="text-ink-2">
-        {definition ? `${definition.kind.replace('-', ' ')}, ${definition.strength}` : 'the course’s home page'}
+        {definition
+          ? `${definition.kind.replace('-', ' ')}, ${definition.strength}`
+          : 'the course’s home page'}
         {definition?.basis ? ` · rests on ${definition.basis}` : ''}
         {expected?.week ? ` · shown in week ${expected.week.number}` : ''}
       </p>
-      {remarks.length > 0 && <ul className="mt-2 border-l-4 border-rust bg-rust-soft px-3 py-1">{remarks.map((one) => <li key={one}>{one}</li>)}</ul>}
+      {remarks.length > 0 && (
+        <ul className="mt-2 border-l-4 border-rust bg-rust-soft px-3 py-1">
+          {remarks.map((one) => (
+            <li key={one}>{one}</li>
+          ))}
+        </ul>
+      )}
       <div className="my-3 flex gap-2" role="group" aria-label="Show">
-        {faces.map((one) => <Choice key={one} pressed={face === one} onClick={() => setFace(one)}>{faceWords[one]}</Choice>)}
+        {faces.map((one) => (
+          <Choice key={one} pressed={face === one} onClick={() => setFace(one)}>
+            {faceWords[one]}
+          </Choice>
+        ))}
       </div>
-      {face === 'settings' && definition && <PartSettings part={definition} expected={expected} template={template} timeZone={timeZone} onOpen={onOpen} />}
+      {face === 'settings' && definition && (
+        <PartSettings
+          part={definition}
+          expected={expected}
+          template={template}
+          timeZone={timeZone}
+          onOpen={onOpen}
+        />
+      )}
       {face === 'settings' && definition && isModule(definition) && (
         <section className="mt-3">
           <h3>Objectives of the module</h3>
-          {definition.objectives.length === 0
-            ? <Button shape="word" onClick={() => edit({ edit: 'set-field', part: definition.key, field: ['objectives'], was: [], value: [{ key: `${definition.key}-objective`, text: 'objective, beginning with a verb you could test', serves: [] }] })}>add one</Button>
-            : <ObjectiveLines objectives={definition.objectives} prefix={`${definition.key}-objective`} wider={template.outcomes} onDone={(objectives) => edit({ edit: 'set-field', part: definition.key, field: ['objectives'], was: definition.objectives, value: objectives })} />}
+          {definition.objectives.length === 0 ? (
+            <Button
+              shape="word"
+              onClick={() =>
+                edit({
+                  edit: 'set-field',
+                  part: definition.key,
+                  field: ['objectives'],
+                  was: [],
+                  value: [
+                    {
+                      key: `${definition.key}-objective`,
+                      text: 'objective, beginning with a verb you could test',
+                      serves: [],
+                    },
+                  ],
+                })
+              }
+            >
+              add one
+            </Button>
+          ) : (
+            <ObjectiveLines
+              objectives={definition.objectives}
+              prefix={`${definition.key}-objective`}
+              wider={template.outcomes}
+              onDone={(objectives) =>
+                edit({
+                  edit: 'set-field',
+                  part: definition.key,
+                  field: ['objectives'],
+                  was: definition.objectives,
+                  value: objectives,
+                })
+              }
+            />
+          )}
         </section>
       )}
-      {face === 'page' && <PageEditor part={part.key} blocks={part.blocks} expected={expected} template={template} sources={sources} above={above} />}
-      {(face === 'instructor' || face === 'student') && (expected ? <Reading part={expected} reader={face} onDate={today} assets={assets} /> : <p className="text-ink-2">Choose a course to work it out for; the part does not apply to this one.</p>)}
+      {face === 'page' && (
+        <PageEditor
+          part={part.key}
+          blocks={part.blocks}
+          expected={expected}
+          template={template}
+          sources={sources}
+          above={above}
+        />
+      )}
+      {(face === 'instructor' || face === 'student') &&
+        (expected ? (
+          <Reading part={expected} reader={face} onDate={today} assets={assets} />
+        ) : (
+          <p className="text-ink-2">
+            Choose a course to work it out for; the part does not apply to this one.
+          </p>
+        ))}
     </aside>
   )
 }

@@ -1,5 +1,12 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
-import { applyEdit, emptyTemplate, everyPart, newItem, type Template, type TemplateEdit } from '@wickerframe/core'
+import {
+  applyEdit,
+  emptyTemplate,
+  everyPart,
+  newItem,
+  type Template,
+  type TemplateEdit,
+} from '@wickerframe/core'
 import type { TemplateDraft } from '@wickerframe/contract'
 import { useDraftStore } from './draftStore.ts'
 
@@ -12,13 +19,41 @@ class Server {
     this.draft = draft
   }
   detail(): TemplateDraft {
-    return { key: this.draft.key, title: this.draft.title, summary: '', appliesTo: this.draft.appliesTo, above: null, versions: [], draftRevision: this.revision, changesSinceRelease: 0, courses: 0, openComments: 0, mayEdit: true, mayRelease: true, draft: this.draft, savedAt: '2026-09-16T12:00:00Z', upper: null, contributors: [] }
+    return {
+      key: this.draft.key,
+      title: this.draft.title,
+      summary: '',
+      appliesTo: this.draft.appliesTo,
+      above: null,
+      versions: [],
+      draftRevision: this.revision,
+      changesSinceRelease: 0,
+      courses: 0,
+      openComments: 0,
+      mayEdit: true,
+      mayRelease: true,
+      draft: this.draft,
+      savedAt: '2026-09-16T12:00:00Z',
+      upper: null,
+      contributors: [],
+    }
   }
   edit(edits: readonly TemplateEdit[]): Response {
     let now = this.draft
     for (const [at, edit] of edits.entries()) {
       const next = applyEdit(now, edit)
-      if (!next.ok) return Response.json({ type: '', title: '', status: 409, detail: 'refused', edit: at, ...(next.problems.code === 'clash' ? { clash: next.problems } : {}) }, { status: 409 })
+      if (!next.ok)
+        return Response.json(
+          {
+            type: '',
+            title: '',
+            status: 409,
+            detail: 'refused',
+            edit: at,
+            ...(next.problems.code === 'clash' ? { clash: next.problems } : {}),
+          },
+          { status: 409 },
+        )
       now = next.value.template
     }
     this.draft = now
@@ -31,7 +66,8 @@ class Server {
       throw new TypeError('no connection')
     }
     const path = String(input)
-    if (path.endsWith('/edits')) return this.edit((JSON.parse(String(init?.body)) as { edits: TemplateEdit[] }).edits)
+    if (path.endsWith('/edits'))
+      return this.edit((JSON.parse(String(init?.body)) as { edits: TemplateEdit[] }).edits)
     return Response.json(path.endsWith('/revision') ? { revision: this.revision } : this.detail())
   }
 }
@@ -42,12 +78,22 @@ const store = () => useDraftStore.getState()
 const settle = async () => {
   for (let i = 0; i < 40; i++) await vi.advanceTimersByTimeAsync(200)
 }
-const set = (field: string, was: unknown, value: unknown): TemplateEdit => ({ edit: 'set-field', part: 'page', field: [field], was, value })
-const page = (template: Template | null) => everyPart(template ?? emptyTemplate('x', 'x')).find((part) => part.key === 'page')
+const set = (field: string, was: unknown, value: unknown): TemplateEdit => ({
+  edit: 'set-field',
+  part: 'page',
+  field: [field],
+  was,
+  value,
+})
+const page = (template: Template | null) =>
+  everyPart(template ?? emptyTemplate('x', 'x')).find((part) => part.key === 'page')
 
 beforeEach(() => {
   vi.useFakeTimers()
-  server = new Server({ ...emptyTemplate(`draft-${++opened}`, 'Draft'), parts: [newItem('page', 'page', 'Page')] })
+  server = new Server({
+    ...emptyTemplate(`draft-${++opened}`, 'Draft'),
+    parts: [newItem('page', 'page', 'Page')],
+  })
   vi.stubGlobal('fetch', server.answer)
   store().open(server.detail())
 })
@@ -61,11 +107,17 @@ describe('the draft on the workbench', () => {
     expect(store().edit(set('strength', 'must', 'may'))).toBe(true)
     expect([page(store().draft)?.strength, store().revision]).toEqual(['may', 3])
     await settle()
-    expect([page(server.draft)?.strength, store().revision, store().waiting]).toEqual(['may', 4, []])
+    expect([page(server.draft)?.strength, store().revision, store().waiting]).toEqual([
+      'may',
+      4,
+      [],
+    ])
   })
   it('makes several edits as one step of undo, all or none', async () => {
     store().edit(set('strength', 'must', 'may'), set('name', 'Page', 'Leaf'))
-    expect(store().edit(set('strength', 'may', 'should'), set('name', 'nothing like it', 'Tree'))).toBe(false)
+    expect(
+      store().edit(set('strength', 'may', 'should'), set('name', 'nothing like it', 'Tree')),
+    ).toBe(false)
     expect(page(store().draft)).toMatchObject({ strength: 'may', name: 'Leaf' })
     store().undo()
     await settle()
@@ -75,7 +127,12 @@ describe('the draft on the workbench', () => {
     expect(page(server.draft)).toMatchObject({ strength: 'may', name: 'Leaf' })
   })
   it('takes typing in one field back in one step', () => {
-    for (const [was, now] of [['Page', 'Pa'], ['Pa', 'Pag'], ['Pag', 'Pages']] as const) store().edit(set('name', was, now))
+    for (const [was, now] of [
+      ['Page', 'Pa'],
+      ['Pa', 'Pag'],
+      ['Pag', 'Pages'],
+    ] as const)
+      store().edit(set('name', was, now))
     expect(store().done).toHaveLength(1)
     store().undo()
     expect(page(store().draft)?.name).toBe('Page')
@@ -103,7 +160,9 @@ describe('the draft on the workbench', () => {
     store().edit(set('strength', 'must', 'may'))
     store().edit(set('name', 'Page', 'Mine'))
     await settle()
-    expect(store().clashes.map((one) => [one.clash.present, one.clash.wanted])).toEqual([['should', 'may']])
+    expect(store().clashes.map((one) => [one.clash.present, one.clash.wanted])).toEqual([
+      ['should', 'may'],
+    ])
     expect(page(server.draft)).toMatchObject({ strength: 'should', name: 'Mine' })
     const [clash] = store().clashes
     if (clash) store().decide(clash, 'mine')
@@ -119,7 +178,11 @@ describe('the draft on the workbench', () => {
   it('remembers what was done to each template of the sitting', () => {
     store().edit(set('strength', 'must', 'may'))
     const first = server.detail()
-    store().open({ ...first, key: `${first.key}-other`, draft: emptyTemplate(`${first.key}-other`, 'Other') })
+    store().open({
+      ...first,
+      key: `${first.key}-other`,
+      draft: emptyTemplate(`${first.key}-other`, 'Other'),
+    })
     expect(store().done).toEqual([])
     store().open(first)
     expect(store().done).toHaveLength(1)

@@ -1,5 +1,13 @@
 import { create } from 'zustand'
-import { applyEdit, compareTemplates, weakenings, type EditProblem, type Template, type TemplateChange, type TemplateEdit } from '@wickerframe/core'
+import {
+  applyEdit,
+  compareTemplates,
+  weakenings,
+  type EditProblem,
+  type Template,
+  type TemplateChange,
+  type TemplateEdit,
+} from '@wickerframe/core'
 import type { EditClash, TemplateDraft } from '@wickerframe/contract'
 import { ApiError, get as fetchFrom, post } from '../../api/client.ts'
 
@@ -55,9 +63,26 @@ const sameSittingMilliseconds = 4000
 const goesOn = (last: Step | undefined, edits: readonly TemplateEdit[], now: number): boolean => {
   const [a] = last?.edits ?? []
   const [b] = edits
-  if (!last || !a || !b || last.edits.length > 1 || edits.length > 1 || now - last.at > sameSittingMilliseconds) return false
-  if (a.edit === 'set-block' && b.edit === 'set-block') return a.part === b.part && a.block === b.block && a.field === b.field && typeof b.value === 'string'
-  return a.edit === 'set-field' && b.edit === 'set-field' && a.part === b.part && a.field.join('/') === b.field.join('/') && typeof b.value === 'string'
+  if (
+    !last ||
+    !a ||
+    !b ||
+    last.edits.length > 1 ||
+    edits.length > 1 ||
+    now - last.at > sameSittingMilliseconds
+  )
+    return false
+  if (a.edit === 'set-block' && b.edit === 'set-block')
+    return (
+      a.part === b.part && a.block === b.block && a.field === b.field && typeof b.value === 'string'
+    )
+  return (
+    a.edit === 'set-field' &&
+    b.edit === 'set-field' &&
+    a.part === b.part &&
+    a.field.join('/') === b.field.join('/') &&
+    typeof b.value === 'string'
+  )
 }
 
 const wordsOf = (problem: EditProblem): string => {
@@ -90,7 +115,18 @@ export const useDraftStore = create<DraftState>((set, get) => {
       } else if (next.problems.code === 'clash') clashes.push({ edit, clash: next.problems })
       else lost.push(wordsOf(next.problems))
     }
-    set({ draft, upper: loaded.upper, revision: loaded.draftRevision, waiting: left, clashes: [...get().clashes, ...clashes], ...(lost.length > 0 ? { problem: `Could not be kept, as somebody else edited the same place: ${lost.join('; ')}` } : {}) })
+    set({
+      draft,
+      upper: loaded.upper,
+      revision: loaded.draftRevision,
+      waiting: left,
+      clashes: [...get().clashes, ...clashes],
+      ...(lost.length > 0
+        ? {
+            problem: `Could not be kept, as somebody else edited the same place: ${lost.join('; ')}`,
+          }
+        : {}),
+    })
   }
   const save = async (): Promise<void> => {
     const { saving, waiting, key, revision } = get()
@@ -98,24 +134,46 @@ export const useDraftStore = create<DraftState>((set, get) => {
     if (saving || edits.length === 0) return
     set({ saving: true })
     try {
-      const answer = await post<{ revision: number; draft: Template }>(`/api/templates/${key}/edits`, { revision, edits })
+      const answer = await post<{ revision: number; draft: Template }>(
+        `/api/templates/${key}/edits`,
+        { revision, edits },
+      )
       if (get().key !== key) return
       const left = get().waiting.slice(edits.length)
       // Where nobody else came between, what stands here is what the server has.
-      set({ revision: answer.revision, waiting: left, savedAt: new Date().toISOString(), saving: false, ...(left.length === 0 && answer.revision !== revision + 1 ? { draft: answer.draft } : {}) })
+      set({
+        revision: answer.revision,
+        waiting: left,
+        savedAt: new Date().toISOString(),
+        saving: false,
+        ...(left.length === 0 && answer.revision !== revision + 1 ? { draft: answer.draft } : {}),
+      })
       void save()
     } catch (cause) {
       set({ saving: false })
       const body = cause instanceof ApiError ? cause.body : null
       if (body?.status === 0 || (body?.status ?? 0) >= 500) {
-        set({ problem: 'Not saved yet: the server cannot be reached. What you did is kept here and saved when it answers.' })
+        set({
+          problem:
+            'Not saved yet: the server cannot be reached. What you did is kept here and saved when it answers.',
+        })
         setTimeout(() => void save(), 3000)
         return
       }
       const at = body?.edit
       const refused = at === undefined ? undefined : edits[at]
-      if (refused && body?.clash) set({ waiting: get().waiting.filter((one) => one !== refused), clashes: [...get().clashes, { edit: refused, clash: body.clash }] })
-      else set({ problem: cause instanceof Error ? cause.message : String(cause), waiting: refused ? get().waiting.filter((one) => one !== refused) : get().waiting.slice(edits.length) })
+      if (refused && body?.clash)
+        set({
+          waiting: get().waiting.filter((one) => one !== refused),
+          clashes: [...get().clashes, { edit: refused, clash: body.clash }],
+        })
+      else
+        set({
+          problem: cause instanceof Error ? cause.message : String(cause),
+          waiting: refused
+            ? get().waiting.filter((one) => one !== refused)
+            : get().waiting.slice(edits.length),
+        })
       await rebase().catch(() => undefined)
       void save()
     }
@@ -140,18 +198,46 @@ export const useDraftStore = create<DraftState>((set, get) => {
       set({ problem: `What stands above is not weakened here: ${weakened.expected}.` })
       return null
     }
-    set({ draft: now, waiting: [...waiting, ...edits], problem: null, changes: get().changes + edits.length })
+    set({
+      draft: now,
+      waiting: [...waiting, ...edits],
+      problem: null,
+      changes: get().changes + edits.length,
+    })
     void save()
     return inverse
   }
   return {
-    key: '', draft: null, upper: null, revision: 0, mayEdit: false, done: [], undone: [], waiting: [], saving: false, savedAt: null, problem: null, clashes: [], fromOthers: [], changes: 0,
+    key: '',
+    draft: null,
+    upper: null,
+    revision: 0,
+    mayEdit: false,
+    done: [],
+    undone: [],
+    waiting: [],
+    saving: false,
+    savedAt: null,
+    problem: null,
+    clashes: [],
+    fromOthers: [],
+    changes: 0,
     open: (loaded) => {
       const again = get().key === loaded.key
-      if (!again && get().key !== '') sittings.set(get().key, { done: get().done, undone: get().undone })
+      if (!again && get().key !== '')
+        sittings.set(get().key, { done: get().done, undone: get().undone })
       const { done, undone } = sittings.get(loaded.key) ?? { done: [], undone: [] }
       if (again && (get().waiting.length > 0 || get().revision > loaded.draftRevision)) return
-      set({ key: loaded.key, draft: loaded.draft, upper: loaded.upper, revision: loaded.draftRevision, savedAt: loaded.savedAt, mayEdit: loaded.mayEdit, changes: loaded.changesSinceRelease, ...(again ? {} : { done, undone, waiting: [], problem: null, clashes: [], fromOthers: [] }) })
+      set({
+        key: loaded.key,
+        draft: loaded.draft,
+        upper: loaded.upper,
+        revision: loaded.draftRevision,
+        savedAt: loaded.savedAt,
+        mayEdit: loaded.mayEdit,
+        changes: loaded.changesSinceRelease,
+        ...(again ? {} : { done, undone, waiting: [], problem: null, clashes: [], fromOthers: [] }),
+      })
     },
     edit: (...edits) => {
       const inverse = make(edits)
@@ -160,24 +246,42 @@ export const useDraftStore = create<DraftState>((set, get) => {
       const last = get().done.at(-1)
       // What takes typing back starts from the last of it and goes to before the first.
       const [newest] = inverse
-      const taken = last && newest && 'was' in newest && goesOn(last, edits, now) ? last.inverse.map((one) => ('was' in one ? { ...one, was: newest.was } : one)) : null
-      set({ done: [...(taken ? get().done.slice(0, -1) : get().done), { edits, inverse: taken ?? inverse, at: now }], undone: [] })
+      const taken =
+        last && newest && 'was' in newest && goesOn(last, edits, now)
+          ? last.inverse.map((one) => ('was' in one ? { ...one, was: newest.was } : one))
+          : null
+      set({
+        done: [
+          ...(taken ? get().done.slice(0, -1) : get().done),
+          { edits, inverse: taken ?? inverse, at: now },
+        ],
+        undone: [],
+      })
       return true
     },
     undo: () => {
       const last = get().done.at(-1)
       if (!last) return
       const inverse = make(last.inverse)
-      if (inverse) set({ done: get().done.slice(0, -1), undone: [...get().undone, { ...last, edits: inverse }] })
+      if (inverse)
+        set({
+          done: get().done.slice(0, -1),
+          undone: [...get().undone, { ...last, edits: inverse }],
+        })
     },
     redo: () => {
       const last = get().undone.at(-1)
       const inverse = last ? make(last.edits) : null
-      if (last && inverse) set({ undone: get().undone.slice(0, -1), done: [...get().done, { edits: last.edits, inverse, at: 0 }] })
+      if (last && inverse)
+        set({
+          undone: get().undone.slice(0, -1),
+          done: [...get().done, { edits: last.edits, inverse, at: 0 }],
+        })
     },
     decide: (clash, take) => {
       set({ clashes: get().clashes.filter((one) => one !== clash) })
-      if (take === 'mine' && 'was' in clash.edit) get().edit({ ...clash.edit, was: clash.clash.present ?? null })
+      if (take === 'mine' && 'was' in clash.edit)
+        get().edit({ ...clash.edit, was: clash.clash.present ?? null })
     },
     forget: () => set({ problem: null, fromOthers: [] }),
     released: () => set({ changes: 0 }),
@@ -185,10 +289,23 @@ export const useDraftStore = create<DraftState>((set, get) => {
       const { key, waiting, saving, revision, draft } = get()
       if (key === '' || waiting.length > 0 || saving || !draft) return
       const there = await fetchFrom<{ revision: number }>(`/api/templates/${key}/revision`)
-      if (get().key !== key || there.revision <= revision || get().waiting.length > 0 || get().saving) return
+      if (
+        get().key !== key ||
+        there.revision <= revision ||
+        get().waiting.length > 0 ||
+        get().saving
+      )
+        return
       const loaded = await fetchFrom<TemplateDraft>(`/api/templates/${key}`)
       if (get().key !== key || get().waiting.length > 0 || get().saving) return
-      set({ draft: loaded.draft, upper: loaded.upper, revision: loaded.draftRevision, savedAt: loaded.savedAt, changes: loaded.changesSinceRelease, fromOthers: compareTemplates(draft, loaded.draft) })
+      set({
+        draft: loaded.draft,
+        upper: loaded.upper,
+        revision: loaded.draftRevision,
+        savedAt: loaded.savedAt,
+        changes: loaded.changesSinceRelease,
+        fromOthers: compareTemplates(draft, loaded.draft),
+      })
     },
   }
 })

@@ -8,17 +8,23 @@ export const useProofreading = (template: Template | null): readonly Remark[] | 
   const worker = useRef<Worker | null>(null)
   const job = useRef(0)
   const [remarks, setRemarks] = useState<readonly Remark[] | null>(null)
-  useEffect(() => () => {
-    worker.current?.terminate()
-    worker.current = null
-  }, [])
+  useEffect(
+    () => () => {
+      worker.current?.terminate()
+      worker.current = null
+    },
+    [],
+  )
   useEffect(() => {
     if (!template) return
     const timer = setTimeout(() => {
       // The worker is fetched when there is something to read, after the outline stands.
       if (!worker.current) {
-        worker.current = new Worker(new URL('./proofread.worker.ts', import.meta.url), { type: 'module' })
-        worker.current.onmessage = ({ data }: MessageEvent<{ job: number; remarks: Remark[] }>) => data.job === job.current && setRemarks(data.remarks)
+        worker.current = new Worker(new URL('./proofread.worker.ts', import.meta.url), {
+          type: 'module',
+        })
+        worker.current.onmessage = ({ data }: MessageEvent<{ job: number; remarks: Remark[] }>) =>
+          data.job === job.current && setRemarks(data.remarks)
       }
       job.current += 1
       worker.current.postMessage({ job: job.current, template })

@@ -24,38 +24,143 @@ const attested = 'tool-not-attested'
 /** A part that may go is left out on purpose; one word of the instructor's says so. */
 const NotThisWeek = ({ courseId, instance }: { courseId: number; instance: string }) => {
   const client = useQueryClient()
-  const say = useMutation({ mutationFn: () => post(`/api/courses/${courseId}/not-this-week`, { instance, leftOut: true }), onSuccess: () => client.invalidateQueries() })
-  return <><Button shape="word" className="py-0.5!" disabled={say.isPending} onClick={() => say.mutate()}>Not this week</Button><Problem error={say.error} /></>
+  const say = useMutation({
+    mutationFn: () => post(`/api/courses/${courseId}/not-this-week`, { instance, leftOut: true }),
+    onSuccess: () => client.invalidateQueries(),
+  })
+  return (
+    <>
+      <Button
+        shape="word"
+        className="py-0.5!"
+        disabled={say.isPending}
+        onClick={() => say.mutate()}
+      >
+        Not this week
+      </Button>
+      <Problem error={say.error} />
+    </>
+  )
 }
 
-export const Attest = ({ courseId, fingerprint, words }: { courseId: number; fingerprint: string; words: string }) => {
+export const Attest = ({
+  courseId,
+  fingerprint,
+  words,
+}: {
+  courseId: number
+  fingerprint: string
+  words: string
+}) => {
   const client = useQueryClient()
-  const say = useMutation({ mutationFn: () => post(`/api/courses/${courseId}/attestations`, { fingerprint, words }), onSuccess: () => client.invalidateQueries() })
-  return <><Button shape="word" className="py-0.5!" disabled={say.isPending} onClick={() => say.mutate()}>{words}</Button><Problem error={say.error} /></>
+  const say = useMutation({
+    mutationFn: () => post(`/api/courses/${courseId}/attestations`, { fingerprint, words }),
+    onSuccess: () => client.invalidateQueries(),
+  })
+  return (
+    <>
+      <Button
+        shape="word"
+        className="py-0.5!"
+        disabled={say.isPending}
+        onClick={() => say.mutate()}
+      >
+        {words}
+      </Button>
+      <Problem error={say.error} />
+    </>
+  )
 }
 
-const Place = ({ finding, place, actions, fresh, mends }: { finding: Finding; place: FindingPlace; actions: FindingActions; fresh: boolean; mends: readonly FindingPlace[] }) => {
-  const mayAct = actions.role === 'designer' || actions.role === 'administrator' || actions.role === 'instructor'
+const Place = ({
+  finding,
+  place,
+  actions,
+  fresh,
+  mends,
+}: {
+  finding: Finding
+  place: FindingPlace
+  actions: FindingActions
+  fresh: boolean
+  mends: readonly FindingPlace[]
+}) => {
+  const mayAct =
+    actions.role === 'designer' || actions.role === 'administrator' || actions.role === 'instructor'
   const missing = finding.rule === 'item-missing' && place.message.includes('not this week')
   return (
     <li className="border-t border-line py-1.5">
-      <p className="text-ink-2">{place.place.path.join(' › ')}{fresh && <span className="ml-2 border border-line-strong px-1 text-[12px] text-ink">new since the check before</span>}</p>
-      {place.waived && <p>Waived{place.waived.until && ` until ${place.waived.until}`}: {place.waived.reason}{place.waived.changedSince && <strong> What is seen has changed since.</strong>}</p>}
-      <p>Seen: {place.evidence.map((seen, i) => <mark key={i} className={`mr-1 px-0.5 text-ink ${finding.strength === 'must' ? 'bg-rust-soft' : 'bg-straw-soft'}`}>{seen.text}</mark>)}</p>
+      <p className="text-ink-2">
+        {place.place.path.join(' › ')}
+        {fresh && (
+          <span className="ml-2 border border-line-strong px-1 text-[12px] text-ink">
+            new since the check before
+          </span>
+        )}
+      </p>
+      {place.waived && (
+        <p>
+          Waived{place.waived.until && ` until ${place.waived.until}`}: {place.waived.reason}
+          {place.waived.changedSince && <strong> What is seen has changed since.</strong>}
+        </p>
+      )}
+      <p>
+        Seen:{' '}
+        {place.evidence.map((seen, i) => (
+          <mark
+            key={i}
+            className={`mr-1 px-0.5 text-ink ${finding.strength === 'must' ? 'bg-rust-soft' : 'bg-straw-soft'}`}
+          >
+            {seen.text}
+          </mark>
+        ))}
+      </p>
       <p className="text-ink-2">Expected: {place.expected}</p>
       <p className="flex flex-wrap gap-x-4">
-        {mayAct && mends.includes(place) && <Button shape="word" className="py-0.5!" onClick={() => actions.onMend([place])}>Show the mend</Button>}
-        {place.place.foundId !== null && actions.pages.has(place.place.foundId) && <Button shape="word" className="py-0.5!" onClick={() => actions.onShowPage(place.place.foundId ?? '')}>Show page</Button>}
-        {mayAct && !place.waived && <Button shape="word" className="py-0.5!" onClick={() => actions.onWaive(place)}>{actions.role === 'instructor' ? 'Ask for a waiver' : 'Waive'}</Button>}
-        {mayAct && missing && place.place.instance && <NotThisWeek courseId={actions.courseId} instance={place.place.instance} />}
-        {mayAct && finding.rule === attested && <Attest courseId={actions.courseId} fingerprint={place.fingerprint} words="It is set up for this term" />}
+        {mayAct && mends.includes(place) && (
+          <Button shape="word" className="py-0.5!" onClick={() => actions.onMend([place])}>
+            Show the mend
+          </Button>
+        )}
+        {place.place.foundId !== null && actions.pages.has(place.place.foundId) && (
+          <Button
+            shape="word"
+            className="py-0.5!"
+            onClick={() => actions.onShowPage(place.place.foundId ?? '')}
+          >
+            Show page
+          </Button>
+        )}
+        {mayAct && !place.waived && (
+          <Button shape="word" className="py-0.5!" onClick={() => actions.onWaive(place)}>
+            {actions.role === 'instructor' ? 'Ask for a waiver' : 'Waive'}
+          </Button>
+        )}
+        {mayAct && missing && place.place.instance && (
+          <NotThisWeek courseId={actions.courseId} instance={place.place.instance} />
+        )}
+        {mayAct && finding.rule === attested && (
+          <Attest
+            courseId={actions.courseId}
+            fingerprint={place.fingerprint}
+            words="It is set up for this term"
+          />
+        )}
       </p>
     </li>
   )
 }
 
 /** A finding as a sentence with its evidence; it opens into why it matters, what it rests on, how to mend it, and its places. */
-export const FindingCard = ({ finding, actions, openFirst = false }: { finding: Finding; actions: FindingActions; openFirst?: boolean }) => {
+export const FindingCard = ({
+  finding,
+  actions,
+  openFirst = false,
+}: {
+  finding: Finding
+  actions: FindingActions
+  openFirst?: boolean
+}) => {
   // What is an administrator’s to mend, an instructor cannot.
   const mayMend = finding.mender !== 'administrator' || actions.role !== 'instructor'
   const mends = mayMend ? finding.places.filter((place) => place.mend && !place.waived) : []
@@ -63,35 +168,112 @@ export const FindingCard = ({ finding, actions, openFirst = false }: { finding: 
   const followUp = actions.care.followUps.find((one) => fingerprints.includes(one.fingerprint))
   const fresh = new Set(actions.care.since?.fresh)
   const mayAct = actions.role !== 'reviewer' && actions.role !== 'contributor'
-  const asked = actions.care.waivers.find((waiver) => waiver.state === 'asked' && waiver.fingerprint !== null && fingerprints.includes(waiver.fingerprint))
-  const followed = (followUp !== undefined || actions.role === 'designer' || actions.role === 'administrator') && finding.strength !== 'may'
-  const showMend = mayAct && mends.length > 0 && <Button shape="word" className="py-0.5!" onClick={() => actions.onMend(mends)}>{mends.length === 1 ? 'Show the mend' : `Show the mend in ${mends.length} places`}</Button>
+  const asked = actions.care.waivers.find(
+    (waiver) =>
+      waiver.state === 'asked' &&
+      waiver.fingerprint !== null &&
+      fingerprints.includes(waiver.fingerprint),
+  )
+  const followed =
+    (followUp !== undefined || actions.role === 'designer' || actions.role === 'administrator') &&
+    finding.strength !== 'may'
+  const showMend = mayAct && mends.length > 0 && (
+    <Button shape="word" className="py-0.5!" onClick={() => actions.onMend(mends)}>
+      {mends.length === 1 ? 'Show the mend' : `Show the mend in ${mends.length} places`}
+    </Button>
+  )
   return (
     <li className="border-t border-line py-3">
-      <p className={`text-[12.5px] font-semibold ${finding.strength === 'must' ? 'text-rust' : finding.strength === 'should' ? 'text-straw' : 'text-ink-2'}`}>
-        {finding.strength === 'may' ? 'For information' : `Open ${finding.strength}`} · {whoseMove(finding, actions.people)} · about {finding.effortMinutes} min{fingerprints.some((one) => fresh.has(one)) && ' · new'}
+      <p
+        className={`text-[12.5px] font-semibold ${finding.strength === 'must' ? 'text-rust' : finding.strength === 'should' ? 'text-straw' : 'text-ink-2'}`}
+      >
+        {finding.strength === 'may' ? 'For information' : `Open ${finding.strength}`} ·{' '}
+        {whoseMove(finding, actions.people)} · about {finding.effortMinutes} min
+        {fingerprints.some((one) => fresh.has(one)) && ' · new'}
       </p>
-      <p><Sentence text={finding.message} strength={finding.strength} /></p>
-      {asked && <p className="text-ink-2">A waiver is asked for: {asked.reason} <WaiverAnswer courseId={actions.courseId} waiver={asked.id} role={actions.role} /></p>}
+      <p>
+        <Sentence text={finding.message} strength={finding.strength} />
+      </p>
+      {asked && (
+        <p className="text-ink-2">
+          A waiver is asked for: {asked.reason}{' '}
+          <WaiverAnswer courseId={actions.courseId} waiver={asked.id} role={actions.role} />
+        </p>
+      )}
       {!followed && <p className="mt-1">{showMend}</p>}
-      {followed && <FollowUpLine courseId={actions.courseId} fingerprints={followUp ? [followUp.fingerprint] : fingerprints.slice(0, 1)} followUp={followUp} role={actions.role} asOf={actions.asOf}>{showMend}</FollowUpLine>}
+      {followed && (
+        <FollowUpLine
+          courseId={actions.courseId}
+          fingerprints={followUp ? [followUp.fingerprint] : fingerprints.slice(0, 1)}
+          followUp={followUp}
+          role={actions.role}
+          asOf={actions.asOf}
+        >
+          {showMend}
+        </FollowUpLine>
+      )}
       <details className="mt-1" open={openFirst}>
-        <summary className="cursor-pointer text-tide underline">why, and {plural(finding.places.length, 'place')}</summary>
-        <p className="py-1 text-ink-2">{finding.why}{finding.basis ? ` Rests on: ${finding.basis}.` : ''} {mends.length > 0 ? 'Wickerframe knows the mend.' : finding.mender === 'instructor' ? 'The right answer is the instructor’s to give.' : ''} <span className="text-ink-3">Rule {finding.rule}.</span></p>
-        <ul>{finding.places.map((place) => <Place key={place.fingerprint} finding={finding} place={place} actions={actions} fresh={fresh.has(place.fingerprint)} mends={mends} />)}</ul>
+        <summary className="cursor-pointer text-tide underline">
+          why, and {plural(finding.places.length, 'place')}
+        </summary>
+        <p className="py-1 text-ink-2">
+          {finding.why}
+          {finding.basis ? ` Rests on: ${finding.basis}.` : ''}{' '}
+          {mends.length > 0
+            ? 'Wickerframe knows the mend.'
+            : finding.mender === 'instructor'
+              ? 'The right answer is the instructor’s to give.'
+              : ''}{' '}
+          <span className="text-ink-3">Rule {finding.rule}.</span>
+        </p>
+        <ul>
+          {finding.places.map((place) => (
+            <Place
+              key={place.fingerprint}
+              finding={finding}
+              place={place}
+              actions={actions}
+              fresh={fresh.has(place.fingerprint)}
+              mends={mends}
+            />
+          ))}
+        </ul>
       </details>
     </li>
   )
 }
 
-const WaiverAnswer = ({ courseId, waiver, role }: { courseId: number; waiver: string; role: Role }) => {
+const WaiverAnswer = ({
+  courseId,
+  waiver,
+  role,
+}: {
+  courseId: number
+  waiver: string
+  role: Role
+}) => {
   const client = useQueryClient()
-  const decide = useMutation({ mutationFn: (decision: 'approve' | 'refuse' | 'withdraw') => post(`/api/courses/${courseId}/waivers/${waiver}`, { decision }), onSuccess: () => client.invalidateQueries() })
+  const decide = useMutation({
+    mutationFn: (decision: 'approve' | 'refuse' | 'withdraw') =>
+      post(`/api/courses/${courseId}/waivers/${waiver}`, { decision }),
+    onSuccess: () => client.invalidateQueries(),
+  })
   if (role === 'reviewer' || role === 'contributor') return null
   return (
     <>
-      {role !== 'instructor' && <><Button shape="word" className="mr-3 py-0!" onClick={() => decide.mutate('approve')}>Approve</Button><Button shape="word" className="mr-3 py-0!" onClick={() => decide.mutate('refuse')}>Refuse</Button></>}
-      <Button shape="word" className="py-0!" onClick={() => decide.mutate('withdraw')}>Withdraw</Button>
+      {role !== 'instructor' && (
+        <>
+          <Button shape="word" className="mr-3 py-0!" onClick={() => decide.mutate('approve')}>
+            Approve
+          </Button>
+          <Button shape="word" className="mr-3 py-0!" onClick={() => decide.mutate('refuse')}>
+            Refuse
+          </Button>
+        </>
+      )}
+      <Button shape="word" className="py-0!" onClick={() => decide.mutate('withdraw')}>
+        Withdraw
+      </Button>
       <Problem error={decide.error} />
     </>
   )

@@ -12,26 +12,77 @@ const scopes = [
 ]
 
 /** A reasoned, dated exception: given by a designer, asked for by an instructor. */
-export const WaiverDialog = ({ courseId, place, mayGive, onClose }: { courseId: number; place: FindingPlace; mayGive: boolean; onClose: () => void }) => {
+export const WaiverDialog = ({
+  courseId,
+  place,
+  mayGive,
+  onClose,
+}: {
+  courseId: number
+  place: FindingPlace
+  mayGive: boolean
+  onClose: () => void
+}) => {
   const client = useQueryClient()
   const [reason, setReason] = useState('')
   const [scope, setScope] = useState('place')
   const [until, setUntil] = useState('')
   const give = useMutation({
-    mutationFn: () => post(`/api/courses/${courseId}/waivers`, { fingerprint: place.fingerprint, scope, until: until === '' ? null : until, reason }),
+    mutationFn: () =>
+      post(`/api/courses/${courseId}/waivers`, {
+        fingerprint: place.fingerprint,
+        scope,
+        until: until === '' ? null : until,
+        reason,
+      }),
     onSuccess: async () => {
       await client.invalidateQueries()
       onClose()
     },
   })
   return (
-    <Dialog open onClose={onClose} title={mayGive ? 'Waive this finding' : 'Ask for a waiver'} explains={place.message}>
-      <form className="mt-3 space-y-3" onSubmit={(event) => { event.preventDefault(); give.mutate() }}>
-        <label className="flex flex-col gap-0.5 text-ink-2"><span>Why it is right as it is</span><textarea required className="h-24 border border-line-strong bg-sheet px-2 py-1 text-ink" value={reason} onChange={(event) => setReason(event.target.value)} maxLength={2000} /></label>
-        <Pick label="It excuses" options={scopes} value={scope} onChange={(event) => setScope(event.target.value)} />
-        <Field label="Until (the last day; empty: without end)" type="date" value={until} onChange={(event) => setUntil(event.target.value)} />
+    <Dialog
+      open
+      onClose={onClose}
+      title={mayGive ? 'Waive this finding' : 'Ask for a waiver'}
+      explains={place.message}
+    >
+      <form
+        className="mt-3 space-y-3"
+        onSubmit={(event) => {
+          event.preventDefault()
+          give.mutate()
+        }}
+      >
+        <label className="flex flex-col gap-0.5 text-ink-2">
+          <span>Why it is right as it is</span>
+          <textarea
+            required
+            className="h-24 border border-line-strong bg-sheet px-2 py-1 text-ink"
+            value={reason}
+            onChange={(event) => setReason(event.target.value)}
+            maxLength={2000}
+          />
+        </label>
+        <Pick
+          label="It excuses"
+          options={scopes}
+          value={scope}
+          onChange={(event) => setScope(event.target.value)}
+        />
+        <Field
+          label="Until (the last day; empty: without end)"
+          type="date"
+          value={until}
+          onChange={(event) => setUntil(event.target.value)}
+        />
         <Problem error={give.error} />
-        <p className="flex gap-3"><Button shape="main" type="submit" disabled={give.isPending || reason.trim() === ''}>{mayGive ? 'Give the waiver' : 'Ask for it'}</Button><Button onClick={onClose}>Leave it</Button></p>
+        <p className="flex gap-3">
+          <Button shape="main" type="submit" disabled={give.isPending || reason.trim() === ''}>
+            {mayGive ? 'Give the waiver' : 'Ask for it'}
+          </Button>
+          <Button onClick={onClose}>Leave it</Button>
+        </p>
       </form>
     </Dialog>
   )

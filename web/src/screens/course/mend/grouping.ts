@@ -11,7 +11,12 @@ export interface FindingGroup {
 type Known = readonly { name: string; email: string }[]
 
 /** Whose move a finding is, in words; people of the course by their names. */
-export const whoseMove = (finding: Finding, people: Known): string => (finding.mender === 'instructor' ? (people.find((one) => one.email === finding.owner)?.name ?? finding.owner ?? 'The instructor') : finding.mender === 'designer' ? 'The designers' : 'The administrator')
+export const whoseMove = (finding: Finding, people: Known): string =>
+  finding.mender === 'instructor'
+    ? (people.find((one) => one.email === finding.owner)?.name ?? finding.owner ?? 'The instructor')
+    : finding.mender === 'designer'
+      ? 'The designers'
+      : 'The administrator'
 
 const titlesOf: Readonly<Record<Grouping, (finding: Finding, people: Known) => string>> = {
   move: whoseMove,
@@ -20,22 +25,34 @@ const titlesOf: Readonly<Record<Grouping, (finding: Finding, people: Known) => s
 }
 
 /** Findings by who must act, by the module they stand in, or by their rule; a finding of many modules stands in each. */
-export const grouped = (findings: readonly Finding[], by: Grouping, people: Known = []): FindingGroup[] => {
+export const grouped = (
+  findings: readonly Finding[],
+  by: Grouping,
+  people: Known = [],
+): FindingGroup[] => {
   const groups = new Map<string, Finding[]>()
-  const add = (title: string, finding: Finding) => groups.set(title, [...(groups.get(title) ?? []), finding])
+  const add = (title: string, finding: Finding) =>
+    groups.set(title, [...(groups.get(title) ?? []), finding])
   for (const finding of findings) {
     if (by !== 'module') add(titlesOf[by](finding, people), finding)
     else {
       const modules = new Map<string, Finding['places']>()
-      for (const place of finding.places) modules.set(place.place.path[0] ?? 'The course', [...(modules.get(place.place.path[0] ?? 'The course') ?? []), place])
-      for (const [title, places] of modules) add(title, { ...finding, message: places[0]?.message ?? finding.message, places })
+      for (const place of finding.places)
+        modules.set(place.place.path[0] ?? 'The course', [
+          ...(modules.get(place.place.path[0] ?? 'The course') ?? []),
+          place,
+        ])
+      for (const [title, places] of modules)
+        add(title, { ...finding, message: places[0]?.message ?? finding.message, places })
     }
   }
   return [...groups].map(([title, list]) => ({ title, findings: list }))
 }
 
 /** Findings as they are looked at: open ones, waived ones, and what is for information only. */
-export const sorted = (result: CheckResult): { open: Finding[]; waived: Finding[]; information: Finding[] } => {
+export const sorted = (
+  result: CheckResult,
+): { open: Finding[]; waived: Finding[]; information: Finding[] } => {
   const isWaived = (finding: Finding) => finding.places.every((place) => place.waived)
   return {
     open: result.findings.filter((finding) => finding.strength !== 'may' && !isWaived(finding)),
@@ -47,6 +64,6 @@ export const sorted = (result: CheckResult): { open: Finding[]; waived: Finding[
 /** The Monday after a date, `YYYY-MM-DD`. */
 export const nextMonday = (date: string): string => {
   const at = new Date(`${date}T12:00:00Z`)
-  at.setUTCDate(at.getUTCDate() + (((8 - at.getUTCDay()) % 7) || 7))
+  at.setUTCDate(at.getUTCDate() + ((8 - at.getUTCDay()) % 7 || 7))
   return localDateOf(at.toISOString(), 'UTC')
 }

@@ -1,4 +1,16 @@
-import { doubtfulBelow, everyModule, expectationFor, localDateOf, type CheckResult, type Course, type CourseItem, type ExpectedPart, type Facts, type Finding, type Template } from '@wickerframe/core'
+import {
+  doubtfulBelow,
+  everyModule,
+  expectationFor,
+  localDateOf,
+  type CheckResult,
+  type Course,
+  type CourseItem,
+  type ExpectedPart,
+  type Facts,
+  type Finding,
+  type Template,
+} from '@wickerframe/core'
 
 /** How a strand between expected and found is drawn. */
 export type StrandLook = 'met' | 'open-must' | 'open-should' | 'doubtful' | 'not-due-yet'
@@ -41,34 +53,87 @@ export interface PairingRows {
   strands: Strand[]
 }
 
-const kindMarks: Record<string, string> = { page: 'page', file: 'file', 'web-link': 'link', discussion: 'talk', assignment: 'work', assessment: 'quiz', 'tool-link': 'tool', heading: 'head', module: '' }
+const kindMarks: Record<string, string> = {
+  page: 'page',
+  file: 'file',
+  'web-link': 'link',
+  discussion: 'talk',
+  assignment: 'work',
+  assessment: 'quiz',
+  'tool-link': 'tool',
+  heading: 'head',
+  module: '',
+}
 
-const lookOf = (findings: readonly Finding[], instance: string): 'open-must' | 'open-should' | null => {
-  const about = findings.filter((finding) => finding.strength !== 'may' && finding.places.some((place) => place.place.instance === instance && !place.waived))
-  return about.some((finding) => finding.strength === 'must') ? 'open-must' : about.length > 0 ? 'open-should' : null
+const lookOf = (
+  findings: readonly Finding[],
+  instance: string,
+): 'open-must' | 'open-should' | null => {
+  const about = findings.filter(
+    (finding) =>
+      finding.strength !== 'may' &&
+      finding.places.some((place) => place.place.instance === instance && !place.waived),
+  )
+  return about.some((finding) => finding.strength === 'must')
+    ? 'open-must'
+    : about.length > 0
+      ? 'open-should'
+      : null
 }
 
 /** How a pair was told, in words. */
-export const matchWords: Readonly<Record<Strand['by'], string>> = { hand: 'joined by hand', recorded: 'what deployment made', evidence: 'told by evidence' }
+export const matchWords: Readonly<Record<Strand['by'], string>> = {
+  hand: 'joined by hand',
+  recorded: 'what deployment made',
+  evidence: 'told by evidence',
+}
 
 /** Expected and found as two columns of rows with the strands between them, for one course. Null when the template does not fit. */
-export const pairingRows = (template: Template, facts: Facts, course: Course, result: CheckResult): PairingRows | null => {
+export const pairingRows = (
+  template: Template,
+  facts: Facts,
+  course: Course,
+  result: CheckResult,
+): PairingRows | null => {
   const worked = expectationFor({ template, facts, course })
   if (!worked.ok) return null
   const pairOf = new Map(result.pairs.map((pair) => [pair.expected, pair]))
-  const outcomes = new Map(result.outcomes.filter((one) => one.rule === 'item-missing' || one.rule === 'module-missing').map((one) => [one.place.instance, one.outcome]))
+  const outcomes = new Map(
+    result.outcomes
+      .filter((one) => one.rule === 'item-missing' || one.rule === 'module-missing')
+      .map((one) => [one.place.instance, one.outcome]),
+  )
   const left: LeftRow[] = []
   const strands: Strand[] = []
   const addLeft = (part: ExpectedPart, group: string) => {
     const pair = pairOf.get(part.instance)
-    const look: StrandLook | null = pair ? (pair.confidence < doubtfulBelow ? 'doubtful' : (lookOf(result.findings, part.instance) ?? 'met')) : null
+    const look: StrandLook | null = pair
+      ? pair.confidence < doubtfulBelow
+        ? 'doubtful'
+        : (lookOf(result.findings, part.instance) ?? 'met')
+      : null
     const missing = outcomes.get(part.instance) === 'failed'
     if (!pair && part.inBreak && part.kind !== 'module') return
     left.push({
-      id: part.instance, name: part.name, kind: kindMarks[part.kind] ?? part.kind, isModule: part.kind === 'module', group,
-      strength: part.audience === 'students' ? part.strength : part.audience, look, loose: pair ? null : missing ? 'open' : 'allowed',
+      id: part.instance,
+      name: part.name,
+      kind: kindMarks[part.kind] ?? part.kind,
+      isModule: part.kind === 'module',
+      group,
+      strength: part.audience === 'students' ? part.strength : part.audience,
+      look,
+      loose: pair ? null : missing ? 'open' : 'allowed',
     })
-    if (pair && look) strands.push({ left: part.instance, right: pair.found, look, moved: pair.moved, by: pair.by, confidence: pair.confidence, reasons: pair.reasons })
+    if (pair && look)
+      strands.push({
+        left: part.instance,
+        right: pair.found,
+        look,
+        moved: pair.moved,
+        by: pair.by,
+        confidence: pair.confidence,
+        reasons: pair.reasons,
+      })
     for (const inner of part.items) addLeft(inner, inner.kind === 'module' ? inner.instance : group)
   }
   addLeft(worked.value.expected.home, worked.value.expected.home.instance)
@@ -80,10 +145,31 @@ export const pairingRows = (template: Template, facts: Facts, course: Course, re
     const opens = one.opensAt === null ? null : localDateOf(one.opensAt, facts.term.timeZone)
     return opens !== null && opens > result.asOf ? `opens ${opens}` : ''
   }
-  const addItem = (group: string) => (item: CourseItem): RightRow => ({ id: item.id, name: item.name, kind: kindMarks[item.kind] ?? item.kind, isModule: false, group, note: shown(item), extra: !paired.has(item.id) })
+  const addItem =
+    (group: string) =>
+    (item: CourseItem): RightRow => ({
+      id: item.id,
+      name: item.name,
+      kind: kindMarks[item.kind] ?? item.kind,
+      isModule: false,
+      group,
+      note: shown(item),
+      extra: !paired.has(item.id),
+    })
   const right: RightRow[] = [
     ...course.stray.map(addItem('')),
-    ...everyModule(course.modules).flatMap((module): RightRow[] => [{ id: module.id, name: module.name, kind: '', isModule: true, group: module.id, note: shown(module), extra: !paired.has(module.id) }, ...module.items.map(addItem(module.id))]),
+    ...everyModule(course.modules).flatMap((module): RightRow[] => [
+      {
+        id: module.id,
+        name: module.name,
+        kind: '',
+        isModule: true,
+        group: module.id,
+        note: shown(module),
+        extra: !paired.has(module.id),
+      },
+      ...module.items.map(addItem(module.id)),
+    ]),
   ]
   return { left, right, strands }
 }
@@ -97,10 +183,21 @@ export interface RowFilter {
 }
 
 /** The rows that a filter leaves, whole modules at a time, so that what stands around a departure is seen with it. */
-export const filteredRows = (rows: PairingRows, { departures, musts, module }: RowFilter): PairingRows => {
+export const filteredRows = (
+  rows: PairingRows,
+  { departures, musts, module }: RowFilter,
+): PairingRows => {
   if (!departures && !musts && module === '') return rows
-  const strandOf = new Map(rows.strands.flatMap((strand) => [[strand.left, strand], [strand.right, strand]]))
-  const departs = (look: StrandLook | undefined, missing: boolean, extra: boolean): boolean => (musts ? missing || look === 'open-must' : missing || extra || (look !== undefined && look !== 'met') || false)
+  const strandOf = new Map(
+    rows.strands.flatMap((strand) => [
+      [strand.left, strand],
+      [strand.right, strand],
+    ]),
+  )
+  const departs = (look: StrandLook | undefined, missing: boolean, extra: boolean): boolean =>
+    musts
+      ? missing || look === 'open-must'
+      : missing || extra || (look !== undefined && look !== 'met') || false
   const leftGroups = new Set<string>()
   const rightGroups = new Set<string>()
   const groupOfRight = new Map(rows.right.map((row) => [row.id, row.group]))
@@ -108,7 +205,12 @@ export const filteredRows = (rows: PairingRows, { departures, musts, module }: R
   for (const row of rows.left) {
     const strand = strandOf.get(row.id)
     if (module !== '' && row.group !== module) continue
-    if ((departures || musts) && !departs(strand?.look, row.loose === 'open', false) && !(departures && strand?.moved)) continue
+    if (
+      (departures || musts) &&
+      !departs(strand?.look, row.loose === 'open', false) &&
+      !(departures && strand?.moved)
+    )
+      continue
     leftGroups.add(row.group)
     if (strand) rightGroups.add(groupOfRight.get(strand.right) ?? '')
   }
@@ -125,7 +227,15 @@ export const filteredRows = (rows: PairingRows, { departures, musts, module }: R
     if (partner) rightGroups.add(groupOfRight.get(partner.right) ?? '')
   }
   const left = rows.left.filter((row) => leftGroups.has(row.group))
-  const right = rows.right.filter((row) => rightGroups.has(row.group) && (row.group !== '' || left.some((one) => strandOf.get(one.id)?.right === row.id)))
+  const right = rows.right.filter(
+    (row) =>
+      rightGroups.has(row.group) &&
+      (row.group !== '' || left.some((one) => strandOf.get(one.id)?.right === row.id)),
+  )
   const ids = new Set([...left, ...right].map((row) => row.id))
-  return { left, right, strands: rows.strands.filter((strand) => ids.has(strand.left) && ids.has(strand.right)) }
+  return {
+    left,
+    right,
+    strands: rows.strands.filter((strand) => ids.has(strand.left) && ids.has(strand.right)),
+  }
 }

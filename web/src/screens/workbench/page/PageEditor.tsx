@@ -1,4 +1,11 @@
-import { analysePage, freshKey, newBlock, type Block, type ExpectedPart, type Template } from '@wickerframe/core'
+import {
+  analysePage,
+  freshKey,
+  newBlock,
+  type Block,
+  type ExpectedPart,
+  type Template,
+} from '@wickerframe/core'
 import { Menu } from '../../../controls/menu.tsx'
 import { useDraftStore } from '../draftStore.ts'
 import { BlockEditor } from './BlockEditor.tsx'
@@ -10,14 +17,30 @@ const headingsBefore = (blocks: readonly Block[], expected: ExpectedPart | null)
   let level = 2
   return blocks.map((block) => {
     const before = level
-    const html = expected?.blocks.find((one) => one.key === block.key)?.html ?? ('html' in block ? block.html : '')
+    const html =
+      expected?.blocks.find((one) => one.key === block.key)?.html ??
+      ('html' in block ? block.html : '')
     for (const heading of analysePage(html).headings) level = heading.level
     return before
   })
 }
 
 /** A page as blocks, each edited in place. */
-export const PageEditor = ({ part, blocks, expected, template, sources, above }: { part: string; blocks: readonly Block[]; expected: ExpectedPart | null; template: Template; sources: PageSources; above: ReadonlySet<string> }) => {
+export const PageEditor = ({
+  part,
+  blocks,
+  expected,
+  template,
+  sources,
+  above,
+}: {
+  part: string
+  blocks: readonly Block[]
+  expected: ExpectedPart | null
+  template: Template
+  sources: PageSources
+  above: ReadonlySet<string>
+}) => {
   const { edit, mayEdit } = useDraftStore()
   const levels = headingsBefore(blocks, expected)
   const taken = new Set(blocks.map((block) => block.key))
@@ -28,10 +51,40 @@ export const PageEditor = ({ part, blocks, expected, template, sources, above }:
   return (
     <>
       <ul className="grid grid-cols-[minmax(0,1fr)] gap-2">
-        {blocks.map((block, index) => <BlockEditor key={block.key} part={part} block={block} index={index} count={blocks.length} template={template} sources={sources} headingBefore={levels[index] ?? 2} above={above.has(block.key)} />)}
+        {blocks.map((block, index) => (
+          <BlockEditor
+            key={block.key}
+            part={part}
+            block={block}
+            index={index}
+            count={blocks.length}
+            template={template}
+            sources={sources}
+            headingBefore={levels[index] ?? 2}
+            above={above.has(block.key)}
+          />
+        ))}
       </ul>
-      {blocks.length === 0 && <p className="py-2 text-ink-2">The page is empty. Add fixed text that must stay, or a fill-in for the instructor.</p>}
-      {mayEdit && <Menu label="Add a block" className="mt-3" groups={blockGroups.map(([title, kinds]) => ({ title, items: kinds.map((kind) => ({ value: kind, text: blockWords[kind], disabled: newBlock(kind, 'x', template) === null })) }))} onPick={(kind) => add(kind as Block['kind'])} />}
+      {blocks.length === 0 && (
+        <p className="py-2 text-ink-2">
+          The page is empty. Add fixed text that must stay, or a fill-in for the instructor.
+        </p>
+      )}
+      {mayEdit && (
+        <Menu
+          label="Add a block"
+          className="mt-3"
+          groups={blockGroups.map(([title, kinds]) => ({
+            title,
+            items: kinds.map((kind) => ({
+              value: kind,
+              text: blockWords[kind],
+              disabled: newBlock(kind, 'x', template) === null,
+            })),
+          }))}
+          onPick={(kind) => add(kind as Block['kind'])}
+        />
+      )}
     </>
   )
 }

@@ -11,16 +11,51 @@ const style = `
   .house { border: 1px solid #b9ab92; padding: .3rem .8rem; } .house small { font: 12px sans-serif; color: #5d6972; }
 `
 
-const shown = (block: ExpectedBlock, reader: Reader, onDate: string, assets: ReadonlyMap<string, string>): string => {
-  const html = blockHtmlOn(block, onDate).replace(/src="asset:([\w.-]+)"/g, (whole, name: string) => (assets.has(name) ? `src="data:image/svg+xml,${encodeURIComponent(assets.get(name) ?? '')}"` : whole)).replace(/href="ref:[^"]*"/g, 'href="#"')
-  if (block.kind === 'guidance-note') return reader === 'student' ? '' : `<div class="note">${html}</div>`
-  if (block.kind === 'fill-in' && block.answer === null) return reader === 'student' ? html : html.replace('<p>', '<p class="fill">')
-  if (block.houseText && reader === 'instructor') return `<div class="house"><small>House text · ${block.houseText.title}</small>${html}</div>`
+const shown = (
+  block: ExpectedBlock,
+  reader: Reader,
+  onDate: string,
+  assets: ReadonlyMap<string, string>,
+): string => {
+  const html = blockHtmlOn(block, onDate)
+    .replace(/src="asset:([\w.-]+)"/g, (whole, name: string) =>
+      assets.has(name)
+        ? `src="data:image/svg+xml,${encodeURIComponent(assets.get(name) ?? '')}"`
+        : whole,
+    )
+    .replace(/href="ref:[^"]*"/g, 'href="#"')
+  if (block.kind === 'guidance-note')
+    return reader === 'student' ? '' : `<div class="note">${html}</div>`
+  if (block.kind === 'fill-in' && block.answer === null)
+    return reader === 'student' ? html : html.replace('<p>', '<p class="fill">')
+  if (block.houseText && reader === 'instructor')
+    return `<div class="house"><small>House text · ${block.houseText.title}</small>${html}</div>`
   return html
 }
 
 /** A page as its readers will see it in the chosen course. Nothing in it can run: the frame has no rights at all. */
-export const Reading = ({ part, reader, onDate, assets }: { part: ExpectedPart; reader: Reader; onDate: string; assets: ReadonlyMap<string, string> }) => {
-  const html = useMemo(() => `<!doctype html><style>${style}</style>${part.blocks.map((block) => shown(block, reader, onDate, assets)).join('\n')}`, [part, reader, onDate, assets])
-  return <iframe title={`${part.name}, as ${reader === 'student' ? 'students' : 'the instructor'} will read it`} sandbox="" srcDoc={html} className="h-[max(20rem,calc(100vh-26rem))] w-full border border-line bg-sheet" />
+export const Reading = ({
+  part,
+  reader,
+  onDate,
+  assets,
+}: {
+  part: ExpectedPart
+  reader: Reader
+  onDate: string
+  assets: ReadonlyMap<string, string>
+}) => {
+  const html = useMemo(
+    () =>
+      `<!doctype html><style>${style}</style>${part.blocks.map((block) => shown(block, reader, onDate, assets)).join('\n')}`,
+    [part, reader, onDate, assets],
+  )
+  return (
+    <iframe
+      title={`${part.name}, as ${reader === 'student' ? 'students' : 'the instructor'} will read it`}
+      sandbox=""
+      srcDoc={html}
+      className="h-[max(20rem,calc(100vh-26rem))] w-full border border-line bg-sheet"
+    />
+  )
 }

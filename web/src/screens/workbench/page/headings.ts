@@ -20,7 +20,8 @@ export const HeadingOrder = Extension.create<{ before: number }>({
             if (node.type.name !== 'heading') return
             const own = Number(node.attrs['level'])
             const allowed = Math.min(own, level + 1)
-            if (allowed !== own) set.setNodeMarkup(offset, undefined, { ...node.attrs, level: allowed })
+            if (allowed !== own)
+              set.setNodeMarkup(offset, undefined, { ...node.attrs, level: allowed })
             level = allowed
           })
           return set.docChanged ? set : null

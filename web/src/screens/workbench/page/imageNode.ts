@@ -21,7 +21,12 @@ export const ImageNode = Node.create<{ sourceOf: (source: string) => string | nu
         dom.append(image)
       }
       const caption = document.createElement('figcaption')
-      caption.textContent = node.attrs['alt'] === null ? 'no alternative text' : node.attrs['alt'] === '' ? 'decoration' : `Shows: ${String(node.attrs['alt'])}`
+      caption.textContent =
+        node.attrs['alt'] === null
+          ? 'no alternative text'
+          : node.attrs['alt'] === ''
+            ? 'decoration'
+            : `Shows: ${String(node.attrs['alt'])}`
       dom.append(caption)
       return { dom }
     }

@@ -15,7 +15,19 @@ export const ChangeList = ({ changes }: { changes: readonly TemplateChange[] }) 
                 {one.words}
                 {one.text && (
                   <p className="whitespace-pre-wrap font-serif text-[13px]">
-                    {one.text.map((run, j) => (run.change === 'same' ? <span key={j}>{run.text}</span> : run.change === 'gone' ? <del key={j} className="bg-rust-soft">{run.text}</del> : <ins key={j} className="bg-tide-soft no-underline">{run.text}</ins>))}
+                    {one.text.map((run, j) =>
+                      run.change === 'same' ? (
+                        <span key={j}>{run.text}</span>
+                      ) : run.change === 'gone' ? (
+                        <del key={j} className="bg-rust-soft">
+                          {run.text}
+                        </del>
+                      ) : (
+                        <ins key={j} className="bg-tide-soft no-underline">
+                          {run.text}
+                        </ins>
+                      ),
+                    )}
                   </p>
                 )}
               </li>

@@ -6,11 +6,35 @@ import { useDraftStore } from '../draftStore.ts'
 /** What the template says of the course as a whole: what it is for, how courses are named and opened, settings, navigation. */
 export const CourseSettingsView = ({ template }: { template: Template }) => {
   const { edit, mayEdit } = useDraftStore()
-  const set = (field: string[], was: unknown, value: unknown) => void edit({ edit: 'set-field', part: null, field, was: was ?? null, value: value ?? null })
+  const set = (field: string[], was: unknown, value: unknown) =>
+    void edit({ edit: 'set-field', part: null, field, was: was ?? null, value: value ?? null })
   const { appliesTo, naming, opening, settings, navigation } = template
-  const listOf = (text: string) => text.split(',').map((one) => one.trim()).filter((one) => one !== '')
-  const setting = (field: 'gradesShown' | 'joinByKey' | 'completionTracked' | 'notices', words: string) => (
-    <Pick inline label={words} value={settings[field] === undefined ? '' : settings[field] ? 'yes' : 'no'} onChange={(event) => set(['settings', field], settings[field], event.target.value === '' ? null : event.target.value === 'yes')} options={[{ value: '', text: 'not said' }, { value: 'yes', text: 'yes' }, { value: 'no', text: 'no' }]} />
+  const listOf = (text: string) =>
+    text
+      .split(',')
+      .map((one) => one.trim())
+      .filter((one) => one !== '')
+  const setting = (
+    field: 'gradesShown' | 'joinByKey' | 'completionTracked' | 'notices',
+    words: string,
+  ) => (
+    <Pick
+      inline
+      label={words}
+      value={settings[field] === undefined ? '' : settings[field] ? 'yes' : 'no'}
+      onChange={(event) =>
+        set(
+          ['settings', field],
+          settings[field],
+          event.target.value === '' ? null : event.target.value === 'yes',
+        )
+      }
+      options={[
+        { value: '', text: 'not said' },
+        { value: 'yes', text: 'yes' },
+        { value: 'no', text: 'no' },
+      ]}
+    />
   )
   const moveEntry = (index: number, to: number) => {
     const list = [...navigation]
@@ -21,24 +45,108 @@ export const CourseSettingsView = ({ template }: { template: Template }) => {
     <fieldset disabled={!mayEdit} className="mt-3 grid gap-6 lg:grid-cols-2">
       <section className="grid content-start gap-3 bg-sheet p-4">
         <h2 className="text-[18px]">What it is, and for which courses</h2>
-        <TextLine label="Title" value={template.title} onDone={(title) => title.trim() !== '' && set(['title'], template.title, title)} />
-        <TextLines label="Summary" value={template.summary} onDone={(summary) => set(['summary'], template.summary, summary)} />
-        <div className="flex flex-wrap gap-x-4"><span className="text-ink-2">Modality</span>{modalities.map((one) => <Tick key={one} label={one.replace('-', ' ')} checked={appliesTo.modalities.includes(one)} onChange={(on) => set(['appliesTo', 'modalities'], appliesTo.modalities, on ? [...appliesTo.modalities, one] : appliesTo.modalities.filter((other) => other !== one))} />)}</div>
-        <div className="flex flex-wrap gap-3">
-          <TextLine label="Weeks" hint="apart by commas; any number when empty" value={appliesTo.weeks.join(', ')} onDone={(text) => set(['appliesTo', 'weeks'], appliesTo.weeks, [...new Set(listOf(text).map(Number).filter((one) => Number.isInteger(one) && one > 0 && one <= 60))])} />
-          <TextLine label="Departments" hint="all when empty" value={appliesTo.departments.join(', ')} onDone={(text) => set(['appliesTo', 'departments'], appliesTo.departments, listOf(text))} />
-          <NumberLine label="Units" least={1} most={30} value={template.units} onDone={(units) => set(['units'], template.units, units)} />
+        <TextLine
+          label="Title"
+          value={template.title}
+          onDone={(title) => title.trim() !== '' && set(['title'], template.title, title)}
+        />
+        <TextLines
+          label="Summary"
+          value={template.summary}
+          onDone={(summary) => set(['summary'], template.summary, summary)}
+        />
+        <div className="flex flex-wrap gap-x-4">
+          <span className="text-ink-2">Modality</span>
+          {modalities.map((one) => (
+            <Tick
+              key={one}
+              label={one.replace('-', ' ')}
+              checked={appliesTo.modalities.includes(one)}
+              onChange={(on) =>
+                set(
+                  ['appliesTo', 'modalities'],
+                  appliesTo.modalities,
+                  on
+                    ? [...appliesTo.modalities, one]
+                    : appliesTo.modalities.filter((other) => other !== one),
+                )
+              }
+            />
+          ))}
         </div>
-        <Tick label="half built: parts are still to come, in a later version" checked={template.halfBuilt} onChange={(on) => set(['halfBuilt'], template.halfBuilt, on)} />
+        <div className="flex flex-wrap gap-3">
+          <TextLine
+            label="Weeks"
+            hint="apart by commas; any number when empty"
+            value={appliesTo.weeks.join(', ')}
+            onDone={(text) =>
+              set(['appliesTo', 'weeks'], appliesTo.weeks, [
+                ...new Set(
+                  listOf(text)
+                    .map(Number)
+                    .filter((one) => Number.isInteger(one) && one > 0 && one <= 60),
+                ),
+              ])
+            }
+          />
+          <TextLine
+            label="Departments"
+            hint="all when empty"
+            value={appliesTo.departments.join(', ')}
+            onDone={(text) =>
+              set(['appliesTo', 'departments'], appliesTo.departments, listOf(text))
+            }
+          />
+          <NumberLine
+            label="Units"
+            least={1}
+            most={30}
+            value={template.units}
+            onDone={(units) => set(['units'], template.units, units)}
+          />
+        </div>
+        <Tick
+          label="half built: parts are still to come, in a later version"
+          checked={template.halfBuilt}
+          onChange={(on) => set(['halfBuilt'], template.halfBuilt, on)}
+        />
       </section>
       <section className="grid content-start gap-3 bg-sheet p-4">
         <h2 className="text-[18px]">Names, opening, settings</h2>
-        <TextLine label="Courses are named" value={naming.courseName} onDone={(name) => set(['naming', 'courseName'], naming.courseName, name)} />
-        <TextLine label="Short label" value={naming.courseLabel} onDone={(label) => set(['naming', 'courseLabel'], naming.courseLabel, label)} />
+        <TextLine
+          label="Courses are named"
+          value={naming.courseName}
+          onDone={(name) => set(['naming', 'courseName'], naming.courseName, name)}
+        />
+        <TextLine
+          label="Short label"
+          value={naming.courseLabel}
+          onDone={(label) => set(['naming', 'courseLabel'], naming.courseLabel, label)}
+        />
         <div className="flex flex-wrap items-end gap-3">
-          <Pick label="Modules open" value={opening.follow} onChange={(event) => set(['opening', 'follow'], opening.follow, event.target.value)} options={[{ value: 'week-by-week', text: 'week by week' }, { value: 'all-at-once', text: 'all on opening day' }]} />
-          <NumberLine label="Days ahead" most={60} value={opening.leadDays} onDone={(days) => set(['opening', 'leadDays'], opening.leadDays, days ?? 0)} />
-          <TextLine label="Language of the course" hint="a tag such as en or fr-CA" value={settings.language ?? ''} onDone={(language) => set(['settings', 'language'], settings.language, language || null)} />
+          <Pick
+            label="Modules open"
+            value={opening.follow}
+            onChange={(event) => set(['opening', 'follow'], opening.follow, event.target.value)}
+            options={[
+              { value: 'week-by-week', text: 'week by week' },
+              { value: 'all-at-once', text: 'all on opening day' },
+            ]}
+          />
+          <NumberLine
+            label="Days ahead"
+            most={60}
+            value={opening.leadDays}
+            onDone={(days) => set(['opening', 'leadDays'], opening.leadDays, days ?? 0)}
+          />
+          <TextLine
+            label="Language of the course"
+            hint="a tag such as en or fr-CA"
+            value={settings.language ?? ''}
+            onDone={(language) =>
+              set(['settings', 'language'], settings.language, language || null)
+            }
+          />
         </div>
         <div className="grid gap-1">
           {setting('gradesShown', 'Students see their running grade')}
@@ -49,23 +157,80 @@ export const CourseSettingsView = ({ template }: { template: Template }) => {
       </section>
       <section className="bg-sheet p-4 lg:col-span-2">
         <h2 className="text-[18px]">Navigation</h2>
-        <p className="text-ink-2">One list, from top to bottom as students see it; what is hidden says so.</p>
+        <p className="text-ink-2">
+          One list, from top to bottom as students see it; what is hidden says so.
+        </p>
         <ol className="mt-2 divide-y divide-line border-y border-line">
           {navigation.map((entry, i) => (
             <li key={entry.key} className="flex flex-wrap items-end gap-3 py-1.5">
               <span className="w-6 text-ink-3">{i + 1}</span>
-              <TextLine label="" aria-label={`Entry ${i + 1}`} value={entry.label} onDone={(label) => label.trim() !== '' && set(['navigation', entry.key, 'label'], entry.label, label)} />
-              <Pick inline label="" aria-label={`${entry.label} is`} value={entry.hidden ? 'hidden' : 'shown'} onChange={(event) => set(['navigation', entry.key, 'hidden'], entry.hidden, event.target.value === 'hidden')} options={[{ value: 'shown', text: 'shown' }, { value: 'hidden', text: 'hidden from students' }]} />
-              <Pick inline label="" aria-label={`Strength of ${entry.label}`} value={entry.strength} onChange={(event) => set(['navigation', entry.key, 'strength'], entry.strength, event.target.value)} options={strengths.map((one) => ({ value: one, text: one }))} />
+              <TextLine
+                label=""
+                aria-label={`Entry ${i + 1}`}
+                value={entry.label}
+                onDone={(label) =>
+                  label.trim() !== '' && set(['navigation', entry.key, 'label'], entry.label, label)
+                }
+              />
+              <Pick
+                inline
+                label=""
+                aria-label={`${entry.label} is`}
+                value={entry.hidden ? 'hidden' : 'shown'}
+                onChange={(event) =>
+                  set(
+                    ['navigation', entry.key, 'hidden'],
+                    entry.hidden,
+                    event.target.value === 'hidden',
+                  )
+                }
+                options={[
+                  { value: 'shown', text: 'shown' },
+                  { value: 'hidden', text: 'hidden from students' },
+                ]}
+              />
+              <Pick
+                inline
+                label=""
+                aria-label={`Strength of ${entry.label}`}
+                value={entry.strength}
+                onChange={(event) =>
+                  set(['navigation', entry.key, 'strength'], entry.strength, event.target.value)
+                }
+                options={strengths.map((one) => ({ value: one, text: one }))}
+              />
               <span className="ml-auto flex gap-3">
-                <Button shape="word" disabled={i === 0} onClick={() => moveEntry(i, i - 1)}>up</Button>
-                <Button shape="word" disabled={i === navigation.length - 1} onClick={() => moveEntry(i, i + 1)}>down</Button>
-                <Button shape="word" onClick={() => set(['navigation', entry.key], entry, null)}>remove</Button>
+                <Button shape="word" disabled={i === 0} onClick={() => moveEntry(i, i - 1)}>
+                  up
+                </Button>
+                <Button
+                  shape="word"
+                  disabled={i === navigation.length - 1}
+                  onClick={() => moveEntry(i, i + 1)}
+                >
+                  down
+                </Button>
+                <Button shape="word" onClick={() => set(['navigation', entry.key], entry, null)}>
+                  remove
+                </Button>
               </span>
             </li>
           ))}
         </ol>
-        <Button className="mt-2" onClick={() => { const key = freshKey('entry', new Set(navigation.map((one) => one.key))); set(['navigation', key], null, { key, label: 'New entry', hidden: false, strength: 'should' }) }}>Add an entry</Button>
+        <Button
+          className="mt-2"
+          onClick={() => {
+            const key = freshKey('entry', new Set(navigation.map((one) => one.key)))
+            set(['navigation', key], null, {
+              key,
+              label: 'New entry',
+              hidden: false,
+              strength: 'should',
+            })
+          }}
+        >
+          Add an entry
+        </Button>
       </section>
     </fieldset>
   )

@@ -2,28 +2,71 @@ import { proofChecks, type Remark, type Template } from '@wickerframe/core'
 import { Button, plural } from '../../../controls/controls.tsx'
 
 /** What proofreading found, errors first; each leads to its place. */
-export const ProofreadingView = ({ remarks, template, nameOf, onOpen }: { remarks: readonly Remark[]; template: Template; nameOf: (key: string) => string; onOpen: (key: string) => void }) => {
+export const ProofreadingView = ({
+  remarks,
+  template,
+  nameOf,
+  onOpen,
+}: {
+  remarks: readonly Remark[]
+  template: Template
+  nameOf: (key: string) => string
+  onOpen: (key: string) => void
+}) => {
   const errors = remarks.filter((one) => one.severity === 'error')
   const warnings = remarks.filter((one) => one.severity === 'warning')
-  const list = (title: string, some: readonly Remark[], mark: string) => some.length > 0 && (
-    <section className="mt-4">
-      <h2 className="text-[18px]">{title}</h2>
-      <ul className="mt-1 divide-y divide-line border-y border-line">
-        {some.map((one) => (
-          <li key={`${one.check} ${one.part} ${one.block} ${one.message}`} className={`border-l-4 ${mark} bg-sheet px-3 py-1.5`}>
-            <p>{one.message}</p>
-            <p className="text-[12.5px] text-ink-2">{one.part === null ? `on ${template.title}` : <>on <Button shape="word" className="py-0! text-[12.5px]" onClick={() => onOpen(one.part ?? '')}>{nameOf(one.part)}</Button></>}</p>
-          </li>
-        ))}
-      </ul>
-    </section>
-  )
+  const list = (title: string, some: readonly Remark[], mark: string) =>
+    some.length > 0 && (
+      <section className="mt-4">
+        <h2 className="text-[18px]">{title}</h2>
+        <ul className="mt-1 divide-y divide-line border-y border-line">
+          {some.map((one) => (
+            <li
+              key={`${one.check} ${one.part} ${one.block} ${one.message}`}
+              className={`border-l-4 ${mark} bg-sheet px-3 py-1.5`}
+            >
+              <p>{one.message}</p>
+              <p className="text-[12.5px] text-ink-2">
+                {one.part === null ? (
+                  `on ${template.title}`
+                ) : (
+                  <>
+                    on{' '}
+                    <Button
+                      shape="word"
+                      className="py-0! text-[12.5px]"
+                      onClick={() => onOpen(one.part ?? '')}
+                    >
+                      {nameOf(one.part)}
+                    </Button>
+                  </>
+                )}
+              </p>
+            </li>
+          ))}
+        </ul>
+      </section>
+    )
   return (
     <div className="mt-3">
-      <p>{remarks.length === 0 ? 'Nothing to remark. The template can be released.' : `${plural(errors.length, 'error')}, which ${errors.length === 1 ? 'stops' : 'stop'} a release, and ${plural(warnings.length, 'warning')}, which ${warnings.length === 1 ? 'does' : 'do'} not.`.replace('0 errors, which stop a release, and', 'No error;')}</p>
+      <p>
+        {remarks.length === 0
+          ? 'Nothing to remark. The template can be released.'
+          : `${plural(errors.length, 'error')}, which ${errors.length === 1 ? 'stops' : 'stop'} a release, and ${plural(warnings.length, 'warning')}, which ${warnings.length === 1 ? 'does' : 'do'} not.`.replace(
+              '0 errors, which stop a release, and',
+              'No error;',
+            )}
+      </p>
       {list('Errors', errors, 'border-l-rust')}
       {list('Warnings', warnings, 'border-l-straw-strand')}
-      <details className="mt-4"><summary className="cursor-pointer text-ink-2">What is looked at</summary><ul className="list-disc pl-6 text-ink-2">{proofChecks.map((check) => <li key={check.id}>{check.title}</li>)}</ul></details>
+      <details className="mt-4">
+        <summary className="cursor-pointer text-ink-2">What is looked at</summary>
+        <ul className="list-disc pl-6 text-ink-2">
+          {proofChecks.map((check) => (
+            <li key={check.id}>{check.title}</li>
+          ))}
+        </ul>
+      </details>
     </div>
   )
 }

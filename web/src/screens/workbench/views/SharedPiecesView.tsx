@@ -1,5 +1,11 @@
 import { Link } from 'react-router'
-import { blockInPlace, everyItem, type Block, type KeptBlock, type Template } from '@wickerframe/core'
+import {
+  blockInPlace,
+  everyItem,
+  type Block,
+  type KeptBlock,
+  type Template,
+} from '@wickerframe/core'
 import { templateListOf, type LibraryKind } from '@wickerframe/contract'
 import { Button, plural } from '../../../controls/controls.tsx'
 import { TextLine } from '../../../controls/typed.tsx'
@@ -8,51 +14,158 @@ import { PutIntoLibrary, TakeFromLibrary } from '../LibraryMenu.tsx'
 import { blockWords } from '../page/blockWords.ts'
 import { imageData, RichText, type PageSources } from '../page/RichText.tsx'
 
-
 /** What the template takes from the library or shows in several places. */
-export const SharedPiecesView = ({ template, sources }: { template: Template; sources: PageSources }) => {
+export const SharedPiecesView = ({
+  template,
+  sources,
+}: {
+  template: Template
+  sources: PageSources
+}) => {
   const { edit, mayEdit } = useDraftStore()
-  const blocks: readonly Block[] = [...template.home.blocks, ...everyItem(template).flatMap((item) => item.blocks)]
+  const blocks: readonly Block[] = [
+    ...template.home.blocks,
+    ...everyItem(template).flatMap((item) => item.blocks),
+  ]
   const uses = (kind: LibraryKind, key: string): number => {
-    const placed = blocks.flatMap((block) => { const one = blockInPlace(block, template.keptBlocks); return one ? [one] : [] })
+    const placed = blocks.flatMap((block) => {
+      const one = blockInPlace(block, template.keptBlocks)
+      return one ? [one] : []
+    })
     switch (kind) {
-      case 'house-text': return placed.filter((block) => block.kind === 'house-text' && block.houseText === key).length
-      case 'image': return placed.filter((block) => block.kind === 'banner' && block.image === key).length + blocks.filter((block) => JSON.stringify(block).includes(`asset:${template.assets.find((one) => one.key === key)?.fileName ?? '?'}"`)).length
-      case 'rubric': return everyItem(template).filter((item) => item.settings.rubric === key).length
-      case 'block': return blocks.filter((block) => block.kind === 'kept-block' && block.kept === key).length
+      case 'house-text':
+        return placed.filter((block) => block.kind === 'house-text' && block.houseText === key)
+          .length
+      case 'image':
+        return (
+          placed.filter((block) => block.kind === 'banner' && block.image === key).length +
+          blocks.filter((block) =>
+            JSON.stringify(block).includes(
+              `asset:${template.assets.find((one) => one.key === key)?.fileName ?? '?'}"`,
+            ),
+          ).length
+        )
+      case 'rubric':
+        return everyItem(template).filter((item) => item.settings.rubric === key).length
+      case 'block':
+        return blocks.filter((block) => block.kind === 'kept-block' && block.kept === key).length
     }
   }
-  const set = (field: string[], was: unknown, value: unknown) => void edit({ edit: 'set-field', part: null, field, was: was ?? null, value: value ?? null })
-  const usedWords = (count: number) => (count === 0 ? 'shown nowhere' : `shown in ${plural(count, 'place')}`)
-  const removal = (kind: LibraryKind, one: { key: string }) => (mayEdit && uses(kind, one.key) === 0 ? <Button shape="word" onClick={() => set([templateListOf[kind], one.key], one, null)}>take out of the template</Button> : null)
-  const setKept = (kept: KeptBlock, more: Partial<KeptBlock>) => set(['keptBlocks', kept.key], kept, { ...kept, ...more })
+  const set = (field: string[], was: unknown, value: unknown) =>
+    void edit({ edit: 'set-field', part: null, field, was: was ?? null, value: value ?? null })
+  const usedWords = (count: number) =>
+    count === 0 ? 'shown nowhere' : `shown in ${plural(count, 'place')}`
+  const removal = (kind: LibraryKind, one: { key: string }) =>
+    mayEdit && uses(kind, one.key) === 0 ? (
+      <Button shape="word" onClick={() => set([templateListOf[kind], one.key], one, null)}>
+        take out of the template
+      </Button>
+    ) : null
+  const setKept = (kept: KeptBlock, more: Partial<KeptBlock>) =>
+    set(['keptBlocks', kept.key], kept, { ...kept, ...more })
   return (
     <div className="mt-3 grid gap-6 lg:grid-cols-2">
       <section className="bg-sheet p-4">
         <h2 className="text-[18px]">House texts</h2>
-        {template.houseTexts.length === 0 && <p className="text-ink-2">None. A house text is kept centrally and shown in many courses: a policy, support contacts.</p>}
-        <ul className="divide-y divide-line">{template.houseTexts.map((one) => <li key={one.key} className="flex flex-wrap items-baseline gap-3 py-1.5"><span className="font-semibold">{one.title}</span><span className="text-ink-2">{one.form}, revision {one.revisions.at(-1)?.number}; {usedWords(uses('house-text', one.key))}</span>{removal('house-text', one)}</li>)}</ul>
-        <p className="text-ink-2">Their words are corrected in the <Link className="text-tide underline" to="/library">library</Link>.</p>
+        {template.houseTexts.length === 0 && (
+          <p className="text-ink-2">
+            None. A house text is kept centrally and shown in many courses: a policy, support
+            contacts.
+          </p>
+        )}
+        <ul className="divide-y divide-line">
+          {template.houseTexts.map((one) => (
+            <li key={one.key} className="flex flex-wrap items-baseline gap-3 py-1.5">
+              <span className="font-semibold">{one.title}</span>
+              <span className="text-ink-2">
+                {one.form}, revision {one.revisions.at(-1)?.number};{' '}
+                {usedWords(uses('house-text', one.key))}
+              </span>
+              {removal('house-text', one)}
+            </li>
+          ))}
+        </ul>
+        <p className="text-ink-2">
+          Their words are corrected in the{' '}
+          <Link className="text-tide underline" to="/library">
+            library
+          </Link>
+          .
+        </p>
         <TakeFromLibrary template={template} kind="house-text" />
       </section>
       <section className="bg-sheet p-4">
         <h2 className="text-[18px]">Images</h2>
         {template.assets.length === 0 && <p className="text-ink-2">None yet.</p>}
-        <ul className="grid gap-2">{template.assets.map((one) => <li key={one.key} className="flex gap-3"><img src={imageData(one)} alt={one.alternativeText} className="h-14 w-28 border border-line object-cover" /><span><span className="block">{one.alternativeText}</span><span className="block text-[12.5px] text-ink-2">{one.licence}; {usedWords(uses('image', one.key))}</span>{removal('image', one)}</span></li>)}</ul>
+        <ul className="grid gap-2">
+          {template.assets.map((one) => (
+            <li key={one.key} className="flex gap-3">
+              <img
+                src={imageData(one)}
+                alt={one.alternativeText}
+                className="h-14 w-28 border border-line object-cover"
+              />
+              <span>
+                <span className="block">{one.alternativeText}</span>
+                <span className="block text-[12.5px] text-ink-2">
+                  {one.licence}; {usedWords(uses('image', one.key))}
+                </span>
+                {removal('image', one)}
+              </span>
+            </li>
+          ))}
+        </ul>
         <TakeFromLibrary template={template} kind="image" />
       </section>
       <section className="bg-sheet p-4 lg:col-span-2">
         <h2 className="text-[18px]">Kept blocks</h2>
-        <p className="text-ink-2">A block that stands in several places and is corrected in one: here. Keep one with “keep for other places” on a page; put it in elsewhere with “Add a block”.</p>
+        <p className="text-ink-2">
+          A block that stands in several places and is corrected in one: here. Keep one with “keep
+          for other places” on a page; put it in elsewhere with “Add a block”.
+        </p>
         {template.keptBlocks.map((kept) => (
           <details key={kept.key} className="border-t border-line py-2">
-            <summary className="cursor-pointer"><span className="font-semibold">{kept.title}</span> <span className="text-ink-3">{blockWords[kept.block.kind].toLowerCase()}; {usedWords(uses('block', kept.key))}</span></summary>
+            <summary className="cursor-pointer">
+              <span className="font-semibold">{kept.title}</span>{' '}
+              <span className="text-ink-3">
+                {blockWords[kept.block.kind].toLowerCase()}; {usedWords(uses('block', kept.key))}
+              </span>
+            </summary>
             <fieldset disabled={!mayEdit} className="grid gap-2 py-2">
-              <TextLine label="Called" value={kept.title} onDone={(title) => title.trim() !== '' && setKept(kept, { title })} />
-              {'html' in kept.block ? <RichText label={kept.title} html={kept.block.html} sources={sources} disabled={!mayEdit} onDone={(html) => setKept(kept, { block: { ...kept.block, html } as KeptBlock['block'] })} />
-                : kept.block.kind === 'fill-in' ? <TextLine label="Prompt" value={kept.block.prompt} onDone={(prompt) => prompt.trim() !== '' && setKept(kept, { block: { ...kept.block, prompt } as KeptBlock['block'] })} />
-                : <p className="text-ink-2">To change it, put it in on a page, make it that page’s own, correct it, and keep it again.</p>}
-              <span className="flex gap-4"><PutIntoLibrary put={{ kind: 'block', was: null, document: kept }} />{removal('block', kept)}</span>
+              <TextLine
+                label="Called"
+                value={kept.title}
+                onDone={(title) => title.trim() !== '' && setKept(kept, { title })}
+              />
+              {'html' in kept.block ? (
+                <RichText
+                  label={kept.title}
+                  html={kept.block.html}
+                  sources={sources}
+                  disabled={!mayEdit}
+                  onDone={(html) =>
+                    setKept(kept, { block: { ...kept.block, html } as KeptBlock['block'] })
+                  }
+                />
+              ) : kept.block.kind === 'fill-in' ? (
+                <TextLine
+                  label="Prompt"
+                  value={kept.block.prompt}
+                  onDone={(prompt) =>
+                    prompt.trim() !== '' &&
+                    setKept(kept, { block: { ...kept.block, prompt } as KeptBlock['block'] })
+                  }
+                />
+              ) : (
+                <p className="text-ink-2">
+                  To change it, put it in on a page, make it that page’s own, correct it, and keep
+                  it again.
+                </p>
+              )}
+              <span className="flex gap-4">
+                <PutIntoLibrary put={{ kind: 'block', was: null, document: kept }} />
+                {removal('block', kept)}
+              </span>
             </fieldset>
           </details>
         ))}

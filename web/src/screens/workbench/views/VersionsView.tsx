@@ -1,7 +1,13 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link, useNavigate } from 'react-router'
-import { copyTemplate, freshKey, modalities, type Template, type TemplateChange } from '@wickerframe/core'
+import {
+  copyTemplate,
+  freshKey,
+  modalities,
+  type Template,
+  type TemplateChange,
+} from '@wickerframe/core'
 import type { TemplateDraft, VersionSummary } from '@wickerframe/contract'
 import { get, post } from '../../../api/client.ts'
 import { useCourses, useTemplates } from '../../../api/queries.ts'
@@ -10,18 +16,50 @@ import { Tick } from '../../../controls/typed.tsx'
 import { ChangeList } from './ChangeList.tsx'
 
 /** For which departments and modalities a version is the one in use. */
-const Uses = ({ template, version, departments }: { template: TemplateDraft; version: VersionSummary; departments: readonly string[] }) => {
+const Uses = ({
+  template,
+  version,
+  departments,
+}: {
+  template: TemplateDraft
+  version: VersionSummary
+  departments: readonly string[]
+}) => {
   const client = useQueryClient()
-  const put = useMutation({ mutationFn: (use: { department: string; modality: string; inUse: boolean }) => post(`/api/templates/${template.key}/versions/${version.number}/use`, { uses: [use] }), onSuccess: () => Promise.all([client.invalidateQueries({ queryKey: ['template', template.key] }), client.invalidateQueries({ queryKey: ['templates'] })]) })
-  const shown = modalities.filter((one) => template.appliesTo.modalities.length === 0 || template.appliesTo.modalities.includes(one))
-  const mine = departments.filter((one) => template.appliesTo.departments.length === 0 || template.appliesTo.departments.includes(one))
+  const put = useMutation({
+    mutationFn: (use: { department: string; modality: string; inUse: boolean }) =>
+      post(`/api/templates/${template.key}/versions/${version.number}/use`, { uses: [use] }),
+    onSuccess: () =>
+      Promise.all([
+        client.invalidateQueries({ queryKey: ['template', template.key] }),
+        client.invalidateQueries({ queryKey: ['templates'] }),
+      ]),
+  })
+  const shown = modalities.filter(
+    (one) =>
+      template.appliesTo.modalities.length === 0 || template.appliesTo.modalities.includes(one),
+  )
+  const mine = departments.filter(
+    (one) =>
+      template.appliesTo.departments.length === 0 || template.appliesTo.departments.includes(one),
+  )
   return (
     <div className="py-2">
       <Problem error={put.error} />
       {shown.map((modality) => (
         <div key={modality} className="flex flex-wrap gap-x-4">
           <span className="w-24 text-ink-2">{modality.replace('-', ' ')}</span>
-          {mine.map((department) => <Tick key={department} label={department} disabled={!template.mayRelease || put.isPending} checked={version.uses.some((use) => use.department === department && use.modality === modality)} onChange={(inUse) => put.mutate({ department, modality, inUse })} />)}
+          {mine.map((department) => (
+            <Tick
+              key={department}
+              label={department}
+              disabled={!template.mayRelease || put.isPending}
+              checked={version.uses.some(
+                (use) => use.department === department && use.modality === modality,
+              )}
+              onChange={(inUse) => put.mutate({ department, modality, inUse })}
+            />
+          ))}
         </div>
       ))}
     </div>
@@ -33,7 +71,8 @@ const Contributors = ({ template }: { template: TemplateDraft }) => {
   const client = useQueryClient()
   const [email, setEmail] = useState('')
   const put = useMutation({
-    mutationFn: (who: { email: string; may: boolean }) => post(`/api/templates/${template.key}/contributors`, who),
+    mutationFn: (who: { email: string; may: boolean }) =>
+      post(`/api/templates/${template.key}/contributors`, who),
     onSuccess: () => {
       setEmail('')
       return client.invalidateQueries({ queryKey: ['template', template.key] })
@@ -42,14 +81,41 @@ const Contributors = ({ template }: { template: TemplateDraft }) => {
   return (
     <section className="mt-6">
       <h2 className="text-[18px]">Who contributes</h2>
-      <p className="text-ink-2">Contributors edit this template’s draft, and neither what it is built on nor any other; a designer releases it.</p>
+      <p className="text-ink-2">
+        Contributors edit this template’s draft, and neither what it is built on nor any other; a
+        designer releases it.
+      </p>
       <Problem error={put.error} />
-      <ul>{template.contributors.map((one) => <li key={one.email} className="flex flex-wrap items-baseline gap-3">{one.name}, {one.email}{template.mayRelease && <Button shape="word" onClick={() => put.mutate({ email: one.email, may: false })}>no longer</Button>}</li>)}</ul>
+      <ul>
+        {template.contributors.map((one) => (
+          <li key={one.email} className="flex flex-wrap items-baseline gap-3">
+            {one.name}, {one.email}
+            {template.mayRelease && (
+              <Button shape="word" onClick={() => put.mutate({ email: one.email, may: false })}>
+                no longer
+              </Button>
+            )}
+          </li>
+        ))}
+      </ul>
       {template.contributors.length === 0 && <p className="text-ink-2">Nobody but designers.</p>}
       {template.mayRelease && (
-        <form className="mt-2 flex flex-wrap items-end gap-3" onSubmit={(event) => { event.preventDefault(); put.mutate({ email: email.trim(), may: true }) }}>
-          <Field label="E-mail of a contributor" type="email" value={email} onChange={(event) => setEmail(event.target.value)} />
-          <Button type="submit" disabled={email.trim() === '' || put.isPending}>Let them contribute</Button>
+        <form
+          className="mt-2 flex flex-wrap items-end gap-3"
+          onSubmit={(event) => {
+            event.preventDefault()
+            put.mutate({ email: email.trim(), may: true })
+          }}
+        >
+          <Field
+            label="E-mail of a contributor"
+            type="email"
+            value={email}
+            onChange={(event) => setEmail(event.target.value)}
+          />
+          <Button type="submit" disabled={email.trim() === '' || put.isPending}>
+            Let them contribute
+          </Button>
         </form>
       )}
     </section>
@@ -65,13 +131,33 @@ export const VersionsView = ({ template }: { template: TemplateDraft }) => {
   const newest = template.versions[0]?.number ?? null
   const [from, setFrom] = useState(String(newest ?? 'draft'))
   const [to, setTo] = useState('draft')
-  const changes = useQuery({ queryKey: ['template', template.key, 'compare', from, to, template.draftRevision], queryFn: () => get<TemplateChange[]>(`/api/templates/${template.key}/compare?from=${from}&to=${to}`), enabled: from !== to })
-  const retire = useMutation({ mutationFn: ({ number, retired }: { number: number; retired: boolean }) => post(`/api/templates/${template.key}/versions/${number}/retire`, { retired }), onSuccess: () => Promise.all([client.invalidateQueries({ queryKey: ['template', template.key] }), client.invalidateQueries({ queryKey: ['templates'] })]) })
+  const changes = useQuery({
+    queryKey: ['template', template.key, 'compare', from, to, template.draftRevision],
+    queryFn: () =>
+      get<TemplateChange[]>(`/api/templates/${template.key}/compare?from=${from}&to=${to}`),
+    enabled: from !== to,
+  })
+  const retire = useMutation({
+    mutationFn: ({ number, retired }: { number: number; retired: boolean }) =>
+      post(`/api/templates/${template.key}/versions/${number}/retire`, { retired }),
+    onSuccess: () =>
+      Promise.all([
+        client.invalidateQueries({ queryKey: ['template', template.key] }),
+        client.invalidateQueries({ queryKey: ['templates'] }),
+      ]),
+  })
   const copy = useMutation({
     mutationFn: async (number: number) => {
       const document = await get<Template>(`/api/templates/${template.key}/versions/${number}`)
       const title = `${template.title}, copy of version ${number}`.slice(0, 200)
-      return post<{ key: string }>('/api/templates', copyTemplate(document, freshKey(title, new Set(templates.data?.map((one) => one.key))), title))
+      return post<{ key: string }>(
+        '/api/templates',
+        copyTemplate(
+          document,
+          freshKey(title, new Set(templates.data?.map((one) => one.key))),
+          title,
+        ),
+      )
     },
     onSuccess: async ({ key }) => {
       await client.invalidateQueries({ queryKey: ['templates'] })
@@ -79,25 +165,82 @@ export const VersionsView = ({ template }: { template: TemplateDraft }) => {
     },
   })
   const departments = [...new Set((courses.data ?? []).map((course) => course.department))].sort()
-  const options = [...template.versions.map((one) => ({ value: String(one.number), text: `version ${one.number}` })), { value: 'draft', text: 'the draft' }]
+  const options = [
+    ...template.versions.map((one) => ({
+      value: String(one.number),
+      text: `version ${one.number}`,
+    })),
+    { value: 'draft', text: 'the draft' },
+  ]
   return (
     <div className="mt-3 grid gap-6 lg:grid-cols-2">
       <section>
         <h2 className="text-[18px]">Versions</h2>
         <Problem error={retire.error ?? copy.error} />
-        {template.versions.length === 0 && <p className="text-ink-2">None yet. The draft becomes version 1 when it is released; from then on that version never changes.</p>}
+        {template.versions.length === 0 && (
+          <p className="text-ink-2">
+            None yet. The draft becomes version 1 when it is released; from then on that version
+            never changes.
+          </p>
+        )}
         <ul className="mt-2 divide-y divide-line border-y border-line">
           {template.versions.map((version) => (
             <li key={version.number} className="py-2">
-              <p><span className="font-semibold">Version {version.number}</span>{version.retired && ' · retired'} <span className="text-ink-2">released <Moment at={version.releasedAt} /> by {version.by}; {plural(version.courses, 'course')} under it</span></p>
+              <p>
+                <span className="font-semibold">Version {version.number}</span>
+                {version.retired && ' · retired'}{' '}
+                <span className="text-ink-2">
+                  released <Moment at={version.releasedAt} /> by {version.by};{' '}
+                  {plural(version.courses, 'course')} under it
+                </span>
+              </p>
               {version.note !== '' && <p>{version.note}</p>}
-              <p className="text-ink-2">{version.uses.length === 0 ? 'in use nowhere' : `in use for ${version.uses.map((use) => `${use.department} ${use.modality.replace('-', ' ')}`).join(', ')}`}</p>
-              <details><summary className="cursor-pointer text-tide underline underline-offset-2">where it is in use</summary><Uses template={template} version={version} departments={departments} /></details>
+              <p className="text-ink-2">
+                {version.uses.length === 0
+                  ? 'in use nowhere'
+                  : `in use for ${version.uses.map((use) => `${use.department} ${use.modality.replace('-', ' ')}`).join(', ')}`}
+              </p>
+              <details>
+                <summary className="cursor-pointer text-tide underline underline-offset-2">
+                  where it is in use
+                </summary>
+                <Uses template={template} version={version} departments={departments} />
+              </details>
               <p className="flex flex-wrap gap-4">
-                {template.mayRelease && <Button shape="word" onClick={() => retire.mutate({ number: version.number, retired: !version.retired })}>{version.retired ? 'bring back' : 'retire'}</Button>}
-                {template.mayRelease && <Button shape="word" disabled={copy.isPending} onClick={() => copy.mutate(version.number)}>copy as a new draft</Button>}
-                {template.mayRelease && <Link className="py-1.5 text-tide underline underline-offset-2" to={`/templates/new?way=layer&on=${template.key}&version=${version.number}`}>build a layer on it</Link>}
-                <a className="py-1.5 text-tide underline underline-offset-2" href={`/api/templates/${template.key}/versions/${version.number}`} download={`${template.key}-${version.number}.json`}>as a file</a>
+                {template.mayRelease && (
+                  <Button
+                    shape="word"
+                    onClick={() =>
+                      retire.mutate({ number: version.number, retired: !version.retired })
+                    }
+                  >
+                    {version.retired ? 'bring back' : 'retire'}
+                  </Button>
+                )}
+                {template.mayRelease && (
+                  <Button
+                    shape="word"
+                    disabled={copy.isPending}
+                    onClick={() => copy.mutate(version.number)}
+                  >
+                    copy as a new draft
+                  </Button>
+                )}
+                {template.mayRelease && (
+                  <Link
+                    className="py-1.5 text-tide underline underline-offset-2"
+                    to={`/templates/new?way=layer&on=${template.key}&version=${version.number}`}
+                  >
+                    build a layer on it
+                  </Link>
+                )}
+                <a
+                  className="py-1.5 text-tide underline underline-offset-2"
+                  href={`/api/templates/${template.key}/versions/${version.number}`}
+                  download={`${template.key}-${version.number}.json`}
+                >
+                  as a file
+                </a>
               </p>
             </li>
           ))}
@@ -106,9 +249,34 @@ export const VersionsView = ({ template }: { template: TemplateDraft }) => {
       </section>
       <section>
         <h2 className="text-[18px]">What differs</h2>
-        <div className="mt-1 flex gap-3"><Pick inline label="from" value={from} onChange={(event) => setFrom(event.target.value)} options={options} /><Pick inline label="to" value={to} onChange={(event) => setTo(event.target.value)} options={options} /></div>
+        <div className="mt-1 flex gap-3">
+          <Pick
+            inline
+            label="from"
+            value={from}
+            onChange={(event) => setFrom(event.target.value)}
+            options={options}
+          />
+          <Pick
+            inline
+            label="to"
+            value={to}
+            onChange={(event) => setTo(event.target.value)}
+            options={options}
+          />
+        </div>
         <Problem error={changes.error} />
-        {from === to ? <p className="py-2 text-ink-2">Choose two.</p> : changes.data?.length === 0 ? <p className="py-2 text-ink-2">Nothing differs.</p> : changes.data && <div className="mt-2"><ChangeList changes={changes.data} /></div>}
+        {from === to ? (
+          <p className="py-2 text-ink-2">Choose two.</p>
+        ) : changes.data?.length === 0 ? (
+          <p className="py-2 text-ink-2">Nothing differs.</p>
+        ) : (
+          changes.data && (
+            <div className="mt-2">
+              <ChangeList changes={changes.data} />
+            </div>
+          )
+        )}
       </section>
     </div>
   )
