@@ -170,7 +170,9 @@ export const connectorRoutes = (
         return problem(response, 400, 'no-bytes', 'the bytes of the image as the body')
       await change(
         pool,
-        'INSERT INTO assets (file_name, media_type, bytes) VALUES (?, ?, ?) ON DUPLICATE KEY UPDATE bytes = VALUES(bytes)',
+        `INSERT INTO assets (file_name, media_type, bytes)
+         VALUES (?, ?, ?)
+         ON DUPLICATE KEY UPDATE bytes = VALUES(bytes)`,
         [fileName, fileName.endsWith('.svg') ? 'image/svg+xml' : 'image/png', bytes],
       )
       response.json({ url: `/files/${fileName}` })

@@ -47,7 +47,11 @@ export class Courses {
       change_cursor: number
     }>(
       this.#pool,
-      'SELECT id, name, status, revision, change_cursor FROM courses WHERE change_cursor > ? ORDER BY change_cursor LIMIT ?',
+      `SELECT id, name, status, revision, change_cursor
+       FROM courses
+       WHERE change_cursor > ?
+       ORDER BY change_cursor
+       LIMIT ?`,
       [after, String(most)],
     )
     return {
@@ -85,7 +89,8 @@ export class Courses {
       }
       await change(
         database,
-        'INSERT INTO courses (id, name, status, revision, change_cursor, document) VALUES (?, ?, ?, 1, ?, ?)',
+        `INSERT INTO courses (id, name, status, revision, change_cursor, document)
+         VALUES (?, ?, ?, 1, ?, ?)`,
         [id, name, course.status, await this.#mint(database, 'cursor'), JSON.stringify(course)],
       )
       return course
@@ -102,13 +107,18 @@ export class Courses {
       for (const { email, name } of people)
         await change(
           database,
-          'INSERT INTO enrolments (course_id, email, name) VALUES (?, ?, ?) ON DUPLICATE KEY UPDATE name = VALUES(name)',
+          `INSERT INTO enrolments (course_id, email, name)
+           VALUES (?, ?, ?)
+           ON DUPLICATE KEY UPDATE name = VALUES(name)`,
           [id, email, name],
         )
       return {
         people: await rowsOf(
           database,
-          'SELECT email, name FROM enrolments WHERE course_id = ? ORDER BY email',
+          `SELECT email, name
+           FROM enrolments
+           WHERE course_id = ?
+           ORDER BY email`,
           [id],
         ),
       }
@@ -122,7 +132,9 @@ export class Courses {
       const written = { ...course, status }
       await change(
         database,
-        'UPDATE courses SET status = ?, document = ?, change_cursor = ? WHERE id = ?',
+        `UPDATE courses
+         SET status = ?, document = ?, change_cursor = ?
+         WHERE id = ?`,
         [status, JSON.stringify(written), await this.#mint(database, 'cursor'), id],
       )
       return written
@@ -157,7 +169,8 @@ export class Courses {
       }
       await change(
         database,
-        'INSERT INTO courses (id, name, status, revision, change_cursor, document) VALUES (?, ?, ?, 1, ?, ?)',
+        `INSERT INTO courses (id, name, status, revision, change_cursor, document)
+         VALUES (?, ?, ?, 1, ?, ?)`,
         [id, copy.name, copy.status, await this.#mint(database, 'cursor'), JSON.stringify(copy)],
       )
       return copy
@@ -167,7 +180,14 @@ export class Courses {
   async discard(id: string): Promise<boolean> {
     return (
       id.startsWith('rehearsal-') &&
-      (await change(this.#pool, 'DELETE FROM courses WHERE id = ?', [id])).affected === 1
+      (
+        await change(
+          this.#pool,
+          `DELETE FROM courses
+           WHERE id = ?`,
+          [id],
+        )
+      ).affected === 1
     )
   }
 
@@ -189,13 +209,17 @@ export class Courses {
         // The key comes before the revision: the same question has the same answer, whatever happened since.
         const known = await firstRow<{ state: string; digest: string; answer: string }>(
           database,
-          'SELECT state, digest, answer FROM idempotency_keys WHERE idempotency_key = ? FOR UPDATE',
+          `SELECT state, digest, answer
+           FROM idempotency_keys
+           WHERE idempotency_key = ?
+           FOR UPDATE`,
           [key],
         )
         if (known) return this.#answerOf(known, digest)
         await change(
           database,
-          "INSERT INTO idempotency_keys (idempotency_key, state, digest, created_at) VALUES (?, 'applied', ?, NOW(3))",
+          `INSERT INTO idempotency_keys (idempotency_key, state, digest, created_at)
+           VALUES (?, 'applied', ?, NOW(3))`,
           [key, digest],
         )
         const course = await this.#read(database, id, true)
@@ -209,13 +233,18 @@ export class Courses {
             ).refused,
           )
         const answer = await this.#write(database, course, set.changes, stripUnknownAttributes)
-        await change(database, 'UPDATE idempotency_keys SET answer = ? WHERE idempotency_key = ?', [
-          JSON.stringify(answer),
-          key,
-        ])
         await change(
           database,
-          'UPDATE courses SET applied_sets = applied_sets + 1, applied_changes = applied_changes + ? WHERE id = ?',
+          `UPDATE idempotency_keys
+           SET answer = ?
+           WHERE idempotency_key = ?`,
+          [JSON.stringify(answer), key],
+        )
+        await change(
+          database,
+          `UPDATE courses
+           SET applied_sets = applied_sets + 1, applied_changes = applied_changes + ?
+           WHERE id = ?`,
           [set.changes.length, id],
         )
         return { done: answer }
@@ -259,17 +288,22 @@ export class Courses {
         )
       if (!course || !found) return
       found.studentWork = true
-      await change(database, 'UPDATE courses SET document = ? WHERE id = ?', [
-        JSON.stringify(course),
-        id,
-      ])
+      await change(
+        database,
+        `UPDATE courses
+         SET document = ?
+         WHERE id = ?`,
+        [JSON.stringify(course), id],
+      )
     })
   }
 
   async fate(key: string): Promise<KeyFate> {
     const known = await firstRow<{ state: string; answer: string }>(
       this.#pool,
-      'SELECT state, answer FROM idempotency_keys WHERE idempotency_key = ?',
+      `SELECT state, answer
+       FROM idempotency_keys
+       WHERE idempotency_key = ?`,
       [key],
     )
     if (!known) return { state: 'unknown' }
@@ -281,7 +315,8 @@ export class Courses {
   async voidKey(key: string): Promise<KeyFate> {
     await change(
       this.#pool,
-      "INSERT IGNORE INTO idempotency_keys (idempotency_key, state, created_at) VALUES (?, 'voided', NOW(3))",
+      `INSERT IGNORE INTO idempotency_keys (idempotency_key, state, created_at)
+       VALUES (?, 'voided', NOW(3))`,
       [key],
     )
     return this.fate(key)
@@ -300,7 +335,9 @@ export class Courses {
   async #read(database: Database, id: string, lock: boolean): Promise<Course | null> {
     const row = await firstRow<{ document: string; revision: number }>(
       database,
-      `SELECT document, revision FROM courses WHERE id = ?${lock ? ' FOR UPDATE' : ''}`,
+      `SELECT document, revision
+       FROM courses
+       WHERE id = ?${lock ? ' FOR UPDATE' : ''}`,
       [id],
     )
     if (!row) return null
@@ -338,7 +375,9 @@ export class Courses {
     }
     await change(
       database,
-      'UPDATE courses SET name = ?, status = ?, revision = ?, change_cursor = ?, document = ? WHERE id = ?',
+      `UPDATE courses
+       SET name = ?, status = ?, revision = ?, change_cursor = ?, document = ?
+       WHERE id = ?`,
       [
         written.name,
         written.status,
@@ -355,15 +394,26 @@ export class Courses {
   async #mint(database: Database, name: 'id' | 'cursor', count = 1): Promise<number> {
     await change(
       database,
-      'INSERT INTO counters (name, next) VALUES (?, 40001) ON DUPLICATE KEY UPDATE next = next',
+      `INSERT INTO counters (name, next)
+       VALUES (?, 40001)
+       ON DUPLICATE KEY UPDATE next = next`,
       [name],
     )
     const row = await firstRow<{ next: number }>(
       database,
-      'SELECT next FROM counters WHERE name = ? FOR UPDATE',
+      `SELECT next
+       FROM counters
+       WHERE name = ?
+       FOR UPDATE`,
       [name],
     )
-    await change(database, 'UPDATE counters SET next = next + ? WHERE name = ?', [count, name])
+    await change(
+      database,
+      `UPDATE counters
+       SET next = next + ?
+       WHERE name = ?`,
+      [count, name],
+    )
     return Number(row?.next)
   }
 }

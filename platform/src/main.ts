@@ -48,7 +48,9 @@ app.use(connectorPath, connectorRoutes(courses, misbehaviours, pool, settings.PL
 app.get('/files/:name', async (request: Request, response: Response) => {
   const asset = await firstRow<{ media_type: string; bytes: Buffer }>(
     pool,
-    'SELECT media_type, bytes FROM assets WHERE file_name = ?',
+    `SELECT media_type, bytes
+     FROM assets
+     WHERE file_name = ?`,
     [String(request.params['name'])],
   )
   if (!asset) return void response.status(404).end()

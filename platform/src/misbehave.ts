@@ -25,7 +25,8 @@ export class Misbehaviours {
   async all(): Promise<Record<Misbehaviour, number>> {
     const rows = await rowsOf<{ name: string; remaining: number }>(
       this.#pool,
-      'SELECT name, remaining FROM misbehaviours',
+      `SELECT name, remaining
+       FROM misbehaviours`,
     )
     const set = Object.fromEntries(rows.map((row) => [row.name, Number(row.remaining)]))
     return Object.fromEntries(
@@ -36,7 +37,9 @@ export class Misbehaviours {
   async set(name: Misbehaviour, remaining: number): Promise<void> {
     await change(
       this.#pool,
-      'INSERT INTO misbehaviours (name, remaining) VALUES (?, ?) ON DUPLICATE KEY UPDATE remaining = VALUES(remaining)',
+      `INSERT INTO misbehaviours (name, remaining)
+       VALUES (?, ?)
+       ON DUPLICATE KEY UPDATE remaining = VALUES(remaining)`,
       [name, remaining],
     )
   }
@@ -47,7 +50,9 @@ export class Misbehaviours {
       (
         await firstRow<{ remaining: number }>(
           this.#pool,
-          'SELECT remaining FROM misbehaviours WHERE name = ?',
+          `SELECT remaining
+           FROM misbehaviours
+           WHERE name = ?`,
           [name],
         )
       )?.remaining ?? 0,
@@ -60,7 +65,9 @@ export class Misbehaviours {
       (
         await change(
           this.#pool,
-          'UPDATE misbehaviours SET remaining = remaining - 1 WHERE name = ? AND remaining > 0',
+          `UPDATE misbehaviours
+           SET remaining = remaining - 1
+           WHERE name = ? AND remaining > 0`,
           [name],
         )
       ).affected === 1

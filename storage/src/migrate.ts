@@ -33,11 +33,17 @@ export const migrate = async (pool: Pool, folder: string): Promise<string[]> => 
     pool,
     'CREATE TABLE IF NOT EXISTS migration_lease (id TINYINT NOT NULL PRIMARY KEY, until DATETIME(3) NOT NULL)',
   )
-  await change(pool, "INSERT IGNORE INTO migration_lease (id, until) VALUES (1, '2000-01-01')")
+  await change(
+    pool,
+    `INSERT IGNORE INTO migration_lease (id, until)
+     VALUES (1, '2000-01-01')`,
+  )
   for (;;) {
     const { affected } = await change(
       pool,
-      'UPDATE migration_lease SET until = TIMESTAMPADD(SECOND, ?, NOW(3)) WHERE id = 1 AND until < NOW(3)',
+      `UPDATE migration_lease
+       SET until = TIMESTAMPADD(SECOND, ?, NOW(3))
+       WHERE id = 1 AND until < NOW(3)`,
       [leaseSeconds],
     )
     if (affected === 1) break
@@ -48,7 +54,8 @@ export const migrate = async (pool: Pool, folder: string): Promise<string[]> => 
       (
         await rowsOf<{ name: string; checksum: string }>(
           pool,
-          'SELECT name, checksum FROM migrations',
+          `SELECT name, checksum
+           FROM migrations`,
         )
       ).map((row) => [row.name, row.checksum]),
     )
@@ -65,14 +72,21 @@ export const migrate = async (pool: Pool, folder: string): Promise<string[]> => 
         )
       if (known !== undefined) continue
       await pool.query(sql)
-      await change(pool, 'INSERT INTO migrations (name, checksum, run_at) VALUES (?, ?, NOW(3))', [
-        name,
-        checksum,
-      ])
+      await change(
+        pool,
+        `INSERT INTO migrations (name, checksum, run_at)
+         VALUES (?, ?, NOW(3))`,
+        [name, checksum],
+      )
       run.push(name)
     }
     return run
   } finally {
-    await change(pool, "UPDATE migration_lease SET until = '2000-01-01' WHERE id = 1")
+    await change(
+      pool,
+      `UPDATE migration_lease
+       SET until = '2000-01-01'
+       WHERE id = 1`,
+    )
   }
 }

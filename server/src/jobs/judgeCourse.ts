@@ -117,9 +117,16 @@ const questionsOf = async (
         wording: string | null
       }>(
         database,
-        `SELECT courses.id, snapshots.digest, courses.base_revision AS revision, courses.judged_from AS judged,
-              (SELECT CONCAT(COUNT(*), ':', SUM(revision)) FROM library_entries WHERE kind = 'house-text') AS wording
-       FROM courses LEFT JOIN snapshots ON snapshots.course_id = courses.id WHERE courses.id IN ${ids.sql}`,
+        `SELECT courses.id, snapshots.digest, courses.base_revision AS revision,
+           courses.judged_from AS judged,
+           (
+             SELECT CONCAT(COUNT(*), ':', SUM(revision))
+             FROM library_entries
+             WHERE kind = 'house-text'
+           ) AS wording
+         FROM courses
+         LEFT JOIN snapshots ON snapshots.course_id = courses.id
+         WHERE courses.id IN ${ids.sql}`,
         ids.values,
       )
     ).map(({ id, ...state }) => [id, state]),

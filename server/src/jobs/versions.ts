@@ -12,7 +12,9 @@ export const versionByKey = async (
 ): Promise<Version | null> => {
   const found = await firstRow<{ id: number }>(
     database,
-    'SELECT id FROM templates WHERE template_key = ?',
+    `SELECT id
+     FROM templates
+     WHERE template_key = ?`,
     [template],
   )
   return found && versionById(database, found.id, number)
@@ -26,7 +28,9 @@ export const versionById = async (
 ): Promise<Version | null> => {
   const wording = await firstRow<{ stamp: string | null }>(
     database,
-    "SELECT CONCAT(COUNT(*), ':', SUM(revision)) AS stamp FROM library_entries WHERE kind = 'house-text'",
+    `SELECT CONCAT(COUNT(*), ':', SUM(revision)) AS stamp
+     FROM library_entries
+     WHERE kind = 'house-text'`,
   )
   const stamp = wording?.stamp ?? ''
   const key = `${templateId}/${number}`

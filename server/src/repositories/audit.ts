@@ -7,7 +7,8 @@ export const recordAudit = async (
 ): Promise<void> => {
   await change(
     database,
-    'INSERT INTO audit (at, who, what, subject, from_value, to_value) VALUES (NOW(3), ?, ?, ?, ?, ?)',
+    `INSERT INTO audit (at, who, what, subject, from_value, to_value)
+     VALUES (NOW(3), ?, ?, ?, ?, ?)`,
     [
       entry.who,
       entry.what,

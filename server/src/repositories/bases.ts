@@ -21,7 +21,9 @@ export const listBases = async (
     const part = anyOf(courseIds.slice(i, i + 200))
     for (const row of await rowsOf<{ course_id: number; document: Buffer }>(
       database,
-      `SELECT course_id, document FROM course_bases WHERE course_id IN ${part.sql}`,
+      `SELECT course_id, document
+       FROM course_bases
+       WHERE course_id IN ${part.sql}`,
       part.values,
     ))
       bases.set(row.course_id, baseOf(row.course_id, row.document))
@@ -53,7 +55,9 @@ export const storeBase = async (
 ): Promise<void> => {
   await change(
     database,
-    'INSERT INTO course_bases (course_id, document) VALUES (?, ?) ON DUPLICATE KEY UPDATE document = VALUES(document)',
+    `INSERT INTO course_bases (course_id, document)
+     VALUES (?, ?)
+     ON DUPLICATE KEY UPDATE document = VALUES(document)`,
     [courseId, pack(base)],
   )
 }

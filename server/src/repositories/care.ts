@@ -6,7 +6,13 @@ import { instantOfRow } from './moment.ts'
 
 /** From now on results that were told before answer another question: what is waived, attested, joined or left out has changed. */
 export const markJudgedAnew = async (database: Database, courseId: number): Promise<void> => {
-  await change(database, 'UPDATE courses SET judged_from = NOW(3) WHERE id = ?', [courseId])
+  await change(
+    database,
+    `UPDATE courses
+     SET judged_from = NOW(3)
+     WHERE id = ?`,
+    [courseId],
+  )
 }
 
 const joinRows = (
@@ -16,7 +22,10 @@ const joinRows = (
   const ids = anyOf(courseIds)
   return rowsOf(
     database,
-    `SELECT course_id, what, expected, found, said_by AS \`by\`, said_at AS \`at\` FROM joins_by_hand WHERE course_id IN ${ids.sql} ORDER BY said_at, expected`,
+    `SELECT course_id, what, expected, found, said_by AS \`by\`, said_at AS \`at\`
+     FROM joins_by_hand
+     WHERE course_id IN ${ids.sql}
+     ORDER BY said_at, expected`,
     ids.values,
   )
 }
@@ -55,12 +64,16 @@ export const putJoin = async (
   if (what === 'join')
     await change(
       database,
-      "DELETE FROM joins_by_hand WHERE course_id = ? AND what = 'join' AND (expected = ? OR found = ?)",
+      `DELETE FROM joins_by_hand
+       WHERE course_id = ? AND what = 'join' AND (expected = ? OR found = ?)`,
       [courseId, expected, found],
     )
   await change(
     database,
-    'INSERT INTO joins_by_hand (course_id, what, expected, found, said_by, said_at) VALUES (?, ?, ?, ?, ?, NOW(3)) ON DUPLICATE KEY UPDATE what = VALUES(what), said_by = VALUES(said_by), said_at = VALUES(said_at)',
+    `INSERT INTO joins_by_hand (course_id, what, expected, found, said_by, said_at)
+     VALUES (?, ?, ?, ?, ?, NOW(3))
+     ON DUPLICATE KEY UPDATE what = VALUES(what), said_by = VALUES(said_by),
+       said_at = VALUES(said_at)`,
     [courseId, what, expected, found, by],
   )
 }
@@ -73,7 +86,8 @@ export const forgetJoin = async (
   (
     await change(
       database,
-      'DELETE FROM joins_by_hand WHERE course_id = ? AND expected = ? AND found = ?',
+      `DELETE FROM joins_by_hand
+       WHERE course_id = ? AND expected = ? AND found = ?`,
       [courseId, expected, found],
     )
   ).affected === 1
@@ -116,7 +130,10 @@ const waiverRows = (database: Database, courseIds: readonly number[]): Promise<W
   const ids = anyOf(courseIds)
   return rowsOf(
     database,
-    `SELECT ${waiverColumns} FROM waivers WHERE course_id IN ${ids.sql} ORDER BY id`,
+    `SELECT ${waiverColumns}
+     FROM waivers
+     WHERE course_id IN ${ids.sql}
+     ORDER BY id`,
     ids.values,
   )
 }
@@ -133,7 +150,11 @@ export const addWaiver = async (
   (
     await change(
       database,
-      'INSERT INTO waivers (course_id, scope, rule, fingerprint, evidence, from_date, until_date, reason, state, asked_by, asked_at, decided_by, decided_at) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, NOW(3), ?, IF(?, NOW(3), NULL))',
+      `INSERT INTO waivers (
+         course_id, scope, rule, fingerprint, evidence, from_date, until_date, reason, state,
+           asked_by, asked_at, decided_by, decided_at
+       )
+       VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, NOW(3), ?, IF(?, NOW(3), NULL))`,
       [
         courseId,
         waiver.scope,
@@ -164,7 +185,9 @@ export const decideWaiver = async (
   (
     await change(
       database,
-      `UPDATE waivers SET state = ?, decided_by = ?, decided_at = NOW(3), answer = ? WHERE id = ? AND course_id = ? AND state IN (${from.map(() => '?').join(', ')})`,
+      `UPDATE waivers
+       SET state = ?, decided_by = ?, decided_at = NOW(3), answer = ?
+       WHERE id = ? AND course_id = ? AND state IN (${from.map(() => '?').join(', ')})`,
       [to, by, answer, id, courseId, ...from],
     )
   ).affected === 1
@@ -176,7 +199,9 @@ export const findWaiver = async (
 ): Promise<StoredWaiver | null> => {
   const row = await firstRow<WaiverRow>(
     database,
-    `SELECT ${waiverColumns} FROM waivers WHERE id = ? AND course_id = ?`,
+    `SELECT ${waiverColumns}
+     FROM waivers
+     WHERE id = ? AND course_id = ?`,
     [id, courseId],
   )
   return row ? waiverOf(row) : null
@@ -202,7 +227,11 @@ const attestationRows = (
   const ids = anyOf(courseIds)
   return rowsOf(
     database,
-    `SELECT id, course_id, rule, fingerprint, given_by AS \`by\`, given_on AS \`on\`, until_date AS \`until\`, words FROM attestations WHERE course_id IN ${ids.sql} AND taken_back IS NULL ORDER BY id`,
+    `SELECT id, course_id, rule, fingerprint, given_by AS \`by\`, given_on AS \`on\`,
+       until_date AS \`until\`, words
+     FROM attestations
+     WHERE course_id IN ${ids.sql} AND taken_back IS NULL
+     ORDER BY id`,
     ids.values,
   )
 }
@@ -218,7 +247,8 @@ export const addAttestation = async (
 ): Promise<void> => {
   await change(
     database,
-    'INSERT INTO attestations (course_id, rule, fingerprint, given_by, given_on, until_date, words) VALUES (?, ?, ?, ?, ?, ?, ?)',
+    `INSERT INTO attestations (course_id, rule, fingerprint, given_by, given_on, until_date, words)
+     VALUES (?, ?, ?, ?, ?, ?, ?)`,
     [courseId, rule, fingerprint, by, on, until, words],
   )
 }
@@ -230,7 +260,9 @@ export const takeAttestationBack = async (
   (
     await change(
       database,
-      'UPDATE attestations SET taken_back = NOW(3) WHERE course_id = ? AND fingerprint = ? AND taken_back IS NULL',
+      `UPDATE attestations
+       SET taken_back = NOW(3)
+       WHERE course_id = ? AND fingerprint = ? AND taken_back IS NULL`,
       [courseId, fingerprint],
     )
   ).affected > 0
@@ -249,7 +281,11 @@ export const listFollowUps = async (database: Database, courseId: number): Promi
       answer: string
     }>(
       database,
-      'SELECT fingerprint, state, owner, message, note, raised_by AS raisedBy, raised_at AS raisedAt, promised_for AS promisedFor, answer FROM follow_ups WHERE course_id = ? ORDER BY raised_at, fingerprint',
+      `SELECT fingerprint, state, owner, message, note, raised_by AS raisedBy,
+         raised_at AS raisedAt, promised_for AS promisedFor, answer
+       FROM follow_ups
+       WHERE course_id = ?
+       ORDER BY raised_at, fingerprint`,
       [courseId],
     )
   ).map((row) => ({ ...row, raisedAt: instantOfRow(row.raisedAt) }))
@@ -262,8 +298,13 @@ export const raiseFollowUp = async (
 ): Promise<void> => {
   await change(
     database,
-    `INSERT INTO follow_ups (course_id, fingerprint, state, owner, message, note, raised_by, raised_at) VALUES (?, ?, 'raised', ?, ?, ?, ?, NOW(3))
-     ON DUPLICATE KEY UPDATE state = 'raised', owner = VALUES(owner), message = VALUES(message), note = VALUES(note), raised_by = VALUES(raised_by), raised_at = VALUES(raised_at), promised_for = NULL, answer = '', answered_by = NULL, answered_at = NULL, closed_at = NULL`,
+    `INSERT INTO follow_ups (
+       course_id, fingerprint, state, owner, message, note, raised_by, raised_at
+     )
+     VALUES (?, ?, 'raised', ?, ?, ?, ?, NOW(3))
+     ON DUPLICATE KEY UPDATE state = 'raised', owner = VALUES(owner), message = VALUES(message),
+       note = VALUES(note), raised_by = VALUES(raised_by), raised_at = VALUES(raised_at),
+       promised_for = NULL, answer = '', answered_by = NULL, answered_at = NULL, closed_at = NULL`,
     [courseId, one.fingerprint, one.owner, one.message.slice(0, 2000), one.note, one.by],
   )
 }
@@ -278,7 +319,9 @@ export const promiseFollowUp = async (
   (
     await change(
       database,
-      "UPDATE follow_ups SET state = 'promised', promised_for = ?, answer = ?, answered_by = ?, answered_at = NOW(3) WHERE course_id = ? AND fingerprint = ? AND state IN ('raised', 'promised', 'answered')",
+      `UPDATE follow_ups
+       SET state = 'promised', promised_for = ?, answer = ?, answered_by = ?, answered_at = NOW(3)
+       WHERE course_id = ? AND fingerprint = ? AND state IN ('raised', 'promised', 'answered')`,
       [date, answer, by, courseId, fingerprint],
     )
   ).affected === 1
@@ -292,7 +335,9 @@ export const answerFollowUp = async (
   (
     await change(
       database,
-      "UPDATE follow_ups SET state = 'answered', answer = ?, answered_by = ?, answered_at = NOW(3) WHERE course_id = ? AND fingerprint = ? AND state IN ('raised', 'promised', 'answered')",
+      `UPDATE follow_ups
+       SET state = 'answered', answer = ?, answered_by = ?, answered_at = NOW(3)
+       WHERE course_id = ? AND fingerprint = ? AND state IN ('raised', 'promised', 'answered')`,
       [answer, by, courseId, fingerprint],
     )
   ).affected === 1
@@ -304,7 +349,9 @@ export const closeFollowUp = async (
   (
     await change(
       database,
-      "UPDATE follow_ups SET state = 'closed', closed_at = NOW(3) WHERE course_id = ? AND fingerprint = ? AND state <> 'closed'",
+      `UPDATE follow_ups
+       SET state = 'closed', closed_at = NOW(3)
+       WHERE course_id = ? AND fingerprint = ? AND state <> 'closed'`,
       [courseId, fingerprint],
     )
   ).affected === 1
@@ -319,7 +366,9 @@ export const settleFollowUps = async (
   const rows = byCourse(
     await rowsOf<{ course_id: number; fingerprint: string; state: FollowUp['state'] }>(
       database,
-      `SELECT course_id, fingerprint, state FROM follow_ups WHERE course_id IN ${ids.sql} AND state <> 'closed'`,
+      `SELECT course_id, fingerprint, state
+       FROM follow_ups
+       WHERE course_id IN ${ids.sql} AND state <> 'closed'`,
       ids.values,
     ),
   )
@@ -329,13 +378,17 @@ export const settleFollowUps = async (
       if (state !== 'mended' && !open.has(fingerprint))
         await change(
           database,
-          "UPDATE follow_ups SET state = 'mended', closed_at = NOW(3) WHERE course_id = ? AND fingerprint = ?",
+          `UPDATE follow_ups
+           SET state = 'mended', closed_at = NOW(3)
+           WHERE course_id = ? AND fingerprint = ?`,
           [courseId, fingerprint],
         )
       else if (state === 'mended' && open.has(fingerprint))
         await change(
           database,
-          "UPDATE follow_ups SET state = 'raised', closed_at = NULL WHERE course_id = ? AND fingerprint = ?",
+          `UPDATE follow_ups
+           SET state = 'raised', closed_at = NULL
+           WHERE course_id = ? AND fingerprint = ?`,
           [courseId, fingerprint],
         )
     }
@@ -349,7 +402,10 @@ const notThisWeekRows = (
   const ids = anyOf(courseIds)
   return rowsOf(
     database,
-    `SELECT course_id, instance FROM not_this_week WHERE course_id IN ${ids.sql} ORDER BY instance`,
+    `SELECT course_id, instance
+     FROM not_this_week
+     WHERE course_id IN ${ids.sql}
+     ORDER BY instance`,
     ids.values,
   )
 }
@@ -376,14 +432,17 @@ export const putNotThisWeek = async (
   if (leftOut)
     await change(
       database,
-      'INSERT IGNORE INTO not_this_week (course_id, instance, said_by, said_at) VALUES (?, ?, ?, NOW(3))',
+      `INSERT IGNORE INTO not_this_week (course_id, instance, said_by, said_at)
+       VALUES (?, ?, ?, NOW(3))`,
       [courseId, instance, by],
     )
   else
-    await change(database, 'DELETE FROM not_this_week WHERE course_id = ? AND instance = ?', [
-      courseId,
-      instance,
-    ])
+    await change(
+      database,
+      `DELETE FROM not_this_week
+       WHERE course_id = ? AND instance = ?`,
+      [courseId, instance],
+    )
 }
 
 /** What is waived and attested in each of these courses, as the check takes it; nothing for those in which nothing is. */

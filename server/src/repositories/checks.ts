@@ -24,7 +24,10 @@ export const storeChecks = async (
   if (checks.length === 0) return
   await change(
     database,
-    `INSERT INTO check_results (course_id, cache_key, as_of, holds_from, holds_until, checked_at, readiness, open_musts, open_shoulds, counts, crossings, findings, outlook, rest)
+    `INSERT INTO check_results (
+       course_id, cache_key, as_of, holds_from, holds_until, checked_at, readiness, open_musts,
+         open_shoulds, counts, crossings, findings, outlook, rest
+     )
      VALUES ${checks.map(() => '(?, ?, ?, ?, ?, NOW(3), ?, ?, ?, ?, ?, ?, ?, ?)').join(', ')}
      ON DUPLICATE KEY UPDATE checked_at = VALUES(checked_at)`,
     checks.flatMap(({ courseId, cacheKey, result, crossings }) => {
@@ -74,7 +77,10 @@ export const reuseChecks = async (
   const asked = anyOf([...keys.values()])
   const rows = await rowsOf<{ id: number; course_id: number; cache_key: string }>(
     database,
-    `SELECT id, course_id, cache_key FROM check_results WHERE course_id IN ${ids.sql} AND cache_key IN ${asked.sql} AND ${holdsOn} ORDER BY id`,
+    `SELECT id, course_id, cache_key
+     FROM check_results
+     WHERE course_id IN ${ids.sql} AND cache_key IN ${asked.sql} AND ${holdsOn}
+     ORDER BY id`,
     [...ids.values, ...asked.values, asOf, asOf],
   )
   const latest = new Map(
@@ -86,7 +92,9 @@ export const reuseChecks = async (
   if (latest.size > 0)
     await change(
       database,
-      `UPDATE check_results SET checked_at = NOW(3) WHERE id IN ${found.sql}`,
+      `UPDATE check_results
+       SET checked_at = NOW(3)
+       WHERE id IN ${found.sql}`,
       found.values,
     )
   return new Set(latest.keys())
@@ -108,7 +116,11 @@ export const findCheck = async (
     rest: string
   }>(
     database,
-    `SELECT as_of, holds_from, holds_until, readiness, counts, findings, rest FROM check_results WHERE course_id = ? AND ${holdsOn} AND ${stillAsked} ORDER BY checked_at DESC, id DESC LIMIT 1`,
+    `SELECT as_of, holds_from, holds_until, readiness, counts, findings, rest
+     FROM check_results
+     WHERE course_id = ? AND ${holdsOn} AND ${stillAsked}
+     ORDER BY checked_at DESC, id DESC
+     LIMIT 1`,
     [courseId, asOf, asOf],
   )
   if (!row) return null
@@ -141,10 +153,14 @@ export const listChecks = async (
     outlook: string
   }>(
     database,
-    `SELECT course_id, crossings, findings, outlook FROM (
-       SELECT course_id, crossings, findings, outlook, ROW_NUMBER() OVER (PARTITION BY course_id ORDER BY checked_at DESC, id DESC) AS place
-       FROM check_results WHERE ${holdsOn}
-     ) AS ranked WHERE place = 1`,
+    `SELECT course_id, crossings, findings, outlook
+     FROM (
+       SELECT course_id, crossings, findings, outlook,
+         ROW_NUMBER() OVER (PARTITION BY course_id ORDER BY checked_at DESC, id DESC) AS place
+       FROM check_results
+       WHERE ${holdsOn}
+     ) AS ranked
+     WHERE place = 1`,
     [asOf, asOf],
   )
   return new Map(
@@ -169,10 +185,14 @@ export const listPairs = async (
   if (courseIds.length === 0) return new Map()
   const rows = await rowsOf<{ course_id: number; pairs: string | null }>(
     database,
-    `SELECT course_id, CONVERT(JSON_EXTRACT(rest, '$.pairs') USING utf8mb4) AS pairs FROM (
-       SELECT course_id, rest, ROW_NUMBER() OVER (PARTITION BY course_id ORDER BY checked_at DESC, id DESC) AS place
-       FROM check_results WHERE course_id IN (${courseIds.map(() => '?').join(', ')}) AND ${holdsOn}
-     ) AS ranked WHERE place = 1`,
+    `SELECT course_id, CONVERT(JSON_EXTRACT(rest, '$.pairs') USING utf8mb4) AS pairs
+     FROM (
+       SELECT course_id, rest,
+         ROW_NUMBER() OVER (PARTITION BY course_id ORDER BY checked_at DESC, id DESC) AS place
+       FROM check_results
+       WHERE course_id IN (${courseIds.map(() => '?').join(', ')}) AND ${holdsOn}
+     ) AS ranked
+     WHERE place = 1`,
     [...courseIds, asOf, asOf],
   )
   return new Map(
@@ -196,7 +216,11 @@ export const findingsBefore = async (
 ): Promise<{ checkedAt: string; places: Map<string, string> } | null> => {
   const row = await firstRow<{ checked_at: string; findings: string }>(
     database,
-    'SELECT checked_at, findings FROM check_results WHERE course_id = ? AND as_of <= ? ORDER BY as_of DESC, checked_at DESC, id DESC LIMIT 1 OFFSET 1',
+    `SELECT checked_at, findings
+     FROM check_results
+     WHERE course_id = ? AND as_of <= ?
+     ORDER BY as_of DESC, checked_at DESC, id DESC
+     LIMIT 1 OFFSET 1`,
     [courseId, today],
   )
   return (

@@ -9,13 +9,19 @@ export const storeCohortNames = async (
   courseId: number,
   course: Course,
 ): Promise<void> => {
-  await change(database, 'DELETE FROM cohort_names WHERE course_id = ?', [courseId])
+  await change(
+    database,
+    `DELETE FROM cohort_names
+     WHERE course_id = ?`,
+    [courseId],
+  )
   const names = cohortNames(course)
   for (let i = 0; i < names.length; i += 200) {
     const part = names.slice(i, i + 200)
     await change(
       database,
-      `INSERT IGNORE INTO cohort_names (course_id, term_code, kind, folded_hash, name) VALUES ${part.map(() => '(?, (SELECT term_code FROM courses WHERE id = ?), ?, ?, ?)').join(', ')}`,
+      `INSERT IGNORE INTO cohort_names (course_id, term_code, kind, folded_hash, name)
+       VALUES ${part.map(() => '(?, (SELECT term_code FROM courses WHERE id = ?), ?, ?, ?)').join(', ')}`,
       part.flatMap(({ kind, name, folded }) => [courseId, courseId, kind, sha256(folded), name]),
     )
   }
@@ -44,8 +50,8 @@ export const findClashes = async (
     shared: string | null
   }>(
     database,
-    `SELECT own.course_id, own.kind, own.name, ${other('')} AS other,
-            CASE WHEN own.kind = 'course-name' THEN ${other('AND other.course_id IN (SELECT theirs.course_id FROM course_instructors AS mine JOIN course_instructors AS theirs ON theirs.email = mine.email WHERE mine.course_id = own.course_id)')} END AS shared
+    `SELECT own.course_id, own.kind, own.name, ${other('')} AS other, CASE
+       WHEN own.kind = 'course-name' THEN ${other('AND other.course_id IN (SELECT theirs.course_id FROM course_instructors AS mine JOIN course_instructors AS theirs ON theirs.email = mine.email WHERE mine.course_id = own.course_id)')} END AS shared
      FROM cohort_names AS own
      WHERE own.course_id IN ${ids.sql} AND own.kind <> 'label'
      ORDER BY own.course_id, own.kind, own.folded_hash`,

@@ -22,9 +22,13 @@ export const listComments = async (
 ): Promise<TemplateComment[]> => {
   const rows = await rowsOf<CommentRow>(
     database,
-    `SELECT template_comments.id, template_comments.part, template_comments.answers_to, template_comments.text, template_comments.written_at, template_comments.written_by, template_comments.closed_at, template_comments.closed_by
-     FROM template_comments JOIN templates ON templates.id = template_comments.template_id
-     WHERE templates.template_key = ? ORDER BY template_comments.id`,
+    `SELECT template_comments.id, template_comments.part, template_comments.answers_to,
+       template_comments.text, template_comments.written_at, template_comments.written_by,
+       template_comments.closed_at, template_comments.closed_by
+     FROM template_comments
+     JOIN templates ON templates.id = template_comments.template_id
+     WHERE templates.template_key = ?
+     ORDER BY template_comments.id`,
     [template],
   )
   return rows.map((row) => ({
@@ -49,7 +53,9 @@ export const addComment = async (
   inTransaction(pool, async (database) => {
     const row = await firstRow<{ id: number }>(
       database,
-      'SELECT id FROM templates WHERE template_key = ?',
+      `SELECT id
+       FROM templates
+       WHERE template_key = ?`,
       [template],
     )
     if (!row) return null
@@ -58,13 +64,16 @@ export const addComment = async (
         ? null
         : await firstRow<{ part: string | null }>(
             database,
-            'SELECT part FROM template_comments WHERE id = ? AND template_id = ? AND answers_to IS NULL',
+            `SELECT part
+             FROM template_comments
+             WHERE id = ? AND template_id = ? AND answers_to IS NULL`,
             [comment.answersTo, row.id],
           )
     if (comment.answersTo !== null && !answered) return null
     const { id } = await change(
       database,
-      'INSERT INTO template_comments (template_id, part, answers_to, text, written_at, written_by) VALUES (?, ?, ?, ?, NOW(3), ?)',
+      `INSERT INTO template_comments (template_id, part, answers_to, text, written_at, written_by)
+       VALUES (?, ?, ?, ?, NOW(3), ?)`,
       [row.id, answered ? answered.part : comment.part, comment.answersTo, comment.text, who],
     )
     await recordAudit(database, { who, what: 'comment written', subject: template, to: comment })
@@ -82,20 +91,29 @@ export const closeComment = async (
   inTransaction(pool, async (database) => {
     const found = await firstRow(
       database,
-      'SELECT template_comments.id FROM template_comments JOIN templates ON templates.id = template_comments.template_id WHERE templates.template_key = ? AND template_comments.id = ? AND template_comments.answers_to IS NULL',
+      `SELECT template_comments.id
+       FROM template_comments
+       JOIN templates ON templates.id = template_comments.template_id
+       WHERE templates.template_key = ?
+         AND template_comments.id = ?
+         AND template_comments.answers_to IS NULL`,
       [template, id],
     )
     if (!found) return false
     if (closed)
       await change(
         database,
-        'UPDATE template_comments SET closed_at = NOW(3), closed_by = ? WHERE id = ?',
+        `UPDATE template_comments
+         SET closed_at = NOW(3), closed_by = ?
+         WHERE id = ?`,
         [who, id],
       )
     else
       await change(
         database,
-        'UPDATE template_comments SET closed_at = NULL, closed_by = NULL WHERE id = ?',
+        `UPDATE template_comments
+         SET closed_at = NULL, closed_by = NULL
+         WHERE id = ?`,
         [id],
       )
     await recordAudit(database, {

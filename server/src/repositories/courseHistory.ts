@@ -20,16 +20,25 @@ export const courseHistories = async (
   const last = byCourse(
     await rowsOf<{ course_id: number; at: string }>(
       database,
-      `SELECT course_id, MAX(deployed_at) AS \`at\` FROM deployments WHERE course_id IN ${ids.sql} AND undone_by IS NULL AND mode <> 'undo' GROUP BY course_id`,
+      `SELECT course_id, MAX(deployed_at) AS \`at\`
+       FROM deployments
+       WHERE course_id IN ${ids.sql} AND undone_by IS NULL AND mode <> 'undo'
+       GROUP BY course_id`,
       ids.values,
     ),
   )
   const beside = byCourse(
     await rowsOf<{ course_id: number; name: string; classSection: string }>(
       database,
-      `SELECT self.id AS course_id, CONCAT(courses.code, ' ', courses.title, ' (', courses.platform_id, ')') AS name, theirs.name AS classSection
+      `SELECT self.id AS course_id,
+         CONCAT(courses.code, ' ', courses.title, ' (', courses.platform_id, ')') AS name,
+         theirs.name AS classSection
        FROM courses AS self
-       STRAIGHT_JOIN courses FORCE INDEX (courses_by_code) ON courses.term_code = self.term_code AND courses.code = self.code AND courses.status = 'teaching' AND courses.id <> self.id
+       STRAIGHT_JOIN courses FORCE INDEX (courses_by_code)
+         ON courses.term_code = self.term_code
+         AND courses.code = self.code
+         AND courses.status = 'teaching'
+         AND courses.id <> self.id
        STRAIGHT_JOIN class_sections AS theirs ON theirs.course_id = courses.id
        STRAIGHT_JOIN class_sections AS own ON own.course_id = self.id AND own.name = theirs.name
        WHERE self.id IN ${ids.sql}
@@ -42,10 +51,17 @@ export const courseHistories = async (
       database,
       `SELECT self.id AS course_id, MIN(courses.title) AS name
        FROM courses AS self
-       STRAIGHT_JOIN courses FORCE INDEX (courses_by_code) ON courses.term_code = self.term_code AND courses.code = self.code AND courses.status = 'preparing' AND courses.id <> self.id
+       STRAIGHT_JOIN courses FORCE INDEX (courses_by_code)
+         ON courses.term_code = self.term_code
+         AND courses.code = self.code
+         AND courses.status = 'preparing'
+         AND courses.id <> self.id
        STRAIGHT_JOIN course_instructors AS theirs ON theirs.course_id = courses.id
-       STRAIGHT_JOIN course_instructors AS mine ON mine.course_id = self.id AND mine.email = theirs.email
-       WHERE self.id IN ${ids.sql} GROUP BY self.id`,
+       STRAIGHT_JOIN course_instructors AS mine
+         ON mine.course_id = self.id
+         AND mine.email = theirs.email
+       WHERE self.id IN ${ids.sql}
+       GROUP BY self.id`,
       ids.values,
     ),
   )

@@ -13,7 +13,10 @@ export const findValues = async (database: Database, id: number): Promise<KeptVa
   const row = (
     await rowsOf<{ topics: string; calendar: string | null; room: string | null }>(
       database,
-      'SELECT topics, calendar, room FROM courses WHERE id = ? FOR UPDATE',
+      `SELECT topics, calendar, room
+       FROM courses
+       WHERE id = ?
+       FOR UPDATE`,
       [id],
     )
   )[0]
@@ -43,17 +46,24 @@ export const storeValues = async (
   { topics, calendar, room }: KeptValues,
   instructor: CourseValuesRow['instructor'],
 ): Promise<void> => {
-  await change(database, 'UPDATE courses SET topics = ?, calendar = ?, room = ? WHERE id = ?', [
-    JSON.stringify(topics),
-    JSON.stringify(calendar),
-    room,
-    id,
-  ])
-  if (!instructor) return
-  await change(database, 'DELETE FROM course_instructors WHERE course_id = ?', [id])
   await change(
     database,
-    'INSERT INTO course_instructors (course_id, email, name, position) VALUES (?, ?, ?, 0)',
+    `UPDATE courses
+     SET topics = ?, calendar = ?, room = ?
+     WHERE id = ?`,
+    [JSON.stringify(topics), JSON.stringify(calendar), room, id],
+  )
+  if (!instructor) return
+  await change(
+    database,
+    `DELETE FROM course_instructors
+     WHERE course_id = ?`,
+    [id],
+  )
+  await change(
+    database,
+    `INSERT INTO course_instructors (course_id, email, name, position)
+     VALUES (?, ?, ?, 0)`,
     [id, instructor.email, instructor.name],
   )
 }

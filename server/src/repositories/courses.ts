@@ -39,15 +39,31 @@ interface CourseRow {
 }
 
 /** @param latest which check of a course is told with it */
-const selectWith = (latest: string): string => `
-  SELECT courses.id, courses.platform_id, courses.term_code, courses.session_code, courses.code, courses.title, courses.department,
-         courses.modality, courses.weeks, courses.status, courses.class_section_kind, courses.topics, courses.calendar, courses.answers, courses.room, courses.brought, courses.strengths_version, courses.template_id, courses.version,
-         templates.template_key, templates.title AS template_title,
-         (SELECT MAX(number) FROM template_versions WHERE template_versions.template_id = courses.template_id) AS newest,
-         snapshots.read_at, snapshots.is_shell,
-         EXISTS (SELECT 1 FROM deployments WHERE deployments.course_id = courses.id AND deployments.undone_by IS NULL AND deployments.mode <> 'undo') AS deployed,
-         (SELECT GROUP_CONCAT(class_sections.name ORDER BY class_sections.name SEPARATOR '\\n') FROM class_sections WHERE class_sections.course_id = courses.id) AS sections,
-         latest.as_of AS check_as_of, latest.counts AS check_counts, latest.readiness AS check_readiness
+const selectWith = (
+  latest: string,
+): string => `SELECT courses.id, courses.platform_id, courses.term_code, courses.session_code, courses.code,
+    courses.title, courses.department, courses.modality, courses.weeks, courses.status,
+    courses.class_section_kind, courses.topics, courses.calendar, courses.answers, courses.room,
+    courses.brought, courses.strengths_version, courses.template_id, courses.version,
+    templates.template_key, templates.title AS template_title,
+    (
+      SELECT MAX(number)
+      FROM template_versions
+      WHERE template_versions.template_id = courses.template_id
+    ) AS newest, snapshots.read_at, snapshots.is_shell,
+    EXISTS (
+      SELECT 1
+      FROM deployments
+      WHERE deployments.course_id = courses.id
+        AND deployments.undone_by IS NULL
+        AND deployments.mode <> 'undo'
+    ) AS deployed,
+    (
+      SELECT GROUP_CONCAT(class_sections.name ORDER BY class_sections.name SEPARATOR '\\n')
+      FROM class_sections
+      WHERE class_sections.course_id = courses.id
+    ) AS sections, latest.as_of AS check_as_of, latest.counts AS check_counts,
+    latest.readiness AS check_readiness
   FROM courses
   LEFT JOIN templates ON templates.id = courses.template_id
   LEFT JOIN snapshots ON snapshots.course_id = courses.id
@@ -107,7 +123,10 @@ const readRows = async (
     const part = anyOf(ids.slice(i, i + 1000))
     for (const row of await rowsOf<{ course_id: number; name: string; email: string }>(
       database,
-      `SELECT course_id, name, email FROM course_instructors WHERE course_id IN ${part.sql} ORDER BY course_id, position`,
+      `SELECT course_id, name, email
+       FROM course_instructors
+       WHERE course_id IN ${part.sql}
+       ORDER BY course_id, position`,
       part.values,
     ))
       people.set(row.course_id, [
@@ -173,10 +192,13 @@ export const storeCourseCalendar = async (
   id: number,
   calendar: CourseCalendar,
 ): Promise<void> => {
-  await change(database, 'UPDATE courses SET calendar = ? WHERE id = ?', [
-    JSON.stringify(calendar),
-    id,
-  ])
+  await change(
+    database,
+    `UPDATE courses
+     SET calendar = ?
+     WHERE id = ?`,
+    [JSON.stringify(calendar), id],
+  )
 }
 
 /** The facts of a course with another calendar than the one it has. */
@@ -294,7 +316,14 @@ export const judgedState = async (database: Database, id: number): Promise<Judge
     template_id: number | null
     version: number | null
     brought: string | null
-  }>(database, 'SELECT template_id, version, brought FROM courses WHERE id = ? FOR UPDATE', [id])
+  }>(
+    database,
+    `SELECT template_id, version, brought
+     FROM courses
+     WHERE id = ?
+     FOR UPDATE`,
+    [id],
+  )
   return {
     templateId: row?.template_id ?? null,
     version: row?.version ?? null,
@@ -334,7 +363,9 @@ export const judgeCourse = async (
 ): Promise<void> => {
   await change(
     database,
-    'UPDATE courses SET template_id = ?, version = ?, brought = ?, strengths_version = NULL WHERE id = ?',
+    `UPDATE courses
+     SET template_id = ?, version = ?, brought = ?, strengths_version = NULL
+     WHERE id = ?`,
     [templateId, version, brought.length === 0 ? null : JSON.stringify(brought), id],
   )
 }

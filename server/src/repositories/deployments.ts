@@ -29,8 +29,13 @@ export const recordDeployment = async (
 ): Promise<boolean> => {
   const { affected } = await change(
     database,
-    `INSERT IGNORE INTO deployments (course_id, number, run_id, mode, template_id, version, deployed_at, deployed_by, engine, idempotency_key, parts, receipt, expansion, undo_record, judged_before)
-     SELECT ?, COALESCE(MAX(number), 0) + 1, ?, ?, ?, ?, NOW(3), ?, ?, ?, ?, ?, ?, ?, ? FROM deployments WHERE course_id = ?`,
+    `INSERT IGNORE INTO deployments (
+       course_id, number, run_id, mode, template_id, version, deployed_at, deployed_by, engine,
+         idempotency_key, parts, receipt, expansion, undo_record, judged_before
+     )
+     SELECT ?, COALESCE(MAX(number), 0) + 1, ?, ?, ?, ?, NOW(3), ?, ?, ?, ?, ?, ?, ?, ?
+     FROM deployments
+     WHERE course_id = ?`,
     [
       deployment.courseId,
       deployment.runId,
@@ -54,9 +59,14 @@ export const recordDeployment = async (
 export const deploymentsOf = async (database: Database, courseId: number): Promise<Receipt[]> => {
   const rows = await rowsOf<Omit<Receipt, 'counts'> & { receipt: string | null; parts: number }>(
     database,
-    `SELECT deployments.course_id AS course, deployments.number, deployments.mode, templates.title AS template, deployments.version, deployments.deployed_at AS at, deployments.deployed_by AS \`by\`,
-            deployments.run_id AS run, deployments.receipt, deployments.parts, deployments.undone_by AS undoneBy
-     FROM deployments LEFT JOIN templates ON templates.id = deployments.template_id WHERE deployments.course_id = ? ORDER BY deployments.number DESC`,
+    `SELECT deployments.course_id AS course, deployments.number, deployments.mode,
+       templates.title AS template, deployments.version, deployments.deployed_at AS at,
+       deployments.deployed_by AS \`by\`, deployments.run_id AS run, deployments.receipt,
+       deployments.parts, deployments.undone_by AS undoneBy
+     FROM deployments
+     LEFT JOIN templates ON templates.id = deployments.template_id
+     WHERE deployments.course_id = ?
+     ORDER BY deployments.number DESC`,
     [courseId],
   )
   return rows.map(({ receipt, parts, ...row }) => ({
@@ -88,8 +98,16 @@ export const findDeploymentOfRun = async (
   }>(
     database,
     `SELECT number, undo_record, undone_by, judged_before,
-            EXISTS (SELECT 1 FROM deployments AS later WHERE later.course_id = deployments.course_id AND later.number > deployments.number AND later.judged_before IS NOT NULL AND later.undone_by IS NULL) AS later
-     FROM deployments WHERE run_id = ? AND course_id = ?`,
+       EXISTS (
+         SELECT 1
+         FROM deployments AS later
+         WHERE later.course_id = deployments.course_id
+           AND later.number > deployments.number
+           AND later.judged_before IS NOT NULL
+           AND later.undone_by IS NULL
+       ) AS later
+     FROM deployments
+     WHERE run_id = ? AND course_id = ?`,
     [runId, courseId],
   )
   if (!row || row.undo_record === null || row.undone_by !== null) return null
@@ -113,7 +131,10 @@ export const coursesOfRun = async (database: Database, runId: number): Promise<n
   (
     await rowsOf<{ course_id: number }>(
       database,
-      'SELECT course_id FROM deployments WHERE run_id = ? AND undone_by IS NULL AND undo_record IS NOT NULL ORDER BY course_id',
+      `SELECT course_id
+       FROM deployments
+       WHERE run_id = ? AND undone_by IS NULL AND undo_record IS NOT NULL
+       ORDER BY course_id`,
       [runId],
     )
   ).map((row) => row.course_id)
@@ -126,7 +147,9 @@ export const markUndone = async (
 ): Promise<void> => {
   await change(
     database,
-    'UPDATE deployments SET undone_by = ? WHERE course_id = ? AND number = ?',
+    `UPDATE deployments
+     SET undone_by = ?
+     WHERE course_id = ? AND number = ?`,
     [runId, courseId, number],
   )
 }
@@ -139,6 +162,12 @@ export const hasUnresolvedKey = async (
 ): Promise<boolean> =>
   (await firstRow(
     database,
-    "SELECT id FROM tasks WHERE course_id = ? AND id <> ? AND state IN ('sent', 'at-work') AND idempotency_key IS NOT NULL LIMIT 1",
+    `SELECT id
+     FROM tasks
+     WHERE course_id = ?
+       AND id <> ?
+       AND state IN ('sent', 'at-work')
+       AND idempotency_key IS NOT NULL
+     LIMIT 1`,
     [courseId, exceptTask],
   )) !== null

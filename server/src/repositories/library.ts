@@ -36,7 +36,12 @@ const entryOf = (row: EntryRow): StoredEntry => ({
 
 export const listLibrary = async (database: Database): Promise<StoredEntry[]> =>
   (
-    await rowsOf<EntryRow>(database, `SELECT ${columns} FROM library_entries ORDER BY kind, title`)
+    await rowsOf<EntryRow>(
+      database,
+      `SELECT ${columns}
+       FROM library_entries
+       ORDER BY kind, title`,
+    )
   ).map(entryOf)
 
 const titleOf = (document: LibraryPut['document']): string =>
@@ -50,7 +55,10 @@ const insert = async (
 ): Promise<void> => {
   await change(
     database,
-    'INSERT IGNORE INTO library_entries (kind, entry_key, title, revision, document, saved_at, saved_by) VALUES (?, ?, ?, 1, ?, NOW(3), ?)',
+    `INSERT IGNORE INTO library_entries (
+       kind, entry_key, title, revision, document, saved_at, saved_by
+     )
+     VALUES (?, ?, ?, 1, ?, NOW(3), ?)`,
     [kind, document.key, titleOf(document).slice(0, 200), JSON.stringify(document), who],
   )
 }
@@ -85,7 +93,10 @@ export const putEntry = async (
   inTransaction(pool, async (database): Promise<PutOutcome> => {
     const row = await firstRow<EntryRow>(
       database,
-      `SELECT ${columns} FROM library_entries WHERE kind = ? AND entry_key = ? FOR UPDATE`,
+      `SELECT ${columns}
+       FROM library_entries
+       WHERE kind = ? AND entry_key = ?
+       FOR UPDATE`,
       [kind, document.key],
     )
     if (!row) {
@@ -111,7 +122,9 @@ export const putEntry = async (
     }
     await change(
       database,
-      'UPDATE library_entries SET title = ?, revision = revision + 1, document = ?, saved_at = NOW(3), saved_by = ? WHERE kind = ? AND entry_key = ?',
+      `UPDATE library_entries
+       SET title = ?, revision = revision + 1, document = ?, saved_at = NOW(3), saved_by = ?
+       WHERE kind = ? AND entry_key = ?`,
       [titleOf(document).slice(0, 200), JSON.stringify(document), who, kind, document.key],
     )
     await recordAudit(database, {
@@ -129,7 +142,9 @@ export const putEntry = async (
 export const houseTextsInForce = async (database: Database): Promise<Map<string, HouseText>> => {
   const rows = await rowsOf<{ entry_key: string; document: string }>(
     database,
-    "SELECT entry_key, document FROM library_entries WHERE kind = 'house-text'",
+    `SELECT entry_key, document
+     FROM library_entries
+     WHERE kind = 'house-text'`,
   )
   return new Map(
     rows.map((row) => {

@@ -8,11 +8,20 @@ export const sendRunMessages = async (database: Database): Promise<void> => {
     database,
     `INSERT IGNORE INTO messages (recipient, run_id, sent_at, subject, body)
      SELECT runs.created_by, runs.id, NOW(3), CONCAT('Ended: ', LEFT(runs.title, 280)),
-            CONCAT((SELECT COUNT(*) FROM tasks WHERE tasks.run_id = runs.id AND tasks.state = 'done'), ' courses done, ',
-                   (SELECT COUNT(*) FROM tasks WHERE tasks.run_id = runs.id AND tasks.state = 'failed'), ' failed, ',
-                   (SELECT COUNT(*) FROM tasks WHERE tasks.run_id = runs.id AND tasks.state = 'held'), ' wait for approval again, ',
-                   (SELECT COUNT(*) FROM tasks WHERE tasks.run_id = runs.id AND tasks.state = 'cancelled'), ' left out.')
-     FROM runs WHERE runs.kind IN ('rollout', 'renames', 'mends') AND runs.state = 'done' AND NOT EXISTS (SELECT 1 FROM messages WHERE messages.run_id = runs.id)`,
+       CONCAT(
+         (SELECT COUNT(*) FROM tasks WHERE tasks.run_id = runs.id AND tasks.state = 'done'),
+           ' courses done, ',
+           (SELECT COUNT(*) FROM tasks WHERE tasks.run_id = runs.id AND tasks.state = 'failed'),
+           ' failed, ',
+           (SELECT COUNT(*) FROM tasks WHERE tasks.run_id = runs.id AND tasks.state = 'held'),
+           ' wait for approval again, ',
+           (SELECT COUNT(*) FROM tasks WHERE tasks.run_id = runs.id AND tasks.state = 'cancelled'),
+           ' left out.'
+       )
+     FROM runs
+     WHERE runs.kind IN ('rollout', 'renames', 'mends')
+       AND runs.state = 'done'
+       AND NOT EXISTS (SELECT 1 FROM messages WHERE messages.run_id = runs.id)`,
   )
 }
 
@@ -31,7 +40,11 @@ export const listMessages = async (
       readAt: string | null
     }>(
       database,
-      'SELECT id, run_id AS run, sent_at AS at, subject, body, read_at AS readAt FROM messages WHERE recipient = ? ORDER BY id DESC LIMIT ?',
+      `SELECT id, run_id AS run, sent_at AS at, subject, body, read_at AS readAt
+       FROM messages
+       WHERE recipient = ?
+       ORDER BY id DESC
+       LIMIT ?`,
       [recipient, String(most)],
     )
   ).map(({ readAt, ...row }) => ({ ...row, at: instantOfRow(row.at), read: readAt !== null }))
@@ -44,7 +57,9 @@ export const markRead = async (
   (
     await change(
       database,
-      'UPDATE messages SET read_at = COALESCE(read_at, NOW(3)) WHERE id = ? AND recipient = ?',
+      `UPDATE messages
+       SET read_at = COALESCE(read_at, NOW(3))
+       WHERE id = ? AND recipient = ?`,
       [id, recipient],
     )
   ).affected === 1

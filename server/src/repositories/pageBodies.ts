@@ -41,7 +41,9 @@ export const findBodies = async (
     const part = anyOf(missing.slice(i, i + mostAsked))
     for (const row of await rowsOf<{ hash: string; html: string }>(
       database,
-      `SELECT hash, html FROM page_bodies WHERE hash IN ${part.sql}`,
+      `SELECT hash, html
+       FROM page_bodies
+       WHERE hash IN ${part.sql}`,
       part.values,
     )) {
       found.set(row.hash, row.html)
@@ -102,7 +104,8 @@ export const savePageBodies = async (
     const part = sorted.slice(i, i + 50)
     await change(
       database,
-      `INSERT IGNORE INTO page_bodies (hash, html) VALUES ${part.map(() => '(?, ?)').join(', ')}`,
+      `INSERT IGNORE INTO page_bodies (hash, html)
+       VALUES ${part.map(() => '(?, ?)').join(', ')}`,
       part.flat(),
     )
   }

@@ -20,7 +20,9 @@ export const addPerson = async (
 ): Promise<void> => {
   await change(
     database,
-    'INSERT INTO people (email, name, role, password_hash) VALUES (?, ?, ?, ?) ON DUPLICATE KEY UPDATE name = VALUES(name), role = VALUES(role)',
+    `INSERT INTO people (email, name, role, password_hash)
+     VALUES (?, ?, ?, ?)
+     ON DUPLICATE KEY UPDATE name = VALUES(name), role = VALUES(role)`,
     [person.email.toLowerCase(), person.name, person.role, await hash(person.password)],
   )
 }
@@ -37,27 +39,39 @@ export const signIn = async (
   const address = email.trim().toLowerCase()
   const failures = await firstRow<{ count: number }>(
     database,
-    'SELECT COUNT(*) AS count FROM sign_in_failures WHERE email = ? AND failed_at > TIMESTAMPADD(MINUTE, ?, NOW(3))',
+    `SELECT COUNT(*) AS count
+     FROM sign_in_failures
+     WHERE email = ? AND failed_at > TIMESTAMPADD(MINUTE, ?, NOW(3))`,
     [address, -failureMinutes],
   )
   if (Number(failures?.count) >= failuresAllowed) return 'throttled'
   const found = await firstRow<Person & { password_hash: string }>(
     database,
-    'SELECT id, email, name, role, password_hash FROM people WHERE email = ?',
+    `SELECT id, email, name, role, password_hash
+     FROM people
+     WHERE email = ?`,
     [address],
   )
   const right = await verify(found?.password_hash ?? (await nobody), password)
   if (!found || !right) {
-    await change(database, 'INSERT INTO sign_in_failures (email, failed_at) VALUES (?, NOW(3))', [
-      address,
-    ])
+    await change(
+      database,
+      `INSERT INTO sign_in_failures (email, failed_at)
+       VALUES (?, NOW(3))`,
+      [address],
+    )
     return 'wrong'
   }
   const token = randomBytes(32).toString('base64url')
-  await change(database, 'DELETE FROM sessions WHERE expires_at < NOW(3)')
   await change(
     database,
-    'INSERT INTO sessions (token_hash, person_id, expires_at) VALUES (?, ?, TIMESTAMPADD(HOUR, ?, NOW(3)))',
+    `DELETE FROM sessions
+     WHERE expires_at < NOW(3)`,
+  )
+  await change(
+    database,
+    `INSERT INTO sessions (token_hash, person_id, expires_at)
+     VALUES (?, ?, TIMESTAMPADD(HOUR, ?, NOW(3)))`,
     [tokenHash(token), found.id, sessionHours],
   )
   const { password_hash: _, ...person } = found
@@ -67,12 +81,20 @@ export const signIn = async (
 export const personOfSession = async (database: Database, token: string): Promise<Person | null> =>
   firstRow<Person>(
     database,
-    'SELECT people.id, people.email, people.name, people.role FROM sessions JOIN people ON people.id = sessions.person_id WHERE sessions.token_hash = ? AND sessions.expires_at > NOW(3)',
+    `SELECT people.id, people.email, people.name, people.role
+     FROM sessions
+     JOIN people ON people.id = sessions.person_id
+     WHERE sessions.token_hash = ? AND sessions.expires_at > NOW(3)`,
     [tokenHash(token)],
   )
 
 export const signOut = async (database: Database, token: string): Promise<void> => {
-  await change(database, 'DELETE FROM sessions WHERE token_hash = ?', [tokenHash(token)])
+  await change(
+    database,
+    `DELETE FROM sessions
+     WHERE token_hash = ?`,
+    [tokenHash(token)],
+  )
 }
 
 const tokenHash = (token: string): string => createHash('sha256').update(token).digest('hex')

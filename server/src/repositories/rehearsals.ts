@@ -8,7 +8,8 @@ export const addRehearsal = async (
 ): Promise<void> => {
   await change(
     database,
-    'INSERT INTO rehearsals (id, run_id, course_id, created_by, created_at) VALUES (?, ?, ?, ?, NOW(3))',
+    `INSERT INTO rehearsals (id, run_id, course_id, created_by, created_at)
+     VALUES (?, ?, ?, ?, NOW(3))`,
     [id, run, course, by],
   )
 }
@@ -17,7 +18,13 @@ export const findRehearsal = async (
   database: Database,
   id: string,
 ): Promise<{ id: string } | null> =>
-  firstRow(database, 'SELECT id FROM rehearsals WHERE id = ? AND discarded_at IS NULL', [id])
+  firstRow(
+    database,
+    `SELECT id
+     FROM rehearsals
+     WHERE id = ? AND discarded_at IS NULL`,
+    [id],
+  )
 
 export const listRehearsals = async (
   database: Database,
@@ -26,7 +33,10 @@ export const listRehearsals = async (
   (
     await rowsOf<Omit<Rehearsal, 'address'>>(
       database,
-      'SELECT id, course_id AS course, created_at AS createdAt FROM rehearsals WHERE discarded_at IS NULL ORDER BY created_at DESC',
+      `SELECT id, course_id AS course, created_at AS createdAt
+       FROM rehearsals
+       WHERE discarded_at IS NULL
+       ORDER BY created_at DESC`,
     )
   ).map((row) => ({
     ...row,
@@ -35,5 +45,11 @@ export const listRehearsals = async (
   }))
 
 export const discardRehearsal = async (database: Database, id: string): Promise<void> => {
-  await change(database, 'UPDATE rehearsals SET discarded_at = NOW(3) WHERE id = ?', [id])
+  await change(
+    database,
+    `UPDATE rehearsals
+     SET discarded_at = NOW(3)
+     WHERE id = ?`,
+    [id],
+  )
 }

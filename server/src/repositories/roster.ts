@@ -71,13 +71,17 @@ const importOne = async (
   const wanted = wantedOf(course)
   const stored = await firstRow<Stored>(
     database,
-    `SELECT id, ${fields.join(', ')} FROM courses WHERE platform_id = ? FOR UPDATE`,
+    `SELECT id, ${fields.join(', ')}
+     FROM courses
+     WHERE platform_id = ?
+     FOR UPDATE`,
     [course.platformId],
   )
   if (!stored) {
     const { id } = await change(
       database,
-      `INSERT INTO courses (platform_id, topics, ${fields.join(', ')}) VALUES (?, ?, ${fields.map(() => '?').join(', ')})`,
+      `INSERT INTO courses (platform_id, topics, ${fields.join(', ')})
+       VALUES (?, ?, ${fields.map(() => '?').join(', ')})`,
       [course.platformId, JSON.stringify(topics), ...fields.map((field) => wanted[field])],
     )
     await replacePeople(database, id, course)
@@ -96,14 +100,20 @@ const importOne = async (
   const sections = (
     await rowsOf<{ name: string }>(
       database,
-      'SELECT name FROM class_sections WHERE course_id = ? ORDER BY name',
+      `SELECT name
+       FROM class_sections
+       WHERE course_id = ?
+       ORDER BY name`,
       [stored.id],
     )
   ).map((row) => row.name)
   const people = (
     await rowsOf<{ email: string; name: string }>(
       database,
-      'SELECT email, name FROM course_instructors WHERE course_id = ? ORDER BY position',
+      `SELECT email, name
+       FROM course_instructors
+       WHERE course_id = ?
+       ORDER BY position`,
       [stored.id],
     )
   ).map((row) => `${row.name} <${row.email}>`)
@@ -132,7 +142,9 @@ const importOne = async (
   if (differing.length > 0)
     await change(
       database,
-      `UPDATE courses SET ${differing.map((field) => `${field} = ?`).join(', ')} WHERE id = ?`,
+      `UPDATE courses
+       SET ${differing.map((field) => `${field} = ?`).join(', ')}
+       WHERE id = ?`,
       [...differing.map((field) => wanted[field]), stored.id],
     )
   await replacePeople(database, stored.id, course)
@@ -145,14 +157,30 @@ const replacePeople = async (
   id: number,
   course: RosterCourse,
 ): Promise<void> => {
-  await change(database, 'DELETE FROM class_sections WHERE course_id = ?', [id])
-  await change(database, 'DELETE FROM course_instructors WHERE course_id = ?', [id])
+  await change(
+    database,
+    `DELETE FROM class_sections
+     WHERE course_id = ?`,
+    [id],
+  )
+  await change(
+    database,
+    `DELETE FROM course_instructors
+     WHERE course_id = ?`,
+    [id],
+  )
   for (const name of course.classSections)
-    await change(database, 'INSERT INTO class_sections (course_id, name) VALUES (?, ?)', [id, name])
+    await change(
+      database,
+      `INSERT INTO class_sections (course_id, name)
+       VALUES (?, ?)`,
+      [id, name],
+    )
   for (const [position, person] of course.instructors.entries())
     await change(
       database,
-      'INSERT INTO course_instructors (course_id, email, name, position) VALUES (?, ?, ?, ?)',
+      `INSERT INTO course_instructors (course_id, email, name, position)
+       VALUES (?, ?, ?, ?)`,
       [id, person.email, person.name, position],
     )
 }

@@ -54,7 +54,10 @@ export const createRun = async (pool: Pool, run: NewRun): Promise<number> =>
   inTransaction(pool, async (database) => {
     const { id } = await change(
       database,
-      'INSERT INTO runs (kind, state, title, created_by, created_at, as_of, template_id, version, rollout_order) VALUES (?, ?, ?, ?, NOW(3), ?, ?, ?, ?)',
+      `INSERT INTO runs (
+         kind, state, title, created_by, created_at, as_of, template_id, version, rollout_order
+       )
+       VALUES (?, ?, ?, ?, NOW(3), ?, ?, ?, ?)`,
       [
         run.kind,
         run.state ?? 'running',
@@ -71,7 +74,8 @@ export const createRun = async (pool: Pool, run: NewRun): Promise<number> =>
       const part = run.tasks.slice(i, i + 200)
       await change(
         database,
-        `INSERT INTO tasks (run_id, course_id, state, next_at, source_course_id, proposal) VALUES ${part.map(() => '(?, ?, ?, NOW(3), ?, ?)').join(', ')}`,
+        `INSERT INTO tasks (run_id, course_id, state, next_at, source_course_id, proposal)
+         VALUES ${part.map(() => '(?, ?, ?, NOW(3), ?, ?)').join(', ')}`,
         part.flatMap((task) => [
           id,
           task.courseId,
@@ -162,7 +166,12 @@ export const claimTask = async (
   for (const { state, run, of } of due) {
     const candidates = await rowsOf<{ id: number }>(
       pool,
-      `SELECT tasks.id FROM tasks JOIN runs ON runs.id = tasks.run_id WHERE tasks.state = ? AND tasks.next_at <= NOW(3) ${run} ${of} ORDER BY tasks.next_at, tasks.id LIMIT ?`,
+      `SELECT tasks.id
+       FROM tasks
+       JOIN runs ON runs.id = tasks.run_id
+       WHERE tasks.state = ? AND tasks.next_at <= NOW(3) ${run} ${of}
+       ORDER BY tasks.next_at, tasks.id
+       LIMIT ?`,
       [state, String(mostCandidates)],
     )
     if (candidates.length === 0) continue
@@ -190,9 +199,16 @@ const claimOneOf = (
   inTransaction(pool, async (database) => {
     const row = await firstRow<ClaimRow>(
       database,
-      `SELECT tasks.id, tasks.run_id, tasks.course_id, tasks.lease_epoch, tasks.attempts, tasks.state, tasks.plan_digest, tasks.proposal, tasks.decisions, tasks.source_course_id, tasks.idempotency_key, tasks.payload_digest, tasks.payload, tasks.prepared_for
-       FROM tasks WHERE tasks.id IN (${ids.map(() => '?').join(', ')}) AND tasks.state = ? AND tasks.next_at <= NOW(3) ${of}
-       ORDER BY tasks.id LIMIT 1 FOR UPDATE SKIP LOCKED`,
+      `SELECT tasks.id, tasks.run_id, tasks.course_id, tasks.lease_epoch, tasks.attempts,
+         tasks.state, tasks.plan_digest, tasks.proposal, tasks.decisions, tasks.source_course_id,
+         tasks.idempotency_key, tasks.payload_digest, tasks.payload, tasks.prepared_for
+       FROM tasks
+       WHERE tasks.id IN (${ids.map(() => '?').join(', ')})
+         AND tasks.state = ?
+         AND tasks.next_at <= NOW(3) ${of}
+       ORDER BY tasks.id
+       LIMIT 1
+       FOR UPDATE SKIP LOCKED`,
       [...ids, state],
     )
     // The run is read without a lock: it is shared by all who claim. One that was paused in this moment runs one task more.
@@ -200,13 +216,18 @@ const claimOneOf = (
       row &&
       (await firstRow<RunOfTask>(
         database,
-        'SELECT kind, created_by, as_of, template_id, version, rollout_order FROM runs WHERE id = ?',
+        `SELECT kind, created_by, as_of, template_id, version, rollout_order
+         FROM runs
+         WHERE id = ?`,
         [row.run_id],
       ))
     if (!row || !run) return null
     await change(
       database,
-      'UPDATE tasks SET state = ?, attempts = attempts + 1, lease_epoch = lease_epoch + 1, lease_until = TIMESTAMPADD(SECOND, ?, NOW(3)), worked_by = ? WHERE id = ?',
+      `UPDATE tasks
+       SET state = ?, attempts = attempts + 1, lease_epoch = lease_epoch + 1,
+         lease_until = TIMESTAMPADD(SECOND, ?, NOW(3)), worked_by = ?
+       WHERE id = ?`,
       [row.state === 'sent' ? 'sent' : 'at-work', leaseSeconds, worker, row.id],
     )
     return {
@@ -254,7 +275,10 @@ export const collectExpired = async (database: Database): Promise<number> =>
   (
     await change(
       database,
-      `UPDATE tasks JOIN runs ON runs.id = tasks.run_id SET tasks.state = ${restingState}, tasks.lease_until = NULL WHERE tasks.state = 'at-work' AND tasks.lease_until < NOW(3)`,
+      `UPDATE tasks
+       JOIN runs ON runs.id = tasks.run_id
+       SET tasks.state = ${restingState}, tasks.lease_until = NULL
+       WHERE tasks.state = 'at-work' AND tasks.lease_until < NOW(3)`,
     )
   ).affected
 
@@ -266,7 +290,9 @@ export const renewLease = async (
   (
     await change(
       database,
-      'UPDATE tasks SET lease_until = TIMESTAMPADD(SECOND, ?, NOW(3)) WHERE id = ? AND lease_epoch = ?',
+      `UPDATE tasks
+       SET lease_until = TIMESTAMPADD(SECOND, ?, NOW(3))
+       WHERE id = ? AND lease_epoch = ?`,
       [leaseSeconds, task.id, task.epoch],
     )
   ).affected === 1
@@ -281,7 +307,9 @@ export const markPreparedSent = async (
   (
     await change(
       database,
-      "UPDATE tasks SET state = 'sent', idempotency_key = ?, payload_digest = ? WHERE id = ? AND lease_epoch = ? AND payload IS NOT NULL",
+      `UPDATE tasks
+       SET state = 'sent', idempotency_key = ?, payload_digest = ?
+       WHERE id = ? AND lease_epoch = ? AND payload IS NOT NULL`,
       [key, payloadDigest, task.id, task.epoch],
     )
   ).affected === 1
@@ -295,7 +323,9 @@ export const markSent = async (
   (
     await change(
       database,
-      "UPDATE tasks SET state = 'sent', idempotency_key = ?, payload_digest = ?, payload = ? WHERE id = ? AND lease_epoch = ?",
+      `UPDATE tasks
+       SET state = 'sent', idempotency_key = ?, payload_digest = ?, payload = ?
+       WHERE id = ? AND lease_epoch = ?`,
       [sent.key, sent.payloadDigest, packText(sent.payload), task.id, task.epoch],
     )
   ).affected === 1
@@ -309,7 +339,11 @@ export const finishTask = async (
 ): Promise<boolean> => {
   const { affected } = await change(
     database,
-    "UPDATE tasks SET state = ?, message = ?, finished_at = NOW(3), lease_until = NULL, payload = IF(? = 'planned', payload, NULL), idempotency_key = IF(? = 'done', idempotency_key, NULL) WHERE id = ? AND lease_epoch = ? AND state IN ('at-work', 'sent')",
+    `UPDATE tasks
+     SET state = ?, message = ?, finished_at = NOW(3), lease_until = NULL,
+       payload = IF(? = 'planned', payload, NULL),
+       idempotency_key = IF(? = 'done', idempotency_key, NULL)
+     WHERE id = ? AND lease_epoch = ? AND state IN ('at-work', 'sent')`,
     [state, message.slice(0, 2000), state, state, task.id, task.epoch],
   )
   return affected === 1
@@ -324,7 +358,11 @@ export const postponeTask = async (
 ): Promise<void> => {
   await change(
     database,
-    `UPDATE tasks JOIN runs ON runs.id = tasks.run_id SET tasks.state = ${restingState}, tasks.lease_until = NULL, tasks.next_at = TIMESTAMPADD(MICROSECOND, ?, NOW(3)), tasks.message = ? WHERE tasks.id = ? AND tasks.lease_epoch = ?`,
+    `UPDATE tasks
+     JOIN runs ON runs.id = tasks.run_id
+     SET tasks.state = ${restingState}, tasks.lease_until = NULL,
+       tasks.next_at = TIMESTAMPADD(MICROSECOND, ?, NOW(3)), tasks.message = ?
+     WHERE tasks.id = ? AND tasks.lease_epoch = ?`,
     [Math.round(seconds * 1e6), message.slice(0, 2000), task.id, task.epoch],
   )
 }
@@ -334,7 +372,9 @@ export const forgetKey = async (database: Database, task: ClaimedTask): Promise<
   (
     await change(
       database,
-      "UPDATE tasks SET state = 'at-work', idempotency_key = NULL, payload = NULL, payload_digest = NULL WHERE id = ? AND lease_epoch = ?",
+      `UPDATE tasks
+       SET state = 'at-work', idempotency_key = NULL, payload = NULL, payload_digest = NULL
+       WHERE id = ? AND lease_epoch = ?`,
       [task.id, task.epoch],
     )
   ).affected === 1
@@ -351,7 +391,9 @@ export const keepPlan = async (
 ): Promise<void> => {
   await change(
     database,
-    'UPDATE tasks SET plan_summary = ?, plan_shape = ?, plan_digest = ?, payload = ?, prepared_for = ? WHERE id = ? AND lease_epoch = ?',
+    `UPDATE tasks
+     SET plan_summary = ?, plan_shape = ?, plan_digest = ?, payload = ?, prepared_for = ?
+     WHERE id = ? AND lease_epoch = ?`,
     [
       JSON.stringify(summary),
       summary.shape,
@@ -369,7 +411,10 @@ export const lockBaseRevision = async (database: Database, courseId: number): Pr
   (
     await firstRow<{ base_revision: number }>(
       database,
-      'SELECT base_revision FROM courses WHERE id = ? FOR UPDATE',
+      `SELECT base_revision
+       FROM courses
+       WHERE id = ?
+       FOR UPDATE`,
       [courseId],
     )
   )?.base_revision ?? 0
@@ -377,14 +422,20 @@ export const baseRevision = async (database: Database, courseId: number): Promis
   (
     await firstRow<{ base_revision: number }>(
       database,
-      'SELECT base_revision FROM courses WHERE id = ?',
+      `SELECT base_revision
+       FROM courses
+       WHERE id = ?`,
       [courseId],
     )
   )?.base_revision ?? 0
 export const raiseBaseRevision = async (database: Database, courseId: number): Promise<void> => {
-  await change(database, 'UPDATE courses SET base_revision = base_revision + 1 WHERE id = ?', [
-    courseId,
-  ])
+  await change(
+    database,
+    `UPDATE courses
+     SET base_revision = base_revision + 1
+     WHERE id = ?`,
+    [courseId],
+  )
 }
 
 /**
@@ -395,18 +446,37 @@ export const closeFinishedRun = async (database: Database, id: number): Promise<
   const open = async (states: readonly TaskState[]) =>
     (await firstRow(
       database,
-      `SELECT 1 AS yes FROM tasks WHERE run_id = ? AND state IN (${states.map(() => '?').join(', ')}) LIMIT 1`,
+      `SELECT 1 AS yes
+       FROM tasks
+       WHERE run_id = ? AND state IN (${states.map(() => '?').join(', ')})
+       LIMIT 1`,
       [id, ...states],
     )) !== null
   if (await open(['waiting', 'at-work', 'sent', 'to-plan'])) return
   await change(
     database,
-    "UPDATE runs SET state = 'planned' WHERE id = ? AND state = 'planning' AND NOT EXISTS (SELECT 1 FROM tasks WHERE tasks.run_id = runs.id AND tasks.state IN ('to-plan', 'at-work'))",
+    `UPDATE runs
+     SET state = 'planned'
+     WHERE id = ?
+       AND state = 'planning'
+       AND NOT EXISTS (
+         SELECT 1
+         FROM tasks
+         WHERE tasks.run_id = runs.id AND tasks.state IN ('to-plan', 'at-work')
+       )`,
     [id],
   )
   await change(
     database,
-    "UPDATE runs SET state = 'done', finished_at = NOW(3) WHERE id = ? AND state = 'running' AND NOT EXISTS (SELECT 1 FROM tasks WHERE tasks.run_id = runs.id AND tasks.state IN ('waiting', 'at-work', 'sent'))",
+    `UPDATE runs
+     SET state = 'done', finished_at = NOW(3)
+     WHERE id = ?
+       AND state = 'running'
+       AND NOT EXISTS (
+         SELECT 1
+         FROM tasks
+         WHERE tasks.run_id = runs.id AND tasks.state IN ('waiting', 'at-work', 'sent')
+       )`,
     [id],
   )
   await sendRunMessages(database)
@@ -416,7 +486,9 @@ export const closeFinishedRun = async (database: Database, id: number): Promise<
 export const closeFinishedRuns = async (database: Database): Promise<void> => {
   for (const { id } of await rowsOf<{ id: number }>(
     database,
-    "SELECT id FROM runs WHERE state IN ('running', 'planning')",
+    `SELECT id
+     FROM runs
+     WHERE state IN ('running', 'planning')`,
   ))
     await closeFinishedRun(database, id)
 }
@@ -447,7 +519,10 @@ const countsOf = async (
   if (runIds.length === 0) return counts
   const rows = await rowsOf<{ run_id: number; state: TaskState; count: number }>(
     database,
-    `SELECT run_id, state, COUNT(*) AS count FROM tasks WHERE run_id IN (${runIds.map(() => '?').join(', ')}) GROUP BY run_id, state`,
+    `SELECT run_id, state, COUNT(*) AS count
+     FROM tasks
+     WHERE run_id IN (${runIds.map(() => '?').join(', ')})
+     GROUP BY run_id, state`,
     [...runIds],
   )
   for (const row of rows) {
@@ -471,7 +546,11 @@ export const listRuns = async (
 ): Promise<RunSummary[]> => {
   const rows = await rowsOf<RunRow>(
     database,
-    `SELECT ${runColumns} FROM runs WHERE kind IN (${kinds.map(() => '?').join(', ')}) ORDER BY id DESC LIMIT ?`,
+    `SELECT ${runColumns}
+     FROM runs
+     WHERE kind IN (${kinds.map(() => '?').join(', ')})
+     ORDER BY id DESC
+     LIMIT ?`,
     [...kinds, String(most)],
   )
   const counts = await countsOf(
@@ -490,7 +569,9 @@ const mostTasksTold = 400
 export const findRun = async (database: Database, id: number): Promise<RunDetail | null> => {
   const row = await firstRow<RunRow & { rollout_order: string | null }>(
     database,
-    `SELECT ${runColumns}, rollout_order FROM runs WHERE id = ?`,
+    `SELECT ${runColumns}, rollout_order
+     FROM runs
+     WHERE id = ?`,
     [id],
   )
   const counts = row && (await countsOf(database, [id])).get(id)
@@ -504,15 +585,29 @@ export const findRun = async (database: Database, id: number): Promise<RunDetail
     }
   >(
     database,
-    `SELECT tasks.id, tasks.course_id AS course, courses.code, courses.title, tasks.state, tasks.attempts, tasks.message, tasks.finished_at AS finishedAt, tasks.proposal,
-            JSON_VALUE(tasks.plan_summary, '$.state') AS planState, JSON_VALUE(tasks.plan_summary, '$.reason') AS planReason, JSON_VALUE(tasks.plan_summary, '$.undecided') AS undecided
-     FROM tasks JOIN courses ON courses.id = tasks.course_id WHERE tasks.run_id = ?
-     ORDER BY FIELD(tasks.state, 'held', 'failed', 'sent', 'at-work', 'planned', 'waiting', 'to-plan', 'done', 'cancelled'), courses.code, tasks.id LIMIT ?`,
+    `SELECT tasks.id, tasks.course_id AS course, courses.code, courses.title, tasks.state,
+       tasks.attempts, tasks.message, tasks.finished_at AS finishedAt, tasks.proposal,
+       JSON_VALUE(tasks.plan_summary, '$.state') AS planState,
+       JSON_VALUE(tasks.plan_summary, '$.reason') AS planReason,
+       JSON_VALUE(tasks.plan_summary, '$.undecided') AS undecided
+     FROM tasks
+     JOIN courses ON courses.id = tasks.course_id
+     WHERE tasks.run_id = ?
+     ORDER BY FIELD(
+       tasks.state, 'held', 'failed', 'sent', 'at-work', 'planned', 'waiting', 'to-plan', 'done',
+         'cancelled'
+     ), courses.code, tasks.id
+     LIMIT ?`,
     [id, String(row.kind === 'renames' || row.kind === 'mends' ? 10_000 : mostTasksTold)],
   )
   const speed = await firstRow<{ finished: number; seconds: number | null }>(
     database,
-    "SELECT COUNT(*) AS finished, TIMESTAMPDIFF(MICROSECOND, MIN(finished_at), NOW(3)) / 1e6 AS seconds FROM tasks WHERE run_id = ? AND state IN ('done', 'planned') AND finished_at > TIMESTAMPADD(SECOND, -30, NOW(3))",
+    `SELECT COUNT(*) AS finished,
+       TIMESTAMPDIFF(MICROSECOND, MIN(finished_at), NOW(3)) / 1e6 AS seconds
+     FROM tasks
+     WHERE run_id = ?
+       AND state IN ('done', 'planned')
+       AND finished_at > TIMESTAMPADD(SECOND, -30, NOW(3))`,
     [id],
   )
   const left = counts['to-plan'] + counts.waiting + counts['at-work'] + counts.sent
@@ -561,10 +656,29 @@ export const mayFollowRun = async (
   person: Pick<Person, 'role' | 'email'>,
 ): Promise<boolean> => {
   if (person.role !== 'instructor')
-    return (await firstRow(database, 'SELECT 1 AS yes FROM runs WHERE id = ?', [id])) !== null
+    return (
+      (await firstRow(
+        database,
+        `SELECT 1 AS yes
+         FROM runs
+         WHERE id = ?`,
+        [id],
+      )) !== null
+    )
   const row = await firstRow<{ tasks: number; own: number }>(
     database,
-    'SELECT COUNT(*) AS tasks, COALESCE(SUM(EXISTS (SELECT 1 FROM course_instructors WHERE course_instructors.course_id = tasks.course_id AND course_instructors.email = ?)), 0) AS own FROM tasks WHERE run_id = ?',
+    `SELECT COUNT(*) AS tasks,
+       COALESCE(
+         SUM(
+           EXISTS (
+             SELECT 1
+             FROM course_instructors
+             WHERE course_instructors.course_id = tasks.course_id AND course_instructors.email = ?
+           )
+         ), 0
+       ) AS own
+     FROM tasks
+     WHERE run_id = ?`,
     [person.email, id],
   )
   return row !== null && Number(row.tasks) > 0 && Number(row.tasks) === Number(row.own)
@@ -574,7 +688,24 @@ export const mayFollowRun = async (
 export const runPulse = async (database: Database, id: number): Promise<string | null> => {
   const row = await firstRow<{ pulse: string }>(
     database,
-    "SELECT CONCAT(runs.state, ':', (SELECT GROUP_CONCAT(CONCAT(grouped.state, grouped.count, '.', grouped.attempts, '.', grouped.latest) ORDER BY grouped.state) FROM (SELECT state, COUNT(*) AS count, SUM(attempts) AS attempts, COALESCE(UNIX_TIMESTAMP(MAX(finished_at)), 0) AS latest FROM tasks WHERE run_id = ? GROUP BY state) AS grouped)) AS pulse FROM runs WHERE runs.id = ?",
+    `SELECT CONCAT(
+       runs.state, ':',
+         (
+           SELECT GROUP_CONCAT(
+             CONCAT(grouped.state, grouped.count, '.', grouped.attempts, '.', grouped.latest)
+             ORDER BY grouped.state
+           )
+           FROM (
+             SELECT state, COUNT(*) AS count, SUM(attempts) AS attempts,
+               COALESCE(UNIX_TIMESTAMP(MAX(finished_at)), 0) AS latest
+             FROM tasks
+             WHERE run_id = ?
+             GROUP BY state
+           ) AS grouped
+         )
+     ) AS pulse
+     FROM runs
+     WHERE runs.id = ?`,
     [id, id],
   )
   return row?.pulse ?? null
@@ -602,7 +733,10 @@ export const commandRun = async (
   inTransaction(pool, async (database) => {
     const run = await firstRow<{ state: string; kind: string }>(
       database,
-      'SELECT state, kind FROM runs WHERE id = ? FOR UPDATE',
+      `SELECT state, kind
+       FROM runs
+       WHERE id = ?
+       FOR UPDATE`,
       [id],
     )
     if (!run) return false
@@ -611,61 +745,90 @@ export const commandRun = async (
       // Plans that came out differently and wait for a second look.
       const { affected } = await change(
         database,
-        `UPDATE tasks SET state = 'waiting', attempts = 0, next_at = NOW(3), finished_at = NULL, message = '' WHERE run_id = ? AND state = 'held'${chosen.sql}`,
+        `UPDATE tasks
+         SET state = 'waiting', attempts = 0, next_at = NOW(3), finished_at = NULL, message = ''
+         WHERE run_id = ? AND state = 'held'${chosen.sql}`,
         [id, ...chosen.values],
       )
       if (run.state === 'planned' && run.kind === 'rollout') {
         await change(
           database,
-          `UPDATE tasks SET state = 'waiting', attempts = 0, next_at = NOW(3), finished_at = NULL, message = '' WHERE run_id = ? AND state = 'planned' AND JSON_VALUE(plan_summary, '$.state') = 'ready'${chosen.sql}`,
+          `UPDATE tasks
+           SET state = 'waiting', attempts = 0, next_at = NOW(3), finished_at = NULL, message = ''
+           WHERE run_id = ?
+             AND state = 'planned'
+             AND JSON_VALUE(plan_summary, '$.state') = 'ready'${chosen.sql}`,
           [id, ...chosen.values],
         )
         await change(
           database,
-          "UPDATE tasks SET state = 'cancelled', payload = NULL, finished_at = NOW(3), message = COALESCE(IF(JSON_VALUE(plan_summary, '$.state') = 'ready', 'left out of the approval', JSON_VALUE(plan_summary, '$.reason')), '') WHERE run_id = ? AND state = 'planned'",
+          `UPDATE tasks
+           SET state = 'cancelled', payload = NULL, finished_at = NOW(3),
+             message = COALESCE(
+               IF(
+                 JSON_VALUE(plan_summary, '$.state') = 'ready', 'left out of the approval',
+                   JSON_VALUE(plan_summary, '$.reason')
+               ), ''
+             )
+           WHERE run_id = ? AND state = 'planned'`,
           [id],
         )
       }
       await change(
         database,
-        "UPDATE runs SET state = 'running' WHERE id = ? AND (state = 'planned' OR (state = 'done' AND ? > 0))",
+        `UPDATE runs
+         SET state = 'running'
+         WHERE id = ? AND (state = 'planned' OR (state = 'done' AND ? > 0))`,
         [id, affected],
       )
     }
     if (command === 'pause')
       await change(
         database,
-        "UPDATE runs SET state = 'paused' WHERE id = ? AND state = 'running'",
+        `UPDATE runs
+         SET state = 'paused'
+         WHERE id = ? AND state = 'running'`,
         [id],
       )
     if (command === 'resume')
       await change(
         database,
-        "UPDATE runs SET state = 'running' WHERE id = ? AND state = 'paused'",
+        `UPDATE runs
+         SET state = 'running'
+         WHERE id = ? AND state = 'paused'`,
         [id],
       )
     if (command === 'cancel') {
       await change(
         database,
-        "UPDATE tasks SET state = 'cancelled', payload = NULL, finished_at = NOW(3), message = 'cancelled before it began' WHERE run_id = ? AND state IN ('waiting', 'to-plan', 'planned', 'held')",
+        `UPDATE tasks
+         SET state = 'cancelled', payload = NULL, finished_at = NOW(3),
+           message = 'cancelled before it began'
+         WHERE run_id = ? AND state IN ('waiting', 'to-plan', 'planned', 'held')`,
         [id],
       )
       await change(
         database,
-        "UPDATE runs SET state = 'cancelled', finished_at = NOW(3) WHERE id = ? AND state IN ('planning', 'planned', 'running', 'paused')",
+        `UPDATE runs
+         SET state = 'cancelled', finished_at = NOW(3)
+         WHERE id = ? AND state IN ('planning', 'planned', 'running', 'paused')`,
         [id],
       )
     }
     if (command === 'retry') {
       const { affected } = await change(
         database,
-        "UPDATE tasks SET state = 'waiting', attempts = 0, next_at = NOW(3), finished_at = NULL, message = '' WHERE run_id = ? AND state = 'failed'",
+        `UPDATE tasks
+         SET state = 'waiting', attempts = 0, next_at = NOW(3), finished_at = NULL, message = ''
+         WHERE run_id = ? AND state = 'failed'`,
         [id],
       )
       if (affected > 0)
         await change(
           database,
-          "UPDATE runs SET state = 'running', finished_at = NULL WHERE id = ?",
+          `UPDATE runs
+           SET state = 'running', finished_at = NULL
+           WHERE id = ?`,
           [id],
         )
     }
@@ -696,9 +859,17 @@ export const shapesOf = async (database: Database, id: number): Promise<ShapeGro
     sections: string | null
   }>(
     database,
-    `SELECT tasks.course_id AS course, courses.code, courses.title, tasks.state, tasks.plan_shape AS shape, tasks.plan_summary AS summary,
-            (SELECT GROUP_CONCAT(class_sections.name ORDER BY class_sections.name SEPARATOR '\n') FROM class_sections WHERE class_sections.course_id = courses.id) AS sections
-     FROM tasks JOIN courses ON courses.id = tasks.course_id WHERE tasks.run_id = ? AND tasks.plan_shape IS NOT NULL ORDER BY courses.code, tasks.id`,
+    `SELECT tasks.course_id AS course, courses.code, courses.title, tasks.state,
+       tasks.plan_shape AS shape, tasks.plan_summary AS summary,
+       (
+         SELECT GROUP_CONCAT(class_sections.name ORDER BY class_sections.name SEPARATOR '\n')
+         FROM class_sections
+         WHERE class_sections.course_id = courses.id
+       ) AS sections
+     FROM tasks
+     JOIN courses ON courses.id = tasks.course_id
+     WHERE tasks.run_id = ? AND tasks.plan_shape IS NOT NULL
+     ORDER BY courses.code, tasks.id`,
     [id],
   )
   const groups = new Map<string, ShapeGroup>()
@@ -736,7 +907,11 @@ export const findPlanned = async (
     state: TaskState
   }>(
     database,
-    'SELECT runs.rollout_order, tasks.decisions, tasks.source_course_id, tasks.plan_summary, tasks.state FROM tasks JOIN runs ON runs.id = tasks.run_id WHERE tasks.run_id = ? AND tasks.course_id = ?',
+    `SELECT runs.rollout_order, tasks.decisions, tasks.source_course_id, tasks.plan_summary,
+       tasks.state
+     FROM tasks
+     JOIN runs ON runs.id = tasks.run_id
+     WHERE tasks.run_id = ? AND tasks.course_id = ?`,
     [run, course],
   )
   const stored = row && orderOf(row.rollout_order)
@@ -764,7 +939,10 @@ export const decide = async (
   inTransaction(pool, async (database) => {
     const run = await firstRow<{ state: string; rollout_order: string | null }>(
       database,
-      "SELECT state, rollout_order FROM runs WHERE id = ? AND kind = 'rollout' FOR UPDATE",
+      `SELECT state, rollout_order
+       FROM runs
+       WHERE id = ? AND kind = 'rollout'
+       FOR UPDATE`,
       [id],
     )
     const stored = run && orderOf(run.rollout_order)
@@ -786,15 +964,21 @@ export const decide = async (
     }
     const wide = JSON.stringify(again) !== JSON.stringify(stored)
     if (wide)
-      await change(database, 'UPDATE runs SET rollout_order = ? WHERE id = ?', [
-        JSON.stringify(again),
-        id,
-      ])
+      await change(
+        database,
+        `UPDATE runs
+         SET rollout_order = ?
+         WHERE id = ?`,
+        [JSON.stringify(again), id],
+      )
     for (const course of new Set(wanted.decisions.map((one) => one.course))) {
       const decisions = wanted.decisions.filter((one) => one.course === course)
       const task = await firstRow<{ decisions: string | null }>(
         database,
-        'SELECT decisions FROM tasks WHERE run_id = ? AND course_id = ? FOR UPDATE',
+        `SELECT decisions
+         FROM tasks
+         WHERE run_id = ? AND course_id = ?
+         FOR UPDATE`,
         [id, course],
       )
       if (!task) return 'missing'
@@ -806,19 +990,27 @@ export const decide = async (
       }
       await change(
         database,
-        "UPDATE tasks SET decisions = ?, state = 'to-plan', attempts = 0, next_at = NOW(3), finished_at = NULL WHERE run_id = ? AND course_id = ? AND state IN ('planned', 'to-plan', 'failed')",
+        `UPDATE tasks
+         SET decisions = ?, state = 'to-plan', attempts = 0, next_at = NOW(3), finished_at = NULL
+         WHERE run_id = ? AND course_id = ? AND state IN ('planned', 'to-plan', 'failed')`,
         [JSON.stringify(known), id, course],
       )
     }
     if (wide)
       await change(
         database,
-        "UPDATE tasks SET state = 'to-plan', attempts = 0, next_at = NOW(3), finished_at = NULL WHERE run_id = ? AND state IN ('planned', 'failed')",
+        `UPDATE tasks
+         SET state = 'to-plan', attempts = 0, next_at = NOW(3), finished_at = NULL
+         WHERE run_id = ? AND state IN ('planned', 'failed')`,
         [id],
       )
     await change(
       database,
-      "UPDATE runs SET state = 'planning' WHERE id = ? AND state = 'planned' AND EXISTS (SELECT 1 FROM tasks WHERE tasks.run_id = runs.id AND tasks.state = 'to-plan')",
+      `UPDATE runs
+       SET state = 'planning'
+       WHERE id = ?
+         AND state = 'planned'
+         AND EXISTS (SELECT 1 FROM tasks WHERE tasks.run_id = runs.id AND tasks.state = 'to-plan')`,
       [id],
     )
     await recordAudit(database, {

@@ -80,14 +80,18 @@ export const storeSnapshot = async (
 ): Promise<void> => {
   const before = await firstRow<{ digest: string }>(
     database,
-    'SELECT digest FROM snapshots WHERE course_id = ?',
+    `SELECT digest
+     FROM snapshots
+     WHERE course_id = ?`,
     [courseId],
   )
   if (before?.digest !== digest) await storeCohortNames(database, courseId, course)
   await change(
     database,
-    `INSERT INTO snapshots (course_id, revision, read_at, digest, document, is_shell) VALUES (?, ?, ?, ?, ?, ?)
-     ON DUPLICATE KEY UPDATE revision = VALUES(revision), read_at = VALUES(read_at), digest = VALUES(digest), document = VALUES(document), is_shell = VALUES(is_shell)`,
+    `INSERT INTO snapshots (course_id, revision, read_at, digest, document, is_shell)
+     VALUES (?, ?, ?, ?, ?, ?)
+     ON DUPLICATE KEY UPDATE revision = VALUES(revision), read_at = VALUES(read_at),
+       digest = VALUES(digest), document = VALUES(document), is_shell = VALUES(is_shell)`,
     [courseId, course.revision, rowOfInstant(course.readAt), digest, document, isShell(course)],
   )
 }
@@ -113,7 +117,9 @@ export const findSnapshots = async (
   const ids = anyOf(courseIds)
   const rows = await rowsOf<{ course_id: number; document: string; read_at: string }>(
     database,
-    `SELECT course_id, document, read_at FROM snapshots WHERE course_id IN ${ids.sql}`,
+    `SELECT course_id, document, read_at
+     FROM snapshots
+     WHERE course_id IN ${ids.sql}`,
     ids.values,
   )
   const read = rows.map((row) => ({ row, course: courseOf(row) }))
@@ -167,7 +173,9 @@ export const listSnapshots = async (
   const ids = anyOf(courseIds)
   const rows = await rowsOf<{ course_id: number; document: string }>(
     database,
-    `SELECT course_id, document FROM snapshots WHERE course_id IN ${ids.sql}`,
+    `SELECT course_id, document
+     FROM snapshots
+     WHERE course_id IN ${ids.sql}`,
     ids.values,
   )
   const bases = await listBases(database, courseIds)

@@ -5,7 +5,11 @@ export const listStandingRules = async (database: Database): Promise<StandingRul
   (
     await rowsOf<Omit<StandingRule, 'template'> & { key: string; title: string }>(
       database,
-      'SELECT standing_rules.id, standing_rules.department, standing_rules.modality, standing_rules.weeks, templates.template_key AS `key`, templates.title FROM standing_rules JOIN templates ON templates.id = standing_rules.template_id ORDER BY standing_rules.id',
+      `SELECT standing_rules.id, standing_rules.department, standing_rules.modality,
+         standing_rules.weeks, templates.template_key AS \`key\`, templates.title
+       FROM standing_rules
+       JOIN templates ON templates.id = standing_rules.template_id
+       ORDER BY standing_rules.id`,
     )
   ).map(({ key, title, ...rule }) => ({ ...rule, template: { key, title } }))
 
@@ -22,18 +26,28 @@ export const addStandingRule = async (
 ): Promise<number | null> => {
   const template = await firstRow<{ id: number }>(
     database,
-    'SELECT id FROM templates WHERE template_key = ?',
+    `SELECT id
+     FROM templates
+     WHERE template_key = ?`,
     [rule.template],
   )
   if (!template) return null
   return (
     await change(
       database,
-      'INSERT INTO standing_rules (department, modality, weeks, template_id, created_by, created_at) VALUES (?, ?, ?, ?, ?, NOW(3))',
+      `INSERT INTO standing_rules (department, modality, weeks, template_id, created_by, created_at)
+       VALUES (?, ?, ?, ?, ?, NOW(3))`,
       [rule.department, rule.modality, rule.weeks, template.id, by],
     )
   ).id
 }
 
 export const removeStandingRule = async (database: Database, id: number): Promise<boolean> =>
-  (await change(database, 'DELETE FROM standing_rules WHERE id = ?', [id])).affected === 1
+  (
+    await change(
+      database,
+      `DELETE FROM standing_rules
+       WHERE id = ?`,
+      [id],
+    )
+  ).affected === 1

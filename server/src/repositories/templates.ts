@@ -65,7 +65,15 @@ export const addTemplate = async (
   who: string,
 ): Promise<AddOutcome> =>
   inTransaction(pool, async (database): Promise<AddOutcome> => {
-    if (await firstRow(database, 'SELECT id FROM templates WHERE template_key = ?', [template.key]))
+    if (
+      await firstRow(
+        database,
+        `SELECT id
+         FROM templates
+         WHERE template_key = ?`,
+        [template.key],
+      )
+    )
       return { state: 'taken' }
     const upper = await upperOf(database, template)
     if (upper === 'gone') return { state: 'no-upper' }
@@ -73,7 +81,8 @@ export const addTemplate = async (
     if (problems.length > 0) return { state: 'weakens', problems }
     await change(
       database,
-      'INSERT INTO templates (template_key, title, draft, saved_at) VALUES (?, ?, ?, NOW(3))',
+      `INSERT INTO templates (template_key, title, draft, saved_at)
+       VALUES (?, ?, ?, NOW(3))`,
       [template.key, template.title, JSON.stringify(draftOf(template))],
     )
     await keepFromTemplate(database, template, who)
@@ -99,7 +108,9 @@ const mayEdit = async (database: Database, id: number, person: Person): Promise<
   (person.role === 'contributor' &&
     (await firstRow(
       database,
-      'SELECT 1 AS yes FROM template_contributors WHERE template_id = ? AND person_id = ?',
+      `SELECT 1 AS yes
+       FROM template_contributors
+       WHERE template_id = ? AND person_id = ?`,
       [id, person.id],
     )) !== null)
 
@@ -113,17 +124,28 @@ const listVersions = async (database: Database, templateId: number): Promise<Ver
     courses: number
   }>(
     database,
-    `SELECT template_versions.number, template_versions.released_at, template_versions.released_by, template_versions.note,
-            retired_versions.number IS NOT NULL AS retired,
-            (SELECT COUNT(*) FROM courses WHERE courses.template_id = template_versions.template_id AND courses.version = template_versions.number) AS courses
+    `SELECT template_versions.number, template_versions.released_at, template_versions.released_by,
+       template_versions.note, retired_versions.number IS NOT NULL AS retired,
+       (
+         SELECT COUNT(*)
+         FROM courses
+         WHERE courses.template_id = template_versions.template_id
+           AND courses.version = template_versions.number
+       ) AS courses
      FROM template_versions
-     LEFT JOIN retired_versions ON retired_versions.template_id = template_versions.template_id AND retired_versions.number = template_versions.number
-     WHERE template_versions.template_id = ? ORDER BY template_versions.number DESC`,
+     LEFT JOIN retired_versions
+       ON retired_versions.template_id = template_versions.template_id
+       AND retired_versions.number = template_versions.number
+     WHERE template_versions.template_id = ?
+     ORDER BY template_versions.number DESC`,
     [templateId],
   )
   const uses = await rowsOf<{ number: number; department: string; modality: string }>(
     database,
-    'SELECT number, department, modality FROM version_uses WHERE template_id = ? ORDER BY department, modality',
+    `SELECT number, department, modality
+     FROM version_uses
+     WHERE template_id = ?
+     ORDER BY department, modality`,
     [templateId],
   )
   return versions.map((row) => ({
@@ -143,7 +165,11 @@ const aboveOf = async (database: Database, draft: Template): Promise<TemplateSum
   if (!draft.extends) return null
   const row = await firstRow<{ title: string; newest: number }>(
     database,
-    'SELECT templates.title, MAX(template_versions.number) AS newest FROM templates JOIN template_versions ON template_versions.template_id = templates.id WHERE templates.template_key = ? GROUP BY templates.id',
+    `SELECT templates.title, MAX(template_versions.number) AS newest
+     FROM templates
+     JOIN template_versions ON template_versions.template_id = templates.id
+     WHERE templates.template_key = ?
+     GROUP BY templates.id`,
     [draft.extends.template],
   )
   return (
@@ -165,7 +191,9 @@ const summaryOf = async (
   const versions = await listVersions(database, row.id)
   const comments = await firstRow<{ count: number }>(
     database,
-    'SELECT COUNT(*) AS count FROM template_comments WHERE template_id = ? AND answers_to IS NULL AND closed_at IS NULL',
+    `SELECT COUNT(*) AS count
+     FROM template_comments
+     WHERE template_id = ? AND answers_to IS NULL AND closed_at IS NULL`,
     [row.id],
   )
   return {
@@ -192,7 +220,9 @@ export const listTemplates = async (
 ): Promise<TemplateSummary[]> => {
   const rows = await rowsOf<TemplateRow>(
     database,
-    `SELECT ${columns} FROM templates ORDER BY title`,
+    `SELECT ${columns}
+     FROM templates
+     ORDER BY title`,
   )
   return Promise.all(
     rows.map((row) =>
@@ -211,7 +241,9 @@ export const findDraft = async (
 ): Promise<TemplateDraft | null> => {
   const row = await firstRow<TemplateRow>(
     database,
-    `SELECT ${columns} FROM templates WHERE template_key = ?`,
+    `SELECT ${columns}
+     FROM templates
+     WHERE template_key = ?`,
     [key],
   )
   if (!row) return null
@@ -219,7 +251,11 @@ export const findDraft = async (
   const upper = await upperOf(database, draft)
   const contributors = await rowsOf<{ name: string; email: string }>(
     database,
-    'SELECT people.name, people.email FROM template_contributors JOIN people ON people.id = template_contributors.person_id WHERE template_contributors.template_id = ? ORDER BY people.name',
+    `SELECT people.name, people.email
+     FROM template_contributors
+     JOIN people ON people.id = template_contributors.person_id
+     WHERE template_contributors.template_id = ?
+     ORDER BY people.name`,
     [row.id],
   )
   return {
@@ -235,7 +271,9 @@ export const findDraftRevision = async (database: Database, key: string): Promis
   (
     await firstRow<{ draft_revision: number }>(
       database,
-      'SELECT draft_revision FROM templates WHERE template_key = ?',
+      `SELECT draft_revision
+       FROM templates
+       WHERE template_key = ?`,
       [key],
     )
   )?.draft_revision ?? null
@@ -274,7 +312,11 @@ export const findVersion = async (
     digest: string
   }>(
     database,
-    'SELECT template_versions.template_id, template_versions.number, template_versions.document, template_versions.digest FROM template_versions JOIN templates ON templates.id = template_versions.template_id WHERE templates.template_key = ? AND template_versions.number = ?',
+    `SELECT template_versions.template_id, template_versions.number, template_versions.document,
+       template_versions.digest
+     FROM template_versions
+     JOIN templates ON templates.id = template_versions.template_id
+     WHERE templates.template_key = ? AND template_versions.number = ?`,
     [key, number],
   )
   return row && versionOf(database, row)
@@ -292,7 +334,9 @@ export const findVersionById = async (
     digest: string
   }>(
     database,
-    'SELECT template_id, number, document, digest FROM template_versions WHERE template_id = ? AND number = ?',
+    `SELECT template_id, number, document, digest
+     FROM template_versions
+     WHERE template_id = ? AND number = ?`,
     [templateId, number],
   )
   return row && versionOf(database, row)
@@ -325,7 +369,10 @@ const storeDraft = async (
 ): Promise<number> => {
   await change(
     database,
-    'UPDATE templates SET draft = ?, title = ?, draft_revision = draft_revision + 1, edits_since = edits_since + ?, saved_at = NOW(3) WHERE id = ?',
+    `UPDATE templates
+     SET draft = ?, title = ?, draft_revision = draft_revision + 1, edits_since = edits_since + ?,
+       saved_at = NOW(3)
+     WHERE id = ?`,
     [JSON.stringify(draft), draft.title, edits, row.id],
   )
   return row.draft_revision + 1
@@ -344,7 +391,10 @@ export const editDraft = async (
   inTransaction(pool, async (database): Promise<EditOutcome> => {
     const row = await firstRow<TemplateRow>(
       database,
-      `SELECT ${columns} FROM templates WHERE template_key = ? FOR UPDATE`,
+      `SELECT ${columns}
+       FROM templates
+       WHERE template_key = ?
+       FOR UPDATE`,
       [key],
     )
     if (!row) return { state: 'missing' }
@@ -385,7 +435,10 @@ export const takeOverUpper = async (
   inTransaction(pool, async (database): Promise<TakeOverOutcome> => {
     const row = await firstRow<TemplateRow>(
       database,
-      `SELECT ${columns} FROM templates WHERE template_key = ? FOR UPDATE`,
+      `SELECT ${columns}
+       FROM templates
+       WHERE template_key = ?
+       FOR UPDATE`,
       [key],
     )
     if (!row) return { state: 'missing' }
@@ -423,7 +476,10 @@ export const correctDrafts = async (
   const list = templateListOf[kind]
   const rows = await rowsOf<TemplateRow>(
     database,
-    `SELECT ${columns} FROM templates ORDER BY id FOR UPDATE`,
+    `SELECT ${columns}
+     FROM templates
+     ORDER BY id
+     FOR UPDATE`,
   )
   for (const row of rows) {
     const draft = readStored(`draft of ${row.template_key}`, row.draft)
@@ -450,9 +506,14 @@ export const correctDrafts = async (
 
 /** Drafts of every template, for telling where something is used. */
 export const listDrafts = async (database: Database): Promise<Template[]> =>
-  (await rowsOf<TemplateRow>(database, `SELECT ${columns} FROM templates ORDER BY title`)).map(
-    (row) => readStored(`draft of ${row.template_key}`, row.draft),
-  )
+  (
+    await rowsOf<TemplateRow>(
+      database,
+      `SELECT ${columns}
+       FROM templates
+       ORDER BY title`,
+    )
+  ).map((row) => readStored(`draft of ${row.template_key}`, row.draft))
 
 export type ReleaseOutcome =
   | { state: 'released'; version: number }
@@ -472,14 +533,21 @@ export const releaseDraft = async (
   inTransaction(pool, async (database): Promise<ReleaseOutcome> => {
     const row = await firstRow<TemplateRow>(
       database,
-      `SELECT ${columns} FROM templates WHERE template_key = ? FOR UPDATE`,
+      `SELECT ${columns}
+       FROM templates
+       WHERE template_key = ?
+       FOR UPDATE`,
       [key],
     )
     if (!row) return { state: 'missing' }
     if (row.draft_revision !== revision) return { state: 'stale', revision: row.draft_revision }
     const last = await firstRow<{ number: number; document: string }>(
       database,
-      'SELECT number, document FROM template_versions WHERE template_id = ? ORDER BY number DESC LIMIT 1',
+      `SELECT number, document
+       FROM template_versions
+       WHERE template_id = ?
+       ORDER BY number DESC
+       LIMIT 1`,
       [row.id],
     )
     const draft = draftIn(row, await houseTextsInForce(database))
@@ -495,10 +563,19 @@ export const releaseDraft = async (
     const document: Template = { ...draft, version: number }
     await change(
       database,
-      'INSERT INTO template_versions (template_id, number, document, digest, released_at, released_by, note) VALUES (?, ?, ?, ?, NOW(3), ?, ?)',
+      `INSERT INTO template_versions (
+         template_id, number, document, digest, released_at, released_by, note
+       )
+       VALUES (?, ?, ?, ?, NOW(3), ?, ?)`,
       [row.id, number, JSON.stringify(document), digestOf(document), person.email, note],
     )
-    await change(database, 'UPDATE templates SET edits_since = 0 WHERE id = ?', [row.id])
+    await change(
+      database,
+      `UPDATE templates
+       SET edits_since = 0
+       WHERE id = ?`,
+      [row.id],
+    )
     await recordAudit(database, {
       who: person.email,
       what: 'version released',
@@ -513,7 +590,9 @@ export const isRetired = async (
 ): Promise<boolean> =>
   (await firstRow(
     database,
-    'SELECT number FROM retired_versions WHERE template_id = ? AND number = ?',
+    `SELECT number
+     FROM retired_versions
+     WHERE template_id = ? AND number = ?`,
     [templateId, number],
   )) !== null
 
@@ -533,14 +612,19 @@ export const useVersion = async (
       if (inUse)
         await change(
           database,
-          `INSERT INTO version_uses (department, modality, template_id, number, decided_at, decided_by) VALUES (?, ?, ?, ?, NOW(3), ?)
-           ON DUPLICATE KEY UPDATE template_id = VALUES(template_id), number = VALUES(number), decided_at = VALUES(decided_at), decided_by = VALUES(decided_by)`,
+          `INSERT INTO version_uses (
+             department, modality, template_id, number, decided_at, decided_by
+           )
+           VALUES (?, ?, ?, ?, NOW(3), ?)
+           ON DUPLICATE KEY UPDATE template_id = VALUES(template_id), number = VALUES(number),
+             decided_at = VALUES(decided_at), decided_by = VALUES(decided_by)`,
           [department, modality, version.templateId, number, who],
         )
       else
         await change(
           database,
-          'DELETE FROM version_uses WHERE department = ? AND modality = ? AND template_id = ? AND number = ?',
+          `DELETE FROM version_uses
+           WHERE department = ? AND modality = ? AND template_id = ? AND number = ?`,
           [department, modality, version.templateId, number],
         )
     }
@@ -567,18 +651,23 @@ export const retireVersion = async (
     if (retired) {
       await change(
         database,
-        'INSERT IGNORE INTO retired_versions (template_id, number, retired_at, retired_by) VALUES (?, ?, NOW(3), ?)',
+        `INSERT IGNORE INTO retired_versions (template_id, number, retired_at, retired_by)
+         VALUES (?, ?, NOW(3), ?)`,
         [version.templateId, number, who],
       )
-      await change(database, 'DELETE FROM version_uses WHERE template_id = ? AND number = ?', [
-        version.templateId,
-        number,
-      ])
+      await change(
+        database,
+        `DELETE FROM version_uses
+         WHERE template_id = ? AND number = ?`,
+        [version.templateId, number],
+      )
     } else
-      await change(database, 'DELETE FROM retired_versions WHERE template_id = ? AND number = ?', [
-        version.templateId,
-        number,
-      ])
+      await change(
+        database,
+        `DELETE FROM retired_versions
+         WHERE template_id = ? AND number = ?`,
+        [version.templateId, number],
+      )
     await recordAudit(database, {
       who,
       what: retired ? 'version retired' : 'version brought back',
@@ -596,20 +685,25 @@ export const letContribute = async (
 ): Promise<boolean> => {
   const found = await firstRow<{ template: number; person: number }>(
     database,
-    "SELECT templates.id AS template, people.id AS person FROM templates JOIN people WHERE templates.template_key = ? AND people.email = ? AND people.role = 'contributor'",
+    `SELECT templates.id AS template, people.id AS person
+     FROM templates
+     JOIN people
+     WHERE templates.template_key = ? AND people.email = ? AND people.role = 'contributor'`,
     [key, email],
   )
   if (!found) return false
   if (may)
     await change(
       database,
-      'INSERT IGNORE INTO template_contributors (template_id, person_id) VALUES (?, ?)',
+      `INSERT IGNORE INTO template_contributors (template_id, person_id)
+       VALUES (?, ?)`,
       [found.template, found.person],
     )
   else
     await change(
       database,
-      'DELETE FROM template_contributors WHERE template_id = ? AND person_id = ?',
+      `DELETE FROM template_contributors
+       WHERE template_id = ? AND person_id = ?`,
       [found.template, found.person],
     )
   return true
@@ -620,9 +714,17 @@ export const listVersionNumbers = async (database: Database, key: string): Promi
   (
     await rowsOf<{ number: number }>(
       database,
-      `SELECT template_versions.number FROM template_versions JOIN templates ON templates.id = template_versions.template_id
-     WHERE templates.template_key = ? AND NOT EXISTS (SELECT 1 FROM retired_versions WHERE retired_versions.template_id = template_versions.template_id AND retired_versions.number = template_versions.number)
-     ORDER BY template_versions.number DESC`,
+      `SELECT template_versions.number
+       FROM template_versions
+       JOIN templates ON templates.id = template_versions.template_id
+       WHERE templates.template_key = ?
+         AND NOT EXISTS (
+           SELECT 1
+           FROM retired_versions
+           WHERE retired_versions.template_id = template_versions.template_id
+             AND retired_versions.number = template_versions.number
+         )
+       ORDER BY template_versions.number DESC`,
       [key],
     )
   ).map((row) => row.number)

@@ -24,8 +24,10 @@ const read = (row: { code: string; document: string }): Term => {
 export const putTerm = async (database: Database, term: Term): Promise<void> => {
   await change(
     database,
-    `INSERT INTO terms (code, title, first_day, last_day, time_zone, document) VALUES (?, ?, ?, ?, ?, ?)
-     ON DUPLICATE KEY UPDATE title = VALUES(title), first_day = VALUES(first_day), last_day = VALUES(last_day), time_zone = VALUES(time_zone), document = VALUES(document)`,
+    `INSERT INTO terms (code, title, first_day, last_day, time_zone, document)
+     VALUES (?, ?, ?, ?, ?, ?)
+     ON DUPLICATE KEY UPDATE title = VALUES(title), first_day = VALUES(first_day),
+       last_day = VALUES(last_day), time_zone = VALUES(time_zone), document = VALUES(document)`,
     [term.code, term.title, term.firstDay, term.lastDay, term.timeZone, JSON.stringify(term)],
   )
 }
@@ -34,14 +36,18 @@ export const listTerms = async (database: Database): Promise<Term[]> =>
   (
     await rowsOf<{ code: string; document: string }>(
       database,
-      'SELECT code, document FROM terms ORDER BY first_day',
+      `SELECT code, document
+       FROM terms
+       ORDER BY first_day`,
     )
   ).map(read)
 
 export const findTerm = async (database: Database, code: string): Promise<Term | null> => {
   const row = await firstRow<{ code: string; document: string }>(
     database,
-    'SELECT code, document FROM terms WHERE code = ?',
+    `SELECT code, document
+     FROM terms
+     WHERE code = ?`,
     [code],
   )
   return row && read(row)
@@ -63,7 +69,10 @@ export const saveTerm = async (
   inTransaction(pool, async (database) => {
     const row = await firstRow<{ code: string; document: string }>(
       database,
-      'SELECT code, document FROM terms WHERE code = ? FOR UPDATE',
+      `SELECT code, document
+       FROM terms
+       WHERE code = ?
+       FOR UPDATE`,
       [term.code],
     )
     const present = row && read(row)

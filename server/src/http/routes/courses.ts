@@ -109,11 +109,13 @@ export const postVersion: Handler = async (handling) => {
       'the course is judged by the version that was deployed to it',
     )
   await inTransaction(pool, async (database) => {
-    await change(database, 'UPDATE courses SET template_id = ?, version = ? WHERE id = ?', [
-      found.templateId,
-      found.number,
-      stored.summary.id,
-    ])
+    await change(
+      database,
+      `UPDATE courses
+       SET template_id = ?, version = ?
+       WHERE id = ?`,
+      [found.templateId, found.number, stored.summary.id],
+    )
     await recordAudit(database, {
       who: person.email,
       what: 'put under a version for checking',
@@ -141,7 +143,13 @@ export const postStrengths: Handler = async (handling) => {
       `the course is under version ${stored.version}; only a newer one's strengths can be adopted`,
     )
   await inTransaction(pool, async (database) => {
-    await change(database, 'UPDATE courses SET strengths_version = ? WHERE id = ?', [version, id])
+    await change(
+      database,
+      `UPDATE courses
+       SET strengths_version = ?
+       WHERE id = ?`,
+      [version, id],
+    )
     await recordAudit(database, {
       who: person.email,
       what: 'strengths adopted',

@@ -285,21 +285,37 @@ export const postMerge: Handler = async (handling): Promise<MergeReport> => {
     'mark the course as merged',
   )
   await inTransaction(pool, async (database) => {
-    await change(database, "UPDATE courses SET status = 'merged', merged_into = ? WHERE id = ?", [
-      into,
-      id,
-    ])
-    await change(database, 'DELETE FROM class_sections WHERE course_id = ?', [into])
+    await change(
+      database,
+      `UPDATE courses
+       SET status = 'merged', merged_into = ?
+       WHERE id = ?`,
+      [into, id],
+    )
+    await change(
+      database,
+      `DELETE FROM class_sections
+       WHERE course_id = ?`,
+      [into],
+    )
     for (const section of sections)
-      await change(database, 'INSERT INTO class_sections (course_id, name) VALUES (?, ?)', [
-        into,
-        section,
-      ])
-    await change(database, 'DELETE FROM course_instructors WHERE course_id = ?', [into])
+      await change(
+        database,
+        `INSERT INTO class_sections (course_id, name)
+         VALUES (?, ?)`,
+        [into, section],
+      )
+    await change(
+      database,
+      `DELETE FROM course_instructors
+       WHERE course_id = ?`,
+      [into],
+    )
     for (const [position, one] of people.entries())
       await change(
         database,
-        'INSERT INTO course_instructors (course_id, email, name, position) VALUES (?, ?, ?, ?)',
+        `INSERT INTO course_instructors (course_id, email, name, position)
+         VALUES (?, ?, ?, ?)`,
         [into, one.email, one.name, position],
       )
     await recordAudit(database, {
