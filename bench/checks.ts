@@ -12,9 +12,9 @@ import { rowsOf } from '@wickerframe/storage'
 import { fork } from 'node:child_process'
 import { once } from 'node:events'
 import { fileURLToPath } from 'node:url'
-import { startTestBed } from '../e2e/testBed.ts'
-import { importRoster } from '../server/src/repositories/roster.ts'
-import { prepareSnapshot, storeSnapshot } from '../server/src/repositories/snapshots.ts'
+import { startTestBed } from '@wickerframe/e2e/testBed'
+import { importRoster } from '@wickerframe/server/repositories/roster'
+import { prepareSnapshot, storeSnapshot } from '@wickerframe/server/repositories/snapshots'
 import type { JudgingAnswer, JudgingQuestion } from './judging.ts'
 import { sizedCourse } from './sizedCourse.ts'
 
@@ -38,12 +38,15 @@ await importRoster(bed.pool, read.courses, () => ({}), 'bench', false)
 const ids = (
   await rowsOf<{ id: number; platform_id: string }>(
     bed.pool,
-    'SELECT id, platform_id FROM courses ORDER BY id',
+    `SELECT id, platform_id
+     FROM courses
+     ORDER BY id`,
     [],
   )
 ).filter((row) => facts.has(row.platform_id))
 await bed.pool.query(
-  "UPDATE courses SET template_id = (SELECT id FROM templates WHERE template_key = 'harbour-standard'), version = 1",
+  `UPDATE courses
+   SET template_id = (SELECT id FROM templates WHERE template_key = 'harbour-standard'), version = 1`,
 )
 const courseOf = (n: number): Course => {
   const platformId = ids[n]?.platform_id ?? ''
@@ -85,7 +88,13 @@ const results = async (): Promise<Map<number, string>> =>
     (
       await rowsOf<{ course_id: number; findings: string }>(
         bed.pool,
-        'SELECT course_id, MD5(findings) AS findings FROM (SELECT course_id, findings, ROW_NUMBER() OVER (PARTITION BY course_id ORDER BY checked_at DESC, id DESC) AS place FROM check_results) AS ranked WHERE place = 1',
+        `SELECT course_id, MD5(findings) AS findings
+         FROM (
+           SELECT course_id, findings,
+             ROW_NUMBER() OVER (PARTITION BY course_id ORDER BY checked_at DESC, id DESC) AS place
+           FROM check_results
+         ) AS ranked
+         WHERE place = 1`,
         [],
       )
     ).map((row) => [row.course_id, row.findings]),

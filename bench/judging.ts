@@ -1,6 +1,6 @@
 /** A process that judges the courses it is asked about, in two threads, and says how long it took. Started by `checks.ts`. */
-import { bundle } from '../scripts/bundle.ts'
-import { judgePool } from '../server/src/jobs/judgePool.ts'
+import { bundle } from '@wickerframe/scripts/bundle'
+import { judgePool } from '@wickerframe/server/jobs/judgePool'
 
 export interface JudgingQuestion {
   courseIds: number[]

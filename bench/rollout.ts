@@ -14,10 +14,10 @@ import {
 } from '@wickerframe/core'
 import type { CourseSummary, MadeCourses } from '@wickerframe/contract'
 import { demoTemplate, factsOfRoster, makeRoster } from '@wickerframe/demo'
-import { runOf, versionOrder } from '../e2e/rollouts.ts'
-import { startTestBed, until } from '../e2e/testBed.ts'
+import { runOf, versionOrder } from '@wickerframe/e2e/rollouts'
+import { startTestBed, until } from '@wickerframe/e2e/testBed'
 import { firstRow } from '@wickerframe/storage'
-import { root } from '../scripts/processes.ts'
+import { root } from '@wickerframe/scripts/processes'
 
 const courses = Number(process.env['COURSES'] ?? 2000)
 const workersCount = 2
@@ -128,8 +128,15 @@ try {
   const ended = (run: number, state: string) =>
     until(
       async () =>
-        (await firstRow<{ state: string }>(bed.pool, 'SELECT state FROM runs WHERE id = ?', [run]))
-          ?.state,
+        (
+          await firstRow<{ state: string }>(
+            bed.pool,
+            `SELECT state
+             FROM runs
+             WHERE id = ?`,
+            [run],
+          )
+        )?.state,
       (now) => now === state,
       3600,
     )

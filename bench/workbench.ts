@@ -3,9 +3,9 @@
  * paint, and the opening of a template. A benchmark, not a test: it prints and asserts nothing.
  */
 import type { Page } from 'playwright-core'
-import { signInWith } from '../e2e/signIn.ts'
-import { startTestBed } from '../e2e/testBed.ts'
-import { openBrowser } from '../scripts/browser.ts'
+import { signInWith } from '@wickerframe/e2e/signIn'
+import { startTestBed } from '@wickerframe/e2e/testBed'
+import { openBrowser } from '@wickerframe/scripts/browser'
 import { templateOf, told } from './rows.ts'
 
 const large = templateOf(500)

@@ -4,7 +4,7 @@ import { createRequire } from 'node:module'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { analysePage, CheckContext, expectationFor, pairCourse, ruleById } from '@wickerframe/core'
 import { demoTemplate, factsOfRoster, makeCourse, makeRoster } from '@wickerframe/demo'
-import { openBrowser } from '../scripts/browser.ts'
+import { openBrowser } from '@wickerframe/scripts/browser'
 
 /**
  * Our accessibility rules against axe-core 4 in Chromium, on one set of pages: both see each page, and both must say what

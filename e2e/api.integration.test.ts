@@ -189,9 +189,10 @@ describe('drafts and versions', () => {
         })
       ).status,
     ).toBe(409)
-    await expect(bed.pool.query("UPDATE template_versions SET note = 'x'")).rejects.toThrow(
-      'a released version never changes',
-    )
+    await expect(
+      bed.pool.query(`UPDATE template_versions
+        SET note = 'x'`),
+    ).rejects.toThrow('a released version never changes')
     expect(
       (
         await clients.designer.get<{ version: number }>(
@@ -322,13 +323,16 @@ describe('bad input', () => {
     )
     const hostile =
       '<p>hello</p><script>alert(1)</script><img src=x onerror=alert(1)><a href="javascript:alert(1)">x</a>'
-    await bed.pool.query('INSERT INTO page_bodies (hash, html) VALUES (?, ?)', [
-      hashOf(hostile),
-      hostile,
-    ])
+    await bed.pool.query(
+      `INSERT INTO page_bodies (hash, html)
+       VALUES (?, ?)`,
+      [hashOf(hostile), hostile],
+    )
     const become = (from: string, to: string) =>
       bed.pool.query(
-        'UPDATE snapshots SET document = REPLACE(document, ?, ?) WHERE course_id = ?',
+        `UPDATE snapshots
+         SET document = REPLACE(document, ?, ?)
+         WHERE course_id = ?`,
         [from, to, course.id],
       )
     await become(hash, hashOf(hostile))

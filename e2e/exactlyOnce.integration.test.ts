@@ -82,9 +82,13 @@ const expectExactlyOnce = async (summary: CourseSummary, plan: CoursePlan) => {
       .sort(),
   )
   expect(
-    await rowsOf(bed.pool, 'SELECT number, parts FROM deployments WHERE course_id = ?', [
-      summary.id,
-    ]),
+    await rowsOf(
+      bed.pool,
+      `SELECT number, parts
+       FROM deployments
+       WHERE course_id = ?`,
+      [summary.id],
+    ),
   ).toEqual([{ number: 1, parts: found.length }])
   const base = await findBase(bed.pool, summary.id)
   const ids = [
@@ -182,7 +186,9 @@ describe('a rollout happens exactly once', () => {
     await bed.misbehave('slow-answers', 0)
     const shared = await rowsOf<{ worked_by: string }>(
       bed.pool,
-      'SELECT DISTINCT worked_by FROM tasks WHERE run_id = ?',
+      `SELECT DISTINCT worked_by
+       FROM tasks
+       WHERE run_id = ?`,
       [planned],
     )
     expect(shared.length).toBe(3)

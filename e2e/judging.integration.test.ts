@@ -1,8 +1,8 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { demoToday } from '@wickerframe/demo'
 import { change, rowsOf } from '@wickerframe/storage'
-import { judgeStored } from '../server/src/jobs/judgeThread.ts'
-import { findClashes } from '../server/src/repositories/cohort.ts'
+import { judgeStored } from '@wickerframe/server/jobs/judgeThread'
+import { findClashes } from '@wickerframe/server/repositories/cohort'
 import { startTestBed, type TestBed } from './testBed.ts'
 
 let bed: TestBed
@@ -12,7 +12,11 @@ beforeAll(async () => {
   ids = (
     await rowsOf<{ id: number }>(
       bed.pool,
-      'SELECT courses.id FROM courses JOIN snapshots ON snapshots.course_id = courses.id WHERE template_id IS NOT NULL ORDER BY courses.id',
+      `SELECT courses.id
+       FROM courses
+       JOIN snapshots ON snapshots.course_id = courses.id
+       WHERE template_id IS NOT NULL
+       ORDER BY courses.id`,
     )
   ).map((row) => row.id)
 })
@@ -23,7 +27,8 @@ const stored = async (): Promise<Map<number, string>> =>
     (
       await rowsOf<{ course_id: number; all: string }>(
         bed.pool,
-        'SELECT course_id, CONCAT(readiness, counts, findings, rest, crossings) AS `all` FROM check_results',
+        `SELECT course_id, CONCAT(readiness, counts, findings, rest, crossings) AS \`all\`
+         FROM check_results`,
       )
     ).map((row) => [row.course_id, row.all]),
   )
@@ -46,7 +51,9 @@ describe('courses judged together', () => {
     const [first = 0] = ids
     await change(
       bed.pool,
-      "UPDATE snapshots SET digest = SHA2('another', 256) WHERE course_id = ?",
+      `UPDATE snapshots
+       SET digest = SHA2('another', 256)
+       WHERE course_id = ?`,
       [first],
     )
     const answers = await judgeStored(bed.pool, ids, demoToday, demoToday)
@@ -62,16 +69,27 @@ describe('courses judged together', () => {
     const gone = Math.max(...ids) + 1000
     const [kept] = await rowsOf<{ document: string }>(
       bed.pool,
-      'SELECT document FROM snapshots WHERE course_id = ?',
+      `SELECT document
+       FROM snapshots
+       WHERE course_id = ?`,
       [first],
     )
     await change(bed.pool, 'DELETE FROM check_results')
-    await change(bed.pool, "UPDATE snapshots SET document = '{}' WHERE course_id = ?", [first])
+    await change(
+      bed.pool,
+      `UPDATE snapshots
+       SET document = '{}'
+       WHERE course_id = ?`,
+      [first],
+    )
     const answers = await judgeStored(bed.pool, [...ids, gone], demoToday, demoToday)
-    await change(bed.pool, 'UPDATE snapshots SET document = ? WHERE course_id = ?', [
-      kept?.document ?? '',
-      first,
-    ])
+    await change(
+      bed.pool,
+      `UPDATE snapshots
+       SET document = ?
+       WHERE course_id = ?`,
+      [kept?.document ?? '', first],
+    )
     expect(answers.get(first)).toMatchObject({
       state: 'failed',
       message: expect.stringContaining(`the snapshot of course ${first} cannot be read`),
@@ -93,10 +111,17 @@ describe('names that courses share', () => {
       away: string
     }>(
       bed.pool,
-      `SELECT own.course_id AS own, other.course_id AS other, own.name, own.term_code AS term, terms.code AS away
-       FROM cohort_names AS own JOIN cohort_names AS other ON other.folded_hash = own.folded_hash AND other.kind = own.kind AND other.term_code = own.term_code AND other.course_id > own.course_id
+      `SELECT own.course_id AS own, other.course_id AS other, own.name, own.term_code AS term,
+         terms.code AS away
+       FROM cohort_names AS own
+       JOIN cohort_names AS other
+         ON other.folded_hash = own.folded_hash
+         AND other.kind = own.kind
+         AND other.term_code = own.term_code
+         AND other.course_id > own.course_id
        JOIN terms ON terms.code <> own.term_code
-       WHERE own.kind = 'calendar-name' LIMIT 1`,
+       WHERE own.kind = 'calendar-name'
+       LIMIT 1`,
     )
     if (!row) throw new Error('no two demo courses of a term share a calendar name')
     const shares = async () =>
@@ -104,7 +129,13 @@ describe('names that courses share', () => {
         .get(row.own)
         ?.some((clash) => clash.name === row.name) ?? false
     const move = (term: string) =>
-      change(bed.pool, 'UPDATE courses SET term_code = ? WHERE id = ?', [term, row.own])
+      change(
+        bed.pool,
+        `UPDATE courses
+         SET term_code = ?
+         WHERE id = ?`,
+        [term, row.own],
+      )
     expect(await shares()).toBe(true)
     await move(row.away)
     expect(await shares()).toBe(false)

@@ -1,7 +1,7 @@
 import type { Browser, Page } from 'playwright-core'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { CourseSummary } from '@wickerframe/contract'
-import { openBrowser } from '../scripts/browser.ts'
+import { openBrowser } from '@wickerframe/scripts/browser'
 import { violations } from './axe.ts'
 import { signInWith } from './signIn.ts'
 import { startTestBed, type TestBed } from './testBed.ts'

@@ -3,7 +3,7 @@ import { everyCourseItem, everyModule, type Change, type Course } from '@wickerf
 import type { CourseSummary, MadeCourses, RunDetail, TemplateDraft } from '@wickerframe/contract'
 import { seededRandom } from '@wickerframe/demo'
 import { change, rowsOf } from '@wickerframe/storage'
-import type { StartedProcess } from '../scripts/processes.ts'
+import type { StartedProcess } from '@wickerframe/scripts/processes'
 import { runOf, versionOrder } from './rollouts.ts'
 import { startTestBed, until, type Client, type TestBed } from './testBed.ts'
 
@@ -178,7 +178,8 @@ const applied = async (
 ): Promise<{ sets: number; changes: number }[]> => {
   const rows = await rowsOf<{ id: string; applied_sets: number; applied_changes: number }>(
     bed.platformPool,
-    'SELECT id, applied_sets, applied_changes FROM courses',
+    `SELECT id, applied_sets, applied_changes
+     FROM courses`,
   )
   const counted = new Map(
     rows.map((row) => [row.id, { sets: row.applied_sets, changes: row.applied_changes }]),
@@ -314,7 +315,9 @@ describe('two hundred courses', () => {
         // Each one hits a run that is under way.
         const still = await rowsOf<{ count: number }>(
           bed.pool,
-          "SELECT COUNT(*) AS count FROM tasks WHERE run_id = ? AND state IN ('waiting', 'at-work', 'sent')",
+          `SELECT COUNT(*) AS count
+           FROM tasks
+           WHERE run_id = ? AND state IN ('waiting', 'at-work', 'sent')`,
           [run],
         ).catch(() => [{ count: 1 }])
         underWay.push(Number(still[0]?.count))
@@ -331,7 +334,9 @@ describe('two hundred courses', () => {
         if (k % 8 === 3)
           for (const { Id } of await rowsOf<{ Id: number }>(
             bed.pool,
-            "SELECT ID AS Id FROM information_schema.PROCESSLIST WHERE COMMAND <> 'Killed' AND ID <> CONNECTION_ID()",
+            `SELECT ID AS Id
+             FROM information_schema.PROCESSLIST
+             WHERE COMMAND <> 'Killed' AND ID <> CONNECTION_ID()`,
           ))
             await change(bed.pool, `KILL CONNECTION ${Number(Id)}`).catch(() => undefined)
         if (k === 12) {
@@ -375,7 +380,11 @@ describe('two hundred courses', () => {
       // What we recorded is the same too: one deployment more, and bases alike.
       const deployed = await rowsOf<{ number: number; count: number }>(
         bed.pool,
-        'SELECT MAX(number) AS number, COUNT(*) AS count FROM deployments JOIN courses ON courses.id = deployments.course_id WHERE courses.code = ? AND courses.platform_id LIKE ? GROUP BY course_id',
+        `SELECT MAX(number) AS number, COUNT(*) AS count
+         FROM deployments
+         JOIN courses ON courses.id = deployments.course_id
+         WHERE courses.code = ? AND courses.platform_id LIKE ?
+         GROUP BY course_id`,
         ['SAF 150', 'autumn-2026-first-half-saf-150-r%'],
       )
       expect(deployed.every((row) => Number(row.number) === 2 && Number(row.count) === 2)).toBe(

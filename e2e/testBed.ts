@@ -3,9 +3,9 @@ import { join } from 'node:path'
 import type { Pool } from 'mysql2/promise'
 import { demoPassword, demoToday } from '@wickerframe/demo'
 import { connect } from '@wickerframe/storage'
-import { loadDemo } from '../scripts/loadDemo.ts'
-import { startPrivateMariadb } from '../scripts/privateMariadb.ts'
-import { root, startProcess, type StartedProcess } from '../scripts/processes.ts'
+import { loadDemo } from '@wickerframe/scripts/loadDemo'
+import { startPrivateMariadb } from '@wickerframe/scripts/privateMariadb'
+import { root, startProcess, type StartedProcess } from '@wickerframe/scripts/processes'
 
 export interface Answer<T = unknown> {
   status: number

@@ -2,7 +2,7 @@ import type { Browser, Page } from 'playwright-core'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { CourseSummary, RunDetail, TemplateDraft } from '@wickerframe/contract'
 import { everyPart, isModule, type TemplateEdit } from '@wickerframe/core'
-import { openBrowser } from '../scripts/browser.ts'
+import { openBrowser } from '@wickerframe/scripts/browser'
 import { signInWith } from './signIn.ts'
 import { startTestBed, until, type Client, type TestBed } from './testBed.ts'
 

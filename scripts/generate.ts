@@ -19,8 +19,8 @@ import {
   Template,
   TermDocument,
 } from '@wickerframe/core'
-import { MendsDocument } from '../cli/src/mendsDocument.ts'
-import { InferredFormats, JudgedName } from '../cli/src/namesDocument.ts'
+import { MendsDocument } from '@wickerframe/cli/mendsDocument'
+import { InferredFormats, JudgedName } from '@wickerframe/cli/namesDocument'
 import { apiDocument, connectorDocument } from '@wickerframe/contract'
 import { demoTemplate, factsOfRoster, makeCourse, makeRoster, rosterCsv } from '@wickerframe/demo'
 

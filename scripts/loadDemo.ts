@@ -62,9 +62,24 @@ export const loadDemo = async (
   const settings = readSettings(environment)
   const pool = connect(databaseAddress(settings), 8)
   try {
-    if (await firstRow(pool, "SELECT 1 AS one FROM audit WHERE what = 'demo loaded' LIMIT 1"))
+    if (
+      await firstRow(
+        pool,
+        `SELECT 1 AS one
+         FROM audit
+         WHERE what = 'demo loaded'
+         LIMIT 1`,
+      )
+    )
       return
-    if (await firstRow(pool, 'SELECT 1 AS one FROM people LIMIT 1'))
+    if (
+      await firstRow(
+        pool,
+        `SELECT 1 AS one
+         FROM people
+         LIMIT 1`,
+      )
+    )
       throw new Error(
         'an earlier loading of the demo was interrupted; start again with “npm run demo -- --fresh”',
       )
@@ -78,7 +93,9 @@ export const loadDemo = async (
     for (const person of signIns) await addPerson(pool, { ...person, password: demoPassword })
     const designer = await firstRow<Person>(
       pool,
-      "SELECT id, email, name, role FROM people WHERE role = 'designer'",
+      `SELECT id, email, name, role
+       FROM people
+       WHERE role = 'designer'`,
     )
     if (!designer) throw new Error('the demo has no designer')
     for (const term of terms) await putTerm(pool, term)
@@ -227,7 +244,8 @@ export const loadDemo = async (
       'done',
     )
     await pool.execute(
-      "INSERT INTO audit (at, who, what, subject) VALUES (NOW(3), 'demo', 'demo loaded', 'college')",
+      `INSERT INTO audit (at, who, what, subject)
+       VALUES (NOW(3), 'demo', 'demo loaded', 'college')`,
     )
   } finally {
     await pool.end()

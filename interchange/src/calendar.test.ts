@@ -1,8 +1,7 @@
+import { readFileSync } from 'node:fs'
 import ical from 'node-ical'
 import { describe, expect, it } from 'vitest'
 import { expandCourse, Facts, instructionalWeeks, readDocument, Template } from '@wickerframe/core'
-import factsJson from '../../docs/schema/examples/1-facts.json' with { type: 'json' }
-import templateJson from '../../docs/schema/examples/1-template.json' with { type: 'json' }
 import { courseCalendar, readFreeDays, termCalendar } from './index.ts'
 
 // node-ical is a reader of its own: it shares no code with ical.js, which writes and reads for us.
@@ -22,8 +21,10 @@ const event = (...lines: string[]) => [
   ...lines,
   'END:VEVENT',
 ]
-const facts = readDocument(Facts, factsJson)
-const template = readDocument(Template, templateJson)
+const example = (name: string): unknown =>
+  JSON.parse(readFileSync(new URL(`../../docs/schema/examples/${name}`, import.meta.url), 'utf8'))
+const facts = readDocument(Facts, example('1-facts.json'))
+const template = readDocument(Template, example('1-template.json'))
 if (!facts.ok || !template.ok) throw new Error('the example documents cannot be read')
 const autumn = facts.value.term
 

@@ -62,7 +62,7 @@ export const CourseModule = z.strictObject({
   opensAt: Instant.nullable().default(null),
   items: z.array(CourseItem).max(2000).default([]),
   recordedAs: RecordedAs.optional(),
-  get modules() {
+  get modules(): z.ZodDefault<z.ZodArray<typeof CourseModule>> {
     return z.array(CourseModule).max(400).default([])
   },
 })

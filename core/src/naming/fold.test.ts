@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { differencesBetween, foldName } from './index.ts'
-import { growth } from './growth.ts'
+import { growth } from './growth.testing.ts'
 
 describe('folding', () => {
   it.each([

@@ -11,7 +11,7 @@ import {
   renderName,
   type FieldValues,
 } from './index.ts'
-import { growth } from './growth.ts'
+import { growth } from './growth.testing.ts'
 
 const week: FieldValues = {
   week: 3,

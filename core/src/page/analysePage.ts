@@ -1,7 +1,8 @@
 import { datesMentioned, type DateMention } from '../calendar/index.ts'
 import { whyNotRead } from './boundedPage.ts'
 import { lookOf, type InlineLook } from './inlineColours.ts'
-import { parsePage, type PageElement, type PageNode, type PageText } from './parsePage.ts'
+import type { PageElement, PageNode, PageText } from './pageNode.ts'
+import { parsePage } from './parsePage.ts'
 
 /** A run of text with no block boundary inside. */
 export interface Paragraph {

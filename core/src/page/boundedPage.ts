@@ -11,13 +11,15 @@ const endsItself = new Set(
   ),
 )
 
+/** A whole number as English writes it: 1,000,000. */
+const withCommas = (count: number): string => String(count).replace(/\B(?=(?:\d{3})+$)/g, ',')
+
 /**
  * Why a page is not read, or null when it is: told from its tags alone, in time proportional to its length, before
  * anything that could take longer sees it.
  */
 export const whyNotRead = (html: string): string | null => {
-  if (html.length > longestPage)
-    return `it is longer than ${longestPage.toLocaleString('en')} characters`
+  if (html.length > longestPage) return `it is longer than ${withCommas(longestPage)} characters`
   if (html.length < 2000) return null
   let depth = 0
   let count = 0
@@ -26,7 +28,7 @@ export const whyNotRead = (html: string): string | null => {
     let end = at + (closes ? 2 : 1)
     while (end - at < 14 && isNameCharacter(html.charCodeAt(end))) end += 1
     if (end === at + (closes ? 2 : 1)) continue
-    if (++count > mostTags) return `it has more than ${mostTags.toLocaleString('en')} tags`
+    if (++count > mostTags) return `it has more than ${withCommas(mostTags)} tags`
     const name = html.slice(at + (closes ? 2 : 1), end).toLowerCase()
     if (endsItself.has(name)) continue
     depth = closes ? Math.max(0, depth - 1) : depth + 1

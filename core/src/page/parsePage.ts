@@ -1,18 +1,6 @@
 import { parseFragment } from 'parse5'
+import type { PageNode } from './pageNode.ts'
 import { parseTidy } from './parseTidy.ts'
-
-/** A node of a page, with what is read of it: an element, text, or something else that is passed over. */
-export type PageNode = PageElement | PageText | { nodeName: string }
-export interface PageText {
-  nodeName: '#text'
-  value: string
-}
-export interface PageElement {
-  nodeName: string
-  tagName: string
-  attrs: readonly { name: string; value: string }[]
-  childNodes: readonly PageNode[]
-}
 
 /**
  * The nodes of a page, as the HTML standard says they are to be read. Most pages are written by editors and are tidy; they

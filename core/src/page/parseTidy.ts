@@ -1,5 +1,5 @@
 import { decodeHTML, decodeHTMLAttribute } from 'entities/decode'
-import type { PageElement, PageNode } from './parsePage.ts'
+import type { PageElement, PageNode } from './pageNode.ts'
 
 const setOf = (words: string): ReadonlySet<string> => new Set(words.split(' '))
 const empty = setOf('br hr img source track wbr')

@@ -1,27 +1,8 @@
 import { localDateOf } from '../calendar/index.ts'
 import { everyCourseItem, everyModule, type Change, type Course } from '../course/index.ts'
 import type { ExpectedCourse } from '../expand/index.ts'
+import type { Consequence } from './consequence.ts'
 import type { PlanStep } from './plan.ts'
-
-/** What people will notice of a plan once it is run. */
-export interface Consequence {
-  code:
-    | 'new-names'
-    | 'new-dates'
-    | 'student-work'
-    | 'past-last-day'
-    | 'dead-links'
-    | 'dates-in-prose'
-    | 'old-term'
-    | 'dates-to-set'
-    | 'attest-again'
-    | 'left-behind'
-  count: number
-  /** The first of them by name. */
-  example: string
-  /** All of them, at most 50. */
-  all: string[]
-}
 
 /** Consequences of a change set, told before anybody approves it. */
 export const consequencesOf = (

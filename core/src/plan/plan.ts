@@ -1,7 +1,7 @@
 import type { Change, Course } from '../course/index.ts'
 import type { ExpectedCourse } from '../expand/index.ts'
 import type { Base, Bodies } from './base.ts'
-import type { Consequence } from './consequences.ts'
+import type { Consequence } from './consequence.ts'
 import type { Decisions, FieldStep } from './fate.ts'
 import type { NextBase } from './nextBase.ts'
 

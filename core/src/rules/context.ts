@@ -33,7 +33,7 @@ import { readBlocks, type BlockReading, type PageFacts } from '../page/index.ts'
 import type { GroupingReading, Pair, Pairing } from '../pair/index.ts'
 import { remember } from '../remember/index.ts'
 import type { Strength } from '../template/index.ts'
-import type { Subject } from './rule.ts'
+import type { Subject } from './subject.ts'
 
 export interface CheckInput {
   expected: ExpectedCourse

@@ -10,6 +10,7 @@ import type {
 import type { ExpectedPart } from '../expand/index.ts'
 import type { Strength, Template } from '../template/index.ts'
 import type { CheckContext } from './context.ts'
+import type { Subject } from './subject.ts'
 
 export const ruleGroups = [
   'structure',
@@ -33,12 +34,6 @@ export interface SeenEvidence {
   kind: 'words' | 'date' | 'value' | 'count'
   text: string
 }
-
-/** What a requirement is about: a part of the template, something no part expects, or the course itself. */
-export type Subject =
-  | { about: 'part'; part: ExpectedPart }
-  | { about: 'found'; id: string; name: string }
-  | { about: 'course' }
 
 interface Told {
   subject: Subject

@@ -28,7 +28,33 @@ export interface ConnectorSettings {
   timeoutSeconds: number
 }
 
-export const connectorClient = ({ url, token, timeoutSeconds }: ConnectorSettings) => {
+/** The learning platform, as its connector contract has it; ids are the platform's own. */
+export interface Connector {
+  /** Courses whose change cursor lies after this one. */
+  list: (after: number) => Promise<Answer<z.output<typeof CourseList>>>
+  /** Makes an empty course under an id of ours. */
+  create: (id: string, name: string) => Promise<Answer<Course>>
+  enrol: (
+    id: string,
+    people: readonly { email: string; name: string }[],
+  ) => Promise<Answer<z.output<typeof Enrolments>>>
+  setStatus: (id: string, status: Course['status']) => Promise<Answer<Course>>
+  /** Makes a private copy `id` of course `of`. */
+  rehearse: (id: string, of: string) => Promise<Answer<Course>>
+  discard: (id: string) => Promise<Answer<z.output<typeof Discarded>>>
+  snapshot: (id: string) => Promise<Answer<Course>>
+  /** Applies all of a change set or nothing; the same key is answered as the first time. */
+  apply: (
+    id: string,
+    key: string,
+    set: ChangeSet,
+  ) => Promise<Answer<z.output<typeof ChangeSetAnswer>>>
+  /** What became of a key that was sent. */
+  fate: (key: string) => Promise<Answer<z.output<typeof KeyFate>>>
+  putAsset: (fileName: string, bytes: Uint8Array) => Promise<Answer<z.output<typeof AssetStored>>>
+}
+
+export const connectorClient = ({ url, token, timeoutSeconds }: ConnectorSettings): Connector => {
   const ask = async <S extends z.ZodType>(
     method: string,
     path: string,
@@ -124,8 +150,6 @@ export const connectorClient = ({ url, token, timeoutSeconds }: ConnectorSetting
       ask('PUT', `/assets/${encodeURIComponent(fileName)}`, AssetStored, { bytes }),
   }
 }
-export type Connector = ReturnType<typeof connectorClient>
-
 const parseOrNull = (text: string): unknown => {
   try {
     return JSON.parse(text)

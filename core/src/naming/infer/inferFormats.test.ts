@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { inferFormats, nameClashes } from '../index.ts'
-import { growth } from '../growth.ts'
+import { growth } from '../growth.testing.ts'
 
 const best = (names: string[]) => inferFormats(names)[0]
 

@@ -10,7 +10,7 @@ import {
   type FieldValues,
   type NameContext,
 } from '../index.ts'
-import { growth } from '../growth.ts'
+import { growth } from '../growth.testing.ts'
 
 const dates = (first: string, last: string) => ({ first, last })
 const week3: FieldValues = {

@@ -1,7 +1,8 @@
 import { z } from 'zod'
 import { oncePerPage, wholeText } from '../../page/index.ts'
 import { rememberOf } from '../../remember/index.ts'
-import { defineRule, type Subject, type Verdict } from '../rule.ts'
+import { defineRule, type Verdict } from '../rule.ts'
+import type { Subject } from '../subject.ts'
 
 export const fillerText = defineRule({
   id: 'filler-text',

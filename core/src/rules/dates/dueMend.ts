@@ -1,6 +1,6 @@
 import type { Change } from '../../course/index.ts'
 import type { CheckContext } from '../context.ts'
-import type { Subject } from '../rule.ts'
+import type { Subject } from '../subject.ts'
 
 /** Sets the due date that the template wants; not where students have handed something in already. */
 export const dueAsWanted = (subject: Subject, context: CheckContext): Change[] => {

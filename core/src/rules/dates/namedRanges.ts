@@ -1,7 +1,8 @@
 import type { CourseModule } from '../../course/index.ts'
 import type { NamedRange } from '../../naming/index.ts'
 import type { CheckContext } from '../context.ts'
-import { aboutFound, type Subject } from '../rule.ts'
+import { aboutFound } from '../rule.ts'
+import type { Subject } from '../subject.ts'
 
 /** A module whose name says which days it covers. */
 export interface RangedModule {
