@@ -1,4 +1,4 @@
-import fc from 'fast-check'
+import * as fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { exampleTemplate } from '../rules/example/exampleCourse.ts'
 import { applyEdit, type Template, type TemplateEdit } from '../template/index.ts'

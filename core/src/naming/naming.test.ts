@@ -1,4 +1,4 @@
-import fc from 'fast-check'
+import * as fc from 'fast-check'
 import { RE2JS } from 're2js'
 import { describe, expect, it } from 'vitest'
 import { distance as levenshtein } from 'fastest-levenshtein'

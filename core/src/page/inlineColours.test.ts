@@ -1,6 +1,6 @@
 import { colord, extend } from 'colord'
 import accessibility from 'colord/plugins/a11y'
-import fc from 'fast-check'
+import * as fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import {
   contrastOf,

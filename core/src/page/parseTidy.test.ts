@@ -1,4 +1,4 @@
-import fc from 'fast-check'
+import * as fc from 'fast-check'
 import { parseFragment } from 'parse5'
 import { describe, expect, it } from 'vitest'
 import { parseTidy } from './parseTidy.ts'

@@ -1,4 +1,4 @@
-import fc from 'fast-check'
+import * as fc from 'fast-check'
 import munkres from 'munkres-js'
 import { describe, expect, it } from 'vitest'
 import { analysePage } from '../page/index.ts'

@@ -1,4 +1,4 @@
-import fc from 'fast-check'
+import * as fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { canonicalJson, jsonPointer, readDocument, shortHash } from '../document/index.ts'
 import { exampleTemplate } from '../rules/example/exampleCourse.ts'

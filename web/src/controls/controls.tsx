@@ -155,7 +155,7 @@ export const Sentence = ({
 
 /** A moment as `2026-09-14 08:40`, the time alone when it was today, in the reader's own time zone. */
 export const Moment = ({ at, today }: { at: string; today?: string | undefined }) => {
-  const { timeZone } = Intl.DateTimeFormat().resolvedOptions()
+  const { timeZone } = new Intl.DateTimeFormat().resolvedOptions()
   const day = localDateOf(at, timeZone)
   const time = localTimeOf(at, timeZone)
   return <time dateTime={at}>{day === today ? time : `${day} ${time}`}</time>

@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState, type InputHTMLAttributes } from 'react'
+import { useCallback, useEffect, useRef, useState, type InputHTMLAttributes } from 'react'
 
 const settleMilliseconds = 700
 
@@ -15,16 +15,16 @@ export const useTyped = (value: string, onDone: (value: string) => void) => {
   useEffect(() => {
     latest.current = { typed, value, onDone }
   })
-  const flush = () => {
+  const flush = useCallback(() => {
     const { typed: now, value: was, onDone: done } = latest.current
     if (now !== was) done(now)
-  }
+  }, [])
   useEffect(() => {
     if (typed === value) return
     const timer = setTimeout(flush, settleMilliseconds)
     return () => clearTimeout(timer)
-  }, [typed, value])
-  useEffect(() => flush, [])
+  }, [typed, value, flush])
+  useEffect(() => flush, [flush])
   return { typed, setTyped, flush }
 }
 

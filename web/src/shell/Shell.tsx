@@ -60,7 +60,7 @@ export const Shell = ({ me }: { me: Me }) => {
   const location = useLocation()
   const [commandsOpen, setCommandsOpen] = useState(false)
   const shown = places.filter((place) => place.roles.includes(me.role))
-  const first = useRef(true)
+  const shownPath = useRef(location.pathname)
 
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
@@ -78,8 +78,9 @@ export const Shell = ({ me }: { me: Me }) => {
   }, [])
   // After moving to another screen, a screen reader goes on from its title.
   useEffect(() => {
-    if (first.current) first.current = false
-    else document.querySelector<HTMLElement>('#main h1')?.focus({ preventScroll: true })
+    if (shownPath.current === location.pathname) return
+    shownPath.current = location.pathname
+    document.querySelector<HTMLElement>('#main h1')?.focus({ preventScroll: true })
   }, [location.pathname])
 
   const signOut = async () => {

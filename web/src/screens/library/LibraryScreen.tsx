@@ -211,8 +211,8 @@ const asDrawing = async (file: File): Promise<string> => {
   const { width, height } = await createImageBitmap(file)
   const data = await new Promise<string>((resolve, reject) => {
     const reader = new FileReader()
-    reader.onload = () => resolve(String(reader.result))
-    reader.onerror = () => reject(new Error('the image cannot be read'))
+    reader.addEventListener('load', () => resolve(String(reader.result)))
+    reader.addEventListener('error', () => reject(new Error('the image cannot be read')))
     reader.readAsDataURL(file)
   })
   return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${width} ${height}"><image width="${width}" height="${height}" href="${data}"/></svg>`

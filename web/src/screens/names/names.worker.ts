@@ -46,7 +46,7 @@ const judgeAll = async (
   }
 }
 
-self.onmessage = ({ data }: MessageEvent<Ask>) => {
+self.addEventListener('message', ({ data }: MessageEvent<Ask>) => {
   if (data.ask === 'list') {
     list = data.list
     names = data.names
@@ -70,4 +70,4 @@ self.onmessage = ({ data }: MessageEvent<Ask>) => {
       near: data.near,
       classSections: data.classSections,
     })
-}
+})

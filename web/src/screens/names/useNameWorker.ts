@@ -43,7 +43,7 @@ export const useNameWorker = (
     const started = new Worker(new URL('./names.worker.ts', import.meta.url), { type: 'module' })
     let judged: (Judged | undefined)[] = []
     let shownAt = 0
-    started.onmessage = ({ data }: MessageEvent<Tell>) => {
+    started.addEventListener('message', ({ data }: MessageEvent<Tell>) => {
       if (data.tell === 'inferred') {
         if (data.list === numbers.current.list)
           setFound({ names: current.current.names, formats: data.formats })
@@ -61,7 +61,7 @@ export const useNameWorker = (
         count: data.from + data.judged.length,
         done: data.done,
       })
-    }
+    })
     worker.current = started
     return () => {
       worker.current = null

@@ -57,7 +57,7 @@ export const ModelPage = ({
   })
   useEffect(() => {
     const started = new Worker(new URL('./model.worker.ts', import.meta.url), { type: 'module' })
-    started.onmessage = ({ data }: MessageEvent<ModelTell>) => {
+    started.addEventListener('message', ({ data }: MessageEvent<ModelTell>) => {
       if (data.job !== job.current) return
       if (data.made.ok) {
         setProposals(data.made.value.proposals)
@@ -70,8 +70,8 @@ export const ModelPage = ({
         )
         told.current(null)
       }
-    }
-    started.onerror = () => setProblem('The course could not be read as a model.')
+    })
+    started.addEventListener('error', () => setProblem('The course could not be read as a model.'))
     worker.current = started
     return () => {
       worker.current = null

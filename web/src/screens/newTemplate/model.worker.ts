@@ -25,7 +25,7 @@ export interface ModelTell {
 let last: { course: string; reading: ModelReading } | null = null
 
 /** Reads a model course once, and makes its template anew with every refusal. */
-self.onmessage = ({ data }: MessageEvent<ModelAsk>) => {
+self.addEventListener('message', ({ data }: MessageEvent<ModelAsk>) => {
   const id = `${data.course.id} ${data.course.revision} ${data.course.readAt}`
   if (last?.course !== id) last = { course: id, reading: readModel(data.course, data.facts) }
   self.postMessage({
@@ -36,4 +36,4 @@ self.onmessage = ({ data }: MessageEvent<ModelAsk>) => {
       new Set(data.refused),
     ),
   } satisfies ModelTell)
-}
+})

@@ -1,5 +1,6 @@
 import { proofread, type Template } from '@wickerframe/core'
 
 /** Proofreads the draft away from the typing; answers with the number it was asked under. */
-self.onmessage = ({ data }: MessageEvent<{ job: number; template: Template }>) =>
-  self.postMessage({ job: data.job, remarks: proofread(data.template) })
+self.addEventListener('message', ({ data }: MessageEvent<{ job: number; template: Template }>) =>
+  self.postMessage({ job: data.job, remarks: proofread(data.template) }),
+)

@@ -23,8 +23,11 @@ export const useProofreading = (template: Template | null): readonly Remark[] | 
         worker.current = new Worker(new URL('./proofread.worker.ts', import.meta.url), {
           type: 'module',
         })
-        worker.current.onmessage = ({ data }: MessageEvent<{ job: number; remarks: Remark[] }>) =>
-          data.job === job.current && setRemarks(data.remarks)
+        worker.current.addEventListener(
+          'message',
+          ({ data }: MessageEvent<{ job: number; remarks: Remark[] }>) =>
+            data.job === job.current && setRemarks(data.remarks),
+        )
       }
       job.current += 1
       worker.current.postMessage({ job: job.current, template })

@@ -1,6 +1,6 @@
-import Link from '@tiptap/extension-link'
+import { Link } from '@tiptap/extension-link'
 import { EditorContent, useEditor, type Editor } from '@tiptap/react'
-import StarterKit from '@tiptap/starter-kit'
+import { StarterKit } from '@tiptap/starter-kit'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import type { Asset } from '@wickerframe/core'
 import { Button } from '../../../controls/controls.tsx'
