@@ -29,6 +29,14 @@ export default defineConfig({
           sequence: { groupOrder: 2 },
         },
       },
+      {
+        test: {
+          name: 'walls',
+          include: ['scripts/*.test.ts'],
+          ...heavy,
+          sequence: { groupOrder: 3 },
+        },
+      },
     ],
   },
 })

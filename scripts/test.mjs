@@ -7,8 +7,9 @@ orSay(() => {
   ensureChromium()
 })
 const steps = [
-  ['types', ['npx', 'tsc', '--noEmit']],
-  ['lint', ['npx', 'oxlint', '--quiet']],
+  ['types', ['npx', 'tsc', '-b']],
+  ['lint', ['npx', 'oxlint', '--deny-warnings']],
+  ['layout', ['npx', 'prettier', '--check', '.', 'bin/wickerframe']],
   ['generated files', [process.execPath, '--import', 'tsx', 'scripts/generate.ts', '--check']],
   ['build', ['npm', 'run', '--silent', 'build']],
   ['tests', ['npx', 'vitest', 'run']],

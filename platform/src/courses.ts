@@ -104,24 +104,8 @@ export class Courses {
   ): Promise<{ people: { email: string; name: string }[] } | null> {
     return inTransaction(this.#pool, async (database) => {
       if (!(await this.#read(database, id, true))) return null
-      for (const { email, name } of people)
-        await change(
-          database,
-          `INSERT INTO enrolments (course_id, email, name)
-           VALUES (?, ?, ?)
-           ON DUPLICATE KEY UPDATE name = VALUES(name)`,
-          [id, email, name],
-        )
-      return {
-        people: await rowsOf(
-          database,
-          `SELECT email, name
-           FROM enrolments
-           WHERE course_id = ?
-           ORDER BY email`,
-          [id],
-        ),
-      }
+      for (const one of people) await enrolOne(database, id, one)
+      return { people: await listEnrolled(database, id) }
     })
   }
 
@@ -207,21 +191,9 @@ export class Courses {
     try {
       return await inTransaction(this.#pool, async (database) => {
         // The key comes before the revision: the same question has the same answer, whatever happened since.
-        const known = await firstRow<{ state: string; digest: string; answer: string }>(
-          database,
-          `SELECT state, digest, answer
-           FROM idempotency_keys
-           WHERE idempotency_key = ?
-           FOR UPDATE`,
-          [key],
-        )
+        const known = await lockKey(database, key)
         if (known) return this.#answerOf(known, digest)
-        await change(
-          database,
-          `INSERT INTO idempotency_keys (idempotency_key, state, digest, created_at)
-           VALUES (?, 'applied', ?, NOW(3))`,
-          [key, digest],
-        )
+        await takeKey(database, key, digest)
         const course = await this.#read(database, id, true)
         if (!course) throw new Refused(refuse(404, 'no-course', `there is no course ${id}`).refused)
         if (course.revision !== set.expectedRevision)
@@ -233,20 +205,8 @@ export class Courses {
             ).refused,
           )
         const answer = await this.#write(database, course, set.changes, stripUnknownAttributes)
-        await change(
-          database,
-          `UPDATE idempotency_keys
-           SET answer = ?
-           WHERE idempotency_key = ?`,
-          [JSON.stringify(answer), key],
-        )
-        await change(
-          database,
-          `UPDATE courses
-           SET applied_sets = applied_sets + 1, applied_changes = applied_changes + ?
-           WHERE id = ?`,
-          [set.changes.length, id],
-        )
+        await keepAnswer(database, key, answer)
+        await countSet(database, id, set.changes.length)
         return { done: answer }
       })
     } catch (cause) {
@@ -392,31 +352,97 @@ export class Courses {
 
   /** The first of so many new numbers; the row's lock makes cursors come out in the order of their commits. */
   async #mint(database: Database, name: 'id' | 'cursor', count = 1): Promise<number> {
-    await change(
-      database,
-      `INSERT INTO counters (name, next)
-       VALUES (?, 40001)
-       ON DUPLICATE KEY UPDATE next = next`,
-      [name],
-    )
-    const row = await firstRow<{ next: number }>(
-      database,
-      `SELECT next
-       FROM counters
-       WHERE name = ?
-       FOR UPDATE`,
-      [name],
-    )
-    await change(
-      database,
-      `UPDATE counters
-       SET next = next + ?
-       WHERE name = ?`,
-      [count, name],
-    )
-    return Number(row?.next)
+    await ensureCounter(database, name)
+    const next = await lockCounter(database, name)
+    await raiseCounter(database, name, count)
+    return next
   }
 }
+
+interface Teacher {
+  email: string
+  name: string
+}
+const enrolOne = (database: Database, course: string, { email, name }: Teacher) =>
+  change(
+    database,
+    `INSERT INTO enrolments (course_id, email, name)
+     VALUES (?, ?, ?)
+     ON DUPLICATE KEY UPDATE name = VALUES(name)`,
+    [course, email, name],
+  )
+const listEnrolled = (database: Database, course: string): Promise<Teacher[]> =>
+  rowsOf(
+    database,
+    `SELECT email, name
+     FROM enrolments
+     WHERE course_id = ?
+     ORDER BY email`,
+    [course],
+  )
+
+const lockKey = (database: Database, key: string) =>
+  firstRow<{ state: string; digest: string; answer: string }>(
+    database,
+    `SELECT state, digest, answer
+     FROM idempotency_keys
+     WHERE idempotency_key = ?
+     FOR UPDATE`,
+    [key],
+  )
+const takeKey = (database: Database, key: string, digest: string) =>
+  change(
+    database,
+    `INSERT INTO idempotency_keys (idempotency_key, state, digest, created_at)
+     VALUES (?, 'applied', ?, NOW(3))`,
+    [key, digest],
+  )
+const keepAnswer = (database: Database, key: string, answer: ChangeSetAnswer) =>
+  change(
+    database,
+    `UPDATE idempotency_keys
+     SET answer = ?
+     WHERE idempotency_key = ?`,
+    [JSON.stringify(answer), key],
+  )
+const countSet = (database: Database, course: string, changes: number) =>
+  change(
+    database,
+    `UPDATE courses
+     SET applied_sets = applied_sets + 1, applied_changes = applied_changes + ?
+     WHERE id = ?`,
+    [changes, course],
+  )
+
+const ensureCounter = (database: Database, name: string) =>
+  change(
+    database,
+    `INSERT INTO counters (name, next)
+     VALUES (?, 40001)
+     ON DUPLICATE KEY UPDATE next = next`,
+    [name],
+  )
+const lockCounter = async (database: Database, name: string): Promise<number> =>
+  Number(
+    (
+      await firstRow<{ next: number }>(
+        database,
+        `SELECT next
+         FROM counters
+         WHERE name = ?
+         FOR UPDATE`,
+        [name],
+      )
+    )?.next,
+  )
+const raiseCounter = (database: Database, name: string, count: number) =>
+  change(
+    database,
+    `UPDATE counters
+     SET next = next + ?
+     WHERE name = ?`,
+    [count, name],
+  )
 
 class Refused extends Error {
   readonly refusal: Refusal

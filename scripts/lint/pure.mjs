@@ -5,7 +5,7 @@ const pureGlobals = new Set(
   Object Array Map Set WeakMap WeakSet String Number Boolean Symbol BigInt RegExp JSON Promise Proxy Reflect Iterator
   Error TypeError RangeError SyntaxError
   ArrayBuffer DataView Uint8Array Uint16Array Uint32Array Int8Array Int16Array Int32Array Float32Array Float64Array
-  structuredClone`.split(/\s+/),
+  structuredClone TextDecoder TextEncoder`.split(/\s+/),
 )
 
 /** Answers that depend on the time zone or the language of the machine. */
@@ -25,6 +25,12 @@ const memberName = (node) =>
       : typeof node.property.value === 'string'
         ? node.property.value
         : null
+
+/** Whether an identifier stands where a type is named, and so for nothing at run time. */
+const isType = ({ parent }) =>
+  /^TS(?:TypeReference|QualifiedName|InterfaceHeritage|ClassImplements|TypeQuery)$/.test(
+    parent.type,
+  )
 
 /** `Math` with one of its pure functions; `Date.UTC` and `Date.parse`; a date made of one value. Nothing else of the two. */
 const isPureUse = (name, node) => {
@@ -60,26 +66,22 @@ export const pure = {
   create(context) {
     const packages = context.options[0]?.packages ?? {}
     return {
-      'Program:exit'(program) {
-        const { scopeManager } = context.sourceCode
-        for (const { identifier, isTypeReference } of scopeManager.globalScope.through) {
+      'Program:exit'() {
+        const { globalScope } = context.sourceCode.scopeManager
+        // What the configuration calls a global stands as a variable that nobody defined; the rest goes through.
+        const references = [
+          ...globalScope.through,
+          ...globalScope.variables
+            .filter((variable) => variable.defs.length === 0)
+            .flatMap((variable) => variable.references),
+        ]
+        for (const { identifier } of new Set(references)) {
           const { name } = identifier
-          if (isTypeReference || pureGlobals.has(name)) continue
-          if (
-            identifier.parent.type.startsWith('TS') &&
-            identifier.parent.type !== 'TSAsExpression'
-          )
-            if (
-              /^TS(?:TypeReference|QualifiedName|InterfaceHeritage|TypeQuery)/.test(
-                identifier.parent.type,
-              )
-            )
-              continue
+          if (pureGlobals.has(name) || isType(identifier)) continue
           const known = name === 'Math' || name === 'Date'
           if (known && isPureUse(name, identifier)) continue
           context.report({ node: identifier, messageId: known ? 'use' : 'global', data: { name } })
         }
-        void program
       },
       MemberExpression(node) {
         const name = memberName(node)

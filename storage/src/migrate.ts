@@ -33,32 +33,10 @@ export const migrate = async (pool: Pool, folder: string): Promise<string[]> => 
     pool,
     'CREATE TABLE IF NOT EXISTS migration_lease (id TINYINT NOT NULL PRIMARY KEY, until DATETIME(3) NOT NULL)',
   )
-  await change(
-    pool,
-    `INSERT IGNORE INTO migration_lease (id, until)
-     VALUES (1, '2000-01-01')`,
-  )
-  for (;;) {
-    const { affected } = await change(
-      pool,
-      `UPDATE migration_lease
-       SET until = TIMESTAMPADD(SECOND, ?, NOW(3))
-       WHERE id = 1 AND until < NOW(3)`,
-      [leaseSeconds],
-    )
-    if (affected === 1) break
-    await new Promise((resolve) => setTimeout(resolve, 200))
-  }
+  await ensureLease(pool)
+  while (!(await takeLease(pool))) await new Promise((resolve) => setTimeout(resolve, 200))
   try {
-    const ran = new Map(
-      (
-        await rowsOf<{ name: string; checksum: string }>(
-          pool,
-          `SELECT name, checksum
-           FROM migrations`,
-        )
-      ).map((row) => [row.name, row.checksum]),
-    )
+    const ran = await checksumsOfRun(pool)
     const run: string[] = []
     for (const name of readdirSync(folder)
       .filter((file) => file.endsWith('.sql'))
@@ -72,21 +50,53 @@ export const migrate = async (pool: Pool, folder: string): Promise<string[]> => 
         )
       if (known !== undefined) continue
       await pool.query(sql)
-      await change(
-        pool,
-        `INSERT INTO migrations (name, checksum, run_at)
-         VALUES (?, ?, NOW(3))`,
-        [name, checksum],
-      )
+      await recordRun(pool, name, checksum)
       run.push(name)
     }
     return run
   } finally {
+    await giveLeaseBack(pool)
+  }
+}
+
+const ensureLease = (pool: Pool) =>
+  change(
+    pool,
+    `INSERT IGNORE INTO migration_lease (id, until)
+     VALUES (1, '2000-01-01')`,
+  )
+const takeLease = async (pool: Pool): Promise<boolean> =>
+  (
     await change(
       pool,
       `UPDATE migration_lease
-       SET until = '2000-01-01'
-       WHERE id = 1`,
+       SET until = TIMESTAMPADD(SECOND, ?, NOW(3))
+       WHERE id = 1 AND until < NOW(3)`,
+      [leaseSeconds],
     )
-  }
-}
+  ).affected === 1
+const giveLeaseBack = (pool: Pool) =>
+  change(
+    pool,
+    `UPDATE migration_lease
+     SET until = '2000-01-01'
+     WHERE id = 1`,
+  )
+/** Checksums of the migrations that have run, by file name. */
+const checksumsOfRun = async (pool: Pool): Promise<Map<string, string>> =>
+  new Map(
+    (
+      await rowsOf<{ name: string; checksum: string }>(
+        pool,
+        `SELECT name, checksum
+         FROM migrations`,
+      )
+    ).map((row) => [row.name, row.checksum]),
+  )
+const recordRun = (pool: Pool, name: string, checksum: string) =>
+  change(
+    pool,
+    `INSERT INTO migrations (name, checksum, run_at)
+     VALUES (?, ?, NOW(3))`,
+    [name, checksum],
+  )

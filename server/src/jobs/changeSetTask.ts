@@ -8,16 +8,14 @@ import type { Connector } from '../connector/client.ts'
 import { sha256 } from '../digest.ts'
 import { findCourse, type StoredCourse } from '../repositories/courses.ts'
 import { hasUnresolvedKey } from '../repositories/deployments.ts'
+import { baseRevision, lockBaseRevision, raiseBaseRevision } from '../repositories/bases.ts'
 import {
-  baseRevision,
   finishTask,
   forgetKey,
-  lockBaseRevision,
   markPreparedSent,
   markSent,
-  raiseBaseRevision,
   type ClaimedTask,
-} from '../repositories/runs.ts'
+} from '../repositories/tasks.ts'
 import { prepareSnapshot, storeSnapshot } from '../repositories/snapshots.ts'
 import { failed, fateUnknown, later, LostLease, type TaskOutcome } from './outcome.ts'
 

@@ -11,11 +11,11 @@ import {
   type Crossing,
   type Term,
 } from '@wickerframe/core'
-import { anyOf, inTransaction, rowsOf, type Database } from '@wickerframe/storage'
+import { inTransaction, type Database } from '@wickerframe/storage'
 import type { Pool } from 'mysql2/promise'
 import { digestOf, digestOfMade } from '../digest.ts'
 import { dispensationsOf, joinsOf, notThisWeekOf, settleFollowUps } from '../repositories/care.ts'
-import { findCheck, reuseChecks, storeChecks } from '../repositories/checks.ts'
+import { findCheck, judgedFrom, reuseChecks, storeChecks } from '../repositories/checks.ts'
 import { findClashes } from '../repositories/cohort.ts'
 import { courseHistories } from '../repositories/courseHistory.ts'
 import type { StoredCourse } from '../repositories/courses.ts'
@@ -106,31 +106,7 @@ const questionsOf = async (
   courses: readonly StoredCourse[],
   surroundings: ReadonlyMap<number, Surroundings>,
 ): Promise<Map<number, string>> => {
-  const ids = anyOf(courses.map(idOf))
-  const states = new Map(
-    (
-      await rowsOf<{
-        id: number
-        digest: string | null
-        revision: number | null
-        judged: string | null
-        wording: string | null
-      }>(
-        database,
-        `SELECT courses.id, snapshots.digest, courses.base_revision AS revision,
-           courses.judged_from AS judged,
-           (
-             SELECT CONCAT(COUNT(*), ':', SUM(revision))
-             FROM library_entries
-             WHERE kind = 'house-text'
-           ) AS wording
-         FROM courses
-         LEFT JOIN snapshots ON snapshots.course_id = courses.id
-         WHERE courses.id IN ${ids.sql}`,
-        ids.values,
-      )
-    ).map(({ id, ...state }) => [id, state]),
-  )
+  const states = await judgedFrom(database, courses.map(idOf))
   const asked = courses.filter(
     (stored) => stored.templateId !== null && states.get(idOf(stored))?.digest,
   )

@@ -10,7 +10,7 @@ import { ProposedRename } from '@wickerframe/contract'
 import { z } from 'zod'
 import type { Connector } from '../connector/client.ts'
 import { recordAudit } from '../repositories/audit.ts'
-import type { ClaimedTask } from '../repositories/runs.ts'
+import type { ClaimedTask } from '../repositories/tasks.ts'
 import { runChangeSetTask } from './changeSetTask.ts'
 import { failed, type TaskOutcome } from './outcome.ts'
 

@@ -21,7 +21,7 @@ import { findBase, storeBase } from '../repositories/bases.ts'
 import { judgeCourse, judgedAfter, judgedState, JudgedState } from '../repositories/courses.ts'
 import { markUndone, recordDeployment } from '../repositories/deployments.ts'
 import { courseBodies, savePageBodies } from '../repositories/pageBodies.ts'
-import { keepPlan, type ClaimedTask } from '../repositories/runs.ts'
+import { keepPlan, type ClaimedTask } from '../repositories/tasks.ts'
 import { runChangeSetTask } from './changeSetTask.ts'
 import {
   countsOf,

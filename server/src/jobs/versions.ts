@@ -1,5 +1,6 @@
-import { firstRow, type Database } from '@wickerframe/storage'
-import { findVersionById, type Version } from '../repositories/templates.ts'
+import type { Database } from '@wickerframe/storage'
+import { wordingStamp } from '../repositories/library.ts'
+import { findTemplateId, findVersionById, type Version } from '../repositories/templates.ts'
 
 const kept = new Map<string, { stamp: string; version: Version }>()
 const most = 60
@@ -10,14 +11,8 @@ export const versionByKey = async (
   template: string,
   number: number,
 ): Promise<Version | null> => {
-  const found = await firstRow<{ id: number }>(
-    database,
-    `SELECT id
-     FROM templates
-     WHERE template_key = ?`,
-    [template],
-  )
-  return found && versionById(database, found.id, number)
+  const id = await findTemplateId(database, template)
+  return id === null ? null : versionById(database, id, number)
 }
 
 /** A released version as it is expected now: it never changes, but for the wording of house texts that the library keeps. */
@@ -26,13 +21,7 @@ export const versionById = async (
   templateId: number,
   number: number,
 ): Promise<Version | null> => {
-  const wording = await firstRow<{ stamp: string | null }>(
-    database,
-    `SELECT CONCAT(COUNT(*), ':', SUM(revision)) AS stamp
-     FROM library_entries
-     WHERE kind = 'house-text'`,
-  )
-  const stamp = wording?.stamp ?? ''
+  const stamp = await wordingStamp(database)
   const key = `${templateId}/${number}`
   const known = kept.get(key)
   if (known?.stamp === stamp) return known.version

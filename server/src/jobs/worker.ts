@@ -1,16 +1,15 @@
 import type { Pool } from 'mysql2/promise'
 import type { Logger } from 'pino'
 import type { Connector } from '../connector/client.ts'
+import { closeFinishedRun, closeFinishedRuns } from '../repositories/runs.ts'
 import {
   claimTask,
-  closeFinishedRun,
-  closeFinishedRuns,
   collectExpired,
   finishTask,
   postponeTask,
   renewLease,
   type ClaimedTask,
-} from '../repositories/runs.ts'
+} from '../repositories/tasks.ts'
 import { runCheckTask } from './checkTask.ts'
 import type { Judge } from './judgePool.ts'
 import type { TaskOutcome } from './outcome.ts'

@@ -1,5 +1,5 @@
 import { Base, emptyBase, identityOf, readDocument, type RecordedAs } from '@wickerframe/core'
-import { anyOf, change, rowsOf, type Database } from '@wickerframe/storage'
+import { anyOf, change, firstRow, rowsOf, type Database } from '@wickerframe/storage'
 import { pack, unpack } from './packed.ts'
 
 const baseOf = (courseId: number, document: Buffer): Base => {
@@ -59,5 +59,37 @@ export const storeBase = async (
      VALUES (?, ?)
      ON DUPLICATE KEY UPDATE document = VALUES(document)`,
     [courseId, pack(base)],
+  )
+}
+
+/** Revision of what was deployed to a course, under a lock: raised with every deployment, so that nobody plans on an old one. */
+export const lockBaseRevision = async (database: Database, courseId: number): Promise<number> =>
+  (
+    await firstRow<{ base_revision: number }>(
+      database,
+      `SELECT base_revision
+       FROM courses
+       WHERE id = ?
+       FOR UPDATE`,
+      [courseId],
+    )
+  )?.base_revision ?? 0
+export const baseRevision = async (database: Database, courseId: number): Promise<number> =>
+  (
+    await firstRow<{ base_revision: number }>(
+      database,
+      `SELECT base_revision
+       FROM courses
+       WHERE id = ?`,
+      [courseId],
+    )
+  )?.base_revision ?? 0
+export const raiseBaseRevision = async (database: Database, courseId: number): Promise<void> => {
+  await change(
+    database,
+    `UPDATE courses
+     SET base_revision = base_revision + 1
+     WHERE id = ?`,
+    [courseId],
   )
 }

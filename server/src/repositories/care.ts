@@ -61,13 +61,7 @@ export const putJoin = async (
   { what, expected, found }: Join,
   by: string,
 ): Promise<void> => {
-  if (what === 'join')
-    await change(
-      database,
-      `DELETE FROM joins_by_hand
-       WHERE course_id = ? AND what = 'join' AND (expected = ? OR found = ?)`,
-      [courseId, expected, found],
-    )
+  if (what === 'join') await forgetJoinsOfEnds(database, courseId, expected, found)
   await change(
     database,
     `INSERT INTO joins_by_hand (course_id, what, expected, found, said_by, said_at)
@@ -77,6 +71,13 @@ export const putJoin = async (
     [courseId, what, expected, found, by],
   )
 }
+const forgetJoinsOfEnds = (database: Database, courseId: number, expected: string, found: string) =>
+  change(
+    database,
+    `DELETE FROM joins_by_hand
+     WHERE course_id = ? AND what = 'join' AND (expected = ? OR found = ?)`,
+    [courseId, expected, found],
+  )
 export const forgetJoin = async (
   database: Database,
   courseId: number,
@@ -362,38 +363,43 @@ export const settleFollowUps = async (
   courseIds: readonly number[],
   foundIn: (courseId: number) => Promise<ReadonlySet<string>>,
 ): Promise<void> => {
-  const ids = anyOf(courseIds)
-  const rows = byCourse(
-    await rowsOf<{ course_id: number; fingerprint: string; state: FollowUp['state'] }>(
-      database,
-      `SELECT course_id, fingerprint, state
-       FROM follow_ups
-       WHERE course_id IN ${ids.sql} AND state <> 'closed'`,
-      ids.values,
-    ),
-  )
-  for (const [courseId, raised] of rows) {
+  for (const [courseId, raised] of byCourse(await openFollowUps(database, courseIds))) {
     const open = await foundIn(courseId)
     for (const { fingerprint, state } of raised) {
       if (state !== 'mended' && !open.has(fingerprint))
-        await change(
-          database,
-          `UPDATE follow_ups
-           SET state = 'mended', closed_at = NOW(3)
-           WHERE course_id = ? AND fingerprint = ?`,
-          [courseId, fingerprint],
-        )
+        await markMended(database, courseId, fingerprint)
       else if (state === 'mended' && open.has(fingerprint))
-        await change(
-          database,
-          `UPDATE follow_ups
-           SET state = 'raised', closed_at = NULL
-           WHERE course_id = ? AND fingerprint = ?`,
-          [courseId, fingerprint],
-        )
+        await raiseAgain(database, courseId, fingerprint)
     }
   }
 }
+
+const openFollowUps = (database: Database, courseIds: readonly number[]) => {
+  const ids = anyOf(courseIds)
+  return rowsOf<{ course_id: number; fingerprint: string; state: FollowUp['state'] }>(
+    database,
+    `SELECT course_id, fingerprint, state
+     FROM follow_ups
+     WHERE course_id IN ${ids.sql} AND state <> 'closed'`,
+    ids.values,
+  )
+}
+const markMended = (database: Database, courseId: number, fingerprint: string) =>
+  change(
+    database,
+    `UPDATE follow_ups
+     SET state = 'mended', closed_at = NOW(3)
+     WHERE course_id = ? AND fingerprint = ?`,
+    [courseId, fingerprint],
+  )
+const raiseAgain = (database: Database, courseId: number, fingerprint: string) =>
+  change(
+    database,
+    `UPDATE follow_ups
+     SET state = 'raised', closed_at = NULL
+     WHERE course_id = ? AND fingerprint = ?`,
+    [courseId, fingerprint],
+  )
 
 const notThisWeekRows = (
   database: Database,
@@ -422,27 +428,30 @@ export const notThisWeekOf = async (
       rows.map((row) => row.instance),
     ]),
   )
-export const putNotThisWeek = async (
+export const leaveOutThisWeek = async (
   database: Database,
   courseId: number,
   instance: string,
-  leftOut: boolean,
   by: string,
 ): Promise<void> => {
-  if (leftOut)
-    await change(
-      database,
-      `INSERT IGNORE INTO not_this_week (course_id, instance, said_by, said_at)
-       VALUES (?, ?, ?, NOW(3))`,
-      [courseId, instance, by],
-    )
-  else
-    await change(
-      database,
-      `DELETE FROM not_this_week
-       WHERE course_id = ? AND instance = ?`,
-      [courseId, instance],
-    )
+  await change(
+    database,
+    `INSERT IGNORE INTO not_this_week (course_id, instance, said_by, said_at)
+     VALUES (?, ?, ?, NOW(3))`,
+    [courseId, instance, by],
+  )
+}
+export const takeInThisWeek = async (
+  database: Database,
+  courseId: number,
+  instance: string,
+): Promise<void> => {
+  await change(
+    database,
+    `DELETE FROM not_this_week
+     WHERE course_id = ? AND instance = ?`,
+    [courseId, instance],
+  )
 }
 
 /** What is waived and attested in each of these courses, as the check takes it; nothing for those in which nothing is. */

@@ -73,9 +73,20 @@ export const reuseChecks = async (
   keys: ReadonlyMap<number, string>,
   asOf: string,
 ): Promise<Set<number>> => {
+  const rows = await findAnswered(database, keys, asOf)
+  const latest = new Map(
+    rows.flatMap((row) =>
+      keys.get(row.course_id) === row.cache_key ? [[row.course_id, row.id] as const] : [],
+    ),
+  )
+  if (latest.size > 0) await makeLatest(database, [...latest.values()])
+  return new Set(latest.keys())
+}
+
+const findAnswered = (database: Database, keys: ReadonlyMap<number, string>, asOf: string) => {
   const ids = anyOf([...keys.keys()])
   const asked = anyOf([...keys.values()])
-  const rows = await rowsOf<{ id: number; course_id: number; cache_key: string }>(
+  return rowsOf<{ id: number; course_id: number; cache_key: string }>(
     database,
     `SELECT id, course_id, cache_key
      FROM check_results
@@ -83,21 +94,16 @@ export const reuseChecks = async (
      ORDER BY id`,
     [...ids.values, ...asked.values, asOf, asOf],
   )
-  const latest = new Map(
-    rows.flatMap((row) =>
-      keys.get(row.course_id) === row.cache_key ? [[row.course_id, row.id] as const] : [],
-    ),
+}
+const makeLatest = (database: Database, results: readonly number[]) => {
+  const found = anyOf(results)
+  return change(
+    database,
+    `UPDATE check_results
+     SET checked_at = NOW(3)
+     WHERE id IN ${found.sql}`,
+    found.values,
   )
-  const found = anyOf([...latest.values()])
-  if (latest.size > 0)
-    await change(
-      database,
-      `UPDATE check_results
-       SET checked_at = NOW(3)
-       WHERE id IN ${found.sql}`,
-      found.values,
-    )
-  return new Set(latest.keys())
 }
 
 /** The latest result of a course that holds on a date. */
@@ -233,4 +239,30 @@ export const findingsBefore = async (
       ),
     }
   )
+}
+
+/** What a check of each of these courses is made from, as stamps that change when it does. */
+export const judgedFrom = async (database: Database, courseIds: readonly number[]) => {
+  const ids = anyOf(courseIds)
+  const rows = await rowsOf<{
+    id: number
+    digest: string | null
+    revision: number | null
+    judged: string | null
+    wording: string | null
+  }>(
+    database,
+    `SELECT courses.id, snapshots.digest, courses.base_revision AS revision,
+       courses.judged_from AS judged,
+       (
+         SELECT CONCAT(COUNT(*), ':', SUM(revision))
+         FROM library_entries
+         WHERE kind = 'house-text'
+       ) AS wording
+     FROM courses
+     LEFT JOIN snapshots ON snapshots.course_id = courses.id
+     WHERE courses.id IN ${ids.sql}`,
+    ids.values,
+  )
+  return new Map(rows.map(({ id, ...state }) => [id, state]))
 }

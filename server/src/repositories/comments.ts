@@ -3,6 +3,7 @@ import type { TemplateComment } from '@wickerframe/contract'
 import { change, firstRow, inTransaction, rowsOf, type Database } from '@wickerframe/storage'
 import { recordAudit } from './audit.ts'
 import { instantOfRow } from './moment.ts'
+import { findTemplateId } from './templates.ts'
 
 interface CommentRow {
   id: number
@@ -51,34 +52,42 @@ export const addComment = async (
   who: string,
 ): Promise<number | null> =>
   inTransaction(pool, async (database) => {
-    const row = await firstRow<{ id: number }>(
-      database,
-      `SELECT id
-       FROM templates
-       WHERE template_key = ?`,
-      [template],
-    )
-    if (!row) return null
+    const templateId = await findTemplateId(database, template)
+    if (templateId === null) return null
     const answered =
       comment.answersTo === null
         ? null
-        : await firstRow<{ part: string | null }>(
-            database,
-            `SELECT part
-             FROM template_comments
-             WHERE id = ? AND template_id = ? AND answers_to IS NULL`,
-            [comment.answersTo, row.id],
-          )
+        : await findAnswerable(database, templateId, comment.answersTo)
     if (comment.answersTo !== null && !answered) return null
-    const { id } = await change(
-      database,
-      `INSERT INTO template_comments (template_id, part, answers_to, text, written_at, written_by)
-       VALUES (?, ?, ?, ?, NOW(3), ?)`,
-      [row.id, answered ? answered.part : comment.part, comment.answersTo, comment.text, who],
-    )
+    const part = answered ? answered.part : comment.part
+    const id = await insertComment(database, templateId, { ...comment, part }, who)
     await recordAudit(database, { who, what: 'comment written', subject: template, to: comment })
     return id
   })
+
+/** A comment that may be answered: one of the template that is itself no answer. */
+const findAnswerable = (database: Database, templateId: number, id: number) =>
+  firstRow<{ part: string | null }>(
+    database,
+    `SELECT part
+     FROM template_comments
+     WHERE id = ? AND template_id = ? AND answers_to IS NULL`,
+    [id, templateId],
+  )
+const insertComment = async (
+  database: Database,
+  templateId: number,
+  { part, answersTo, text }: { part: string | null; answersTo: number | null; text: string },
+  who: string,
+): Promise<number> =>
+  (
+    await change(
+      database,
+      `INSERT INTO template_comments (template_id, part, answers_to, text, written_at, written_by)
+       VALUES (?, ?, ?, ?, NOW(3), ?)`,
+      [templateId, part, answersTo, text, who],
+    )
+  ).id
 
 /** Closes a comment or opens it again. @returns whether it is there */
 export const closeComment = async (
@@ -89,33 +98,9 @@ export const closeComment = async (
   who: string,
 ): Promise<boolean> =>
   inTransaction(pool, async (database) => {
-    const found = await firstRow(
-      database,
-      `SELECT template_comments.id
-       FROM template_comments
-       JOIN templates ON templates.id = template_comments.template_id
-       WHERE templates.template_key = ?
-         AND template_comments.id = ?
-         AND template_comments.answers_to IS NULL`,
-      [template, id],
-    )
-    if (!found) return false
-    if (closed)
-      await change(
-        database,
-        `UPDATE template_comments
-         SET closed_at = NOW(3), closed_by = ?
-         WHERE id = ?`,
-        [who, id],
-      )
-    else
-      await change(
-        database,
-        `UPDATE template_comments
-         SET closed_at = NULL, closed_by = NULL
-         WHERE id = ?`,
-        [id],
-      )
+    const templateId = await findTemplateId(database, template)
+    if (templateId === null || !(await findAnswerable(database, templateId, id))) return false
+    await (closed ? markClosed(database, id, who) : markOpen(database, id))
     await recordAudit(database, {
       who,
       what: closed ? 'comment closed' : 'comment opened again',
@@ -123,3 +108,20 @@ export const closeComment = async (
     })
     return true
   })
+
+const markClosed = (database: Database, id: number, who: string) =>
+  change(
+    database,
+    `UPDATE template_comments
+     SET closed_at = NOW(3), closed_by = ?
+     WHERE id = ?`,
+    [who, id],
+  )
+const markOpen = (database: Database, id: number) =>
+  change(
+    database,
+    `UPDATE template_comments
+     SET closed_at = NULL, closed_by = NULL
+     WHERE id = ?`,
+    [id],
+  )

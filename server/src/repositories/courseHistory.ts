@@ -16,55 +16,10 @@ export const courseHistories = async (
   courses: readonly StoredCourse[],
   today: string,
 ): Promise<Map<number, CourseHistory>> => {
-  const ids = anyOf(courses.map((one) => one.summary.id))
-  const last = byCourse(
-    await rowsOf<{ course_id: number; at: string }>(
-      database,
-      `SELECT course_id, MAX(deployed_at) AS \`at\`
-       FROM deployments
-       WHERE course_id IN ${ids.sql} AND undone_by IS NULL AND mode <> 'undo'
-       GROUP BY course_id`,
-      ids.values,
-    ),
-  )
-  const beside = byCourse(
-    await rowsOf<{ course_id: number; name: string; classSection: string }>(
-      database,
-      `SELECT self.id AS course_id,
-         CONCAT(courses.code, ' ', courses.title, ' (', courses.platform_id, ')') AS name,
-         theirs.name AS classSection
-       FROM courses AS self
-       STRAIGHT_JOIN courses FORCE INDEX (courses_by_code)
-         ON courses.term_code = self.term_code
-         AND courses.code = self.code
-         AND courses.status = 'teaching'
-         AND courses.id <> self.id
-       STRAIGHT_JOIN class_sections AS theirs ON theirs.course_id = courses.id
-       STRAIGHT_JOIN class_sections AS own ON own.course_id = self.id AND own.name = theirs.name
-       WHERE self.id IN ${ids.sql}
-       ORDER BY courses.id, theirs.name`,
-      ids.values,
-    ),
-  )
-  const preparing = byCourse(
-    await rowsOf<{ course_id: number; name: string }>(
-      database,
-      `SELECT self.id AS course_id, MIN(courses.title) AS name
-       FROM courses AS self
-       STRAIGHT_JOIN courses FORCE INDEX (courses_by_code)
-         ON courses.term_code = self.term_code
-         AND courses.code = self.code
-         AND courses.status = 'preparing'
-         AND courses.id <> self.id
-       STRAIGHT_JOIN course_instructors AS theirs ON theirs.course_id = courses.id
-       STRAIGHT_JOIN course_instructors AS mine
-         ON mine.course_id = self.id
-         AND mine.email = theirs.email
-       WHERE self.id IN ${ids.sql}
-       GROUP BY self.id`,
-      ids.values,
-    ),
-  )
+  const ids = courses.map((one) => one.summary.id)
+  const last = byCourse(await lastDeployments(database, ids))
+  const beside = byCourse(await teachingSameClassSection(database, ids))
+  const preparing = byCourse(await inPreparation(database, ids))
   return new Map(
     courses.map(({ summary, facts, version }) => {
       const timeZone = facts.term.timeZone
@@ -92,5 +47,61 @@ export const courseHistories = async (
         },
       ]
     }),
+  )
+}
+
+const lastDeployments = (database: Database, courseIds: readonly number[]) => {
+  const ids = anyOf(courseIds)
+  return rowsOf<{ course_id: number; at: string }>(
+    database,
+    `SELECT course_id, MAX(deployed_at) AS \`at\`
+     FROM deployments
+     WHERE course_id IN ${ids.sql} AND undone_by IS NULL AND mode <> 'undo'
+     GROUP BY course_id`,
+    ids.values,
+  )
+}
+
+/** Other teaching courses of the same code and term that have a class section of the same name. */
+const teachingSameClassSection = (database: Database, courseIds: readonly number[]) => {
+  const ids = anyOf(courseIds)
+  return rowsOf<{ course_id: number; name: string; classSection: string }>(
+    database,
+    `SELECT self.id AS course_id,
+       CONCAT(courses.code, ' ', courses.title, ' (', courses.platform_id, ')') AS name,
+       theirs.name AS classSection
+     FROM courses AS self
+     STRAIGHT_JOIN courses FORCE INDEX (courses_by_code)
+       ON courses.term_code = self.term_code
+       AND courses.code = self.code
+       AND courses.status = 'teaching'
+       AND courses.id <> self.id
+     STRAIGHT_JOIN class_sections AS theirs ON theirs.course_id = courses.id
+     STRAIGHT_JOIN class_sections AS own ON own.course_id = self.id AND own.name = theirs.name
+     WHERE self.id IN ${ids.sql}
+     ORDER BY courses.id, theirs.name`,
+    ids.values,
+  )
+}
+
+/** A course of the same code and term that one of the same people prepares. */
+const inPreparation = (database: Database, courseIds: readonly number[]) => {
+  const ids = anyOf(courseIds)
+  return rowsOf<{ course_id: number; name: string }>(
+    database,
+    `SELECT self.id AS course_id, MIN(courses.title) AS name
+     FROM courses AS self
+     STRAIGHT_JOIN courses FORCE INDEX (courses_by_code)
+       ON courses.term_code = self.term_code
+       AND courses.code = self.code
+       AND courses.status = 'preparing'
+       AND courses.id <> self.id
+     STRAIGHT_JOIN course_instructors AS theirs ON theirs.course_id = courses.id
+     STRAIGHT_JOIN course_instructors AS mine
+       ON mine.course_id = self.id
+       AND mine.email = theirs.email
+     WHERE self.id IN ${ids.sql}
+     GROUP BY self.id`,
+    ids.values,
   )
 }

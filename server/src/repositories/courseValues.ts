@@ -1,6 +1,7 @@
 import type { CourseValuesRow } from '@wickerframe/interchange'
 import { change, rowsOf, type Database } from '@wickerframe/storage'
 import { CourseCalendar } from '@wickerframe/contract'
+import { replaceInstructors } from './roster.ts'
 
 /** What is kept of a course beside its roster. */
 export interface KeptValues {
@@ -53,17 +54,5 @@ export const storeValues = async (
      WHERE id = ?`,
     [JSON.stringify(topics), JSON.stringify(calendar), room, id],
   )
-  if (!instructor) return
-  await change(
-    database,
-    `DELETE FROM course_instructors
-     WHERE course_id = ?`,
-    [id],
-  )
-  await change(
-    database,
-    `INSERT INTO course_instructors (course_id, email, name, position)
-     VALUES (?, ?, ?, 0)`,
-    [id, instructor.email, instructor.name],
-  )
+  if (instructor) await replaceInstructors(database, id, [instructor])
 }

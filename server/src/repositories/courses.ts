@@ -369,3 +369,43 @@ export const judgeCourse = async (
     [templateId, version, brought.length === 0 ? null : JSON.stringify(brought), id],
   )
 }
+
+export const markMerged = async (database: Database, id: number, into: number): Promise<void> => {
+  await change(
+    database,
+    `UPDATE courses
+     SET status = 'merged', merged_into = ?
+     WHERE id = ?`,
+    [into, id],
+  )
+}
+
+/** Puts a course under a version for checking only. */
+export const putUnder = async (
+  database: Database,
+  id: number,
+  { templateId, number }: { templateId: number; number: number },
+): Promise<void> => {
+  await change(
+    database,
+    `UPDATE courses
+     SET template_id = ?, version = ?
+     WHERE id = ?`,
+    [templateId, number, id],
+  )
+}
+
+/** Has a course judged by the strengths of a version; null: by those of its own. */
+export const adoptStrengths = async (
+  database: Database,
+  id: number,
+  version: number | null,
+): Promise<void> => {
+  await change(
+    database,
+    `UPDATE courses
+     SET strengths_version = ?
+     WHERE id = ?`,
+    [version, id],
+  )
+}

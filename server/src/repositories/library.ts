@@ -91,14 +91,7 @@ export const putEntry = async (
   inDrafts: (database: Database, document: LibraryPut['document']) => Promise<void>,
 ): Promise<PutOutcome> =>
   inTransaction(pool, async (database): Promise<PutOutcome> => {
-    const row = await firstRow<EntryRow>(
-      database,
-      `SELECT ${columns}
-       FROM library_entries
-       WHERE kind = ? AND entry_key = ?
-       FOR UPDATE`,
-      [kind, document.key],
-    )
+    const row = await lockEntry(database, kind, document.key)
     if (!row) {
       await insert(database, kind, document, who)
       await recordAudit(database, {
@@ -120,13 +113,7 @@ export const putEntry = async (
       )
       if (rewritten) return { state: 'rewritten', number: rewritten.number }
     }
-    await change(
-      database,
-      `UPDATE library_entries
-       SET title = ?, revision = revision + 1, document = ?, saved_at = NOW(3), saved_by = ?
-       WHERE kind = ? AND entry_key = ?`,
-      [titleOf(document).slice(0, 200), JSON.stringify(document), who, kind, document.key],
-    )
+    await correctEntry(database, kind, document, who)
     await recordAudit(database, {
       who,
       what: 'library entry corrected',
@@ -137,6 +124,40 @@ export const putEntry = async (
     if (kind !== 'house-text') await inDrafts(database, document)
     return { state: 'saved', revision: was + 1 }
   })
+
+const lockEntry = (database: Database, kind: LibraryPut['kind'], key: string) =>
+  firstRow<EntryRow>(
+    database,
+    `SELECT ${columns}
+     FROM library_entries
+     WHERE kind = ? AND entry_key = ?
+     FOR UPDATE`,
+    [kind, key],
+  )
+const correctEntry = (
+  database: Database,
+  kind: LibraryPut['kind'],
+  document: LibraryPut['document'],
+  who: string,
+) =>
+  change(
+    database,
+    `UPDATE library_entries
+     SET title = ?, revision = revision + 1, document = ?, saved_at = NOW(3), saved_by = ?
+     WHERE kind = ? AND entry_key = ?`,
+    [titleOf(document).slice(0, 200), JSON.stringify(document), who, kind, document.key],
+  )
+
+/** A short text that changes whenever the wording of a house text does. */
+export const wordingStamp = async (database: Database): Promise<string> =>
+  (
+    await firstRow<{ stamp: string | null }>(
+      database,
+      `SELECT CONCAT(COUNT(*), ':', SUM(revision)) AS stamp
+       FROM library_entries
+       WHERE kind = 'house-text'`,
+    )
+  )?.stamp ?? ''
 
 /** House texts of the library, by key. */
 export const houseTextsInForce = async (database: Database): Promise<Map<string, HouseText>> => {

@@ -37,46 +37,60 @@ export const signIn = async (
   password: string,
 ): Promise<{ token: string; person: Person } | 'wrong' | 'throttled'> => {
   const address = email.trim().toLowerCase()
-  const failures = await firstRow<{ count: number }>(
-    database,
-    `SELECT COUNT(*) AS count
-     FROM sign_in_failures
-     WHERE email = ? AND failed_at > TIMESTAMPADD(MINUTE, ?, NOW(3))`,
-    [address, -failureMinutes],
+  if ((await countFailures(database, address)) >= failuresAllowed) return 'throttled'
+  const found = await findWithPassword(database, address)
+  const right = await verify(found?.password_hash ?? (await nobody), password)
+  if (!found || !right) {
+    await recordFailure(database, address)
+    return 'wrong'
+  }
+  const token = randomBytes(32).toString('base64url')
+  await removeExpiredSessions(database)
+  await insertSession(database, token, found.id)
+  const { password_hash: _, ...person } = found
+  return { token, person }
+}
+
+const countFailures = async (database: Database, address: string): Promise<number> =>
+  Number(
+    (
+      await firstRow<{ count: number }>(
+        database,
+        `SELECT COUNT(*) AS count
+         FROM sign_in_failures
+         WHERE email = ? AND failed_at > TIMESTAMPADD(MINUTE, ?, NOW(3))`,
+        [address, -failureMinutes],
+      )
+    )?.count,
   )
-  if (Number(failures?.count) >= failuresAllowed) return 'throttled'
-  const found = await firstRow<Person & { password_hash: string }>(
+const recordFailure = (database: Database, address: string) =>
+  change(
+    database,
+    `INSERT INTO sign_in_failures (email, failed_at)
+     VALUES (?, NOW(3))`,
+    [address],
+  )
+const findWithPassword = (database: Database, address: string) =>
+  firstRow<Person & { password_hash: string }>(
     database,
     `SELECT id, email, name, role, password_hash
      FROM people
      WHERE email = ?`,
     [address],
   )
-  const right = await verify(found?.password_hash ?? (await nobody), password)
-  if (!found || !right) {
-    await change(
-      database,
-      `INSERT INTO sign_in_failures (email, failed_at)
-       VALUES (?, NOW(3))`,
-      [address],
-    )
-    return 'wrong'
-  }
-  const token = randomBytes(32).toString('base64url')
-  await change(
+const removeExpiredSessions = (database: Database) =>
+  change(
     database,
     `DELETE FROM sessions
      WHERE expires_at < NOW(3)`,
   )
-  await change(
+const insertSession = (database: Database, token: string, personId: number) =>
+  change(
     database,
     `INSERT INTO sessions (token_hash, person_id, expires_at)
      VALUES (?, ?, TIMESTAMPADD(HOUR, ?, NOW(3)))`,
-    [tokenHash(token), found.id, sessionHours],
+    [tokenHash(token), personId, sessionHours],
   )
-  const { password_hash: _, ...person } = found
-  return { token, person }
-}
 
 export const personOfSession = async (database: Database, token: string): Promise<Person | null> =>
   firstRow<Person>(

@@ -69,21 +69,9 @@ const importOne = async (
   report: Pick<RosterReport, 'added' | 'changed' | 'unchanged' | 'changes'>,
 ): Promise<void> => {
   const wanted = wantedOf(course)
-  const stored = await firstRow<Stored>(
-    database,
-    `SELECT id, ${fields.join(', ')}
-     FROM courses
-     WHERE platform_id = ?
-     FOR UPDATE`,
-    [course.platformId],
-  )
+  const stored = await findStored(database, course.platformId)
   if (!stored) {
-    const { id } = await change(
-      database,
-      `INSERT INTO courses (platform_id, topics, ${fields.join(', ')})
-       VALUES (?, ?, ${fields.map(() => '?').join(', ')})`,
-      [course.platformId, JSON.stringify(topics), ...fields.map((field) => wanted[field])],
-    )
+    const id = await insertCourse(database, course.platformId, topics, wanted)
     await replacePeople(database, id, course)
     report.added += 1
     return
@@ -97,26 +85,10 @@ const importOne = async (
     from: String(stored[field] ?? ''),
     to: String(wanted[field] ?? ''),
   }))
-  const sections = (
-    await rowsOf<{ name: string }>(
-      database,
-      `SELECT name
-       FROM class_sections
-       WHERE course_id = ?
-       ORDER BY name`,
-      [stored.id],
-    )
-  ).map((row) => row.name)
-  const people = (
-    await rowsOf<{ email: string; name: string }>(
-      database,
-      `SELECT email, name
-       FROM course_instructors
-       WHERE course_id = ?
-       ORDER BY position`,
-      [stored.id],
-    )
-  ).map((row) => `${row.name} <${row.email}>`)
+  const sections = await listClassSections(database, stored.id)
+  const people = (await listInstructors(database, stored.id)).map(
+    (person) => `${person.name} <${person.email}>`,
+  )
   const wantedSections = course.classSections.toSorted()
   const wantedPeople = course.instructors.map((person) => `${person.name} <${person.email}>`)
   if (sections.join() !== wantedSections.join())
@@ -139,48 +111,134 @@ const importOne = async (
     report.unchanged += 1
     return
   }
-  if (differing.length > 0)
-    await change(
-      database,
-      `UPDATE courses
-       SET ${differing.map((field) => `${field} = ?`).join(', ')}
-       WHERE id = ?`,
-      [...differing.map((field) => wanted[field]), stored.id],
-    )
+  if (differing.length > 0) await updateCourse(database, stored.id, differing, wanted)
   await replacePeople(database, stored.id, course)
   report.changed += 1
   report.changes.push(...changes)
 }
+
+const findStored = (database: Database, platformId: string) =>
+  firstRow<Stored>(
+    database,
+    `SELECT id, ${fields.join(', ')}
+     FROM courses
+     WHERE platform_id = ?
+     FOR UPDATE`,
+    [platformId],
+  )
+const insertCourse = async (
+  database: Database,
+  platformId: string,
+  topics: Record<string, string>,
+  wanted: ReturnType<typeof wantedOf>,
+): Promise<number> =>
+  (
+    await change(
+      database,
+      `INSERT INTO courses (platform_id, topics, ${fields.join(', ')})
+       VALUES (?, ?, ${fields.map(() => '?').join(', ')})`,
+      [platformId, JSON.stringify(topics), ...fields.map((field) => wanted[field])],
+    )
+  ).id
+const updateCourse = (
+  database: Database,
+  id: number,
+  differing: readonly (typeof fields)[number][],
+  wanted: ReturnType<typeof wantedOf>,
+) =>
+  change(
+    database,
+    `UPDATE courses
+     SET ${differing.map((field) => `${field} = ?`).join(', ')}
+     WHERE id = ?`,
+    [...differing.map((field) => wanted[field]), id],
+  )
 
 const replacePeople = async (
   database: Database,
   id: number,
   course: RosterCourse,
 ): Promise<void> => {
-  await change(
+  await replaceClassSections(database, id, course.classSections)
+  await replaceInstructors(database, id, course.instructors)
+}
+
+const listClassSections = async (database: Database, courseId: number): Promise<string[]> =>
+  (
+    await rowsOf<{ name: string }>(
+      database,
+      `SELECT name
+       FROM class_sections
+       WHERE course_id = ?
+       ORDER BY name`,
+      [courseId],
+    )
+  ).map((row) => row.name)
+
+/** Makes these the class sections of a course, and no others. */
+export const replaceClassSections = async (
+  database: Database,
+  courseId: number,
+  names: readonly string[],
+): Promise<void> => {
+  await removeClassSections(database, courseId)
+  for (const name of names) await insertClassSection(database, courseId, name)
+}
+const removeClassSections = (database: Database, courseId: number) =>
+  change(
     database,
     `DELETE FROM class_sections
      WHERE course_id = ?`,
-    [id],
+    [courseId],
   )
-  await change(
+const insertClassSection = (database: Database, courseId: number, name: string) =>
+  change(
+    database,
+    `INSERT INTO class_sections (course_id, name)
+     VALUES (?, ?)`,
+    [courseId, name],
+  )
+
+interface Instructor {
+  email: string
+  name: string
+}
+const listInstructors = (database: Database, courseId: number): Promise<Instructor[]> =>
+  rowsOf(
+    database,
+    `SELECT email, name
+     FROM course_instructors
+     WHERE course_id = ?
+     ORDER BY position`,
+    [courseId],
+  )
+
+/** Makes these the instructors of a course, in this order, and no others. */
+export const replaceInstructors = async (
+  database: Database,
+  courseId: number,
+  people: readonly Instructor[],
+): Promise<void> => {
+  await removeInstructors(database, courseId)
+  for (const [position, person] of people.entries())
+    await insertInstructor(database, courseId, person, position)
+}
+const removeInstructors = (database: Database, courseId: number) =>
+  change(
     database,
     `DELETE FROM course_instructors
      WHERE course_id = ?`,
-    [id],
+    [courseId],
   )
-  for (const name of course.classSections)
-    await change(
-      database,
-      `INSERT INTO class_sections (course_id, name)
-       VALUES (?, ?)`,
-      [id, name],
-    )
-  for (const [position, person] of course.instructors.entries())
-    await change(
-      database,
-      `INSERT INTO course_instructors (course_id, email, name, position)
-       VALUES (?, ?, ?, ?)`,
-      [id, person.email, person.name, position],
-    )
-}
+const insertInstructor = (
+  database: Database,
+  courseId: number,
+  { email, name }: Instructor,
+  position: number,
+) =>
+  change(
+    database,
+    `INSERT INTO course_instructors (course_id, email, name, position)
+     VALUES (?, ?, ?, ?)`,
+    [courseId, email, name, position],
+  )

@@ -1,25 +1,19 @@
 import type { Pool } from 'mysql2/promise'
-import { readDocument, type Decision } from '@wickerframe/core'
 import {
-  RolloutOrder,
   taskStates,
-  type DecideRequest,
   type PlanSummary,
   type ProposedRename,
-  type RolloutRequest,
   type RunDetail,
   type RunSummary,
   type RunTask,
-  type ShapeGroup,
   type TaskState,
 } from '@wickerframe/contract'
 import { change, firstRow, inTransaction, rowsOf, type Database } from '@wickerframe/storage'
 import { recordAudit } from './audit.ts'
-import { instantOfRow } from './moment.ts'
-import { packText, unpackText } from './packed.ts'
-import type { z } from 'zod'
 import { sendRunMessages } from './messages.ts'
+import { instantOfRow } from './moment.ts'
 import type { Person } from './people.ts'
+import { orderOf, type StoredOrder } from './rolloutOrder.ts'
 
 export interface NewRun {
   kind: RunSummary['kind']
@@ -34,25 +28,24 @@ export interface NewRun {
   rollout?: StoredOrder
 }
 
-/** What a rollout was asked to do, as it is kept with its run. */
-export interface StoredOrder {
-  order: RolloutOrder
-  rule: RolloutRequest['rule']
-  standing: boolean
-}
-
-const orderOf = (text: string | null): StoredOrder | null => {
-  if (text === null) return null
-  const stored = JSON.parse(text) as StoredOrder
-  const read = readDocument(RolloutOrder, stored.order)
-  if (!read.ok)
-    throw new Error(`a rollout's order cannot be read: ${JSON.stringify(read.problems[0])}`)
-  return { ...stored, order: read.value }
-}
-
 export const createRun = async (pool: Pool, run: NewRun): Promise<number> =>
   inTransaction(pool, async (database) => {
-    const { id } = await change(
+    const id = await insertRun(database, run)
+    const state = run.state === 'planning' ? 'to-plan' : 'waiting'
+    for (let i = 0; i < run.tasks.length; i += 200)
+      await insertTasks(database, id, state, run.tasks.slice(i, i + 200))
+    await recordAudit(database, {
+      who: run.by,
+      what: `${run.kind} ${run.state === 'planned' || run.state === 'planning' ? 'planned' : 'begun'}`,
+      subject: `run ${id}`,
+      to: { title: run.title, courses: run.tasks.length },
+    })
+    return id
+  })
+
+const insertRun = async (database: Database, run: NewRun): Promise<number> =>
+  (
+    await change(
       database,
       `INSERT INTO runs (
          kind, state, title, created_by, created_at, as_of, template_id, version, rollout_order
@@ -69,391 +62,47 @@ export const createRun = async (pool: Pool, run: NewRun): Promise<number> =>
         run.rollout ? JSON.stringify(run.rollout) : null,
       ],
     )
-    const state = run.state === 'planning' ? 'to-plan' : 'waiting'
-    for (let i = 0; i < run.tasks.length; i += 200) {
-      const part = run.tasks.slice(i, i + 200)
-      await change(
-        database,
-        `INSERT INTO tasks (run_id, course_id, state, next_at, source_course_id, proposal)
-         VALUES ${part.map(() => '(?, ?, ?, NOW(3), ?, ?)').join(', ')}`,
-        part.flatMap((task) => [
-          id,
-          task.courseId,
-          state,
-          task.sourceCourseId ?? null,
-          task.proposal ? JSON.stringify(task.proposal) : null,
-        ]),
-      )
-    }
-    await recordAudit(database, {
-      who: run.by,
-      what: `${run.kind} ${run.state === 'planned' || run.state === 'planning' ? 'planned' : 'begun'}`,
-      subject: `run ${id}`,
-      to: { title: run.title, courses: run.tasks.length },
-    })
-    return id
-  })
-
-/** A task as a worker holds it. Every later write names the epoch, so that a worker that lost its lease writes nothing. */
-export interface ClaimedTask {
-  id: number
-  runId: number
-  courseId: number
-  epoch: number
-  attempts: number
-  kind: RunSummary['kind']
-  by: string
-  asOf: string | null
-  templateId: number | null
-  version: number | null
-  planDigest: string | null
-  /** Whether it is to be planned, not run. */
-  toPlan: boolean
-  rollout: StoredOrder | null
-  decisions: Record<string, Decision>
-  sourceCourseId: number | null
-  /** What was approved for this course, for kinds of runs whose plan is kept: JSON. */
-  proposal: string | null
-  /** The change set whose fate is not known yet, with the key it was or will be sent under. */
-  sent: { key: string; payloadDigest: string; payload: string } | null
-  /** What was made ready when the course was planned, and a digest of all it was planned from. */
-  prepared: { inputs: string; payload: string } | null
-}
-
-interface ClaimRow {
-  id: number
-  run_id: number
-  course_id: number
-  lease_epoch: number
-  attempts: number
-  plan_digest: string | null
-  proposal: string | null
-  decisions: string | null
-  source_course_id: number | null
-  idempotency_key: string | null
-  payload_digest: string | null
-  payload: Buffer | null
-  prepared_for: string | null
-  state: TaskState
-}
-interface RunOfTask {
-  kind: RunSummary['kind']
-  created_by: string
-  as_of: string | null
-  template_id: number | null
-  version: number | null
-  rollout_order: string | null
-}
-
-/** Kinds of tasks that may be due, each found along one index: what was sent and is nobody's, what is to be run, what is to be planned. */
-const due = [
-  { state: 'sent', run: '', of: 'AND (tasks.lease_until IS NULL OR tasks.lease_until < NOW(3))' },
-  { state: 'waiting', run: "AND runs.state = 'running'", of: '' },
-  { state: 'to-plan', run: "AND runs.state = 'planning'", of: '' },
-] as const
-const mostCandidates = 24
-
-/**
- * Claims the next task that is due, for so many seconds; null when there is none. Candidates are read without a lock, then one
- * of them is locked by its key, so that many workers never wait for each other nor lock what they do not take.
- * @param worker name of the process that works on it, for those who look after many
- */
-export const claimTask = async (
-  pool: Pool,
-  leaseSeconds: number,
-  worker: string,
-): Promise<ClaimedTask | null> => {
-  for (const { state, run, of } of due) {
-    const candidates = await rowsOf<{ id: number }>(
-      pool,
-      `SELECT tasks.id
-       FROM tasks
-       JOIN runs ON runs.id = tasks.run_id
-       WHERE tasks.state = ? AND tasks.next_at <= NOW(3) ${run} ${of}
-       ORDER BY tasks.next_at, tasks.id
-       LIMIT ?`,
-      [state, String(mostCandidates)],
-    )
-    if (candidates.length === 0) continue
-    const claimed = await claimOneOf(
-      pool,
-      leaseSeconds,
-      worker,
+  ).id
+const insertTasks = (database: Database, runId: number, state: TaskState, tasks: NewRun['tasks']) =>
+  change(
+    database,
+    `INSERT INTO tasks (run_id, course_id, state, next_at, source_course_id, proposal)
+     VALUES ${tasks.map(() => '(?, ?, ?, NOW(3), ?, ?)').join(', ')}`,
+    tasks.flatMap((task) => [
+      runId,
+      task.courseId,
       state,
-      of,
-      candidates.map((row) => row.id),
-    )
-    if (claimed) return claimed
-  }
-  return null
-}
-
-const claimOneOf = (
-  pool: Pool,
-  leaseSeconds: number,
-  worker: string,
-  state: TaskState,
-  of: string,
-  ids: readonly number[],
-): Promise<ClaimedTask | null> =>
-  inTransaction(pool, async (database) => {
-    const row = await firstRow<ClaimRow>(
-      database,
-      `SELECT tasks.id, tasks.run_id, tasks.course_id, tasks.lease_epoch, tasks.attempts,
-         tasks.state, tasks.plan_digest, tasks.proposal, tasks.decisions, tasks.source_course_id,
-         tasks.idempotency_key, tasks.payload_digest, tasks.payload, tasks.prepared_for
-       FROM tasks
-       WHERE tasks.id IN (${ids.map(() => '?').join(', ')})
-         AND tasks.state = ?
-         AND tasks.next_at <= NOW(3) ${of}
-       ORDER BY tasks.id
-       LIMIT 1
-       FOR UPDATE SKIP LOCKED`,
-      [...ids, state],
-    )
-    // The run is read without a lock: it is shared by all who claim. One that was paused in this moment runs one task more.
-    const run =
-      row &&
-      (await firstRow<RunOfTask>(
-        database,
-        `SELECT kind, created_by, as_of, template_id, version, rollout_order
-         FROM runs
-         WHERE id = ?`,
-        [row.run_id],
-      ))
-    if (!row || !run) return null
-    await change(
-      database,
-      `UPDATE tasks
-       SET state = ?, attempts = attempts + 1, lease_epoch = lease_epoch + 1,
-         lease_until = TIMESTAMPADD(SECOND, ?, NOW(3)), worked_by = ?
-       WHERE id = ?`,
-      [row.state === 'sent' ? 'sent' : 'at-work', leaseSeconds, worker, row.id],
-    )
-    return {
-      id: row.id,
-      runId: row.run_id,
-      courseId: row.course_id,
-      epoch: row.lease_epoch + 1,
-      attempts: row.attempts + 1,
-      kind: run.kind,
-      by: run.created_by,
-      asOf: run.as_of,
-      templateId: run.template_id,
-      version: run.version,
-      planDigest: row.plan_digest,
-      proposal: row.proposal,
-      toPlan: row.state === 'to-plan',
-      rollout: orderOf(run.rollout_order),
-      decisions:
-        row.decisions === null ? {} : (JSON.parse(row.decisions) as Record<string, Decision>),
-      sourceCourseId: row.source_course_id,
-      sent:
-        row.idempotency_key !== null && row.payload !== null && row.payload_digest !== null
-          ? {
-              key: row.idempotency_key,
-              payloadDigest: row.payload_digest,
-              payload: unpackText(row.payload),
-            }
-          : null,
-      prepared:
-        row.idempotency_key === null &&
-        row.payload !== null &&
-        row.prepared_for !== null &&
-        row.state === 'waiting'
-          ? { inputs: row.prepared_for, payload: unpackText(row.payload) }
-          : null,
-    }
-  })
-
-/** What a task that was at work goes back to. */
-const restingState =
-  "IF(tasks.idempotency_key IS NOT NULL, 'sent', IF(runs.state = 'planning', 'to-plan', 'waiting'))"
-
-/** Takes back tasks whose worker is gone. One that had sent something stays `sent`: its fate must be asked for. */
-export const collectExpired = async (database: Database): Promise<number> =>
-  (
-    await change(
-      database,
-      `UPDATE tasks
-       JOIN runs ON runs.id = tasks.run_id
-       SET tasks.state = ${restingState}, tasks.lease_until = NULL
-       WHERE tasks.state = 'at-work' AND tasks.lease_until < NOW(3)`,
-    )
-  ).affected
-
-export const renewLease = async (
-  database: Database,
-  task: ClaimedTask,
-  leaseSeconds: number,
-): Promise<boolean> =>
-  (
-    await change(
-      database,
-      `UPDATE tasks
-       SET lease_until = TIMESTAMPADD(SECOND, ?, NOW(3))
-       WHERE id = ? AND lease_epoch = ?`,
-      [leaseSeconds, task.id, task.epoch],
-    )
-  ).affected === 1
-
-/** Writes the key down under which what was made ready is sent, before it is. False when the lease was lost. */
-export const markPreparedSent = async (
-  database: Database,
-  task: ClaimedTask,
-  key: string,
-  payloadDigest: string,
-): Promise<boolean> =>
-  (
-    await change(
-      database,
-      `UPDATE tasks
-       SET state = 'sent', idempotency_key = ?, payload_digest = ?
-       WHERE id = ? AND lease_epoch = ? AND payload IS NOT NULL`,
-      [key, payloadDigest, task.id, task.epoch],
-    )
-  ).affected === 1
-
-/** Writes the key and the payload down, before anything is sent. False when the lease was lost. */
-export const markSent = async (
-  database: Database,
-  task: ClaimedTask,
-  sent: NonNullable<ClaimedTask['sent']>,
-): Promise<boolean> =>
-  (
-    await change(
-      database,
-      `UPDATE tasks
-       SET state = 'sent', idempotency_key = ?, payload_digest = ?, payload = ?
-       WHERE id = ? AND lease_epoch = ?`,
-      [sent.key, sent.payloadDigest, packText(sent.payload), task.id, task.epoch],
-    )
-  ).affected === 1
-
-/** Ends a task, in the transaction of what it did. False when the lease was lost, and then nothing of it may be kept. */
-export const finishTask = async (
-  database: Database,
-  task: ClaimedTask,
-  state: 'done' | 'failed' | 'held' | 'planned',
-  message: string,
-): Promise<boolean> => {
-  const { affected } = await change(
-    database,
-    `UPDATE tasks
-     SET state = ?, message = ?, finished_at = NOW(3), lease_until = NULL,
-       payload = IF(? = 'planned', payload, NULL),
-       idempotency_key = IF(? = 'done', idempotency_key, NULL)
-     WHERE id = ? AND lease_epoch = ? AND state IN ('at-work', 'sent')`,
-    [state, message.slice(0, 2000), state, state, task.id, task.epoch],
+      task.sourceCourseId ?? null,
+      task.proposal ? JSON.stringify(task.proposal) : null,
+    ]),
   )
-  return affected === 1
-}
-
-/** Puts a task back for later: what was sent stays sent, so that the same key asks again. */
-export const postponeTask = async (
-  database: Database,
-  task: ClaimedTask,
-  seconds: number,
-  message: string,
-): Promise<void> => {
-  await change(
-    database,
-    `UPDATE tasks
-     JOIN runs ON runs.id = tasks.run_id
-     SET tasks.state = ${restingState}, tasks.lease_until = NULL,
-       tasks.next_at = TIMESTAMPADD(MICROSECOND, ?, NOW(3)), tasks.message = ?
-     WHERE tasks.id = ? AND tasks.lease_epoch = ?`,
-    [Math.round(seconds * 1e6), message.slice(0, 2000), task.id, task.epoch],
-  )
-}
-
-/** Forgets a key that was refused or voided, so that the task plans anew. */
-export const forgetKey = async (database: Database, task: ClaimedTask): Promise<boolean> =>
-  (
-    await change(
-      database,
-      `UPDATE tasks
-       SET state = 'at-work', idempotency_key = NULL, payload = NULL, payload_digest = NULL
-       WHERE id = ? AND lease_epoch = ?`,
-      [task.id, task.epoch],
-    )
-  ).affected === 1
-
-/**
- * Keeps what the plan of a task comes to.
- * @param prepared what would be sent, as text, and a digest of all it was planned from; null: it is worked out when it is run
- */
-export const keepPlan = async (
-  database: Database,
-  task: ClaimedTask,
-  summary: PlanSummary,
-  prepared: { inputs: string; payload: string } | null,
-): Promise<void> => {
-  await change(
-    database,
-    `UPDATE tasks
-     SET plan_summary = ?, plan_shape = ?, plan_digest = ?, payload = ?, prepared_for = ?
-     WHERE id = ? AND lease_epoch = ?`,
-    [
-      JSON.stringify(summary),
-      summary.shape,
-      summary.digest,
-      prepared === null ? null : packText(prepared.payload),
-      prepared?.inputs ?? null,
-      task.id,
-      task.epoch,
-    ],
-  )
-}
-
-/** Revision of what was deployed to a course, under a lock: raised with every deployment, so that nobody plans on an old one. */
-export const lockBaseRevision = async (database: Database, courseId: number): Promise<number> =>
-  (
-    await firstRow<{ base_revision: number }>(
-      database,
-      `SELECT base_revision
-       FROM courses
-       WHERE id = ?
-       FOR UPDATE`,
-      [courseId],
-    )
-  )?.base_revision ?? 0
-export const baseRevision = async (database: Database, courseId: number): Promise<number> =>
-  (
-    await firstRow<{ base_revision: number }>(
-      database,
-      `SELECT base_revision
-       FROM courses
-       WHERE id = ?`,
-      [courseId],
-    )
-  )?.base_revision ?? 0
-export const raiseBaseRevision = async (database: Database, courseId: number): Promise<void> => {
-  await change(
-    database,
-    `UPDATE courses
-     SET base_revision = base_revision + 1
-     WHERE id = ?`,
-    [courseId],
-  )
-}
 
 /**
  * Ends a run of which every task has ended, or has its plans made. Called after a task's transaction has committed: inside it,
  * two tasks that end together would each see the other still open.
  */
 export const closeFinishedRun = async (database: Database, id: number): Promise<void> => {
-  const open = async (states: readonly TaskState[]) =>
-    (await firstRow(
-      database,
-      `SELECT 1 AS yes
-       FROM tasks
-       WHERE run_id = ? AND state IN (${states.map(() => '?').join(', ')})
-       LIMIT 1`,
-      [id, ...states],
-    )) !== null
-  if (await open(['waiting', 'at-work', 'sent', 'to-plan'])) return
-  await change(
+  if (await hasTasks(database, id, ['waiting', 'at-work', 'sent', 'to-plan'])) return
+  await markPlanned(database, id)
+  await markDone(database, id)
+  await sendRunMessages(database)
+}
+
+const hasTasks = async (
+  database: Database,
+  id: number,
+  states: readonly TaskState[],
+): Promise<boolean> =>
+  (await firstRow(
+    database,
+    `SELECT 1 AS yes
+     FROM tasks
+     WHERE run_id = ? AND state IN (${states.map(() => '?').join(', ')})
+     LIMIT 1`,
+    [id, ...states],
+  )) !== null
+const markPlanned = (database: Database, id: number) =>
+  change(
     database,
     `UPDATE runs
      SET state = 'planned'
@@ -466,7 +115,8 @@ export const closeFinishedRun = async (database: Database, id: number): Promise<
        )`,
     [id],
   )
-  await change(
+const markDone = (database: Database, id: number) =>
+  change(
     database,
     `UPDATE runs
      SET state = 'done', finished_at = NOW(3)
@@ -479,8 +129,6 @@ export const closeFinishedRun = async (database: Database, id: number): Promise<
        )`,
     [id],
   )
-  await sendRunMessages(database)
-}
 
 /** Ends whatever runs are finished, also those whose worker was killed before it could. */
 export const closeFinishedRuns = async (database: Database): Promise<void> => {
@@ -566,17 +214,16 @@ export const listRuns = async (
 /** So many tasks of a run are told one by one, those that ask for somebody first; the rest only counted. */
 const mostTasksTold = 400
 
-export const findRun = async (database: Database, id: number): Promise<RunDetail | null> => {
-  const row = await firstRow<RunRow & { rollout_order: string | null }>(
+const findRunRow = (database: Database, id: number) =>
+  firstRow<RunRow & { rollout_order: string | null }>(
     database,
     `SELECT ${runColumns}, rollout_order
      FROM runs
      WHERE id = ?`,
     [id],
   )
-  const counts = row && (await countsOf(database, [id])).get(id)
-  if (!row || !counts) return null
-  const tasks = await rowsOf<
+const listTasks = (database: Database, runId: number, most: number) =>
+  rowsOf<
     Omit<RunTask, 'renames' | 'mends' | 'plan'> & {
       proposal: string | null
       planState: PlanSummary['state'] | null
@@ -598,9 +245,11 @@ export const findRun = async (database: Database, id: number): Promise<RunDetail
          'cancelled'
      ), courses.code, tasks.id
      LIMIT ?`,
-    [id, String(row.kind === 'renames' || row.kind === 'mends' ? 10_000 : mostTasksTold)],
+    [runId, String(most)],
   )
-  const speed = await firstRow<{ finished: number; seconds: number | null }>(
+/** How many tasks ended in the last half minute, and in how many seconds. */
+const speedOf = (database: Database, runId: number) =>
+  firstRow<{ finished: number; seconds: number | null }>(
     database,
     `SELECT COUNT(*) AS finished,
        TIMESTAMPDIFF(MICROSECOND, MIN(finished_at), NOW(3)) / 1e6 AS seconds
@@ -608,8 +257,16 @@ export const findRun = async (database: Database, id: number): Promise<RunDetail
      WHERE run_id = ?
        AND state IN ('done', 'planned')
        AND finished_at > TIMESTAMPADD(SECOND, -30, NOW(3))`,
-    [id],
+    [runId],
   )
+
+export const findRun = async (database: Database, id: number): Promise<RunDetail | null> => {
+  const row = await findRunRow(database, id)
+  const counts = row && (await countsOf(database, [id])).get(id)
+  if (!row || !counts) return null
+  const eachTold = row.kind === 'renames' || row.kind === 'mends'
+  const tasks = await listTasks(database, id, eachTold ? 10_000 : mostTasksTold)
+  const speed = await speedOf(database, id)
   const left = counts['to-plan'] + counts.waiting + counts['at-work'] + counts.sent
   const perSecond =
     (row.state === 'running' || row.state === 'planning') &&
@@ -655,16 +312,24 @@ export const mayFollowRun = async (
   id: number,
   person: Pick<Person, 'role' | 'email'>,
 ): Promise<boolean> => {
-  if (person.role !== 'instructor')
-    return (
-      (await firstRow(
-        database,
-        `SELECT 1 AS yes
-         FROM runs
-         WHERE id = ?`,
-        [id],
-      )) !== null
-    )
+  if (person.role !== 'instructor') return isThere(database, id)
+  const { tasks, own } = await countOwnTasks(database, id, person.email)
+  return tasks > 0 && tasks === own
+}
+
+const isThere = async (database: Database, id: number): Promise<boolean> =>
+  (await firstRow(
+    database,
+    `SELECT 1 AS yes
+     FROM runs
+     WHERE id = ?`,
+    [id],
+  )) !== null
+const countOwnTasks = async (
+  database: Database,
+  id: number,
+  email: string,
+): Promise<{ tasks: number; own: number }> => {
   const row = await firstRow<{ tasks: number; own: number }>(
     database,
     `SELECT COUNT(*) AS tasks,
@@ -679,9 +344,9 @@ export const mayFollowRun = async (
        ) AS own
      FROM tasks
      WHERE run_id = ?`,
-    [person.email, id],
+    [email, id],
   )
-  return row !== null && Number(row.tasks) > 0 && Number(row.tasks) === Number(row.own)
+  return { tasks: Number(row?.tasks ?? 0), own: Number(row?.own ?? 0) }
 }
 
 /** A short text that changes whenever something of a run does. */
@@ -731,293 +396,142 @@ export const commandRun = async (
   courses?: readonly number[],
 ): Promise<boolean> =>
   inTransaction(pool, async (database) => {
-    const run = await firstRow<{ state: string; kind: string }>(
-      database,
-      `SELECT state, kind
-       FROM runs
-       WHERE id = ?
-       FOR UPDATE`,
-      [id],
-    )
+    const run = await lockRun(database, id)
     if (!run) return false
-    if (command === 'approve') {
-      const chosen = idsIn(courses)
-      // Plans that came out differently and wait for a second look.
-      const { affected } = await change(
-        database,
-        `UPDATE tasks
-         SET state = 'waiting', attempts = 0, next_at = NOW(3), finished_at = NULL, message = ''
-         WHERE run_id = ? AND state = 'held'${chosen.sql}`,
-        [id, ...chosen.values],
-      )
-      if (run.state === 'planned' && run.kind === 'rollout') {
-        await change(
-          database,
-          `UPDATE tasks
-           SET state = 'waiting', attempts = 0, next_at = NOW(3), finished_at = NULL, message = ''
-           WHERE run_id = ?
-             AND state = 'planned'
-             AND JSON_VALUE(plan_summary, '$.state') = 'ready'${chosen.sql}`,
-          [id, ...chosen.values],
-        )
-        await change(
-          database,
-          `UPDATE tasks
-           SET state = 'cancelled', payload = NULL, finished_at = NOW(3),
-             message = COALESCE(
-               IF(
-                 JSON_VALUE(plan_summary, '$.state') = 'ready', 'left out of the approval',
-                   JSON_VALUE(plan_summary, '$.reason')
-               ), ''
-             )
-           WHERE run_id = ? AND state = 'planned'`,
-          [id],
-        )
-      }
-      await change(
-        database,
-        `UPDATE runs
-         SET state = 'running'
-         WHERE id = ? AND (state = 'planned' OR (state = 'done' AND ? > 0))`,
-        [id, affected],
-      )
-    }
-    if (command === 'pause')
-      await change(
-        database,
-        `UPDATE runs
-         SET state = 'paused'
-         WHERE id = ? AND state = 'running'`,
-        [id],
-      )
-    if (command === 'resume')
-      await change(
-        database,
-        `UPDATE runs
-         SET state = 'running'
-         WHERE id = ? AND state = 'paused'`,
-        [id],
-      )
+    if (command === 'approve') await approve(database, id, run, courses)
+    if (command === 'pause') await pause(database, id)
+    if (command === 'resume') await resume(database, id)
     if (command === 'cancel') {
-      await change(
-        database,
-        `UPDATE tasks
-         SET state = 'cancelled', payload = NULL, finished_at = NOW(3),
-           message = 'cancelled before it began'
-         WHERE run_id = ? AND state IN ('waiting', 'to-plan', 'planned', 'held')`,
-        [id],
-      )
-      await change(
-        database,
-        `UPDATE runs
-         SET state = 'cancelled', finished_at = NOW(3)
-         WHERE id = ? AND state IN ('planning', 'planned', 'running', 'paused')`,
-        [id],
-      )
+      await cancelTasks(database, id)
+      await markCancelled(database, id)
     }
-    if (command === 'retry') {
-      const { affected } = await change(
-        database,
-        `UPDATE tasks
-         SET state = 'waiting', attempts = 0, next_at = NOW(3), finished_at = NULL, message = ''
-         WHERE run_id = ? AND state = 'failed'`,
-        [id],
-      )
-      if (affected > 0)
-        await change(
-          database,
-          `UPDATE runs
-           SET state = 'running', finished_at = NULL
-           WHERE id = ?`,
-          [id],
-        )
-    }
+    if (command === 'retry' && (await requeueFailed(database, id)) > 0) await runAgain(database, id)
     await recordAudit(database, { who, what: `run: ${command}`, subject: `run ${id}` })
     return true
   })
 
-/** Consequences of plans that look alike: each as it is where it is widest. */
-const widest = (
-  known: PlanSummary['consequences'],
-  more: PlanSummary['consequences'],
-): PlanSummary['consequences'] => [
-  ...known.map(
-    (one) => more.find((other) => other.code === one.code && other.count > one.count) ?? one,
-  ),
-  ...more.filter((one) => !known.some((other) => other.code === one.code)),
-]
+const approve = async (
+  database: Database,
+  id: number,
+  run: { state: string; kind: string },
+  courses?: readonly number[],
+): Promise<void> => {
+  const held = await requeueHeld(database, id, courses)
+  if (run.state === 'planned' && run.kind === 'rollout') {
+    await queueReady(database, id, courses)
+    await leaveOutRest(database, id)
+  }
+  await startApproved(database, id, held)
+}
 
-/** The plans of a rollout, those that look alike together; the largest groups first. */
-export const shapesOf = async (database: Database, id: number): Promise<ShapeGroup[]> => {
-  const rows = await rowsOf<{
-    course: number
-    code: string
-    title: string
-    state: string
-    shape: string
-    summary: string
-    sections: string | null
-  }>(
+const lockRun = (database: Database, id: number) =>
+  firstRow<{ state: string; kind: string }>(
     database,
-    `SELECT tasks.course_id AS course, courses.code, courses.title, tasks.state,
-       tasks.plan_shape AS shape, tasks.plan_summary AS summary,
-       (
-         SELECT GROUP_CONCAT(class_sections.name ORDER BY class_sections.name SEPARATOR '\n')
-         FROM class_sections
-         WHERE class_sections.course_id = courses.id
-       ) AS sections
-     FROM tasks
-     JOIN courses ON courses.id = tasks.course_id
-     WHERE tasks.run_id = ? AND tasks.plan_shape IS NOT NULL
-     ORDER BY courses.code, tasks.id`,
+    `SELECT state, kind
+     FROM runs
+     WHERE id = ?
+     FOR UPDATE`,
     [id],
   )
-  const groups = new Map<string, ShapeGroup>()
-  for (const { shape, summary, sections, ...course } of rows) {
-    let group = groups.get(shape)
-    const own = JSON.parse(summary) as PlanSummary
-    if (!group) groups.set(shape, (group = { shape, summary: own, courses: [] }))
-    else
-      group.summary = {
-        ...group.summary,
-        consequences: widest(group.summary.consequences, own.consequences),
-      }
-    group.courses.push({ ...course, classSections: sections === null ? [] : sections.split('\n') })
-  }
-  return [...groups.values()].sort((a, b) => b.courses.length - a.courses.length)
-}
-
-/** What a rollout planned for one course: its order, decisions and summary; null when the course is not in it. */
-export const findPlanned = async (
+/** Plans that came out differently and waited for a second look. @returns how many */
+const requeueHeld = async (
   database: Database,
-  run: number,
-  course: number,
-): Promise<{
-  stored: StoredOrder
-  decisions: Record<string, Decision>
-  sourceCourseId: number | null
-  summary: PlanSummary | null
-  state: TaskState
-} | null> => {
-  const row = await firstRow<{
-    rollout_order: string | null
-    decisions: string | null
-    source_course_id: number | null
-    plan_summary: string | null
-    state: TaskState
-  }>(
-    database,
-    `SELECT runs.rollout_order, tasks.decisions, tasks.source_course_id, tasks.plan_summary,
-       tasks.state
-     FROM tasks
-     JOIN runs ON runs.id = tasks.run_id
-     WHERE tasks.run_id = ? AND tasks.course_id = ?`,
-    [run, course],
-  )
-  const stored = row && orderOf(row.rollout_order)
-  if (!row || !stored) return null
-  return {
-    stored,
-    decisions:
-      row.decisions === null ? {} : (JSON.parse(row.decisions) as Record<string, Decision>),
-    sourceCourseId: row.source_course_id,
-    summary: row.plan_summary === null ? null : (JSON.parse(row.plan_summary) as PlanSummary),
-    state: row.state,
-  }
-}
-
-/**
- * Takes decisions down and has what they touch planned again: single ones their course, everything else all courses that
- * are not under way.
- */
-export const decide = async (
-  pool: Pool,
   id: number,
-  wanted: z.output<typeof DecideRequest>,
-  who: string,
-): Promise<'decided' | 'missing' | 'too-late'> =>
-  inTransaction(pool, async (database) => {
-    const run = await firstRow<{ state: string; rollout_order: string | null }>(
-      database,
-      `SELECT state, rollout_order
-       FROM runs
-       WHERE id = ? AND kind = 'rollout'
-       FOR UPDATE`,
-      [id],
-    )
-    const stored = run && orderOf(run.rollout_order)
-    if (!run || !stored) return 'missing'
-    if (run.state !== 'planned' && run.state !== 'planning') return 'too-late'
-    const { order } = stored
-    const again: StoredOrder = {
-      ...stored,
-      ...(wanted.rule === undefined ? {} : { rule: wanted.rule }),
-      order:
-        order.mode !== 'version'
-          ? order
-          : {
-              ...order,
-              ...(wanted.except ? { except: wanted.except } : {}),
-              ...(wanted.only === undefined ? {} : { only: wanted.only }),
-              ...(wanted.restore ? { restore: wanted.restore } : {}),
-            },
-    }
-    const wide = JSON.stringify(again) !== JSON.stringify(stored)
-    if (wide)
-      await change(
-        database,
-        `UPDATE runs
-         SET rollout_order = ?
-         WHERE id = ?`,
-        [JSON.stringify(again), id],
-      )
-    for (const course of new Set(wanted.decisions.map((one) => one.course))) {
-      const decisions = wanted.decisions.filter((one) => one.course === course)
-      const task = await firstRow<{ decisions: string | null }>(
-        database,
-        `SELECT decisions
-         FROM tasks
-         WHERE run_id = ? AND course_id = ?
-         FOR UPDATE`,
-        [id, course],
-      )
-      if (!task) return 'missing'
-      const known: Record<string, Decision> =
-        task.decisions === null ? {} : (JSON.parse(task.decisions) as Record<string, Decision>)
-      for (const { instance, field, decision } of decisions) {
-        if (decision === null) delete known[`${instance}/${field}`]
-        else known[`${instance}/${field}`] = decision
-      }
-      await change(
-        database,
-        `UPDATE tasks
-         SET decisions = ?, state = 'to-plan', attempts = 0, next_at = NOW(3), finished_at = NULL
-         WHERE run_id = ? AND course_id = ? AND state IN ('planned', 'to-plan', 'failed')`,
-        [JSON.stringify(known), id, course],
-      )
-    }
-    if (wide)
-      await change(
-        database,
-        `UPDATE tasks
-         SET state = 'to-plan', attempts = 0, next_at = NOW(3), finished_at = NULL
-         WHERE run_id = ? AND state IN ('planned', 'failed')`,
-        [id],
-      )
+  courses?: readonly number[],
+): Promise<number> => {
+  const chosen = idsIn(courses)
+  const { affected } = await change(
+    database,
+    `UPDATE tasks
+     SET state = 'waiting', attempts = 0, next_at = NOW(3), finished_at = NULL, message = ''
+     WHERE run_id = ? AND state = 'held'${chosen.sql}`,
+    [id, ...chosen.values],
+  )
+  return affected
+}
+const queueReady = (database: Database, id: number, courses?: readonly number[]) => {
+  const chosen = idsIn(courses)
+  return change(
+    database,
+    `UPDATE tasks
+     SET state = 'waiting', attempts = 0, next_at = NOW(3), finished_at = NULL, message = ''
+     WHERE run_id = ?
+       AND state = 'planned'
+       AND JSON_VALUE(plan_summary, '$.state') = 'ready'${chosen.sql}`,
+    [id, ...chosen.values],
+  )
+}
+const leaveOutRest = (database: Database, id: number) =>
+  change(
+    database,
+    `UPDATE tasks
+     SET state = 'cancelled', payload = NULL, finished_at = NOW(3),
+       message = COALESCE(
+         IF(
+           JSON_VALUE(plan_summary, '$.state') = 'ready', 'left out of the approval',
+             JSON_VALUE(plan_summary, '$.reason')
+         ), ''
+       )
+     WHERE run_id = ? AND state = 'planned'`,
+    [id],
+  )
+const startApproved = (database: Database, id: number, held: number) =>
+  change(
+    database,
+    `UPDATE runs
+     SET state = 'running'
+     WHERE id = ? AND (state = 'planned' OR (state = 'done' AND ? > 0))`,
+    [id, held],
+  )
+const pause = (database: Database, id: number) =>
+  change(
+    database,
+    `UPDATE runs
+     SET state = 'paused'
+     WHERE id = ? AND state = 'running'`,
+    [id],
+  )
+const resume = (database: Database, id: number) =>
+  change(
+    database,
+    `UPDATE runs
+     SET state = 'running'
+     WHERE id = ? AND state = 'paused'`,
+    [id],
+  )
+const cancelTasks = (database: Database, id: number) =>
+  change(
+    database,
+    `UPDATE tasks
+     SET state = 'cancelled', payload = NULL, finished_at = NOW(3),
+       message = 'cancelled before it began'
+     WHERE run_id = ? AND state IN ('waiting', 'to-plan', 'planned', 'held')`,
+    [id],
+  )
+const markCancelled = (database: Database, id: number) =>
+  change(
+    database,
+    `UPDATE runs
+     SET state = 'cancelled', finished_at = NOW(3)
+     WHERE id = ? AND state IN ('planning', 'planned', 'running', 'paused')`,
+    [id],
+  )
+/** @returns how many tasks that failed are tried again */
+const requeueFailed = async (database: Database, id: number): Promise<number> =>
+  (
     await change(
       database,
-      `UPDATE runs
-       SET state = 'planning'
-       WHERE id = ?
-         AND state = 'planned'
-         AND EXISTS (SELECT 1 FROM tasks WHERE tasks.run_id = runs.id AND tasks.state = 'to-plan')`,
+      `UPDATE tasks
+       SET state = 'waiting', attempts = 0, next_at = NOW(3), finished_at = NULL, message = ''
+       WHERE run_id = ? AND state = 'failed'`,
       [id],
     )
-    await recordAudit(database, {
-      who,
-      what: 'decided',
-      subject: `run ${id}`,
-      to: { rule: again.rule, decisions: wanted.decisions.length },
-    })
-    return 'decided'
-  })
+  ).affected
+const runAgain = (database: Database, id: number) =>
+  change(
+    database,
+    `UPDATE runs
+     SET state = 'running', finished_at = NULL
+     WHERE id = ?`,
+    [id],
+  )

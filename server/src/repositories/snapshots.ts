@@ -72,20 +72,25 @@ export const prepareSnapshot = async (pool: Pool, course: Course): Promise<Prepa
   }
 }
 
+const storedDigest = async (database: Database, courseId: number): Promise<string | null> =>
+  (
+    await firstRow<{ digest: string }>(
+      database,
+      `SELECT digest
+       FROM snapshots
+       WHERE course_id = ?`,
+      [courseId],
+    )
+  )?.digest ?? null
+
 /** Stores what was read of a course. */
 export const storeSnapshot = async (
   database: Database,
   courseId: number,
   { course, document, digest }: PreparedSnapshot,
 ): Promise<void> => {
-  const before = await firstRow<{ digest: string }>(
-    database,
-    `SELECT digest
-     FROM snapshots
-     WHERE course_id = ?`,
-    [courseId],
-  )
-  if (before?.digest !== digest) await storeCohortNames(database, courseId, course)
+  if ((await storedDigest(database, courseId)) !== digest)
+    await storeCohortNames(database, courseId, course)
   await change(
     database,
     `INSERT INTO snapshots (course_id, revision, read_at, digest, document, is_shell)

@@ -1,5 +1,6 @@
 import type { StandingRule } from '@wickerframe/contract'
-import { change, firstRow, rowsOf, type Database } from '@wickerframe/storage'
+import { change, rowsOf, type Database } from '@wickerframe/storage'
+import { findTemplateId } from './templates.ts'
 
 export const listStandingRules = async (database: Database): Promise<StandingRule[]> =>
   (
@@ -24,20 +25,14 @@ export const addStandingRule = async (
   },
   by: string,
 ): Promise<number | null> => {
-  const template = await firstRow<{ id: number }>(
-    database,
-    `SELECT id
-     FROM templates
-     WHERE template_key = ?`,
-    [rule.template],
-  )
-  if (!template) return null
+  const templateId = await findTemplateId(database, rule.template)
+  if (templateId === null) return null
   return (
     await change(
       database,
       `INSERT INTO standing_rules (department, modality, weeks, template_id, created_by, created_at)
        VALUES (?, ?, ?, ?, ?, NOW(3))`,
-      [rule.department, rule.modality, rule.weeks, template.id, by],
+      [rule.department, rule.modality, rule.weeks, templateId, by],
     )
   ).id
 }

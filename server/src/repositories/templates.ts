@@ -65,30 +65,34 @@ export const addTemplate = async (
   who: string,
 ): Promise<AddOutcome> =>
   inTransaction(pool, async (database): Promise<AddOutcome> => {
-    if (
-      await firstRow(
-        database,
-        `SELECT id
-         FROM templates
-         WHERE template_key = ?`,
-        [template.key],
-      )
-    )
-      return { state: 'taken' }
+    if ((await findTemplateId(database, template.key)) !== null) return { state: 'taken' }
     const upper = await upperOf(database, template)
     if (upper === 'gone') return { state: 'no-upper' }
     const problems = upper ? weakenings(upper, template) : []
     if (problems.length > 0) return { state: 'weakens', problems }
-    await change(
-      database,
-      `INSERT INTO templates (template_key, title, draft, saved_at)
-       VALUES (?, ?, ?, NOW(3))`,
-      [template.key, template.title, JSON.stringify(draftOf(template))],
-    )
+    await insertTemplate(database, draftOf(template))
     await keepFromTemplate(database, template, who)
     await recordAudit(database, { who, what: 'template brought in', subject: template.key })
     return { state: 'added' }
   })
+
+export const findTemplateId = async (database: Database, key: string): Promise<number | null> =>
+  (
+    await firstRow<{ id: number }>(
+      database,
+      `SELECT id
+       FROM templates
+       WHERE template_key = ?`,
+      [key],
+    )
+  )?.id ?? null
+const insertTemplate = (database: Database, draft: Template) =>
+  change(
+    database,
+    `INSERT INTO templates (template_key, title, draft, saved_at)
+     VALUES (?, ?, ?, NOW(3))`,
+    [draft.key, draft.title, JSON.stringify(draft)],
+  )
 
 /** The released version a layer is built on; null for a template of its own. */
 const upperOf = async (
@@ -114,8 +118,8 @@ const mayEdit = async (database: Database, id: number, person: Person): Promise<
       [id, person.id],
     )) !== null)
 
-const listVersions = async (database: Database, templateId: number): Promise<VersionSummary[]> => {
-  const versions = await rowsOf<{
+const versionRows = (database: Database, templateId: number) =>
+  rowsOf<{
     number: number
     released_at: string
     released_by: string
@@ -140,7 +144,8 @@ const listVersions = async (database: Database, templateId: number): Promise<Ver
      ORDER BY template_versions.number DESC`,
     [templateId],
   )
-  const uses = await rowsOf<{ number: number; department: string; modality: string }>(
+const useRows = (database: Database, templateId: number) =>
+  rowsOf<{ number: number; department: string; modality: string }>(
     database,
     `SELECT number, department, modality
      FROM version_uses
@@ -148,6 +153,9 @@ const listVersions = async (database: Database, templateId: number): Promise<Ver
      ORDER BY department, modality`,
     [templateId],
   )
+const listVersions = async (database: Database, templateId: number): Promise<VersionSummary[]> => {
+  const versions = await versionRows(database, templateId)
+  const uses = await useRows(database, templateId)
   return versions.map((row) => ({
     number: row.number,
     releasedAt: instantOfRow(row.released_at),
@@ -182,6 +190,19 @@ const aboveOf = async (database: Database, draft: Template): Promise<TemplateSum
   )
 }
 
+const countOpenComments = async (database: Database, templateId: number): Promise<number> =>
+  Number(
+    (
+      await firstRow<{ count: number }>(
+        database,
+        `SELECT COUNT(*) AS count
+         FROM template_comments
+         WHERE template_id = ? AND answers_to IS NULL AND closed_at IS NULL`,
+        [templateId],
+      )
+    )?.count,
+  )
+
 const summaryOf = async (
   database: Database,
   row: TemplateRow,
@@ -189,13 +210,6 @@ const summaryOf = async (
   person: Person,
 ): Promise<TemplateSummary> => {
   const versions = await listVersions(database, row.id)
-  const comments = await firstRow<{ count: number }>(
-    database,
-    `SELECT COUNT(*) AS count
-     FROM template_comments
-     WHERE template_id = ? AND answers_to IS NULL AND closed_at IS NULL`,
-    [row.id],
-  )
   return {
     key: row.template_key,
     title: draft.title,
@@ -206,7 +220,7 @@ const summaryOf = async (
     draftRevision: row.draft_revision,
     changesSinceRelease: row.edits_since,
     courses: versions.reduce((sum, one) => sum + one.courses, 0),
-    openComments: Number(comments?.count),
+    openComments: await countOpenComments(database, row.id),
     mayEdit: await mayEdit(database, row.id, person),
     mayRelease: person.role === 'designer' || person.role === 'administrator',
   }
@@ -234,30 +248,44 @@ export const listTemplates = async (
 const draftIn = (row: TemplateRow, inForce: ReadonlyMap<string, HouseText>): Template =>
   withHouseTexts(readStored(`draft of ${row.template_key}`, row.draft), inForce)
 
-export const findDraft = async (
-  database: Database,
-  key: string,
-  person: Person,
-): Promise<TemplateDraft | null> => {
-  const row = await firstRow<TemplateRow>(
+const findRow = (database: Database, key: string) =>
+  firstRow<TemplateRow>(
     database,
     `SELECT ${columns}
      FROM templates
      WHERE template_key = ?`,
     [key],
   )
-  if (!row) return null
-  const draft = draftIn(row, await houseTextsInForce(database))
-  const upper = await upperOf(database, draft)
-  const contributors = await rowsOf<{ name: string; email: string }>(
+const lockRow = (database: Database, key: string) =>
+  firstRow<TemplateRow>(
+    database,
+    `SELECT ${columns}
+     FROM templates
+     WHERE template_key = ?
+     FOR UPDATE`,
+    [key],
+  )
+const listContributors = (database: Database, templateId: number) =>
+  rowsOf<{ name: string; email: string }>(
     database,
     `SELECT people.name, people.email
      FROM template_contributors
      JOIN people ON people.id = template_contributors.person_id
      WHERE template_contributors.template_id = ?
      ORDER BY people.name`,
-    [row.id],
+    [templateId],
   )
+
+export const findDraft = async (
+  database: Database,
+  key: string,
+  person: Person,
+): Promise<TemplateDraft | null> => {
+  const row = await findRow(database, key)
+  if (!row) return null
+  const draft = draftIn(row, await houseTextsInForce(database))
+  const upper = await upperOf(database, draft)
+  const contributors = await listContributors(database, row.id)
   return {
     ...(await summaryOf(database, row, draft, person)),
     draft,
@@ -389,14 +417,7 @@ export const editDraft = async (
   person: Person,
 ): Promise<EditOutcome> =>
   inTransaction(pool, async (database): Promise<EditOutcome> => {
-    const row = await firstRow<TemplateRow>(
-      database,
-      `SELECT ${columns}
-       FROM templates
-       WHERE template_key = ?
-       FOR UPDATE`,
-      [key],
-    )
+    const row = await lockRow(database, key)
     if (!row) return { state: 'missing' }
     if (!(await mayEdit(database, row.id, person))) return { state: 'not-allowed-to' }
     let draft = draftIn(row, await houseTextsInForce(database))
@@ -433,14 +454,7 @@ export const takeOverUpper = async (
   person: Person,
 ): Promise<TakeOverOutcome> =>
   inTransaction(pool, async (database): Promise<TakeOverOutcome> => {
-    const row = await firstRow<TemplateRow>(
-      database,
-      `SELECT ${columns}
-       FROM templates
-       WHERE template_key = ?
-       FOR UPDATE`,
-      [key],
-    )
+    const row = await lockRow(database, key)
     if (!row) return { state: 'missing' }
     if (!(await mayEdit(database, row.id, person))) return { state: 'not-allowed-to' }
     if (row.draft_revision !== revision) return { state: 'stale', revision: row.draft_revision }
@@ -531,25 +545,10 @@ export const releaseDraft = async (
   person: Person,
 ): Promise<ReleaseOutcome> =>
   inTransaction(pool, async (database): Promise<ReleaseOutcome> => {
-    const row = await firstRow<TemplateRow>(
-      database,
-      `SELECT ${columns}
-       FROM templates
-       WHERE template_key = ?
-       FOR UPDATE`,
-      [key],
-    )
+    const row = await lockRow(database, key)
     if (!row) return { state: 'missing' }
     if (row.draft_revision !== revision) return { state: 'stale', revision: row.draft_revision }
-    const last = await firstRow<{ number: number; document: string }>(
-      database,
-      `SELECT number, document
-       FROM template_versions
-       WHERE template_id = ?
-       ORDER BY number DESC
-       LIMIT 1`,
-      [row.id],
-    )
+    const last = await findLastVersion(database, row.id)
     const draft = draftIn(row, await houseTextsInForce(database))
     if (
       last &&
@@ -561,21 +560,8 @@ export const releaseDraft = async (
     if (remarks.length > 0) return { state: 'errors', remarks }
     const number = (last?.number ?? 0) + 1
     const document: Template = { ...draft, version: number }
-    await change(
-      database,
-      `INSERT INTO template_versions (
-         template_id, number, document, digest, released_at, released_by, note
-       )
-       VALUES (?, ?, ?, ?, NOW(3), ?, ?)`,
-      [row.id, number, JSON.stringify(document), digestOf(document), person.email, note],
-    )
-    await change(
-      database,
-      `UPDATE templates
-       SET edits_since = 0
-       WHERE id = ?`,
-      [row.id],
-    )
+    await insertVersion(database, row.id, document, number, person.email, note)
+    await forgetEditsSince(database, row.id)
     await recordAudit(database, {
       who: person.email,
       what: 'version released',
@@ -583,6 +569,41 @@ export const releaseDraft = async (
     })
     return { state: 'released', version: number }
   })
+
+const findLastVersion = (database: Database, templateId: number) =>
+  firstRow<{ number: number; document: string }>(
+    database,
+    `SELECT number, document
+     FROM template_versions
+     WHERE template_id = ?
+     ORDER BY number DESC
+     LIMIT 1`,
+    [templateId],
+  )
+const insertVersion = (
+  database: Database,
+  templateId: number,
+  document: Template,
+  number: number,
+  who: string,
+  note: string,
+) =>
+  change(
+    database,
+    `INSERT INTO template_versions (
+       template_id, number, document, digest, released_at, released_by, note
+     )
+     VALUES (?, ?, ?, ?, NOW(3), ?, ?)`,
+    [templateId, number, JSON.stringify(document), digestOf(document), who, note],
+  )
+const forgetEditsSince = (database: Database, templateId: number) =>
+  change(
+    database,
+    `UPDATE templates
+     SET edits_since = 0
+     WHERE id = ?`,
+    [templateId],
+  )
 
 export const isRetired = async (
   database: Database,
@@ -608,26 +629,8 @@ export const useVersion = async (
     const version = await findVersion(database, key, number)
     if (!version) return false
     if (uses.some((use) => use.inUse) && (await isRetired(database, version))) return false
-    for (const { department, modality, inUse } of uses) {
-      if (inUse)
-        await change(
-          database,
-          `INSERT INTO version_uses (
-             department, modality, template_id, number, decided_at, decided_by
-           )
-           VALUES (?, ?, ?, ?, NOW(3), ?)
-           ON DUPLICATE KEY UPDATE template_id = VALUES(template_id), number = VALUES(number),
-             decided_at = VALUES(decided_at), decided_by = VALUES(decided_by)`,
-          [department, modality, version.templateId, number, who],
-        )
-      else
-        await change(
-          database,
-          `DELETE FROM version_uses
-           WHERE department = ? AND modality = ? AND template_id = ? AND number = ?`,
-          [department, modality, version.templateId, number],
-        )
-    }
+    for (const { inUse, ...use } of uses)
+      await (inUse ? putInUse(database, version, use, who) : takeFromUse(database, version, use))
     await recordAudit(database, {
       who,
       what: 'version put in use',
@@ -636,6 +639,36 @@ export const useVersion = async (
     })
     return true
   })
+
+interface Use {
+  department: string
+  modality: string
+}
+const putInUse = (
+  database: Database,
+  { templateId, number }: Version,
+  { department, modality }: Use,
+  who: string,
+) =>
+  change(
+    database,
+    `INSERT INTO version_uses (department, modality, template_id, number, decided_at, decided_by)
+     VALUES (?, ?, ?, ?, NOW(3), ?)
+     ON DUPLICATE KEY UPDATE template_id = VALUES(template_id), number = VALUES(number),
+       decided_at = VALUES(decided_at), decided_by = VALUES(decided_by)`,
+    [department, modality, templateId, number, who],
+  )
+const takeFromUse = (
+  database: Database,
+  { templateId, number }: Version,
+  { department, modality }: Use,
+) =>
+  change(
+    database,
+    `DELETE FROM version_uses
+     WHERE department = ? AND modality = ? AND template_id = ? AND number = ?`,
+    [department, modality, templateId, number],
+  )
 
 /** Retires a version, which is then in use nowhere, or brings it back. Courses under it keep it. */
 export const retireVersion = async (
@@ -649,25 +682,9 @@ export const retireVersion = async (
     const version = await findVersion(database, key, number)
     if (!version) return false
     if (retired) {
-      await change(
-        database,
-        `INSERT IGNORE INTO retired_versions (template_id, number, retired_at, retired_by)
-         VALUES (?, ?, NOW(3), ?)`,
-        [version.templateId, number, who],
-      )
-      await change(
-        database,
-        `DELETE FROM version_uses
-         WHERE template_id = ? AND number = ?`,
-        [version.templateId, number],
-      )
-    } else
-      await change(
-        database,
-        `DELETE FROM retired_versions
-         WHERE template_id = ? AND number = ?`,
-        [version.templateId, number],
-      )
+      await markRetired(database, version, who)
+      await takeFromEveryUse(database, version)
+    } else await bringBack(database, version)
     await recordAudit(database, {
       who,
       what: retired ? 'version retired' : 'version brought back',
@@ -676,6 +693,28 @@ export const retireVersion = async (
     return true
   })
 
+const markRetired = (database: Database, { templateId, number }: Version, who: string) =>
+  change(
+    database,
+    `INSERT IGNORE INTO retired_versions (template_id, number, retired_at, retired_by)
+     VALUES (?, ?, NOW(3), ?)`,
+    [templateId, number, who],
+  )
+const takeFromEveryUse = (database: Database, { templateId, number }: Version) =>
+  change(
+    database,
+    `DELETE FROM version_uses
+     WHERE template_id = ? AND number = ?`,
+    [templateId, number],
+  )
+const bringBack = (database: Database, { templateId, number }: Version) =>
+  change(
+    database,
+    `DELETE FROM retired_versions
+     WHERE template_id = ? AND number = ?`,
+    [templateId, number],
+  )
+
 /** Lets somebody contribute to a template, or no longer. @returns false when the template or the contributor is not there */
 export const letContribute = async (
   database: Database,
@@ -683,7 +722,18 @@ export const letContribute = async (
   email: string,
   may = true,
 ): Promise<boolean> => {
-  const found = await firstRow<{ template: number; person: number }>(
+  const found = await findContributing(database, key, email)
+  if (!found) return false
+  await (may ? addContributor(database, found) : removeContributor(database, found))
+  return true
+}
+
+interface Contributing {
+  template: number
+  person: number
+}
+const findContributing = (database: Database, key: string, email: string) =>
+  firstRow<Contributing>(
     database,
     `SELECT templates.id AS template, people.id AS person
      FROM templates
@@ -691,23 +741,20 @@ export const letContribute = async (
      WHERE templates.template_key = ? AND people.email = ? AND people.role = 'contributor'`,
     [key, email],
   )
-  if (!found) return false
-  if (may)
-    await change(
-      database,
-      `INSERT IGNORE INTO template_contributors (template_id, person_id)
-       VALUES (?, ?)`,
-      [found.template, found.person],
-    )
-  else
-    await change(
-      database,
-      `DELETE FROM template_contributors
-       WHERE template_id = ? AND person_id = ?`,
-      [found.template, found.person],
-    )
-  return true
-}
+const addContributor = (database: Database, { template, person }: Contributing) =>
+  change(
+    database,
+    `INSERT IGNORE INTO template_contributors (template_id, person_id)
+     VALUES (?, ?)`,
+    [template, person],
+  )
+const removeContributor = (database: Database, { template, person }: Contributing) =>
+  change(
+    database,
+    `DELETE FROM template_contributors
+     WHERE template_id = ? AND person_id = ?`,
+    [template, person],
+  )
 
 /** Numbers of a template's versions that are not retired, newest first. */
 export const listVersionNumbers = async (database: Database, key: string): Promise<number[]> =>

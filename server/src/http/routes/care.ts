@@ -21,7 +21,8 @@ import {
   markJudgedAnew,
   promiseFollowUp,
   putJoin,
-  putNotThisWeek,
+  leaveOutThisWeek,
+  takeInThisWeek,
   raiseFollowUp,
   takeAttestationBack,
 } from '../../repositories/care.ts'
@@ -299,7 +300,8 @@ export const postNotThisWeek: Handler = async (handling) => {
   if (leftOut && !result?.missing.includes(instance))
     throw new HttpProblem(409, 'not-missing', 'that part is in the course, so it is not left out')
   return andJudgeAgain(handling, stored, async (database) => {
-    await putNotThisWeek(database, id, instance, leftOut, person.email)
+    if (leftOut) await leaveOutThisWeek(database, id, instance, person.email)
+    else await takeInThisWeek(database, id, instance)
     await recordAudit(database, {
       who: person.email,
       what: leftOut ? 'not this week' : 'wanted again',

@@ -6,13 +6,19 @@ import {
   type RosterReport,
 } from '@wickerframe/contract'
 import { readRoster } from '@wickerframe/interchange'
-import { change, inTransaction } from '@wickerframe/storage'
+import { inTransaction } from '@wickerframe/storage'
 import { expectationOf } from '../../jobs/deploymentPlan.ts'
 import { judgeAgain } from '../../jobs/judgeCourse.ts'
 import { recordAudit } from '../../repositories/audit.ts'
 import { findCheck } from '../../repositories/checks.ts'
 import { careOf } from '../../repositories/courseCare.ts'
-import { findCourse, listCourses, type StoredCourse } from '../../repositories/courses.ts'
+import {
+  adoptStrengths,
+  findCourse,
+  listCourses,
+  putUnder,
+  type StoredCourse,
+} from '../../repositories/courses.ts'
 import { deploymentsOf } from '../../repositories/deployments.ts'
 import { importRoster } from '../../repositories/roster.ts'
 import { findSnapshot } from '../../repositories/snapshots.ts'
@@ -109,13 +115,7 @@ export const postVersion: Handler = async (handling) => {
       'the course is judged by the version that was deployed to it',
     )
   await inTransaction(pool, async (database) => {
-    await change(
-      database,
-      `UPDATE courses
-       SET template_id = ?, version = ?
-       WHERE id = ?`,
-      [found.templateId, found.number, stored.summary.id],
-    )
+    await putUnder(database, stored.summary.id, found)
     await recordAudit(database, {
       who: person.email,
       what: 'put under a version for checking',
@@ -143,13 +143,7 @@ export const postStrengths: Handler = async (handling) => {
       `the course is under version ${stored.version}; only a newer one's strengths can be adopted`,
     )
   await inTransaction(pool, async (database) => {
-    await change(
-      database,
-      `UPDATE courses
-       SET strengths_version = ?
-       WHERE id = ?`,
-      [version, id],
-    )
+    await adoptStrengths(database, id, version)
     await recordAudit(database, {
       who: person.email,
       what: 'strengths adopted',

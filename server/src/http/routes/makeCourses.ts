@@ -20,12 +20,21 @@ import {
   type MergeReport,
   type RolloutOrder,
 } from '@wickerframe/contract'
-import { change, inTransaction } from '@wickerframe/storage'
+import { inTransaction } from '@wickerframe/storage'
 import type { Answer } from '../../connector/client.ts'
 import { recordAudit } from '../../repositories/audit.ts'
 import { findValues, storeValues, withRow } from '../../repositories/courseValues.ts'
-import { findCourse, listCourses, type StoredCourse } from '../../repositories/courses.ts'
-import { importRoster } from '../../repositories/roster.ts'
+import {
+  findCourse,
+  listCourses,
+  markMerged,
+  type StoredCourse,
+} from '../../repositories/courses.ts'
+import {
+  importRoster,
+  replaceClassSections,
+  replaceInstructors,
+} from '../../repositories/roster.ts'
 import { createRun } from '../../repositories/runs.ts'
 import { findVersion, listVersionNumbers } from '../../repositories/templates.ts'
 import { findTerm, listTerms } from '../../repositories/terms.ts'
@@ -285,39 +294,9 @@ export const postMerge: Handler = async (handling): Promise<MergeReport> => {
     'mark the course as merged',
   )
   await inTransaction(pool, async (database) => {
-    await change(
-      database,
-      `UPDATE courses
-       SET status = 'merged', merged_into = ?
-       WHERE id = ?`,
-      [into, id],
-    )
-    await change(
-      database,
-      `DELETE FROM class_sections
-       WHERE course_id = ?`,
-      [into],
-    )
-    for (const section of sections)
-      await change(
-        database,
-        `INSERT INTO class_sections (course_id, name)
-         VALUES (?, ?)`,
-        [into, section],
-      )
-    await change(
-      database,
-      `DELETE FROM course_instructors
-       WHERE course_id = ?`,
-      [into],
-    )
-    for (const [position, one] of people.entries())
-      await change(
-        database,
-        `INSERT INTO course_instructors (course_id, email, name, position)
-         VALUES (?, ?, ?, ?)`,
-        [into, one.email, one.name, position],
-      )
+    await markMerged(database, id, into)
+    await replaceClassSections(database, into, sections)
+    await replaceInstructors(database, into, people)
     await recordAudit(database, {
       who: person.email,
       what: 'merged',

@@ -18,15 +18,8 @@ import {
   findRehearsal,
   listRehearsals,
 } from '../../repositories/rehearsals.ts'
-import {
-  commandRun,
-  createRun,
-  decide,
-  findPlanned,
-  findRun,
-  listRuns,
-  shapesOf,
-} from '../../repositories/runs.ts'
+import { decide, findPlanned, shapesOf } from '../../repositories/plans.ts'
+import { commandRun, createRun, findRun, listRuns } from '../../repositories/runs.ts'
 import { findSnapshot } from '../../repositories/snapshots.ts'
 import { findVersion, isRetired, type Version } from '../../repositories/templates.ts'
 import { bodyOf, numberIn, parameter, type Handler, type Handling } from '../handler.ts'
