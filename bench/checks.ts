@@ -5,7 +5,7 @@
  * re-check gives other results.
  */
 import { parseFragment } from 'parse5'
-import { everyCourseItem, ownPrefix, withoutOwn, type Course } from '@wickerframe/core'
+import { everyCourseItem, ownPrefix, withoutOwn, type Course, type Course } from '@wickerframe/core'
 import { demoTemplate, demoToday, factsOfRoster, makeRoster, rosterCsv } from '@wickerframe/demo'
 import { readRoster } from '@wickerframe/interchange'
 import { rowsOf } from '@wickerframe/storage'
@@ -14,6 +14,7 @@ import { once } from 'node:events'
 import { fileURLToPath } from 'node:url'
 import { startTestBed } from '@wickerframe/e2e/testBed'
 import { importRoster } from '@wickerframe/server/repositories/roster'
+import { inTransactionNaming } from '@wickerframe/server/repositories/courseBodies'
 import { prepareSnapshot, storeSnapshot } from '@wickerframe/server/repositories/snapshots'
 import type { JudgingAnswer, JudgingQuestion } from './judging.ts'
 import { sizedCourse } from './sizedCourse.ts'
@@ -25,6 +26,13 @@ const template = demoTemplate('harbour-standard.json')
 const counts = (process.env['COUNTS'] ?? '500,1000,2000,4000').split(',').map(Number)
 const most = Math.max(...counts)
 const bed = await startTestBed({ courses: 1 })
+
+const keep = async (id: number, course: Course): Promise<void> => {
+  const prepared = prepareSnapshot(course)
+  await inTransactionNaming(bed.pool, prepared.bodies.html, (database) =>
+    storeSnapshot(database, id, prepared),
+  )
+}
 
 const rows = makeRoster(most * 3).filter((row) => row.weeks === 16 || row.weeks === 15)
 const facts = new Map(
@@ -67,7 +75,7 @@ for (const [n, { id }] of ids.entries()) {
     .filter((html) => !seen.has(html) && seen.add(html))
   lengths.push(lengthOf(fresh))
   if (n % 10 === 0) samples.push(fresh)
-  await storeSnapshot(bed.pool, id, await prepareSnapshot(bed.pool, course))
+  await keep(id, course)
 }
 /** Seconds parse5 alone takes for the pages of so many courses, told from every tenth: asked right before and after what it is compared with, since machines change their speed. */
 const parseSeconds = (count: number): number => {
@@ -135,7 +143,7 @@ for (const count of counts) {
     const course = courseOf(n)
     const [first] = course.modules
     if (first) first.name = `${first.name}!`
-    await storeSnapshot(bed.pool, ids[n]?.id ?? 0, await prepareSnapshot(bed.pool, course))
+    await keep(ids[n]?.id ?? 0, course)
   }
   const again = await judging.judge(chosen)
   const incremental = await results()
@@ -150,7 +158,6 @@ for (const count of counts) {
     `${String(count).padStart(5)} courses: cold ${cold.seconds.toFixed(1)} s (${(count / cold.seconds).toFixed(0)} a second; ${(cold.seconds / parse).toFixed(1)} times parse5 alone on one core, ${parse.toFixed(1)} s), peak ${cold.peakMegabytes} MB, ${((1000 * cold.cpuSeconds) / count).toFixed(0)} ms of processor time a course; after 1 % changed ${again.seconds.toFixed(2)} s (${((100 * again.seconds) / cold.seconds).toFixed(1)} % of cold, ${again.known} known), ${differing} results differ from a full check`,
   )
   // As it was before the change.
-  for (let n = 0; n < count; n += 100)
-    await storeSnapshot(bed.pool, ids[n]?.id ?? 0, await prepareSnapshot(bed.pool, courseOf(n)))
+  for (let n = 0; n < count; n += 100) await keep(ids[n]?.id ?? 0, courseOf(n))
 }
 await bed.stop()

@@ -6,6 +6,7 @@ import { Worker, isMainThread, parentPort, workerData } from 'node:worker_thread
 import { createHash } from 'node:crypto'
 import { readFileSync } from 'node:fs'
 import {
+  bodyOf,
   emptyBase,
   everyCourseItem,
   everyItem,
@@ -73,8 +74,7 @@ const prepare = () => {
       names[i % names.length] ?? '',
       i + 1,
     )
-    const id = (known: string | null) =>
-      known === null ? null : sha256(bodies.htmlOf(known) ?? '')
+    const id = (known: string | null) => (known === null ? null : sha256(bodyOf(bodies, known)))
     const parts = base.parts.map((entry) => ({
       ...entry,
       page: id(entry.page),

@@ -18,6 +18,11 @@ export interface BlockRegion {
   inner: Span
   /** Whether the marker of deployment stands around it. */
   marked: boolean
+  /**
+   * Whether it was told by its mark or by what it says. Otherwise it is only what stands where it would stand, and may be
+   * somebody's own: it may be read, never written over, moved or taken out.
+   */
+  sure: boolean
   /** Whether its words are those that were looked for, space aside. */
   asLookedFor: () => boolean
 }
@@ -110,6 +115,7 @@ const scanned = (
         outer: { from: top.from, to: match.index + whole.length },
         inner,
         marked: true,
+        sure: true,
         asLookedFor: () =>
           sayingOf(html.slice(inner.from, inner.to)) === sayingOf(wanted.get(top.key)?.html ?? ''),
       })
@@ -149,6 +155,7 @@ export const blockRegions = (
             outer,
             inner: innerOf(node, outer),
             marked: true,
+            sure: true,
             asLookedFor: () => saying(node.childNodes) === sayingOf(wanted.get(key)?.html ?? ''),
           })
       } else if (depth < deepestRead) findMarked(node.childNodes, depth + 1)
@@ -195,6 +202,7 @@ export const blockRegions = (
           outer,
           inner: alone ? innerOf(first, outer) : outer,
           marked: false,
+          sure: true,
           asLookedFor: () => true,
         })
         i = j - 1
@@ -202,14 +210,46 @@ export const blockRegions = (
       }
     }
   }
-  placeInGaps(html, blocks, lists, regions, doubtful)
+  // Where the marks of others stand, one that is not there was taken out; what stands in its place is somebody's own.
+  const isMarked = [...regions.values()].some((region) => region.marked)
+  if (!isMarked) placeInGaps(html, blocks, lists, regions, doubtful)
   return { regions, doubtful }
 }
 
-/** Gives a block that says something else the gap between its neighbours, where it is the only one that can stand there. */
+const wordsIn = (text: string): string[] => text.toLowerCase().match(/[\p{L}\p{N}]+/gu) ?? []
+
+/** Whether at least half of the words of one text, and two of them, stand in another. */
+const isMostlyIn = (words: readonly string[], others: ReadonlySet<string>): boolean => {
+  const shared = words.filter((word) => others.has(word)).length
+  return shared * 2 >= words.length && shared >= Math.min(2, words.length) && shared > 0
+}
+
+const textOf = (node: Node): string =>
+  node.nodeName === '#text'
+    ? (node as DefaultTreeAdapterTypes.TextNode).value
+    : isElement(node)
+      ? node.childNodes.map(textOf).join(' ')
+      : ''
+
+/** Of nodes that stand side by side, those that say most of what a block said: its altered text without what was written beside it; null where that cannot be told. */
+const alteredAmong = (nodes: readonly Node[], html: string): Span | null => {
+  const said = new Set(wordsIn(parseFragment(html).childNodes.map(textOf).join(' ')))
+  const alike = nodes.flatMap((node, i) => (isMostlyIn(wordsIn(textOf(node)), said) ? [i] : []))
+  const from = alike[0]
+  const to = alike.at(-1)
+  if (from === undefined || to === undefined || to - from + 1 !== alike.length) return null
+  const first = nodes[from]
+  const last = nodes[to]
+  return first && last ? spanOf(first, last) : null
+}
+
+/**
+ * Gives a block that says something else what is most like it in the gap between its neighbours, where it is the only one
+ * that can stand there; where nothing is like it, the whole gap, of which nobody can be sure.
+ */
 const placeInGaps = (
   html: string,
-  blocks: readonly { key: string }[],
+  blocks: readonly { key: string; html: string }[],
   lists: readonly Node[][],
   regions: Map<string, BlockRegion>,
   doubtful: Set<string>,
@@ -235,14 +275,17 @@ const placeInGaps = (
     const last = free?.at(-1)
     const outer = first && last ? spanOf(first, last) : null
     const missing = blocks.slice(i, end)
-    if (outer && missing.length === 1)
-      regions.set(missing[0]?.key ?? '', {
-        outer,
-        inner: outer,
+    const [only] = missing
+    if (free && outer && only && missing.length === 1) {
+      const altered = alteredAmong(free, only.html)
+      regions.set(only.key, {
+        outer: altered ?? outer,
+        inner: altered ?? outer,
         marked: false,
+        sure: altered !== null,
         asLookedFor: () => false,
       })
-    else if (outer) for (const block of missing) doubtful.add(block.key)
+    } else if (outer) for (const block of missing) doubtful.add(block.key)
     i = end
   }
 }

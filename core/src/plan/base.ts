@@ -1,6 +1,5 @@
 import { z } from 'zod'
 import { RecordedAs } from '../course/index.ts'
-import { shortHash } from '../document/index.ts'
 import { ItemKind } from '../template/index.ts'
 
 /** What was deployed of one field: the form we sent, and what the platform made of it. */
@@ -56,35 +55,6 @@ export const emptyBase = (): Base => ({
   parts: [],
   bodies: {},
 })
-
-/** HTML kept by its content. Equal HTML has equal ids. */
-export interface Bodies {
-  idOf: (html: string) => string
-  htmlOf: (id: string) => string | undefined
-}
-
-/** Bodies kept in memory; what is asked for by its HTML is kept from then on. */
-export interface KeptBodies extends Bodies {
-  all: () => Record<string, string>
-}
-
-export const keptBodies = (known: Readonly<Record<string, string>> = {}): KeptBodies => {
-  const byId = new Map(Object.entries(known))
-  const ids = new Map<string, string>()
-  return {
-    idOf: (html) => {
-      let id = ids.get(html)
-      if (id === undefined) {
-        id = shortHash(html)
-        ids.set(html, id)
-        byId.set(id, html)
-      }
-      return id
-    },
-    htmlOf: (id) => byId.get(id),
-    all: () => Object.fromEntries(byId),
-  }
-}
 
 /** Recorded identity of a course's base, by the platform's ids. */
 export const identityOf = (base: Base): Map<string, RecordedAs> =>

@@ -5,7 +5,8 @@ import {
   type CourseItem,
   type CourseModule,
 } from '../course/index.ts'
-import type { Base, BaseEntry, Bodies, FieldBase } from './base.ts'
+import type { Base, BaseEntry, FieldBase } from './base.ts'
+import type { Bodies } from './bodies.ts'
 import type { NextBase } from './nextBase.ts'
 import { presentField } from './wantedFields.ts'
 

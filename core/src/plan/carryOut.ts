@@ -6,9 +6,10 @@ import {
 } from '../course/index.ts'
 import { success, type Result } from '../document/index.ts'
 import type { ExpectedCourse } from '../expand/index.ts'
-import { emptyBase, keptBodies, type Base, type Bodies, type KeptBodies } from './base.ts'
+import { emptyBase, type Base } from './base.ts'
+import { keptBodies, type Bodies, type KeptBodies } from './bodies.ts'
 import { baseAfter } from './baseAfter.ts'
-import type { Plan } from './plan.ts'
+import { isWorkedOut, type Plan } from './plan.ts'
 import { planDeployment } from './planDeployment.ts'
 
 /** Carries a plan out on a course document, as a platform would. @returns the course and the base after it */
@@ -19,7 +20,7 @@ export const carryOut = (
   hand: PlatformHand,
   bodies: Bodies,
 ): Result<{ course: Course; base: Base }, ChangeProblem> => {
-  if (plan.state === 'left-out') return success({ course, base })
+  if (!isWorkedOut(plan)) return success({ course, base })
   const applied = applyChanges(course, plan.changes, hand)
   if (!applied.ok) return applied
   return success({

@@ -9,12 +9,13 @@ import {
 } from '../course/index.ts'
 import { everyExpected, type ExpectedCourse } from '../expand/index.ts'
 import { analysePage, blockRegions, markedBlock } from '../page/index.ts'
-import type { Base, BaseEntry, Bodies } from './base.ts'
+import type { Base, BaseEntry } from './base.ts'
+import type { Bodies } from './bodies.ts'
 import type { CarryKind } from './carryKinds.ts'
 import type { Consequence } from './consequence.ts'
 import type { FieldStep } from './fate.ts'
 import { mergeName } from './mergeName.ts'
-import type { Plan, PlanStep } from './plan.ts'
+import { isWorkedOut, type Plan, type PlanStep } from './plan.ts'
 import { formatOfName } from './wantedFields.ts'
 
 /** A course that another one is made from: as it stands, and what was deployed to it. */
@@ -50,7 +51,7 @@ export const carryOver = (
   source: CarrySource,
   kinds: ReadonlySet<CarryKind>,
 ): Plan => {
-  if (plan.state === 'left-out') return plan
+  if (!isWorkedOut(plan)) return plan
   const { course, base, bodies } = source
   const sameTerm = source.term.code === expected.facts.term.code
   const placeKey = (part: string, number: number | null) => `${part}@${number ?? ''}`

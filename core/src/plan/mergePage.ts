@@ -1,8 +1,10 @@
 import { blockRegions, normalHtml, type BlockRegion, type BlockRegions } from '../page/index.ts'
 import { fewestMoves } from '../pair/index.ts'
-import type { Bodies, BlockBase } from './base.ts'
+import type { BlockBase } from './base.ts'
+import { bodyOf, type Bodies } from './bodies.ts'
 import type { Decision, FieldStep } from './fate.ts'
 import type { NextBlock } from './nextBase.ts'
+import { spliced, type Splice } from './splices.ts'
 
 /** A block as the template wants it in one page. */
 export interface WantedBlock {
@@ -17,6 +19,8 @@ export interface WantedBlock {
   written: string
   /** Inner HTML as it is kept for the next merge. */
   kept: string
+  /** Inner HTML with the platform's own addresses of what stands there: what a page holds that is exactly the template's. */
+  asItStands: string
   /** Forms of it that count as unchanged when they were sent before. */
   unchangedAs: readonly string[]
 }
@@ -43,16 +47,10 @@ export interface PageMerge {
   ours: boolean
 }
 
-interface Splice {
-  from: number
-  to: number
-  text: string
-}
-
-/** What the base says stood in a block, and what stands there now. */
+/** What the base says stood in a block, and what stands there now. `unsure`: something stands where it would stand. */
 type Standing =
   | { state: 'untouched' | 'touched'; region: BlockRegion }
-  | { state: 'removed' | 'doubtful'; region: null }
+  | { state: 'removed' | 'doubtful' | 'unsure'; region: null }
 
 /**
  * Merges a page block by block, as splices by source offset: bytes outside the blocks that change stay as they are. A page
@@ -86,7 +84,10 @@ export const mergePage = (input: PageMergeInput): PageMerge => {
       ours: ours !== null && present !== null && bodies.idOf(present) === ours,
     }
 
-  const sentOf = (key: string): string | null => bodies.htmlOf(known.get(key)?.sent ?? '') ?? null
+  const sentOf = (key: string): string | null => {
+    const block = known.get(key)
+    return block ? bodyOf(bodies, block.sent) : null
+  }
   const fresh = (block: WantedBlock): NextBlock => ({
     key: block.key,
     sent: bodies.idOf(block.kept),
@@ -166,16 +167,12 @@ export const mergePage = (input: PageMergeInput): PageMerge => {
     ? null
     : new Set([...wanted.filter(asks).map((block) => block.key), ...gone.map((block) => block.key)])
   const now = blockRegions(page, lookedFor, needed)
-  const pagesOfBase = new Map<string, { html: string; found: BlockRegions } | null>()
-  const basePage = (id: string | null) => {
-    if (id === null) return null
+  const pagesOfBase = new Map<string, { html: string; found: BlockRegions }>()
+  const basePage = (id: string) => {
     let read = pagesOfBase.get(id)
-    if (read === undefined) {
-      const html = bodies.htmlOf(id)
-      pagesOfBase.set(
-        id,
-        (read = html === undefined ? null : { html, found: blockRegions(html, lookedFor, needed) }),
-      )
+    if (!read) {
+      const html = bodyOf(bodies, id)
+      pagesOfBase.set(id, (read = { html, found: blockRegions(html, lookedFor, needed) }))
     }
     return read
   }
@@ -184,10 +181,13 @@ export const mergePage = (input: PageMergeInput): PageMerge => {
     if (now.doubtful.has(key)) return { state: 'doubtful', region: null }
     const region = now.regions.get(key)
     if (!region) return { state: 'removed', region: null }
-    const then = basePage(known.get(key)?.page ?? null)
+    if (!region.sure) return { state: 'unsure', region: null }
+    // Equal words are not enough: a link may lead elsewhere, an image be described in other words. What was never seen in a
+    // page, or is not found in the one it was seen in, is somebody's own until shown otherwise.
+    const seenIn = known.get(key)?.page ?? null
+    const then = seenIn === null ? null : basePage(seenIn)
     const thenRegion = then?.found.regions.get(key)
-    if (!then || !thenRegion)
-      return { state: region.asLookedFor() ? 'untouched' : 'touched', region }
+    if (!then || !thenRegion?.sure) return { state: 'touched', region }
     const before = inside(then.html, thenRegion)
     const after = inside(page, region)
     return {
@@ -196,6 +196,8 @@ export const mergePage = (input: PageMergeInput): PageMerge => {
     }
   }
 
+  const saysExactly = (block: WantedBlock, there: string | null): boolean =>
+    there !== null && normalHtml(byFileName(there)) === normalHtml(byFileName(block.asItStands))
   const steps: FieldStep[] = []
   const splices: Splice[] = []
   const next = new Map<string, NextBlock>()
@@ -264,7 +266,9 @@ export const mergePage = (input: PageMergeInput): PageMerge => {
       told('change', block.kept, 'new in the template')
       return
     }
-    if (standing.state === 'doubtful')
+    if (standing.state === 'unsure' && block.isFillIn && before && !moved.has(key))
+      return void told('keep', null, 'the prompt changed in the template; the answer stays')
+    if (standing.state === 'doubtful' || standing.state === 'unsure')
       return void told(
         'leave',
         there,
@@ -273,13 +277,12 @@ export const mergePage = (input: PageMergeInput): PageMerge => {
     if (!before) {
       if (standing.state === 'removed' && block.isGuidance) return void next.set(key, fresh(block))
       if (standing.state === 'removed') return settle('the page that was here does not have it')
-      next.set(key, fresh(block))
-      if (standing.region?.asLookedFor()) told('agree', there, 'is there already')
-      else if (block.isFillIn) told('agree', there, 'is filled in')
-      else {
-        next.delete(key)
-        settle('the page that was here says something else')
-      }
+      const isOurs = saysExactly(block, there)
+      if (!isOurs && !block.isFillIn && !standing.region?.asLookedFor())
+        return settle('the page that was here says something else')
+      // What is not exactly the template's is theirs, and no later version writes over it.
+      next.set(key, isOurs ? fresh(block) : { ...fresh(block), fresh: false })
+      told('agree', there, standing.region?.asLookedFor() ? 'is there already' : 'is filled in')
       return
     }
     if (unchanged(block)) {
@@ -304,7 +307,7 @@ export const mergePage = (input: PageMergeInput): PageMerge => {
     if (standing.state === 'untouched') {
       write()
       told('change', block.kept, 'changed in the template; it is as it was deployed')
-    } else if (normalHtml(there ?? '') === normalHtml(block.kept)) {
+    } else if (saysExactly(block, there)) {
       next.set(key, fresh(block))
       told('agree', there, 'says what the template says now')
     } else if (block.isFillIn)
@@ -354,6 +357,10 @@ export const mergePage = (input: PageMergeInput): PageMerge => {
   }
 }
 
+/** HTML whose images are named by their file alone: where a platform keeps its files is its own affair. */
+const byFileName = (html: string): string =>
+  html.replace(/\bsrc="(?:[^"]*[/:])?([^"/:]+)"/g, 'src="$1"')
+
 const step = (
   key: string,
   does: FieldStep['does'],
@@ -364,17 +371,3 @@ const step = (
   reason: string,
   decided: Decision | null = null,
 ): FieldStep => ({ field: `block:${key}`, does, base, present, wanted, result, decided, reason })
-
-/** Insertions at one place stand in the order they were made; they stand before what is replaced from there on. */
-const spliced = (page: string, splices: readonly Splice[]): string => {
-  const inOrder = splices
-    .map((one, i) => ({ one, i }))
-    .sort((a, b) => a.one.from - b.one.from || a.one.to - b.one.to || a.i - b.i)
-  let written = ''
-  let at = 0
-  for (const { one } of inOrder) {
-    written += page.slice(at, Math.max(at, one.from)) + one.text
-    at = Math.max(at, one.to)
-  }
-  return written + page.slice(at)
-}

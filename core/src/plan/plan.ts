@@ -1,6 +1,7 @@
 import type { Change, Course } from '../course/index.ts'
 import type { ExpectedCourse } from '../expand/index.ts'
-import type { Base, Bodies } from './base.ts'
+import type { Base } from './base.ts'
+import type { Bodies } from './bodies.ts'
 import type { Consequence } from './consequence.ts'
 import type { Decisions, FieldStep } from './fate.ts'
 import type { NextBase } from './nextBase.ts'
@@ -64,3 +65,29 @@ export type Plan =
     }
   /** Left out until somebody decides. */
   | { state: 'left-out'; reason: string }
+  | UnusablePlan
+
+/** What would have to be known to plan is missing, so nothing is planned. */
+export interface UnusablePlan {
+  state: 'unusable'
+  code: 'missing-bodies'
+  /** Ids of the bodies that are missing. */
+  missing: string[]
+  reason: string
+}
+
+/** A plan that says what is missing; null when nothing is. */
+export const unusableWithout = (missing: readonly string[]): UnusablePlan | null =>
+  missing.length === 0
+    ? null
+    : {
+        state: 'unusable',
+        code: 'missing-bodies',
+        missing: [...missing],
+        reason: `${missing.length === 1 ? 'a page that was' : `${missing.length} pages that were`} deployed here ${missing.length === 1 ? 'is' : 'are'} not kept any more, so it cannot be told what was written since; nothing is changed`,
+      }
+
+/** A plan that says what it would do. */
+export type WorkedOutPlan = Extract<Plan, { state: 'ready' | 'nothing-to-do' }>
+export const isWorkedOut = (plan: Plan): plan is WorkedOutPlan =>
+  plan.state === 'ready' || plan.state === 'nothing-to-do'

@@ -7,7 +7,8 @@ import {
   type CourseModule,
 } from '../course/index.ts'
 import { everyExpected, type ExpectedCourse, type ExpectedPart } from '../expand/index.ts'
-import type { Base, BaseEntry, Bodies } from './base.ts'
+import type { Base, BaseEntry } from './base.ts'
+import type { Bodies } from './bodies.ts'
 import { decisionFor, noDecisions, type Decision, type FieldStep } from './fate.ts'
 import type { NextEntry } from './nextBase.ts'
 import type { PlanInput, PlanStep } from './plan.ts'

@@ -1,12 +1,13 @@
 import { isShell } from '../course/index.ts'
 import type { ExpectedPart } from '../expand/index.ts'
+import { bodiesOfBase, missingBodies } from './bodies.ts'
 import { consequencesOf } from './consequences.ts'
 import { mergeCourseFields, mergeHome } from './courseItself.ts'
 import { createPart } from './createPart.ts'
 import { planGoneParts } from './goneParts.ts'
 import { mergePart } from './mergePart.ts'
 import { movesOf } from './mergePlace.ts'
-import type { Plan, PlanInput, PlanStep } from './plan.ts'
+import { unusableWithout, type Plan, type PlanInput, type PlanStep } from './plan.ts'
 import { planContext, unchangedEntry } from './planContext.ts'
 
 const countOf = (
@@ -27,6 +28,8 @@ export const planDeployment = (input: PlanInput): Plan => {
       reason: `the course already holds ${course.modules.length} modules that Wickerframe did not put there; bringing a template into a filled course is a decision of its own`,
     }
 
+  const lacking = unusableWithout(missingBodies(bodiesOfBase(base), input.bodies))
+  if (lacking) return lacking
   const context = planContext(input)
   const { entryOf, created, standing, chosenPart, steps, changes, next, tell } = context
   const courseBase = mergeCourseFields(context)

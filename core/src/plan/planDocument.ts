@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { Change } from '../course/index.ts'
 import { decisionWords } from './fate.ts'
-import type { Plan } from './plan.ts'
+import { isWorkedOut, type Plan } from './plan.ts'
 
 const StepField = z.strictObject({
   field: z.string().describe('Name of the field; a block is block:KEY; a place is place'),
@@ -29,8 +29,10 @@ const Step = z.strictObject({
 /** A plan as the command line prints it. */
 export const PlanDocument = z.strictObject({
   schema: z.literal('wickerframe.plan/1'),
-  state: z.enum(['ready', 'nothing-to-do', 'left-out']),
-  reason: z.string().describe('Why the course is left out; empty otherwise'),
+  state: z.enum(['ready', 'nothing-to-do', 'left-out', 'unusable']),
+  reason: z
+    .string()
+    .describe('Why the course is left out, or what is missing for a plan; empty otherwise'),
   steps: z.array(Step),
   unchanged: z.number().int().describe('Parts that stay as they are, with nothing to tell of them'),
   undecided: z
@@ -52,7 +54,7 @@ export type PlanDocument = z.output<typeof PlanDocument>
 
 export const planDocument = (plan: Plan): PlanDocument => {
   const schema = 'wickerframe.plan/1' as const
-  if (plan.state === 'left-out')
+  if (!isWorkedOut(plan))
     return {
       schema,
       state: plan.state,

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { shortHash } from '../document/index.ts'
-import type { Plan, PlanStep } from './plan.ts'
+import { isWorkedOut, type Plan, type PlanStep } from './plan.ts'
 
 /** One line of what a plan does, alike for every course in which it does the same. */
 export const ShapeLine = z.strictObject({
@@ -48,8 +48,8 @@ const linesOf = (step: PlanStep): Omit<ShapeLine, 'count'>[] => {
 
 /** What a plan looks like once names, dates and ids of the single course are left out: plans of one shape are read once. */
 export const planShape = (plan: Plan): PlanShape => {
-  if (plan.state === 'left-out')
-    return { id: shortHash(`left-out ${plan.reason.replace(/\d+/g, 'n')}`), lines: [] }
+  if (!isWorkedOut(plan))
+    return { id: shortHash(`${plan.state} ${plan.reason.replace(/\d+/g, 'n')}`), lines: [] }
   const lines = new Map<string, ShapeLine>()
   for (const step of plan.steps)
     for (const line of linesOf(step)) {

@@ -7,7 +7,7 @@ import type { PlanContext } from './planContext.ts'
 /** The blocks of a page as the template wants them; links to parts that are not in the course lose their target. */
 export const wantedBlocks = (
   part: ExpectedPart,
-  { onDate, partOf, standing, created }: PlanContext,
+  { onDate, partOf, standing, created, found }: PlanContext,
 ): WantedBlock[] =>
   part.blocks.map((block) => {
     const html = blockHtmlOn(block, onDate)
@@ -28,6 +28,10 @@ export const wantedBlocks = (
       isFixed: block.kind === 'fixed-text' || block.kind === 'house-text',
       written: markedBlock(block.key, part.instance, written),
       kept: living,
+      asItStands: withLinks(html, (instance) => {
+        const id = standing(instance)
+        return (id === undefined ? null : found.get(id)?.item?.url) ?? '#'
+      }),
       unchangedAs: living === whole ? [whole] : [whole, living],
     }
   })

@@ -6,6 +6,7 @@ import { inTransaction, type Database } from '@wickerframe/storage'
 import { z } from 'zod'
 import type { Connector } from '../connector/client.ts'
 import { sha256 } from '../digest.ts'
+import { inTransactionNaming, nameBodies, type ReadyBodies } from '../repositories/courseBodies.ts'
 import { findCourse, type StoredCourse } from '../repositories/courses.ts'
 import { hasUnresolvedKey } from '../repositories/deployments.ts'
 import { baseRevision, lockBaseRevision, raiseBaseRevision } from '../repositories/bases.ts'
@@ -22,29 +23,43 @@ import { failed, fateUnknown, later, LostLease, type TaskOutcome } from './outco
 /** What is written down before it is sent: the change set, and what the task needs to know of it when the answer comes. */
 const Payload = z.strictObject({ platformId: z.string(), set: ChangeSet, note: z.unknown() })
 
-/** What a kind of task adds to the sending of change sets. `note` is kept beside the set and comes back with the answer. */
-export interface ChangeSetWork<N> {
+/**
+ * What a kind of task adds to the sending of change sets. `note` is kept beside the set and comes back with the answer; `R` is
+ * what is made ready of the answer before the transaction that keeps it.
+ */
+export interface ChangeSetWork<N, R extends Ready = Ready> {
   note: z.ZodType<N>
-  /** The changes for the course as it stands now, or how the task ends without any. */
+  /** The changes for the course as it stands now, with the bodies that the note names; or how the task ends without any. */
   plan: (
     stored: StoredCourse,
     course: Course,
-  ) => Promise<{ changes: Change[]; note: N } | { outcome: TaskOutcome } | { nothing: string }>
+  ) => Promise<
+    | { changes: Change[]; note: N; bodies?: ReadyBodies }
+    | { outcome: TaskOutcome }
+    | { nothing: string }
+  >
   /** Whether what was made ready when the course was planned is what would be planned now, the platform's revision apart. */
   stillHolds?: (stored: StoredCourse, inputs: string, baseRevision: number) => Promise<boolean>
-  /** What can be made ready of the answer before the transaction that ends the task begins. */
-  ready?: (answer: Answered) => Promise<void>
+  /** What is worked out of the answer before the transaction that ends the task begins; its bodies are kept and named. */
+  ready: (changes: readonly Change[], note: N, answer: Answered) => Promise<R>
   /** Keeps what came of it, in the transaction that ends the task. */
   keep: (
     database: Database,
     key: string,
-    changes: readonly Change[],
     note: N,
-    answer: Answered,
+    ready: R,
+    changes: readonly Change[],
   ) => Promise<void>
   /** What the task says when it is done. */
   done: (note: N) => string
 }
+
+/** What was worked out of an answer: the bodies it names, and the revision of the base it was worked out on, if it was on one. */
+export interface Ready {
+  bodies: ReadyBodies
+  baseRevision: number | null
+}
+export const nothingReady: Ready = { bodies: { named: [], html: new Map() }, baseRevision: null }
 
 /** What the platform answered; for a plan without changes, the course as it was read. */
 export type Answered = Pick<ChangeSetAnswer, 'ids' | 'course'>
@@ -64,20 +79,22 @@ const planAgain = new Set([
  * Sends a change set to one course, exactly once. A set whose fate is not known is always asked for again under its own
  * key, before anything else; only then is a new plan made.
  */
-export const runChangeSetTask = async <N>(
+export const runChangeSetTask = async <N, R extends Ready>(
   pool: Pool,
   connector: Connector,
   task: ClaimedTask,
   today: string,
-  work: ChangeSetWork<N>,
+  work: ChangeSetWork<N, R>,
 ): Promise<TaskOutcome> => {
   let made: Made<N> | null = await sendPrepared(pool, task, today, work)
   for (let round = 0; round < plannedAgain; round++) {
     if (!task.sent) {
       const prepared = await prepare(pool, connector, task, today, work)
       if ('outcome' in prepared) return prepared.outcome
-      const marked = await inTransaction(
+      const { bodies } = prepared
+      const marked = await inTransactionNaming(
         pool,
+        bodies.html,
         async (database): Promise<'marked' | 'lost-lease' | 'outrun'> => {
           // Under the course's lock: what another run deployed since is in no plan, and one at a time sends.
           if (
@@ -85,6 +102,7 @@ export const runChangeSetTask = async <N>(
             (await hasUnresolvedKey(database, task.courseId, task.id))
           )
             return 'outrun'
+          await nameBodies(database, task.courseId, bodies.named)
           return (await markSent(database, task, prepared.sent)) ? 'marked' : 'lost-lease'
         },
       )
@@ -127,11 +145,11 @@ interface Made<N> {
  * Takes what was made ready when the course was planned, if it still holds: nothing is read or planned again, and a course
  * that was edited since is refused by its revision. Marks it as sent.
  */
-const sendPrepared = async <N>(
+const sendPrepared = async <N, R extends Ready>(
   pool: Pool,
   task: ClaimedTask,
   today: string,
-  work: ChangeSetWork<N>,
+  work: ChangeSetWork<N, R>,
 ): Promise<Made<N> | null> => {
   const { prepared } = task
   if (!prepared || task.sent || !work.stillHolds) return null
@@ -157,7 +175,7 @@ const sendPrepared = async <N>(
 }
 
 /** What another worker, or this one before it was killed, had written down. */
-const readSent = <N>(text: string, work: ChangeSetWork<N>): Made<N> | null => {
+const readSent = <N, R extends Ready>(text: string, work: ChangeSetWork<N, R>): Made<N> | null => {
   const payload = readDocument(Payload, JSON.parse(text))
   const note = payload.ok ? readDocument(work.note, payload.value.note) : payload
   return payload.ok && note.ok
@@ -165,14 +183,19 @@ const readSent = <N>(text: string, work: ChangeSetWork<N>): Made<N> | null => {
     : null
 }
 
-const prepare = async <N>(
+const prepare = async <N, R extends Ready>(
   pool: Pool,
   connector: Connector,
   task: ClaimedTask,
   today: string,
-  work: ChangeSetWork<N>,
+  work: ChangeSetWork<N, R>,
 ): Promise<
-  | { sent: NonNullable<ClaimedTask['sent']>; made: Made<N>; baseRevision: number }
+  | {
+      sent: NonNullable<ClaimedTask['sent']>
+      made: Made<N>
+      bodies: ReadyBodies
+      baseRevision: number
+    }
   | { outcome: TaskOutcome }
 > => {
   if (await hasUnresolvedKey(pool, task.courseId, task.id))
@@ -196,8 +219,8 @@ const prepare = async <N>(
   const planned = await work.plan(stored, read.value)
   if ('outcome' in planned) return planned
   if ('nothing' in planned) {
-    const snapshot = await prepareSnapshot(pool, read.value)
-    await inTransaction(pool, async (database) => {
+    const snapshot = prepareSnapshot(read.value)
+    await inTransactionNaming(pool, snapshot.bodies.html, async (database) => {
       await storeSnapshot(database, task.courseId, snapshot)
       if (!(await finishTask(database, task, 'done', planned.nothing))) throw new LostLease()
     })
@@ -225,6 +248,7 @@ const prepare = async <N>(
   return {
     sent: { key: randomUUID(), payloadDigest: sha256(text), payload: text },
     made: payload,
+    bodies: planned.bodies ?? nothingReady.bodies,
     baseRevision: revision,
   }
 }
@@ -233,24 +257,28 @@ const prepare = async <N>(
  * Keeps what the platform did, all in one transaction, with the end of the task.
  * @param planned for what was not sent: the base revision it was planned on
  */
-const settle = async <N>(
+const settle = async <N, R extends Ready>(
   pool: Pool,
   task: ClaimedTask,
   key: string,
   changes: readonly Change[],
   note: N,
   answer: Answered,
-  work: ChangeSetWork<N>,
+  work: ChangeSetWork<N, R>,
   planned?: number,
 ): Promise<TaskOutcome> => {
-  const snapshot = await prepareSnapshot(pool, answer.course)
-  await work.ready?.(answer)
+  const snapshot = prepareSnapshot(answer.course)
+  const ready = await work.ready(changes, note, answer)
+  const html = new Map([...snapshot.bodies.html, ...ready.bodies.html])
   try {
-    await inTransaction(pool, async (database) => {
+    await inTransactionNaming(pool, html, async (database) => {
       const revision = await lockBaseRevision(database, task.courseId)
+      // Worked out on what has changed since: the task is taken up again, and its key asked for.
       if (planned !== undefined && revision !== planned) throw new LostLease()
+      if (ready.baseRevision !== null && ready.baseRevision !== revision) throw new LostLease()
       if (!(await finishTask(database, task, 'done', work.done(note)))) throw new LostLease()
-      await work.keep(database, key, changes, note, answer)
+      await nameBodies(database, task.courseId, ready.bodies.named)
+      await work.keep(database, key, note, ready, changes)
       await raiseBaseRevision(database, task.courseId)
       await storeSnapshot(database, task.courseId, snapshot)
     })

@@ -1,6 +1,6 @@
 import type { Pool } from 'mysql2/promise'
-import { inTransaction } from '@wickerframe/storage'
 import type { Connector } from '../connector/client.ts'
+import { inTransactionNaming } from '../repositories/courseBodies.ts'
 import { findCourse } from '../repositories/courses.ts'
 import { finishTask, type ClaimedTask } from '../repositories/tasks.ts'
 import { prepareSnapshot, storeSnapshot } from '../repositories/snapshots.ts'
@@ -31,8 +31,10 @@ export const runCheckTask = async (
     )
   if (read.state !== 'answered')
     return later(read.detail, read.state === 'later' ? read.afterSeconds : null)
-  const prepared = await prepareSnapshot(pool, read.value)
-  await inTransaction(pool, (database) => storeSnapshot(database, task.courseId, prepared))
+  const prepared = prepareSnapshot(read.value)
+  await inTransactionNaming(pool, prepared.bodies.html, (database) =>
+    storeSnapshot(database, task.courseId, prepared),
+  )
   const end = async (message: string): Promise<TaskOutcome> =>
     (await finishTask(pool, task, 'done', message)) ? { state: 'done' } : { state: 'lost-lease' }
   const answer = await judge(task.courseId, asOf, today)

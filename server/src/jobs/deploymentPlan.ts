@@ -1,10 +1,13 @@
 import {
   analysePage,
+  bodiesOfBase,
+  bodiesOfRecord,
   carryOver,
   everyCourseItem,
   everyItem,
   expandForPlan,
   isShell,
+  isWorkedOut,
   overlay,
   pairCourse,
   planDeployment,
@@ -22,10 +25,10 @@ import {
 import type { PlanSummary, RolloutOrder } from '@wickerframe/contract'
 import type { Database } from '@wickerframe/storage'
 import { digestOf, digestOfMade } from '../digest.ts'
-import { bodiesOfBase, findBase } from '../repositories/bases.ts'
+import { findBase } from '../repositories/bases.ts'
+import { courseBodies, type CourseBodies } from '../repositories/courseBodies.ts'
 import { findCourse, type JudgedState, type StoredCourse } from '../repositories/courses.ts'
 import { findDeploymentOfRun } from '../repositories/deployments.ts'
-import { courseBodies, type CourseBodies } from '../repositories/pageBodies.ts'
 import { findSnapshot } from '../repositories/snapshots.ts'
 import { versionById, versionByKey } from './versions.ts'
 
@@ -94,7 +97,7 @@ export const planCourse = async (
   const { id: courseId, status } = stored.summary
   const bodies = courseBodies()
   const base = await findBase(database, courseId)
-  const leftOut = (reason: string): PlannedCourse =>
+  const leftOut = (reason: string): PlannedCourse | { unusable: string } =>
     ended({ state: 'left-out', reason }, null, null, null)
   const ended = (
     plan: Plan,
@@ -103,17 +106,20 @@ export const planCourse = async (
     undoes: number | null,
     warning = '',
     judgedAgain: JudgedState | null = null,
-  ): PlannedCourse => ({
-    judgedAgain,
-    plan,
-    summary: summaryOf(plan, warning),
-    base,
-    bodies,
-    expected,
-    template: expected?.template ?? null,
-    judged,
-    undoes,
-  })
+  ): PlannedCourse | { unusable: string } =>
+    plan.state === 'unusable'
+      ? unusable(plan.reason)
+      : {
+          judgedAgain,
+          plan,
+          summary: summaryOf(plan, warning),
+          base,
+          bodies,
+          expected,
+          template: expected?.template ?? null,
+          judged,
+          undoes,
+        }
   if (order.mode !== 'undo' && status !== 'teaching' && status !== 'preparing')
     return leftOut(`the course is ${status}`)
   if (base.parts.length > 0)
@@ -122,15 +128,9 @@ export const planCourse = async (
   if (order.mode === 'undo') {
     const deployment = await findDeploymentOfRun(database, order.run, courseId)
     if (!deployment) return leftOut('that rollout did nothing here, or it was taken back already')
-    await bodies.load(database, [
+    await bodies.load(database, courseId, [
       ...bodiesOfBase(base),
-      ...deployment.undo.base.entries.flatMap((entry) => [
-        ...(entry.page === null ? [] : [entry.page]),
-        ...entry.blocks.map((block) => block.sent),
-      ]),
-      ...deployment.undo.touched.flatMap((one) =>
-        [one.before?.html, one.after?.html].flatMap((html) => html ?? []),
-      ),
+      ...bodiesOfRecord(deployment.undo),
     ])
     const plan = planUndo({ record: deployment.undo, course, base, bodies })
     return ended(plan, null, null, deployment.number, '', deployment.judgedBefore)
@@ -152,7 +152,7 @@ export const planCourse = async (
       `the template does not fit: ${expansion.problems.map((problem) => `${problem.path.slice(1)} is ${problem.found}, expected ${problem.expected}`).join('; ')}`,
     )
   const expected = expansion.value
-  await bodies.load(database, bodiesOfBase(base))
+  await bodies.load(database, courseId, bodiesOfBase(base))
   const common = { expected, course, base, bodies, onDate: today, decisions }
   const judged: Judged = { templateId: version.templateId, version: version.number, brought: null }
 
@@ -170,7 +170,7 @@ export const planCourse = async (
     if (!source || !snapshot || sourceCourseId === null)
       return unusable('the course it comes from was never read')
     const sourceBase = await findBase(database, sourceCourseId)
-    await bodies.load(database, bodiesOfBase(sourceBase))
+    await bodies.load(database, sourceCourseId, bodiesOfBase(sourceBase))
     const { term } = source.facts
     return ended(
       carryOver(
@@ -207,14 +207,13 @@ export const planCourse = async (
     restore: order.restore,
     ...(adopt ? { adopt } : {}),
   })
-  const undecidedParts =
-    plan.state === 'left-out'
-      ? []
-      : plan.steps
-          .filter((step) =>
-            step.fields.some((field) => field.does === 'conflict' && field.decided === null),
-          )
-          .map((step) => step.part)
+  const undecidedParts = !isWorkedOut(plan)
+    ? []
+    : plan.steps
+        .filter((step) =>
+          step.fields.some((field) => field.does === 'conflict' && field.decided === null),
+        )
+        .map((step) => step.part)
   const except = [...new Set([...order.except, ...undecidedParts])]
   const only =
     chosen === null
@@ -286,7 +285,7 @@ const misfitOf = ({ key, appliesTo }: Template, { summary }: StoredCourse): stri
 /** How many parts a plan creates, changes, keeps …; the course itself counts as one. */
 export const countsOf = (plan: Plan): Record<string, number> => {
   const counts: Record<string, number> = {}
-  if (plan.state !== 'left-out')
+  if (isWorkedOut(plan))
     for (const step of plan.steps) counts[step.does] = (counts[step.does] ?? 0) + 1
   return counts
 }
@@ -303,7 +302,7 @@ const wordsOf: readonly [string, string][] = [
 ]
 /** What a plan does in one sentence. */
 export const planSentence = (plan: Plan): string => {
-  if (plan.state === 'left-out') return plan.reason
+  if (!isWorkedOut(plan)) return plan.reason
   const counts = countsOf(plan)
   const said = wordsOf.flatMap(([does, word]) =>
     counts[does] && does !== 'set' ? [`${noun(counts[does], 'part')} ${word}`] : [],
@@ -316,9 +315,9 @@ export const planSentence = (plan: Plan): string => {
 const summaryOf = (plan: Plan, warning: string): PlanSummary => {
   const shape = planShape(plan)
   const reason = plan.state === 'ready' && warning !== '' ? warning : planSentence(plan)
-  if (plan.state === 'left-out')
+  if (!isWorkedOut(plan))
     return {
-      state: 'left-out',
+      state: plan.state,
       reason,
       shape: shape.id,
       lines: [],

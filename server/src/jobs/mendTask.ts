@@ -6,7 +6,7 @@ import type { Connector } from '../connector/client.ts'
 import { recordAudit } from '../repositories/audit.ts'
 import { recordedIdentity } from '../repositories/bases.ts'
 import type { ClaimedTask } from '../repositories/tasks.ts'
-import { runChangeSetTask } from './changeSetTask.ts'
+import { nothingReady, runChangeSetTask, type Ready } from './changeSetTask.ts'
 import { checkInputs } from './judgeCourse.ts'
 import type { Judge } from './judgePool.ts'
 import { failed, type TaskOutcome } from './outcome.ts'
@@ -37,40 +37,47 @@ export const runMendTask = async (
   const proposal = readDocument(z.array(ProposedMend), JSON.parse(task.proposal ?? 'null'))
   if (!proposal.ok) return failed('the mends are stored in a form that cannot be read')
   const chosen = new Map(proposal.value.map((one) => [one.fingerprint, one.digest]))
-  const outcome = await runChangeSetTask<z.output<typeof Note>>(pool, connector, task, today, {
-    note: Note,
-    plan: async (stored, course) => {
-      const inputs = await checkInputs(pool, stored, task.asOf ?? today, today)
-      if (!inputs) return { nothing: 'it is under no template, so there is nothing to mend' }
-      const present = withRecordedIdentity(course, await recordedIdentity(pool, task.courseId))
-      const mended = mendCourse(
-        { ...inputs, course: present },
-        (_, place) => chosen.get(place.fingerprint) === place.digest,
-      )
-      if (!mended.ok)
-        return {
-          outcome: failed(
-            `it cannot be checked: at ${mended.problems[0]?.path}, found ${mended.problems[0]?.found}`,
-          ),
-        }
-      const left = chosen.size - mended.value.mended.length
-      return mended.value.changes.length === 0
-        ? { nothing: `nothing to mend${leftWords(left)}` }
-        : {
-            changes: mended.value.changes,
-            note: { mended: mended.value.mended.map((one) => one.message), left },
+  const outcome = await runChangeSetTask<z.output<typeof Note>, Ready>(
+    pool,
+    connector,
+    task,
+    today,
+    {
+      note: Note,
+      plan: async (stored, course) => {
+        const inputs = await checkInputs(pool, stored, task.asOf ?? today, today)
+        if (!inputs) return { nothing: 'it is under no template, so there is nothing to mend' }
+        const present = withRecordedIdentity(course, await recordedIdentity(pool, task.courseId))
+        const mended = mendCourse(
+          { ...inputs, course: present },
+          (_, place) => chosen.get(place.fingerprint) === place.digest,
+        )
+        if (!mended.ok)
+          return {
+            outcome: failed(
+              `it cannot be checked: at ${mended.problems[0]?.path}, found ${mended.problems[0]?.found}`,
+            ),
           }
+        const left = chosen.size - mended.value.mended.length
+        return mended.value.changes.length === 0
+          ? { nothing: `nothing to mend${leftWords(left)}` }
+          : {
+              changes: mended.value.changes,
+              note: { mended: mended.value.mended.map((one) => one.message), left },
+            }
+      },
+      ready: async () => nothingReady,
+      keep: async (database, _key, { mended }, _ready, changes) => {
+        await recordAudit(database, {
+          who: task.by,
+          what: 'mended',
+          subject: `course ${task.courseId}`,
+          to: { run: task.runId, mended, changes: changes.length },
+        })
+      },
+      done: ({ mended, left }) => `${mended.length} mended${leftWords(left)}`,
     },
-    keep: async (database, _key, changes, { mended }) => {
-      await recordAudit(database, {
-        who: task.by,
-        what: 'mended',
-        subject: `course ${task.courseId}`,
-        to: { run: task.runId, mended, changes: changes.length },
-      })
-    },
-    done: ({ mended, left }) => `${mended.length} mended${leftWords(left)}`,
-  })
+  )
   // The course was read again with the answer; what is told of it follows at once.
   if (outcome.state === 'done') await judge(task.courseId, today, today)
   return outcome

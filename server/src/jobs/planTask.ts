@@ -1,15 +1,15 @@
 import type { Pool } from 'mysql2/promise'
 import type { PlanSummary } from '@wickerframe/contract'
-import { inTransaction } from '@wickerframe/storage'
 import type { Connector } from '../connector/client.ts'
 import { digestOf } from '../digest.ts'
+import { inTransactionNaming, nameBodies, type ReadyBodies } from '../repositories/courseBodies.ts'
 import { findCourse } from '../repositories/courses.ts'
 import { baseRevision } from '../repositories/bases.ts'
 import { finishTask, keepPlan, type ClaimedTask } from '../repositories/tasks.ts'
 import { prepareSnapshot, storeSnapshot } from '../repositories/snapshots.ts'
 import { planCourse, planInputs } from './deploymentPlan.ts'
 import { failed, later, LostLease, type TaskOutcome } from './outcome.ts'
-import { keepBodies, madeOf } from './rolloutTask.ts'
+import { madeOf } from './rolloutTask.ts'
 
 const unusableSummary = (reason: string): PlanSummary => ({
   state: 'unusable',
@@ -44,7 +44,7 @@ export const runPlanTask = async (
   const read = await connector.snapshot(stored.summary.platformId)
   if (read.state === 'later' || read.state === 'unknown')
     return later(read.detail, read.state === 'later' ? read.afterSeconds : null)
-  const snapshot = read.state === 'answered' ? await prepareSnapshot(pool, read.value) : null
+  const snapshot = read.state === 'answered' ? prepareSnapshot(read.value) : null
   if (task.sourceCourseId !== null) {
     const source = await findCourse(pool, task.sourceCourseId, 'system', today)
     const readSource = source && (await connector.snapshot(source.summary.platformId))
@@ -52,8 +52,10 @@ export const runPlanTask = async (
       return failed('the course it comes from cannot be read')
     if (readSource.state !== 'answered')
       return later(readSource.detail, readSource.state === 'later' ? readSource.afterSeconds : null)
-    const prepared = await prepareSnapshot(pool, readSource.value)
-    await inTransaction(pool, (database) => storeSnapshot(database, source.summary.id, prepared))
+    const prepared = prepareSnapshot(readSource.value)
+    await inTransactionNaming(pool, prepared.bodies.html, (database) =>
+      storeSnapshot(database, source.summary.id, prepared),
+    )
   }
   const planned =
     read.state === 'answered'
@@ -66,11 +68,12 @@ export const runPlanTask = async (
         }
   // What would be sent is made ready now, so that the run itself has nothing to work out again.
   let prepared: { inputs: string; payload: string } | null = null
+  let bodies: ReadyBodies | null = null
   if (read.state === 'answered' && !('unusable' in planned) && planned.summary.state === 'ready') {
     const made = madeOf(planned, read.value, publicUrl)
     const inputs = await planInputs(pool, order, stored, today, revision)
     if (made && made.changes.length > 0 && inputs !== null) {
-      await keepBodies(pool, planned)
+      bodies = made.bodies
       prepared = {
         inputs: inputs.digest,
         payload: JSON.stringify({
@@ -83,8 +86,10 @@ export const runPlanTask = async (
   }
   const summary = 'unusable' in planned ? unusableSummary(planned.unusable) : planned.summary
   try {
-    await inTransaction(pool, async (database) => {
+    const html = new Map([...(snapshot?.bodies.html ?? []), ...(bodies?.html ?? [])])
+    await inTransactionNaming(pool, html, async (database) => {
       if (snapshot) await storeSnapshot(database, task.courseId, snapshot)
+      await nameBodies(database, task.courseId, bodies?.named ?? [])
       await keepPlan(database, task, summary, prepared)
       if (!(await finishTask(database, task, 'planned', summary.reason))) throw new LostLease()
     })

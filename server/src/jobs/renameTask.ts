@@ -11,7 +11,7 @@ import { z } from 'zod'
 import type { Connector } from '../connector/client.ts'
 import { recordAudit } from '../repositories/audit.ts'
 import type { ClaimedTask } from '../repositories/tasks.ts'
-import { runChangeSetTask } from './changeSetTask.ts'
+import { nothingReady, runChangeSetTask, type Ready } from './changeSetTask.ts'
 import { failed, type TaskOutcome } from './outcome.ts'
 
 const Note = z.strictObject({ renamed: z.array(ProposedRename), left: z.number().int() })
@@ -43,7 +43,7 @@ export const runRenameTask = async (
 ): Promise<TaskOutcome> => {
   const proposal = readDocument(z.array(ProposedRename), JSON.parse(task.proposal ?? 'null'))
   if (!proposal.ok) return failed('the names to give are stored in a form that cannot be read')
-  return runChangeSetTask<z.output<typeof Note>>(pool, connector, task, today, {
+  return runChangeSetTask<z.output<typeof Note>, Ready>(pool, connector, task, today, {
     note: Note,
     plan: async (_, course) => {
       const renamed = proposal.value.filter((one) => nameNow(course, one) === one.was)
@@ -53,7 +53,8 @@ export const runRenameTask = async (
         ? { nothing: `nothing to rename${leftWords(left)}` }
         : { changes: renamed.map(changeFor), note: { renamed, left } }
     },
-    keep: async (database, _key, _changes, { renamed }) => {
+    ready: async () => nothingReady,
+    keep: async (database, _key, { renamed }) => {
       await recordAudit(database, {
         who: task.by,
         what: 'renamed',

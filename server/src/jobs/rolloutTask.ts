@@ -3,7 +3,13 @@ import {
   baseAfter,
   BeforeChanges,
   beforeChanges,
+  bodiesBefore,
+  bodiesOfBase,
+  bodiesOfEntries,
+  bodiesOfRecord,
   everyExpected,
+  isWorkedOut,
+  ownPrefix,
   NextBase,
   undoRecordOf,
   type Base,
@@ -11,18 +17,19 @@ import {
   type Course,
   type ExpectedCourse,
   type Template,
+  type UndoRecord,
 } from '@wickerframe/core'
 import { inTransaction, type Database } from '@wickerframe/storage'
 import { z } from 'zod'
 import type { Connector } from '../connector/client.ts'
 import { houseTextAddress } from '../houseTextAddress.ts'
 import { recordAudit } from '../repositories/audit.ts'
-import { findBase, storeBase } from '../repositories/bases.ts'
+import { baseRevision, findBase, storeBase } from '../repositories/bases.ts'
+import { courseBodies, unnamedBodies, type ReadyBodies } from '../repositories/courseBodies.ts'
 import { judgeCourse, judgedAfter, judgedState, JudgedState } from '../repositories/courses.ts'
-import { markUndone, recordDeployment } from '../repositories/deployments.ts'
-import { courseBodies, savePageBodies } from '../repositories/pageBodies.ts'
+import { markInForceAgain, markUndone, recordDeployment } from '../repositories/deployments.ts'
 import { keepPlan, type ClaimedTask } from '../repositories/tasks.ts'
-import { runChangeSetTask } from './changeSetTask.ts'
+import { runChangeSetTask, type Answered, type Ready } from './changeSetTask.ts'
 import {
   countsOf,
   engineVersion,
@@ -84,24 +91,6 @@ const withHouseTextAddresses = (changes: readonly Change[], publicUrl: string): 
       : change,
   )
 
-/** Bodies that the base will speak of, stored before anything is sent. */
-const bodiesToKeep = ({ plan, bodies }: PlannedCourse): Map<string, string> => {
-  const wanted =
-    plan.state === 'left-out'
-      ? []
-      : plan.next.parts.flatMap((entry) =>
-          entry.blocks
-            .filter((block) => block.fresh || block.page !== null)
-            .map((block) => block.sent),
-        )
-  return new Map(
-    wanted.flatMap((id) => {
-      const html = bodies.asked.get(id)
-      return html === undefined ? [] : [[id, html]]
-    }),
-  )
-}
-
 const sentAssets = new Set<string>()
 
 /** Puts the images of a template on the platform; this process does so once for each. */
@@ -128,16 +117,21 @@ export const madeOf = (
   planned: PlannedCourse,
   course: Course,
   publicUrl: string,
-): { changes: Change[]; note: Note } | null => {
-  const { plan, expected, judged, judgedAgain, undoes } = planned
-  if (plan.state === 'left-out') return null
+): { changes: Change[]; note: Note; bodies: ReadyBodies } | null => {
+  const { plan, expected, judged, judgedAgain, undoes, bodies } = planned
+  if (!isWorkedOut(plan)) return null
   const changes = withHouseTextAddresses(plan.changes, publicUrl)
   const brought = judged?.brought ?? null
+  const before = beforeChanges(changes, course, bodies)
   return {
     changes,
+    bodies: bodies.ready(
+      [...bodiesOfEntries(plan.next.parts), ...bodiesBefore(before)],
+      ownPrefix(course),
+    ),
     note: {
       next: plan.next,
-      before: beforeChanges(changes, course, planned.bodies),
+      before,
       expansion: expansionRecord(expected),
       counts: countsOf(plan),
       says: planSentence(plan),
@@ -154,9 +148,13 @@ export const madeOf = (
   }
 }
 
-/** Keeps the bodies that the base will speak of; nothing is written to the platform. */
-export const keepBodies = (pool: Pool, planned: PlannedCourse): Promise<void> =>
-  savePageBodies(pool, bodiesToKeep(planned))
+/** What a rollout comes to in one course, worked out of the platform's answer. */
+interface Deployed extends Ready {
+  base: Base
+  undo: UndoRecord
+  /** Every body that base and undo record name. */
+  names: string[]
+}
 
 /** Carries out what was approved for one course of a rollout. */
 export const runRolloutTask = async (
@@ -173,22 +171,35 @@ export const runRolloutTask = async (
     decisions: { rule: rollout.rule, single: task.decisions },
     sourceCourseId: task.sourceCourseId,
   }
-  let before: Base | null = null
+  const ready = async (
+    changes: readonly Change[],
+    note: Note,
+    { ids, course }: Answered,
+  ): Promise<Deployed> => {
+    const revision = await baseRevision(pool, task.courseId)
+    const before = await findBase(pool, task.courseId)
+    const bodies = courseBodies()
+    const base = baseAfter(note.next, ids, course, bodies)
+    const undo = undoRecordOf(changes, note.before, course, ids, before, base, bodies)
+    const named = [...bodiesOfBase(base), ...bodiesOfRecord(undo)]
+    return {
+      bodies: bodies.ready(named, ownPrefix(course)),
+      baseRevision: revision,
+      base,
+      undo,
+      names: [...new Set(named)],
+    }
+  }
   const keep = async (
     database: Database,
     key: string,
-    changes: readonly Change[],
     note: Note,
-    { ids, course }: { ids: Record<string, string>; course: Course },
+    { base, undo, names }: Deployed,
   ): Promise<void> => {
-    const bodies = courseBodies()
-    const base = before ?? (await findBase(database, task.courseId))
-    const after = baseAfter(note.next, ids, course, bodies)
-    const undo =
-      rollout.order.mode === 'undo'
-        ? null
-        : undoRecordOf(changes, note.before, course, ids, base, note.next, bodies)
-    await storeBase(database, task.courseId, after)
+    const lost = await unnamedBodies(database, task.courseId, names)
+    if (lost.length > 0)
+      throw new Error(`course ${task.courseId} would name ${lost.length} bodies that are not kept`)
+    await storeBase(database, task.courseId, base)
     const judgedBefore =
       note.judged || note.judgedAgain ? await judgedState(database, task.courseId) : null
     const judgedNow =
@@ -207,10 +218,12 @@ export const runRolloutTask = async (
       counts: note.counts,
       expansion: note.expansion,
       undo,
-      judgedBefore: rollout.order.mode === 'undo' ? null : judgedBefore,
+      judgedBefore,
     })
-    if (note.undoes !== null && rollout.order.mode === 'undo')
+    if (note.undoes !== null && rollout.order.mode === 'undo') {
       await markUndone(database, task.courseId, note.undoes, task.runId)
+      await markInForceAgain(database, task.courseId, rollout.order.run)
+    }
     await recordAudit(database, {
       who: task.by,
       what: rollout.order.mode === 'undo' ? 'taken back' : 'deployed',
@@ -218,13 +231,14 @@ export const runRolloutTask = async (
       to: { run: task.runId, ...note.counts },
     })
   }
-  return runChangeSetTask<Note>(pool, connector, task, today, {
+  return runChangeSetTask<Note, Deployed>(pool, connector, task, today, {
     note: Note,
+    ready,
     plan: async (stored, course) => {
       const planned = await planCourse(pool, order, stored, course, today)
       if ('unusable' in planned) return { outcome: failed(planned.unusable) }
       const { plan, summary } = planned
-      if (plan.state === 'left-out') return { outcome: failed(plan.reason) }
+      if (!isWorkedOut(plan)) return { outcome: failed(plan.reason) }
       if (plan.state === 'nothing-to-do')
         return { nothing: 'nothing to do: everything is there already' }
       if (summary.digest !== task.planDigest && !(rollout.standing && plan.additive)) {
@@ -239,8 +253,6 @@ export const runRolloutTask = async (
       }
       const halted = await putAssets(connector, planned.template)
       if (halted) return { outcome: halted }
-      await keepBodies(pool, planned)
-      before = planned.base
       const made = madeOf(planned, course, publicUrl)
       return made ?? { nothing: summary.reason }
     },

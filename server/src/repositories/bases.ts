@@ -41,13 +41,6 @@ export const recordedIdentity = async (
   courseId: number,
 ): Promise<Map<string, RecordedAs>> => identityOf(await findBase(database, courseId))
 
-/** Ids of every body a base speaks of. */
-export const bodiesOfBase = (base: Base): string[] =>
-  base.parts.flatMap((entry) => [
-    ...(entry.page === null ? [] : [entry.page]),
-    ...entry.blocks.flatMap((block) => [block.sent, ...(block.page === null ? [] : [block.page])]),
-  ])
-
 export const storeBase = async (
   database: Database,
   courseId: number,

@@ -17,7 +17,7 @@ export interface Deployment {
   /** How many parts were created, changed, kept … */
   counts: Record<string, number>
   expansion: unknown
-  undo: UndoRecord | null
+  undo: UndoRecord
   /** How the course was judged before; null where that does not change. */
   judgedBefore: JudgedState | null
 }
@@ -48,7 +48,7 @@ export const recordDeployment = async (
       deployment.counts['create'] ?? 0,
       JSON.stringify(deployment.counts),
       pack(deployment.expansion),
-      deployment.undo === null ? null : pack(deployment.undo),
+      pack(deployment.undo),
       deployment.judgedBefore === null ? null : JSON.stringify(deployment.judgedBefore),
       deployment.courseId,
     ],
@@ -103,6 +103,7 @@ export const findDeploymentOfRun = async (
          FROM deployments AS later
          WHERE later.course_id = deployments.course_id
            AND later.number > deployments.number
+           AND later.mode <> 'undo'
            AND later.judged_before IS NOT NULL
            AND later.undone_by IS NULL
        ) AS later
@@ -151,6 +152,21 @@ export const markUndone = async (
      SET undone_by = ?
      WHERE course_id = ? AND number = ?`,
     [runId, courseId, number],
+  )
+}
+
+/** Of a run that took another one back and is itself taken back: what it took back is in force again. */
+export const markInForceAgain = async (
+  database: Database,
+  courseId: number,
+  undoRunId: number,
+): Promise<void> => {
+  await change(
+    database,
+    `UPDATE deployments
+     SET undone_by = NULL
+     WHERE course_id = ? AND undone_by = ?`,
+    [courseId, undoRunId],
   )
 }
 

@@ -1,10 +1,8 @@
-import type { Bodies } from '@wickerframe/core'
 import { anyOf, change, rowsOf, type Database } from '@wickerframe/storage'
-import { sha256 } from '../digest.ts'
 
 const mostCharacters = 48_000_000
 
-/** Bodies this process has seen lately, oldest out first; what is here is also in the database, but for those of `unsaved`. */
+/** Bodies this process has seen lately, oldest out first. */
 const seen = new Map<string, string>()
 let characters = 0
 const saved = new Set<string>()
@@ -58,48 +56,19 @@ export const findBodies = async (
   return found
 }
 
-/** HTML by its hash, for the planning of one course: what it asked for is held as long as it is planned. */
-export interface CourseBodies extends Bodies {
-  /** Fetches those that are not at hand yet. */
-  load: (database: Database, ids: readonly string[]) => Promise<void>
-  /** The HTML of ids that were asked for by their HTML. */
-  asked: ReadonlyMap<string, string>
-}
-
-export const courseBodies = (): CourseBodies => {
-  const asked = new Map<string, string>()
-  const ids = new Map<string, string>()
-  const loaded = new Map<string, string>()
-  return {
-    asked,
-    idOf: (html) => {
-      let id = ids.get(html)
-      if (id === undefined) {
-        ids.set(html, (id = sha256(html)))
-        asked.set(id, html)
-      }
-      return id
-    },
-    htmlOf: (id) => asked.get(id) ?? loaded.get(id),
-    load: async (database, wanted) => {
-      for (const [id, html] of await findBodies(
-        database,
-        wanted.filter((id) => !asked.has(id)),
-      ))
-        loaded.set(id, html)
-    },
-  }
-}
-
 /**
  * Keeps page bodies by their hash. In the order of their hashes, so that two that store at once never wait for each other in
- * a circle. Called outside the transaction that refers to them: a body nobody refers to harms nobody.
+ * a circle. Called outside the transaction that names them: a body that nobody names harms nobody.
+ * @param again also those that this process knows to be kept: the collector may have taken them out since
  */
 export const savePageBodies = async (
   database: Database,
   bodies: ReadonlyMap<string, string>,
+  again = false,
 ): Promise<void> => {
-  const sorted = [...bodies].filter(([id]) => !saved.has(id)).sort(([a], [b]) => (a < b ? -1 : 1))
+  const sorted = [...bodies]
+    .filter(([id]) => again || !saved.has(id))
+    .sort(([a], [b]) => (a < b ? -1 : 1))
   for (let i = 0; i < sorted.length; i += 50) {
     const part = sorted.slice(i, i + 50)
     await change(

@@ -13,13 +13,13 @@ import {
   type CourseModule,
   type SharedPage,
 } from '@wickerframe/core'
-import type { Pool } from 'mysql2/promise'
 import { anyOf, change, firstRow, rowsOf, type Database } from '@wickerframe/storage'
 import { digestOfMade, sha256 } from '../digest.ts'
 import { listBases } from './bases.ts'
 import { storeCohortNames } from './cohort.ts'
 import { instantOfRow, rowOfInstant } from './moment.ts'
-import { findBodies, savePageBodies } from './pageBodies.ts'
+import { nameBodies, type ReadyBodies } from './courseBodies.ts'
+import { findBodies } from './pageBodies.ts'
 
 /**
  * Pages are kept once for all courses, under the hash of what they share with others; a snapshot holds `sha256:HASH` in
@@ -46,31 +46,40 @@ const withHtml = (course: Course, write: (html: string) => string): Course => {
   return { ...course, modules: course.modules.map(module), stray: course.stray.map(item) }
 }
 
-/** A course as read, ready to be stored: its pages are kept already. */
+/** A course as read, ready to be stored, with the pages it names. */
 export interface PreparedSnapshot {
   course: Course
   document: string
   /** Of its content, which its age and revision do not change. */
   digest: string
+  bodies: ReadyBodies
 }
 
-/** Keeps the pages of what was read, outside any transaction. */
-export const prepareSnapshot = async (pool: Pool, course: Course): Promise<PreparedSnapshot> => {
-  const bodies = new Map<string, string>()
+export const prepareSnapshot = (course: Course): PreparedSnapshot => {
+  const html = new Map<string, string>()
   const prefix = ownPrefix(course)
-  const referring = withHtml(course, (html) => {
-    const shared = withoutOwn(html, prefix)
+  const referring = withHtml(course, (page) => {
+    const shared = withoutOwn(page, prefix)
     const hash = sha256(shared.html)
-    bodies.set(hash, shared.html)
+    html.set(hash, shared.html)
     return referenceTo(hash, shared.own)
   })
-  await savePageBodies(pool, bodies)
   return {
     course,
     document: JSON.stringify(referring),
     digest: digestOfMade({ ...referring, readAt: '', revision: '' }),
+    bodies: { html, named: [...html.keys()].map((hash) => ({ id: hash, hash, own: [] })) },
   }
 }
+
+/** Hashes of the pages that a stored snapshot names. */
+export const bodiesOfSnapshot = (document: string): string[] => [
+  ...new Set(
+    everyCourseItem(JSON.parse(document) as Course).flatMap(({ item }) =>
+      item.html === null ? [] : [hashOf(item.html)],
+    ),
+  ),
+]
 
 const storedDigest = async (database: Database, courseId: number): Promise<string | null> =>
   (
@@ -83,14 +92,16 @@ const storedDigest = async (database: Database, courseId: number): Promise<strin
     )
   )?.digest ?? null
 
-/** Stores what was read of a course. */
+/** Stores what was read of a course. Its pages were kept before. */
 export const storeSnapshot = async (
   database: Database,
   courseId: number,
-  { course, document, digest }: PreparedSnapshot,
+  { course, document, digest, bodies }: PreparedSnapshot,
 ): Promise<void> => {
-  if ((await storedDigest(database, courseId)) !== digest)
+  if ((await storedDigest(database, courseId)) !== digest) {
+    await nameBodies(database, courseId, bodies.named)
     await storeCohortNames(database, courseId, course)
+  }
   await change(
     database,
     `INSERT INTO snapshots (course_id, revision, read_at, digest, document, is_shell)
@@ -114,7 +125,10 @@ export interface StoredSnapshot {
   recordedParts: number
 }
 
-/** What was last read of these courses, with recorded identity beside what deployment made; nothing for those never read. */
+/**
+ * What was last read of these courses, with recorded identity beside what deployment made; nothing for those never read. A
+ * snapshot of which a page is missing is none: the course has to be read again.
+ */
 export const findSnapshots = async (
   database: Database,
   courseIds: readonly number[],
@@ -135,22 +149,31 @@ export const findSnapshots = async (
   const bodies = await findBodies(database, hashes)
   const bases = await listBases(database, courseIds)
   return new Map(
-    read.map(({ row, course }) => {
+    read.flatMap(({ row, course }): [number, StoredSnapshot][] => {
       const pages = new Map<string, StoredPage>()
+      let isWhole = true
       const whole = withHtml(course, (text) => {
-        const page = { hash: hashOf(text), html: bodies.get(hashOf(text)) ?? '', own: ownOf(text) }
+        const kept = bodies.get(hashOf(text))
+        if (kept === undefined) {
+          isWhole = false
+          return text
+        }
+        const page = { hash: hashOf(text), html: kept, own: ownOf(text) }
         const html = withOwn(page)
         pages.set(html, page)
         return html
       })
+      if (!isWhole) return []
       const identity = identityOf(bases.get(row.course_id) ?? emptyBase())
       return [
-        row.course_id,
-        {
-          course: withRecordedIdentity({ ...whole, readAt: instantOfRow(row.read_at) }, identity),
-          pages,
-          recordedParts: identity.size,
-        },
+        [
+          row.course_id,
+          {
+            course: withRecordedIdentity({ ...whole, readAt: instantOfRow(row.read_at) }, identity),
+            pages,
+            recordedParts: identity.size,
+          },
+        ],
       ]
     }),
   )

@@ -8,6 +8,7 @@ import {
   type Rehearsal,
   type RolloutOrder,
 } from '@wickerframe/contract'
+import { isWorkedOut } from '@wickerframe/core'
 import { planCourse, showsHouseText } from '../../jobs/deploymentPlan.ts'
 import { versionById } from '../../jobs/versions.ts'
 import { findCourse, listCourses, type StoredCourse } from '../../repositories/courses.ts'
@@ -239,7 +240,8 @@ export const getCoursePlan: Handler = async (handling): Promise<CoursePlan> => {
   }
   if (!snapshot) return without
   const planned = await planCourse(handling.pool, decided, stored, snapshot.course, handling.today)
-  if ('unusable' in planned || planned.plan.state === 'left-out') return without
+  if ('unusable' in planned) return { ...without, state: 'unusable', reason: planned.unusable }
+  if (!isWorkedOut(planned.plan)) return without
   const { shape: _, lines: __, ...summary } = planned.summary
   return { ...told, ...summary, steps: planned.plan.steps }
 }

@@ -1,12 +1,17 @@
-import { everyCourseItem, type Change, type Course, type CourseItem } from '../course/index.ts'
-import { blockRegions } from '../page/index.ts'
-import type { Base, BaseEntry, Bodies, FieldBase } from './base.ts'
-import { sameValue, type FieldStep } from './fate.ts'
-import { mergePage, type WantedBlock } from './mergePage.ts'
-import { movedBetween, placeAmong, placesOf } from './places.ts'
-import type { NextBase, NextEntry } from './nextBase.ts'
-import type { Plan, PlanStep } from './plan.ts'
-import { courseValue, standingsOf, type Standing, type UndoRecord } from './undoRecord.ts'
+import { everyCourseItem, type Change, type Course, type CourseItem } from '../../course/index.ts'
+import type { Base, BaseEntry } from '../base.ts'
+import { bodiesOfBase, bodyOf, missingBodies, type Bodies } from '../bodies.ts'
+import { sameValue, type FieldStep } from '../fate.ts'
+import type { NextBase } from '../nextBase.ts'
+import { movedBetween, placeAmong, placesOf } from '../places.ts'
+import { unusableWithout, type Plan, type PlanStep } from '../plan.ts'
+import { unchangedEntry } from '../planContext.ts'
+import { touchesWork } from '../wantedFields.ts'
+import { freshened } from './freshened.ts'
+import { courseValue, standingsOf, type Standing } from './standing.ts'
+import { undoneBase } from './undoneBase.ts'
+import { undonePage } from './undonePage.ts'
+import { bodiesOfRecord, type UndoRecord } from './undoRecord.ts'
 
 export interface UndoInput {
   /** What the deployment did that is taken back. */
@@ -22,6 +27,10 @@ export interface UndoInput {
  * it; what it removed comes back under a new id, and links to it lead there.
  */
 export const planUndo = ({ record, course, base, bodies }: UndoInput): Plan => {
+  const lacking = unusableWithout(
+    missingBodies([...new Set([...bodiesOfRecord(record), ...bodiesOfBase(base)])], bodies),
+  )
+  if (lacking) return lacking
   const now = standingsOf(course, bodies)
   const items = new Map<string, CourseItem>(
     everyCourseItem(course).map(({ item }) => [item.id, item]),
@@ -30,11 +39,12 @@ export const planUndo = ({ record, course, base, bodies }: UndoInput): Plan => {
   const steps: PlanStep[] = []
   const changes: Change[] = []
   const before = new Map(record.base.entries.map((entry) => [entry.instance, entry]))
-  const entries = new Map<string, BaseEntry & { fresh?: true }>(
-    base.parts.map((entry) => [entry.instance, entry]),
-  )
+  const afterwards = new Map(record.base.after.map((entry) => [entry.instance, entry]))
+  const entries = new Map(base.parts.map((entry) => [entry.instance, entry]))
   const remade = new Map<string, string>()
   const removed = new Set<string>()
+  /** Pages as they are written, by platform id, before their links lead elsewhere. */
+  const pages = new Map<string, string>()
   const nameOf = (id: string | null): string | null =>
     id === null ? null : String(now.get(id)?.fields['name'] ?? '') || null
   const tell = (
@@ -57,6 +67,8 @@ export const planUndo = ({ record, course, base, bodies }: UndoInput): Plan => {
       reason,
       fields,
     })
+  const pageOf = ({ html }: Standing): string | null =>
+    html === null ? null : bodyOf(bodies, html)
   const idNow = (id: string | null): string | null =>
     id === null ? null : remade.has(id) ? `ref:${remade.get(id)}` : id
   const standsNow = (id: string | null): boolean =>
@@ -78,11 +90,6 @@ export const planUndo = ({ record, course, base, bodies }: UndoInput): Plan => {
       ) ?? list.length
     )
   }
-  const back = (instance: string) => {
-    const entry = before.get(instance)
-    if (entry) entries.set(instance, entry)
-  }
-
   // What it removed comes back first, modules before what stood in them, in the order in which they stood.
   const lost = record.touched.filter((one) => one.before && !one.after)
   for (const { id, instance, before: was } of [...lost].sort(
@@ -118,7 +125,8 @@ export const planUndo = ({ record, course, base, bodies }: UndoInput): Plan => {
         fields: fields as { name: string },
       })
     else {
-      const html = was.html === null ? undefined : bodies.htmlOf(was.html)
+      const html = was.html === null ? undefined : bodyOf(bodies, was.html)
+      if (html !== undefined) pages.set(id, html)
       changes.push({
         change: 'create-item',
         clientId: instance,
@@ -128,7 +136,6 @@ export const planUndo = ({ record, course, base, bodies }: UndoInput): Plan => {
         fields: { ...(fields as { name: string }), ...(html === undefined ? {} : { html }) },
       })
     }
-    back(instance)
     tell('create', instance, was, was.fields['name'], 'was removed by the rollout; comes back')
   }
 
@@ -144,24 +151,36 @@ export const planUndo = ({ record, course, base, bodies }: UndoInput): Plan => {
     for (const [field, value] of Object.entries(was.fields)) {
       if (sameValue(value, after.fields[field])) continue
       const present = is.fields[field]
-      const untouched = sameValue(present, after.fields[field])
+      const hasWork = touchesWork(field) && (items.get(id)?.studentWork ?? false)
+      const untouched = sameValue(present, after.fields[field]) && !hasWork
       if (untouched) write[field] = value
+      if (sameValue(present, value)) continue
       told.push({
         field,
-        does: untouched ? 'change' : 'keep',
+        does: untouched ? 'change' : hasWork ? 'leave' : 'keep',
         base: after.fields[field],
         present,
         wanted: value,
         result: untouched ? value : present,
         decided: null,
-        reason: untouched ? 'as it was before the rollout' : 'was edited since; stays',
+        reason: untouched
+          ? 'as it was before the rollout'
+          : hasWork
+            ? 'students have work in it; it is left alone'
+            : 'was edited since; stays',
       })
     }
     const page =
       was.html === after.html
         ? null
-        : undonePage(was, after, is, before.get(instance), entries.get(instance), bodies)
+        : undonePage(
+            { was: pageOf(was), after: pageOf(after), is: pageOf(is) },
+            before.get(instance)?.blocks ?? null,
+            afterwards.get(instance)?.blocks ?? null,
+            bodies,
+          )
     if (page) told.push(...page.steps)
+    if (page?.html !== null && page !== null) pages.set(id, page.html)
     if (Object.keys(write).length > 0 || (page?.html ?? null) !== null)
       changes.push(
         is.kind === 'module'
@@ -199,30 +218,29 @@ export const planUndo = ({ record, course, base, bodies }: UndoInput): Plan => {
         reason: untouched ? 'back to where it stood' : 'was moved since; stays',
       })
     }
-    back(instance)
     if (told.length > 0)
       tell(
         told.some((one) => one.does === 'change') ? 'change' : 'keep',
         instance,
         is,
         is.fields['name'],
-        told.some((one) => one.does === 'keep')
+        told.some((one) => one.does !== 'change')
           ? 'taken back but for what was edited since'
           : 'taken back',
         told,
       )
   }
 
+  const madeHere = new Set(
+    record.touched.flatMap((one) => (!one.before && one.after ? [one.id] : [])),
+  )
   // What it made goes, items before the modules they stand in, unless somebody has used it.
   for (const { id, instance, before: was, after } of [...record.touched]
     .reverse()
     .sort((a, b) => Number(a.after?.kind === 'module') - Number(b.after?.kind === 'module'))) {
     const is = now.get(id)
     if (was || !after) continue
-    if (!is) {
-      entries.delete(instance)
-      continue
-    }
+    if (!is) continue
     const inIt = is.kind === 'module' ? [...places.itemsIn(id), ...places.modulesIn(id)] : []
     const untouched = sameValue(is.fields, after.fields) && is.html === after.html
     if (items.get(id)?.studentWork)
@@ -234,7 +252,6 @@ export const planUndo = ({ record, course, base, bodies }: UndoInput): Plan => {
       const list = listOf(is.kind, is.parent)
       list.splice(list.indexOf(id), 1)
       removed.add(id)
-      entries.delete(instance)
       changes.push({ change: is.kind === 'module' ? 'remove-module' : 'remove-item', id })
       tell('remove', instance, is, is.fields['name'], 'was made by the rollout; goes again')
     }
@@ -308,102 +325,44 @@ export const planUndo = ({ record, course, base, bodies }: UndoInput): Plan => {
       reason: 'the course itself',
       fields: ofCourse,
     })
-  const lastChanges = repointed(changes, record, items, remade, removed)
+  const led = repointed(changes, record, items, remade, removed, pages)
+  const staysMade = ({ platformId }: BaseEntry): boolean =>
+    now.has(platformId) && !removed.has(platformId) && madeHere.has(platformId)
+  const { course: courseBase, parts } = undoneBase(record.base, base, staysMade)
+  const next: NextBase = {
+    course: courseBase,
+    freshCourseFields: [],
+    parts: parts.map((entry) => {
+      const html = pages.get(entry.platformId)
+      return {
+        ...unchangedEntry(entry),
+        ...(html === undefined ? {} : freshened(entry, html, bodies)),
+        platformId: remade.has(entry.platformId) ? null : entry.platformId,
+      }
+    }),
+  }
   return {
     // Even where everything was edited since, the bases and the version go back.
     state: 'ready',
     steps,
     unchanged: 0,
-    changes: lastChanges,
+    changes: led,
     undecided: 0,
     additive: false,
     consequences: [],
     creates: [...remade.values()],
-    next: nextOf(base, record, entries, new Set(remade.values())),
+    next,
   }
 }
 
-/** A page taken back block by block; as a whole where nobody touched it since. */
-const undonePage = (
-  was: Standing,
-  after: Standing,
-  is: Standing,
-  beforeEntry: BaseEntry | undefined,
-  nowEntry: BaseEntry | undefined,
-  bodies: Bodies,
-): { html: string | null; steps: FieldStep[] } => {
-  const html = (id: string | null): string => (id === null ? '' : (bodies.htmlOf(id) ?? ''))
-  const whole = (does: FieldStep['does'], result: string, reason: string): FieldStep => ({
-    field: 'page',
-    does,
-    base: html(after.html),
-    present: html(is.html),
-    wanted: html(was.html),
-    result,
-    decided: null,
-    reason,
-  })
-  if (is.html === after.html)
-    return {
-      html: html(was.html),
-      steps: [whole('change', html(was.html), 'as it was before the rollout')],
-    }
-  if (is.html === was.html) return { html: null, steps: [] }
-  if (!beforeEntry || !nowEntry)
-    return { html: null, steps: [whole('keep', html(is.html), 'was edited since; stays')] }
-  const regions = blockRegions(
-    html(was.html),
-    beforeEntry.blocks.map((block) => ({ key: block.key, html: bodies.htmlOf(block.sent) ?? '' })),
-  ).regions
-  const same = (key: string): boolean =>
-    sameValue(
-      beforeEntry.blocks.find((block) => block.key === key),
-      nowEntry.blocks.find((block) => block.key === key),
-    )
-  const wanted = beforeEntry.blocks.flatMap((block): WantedBlock[] => {
-    const region = regions.get(block.key)
-    const sent = bodies.htmlOf(block.sent) ?? ''
-    const written = region ? html(was.html).slice(region.outer.from, region.outer.to) : ''
-    if (!region && !same(block.key)) return []
-    return [
-      {
-        key: block.key,
-        isFillIn: false,
-        isGuidance: false,
-        isFixed: false,
-        written,
-        kept: region ? html(was.html).slice(region.inner.from, region.inner.to) : sent,
-        unchangedAs: same(block.key) ? [sent] : [],
-      },
-    ]
-  })
-  const merged = mergePage({
-    wanted,
-    base: nowEntry.blocks,
-    ours: null,
-    present: html(is.html),
-    bodies,
-    decide: () => 'keep',
-    restoreFixed: false,
-    chosen: () => true,
-  })
-  return {
-    html: merged.html,
-    steps: merged.steps.map((step) =>
-      step.does === 'conflict' || step.does === 'leave'
-        ? { ...step, does: 'keep', reason: 'was edited since; stays' }
-        : { ...step, reason: 'as it was before the rollout' },
-    ),
-  }
-}
-
-/** The changes, and pages that lead to what comes back under a new id: their links lead there. */
+/** The changes, and pages that lead to what comes back under a new id: their links lead there. What is written so is noted among the pages. */
 const repointed = (
   changes: readonly Change[],
   record: UndoRecord,
   items: ReadonlyMap<string, CourseItem>,
   remade: ReadonlyMap<string, string>,
   removed: ReadonlySet<string>,
+  pages: Map<string, string>,
 ): Change[] => {
   const addresses = record.touched.flatMap((one) =>
     one.before?.url && remade.has(one.id)
@@ -428,34 +387,9 @@ const repointed = (
     ...[...items.values()].flatMap((item): Change[] => {
       if (item.html === null || removed.has(item.id) || written.has(item.id)) return []
       const html = led(item.html)
-      return html === item.html ? [] : [{ change: 'set-item', id: item.id, fields: { html } }]
+      if (html === item.html) return []
+      pages.set(item.id, item.html)
+      return [{ change: 'set-item', id: item.id, fields: { html } }]
     }),
   ]
-}
-
-/** The base with the bases of before in the places of what is taken back. */
-const nextOf = (
-  base: Base,
-  record: UndoRecord,
-  entries: ReadonlyMap<string, BaseEntry>,
-  made: ReadonlySet<string>,
-): NextBase => {
-  const order = [
-    ...base.parts.map((entry) => entry.instance),
-    ...record.base.entries.map((entry) => entry.instance),
-  ]
-  const parts = [...new Set(order)].flatMap((instance): NextEntry[] => {
-    const entry = entries.get(instance)
-    if (!entry) return []
-    return [
-      {
-        ...entry,
-        platformId: made.has(instance) ? null : entry.platformId,
-        freshFields: [],
-        blocks: entry.blocks.map((block) => ({ ...block, fresh: false })),
-        freshPage: false,
-      },
-    ]
-  })
-  return { course: record.base.course as Record<string, FieldBase>, freshCourseFields: [], parts }
 }

@@ -1,0 +1,84 @@
+import { z } from 'zod'
+import {
+  everyCourseItem,
+  type Course,
+  type CourseItem,
+  type CourseModule,
+} from '../../course/index.ts'
+import { ItemKind } from '../../template/index.ts'
+import type { FieldBase } from '../base.ts'
+import type { Bodies } from '../bodies.ts'
+
+/** A module or item as it stood at a moment. */
+export const Standing = z.strictObject({
+  kind: z.union([ItemKind, z.literal('module')]),
+  fields: z.record(z.string(), z.json()),
+  html: z.string().nullable().describe('Id of its page; null: it has none'),
+  url: z.string().nullable(),
+  parent: z.string().nullable().describe('Platform id of the module it stood in'),
+})
+export type Standing = z.output<typeof Standing>
+
+const itemFields = [
+  'name',
+  'published',
+  'opensAt',
+  'dueAt',
+  'closesAt',
+  'points',
+  'category',
+  'target',
+  'work',
+  'rubric',
+] as const
+const moduleFields = ['name', 'published', 'opensAt'] as const
+
+const valuesOf = (of: CourseItem | CourseModule, fields: readonly string[]) =>
+  Object.fromEntries(
+    fields.map((field) => [
+      field,
+      ((of as Record<string, unknown>)[field] ?? null) as FieldBase['sent'],
+    ]),
+  )
+
+/** Everything that stands in a course, by platform id. */
+export const standingsOf = (course: Course, bodies: Bodies): Map<string, Standing> => {
+  const standings = new Map<string, Standing>()
+  const readModules = (modules: readonly CourseModule[], parent: string | null) => {
+    for (const module of modules) {
+      standings.set(module.id, {
+        kind: 'module',
+        fields: valuesOf(module, moduleFields),
+        html: null,
+        url: null,
+        parent,
+      })
+      readModules(module.modules, module.id)
+    }
+  }
+  readModules(course.modules, null)
+  for (const { item, module } of everyCourseItem(course))
+    standings.set(item.id, {
+      kind: item.kind,
+      fields: valuesOf(item, itemFields),
+      html: item.html === null ? null : bodies.idOf(item.html),
+      url: item.url,
+      parent: module?.id ?? null,
+    })
+  return standings
+}
+
+export const courseFields = [
+  'name',
+  'label',
+  'timeZone',
+  'opensAt',
+  'closesAt',
+  'settings',
+  'grading',
+  'navigation',
+  'homePage',
+] as const
+/** A field of the course itself; null where nothing is set. */
+export const courseValue = (course: Course, field: string): FieldBase['sent'] =>
+  ((course as Record<string, unknown>)[field] ?? null) as FieldBase['sent']

@@ -1,0 +1,106 @@
+import type { Base, BaseEntry, FieldBase } from '../base.ts'
+import { sameValue } from '../fate.ts'
+import type { BaseChange } from './undoRecord.ts'
+
+/** A value that a deployment changed, taken back unless something changed it again since. */
+const takenBack = <T>(before: T, after: T, present: T): T =>
+  sameValue(present, after) ? before : present
+
+/** Values by name, each taken back by itself; what is undefined is not there. */
+const valuesTakenBack = <T>(
+  before: Readonly<Record<string, T>>,
+  after: Readonly<Record<string, T>>,
+  present: Readonly<Record<string, T>>,
+): Record<string, T> => {
+  const names = new Set([...Object.keys(before), ...Object.keys(present)])
+  return Object.fromEntries(
+    [...names].flatMap((name) => {
+      const value = takenBack(before[name], after[name], present[name])
+      return value === undefined ? [] : [[name, value]]
+    }),
+  )
+}
+
+const entryTakenBack = (before: BaseEntry, after: BaseEntry, present: BaseEntry): BaseEntry => {
+  if (sameValue(present, after)) return before
+  const blocksOf = (entry: BaseEntry) =>
+    Object.fromEntries(entry.blocks.map((block) => [block.key, block]))
+  const blocks = valuesTakenBack(blocksOf(before), blocksOf(after), blocksOf(present))
+  const order = sameValue(
+    after.blocks.map((block) => block.key),
+    present.blocks.map((block) => block.key),
+  )
+    ? [...before.blocks, ...present.blocks]
+    : [...present.blocks, ...before.blocks]
+  const taken = <K extends keyof BaseEntry>(field: K): BaseEntry[K] =>
+    takenBack(before[field], after[field], present[field])
+  return {
+    instance: before.instance,
+    platformId: taken('platformId'),
+    template: taken('template'),
+    part: taken('part'),
+    repetition: taken('repetition'),
+    number: taken('number'),
+    kind: taken('kind'),
+    parent: taken('parent'),
+    format: taken('format'),
+    fields: valuesTakenBack(before.fields, after.fields, present.fields),
+    blocks: [...new Set(order.map((block) => block.key))].flatMap((key) => blocks[key] ?? []),
+    page: taken('page'),
+  }
+}
+
+/** Instances in the order before, with those that only stand now after the ones they follow now. */
+const ordered = (before: readonly string[], present: readonly string[]): string[] => {
+  const known = new Set(before)
+  const following = new Map<string | null, string[]>()
+  let last: string | null = null
+  for (const instance of present) {
+    if (known.has(instance)) last = instance
+    else following.set(last, [...(following.get(last) ?? []), instance])
+  }
+  return [null, ...before].flatMap((instance) => [
+    ...(instance === null ? [] : [instance]),
+    ...(following.get(instance) ?? []),
+  ])
+}
+
+/**
+ * The base once a deployment is taken back: every value that it changed is what it was before, unless a later deployment
+ * changed it again. Platform ids of what comes back are the caller's to set.
+ * @param stays whether something that the deployment made stays in the course all the same, and so in the base
+ */
+export const undoneBase = (
+  change: BaseChange,
+  present: Base,
+  stays: (entry: BaseEntry) => boolean,
+): { course: Record<string, FieldBase>; parts: BaseEntry[] } => {
+  const before = new Map(change.entries.map((entry) => [entry.instance, entry]))
+  const after = new Map(change.after.map((entry) => [entry.instance, entry]))
+  const is = new Map(present.parts.map((entry) => [entry.instance, entry]))
+  const presentOrder = present.parts.map((entry) => entry.instance)
+  const inAfter = new Set(change.order.after)
+  const inPresent = new Set(presentOrder)
+  const stayedInOrder = sameValue(
+    presentOrder.filter((instance) => inAfter.has(instance)),
+    change.order.after.filter((instance) => inPresent.has(instance)),
+  )
+  const order = stayedInOrder
+    ? ordered(change.order.before, presentOrder)
+    : ordered(presentOrder, change.order.before)
+  const parts = order.flatMap((instance): BaseEntry[] => {
+    const was = before.get(instance)
+    const then = after.get(instance)
+    const now = is.get(instance)
+    // Brought back by the deployment, and in use since: it stays known under its new id.
+    if (was && then && now && was.platformId !== now.platformId && stays(now)) return [now]
+    if (was && then && now) return [entryTakenBack(was, then, now)]
+    if (was && !then) return [now ?? was]
+    // Made by the deployment, or recorded by it as what stood there already.
+    if (!was && then && now) return stays(now) || !sameValue(now, then) ? [now] : []
+    // Left out of the base since, by a later deployment.
+    if (was && then) return []
+    return now ? [now] : []
+  })
+  return { course: valuesTakenBack(change.course, change.courseAfter, present.course), parts }
+}
