@@ -5,7 +5,7 @@
  * re-check gives other results.
  */
 import { parseFragment } from 'parse5'
-import { everyCourseItem, ownPrefix, withoutOwn, type Course, type Course } from '@wickerframe/core'
+import { everyCourseItem, ownPrefix, withoutOwn, type Course } from '@wickerframe/core'
 import { demoTemplate, demoToday, factsOfRoster, makeRoster, rosterCsv } from '@wickerframe/demo'
 import { readRoster } from '@wickerframe/interchange'
 import { rowsOf } from '@wickerframe/storage'

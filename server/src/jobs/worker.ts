@@ -11,6 +11,7 @@ import {
   type ClaimedTask,
 } from '../repositories/tasks.ts'
 import { runCheckTask } from './checkTask.ts'
+import { keepHouse } from './housekeeping.ts'
 import type { Judge } from './judgePool.ts'
 import type { TaskOutcome } from './outcome.ts'
 import { runMendTask } from './mendTask.ts'
@@ -47,6 +48,7 @@ const runners: Readonly<Record<ClaimedTask['kind'], Runner>> = {
 
 const mostAttempts = 12
 const idleMilliseconds = 250
+const housekeepingMilliseconds = 60_000
 
 /** Seconds to wait before the next attempt: doubling, with jitter, at most a minute. */
 const backoff = (attempts: number): number =>
@@ -135,11 +137,16 @@ export const startWorker = (
         .catch(() => undefined),
     Math.max(500, settings.leaseSeconds * 250),
   )
+  const housekeeping = setInterval(
+    () => void keepHouse(pool).catch((cause: unknown) => log.warn({ err: cause }, 'housekeeping')),
+    housekeepingMilliseconds,
+  )
   const lanes = Array.from({ length: settings.concurrency }, lane)
   return {
     stop: async () => {
       stopping = true
       clearInterval(collector)
+      clearInterval(housekeeping)
       await Promise.all(lanes)
     },
   }

@@ -159,8 +159,7 @@ const shareCourse = (database: Database, courseId: number) =>
     database,
     `SELECT id
      FROM courses
-     WHERE id = ?
-     LOCK IN SHARE MODE`,
+     WHERE id = ? LOCK IN SHARE MODE`,
     [courseId],
   )
 const insertNames = (database: Database, courseId: number, named: readonly NamedBody[]) =>

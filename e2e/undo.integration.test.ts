@@ -1,0 +1,274 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import {
+  bodiesOfBase,
+  everyCourseItem,
+  everyModule,
+  type Change,
+  type Course,
+} from '@wickerframe/core'
+import type { CourseSummary, MadeCourses, TemplateDraft } from '@wickerframe/contract'
+import { demoTemplate } from '@wickerframe/demo'
+import { findBase } from '@wickerframe/server/repositories/bases'
+import { collectBodies, tidyCourse } from '@wickerframe/server/repositories/bodyCollector'
+import { inTransactionNaming, unnamedBodies } from '@wickerframe/server/repositories/courseBodies'
+import { findBodies, savePageBodies } from '@wickerframe/server/repositories/pageBodies'
+import { prepareSnapshot, storeSnapshot } from '@wickerframe/server/repositories/snapshots'
+import { change } from '@wickerframe/storage'
+import { planRollout, versionOrder, workUntil } from './rollouts.ts'
+import { startTestBed, type Client, type TestBed } from './testBed.ts'
+
+/*
+ * Rollouts taken back from what is stored alone: every plan and every run is made by a worker of its own, which starts with
+ * nothing in memory and ends with its work.
+ */
+
+let bed: TestBed
+let designer: Client
+const key = 'keel-standard'
+
+beforeAll(async () => {
+  bed = await startTestBed({ courses: 2 })
+  designer = await bed.as('designer@kestrelsound.example')
+  const template = { ...structuredClone(demoTemplate('short-course-standard.json')), key }
+  expect(
+    (await designer.post('/api/templates', { ...template, title: 'Keel Standard' })).status,
+  ).toBe(200)
+  await designer.post(`/api/templates/${key}/release`, { revision: 0, note: 'First' })
+})
+afterAll(() => bed.stop())
+
+let section = 0
+const newCourse = async (): Promise<CourseSummary> => {
+  const name = `K${++section}`
+  const { body } = await designer.post<MadeCourses>(
+    `/api/courses/made?how=each&template=${key}`,
+    `code,title,term,session,class section,own or shared,instructor e-mail,instructor name,modality,weeks,status\nSAF 150,Liferaft & Flare Drill,autumn-2026,first-half,${name},own,pilar@kestrelsound.example,Pilar Hjort,on-campus,8,teaching`,
+    { 'content-type': 'text/csv' },
+  )
+  expect(body.errors).toEqual([])
+  const found = (await designer.get<CourseSummary[]>('/api/courses')).body.find((course) =>
+    course.classSections.includes(name),
+  )
+  if (!found) throw new Error(`no course ${name}`)
+  return found
+}
+const read = async (course: CourseSummary): Promise<Course> =>
+  (await bed.connector(`/courses/${course.platformId}/snapshot`)) as Course
+let edits = 0
+const edit = async (course: CourseSummary, changesOf: (present: Course) => Change[]) => {
+  const present = await read(course)
+  const answer = await fetch(
+    `${bed.platformAddress}/connector/v1/courses/${course.platformId}/change-sets`,
+    {
+      method: 'POST',
+      headers: {
+        authorization: bed.authorization,
+        'content-type': 'application/json',
+        'idempotency-key': `edit-of-an-instructor-${++edits}`,
+      },
+      body: JSON.stringify({ expectedRevision: present.revision, changes: changesOf(present) }),
+    },
+  )
+  expect(answer.status).toBe(200)
+}
+const run = async (
+  order: Parameters<typeof planRollout>[2],
+  courses: readonly CourseSummary[],
+): Promise<number> => {
+  const planned = await planRollout(
+    bed,
+    designer,
+    order,
+    courses.map((one) => one.id),
+  )
+  await designer.post(`/api/runs/${planned.run}/approve`)
+  await workUntil(bed, designer, planned.run, 'done')
+  return planned.run
+}
+/** Writes fixed texts of the draft anew, takes a part out, and releases it. */
+const release = async (words: string, without: string | null): Promise<number> => {
+  const { body } = await designer.get<TemplateDraft>(`/api/templates/${key}`)
+  const draft = structuredClone(body.draft)
+  const items = draft.parts.flatMap((part) => (part.kind === 'module' ? part.items : [part]))
+  const textEdits = [draft.home, ...items].flatMap((part) =>
+    ('blocks' in part ? part.blocks : []).flatMap((block) =>
+      block.kind === 'fixed-text'
+        ? [
+            {
+              edit: 'set-block',
+              part: 'key' in part ? part.key : 'home',
+              block: block.key,
+              field: 'html',
+              was: block.html,
+              value: `<p>${words}</p>${block.html}`,
+            },
+          ]
+        : [],
+    ),
+  )
+  const answer = await designer.post<{ detail?: string }>(`/api/templates/${key}/edits`, {
+    revision: body.draftRevision,
+    edits: [...textEdits, ...(without === null ? [] : [{ edit: 'remove-part', part: without }])],
+  })
+  expect([answer.status, answer.body.detail]).toEqual([200, undefined])
+  const { body: again } = await designer.get<TemplateDraft>(`/api/templates/${key}`)
+  const released = await designer.post<{ version: number }>(`/api/templates/${key}/release`, {
+    revision: again.draftRevision,
+    note: words,
+  })
+  return released.body.version
+}
+
+/** The course by names: without ids, addresses and times. */
+const alike = (course: Course): unknown => {
+  const names = new Map(
+    [...everyModule(course.modules), ...everyCourseItem(course).map(({ item }) => item)].map(
+      (one) => [one.id, one.name],
+    ),
+  )
+  const text = JSON.stringify(course, (field, value: unknown) =>
+    ['id', 'revision', 'readAt', 'url', 'recordedAs'].includes(field) ? undefined : value,
+  )
+  return JSON.parse(
+    text.replace(/\b[im]\d{4,}\b/g, (id) => (names.get(id) ?? 'gone').replaceAll('"', '')),
+  ) as unknown
+}
+const answered = 'Ask for Pilar at the boathouse'
+/** An instructor writes into every second page, before and behind what stands there. */
+const writeOn = (present: Course): Change[] =>
+  everyCourseItem(present)
+    .filter(({ item }) => (item.html ?? '') !== '')
+    .flatMap(({ item }, i): Change[] =>
+      i % 2 === 0
+        ? [
+            {
+              change: 'set-item',
+              id: item.id,
+              fields: { html: `<p>${answered}.</p>${item.html}<p>${answered}, page ${i}.</p>` },
+            },
+          ]
+        : [],
+    )
+
+describe.each([
+  ['keeps marks', 0],
+  ['strips marks', 1],
+] as const)('on a platform that %s', (_, strips) => {
+  it(
+    'a rollout taken back gives every page back, from what is stored alone',
+    { timeout: 240_000 },
+    async () => {
+      await bed.misbehave('strip-attributes', strips)
+      const course = await newCourse()
+      await run(versionOrder(key, 1), [course])
+      await edit(course, writeOn)
+      const before = await read(course)
+      expect(JSON.stringify(before)).toContain(answered)
+      const version = await release(`Said by the college, ${strips}`, null)
+      const update = await run(versionOrder(key, version), [course])
+      const updated = await read(course)
+      const changed = everyCourseItem(updated).filter(({ item }) =>
+        item.html?.includes('Said by the college'),
+      )
+      expect(changed.length).toBeGreaterThan(1)
+      const planned = await planRollout(bed, designer, { mode: 'undo', run: update }, [course.id])
+      expect(planned.plans[0]).toMatchObject({ state: 'ready' })
+      await designer.post(`/api/runs/${planned.run}/approve`)
+      await workUntil(bed, designer, planned.run, 'done')
+      const after = await read(course)
+      expect(
+        everyCourseItem(after)
+          .filter(({ item }) => item.html === '')
+          .map(({ item }) => item.name),
+      ).toEqual([])
+      expect(alike(after)).toEqual(alike(before))
+      // What a later plan reads is as before, too: nothing to do under the old version, the same again under the new one.
+      const { plans: old } = await planRollout(bed, designer, versionOrder(key, 1), [course.id])
+      expect(old[0]?.state).toBe('nothing-to-do')
+      const { plans: anew } = await planRollout(bed, designer, versionOrder(key, version), [
+        course.id,
+      ])
+      expect(anew[0]).toMatchObject({ state: 'ready', undecided: 0 })
+      // And the taking back is taken back.
+      await run({ mode: 'undo', run: planned.run }, [course])
+      expect(alike(await read(course))).toEqual(alike(updated))
+    },
+  )
+
+  it(
+    'an earlier rollout taken back after a later one leaves what the later one wrote',
+    { timeout: 240_000 },
+    async () => {
+      await bed.misbehave('strip-attributes', strips)
+      const course = await newCourse()
+      await run(versionOrder(key, 1), [course])
+      const first = await release(`Earlier words ${strips}`, null)
+      const earlier = await run(versionOrder(key, first), [course])
+      const second = await release(`Later words ${strips}`, null)
+      await run(versionOrder(key, second), [course])
+      const stood = JSON.stringify(await read(course)).split(`Later words ${strips}`).length
+      expect(stood).toBeGreaterThan(2)
+      await run({ mode: 'undo', run: earlier }, [course])
+      expect(JSON.stringify(await read(course)).split(`Later words ${strips}`).length).toBe(stood)
+    },
+  )
+})
+
+describe('bodies', () => {
+  it('that a base names are kept, and what nobody names goes', { timeout: 120_000 }, async () => {
+    const course = await newCourse()
+    await run(versionOrder(key, 1), [course])
+    const named = bodiesOfBase(await findBase(bed.pool, course.id))
+    expect(named.length).toBeGreaterThan(20)
+    expect(await unnamedBodies(bed.pool, course.id, named)).toEqual([])
+    // The database itself holds them.
+    await expect(
+      change(
+        bed.pool,
+        `DELETE FROM page_bodies
+         WHERE hash IN (SELECT hash FROM course_bodies WHERE course_id = ?)`,
+        [course.id],
+      ),
+    ).rejects.toMatchObject({ code: 'ER_ROW_IS_REFERENCED_2' })
+    const all = (await designer.get<CourseSummary[]>('/api/courses')).body
+    for (const one of all) await tidyCourse(bed.pool, one.id)
+    const nobodys = 'f'.repeat(64)
+    await savePageBodies(bed.pool, new Map([[nobodys, '<p>Of nobody.</p>']]))
+    expect(await collectBodies(bed.pool, 100_000, 0)).toBeGreaterThan(0)
+    for (const one of all) {
+      const still = bodiesOfBase(await findBase(bed.pool, one.id))
+      expect(await unnamedBodies(bed.pool, one.id, still)).toEqual([])
+    }
+  })
+
+  it('taken out by the collector just before they are named are put in again', async () => {
+    const course = await newCourse()
+    const like = everyCourseItem(await read(await firstDeployed()))[0]?.item
+    if (!like) throw new Error('the deployed course is empty')
+    const snapshot = prepareSnapshot({
+      ...(await read(course)),
+      stray: [{ ...like, id: 'i1', html: '<p>Between two steps.</p>' }],
+    })
+    const [hash = ''] = snapshot.bodies.html.keys()
+    await savePageBodies(bed.pool, snapshot.bodies.html)
+    await change(
+      bed.pool,
+      `DELETE FROM page_bodies
+       WHERE hash = ?`,
+      [hash],
+    )
+    // This process believes it to be kept.
+    await inTransactionNaming(bed.pool, snapshot.bodies.html, (database) =>
+      storeSnapshot(database, course.id, snapshot),
+    )
+    expect(await unnamedBodies(bed.pool, course.id, [hash])).toEqual([])
+    expect((await findBodies(bed.pool, [hash])).get(hash)).toBe('<p>Between two steps.</p>')
+  })
+})
+const firstDeployed = async (): Promise<CourseSummary> => {
+  const found = (await designer.get<CourseSummary[]>('/api/courses')).body.find(
+    (course) => course.state === 'deployed',
+  )
+  if (!found) throw new Error('no course is deployed')
+  return found
+}
