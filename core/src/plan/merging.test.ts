@@ -396,8 +396,7 @@ describe('carrying over', () => {
     ])
     expect(JSON.stringify([plan, after])).not.toContain('letter-about')
     expect(
-      isWorkedOut(plan) &&
-        plan.consequences.find((one) => one.code === 'left-behind')?.count,
+      isWorkedOut(plan) && plan.consequences.find((one) => one.code === 'left-behind')?.count,
     ).toBe(1)
     expect(JSON.stringify(after.course)).toContain('Announcement')
   })
