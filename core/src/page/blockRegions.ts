@@ -31,6 +31,8 @@ export interface BlockRegions {
   regions: Map<string, BlockRegion>
   /** Blocks of which more than one place could be the right one. */
   doubtful: Set<string>
+  /** Stretches that several blocks could stand in, none of them told from the others: what stands there, and whose it could be. */
+  gaps: { keys: string[]; span: Span }[]
 }
 
 const isElement = (node: Node): node is Element => 'tagName' in node
@@ -121,7 +123,7 @@ const scanned = (
       })
   }
   return open.length === 0 && [...needed].every((key) => regions.has(key))
-    ? { regions, doubtful: new Set() }
+    ? { regions, doubtful: new Set(), gaps: [] }
     : null
 }
 
@@ -163,7 +165,7 @@ export const blockRegions = (
   }
   findMarked(fragment.childNodes, 0)
   const open = blocks.filter((block) => !regions.has(block.key))
-  if (open.length === 0) return { regions, doubtful }
+  if (open.length === 0) return { regions, doubtful, gaps: [] }
 
   // Lists of siblings in which blocks may stand side by side: those of the page, and those of wrappers around them.
   const lists: Node[][] = []
@@ -212,8 +214,9 @@ export const blockRegions = (
   }
   // Where the marks of others stand, one that is not there was taken out; what stands in its place is somebody's own.
   const isMarked = [...regions.values()].some((region) => region.marked)
-  if (!isMarked) placeInGaps(html, blocks, lists, regions, doubtful)
-  return { regions, doubtful }
+  const gaps = isMarked ? [] : placeInGaps(html, blocks, lists, regions)
+  for (const { keys } of gaps) for (const key of keys) doubtful.add(key)
+  return { regions, doubtful, gaps }
 }
 
 const wordsIn = (text: string): string[] => text.toLowerCase().match(/[\p{L}\p{N}]+/gu) ?? []
@@ -252,8 +255,8 @@ const placeInGaps = (
   blocks: readonly { key: string; html: string }[],
   lists: readonly Node[][],
   regions: Map<string, BlockRegion>,
-  doubtful: Set<string>,
-): void => {
+): BlockRegions['gaps'] => {
+  const gaps: BlockRegions['gaps'] = []
   const inRegion = (span: Span): boolean =>
     [...regions.values()].some(({ outer }) => span.from < outer.to && outer.from < span.to)
   for (let i = 0; i < blocks.length; i++) {
@@ -285,9 +288,10 @@ const placeInGaps = (
         sure: altered !== null,
         asLookedFor: () => false,
       })
-    } else if (outer) for (const block of missing) doubtful.add(block.key)
+    } else if (outer) gaps.push({ keys: missing.map((block) => block.key), span: outer })
     i = end
   }
+  return gaps
 }
 
 const dropped = /^(?:id|class|dir|data-.*|on.*)$/

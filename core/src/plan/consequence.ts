@@ -11,9 +11,17 @@ export interface Consequence {
     | 'dates-to-set'
     | 'attest-again'
     | 'left-behind'
+    /** Of an earlier course: written there, and not chosen to come along. */
+    | 'not-chosen'
+    /** Of an earlier course: written where the template has its own words; they stay there. */
+    | 'words-left'
+    /** Of an earlier course: nothing in the new one takes the place where it stood. */
+    | 'no-place'
+    /** Of an earlier course: answers that stood side by side, come as one. */
+    | 'answers-together'
   count: number
   /** The first of them by name. */
   example: string
-  /** All of them, at most 50. */
+  /** All of them, as far as they are listed one by one. */
   all: string[]
 }

@@ -368,7 +368,7 @@ describe('carrying over', () => {
     const plan = carryOver(
       planFor(shell, exampleTemplate(), { facts }),
       expected.value,
-      { ...source, bodies, term: { code: 'autumn-2026', title: 'Autumn 2026' } },
+      { ...source, bodies, facts: exampleFacts() },
       new Set(kinds),
     )
     return { plan, after: run(shell, plan), facts }

@@ -171,17 +171,11 @@ export const planCourse = async (
       return unusable('the course it comes from was never read')
     const sourceBase = await findBase(database, sourceCourseId)
     await bodies.load(database, sourceCourseId, bodiesOfBase(sourceBase))
-    const { term } = source.facts
     return ended(
       carryOver(
         planDeployment(common),
         expected,
-        {
-          course: snapshot.course,
-          base: sourceBase,
-          bodies,
-          term: { code: term.code, title: term.title },
-        },
+        { course: snapshot.course, base: sourceBase, bodies, facts: source.facts },
         new Set(order.carry),
       ),
       expected,

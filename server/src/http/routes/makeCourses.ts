@@ -3,6 +3,7 @@ import {
   formatOf,
   instructionalWeeks,
   renderName,
+  topicsInOrder,
   type Facts,
   type Term,
 } from '@wickerframe/core'
@@ -355,7 +356,13 @@ export const postNextTerm: Handler = async (handling) => {
       people: source.summary.instructors,
     })),
   )
-  const topics = new Map(going.map(({ source, platformId }) => [platformId, source.facts.topics]))
+  // By the order of the weeks of class: what finds no week is told by the plan.
+  const topics = new Map(
+    going.map(({ source: { facts }, platformId, session, weeks }) => [
+      platformId,
+      topicsInOrder(facts.topics, facts, { term, session, weeks }).topics,
+    ]),
+  )
   await importRoster(
     pool,
     going.map(({ source: { summary }, session, weeks, platformId }, i) => ({

@@ -79,6 +79,10 @@ export const consequenceWords = ({ code, count, example }: Consequence, most = f
     'dates-to-set': `${some('item')} that ${count === 1 ? 'comes' : 'come'} along ${count === 1 ? 'has' : 'have'} no dates yet, such as “${example}”`,
     'attest-again': `${some('outside tool')} ${count === 1 ? 'has' : 'have'} to be paired and attested for the new term, such as “${example}”`,
     'left-behind': `${some('item')} of the earlier course ${count === 1 ? 'stays' : 'stay'} there, as ${count === 1 ? 'its place is' : 'their places are'} hidden`,
+    'not-chosen': `${some('thing')} of theirs ${count === 1 ? 'is' : 'are'} of a kind that was not chosen and ${count === 1 ? 'stays' : 'stay'} in the earlier course, such as ${example}`,
+    'words-left': `${some('text')} of theirs ${count === 1 ? 'stands' : 'stand'} where the template has its own words and ${count === 1 ? 'stays' : 'stay'} in the earlier course, such as ${example}`,
+    'no-place': `${some('thing')} of theirs ${count === 1 ? 'has' : 'have'} no place in the new course and ${count === 1 ? 'stays' : 'stay'} in the earlier one, such as ${example}`,
+    'answers-together': `${some('set of answers')} could not be told apart and ${count === 1 ? 'comes' : 'come'} in one piece, such as ${example}`,
     'dead-links': `${some('page')} would link to something that is not in the course, such as “${example}”`,
   }[code]
   return told.charAt(0).toUpperCase() + told.slice(1)

@@ -1,0 +1,216 @@
+import * as fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { everyCourseItem, type Facts } from '../../course/index.ts'
+import { exampleFacts, exampleTemplate } from '../../rules/example/exampleCourse.ts'
+import { acts, edit, instructorEdits, wordsIn, type Act } from '../generated.testing.ts'
+import { carryKinds, carryOver, topicsInOrder, type CarryKind } from '../index.ts'
+import { Standing } from '../standing.testing.ts'
+
+/** Eight weeks of another term, whose pause lies elsewhere or nowhere. */
+const nextFacts = (breaks: Facts['term']['breaks'] = [], weeks = 8): Facts => {
+  const facts = exampleFacts()
+  return {
+    ...facts,
+    weeks,
+    topics: {},
+    term: {
+      ...facts.term,
+      code: 'spring-2027',
+      title: 'Spring 2027',
+      firstDay: '2027-01-11',
+      lastDay: '2027-03-07',
+      breaks,
+      holidays: [],
+    },
+  }
+}
+const carried = (
+  source: Standing,
+  kinds: readonly CarryKind[] = carryKinds,
+  facts: Facts = nextFacts(),
+) => {
+  const into = new Standing(false)
+  const plan = carryOver(
+    into.plan(exampleTemplate(), facts),
+    into.expand(exampleTemplate(), facts),
+    { course: source.course, base: source.base, bodies: source.bodies, facts: exampleFacts() },
+    new Set(kinds),
+  )
+  if (plan.state !== 'ready') throw new Error(plan.state)
+  into.bodies = { ...source.bodies, ...into.bodies }
+  into.carry(plan)
+  return { plan, into, listed: plan.consequences.flatMap((one) => one.all).join('\n') }
+}
+const source = (strips = false): Standing => {
+  const at = new Standing(strips)
+  at.deploy()
+  return at
+}
+
+describe('what never leaves its course', () => {
+  it('a file in a visible module inside a hidden one', () => {
+    const at = source()
+    at.course = structuredClone(at.course)
+    const file = everyCourseItem(at.course)[0]?.item
+    at.course.modules.push({
+      id: 'm-outer',
+      name: 'Private',
+      published: false,
+      opensAt: null,
+      items: [],
+      modules: [
+        {
+          id: 'm-inner',
+          name: 'Letters',
+          published: true,
+          opensAt: null,
+          modules: [],
+          items: [
+            { ...file, id: 'i-letter', kind: 'file', name: 'letter.pdf', published: true } as never,
+          ],
+        },
+      ],
+    })
+    const { into, plan } = carried(at)
+    expect(JSON.stringify(into.course)).not.toContain('letter.pdf')
+    expect(JSON.stringify(plan)).not.toContain('letter.pdf')
+  })
+  it('a file that is kept from students, nor a link to it', () => {
+    const at = source()
+    at.course = structuredClone(at.course)
+    const url = '/c/files/extra-time'
+    at.course.files = [{ id: 'f', name: 'extra time.pdf', url, restricted: true }]
+    const week = at.course.modules[1]
+    const like = everyCourseItem(at.course)[0]?.item
+    if (!week || !like) throw new Error('the course is empty')
+    week.items.push(
+      { ...like, id: 'i-f', kind: 'file', name: 'extra time.pdf', url, html: null },
+      { ...like, id: 'i-p', name: 'Mine', url: '/c/i-p', html: `<p><a href="${url}">See</a></p>` },
+    )
+    const { into } = carried(at)
+    expect(JSON.stringify(into.course)).not.toContain('extra time')
+    expect(into.item('Mine').html).toContain('<a href="#">See</a>')
+  })
+})
+
+describe('what their people wrote', () => {
+  it('beside a prompt comes along with it', () => {
+    const at = source()
+    const welcome = at.item('Welcome')
+    at.write(
+      welcome,
+      (welcome.html ?? '').replace(
+        'Tell students who you are.',
+        'Tell students who you are. I am Pilar.',
+      ),
+    )
+    expect(carried(at).into.item('Welcome').html).toContain('I am Pilar.')
+  })
+  it('between blocks comes along, in its place', () => {
+    const at = source()
+    const welcome = at.item('Welcome')
+    at.write(welcome, (welcome.html ?? '').replace('</div>', '</div><p>Mind the step.</p>'))
+    const html = carried(at).into.item('Welcome').html ?? ''
+    expect(html).toMatch(/who you are\.<\/p>\s*<\/div>\s*<p>Mind the step\.<\/p>/)
+  })
+  it('side by side on a page without marks comes along in one piece, and that is told', () => {
+    const at = source(true)
+    const home = everyCourseItem(at.course).find(({ item }) => item.id === at.course.homePage)?.item
+    if (!home) throw new Error('no home page')
+    at.write(home, '<p>Mondays at the boathouse.</p><p>Ring the bell.</p>')
+    const { into, listed } = carried(at)
+    const both = JSON.stringify(into.course) + listed
+    expect(both).toContain('Mondays at the boathouse.')
+    expect(both).toContain('Ring the bell.')
+  })
+  it('over fixed text stays behind, and is told by its words', () => {
+    const at = source()
+    const welcome = at.item('Welcome')
+    at.write(welcome, (welcome.html ?? '').replace('by Friday', 'whenever the tide allows'))
+    const { into, listed } = carried(at)
+    expect(into.item('Welcome').html).toContain('by Friday')
+    expect(listed).toContain('whenever the tide allows')
+  })
+  it('in weeks that the new term does not have is told', () => {
+    const at = source()
+    const last = at.item('Week 8 overview')
+    at.write(last, (last.html ?? '').replace(/In two[^<]*/, 'We sail home.'))
+    expect(carried(at, carryKinds, nextFacts([], 6)).listed).toContain('We sail home.')
+  })
+  it('stays theirs in the next update of the new course', () => {
+    const at = source()
+    const welcome = at.item('Welcome')
+    at.write(welcome, (welcome.html ?? '').replace(/Tell[^<]*/, 'I am Pilar.'))
+    const { into } = carried(at)
+    const two = exampleTemplate()
+    two.parts.forEach((part) => {
+      if (part.kind !== 'module') return
+      for (const item of part.items)
+        if (item.kind !== 'module')
+          for (const block of item.blocks) if (block.kind === 'fill-in') block.prompt = 'Anew.'
+    })
+    into.deploy(two, nextFacts())
+    expect(into.item('Welcome').html).toContain('I am Pilar.')
+  })
+})
+
+describe('topics go by the order of the weeks of class', () => {
+  const weeks = (breaks: Facts['term']['breaks']) => ({ ...nextFacts(breaks), breakWeeks: true })
+  const early = [{ name: 'Pause', first: '2027-01-25', last: '2027-01-29' }]
+  const late = [{ name: 'Pause', first: '2027-02-22', last: '2027-02-26' }]
+  const topics = { 1: 'one', 2: 'two', 4: 'three', 5: 'four', 6: 'five', 7: 'six', 8: 'seven' }
+  it('across a pause that lies elsewhere', () => {
+    const counted = (breaks: Facts['term']['breaks']) => {
+      const facts = weeks(breaks)
+      return { ...facts, term: { ...facts.term, breakWeeksCount: true } }
+    }
+    expect(topicsInOrder(topics, counted(early), counted(late))).toEqual({
+      topics: { 1: 'one', 2: 'two', 3: 'three', 4: 'four', 5: 'five', 6: 'six', 8: 'seven' },
+      left: [],
+    })
+  })
+  it('and what finds no week is told', () => {
+    const short = { ...nextFacts([], 5) }
+    const { topics: placed, left } = topicsInOrder({ 1: 'one', 8: 'eight' }, nextFacts(), short)
+    expect(placed).toEqual({ 1: 'one' })
+    expect(left).toEqual([{ week: 8, topic: 'eight' }])
+  })
+})
+
+describe('every word of theirs', () => {
+  const cases = fc.record({
+    edits: acts(instructorEdits, 6),
+    strips: fc.boolean(),
+    kinds: fc.subarray([...carryKinds]),
+    weeks: fc.constantFrom(8, 6, 5),
+  })
+  const hides = (edits: readonly Act[]) => edits.some((one) => one.name === 'hides an item')
+  it(
+    'stands in the new course or is listed, whatever they did and whatever was chosen (2,000 cases)',
+    { timeout: 600_000 },
+    () => {
+      fc.assert(
+        fc.property(cases, ({ edits, strips, kinds, weeks }) => {
+          const at = source(strips)
+          edit(at, edits, 'early')
+          const { into, listed } = carried(at, kinds, nextFacts([], weeks))
+          // Items of their own that were not chosen are told by their names, with all that is in them.
+          const recorded = new Set(at.base.parts.map((entry) => entry.platformId))
+          const told = everyCourseItem(at.course)
+            .filter(({ item }) => !recorded.has(item.id) && listed.includes(item.name))
+            .map(({ item }) => JSON.stringify(item))
+            .join('\n')
+          const stands = JSON.stringify(into.course) + listed + told
+          const lost = wordsIn(at.course, 'early').filter((word) => !stands.includes(word))
+          // Of what is hidden not even the name is told elsewhere; that it stays is.
+          if (hides(edits) && listed.includes('hidden place')) return
+          expect(lost).toEqual([])
+        }),
+        {
+          numRuns: Number(process.env['MERGE_CASES'] ?? 2000),
+          seed: Number(process.env['MERGE_SEED'] ?? 2026),
+        },
+      )
+    },
+  )
+})

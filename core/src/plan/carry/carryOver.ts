@@ -1,0 +1,353 @@
+import { datesMentioned } from '../../calendar/index.ts'
+import {
+  everyCourseItem,
+  everyModule,
+  type Change,
+  type Course,
+  type CourseItem,
+  type CourseModule,
+  type Facts,
+} from '../../course/index.ts'
+import type { ExpectedCourse } from '../../expand/index.ts'
+import { analysePage } from '../../page/index.ts'
+import type { Base, BaseEntry } from '../base.ts'
+import { bodiesOfBase, missingBodies, type Bodies } from '../bodies.ts'
+import type { Consequence } from '../consequence.ts'
+import type { FieldStep } from '../fate.ts'
+import { mergeName } from '../mergeName.ts'
+import { isWorkedOut, unusableWithout, type Plan } from '../plan.ts'
+import { formatOfName } from '../wantedFields.ts'
+import { carriedPage, wordsLeft } from './carriedPage.ts'
+import type { CarryKind } from './carryKinds.ts'
+import { counterparts } from './counterparts.ts'
+import { keptPlaces, restrictedAddresses } from './keptPlaces.ts'
+import { topicsInOrder } from './topicsInOrder.ts'
+
+/** A course that another one is made from: as it stands, and what was deployed to it. */
+export interface CarrySource {
+  course: Course
+  base: Base
+  bodies: Bodies
+  /** Its facts: in the same term, dates come along. */
+  facts: Facts
+}
+
+const kindOfOwn = (item: CourseItem, module: CourseModule | null): CarryKind => {
+  if (/announce|notice|bulletin/i.test(`${module?.name ?? ''} ${item.name}`)) return 'announcements'
+  return item.kind === 'page' || item.kind === 'file' || item.kind === 'heading'
+    ? 'own-pages'
+    : 'own-activities'
+}
+
+const wordsOfPage = (html: string): string =>
+  analysePage(html)
+    .paragraphs.map((one) => one.text)
+    .join(' ')
+
+/** Words as they are quoted: enough to know them by. */
+const quoted = (where: string, words: string): string =>
+  `${where}: “${words.length > 120 ? `${words.slice(0, 119)}…` : words}”`
+
+/**
+ * A plan for a new course that brings along what its people wrote in an earlier one: answers to fill-ins, their own words in
+ * names and pages, items of their own, by kind. Nothing that Wickerframe did not deliver leaves a staff or hidden module, and
+ * no file that is kept from students (invariant 11). What speaks of the earlier term is told, and whatever of theirs does
+ * not come along.
+ * @param plan into the empty new course
+ */
+export const carryOver = (
+  plan: Plan,
+  expected: ExpectedCourse,
+  source: CarrySource,
+  kinds: ReadonlySet<CarryKind>,
+): Plan => {
+  if (!isWorkedOut(plan)) return plan
+  const { course, base, bodies, facts } = source
+  const lacking = unusableWithout(missingBodies(bodiesOfBase(base), bodies))
+  if (lacking) return lacking
+  const { term } = facts
+  const sameTerm = term.code === expected.facts.term.code
+  const parts = counterparts(base, expected)
+  const entryOfId = new Map(base.parts.map((entry) => [entry.platformId, entry]))
+  const placed = everyCourseItem(course)
+  const items = new Map(placed.map((one) => [one.item.id, one.item]))
+  const creates = new Set(plan.creates)
+  const told = new Map<Consequence['code'], string[]>()
+  const tell = (code: Consequence['code'], where: string) =>
+    void told.set(code, [...(told.get(code) ?? []), where])
+
+  /** Where a source item's counterpart stands in the new course: an instance, an own item that comes along, or nowhere. */
+  const own = new Map<string, string>()
+  const counterpart = (id: string): string | null => {
+    const entry = entryOfId.get(id)
+    const instance = entry && parts.of(entry)?.instance
+    return instance !== undefined && creates.has(instance) ? instance : (own.get(id) ?? null)
+  }
+  const idOfUrl = new Map(
+    placed.flatMap(({ item }) => (item.url === null ? [] : [[item.url, item.id] as const])),
+  )
+  const restricted = restrictedAddresses(course)
+  /** HTML with links into the earlier course leading to their counterparts; without one they lose their target. */
+  const relinkedIn =
+    (where: string) =>
+    (html: string): string =>
+      html.replace(/(href|src)="([^"]+)"/g, (whole, attribute: string, url: string) => {
+        if (restricted.has(url.replace(/[?#].*$/, ''))) {
+          tell('left-behind', 'a link to a file that is kept from students')
+          return `${attribute}="#"`
+        }
+        const id = idOfUrl.get(url)
+        if (id === undefined) return whole
+        const there = counterpart(id)
+        if (there !== null) return `${attribute}="ref:${there}"`
+        tell('dead-links', where)
+        return `${attribute}="#"`
+      })
+  const listen = (text: string, where: string) => {
+    if (sameTerm) return
+    if (datesMentioned(text).length > 0) tell('dates-in-prose', where)
+    if (term.title !== '' && text.includes(term.title)) tell('old-term', where)
+  }
+
+  // Which of their own items come along is settled first, so that links to them find them.
+  const staffEntry = (entry: BaseEntry | undefined): boolean =>
+    entry !== undefined && (parts.of(entry)?.audience ?? 'students') !== 'students'
+  const isKept = keptPlaces(course, (module) => staffEntry(entryOfId.get(module.id)))
+  const comes = placed.filter(({ item, module }) => {
+    if (entryOfId.has(item.id)) return false
+    if (isKept(item, module)) {
+      // Its name is nobody's to read elsewhere.
+      tell(
+        'left-behind',
+        item.kind === 'file' ? 'a file in a hidden place' : 'an item in a hidden place',
+      )
+      return false
+    }
+    if (kinds.has(kindOfOwn(item, module))) return true
+    tell('not-chosen', item.name)
+    return false
+  })
+  for (const { item } of comes) own.set(item.id, `own-${item.id}`)
+
+  const steps = new Map(plan.steps.map((step) => [step.instance, step]))
+  const carried = new Map<string, { blocks: Set<string>; page: boolean; name: boolean }>()
+  const note = (instance: string, field: FieldStep) => {
+    const step = steps.get(instance)
+    if (step)
+      steps.set(instance, {
+        ...step,
+        reason: 'new, with what was written in the earlier course',
+        fields: [...step.fields, field],
+      })
+  }
+  const partAt = new Map(
+    base.parts.flatMap((entry) => {
+      const part = parts.of(entry)
+      return part ? [[part.instance, { entry, part }] as const] : []
+    }),
+  )
+  const changes = plan.changes.map((change): Change => {
+    if (change.change !== 'create-item' && change.change !== 'create-module') return change
+    const pair = partAt.get(change.clientId)
+    if (!pair) return change
+    const { entry, part } = pair
+    const marks = { blocks: new Set<string>(), page: false, name: false }
+    carried.set(part.instance, marks)
+    const present = nameIn(course, entry.platformId)
+    const named = carriedName(entry, present, part)
+    if (named.state === 'theirs' && kinds.has('topics')) {
+      if (named.name !== part.name) {
+        marks.name = true
+        note(part.instance, {
+          field: 'name',
+          does: 'change',
+          base: null,
+          present: part.name,
+          wanted: part.name,
+          result: named.name,
+          decided: null,
+          reason: 'the instructor’s own words come along',
+        })
+        listen(named.name, named.name)
+      }
+    } else if (named.state !== 'ours' && present !== null)
+      tell(named.state === 'theirs' ? 'not-chosen' : 'words-left', `the name “${present}”`)
+    const name = marks.name && named.state === 'theirs' ? named.name : change.fields.name
+    if (change.change === 'create-module') return { ...change, fields: { ...change.fields, name } }
+    const item = items.get(entry.platformId)
+    let { html } = change.fields
+    if (html !== undefined && item?.html) {
+      const page = carriedPage({
+        present: item.html,
+        entry,
+        part,
+        written: html,
+        kinds,
+        bodies,
+        relinked: relinkedIn(name),
+      })
+      html = page.html
+      marks.blocks = page.blocks
+      marks.page = page.isTheirs
+      for (const step of page.steps) note(part.instance, step)
+      for (const words of page.came) listen(words, quoted(name, words))
+      for (const words of page.stays) tell('words-left', quoted(item.name, words))
+      for (const words of page.together) tell('answers-together', quoted(name, words))
+    }
+    if (part.kind === 'tool-link' && !sameTerm) tell('attest-again', name)
+    return {
+      ...change,
+      fields: { ...change.fields, name, ...(html === undefined ? {} : { html }) },
+    }
+  })
+
+  // What stood where nothing of the new course stands.
+  for (const entry of base.parts) {
+    const part = parts.of(entry)
+    if (part && creates.has(part.instance)) continue
+    const item = items.get(entry.platformId)
+    const isTheirName = carriedName(entry, nameIn(course, entry.platformId), null).state !== 'ours'
+    if (isTheirName) tell('no-place', `the name “${nameIn(course, entry.platformId) ?? ''}”`)
+    for (const words of item?.html ? wordsLeft(item.html, entry, bodies) : [])
+      tell('no-place', quoted(item?.name ?? '', words))
+  }
+  if (kinds.has('topics'))
+    for (const { week, topic } of topicsInOrder(facts.topics, facts, expected.facts).left)
+      tell('no-place', `the topic of week ${week}, “${topic}”`)
+
+  const moduleAt = new Map<string, string | null>()
+  for (const { item, module } of comes) {
+    let into: string | null = null
+    if (module) {
+      const known = moduleAt.get(module.id)
+      const entry = entryOfId.get(module.id)
+      const instance = entry && parts.of(entry)?.instance
+      if (known !== undefined) into = known
+      else if (instance !== undefined && creates.has(instance)) into = `ref:${instance}`
+      else {
+        changes.push({
+          change: 'create-module',
+          clientId: `own-${module.id}`,
+          parent: null,
+          at: null,
+          fields: { name: module.name, published: module.published },
+        })
+        into = `ref:own-${module.id}`
+      }
+      moduleAt.set(module.id, into)
+    }
+    const text = item.html === null ? '' : wordsOfPage(item.html)
+    listen(`${item.name} ${text}`, item.name)
+    if ((item.dueAt !== null || item.opensAt !== null || item.closesAt !== null) && !sameTerm)
+      tell('dates-to-set', item.name)
+    if (item.kind === 'tool-link' && !sameTerm) tell('attest-again', item.name)
+    const dates = sameTerm
+      ? { opensAt: item.opensAt, dueAt: item.dueAt, closesAt: item.closesAt }
+      : {}
+    changes.push({
+      change: 'create-item',
+      clientId: `own-${item.id}`,
+      module: into,
+      at: null,
+      kind: item.kind,
+      fields: {
+        name: item.name,
+        published: item.published,
+        points: item.points,
+        category: item.category,
+        ...dates,
+        ...(item.html === null ? {} : { html: relinkedIn(item.name)(item.html) }),
+        ...(item.target === null ? {} : { target: item.target }),
+        ...(item.work ? { work: item.work } : {}),
+        ...(item.rubric ? { rubric: item.rubric } : {}),
+      },
+    })
+    steps.set(`own-${item.id}`, {
+      does: 'create',
+      instance: `own-${item.id}`,
+      part: 'own',
+      kind: item.kind,
+      name: item.name,
+      into: module?.name ?? null,
+      opensAt: null,
+      dueAt: null,
+      reason: 'their own, from the earlier course',
+      fields: [],
+    })
+  }
+
+  // What came along is theirs from the start: the base holds what the template wants, not what stands there.
+  const next = {
+    ...plan.next,
+    parts: plan.next.parts.map((entry) => {
+      const marks = carried.get(entry.instance)
+      if (!marks) return entry
+      const name = entry.fields['name']
+      return {
+        ...entry,
+        ...(marks.name && name
+          ? {
+              fields: { ...entry.fields, name: { sent: name.sent, echo: name.sent } },
+              freshFields: entry.freshFields.filter((field) => field !== 'name'),
+            }
+          : {}),
+        ...(marks.page
+          ? {
+              freshPage: false,
+              blocks: entry.blocks.map((block) =>
+                marks.blocks.has(block.key) ? { ...block, fresh: false } : block,
+              ),
+            }
+          : {}),
+      }
+    }),
+  }
+  return {
+    ...plan,
+    steps: [...steps.values()],
+    changes,
+    next,
+    additive: false,
+    consequences: [
+      ...plan.consequences,
+      ...[...told].map(([code, all]) => ({
+        code,
+        count: all.length,
+        example: all[0] ?? '',
+        all: [...new Set(all)].slice(0, mostTold),
+      })),
+    ],
+  }
+}
+
+/** More of one kind is counted, not listed. */
+const mostTold = 200
+
+const nameIn = (course: Course, id: string): string | null =>
+  everyModule(course.modules).find((module) => module.id === id)?.name ??
+  everyCourseItem(course).find(({ item }) => item.id === id)?.item.name ??
+  null
+
+/**
+ * What became of a name in the earlier course: as it was deployed; with the instructor's own words, as it reads in the new
+ * course; or written anew, so that it cannot be carried.
+ * @param part null where nothing takes its place
+ */
+const carriedName = (
+  entry: BaseEntry,
+  present: string | null,
+  part: Parameters<typeof formatOfName>[0] | null,
+): { state: 'ours' } | { state: 'theirs'; name: string } | { state: 'unreadable' } => {
+  const name = entry.fields['name']
+  if (present === null || !name || present === name.sent || present === name.echo)
+    return { state: 'ours' }
+  if (part === null || entry.format === null || typeof name.sent !== 'string')
+    return { state: 'unreadable' }
+  const merged = mergeName(
+    { format: entry.format, name: name.sent },
+    present,
+    formatOfName(part),
+    part.values,
+  )
+  return merged === null ? { state: 'unreadable' } : { state: 'theirs', name: merged }
+}

@@ -1,0 +1,37 @@
+import type { Course, CourseItem, CourseModule } from '../../course/index.ts'
+
+/** Modules that stand in a course, each with those around it, the innermost first. */
+const around = (course: Course): Map<string, CourseModule[]> => {
+  const found = new Map<string, CourseModule[]>()
+  const visit = (modules: readonly CourseModule[], outer: readonly CourseModule[]) => {
+    for (const module of modules) {
+      const chain = [module, ...outer]
+      found.set(module.id, chain)
+      visit(module.modules, chain)
+    }
+  }
+  visit(course.modules, [])
+  return found
+}
+
+/**
+ * Whether something never leaves its course: it is hidden, or stands in a module that is hidden or for staff however deep,
+ * or is a file that is kept from students (invariant 11).
+ * @param isStaff whether a module was deployed for staff
+ */
+export const keptPlaces = (
+  course: Course,
+  isStaff: (module: CourseModule) => boolean,
+): ((item: CourseItem, module: CourseModule | null) => boolean) => {
+  const chains = around(course)
+  const restricted = restrictedAddresses(course)
+  return (item, module) =>
+    !item.published ||
+    (module !== null &&
+      (chains.get(module.id) ?? [module]).some((one) => !one.published || isStaff(one))) ||
+    [item.url, item.target].some((address) => address !== null && restricted.has(address))
+}
+
+/** Addresses of files that are kept from students. */
+export const restrictedAddresses = (course: Course): ReadonlySet<string> =>
+  new Set((course.files ?? []).flatMap((file) => (file.restricted ? [file.url] : [])))
