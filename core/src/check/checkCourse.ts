@@ -27,6 +27,7 @@ import {
   type Verdict,
 } from '../rules/index.ts'
 import type { Strength, Template } from '../template/index.ts'
+import { harmlessMend } from './harmlessMend.ts'
 import { compareFindings } from './compareFindings.ts'
 import { attestationFor, waiverFor, type Dispensations } from './dispensation.ts'
 import type { CheckResult, Counts, Finding, FindingPlace, Outcome, Place } from './outcome.ts'
@@ -475,14 +476,16 @@ const findingsOf = (
     const waiver = dispensations?.waivers.find((one) => one.id === outcome.waivedBy) ?? null
     const digest = shortHash(JSON.stringify(verdict.evidence))
     const key = `${rule.id}|${verdict.message}|${together}|${outcome.strength}|${waiver?.id ?? ''}`
-    const mend = rule.mend?.(verdict, context) ?? []
+    const wanted = rule.mend?.(verdict, context) ?? []
+    const safe = wanted.length > 0 ? harmlessMend(wanted, context) : { changes: [] }
     const place: FindingPlace = {
       fingerprint: outcome.fingerprint,
       place: outcome.place,
       message: fillMessage(rule.messages[verdict.message] ?? verdict.message, verdict.values),
       evidence: [...verdict.evidence],
       expected: verdict.expected,
-      mend: mend.length > 0 ? mend : null,
+      mend: 'changes' in safe && safe.changes.length > 0 ? safe.changes : null,
+      ...('refusal' in safe ? { refusal: safe.refusal } : {}),
       digest,
       waived: waiver && {
         id: waiver.id,

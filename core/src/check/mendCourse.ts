@@ -1,6 +1,7 @@
 import { applyChanges, documentHand, type Change, type Course } from '../course/index.ts'
 import { success, type Result } from '../document/index.ts'
 import { checkCourse, type Check } from './checkCourse.ts'
+import { mayShow, refusalWords } from './harmlessMend.ts'
 import type { CheckResult, Finding, FindingPlace } from './outcome.ts'
 
 export interface MendedPlace {
@@ -46,7 +47,7 @@ const written = (change: Change): string[] => {
 }
 
 /** Every round mends what does not touch the same; more rounds than this mean that two mends undo each other. */
-const mostRounds = 40
+const mostRounds = 200
 
 /**
  * Applies the chosen mends of a course, each worked out on what those before it left, so that several of one page or one
@@ -83,6 +84,7 @@ export const mendCourse = (
   for (let round = 0; round < mostRounds; round++) {
     const taken = new Set<string>()
     let progress = false
+    const before = course
     for (const finding of result.findings)
       for (const place of finding.places) {
         const told = {
@@ -99,10 +101,17 @@ export const mendCourse = (
         )
           continue
         if (!place.mend || place.mend.length === 0) {
-          left.set(place.fingerprint, { ...told, reason: 'the right answer is somebody’s to give' })
+          left.set(place.fingerprint, {
+            ...told,
+            reason: place.refusal
+              ? refusalWords(place.refusal)
+              : 'the right answer is somebody’s to give',
+          })
           continue
         }
-        const slots = place.mend.flatMap(written)
+        const shows = place.mend.some((change) => mayShow(change, before))
+        // What opens something is worked out on all that was opened or moved before it, one after the other.
+        const slots = [...place.mend.flatMap(written), ...(shows ? ['view'] : [])]
         if (slots.some((slot) => taken.has(slot))) continue
         const applied = applyChanges(course, place.mend, hand)
         if (!applied.ok) {

@@ -46,6 +46,13 @@ export const Outcome = z.strictObject({
 })
 export type Outcome = z.output<typeof Outcome>
 
+/** Why a mend that a rule knows is not to be had here. */
+export const MendRefusal = z.strictObject({
+  code: z.enum(['student-work', 'own-words', 'shows-hidden']),
+  name: z.string().describe('Of the item it is about'),
+})
+export type MendRefusal = z.output<typeof MendRefusal>
+
 export const FindingPlace = z.strictObject({
   fingerprint: z.string(),
   place: Place,
@@ -55,6 +62,7 @@ export const FindingPlace = z.strictObject({
   ),
   expected: z.string(),
   mend: z.array(Change).nullable(),
+  refusal: MendRefusal.optional().describe('Why a mend that is known is not made here'),
   digest: z
     .string()
     .describe('Of the evidence: it changes when what is seen changes, the fingerprint does not'),

@@ -1,9 +1,9 @@
-import type { Course, CourseItem, CourseModule } from '../course/index.ts'
+import { touchesWork, type Course, type CourseItem, type CourseModule } from '../course/index.ts'
 import type { ExpectedPart, Fields } from '../expand/index.ts'
 import type { FieldBase } from './base.ts'
 import { fateOf, sameValue, type Decision, type FieldStep } from './fate.ts'
 import { mergeName } from './mergeName.ts'
-import { formatOfName, presentField, touchesWork } from './wantedFields.ts'
+import { formatOfName, presentField } from './wantedFields.ts'
 
 export interface FieldsMergeInput {
   wanted: Fields

@@ -2,10 +2,6 @@ import type { Course, CourseItem, CourseModule } from '../course/index.ts'
 import { fieldIn, type ExpectedCourse, type ExpectedPart, type Fields } from '../expand/index.ts'
 import { isModule } from '../template/index.ts'
 
-/** Fields that touch how handed-in work counts: left alone once students have work in an item. */
-export const touchesWork = (field: string): boolean =>
-  ['points', 'category', 'target', 'rubric'].includes(field) || field.startsWith('work.')
-
 /** What the template wants of the course itself; the home page apart. */
 export const wantedCourseFields = (expected: ExpectedCourse): Fields => {
   const {

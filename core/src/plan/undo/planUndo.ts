@@ -1,4 +1,10 @@
-import { everyCourseItem, type Change, type Course, type CourseItem } from '../../course/index.ts'
+import {
+  everyCourseItem,
+  touchesWork,
+  type Change,
+  type Course,
+  type CourseItem,
+} from '../../course/index.ts'
 import type { Base, BaseEntry } from '../base.ts'
 import { bodiesOfBase, bodyOf, missingBodies, type Bodies } from '../bodies.ts'
 import { sameValue, type FieldStep } from '../fate.ts'
@@ -6,7 +12,6 @@ import type { NextBase } from '../nextBase.ts'
 import { movedBetween, placeAmong, placesOf } from '../places.ts'
 import { unusableWithout, type Plan, type PlanStep } from '../plan.ts'
 import { unchangedEntry } from '../planContext.ts'
-import { touchesWork } from '../wantedFields.ts'
 import { freshened } from './freshened.ts'
 import { courseValue, standingsOf, type Standing } from './standing.ts'
 import { undoneBase } from './undoneBase.ts'

@@ -102,7 +102,7 @@ export const availabilityWindowRule = defineRule({
     if (verdict.message === 'closes-early')
       return [{ change: 'set-course', closesAt: verdict.expected }]
     const there = verdict.subject.about === 'part' ? context.itemFor(verdict.subject.part) : null
-    return there && !there.item.studentWork
+    return there
       ? [
           {
             change: 'set-item',

@@ -56,9 +56,7 @@ export const categoryMissing = defineRule({
   },
   mend(verdict, context): Change[] {
     const item = context.itemAt(verdict.itemId)
-    return item && !item.studentWork
-      ? [{ change: 'set-item', id: item.id, fields: { category: verdict.expected } }]
-      : []
+    return item ? [{ change: 'set-item', id: item.id, fields: { category: verdict.expected } }] : []
   },
   examples: {
     passes: [

@@ -34,7 +34,7 @@ export const pointsDiffer = defineRule({
     ),
   mend(verdict, context): Change[] {
     const item = context.itemAt(verdict.itemId)
-    return item && !item.studentWork
+    return item
       ? [{ change: 'set-item', id: item.id, fields: { points: Number(verdict.expected) } }]
       : []
   },

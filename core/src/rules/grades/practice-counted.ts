@@ -51,7 +51,7 @@ export const practiceCounted = defineRule({
   },
   mend(verdict, context): Change[] {
     const item = context.itemAt(verdict.itemId)
-    return item && !item.studentWork
+    return item
       ? [{ change: 'set-item', id: item.id, fields: { work: { ...item.work, practice: true } } }]
       : []
   },

@@ -39,9 +39,7 @@ export const rubricMissing = defineRule({
       context.expected.template.rubrics.find(
         (one) => one.key === there.part.definition.settings.rubric,
       )
-    return there && rubric && !there.item.studentWork
-      ? [{ change: 'set-item', id: there.item.id, fields: { rubric } }]
-      : []
+    return there && rubric ? [{ change: 'set-item', id: there.item.id, fields: { rubric } }] : []
   },
   examples: {
     passes: [

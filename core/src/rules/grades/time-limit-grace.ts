@@ -49,7 +49,7 @@ export const timeLimitGrace = defineRule({
   },
   mend(verdict, context): Change[] {
     const item = context.itemAt(verdict.itemId)
-    return item && !item.studentWork
+    return item
       ? [
           {
             change: 'set-item',

@@ -55,7 +55,7 @@ export const settingDiffers = defineRule({
   mend(verdict, context): Change[] {
     const there = verdict.subject.about === 'part' ? context.itemFor(verdict.subject.part) : null
     const setting = settings.find((one) => one === verdict.discriminator)
-    return there && setting && !there.item.studentWork
+    return there && setting
       ? [
           {
             change: 'set-item',

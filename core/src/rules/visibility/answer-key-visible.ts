@@ -1,10 +1,7 @@
 import { z } from 'zod'
 import type { Change } from '../../course/index.ts'
-import { foldedName } from '../../naming/index.ts'
 import { aboutFound, defineRule, type Verdict } from '../rule.ts'
-
-const keyName =
-  /\b(?:answer key|answers|solutions?|model answers?|marking key|grading key|sample solution)\b/
+import { isAnswerKey, workNotDue } from './keptFromStudents.ts'
 
 export const answerKeyVisible = defineRule({
   id: 'answer-key-visible',
@@ -18,17 +15,10 @@ export const answerKeyVisible = defineRule({
   messages: { open: 'Students can open “{name}” while “{work}” is due only on {due}.' },
   *check(context): Generator<Verdict> {
     for (const placed of context.placedItems) {
-      const { item, module } = placed
-      if (!keyName.test(foldedName(item.name)) || item.points !== null) continue
+      const { item } = placed
+      if (!isAnswerKey(item)) continue
       const subject = aboutFound(context, item)
-      const due = (module?.items ?? [])
-        .flatMap((other) =>
-          other !== item && other.dueAt !== null
-            ? [{ name: other.name, date: context.dateOf(other.dueAt) }]
-            : [],
-        )
-        .sort((a, b) => (a.date < b.date ? 1 : -1))
-      const open = due.find((work) => !context.reached(work.date))
+      const open = workNotDue(placed, context)
       if (!open || !context.studentsReach(placed)) yield { subject, outcome: 'passed' }
       else
         yield {

@@ -86,20 +86,24 @@ export const mustPartHidden = defineRule({
     const found = context.moduleFor(part)
     const starts = part.week?.first ?? context.openingDay
     if (!found) return []
-    const open = { published: true, opensAt: null }
+    // A date on which it opened, or opens in time, is right and stays.
+    const open = (one: { opensAt: string | null }) =>
+      opensBy(context, starts, { published: true, opensAt: one.opensAt })
+        ? { published: true }
+        : { published: true, opensAt: null }
     const items = part.items.flatMap((inner: ExpectedPart) => {
       const there = context.itemFor(inner)
       return there &&
         inner.strength === 'must' &&
         inner.audience === 'students' &&
         !opensBy(context, starts, there.item)
-        ? [{ change: 'set-item', id: there.item.id, fields: open } as const]
+        ? [{ change: 'set-item', id: there.item.id, fields: open(there.item) } as const]
         : []
     })
     return [
       ...(opensBy(context, starts, found)
         ? []
-        : [{ change: 'set-module', id: found.id, fields: open } as const]),
+        : [{ change: 'set-module', id: found.id, fields: open(found) } as const]),
       ...items,
     ]
   },

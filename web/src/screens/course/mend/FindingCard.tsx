@@ -1,5 +1,5 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query'
-import type { Finding, FindingPlace } from '@wickerframe/core'
+import { refusalWords, type Finding, type FindingPlace } from '@wickerframe/core'
 import type { CourseCare, Role } from '@wickerframe/contract'
 import { post } from '../../../api/client.ts'
 import { Button, plural, Problem, Sentence } from '../../../controls/controls.tsx'
@@ -221,9 +221,11 @@ export const FindingCard = ({
           {finding.basis ? ` Rests on: ${finding.basis}.` : ''}{' '}
           {mends.length > 0
             ? 'Wickerframe knows the mend.'
-            : finding.mender === 'instructor'
-              ? 'The right answer is the instructor’s to give.'
-              : ''}{' '}
+            : finding.places[0]?.refusal
+              ? `Wickerframe leaves it to somebody: ${refusalWords(finding.places[0].refusal)}.`
+              : finding.mender === 'instructor'
+                ? 'The right answer is the instructor’s to give.'
+                : ''}{' '}
           <span className="text-ink-3">Rule {finding.rule}.</span>
         </p>
         <ul>

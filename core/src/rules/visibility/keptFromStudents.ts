@@ -1,0 +1,67 @@
+import type { CourseItem, CourseModule, PlacedItem } from '../../course/index.ts'
+import { foldedName } from '../../naming/index.ts'
+import type { CheckContext } from '../context.ts'
+
+/** Why an item is kept from students. */
+export type KeptBecause = 'staff' | 'answer-key' | 'restricted-file'
+
+const keyName =
+  /\b(?:answer key|answers|solutions?|model answers?|marking key|grading key|sample solution)\b/
+
+/** Whether an item gives answers away, by its name; what is worth points is work itself. */
+export const isAnswerKey = (item: CourseItem): boolean =>
+  keyName.test(foldedName(item.name)) && item.points === null
+
+/** Work of the module an answer key stands in that is not due yet, the last one first; null: its answers may be seen. */
+export const workNotDue = (
+  { item, module }: PlacedItem,
+  context: CheckContext,
+): { name: string; date: string } | null =>
+  (module?.items ?? [])
+    .flatMap((other) =>
+      other !== item && other.dueAt !== null
+        ? [{ name: other.name, date: context.dateOf(other.dueAt) }]
+        : [],
+    )
+    .sort((a, b) => (a.date < b.date ? 1 : -1))
+    .find((work) => !context.reached(work.date)) ?? null
+
+const insideOf = (module: CourseModule): CourseItem[] => [
+  ...module.items,
+  ...module.modules.flatMap(insideOf),
+]
+
+/**
+ * Everything in a course that must not come into students' view by anything Wickerframe does, by platform id: what is for
+ * staff, whatever stands in a module for staff, copies of either, answers to work that is not due yet, and files kept from
+ * students with the pages that lead to them.
+ */
+export const keptFromStudents = (context: CheckContext): ReadonlyMap<string, KeptBecause> => {
+  const kept = new Map<string, KeptBecause>()
+  for (const part of context.parts) {
+    if (part.audience !== 'staff') continue
+    const there = context.itemFor(part)
+    if (there) kept.set(there.item.id, 'staff')
+    const module = context.moduleFor(part)
+    if (module) for (const item of insideOf(module)) kept.set(item.id, 'staff')
+  }
+  for (const { found, of } of context.pairing.copies)
+    if (context.partAt(of)?.audience === 'staff') kept.set(found, 'staff')
+  const restricted = new Set(
+    (context.course.files ?? []).flatMap((file) => (file.restricted ? [file.url] : [])),
+  )
+  for (const placed of context.placedItems) {
+    const { item } = placed
+    if (kept.has(item.id)) continue
+    if (isAnswerKey(item) && workNotDue(placed, context)) kept.set(item.id, 'answer-key')
+    else if (
+      restricted.size > 0 &&
+      ([item.url, item.target].some((url) => url !== null && restricted.has(url)) ||
+        context
+          .pageOf(item)
+          ?.links.some((link) => restricted.has(link.href.replace(/[?#].*$/, ''))))
+    )
+      kept.set(item.id, 'restricted-file')
+  }
+  return kept
+}
