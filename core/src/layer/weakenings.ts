@@ -1,66 +1,8 @@
-import { canonicalJson, jsonPointer, quoteValue, type Problem } from '../document/index.ts'
-import {
-  homePageKey,
-  isModule,
-  strengths,
-  type Block,
-  type Part,
-  type Strength,
-  type Template,
-} from '../template/index.ts'
-
-const rank = (strength: Strength): number => strengths.indexOf(strength)
-const same = (a: unknown, b: unknown): boolean =>
-  canonicalJson(a ?? null) === canonicalJson(b ?? null)
-const isRecord = (value: unknown): value is Record<string, unknown> =>
-  typeof value === 'object' && value !== null && !Array.isArray(value)
-
-/** Keys in the order in which they stand among the given ones. */
-const orderOf = (list: readonly { key: string }[], among: ReadonlySet<string>): string[] =>
-  list.map((one) => one.key).filter((key) => among.has(key))
-
-const weakened = (path: PropertyKey[], found: unknown, expected: string): Problem => ({
-  code: 'weakened',
-  path: jsonPointer(path),
-  found: quoteValue(found),
-  expected,
-})
-
-/** What stands above must stand here with the same value; where nothing stands above, the layer may say. */
-const keptFields = (
-  upper: object,
-  here: object,
-  fields: readonly string[],
-  path: PropertyKey[],
-): Problem[] => {
-  const above = upper as Record<string, unknown>
-  const own = here as Record<string, unknown>
-  return fields.flatMap((field): Problem[] => {
-    const value = above[field]
-    if (value === undefined) return []
-    // A bare record (settings, what instructors may do) is kept field by field.
-    if (isRecord(value) && (field === 'settings' || field === 'appliesTo')) {
-      const present = own[field]
-      return keptFields(value, isRecord(present) ? present : {}, Object.keys(value), [
-        ...path,
-        field,
-      ])
-    }
-    return same(value, own[field])
-      ? []
-      : [weakened([...path, field], own[field], `${quoteValue(value)}, as the layer above says`)]
-  })
-}
-const strengthKept = (upper: Strength, here: Strength, path: PropertyKey[]): Problem[] =>
-  rank(here) <= rank(upper)
-    ? []
-    : [
-        weakened(
-          [...path, 'strength'],
-          here,
-          `at least ${upper}, as the layer above says; a layer may only raise it`,
-        ),
-      ]
+import { quoteValue, type Problem } from '../document/index.ts'
+import { homePageKey, isModule, type Block, type Part, type Template } from '../template/index.ts'
+import { exceptionWeakenings } from './exceptionWeakenings.ts'
+import { keptFields, keptList, orderOf, same, strengthKept, weakened } from './kept.ts'
+import { policyWeakenings } from './policyWeakenings.ts'
 
 const partFields = [
   'kind',
@@ -69,14 +11,13 @@ const partFields = [
   'audience',
   'position',
   'span',
-  'when',
-  'repeat',
   'settings',
-  'groupings',
   'url',
   'inGroup',
   'acceptsInstead',
 ] as const
+/** Said or not, they decide where a part is wanted at all: what is silent above means everywhere, once, and in no other way. */
+const decidesWhere = ['when', 'repeat', 'groupings'] as const
 
 const blockWeakenings = (
   upper: readonly Block[],
@@ -105,6 +46,17 @@ const blockWeakenings = (
   return problems
 }
 
+const said = (part: Part, field: (typeof decidesWhere)[number]): unknown =>
+  field !== 'groupings' ? part[field] : isModule(part) ? part.groupings : undefined
+
+/** A part for students that says nothing of being published is published; a layer does not hide it. */
+const shownAsAbove = (upper: Part, own: Part, path: PropertyKey[]): Problem[] =>
+  upper.audience === 'students' &&
+  upper.settings.published === undefined &&
+  own.settings.published === false
+    ? [weakened([...path, 'settings', 'published'], false, 'true, as the layer above leaves it')]
+    : []
+
 const partWeakenings = (
   upper: readonly Part[],
   here: readonly Part[],
@@ -126,6 +78,19 @@ const partWeakenings = (
     const told = [
       ...strengthKept(part.strength, own.strength, at),
       ...keptFields(part, own, partFields, at),
+      ...decidesWhere.flatMap((field) => {
+        const above = said(part, field)
+        return same(above, said(own, field))
+          ? []
+          : [
+              weakened(
+                [...at, field],
+                said(own, field),
+                `${quoteValue(above)}, as the layer above has it`,
+              ),
+            ]
+      }),
+      ...shownAsAbove(part, own, at),
     ]
     for (const [what, allowed] of Object.entries(own.may))
       if (allowed && !part.may[what as keyof typeof part.may])
@@ -133,48 +98,7 @@ const partWeakenings = (
           weakened([...at, 'may', what], true, 'not allowed, as the layer above does not allow it'),
         )
     if (isModule(part) && isModule(own)) {
-      for (const exception of part.exceptions) {
-        const present = own.exceptions.find((one) => one.key === exception.key)
-        if (!present || !same({ ...present, add: [] }, { ...exception, add: [] }))
-          told.push(
-            weakened(
-              [...at, 'exceptions'],
-              present ?? 'nothing',
-              `the exception ${exception.key} as the layer above has it`,
-            ),
-          )
-        else
-          told.push(
-            ...partWeakenings(exception.add, present.add, [
-              ...at,
-              'exceptions',
-              own.exceptions.indexOf(present),
-              'add',
-            ]),
-          )
-      }
-      // An exception of the layer's own may add; it may not take away what stands above.
-      own.exceptions.forEach((exception, i) => {
-        if (part.exceptions.some((one) => one.key === exception.key)) return
-        const above = new Set(part.items.map((item) => item.key))
-        const takes =
-          exception.omit ||
-          exception.leaveOut === 'all' ||
-          exception.leaveOut.some((key) => above.has(key)) ||
-          exception.set.some(
-            (one) =>
-              above.has(one.part) &&
-              (one.name !== undefined || one.settings !== undefined || one.strength !== undefined),
-          )
-        if (takes)
-          told.push(
-            weakened(
-              [...at, 'exceptions', i],
-              exception.key,
-              'an exception that only adds; what stands above is not left out or changed',
-            ),
-          )
-      })
+      told.push(...exceptionWeakenings(part, own, at, partWeakenings))
       told.push(
         ...keptList(part.objectives, own.objectives, [...at, 'objectives']),
         ...partWeakenings(part.items, own.items, [...at, 'items']),
@@ -198,21 +122,10 @@ const partWeakenings = (
   return problems
 }
 
-const keptList = (
-  upper: readonly { key: string }[],
-  here: readonly { key: string }[],
-  path: PropertyKey[],
-): Problem[] =>
-  upper.flatMap((one) => {
-    const present = here.find((candidate) => candidate.key === one.key)
-    return same(one, present)
-      ? []
-      : [weakened(path, present, `${one.key} as the layer above has it`)]
-  })
-
 /**
  * Where a layer weakens what stands above it: takes parts or blocks away, alters fixed text, lowers a strength, allows
- * what is not allowed. It may add parts and blocks, answer fill-ins, say what is left unsaid, and raise a strength.
+ * what is not allowed, makes a part wanted in fewer places. It may add parts and blocks, answer fill-ins, say what is left
+ * unsaid, and raise a strength. What is silent above stands at its default, and is held.
  * @param upper the released version the layer is built on
  */
 export const weakenings = (upper: Template, layer: Template): Problem[] => {
@@ -221,23 +134,6 @@ export const weakenings = (upper: Template, layer: Template): Problem[] => {
     ...keptFields(upper.home, layer.home, ['name', 'basis'], ['home']),
     ...blockWeakenings(upper.home.blocks, layer.home.blocks, ['home', 'blocks']),
   ]
-  const policies = upper.policies.flatMap((policy): Problem[] => {
-    const index = layer.policies.findIndex((one) => one.rule === policy.rule)
-    const own = layer.policies[index]
-    if (!own)
-      return [
-        weakened(['policies'], 'nothing', `the rule ${policy.rule} as the layer above sets it`),
-      ]
-    return [
-      ...(own.off && !policy.off
-        ? [weakened(['policies', index, 'off'], true, 'false; the layer above has the rule on')]
-        : []),
-      ...(policy.strength && own.strength
-        ? strengthKept(policy.strength, own.strength, ['policies', index])
-        : []),
-      ...keptFields(policy, own, ['parameters'], ['policies', index]),
-    ]
-  })
   const narrower = (['modalities', 'departments', 'weeks'] as const).flatMap((field): Problem[] => {
     const above: readonly unknown[] = upper.appliesTo[field]
     const outside =
@@ -274,7 +170,10 @@ export const weakenings = (upper: Template, layer: Template): Problem[] => {
     ...(['houseTexts', 'assets', 'rubrics', 'outcomes', 'keptBlocks'] as const).flatMap((list) =>
       keptList(upper[list], layer[list], [list]),
     ),
-    ...policies,
+    ...policyWeakenings(upper, layer),
+    ...(layer.halfBuilt && !upper.halfBuilt
+      ? [weakened(['halfBuilt'], true, 'false; the layer above is complete')]
+      : []),
   ]
 }
 
