@@ -4,6 +4,7 @@ import {
   Key,
   type Consequence,
   type PlanStep,
+  type Proof,
   type ShapeLine,
 } from '@wickerframe/core'
 import { z } from 'zod'
@@ -189,6 +190,8 @@ export interface Receipt {
   run: number
   counts: Record<string, number>
   undoneBy: number | null
+  /** The course read again and held against the plan; null where nothing was sent, or it was before that was done. */
+  proof: Proof | null
 }
 export interface Message {
   id: number

@@ -1,6 +1,8 @@
 /** What people will notice of a plan once it is run. */
 export interface Consequence {
   code:
+    /** Pages somebody wrote in would be emptied, shortened by half, or taken out. */
+    | 'shortened'
     | 'new-names'
     | 'new-dates'
     | 'student-work'

@@ -9,6 +9,7 @@ import { mergePart } from './mergePart.ts'
 import { movesOf } from './mergePlace.ts'
 import { unusableWithout, type Plan, type PlanInput, type PlanStep } from './plan.ts'
 import { planContext, unchangedEntry } from './planContext.ts'
+import { shortenedPages } from './shortened.ts'
 
 const countOf = (
   steps: readonly PlanStep[],
@@ -89,6 +90,9 @@ export const planDeployment = (input: PlanInput): Plan => {
       changes.every(
         (change) => change.change === 'create-item' || change.change === 'create-module',
       ),
-    consequences: consequencesOf(changes, steps, course, expected),
+    consequences: [
+      ...shortenedPages(changes, course, base, input.bodies),
+      ...consequencesOf(changes, steps, course, expected),
+    ],
   }
 }

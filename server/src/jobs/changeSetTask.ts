@@ -1,6 +1,14 @@
 import { randomUUID } from 'node:crypto'
 import type { Pool } from 'mysql2/promise'
-import { readDocument, type Change, type Course } from '@wickerframe/core'
+import {
+  notReadAgain,
+  proofOf,
+  proofWords,
+  readDocument,
+  type Change,
+  type Course,
+  type Proof,
+} from '@wickerframe/core'
 import { ChangeSet, type ChangeSetAnswer } from '@wickerframe/contract'
 import { inTransaction, type Database } from '@wickerframe/storage'
 import { z } from 'zod'
@@ -17,7 +25,12 @@ import {
   markSent,
   type ClaimedTask,
 } from '../repositories/tasks.ts'
-import { prepareSnapshot, storeSnapshot } from '../repositories/snapshots.ts'
+import {
+  findSnapshot,
+  prepareSnapshot,
+  storeSnapshot,
+  type PreparedSnapshot,
+} from '../repositories/snapshots.ts'
 import { failed, fateUnknown, later, LostLease, type TaskOutcome } from './outcome.ts'
 
 /** What is written down before it is sent: the change set, and what the task needs to know of it when the answer comes. */
@@ -47,7 +60,7 @@ export interface ChangeSetWork<N, R extends Ready = Ready> {
     database: Database,
     key: string,
     note: N,
-    ready: R,
+    ready: Proved<R>,
     changes: readonly Change[],
   ) => Promise<void>
   /** What the task says when it is done. */
@@ -60,9 +73,11 @@ export interface Ready {
   baseRevision: number | null
 }
 export const nothingReady: Ready = { bodies: { named: [], html: new Map() }, baseRevision: null }
+/** That, with the course read again and held against the plan; null where nothing was sent. */
+export type Proved<R extends Ready> = R & { proof: Proof | null }
 
 /** What the platform answered; for a plan without changes, the course as it was read. */
-export type Answered = Pick<ChangeSetAnswer, 'ids' | 'course'>
+export type Answered = Pick<ChangeSetAnswer, 'ids' | 'course' | 'revision'>
 
 const plannedAgain = 3
 /** Refusals that a new plan may get past: the course was edited, a key was voided, students handed in, something is gone. */
@@ -94,7 +109,7 @@ export const runChangeSetTask = async <N, R extends Ready>(
       const { bodies } = prepared
       const marked = await inTransactionNaming(
         pool,
-        bodies.html,
+        new Map([...bodies.html, ...prepared.snapshot.bodies.html]),
         async (database): Promise<'marked' | 'lost-lease' | 'outrun'> => {
           // Under the course's lock: what another run deployed since is in no plan, and one at a time sends.
           if (
@@ -103,6 +118,7 @@ export const runChangeSetTask = async <N, R extends Ready>(
           )
             return 'outrun'
           await nameBodies(database, task.courseId, bodies.named)
+          await storeSnapshot(database, task.courseId, prepared.snapshot)
           return (await markSent(database, task, prepared.sent)) ? 'marked' : 'lost-lease'
         },
       )
@@ -114,11 +130,11 @@ export const runChangeSetTask = async <N, R extends Ready>(
     const { sent } = task
     made ??= readSent(sent.payload, work)
     if (!made) return failed('what was sent is stored in a form that cannot be read')
-    const { platformId, set, note } = made
+    const { platformId, set } = made
     const answer = await connector.apply(platformId, sent.key, set)
     switch (answer.state) {
       case 'answered':
-        return settle(pool, task, sent.key, set.changes, note, answer.value, work)
+        return settle(pool, connector, task, sent.key, made, answer.value, work)
       case 'later':
         return later(answer.detail, answer.afterSeconds)
       case 'unknown':
@@ -194,6 +210,8 @@ const prepare = async <N, R extends Ready>(
       sent: NonNullable<ClaimedTask['sent']>
       made: Made<N>
       bodies: ReadyBodies
+      /** The course as it was planned for, which what comes of it is held against. */
+      snapshot: PreparedSnapshot
       baseRevision: number
     }
   | { outcome: TaskOutcome }
@@ -230,11 +248,15 @@ const prepare = async <N, R extends Ready>(
     return {
       outcome: await settle(
         pool,
+        connector,
         task,
         randomUUID(),
-        [],
-        planned.note,
-        { ids: {}, course: read.value },
+        {
+          platformId,
+          set: { expectedRevision: read.value.revision, changes: [] },
+          note: planned.note,
+        },
+        { ids: {}, course: read.value, revision: read.value.revision },
         work,
         revision,
       ),
@@ -249,7 +271,32 @@ const prepare = async <N, R extends Ready>(
     sent: { key: randomUUID(), payloadDigest: sha256(text), payload: text },
     made: payload,
     bodies: planned.bodies ?? nothingReady.bodies,
+    snapshot: prepareSnapshot(read.value),
     baseRevision: revision,
+  }
+}
+
+/**
+ * Reads a course again after a change set and holds it against what the set was to make of what stood before.
+ * @returns the course as it was read last, and the proof; null where nothing was sent
+ */
+const proved = async <N>(
+  pool: Pool,
+  connector: Connector,
+  courseId: number,
+  { platformId, set }: Made<N>,
+  answer: Answered,
+): Promise<{ course: Course; proof: Proof | null }> => {
+  if (set.changes.length === 0) return { course: answer.course, proof: null }
+  const again = await connector.snapshot(platformId)
+  if (again.state !== 'answered') return { course: answer.course, proof: notReadAgain }
+  const before = (await findSnapshot(pool, courseId))?.course
+  return {
+    course: again.value,
+    proof:
+      before?.revision === set.expectedRevision
+        ? proofOf(before, set.changes, answer.ids, again.value, answer.revision)
+        : notReadAgain,
   }
 }
 
@@ -259,15 +306,20 @@ const prepare = async <N, R extends Ready>(
  */
 const settle = async <N, R extends Ready>(
   pool: Pool,
+  connector: Connector,
   task: ClaimedTask,
   key: string,
-  changes: readonly Change[],
-  note: N,
+  made: Made<N>,
   answer: Answered,
   work: ChangeSetWork<N, R>,
   planned?: number,
 ): Promise<TaskOutcome> => {
-  const snapshot = prepareSnapshot(answer.course)
+  const {
+    note,
+    set: { changes },
+  } = made
+  const { course, proof } = await proved(pool, connector, task.courseId, made, answer)
+  const snapshot = prepareSnapshot(course)
   const ready = await work.ready(changes, note, answer)
   const html = new Map([...snapshot.bodies.html, ...ready.bodies.html])
   try {
@@ -276,9 +328,10 @@ const settle = async <N, R extends Ready>(
       // Worked out on what has changed since: the task is taken up again, and its key asked for.
       if (planned !== undefined && revision !== planned) throw new LostLease()
       if (ready.baseRevision !== null && ready.baseRevision !== revision) throw new LostLease()
-      if (!(await finishTask(database, task, 'done', work.done(note)))) throw new LostLease()
+      const says = [work.done(note), ...(proof ? [proofWords(proof)] : [])].join('; ')
+      if (!(await finishTask(database, task, 'done', says))) throw new LostLease()
       await nameBodies(database, task.courseId, ready.bodies.named)
-      await work.keep(database, key, note, ready, changes)
+      await work.keep(database, key, note, { ...ready, proof }, changes)
       await raiseBaseRevision(database, task.courseId)
       await storeSnapshot(database, task.courseId, snapshot)
     })

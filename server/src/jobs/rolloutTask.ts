@@ -29,7 +29,7 @@ import { courseBodies, unnamedBodies, type ReadyBodies } from '../repositories/c
 import { judgeCourse, judgedAfter, judgedState, JudgedState } from '../repositories/courses.ts'
 import { markInForceAgain, markUndone, recordDeployment } from '../repositories/deployments.ts'
 import { keepPlan, type ClaimedTask } from '../repositories/tasks.ts'
-import { runChangeSetTask, type Answered, type Ready } from './changeSetTask.ts'
+import { runChangeSetTask, type Answered, type Proved, type Ready } from './changeSetTask.ts'
 import {
   countsOf,
   engineVersion,
@@ -194,7 +194,7 @@ export const runRolloutTask = async (
     database: Database,
     key: string,
     note: Note,
-    { base, undo, names }: Deployed,
+    { base, undo, names, proof }: Proved<Deployed>,
   ): Promise<void> => {
     const lost = await unnamedBodies(database, task.courseId, names)
     if (lost.length > 0)
@@ -219,6 +219,7 @@ export const runRolloutTask = async (
       expansion: note.expansion,
       undo,
       judgedBefore,
+      proof,
     })
     if (note.undoes !== null && rollout.order.mode === 'undo') {
       await markUndone(database, task.courseId, note.undoes, task.runId)

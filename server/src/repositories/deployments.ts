@@ -1,4 +1,4 @@
-import { UndoRecord, readDocument } from '@wickerframe/core'
+import { Proof, UndoRecord, readDocument } from '@wickerframe/core'
 import type { Receipt, RolloutOrder } from '@wickerframe/contract'
 import { change, firstRow, rowsOf, type Database } from '@wickerframe/storage'
 import { JudgedState } from './courses.ts'
@@ -20,6 +20,8 @@ export interface Deployment {
   undo: UndoRecord
   /** How the course was judged before; null where that does not change. */
   judgedBefore: JudgedState | null
+  /** The course read again; null where nothing was sent. */
+  proof: Proof | null
 }
 
 /** Appends a deployment. The same key twice is one deployment. */
@@ -31,9 +33,9 @@ export const recordDeployment = async (
     database,
     `INSERT IGNORE INTO deployments (
        course_id, number, run_id, mode, template_id, version, deployed_at, deployed_by, engine,
-         idempotency_key, parts, receipt, expansion, undo_record, judged_before
+         idempotency_key, parts, receipt, expansion, undo_record, judged_before, proof
      )
-     SELECT ?, COALESCE(MAX(number), 0) + 1, ?, ?, ?, ?, NOW(3), ?, ?, ?, ?, ?, ?, ?, ?
+     SELECT ?, COALESCE(MAX(number), 0) + 1, ?, ?, ?, ?, NOW(3), ?, ?, ?, ?, ?, ?, ?, ?, ?
      FROM deployments
      WHERE course_id = ?`,
     [
@@ -50,6 +52,7 @@ export const recordDeployment = async (
       pack(deployment.expansion),
       pack(deployment.undo),
       deployment.judgedBefore === null ? null : JSON.stringify(deployment.judgedBefore),
+      deployment.proof === null ? null : JSON.stringify(deployment.proof),
       deployment.courseId,
     ],
   )
@@ -57,20 +60,27 @@ export const recordDeployment = async (
 }
 
 export const deploymentsOf = async (database: Database, courseId: number): Promise<Receipt[]> => {
-  const rows = await rowsOf<Omit<Receipt, 'counts'> & { receipt: string | null; parts: number }>(
+  const rows = await rowsOf<
+    Omit<Receipt, 'counts' | 'proof'> & {
+      receipt: string | null
+      parts: number
+      proof: string | null
+    }
+  >(
     database,
     `SELECT deployments.course_id AS course, deployments.number, deployments.mode,
        templates.title AS template, deployments.version, deployments.deployed_at AS at,
        deployments.deployed_by AS \`by\`, deployments.run_id AS run, deployments.receipt,
-       deployments.parts, deployments.undone_by AS undoneBy
+       deployments.parts, deployments.undone_by AS undoneBy, deployments.proof
      FROM deployments
      LEFT JOIN templates ON templates.id = deployments.template_id
      WHERE deployments.course_id = ?
      ORDER BY deployments.number DESC`,
     [courseId],
   )
-  return rows.map(({ receipt, parts, ...row }) => ({
+  return rows.map(({ receipt, parts, proof, ...row }) => ({
     ...row,
+    proof: proof === null ? null : Proof.parse(JSON.parse(proof)),
     at: instantOfRow(row.at),
     counts: receipt === null ? { create: parts } : (JSON.parse(receipt) as Record<string, number>),
   }))

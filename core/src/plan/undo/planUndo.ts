@@ -12,6 +12,7 @@ import type { NextBase } from '../nextBase.ts'
 import { movedBetween, placeAmong, placesOf } from '../places.ts'
 import { unusableWithout, type Plan, type PlanStep } from '../plan.ts'
 import { unchangedEntry } from '../planContext.ts'
+import { shortenedPages } from '../shortened.ts'
 import { freshened } from './freshened.ts'
 import { courseValue, standingsOf, type Standing } from './standing.ts'
 import { undoneBase } from './undoneBase.ts'
@@ -354,7 +355,7 @@ export const planUndo = ({ record, course, base, bodies }: UndoInput): Plan => {
     changes: led,
     undecided: 0,
     additive: false,
-    consequences: [],
+    consequences: shortenedPages(led, course, base, bodies),
     creates: [...remade.values()],
     next,
   }

@@ -1,5 +1,6 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { Link } from 'react-router'
+import { proofWords } from '@wickerframe/core'
 import type { CourseDetail, Receipt } from '@wickerframe/contract'
 import { post } from '../../api/client.ts'
 import { Button, Moment, Problem } from '../../controls/controls.tsx'
@@ -11,6 +12,7 @@ const receiptTitle = ({ mode, template, version }: Receipt): string =>
     : mode === 'house-text'
       ? 'A house text as it is worded now'
       : `${template}, version ${version}`
+const capitalised = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1)
 const countsWords = (counts: Receipt['counts']): string => {
   const said = (
     ['create', 'change', 'move', 'adopt', 'remove', 'conflict', 'keep'] as const
@@ -85,6 +87,11 @@ export const CourseHistory = ({ course }: { course: CourseDetail }) =>
             {receiptTitle(one)}
           </Link>
           : {countsWords(one.counts)}, by {one.by}, <Moment at={one.at} />
+          {one.proof && (
+            <p className={one.proof.state === 'differs' ? 'text-rust' : 'text-ink-2'}>
+              {capitalised(proofWords(one.proof))}.
+            </p>
+          )}
           {one.undoneBy !== null && (
             <span className="text-ink-2">
               {' '}

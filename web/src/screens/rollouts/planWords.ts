@@ -70,6 +70,7 @@ export const lineWords = (line: ShapeLine): string => {
 export const consequenceWords = ({ code, count, example }: Consequence, most = false): string => {
   const some = (one: string): string => `${most ? 'up to ' : ''}${plural(count, one)}`
   const told = {
+    shortened: `${some('page')} somebody wrote in would lose half of ${count === 1 ? 'its' : 'their'} words or more: ${example}`,
     'new-names': `Students will see ${some('new name')} in their lists and calendars, such as ${example}`,
     'new-dates': `${some('due date')} that students know will move, such as that of “${example}”`,
     'student-work': `${some('item')} in which students have work ${count === 1 ? 'is' : 'are'} left alone, such as “${example}”`,
