@@ -82,7 +82,12 @@ const run = async (
     courses.map((one) => one.id),
   )
   await designer.post(`/api/runs/${planned.run}/approve`)
-  await workUntil(bed, designer, planned.run, 'done')
+  const { tasks } = await workUntil(bed, designer, planned.run, 'done')
+  // Every course was read again and is as the plan said, and nothing else of it changed.
+  for (const task of tasks)
+    expect(task.message).toMatch(
+      /read again: \d+ pages? (?:changed as planned, \d+ )?as they were$/,
+    )
   return planned.run
 }
 /** Writes fixed texts of the draft anew, takes a part out, and releases it. */

@@ -2,9 +2,11 @@ import { describe, expect, it } from 'vitest'
 import { readCourseValues } from './courseValues.ts'
 import { readRoster } from './roster.ts'
 
+const read = (text: string) => readCourseValues(new TextEncoder().encode(text))
+
 describe('a table of values for courses', () => {
   it('is read as it is pasted from a spreadsheet: tabs, short day names, spans of weeks', () => {
-    const { rows, errors } = readCourseValues(
+    const { rows, errors } = read(
       'Course\tRoom\tMeeting days\tTopic 1\tTopic 3\tUnit 1\nNAV 110 03\tPilot House 2\tTue, Thu\tCharts, and why\t\t1–4\n',
     )
     expect(errors).toEqual([])
@@ -20,7 +22,7 @@ describe('a table of values for courses', () => {
     ])
   })
   it('and as CSV, with quoted commas; an empty cell says nothing', () => {
-    expect(readCourseValues('course,room,topic 2\nks-1,,"Knots, bends"\n').rows).toEqual([
+    expect(read('course,room,topic 2\nks-1,,"Knots, bends"\n').rows).toEqual([
       { line: 2, course: 'ks-1', topics: { 2: 'Knots, bends' }, units: [] },
     ])
   })
@@ -33,7 +35,7 @@ describe('a table of values for courses', () => {
     ['course,room\n,A', 'course', /which course/],
     ['course,topic 61\nks-1,A', 'topic 61', /1 to 60/],
   ])('%j is refused at its line and column', (text, column, reason) => {
-    const { errors } = readCourseValues(text)
+    const { errors } = read(text)
     expect(errors).toHaveLength(1)
     expect(errors[0]).toMatchObject({ column, reason: expect.stringMatching(reason) })
   })

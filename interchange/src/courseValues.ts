@@ -1,5 +1,5 @@
-import { parse } from 'csv-parse/sync'
 import { weekdays } from '@wickerframe/core'
+import { readTable, type Encoding } from './tableFile.ts'
 
 /** What a row of a table says of one course beside its roster. Only what the row says is there. */
 export interface CourseValuesRow {
@@ -31,59 +31,24 @@ const dayOf = (word: string): (typeof weekdays)[number] | null =>
   weekdays.find((day) => word.length >= 2 && day.startsWith(word.toLowerCase())) ?? null
 
 /**
- * Reads a table of values for courses, as it is pasted from a spreadsheet (tab-separated) or kept as CSV: a header line, then
- * a row for each course. An empty cell says nothing.
+ * Reads a table of values for courses, pasted from a spreadsheet or kept as a file: a header line, then a row for each course. An empty cell says nothing.
  */
 export const readCourseValues = (
-  text: string,
-): { rows: CourseValuesRow[]; errors: CourseValuesError[] } => {
-  const firstLine = text.split(/\r?\n/, 1)[0] ?? ''
-  let records: { record: string[]; info: { lines: number } }[]
-  try {
-    records = parse(text, {
-      bom: true,
-      delimiter: firstLine.includes('\t') ? '\t' : ',',
-      relax_column_count: true,
-      skip_empty_lines: true,
-      info: true,
-      trim: true,
-      max_record_size: 100_000,
-      to: mostRows + 2,
-    }) as unknown as typeof records
-  } catch (cause) {
-    return {
-      rows: [],
-      errors: [
-        {
-          line: 1,
-          column: '',
-          found: 'text that is no table',
-          reason: cause instanceof Error ? cause.message.slice(0, 200) : 'a table',
-        },
-      ],
-    }
-  }
-  const [header, ...body] = records
+  bytes: Uint8Array,
+): { rows: CourseValuesRow[]; errors: CourseValuesError[]; takenFor: Encoding } => {
+  const table = readTable(bytes, mostRows)
+  if (!table.ok) return { rows: [], errors: [{ column: '', ...table.problems }], takenFor: 'UTF-8' }
+  const { takenFor } = table.value
+  const [header, ...body] = table.value.rows
   if (!header)
     return {
       rows: [],
       errors: [
         { line: 1, column: '', found: 'nothing', reason: `a header line: ${courseValuesColumns}` },
       ],
+      takenFor,
     }
-  if (body.length > mostRows)
-    return {
-      rows: [],
-      errors: [
-        {
-          line: 1,
-          column: '',
-          found: `more than ${mostRows} rows`,
-          reason: `at most ${mostRows} rows`,
-        },
-      ],
-    }
-  const names = header.record.map((name) => name.toLowerCase())
+  const names = header.cells.map((name) => name.toLowerCase())
   const errors: CourseValuesError[] = [
     ...(names.includes('course')
       ? []
@@ -112,15 +77,14 @@ export const readCourseValues = (
         reason: 'the column stands twice',
       })),
   ]
-  if (errors.length > 0) return { rows: [], errors }
+  if (errors.length > 0) return { rows: [], errors, takenFor }
   const rows: CourseValuesRow[] = []
-  for (const { record, info } of body) {
-    const line = info.lines
+  for (const { cells, line } of body) {
     const row: CourseValuesRow = { line, course: '', topics: {}, units: [] }
     const wrong = (column: string, found: string, reason: string) =>
       errors.push({ line, column, found: found.slice(0, 80), reason })
     names.forEach((column, i) => {
-      const value = record[i] ?? ''
+      const value = cells[i] ?? ''
       if (value === '') return
       const number = Number(/\d+$/.exec(column)?.[0] ?? 0)
       if (column === 'course') row.course = value
@@ -137,7 +101,7 @@ export const readCourseValues = (
         else
           row.instructor = {
             email: value.toLowerCase(),
-            name: record[names.indexOf('instructor name')] || value,
+            name: cells[names.indexOf('instructor name')] || value,
           }
       } else if (column.startsWith('topic ')) {
         if (number < 1 || number > 60) wrong(column, value, 'a week from 1 to 60')
@@ -154,5 +118,5 @@ export const readCourseValues = (
       wrong('course', '', 'which course: its platform course id, or code and class section')
     else rows.push(row)
   }
-  return { rows, errors: errors.slice(0, 200) }
+  return { rows, errors: errors.slice(0, 200), takenFor }
 }

@@ -1,6 +1,6 @@
-import { parse } from 'csv-parse/sync'
 import { z } from 'zod'
 import { modalities } from '@wickerframe/core'
+import { readTable, type Encoding } from './tableFile.ts'
 
 /** The columns of a roster file, in any order; session may be left out. One row is one class section. */
 export const rosterColumns = [
@@ -87,66 +87,30 @@ export interface RosterReading {
   courses: RosterCourse[]
   rows: number
   errors: RosterError[]
+  takenFor: Encoding
 }
 
 const wholeFile = (found: string, reason: string): RosterReading => ({
   courses: [],
   rows: 0,
   errors: [{ line: 1, column: '', found, reason }],
+  takenFor: 'UTF-8',
 })
 
 /**
- * Reads a roster file: CSV (RFC 4180) in UTF-8, with or without a byte order mark. Rows with the same platform course id
- * are one course with several class sections. Nothing is guessed: a file in another encoding is refused.
+ * Reads a roster file, in whatever way `readTable` reads tables. Rows with the same platform course id are one course with
+ * several class sections.
  * @param making for rows without a platform course id: one course for each class section, or one that those of a course code,
  * term, session and modality share; its id is made from what the rows say, the same every time
  */
 export const readRoster = (bytes: Uint8Array, making: MakeCourses | null = null): RosterReading => {
-  let file: string
-  try {
-    file = new TextDecoder('utf-8', { fatal: true }).decode(bytes)
-  } catch {
-    return wholeFile('bytes that are not UTF-8', 'save the file as CSV UTF-8 and import it again')
-  }
-  if (file.includes('\0'))
-    return wholeFile(
-      'zero bytes',
-      'a text file; this one is UTF-16 or not text: save it as CSV UTF-8',
-    )
-  let records: { record: string[]; info: { lines: number } }[]
-  try {
-    records = parse(file, {
-      bom: true,
-      relax_column_count: true,
-      skip_empty_lines: true,
-      info: true,
-      trim: true,
-      max_record_size: 100_000,
-      to: mostRows + 2,
-    }) as unknown as typeof records
-  } catch (cause) {
-    const line =
-      cause instanceof Error && 'lines' in cause && typeof cause.lines === 'number'
-        ? cause.lines
-        : 1
-    return {
-      courses: [],
-      rows: 0,
-      errors: [
-        {
-          line,
-          column: '',
-          found: 'text that is not CSV',
-          reason: cause instanceof Error ? cause.message.slice(0, 200) : 'a CSV file',
-        },
-      ],
-    }
-  }
-  const [header, ...body] = records
+  const table = readTable(bytes, mostRows)
+  if (!table.ok)
+    return { courses: [], rows: 0, errors: [{ column: '', ...table.problems }], takenFor: 'UTF-8' }
+  const { rows, takenFor } = table.value
+  const [header, ...body] = rows
   if (!header) return wholeFile('nothing', `a header line: ${rosterColumns.join(', ')}`)
-  if (body.length > mostRows)
-    return wholeFile(`more than ${mostRows} rows`, `at most ${mostRows} rows a file`)
-  const names = header.record.map((name) => name.toLowerCase())
+  const names = header.cells.map((name) => name.toLowerCase())
   const missing = rosterColumns.filter(
     (column) =>
       column !== 'session' &&
@@ -177,22 +141,21 @@ export const readRoster = (bytes: Uint8Array, making: MakeCourses | null = null)
       })),
   ]
   if (errors.length > 0)
-    return { courses: [], rows: body.length, errors: errors.slice(0, mostErrors) }
+    return { courses: [], rows: body.length, errors: errors.slice(0, mostErrors), takenFor }
 
   const courses = new Map<string, RosterCourse>()
-  for (const { record, info } of body) {
-    const line = info.lines
+  for (const { cells, line } of body) {
     if (errors.length >= mostErrors) break
-    if (record.length !== names.length) {
+    if (cells.length !== names.length) {
       errors.push({
         line,
         column: '',
-        found: `${record.length} fields`,
+        found: `${cells.length} fields`,
         reason: `${names.length} fields, as in the header`,
       })
       continue
     }
-    const given = (column: Column): string => record[names.indexOf(column)] ?? ''
+    const given = (column: Column): string => cells[names.indexOf(column)] ?? ''
     const value = (column: Column): string =>
       column === 'platform course id' && making && given(column) === ''
         ? idMadeOf([
@@ -266,5 +229,10 @@ export const readRoster = (bytes: Uint8Array, making: MakeCourses | null = null)
     for (const one of person)
       if (!known.instructors.some((other) => other.email === one.email)) known.instructors.push(one)
   }
-  return { courses: [...courses.values()], rows: body.length, errors: errors.slice(0, mostErrors) }
+  return {
+    courses: [...courses.values()],
+    rows: body.length,
+    errors: errors.slice(0, mostErrors),
+    takenFor,
+  }
 }

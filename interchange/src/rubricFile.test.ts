@@ -54,9 +54,9 @@ describe('a rubric file', () => {
     })
     expect(read('')).toMatchObject({ ok: false })
     expect(read('"unclosed')).toMatchObject({ ok: false })
-    expect(readRubric(new Uint8Array([0xff, 0xfe, 0x00]))).toMatchObject({
+    expect(readRubric(new Uint8Array([0x50, 0x4b, 3, 4, 0, 0]))).toMatchObject({
       ok: false,
-      problems: [{ reason: 'a text file in UTF-8' }],
+      problems: [{ found: 'bytes that are no text' }],
     })
   })
   it('reads back what a CSV library writes (csv-stringify as the oracle)', () => {

@@ -1,4 +1,4 @@
-import { parse } from 'csv-parse/sync'
+import { readTable } from './tableFile.ts'
 import { failure, success, type Result, type Rubric } from '@wickerframe/core'
 
 /** A mistake in a rubric file: which line, what stands there, what is wanted. */
@@ -13,44 +13,17 @@ const mostLevels = 10
 /** The points at the end of a head: `Excellent (10)`, `Good: 7 points`, `5`. */
 const pointsAtEnd = /(?:^|[\s(:])(\d+(?:[.,]\d+)?)\s*(?:p|pts?|points?)?\.?\)?\s*$/i
 
-/** What stands between the cells: what the first row, outside quotation marks, has of tab, semicolon and comma, in this order. */
-const delimiterOf = (text: string): string => {
-  const head = (text.split(/\r?\n/)[0] ?? '').replace(/"[^"]*"/g, '')
-  return ['\t', ';', ','].find((one) => head.includes(one)) ?? ','
-}
-
 /**
  * Reads a rubric from a table file (CSV, RFC 4180; comma, semicolon or tab): the first row heads the levels, each head
  * ending in the level's points; then a row for each criterion, its words first and each level's description after them.
- * @param bytes the file, UTF-8
+ * @param bytes the file, in any encoding that tables are read in
  */
 export const readRubric = (bytes: Uint8Array): Result<Rubric['criteria'], RubricFileProblem[]> => {
   const problem = (line: number, found: string, reason: string) =>
     failure<RubricFileProblem[]>([{ line, found: found.slice(0, 80), reason }])
-  let text: string
-  try {
-    text = new TextDecoder('utf-8', { fatal: true }).decode(bytes)
-  } catch {
-    return problem(1, 'bytes that are no text', 'a text file in UTF-8')
-  }
-  let rows: string[][]
-  try {
-    rows = parse(text, {
-      bom: true,
-      delimiter: delimiterOf(text),
-      relax_column_count: true,
-      skip_empty_lines: true,
-      trim: true,
-      max_record_size: 100_000,
-    })
-  } catch (cause) {
-    return problem(
-      1,
-      text.split('\n')[0] ?? '',
-      cause instanceof Error ? cause.message : 'a table with a row for each criterion',
-    )
-  }
-  const [head, ...body] = rows
+  const table = readTable(bytes, mostCriteria)
+  if (!table.ok) return problem(table.problems.line, table.problems.found, table.problems.reason)
+  const [head, ...body] = table.value.rows.map((row) => row.cells)
   if (!head || head.length < 2)
     return problem(
       1,
@@ -60,8 +33,6 @@ export const readRubric = (bytes: Uint8Array): Result<Rubric['criteria'], Rubric
   if (head.length - 1 > mostLevels)
     return problem(1, `${head.length - 1} levels`, `at most ${mostLevels} levels`)
   if (body.length === 0) return problem(2, 'nothing', 'a row for each criterion')
-  if (body.length > mostCriteria)
-    return problem(mostCriteria + 2, `${body.length} criteria`, `at most ${mostCriteria} criteria`)
   const points = head.slice(1).map((title) => pointsAtEnd.exec(title)?.[1])
   const without = points.findIndex((one) => one === undefined)
   if (without >= 0)

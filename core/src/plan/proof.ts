@@ -174,7 +174,10 @@ const differenceWords = ({ name, what, fields }: ProofDifference): string =>
 /** A proof as a sentence for people. */
 export const proofWords = ({ state, changedAsPlanned, asTheyWere, differences }: Proof): string => {
   if (state === 'not-read') return 'it could not be read again, so nothing is proved'
-  const held = `read again: ${pages(changedAsPlanned)} changed as planned, ${asTheyWere} as they were`
+  const held =
+    changedAsPlanned === 0
+      ? `read again: ${pages(asTheyWere)} as they were`
+      : `read again: ${pages(changedAsPlanned)} changed as planned, ${asTheyWere} as they were`
   if (state === 'proved') return held
   const named = differences.slice(0, 3).map(differenceWords).join('; ')
   const more = differences.length > 3 ? `; and ${differences.length - 3} more` : ''

@@ -159,7 +159,7 @@ export const postCourseValues: Handler = async (handling): Promise<CourseValuesR
   if (!Buffer.isBuffer(bytes) || bytes.length === 0)
     throw new HttpProblem(400, 'unusable-input', 'send the table as the body, as text/csv')
   const dry = request.query['dry'] === '1'
-  const { rows, errors } = readCourseValues(new TextDecoder('utf-8').decode(bytes))
+  const { rows, errors } = readCourseValues(bytes)
   const all = (await listCourses(pool, person, today)).filter(
     (stored) => stored.summary.status === 'teaching' || stored.summary.status === 'preparing',
   )
