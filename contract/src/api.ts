@@ -4,6 +4,7 @@ import {
   ApproveRequest,
   DecideRequest,
   MergeCourse,
+  UnmergeCourse,
   NextTerm,
   RolloutRequest,
   StandingRulePut,
@@ -500,6 +501,13 @@ export const apiRoutes = [
   },
   {
     method: 'post',
+    path: '/api/courses/:id/unmerge',
+    summary: 'Take a merge back; dry: only say what that means',
+    roles: designers,
+    body: UnmergeCourse,
+  },
+  {
+    method: 'post',
     path: '/api/next-term',
     summary: 'Make next term’s courses from this term’s and plan what comes along',
     roles: designers,
@@ -789,6 +797,9 @@ export interface CourseDetail extends CourseSummary {
   snapshot: Course | null
   result: CheckResult | null
   history: Receipt[]
+  /** The course it was merged into, and those merged into it. */
+  mergedInto: { id: number; name: string } | null
+  mergedHere: { id: number; name: string }[]
   /** A newer version whose strengths and parameters it is judged by, or null. */
   strengthsVersion: number | null
   care: CourseCare
@@ -801,6 +812,12 @@ export interface ItemPage {
 }
 export interface RosterReport {
   dry: boolean
+  /** Of all that the preview was made from. */
+  digest: string
+  /** How the file was read, where that wants telling. */
+  note: string
+  /** What the file says otherwise than somebody decided here: it stays as decided. */
+  kept: { line: number; course: string; field: string; here: string; file: string; by: string }[]
   added: number
   changed: number
   unchanged: number

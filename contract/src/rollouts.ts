@@ -111,6 +111,11 @@ export const ApproveRequest = z.strictObject({
     .max(10_000)
     .optional()
     .describe('All whose plan is ready without any'),
+  shown: z
+    .array(z.strictObject({ course: CourseId, digest: z.string().max(100) }))
+    .max(10_000)
+    .optional()
+    .describe('Digests of the plans that were shown: refused when one of them is another by now'),
 })
 export const UndoRequest = z.strictObject({
   courses: z.array(CourseId).min(1).max(10_000).optional(),
@@ -148,7 +153,15 @@ export interface PlanSummary {
 export interface ShapeGroup {
   shape: string
   summary: PlanSummary
-  courses: { course: number; code: string; title: string; classSections: string[]; state: string }[]
+  courses: {
+    course: number
+    code: string
+    title: string
+    classSections: string[]
+    state: string
+    /** Of its plan. */
+    digest: string
+  }[]
 }
 
 /** The plan of one course, opened down to the text. */
@@ -208,7 +221,15 @@ export interface Rehearsal {
   createdAt: string
 }
 
-export const MergeCourse = z.strictObject({ into: CourseId, dry: z.boolean().default(false) })
+export const CourseStatus = z.enum(['preparing', 'teaching', 'merged', 'set-aside', 'cancelled'])
+/** Digest of the preview an act was decided on: the act is refused when that has changed. */
+const Shown = z.string().max(100).nullable().default(null)
+export const MergeCourse = z.strictObject({
+  into: CourseId,
+  dry: z.boolean().default(false),
+  shown: Shown,
+})
+export const UnmergeCourse = z.strictObject({ dry: z.boolean().default(false), shown: Shown })
 export const NextTerm = z.strictObject({
   term: z.string().min(1).max(60),
   courses: z.array(CourseId).min(1).max(5000),
@@ -216,16 +237,23 @@ export const NextTerm = z.strictObject({
 })
 export interface MadeCourses {
   dry: boolean
+  /** Of all that the preview was made from. */
+  digest: string
+  /** How the file was read, where that wants telling. */
+  note: string
   made: { platformId: string; name: string; classSections: string[] }[]
   errors: { line: number; column: string; found: string; reason: string }[]
 }
 export interface CourseValuesReport {
   dry: boolean
+  digest: string
+  note: string
   courses: number
   changes: { course: string; what: string; from: string; to: string }[]
   errors: MadeCourses['errors']
 }
 export interface MergeReport {
   dry: boolean
+  digest: string
   consequences: string[]
 }

@@ -29,7 +29,8 @@ import {
   postStrengths,
   postVersion,
 } from './routes/courses.ts'
-import { postCourseValues, postMakeCourses, postMerge, postNextTerm } from './routes/makeCourses.ts'
+import { postCourseValues, postMakeCourses, postNextTerm } from './routes/makeCourses.ts'
+import { postMerge, postUnmerge } from './routes/merges.ts'
 import { getMessages, postMessageRead } from './routes/messages.ts'
 import {
   getCoursePlan,
@@ -137,6 +138,7 @@ const handlers: RouteId = {
   'post /api/courses/made': postMakeCourses,
   'post /api/courses/values': postCourseValues,
   'post /api/courses/:id/merge': postMerge,
+  'post /api/courses/:id/unmerge': postUnmerge,
   'post /api/next-term': postNextTerm,
   'get /api/messages': getMessages,
   'post /api/messages/:message/read': postMessageRead,

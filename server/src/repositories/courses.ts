@@ -370,16 +370,6 @@ export const judgeCourse = async (
   )
 }
 
-export const markMerged = async (database: Database, id: number, into: number): Promise<void> => {
-  await change(
-    database,
-    `UPDATE courses
-     SET status = 'merged', merged_into = ?
-     WHERE id = ?`,
-    [into, id],
-  )
-}
-
 /** Puts a course under a version for checking only. */
 export const putUnder = async (
   database: Database,

@@ -27,10 +27,11 @@ export const shapesOf = async (database: Database, id: number): Promise<ShapeGro
     shape: string
     summary: string
     sections: string | null
+    digest: string | null
   }>(
     database,
     `SELECT tasks.course_id AS course, courses.code, courses.title, tasks.state,
-       tasks.plan_shape AS shape, tasks.plan_summary AS summary,
+       tasks.plan_shape AS shape, tasks.plan_summary AS summary, tasks.plan_digest AS digest,
        (
          SELECT GROUP_CONCAT(class_sections.name ORDER BY class_sections.name SEPARATOR '\n')
          FROM class_sections
@@ -43,7 +44,7 @@ export const shapesOf = async (database: Database, id: number): Promise<ShapeGro
     [id],
   )
   const groups = new Map<string, ShapeGroup>()
-  for (const { shape, summary, sections, ...course } of rows) {
+  for (const { shape, summary, sections, digest, ...course } of rows) {
     let group = groups.get(shape)
     const own = JSON.parse(summary) as PlanSummary
     if (!group) groups.set(shape, (group = { shape, summary: own, courses: [] }))
@@ -52,7 +53,11 @@ export const shapesOf = async (database: Database, id: number): Promise<ShapeGro
         ...group.summary,
         consequences: widest(group.summary.consequences, own.consequences),
       }
-    group.courses.push({ ...course, classSections: sections === null ? [] : sections.split('\n') })
+    group.courses.push({
+      ...course,
+      digest: digest ?? '',
+      classSections: sections === null ? [] : sections.split('\n'),
+    })
   }
   return [...groups.values()].sort((a, b) => b.courses.length - a.courses.length)
 }
@@ -207,4 +212,24 @@ const beginPlanning = (database: Database, id: number) =>
        AND state = 'planned'
        AND EXISTS (SELECT 1 FROM tasks WHERE tasks.run_id = runs.id AND tasks.state = 'to-plan')`,
     [id],
+  )
+
+/** Of plans that were shown, the courses for which another one is made by now, or none. */
+export const plansChanged = async (
+  database: Database,
+  runId: number,
+  shown: readonly { course: number; digest: string }[],
+): Promise<number[]> => {
+  const now = new Map(
+    (await planDigests(database, runId)).map((row) => [row.course_id, row.plan_digest]),
+  )
+  return shown.flatMap(({ course, digest }) => (now.get(course) === digest ? [] : [course]))
+}
+const planDigests = (database: Database, runId: number) =>
+  rowsOf<{ course_id: number; plan_digest: string | null }>(
+    database,
+    `SELECT course_id, plan_digest
+     FROM tasks
+     WHERE run_id = ?`,
+    [runId],
   )

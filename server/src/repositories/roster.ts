@@ -2,7 +2,9 @@ import type { Pool } from 'mysql2/promise'
 import type { RosterReport } from '@wickerframe/contract'
 import type { RosterCourse } from '@wickerframe/interchange'
 import { change, firstRow, inTransaction, rowsOf, type Database } from '@wickerframe/storage'
+import { digestOf } from '../digest.ts'
 import { recordAudit } from './audit.ts'
+import { decidedFields } from './courseDecisions.ts'
 
 const fields = [
   'code',
@@ -33,7 +35,8 @@ const wantedOf = (
 
 /**
  * Brings roster courses in: new ones are added, known ones (by platform course id) changed only where they differ.
- * A dry import is rolled back and says what it would do.
+ * A dry import is rolled back and says what it would do. What somebody decided here stays, whatever the file says.
+ * @param asShown throws when the digest of what is about to be kept is not that of what was shown; nothing is kept then
  */
 export const importRoster = async (
   pool: Pool,
@@ -41,12 +44,15 @@ export const importRoster = async (
   topicsOf: (course: RosterCourse) => Record<string, string>,
   who: string,
   dry: boolean,
-): Promise<Pick<RosterReport, 'added' | 'changed' | 'unchanged' | 'changes'>> => {
-  const report = { added: 0, changed: 0, unchanged: 0, changes: [] as RosterReport['changes'] }
+  asShown: (digest: string) => void = () => undefined,
+): Promise<Imported> => {
+  const report: Imported = { added: 0, changed: 0, unchanged: 0, changes: [], kept: [], digest: '' }
   const work = async (database: Database) => {
-    Object.assign(report, { added: 0, changed: 0, unchanged: 0, changes: [] })
+    Object.assign(report, { added: 0, changed: 0, unchanged: 0, changes: [], kept: [] })
     for (const course of courses) await importOne(database, course, topicsOf(course), report)
+    report.digest = digestOf({ courses, ...report, digest: '' })
     if (dry) throw new Dry()
+    asShown(report.digest)
     await recordAudit(database, {
       who,
       what: 'roster imported',
@@ -60,13 +66,18 @@ export const importRoster = async (
   return report
 }
 
+type Imported = Pick<
+  RosterReport,
+  'added' | 'changed' | 'unchanged' | 'changes' | 'kept' | 'digest'
+>
+
 class Dry extends Error {}
 
 const importOne = async (
   database: Database,
   course: RosterCourse,
   topics: Record<string, string>,
-  report: Pick<RosterReport, 'added' | 'changed' | 'unchanged' | 'changes'>,
+  report: Imported,
 ): Promise<void> => {
   const wanted = wantedOf(course)
   const stored = await findStored(database, course.platformId)
@@ -76,8 +87,20 @@ const importOne = async (
     report.added += 1
     return
   }
-  const name = `${course.code} ${course.title}`
-  const differing = fields.filter((field) => stored[field] !== wanted[field])
+  const name = `${course.code} ${course.title}, ${course.classSections.join(', ')}`
+  const decided = await decidedFields(database, stored.id)
+  /** Whether somebody decided otherwise here; then it stays, and is told. */
+  const isKept = (field: string, here: string, file: string): boolean => {
+    const by = decided.get(field)
+    if (by === undefined) return false
+    report.kept.push({ line: course.line, course: name, field, here, file, by })
+    return true
+  }
+  const differing = fields.filter(
+    (field) =>
+      stored[field] !== wanted[field] &&
+      !isKept(field, String(stored[field] ?? ''), String(wanted[field] ?? '')),
+  )
   const changes = differing.map((field) => ({
     line: course.line,
     course: name,
@@ -91,7 +114,13 @@ const importOne = async (
   )
   const wantedSections = course.classSections.toSorted()
   const wantedPeople = course.instructors.map((person) => `${person.name} <${person.email}>`)
-  if (sections.join() !== wantedSections.join())
+  const takesSections =
+    sections.join() !== wantedSections.join() &&
+    !isKept('class sections', sections.join(', '), wantedSections.join(', '))
+  const takesPeople =
+    people.join() !== wantedPeople.join() &&
+    !isKept('instructors', people.join(', '), wantedPeople.join(', '))
+  if (takesSections)
     changes.push({
       line: course.line,
       course: name,
@@ -99,7 +128,7 @@ const importOne = async (
       from: sections.join(', '),
       to: wantedSections.join(', '),
     })
-  if (people.join() !== wantedPeople.join())
+  if (takesPeople)
     changes.push({
       line: course.line,
       course: name,
@@ -112,7 +141,8 @@ const importOne = async (
     return
   }
   if (differing.length > 0) await updateCourse(database, stored.id, differing, wanted)
-  await replacePeople(database, stored.id, course)
+  if (takesSections) await replaceClassSections(database, stored.id, course.classSections)
+  if (takesPeople) await replaceInstructors(database, stored.id, course.instructors)
   report.changed += 1
   report.changes.push(...changes)
 }

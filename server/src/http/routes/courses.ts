@@ -5,7 +5,7 @@ import {
   type CourseDetail,
   type RosterReport,
 } from '@wickerframe/contract'
-import { readRoster } from '@wickerframe/interchange'
+import { readRoster, takenForWords } from '@wickerframe/interchange'
 import { inTransaction } from '@wickerframe/storage'
 import { expectationOf } from '../../jobs/deploymentPlan.ts'
 import { judgeAgain } from '../../jobs/judgeCourse.ts'
@@ -20,6 +20,7 @@ import {
   type StoredCourse,
 } from '../../repositories/courses.ts'
 import { deploymentsOf } from '../../repositories/deployments.ts'
+import { findMerge, mergedInto } from '../../repositories/merges.ts'
 import { importRoster } from '../../repositories/roster.ts'
 import { findSnapshot } from '../../repositories/snapshots.ts'
 import { findVersion, findVersionById } from '../../repositories/templates.ts'
@@ -28,6 +29,7 @@ import { asOfIn } from '../asOf.ts'
 import { bodyOf, numberIn, parameter, type Handler, type Handling } from '../handler.ts'
 import { HttpProblem, notFound } from '../problem.ts'
 import { pageDocument } from '../safeHtml.ts'
+import { mustBeAsShown, shownIn } from '../shown.ts'
 
 export const getCourses: Handler = async ({ pool, person, request, today }) =>
   (await listCourses(pool, person, asOfIn(request, today))).map((stored) => stored.summary)
@@ -67,8 +69,27 @@ export const getCourse: Handler = async (handling): Promise<CourseDetail> => {
     snapshot: (await findSnapshot(pool, id))?.course ?? null,
     result: await findCheck(pool, id, asOf),
     history: await deploymentsOf(pool, id),
+    ...(await mergesOf(handling, id)),
     strengthsVersion: stored.strengthsVersion,
     care: await careOf(pool, id, today),
+  }
+}
+
+const mergesOf = async (
+  { pool, person, today }: Handling,
+  id: number,
+): Promise<Pick<CourseDetail, 'mergedInto' | 'mergedHere'>> => {
+  const told = async (other: number) => {
+    const stored = await findCourse(pool, other, person, today)
+    if (!stored) return []
+    const { code, title, classSections } = stored.summary
+    return [{ id: other, name: `${code} ${title}, ${classSections.join(', ')}` }]
+  }
+  const merge = await findMerge(pool, id)
+  const here = await mergedInto(pool, id)
+  return {
+    mergedInto: merge ? ((await told(merge.into))[0] ?? null) : null,
+    mergedHere: (await Promise.all(here.map(told))).flat(),
   }
 }
 
@@ -161,6 +182,7 @@ export const postRoster: Handler = async ({ request, pool, person }): Promise<Ro
     throw new HttpProblem(400, 'unusable-input', 'send the roster file as the body, as text/csv')
   const dry = request.query['dry'] === '1'
   const read = readRoster(bytes)
+  const note = takenForWords(read.takenFor)
   const terms = await listTerms(pool)
   const errors = [
     ...read.errors,
@@ -188,11 +210,30 @@ export const postRoster: Handler = async ({ request, pool, person }): Promise<Ro
     }),
   ]
   if (errors.length > 0)
-    return { dry, added: 0, changed: 0, unchanged: 0, rows: read.rows, errors, changes: [] }
+    return {
+      dry,
+      added: 0,
+      changed: 0,
+      unchanged: 0,
+      rows: read.rows,
+      errors,
+      changes: [],
+      kept: [],
+      digest: '',
+      note,
+    }
   return {
     dry,
     rows: read.rows,
     errors: [],
-    ...(await importRoster(pool, read.courses, () => ({}), person.email, dry)),
+    note,
+    ...(await importRoster(
+      pool,
+      read.courses,
+      () => ({}),
+      person.email,
+      dry,
+      (digest) => mustBeAsShown(shownIn(request), digest),
+    )),
   }
 }

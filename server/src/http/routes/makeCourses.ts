@@ -11,45 +11,35 @@ import {
   makeCoursesWords,
   readCourseValues,
   readRoster,
+  takenForWords,
+  type CourseValuesRow,
   type RosterCourse,
 } from '@wickerframe/interchange'
 import {
-  MergeCourse,
   NextTerm,
   type CourseValuesReport,
   type MadeCourses,
-  type MergeReport,
   type RolloutOrder,
 } from '@wickerframe/contract'
 import { inTransaction } from '@wickerframe/storage'
-import type { Answer } from '../../connector/client.ts'
+import { answered } from '../answered.ts'
+import { digestOf } from '../../digest.ts'
 import { recordAudit } from '../../repositories/audit.ts'
-import { findValues, storeValues, withRow } from '../../repositories/courseValues.ts'
+import { decideField } from '../../repositories/courseDecisions.ts'
 import {
-  findCourse,
-  listCourses,
-  markMerged,
-  type StoredCourse,
-} from '../../repositories/courses.ts'
-import {
-  importRoster,
-  replaceClassSections,
-  replaceInstructors,
-} from '../../repositories/roster.ts'
+  findValues,
+  storeValues,
+  withRow,
+  type KeptValues,
+} from '../../repositories/courseValues.ts'
+import { listCourses, type StoredCourse } from '../../repositories/courses.ts'
+import { importRoster } from '../../repositories/roster.ts'
 import { createRun } from '../../repositories/runs.ts'
 import { findVersion, listVersionNumbers } from '../../repositories/templates.ts'
 import { findTerm, listTerms } from '../../repositories/terms.ts'
-import { bodyOf, numberIn, type Handler, type Handling } from '../handler.ts'
+import { bodyOf, type Handler, type Handling } from '../handler.ts'
 import { HttpProblem, notFound } from '../problem.ts'
-
-const answered = <T>(answer: Answer<T>, what: string): T => {
-  if (answer.state === 'answered') return answer.value
-  throw new HttpProblem(
-    502,
-    'platform',
-    `the platform did not ${what}: ${answer.detail}; ask again, and what is there already is not made twice`,
-  )
-}
+import { mustBeAsShown, shownIn } from '../shown.ts'
 
 /** In small groups at a time, so that the platform is not run over. */
 const inGroups = async <T>(all: readonly T[], work: (one: T) => Promise<void>): Promise<void> => {
@@ -146,10 +136,19 @@ export const postMakeCourses: Handler = async (handling): Promise<MadeCourses> =
     name,
     classSections,
   }))
-  if (errors.length > 0 || dry) return { dry, made, errors }
+  const digest = digestOf({
+    how,
+    key,
+    version: version?.digest ?? null,
+    courses: read.courses,
+    named,
+  })
+  const note = takenForWords(read.takenFor)
+  if (errors.length > 0 || dry) return { dry, made, errors, digest, note }
+  mustBeAsShown(shownIn(request), digest)
   await make(handling, named)
   await importRoster(pool, read.courses, () => ({}), person.email, false)
-  return { dry, made, errors: [] }
+  return { dry, made, errors: [], digest, note }
 }
 
 /** Puts values into courses from a table that was pasted or imported; with ?dry=1 only says what it would change. */
@@ -159,7 +158,8 @@ export const postCourseValues: Handler = async (handling): Promise<CourseValuesR
   if (!Buffer.isBuffer(bytes) || bytes.length === 0)
     throw new HttpProblem(400, 'unusable-input', 'send the table as the body, as text/csv')
   const dry = request.query['dry'] === '1'
-  const { rows, errors } = readCourseValues(bytes)
+  const { rows, errors, takenFor } = readCourseValues(bytes)
+  const note = takenForWords(takenFor)
   const all = (await listCourses(pool, person, today)).filter(
     (stored) => stored.summary.status === 'teaching' || stored.summary.status === 'preparing',
   )
@@ -194,10 +194,12 @@ export const postCourseValues: Handler = async (handling): Promise<CourseValuesR
       })
     return [{ row, stored: first }]
   })
-  if (errors.length > 0) return { dry, courses: 0, changes: [], errors }
+  if (errors.length > 0) return { dry, courses: 0, changes: [], errors, digest: '', note }
   const changes: CourseValuesReport['changes'] = []
+  let digest = ''
   await inTransaction(pool, async (database) => {
     changes.length = 0
+    const wanted: { id: number; next: KeptValues; instructor: CourseValuesRow['instructor'] }[] = []
     for (const { row, stored } of found) {
       const kept = await findValues(database, stored.summary.id)
       if (!kept) continue
@@ -230,8 +232,15 @@ export const postCourseValues: Handler = async (handling): Promise<CourseValuesR
           stored.summary.instructors.map((one) => one.email).join(', '),
           row.instructor.email,
         )
-      if (!dry) await storeValues(database, stored.summary.id, next, row.instructor)
+      wanted.push({ id: stored.summary.id, next, instructor: row.instructor })
     }
+    digest = digestOf({ rows, changes })
+    if (!dry) mustBeAsShown(shownIn(request), digest)
+    if (!dry)
+      for (const { id, next, instructor } of wanted) {
+        await storeValues(database, id, next, instructor)
+        if (instructor) await decideField(database, id, 'instructors', person.email)
+      }
     if (!dry)
       await recordAudit(database, {
         who: person.email,
@@ -240,72 +249,7 @@ export const postCourseValues: Handler = async (handling): Promise<CourseValuesR
         to: changes.slice(0, 200),
       })
   })
-  return { dry, courses: found.length, changes: changes.slice(0, 500), errors: [] }
-}
-
-/** Merges a course into another one: its class sections and people move, its content stays where it is. Dry: only says what that means. */
-export const postMerge: Handler = async (handling): Promise<MergeReport> => {
-  const { request, pool, connector, person, today } = handling
-  const { into, dry } = bodyOf(MergeCourse, request)
-  const id = numberIn(request, 'id', 'course')
-  const [from, to] = [
-    await findCourse(pool, id, person, today),
-    await findCourse(pool, into, person, today),
-  ]
-  if (!from || !to || id === into) throw notFound('course to merge into')
-  if (from.summary.term !== to.summary.term)
-    throw new HttpProblem(409, 'other-term', 'only courses of one term are merged')
-  if (from.summary.status === 'merged') throw new HttpProblem(409, 'merged', 'it is merged already')
-  const sections = [...new Set([...to.summary.classSections, ...from.summary.classSections])].sort()
-  const people = [
-    ...to.summary.instructors,
-    ...from.summary.instructors.filter(
-      (one) => !to.summary.instructors.some((other) => other.email === one.email),
-    ),
-  ]
-  const version =
-    to.templateId !== null && to.summary.template
-      ? await findVersion(pool, to.summary.template.key, to.summary.template.version)
-      : null
-  const name = version
-    ? renderName(
-        formatOf(version.document.naming.courseName),
-        courseValues({ ...to.facts, classSections: sections, instructors: people }),
-      ).text
-    : null
-  const present = version
-    ? renderName(formatOf(version.document.naming.courseName), courseValues(to.facts)).text
-    : null
-  const report: MergeReport = {
-    dry,
-    consequences: [
-      `${from.summary.code} ${from.summary.classSections.join(', ')} is merged into ${to.summary.code} ${to.summary.classSections.join(', ')}, which then has class sections ${sections.join(', ')}`,
-      name !== null && name !== present
-        ? `its name becomes “${name}” with its next update`
-        : 'its name stays as it is',
-      `${people.length} ${people.length === 1 ? 'person teaches' : 'people teach'} it: ${people.map((one) => one.name).join(', ') || 'nobody yet'}`,
-      'what stands in the merged course stays there, with its history and its identity; nothing of it is copied or removed',
-      'one course fewer counts in conformance',
-    ],
-  }
-  if (dry) return report
-  answered(await connector.enrol(to.summary.platformId, people), 'enrol the people')
-  answered(
-    await connector.setStatus(from.summary.platformId, 'merged'),
-    'mark the course as merged',
-  )
-  await inTransaction(pool, async (database) => {
-    await markMerged(database, id, into)
-    await replaceClassSections(database, into, sections)
-    await replaceInstructors(database, into, people)
-    await recordAudit(database, {
-      who: person.email,
-      what: 'merged',
-      subject: `course ${id}`,
-      to: { into },
-    })
-  })
-  return report
+  return { dry, courses: found.length, changes: changes.slice(0, 500), errors: [], digest, note }
 }
 
 const slug = (text: string): string => text.toLowerCase().replace(/[^\w-]+/g, '-')

@@ -19,7 +19,7 @@ import {
   findRehearsal,
   listRehearsals,
 } from '../../repositories/rehearsals.ts'
-import { decide, findPlanned, shapesOf } from '../../repositories/plans.ts'
+import { decide, findPlanned, plansChanged, shapesOf } from '../../repositories/plans.ts'
 import { commandRun, createRun, findRun, listRuns } from '../../repositories/runs.ts'
 import { findSnapshot } from '../../repositories/snapshots.ts'
 import { findVersion, isRetired, type Version } from '../../repositories/templates.ts'
@@ -264,12 +264,20 @@ export const postDecisions: Handler = async ({ pool, request, person }) => {
 }
 
 export const postApprove: Handler = async ({ pool, request, person }) => {
-  const { courses } = bodyOf(
+  const { courses, shown } = bodyOf(
     ApproveRequest,
     request.body === undefined ? Object.assign(request, { body: {} }) : request,
   )
-  if (!(await commandRun(pool, numberIn(request, 'run', 'run'), 'approve', person.email, courses)))
-    throw notFound('run')
+  const run = numberIn(request, 'run', 'run')
+  const changed = shown ? await plansChanged(pool, run, shown) : []
+  if (changed.length > 0)
+    throw new HttpProblem(
+      409,
+      'changed',
+      `${changed.length === 1 ? 'a plan is' : `${changed.length} plans are`} not what you were shown any more: somebody decided something, or a course changed. Look at the plans again, then approve.`,
+    )
+  const chosen = courses ?? shown?.map((one) => one.course)
+  if (!(await commandRun(pool, run, 'approve', person.email, chosen))) throw notFound('run')
   return {}
 }
 

@@ -22,7 +22,7 @@ import { CourseCalendarTab } from './CourseCalendarTab.tsx'
 import { CourseHistory, NewerVersion } from './CourseHistory.tsx'
 import { CoursePages } from './CoursePages.tsx'
 import { IntoTeaching } from './IntoTeaching.tsx'
-import { IntoAnother } from './IntoAnother.tsx'
+import { IntoAnother, Merges } from './IntoAnother.tsx'
 import { MendDialog } from './mend/MendDialog.tsx'
 import { WaiverDialog } from './mend/WaiverDialog.tsx'
 import { WhatToMend } from './mend/WhatToMend.tsx'
@@ -147,6 +147,7 @@ export const CourseScreen = ({ me }: { me: Me }) => {
           ? `${course.template.title}, version ${course.template.version}${course.template.newest > course.template.version ? ` (newest is ${course.template.newest})` : ''}`
           : stateWords[course.state]}
       </p>
+      <Merges course={course} may={me.role === 'designer' || me.role === 'administrator'} />
       <Problem error={check.error} />
       {failedTask && (
         <p role="alert" className="mt-2 border-l-4 border-rust bg-rust-soft px-3 py-1">

@@ -1,10 +1,17 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { Dialog } from 'radix-ui'
 import { useState } from 'react'
+import { Link } from 'react-router'
 import type { CourseDetail, MergeReport } from '@wickerframe/contract'
 import { post } from '../../api/client.ts'
 import { useCourses } from '../../api/queries.ts'
 import { Button, Problem } from '../../controls/controls.tsx'
+
+/** Asking what something means, or doing it on the preview of that digest. */
+interface Act {
+  dry: boolean
+  shown: string | null
+}
 
 /** Merges a course into another one, with what that means shown first. */
 export const IntoAnother = ({ course }: { course: CourseDetail }) => {
@@ -13,8 +20,8 @@ export const IntoAnother = ({ course }: { course: CourseDetail }) => {
   const [into, setInto] = useState('')
   const courses = useCourses()
   const ask = useMutation({
-    mutationFn: (dry: boolean) =>
-      post<MergeReport>(`/api/courses/${course.id}/merge`, { into: Number(into), dry }),
+    mutationFn: ({ dry, shown }: Act) =>
+      post<MergeReport>(`/api/courses/${course.id}/merge`, { into: Number(into), dry, shown }),
     onSuccess: (report) => (report.dry ? undefined : client.invalidateQueries()),
   })
   const others = (courses.data ?? [])
@@ -77,14 +84,14 @@ export const IntoAnother = ({ course }: { course: CourseDetail }) => {
             <Button
               shape={ask.data?.dry ? 'plain' : 'main'}
               disabled={into === '' || ask.isPending}
-              onClick={() => ask.mutate(true)}
+              onClick={() => ask.mutate({ dry: true, shown: null })}
             >
               See what it means
             </Button>
             <Button
               shape="main"
               disabled={!ask.data?.dry || ask.isPending}
-              onClick={() => ask.mutate(false)}
+              onClick={() => ask.mutate({ dry: false, shown: ask.data?.digest ?? null })}
             >
               Merge
             </Button>
@@ -92,5 +99,79 @@ export const IntoAnother = ({ course }: { course: CourseDetail }) => {
         </Dialog.Content>
       </Dialog.Portal>
     </Dialog.Root>
+  )
+}
+
+/** What a course was merged into, or what was merged into it, with a way back. */
+export const Merges = ({ course, may }: { course: CourseDetail; may: boolean }) => {
+  const client = useQueryClient()
+  const [asked, setAsked] = useState(false)
+  const back = useMutation({
+    mutationFn: (act: Act) => post<MergeReport>(`/api/courses/${course.id}/unmerge`, act),
+    onSuccess: (report) => (report.dry ? undefined : client.invalidateQueries()),
+  })
+  if (!course.mergedInto && course.mergedHere.length === 0) return null
+  return (
+    <div className="mb-2 border-l-4 border-tide bg-tide-soft px-3 py-2">
+      {course.mergedInto && (
+        <p>
+          Merged into{' '}
+          <Link
+            className="text-tide underline underline-offset-2"
+            to={`/courses/${course.mergedInto.id}`}
+          >
+            {course.mergedInto.name}
+          </Link>
+          .{' '}
+          {may && !asked && (
+            <Button
+              shape="word"
+              className="py-0!"
+              onClick={() => {
+                setAsked(true)
+                back.mutate({ dry: true, shown: null })
+              }}
+            >
+              take the merge back
+            </Button>
+          )}
+        </p>
+      )}
+      {course.mergedHere.length > 0 && (
+        <p>
+          Holds the class sections of{' '}
+          {course.mergedHere.map((one, i) => (
+            <span key={one.id}>
+              {i > 0 && ', '}
+              <Link className="text-tide underline underline-offset-2" to={`/courses/${one.id}`}>
+                {one.name}
+              </Link>
+            </span>
+          ))}
+          , merged into it.
+        </p>
+      )}
+      {asked && back.data?.dry && (
+        <div role="status">
+          <p className="mt-1 font-semibold">What taking it back means</p>
+          <ul className="list-disc pl-5">
+            {back.data.consequences.map((one) => (
+              <li key={one}>{one}.</li>
+            ))}
+          </ul>
+          <p className="mt-1 flex gap-3">
+            <Button
+              shape="main"
+              disabled={back.isPending}
+              onClick={() => back.mutate({ dry: false, shown: back.data?.digest ?? null })}
+            >
+              Take the merge back
+            </Button>
+            <Button onClick={() => setAsked(false)}>Leave it merged</Button>
+          </p>
+        </div>
+      )}
+      <Problem error={back.error} />
+    </div>
   )
 }

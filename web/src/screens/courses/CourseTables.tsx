@@ -89,7 +89,7 @@ export const CourseValues = (opening: Opening) => (
     act="Set the values"
     explains="One row for each course: its platform course id, or code and class section such as NAV 110 03. An empty cell says nothing. The next rollout writes them into names and pages."
     header="course, room, meeting days, instructor e-mail, instructor name, topic 1 …, unit 1 … (weeks it covers, as 1-4)"
-    address={(dry) => `/api/courses/values${dry ? '?dry=1' : ''}`}
+    address={(dry) => `/api/courses/values?${dry ? 'dry=1' : ''}`}
     ready={(report) => report.changes.length > 0}
     outcome={(report) => (
       <>

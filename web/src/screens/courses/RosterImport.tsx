@@ -2,7 +2,7 @@ import { useQueryClient } from '@tanstack/react-query'
 import { Dialog } from 'radix-ui'
 import { useState } from 'react'
 import type { RosterReport } from '@wickerframe/contract'
-import { postFile } from '../../api/client.ts'
+import { ApiError, postFile } from '../../api/client.ts'
 import { Button, plural, Problem } from '../../controls/controls.tsx'
 import { FileErrors } from './FileErrors.tsx'
 
@@ -25,12 +25,19 @@ export const RosterImport = ({
     setError(null)
     try {
       setReport(
-        await postFile<RosterReport>(`/api/roster${dry ? '?dry=1' : ''}`, chosen, 'text/csv'),
+        await postFile<RosterReport>(
+          `/api/roster?${dry ? 'dry=1' : `shown=${report?.digest ?? ''}`}`,
+          chosen,
+          'text/csv',
+        ),
       )
       if (!dry) await client.invalidateQueries()
     } catch (cause) {
-      setReport(null)
       setError(cause)
+      const changed = cause instanceof ApiError && cause.body.type.endsWith(':changed')
+      setReport(
+        changed ? await postFile<RosterReport>('/api/roster?dry=1', chosen, 'text/csv') : null,
+      )
     }
   }
   const choose = (chosen: File | undefined) => {
@@ -45,8 +52,8 @@ export const RosterImport = ({
         <Dialog.Content className="fixed left-1/2 top-16 max-h-[80vh] w-[46rem] max-w-[95vw] -translate-x-1/2 overflow-y-auto border border-line-strong bg-sheet p-6">
           <Dialog.Title className="text-xl">Import a roster file</Dialog.Title>
           <Dialog.Description className="mt-1 text-ink-2">
-            A CSV file in UTF-8, one line for each class section. Lines with the same platform
-            course id are one course. The header has these columns, in any order:
+            A table file (CSV; comma, semicolon or tab), one line for each class section. Lines with
+            the same platform course id are one course. The header has these columns, in any order:
           </Dialog.Description>
           <p className="mt-2 border border-line bg-paper p-2 font-mono text-[12px]">{header}</p>
           <label className="mt-4 flex flex-col gap-1 text-ink-2">
@@ -60,6 +67,7 @@ export const RosterImport = ({
           <div className="mt-4" role="status">
             <Problem error={error} />
             {report && report.errors.length > 0 && <FileErrors errors={report.errors} />}
+            {report && report.note !== '' && <p className="text-rust">{report.note}</p>}
             {report && report.errors.length === 0 && (
               <>
                 <p className="font-semibold">
@@ -75,6 +83,22 @@ export const RosterImport = ({
                     </li>
                   ))}
                 </ul>
+                {report.kept.length > 0 && (
+                  <>
+                    <p className="mt-2 font-semibold">
+                      {plural(report.kept.length, 'thing')} decided here{' '}
+                      {report.kept.length === 1 ? 'stays' : 'stay'}, whatever the file says:
+                    </p>
+                    <ul className="mt-1 list-disc pl-5 text-ink-2">
+                      {report.kept.slice(0, 40).map((one, i) => (
+                        <li key={i}>
+                          {one.course}: {one.field} “{one.here}”, decided by {one.by}; the file says
+                          “{one.file}” (line {one.line})
+                        </li>
+                      ))}
+                    </ul>
+                  </>
+                )}
               </>
             )}
           </div>

@@ -1,12 +1,14 @@
 import { useQueryClient } from '@tanstack/react-query'
 import { Dialog } from 'radix-ui'
 import { useState, type ReactNode } from 'react'
-import { postText } from '../../api/client.ts'
+import { ApiError, postFile, postText } from '../../api/client.ts'
 import { Button, Problem } from '../../controls/controls.tsx'
 import { FileErrors } from './FileErrors.tsx'
 
 interface Report {
   dry: boolean
+  digest: string
+  note: string
   errors: { line: number; column: string; found: string; reason: string }[]
 }
 
@@ -38,21 +40,39 @@ export const TableDialog = <R extends Report>({
 }) => {
   const client = useQueryClient()
   const [text, setText] = useState('')
-  const [report, setReport] = useState<R | null>(null)
+  const [file, setFile] = useState<File | null>(null)
+  const [told, setTold] = useState<{ of: string; report: R } | null>(null)
   const [error, setError] = useState<unknown>(null)
+  // A preview of another choice is no preview of this one.
+  const report = told?.of === address(true) ? told.report : null
   const send = async (dry: boolean) => {
     setError(null)
+    const to = dry || !report ? address(dry) : `${address(dry)}&shown=${report.digest}`
     try {
-      setReport(await postText<R>(address(dry), text))
+      const answer = await (file ? postFile<R>(to, file, 'text/csv') : postText<R>(to, text))
+      setTold({ of: address(true), report: answer })
       if (!dry) await client.invalidateQueries()
     } catch (cause) {
-      setReport(null)
       setError(cause)
+      // What was shown is not true any more: the new preview takes its place.
+      if (cause instanceof ApiError && cause.body.type.endsWith(':changed')) await look()
+      else setTold(null)
     }
+  }
+  const look = async () => {
+    const answer = await (file
+      ? postFile<R>(address(true), file, 'text/csv')
+      : postText<R>(address(true), text))
+    setTold({ of: address(true), report: answer })
   }
   const type = (next: string) => {
     setText(next)
-    setReport(null)
+    setFile(null)
+    setTold(null)
+  }
+  const choose = (chosen: File | undefined) => {
+    setFile(chosen ?? null)
+    setTold(null)
   }
   return (
     <Dialog.Root open={open} onOpenChange={onOpenChange}>
@@ -77,11 +97,12 @@ export const TableDialog = <R extends Report>({
             <input
               type="file"
               accept=".csv,.tsv,.txt,text/csv"
-              onChange={(event) => void event.target.files?.[0]?.text().then(type)}
+              onChange={(event) => choose(event.target.files?.[0])}
             />
           </label>
           <div className="mt-3" role="status">
             <Problem error={error} />
+            {report && report.note !== '' && <p className="text-rust">{report.note}</p>}
             {report &&
               (report.errors.length > 0 ? <FileErrors errors={report.errors} /> : outcome(report))}
           </div>
@@ -91,7 +112,7 @@ export const TableDialog = <R extends Report>({
             </Dialog.Close>
             <Button
               shape={report?.dry ? 'plain' : 'main'}
-              disabled={text.trim() === ''}
+              disabled={text.trim() === '' && !file}
               onClick={() => void send(true)}
             >
               See what it would do

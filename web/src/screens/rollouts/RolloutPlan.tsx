@@ -28,8 +28,15 @@ export const RolloutPlan = ({ detail, may }: { detail: RunDetail; may: boolean }
     .flatMap((group) => group.courses.map((course) => course.course))
   const going = ready.filter((course) => !leftOut.has(course))
   const approve = useMutation({
-    mutationFn: () => post(`/api/runs/${id}/approve`, { courses: going }),
-    onSuccess: refresh,
+    // With the plans as they are shown: where one is another by now, nothing runs.
+    mutationFn: () =>
+      post(`/api/runs/${id}/approve`, {
+        shown: groups
+          .flatMap((group) => group.courses)
+          .filter((one) => going.includes(one.course))
+          .map(({ course, digest }) => ({ course, digest })),
+      }),
+    onSettled: refresh,
   })
   const undecided = groups.reduce(
     (sum, group) =>

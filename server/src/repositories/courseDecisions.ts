@@ -1,0 +1,50 @@
+import { change, rowsOf, type Database } from '@wickerframe/storage'
+
+/** What of a course's roster row somebody decided here: it outranks the registrar's file. */
+export type DecidedField = 'status' | 'class sections' | 'instructors'
+
+export const decideField = async (
+  database: Database,
+  courseId: number,
+  field: DecidedField,
+  who: string,
+): Promise<void> => {
+  await change(
+    database,
+    `INSERT INTO course_decisions (course_id, field, decided_by, decided_at)
+     VALUES (?, ?, ?, NOW(3))
+     ON DUPLICATE KEY UPDATE decided_by = VALUES(decided_by), decided_at = VALUES(decided_at)`,
+    [courseId, field, who],
+  )
+}
+
+/** Leaves a field to the registrar's file again. */
+export const forgetDecision = async (
+  database: Database,
+  courseId: number,
+  field: DecidedField,
+): Promise<void> => {
+  await change(
+    database,
+    `DELETE FROM course_decisions
+     WHERE course_id = ? AND field = ?`,
+    [courseId, field],
+  )
+}
+
+/** Fields that were decided here, with who did. */
+export const decidedFields = async (
+  database: Database,
+  courseId: number,
+): Promise<Map<string, string>> =>
+  new Map(
+    (
+      await rowsOf<{ field: string; decided_by: string }>(
+        database,
+        `SELECT field, decided_by
+         FROM course_decisions
+         WHERE course_id = ?`,
+        [courseId],
+      )
+    ).map((row) => [row.field, row.decided_by]),
+  )
