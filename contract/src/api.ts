@@ -842,6 +842,7 @@ export interface RunTask {
   course: number
   code: string
   title: string
+  classSections: string[]
   state: TaskState
   attempts: number
   message: string

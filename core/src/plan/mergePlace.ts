@@ -1,7 +1,7 @@
 import type { ExpectedPart } from '../expand/index.ts'
 import type { BaseEntry } from './base.ts'
 import type { Decision, FieldStep } from './fate.ts'
-import { movedBetween, placeAmong } from './places.ts'
+import { movedBetween, placeAmong, placesOf } from './places.ts'
 import type { PlanContext } from './planContext.ts'
 
 /** What moved in the orders of siblings since they were deployed, by the module they were deployed to. */
@@ -47,6 +47,40 @@ export const movesOf = ({ parts, base, siblings, standing, places }: PlanContext
   return { byTemplate, byPeople, yetToMove }
 }
 
+const before = <T>(list: readonly T[], one: T): T[] => list.slice(0, Math.max(0, list.indexOf(one)))
+
+/** A place as people find it: in which module, and behind what. */
+const placeWords = (module: string | null, earlier: readonly (string | null)[]): string => {
+  const last = earlier.findLast((name) => name !== null)
+  return [
+    ...(module === null ? [] : [`in “${module}”`]),
+    last === undefined || last === null ? 'first' : `after “${last}”`,
+  ].join(', ')
+}
+
+const presentPlace = (
+  id: string,
+  part: ExpectedPart,
+  module: string | null,
+  { found, course }: PlanContext,
+): string => {
+  const places = placesOf(course)
+  const list = part.kind === 'module' ? places.modulesIn(null) : places.itemsIn(module)
+  const nameAt = (one: string): string | null =>
+    found.get(one)?.item?.name ?? found.get(one)?.module?.name ?? null
+  return part.kind === 'module'
+    ? placeWords(null, before(list, id).map(nameAt))
+    : placeWords(module === null ? null : nameAt(module), before(list, id).map(nameAt))
+}
+
+const deployedPlace = (entry: BaseEntry, { base, nameOf }: PlanContext): string => {
+  const siblings = base.parts.filter((one) => one.parent === entry.parent)
+  return placeWords(
+    nameOf(entry.parent),
+    before(siblings, entry).map((one) => nameOf(one.instance)),
+  )
+}
+
 /** Merges the place of a part that stands; null where the template did not move it. */
 export const mergePlace = (
   part: ExpectedPart,
@@ -55,8 +89,7 @@ export const mergePlace = (
   moves: Moves,
   context: PlanContext,
 ): FieldStep | null => {
-  const { standsIn, found, created, placed, places, changes, refOf, siblingRefs, nameOf, decide } =
-    context
+  const { standsIn, created, placed, places, changes, refOf, siblingRefs, nameOf, decide } = context
   moves.yetToMove.delete(id)
   const module = standsIn.get(id)
   const parentMoved = entry.parent !== part.parent
@@ -66,14 +99,18 @@ export const mergePlace = (
   const peopleMoved =
     (part.kind !== 'module' && module !== fromModule) ||
     (moves.byPeople.get(entry.parent)?.has(part.instance) ?? false)
+  const present = presentPlace(id, part, module ?? null, context)
+  const wanted = placeWords(
+    nameOf(part.parent),
+    before(context.siblings.get(part.parent) ?? [], part.instance).map(nameOf),
+  )
   const say = (does: FieldStep['does'], decided: Decision | null, reason: string): FieldStep => ({
     field: 'place',
     does,
-    base: nameOf(entry.parent),
-    present:
-      module === undefined || module === null ? null : (found.get(module)?.module?.name ?? null),
-    wanted: nameOf(part.parent),
-    result: does === 'change' || decided === 'take' ? nameOf(part.parent) : null,
+    base: deployedPlace(entry, context),
+    present,
+    wanted,
+    result: does === 'change' || decided === 'take' ? wanted : present,
     decided,
     reason,
   })

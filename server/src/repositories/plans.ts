@@ -115,7 +115,9 @@ export const decide = async (
     const run = await lockRollout(database, id)
     const stored = run && orderOf(run.rollout_order)
     if (!run || !stored) return 'missing'
-    if (run.state !== 'planned' && run.state !== 'planning') return 'too-late'
+    // After the run, what was left undecided in single courses can still be: their plans are made again and approved again.
+    const isOver = run.state === 'done'
+    if (run.state !== 'planned' && run.state !== 'planning' && !isOver) return 'too-late'
     const { order } = stored
     const again: StoredOrder = {
       ...stored,
@@ -131,6 +133,7 @@ export const decide = async (
             },
     }
     const wide = JSON.stringify(again) !== JSON.stringify(stored)
+    if (isOver && wide) return 'too-late'
     if (wide) await storeOrder(database, id, again)
     for (const course of new Set(wanted.decisions.map((one) => one.course))) {
       const decisions = wanted.decisions.filter((one) => one.course === course)
@@ -192,7 +195,7 @@ const storeDecisions = (
     database,
     `UPDATE tasks
      SET decisions = ?, state = 'to-plan', attempts = 0, next_at = NOW(3), finished_at = NULL
-     WHERE run_id = ? AND course_id = ? AND state IN ('planned', 'to-plan', 'failed')`,
+     WHERE run_id = ? AND course_id = ? AND state IN ('planned', 'to-plan', 'failed', 'done')`,
     [JSON.stringify(decisions), id, course],
   )
 const planAllAgain = (database: Database, id: number) =>
@@ -209,7 +212,7 @@ const beginPlanning = (database: Database, id: number) =>
     `UPDATE runs
      SET state = 'planning'
      WHERE id = ?
-       AND state = 'planned'
+       AND state IN ('planned', 'done')
        AND EXISTS (SELECT 1 FROM tasks WHERE tasks.run_id = runs.id AND tasks.state = 'to-plan')`,
     [id],
   )

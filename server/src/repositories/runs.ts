@@ -224,7 +224,8 @@ const findRunRow = (database: Database, id: number) =>
   )
 const listTasks = (database: Database, runId: number, most: number) =>
   rowsOf<
-    Omit<RunTask, 'renames' | 'mends' | 'plan'> & {
+    Omit<RunTask, 'renames' | 'mends' | 'plan' | 'classSections'> & {
+      sections: string | null
       proposal: string | null
       planState: PlanSummary['state'] | null
       planReason: string | null
@@ -236,7 +237,12 @@ const listTasks = (database: Database, runId: number, most: number) =>
        tasks.attempts, tasks.message, tasks.finished_at AS finishedAt, tasks.proposal,
        JSON_VALUE(tasks.plan_summary, '$.state') AS planState,
        JSON_VALUE(tasks.plan_summary, '$.reason') AS planReason,
-       JSON_VALUE(tasks.plan_summary, '$.undecided') AS undecided
+       JSON_VALUE(tasks.plan_summary, '$.undecided') AS undecided,
+       (
+         SELECT GROUP_CONCAT(class_sections.name ORDER BY class_sections.name SEPARATOR '\n')
+         FROM class_sections
+         WHERE class_sections.course_id = courses.id
+       ) AS sections
      FROM tasks
      JOIN courses ON courses.id = tasks.course_id
      WHERE tasks.run_id = ?
@@ -282,8 +288,9 @@ export const findRun = async (database: Database, id: number): Promise<RunDetail
     order: stored?.order ?? null,
     rule: stored?.rule ?? null,
     standing: stored?.standing ?? false,
-    tasks: tasks.map(({ proposal, planState, planReason, undecided, ...task }) => ({
+    tasks: tasks.map(({ proposal, planState, planReason, undecided, sections, ...task }) => ({
       ...task,
+      classSections: sections === null ? [] : sections.split('\n'),
       plan:
         planState === null
           ? null
@@ -461,20 +468,23 @@ const queueReady = (database: Database, id: number, courses?: readonly number[])
     [id, ...chosen.values],
   )
 }
+/** Of plans that are not run: where only something is to be decided, the course waits for that; the rest is left out. */
 const leaveOutRest = (database: Database, id: number) =>
   change(
     database,
     `UPDATE tasks
-     SET state = 'cancelled', payload = NULL, finished_at = NOW(3),
+     SET state = IF(${onlyToDecide}, 'done', 'cancelled'), payload = NULL, finished_at = NOW(3),
        message = COALESCE(
-         IF(
-           JSON_VALUE(plan_summary, '$.state') = 'ready', 'left out of the approval',
-             JSON_VALUE(plan_summary, '$.reason')
-         ), ''
+         CASE
+           WHEN ${onlyToDecide} THEN 'nothing to do but what is to be decided'
+           WHEN JSON_VALUE(plan_summary, '$.state') = 'ready' THEN 'left out of the approval'
+           ELSE JSON_VALUE(plan_summary, '$.reason') END, ''
        )
      WHERE run_id = ? AND state = 'planned'`,
     [id],
   )
+const onlyToDecide = `JSON_VALUE(plan_summary, '$.state') = 'nothing-to-do'
+         AND JSON_VALUE(plan_summary, '$.undecided') + 0 > 0`
 const startApproved = (database: Database, id: number, held: number) =>
   change(
     database,

@@ -35,6 +35,14 @@ export const RolloutResult = ({ detail, may }: { detail: RunDetail; may: boolean
     mutationFn: (courses: readonly number[]) => post(`/api/runs/${id}/approve`, { courses }),
     onSuccess: () => client.invalidateQueries({ queryKey: ['run', id] }),
   })
+  const decide = useMutation({
+    mutationFn: (decisions: readonly object[]) =>
+      post(`/api/rollouts/${id}/decisions`, { decisions }),
+    onSuccess: () => client.invalidateQueries({ queryKey: ['run', id] }),
+  })
+  const toDecide = detail.tasks.filter(
+    (task) => task.state === 'done' && (task.plan?.undecided ?? 0) > 0,
+  )
   const mayUndo =
     may && isRollout && over && detail.order?.mode !== 'undo' && detail.counts.done > 0
   return (
@@ -52,6 +60,13 @@ export const RolloutResult = ({ detail, may }: { detail: RunDetail; may: boolean
           )}
         </div>
       )}
+      {toDecide.length > 0 && (
+        <p className="mt-3 border-l-4 border-straw-strand bg-straw-soft px-3 py-2">
+          {plural(toDecide.length, 'course')} with something to decide: the rest is done there, and
+          these places are as they were. Decide below; the plan for what you decided is made and
+          waits for your approval.
+        </p>
+      )}
       {mayUndo && (
         <div className="mt-3 flex flex-wrap items-center gap-3">
           <Button disabled={undo.isPending} onClick={() => undo.mutate([...chosen])}>
@@ -64,7 +79,7 @@ export const RolloutResult = ({ detail, may }: { detail: RunDetail; may: boolean
           </span>
         </div>
       )}
-      <Problem error={undo.error ?? again.error} />
+      <Problem error={undo.error ?? again.error ?? decide.error} />
       <table className="mt-4 w-full border border-line bg-sheet text-left">
         <thead>
           <tr className="border-b border-line-strong bg-band">
@@ -96,7 +111,7 @@ export const RolloutResult = ({ detail, may }: { detail: RunDetail; may: boolean
                     <input
                       type="checkbox"
                       className="size-[24px] accent-tide"
-                      aria-label={`Choose ${task.code} ${task.title}`}
+                      aria-label={`Choose ${task.code} ${task.title}, ${task.classSections.join(', ')}`}
                       checked={chosen.has(task.course)}
                       onChange={() =>
                         setChosen((before) => {
@@ -116,11 +131,18 @@ export const RolloutResult = ({ detail, may }: { detail: RunDetail; may: boolean
                 >
                   {task.code} {task.title}
                 </Link>
+                {task.classSections.length > 0 && (
+                  <span className="text-ink-2">, {task.classSections.join(', ')}</span>
+                )}
               </td>
               <td
                 className={`px-3 py-1 ${task.state === 'failed' || task.state === 'held' ? 'font-semibold text-rust' : ''}`}
               >
-                {taskWords[task.state]}
+                {task.state === 'done' && (task.plan?.undecided ?? 0) > 0 ? (
+                  <span className="font-semibold text-straw">{task.plan?.undecided} to decide</span>
+                ) : (
+                  taskWords[task.state]
+                )}
               </td>
               <td className="px-3 py-1 text-ink-2">
                 {task.renames.length > 0 && (
@@ -136,14 +158,18 @@ export const RolloutResult = ({ detail, may }: { detail: RunDetail; may: boolean
                     · <Moment at={task.finishedAt} />
                   </>
                 )}
-                {task.state === 'held' && (
+                {(task.state === 'held' || toDecide.includes(task)) && (
                   <Button
                     shape="word"
                     className="ml-2 py-0!"
                     aria-expanded={opened === task.course}
                     onClick={() => setOpened(opened === task.course ? null : task.course)}
                   >
-                    {opened === task.course ? 'fold' : 'see the new plan'}
+                    {opened === task.course
+                      ? 'fold'
+                      : task.state === 'held'
+                        ? 'see the new plan'
+                        : 'decide'}
                   </Button>
                 )}
               </td>
@@ -152,7 +178,16 @@ export const RolloutResult = ({ detail, may }: { detail: RunDetail; may: boolean
             opened === task.course && (
               <tr key={`${task.id} plan`}>
                 <td colSpan={5} className="px-3 pb-3">
-                  <CoursePlanView run={id} course={task.course} decide={null} />
+                  <CoursePlanView
+                    run={id}
+                    course={task.course}
+                    decide={
+                      may && toDecide.includes(task)
+                        ? (instance, field, decision) =>
+                            decide.mutate([{ course: task.course, instance, field, decision }])
+                        : null
+                    }
+                  />
                 </td>
               </tr>
             ),
@@ -205,7 +240,7 @@ export const Rehearsals = ({ detail }: { detail: RunDetail }) => {
           <option value="">which course?</option>
           {ready.map((task) => (
             <option key={task.course} value={task.course}>
-              {task.code} {task.title}
+              {task.code} {task.title}, {task.classSections.join(', ')}
             </option>
           ))}
         </select>
@@ -220,7 +255,8 @@ export const Rehearsals = ({ detail }: { detail: RunDetail }) => {
           const task = detail.tasks.find((other) => other.course === one.course)
           return (
             <li key={one.id} className="flex flex-wrap gap-3 border-t border-line py-1">
-              {task?.code} {task?.title}, <Moment at={one.createdAt} />{' '}
+              {task?.code} {task?.title}, {task?.classSections.join(', ')},{' '}
+              <Moment at={one.createdAt} />{' '}
               <a
                 className="text-tide underline underline-offset-2"
                 href={one.address}

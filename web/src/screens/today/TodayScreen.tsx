@@ -17,6 +17,7 @@ const CourseLink = ({ course }: { course: CourseSummary }) => (
     to={`/courses/${course.id}`}
   >
     {course.code} {course.title}
+    {course.classSections.length > 0 && `, ${course.classSections.join(', ')}`}
   </Link>
 )
 const who = (course: CourseSummary): string => course.instructors[0]?.name ?? 'no instructor'
