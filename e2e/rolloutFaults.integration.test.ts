@@ -1,7 +1,23 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { everyCourseItem, everyModule, type Change, type Course } from '@wickerframe/core'
-import type { CourseSummary, MadeCourses, RunDetail, TemplateDraft } from '@wickerframe/contract'
+import {
+  blockRegions,
+  emptyBase,
+  everyCourseItem,
+  everyModule,
+  type Base,
+  type Change,
+  type Course,
+} from '@wickerframe/core'
+import type {
+  CourseSummary,
+  MadeCourses,
+  RunDetail,
+  ShapeGroup,
+  TemplateDraft,
+} from '@wickerframe/contract'
 import { seededRandom } from '@wickerframe/demo'
+import { findBase } from '@wickerframe/server/repositories/bases'
+import { findBodies } from '@wickerframe/server/repositories/pageBodies'
 import { change, rowsOf } from '@wickerframe/storage'
 import type { StartedProcess } from '@wickerframe/scripts/processes'
 import { runOf, versionOrder } from './rollouts.ts'
@@ -186,7 +202,7 @@ const applied = async (
   )
   return list.map((course) => counted.get(course.platformId) ?? { sets: -1, changes: -1 })
 }
-const planAndApprove = async (version: number, list: readonly CourseSummary[]): Promise<number> => {
+const planned = async (version: number, list: readonly CourseSummary[]): Promise<number> => {
   const { body } = await designer.post<{ run: number }>('/api/rollouts', {
     order: versionOrder(template, version),
     courses: list.map((one) => one.id),
@@ -197,8 +213,91 @@ const planAndApprove = async (version: number, list: readonly CourseSummary[]): 
     (detail) => detail.state === 'planned',
     120,
   )
-  await designer.post(`/api/runs/${body.run}/approve`)
   return body.run
+}
+const planAndApprove = async (version: number, list: readonly CourseSummary[]): Promise<number> => {
+  const run = await planned(version, list)
+  await designer.post(`/api/runs/${run}/approve`)
+  return run
+}
+/** Which shape the plan of each course has. */
+const shapesOf = async (run: number): Promise<Map<number, string>> =>
+  new Map(
+    (await designer.get<ShapeGroup[]>(`/api/rollouts/${run}/shapes`)).body.flatMap((group) =>
+      group.courses.map((one) => [one.course, group.shape] as const),
+    ),
+  )
+
+/** Everything of a course that a later check or plan reads, without platform ids: what was removed comes back under new ones. */
+const readingOf = async (
+  course: CourseSummary,
+): Promise<{ course: string; base: Base; judged: unknown }> => {
+  const base = await findBase(bed.pool, course.id)
+  return {
+    course: normal(await snapshot(course)),
+    base: { ...base, parts: base.parts.map((entry) => ({ ...entry, platformId: '' })) },
+    judged: (
+      await rowsOf<{ template_id: number; version: number; brought: string | null }>(
+        bed.pool,
+        `SELECT template_id, version, brought
+         FROM courses
+         WHERE id = ?`,
+        [course.id],
+      )
+    )[0],
+  }
+}
+/** The base with what each block says in the page that is named for it, in place of that page's name: edits beside a block change the one, not the other. */
+const blockByBlock = async (base: Base): Promise<unknown> => {
+  const named = new Set(
+    base.parts.flatMap((entry) =>
+      entry.blocks.flatMap((block) => [block.sent, ...(block.page ? [block.page] : [])]),
+    ),
+  )
+  const bodies = await findBodies(bed.pool, [...named])
+  const htmlOf = (hash: string): string => {
+    const html = bodies.get(hash)
+    if (html === undefined) throw new Error(`the body ${hash} is not kept`)
+    return html
+  }
+  return base.parts.map((entry) => ({
+    ...entry,
+    blocks: entry.blocks.map((block) => {
+      if (block.page === null) return block
+      const page = htmlOf(block.page)
+      const looked = entry.blocks.map(({ key, sent }) => ({ key, html: htmlOf(sent) }))
+      const region = blockRegions(page, looked).regions.get(block.key)
+      return { ...block, page: region && page.slice(region.inner.from, region.inner.to) }
+    }),
+  }))
+}
+/** An instructor writes on the welcome page after the rollout. */
+const editSince = async (course: CourseSummary, i: number): Promise<void> => {
+  const present = await snapshot(course)
+  const welcome = everyCourseItem(present).find(({ item }) => item.name.startsWith('Welcome'))?.item
+  if (!welcome) throw new Error('no welcome page')
+  const answer = await fetch(
+    `${bed.platformAddress}/connector/v1/courses/${course.platformId}/change-sets`,
+    {
+      method: 'POST',
+      headers: {
+        authorization: bed.authorization,
+        'content-type': 'application/json',
+        'idempotency-key': `edit-since-of-${course.platformId}`,
+      },
+      body: JSON.stringify({
+        expectedRevision: present.revision,
+        changes: [
+          {
+            change: 'set-item',
+            id: welcome.id,
+            fields: { html: `${welcome.html ?? ''}<p>late-${i}</p>` },
+          },
+        ],
+      }),
+    },
+  )
+  expect(answer.status).toBe(200)
 }
 const ended = (run: number, seconds: number): Promise<RunDetail> =>
   until(
@@ -207,17 +306,83 @@ const ended = (run: number, seconds: number): Promise<RunDetail> =>
     seconds,
   )
 
+let server: StartedProcess
+let workers: StartedProcess[] = []
+
+/** Sees a run to its end while everything goes wrong and processes are killed again and again; each kill hits it under way. */
+const tormented = async (run: number): Promise<void> => {
+  const random = seededRandom(Date.now() % 100_000)
+  for (const [name, count] of [
+    ['slow-answers', 900],
+    ['lost-answer', 25],
+    ['too-many-requests', 25],
+    ['server-error', 25],
+    ['edit-in-between', 5],
+  ] as const)
+    await bed.misbehave(name, count)
+  const killed: Promise<unknown>[] = []
+  const underWay: number[] = []
+  for (let k = 0; k < kills; k++) {
+    await new Promise((resolve) => setTimeout(resolve, 300 + random() * 900))
+    // Each one hits a run that is under way.
+    const still = await rowsOf<{ count: number }>(
+      bed.pool,
+      `SELECT COUNT(*) AS count
+       FROM tasks
+       WHERE run_id = ? AND state IN ('waiting', 'at-work', 'sent')`,
+      [run],
+    ).catch(() => [{ count: 1 }])
+    underWay.push(Number(still[0]?.count))
+    const which = Math.floor(random() * 4)
+    if (which === 3) {
+      await server.stop('SIGKILL')
+      server = await bed.startServer()
+    } else {
+      await workers[which]?.stop('SIGKILL')
+      const again = await bed.startWorker()
+      workers = workers.map((worker, i) => (i === which ? again : worker))
+    }
+    // The database drops every connection now and then, and is away for a while once.
+    if (k % 8 === 3)
+      for (const { Id } of await rowsOf<{ Id: number }>(
+        bed.pool,
+        `SELECT ID AS Id
+         FROM information_schema.PROCESSLIST
+         WHERE COMMAND <> 'Killed' AND ID <> CONNECTION_ID()`,
+      ))
+        await change(bed.pool, `KILL CONNECTION ${Number(Id)}`).catch(() => undefined)
+    if (k === 12) {
+      process.kill(bed.mariadbPid, 'SIGSTOP')
+      killed.push(
+        new Promise((resolve) =>
+          setTimeout(() => resolve(process.kill(bed.mariadbPid, 'SIGCONT')), 4000),
+        ),
+      )
+    }
+  }
+  await Promise.all(killed)
+  expect(
+    underWay.every((count) => count > 0),
+    `courses left at each kill: ${underWay.join(', ')}`,
+  ).toBe(true)
+  await bed.misbehave('slow-answers', 0)
+  const detail = await ended(run, 300)
+  expect(detail.counts).toMatchObject({ failed: 0, cancelled: 0 })
+  // A plan that came out differently since somebody edited in between is approved again.
+  if (detail.counts.held > 0) {
+    await designer.post(`/api/runs/${run}/approve`)
+    await ended(run, 120)
+  }
+}
+
 describe('two hundred courses', () => {
   it(
-    'end as they would without faults, whatever is killed and whenever; each change is applied once, no edit is lost',
-    { timeout: 900_000 },
+    'end as they would without faults, whatever is killed and whenever; taken back, they are as before but for edits since',
+    { timeout: 1_500_000 },
     async () => {
       const { calm, rough } = await makeTwins()
-      let workers: StartedProcess[] = [
-        await bed.startWorker(),
-        await bed.startWorker(),
-        await bed.startWorker(),
-      ]
+      workers = [await bed.startWorker(), await bed.startWorker(), await bed.startWorker()]
+      server = bed.server
       await ended(await planAndApprove(1, [...calm, ...rough]), 240)
 
       for (const list of [calm, rough])
@@ -294,74 +459,12 @@ describe('two hundred courses', () => {
       ).toMatchObject({ version: 2 })
 
       await ended(await planAndApprove(2, calm), 240)
-      const before = await applied(rough)
 
       // Now with everything going wrong, killed again and again.
-      const random = seededRandom(Date.now() % 100_000)
-      const run = await planAndApprove(2, rough)
-      for (const [name, count] of [
-        ['slow-answers', 900],
-        ['lost-answer', 25],
-        ['too-many-requests', 25],
-        ['server-error', 25],
-        ['edit-in-between', 5],
-      ] as const)
-        await bed.misbehave(name, count)
-      let server: StartedProcess = bed.server
-      const killed: Promise<unknown>[] = []
-      const underWay: number[] = []
-      for (let k = 0; k < kills; k++) {
-        await new Promise((resolve) => setTimeout(resolve, 300 + random() * 900))
-        // Each one hits a run that is under way.
-        const still = await rowsOf<{ count: number }>(
-          bed.pool,
-          `SELECT COUNT(*) AS count
-           FROM tasks
-           WHERE run_id = ? AND state IN ('waiting', 'at-work', 'sent')`,
-          [run],
-        ).catch(() => [{ count: 1 }])
-        underWay.push(Number(still[0]?.count))
-        const which = Math.floor(random() * 4)
-        if (which === 3) {
-          await server.stop('SIGKILL')
-          server = await bed.startServer()
-        } else {
-          await workers[which]?.stop('SIGKILL')
-          const again = await bed.startWorker()
-          workers = workers.map((worker, i) => (i === which ? again : worker))
-        }
-        // The database drops every connection now and then, and is away for a while once.
-        if (k % 8 === 3)
-          for (const { Id } of await rowsOf<{ Id: number }>(
-            bed.pool,
-            `SELECT ID AS Id
-             FROM information_schema.PROCESSLIST
-             WHERE COMMAND <> 'Killed' AND ID <> CONNECTION_ID()`,
-          ))
-            await change(bed.pool, `KILL CONNECTION ${Number(Id)}`).catch(() => undefined)
-        if (k === 12) {
-          process.kill(bed.mariadbPid, 'SIGSTOP')
-          killed.push(
-            new Promise((resolve) =>
-              setTimeout(() => resolve(process.kill(bed.mariadbPid, 'SIGCONT')), 4000),
-            ),
-          )
-        }
-      }
-      await Promise.all(killed)
-      expect(
-        underWay.every((count) => count > 0),
-        `courses left at each kill: ${underWay.join(', ')}`,
-      ).toBe(true)
-      await bed.misbehave('slow-answers', 0)
-      const detail = await ended(run, 300)
-      expect(detail.counts).toMatchObject({ failed: 0, cancelled: 0 })
-      // A plan that came out differently since somebody edited in between is approved again.
-      if (detail.counts.held > 0) {
-        await designer.post(`/api/runs/${run}/approve`)
-        await ended(run, 120)
-      }
-      await Promise.all(workers.map((worker) => worker.stop()))
+      const before = await applied(rough)
+      const stood = await Promise.all(rough.map(readingOf))
+      const update = await planAndApprove(2, rough)
+      await tormented(update)
 
       const [endCalm, endRough] = [
         await Promise.all(calm.map(snapshot)),
@@ -391,6 +494,36 @@ describe('two hundred courses', () => {
         true,
       )
       expect(deployed).toHaveLength(courses)
+
+      // Then all of it is taken back, under the same torment: every course, and all that a later plan reads of it, is as it was
+      // before the rollout, but for what was edited since.
+      const shapes = await shapesOf(update)
+      for (let i = 1; i < rough.length; i += 2) await editSince(rough[i] as CourseSummary, i)
+      const { body: undo } = await designer.post<{ run: number }>(`/api/rollouts/${update}/undo`)
+      await until(
+        () => runOf(designer, undo.run),
+        (detail) => detail.state === 'planned',
+        120,
+      )
+      await designer.post(`/api/runs/${undo.run}/approve`)
+      await tormented(undo.run)
+      const now = await Promise.all(rough.map(readingOf))
+      for (const [i, reading] of now.entries()) {
+        const late = `<p>late-${i}</p>`
+        expect(reading.course.includes(late)).toBe(i % 2 === 1)
+        expect(reading.course.replace(late, '')).toBe(stood[i]?.course)
+        expect(reading.judged).toEqual(stood[i]?.judged)
+        const before = stood[i]?.base ?? emptyBase()
+        if (i % 2 === 0) expect(reading.base).toEqual(before)
+        else expect(await blockByBlock(reading.base)).toEqual(await blockByBlock(before))
+      }
+      const again = await planned(2, rough)
+      const shapesNow = await shapesOf(again)
+      const same = rough.filter(
+        (course, i) => i % 2 === 0 && shapes.get(course.id) === shapesNow.get(course.id),
+      )
+      expect(same).toHaveLength(rough.length / 2)
+      await Promise.all(workers.map((worker) => worker.stop()))
     },
   )
 })

@@ -96,17 +96,13 @@ describe('a rollout, as a designer goes through it', () => {
     // The instructor plays on the practice platform: answers a fill-in, and puts the college's own words differently.
     const platform = await (await browser.newContext()).newPage()
     await platform.goto(`${bed.platformAddress}/courses/${course.platformId}/items/${welcome?.id}`)
-    const paragraphs = platform.locator('form[action$="/paragraph"]')
     for (const [words, text] of [
       ['Say who you are', 'I am Pilar, and I have rowed since I was six.'],
       ['Each week opens', 'A week opens when the tide turns.'],
-    ] as const) {
-      const form = paragraphs
-        .filter({ has: platform.locator('textarea', { hasText: words }) })
-        .first()
-      await form.locator('textarea').fill(text)
-      await form.getByRole('button').click()
-    }
+    ] as const)
+      await platform.locator('textarea', { hasText: words }).first().fill(text)
+    await platform.getByRole('button', { name: 'keep the page so' }).click()
+    await platform.getByRole('heading', { name: 'Edit the text' }).waitFor()
     expect((await welcomeOf(course))?.html).toContain('when the tide turns')
     const { body } = await designer.get<TemplateDraft>(`/api/templates/${key}`)
     const part = body.draft.parts

@@ -1,7 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { analysePage } from '@wickerframe/core'
 import { rewriteHtml } from './rewriteHtml.ts'
-import { paragraphsIn, withParagraph } from './screens/paragraphs.ts'
 import { safeHtml } from './screens/layout.ts'
 
 const html =
@@ -23,19 +22,6 @@ describe('the platform’s rewriting', () => {
     expect(rewriteHtml(html, false)).toContain('data-wf-block="a"')
     expect(rewriteHtml(html, true)).not.toContain('data-wf')
     expect(rewriteHtml(rewriteHtml(html, false), false)).toBe(rewriteHtml(html, false))
-  })
-})
-
-describe('editing a paragraph', () => {
-  it('changes no byte outside it', () => {
-    const source = '<div  class=x><p>one</p>\n<ul><li>two <b>bold</b></li></ul></div>'
-    expect(paragraphsIn(source).map((one) => one.text)).toEqual(['one', 'two bold'])
-    expect(withParagraph(source, 0, 'one', 'ONE & all')).toBe(
-      '<div  class=x><p>ONE &#38; all</p>\n<ul><li>two <b>bold</b></li></ul></div>',
-    )
-  })
-  it('is refused when the paragraph says something else by now', () => {
-    expect(withParagraph('<p>one</p>', 0, 'two', 'x')).toBeNull()
   })
 })
 

@@ -3,9 +3,15 @@ import { z } from 'zod'
 import { everyCourseItem, instantOf, type Change, type Course } from '@wickerframe/core'
 import type { Courses } from './courses.ts'
 import { isMisbehaviour, misbehaviours as known, type Misbehaviours } from './misbehave.ts'
-import { courseScreen, coursesScreen, itemScreen } from './screens/coursePage.ts'
+import {
+  changedMeanwhileScreen,
+  courseScreen,
+  coursesScreen,
+  itemScreen,
+  removeScreen,
+} from './screens/coursePage.ts'
 import { escape, page } from './screens/layout.ts'
-import { withParagraph } from './screens/paragraphs.ts'
+import { withParagraphs, type ParagraphEdit } from './screens/paragraphs.ts'
 
 const refusedScreen = (response: Response, status: number, detail: string): void =>
   void response
@@ -27,7 +33,7 @@ export const screenRoutes = (courses: Courses, misbehaviours: Misbehaviours): Ro
       return refusedScreen(response, 403, 'The form came from another site.')
     next()
   })
-  router.use(express.urlencoded({ extended: false, limit: '500kb' }))
+  router.use(express.urlencoded({ extended: false, limit: '2mb', parameterLimit: 12_000 }))
 
   const withCourse = async (
     response: Response,
@@ -52,6 +58,12 @@ export const screenRoutes = (courses: Courses, misbehaviours: Misbehaviours): Ro
     withCourse(response, request.params.id, (course) => {
       const placed = everyCourseItem(course).find(({ item }) => item.id === request.params.item)
       return placed ? itemScreen(course, placed.item, placed.module) : null
+    }),
+  )
+  router.get('/courses/:id/items/:item/remove', (request, response) =>
+    withCourse(response, request.params.id, (course) => {
+      const placed = everyCourseItem(course).find(({ item }) => item.id === request.params.item)
+      return placed ? removeScreen(course, placed.item) : null
     }),
   )
   router.get('/courses/:id/modules/:module', (request, response) =>
@@ -83,6 +95,26 @@ export const screenRoutes = (courses: Courses, misbehaviours: Misbehaviours): Ro
   const placeIn = (body: unknown): number | null => {
     const read = z.object({ at: z.coerce.number().int().min(0).max(5000) }).safeParse(body)
     return read.success ? read.data.at : null
+  }
+
+  /** What a page's form holds: for each paragraph what it said and what it shall say, and what comes at the end. */
+  const textIn = (body: unknown): { edits: ParagraphEdit[]; added: string } | null => {
+    const Text = z.string().max(100_000)
+    const form = z
+      .object({ paragraphs: z.coerce.number().int().min(0).max(5000), added: Text })
+      .loose()
+      .safeParse(body)
+    if (!form.success) return null
+    const edits = z
+      .array(z.object({ index: z.number(), was: Text, text: Text }))
+      .safeParse(
+        Array.from({ length: form.data.paragraphs }, (_, index) => ({
+          index,
+          was: form.data[`was-${index}`],
+          text: form.data[`text-${index}`],
+        })),
+      )
+    return edits.success ? { edits: edits.data, added: form.data.added } : null
   }
 
   router.post('/courses/:id/:action', async (request, response) => {
@@ -177,24 +209,28 @@ export const screenRoutes = (courses: Courses, misbehaviours: Misbehaviours): Ro
           read.data.due === '' ? null : instantOf(read.data.due, '23:59', course?.timeZone ?? 'UTC')
         return edit(response, id, [{ change: 'set-item', id: item, fields: { dueAt } }], back)
       }
-      case 'paragraph': {
-        const read = z
-          .object({
-            index: z.coerce.number().int().min(-1),
-            was: z.string().default(''),
-            text: z.string().max(100_000),
-          })
-          .safeParse(request.body)
-        const html = read.success
-          ? withParagraph(placed.item.html ?? '', read.data.index, read.data.was, read.data.text)
-          : null
-        if (html === null)
+      case 'text': {
+        const typed = textIn(request.body)
+        if (!typed)
           return refusedScreen(
             response,
-            409,
-            'The paragraph was changed meanwhile. Go back, copy what you wrote, and load the page again.',
+            400,
+            'A text for every paragraph is wanted. Go back: what you typed is still there.',
           )
-        return edit(response, id, [{ change: 'set-item', id: item, fields: { html } }], back)
+        const outcome = withParagraphs(placed.item.html ?? '', typed.edits, typed.added)
+        if ('changedMeanwhile' in outcome)
+          return void response.status(409).send(
+            changedMeanwhileScreen(
+              back,
+              typed.edits.filter((one) => outcome.changedMeanwhile.includes(one.index)),
+            ),
+          )
+        return edit(
+          response,
+          id,
+          [{ change: 'set-item', id: item, fields: { html: outcome.html } }],
+          back,
+        )
       }
       default:
         refusedScreen(response, 404, 'There is no such action.')

@@ -35,6 +35,54 @@ export const courseScreen = (course: Course): string =>
     ${course.stray.length > 0 ? `<h2>In no module</h2><ul>${course.stray.map((item) => `<li><a href="/courses/${escape(course.id)}/items/${escape(item.id)}">${escape(item.name)}</a></li>`).join('')}</ul>` : ''}`,
   )
 
+/** Every paragraph in one form: what was typed in one is kept with the others. */
+const textEditor = (action: string, html: string): string => {
+  const paragraphs = paragraphsIn(html)
+  return `<h2>Edit the text</h2>
+    <form class="block" method="post" action="${escape(action)}">
+    ${paragraphs
+      .map(
+        (one, i) =>
+          `<input type="hidden" name="was-${i}" value="${escape(one.text)}"><textarea name="text-${i}" rows="${Math.min(6, 1 + Math.floor(one.text.length / 90))}" aria-label="Paragraph ${i + 1}">\n${escape(one.text)}</textarea>`,
+      )
+      .join('')}
+    <label>A new paragraph at the end <textarea name="added" rows="2"></textarea></label>
+    <input type="hidden" name="paragraphs" value="${paragraphs.length}">
+    <button>keep the page so</button></form>`
+}
+
+/** Asked before an item is deleted, since nothing here brings it back. */
+export const removeScreen = (course: Course, item: CourseItem): string => {
+  const base = `/courses/${course.id}/items/${item.id}`
+  const count =
+    item.html === null
+      ? 0
+      : (
+          paragraphsIn(item.html)
+            .map((one) => one.text)
+            .join(' ')
+            .match(/\S+/g) ?? []
+        ).length
+  return page(
+    `Delete ${item.name}`,
+    `<h1>Delete “${escape(item.name)}”?</h1>
+    <p>It is a ${escape(item.kind)}${count > 0 ? ` of ${count} words` : ''}${item.studentWork ? ', and students have work in it' : ''}. It is gone for good: nothing here brings it back.</p>
+    <p>${button(`${base}/remove`, 'delete it for good')}<a href="${escape(base)}">keep it</a></p>`,
+  )
+}
+
+/** Nothing was written, and what was typed is not lost. */
+export const changedMeanwhileScreen = (
+  base: string,
+  typed: readonly { index: number; text: string }[],
+): string =>
+  page(
+    'Not kept',
+    `<h1>The page was changed meanwhile</h1>
+    <p>Nothing was written, since what you began from is no longer what it says. What you typed is here to be copied; <a href="${escape(base)}">load the page again</a> and put it in its place.</p>
+    ${typed.map(({ index, text }) => `<textarea rows="4" aria-label="What you typed in paragraph ${index + 1}" readonly>\n${escape(text)}</textarea>`).join('')}`,
+  )
+
 export const itemScreen = (
   course: Course,
   item: CourseItem,
@@ -46,20 +94,10 @@ export const itemScreen = (
     item.name,
     `<p><a href="/courses/${escape(course.id)}">${escape(course.name)}</a>${module ? ` · ${escape(module.name)}` : ''}</p>
     <h1>${escape(item.name)}</h1>
-    <div class="words">A ${escape(item.kind)}, ${words(course, item)}${item.dueAt ? `, due ${day(course, item.dueAt)}` : ''}. ${button(`${base}/${item.published ? 'hide' : 'publish'}`, item.published ? 'hide it' : 'publish it')}${button(`${base}/duplicate`, 'duplicate it')}${index > 0 ? button(`${base}/move`, 'move it up', { at: String(index - 1) }) : ''}${button(`${base}/hand-in`, 'a student hands in')}${button(`${base}/remove`, 'delete it')}</div>
+    <div class="words">A ${escape(item.kind)}, ${words(course, item)}${item.dueAt ? `, due ${day(course, item.dueAt)}` : ''}. ${button(`${base}/${item.published ? 'hide' : 'publish'}`, item.published ? 'hide it' : 'publish it')}${button(`${base}/duplicate`, 'duplicate it')}${index > 0 ? button(`${base}/move`, 'move it up', { at: String(index - 1) }) : ''}${button(`${base}/hand-in`, 'a student hands in')}<a href="${escape(`${base}/remove`)}">delete it</a></div>
     <form class="block" method="post" action="${base}/rename"><label>Name <input name="name" size="50" value="${escape(item.name)}"></label> <button>rename</button></form>
     <form class="block" method="post" action="${base}/due"><label>Due <input name="due" type="date" value="${item.dueAt ? day(course, item.dueAt) : ''}"></label> <button>set</button></form>
     <div class="page">${item.html === null ? '<p class="words">It has no page.</p>' : safeHtml(item.html)}</div>
-    ${
-      item.html === null
-        ? ''
-        : `<h2>Edit the text</h2>${paragraphsIn(item.html)
-            .map(
-              (one, i) =>
-                `<form class="block" method="post" action="${base}/paragraph"><input type="hidden" name="index" value="${i}"><input type="hidden" name="was" value="${escape(one.text)}"><textarea name="text" rows="${Math.min(6, 1 + Math.floor(one.text.length / 90))}" aria-label="Paragraph ${i + 1}">${escape(one.text)}</textarea> <button>keep this paragraph so</button></form>`,
-            )
-            .join('')}
-    <form class="block" method="post" action="${base}/paragraph"><input type="hidden" name="index" value="-1"><textarea name="text" rows="2" aria-label="New paragraph"></textarea> <button>add a paragraph at the end</button></form>`
-    }`,
+    ${item.html === null ? '' : textEditor(`${base}/text`, item.html)}`,
   )
 }
