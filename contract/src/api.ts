@@ -840,6 +840,8 @@ export type TaskState = (typeof taskStates)[number]
 export interface RunTask {
   id: number
   course: number
+  /** Course number on the platform. */
+  platformId: string
   code: string
   title: string
   classSections: string[]

@@ -110,8 +110,11 @@ export interface MendableRule {
   places: number
   courses: {
     course: number
+    /** Course number on the platform. */
+    platformId: string
     code: string
     title: string
+    classSections: string[]
     mends: (ChosenMend & { message: string })[]
   }[]
 }

@@ -155,10 +155,14 @@ export interface ShapeGroup {
   summary: PlanSummary
   courses: {
     course: number
+    /** Course number on the platform. */
+    platformId: string
     code: string
     title: string
     classSections: string[]
     state: string
+    /** The template it stands under, where the plan brings it under another. */
+    leaves: string | null
     /** Of its plan. */
     digest: string
   }[]

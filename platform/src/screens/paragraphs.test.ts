@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import fc from 'fast-check'
+import * as fc from 'fast-check'
 import { paragraphsIn, withParagraphs, type ParagraphEdit } from './paragraphs.ts'
 
 /** The page after its form came back with some paragraphs typed over, as a browser sends it. */

@@ -21,6 +21,7 @@ import {
   type ExpectedCourse,
   type Plan,
   type Template,
+  misfitsOf,
 } from '@wickerframe/core'
 import type { PlanSummary, RolloutOrder } from '@wickerframe/contract'
 import type { Database } from '@wickerframe/storage'
@@ -258,17 +259,7 @@ const misfitOf = ({ key, appliesTo }: Template, { summary }: StoredCourse): stri
     summary.template && summary.template.key !== key
       ? `it was deployed from ${summary.template.title}, whose own parts stay`
       : ''
-  const misfits = [
-    ...(appliesTo.weeks.length > 0 && !appliesTo.weeks.includes(summary.weeks)
-      ? [`${appliesTo.weeks.join(' or ')} weeks, and this course has ${summary.weeks}`]
-      : []),
-    ...(appliesTo.modalities.length > 0 && !appliesTo.modalities.includes(summary.modality)
-      ? [`${appliesTo.modalities.join(' or ')} courses, and this one is ${summary.modality}`]
-      : []),
-    ...(appliesTo.departments.length > 0 && !appliesTo.departments.includes(summary.department)
-      ? [`${appliesTo.departments.join(' or ')}, and this is ${summary.department}`]
-      : []),
-  ]
+  const misfits = misfitsOf(appliesTo, summary)
   const cares = [
     ...(misfits.length > 0 ? [`the template is meant for ${misfits.join('; for ')}`] : []),
     ...(other === '' ? [] : [other]),

@@ -21,30 +21,38 @@ const widest = (
 export const shapesOf = async (database: Database, id: number): Promise<ShapeGroup[]> => {
   const rows = await rowsOf<{
     course: number
+    platformId: string
     code: string
     title: string
     state: string
+    stands_under: string | null
     shape: string
     summary: string
     sections: string | null
     digest: string | null
   }>(
     database,
-    `SELECT tasks.course_id AS course, courses.code, courses.title, tasks.state,
-       tasks.plan_shape AS shape, tasks.plan_summary AS summary, tasks.plan_digest AS digest,
-       (
-         SELECT GROUP_CONCAT(class_sections.name ORDER BY class_sections.name SEPARATOR '\n')
-         FROM class_sections
-         WHERE class_sections.course_id = courses.id
-       ) AS sections
+    `SELECT tasks.course_id AS course, courses.platform_id AS platformId, courses.code,
+       courses.title, tasks.state, tasks.plan_shape AS shape, tasks.plan_summary AS summary,
+       tasks.plan_digest AS digest, CASE
+       WHEN templates.template_key <> JSON_VALUE(
+         runs.rollout_order, '$.order.template'
+       ) THEN templates.title END AS stands_under,
+         (
+           SELECT GROUP_CONCAT(class_sections.name ORDER BY class_sections.name SEPARATOR '\n')
+           FROM class_sections
+           WHERE class_sections.course_id = courses.id
+         ) AS sections
      FROM tasks
+     JOIN runs ON runs.id = tasks.run_id
      JOIN courses ON courses.id = tasks.course_id
+     LEFT JOIN templates ON templates.id = courses.template_id
      WHERE tasks.run_id = ? AND tasks.plan_shape IS NOT NULL
      ORDER BY courses.code, tasks.id`,
     [id],
   )
   const groups = new Map<string, ShapeGroup>()
-  for (const { shape, summary, sections, digest, ...course } of rows) {
+  for (const { shape, summary, sections, digest, stands_under, ...course } of rows) {
     let group = groups.get(shape)
     const own = JSON.parse(summary) as PlanSummary
     if (!group) groups.set(shape, (group = { shape, summary: own, courses: [] }))
@@ -55,6 +63,7 @@ export const shapesOf = async (database: Database, id: number): Promise<ShapeGro
       }
     group.courses.push({
       ...course,
+      leaves: stands_under,
       digest: digest ?? '',
       classSections: sections === null ? [] : sections.split('\n'),
     })

@@ -233,9 +233,9 @@ const listTasks = (database: Database, runId: number, most: number) =>
     }
   >(
     database,
-    `SELECT tasks.id, tasks.course_id AS course, courses.code, courses.title, tasks.state,
-       tasks.attempts, tasks.message, tasks.finished_at AS finishedAt, tasks.proposal,
-       JSON_VALUE(tasks.plan_summary, '$.state') AS planState,
+    `SELECT tasks.id, tasks.course_id AS course, courses.platform_id AS platformId, courses.code,
+       courses.title, tasks.state, tasks.attempts, tasks.message, tasks.finished_at AS finishedAt,
+       tasks.proposal, JSON_VALUE(tasks.plan_summary, '$.state') AS planState,
        JSON_VALUE(tasks.plan_summary, '$.reason') AS planReason,
        JSON_VALUE(tasks.plan_summary, '$.undecided') AS undecided,
        (

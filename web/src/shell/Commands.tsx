@@ -2,6 +2,7 @@ import { Dialog } from 'radix-ui'
 import { useMemo, useState } from 'react'
 import { useNavigate } from 'react-router'
 import { useCourses } from '../api/queries.ts'
+import { tellApart } from '../controls/tellApart.ts'
 
 const keys: readonly (readonly [string, string])[] = [
   ['/ or ?', 'this box: find or do'],
@@ -33,11 +34,12 @@ export const Commands = ({
   const [wanted, setWanted] = useState('')
   const found = useMemo(() => {
     const word = wanted.trim().toLowerCase()
+    const apart = tellApart(courses.data ?? [])
     const all = [
       ...places.map((place) => ({ to: place.to, text: place.name })),
       ...(courses.data ?? []).map((course) => ({
         to: `/courses/${course.id}`,
-        text: `${course.code} ${course.title}, ${course.classSections.join(', ')}`,
+        text: `${course.code} ${course.title}, ${apart.get(course.platformId)}`,
       })),
     ]
     return all.filter((one) => one.text.toLowerCase().includes(word)).slice(0, 9)

@@ -162,7 +162,14 @@ export const getMends: Handler = async ({
       const there = known.courses.find((one) => one.course === summary.id)
       if (there) there.mends.push(...mends)
       else
-        known.courses.push({ course: summary.id, code: summary.code, title: summary.title, mends })
+        known.courses.push({
+          course: summary.id,
+          platformId: summary.platformId,
+          code: summary.code,
+          title: summary.title,
+          classSections: summary.classSections,
+          mends,
+        })
       byRule.set(finding.rule, known)
     }
   return [...byRule.values()].sort((a, b) => b.places - a.places)

@@ -6,6 +6,7 @@ import { sampleStrands, type Crossing, type WeaveColumn } from '@wickerframe/cor
 import { post } from '../../api/client.ts'
 import { useConformance, useRun } from '../../api/queries.ts'
 import { Button, Choice, Page, Pick, plural, Problem, Waiting } from '../../controls/controls.tsx'
+import { tellApart } from '../../controls/tellApart.ts'
 import { useAddress } from '../../shell/useAddress.ts'
 import { MendFirst } from './MendFirst.tsx'
 import { Legend, Strands, tellStrands } from './Strands.tsx'
@@ -100,6 +101,7 @@ export const ConformanceScreen = ({ me }: { me: Me }) => {
     () => [...new Set((view?.rows ?? []).map((row) => row.course.department))].sort(),
     [view],
   )
+  const apart = useMemo(() => tellApart((view?.rows ?? []).map((row) => row.course)), [view])
   const rows = useMemo(() => {
     const shown = (view?.rows ?? []).filter(
       (row) => department === '' || row.course.department === department,
@@ -316,11 +318,15 @@ export const ConformanceScreen = ({ me }: { me: Me }) => {
                     <th scope="row" className="pr-3 text-left font-normal whitespace-nowrap">
                       <Link
                         to={`/courses/${row.course.id}`}
-                        className="block max-w-[15rem] truncate leading-[24px]"
-                        title={`${row.course.code} ${row.course.title}, ${row.course.classSections.join(', ')}`}
+                        className="flex max-w-[15rem] gap-1 leading-[24px]"
+                        title={`${row.course.code} ${row.course.title}, ${apart.get(row.course.platformId)}`}
                       >
-                        {row.course.code} {row.course.title}{' '}
-                        <span className="text-ink-3">{row.course.classSections[0]}</span>
+                        <span className="truncate">
+                          {row.course.code} {row.course.title}
+                        </span>
+                        <span className="shrink-0 text-ink-3">
+                          {apart.get(row.course.platformId)}
+                        </span>
                       </Link>
                     </th>
                     <td

@@ -1,9 +1,10 @@
 import { useMutation, useQuery } from '@tanstack/react-query'
-import { useState } from 'react'
+import { useMemo, useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import type { MendableRule } from '@wickerframe/contract'
 import { get, post } from '../../api/client.ts'
 import { Button, Page, plural, Problem, Waiting } from '../../controls/controls.tsx'
+import { tellApart } from '../../controls/tellApart.ts'
 
 /** What Wickerframe can mend by itself, rule by rule, in all courses at once. Nothing is written before the plan is approved. */
 export const MendsScreen = () => {
@@ -27,6 +28,10 @@ export const MendsScreen = () => {
     onSuccess: ({ run }) => void navigate(`/rollouts/${run}`),
   })
   const rules = mends.data ?? []
+  const apart = useMemo(
+    () => tellApart((mends.data ?? []).flatMap((rule) => rule.courses)),
+    [mends.data],
+  )
   const picked = rules.filter((rule) => chosen.has(rule.rule))
   const toggle = (rule: string) =>
     setChosen((before) => {
@@ -93,7 +98,7 @@ export const MendsScreen = () => {
                 {rule.courses.slice(0, 60).map((one) => (
                   <li key={one.course} className="border-t border-line py-1">
                     <Link className="underline" to={`/courses/${one.course}`}>
-                      {one.code} {one.title}
+                      {one.code} {one.title}, {apart.get(one.platformId)}
                     </Link>
                     <ul className="text-ink-2">
                       {one.mends.slice(0, 6).map((mend) => (

@@ -6,6 +6,7 @@ import type { CourseDetail, MergeReport } from '@wickerframe/contract'
 import { post } from '../../api/client.ts'
 import { useCourses } from '../../api/queries.ts'
 import { Button, Problem } from '../../controls/controls.tsx'
+import { tellApart } from '../../controls/tellApart.ts'
 
 /** Asking what something means, or doing it on the preview of that digest. */
 interface Act {
@@ -32,6 +33,7 @@ export const IntoAnother = ({ course }: { course: CourseDetail }) => {
         (one.status === 'teaching' || one.status === 'preparing'),
     )
     .sort((a, b) => Number(b.code === course.code) - Number(a.code === course.code))
+  const apart = tellApart(others)
   return (
     <Dialog.Root open={open} onOpenChange={setOpen}>
       <Dialog.Trigger asChild>
@@ -59,7 +61,7 @@ export const IntoAnother = ({ course }: { course: CourseDetail }) => {
               <option value="">which course?</option>
               {others.map((one) => (
                 <option key={one.id} value={one.id}>
-                  {one.code} {one.title}, {one.classSections.join(', ')}
+                  {one.code} {one.title}, {apart.get(one.platformId)}
                 </option>
               ))}
             </select>

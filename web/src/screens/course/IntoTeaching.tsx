@@ -6,6 +6,7 @@ import type { CourseDetail } from '@wickerframe/contract'
 import { post } from '../../api/client.ts'
 import { useCourses } from '../../api/queries.ts'
 import { Button, Problem } from '../../controls/controls.tsx'
+import { tellApart } from '../../controls/tellApart.ts'
 
 /** What was prepared here goes into a teaching course that is still a shell: the plan is looked at first. */
 export const IntoTeaching = ({ course }: { course: CourseDetail }) => {
@@ -33,6 +34,7 @@ export const IntoTeaching = ({ course }: { course: CourseDetail }) => {
       (one) => one.status === 'teaching' && (one.state === 'shell' || one.state === 'not-read'),
     )
     .sort((a, b) => Number(b.code === course.code) - Number(a.code === course.code))
+  const apart = tellApart(shells)
   return (
     <div className="mb-2">
       <p className="leading-loose">
@@ -46,7 +48,7 @@ export const IntoTeaching = ({ course }: { course: CourseDetail }) => {
           <option value="">which teaching course?</option>
           {shells.map((one) => (
             <option key={one.id} value={one.id}>
-              {one.code} {one.title}, {one.classSections.join(', ')}
+              {one.code} {one.title}, {apart.get(one.platformId)}
             </option>
           ))}
         </select>{' '}

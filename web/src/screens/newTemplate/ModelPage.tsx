@@ -5,6 +5,7 @@ import type { CourseDetail } from '@wickerframe/contract'
 import { get } from '../../api/client.ts'
 import { useCourses } from '../../api/queries.ts'
 import { Pick, plural, Problem, Waiting } from '../../controls/controls.tsx'
+import { tellApart } from '../../controls/tellApart.ts'
 import { Tick } from '../../controls/typed.tsx'
 import type { ModelAsk, ModelTell } from './model.worker.ts'
 
@@ -108,6 +109,7 @@ export const ModelPage = ({
     setRefused((before) => next(before, !take))
     setAccepted((before) => next(before, take))
   }
+  const apart = tellApart(courses.data ?? [])
   return (
     <div>
       <Pick
@@ -124,7 +126,7 @@ export const ModelPage = ({
           { value: '', text: 'which …' },
           ...(courses.data ?? []).map((one) => ({
             value: String(one.id),
-            text: `${one.code} ${one.title}, ${one.classSections.join(', ')} (${one.weeks} weeks)`,
+            text: `${one.code} ${one.title}, ${apart.get(one.platformId)} (${one.weeks} weeks)`,
           })),
         ]}
       />

@@ -5,9 +5,11 @@ import { everyPart, homePageKey } from '@wickerframe/core'
 import { post } from '../../api/client.ts'
 import { useCourses, useStandingRules, useTemplates, useVersion } from '../../api/queries.ts'
 import { Button, Page, plural, Problem, Waiting } from '../../controls/controls.tsx'
+import { tellApart } from '../../controls/tellApart.ts'
 import { Tick } from '../../controls/typed.tsx'
 import { useAddress } from '../../shell/useAddress.ts'
 import { courseSorts, sortCourses, sortWords } from './chooseCourses.ts'
+import { leavingWords } from './planWords.ts'
 import { StandingRulesPart } from './StandingRulesPart.tsx'
 
 const departmentsOf = (courses: readonly { department: string }[]): string[] =>
@@ -40,7 +42,21 @@ export const NewRolloutScreen = () => {
       ),
     [search],
   )
-  const sorted = useMemo(() => sortCourses(courses.data ?? []), [courses.data])
+  const appliesTo = document.data?.appliesTo
+  const sorted = useMemo(
+    () =>
+      sortCourses(
+        courses.data ?? [],
+        chosenKey === ''
+          ? null
+          : {
+              key: chosenKey,
+              appliesTo: appliesTo ?? { modalities: [], departments: [], weeks: [] },
+            },
+      ),
+    [courses.data, chosenKey, appliesTo],
+  )
+  const apart = useMemo(() => tellApart(courses.data ?? []), [courses.data])
   const makePlans = useMutation({
     mutationFn: () =>
       post<{ run: number }>('/api/rollouts', {
@@ -79,7 +95,7 @@ export const NewRolloutScreen = () => {
       sort !== 'out' &&
       (department === '' || course.department === department) &&
       (modality === '' || course.modality === modality) &&
-      `${course.code} ${course.title} ${course.instructors.map((one) => one.name).join(' ')}`
+      `${course.code} ${course.title} ${apart.get(course.platformId)} ${course.instructors.map((one) => one.name).join(' ')}`
         .toLowerCase()
         .includes(find.toLowerCase()),
   )
@@ -227,7 +243,8 @@ export const NewRolloutScreen = () => {
                   {these.length} {sortWords[sort]}
                   {isOdd && (
                     <span className="font-normal text-straw">
-                      left out until you tick them: {these[0]?.odd}
+                      left out until you tick them
+                      {new Set(these.map((one) => one.odd)).size === 1 ? `: ${these[0]?.odd}` : ''}
                     </span>
                   )}
                   {!isOdd && (
@@ -241,7 +258,7 @@ export const NewRolloutScreen = () => {
                   )}
                 </p>
                 <ul className="grid grid-cols-2 lg:grid-cols-3">
-                  {these.map(({ course }) => (
+                  {these.map(({ course, odd: why }) => (
                     <li key={course.id}>
                       <label className="flex gap-2 px-1 py-0.5">
                         <input
@@ -250,13 +267,22 @@ export const NewRolloutScreen = () => {
                           checked={chosen.has(course.id)}
                           onChange={() => toggle(course.id)}
                         />
-                        <span className="truncate">
-                          {course.code} {course.title}{' '}
-                          <span className="text-ink-3">
-                            {course.classSections.join(', ')} · {course.modality}
-                            {course.template
-                              ? ` · version ${course.template.version}${course.template.key === chosenKey ? '' : ` of ${course.template.title}`}`
+                        <span className="min-w-0">
+                          <span className="flex gap-1">
+                            <span className="truncate" title={course.title}>
+                              {course.code} {course.title}
+                            </span>
+                            <span className="shrink-0 text-ink-2">
+                              {apart.get(course.platformId)}
+                            </span>
+                          </span>
+                          <span className="block text-ink-3">
+                            {course.modality}
+                            {course.template ? `, version ${course.template.version}` : ''}
+                            {course.template && course.template.key !== chosenKey
+                              ? ` of ${course.template.title}`
                               : ''}
+                            {why !== null && sort === 'misfit' ? `; ${why}` : ''}
                           </span>
                         </span>
                       </label>
@@ -270,12 +296,20 @@ export const NewRolloutScreen = () => {
       </section>
       {odd.length > 0 && (
         <p className="mt-2 text-straw">
+          {leavingWords(
+            odd
+              .filter(({ sort }) => sort === 'other-template')
+              .map(({ course }) => course.template?.title ?? null),
+          ).map((words) => (
+            <strong key={words} className="block font-semibold">
+              {words}.
+            </strong>
+          ))}
           {plural(odd.length, 'odd course')} among those chosen:{' '}
           {odd
             .slice(0, 3)
             .map(
-              ({ course, odd: why }) =>
-                `${course.code} ${course.classSections.join(', ')} (${why})`,
+              ({ course, odd: why }) => `${course.code} ${apart.get(course.platformId)} (${why})`,
             )
             .join('; ')}
           {odd.length > 3 ? ' …' : ''}

@@ -6,6 +6,7 @@ import { daysBetween, type CarryKind } from '@wickerframe/core'
 import { post } from '../../api/client.ts'
 import { useCourses, useTerms } from '../../api/queries.ts'
 import { Button, Page, plural, Problem, Waiting } from '../../controls/controls.tsx'
+import { tellApart } from '../../controls/tellApart.ts'
 import { Tick } from '../../controls/typed.tsx'
 import { useAddress } from '../../shell/useAddress.ts'
 
@@ -74,6 +75,7 @@ export const NextTermScreen = ({ me }: { me: Me }) => {
   )
   const shown = these.filter((course) => department === '' || course.department === department)
   const chosen = shown.filter((course) => !leftOut.has(course.id))
+  const apart = tellApart(these)
   const blank = 'border-0 border-b-2 border-tide bg-tide-soft px-1 py-0.5 text-ink'
   return (
     <Page
@@ -176,9 +178,9 @@ export const NextTermScreen = ({ me }: { me: Me }) => {
                     })
                   }
                 />
-                <span className="truncate">
+                <span>
                   {course.code} {course.title}{' '}
-                  <span className="text-ink-3">{course.classSections.join(', ')}</span>
+                  <span className="text-ink-2">{apart.get(course.platformId)}</span>
                 </span>
               </label>
             </li>

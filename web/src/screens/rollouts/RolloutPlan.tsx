@@ -4,7 +4,7 @@ import type { RunDetail, ShapeGroup } from '@wickerframe/contract'
 import { get, post } from '../../api/client.ts'
 import { Button, plural, Problem } from '../../controls/controls.tsx'
 import { Tick } from '../../controls/typed.tsx'
-import { doesWords, totalsOf } from './planWords.ts'
+import { doesWords, leavingWords, totalsOf } from './planWords.ts'
 import { Shapes } from './Shapes.tsx'
 
 /** The plans of a rollout before they are approved: totals, shapes, conflicts and what to do about them. */
@@ -54,6 +54,12 @@ export const RolloutPlan = ({ detail, may }: { detail: RunDetail; may: boolean }
         courses: group.courses.filter((one) => !leftOut.has(one.course)).length,
       })),
   )
+  const leaving = leavingWords(
+    groups
+      .flatMap((group) => group.courses)
+      .filter((one) => going.includes(one.course))
+      .map((one) => one.leaves),
+  )
   const planning = detail.state === 'planning'
   const choice = 'border-0 border-b-2 border-tide bg-tide-soft px-1 py-0.5 text-ink'
   return (
@@ -68,6 +74,11 @@ export const RolloutPlan = ({ detail, may }: { detail: RunDetail; may: boolean }
                   .map(({ does, count }) => `${doesWords[does]} ${count.toLocaleString('en')}`)
                   .join(', ')}
           </p>
+          {leaving.map((words) => (
+            <p key={words} className="font-semibold text-rust">
+              {words}.
+            </p>
+          ))}
           {undecided > 0 && (
             <p className="text-rust">
               {plural(undecided, 'conflict')} not decided on: left as they are, and the courses stay

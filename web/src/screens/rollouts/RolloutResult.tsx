@@ -4,6 +4,7 @@ import { Link, useNavigate } from 'react-router'
 import type { Rehearsal, RunDetail, TaskState } from '@wickerframe/contract'
 import { get, post } from '../../api/client.ts'
 import { Button, Moment, plural, Problem } from '../../controls/controls.tsx'
+import { tellApart } from '../../controls/tellApart.ts'
 import { CoursePlanView } from './CoursePlanView.tsx'
 import { Mends } from './Mends.tsx'
 import { Renames } from './Renames.tsx'
@@ -20,6 +21,7 @@ export const RolloutResult = ({ detail, may }: { detail: RunDetail; may: boolean
   const [chosen, setChosen] = useState<ReadonlySet<number>>(new Set())
   const [opened, setOpened] = useState<number | null>(null)
   const { id } = detail
+  const apart = tellApart(detail.tasks)
   const isRollout = detail.kind === 'rollout' && detail.order !== null
   const over = detail.state === 'done' || detail.state === 'cancelled'
   const tasks = detail.tasks.toSorted(
@@ -111,7 +113,7 @@ export const RolloutResult = ({ detail, may }: { detail: RunDetail; may: boolean
                     <input
                       type="checkbox"
                       className="size-[24px] accent-tide"
-                      aria-label={`Choose ${task.code} ${task.title}, ${task.classSections.join(', ')}`}
+                      aria-label={`Choose ${task.code} ${task.title}, ${apart.get(task.platformId)}`}
                       checked={chosen.has(task.course)}
                       onChange={() =>
                         setChosen((before) => {
@@ -131,9 +133,7 @@ export const RolloutResult = ({ detail, may }: { detail: RunDetail; may: boolean
                 >
                   {task.code} {task.title}
                 </Link>
-                {task.classSections.length > 0 && (
-                  <span className="text-ink-2">, {task.classSections.join(', ')}</span>
-                )}
+                <span className="text-ink-2">, {apart.get(task.platformId)}</span>
               </td>
               <td
                 className={`px-3 py-1 ${task.state === 'failed' || task.state === 'held' ? 'font-semibold text-rust' : ''}`}
@@ -221,6 +221,7 @@ export const Rehearsals = ({ detail }: { detail: RunDetail }) => {
     mutationFn: (id: string) => post(`/api/rehearsals/${id}/discard`),
     onSuccess: refresh,
   })
+  const apart = tellApart(detail.tasks)
   const ready = detail.tasks.filter((task) => task.plan?.state === 'ready')
   const here = (list.data ?? []).filter((one) =>
     detail.tasks.some((task) => task.course === one.course),
@@ -240,7 +241,7 @@ export const Rehearsals = ({ detail }: { detail: RunDetail }) => {
           <option value="">which course?</option>
           {ready.map((task) => (
             <option key={task.course} value={task.course}>
-              {task.code} {task.title}, {task.classSections.join(', ')}
+              {task.code} {task.title}, {apart.get(task.platformId)}
             </option>
           ))}
         </select>
@@ -255,7 +256,7 @@ export const Rehearsals = ({ detail }: { detail: RunDetail }) => {
           const task = detail.tasks.find((other) => other.course === one.course)
           return (
             <li key={one.id} className="flex flex-wrap gap-3 border-t border-line py-1">
-              {task?.code} {task?.title}, {task?.classSections.join(', ')},{' '}
+              {task?.code} {task?.title}, {task && apart.get(task.platformId)},{' '}
               <Moment at={one.createdAt} />{' '}
               <a
                 className="text-tide underline underline-offset-2"

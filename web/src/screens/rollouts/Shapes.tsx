@@ -2,6 +2,7 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 import type { ShapeGroup } from '@wickerframe/contract'
 import { Button, plural } from '../../controls/controls.tsx'
+import { tellApart } from '../../controls/tellApart.ts'
 import { CoursePlanView, type Decide } from './CoursePlanView.tsx'
 import { consequenceWords, doesWords, lineWords } from './planWords.ts'
 
@@ -42,6 +43,7 @@ const GroupView = ({
   setCourse: (course: number | null) => void
 }) => {
   const { summary, courses } = group
+  const apart = tellApart(courses)
   const isReady = summary.state === 'ready'
   const included = courses.filter((one) => !leftOut.has(one.course)).length
   const lines = summary.lines.filter((line) => doing.has(line.does))
@@ -110,7 +112,7 @@ const GroupView = ({
                       <input
                         type="checkbox"
                         className="size-[24px] accent-tide"
-                        aria-label={`Include ${one.code} ${one.title}`}
+                        aria-label={`Include ${one.code} ${one.title}, ${apart.get(one.platformId)}`}
                         disabled={!isReady}
                         checked={isReady && !leftOut.has(one.course)}
                         onChange={(event) => onLeaveOut([one.course], !event.target.checked)}
@@ -122,7 +124,7 @@ const GroupView = ({
                     >
                       {one.code} {one.title}
                     </Link>{' '}
-                    <span className="text-ink-3">{one.classSections.join(', ')}</span>
+                    <span className="text-ink-2">{apart.get(one.platformId)}</span>
                     {isReady && (
                       <Button
                         shape="word"

@@ -22,7 +22,7 @@ const course = (id: number, more: Partial<CourseSummary> = {}): CourseSummary =>
   ...more,
 })
 const sorts = (...courses: CourseSummary[]) =>
-  sortCourses(courses).map(({ sort, odd }) => [sort, odd !== null])
+  sortCourses(courses, null).map(({ sort, odd }) => [sort, odd !== null])
 
 describe('courses told apart before a rollout', () => {
   it('shells and deployed courses take part; everything odd waits for a decision', () => {
@@ -58,6 +58,24 @@ describe('courses told apart before a rollout', () => {
     expect(sorts(course(1), course(2, { classSections: ['1'], term: 'spring-2027' }))[0]).toEqual([
       'shell',
       false,
+    ])
+  })
+  it('courses under another template, or that the template is not meant for, are odd once it is chosen', () => {
+    const under = (key: string) => ({ key, title: key, version: 1, newest: 1 })
+    const sorted = sortCourses(
+      [
+        course(1, { state: 'deployed', template: under('harbour') }),
+        course(2, { state: 'deployed', template: under('distance') }),
+        course(3, { modality: 'online' }),
+        course(4),
+      ],
+      { key: 'harbour', appliesTo: { modalities: ['on-campus'], departments: [], weeks: [] } },
+    )
+    expect(sorted.map(({ sort, odd }) => [sort, odd])).toEqual([
+      ['deployed', null],
+      ['other-template', 'it stands under distance'],
+      ['misfit', 'the template is meant for on-campus courses, and this one is online'],
+      ['shell', null],
     ])
   })
 })

@@ -1,3 +1,4 @@
+import { misfitsOf, type Template } from '@wickerframe/core'
 import type { CourseSummary } from '@wickerframe/contract'
 
 export const courseSorts = [
@@ -5,6 +6,8 @@ export const courseSorts = [
   'deployed',
   'other-content',
   'checked-only',
+  'other-template',
+  'misfit',
   'not-read',
   'preparing',
   'duplicate',
@@ -35,8 +38,14 @@ const doubled = (courses: readonly CourseSummary[]): Set<number> => {
   )
 }
 
-/** Tells courses apart before anything is planned: what each is, and which are odd. */
-export const sortCourses = (courses: readonly CourseSummary[]): SortedCourse[] => {
+/**
+ * Tells courses apart before anything is planned: what each is, and which are odd.
+ * @param wanted the template that is to be brought into them; null while none is chosen
+ */
+export const sortCourses = (
+  courses: readonly CourseSummary[],
+  wanted: Pick<Template, 'key' | 'appliesTo'> | null,
+): SortedCourse[] => {
   const alive = courses.filter(
     (course) => course.status === 'teaching' || course.status === 'preparing',
   )
@@ -58,6 +67,11 @@ export const sortCourses = (courses: readonly CourseSummary[]): SortedCourse[] =
       }
     if (course.state === 'checked-only')
       return { course, sort: 'checked-only', odd: 'it is under a version for checking only' }
+    if (wanted && course.template && course.template.key !== wanted.key)
+      return { course, sort: 'other-template', odd: `it stands under ${course.template.title}` }
+    const misfits = wanted ? misfitsOf(wanted.appliesTo, course) : []
+    if (misfits.length > 0)
+      return { course, sort: 'misfit', odd: `the template is meant for ${misfits.join('; for ')}` }
     return { course, sort: course.state, odd: null }
   })
 }
@@ -67,6 +81,8 @@ export const sortWords: Record<CourseSort, string> = {
   deployed: 'deployed before',
   'other-content': 'with other content',
   'checked-only': 'for checking only',
+  'other-template': 'under another template',
+  misfit: 'that the template is not meant for',
   'not-read': 'not read yet',
   preparing: 'preparing',
   duplicate: 'twice for one class section',

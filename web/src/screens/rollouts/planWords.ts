@@ -136,3 +136,16 @@ export const totalsOf = (
   ]
   return order.flatMap((does) => (totals.has(does) ? [{ does, count: totals.get(does) ?? 0 }] : []))
 }
+
+/**
+ * “15 courses would leave the Distance Standard”, for each template that is left.
+ * @param left for each course the title of the template it stands under, where it would come under another
+ */
+export const leavingWords = (left: readonly (string | null)[]): string[] => {
+  const counts = new Map<string, number>()
+  for (const title of left) if (title !== null) counts.set(title, (counts.get(title) ?? 0) + 1)
+  return [...counts].map(
+    ([title, count]) =>
+      `${plural(count, 'course')} would leave ${/^the /i.test(title) ? '' : 'the '}${title}`,
+  )
+}

@@ -3,6 +3,7 @@ import { Link } from 'react-router'
 import type { CourseSummary } from '@wickerframe/contract'
 import { useToday } from '../../api/queries.ts'
 import { Page, plural, Problem, Sentence, Waiting } from '../../controls/controls.tsx'
+import { tellApart } from '../../controls/tellApart.ts'
 import { MendFirst } from '../conformance/MendFirst.tsx'
 
 const Part = ({ title, children }: { title: string; children: ReactNode }) => (
@@ -11,13 +12,18 @@ const Part = ({ title, children }: { title: string; children: ReactNode }) => (
     {children}
   </section>
 )
-const CourseLink = ({ course }: { course: CourseSummary }) => (
+const CourseLink = ({
+  course,
+  apart,
+}: {
+  course: CourseSummary
+  apart: ReadonlyMap<string, string>
+}) => (
   <Link
     className="font-semibold underline decoration-line-strong underline-offset-2"
     to={`/courses/${course.id}`}
   >
-    {course.code} {course.title}
-    {course.classSections.length > 0 && `, ${course.classSections.join(', ')}`}
+    {course.code} {course.title}, {apart.get(course.platformId)}
   </Link>
 )
 const who = (course: CourseSummary): string => course.instructors[0]?.name ?? 'no instructor'
@@ -37,6 +43,11 @@ export const TodayScreen = () => {
       </Page>
     )
   const view = today.data
+  const apart = tellApart([
+    ...[...view.notReady, ...view.comingDue].map(({ course }) => course),
+    ...view.notBegun,
+    ...view.noTemplate,
+  ])
   return (
     <Page
       title={
@@ -56,7 +67,7 @@ export const TodayScreen = () => {
               {view.notReady.slice(0, 12).map(({ course, first }) => (
                 <li key={course.id} className="grid grid-cols-[18rem_1fr] gap-4 py-1.5">
                   <div>
-                    <CourseLink course={course} />
+                    <CourseLink course={course} apart={apart} />
                     <p className="text-ink-3">
                       {who(course)} · {plural(course.check?.counts.openMusts ?? 0, 'open must')}
                     </p>
@@ -80,7 +91,7 @@ export const TodayScreen = () => {
             <ul className="columns-2 gap-8">
               {view.comingDue.slice(0, 10).map(({ course, count, first }) => (
                 <li key={course.id} className="py-0.5">
-                  <CourseLink course={course} />{' '}
+                  <CourseLink course={course} apart={apart} />{' '}
                   <span className="text-ink-2">
                     {plural(count, 'requirement')} by {first}
                   </span>
@@ -103,7 +114,8 @@ export const TodayScreen = () => {
               <ul>
                 {view.notBegun.map((course) => (
                   <li key={course.id}>
-                    <CourseLink course={course} /> <span className="text-ink-2">{who(course)}</span>
+                    <CourseLink course={course} apart={apart} />{' '}
+                    <span className="text-ink-2">{who(course)}</span>
                   </li>
                 ))}
               </ul>
@@ -116,7 +128,7 @@ export const TodayScreen = () => {
               <ul>
                 {view.noTemplate.map((course) => (
                   <li key={course.id}>
-                    <CourseLink course={course} />{' '}
+                    <CourseLink course={course} apart={apart} />{' '}
                     <span className="text-ink-2">
                       {course.state === 'shell' ? 'a shell' : course.state.replace('-', ' ')}
                     </span>

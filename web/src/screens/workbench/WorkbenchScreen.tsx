@@ -12,6 +12,7 @@ import {
 } from '@wickerframe/core'
 import { useCourses, useDraft, useFacts, useMe } from '../../api/queries.ts'
 import { Button, Moment, Page, Pick, plural, Problem, Waiting } from '../../controls/controls.tsx'
+import { tellApart } from '../../controls/tellApart.ts'
 import { Menu } from '../../controls/menu.tsx'
 import { useAddress } from '../../shell/useAddress.ts'
 import { Clashes } from './Clashes.tsx'
@@ -113,6 +114,7 @@ export const WorkbenchScreen = () => {
       ),
     [courses.data, applies],
   )
+  const apart = tellApart(fitting)
   const courseId = search.get('course') ?? (applies ? String(fitting[0]?.id ?? '') : '')
   const facts = useFacts(courseId)
   // Working the outline out for a course may lag a key behind; typing never waits for it.
@@ -381,7 +383,7 @@ export const WorkbenchScreen = () => {
                 ...(fitting.length === 0 ? [{ value: '', text: 'no course fits' }] : []),
                 ...fitting.map((course) => ({
                   value: String(course.id),
-                  text: `${course.code} ${course.title} (${course.weeks} weeks)`,
+                  text: `${course.code} ${course.title}, ${apart.get(course.platformId)} (${course.weeks} weeks)`,
                 })),
               ]}
             />
