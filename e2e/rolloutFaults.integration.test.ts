@@ -1,9 +1,11 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import {
   blockRegions,
-  emptyBase,
+  bodiesOfBase,
+  bodyOf,
   everyCourseItem,
   everyModule,
+  missingBodies,
   type Base,
   type Change,
   type Course,
@@ -17,7 +19,7 @@ import type {
 } from '@wickerframe/contract'
 import { seededRandom } from '@wickerframe/demo'
 import { findBase } from '@wickerframe/server/repositories/bases'
-import { findBodies } from '@wickerframe/server/repositories/pageBodies'
+import { courseBodies } from '@wickerframe/server/repositories/courseBodies'
 import { change, rowsOf } from '@wickerframe/storage'
 import type { StartedProcess } from '@wickerframe/scripts/processes'
 import { runOf, versionOrder } from './rollouts.ts'
@@ -228,14 +230,33 @@ const shapesOf = async (run: number): Promise<Map<number, string>> =>
     ),
   )
 
+/** The base with what each block says in the page named for it, which is what a plan reads, in place of that page's name: other words beside a block make another page of it. */
+const blockByBlock = async (course: CourseSummary, base: Base): Promise<unknown> => {
+  const bodies = courseBodies()
+  const named = bodiesOfBase(base)
+  await bodies.load(bed.pool, course.id, named)
+  expect(missingBodies(named, bodies)).toEqual([])
+  const parts = base.parts.map((entry) => ({
+    ...entry,
+    platformId: '',
+    blocks: entry.blocks.map((block) => {
+      if (block.page === null) return block
+      const page = bodyOf(bodies, block.page)
+      const looked = entry.blocks.map(({ key, sent }) => ({ key, html: bodyOf(bodies, sent) }))
+      const region = blockRegions(page, looked).regions.get(block.key)
+      return { ...block, page: region && page.slice(region.inner.from, region.inner.to) }
+    }),
+  }))
+  return { ...base, parts }
+}
 /** Everything of a course that a later check or plan reads, without platform ids: what was removed comes back under new ones. */
 const readingOf = async (
   course: CourseSummary,
-): Promise<{ course: string; base: Base; judged: unknown }> => {
+): Promise<{ course: string; base: unknown; judged: unknown }> => {
   const base = await findBase(bed.pool, course.id)
   return {
     course: normal(await snapshot(course)),
-    base: { ...base, parts: base.parts.map((entry) => ({ ...entry, platformId: '' })) },
+    base: await blockByBlock(course, base),
     judged: (
       await rowsOf<{ template_id: number; version: number; brought: string | null }>(
         bed.pool,
@@ -246,30 +267,6 @@ const readingOf = async (
       )
     )[0],
   }
-}
-/** The base with what each block says in the page named for it, which is what a plan reads, in place of that page's name: other words beside a block make another page of it. */
-const blockByBlock = async (base: Base): Promise<unknown> => {
-  const named = new Set(
-    base.parts.flatMap((entry) =>
-      entry.blocks.flatMap((block) => [block.sent, ...(block.page ? [block.page] : [])]),
-    ),
-  )
-  const bodies = await findBodies(bed.pool, [...named])
-  const htmlOf = (hash: string): string => {
-    const html = bodies.get(hash)
-    if (html === undefined) throw new Error(`the body ${hash} is not kept`)
-    return html
-  }
-  return base.parts.map((entry) => ({
-    ...entry,
-    blocks: entry.blocks.map((block) => {
-      if (block.page === null) return block
-      const page = htmlOf(block.page)
-      const looked = entry.blocks.map(({ key, sent }) => ({ key, html: htmlOf(sent) }))
-      const region = blockRegions(page, looked).regions.get(block.key)
-      return { ...block, page: region && page.slice(region.inner.from, region.inner.to) }
-    }),
-  }))
 }
 /** An instructor writes on the welcome page after the rollout. */
 const editSince = async (course: CourseSummary, i: number): Promise<void> => {
@@ -509,13 +506,14 @@ describe('two hundred courses', () => {
       await tormented(undo.run)
       const now = await Promise.all(rough.map(readingOf))
       for (const [i, reading] of now.entries()) {
+        // The platform puts a paragraph on a line of its own.
         const late = `<p>late-${i}</p>`
         expect(reading.course.includes(late)).toBe(i % 2 === 1)
-        expect(reading.course.replace(late, '')).toBe(stood[i]?.course)
-        expect(reading.judged).toEqual(stood[i]?.judged)
-        expect(await blockByBlock(reading.base)).toEqual(
-          await blockByBlock(stood[i]?.base ?? emptyBase()),
+        expect(JSON.parse(reading.course.replace(new RegExp(`(\\\\n *)?${late}`), ''))).toEqual(
+          JSON.parse(stood[i]?.course ?? 'null'),
         )
+        expect(reading.judged).toEqual(stood[i]?.judged)
+        expect(reading.base).toEqual(stood[i]?.base)
       }
       const again = await planned(2, rough)
       const shapesNow = await shapesOf(again)

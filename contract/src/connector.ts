@@ -172,8 +172,14 @@ export const connectorOperations: readonly ConnectorOperation[] = [
   {
     method: 'put',
     path: '/assets/{fileName}',
-    summary: 'Store an image under a name; the same bytes again change nothing',
+    summary:
+      'Store an image under a name, for good; the same bytes again change nothing, and other bytes under a name in use are refused',
     answer: AssetStored,
-    refusals: { ...common, 413: 'too large' },
+    refusals: {
+      ...common,
+      400: 'not a usable file name, or not an SVG, PNG, JPEG or WebP by its content',
+      409: 'another image is kept under the name',
+      413: 'too large',
+    },
   },
 ]

@@ -2,7 +2,7 @@ import { timingSafeEqual } from 'node:crypto'
 import express, { Router, type NextFunction, type Request, type Response } from 'express'
 import type { Pool } from 'mysql2/promise'
 import type { z } from 'zod'
-import { readDocument } from '@wickerframe/core'
+import { ImageName, imageKindOf, mediaTypeOf, readDocument } from '@wickerframe/core'
 import {
   ChangeSet,
   CopyCourse,
@@ -11,9 +11,27 @@ import {
   SetStatus,
   type ProblemDetails,
 } from '@wickerframe/contract'
-import { change } from '@wickerframe/storage'
+import { change, firstRow } from '@wickerframe/storage'
 import type { Courses } from './courses.ts'
 import type { Misbehaviours } from './misbehave.ts'
+
+const keepFile = (pool: Pool, name: string, mediaType: string, bytes: Buffer) =>
+  change(
+    pool,
+    `INSERT IGNORE INTO assets (file_name, media_type, bytes)
+     VALUES (?, ?, ?)`,
+    [name, mediaType, bytes],
+  )
+const bytesOfFile = async (pool: Pool, name: string): Promise<Buffer | undefined> =>
+  (
+    await firstRow<{ bytes: Buffer }>(
+      pool,
+      `SELECT bytes
+       FROM assets
+       WHERE file_name = ?`,
+      [name],
+    )
+  )?.bytes
 
 const problem = (response: Response, status: number, code: string, detail: string): void => {
   const body: ProblemDetails = {
@@ -158,23 +176,29 @@ export const connectorRoutes = (
     express.raw({ type: '*/*', limit: '2mb' }),
     async (request, response) => {
       const fileName = request.params['fileName'] ?? ''
-      if (!/^[\w-]{1,100}\.(svg|png)$/.test(fileName))
+      const name = ImageName.safeParse(fileName)
+      if (!name.success)
         return problem(
           response,
           400,
           'unusable-name',
-          'a file name of letters, digits, - and _, ending in .svg or .png',
+          `expected ${name.error.issues[0]?.message ?? 'a file name'}`,
         )
       const bytes: unknown = request.body
       if (!Buffer.isBuffer(bytes) || bytes.length === 0)
         return problem(response, 400, 'no-bytes', 'the bytes of the image as the body')
-      await change(
-        pool,
-        `INSERT INTO assets (file_name, media_type, bytes)
-         VALUES (?, ?, ?)
-         ON DUPLICATE KEY UPDATE bytes = VALUES(bytes)`,
-        [fileName, fileName.endsWith('.svg') ? 'image/svg+xml' : 'image/png', bytes],
-      )
+      const kind = imageKindOf(bytes)
+      if (!kind)
+        return problem(response, 400, 'unusable-image', 'the bytes of an SVG, PNG, JPEG or WebP')
+      await keepFile(pool, fileName, mediaTypeOf[kind], bytes)
+      // Other pages show what is kept under this name.
+      if (!(await bytesOfFile(pool, fileName))?.equals(bytes))
+        return problem(
+          response,
+          409,
+          'name-taken',
+          'another image is kept under this file name; expected another name',
+        )
       response.json({ url: `/files/${fileName}` })
     },
   )

@@ -1,5 +1,5 @@
 import { formatOf, renderName, type FieldValues } from '../naming/index.ts'
-import type { KeptBlockBody, Template } from '../template/index.ts'
+import { storedImage, type KeptBlockBody, type Template } from '../template/index.ts'
 import { escapeHtml, fillHtml } from './fillHtml.ts'
 
 /** A link to a part, e.g. `ref:welcome`, and the part's name. */
@@ -68,6 +68,13 @@ const withPartLinks = (html: string, surroundings: BlockSurroundings): string =>
     },
   )
 
+/** Images are named as they are kept on the platform; one that the template does not have stays as it is. */
+const withImages = (html: string, assets: Template['assets']): string =>
+  html.replace(/\bsrc="asset:([\w.-]{1,120})"/g, (whole, name: string) => {
+    const asset = assets.find((one) => one.fileName === name)
+    return asset ? `src="asset:${storedImage(asset).name}"` : whole
+  })
+
 /** The inner HTML that deployment writes for a block; `answer` is what stands in a fill-in already answered. */
 export const blockHtml = (
   block: KeptBlockBody,
@@ -75,7 +82,8 @@ export const blockHtml = (
 ): { html: string; answer: string | null } => {
   const { template, values } = surroundings
   const plain = (html: string) => ({ html, answer: null })
-  const written = (html: string) => withPartLinks(fillHtml(html, values), surroundings)
+  const written = (html: string) =>
+    withImages(withPartLinks(fillHtml(html, values), surroundings), template.assets)
   const line = (text: string) => fillHtml(escapeHtml(text), values)
   const minutes = (count: number | undefined) =>
     count === undefined ? [] : [`${count} ${count === 1 ? 'minute' : 'minutes'}`]
@@ -110,7 +118,7 @@ export const blockHtml = (
       const asset = template.assets.find((one) => one.key === block.image)
       return plain(
         asset
-          ? `<p><img src="asset:${escapeHtml(asset.fileName)}" alt="${escapeHtml(asset.alternativeText)}"></p>`
+          ? `<p><img src="asset:${escapeHtml(storedImage(asset).name)}" alt="${escapeHtml(asset.alternativeText)}"></p>`
           : '',
       )
     }

@@ -42,7 +42,9 @@ const fileName = (address: string): string =>
   address
     .replace(/[?#].*$/, '')
     .split(/[/:]/)
-    .at(-1) ?? ''
+    .at(-1)
+    // The same image with another content is looked for in the same place.
+    ?.replace(/-[0-9a-f]{16}(?=\.\w+$)/, '') ?? ''
 
 /** What a stretch of a page says: its words without space, and the file names of its images. */
 const saying = (nodes: readonly Node[]): string => {

@@ -4,7 +4,8 @@ import type { TemplateEdit } from './edit.ts'
 import { Rubric } from './grading.ts'
 import { freshKey, takenKeys } from './made.ts'
 import { isModule, Part } from './part.ts'
-import { Asset, HouseText, partsWithin, type Template } from './template.ts'
+import { Asset } from './image.ts'
+import { HouseText, partsWithin, type Template } from './template.ts'
 
 /** Parts cut or copied, with what they show, so that they can be put into another template. */
 export const ClippedParts = z.strictObject({

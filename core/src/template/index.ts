@@ -1,6 +1,7 @@
 export * from './block.ts'
 export * from './edit.ts'
 export * from './grading.ts'
+export * from './image.ts'
 export * from './made.ts'
 export * from './misfits.ts'
 export * from './outcomes.ts'

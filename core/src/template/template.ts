@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { Availability, PlainDate } from '../calendar/index.ts'
 import { Block, KeptBlock } from './block.ts'
 import { CourseSettings, GradeScheme, Rubric } from './grading.ts'
+import { Asset } from './image.ts'
 import { isModule, Part, type Item, type Module } from './part.ts'
 import { Basis, Format, Html, Key, Strength } from './words.ts'
 
@@ -31,17 +32,6 @@ export const HouseText = z.strictObject({
     .describe('In order; the one in force on a date is the last whose inForceFrom is not after it'),
 })
 export type HouseText = z.output<typeof HouseText>
-
-/** An image that ships with a template. */
-export const Asset = z.strictObject({
-  key: Key,
-  fileName: z.string().regex(/^[\w.-]{1,120}$/, 'a file name without folders'),
-  svg: z.string().max(200_000),
-  alternativeText: z.string().min(1).max(500),
-  licence: z.string().min(1).max(300),
-})
-
-export type Asset = z.output<typeof Asset>
 
 export const RulePolicy = z.strictObject({
   rule: Key,

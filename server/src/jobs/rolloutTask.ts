@@ -1,5 +1,6 @@
 import type { Pool } from 'mysql2/promise'
 import {
+  storedImage,
   baseAfter,
   BeforeChanges,
   beforeChanges,
@@ -99,15 +100,19 @@ const putAssets = async (
   template: Template | null,
 ): Promise<TaskOutcome | null> => {
   for (const asset of template?.assets ?? []) {
-    const known = `${asset.fileName}/${asset.svg}`
-    if (sentAssets.has(known)) continue
-    const put = await connector.putAsset(asset.fileName, new TextEncoder().encode(asset.svg))
+    const { name } = storedImage(asset)
+    if (sentAssets.has(name)) continue
+    const bytes =
+      asset.base64 === undefined
+        ? Buffer.from(asset.svg ?? '', 'utf8')
+        : Buffer.from(asset.base64, 'base64')
+    const put = await connector.putAsset(name, bytes)
     if (put.state === 'refused')
       return failed(`the platform refused the image ${asset.fileName}: ${put.detail}`)
     if (put.state !== 'answered')
       return later(put.detail, put.state === 'later' ? put.afterSeconds : null)
     if (sentAssets.size > 1000) sentAssets.clear()
-    sentAssets.add(known)
+    sentAssets.add(name)
   }
   return null
 }

@@ -3,6 +3,9 @@ import { useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import {
   freshKey,
+  imageData,
+  imageKindOf,
+  imageNameFor,
   rubricPoints,
   type Asset,
   type HouseText,
@@ -25,7 +28,7 @@ import {
 } from '../../controls/controls.tsx'
 import { useAddress } from '../../shell/useAddress.ts'
 import { blockWords } from '../workbench/page/blockWords.ts'
-import { imageData, RichText } from '../workbench/page/RichText.tsx'
+import { RichText } from '../workbench/page/RichText.tsx'
 import { RubricTable } from '../workbench/views/GradingView.tsx'
 
 const kinds: readonly (readonly [LibraryKind, string, string])[] = [
@@ -206,16 +209,26 @@ const BlockCorrection = ({ entry, onSaved }: { entry: LibraryEntry; onSaved: () 
   )
 }
 
-/** A photograph as a drawing that shows it, so that a template carries images of one kind. */
-const asDrawing = async (file: File): Promise<string> => {
-  const { width, height } = await createImageBitmap(file)
-  const data = await new Promise<string>((resolve, reject) => {
+/** The bytes of a file as base64. */
+const base64Of = (file: File): Promise<string> =>
+  new Promise((resolve, reject) => {
     const reader = new FileReader()
-    reader.addEventListener('load', () => resolve(String(reader.result)))
+    reader.addEventListener('load', () => resolve(String(reader.result).replace(/^[^,]*,/, '')))
     reader.addEventListener('error', () => reject(new Error('the image cannot be read')))
     reader.readAsDataURL(file)
   })
-  return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${width} ${height}"><image width="${width}" height="${height}" href="${data}"/></svg>`
+const mostCharacters = 200_000
+
+/** An image as a template holds it, its kind told by what is in it; in words what is wrong with it otherwise. */
+const imageIn = async (
+  file: File,
+): Promise<Pick<Asset, 'fileName' | 'svg' | 'base64'> | string> => {
+  const kind = imageKindOf(new Uint8Array(await file.slice(0, 4000).arrayBuffer()))
+  if (kind === null) return `${file.name} is not a drawing (SVG) nor a photograph (PNG, JPEG, WebP)`
+  const content = kind === 'svg' ? { svg: await file.text() } : { base64: await base64Of(file) }
+  return (content.svg ?? content.base64 ?? '').length > mostCharacters
+    ? `${file.name} has ${Math.ceil(file.size / 1000)} kB; at most ${kind === 'svg' ? 200 : 150} kB are wanted. Save it smaller and choose it again.`
+    : { fileName: imageNameFor(file.name), ...content }
 }
 
 /** Puts something new into the library. */
@@ -233,7 +246,7 @@ const NewEntry = ({
   const [title, setTitle] = useState('')
   const [form, setForm] = useState<HouseText['form']>('text')
   const [licence, setLicence] = useState('')
-  const [image, setImage] = useState<{ name: string; svg: string } | null>(null)
+  const [image, setImage] = useState<Pick<Asset, 'fileName' | 'svg' | 'base64'> | null>(null)
   const [wrong, setWrong] = useState<string | null>(null)
   const put = usePut(() => {
     setTitle('')
@@ -247,15 +260,10 @@ const NewEntry = ({
         into the library under Shared pieces.
       </p>
     )
-  const read = async (file: File) => {
-    const name = file.name.replace(/[^\w.-]+/g, '-').slice(0, 110)
-    const svg =
-      file.type === 'image/svg+xml' ? await file.text() : await asDrawing(file).catch(() => '')
-    const ok = /<svg[\s>]/.test(svg) && svg.length <= 200_000
-    setWrong(
-      ok ? null : 'a drawing (SVG), or a photograph (PNG, JPEG, WebP) of at most 140 kB, is wanted',
-    )
-    setImage(ok ? { name: /\.svg$/i.test(name) ? name : `${name}.svg`, svg } : null)
+  const choose = async (file: File) => {
+    const read = await imageIn(file).catch(() => `${file.name} cannot be read; choose it again.`)
+    setWrong(typeof read === 'string' ? read : null)
+    setImage(typeof read === 'string' ? null : read)
   }
   const key = freshKey(title || 'entry', taken)
   const make = (): LibraryPut | null => {
@@ -289,11 +297,7 @@ const NewEntry = ({
         },
       }
     return image
-      ? {
-          kind: 'image',
-          was: null,
-          document: { key, fileName: image.name, svg: image.svg, alternativeText: title, licence },
-        }
+      ? { kind: 'image', was: null, document: { key, ...image, alternativeText: title, licence } }
       : null
   }
   const put1 =
@@ -339,7 +343,7 @@ const NewEntry = ({
               accept="image/svg+xml,image/png,image/jpeg,image/webp"
               onChange={(event) => {
                 const [file] = event.target.files ?? []
-                if (file) void read(file)
+                if (file) void choose(file)
               }}
             />
           </label>

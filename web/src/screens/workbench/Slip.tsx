@@ -1,6 +1,8 @@
 import { useMemo, useState } from 'react'
 import { Link } from 'react-router'
 import {
+  imageData,
+  storedImage,
   homePageKey,
   isModule,
   partsWithin,
@@ -69,7 +71,7 @@ export const Slip = ({
   ]
   const face = faces.includes(chosenFace) ? chosenFace : (faces[0] ?? 'page')
   const assets = useMemo(
-    () => new Map(template.assets.map((asset) => [asset.fileName, asset.svg])),
+    () => new Map(template.assets.map((asset) => [storedImage(asset).name, imageData(asset)])),
     [template.assets],
   )
   const above = useMemo(() => {

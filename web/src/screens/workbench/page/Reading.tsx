@@ -19,9 +19,7 @@ const shown = (
 ): string => {
   const html = blockHtmlOn(block, onDate)
     .replace(/src="asset:([\w.-]+)"/g, (whole, name: string) =>
-      assets.has(name)
-        ? `src="data:image/svg+xml,${encodeURIComponent(assets.get(name) ?? '')}"`
-        : whole,
+      assets.has(name) ? `src="${assets.get(name)}"` : whole,
     )
     .replace(/href="ref:[^"]*"/g, 'href="#"')
   if (block.kind === 'guidance-note')

@@ -2,7 +2,7 @@ import { Link } from '@tiptap/extension-link'
 import { EditorContent, useEditor, type Editor } from '@tiptap/react'
 import { StarterKit } from '@tiptap/starter-kit'
 import { useEffect, useMemo, useRef, useState } from 'react'
-import type { Asset } from '@wickerframe/core'
+import { imageData, type Asset } from '@wickerframe/core'
 import { Button } from '../../../controls/controls.tsx'
 import { Tick } from '../../../controls/typed.tsx'
 import { HeadingOrder, headingLevels } from './headings.ts'
@@ -24,8 +24,6 @@ const FollowingLink = Link.extend({
 const settleMilliseconds = 700
 /** What was written, without the empty line an editor keeps open at the end. */
 const htmlOf = (editor: Editor): string => editor.getHTML().replace(/(?<=.)(?:<p><\/p>)+$/, '')
-export const imageData = (asset: Asset): string =>
-  `data:image/svg+xml,${encodeURIComponent(asset.svg)}`
 
 const PartLinkForm = ({
   editor,

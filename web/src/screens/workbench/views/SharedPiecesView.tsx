@@ -1,5 +1,6 @@
 import { Link } from 'react-router'
 import {
+  imageData,
   blockInPlace,
   everyItem,
   type Block,
@@ -12,7 +13,7 @@ import { TextLine } from '../../../controls/typed.tsx'
 import { useDraftStore } from '../draftStore.ts'
 import { PutIntoLibrary, TakeFromLibrary } from '../LibraryMenu.tsx'
 import { blockWords } from '../page/blockWords.ts'
-import { imageData, RichText, type PageSources } from '../page/RichText.tsx'
+import { RichText, type PageSources } from '../page/RichText.tsx'
 
 /** What the template takes from the library or shows in several places. */
 export const SharedPiecesView = ({

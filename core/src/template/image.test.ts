@@ -1,0 +1,56 @@
+import { describe, expect, it } from 'vitest'
+import { Asset, imageKindOf, ImageName, imageNameFor, storedImage } from './image.ts'
+
+const bytes = (text: string): Uint8Array => Uint8Array.from(text, (one) => one.charCodeAt(0))
+const png = '\u0089PNG\r\n\u001a\n\0\0\0\rIHDR'
+const asset = (more: object) =>
+  Asset.safeParse({
+    key: 'photo',
+    fileName: 'photo.png',
+    alternativeText: 'a',
+    licence: 'b',
+    ...more,
+  })
+
+describe('images', () => {
+  it('are told by their content: the signatures of the standards, and the root element of a drawing', () => {
+    expect(imageKindOf(bytes(png))).toBe('png')
+    expect(imageKindOf(bytes('\u00ff\u00d8\u00ff\u00e0\0\u0010JFIF'))).toBe('jpeg')
+    expect(imageKindOf(bytes('RIFF\u0024\0\0\0WEBPVP8 '))).toBe('webp')
+    expect(imageKindOf(bytes('RIFF\u0024\0\0\0WAVEfmt '))).toBeNull()
+    expect(
+      imageKindOf(
+        bytes('\u00ef\u00bb\u00bf<?xml version="1.0"?><!-- <p> --><svg viewBox="0 0 1 1"/>'),
+      ),
+    ).toBe('svg')
+    expect(imageKindOf(bytes('<html><svg></svg></html>'))).toBeNull()
+    expect(imageKindOf(bytes(''))).toBeNull()
+  })
+  it('have names without folders, leading dots or two dots together; any name leads to one that may be used', () => {
+    for (const name of ['photo.png', 'photo.png.svg', 'a_b-c.2.jpeg'])
+      expect(ImageName.safeParse(name).success).toBe(true)
+    for (const name of ['.photo.png', 'a..png', '../a.png', 'a/b.png', '', 'ä.png'])
+      expect(ImageName.safeParse(name).success).toBe(false)
+    for (const name of ['..', '.x', 'Übersicht Größe (2).PNG', '港.png', 'a/../b..svg', ''])
+      expect(ImageName.safeParse(imageNameFor(name)).success).toBe(true)
+    expect(imageNameFor('Übersicht 2.png')).toBe('Ubersicht-2.png')
+  })
+  it('are refused where their content is none of what the platform takes', () => {
+    const base64 = Buffer.from(png, 'latin1').toString('base64')
+    expect(asset({ base64 }).success).toBe(true)
+    expect(asset({ svg: '<svg/>' }).success).toBe(true)
+    expect(asset({ svg: '<svg/>', base64 }).success).toBe(false)
+    expect(asset({}).success).toBe(false)
+    expect(asset({ svg: 'hello' }).success).toBe(false)
+    expect(asset({ base64: Buffer.from('%PDF-1.7').toString('base64') }).success).toBe(false)
+  })
+  it('are kept under a name of their content: the same name with other content is another file', () => {
+    const one = Asset.parse(asset({ svg: '<svg/>' }).data)
+    const same = { ...one, alternativeText: 'other words' }
+    const other = { ...one, svg: '<svg></svg>' }
+    expect(storedImage(one).name).toMatch(/^photo-[0-9a-f]{16}\.svg$/)
+    expect(storedImage(same).name).toBe(storedImage(one).name)
+    expect(storedImage(other).name).not.toBe(storedImage(one).name)
+    expect(ImageName.safeParse(storedImage(one).name).success).toBe(true)
+  })
+})
