@@ -5,7 +5,7 @@ import type { Decision, FieldStep, PlanStep } from '@wickerframe/core'
 import { get } from '../../api/client.ts'
 import { Button, Moment, plural, Problem, Waiting } from '../../controls/controls.tsx'
 import { consequenceWords, doesWords, fieldWords, localWords, valueWords } from './planWords.ts'
-import { TextDifference, wordsOfHtml } from './TextDifference.tsx'
+import { HtmlDifference, TextDifference, wordsOfHtml } from './TextDifference.tsx'
 
 export type Decide = (instance: string, field: string, decision: Decision | null) => void
 
@@ -27,8 +27,13 @@ const FieldView = ({
   decide: Decide | null
 }) => {
   const isText = field.field.startsWith('block:') || field.field === 'page'
-  const text = (value: unknown) =>
-    isText ? (typeof value === 'string' ? wordsOfHtml(value) : '') : valueWords(value, timeZone)
+  const html = (value: unknown) => (typeof value === 'string' ? value : '')
+  const difference = (before: unknown, after: unknown) =>
+    isText ? (
+      <HtmlDifference before={html(before)} after={html(after)} />
+    ) : (
+      <TextDifference before={valueWords(before, timeZone)} after={valueWords(after, timeZone)} />
+    )
   const open = field.does === 'conflict'
   // What was pressed shows at once, until the plan comes back with it.
   const [pressed, setPressed] = useState<{ over: Decision | null; decision: Decision } | null>(null)
@@ -45,17 +50,19 @@ const FieldView = ({
         <div className="grid gap-3 md:grid-cols-2">
           <div>
             <p className="text-[12.5px] text-ink-3">in the course now</p>
-            <TextDifference before={text(field.base)} after={text(field.present)} />
+            {difference(field.base, field.present)}
           </div>
           <div>
             <p className="text-[12.5px] text-ink-3">in the template now</p>
-            <TextDifference before={text(field.base)} after={text(field.wanted)} />
+            {difference(field.base, field.wanted)}
           </div>
         </div>
       ) : field.does === 'change' || field.does === 'restore' ? (
-        <TextDifference before={text(field.present)} after={text(field.result)} />
+        difference(field.present, field.result)
       ) : (
-        <p className="max-w-[72ch] whitespace-pre-line text-ink-2">{text(field.present)}</p>
+        <p className="max-w-[72ch] whitespace-pre-line text-ink-2">
+          {isText ? wordsOfHtml(html(field.present)) : valueWords(field.present, timeZone)}
+        </p>
       )}
       {open && decide && (
         <fieldset className="mt-1 flex flex-wrap gap-4">

@@ -12,7 +12,7 @@ import {
 import { post } from '../../../api/client.ts'
 import { Button, plural, Problem } from '../../../controls/controls.tsx'
 import { Dialog } from '../../../controls/Dialog.tsx'
-import { TextDifference, wordsOfHtml } from '../../rollouts/TextDifference.tsx'
+import { HtmlDifference } from '../../rollouts/TextDifference.tsx'
 
 /** Every change that the chosen mends make, before any of it is made. */
 export const MendDialog = ({
@@ -78,10 +78,7 @@ export const MendDialog = ({
             {change.says}
             {change.text && (
               <div className="mt-1 border-l-2 border-line-strong pl-3">
-                <TextDifference
-                  before={wordsOfHtml(change.text.before)}
-                  after={wordsOfHtml(change.text.after)}
-                />
+                <HtmlDifference before={change.text.before} after={change.text.after} />
               </div>
             )}
           </li>
