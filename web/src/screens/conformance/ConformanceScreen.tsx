@@ -324,7 +324,7 @@ export const ConformanceScreen = ({ me }: { me: Me }) => {
                         <span className="truncate">
                           {row.course.code} {row.course.title}
                         </span>
-                        <span className="shrink-0 text-ink-3">
+                        <span className="max-w-[4.5rem] shrink-0 truncate text-ink-3">
                           {apart.get(row.course.platformId)}
                         </span>
                       </Link>

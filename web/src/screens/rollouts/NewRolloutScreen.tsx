@@ -236,15 +236,16 @@ export const NewRolloutScreen = () => {
             const these = shown.filter((one) => one.sort === sort)
             if (these.length === 0) return null
             const isOdd = these.every(({ odd: why }) => why !== null)
+            const reasons = new Set(these.map(({ odd: why }) => why))
             return (
               <fieldset key={sort} className="border-b border-line px-3 py-1">
                 <legend className="sr-only">{sortWords[sort]}</legend>
                 <p className="flex flex-wrap items-baseline gap-3 font-semibold">
-                  {these.length} {sortWords[sort]}
+                  {sortWords[sort]}: {these.length}
                   {isOdd && (
                     <span className="font-normal text-straw">
                       left out until you tick them
-                      {new Set(these.map((one) => one.odd)).size === 1 ? `: ${these[0]?.odd}` : ''}
+                      {reasons.size === 1 ? `: ${these[0]?.odd}` : ''}
                     </span>
                   )}
                   {!isOdd && (
@@ -282,7 +283,9 @@ export const NewRolloutScreen = () => {
                             {course.template && course.template.key !== chosenKey
                               ? ` of ${course.template.title}`
                               : ''}
-                            {why !== null && sort === 'misfit' ? `; ${why}` : ''}
+                            {why !== null && sort === 'misfit' && reasons.size > 1
+                              ? `; ${why}`
+                              : ''}
                           </span>
                         </span>
                       </label>
