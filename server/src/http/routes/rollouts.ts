@@ -147,6 +147,13 @@ export const postRollout: Handler = async (handling) => {
   )
 }
 
+/** What was taken back is brought back by the same way. */
+const titleOfUndo = (title: string): string =>
+  (title.startsWith('Take back: ')
+    ? title.replace('Take back: ', 'Bring back: ')
+    : `Take back: ${title.replace(/^Bring back: /, '')}`
+  ).slice(0, 300)
+
 const undo = async (
   handling: Handling,
   run: number,
@@ -162,14 +169,11 @@ const undo = async (
       'nothing-to-undo',
       'this rollout did nothing in these courses, or it was taken back already',
     )
-  return begin(
-    handling,
-    { mode: 'undo', run },
-    `Take back: ${undone.title}`.slice(0, 300),
-    null,
-    courses,
-    { rule: null, standing: false, sources: [] },
-  )
+  return begin(handling, { mode: 'undo', run }, titleOfUndo(undone.title), null, courses, {
+    rule: null,
+    standing: false,
+    sources: [],
+  })
 }
 
 export const postUndo: Handler = async (handling) =>

@@ -45,8 +45,8 @@ export const RolloutResult = ({ detail, may }: { detail: RunDetail; may: boolean
   const toDecide = detail.tasks.filter(
     (task) => task.state === 'done' && (task.plan?.undecided ?? 0) > 0,
   )
-  const mayUndo =
-    may && isRollout && over && detail.order?.mode !== 'undo' && detail.counts.done > 0
+  const takes = detail.order?.mode === 'undo' ? 'bring' : 'take'
+  const mayUndo = may && isRollout && over && detail.counts.done > 0
   return (
     <>
       {held.length > 0 && (
@@ -73,8 +73,8 @@ export const RolloutResult = ({ detail, may }: { detail: RunDetail; may: boolean
         <div className="mt-3 flex flex-wrap items-center gap-3">
           <Button disabled={undo.isPending} onClick={() => undo.mutate([...chosen])}>
             {chosen.size > 0
-              ? `Plan to take it back in ${plural(chosen.size, 'course')}`
-              : 'Plan to take it all back'}
+              ? `Plan to ${takes} it back in ${plural(chosen.size, 'course')}`
+              : `Plan to ${takes} it all back`}
           </Button>
           <span className="text-ink-2">
             What was edited since is kept and told. You see the plan first.
