@@ -224,7 +224,8 @@ const imageIn = async (
   file: File,
 ): Promise<Pick<Asset, 'fileName' | 'svg' | 'base64'> | string> => {
   const kind = imageKindOf(new Uint8Array(await file.slice(0, 4000).arrayBuffer()))
-  if (kind === null) return `${file.name} is not a drawing (SVG) nor a photograph (PNG, JPEG, WebP)`
+  if (kind === null)
+    return `${file.name} is not a drawing (SVG) nor a photograph (PNG, JPEG, WebP) by its content. Save it as one of these and choose it again.`
   const content = kind === 'svg' ? { svg: await file.text() } : { base64: await base64Of(file) }
   return (content.svg ?? content.base64 ?? '').length > mostCharacters
     ? `${file.name} has ${Math.ceil(file.size / 1000)} kB; at most ${kind === 'svg' ? 200 : 150} kB are wanted. Save it smaller and choose it again.`
@@ -248,9 +249,12 @@ const NewEntry = ({
   const [licence, setLicence] = useState('')
   const [image, setImage] = useState<Pick<Asset, 'fileName' | 'svg' | 'base64'> | null>(null)
   const [wrong, setWrong] = useState<string | null>(null)
+  /** Another one with every entry put in, so that the chosen file is not shown any more. */
+  const [round, setRound] = useState(0)
   const put = usePut(() => {
     setTitle('')
     setImage(null)
+    setRound((before) => before + 1)
     onSaved()
   })
   if (kind === 'block')
@@ -339,6 +343,7 @@ const NewEntry = ({
           <label className="flex flex-col text-ink-2">
             Image file
             <input
+              key={round}
               type="file"
               accept="image/svg+xml,image/png,image/jpeg,image/webp"
               onChange={(event) => {
