@@ -83,10 +83,10 @@ const run = async (
   )
   await designer.post(`/api/runs/${planned.run}/approve`)
   const { tasks } = await workUntil(bed, designer, planned.run, 'done')
-  // Every course was read again and is as the plan said, and nothing else of it changed.
+  // Every course that was written to was read again and is as the plan said, and nothing else of it changed.
   for (const task of tasks)
     expect(task.message).toMatch(
-      /read again: \d+ pages? (?:changed as planned, \d+ )?as they were$/,
+      /read again: \d+ pages? (?:changed as planned, \d+ )?as they were$|^\d+ parts kept as it stands$/,
     )
   return planned.run
 }
