@@ -38,6 +38,13 @@ export const rewriting = (strips: boolean) => (html: string) =>
 
 export type PlanMore = Omit<PlanInput, 'expected' | 'course' | 'base' | 'bodies' | 'onDate'>
 
+/** What was carried out, what stood before, and how it is taken back. */
+interface Carried {
+  plan: WorkedOutPlan
+  before: { course: Course; base: Base }
+  record: UndoRecord
+}
+
 /** One course of a generated case, with everything a merge needs. */
 export class Standing {
   course: Course = emptyCourse('c1', 'New course')
@@ -84,7 +91,7 @@ export class Standing {
     if (!isWorkedOut(plan)) throw new Error(plan.reason)
     return plan
   }
-  deploy(template?: Template, facts?: Facts, more?: PlanMore) {
+  deploy(template?: Template, facts?: Facts, more?: PlanMore): Carried {
     return this.carry(this.plan(template, facts, more))
   }
   planUndo(record: UndoRecord): WorkedOutPlan {
@@ -92,11 +99,11 @@ export class Standing {
     if (!isWorkedOut(plan)) throw new Error(plan.reason)
     return plan
   }
-  undo(record: UndoRecord) {
+  undo(record: UndoRecord): Carried {
     return this.carry(this.planUndo(record))
   }
   /** Carries a plan out, and goes on from what is stored alone, as another process with every cache empty would. */
-  carry(plan: WorkedOutPlan) {
+  carry(plan: WorkedOutPlan): Carried {
     const before = { course: this.course, base: this.base }
     const stood = beforeChanges(plan.changes, before.course, this.bodies)
     const done = carryOut(plan, this.course, this.base, this.hand, this.bodies)
