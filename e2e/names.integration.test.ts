@@ -78,6 +78,44 @@ describe('a term', () => {
       expect.stringContaining('it has 16 weeks'),
     ])
   })
+  it('is not saved on a preview that no longer holds: a course came in since', async () => {
+    const { term, revision } = await termNow()
+    const edited: Term = {
+      ...term,
+      otherDates: [...term.otherDates, { name: 'Regatta', date: '2026-10-03' }],
+    }
+    const shown = (
+      await designer.post<TermPreview>('/api/terms/autumn-2026/preview', { term: edited })
+    ).body.digest
+    const save = (wanted: Term) =>
+      designer.post<ApiProblem>(`/api/terms/autumn-2026?shown=${shown}`, {
+        was: revision,
+        term: wanted,
+      })
+    const other = await save({ ...edited, title: 'Another edit than was shown' })
+    expect([other.status, other.body.type]).toEqual([409, 'urn:wickerframe:problem:changed'])
+    const [first] = courses
+    if (!first) throw new Error('no course')
+    await bed.pool.query(
+      `UPDATE courses
+      SET weeks = weeks - 1
+      WHERE id = ?`,
+      [first.id],
+    )
+    try {
+      expect((await save(edited)).status).toBe(409)
+      expect((await termNow()).term).toEqual(term)
+    } finally {
+      await bed.pool.query(
+        `UPDATE courses
+        SET weeks = weeks + 1
+        WHERE id = ?`,
+        [first.id],
+      )
+    }
+    expect((await save(edited)).status).toBe(200)
+    await designer.post('/api/terms/autumn-2026', { was: (await termNow()).revision, term })
+  })
   it('is saved from the revision it was read at; another’s edit is not overwritten, and both are shown', async () => {
     const { term, revision } = await termNow()
     const edited: Term = {

@@ -896,6 +896,8 @@ export interface TermChange {
   problem: string | null
 }
 export interface TermPreview {
+  /** Of what the preview was made from: saving with `?shown=` is refused once that changed. */
+  digest: string
   courses: number
   unchanged: number
   changes: TermChange[]

@@ -101,6 +101,8 @@ export class CheckContext {
   readonly #paired = new Map<ExpectedPart, PairedItem>()
   readonly #items: ReadonlyMap<string, PlacedItem>
   readonly #modules: ReadonlyMap<string, CourseModule>
+  /** The module that a module stands in. */
+  readonly #outer: ReadonlyMap<CourseModule, CourseModule>
   readonly #instances: ReadonlyMap<string, ExpectedPart>
   readonly #readings = new Map<string, BlockReading[]>()
   readonly #judgements = new Map<string, NameJudgement>()
@@ -146,6 +148,9 @@ export class CheckContext {
     )
     this.#items = new Map(this.placedItems.map((placed) => [placed.item.id, placed]))
     this.#modules = new Map(this.modules.map((module) => [module.id, module]))
+    this.#outer = new Map(
+      this.modules.flatMap((outer) => outer.modules.map((inner) => [inner, outer] as const)),
+    )
     for (const pair of input.pairing.pairs) {
       const part = this.#instances.get(pair.expected)
       const placed = this.#items.get(pair.found)
@@ -393,16 +398,18 @@ export class CheckContext {
     return one.published && (one.opensAt === null || this.reached(this.dateOf(one.opensAt)))
   }
 
+  /** Whether a module is open on the as-of date, and every module that it stands in. */
   moduleOpen(module: CourseModule): boolean {
-    return this.#open(module)
+    const outer = this.#outer.get(module)
+    return this.#open(module) && (outer === undefined || this.moduleOpen(outer))
   }
 
-  /** Whether students can reach an item on the as-of date: course, module and item must all be open. */
+  /** Whether students can reach an item on the as-of date: course, modules and item must all be open. */
   studentsReach(placed: { item: CourseItem; module: CourseModule | null }): boolean {
     return (
       this.course.published &&
       this.#open(placed.item) &&
-      (placed.module === null || this.#open(placed.module))
+      (placed.module === null || this.moduleOpen(placed.module))
     )
   }
 }

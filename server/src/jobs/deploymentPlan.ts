@@ -275,23 +275,24 @@ export const countsOf = (plan: Plan): Record<string, number> => {
   return counts
 }
 
-const wordsOf: readonly [string, string][] = [
+const wordsOf: readonly (readonly [does: string, word: string, ofSeveral?: string])[] = [
   ['create', 'created'],
   ['set', 'set'],
   ['change', 'changed'],
   ['move', 'moved'],
-  ['adopt', 'taken as it is'],
+  ['adopt', 'taken as it is', 'taken as they are'],
   ['remove', 'removed'],
   ['conflict', 'in conflict'],
-  ['keep', 'kept as it stands'],
+  ['keep', 'kept as it stands', 'kept as they stand'],
 ]
 /** What a plan does in one sentence. */
 export const planSentence = (plan: Plan): string => {
   if (!isWorkedOut(plan)) return plan.reason
   const counts = countsOf(plan)
-  const said = wordsOf.flatMap(([does, word]) =>
-    counts[does] && does !== 'set' ? [`${noun(counts[does], 'part')} ${word}`] : [],
-  )
+  const said = wordsOf.flatMap(([does, word, ofSeveral]) => {
+    const count = does === 'set' ? 0 : (counts[does] ?? 0)
+    return count > 0 ? [`${noun(count, 'part')} ${count === 1 ? word : (ofSeveral ?? word)}`] : []
+  })
   if (said.length === 0)
     return counts['set'] ? 'the course itself is set' : 'nothing to do: everything is there already'
   return said.join(', ')

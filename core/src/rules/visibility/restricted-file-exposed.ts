@@ -64,6 +64,35 @@ export const restrictedFileExposed = defineRule({
           item('staff-notes').published = false
         },
       },
+      {
+        title: 'in an open module that stands in a hidden one',
+        change: ({ course, module, item }) => {
+          course.files = [
+            { id: 'f', name: 'grades.xlsx', url: '/courses/example/files/f', restricted: true },
+          ]
+          const outer = module('week', 3)
+          outer.published = false
+          outer.modules.push({
+            ...outer,
+            id: 'inner',
+            name: 'For us',
+            published: true,
+            modules: [],
+            recordedAs: undefined,
+            items: [
+              {
+                ...item('week-overview', 2),
+                id: 'own',
+                kind: 'file',
+                name: 'Grades',
+                html: null,
+                target: '/courses/example/files/f',
+                recordedAs: undefined,
+              },
+            ],
+          })
+        },
+      },
     ],
     fails: [
       {

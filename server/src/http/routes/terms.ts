@@ -31,7 +31,9 @@ import {
 import { findVersionById } from '../../repositories/templates.ts'
 import { findTerm, saveTerm, termRevision } from '../../repositories/terms.ts'
 import { bodyOf, parameter, type Handler, type Handling } from '../handler.ts'
+import { digestOf } from '../../digest.ts'
 import { HttpProblem, notFound } from '../problem.ts'
+import { mustBeAsShown, shownIn } from '../shown.ts'
 import { courseIn } from './courses.ts'
 
 const termIn = async ({ request, pool }: Handling): Promise<Term> => {
@@ -87,6 +89,14 @@ const alike = ({ facts, templateId, version }: StoredCourse): string =>
     facts.units,
   ])
 
+/** A digest of what the preview of an edited term is made from: the term, as edited and as it stands, and the courses under it. */
+const digestOfPreview = (edited: Term, present: Term, courses: readonly StoredCourse[]): string =>
+  digestOf({
+    edited,
+    present: termRevision(present),
+    courses: courses.map((stored) => [stored.summary.id, alike(stored)]),
+  })
+
 export const postTermPreview: Handler = async (handling): Promise<TermPreview> => {
   const { pool, request } = handling
   const { term: edited } = bodyOf(TermPreviewRequest, request)
@@ -118,6 +128,7 @@ export const postTermPreview: Handler = async (handling): Promise<TermPreview> =
   }
   const touched = changes.reduce((sum, one) => sum + one.courses.length, 0)
   return {
+    digest: digestOfPreview(edited, term, courses),
     courses: courses.length,
     unchanged: courses.length - touched,
     changes: changes.sort((a, b) => b.courses.length - a.courses.length),
@@ -202,7 +213,8 @@ export const postTerm: Handler = async (handling) => {
       'unusable-input',
       `at /term/code: found ${term.code}; expected ${parameter(request, 'code')}, as in the address: a term keeps its code`,
     )
-  const inTheWay = (await coursesOf(handling, term.code)).flatMap(({ facts }) => {
+  const courses = await coursesOf(handling, term.code)
+  const inTheWay = courses.flatMap(({ facts }) => {
     const misfit = misfitOf(facts, term)
     return misfit === null ? [] : [`${facts.code}: ${misfit}`]
   })
@@ -212,6 +224,10 @@ export const postTerm: Handler = async (handling) => {
       'courses-in-the-way',
       `the term would not fit ${inTheWay.length} of its courses; ${inTheWay.slice(0, 3).join('; ')}${inTheWay.length > 3 ? ' …' : ''}`,
     )
+  const present = await findTerm(pool, term.code)
+  // Where somebody else saved the term itself, the answer is the clash, with theirs beside it.
+  if (present && was === termRevision(present))
+    mustBeAsShown(shownIn(request), digestOfPreview(term, present, courses))
   const saved = await saveTerm(pool, term, was, person.email)
   if (saved.state === 'clash')
     throw new HttpProblem(409, 'clash', 'somebody else saved this term meanwhile; both are shown', {

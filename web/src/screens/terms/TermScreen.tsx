@@ -158,11 +158,18 @@ const TermEditor = ({
   })
   const save = useMutation({
     mutationFn: (was: string | null) =>
-      post<{ revision: string }>(`/api/terms/${typed.code}`, { was, term: typed }),
+      post<{ revision: string }>(
+        `/api/terms/${typed.code}${stored ? `?shown=${preview.data?.digest ?? ''}` : ''}`,
+        { was, term: typed },
+      ),
     onSuccess: async () => {
       await client.invalidateQueries({ queryKey: ['terms'] })
       await client.invalidateQueries({ queryKey: ['term', typed.code] })
       if (stored === null) await navigate(`/terms/${typed.code}`)
+    },
+    // What was refused may be refused since the courses changed: they are listed anew.
+    onError: async () => {
+      if (stored !== null) await preview.refetch()
     },
   })
   const clash = save.error instanceof ApiError ? save.error.body.clash : undefined
@@ -173,6 +180,8 @@ const TermEditor = ({
     last: session.lastDay,
   }))
   const blocked = preview.data?.changes.some((one) => one.problem !== null) ?? false
+  // What is saved is what was shown: not before the courses that this very edit reaches are listed.
+  const shown = stored === null || (preview.isSuccess && asked === canonicalJson(typed))
   return (
     <Page
       title={typed.title || 'New term'}
@@ -210,7 +219,7 @@ const TermEditor = ({
           {mayEdit && (
             <Button
               shape="main"
-              disabled={!changed || problems.length > 0 || save.isPending || blocked}
+              disabled={!changed || !shown || problems.length > 0 || save.isPending || blocked}
               onClick={() => save.mutate(revision)}
             >
               {stored ? 'Save term' : 'Make term'}
