@@ -10,7 +10,7 @@ import {
 } from '../course/index.ts'
 import { acts, edit, instructorEdits, wordsIn } from '../plan/generated.testing.ts'
 import { identityOf } from '../plan/index.ts'
-import { Standing } from '../plan/standing.testing.ts'
+import { platformNames, Standing } from '../plan/standing.testing.ts'
 import { exampleFacts, exampleTemplate } from '../rules/example/exampleCourse.ts'
 import { rules } from '../rules/index.ts'
 import { mendCourse, type FindingPlace } from './index.ts'
@@ -85,7 +85,7 @@ const dangers: Record<string, (course: Course, n: number) => void> = {
 const cases = fc.record({
   edits: acts(instructorEdits, 4),
   dangers: acts(dangers, 8),
-  strips: fc.boolean(),
+  platform: fc.constantFrom(...platformNames),
   chosen: fc.oneof(
     fc.constant(rules.map((rule) => rule.id)),
     fc.subarray(
@@ -131,7 +131,7 @@ describe('no mend, alone, in any choice or order', () => {
       const refusals = new Set<string>()
       fc.assert(
         fc.property(cases, (given) => {
-          const at = new Standing(given.strips)
+          const at = new Standing(given.platform)
           at.deploy()
           edit(at, given.edits, 'early')
           const course = structuredClone(at.course)
@@ -179,7 +179,7 @@ describe('no mend, alone, in any choice or order', () => {
 
 describe('opening a week', () => {
   const opened = (change: (course: Course) => void, rule = 'must-part-hidden') => {
-    const at = new Standing(false)
+    const at = new Standing('keeps marks')
     at.deploy()
     const course = structuredClone(at.course)
     course.published = true
@@ -229,7 +229,7 @@ describe('opening a week', () => {
 
 describe('what is left', () => {
   it('has its true reason', () => {
-    const at = new Standing(false)
+    const at = new Standing('keeps marks')
     at.deploy()
     const course = structuredClone(at.course)
     course.published = true

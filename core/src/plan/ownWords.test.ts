@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { exampleFacts, exampleTemplate } from '../rules/example/exampleCourse.ts'
 import { everyItem, type Template } from '../template/index.ts'
 import { emptyBase, type Decisions, type WorkedOutPlan } from './index.ts'
-import { Standing } from './standing.testing.ts'
+import { platformNames, Standing } from './standing.testing.ts'
 
 const withPromise = (html: string): Template => {
   const template = exampleTemplate()
@@ -23,33 +23,35 @@ const take: { decisions: Decisions } = { decisions: { rule: 'take', single: {} }
 const fieldsOf = (plan: WorkedOutPlan, part: string) =>
   plan.steps.filter((step) => step.part === part).flatMap((step) => step.fields)
 
-describe.each([
-  ['keeps marks', false],
-  ['strips marks', true],
-])('what an instructor changed in fixed text, on a platform that %s', (_, strips) => {
-  it.each([
-    ['a link that leads elsewhere', 'https://a.example/', 'https://mine.example/'],
-    ['emphasis', 'every letter', '<em>every</em> letter'],
-    ['alternative text of a picture', 'the list', '<img src="x.png" alt="mine">the list'],
-  ])('%s is a conflict with a new text, though no word differs', (_name, from, to) => {
-    const at = new Standing(strips)
-    at.deploy(linked)
-    const welcome = at.item('Welcome')
-    at.write(welcome, (welcome.html ?? '').replace(from, to))
-    const stood = at.item('Welcome').html
-    const plan = at.plan(two)
-    expect(fieldsOf(plan, 'welcome').map((one) => one.does)).toEqual([
-      // A picture changes what the block is told by where its mark is gone: then it is left and told.
-      to.includes('<img') && strips ? expect.stringMatching(/conflict|leave/) : 'conflict',
-    ])
-    at.carry(plan)
-    expect(at.item('Welcome').html).toBe(stood)
-  })
-})
+describe.each(platformNames)(
+  'what an instructor changed in fixed text, on a platform that %s',
+  (platform) => {
+    it.each([
+      ['a link that leads elsewhere', 'https://a.example/', 'https://mine.example/'],
+      ['emphasis', 'every letter', '<em>every</em> letter'],
+      ['alternative text of a picture', 'the list', '<img src="x.png" alt="mine">the list'],
+    ])('%s is a conflict with a new text, though no word differs', (_name, from, to) => {
+      const at = new Standing(platform)
+      at.deploy(linked)
+      const welcome = at.item('Welcome')
+      at.write(welcome, (welcome.html ?? '').replace(from, to))
+      const stood = at.item('Welcome').html
+      const plan = at.plan(two)
+      expect(fieldsOf(plan, 'welcome').map((one) => one.does)).toEqual([
+        // A picture changes what the block is told by where its mark is gone: then it is left and told.
+        to.includes('<img') && platform !== 'keeps marks'
+          ? expect.stringMatching(/conflict|leave/)
+          : 'conflict',
+      ])
+      at.carry(plan)
+      expect(at.item('Welcome').html).toBe(stood)
+    })
+  },
+)
 
 describe('a course that is taken over', () => {
   const adopted = (edit: (html: string) => string): Standing => {
-    const at = new Standing(false)
+    const at = new Standing('keeps marks')
     at.deploy(linked)
     const found = new Map(at.base.parts.map((entry) => [entry.instance, entry.platformId]))
     at.write(at.item('Welcome'), edit(at.item('Welcome').html ?? ''))
@@ -84,7 +86,7 @@ describe('a paragraph of an instructor’s own, written where a block was taken 
   const own = '<p>Bring a torch, a whistle and a rope of ten metres.</p>'
   const blockOf = /<div data-wf-block="promise"[^>]*>.*?<\/div>/s
   const replaced = (): Standing => {
-    const at = new Standing(false)
+    const at = new Standing('keeps marks')
     at.deploy(linked)
     at.write(at.item('Welcome'), (at.item('Welcome').html ?? '').replace(blockOf, own))
     return at
@@ -101,7 +103,7 @@ describe('a paragraph of an instructor’s own, written where a block was taken 
     expect(at.item('Welcome').html).toContain('Bring a torch')
   })
   it('stays where fixed text is restored beside it on a platform that strips marks', () => {
-    const at = new Standing(true)
+    const at = new Standing('strips marks')
     at.deploy(linked)
     const html = at.item('Welcome').html ?? ''
     at.write(

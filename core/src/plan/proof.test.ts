@@ -3,10 +3,10 @@ import { everyCourseItem, type Change, type Course } from '../course/index.ts'
 import { exampleTemplate } from '../rules/example/exampleCourse.ts'
 import { everyItem } from '../template/index.ts'
 import { proofOf, proofWords } from './index.ts'
-import { Standing } from './standing.testing.ts'
+import { platformNames, Standing, type PlatformName } from './standing.testing.ts'
 
-const updated = (strips = false) => {
-  const at = new Standing(strips)
+const updated = (platform: PlatformName = 'keeps marks') => {
+  const at = new Standing(platform)
   at.deploy()
   const before = at.course
   const two = exampleTemplate()
@@ -23,23 +23,20 @@ const pagesOf = (course: Course) =>
   everyCourseItem(course).filter(({ item }) => item.html !== null).length
 
 describe('a course read again after a change set', () => {
-  it.each([false, true])(
-    'is proved page by page, however the platform writes (strips marks: %s)',
-    (strips) => {
-      const { before, changes, after } = updated(strips)
-      const told = proof(before, changes, after)
-      expect(told).toMatchObject({
-        state: 'proved',
-        changedAsPlanned: changes.length,
-        asTheyWere: pagesOf(after) - changes.length,
-      })
-      expect(proofWords(told)).toBe(
-        `read again: ${changes.length} page changed as planned, ${pagesOf(after) - changes.length} as they were`,
-      )
-    },
-  )
+  it.each(platformNames)('is proved page by page, however the platform writes (%s)', (platform) => {
+    const { before, changes, after } = updated(platform)
+    const told = proof(before, changes, after)
+    expect(told).toMatchObject({
+      state: 'proved',
+      changedAsPlanned: changes.length,
+      asTheyWere: pagesOf(after) - changes.length,
+    })
+    expect(proofWords(told)).toBe(
+      `read again: ${changes.length} page changed as planned, ${pagesOf(after) - changes.length} as they were`,
+    )
+  })
   it('with what it creates, known by the platform’s ids', () => {
-    const at = new Standing(false)
+    const at = new Standing('keeps marks')
     const before = at.course
     const plan = at.plan()
     at.carry(plan)
@@ -102,7 +99,7 @@ describe('a course read again after a change set', () => {
   })
   it('of another course altogether is no proof', () => {
     const { before, changes } = updated()
-    const other = new Standing(false)
+    const other = new Standing('keeps marks')
     expect(proof(before, changes, other.course).state).toBe('differs')
   })
 })

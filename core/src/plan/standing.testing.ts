@@ -30,11 +30,27 @@ import {
   type WorkedOutPlan,
 } from './index.ts'
 
-/** How the platform of a case writes HTML: with markers or without, paragraphs on lines of their own, other entities. */
-export const rewriting = (strips: boolean) => (html: string) =>
-  (strips ? html.replace(/ data-wf-(?:block|part)="[^"]*"/g, '') : html)
-    .replaceAll('–', '&ndash;')
-    .replace(/<\/p>(?=<)/g, '</p>\n')
+const keepsMarks = (html: string): string =>
+  html.replaceAll('–', '&ndash;').replace(/<\/p>(?=<)/g, '</p>\n')
+/** How the platform of a case writes HTML. Each comes to rest: what it wrote it writes again as it stands. */
+export const platforms = {
+  'keeps marks': (html: string) => html.replaceAll('–', '&ndash;').replace(/<\/p>(?=<)/g, '</p>\n'),
+  'strips marks': (html: string) =>
+    keepsMarks(html.replace(/ data-wf-(?:block|part)="[^"]*"/g, '')),
+  /** An editor of its own: whatever it does not know goes, and all tags are written in its own way. */
+  'writes anew': (html: string) =>
+    html
+      .replace(/ (?:data-[\w-]+|style)="[^"]*"/g, '')
+      .replace(/<(p|li|h[1-6])>/g, '<$1 dir="ltr">')
+      .replace(/<a (?!class)/g, '<a class="kp-link" ')
+      .replace(/<(br|hr|img)((?:\s[^<>]*?)?)\s*\/?>/g, '<$1$2 />')
+      .replace(/<(\/?)(?:b|strong)>/g, '<$1strong>')
+      .replace(/<(\/?)(?:i|em)>/g, '<$1em>')
+      .replace(/[–’“”é]/g, (character) => `&#${character.charCodeAt(0)};`)
+      .replace(/<\/(p|li|h[1-6]|ul|ol|div)>\s*(?=<)/g, '</$1>\n  '),
+} satisfies Record<string, (html: string) => string>
+export type PlatformName = keyof typeof platforms
+export const platformNames = Object.keys(platforms) as PlatformName[]
 
 export type PlanMore = Omit<PlanInput, 'expected' | 'course' | 'base' | 'bodies' | 'onDate'>
 
@@ -54,11 +70,11 @@ export class Standing {
   readonly records: UndoRecord[] = []
   readonly hand: Parameters<typeof applyChanges>[2]
   #next = 0
-  constructor(strips: boolean) {
+  constructor(platform: PlatformName) {
     this.hand = {
       newId: (kind) => `${kind[0]}${++this.#next}`,
       urlOf: (id) => `/c/${id}`,
-      rewriteHtml: rewriting(strips),
+      rewriteHtml: platforms[platform],
     }
   }
   expand(template: Template, facts: Facts): ExpectedCourse {

@@ -12,7 +12,7 @@ import {
   wordsIn,
 } from './generated.testing.ts'
 import { emptyBase, keptBodies, type Decisions } from './index.ts'
-import { alike, Standing } from './standing.testing.ts'
+import { alike, platformNames, Standing } from './standing.testing.ts'
 
 const cases = fc.record({
   template: acts(templateChanges, 4),
@@ -20,7 +20,7 @@ const cases = fc.record({
   edits: acts(instructorEdits, 6),
   /** Which parts are found in the course; the others are made anew. */
   found: fc.nat(997),
-  strips: fc.boolean(),
+  platform: fc.constantFrom(...platformNames),
   rule: fc.constantFrom<Decisions['rule']>(null, 'keep'),
   restores: fc.boolean(),
 })
@@ -29,7 +29,7 @@ type Case = typeof cases extends fc.Arbitrary<infer C> ? C : never
 /** A course that was made by hand, as far as anything stored of it tells, is taken over, and given back. */
 const holds = (given: Case) => {
   const { two, later } = changed(given)
-  const at = new Standing(given.strips)
+  const at = new Standing(given.platform)
   at.deploy(exampleTemplate(), exampleFacts())
   edit(at, given.edits, 'early')
   const stands = new Set(

@@ -4,7 +4,7 @@ import { everyCourseItem, type Facts } from '../../course/index.ts'
 import { exampleFacts, exampleTemplate } from '../../rules/example/exampleCourse.ts'
 import { acts, edit, instructorEdits, wordsIn, type Act } from '../generated.testing.ts'
 import { carryKinds, carryOver, topicsInOrder, type CarryKind } from '../index.ts'
-import { Standing } from '../standing.testing.ts'
+import { platformNames, Standing, type PlatformName } from '../standing.testing.ts'
 
 /** Eight weeks of another term, whose pause lies elsewhere or nowhere. */
 const nextFacts = (breaks: Facts['term']['breaks'] = [], weeks = 8): Facts => {
@@ -29,7 +29,7 @@ const carried = (
   kinds: readonly CarryKind[] = carryKinds,
   facts: Facts = nextFacts(),
 ) => {
-  const into = new Standing(false)
+  const into = new Standing('keeps marks')
   const plan = carryOver(
     into.plan(exampleTemplate(), facts),
     into.expand(exampleTemplate(), facts),
@@ -41,8 +41,8 @@ const carried = (
   into.carry(plan)
   return { plan, into, listed: plan.consequences.flatMap((one) => one.all).join('\n') }
 }
-const source = (strips = false): Standing => {
-  const at = new Standing(strips)
+const source = (platform: PlatformName = 'keeps marks'): Standing => {
+  const at = new Standing(platform)
   at.deploy()
   return at
 }
@@ -114,7 +114,7 @@ describe('what their people wrote', () => {
     expect(html).toMatch(/who you are\.<\/p>\s*<\/div>\s*<p>Mind the step\.<\/p>/)
   })
   it('side by side on a page without marks comes along in one piece, and that is told', () => {
-    const at = source(true)
+    const at = source('strips marks')
     const home = everyCourseItem(at.course).find(({ item }) => item.id === at.course.homePage)?.item
     if (!home) throw new Error('no home page')
     at.write(home, '<p>Mondays at the boathouse.</p><p>Ring the bell.</p>')
@@ -180,7 +180,7 @@ describe('topics go by the order of the weeks of class', () => {
 describe('every word of theirs', () => {
   const cases = fc.record({
     edits: acts(instructorEdits, 6),
-    strips: fc.boolean(),
+    platform: fc.constantFrom(...platformNames),
     kinds: fc.subarray([...carryKinds]),
     weeks: fc.constantFrom(8, 6, 5),
   })
@@ -190,8 +190,8 @@ describe('every word of theirs', () => {
     { timeout: 600_000 },
     () => {
       fc.assert(
-        fc.property(cases, ({ edits, strips, kinds, weeks }) => {
-          const at = source(strips)
+        fc.property(cases, ({ edits, platform, kinds, weeks }) => {
+          const at = source(platform)
           edit(at, edits, 'early')
           const { into, listed } = carried(at, kinds, nextFacts([], weeks))
           // Items of their own that were not chosen are told by their names, with all that is in them.

@@ -3,7 +3,7 @@ import { everyCourseItem } from '../../course/index.ts'
 import { exampleFacts, exampleTemplate } from '../../rules/example/exampleCourse.ts'
 import { everyItem, isModule, type Template } from '../../template/index.ts'
 import { emptyBase, isWorkedOut, keptBodies, planDeployment, planUndo } from '../index.ts'
-import { alike, Standing } from '../standing.testing.ts'
+import { alike, Standing, type PlatformName } from '../standing.testing.ts'
 
 const versionTwo = (change: (template: Template) => void): Template => {
   const template = exampleTemplate()
@@ -20,8 +20,8 @@ const promise = (template: Template, html: string) => {
   if (block?.kind === 'fixed-text') block.html = html
 }
 const newPromise = versionTwo((template) => promise(template, '<p>We answer within a day.</p>'))
-const deployed = (strips = false): Standing => {
-  const at = new Standing(strips)
+const deployed = (platform: PlatformName = 'keeps marks'): Standing => {
+  const at = new Standing(platform)
   at.deploy()
   return at
 }
