@@ -98,8 +98,8 @@ describe('a term', () => {
     if (!first) throw new Error('no course')
     await bed.pool.query(
       `UPDATE courses
-      SET weeks = weeks - 1
-      WHERE id = ?`,
+       SET weeks = weeks - 1
+       WHERE id = ?`,
       [first.id],
     )
     try {
@@ -108,8 +108,8 @@ describe('a term', () => {
     } finally {
       await bed.pool.query(
         `UPDATE courses
-        SET weeks = weeks + 1
-        WHERE id = ?`,
+         SET weeks = weeks + 1
+         WHERE id = ?`,
         [first.id],
       )
     }

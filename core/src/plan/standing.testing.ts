@@ -34,7 +34,7 @@ const keepsMarks = (html: string): string =>
   html.replaceAll('–', '&ndash;').replace(/<\/p>(?=<)/g, '</p>\n')
 /** How the platform of a case writes HTML. Each comes to rest: what it wrote it writes again as it stands. */
 export const platforms = {
-  'keeps marks': (html: string) => html.replaceAll('–', '&ndash;').replace(/<\/p>(?=<)/g, '</p>\n'),
+  'keeps marks': keepsMarks,
   'strips marks': (html: string) =>
     keepsMarks(html.replace(/ data-wf-(?:block|part)="[^"]*"/g, '')),
   /** An editor of its own: whatever it does not know goes, and all tags are written in its own way. */
