@@ -1,4 +1,5 @@
 export * from './canonical.ts'
 export * from './readDocument.ts'
+export * from './readJson.ts'
 export * from './result.ts'
 export * from './jsonSchema.ts'

@@ -2,6 +2,8 @@ import type { z } from 'zod'
 import { failure, success, type Problem, type Result } from './result.ts'
 
 const longestShown = 80
+/** Nobody mends more places than this before trying again. */
+const mostTold = 200
 
 /** A value as it is quoted in a problem: JSON, cut to 80 characters. */
 export const quoteValue = (value: unknown): string => {
@@ -89,7 +91,7 @@ const problemsOfIssue = (
 
 /**
  * Reads a parsed JSON value as a document of one schema.
- * @returns the document, or every problem with its JSON Pointer, what was found and what was expected.
+ * @returns the document, or the problems, the first two hundred, each with its JSON Pointer, what was found and what was expected.
  */
 export const readDocument = <S extends z.ZodType>(
   schema: S,
@@ -97,5 +99,7 @@ export const readDocument = <S extends z.ZodType>(
 ): Result<z.output<S>> => {
   const read = schema.safeParse(json)
   if (read.success) return success(read.data)
-  return failure(read.error.issues.flatMap((issue) => problemsOfIssue(json, issue, [])))
+  return failure(
+    read.error.issues.slice(0, mostTold).flatMap((issue) => problemsOfIssue(json, issue, [])),
+  )
 }

@@ -1,0 +1,204 @@
+import { createServer, type IncomingMessage, type Server, type ServerResponse } from 'node:http'
+import type { AddressInfo } from 'node:net'
+import { afterEach, describe, expect, it } from 'vitest'
+import type { Course } from '@wickerframe/core'
+import { connectorClient, type Connector } from './client.ts'
+
+type Lie = (request: IncomingMessage, response: ServerResponse) => void
+const servers: Server[] = []
+/** A platform that answers everything so, on loopback, and a client that asks it. */
+const platformThat = async (lie: Lie, timeoutSeconds = 20): Promise<Connector> => {
+  const server = createServer((request, response) => {
+    request.resume()
+    request.on('end', () => lie(request, response))
+  })
+  servers.push(server)
+  await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve))
+  return connectorClient({
+    url: `http://127.0.0.1:${(server.address() as AddressInfo).port}`,
+    token: 'a token of sixteen letters',
+    timeoutSeconds,
+  })
+}
+const saying =
+  (answer: unknown, status = 200, headers: Record<string, string> = {}): Lie =>
+  (_, response) =>
+    response
+      .writeHead(status, { 'content-type': 'application/json', ...headers })
+      .end(typeof answer === 'string' ? answer : JSON.stringify(answer))
+afterEach(() => {
+  for (const server of servers.splice(0)) {
+    server.closeAllConnections()
+    server.close()
+  }
+})
+
+const course = (id: string, more: Partial<Course> = {}) => ({
+  schema: 'wickerframe.course/1',
+  id,
+  name: 'Navigation',
+  revision: '7',
+  readAt: '2026-09-10T08:00:00Z',
+  modules: [],
+  ...more,
+})
+const module = (id: string) => ({ id, name: id, published: true, items: [], modules: [] })
+const set = {
+  expectedRevision: '6',
+  changes: [
+    {
+      change: 'create-module' as const,
+      clientId: 'new-1',
+      parent: null,
+      at: 0,
+      fields: { name: 'Week 1' },
+    },
+  ],
+}
+
+describe('an answer about something else than was asked', () => {
+  const other = course('c2')
+  it.each<[string, (connector: Connector) => Promise<unknown>]>([
+    ['a snapshot', (connector) => connector.snapshot('c1')],
+    ['a course that was made', (connector) => connector.create('c1', 'Navigation')],
+    ['a rehearsal', (connector) => connector.rehearse('c1', 'c9')],
+    ['a status', (connector) => connector.setStatus('c1', 'teaching')],
+  ])('is not believed: %s', async (_, ask) => {
+    expect(await ask(await platformThat(saying(other)))).toMatchObject({
+      state: 'refused',
+      code: 'unusable-answer',
+      detail: expect.stringContaining('course c2 was sent where c1 was asked for'),
+    })
+    expect(await ask(await platformThat(saying(course('c1'))))).toMatchObject({ state: 'answered' })
+  })
+  it('is not believed of a status that was not set, people who were not enrolled, a list that goes back or says one twice', async () => {
+    const merged = await platformThat(saying(course('c1', { status: 'merged' })))
+    expect((await merged.setStatus('c1', 'teaching')).state).toBe('refused')
+    const ada = { email: 'Ada@kestrelsound.example', name: 'Ada' }
+    const none = await platformThat(saying({ people: [] }))
+    expect((await none.enrol('c1', [ada])).state).toBe('refused')
+    const lower = await platformThat(
+      saying({ people: [{ ...ada, email: 'ada@kestrelsound.example' }] }),
+    )
+    expect((await lower.enrol('c1', [ada])).state).toBe('answered')
+    const one = { id: 'c1', name: 'N', status: 'teaching', revision: '1', cursor: 3 }
+    const twice = await platformThat(saying({ courses: [one, one], cursor: 3 }))
+    expect((await twice.list(0)).state).toBe('refused')
+    const back = await platformThat(saying({ courses: [], cursor: 3 }))
+    expect([(await back.list(4)).state, (await back.list(3)).state]).toEqual([
+      'refused',
+      'answered',
+    ])
+  })
+  it('is not believed of a course in which one id names two things', async () => {
+    const modules = [module('m1'), { ...module('m2'), modules: [module('m1')] }]
+    const connector = await platformThat(saying({ ...course('c1'), modules }))
+    expect(await connector.snapshot('c1')).toMatchObject({
+      state: 'refused',
+      detail: expect.stringContaining('under the id m1'),
+    })
+  })
+  it('leaves open what became of a change set: it is asked for again under its key', async () => {
+    const answers = {
+      'another course': { revision: '7', ids: { 'new-1': 'm1' }, course: course('c2') },
+      'another revision': { revision: '8', ids: { 'new-1': 'm1' }, course: course('c1') },
+      'no id': { revision: '7', ids: {}, course: course('c1') },
+      'not the contract': { revision: '7' },
+    }
+    for (const [what, answer] of Object.entries(answers)) {
+      const connector = await platformThat(saying(answer))
+      expect([what, (await connector.apply('c1', 'key', set)).state]).toEqual([what, 'unknown'])
+    }
+    const right = await platformThat(
+      saying({
+        revision: '7',
+        ids: { 'new-1': 'm1' },
+        course: { ...course('c1'), modules: [module('m1')] },
+      }),
+    )
+    expect((await right.apply('c1', 'key', set)).state).toBe('answered')
+  })
+})
+
+describe('an answer that does not end', () => {
+  const head = { 'content-type': 'application/json' }
+  it('is cut off at a number of bytes, however fast it comes, and little of it is kept', async () => {
+    let sent = 0
+    const connector = await platformThat((_, response) => {
+      response.writeHead(200, head)
+      const piece = Buffer.alloc(2 ** 20, ' ')
+      const more = () => {
+        while (!response.destroyed && response.write(piece)) sent += piece.length
+        sent += piece.length
+        if (!response.destroyed) response.once('drain', more)
+      }
+      more()
+    })
+    const before = process.memoryUsage().rss
+    const answer = await connector.snapshot('c1')
+    expect(answer).toMatchObject({ state: 'unknown', detail: expect.stringContaining('32 MB') })
+    expect(sent).toBeLessThan(64 * 2 ** 20)
+    expect(process.memoryUsage().rss - before).toBeLessThan(300 * 2 ** 20)
+  })
+  it('is cut off at the deadline when it trickles, stalls in its body, or never begins', async () => {
+    const trickle: Lie = (_, response) => {
+      response.writeHead(200, head)
+      const timer = setInterval(() => response.write(' '), 20)
+      response.on('close', () => clearInterval(timer))
+    }
+    const stall: Lie = (_, response) => void response.writeHead(200, head).write('{"schema":')
+    for (const lie of [trickle, stall, () => {}] satisfies Lie[]) {
+      const connector = await platformThat(lie, 1)
+      const began = performance.now()
+      expect(await connector.snapshot('c1')).toEqual({
+        state: 'unknown',
+        detail: 'no whole answer in 1 seconds',
+      })
+      expect(performance.now() - began).toBeLessThan(3000)
+    }
+  })
+  it('is not begun where its length is told to be too much', async () => {
+    const connector = await platformThat((_, response) =>
+      response.writeHead(200, { ...head, 'content-length': String(2 ** 40) }).write('{'),
+    )
+    expect(await connector.snapshot('c1')).toMatchObject({ state: 'unknown' })
+  })
+  it('is not gone into where it is deep, wide, no JSON or nothing', async () => {
+    const started = performance.now()
+    const answers = ['['.repeat(3_000_000), `[${'1,'.repeat(3_000_000)}1]`, '<html>', '']
+    const states: string[] = []
+    for (const answer of answers)
+      states.push((await (await platformThat(saying(answer))).snapshot('c1')).state)
+    expect(states).toEqual(['refused', 'refused', 'unknown', 'unknown'])
+    expect(performance.now() - started).toBeLessThan(5000)
+  })
+})
+
+describe('a refusal', () => {
+  it('says whether asking again may help, and when', async () => {
+    const problem = { type: 'x', title: 'refused', status: 409, code: 'stale-revision' }
+    const asked = async (lie: Lie) => (await platformThat(lie)).snapshot('c1')
+    expect(await asked(saying(problem, 409))).toMatchObject({
+      state: 'refused',
+      code: 'stale-revision',
+    })
+    expect(await asked(saying('', 429, { 'retry-after': '3' }))).toMatchObject({
+      state: 'later',
+      afterSeconds: 3,
+    })
+    expect(await asked(saying('', 503, { 'retry-after': '1e9' }))).toMatchObject({
+      state: 'later',
+      afterSeconds: 3600,
+    })
+    expect(await asked(saying('', 500))).toMatchObject({ state: 'unknown' })
+    expect(await asked(saying('', 302, { location: 'http://127.0.0.1:9/' }))).toMatchObject({
+      state: 'unknown',
+    })
+  })
+  it('of nobody at all means that nothing was done', async () => {
+    const connector = await platformThat(() => {})
+    const gone = servers.pop()
+    await new Promise((resolve) => gone?.close(resolve))
+    expect(await connector.snapshot('c1')).toMatchObject({ state: 'later' })
+  })
+})
