@@ -42,7 +42,7 @@ const facts = new Map(
 )
 if (facts.size < most) throw new Error(`the roster has ${facts.size} courses of 15 or 16 weeks`)
 const read = readRoster(Buffer.from(rosterCsv(rows)))
-await importRoster(bed.pool, read.courses, () => ({}), 'bench', false)
+await importRoster(bed.pool, read.courses, () => ({}), 'bench')
 const ids = (
   await rowsOf<{ id: number; platform_id: string }>(
     bed.pool,

@@ -168,7 +168,6 @@ export const loadDemo = async (
       read.courses,
       (course) => topicsFor(course.code, course.weeks),
       designer.email,
-      false,
     )
     for (const { platformCourseId, facts } of factsOfRoster(rows))
       answered(await connector.create(platformCourseId, `${facts.code} ${facts.title}`))

@@ -823,7 +823,18 @@ export interface RosterReport {
   unchanged: number
   rows: number
   errors: { line: number; column: string; found: string; reason: string }[]
+  /** The first two thousand; the digest is of all. */
   changes: { line: number; course: string; field: string; from: string; to: string }[]
+  /** Rows whose course the platform does not have: they are left out. */
+  absent: { line: number; course: string; platformId: string }[]
+}
+/** How far long work is that is answered line by line. */
+export interface Progress {
+  /** In words, such as `comparing`. */
+  doing: string
+  done: number
+  /** 0 where it is not known yet. */
+  of: number
 }
 export const taskStates = [
   'to-plan',

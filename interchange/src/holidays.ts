@@ -7,28 +7,34 @@ import {
   type Problem,
   type Result,
 } from '@wickerframe/core'
+import { dateOf, daysOfRule, Steps, TooManySteps } from './daysOfRule.ts'
 
 const mostCharacters = 4_000_000
 const mostEvents = 5000
-const mostRepeats = 1000
 
 /** What our own calendar files hold besides free days. */
 const notFree = new Set(['Week', 'Session', 'Date', 'Due'])
 
-const dateOf = (time: ICAL.Time): string =>
-  `${String(time.year).padStart(4, '0')}-${String(time.month).padStart(2, '0')}-${String(time.day).padStart(2, '0')}`
-
 const unusable = (found: string, expected: string): Result<FreeDays> =>
   failure<Problem[]>([{ code: 'unusable', path: '', found, expected }])
 
-/** The days an event takes within a stretch, its repetitions (RRULE) included; bounded. */
+/** Dates that stand in a property of an event (EXDATE, RDATE). */
+const datesIn = (component: ICAL.Component, name: string): string[] =>
+  component
+    .getAllProperties(name)
+    .flatMap((property) => property.getValues() as unknown[])
+    .flatMap((value) => (value instanceof ICAL.Time ? [dateOf(value)] : []))
+
+/** The days an event takes within a stretch, its repetitions (RRULE, RDATE, without EXDATE) included. */
 const stretchesOf = (
   event: ICAL.Event,
   from: string,
   until: string,
+  steps: Steps,
 ): { first: string; last: string }[] => {
+  const { component } = event
   const length =
-    event.component.hasProperty('dtend') || event.component.hasProperty('duration')
+    component.hasProperty('dtend') || component.hasProperty('duration')
       ? Math.max(
           1,
           Math.round(
@@ -37,21 +43,23 @@ const stretchesOf = (
           ),
         )
       : 1
-  const stretch = (start: ICAL.Time) => ({
-    first: dateOf(start),
-    last: addDays(dateOf(start), length - 1),
-  })
-  if (!event.isRecurring())
-    return [stretch(event.startDate)].filter((one) => one.last >= from && one.first <= until)
-  const found: { first: string; last: string }[] = []
-  const iterator = event.iterator()
-  for (let i = 0; i < mostRepeats; i++) {
-    const next = iterator.next()
-    if (!next || dateOf(next) > until) break
-    const one = stretch(next)
-    if (one.last >= from) found.push(one)
-  }
-  return found
+  const start = dateOf(event.startDate)
+  const rules = component
+    .getAllProperties('rrule')
+    .flatMap((property) => property.getValues() as unknown[])
+    .flatMap((value) => (value instanceof ICAL.Recur ? [value] : []))
+  const not = new Set(datesIn(component, 'exdate'))
+  const starts = new Set([
+    ...(rules.length === 0 ? [start] : []),
+    ...rules.flatMap((rule) => daysOfRule(rule, start, addDays(from, 1 - length), until, steps)),
+    ...datesIn(component, 'rdate'),
+  ])
+  steps.take(starts.size)
+  return [...starts]
+    .filter((date) => !not.has(date))
+    .sort()
+    .map((first) => ({ first, last: addDays(first, length - 1) }))
+    .filter((one) => one.last >= from && one.first <= until)
 }
 
 /**
@@ -81,6 +89,7 @@ export const readFreeDays = (text: string, from: string, until: string): Result<
   if (events.length > mostEvents)
     return unusable(`${events.length} events`, `at most ${mostEvents} events`)
   const days: FreeDays = { holidays: [], breaks: [], leftOut: 0 }
+  const steps = new Steps()
   for (const component of events) {
     let stretches: { first: string; last: string }[] = []
     let name = ''
@@ -88,8 +97,14 @@ export const readFreeDays = (text: string, from: string, until: string): Result<
       const event = new ICAL.Event(component)
       name = (event.summary ?? '').trim().slice(0, 200)
       const ours = String(component.getFirstPropertyValue('categories') ?? '')
-      if (event.startDate?.isDate && !notFree.has(ours)) stretches = stretchesOf(event, from, until)
-    } catch {
+      if (event.startDate?.isDate && event.startDate.year >= 1900 && !notFree.has(ours))
+        stretches = stretchesOf(event, from, until, steps)
+    } catch (cause) {
+      if (cause instanceof TooManySteps)
+        return unusable(
+          'repetitions without number',
+          'fewer: take events that repeat every day or week for years out of the file',
+        )
       // An event that cannot be read is one of those left out; the others are still good.
     }
     if (stretches.length === 0) days.leftOut += 1

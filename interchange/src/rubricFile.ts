@@ -10,6 +10,8 @@ export interface RubricFileProblem {
 
 const mostCriteria = 30
 const mostLevels = 10
+/** Points stand in so many last characters of a head: to look through all of a long one takes time with its square. */
+const pointsWithin = 60
 /** The points at the end of a head: `Excellent (10)`, `Good: 7 points`, `5`. */
 const pointsAtEnd = /(?:^|[\s(:])(\d+(?:[.,]\d+)?)\s*(?:p|pts?|points?)?\.?\)?\s*$/i
 
@@ -33,7 +35,7 @@ export const readRubric = (bytes: Uint8Array): Result<Rubric['criteria'], Rubric
   if (head.length - 1 > mostLevels)
     return problem(1, `${head.length - 1} levels`, `at most ${mostLevels} levels`)
   if (body.length === 0) return problem(2, 'nothing', 'a row for each criterion')
-  const points = head.slice(1).map((title) => pointsAtEnd.exec(title)?.[1])
+  const points = head.slice(1).map((title) => pointsAtEnd.exec(title.slice(-pointsWithin))?.[1])
   const without = points.findIndex((one) => one === undefined)
   if (without >= 0)
     return problem(

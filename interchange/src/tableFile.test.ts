@@ -91,4 +91,14 @@ describe('a table', () => {
       }),
     )
   })
+  it('reads lines that end in different ways in one file, each with its number', () => {
+    const read = readTable(new TextEncoder().encode('a,b\r\n1,2\n3,4\r5,"6\n7"\r\n8,9'), 10)
+    expect(read.ok && read.value.rows.map((row) => row.cells)).toEqual([
+      ['a', 'b'],
+      ['1', '2'],
+      ['3', '4'],
+      ['5', '6\n7'],
+      ['8', '9'],
+    ])
+  })
 })

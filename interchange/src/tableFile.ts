@@ -104,6 +104,7 @@ export const readTable = (bytes: Uint8Array, most: number): Result<TableFile, Ta
   try {
     records = parse(file.text, {
       delimiter: delimiterOf(file.text),
+      record_delimiter: ['\r\n', '\n', '\r'],
       relax_column_count: true,
       skip_empty_lines: true,
       info: true,

@@ -5,8 +5,10 @@ import type { Pool } from 'mysql2/promise'
 import type { Logger } from 'pino'
 import { apiRoutes, type ApiProblem, type ApiRoute } from '@wickerframe/contract'
 import type { Connector } from '../connector/client.ts'
+import type { FileThreads } from '../files/fileThreads.ts'
 import type { Person } from '../repositories/people.ts'
 import type { Handler } from './handler.ts'
+import { fileBody, jsonBody, takesFile } from './bodies.ts'
 import { HttpProblem } from './problem.ts'
 import {
   postAttestation,
@@ -25,11 +27,11 @@ import {
   getCourses,
   getItem,
   getReport,
-  postRoster,
   postStrengths,
   postVersion,
 } from './routes/courses.ts'
 import { postCourseValues, postMakeCourses, postNextTerm } from './routes/makeCourses.ts'
+import { postRoster } from './routes/roster.ts'
 import { postMerge, postUnmerge } from './routes/merges.ts'
 import { getMessages, postMessageRead } from './routes/messages.ts'
 import {
@@ -171,6 +173,7 @@ const handlers: RouteId = {
 export interface AppSettings {
   pool: Pool
   connector: Connector
+  files: FileThreads
   today: () => string
   /** Where the built web application stands. */
   webFolder: string
@@ -198,17 +201,8 @@ const sameOrigin = (request: Request): boolean => {
   )
 }
 
-/** Routes whose body is a file, not JSON. */
-const takesFile: ReadonlySet<string> = new Set([
-  '/api/roster',
-  '/api/free-days',
-  '/api/rubric-file',
-  '/api/courses/made',
-  '/api/courses/values',
-])
-
 export const makeApp = (settings: AppSettings): Express => {
-  const { pool, connector, platformUrl, secureCookies, log } = settings
+  const { pool, connector, files, platformUrl, secureCookies, log } = settings
   const app = express()
   app.disable('x-powered-by')
   app.set('etag', false)
@@ -233,16 +227,7 @@ export const makeApp = (settings: AppSettings): Express => {
   )
 
   const register = (route: ApiRoute, handler: Handler) => {
-    const body = takesFile.has(route.path)
-      ? express.raw({ type: () => true, limit: '12mb' })
-      : express.json({
-          limit:
-            route.path === '/api/templates' ||
-            route.path === '/api/renames' ||
-            route.path === '/api/mends'
-              ? '8mb'
-              : '2mb',
-        })
+    const body = takesFile.has(route.path) ? fileBody : jsonBody(route.path)
     const guard = async (request: Request, response: Response, next: NextFunction) => {
       response.set('Cache-Control', 'no-store')
       if (route.method === 'post' && !sameOrigin(request))
@@ -263,7 +248,7 @@ export const makeApp = (settings: AppSettings): Express => {
     app[route.method](
       route.path,
       guard,
-      ...(route.method === 'post' ? [body] : []),
+      ...(route.method === 'post' ? [body].flat() : []),
       async (request: Request, response: Response) => {
         const person: Person = response.locals['person']
         const answer = await handler({
@@ -271,6 +256,7 @@ export const makeApp = (settings: AppSettings): Express => {
           response,
           pool,
           connector,
+          files,
           person,
           today: settings.today(),
           platformUrl,
@@ -323,7 +309,10 @@ export const makeApp = (settings: AppSettings): Express => {
   }
 
   app.use((cause: unknown, request: Request, response: Response, next: NextFunction) => {
-    if (response.headersSent) return next(cause)
+    if (response.headersSent) {
+      log.error({ err: cause, path: request.path }, 'answer cut off')
+      return next(cause)
+    }
     if (cause instanceof HttpProblem) return answerProblem(response, cause.body)
     const status =
       typeof cause === 'object' &&

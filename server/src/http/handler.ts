@@ -3,6 +3,7 @@ import type { Pool } from 'mysql2/promise'
 import type { z } from 'zod'
 import { readDocument } from '@wickerframe/core'
 import type { Connector } from '../connector/client.ts'
+import type { FileThreads } from '../files/fileThreads.ts'
 import type { Person } from '../repositories/people.ts'
 import { HttpProblem } from './problem.ts'
 
@@ -12,6 +13,7 @@ export interface Handling {
   response: Response
   pool: Pool
   connector: Connector
+  files: FileThreads
   person: Person
   /** The one clock. */
   today: string

@@ -1,4 +1,4 @@
-import { change, rowsOf, type Database } from '@wickerframe/storage'
+import { anyOf, change, rowsOf, type Database } from '@wickerframe/storage'
 
 /** What of a course's roster row somebody decided here: it outranks the registrar's file. */
 export type DecidedField = 'status' | 'class sections' | 'instructors'
@@ -32,19 +32,24 @@ export const forgetDecision = async (
   )
 }
 
-/** Fields that were decided here, with who did. */
+/** Fields that were decided here, with who did, by course. */
 export const decidedFields = async (
   database: Database,
-  courseId: number,
-): Promise<Map<string, string>> =>
-  new Map(
-    (
-      await rowsOf<{ field: string; decided_by: string }>(
-        database,
-        `SELECT field, decided_by
-         FROM course_decisions
-         WHERE course_id = ?`,
-        [courseId],
-      )
-    ).map((row) => [row.field, row.decided_by]),
+  courseIds: readonly number[],
+): Promise<Map<number, Map<string, string>>> => {
+  const list = anyOf(courseIds)
+  const rows = await rowsOf<{ course_id: number; field: string; decided_by: string }>(
+    database,
+    `SELECT course_id, field, decided_by
+     FROM course_decisions
+     WHERE course_id IN ${list.sql}`,
+    list.values,
   )
+  const decided = new Map<number, Map<string, string>>()
+  for (const row of rows)
+    decided.set(
+      row.course_id,
+      (decided.get(row.course_id) ?? new Map<string, string>()).set(row.field, row.decided_by),
+    )
+  return decided
+}

@@ -1,41 +1,73 @@
 import type { Pool } from 'mysql2/promise'
 import type { RosterReport } from '@wickerframe/contract'
 import type { RosterCourse } from '@wickerframe/interchange'
-import { change, firstRow, inTransaction, rowsOf, type Database } from '@wickerframe/storage'
+import { anyOf, change, inTransaction, rowsOf, type Database } from '@wickerframe/storage'
 import { digestOf } from '../digest.ts'
 import { recordAudit } from './audit.ts'
+import { byCourse } from './byCourse.ts'
 import { decidedFields } from './courseDecisions.ts'
+import {
+  rosterDifference,
+  rosterFields,
+  rosterValues,
+  type KnownCourse,
+  type RosterDifference,
+  type RosterField,
+  type RosterValues,
+} from './rosterDifference.ts'
 
-const fields = [
-  'code',
-  'title',
-  'term_code',
-  'session_code',
-  'department',
-  'modality',
-  'weeks',
-  'status',
-  'class_section_kind',
-] as const
-type Stored = Record<(typeof fields)[number], string | number | null> & { id: number }
+/** So many courses are looked up, and written, together. */
+const together = 500
+/** Class sections and people that one statement writes. */
+const rowsTogether = 2000
 
-const wantedOf = (
-  course: RosterCourse,
-): Record<(typeof fields)[number], string | number | null> => ({
-  code: course.code,
-  title: course.title,
-  term_code: course.term,
-  session_code: course.session,
-  department: course.department,
-  modality: course.modality,
-  weeks: course.weeks,
-  status: course.status,
-  class_section_kind: course.classSectionKind,
+type Imported = Pick<
+  RosterReport,
+  'added' | 'changed' | 'unchanged' | 'changes' | 'kept' | 'digest'
+>
+const nothing = (): Imported => ({
+  added: 0,
+  changed: 0,
+  unchanged: 0,
+  changes: [],
+  kept: [],
+  digest: '',
 })
 
+const inBatches = async (
+  courses: readonly RosterCourse[],
+  work: (batch: readonly RosterCourse[]) => Promise<void>,
+  tell: (done: number) => void,
+): Promise<void> => {
+  for (let at = 0; at < courses.length; at += together) {
+    await work(courses.slice(at, at + together))
+    tell(Math.min(courses.length, at + together))
+    // Between batches others are served.
+    await new Promise((resolve) => setImmediate(resolve))
+  }
+}
+
+/** What importing these courses would do. Nothing is written, and nothing locked. */
+export const rosterPreview = async (
+  pool: Pool,
+  courses: readonly RosterCourse[],
+  tell: (done: number) => void = () => undefined,
+): Promise<Imported> => {
+  const report = nothing()
+  await inBatches(
+    courses,
+    async (batch) => {
+      const known = await knownCourses(pool, batch)
+      for (const course of batch) reportOn(report, course, known.get(course.platformId))
+    },
+    tell,
+  )
+  return { ...report, digest: digestOf({ courses, ...report }) }
+}
+
 /**
- * Brings roster courses in: new ones are added, known ones (by platform course id) changed only where they differ.
- * A dry import is rolled back and says what it would do. What somebody decided here stays, whatever the file says.
+ * Brings roster courses in, all or none: new ones are added, known ones (by platform course id) changed only where they
+ * differ. What somebody decided here stays, whatever the file says.
  * @param asShown throws when the digest of what is about to be kept is not that of what was shown; nothing is kept then
  */
 export const importRoster = async (
@@ -43,138 +75,157 @@ export const importRoster = async (
   courses: readonly RosterCourse[],
   topicsOf: (course: RosterCourse) => Record<string, string>,
   who: string,
-  dry: boolean,
   asShown: (digest: string) => void = () => undefined,
-): Promise<Imported> => {
-  const report: Imported = { added: 0, changed: 0, unchanged: 0, changes: [], kept: [], digest: '' }
-  const work = async (database: Database) => {
-    Object.assign(report, { added: 0, changed: 0, unchanged: 0, changes: [], kept: [] })
-    for (const course of courses) await importOne(database, course, topicsOf(course), report)
-    report.digest = digestOf({ courses, ...report, digest: '' })
-    if (dry) throw new Dry()
-    asShown(report.digest)
+  tell: (done: number) => void = () => undefined,
+): Promise<Imported> =>
+  inTransaction(pool, async (database) => {
+    const report = nothing()
+    await inBatches(
+      courses,
+      async (batch) => {
+        const known = await knownCourses(database, batch, 'FOR UPDATE')
+        const added: RosterCourse[] = []
+        for (const course of batch) {
+          const there = known.get(course.platformId)
+          const difference = reportOn(report, course, there)
+          if (there && difference) await takeDifference(database, there.id, course, difference)
+          else if (!there) added.push(course)
+        }
+        await addCourses(database, added, topicsOf)
+      },
+      tell,
+    )
+    const digest = digestOf({ courses, ...report })
+    asShown(digest)
     await recordAudit(database, {
       who,
       what: 'roster imported',
       subject: `${courses.length} courses`,
       to: { added: report.added, changed: report.changed },
     })
-  }
-  await inTransaction(pool, work).catch((cause: unknown) => {
-    if (!(cause instanceof Dry)) throw cause
+    return { ...report, digest }
   })
-  return report
-}
 
-type Imported = Pick<
-  RosterReport,
-  'added' | 'changed' | 'unchanged' | 'changes' | 'kept' | 'digest'
->
-
-class Dry extends Error {}
-
-const importOne = async (
-  database: Database,
-  course: RosterCourse,
-  topics: Record<string, string>,
+/** Adds one course to a report. @returns what is to be taken of the file, for a course that is known */
+const reportOn = (
   report: Imported,
-): Promise<void> => {
-  const wanted = wantedOf(course)
-  const stored = await findStored(database, course.platformId)
-  if (!stored) {
-    const id = await insertCourse(database, course.platformId, topics, wanted)
-    await replacePeople(database, id, course)
+  course: RosterCourse,
+  known: KnownCourse | undefined,
+): RosterDifference | null => {
+  if (!known) {
     report.added += 1
-    return
+    return null
   }
-  const name = `${course.code} ${course.title}, ${course.classSections.join(', ')}`
-  const decided = await decidedFields(database, stored.id)
-  /** Whether somebody decided otherwise here; then it stays, and is told. */
-  const isKept = (field: string, here: string, file: string): boolean => {
-    const by = decided.get(field)
-    if (by === undefined) return false
-    report.kept.push({ line: course.line, course: name, field, here, file, by })
-    return true
-  }
-  const differing = fields.filter(
-    (field) =>
-      stored[field] !== wanted[field] &&
-      !isKept(field, String(stored[field] ?? ''), String(wanted[field] ?? '')),
-  )
-  const changes = differing.map((field) => ({
-    line: course.line,
-    course: name,
-    field: field.replaceAll('_', ' '),
-    from: String(stored[field] ?? ''),
-    to: String(wanted[field] ?? ''),
-  }))
-  const sections = await listClassSections(database, stored.id)
-  const people = (await listInstructors(database, stored.id)).map(
-    (person) => `${person.name} <${person.email}>`,
-  )
-  const wantedSections = course.classSections.toSorted()
-  const wantedPeople = course.instructors.map((person) => `${person.name} <${person.email}>`)
-  const takesSections =
-    sections.join() !== wantedSections.join() &&
-    !isKept('class sections', sections.join(', '), wantedSections.join(', '))
-  const takesPeople =
-    people.join() !== wantedPeople.join() &&
-    !isKept('instructors', people.join(', '), wantedPeople.join(', '))
-  if (takesSections)
-    changes.push({
-      line: course.line,
-      course: name,
-      field: 'class sections',
-      from: sections.join(', '),
-      to: wantedSections.join(', '),
-    })
-  if (takesPeople)
-    changes.push({
-      line: course.line,
-      course: name,
-      field: 'instructors',
-      from: people.join(', '),
-      to: wantedPeople.join(', '),
-    })
-  if (changes.length === 0) {
-    report.unchanged += 1
-    return
-  }
-  if (differing.length > 0) await updateCourse(database, stored.id, differing, wanted)
-  if (takesSections) await replaceClassSections(database, stored.id, course.classSections)
-  if (takesPeople) await replaceInstructors(database, stored.id, course.instructors)
-  report.changed += 1
-  report.changes.push(...changes)
+  const difference = rosterDifference(course, known)
+  report.kept.push(...difference.kept)
+  report.changes.push(...difference.changes)
+  if (difference.changes.length === 0) report.unchanged += 1
+  else report.changed += 1
+  return difference
 }
 
-const findStored = (database: Database, platformId: string) =>
-  firstRow<Stored>(
-    database,
-    `SELECT id, ${fields.join(', ')}
-     FROM courses
-     WHERE platform_id = ?
-     FOR UPDATE`,
-    [platformId],
-  )
-const insertCourse = async (
+const takeDifference = async (
   database: Database,
-  platformId: string,
-  topics: Record<string, string>,
-  wanted: ReturnType<typeof wantedOf>,
-): Promise<number> =>
-  (
-    await change(
-      database,
-      `INSERT INTO courses (platform_id, topics, ${fields.join(', ')})
-       VALUES (?, ?, ${fields.map(() => '?').join(', ')})`,
-      [platformId, JSON.stringify(topics), ...fields.map((field) => wanted[field])],
-    )
-  ).id
+  id: number,
+  course: RosterCourse,
+  { fields, takesSections, takesPeople }: RosterDifference,
+): Promise<void> => {
+  if (fields.length > 0) await updateCourse(database, id, fields, rosterValues(course))
+  if (takesSections) await replaceClassSections(database, id, course.classSections)
+  if (takesPeople) await replaceInstructors(database, id, course.instructors)
+}
+
+const addCourses = async (
+  database: Database,
+  courses: readonly RosterCourse[],
+  topicsOf: (course: RosterCourse) => Record<string, string>,
+): Promise<void> => {
+  if (courses.length === 0) return
+  await insertCourses(database, courses, topicsOf)
+  const ids = new Map((await findStored(database, courses)).map((row) => [row.platform_id, row.id]))
+  const idOf = (course: RosterCourse) => ids.get(course.platformId) ?? 0
+  await insertClassSections(
+    database,
+    courses.flatMap((course) => course.classSections.map((name) => [idOf(course), name] as const)),
+  )
+  await insertInstructors(
+    database,
+    courses.flatMap((course) =>
+      course.instructors.map(
+        ({ email, name }, position) => [idOf(course), email, name, position] as const,
+      ),
+    ),
+  )
+}
+
+/** Courses of these that are stored, by their platform course id. */
+const knownCourses = async (
+  database: Database,
+  courses: readonly RosterCourse[],
+  lock: 'FOR UPDATE' | '' = '',
+): Promise<Map<string, KnownCourse>> => {
+  const stored = await findStored(database, courses, lock)
+  const ids = stored.map((row) => row.id)
+  const sections = byCourse(await listClassSections(database, ids))
+  const people = byCourse(await listInstructors(database, ids))
+  const decided = await decidedFields(database, ids)
+  return new Map(
+    stored.map(({ id, platform_id, ...values }) => [
+      platform_id,
+      {
+        id,
+        values,
+        classSections: (sections.get(id) ?? []).map((row) => row.name).sort(),
+        instructors: (people.get(id) ?? []).map(({ name, email }) => ({ name, email })),
+        decided: decided.get(id) ?? new Map(),
+      },
+    ]),
+  )
+}
+
+type Stored = RosterValues & { id: number; platform_id: string }
+const findStored = (
+  database: Database,
+  courses: readonly RosterCourse[],
+  lock: 'FOR UPDATE' | '' = '',
+): Promise<Stored[]> => {
+  const list = anyOf(courses.map((course) => course.platformId))
+  return rowsOf<Stored>(
+    database,
+    `SELECT id, platform_id, ${rosterFields.join(', ')}
+     FROM courses
+     WHERE platform_id IN ${list.sql} ${lock}`,
+    list.values,
+  )
+}
+const placeholders = (rows: number, columns: number): string =>
+  Array.from(
+    { length: rows },
+    () => `(${Array.from({ length: columns }, () => '?').join(', ')})`,
+  ).join(', ')
+const insertCourses = (
+  database: Database,
+  courses: readonly RosterCourse[],
+  topicsOf: (course: RosterCourse) => Record<string, string>,
+) =>
+  change(
+    database,
+    `INSERT INTO courses (platform_id, topics, ${rosterFields.join(', ')})
+     VALUES ${placeholders(courses.length, rosterFields.length + 2)}`,
+    courses.flatMap((course) => {
+      const values = rosterValues(course)
+      return [
+        course.platformId,
+        JSON.stringify(topicsOf(course)),
+        ...rosterFields.map((field) => values[field]),
+      ]
+    }),
+  )
 const updateCourse = (
   database: Database,
   id: number,
-  differing: readonly (typeof fields)[number][],
-  wanted: ReturnType<typeof wantedOf>,
+  differing: readonly RosterField[],
+  wanted: RosterValues,
 ) =>
   change(
     database,
@@ -184,26 +235,16 @@ const updateCourse = (
     [...differing.map((field) => wanted[field]), id],
   )
 
-const replacePeople = async (
-  database: Database,
-  id: number,
-  course: RosterCourse,
-): Promise<void> => {
-  await replaceClassSections(database, id, course.classSections)
-  await replaceInstructors(database, id, course.instructors)
+const listClassSections = (database: Database, courseIds: readonly number[]) => {
+  const list = anyOf(courseIds)
+  return rowsOf<{ course_id: number; name: string }>(
+    database,
+    `SELECT course_id, name
+     FROM class_sections
+     WHERE course_id IN ${list.sql}`,
+    list.values,
+  )
 }
-
-const listClassSections = async (database: Database, courseId: number): Promise<string[]> =>
-  (
-    await rowsOf<{ name: string }>(
-      database,
-      `SELECT name
-       FROM class_sections
-       WHERE course_id = ?
-       ORDER BY name`,
-      [courseId],
-    )
-  ).map((row) => row.name)
 
 /** Makes these the class sections of a course, and no others. */
 export const replaceClassSections = async (
@@ -212,7 +253,10 @@ export const replaceClassSections = async (
   names: readonly string[],
 ): Promise<void> => {
   await removeClassSections(database, courseId)
-  for (const name of names) await insertClassSection(database, courseId, name)
+  await insertClassSections(
+    database,
+    names.map((name) => [courseId, name]),
+  )
 }
 const removeClassSections = (database: Database, courseId: number) =>
   change(
@@ -221,27 +265,36 @@ const removeClassSections = (database: Database, courseId: number) =>
      WHERE course_id = ?`,
     [courseId],
   )
-const insertClassSection = (database: Database, courseId: number, name: string) =>
-  change(
-    database,
-    `INSERT INTO class_sections (course_id, name)
-     VALUES (?, ?)`,
-    [courseId, name],
-  )
+const insertClassSections = async (
+  database: Database,
+  rows: readonly (readonly [courseId: number, name: string])[],
+): Promise<void> => {
+  for (let at = 0; at < rows.length; at += rowsTogether) {
+    const part = rows.slice(at, at + rowsTogether)
+    await change(
+      database,
+      `INSERT INTO class_sections (course_id, name)
+       VALUES ${placeholders(part.length, 2)}`,
+      part.flat(),
+    )
+  }
+}
 
 interface Instructor {
   email: string
   name: string
 }
-const listInstructors = (database: Database, courseId: number): Promise<Instructor[]> =>
-  rowsOf(
+const listInstructors = (database: Database, courseIds: readonly number[]) => {
+  const list = anyOf(courseIds)
+  return rowsOf<Instructor & { course_id: number }>(
     database,
-    `SELECT email, name
+    `SELECT course_id, email, name
      FROM course_instructors
-     WHERE course_id = ?
-     ORDER BY position`,
-    [courseId],
+     WHERE course_id IN ${list.sql}
+     ORDER BY course_id, position`,
+    list.values,
   )
+}
 
 /** Makes these the instructors of a course, in this order, and no others. */
 export const replaceInstructors = async (
@@ -250,8 +303,10 @@ export const replaceInstructors = async (
   people: readonly Instructor[],
 ): Promise<void> => {
   await removeInstructors(database, courseId)
-  for (const [position, person] of people.entries())
-    await insertInstructor(database, courseId, person, position)
+  await insertInstructors(
+    database,
+    people.map(({ email, name }, position) => [courseId, email, name, position]),
+  )
 }
 const removeInstructors = (database: Database, courseId: number) =>
   change(
@@ -260,15 +315,17 @@ const removeInstructors = (database: Database, courseId: number) =>
      WHERE course_id = ?`,
     [courseId],
   )
-const insertInstructor = (
+const insertInstructors = async (
   database: Database,
-  courseId: number,
-  { email, name }: Instructor,
-  position: number,
-) =>
-  change(
-    database,
-    `INSERT INTO course_instructors (course_id, email, name, position)
-     VALUES (?, ?, ?, ?)`,
-    [courseId, email, name, position],
-  )
+  rows: readonly (readonly [courseId: number, email: string, name: string, position: number])[],
+): Promise<void> => {
+  for (let at = 0; at < rows.length; at += rowsTogether) {
+    const part = rows.slice(at, at + rowsTogether)
+    await change(
+      database,
+      `INSERT INTO course_instructors (course_id, email, name, position)
+       VALUES ${placeholders(part.length, 4)}`,
+      part.flat(),
+    )
+  }
+}

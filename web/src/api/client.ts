@@ -1,4 +1,4 @@
-import type { ApiProblem } from '@wickerframe/contract'
+import type { ApiProblem, Progress } from '@wickerframe/contract'
 
 /** What the server refused, in words; `body` has the places and both values of a clash. */
 export class ApiError extends Error {
@@ -27,15 +27,15 @@ const answerOf = async <T>(response: Response): Promise<T> => {
   }
 }
 
-const ask = async <T>(path: string, init: RequestInit): Promise<T> => {
-  let response: Response
+const reach = async (path: string, init: RequestInit): Promise<Response> => {
   try {
-    response = await fetch(path, { credentials: 'same-origin', ...init })
+    return await fetch(path, { credentials: 'same-origin', ...init })
   } catch {
     throw new ApiError(unreachable)
   }
-  return answerOf<T>(response)
 }
+const ask = async <T>(path: string, init: RequestInit): Promise<T> =>
+  answerOf<T>(await reach(path, init))
 
 export const get = <T>(path: string): Promise<T> => ask<T>(path, {})
 export const post = <T>(path: string, body: unknown = {}): Promise<T> =>
@@ -62,3 +62,37 @@ export const postFile = <T>(
     headers: { 'content-type': type, 'x-wickerframe': '1' },
     body: file,
   })
+
+/**
+ * Sends a file and listens line by line how far the work is; what answers is the last line.
+ * @param told is called with each progress
+ */
+export const postFileWatched = async <T>(
+  path: string,
+  file: File,
+  type: 'text/csv',
+  told: (progress: Progress) => void,
+): Promise<T> => {
+  const response = await reach(path, {
+    method: 'POST',
+    headers: { 'content-type': type, 'x-wickerframe': '1', accept: 'application/x-ndjson' },
+    body: file,
+  })
+  if (!response.ok || !response.body) return answerOf<T>(response)
+  const reader = response.body.pipeThrough(new TextDecoderStream()).getReader()
+  let rest = ''
+  for (;;) {
+    const { done, value } = await reader.read().catch(() => {
+      throw new ApiError(unreachable)
+    })
+    const lines = (rest + (value ?? '')).split('\n')
+    rest = lines.pop() ?? ''
+    for (const line of lines) {
+      const said = JSON.parse(line) as { progress?: Progress; answer?: T; problem?: ApiProblem }
+      if (said.problem) throw new ApiError(said.problem)
+      if (said.answer !== undefined) return said.answer
+      if (said.progress) told(said.progress)
+    }
+    if (done) throw new ApiError(unreachable)
+  }
+}

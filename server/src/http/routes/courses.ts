@@ -1,11 +1,5 @@
 import { everyCourseItem } from '@wickerframe/core'
-import {
-  AdoptStrengths,
-  PutUnder,
-  type CourseDetail,
-  type RosterReport,
-} from '@wickerframe/contract'
-import { readRoster, takenForWords } from '@wickerframe/interchange'
+import { AdoptStrengths, PutUnder, type CourseDetail } from '@wickerframe/contract'
 import { inTransaction } from '@wickerframe/storage'
 import { expectationOf } from '../../jobs/deploymentPlan.ts'
 import { judgeAgain } from '../../jobs/judgeCourse.ts'
@@ -21,15 +15,12 @@ import {
 } from '../../repositories/courses.ts'
 import { deploymentsOf } from '../../repositories/deployments.ts'
 import { findMerge, mergedInto } from '../../repositories/merges.ts'
-import { importRoster } from '../../repositories/roster.ts'
 import { findSnapshot } from '../../repositories/snapshots.ts'
 import { findVersion, findVersionById } from '../../repositories/templates.ts'
-import { listTerms } from '../../repositories/terms.ts'
 import { asOfIn } from '../asOf.ts'
 import { bodyOf, numberIn, parameter, type Handler, type Handling } from '../handler.ts'
 import { HttpProblem, notFound } from '../problem.ts'
 import { pageDocument } from '../safeHtml.ts'
-import { mustBeAsShown, shownIn } from '../shown.ts'
 
 export const getCourses: Handler = async ({ pool, person, request, today }) =>
   (await listCourses(pool, person, asOfIn(request, today))).map((stored) => stored.summary)
@@ -174,66 +165,4 @@ export const postStrengths: Handler = async (handling) => {
     })
   })
   return {}
-}
-
-export const postRoster: Handler = async ({ request, pool, person }): Promise<RosterReport> => {
-  const bytes: unknown = request.body
-  if (!Buffer.isBuffer(bytes) || bytes.length === 0)
-    throw new HttpProblem(400, 'unusable-input', 'send the roster file as the body, as text/csv')
-  const dry = request.query['dry'] === '1'
-  const read = readRoster(bytes)
-  const note = takenForWords(read.takenFor)
-  const terms = await listTerms(pool)
-  const errors = [
-    ...read.errors,
-    ...read.courses.flatMap((course) => {
-      const term = terms.find((one) => one.code === course.term)
-      if (!term)
-        return [
-          {
-            line: course.line,
-            column: 'term',
-            found: course.term,
-            reason: `the code of a term: ${terms.map((one) => one.code).join(', ')}`,
-          },
-        ]
-      if (course.session !== null && !term.sessions.some((one) => one.code === course.session))
-        return [
-          {
-            line: course.line,
-            column: 'session',
-            found: course.session,
-            reason: `the code of a session of ${term.code}: ${term.sessions.map((one) => one.code).join(', ') || 'it has none'}`,
-          },
-        ]
-      return []
-    }),
-  ]
-  if (errors.length > 0)
-    return {
-      dry,
-      added: 0,
-      changed: 0,
-      unchanged: 0,
-      rows: read.rows,
-      errors,
-      changes: [],
-      kept: [],
-      digest: '',
-      note,
-    }
-  return {
-    dry,
-    rows: read.rows,
-    errors: [],
-    note,
-    ...(await importRoster(
-      pool,
-      read.courses,
-      () => ({}),
-      person.email,
-      dry,
-      (digest) => mustBeAsShown(shownIn(request), digest),
-    )),
-  }
 }

@@ -1,12 +1,12 @@
 import type { Pool } from 'mysql2/promise'
 import { canonicalJson, escapeHtml, revisionInForce, shortHash } from '@wickerframe/core'
 import { LibraryPut, templateListOf, type LibraryEntry } from '@wickerframe/contract'
-import { readRubric } from '@wickerframe/interchange'
 import { listChecks } from '../../repositories/checks.ts'
 import { listCourses } from '../../repositories/courses.ts'
 import { houseTextsInForce, listLibrary, putEntry } from '../../repositories/library.ts'
 import { correctDrafts, findVersionById, listDrafts } from '../../repositories/templates.ts'
 import { bodyOf, type Handler } from '../handler.ts'
+import { fileOf } from '../fileOf.ts'
 import { HttpProblem } from '../problem.ts'
 import { pageDocument } from '../safeHtml.ts'
 
@@ -115,8 +115,8 @@ export const houseTextPage = async (
     : null
 }
 
-export const postRubricFile: Handler = async ({ request }) => {
-  const read = readRubric(Buffer.isBuffer(request.body) ? request.body : Buffer.alloc(0))
+export const postRubricFile: Handler = async (handling) => {
+  const read = await fileOf(handling, 'rubric', {}, 'the rubric file as the body, as text/csv')
   if (read.ok) return { criteria: read.value }
   const [first] = read.problems
   throw new HttpProblem(

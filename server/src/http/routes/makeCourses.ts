@@ -9,8 +9,6 @@ import {
 } from '@wickerframe/core'
 import {
   makeCoursesWords,
-  readCourseValues,
-  readRoster,
   takenForWords,
   type CourseValuesRow,
   type RosterCourse,
@@ -23,6 +21,7 @@ import {
 } from '@wickerframe/contract'
 import { inTransaction } from '@wickerframe/storage'
 import { answered } from '../answered.ts'
+import { fileOf } from '../fileOf.ts'
 import { digestOf } from '../../digest.ts'
 import { recordAudit } from '../../repositories/audit.ts'
 import { decideField } from '../../repositories/courseDecisions.ts'
@@ -80,9 +79,6 @@ const make = async (
 /** Makes courses for roster rows that name none, named by a template's naming format, and brings them into the roster. */
 export const postMakeCourses: Handler = async (handling): Promise<MadeCourses> => {
   const { request, pool, person } = handling
-  const bytes: unknown = request.body
-  if (!Buffer.isBuffer(bytes) || bytes.length === 0)
-    throw new HttpProblem(400, 'unusable-input', 'send the roster rows as the body, as text/csv')
   const how = makeCoursesWords.find((word) => word === request.query['how'])
   if (!how)
     throw new HttpProblem(
@@ -94,7 +90,12 @@ export const postMakeCourses: Handler = async (handling): Promise<MadeCourses> =
   const numbers = key === '' ? [] : await listVersionNumbers(pool, key)
   const version = key === '' ? null : await findVersion(pool, key, numbers[0] ?? 0)
   if (key !== '' && !version) throw notFound('template with a version')
-  const read = readRoster(bytes, how)
+  const read = await fileOf(
+    handling,
+    'roster',
+    { making: how },
+    'the roster rows as the body, as text/csv',
+  )
   const terms = new Map((await listTerms(pool)).map((term) => [term.code, term]))
   const errors = [
     ...read.errors,
@@ -147,30 +148,39 @@ export const postMakeCourses: Handler = async (handling): Promise<MadeCourses> =
   if (errors.length > 0 || dry) return { dry, made, errors, digest, note }
   mustBeAsShown(shownIn(request), digest)
   await make(handling, named)
-  await importRoster(pool, read.courses, () => ({}), person.email, false)
+  await importRoster(pool, read.courses, () => ({}), person.email)
   return { dry, made, errors: [], digest, note }
+}
+
+/** Courses by what a table may call them: the platform course id as it is, code and class section in lower case. */
+const coursesByName = (courses: readonly StoredCourse[]): Map<string, StoredCourse[]> => {
+  const byName = new Map<string, StoredCourse[]>()
+  for (const course of courses) {
+    const { platformId, code, classSections } = course.summary
+    for (const name of [platformId, ...classSections.map((one) => `${code} ${one}`.toLowerCase())])
+      byName.set(name, [...(byName.get(name) ?? []), course])
+  }
+  return byName
 }
 
 /** Puts values into courses from a table that was pasted or imported; with ?dry=1 only says what it would change. */
 export const postCourseValues: Handler = async (handling): Promise<CourseValuesReport> => {
   const { request, pool, person, today } = handling
-  const bytes: unknown = request.body
-  if (!Buffer.isBuffer(bytes) || bytes.length === 0)
-    throw new HttpProblem(400, 'unusable-input', 'send the table as the body, as text/csv')
   const dry = request.query['dry'] === '1'
-  const { rows, errors, takenFor } = readCourseValues(bytes)
+  const { rows, errors, takenFor } = await fileOf(
+    handling,
+    'course-values',
+    {},
+    'the table as the body, as text/csv',
+  )
   const note = takenForWords(takenFor)
   const all = (await listCourses(pool, person, today)).filter(
     (stored) => stored.summary.status === 'teaching' || stored.summary.status === 'preparing',
   )
-  const named = (name: string): StoredCourse[] =>
-    all.filter(
-      ({ summary }) =>
-        summary.platformId === name ||
-        summary.classSections.some(
-          (section) => `${summary.code} ${section}`.toLowerCase() === name.toLowerCase(),
-        ),
-    )
+  const byName = coursesByName(all)
+  const named = (name: string): StoredCourse[] => [
+    ...new Set([...(byName.get(name) ?? []), ...(byName.get(name.toLowerCase()) ?? [])]),
+  ]
   const found = rows.flatMap((row) => {
     const [first, ...more] = named(row.course)
     if (!first || more.length > 0) {
@@ -326,7 +336,6 @@ export const postNextTerm: Handler = async (handling) => {
     })),
     (course) => topics.get(course.platformId) ?? {},
     person.email,
-    false,
   )
   const made = new Map(
     (await listCourses(pool, person, today)).map((stored) => [

@@ -1,4 +1,5 @@
 import {
+  daysBetween,
   everyExpected,
   expandCourse,
   instructionalWeeks,
@@ -19,7 +20,7 @@ import {
   type TermDetail,
   type TermPreview,
 } from '@wickerframe/contract'
-import { courseCalendar, readFreeDays, termCalendar } from '@wickerframe/interchange'
+import { courseCalendar, termCalendar } from '@wickerframe/interchange'
 import { inTransaction } from '@wickerframe/storage'
 import { recordAudit } from '../../repositories/audit.ts'
 import {
@@ -32,6 +33,7 @@ import { findVersionById } from '../../repositories/templates.ts'
 import { findTerm, saveTerm, termRevision } from '../../repositories/terms.ts'
 import { bodyOf, parameter, type Handler, type Handling } from '../handler.ts'
 import { digestOf } from '../../digest.ts'
+import { fileOf } from '../fileOf.ts'
 import { HttpProblem, notFound } from '../problem.ts'
 import { mustBeAsShown, shownIn } from '../shown.ts'
 import { courseIn } from './courses.ts'
@@ -331,27 +333,29 @@ export const postCourseCalendar: Handler = async (handling) => {
   return { facts }
 }
 
-export const postFreeDays: Handler = async ({ request }): Promise<FreeDays> => {
-  const bytes: unknown = request.body
-  const [from, until] = [request.query['from'], request.query['until']]
+/** No term is longer. */
+const mostDaysOfTerm = 800
+
+export const postFreeDays: Handler = async (handling): Promise<FreeDays> => {
+  const { from, until } = handling.request.query
   if (
     typeof from !== 'string' ||
     typeof until !== 'string' ||
     !isPlainDate(from) ||
-    !isPlainDate(until)
+    !isPlainDate(until) ||
+    daysBetween(from, until) > mostDaysOfTerm
   )
     throw new HttpProblem(
       400,
       'unusable-input',
       'say ?from=YYYY-MM-DD&until=YYYY-MM-DD, the days of the term',
     )
-  if (!Buffer.isBuffer(bytes) || bytes.length === 0)
-    throw new HttpProblem(
-      400,
-      'unusable-input',
-      'send the calendar file as the body, as text/calendar',
-    )
-  const read = readFreeDays(new TextDecoder('utf-8').decode(bytes), from, until)
+  const read = await fileOf(
+    handling,
+    'free-days',
+    { from, until },
+    'the calendar file as the body, as text/calendar',
+  )
   if (!read.ok)
     throw new HttpProblem(
       400,

@@ -1,13 +1,21 @@
 import { useQueryClient } from '@tanstack/react-query'
 import { Dialog } from 'radix-ui'
 import { useState } from 'react'
-import type { RosterReport } from '@wickerframe/contract'
-import { ApiError, postFile } from '../../api/client.ts'
+import type { Progress, RosterReport } from '@wickerframe/contract'
+import { ApiError, postFileWatched } from '../../api/client.ts'
 import { Button, plural, Problem } from '../../controls/controls.tsx'
 import { FileErrors } from './FileErrors.tsx'
 
 const header =
   'code, title, term, session, class section, own or shared, instructor e-mail, instructor name, modality, weeks, platform course id, status'
+
+const HowFar = ({ progress: { doing, done, of } }: { progress: Progress }) => (
+  <p className="flex items-center gap-3 text-ink-2">
+    <progress className="w-48" {...(of > 0 ? { value: done, max: of } : {})} />
+    {doing}
+    {of > 0 ? `: ${done} of ${of}` : ' …'}
+  </p>
+)
 
 /** Choose a file, see what it would change or where it is wrong, then import it. */
 export const RosterImport = ({
@@ -21,23 +29,21 @@ export const RosterImport = ({
   const [file, setFile] = useState<File | null>(null)
   const [report, setReport] = useState<RosterReport | null>(null)
   const [error, setError] = useState<unknown>(null)
+  const [progress, setProgress] = useState<Progress | null>(null)
+  const ask = async (chosen: File, query: string) =>
+    postFileWatched<RosterReport>(`/api/roster?${query}`, chosen, 'text/csv', setProgress)
   const send = async (chosen: File, dry: boolean) => {
     setError(null)
+    setProgress({ doing: 'sending the file', done: 0, of: 0 })
     try {
-      setReport(
-        await postFile<RosterReport>(
-          `/api/roster?${dry ? 'dry=1' : `shown=${report?.digest ?? ''}`}`,
-          chosen,
-          'text/csv',
-        ),
-      )
+      setReport(await ask(chosen, dry ? 'dry=1' : `shown=${report?.digest ?? ''}`))
       if (!dry) await client.invalidateQueries()
     } catch (cause) {
       setError(cause)
       const changed = cause instanceof ApiError && cause.body.type.endsWith(':changed')
-      setReport(
-        changed ? await postFile<RosterReport>('/api/roster?dry=1', chosen, 'text/csv') : null,
-      )
+      setReport(changed ? await ask(chosen, 'dry=1').catch(() => null) : null)
+    } finally {
+      setProgress(null)
     }
   }
   const choose = (chosen: File | undefined) => {
@@ -66,6 +72,7 @@ export const RosterImport = ({
           </label>
           <div className="mt-4" role="status">
             <Problem error={error} />
+            {progress && <HowFar progress={progress} />}
             {report && report.errors.length > 0 && <FileErrors errors={report.errors} />}
             {report && report.note !== '' && <p className="text-rust">{report.note}</p>}
             {report && report.errors.length === 0 && (
@@ -83,6 +90,24 @@ export const RosterImport = ({
                     </li>
                   ))}
                 </ul>
+                {report.absent.length > 0 && (
+                  <>
+                    <p className="mt-2 font-semibold text-rust">
+                      {plural(report.absent.length, 'course')} of the file{' '}
+                      {report.absent.length === 1 ? 'is' : 'are'} not on the platform, and{' '}
+                      {report.absent.length === 1 ? 'is' : 'are'} left out:
+                    </p>
+                    <ul className="mt-1 list-disc pl-5 text-ink-2">
+                      {report.absent.slice(0, 40).map((one) => (
+                        <li key={one.line}>
+                          {one.course}: the platform has no course {one.platformId} (line {one.line}
+                          )
+                        </li>
+                      ))}
+                      {report.absent.length > 40 && <li>and {report.absent.length - 40} more</li>}
+                    </ul>
+                  </>
+                )}
                 {report.kept.length > 0 && (
                   <>
                     <p className="mt-2 font-semibold">
@@ -110,6 +135,7 @@ export const RosterImport = ({
               shape="main"
               disabled={
                 !file ||
+                progress !== null ||
                 !report?.dry ||
                 report.errors.length > 0 ||
                 report.added + report.changed === 0

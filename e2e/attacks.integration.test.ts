@@ -1,0 +1,161 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import type { ApiProblem, RosterReport } from '@wickerframe/contract'
+import type { FreeDays } from '@wickerframe/core'
+import { makeRoster, rosterCsv } from '@wickerframe/demo'
+import { startTestBed, type Client, type TestBed } from './testBed.ts'
+
+let bed: TestBed
+let designer: Client
+
+beforeAll(async () => {
+  bed = await startTestBed({ courses: 6 })
+  designer = await bed.as('designer@kestrelsound.example')
+})
+afterAll(() => bed.stop())
+
+const csv = { 'content-type': 'text/csv' }
+/** How long it took, in milliseconds, with what came of it. */
+const timed = async <T>(work: () => Promise<T>): Promise<{ value: T; took: number }> => {
+  const began = performance.now()
+  const value = await work()
+  return { value, took: performance.now() - began }
+}
+/** The longest that somebody else waits for an answer while something goes on. */
+const longestWait = async (during: Promise<unknown>): Promise<number> => {
+  let longest = 0
+  let going = true
+  const end = during.finally(() => (going = false))
+  while (going) {
+    longest = Math.max(longest, (await timed(() => designer.get('/api/me'))).took)
+    await new Promise((resolve) => setTimeout(resolve, 20))
+  }
+  await end
+  return longest
+}
+
+describe('bodies', () => {
+  const deep = (levels: number): string => {
+    let module = '{"key":"a","kind":"module","name":"A","items":[]}'
+    for (let i = 0; i < levels; i++)
+      module = `{"key":"a${i}","kind":"module","name":"A","items":[${module}]}`
+    return `{"schema":"wickerframe.template/1","parts":[${module}]}`
+  }
+  it.each<[string, string, () => string, number]>([
+    ['brackets to sign-in', '/api/sign-in', () => '['.repeat(2_000_000), 413],
+    ['a long password', '/api/sign-in', () => JSON.stringify({ email: 'a'.repeat(5000) }), 413],
+    ['deep brackets', '/api/sign-in', () => '['.repeat(2000), 400],
+    ['brackets to templates', '/api/templates', () => '['.repeat(8_000_000), 400],
+    ['four million numbers', '/api/templates', () => `[${'1,'.repeat(3_900_000)}1]`, 400],
+    [
+      'wrong edits without number',
+      '/api/mends',
+      () => `{"courses":[${'1,'.repeat(150_000)}1]}`,
+      400,
+    ],
+    ['2,000 nested modules', '/api/templates', () => deep(2000), 400],
+    ['20 nested modules', '/api/templates', () => deep(20), 400],
+    ['nine megabytes', '/api/templates', () => `"${'a'.repeat(9_000_000)}"`, 413],
+    ['no JSON', '/api/templates', () => '<template/>', 400],
+    ['nothing', '/api/templates', () => '', 400],
+    ['a text', '/api/templates', () => '"a"', 400],
+    ['a key of its own', '/api/sign-in', () => '{"__proto__":{"email":"x"},"constructor":1}', 400],
+  ])(
+    'are refused in a second with their reason, and nobody waits: %s',
+    async (_, path, body, status) => {
+      const text = body()
+      const sent = timed(() => designer.post<ApiProblem>(path, text))
+      const waited = await longestWait(sent)
+      const { value, took } = await sent
+      expect([value.status, value.body.status]).toEqual([status, status])
+      expect(value.body.detail.length).toBeLessThan(2000)
+      expect(took).toBeLessThan(1000)
+      expect(waited).toBeLessThan(1000)
+    },
+  )
+})
+
+describe('files', () => {
+  const calendar = (...events: string[]) =>
+    [
+      'BEGIN:VCALENDAR',
+      ...events.map((one) => `BEGIN:VEVENT\r\n${one}\r\nEND:VEVENT`),
+      'END:VCALENDAR',
+      '',
+    ].join('\r\n')
+  const freeDays = (text: string) =>
+    timed(() =>
+      designer.post<FreeDays & ApiProblem>(
+        '/api/free-days?from=2026-08-31&until=2026-12-18',
+        text,
+        { 'content-type': 'text/calendar' },
+      ),
+    )
+  it('a calendar whose rule never holds, and one that repeats for years, end at once', async () => {
+    await freeDays(calendar('DTSTART;VALUE=DATE:20260907\r\nSUMMARY:Labour Day'))
+    const never = await freeDays(
+      calendar('DTSTART:20260101\r\nRRULE:FREQ=DAILY;BYMONTH=2;BYMONTHDAY=31'),
+    )
+    expect(never.value.status).toBe(200)
+    expect(never.took).toBeLessThan(1000)
+    const daily = 'DTSTART;VALUE=DATE:20200101\r\nRRULE:FREQ=DAILY'
+    const many = freeDays(calendar(...Array.from({ length: 100 }, () => daily)))
+    expect(await longestWait(many)).toBeLessThan(1000)
+    expect((await many).value.body.holidays).toHaveLength(11_000)
+    expect((await many).took).toBeLessThan(2000)
+  })
+  it('a rubric of forty thousand spaces is answered in a second', async () => {
+    const { value, took } = await timed(() =>
+      designer.post('/api/rubric-file', `Criterion,5${' '.repeat(40_000)}x\nA,b`, csv),
+    )
+    expect(value.status).toBe(400)
+    expect(took).toBeLessThan(1000)
+  })
+})
+
+describe('a roster', () => {
+  const header =
+    'code,title,term,session,class section,own or shared,instructor e-mail,instructor name,modality,weeks,platform course id,status'
+  const row = (id: string, n: number) =>
+    `NAV ${n},Coastal Navigation,autumn-2026,,${id},own,a${n}@kestrelsound.example,Ada ${n},online,16,${id},teaching`
+  it('adds no course that the platform does not have, and says so row by row', async () => {
+    const text = `${rosterCsv(makeRoster(6)).trimEnd()}\n${row('kc-ghost', 1)}`
+    const told = await designer.post<RosterReport>('/api/roster', text, csv)
+    expect(told.body).toMatchObject({
+      errors: [],
+      added: 0,
+      absent: [{ platformId: 'kc-ghost', course: 'NAV 1 Coastal Navigation' }],
+    })
+    const all = (await designer.get<{ platformId: string }[]>('/api/courses')).body
+    expect(all.map((one) => one.platformId)).not.toContain('kc-ghost')
+  })
+  it('of 50,000 rows is looked through in batches, told as it goes, while others are served', async () => {
+    const text = [header, ...Array.from({ length: 50_000 }, (_, n) => row(`big-${n}`, n))].join(
+      '\n',
+    )
+    const sent = timed(async () => {
+      const response = await fetch(`${bed.address}/api/roster?dry=1`, {
+        method: 'POST',
+        headers: {
+          cookie: designer.cookie,
+          'x-wickerframe': '1',
+          ...csv,
+          accept: 'application/x-ndjson',
+        },
+        body: text,
+      })
+      return (await response.text())
+        .trim()
+        .split('\n')
+        .map((line) => JSON.parse(line) as { progress?: object; answer?: RosterReport })
+    })
+    const waited = await longestWait(sent)
+    const { value, took } = await sent
+    expect(value.at(-1)?.answer).toMatchObject({ rows: 50_000, errors: [] })
+    expect(value.filter((one) => one.progress).length).toBeGreaterThan(1)
+    console.log(
+      `50,000 rows: ${Math.round(took)} ms, others waited ${Math.round(waited)} ms at most`,
+    )
+    expect(took).toBeLessThan(15_000)
+    expect(waited).toBeLessThan(1000)
+  })
+})

@@ -1,0 +1,16 @@
+import { parentPort } from 'node:worker_threads'
+import { fileReaders, type FileAnswer, type FileQuestion } from './fileReaders.ts'
+
+const answerTo = ({ id, kind, bytes, options }: FileQuestion): FileAnswer => {
+  try {
+    const read = fileReaders[kind] as (bytes: Uint8Array, options: unknown) => unknown
+    return { id, reading: read(bytes, options) }
+  } catch (cause) {
+    return { id, failed: cause instanceof Error ? cause.message : String(cause) }
+  }
+}
+
+/** Reads files for the main thread until it ends. Called in a worker thread. */
+export const serveFiles = (): void => {
+  parentPort?.on('message', (question: FileQuestion) => parentPort?.postMessage(answerTo(question)))
+}

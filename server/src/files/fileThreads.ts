@@ -1,0 +1,131 @@
+import { Worker } from 'node:worker_threads'
+import type { FileAnswer, FileKind, FileOptions, FileQuestion, FileReading } from './fileReaders.ts'
+
+/** A file that could not be read to its end: it took too long or too much memory, or its reader failed. */
+export class FileGivenUp extends Error {}
+
+export interface FileThreads {
+  /** Reads a file in a thread. @throws FileGivenUp in words for people */
+  read: <K extends FileKind>(
+    kind: K,
+    bytes: Uint8Array,
+    options: FileOptions<K>,
+  ) => Promise<FileReading<K>>
+  stop: () => Promise<void>
+}
+
+export interface FileThreadsSettings {
+  threads: number
+  /** For the reading itself; waiting for a thread does not count. */
+  deadlineSeconds: number
+  mostMegabytes: number
+  /** Files that may wait for a thread; who comes later is told to come again. */
+  mostWaiting: number
+}
+
+const usual: FileThreadsSettings = {
+  threads: 2,
+  deadlineSeconds: 10,
+  mostMegabytes: 512,
+  mostWaiting: 20,
+}
+
+interface Waiting {
+  question: FileQuestion
+  read: (reading: unknown) => void
+  given: (cause: FileGivenUp) => void
+}
+interface Lane {
+  worker: Worker | null
+  at: Waiting | null
+  clock: NodeJS.Timeout | undefined
+}
+
+/**
+ * Threads that read files, so that no file can stop the process that serves people. A thread that is not done at the
+ * deadline is ended, with what it had; the next file has a new one.
+ * @param file program of the thread
+ */
+export const fileThreads = (
+  file: string,
+  { threads, deadlineSeconds, mostMegabytes, mostWaiting }: FileThreadsSettings = usual,
+): FileThreads => {
+  const queue: Waiting[] = []
+  let next = 0
+  let stopping = false
+  const lanes: Lane[] = Array.from({ length: threads }, () => ({
+    worker: null,
+    at: null,
+    clock: undefined,
+  }))
+  const done = (lane: Lane): Waiting | null => {
+    const { at } = lane
+    clearTimeout(lane.clock)
+    lane.at = null
+    return at
+  }
+  const end = (lane: Lane, words: string): void => {
+    const { worker } = lane
+    lane.worker = null
+    done(lane)?.given(new FileGivenUp(words))
+    void worker?.terminate()
+    if (!stopping) give()
+  }
+  const start = (lane: Lane): Worker => {
+    const worker = new Worker(file, { resourceLimits: { maxOldGenerationSizeMb: mostMegabytes } })
+    worker.unref()
+    worker.on('message', ({ id, reading, failed }: FileAnswer) => {
+      if (lane.at?.question.id !== id) return
+      const asked = done(lane)
+      if (failed === undefined) asked?.read(reading)
+      else asked?.given(new FileGivenUp(`the file could not be read: ${failed}`))
+      give()
+    })
+    const gone = () => {
+      if (lane.worker === worker)
+        end(lane, 'the file could not be read: it asks for more than there is to give one file')
+    }
+    worker.on('error', gone)
+    worker.on('exit', gone)
+    return worker
+  }
+  const give = (): void => {
+    for (const lane of lanes) {
+      if (lane.at) continue
+      const asked = queue.shift()
+      if (!asked) return
+      lane.worker ??= start(lane)
+      lane.at = asked
+      lane.clock = setTimeout(
+        () =>
+          end(
+            lane,
+            `the file was given up after ${deadlineSeconds} seconds; make it smaller, or take out what repeats for ever`,
+          ),
+        deadlineSeconds * 1000,
+      )
+      lane.worker.postMessage(asked.question)
+    }
+  }
+  return {
+    read: (kind, bytes, options) =>
+      new Promise((resolve, reject) => {
+        if (queue.length >= mostWaiting)
+          return reject(
+            new FileGivenUp('other files are being read; bring it in again in a moment'),
+          )
+        queue.push({
+          question: { id: ++next, kind, bytes, options } as FileQuestion,
+          read: (reading) => resolve(reading as FileReading<typeof kind>),
+          given: reject,
+        })
+        give()
+      }),
+    stop: async () => {
+      stopping = true
+      for (const waiting of [...queue.splice(0), ...lanes.flatMap((lane) => done(lane) ?? [])])
+        waiting.given(new FileGivenUp('the server is being stopped'))
+      await Promise.all(lanes.map((lane) => lane.worker?.terminate()))
+    },
+  }
+}

@@ -1,0 +1,90 @@
+import type { RosterReport } from '@wickerframe/contract'
+import type { RosterCourse } from '@wickerframe/interchange'
+
+/** Columns of a course that its roster row speaks of. */
+export const rosterFields = [
+  'code',
+  'title',
+  'term_code',
+  'session_code',
+  'department',
+  'modality',
+  'weeks',
+  'status',
+  'class_section_kind',
+] as const
+export type RosterField = (typeof rosterFields)[number]
+export type RosterValues = Record<RosterField, string | number | null>
+
+/** A course as it is stored, as far as a roster file speaks of it. */
+export interface KnownCourse {
+  id: number
+  values: RosterValues
+  /** In the order of their names. */
+  classSections: string[]
+  instructors: { name: string; email: string }[]
+  /** Fields that somebody decided on here, with who did. */
+  decided: ReadonlyMap<string, string>
+}
+
+export const rosterValues = (course: RosterCourse): RosterValues => ({
+  code: course.code,
+  title: course.title,
+  term_code: course.term,
+  session_code: course.session,
+  department: course.department,
+  modality: course.modality,
+  weeks: course.weeks,
+  status: course.status,
+  class_section_kind: course.classSectionKind,
+})
+
+/** What a roster file changes in a course that is known: nothing where somebody decided otherwise here, which is told. */
+export interface RosterDifference {
+  fields: RosterField[]
+  takesSections: boolean
+  takesPeople: boolean
+  changes: RosterReport['changes']
+  kept: RosterReport['kept']
+}
+
+export const rosterDifference = (course: RosterCourse, known: KnownCourse): RosterDifference => {
+  const wanted = rosterValues(course)
+  const name = `${course.code} ${course.title}, ${course.classSections.join(', ')}`
+  const changes: RosterReport['changes'] = []
+  const kept: RosterReport['kept'] = []
+  /** Whether the file's value is taken where it differs. */
+  const takes = (decidedAs: string, field: string, from: string, to: string): boolean => {
+    if (from === to) return false
+    const by = known.decided.get(decidedAs)
+    if (by === undefined) changes.push({ line: course.line, course: name, field, from, to })
+    else kept.push({ line: course.line, course: name, field, here: from, file: to, by })
+    return by === undefined
+  }
+  const people = (all: readonly { name: string; email: string }[]) =>
+    all.map((person) => `${person.name} <${person.email}>`).join(', ')
+  return {
+    fields: rosterFields.filter((field) =>
+      takes(
+        field,
+        field.replaceAll('_', ' '),
+        String(known.values[field] ?? ''),
+        String(wanted[field] ?? ''),
+      ),
+    ),
+    takesSections: takes(
+      'class sections',
+      'class sections',
+      known.classSections.join(', '),
+      course.classSections.toSorted().join(', '),
+    ),
+    takesPeople: takes(
+      'instructors',
+      'instructors',
+      people(known.instructors),
+      people(course.instructors),
+    ),
+    changes,
+    kept,
+  }
+}
