@@ -1,10 +1,10 @@
 import { randomBytes } from 'node:crypto'
 import { join } from 'node:path'
 import type { Pool } from 'mysql2/promise'
-import { demoPassword, demoToday } from '@wickerframe/demo'
+import { demoClockOffset, demoPassword, demoTimeZone } from '@wickerframe/demo'
 import { connect } from '@wickerframe/storage'
 import { loadDemo } from '@wickerframe/scripts/loadDemo'
-import { startPrivateMariadb } from '@wickerframe/scripts/privateMariadb'
+import { freePort, startPrivateMariadb } from '@wickerframe/scripts/privateMariadb'
 import { root, startProcess, type StartedProcess } from '@wickerframe/scripts/processes'
 
 export interface Answer<T = unknown> {
@@ -25,6 +25,10 @@ export interface TestBed {
   startWorker: () => Promise<StartedProcess>
   /** Starts the server again on its port, or a further one on another port; 0 for a free one. */
   startServer: (port?: string) => Promise<StartedProcess>
+  /** A further server with other settings, on a free port. */
+  startServerWith: (
+    more: Readonly<Record<string, string>>,
+  ) => Promise<{ address: string; process: StartedProcess }>
   platform: () => StartedProcess
   startPlatform: () => Promise<void>
   /** What its processes are started with. */
@@ -66,38 +70,50 @@ export const startTestBed = async ({ courses = 6, leaseSeconds = 2 } = {}): Prom
     DATABASE_PORT: String(mariadb.port),
     DATABASE_PASSWORD: mariadb.password,
     PLATFORM_TOKEN: token,
-    WICKERFRAME_TODAY: demoToday,
+    INSTITUTION_TIME_ZONE: demoTimeZone,
+    INSTITUTION_CLOCK_OFFSET_SECONDS: String(demoClockOffset(Date.now())),
     WICKERFRAME_DATABASE: name,
     PLATFORM_DATABASE: `${name}_platform`,
   }
   let platform = await startProcess('platform/src/main.ts', { ...common, PLATFORM_PORT: '0' })
   const platformPort = String(platform.said['listening'])
   const platformAddress = `http://127.0.0.1:${platformPort}`
+  const serverPort = String(await freePort())
+  const address = `http://127.0.0.1:${serverPort}`
   const environment = {
     ...common,
+    WICKERFRAME_PUBLIC_URL: address,
     PLATFORM_URL: platformAddress,
     WORKER_LEASE_SECONDS: String(leaseSeconds),
     CONNECTOR_TIMEOUT_SECONDS: '15',
     WORKER_CONCURRENCY: '2',
   }
-  const server = await startProcess('server/src/main.ts', { ...environment, WICKERFRAME_PORT: '0' })
-  const address = `http://127.0.0.1:${String(server.said['listening'])}`
+  const server = await startProcess('server/src/main.ts', {
+    ...environment,
+    WICKERFRAME_PORT: serverPort,
+  })
   const started: StartedProcess[] = [server]
   const startWorker = async () => {
-    const worker = await startProcess('server/src/worker.ts', {
-      ...environment,
-      WICKERFRAME_PUBLIC_URL: address,
-    })
+    const worker = await startProcess('server/src/worker.ts', environment)
     started.push(worker)
     return worker
   }
-  const startServer = async (port = String(server.said['listening'])) => {
+  const startServer = async (port = serverPort) => {
     const again = await startProcess('server/src/main.ts', {
       ...environment,
       WICKERFRAME_PORT: port,
     })
     started.push(again)
     return again
+  }
+  const startServerWith = async (more: Readonly<Record<string, string>>) => {
+    const further = await startProcess('server/src/main.ts', {
+      ...environment,
+      ...more,
+      WICKERFRAME_PORT: '0',
+    })
+    started.push(further)
+    return { process: further, address: `http://127.0.0.1:${String(further.said['listening'])}` }
   }
   const loader = await startWorker()
   await loadDemo({ ...process.env, ...environment }, courses, () => undefined)
@@ -158,6 +174,7 @@ export const startTestBed = async ({ courses = 6, leaseSeconds = 2 } = {}): Prom
     server,
     startWorker,
     startServer,
+    startServerWith,
     as,
     authorization: `Bearer ${token}`,
     platform: () => platform,

@@ -10,7 +10,8 @@ import {
   writeFileSync,
 } from 'node:fs'
 import { join } from 'node:path'
-import { demoPassword, demoToday, signIns } from '@wickerframe/demo'
+import { localDateOf } from '@wickerframe/core'
+import { demoClockOffset, demoPassword, demoTimeZone, demoToday, signIns } from '@wickerframe/demo'
 import { loadDemo } from './loadDemo.ts'
 import { freePort, startPrivateMariadb } from './privateMariadb.ts'
 import { root, startProcess, type StartedProcess } from './processes.ts'
@@ -30,7 +31,7 @@ const endLeftOvers = () => {
     try {
       if (
         pid > 0 &&
-        readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes('tsx') &&
+        readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes(root) &&
         readFileSync(`/proc/${pid}/environ`, 'utf8').includes(`WICKERFRAME_HOME=${root}`)
       )
         process.kill(pid, 'SIGTERM')
@@ -38,6 +39,20 @@ const endLeftOvers = () => {
       // It is gone, or not ours.
     }
   }
+}
+
+/** How far the college's clock is moved: as at an earlier start, while it is still the demo's day there. */
+const clockOffset = (): number => {
+  const file = join(folder, 'clock-offset')
+  const kept = existsSync(file) ? Number(readFileSync(file, 'utf8')) : NaN
+  if (
+    Number.isFinite(kept) &&
+    localDateOf(new Date(Date.now() + kept * 1000).toISOString(), demoTimeZone) === demoToday
+  )
+    return kept
+  const offset = demoClockOffset(Date.now())
+  writeFileSync(file, String(offset))
+  return offset
 }
 
 const sourcesDigest = (): string => {
@@ -116,22 +131,22 @@ try {
     DATABASE_PORT: String(database.port),
     DATABASE_PASSWORD: database.password,
     PLATFORM_TOKEN: readFileSync(tokenFile, 'utf8'),
-    WICKERFRAME_TODAY: demoToday,
+    INSTITUTION_TIME_ZONE: demoTimeZone,
+    INSTITUTION_CLOCK_OFFSET_SECONDS: String(clockOffset()),
   }
   const platform = await start('platform/src/main.ts', {
     ...common,
     PLATFORM_PORT: String(await freePort(4320)),
   })
   const platformUrl = `http://127.0.0.1:${String(platform.said['listening'])}`
-  const environment = { ...common, PLATFORM_URL: platformUrl }
-  const server = await start('server/src/main.ts', {
-    ...environment,
-    WICKERFRAME_PORT: String(await freePort(4310)),
-  })
-  await start('server/src/worker.ts', {
-    ...environment,
-    WICKERFRAME_PUBLIC_URL: `http://127.0.0.1:${String(server.said['listening'])}`,
-  })
+  const port = String(await freePort(4310))
+  const environment = {
+    ...common,
+    PLATFORM_URL: platformUrl,
+    WICKERFRAME_PUBLIC_URL: `http://127.0.0.1:${port}`,
+  }
+  const server = await start('server/src/main.ts', { ...environment, WICKERFRAME_PORT: port })
+  await start('server/src/worker.ts', environment)
   await loadDemo({ ...process.env, ...environment }, coursesWanted, (text) => console.log(text))
 
   console.log(`

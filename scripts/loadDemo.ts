@@ -34,7 +34,7 @@ import {
   useVersion,
 } from '@wickerframe/server/repositories/templates'
 import { putTerm } from '@wickerframe/server/repositories/terms'
-import { databaseAddress, readSettings, todayOf } from '@wickerframe/server/settings'
+import { databaseAddress, readSettings, clockOf } from '@wickerframe/server/settings'
 import { connect, firstRow } from '@wickerframe/storage'
 
 const answered = <T>(answer: Answer<T>): T => {
@@ -89,7 +89,7 @@ export const loadDemo = async (
       token: settings.PLATFORM_TOKEN,
       timeoutSeconds: 30,
     })
-    const today = todayOf(settings)
+    const today = clockOf(settings).today()
     for (const person of signIns) await addPerson(pool, { ...person, password: demoPassword })
     const designer = await firstRow<Person>(
       pool,

@@ -67,6 +67,13 @@ export const SignIn = z.strictObject({
   email: z.string().min(1).max(200),
   password: z.string().min(1).max(200),
 })
+export const SignOut = z.strictObject({
+  everywhere: z.boolean().default(false).describe('All sessions of the person, on every device'),
+})
+export const ChangePassword = z.strictObject({
+  was: z.string().min(1).max(200),
+  password: z.string().min(12).max(200),
+})
 export const DraftEdits = z.strictObject({
   revision: z.number().int().min(0),
   edits: z.array(TemplateEdit).min(1).max(500),
@@ -207,7 +214,27 @@ export const apiRoutes = [
     roles: 'anyone',
     body: SignIn,
   },
-  { method: 'post', path: '/api/sign-out', summary: 'End the session', roles: everybody },
+  {
+    method: 'post',
+    path: '/api/sign-out',
+    summary: 'End the session, or all sessions of the person',
+    roles: everybody,
+    body: SignOut,
+  },
+  {
+    method: 'post',
+    path: '/api/password',
+    summary: 'Change one’s own password; older sessions end',
+    roles: everybody,
+    body: ChangePassword,
+  },
+  {
+    method: 'get',
+    path: '/api/audit',
+    summary:
+      'Who did what, newest first: ?who=, ?what=, ?subject= narrow it, ?before= goes on from an id',
+    roles: ['administrator'],
+  },
   {
     method: 'get',
     path: '/api/me',
@@ -692,6 +719,24 @@ export interface Me {
   email: string
   role: Role
   today: string
+}
+/** One thing that was done. */
+export interface AuditEntry {
+  id: number
+  at: string
+  who: string
+  what: string
+  subject: string
+  /** As JSON, shortened; null where nothing was kept. */
+  from: string | null
+  to: string | null
+}
+export interface AuditPage {
+  entries: AuditEntry[]
+  /** Every kind of thing that was done so far. */
+  kinds: string[]
+  /** Ask with `before` for older ones; null at the end. */
+  before: number | null
 }
 export interface VersionSummary {
   number: number

@@ -1,4 +1,4 @@
-import { readDocument, Term } from '@wickerframe/core'
+import { instantOf, readDocument, Term } from '@wickerframe/core'
 
 const read = (json: unknown): Term => {
   const term = readDocument(Term, json)
@@ -57,3 +57,10 @@ export const terms: readonly Term[] = [
 
 /** The demo's one today: Wednesday of week 3 of Autumn 2026. */
 export const demoToday = '2026-09-16'
+export const demoTimeZone = zone.timeZone
+/**
+ * How far the college's clock is moved, in seconds, for it to be nine in the morning of the demo's day.
+ * @param machine the machine's time, in milliseconds since 1970
+ */
+export const demoClockOffset = (machine: number): number =>
+  Math.round((Date.parse(instantOf(demoToday, '09:00', demoTimeZone)) - machine) / 1000)

@@ -8,6 +8,7 @@ import {
   firstRow,
   inTransaction,
   rowsOf,
+  institutionNow,
   type Database,
 } from '@wickerframe/storage'
 import { rewriteHtml } from './rewriteHtml.ts'
@@ -23,19 +24,14 @@ const refuse = (status: Refusal['status'], code: string, detail: string): { refu
   refused: { status, code, detail },
 })
 
-/** The platform's clock: the demo's today at the present time of day, or the real one. */
-export const platformNow = (today: string | undefined): string => {
-  const now = new Date().toISOString()
-  return today === undefined ? now : `${today}${now.slice(10)}`
-}
-
 export class Courses {
   readonly #pool: Pool
-  readonly #today: string | undefined
+  readonly #now: () => string
 
-  constructor(pool: Pool, today: string | undefined) {
+  /** @param now the platform's clock, ISO 8601 */
+  constructor(pool: Pool, now: () => string) {
     this.#pool = pool
-    this.#today = today
+    this.#now = now
   }
 
   async list(after: number, most: number): Promise<CourseList> {
@@ -78,7 +74,7 @@ export class Courses {
         status: 'teaching',
         published: false,
         revision: '1',
-        readAt: platformNow(this.#today),
+        readAt: this.#now(),
         timeZone: 'America/Halifax',
         opensAt: null,
         closesAt: null,
@@ -177,7 +173,7 @@ export class Courses {
 
   async snapshot(id: string): Promise<Course | null> {
     const course = await this.#read(this.#pool, id, false)
-    return course && { ...course, readAt: platformNow(this.#today) }
+    return course && { ...course, readAt: this.#now() }
   }
 
   /** Applies a change set under its key: all or nothing, and once. */
@@ -276,7 +272,7 @@ export class Courses {
     await change(
       this.#pool,
       `INSERT IGNORE INTO idempotency_keys (idempotency_key, state, created_at)
-       VALUES (?, 'voided', NOW(3))`,
+       VALUES (?, 'voided', ${institutionNow})`,
       [key],
     )
     return this.fate(key)
@@ -331,7 +327,7 @@ export class Courses {
     const written: Course = {
       ...applied.value.course,
       revision: String(Number(course.revision) + 1),
-      readAt: platformNow(this.#today),
+      readAt: this.#now(),
     }
     await change(
       database,
@@ -394,7 +390,7 @@ const takeKey = (database: Database, key: string, digest: string) =>
   change(
     database,
     `INSERT INTO idempotency_keys (idempotency_key, state, digest, created_at)
-     VALUES (?, 'applied', ?, NOW(3))`,
+     VALUES (?, 'applied', ?, ${institutionNow})`,
     [key, digest],
   )
 const keepAnswer = (database: Database, key: string, answer: ChangeSetAnswer) =>

@@ -18,12 +18,15 @@ const address = {
   user: settings.DATABASE_USER,
   password: settings.DATABASE_PASSWORD,
   database: settings.PLATFORM_DATABASE,
+  institutionOffsetSeconds: settings.INSTITUTION_CLOCK_OFFSET_SECONDS,
 }
 await createSchema(address)
 const pool = connect(address)
 await migrate(pool, fileURLToPath(new URL('../migrations', import.meta.url)))
 
-const courses = new Courses(pool, settings.WICKERFRAME_TODAY)
+const courses = new Courses(pool, () =>
+  new Date(Date.now() + settings.INSTITUTION_CLOCK_OFFSET_SECONDS * 1000).toISOString(),
+)
 const misbehaviours = new Misbehaviours(pool)
 
 const app = express()

@@ -10,7 +10,7 @@ const Settings = z.object({
   DATABASE_PORT: z.coerce.number().int().min(1).max(65535),
   DATABASE_USER: z.string().default('root'),
   DATABASE_PASSWORD: z.string().default(''),
-  WICKERFRAME_TODAY: z.iso.date().optional(),
+  INSTITUTION_CLOCK_OFFSET_SECONDS: z.coerce.number().int().default(0),
 })
 
 /** Settings from the environment. @throws Error that names each wrong one */

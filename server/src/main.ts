@@ -1,22 +1,20 @@
+import { once } from 'node:events'
 import { createServer } from 'node:http'
 import { fileURLToPath } from 'node:url'
 import { isMainThread } from 'node:worker_threads'
 import { pino } from 'pino'
-import { connect, createSchema, migrate } from '@wickerframe/storage'
 import { connectorClient } from './connector/client.ts'
 import { serveFiles } from './files/fileThread.ts'
 import { fileThreads } from './files/fileThreads.ts'
 import { makeApp } from './http/app.ts'
-import { databaseAddress, readSettings, todayOf } from './settings.ts'
+import { openDatabase } from './openDatabase.ts'
+import { orSayAndEnd } from './sayAndEnd.ts'
+import { clockOf, readSettings } from './settings.ts'
 
 /** In the main thread: answers people, and hands the files that they bring in to threads of this very program. */
 const serve = async (): Promise<void> => {
   const settings = readSettings(process.env)
-  const address = databaseAddress(settings)
-  await createSchema(address)
-  const pool = connect(address)
-  await migrate(pool, fileURLToPath(new URL('../migrations', import.meta.url)))
-
+  const pool = await openDatabase(settings)
   const files = fileThreads(fileURLToPath(import.meta.url))
   const app = makeApp({
     pool,
@@ -26,21 +24,22 @@ const serve = async (): Promise<void> => {
       timeoutSeconds: settings.CONNECTOR_TIMEOUT_SECONDS,
     }),
     files,
-    today: () => todayOf(settings),
+    clock: clockOf(settings),
     webFolder: fileURLToPath(new URL('../../web/dist', import.meta.url)),
     platformUrl: settings.PLATFORM_URL,
-    secureCookies: settings.WICKERFRAME_SECURE_COOKIES === 'yes',
+    secureCookies: settings.secureCookies,
+    proxies: settings.WICKERFRAME_PROXIES,
     log: pino({ level: 'warn' }),
   })
   const server = createServer(app)
-  server.listen(settings.WICKERFRAME_PORT, settings.WICKERFRAME_HOST, () => {
-    const bound = server.address()
-    console.log(
-      JSON.stringify({
-        listening: typeof bound === 'object' && bound ? bound.port : settings.WICKERFRAME_PORT,
-      }),
-    )
-  })
+  server.listen(settings.WICKERFRAME_PORT, settings.WICKERFRAME_HOST)
+  await once(server, 'listening')
+  const bound = server.address()
+  console.log(
+    JSON.stringify({
+      listening: typeof bound === 'object' && bound ? bound.port : settings.WICKERFRAME_PORT,
+    }),
+  )
 
   let stopping = false
   const stop = () => {
@@ -54,5 +53,5 @@ const serve = async (): Promise<void> => {
   process.on('SIGINT', stop)
 }
 
-if (isMainThread) await serve()
+if (isMainThread) await orSayAndEnd(serve)
 else serveFiles()

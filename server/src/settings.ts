@@ -1,61 +1,131 @@
+import { readFileSync } from 'node:fs'
 import { z } from 'zod'
+import { TimeZone } from '@wickerframe/core'
+import type { DatabaseAddress } from '@wickerframe/storage'
+import { institutionClock, type InstitutionClock } from './clocks.ts'
 
-const Settings = z.object({
-  WICKERFRAME_PORT: z.coerce.number().int().min(0).max(65535).default(4310),
-  WICKERFRAME_HOST: z.string().default('127.0.0.1'),
-  WICKERFRAME_PUBLIC_URL: z
-    .url()
-    .default('http://127.0.0.1:4310')
-    .describe('Where students reach Wickerframe: linked house texts lead there'),
-  WICKERFRAME_DATABASE: z
-    .string()
-    .regex(/^[\w-]+$/)
-    .default('wickerframe'),
-  DATABASE_HOST: z.string().default('127.0.0.1'),
-  DATABASE_PORT: z.coerce.number().int().min(1).max(65535),
-  DATABASE_USER: z.string().default('root'),
-  DATABASE_PASSWORD: z.string().default(''),
-  PLATFORM_URL: z.url(),
-  PLATFORM_TOKEN: z.string().min(16, 'at least 16 characters'),
-  WICKERFRAME_TODAY: z.iso
-    .date()
-    .optional()
-    .describe('A fixed today, for demonstrations; the real one without it'),
-  WICKERFRAME_SECURE_COOKIES: z
-    .enum(['yes', 'no'])
-    .default('no')
-    .describe('yes when served over TLS'),
-  WORKER_LEASE_SECONDS: z.coerce.number().int().min(2).max(600).default(30),
-  WORKER_CONCURRENCY: z.coerce.number().int().min(1).max(32).default(4),
-  WORKER_THREADS: z.coerce
-    .number()
-    .int()
-    .min(1)
-    .max(32)
-    .default(2)
-    .describe('Threads that check courses'),
-  CONNECTOR_TIMEOUT_SECONDS: z.coerce.number().int().min(1).max(300).default(20),
-})
+/** Whether a host is this very machine: only there may things go without TLS. */
+const isLoopback = (host: string): boolean =>
+  host === 'localhost' || host === '::1' || host === '[::1]' || /^127(\.\d+){3}$/.test(host)
+const overTls = (url: string): boolean => {
+  const { protocol, hostname } = new URL(url)
+  return protocol === 'https:' || (protocol === 'http:' && isLoopback(hostname))
+}
+const yesOrNo = z.enum(['yes', 'no'], 'yes or no')
+
+const Settings = z
+  .object({
+    WICKERFRAME_PORT: z.coerce.number().int().min(0).max(65535).default(4310),
+    WICKERFRAME_HOST: z.string().min(1).default('127.0.0.1'),
+    WICKERFRAME_PUBLIC_URL: z
+      .url({
+        protocol: /^https?$/,
+        error:
+          'the address at which people reach Wickerframe, such as https://templates.example.edu',
+      })
+      .describe('Links in courses lead there, for years: it is asked for, not guessed'),
+    WICKERFRAME_DATABASE: z
+      .string()
+      .regex(/^[\w-]+$/, 'letters, digits, - and _')
+      .default('wickerframe'),
+    DATABASE_HOST: z.string().min(1).default('127.0.0.1'),
+    DATABASE_PORT: z.coerce.number().int().min(1).max(65535),
+    DATABASE_USER: z.string().min(1).default('root'),
+    DATABASE_PASSWORD: z.string().default(''),
+    DATABASE_TLS: yesOrNo
+      .optional()
+      .describe(
+        'yes unless the database is on this machine; its certificate is held against its name',
+      ),
+    DATABASE_CA_FILE: z
+      .string()
+      .optional()
+      .describe('Certificates (PEM) that sign the database’s, where the system does not know them'),
+    PLATFORM_URL: z
+      .url({ protocol: /^https?$/, error: 'the address of the learning platform’s connector' })
+      .refine(overTls, 'https, unless the platform is on this machine'),
+    PLATFORM_TOKEN: z.string().min(16, 'at least 16 characters'),
+    INSTITUTION_TIME_ZONE: TimeZone.default('UTC').describe(
+      'Where the institution is: its today begins at midnight there',
+    ),
+    INSTITUTION_CLOCK_OFFSET_SECONDS: z.coerce
+      .number()
+      .int()
+      .default(0)
+      .describe('How far the institution’s clock is moved, for demonstrations'),
+    WICKERFRAME_SECURE_COOKIES: yesOrNo
+      .optional()
+      .describe('yes unless people reach Wickerframe on this machine only'),
+    WICKERFRAME_PROXIES: z.coerce
+      .number()
+      .int()
+      .min(0)
+      .max(10)
+      .default(0)
+      .describe('Proxies in front of the server, whose word is taken for the client’s address'),
+    WORKER_LEASE_SECONDS: z.coerce.number().int().min(2).max(600).default(30),
+    WORKER_CONCURRENCY: z.coerce.number().int().min(1).max(32).default(4),
+    WORKER_THREADS: z.coerce
+      .number()
+      .int()
+      .min(1)
+      .max(32)
+      .default(2)
+      .describe('Threads that check courses'),
+    CONNECTOR_TIMEOUT_SECONDS: z.coerce.number().int().min(1).max(300).default(20),
+  })
+  .transform((given) => ({
+    ...given,
+    secureCookies:
+      (given.WICKERFRAME_SECURE_COOKIES ??
+        (isLoopback(new URL(given.WICKERFRAME_PUBLIC_URL).hostname) ? 'no' : 'yes')) === 'yes',
+    databaseTls: (given.DATABASE_TLS ?? (isLoopback(given.DATABASE_HOST) ? 'no' : 'yes')) === 'yes',
+  }))
 export type Settings = z.output<typeof Settings>
 
-/** Settings from the environment. @throws Error that names each wrong one */
+/** What cannot be started with, in sentences for whoever starts it. */
+export class WrongSettings extends Error {}
+
+/** Settings from the environment. @throws WrongSettings that names each wrong one */
 export const readSettings = (environment: NodeJS.ProcessEnv): Settings => {
   const read = Settings.safeParse(environment)
-  if (!read.success)
-    throw new Error(
-      `settings: ${read.error.issues.map((issue) => `${issue.path.join('.')}: ${issue.message}`).join('; ')}`,
-    )
-  return read.data
+  if (read.success) return read.data
+  throw new WrongSettings(
+    [
+      'Wickerframe cannot start with these settings:',
+      ...read.error.issues.map((issue) => {
+        const name = issue.path.join('.')
+        return environment[name] === undefined
+          ? `  ${name} is not set: ${issue.message}`
+          : `  ${name}: ${issue.message}`
+      }),
+    ].join('\n'),
+  )
 }
 
-export const databaseAddress = (settings: Settings) => ({
+const certificatesIn = (file: string): string => {
+  try {
+    return readFileSync(file, 'utf8')
+  } catch {
+    throw new WrongSettings(`  DATABASE_CA_FILE: the file ${file} cannot be read`)
+  }
+}
+
+export const databaseAddress = (settings: Settings): DatabaseAddress => ({
   host: settings.DATABASE_HOST,
   port: settings.DATABASE_PORT,
   user: settings.DATABASE_USER,
   password: settings.DATABASE_PASSWORD,
   database: settings.WICKERFRAME_DATABASE,
+  institutionOffsetSeconds: settings.INSTITUTION_CLOCK_OFFSET_SECONDS,
+  ...(settings.databaseTls
+    ? {
+        tls: {
+          ca: settings.DATABASE_CA_FILE ? certificatesIn(settings.DATABASE_CA_FILE) : undefined,
+        },
+      }
+    : {}),
 })
 
-/** The one clock: the demo's today, or the date in UTC. */
-export const todayOf = (settings: Pick<Settings, 'WICKERFRAME_TODAY'>): string =>
-  settings.WICKERFRAME_TODAY ?? new Date().toISOString().slice(0, 10)
+export const clockOf = (settings: Settings): InstitutionClock =>
+  institutionClock(settings.INSTITUTION_TIME_ZONE, settings.INSTITUTION_CLOCK_OFFSET_SECONDS)

@@ -1,4 +1,6 @@
 export * from './anyOf.ts'
+export * from './away.ts'
+export * from './clock.ts'
 export * from './connect.ts'
 export * from './migrate.ts'
 export * from './transaction.ts'

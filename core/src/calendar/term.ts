@@ -1,6 +1,6 @@
 import { z } from 'zod'
-import { IANAZone } from 'luxon'
 import { PlainDate, weekdays } from './plainDate.ts'
+import { TimeZone } from './timeZone.ts'
 
 const Name = z.string().min(1).max(200)
 
@@ -22,10 +22,7 @@ export const Term = z
   .strictObject({
     code: z.string().min(1).max(60).describe('Stable short code, e.g. autumn-2026'),
     title: Name,
-    timeZone: z
-      .string()
-      .refine((zone) => IANAZone.isValidZone(zone), 'an IANA time zone such as America/Halifax')
-      .describe('IANA time zone; every date of the term is read in it'),
+    timeZone: TimeZone.describe('IANA time zone; every date of the term is read in it'),
     firstDay: PlainDate.describe('Opening day'),
     lastDay: PlainDate.describe('Last day of class'),
     weekStartsOn: z.enum(weekdays).default('monday'),

@@ -3,12 +3,15 @@ import express, { type Express, type NextFunction, type Request, type Response }
 import helmet from 'helmet'
 import type { Pool } from 'mysql2/promise'
 import type { Logger } from 'pino'
-import { apiRoutes, type ApiProblem, type ApiRoute } from '@wickerframe/contract'
+import { isDatabaseAway } from '@wickerframe/storage'
+import { apiRoutes, type ApiRoute } from '@wickerframe/contract'
 import type { Connector } from '../connector/client.ts'
+import type { InstitutionClock } from '../clocks.ts'
 import type { FileThreads } from '../files/fileThreads.ts'
 import type { Person } from '../repositories/people.ts'
 import type { Handler } from './handler.ts'
 import { fileBody, jsonBody, takesFile } from './bodies.ts'
+import { databaseAway } from './away.ts'
 import { HttpProblem } from './problem.ts'
 import {
   postAttestation,
@@ -52,7 +55,16 @@ import {
   postStandingRule,
   postStandingRuleRemoved,
 } from './routes/standingRules.ts'
-import { getHealth, getMe, getTerms, personOf, postSignIn, postSignOut } from './routes/session.ts'
+import { getAudit } from './routes/audit.ts'
+import { getHealth } from './routes/health.ts'
+import {
+  getMe,
+  getTerms,
+  personOf,
+  postPassword,
+  postSignIn,
+  postSignOut,
+} from './routes/session.ts'
 import { getNames, postRenames } from './routes/names.ts'
 import { getLibrary, houseTextPage, postLibrary, postRubricFile } from './routes/library.ts'
 import {
@@ -90,6 +102,8 @@ const handlers: RouteId = {
   'get /api/health': getHealth,
   'post /api/sign-in': postSignIn,
   'post /api/sign-out': postSignOut,
+  'post /api/password': postPassword,
+  'get /api/audit': getAudit,
   'get /api/me': getMe,
   'get /api/terms': getTerms,
   'get /api/terms/:code': getTerm,
@@ -174,18 +188,22 @@ export interface AppSettings {
   pool: Pool
   connector: Connector
   files: FileThreads
-  today: () => string
+  clock: InstitutionClock
   /** Where the built web application stands. */
   webFolder: string
   platformUrl: string
   secureCookies: boolean
+  /** Proxies in front, whose word is taken for the client's address. */
+  proxies: number
   log: Logger
 }
 
 const nobody: Person = { id: 0, email: '', name: '', role: 'instructor' }
 
-const answerProblem = (response: Response, body: ApiProblem): void =>
-  void response.status(body.status).type('application/problem+json').send(JSON.stringify(body))
+const answerProblem = (response: Response, { body, afterSeconds }: HttpProblem): void => {
+  if (afterSeconds !== null) response.set('Retry-After', String(afterSeconds))
+  response.status(body.status).type('application/problem+json').send(JSON.stringify(body))
+}
 
 /** Sent by our own pages only: another site cannot add the header without asking first, and is not answered when it asks. */
 const sameOrigin = (request: Request): boolean => {
@@ -202,10 +220,11 @@ const sameOrigin = (request: Request): boolean => {
 }
 
 export const makeApp = (settings: AppSettings): Express => {
-  const { pool, connector, files, platformUrl, secureCookies, log } = settings
+  const { pool, connector, files, clock, platformUrl, secureCookies, log } = settings
   const app = express()
   app.disable('x-powered-by')
   app.set('etag', false)
+  app.set('trust proxy', settings.proxies)
   app.use(
     helmet({
       contentSecurityPolicy: {
@@ -223,6 +242,7 @@ export const makeApp = (settings: AppSettings): Express => {
         },
       },
       strictTransportSecurity: secureCookies,
+      frameguard: { action: 'deny' },
     }),
   )
 
@@ -236,7 +256,7 @@ export const makeApp = (settings: AppSettings): Express => {
           'other-origin',
           'this request did not come from Wickerframe’s own pages',
         )
-      const person = await personOf(pool, request)
+      const person = await personOf(pool, request, secureCookies)
       if (route.roles !== 'anyone') {
         if (!person) throw new HttpProblem(401, 'not-signed-in', 'sign in first')
         if (!route.roles.includes(person.role))
@@ -258,7 +278,8 @@ export const makeApp = (settings: AppSettings): Express => {
           connector,
           files,
           person,
-          today: settings.today(),
+          now: clock.now(),
+          today: clock.today(),
           platformUrl,
           secureCookies,
         })
@@ -268,7 +289,8 @@ export const makeApp = (settings: AppSettings): Express => {
   }
   for (const route of apiRoutes)
     register(route, handlers[`${route.method} ${route.path}` as keyof RouteId])
-  app.use('/api', () => {
+  // Addresses that machines ask for are never answered with the page.
+  app.use(['/api', '/healthz', '/readyz', '/metrics'], () => {
     throw new HttpProblem(404, 'not-found', 'there is no such address')
   })
 
@@ -277,7 +299,7 @@ export const makeApp = (settings: AppSettings): Express => {
     const page = await houseTextPage(
       pool,
       String(request.params['key']),
-      settings.today(),
+      clock.today(),
       platformUrl,
     )
     if (!page) throw new HttpProblem(404, 'not-found', 'there is no such text')
@@ -313,7 +335,11 @@ export const makeApp = (settings: AppSettings): Express => {
       log.error({ err: cause, path: request.path }, 'answer cut off')
       return next(cause)
     }
-    if (cause instanceof HttpProblem) return answerProblem(response, cause.body)
+    if (cause instanceof HttpProblem) return answerProblem(response, cause)
+    if (isDatabaseAway(cause)) {
+      log.warn({ err: cause, path: request.path }, 'the database is away')
+      return answerProblem(response, databaseAway())
+    }
     const status =
       typeof cause === 'object' &&
       cause !== null &&
@@ -325,7 +351,7 @@ export const makeApp = (settings: AppSettings): Express => {
     if (status === 413)
       return answerProblem(
         response,
-        new HttpProblem(413, 'too-large', 'what was sent is too large').body,
+        new HttpProblem(413, 'too-large', 'what was sent is too large'),
       )
     if (status < 500)
       return answerProblem(
@@ -334,12 +360,12 @@ export const makeApp = (settings: AppSettings): Express => {
           status,
           'unusable-input',
           'what was sent could not be read; JSON is wanted here',
-        ).body,
+        ),
       )
     log.error({ err: cause, path: request.path }, 'request')
     answerProblem(
       response,
-      new HttpProblem(500, 'failed', 'something failed on our side; nothing was changed').body,
+      new HttpProblem(500, 'failed', 'something failed on our side; nothing was changed'),
     )
   })
   return app

@@ -3,6 +3,7 @@ import type { Pool } from 'mysql2/promise'
 import type { z } from 'zod'
 import { readDocument } from '@wickerframe/core'
 import type { Connector } from '../connector/client.ts'
+import type { InstitutionDay, InstitutionInstant } from '../clocks.ts'
 import type { FileThreads } from '../files/fileThreads.ts'
 import type { Person } from '../repositories/people.ts'
 import { HttpProblem } from './problem.ts'
@@ -15,8 +16,9 @@ export interface Handling {
   connector: Connector
   files: FileThreads
   person: Person
-  /** The one clock. */
-  today: string
+  /** By the institution's clock. */
+  today: InstitutionDay
+  now: InstitutionInstant
   platformUrl: string
   secureCookies: boolean
 }

@@ -1,5 +1,7 @@
 import type { Pool } from 'mysql2/promise'
 import { collectBodies, coursesToTidy, tidyCourse } from '../repositories/bodyCollector.ts'
+import { forgetOldDevices, removeEndedSessions } from '../repositories/sessions.ts'
+import { forgetOldTries } from '../repositories/signInTries.ts'
 
 const coursesAtOnce = 10
 const bodiesAtOnce = 500
@@ -10,4 +12,7 @@ export const keepHouse = async (pool: Pool): Promise<void> => {
   for (const courseId of await coursesToTidy(pool, coursesAtOnce, keptHours))
     await tidyCourse(pool, courseId)
   await collectBodies(pool, bodiesAtOnce, keptHours)
+  await removeEndedSessions(pool)
+  await forgetOldDevices(pool)
+  await forgetOldTries(pool)
 }

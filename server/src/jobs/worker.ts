@@ -1,5 +1,6 @@
 import type { Pool } from 'mysql2/promise'
 import type { Logger } from 'pino'
+import type { InstitutionClock } from '../clocks.ts'
 import type { Connector } from '../connector/client.ts'
 import { closeFinishedRun, closeFinishedRuns } from '../repositories/runs.ts'
 import {
@@ -24,11 +25,13 @@ export interface WorkerSettings {
   name: string
   leaseSeconds: number
   concurrency: number
-  today: () => string
+  clock: InstitutionClock
   /** Where students reach Wickerframe. */
   publicUrl: string
   /** Judges a course in a thread of its own. */
   judge: Judge
+  /** Whether the schema is the one this program is made for; it works on no other. */
+  isOurs: () => Promise<boolean>
 }
 
 type Runner = (
@@ -76,12 +79,12 @@ export const startWorker = (
     let outcome: TaskOutcome
     try {
       outcome = task.toPlan
-        ? await runPlanTask(pool, connector, task, settings.today(), settings.publicUrl)
+        ? await runPlanTask(pool, connector, task, settings.clock.today(), settings.publicUrl)
         : await runners[task.kind](
             pool,
             connector,
             task,
-            settings.today(),
+            settings.clock.today(),
             settings.publicUrl,
             settings.judge,
           )
@@ -121,6 +124,10 @@ export const startWorker = (
   const lane = async (): Promise<void> => {
     while (!stopping) {
       try {
+        if (!(await settings.isOurs())) {
+          await pause(1000)
+          continue
+        }
         const task = await claimTask(pool, settings.leaseSeconds, settings.name)
         if (task) await work(task)
         else await pause(idleMilliseconds)

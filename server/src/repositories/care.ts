@@ -1,6 +1,13 @@
 import type { Attestation, Dispensations, Join, Waiver } from '@wickerframe/core'
 import type { FollowUp, StoredWaiver } from '@wickerframe/contract'
-import { anyOf, change, firstRow, rowsOf, type Database } from '@wickerframe/storage'
+import {
+  anyOf,
+  change,
+  firstRow,
+  rowsOf,
+  type Database,
+  institutionNow,
+} from '@wickerframe/storage'
 import { byCourse } from './byCourse.ts'
 import { instantOfRow } from './moment.ts'
 
@@ -9,7 +16,7 @@ export const markJudgedAnew = async (database: Database, courseId: number): Prom
   await change(
     database,
     `UPDATE courses
-     SET judged_from = NOW(3)
+     SET judged_from = ${institutionNow}
      WHERE id = ?`,
     [courseId],
   )
@@ -65,7 +72,7 @@ export const putJoin = async (
   await change(
     database,
     `INSERT INTO joins_by_hand (course_id, what, expected, found, said_by, said_at)
-     VALUES (?, ?, ?, ?, ?, NOW(3))
+     VALUES (?, ?, ?, ?, ?, ${institutionNow})
      ON DUPLICATE KEY UPDATE what = VALUES(what), said_by = VALUES(said_by),
        said_at = VALUES(said_at)`,
     [courseId, what, expected, found, by],
@@ -155,7 +162,7 @@ export const addWaiver = async (
          course_id, scope, rule, fingerprint, evidence, from_date, until_date, reason, state,
            asked_by, asked_at, decided_by, decided_at
        )
-       VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, NOW(3), ?, IF(?, NOW(3), NULL))`,
+       VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ${institutionNow}, ?, IF(?, ${institutionNow}, NULL))`,
       [
         courseId,
         waiver.scope,
@@ -187,7 +194,7 @@ export const decideWaiver = async (
     await change(
       database,
       `UPDATE waivers
-       SET state = ?, decided_by = ?, decided_at = NOW(3), answer = ?
+       SET state = ?, decided_by = ?, decided_at = ${institutionNow}, answer = ?
        WHERE id = ? AND course_id = ? AND state IN (${from.map(() => '?').join(', ')})`,
       [to, by, answer, id, courseId, ...from],
     )
@@ -262,7 +269,7 @@ export const takeAttestationBack = async (
     await change(
       database,
       `UPDATE attestations
-       SET taken_back = NOW(3)
+       SET taken_back = ${institutionNow}
        WHERE course_id = ? AND fingerprint = ? AND taken_back IS NULL`,
       [courseId, fingerprint],
     )
@@ -302,7 +309,7 @@ export const raiseFollowUp = async (
     `INSERT INTO follow_ups (
        course_id, fingerprint, state, owner, message, note, raised_by, raised_at
      )
-     VALUES (?, ?, 'raised', ?, ?, ?, ?, NOW(3))
+     VALUES (?, ?, 'raised', ?, ?, ?, ?, ${institutionNow})
      ON DUPLICATE KEY UPDATE state = 'raised', owner = VALUES(owner), message = VALUES(message),
        note = VALUES(note), raised_by = VALUES(raised_by), raised_at = VALUES(raised_at),
        promised_for = NULL, answer = '', answered_by = NULL, answered_at = NULL, closed_at = NULL`,
@@ -321,7 +328,8 @@ export const promiseFollowUp = async (
     await change(
       database,
       `UPDATE follow_ups
-       SET state = 'promised', promised_for = ?, answer = ?, answered_by = ?, answered_at = NOW(3)
+       SET state = 'promised', promised_for = ?, answer = ?, answered_by = ?,
+         answered_at = ${institutionNow}
        WHERE course_id = ? AND fingerprint = ? AND state IN ('raised', 'promised', 'answered')`,
       [date, answer, by, courseId, fingerprint],
     )
@@ -337,7 +345,7 @@ export const answerFollowUp = async (
     await change(
       database,
       `UPDATE follow_ups
-       SET state = 'answered', answer = ?, answered_by = ?, answered_at = NOW(3)
+       SET state = 'answered', answer = ?, answered_by = ?, answered_at = ${institutionNow}
        WHERE course_id = ? AND fingerprint = ? AND state IN ('raised', 'promised', 'answered')`,
       [answer, by, courseId, fingerprint],
     )
@@ -351,7 +359,7 @@ export const closeFollowUp = async (
     await change(
       database,
       `UPDATE follow_ups
-       SET state = 'closed', closed_at = NOW(3)
+       SET state = 'closed', closed_at = ${institutionNow}
        WHERE course_id = ? AND fingerprint = ? AND state <> 'closed'`,
       [courseId, fingerprint],
     )
@@ -388,7 +396,7 @@ const markMended = (database: Database, courseId: number, fingerprint: string) =
   change(
     database,
     `UPDATE follow_ups
-     SET state = 'mended', closed_at = NOW(3)
+     SET state = 'mended', closed_at = ${institutionNow}
      WHERE course_id = ? AND fingerprint = ?`,
     [courseId, fingerprint],
   )
@@ -437,7 +445,7 @@ export const leaveOutThisWeek = async (
   await change(
     database,
     `INSERT IGNORE INTO not_this_week (course_id, instance, said_by, said_at)
-     VALUES (?, ?, ?, NOW(3))`,
+     VALUES (?, ?, ?, ${institutionNow})`,
     [courseId, instance, by],
   )
 }

@@ -5,7 +5,14 @@ import {
   type Finding,
   type Outlook,
 } from '@wickerframe/core'
-import { anyOf, change, firstRow, rowsOf, type Database } from '@wickerframe/storage'
+import {
+  anyOf,
+  change,
+  firstRow,
+  rowsOf,
+  type Database,
+  institutionNow,
+} from '@wickerframe/storage'
 import { instantOfRow } from './moment.ts'
 
 /** A result to be kept, with the question it answers. */
@@ -28,7 +35,7 @@ export const storeChecks = async (
        course_id, cache_key, as_of, holds_from, holds_until, checked_at, readiness, open_musts,
          open_shoulds, counts, crossings, findings, outlook, rest
      )
-     VALUES ${checks.map(() => '(?, ?, ?, ?, ?, NOW(3), ?, ?, ?, ?, ?, ?, ?, ?)').join(', ')}
+     VALUES ${checks.map(() => `(?, ?, ?, ?, ?, ${institutionNow}, ?, ?, ?, ?, ?, ?, ?, ?)`).join(', ')}
      ON DUPLICATE KEY UPDATE checked_at = VALUES(checked_at)`,
     checks.flatMap(({ courseId, cacheKey, result, crossings }) => {
       const { findings, counts, readiness, holds, asOf, ...whole } = result
@@ -100,7 +107,7 @@ const makeLatest = (database: Database, results: readonly number[]) => {
   return change(
     database,
     `UPDATE check_results
-     SET checked_at = NOW(3)
+     SET checked_at = ${institutionNow}
      WHERE id IN ${found.sql}`,
     found.values,
   )

@@ -1,6 +1,13 @@
 import type { Pool } from 'mysql2/promise'
 import type { TemplateComment } from '@wickerframe/contract'
-import { change, firstRow, inTransaction, rowsOf, type Database } from '@wickerframe/storage'
+import {
+  change,
+  firstRow,
+  inTransaction,
+  rowsOf,
+  type Database,
+  institutionNow,
+} from '@wickerframe/storage'
 import { recordAudit } from './audit.ts'
 import { instantOfRow } from './moment.ts'
 import { findTemplateId } from './templates.ts'
@@ -84,7 +91,7 @@ const insertComment = async (
     await change(
       database,
       `INSERT INTO template_comments (template_id, part, answers_to, text, written_at, written_by)
-       VALUES (?, ?, ?, ?, NOW(3), ?)`,
+       VALUES (?, ?, ?, ?, ${institutionNow}, ?)`,
       [templateId, part, answersTo, text, who],
     )
   ).id
@@ -113,7 +120,7 @@ const markClosed = (database: Database, id: number, who: string) =>
   change(
     database,
     `UPDATE template_comments
-     SET closed_at = NOW(3), closed_by = ?
+     SET closed_at = ${institutionNow}, closed_by = ?
      WHERE id = ?`,
     [who, id],
   )

@@ -1,4 +1,4 @@
-import { anyOf, change, rowsOf, type Database } from '@wickerframe/storage'
+import { anyOf, change, rowsOf, type Database, institutionNow } from '@wickerframe/storage'
 
 /** What of a course's roster row somebody decided here: it outranks the registrar's file. */
 export type DecidedField = 'status' | 'class sections' | 'instructors'
@@ -12,7 +12,7 @@ export const decideField = async (
   await change(
     database,
     `INSERT INTO course_decisions (course_id, field, decided_by, decided_at)
-     VALUES (?, ?, ?, NOW(3))
+     VALUES (?, ?, ?, ${institutionNow})
      ON DUPLICATE KEY UPDATE decided_by = VALUES(decided_by), decided_at = VALUES(decided_at)`,
     [courseId, field, who],
   )

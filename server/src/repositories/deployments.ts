@@ -1,6 +1,6 @@
 import { Proof, UndoRecord, readDocument } from '@wickerframe/core'
 import type { Receipt, RolloutOrder } from '@wickerframe/contract'
-import { change, firstRow, rowsOf, type Database } from '@wickerframe/storage'
+import { change, firstRow, rowsOf, type Database, institutionNow } from '@wickerframe/storage'
 import { JudgedState } from './courses.ts'
 import { instantOfRow } from './moment.ts'
 import { pack, unpack } from './packed.ts'
@@ -35,7 +35,8 @@ export const recordDeployment = async (
        course_id, number, run_id, mode, template_id, version, deployed_at, deployed_by, engine,
          idempotency_key, parts, receipt, expansion, undo_record, judged_before, proof
      )
-     SELECT ?, COALESCE(MAX(number), 0) + 1, ?, ?, ?, ?, NOW(3), ?, ?, ?, ?, ?, ?, ?, ?, ?
+     SELECT ?, COALESCE(MAX(number), 0) + 1, ?, ?, ?, ?, ${institutionNow}, ?, ?, ?, ?, ?, ?, ?, ?,
+       ?
      FROM deployments
      WHERE course_id = ?`,
     [

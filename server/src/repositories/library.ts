@@ -7,7 +7,14 @@ import {
   type LibraryKind,
   type LibraryPut,
 } from '@wickerframe/contract'
-import { change, firstRow, inTransaction, rowsOf, type Database } from '@wickerframe/storage'
+import {
+  change,
+  firstRow,
+  inTransaction,
+  rowsOf,
+  type Database,
+  institutionNow,
+} from '@wickerframe/storage'
 import { recordAudit } from './audit.ts'
 import { instantOfRow } from './moment.ts'
 
@@ -58,7 +65,7 @@ const insert = async (
     `INSERT IGNORE INTO library_entries (
        kind, entry_key, title, revision, document, saved_at, saved_by
      )
-     VALUES (?, ?, ?, 1, ?, NOW(3), ?)`,
+     VALUES (?, ?, ?, 1, ?, ${institutionNow}, ?)`,
     [kind, document.key, titleOf(document).slice(0, 200), JSON.stringify(document), who],
   )
 }
@@ -143,7 +150,8 @@ const correctEntry = (
   change(
     database,
     `UPDATE library_entries
-     SET title = ?, revision = revision + 1, document = ?, saved_at = NOW(3), saved_by = ?
+     SET title = ?, revision = revision + 1, document = ?, saved_at = ${institutionNow},
+       saved_by = ?
      WHERE kind = ? AND entry_key = ?`,
     [titleOf(document).slice(0, 200), JSON.stringify(document), who, kind, document.key],
   )

@@ -1,5 +1,5 @@
 import { CourseStatus } from '@wickerframe/contract'
-import { change, firstRow, rowsOf, type Database } from '@wickerframe/storage'
+import { change, firstRow, rowsOf, type Database, institutionNow } from '@wickerframe/storage'
 import { z } from 'zod'
 import { decideField, forgetDecision } from './courseDecisions.ts'
 import { replaceClassSections, replaceInstructors } from './roster.ts'
@@ -103,7 +103,7 @@ const recordMerge = (
   change(
     database,
     `INSERT INTO merges (course_id, into_id, before_merge, merged_by, merged_at)
-     VALUES (?, ?, ?, ?, NOW(3))`,
+     VALUES (?, ?, ?, ?, ${institutionNow})`,
     [id, into, JSON.stringify(before), who],
   )
 const forgetMerge = (database: Database, id: number) =>

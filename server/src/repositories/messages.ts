@@ -1,5 +1,5 @@
 import type { Message } from '@wickerframe/contract'
-import { change, rowsOf, type Database } from '@wickerframe/storage'
+import { change, rowsOf, type Database, institutionNow } from '@wickerframe/storage'
 import { instantOfRow } from './moment.ts'
 
 /** Tells whoever began a rollout that it has ended, once. */
@@ -7,7 +7,7 @@ export const sendRunMessages = async (database: Database): Promise<void> => {
   await change(
     database,
     `INSERT IGNORE INTO messages (recipient, run_id, sent_at, subject, body)
-     SELECT runs.created_by, runs.id, NOW(3), CONCAT('Ended: ', LEFT(runs.title, 280)),
+     SELECT runs.created_by, runs.id, ${institutionNow}, CONCAT('Ended: ', LEFT(runs.title, 280)),
        CONCAT(
          (SELECT COUNT(*) FROM tasks WHERE tasks.run_id = runs.id AND tasks.state = 'done'),
            ' courses done, ',
@@ -58,7 +58,7 @@ export const markRead = async (
     await change(
       database,
       `UPDATE messages
-       SET read_at = COALESCE(read_at, NOW(3))
+       SET read_at = COALESCE(read_at, ${institutionNow})
        WHERE id = ? AND recipient = ?`,
       [id, recipient],
     )

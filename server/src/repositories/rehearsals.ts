@@ -1,5 +1,5 @@
 import type { Rehearsal } from '@wickerframe/contract'
-import { change, firstRow, rowsOf, type Database } from '@wickerframe/storage'
+import { change, firstRow, rowsOf, type Database, institutionNow } from '@wickerframe/storage'
 import { instantOfRow } from './moment.ts'
 
 export const addRehearsal = async (
@@ -9,7 +9,7 @@ export const addRehearsal = async (
   await change(
     database,
     `INSERT INTO rehearsals (id, run_id, course_id, created_by, created_at)
-     VALUES (?, ?, ?, ?, NOW(3))`,
+     VALUES (?, ?, ?, ?, ${institutionNow})`,
     [id, run, course, by],
   )
 }
@@ -48,7 +48,7 @@ export const discardRehearsal = async (database: Database, id: string): Promise<
   await change(
     database,
     `UPDATE rehearsals
-     SET discarded_at = NOW(3)
+     SET discarded_at = ${institutionNow}
      WHERE id = ?`,
     [id],
   )

@@ -8,7 +8,14 @@ import {
   type RunTask,
   type TaskState,
 } from '@wickerframe/contract'
-import { change, firstRow, inTransaction, rowsOf, type Database } from '@wickerframe/storage'
+import {
+  change,
+  firstRow,
+  inTransaction,
+  rowsOf,
+  type Database,
+  institutionNow,
+} from '@wickerframe/storage'
 import { recordAudit } from './audit.ts'
 import { sendRunMessages } from './messages.ts'
 import { instantOfRow } from './moment.ts'
@@ -50,7 +57,7 @@ const insertRun = async (database: Database, run: NewRun): Promise<number> =>
       `INSERT INTO runs (
          kind, state, title, created_by, created_at, as_of, template_id, version, rollout_order
        )
-       VALUES (?, ?, ?, ?, NOW(3), ?, ?, ?, ?)`,
+       VALUES (?, ?, ?, ?, ${institutionNow}, ?, ?, ?, ?)`,
       [
         run.kind,
         run.state ?? 'running',
@@ -119,7 +126,7 @@ const markDone = (database: Database, id: number) =>
   change(
     database,
     `UPDATE runs
-     SET state = 'done', finished_at = NOW(3)
+     SET state = 'done', finished_at = ${institutionNow}
      WHERE id = ?
        AND state = 'running'
        AND NOT EXISTS (
@@ -258,11 +265,11 @@ const speedOf = (database: Database, runId: number) =>
   firstRow<{ finished: number; seconds: number | null }>(
     database,
     `SELECT COUNT(*) AS finished,
-       TIMESTAMPDIFF(MICROSECOND, MIN(finished_at), NOW(3)) / 1e6 AS seconds
+       TIMESTAMPDIFF(MICROSECOND, MIN(finished_at), ${institutionNow}) / 1e6 AS seconds
      FROM tasks
      WHERE run_id = ?
        AND state IN ('done', 'planned')
-       AND finished_at > TIMESTAMPADD(SECOND, -30, NOW(3))`,
+       AND finished_at > TIMESTAMPADD(SECOND, -30, ${institutionNow})`,
     [runId],
   )
 
@@ -473,7 +480,8 @@ const leaveOutRest = (database: Database, id: number) =>
   change(
     database,
     `UPDATE tasks
-     SET state = IF(${onlyToDecide}, 'done', 'cancelled'), payload = NULL, finished_at = NOW(3),
+     SET state = IF(${onlyToDecide}, 'done', 'cancelled'), payload = NULL,
+       finished_at = ${institutionNow},
        message = COALESCE(
          CASE
            WHEN ${onlyToDecide} THEN 'nothing to do but what is to be decided'
@@ -513,7 +521,7 @@ const cancelTasks = (database: Database, id: number) =>
   change(
     database,
     `UPDATE tasks
-     SET state = 'cancelled', payload = NULL, finished_at = NOW(3),
+     SET state = 'cancelled', payload = NULL, finished_at = ${institutionNow},
        message = 'cancelled before it began'
      WHERE run_id = ? AND state IN ('waiting', 'to-plan', 'planned', 'held')`,
     [id],
@@ -522,7 +530,7 @@ const markCancelled = (database: Database, id: number) =>
   change(
     database,
     `UPDATE runs
-     SET state = 'cancelled', finished_at = NOW(3)
+     SET state = 'cancelled', finished_at = ${institutionNow}
      WHERE id = ? AND state IN ('planning', 'planned', 'running', 'paused')`,
     [id],
   )

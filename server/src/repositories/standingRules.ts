@@ -1,5 +1,5 @@
 import type { StandingRule } from '@wickerframe/contract'
-import { change, rowsOf, type Database } from '@wickerframe/storage'
+import { change, rowsOf, type Database, institutionNow } from '@wickerframe/storage'
 import { findTemplateId } from './templates.ts'
 
 export const listStandingRules = async (database: Database): Promise<StandingRule[]> =>
@@ -31,7 +31,7 @@ export const addStandingRule = async (
     await change(
       database,
       `INSERT INTO standing_rules (department, modality, weeks, template_id, created_by, created_at)
-       VALUES (?, ?, ?, ?, ?, NOW(3))`,
+       VALUES (?, ?, ?, ?, ?, ${institutionNow})`,
       [rule.department, rule.modality, rule.weeks, templateId, by],
     )
   ).id

@@ -1,7 +1,14 @@
 import type { Pool } from 'mysql2/promise'
 import type { Decision } from '@wickerframe/core'
 import type { PlanSummary, RunSummary, TaskState } from '@wickerframe/contract'
-import { change, firstRow, inTransaction, rowsOf, type Database } from '@wickerframe/storage'
+import {
+  change,
+  firstRow,
+  inTransaction,
+  rowsOf,
+  type Database,
+  institutionNow,
+} from '@wickerframe/storage'
 import { packText, unpackText } from './packed.ts'
 import { orderOf, type StoredOrder } from './rolloutOrder.ts'
 
@@ -256,7 +263,7 @@ export const finishTask = async (
   const { affected } = await change(
     database,
     `UPDATE tasks
-     SET state = ?, message = ?, finished_at = NOW(3), lease_until = NULL,
+     SET state = ?, message = ?, finished_at = ${institutionNow}, lease_until = NULL,
        payload = IF(? = 'planned', payload, NULL),
        idempotency_key = IF(? = 'done', idempotency_key, NULL)
      WHERE id = ? AND lease_epoch = ? AND state IN ('at-work', 'sent')`,

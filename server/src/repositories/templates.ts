@@ -22,7 +22,14 @@ import {
   type TemplateSummary,
   type VersionSummary,
 } from '@wickerframe/contract'
-import { change, firstRow, inTransaction, rowsOf, type Database } from '@wickerframe/storage'
+import {
+  change,
+  firstRow,
+  inTransaction,
+  rowsOf,
+  type Database,
+  institutionNow,
+} from '@wickerframe/storage'
 import { digestOf } from '../digest.ts'
 import { recordAudit } from './audit.ts'
 import { houseTextsInForce, keepFromTemplate, withHouseTexts } from './library.ts'
@@ -90,7 +97,7 @@ const insertTemplate = (database: Database, draft: Template) =>
   change(
     database,
     `INSERT INTO templates (template_key, title, draft, saved_at)
-     VALUES (?, ?, ?, NOW(3))`,
+     VALUES (?, ?, ?, ${institutionNow})`,
     [draft.key, draft.title, JSON.stringify(draft)],
   )
 
@@ -399,7 +406,7 @@ const storeDraft = async (
     database,
     `UPDATE templates
      SET draft = ?, title = ?, draft_revision = draft_revision + 1, edits_since = edits_since + ?,
-       saved_at = NOW(3)
+       saved_at = ${institutionNow}
      WHERE id = ?`,
     [JSON.stringify(draft), draft.title, edits, row.id],
   )
@@ -593,7 +600,7 @@ const insertVersion = (
     `INSERT INTO template_versions (
        template_id, number, document, digest, released_at, released_by, note
      )
-     VALUES (?, ?, ?, ?, NOW(3), ?, ?)`,
+     VALUES (?, ?, ?, ?, ${institutionNow}, ?, ?)`,
     [templateId, number, JSON.stringify(document), digestOf(document), who, note],
   )
 const forgetEditsSince = (database: Database, templateId: number) =>
@@ -653,7 +660,7 @@ const putInUse = (
   change(
     database,
     `INSERT INTO version_uses (department, modality, template_id, number, decided_at, decided_by)
-     VALUES (?, ?, ?, ?, NOW(3), ?)
+     VALUES (?, ?, ?, ?, ${institutionNow}, ?)
      ON DUPLICATE KEY UPDATE template_id = VALUES(template_id), number = VALUES(number),
        decided_at = VALUES(decided_at), decided_by = VALUES(decided_by)`,
     [department, modality, templateId, number, who],
@@ -697,7 +704,7 @@ const markRetired = (database: Database, { templateId, number }: Version, who: s
   change(
     database,
     `INSERT IGNORE INTO retired_versions (template_id, number, retired_at, retired_by)
-     VALUES (?, ?, NOW(3), ?)`,
+     VALUES (?, ?, ${institutionNow}, ?)`,
     [templateId, number, who],
   )
 const takeFromEveryUse = (database: Database, { templateId, number }: Version) =>
@@ -717,16 +724,24 @@ const bringBack = (database: Database, { templateId, number }: Version) =>
 
 /** Lets somebody contribute to a template, or no longer. @returns false when the template or the contributor is not there */
 export const letContribute = async (
-  database: Database,
+  pool: Pool,
   key: string,
   email: string,
   may = true,
-): Promise<boolean> => {
-  const found = await findContributing(database, key, email)
-  if (!found) return false
-  await (may ? addContributor(database, found) : removeContributor(database, found))
-  return true
-}
+  who = 'system',
+): Promise<boolean> =>
+  inTransaction(pool, async (database) => {
+    const found = await findContributing(database, key, email)
+    if (!found) return false
+    await (may ? addContributor(database, found) : removeContributor(database, found))
+    await recordAudit(database, {
+      who,
+      what: may ? 'contributor let in' : 'contributor taken out',
+      subject: key,
+      to: email,
+    })
+    return true
+  })
 
 interface Contributing {
   template: number

@@ -287,7 +287,7 @@ export const postApprove: Handler = async ({ pool, request, person }) => {
 
 /** Carries a plan out on a copy of its course on the platform. */
 export const postRehearsal: Handler = async (handling): Promise<Rehearsal> => {
-  const { pool, connector, person, today, platformUrl } = handling
+  const { pool, connector, person, today, now, platformUrl } = handling
   const { run, stored, decided } = await plannedIn(handling)
   const id = `rehearsal-${randomUUID()}`
   const answered = <T>(
@@ -320,7 +320,7 @@ export const postRehearsal: Handler = async (handling): Promise<Rehearsal> => {
     id,
     course: stored.summary.id,
     address: new URL(`/courses/${id}`, platformUrl).href,
-    createdAt: new Date().toISOString(),
+    createdAt: now,
   }
 }
 

@@ -1,23 +1,46 @@
-import { SignIn, type Me } from '@wickerframe/contract'
-import { personOfSession, signIn, signOut, type Person } from '../../repositories/people.ts'
-import { listTerms } from '../../repositories/terms.ts'
-import { firstRow } from '@wickerframe/storage'
+import type { CookieOptions, Request } from 'express'
 import type { Pool } from 'mysql2/promise'
-import type { Request } from 'express'
-import { bodyOf, type Handler } from '../handler.ts'
+import { ChangePassword, SignIn, SignOut, type Me } from '@wickerframe/contract'
+import { verify } from '@node-rs/argon2'
+import { inTransaction } from '@wickerframe/storage'
+import { recordAudit } from '../../repositories/audit.ts'
+import { changePassword, findWithPassword, type Person } from '../../repositories/people.ts'
+import {
+  beginSession,
+  endSession,
+  endSessionsOf,
+  personOfSession,
+} from '../../repositories/sessions.ts'
+import { windowMinutes } from '../../repositories/signInTries.ts'
+import { listTerms } from '../../repositories/terms.ts'
+import { signIn } from '../../signIn/signIn.ts'
+import { bodyOf, type Handler, type Handling } from '../handler.ts'
 import { HttpProblem } from '../problem.ts'
 
-const cookieName = 'wickerframe-session'
+/** On TLS the browser itself holds a cookie so named to this host, this path and TLS (RFC 6265bis, 4.1.3.2). */
+const cookieName = (name: string, secure: boolean): string =>
+  `${secure ? '__Host-' : ''}wickerframe-${name}`
+const cookieOptions = (secure: boolean): CookieOptions => ({
+  httpOnly: true,
+  sameSite: 'strict',
+  secure,
+  path: '/',
+})
+const deviceMilliseconds = 180 * 24 * 3600 * 1000
 
-const tokenOf = (request: Request): string | null =>
+const cookieIn = (request: Request, name: string, secure: boolean): string | null =>
   (request.get('cookie') ?? '')
     .split(';')
     .map((part) => part.trim().split('='))
-    .find(([name]) => name === cookieName)?.[1] ?? null
+    .find(([key]) => key === cookieName(name, secure))?.[1] ?? null
 
 /** Who is signed in with the request's cookie. */
-export const personOf = async (pool: Pool, request: Request): Promise<Person | null> => {
-  const token = tokenOf(request)
+export const personOf = async (
+  pool: Pool,
+  request: Request,
+  secure: boolean,
+): Promise<Person | null> => {
+  const token = cookieIn(request, 'session', secure)
   return token === null ? null : personOfSession(pool, token)
 }
 
@@ -30,33 +53,74 @@ const meOf = (person: Person, today: string): Me => ({
 
 export const postSignIn: Handler = async ({ request, response, pool, today, secureCookies }) => {
   const { email, password } = bodyOf(SignIn, request)
-  const result = await signIn(pool, email, password)
-  if (result === 'throttled')
+  const result = await signIn(pool, {
+    email,
+    password,
+    client: request.ip ?? '',
+    device: cookieIn(request, 'device', secureCookies),
+  })
+  if (result.state === 'throttled')
     throw new HttpProblem(
       429,
       'too-many-attempts',
-      'too many attempts for this address; try again in ten minutes',
+      `too many attempts; try again in ${windowMinutes} minutes`,
+      {},
+      windowMinutes * 60,
     )
-  if (result === 'wrong')
+  if (result.state !== 'signed-in')
     throw new HttpProblem(401, 'wrong-sign-in', 'the address or the password is not right')
-  response.cookie(cookieName, result.token, {
-    httpOnly: true,
-    sameSite: 'strict',
-    secure: secureCookies,
-    path: '/',
+  const options = cookieOptions(secureCookies)
+  response.cookie(cookieName('session', secureCookies), result.token, options)
+  response.cookie(cookieName('device', secureCookies), result.device, {
+    ...options,
+    maxAge: deviceMilliseconds,
   })
   return meOf(result.person, today)
 }
 
-export const postSignOut: Handler = async ({ request, response, pool }) => {
-  const token = tokenOf(request)
-  if (token !== null) await signOut(pool, token)
-  response.clearCookie(cookieName, { path: '/' })
+const forgetCookie = ({ response, secureCookies }: Handling): void => {
+  response.clearCookie(cookieName('session', secureCookies), cookieOptions(secureCookies))
+}
+
+/** Ends this session, or all of the person's. */
+export const postSignOut: Handler = async (handling) => {
+  const { request, pool, person, secureCookies } = handling
+  const { everywhere } = bodyOf(SignOut, request)
+  const token = cookieIn(request, 'session', secureCookies)
+  if (token !== null && person.id > 0)
+    await inTransaction(pool, async (database) => {
+      if (everywhere) await endSessionsOf(database, person.id)
+      else await endSession(database, token)
+      await recordAudit(database, {
+        who: person.email,
+        what: everywhere ? 'signed out everywhere' : 'signed out',
+        subject: person.email,
+      })
+    })
+  forgetCookie(handling)
+  return {}
+}
+
+/** Changes one's own password. Every session ends but this one, which goes on under a new token. */
+export const postPassword: Handler = async (handling) => {
+  const { request, response, pool, person, secureCookies } = handling
+  const { was, password } = bodyOf(ChangePassword, request)
+  const found = await findWithPassword(pool, person.email)
+  if (!found || !(await verify(found.password_hash, was)))
+    throw new HttpProblem(403, 'wrong-password', 'the password you have now is not that one')
+  const token = await inTransaction(pool, async (database) => {
+    await changePassword(database, person.id, password)
+    await endSessionsOf(database, person.id)
+    await recordAudit(database, {
+      who: person.email,
+      what: 'password changed',
+      subject: person.email,
+    })
+    return beginSession(database, person.id)
+  })
+  response.cookie(cookieName('session', secureCookies), token, cookieOptions(secureCookies))
   return {}
 }
 
 export const getMe: Handler = async ({ person, today }) => meOf(person, today)
 export const getTerms: Handler = async ({ pool }) => listTerms(pool)
-export const getHealth: Handler = async ({ pool }) => ({
-  database: (await firstRow(pool, 'SELECT 1 AS one')) !== null,
-})

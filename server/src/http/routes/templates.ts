@@ -258,9 +258,9 @@ export const postRetire: Handler = async ({ request, pool, person }) => {
   return {}
 }
 
-export const postContributor: Handler = async ({ request, pool }) => {
+export const postContributor: Handler = async ({ request, pool, person }) => {
   const { email, may } = bodyOf(LetContribute, request)
-  if (!(await letContribute(pool, parameter(request, 'key'), email, may)))
+  if (!(await letContribute(pool, parameter(request, 'key'), email, may, person.email)))
     throw new HttpProblem(
       404,
       'not-found',

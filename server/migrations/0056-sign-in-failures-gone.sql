@@ -1,0 +1,1 @@
+DROP TABLE sign_in_failures

@@ -1,0 +1,3 @@
+ALTER TABLE audit
+  ADD KEY audit_by_who (who, id),
+  ADD KEY audit_by_what (what, id)
