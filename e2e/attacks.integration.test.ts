@@ -159,3 +159,48 @@ describe('a roster', () => {
     expect(waited).toBeLessThan(1000)
   })
 })
+
+describe('following runs and asking for checks', () => {
+  const check = async (course: number) =>
+    designer.post<{ run: number } & ApiProblem>(`/api/courses/${course}/check`, {})
+  it('the same question asked a hundred times before it is begun is one run; too many of others are refused', async () => {
+    const courses = (await designer.get<{ id: number }[]>('/api/courses')).body
+    const [first] = courses
+    if (!first) throw new Error('no course')
+    const asked = await Promise.all(Array.from({ length: 100 }, () => check(first.id)))
+    expect(new Set(asked.map((one) => one.body.run)).size).toBe(1)
+    const days = Array.from({ length: 25 }, (_, i) => `2026-10-${String(i + 1).padStart(2, '0')}`)
+    const others = await Promise.all(
+      days.map((asOf) =>
+        designer.post<{ run: number } & ApiProblem>(`/api/courses/${first.id}/check`, { asOf }),
+      ),
+    )
+    expect(others.filter((one) => one.status === 200)).toHaveLength(19)
+    expect(others.filter((one) => one.status === 429)).toHaveLength(6)
+  })
+  it('a person follows a few runs at once, the database is asked once for each, and signing out ends it', async () => {
+    const open = await bed.as('designer@kestrelsound.example')
+    const courses = (await open.get<{ id: number }[]>('/api/courses')).body
+    const { run } = (await check(courses[0]?.id ?? 0)).body
+    const streams = await Promise.all(
+      Array.from({ length: 60 }, () =>
+        fetch(`${bed.address}/api/runs/${run}/events`, { headers: { cookie: open.cookie } }),
+      ),
+    )
+    const served = streams.filter((one) => one.status === 200)
+    expect(served).toHaveLength(6)
+    expect(streams.filter((one) => one.status === 429)).toHaveLength(54)
+    const questions = async () => {
+      const [rows] = await bed.pool.query("SHOW GLOBAL STATUS LIKE 'Com_stmt_execute'")
+      return Number((rows as { Value: string }[])[0]?.Value)
+    }
+    const before = await questions()
+    await new Promise((resolve) => setTimeout(resolve, 4000))
+    // Ten a run in four seconds, and a few for the sessions; six streams by themselves would ask sixty times.
+    expect((await questions()) - before).toBeLessThan(40)
+    await open.post('/api/sign-out', {})
+    const began = performance.now()
+    await Promise.all(served.map((one) => one.text()))
+    expect(performance.now() - began).toBeLessThan(8000)
+  })
+})

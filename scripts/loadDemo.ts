@@ -35,7 +35,7 @@ import {
 } from '@wickerframe/server/repositories/templates'
 import { putTerm } from '@wickerframe/server/repositories/terms'
 import { databaseAddress, readSettings, clockOf } from '@wickerframe/server/settings'
-import { connect, firstRow } from '@wickerframe/storage'
+import { connect, firstRow, institutionNow } from '@wickerframe/storage'
 
 const answered = <T>(answer: Answer<T>): T => {
   if (answer.state !== 'answered') throw new Error(`the practice platform: ${answer.detail}`)
@@ -244,7 +244,7 @@ export const loadDemo = async (
     )
     await pool.execute(
       `INSERT INTO audit (at, who, what, subject)
-       VALUES (NOW(3), 'demo', 'demo loaded', 'college')`,
+       VALUES (${institutionNow}, 'demo', 'demo loaded', 'college')`,
     )
   } finally {
     await pool.end()

@@ -11,8 +11,9 @@ import type { FileThreads } from '../files/fileThreads.ts'
 import type { Person } from '../repositories/people.ts'
 import type { Handler } from './handler.ts'
 import { fileBody, jsonBody, takesFile } from './bodies.ts'
-import { databaseAway } from './away.ts'
+import { databaseAway, mustSay } from './away.ts'
 import { HttpProblem } from './problem.ts'
+import { Pulses } from './pulses.ts'
 import {
   postAttestation,
   postFollowUp,
@@ -64,6 +65,7 @@ import {
   postPassword,
   postSignIn,
   postSignOut,
+  sessionStands,
 } from './routes/session.ts'
 import { getNames, postRenames } from './routes/names.ts'
 import { getLibrary, houseTextPage, postLibrary, postRubricFile } from './routes/library.ts'
@@ -221,6 +223,7 @@ const sameOrigin = (request: Request): boolean => {
 
 export const makeApp = (settings: AppSettings): Express => {
   const { pool, connector, files, clock, platformUrl, secureCookies, log } = settings
+  const pulses = new Pulses(pool)
   const app = express()
   app.disable('x-powered-by')
   app.set('etag', false)
@@ -256,7 +259,7 @@ export const makeApp = (settings: AppSettings): Express => {
           'other-origin',
           'this request did not come from Wickerframe’s own pages',
         )
-      const person = await personOf(pool, request, secureCookies)
+      const person = await mustSay(personOf(pool, request, secureCookies))
       if (route.roles !== 'anyone') {
         if (!person) throw new HttpProblem(401, 'not-signed-in', 'sign in first')
         if (!route.roles.includes(person.role))
@@ -277,6 +280,8 @@ export const makeApp = (settings: AppSettings): Express => {
           pool,
           connector,
           files,
+          pulses,
+          sessionStands: () => sessionStands(pool, request, secureCookies),
           person,
           now: clock.now(),
           today: clock.today(),

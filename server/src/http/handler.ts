@@ -6,6 +6,7 @@ import type { Connector } from '../connector/client.ts'
 import type { InstitutionDay, InstitutionInstant } from '../clocks.ts'
 import type { FileThreads } from '../files/fileThreads.ts'
 import type { Person } from '../repositories/people.ts'
+import type { Pulses } from './pulses.ts'
 import { HttpProblem } from './problem.ts'
 
 /** What a handler may use. `person` is somebody whose role the route's table admits. */
@@ -15,6 +16,9 @@ export interface Handling {
   pool: Pool
   connector: Connector
   files: FileThreads
+  pulses: Pulses
+  /** Whether the session of the request still stands; asking does not keep it alive. */
+  sessionStands: () => Promise<boolean>
   person: Person
   /** By the institution's clock. */
   today: InstitutionDay

@@ -8,8 +8,8 @@ import { changesInWords, ruleById, type Course, type Finding } from '@wickerfram
 import type { ProposedMend } from '../../jobs/mendTask.ts'
 import { findCheck, listChecks } from '../../repositories/checks.ts'
 import { listCourses } from '../../repositories/courses.ts'
-import { createRun } from '../../repositories/runs.ts'
 import { listSnapshots } from '../../repositories/snapshots.ts'
+import { askedRun } from '../askedRun.ts'
 import { bodyOf, type Handler } from '../handler.ts'
 import { HttpProblem, notFound } from '../problem.ts'
 import { courseIn } from './courses.ts'
@@ -66,16 +66,19 @@ export const postCourseMends: Handler = async (handling) => {
     stored.facts.term.timeZone,
   )
   return {
-    run: await createRun(pool, {
-      kind: 'mends',
-      state: 'running',
-      title: `${mends.length} ${mends.length === 1 ? 'mend' : 'mends'} in ${stored.summary.code} ${stored.summary.title}`,
-      by: person.email,
-      asOf: null,
-      templateId: null,
-      version: null,
-      tasks: [{ courseId: stored.summary.id, proposal }],
-    }),
+    run: await askedRun(
+      { pool },
+      {
+        kind: 'mends',
+        state: 'running',
+        title: `${mends.length} ${mends.length === 1 ? 'mend' : 'mends'} in ${stored.summary.code} ${stored.summary.title}`,
+        by: person.email,
+        asOf: null,
+        templateId: null,
+        version: null,
+        tasks: [{ courseId: stored.summary.id, proposal }],
+      },
+    ),
   }
 }
 
@@ -111,16 +114,19 @@ export const postMends: Handler = async ({ pool, person, request, today }) => {
     )
   const count = tasks.reduce((sum, task) => sum + task.proposal.length, 0)
   return {
-    run: await createRun(pool, {
-      kind: 'mends',
-      state: 'planned',
-      title: `${count} ${count === 1 ? 'mend' : 'mends'} in ${tasks.length} ${tasks.length === 1 ? 'course' : 'courses'}`,
-      by: person.email,
-      asOf: null,
-      templateId: null,
-      version: null,
-      tasks,
-    }),
+    run: await askedRun(
+      { pool },
+      {
+        kind: 'mends',
+        state: 'planned',
+        title: `${count} ${count === 1 ? 'mend' : 'mends'} in ${tasks.length} ${tasks.length === 1 ? 'course' : 'courses'}`,
+        by: person.email,
+        asOf: null,
+        templateId: null,
+        version: null,
+        tasks,
+      },
+    ),
   }
 }
 

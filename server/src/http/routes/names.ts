@@ -18,9 +18,9 @@ import {
 } from '@wickerframe/contract'
 import { listPairs } from '../../repositories/checks.ts'
 import { listCourses, type StoredCourse } from '../../repositories/courses.ts'
-import { createRun } from '../../repositories/runs.ts'
 import { listSnapshots } from '../../repositories/snapshots.ts'
 import { findVersionById } from '../../repositories/templates.ts'
+import { askedRun } from '../askedRun.ts'
 import { bodyOf, type Handler } from '../handler.ts'
 import { HttpProblem, notFound } from '../problem.ts'
 
@@ -123,15 +123,18 @@ export const postRenames: Handler = async ({ request, pool, person, today }) => 
   if (byCourse.size === 0)
     throw new HttpProblem(409, 'nothing-to-rename', 'every name is what it should be already')
   const count = [...byCourse.values()].reduce((sum, one) => sum + one.length, 0)
-  const run = await createRun(pool, {
-    kind: 'renames',
-    state: 'planned',
-    title: `${count} ${count === 1 ? 'name' : 'names'} in ${byCourse.size} ${byCourse.size === 1 ? 'course' : 'courses'}`,
-    by: person.email,
-    asOf: null,
-    templateId: null,
-    version: null,
-    tasks: [...byCourse].map(([courseId, proposal]) => ({ courseId, proposal })),
-  })
+  const run = await askedRun(
+    { pool },
+    {
+      kind: 'renames',
+      state: 'planned',
+      title: `${count} ${count === 1 ? 'name' : 'names'} in ${byCourse.size} ${byCourse.size === 1 ? 'course' : 'courses'}`,
+      by: person.email,
+      asOf: null,
+      templateId: null,
+      version: null,
+      tasks: [...byCourse].map(([courseId, proposal]) => ({ courseId, proposal })),
+    },
+  )
   return { run }
 }

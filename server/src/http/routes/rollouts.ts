@@ -20,9 +20,10 @@ import {
   listRehearsals,
 } from '../../repositories/rehearsals.ts'
 import { decide, findPlanned, plansChanged, shapesOf } from '../../repositories/plans.ts'
-import { commandRun, createRun, findRun, listRuns } from '../../repositories/runs.ts'
+import { commandRun, findRun, listRuns } from '../../repositories/runs.ts'
 import { findSnapshot } from '../../repositories/snapshots.ts'
 import { findVersion, isRetired, type Version } from '../../repositories/templates.ts'
+import { askedRun } from '../askedRun.ts'
 import { bodyOf, numberIn, parameter, type Handler, type Handling } from '../handler.ts'
 import { HttpProblem, notFound } from '../problem.ts'
 
@@ -88,7 +89,7 @@ const begin = async (
     throw new HttpProblem(409, 'no-courses', 'there is no course to plan for')
   const from = new Map(wanted.sources.map((one) => [one.course, one.from]))
   return {
-    run: await createRun(handling.pool, {
+    run: await askedRun(handling, {
       kind: 'rollout',
       state: 'planning',
       title,

@@ -1,20 +1,15 @@
 import { CheckRequest } from '@wickerframe/contract'
 import { listCourses, type StoredCourse } from '../../repositories/courses.ts'
-import {
-  commandRun,
-  createRun,
-  findRun,
-  mayFollowRun,
-  runPulse,
-  type Command,
-} from '../../repositories/runs.ts'
+import { commandRun, findRun, mayFollowRun, type Command } from '../../repositories/runs.ts'
 import { bodyOf, numberIn, type Handler, type Handling } from '../handler.ts'
+import { digestOf } from '../../digest.ts'
+import { askedRun } from '../askedRun.ts'
 import { HttpProblem, notFound } from '../problem.ts'
 import { courseIn } from './courses.ts'
 import { coursesOf } from './rollouts.ts'
 
 const checkRun = async (
-  { pool, person }: Handling,
+  handling: Handling,
   courses: readonly StoredCourse[],
   asOf: string,
 ): Promise<{ run: number }> => {
@@ -25,10 +20,11 @@ const checkRun = async (
       'there is no course to check; import a roster first',
     )
   return {
-    run: await createRun(pool, {
+    run: await askedRun(handling, {
       kind: 'check',
       title: `${courses.length} ${courses.length === 1 ? 'course' : 'courses'} as of ${asOf}`,
-      by: person.email,
+      by: handling.person.email,
+      question: digestOf({ asOf, courses: courses.map((stored) => stored.summary.id) }),
       asOf,
       templateId: null,
       version: null,
@@ -74,33 +70,54 @@ export const command =
     return {}
   }
 
-const pulseMilliseconds = 400
+const sessionAskedMilliseconds = 5000
 
-/** Says `changed` whenever something of the run did; the client then fetches the state. Ends with the run. */
+/**
+ * Says `changed` whenever something of the run did; the client then fetches the state. Ends with the run, and with the session
+ * of whoever listens.
+ */
 export const getRunEvents: Handler = async (handling) => {
-  const { pool, request, response } = handling
+  const { request, response, person, pulses, sessionStands } = handling
   const id = await runIn(handling)
-  let last = await runPulse(pool, id)
-  if (last === null) throw notFound('run')
-  response.set({
-    'Content-Type': 'text/event-stream',
-    'Cache-Control': 'no-store',
-    'X-Accel-Buffering': 'no',
-  })
-  response.flushHeaders()
-  let open = true
-  request.on('close', () => (open = false))
-  const say = (pulse: string) =>
-    response.write(`event: changed\ndata: ${JSON.stringify({ pulse })}\n\n`)
-  say(last)
-  while (open) {
-    await new Promise((resolve) => setTimeout(resolve, pulseMilliseconds))
-    const pulse = await runPulse(pool, id).catch(() => last)
-    if (!open || pulse === null) break
-    if (pulse !== last) say((last = pulse))
-    if (/^(done|cancelled):/.test(pulse) && !/(waiting|at-work|sent|to-plan)[1-9]/.test(pulse))
-      break
+  const giveBack = pulses.take(person.id)
+  if (!giveBack)
+    throw new HttpProblem(
+      429,
+      'too-many-streams',
+      'you follow as many runs at once as one person may; close one of the pages',
+      {},
+      10,
+    )
+  let end = () => {}
+  const ended = new Promise<void>((resolve) => (end = resolve))
+  let stop: (() => void) | null = null
+  const clock = setInterval(() => {
+    void sessionStands().then(
+      (stands) => stands || end(),
+      () => undefined,
+    )
+  }, sessionAskedMilliseconds)
+  try {
+    stop = await pulses.follow(id, (pulse) => {
+      if (pulse === null) return end()
+      if (!response.headersSent) {
+        response.set({
+          'Content-Type': 'text/event-stream',
+          'Cache-Control': 'no-store',
+          'X-Accel-Buffering': 'no',
+        })
+        response.flushHeaders()
+      }
+      response.write(`event: changed\ndata: ${JSON.stringify({ pulse })}\n\n`)
+    })
+    if (!stop) throw notFound('run')
+    request.on('close', end)
+    if (!request.destroyed) await ended
+    response.end()
+  } finally {
+    clearInterval(clock)
+    stop?.()
+    giveBack()
   }
-  response.end()
   return undefined
 }

@@ -44,6 +44,16 @@ export const personOf = async (
   return token === null ? null : personOfSession(pool, token)
 }
 
+/** Whether the session of a request still stands; asking does not keep it alive. */
+export const sessionStands = async (
+  pool: Pool,
+  request: Request,
+  secure: boolean,
+): Promise<boolean> => {
+  const token = cookieIn(request, 'session', secure)
+  return token !== null && (await personOfSession(pool, token, { marking: false })) !== null
+}
+
 const meOf = (person: Person, today: string): Me => ({
   name: person.name,
   email: person.email,
