@@ -5,7 +5,7 @@ import { BrowserRouter, Navigate, Route, Routes } from 'react-router'
 import type { TemplateDraft } from '@wickerframe/contract'
 import { ApiError, get } from './api/client.ts'
 import { useMe } from './api/queries.ts'
-import { Waiting } from './controls/controls.tsx'
+import { Button, Problem, Waiting } from './controls/controls.tsx'
 import { ConformanceScreen } from './screens/conformance/ConformanceScreen.tsx'
 import { MendsScreen } from './screens/conformance/MendsScreen.tsx'
 import { CourseScreen } from './screens/course/CourseScreen.tsx'
@@ -21,6 +21,9 @@ import { SignIn } from './shell/SignIn.tsx'
 import './styles.css'
 
 // What only some visits need comes when it is opened; the page editor is large.
+const AuditScreen = screenOnDemand(
+  async () => (await import('./screens/audit/AuditScreen.tsx')).AuditScreen,
+)
 const LibraryScreen = screenOnDemand(
   async () => (await import('./screens/library/LibraryScreen.tsx')).LibraryScreen,
 )
@@ -45,7 +48,10 @@ const WorkbenchScreen = screenOnDemand(
 
 const client = new QueryClient({
   defaultOptions: {
+    // Asked for also while the browser thinks itself offline: then it fails, and says so, and does not wait for ever.
+    mutations: { networkMode: 'always' },
     queries: {
+      networkMode: 'always',
       retry: (count, cause) =>
         count < 2 &&
         !(cause instanceof ApiError && cause.body.status >= 400 && cause.body.status < 500),
@@ -68,6 +74,17 @@ if (opened && opened !== 'new') {
 const Application = () => {
   const me = useMe()
   if (me.isPending) return <Waiting what="who you are" />
+  if (me.isError)
+    return (
+      <main id="main" className="mx-auto mt-24 max-w-md">
+        <Problem error={me.error} />
+        <div className="mt-4">
+          <Button shape="main" disabled={me.isFetching} onClick={() => void me.refetch()}>
+            Try again
+          </Button>
+        </div>
+      </main>
+    )
   if (!me.data) return <SignIn />
   const home = me.data.role === 'instructor' ? '/courses' : '/today'
   return (
@@ -89,6 +106,7 @@ const Application = () => {
         <Route path="/names" element={<NamesScreen />} />
         <Route path="/terms" element={<TermsScreen me={me.data} />} />
         <Route path="/terms/:code" element={<TermScreen me={me.data} />} />
+        {me.data.role === 'administrator' && <Route path="/audit" element={<AuditScreen />} />}
         <Route path="*" element={<Navigate to={home} replace />} />
       </Route>
     </Routes>

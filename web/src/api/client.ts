@@ -16,15 +16,20 @@ const unreachable: ApiProblem = {
   detail: 'The server cannot be reached. What you typed is still here; try again in a moment.',
 }
 
+/** Whether what went wrong is that no answer of ours came. */
+export const isUnreachable = (cause: unknown): boolean =>
+  cause instanceof ApiError && cause.body.type === unreachable.type
+
 const answerOf = async <T>(response: Response): Promise<T> => {
-  const text = await response.text()
-  if (response.ok) return JSON.parse(text) as T
+  let said: unknown
   try {
-    throw new ApiError(JSON.parse(text) as ApiProblem)
-  } catch (cause) {
-    if (cause instanceof ApiError) throw cause
-    throw new ApiError({ ...unreachable, status: response.status })
+    said = JSON.parse(await response.text())
+  } catch {
+    // Cut off on its way, or a page of somebody in between: a proxy, or a network that wants a sign-in of its own.
+    throw new ApiError({ ...unreachable, status: response.ok ? 0 : response.status })
   }
+  if (response.ok) return said as T
+  throw new ApiError(said as ApiProblem)
 }
 
 const reach = async (path: string, init: RequestInit): Promise<Response> => {
@@ -37,7 +42,10 @@ const reach = async (path: string, init: RequestInit): Promise<Response> => {
 const ask = async <T>(path: string, init: RequestInit): Promise<T> =>
   answerOf<T>(await reach(path, init))
 
-export const get = <T>(path: string): Promise<T> => ask<T>(path, {})
+/** Nobody waits longer for something to be read. */
+const mostMilliseconds = 60_000
+export const get = <T>(path: string): Promise<T> =>
+  ask<T>(path, { signal: AbortSignal.timeout(mostMilliseconds) })
 export const post = <T>(path: string, body: unknown = {}): Promise<T> =>
   ask<T>(path, {
     method: 'POST',

@@ -1,4 +1,5 @@
 import { useQueryClient } from '@tanstack/react-query'
+import { DropdownMenu } from 'radix-ui'
 import { Suspense, useEffect, useRef, useState } from 'react'
 import { Link, NavLink, Outlet, useLocation, useNavigate } from 'react-router'
 import { instructionalWeeks } from '@wickerframe/core'
@@ -7,6 +8,7 @@ import { post } from '../api/client.ts'
 import { useTerms } from '../api/queries.ts'
 import { Waiting } from '../controls/controls.tsx'
 import { Commands } from './Commands.tsx'
+import { Connection } from './Connection.tsx'
 
 const places: readonly { to: string; name: string; roles: readonly Me['role'][] }[] = [
   { to: '/today', name: 'Today', roles: ['designer', 'contributor', 'reviewer', 'administrator'] },
@@ -37,6 +39,7 @@ const places: readonly { to: string; name: string; roles: readonly Me['role'][] 
   },
   { to: '/names', name: 'Names', roles: ['designer', 'administrator'] },
   { to: '/terms', name: 'Terms', roles: ['designer', 'contributor', 'reviewer', 'administrator'] },
+  { to: '/audit', name: 'Audit', roles: ['administrator'] },
 ]
 
 const TermNow = ({ today }: { today: string }) => {
@@ -53,6 +56,35 @@ const TermNow = ({ today }: { today: string }) => {
     </p>
   )
 }
+
+/** Here, or on every device: a browser that was left open somewhere. */
+const SignOut = ({ onSignOut }: { onSignOut: (everywhere: boolean) => void }) => (
+  <DropdownMenu.Root>
+    <DropdownMenu.Trigger className="text-tide underline underline-offset-2">
+      sign out
+    </DropdownMenu.Trigger>
+    <DropdownMenu.Portal>
+      <DropdownMenu.Content
+        align="end"
+        sideOffset={4}
+        className="z-10 border border-line-strong bg-sheet py-1"
+      >
+        {[
+          { everywhere: false, text: 'on this device' },
+          { everywhere: true, text: 'on all devices' },
+        ].map(({ everywhere, text }) => (
+          <DropdownMenu.Item
+            key={text}
+            className="cursor-pointer px-3 py-1 data-highlighted:bg-tide-soft"
+            onSelect={() => onSignOut(everywhere)}
+          >
+            {text}
+          </DropdownMenu.Item>
+        ))}
+      </DropdownMenu.Content>
+    </DropdownMenu.Portal>
+  </DropdownMenu.Root>
+)
 
 export const Shell = ({ me }: { me: Me }) => {
   const client = useQueryClient()
@@ -83,8 +115,8 @@ export const Shell = ({ me }: { me: Me }) => {
     document.querySelector<HTMLElement>('#main h1')?.focus({ preventScroll: true })
   }, [location.pathname])
 
-  const signOut = async () => {
-    await post('/api/sign-out')
+  const signOut = async (everywhere: boolean) => {
+    await post('/api/sign-out', { everywhere })
     client.clear()
     await navigate('/')
   }
@@ -133,17 +165,12 @@ export const Shell = ({ me }: { me: Me }) => {
             <p title={`${me.name}, ${me.role}`}>
               {me.name}
               <span className="sr-only">, {me.role}</span>{' '}
-              <button
-                type="button"
-                className="text-tide underline underline-offset-2"
-                onClick={() => void signOut()}
-              >
-                sign out
-              </button>
+              <SignOut onSignOut={(everywhere) => void signOut(everywhere)} />
             </p>
           </div>
         </div>
         <div className="woven-edge" />
+        <Connection />
       </header>
       <Suspense fallback={<Waiting what="this screen" />}>
         <Outlet />
