@@ -1,3 +1,4 @@
+export * from './allow/index.ts'
 export * from './begin/index.ts'
 export * from './calendar/index.ts'
 export * from './check/index.ts'

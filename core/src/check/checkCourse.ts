@@ -272,6 +272,10 @@ export const checkCourse = (check: Check): Result<CheckResult> => {
 }
 
 /** The requirements of a course are the same in every check of it, and so are their fingerprints. */
+/** What a finding is known by: the rule, and what its places have in common (a part, or what the rule calls together). */
+export const findingFingerprint = (rule: string, together: string): string =>
+  shortHash(`${rule}|${together}`)
+
 const fingerprintOf = remember(20_000, (requirement: string): string => shortHash(requirement))
 
 const subjectKey = (subject: Subject): string =>
@@ -481,6 +485,7 @@ const findingsOf = (
     const place: FindingPlace = {
       fingerprint: outcome.fingerprint,
       place: outcome.place,
+      says: verdict.message,
       message: fillMessage(rule.messages[verdict.message] ?? verdict.message, verdict.values),
       evidence: [...verdict.evidence],
       expected: verdict.expected,
@@ -504,7 +509,7 @@ const findingsOf = (
   }
   return [...groups.values()]
     .map(({ rule, strength, together, basis, places }): Finding => ({
-      fingerprint: shortHash(`${rule.id}|${together}`),
+      fingerprint: findingFingerprint(rule.id, together),
       rule: rule.id,
       title: rule.title,
       strength,

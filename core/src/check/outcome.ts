@@ -56,6 +56,7 @@ export type MendRefusal = z.output<typeof MendRefusal>
 export const FindingPlace = z.strictObject({
   fingerprint: z.string(),
   place: Place,
+  says: z.string().optional().describe('Which of the rule’s messages it is'),
   message: z.string(),
   evidence: z.array(
     z.strictObject({ kind: z.enum(['words', 'date', 'value', 'count']), text: z.string() }),

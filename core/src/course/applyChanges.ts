@@ -102,6 +102,7 @@ export const applyChanges = (
           name: change.fields.name,
           published: change.fields.published ?? true,
           opensAt: change.fields.opensAt ?? null,
+          url: hand.urlOf(id),
           items: [],
           modules: [],
         })

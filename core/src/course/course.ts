@@ -61,6 +61,11 @@ export const CourseModule = z.strictObject({
   published: z.boolean().default(true),
   opensAt: Instant.nullable().default(null),
   items: z.array(CourseItem).max(2000).default([]),
+  url: z
+    .string()
+    .max(2000)
+    .optional()
+    .describe('Address at which the platform shows the module, as links in pages have it'),
   recordedAs: RecordedAs.optional(),
   get modules(): z.ZodDefault<z.ZodArray<typeof CourseModule>> {
     return z.array(CourseModule).max(400).default([])

@@ -1,8 +1,9 @@
-import { everyCourseItem, type Course } from './course.ts'
+import { everyCourseItem, everyModule, type Course } from './course.ts'
 
 /** Where a link in a page leads. */
 export type LinkTarget =
   | { leads: 'item'; id: string }
+  | { leads: 'module'; id: string }
   /** Into this course, to something that is not there. */
   | { leads: 'nowhere' }
   /** Into another course of the same platform; `path` is what follows that course's address. */
@@ -60,6 +61,12 @@ export const courseLinks = (course: Course): ((href: string) => LinkTarget) => {
   const idOf = new Map(
     items.flatMap((item) => (item.url === null ? [] : [[addressOf(item.url), item.id] as const])),
   )
+  const modules = everyModule(course.modules)
+  const moduleOf = new Map(
+    modules.flatMap((module) => (module.url ? [[addressOf(module.url), module.id] as const] : [])),
+  )
+  // A platform that does not tell its modules' addresses is taken to have their ids in them.
+  const untold = new Set(modules.flatMap((module) => (module.url ? [] : [module.id])))
   const files = new Set((course.files ?? []).map((file) => addressOf(file.url)))
   const [root, id] = ownAddress(course.id, [...idOf.keys()])
   const origin = root === null ? null : (/^https?:\/\/[^/]+/.exec(root)?.[0] ?? null)
@@ -71,6 +78,8 @@ export const courseLinks = (course: Course): ((href: string) => LinkTarget) => {
       return { leads: 'elsewhere' }
     const known = idOf.get(address)
     if (known !== undefined) return { leads: 'item', id: known }
+    const module = moduleOf.get(address)
+    if (module !== undefined) return { leads: 'module', id: module }
     if (files.has(address)) return { leads: 'file', url: address }
     const path = address.replace(/^https?:\/\/[^/]+/, (host) =>
       hosts.has(host.replace(/^https?:\/\//, '')) ? '' : host,
@@ -81,9 +90,11 @@ export const courseLinks = (course: Course): ((href: string) => LinkTarget) => {
       if (course === id)
         return rest.length === 0
           ? { leads: 'elsewhere' }
-          : rest[0] === 'files' && files.size === 0
-            ? { leads: 'file', url: address }
-            : { leads: 'nowhere' }
+          : untold.has(rest.at(-1) ?? '')
+            ? { leads: 'module', id: rest.at(-1) ?? '' }
+            : rest[0] === 'files' && files.size === 0
+              ? { leads: 'file', url: address }
+              : { leads: 'nowhere' }
       return course === ''
         ? { leads: 'elsewhere' }
         : { leads: 'other-course', course, path: rest.join('/') }

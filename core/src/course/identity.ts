@@ -35,6 +35,7 @@ export const withRecordedIdentity = (
     published: one.published,
     opensAt: one.opensAt,
     items: one.items.map(item),
+    url: one.url,
     recordedAs: recorded.get(one.id) ?? one.recordedAs,
     modules: one.modules.map(module),
   })

@@ -1,4 +1,5 @@
 import { formatOf, renderName, type FieldValues } from '../naming/index.ts'
+import { letIn } from '../allow/index.ts'
 import { storedImage, type KeptBlockBody, type Template } from '../template/index.ts'
 import { escapeHtml, fillHtml } from './fillHtml.ts'
 
@@ -75,8 +76,19 @@ const withImages = (html: string, assets: Template['assets']): string =>
     return asset ? `src="asset:${storedImage(asset).name}"` : whole
   })
 
-/** The inner HTML that deployment writes for a block; `answer` is what stands in a fill-in already answered. */
+/**
+ * The inner HTML that deployment writes for a block; `answer` is what stands in a fill-in already answered. Whatever the
+ * template says, nothing in it runs or loads by itself.
+ */
 export const blockHtml = (
+  block: KeptBlockBody,
+  surroundings: BlockSurroundings,
+): { html: string; answer: string | null } => {
+  const { html, answer } = writtenBlock(block, surroundings)
+  return { html: letIn(html).html, answer }
+}
+
+const writtenBlock = (
   block: KeptBlockBody,
   surroundings: BlockSurroundings,
 ): { html: string; answer: string | null } => {

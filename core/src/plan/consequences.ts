@@ -43,8 +43,8 @@ export const consequencesOf = (
   tell(
     'student-work',
     steps.flatMap((step) =>
-      step.reason.includes('students have work') ||
-      step.fields.some((field) => field.reason.includes('students have work'))
+      step.because === 'student-work' ||
+      step.fields.some((field) => field.because === 'student-work')
         ? [step.name]
         : [],
     ),

@@ -43,6 +43,8 @@ export interface FieldStep {
   result: unknown
   decided: Decision | null
   reason: string
+  /** Why, where something is decided by it; the reason says the same in words. */
+  because?: 'student-work'
 }
 
 export const decisionFor = (

@@ -76,6 +76,7 @@ export const planGoneParts = (context: PlanContext): void => {
       opensAt: null,
       dueAt: null,
       fields: [],
+      ...(at.item?.studentWork ? { because: 'student-work' as const } : {}),
       reason:
         why === null
           ? 'no longer in the template; it is as it was deployed, and nobody has worked in it'

@@ -51,6 +51,7 @@ export const mergeFields = ({
       result: unknown,
       reason: string,
       decided: Decision | null = null,
+      because?: FieldStep['because'],
     ) =>
       told.push({
         field,
@@ -61,6 +62,7 @@ export const mergeFields = ({
         result,
         decided,
         reason,
+        ...(because ? { because } : {}),
       })
     const sent = (value ?? null) as FieldBase['sent']
     if (fate === 'agree') {
@@ -75,7 +77,7 @@ export const mergeFields = ({
     }
     if (fate === 'same' || fate === 'keep') continue
     if (hasWork && touchesWork(field)) {
-      say('leave', present, 'students have work in it; it is left alone')
+      say('leave', present, 'students have work in it; it is left alone', null, 'student-work')
       continue
     }
     if (fate === 'change') {

@@ -44,6 +44,8 @@ export interface PlanStep {
   opensAt: string | null
   dueAt: string | null
   reason: string
+  /** Why, where something is decided by it; the reason says the same in words. */
+  because?: 'student-work'
   fields: FieldStep[]
 }
 

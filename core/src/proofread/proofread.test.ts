@@ -40,6 +40,14 @@ describe('proofreading', () => {
   })
   const cases: [string, Parameters<typeof remarksOn>[0], string[]][] = [
     [
+      'something that runs',
+      (_, item) =>
+        item('welcome').blocks.push(fixed('odd', '<p onclick="x()">Words</p><script>x()</script>')),
+      [
+        'error active-content welcome/odd: This block holds the attribute onclick, the element <script>, which is not let into a course. Take it out.',
+      ],
+    ],
+    [
       'guidance that is not marked as such',
       (_, item) =>
         item('welcome').blocks.push(fixed('odd', '<p>Instructors should delete this line.</p>')),

@@ -1,3 +1,4 @@
+import { activeContent } from './checks/active-content.ts'
 import { alternativeTextMissing } from './checks/alternative-text-missing.ts'
 import { categoryUnknown } from './checks/category-unknown.ts'
 import { contradictoryPermission } from './checks/contradictory-permission.ts'
@@ -17,6 +18,7 @@ import type { ProofCheck } from './remark.ts'
 
 /** Every check of proofreading; a new one is its file and a line here. */
 export const proofChecks: readonly ProofCheck[] = [
+  activeContent,
   alternativeTextMissing,
   categoryUnknown,
   contradictoryPermission,

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { Address } from '../document/index.ts'
 import { Basis, Format, Html, Key, Strength } from './words.ts'
 
 /** What a home page must show; a block says which of them it is. */
@@ -137,10 +138,10 @@ export const Video = z.strictObject({
   ...shared,
   kind: z.literal('video'),
   title: line,
-  url: z.string().max(2000),
+  url: Address,
   minutes: z.number().min(0).max(600).optional(),
   captions: z.boolean().default(false),
-  transcript: z.string().max(2000).optional().describe('Address of the transcript'),
+  transcript: Address.optional().describe('Address of the transcript'),
 })
 export const Reading = z.strictObject({
   ...shared,
@@ -150,7 +151,7 @@ export const Reading = z.strictObject({
     .array(
       z.strictObject({
         text: line,
-        url: z.string().max(2000).optional(),
+        url: Address.optional(),
         minutes: z.number().min(0).max(6000).optional(),
       }),
     )

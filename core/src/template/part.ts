@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { Address } from '../document/index.ts'
 import { Offset } from '../calendar/index.ts'
 import { Block, Objective } from './block.ts'
 import { Audience, Basis, Format, ItemKind, Key, Strength } from './words.ts'
@@ -132,7 +133,7 @@ export const Item = z.strictObject({
   ...shared,
   kind: ItemKind,
   blocks: z.array(Block).max(200).default([]),
-  url: z.string().max(2000).optional(),
+  url: Address.optional(),
   acceptsInstead: z
     .array(z.union([ItemKind, Key]))
     .default([])

@@ -34,7 +34,7 @@ import { findSnapshot } from '../repositories/snapshots.ts'
 import { versionById, versionByKey } from './versions.ts'
 
 /** Raised with every change of what a plan or an expansion gives for the same input. */
-export const engineVersion = 'wickerframe-3'
+export const engineVersion = 'wickerframe-4'
 
 /** What of which version a plan brings into a course; null: it does not change how the course is judged. */
 export type Judged = { templateId: number; version: number; brought: Brought | null } | null

@@ -1,5 +1,6 @@
 import type { Pool } from 'mysql2/promise'
 import {
+  refusedInDrawing,
   storedImage,
   baseAfter,
   BeforeChanges,
@@ -102,6 +103,11 @@ const putAssets = async (
   for (const asset of template?.assets ?? []) {
     const { name } = storedImage(asset)
     if (sentAssets.has(name)) continue
+    const refused = refusedInDrawing(asset.svg ?? '')
+    if (refused.length > 0)
+      return failed(
+        `the drawing ${asset.fileName} is not sent: it holds ${refused.join(', ')}; put it in again without`,
+      )
     const bytes =
       asset.base64 === undefined
         ? Buffer.from(asset.svg ?? '', 'utf8')

@@ -1,3 +1,4 @@
+import { currentCheckOf, holdsOn } from './currentCheck.ts'
 import {
   outlookOf,
   type CheckResult,
@@ -65,12 +66,6 @@ export const storeChecks = async (
   )
 }
 
-/** Told before the course was to be judged anew: of another question. */
-const stillAsked =
-  "checked_at >= COALESCE((SELECT courses.judged_from FROM courses WHERE courses.id = check_results.course_id), '1000-01-01')"
-const holdsOn =
-  '(holds_from IS NULL OR holds_from <= ?) AND (holds_until IS NULL OR holds_until > ?)'
-
 /**
  * Which of these very questions were answered before, for an as-of date in the answer's interval. Such an answer becomes the latest.
  * @param keys the question by the course it is about
@@ -131,9 +126,7 @@ export const findCheck = async (
     database,
     `SELECT as_of, holds_from, holds_until, readiness, counts, findings, rest
      FROM check_results
-     WHERE course_id = ? AND ${holdsOn} AND ${stillAsked}
-     ORDER BY checked_at DESC, id DESC
-     LIMIT 1`,
+     WHERE id = ${currentCheckOf('?')}`,
     [courseId, asOf, asOf],
   )
   if (!row) return null
@@ -166,14 +159,9 @@ export const listChecks = async (
     outlook: string
   }>(
     database,
-    `SELECT course_id, crossings, findings, outlook
-     FROM (
-       SELECT course_id, crossings, findings, outlook,
-         ROW_NUMBER() OVER (PARTITION BY course_id ORDER BY checked_at DESC, id DESC) AS place
-       FROM check_results
-       WHERE ${holdsOn}
-     ) AS ranked
-     WHERE place = 1`,
+    `SELECT check_results.course_id, crossings, findings, outlook
+     FROM courses
+     JOIN check_results ON check_results.id = ${currentCheckOf('courses.id')}`,
     [asOf, asOf],
   )
   return new Map(
@@ -198,15 +186,11 @@ export const listPairs = async (
   if (courseIds.length === 0) return new Map()
   const rows = await rowsOf<{ course_id: number; pairs: string | null }>(
     database,
-    `SELECT course_id, CONVERT(JSON_EXTRACT(rest, '$.pairs') USING utf8mb4) AS pairs
-     FROM (
-       SELECT course_id, rest,
-         ROW_NUMBER() OVER (PARTITION BY course_id ORDER BY checked_at DESC, id DESC) AS place
-       FROM check_results
-       WHERE course_id IN (${courseIds.map(() => '?').join(', ')}) AND ${holdsOn}
-     ) AS ranked
-     WHERE place = 1`,
-    [...courseIds, asOf, asOf],
+    `SELECT check_results.course_id, CONVERT(JSON_EXTRACT(rest, '$.pairs') USING utf8mb4) AS pairs
+     FROM courses
+     JOIN check_results ON check_results.id = ${currentCheckOf('courses.id')}
+     WHERE courses.id IN (${courseIds.map(() => '?').join(', ')})`,
+    [asOf, asOf, ...courseIds],
   )
   return new Map(
     rows.map((row) => [

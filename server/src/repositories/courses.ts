@@ -1,3 +1,4 @@
+import { currentCheckOf } from './currentCheck.ts'
 import type { Brought, Facts, Term } from '@wickerframe/core'
 import { CourseCalendar, type CourseState, type CourseSummary } from '@wickerframe/contract'
 import { anyOf, change, firstRow, rowsOf, type Database, type Value } from '@wickerframe/storage'
@@ -68,10 +69,7 @@ const selectWith = (
   LEFT JOIN templates ON templates.id = courses.template_id
   LEFT JOIN snapshots ON snapshots.course_id = courses.id
   LEFT JOIN check_results AS latest ON ${latest}`
-const select = selectWith(`latest.id = (
-    SELECT check_results.id FROM check_results
-    WHERE check_results.course_id = courses.id AND (check_results.holds_from IS NULL OR check_results.holds_from <= ?) AND (check_results.holds_until IS NULL OR check_results.holds_until > ?)
-    ORDER BY check_results.checked_at DESC, check_results.id DESC LIMIT 1)`)
+const select = selectWith(`latest.id = ${currentCheckOf('courses.id')}`)
 const selectUnchecked = selectWith('FALSE')
 
 const stateOf = (row: CourseRow): CourseState => {

@@ -5,6 +5,7 @@ import {
   policyProblems,
   proofread,
   readDocument,
+  refusedIn,
   takeOver,
   Template,
   weakenings,
@@ -388,7 +389,12 @@ export type EditOutcome =
 const refusalOf = async (
   database: Database,
   draft: Template,
+  before: Template,
 ): Promise<{ state: 'bad-policy' | 'weakens'; problems: Problem[] } | null> => {
+  // What stood there before does not keep anybody from their work; proofreading names it.
+  const stood = new Set(refusedIn(before).map((one) => one.found))
+  const active = refusedIn(draft).filter((one) => !stood.has(one.found))
+  if (active.length > 0) return { state: 'bad-policy', problems: active }
   const policies = policyProblems(draft)
   if (policies.length > 0) return { state: 'bad-policy', problems: policies }
   const upper = await upperOf(database, draft)
@@ -427,13 +433,14 @@ export const editDraft = async (
     const row = await lockRow(database, key)
     if (!row) return { state: 'missing' }
     if (!(await mayEdit(database, row.id, person))) return { state: 'not-allowed-to' }
-    let draft = draftIn(row, await houseTextsInForce(database))
+    const before = draftIn(row, await houseTextsInForce(database))
+    let draft = before
     for (const [at, edit] of edits.entries()) {
       const next = applyEdit(draft, edit)
       if (!next.ok) return { state: 'refused', problem: next.problems, at }
       draft = next.value.template
     }
-    const refusal = await refusalOf(database, draft)
+    const refusal = await refusalOf(database, draft, before)
     if (refusal) return refusal
     const revision = await storeDraft(database, row, draft, edits.length)
     await recordAudit(database, {

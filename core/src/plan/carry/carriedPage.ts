@@ -1,3 +1,4 @@
+import { letIn } from '../../allow/index.ts'
 import type { ExpectedBlock, ExpectedPart } from '../../expand/index.ts'
 import { analysePage, blockRegions, markedBlock, normalHtml } from '../../page/index.ts'
 import type { BaseEntry } from '../base.ts'
@@ -79,7 +80,8 @@ const isBalanced = (html: string): boolean => {
  */
 export const carriedPage = (input: CarriedPageInput): CarriedPage => {
   const { present, entry, part, written, kinds, bodies } = input
-  const relinked = (html: string): string => input.relinked(unmarked(html))
+  /** What of theirs is let into another course; the rest is told as what stays. */
+  const relinked = (html: string): string => letIn(input.relinked(unmarked(html))).html
   const carried: CarriedPage = {
     html: written,
     blocks: new Set(),
@@ -104,6 +106,7 @@ export const carriedPage = (input: CarriedPageInput): CarriedPage => {
   const came = (html: string, field: string, before: string) => {
     carried.isTheirs = true
     carried.came.push(wordsOf(html))
+    carried.stays.push(...letIn(html).refused)
     carried.steps.push({
       field,
       does: 'change',

@@ -1,3 +1,4 @@
+import { letIn } from '../../allow/index.ts'
 import { datesMentioned } from '../../calendar/index.ts'
 import {
   everyCourseItem,
@@ -256,7 +257,7 @@ export const carryOver = (
         points: item.points,
         category: item.category,
         ...dates,
-        ...(item.html === null ? {} : { html: relinkedIn(item.name)(item.html) }),
+        ...(item.html === null ? {} : { html: letIn(relinkedIn(item.name)(item.html)).html }),
         ...(item.target === null ? {} : { target: item.target }),
         ...(item.work ? { work: item.work } : {}),
         ...(item.rubric ? { rubric: item.rubric } : {}),

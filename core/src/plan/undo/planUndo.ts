@@ -60,6 +60,7 @@ export const planUndo = ({ record, course, base, bodies }: UndoInput): Plan => {
     name: unknown,
     reason: string,
     fields: FieldStep[] = [],
+    because?: PlanStep['because'],
   ) =>
     steps.push({
       does,
@@ -68,6 +69,7 @@ export const planUndo = ({ record, course, base, bodies }: UndoInput): Plan => {
       kind: standing.kind,
       name: String(name),
       into: nameOf(standing.parent),
+      ...(because ? { because } : {}),
       opensAt: null,
       dueAt: null,
       reason,
@@ -174,6 +176,7 @@ export const planUndo = ({ record, course, base, bodies }: UndoInput): Plan => {
           : hasWork
             ? 'students have work in it; it is left alone'
             : 'was edited since; stays',
+        ...(hasWork && !untouched ? { because: 'student-work' as const } : {}),
       })
     }
     const page =
@@ -250,7 +253,15 @@ export const planUndo = ({ record, course, base, bodies }: UndoInput): Plan => {
     const inIt = is.kind === 'module' ? [...places.itemsIn(id), ...places.modulesIn(id)] : []
     const untouched = sameValue(is.fields, after.fields) && is.html === after.html
     if (items.get(id)?.studentWork)
-      tell('keep', instance, is, is.fields['name'], 'students have work in it; it stays')
+      tell(
+        'keep',
+        instance,
+        is,
+        is.fields['name'],
+        'students have work in it; it stays',
+        [],
+        'student-work',
+      )
     else if (!untouched) tell('keep', instance, is, is.fields['name'], 'was edited since; it stays')
     else if (inIt.length > 0)
       tell('keep', instance, is, is.fields['name'], 'something stands in it; it stays')

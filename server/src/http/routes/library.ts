@@ -1,5 +1,5 @@
 import type { Pool } from 'mysql2/promise'
-import { canonicalJson, escapeHtml, revisionInForce, shortHash } from '@wickerframe/core'
+import { canonicalJson, escapeHtml, findingFingerprint, revisionInForce } from '@wickerframe/core'
 import { LibraryPut, templateListOf, type LibraryEntry } from '@wickerframe/contract'
 import { listChecks } from '../../repositories/checks.ts'
 import { listCourses } from '../../repositories/courses.ts'
@@ -7,6 +7,7 @@ import { houseTextsInForce, listLibrary, putEntry } from '../../repositories/lib
 import { correctDrafts, findVersionById, listDrafts } from '../../repositories/templates.ts'
 import { bodyOf, type Handler } from '../handler.ts'
 import { fileOf } from '../fileOf.ts'
+import { mustBeLetIn } from '../letIn.ts'
 import { HttpProblem } from '../problem.ts'
 import { pageDocument } from '../safeHtml.ts'
 
@@ -40,7 +41,7 @@ export const getLibrary: Handler = async ({ pool, today }): Promise<LibraryEntry
     const holding = courses.filter(({ templateId, version }) =>
       versions.get(`${templateId}/${version}`)?.document[list].some((one) => one.key === entry.key),
     )
-    const fingerprint = shortHash(`house-text-outdated|house-text/${entry.key}`)
+    const fingerprint = findingFingerprint('house-text-outdated', `house-text/${entry.key}`)
     return {
       ...entry,
       templates,
@@ -66,6 +67,7 @@ export const getLibrary: Handler = async ({ pool, today }): Promise<LibraryEntry
 
 export const postLibrary: Handler = async ({ request, pool, person }) => {
   const put = bodyOf(LibraryPut, request)
+  mustBeLetIn(put.document)
   const outcome = await putEntry(pool, put, person.email, (database) =>
     correctDrafts(database, put, person.email),
   )

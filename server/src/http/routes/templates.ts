@@ -26,6 +26,7 @@ import {
   useVersion,
 } from '../../repositories/templates.ts'
 import { bodyOf, numberIn, parameter, type Handler } from '../handler.ts'
+import { mustBeLetIn } from '../letIn.ts'
 import { HttpProblem, notFound } from '../problem.ts'
 
 const unusable = (
@@ -53,6 +54,7 @@ export const getTemplates: Handler = async ({ pool, person }) => listTemplates(p
 
 export const postTemplate: Handler = async ({ request, pool, person }) => {
   const template = bodyOf(Template, request)
+  mustBeLetIn(template)
   const problems = policyProblems(template)
   if (problems.length > 0) throw unusable(problems)
   const outcome = await addTemplate(pool, template, person.email)

@@ -87,7 +87,7 @@ const Place = ({
 }) => {
   const mayAct =
     actions.role === 'designer' || actions.role === 'administrator' || actions.role === 'instructor'
-  const missing = finding.rule === 'item-missing' && place.message.includes('not this week')
+  const missing = finding.rule === 'item-missing' && place.says === 'unsaid'
   return (
     <li className="border-t border-line py-1.5">
       <p className="text-ink-2">

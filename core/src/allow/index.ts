@@ -1,0 +1,2 @@
+export * from './drawing.ts'
+export * from './letIn.ts'

@@ -1,0 +1,47 @@
+import { jsonPointer, type Problem } from '../document/index.ts'
+import { letIn, refusedInDrawing } from '../allow/index.ts'
+
+/** Fields that hold HTML, in templates and library entries alike. */
+const ofHtml: ReadonlySet<string> = new Set([
+  'html',
+  'answer',
+  'purpose',
+  'task',
+  'handIn',
+  'judgedBy',
+  'question',
+])
+
+/**
+ * What of a document (a template, a library entry) is not let into a course, place by place: what runs, what asks for something
+ * by itself, addresses that are none. Each problem names the block it stands in.
+ */
+export const refusedIn = (document: unknown): Problem[] => {
+  const problems: Problem[] = []
+  const look = (value: unknown, path: (string | number)[], within: string): void => {
+    if (Array.isArray(value)) return value.forEach((one, i) => look(one, [...path, i], within))
+    if (value === null || typeof value !== 'object') return
+    const key = 'key' in value && typeof value.key === 'string' ? `“${value.key}”` : within
+    for (const [field, inner] of Object.entries(value)) {
+      const refused =
+        typeof inner !== 'string'
+          ? []
+          : ofHtml.has(field)
+            ? letIn(inner).refused
+            : field === 'svg'
+              ? refusedInDrawing(inner)
+              : []
+      if (refused.length > 0)
+        problems.push({
+          code: 'not-let-in',
+          path: jsonPointer([...path, field]),
+          found: `${refused.join(', ')}${key === '' ? '' : ` in ${key}`}`,
+          expected:
+            'text, headings, lists, tables, pictures and links: nothing that runs or loads by itself',
+        })
+      look(inner, [...path, field], key)
+    }
+  }
+  look(document, [], '')
+  return problems
+}
