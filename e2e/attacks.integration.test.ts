@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import type { ApiProblem, RosterReport } from '@wickerframe/contract'
+import { apiRoutes, type ApiProblem, type RosterReport } from '@wickerframe/contract'
 import type { FreeDays } from '@wickerframe/core'
 import { makeRoster, rosterCsv } from '@wickerframe/demo'
 import { startTestBed, type Client, type TestBed } from './testBed.ts'
@@ -160,6 +160,203 @@ describe('a roster', () => {
   })
 })
 
+describe('ten thousand hostile inputs', () => {
+  const seeded = (seed: number) => {
+    let state = seed
+    return (below: number): number => {
+      // A linear congruential generator (Numerical Recipes), seeded: the same inputs every time.
+      state = (Math.imul(state, 1_664_525) + 1_013_904_223) >>> 0
+      return Math.floor((state / 2 ** 32) * below)
+    }
+  }
+  const odd: unknown[] = [
+    null,
+    -1,
+    1e308,
+    '',
+    '\u0000',
+    'a\r\nb',
+    '<script>1</script>',
+    "'; DROP TABLE people; --",
+    '../../etc/passwd',
+    '\ud800',
+    'a'.repeat(20_000),
+    [],
+    {},
+    [[[[]]]],
+    { __proto__: null, constructor: { prototype: 1 } },
+    '2026-02-31',
+    '9999-12-31',
+    true,
+    '={1+1}',
+    '{week}{week}{{',
+  ]
+  const posts = apiRoutes.filter(
+    (route) => route.method === 'post' && !/sign-|password|made|rehears/.test(route.path),
+  )
+  const gets = apiRoutes.filter((route) => route.method === 'get' && !route.path.endsWith('events'))
+  it(
+    'are none of them answered with 500, none slower than a second, and leave nothing behind',
+    { timeout: 600_000 },
+    async () => {
+      const pick = seeded(2026)
+      const some = <T>(list: readonly T[]): T => list[pick(list.length)] as T
+      const fields = [
+        'key',
+        'revision',
+        'edits',
+        'courses',
+        'mends',
+        'term',
+        'was',
+        'kind',
+        'document',
+        'text',
+        'asOf',
+        'mode',
+        'rule',
+        'template',
+        'version',
+        'fingerprint',
+        'into',
+        'html',
+        'schema',
+        'parts',
+        'uses',
+        'from',
+        'until',
+      ]
+      const value = (depth: number): unknown => {
+        const which = pick(depth > 0 ? 10 : 7)
+        if (which < 6) return some(odd)
+        if (which < 7) return pick(1000)
+        if (which < 8) return Array.from({ length: pick(4) }, () => value(depth - 1))
+        return Object.fromEntries(
+          Array.from({ length: pick(5) }, () => [some(fields), value(depth - 1)]),
+        )
+      }
+      const inAddress = (path: string) =>
+        path.replace(/:\w+/g, () =>
+          encodeURIComponent(
+            String(
+              some([
+                '1',
+                '0',
+                '-1',
+                'x',
+                '1e9',
+                "'",
+                '%00',
+                '..',
+                'harbour-standard',
+                '\ud83d\ude00',
+                'a'.repeat(300),
+              ]),
+            ),
+          ),
+        )
+      const query = () =>
+        pick(3) === 0
+          ? `?${some(['asOf', 'from', 'until', 'rule', 'who', 'before', 'dry', 'how', 'shown', 'template'])}=${encodeURIComponent(String(some(['x', '', '2026-99-99', '%', '-1', '\u0000', '1e400'])))}`
+          : ''
+      const files: [string, string][] = [
+        ['/api/roster?dry=1', 'text/csv'],
+        ['/api/rubric-file', 'text/csv'],
+        ['/api/courses/values?dry=1', 'text/csv'],
+        ['/api/free-days?from=2026-08-31&until=2026-12-18', 'text/calendar'],
+      ]
+      const pieces = [
+        'code,title',
+        ',',
+        '"',
+        '\r\n',
+        '\n',
+        '\u0000',
+        '\ufeff',
+        'BEGIN:VCALENDAR',
+        'BEGIN:VEVENT',
+        'RRULE:FREQ=DAILY;BYMONTH=2;BYMONTHDAY=30',
+        'RRULE:FREQ=YEARLY;BYSETPOS=400',
+        'DTSTART;VALUE=DATE:20260101',
+        'DTSTART:99999999',
+        'END:VEVENT',
+        'END:VCALENDAR',
+        ' '.repeat(3000),
+        '5 '.repeat(500),
+        ';',
+        '\t',
+        '\u0080\u00ff',
+        'kc-1001',
+        'autumn-2026',
+      ]
+      const tables = [
+        'people',
+        'templates',
+        'template_versions',
+        'terms',
+        'courses',
+        'library_entries',
+        'class_sections',
+      ]
+      const counts = async () =>
+        Promise.all(
+          tables.map(async (table) => {
+            const [rows] = await bed.pool.query(`SELECT COUNT(*) AS count
+              FROM ??`, [table])
+            return [table, (rows as { count: number }[])[0]?.count]
+          }),
+        )
+      const before = await counts()
+      const inputs = Array.from(
+        { length: 10_000 },
+        (_, i): (() => Promise<{ status: number; what: string }>) => {
+          if (i % 10 === 0) {
+            const [path, type] = some(files)
+            const text = Array.from({ length: pick(30) }, () => some(pieces)).join(
+              pick(2) ? '\r\n' : '',
+            )
+            return async () => ({
+              status: (await designer.post(path, text, { 'content-type': type })).status,
+              what: `${path} ${text.slice(0, 80)}`,
+            })
+          }
+          if (i % 10 === 1) {
+            const path = inAddress(some(gets).path) + query()
+            return async () => ({ status: (await designer.get(path)).status, what: path })
+          }
+          const path = inAddress(some(posts).path) + query()
+          const body =
+            pick(20) === 0
+              ? some(['{', '[', '"', '{"a":1,}', '\u0000', 'null', '{"edits":[{}]}'])
+              : (JSON.stringify(value(4)) ?? 'null')
+          return async () => ({
+            status: (await designer.post(path, body)).status,
+            what: `${path} ${body.slice(0, 80)}`,
+          })
+        },
+      )
+      const failed: string[] = []
+      const slow: string[] = []
+      let longest = 0
+      let at = 0
+      const lane = async () => {
+        for (let input = inputs[at++]; input; input = inputs[at++]) {
+          const { value: answer, took } = await timed(input)
+          longest = Math.max(longest, took)
+          if (answer.status >= 500) failed.push(`${answer.status} ${answer.what}`)
+          if (took > 1000) slow.push(`${Math.round(took)} ms ${answer.what}`)
+        }
+      }
+      await Promise.all([lane(), lane()])
+      console.log(`10,000 hostile inputs: the longest took ${Math.round(longest)} ms`)
+      expect(failed).toEqual([])
+      expect(slow).toEqual([])
+      expect(await counts()).toEqual(before)
+      expect((await designer.get('/api/me')).status).toBe(200)
+    },
+  )
+})
+
 describe('following runs and asking for checks', () => {
   const check = async (course: number) =>
     designer.post<{ run: number } & ApiProblem>(`/api/courses/${course}/check`, {})
@@ -167,6 +364,8 @@ describe('following runs and asking for checks', () => {
     const courses = (await designer.get<{ id: number }[]>('/api/courses')).body
     const [first] = courses
     if (!first) throw new Error('no course')
+    await bed.pool.query(`UPDATE runs
+      SET state = 'cancelled'`)
     const asked = await Promise.all(Array.from({ length: 100 }, () => check(first.id)))
     expect(new Set(asked.map((one) => one.body.run)).size).toBe(1)
     const days = Array.from({ length: 25 }, (_, i) => `2026-10-${String(i + 1).padStart(2, '0')}`)

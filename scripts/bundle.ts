@@ -6,6 +6,11 @@ import { build } from 'esbuild'
 const root = fileURLToPath(new URL('..', import.meta.url))
 const made = new Map<string, Promise<string>>()
 
+/** Programs that another one starts threads of: they stand beside it. */
+const threadsOf: Readonly<Record<string, readonly string[]>> = {
+  'server/src/main.ts': ['server/src/fileProgram.ts'],
+}
+
 /**
  * One of our TypeScript programs as a single JavaScript file with our own packages inside: it starts in a third of the time
  * and runs without a loader. Packages of others stay where they are. Made once by each process that starts programs.
@@ -13,7 +18,12 @@ const made = new Map<string, Promise<string>>()
  */
 export const bundle = (script: string): Promise<string> => {
   let file = made.get(script)
-  if (!file) made.set(script, (file = write(script)))
+  if (!file) {
+    file = Promise.all([write(script), ...(threadsOf[script] ?? []).map(bundle)]).then(
+      ([own]) => own,
+    )
+    made.set(script, file)
+  }
   return file
 }
 

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { Change, Course, mostChanges } from '@wickerframe/core'
+import { Change, Course, Line, mostChanges } from '@wickerframe/core'
 
 /** A course as the list of a platform names it. */
 export const CourseListing = z.strictObject({
@@ -20,10 +20,10 @@ export const CreateCourse = z.strictObject({
     .string()
     .regex(/^[\w-]{1,60}$/, 'letters, digits, - and _')
     .describe('Given by the client, so that asking twice makes one'),
-  name: z.string().min(1).max(300),
+  name: Line(300),
 })
 
-const Enrolled = z.strictObject({ email: z.email().max(200), name: z.string().min(1).max(200) })
+const Enrolled = z.strictObject({ email: z.email().max(200), name: Line(200) })
 /** Everybody who teaches a course. Asking twice enrols once. */
 export const EnrolPeople = z.strictObject({ people: z.array(Enrolled).max(200) })
 export const Enrolments = z.strictObject({ people: z.array(Enrolled) })

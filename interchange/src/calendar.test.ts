@@ -44,6 +44,17 @@ describe('a term as a calendar file', () => {
       ]),
     )
   })
+  it('has one event for each of its own, whatever stands in a name that was kept from before', () => {
+    const hostile = {
+      ...autumn,
+      title: 'Autumn\r\nBEGIN:VEVENT\r\nSUMMARY:Mine\r\nEND:VEVENT',
+      holidays: autumn.holidays.map((one) => ({ ...one, name: `${one.name}\nSUMMARY:Mine\u0000` })),
+    }
+    const weeks = instructionalWeeks({ term: autumn })
+    const events = eventsOf(termCalendar(hostile, weeks, stampedAt))
+    expect(events).toHaveLength(eventsOf(termCalendar(autumn, weeks, stampedAt)).length)
+    expect(events.filter((one) => one.summary === 'Mine')).toEqual([])
+  })
   it('has lines of at most 75 octets, ended by CRLF (RFC 5545, 3.1)', () => {
     for (const line of text.split('\r\n'))
       expect(new TextEncoder().encode(line).length).toBeLessThanOrEqual(75)

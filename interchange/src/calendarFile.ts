@@ -16,6 +16,9 @@ interface Entry {
   when: { first: string; last: string } | { at: string }
 }
 
+/** Names kept from before they had to be one line write no lines of their own into the file. */
+const oneLine = (text: string): string => text.replace(/[\p{Cc}\u2028\u2029]+/gu, ' ')
+
 const host = 'wickerframe.example'
 
 /**
@@ -27,14 +30,14 @@ const written = (name: string, entries: readonly Entry[], stampedAt: string): st
   const calendar = new ICAL.Component('vcalendar')
   calendar.updatePropertyWithValue('version', '2.0')
   calendar.updatePropertyWithValue('prodid', '-//Wickerframe//Term and course calendars//EN')
-  calendar.updatePropertyWithValue('x-wr-calname', name)
+  calendar.updatePropertyWithValue('x-wr-calname', oneLine(name))
   const stamp = ICAL.Time.fromJSDate(new Date(stampedAt), true)
   for (const { uid, summary, description, category, when } of entries) {
     const event = new ICAL.Component('vevent')
     event.updatePropertyWithValue('uid', `${uid}@${host}`)
     event.updatePropertyWithValue('dtstamp', stamp)
-    event.updatePropertyWithValue('summary', summary)
-    if (description) event.updatePropertyWithValue('description', description)
+    event.updatePropertyWithValue('summary', oneLine(summary))
+    if (description) event.updatePropertyWithValue('description', oneLine(description))
     event.updatePropertyWithValue('categories', category)
     if ('at' in when) {
       event.updatePropertyWithValue('dtstart', ICAL.Time.fromJSDate(new Date(when.at), true))

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { modalities } from '@wickerframe/core'
+import { isLine, modalities } from '@wickerframe/core'
 import { readTable, type Encoding } from './tableFile.ts'
 
 /** The columns of a roster file, in any order; session may be left out. One row is one class section. */
@@ -48,7 +48,11 @@ export interface RosterError {
 }
 
 const text = (most: number) =>
-  z.string().min(1, 'this may not be empty').max(most, `at most ${most} characters`)
+  z
+    .string()
+    .min(1, 'this may not be empty')
+    .max(most, `at most ${most} characters`)
+    .refine(isLine, 'one line of text, without control characters')
 const columns: Record<Column, z.ZodType> = {
   code: text(60),
   title: text(300),
@@ -60,7 +64,7 @@ const columns: Record<Column, z.ZodType> = {
     [z.literal(''), z.email('an e-mail address').max(200)],
     'an e-mail address, or nothing',
   ),
-  'instructor name': z.string().max(200),
+  'instructor name': z.string().max(200).refine(isLine, 'one line of text'),
   modality: z.enum(modalities, `one of ${modalities.join(', ')}`),
   weeks: z.string().regex(/^([1-9]|[1-5]\d|60)$/, 'a whole number from 1 to 60'),
   'platform course id': z.string().regex(/^[\w-]{1,60}$/, 'letters, digits, - and _, at most 60'),

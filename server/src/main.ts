@@ -1,21 +1,19 @@
 import { once } from 'node:events'
 import { createServer } from 'node:http'
 import { fileURLToPath } from 'node:url'
-import { isMainThread } from 'node:worker_threads'
 import { pino } from 'pino'
 import { connectorClient } from './connector/client.ts'
-import { serveFiles } from './files/fileThread.ts'
 import { fileThreads } from './files/fileThreads.ts'
 import { makeApp } from './http/app.ts'
 import { openDatabase } from './openDatabase.ts'
 import { orSayAndEnd } from './sayAndEnd.ts'
 import { clockOf, readSettings } from './settings.ts'
 
-/** In the main thread: answers people, and hands the files that they bring in to threads of this very program. */
+/** Answers people, and hands the files that they bring in to threads. */
 const serve = async (): Promise<void> => {
   const settings = readSettings(process.env)
   const pool = await openDatabase(settings)
-  const files = fileThreads(fileURLToPath(import.meta.url))
+  const files = fileThreads(fileURLToPath(new URL('fileProgram.mjs', import.meta.url)))
   const app = makeApp({
     pool,
     connector: connectorClient({
@@ -53,5 +51,4 @@ const serve = async (): Promise<void> => {
   process.on('SIGINT', stop)
 }
 
-if (isMainThread) await orSayAndEnd(serve)
-else serveFiles()
+await orSayAndEnd(serve)

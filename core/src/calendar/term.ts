@@ -1,26 +1,22 @@
+import { Line } from '../document/index.ts'
 import { z } from 'zod'
 import { PlainDate, weekdays } from './plainDate.ts'
 import { TimeZone } from './timeZone.ts'
 
-const Name = z.string().min(1).max(200)
+const Name = Line(200)
 
 export const DateRange = z
   .strictObject({ name: Name, first: PlainDate, last: PlainDate })
   .refine((range) => range.first <= range.last, 'a first day that is not after the last day')
 
 export const Session = z
-  .strictObject({
-    code: z.string().min(1).max(60),
-    title: Name,
-    firstDay: PlainDate,
-    lastDay: PlainDate,
-  })
+  .strictObject({ code: Line(60), title: Name, firstDay: PlainDate, lastDay: PlainDate })
   .refine((session) => session.firstDay <= session.lastDay, 'a firstDay that is not after lastDay')
 
 /** A named stretch of dates in which courses run. */
 export const Term = z
   .strictObject({
-    code: z.string().min(1).max(60).describe('Stable short code, e.g. autumn-2026'),
+    code: Line(60).describe('Stable short code, e.g. autumn-2026'),
     title: Name,
     timeZone: TimeZone.describe('IANA time zone; every date of the term is read in it'),
     firstDay: PlainDate.describe('Opening day'),

@@ -1,3 +1,4 @@
+import { Line } from '../document/index.ts'
 import { z } from 'zod'
 import { classDaysOf, type ClassDay } from './classDays.ts'
 import { PlainDate, type Weekday } from './plainDate.ts'
@@ -14,7 +15,7 @@ export const Unit = z
     lastWeek: weekNumber.optional(),
     firstDay: PlainDate.optional(),
     lastDay: PlainDate.optional(),
-    title: z.string().max(200).optional(),
+    title: Line(200, 0).optional(),
   })
   .superRefine((unit, context) => {
     const { firstWeek, lastWeek, firstDay, lastDay } = unit

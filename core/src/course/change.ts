@@ -1,8 +1,9 @@
+import { Line } from '../document/index.ts'
 import { z } from 'zod'
 import { CourseSettings, GradeScheme, ItemKind, Rubric, WorkSettings } from '../template/index.ts'
 
 const Id = z.string().min(1).max(200)
-const Name = z.string().min(1).max(2000)
+const Name = Line(2000)
 const Instant = z.iso.datetime({ offset: true }).nullable()
 const At = z
   .number()

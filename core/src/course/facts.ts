@@ -1,22 +1,20 @@
+import { Line } from '../document/index.ts'
 import { z } from 'zod'
 import { Term, Unit, weekdays } from '../calendar/index.ts'
 import { Key } from '../template/index.ts'
 
 export const modalities = ['on-campus', 'online', 'hybrid'] as const
 
-export const Person = z.strictObject({
-  name: z.string().min(1).max(200),
-  email: z.email().max(200),
-})
+export const Person = z.strictObject({ name: Line(200), email: z.email().max(200) })
 export type Person = z.output<typeof Person>
 
 /** What is known of a course besides its content, with its term inside. */
 export const Facts = z
   .strictObject({
     schema: z.literal('wickerframe.facts/1'),
-    code: z.string().min(1).max(60).describe('Course code, e.g. NAV 110'),
-    title: z.string().min(1).max(300),
-    department: z.string().min(1).max(40),
+    code: Line(60).describe('Course code, e.g. NAV 110'),
+    title: Line(300),
+    department: Line(40),
     modality: z.enum(modalities),
     weeks: z.number().int().min(1).max(60).describe('How many instructional weeks'),
     term: Term,
@@ -31,7 +29,7 @@ export const Facts = z
       .max(7)
       .optional()
       .describe('Weekdays on which the class meets; Monday to Friday without it'),
-    classSections: z.array(z.string().min(1).max(40)).default([]),
+    classSections: z.array(Line(40)).default([]),
     classSectionKind: z.enum(['own', 'shared']).default('own'),
     instructors: z.array(Person).default([]),
     owner: z
@@ -40,10 +38,10 @@ export const Facts = z
       .optional()
       .describe('E-mail of the person who must act; the first instructor without it'),
     topics: z
-      .record(z.string().regex(/^\d+$/, 'a week number'), z.string().max(300))
+      .record(z.string().regex(/^\d+$/, 'a week number'), Line(300, 0))
       .default({})
       .describe('Topic of each week, by its number'),
-    room: z.string().min(1).max(100).optional().describe('Where the class meets'),
+    room: Line(100).optional().describe('Where the class meets'),
     answers: z
       .record(Key, z.string().max(20_000))
       .default({})

@@ -1,3 +1,4 @@
+export * from './line.ts'
 export * from './address.ts'
 export * from './canonical.ts'
 export * from './readDocument.ts'

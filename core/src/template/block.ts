@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { Address } from '../document/index.ts'
+import { Line, Address } from '../document/index.ts'
 import { Basis, Format, Html, Key, Strength } from './words.ts'
 
 /** What a home page must show; a block says which of them it is. */
@@ -35,9 +35,9 @@ const shared = {
   basis: Basis.optional(),
   element: HomeElement.optional(),
 }
-const label = z.string().max(200)
+const label = Line(200, 0)
 /** One line of plain text in which fields may stand, e.g. {topic}. */
-const line = z.string().min(1).max(500)
+const line = Line(500)
 
 export const FixedText = z.strictObject({ ...shared, kind: z.literal('fixed-text'), html: Html })
 export const FillIn = z.strictObject({
@@ -74,12 +74,7 @@ export const Signposts = z.strictObject({
   kind: z.literal('signposts'),
   label: label.optional(),
   links: z
-    .array(
-      z.strictObject({
-        text: z.string().min(1).max(200),
-        to: Key.describe('Key of the part it leads to'),
-      }),
-    )
+    .array(z.strictObject({ text: Line(200), to: Key.describe('Key of the part it leads to') }))
     .min(1)
     .max(30),
 })
@@ -181,7 +176,7 @@ export const Table = z
     ...shared,
     kind: z.literal('table'),
     caption: label,
-    header: z.array(z.string().max(300)).min(1).max(12),
+    header: z.array(Line(300, 0)).min(1).max(12),
     rows: z
       .array(z.array(z.string().max(2000)).max(12))
       .max(200)
@@ -228,11 +223,7 @@ export const Block = z.discriminatedUnion('kind', [...KeptBlockBody.options, Kep
 export type Block = z.output<typeof Block>
 
 /** A block kept under a name, to be put in elsewhere. */
-export const KeptBlock = z.strictObject({
-  key: Key,
-  title: z.string().min(1).max(200),
-  block: KeptBlockBody,
-})
+export const KeptBlock = z.strictObject({ key: Key, title: Line(200), block: KeptBlockBody })
 export type KeptBlock = z.output<typeof KeptBlock>
 
 /** A block as it stands on its page: a place that shows a kept block becomes that block, under the place's key. */

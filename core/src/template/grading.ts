@@ -1,3 +1,4 @@
+import { Line } from '../document/index.ts'
 import { z } from 'zod'
 import { Key } from './words.ts'
 
@@ -12,7 +13,7 @@ export const GradeScheme = z.strictObject({
     .array(
       z.strictObject({
         key: Key,
-        name: z.string().min(1).max(100),
+        name: Line(100),
         weight: z.number().min(0).max(100).default(0),
         counts: z.boolean().default(true).describe('false: practice, outside the grade'),
       }),
@@ -32,11 +33,9 @@ const Level = z.strictObject({ text: z.string().max(1000), points: z.number().mi
 /** By what work is judged. Levels stand from best to least. */
 export const Rubric = z.strictObject({
   key: Key,
-  title: z.string().min(1).max(200),
+  title: Line(200),
   criteria: z
-    .array(
-      z.strictObject({ text: z.string().min(1).max(500), levels: z.array(Level).min(1).max(10) }),
-    )
+    .array(z.strictObject({ text: Line(500), levels: z.array(Level).min(1).max(10) }))
     .min(1)
     .max(30),
 })

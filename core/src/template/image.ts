@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { shortHash } from '../document/index.ts'
+import { Line, shortHash } from '../document/index.ts'
 import { rememberOf } from '../remember/index.ts'
 import { Key } from './words.ts'
 
@@ -94,8 +94,8 @@ export const Asset = z
       .regex(/^[A-Za-z0-9+/]+={0,2}$/, 'base64')
       .optional()
       .describe('The bytes of a PNG, JPEG or WebP'),
-    alternativeText: z.string().min(1).max(500),
-    licence: z.string().min(1).max(300),
+    alternativeText: Line(500),
+    licence: Line(300),
   })
   .refine(
     ({ svg, base64 }) => (svg === undefined) !== (base64 === undefined),

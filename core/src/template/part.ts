@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { Address } from '../document/index.ts'
+import { Line, Address } from '../document/index.ts'
 import { Offset } from '../calendar/index.ts'
 import { Block, Objective } from './block.ts'
 import { Audience, Basis, Format, ItemKind, Key, Strength } from './words.ts'
@@ -77,7 +77,7 @@ export type WorkSettings = z.output<typeof WorkSettings>
 export const Settings = z.strictObject({
   published: z.boolean().optional(),
   points: z.number().min(0).max(10_000).optional(),
-  category: z.string().max(100).optional(),
+  category: Line(100, 0).optional(),
   opens: Offset.optional(),
   due: Offset.optional(),
   closes: Offset.optional(),

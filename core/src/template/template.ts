@@ -1,3 +1,4 @@
+import { Line } from '../document/index.ts'
 import { z } from 'zod'
 import { Availability, PlainDate } from '../calendar/index.ts'
 import { Block, KeptBlock } from './block.ts'
@@ -11,7 +12,7 @@ export const homePageKey = 'home-page'
 
 export const HouseText = z.strictObject({
   key: Key,
-  title: z.string().min(1).max(200),
+  title: Line(200),
   form: z
     .enum(['text', 'file', 'page'])
     .default('text')
@@ -59,7 +60,7 @@ export const Template = z
   .strictObject({
     schema: z.literal('wickerframe.template/1'),
     key: Key,
-    title: z.string().min(1).max(200),
+    title: Line(200),
     summary: z.string().max(2000).default(''),
     version: z
       .number()
@@ -117,7 +118,7 @@ export const Template = z
       .array(
         z.strictObject({
           key: Key,
-          label: z.string().min(1).max(100),
+          label: Line(100),
           hidden: z.boolean().default(false),
           strength: Strength.default('should'),
         }),
@@ -127,7 +128,7 @@ export const Template = z
     grading: GradeScheme.prefault({}),
     rubrics: z.array(Rubric).max(200).default([]),
     outcomes: z
-      .array(z.strictObject({ key: Key, text: z.string().min(1).max(500) }))
+      .array(z.strictObject({ key: Key, text: Line(500) }))
       .max(60)
       .default([])
       .describe('What a student can do after the course'),

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { isLine } from '../document/index.ts'
 import { parseFormat } from '../naming/index.ts'
 
 /** Item kinds as Common Cartridge 1.3 has them: web content, file, web link, discussion, assignment, assessment, LTI link, and an untitled grouping. */
@@ -35,6 +36,11 @@ export const Key = z
 
 /** A naming format; mistakes are told with their position and a suggestion. */
 export const Format = z.string().superRefine((source, context) => {
+  if (!isLine(source))
+    context.addIssue({
+      code: 'custom',
+      message: 'one line, without line ends and control characters',
+    })
   const result = parseFormat(source)
   if (result.ok) return
   for (const problem of result.problems)

@@ -67,9 +67,13 @@ export const fileThreads = (
   const end = (lane: Lane, words: string): void => {
     const { worker } = lane
     lane.worker = null
-    done(lane)?.given(new FileGivenUp(words))
+    const asked = done(lane)
+    asked?.given(new FileGivenUp(words))
     void worker?.terminate()
-    if (!stopping) give()
+    if (stopping) return
+    // The next file does not wait for a thread to begin; one that ends by itself is only begun again for a file.
+    if (asked) lane.worker = start(lane)
+    give()
   }
   const start = (lane: Lane): Worker => {
     const worker = new Worker(file, { resourceLimits: { maxOldGenerationSizeMb: mostMegabytes } })
@@ -107,6 +111,8 @@ export const fileThreads = (
       lane.worker.postMessage(asked.question)
     }
   }
+  // They are there before the first file comes.
+  for (const lane of lanes) lane.worker = start(lane)
   return {
     read: (kind, bytes, options) =>
       new Promise((resolve, reject) => {

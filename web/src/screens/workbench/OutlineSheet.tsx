@@ -18,7 +18,7 @@ import {
   type KeyboardEvent,
 } from 'react'
 import { flushSync } from 'react-dom'
-import { isModule, type Template } from '@wickerframe/core'
+import { isModule, safeCell, type Template } from '@wickerframe/core'
 import { columnsBeside, type CellReading, type Column } from './columns.ts'
 import { useDraftStore } from './draftStore.ts'
 import type { OutlineRow } from './outlineRows.ts'
@@ -362,7 +362,7 @@ export const OutlineSheet = ({
     event.clipboardData.setData(
       'text/plain',
       selectedRows
-        .map((one) => columns.map((which) => which.text(one, template)).join('\t'))
+        .map((one) => columns.map((which) => safeCell(which.text(one, template))).join('\t'))
         .join('\n'),
     )
     if (clip) event.clipboardData.setData('application/x-wickerframe-parts', clip)
