@@ -6,13 +6,16 @@ import {
   readdirSync,
   readFileSync,
   rmSync,
+  statfsSync,
   statSync,
   writeFileSync,
 } from 'node:fs'
 import { join } from 'node:path'
 import { localDateOf } from '@wickerframe/core'
 import { demoClockOffset, demoPassword, demoTimeZone, demoToday, signIns } from '@wickerframe/demo'
+import { endLeftOvers } from './leftOvers.ts'
 import { loadDemo } from './loadDemo.ts'
+import { takeFolder } from './onlyOne.ts'
 import { freePort, startPrivateMariadb } from './privateMariadb.ts'
 import { root, startProcess, type StartedProcess } from './processes.ts'
 
@@ -22,25 +25,7 @@ const folder = join(local, 'demo')
 const coursesWanted = Number(/--courses[= ](\d+)/.exec(process.argv.join(' '))?.[1] ?? 48)
 mkdirSync(local, { recursive: true })
 
-/** Processes of an earlier start that was killed outright are ended by the ids we wrote down. */
 const pidsFile = join(local, 'demo-pids')
-const endLeftOvers = () => {
-  if (!existsSync(pidsFile)) return
-  for (const line of readFileSync(pidsFile, 'utf8').split('\n')) {
-    const pid = Number(line)
-    try {
-      if (
-        pid > 0 &&
-        readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes(root) &&
-        readFileSync(`/proc/${pid}/environ`, 'utf8').includes(`WICKERFRAME_HOME=${root}`)
-      )
-        process.kill(pid, 'SIGTERM')
-    } catch {
-      // It is gone, or not ours.
-    }
-  }
-}
-
 /** How far the college's clock is moved: as at an earlier start, while it is still the demo's day there. */
 const clockOffset = (): number => {
   const file = join(folder, 'clock-offset')
@@ -86,12 +71,16 @@ const buildWhenStale = () => {
 const processes: StartedProcess[] = []
 let database: Awaited<ReturnType<typeof startPrivateMariadb>> | null = null
 let stopping = false
+let giveBack = () => {}
+/** The database's files and those of 48 courses take less than a third of it. */
+const leastFree = 1500 * 2 ** 20
 const stopAll = async (code: number): Promise<never> => {
   stopping = true
   console.log('\nStopping …')
   await Promise.all(processes.toReversed().map((one) => one.stop()))
   await database?.stop()
   rmSync(pidsFile, { force: true })
+  giveBack()
   process.exit(code)
 }
 const start = async (
@@ -107,13 +96,40 @@ const start = async (
   writeFileSync(pidsFile, processes.map((each) => each.child.pid).join('\n'))
   return one
 }
+/** Starts a program on a port, or on the next one when somebody else takes it in between. */
+const startOnPort = async (
+  wanted: number,
+  begin: (port: string) => Promise<StartedProcess>,
+): Promise<StartedProcess> => {
+  const port = await freePort(wanted)
+  try {
+    return await begin(String(port))
+  } catch (cause) {
+    if (port > wanted + 20 || !(cause instanceof Error && cause.message.includes('EADDRINUSE')))
+      throw cause
+    return startOnPort(port + 1, begin)
+  }
+}
 for (const signal of ['SIGINT', 'SIGTERM'] as const)
   process.on(signal, () => {
     if (!stopping) void stopAll(0)
   })
 
 try {
-  endLeftOvers()
+  const mine = takeFolder(join(local, 'demo-running'), 'demo.ts')
+  if ('heldBy' in mine) {
+    console.error(
+      `A demo runs from this folder already (process ${mine.heldBy}); end it with Ctrl-C where it was started.`,
+    )
+    process.exit(1)
+  }
+  giveBack = mine.giveBack
+  const { bavail, bsize } = statfsSync(local)
+  if (bavail * bsize < leastFree)
+    throw new Error(
+      `There are only ${Math.round((bavail * bsize) / 2 ** 20)} MB free on this disk, and the demo needs ${leastFree / 2 ** 20}; free some space and start again.`,
+    )
+  await endLeftOvers(pidsFile, root)
   if (process.argv.includes('--fresh')) {
     const old = existsSync(folder)
       ? await startPrivateMariadb(join(folder, 'mariadb')).catch(() => null)
@@ -134,18 +150,19 @@ try {
     INSTITUTION_TIME_ZONE: demoTimeZone,
     INSTITUTION_CLOCK_OFFSET_SECONDS: String(clockOffset()),
   }
-  const platform = await start('platform/src/main.ts', {
-    ...common,
-    PLATFORM_PORT: String(await freePort(4320)),
-  })
+  const platform = await startOnPort(4320, (port) =>
+    start('platform/src/main.ts', { ...common, PLATFORM_PORT: port }),
+  )
   const platformUrl = `http://127.0.0.1:${String(platform.said['listening'])}`
-  const port = String(await freePort(4310))
-  const environment = {
-    ...common,
-    PLATFORM_URL: platformUrl,
-    WICKERFRAME_PUBLIC_URL: `http://127.0.0.1:${port}`,
-  }
-  const server = await start('server/src/main.ts', { ...environment, WICKERFRAME_PORT: port })
+  let environment: Readonly<Record<string, string>> = common
+  const server = await startOnPort(4310, (port) => {
+    environment = {
+      ...common,
+      PLATFORM_URL: platformUrl,
+      WICKERFRAME_PUBLIC_URL: `http://127.0.0.1:${port}`,
+    }
+    return start('server/src/main.ts', { ...environment, WICKERFRAME_PORT: port })
+  })
   await start('server/src/worker.ts', environment)
   await loadDemo({ ...process.env, ...environment }, coursesWanted, (text) => console.log(text))
 

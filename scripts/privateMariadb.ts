@@ -98,6 +98,9 @@ export const startPrivateMariadb = async (
   writeFileSync(initFile, `ALTER USER 'root'@'localhost' IDENTIFIED BY '${password}';\n`, {
     mode: 0o600,
   })
+  const temporary = join(folder, 'tmp')
+  rmSync(temporary, { recursive: true, force: true })
+  mkdirSync(temporary, { recursive: true })
   const port = await freePort()
   // A socket's path has at most 107 bytes, so it stands in a short folder.
   const socketFolder = mkdtempSync(join(tmpdir(), 'wf-'))
@@ -110,6 +113,7 @@ export const startPrivateMariadb = async (
       `--datadir=${data}`,
       `--socket=${join(socketFolder, 's')}`,
       `--pid-file=${pidFile}`,
+      `--tmpdir=${temporary}`,
       `--port=${port}`,
       '--bind-address=127.0.0.1',
       `--init-file=${initFile}`,
@@ -134,7 +138,7 @@ export const startPrivateMariadb = async (
   const until = Date.now() + 60_000
   while (!(await answers({ port, password }))) {
     if (!isAlive(pid) || child.exitCode !== null)
-      throw new Error(`mariadbd ended at once; see ${join(folder, 'mariadb.log')}`)
+      throw new Error(whyEnded(join(folder, 'mariadb.log')))
     if (Date.now() > until)
       throw new Error(`mariadbd did not answer in a minute; see ${join(folder, 'mariadb.log')}`)
     await pause(100)
@@ -148,6 +152,14 @@ export const startPrivateMariadb = async (
       rmSync(socketFolder, { recursive: true, force: true })
     },
   }
+}
+
+/** Why the database ended, as its log has it: in words where they are known. */
+const whyEnded = (logFile: string): string => {
+  const last = readFileSync(logFile, 'utf8').slice(-20_000)
+  return /No space left on device|errno: 28|Disk is full/i.test(last)
+    ? 'The disk is full, so the database cannot start; free some space and start again.'
+    : `mariadbd ended at once; see ${logFile}. Its last words: ${last.trim().split('\n').at(-1) ?? ''}`
 }
 
 const answers = async ({

@@ -1,5 +1,6 @@
 import { createServer, type IncomingMessage, type Server, type ServerResponse } from 'node:http'
 import type { AddressInfo } from 'node:net'
+import * as fc from 'fast-check'
 import { afterEach, describe, expect, it } from 'vitest'
 import type { Course } from '@wickerframe/core'
 import { connectorClient, type Connector } from './client.ts'
@@ -172,6 +173,65 @@ describe('an answer that does not end', () => {
     expect(states).toEqual(['refused', 'refused', 'unknown', 'unknown'])
     expect(performance.now() - started).toBeLessThan(5000)
   })
+})
+
+describe('two thousand answers of a platform that has gone wrong', () => {
+  it('are each answered in words, and believed only where they are about what was asked', async () => {
+    const sound: unknown[] = [
+      { ...course('c1'), modules: [module('m1'), { ...module('m2'), modules: [module('m3')] }] },
+      { revision: '7', ids: { 'new-1': 'm1' }, course: course('c1') },
+      {
+        courses: [{ id: 'c1', name: 'N', status: 'teaching', revision: '1', cursor: 3 }],
+        cursor: 3,
+      },
+    ]
+    /** Something of a value is something else. */
+    const spoilt = (value: unknown, at: number, by: unknown): unknown => {
+      if (value === null || typeof value !== 'object' || at % 5 === 4) return by
+      const keys = Object.keys(value)
+      const key = keys[at % Math.max(1, keys.length)]
+      if (key === undefined) return by
+      const copy = structuredClone(value) as Record<string, unknown>
+      copy[key] = spoilt(copy[key], Math.floor(at / 3), by)
+      return copy
+    }
+    let answer = ''
+    let status = 200
+    const connector = await platformThat((_, response) =>
+      response.writeHead(status, { 'content-type': 'application/json' }).end(answer),
+    )
+    const cases = fc.record({
+      of: fc.nat(2),
+      at: fc.nat(10_000),
+      by: fc.oneof(
+        fc.jsonValue({ maxDepth: 3 }),
+        fc.constantFrom('c2', '', null, -1, 1e308, 'x'.repeat(5000)),
+      ),
+      cut: fc.nat(400),
+      status: fc.constantFrom(200, 200, 200, 201, 204, 400, 404, 409, 418, 500),
+    })
+    await fc.assert(
+      fc.asyncProperty(cases, async (given) => {
+        const text = JSON.stringify(spoilt(sound[given.of], given.at, given.by)) ?? ''
+        answer = given.cut < 40 ? text.slice(0, given.cut) : text
+        status = given.status
+        for (const got of [
+          await connector.snapshot('c1'),
+          await connector.apply('c1', 'key', set),
+          await connector.list(0),
+        ]) {
+          if (got.state !== 'answered') expect(got.detail.length).toBeGreaterThan(0)
+          else {
+            const { value } = got
+            const of = 'courses' in value ? 'c1' : 'course' in value ? value.course.id : value.id
+            expect(of).toBe('c1')
+            expect(status).toBeLessThan(300)
+          }
+        }
+      }),
+      { numRuns: 2000, seed: 2026 },
+    )
+  }, 120_000)
 })
 
 describe('a refusal', () => {
