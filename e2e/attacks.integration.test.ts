@@ -301,8 +301,11 @@ describe('ten thousand hostile inputs', () => {
       const counts = async () =>
         Promise.all(
           tables.map(async (table) => {
-            const [rows] = await bed.pool.query(`SELECT COUNT(*) AS count
-              FROM ??`, [table])
+            const [rows] = await bed.pool.query(
+              `SELECT COUNT(*) AS count
+              FROM ??`,
+              [table],
+            )
             return [table, (rows as { count: number }[])[0]?.count]
           }),
         )

@@ -28,6 +28,28 @@ afterAll(async () => {
   await bed.stop()
 })
 
+describe('without a network', () => {
+  it('that is said, whatever is opened, and it goes on when it is back', async () => {
+    const opened = await signIn('administrator@kestrelsound.example')
+    await opened.goto(`${bed.address}/audit`)
+    await opened.getByRole('cell', { name: 'signed in' }).first().waitFor()
+    expect(await violations(opened)).toEqual([])
+    await opened.getByLabel('To what').fill('course')
+    await opened.context().setOffline(true)
+    await opened.getByText('The server cannot be reached, so what you see may be old').waitFor()
+    expect(await opened.getByLabel('To what').inputValue()).toBe('course')
+    await opened.getByRole('link', { name: 'Terms' }).click()
+    await opened.getByText('could not be fetched').waitFor()
+    await opened.getByRole('link', { name: 'Conformance' }).click()
+    await opened.getByRole('alert').getByText('cannot be reached').first().waitFor()
+    expect(await violations(opened)).toEqual([])
+    await opened.getByRole('link', { name: 'Terms' }).click()
+    await opened.context().setOffline(false)
+    await opened.getByRole('link', { name: 'New term' }).waitFor({ timeout: 15_000 })
+    await opened.close()
+  })
+})
+
 describe('every screen', () => {
   it.each([
     ['today', '/today', 'Not ready'],

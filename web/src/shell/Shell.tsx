@@ -1,14 +1,14 @@
 import { useQueryClient } from '@tanstack/react-query'
 import { DropdownMenu } from 'radix-ui'
-import { Suspense, useEffect, useRef, useState } from 'react'
+import { useEffect, useRef, useState } from 'react'
 import { Link, NavLink, Outlet, useLocation, useNavigate } from 'react-router'
 import { instructionalWeeks } from '@wickerframe/core'
 import type { Me } from '@wickerframe/contract'
 import { post } from '../api/client.ts'
 import { useTerms } from '../api/queries.ts'
-import { Waiting } from '../controls/controls.tsx'
 import { Commands } from './Commands.tsx'
 import { Connection } from './Connection.tsx'
+import { Failure } from './Failure.tsx'
 
 const places: readonly { to: string; name: string; roles: readonly Me['role'][] }[] = [
   { to: '/today', name: 'Today', roles: ['designer', 'contributor', 'reviewer', 'administrator'] },
@@ -39,7 +39,6 @@ const places: readonly { to: string; name: string; roles: readonly Me['role'][] 
   },
   { to: '/names', name: 'Names', roles: ['designer', 'administrator'] },
   { to: '/terms', name: 'Terms', roles: ['designer', 'contributor', 'reviewer', 'administrator'] },
-  { to: '/audit', name: 'Audit', roles: ['administrator'] },
 ]
 
 const TermNow = ({ today }: { today: string }) => {
@@ -57,34 +56,48 @@ const TermNow = ({ today }: { today: string }) => {
   )
 }
 
-/** Here, or on every device: a browser that was left open somewhere. */
-const SignOut = ({ onSignOut }: { onSignOut: (everywhere: boolean) => void }) => (
-  <DropdownMenu.Root>
-    <DropdownMenu.Trigger className="text-tide underline underline-offset-2">
-      sign out
-    </DropdownMenu.Trigger>
-    <DropdownMenu.Portal>
-      <DropdownMenu.Content
-        align="end"
-        sideOffset={4}
-        className="z-10 border border-line-strong bg-sheet py-1"
+/** What is about the person: where administrators read what was done, and signing out, here or on every device. */
+const PersonMenu = ({ me, onSignOut }: { me: Me; onSignOut: (everywhere: boolean) => void }) => {
+  const navigate = useNavigate()
+  const entries: { text: string; does: () => void }[] = [
+    ...(me.role === 'administrator'
+      ? [{ text: 'Audit: who did what', does: () => void navigate('/audit') }]
+      : []),
+    { text: 'Sign out on this device', does: () => onSignOut(false) },
+    { text: 'Sign out on all devices', does: () => onSignOut(true) },
+  ]
+  return (
+    <DropdownMenu.Root>
+      <DropdownMenu.Trigger
+        title={`${me.name}, ${me.role}`}
+        className="flex items-baseline gap-1.5 border border-transparent px-1 py-1 data-[state=open]:border-line"
       >
-        {[
-          { everywhere: false, text: 'on this device' },
-          { everywhere: true, text: 'on all devices' },
-        ].map(({ everywhere, text }) => (
-          <DropdownMenu.Item
-            key={text}
-            className="cursor-pointer px-3 py-1 data-highlighted:bg-tide-soft"
-            onSelect={() => onSignOut(everywhere)}
-          >
-            {text}
-          </DropdownMenu.Item>
-        ))}
-      </DropdownMenu.Content>
-    </DropdownMenu.Portal>
-  </DropdownMenu.Root>
-)
+        {me.name}
+        <span className="sr-only">, {me.role}: sign out and more</span>
+        <span aria-hidden="true" className="text-[11px] text-ink-3">
+          ▾
+        </span>
+      </DropdownMenu.Trigger>
+      <DropdownMenu.Portal>
+        <DropdownMenu.Content
+          align="end"
+          sideOffset={4}
+          className="z-10 border border-line-strong bg-sheet py-1"
+        >
+          {entries.map(({ text, does }) => (
+            <DropdownMenu.Item
+              key={text}
+              className="cursor-pointer px-3 py-1.5 data-highlighted:bg-tide-soft"
+              onSelect={does}
+            >
+              {text}
+            </DropdownMenu.Item>
+          ))}
+        </DropdownMenu.Content>
+      </DropdownMenu.Portal>
+    </DropdownMenu.Root>
+  )
+}
 
 export const Shell = ({ me }: { me: Me }) => {
   const client = useQueryClient()
@@ -162,20 +175,20 @@ export const Shell = ({ me }: { me: Me }) => {
               Find or do … <kbd className="border border-line px-1 font-mono text-[11px]">/</kbd>
             </button>
             <TermNow today={me.today} />
-            <p title={`${me.name}, ${me.role}`}>
-              {me.name}
-              <span className="sr-only">, {me.role}</span>{' '}
-              <SignOut onSignOut={(everywhere) => void signOut(everywhere)} />
-            </p>
+            <PersonMenu me={me} onSignOut={(everywhere) => void signOut(everywhere)} />
           </div>
         </div>
         <div className="woven-edge" />
         <Connection />
       </header>
-      <Suspense fallback={<Waiting what="this screen" />}>
+      <Failure key={location.pathname}>
         <Outlet />
-      </Suspense>
-      <Commands open={commandsOpen} onOpenChange={setCommandsOpen} places={shown} />
+      </Failure>
+      <Commands
+        open={commandsOpen}
+        onOpenChange={setCommandsOpen}
+        places={me.role === 'administrator' ? [...shown, { to: '/audit', name: 'Audit' }] : shown}
+      />
     </>
   )
 }
