@@ -1,6 +1,11 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { apiRoutes, type ApiProblem, type RosterReport } from '@wickerframe/contract'
-import type { FreeDays } from '@wickerframe/core'
+import {
+  apiRoutes,
+  type ApiProblem,
+  type RosterReport,
+  type TemplateDraft,
+} from '@wickerframe/contract'
+import { everyItem, type FreeDays } from '@wickerframe/core'
 import { makeRoster, rosterCsv } from '@wickerframe/demo'
 import { startTestBed, type Client, type TestBed } from './testBed.ts'
 
@@ -113,7 +118,7 @@ describe('files', () => {
 })
 
 describe('a roster', () => {
-  const header =
+  const columns =
     'code,title,term,session,class section,own or shared,instructor e-mail,instructor name,modality,weeks,platform course id,status'
   const row = (id: string, n: number) =>
     `NAV ${n},Coastal Navigation,autumn-2026,,${id},own,a${n}@kestrelsound.example,Ada ${n},online,16,${id},teaching`
@@ -129,7 +134,7 @@ describe('a roster', () => {
     expect(all.map((one) => one.platformId)).not.toContain('kc-ghost')
   })
   it('of 50,000 rows is looked through in batches, told as it goes, while others are served', async () => {
-    const text = [header, ...Array.from({ length: 50_000 }, (_, n) => row(`big-${n}`, n))].join(
+    const text = [columns, ...Array.from({ length: 50_000 }, (_, n) => row(`big-${n}`, n))].join(
       '\n',
     )
     const sent = timed(async () => {
@@ -157,6 +162,73 @@ describe('a roster', () => {
     )
     expect(took).toBeLessThan(15_000)
     expect(waited).toBeLessThan(1000)
+  })
+})
+
+describe('active content', () => {
+  const script = '<p onclick="steal()">Words</p><script>steal()</script>'
+  it('is refused by name when a contributor writes it, a template brings it, the library is given it', async () => {
+    const contributor = await bed.as('contributor@kestrelsound.example')
+    await designer.post('/api/templates/harbour-standard/contributors', {
+      email: 'contributor@kestrelsound.example',
+      may: true,
+    })
+    const { draft, draftRevision } = (
+      await designer.get<TemplateDraft>('/api/templates/harbour-standard')
+    ).body
+    const welcome = everyItem(draft).find((item) => item.key === 'welcome')
+    const block = welcome?.blocks.find((one) => one.kind === 'fixed-text')
+    if (block?.kind !== 'fixed-text') throw new Error('no fixed text on the welcome page')
+    const edit = (value: string) => ({
+      revision: draftRevision,
+      edits: [
+        {
+          edit: 'set-block',
+          part: 'welcome',
+          block: block.key,
+          field: 'html',
+          was: block.html,
+          value,
+        },
+      ],
+    })
+    for (const who of [contributor, designer]) {
+      const answer = await who.post<ApiProblem>(
+        '/api/templates/harbour-standard/edits',
+        edit(script),
+      )
+      expect([answer.status, answer.body.detail]).toEqual([
+        400,
+        expect.stringMatching(new RegExp(`onclick.*<script>.*${block.key}`)),
+      ])
+    }
+    const now = await designer.get<TemplateDraft>('/api/templates/harbour-standard')
+    expect(now.body.draftRevision).toBe(draftRevision)
+    const whole = structuredClone(draft)
+    whole.key = 'hostile'
+    whole.home.blocks.push({
+      ...block,
+      key: 'hostile',
+      html: '<a href="java&#10;script:x">here</a>',
+    })
+    const brought = await designer.post<ApiProblem>('/api/templates', whole)
+    expect([brought.status, brought.body.detail]).toEqual([
+      400,
+      expect.stringContaining('“hostile”'),
+    ])
+    const drawing = {
+      kind: 'image',
+      was: null,
+      document: {
+        key: 'drawn',
+        fileName: 'drawn.svg',
+        svg: '<svg xmlns="http://www.w3.org/2000/svg"><script>1</script><a xlink:href="javascript:1"/></svg>',
+        alternativeText: 'A drawing',
+        licence: 'own work',
+      },
+    }
+    const put = await designer.post<ApiProblem>('/api/library', drawing)
+    expect([put.status, put.body.detail]).toEqual([400, expect.stringContaining('<script>')])
   })
 })
 
@@ -303,7 +375,7 @@ describe('ten thousand hostile inputs', () => {
           tables.map(async (table) => {
             const [rows] = await bed.pool.query(
               `SELECT COUNT(*) AS count
-              FROM ??`,
+               FROM ??`,
               [table],
             )
             return [table, (rows as { count: number }[])[0]?.count]
