@@ -1,13 +1,16 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import {
   apiRoutes,
+  type CourseDetail,
+  type CourseSummary,
+  type RunDetail,
   type ApiProblem,
   type RosterReport,
   type TemplateDraft,
 } from '@wickerframe/contract'
 import { everyItem, type FreeDays } from '@wickerframe/core'
 import { makeRoster, rosterCsv } from '@wickerframe/demo'
-import { startTestBed, type Client, type TestBed } from './testBed.ts'
+import { startTestBed, until, type Client, type TestBed } from './testBed.ts'
 
 let bed: TestBed
 let designer: Client
@@ -162,6 +165,29 @@ describe('a roster', () => {
     )
     expect(took).toBeLessThan(15_000)
     expect(waited).toBeLessThan(1000)
+  })
+})
+
+describe('a platform that sends another course', () => {
+  it('is not believed: the check says so, and nothing of it is kept', async () => {
+    await bed.startWorker()
+    const [course] = (await designer.get<CourseSummary[]>('/api/courses')).body
+    if (!course) throw new Error('no course')
+    const kept = async () =>
+      (await designer.get<CourseDetail>(`/api/courses/${course.id}`)).body.snapshot
+    const before = await kept()
+    await bed.misbehave('wrong-course', 1)
+    const { run } = (await designer.post<{ run: number }>(`/api/courses/${course.id}/check`, {}))
+      .body
+    const ended = await until(
+      async () => (await designer.get<RunDetail>(`/api/runs/${run}`)).body,
+      (one) => one.state === 'done',
+    )
+    expect(ended.tasks[0]).toMatchObject({
+      state: 'failed',
+      message: expect.stringMatching(/was sent where .* was asked for; nothing of it is kept/),
+    })
+    expect(await kept()).toEqual(before)
   })
 })
 
@@ -472,9 +498,12 @@ describe('following runs and asking for checks', () => {
     await new Promise((resolve) => setTimeout(resolve, 4000))
     // Ten a run in four seconds, and a few for the sessions; six streams by themselves would ask sixty times.
     expect((await questions()) - before).toBeLessThan(40)
+    const texts = served.map((one) => one.text())
+    const pause = new Promise<string>((resolve) => setTimeout(() => resolve('still open'), 300))
+    expect(await Promise.race([pause, ...texts])).toBe('still open')
     await open.post('/api/sign-out', {})
     const began = performance.now()
-    await Promise.all(served.map((one) => one.text()))
+    await Promise.all(texts)
     expect(performance.now() - began).toBeLessThan(8000)
   })
 })

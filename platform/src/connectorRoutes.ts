@@ -1,8 +1,21 @@
-import { timingSafeEqual } from 'node:crypto'
-import express, { Router, type NextFunction, type Request, type Response } from 'express'
+import { createHash, timingSafeEqual } from 'node:crypto'
+import express, {
+  Router,
+  type NextFunction,
+  type Request,
+  type RequestHandler,
+  type Response,
+} from 'express'
 import type { Pool } from 'mysql2/promise'
 import type { z } from 'zod'
-import { ImageName, imageKindOf, mediaTypeOf, readDocument } from '@wickerframe/core'
+import {
+  ImageName,
+  imageKindOf,
+  mediaTypeOf,
+  readDocument,
+  readJson,
+  usualDepth,
+} from '@wickerframe/core'
 import {
   ChangeSet,
   CopyCourse,
@@ -44,8 +57,23 @@ const problem = (response: Response, status: number, code: string, detail: strin
   response.status(status).type('application/problem+json').send(JSON.stringify(body))
 }
 
+const digest = (text: string): Buffer => createHash('sha256').update(text).digest()
 const sameToken = (given: string, wanted: string): boolean =>
-  given.length === wanted.length && timingSafeEqual(Buffer.from(given), Buffer.from(wanted))
+  timingSafeEqual(digest(given), digest(wanted))
+
+/** Reads a JSON body; how deep and how large it is is counted before it is parsed. */
+const json = (limit: string): RequestHandler => {
+  const text = express.text({ type: 'application/json', limit, defaultCharset: 'utf-8' })
+  return (request, response, next) =>
+    text(request, response, (cause?: unknown) => {
+      if (cause) return next(cause)
+      const read = readJson(String(request.body ?? ''), { depth: usualDepth, values: 400_000 })
+      if (!read.ok)
+        return problem(response, 400, 'unusable-body', `found ${read.problems[0]?.found}`)
+      request.body = read.value
+      next()
+    })
+}
 
 const readBody = <S extends z.ZodType>(
   schema: S,
@@ -93,7 +121,7 @@ export const connectorRoutes = (
       return problem(response, 400, 'unusable-cursor', 'after is a cursor this platform gave, or 0')
     response.json(await courses.list(after, 500))
   })
-  router.post('/courses', express.json({ limit: '10kb' }), async (request, response) => {
+  router.post('/courses', json('10kb'), async (request, response) => {
     const body = readBody(CreateCourse, request, response)
     if (body) response.json(await courses.create(body.id, body.name))
   })
@@ -101,21 +129,17 @@ export const connectorRoutes = (
     if (found === null) problem(response, 404, 'no-course', `there is no course ${id}`)
     else response.json(found)
   }
-  router.post(
-    '/courses/:id/enrolments',
-    express.json({ limit: '100kb' }),
-    async (request, response) => {
-      const id = request.params['id'] ?? ''
-      const body = readBody(EnrolPeople, request, response)
-      if (body) orNoCourse(response, id, await courses.enrol(id, body.people))
-    },
-  )
-  router.post('/courses/:id/status', express.json({ limit: '10kb' }), async (request, response) => {
+  router.post('/courses/:id/enrolments', json('100kb'), async (request, response) => {
+    const id = request.params['id'] ?? ''
+    const body = readBody(EnrolPeople, request, response)
+    if (body) orNoCourse(response, id, await courses.enrol(id, body.people))
+  })
+  router.post('/courses/:id/status', json('10kb'), async (request, response) => {
     const id = request.params['id'] ?? ''
     const body = readBody(SetStatus, request, response)
     if (body) orNoCourse(response, id, await courses.setStatus(id, body.status))
   })
-  router.post('/rehearsals', express.json({ limit: '10kb' }), async (request, response) => {
+  router.post('/rehearsals', json('10kb'), async (request, response) => {
     const body = readBody(CopyCourse, request, response)
     if (body) orNoCourse(response, body.of, await courses.rehearse(body.id, body.of))
   })
@@ -124,45 +148,35 @@ export const connectorRoutes = (
     else problem(response, 404, 'no-rehearsal', `there is no copy ${request.params.id}`)
   })
   router.get('/courses/:id/snapshot', async (request, response) => {
-    const course = await courses.snapshot(request.params.id)
+    const other = (await misbehaviours.take('wrong-course'))
+      ? (await courses.list(0, 2)).courses.find((one) => one.id !== request.params.id)
+      : undefined
+    const course = await courses.snapshot(other?.id ?? request.params.id)
     if (course) response.json(course)
     else problem(response, 404, 'no-course', `there is no course ${request.params.id}`)
   })
-  router.post(
-    '/courses/:id/change-sets',
-    express.json({ limit: '20mb' }),
-    async (request, response) => {
-      const key = request.get('idempotency-key') ?? ''
-      if (!/^[\w-]{8,100}$/.test(key))
-        return problem(
-          response,
-          400,
-          'no-key',
-          'an Idempotency-Key of 8 to 100 letters, digits, - and _',
-        )
-      const body = readBody(ChangeSet, request, response)
-      if (!body) return
-      const id = request.params['id'] ?? ''
-      const strip = (await misbehaviours.level('strip-attributes')) > 0
-      if (await misbehaviours.take('edit-in-between'))
-        await courses.edit(
-          id,
-          [{ change: 'set-course', label: `edited ${key.slice(0, 8)}` }],
-          strip,
-        )
-      const outcome = await courses.apply(id, key, body, strip)
-      if ('refused' in outcome)
-        return problem(
-          response,
-          outcome.refused.status,
-          outcome.refused.code,
-          outcome.refused.detail,
-        )
-      if (await misbehaviours.take('lost-answer')) return void response.destroy()
-      if (await misbehaviours.take('never-answers')) return
-      response.json(outcome.done)
-    },
-  )
+  router.post('/courses/:id/change-sets', json('20mb'), async (request, response) => {
+    const key = request.get('idempotency-key') ?? ''
+    if (!/^[\w-]{8,100}$/.test(key))
+      return problem(
+        response,
+        400,
+        'no-key',
+        'an Idempotency-Key of 8 to 100 letters, digits, - and _',
+      )
+    const body = readBody(ChangeSet, request, response)
+    if (!body) return
+    const id = request.params['id'] ?? ''
+    const strip = (await misbehaviours.level('strip-attributes')) > 0
+    if (await misbehaviours.take('edit-in-between'))
+      await courses.edit(id, [{ change: 'set-course', label: `edited ${key.slice(0, 8)}` }], strip)
+    const outcome = await courses.apply(id, key, body, strip)
+    if ('refused' in outcome)
+      return problem(response, outcome.refused.status, outcome.refused.code, outcome.refused.detail)
+    if (await misbehaviours.take('lost-answer')) return void response.destroy()
+    if (await misbehaviours.take('never-answers')) return
+    response.json(outcome.done)
+  })
   router.get(
     '/keys/:key',
     async (request, response) => void response.json(await courses.fate(request.params.key)),

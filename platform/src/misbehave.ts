@@ -8,6 +8,7 @@ export const misbehaviours = {
   'server-error': 'Answer the next so many requests with 500',
   'lost-answer': 'Apply the next so many change sets, then cut the connection before answering',
   'never-answers': 'Apply the next so many change sets, then never answer',
+  'wrong-course': 'Answer the next so many readings of a course with another course',
   'edit-in-between':
     'Have somebody edit the course just before each of the next so many change sets',
   'strip-attributes': '1: strip attributes it does not know when it writes HTML; 0: keep them',

@@ -68,7 +68,7 @@ const deepest = 100
 /** A page is read again until it says the same twice; few need more than two readings. */
 const mostReadings = 6
 
-const read = remember(5000, (html: string): LetIn => {
+const read = remember(1000, (html: string): LetIn => {
   const refused = new Set<string>()
   const attributesOf = (element: Element, inFormula: boolean) =>
     element.attrs.filter(({ name, value }) => {

@@ -77,7 +77,7 @@ const sessionAskedMilliseconds = 5000
  * of whoever listens.
  */
 export const getRunEvents: Handler = async (handling) => {
-  const { request, response, person, pulses, sessionStands } = handling
+  const { response, person, pulses, sessionStands } = handling
   const id = await runIn(handling)
   const giveBack = pulses.take(person.id)
   if (!giveBack)
@@ -111,8 +111,8 @@ export const getRunEvents: Handler = async (handling) => {
       response.write(`event: changed\ndata: ${JSON.stringify({ pulse })}\n\n`)
     })
     if (!stop) throw notFound('run')
-    request.on('close', end)
-    if (!request.destroyed) await ended
+    response.on('close', end)
+    if (!response.destroyed) await ended
     response.end()
   } finally {
     clearInterval(clock)
