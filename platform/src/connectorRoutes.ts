@@ -62,7 +62,7 @@ const sameToken = (given: string, wanted: string): boolean =>
   timingSafeEqual(digest(given), digest(wanted))
 
 /** Reads a JSON body; how deep and how large it is is counted before it is parsed. */
-const json = (limit: string): RequestHandler => {
+const json = (limit: string): RequestHandler<Record<string, string>> => {
   const text = express.text({ type: 'application/json', limit, defaultCharset: 'utf-8' })
   return (request, response, next) =>
     text(request, response, (cause?: unknown) => {
@@ -130,12 +130,12 @@ export const connectorRoutes = (
     else response.json(found)
   }
   router.post('/courses/:id/enrolments', json('100kb'), async (request, response) => {
-    const id = request.params['id'] ?? ''
+    const id = String(request.params['id'])
     const body = readBody(EnrolPeople, request, response)
     if (body) orNoCourse(response, id, await courses.enrol(id, body.people))
   })
   router.post('/courses/:id/status', json('10kb'), async (request, response) => {
-    const id = request.params['id'] ?? ''
+    const id = String(request.params['id'])
     const body = readBody(SetStatus, request, response)
     if (body) orNoCourse(response, id, await courses.setStatus(id, body.status))
   })
@@ -166,7 +166,7 @@ export const connectorRoutes = (
       )
     const body = readBody(ChangeSet, request, response)
     if (!body) return
-    const id = request.params['id'] ?? ''
+    const id = String(request.params['id'])
     const strip = (await misbehaviours.level('strip-attributes')) > 0
     if (await misbehaviours.take('edit-in-between'))
       await courses.edit(id, [{ change: 'set-course', label: `edited ${key.slice(0, 8)}` }], strip)
