@@ -1,5 +1,11 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import type { CourseDetail, CourseSummary, MendableRule, RunDetail } from '@wickerframe/contract'
+import type {
+  Conformance,
+  CourseDetail,
+  CourseSummary,
+  MendableRule,
+  RunDetail,
+} from '@wickerframe/contract'
 import {
   everyCourseItem,
   type Change,
@@ -67,6 +73,28 @@ const withFinding = async (
 }
 
 describe('a waiver', () => {
+  it('disowns what was told before it for every date: no list, weave or search shows what the course’s own page does not', async () => {
+    const { course, detail } = await withFinding('fixed-text-altered')
+    const later = '?asOf=2026-11-20'
+    // Looked at for a later date, so that an answer for then is kept as well.
+    const before = await detailOf(course.id, designer, later)
+    const fingerprint = placesOf(detail, 'fixed-text-altered')[0]?.fingerprint
+    await designer.post(`/api/courses/${course.id}/waivers`, { fingerprint, reason: 'Agreed' })
+    const listed = async () =>
+      (await designer.get<CourseSummary[]>(`/api/courses${later}`)).body.find(
+        (one) => one.id === course.id,
+      )?.check
+    const stale = before.result?.counts.openMusts
+    expect((await listed())?.counts.openMusts ?? null).not.toBe(stale)
+    const weave = (await designer.get<Conformance>(`/api/conformance${later}`)).body
+    expect(weave.rows.filter((row) => row.course.id === course.id)).toEqual([])
+    expect(weave.unchecked).toBeGreaterThan(0)
+    const now = await detailOf(course.id, designer, later)
+    expect((await listed())?.counts).toEqual(now.result?.counts)
+    const [waiver] = now.care.waivers
+    await designer.post(`/api/courses/${course.id}/waivers/${waiver?.id}`, { decision: 'withdraw' })
+    await bed.pool.query('DELETE FROM waivers')
+  })
   it('takes a requirement out of the count and stays visible; it is withdrawn again', async () => {
     const { course, detail } = await withFinding('fixed-text-altered')
     const place = placesOf(detail, 'fixed-text-altered')[0]

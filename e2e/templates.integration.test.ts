@@ -183,29 +183,37 @@ describe('a template document that is brought in', () => {
     expect((await bring(circle)).status).toBe(200)
     expect((await release('circle')).status).toBe(200)
   })
-  it('with hostile HTML is kept as it is and runs nowhere', async () => {
+  it('with hostile HTML is refused by name; one kept from before runs nowhere, and is not released', async () => {
     const hostile =
       '<p onclick="alert(1)">x</p><script>alert(1)</script><img src=x onerror=alert(1)>'
-    expect(
-      (
-        await bring(
-          small('hostile', {
-            home: {
-              name: 'h',
-              strength: 'must',
-              blocks: [{ kind: 'fixed-text', key: 'h', strength: 'must', html: hostile }],
-            },
-          }),
-        )
-      ).status,
-    ).toBe(200)
+    const template = (html: string) =>
+      small('hostile', {
+        home: {
+          name: 'h',
+          strength: 'must',
+          blocks: [{ kind: 'fixed-text', key: 'h', strength: 'must', html }],
+        },
+      })
+    const refused = await bring(template(hostile))
+    expect([refused.status, JSON.stringify(refused.body)]).toEqual([
+      400,
+      expect.stringMatching(/onclick.*onerror.*<script>/),
+    ])
+    expect((await bring(template('<p>x</p>'))).status).toBe(200)
+    await bed.pool.query(
+      `UPDATE templates
+       SET draft = JSON_SET(draft, '$.home.blocks[0].html', ?)
+       WHERE template_key = 'hostile'`,
+      [hostile],
+    )
     const block = (await draftOf('hostile')).draft.home.blocks[0]
     expect(block?.kind === 'fixed-text' && block.html).toBe(hostile)
     // The interface shows pages in a frame without rights, under a policy without inline script.
     const policy = (await fetch(bed.address)).headers.get('content-security-policy') ?? ''
     expect(policy).toContain("script-src 'self'")
-    // Proofreading stops its release: the image says nothing.
+    // Proofreading stops its release: it runs, and the image says nothing.
     expect((await release('hostile')).body.remarks?.map((one) => one.check)).toEqual([
+      'active-content',
       'alternative-text-missing',
     ])
   })
@@ -537,16 +545,21 @@ describe('the library', () => {
           key: 'quiet',
           title: 'Quiet <hours>',
           revisions: [
-            {
-              number: 1,
-              inForceFrom: '2026-01-01',
-              html: '<p onclick="alert(1)">After ten.</p><script>alert(1)</script>',
-            },
+            { number: 1, inForceFrom: '2026-01-01', html: '<p>After ten.</p>' },
             { number: 2, inForceFrom: '2027-01-01', html: '<p>After nine.</p>' },
           ],
         })
       ).status,
     ).toBe(200)
+    // As one may have been kept before anything was refused.
+    const keep = (html: string) =>
+      bed.pool.query(
+        `UPDATE library_entries
+         SET document = JSON_SET(document, '$.revisions[0].html', ?)
+         WHERE entry_key = 'quiet'`,
+        [html],
+      )
+    await keep('<p onclick="alert(1)">After ten.</p><script>alert(1)</script>')
     const page = await fetch(`${bed.address}/house-texts/quiet`)
     const html = await page.text()
     expect([page.status, page.headers.get('content-security-policy')]).toEqual([
@@ -555,6 +568,7 @@ describe('the library', () => {
     ])
     expect(html).toContain('<h1>Quiet &lt;hours&gt;</h1><p>After ten.</p>')
     expect(html).not.toMatch(/script|onclick|After nine/)
+    await keep('<p>After ten.</p>')
     expect((await fetch(`${bed.address}/house-texts/nothing`)).status).toBe(404)
     const text = (await entry('quiet'))?.document as HouseText
     const week = {

@@ -8,8 +8,8 @@ export interface JsonLimits {
   values: number
 }
 
-/** Nothing that Wickerframe reads or writes nests deeper: a course's modules take two levels each. */
-export const usualDepth = 64
+/** Nothing that Wickerframe reads or writes nests half as deep: a course's modules take two levels each. */
+export const usualDepth = 128
 
 const [quote, backslash, comma, openList, closeList, openObject, closeObject] = [...'"\\,[]{}'].map(
   (character) => character.charCodeAt(0),
