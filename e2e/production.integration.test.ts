@@ -1,11 +1,14 @@
-import { spawnSync } from 'node:child_process'
+import { spawn, spawnSync } from 'node:child_process'
+import { readFileSync } from 'node:fs'
+import { join } from 'node:path'
 import type { RowDataPacket } from 'mysql2/promise'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { demoClockOffset, demoTimeZone, demoToday } from '@wickerframe/demo'
 import { instantOf } from '@wickerframe/core'
 import { connect } from '@wickerframe/storage'
 import { bundle } from '@wickerframe/scripts/bundle'
-import { startTestBed, type TestBed } from './testBed.ts'
+import { root } from '@wickerframe/scripts/processes'
+import { startTestBed, until, type TestBed } from './testBed.ts'
 
 let bed: TestBed
 let program: string
@@ -91,6 +94,47 @@ describe('a start with wrong settings', () => {
     expect(code).toBe(1)
     expect(said).toMatch(says)
     expect(said).not.toMatch(/\n\s+at |Error:/)
+  })
+})
+
+describe('a start in production', () => {
+  /** Processes that a process started, with what they run. */
+  const childrenOf = (pid: number): { pid: number; runs: string }[] =>
+    readFileSync(`/proc/${pid}/task/${pid}/children`, 'utf8')
+      .trim()
+      .split(' ')
+      .filter((one) => one !== '')
+      .map((one) => ({ pid: Number(one), runs: readFileSync(`/proc/${one}/cmdline`, 'utf8') }))
+  it('starts again what dies, and the others live', async () => {
+    await bundle('server/src/worker.ts')
+    const child = spawn(process.execPath, [join(root, 'scripts/start.mjs')], {
+      env: { PATH: process.env['PATH'], ...bed.environment, WICKERFRAME_PORT: '0' },
+      stdio: ['ignore', 'pipe', 'pipe'],
+    })
+    let said = ''
+    child.stdout.on('data', (text: Buffer) => (said += text.toString()))
+    child.stderr.on('data', (text: Buffer) => (said += text.toString()))
+    const saying = (pattern: RegExp) =>
+      until(
+        () => Promise.resolve(said),
+        (text) => pattern.test(text),
+      )
+    const part = (name: string) =>
+      childrenOf(child.pid ?? 0).find((one) => one.runs.includes(`dist/${name}.mjs`))?.pid ?? 0
+    try {
+      await saying(
+        /server: .*listening[\s\S]*worker: .*working|worker: .*working[\s\S]*server: .*listening/,
+      )
+      const [server, worker] = [part('main'), part('worker')]
+      process.kill(worker, 'SIGKILL')
+      await saying(/the worker ended \(SIGKILL\); it is started again[\s\S]*worker: .*working/)
+      expect(part('main')).toBe(server)
+      expect(part('worker')).not.toBe(worker)
+    } finally {
+      child.kill('SIGTERM')
+      await new Promise((resolve) => child.once('exit', resolve))
+    }
+    expect(child.exitCode).toBe(0)
   })
 })
 

@@ -18,9 +18,10 @@ if (missing) {
 const wellAfterMilliseconds = 60_000
 const running = new Map()
 let stopping = false
+let exitCode = 0
 
 /** Starts a part, and again when it dies, after a pause that doubles up to half a minute. The others go on. */
-const keep = (name, pauseMilliseconds = 500) => {
+const keep = (name, pauseMilliseconds = 500, isFirst = true) => {
   const began = Date.now()
   const child = spawn(process.execPath, [parts[name]], {
     cwd: root,
@@ -32,28 +33,26 @@ const keep = (name, pauseMilliseconds = 500) => {
     ready = true
     process.stdout.write(`${name}: ${text}`)
   })
-  child.on('exit', (code, signal) => {
+  child.on('exit', (ended, signal) => {
     running.delete(name)
     if (stopping) {
-      if (running.size === 0) process.exit(0)
+      if (running.size === 0) process.exit(exitCode)
       return
     }
-    // What cannot start at all (a wrong setting) has said so, and starting it again does not help.
-    if (!ready && code === 1 && pauseMilliseconds === 500) return stop(1)
+    // What cannot start at all (a wrong setting) has said so, and starting it again does not help; later, the database may be away.
+    if (!ready && ended === 1 && isFirst) return stop(1)
     const next =
       Date.now() - began > wellAfterMilliseconds ? 500 : Math.min(30_000, pauseMilliseconds * 2)
-    console.error(`the ${name} ended (${signal ?? code}); it is started again`)
-    setTimeout(() => !stopping && keep(name, next), next)
+    console.error(`the ${name} ended (${signal ?? ended}); it is started again`)
+    setTimeout(() => !stopping && keep(name, next, false), next)
   })
 }
 
-let code = 0
 const stop = (withCode) => {
   if (stopping) return
   stopping = true
-  code = withCode
-  if (running.size === 0) process.exit(code)
-  process.on('exit', () => (process.exitCode = code))
+  exitCode = withCode
+  if (running.size === 0) process.exit(exitCode)
   for (const child of running.values()) child.kill('SIGTERM')
   setTimeout(() => {
     for (const child of running.values()) child.kill('SIGKILL')
