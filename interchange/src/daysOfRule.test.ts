@@ -136,6 +136,6 @@ describe('rules that repeat by day or week', () => {
       }
       expect(found.filter((date) => date >= '2026-08-31')).toEqual([])
     }
-    expect(performance.now() - began).toBeLessThan(1000)
+    expect(performance.now() - began).toBeLessThan(4000)
   })
 })
