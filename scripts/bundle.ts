@@ -1,5 +1,5 @@
-import { mkdirSync, renameSync, writeFileSync } from 'node:fs'
-import { basename, dirname, join } from 'node:path'
+import { existsSync, mkdirSync, renameSync, writeFileSync } from 'node:fs'
+import { basename, dirname, join, relative, sep } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { build } from 'esbuild'
 
@@ -13,7 +13,7 @@ const threadsOf: Readonly<Record<string, readonly string[]>> = {
 
 /**
  * One of our TypeScript programs as a single JavaScript file with our own packages inside: it starts in a third of the time
- * and runs without a loader. Packages of others stay where they are. Made once by each process that starts programs.
+ * and runs without a loader. Packages of others stay where they are, but for those that one of ours has to itself. Made once by each process that starts programs.
  * @param script such as `server/src/worker.ts`; the file stands in `dist` beside `src`, so that paths relative to it hold
  */
 export const bundle = (script: string): Promise<string> => {
@@ -25,6 +25,16 @@ export const bundle = (script: string): Promise<string> => {
     made.set(script, file)
   }
   return file
+}
+
+/**
+ * Whether one of our packages has a package of others to itself, in a version of its own: the one file we make stands
+ * elsewhere and would not find it, or find another version.
+ */
+const standsBeside = (path: string, importer: string): boolean => {
+  const [ours] = relative(root, importer).split(sep)
+  const name = path.split('/').slice(0, path.startsWith('@') ? 2 : 1)
+  return ours !== undefined && existsSync(join(root, ours, 'node_modules', ...name))
 }
 
 const write = async (script: string): Promise<string> => {
@@ -42,8 +52,10 @@ const write = async (script: string): Promise<string> => {
       {
         name: 'packages-of-others',
         setup: ({ onResolve }) =>
-          onResolve({ filter: /^[^./]/ }, ({ path, kind }) =>
-            kind === 'entry-point' || path.startsWith('@wickerframe/')
+          onResolve({ filter: /^[^./]/ }, ({ path, kind, importer }) =>
+            kind === 'entry-point' ||
+            path.startsWith('@wickerframe/') ||
+            standsBeside(path, importer)
               ? undefined
               : { path, external: true },
           ),
