@@ -29,7 +29,7 @@ const Settings = z
       .regex(/^[\w-]+$/, 'letters, digits, - and _')
       .default('wickerframe'),
     DATABASE_HOST: z.string().min(1).default('127.0.0.1'),
-    DATABASE_PORT: z.coerce.number().int().min(1).max(65535),
+    DATABASE_PORT: z.coerce.number('the port at which MariaDB listens').int().min(1).max(65535),
     DATABASE_USER: z.string().min(1).default('root'),
     DATABASE_PASSWORD: z.string().default(''),
     DATABASE_TLS: yesOrNo
@@ -44,7 +44,9 @@ const Settings = z
     PLATFORM_URL: z
       .url({ protocol: /^https?$/, error: 'the address of the learning platform’s connector' })
       .refine(overTls, 'https, unless the platform is on this machine'),
-    PLATFORM_TOKEN: z.string().min(16, 'at least 16 characters'),
+    PLATFORM_TOKEN: z
+      .string('the token that the platform’s connector asks for')
+      .min(16, 'at least 16 characters'),
     INSTITUTION_TIME_ZONE: TimeZone.default('UTC').describe(
       'Where the institution is: its today begins at midnight there',
     ),
