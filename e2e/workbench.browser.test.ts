@@ -421,6 +421,7 @@ describe('a page', () => {
     await page.getByRole('button', { name: 'Page', exact: true }).click()
     await page.getByRole('button', { name: 'keep for other places' }).first().click()
     await page.getByText('make it this page’s own').waitFor()
+    await saved()
     await page.goto(`${bed.address}/templates/distance-standard?view=shared`)
     await page.getByText('shown in 1 place').last().waitFor()
     await saved()
