@@ -232,6 +232,8 @@ describe('active content', () => {
         400,
         expect.stringMatching(new RegExp(`onclick.*<script>.*${block.key}`)),
       ])
+      // Which edit it is, so that nothing else of what was typed is given up.
+      expect(answer.body.edit).toBe(0)
     }
     const now = await designer.get<TemplateDraft>('/api/templates/harbour-standard')
     expect(now.body.draftRevision).toBe(draftRevision)

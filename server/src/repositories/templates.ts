@@ -389,18 +389,35 @@ export type EditOutcome =
 const refusalOf = async (
   database: Database,
   draft: Template,
-  before: Template,
 ): Promise<{ state: 'bad-policy' | 'weakens'; problems: Problem[] } | null> => {
-  // What stood there before does not keep anybody from their work; proofreading names it.
-  const stood = new Set(refusedIn(before).map((one) => one.found))
-  const active = refusedIn(draft).filter((one) => !stood.has(one.found))
-  if (active.length > 0) return { state: 'bad-policy', problems: active }
   const policies = policyProblems(draft)
   if (policies.length > 0) return { state: 'bad-policy', problems: policies }
   const upper = await upperOf(database, draft)
   const problems = upper && upper !== 'gone' ? weakenings(upper, draft) : []
   return problems.length > 0 ? { state: 'weakens', problems } : null
 }
+
+/** What an edit brings that is not let into a course; what stood in the draft before does not keep anybody from their work. */
+const broughtIn = (edit: TemplateEdit, after: Template): EditProblem | null => {
+  // Most edits hold no HTML at all; only one that may bring something is looked for in the whole draft.
+  const texts = JSON.stringify(edit)
+  if (!texts.includes('<')) return null
+  const [first, ...more] = refusedIn(after).filter(({ path }) => {
+    const value = valueAt(after, path)
+    return typeof value === 'string' && texts.includes(JSON.stringify(value))
+  })
+  return first ? { code: 'not-allowed', where: first.found, problems: [first, ...more] } : null
+}
+/** The value at a JSON Pointer (RFC 6901). */
+const valueAt = (document: unknown, pointer: string): unknown =>
+  pointer
+    .split('/')
+    .slice(1)
+    .reduce<unknown>(
+      (at, step) =>
+        at !== null && typeof at === 'object' ? (at as Record<string, unknown>)[step] : undefined,
+      document,
+    )
 
 const storeDraft = async (
   database: Database,
@@ -438,9 +455,11 @@ export const editDraft = async (
     for (const [at, edit] of edits.entries()) {
       const next = applyEdit(draft, edit)
       if (!next.ok) return { state: 'refused', problem: next.problems, at }
+      const problem = broughtIn(edit, next.value.template)
+      if (problem) return { state: 'refused', problem, at }
       draft = next.value.template
     }
-    const refusal = await refusalOf(database, draft, before)
+    const refusal = await refusalOf(database, draft)
     if (refusal) return refusal
     const revision = await storeDraft(database, row, draft, edits.length)
     await recordAudit(database, {
