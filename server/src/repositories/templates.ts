@@ -450,8 +450,7 @@ export const editDraft = async (
     const row = await lockRow(database, key)
     if (!row) return { state: 'missing' }
     if (!(await mayEdit(database, row.id, person))) return { state: 'not-allowed-to' }
-    const before = draftIn(row, await houseTextsInForce(database))
-    let draft = before
+    let draft = draftIn(row, await houseTextsInForce(database))
     for (const [at, edit] of edits.entries()) {
       const next = applyEdit(draft, edit)
       if (!next.ok) return { state: 'refused', problem: next.problems, at }
