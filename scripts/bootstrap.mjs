@@ -65,6 +65,7 @@ const ensureDebianPackage = (program, packageName) => {
 }
 
 export const ensureMariadb = () => ensureDebianPackage('mariadbd', 'mariadb-server')
+export const ensureOpenssl = () => ensureDebianPackage('openssl', 'openssl')
 export const ensureChromium = () => {
   if (!has('chromium')) ensureDebianPackage('chromium', 'chromium')
 }

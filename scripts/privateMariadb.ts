@@ -55,7 +55,14 @@ const program = (name: string): string =>
  */
 export const startPrivateMariadb = async (
   folder: string,
-  { quickAndUnsafe = false } = {},
+  {
+    quickAndUnsafe = false,
+    certificate,
+  }: {
+    quickAndUnsafe?: boolean
+    /** Files in PEM with which the server speaks TLS. */
+    certificate?: { file: string; keyFile: string }
+  } = {},
 ): Promise<RunningMariadb> => {
   mkdirSync(folder, { recursive: true })
   const data = join(folder, 'data')
@@ -126,6 +133,9 @@ export const startPrivateMariadb = async (
       '--skip-name-resolve=0',
       ...(quickAndUnsafe
         ? ['--innodb-flush-log-at-trx-commit=0', '--sync-binlog=0', '--innodb-flush-method=nosync']
+        : []),
+      ...(certificate
+        ? [`--ssl-cert=${certificate.file}`, `--ssl-key=${certificate.keyFile}`]
         : []),
     ],
     // A process group of its own: Ctrl-C in the terminal must not reach it before those who use it have ended.

@@ -1,10 +1,18 @@
 import { spawnSync } from 'node:child_process'
-import { ensureChromium, ensureMariadb, ensurePackages, orSay, root } from './bootstrap.mjs'
+import {
+  ensureChromium,
+  ensureMariadb,
+  ensureOpenssl,
+  ensurePackages,
+  orSay,
+  root,
+} from './bootstrap.mjs'
 
 orSay(() => {
   ensurePackages()
   ensureMariadb()
   ensureChromium()
+  ensureOpenssl()
 })
 const steps = [
   ['types', ['npx', 'tsc', '-b']],

@@ -24,6 +24,8 @@ const sentenceOf = (cause: unknown, { DATABASE_HOST, DATABASE_PORT, DATABASE_USE
     return `The database does not let ${DATABASE_USER} in; see DATABASE_USER and DATABASE_PASSWORD.`
   if (code === 'HANDSHAKE_NO_SSL_SUPPORT')
     return 'The database offers no TLS; give it a certificate, or set DATABASE_TLS to no where the way to it is safe.'
+  if (code === 'HANDSHAKE_SSL_ERROR')
+    return `The database at ${DATABASE_HOST} is not known to be the right one: ${cause instanceof Error ? cause.message : String(cause)}. See DATABASE_HOST, which is to be a name that its certificate has, and DATABASE_CA_FILE, which is to hold who signed it.`
   return cause instanceof Error ? cause.message : String(cause)
 }
 

@@ -1,4 +1,5 @@
 import { readFileSync } from 'node:fs'
+import { isIP } from 'node:net'
 import { z } from 'zod'
 import { TimeZone } from '@wickerframe/core'
 import type { DatabaseAddress } from '@wickerframe/storage'
@@ -83,6 +84,11 @@ const Settings = z
         (isLoopback(new URL(given.WICKERFRAME_PUBLIC_URL).hostname) ? 'no' : 'yes')) === 'yes',
     databaseTls: (given.DATABASE_TLS ?? (isLoopback(given.DATABASE_HOST) ? 'no' : 'yes')) === 'yes',
   }))
+  // The driver holds a certificate against a name only; given an address it would compare with “localhost”.
+  .refine(({ databaseTls, DATABASE_HOST }) => !databaseTls || isIP(DATABASE_HOST) === 0, {
+    path: ['DATABASE_HOST'],
+    error: 'a name that the database’s certificate has, not an address, since TLS is spoken',
+  })
 export type Settings = z.output<typeof Settings>
 
 /** What cannot be started with, in sentences for whoever starts it. */
