@@ -20,12 +20,26 @@ const away = new Set([
   'ER_UNKNOWN_COM_ERROR',
   'ER_OPTION_PREVENTS_STATEMENT',
   'ER_READ_ONLY_MODE',
-  'ER_DISK_FULL',
 ])
 
-/** Whether a failure says that the database is away, rather than that it refuses something. */
-export const isDatabaseAway = (cause: unknown): boolean =>
-  cause instanceof Error &&
-  (('code' in cause && typeof cause.code === 'string' && away.has(cause.code)) ||
-    ('errors' in cause && Array.isArray(cause.errors) && cause.errors.some(isDatabaseAway)) ||
-    /closed state|Pool is closed/.test(cause.message))
+/** Codes of a server that answers and finds no room on its disk for what is to be written, or for a sort. */
+const full = new Set([
+  'ER_DISK_FULL',
+  'ER_RECORD_FILE_FULL',
+  'ER_ERROR_ON_WRITE',
+  'ER_TEMP_FILE_WRITE_FAILURE',
+])
+
+/** Why a database does nothing that is asked of it, though nothing is wrong with what was asked. */
+export type DatabaseTrouble = 'away' | 'full'
+
+/** What a failure says of the database as a whole; null where it refuses just this. */
+export const databaseTrouble = (cause: unknown): DatabaseTrouble | null => {
+  if (!(cause instanceof Error)) return null
+  const code = 'code' in cause && typeof cause.code === 'string' ? cause.code : ''
+  if (full.has(code)) return 'full'
+  if (away.has(code) || /closed state|Pool is closed/.test(cause.message)) return 'away'
+  return 'errors' in cause && Array.isArray(cause.errors)
+    ? (cause.errors.map(databaseTrouble).find((trouble) => trouble !== null) ?? null)
+    : null
+}

@@ -44,6 +44,7 @@ describe('a database that is away', () => {
     ['one that is not there', failing('ECONNREFUSED')],
     ['one that was cut off', failing('PROTOCOL_CONNECTION_LOST')],
     ['one that may not be written to', failing('ER_OPTION_PREVENTS_STATEMENT')],
+    ['one whose disk is full', failing('ER_RECORD_FILE_FULL')],
     ['one that says nothing', () => new Promise<never>(() => {})],
   ])('is 503 with when to come back, on every route: %s', async (_, execute) => {
     const address = await over(execute)

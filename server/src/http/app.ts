@@ -3,7 +3,7 @@ import express, { type Express, type NextFunction, type Request, type Response }
 import helmet from 'helmet'
 import type { Pool } from 'mysql2/promise'
 import type { Logger } from 'pino'
-import { isDatabaseAway } from '@wickerframe/storage'
+import { databaseTrouble } from '@wickerframe/storage'
 import { apiRoutes, type ApiRoute } from '@wickerframe/contract'
 import type { Connector } from '../connector/client.ts'
 import type { InstitutionClock } from '../clocks.ts'
@@ -341,9 +341,10 @@ export const makeApp = (settings: AppSettings): Express => {
       return next(cause)
     }
     if (cause instanceof HttpProblem) return answerProblem(response, cause)
-    if (isDatabaseAway(cause)) {
-      log.warn({ err: cause, path: request.path }, 'the database is away')
-      return answerProblem(response, databaseAway())
+    const trouble = databaseTrouble(cause)
+    if (trouble !== null) {
+      log.warn({ err: cause, path: request.path }, `the database is ${trouble}`)
+      return answerProblem(response, databaseAway(trouble))
     }
     const status =
       typeof cause === 'object' &&

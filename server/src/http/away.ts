@@ -1,18 +1,29 @@
-import { isDatabaseAway } from '@wickerframe/storage'
+import { databaseTrouble, type DatabaseTrouble } from '@wickerframe/storage'
 import { HttpProblem } from './problem.ts'
 
 const againSeconds = 5
 const healthMilliseconds = 3000
 
-/** What is answered, on every route, while the database is away. */
-export const databaseAway = (): HttpProblem =>
+const sayings: Readonly<Record<DatabaseTrouble, string>> = {
+  away: 'the database is away',
+  full: 'the database has no room left on its disk, which is for an administrator to mend',
+}
+
+/** What is answered, on every route, while the database does nothing. */
+export const databaseAway = (trouble: DatabaseTrouble = 'away'): HttpProblem =>
   new HttpProblem(
     503,
     'away',
-    `the database is away; nothing was changed, what you typed is still here: try again in ${againSeconds} seconds`,
+    `${sayings[trouble]}; nothing was changed, what you typed is still here: try again in ${againSeconds} seconds`,
     {},
     againSeconds,
   )
+
+/** The same failure, or what is answered where it says that the database does nothing. */
+export const orAway = (cause: unknown): unknown => {
+  const trouble = databaseTrouble(cause)
+  return trouble === null ? cause : databaseAway(trouble)
+}
 
 /** @throws HttpProblem 503 where it fails as a database that is away does, or says nothing for three seconds */
 export const mustSay = async <T>(asked: Promise<T>): Promise<T> => {
@@ -23,7 +34,7 @@ export const mustSay = async <T>(asked: Promise<T>): Promise<T> => {
   try {
     return await Promise.race([asked, late])
   } catch (cause) {
-    throw isDatabaseAway(cause) ? databaseAway() : cause
+    throw orAway(cause)
   } finally {
     clearTimeout(clock)
     asked.catch(() => undefined)

@@ -1,5 +1,6 @@
 import type { Pool } from 'mysql2/promise'
 import type { Logger } from 'pino'
+import { databaseTrouble } from '@wickerframe/storage'
 import type { InstitutionClock } from '../clocks.ts'
 import type { Connector } from '../connector/client.ts'
 import { closeFinishedRun, closeFinishedRuns } from '../repositories/runs.ts'
@@ -49,6 +50,15 @@ const runners: Readonly<Record<ClaimedTask['kind'], Runner>> = {
   check: runCheckTask,
 }
 
+/** Why a task is tried again, for whoever follows its run. */
+const whyAgain = (cause: unknown): string => {
+  const trouble = databaseTrouble(cause)
+  if (trouble === 'full')
+    return 'the database has no room left on its disk, which is for an administrator to mend; it is tried again'
+  if (trouble === 'away') return 'the database was away; it is tried again'
+  return 'something failed here; it is tried again'
+}
+
 const mostAttempts = 12
 const idleMilliseconds = 250
 const housekeepingMilliseconds = 60_000
@@ -92,7 +102,7 @@ export const startWorker = (
       log.error({ err: cause, task: task.id }, 'task')
       outcome = {
         state: 'later',
-        message: 'something failed here; it is tried again',
+        message: whyAgain(cause),
         afterSeconds: null,
         fateUnknown: false,
       }
