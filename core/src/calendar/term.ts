@@ -52,12 +52,14 @@ export const Term = z
 export type Term = z.output<typeof Term>
 
 /** Free days that a calendar file brings for a stretch of dates. */
-export interface FreeDays {
-  holidays: Term['holidays']
-  breaks: Term['breaks']
+export const FreeDays = z.strictObject({
+  holidays: Term.shape['holidays'],
+  breaks: Term.shape['breaks'],
+
   /** Events that are no whole days, or lie outside the stretch: left out, and counted. */
-  leftOut: number
-}
+  leftOut: z.number(),
+})
+export type FreeDays = z.output<typeof FreeDays>
 
 /** A term and the one after it as one stretch, for a course that spans two; the term itself without a second. */
 export const spanningTerm = (term: Term, nextTerm: Term | undefined): Term =>

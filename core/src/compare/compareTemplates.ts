@@ -1,5 +1,6 @@
+import { z } from 'zod'
 import { canonicalJson } from '../document/index.ts'
-import { analysePage, wordDifference, type WordRun } from '../page/index.ts'
+import { analysePage, WordRun, wordDifference } from '../page/index.ts'
 import {
   anchorWords,
   homePageKey,
@@ -13,28 +14,34 @@ import {
 import { fieldWords, valueWords } from './words.ts'
 
 /** One thing that differs between two versions of a template, told in words. */
-export interface TemplateChange {
-  code:
-    | 'part-added'
-    | 'part-removed'
-    | 'part-moved'
-    | 'field-set'
-    | 'block-added'
-    | 'block-removed'
-    | 'block-moved'
-    | 'text-changed'
-    | 'list-added'
-    | 'list-removed'
-    | 'list-changed'
+export const TemplateChange = z.strictObject({
+  code: z.enum([
+    'part-added',
+    'part-removed',
+    'part-moved',
+    'field-set',
+    'block-added',
+    'block-removed',
+    'block-moved',
+    'text-changed',
+    'list-added',
+    'list-removed',
+    'list-changed',
+  ]),
+
   /** Key of the part it is about; null for the template itself. */
-  part: string | null
+  part: z.string().nullable(),
+
   /** What people call that part: its naming format, or the template. */
-  of: string
+  of: z.string(),
+
   /** The sentence without its subject, e.g. `checklist moved last`. */
-  words: string
+  words: z.string(),
+
   /** The text itself, word by word, where text changed. */
-  text: WordRun[] | null
-}
+  text: z.array(WordRun).nullable(),
+})
+export type TemplateChange = z.output<typeof TemplateChange>
 
 const same = (a: unknown, b: unknown): boolean =>
   canonicalJson(a ?? null) === canonicalJson(b ?? null)

@@ -1,20 +1,26 @@
-import type { CheckResult, Finding } from '../check/index.ts'
+import { z } from 'zod'
+import { Finding, type CheckResult } from '../check/index.ts'
 
 /** One thing to mend in several courses, and how many of them it alone, or after those before it, would bring to ready. */
-export interface MendAction {
-  rule: string
-  title: string
+export const MendAction = z.strictObject({
+  rule: z.string(),
+  title: z.string(),
+
   /** The sentence of the finding in the first course. */
-  example: string
-  mender: Finding['mender']
+  example: z.string(),
+  mender: Finding.shape['mender'],
+
   /** Whether Wickerframe knows the change for every place. */
-  byMachine: boolean
-  courses: string[]
+  byMachine: z.boolean(),
+  courses: z.array(z.string()),
+
   /** Minutes over all courses. */
-  effortMinutes: number
+  effortMinutes: z.number(),
+
   /** Courses that become ready when this is mended after the actions before it. */
-  becomeReady: number
-}
+  becomeReady: z.number(),
+})
+export type MendAction = z.output<typeof MendAction>
 
 const actionKey = (finding: Finding): string =>
   `${finding.rule}|${finding.places[0]?.place.part ?? ''}`

@@ -1,22 +1,27 @@
+import { z } from 'zod'
 import type { CheckResult, Outcome } from '../check/index.ts'
 import { ruleById } from '../rules/index.ts'
 import type { Template } from '../template/index.ts'
 
 /** How a crossing of the weave is drawn. */
-export type Strand =
-  'met' | 'open-must' | 'open-should' | 'waived' | 'cannot-tell' | 'not-due-yet' | 'not-applicable'
+export const Strand = z.enum([
+  'met',
+  'open-must',
+  'open-should',
+  'waived',
+  'cannot-tell',
+  'not-due-yet',
+  'not-applicable',
+])
+export type Strand = z.output<typeof Strand>
 
 /** One column of the weave: a stretch of the course, or a group of rules about the course as a whole. */
-export interface WeaveColumn {
-  key: string
-  title: string
-}
+export const WeaveColumn = z.strictObject({ key: z.string(), title: z.string() })
+export type WeaveColumn = z.output<typeof WeaveColumn>
 
 /** What one course shows in one column, worst first counts included. */
-export interface Crossing {
-  column: string
-  strands: Strand[]
-}
+export const Crossing = z.strictObject({ column: z.string(), strands: z.array(Strand) })
+export type Crossing = z.output<typeof Crossing>
 
 export const strandOf = (outcome: Outcome): Strand => {
   // What is for information only asks for nothing; what somebody answered for is met.

@@ -1,3 +1,4 @@
+import { z } from 'zod'
 import { canonicalJson } from '../document/index.ts'
 import {
   isModule,
@@ -11,12 +12,14 @@ import {
 } from '../template/index.ts'
 
 /** Something of the layer that could not be kept where it was. */
-export interface TakeOverNote {
-  code: 'key-taken' | 'place-gone' | 'answer-overruled'
-  part: string
+export const TakeOverNote = z.strictObject({
+  code: z.enum(['key-taken', 'place-gone', 'answer-overruled']),
+  part: z.string(),
+
   /** Key of the block, or the field, where it is one. */
-  what: string | null
-}
+  what: z.string().nullable(),
+})
+export type TakeOverNote = z.output<typeof TakeOverNote>
 
 export interface TakenOver {
   template: Template

@@ -1,11 +1,14 @@
+import { z } from 'zod'
 import { diffWordsWithSpace } from 'diff'
 import { remember } from '../remember/index.ts'
 
-export interface WordRun {
-  text: string
+export const WordRun = z.strictObject({
+  text: z.string(),
+
   /** same: in both; gone: only in the earlier text; new: only in the later one. */
-  change: 'same' | 'gone' | 'new'
-}
+  change: z.enum(['same', 'gone', 'new']),
+})
+export type WordRun = z.output<typeof WordRun>
 
 const mostEdits = 400
 

@@ -1,3 +1,4 @@
+import { z } from 'zod'
 import { canonicalJson } from '../document/index.ts'
 import type { FieldBase } from './base.ts'
 
@@ -22,7 +23,8 @@ export const fateOf = (base: FieldBase | null, present: unknown, wanted: unknown
 
 /** What somebody decided where template and instructor both changed something. */
 export const decisionWords = ['keep', 'take', 'both'] as const
-export type Decision = (typeof decisionWords)[number]
+export const Decision = z.enum(decisionWords)
+export type Decision = z.output<typeof Decision>
 
 /** Decisions of a plan: a rule for all conflicts, and single ones that outrank it, by `INSTANCE/FIELD`. */
 export interface Decisions {
@@ -32,20 +34,23 @@ export interface Decisions {
 export const noDecisions: Decisions = { rule: null, single: {} }
 
 /** How one field of one part differs, and what the plan does about it. */
-export interface FieldStep {
+export const FieldStep = z.strictObject({
   /** Name of the field; a block is `block:KEY`; a place is `place`. */
-  field: string
-  does: 'change' | 'keep' | 'agree' | 'conflict' | 'restore' | 'leave'
+  field: z.string(),
+  does: z.enum(['change', 'keep', 'agree', 'conflict', 'restore', 'leave']),
+
   /** As last deployed, as it stands, as the template wants it, and as it will be. Blocks are HTML. null: nothing. */
-  base: unknown
-  present: unknown
-  wanted: unknown
-  result: unknown
-  decided: Decision | null
-  reason: string
+  base: z.unknown(),
+  present: z.unknown(),
+  wanted: z.unknown(),
+  result: z.unknown(),
+  decided: Decision.nullable(),
+  reason: z.string(),
+
   /** Why, where something is decided by it; the reason says the same in words. */
-  because?: 'student-work'
-}
+  because: z.literal('student-work').optional(),
+})
+export type FieldStep = z.output<typeof FieldStep>
 
 export const decisionFor = (
   decisions: Decisions,

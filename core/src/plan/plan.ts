@@ -1,9 +1,10 @@
+import { z } from 'zod'
 import type { Change, Course } from '../course/index.ts'
 import type { ExpectedCourse } from '../expand/index.ts'
 import type { Base } from './base.ts'
 import type { Bodies } from './bodies.ts'
 import type { Consequence } from './consequence.ts'
-import type { Decisions, FieldStep } from './fate.ts'
+import { FieldStep, type Decisions } from './fate.ts'
 import type { NextBase } from './nextBase.ts'
 
 /** Which parts, and which single blocks of their pages, a plan is about. */
@@ -33,21 +34,24 @@ export interface PlanInput {
 }
 
 /** What would happen to one part, in words people read. */
-export interface PlanStep {
-  does: 'create' | 'change' | 'move' | 'adopt' | 'keep' | 'remove' | 'conflict' | 'set'
-  instance: string
-  part: string
-  kind: string
-  name: string
+export const PlanStep = z.strictObject({
+  does: z.enum(['create', 'change', 'move', 'adopt', 'keep', 'remove', 'conflict', 'set']),
+  instance: z.string(),
+  part: z.string(),
+  kind: z.string(),
+  name: z.string(),
+
   /** Name of the module it goes into, or null. */
-  into: string | null
-  opensAt: string | null
-  dueAt: string | null
-  reason: string
+  into: z.string().nullable(),
+  opensAt: z.string().nullable(),
+  dueAt: z.string().nullable(),
+  reason: z.string(),
+
   /** Why, where something is decided by it; the reason says the same in words. */
-  because?: 'student-work'
-  fields: FieldStep[]
-}
+  because: z.literal('student-work').optional(),
+  fields: z.array(FieldStep),
+})
+export type PlanStep = z.output<typeof PlanStep>
 
 export type Plan =
   | {

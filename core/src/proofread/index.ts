@@ -1,4 +1,5 @@
 export { proofChecks } from './registry.ts'
-export type { ProofCheck, Remark, Severity } from './remark.ts'
+export { Remark } from './remark.ts'
+export type { ProofCheck, Severity } from './remark.ts'
 export * from './proofread.ts'
 export * from './refusedIn.ts'

@@ -1,3 +1,4 @@
+import { z } from 'zod'
 import type { ExpectedPart } from '../expand/index.ts'
 import { everyExpected } from '../expand/index.ts'
 import {
@@ -13,18 +14,22 @@ import {
 } from '../template/index.ts'
 import { everyVariant, type VariantCourse } from '../variant/index.ts'
 
-export type Severity = 'error' | 'warning'
+export const Severity = z.enum(['error', 'warning'])
+export type Severity = z.output<typeof Severity>
 
 /** What proofreading found in one place of a template. */
-export interface Remark {
-  check: string
-  severity: Severity
+export const Remark = z.strictObject({
+  check: z.string(),
+  severity: Severity,
+
   /** Key of the part; null for the template as a whole. */
-  part: string | null
+  part: z.string().nullable(),
+
   /** Key of the block, or of what else is meant within the part; null without one. */
-  block: string | null
-  message: string
-}
+  block: z.string().nullable(),
+  message: z.string(),
+})
+export type Remark = z.output<typeof Remark>
 
 /** What a check says of a place: which of its messages, with which values. */
 export interface Found {
