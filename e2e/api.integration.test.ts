@@ -1,8 +1,11 @@
 import { createHash } from 'node:crypto'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import {
-  apiRoutes,
+  may,
+  pathParameters,
   roles,
+  routeNamed,
+  routeNames,
   type CourseDetail,
   type CourseSummary,
   type Role,
@@ -31,34 +34,37 @@ beforeAll(async () => {
 })
 afterAll(() => bed.stop())
 
+/** The address of a route, with something that may stand there in place of each parameter. */
 const concrete = (path: string) =>
-  path
-    .replace(':key', 'harbour-standard')
-    .replace(':number', '1')
-    .replace(':id', String(courses[0]?.id))
-    .replace(':item', 'nothing')
-    .replace(':run', '1')
-    .replace(':waiver', '1')
+  path.replace(/:(\w+)/g, (_, name: string) => {
+    if (name === 'course') return String(courses[0]?.id)
+    if (name === 'template') return 'harbour-standard'
+    return pathParameters[name as keyof typeof pathParameters].safeParse('1').success ? '1' : 'none'
+  })
 
 describe('roles', () => {
-  it('every route refuses who is not in its table, before it looks at anything else', async () => {
-    for (const route of apiRoutes) {
+  it('every route refuses who may not do what it is for, before it looks at anything else', async () => {
+    let refused = 0
+    for (const route of routeNames.map(routeNamed)) {
       if (route.path.endsWith('/events')) continue
       const path = concrete(route.path)
       const anonymous = await fetch(bed.address + path, {
         method: route.method.toUpperCase(),
         headers: { 'x-wickerframe': '1' },
       })
-      if (route.roles === 'anyone') expect([path, anonymous.status]).not.toEqual([path, 401])
+      if (route.may === 'anyone') expect([path, anonymous.status]).not.toEqual([path, 401])
       else expect([path, anonymous.status]).toEqual([path, 401])
       for (const role of roles) {
-        if (route.roles === 'anyone' || (route.roles as readonly Role[]).includes(role)) continue
+        if (route.may === 'anyone' || may({ role }, route.may)) continue
         const answer = await (route.method === 'get'
-          ? clients[role].get(path)
-          : clients[role].post(path, {}))
+          ? clients[role].get<{ detail: string }>(path)
+          : clients[role].post<{ detail: string }>(path, {}))
         expect([role, path, answer.status]).toEqual([role, path, 403])
+        expect(answer.body.detail).toMatch(/^this is for [a-z, ]+$/)
+        refused += 1
       }
     }
+    expect(refused).toBeGreaterThan(100)
   })
   it('an instructor sees their own courses only: in lists, pages, reports, checks and runs', async () => {
     const own = (await clients.instructor.get<CourseSummary[]>('/api/courses')).body

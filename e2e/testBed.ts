@@ -73,6 +73,7 @@ export const startTestBed = async ({ courses = 6, leaseSeconds = 2 } = {}): Prom
     INSTITUTION_TIME_ZONE: demoTimeZone,
     INSTITUTION_CLOCK_OFFSET_SECONDS: String(demoClockOffset(Date.now())),
     WICKERFRAME_DATABASE: name,
+    WICKERFRAME_HOLD_ANSWERS: 'yes',
     PLATFORM_DATABASE: `${name}_platform`,
   }
   let platform = await startProcess('platform/src/main.ts', { ...common, PLATFORM_PORT: '0' })

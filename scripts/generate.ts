@@ -21,7 +21,7 @@ import {
 } from '@wickerframe/core'
 import { MendsDocument } from '@wickerframe/cli/mendsDocument'
 import { InferredFormats, JudgedName } from '@wickerframe/cli/namesDocument'
-import { apiDocument, connectorDocument } from '@wickerframe/contract'
+import { apiDocument, connectorDocument, routeNamed, routeNames } from '@wickerframe/contract'
 import { demoTemplate, factsOfRoster, makeCourse, makeRoster, rosterCsv } from '@wickerframe/demo'
 
 const root = join(dirname(fileURLToPath(import.meta.url)), '..')
@@ -55,6 +55,22 @@ for (const [name, schema] of Object.entries({
   'inferred-formats': InferredFormats,
 }))
   put(`docs/schema/${name}.schema.json`, json(jsonSchemaOf(name, schema)))
+/** Where clients reach each route: what they need of its definition at run time, apart from its schemas. */
+put(
+  'contract/src/addresses.ts',
+  [
+    '// Generated from the route definitions by `npm run generate`; do not edit.',
+    '',
+    '/** Method and path of every route, by its name, without its schemas: all that a browser needs to call it. */',
+    'export const addresses = {',
+    ...routeNames.map((name) => {
+      const { method, path } = routeNamed(name)
+      return `  ${name}: { method: '${method}', path: '${path}' },`
+    }),
+    '} as const',
+    '',
+  ].join('\n'),
+)
 put('docs/connector.openapi.json', json(connectorDocument()))
 put('docs/api.openapi.json', json(apiDocument()))
 

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { Change, Course, Line, mostChanges } from '@wickerframe/core'
+import { bytes, type Media, type NamesIn } from './route.ts'
 
 /** A course as the list of a platform names it. */
 export const CourseListing = z.strictObject({
@@ -70,110 +71,137 @@ export type ProblemDetails = z.output<typeof ProblemDetails>
 
 export const connectorPath = '/connector/v1'
 
+/** The id of a course, an idempotency key, a file name: as they stand in an address. */
+type ConnectorParameter = 'course' | 'rehearsal' | 'key' | 'fileName'
+
+/** One operation of the connector: what both sides, and the document for those who build one, need of it. */
 export interface ConnectorOperation {
   method: 'get' | 'post' | 'put'
-  path: string
+  path: `/${string}`
   summary: string
-  body?: z.ZodType
+  query?: z.ZodObject
+  /** JSON of a schema, or the bytes of a file. */
+  body?: z.ZodType | Media
+  /** Of the body; the usual ones of who implements it without. */
+  mostBytes?: number
   answer: z.ZodType
-  needsKey?: boolean
+  needsKey?: true
   refusals: Readonly<Record<number, string>>
+}
+export type ConnectorParametersOf<O extends ConnectorOperation> = {
+  [Name in NamesIn<O['path']> & ConnectorParameter]: string
 }
 
 const common = {
   401: 'the token is missing or wrong',
   429: 'too many requests; Retry-After says when to ask again',
 }
+const withBody = { ...common, 400: 'the body is not of this schema' }
+const kB = 1024
 
 /** Every operation an institution implements in front of its own platform. */
-export const connectorOperations: readonly ConnectorOperation[] = [
-  {
+export const connectorOperations = {
+  listCourses: {
     method: 'get',
     path: '/courses',
     summary: 'Courses changed since a cursor, in the order of their changes',
+    query: z.strictObject({
+      after: z.coerce
+        .number()
+        .int()
+        .min(0)
+        .default(0)
+        .describe('A cursor that this platform gave; 0 for all courses'),
+    }),
     answer: CourseList,
-    refusals: common,
+    refusals: { ...common, 400: 'no cursor of this platform' },
   },
-  {
+  createCourse: {
     method: 'post',
     path: '/courses',
     summary: 'Make an empty course under an id given by the client',
     body: CreateCourse,
+    mostBytes: 10 * kB,
     answer: Course,
-    refusals: { ...common, 400: 'the body is not of this schema' },
+    refusals: withBody,
   },
-  {
+  enrolPeople: {
     method: 'post',
-    path: '/courses/{id}/enrolments',
+    path: '/courses/:course/enrolments',
     summary: 'Who teaches a course; those named are enrolled, and nobody is taken out',
     body: EnrolPeople,
+    mostBytes: 100 * kB,
     answer: Enrolments,
-    refusals: { ...common, 400: 'the body is not of this schema', 404: 'no such course' },
+    refusals: { ...withBody, 404: 'no such course' },
   },
-  {
+  setStatus: {
     method: 'post',
-    path: '/courses/{id}/status',
+    path: '/courses/:course/status',
     summary: 'Say how a course stands: merged into another, set aside, and so on',
     body: SetStatus,
+    mostBytes: 10 * kB,
     answer: Course,
-    refusals: { ...common, 400: 'the body is not of this schema', 404: 'no such course' },
+    refusals: { ...withBody, 404: 'no such course' },
   },
-  {
+  rehearse: {
     method: 'post',
     path: '/rehearsals',
     summary: 'Make a copy of a course to try something on, under an id given by the client',
     body: CopyCourse,
+    mostBytes: 10 * kB,
     answer: Course,
-    refusals: { ...common, 400: 'the body is not of this schema', 404: 'no such course' },
+    refusals: { ...withBody, 404: 'no such course' },
   },
-  {
+  discardRehearsal: {
     method: 'post',
-    path: '/rehearsals/{id}/discard',
+    path: '/rehearsals/:rehearsal/discard',
     summary: 'Throw a copy away; what is not a copy is never thrown away',
     answer: Discarded,
     refusals: { ...common, 404: 'no such copy' },
   },
-  {
+  readSnapshot: {
     method: 'get',
-    path: '/courses/{id}/snapshot',
+    path: '/courses/:course/snapshot',
     summary: 'A course as it stands, with its revision',
     answer: Course,
     refusals: { ...common, 404: 'no such course' },
   },
-  {
+  applyChangeSet: {
     method: 'post',
-    path: '/courses/{id}/change-sets',
+    path: '/courses/:course/change-sets',
     summary: 'Apply an ordered change set: all of it or nothing',
     body: ChangeSet,
+    mostBytes: 20 * 1024 * kB,
     answer: ChangeSetAnswer,
     needsKey: true,
     refusals: {
-      ...common,
-      400: 'the body is not of this schema',
+      ...withBody,
       404: 'no such course',
       409: 'a stale revision, a key still at work, a voided key, or a change that cannot be made (see code)',
       422: 'the key was used with another payload',
     },
   },
-  {
+  keyFate: {
     method: 'get',
-    path: '/keys/{key}',
+    path: '/keys/:key',
     summary: 'What became of an idempotency key',
     answer: KeyFate,
     refusals: common,
   },
-  {
+  voidKey: {
     method: 'post',
-    path: '/keys/{key}/void',
+    path: '/keys/:key/void',
     summary: 'Make sure that a key is never applied from now on',
     answer: KeyFate,
     refusals: common,
   },
-  {
+  putAsset: {
     method: 'put',
-    path: '/assets/{fileName}',
+    path: '/assets/:fileName',
     summary:
       'Store an image under a name, for good; the same bytes again change nothing, and other bytes under a name in use are refused',
+    body: bytes,
+    mostBytes: 2 * 1024 * kB,
     answer: AssetStored,
     refusals: {
       ...common,
@@ -182,4 +210,4 @@ export const connectorOperations: readonly ConnectorOperation[] = [
       413: 'too large',
     },
   },
-]
+} as const satisfies Readonly<Record<string, ConnectorOperation>>

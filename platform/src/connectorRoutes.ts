@@ -15,13 +15,13 @@ import {
   readDocument,
   readJson,
   usualDepth,
+  type Problem,
 } from '@wickerframe/core'
 import {
-  ChangeSet,
-  CopyCourse,
-  CreateCourse,
-  EnrolPeople,
-  SetStatus,
+  connectorOperations,
+  isMedia,
+  type ConnectorOperation,
+  type ConnectorParametersOf,
   type ProblemDetails,
 } from '@wickerframe/contract'
 import { change, firstRow } from '@wickerframe/storage'
@@ -57,39 +57,44 @@ const problem = (response: Response, status: number, code: string, detail: strin
   response.status(status).type('application/problem+json').send(JSON.stringify(body))
 }
 
+/** @param code of what of the request could not be read */
+const unusable = (response: Response, code: string, [first]: readonly Problem[]): void =>
+  problem(
+    response,
+    400,
+    code,
+    `at ${first?.path || '/'}: found ${first?.found}; expected ${first?.expected}`,
+  )
+
 const digest = (text: string): Buffer => createHash('sha256').update(text).digest()
 const sameToken = (given: string, wanted: string): boolean =>
   timingSafeEqual(digest(given), digest(wanted))
 
-/** Reads a JSON body; how deep and how large it is is counted before it is parsed. */
-const json = (limit: string): RequestHandler<Record<string, string>> => {
+/** Reads the body that an operation takes; how deep and how large JSON is is counted before it is parsed. */
+const bodyReader = ({ body, mostBytes: limit }: ConnectorOperation): RequestHandler[] => {
+  if (body === undefined) return []
+  if (isMedia(body)) return [express.raw({ type: '*/*', limit })]
   const text = express.text({ type: 'application/json', limit, defaultCharset: 'utf-8' })
-  return (request, response, next) =>
-    text(request, response, (cause?: unknown) => {
-      if (cause) return next(cause)
-      const read = readJson(String(request.body ?? ''), { depth: usualDepth, values: 400_000 })
-      if (!read.ok)
-        return problem(response, 400, 'unusable-body', `found ${read.problems[0]?.found}`)
-      request.body = read.value
-      next()
-    })
+  return [
+    (request, response, next) =>
+      text(request, response, (cause?: unknown) => {
+        if (cause) return next(cause)
+        const read = readJson(String(request.body ?? ''), { depth: usualDepth, values: 400_000 })
+        if (!read.ok)
+          return problem(response, 400, 'unusable-body', `found ${read.problems[0]?.found}`)
+        request.body = read.value
+        next()
+      }),
+  ]
 }
 
-const readBody = <S extends z.ZodType>(
-  schema: S,
-  request: Request,
-  response: Response,
-): z.output<S> | null => {
-  const read = readDocument(schema, request.body)
-  if (read.ok) return read.value
-  const first = read.problems[0]
-  problem(
-    response,
-    400,
-    'unusable-body',
-    `at ${first?.path || '/'}: found ${first?.found}; expected ${first?.expected}`,
-  )
-  return null
+/** What was asked of an operation, read by its definition. */
+interface Asked<O extends ConnectorOperation> {
+  at: ConnectorParametersOf<O>
+  query: O['query'] extends z.ZodType ? z.output<O['query']> : undefined
+  body: O['body'] extends z.ZodType ? z.output<O['body']> : unknown
+  request: Request
+  response: Response
 }
 
 /** The connector contract over the practice platform's courses, with its misbehaviours in front. */
@@ -115,47 +120,65 @@ export const connectorRoutes = (
     next()
   })
 
-  router.get('/courses', async (request, response) => {
-    const after = Number(request.query['after'] ?? 0)
-    if (!Number.isSafeInteger(after) || after < 0)
-      return problem(response, 400, 'unusable-cursor', 'after is a cursor this platform gave, or 0')
-    response.json(await courses.list(after, 500))
-  })
-  router.post('/courses', json('10kb'), async (request, response) => {
-    const body = readBody(CreateCourse, request, response)
-    if (body) response.json(await courses.create(body.id, body.name))
-  })
+  /** Answers an operation of the contract at its method and path, with what was asked read by its schemas. */
+  const on = <O extends ConnectorOperation>(
+    operation: O,
+    handle: (asked: Asked<O>) => Promise<void>,
+  ): void => {
+    router[operation.method](
+      operation.path,
+      ...bodyReader(operation),
+      async (request: Request, response: Response) => {
+        const query = operation.query ? readDocument(operation.query, request.query) : null
+        if (query?.ok === false) return unusable(response, 'unusable-query', query.problems)
+        const body =
+          operation.body !== undefined && !isMedia(operation.body)
+            ? readDocument(operation.body, request.body)
+            : null
+        if (body?.ok === false) return unusable(response, 'unusable-body', body.problems)
+        // What stands in the address is named by the path of the operation; its query and body were read by its schemas.
+        const asked = {
+          at: request.params,
+          query: query?.value,
+          body: body ? body.value : request.body,
+          request,
+          response,
+        } as unknown as Asked<O>
+        await handle(asked)
+      },
+    )
+  }
   const orNoCourse = (response: Response, id: string, found: unknown): void => {
     if (found === null) problem(response, 404, 'no-course', `there is no course ${id}`)
     else response.json(found)
   }
-  router.post('/courses/:id/enrolments', json('100kb'), async (request, response) => {
-    const id = String(request.params['id'])
-    const body = readBody(EnrolPeople, request, response)
-    if (body) orNoCourse(response, id, await courses.enrol(id, body.people))
+
+  on(connectorOperations.listCourses, async ({ query, response }) => {
+    response.json(await courses.list(query.after, 500))
   })
-  router.post('/courses/:id/status', json('10kb'), async (request, response) => {
-    const id = String(request.params['id'])
-    const body = readBody(SetStatus, request, response)
-    if (body) orNoCourse(response, id, await courses.setStatus(id, body.status))
+  on(connectorOperations.createCourse, async ({ body, response }) => {
+    response.json(await courses.create(body.id, body.name))
   })
-  router.post('/rehearsals', json('10kb'), async (request, response) => {
-    const body = readBody(CopyCourse, request, response)
-    if (body) orNoCourse(response, body.of, await courses.rehearse(body.id, body.of))
+  on(connectorOperations.enrolPeople, async ({ at, body, response }) =>
+    orNoCourse(response, at.course, await courses.enrol(at.course, body.people)),
+  )
+  on(connectorOperations.setStatus, async ({ at, body, response }) =>
+    orNoCourse(response, at.course, await courses.setStatus(at.course, body.status)),
+  )
+  on(connectorOperations.rehearse, async ({ body, response }) =>
+    orNoCourse(response, body.of, await courses.rehearse(body.id, body.of)),
+  )
+  on(connectorOperations.discardRehearsal, async ({ at, response }) => {
+    if (await courses.discard(at.rehearsal)) response.json({ discarded: true })
+    else problem(response, 404, 'no-rehearsal', `there is no copy ${at.rehearsal}`)
   })
-  router.post('/rehearsals/:id/discard', async (request, response) => {
-    if (await courses.discard(request.params.id)) response.json({ discarded: true })
-    else problem(response, 404, 'no-rehearsal', `there is no copy ${request.params.id}`)
-  })
-  router.get('/courses/:id/snapshot', async (request, response) => {
+  on(connectorOperations.readSnapshot, async ({ at, response }) => {
     const other = (await misbehaviours.take('wrong-course'))
-      ? (await courses.list(0, 2)).courses.find((one) => one.id !== request.params.id)
+      ? (await courses.list(0, 2)).courses.find((course) => course.id !== at.course)
       : undefined
-    const course = await courses.snapshot(other?.id ?? request.params.id)
-    if (course) response.json(course)
-    else problem(response, 404, 'no-course', `there is no course ${request.params.id}`)
+    orNoCourse(response, at.course, await courses.snapshot(other?.id ?? at.course))
   })
-  router.post('/courses/:id/change-sets', json('20mb'), async (request, response) => {
+  on(connectorOperations.applyChangeSet, async ({ at, body, request, response }) => {
     const key = request.get('idempotency-key') ?? ''
     if (!/^[\w-]{8,100}$/.test(key))
       return problem(
@@ -164,57 +187,50 @@ export const connectorRoutes = (
         'no-key',
         'an Idempotency-Key of 8 to 100 letters, digits, - and _',
       )
-    const body = readBody(ChangeSet, request, response)
-    if (!body) return
-    const id = String(request.params['id'])
     const strip = (await misbehaviours.level('strip-attributes')) > 0
     if (await misbehaviours.take('edit-in-between'))
-      await courses.edit(id, [{ change: 'set-course', label: `edited ${key.slice(0, 8)}` }], strip)
-    const outcome = await courses.apply(id, key, body, strip)
+      await courses.edit(
+        at.course,
+        [{ change: 'set-course', label: `edited ${key.slice(0, 8)}` }],
+        strip,
+      )
+    const outcome = await courses.apply(at.course, key, body, strip)
     if ('refused' in outcome)
       return problem(response, outcome.refused.status, outcome.refused.code, outcome.refused.detail)
     if (await misbehaviours.take('lost-answer')) return void response.destroy()
     if (await misbehaviours.take('never-answers')) return
     response.json(outcome.done)
   })
-  router.get(
-    '/keys/:key',
-    async (request, response) => void response.json(await courses.fate(request.params.key)),
-  )
-  router.post(
-    '/keys/:key/void',
-    async (request, response) => void response.json(await courses.voidKey(request.params.key)),
-  )
-  router.put(
-    '/assets/:fileName',
-    express.raw({ type: '*/*', limit: '2mb' }),
-    async (request, response) => {
-      const fileName = request.params['fileName'] ?? ''
-      const name = ImageName.safeParse(fileName)
-      if (!name.success)
-        return problem(
-          response,
-          400,
-          'unusable-name',
-          `expected ${name.error.issues[0]?.message ?? 'a file name'}`,
-        )
-      const bytes: unknown = request.body
-      if (!Buffer.isBuffer(bytes) || bytes.length === 0)
-        return problem(response, 400, 'no-bytes', 'the bytes of the image as the body')
-      const kind = imageKindOf(bytes)
-      if (!kind)
-        return problem(response, 400, 'unusable-image', 'the bytes of an SVG, PNG, JPEG or WebP')
-      await keepFile(pool, fileName, mediaTypeOf[kind], bytes)
-      // Other pages show what is kept under this name.
-      if (!(await bytesOfFile(pool, fileName))?.equals(bytes))
-        return problem(
-          response,
-          409,
-          'name-taken',
-          'another image is kept under this file name; expected another name',
-        )
-      response.json({ url: `/files/${fileName}` })
-    },
-  )
+  on(connectorOperations.keyFate, async ({ at, response }) => {
+    response.json(await courses.fate(at.key))
+  })
+  on(connectorOperations.voidKey, async ({ at, response }) => {
+    response.json(await courses.voidKey(at.key))
+  })
+  on(connectorOperations.putAsset, async ({ at: { fileName }, body: bytes, response }) => {
+    const name = ImageName.safeParse(fileName)
+    if (!name.success)
+      return problem(
+        response,
+        400,
+        'unusable-name',
+        `expected ${name.error.issues[0]?.message ?? 'a file name'}`,
+      )
+    if (!Buffer.isBuffer(bytes) || bytes.length === 0)
+      return problem(response, 400, 'no-bytes', 'the bytes of the image as the body')
+    const kind = imageKindOf(bytes)
+    if (!kind)
+      return problem(response, 400, 'unusable-image', 'the bytes of an SVG, PNG, JPEG or WebP')
+    await keepFile(pool, fileName, mediaTypeOf[kind], bytes)
+    // Other pages show what is kept under this name.
+    if (!(await bytesOfFile(pool, fileName))?.equals(bytes))
+      return problem(
+        response,
+        409,
+        'name-taken',
+        'another image is kept under this file name; expected another name',
+      )
+    response.json({ url: `/files/${fileName}` })
+  })
   return router
 }

@@ -27,6 +27,7 @@ const serve = async (): Promise<void> => {
     platformUrl: settings.PLATFORM_URL,
     secureCookies: settings.secureCookies,
     proxies: settings.WICKERFRAME_PROXIES,
+    holdAnswers: settings.WICKERFRAME_HOLD_ANSWERS === 'yes',
     log: pino({ level: 'warn' }),
   })
   const server = createServer(app)

@@ -66,6 +66,11 @@ const Settings = z
       .max(10)
       .default(0)
       .describe('Proxies in front of the server, whose word is taken for the client’s address'),
+    WICKERFRAME_HOLD_ANSWERS: yesOrNo
+      .default('no')
+      .describe(
+        'Whether an answer that its route does not define fails: yes in tests and development',
+      ),
     WORKER_LEASE_SECONDS: z.coerce.number().int().min(2).max(600).default(30),
     WORKER_CONCURRENCY: z.coerce.number().int().min(1).max(32).default(4),
     WORKER_THREADS: z.coerce

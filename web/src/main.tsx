@@ -2,8 +2,7 @@ import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
 import { StrictMode } from 'react'
 import { createRoot } from 'react-dom/client'
 import { BrowserRouter, Navigate, Route, Routes } from 'react-router'
-import type { TemplateDraft } from '@wickerframe/contract'
-import { ApiError, get } from './api/client.ts'
+import { ApiError, call } from './api/client.ts'
 import { useMe } from './api/queries.ts'
 import { Button, Problem, Waiting } from './controls/controls.tsx'
 import { ConformanceScreen } from './screens/conformance/ConformanceScreen.tsx'
@@ -66,7 +65,7 @@ if (opened && opened !== 'new') {
   void WorkbenchScreen.fetchCode()
   void client.prefetchQuery({
     queryKey: ['template', opened],
-    queryFn: () => get<TemplateDraft>(`/api/templates/${opened}`),
+    queryFn: () => call('readDraft', { at: { template: opened } }),
     retry: false,
   })
 }

@@ -1,3 +1,5 @@
+import { z } from 'zod'
+
 /** What a field's value is, and so how it is written and read. */
 export type FieldType =
   'text' | 'code' | 'term' | 'integer' | 'letter' | 'date' | 'range' | 'span' | 'choice'
@@ -51,18 +53,16 @@ export const definitionOf = (name: FieldName): FieldDefinition => fields[name]
 export const fieldNames = Object.keys(fields) as FieldName[]
 
 /** Two days `YYYY-MM-DD`, both included. */
-export interface DaySpan {
-  first: string
-  last: string
-}
+export const DaySpan = z.strictObject({ first: z.string(), last: z.string() })
+export type DaySpan = z.output<typeof DaySpan>
 /** Two numbers, both included. */
-export interface NumberSpan {
-  from: number
-  to: number
-}
+export const NumberSpan = z.strictObject({ from: z.number(), to: z.number() })
+export type NumberSpan = z.output<typeof NumberSpan>
 /** A value: text, code, term, letter or choice as text; an integer; a date `YYYY-MM-DD`; two dates; two numbers. */
-export type FieldValue = string | number | DaySpan | NumberSpan
-export type FieldValues = Partial<Record<FieldName, FieldValue>>
+export const FieldValue = z.union([z.string(), z.number(), DaySpan, NumberSpan])
+export type FieldValue = z.output<typeof FieldValue>
+export const FieldValues = z.partialRecord(z.enum(fieldNames), FieldValue)
+export type FieldValues = z.output<typeof FieldValues>
 
 export const isDaySpan = (value: FieldValue | undefined): value is DaySpan =>
   typeof value === 'object' && 'first' in value

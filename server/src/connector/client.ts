@@ -1,13 +1,16 @@
-import { Course, readDocument, readJson, usualDepth, type Problem } from '@wickerframe/core'
+import { readDocument, readJson, usualDepth, type Course, type Problem } from '@wickerframe/core'
 import {
-  AssetStored,
-  ChangeSetAnswer,
+  connectorOperations,
   connectorPath,
-  CourseList,
-  Discarded,
-  Enrolments,
   ProblemDetails,
+  type AssetStored,
   type ChangeSet,
+  type ChangeSetAnswer,
+  type ConnectorOperation,
+  type ConnectorParametersOf,
+  type CourseList,
+  type Discarded,
+  type Enrolments,
 } from '@wickerframe/contract'
 import type { z } from 'zod'
 import { courseAsAsked, enrolledAsAsked, listAsAsked, setAsAsked } from './heldAgainst.ts'
@@ -57,20 +60,35 @@ export interface Connector {
 const mostBytes = 32 * 2 ** 20
 const answerLimits = { depth: usualDepth, values: 400_000 }
 
-interface Asked<S extends z.ZodType> {
-  method: 'GET' | 'POST' | 'PUT'
-  path: string
-  answer: S
-  json?: unknown
-  bytes?: Uint8Array
+/** One request to an operation of the contract. */
+interface Asked<O extends ConnectorOperation> {
+  at: ConnectorParametersOf<O>
+  query?: O['query'] extends z.ZodType ? z.input<O['query']> : undefined
+  /** JSON of the operation's schema, or the bytes of a file. */
+  body?: O['body'] extends z.ZodType ? z.input<O['body']> : Uint8Array
   key?: string
   /** What is wrong with an answer that follows the contract, but is not to what was asked; null for nothing. */
-  wrong?: (answer: z.output<S>) => string | null
+  wrong?: (answer: z.output<O['answer']>) => string | null
+}
+
+const addressOf = (
+  { path }: ConnectorOperation,
+  { at, query }: { at: Readonly<Record<string, string>>; query?: object | undefined },
+): string => {
+  const filled = path.replace(/:(\w+)/g, (_, name: string) => encodeURIComponent(at[name] ?? ''))
+  const asked = new URLSearchParams(
+    Object.entries(query ?? {}).map(([name, value]): [string, string] => [name, String(value)]),
+  ).toString()
+  return connectorPath + filled + (asked === '' ? '' : `?${asked}`)
 }
 
 export const connectorClient = ({ url, token, timeoutSeconds }: ConnectorSettings): Connector => {
-  const ask = async <S extends z.ZodType>(asked: Asked<S>): Promise<Answer<z.output<S>>> => {
-    const { json, bytes, key } = asked
+  const ask = async <O extends ConnectorOperation>(
+    operation: O,
+    asked: Asked<O>,
+  ): Promise<Answer<z.output<O['answer']>>> => {
+    const { body, key } = asked
+    const isBytes = body instanceof Uint8Array
     const deadline = new AbortController()
     const clock = setTimeout(
       () => deadline.abort(new DOMException('too late', 'TimeoutError')),
@@ -79,16 +97,16 @@ export const connectorClient = ({ url, token, timeoutSeconds }: ConnectorSetting
     let response: Response
     let text: string
     try {
-      response = await fetch(new URL(connectorPath + asked.path, url), {
-        method: asked.method,
+      response = await fetch(new URL(addressOf(operation, asked), url), {
+        method: operation.method.toUpperCase(),
         headers: {
           authorization: `Bearer ${token}`,
-          ...(json === undefined ? {} : { 'content-type': 'application/json' }),
-          ...(bytes === undefined ? {} : { 'content-type': 'application/octet-stream' }),
+          ...(body === undefined
+            ? {}
+            : { 'content-type': isBytes ? 'application/octet-stream' : 'application/json' }),
           ...(key === undefined ? {} : { 'idempotency-key': key }),
         },
-        ...(json === undefined ? {} : { body: JSON.stringify(json) }),
-        ...(bytes === undefined ? {} : { body: Buffer.from(bytes) }),
+        ...(body === undefined ? {} : { body: isBytes ? Buffer.from(body) : JSON.stringify(body) }),
         signal: deadline.signal,
         redirect: 'error',
       })
@@ -98,68 +116,43 @@ export const connectorClient = ({ url, token, timeoutSeconds }: ConnectorSetting
     } finally {
       clearTimeout(clock)
     }
-    return response.ok ? believed(asked, text) : refusal(response, text)
+    return response.ok ? believed(operation, asked, text) : refusal(response, text)
   }
-  const course = (id: string) => `/courses/${encodeURIComponent(id)}`
   const sameCourse = (id: string) => (answer: Course) => courseAsAsked(answer, id)
   return {
     list: (after) =>
-      ask({
-        method: 'GET',
-        path: `/courses?after=${after}`,
-        answer: CourseList,
+      ask(connectorOperations.listCourses, {
+        at: {},
+        query: { after },
         wrong: (list) => listAsAsked(list, after),
       }),
     create: (id, name) =>
-      ask({
-        method: 'POST',
-        path: '/courses',
-        answer: Course,
-        json: { id, name },
-        wrong: sameCourse(id),
-      }),
+      ask(connectorOperations.createCourse, { at: {}, body: { id, name }, wrong: sameCourse(id) }),
     enrol: (id, people) =>
-      ask({
-        method: 'POST',
-        path: `${course(id)}/enrolments`,
-        answer: Enrolments,
-        json: { people },
+      ask(connectorOperations.enrolPeople, {
+        at: { course: id },
+        body: { people: [...people] },
         wrong: (answer) => enrolledAsAsked(answer, people),
       }),
     setStatus: (id, status) =>
-      ask({
-        method: 'POST',
-        path: `${course(id)}/status`,
-        answer: Course,
-        json: { status },
+      ask(connectorOperations.setStatus, {
+        at: { course: id },
+        body: { status },
         wrong: (answer) =>
           courseAsAsked(answer, id) ??
           (answer.status === status ? null : `it is told as ${answer.status}, not ${status}`),
       }),
     rehearse: (id, of) =>
-      ask({
-        method: 'POST',
-        path: '/rehearsals',
-        answer: Course,
-        json: { id, of },
-        wrong: sameCourse(id),
-      }),
-    discard: (id) =>
-      ask({
-        method: 'POST',
-        path: `/rehearsals/${encodeURIComponent(id)}/discard`,
-        answer: Discarded,
-      }),
+      ask(connectorOperations.rehearse, { at: {}, body: { id, of }, wrong: sameCourse(id) }),
+    discard: (id) => ask(connectorOperations.discardRehearsal, { at: { rehearsal: id } }),
     snapshot: (id) =>
-      ask({ method: 'GET', path: `${course(id)}/snapshot`, answer: Course, wrong: sameCourse(id) }),
+      ask(connectorOperations.readSnapshot, { at: { course: id }, wrong: sameCourse(id) }),
     apply: async (id, key, set) => {
-      const answer = await ask({
-        method: 'POST',
-        path: `${course(id)}/change-sets`,
-        answer: ChangeSetAnswer,
-        json: set,
+      const answer = await ask(connectorOperations.applyChangeSet, {
+        at: { course: id },
+        body: set,
         key,
-        wrong: (one) => setAsAsked(one, id, set),
+        wrong: (told) => setAsAsked(told, id, set),
       })
       // It was carried out, or something was: an answer that cannot be believed leaves open what stands there now.
       return answer.state === 'refused' && answer.code === unusableAnswer
@@ -167,12 +160,7 @@ export const connectorClient = ({ url, token, timeoutSeconds }: ConnectorSetting
         : answer
     },
     putAsset: (fileName, bytes) =>
-      ask({
-        method: 'PUT',
-        path: `/assets/${encodeURIComponent(fileName)}`,
-        answer: AssetStored,
-        bytes,
-      }),
+      ask(connectorOperations.putAsset, { at: { fileName }, body: bytes }),
   }
 }
 
@@ -199,10 +187,11 @@ const lost = (cause: unknown, timeoutSeconds: number): Answer<never> => {
 }
 
 /** An answer that says that all went well, once it is seen to follow the contract and to be to what was asked. */
-const believed = <S extends z.ZodType>(
-  { answer, wrong }: Asked<S>,
+const believed = <O extends ConnectorOperation>(
+  operation: O,
+  { wrong }: Asked<O>,
   text: string,
-): Answer<z.output<S>> => {
+): Answer<z.output<O['answer']>> => {
   const unusable = (detail: string): Answer<never> => ({
     state: 'refused',
     status: 200,
@@ -218,6 +207,7 @@ const believed = <S extends z.ZodType>(
     return json.problems[0]?.code === 'not-json'
       ? { state: 'unknown', detail: 'an answer that is not JSON' }
       : against(json.problems)
+  const answer: O['answer'] = operation.answer
   const read = readDocument(answer, json.value)
   if (!read.ok) return against(read.problems)
   const found = wrong?.(read.value) ?? null

@@ -26,6 +26,7 @@ const over = async (execute: () => Promise<unknown>): Promise<string> => {
       platformUrl: 'http://127.0.0.1:1',
       secureCookies: false,
       proxies: 0,
+      holdAnswers: true,
       log: pino({ level: 'silent' }),
     }),
   )

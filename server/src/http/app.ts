@@ -4,187 +4,19 @@ import helmet from 'helmet'
 import type { Pool } from 'mysql2/promise'
 import type { Logger } from 'pino'
 import { databaseTrouble } from '@wickerframe/storage'
-import { apiRoutes, type ApiRoute } from '@wickerframe/contract'
+import { isMedia, may, routeNamed, routeNames, whoMay, type Route } from '@wickerframe/contract'
 import type { Connector } from '../connector/client.ts'
 import type { InstitutionClock } from '../clocks.ts'
 import type { FileThreads } from '../files/fileThreads.ts'
 import type { Person } from '../repositories/people.ts'
-import type { Handler } from './handler.ts'
-import { fileBody, jsonBody, takesFile } from './bodies.ts'
+import { hasAnswered, type AnyHandler } from './handler.ts'
 import { databaseAway, mustSay } from './away.ts'
 import { HttpProblem } from './problem.ts'
 import { Pulses } from './pulses.ts'
-import {
-  postAttestation,
-  postFollowUp,
-  postJoin,
-  postNotThisWeek,
-  postWaiver,
-  postWaiverDecision,
-} from './routes/care.ts'
-import { getMends, postCourseMends, postMends } from './routes/mends.ts'
-import { getMarkedPage, getPageDifference } from './routes/pageDifference.ts'
-import { getConformance, getToday } from './routes/conformance.ts'
-import {
-  getCourse,
-  getCourseFacts,
-  getCourses,
-  getItem,
-  getReport,
-  postStrengths,
-  postVersion,
-} from './routes/courses.ts'
-import { postCourseValues, postMakeCourses, postNextTerm } from './routes/makeCourses.ts'
-import { postRoster } from './routes/roster.ts'
-import { postMerge, postUnmerge } from './routes/merges.ts'
-import { getMessages, postMessageRead } from './routes/messages.ts'
-import {
-  getCoursePlan,
-  getRehearsals,
-  getRollouts,
-  getShapes,
-  postApprove,
-  postDecisions,
-  postDiscard,
-  postRehearsal,
-  postRollout,
-  postUndo,
-} from './routes/rollouts.ts'
-import { command, getRun, getRunEvents, postChecks, postCourseCheck } from './routes/runs.ts'
-import {
-  getStandingRules,
-  postStandingRule,
-  postStandingRuleRemoved,
-} from './routes/standingRules.ts'
-import { getAudit } from './routes/audit.ts'
-import { getHealth } from './routes/health.ts'
-import {
-  getMe,
-  getTerms,
-  personOf,
-  postPassword,
-  postSignIn,
-  postSignOut,
-  sessionStands,
-} from './routes/session.ts'
-import { getNames, postRenames } from './routes/names.ts'
-import { getLibrary, houseTextPage, postLibrary, postRubricFile } from './routes/library.ts'
-import {
-  getComments,
-  getComparison,
-  getDraftRevision,
-  getTemplate,
-  getTemplates,
-  getVersion,
-  postCloseComment,
-  postComment,
-  postContributor,
-  postEdits,
-  postRelease,
-  postRetire,
-  postTakeOver,
-  postTemplate,
-  postUse,
-} from './routes/templates.ts'
-import {
-  getCourseCalendar,
-  getTerm,
-  getTermCalendar,
-  postCourseCalendar,
-  postFreeDays,
-  postTerm,
-  postTermPreview,
-} from './routes/terms.ts'
-
-type Route = (typeof apiRoutes)[number]
-type RouteId = { [R in Route as `${R['method']} ${R['path']}`]: Handler }
-
-/** A handler for every route of the table; one without a handler, or the other way round, does not compile. */
-const handlers: RouteId = {
-  'get /api/health': getHealth,
-  'post /api/sign-in': postSignIn,
-  'post /api/sign-out': postSignOut,
-  'post /api/password': postPassword,
-  'get /api/audit': getAudit,
-  'get /api/me': getMe,
-  'get /api/terms': getTerms,
-  'get /api/terms/:code': getTerm,
-  'post /api/terms/:code/preview': postTermPreview,
-  'post /api/terms/:code': postTerm,
-  'get /api/terms/:code/calendar': getTermCalendar,
-  'post /api/free-days': postFreeDays,
-  'get /api/today': getToday,
-  'get /api/templates': getTemplates,
-  'post /api/templates': postTemplate,
-  'get /api/templates/:key': getTemplate,
-  'get /api/templates/:key/versions/:number': getVersion,
-  'post /api/templates/:key/edits': postEdits,
-  'get /api/templates/:key/revision': getDraftRevision,
-  'get /api/templates/:key/compare': getComparison,
-  'post /api/templates/:key/take-over': postTakeOver,
-  'post /api/templates/:key/versions/:number/use': postUse,
-  'post /api/templates/:key/versions/:number/retire': postRetire,
-  'post /api/templates/:key/contributors': postContributor,
-  'get /api/templates/:key/comments': getComments,
-  'post /api/templates/:key/comments': postComment,
-  'post /api/templates/:key/comments/:id/close': postCloseComment,
-  'get /api/library': getLibrary,
-  'post /api/library': postLibrary,
-  'post /api/rubric-file': postRubricFile,
-  'post /api/templates/:key/release': postRelease,
-  'get /api/courses': getCourses,
-  'post /api/roster': postRoster,
-  'get /api/courses/:id': getCourse,
-  'get /api/courses/:id/facts': getCourseFacts,
-  'get /api/courses/:id/items/:item': getItem,
-  'get /api/courses/:id/report': getReport,
-  'get /api/courses/:id/calendar': getCourseCalendar,
-  'post /api/courses/:id/calendar': postCourseCalendar,
-  'post /api/courses/:id/version': postVersion,
-  'get /api/rollouts': getRollouts,
-  'post /api/rollouts': postRollout,
-  'get /api/rollouts/:run/shapes': getShapes,
-  'get /api/rollouts/:run/courses/:course': getCoursePlan,
-  'post /api/rollouts/:run/decisions': postDecisions,
-  'post /api/rollouts/:run/courses/:course/rehearse': postRehearsal,
-  'post /api/rollouts/:run/undo': postUndo,
-  'get /api/rehearsals': getRehearsals,
-  'post /api/rehearsals/:rehearsal/discard': postDiscard,
-  'get /api/standing-rules': getStandingRules,
-  'post /api/standing-rules': postStandingRule,
-  'post /api/standing-rules/:rule/remove': postStandingRuleRemoved,
-  'post /api/courses/made': postMakeCourses,
-  'post /api/courses/values': postCourseValues,
-  'post /api/courses/:id/merge': postMerge,
-  'post /api/courses/:id/unmerge': postUnmerge,
-  'post /api/next-term': postNextTerm,
-  'get /api/messages': getMessages,
-  'post /api/messages/:message/read': postMessageRead,
-  'post /api/courses/:id/strengths': postStrengths,
-  'get /api/names': getNames,
-  'post /api/renames': postRenames,
-  'get /api/runs/:run': getRun,
-  'get /api/runs/:run/events': getRunEvents,
-  'post /api/runs/:run/approve': postApprove,
-  'post /api/runs/:run/pause': command('pause'),
-  'post /api/runs/:run/resume': command('resume'),
-  'post /api/runs/:run/cancel': command('cancel'),
-  'post /api/runs/:run/retry': command('retry'),
-  'post /api/checks': postChecks,
-  'post /api/courses/:id/check': postCourseCheck,
-  'get /api/courses/:id/items/:item/difference': getPageDifference,
-  'get /api/courses/:id/items/:item/marked': getMarkedPage,
-  'post /api/courses/:id/joins': postJoin,
-  'post /api/courses/:id/waivers': postWaiver,
-  'post /api/courses/:id/waivers/:waiver': postWaiverDecision,
-  'post /api/courses/:id/attestations': postAttestation,
-  'post /api/courses/:id/follow-ups': postFollowUp,
-  'post /api/courses/:id/not-this-week': postNotThisWeek,
-  'post /api/courses/:id/mends': postCourseMends,
-  'post /api/mends': postMends,
-  'get /api/mends': getMends,
-  'get /api/conformance': getConformance,
-}
+import { askedOf, bodyReaders } from './asked.ts'
+import { handlerNamed } from './handlers.ts'
+import { personOf, sessionStands } from './routes/session.ts'
+import { houseTextPage } from './routes/library.ts'
 
 export interface AppSettings {
   pool: Pool
@@ -198,6 +30,8 @@ export interface AppSettings {
   /** Proxies in front, whose word is taken for the client's address. */
   proxies: number
   log: Logger
+  /** Whether an answer that does not fit its schema fails: in tests and development. */
+  holdAnswers: boolean
 }
 
 const nobody: Person = { id: 0, email: '', name: '', role: 'instructor' }
@@ -249,8 +83,7 @@ export const makeApp = (settings: AppSettings): Express => {
     }),
   )
 
-  const register = (route: ApiRoute, handler: Handler) => {
-    const body = takesFile.has(route.path) ? fileBody : jsonBody(route.path)
+  const register = (name: string, route: Route, handler: AnyHandler) => {
     const guard = async (request: Request, response: Response, next: NextFunction) => {
       response.set('Cache-Control', 'no-store')
       if (route.method === 'post' && !sameOrigin(request))
@@ -260,10 +93,10 @@ export const makeApp = (settings: AppSettings): Express => {
           'this request did not come from Wickerframe’s own pages',
         )
       const person = await mustSay(personOf(pool, request, secureCookies))
-      if (route.roles !== 'anyone') {
+      if (route.may !== 'anyone') {
         if (!person) throw new HttpProblem(401, 'not-signed-in', 'sign in first')
-        if (!route.roles.includes(person.role))
-          throw new HttpProblem(403, 'not-allowed', `a ${person.role} may not do this`)
+        if (!may(person, route.may))
+          throw new HttpProblem(403, 'not-allowed', `this is for ${whoMay(route.may)}`)
       }
       response.locals['person'] = person ?? nobody
       next()
@@ -271,10 +104,11 @@ export const makeApp = (settings: AppSettings): Express => {
     app[route.method](
       route.path,
       guard,
-      ...(route.method === 'post' ? [body].flat() : []),
+      ...bodyReaders(route),
       async (request: Request, response: Response) => {
         const person: Person = response.locals['person']
         const answer = await handler({
+          ...askedOf(route, request),
           request,
           response,
           pool,
@@ -288,12 +122,16 @@ export const makeApp = (settings: AppSettings): Express => {
           platformUrl,
           secureCookies,
         })
-        if (answer !== undefined) response.json(answer)
+        if (answer === hasAnswered) return
+        if (settings.holdAnswers && !isMedia(route.answer)) {
+          const held = route.answer.safeParse(answer)
+          if (!held.success) throw new Error(`${name}: not its answer: ${held.error.message}`)
+        }
+        response.json(answer)
       },
     )
   }
-  for (const route of apiRoutes)
-    register(route, handlers[`${route.method} ${route.path}` as keyof RouteId])
+  for (const name of routeNames) register(name, routeNamed(name), handlerNamed(name))
   // Addresses that machines ask for are never answered with the page.
   app.use(['/api', '/healthz', '/readyz', '/metrics'], () => {
     throw new HttpProblem(404, 'not-found', 'there is no such address')

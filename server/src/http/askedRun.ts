@@ -1,5 +1,5 @@
 import { askRun, type NewRun } from '../repositories/runs.ts'
-import type { Handling } from './handler.ts'
+import type { Situation } from './handler.ts'
 import { HttpProblem } from './problem.ts'
 
 /** Runs of one person that may be at work, or wait for it, at once. */
@@ -9,7 +9,7 @@ const mostOpen = 20
  * Begins a run that a person asks for; the same question, asked again before anything was read for it, is the same run.
  * @throws HttpProblem 429 when too much of theirs waits already
  */
-export const askedRun = async ({ pool }: Pick<Handling, 'pool'>, run: NewRun): Promise<number> => {
+export const askedRun = async ({ pool }: Pick<Situation, 'pool'>, run: NewRun): Promise<number> => {
   const asked = await askRun(pool, run, mostOpen)
   if (asked.state === 'too-many')
     throw new HttpProblem(

@@ -1,6 +1,6 @@
 import { FileGivenUp } from '../files/fileThreads.ts'
 import type { FileKind, FileOptions, FileReading } from '../files/fileReaders.ts'
-import type { Handling } from './handler.ts'
+import type { Situation } from './handler.ts'
 import { HttpProblem } from './problem.ts'
 
 /**
@@ -9,7 +9,7 @@ import { HttpProblem } from './problem.ts'
  * @throws HttpProblem 400 where there is none, or it was given up
  */
 export const fileOf = async <K extends FileKind>(
-  { request, files }: Pick<Handling, 'request' | 'files'>,
+  { request, files }: Pick<Situation, 'request' | 'files'>,
   kind: K,
   options: FileOptions<K>,
   what: string,

@@ -1,16 +1,14 @@
 import type { Request, Response } from 'express'
 import type { Pool } from 'mysql2/promise'
-import type { z } from 'zod'
-import { readDocument } from '@wickerframe/core'
+import type { AnswerOf, BodyOf, ParametersOf, QueryOf, Route } from '@wickerframe/contract'
 import type { Connector } from '../connector/client.ts'
 import type { InstitutionDay, InstitutionInstant } from '../clocks.ts'
 import type { FileThreads } from '../files/fileThreads.ts'
 import type { Person } from '../repositories/people.ts'
 import type { Pulses } from './pulses.ts'
-import { HttpProblem } from './problem.ts'
 
-/** What a handler may use. `person` is somebody whose role the route's table admits. */
-export interface Handling {
+/** What a handler of any route may use. `person` is somebody who may do what the route names. */
+export interface Situation {
   request: Request
   response: Response
   pool: Pool
@@ -27,31 +25,27 @@ export interface Handling {
   secureCookies: boolean
 }
 
-/** Gives what is answered as JSON; undefined when it has answered itself. */
-export type Handler = (handling: Handling) => Promise<unknown>
-
-/** The body as a document of a schema. @throws HttpProblem 400 with every problem */
-export const bodyOf = <S extends z.ZodType>(schema: S, request: Request): z.output<S> => {
-  const read = readDocument(schema, request.body)
-  if (read.ok) return read.value
-  const first = read.problems[0]
-  throw new HttpProblem(
-    400,
-    'unusable-input',
-    `at ${first?.path || '/'}: found ${first?.found}; expected ${first?.expected}`,
-    { problems: read.problems.slice(0, 50) },
-  )
+/** With what was asked, read by the route's definition: `at` is what stands in its address. */
+export interface Handling<R extends Route> extends Situation {
+  at: ParametersOf<R>
+  query: QueryOf<R>
+  body: BodyOf<R>
 }
 
-export const parameter = (request: Request, name: string): string => {
-  const value = request.params[name]
-  return typeof value === 'string' ? value : ''
-}
+/** What a handler gives that has answered by itself: a file, a page, a stream. */
+export const hasAnswered: unique symbol = Symbol('has answered')
 
-/** A whole number in the address. @throws HttpProblem 404 otherwise: there is no such thing */
-export const numberIn = (request: Request, name: string, what: string): number => {
-  const value = Number(parameter(request, name))
-  if (!Number.isSafeInteger(value) || value < 1)
-    throw new HttpProblem(404, 'not-found', `there is no such ${what}`)
-  return value
+/** Gives what is answered as JSON. */
+export type Handler<R extends Route> = (
+  handling: Handling<R>,
+) => Promise<AnswerOf<R> | typeof hasAnswered>
+
+/** A handler as the server calls it, which reads what was asked by the route’s own definition. */
+export type AnyHandler = (
+  handling: Situation & { at: Record<string, unknown>; query: {}; body: unknown },
+) => Promise<unknown>
+
+/** A handler for each of several routes, under the same names. */
+export type HandlersOf<Routes extends Readonly<Record<string, Route>>> = {
+  [Name in keyof Routes]: Handler<Routes[Name]>
 }

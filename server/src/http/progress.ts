@@ -1,5 +1,5 @@
 import type { Progress } from '@wickerframe/contract'
-import type { Handling } from './handler.ts'
+import { hasAnswered, type Situation } from './handler.ts'
 import { HttpProblem } from './problem.ts'
 
 export const lineByLine = 'application/x-ndjson'
@@ -8,12 +8,12 @@ const betweenMilliseconds = 100
 /**
  * Work that says how far it is to whoever asks for it line by line (`Accept: application/x-ndjson`): a line of JSON for each
  * progress, and a last one with the answer or the problem. Others get the answer alone.
- * @returns what the handler answers; undefined where it has been answered
+ * @returns what the handler answers
  */
 export const withProgress = async <T>(
-  { request, response }: Pick<Handling, 'request' | 'response'>,
+  { request, response }: Pick<Situation, 'request' | 'response'>,
   work: (tell: (progress: Progress) => void) => Promise<T>,
-): Promise<T | undefined> => {
+): Promise<T | typeof hasAnswered> => {
   if (request.get('accept') !== lineByLine) return work(() => undefined)
   response.status(200).type(lineByLine)
   const line = (said: object) => void response.write(`${JSON.stringify(said)}\n`)
@@ -37,5 +37,5 @@ export const withProgress = async <T>(
   } finally {
     response.end()
   }
-  return undefined
+  return hasAnswered
 }

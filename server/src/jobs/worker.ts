@@ -100,12 +100,7 @@ export const startWorker = (
           )
     } catch (cause) {
       log.error({ err: cause, task: task.id }, 'task')
-      outcome = {
-        state: 'later',
-        message: whyAgain(cause),
-        afterSeconds: null,
-        fateUnknown: false,
-      }
+      outcome = { state: 'later', message: whyAgain(cause), afterSeconds: null, fateUnknown: false }
     } finally {
       clearInterval(heartbeat)
     }

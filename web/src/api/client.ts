@@ -1,4 +1,5 @@
-import type { ApiProblem, Progress } from '@wickerframe/contract'
+import type { AnswerTo, ApiProblem, Asked, Progress, RouteName } from '@wickerframe/contract'
+import { addresses } from '@wickerframe/contract/addresses'
 
 /** What the server refused, in words; `body` has the places and both values of a clash. */
 export class ApiError extends Error {
@@ -44,44 +45,79 @@ const ask = async <T>(path: string, init: RequestInit): Promise<T> =>
 
 /** Nobody waits longer for something to be read. */
 const mostMilliseconds = 60_000
-export const get = <T>(path: string): Promise<T> =>
-  ask<T>(path, { signal: AbortSignal.timeout(mostMilliseconds) })
-export const post = <T>(path: string, body: unknown = {}): Promise<T> =>
-  ask<T>(path, {
-    method: 'POST',
-    headers: { 'content-type': 'application/json', 'x-wickerframe': '1' },
-    body: JSON.stringify(body),
-  })
-/** Sends a table that was pasted or typed. */
-export const postText = <T>(path: string, text: string): Promise<T> =>
-  ask<T>(path, {
-    method: 'POST',
-    headers: { 'content-type': 'text/csv', 'x-wickerframe': '1' },
-    body: text,
-  })
-/** Sends a file as it is. @param type its media type */
-export const postFile = <T>(
-  path: string,
-  file: File,
+
+/** What may be asked of a route: what stands in its address, and its body. */
+interface Given {
+  at?: object
+  query?: object
+  body?: unknown
+}
+type GivenTo<Name extends RouteName> = Asked<Name> & Given
+/** Left out when nothing of it is needed. */
+type MaybeLeftOut<T> = {} extends T ? [asked?: T] : [asked: T]
+type Question<Name extends RouteName> = MaybeLeftOut<GivenTo<Name>>
+type Address<Name extends RouteName> = MaybeLeftOut<Omit<GivenTo<Name>, 'body'>>
+
+const fill = (path: string, { at = {}, query = {} }: Given): string => {
+  const filled = Object.entries(at).reduce(
+    (address, [parameter, value]) =>
+      address.replace(`:${parameter}`, encodeURIComponent(String(value))),
+    path,
+  )
+  const said = Object.entries(query).flatMap(([field, value]): [string, string][] =>
+    value === undefined ? [] : [[field, String(value)]],
+  )
+  return said.length === 0 ? filled : `${filled}?${new URLSearchParams(said).toString()}`
+}
+
+/** The address of a route, with what is asked for in it. */
+export const addressOf = <Name extends RouteName>(name: Name, ...[asked]: Address<Name>): string =>
+  fill(addresses[name].path, asked ?? {})
+
+const json = { 'content-type': 'application/json', 'x-wickerframe': '1' }
+
+/** Asks a route, and gives what its definition says that it answers. @throws ApiError */
+export const call = <Name extends RouteName>(
+  name: Name,
+  ...[asked]: Question<Name>
+): Promise<AnswerTo<Name>> => {
+  const given: Given = asked ?? {}
+  const { method, path } = addresses[name]
+  return method === 'get'
+    ? ask(fill(path, given), { signal: AbortSignal.timeout(mostMilliseconds) })
+    : ask(fill(path, given), {
+        method: 'POST',
+        headers: json,
+        body: JSON.stringify(given.body ?? {}),
+      })
+}
+
+/** Sends a file, or a table that was pasted or typed, to a route that takes one. @param type its media type */
+export const send = <Name extends RouteName>(
+  name: Name,
+  content: File | string,
   type: 'text/csv' | 'text/calendar',
-): Promise<T> =>
-  ask<T>(path, {
+  ...[asked]: Address<Name>
+): Promise<AnswerTo<Name>> =>
+  ask(fill(addresses[name].path, asked ?? {}), {
     method: 'POST',
     headers: { 'content-type': type, 'x-wickerframe': '1' },
-    body: file,
+    body: content,
   })
 
 /**
  * Sends a file and listens line by line how far the work is; what answers is the last line.
  * @param told is called with each progress
  */
-export const postFileWatched = async <T>(
-  path: string,
+export const sendWatched = async <Name extends RouteName>(
+  name: Name,
   file: File,
   type: 'text/csv',
   told: (progress: Progress) => void,
-): Promise<T> => {
-  const response = await reach(path, {
+  ...[asked]: Address<Name>
+): Promise<AnswerTo<Name>> => {
+  type T = AnswerTo<Name>
+  const response = await reach(fill(addresses[name].path, asked ?? {}), {
     method: 'POST',
     headers: { 'content-type': type, 'x-wickerframe': '1', accept: 'application/x-ndjson' },
     body: file,

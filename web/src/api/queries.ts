@@ -1,31 +1,14 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useEffect } from 'react'
-import type {
-  Conformance,
-  CourseDetail,
-  CourseSummary,
-  Me,
-  LibraryEntry,
-  Message,
-  RunDetail,
-  RunSummary,
-  NamesInUse,
-  StandingRules,
-  TemplateComment,
-  TemplateDraft,
-  TemplateSummary,
-  TermDetail,
-  TodayView,
-} from '@wickerframe/contract'
-import type { Facts, Template, Term } from '@wickerframe/core'
-import { ApiError, get } from './client.ts'
+import type { Me } from '@wickerframe/contract'
+import { addressOf, ApiError, call } from './client.ts'
 
 export const useMe = () =>
   useQuery({
     queryKey: ['me'],
     queryFn: async (): Promise<Me | null> => {
       try {
-        return await get<Me>('/api/me')
+        return await call('whoAmI')
       } catch (cause) {
         if (cause instanceof ApiError && cause.body.status === 401) return null
         throw cause
@@ -33,18 +16,13 @@ export const useMe = () =>
     },
     staleTime: Infinity,
   })
-export const useToday = () =>
-  useQuery({ queryKey: ['today'], queryFn: () => get<TodayView>('/api/today') })
+export const useToday = () => useQuery({ queryKey: ['today'], queryFn: () => call('today') })
 export const useTemplates = (enabled = true) =>
-  useQuery({
-    queryKey: ['templates'],
-    queryFn: () => get<TemplateSummary[]>('/api/templates'),
-    enabled,
-  })
+  useQuery({ queryKey: ['templates'], queryFn: () => call('listTemplates'), enabled })
 export const useDraft = (key: string, enabled = true) =>
   useQuery({
     queryKey: ['template', key],
-    queryFn: () => get<TemplateDraft>(`/api/templates/${key}`),
+    queryFn: () => call('readDraft', { at: { template: key } }),
     enabled,
     staleTime: Infinity,
     refetchOnWindowFocus: false,
@@ -52,35 +30,35 @@ export const useDraft = (key: string, enabled = true) =>
 export const useComments = (key: string) =>
   useQuery({
     queryKey: ['comments', key],
-    queryFn: () => get<TemplateComment[]>(`/api/templates/${key}/comments`),
+    queryFn: () => call('listComments', { at: { template: key } }),
   })
 export const useLibrary = () =>
-  useQuery({ queryKey: ['library'], queryFn: () => get<LibraryEntry[]>('/api/library') })
+  useQuery({ queryKey: ['library'], queryFn: () => call('listLibrary') })
 export const useVersion = (key: string, number: number | null) =>
   useQuery({
     queryKey: ['version', key, number],
-    queryFn: () => get<Template>(`/api/templates/${key}/versions/${number}`),
+    queryFn: () => call('readVersion', { at: { template: key, version: number ?? 0 } }),
     enabled: number !== null,
     staleTime: Infinity,
   })
 export const useCourses = () =>
-  useQuery({ queryKey: ['courses'], queryFn: () => get<CourseSummary[]>('/api/courses') })
+  useQuery({ queryKey: ['courses'], queryFn: () => call('listCourses') })
 export const useCourse = (id: string, asOf: string | null) =>
   useQuery({
     queryKey: ['course', id, asOf],
-    queryFn: () => get<CourseDetail>(`/api/courses/${id}${asOf ? `?asOf=${asOf}` : ''}`),
+    queryFn: () => call('readCourse', { at: { course: id }, query: asOf ? { asOf } : {} }),
   })
 export const useConformance = (asOf: string | null) =>
   useQuery({
     queryKey: ['conformance', asOf],
-    queryFn: () => get<Conformance>(`/api/conformance${asOf ? `?asOf=${asOf}` : ''}`),
+    queryFn: () => call('conformance', { query: asOf ? { asOf } : {} }),
   })
 export const useTerms = () =>
-  useQuery({ queryKey: ['terms'], queryFn: () => get<Term[]>('/api/terms'), staleTime: 60_000 })
+  useQuery({ queryKey: ['terms'], queryFn: () => call('listTerms'), staleTime: 60_000 })
 export const useTerm = (code: string | null) =>
   useQuery({
     queryKey: ['term', code],
-    queryFn: () => get<TermDetail>(`/api/terms/${code}`),
+    queryFn: () => call('readTerm', { at: { term: code ?? '' } }),
     enabled: code !== null,
     staleTime: Infinity,
     refetchOnWindowFocus: false,
@@ -89,7 +67,7 @@ export const useTerm = (code: string | null) =>
 export const useFacts = (courseId: string) =>
   useQuery({
     queryKey: ['course', courseId, 'facts'],
-    queryFn: () => get<Facts>(`/api/courses/${courseId}/facts`),
+    queryFn: () => call('courseFacts', { at: { course: courseId } }),
     enabled: courseId !== '',
     staleTime: Infinity,
   })
@@ -97,32 +75,29 @@ export const useFacts = (courseId: string) =>
 export const useNamesInUse = (template: string, part: string) =>
   useQuery({
     queryKey: ['names', template, part],
-    queryFn: () => get<NamesInUse>(`/api/names?template=${template}&part=${part}`),
+    queryFn: () => call('namesInUse', { query: { template, part } }),
     enabled: template !== '' && part !== '',
     refetchOnWindowFocus: false,
   })
 export const useStandingRules = () =>
-  useQuery({
-    queryKey: ['standing-rules'],
-    queryFn: () => get<StandingRules>('/api/standing-rules'),
-  })
+  useQuery({ queryKey: ['standing-rules'], queryFn: () => call('listStandingRules') })
 export const useMessages = () =>
-  useQuery({ queryKey: ['messages'], queryFn: () => get<Message[]>('/api/messages') })
+  useQuery({ queryKey: ['messages'], queryFn: () => call('listMessages') })
 export const useRollouts = () =>
-  useQuery({ queryKey: ['rollouts'], queryFn: () => get<RunSummary[]>('/api/rollouts') })
+  useQuery({ queryKey: ['rollouts'], queryFn: () => call('listRollouts') })
 
 /** A run, fetched again whenever its stream says that something of it changed. */
 export const useRun = (id: number | null) => {
   const client = useQueryClient()
   const query = useQuery({
     queryKey: ['run', id],
-    queryFn: () => get<RunDetail>(`/api/runs/${id}`),
+    queryFn: () => call('readRun', { at: { run: id ?? 0 } }),
     enabled: id !== null,
   })
   const over = query.data?.state === 'done' || query.data?.state === 'cancelled'
   useEffect(() => {
     if (id === null || over) return
-    const stream = new EventSource(`/api/runs/${id}/events`)
+    const stream = new EventSource(addressOf('followRun', { at: { run: id } }))
     stream.addEventListener(
       'changed',
       () => void client.invalidateQueries({ queryKey: ['run', id] }),

@@ -4,7 +4,7 @@ import { useEffect, useRef, useState } from 'react'
 import { Link, NavLink, Outlet, useLocation, useNavigate } from 'react-router'
 import { instructionalWeeks } from '@wickerframe/core'
 import type { Me } from '@wickerframe/contract'
-import { post } from '../api/client.ts'
+import { call } from '../api/client.ts'
 import { useTerms } from '../api/queries.ts'
 import { Commands } from './Commands.tsx'
 import { Connection } from './Connection.tsx'
@@ -129,7 +129,7 @@ export const Shell = ({ me }: { me: Me }) => {
   }, [location.pathname])
 
   const signOut = async (everywhere: boolean) => {
-    await post('/api/sign-out', { everywhere })
+    await call('signOut', { body: { everywhere } })
     client.clear()
     await navigate('/')
   }

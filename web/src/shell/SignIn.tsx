@@ -1,6 +1,6 @@
 import { useQueryClient } from '@tanstack/react-query'
 import { useState, type FormEvent } from 'react'
-import { post } from '../api/client.ts'
+import { call } from '../api/client.ts'
 import { Button, Field, Problem } from '../controls/controls.tsx'
 
 export const SignIn = () => {
@@ -13,7 +13,7 @@ export const SignIn = () => {
     event.preventDefault()
     setBusy(true)
     try {
-      client.setQueryData(['me'], await post('/api/sign-in', { email, password }))
+      client.setQueryData(['me'], await call('signIn', { body: { email, password } }))
     } catch (cause) {
       setError(cause)
     } finally {

@@ -1,16 +1,11 @@
-import {
-  MendOwnRequest,
-  MendRequest,
-  type ChosenMend,
-  type MendableRule,
-} from '@wickerframe/contract'
+import type { ChosenMend, MendableRule, mendRoutes } from '@wickerframe/contract'
+import type { HandlersOf } from '../handler.ts'
 import { changesInWords, ruleById, type Course, type Finding } from '@wickerframe/core'
 import type { ProposedMend } from '../../jobs/mendTask.ts'
 import { findCheck, listChecks } from '../../repositories/checks.ts'
 import { listCourses } from '../../repositories/courses.ts'
 import { listSnapshots } from '../../repositories/snapshots.ts'
 import { askedRun } from '../askedRun.ts'
-import { bodyOf, type Handler } from '../handler.ts'
 import { HttpProblem, notFound } from '../problem.ts'
 import { courseIn } from './courses.ts'
 
@@ -42,141 +37,136 @@ const proposed = (
   })
 }
 
-/** Mends one's own course: what was chosen was shown with every change, so it runs at once. */
-export const postCourseMends: Handler = async (handling) => {
-  const { pool, person, request, today } = handling
-  const stored = await courseIn(handling)
-  const { mends } = bodyOf(MendOwnRequest, request)
-  const result = await findCheck(pool, stored.summary.id, today)
-  if (!result) throw new HttpProblem(409, 'not-checked', 'the course has not been checked yet')
-  const chosen = new Set(mends.map((mend) => mend.fingerprint))
-  if (
-    person.role === 'instructor' &&
-    result.findings.some(
-      (finding) =>
-        finding.mender === 'administrator' &&
-        finding.places.some((place) => chosen.has(place.fingerprint)),
+export const mendHandlers: HandlersOf<typeof mendRoutes> = {
+  /** Mends one's own course: what was chosen was shown with every change, so it runs at once. */
+  mendCourse: async (handling) => {
+    const { pool, person, today, body } = handling
+    const stored = await courseIn(handling)
+    const { mends } = body
+    const result = await findCheck(pool, stored.summary.id, today)
+    if (!result) throw new HttpProblem(409, 'not-checked', 'the course has not been checked yet')
+    const chosen = new Set(mends.map((mend) => mend.fingerprint))
+    if (
+      person.role === 'instructor' &&
+      result.findings.some(
+        (finding) =>
+          finding.mender === 'administrator' &&
+          finding.places.some((place) => chosen.has(place.fingerprint)),
+      )
     )
-  )
-    throw new HttpProblem(403, 'role', 'one of these is an administrator’s to mend')
-  const proposal = proposed(
-    result.findings,
-    mends,
-    (await listSnapshots(pool, [stored.summary.id])).get(stored.summary.id),
-    stored.facts.term.timeZone,
-  )
-  return {
-    run: await askedRun(
-      { pool },
-      {
-        kind: 'mends',
-        state: 'running',
-        title: `${mends.length} ${mends.length === 1 ? 'mend' : 'mends'} in ${stored.summary.code} ${stored.summary.title}`,
-        by: person.email,
-        asOf: null,
-        templateId: null,
-        version: null,
-        tasks: [{ courseId: stored.summary.id, proposal }],
-      },
-    ),
-  }
-}
-
-/** Plans chosen mends in many courses; nothing is written until the plan is approved. */
-export const postMends: Handler = async ({ pool, person, request, today }) => {
-  const { courses } = bodyOf(MendRequest, request)
-  const visible = new Map(
-    (await listCourses(pool, person, today)).map((stored) => [stored.summary.id, stored]),
-  )
-  const snapshots = await listSnapshots(
-    pool,
-    courses.map(({ course }) => course),
-  )
-  const checks = await listChecks(pool, today)
-  const tasks = courses.map(({ course, mends }) => {
-    const stored = visible.get(course)
-    if (!stored) throw notFound('course among those named')
+      throw new HttpProblem(403, 'role', 'one of these is an administrator’s to mend')
+    const proposal = proposed(
+      result.findings,
+      mends,
+      (await listSnapshots(pool, [stored.summary.id])).get(stored.summary.id),
+      stored.facts.term.timeZone,
+    )
     return {
-      courseId: course,
-      proposal: proposed(
-        checks.get(course)?.findings ?? [],
-        mends,
-        snapshots.get(course),
-        stored.facts.term.timeZone,
+      run: await askedRun(
+        { pool },
+        {
+          kind: 'mends',
+          state: 'running',
+          title: `${mends.length} ${mends.length === 1 ? 'mend' : 'mends'} in ${stored.summary.code} ${stored.summary.title}`,
+          by: person.email,
+          asOf: null,
+          templateId: null,
+          version: null,
+          tasks: [{ courseId: stored.summary.id, proposal }],
+        },
       ),
     }
-  })
-  if (new Set(tasks.map((task) => task.courseId)).size < tasks.length)
-    throw new HttpProblem(
-      400,
-      'unusable-input',
-      'at /courses: found a course twice; expected each once',
+  },
+  /** Plans chosen mends in many courses; nothing is written until the plan is approved. */
+  planMends: async ({ pool, person, today, body }) => {
+    const { courses } = body
+    const visible = new Map(
+      (await listCourses(pool, person, today)).map((stored) => [stored.summary.id, stored]),
     )
-  const count = tasks.reduce((sum, task) => sum + task.proposal.length, 0)
-  return {
-    run: await askedRun(
-      { pool },
-      {
-        kind: 'mends',
-        state: 'planned',
-        title: `${count} ${count === 1 ? 'mend' : 'mends'} in ${tasks.length} ${tasks.length === 1 ? 'course' : 'courses'}`,
-        by: person.email,
-        asOf: null,
-        templateId: null,
-        version: null,
-        tasks,
-      },
-    ),
-  }
-}
-
-/** What Wickerframe could mend by itself, by rule; for one rule, every place of it. */
-export const getMends: Handler = async ({
-  pool,
-  person,
-  request,
-  today,
-}): Promise<MendableRule[]> => {
-  const wanted = request.query['rule']
-  if (wanted !== undefined && (typeof wanted !== 'string' || !ruleById(wanted)))
-    throw new HttpProblem(
-      400,
-      'unusable-input',
-      `rule: found ${String(wanted).slice(0, 80)}; expected the id of a rule`,
+    const snapshots = await listSnapshots(
+      pool,
+      courses.map(({ course }) => course),
     )
-  const courses = (await listCourses(pool, person, today)).filter(
-    (stored) => stored.summary.status === 'teaching',
-  )
-  const checks = await listChecks(pool, today)
-  const byRule = new Map<string, MendableRule>()
-  for (const { summary } of courses)
-    for (const finding of checks.get(summary.id)?.findings ?? []) {
-      if (wanted !== undefined && finding.rule !== wanted) continue
-      const mends = finding.places.flatMap((place) =>
-        place.mend && !place.waived
-          ? [{ fingerprint: place.fingerprint, digest: place.digest, message: place.message }]
-          : [],
-      )
-      if (mends.length === 0) continue
-      const known = byRule.get(finding.rule) ?? {
-        rule: finding.rule,
-        title: finding.title,
-        places: 0,
-        courses: [],
-      }
-      known.places += mends.length
-      const there = known.courses.find((one) => one.course === summary.id)
-      if (there) there.mends.push(...mends)
-      else
-        known.courses.push({
-          course: summary.id,
-          platformId: summary.platformId,
-          code: summary.code,
-          title: summary.title,
-          classSections: summary.classSections,
+    const checks = await listChecks(pool, today)
+    const tasks = courses.map(({ course, mends }) => {
+      const stored = visible.get(course)
+      if (!stored) throw notFound('course among those named')
+      return {
+        courseId: course,
+        proposal: proposed(
+          checks.get(course)?.findings ?? [],
           mends,
-        })
-      byRule.set(finding.rule, known)
+          snapshots.get(course),
+          stored.facts.term.timeZone,
+        ),
+      }
+    })
+    if (new Set(tasks.map((task) => task.courseId)).size < tasks.length)
+      throw new HttpProblem(
+        400,
+        'unusable-input',
+        'at /courses: found a course twice; expected each once',
+      )
+    const count = tasks.reduce((sum, task) => sum + task.proposal.length, 0)
+    return {
+      run: await askedRun(
+        { pool },
+        {
+          kind: 'mends',
+          state: 'planned',
+          title: `${count} ${count === 1 ? 'mend' : 'mends'} in ${tasks.length} ${tasks.length === 1 ? 'course' : 'courses'}`,
+          by: person.email,
+          asOf: null,
+          templateId: null,
+          version: null,
+          tasks,
+        },
+      ),
     }
-  return [...byRule.values()].sort((a, b) => b.places - a.places)
+  },
+  /** What Wickerframe could mend by itself, by rule; for one rule, every place of it. */
+  listMends: async ({ pool, person, today, query }) => {
+    const wanted = query.rule
+    if (wanted !== undefined && !ruleById(wanted))
+      throw new HttpProblem(
+        400,
+        'unusable-input',
+        `rule: found ${wanted}; expected the id of a rule`,
+      )
+    const courses = (await listCourses(pool, person, today)).filter(
+      (stored) => stored.summary.status === 'teaching',
+    )
+    const checks = await listChecks(pool, today)
+    const byRule = new Map<string, MendableRule>()
+    for (const { summary } of courses)
+      for (const finding of checks.get(summary.id)?.findings ?? []) {
+        if (wanted !== undefined && finding.rule !== wanted) continue
+        const mends = finding.places.flatMap((place) =>
+          place.mend && !place.waived
+            ? [{ fingerprint: place.fingerprint, digest: place.digest, message: place.message }]
+            : [],
+        )
+        if (mends.length === 0) continue
+        const known = byRule.get(finding.rule) ?? {
+          rule: finding.rule,
+          title: finding.title,
+          places: 0,
+          courses: [],
+        }
+        known.places += mends.length
+        const there = known.courses.find((one) => one.course === summary.id)
+        if (there) there.mends.push(...mends)
+        else
+          known.courses.push({
+            course: summary.id,
+            platformId: summary.platformId,
+            code: summary.code,
+            title: summary.title,
+            classSections: summary.classSections,
+            mends,
+          })
+        byRule.set(finding.rule, known)
+      }
+    return [...byRule.values()].sort((a, b) => b.places - a.places)
+  },
 }

@@ -1,11 +1,12 @@
+import type { messageRoutes } from '@wickerframe/contract'
+import type { HandlersOf } from '../handler.ts'
 import { listMessages, markRead } from '../../repositories/messages.ts'
-import { numberIn, type Handler } from '../handler.ts'
 import { notFound } from '../problem.ts'
 
-export const getMessages: Handler = async ({ pool, person }) => listMessages(pool, person.email)
-
-export const postMessageRead: Handler = async ({ pool, person, request }) => {
-  if (!(await markRead(pool, person.email, numberIn(request, 'message', 'message'))))
-    throw notFound('message')
-  return {}
+export const messageHandlers: HandlersOf<typeof messageRoutes> = {
+  listMessages: async ({ pool, person }) => listMessages(pool, person.email),
+  markMessageRead: async ({ pool, person, at }) => {
+    if (!(await markRead(pool, person.email, at.message))) throw notFound('message')
+    return {}
+  },
 }

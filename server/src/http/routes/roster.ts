@@ -1,14 +1,14 @@
+import type { RosterReport, rosterRoutes } from '@wickerframe/contract'
+import type { HandlersOf } from '../handler.ts'
 import type { Term } from '@wickerframe/core'
-import type { RosterReport } from '@wickerframe/contract'
 import { takenForWords, type RosterCourse } from '@wickerframe/interchange'
 import { everyCourse } from '../../connector/everyCourse.ts'
 import { importRoster, rosterPreview } from '../../repositories/roster.ts'
 import { listTerms } from '../../repositories/terms.ts'
 import { answered } from '../answered.ts'
 import { fileOf } from '../fileOf.ts'
-import type { Handler } from '../handler.ts'
 import { withProgress } from '../progress.ts'
-import { mustBeAsShown, shownIn } from '../shown.ts'
+import { mustBeAsShown } from '../shown.ts'
 
 /** Mistakes that only this college's terms show. */
 const wrongTerms = (
@@ -38,53 +38,55 @@ const wrongTerms = (
     return []
   })
 
-/** Brings a roster file in; courses that the platform does not have are left out, and told row by row. */
-export const postRoster: Handler = (handling) =>
-  withProgress(handling, async (tell): Promise<RosterReport> => {
-    const { request, pool, person, connector } = handling
-    const dry = request.query['dry'] === '1'
-    tell({ doing: 'reading the file', done: 0, of: 0 })
-    const read = await fileOf(
-      handling,
-      'roster',
-      { making: null },
-      'the roster file as the body, as text/csv',
-    )
-    const about = { dry, rows: read.rows, note: takenForWords(read.takenFor) }
-    const errors = [...read.errors, ...wrongTerms(read.courses, await listTerms(pool))]
-    if (errors.length > 0)
-      return {
-        ...about,
-        errors: errors.slice(0, 200),
-        added: 0,
-        changed: 0,
-        unchanged: 0,
-        changes: [],
-        kept: [],
-        absent: [],
-        digest: '',
-      }
-    tell({ doing: 'asking the platform for its courses', done: 0, of: 0 })
-    const there = answered(await everyCourse(connector), 'tell its courses')
-    const absent = read.courses
-      .filter((course) => !there.has(course.platformId))
-      .map(({ line, code, title, platformId }) => ({
-        line,
-        course: `${code} ${title}`,
-        platformId,
-      }))
-    const courses = read.courses.filter((course) => there.has(course.platformId))
-    const compared = (done: number) =>
-      tell({ doing: dry ? 'comparing' : 'bringing in', done, of: courses.length })
-    const report = dry
-      ? await rosterPreview(pool, courses, compared)
-      : await importRoster(
-          pool,
-          courses,
-          () => ({}),
-          person.email,
-          (digest) => mustBeAsShown(shownIn(request), digest),
-          compared,
-        )
-    return { ...about, errors: [], absent, ...report, changes: report.changes.slice(0, 2000) }
-  })
+export const rosterHandlers: HandlersOf<typeof rosterRoutes> = {
+  /** Brings a roster file in; courses that the platform does not have are left out, and told row by row. */
+  importRoster: (handling) =>
+    withProgress(handling, async (tell) => {
+      const { pool, person, connector, query } = handling
+      const dry = query.dry
+      tell({ doing: 'reading the file', done: 0, of: 0 })
+      const read = await fileOf(
+        handling,
+        'roster',
+        { making: null },
+        'the roster file as the body, as text/csv',
+      )
+      const about = { dry, rows: read.rows, note: takenForWords(read.takenFor) }
+      const errors = [...read.errors, ...wrongTerms(read.courses, await listTerms(pool))]
+      if (errors.length > 0)
+        return {
+          ...about,
+          errors: errors.slice(0, 200),
+          added: 0,
+          changed: 0,
+          unchanged: 0,
+          changes: [],
+          kept: [],
+          absent: [],
+          digest: '',
+        }
+      tell({ doing: 'asking the platform for its courses', done: 0, of: 0 })
+      const there = answered(await everyCourse(connector), 'tell its courses')
+      const absent = read.courses
+        .filter((course) => !there.has(course.platformId))
+        .map(({ line, code, title, platformId }) => ({
+          line,
+          course: `${code} ${title}`,
+          platformId,
+        }))
+      const courses = read.courses.filter((course) => there.has(course.platformId))
+      const compared = (done: number) =>
+        tell({ doing: dry ? 'comparing' : 'bringing in', done, of: courses.length })
+      const report = dry
+        ? await rosterPreview(pool, courses, compared)
+        : await importRoster(
+            pool,
+            courses,
+            () => ({}),
+            person.email,
+            (digest) => mustBeAsShown(query.shown ?? null, digest),
+            compared,
+          )
+      return { ...about, errors: [], absent, ...report, changes: report.changes.slice(0, 2000) }
+    }),
+}

@@ -1,6 +1,7 @@
+import type { Me, sessionRoutes } from '@wickerframe/contract'
+import type { HandlersOf, Situation } from '../handler.ts'
 import type { CookieOptions, Request } from 'express'
 import type { Pool } from 'mysql2/promise'
-import { ChangePassword, SignIn, SignOut, type Me } from '@wickerframe/contract'
 import { verify } from '@node-rs/argon2'
 import { inTransaction } from '@wickerframe/storage'
 import { recordAudit } from '../../repositories/audit.ts'
@@ -12,9 +13,7 @@ import {
   personOfSession,
 } from '../../repositories/sessions.ts'
 import { windowMinutes } from '../../repositories/signInTries.ts'
-import { listTerms } from '../../repositories/terms.ts'
 import { signIn } from '../../signIn/signIn.ts'
-import { bodyOf, type Handler, type Handling } from '../handler.ts'
 import { HttpProblem } from '../problem.ts'
 
 /** On TLS the browser itself holds a cookie so named to this host, this path and TLS (RFC 6265bis, 4.1.3.2). */
@@ -61,76 +60,74 @@ const meOf = (person: Person, today: string): Me => ({
   today,
 })
 
-export const postSignIn: Handler = async ({ request, response, pool, today, secureCookies }) => {
-  const { email, password } = bodyOf(SignIn, request)
-  const result = await signIn(pool, {
-    email,
-    password,
-    client: request.ip ?? '',
-    device: cookieIn(request, 'device', secureCookies),
-  })
-  if (result.state === 'throttled')
-    throw new HttpProblem(
-      429,
-      'too-many-attempts',
-      `too many attempts; try again in ${windowMinutes} minutes`,
-      {},
-      windowMinutes * 60,
-    )
-  if (result.state !== 'signed-in')
-    throw new HttpProblem(401, 'wrong-sign-in', 'the address or the password is not right')
-  const options = cookieOptions(secureCookies)
-  response.cookie(cookieName('session', secureCookies), result.token, options)
-  response.cookie(cookieName('device', secureCookies), result.device, {
-    ...options,
-    maxAge: deviceMilliseconds,
-  })
-  return meOf(result.person, today)
-}
-
-const forgetCookie = ({ response, secureCookies }: Handling): void => {
+const forgetCookie = ({ response, secureCookies }: Situation): void => {
   response.clearCookie(cookieName('session', secureCookies), cookieOptions(secureCookies))
 }
 
-/** Ends this session, or all of the person's. */
-export const postSignOut: Handler = async (handling) => {
-  const { request, pool, person, secureCookies } = handling
-  const { everywhere } = bodyOf(SignOut, request)
-  const token = cookieIn(request, 'session', secureCookies)
-  if (token !== null && person.id > 0)
-    await inTransaction(pool, async (database) => {
-      if (everywhere) await endSessionsOf(database, person.id)
-      else await endSession(database, token)
+export const sessionHandlers: HandlersOf<typeof sessionRoutes> = {
+  signIn: async ({ request, response, pool, today, secureCookies, body }) => {
+    const { email, password } = body
+    const result = await signIn(pool, {
+      email,
+      password,
+      client: request.ip ?? '',
+      device: cookieIn(request, 'device', secureCookies),
+    })
+    if (result.state === 'throttled')
+      throw new HttpProblem(
+        429,
+        'too-many-attempts',
+        `too many attempts; try again in ${windowMinutes} minutes`,
+        {},
+        windowMinutes * 60,
+      )
+    if (result.state !== 'signed-in')
+      throw new HttpProblem(401, 'wrong-sign-in', 'the address or the password is not right')
+    const options = cookieOptions(secureCookies)
+    response.cookie(cookieName('session', secureCookies), result.token, options)
+    response.cookie(cookieName('device', secureCookies), result.device, {
+      ...options,
+      maxAge: deviceMilliseconds,
+    })
+    return meOf(result.person, today)
+  },
+  /** Ends this session, or all of the person's. */
+  signOut: async (handling) => {
+    const { request, pool, person, secureCookies, body } = handling
+    const { everywhere } = body
+    const token = cookieIn(request, 'session', secureCookies)
+    if (token !== null && person.id > 0)
+      await inTransaction(pool, async (database) => {
+        if (everywhere) await endSessionsOf(database, person.id)
+        else await endSession(database, token)
+        await recordAudit(database, {
+          who: person.email,
+          what: everywhere ? 'signed out everywhere' : 'signed out',
+          subject: person.email,
+        })
+      })
+    forgetCookie(handling)
+    return {}
+  },
+  /** Changes one's own password. Every session ends but this one, which goes on under a new token. */
+  changePassword: async (handling) => {
+    const { response, pool, person, secureCookies, body } = handling
+    const { was, password } = body
+    const found = await findWithPassword(pool, person.email)
+    if (!found || !(await verify(found.password_hash, was)))
+      throw new HttpProblem(403, 'wrong-password', 'the password you have now is not that one')
+    const token = await inTransaction(pool, async (database) => {
+      await changePassword(database, person.id, password)
+      await endSessionsOf(database, person.id)
       await recordAudit(database, {
         who: person.email,
-        what: everywhere ? 'signed out everywhere' : 'signed out',
+        what: 'password changed',
         subject: person.email,
       })
+      return beginSession(database, person.id)
     })
-  forgetCookie(handling)
-  return {}
+    response.cookie(cookieName('session', secureCookies), token, cookieOptions(secureCookies))
+    return {}
+  },
+  whoAmI: async ({ person, today }) => meOf(person, today),
 }
-
-/** Changes one's own password. Every session ends but this one, which goes on under a new token. */
-export const postPassword: Handler = async (handling) => {
-  const { request, response, pool, person, secureCookies } = handling
-  const { was, password } = bodyOf(ChangePassword, request)
-  const found = await findWithPassword(pool, person.email)
-  if (!found || !(await verify(found.password_hash, was)))
-    throw new HttpProblem(403, 'wrong-password', 'the password you have now is not that one')
-  const token = await inTransaction(pool, async (database) => {
-    await changePassword(database, person.id, password)
-    await endSessionsOf(database, person.id)
-    await recordAudit(database, {
-      who: person.email,
-      what: 'password changed',
-      subject: person.email,
-    })
-    return beginSession(database, person.id)
-  })
-  response.cookie(cookieName('session', secureCookies), token, cookieOptions(secureCookies))
-  return {}
-}
-
-export const getMe: Handler = async ({ person, today }) => meOf(person, today)
-export const getTerms: Handler = async ({ pool }) => listTerms(pool)

@@ -1,67 +1,34 @@
+import type { TermChange, termRoutes } from '@wickerframe/contract'
+import type { HandlersOf, Situation } from '../handler.ts'
 import {
   daysBetween,
   everyExpected,
   expandCourse,
   instructionalWeeks,
-  isPlainDate,
   localDateOf,
-  weeksOfUnit,
   type ExpectedCourse,
-  type FreeDays,
   type Facts,
   type Template,
   type Term,
 } from '@wickerframe/core'
-import {
-  CourseCalendar,
-  TermPreviewRequest,
-  TermPut,
-  type TermChange,
-  type TermDetail,
-  type TermPreview,
-} from '@wickerframe/contract'
-import { courseCalendar, termCalendar } from '@wickerframe/interchange'
-import { inTransaction } from '@wickerframe/storage'
-import { recordAudit } from '../../repositories/audit.ts'
-import {
-  listCourses,
-  storeCourseCalendar,
-  withCalendar,
-  type StoredCourse,
-} from '../../repositories/courses.ts'
+import { termCalendar } from '@wickerframe/interchange'
+import { listCourses, type StoredCourse } from '../../repositories/courses.ts'
 import { findVersionById } from '../../repositories/templates.ts'
-import { findTerm, saveTerm, termRevision } from '../../repositories/terms.ts'
-import { bodyOf, parameter, type Handler, type Handling } from '../handler.ts'
+import { findTerm, listTerms, saveTerm, termRevision } from '../../repositories/terms.ts'
 import { digestOf } from '../../digest.ts'
 import { fileOf } from '../fileOf.ts'
 import { HttpProblem, notFound } from '../problem.ts'
-import { mustBeAsShown, shownIn } from '../shown.ts'
-import { courseIn } from './courses.ts'
+import { mustBeAsShown } from '../shown.ts'
+import { calendarOut } from '../calendarOut.ts'
 
-const termIn = async ({ request, pool }: Handling): Promise<Term> => {
-  const term = await findTerm(pool, parameter(request, 'code'))
+const termIn = async ({ pool, at }: Situation & { at: { term: string } }): Promise<Term> => {
+  const term = await findTerm(pool, at.term)
   if (!term) throw notFound('term')
   return term
 }
 
-const coursesOf = async ({ pool, today }: Handling, code: string): Promise<StoredCourse[]> =>
+const coursesOf = async ({ pool, today }: Situation, code: string): Promise<StoredCourse[]> =>
   (await listCourses(pool, 'system', today)).filter((stored) => stored.facts.term.code === code)
-
-export const getTerm: Handler = async (handling): Promise<TermDetail> => {
-  const term = await termIn(handling)
-  const courses = await coursesOf(handling, term.code)
-  return {
-    term,
-    revision: termRevision(term),
-    courses: courses.map(({ summary, facts }) => ({
-      id: summary.id,
-      code: summary.code,
-      title: summary.title,
-      weeks: facts.weeks,
-      session: facts.session ?? null,
-    })),
-  }
-}
 
 /** Why a term does not fit a course, or null. */
 const misfitOf = (facts: Facts, term: Term): string | null => {
@@ -98,44 +65,6 @@ const digestOfPreview = (edited: Term, present: Term, courses: readonly StoredCo
     present: termRevision(present),
     courses: courses.map((stored) => [stored.summary.id, alike(stored)]),
   })
-
-export const postTermPreview: Handler = async (handling): Promise<TermPreview> => {
-  const { pool, request } = handling
-  const { term: edited } = bodyOf(TermPreviewRequest, request)
-  const term = await termIn(handling)
-  const courses = await coursesOf(handling, term.code)
-  const groups = new Map<string, StoredCourse[]>()
-  for (const stored of courses)
-    groups.set(alike(stored), [...(groups.get(alike(stored)) ?? []), stored])
-  const changes: TermChange[] = []
-  for (const group of groups.values()) {
-    const [first] = group
-    if (!first) continue
-    const version =
-      first.templateId !== null && first.version !== null
-        ? await findVersionById(pool, first.templateId, first.version)
-        : null
-    const change = changeOf(first.facts, edited, version?.document ?? null)
-    if (change)
-      changes.push({
-        ...change,
-        courses: group.map(({ summary }) => ({
-          id: summary.id,
-          code: summary.code,
-          title: summary.title,
-        })),
-      })
-    // Between groups others are served: a term may hold thousands of courses.
-    await new Promise((resolve) => setImmediate(resolve))
-  }
-  const touched = changes.reduce((sum, one) => sum + one.courses.length, 0)
-  return {
-    digest: digestOfPreview(edited, term, courses),
-    courses: courses.length,
-    unchanged: courses.length - touched,
-    changes: changes.sort((a, b) => b.courses.length - a.courses.length),
-  }
-}
 
 /** What an edited term changes in one course; null for nothing. */
 const changeOf = (
@@ -206,162 +135,126 @@ const differences = (
   return { names, dates }
 }
 
-export const postTerm: Handler = async (handling) => {
-  const { request, pool, person } = handling
-  const { was, term } = bodyOf(TermPut, request)
-  if (term.code !== parameter(request, 'code'))
-    throw new HttpProblem(
-      400,
-      'unusable-input',
-      `at /term/code: found ${term.code}; expected ${parameter(request, 'code')}, as in the address: a term keeps its code`,
-    )
-  const courses = await coursesOf(handling, term.code)
-  const inTheWay = courses.flatMap(({ facts }) => {
-    const misfit = misfitOf(facts, term)
-    return misfit === null ? [] : [`${facts.code}: ${misfit}`]
-  })
-  if (inTheWay.length > 0)
-    throw new HttpProblem(
-      409,
-      'courses-in-the-way',
-      `the term would not fit ${inTheWay.length} of its courses; ${inTheWay.slice(0, 3).join('; ')}${inTheWay.length > 3 ? ' …' : ''}`,
-    )
-  const present = await findTerm(pool, term.code)
-  // Where somebody else saved the term itself, the answer is the clash, with theirs beside it.
-  if (present && was === termRevision(present))
-    mustBeAsShown(shownIn(request), digestOfPreview(term, present, courses))
-  const saved = await saveTerm(pool, term, was, person.email)
-  if (saved.state === 'clash')
-    throw new HttpProblem(409, 'clash', 'somebody else saved this term meanwhile; both are shown', {
-      clash: { code: 'clash', where: term.title, present: saved.present, wanted: term },
-    })
-  if (saved.state === 'taken')
-    throw new HttpProblem(409, 'taken', `there is a term with the code ${term.code} already`)
-  return { revision: saved.revision }
-}
-
-const calendarOut = (
-  { response, today }: Handling,
-  name: string,
-  write: (stampedAt: string) => string,
-): undefined => {
-  response
-    .attachment(`${name}.ics`)
-    .type('text/calendar; charset=utf-8')
-    .send(write(`${today}T12:00:00Z`))
-}
-
-export const getTermCalendar: Handler = async (handling) => {
-  const term = await termIn(handling)
-  return calendarOut(handling, term.code, (stampedAt) =>
-    termCalendar(term, instructionalWeeks({ term }), stampedAt),
-  )
-}
-
-export const getCourseCalendar: Handler = async (handling) => {
-  const stored = await courseIn(handling)
-  const version =
-    stored.templateId !== null && stored.version !== null
-      ? await findVersionById(handling.pool, stored.templateId, stored.version)
-      : null
-  const expansion = version
-    ? expandCourse({
-        template: version.document,
-        facts: stored.facts,
-        mintFrom: stored.summary.platformId,
-      })
-    : null
-  if (!expansion?.ok)
-    throw new HttpProblem(
-      409,
-      'no-schedule',
-      'the course is under no template yet, so there is no schedule to give',
-    )
-  return calendarOut(handling, stored.summary.platformId, (stampedAt) =>
-    courseCalendar(expansion.value, stored.summary.platformId, stampedAt),
-  )
-}
-
-/** Decides on meeting days, units and a second term, for designers and the course's own instructors. */
-export const postCourseCalendar: Handler = async (handling) => {
-  const { request, pool, person } = handling
-  const stored = await courseIn(handling)
-  const calendar = bodyOf(CourseCalendar, request)
-  const nextTerm =
-    calendar.nextTerm === null
-      ? undefined
-      : ((await findTerm(pool, calendar.nextTerm)) ?? undefined)
-  const refuse = (path: string, found: string, expected: string) =>
-    new HttpProblem(400, 'unusable-input', `at ${path}: found ${found}; expected ${expected}`, {
-      problems: [{ code: 'not-allowed', path, found, expected }],
-    })
-  const { term } = stored.facts
-  if (calendar.nextTerm !== null && !nextTerm)
-    throw refuse('/nextTerm', calendar.nextTerm, 'the code of a term')
-  if (nextTerm && nextTerm.firstDay <= term.lastDay)
-    throw refuse(
-      '/nextTerm',
-      nextTerm.title,
-      `a term that begins after ${term.title}, which ends on ${term.lastDay}`,
-    )
-  const facts = withCalendar(stored.facts, calendar, nextTerm)
-  const weeks = instructionalWeeks({ term, nextTerm, session: facts.session, count: facts.weeks })
-  calendar.units.forEach((unit, i) => {
-    if (weeksOfUnit(unit, weeks).length === 0)
-      throw refuse(
-        `/units/${i}`,
-        JSON.stringify(unit),
-        `weeks of the course, ${weeks[0]?.number ?? 1} to ${weeks.at(-1)?.number ?? 0}, or days of them`,
-      )
-    if (calendar.units.some((other, j) => j < i && other.number === unit.number))
-      throw refuse(`/units/${i}/number`, String(unit.number), 'a number that no unit before it has')
-  })
-  await inTransaction(pool, async (database) => {
-    await storeCourseCalendar(database, stored.summary.id, calendar)
-    await recordAudit(database, {
-      who: person.email,
-      what: 'calendar of the course decided',
-      subject: `course ${stored.summary.id}`,
-      from: {
-        meetingDays: stored.facts.meetingDays,
-        units: stored.facts.units,
-        nextTerm: stored.facts.nextTerm?.code,
-      },
-      to: calendar,
-    })
-  })
-  return { facts }
-}
-
 /** No term is longer. */
 const mostDaysOfTerm = 800
 
-export const postFreeDays: Handler = async (handling): Promise<FreeDays> => {
-  const { from, until } = handling.request.query
-  if (
-    typeof from !== 'string' ||
-    typeof until !== 'string' ||
-    !isPlainDate(from) ||
-    !isPlainDate(until) ||
-    daysBetween(from, until) > mostDaysOfTerm
-  )
-    throw new HttpProblem(
-      400,
-      'unusable-input',
-      'say ?from=YYYY-MM-DD&until=YYYY-MM-DD, the days of the term',
+export const termHandlers: HandlersOf<typeof termRoutes> = {
+  listTerms: async ({ pool }) => listTerms(pool),
+  readTerm: async (handling) => {
+    const term = await termIn(handling)
+    const courses = await coursesOf(handling, term.code)
+    return {
+      term,
+      revision: termRevision(term),
+      courses: courses.map(({ summary, facts }) => ({
+        id: summary.id,
+        code: summary.code,
+        title: summary.title,
+        weeks: facts.weeks,
+        session: facts.session ?? null,
+      })),
+    }
+  },
+  previewTerm: async (handling) => {
+    const { pool, body } = handling
+    const { term: edited } = body
+    const term = await termIn(handling)
+    const courses = await coursesOf(handling, term.code)
+    const groups = new Map<string, StoredCourse[]>()
+    for (const stored of courses)
+      groups.set(alike(stored), [...(groups.get(alike(stored)) ?? []), stored])
+    const changes: TermChange[] = []
+    for (const group of groups.values()) {
+      const [first] = group
+      if (!first) continue
+      const version =
+        first.templateId !== null && first.version !== null
+          ? await findVersionById(pool, first.templateId, first.version)
+          : null
+      const change = changeOf(first.facts, edited, version?.document ?? null)
+      if (change)
+        changes.push({
+          ...change,
+          courses: group.map(({ summary }) => ({
+            id: summary.id,
+            code: summary.code,
+            title: summary.title,
+          })),
+        })
+      // Between groups others are served: a term may hold thousands of courses.
+      await new Promise((resolve) => setImmediate(resolve))
+    }
+    const touched = changes.reduce((sum, one) => sum + one.courses.length, 0)
+    return {
+      digest: digestOfPreview(edited, term, courses),
+      courses: courses.length,
+      unchanged: courses.length - touched,
+      changes: changes.sort((a, b) => b.courses.length - a.courses.length),
+    }
+  },
+  saveTerm: async (handling) => {
+    const { pool, person, at, query, body } = handling
+    const { was, term } = body
+    if (term.code !== at.term)
+      throw new HttpProblem(
+        400,
+        'unusable-input',
+        `at /term/code: found ${term.code}; expected ${at.term}, as in the address: a term keeps its code`,
+      )
+    const courses = await coursesOf(handling, term.code)
+    const inTheWay = courses.flatMap(({ facts }) => {
+      const misfit = misfitOf(facts, term)
+      return misfit === null ? [] : [`${facts.code}: ${misfit}`]
+    })
+    if (inTheWay.length > 0)
+      throw new HttpProblem(
+        409,
+        'courses-in-the-way',
+        `the term would not fit ${inTheWay.length} of its courses; ${inTheWay.slice(0, 3).join('; ')}${inTheWay.length > 3 ? ' …' : ''}`,
+      )
+    const present = await findTerm(pool, term.code)
+    // Where somebody else saved the term itself, the answer is the clash, with theirs beside it.
+    if (present && was === termRevision(present))
+      mustBeAsShown(query.shown ?? null, digestOfPreview(term, present, courses))
+    const saved = await saveTerm(pool, term, was, person.email)
+    if (saved.state === 'clash')
+      throw new HttpProblem(
+        409,
+        'clash',
+        'somebody else saved this term meanwhile; both are shown',
+        { clash: { code: 'clash', where: term.title, present: saved.present, wanted: term } },
+      )
+    if (saved.state === 'taken')
+      throw new HttpProblem(409, 'taken', `there is a term with the code ${term.code} already`)
+    return { revision: saved.revision }
+  },
+  termCalendar: async (handling) => {
+    const term = await termIn(handling)
+    return calendarOut(handling, term.code, (stampedAt) =>
+      termCalendar(term, instructionalWeeks({ term }), stampedAt),
     )
-  const read = await fileOf(
-    handling,
-    'free-days',
-    { from, until },
-    'the calendar file as the body, as text/calendar',
-  )
-  if (!read.ok)
-    throw new HttpProblem(
-      400,
-      'unusable-input',
-      `the file: found ${read.problems[0]?.found}; expected ${read.problems[0]?.expected}`,
-      { problems: read.problems },
+  },
+  readFreeDays: async (handling) => {
+    const { from, until } = handling.query
+    if (daysBetween(from, until) > mostDaysOfTerm)
+      throw new HttpProblem(
+        400,
+        'unusable-input',
+        `until: found ${until}; expected a day at most ${mostDaysOfTerm} days after ${from}`,
+      )
+    const read = await fileOf(
+      handling,
+      'free-days',
+      { from, until },
+      'the calendar file as the body, as text/calendar',
     )
-  return read.value
+    if (!read.ok)
+      throw new HttpProblem(
+        400,
+        'unusable-input',
+        `the file: found ${read.problems[0]?.found}; expected ${read.problems[0]?.expected}`,
+        { problems: read.problems },
+      )
+    return read.value
+  },
 }

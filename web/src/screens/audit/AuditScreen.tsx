@@ -1,8 +1,8 @@
 import { useInfiniteQuery } from '@tanstack/react-query'
 import { useDeferredValue } from 'react'
 import { useSearchParams } from 'react-router'
-import type { AuditEntry, AuditPage } from '@wickerframe/contract'
-import { get } from '../../api/client.ts'
+import type { AuditEntry } from '@wickerframe/contract'
+import { call } from '../../api/client.ts'
 import { Button, Field, Moment, Page, Pick, Problem, Waiting } from '../../controls/controls.tsx'
 
 const filters = ['who', 'what', 'subject'] as const
@@ -32,16 +32,13 @@ const Entry = ({ entry }: { entry: AuditEntry }) => (
 /** Who did what, for administrators: newest first, narrowed by person, kind and what it was done to. */
 export const AuditScreen = () => {
   const [address, setAddress] = useSearchParams()
-  const asked = new URLSearchParams()
-  for (const name of filters) {
-    const value = address.get(name)
-    if (value) asked.set(name, value)
-  }
-  const query = useDeferredValue(asked.toString())
+  const [who, what, subject] = useDeferredValue(
+    filters.map((name) => address.get(name) || undefined),
+  )
   const audit = useInfiniteQuery({
-    queryKey: ['audit', query],
+    queryKey: ['audit', who, what, subject],
     queryFn: ({ pageParam }) =>
-      get<AuditPage>(`/api/audit?${query}${pageParam === null ? '' : `&before=${pageParam}`}`),
+      call('listAudit', { query: { who, what, subject, before: pageParam ?? undefined } }),
     initialPageParam: null as number | null,
     getNextPageParam: (page) => page.before,
     placeholderData: (before) => before,

@@ -3,7 +3,7 @@ import { useEffect, useMemo, useState } from 'react'
 import { Link } from 'react-router'
 import type { ConformanceRow, Me } from '@wickerframe/contract'
 import { sampleStrands, type Crossing, type WeaveColumn } from '@wickerframe/core'
-import { post } from '../../api/client.ts'
+import { call } from '../../api/client.ts'
 import { useConformance, useRun } from '../../api/queries.ts'
 import { Button, Choice, Page, Pick, plural, Problem, Waiting } from '../../controls/controls.tsx'
 import { tellApart } from '../../controls/tellApart.ts'
@@ -15,7 +15,7 @@ const weekOf = (column: WeaveColumn): number | null =>
   column.key.startsWith('week:') ? Number(column.key.slice(5)) : null
 /** Not a column of the server's: the weeks that are folded together. */
 const restKey = 'other-weeks'
-const addressOf = (row: ConformanceRow, column: string) =>
+const crossingAddress = (row: ConformanceRow, column: string) =>
   `/courses/${row.course.id}?show=mend${column === restKey ? '' : `&at=${encodeURIComponent(column)}`}`
 const worst = (row: ConformanceRow) => row.course.check?.counts.openMusts ?? 0
 
@@ -61,7 +61,7 @@ const RowCells = ({
       <td key={column.key} className="px-[3px] py-0">
         {crossing && crossing.strands.length > 0 ? (
           <Link
-            to={addressOf(row, column.key)}
+            to={crossingAddress(row, column.key)}
             aria-label={`${row.course.code} ${row.course.title}, ${column.title}: ${tellStrands(crossing.strands)}`}
             onPointerEnter={() => onShow(row, column, crossing)}
             onFocus={() => onShow(row, column, crossing)}
@@ -92,7 +92,7 @@ export const ConformanceScreen = ({ me }: { me: Me }) => {
     crossing: Crossing
   } | null>(null)
   const check = useMutation({
-    mutationFn: () => post<{ run: number }>('/api/checks', { asOf }),
+    mutationFn: () => call('checkCourses', { body: { asOf } }),
     onSuccess: ({ run: id }) => setRun(id),
   })
   const view = conformance.data
@@ -370,7 +370,7 @@ export const ConformanceScreen = ({ me }: { me: Me }) => {
                 <p className="mt-2">
                   <Link
                     className="text-tide underline"
-                    to={addressOf(pointed.row, pointed.column.key)}
+                    to={crossingAddress(pointed.row, pointed.column.key)}
                   >
                     Show the evidence
                   </Link>

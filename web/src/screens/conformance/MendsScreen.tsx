@@ -1,15 +1,14 @@
 import { useMutation, useQuery } from '@tanstack/react-query'
 import { useMemo, useState } from 'react'
 import { Link, useNavigate } from 'react-router'
-import type { MendableRule } from '@wickerframe/contract'
-import { get, post } from '../../api/client.ts'
+import { call } from '../../api/client.ts'
 import { Button, Page, plural, Problem, Waiting } from '../../controls/controls.tsx'
 import { tellApart } from '../../controls/tellApart.ts'
 
 /** What Wickerframe can mend by itself, rule by rule, in all courses at once. Nothing is written before the plan is approved. */
 export const MendsScreen = () => {
   const navigate = useNavigate()
-  const mends = useQuery({ queryKey: ['mends'], queryFn: () => get<MendableRule[]>('/api/mends') })
+  const mends = useQuery({ queryKey: ['mends'], queryFn: () => call('listMends') })
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set())
   const plan = useMutation({
     mutationFn: () => {
@@ -21,8 +20,8 @@ export const MendsScreen = () => {
               ...(courses.get(one.course) ?? []),
               ...one.mends.map(({ fingerprint, digest }) => ({ fingerprint, digest })),
             ])
-      return post<{ run: number }>('/api/mends', {
-        courses: [...courses].map(([course, list]) => ({ course, mends: list })),
+      return call('planMends', {
+        body: { courses: [...courses].map(([course, list]) => ({ course, mends: list })) },
       })
     },
     onSuccess: ({ run }) => void navigate(`/rollouts/${run}`),

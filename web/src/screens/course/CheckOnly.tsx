@@ -1,7 +1,7 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import type { CourseDetail } from '@wickerframe/contract'
-import { post } from '../../api/client.ts'
+import { call } from '../../api/client.ts'
 import { useTemplates } from '../../api/queries.ts'
 import { Button, Problem } from '../../controls/controls.tsx'
 
@@ -14,7 +14,10 @@ export const CheckOnly = ({ course }: { course: CourseDetail }) => {
   const newest = template?.versions.find((version) => !version.retired)
   const put = useMutation({
     mutationFn: () =>
-      post(`/api/courses/${course.id}/version`, { template: key, version: newest?.number }),
+      call('putUnderVersion', {
+        at: { course: course.id },
+        body: { template: key, version: newest?.number ?? 0 },
+      }),
     onSuccess: () => client.invalidateQueries(),
   })
   if (course.state === 'deployed') return null

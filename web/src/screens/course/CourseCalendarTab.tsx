@@ -11,7 +11,7 @@ import {
   type Weekday,
 } from '@wickerframe/core'
 import type { CourseCalendar, CourseDetail, Me } from '@wickerframe/contract'
-import { post } from '../../api/client.ts'
+import { addressOf, call } from '../../api/client.ts'
 import { useTerms } from '../../api/queries.ts'
 import { Button, Pick, plural, Problem } from '../../controls/controls.tsx'
 import { CalendarLegend, TermCalendar } from '../terms/TermCalendar.tsx'
@@ -29,7 +29,7 @@ export const CourseCalendarTab = ({ course, me }: { course: CourseDetail; me: Me
   const [edited, setEdited] = useState<CourseCalendar | null>(null)
   const calendar = edited ?? stored
   const save = useMutation({
-    mutationFn: () => post(`/api/courses/${course.id}/calendar`, calendar),
+    mutationFn: () => call('decideCalendar', { at: { course: course.id }, body: calendar }),
     onSuccess: async () => {
       await client.invalidateQueries({ queryKey: ['course', String(course.id)] })
       setEdited(null)
@@ -204,7 +204,7 @@ export const CourseCalendarTab = ({ course, me }: { course: CourseDetail; me: Me
           {course.template && (
             <a
               className="rounded-sm border border-line-strong bg-sheet px-3 py-1.5 leading-tight font-semibold"
-              href={`/api/courses/${course.id}/calendar`}
+              href={addressOf('courseCalendar', { at: { course: course.id } })}
               download
             >
               Export weeks and due dates

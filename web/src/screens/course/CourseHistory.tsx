@@ -2,7 +2,7 @@ import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { Link } from 'react-router'
 import { proofWords } from '@wickerframe/core'
 import type { CourseDetail, Receipt } from '@wickerframe/contract'
-import { post } from '../../api/client.ts'
+import { call } from '../../api/client.ts'
 import { Button, Moment, Problem } from '../../controls/controls.tsx'
 import { doesWords } from '../rollouts/planWords.ts'
 
@@ -25,7 +25,7 @@ export const NewerVersion = ({ course }: { course: CourseDetail }) => {
   const client = useQueryClient()
   const adopt = useMutation({
     mutationFn: (version: number | null) =>
-      post(`/api/courses/${course.id}/strengths`, { version }),
+      call('adoptStrengths', { at: { course: course.id }, body: { version } }),
     onSuccess: () => client.invalidateQueries({ queryKey: ['course', String(course.id)] }),
   })
   const { template, strengthsVersion } = course

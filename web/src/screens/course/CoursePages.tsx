@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query'
 import { everyCourseItem } from '@wickerframe/core'
-import type { BlockOnPage, CourseDetail, PageDifference } from '@wickerframe/contract'
-import { get } from '../../api/client.ts'
+import type { BlockOnPage, CourseDetail } from '@wickerframe/contract'
+import { addressOf, call } from '../../api/client.ts'
 import { Choice, Problem, Sentence } from '../../controls/controls.tsx'
 import { useAddress } from '../../shell/useAddress.ts'
 
@@ -70,9 +70,10 @@ export const CoursePages = ({
   const difference = useQuery({
     queryKey: ['page-difference', course.id, shown, asOf],
     queryFn: () =>
-      get<PageDifference>(
-        `/api/courses/${course.id}/items/${encodeURIComponent(shown)}/difference?asOf=${asOf}`,
-      ),
+      call('pageDifference', {
+        at: { course: course.id, item: encodeURIComponent(shown) },
+        query: { asOf },
+      }),
     enabled: shown !== '' && course.template !== null,
   })
   const places =
@@ -86,7 +87,7 @@ export const CoursePages = ({
       finding.places.flatMap((place) => place.place.foundId ?? []),
     ),
   )
-  const address = `/api/courses/${course.id}/items/${encodeURIComponent(shown)}`
+  const at = { course: course.id, item: shown }
   const { data } = difference
   return (
     <div className="grid gap-4 lg:grid-cols-[17rem_minmax(0,1fr)_20rem]">
@@ -124,7 +125,11 @@ export const CoursePages = ({
             }
             sandbox=""
             className="h-[70vh] w-full border border-line bg-sheet"
-            src={plain ? address : `${address}/marked?asOf=${asOf}`}
+            src={
+              plain
+                ? addressOf('coursePage', { at })
+                : addressOf('markedPage', { at, query: { asOf } })
+            }
           />
         ) : (
           <p className="text-ink-2">The course has no pages.</p>

@@ -11,7 +11,7 @@ import {
   type Template,
 } from '@wickerframe/core'
 import type { Me } from '@wickerframe/contract'
-import { post } from '../../api/client.ts'
+import { addressOf, call } from '../../api/client.ts'
 import { useCourse, useRun } from '../../api/queries.ts'
 import { Button, Moment, Page, plural, Problem, Waiting } from '../../controls/controls.tsx'
 import { useAddress } from '../../shell/useAddress.ts'
@@ -66,7 +66,7 @@ export const CourseScreen = ({ me }: { me: Me }) => {
   const [mending, setMending] = useState<FindingPlace[] | null>(null)
   const [waiving, setWaiving] = useState<FindingPlace | null>(null)
   const check = useMutation({
-    mutationFn: () => post<{ run: number }>(`/api/courses/${id}/check`, { asOf }),
+    mutationFn: () => call('checkCourse', { at: { course: id }, body: { asOf } }),
     onSuccess: (answer) => setRun(answer.run),
   })
   const progress = useRun(run).data
@@ -194,7 +194,7 @@ export const CourseScreen = ({ me }: { me: Me }) => {
                 ·{' '}
                 <a
                   className="text-tide underline"
-                  href={`/api/courses/${course.id}/report?asOf=${asOf}`}
+                  href={addressOf('checkReport', { at: { course: course.id }, query: { asOf } })}
                 >
                   export
                 </a>

@@ -2,8 +2,8 @@ import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { Dialog } from 'radix-ui'
 import { useState } from 'react'
 import { Link } from 'react-router'
-import type { CourseDetail, MergeReport } from '@wickerframe/contract'
-import { post } from '../../api/client.ts'
+import type { CourseDetail } from '@wickerframe/contract'
+import { call } from '../../api/client.ts'
 import { useCourses } from '../../api/queries.ts'
 import { Button, Problem } from '../../controls/controls.tsx'
 import { tellApart } from '../../controls/tellApart.ts'
@@ -22,7 +22,7 @@ export const IntoAnother = ({ course }: { course: CourseDetail }) => {
   const courses = useCourses()
   const ask = useMutation({
     mutationFn: ({ dry, shown }: Act) =>
-      post<MergeReport>(`/api/courses/${course.id}/merge`, { into: Number(into), dry, shown }),
+      call('mergeCourse', { at: { course: course.id }, body: { into: Number(into), dry, shown } }),
     onSuccess: (report) => (report.dry ? undefined : client.invalidateQueries()),
   })
   const others = (courses.data ?? [])
@@ -109,7 +109,7 @@ export const Merges = ({ course, may }: { course: CourseDetail; may: boolean }) 
   const client = useQueryClient()
   const [asked, setAsked] = useState(false)
   const back = useMutation({
-    mutationFn: (act: Act) => post<MergeReport>(`/api/courses/${course.id}/unmerge`, act),
+    mutationFn: (act: Act) => call('unmergeCourse', { at: { course: course.id }, body: act }),
     onSuccess: (report) => (report.dry ? undefined : client.invalidateQueries()),
   })
   if (!course.mergedInto && course.mergedHere.length === 0) return null

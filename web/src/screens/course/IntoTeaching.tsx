@@ -3,7 +3,7 @@ import { useState } from 'react'
 import { useNavigate } from 'react-router'
 import { carryKinds } from '@wickerframe/core'
 import type { CourseDetail } from '@wickerframe/contract'
-import { post } from '../../api/client.ts'
+import { call } from '../../api/client.ts'
 import { useCourses } from '../../api/queries.ts'
 import { Button, Problem } from '../../controls/controls.tsx'
 import { tellApart } from '../../controls/tellApart.ts'
@@ -16,15 +16,17 @@ export const IntoTeaching = ({ course }: { course: CourseDetail }) => {
   const { template } = course
   const plan = useMutation({
     mutationFn: () =>
-      post<{ run: number }>('/api/rollouts', {
-        order: {
-          mode: 'carry',
-          template: template?.key,
-          version: template?.version,
-          carry: carryKinds,
+      call('planRollout', {
+        body: {
+          order: {
+            mode: 'carry',
+            template: template?.key ?? '',
+            version: template?.version ?? 0,
+            carry: carryKinds,
+          },
+          courses: [Number(into)],
+          sources: [{ course: Number(into), from: course.id }],
         },
-        courses: [Number(into)],
-        sources: [{ course: Number(into), from: course.id }],
       }),
     onSuccess: ({ run }) => void navigate(`/rollouts/${run}`),
   })

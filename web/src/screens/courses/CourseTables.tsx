@@ -1,5 +1,6 @@
 import { useState } from 'react'
 import type { CourseValuesReport, MadeCourses } from '@wickerframe/contract'
+import { send } from '../../api/client.ts'
 import { useTemplates } from '../../api/queries.ts'
 import { plural } from '../../controls/controls.tsx'
 import { TableDialog } from './TableDialog.tsx'
@@ -22,8 +23,11 @@ export const MakeCourses = (opening: Opening) => {
       act="Make the courses"
       explains="Roster rows without a platform course id get a course of their own there, with their instructors enrolled. Asking twice makes nothing twice."
       header="code, title, term, session, class section, own or shared, instructor e-mail, instructor name, modality, weeks, status"
-      address={(dry) =>
-        `/api/courses/made?how=${how}${template === '' ? '' : `&template=${template}`}${dry ? '&dry=1' : ''}`
+      choice={`${how} ${template}`}
+      ask={(table, query) =>
+        send('makeCourses', table, 'text/csv', {
+          query: { ...query, how, ...(template === '' ? {} : { template }) },
+        })
       }
       ready={(report) => report.made.length > 0}
       outcome={(report) => (
@@ -89,7 +93,8 @@ export const CourseValues = (opening: Opening) => (
     act="Set the values"
     explains="One row for each course: its platform course id, or code and class section such as NAV 110 03. An empty cell says nothing. The next rollout writes them into names and pages."
     header="course, room, meeting days, instructor e-mail, instructor name, topic 1 …, unit 1 … (weeks it covers, as 1-4)"
-    address={(dry) => `/api/courses/values?${dry ? 'dry=1' : ''}`}
+    choice=""
+    ask={(table, query) => send('setCourseValues', table, 'text/csv', { query })}
     ready={(report) => report.changes.length > 0}
     outcome={(report) => (
       <>

@@ -2,7 +2,7 @@ import { useQueryClient } from '@tanstack/react-query'
 import { Dialog } from 'radix-ui'
 import { useState } from 'react'
 import type { Progress, RosterReport } from '@wickerframe/contract'
-import { ApiError, postFileWatched } from '../../api/client.ts'
+import { ApiError, sendWatched } from '../../api/client.ts'
 import { Button, plural, Problem } from '../../controls/controls.tsx'
 import { FileErrors } from './FileErrors.tsx'
 
@@ -30,18 +30,18 @@ export const RosterImport = ({
   const [report, setReport] = useState<RosterReport | null>(null)
   const [error, setError] = useState<unknown>(null)
   const [progress, setProgress] = useState<Progress | null>(null)
-  const ask = async (chosen: File, query: string) =>
-    postFileWatched<RosterReport>(`/api/roster?${query}`, chosen, 'text/csv', setProgress)
+  const ask = (chosen: File, query: { dry?: '1'; shown?: string }) =>
+    sendWatched('importRoster', chosen, 'text/csv', setProgress, { query })
   const send = async (chosen: File, dry: boolean) => {
     setError(null)
     setProgress({ doing: 'sending the file', done: 0, of: 0 })
     try {
-      setReport(await ask(chosen, dry ? 'dry=1' : `shown=${report?.digest ?? ''}`))
+      setReport(await ask(chosen, dry ? { dry: '1' } : { shown: report?.digest ?? '' }))
       if (!dry) await client.invalidateQueries()
     } catch (cause) {
       setError(cause)
       const changed = cause instanceof ApiError && cause.body.type.endsWith(':changed')
-      setReport(changed ? await ask(chosen, 'dry=1').catch(() => null) : null)
+      setReport(changed ? await ask(chosen, { dry: '1' }).catch(() => null) : null)
     } finally {
       setProgress(null)
     }

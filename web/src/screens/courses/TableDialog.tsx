@@ -1,7 +1,7 @@
 import { useQueryClient } from '@tanstack/react-query'
 import { Dialog } from 'radix-ui'
 import { useState, type ReactNode } from 'react'
-import { ApiError, postFile, postText } from '../../api/client.ts'
+import { ApiError } from '../../api/client.ts'
 import { Button, Problem } from '../../controls/controls.tsx'
 import { FileErrors } from './FileErrors.tsx'
 
@@ -19,7 +19,8 @@ export const TableDialog = <R extends Report>({
   title,
   explains,
   header,
-  address,
+  ask,
+  choice,
   ready,
   act,
   children,
@@ -30,8 +31,10 @@ export const TableDialog = <R extends Report>({
   title: string
   explains: string
   header: string
-  /** Where it is sent; `dry` asks only what it would do. */
-  address: (dry: boolean) => string
+  /** Sends the table; `dry` asks only what it would do. */
+  ask: (table: File | string, query: { dry?: '1'; shown?: string }) => Promise<R>
+  /** What the preview is of besides the table: a preview of another choice is no preview of this one. */
+  choice: string
   /** Whether the report has anything to take. */
   ready: (report: R) => boolean
   act: string
@@ -43,14 +46,13 @@ export const TableDialog = <R extends Report>({
   const [file, setFile] = useState<File | null>(null)
   const [told, setTold] = useState<{ of: string; report: R } | null>(null)
   const [error, setError] = useState<unknown>(null)
-  // A preview of another choice is no preview of this one.
-  const report = told?.of === address(true) ? told.report : null
+  const report = told?.of === choice ? told.report : null
   const send = async (dry: boolean) => {
     setError(null)
-    const to = dry || !report ? address(dry) : `${address(dry)}&shown=${report.digest}`
     try {
-      const answer = await (file ? postFile<R>(to, file, 'text/csv') : postText<R>(to, text))
-      setTold({ of: address(true), report: answer })
+      const shown = report ? { shown: report.digest } : {}
+      const answer = await ask(file ?? text, dry ? { dry: '1' } : shown)
+      setTold({ of: choice, report: answer })
       if (!dry) await client.invalidateQueries()
     } catch (cause) {
       setError(cause)
@@ -60,10 +62,7 @@ export const TableDialog = <R extends Report>({
     }
   }
   const look = async () => {
-    const answer = await (file
-      ? postFile<R>(address(true), file, 'text/csv')
-      : postText<R>(address(true), text))
-    setTold({ of: address(true), report: answer })
+    setTold({ of: choice, report: await ask(file ?? text, { dry: '1' }) })
   }
   const type = (next: string) => {
     setText(next)

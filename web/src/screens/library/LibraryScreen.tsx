@@ -13,7 +13,7 @@ import {
   type Rubric,
 } from '@wickerframe/core'
 import type { LibraryEntry, LibraryKind, LibraryPut, Me } from '@wickerframe/contract'
-import { post } from '../../api/client.ts'
+import { call } from '../../api/client.ts'
 import { useLibrary } from '../../api/queries.ts'
 import {
   Button,
@@ -49,7 +49,7 @@ const kinds: readonly (readonly [LibraryKind, string, string])[] = [
 const usePut = (onSaved: () => void) => {
   const client = useQueryClient()
   return useMutation({
-    mutationFn: (put: LibraryPut) => post<{ revision: number }>('/api/library', put),
+    mutationFn: (put: LibraryPut) => call('putIntoLibrary', { body: put }),
     onSuccess: async () => {
       await client.invalidateQueries({ queryKey: ['library'] })
       await client.invalidateQueries({ queryKey: ['template'] })
@@ -379,7 +379,7 @@ export const LibraryScreen = ({ me }: { me: Me }) => {
   const navigate = useNavigate()
   const rollOut = useMutation({
     mutationFn: (houseText: string) =>
-      post<{ run: number }>('/api/rollouts', { order: { mode: 'house-text', houseText } }),
+      call('planRollout', { body: { order: { mode: 'house-text', houseText } } }),
     onSuccess: ({ run }) => void navigate(`/rollouts/${run}`),
   })
   return (

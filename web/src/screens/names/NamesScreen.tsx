@@ -10,9 +10,10 @@ import {
   renderName,
   type NameVerdict,
   type Template,
+  type TemplateEdit,
 } from '@wickerframe/core'
 import type { NameInUse } from '@wickerframe/contract'
-import { post } from '../../api/client.ts'
+import { call } from '../../api/client.ts'
 import { useCourses, useDraft, useFacts, useNamesInUse, useTemplates } from '../../api/queries.ts'
 import { Button, Choice, Page, Pick, plural, Problem } from '../../controls/controls.tsx'
 import { useAddress } from '../../shell/useAddress.ts'
@@ -135,22 +136,27 @@ export const NamesScreen = () => {
   }, [progress.judged, flipped, names])
   const plan = useMutation({
     mutationFn: () =>
-      post<{ run: number }>('/api/renames', {
-        names: [...picked].flatMap((i) => {
-          const one = names[i] as NameInUse | undefined
-          const name = progress.judged[i]?.mended
-          return one && name
-            ? [{ course: one.course, what: one.what, id: one.id, was: one.name, name }]
-            : []
-        }),
+      call('planRenames', {
+        body: {
+          names: [...picked].flatMap((i) => {
+            const one = names[i] as NameInUse | undefined
+            const name = progress.judged[i]?.mended
+            return one && name
+              ? [{ course: one.course, what: one.what, id: one.id, was: one.name, name }]
+              : []
+          }),
+        },
       }),
     onSuccess: ({ run }) => void navigate(`/rollouts/${run}`),
   })
   const use = useMutation({
     mutationFn: () =>
-      post(`/api/templates/${templateKey}/edits`, {
-        revision: draft.data?.draftRevision ?? 0,
-        edits: [edited(part, templateFormat ?? '', format)],
+      call('editDraft', {
+        at: { template: templateKey },
+        body: {
+          revision: draft.data?.draftRevision ?? 0,
+          edits: [edited(part, templateFormat ?? '', format)],
+        },
       }),
     onSuccess: () => draft.refetch(),
   })
@@ -324,7 +330,7 @@ export const NamesScreen = () => {
 }
 
 /** The edit of a draft that gives a part, the home page or the courses another format. */
-const edited = (part: string, was: string, value: string) =>
+const edited = (part: string, was: string, value: string): TemplateEdit =>
   part === 'course'
     ? { edit: 'set-field', part: null, field: ['naming', 'courseName'], was, value }
     : { edit: 'set-field', part, field: ['name'], was, value }

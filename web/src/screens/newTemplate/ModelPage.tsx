@@ -1,8 +1,7 @@
 import { useQuery } from '@tanstack/react-query'
 import { useEffect, useRef, useState } from 'react'
 import type { ModelProposal, Template } from '@wickerframe/core'
-import type { CourseDetail } from '@wickerframe/contract'
-import { get } from '../../api/client.ts'
+import { call } from '../../api/client.ts'
 import { useCourses } from '../../api/queries.ts'
 import { Pick, plural, Problem, Waiting } from '../../controls/controls.tsx'
 import { tellApart } from '../../controls/tellApart.ts'
@@ -43,7 +42,7 @@ export const ModelPage = ({
   const courses = useCourses()
   const chosen = useQuery({
     queryKey: ['course', course, null],
-    queryFn: () => get<CourseDetail>(`/api/courses/${course}`),
+    queryFn: () => call('readCourse', { at: { course } }),
     enabled: course !== '',
   })
   const worker = useRef<Worker | null>(null)

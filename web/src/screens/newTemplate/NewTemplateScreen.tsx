@@ -11,7 +11,7 @@ import {
   templateFromSentences,
   usualSentences,
 } from '@wickerframe/core'
-import { post } from '../../api/client.ts'
+import { call } from '../../api/client.ts'
 import { useTemplates, useVersion } from '../../api/queries.ts'
 import { Button, Choice, Field, Page, Pick, Problem } from '../../controls/controls.tsx'
 import { useAddress } from '../../shell/useAddress.ts'
@@ -88,7 +88,7 @@ export const NewTemplateScreen = () => {
               : null
   const make = useMutation({
     mutationFn: (template: Template) =>
-      post<{ key: string }>('/api/templates', { ...template, version: undefined }),
+      call('addTemplate', { body: { ...template, version: undefined } }),
     onSuccess: async (answer) => {
       await client.invalidateQueries({ queryKey: ['templates'] })
       await navigate(`/templates/${answer.key}`)

@@ -1,8 +1,7 @@
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
-import type { CoursePlan } from '@wickerframe/contract'
 import type { Decision, FieldStep, PlanStep } from '@wickerframe/core'
-import { get } from '../../api/client.ts'
+import { call } from '../../api/client.ts'
 import { Button, Moment, plural, Problem, Waiting } from '../../controls/controls.tsx'
 import { consequenceWords, doesWords, fieldWords, localWords, valueWords } from './planWords.ts'
 import { HtmlDifference, TextDifference, wordsOfHtml } from './TextDifference.tsx'
@@ -113,7 +112,7 @@ export const CoursePlanView = ({
 }) => {
   const plan = useQuery({
     queryKey: ['run', run, 'plan', course],
-    queryFn: () => get<CoursePlan>(`/api/rollouts/${run}/courses/${course}`),
+    queryFn: () => call('coursePlan', { at: { run, course } }),
   })
   const [shown, setShown] = useState<PlanStep['does'] | null>(null)
   if (plan.isPending) return <Waiting what="the plan" />

@@ -2,7 +2,7 @@ import { useMutation } from '@tanstack/react-query'
 import { useMemo, useState } from 'react'
 import { useNavigate } from 'react-router'
 import { everyPart, homePageKey } from '@wickerframe/core'
-import { post } from '../../api/client.ts'
+import { call } from '../../api/client.ts'
 import { useCourses, useStandingRules, useTemplates, useVersion } from '../../api/queries.ts'
 import { Button, Page, plural, Problem, Waiting } from '../../controls/controls.tsx'
 import { tellApart } from '../../controls/tellApart.ts'
@@ -59,20 +59,22 @@ export const NewRolloutScreen = () => {
   const apart = useMemo(() => tellApart(courses.data ?? []), [courses.data])
   const makePlans = useMutation({
     mutationFn: () =>
-      post<{ run: number }>('/api/rollouts', {
-        order: {
-          mode: 'version',
-          template: chosenKey,
-          version,
-          only: only.size > 0 ? { parts: [...only], blocks: [] } : null,
-          restore: { fixedText: restoreFixed, missingParts: restoreParts },
-          adopt: sorted.some(
-            ({ course, sort }) =>
-              chosen.has(course.id) && (sort === 'other-content' || sort === 'checked-only'),
-          ),
+      call('planRollout', {
+        body: {
+          order: {
+            mode: 'version',
+            template: chosenKey,
+            version,
+            only: only.size > 0 ? { parts: [...only], blocks: [] } : null,
+            restore: { fixedText: restoreFixed, missingParts: restoreParts },
+            adopt: sorted.some(
+              ({ course, sort }) =>
+                chosen.has(course.id) && (sort === 'other-content' || sort === 'checked-only'),
+            ),
+          },
+          courses: [...chosen],
+          standing,
         },
-        courses: [...chosen],
-        standing,
       }),
     onSuccess: ({ run }) => void navigate(`/rollouts/${run}`),
   })

@@ -3,7 +3,7 @@ import { useMemo, useState } from 'react'
 import { Link } from 'react-router'
 import type { Me } from '@wickerframe/contract'
 import { daysBetween, type CarryKind } from '@wickerframe/core'
-import { post } from '../../api/client.ts'
+import { call } from '../../api/client.ts'
 import { useCourses, useTerms } from '../../api/queries.ts'
 import { Button, Page, plural, Problem, Waiting } from '../../controls/controls.tsx'
 import { tellApart } from '../../controls/tellApart.ts'
@@ -58,11 +58,7 @@ export const NextTermScreen = ({ me }: { me: Me }) => {
   const department = search.get('department') ?? ''
   const make = useMutation({
     mutationFn: (ids: readonly number[]) =>
-      post<{ runs: number[]; leftOut: { course: number; reason: string }[] }>('/api/next-term', {
-        term: to,
-        courses: ids,
-        carry: [...carry],
-      }),
+      call('makeNextTerm', { body: { term: to, courses: ids, carry: [...carry] } }),
   })
   if (terms.isPending || courses.isPending)
     return (

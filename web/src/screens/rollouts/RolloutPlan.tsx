@@ -1,11 +1,14 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
-import type { RunDetail, ShapeGroup } from '@wickerframe/contract'
-import { get, post } from '../../api/client.ts'
+import type { Decided, RunDetail, ShapeGroup } from '@wickerframe/contract'
+import { call } from '../../api/client.ts'
 import { Button, plural, Problem } from '../../controls/controls.tsx'
 import { Tick } from '../../controls/typed.tsx'
 import { doesWords, leavingWords, totalsOf } from './planWords.ts'
 import { Shapes } from './Shapes.tsx'
+
+/** What is done about every conflict nobody decides on by itself. */
+const rules = ['keep', 'take'] as const
 
 /** The plans of a rollout before they are approved: totals, shapes, conflicts and what to do about them. */
 export const RolloutPlan = ({ detail, may }: { detail: RunDetail; may: boolean }) => {
@@ -14,12 +17,12 @@ export const RolloutPlan = ({ detail, may }: { detail: RunDetail; may: boolean }
   const [leftOut, setLeftOut] = useState<ReadonlySet<number>>(new Set())
   const shapes = useQuery({
     queryKey: ['run', id, 'shapes', detail.state, detail.counts.planned],
-    queryFn: () => get<ShapeGroup[]>(`/api/rollouts/${id}/shapes`),
+    queryFn: () => call('rolloutShapes', { at: { run: id } }),
     placeholderData: (before) => before,
   })
   const refresh = () => client.invalidateQueries({ queryKey: ['run', id] })
   const decide = useMutation({
-    mutationFn: (wanted: object) => post(`/api/rollouts/${id}/decisions`, wanted),
+    mutationFn: (wanted: Decided) => call('decideConflicts', { at: { run: id }, body: wanted }),
     onSuccess: refresh,
   })
   const groups = shapes.data ?? []
@@ -30,11 +33,14 @@ export const RolloutPlan = ({ detail, may }: { detail: RunDetail; may: boolean }
   const approve = useMutation({
     // With the plans as they are shown: where one is another by now, nothing runs.
     mutationFn: () =>
-      post(`/api/runs/${id}/approve`, {
-        shown: groups
-          .flatMap((group) => group.courses)
-          .filter((one) => going.includes(one.course))
-          .map(({ course, digest }) => ({ course, digest })),
+      call('approveRun', {
+        at: { run: id },
+        body: {
+          shown: groups
+            .flatMap((group) => group.courses)
+            .filter((one) => going.includes(one.course))
+            .map(({ course, digest }) => ({ course, digest })),
+        },
       }),
     onSettled: refresh,
   })
@@ -107,7 +113,7 @@ export const RolloutPlan = ({ detail, may }: { detail: RunDetail; may: boolean }
               value={detail.rule ?? ''}
               disabled={decide.isPending}
               onChange={(event) =>
-                decide.mutate({ rule: event.target.value === '' ? null : event.target.value })
+                decide.mutate({ rule: rules.find((rule) => rule === event.target.value) ?? null })
               }
             >
               <option value="">I decide one by one</option>

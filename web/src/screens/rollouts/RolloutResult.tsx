@@ -1,8 +1,8 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link, useNavigate } from 'react-router'
-import type { Rehearsal, RunDetail, TaskState } from '@wickerframe/contract'
-import { get, post } from '../../api/client.ts'
+import type { Decided, RunDetail, TaskState } from '@wickerframe/contract'
+import { call } from '../../api/client.ts'
 import { Button, Moment, plural, Problem } from '../../controls/controls.tsx'
 import { tellApart } from '../../controls/tellApart.ts'
 import { CoursePlanView } from './CoursePlanView.tsx'
@@ -30,16 +30,17 @@ export const RolloutResult = ({ detail, may }: { detail: RunDetail; may: boolean
   const held = detail.tasks.filter((task) => task.state === 'held').map((task) => task.course)
   const undo = useMutation({
     mutationFn: (courses: readonly number[]) =>
-      post<{ run: number }>(`/api/rollouts/${id}/undo`, courses.length > 0 ? { courses } : {}),
+      call('undoRollout', { at: { run: id }, body: courses.length > 0 ? { courses } : {} }),
     onSuccess: ({ run }) => void navigate(`/rollouts/${run}`),
   })
   const again = useMutation({
-    mutationFn: (courses: readonly number[]) => post(`/api/runs/${id}/approve`, { courses }),
+    mutationFn: (courses: readonly number[]) =>
+      call('approveRun', { at: { run: id }, body: { courses } }),
     onSuccess: () => client.invalidateQueries({ queryKey: ['run', id] }),
   })
   const decide = useMutation({
-    mutationFn: (decisions: readonly object[]) =>
-      post(`/api/rollouts/${id}/decisions`, { decisions }),
+    mutationFn: (decisions: Decided['decisions']) =>
+      call('decideConflicts', { at: { run: id }, body: { decisions } }),
     onSuccess: () => client.invalidateQueries({ queryKey: ['run', id] }),
   })
   const toDecide = detail.tasks.filter(
@@ -207,18 +208,15 @@ export const RolloutResult = ({ detail, may }: { detail: RunDetail; may: boolean
 /** Copies of courses on which plans are tried; opened on the platform, thrown away from here. */
 export const Rehearsals = ({ detail }: { detail: RunDetail }) => {
   const client = useQueryClient()
-  const list = useQuery({
-    queryKey: ['rehearsals'],
-    queryFn: () => get<Rehearsal[]>('/api/rehearsals'),
-  })
+  const list = useQuery({ queryKey: ['rehearsals'], queryFn: () => call('listRehearsals') })
   const refresh = () => client.invalidateQueries({ queryKey: ['rehearsals'] })
   const [course, setCourse] = useState('')
   const make = useMutation({
-    mutationFn: () => post(`/api/rollouts/${detail.id}/courses/${course}/rehearse`),
+    mutationFn: () => call('rehearse', { at: { run: detail.id, course } }),
     onSuccess: refresh,
   })
   const discard = useMutation({
-    mutationFn: (id: string) => post(`/api/rehearsals/${id}/discard`),
+    mutationFn: (id: string) => call('discardRehearsal', { at: { rehearsal: id } }),
     onSuccess: refresh,
   })
   const apart = tellApart(detail.tasks)

@@ -1,7 +1,7 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { Link } from 'react-router'
 import type { Me } from '@wickerframe/contract'
-import { post } from '../../api/client.ts'
+import { call } from '../../api/client.ts'
 import { useMessages, useRollouts } from '../../api/queries.ts'
 import { Button, Moment, Page, plural, Problem, Waiting } from '../../controls/controls.tsx'
 import { runWords } from './runWords.ts'
@@ -11,7 +11,7 @@ const Messages = () => {
   const client = useQueryClient()
   const messages = useMessages()
   const read = useMutation({
-    mutationFn: (id: number) => post(`/api/messages/${id}/read`),
+    mutationFn: (id: number) => call('markMessageRead', { at: { message: id } }),
     onSuccess: () => client.invalidateQueries({ queryKey: ['messages'] }),
   })
   const unread = messages.data?.filter((one) => !one.read) ?? []

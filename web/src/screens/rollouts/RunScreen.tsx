@@ -1,7 +1,7 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { Link, useNavigate, useParams } from 'react-router'
 import type { Me } from '@wickerframe/contract'
-import { post } from '../../api/client.ts'
+import { call } from '../../api/client.ts'
 import { useRun } from '../../api/queries.ts'
 import { Button, Moment, Page, plural, Problem, Waiting } from '../../controls/controls.tsx'
 import { RolloutPlan } from './RolloutPlan.tsx'
@@ -16,23 +16,26 @@ export const RunScreen = ({ me }: { me: Me }) => {
   const navigate = useNavigate()
   const query = useRun(id)
   const act = useMutation({
-    mutationFn: (command: string) => post(`/api/runs/${id}/${command}`),
+    mutationFn: (act: 'approveRun' | 'pauseRun' | 'resumeRun' | 'cancelRun' | 'retryRun') =>
+      call(act, { at: { run: id } }),
     onSuccess: () => client.invalidateQueries({ queryKey: ['run', id] }),
   })
   const back = useMutation({
     mutationFn: () =>
-      post<{ run: number }>('/api/renames', {
-        names: (query.data?.tasks ?? []).flatMap((task) =>
-          task.state === 'done'
-            ? task.renames.map((one) => ({
-                course: task.course,
-                what: one.what,
-                id: one.id,
-                was: one.name,
-                name: one.was,
-              }))
-            : [],
-        ),
+      call('planRenames', {
+        body: {
+          names: (query.data?.tasks ?? []).flatMap((task) =>
+            task.state === 'done'
+              ? task.renames.map((one) => ({
+                  course: task.course,
+                  what: one.what,
+                  id: one.id,
+                  was: one.name,
+                  name: one.was,
+                }))
+              : [],
+          ),
+        },
       }),
     onSuccess: ({ run: planned }) => void navigate(`/rollouts/${planned}`),
   })
@@ -73,12 +76,12 @@ export const RunScreen = ({ me }: { me: Me }) => {
         may && (
           <>
             {state === 'planned' && !plans && (
-              <Button shape="main" onClick={() => act.mutate('approve')}>
+              <Button shape="main" onClick={() => act.mutate('approveRun')}>
                 Approve and run
               </Button>
             )}
             {(state === 'planned' || planning) && (
-              <Button onClick={() => act.mutate('cancel')}>Drop the plan</Button>
+              <Button onClick={() => act.mutate('cancelRun')}>Drop the plan</Button>
             )}
             {detail.kind === 'renames' && state === 'done' && counts.done > 0 && (
               <Button disabled={back.isPending} onClick={() => back.mutate()}>
@@ -86,18 +89,18 @@ export const RunScreen = ({ me }: { me: Me }) => {
               </Button>
             )}
             {state === 'running' && over < all && (
-              <Button onClick={() => act.mutate('pause')}>Pause</Button>
+              <Button onClick={() => act.mutate('pauseRun')}>Pause</Button>
             )}
             {state === 'paused' && (
-              <Button shape="main" onClick={() => act.mutate('resume')}>
+              <Button shape="main" onClick={() => act.mutate('resumeRun')}>
                 Go on
               </Button>
             )}
             {(state === 'running' || state === 'paused') && over < all && (
-              <Button onClick={() => act.mutate('cancel')}>Leave out the rest</Button>
+              <Button onClick={() => act.mutate('cancelRun')}>Leave out the rest</Button>
             )}
             {counts.failed > 0 && !plans && (
-              <Button shape="main" onClick={() => act.mutate('retry')}>
+              <Button shape="main" onClick={() => act.mutate('retryRun')}>
                 Try {counts.failed} failed again
               </Button>
             )}

@@ -2,7 +2,8 @@ import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import type { CourseSummary, StandingRules, TemplateSummary } from '@wickerframe/contract'
-import { post } from '../../api/client.ts'
+import { modalities } from '@wickerframe/core'
+import { call } from '../../api/client.ts'
 import { Button, plural, Problem } from '../../controls/controls.tsx'
 
 const ruleWords = (rule: {
@@ -34,16 +35,18 @@ export const StandingRulesPart = ({
   const refresh = () => client.invalidateQueries({ queryKey: ['standing-rules'] })
   const add = useMutation({
     mutationFn: () =>
-      post('/api/standing-rules', {
-        department: department || null,
-        modality: modality || null,
-        weeks: weeks === '' ? null : Number(weeks),
-        template,
+      call('addStandingRule', {
+        body: {
+          department: department || null,
+          modality: modalities.find((known) => known === modality) ?? null,
+          weeks: weeks === '' ? null : Number(weeks),
+          template,
+        },
       }),
     onSuccess: refresh,
   })
   const remove = useMutation({
-    mutationFn: (id: number) => post(`/api/standing-rules/${id}/remove`),
+    mutationFn: (id: number) => call('removeStandingRule', { at: { rule: id } }),
     onSuccess: refresh,
   })
   if (!rules) return null

@@ -8,8 +8,8 @@ import {
   Term,
   type FreeDays,
 } from '@wickerframe/core'
-import type { Me, TermPreview } from '@wickerframe/contract'
-import { ApiError, post, postFile } from '../../api/client.ts'
+import type { Me } from '@wickerframe/contract'
+import { addressOf, ApiError, call, send } from '../../api/client.ts'
 import { useTerm } from '../../api/queries.ts'
 import { Button, Page, plural, Problem, Waiting } from '../../controls/controls.tsx'
 import { CalendarLegend, TermCalendar } from './TermCalendar.tsx'
@@ -49,11 +49,9 @@ const HolidayFile = ({ term, onFree }: { term: Term; onFree: (free: FreeDays) =>
   const input = useRef<HTMLInputElement>(null)
   const read = useMutation({
     mutationFn: (file: File) =>
-      postFile<FreeDays>(
-        `/api/free-days?from=${term.firstDay}&until=${term.lastDay}`,
-        file,
-        'text/calendar',
-      ),
+      send('readFreeDays', file, 'text/calendar', {
+        query: { from: term.firstDay, until: term.lastDay },
+      }),
     onSuccess: onFree,
   })
   return (
@@ -152,16 +150,18 @@ const TermEditor = ({
   const asked = canonicalJson(settled)
   const preview = useQuery({
     queryKey: ['term-preview', stored?.code, revision, asked],
-    queryFn: () => post<TermPreview>(`/api/terms/${stored?.code}/preview`, { term: settled }),
+    queryFn: () =>
+      call('previewTerm', { at: { term: stored?.code ?? '' }, body: { term: settled } }),
     enabled: stored !== null && mayEdit && asked !== canonicalJson(stored),
     staleTime: Infinity,
   })
   const save = useMutation({
     mutationFn: (was: string | null) =>
-      post<{ revision: string }>(
-        `/api/terms/${typed.code}${stored ? `?shown=${preview.data?.digest ?? ''}` : ''}`,
-        { was, term: typed },
-      ),
+      call('saveTerm', {
+        at: { term: typed.code },
+        query: stored ? { shown: preview.data?.digest ?? '' } : {},
+        body: { was, term: typed },
+      }),
     onSuccess: async () => {
       await client.invalidateQueries({ queryKey: ['terms'] })
       await client.invalidateQueries({ queryKey: ['term', typed.code] })
@@ -199,7 +199,7 @@ const TermEditor = ({
           {stored && (
             <a
               className="rounded-sm border border-line-strong bg-sheet px-3 py-1.5 leading-tight font-semibold"
-              href={`/api/terms/${stored.code}/calendar`}
+              href={addressOf('termCalendar', { at: { term: stored.code } })}
               download
             >
               Export calendar

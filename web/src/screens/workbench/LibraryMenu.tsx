@@ -1,7 +1,7 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import type { Template } from '@wickerframe/core'
 import { templateListOf, type LibraryKind, type LibraryPut } from '@wickerframe/contract'
-import { post } from '../../api/client.ts'
+import { call } from '../../api/client.ts'
 import { useLibrary, useMe } from '../../api/queries.ts'
 import { Button, Problem } from '../../controls/controls.tsx'
 import { Menu } from '../../controls/menu.tsx'
@@ -43,7 +43,7 @@ export const PutIntoLibrary = ({ put }: { put: LibraryPut }) => {
   const me = useMe()
   const library = useLibrary()
   const save = useMutation({
-    mutationFn: () => post('/api/library', put),
+    mutationFn: () => call('putIntoLibrary', { body: put }),
     onSuccess: () => client.invalidateQueries({ queryKey: ['library'] }),
   })
   const role = me.data?.role

@@ -9,7 +9,7 @@ import {
   type TemplateEdit,
 } from '@wickerframe/core'
 import type { EditClash, TemplateDraft } from '@wickerframe/contract'
-import { ApiError, get as fetchFrom, post } from '../../api/client.ts'
+import { ApiError, call } from '../../api/client.ts'
 
 /** One step of undo: the edits it made and those that take it back, each in the order they are made. */
 interface Step {
@@ -101,7 +101,7 @@ export const useDraftStore = create<DraftState>((set, get) => {
   /** Puts the edits that wait onto what the server has; those that cannot stand there become clashes. */
   const rebase = async (): Promise<void> => {
     const { key, waiting } = get()
-    const loaded = await fetchFrom<TemplateDraft>(`/api/templates/${key}`)
+    const loaded = await call('readDraft', { at: { template: key } })
     if (get().key !== key) return
     let draft = loaded.draft
     const left: TemplateEdit[] = []
@@ -134,10 +134,7 @@ export const useDraftStore = create<DraftState>((set, get) => {
     if (saving || edits.length === 0) return
     set({ saving: true })
     try {
-      const answer = await post<{ revision: number; draft: Template }>(
-        `/api/templates/${key}/edits`,
-        { revision, edits },
-      )
+      const answer = await call('editDraft', { at: { template: key }, body: { revision, edits } })
       if (get().key !== key) return
       const left = get().waiting.slice(edits.length)
       // Where nobody else came between, what stands here is what the server has.
@@ -288,7 +285,7 @@ export const useDraftStore = create<DraftState>((set, get) => {
     look: async () => {
       const { key, waiting, saving, revision, draft } = get()
       if (key === '' || waiting.length > 0 || saving || !draft) return
-      const there = await fetchFrom<{ revision: number }>(`/api/templates/${key}/revision`)
+      const there = await call('draftRevision', { at: { template: key } })
       if (
         get().key !== key ||
         there.revision <= revision ||
@@ -296,7 +293,7 @@ export const useDraftStore = create<DraftState>((set, get) => {
         get().saving
       )
         return
-      const loaded = await fetchFrom<TemplateDraft>(`/api/templates/${key}`)
+      const loaded = await call('readDraft', { at: { template: key } })
       if (get().key !== key || get().waiting.length > 0 || get().saving) return
       set({
         draft: loaded.draft,

@@ -1,7 +1,7 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { refusalWords, type Finding, type FindingPlace } from '@wickerframe/core'
 import type { CourseCare, Role } from '@wickerframe/contract'
-import { post } from '../../../api/client.ts'
+import { call } from '../../../api/client.ts'
 import { Button, plural, Problem, Sentence } from '../../../controls/controls.tsx'
 import { FollowUpLine } from './FollowUpLine.tsx'
 import { whoseMove } from './grouping.ts'
@@ -25,7 +25,8 @@ const attested = 'tool-not-attested'
 const NotThisWeek = ({ courseId, instance }: { courseId: number; instance: string }) => {
   const client = useQueryClient()
   const say = useMutation({
-    mutationFn: () => post(`/api/courses/${courseId}/not-this-week`, { instance, leftOut: true }),
+    mutationFn: () =>
+      call('notThisWeek', { at: { course: courseId }, body: { instance, leftOut: true } }),
     onSuccess: () => client.invalidateQueries(),
   })
   return (
@@ -54,7 +55,7 @@ export const Attest = ({
 }) => {
   const client = useQueryClient()
   const say = useMutation({
-    mutationFn: () => post(`/api/courses/${courseId}/attestations`, { fingerprint, words }),
+    mutationFn: () => call('attest', { at: { course: courseId }, body: { fingerprint, words } }),
     onSuccess: () => client.invalidateQueries(),
   })
   return (
@@ -257,7 +258,7 @@ const WaiverAnswer = ({
   const client = useQueryClient()
   const decide = useMutation({
     mutationFn: (decision: 'approve' | 'refuse' | 'withdraw') =>
-      post(`/api/courses/${courseId}/waivers/${waiver}`, { decision }),
+      call('decideWaiver', { at: { course: courseId, waiver }, body: { decision } }),
     onSuccess: () => client.invalidateQueries(),
   })
   if (role === 'reviewer' || role === 'contributor') return null

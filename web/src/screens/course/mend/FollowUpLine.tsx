@@ -1,7 +1,7 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { useState, type ReactNode } from 'react'
 import type { FollowUp, FollowUpPut, Role } from '@wickerframe/contract'
-import { post } from '../../../api/client.ts'
+import { call } from '../../../api/client.ts'
 import { Button, Field, Moment, Problem } from '../../../controls/controls.tsx'
 
 const says = ({ state, owner, promisedFor, answer }: FollowUp): string =>
@@ -36,7 +36,8 @@ export const FollowUpLine = ({
   const [words, setWords] = useState('')
   const [date, setDate] = useState('')
   const send = useMutation({
-    mutationFn: (put: FollowUpPut) => post(`/api/courses/${courseId}/follow-ups?asOf=${asOf}`, put),
+    mutationFn: (put: FollowUpPut) =>
+      call('followUp', { at: { course: courseId }, query: { asOf }, body: put }),
     onSuccess: async () => {
       setAnswering(null)
       await client.invalidateQueries({ queryKey: ['course', String(courseId)] })

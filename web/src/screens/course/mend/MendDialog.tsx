@@ -9,7 +9,7 @@ import {
   type FindingPlace,
   type Template,
 } from '@wickerframe/core'
-import { post } from '../../../api/client.ts'
+import { call } from '../../../api/client.ts'
 import { Button, plural, Problem } from '../../../controls/controls.tsx'
 import { Dialog } from '../../../controls/Dialog.tsx'
 import { HtmlDifference } from '../../rollouts/TextDifference.tsx'
@@ -37,8 +37,9 @@ export const MendDialog = ({
   const chosen = useMemo(() => new Set(places.map((place) => place.fingerprint)), [places])
   const begin = useMutation({
     mutationFn: () =>
-      post<{ run: number }>(`/api/courses/${courseId}/mends`, {
-        mends: places.map(({ fingerprint, digest }) => ({ fingerprint, digest })),
+      call('mendCourse', {
+        at: { course: courseId },
+        body: { mends: places.map(({ fingerprint, digest }) => ({ fingerprint, digest })) },
       }),
     onSuccess: ({ run }) => onBegun(run),
   })

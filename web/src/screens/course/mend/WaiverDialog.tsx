@@ -1,7 +1,7 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import type { FindingPlace } from '@wickerframe/core'
-import { post } from '../../../api/client.ts'
+import { call } from '../../../api/client.ts'
 import { Button, Field, Pick, Problem } from '../../../controls/controls.tsx'
 import { Dialog } from '../../../controls/Dialog.tsx'
 
@@ -9,7 +9,8 @@ const scopes = [
   { value: 'place', text: 'whatever is wrong at this place' },
   { value: 'evidence', text: 'only what is seen now; if it changes, look again' },
   { value: 'rule', text: 'this rule in the whole course' },
-]
+] as const
+type Scope = (typeof scopes)[number]['value']
 
 /** A reasoned, dated exception: given by a designer, asked for by an instructor. */
 export const WaiverDialog = ({
@@ -25,15 +26,13 @@ export const WaiverDialog = ({
 }) => {
   const client = useQueryClient()
   const [reason, setReason] = useState('')
-  const [scope, setScope] = useState('place')
+  const [scope, setScope] = useState<Scope>('place')
   const [until, setUntil] = useState('')
   const give = useMutation({
     mutationFn: () =>
-      post(`/api/courses/${courseId}/waivers`, {
-        fingerprint: place.fingerprint,
-        scope,
-        until: until === '' ? null : until,
-        reason,
+      call('askWaiver', {
+        at: { course: courseId },
+        body: { fingerprint: place.fingerprint, scope, until: until === '' ? null : until, reason },
       }),
     onSuccess: async () => {
       await client.invalidateQueries()
@@ -68,7 +67,9 @@ export const WaiverDialog = ({
           label="It excuses"
           options={scopes}
           value={scope}
-          onChange={(event) => setScope(event.target.value)}
+          onChange={(event) =>
+            setScope(scopes.find(({ value }) => value === event.target.value)?.value ?? 'place')
+          }
         />
         <Field
           label="Until (the last day; empty: without end)"

@@ -10,7 +10,7 @@ import {
   type Template,
 } from '@wickerframe/core'
 import type { CourseCare, Me } from '@wickerframe/contract'
-import { post } from '../../../api/client.ts'
+import { call } from '../../../api/client.ts'
 import { Button, Choice, Moment, plural, Problem } from '../../../controls/controls.tsx'
 import { useAddress } from '../../../shell/useAddress.ts'
 import { Attest, FindingCard, type FindingActions } from './FindingCard.tsx'
@@ -63,7 +63,8 @@ const Untold = ({
 const Withdraw = ({ courseId, waiver }: { courseId: number; waiver: string }) => {
   const client = useQueryClient()
   const withdraw = useMutation({
-    mutationFn: () => post(`/api/courses/${courseId}/waivers/${waiver}`, { decision: 'withdraw' }),
+    mutationFn: () =>
+      call('decideWaiver', { at: { course: courseId, waiver }, body: { decision: 'withdraw' } }),
     onSuccess: () => client.invalidateQueries(),
   })
   return (

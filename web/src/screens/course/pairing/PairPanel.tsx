@@ -2,7 +2,7 @@ import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { nameLikeness, type CheckResult, type FindingPlace } from '@wickerframe/core'
 import type { CourseCare, JoinPut, Role } from '@wickerframe/contract'
-import { post } from '../../../api/client.ts'
+import { call } from '../../../api/client.ts'
 import { Button, Pick, Problem, Sentence } from '../../../controls/controls.tsx'
 import {
   matchWords,
@@ -48,7 +48,8 @@ export const PairPanel = ({
   const client = useQueryClient()
   const [other, setOther] = useState('')
   const say = useMutation({
-    mutationFn: (put: JoinPut) => post(`/api/courses/${courseId}/joins?asOf=${asOf}`, put),
+    mutationFn: (put: JoinPut) =>
+      call('joinPair', { at: { course: courseId }, query: { asOf }, body: put }),
     onSuccess: () => {
       setOther('')
       return client.invalidateQueries({ queryKey: ['course', String(courseId)] })

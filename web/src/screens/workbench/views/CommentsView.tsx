@@ -1,7 +1,7 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import type { TemplateComment } from '@wickerframe/contract'
-import { post } from '../../../api/client.ts'
+import { call } from '../../../api/client.ts'
 import { useComments } from '../../../api/queries.ts'
 import { Button, Moment, Pick, Problem } from '../../../controls/controls.tsx'
 import { Tick } from '../../../controls/typed.tsx'
@@ -32,7 +32,7 @@ export const CommentsView = ({
     ])
   const write = useMutation({
     mutationFn: (comment: { part: string | null; answersTo: number | null; text: string }) =>
-      post(`/api/templates/${template}/comments`, comment),
+      call('addComment', { at: { template }, body: comment }),
     onSuccess: () => {
       setText('')
       setAnswering(null)
@@ -41,7 +41,7 @@ export const CommentsView = ({
   })
   const close = useMutation({
     mutationFn: ({ id, closed }: { id: number; closed: boolean }) =>
-      post(`/api/templates/${template}/comments/${id}/close`, { closed }),
+      call('closeComment', { at: { template, comment: id }, body: { closed } }),
     onSuccess: refresh,
   })
   const nameOf = (key: string | null) =>

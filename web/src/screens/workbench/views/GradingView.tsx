@@ -7,7 +7,7 @@ import {
   type Rubric,
   type Template,
 } from '@wickerframe/core'
-import { postFile } from '../../../api/client.ts'
+import { send } from '../../../api/client.ts'
 import { Button, Pick, plural } from '../../../controls/controls.tsx'
 import { NumberLine, TextLine, Tick } from '../../../controls/typed.tsx'
 import { useDraftStore } from '../draftStore.ts'
@@ -181,11 +181,7 @@ export const GradingView = ({
     putRubric({ key: freshKey(title, new Set(rubrics.map((one) => one.key))), title, criteria })
   const read = async (chosen: File) => {
     try {
-      const { criteria } = await postFile<{ criteria: Rubric['criteria'] }>(
-        '/api/rubric-file',
-        chosen,
-        'text/csv',
-      )
+      const { criteria } = await send('readRubricFile', chosen, 'text/csv')
       setFileProblem(null)
       freshRubric(chosen.name.replace(/\.[^.]*$/, ''), criteria)
     } catch (cause) {

@@ -1,7 +1,7 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
-import type { TakenOverDraft, TemplateDraft } from '@wickerframe/contract'
-import { post } from '../../../api/client.ts'
+import type { TemplateDraft } from '@wickerframe/contract'
+import { call } from '../../../api/client.ts'
 import { Button, Pick, plural, Problem } from '../../../controls/controls.tsx'
 import { ChangeList } from './ChangeList.tsx'
 
@@ -27,7 +27,7 @@ export const LayerView = ({
   const { above } = template
   const [version, setVersion] = useState(above?.newest ?? 0)
   const ask = (dry: boolean) =>
-    post<TakenOverDraft>(`/api/templates/${template.key}/take-over`, { revision, version, dry })
+    call('takeOver', { at: { template: template.key }, body: { revision, version, dry } })
   const look = useMutation({ mutationFn: () => ask(true) })
   const take = useMutation({
     mutationFn: () => ask(false),

@@ -1,8 +1,8 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link } from 'react-router'
-import type { Remark, TemplateChange } from '@wickerframe/core'
-import { get, post } from '../../../api/client.ts'
+import type { Remark } from '@wickerframe/core'
+import { call } from '../../../api/client.ts'
 import { Button, plural, Problem } from '../../../controls/controls.tsx'
 import { ChangeList } from './ChangeList.tsx'
 
@@ -31,12 +31,11 @@ export const ReleasePanel = ({
   const changes = useQuery({
     queryKey: ['template', template, 'compare', String(latest), 'draft', revision],
     queryFn: () =>
-      get<TemplateChange[]>(`/api/templates/${template}/compare?from=${latest}&to=draft`),
+      call('compareVersions', { at: { template }, query: { from: latest, to: 'draft' } }),
     enabled: latest > 0 && !waiting,
   })
   const release = useMutation({
-    mutationFn: () =>
-      post<{ version: number }>(`/api/templates/${template}/release`, { revision, note }),
+    mutationFn: () => call('releaseDraft', { at: { template }, body: { revision, note } }),
     onSuccess: () => {
       onReleased()
       void client.invalidateQueries({ queryKey: ['templates'] })

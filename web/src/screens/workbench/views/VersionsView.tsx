@@ -1,15 +1,9 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link, useNavigate } from 'react-router'
-import {
-  copyTemplate,
-  freshKey,
-  modalities,
-  type Template,
-  type TemplateChange,
-} from '@wickerframe/core'
+import { copyTemplate, freshKey, modalities } from '@wickerframe/core'
 import type { TemplateDraft, VersionSummary } from '@wickerframe/contract'
-import { get, post } from '../../../api/client.ts'
+import { addressOf, call } from '../../../api/client.ts'
 import { useCourses, useTemplates } from '../../../api/queries.ts'
 import { Button, Field, Moment, Pick, plural, Problem } from '../../../controls/controls.tsx'
 import { Tick } from '../../../controls/typed.tsx'
@@ -28,7 +22,10 @@ const Uses = ({
   const client = useQueryClient()
   const put = useMutation({
     mutationFn: (use: { department: string; modality: string; inUse: boolean }) =>
-      post(`/api/templates/${template.key}/versions/${version.number}/use`, { uses: [use] }),
+      call('useVersion', {
+        at: { template: template.key, version: version.number },
+        body: { uses: [use] },
+      }),
     onSuccess: () =>
       Promise.all([
         client.invalidateQueries({ queryKey: ['template', template.key] }),
@@ -72,7 +69,7 @@ const Contributors = ({ template }: { template: TemplateDraft }) => {
   const [email, setEmail] = useState('')
   const put = useMutation({
     mutationFn: (who: { email: string; may: boolean }) =>
-      post(`/api/templates/${template.key}/contributors`, who),
+      call('letContribute', { at: { template: template.key }, body: who }),
     onSuccess: () => {
       setEmail('')
       return client.invalidateQueries({ queryKey: ['template', template.key] })
@@ -133,13 +130,12 @@ export const VersionsView = ({ template }: { template: TemplateDraft }) => {
   const [to, setTo] = useState('draft')
   const changes = useQuery({
     queryKey: ['template', template.key, 'compare', from, to, template.draftRevision],
-    queryFn: () =>
-      get<TemplateChange[]>(`/api/templates/${template.key}/compare?from=${from}&to=${to}`),
+    queryFn: () => call('compareVersions', { at: { template: template.key }, query: { from, to } }),
     enabled: from !== to,
   })
   const retire = useMutation({
     mutationFn: ({ number, retired }: { number: number; retired: boolean }) =>
-      post(`/api/templates/${template.key}/versions/${number}/retire`, { retired }),
+      call('retireVersion', { at: { template: template.key, version: number }, body: { retired } }),
     onSuccess: () =>
       Promise.all([
         client.invalidateQueries({ queryKey: ['template', template.key] }),
@@ -148,16 +144,17 @@ export const VersionsView = ({ template }: { template: TemplateDraft }) => {
   })
   const copy = useMutation({
     mutationFn: async (number: number) => {
-      const document = await get<Template>(`/api/templates/${template.key}/versions/${number}`)
+      const document = await call('readVersion', {
+        at: { template: template.key, version: number },
+      })
       const title = `${template.title}, copy of version ${number}`.slice(0, 200)
-      return post<{ key: string }>(
-        '/api/templates',
-        copyTemplate(
+      return call('addTemplate', {
+        body: copyTemplate(
           document,
           freshKey(title, new Set(templates.data?.map((one) => one.key))),
           title,
         ),
-      )
+      })
     },
     onSuccess: async ({ key }) => {
       await client.invalidateQueries({ queryKey: ['templates'] })
@@ -236,7 +233,9 @@ export const VersionsView = ({ template }: { template: TemplateDraft }) => {
                 )}
                 <a
                   className="py-1.5 text-tide underline underline-offset-2"
-                  href={`/api/templates/${template.key}/versions/${version.number}`}
+                  href={addressOf('readVersion', {
+                    at: { template: template.key, version: version.number },
+                  })}
                   download={`${template.key}-${version.number}.json`}
                 >
                   as a file

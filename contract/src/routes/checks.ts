@@ -1,0 +1,86 @@
+import { z } from 'zod'
+import { Crossing, MendAction, PlainDate, Term, WeaveColumn } from '@wickerframe/core'
+import { RowId } from '../pathParameters.ts'
+import { AsOf, Begun, type Routes } from './asked.ts'
+import { CourseSummary } from './courses.ts'
+import { RunSummary } from './runs.ts'
+
+export const CheckRequest = z.strictObject({
+  courses: z.array(RowId).min(1).max(10_000).optional(),
+  asOf: PlainDate.optional(),
+})
+export const ConformanceRow = z.strictObject({
+  course: CourseSummary,
+  crossings: z.array(Crossing),
+})
+export type ConformanceRow = z.output<typeof ConformanceRow>
+export const Conformance = z.strictObject({
+  asOf: z.string(),
+  columns: z.array(WeaveColumn),
+  rows: z.array(ConformanceRow),
+
+  /** Courses not judged as of this date yet. */
+  unchecked: z.number(),
+  mendFirst: z.array(MendAction),
+  totals: z.strictObject({
+    courses: z.number(),
+    ready: z.number(),
+    openMusts: z.number(),
+    openShoulds: z.number(),
+    cannotTell: z.number(),
+  }),
+})
+export type Conformance = z.output<typeof Conformance>
+export const TodayView = z.strictObject({
+  today: z.string(),
+  term: Term,
+  week: z.number().nullable(),
+  weeks: z.number(),
+  notReady: z.array(z.strictObject({ course: CourseSummary, first: z.string() })),
+  notBegun: z.array(CourseSummary),
+  noTemplate: z.array(CourseSummary),
+  duplicates: z.array(
+    z.strictObject({ classSection: z.string(), courses: z.array(CourseSummary) }),
+  ),
+  failedRollouts: z.array(RunSummary),
+  mendFirst: z.array(MendAction),
+  comingDue: z.array(
+    z.strictObject({ course: CourseSummary, count: z.number(), first: z.string() }),
+  ),
+  checkedAsOf: z.string().nullable(),
+})
+export type TodayView = z.output<typeof TodayView>
+
+export const checkRoutes = {
+  today: {
+    method: 'get',
+    path: '/api/today',
+    summary: 'What needs the designer now',
+    may: 'see college',
+    answer: TodayView,
+  },
+  conformance: {
+    method: 'get',
+    path: '/api/conformance',
+    summary: 'The weave over all courses as of a date',
+    may: 'see college',
+    query: AsOf,
+    answer: Conformance,
+  },
+  checkCourses: {
+    method: 'post',
+    path: '/api/checks',
+    summary: 'Check courses as of a date',
+    may: 'check courses',
+    body: CheckRequest,
+    answer: Begun,
+  },
+  checkCourse: {
+    method: 'post',
+    path: '/api/courses/:course/check',
+    summary: 'Check one course again',
+    may: 'look after course',
+    body: CheckRequest.pick({ asOf: true }),
+    answer: Begun,
+  },
+} as const satisfies Routes

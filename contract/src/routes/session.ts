@@ -1,0 +1,57 @@
+import { z } from 'zod'
+import { roles } from '../capabilities.ts'
+import { Done, type Routes } from './asked.ts'
+
+export const SignIn = z.strictObject({
+  email: z.string().min(1).max(200),
+  password: z.string().min(1).max(200),
+})
+export const SignOut = z.strictObject({
+  everywhere: z.boolean().default(false).describe('All sessions of the person, on every device'),
+})
+export const ChangePassword = z.strictObject({
+  was: z.string().min(1).max(200),
+  password: z.string().min(12).max(200),
+})
+export const Me = z.strictObject({
+  name: z.string(),
+  email: z.string(),
+  role: z.enum(roles),
+  today: z.string(),
+})
+export type Me = z.output<typeof Me>
+
+export const sessionRoutes = {
+  signIn: {
+    method: 'post',
+    path: '/api/sign-in',
+    summary: 'Sign in with a local account',
+    may: 'anyone',
+    body: SignIn,
+    answer: Me,
+    limits: { bytes: 2 * 2 ** 10, values: 10 },
+  },
+  signOut: {
+    method: 'post',
+    path: '/api/sign-out',
+    summary: 'End the session, or all sessions of the person',
+    may: 'use account',
+    body: SignOut,
+    answer: Done,
+  },
+  changePassword: {
+    method: 'post',
+    path: '/api/password',
+    summary: 'Change one’s own password; older sessions end',
+    may: 'use account',
+    body: ChangePassword,
+    answer: Done,
+  },
+  whoAmI: {
+    method: 'get',
+    path: '/api/me',
+    summary: 'Who is signed in, and the institution’s today',
+    may: 'use account',
+    answer: Me,
+  },
+} as const satisfies Routes
