@@ -20,8 +20,17 @@ const key = ['-newkey', 'ec', '-pkeyopt', 'ec_paramgen_curve:P-256', '-nodes']
 /** An authority of our own: `<name>.pem` signs, and is what a client trusts. */
 const makeAuthority = (name: string) =>
   openssl(
-    ...['req', '-x509', ...key, '-keyout', `${name}.key`, '-out', `${name}.pem`],
-    ...['-days', '2', '-subj', `/CN=${name}`],
+    'req',
+    '-x509',
+    ...key,
+    '-keyout',
+    `${name}.key`,
+    '-out',
+    `${name}.pem`,
+    '-days',
+    '2',
+    '-subj',
+    `/CN=${name}`,
   )
 
 /** What the database shows, signed by `authority`, for one name. */
@@ -29,8 +38,21 @@ const makeCertificate = (name: string) => {
   openssl('req', ...key, '-keyout', 'server.key', '-out', 'server.csr', '-subj', `/CN=${name}`)
   writeFileSync(join(folder, 'names'), `subjectAltName=DNS:${name}`)
   openssl(
-    ...['x509', '-req', '-in', 'server.csr', '-CA', 'authority.pem', '-CAkey', 'authority.key'],
-    ...['-CAcreateserial', '-days', '2', '-extfile', 'names', '-out', 'server.pem'],
+    'x509',
+    '-req',
+    '-in',
+    'server.csr',
+    '-CA',
+    'authority.pem',
+    '-CAkey',
+    'authority.key',
+    '-CAcreateserial',
+    '-days',
+    '2',
+    '-extfile',
+    'names',
+    '-out',
+    'server.pem',
   )
 }
 

@@ -19,6 +19,7 @@ import {
   Template,
   TermDocument,
 } from '@wickerframe/core'
+import { ruleExamples } from '@wickerframe/core/ruleExamples'
 import { MendsDocument } from '@wickerframe/cli/mendsDocument'
 import { InferredFormats, JudgedName } from '@wickerframe/cli/namesDocument'
 import { apiDocument, connectorDocument, routeNamed, routeNames } from '@wickerframe/contract'
@@ -134,7 +135,9 @@ placed.forEach((place, i) => {
     put('docs/schema/examples/1-term.json', json({ schema: 'wickerframe.term/1', ...facts.term }))
 })
 
+const shownBy = await ruleExamples()
 for (const rule of rules) {
+  const { passes, fails } = shownBy.get(rule.id) ?? { passes: [], fails: [] }
   const parameters = Object.entries(jsonSchemaOf(rule.id, rule.parameters).properties ?? {})
   put(
     `docs/rules/${rule.id}.md`,
@@ -162,11 +165,11 @@ for (const rule of rules) {
       '',
       '## Passes',
       '',
-      ...rule.examples.passes.map((example) => `- ${example.title}`),
+      ...passes.map((example) => `- ${example.title}`),
       '',
       '## Fails',
       '',
-      ...rule.examples.fails.map((example) => `- ${example.title}: “${example.evidence}”`),
+      ...fails.map((example) => `- ${example.title}: “${example.evidence}”`),
       '',
     ].join('\n'),
   )

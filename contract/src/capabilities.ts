@@ -52,5 +52,9 @@ export const may = ({ role }: { role: Role }, capability: Capability): boolean =
 }
 
 /** Who may, in words: `designers and administrators`. */
-export const whoMay = (capability: Capability): string =>
-  new Intl.ListFormat('en').format(capabilities[capability].map((role) => `${role}s`))
+export const whoMay = (capability: Capability): string => {
+  const names = capabilities[capability].map((role) => `${role}s`)
+  return names.length < 2
+    ? names.join('')
+    : `${names.slice(0, -1).join(', ')} and ${names.at(-1) ?? ''}`
+}

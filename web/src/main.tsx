@@ -1,49 +1,15 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
 import { StrictMode } from 'react'
 import { createRoot } from 'react-dom/client'
-import { BrowserRouter, Navigate, Route, Routes } from 'react-router'
 import { ApiError, call } from './api/client.ts'
 import { useMe } from './api/queries.ts'
 import { Button, Problem, Waiting } from './controls/controls.tsx'
-import { ConformanceScreen } from './screens/conformance/ConformanceScreen.tsx'
-import { MendsScreen } from './screens/conformance/MendsScreen.tsx'
-import { CourseScreen } from './screens/course/CourseScreen.tsx'
-import { CoursesScreen } from './screens/courses/CoursesScreen.tsx'
-import { NewRolloutScreen } from './screens/rollouts/NewRolloutScreen.tsx'
-import { RolloutsScreen } from './screens/rollouts/RolloutsScreen.tsx'
-import { RunScreen } from './screens/rollouts/RunScreen.tsx'
-import { TemplatesScreen } from './screens/templates/TemplatesScreen.tsx'
-import { TodayScreen } from './screens/today/TodayScreen.tsx'
 import { screenOnDemand } from './shell/screenOnDemand.tsx'
-import { Shell } from './shell/Shell.tsx'
 import { SignIn } from './shell/SignIn.tsx'
 import './styles.css'
 
-// What only some visits need comes when it is opened; the page editor is large.
-const AuditScreen = screenOnDemand(
-  async () => (await import('./screens/audit/AuditScreen.tsx')).AuditScreen,
-)
-const LibraryScreen = screenOnDemand(
-  async () => (await import('./screens/library/LibraryScreen.tsx')).LibraryScreen,
-)
-const NextTermScreen = screenOnDemand(
-  async () => (await import('./screens/rollouts/NextTermScreen.tsx')).NextTermScreen,
-)
-const NamesScreen = screenOnDemand(
-  async () => (await import('./screens/names/NamesScreen.tsx')).NamesScreen,
-)
-const NewTemplateScreen = screenOnDemand(
-  async () => (await import('./screens/newTemplate/NewTemplateScreen.tsx')).NewTemplateScreen,
-)
-const TermScreen = screenOnDemand(
-  async () => (await import('./screens/terms/TermScreen.tsx')).TermScreen,
-)
-const TermsScreen = screenOnDemand(
-  async () => (await import('./screens/terms/TermsScreen.tsx')).TermsScreen,
-)
-const WorkbenchScreen = screenOnDemand(
-  async () => (await import('./screens/workbench/WorkbenchScreen.tsx')).WorkbenchScreen,
-)
+// Signing in needs nothing of what comes after it.
+const SignedIn = screenOnDemand(async () => (await import('./shell/SignedIn.tsx')).SignedIn)
 
 const client = new QueryClient({
   defaultOptions: {
@@ -62,7 +28,7 @@ const client = new QueryClient({
 // The workbench opened by its address: its code and its draft are asked for at once, not one after the other.
 const opened = /^\/templates\/([a-z0-9-]+)$/.exec(window.location.pathname)?.[1]
 if (opened && opened !== 'new') {
-  void WorkbenchScreen.fetchCode()
+  void import('./screens/workbench/WorkbenchScreen.tsx').catch(() => undefined)
   void client.prefetchQuery({
     queryKey: ['template', opened],
     queryFn: () => call('readDraft', { at: { template: opened } }),
@@ -84,32 +50,7 @@ const Application = () => {
         </div>
       </main>
     )
-  if (!me.data) return <SignIn />
-  const home = me.data.role === 'instructor' ? '/courses' : '/today'
-  return (
-    <Routes>
-      <Route element={<Shell me={me.data} />}>
-        <Route path="/today" element={<TodayScreen />} />
-        <Route path="/templates" element={<TemplatesScreen me={me.data} />} />
-        <Route path="/templates/new" element={<NewTemplateScreen />} />
-        <Route path="/templates/:key" element={<WorkbenchScreen />} />
-        <Route path="/courses" element={<CoursesScreen me={me.data} />} />
-        <Route path="/courses/:id" element={<CourseScreen me={me.data} />} />
-        <Route path="/rollouts" element={<RolloutsScreen me={me.data} />} />
-        <Route path="/rollouts/new" element={<NewRolloutScreen />} />
-        <Route path="/rollouts/next-term" element={<NextTermScreen me={me.data} />} />
-        <Route path="/rollouts/:run" element={<RunScreen me={me.data} />} />
-        <Route path="/conformance" element={<ConformanceScreen me={me.data} />} />
-        <Route path="/conformance/mends" element={<MendsScreen />} />
-        <Route path="/library" element={<LibraryScreen me={me.data} />} />
-        <Route path="/names" element={<NamesScreen />} />
-        <Route path="/terms" element={<TermsScreen me={me.data} />} />
-        <Route path="/terms/:code" element={<TermScreen me={me.data} />} />
-        {me.data.role === 'administrator' && <Route path="/audit" element={<AuditScreen />} />}
-        <Route path="*" element={<Navigate to={home} replace />} />
-      </Route>
-    </Routes>
-  )
+  return me.data ? <SignedIn me={me.data} /> : <SignIn />
 }
 
 const root = document.getElementById('root')
@@ -117,9 +58,7 @@ if (root)
   createRoot(root).render(
     <StrictMode>
       <QueryClientProvider client={client}>
-        <BrowserRouter>
-          <Application />
-        </BrowserRouter>
+        <Application />
       </QueryClientProvider>
     </StrictMode>,
   )

@@ -5,6 +5,7 @@ import { pairCourse } from '../pair/index.ts'
 import { CheckContext } from './context.ts'
 import { exampleCourse } from './example/exampleCourse.ts'
 import { gradedTemplate } from './example/gradedTemplate.ts'
+import { ruleExamples } from './example/ruleExamples.testing.ts'
 import { rules } from './registry.ts'
 import { fillMessage } from './message.ts'
 import type { AnyRule, RuleExample } from './rule.ts'
@@ -36,12 +37,19 @@ const verdictsOf = (rule: AnyRule, example: RuleExample) => {
   }
 }
 
-describe.each(rules.map((rule) => [rule.id, rule] as const))('%s', (_, rule) => {
+const examples = await ruleExamples()
+
+it('every file of examples is of a rule', () => {
+  expect([...examples.keys()].sort()).toEqual(rules.map((rule) => rule.id).sort())
+})
+
+describe.each(rules.map((rule) => [rule.id, rule] as const))('%s', (id, rule) => {
+  const { passes, fails } = examples.get(id) ?? { passes: [], fails: [] }
   it('has at least two examples that pass and two that fail', () => {
-    expect(rule.examples.passes.length).toBeGreaterThanOrEqual(2)
-    expect(rule.examples.fails.length).toBeGreaterThanOrEqual(2)
+    expect(passes.length).toBeGreaterThanOrEqual(2)
+    expect(fails.length).toBeGreaterThanOrEqual(2)
   })
-  it.each(rule.examples.passes.map((example) => [example.title, example] as const))(
+  it.each(passes.map((example) => [example.title, example] as const))(
     'passes: %s',
     (_, example) => {
       const { verdicts } = verdictsOf(rule, example)
@@ -52,19 +60,16 @@ describe.each(rules.map((rule) => [rule.id, rule] as const))('%s', (_, rule) => 
       ).toEqual([])
     },
   )
-  it.each(rule.examples.fails.map((example) => [example.title, example] as const))(
-    'fails: %s',
-    (_, example) => {
-      const { verdicts, context } = verdictsOf(rule, example)
-      const failed = verdicts.filter((verdict) => verdict.outcome === 'failed')
-      expect(
-        failed.map((verdict) => verdict.evidence[0]?.text),
-        rule.id,
-      ).toContain(example.evidence)
-      for (const verdict of failed) {
-        expect(fillMessage(rule.messages[verdict.message] ?? '', verdict.values)).not.toBe('')
-        rule.mend?.(verdict, context)
-      }
-    },
-  )
+  it.each(fails.map((example) => [example.title, example] as const))('fails: %s', (_, example) => {
+    const { verdicts, context } = verdictsOf(rule, example)
+    const failed = verdicts.filter((verdict) => verdict.outcome === 'failed')
+    expect(
+      failed.map((verdict) => verdict.evidence[0]?.text),
+      rule.id,
+    ).toContain(example.evidence)
+    for (const verdict of failed) {
+      expect(fillMessage(rule.messages[verdict.message] ?? '', verdict.values)).not.toBe('')
+      rule.mend?.(verdict, context)
+    }
+  })
 })

@@ -83,6 +83,13 @@ export interface RuleExample {
   change: (example: ExampleCourse) => void
 }
 
+/** What shows a rule at work, in `<id>.examples.ts` beside it: its tests, and its page of documentation. */
+export interface RuleExamples {
+  passes: readonly RuleExample[]
+  /** `evidence` is the text of the first evidence of some finding. */
+  fails: readonly (RuleExample & { evidence: string })[]
+}
+
 export interface Rule<P extends z.ZodType = z.ZodType> {
   /** kebab-case, stable for ever; also the file's name. */
   id: string
@@ -100,11 +107,6 @@ export interface Rule<P extends z.ZodType = z.ZodType> {
   check: (context: CheckContext, parameters: z.output<P>) => Iterable<Verdict>
   /** The changes that remove a finding, where a machine can know the right answer. */
   mend?: (verdict: Extract<Verdict, { outcome: 'failed' }>, context: CheckContext) => Change[]
-  examples: {
-    passes: readonly RuleExample[]
-    /** `evidence` is the text of the first evidence of some finding. */
-    fails: readonly (RuleExample & { evidence: string })[]
-  }
 }
 
 /** A rule whose parameters are read from whatever a template gives. */

@@ -1,4 +1,5 @@
 import { existsSync } from 'node:fs'
+import compression from 'compression'
 import express, { type Express, type NextFunction, type Request, type Response } from 'express'
 import helmet from 'helmet'
 import type { Pool } from 'mysql2/promise'
@@ -80,6 +81,15 @@ export const makeApp = (settings: AppSettings): Express => {
       },
       strictTransportSecurity: secureCookies,
       frameguard: { action: 'deny' },
+    }),
+  )
+
+  // What is sent piece by piece, as it comes, is not held back to be compressed.
+  app.use(
+    compression({
+      filter: (request, response) =>
+        !/event-stream|x-ndjson/.test(String(response.getHeader('content-type'))) &&
+        compression.filter(request, response),
     }),
   )
 

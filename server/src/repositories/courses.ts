@@ -1,10 +1,11 @@
 import { currentCheckOf } from './currentCheck.ts'
 import type { Brought, Facts, Term } from '@wickerframe/core'
 import { CourseCalendar, type CourseState, type CourseSummary } from '@wickerframe/contract'
-import { anyOf, change, firstRow, rowsOf, type Database, type Value } from '@wickerframe/storage'
+import { anyOf, change, firstRow, rowsOf, type Database } from '@wickerframe/storage'
 import { z } from 'zod'
 import { instantOfRow } from './moment.ts'
 import type { Person } from './people.ts'
+import { visibleTo } from './visible.ts'
 import { listTerms } from './terms.ts'
 
 interface CourseRow {
@@ -98,16 +99,6 @@ const BroughtList = z.array(
     except: z.array(z.string()),
   }),
 )
-
-/** Which courses somebody may see: an instructor those they teach, everyone else all. */
-const visibleTo = (person: Person | 'system'): { where: string; values: Value[] } =>
-  person !== 'system' && person.role === 'instructor'
-    ? {
-        where:
-          'EXISTS (SELECT 1 FROM course_instructors WHERE course_instructors.course_id = courses.id AND course_instructors.email = ?)',
-        values: [person.email],
-      }
-    : { where: '1 = 1', values: [] }
 
 const readRows = async (
   database: Database,
@@ -257,7 +248,7 @@ export const listCourses = async (
   person: Person | 'system',
   asOf: string,
 ): Promise<StoredCourse[]> => {
-  const visible = visibleTo(person)
+  const visible = visibleTo(person, 'courses.id')
   return readRows(
     database,
     await rowsOf<CourseRow>(
@@ -291,7 +282,7 @@ export const findCourse = async (
   person: Person | 'system',
   asOf: string,
 ): Promise<StoredCourse | null> => {
-  const visible = visibleTo(person)
+  const visible = visibleTo(person, 'courses.id')
   const rows = await rowsOf<CourseRow>(
     database,
     `${select} WHERE courses.id = ? AND ${visible.where}`,

@@ -1,5 +1,6 @@
 import type { Pool } from 'mysql2/promise'
 import {
+  may,
   taskStates,
   type PlanSummary,
   type ProposedRename,
@@ -13,13 +14,15 @@ import {
   firstRow,
   inTransaction,
   rowsOf,
-  type Database,
   institutionNow,
+  type Database,
+  type Value,
 } from '@wickerframe/storage'
 import { recordAudit } from './audit.ts'
 import { sendRunMessages } from './messages.ts'
 import { instantOfRow } from './moment.ts'
 import type { Person } from './people.ts'
+import { visibleTo } from './visible.ts'
 import { orderOf, type StoredOrder } from './rolloutOrder.ts'
 
 export interface NewRun {
@@ -265,16 +268,18 @@ const summaryOf = (row: RunRow, counts: Record<TaskState, number>): RunSummary =
 export const listRuns = async (
   database: Database,
   kinds: readonly RunSummary['kind'][],
+  person: Person,
   most = 50,
 ): Promise<RunSummary[]> => {
+  const followable = followableBy(person)
   const rows = await rowsOf<RunRow>(
     database,
     `SELECT ${runColumns}
      FROM runs
-     WHERE kind IN (${kinds.map(() => '?').join(', ')})
+     WHERE kind IN (${kinds.map(() => '?').join(', ')}) AND ${followable.where}
      ORDER BY id DESC
      LIMIT ?`,
-    [...kinds, String(most)],
+    [...kinds, ...followable.values, String(most)],
   )
   const counts = await countsOf(
     database,
@@ -388,47 +393,32 @@ export const findRun = async (database: Database, id: number): Promise<RunDetail
   }
 }
 
-/** Whether somebody may see a run: an instructor only one whose courses are all their own. */
+/** Whether somebody may see a run: whoever may see every course it is about. */
 export const mayFollowRun = async (
   database: Database,
   id: number,
-  person: Pick<Person, 'role' | 'email'>,
+  person: Person,
 ): Promise<boolean> => {
-  if (person.role !== 'instructor') return isThere(database, id)
-  const { tasks, own } = await countOwnTasks(database, id, person.email)
-  return tasks > 0 && tasks === own
+  const { where, values } = followableBy(person)
+  return (
+    (await firstRow(
+      database,
+      `SELECT 1 AS yes
+       FROM runs
+       WHERE id = ? AND ${where}`,
+      [id, ...values],
+    )) !== null
+  )
 }
 
-const isThere = async (database: Database, id: number): Promise<boolean> =>
-  (await firstRow(
-    database,
-    `SELECT 1 AS yes
-     FROM runs
-     WHERE id = ?`,
-    [id],
-  )) !== null
-const countOwnTasks = async (
-  database: Database,
-  id: number,
-  email: string,
-): Promise<{ tasks: number; own: number }> => {
-  const row = await firstRow<{ tasks: number; own: number }>(
-    database,
-    `SELECT COUNT(*) AS tasks,
-       COALESCE(
-         SUM(
-           EXISTS (
-             SELECT 1
-             FROM course_instructors
-             WHERE course_instructors.course_id = tasks.course_id AND course_instructors.email = ?
-           )
-         ), 0
-       ) AS own
-     FROM tasks
-     WHERE run_id = ?`,
-    [email, id],
-  )
-  return { tasks: Number(row?.tasks ?? 0), own: Number(row?.own ?? 0) }
+/** Runs whose courses are all visible to somebody; one of no course is for those who see every course. */
+const followableBy = (person: Person): { where: string; values: Value[] } => {
+  if (may(person, 'see every course')) return { where: '1 = 1', values: [] }
+  const { where, values } = visibleTo(person, 'tasks.course_id')
+  return {
+    where: `EXISTS (SELECT 1 FROM tasks WHERE tasks.run_id = runs.id) AND NOT EXISTS (SELECT 1 FROM tasks WHERE tasks.run_id = runs.id AND NOT (${where}))`,
+    values,
+  }
 }
 
 /** A short text that changes whenever something of a run does. */

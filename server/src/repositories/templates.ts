@@ -16,6 +16,7 @@ import {
   type TemplateEdit,
 } from '@wickerframe/core'
 import {
+  may,
   templateListOf,
   type LibraryPut,
   type TakenOverDraft,
@@ -115,9 +116,8 @@ const upperOf = async (
 }
 
 const mayEdit = async (database: Database, id: number, person: Person): Promise<boolean> =>
-  person.role === 'designer' ||
-  person.role === 'administrator' ||
-  (person.role === 'contributor' &&
+  may(person, 'edit every draft') ||
+  (may(person, 'edit drafts') &&
     (await firstRow(
       database,
       `SELECT 1 AS yes
@@ -230,7 +230,7 @@ const summaryOf = async (
     courses: versions.reduce((sum, one) => sum + one.courses, 0),
     openComments: await countOpenComments(database, row.id),
     mayEdit: await mayEdit(database, row.id, person),
-    mayRelease: person.role === 'designer' || person.role === 'administrator',
+    mayRelease: may(person, 'keep templates'),
   }
 }
 

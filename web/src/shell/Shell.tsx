@@ -4,42 +4,19 @@ import { useEffect, useRef, useState } from 'react'
 import { Link, NavLink, Outlet, useLocation, useNavigate } from 'react-router'
 import { instructionalWeeks } from '@wickerframe/core'
 import type { Me } from '@wickerframe/contract'
+import { may } from '@wickerframe/contract/capabilities'
 import { call } from '../api/client.ts'
+import { screens } from '../screens/screens.tsx'
 import { useTerms } from '../api/queries.ts'
 import { Commands } from './Commands.tsx'
 import { Connection } from './Connection.tsx'
 import { Failure } from './Failure.tsx'
 
-const places: readonly { to: string; name: string; roles: readonly Me['role'][] }[] = [
-  { to: '/today', name: 'Today', roles: ['designer', 'contributor', 'reviewer', 'administrator'] },
-  {
-    to: '/templates',
-    name: 'Templates',
-    roles: ['designer', 'contributor', 'reviewer', 'administrator'],
-  },
-  {
-    to: '/courses',
-    name: 'Courses',
-    roles: ['designer', 'contributor', 'reviewer', 'administrator', 'instructor'],
-  },
-  {
-    to: '/rollouts',
-    name: 'Rollouts',
-    roles: ['designer', 'contributor', 'reviewer', 'administrator'],
-  },
-  {
-    to: '/conformance',
-    name: 'Conformance',
-    roles: ['designer', 'contributor', 'reviewer', 'administrator'],
-  },
-  {
-    to: '/library',
-    name: 'Library',
-    roles: ['designer', 'contributor', 'reviewer', 'administrator'],
-  },
-  { to: '/names', name: 'Names', roles: ['designer', 'administrator'] },
-  { to: '/terms', name: 'Terms', roles: ['designer', 'contributor', 'reviewer', 'administrator'] },
-]
+/** What stands in the navigation of somebody, and in the menu that bears their name. */
+const placesFor = (me: Me) =>
+  screens.flatMap(({ path, name, needs, ofPerson = false }) =>
+    name !== undefined && may(me, needs) ? [{ to: path, name, ofPerson }] : [],
+  )
 
 const TermNow = ({ today }: { today: string }) => {
   const terms = useTerms()
@@ -60,9 +37,9 @@ const TermNow = ({ today }: { today: string }) => {
 const PersonMenu = ({ me, onSignOut }: { me: Me; onSignOut: (everywhere: boolean) => void }) => {
   const navigate = useNavigate()
   const entries: { text: string; does: () => void }[] = [
-    ...(me.role === 'administrator'
-      ? [{ text: 'Audit: who did what', does: () => void navigate('/audit') }]
-      : []),
+    ...placesFor(me)
+      .filter((place) => place.ofPerson)
+      .map(({ name, to }) => ({ text: name, does: () => void navigate(to) })),
     { text: 'Sign out on this device', does: () => onSignOut(false) },
     { text: 'Sign out on all devices', does: () => onSignOut(true) },
   ]
@@ -104,7 +81,8 @@ export const Shell = ({ me }: { me: Me }) => {
   const navigate = useNavigate()
   const location = useLocation()
   const [commandsOpen, setCommandsOpen] = useState(false)
-  const shown = places.filter((place) => place.roles.includes(me.role))
+  const places = placesFor(me)
+  const shown = places.filter((place) => !place.ofPerson)
   const shownPath = useRef(location.pathname)
 
   useEffect(() => {
@@ -184,11 +162,7 @@ export const Shell = ({ me }: { me: Me }) => {
       <Failure key={location.pathname}>
         <Outlet />
       </Failure>
-      <Commands
-        open={commandsOpen}
-        onOpenChange={setCommandsOpen}
-        places={me.role === 'administrator' ? [...shown, { to: '/audit', name: 'Audit' }] : shown}
-      />
+      <Commands open={commandsOpen} onOpenChange={setCommandsOpen} places={places} />
     </>
   )
 }

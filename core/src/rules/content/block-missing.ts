@@ -56,37 +56,4 @@ export const blockMissing = defineRule({
         }
     }
   },
-  examples: {
-    passes: [
-      { title: 'all blocks as deployed', change: () => {} },
-      {
-        title: 'markers stripped',
-        change: ({ item }) =>
-          void (item('welcome').html = (item('welcome').html ?? '').replace(
-            / data-wf-[a-z]+="[^"]*"/g,
-            '',
-          )),
-      },
-    ],
-    fails: [
-      {
-        title: 'the house text was taken out',
-        change: ({ item }) =>
-          void (item('welcome').html = (item('welcome').html ?? '').replace(
-            /<div data-wf-block="muster".*?<\/div>/s,
-            '',
-          )),
-        evidence: 'no Emergency Muster',
-      },
-      {
-        title: 'the list of work was taken out',
-        change: ({ item }) =>
-          void (item('week-overview', 3).html = (item('week-overview', 3).html ?? '').replace(
-            /<div data-wf-block="to-do".*?<\/div>/s,
-            '',
-          )),
-        evidence: 'no “To do”',
-      },
-    ],
-  },
 })

@@ -1,6 +1,5 @@
 import { z } from 'zod'
 import { daysBetween, type Week } from '../../calendar/index.ts'
-import type { CourseModule } from '../../course/index.ts'
 import type { CheckContext } from '../context.ts'
 import { aboutCourse, defineRule, type Verdict } from '../rule.ts'
 import { rangedModules, type RangedModule } from './namedRanges.ts'
@@ -76,41 +75,6 @@ export const rangeOverlapOrGap = defineRule({
         }
     }
   },
-  examples: {
-    passes: [
-      { title: 'weeks that follow one another', change: () => {} },
-      {
-        title: 'a week without dates in its name',
-        change: ({ module }) => void (module('week', 3).name = 'Week 3: Compass'),
-      },
-    ],
-    fails: [
-      {
-        title: 'an extra module over the days of two weeks',
-        change: ({ course }) => void course.modules.push(extra('Harbour days, Sep 14 – Sep 25')),
-        evidence: 'Sep 14 – Sep 25',
-      },
-      {
-        title: 'units that leave week 3 out',
-        change: ({ course }) => {
-          course.modules = [
-            ...course.modules.slice(0, 1),
-            ...[
-              'Unit 1 · Aug 31 – Sep 13',
-              'Unit 2 · Sep 21 – Oct 4',
-              'Unit 3 · Oct 5 – Oct 23',
-            ].map((name, i) => ({ ...extra(name), id: `unit-${i}` })),
-          ]
-        },
-        evidence: 'Aug 31 – Sep 13, Sep 21 – Oct 4',
-      },
-      {
-        title: 'a week that begins too early',
-        change: ({ module }) => void (module('week', 4).name = 'Week 4 · Sep 17 – Sep 27 · Tides'),
-        evidence: 'Sep 17 – Sep 27',
-      },
-    ],
-  },
 })
 
 /** Whether a week has a module of its own, which may go without dates, or is told as missing by the rule for that: where units stand for weeks, only their dates tell. */
@@ -121,12 +85,3 @@ const accountedFor = (context: CheckContext, week: Week): boolean =>
       part.weeks.some((own) => own.number === week.number) &&
       context.groupings[part.key]?.state !== 'unreadable',
   )
-
-const extra = (name: string): CourseModule => ({
-  id: 'extra',
-  name,
-  published: true,
-  opensAt: null,
-  items: [],
-  modules: [],
-})

@@ -42,32 +42,4 @@ export const identityLost = defineRule({
         }
     }
   },
-  examples: {
-    passes: [
-      { title: 'all known', change: () => {} },
-      { title: 'a few removed', change: ({ course }) => void course.modules.pop() },
-    ],
-    fails: [
-      {
-        title: 'copied in again',
-        change: ({ course }) => {
-          for (const module of course.modules) {
-            delete module.recordedAs
-            for (const item of module.items) delete item.recordedAs
-          }
-        },
-        evidence: '1 of 46',
-      },
-      {
-        title: 'most of it made again by hand',
-        change: ({ course }) => {
-          for (const module of course.modules.slice(1)) {
-            delete module.recordedAs
-            for (const item of module.items) delete item.recordedAs
-          }
-        },
-        evidence: '6 of 46',
-      },
-    ],
-  },
 })

@@ -31,30 +31,4 @@ export const neverDeployed = defineRule({
         expected: 'a rollout to this course',
       }
   },
-  examples: {
-    passes: [
-      { title: 'deployed', change: () => {} },
-      {
-        title: 'under the template for checking only',
-        change: ({ history }) => Object.assign(history, { deployedOn: null, checkOnly: true }),
-      },
-    ],
-    fails: [
-      {
-        title: 'an empty shell',
-        change: ({ course, history }) => {
-          history.deployedOn = null
-          course.modules = []
-          course.stray = []
-          course.homePage = null
-        },
-        evidence: '0 modules, none of them deployed',
-      },
-      {
-        title: 'full, but never deployed to',
-        change: ({ history }) => void (history.deployedOn = null),
-        evidence: '9 modules, none of them deployed',
-      },
-    ],
-  },
 })

@@ -58,31 +58,4 @@ export const categoryMissing = defineRule({
     const item = context.itemAt(verdict.itemId)
     return item ? [{ change: 'set-item', id: item.id, fields: { category: verdict.expected } }] : []
   },
-  examples: {
-    passes: [
-      { title: 'categories as deployed', change: () => {} },
-      {
-        title: 'one more of the instructor’s own',
-        change: ({ course }) =>
-          void course.grading?.categories.push({
-            key: 'own',
-            name: 'Sea time',
-            weight: 0,
-            counts: false,
-          }),
-      },
-    ],
-    fails: [
-      {
-        title: 'work outside every category',
-        change: ({ item }) => void (item('assignment', 2).category = null),
-        evidence: 'none',
-      },
-      {
-        title: 'a category was removed',
-        change: ({ course }) => void course.grading?.categories.splice(0, 1),
-        evidence: 'no category Assignments',
-      },
-    ],
-  },
 })

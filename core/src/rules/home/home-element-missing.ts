@@ -39,37 +39,4 @@ export const homeElementMissing = defineRule({
         }
     }
   },
-  examples: {
-    passes: [
-      { title: 'all elements as deployed', change: () => {} },
-      {
-        title: 'markers stripped by the platform, content still there',
-        change: ({ item }) =>
-          void (item('home-page').html = (item('home-page').html ?? '').replace(
-            / data-wf-[a-z]+="[^"]*"/g,
-            '',
-          )),
-      },
-    ],
-    fails: [
-      {
-        title: 'the office hours were deleted',
-        change: ({ item }) =>
-          void (item('home-page').html = (item('home-page').html ?? '').replace(
-            /<div data-wf-block="office-hours".*?<\/div>/s,
-            '',
-          )),
-        evidence: 'no office hours',
-      },
-      {
-        title: 'the help passage was deleted',
-        change: ({ item }) =>
-          void (item('home-page').html = (item('home-page').html ?? '').replace(
-            /<div data-wf-block="help".*?<\/div>/s,
-            '',
-          )),
-        evidence: 'no help',
-      },
-    ],
-  },
 })

@@ -46,37 +46,4 @@ export const homeElementOrder = defineRule({
         itemId: there.item.id,
       }
   },
-  examples: {
-    passes: [
-      { title: 'the order of the template', change: () => {} },
-      {
-        title: 'something of the instructor’s own in between',
-        change: ({ item }) =>
-          void (item('home-page').html = (item('home-page').html ?? '').replace(
-            '<div data-wf-block="begin"',
-            '<p>Fair winds!</p><div data-wf-block="begin"',
-          )),
-      },
-    ],
-    fails: [
-      {
-        title: 'help was moved to the top',
-        change: ({ item }) => {
-          const html = item('home-page').html ?? ''
-          const help = /<div data-wf-block="help".*?<\/div>/s.exec(html)?.[0] ?? ''
-          item('home-page').html = help + html.replace(help, '')
-        },
-        evidence: 'help',
-      },
-      {
-        title: 'where to begin stands last',
-        change: ({ item }) => {
-          const html = item('home-page').html ?? ''
-          const begin = /<div data-wf-block="begin".*?<\/div>/s.exec(html)?.[0] ?? ''
-          item('home-page').html = html.replace(begin, '') + begin
-        },
-        evidence: 'help',
-      },
-    ],
-  },
 })

@@ -38,25 +38,4 @@ export const navigationEntries = defineRule({
   mend: (_, context): Change[] => [
     { change: 'set-navigation', navigation: mendedNavigation(context) },
   ],
-  examples: {
-    passes: [
-      { title: 'as deployed', change: () => {} },
-      {
-        title: 'an entry of the instructor’s own',
-        change: ({ course }) => void course.navigation.push({ label: 'Weather', hidden: false }),
-      },
-    ],
-    fails: [
-      {
-        title: 'an entry was taken out',
-        change: ({ course }) => void course.navigation.splice(2, 1),
-        evidence: 'no Grades',
-      },
-      {
-        title: 'an entry was renamed',
-        change: ({ course }) => void (course.navigation[1] = { label: 'Stuff', hidden: false }),
-        evidence: 'no Contents',
-      },
-    ],
-  },
 })

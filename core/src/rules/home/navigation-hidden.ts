@@ -42,25 +42,4 @@ export const navigationHidden = defineRule({
   mend: (_, context): Change[] => [
     { change: 'set-navigation', navigation: mendedNavigation(context) },
   ],
-  examples: {
-    passes: [
-      { title: 'as deployed', change: () => {} },
-      {
-        title: 'an entry of the instructor’s own',
-        change: ({ course }) => void course.navigation.push({ label: 'Weather', hidden: true }),
-      },
-    ],
-    fails: [
-      {
-        title: 'files are shown',
-        change: ({ course }) => void (course.navigation[3] = { label: 'Files', hidden: false }),
-        evidence: 'Files: shown',
-      },
-      {
-        title: 'grades are hidden',
-        change: ({ course }) => void (course.navigation[2] = { label: 'Grades', hidden: true }),
-        evidence: 'Grades: hidden',
-      },
-    ],
-  },
 })

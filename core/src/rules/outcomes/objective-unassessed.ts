@@ -40,32 +40,4 @@ export const objectiveUnassessed = defineRule({
         }
     }
   },
-  examples: {
-    passes: [
-      { title: 'both objectives are assessed', change: () => {} },
-      {
-        title: 'a template without outcomes',
-        change: ({ template }) => void (template.outcomes = []),
-      },
-    ],
-    fails: [
-      {
-        title: 'no item names it',
-        change: ({ template }) => {
-          for (const part of template.parts)
-            if (part.kind === 'module')
-              for (const item of part.items) if (item.kind === 'discussion') item.assesses = []
-        },
-        evidence: 'Plan a leg',
-      },
-      {
-        title: 'the items that assess it were all removed',
-        change: ({ course }) => {
-          for (const module of course.modules)
-            module.items = module.items.filter((item) => item.kind !== 'assignment')
-        },
-        evidence: 'Fix a position',
-      },
-    ],
-  },
 })

@@ -43,37 +43,6 @@ export const copyLeftOver = defineRule({
       else if (part) yield { subject, outcome: 'passed' }
     }
   },
-  examples: {
-    passes: [
-      { title: 'no copies', change: () => {} },
-      {
-        title: 'a number in brackets that is its week',
-        change: ({ item }) => void (item('week-overview', 3).name = 'Overview (3)'),
-      },
-      {
-        title: 'a topic that speaks of copying',
-        change: ({ module }) =>
-          void (module('week', 3).name = 'Week 3 · Sep 14 – Sep 20 · How to copy a chart'),
-      },
-    ],
-    fails: [
-      {
-        title: 'a page named “(2)”',
-        change: ({ item }) => void (item('week-overview', 3).name = 'Week 3 overview (2)'),
-        evidence: 'Week 3 overview (2)',
-      },
-      {
-        title: 'a duplicate beside its original',
-        change: ({ module, item }) =>
-          void module('week', 2).items.push({
-            ...item('assignment', 2),
-            id: 'dup',
-            recordedAs: undefined,
-          }),
-        evidence: 'NAV 110 · Assignment 1: Leading marks',
-      },
-    ],
-  },
 })
 
 /** Whether the number in brackets at a name's end is that of its own week or repetition. */

@@ -36,45 +36,4 @@ export const answerKeyVisible = defineRule({
     const item = context.itemAt(verdict.itemId)
     return item ? [{ change: 'set-item', id: item.id, fields: { published: false } }] : []
   },
-  examples: {
-    passes: [
-      { title: 'no key in the course', change: () => {} },
-      {
-        title: 'the key of a week that is over',
-        change: ({ module, item }) =>
-          void module('week', 2).items.push({
-            ...item('week-overview', 2),
-            id: 'key',
-            name: 'Answer key to quiz 2',
-            recordedAs: undefined,
-          }),
-      },
-    ],
-    fails: [
-      {
-        title: 'the key of this week',
-        change: ({ module, item }) =>
-          void module('week', 3).items.push({
-            ...item('week-overview', 3),
-            id: 'key',
-            name: 'Quiz 3 answer key',
-            recordedAs: undefined,
-          }),
-        evidence: 'Quiz 3 answer key',
-      },
-      {
-        title: 'solutions as a file',
-        change: ({ module, item }) =>
-          void module('week', 4).items.push({
-            ...item('week-overview', 4),
-            id: 'key',
-            kind: 'file',
-            html: null,
-            name: 'Solutions',
-            recordedAs: undefined,
-          }),
-        evidence: 'Solutions',
-      },
-    ],
-  },
 })

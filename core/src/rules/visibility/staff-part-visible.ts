@@ -42,31 +42,4 @@ export const staffPartVisible = defineRule({
     const there = verdict.subject.about === 'part' ? context.itemFor(verdict.subject.part) : null
     return there ? [{ change: 'set-item', id: there.item.id, fields: { published: false } }] : []
   },
-  examples: {
-    passes: [
-      { title: 'hidden as deployed', change: () => {} },
-      {
-        title: 'published, but in a module that is hidden',
-        change: ({ item, module }) => {
-          item('staff-notes').published = true
-          module('start-here').published = false
-        },
-      },
-    ],
-    fails: [
-      {
-        title: 'published by mistake',
-        change: ({ item }) => void (item('staff-notes').published = true),
-        evidence: 'Notes for the instructor',
-      },
-      {
-        title: 'published while the course is still closed',
-        change: ({ course, item }) => {
-          course.published = false
-          item('staff-notes').published = true
-        },
-        evidence: 'Notes for the instructor',
-      },
-    ],
-  },
 })

@@ -101,7 +101,7 @@ export const checkHandlers: HandlersOf<typeof checkRoutes> = {
     return checkRun(handling, [await courseIn(handling)], asOf)
   },
   today: async (handling) => {
-    const { pool, today } = handling
+    const { pool, today, person } = handling
     const { courses, checks } = await judged(handling)
     const terms = await listTerms(pool)
     const term =
@@ -142,7 +142,9 @@ export const checkHandlers: HandlersOf<typeof checkRoutes> = {
       duplicates: [...bySection]
         .filter(([, list]) => list.length > 1)
         .map(([classSection, list]) => ({ classSection, courses: list })),
-      failedRollouts: (await listRuns(pool, ['rollout'])).filter((run) => run.counts.failed > 0),
+      failedRollouts: (await listRuns(pool, ['rollout'], person)).filter(
+        (run) => run.counts.failed > 0,
+      ),
       mendFirst: actionsOver(courses, checks, 4),
       comingDue: courses
         .flatMap(({ summary }) => {

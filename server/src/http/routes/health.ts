@@ -10,9 +10,9 @@ export const healthHandlers: HandlersOf<typeof healthRoutes> = {
       firstRow(
         pool,
         `SELECT name
-       FROM migrations
-       ORDER BY name DESC
-       LIMIT 1`,
+         FROM migrations
+         ORDER BY name DESC
+         LIMIT 1`,
       ),
     )
     return { database: true }

@@ -119,7 +119,6 @@ export const libraryHandlers: HandlersOf<typeof libraryRoutes> = {
     }
   },
   readRubricFile: async (handling) => {
-    const {} = handling
     const read = await fileOf(handling, 'rubric', {}, 'the rubric file as the body, as text/csv')
     if (read.ok) return { criteria: read.value }
     const [first] = read.problems

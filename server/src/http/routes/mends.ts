@@ -1,4 +1,4 @@
-import type { ChosenMend, MendableRule, mendRoutes } from '@wickerframe/contract'
+import { may, type ChosenMend, type MendableRule, type mendRoutes } from '@wickerframe/contract'
 import type { HandlersOf } from '../handler.ts'
 import { changesInWords, ruleById, type Course, type Finding } from '@wickerframe/core'
 import type { ProposedMend } from '../../jobs/mendTask.ts'
@@ -47,7 +47,7 @@ export const mendHandlers: HandlersOf<typeof mendRoutes> = {
     if (!result) throw new HttpProblem(409, 'not-checked', 'the course has not been checked yet')
     const chosen = new Set(mends.map((mend) => mend.fingerprint))
     if (
-      person.role === 'instructor' &&
+      !may(person, 'mend for administrators') &&
       result.findings.some(
         (finding) =>
           finding.mender === 'administrator' &&

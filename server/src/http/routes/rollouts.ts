@@ -18,6 +18,7 @@ import { findSnapshot } from '../../repositories/snapshots.ts'
 import { findVersion, isRetired, type Version } from '../../repositories/templates.ts'
 import { askedRun } from '../askedRun.ts'
 import { coursesOf } from './courses.ts'
+import { runIn } from './runs.ts'
 import { HttpProblem, notFound } from '../problem.ts'
 
 const versionOf = async (
@@ -138,7 +139,7 @@ const plannedIn = async ({
 }
 
 export const rolloutHandlers: HandlersOf<typeof rolloutRoutes> = {
-  listRollouts: async ({ pool }) => listRuns(pool, ['rollout', 'renames', 'mends']),
+  listRollouts: async ({ pool, person }) => listRuns(pool, ['rollout', 'renames', 'mends'], person),
   planRollout: async (handling) => {
     const { body } = handling
     const wanted = body
@@ -181,7 +182,7 @@ export const rolloutHandlers: HandlersOf<typeof rolloutRoutes> = {
       wanted,
     )
   },
-  rolloutShapes: async ({ pool, at }) => shapesOf(pool, at.run),
+  rolloutShapes: async (handling) => shapesOf(handling.pool, await runIn(handling)),
   coursePlan: async (handling) => {
     const { stored, task, decided } = await plannedIn(handling)
     const { id, code, title, classSections, readAt } = stored.summary

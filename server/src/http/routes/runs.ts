@@ -8,8 +8,8 @@ interface AboutRun extends Situation {
   at: { run: number }
 }
 
-/** The run of the address, if it is there and theirs to see: an instructor's when all its courses are. */
-const runIn = async ({ pool, person, at }: AboutRun): Promise<number> => {
+/** The run of the address, if it is there and theirs to see. */
+export const runIn = async ({ pool, person, at }: AboutRun): Promise<number> => {
   if (!(await mayFollowRun(pool, at.run, person))) throw notFound('run')
   return at.run
 }

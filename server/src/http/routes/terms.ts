@@ -17,6 +17,7 @@ import { findVersionById } from '../../repositories/templates.ts'
 import { findTerm, listTerms, saveTerm, termRevision } from '../../repositories/terms.ts'
 import { digestOf } from '../../digest.ts'
 import { fileOf } from '../fileOf.ts'
+import type { Person } from '../../repositories/people.ts'
 import { HttpProblem, notFound } from '../problem.ts'
 import { mustBeAsShown } from '../shown.ts'
 import { calendarOut } from '../calendarOut.ts'
@@ -27,8 +28,13 @@ const termIn = async ({ pool, at }: Situation & { at: { term: string } }): Promi
   return term
 }
 
-const coursesOf = async ({ pool, today }: Situation, code: string): Promise<StoredCourse[]> =>
-  (await listCourses(pool, 'system', today)).filter((stored) => stored.facts.term.code === code)
+/** Courses of a term: all of them, or those that somebody may see. */
+const coursesOf = async (
+  { pool, today }: Situation,
+  code: string,
+  seenBy: Person | 'system' = 'system',
+): Promise<StoredCourse[]> =>
+  (await listCourses(pool, seenBy, today)).filter((stored) => stored.facts.term.code === code)
 
 /** Why a term does not fit a course, or null. */
 const misfitOf = (facts: Facts, term: Term): string | null => {
@@ -142,7 +148,7 @@ export const termHandlers: HandlersOf<typeof termRoutes> = {
   listTerms: async ({ pool }) => listTerms(pool),
   readTerm: async (handling) => {
     const term = await termIn(handling)
-    const courses = await coursesOf(handling, term.code)
+    const courses = await coursesOf(handling, term.code, handling.person)
     return {
       term,
       revision: termRevision(term),

@@ -2,6 +2,7 @@ import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { useEffect, useMemo, useState } from 'react'
 import { Link } from 'react-router'
 import type { ConformanceRow, Me } from '@wickerframe/contract'
+import { may } from '@wickerframe/contract/capabilities'
 import { sampleStrands, type Crossing, type WeaveColumn } from '@wickerframe/core'
 import { call } from '../../api/client.ts'
 import { useConformance, useRun } from '../../api/queries.ts'
@@ -176,7 +177,7 @@ export const ConformanceScreen = ({ me }: { me: Me }) => {
   }))
   const width =
     weeksShown === 'all' ? 26 : Math.min(72, Math.max(30, Math.floor(690 / columns.length) - 6))
-  const mayCheck = me.role === 'designer' || me.role === 'administrator'
+  const mayCheck = may(me, 'check courses')
   return (
     <Page
       title="Is the term in order?"
@@ -352,7 +353,7 @@ export const ConformanceScreen = ({ me }: { me: Me }) => {
         </div>
         <aside>
           <h2 className="text-[18px]">Mend first</h2>
-          {(me.role === 'designer' || me.role === 'administrator') && (
+          {may(me, 'mend courses') && (
             <Link className="text-tide underline underline-offset-2" to="/conformance/mends">
               What can be mended in all courses at once
             </Link>

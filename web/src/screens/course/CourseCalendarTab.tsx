@@ -11,6 +11,7 @@ import {
   type Weekday,
 } from '@wickerframe/core'
 import type { CourseCalendar, CourseDetail, Me } from '@wickerframe/contract'
+import { may } from '@wickerframe/contract/capabilities'
 import { addressOf, call } from '../../api/client.ts'
 import { useTerms } from '../../api/queries.ts'
 import { Button, Pick, plural, Problem } from '../../controls/controls.tsx'
@@ -35,7 +36,7 @@ export const CourseCalendarTab = ({ course, me }: { course: CourseDetail; me: Me
       setEdited(null)
     },
   })
-  const mayEdit = me.role === 'designer' || me.role === 'administrator' || me.role === 'instructor'
+  const mayEdit = may(me, 'look after course')
   const change = (fields: Partial<CourseCalendar>) => setEdited({ ...calendar, ...fields })
   const nextTerm = terms.data?.find((one) => one.code === calendar.nextTerm)
   const weeks = instructionalWeeks({

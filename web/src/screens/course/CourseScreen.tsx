@@ -11,6 +11,7 @@ import {
   type Template,
 } from '@wickerframe/core'
 import type { Me } from '@wickerframe/contract'
+import { may } from '@wickerframe/contract/capabilities'
 import { addressOf, call } from '../../api/client.ts'
 import { useCourse, useRun } from '../../api/queries.ts'
 import { Button, Moment, Page, plural, Problem, Waiting } from '../../controls/controls.tsx'
@@ -127,7 +128,7 @@ export const CourseScreen = ({ me }: { me: Me }) => {
             facts={course.facts}
             onChange={(date) => set({ asOf: date })}
           />
-          {(me.role === 'designer' || me.role === 'administrator' || me.role === 'instructor') && (
+          {may(me, 'look after course') && (
             <Button
               shape="main"
               disabled={running || check.isPending}
@@ -147,7 +148,7 @@ export const CourseScreen = ({ me }: { me: Me }) => {
           ? `${course.template.title}, version ${course.template.version}${course.template.newest > course.template.version ? ` (newest is ${course.template.newest})` : ''}`
           : stateWords[course.state]}
       </p>
-      <Merges course={course} may={me.role === 'designer' || me.role === 'administrator'} />
+      <Merges course={course} may={may(me, 'keep courses')} />
       <Problem error={check.error} />
       {failedTask && (
         <p role="alert" className="mt-2 border-l-4 border-rust bg-rust-soft px-3 py-1">
@@ -237,7 +238,7 @@ export const CourseScreen = ({ me }: { me: Me }) => {
               result={result}
               care={course.care}
               courseId={course.id}
-              role={me.role}
+              me={me}
               onMend={setMending}
               onWaive={setWaiving}
               onShowPage={showPage}
@@ -258,7 +259,7 @@ export const CourseScreen = ({ me }: { me: Me }) => {
           <CourseCalendarTab key={course.id} course={course} me={me} />
         </Tabs.Content>
         <Tabs.Content value="history" className="mt-3">
-          {(me.role === 'designer' || me.role === 'administrator') && (
+          {may(me, 'keep courses') && (
             <>
               <NewerVersion course={course} />
               <CheckOnly course={course} />
@@ -290,7 +291,7 @@ export const CourseScreen = ({ me }: { me: Me }) => {
         <WaiverDialog
           courseId={course.id}
           place={waiving}
-          mayGive={me.role !== 'instructor'}
+          mayGive={may(me, 'decide waivers')}
           onClose={() => setWaiving(null)}
         />
       )}

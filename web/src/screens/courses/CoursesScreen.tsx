@@ -2,6 +2,7 @@ import { useVirtualizer } from '@tanstack/react-virtual'
 import { useMemo, useRef, useState } from 'react'
 import { Link } from 'react-router'
 import type { CourseState, CourseSummary, Me } from '@wickerframe/contract'
+import { may } from '@wickerframe/contract/capabilities'
 import { useCourses } from '../../api/queries.ts'
 import { Button, Page, Pick, plural, Problem, Waiting } from '../../controls/controls.tsx'
 import { useAddress } from '../../shell/useAddress.ts'
@@ -69,8 +70,8 @@ export const CoursesScreen = ({ me }: { me: Me }) => {
     estimateSize: () => rowHeight,
     overscan: 12,
   })
-  const mayChange = me.role === 'designer' || me.role === 'administrator'
-  const title = me.role === 'instructor' ? 'Your courses' : 'Courses'
+  const mayChange = may(me, 'keep courses')
+  const title = may(me, 'see every course') ? 'Courses' : 'Your courses'
   if (courses.isPending)
     return (
       <Page title={title}>

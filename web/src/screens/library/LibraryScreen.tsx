@@ -13,6 +13,7 @@ import {
   type Rubric,
 } from '@wickerframe/core'
 import type { LibraryEntry, LibraryKind, LibraryPut, Me } from '@wickerframe/contract'
+import { may } from '@wickerframe/contract/capabilities'
 import { call } from '../../api/client.ts'
 import { useLibrary } from '../../api/queries.ts'
 import {
@@ -373,7 +374,7 @@ export const LibraryScreen = ({ me }: { me: Me }) => {
   const { search, set } = useAddress()
   const kind = (search.get('kind') ?? 'house-text') as LibraryKind
   const open = search.get('open')
-  const mayEdit = me.role === 'designer' || me.role === 'administrator'
+  const mayEdit = may(me, 'keep library')
   const entries = (library.data ?? []).filter((entry) => entry.kind === kind)
   const saved = () => set({ open: null })
   const navigate = useNavigate()

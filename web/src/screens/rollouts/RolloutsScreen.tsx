@@ -1,6 +1,7 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { Link } from 'react-router'
 import type { Me } from '@wickerframe/contract'
+import { may } from '@wickerframe/contract/capabilities'
 import { call } from '../../api/client.ts'
 import { useMessages, useRollouts } from '../../api/queries.ts'
 import { Button, Moment, Page, plural, Problem, Waiting } from '../../controls/controls.tsx'
@@ -53,7 +54,7 @@ const Messages = () => {
 
 export const RolloutsScreen = ({ me }: { me: Me }) => {
   const rollouts = useRollouts()
-  const mayPlan = me.role === 'designer' || me.role === 'administrator'
+  const mayPlan = may(me, 'roll out')
   return (
     <Page
       title="Rollouts"

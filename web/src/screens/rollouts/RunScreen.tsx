@@ -1,6 +1,7 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { Link, useNavigate, useParams } from 'react-router'
 import type { Me } from '@wickerframe/contract'
+import { may } from '@wickerframe/contract/capabilities'
 import { call } from '../../api/client.ts'
 import { useRun } from '../../api/queries.ts'
 import { Button, Moment, Page, plural, Problem, Waiting } from '../../controls/controls.tsx'
@@ -60,7 +61,7 @@ export const RunScreen = ({ me }: { me: Me }) => {
   const over = planning
     ? all - counts['to-plan'] - counts['at-work']
     : counts.done + counts.failed + counts.cancelled + counts.held
-  const may = me.role === 'designer' || me.role === 'administrator'
+  const mayAct = may(me, 'roll out')
   return (
     <Page
       title={detail.title}
@@ -73,7 +74,7 @@ export const RunScreen = ({ me }: { me: Me }) => {
         </>
       }
       beside={
-        may && (
+        mayAct && (
           <>
             {state === 'planned' && !plans && (
               <Button shape="main" onClick={() => act.mutate('approveRun')}>
@@ -137,11 +138,11 @@ export const RunScreen = ({ me }: { me: Me }) => {
         </div>
       )}
       {plans ? (
-        <RolloutPlan detail={detail} may={may} />
+        <RolloutPlan detail={detail} may={mayAct} />
       ) : (
-        <RolloutResult detail={detail} may={may} />
+        <RolloutResult detail={detail} may={mayAct} />
       )}
-      {may && state === 'planned' && plans && detail.order?.mode === 'version' && (
+      {mayAct && state === 'planned' && plans && detail.order?.mode === 'version' && (
         <Rehearsals detail={detail} />
       )}
     </Page>

@@ -1,6 +1,7 @@
 import { Link } from 'react-router'
 import { modalities } from '@wickerframe/core'
 import type { Me, TemplateSummary } from '@wickerframe/contract'
+import { may } from '@wickerframe/contract/capabilities'
 import { useTemplates } from '../../api/queries.ts'
 import { Moment, Page, Pick, plural, Problem, Waiting } from '../../controls/controls.tsx'
 import { Tick } from '../../controls/typed.tsx'
@@ -57,7 +58,7 @@ export const TemplatesScreen = ({ me }: { me: Me }) => {
             (department === null || use.department === department),
         )),
   )
-  const mayMake = me.role === 'designer' || me.role === 'administrator'
+  const mayMake = may(me, 'keep templates')
   return (
     <Page
       title="Templates"

@@ -9,6 +9,7 @@ import {
   type FreeDays,
 } from '@wickerframe/core'
 import type { Me } from '@wickerframe/contract'
+import { may } from '@wickerframe/contract/capabilities'
 import { addressOf, ApiError, call, send } from '../../api/client.ts'
 import { useTerm } from '../../api/queries.ts'
 import { Button, Page, plural, Problem, Waiting } from '../../controls/controls.tsx'
@@ -136,7 +137,7 @@ const TermEditor = ({
   const navigate = useNavigate()
   const [typed, setTyped] = useState<Term>(stored ?? blank(me.today))
   const [sound, setSound] = useState<Term>(typed)
-  const mayEdit = me.role === 'designer' || me.role === 'administrator'
+  const mayEdit = may(me, 'keep terms')
   const read = readDocument(Term, typed)
   const problems = read.ok ? [] : read.problems
   const changed = canonicalJson(typed) !== canonicalJson(stored)

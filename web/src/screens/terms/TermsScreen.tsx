@@ -1,12 +1,13 @@
 import { Link } from 'react-router'
 import { formatDate, instructionalWeeks } from '@wickerframe/core'
 import type { Me } from '@wickerframe/contract'
+import { may } from '@wickerframe/contract/capabilities'
 import { useTerms } from '../../api/queries.ts'
 import { Page, plural, Problem, Waiting } from '../../controls/controls.tsx'
 
 export const TermsScreen = ({ me }: { me: Me }) => {
   const terms = useTerms()
-  const mayEdit = me.role === 'designer' || me.role === 'administrator'
+  const mayEdit = may(me, 'keep terms')
   return (
     <Page
       title="Terms"

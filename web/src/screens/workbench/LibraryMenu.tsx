@@ -1,6 +1,7 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import type { Template } from '@wickerframe/core'
 import { templateListOf, type LibraryKind, type LibraryPut } from '@wickerframe/contract'
+import { may } from '@wickerframe/contract/capabilities'
 import { call } from '../../api/client.ts'
 import { useLibrary, useMe } from '../../api/queries.ts'
 import { Button, Problem } from '../../controls/controls.tsx'
@@ -46,8 +47,7 @@ export const PutIntoLibrary = ({ put }: { put: LibraryPut }) => {
     mutationFn: () => call('putIntoLibrary', { body: put }),
     onSuccess: () => client.invalidateQueries({ queryKey: ['library'] }),
   })
-  const role = me.data?.role
-  if (role !== 'designer' && role !== 'administrator') return null
+  if (!me.data || !may(me.data, 'keep library')) return null
   if (library.data?.some((entry) => entry.kind === put.kind && entry.key === put.document.key))
     return <span className="text-ink-3">in the library</span>
   return (

@@ -1,6 +1,7 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { refusalWords, type Finding, type FindingPlace } from '@wickerframe/core'
-import type { CourseCare, Role } from '@wickerframe/contract'
+import type { CourseCare, Me } from '@wickerframe/contract'
+import { may } from '@wickerframe/contract/capabilities'
 import { call } from '../../../api/client.ts'
 import { Button, plural, Problem, Sentence } from '../../../controls/controls.tsx'
 import { FollowUpLine } from './FollowUpLine.tsx'
@@ -8,7 +9,7 @@ import { whoseMove } from './grouping.ts'
 
 export interface FindingActions {
   courseId: number
-  role: Role
+  me: Me
   people: readonly { name: string; email: string }[]
   asOf: string
   care: CourseCare
@@ -86,8 +87,7 @@ const Place = ({
   fresh: boolean
   mends: readonly FindingPlace[]
 }) => {
-  const mayAct =
-    actions.role === 'designer' || actions.role === 'administrator' || actions.role === 'instructor'
+  const mayAct = may(actions.me, 'look after course')
   const missing = finding.rule === 'item-missing' && place.says === 'unsaid'
   return (
     <li className="border-t border-line py-1.5">
@@ -134,7 +134,7 @@ const Place = ({
         )}
         {mayAct && !place.waived && (
           <Button shape="word" className="py-0.5!" onClick={() => actions.onWaive(place)}>
-            {actions.role === 'instructor' ? 'Ask for a waiver' : 'Waive'}
+            {may(actions.me, 'decide waivers') ? 'Waive' : 'Ask for a waiver'}
           </Button>
         )}
         {mayAct && missing && place.place.instance && (
@@ -163,12 +163,12 @@ export const FindingCard = ({
   openFirst?: boolean
 }) => {
   // What is an administrator’s to mend, an instructor cannot.
-  const mayMend = finding.mender !== 'administrator' || actions.role !== 'instructor'
+  const mayMend = finding.mender !== 'administrator' || may(actions.me, 'mend for administrators')
   const mends = mayMend ? finding.places.filter((place) => place.mend && !place.waived) : []
   const fingerprints = finding.places.map((place) => place.fingerprint)
   const followUp = actions.care.followUps.find((one) => fingerprints.includes(one.fingerprint))
   const fresh = new Set(actions.care.since?.fresh)
-  const mayAct = actions.role !== 'reviewer' && actions.role !== 'contributor'
+  const mayAct = may(actions.me, 'look after course')
   const asked = actions.care.waivers.find(
     (waiver) =>
       waiver.state === 'asked' &&
@@ -176,8 +176,7 @@ export const FindingCard = ({
       fingerprints.includes(waiver.fingerprint),
   )
   const followed =
-    (followUp !== undefined || actions.role === 'designer' || actions.role === 'administrator') &&
-    finding.strength !== 'may'
+    (followUp !== undefined || may(actions.me, 'raise findings')) && finding.strength !== 'may'
   const showMend = mayAct && mends.length > 0 && (
     <Button shape="word" className="py-0.5!" onClick={() => actions.onMend(mends)}>
       {mends.length === 1 ? 'Show the mend' : `Show the mend in ${mends.length} places`}
@@ -198,7 +197,7 @@ export const FindingCard = ({
       {asked && (
         <p className="text-ink-2">
           A waiver is asked for: {asked.reason}{' '}
-          <WaiverAnswer courseId={actions.courseId} waiver={asked.id} role={actions.role} />
+          <WaiverAnswer courseId={actions.courseId} waiver={asked.id} me={actions.me} />
         </p>
       )}
       {!followed && <p className="mt-1">{showMend}</p>}
@@ -207,7 +206,7 @@ export const FindingCard = ({
           courseId={actions.courseId}
           fingerprints={followUp ? [followUp.fingerprint] : fingerprints.slice(0, 1)}
           followUp={followUp}
-          role={actions.role}
+          me={actions.me}
           asOf={actions.asOf}
         >
           {showMend}
@@ -246,25 +245,17 @@ export const FindingCard = ({
   )
 }
 
-const WaiverAnswer = ({
-  courseId,
-  waiver,
-  role,
-}: {
-  courseId: number
-  waiver: string
-  role: Role
-}) => {
+const WaiverAnswer = ({ courseId, waiver, me }: { courseId: number; waiver: string; me: Me }) => {
   const client = useQueryClient()
   const decide = useMutation({
     mutationFn: (decision: 'approve' | 'refuse' | 'withdraw') =>
       call('decideWaiver', { at: { course: courseId, waiver }, body: { decision } }),
     onSuccess: () => client.invalidateQueries(),
   })
-  if (role === 'reviewer' || role === 'contributor') return null
+  if (!may(me, 'look after course')) return null
   return (
     <>
-      {role !== 'instructor' && (
+      {may(me, 'decide waivers') && (
         <>
           <Button shape="word" className="mr-3 py-0!" onClick={() => decide.mutate('approve')}>
             Approve

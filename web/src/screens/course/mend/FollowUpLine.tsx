@@ -1,6 +1,7 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { useState, type ReactNode } from 'react'
-import type { FollowUp, FollowUpPut, Role } from '@wickerframe/contract'
+import type { FollowUp, FollowUpPut, Me } from '@wickerframe/contract'
+import { may } from '@wickerframe/contract/capabilities'
 import { call } from '../../../api/client.ts'
 import { Button, Field, Moment, Problem } from '../../../controls/controls.tsx'
 
@@ -20,14 +21,14 @@ export const FollowUpLine = ({
   courseId,
   fingerprints,
   followUp,
-  role,
+  me,
   asOf,
   children,
 }: {
   courseId: number
   fingerprints: string[]
   followUp: FollowUp | undefined
-  role: Role
+  me: Me
   asOf: string
   children?: ReactNode
 }) => {
@@ -43,7 +44,7 @@ export const FollowUpLine = ({
       await client.invalidateQueries({ queryKey: ['course', String(courseId)] })
     },
   })
-  const looksAfter = role === 'designer' || role === 'administrator'
+  const looksAfter = may(me, 'raise findings')
   const settled = !followUp || followUp.state === 'mended' || followUp.state === 'closed'
   return (
     <div className="mt-1">
@@ -65,7 +66,7 @@ export const FollowUpLine = ({
             Raise it
           </Button>
         )}
-        {!settled && role !== 'reviewer' && (
+        {!settled && may(me, 'look after course') && (
           <>
             <Button shape="word" className="py-0.5!" onClick={() => setAnswering('promise')}>
               Promise it for a date

@@ -10,6 +10,7 @@ import {
   type Template,
 } from '@wickerframe/core'
 import type { CourseCare, Me } from '@wickerframe/contract'
+import { may } from '@wickerframe/contract/capabilities'
 import { call } from '../../../api/client.ts'
 import { Button, Choice, Moment, plural, Problem } from '../../../controls/controls.tsx'
 import { useAddress } from '../../../shell/useAddress.ts'
@@ -116,14 +117,14 @@ export const WhatToMend = ({
       (!fresh || finding.places.some((place) => freshPlaces.has(place.fingerprint))),
   )
   const mends = shown.flatMap((finding) =>
-    finding.mender === 'administrator' && me.role === 'instructor'
+    finding.mender === 'administrator' && !may(me, 'mend for administrators')
       ? []
       : finding.places.filter((place) => place.mend && !place.waived),
   )
-  const mayAct = me.role === 'designer' || me.role === 'administrator' || me.role === 'instructor'
+  const mayAct = may(me, 'look after course')
   const actions: FindingActions = {
     courseId,
-    role: me.role,
+    me,
     people: facts.instructors,
     asOf: result.asOf,
     care,
@@ -269,7 +270,7 @@ export const WhatToMend = ({
                           {place.waived.reason}
                           {place.waived.until && `, until ${place.waived.until}`}
                           {place.waived.changedSince && <strong> Text changed since.</strong>}{' '}
-                          {(me.role === 'designer' || me.role === 'administrator') && (
+                          {may(me, 'raise findings') && (
                             <Withdraw courseId={courseId} waiver={place.waived.id} />
                           )}
                         </p>
@@ -330,7 +331,7 @@ export const WhatToMend = ({
         <WaiverDialog
           courseId={courseId}
           place={waiving}
-          mayGive={me.role !== 'instructor'}
+          mayGive={may(me, 'decide waivers')}
           onClose={() => setWaiving(null)}
         />
       )}

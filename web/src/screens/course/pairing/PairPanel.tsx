@@ -1,7 +1,8 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { nameLikeness, type CheckResult, type FindingPlace } from '@wickerframe/core'
-import type { CourseCare, JoinPut, Role } from '@wickerframe/contract'
+import type { CourseCare, JoinPut, Me } from '@wickerframe/contract'
+import { may } from '@wickerframe/contract/capabilities'
 import { call } from '../../../api/client.ts'
 import { Button, Pick, Problem, Sentence } from '../../../controls/controls.tsx'
 import {
@@ -28,7 +29,7 @@ export const PairPanel = ({
   result,
   care,
   courseId,
-  role,
+  me,
   asOf,
   onMend,
   onWaive,
@@ -39,7 +40,7 @@ export const PairPanel = ({
   result: CheckResult
   care: CourseCare
   courseId: number
-  role: Role
+  me: Me
   asOf: string
   onMend: (places: FindingPlace[]) => void
   onWaive: (place: FindingPlace) => void
@@ -55,7 +56,7 @@ export const PairPanel = ({
       return client.invalidateQueries({ queryKey: ['course', String(courseId)] })
     },
   })
-  const designs = role === 'designer' || role === 'administrator'
+  const designs = may(me, 'join pairs')
   if (!chosen || (!chosen.left && !chosen.right))
     return (
       <aside className="border border-line bg-sheet p-3 text-ink-2" aria-label="About the pair">
@@ -222,7 +223,7 @@ export const PairPanel = ({
               <p>
                 <Sentence text={place.message} strength={finding.strength} />
               </p>
-              {role !== 'reviewer' && !place.waived && (
+              {may(me, 'look after course') && !place.waived && (
                 <p className="flex gap-4">
                   {place.mend && (
                     <Button shape="word" className="py-0.5!" onClick={() => onMend([place])}>
@@ -230,7 +231,7 @@ export const PairPanel = ({
                     </Button>
                   )}
                   <Button shape="word" className="py-0.5!" onClick={() => onWaive(place)}>
-                    {role === 'instructor' ? 'Ask for a waiver' : 'Waive'}
+                    {may(me, 'decide waivers') ? 'Waive' : 'Ask for a waiver'}
                   </Button>
                 </p>
               )}

@@ -1,6 +1,6 @@
 import { memo, useMemo, useRef, useState, type KeyboardEvent } from 'react'
 import type { CheckResult, Course, Facts, FindingPlace, Template } from '@wickerframe/core'
-import type { CourseCare, Role } from '@wickerframe/contract'
+import type { CourseCare, Me } from '@wickerframe/contract'
 import { Choice, Pick } from '../../../controls/controls.tsx'
 import { useAddress } from '../../../shell/useAddress.ts'
 import {
@@ -222,7 +222,7 @@ export const PairingView = ({
   result,
   care,
   courseId,
-  role,
+  me,
   onMend,
   onWaive,
   onShowPage,
@@ -233,7 +233,7 @@ export const PairingView = ({
   result: CheckResult
   care: CourseCare
   courseId: number
-  role: Role
+  me: Me
   onMend: (places: FindingPlace[]) => void
   onWaive: (place: FindingPlace) => void
   onShowPage: (itemId: string) => void
@@ -328,7 +328,7 @@ export const PairingView = ({
             result={result}
             care={care}
             courseId={courseId}
-            role={role}
+            me={me}
             asOf={result.asOf}
             onMend={onMend}
             onWaive={onWaive}

@@ -1,0 +1,45 @@
+import type { CourseModule } from '../../course/index.ts'
+import type { RuleExamples } from '../rule.ts'
+
+const extra = (name: string): CourseModule => ({
+  id: 'extra',
+  name,
+  published: true,
+  opensAt: null,
+  items: [],
+  modules: [],
+})
+
+export const examples: RuleExamples = {
+  passes: [
+    { title: 'weeks that follow one another', change: () => {} },
+    {
+      title: 'a week without dates in its name',
+      change: ({ module }) => void (module('week', 3).name = 'Week 3: Compass'),
+    },
+  ],
+  fails: [
+    {
+      title: 'an extra module over the days of two weeks',
+      change: ({ course }) => void course.modules.push(extra('Harbour days, Sep 14 – Sep 25')),
+      evidence: 'Sep 14 – Sep 25',
+    },
+    {
+      title: 'units that leave week 3 out',
+      change: ({ course }) => {
+        course.modules = [
+          ...course.modules.slice(0, 1),
+          ...['Unit 1 · Aug 31 – Sep 13', 'Unit 2 · Sep 21 – Oct 4', 'Unit 3 · Oct 5 – Oct 23'].map(
+            (name, i) => ({ ...extra(name), id: `unit-${i}` }),
+          ),
+        ]
+      },
+      evidence: 'Aug 31 – Sep 13, Sep 21 – Oct 4',
+    },
+    {
+      title: 'a week that begins too early',
+      change: ({ module }) => void (module('week', 4).name = 'Week 4 · Sep 17 – Sep 27 · Tides'),
+      evidence: 'Sep 17 – Sep 27',
+    },
+  ],
+}

@@ -1,0 +1,48 @@
+import type { RuleExamples } from '../rule.ts'
+
+export const examples: RuleExamples = {
+  passes: [
+    { title: 'one module for each week', change: () => {} },
+    {
+      title: 'three units that cover all weeks once, which the template accepts',
+      change: ({ course }) => {
+        const start = course.modules[0]
+        course.modules = start ? [start] : []
+        for (const [id, name] of [
+          ['u1', 'Unit 1 · Weeks 1–2'],
+          ['u2', 'Unit 2 · Weeks 3-4'],
+          ['u3', 'Unit 3 (weeks 5 to 8)'],
+        ] as const)
+          course.modules.push({ id, name, published: true, opensAt: null, items: [], modules: [] })
+      },
+    },
+  ],
+  fails: [
+    {
+      title: 'a second module for week 2',
+      change: ({ course }) =>
+        void course.modules.push({
+          id: 'x',
+          name: 'Week 2 again',
+          published: true,
+          opensAt: null,
+          items: [],
+          modules: [],
+        }),
+      evidence: 'Week 2 again',
+    },
+    {
+      title: 'a ninth week in an eight-week course',
+      change: ({ course }) =>
+        void course.modules.push({
+          id: 'x',
+          name: 'Week 9',
+          published: true,
+          opensAt: null,
+          items: [],
+          modules: [],
+        }),
+      evidence: 'Week 9',
+    },
+  ],
+}

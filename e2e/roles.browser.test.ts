@@ -1,0 +1,210 @@
+import { readFileSync } from 'node:fs'
+import { join } from 'node:path'
+import type { Browser, Page } from 'playwright-core'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import {
+  may,
+  routeNamed,
+  routeNames,
+  type CourseSummary,
+  type Role,
+  type RunSummary,
+} from '@wickerframe/contract'
+import { openBrowser } from '@wickerframe/scripts/browser'
+import { root } from '@wickerframe/scripts/processes'
+import { violations } from './axe.ts'
+import { signInWith } from './signIn.ts'
+import { startTestBed, type TestBed } from './testBed.ts'
+
+let bed: TestBed
+let browser: Browser
+let run: number
+
+beforeAll(async () => {
+  bed = await startTestBed({ courses: 24 })
+  browser = await openBrowser()
+  const designer = await bed.as('designer@kestrelsound.example')
+  run = (await designer.get<RunSummary[]>('/api/rollouts')).body[0]?.id ?? 0
+})
+afterAll(async () => {
+  await browser?.close()
+  await bed.stop()
+})
+
+const people: readonly [Role, string][] = [
+  ['reviewer', 'reviewer@kestrelsound.example'],
+  ['contributor', 'contributor@kestrelsound.example'],
+  ['instructor', 'sunniva.drake@kestrelsound.example'],
+]
+
+/** Every address of the application, with what it needs, as its own table has them. */
+const screens = [
+  ...readFileSync(join(root, 'web/src/screens/screens.tsx'), 'utf8').matchAll(
+    /path: '([^']+)',(?:\s*name: '[^']+',)?\s*needs: '([^']+)'/g,
+  ),
+].map(([, path = '', needs = '']) => ({ path, needs: needs as Parameters<typeof may>[1] }))
+
+const courseTabs = ['mend', 'pairing', 'pages', 'calendar', 'history']
+const workbenchViews = [
+  'outline',
+  'versions',
+  'comments',
+  'layer',
+  'grading',
+  'outcomes',
+  'settings',
+  'shared',
+  'proofreading',
+]
+/** The addresses of a screen as somebody may open them by hand. */
+const addressesOf = (path: string, course: CourseSummary | undefined): string[] => {
+  if (path === '/courses/:id')
+    return courseTabs.map((tab) => `/courses/${course?.id ?? 1}?show=${tab}`)
+  if (path === '/templates/:key')
+    return workbenchViews.flatMap((view) =>
+      ['harbour-standard', 'navigation-programme'].map((key) => `/templates/${key}?view=${view}`),
+    )
+  return [path.replace(':run', String(run)).replace(':code', 'autumn-2026')]
+}
+
+/** What a page asked of the server that whoever is signed in may not. */
+interface Asked {
+  posts: Set<string>
+  refused: Set<string>
+}
+const routeAt = (method: string, address: string) => {
+  const { pathname } = new URL(address)
+  return routeNames.map(routeNamed).find(
+    (route) =>
+      route.method === method.toLowerCase() &&
+      new RegExp(`^${route.path.replace(/:\w+/g, '[^/]+')}$`).test(pathname) &&
+      // `/courses/made` is not the course “made”.
+      !routeNames.some((name) => routeNamed(name).path === pathname && routeNamed(name) !== route),
+  )
+}
+/** What is posted is noted and goes nowhere; what is read and refused is noted. */
+const watch = async (page: Page): Promise<Asked> => {
+  const asked: Asked = { posts: new Set(), refused: new Set() }
+  await page.route('**/api/**', async (route) => {
+    const request = route.request()
+    if (request.method() === 'GET') return route.continue()
+    asked.posts.add(`${request.method()} ${request.url()}`)
+    await route.fulfill({
+      status: 409,
+      contentType: 'application/problem+json',
+      body: JSON.stringify({ type: 'x', title: 'x', status: 409, detail: 'noted' }),
+    })
+  })
+  page.on('response', (response) => {
+    if (response.status() === 403) asked.refused.add(response.url())
+  })
+  return asked
+}
+
+const controls = 'main button:visible:enabled, [role=dialog] button:visible:enabled'
+/** One control of each name: numbers and names in quotes apart, a list’s rows are one. */
+const namesOf = (page: Page): Promise<string[]> =>
+  page
+    .locator(controls)
+    .evaluateAll((buttons) => [
+      ...new Set(
+        buttons.map((button) =>
+          (button.getAttribute('aria-label') ?? button.textContent ?? '')
+            .replace(/\d+/g, '#')
+            .trim(),
+        ),
+      ),
+    ])
+const press = (page: Page, name: string): Promise<boolean> =>
+  page.locator(controls).evaluateAll((buttons, wanted) => {
+    const found = buttons.find(
+      (button) =>
+        (button.getAttribute('aria-label') ?? button.textContent ?? '')
+          .replace(/\d+/g, '#')
+          .trim() === wanted,
+    )
+    if (found instanceof HTMLElement) found.click()
+    return found !== undefined
+  }, name)
+const settled = async (page: Page) => {
+  await page.locator('main h1').first().waitFor()
+  await page.waitForLoadState('networkidle')
+}
+const mostControls = 14
+
+/** Presses every control of a page that can be pressed, and those of the dialogs that they open. */
+const pressAll = async (page: Page, address: string): Promise<number> => {
+  const open = async () => {
+    await page.goto(`${bed.address}${address}`)
+    await settled(page)
+  }
+  await open()
+  let pressed = 0
+  for (const name of (await namesOf(page)).slice(0, mostControls)) {
+    if (!(await press(page, name))) {
+      await open()
+      if (!(await press(page, name))) continue
+    }
+    pressed += 1
+    if ((await page.locator('[role=dialog]').count()) > 0) {
+      for (const inside of await namesOf(page)) await press(page, inside)
+      await open()
+    }
+    if (!page.url().startsWith(`${bed.address}${address.split('?')[0]}`)) await open()
+  }
+  return pressed
+}
+
+describe.each(people)('a %s', (role, email) => {
+  it(
+    'finds no control that would be refused, on any screen; what is not theirs says for whom it is',
+    { timeout: 400_000 },
+    async () => {
+      expect(screens.length).toBeGreaterThan(15)
+      const client = await bed.as(email)
+      const course = (await client.get<CourseSummary[]>('/api/courses')).body[0]
+      expect(course).toBeDefined()
+      const page = await signInWith(browser, bed.address, email)
+      const asked = await watch(page)
+      let pressed = 0
+      for (const { path, needs } of screens) {
+        for (const address of addressesOf(path, course)) {
+          if (may({ role }, needs)) {
+            pressed += await pressAll(page, address)
+            expect([
+              address,
+              await page.getByRole('heading', { name: /^This is for/ }).count(),
+            ]).toEqual([address, 0])
+            continue
+          }
+          await page.goto(`${bed.address}${address}`)
+          await page.getByRole('heading', { name: /^This is for/ }).waitFor()
+          expect(await page.locator('main button').count()).toBe(0)
+          break
+        }
+        const forbidden = [...asked.posts].filter((said) => {
+          const [method = '', url = ''] = said.split(' ')
+          const route = routeAt(method, url)
+          return !route || (route.may !== 'anyone' && !may({ role }, route.may))
+        })
+        expect({ path, forbidden, refused: [...asked.refused] }).toEqual({
+          path,
+          forbidden: [],
+          refused: [],
+        })
+      }
+      expect(pressed).toBeGreaterThan(20)
+      await page.context().close()
+    },
+  )
+
+  it('is led back from what is not theirs', async () => {
+    const page = await signInWith(browser, bed.address, email)
+    await page.goto(`${bed.address}/names`)
+    await page.getByRole('heading', { name: 'This is for designers and administrators' }).waitFor()
+    expect(await violations(page)).toEqual([])
+    await page.getByRole('link', { name: 'Back to your own first page' }).click()
+    await page.waitForURL(role === 'instructor' ? /\/courses$/ : /\/today$/)
+    await page.context().close()
+  })
+})
