@@ -193,3 +193,36 @@ describe('a part that is left out on purpose', () => {
     expect((await say(deployed, there, true)).status).toBe(409)
   })
 })
+
+describe('a contributor', () => {
+  const courseOf = async (client: Client) =>
+    (await client.get<CourseSummary[]>('/api/courses')).body
+  it('sees the courses under their templates and what is built on those, and no others', async () => {
+    const contributor = await bed.as('contributor@kestrelsound.example')
+    expect(await courseOf(contributor)).toEqual([])
+    const free = (await courseOf(designer)).filter((course) => course.state !== 'deployed')
+    const [first, second] = free
+    if (!first || !second) throw new Error('the demo has courses that nothing was deployed to')
+    const put = (course: CourseSummary, template: string) =>
+      designer.post(`/api/courses/${course.id}/version`, { template, version: 1 })
+    expect((await put(first, 'navigation-programme')).status).toBe(200)
+    // The layer of one course stands on the programme’s.
+    expect((await put(second, 'nav-110')).status).toBe(200)
+    const seen = (await courseOf(contributor)).map((course) => course.id)
+    expect(seen.sort()).toEqual([first.id, second.id].sort())
+    const other = courses.find((course) => !seen.includes(course.id))
+    expect((await contributor.get(`/api/courses/${other?.id}`)).status).toBe(404)
+    expect((await contributor.get(`/api/courses/${first.id}`)).status).toBe(200)
+  })
+  it('follows runs whose courses they all see, and no others', async () => {
+    const contributor = await bed.as('contributor@kestrelsound.example')
+    const all = (await designer.get<RunDetail[]>('/api/rollouts')).body
+    expect(all.length).toBeGreaterThan(0)
+    expect((await contributor.get<RunDetail[]>('/api/rollouts')).body).toEqual([])
+    expect((await contributor.get(`/api/runs/${all[0]?.id}`)).status).toBe(404)
+    expect((await contributor.get(`/api/rollouts/${all[0]?.id}/shapes`)).status).toBe(404)
+    const [own] = await courseOf(contributor)
+    const { body } = await designer.post<{ run: number }>('/api/checks', { courses: [own?.id] })
+    expect((await contributor.get(`/api/runs/${body.run}`)).status).toBe(200)
+  })
+})

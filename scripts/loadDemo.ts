@@ -1,3 +1,4 @@
+import type { CourseSummary } from '@wickerframe/contract'
 import type { Change, Template } from '@wickerframe/core'
 import {
   coastalNavigation,
@@ -43,12 +44,19 @@ const answered = <T>(answer: Answer<T>): T => {
 }
 
 /** Which of the demo's templates a course is built from. */
-const templateFor = (modality: string, weeks: number): string =>
-  weeks <= 8
-    ? 'short-course-standard'
-    : modality === 'on-campus'
-      ? 'harbour-standard'
-      : 'distance-standard'
+/** Where a course goes; the fourth class sections of the Navigation programme try its layer first. */
+const templateFor = ({
+  modality,
+  weeks,
+  department,
+  classSections,
+}: Pick<CourseSummary, 'modality' | 'weeks' | 'department' | 'classSections'>): string => {
+  if (weeks <= 8) return 'short-course-standard'
+  if (modality !== 'on-campus') return 'distance-standard'
+  return department === 'NAV' && classSections.length === 1 && classSections[0] === '04'
+    ? 'navigation-programme'
+    : 'harbour-standard'
+}
 
 /**
  * Loads the made-up college, once: people, terms, templates and roster go in as a designer would put them, the rollouts
@@ -175,14 +183,10 @@ export const loadDemo = async (
     const all = await listCourses(pool, 'system', today)
     const deployed = all.length > 20 ? all.slice(0, -2) : all
 
-    for (const key of new Set(
-      deployed.map(({ summary }) => templateFor(summary.modality, summary.weeks)),
-    )) {
+    for (const key of new Set(deployed.map(({ summary }) => templateFor(summary)))) {
       const version = await findVersion(pool, key, 1)
       if (!version) continue
-      const chosen = deployed.filter(
-        ({ summary }) => templateFor(summary.modality, summary.weeks) === key,
-      )
+      const chosen = deployed.filter(({ summary }) => templateFor(summary) === key)
       const order = {
         mode: 'version' as const,
         template: key,
