@@ -20,3 +20,6 @@ export const Flag = z
 
 /** A whole template, or very many courses. */
 export const large: BodyLimits = { bytes: 8 * 2 ** 20, values: 200_000 }
+
+export const Fingerprint = z.string().min(1).max(100)
+export const Words = z.string().trim().min(1).max(2000)

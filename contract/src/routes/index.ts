@@ -1,10 +1,11 @@
 import type { AnswerOf, AskedBody, AskedParameters, AskedQuery, Route } from '../route.ts'
 import { auditRoutes } from './audit.ts'
 import { calendarRoutes } from './calendars.ts'
-import { careRoutes } from './care.ts'
 import { checkRoutes } from './checks.ts'
 import { courseRoutes } from './courses.ts'
+import { followUpRoutes } from './followUps.ts'
 import { healthRoutes } from './health.ts'
+import { joinRoutes } from './joins.ts'
 import { libraryRoutes } from './library.ts'
 import { madeCourseRoutes } from './madeCourses.ts'
 import { mendRoutes } from './mends.ts'
@@ -19,6 +20,7 @@ import { sessionRoutes } from './session.ts'
 import { standingRuleRoutes } from './standingRules.ts'
 import { templateRoutes } from './templates.ts'
 import { termRoutes } from './terms.ts'
+import { waiverRoutes } from './waivers.ts'
 
 export * from './asked.ts'
 export * from './audit.ts'
@@ -26,7 +28,9 @@ export * from './calendars.ts'
 export * from './care.ts'
 export * from './checks.ts'
 export * from './courses.ts'
+export * from './followUps.ts'
 export * from './health.ts'
+export * from './joins.ts'
 export * from './library.ts'
 export * from './madeCourses.ts'
 export * from './mends.ts'
@@ -42,6 +46,7 @@ export * from './session.ts'
 export * from './standingRules.ts'
 export * from './templates.ts'
 export * from './terms.ts'
+export * from './waivers.ts'
 
 /** Every route of the API, by the name that its callers and its documents call it by. */
 export const routes = {
@@ -61,7 +66,9 @@ export const routes = {
   ...standingRuleRoutes,
   ...runRoutes,
   ...checkRoutes,
-  ...careRoutes,
+  ...joinRoutes,
+  ...waiverRoutes,
+  ...followUpRoutes,
   ...mendRoutes,
   ...nameRoutes,
   ...messageRoutes,

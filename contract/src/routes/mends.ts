@@ -1,6 +1,5 @@
 import { z } from 'zod'
-import { Begun, large, type Routes } from './asked.ts'
-import { Fingerprint } from './care.ts'
+import { Begun, Fingerprint, large, type Routes } from './asked.ts'
 
 /** Chosen mends: each named by the place's fingerprint, with the evidence that was seen when it was chosen. */
 export const ChosenMend = z.strictObject({

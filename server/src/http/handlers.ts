@@ -2,7 +2,9 @@ import type { routes, RouteName } from '@wickerframe/contract'
 import type { AnyHandler, HandlersOf } from './handler.ts'
 import { auditHandlers } from './routes/audit.ts'
 import { calendarHandlers } from './routes/calendars.ts'
-import { careHandlers } from './routes/care.ts'
+import { followUpHandlers } from './routes/followUps.ts'
+import { joinHandlers } from './routes/joins.ts'
+import { waiverHandlers } from './routes/waivers.ts'
 import { checkHandlers } from './routes/checks.ts'
 import { courseHandlers } from './routes/courses.ts'
 import { healthHandlers } from './routes/health.ts'
@@ -39,7 +41,9 @@ const handlers: HandlersOf<typeof routes> = {
   ...standingRuleHandlers,
   ...runHandlers,
   ...checkHandlers,
-  ...careHandlers,
+  ...joinHandlers,
+  ...waiverHandlers,
+  ...followUpHandlers,
   ...mendHandlers,
   ...nameHandlers,
   ...messageHandlers,

@@ -1,6 +1,10 @@
 import type { CourseCare } from '@wickerframe/contract'
 import type { Database } from '@wickerframe/storage'
-import { listAttestations, listFollowUps, listJoins, listNotThisWeek, listWaivers } from './care.ts'
+import { listAttestations } from './attestations.ts'
+import { listFollowUps } from './followUps.ts'
+import { listJoins } from './joins.ts'
+import { listNotThisWeek } from './notThisWeek.ts'
+import { listWaivers } from './waivers.ts'
 import { findCheck, findingsBefore } from './checks.ts'
 
 /** Joins, waivers, attestations and follow-up of a course, with what differs from its check before. */
