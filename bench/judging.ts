@@ -1,6 +1,6 @@
 /** A process that judges the courses it is asked about, in two threads, and says how long it took. Started by `checks.ts`. */
 import { bundle } from '@wickerframe/scripts/bundle'
-import { judgePool } from '@wickerframe/server/jobs/judgePool'
+import { judgePool } from '@wickerframe/server/checks/judgePool'
 
 export interface JudgingQuestion {
   courseIds: number[]

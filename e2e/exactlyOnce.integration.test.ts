@@ -2,7 +2,7 @@ import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import type { CoursePlan, CourseSummary, RunDetail } from '@wickerframe/contract'
 import { everyCourseItem, everyModule, type Course } from '@wickerframe/core'
 import { rowsOf } from '@wickerframe/storage'
-import { findBase } from '@wickerframe/server/repositories/bases'
+import { findBase } from '@wickerframe/server/rollouts/bases'
 import { planRollout, versionOrder } from './rollouts.ts'
 import { startTestBed, until, type Client, type TestBed } from './testBed.ts'
 

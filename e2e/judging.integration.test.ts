@@ -1,8 +1,8 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { demoToday } from '@wickerframe/demo'
 import { change, rowsOf } from '@wickerframe/storage'
-import { judgeStored } from '@wickerframe/server/jobs/judgeThread'
-import { findClashes } from '@wickerframe/server/repositories/cohort'
+import { judgeStored } from '@wickerframe/server/checks/judgeThread'
+import { findClashes } from '@wickerframe/server/courses/cohort'
 import { startTestBed, type TestBed } from './testBed.ts'
 
 let bed: TestBed

@@ -18,8 +18,8 @@ import type {
   TemplateDraft,
 } from '@wickerframe/contract'
 import { seededRandom } from '@wickerframe/demo'
-import { findBase } from '@wickerframe/server/repositories/bases'
-import { courseBodies } from '@wickerframe/server/repositories/courseBodies'
+import { findBase } from '@wickerframe/server/rollouts/bases'
+import { courseBodies } from '@wickerframe/server/snapshots/courseBodies'
 import { change, rowsOf } from '@wickerframe/storage'
 import type { StartedProcess } from '@wickerframe/scripts/processes'
 import { runOf, versionOrder } from './rollouts.ts'

@@ -82,7 +82,7 @@ describe('guessing a password', () => {
   it('leaves no rows behind once they are old', async () => {
     await bed.pool.query(`UPDATE sign_in_tries
       SET since = '2020-01-01'`)
-    const { forgetOldTries } = await import('@wickerframe/server/repositories/signInTries')
+    const { forgetOldTries } = await import('@wickerframe/server/people/signInTries')
     await forgetOldTries(bed.pool)
     const [rows] = await bed.pool.query(`SELECT COUNT(*) AS count
       FROM sign_in_tries`)

@@ -21,11 +21,11 @@ import {
 } from '@wickerframe/demo'
 import { readRoster } from '@wickerframe/interchange'
 import { connectorClient, type Answer } from '@wickerframe/server/connector/client'
-import { listCourses } from '@wickerframe/server/repositories/courses'
-import { addPerson, type Person } from '@wickerframe/server/repositories/people'
-import { importRoster } from '@wickerframe/server/repositories/roster'
-import { commandRun, createRun, findRun } from '@wickerframe/server/repositories/runs'
-import { addComment } from '@wickerframe/server/repositories/comments'
+import { listCourses } from '@wickerframe/server/courses/courses'
+import { addPerson, type Person } from '@wickerframe/server/people/people'
+import { importRoster } from '@wickerframe/server/roster/roster'
+import { commandRun, createRun, findRun } from '@wickerframe/server/runs/runs'
+import { addComment } from '@wickerframe/server/templates/comments'
 import {
   addTemplate,
   editDraft,
@@ -33,9 +33,9 @@ import {
   letContribute,
   releaseDraft,
   useVersion,
-} from '@wickerframe/server/repositories/templates'
-import { putTerm } from '@wickerframe/server/repositories/terms'
-import { databaseAddress, readSettings, clockOf } from '@wickerframe/server/settings'
+} from '@wickerframe/server/templates/templates'
+import { putTerm } from '@wickerframe/server/terms/terms'
+import { databaseAddress, readSettings, clockOf } from '@wickerframe/server/start/settings'
 import { connect, firstRow, institutionNow } from '@wickerframe/storage'
 
 const answered = <T>(answer: Answer<T>): T => {

@@ -37,13 +37,13 @@ const typeFaults: Fault[] = [
   {
     what: 'the core imports the server by relative path',
     file: 'core/src/naming/plantedRelative.ts',
-    text: "export { houseTextAddress } from '../../../server/src/houseTextAddress.ts'\n",
+    text: "export { houseTextAddress } from '../../../server/src/library/houseTextAddress.ts'\n",
     says: /TS(?:6307|6059)/,
   },
   {
     what: 'the web app takes a type of the server by a type import',
     file: 'web/src/plantedImportType.ts',
-    text: "export type Planted = import('../../server/src/jobs/outcome.ts').TaskOutcome\n",
+    text: "export type Planted = import('../../server/src/queue/outcome.ts').TaskOutcome\n",
     says: /TS(?:6307|6059)/,
   },
   {
@@ -110,13 +110,13 @@ const lintFaults: Fault[] = [
   {
     what: 'the core imports a type of the server by its name',
     file: 'core/src/naming/plantedType.ts',
-    text: "export type { Settings } from '@wickerframe/server/settings'\n",
+    text: "export type { Settings } from '@wickerframe/server/start/settings'\n",
     says: walls,
   },
   {
     what: 'a test of the core imports the server',
     file: 'core/src/naming/planted.test.ts',
-    text: "export type { Settings } from '@wickerframe/server/settings'\n",
+    text: "export type { Settings } from '@wickerframe/server/start/settings'\n",
     says: walls,
   },
   {
@@ -140,7 +140,7 @@ const lintFaults: Fault[] = [
   {
     what: 'an import at run time leaves its package',
     file: 'web/src/plantedLeavesLater.ts',
-    text: "export const planted = () => import('../../server/src/houseTextAddress.ts')\n",
+    text: "export const planted = () => import('../../server/src/library/houseTextAddress.ts')\n",
     says: walls,
   },
   {
@@ -391,8 +391,8 @@ describe('the type check turns red', () => {
     // Files that a forbidden import draws into a project are told of, too.
     const planted = new Set([
       ...typeFaults.map((fault) => fault.file),
-      'server/src/houseTextAddress.ts',
-      'server/src/jobs/outcome.ts',
+      'server/src/library/houseTextAddress.ts',
+      'server/src/queue/outcome.ts',
       'platform/src/rewriteHtml.ts',
     ])
     const told = types.said

@@ -5,9 +5,9 @@ import { pino } from 'pino'
 import { connectorClient } from './connector/client.ts'
 import { fileThreads } from './files/fileThreads.ts'
 import { makeApp } from './http/app.ts'
-import { openDatabase } from './openDatabase.ts'
-import { orSayAndEnd } from './sayAndEnd.ts'
-import { clockOf, readSettings } from './settings.ts'
+import { openDatabase } from './start/openDatabase.ts'
+import { orSayAndEnd } from './start/sayAndEnd.ts'
+import { clockOf, readSettings } from './start/settings.ts'
 
 /** Answers people, and hands the files that they bring in to threads. */
 const serve = async (): Promise<void> => {

@@ -1,6 +1,6 @@
-import { openDatabase } from './openDatabase.ts'
-import { orSayAndEnd } from './sayAndEnd.ts'
-import { readSettings } from './settings.ts'
+import { openDatabase } from './start/openDatabase.ts'
+import { orSayAndEnd } from './start/sayAndEnd.ts'
+import { readSettings } from './start/settings.ts'
 
 // `npm run migrate`: makes and changes the schema, as a user who may; the others can then run as one who may not.
 await orSayAndEnd(async () => {

@@ -4,13 +4,14 @@ import { isMainThread } from 'node:worker_threads'
 import { pino } from 'pino'
 import { connect } from '@wickerframe/storage'
 import { connectorClient } from './connector/client.ts'
-import { judgePool } from './jobs/judgePool.ts'
-import { serveJudgements } from './jobs/judgeThread.ts'
-import { schemaGuard } from './jobs/schemaGuard.ts'
-import { startWorker } from './jobs/worker.ts'
-import { migrationsFolder } from './openDatabase.ts'
-import { orSayAndEnd } from './sayAndEnd.ts'
-import { clockOf, databaseAddress, readSettings } from './settings.ts'
+import { judgePool } from './checks/judgePool.ts'
+import { serveJudgements } from './checks/judgeThread.ts'
+import { schemaGuard } from './queue/schemaGuard.ts'
+import { startWorker } from './queue/worker.ts'
+import { migrationsFolder } from './migrationsFolder.ts'
+import { orSayAndEnd } from './start/sayAndEnd.ts'
+import { carryOut } from './work.ts'
+import { clockOf, databaseAddress, readSettings } from './start/settings.ts'
 
 /** In the main thread: claims tasks, talks to the platform, hands what is heavy to threads of this very program. */
 const work = async (): Promise<void> => {
@@ -23,16 +24,23 @@ const work = async (): Promise<void> => {
   })
   const log = pino({ level: 'warn' })
   const judging = judgePool(fileURLToPath(import.meta.url), settings.WORKER_THREADS)
+  const clock = clockOf(settings)
   const worker = startWorker(
     pool,
-    connector,
     {
       name: `${hostname()} ${process.pid}`,
       leaseSeconds: settings.WORKER_LEASE_SECONDS,
       concurrency: settings.WORKER_CONCURRENCY,
-      clock: clockOf(settings),
-      publicUrl: settings.WICKERFRAME_PUBLIC_URL,
-      judge: judging.judge,
+      jobOf: (task, lease) => ({
+        pool,
+        connector,
+        judge: judging.judge,
+        task,
+        today: clock.today(),
+        publicUrl: settings.WICKERFRAME_PUBLIC_URL,
+        lease,
+      }),
+      carryOut,
       isOurs: schemaGuard(pool, migrationsFolder, log),
     },
     log,

@@ -4,7 +4,7 @@ import type { Pool } from 'mysql2/promise'
 import { pino } from 'pino'
 import { afterEach, describe, expect, it } from 'vitest'
 import type { Connector } from '../connector/client.ts'
-import { institutionClock } from '../clocks.ts'
+import { institutionClock } from '../start/clocks.ts'
 import { makeApp } from './app.ts'
 
 const servers: Server[] = []

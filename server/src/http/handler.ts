@@ -2,10 +2,10 @@ import type { Request, Response } from 'express'
 import type { Pool } from 'mysql2/promise'
 import type { AnswerOf, BodyOf, ParametersOf, QueryOf, Route } from '@wickerframe/contract'
 import type { Connector } from '../connector/client.ts'
-import type { InstitutionDay, InstitutionInstant } from '../clocks.ts'
+import type { InstitutionDay, InstitutionInstant } from '../start/clocks.ts'
 import type { FileThreads } from '../files/fileThreads.ts'
-import type { Person } from '../repositories/people.ts'
-import type { Pulses } from './pulses.ts'
+import type { Person } from '../people/people.ts'
+import type { Pulses } from '../runs/pulses.ts'
 
 /** What a handler of any route may use. `person` is somebody who may do what the route names. */
 export interface Situation {

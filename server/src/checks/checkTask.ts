@@ -1,0 +1,52 @@
+import { inTransactionNaming } from '../snapshots/courseBodies.ts'
+import { findCourse } from '../courses/courses.ts'
+import type { Job } from '../queue/job.ts'
+import { finishTask } from '../queue/tasks.ts'
+import { prepareSnapshot, storeSnapshot } from '../snapshots/snapshots.ts'
+import { failed, later, type TaskOutcome } from '../queue/outcome.ts'
+
+/**
+ * Reads a course from the platform and checks it, unless the very same question was answered before. The answer is kept
+ * before the task ends: a task that is worked again finds it known.
+ */
+export const runCheckTask = async ({
+  pool,
+  connector,
+  task,
+  today,
+  judge,
+}: Job): Promise<TaskOutcome> => {
+  const asOf = task.asOf ?? today
+  const before = await findCourse(pool, task.courseId, 'system', asOf)
+  if (!before) return failed('the course is gone')
+  const read = await connector.snapshot(before.summary.platformId)
+  if (read.state === 'refused')
+    return failed(
+      read.status === 404
+        ? `the platform has no course ${before.summary.platformId}`
+        : `the platform refused: ${read.detail}`,
+    )
+  if (read.state !== 'answered')
+    return later(read.detail, read.state === 'later' ? read.afterSeconds : null)
+  const prepared = prepareSnapshot(read.value)
+  await inTransactionNaming(pool, prepared.bodies.html, (database) =>
+    storeSnapshot(database, task.courseId, prepared),
+  )
+  const end = async (message: string): Promise<TaskOutcome> =>
+    (await finishTask(pool, task, 'done', message)) ? { state: 'done' } : { state: 'lost-lease' }
+  const answer = await judge(task.courseId, asOf, today)
+  switch (answer.state) {
+    case 'no-template':
+      return end('read; it is under no template, so there is nothing to check it against')
+    case 'known':
+      return end('unchanged since the last check')
+    case 'gone':
+      return failed('the course is gone')
+    case 'unusable':
+      return failed(answer.reason)
+    case 'failed':
+      return later(answer.message, null)
+    case 'judged':
+      return end(`${answer.met} of ${answer.requirements} requirements met`)
+  }
+}

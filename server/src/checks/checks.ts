@@ -1,0 +1,259 @@
+import { currentCheckOf, holdsOn } from './currentCheck.ts'
+import {
+  outlookOf,
+  type CheckResult,
+  type Crossing,
+  type Finding,
+  type Outlook,
+} from '@wickerframe/core'
+import {
+  anyOf,
+  change,
+  firstRow,
+  rowsOf,
+  type Database,
+  institutionNow,
+} from '@wickerframe/storage'
+import { instantOfRow } from '../moment.ts'
+
+/** A result to be kept, with the question it answers. */
+export interface CheckToStore {
+  courseId: number
+  cacheKey: string
+  result: CheckResult
+  crossings: readonly Crossing[]
+}
+
+/** Keeps results, with the intervals of as-of dates in which they hold. */
+export const storeChecks = async (
+  database: Database,
+  checks: readonly CheckToStore[],
+): Promise<void> => {
+  if (checks.length === 0) return
+  await change(
+    database,
+    `INSERT INTO check_results (
+       course_id, cache_key, as_of, holds_from, holds_until, checked_at, readiness, open_musts,
+         open_shoulds, counts, crossings, findings, outlook, rest
+     )
+     VALUES ${checks.map(() => `(?, ?, ?, ?, ?, ${institutionNow}, ?, ?, ?, ?, ?, ?, ?, ?)`).join(', ')}
+     ON DUPLICATE KEY UPDATE checked_at = VALUES(checked_at)`,
+    checks.flatMap(({ courseId, cacheKey, result, crossings }) => {
+      const { findings, counts, readiness, holds, asOf, ...whole } = result
+      // What is met or does not apply needs no words; the counts tell how much of it there is.
+      const rest = {
+        ...whole,
+        outcomes: whole.outcomes.filter(
+          (one) => one.outcome !== 'passed' && one.outcome !== 'inapplicable',
+        ),
+      }
+      return [
+        courseId,
+        cacheKey,
+        asOf,
+        holds.from,
+        holds.until,
+        readiness,
+        counts.openMusts,
+        counts.openShoulds,
+        JSON.stringify(counts),
+        JSON.stringify(crossings),
+        JSON.stringify(findings),
+        JSON.stringify(outlookOf(result)),
+        JSON.stringify(rest),
+      ]
+    }),
+  )
+}
+
+/**
+ * Which of these very questions were answered before, for an as-of date in the answer's interval. Such an answer becomes the latest.
+ * @param keys the question by the course it is about
+ */
+export const reuseChecks = async (
+  database: Database,
+  keys: ReadonlyMap<number, string>,
+  asOf: string,
+): Promise<Set<number>> => {
+  const rows = await findAnswered(database, keys, asOf)
+  const latest = new Map(
+    rows.flatMap((row) =>
+      keys.get(row.course_id) === row.cache_key ? [[row.course_id, row.id] as const] : [],
+    ),
+  )
+  if (latest.size > 0) await makeLatest(database, [...latest.values()])
+  return new Set(latest.keys())
+}
+
+const findAnswered = (database: Database, keys: ReadonlyMap<number, string>, asOf: string) => {
+  const ids = anyOf([...keys.keys()])
+  const asked = anyOf([...keys.values()])
+  return rowsOf<{ id: number; course_id: number; cache_key: string }>(
+    database,
+    `SELECT id, course_id, cache_key
+     FROM check_results
+     WHERE course_id IN ${ids.sql} AND cache_key IN ${asked.sql} AND ${holdsOn}
+     ORDER BY id`,
+    [...ids.values, ...asked.values, asOf, asOf],
+  )
+}
+const makeLatest = (database: Database, results: readonly number[]) => {
+  const found = anyOf(results)
+  return change(
+    database,
+    `UPDATE check_results
+     SET checked_at = ${institutionNow}
+     WHERE id IN ${found.sql}`,
+    found.values,
+  )
+}
+
+/** The latest result of a course that holds on a date. */
+export const findCheck = async (
+  database: Database,
+  courseId: number,
+  asOf: string,
+): Promise<CheckResult | null> => {
+  const row = await firstRow<{
+    as_of: string
+    holds_from: string | null
+    holds_until: string | null
+    readiness: CheckResult['readiness']
+    counts: string
+    findings: string
+    rest: string
+  }>(
+    database,
+    `SELECT as_of, holds_from, holds_until, readiness, counts, findings, rest
+     FROM check_results
+     WHERE id = ${currentCheckOf('?')}`,
+    [courseId, asOf, asOf],
+  )
+  if (!row) return null
+  return {
+    ...JSON.parse(row.rest),
+    asOf,
+    holds: { from: row.holds_from, until: row.holds_until },
+    readiness: row.readiness,
+    counts: JSON.parse(row.counts),
+    findings: JSON.parse(row.findings),
+  } as CheckResult
+}
+
+export interface CheckDigest {
+  courseId: number
+  crossings: Crossing[]
+  findings: Finding[]
+  outlook: Outlook
+}
+
+/** Crossings and findings of every course's latest result that holds on a date. */
+export const listChecks = async (
+  database: Database,
+  asOf: string,
+): Promise<Map<number, CheckDigest>> => {
+  const rows = await rowsOf<{
+    course_id: number
+    crossings: string
+    findings: string
+    outlook: string
+  }>(
+    database,
+    `SELECT check_results.course_id, crossings, findings, outlook
+     FROM courses
+     JOIN check_results ON check_results.id = ${currentCheckOf('courses.id')}`,
+    [asOf, asOf],
+  )
+  return new Map(
+    rows.map((row) => [
+      row.course_id,
+      {
+        courseId: row.course_id,
+        crossings: JSON.parse(row.crossings),
+        findings: JSON.parse(row.findings),
+        outlook: JSON.parse(row.outlook),
+      },
+    ]),
+  )
+}
+
+/** For each of these courses, which found id stands for which part instance, by its latest check that holds on a date. */
+export const listPairs = async (
+  database: Database,
+  courseIds: readonly number[],
+  asOf: string,
+): Promise<Map<number, Map<string, string>>> => {
+  if (courseIds.length === 0) return new Map()
+  const rows = await rowsOf<{ course_id: number; pairs: string | null }>(
+    database,
+    `SELECT check_results.course_id, CONVERT(JSON_EXTRACT(rest, '$.pairs') USING utf8mb4) AS pairs
+     FROM courses
+     JOIN check_results ON check_results.id = ${currentCheckOf('courses.id')}
+     WHERE courses.id IN (${courseIds.map(() => '?').join(', ')})`,
+    [asOf, asOf, ...courseIds],
+  )
+  return new Map(
+    rows.map((row) => [
+      row.course_id,
+      new Map(
+        (JSON.parse(row.pairs ?? '[]') as CheckResult['pairs']).map((pair) => [
+          pair.expected,
+          pair.found,
+        ]),
+      ),
+    ]),
+  )
+}
+
+/** Fingerprints of the places that the check before the latest told of, both as of days that have come; null when there was none. */
+export const findingsBefore = async (
+  database: Database,
+  courseId: number,
+  today: string,
+): Promise<{ checkedAt: string; places: Map<string, string> } | null> => {
+  const row = await firstRow<{ checked_at: string; findings: string }>(
+    database,
+    `SELECT checked_at, findings
+     FROM check_results
+     WHERE course_id = ? AND as_of <= ?
+     ORDER BY as_of DESC, checked_at DESC, id DESC
+     LIMIT 1 OFFSET 1`,
+    [courseId, today],
+  )
+  return (
+    row && {
+      checkedAt: instantOfRow(row.checked_at),
+      places: new Map(
+        (JSON.parse(row.findings) as Finding[]).flatMap((finding) =>
+          finding.places.map((place) => [place.fingerprint, place.message]),
+        ),
+      ),
+    }
+  )
+}
+
+/** What a check of each of these courses is made from, as stamps that change when it does. */
+export const judgedFrom = async (database: Database, courseIds: readonly number[]) => {
+  const ids = anyOf(courseIds)
+  const rows = await rowsOf<{
+    id: number
+    digest: string | null
+    revision: number | null
+    judged: string | null
+    wording: string | null
+  }>(
+    database,
+    `SELECT courses.id, snapshots.digest, courses.base_revision AS revision,
+       courses.judged_from AS judged,
+       (
+         SELECT CONCAT(COUNT(*), ':', SUM(revision))
+         FROM library_entries
+         WHERE kind = 'house-text'
+       ) AS wording
+     FROM courses
+     LEFT JOIN snapshots ON snapshots.course_id = courses.id
+     WHERE courses.id IN ${ids.sql}`,
+    ids.values,
+  )
+  return new Map(rows.map(({ id, ...state }) => [id, state]))
+}

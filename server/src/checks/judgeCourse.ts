@@ -1,0 +1,258 @@
+import {
+  analyserVersion,
+  checkCourse,
+  rememberOf,
+  weaveColumns,
+  weaveRow,
+  type Check,
+  type CheckResult,
+  type CohortClash,
+  type CourseHistory,
+  type Crossing,
+  type Term,
+} from '@wickerframe/core'
+import { inTransaction, type Database } from '@wickerframe/storage'
+import type { Pool } from 'mysql2/promise'
+import { digestOf, digestOfMade } from '../digest.ts'
+import { dispensationsOf } from '../waivers/dispensations.ts'
+import { settleFollowUps } from '../followUps/followUps.ts'
+import { joinsOf } from '../joins/joins.ts'
+import { notThisWeekOf } from '../waivers/notThisWeek.ts'
+import { findCheck, judgedFrom, reuseChecks, storeChecks } from './checks.ts'
+import { findClashes } from '../courses/cohort.ts'
+import { courseHistories } from '../courses/courseHistory.ts'
+import type { StoredCourse } from '../courses/courses.ts'
+import { findSnapshots } from '../snapshots/snapshots.ts'
+import { engineVersion, expectationOf } from '../rollouts/deploymentPlan.ts'
+import { pageFactsIn } from '../snapshots/pageCache.ts'
+
+const idOf = (stored: StoredCourse): number => stored.summary.id
+
+/** What is known of a course from others, and of what befell it. */
+interface Surroundings {
+  clashes: CohortClash[]
+  /** Without how many parts its deployments recorded, which what was deployed tells. */
+  history: CourseHistory | null
+}
+
+const surroundingsOf = async (
+  database: Database,
+  courses: readonly StoredCourse[],
+  today: string,
+): Promise<Map<number, Surroundings>> => {
+  const clashes = await findClashes(database, courses.map(idOf))
+  const histories = await courseHistories(database, courses, today)
+  return new Map(
+    courses.map((stored) => [
+      idOf(stored),
+      { clashes: clashes.get(idOf(stored)) ?? [], history: histories.get(idOf(stored)) ?? null },
+    ]),
+  )
+}
+
+/** Everything checks of these courses are made from, as it is stored; nothing for those under no template or never read. */
+const inputsOf = async (
+  database: Database,
+  courses: readonly StoredCourse[],
+  asOf: string,
+  surroundings: ReadonlyMap<number, Surroundings>,
+): Promise<Map<number, Check>> => {
+  const ids = courses.map(idOf)
+  const snapshots = await findSnapshots(database, ids)
+  const joins = await joinsOf(database, ids)
+  const dispensations = await dispensationsOf(database, ids)
+  const notThisWeek = await notThisWeekOf(database, ids)
+  const inputs = new Map<number, Check>()
+  for (const stored of courses) {
+    const id = idOf(stored)
+    const template = await expectationOf(database, stored)
+    const snapshot = snapshots.get(id)
+    if (!template || !snapshot) continue
+    const { clashes = [], history = null } = surroundings.get(id) ?? {}
+    const care = dispensations.get(id)
+    inputs.set(id, {
+      template,
+      facts: stored.facts,
+      course: snapshot.course,
+      asOf,
+      pageOf: pageFactsIn(snapshot),
+      joins: joins.get(id) ?? [],
+      clashes,
+      history: history && { ...history, recordedParts: snapshot.recordedParts },
+      ...(care ? { dispensations: care } : {}),
+      notThisWeek: notThisWeek.get(id) ?? [],
+    })
+  }
+  return inputs
+}
+
+/** Everything a check of a course is made from; null when it is under no template or was never read. */
+export const checkInputs = async (
+  database: Database,
+  stored: StoredCourse,
+  asOf: string,
+  today: string,
+): Promise<Check | null> =>
+  (await inputsOf(database, [stored], asOf, await surroundingsOf(database, [stored], today))).get(
+    idOf(stored),
+  ) ?? null
+
+const digestOfTerm = rememberOf((term: Term) => digestOf(term))
+
+/**
+ * Names the very questions that checks of these courses answer, without loading what they are about: the digest of the snapshot, the
+ * revision of what was deployed (which recorded what), the versions a course is judged by and the wording of house texts, its facts, and when
+ * what is waived, attested, joined or left out last changed. No question for a course when there is nothing to check.
+ */
+const questionsOf = async (
+  database: Database,
+  courses: readonly StoredCourse[],
+  surroundings: ReadonlyMap<number, Surroundings>,
+): Promise<Map<number, string>> => {
+  const states = await judgedFrom(database, courses.map(idOf))
+  const asked = courses.filter(
+    (stored) => stored.templateId !== null && states.get(idOf(stored))?.digest,
+  )
+  return new Map(
+    asked.map((stored) => {
+      const id = idOf(stored)
+      const { templateId, version, brought, strengthsVersion } = stored
+      const { term, nextTerm, ...facts } = stored.facts
+      const terms = [digestOfTerm(term), nextTerm ? digestOfTerm(nextTerm) : null]
+      return [
+        id,
+        digestOfMade({
+          ...states.get(id),
+          templateId,
+          version,
+          brought,
+          strengthsVersion,
+          facts,
+          terms,
+          ...surroundings.get(id),
+          engine: engineVersion,
+          analyser: analyserVersion,
+        }),
+      ]
+    }),
+  )
+}
+
+type Judgement =
+  | { state: 'no-template' }
+  | { state: 'unusable'; reason: string }
+  /** Something failed on the way; it may be asked again. */
+  | { state: 'failed'; message: string }
+  /** The very same question was answered before; that answer is now the latest. */
+  | { state: 'known' }
+  | Judged
+interface Judged {
+  state: 'judged'
+  key: string
+  result: CheckResult
+  crossings: Crossing[]
+}
+
+const judgementOf = (check: Check, key: string): Judgement => {
+  try {
+    const checked = checkCourse(check)
+    if (!checked.ok)
+      return {
+        state: 'unusable',
+        reason: `it cannot be checked: at ${checked.problems[0]?.path}, found ${checked.problems[0]?.found}; expected ${checked.problems[0]?.expected}`,
+      }
+    return {
+      state: 'judged',
+      key,
+      result: checked.value,
+      crossings: weaveRow(
+        checked.value,
+        check.template,
+        weaveColumns([check.template], check.facts.weeks),
+      ),
+    }
+  } catch (cause) {
+    // One course that trips the check must not keep the others from being judged.
+    return { state: 'failed', message: cause instanceof Error ? cause.message : String(cause) }
+  }
+}
+
+const placesOf = (result: CheckResult | null): Set<string> =>
+  new Set(result?.findings.flatMap((finding) => finding.places.map((place) => place.fingerprint)))
+
+/** Results are written in chunks of so many, each about 60 kB. */
+const storedTogether = 16
+
+/**
+ * Keeps judgements, and settles what was raised by what is found now; an answer known from before settles as it would if it
+ * were new. Findings as of another day than today settle nothing.
+ */
+const storeJudgements = async (
+  database: Database,
+  judgements: ReadonlyMap<number, Judgement>,
+  asOf: string,
+  today: string,
+): Promise<void> => {
+  await storeChecks(
+    database,
+    [...judgements].flatMap(([courseId, one]) =>
+      one.state === 'judged'
+        ? [{ courseId, cacheKey: one.key, result: one.result, crossings: one.crossings }]
+        : [],
+    ),
+  )
+  if (asOf !== today) return
+  const told = [...judgements].flatMap(([courseId, { state }]) =>
+    state === 'judged' || state === 'known' ? [courseId] : [],
+  )
+  await settleFollowUps(database, told, async (courseId) => {
+    const one = judgements.get(courseId)
+    return placesOf(
+      one?.state === 'judged' ? one.result : await findCheck(database, courseId, today),
+    )
+  })
+}
+
+/**
+ * Judges courses from what is stored of them and keeps the answers; a question that was answered before is not worked out
+ * again. What is asked of the database is asked for all of them together.
+ */
+export const judgeCourses = async (
+  pool: Pool,
+  courses: readonly StoredCourse[],
+  asOf: string,
+  today: string,
+): Promise<Map<number, Judgement>> => {
+  const surroundings = await surroundingsOf(pool, courses, today)
+  const keys = await questionsOf(pool, courses, surroundings)
+  const known = await reuseChecks(pool, keys, asOf)
+  const judgements = new Map<number, Judgement>(
+    courses.map((stored) => [
+      idOf(stored),
+      { state: known.has(idOf(stored)) ? 'known' : 'no-template' },
+    ]),
+  )
+  if (known.size > 0)
+    await inTransaction(pool, (database) => storeJudgements(database, judgements, asOf, today))
+  const fresh = courses.filter((stored) => keys.has(idOf(stored)) && !known.has(idOf(stored)))
+  for (let i = 0; i < fresh.length; i += storedTogether) {
+    const inputs = await inputsOf(pool, fresh.slice(i, i + storedTogether), asOf, surroundings)
+    const judged = new Map(
+      [...inputs].map(([id, check]) => [id, judgementOf(check, keys.get(id) ?? '')]),
+    )
+    await inTransaction(pool, (database) => storeJudgements(database, judged, asOf, today))
+    for (const [id, judgement] of judged) judgements.set(id, judgement)
+  }
+  return judgements
+}
+
+/** Judges a course again at once, from what is stored: after a waiver, a join, an attestation. @throws Error when the check fails */
+export const judgeAgain = async (
+  pool: Pool,
+  stored: StoredCourse,
+  asOf: string,
+  today: string,
+): Promise<void> => {
+  const judgement = (await judgeCourses(pool, [stored], asOf, today)).get(idOf(stored))
+  if (judgement?.state === 'failed') throw new Error(judgement.message)
+}

@@ -1,0 +1,131 @@
+import { type libraryRoutes, templateListOf } from '@wickerframe/contract'
+import type { HandlersOf } from '../http/handler.ts'
+import type { Pool } from 'mysql2/promise'
+import { canonicalJson, escapeHtml, findingFingerprint, revisionInForce } from '@wickerframe/core'
+import { listChecks } from '../checks/checks.ts'
+import { listCourses } from '../courses/courses.ts'
+import { houseTextsInForce, listLibrary, putEntry } from './library.ts'
+import { correctDrafts, findVersionById, listDrafts } from '../templates/templates.ts'
+import { fileOf } from '../http/fileOf.ts'
+import { mustBeLetIn } from '../http/letIn.ts'
+import { HttpProblem } from '../http/problem.ts'
+import { pageDocument } from '../http/safeHtml.ts'
+
+/** A house text as anybody reads it: a page with the words in force today; null when there is none. */
+export const houseTextPage = async (
+  pool: Pool,
+  key: string,
+  today: string,
+  platformUrl: string,
+): Promise<string | null> => {
+  const text = (await houseTextsInForce(pool)).get(key)
+  const revision = text ? revisionInForce(text, today) : null
+  return text && revision
+    ? pageDocument(text.title, `<h1>${escapeHtml(text.title)}</h1>${revision.html}`, platformUrl)
+    : null
+}
+
+export const libraryHandlers: HandlersOf<typeof libraryRoutes> = {
+  listLibrary: async ({ pool, today }) => {
+    const [entries, drafts, courses, checks] = await Promise.all([
+      listLibrary(pool),
+      listDrafts(pool),
+      listCourses(pool, 'system', today),
+      listChecks(pool, today),
+    ])
+    const versions = new Map<string, Awaited<ReturnType<typeof findVersionById>>>()
+    for (const { templateId, version } of courses)
+      if (templateId !== null && version !== null && !versions.has(`${templateId}/${version}`))
+        versions.set(`${templateId}/${version}`, await findVersionById(pool, templateId, version))
+    return entries.map((entry) => {
+      const list = templateListOf[entry.kind]
+      const templates = drafts.flatMap((draft) => {
+        const held = draft[list].find((one) => one.key === entry.key)
+        return held
+          ? [
+              {
+                key: draft.key,
+                title: draft.title,
+                current:
+                  entry.kind === 'house-text' ||
+                  canonicalJson(held) === canonicalJson(entry.document),
+              },
+            ]
+          : []
+      })
+      const holding = courses.filter(({ templateId, version }) =>
+        versions
+          .get(`${templateId}/${version}`)
+          ?.document[list].some((one) => one.key === entry.key),
+      )
+      const fingerprint = findingFingerprint('house-text-outdated', `house-text/${entry.key}`)
+      return {
+        ...entry,
+        templates,
+        courses: holding.length,
+        coursesOutOfDate:
+          entry.kind === 'house-text'
+            ? holding.filter(({ summary }) =>
+                checks
+                  .get(summary.id)
+                  ?.findings.some((finding) => finding.fingerprint === fingerprint),
+              ).length
+            : holding.filter(
+                ({ templateId, version }) =>
+                  !versions
+                    .get(`${templateId}/${version}`)
+                    ?.document[list].some(
+                      (one) => canonicalJson(one) === canonicalJson(entry.document),
+                    ),
+              ).length,
+      }
+    })
+  },
+  putIntoLibrary: async ({ pool, person, body }) => {
+    const put = body
+    mustBeLetIn(put.document)
+    const outcome = await putEntry(pool, put, person.email, (database) =>
+      correctDrafts(database, put, person.email),
+    )
+    switch (outcome.state) {
+      case 'saved':
+        return { revision: outcome.revision }
+      case 'taken':
+        throw new HttpProblem(
+          409,
+          'taken',
+          `there is one with the key ${put.document.key} already; give this one another name`,
+        )
+      case 'stale':
+        throw new HttpProblem(
+          409,
+          'stale',
+          `${outcome.present.by} corrected it meanwhile; what you wrote is still here, look at theirs before you save`,
+          {
+            clash: {
+              code: 'clash',
+              where: put.document.key,
+              present: outcome.present.document,
+              wanted: put.document,
+            },
+          },
+        )
+      case 'rewritten':
+        throw new HttpProblem(
+          409,
+          'rewritten',
+          `revision ${outcome.number} stands in courses and is not rewritten; add a revision`,
+        )
+    }
+  },
+  readRubricFile: async (handling) => {
+    const read = await fileOf(handling, 'rubric', {}, 'the rubric file as the body, as text/csv')
+    if (read.ok) return { criteria: read.value }
+    const [first] = read.problems
+    throw new HttpProblem(
+      400,
+      'unusable-input',
+      `line ${first?.line}: found ${first?.found || 'nothing'}; expected ${first?.reason}`,
+    )
+  },
+}

@@ -1,0 +1,172 @@
+import { may, type ChosenMend, type MendableRule, type mendRoutes } from '@wickerframe/contract'
+import type { HandlersOf } from '../http/handler.ts'
+import { changesInWords, ruleById, type Course, type Finding } from '@wickerframe/core'
+import type { ProposedMend } from './mendTask.ts'
+import { findCheck, listChecks } from '../checks/checks.ts'
+import { listCourses } from '../courses/courses.ts'
+import { listSnapshots } from '../snapshots/snapshots.ts'
+import { askedRun } from '../runs/askedRun.ts'
+import { HttpProblem, notFound } from '../http/problem.ts'
+import { courseIn } from '../courses/routes.ts'
+
+/** The chosen mends of a course with the sentences of their findings and what they change. @throws HttpProblem 409 when one is open no more */
+const proposed = (
+  findings: readonly Finding[],
+  mends: readonly ChosenMend[],
+  course: Course | undefined,
+  timeZone: string,
+): ProposedMend[] => {
+  const places = new Map(
+    findings.flatMap((finding) =>
+      finding.places.map((place) => [place.fingerprint, place] as const),
+    ),
+  )
+  return mends.map((mend) => {
+    const place = places.get(mend.fingerprint)
+    if (!place?.mend)
+      throw new HttpProblem(
+        409,
+        'not-open',
+        'one of the findings is mended already, or Wickerframe does not know its mend; check again',
+      )
+    return {
+      ...mend,
+      message: place.message,
+      changes: course ? changesInWords(place.mend, course, timeZone).map((one) => one.says) : [],
+    }
+  })
+}
+
+export const mendHandlers: HandlersOf<typeof mendRoutes> = {
+  /** Mends one's own course: what was chosen was shown with every change, so it runs at once. */
+  mendCourse: async (handling) => {
+    const { pool, person, today, body } = handling
+    const stored = await courseIn(handling)
+    const { mends } = body
+    const result = await findCheck(pool, stored.summary.id, today)
+    if (!result) throw new HttpProblem(409, 'not-checked', 'the course has not been checked yet')
+    const chosen = new Set(mends.map((mend) => mend.fingerprint))
+    if (
+      !may(person, 'mend for administrators') &&
+      result.findings.some(
+        (finding) =>
+          finding.mender === 'administrator' &&
+          finding.places.some((place) => chosen.has(place.fingerprint)),
+      )
+    )
+      throw new HttpProblem(403, 'role', 'one of these is an administrator’s to mend')
+    const proposal = proposed(
+      result.findings,
+      mends,
+      (await listSnapshots(pool, [stored.summary.id])).get(stored.summary.id),
+      stored.facts.term.timeZone,
+    )
+    return {
+      run: await askedRun(
+        { pool },
+        {
+          kind: 'mends',
+          state: 'running',
+          title: `${mends.length} ${mends.length === 1 ? 'mend' : 'mends'} in ${stored.summary.code} ${stored.summary.title}`,
+          by: person.email,
+          asOf: null,
+          templateId: null,
+          version: null,
+          tasks: [{ courseId: stored.summary.id, proposal }],
+        },
+      ),
+    }
+  },
+  /** Plans chosen mends in many courses; nothing is written until the plan is approved. */
+  planMends: async ({ pool, person, today, body }) => {
+    const { courses } = body
+    const visible = new Map(
+      (await listCourses(pool, person, today)).map((stored) => [stored.summary.id, stored]),
+    )
+    const snapshots = await listSnapshots(
+      pool,
+      courses.map(({ course }) => course),
+    )
+    const checks = await listChecks(pool, today)
+    const tasks = courses.map(({ course, mends }) => {
+      const stored = visible.get(course)
+      if (!stored) throw notFound('course among those named')
+      return {
+        courseId: course,
+        proposal: proposed(
+          checks.get(course)?.findings ?? [],
+          mends,
+          snapshots.get(course),
+          stored.facts.term.timeZone,
+        ),
+      }
+    })
+    if (new Set(tasks.map((task) => task.courseId)).size < tasks.length)
+      throw new HttpProblem(
+        400,
+        'unusable-input',
+        'at /courses: found a course twice; expected each once',
+      )
+    const count = tasks.reduce((sum, task) => sum + task.proposal.length, 0)
+    return {
+      run: await askedRun(
+        { pool },
+        {
+          kind: 'mends',
+          state: 'planned',
+          title: `${count} ${count === 1 ? 'mend' : 'mends'} in ${tasks.length} ${tasks.length === 1 ? 'course' : 'courses'}`,
+          by: person.email,
+          asOf: null,
+          templateId: null,
+          version: null,
+          tasks,
+        },
+      ),
+    }
+  },
+  /** What Wickerframe could mend by itself, by rule; for one rule, every place of it. */
+  listMends: async ({ pool, person, today, query }) => {
+    const wanted = query.rule
+    if (wanted !== undefined && !ruleById(wanted))
+      throw new HttpProblem(
+        400,
+        'unusable-input',
+        `rule: found ${wanted}; expected the id of a rule`,
+      )
+    const courses = (await listCourses(pool, person, today)).filter(
+      (stored) => stored.summary.status === 'teaching',
+    )
+    const checks = await listChecks(pool, today)
+    const byRule = new Map<string, MendableRule>()
+    for (const { summary } of courses)
+      for (const finding of checks.get(summary.id)?.findings ?? []) {
+        if (wanted !== undefined && finding.rule !== wanted) continue
+        const mends = finding.places.flatMap((place) =>
+          place.mend && !place.waived
+            ? [{ fingerprint: place.fingerprint, digest: place.digest, message: place.message }]
+            : [],
+        )
+        if (mends.length === 0) continue
+        const known = byRule.get(finding.rule) ?? {
+          rule: finding.rule,
+          title: finding.title,
+          places: 0,
+          courses: [],
+        }
+        known.places += mends.length
+        const there = known.courses.find((one) => one.course === summary.id)
+        if (there) there.mends.push(...mends)
+        else
+          known.courses.push({
+            course: summary.id,
+            platformId: summary.platformId,
+            code: summary.code,
+            title: summary.title,
+            classSections: summary.classSections,
+            mends,
+          })
+        byRule.set(finding.rule, known)
+      }
+    return [...byRule.values()].sort((a, b) => b.places - a.places)
+  },
+}

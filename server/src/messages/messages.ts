@@ -1,0 +1,65 @@
+import type { Message } from '@wickerframe/contract'
+import { change, rowsOf, type Database, institutionNow } from '@wickerframe/storage'
+import { instantOfRow } from '../moment.ts'
+
+/** Tells whoever began a rollout that it has ended, once. */
+export const sendRunMessages = async (database: Database): Promise<void> => {
+  await change(
+    database,
+    `INSERT IGNORE INTO messages (recipient, run_id, sent_at, subject, body)
+     SELECT runs.created_by, runs.id, ${institutionNow}, CONCAT('Ended: ', LEFT(runs.title, 280)),
+       CONCAT(
+         (SELECT COUNT(*) FROM tasks WHERE tasks.run_id = runs.id AND tasks.state = 'done'),
+           ' courses done, ',
+           (SELECT COUNT(*) FROM tasks WHERE tasks.run_id = runs.id AND tasks.state = 'failed'),
+           ' failed, ',
+           (SELECT COUNT(*) FROM tasks WHERE tasks.run_id = runs.id AND tasks.state = 'held'),
+           ' wait for approval again, ',
+           (SELECT COUNT(*) FROM tasks WHERE tasks.run_id = runs.id AND tasks.state = 'cancelled'),
+           ' left out.'
+       )
+     FROM runs
+     WHERE runs.kind IN ('rollout', 'renames', 'mends')
+       AND runs.state = 'done'
+       AND NOT EXISTS (SELECT 1 FROM messages WHERE messages.run_id = runs.id)`,
+  )
+}
+
+export const listMessages = async (
+  database: Database,
+  recipient: string,
+  most = 100,
+): Promise<Message[]> =>
+  (
+    await rowsOf<{
+      id: number
+      run: number | null
+      at: string
+      subject: string
+      body: string
+      readAt: string | null
+    }>(
+      database,
+      `SELECT id, run_id AS run, sent_at AS at, subject, body, read_at AS readAt
+       FROM messages
+       WHERE recipient = ?
+       ORDER BY id DESC
+       LIMIT ?`,
+      [recipient, String(most)],
+    )
+  ).map(({ readAt, ...row }) => ({ ...row, at: instantOfRow(row.at), read: readAt !== null }))
+
+export const markRead = async (
+  database: Database,
+  recipient: string,
+  id: number,
+): Promise<boolean> =>
+  (
+    await change(
+      database,
+      `UPDATE messages
+       SET read_at = COALESCE(read_at, ${institutionNow})
+       WHERE id = ? AND recipient = ?`,
+      [id, recipient],
+    )
+  ).affected === 1

@@ -1,0 +1,18 @@
+import type { Pool } from 'mysql2/promise'
+import { collectBodies, coursesToTidy, tidyCourse } from '../snapshots/bodyCollector.ts'
+import { forgetOldDevices, removeEndedSessions } from '../people/sessions.ts'
+import { forgetOldTries } from '../people/signInTries.ts'
+
+const coursesAtOnce = 10
+const bodiesAtOnce = 500
+const keptHours = 24
+
+/** A little of what has to be done now and then: names and bodies that nobody needs any more go, some at a time. */
+export const keepHouse = async (pool: Pool): Promise<void> => {
+  for (const courseId of await coursesToTidy(pool, coursesAtOnce, keptHours))
+    await tidyCourse(pool, courseId)
+  await collectBodies(pool, bodiesAtOnce, keptHours)
+  await removeEndedSessions(pool)
+  await forgetOldDevices(pool)
+  await forgetOldTries(pool)
+}

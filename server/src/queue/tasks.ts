@@ -1,0 +1,330 @@
+import type { Pool } from 'mysql2/promise'
+import type { Decision } from '@wickerframe/core'
+import type { PlanSummary, RunSummary, TaskState } from '@wickerframe/contract'
+import {
+  change,
+  firstRow,
+  inTransaction,
+  rowsOf,
+  type Database,
+  institutionNow,
+} from '@wickerframe/storage'
+import { packText, unpackText } from '../snapshots/packed.ts'
+import { orderOf, type StoredOrder } from '../rollouts/rolloutOrder.ts'
+
+/** A task as a worker holds it. Every later write names the epoch, so that a worker that lost its lease writes nothing. */
+export interface ClaimedTask {
+  id: number
+  runId: number
+  courseId: number
+  epoch: number
+  attempts: number
+  kind: RunSummary['kind']
+  by: string
+  asOf: string | null
+  templateId: number | null
+  version: number | null
+  planDigest: string | null
+  /** Whether it is to be planned, not run. */
+  toPlan: boolean
+  rollout: StoredOrder | null
+  decisions: Record<string, Decision>
+  sourceCourseId: number | null
+  /** What was approved for this course, for kinds of runs whose plan is kept: JSON. */
+  proposal: string | null
+  /** The change set whose fate is not known yet, with the key it was or will be sent under. */
+  sent: { key: string; payloadDigest: string; payload: string } | null
+  /** What was made ready when the course was planned, and a digest of all it was planned from. */
+  prepared: { inputs: string; payload: string } | null
+}
+
+interface ClaimRow {
+  id: number
+  run_id: number
+  course_id: number
+  lease_epoch: number
+  attempts: number
+  plan_digest: string | null
+  proposal: string | null
+  decisions: string | null
+  source_course_id: number | null
+  idempotency_key: string | null
+  payload_digest: string | null
+  payload: Buffer | null
+  prepared_for: string | null
+  state: TaskState
+}
+interface RunOfTask {
+  kind: RunSummary['kind']
+  created_by: string
+  as_of: string | null
+  template_id: number | null
+  version: number | null
+  rollout_order: string | null
+}
+
+/** Kinds of tasks that may be due, each found along one index: what was sent and is nobody's, what is to be run, what is to be planned. */
+const due = [
+  { state: 'sent', run: '', of: 'AND (tasks.lease_until IS NULL OR tasks.lease_until < NOW(3))' },
+  { state: 'waiting', run: "AND runs.state = 'running'", of: '' },
+  { state: 'to-plan', run: "AND runs.state = 'planning'", of: '' },
+] as const
+const mostCandidates = 24
+
+/**
+ * Claims the next task that is due, for so many seconds; null when there is none. Candidates are read without a lock, then one
+ * of them is locked by its key, so that many workers never wait for each other nor lock what they do not take.
+ * @param worker name of the process that works on it, for those who look after many
+ */
+export const claimTask = async (
+  pool: Pool,
+  leaseSeconds: number,
+  worker: string,
+): Promise<ClaimedTask | null> => {
+  for (const { state, run, of } of due) {
+    const candidates = await rowsOf<{ id: number }>(
+      pool,
+      `SELECT tasks.id
+       FROM tasks
+       JOIN runs ON runs.id = tasks.run_id
+       WHERE tasks.state = ? AND tasks.next_at <= NOW(3) ${run} ${of}
+       ORDER BY tasks.next_at, tasks.id
+       LIMIT ?`,
+      [state, String(mostCandidates)],
+    )
+    if (candidates.length === 0) continue
+    const claimed = await claimOneOf(
+      pool,
+      leaseSeconds,
+      worker,
+      state,
+      of,
+      candidates.map((row) => row.id),
+    )
+    if (claimed) return claimed
+  }
+  return null
+}
+
+const claimOneOf = (
+  pool: Pool,
+  leaseSeconds: number,
+  worker: string,
+  state: TaskState,
+  of: string,
+  ids: readonly number[],
+): Promise<ClaimedTask | null> =>
+  inTransaction(pool, async (database) => {
+    const row = await lockDueTask(database, state, of, ids)
+    // The run is read without a lock: it is shared by all who claim. One that was paused in this moment runs one task more.
+    const run = row && (await runOfTask(database, row.run_id))
+    if (!row || !run) return null
+    await takeLease(database, row, leaseSeconds, worker)
+    return {
+      id: row.id,
+      runId: row.run_id,
+      courseId: row.course_id,
+      epoch: row.lease_epoch + 1,
+      attempts: row.attempts + 1,
+      kind: run.kind,
+      by: run.created_by,
+      asOf: run.as_of,
+      templateId: run.template_id,
+      version: run.version,
+      planDigest: row.plan_digest,
+      proposal: row.proposal,
+      toPlan: row.state === 'to-plan',
+      rollout: orderOf(run.rollout_order),
+      decisions:
+        row.decisions === null ? {} : (JSON.parse(row.decisions) as Record<string, Decision>),
+      sourceCourseId: row.source_course_id,
+      sent:
+        row.idempotency_key !== null && row.payload !== null && row.payload_digest !== null
+          ? {
+              key: row.idempotency_key,
+              payloadDigest: row.payload_digest,
+              payload: unpackText(row.payload),
+            }
+          : null,
+      prepared:
+        row.idempotency_key === null &&
+        row.payload !== null &&
+        row.prepared_for !== null &&
+        row.state === 'waiting'
+          ? { inputs: row.prepared_for, payload: unpackText(row.payload) }
+          : null,
+    }
+  })
+
+const lockDueTask = (database: Database, state: TaskState, of: string, ids: readonly number[]) =>
+  firstRow<ClaimRow>(
+    database,
+    `SELECT tasks.id, tasks.run_id, tasks.course_id, tasks.lease_epoch, tasks.attempts, tasks.state,
+       tasks.plan_digest, tasks.proposal, tasks.decisions, tasks.source_course_id,
+       tasks.idempotency_key, tasks.payload_digest, tasks.payload, tasks.prepared_for
+     FROM tasks
+     WHERE tasks.id IN (${ids.map(() => '?').join(', ')})
+       AND tasks.state = ?
+       AND tasks.next_at <= NOW(3) ${of}
+     ORDER BY tasks.id
+     LIMIT 1
+     FOR UPDATE SKIP LOCKED`,
+    [...ids, state],
+  )
+const runOfTask = (database: Database, runId: number) =>
+  firstRow<RunOfTask>(
+    database,
+    `SELECT kind, created_by, as_of, template_id, version, rollout_order
+     FROM runs
+     WHERE id = ?`,
+    [runId],
+  )
+const takeLease = (database: Database, row: ClaimRow, leaseSeconds: number, worker: string) =>
+  change(
+    database,
+    `UPDATE tasks
+     SET state = ?, attempts = attempts + 1, lease_epoch = lease_epoch + 1,
+       lease_until = TIMESTAMPADD(SECOND, ?, NOW(3)), worked_by = ?
+     WHERE id = ?`,
+    [row.state === 'sent' ? 'sent' : 'at-work', leaseSeconds, worker, row.id],
+  )
+
+/** What a task that was at work goes back to. */
+const restingState =
+  "IF(tasks.idempotency_key IS NOT NULL, 'sent', IF(runs.state = 'planning', 'to-plan', 'waiting'))"
+
+/** Takes back tasks whose worker is gone. One that had sent something stays `sent`: its fate must be asked for. */
+export const collectExpired = async (database: Database): Promise<number> =>
+  (
+    await change(
+      database,
+      `UPDATE tasks
+       JOIN runs ON runs.id = tasks.run_id
+       SET tasks.state = ${restingState}, tasks.lease_until = NULL
+       WHERE tasks.state = 'at-work' AND tasks.lease_until < NOW(3)`,
+    )
+  ).affected
+
+export const renewLease = async (
+  database: Database,
+  task: ClaimedTask,
+  leaseSeconds: number,
+): Promise<boolean> =>
+  (
+    await change(
+      database,
+      `UPDATE tasks
+       SET lease_until = TIMESTAMPADD(SECOND, ?, NOW(3))
+       WHERE id = ? AND lease_epoch = ?`,
+      [leaseSeconds, task.id, task.epoch],
+    )
+  ).affected === 1
+
+/** Writes the key down under which what was made ready is sent, before it is. False when the lease was lost. */
+export const markPreparedSent = async (
+  database: Database,
+  task: ClaimedTask,
+  key: string,
+  payloadDigest: string,
+): Promise<boolean> =>
+  (
+    await change(
+      database,
+      `UPDATE tasks
+       SET state = 'sent', idempotency_key = ?, payload_digest = ?
+       WHERE id = ? AND lease_epoch = ? AND payload IS NOT NULL`,
+      [key, payloadDigest, task.id, task.epoch],
+    )
+  ).affected === 1
+
+/** Writes the key and the payload down, before anything is sent. False when the lease was lost. */
+export const markSent = async (
+  database: Database,
+  task: ClaimedTask,
+  sent: NonNullable<ClaimedTask['sent']>,
+): Promise<boolean> =>
+  (
+    await change(
+      database,
+      `UPDATE tasks
+       SET state = 'sent', idempotency_key = ?, payload_digest = ?, payload = ?
+       WHERE id = ? AND lease_epoch = ?`,
+      [sent.key, sent.payloadDigest, packText(sent.payload), task.id, task.epoch],
+    )
+  ).affected === 1
+
+/** Ends a task, in the transaction of what it did. False when the lease was lost, and then nothing of it may be kept. */
+export const finishTask = async (
+  database: Database,
+  task: ClaimedTask,
+  state: 'done' | 'failed' | 'held' | 'planned',
+  message: string,
+): Promise<boolean> => {
+  const { affected } = await change(
+    database,
+    `UPDATE tasks
+     SET state = ?, message = ?, finished_at = ${institutionNow}, lease_until = NULL,
+       payload = IF(? = 'planned', payload, NULL),
+       idempotency_key = IF(? = 'done', idempotency_key, NULL)
+     WHERE id = ? AND lease_epoch = ? AND state IN ('at-work', 'sent')`,
+    [state, message.slice(0, 2000), state, state, task.id, task.epoch],
+  )
+  return affected === 1
+}
+
+/** Puts a task back for later: what was sent stays sent, so that the same key asks again. */
+export const postponeTask = async (
+  database: Database,
+  task: ClaimedTask,
+  seconds: number,
+  message: string,
+): Promise<void> => {
+  await change(
+    database,
+    `UPDATE tasks
+     JOIN runs ON runs.id = tasks.run_id
+     SET tasks.state = ${restingState}, tasks.lease_until = NULL,
+       tasks.next_at = TIMESTAMPADD(MICROSECOND, ?, NOW(3)), tasks.message = ?
+     WHERE tasks.id = ? AND tasks.lease_epoch = ?`,
+    [Math.round(seconds * 1e6), message.slice(0, 2000), task.id, task.epoch],
+  )
+}
+
+/** Forgets a key that was refused or voided, so that the task plans anew. */
+export const forgetKey = async (database: Database, task: ClaimedTask): Promise<boolean> =>
+  (
+    await change(
+      database,
+      `UPDATE tasks
+       SET state = 'at-work', idempotency_key = NULL, payload = NULL, payload_digest = NULL
+       WHERE id = ? AND lease_epoch = ?`,
+      [task.id, task.epoch],
+    )
+  ).affected === 1
+
+/**
+ * Keeps what the plan of a task comes to.
+ * @param prepared what would be sent, as text, and a digest of all it was planned from; null: it is worked out when it is run
+ */
+export const keepPlan = async (
+  database: Database,
+  task: ClaimedTask,
+  summary: PlanSummary,
+  prepared: { inputs: string; payload: string } | null,
+): Promise<void> => {
+  await change(
+    database,
+    `UPDATE tasks
+     SET plan_summary = ?, plan_shape = ?, plan_digest = ?, payload = ?, prepared_for = ?
+     WHERE id = ? AND lease_epoch = ?`,
+    [
+      JSON.stringify(summary),
+      summary.shape,
+      summary.digest,
+      prepared === null ? null : packText(prepared.payload),
+      prepared?.inputs ?? null,
+      task.id,
+      task.epoch,
+    ],
+  )
+}

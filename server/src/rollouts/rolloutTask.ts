@@ -1,0 +1,273 @@
+import {
+  refusedInDrawing,
+  storedImage,
+  baseAfter,
+  BeforeChanges,
+  beforeChanges,
+  bodiesBefore,
+  bodiesOfBase,
+  bodiesOfEntries,
+  bodiesOfRecord,
+  everyExpected,
+  isWorkedOut,
+  ownPrefix,
+  NextBase,
+  undoRecordOf,
+  type Base,
+  type Change,
+  type Course,
+  type ExpectedCourse,
+  type Template,
+  type UndoRecord,
+} from '@wickerframe/core'
+import { inTransaction, type Database } from '@wickerframe/storage'
+import { z } from 'zod'
+import type { Connector } from '../connector/client.ts'
+import { houseTextAddress } from '../library/houseTextAddress.ts'
+import { recordAudit } from '../audit/audit.ts'
+import { baseRevision, findBase, storeBase } from './bases.ts'
+import { courseBodies, unnamedBodies, type ReadyBodies } from '../snapshots/courseBodies.ts'
+import { judgeCourse, judgedAfter, judgedState, JudgedState } from '../courses/courses.ts'
+import { markInForceAgain, markUndone, recordDeployment } from './deployments.ts'
+import type { Job } from '../queue/job.ts'
+import { keepPlan } from '../queue/tasks.ts'
+import { runChangeSetTask, type Answered, type Proved, type Ready } from './changeSetTask.ts'
+import {
+  countsOf,
+  engineVersion,
+  planCourse,
+  planInputs,
+  planSentence,
+  type PlannedCourse,
+} from './deploymentPlan.ts'
+import { failed, later, type TaskOutcome } from '../queue/outcome.ts'
+
+/** What a deployment must know when its answer comes: what the base becomes, and how everything stood before. */
+const Note = z.strictObject({
+  next: NextBase,
+  before: BeforeChanges,
+  expansion: z.array(z.unknown()),
+  counts: z.record(z.string(), z.number()),
+  says: z.string(),
+  judged: z
+    .strictObject({
+      templateId: z.number(),
+      version: z.number(),
+      brought: z
+        .strictObject({ only: z.array(z.string()).nullable(), except: z.array(z.string()) })
+        .nullable(),
+    })
+    .nullable(),
+  judgedAgain: JudgedState.nullable(),
+  undoes: z.number().nullable(),
+})
+type Note = z.output<typeof Note>
+
+/** The parts of an expansion, as the history of a course keeps them. */
+const expansionRecord = (expected: ExpectedCourse | null) =>
+  expected === null
+    ? []
+    : [expected.home, ...everyExpected(expected.parts)].map((part) => ({
+        instance: part.instance,
+        name: part.name,
+        strength: part.strength,
+        opensAt: part.opensAt,
+        dueAt: part.dueAt,
+      }))
+
+/** Changes whose linked house texts lead to where they are kept. */
+const withHouseTextAddresses = (changes: readonly Change[], publicUrl: string): Change[] =>
+  changes.map((change) =>
+    (change.change === 'create-item' || change.change === 'set-item') &&
+    change.fields.html?.includes('href="house-text:')
+      ? ({
+          ...change,
+          fields: {
+            ...change.fields,
+            html: change.fields.html.replace(
+              /href="house-text:([a-z0-9-]{1,80})"/g,
+              (_, key: string) => `href="${houseTextAddress(publicUrl, key)}"`,
+            ),
+          },
+        } as Change)
+      : change,
+  )
+
+const sentAssets = new Set<string>()
+
+/** Puts the images of a template on the platform; this process does so once for each. */
+const putAssets = async (
+  connector: Connector,
+  template: Template | null,
+): Promise<TaskOutcome | null> => {
+  for (const asset of template?.assets ?? []) {
+    const { name } = storedImage(asset)
+    if (sentAssets.has(name)) continue
+    const refused = refusedInDrawing(asset.svg ?? '')
+    if (refused.length > 0)
+      return failed(
+        `the drawing ${asset.fileName} is not sent: it holds ${refused.join(', ')}; put it in again without`,
+      )
+    const bytes =
+      asset.base64 === undefined
+        ? Buffer.from(asset.svg ?? '', 'utf8')
+        : Buffer.from(asset.base64, 'base64')
+    const put = await connector.putAsset(name, bytes)
+    if (put.state === 'refused')
+      return failed(`the platform refused the image ${asset.fileName}: ${put.detail}`)
+    if (put.state !== 'answered')
+      return later(put.detail, put.state === 'later' ? put.afterSeconds : null)
+    if (sentAssets.size > 1000) sentAssets.clear()
+    sentAssets.add(name)
+  }
+  return null
+}
+
+/** What is sent to the platform for a plan, and what is kept beside it until the answer comes. */
+export const madeOf = (
+  planned: PlannedCourse,
+  course: Course,
+  publicUrl: string,
+): { changes: Change[]; note: Note; bodies: ReadyBodies } | null => {
+  const { plan, expected, judged, judgedAgain, undoes, bodies } = planned
+  if (!isWorkedOut(plan)) return null
+  const changes = withHouseTextAddresses(plan.changes, publicUrl)
+  const brought = judged?.brought ?? null
+  const before = beforeChanges(changes, course, bodies)
+  return {
+    changes,
+    bodies: bodies.ready(
+      [...bodiesOfEntries(plan.next.parts), ...bodiesBefore(before)],
+      ownPrefix(course),
+    ),
+    note: {
+      next: plan.next,
+      before,
+      expansion: expansionRecord(expected),
+      counts: countsOf(plan),
+      says: planSentence(plan),
+      judged: judged && {
+        ...judged,
+        brought: brought && {
+          only: brought.only === null ? null : [...brought.only],
+          except: [...brought.except],
+        },
+      },
+      judgedAgain,
+      undoes,
+    },
+  }
+}
+
+/** What a rollout comes to in one course, worked out of the platform's answer. */
+interface Deployed extends Ready {
+  base: Base
+  undo: UndoRecord
+  /** Every body that base and undo record name. */
+  names: string[]
+}
+
+/** Carries out what was approved for one course of a rollout. */
+export const runRolloutTask = async (job: Job): Promise<TaskOutcome> => {
+  const { pool, connector, task, today, publicUrl } = job
+  const { rollout } = task
+  if (!rollout) return failed('the rollout has no order')
+  const order = {
+    order: rollout.order,
+    decisions: { rule: rollout.rule, single: task.decisions },
+    sourceCourseId: task.sourceCourseId,
+  }
+  const ready = async (
+    changes: readonly Change[],
+    note: Note,
+    { ids, course }: Answered,
+  ): Promise<Deployed> => {
+    const revision = await baseRevision(pool, task.courseId)
+    const before = await findBase(pool, task.courseId)
+    const bodies = courseBodies()
+    const base = baseAfter(note.next, ids, course, bodies)
+    const undo = undoRecordOf(changes, note.before, course, ids, before, base, bodies)
+    const named = [...bodiesOfBase(base), ...bodiesOfRecord(undo)]
+    return {
+      bodies: bodies.ready(named, ownPrefix(course)),
+      baseRevision: revision,
+      base,
+      undo,
+      names: [...new Set(named)],
+    }
+  }
+  const keep = async (
+    database: Database,
+    key: string,
+    note: Note,
+    { base, undo, names, proof }: Proved<Deployed>,
+  ): Promise<void> => {
+    const lost = await unnamedBodies(database, task.courseId, names)
+    if (lost.length > 0)
+      throw new Error(`course ${task.courseId} would name ${lost.length} bodies that are not kept`)
+    await storeBase(database, task.courseId, base)
+    const judgedBefore =
+      note.judged || note.judgedAgain ? await judgedState(database, task.courseId) : null
+    const judgedNow =
+      note.judgedAgain ??
+      (note.judged && judgedBefore ? judgedAfter(judgedBefore, note.judged) : null)
+    if (judgedNow) await judgeCourse(database, task.courseId, judgedNow)
+    await recordDeployment(database, {
+      courseId: task.courseId,
+      runId: task.runId,
+      mode: rollout.order.mode,
+      templateId: note.judged?.templateId ?? null,
+      version: note.judged?.version ?? null,
+      by: task.by,
+      engine: engineVersion,
+      idempotencyKey: key,
+      counts: note.counts,
+      expansion: note.expansion,
+      undo,
+      judgedBefore,
+      proof,
+    })
+    if (note.undoes !== null && rollout.order.mode === 'undo') {
+      await markUndone(database, task.courseId, note.undoes, task.runId)
+      await markInForceAgain(database, task.courseId, rollout.order.run)
+    }
+    await recordAudit(database, {
+      who: task.by,
+      what: rollout.order.mode === 'undo' ? 'taken back' : 'deployed',
+      subject: `course ${task.courseId}`,
+      to: { run: task.runId, ...note.counts },
+    })
+  }
+  return runChangeSetTask<Note, Deployed>(job, {
+    note: Note,
+    ready,
+    plan: async (stored, course) => {
+      const planned = await planCourse(pool, order, stored, course, today)
+      if ('unusable' in planned) return { outcome: failed(planned.unusable) }
+      const { plan, summary } = planned
+      if (!isWorkedOut(plan)) return { outcome: failed(plan.reason) }
+      if (plan.state === 'nothing-to-do')
+        return { nothing: 'nothing to do: everything is there already' }
+      if (summary.digest !== task.planDigest && !(rollout.standing && plan.additive)) {
+        await inTransaction(pool, (database) => keepPlan(database, task, summary, null))
+        return {
+          outcome: {
+            state: 'held',
+            message:
+              'the course was changed after the plan was approved, and the plan would be another now; look at it and approve it again',
+          },
+        }
+      }
+      const halted = await putAssets(connector, planned.template)
+      if (halted) return { outcome: halted }
+      const made = madeOf(planned, course, publicUrl)
+      return made ?? { nothing: summary.reason }
+    },
+    stillHolds: async (stored, inputs, revision) => {
+      const now = await planInputs(pool, order, stored, today, revision)
+      return now?.digest === inputs && (await putAssets(connector, now.template)) === null
+    },
+    keep,
+    done: (note) => note.says,
+  })
+}

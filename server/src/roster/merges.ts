@@ -1,0 +1,123 @@
+import { CourseStatus } from '@wickerframe/contract'
+import { change, firstRow, rowsOf, type Database, institutionNow } from '@wickerframe/storage'
+import { z } from 'zod'
+import { decideField, forgetDecision } from '../courses/courseDecisions.ts'
+import { replaceClassSections, replaceInstructors } from './roster.ts'
+
+/** How two courses stood before one was merged into the other. */
+export const BeforeMerge = z.strictObject({
+  status: CourseStatus,
+  classSections: z.array(z.string()),
+  people: z.array(z.strictObject({ email: z.string(), name: z.string() })),
+})
+export type BeforeMerge = z.output<typeof BeforeMerge>
+
+export interface Roster {
+  classSections: readonly string[]
+  people: readonly { email: string; name: string }[]
+}
+
+/** Merges one course into another: what is decided so, no roster file undoes. */
+export const mergeInto = async (
+  database: Database,
+  id: number,
+  into: number,
+  before: BeforeMerge,
+  after: Roster,
+  who: string,
+): Promise<void> => {
+  await setMerged(database, id, 'merged', into)
+  await replaceClassSections(database, into, after.classSections)
+  await replaceInstructors(database, into, after.people)
+  await recordMerge(database, id, into, before, who)
+  await decideField(database, id, 'status', who)
+  await decideField(database, into, 'class sections', who)
+  await decideField(database, into, 'instructors', who)
+}
+
+/** Takes a merge back: the course stands by itself again, and the other one is what it was but for what came to it since. */
+export const unmerge = async (
+  database: Database,
+  id: number,
+  { into, before }: { into: number; before: BeforeMerge },
+  now: Roster,
+  own: Roster,
+): Promise<void> => {
+  const mine = new Set(own.classSections)
+  const ours = new Set(own.people.map((person) => person.email))
+  await replaceClassSections(
+    database,
+    into,
+    now.classSections.filter((one) => before.classSections.includes(one) || !mine.has(one)),
+  )
+  await replaceInstructors(
+    database,
+    into,
+    now.people.filter(
+      ({ email }) => before.people.some((one) => one.email === email) || !ours.has(email),
+    ),
+  )
+  await setMerged(database, id, before.status, null)
+  await forgetMerge(database, id)
+  await forgetDecision(database, id, 'status')
+  if ((await mergedInto(database, into)).length > 0) return
+  await forgetDecision(database, into, 'class sections')
+  await forgetDecision(database, into, 'instructors')
+}
+
+/** Into which course a course was merged, and how both stood before; null when it was not. */
+export const findMerge = async (
+  database: Database,
+  id: number,
+): Promise<{ into: number; before: BeforeMerge } | null> => {
+  const row = await firstRow<{ into_id: number; before_merge: string }>(
+    database,
+    `SELECT into_id, before_merge
+     FROM merges
+     WHERE course_id = ?`,
+    [id],
+  )
+  return row && { into: row.into_id, before: BeforeMerge.parse(JSON.parse(row.before_merge)) }
+}
+
+/** Courses that were merged into a course. */
+export const mergedInto = async (database: Database, into: number): Promise<number[]> =>
+  (
+    await rowsOf<{ course_id: number }>(
+      database,
+      `SELECT course_id
+       FROM merges
+       WHERE into_id = ?
+       ORDER BY course_id`,
+      [into],
+    )
+  ).map((row) => row.course_id)
+
+const recordMerge = (
+  database: Database,
+  id: number,
+  into: number,
+  before: BeforeMerge,
+  who: string,
+) =>
+  change(
+    database,
+    `INSERT INTO merges (course_id, into_id, before_merge, merged_by, merged_at)
+     VALUES (?, ?, ?, ?, ${institutionNow})`,
+    [id, into, JSON.stringify(before), who],
+  )
+const forgetMerge = (database: Database, id: number) =>
+  change(
+    database,
+    `DELETE FROM merges
+     WHERE course_id = ?`,
+    [id],
+  )
+const setMerged = (database: Database, id: number, status: string, into: number | null) =>
+  change(
+    database,
+    `UPDATE courses
+     SET status = ?, merged_into = ?
+     WHERE id = ?`,
+    [status, into, id],
+  )

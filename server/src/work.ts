@@ -1,0 +1,18 @@
+import { runCheckTask } from './checks/checkTask.ts'
+import { runMendTask } from './mends/mendTask.ts'
+import { runRenameTask } from './names/renameTask.ts'
+import type { CarryOut } from './queue/job.ts'
+import type { ClaimedTask } from './queue/tasks.ts'
+import { runPlanTask } from './rollouts/planTask.ts'
+import { runRolloutTask } from './rollouts/rolloutTask.ts'
+
+/** What each kind of task does; the queue knows how tasks are kept, and nothing of this. */
+const kinds: Readonly<Record<ClaimedTask['kind'], CarryOut>> = {
+  rollout: runRolloutTask,
+  renames: runRenameTask,
+  mends: runMendTask,
+  check: runCheckTask,
+}
+
+export const carryOut: CarryOut = (job) =>
+  job.task.toPlan ? runPlanTask(job) : kinds[job.task.kind](job)
