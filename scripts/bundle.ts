@@ -37,6 +37,9 @@ const standsBeside = (path: string, importer: string): boolean => {
   return ours !== undefined && existsSync(join(root, ours, 'node_modules', ...name))
 }
 
+/** Programs with the packages of others inside as well: the command line starts far more often than they change. */
+const whole: ReadonlySet<string> = new Set(['cli/src/main.ts'])
+
 const write = async (script: string): Promise<string> => {
   const outfile = join(root, dirname(dirname(script)), 'dist', `${basename(script, '.ts')}.mjs`)
   const { outputFiles } = await build({
@@ -48,12 +51,21 @@ const write = async (script: string): Promise<string> => {
     format: 'esm',
     target: 'node20',
     logLevel: 'error',
+    // What a package in the old form asks for when it runs.
+    ...(whole.has(script)
+      ? {
+          banner: {
+            js: "import { createRequire } from 'node:module'; const require = createRequire(import.meta.url);",
+          },
+        }
+      : {}),
     plugins: [
       {
         name: 'packages-of-others',
         setup: ({ onResolve }) =>
           onResolve({ filter: /^[^./]/ }, ({ path, kind, importer }) =>
             kind === 'entry-point' ||
+            (whole.has(script) && !path.startsWith('node:')) ||
             path.startsWith('@wickerframe/') ||
             standsBeside(path, importer)
               ? undefined

@@ -721,3 +721,54 @@ describe('unusable input', () => {
     expect((await run(...args)).code).toBe(2)
   })
 })
+
+describe('help', () => {
+  it('is given for all of it, and for each command alone, by either name of the option', async () => {
+    const all = await run('--help')
+    expect(all.code).toBe(0)
+    expect((await run('-h')).out).toBe(all.out)
+    for (const name of ['expand', 'check', 'rules', 'mend', 'plan', 'names', 'calendar']) {
+      expect(all.out).toContain(`wickerframe ${name}`)
+      const { code, out } = await run(name, '-h')
+      expect([name, code]).toEqual([name, 0])
+      expect(out).toContain(`wickerframe ${name}`)
+      expect(out).not.toContain(`wickerframe ${name === 'expand' ? 'check' : 'expand'}`)
+      expect((await run(name, '--help')).out).toBe(out)
+    }
+  })
+  it('tells an unknown option of a command how that command is used', async () => {
+    const { code, error } = await run('calendar', '--pairs')
+    expect(code).toBe(2)
+    expect(error).toMatch(/calendar takes no --pairs[\s\S]*--meeting-days/)
+  })
+  it('tells the version', async () => {
+    expect((await run('--version')).out).toMatch(/^\d+\.\d+\.\d+\n$/)
+  })
+})
+
+describe('a file named -', () => {
+  it('is standard input', async () => {
+    stdin = readFileSync(example(1, 'course'))
+    const [, , , , , path] = documents(1)
+    const fromFile = await run('check', ...documents(1), '--format', 'json')
+    const fromInput = await run(
+      'check',
+      ...documents(1).map((word) => (word === path ? '-' : word)),
+      '--format',
+      'json',
+    )
+    expect(fromInput).toEqual(fromFile)
+  })
+  it('can be one file only', async () => {
+    stdin = readFileSync(example(1, 'template'))
+    const { code, error } = await run('expand', '--template', '-', '--facts', '-')
+    expect(code).toBe(2)
+    expect(error).toContain('standard input can be read for one file only')
+  })
+  it('is told as such when nothing of use comes', async () => {
+    stdin = new Uint8Array()
+    const { code, error } = await run('expand', '--template', '-', '--facts', '-')
+    expect(code).toBe(2)
+    expect(error).toMatch(/^wickerframe: -: found/)
+  })
+})

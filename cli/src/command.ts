@@ -25,7 +25,8 @@ export const options = {
   'meeting-days': { type: 'string' },
   'opens-before': { type: 'string' },
   'closes-after': { type: 'string' },
-  help: { type: 'boolean' },
+  help: { type: 'boolean', short: 'h' },
+  version: { type: 'boolean' },
 } as const
 export type OptionName = keyof typeof options
 export type Values = {

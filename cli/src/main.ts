@@ -1,71 +1,15 @@
+import { readFileSync } from 'node:fs'
 import { buffer } from 'node:stream/consumers'
 import { parseArgs } from 'node:util'
-import { options, type Command, type OptionName, type Streams } from './command.ts'
-import { calendar } from './commands/calendar.ts'
-import { check } from './commands/check.ts'
-import { expand } from './commands/expand.ts'
-import { mend } from './commands/mend.ts'
-import { names } from './commands/names.ts'
-import { plan } from './commands/plan.ts'
-import { rules } from './commands/rules.ts'
+import { options, type OptionName, type Streams } from './command.ts'
+import { commandTable, helpOf, helpOfAll, isCommandName } from './commandTable.ts'
 import { exitCode } from './exitCode.ts'
 import { Unusable } from './unusable.ts'
 
-const usage = `usage:
-  wickerframe expand   --template T.json --facts facts.json [--on YYYY-MM-DD] [--format json|text]
-  wickerframe check    --template T.json --facts facts.json --course course.json
-                       [--as-of YYYY-MM-DD] [--format text|json] [--pairs]
-  wickerframe rules
-  wickerframe mend     --template T.json --facts facts.json --course course.json [--as-of YYYY-MM-DD]
-                       [--rules ID,ID] [--findings FINGERPRINT,FINGERPRINT] [--write-course out.json]
-  wickerframe plan     [--from template-v1.json] --to template-v2.json --facts facts.json [--base base.json]
-                       --course present.json [--conflicts keep|take] [--on YYYY-MM-DD]
-                       [--write-course out.json] [--write-base base-after.json]
-  wickerframe names    --format 'Week {week} · {dates} · {topic}' [--context context.json] < names.txt
-  wickerframe names    --infer < names.txt
-  wickerframe calendar --term term.json [--weeks 16] [--units 4] [--session CODE] [--next-term term.json]
-                       [--meeting-days tuesday,thursday] [--opens-before DAYS] [--closes-after DAYS]
-
-check exits with 0: ready; 1: open musts; 3: no open must, but something could not be told. All exit with 2 on unusable
-input. docs/cli.md describes the documents and the output.
-`
-
-const commands: Readonly<Record<string, { run: Command; takes: readonly OptionName[] }>> = {
-  expand: { run: expand, takes: ['template', 'facts', 'on', 'format'] },
-  check: { run: check, takes: ['template', 'facts', 'course', 'as-of', 'format', 'pairs'] },
-  rules: { run: rules, takes: [] },
-  mend: {
-    run: mend,
-    takes: ['template', 'facts', 'course', 'as-of', 'rules', 'findings', 'write-course'],
-  },
-  plan: {
-    run: plan,
-    takes: [
-      'from',
-      'to',
-      'facts',
-      'base',
-      'course',
-      'conflicts',
-      'on',
-      'write-course',
-      'write-base',
-    ],
-  },
-  names: { run: names, takes: ['format', 'context', 'infer'] },
-  calendar: {
-    run: calendar,
-    takes: [
-      'term',
-      'next-term',
-      'session',
-      'weeks',
-      'units',
-      'meeting-days',
-      'opens-before',
-      'closes-after',
-    ],
-  },
+const versionOf = (): string => {
+  // The same place, seen from the sources and from the bundle beside them.
+  const text = readFileSync(new URL('../package.json', import.meta.url), 'utf8')
+  return (JSON.parse(text) as { version: string }).version
 }
 
 const run = async (args: readonly string[], streams: Streams): Promise<number> => {
@@ -73,24 +17,42 @@ const run = async (args: readonly string[], streams: Streams): Promise<number> =
   try {
     parsed = parseArgs({ args: [...args], options, allowPositionals: true, strict: true })
   } catch (cause) {
-    throw new Unusable(`${cause instanceof Error ? cause.message : String(cause)}\n\n${usage}`)
+    throw new Unusable(
+      `${cause instanceof Error ? cause.message : String(cause)}\n\n${helpOfAll()}`,
+    )
   }
   const { values, positionals } = parsed
-  if (values.help) {
-    streams.out(usage)
+  const [name, ...rest] = positionals
+  if (values.version) {
+    streams.out(`${versionOf()}\n`)
     return exitCode.fine
   }
-  const [name, ...rest] = positionals
-  const command = name !== undefined && Object.hasOwn(commands, name) ? commands[name] : undefined
-  if (command === undefined || rest.length > 0)
+  if (values.help && (name === undefined || isCommandName(name))) {
+    streams.out(name === undefined ? helpOfAll() : helpOf(name))
+    return exitCode.fine
+  }
+  if (name === undefined || !isCommandName(name) || rest.length > 0)
     throw new Unusable(
-      `${name === undefined ? 'no command given' : `unknown command ${positionals.join(' ')}`}\n\n${usage}`,
+      `${name === undefined ? 'no command given' : `unknown command ${positionals.join(' ')}`}\n\n${helpOfAll()}`,
     )
+  const { load, takes } = commandTable[name]
   const stranger = Object.keys(values).find(
-    (option) => !command.takes.some((taken) => taken === option),
+    (option) => !takes.some((taken: OptionName) => taken === option),
   )
-  if (stranger !== undefined) throw new Unusable(`${name} takes no --${stranger}\n\n${usage}`)
-  return command.run(values, streams)
+  if (stranger !== undefined)
+    throw new Unusable(`${name} takes no --${stranger}\n\n${helpOf(name)}`)
+  return (await load())(values, { ...streams, input: readOnce(streams.input) })
+}
+
+/** Standard input is one thing: a command that asks for it twice was given `-` twice. */
+const readOnce = (input: Streams['input']): Streams['input'] => {
+  let wasRead = false
+  return () => {
+    if (wasRead)
+      throw new Unusable('standard input can be read for one file only: “-” stands twice')
+    wasRead = true
+    return input()
+  }
 }
 
 const processStreams: Streams = {

@@ -1,6 +1,8 @@
 import { readFile, stat } from 'node:fs/promises'
 import { failure, readDocument, type Problem, type Result } from '@wickerframe/core'
 import type { z } from 'zod'
+import type { Streams } from './command.ts'
+import { Unusable } from './unusable.ts'
 
 const largestBytes = 64 * 1024 * 1024
 
@@ -10,18 +12,20 @@ const unusable = (
   expected: string,
 ): { ok: false; problems: Problem[] } => failure([{ code, path: '', found, expected }])
 
-/** Reads a file as a document: UTF-8 (a byte order mark is skipped), JSON, then its schema. */
+/** Reads a file, or standard input for `-`, as a document: UTF-8 (a byte order mark is skipped), JSON, then its schema. */
 export const readJsonFile = async <S extends z.ZodType>(
   path: string,
   schema: S,
+  { input }: Pick<Streams, 'input'>,
 ): Promise<Result<z.output<S>>> => {
-  let bytes: Buffer
+  let bytes: Uint8Array
   try {
-    const { size } = await stat(path)
+    const size = path === '-' ? 0 : (await stat(path)).size
     if (size > largestBytes)
       return unusable('too-big', `${size} bytes`, `a file of at most ${largestBytes} bytes`)
-    bytes = await readFile(path)
+    bytes = path === '-' ? await input() : await readFile(path)
   } catch (cause) {
+    if (cause instanceof Unusable) throw cause
     const code = cause instanceof Error && 'code' in cause ? String(cause.code) : 'error'
     return unusable(
       'unreadable',

@@ -9,7 +9,8 @@ import {
 import type { Command } from '../command.ts'
 import { exitCode } from '../exitCode.ts'
 import { readJsonFile } from '../readJsonFile.ts'
-import { numberOption, orUnusable, Unusable, wanted } from '../unusable.ts'
+import { numberOption, orUnusable, wanted } from '../given.ts'
+import { Unusable } from '../unusable.ts'
 
 const meetingDaysOf = (value: string | undefined): Weekday[] =>
   (value ?? '')
@@ -24,14 +25,15 @@ const meetingDaysOf = (value: string | undefined): Weekday[] =>
       return weekday
     })
 
-export const calendar: Command = async (values, { out }) => {
+export const calendar: Command = async (values, streams) => {
+  const { out } = streams
   const file = wanted('term', values.term)
-  const term = orUnusable(file, await readJsonFile(file, TermDocument))
+  const term = orUnusable(file, await readJsonFile(file, TermDocument, streams))
   const nextFile = values['next-term']
   const nextTerm =
     nextFile === undefined
       ? undefined
-      : orUnusable(nextFile, await readJsonFile(nextFile, TermDocument))
+      : orUnusable(nextFile, await readJsonFile(nextFile, TermDocument, streams))
   const { session } = values
   if (session !== undefined && !term.sessions.some((one) => one.code === session))
     throw new Unusable(

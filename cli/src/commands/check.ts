@@ -3,16 +3,17 @@ import { checkText } from '../checkText.ts'
 import type { Command } from '../command.ts'
 import { exitCode } from '../exitCode.ts'
 import { readJsonFile } from '../readJsonFile.ts'
-import { dateOption, orUnusable, wanted, wordOption } from '../unusable.ts'
+import { dateOption, orUnusable, wanted, wordOption } from '../given.ts'
 
-export const check: Command = async (values, { out }) => {
+export const check: Command = async (values, streams) => {
+  const { out } = streams
   const templateFile = wanted('template', values.template)
   const factsFile = wanted('facts', values.facts)
   const courseFile = wanted('course', values.course)
   const format = wordOption('format', values.format, ['text', 'json'], 'text')
-  const template = orUnusable(templateFile, await readJsonFile(templateFile, Template))
-  const facts = orUnusable(factsFile, await readJsonFile(factsFile, Facts))
-  const course = orUnusable(courseFile, await readJsonFile(courseFile, Course))
+  const template = orUnusable(templateFile, await readJsonFile(templateFile, Template, streams))
+  const facts = orUnusable(factsFile, await readJsonFile(factsFile, Facts, streams))
+  const course = orUnusable(courseFile, await readJsonFile(courseFile, Course, streams))
   const asOf =
     dateOption('as-of', values['as-of']) ?? localDateOf(course.readAt, facts.term.timeZone)
   const result = orUnusable(

@@ -3,14 +3,15 @@ import type { Command } from '../command.ts'
 import { exitCode } from '../exitCode.ts'
 import { expectedDocument, expectedText } from '../expectedDocument.ts'
 import { readJsonFile } from '../readJsonFile.ts'
-import { dateOption, orUnusable, wanted, wordOption } from '../unusable.ts'
+import { dateOption, orUnusable, wanted, wordOption } from '../given.ts'
 
-export const expand: Command = async (values, { out }) => {
+export const expand: Command = async (values, streams) => {
+  const { out } = streams
   const templateFile = wanted('template', values.template)
   const factsFile = wanted('facts', values.facts)
   const format = wordOption('format', values.format, ['json', 'text'], 'json')
-  const template = orUnusable(templateFile, await readJsonFile(templateFile, Template))
-  const facts = orUnusable(factsFile, await readJsonFile(factsFile, Facts))
+  const template = orUnusable(templateFile, await readJsonFile(templateFile, Template, streams))
+  const facts = orUnusable(factsFile, await readJsonFile(factsFile, Facts, streams))
   const onDate = dateOption('on', values.on) ?? facts.term.firstDay
   const expected = orUnusable(factsFile, expandCourse({ template, facts }))
   out(

@@ -13,7 +13,8 @@ import type { Command } from '../command.ts'
 import { exitCode } from '../exitCode.ts'
 import type { MendsDocument } from '../mendsDocument.ts'
 import { readJsonFile } from '../readJsonFile.ts'
-import { dateOption, orUnusable, Unusable, wanted } from '../unusable.ts'
+import { dateOption, orUnusable, wanted } from '../given.ts'
+import { Unusable } from '../unusable.ts'
 import { writeJsonFile } from '../writeJsonFile.ts'
 
 const listed = (option: string | undefined): ReadonlySet<string> | null =>
@@ -27,13 +28,14 @@ const listed = (option: string | undefined): ReadonlySet<string> | null =>
       )
 
 /** Applies mends that a machine can know to a course document: those of chosen rules or findings, or all of them. */
-export const mend: Command = async (values, { out }) => {
+export const mend: Command = async (values, streams) => {
+  const { out } = streams
   const templateFile = wanted('template', values.template)
   const factsFile = wanted('facts', values.facts)
   const courseFile = wanted('course', values.course)
-  const template = orUnusable(templateFile, await readJsonFile(templateFile, Template))
-  const facts = orUnusable(factsFile, await readJsonFile(factsFile, Facts))
-  const course = orUnusable(courseFile, await readJsonFile(courseFile, Course))
+  const template = orUnusable(templateFile, await readJsonFile(templateFile, Template, streams))
+  const facts = orUnusable(factsFile, await readJsonFile(factsFile, Facts, streams))
+  const course = orUnusable(courseFile, await readJsonFile(courseFile, Course, streams))
   const asOf =
     dateOption('as-of', values['as-of']) ?? localDateOf(course.readAt, facts.term.timeZone)
   const chosenRules = listed(values.rules)

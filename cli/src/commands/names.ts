@@ -12,7 +12,8 @@ import type { Command } from '../command.ts'
 import { exitCode } from '../exitCode.ts'
 import { inferredFormats, judgedName } from '../namesDocument.ts'
 import { readJsonFile } from '../readJsonFile.ts'
-import { orUnusable, Unusable, wanted } from '../unusable.ts'
+import { orUnusable, wanted } from '../given.ts'
+import { Unusable } from '../unusable.ts'
 
 const mostBytes = 64 * 1024 * 1024
 
@@ -49,7 +50,8 @@ const formatOf = (source: string): NamingFormat => {
 /** Enough at a time that a reader at the other end of a pipe sees progress, and that little is held. */
 const linesAtATime = 2000
 
-export const names: Command = async (values, { out, error, input }) => {
+export const names: Command = async (values, streams) => {
+  const { out, error, input } = streams
   if (values.infer === true) {
     const all = await namesOf(input)
     if (all.length === 0)
@@ -64,7 +66,7 @@ export const names: Command = async (values, { out, error, input }) => {
     context = orUnusable(
       contextFile,
       nameContext(
-        orUnusable(contextFile, await readJsonFile(contextFile, NameContextDocument)),
+        orUnusable(contextFile, await readJsonFile(contextFile, NameContextDocument, streams)),
         format,
       ),
     )

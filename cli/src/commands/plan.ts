@@ -29,17 +29,21 @@ import {
   type Result,
 } from '@wickerframe/core'
 import { z } from 'zod'
-import type { Command } from '../command.ts'
+import type { Command, Streams } from '../command.ts'
 import { exitCode } from '../exitCode.ts'
 import { readJsonFile } from '../readJsonFile.ts'
-import { dateOption, orUnusable, Unusable, wanted, wordOption } from '../unusable.ts'
+import { dateOption, orUnusable, wanted, wordOption } from '../given.ts'
+import { Unusable } from '../unusable.ts'
 import { writeJsonFile } from '../writeJsonFile.ts'
 
 const AnyDocument = z.looseObject({ schema: z.string() })
 
 /** What was last deployed: a base document, or the course as it stood right after the deployment. */
-const readBase = async (path: string): Promise<Result<{ base: Base } | { deployed: Course }>> => {
-  const read = await readJsonFile(path, AnyDocument)
+const readBase = async (
+  path: string,
+  streams: Streams,
+): Promise<Result<{ base: Base } | { deployed: Course }>> => {
+  const read = await readJsonFile(path, AnyDocument, streams)
   if (!read.ok) return read
   if (read.value.schema === 'wickerframe.course/1') {
     const course = readDocument(Course, read.value)
@@ -77,21 +81,22 @@ const placedIn = (expected: ExpectedCourse, course: Course): Map<string, string>
   )
 }
 
-export const plan: Command = async (values, { out }) => {
+export const plan: Command = async (values, streams) => {
+  const { out } = streams
   const toFile = wanted('to', values.to)
   const factsFile = wanted('facts', values.facts)
   const courseFile = wanted('course', values.course)
   const rule = wordOption('conflicts', values.conflicts, ['keep', 'take', 'leave'], 'leave')
-  const to = orUnusable(toFile, await readJsonFile(toFile, Template))
-  const facts = orUnusable(factsFile, await readJsonFile(factsFile, Facts))
-  const course = orUnusable(courseFile, await readJsonFile(courseFile, Course))
+  const to = orUnusable(toFile, await readJsonFile(toFile, Template, streams))
+  const facts = orUnusable(factsFile, await readJsonFile(factsFile, Facts, streams))
+  const course = orUnusable(courseFile, await readJsonFile(courseFile, Course, streams))
   const from =
     values.from === undefined
       ? null
-      : orUnusable(values.from, await readJsonFile(values.from, Template))
+      : orUnusable(values.from, await readJsonFile(values.from, Template, streams))
   const onDate = dateOption('on', values.on) ?? localDateOf(course.readAt, facts.term.timeZone)
   const given =
-    values.base === undefined ? null : orUnusable(values.base, await readBase(values.base))
+    values.base === undefined ? null : orUnusable(values.base, await readBase(values.base, streams))
   const expanded = (file: string, template: Template, known: Course, since: Base): ExpectedCourse =>
     orUnusable(
       `${file} with ${factsFile}`,
