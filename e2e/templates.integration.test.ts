@@ -348,7 +348,7 @@ describe('versions', () => {
       ]),
     ).toEqual([['Week {week} overview', 'fixed text say reworded', [', every day']]])
     expect((await designer.get('/api/templates/upper/compare?from=1&to=9')).status).toBe(404)
-    expect((await designer.get('/api/templates/upper/compare?from=one&to=draft')).status).toBe(404)
+    expect((await designer.get('/api/templates/upper/compare?from=one&to=draft')).status).toBe(400)
   })
   it('are in use for one department and modality at a time, and nowhere once retired', async () => {
     const use = (number: number, inUse = true) =>
