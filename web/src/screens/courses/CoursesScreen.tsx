@@ -71,7 +71,11 @@ export const CoursesScreen = ({ me }: { me: Me }) => {
     overscan: 12,
   })
   const mayChange = may(me, 'keep courses')
-  const title = may(me, 'see every course') ? 'Courses' : 'Your courses'
+  const title = may(me, 'see every course')
+    ? 'Courses'
+    : may(me, 'see courses of layers')
+      ? 'Courses under your templates'
+      : 'Your courses'
   if (courses.isPending)
     return (
       <Page title={title}>
