@@ -10,7 +10,9 @@ export default defineConfig({
           name: 'unit',
           pool: 'threads',
           isolate: false,
-          include: ['{core,interchange,contract,storage,cli,demo,platform,server,web}/src/**/*.test.ts'],
+          include: [
+            '{core,interchange,contract,storage,cli,demo,platform,server,web}/src/**/*.test.ts',
+          ],
         },
       },
       {

@@ -298,7 +298,7 @@ describe('mends', () => {
       const gone = (item.html ?? '').length - (pages.get(item.id) ?? '').length
       expect(
         item.html?.replace(
-          /<(div|aside|section)\b[^>]*data-wf-block="advice"[^>]*>[\s\S]*?<\/\1>/,
+          /<(div|aside|section)\b[^>]*data-wicker-block="advice"[^>]*>[\s\S]*?<\/\1>/,
           '',
         ).length,
       ).toBe((item.html ?? '').length - gone)

@@ -193,7 +193,7 @@ describe('conflicts that nobody decided on', () => {
           .trim()
           .split(/\s+/)[0] ?? ''
       const page = everyCourseItem(await snapshot(course)).find(({ item }) =>
-        item.html?.includes(`data-wf-block="${fixed.block.key}"`),
+        item.html?.includes(`data-wicker-block="${fixed.block.key}"`),
       )?.item
       if (!page) throw new Error('no page')
       await edit(course, [

@@ -169,7 +169,7 @@ describe('the path of a designer', () => {
     await page.getByRole('button', { name: 'see the differences' }).click()
     await page
       .getByRole('region', { name: /^Plan for/ })
-      .getByText('Start Here')
+      .getByText('Casting off')
       .first()
       .waitFor()
     await page.getByRole('button', { name: /^Approve and run/ }).click()

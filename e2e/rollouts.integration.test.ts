@@ -181,7 +181,7 @@ describe('from deployment to undo', () => {
         fields: {
           html: (welcome.html ?? '')
             .replace(
-              /(<div data-wf-block="[^"]*how-it-runs[^>]*>).*?(<\/div>)/s,
+              /(<div data-wicker-block="[^"]*how-it-runs[^>]*>).*?(<\/div>)/s,
               '$1<p>It runs as the tide runs.</p>$2',
             )
             .replace(/Say who you are[^<]*/, 'I am Pilar, thirty years at sea.'),
@@ -353,7 +353,7 @@ describe('special rollouts', () => {
                 ? {}
                 : {
                     html: item.html
-                      .replace(/ data-wf-[a-z]+="[^"]*"/g, '')
+                      .replace(/ data-wicker-[a-z]+="[^"]*"/g, '')
                       .replace(/href="[^"]*"/g, 'href="https://kestrelsound.example/"'),
                   }),
             },
@@ -541,7 +541,7 @@ describe('house texts, next term, standing rules, values and merging', () => {
       const { body } = await designer.get<CourseDetail>(`/api/courses/${task.course}`)
       const pages = body.snapshot
         ? everyCourseItem(body.snapshot).filter(
-            ({ item }) => item.html?.includes('data-wf-block') && /muster/i.test(item.html),
+            ({ item }) => item.html?.includes('data-wicker-block') && /muster/i.test(item.html),
           )
         : []
       expect(

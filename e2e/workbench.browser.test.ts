@@ -322,7 +322,7 @@ describe('rows', () => {
     await page.goto(`${bed.address}/templates/harbour-standard`)
     await row('questions').waitFor()
     const from = await row('technology').getByRole('gridcell').first().boundingBox()
-    const to = await row('start-here').getByRole('gridcell').first().boundingBox()
+    const to = await row('casting-off').getByRole('gridcell').first().boundingBox()
     if (!from || !to) throw new Error('both rows are in sight')
     await page.mouse.move(from.x + 10, from.y + 12)
     await page.mouse.down()
@@ -333,7 +333,7 @@ describe('rows', () => {
       const keys = [...document.querySelectorAll('[data-row]')].map((one) =>
         one.getAttribute('data-row'),
       )
-      return keys.indexOf('technology') === keys.indexOf('start-here') + 1
+      return keys.indexOf('technology') === keys.indexOf('casting-off') + 1
     })
     await page.getByRole('button', { name: 'Undo' }).click()
     await page.waitForFunction(() => {
@@ -351,10 +351,10 @@ describe('rows', () => {
     await page.getByLabel('Find in the outline').fill('')
     await page.getByLabel('Only this kind').selectOption('discussion')
     await row('syllabus').waitFor({ state: 'detached' })
-    await rowsAre(['start-here', 'introduce', 'questions', 'week', 'discussion'])
+    await rowsAre(['casting-off', 'introduce', 'questions', 'week', 'discussion'])
     await page.getByLabel('Only this kind').selectOption('')
     await row('syllabus').waitFor()
-    await goTo('start-here', 0)
+    await goTo('casting-off', 0)
     await press('ArrowLeft')
     await row('syllabus').waitFor({ state: 'detached' })
     await press('ArrowRight')

@@ -336,7 +336,7 @@ describe('plan', () => {
     course.modules[3].name = course.modules[3].name.replace(/[^·]*$/, ' Fog signals')
     const welcome = course.modules[0].items[0]
     welcome.html = welcome.html.replace(
-      /(data-wf-block="how-it-runs"[^>]*>).*?(<\/div>)/s,
+      /(data-wicker-block="how-it-runs"[^>]*>).*?(<\/div>)/s,
       '$1<p>It runs my way.</p>$2',
     )
     return written('edited.json', JSON.stringify(course))

@@ -50,7 +50,7 @@ describe('five demo courses read by hand', () => {
     '%s: the same where the platform stripped every marker',
     (platformId) => {
       expect(
-        flat(check(platformId, (html) => html.replace(/ data-wf-[a-z]+="[^"]*"/g, ''))),
+        flat(check(platformId, (html) => html.replace(/ data-wicker-[a-z]+="[^"]*"/g, ''))),
       ).toEqual(flat(check(platformId)))
     },
   )

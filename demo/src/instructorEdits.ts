@@ -113,7 +113,7 @@ const fillIn =
       return setHtml(item, html)
     })
 
-const guidance = /<(div|aside|section)\b[^>]*data-wf-block="advice"[^>]*>[\s\S]*?<\/\1>/
+const guidance = /<(div|aside|section)\b[^>]*data-wicker-block="advice"[^>]*>[\s\S]*?<\/\1>/
 const takeNotesOut =
   (upToWeek: number): Edit =>
   (course) =>

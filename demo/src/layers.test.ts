@@ -39,7 +39,7 @@ const withoutIdentity = (course: Course): Course =>
       field === 'recordedAs'
         ? undefined
         : typeof value === 'string'
-          ? value.replace(/ data-wf-(?:block|part)="[^"]*"/g, '')
+          ? value.replace(/ data-wicker-(?:block|part)="[^"]*"/g, '')
           : value,
     ),
   ) as Course

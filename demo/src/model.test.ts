@@ -19,7 +19,7 @@ if (!first) throw new Error('the roster has courses of 15 weeks and more')
 const seeds = Array.from({ length: 12 }, (_, i) => i + 1)
 const course = (story: string) =>
   makeCourse('model', demoTemplate('harbour-standard.json'), first, story, 3, (html) =>
-    html.replace(/ data-wf-[a-z]+="[^"]*"/g, ''),
+    html.replace(/ data-wicker-[a-z]+="[^"]*"/g, ''),
   )
 const read = (story: string, refused: string[] = []) => {
   const made = templateFromModel(
@@ -48,7 +48,7 @@ describe('a model course', () => {
   it('of the demo gives one repeated week, its notes as guidance, its work list made, its pause apart', () => {
     const { template, proposals } = read('half done')
     expect(template.parts.map((part) => [part.name, part.repeat?.per])).toEqual([
-      ['Start Here', undefined],
+      ['Casting off', undefined],
       ['Week {week} · {dates} · {topic}', 'week'],
       ['Resources', undefined],
       ['Wrapping Up', undefined],
@@ -150,6 +150,6 @@ describe('a model course', () => {
   it('without anything that repeats becomes a template as it stands', () => {
     const bare = { ...course('perfect'), modules: course('perfect').modules.slice(0, 1) }
     const made = templateFromModel(readModel(bare, first), { key: 'm', title: 'M' })
-    expect(made.ok && made.value.template.parts.map((part) => part.name)).toEqual(['Start Here'])
+    expect(made.ok && made.value.template.parts.map((part) => part.name)).toEqual(['Casting off'])
   })
 })

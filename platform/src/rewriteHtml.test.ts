@@ -4,7 +4,7 @@ import { rewriteHtml } from './rewriteHtml.ts'
 import { safeHtml } from './screens/layout.ts'
 
 const html =
-  '<div data-wf-block="a" id="x"><p>It’s open – from 9…</p><p onclick="steal()">b</p></div><script>alert(1)</script><a href="javascript:alert(1)">c</a>'
+  '<div data-wicker-block="a" id="x"><p>It’s open – from 9…</p><p onclick="steal()">b</p></div><script>alert(1)</script><a href="javascript:alert(1)">c</a>'
 
 describe('the platform’s rewriting', () => {
   it('drops what runs, prefixes ids, writes entities, keeps the words', () => {
@@ -19,7 +19,7 @@ describe('the platform’s rewriting', () => {
     ])
   })
   it('strips markers only where it is told to, and comes to rest', () => {
-    expect(rewriteHtml(html, false)).toContain('data-wf-block="a"')
+    expect(rewriteHtml(html, false)).toContain('data-wicker-block="a"')
     expect(rewriteHtml(html, true)).not.toContain('data-wf')
     expect(rewriteHtml(rewriteHtml(html, false), false)).toBe(rewriteHtml(html, false))
   })

@@ -19,7 +19,7 @@ const whole = words(
   'script style iframe frame frameset object embed applet svg template noscript noembed noframes textarea select option xmp plaintext title head audio video source track canvas portal',
 )
 const everywhere = words(
-  'class dir id lang role style title data-follows data-wf-block data-wf-part',
+  'class dir id lang role style title data-follows data-wicker-block data-wicker-part',
 )
 const own: Readonly<Record<string, ReadonlySet<string>>> = {
   a: words('href hreflang rel target'),
@@ -58,7 +58,7 @@ export interface LetIn {
 
 /** HTML of the kind that we and tidy editors write, told at a glance: it is let in as it is. */
 const plain =
-  /^[^<]*(?:<(?:\/?(?:b|blockquote|br|caption|code|dd|div|dl|dt|em|h[1-6]|hr|i|li|ol|p|section|small|span|strong|sub|sup|table|tbody|td|tfoot|th|thead|tr|u|ul)(?: (?:class|id|lang|title|scope|data-wf-block|data-wf-part)="[^"<>&]*")*|a href="(?:https?:\/\/|mailto:|ref:|part:|#|\/(?!\/))[^"<>&\s]*"|\/a) ?\/?>[^<]*)*$/
+  /^[^<]*(?:<(?:\/?(?:b|blockquote|br|caption|code|dd|div|dl|dt|em|h[1-6]|hr|i|li|ol|p|section|small|span|strong|sub|sup|table|tbody|td|tfoot|th|thead|tr|u|ul)(?: (?:class|id|lang|title|scope|data-wicker-block|data-wicker-part)="[^"<>&]*")*|a href="(?:https?:\/\/|mailto:|ref:|part:|#|\/(?!\/))[^"<>&\s]*"|\/a) ?\/?>[^<]*)*$/
 
 const escapeText = (text: string): string =>
   text.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;')

@@ -24,7 +24,7 @@ describe('a template from a page of sentences', () => {
   it('has one module that repeats, not sixteen copies', () => {
     const template = made({})
     expect(template.parts.map((part) => [part.key, part.name, part.repeat?.per])).toEqual([
-      ['start-here', 'Start here', undefined],
+      ['casting-off', 'Start here', undefined],
       ['learning', 'Week {week} · {dates} · {topic}', 'week'],
     ])
     expect(everyVariant(template)[0]?.expected.parts).toHaveLength(17)

@@ -262,7 +262,7 @@ export const templateFromSentences = (
   module.exceptions = exceptions
 
   const opening: Module = {
-    ...newModule('start-here', 'Start here'),
+    ...newModule('casting-off', 'Start here'),
     position: 'first',
     span: 'course',
     items: [

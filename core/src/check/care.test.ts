@@ -150,7 +150,7 @@ describe('mending a course', () => {
   it('makes several mends of one page and one module hold together, and leaves nothing that it knows to mend', () => {
     const example = spoilt()
     example.item('week-overview', 3).html +=
-      '<div data-wf-block="advice"><p><strong>Note to the instructor.</strong></p><p>A short recording of yourself works well here.</p></div>'
+      '<div data-wicker-block="advice"><p><strong>Note to the instructor.</strong></p><p>A short recording of yourself works well here.</p></div>'
     example.item('welcome').html = (example.item('welcome').html ?? '').replace(
       'Call 5500.',
       'Call 4400.',
@@ -218,8 +218,8 @@ describe('the difference of a page', () => {
     const example = exampleCourse()
     const item = example.item('welcome')
     item.html = (item.html ?? '')
-      .replace(/<div data-wf-block="promise".*?<\/div>/s, '')
-      .replace(/ data-wf-[a-z]+="[^"]*"/g, '')
+      .replace(/<div data-wicker-block="promise".*?<\/div>/s, '')
+      .replace(/ data-wicker-[a-z]+="[^"]*"/g, '')
     const difference = pageDifference({ ...example, asOf: '2026-09-16' }, item.id)
     expect(
       difference.ok && difference.value?.missing.map((block) => [block.key, block.state]),

@@ -190,7 +190,7 @@ describe('mends', () => {
         )),
       ({ item }) =>
         void (item('week-overview', 3).html +=
-          '<div data-wf-block="advice"><p><strong>Note to the instructor.</strong></p><p>A short recording of yourself works well here.</p></div>'),
+          '<div data-wicker-block="advice"><p><strong>Note to the instructor.</strong></p><p>A short recording of yourself works well here.</p></div>'),
       ({ module }) => {
         const last = module('week', 2).items.pop()
         if (last) module('week', 2).items.unshift(last)

@@ -31,7 +31,7 @@ const blocks: Record<Block['kind'], (key: string) => object> = {
   banner: () => ({ image: 'chart' }),
   signposts: () => ({
     label: 'Ways',
-    links: ['welcome', 'start-here', 'week', 'week-overview'].map((to) => ({
+    links: ['welcome', 'casting-off', 'week', 'week-overview'].map((to) => ({
       text: `To ${to}`,
       to,
     })),
@@ -44,7 +44,7 @@ const blocks: Record<Block['kind'], (key: string) => object> = {
   checklist: () => ({ lines: ['Chart', 'Pencil'] }),
   video: () => ({ title: 'Tides', url: 'https://film.example/1', captions: true }),
   reading: () => ({ works: [{ text: 'Tide tables', url: 'https://tides.example/' }] }),
-  'assignment-brief': () => ({ task: html }),
+  'assignment-brief': () => ({ whatToDo: html }),
   'discussion-prompt': () => ({ question: html }),
   'take-care': () => ({ html }),
   'in-short': () => ({ html }),

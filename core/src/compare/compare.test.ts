@@ -24,7 +24,7 @@ describe('comparing two versions', () => {
     expect(told({ edit: 'move-part', part: 'checklist', parent: 'week', at: 0 })).toEqual([
       'Week {week} checklist: moved first',
     ])
-    expect(told({ edit: 'move-part', part: 'quiz', parent: 'start-here', at: 1 })).toEqual([
+    expect(told({ edit: 'move-part', part: 'quiz', parent: 'casting-off', at: 1 })).toEqual([
       '{code} · Quiz {number}: {topic}: moved from Week {week} · {dates} · {topic} to Start here',
     ])
   })

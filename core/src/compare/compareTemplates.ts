@@ -156,7 +156,7 @@ const textOf = (block: Block): string | null => {
     case 'objectives':
       return block.objectives.map((one) => one.text).join('\n')
     case 'assignment-brief':
-      return [block.purpose, block.task, block.handIn, block.judgedBy].map(plain).join('\n')
+      return [block.why, block.whatToDo, block.handIn, block.judged].map(plain).join('\n')
     case 'discussion-prompt':
       return plain(block.question)
     case 'title':
@@ -171,10 +171,10 @@ const textFields = new Set([
   'prompt',
   'hint',
   'lines',
-  'purpose',
-  'task',
+  'why',
+  'whatToDo',
   'handIn',
-  'judgedBy',
+  'judged',
   'question',
   'text',
 ])

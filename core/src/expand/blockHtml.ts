@@ -204,10 +204,10 @@ const writtenBlock = (
       const piece = (title: string, html: string) =>
         html === '' ? '' : heading(title) + written(html)
       return plain(
-        piece('Why you do it', block.purpose) +
-          piece('What to do', block.task) +
+        piece('Why you do it', block.why) +
+          piece('What to do', block.whatToDo) +
           piece('What to hand in', block.handIn) +
-          piece('How it is judged', block.judgedBy),
+          piece('How it is judged', block.judged),
       )
     }
     case 'discussion-prompt': {

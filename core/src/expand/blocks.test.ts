@@ -123,7 +123,7 @@ describe('blocks written by the template', () => {
         answersBy: 'Sunday',
       }),
     ).toBe('<p>Why?</p><p>Write first by Monday. Answer 2 classmates by Sunday.</p>')
-    expect(htmlOf({ kind: 'assignment-brief', key: 'a', task: '<p>Plot it.</p>' })).toBe(
+    expect(htmlOf({ kind: 'assignment-brief', key: 'a', whatToDo: '<p>Plot it.</p>' })).toBe(
       '<h3>What to do</h3><p>Plot it.</p>',
     )
   })

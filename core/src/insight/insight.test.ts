@@ -42,7 +42,7 @@ describe('the weave', () => {
   it('has a column for the home page, each module and week, names and the course', () => {
     expect(weaveColumns([exampleCourse().template], 2).map((column) => column.key)).toEqual([
       'home',
-      'module:start-here',
+      'module:casting-off',
       'week:1',
       'week:2',
       'names',

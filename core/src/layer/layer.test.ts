@@ -88,7 +88,7 @@ describe('a layer', () => {
     ['taking a part away', { edit: 'remove-part', part: 'checklist' }, '/parts/1/items'],
     [
       'moving a part elsewhere',
-      { edit: 'move-part', part: 'quiz', parent: 'start-here', at: 0 },
+      { edit: 'move-part', part: 'quiz', parent: 'casting-off', at: 0 },
       '/parts/1/items',
     ],
     [
@@ -198,7 +198,7 @@ describe('taking over a newer version from above', () => {
       'quiz',
       'checklist',
     ])
-    expect(template.parts.map((part) => part.key)).toEqual(['start-here', 'folio', 'week'])
+    expect(template.parts.map((part) => part.key)).toEqual(['casting-off', 'folio', 'week'])
     const welcome = everyPart(template).find((part) => part.key === 'welcome')
     expect(welcome && !isModule(welcome) && welcome.blocks.map((block) => block.key)).toEqual([
       'hello',
@@ -214,7 +214,7 @@ describe('taking over a newer version from above', () => {
     const gone = takeOver(upper, edited(newer, { edit: 'remove-part', part: 'week' }), built)
     expect(gone.notes).toEqual([{ code: 'place-gone', part: 'chart-work', what: null }])
     expect(valid(gone.template).parts.map((part) => part.key)).toEqual([
-      'start-here',
+      'casting-off',
       'folio',
       'chart-work',
     ])

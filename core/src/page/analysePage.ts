@@ -89,8 +89,8 @@ export interface PageFacts {
 /** Raised whenever the facts of the same page would come out differently, so that kept facts are worked out again. */
 export const analyserVersion = 4
 
-export const blockMarker = 'data-wf-block'
-export const partMarker = 'data-wf-part'
+export const blockMarker = 'data-wicker-block'
+export const partMarker = 'data-wicker-part'
 
 const breaksText = new Set(
   'address article aside blockquote br body caption dd details div dl dt fieldset figcaption figure footer form h1 h2 h3 h4 h5 h6 header hr li main nav ol p pre section summary table tbody td tfoot th thead tr ul'.split(

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { blockRegions, normalHtml } from './index.ts'
 
 const marked = (key: string, inner: string) =>
-  `<div data-wf-block="${key}" data-wf-part="p">${inner}</div>`
+  `<div data-wicker-block="${key}" data-wicker-part="p">${inner}</div>`
 const textOf = (
   html: string,
   key: string,
@@ -86,7 +86,7 @@ describe('where blocks stand in a page', () => {
       fc.property(pages, (parts) => {
         const html = parts.join('\n')
         const keys = ['a', 'b', 'c'].filter(
-          (key) => html.split(`data-wf-block="${key}"`).length === 2,
+          (key) => html.split(`data-wicker-block="${key}"`).length === 2,
         )
         const quick = blockRegions(html, blocks, new Set(keys))
         const parsed = blockRegions(html, blocks)

@@ -4,7 +4,7 @@ import { analysePage } from './analysePage.ts'
 import { factsWithOwn, withOwn, withoutOwn } from './ownLinks.ts'
 
 const pageOf = (course: string, part: string) =>
-  `<div data-wf-block="to-do" data-wf-part="week-overview@${part}"><a href="/courses/${course}/item-1">Overview</a> <a href="https://tides.example/?a=1&amp;b=2">Tides</a> <img src="/courses/${course}/files/x.png" alt="x"></div>`
+  `<div data-wicker-block="to-do" data-wicker-part="week-overview@${part}"><a href="/courses/${course}/item-1">Overview</a> <a href="https://tides.example/?a=1&amp;b=2">Tides</a> <img src="/courses/${course}/files/x.png" alt="x"></div>`
 
 describe('what a page shares with other courses', () => {
   it('is the same in two courses, and gives back each page byte for byte', () => {
@@ -27,7 +27,7 @@ describe('what a page shares with other courses', () => {
         '/courses/c/',
         '"',
         '>',
-        'data-wf-part="',
+        'data-wicker-part="',
         'wf-own:0',
         "href='/courses/c/1'",
         '&amp;',

@@ -19,9 +19,10 @@ export const withoutOwn = (html: string, prefix: string): SharedPage => {
   if (html.includes(placeholder)) return { html, own: [] }
   const own: string[] = []
   const shared = html.replace(
-    /\b(href|src|data-wf-part)="([^"<>]*)"/g,
+    /\b(href|src|data-wicker-part)="([^"<>]*)"/g,
     (whole, attribute: string, value: string) => {
-      if (attribute !== 'data-wf-part' && (prefix === '' || !value.startsWith(prefix))) return whole
+      if (attribute !== 'data-wicker-part' && (prefix === '' || !value.startsWith(prefix)))
+        return whole
       let at = own.indexOf(value)
       if (at < 0) at = own.push(value) - 1
       return `${attribute}="${placeholder}${at}"`
@@ -35,7 +36,7 @@ export const withOwn = ({ html, own }: SharedPage): string =>
   own.length === 0
     ? html
     : html.replace(
-        /\b(href|src|data-wf-part)="wf-own:(\d+)"/g,
+        /\b(href|src|data-wicker-part)="wf-own:(\d+)"/g,
         (whole, attribute: string, at: string) =>
           own[Number(at)] === undefined ? whole : `${attribute}="${own[Number(at)]}"`,
       )

@@ -17,7 +17,7 @@ const home = () => {
   if (!expansion.ok) throw new Error('it fits')
   return expansion.value
 }
-const strip = (html: string) => html.replace(/ data-wf-[a-z]+="[^"]*"/g, '')
+const strip = (html: string) => html.replace(/ data-wicker-[a-z]+="[^"]*"/g, '')
 const states = (html: string, part: 'home' | 'welcome' = 'home') => {
   const expected = home()
   const blocks =

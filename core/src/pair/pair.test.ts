@@ -141,7 +141,7 @@ describe('pairing', () => {
       if (strip)
         for (const module of example.course.modules)
           for (const item of module.items)
-            item.html = item.html?.replace(/ data-wf-[a-z]+="[^"]*"/g, '') ?? null
+            item.html = item.html?.replace(/ data-wicker-[a-z]+="[^"]*"/g, '') ?? null
       expect(rightShare(example, truth)).toBe(1)
     }
   })
@@ -152,7 +152,7 @@ describe('pairing', () => {
     for (const module of example.course.modules) {
       module.name = module.name.replace(/^Week (\d+) · .* · (.*)$/, 'wk $1 - $2')
       for (const item of module.items)
-        if (item.html) item.html = item.html.replace(/ data-wf-[a-z]+="[^"]*"/g, '')
+        if (item.html) item.html = item.html.replace(/ data-wicker-[a-z]+="[^"]*"/g, '')
     }
     const [week] = example.course.modules.splice(3, 1)
     if (week) example.course.modules.push(week)
@@ -265,8 +265,8 @@ describe('what was rearranged', () => {
   it('a page taken apart is told with both halves, and the second is no copy', () => {
     const example = exampleCourse()
     const page = example.item('welcome')
-    const pieces = (page.html ?? '').split(/(?=<div data-wf-block)/)
-    const module = example.module('start-here')
+    const pieces = (page.html ?? '').split(/(?=<div data-wicker-block)/)
+    const module = example.module('casting-off')
     page.html = pieces.slice(0, 2).join('')
     module.items.splice(1, 0, {
       ...page,
@@ -278,7 +278,7 @@ describe('what was rearranged', () => {
     for (const strip of [false, true]) {
       if (strip)
         for (const item of module.items)
-          item.html = item.html?.replace(/ data-wf-[a-z]+="[^"]*"/g, '') ?? null
+          item.html = item.html?.replace(/ data-wicker-[a-z]+="[^"]*"/g, '') ?? null
       const { pairing } = pairsOf(example)
       expect(pairing.split).toEqual([{ expected: 'welcome', found: [page.id, 'second'] }])
       expect(pairing.copies).toEqual([])

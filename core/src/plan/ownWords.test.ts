@@ -84,7 +84,7 @@ describe('a course that is taken over', () => {
 
 describe('a paragraph of an instructor’s own, written where a block was taken out', () => {
   const own = '<p>Bring a torch, a whistle and a rope of ten metres.</p>'
-  const blockOf = /<div data-wf-block="promise"[^>]*>.*?<\/div>/s
+  const blockOf = /<div data-wicker-block="promise"[^>]*>.*?<\/div>/s
   const replaced = (): Standing => {
     const at = new Standing('keeps marks')
     at.deploy(linked)

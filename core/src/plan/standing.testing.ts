@@ -36,7 +36,7 @@ const keepsMarks = (html: string): string =>
 export const platforms = {
   'keeps marks': keepsMarks,
   'strips marks': (html: string) =>
-    keepsMarks(html.replace(/ data-wf-(?:block|part)="[^"]*"/g, '')),
+    keepsMarks(html.replace(/ data-wicker-(?:block|part)="[^"]*"/g, '')),
   /** An editor of its own: whatever it does not know goes, and all tags are written in its own way. */
   'writes anew': (html: string) =>
     html
@@ -177,7 +177,7 @@ export const alike = (course: Course) => {
   const page = (html: string | null) =>
     html
       ?.replace(/\/c\/(\w+)/g, (_, id: string) => `→${names.get(id) ?? 'nowhere'}`)
-      .replace(/data-wf-part="[^"]*"/g, '') ?? null
+      .replace(/data-wicker-part="[^"]*"/g, '') ?? null
   const { id: _, revision: __, readAt: ___, homePage, ...rest } = course
   const json = JSON.stringify(
     { ...rest, home: names.get(homePage ?? '') ?? null },

@@ -5,10 +5,10 @@ import { letIn, refusedInDrawing } from '../allow/index.ts'
 const ofHtml: ReadonlySet<string> = new Set([
   'html',
   'answer',
-  'purpose',
-  'task',
+  'why',
+  'whatToDo',
   'handIn',
-  'judgedBy',
+  'judged',
   'question',
 ])
 

@@ -101,7 +101,7 @@ export const htmlOf = (block: KeptBlockBody): string[] => {
     case 'fill-in':
       return block.answer === undefined ? [] : [block.answer]
     case 'assignment-brief':
-      return [block.purpose, block.task, block.handIn, block.judgedBy].filter((html) => html !== '')
+      return [block.why, block.whatToDo, block.handIn, block.judged].filter((html) => html !== '')
     case 'discussion-prompt':
       return [block.question]
     default:

@@ -156,10 +156,10 @@ export const Reading = z.strictObject({
 export const AssignmentBrief = z.strictObject({
   ...shared,
   kind: z.literal('assignment-brief'),
-  purpose: Html.default(''),
-  task: Html,
+  why: Html.default(''),
+  whatToDo: Html,
   handIn: Html.default('').describe('What is handed in, and in which form'),
-  judgedBy: Html.default('').describe('How it is judged'),
+  judged: Html.default('').describe('How it is judged'),
 })
 export const DiscussionPrompt = z.strictObject({
   ...shared,

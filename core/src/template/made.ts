@@ -138,10 +138,10 @@ export const newBlock = (kind: Block['kind'], key: string, template: Template): 
         return {
           ...base,
           kind,
-          purpose: '<p>Why students do this.</p>',
-          task: '<p>What they do.</p>',
+          why: '<p>Why students do this.</p>',
+          whatToDo: '<p>What they do.</p>',
           handIn: '<p>What they hand in.</p>',
-          judgedBy: '',
+          judged: '',
         }
       case 'discussion-prompt':
         return { ...base, kind, question: '<p>An open question to argue about.</p>', answers: 1 }

@@ -27,7 +27,7 @@ describe('reading a template', () => {
   })
   it('refuses keys used twice and references to nothing', () => {
     expect(
-      problemsOf((template) => Object.assign(template.parts[1] ?? {}, { key: 'start-here' })),
+      problemsOf((template) => Object.assign(template.parts[1] ?? {}, { key: 'casting-off' })),
     ).toEqual(['/parts/1/key not-valid'])
     expect(
       problemsOf((template) =>
@@ -62,7 +62,7 @@ describe('edits of a draft', () => {
       strong,
       { edit: 'set-field', part: null, field: ['opening', 'leadDays'], was: 0, value: 2 },
       { edit: 'move-part', part: 'quiz', parent: 'week', at: 0 },
-      { edit: 'move-part', part: 'quiz', parent: 'start-here', at: 1 },
+      { edit: 'move-part', part: 'quiz', parent: 'casting-off', at: 1 },
       { edit: 'remove-part', part: 'week' },
       {
         edit: 'set-block',
@@ -271,7 +271,7 @@ describe('edits of a draft', () => {
     fc.assert(
       fc.property(
         fc.constantFrom(...keys),
-        fc.constantFrom('start-here', 'week', null),
+        fc.constantFrom('casting-off', 'week', null),
         fc.nat(9),
         (part, parent, at) => {
           const moved = applyEdit(exampleTemplate(), { edit: 'move-part', part, parent, at })

@@ -44,7 +44,7 @@ describe('the corpus of edited courses', () => {
   })
   it('takes all identity away where there is to be none', () => {
     for (const { course } of makeCorpus('other', 'light', 'none', 3, 5))
-      expect(JSON.stringify(course)).not.toMatch(/recordedAs":\{|data-wf-/)
+      expect(JSON.stringify(course)).not.toMatch(/recordedAs":\{|data-wicker-/)
   })
   it('has pages that are tidy for the most part, and then read as the reference reads them', () => {
     const pages = new Set(

@@ -184,7 +184,7 @@ const splitPage: CourseEdit = (edited, random) => {
   )
   if (pages.length === 0) return
   const { item, module, place } = pick(random, pages)
-  const pieces = (item.html ?? '').split(/(?=<(?:div|section|aside)\b[^>]*data-wf-block)/)
+  const pieces = (item.html ?? '').split(/(?=<(?:div|section|aside)\b[^>]*data-wicker-block)/)
   if (pieces.length < 3) return
   const at = Math.ceil(pieces.length / 2)
   const second: CourseItem = {
@@ -365,7 +365,9 @@ const makeAgain: CourseEdit = (edited, random) => {
     ...structuredClone(item),
     id: edited.newId(),
     url: `/courses/${edited.course.id}/again-${at}-${edited.newId()}`,
-    html: (item.html ?? '').replace(/ data-wf-[a-z]+="[^"]*"/g, '').replace(/<\/?div[^>]*>/g, ''),
+    html: (item.html ?? '')
+      .replace(/ data-wicker-[a-z]+="[^"]*"/g, '')
+      .replace(/<\/?div[^>]*>/g, ''),
   }
   delete again.recordedAs
   edited.remove(item)
@@ -409,7 +411,7 @@ export const stripMarkers = (edited: EditedCourse): void => {
   for (const item of edited.items)
     if (item.html !== null)
       item.html = item.html
-        .replace(/ data-wf-[a-z]+="[^"]*"/g, '')
+        .replace(/ data-wicker-[a-z]+="[^"]*"/g, '')
         .replace(/<p>/g, '<p class="para">')
         .replace(/&nbsp;/g, ' ')
 }

@@ -329,7 +329,7 @@ const typedAnew: CourseEdit = (edited, random) => {
   if (!one) return
   const at = one.module.items.indexOf(one.item)
   const html = (one.item.html ?? '')
-    .replace(/ data-wf-[a-z]+="[^"]*"/g, '')
+    .replace(/ data-wicker-[a-z]+="[^"]*"/g, '')
     .replace(/<\/?(?:div|section|aside)[^>]*>/g, '')
     .replace(/<p>/g, '<p dir="ltr">')
   const again: CourseItem = {
@@ -349,7 +349,7 @@ export const otherStrip = (edited: EditedCourse): void => {
   for (const item of edited.items)
     if (item.html !== null)
       item.html = `<div class="page-body">${item.html
-        .replace(/ data-wf-[a-z]+="[^"]*"/g, '')
+        .replace(/ data-wicker-[a-z]+="[^"]*"/g, '')
         .replace(/<div>/g, '<section class="x">')
         .replace(/<\/div>/g, '</section>')
         .replace(/’/g, '&rsquo;')

@@ -57,7 +57,7 @@ const wordsOf = (html: string): string => {
 }
 
 /** Without marks of a deployment: where it goes, others stand. */
-const unmarked = (html: string): string => html.replace(/ data-wf-(?:block|part)="[^"]*"/g, '')
+const unmarked = (html: string): string => html.replace(/ data-wicker-(?:block|part)="[^"]*"/g, '')
 
 /** Whether each tag that opens in it closes in it: what is not so cannot be put anywhere else as it is. */
 const isBalanced = (html: string): boolean => {

@@ -7,7 +7,7 @@ export const examples: RuleExamples = {
       title: 'a block that is gone is told by another rule',
       change: ({ item }) =>
         void (item('week-overview', 3).html = (item('week-overview', 3).html ?? '').replace(
-          /<div data-wf-block="to-do".*?<\/div>/s,
+          /<div data-wicker-block="to-do".*?<\/div>/s,
           '',
         )),
     },
@@ -17,7 +17,7 @@ export const examples: RuleExamples = {
       title: 'the list was emptied, its heading left',
       change: ({ item }) =>
         void (item('week-overview', 3).html = (item('week-overview', 3).html ?? '').replace(
-          /(<div data-wf-block="to-do"[^>]*><h3>To do<\/h3>).*?<\/div>/s,
+          /(<div data-wicker-block="to-do"[^>]*><h3>To do<\/h3>).*?<\/div>/s,
           '$1</div>',
         )),
       evidence: 'To do',
@@ -26,7 +26,7 @@ export const examples: RuleExamples = {
       title: 'nothing is left at all',
       change: ({ item }) =>
         void (item('welcome').html = (item('welcome').html ?? '').replace(
-          /(<div data-wf-block="muster"[^>]*>).*?<\/div>/s,
+          /(<div data-wicker-block="muster"[^>]*>).*?<\/div>/s,
           '$1</div>',
         )),
       evidence: 'nothing',

@@ -7,7 +7,7 @@ export const examples: RuleExamples = {
       title: 'markers stripped',
       change: ({ item }) =>
         void (item('welcome').html = (item('welcome').html ?? '').replace(
-          / data-wf-[a-z]+="[^"]*"/g,
+          / data-wicker-[a-z]+="[^"]*"/g,
           '',
         )),
     },
@@ -17,7 +17,7 @@ export const examples: RuleExamples = {
       title: 'the house text was taken out',
       change: ({ item }) =>
         void (item('welcome').html = (item('welcome').html ?? '').replace(
-          /<div data-wf-block="muster".*?<\/div>/s,
+          /<div data-wicker-block="muster".*?<\/div>/s,
           '',
         )),
       evidence: 'no Emergency Muster',
@@ -26,7 +26,7 @@ export const examples: RuleExamples = {
       title: 'the list of work was taken out',
       change: ({ item }) =>
         void (item('week-overview', 3).html = (item('week-overview', 3).html ?? '').replace(
-          /<div data-wf-block="to-do".*?<\/div>/s,
+          /<div data-wicker-block="to-do".*?<\/div>/s,
           '',
         )),
       evidence: 'no “To do”',

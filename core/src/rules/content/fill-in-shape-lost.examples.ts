@@ -39,7 +39,7 @@ export const examples: RuleExamples = {
                   earlierPrompts: [],
                 })
         item('welcome').html +=
-          '<div data-wf-block="portrait"><p>Put a picture of yourself here.</p></div><p><img src="/files/me.jpg" alt="Sunniva at the helm"></p>'
+          '<div data-wicker-block="portrait"><p>Put a picture of yourself here.</p></div><p><img src="/files/me.jpg" alt="Sunniva at the helm"></p>'
       },
       evidence: 'Put a picture of yourself here.',
     },

@@ -15,7 +15,7 @@ export const examples: RuleExamples = {
       title: 'a filled answer on a page whose markers were stripped',
       change: ({ item }) =>
         void (item('home-page').html = (item('home-page').html ?? '').replace(
-          / data-wf-[a-z]+="[^"]*"/g,
+          / data-wicker-[a-z]+="[^"]*"/g,
           '',
         )),
     },

@@ -13,7 +13,7 @@ export const examples: RuleExamples = {
       title: 'markers stripped',
       change: ({ item }) =>
         void (item('welcome').html = (item('welcome').html ?? '').replace(
-          / data-wf-[a-z]+="[^"]*"/g,
+          / data-wicker-[a-z]+="[^"]*"/g,
           '',
         )),
     },
@@ -32,7 +32,7 @@ export const examples: RuleExamples = {
       title: 'the passage was taken out',
       change: ({ item }) =>
         void (item('welcome').html = (item('welcome').html ?? '').replace(
-          /<div data-wf-block="promise".*?<\/div>/s,
+          /<div data-wicker-block="promise".*?<\/div>/s,
           '',
         )),
       evidence: 'no such passage',

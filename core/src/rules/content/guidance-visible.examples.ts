@@ -8,14 +8,14 @@ export const examples: RuleExamples = {
       change: ({ item, module }) => {
         module('week', 6).published = false
         item('week-overview', 6).html +=
-          '<div data-wf-block="advice"><p><strong>Note to the instructor.</strong></p><p>A short recording of yourself works well here.</p></div>'
+          '<div data-wicker-block="advice"><p><strong>Note to the instructor.</strong></p><p>A short recording of yourself works well here.</p></div>'
       },
     },
     {
       title: 'more than half of it rewritten into the instructor’s own words',
       change: ({ item }) =>
         void (item('week-overview', 3).html +=
-          '<div data-wf-block="advice"><p>Watch a recording of the tide turning before class on Tuesday and bring your notes.</p></div>'),
+          '<div data-wicker-block="advice"><p>Watch a recording of the tide turning before class on Tuesday and bring your notes.</p></div>'),
     },
   ],
   fails: [
@@ -23,7 +23,7 @@ export const examples: RuleExamples = {
       title: 'the note still stands in an open week',
       change: ({ item }) =>
         void (item('week-overview', 3).html +=
-          '<div data-wf-block="advice"><p><strong>Note to the instructor.</strong></p><p>A short recording of yourself works well here.</p></div>'),
+          '<div data-wicker-block="advice"><p><strong>Note to the instructor.</strong></p><p>A short recording of yourself works well here.</p></div>'),
       evidence: 'Note to the instructor. A short recording of yourself works well here.',
     },
     {

@@ -28,7 +28,7 @@ export const examples: RuleExamples = {
       change: ({ item }) =>
         void (item('welcome').html = (item('welcome').html ?? '')
           .replace('Call 5500.', 'Call 4400.')
-          .replace(/ data-wf-[a-z]+="[^"]*"/g, '')),
+          .replace(/ data-wicker-[a-z]+="[^"]*"/g, '')),
       evidence: 'In an emergency leave by the stair. Call 4400.',
     },
   ],

@@ -39,7 +39,7 @@ export const examples: RuleExamples = {
       change: ({ course }) => {
         for (const item of [...course.modules.flatMap((module) => module.items), ...course.stray])
           item.html = (item.html ?? '')
-            .replace(/ data-wf-[a-z]+="[^"]*"/g, '')
+            .replace(/ data-wicker-[a-z]+="[^"]*"/g, '')
             .replace('I have sailed these waters for thirty years.', 'Tell students who you are.')
             .replace(
               'We learn what the chart leaves out.',

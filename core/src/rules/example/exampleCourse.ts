@@ -76,7 +76,7 @@ export const exampleTemplate = (): Template =>
       parts: [
         {
           kind: 'module',
-          key: 'start-here',
+          key: 'casting-off',
           name: 'Start here',
           position: 'first',
           items: [
@@ -221,7 +221,7 @@ const filledIn = (html: string): string =>
       'In two or three sentences, say what this week is about.',
       'We learn what the chart leaves out.',
     )
-    .replace(/<div data-wf-block="advice".*?<\/div>/s, '')
+    .replace(/<div data-wicker-block="advice".*?<\/div>/s, '')
 
 export const emptyCourse = (id: string, name: string): Course => ({
   schema: 'wickerframe.course/1',

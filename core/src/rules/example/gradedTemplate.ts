@@ -105,7 +105,7 @@ export const gradedTemplate = (): Template => {
     parts: plain.parts.map((part) =>
       !isModule(part)
         ? part
-        : part.key === 'start-here'
+        : part.key === 'casting-off'
           ? { ...part, items: starting(part.items) }
           : {
               ...part,

@@ -13,7 +13,7 @@ export const examples: RuleExamples = {
       title: 'the link leads into another course',
       change: ({ item }) =>
         void (item('home-page').html = (item('home-page').html ?? '').replace(
-          /(data-wf-block="begin".*?href=")[^"]*/s,
+          /(data-wicker-block="begin".*?href=")[^"]*/s,
           '$1/courses/901/items/77',
         )),
       evidence: '/courses/901/items/77',
@@ -22,7 +22,7 @@ export const examples: RuleExamples = {
       title: 'the link was taken out',
       change: ({ item }) =>
         void (item('home-page').html = (item('home-page').html ?? '').replace(
-          /(data-wf-block="begin".*?)<a [^>]*>(.*?)<\/a>/s,
+          /(data-wicker-block="begin".*?)<a [^>]*>(.*?)<\/a>/s,
           '$1$2',
         )),
       evidence: 'no link',

@@ -7,7 +7,7 @@ export const examples: RuleExamples = {
       title: 'markers stripped by the platform, content still there',
       change: ({ item }) =>
         void (item('home-page').html = (item('home-page').html ?? '').replace(
-          / data-wf-[a-z]+="[^"]*"/g,
+          / data-wicker-[a-z]+="[^"]*"/g,
           '',
         )),
     },
@@ -17,7 +17,7 @@ export const examples: RuleExamples = {
       title: 'the office hours were deleted',
       change: ({ item }) =>
         void (item('home-page').html = (item('home-page').html ?? '').replace(
-          /<div data-wf-block="office-hours".*?<\/div>/s,
+          /<div data-wicker-block="office-hours".*?<\/div>/s,
           '',
         )),
       evidence: 'no office hours',
@@ -26,7 +26,7 @@ export const examples: RuleExamples = {
       title: 'the help passage was deleted',
       change: ({ item }) =>
         void (item('home-page').html = (item('home-page').html ?? '').replace(
-          /<div data-wf-block="help".*?<\/div>/s,
+          /<div data-wicker-block="help".*?<\/div>/s,
           '',
         )),
       evidence: 'no help',

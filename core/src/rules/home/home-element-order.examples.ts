@@ -7,8 +7,8 @@ export const examples: RuleExamples = {
       title: 'something of the instructor’s own in between',
       change: ({ item }) =>
         void (item('home-page').html = (item('home-page').html ?? '').replace(
-          '<div data-wf-block="begin"',
-          '<p>Fair winds!</p><div data-wf-block="begin"',
+          '<div data-wicker-block="begin"',
+          '<p>Fair winds!</p><div data-wicker-block="begin"',
         )),
     },
   ],
@@ -17,7 +17,7 @@ export const examples: RuleExamples = {
       title: 'help was moved to the top',
       change: ({ item }) => {
         const html = item('home-page').html ?? ''
-        const help = /<div data-wf-block="help".*?<\/div>/s.exec(html)?.[0] ?? ''
+        const help = /<div data-wicker-block="help".*?<\/div>/s.exec(html)?.[0] ?? ''
         item('home-page').html = help + html.replace(help, '')
       },
       evidence: 'help',
@@ -26,7 +26,7 @@ export const examples: RuleExamples = {
       title: 'where to begin stands last',
       change: ({ item }) => {
         const html = item('home-page').html ?? ''
-        const begin = /<div data-wf-block="begin".*?<\/div>/s.exec(html)?.[0] ?? ''
+        const begin = /<div data-wicker-block="begin".*?<\/div>/s.exec(html)?.[0] ?? ''
         item('home-page').html = html.replace(begin, '') + begin
       },
       evidence: 'help',

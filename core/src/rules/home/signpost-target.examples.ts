@@ -13,7 +13,7 @@ export const examples: RuleExamples = {
           links: [{ text: 'Syllabus', to: 'syllabus' }],
         })
         item('home-page').html +=
-          `<div data-wf-block="ways"><ul><li><a href="${item('syllabus').url}">Syllabus</a></li></ul></div>`
+          `<div data-wicker-block="ways"><ul><li><a href="${item('syllabus').url}">Syllabus</a></li></ul></div>`
       },
     },
   ],
@@ -28,7 +28,7 @@ export const examples: RuleExamples = {
           links: [{ text: 'Syllabus', to: 'syllabus' }],
         })
         item('home-page').html +=
-          `<div data-wf-block="ways"><ul><li><a href="${item('welcome').url}">Syllabus</a></li></ul></div>`
+          `<div data-wicker-block="ways"><ul><li><a href="${item('welcome').url}">Syllabus</a></li></ul></div>`
       },
       evidence: '/courses/example/item-2',
     },
@@ -41,7 +41,7 @@ export const examples: RuleExamples = {
           strength: 'must',
           links: [{ text: 'Syllabus', to: 'syllabus' }],
         })
-        item('home-page').html += '<div data-wf-block="ways"><ul><li>Syllabus</li></ul></div>'
+        item('home-page').html += '<div data-wicker-block="ways"><ul><li>Syllabus</li></ul></div>'
       },
       evidence: 'no link',
     },

@@ -4,7 +4,7 @@ export const examples: RuleExamples = {
   passes: [
     {
       title: 'no tool in the course',
-      change: ({ module }) => void module('start-here').items.splice(2, 1),
+      change: ({ module }) => void module('casting-off').items.splice(2, 1),
     },
     { title: 'long before the term', asOf: '2026-08-01', change: () => {} },
   ],

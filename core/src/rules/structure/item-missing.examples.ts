@@ -37,8 +37,8 @@ export const examples: RuleExamples = {
     {
       title: 'the welcome page was deleted',
       change: ({ module, item }) =>
-        void module('start-here').items.splice(
-          module('start-here').items.indexOf(item('welcome')),
+        void module('casting-off').items.splice(
+          module('casting-off').items.indexOf(item('welcome')),
           1,
         ),
       evidence: 'nothing for Welcome to NAV 110',

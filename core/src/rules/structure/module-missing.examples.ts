@@ -32,7 +32,7 @@ export const examples: RuleExamples = {
     {
       title: 'the opening module was deleted',
       change: ({ course, module }) =>
-        void course.modules.splice(course.modules.indexOf(module('start-here')), 1),
+        void course.modules.splice(course.modules.indexOf(module('casting-off')), 1),
       evidence: 'no module for Start here',
     },
   ],

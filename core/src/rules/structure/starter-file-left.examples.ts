@@ -20,7 +20,7 @@ export const examples: RuleExamples = {
     {
       title: 'the form stands in a module',
       change: ({ module, item }) =>
-        void module('start-here').items.push({
+        void module('casting-off').items.push({
           ...item('welcome'),
           id: 'own',
           kind: 'file',

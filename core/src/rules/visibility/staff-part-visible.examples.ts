@@ -7,7 +7,7 @@ export const examples: RuleExamples = {
       title: 'published, but in a module that is hidden',
       change: ({ item, module }) => {
         item('staff-notes').published = true
-        module('start-here').published = false
+        module('casting-off').published = false
       },
     },
   ],

@@ -482,10 +482,10 @@ const Body = ({ block, template, sources, headingBefore, disabled, set }: BodyPr
     case 'assignment-brief':
       return (
         <div className="grid gap-2">
-          {written('purpose', 'Why you do it', block.purpose)}
-          {written('task', 'What to do', block.task)}
+          {written('why', 'Why you do it', block.why)}
+          {written('whatToDo', 'What to do', block.whatToDo)}
           {written('handIn', 'What to hand in', block.handIn)}
-          {written('judgedBy', 'How it is judged', block.judgedBy)}
+          {written('judged', 'How it is judged', block.judged)}
         </div>
       )
     case 'discussion-prompt':
