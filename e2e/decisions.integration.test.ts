@@ -60,18 +60,26 @@ describe('a merge', () => {
   it('is not undone by the registrar’s file, shows on both courses, and is taken back', async () => {
     const [a, b] = [await newCourse('M1'), await newCourse('M2')]
     const rows = [row('M1'), row('M2')]
-    const dry = await designer.post<MergeReport>(`/api/courses/${a.id}/merge`, {
+    const dry = await designer.post<MergeReport>(`/api/courses/${a.id}/into-another`, {
       into: b.id,
       dry: true,
     })
     expect(
-      (await designer.post(`/api/courses/${a.id}/merge`, { into: b.id, shown: 'something else' }))
-        .status,
+      (
+        await designer.post(`/api/courses/${a.id}/into-another`, {
+          into: b.id,
+          shown: 'something else',
+        })
+      ).status,
     ).toBe(409)
     expect((await courseOf('M1')).status).toBe('teaching')
     expect(
-      (await designer.post(`/api/courses/${a.id}/merge`, { into: b.id, shown: dry.body.digest }))
-        .status,
+      (
+        await designer.post(`/api/courses/${a.id}/into-another`, {
+          into: b.id,
+          shown: dry.body.digest,
+        })
+      ).status,
     ).toBe(200)
     const told = await roster(rows, 'dry=1')
     expect(told.body.changes).toEqual([])

@@ -187,7 +187,7 @@ const pressAll = async (page: Page, address: string): Promise<number> => {
 describe.each(people)('a %s', (role, email) => {
   it(
     'finds no control that would be refused, on any screen; what is not theirs says for whom it is',
-    { timeout: 400_000 },
+    { timeout: 800_000 },
     async () => {
       expect(screens.length).toBeGreaterThan(15)
       const client = await bed.as(email)

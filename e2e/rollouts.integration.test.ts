@@ -673,20 +673,24 @@ describe('house texts, next term, standing rules, values and merging', () => {
 
   it('merges one course into another: sections and people move, content stays, and it is told first', async () => {
     const [a, b] = (await newCourses(2)) as [CourseSummary, CourseSummary]
-    const dry = await designer.post<{ consequences: string[] }>(`/api/courses/${a.id}/merge`, {
-      into: b.id,
-      dry: true,
-    })
+    const dry = await designer.post<{ consequences: string[] }>(
+      `/api/courses/${a.id}/into-another`,
+      { into: b.id, dry: true },
+    )
     expect(dry.body.consequences[0]).toContain(
       `class sections ${[...a.classSections, ...b.classSections].sort().join(', ')}`,
     )
     expect((await designer.get<CourseDetail>(`/api/courses/${a.id}`)).body.status).toBe('teaching')
-    expect((await designer.post(`/api/courses/${a.id}/merge`, { into: b.id })).status).toBe(200)
+    expect((await designer.post(`/api/courses/${a.id}/into-another`, { into: b.id })).status).toBe(
+      200,
+    )
     expect((await designer.get<CourseDetail>(`/api/courses/${a.id}`)).body.status).toBe('merged')
     expect((await designer.get<CourseDetail>(`/api/courses/${b.id}`)).body.classSections).toEqual(
       [...a.classSections, ...b.classSections].sort(),
     )
-    expect((await designer.post(`/api/courses/${a.id}/merge`, { into: b.id })).status).toBe(409)
+    expect((await designer.post(`/api/courses/${a.id}/into-another`, { into: b.id })).status).toBe(
+      409,
+    )
   })
 })
 

@@ -179,8 +179,8 @@ export const connectorRoutes = (
     orNoCourse(response, at.course, await courses.snapshot(other?.id ?? at.course))
   })
   on(connectorOperations.applyChangeSet, async ({ at, body, request, response }) => {
-    const key = request.get('idempotency-key') ?? ''
-    if (!/^[\w-]{8,100}$/.test(key))
+    const idempotencyKey = request.get('idempotency-key') ?? ''
+    if (!/^[\w-]{8,100}$/.test(idempotencyKey))
       return problem(
         response,
         400,
@@ -191,10 +191,10 @@ export const connectorRoutes = (
     if (await misbehaviours.take('edit-in-between'))
       await courses.edit(
         at.course,
-        [{ change: 'set-course', label: `edited ${key.slice(0, 8)}` }],
+        [{ change: 'set-course', label: `edited ${idempotencyKey.slice(0, 8)}` }],
         strip,
       )
-    const outcome = await courses.apply(at.course, key, body, strip)
+    const outcome = await courses.apply(at.course, idempotencyKey, body, strip)
     if ('refused' in outcome)
       return problem(response, outcome.refused.status, outcome.refused.code, outcome.refused.detail)
     if (await misbehaviours.take('lost-answer')) return void response.destroy()

@@ -78,7 +78,7 @@ export const courseRoutes = {
     query: AsOf,
     answer: CourseDetail,
   },
-  courseFacts: {
+  factsOfCourse: {
     method: 'get',
     path: '/api/courses/:course/facts',
     summary: 'What is known of a course besides its content',

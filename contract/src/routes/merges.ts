@@ -21,7 +21,7 @@ export type MergeReport = z.output<typeof MergeReport>
 export const mergeRoutes = {
   mergeCourse: {
     method: 'post',
-    path: '/api/courses/:course/merge',
+    path: '/api/courses/:course/into-another',
     summary: 'Merge a course into another one; dry: only say what that means',
     may: 'keep courses',
     body: MergeCourse,

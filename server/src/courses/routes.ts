@@ -87,7 +87,7 @@ export const courseHandlers: HandlersOf<typeof courseRoutes> = {
       care: await careOf(pool, id, today),
     }
   },
-  courseFacts: async (handling) => (await courseIn(handling)).facts,
+  factsOfCourse: async (handling) => (await courseIn(handling)).facts,
   checkReport: async (handling) => {
     const { pool, response, today, query } = handling
     const stored = await courseIn(handling)

@@ -67,7 +67,7 @@ export const useTerm = (code: string | null) =>
 export const useFacts = (courseId: string) =>
   useQuery({
     queryKey: ['course', courseId, 'facts'],
-    queryFn: () => call('courseFacts', { at: { course: courseId } }),
+    queryFn: () => call('factsOfCourse', { at: { course: courseId } }),
     enabled: courseId !== '',
     staleTime: Infinity,
   })
