@@ -6,6 +6,8 @@ import {
   homePageKey,
   isModule,
   partsWithin,
+  wordFields,
+  wordsOfBlock,
   type Block,
   type Exception,
   type Part,
@@ -142,42 +144,10 @@ const blockName = (block: Block): string =>
     : `${block.kind.replaceAll('-', ' ')} ${block.key}`
 
 /** Text of a block for showing what changed in it, or null where it has none of its own. */
-const textOf = (block: Block): string | null => {
-  switch (block.kind) {
-    case 'fixed-text':
-    case 'guidance-note':
-    case 'take-care':
-    case 'in-short':
-      return plain(block.html)
-    case 'fill-in':
-      return [block.label, block.prompt, block.hint].filter(Boolean).join('\n')
-    case 'checklist':
-      return block.lines.join('\n')
-    case 'objectives':
-      return block.objectives.map((one) => one.text).join('\n')
-    case 'assignment-brief':
-      return [block.why, block.whatToDo, block.handIn, block.judged].map(plain).join('\n')
-    case 'discussion-prompt':
-      return plain(block.question)
-    case 'title':
-      return block.text
-    default:
-      return null
-  }
-}
-const textFields = new Set([
-  'html',
-  'label',
-  'prompt',
-  'hint',
-  'lines',
-  'why',
-  'whatToDo',
-  'handIn',
-  'judged',
-  'question',
-  'text',
-])
+const textOf = (block: Block): string | null =>
+  wordsOfBlock(block)
+    ?.map((words) => ('html' in words ? plain(words.html) : words.text))
+    .join('\n') ?? null
 
 /** Compares two versions of a template: what a reader would say changed, part by part, with the text itself. */
 export const compareTemplates = (before: Template, after: Template): TemplateChange[] => {
@@ -239,12 +209,12 @@ export const compareTemplates = (before: Template, after: Template): TemplateCha
         !same(old, block) &&
         Object.keys({ ...old, ...block }).every(
           (field) =>
-            textFields.has(field) || same(old[field as keyof Block], block[field as keyof Block]),
+            wordFields.has(field) || same(old[field as keyof Block], block[field as keyof Block]),
         )
       )
         tell('text-changed', part, of, `${blockName(block)}: the same words, set otherwise`)
       const fields = [...new Set([...Object.keys(old), ...Object.keys(block)])].filter(
-        (field) => field !== 'key' && (was === null || now === null || !textFields.has(field)),
+        (field) => field !== 'key' && (was === null || now === null || !wordFields.has(field)),
       )
       fieldChanges(old, block, fields, (words) =>
         tell('field-set', part, of, `${blockName(block)}: ${words}`),

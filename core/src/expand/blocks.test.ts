@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { readDocument } from '../document/index.ts'
 import { analysePage } from '../page/index.ts'
 import { exampleFacts, exampleTemplate } from '../rules/example/exampleCourse.ts'
-import { blockKinds, newBlock, Template, type Block } from '../template/index.ts'
+import { newBlock, offeredBlocks, Template, type Block } from '../template/index.ts'
 import { everyExpected, expandCourse, type ExpectedPart } from './index.ts'
 
 /** The page of a part in a template whose week overview holds these blocks. */
@@ -217,7 +217,7 @@ describe('every kind of block', () => {
       block: { kind: 'in-short', key: 'k', strength: 'must', html: '<p>x</p>' },
     },
   ]
-  it.each(blockKinds)(
+  it.each(offeredBlocks.map(({ kind }) => kind))(
     '%s can be put in as it is made, and gives HTML that parses back to itself',
     (kind) => {
       const block = newBlock(kind, 'made', template) as Block

@@ -1,6 +1,6 @@
 import { formatDate, localDateOf, localTimeOf, spanningTerm, type Week } from '../calendar/index.ts'
 import type { Facts } from '../course/index.ts'
-import type { DateLine, ScheduleLine } from './blockHtml.ts'
+import type { DateLine, ScheduleLine } from '../template/index.ts'
 import type { ExpectedPart } from './expected.ts'
 
 const dayWords = 'EEE d MMM'

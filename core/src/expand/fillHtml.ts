@@ -1,13 +1,5 @@
 import { isFieldName, promptOf, writeField, type FieldValues } from '../naming/index.ts'
-
-const htmlEscapes: Record<string, string> = {
-  '&': '&amp;',
-  '<': '&lt;',
-  '>': '&gt;',
-  '"': '&quot;',
-}
-export const escapeHtml = (text: string): string =>
-  text.replace(/[&<>"]/g, (character) => htmlEscapes[character] ?? character)
+import { escapeHtml } from '../template/index.ts'
 
 /** HTML with `{field}` and `{field, style}` of known fields replaced by their values, escaped. Other braces stay. */
 export const fillHtml = (html: string, values: FieldValues): string =>

@@ -1,6 +1,5 @@
 export * from './expandCourse.ts'
 export * from './expected.ts'
-export { escapeHtml } from './fillHtml.ts'
 export { turnsOf, weekTurn, type Turn, type TurnCalendar } from './repetitions.ts'
 export * from './turnValues.ts'
 export * from './knownRepetitions.ts'

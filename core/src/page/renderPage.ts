@@ -1,5 +1,5 @@
-import { escapeHtml, type ExpectedBlock, type ExpectedPart } from '../expand/index.ts'
-import type { HouseText } from '../template/index.ts'
+import type { ExpectedBlock, ExpectedPart } from '../expand/index.ts'
+import { escapeHtml, type HouseText } from '../template/index.ts'
 import { blockMarker, partMarker } from './analysePage.ts'
 
 /** The revision of a house text in force on a date; the first one before any is. */

@@ -1,16 +1,6 @@
 import { jsonPointer, type Problem } from '../document/index.ts'
 import { letIn, refusedInDrawing } from '../allow/index.ts'
-
-/** Fields that hold HTML, in templates and library entries alike. */
-const ofHtml: ReadonlySet<string> = new Set([
-  'html',
-  'answer',
-  'why',
-  'whatToDo',
-  'handIn',
-  'judged',
-  'question',
-])
+import { htmlFields } from '../template/index.ts'
 
 /**
  * What of a document (a template, a library entry) is not let into a course, place by place: what runs, what asks for something
@@ -26,7 +16,7 @@ export const refusedIn = (document: unknown): Problem[] => {
       const refused =
         typeof inner !== 'string'
           ? []
-          : ofHtml.has(field)
+          : htmlFields.has(field)
             ? letIn(inner).refused
             : field === 'svg'
               ? refusedInDrawing(inner)

@@ -3,6 +3,7 @@ import type { ExpectedPart } from '../expand/index.ts'
 import { everyExpected } from '../expand/index.ts'
 import {
   blockInPlace,
+  blockKind,
   homePageKey,
   isModule,
   partsWithin,
@@ -90,23 +91,13 @@ export class Proof {
   }
 }
 
-/** HTML that a block carries, under the names of its fields. */
+/** HTML that a block carries, field by field; what is left empty is not among it. */
 export const htmlOf = (block: KeptBlockBody): string[] => {
-  switch (block.kind) {
-    case 'fixed-text':
-    case 'guidance-note':
-    case 'take-care':
-    case 'in-short':
-      return [block.html]
-    case 'fill-in':
-      return block.answer === undefined ? [] : [block.answer]
-    case 'assignment-brief':
-      return [block.why, block.whatToDo, block.handIn, block.judged].filter((html) => html !== '')
-    case 'discussion-prompt':
-      return [block.question]
-    default:
-      return []
-  }
+  const fields = new Map<string, unknown>(Object.entries(block))
+  return blockKind(block.kind).htmlFields.flatMap((field) => {
+    const html = fields.get(field)
+    return typeof html === 'string' && html !== '' ? [html] : []
+  })
 }
 
 export interface ProofCheck {

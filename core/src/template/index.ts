@@ -1,5 +1,6 @@
 export * from './block.ts'
 export * from './edit.ts'
+export * from './freshKey.ts'
 export * from './grading.ts'
 export * from './image.ts'
 export * from './made.ts'

@@ -28,7 +28,7 @@ import {
   Waiting,
 } from '../../controls/controls.tsx'
 import { useAddress } from '../../shell/useAddress.ts'
-import { blockWords } from '../workbench/page/blockWords.ts'
+import { blockTitle } from '../workbench/page/blockWords.ts'
 import { RichText } from '../workbench/page/RichText.tsx'
 import { RubricTable } from '../workbench/views/GradingView.tsx'
 
@@ -177,7 +177,7 @@ const BlockCorrection = ({ entry, onSaved }: { entry: LibraryEntry; onSaved: () 
   if (!('html' in kept.block))
     return (
       <p className="mt-2 text-ink-2">
-        A {blockWords[kept.block.kind].toLowerCase()} is corrected on the page of a template that
+        A {blockTitle(kept.block.kind).toLowerCase()} is corrected on the page of a template that
         holds it.
       </p>
     )
@@ -422,7 +422,7 @@ export const LibraryScreen = ({ me }: { me: Me }) => {
                           ? `${rubricPoints(entry.document as Rubric)} points, ${plural((entry.document as Rubric).criteria.length, 'criterion', 'criteria')}`
                           : entry.kind === 'image'
                             ? (entry.document as Asset).licence
-                            : blockWords[(entry.document as KeptBlock).block.kind]}
+                            : blockTitle((entry.document as KeptBlock).block.kind)}
                       {' · '}saved <Moment at={entry.savedAt} today={me.today} /> by {entry.by}
                     </p>
                     {mayEdit && entry.kind === 'house-text' && entry.courses > 0 && (

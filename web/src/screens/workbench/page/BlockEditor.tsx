@@ -15,7 +15,7 @@ import { Button, Pick } from '../../../controls/controls.tsx'
 import { NumberLine, TextLine, TextLines, Tick } from '../../../controls/typed.tsx'
 import { useDraftStore } from '../draftStore.ts'
 import { FormatField, FormatText } from '../FormatField.tsx'
-import { blockWords } from './blockWords.ts'
+import { blockTitle } from './blockWords.ts'
 import { RichText, type PageSources } from './RichText.tsx'
 
 interface BodyProps {
@@ -158,7 +158,7 @@ const Body = ({ block, template, sources, headingBefore, disabled, set }: BodyPr
     case 'guidance-note':
     case 'take-care':
     case 'in-short':
-      return rich('html', blockWords[block.kind], block.html)
+      return rich('html', blockTitle(block.kind), block.html)
     case 'fill-in':
       return (
         <div className="grid gap-2">
@@ -525,7 +525,7 @@ const Body = ({ block, template, sources, headingBefore, disabled, set }: BodyPr
           />
           <p className="mt-1 text-ink-2">
             {kept
-              ? `A ${blockWords[kept.block.kind].toLowerCase()}; corrected under Shared pieces, and everywhere at once.`
+              ? `A ${blockTitle(kept.block.kind).toLowerCase()}; corrected under Shared pieces, and everywhere at once.`
               : ''}
           </p>
         </>
@@ -614,7 +614,7 @@ export const BlockEditor = ({
     })
   const keep = () => {
     if (block.kind === 'kept-block') return
-    const title = `${blockWords[block.kind]} of ${part}`
+    const title = `${blockTitle(block.kind)} of ${part}`
     const key = freshKey(`${part}-${block.key}`, new Set(template.keptBlocks.map((one) => one.key)))
     const { element, basis, ...bare } = block
     const place: Block = {
@@ -659,7 +659,7 @@ export const BlockEditor = ({
       <fieldset disabled={!mayEdit}>
         <div className="mb-2 flex flex-wrap items-center gap-x-3">
           <p className="font-semibold">
-            {blockWords[block.kind]}
+            {blockTitle(block.kind)}
             {above && <span className="font-normal text-ink-3"> · from above</span>}
           </p>
           <Pick

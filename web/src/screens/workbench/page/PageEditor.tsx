@@ -9,7 +9,7 @@ import {
 import { Menu } from '../../../controls/menu.tsx'
 import { useDraftStore } from '../draftStore.ts'
 import { BlockEditor } from './BlockEditor.tsx'
-import { blockGroups, blockWords } from './blockWords.ts'
+import { blockGroups, blockTitle } from './blockWords.ts'
 import type { PageSources } from './RichText.tsx'
 
 /** Level of the last heading above each block, so that the next one skips none. */
@@ -78,7 +78,7 @@ export const PageEditor = ({
             title,
             items: kinds.map((kind) => ({
               value: kind,
-              text: blockWords[kind],
+              text: blockTitle(kind),
               disabled: newBlock(kind, 'x', template) === null,
             })),
           }))}

@@ -12,7 +12,7 @@ import { Button, plural } from '../../../controls/controls.tsx'
 import { TextLine } from '../../../controls/typed.tsx'
 import { useDraftStore } from '../draftStore.ts'
 import { PutIntoLibrary, TakeFromLibrary } from '../LibraryMenu.tsx'
-import { blockWords } from '../page/blockWords.ts'
+import { blockTitle } from '../page/blockWords.ts'
 import { RichText, type PageSources } from '../page/RichText.tsx'
 
 /** What the template takes from the library or shows in several places. */
@@ -129,7 +129,7 @@ export const SharedPiecesView = ({
             <summary className="cursor-pointer">
               <span className="font-semibold">{kept.title}</span>{' '}
               <span className="text-ink-3">
-                {blockWords[kept.block.kind].toLowerCase()}; {usedWords(uses('block', kept.key))}
+                {blockTitle(kept.block.kind).toLowerCase()}; {usedWords(uses('block', kept.key))}
               </span>
             </summary>
             <fieldset disabled={!mayEdit} className="grid gap-2 py-2">

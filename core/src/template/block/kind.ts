@@ -1,0 +1,46 @@
+import type { z } from 'zod'
+import type { WrittenBlock, Writing } from './writing.ts'
+
+/** Where a kind is offered: what the template writes, what the instructor does, what the library keeps, what the course gives. */
+export type BlockGroup = 'written' | 'left' | 'kept' | 'made'
+
+/** Words of a block, in HTML or in plain text. */
+export type BlockWords = { html: string } | { text: string }
+
+/** What of a template a block may be made of when it is first put in. */
+export interface BlockHost {
+  parts: readonly { key: string }[]
+  houseTexts: readonly { key: string }[]
+  assets: readonly { key: string }[]
+}
+
+/**
+ * What is known of a kind of block apart from its schema and its editor. Methods, not properties, so that a kind may be asked
+ * about whatever block it is of.
+ */
+export interface BlockTraits<Body = unknown> {
+  /** What people call it. */
+  title: string
+  group: BlockGroup
+  /** Whether its wording is the template's own and must stand as written; what is made from the course changes with it. */
+  isFixed: boolean
+  /** Fields that hold HTML: they are held against what is let into a course, and proofread. */
+  htmlFields: readonly string[]
+  /** Fields whose change is told word by word. */
+  wordFields: readonly string[]
+  /** As it is first put in; null where the template has nothing it could show. */
+  empty(key: string, host: BlockHost): Body | null
+  /** What deployment writes for it. */
+  html(block: Body, writing: Writing): WrittenBlock
+  /** What it says, for showing what changed in it; null where it has no words of its own. */
+  words(block: Body): BlockWords[] | null
+}
+export interface BlockKind<Body = unknown> extends BlockTraits<Body> {
+  kind: string
+}
+
+export const defineBlock = <const Kind extends string, Schema extends z.ZodType>(
+  kind: Kind,
+  schema: Schema,
+  traits: BlockTraits<z.output<Schema>>,
+) => ({ kind, schema, ...traits })

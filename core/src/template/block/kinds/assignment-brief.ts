@@ -1,0 +1,44 @@
+import { z } from 'zod'
+import { Html } from '../../words.ts'
+import { heading } from '../html.ts'
+import { defineBlock } from '../kind.ts'
+import { fresh, shared } from '../shared.ts'
+import { asWritten } from '../writing.ts'
+
+export const assignmentBrief = defineBlock(
+  'assignment-brief',
+  z.strictObject({
+    ...shared,
+    kind: z.literal('assignment-brief'),
+    why: Html.default(''),
+    whatToDo: Html,
+    handIn: Html.default('').describe('What is handed in, and in which form'),
+    judged: Html.default('').describe('How it is judged'),
+  }),
+  {
+    title: 'Assignment brief',
+    group: 'written',
+    isFixed: true,
+    htmlFields: ['why', 'whatToDo', 'handIn', 'judged'],
+    wordFields: ['why', 'whatToDo', 'handIn', 'judged'],
+    empty: (key) => ({
+      ...fresh('assignment-brief', key),
+      why: '<p>Why students do this.</p>',
+      whatToDo: '<p>What they do.</p>',
+      handIn: '<p>What they hand in.</p>',
+      judged: '',
+    }),
+    html: (block, writing) => {
+      const piece = (title: string, html: string) =>
+        html === '' ? '' : heading(title) + writing.html(html)
+      return asWritten(
+        piece('Why you do it', block.why) +
+          piece('What to do', block.whatToDo) +
+          piece('What to hand in', block.handIn) +
+          piece('How it is judged', block.judged),
+      )
+    },
+    words: ({ why, whatToDo, handIn, judged }) =>
+      [why, whatToDo, handIn, judged].map((html) => ({ html })),
+  },
+)

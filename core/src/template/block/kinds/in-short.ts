@@ -1,0 +1,21 @@
+import { z } from 'zod'
+import { Html } from '../../words.ts'
+import { defineBlock } from '../kind.ts'
+import { fresh, shared } from '../shared.ts'
+import { asWritten } from '../writing.ts'
+
+export const inShort = defineBlock(
+  'in-short',
+  z.strictObject({ ...shared, kind: z.literal('in-short'), html: Html }),
+  {
+    title: 'In short',
+    group: 'written',
+    isFixed: true,
+    htmlFields: ['html'],
+    wordFields: ['html'],
+    empty: (key) => ({ ...fresh('in-short', key), html: '<p>The page in two sentences.</p>' }),
+    html: (block, writing) =>
+      asWritten(`<p><strong>In short.</strong></p>${writing.html(block.html)}`),
+    words: (block) => [{ html: block.html }],
+  },
+)

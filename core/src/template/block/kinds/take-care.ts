@@ -1,0 +1,24 @@
+import { z } from 'zod'
+import { Html } from '../../words.ts'
+import { defineBlock } from '../kind.ts'
+import { fresh, shared } from '../shared.ts'
+import { asWritten } from '../writing.ts'
+
+export const takeCare = defineBlock(
+  'take-care',
+  z.strictObject({ ...shared, kind: z.literal('take-care'), html: Html }),
+  {
+    title: 'Take care',
+    group: 'written',
+    isFixed: true,
+    htmlFields: ['html'],
+    wordFields: ['html'],
+    empty: (key) => ({
+      ...fresh('take-care', key),
+      html: '<p>What goes wrong, and how not to let it.</p>',
+    }),
+    html: (block, writing) =>
+      asWritten(`<p><strong>Take care.</strong></p>${writing.html(block.html)}`),
+    words: (block) => [{ html: block.html }],
+  },
+)

@@ -1,0 +1,43 @@
+import { z } from 'zod'
+import { Address } from '../../../document/index.ts'
+import { anchor, escapeHtml, minuteWords } from '../html.ts'
+import { defineBlock } from '../kind.ts'
+import { fresh, line, shared } from '../shared.ts'
+import { asWritten } from '../writing.ts'
+
+export const video = defineBlock(
+  'video',
+  z.strictObject({
+    ...shared,
+    kind: z.literal('video'),
+    title: line,
+    url: Address,
+    minutes: z.number().min(0).max(600).optional(),
+    captions: z.boolean().default(false),
+    transcript: Address.optional().describe('Address of the transcript'),
+  }),
+  {
+    title: 'Video',
+    group: 'written',
+    isFixed: true,
+    htmlFields: [],
+    wordFields: [],
+    empty: (key) => ({
+      ...fresh('video', key),
+      title: 'Title of the video',
+      url: '',
+      captions: false,
+    }),
+    html: (block, writing) => {
+      const told = [
+        ...minuteWords(block.minutes),
+        block.captions ? 'with captions' : 'without captions',
+      ]
+      const name = writing.line(block.title)
+      return asWritten(
+        `<h3>${name}</h3><p><a href="${escapeHtml(block.url)}">${name}</a> (${told.join(', ')})</p>${block.transcript ? `<p>${anchor(block.transcript, 'Transcript')}</p>` : ''}`,
+      )
+    },
+    words: () => null,
+  },
+)

@@ -1,0 +1,32 @@
+import { z } from 'zod'
+import { Line } from '../../document/index.ts'
+import { Basis, Key, Strength } from '../words.ts'
+
+/** What a home page must show; a block says which of them it is. */
+export const homeElements = [
+  'banner',
+  'course-title',
+  'welcome',
+  'instructor-contact',
+  'office-hours',
+  'where-to-begin',
+  'signposts',
+  'help',
+] as const
+export const HomeElement = z.enum(homeElements)
+export type HomeElement = z.output<typeof HomeElement>
+
+/** What every block has, whatever its kind. */
+export const shared = {
+  key: Key,
+  strength: Strength.default('must'),
+  basis: Basis.optional(),
+  element: HomeElement.optional(),
+}
+export const label = Line(200, 0)
+/** One line of plain text in which fields may stand, e.g. {topic}. */
+export const line = Line(500)
+
+/** What every block has that was just put in. */
+export const fresh = <const Kind extends string>(kind: Kind, key: string) =>
+  ({ key, kind, strength: 'must' }) as const

@@ -1,0 +1,54 @@
+import { anchor, escapeHtml } from './html.ts'
+
+/** A link to a part, e.g. `ref:welcome`, and the part's name. */
+export interface PartLink {
+  href: string
+  name: string
+}
+/** One line of a list of dates, both already in words. */
+export interface DateLine {
+  date: string
+  text: string
+  href: string | null
+}
+/** One line of the schedule: one repetition of a repeated module. */
+export interface ScheduleLine {
+  dates: string
+  topic: string
+  module: PartLink
+  due: DateLine[]
+}
+
+/** What a block's HTML is written with: the course it stands in, already worked out. */
+export interface Writing {
+  /** The template's HTML with fields filled in, and its links and images those of this course. */
+  html: (html: string) => string
+  /** Plain text as HTML, with fields filled in. */
+  line: (text: string) => string
+  /** A naming format as plain text. */
+  name: (format: string) => string
+  /** What was answered to a fill-in of course-wide scope, or null. */
+  answerTo: (key: string) => string | null
+  instructors: readonly { name: string; email: string }[]
+  /** null when the part is not in this course. */
+  linkTo: (partKey: string) => PartLink | null
+  /** Links to what the page's own module holds. */
+  moduleLinks: () => PartLink[]
+  /** What is due in the page's own module, or the dates of the term. */
+  keyDates: (of: 'module' | 'term') => DateLine[]
+  schedule: () => ScheduleLine[]
+  houseText: (key: string) => { key: string; title: string; html: string } | null
+  /** Under the name it is kept by on the platform. */
+  image: (key: string) => { name: string; alternativeText: string } | null
+}
+
+/** What deployment writes for a block; `answer` is what stands in a fill-in that is answered already. */
+export interface WrittenBlock {
+  html: string
+  answer: string | null
+}
+/** HTML of a block that asks nobody for anything. */
+export const asWritten = (html: string): WrittenBlock => ({ html, answer: null })
+
+export const dateLineHtml = (line: DateLine): string =>
+  `${escapeHtml(line.date)}: ${line.href === null ? escapeHtml(line.text) : anchor(line.href, line.text)}`
