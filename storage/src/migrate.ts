@@ -177,6 +177,17 @@ const hasMigrations = async (pool: Pool): Promise<boolean> =>
      WHERE table_schema = DATABASE() AND table_name = 'migrations'`,
   )) !== null
 
+/** Asks a table of ours for its newest row: a database node that is up may still answer nothing. @throws what the driver does */
+export const answers = async (pool: Pool): Promise<void> => {
+  await firstRow(
+    pool,
+    `SELECT name
+     FROM migrations
+     ORDER BY name DESC
+     LIMIT 1`,
+  )
+}
+
 const ensureLease = (pool: Pool) =>
   change(
     pool,

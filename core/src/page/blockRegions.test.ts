@@ -49,6 +49,13 @@ describe('where blocks stand in a page', () => {
       true,
     ])
   })
+  it('where a parser ends them: a heading in a heading closes more than its tags say', () => {
+    const html = `${marked('a', '<h2><p><div><h2><h2></h2></h2></div></p></h2>')}<p>mine</p>`
+    const alone = new Set(['a'])
+    expect(blockRegions(html, blocks, alone).regions.get('a')?.outer).toEqual(
+      blockRegions(html, blocks).regions.get('a')?.outer,
+    )
+  })
   it('two with the same marker are in doubt', () => {
     expect(blockRegions(marked('a', 'x') + marked('a', 'y'), blocks).doubtful.has('a')).toBe(true)
   })
@@ -66,7 +73,11 @@ describe('where blocks stand in a page', () => {
               'a href="x>y"',
               "span title='</div>'",
               'ul',
+              'li',
+              'dd',
               'h2',
+              'h3',
+              'button',
               'div',
               'div class="x"',
             ),

@@ -82,7 +82,30 @@ const markerIn = new RegExp(`\\s${blockMarker}="([^"]*)"`)
 const needsParser =
   /<!--|<!\[|<(?:script|style|textarea|title|template|svg|math|plaintext|xmp|noscript|iframe|table)\b/i
 
-/** Marked blocks told from the tags alone, where that is certain; null where the page has to be parsed. */
+const withoutEnd = new Set(
+  'area base br col embed hr img input link meta param source track wbr'.split(' '),
+)
+const headings = new Set(['h1', 'h2', 'h3', 'h4', 'h5', 'h6'])
+const listItems = new Set(['li', 'dd', 'dt'])
+const lists = new Set(['ul', 'ol', 'dl', 'menu'])
+const neverInItself = new Set(['a', 'button', 'form', 'nobr', 'option', 'select'])
+
+/**
+ * Whether a parser would close something that stands open when it meets this start tag, or a later end tag would close more
+ * than it seems to (WHATWG HTML, 13.2.6.4.7): a heading in a heading, an item in an item, a link in a link.
+ */
+const closesAnother = (tag: string, open: readonly { tag: string }[]): boolean => {
+  if (headings.has(tag)) return open.some((outer) => headings.has(outer.tag))
+  if (neverInItself.has(tag)) return open.some((outer) => outer.tag === tag)
+  if (!listItems.has(tag)) return false
+  const nearest = open.findLast((outer) => listItems.has(outer.tag) || lists.has(outer.tag))
+  return nearest !== undefined && listItems.has(nearest.tag)
+}
+
+/**
+ * Marked blocks told from the tags alone, where that is certain: every tag is closed in its turn, and none closes another.
+ * null where the page has to be parsed.
+ */
 const scanned = (
   html: string,
   wanted: ReadonlyMap<string, { html: string }>,
@@ -90,38 +113,36 @@ const scanned = (
 ): BlockRegions | null => {
   if (needsParser.test(html)) return null
   const regions = new Map<string, BlockRegion>()
-  const open: { tag: string; key: string; from: number; inner: number; depth: number }[] = []
-  const depths = new Map<string, number>()
+  const open: { tag: string; key: string | undefined; from: number; inner: number }[] = []
   for (const match of html.matchAll(tags)) {
     const [whole, closes, name = '', attributes = ''] = match
     const tag = name.toLowerCase()
-    if (tag !== 'div') {
-      if (attributes.includes(blockMarker)) return null
-      continue
-    }
-    const depth = depths.get(tag) ?? 0
+    if (tag !== 'div' && attributes.includes(blockMarker)) return null
     if (closes === '') {
-      depths.set(tag, depth + 1)
-      const key = markerIn.exec(attributes)?.[1]
-      if (key !== undefined)
-        open.push({ tag, key, from: match.index, inner: match.index + whole.length, depth })
+      if (closesAnother(tag, open)) return null
+      if (!withoutEnd.has(tag))
+        open.push({
+          tag,
+          key: markerIn.exec(attributes)?.[1],
+          from: match.index,
+          inner: match.index + whole.length,
+        })
       continue
     }
-    if (depth === 0) return null
-    depths.set(tag, depth - 1)
-    const top = open.at(-1)
-    if (top?.depth !== depth - 1) continue
-    open.pop()
-    if (regions.has(top.key)) return null
+    const top = open.pop()
+    if (top?.tag !== tag) return null
+    const { key } = top
+    if (key === undefined) continue
+    if (regions.has(key)) return null
     const inner = { from: top.inner, to: match.index }
-    if (wanted.has(top.key))
-      regions.set(top.key, {
+    if (wanted.has(key))
+      regions.set(key, {
         outer: { from: top.from, to: match.index + whole.length },
         inner,
         marked: true,
         sure: true,
         asLookedFor: () =>
-          sayingOf(html.slice(inner.from, inner.to)) === sayingOf(wanted.get(top.key)?.html ?? ''),
+          sayingOf(html.slice(inner.from, inner.to)) === sayingOf(wanted.get(key)?.html ?? ''),
       })
   }
   return open.length === 0 && [...needed].every((key) => regions.has(key))

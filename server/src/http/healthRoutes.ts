@@ -1,20 +1,12 @@
 import type { healthRoutes } from '@wickerframe/contract'
-import type { HandlersOf } from './handler.ts'
-import { firstRow } from '@wickerframe/storage'
+import { answers } from '@wickerframe/storage'
 import { mustSay } from './away.ts'
+import type { HandlersOf } from './handler.ts'
 
 export const healthHandlers: HandlersOf<typeof healthRoutes> = {
-  /** Says that all is well once a table of ours has answered: a database node that is up may still answer nothing. */
+  /** Says that all is well once a table of ours has answered. */
   health: async ({ pool }) => {
-    await mustSay(
-      firstRow(
-        pool,
-        `SELECT name
-         FROM migrations
-         ORDER BY name DESC
-         LIMIT 1`,
-      ),
-    )
+    await mustSay(answers(pool))
     return { database: true }
   },
 }
