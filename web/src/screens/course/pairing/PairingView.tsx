@@ -65,7 +65,7 @@ const Card = memo(
         }
         title={name}
       >
-        {!isModule && <span className="w-8 shrink-0 font-mono text-[11px] text-ink-3">{kind}</span>}
+        {!isModule && <span className="w-16 shrink-0 text-[11px] text-ink-3">{kind}</span>}
         <span className="truncate">{name}</span>
         <span
           className={`ml-auto shrink-0 text-[11px] ${isModule ? 'font-sans font-normal text-ink-3' : 'font-mono'}`}

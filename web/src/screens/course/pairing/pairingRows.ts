@@ -53,17 +53,8 @@ export interface PairingRows {
   strands: Strand[]
 }
 
-const kindMarks: Record<string, string> = {
-  page: 'page',
-  file: 'file',
-  'web-link': 'link',
-  discussion: 'talk',
-  assignment: 'work',
-  assessment: 'quiz',
-  'tool-link': 'tool',
-  heading: 'head',
-  module: '',
-}
+/** What a row is called; a module needs no word, for it stands at the margin. */
+const kindName = (kind: string): string => (kind === 'module' ? '' : kind.replace('-', ' '))
 
 const lookOf = (
   findings: readonly Finding[],
@@ -117,7 +108,7 @@ export const pairingRows = (
     left.push({
       id: part.instance,
       name: part.name,
-      kind: kindMarks[part.kind] ?? part.kind,
+      kind: kindName(part.kind),
       isModule: part.kind === 'module',
       group,
       strength: part.audience === 'students' ? part.strength : part.audience,
@@ -150,7 +141,7 @@ export const pairingRows = (
     (item: CourseItem): RightRow => ({
       id: item.id,
       name: item.name,
-      kind: kindMarks[item.kind] ?? item.kind,
+      kind: kindName(item.kind),
       isModule: false,
       group,
       note: shown(item),

@@ -50,12 +50,11 @@ export const ProofreadingView = ({
   return (
     <div className="mt-3">
       <p>
-        {remarks.length === 0
-          ? 'Nothing to remark. The template can be released.'
-          : `${plural(errors.length, 'error')}, which ${errors.length === 1 ? 'stops' : 'stop'} a release, and ${plural(warnings.length, 'warning')}, which ${warnings.length === 1 ? 'does' : 'do'} not.`.replace(
-              '0 errors, which stop a release, and',
-              'No error;',
-            )}
+        {errors.length > 0
+          ? `${plural(errors.length, 'error')} must be mended before the template can be released.`
+          : 'No errors: the template can be released.'}
+        {warnings.length > 0 &&
+          ` ${plural(warnings.length, 'warning')} ${warnings.length === 1 ? 'asks' : 'ask'} for a look, and ${warnings.length === 1 ? 'stops' : 'stop'} nothing.`}
       </p>
       {list('Errors', errors, 'border-l-rust')}
       {list('Warnings', warnings, 'border-l-straw-strand')}
