@@ -1,7 +1,10 @@
-import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { useQuery, useQueryClient, type UseQueryResult } from '@tanstack/react-query'
 import { useEffect } from 'react'
-import type { Me } from '@wickerframe/contract'
+import type { AnswerTo, Me, RouteName } from '@wickerframe/contract'
 import { addressOf, ApiError, call } from './client.ts'
+
+/** What a hook gives that reads a route. */
+type Read<Name extends RouteName> = UseQueryResult<AnswerTo<Name>>
 
 export const useMe = () =>
   useQuery({
@@ -16,10 +19,11 @@ export const useMe = () =>
     },
     staleTime: Infinity,
   })
-export const useToday = () => useQuery({ queryKey: ['today'], queryFn: () => call('today') })
-export const useTemplates = (enabled = true) =>
+export const useToday = (): Read<'today'> =>
+  useQuery({ queryKey: ['today'], queryFn: () => call('today') })
+export const useTemplates = (enabled = true): Read<'listTemplates'> =>
   useQuery({ queryKey: ['templates'], queryFn: () => call('listTemplates'), enabled })
-export const useDraft = (key: string, enabled = true) =>
+export const useDraft = (key: string, enabled = true): Read<'readDraft'> =>
   useQuery({
     queryKey: ['template', key],
     queryFn: () => call('readDraft', { at: { template: key } }),
@@ -27,35 +31,35 @@ export const useDraft = (key: string, enabled = true) =>
     staleTime: Infinity,
     refetchOnWindowFocus: false,
   })
-export const useComments = (key: string) =>
+export const useComments = (key: string): Read<'listComments'> =>
   useQuery({
     queryKey: ['comments', key],
     queryFn: () => call('listComments', { at: { template: key } }),
   })
-export const useLibrary = () =>
+export const useLibrary = (): Read<'listLibrary'> =>
   useQuery({ queryKey: ['library'], queryFn: () => call('listLibrary') })
-export const useVersion = (key: string, number: number | null) =>
+export const useVersion = (key: string, number: number | null): Read<'readVersion'> =>
   useQuery({
     queryKey: ['version', key, number],
     queryFn: () => call('readVersion', { at: { template: key, version: number ?? 0 } }),
     enabled: number !== null,
     staleTime: Infinity,
   })
-export const useCourses = () =>
+export const useCourses = (): Read<'listCourses'> =>
   useQuery({ queryKey: ['courses'], queryFn: () => call('listCourses') })
-export const useCourse = (id: string, asOf: string | null) =>
+export const useCourse = (id: string, asOf: string | null): Read<'readCourse'> =>
   useQuery({
     queryKey: ['course', id, asOf],
     queryFn: () => call('readCourse', { at: { course: id }, query: asOf ? { asOf } : {} }),
   })
-export const useConformance = (asOf: string | null) =>
+export const useConformance = (asOf: string | null): Read<'conformance'> =>
   useQuery({
     queryKey: ['conformance', asOf],
     queryFn: () => call('conformance', { query: asOf ? { asOf } : {} }),
   })
-export const useTerms = () =>
+export const useTerms = (): Read<'listTerms'> =>
   useQuery({ queryKey: ['terms'], queryFn: () => call('listTerms'), staleTime: 60_000 })
-export const useTerm = (code: string | null) =>
+export const useTerm = (code: string | null): Read<'readTerm'> =>
   useQuery({
     queryKey: ['term', code],
     queryFn: () => call('readTerm', { at: { term: code ?? '' } }),
@@ -64,7 +68,7 @@ export const useTerm = (code: string | null) =>
     refetchOnWindowFocus: false,
   })
 /** What is known of a course besides its content. */
-export const useFacts = (courseId: string) =>
+export const useFacts = (courseId: string): Read<'factsOfCourse'> =>
   useQuery({
     queryKey: ['course', courseId, 'facts'],
     queryFn: () => call('factsOfCourse', { at: { course: courseId } }),
@@ -72,22 +76,22 @@ export const useFacts = (courseId: string) =>
     staleTime: Infinity,
   })
 /** The names that a part bears in every course of a template; `part` may be `course`. */
-export const useNamesInUse = (template: string, part: string) =>
+export const useNamesInUse = (template: string, part: string): Read<'namesInUse'> =>
   useQuery({
     queryKey: ['names', template, part],
     queryFn: () => call('namesInUse', { query: { template, part } }),
     enabled: template !== '' && part !== '',
     refetchOnWindowFocus: false,
   })
-export const useStandingRules = () =>
+export const useStandingRules = (): Read<'listStandingRules'> =>
   useQuery({ queryKey: ['standing-rules'], queryFn: () => call('listStandingRules') })
-export const useMessages = () =>
+export const useMessages = (): Read<'listMessages'> =>
   useQuery({ queryKey: ['messages'], queryFn: () => call('listMessages') })
-export const useRollouts = () =>
+export const useRollouts = (): Read<'listRollouts'> =>
   useQuery({ queryKey: ['rollouts'], queryFn: () => call('listRollouts') })
 
 /** A run, fetched again whenever its stream says that something of it changed. */
-export const useRun = (id: number | null) => {
+export const useRun = (id: number | null): Read<'readRun'> => {
   const client = useQueryClient()
   const query = useQuery({
     queryKey: ['run', id],
