@@ -421,7 +421,12 @@ describe('a page', () => {
     await page.getByRole('button', { name: 'Page', exact: true }).click()
     await page.getByRole('button', { name: 'keep for other places' }).first().click()
     await page.getByText('make it this page’s own').waitFor()
-    await saved()
+    // Leaving takes along only what the server has.
+    await until(
+      async () => (await draftOf('distance-standard')).draft.keptBlocks.length,
+      (count) => count > 0,
+      20,
+    )
     await page.goto(`${bed.address}/templates/distance-standard?view=shared`)
     await page.getByText('shown in 1 place').last().waitFor()
     await saved()
