@@ -24,41 +24,58 @@ import type { SlipPart } from './Slip.tsx'
 import { useProofreading } from './useProofreading.ts'
 
 // What only some visits need comes when it is opened; the page editor is large.
-const ExceptionSlip = lazy(async () => ({
-  default: (await import('./PartSettings.tsx')).ExceptionSlip,
-}))
-const Slip = lazy(async () => ({ default: (await import('./Slip.tsx')).Slip }))
-const CommentsView = lazy(async () => ({
-  default: (await import('./views/CommentsView.tsx')).CommentsView,
-}))
-const CourseSettingsView = lazy(async () => ({
-  default: (await import('./views/CourseSettingsView.tsx')).CourseSettingsView,
-}))
-const CourseView = lazy(async () => ({
-  default: (await import('./views/CourseView.tsx')).CourseView,
-}))
-const GradingView = lazy(async () => ({
-  default: (await import('./views/GradingView.tsx')).GradingView,
-}))
-const LayerView = lazy(async () => ({ default: (await import('./views/LayerView.tsx')).LayerView }))
-const OutcomesView = lazy(async () => ({
-  default: (await import('./views/OutcomesView.tsx')).OutcomesView,
-}))
-const ProofreadingView = lazy(async () => ({
-  default: (await import('./views/ProofreadingView.tsx')).ProofreadingView,
-}))
-const ReleasePanel = lazy(async () => ({
-  default: (await import('./views/ReleasePanel.tsx')).ReleasePanel,
-}))
-const SharedPiecesView = lazy(async () => ({
-  default: (await import('./views/SharedPiecesView.tsx')).SharedPiecesView,
-}))
-const VariantsView = lazy(async () => ({
-  default: (await import('./views/VariantsView.tsx')).VariantsView,
-}))
-const VersionsView = lazy(async () => ({
-  default: (await import('./views/VersionsView.tsx')).VersionsView,
-}))
+/** Code that did not come is asked for once more: a view that failed to load would stay failed. */
+const askedTwice =
+  <T,>(load: () => Promise<T>) =>
+  (): Promise<T> =>
+    load().catch(async () => {
+      await new Promise((resolve) => setTimeout(resolve, 500))
+      return load()
+    })
+
+const ExceptionSlip = lazy(
+  askedTwice(async () => ({ default: (await import('./PartSettings.tsx')).ExceptionSlip })),
+)
+const Slip = lazy(askedTwice(async () => ({ default: (await import('./Slip.tsx')).Slip })))
+const CommentsView = lazy(
+  askedTwice(async () => ({ default: (await import('./views/CommentsView.tsx')).CommentsView })),
+)
+const CourseSettingsView = lazy(
+  askedTwice(async () => ({
+    default: (await import('./views/CourseSettingsView.tsx')).CourseSettingsView,
+  })),
+)
+const CourseView = lazy(
+  askedTwice(async () => ({ default: (await import('./views/CourseView.tsx')).CourseView })),
+)
+const GradingView = lazy(
+  askedTwice(async () => ({ default: (await import('./views/GradingView.tsx')).GradingView })),
+)
+const LayerView = lazy(
+  askedTwice(async () => ({ default: (await import('./views/LayerView.tsx')).LayerView })),
+)
+const OutcomesView = lazy(
+  askedTwice(async () => ({ default: (await import('./views/OutcomesView.tsx')).OutcomesView })),
+)
+const ProofreadingView = lazy(
+  askedTwice(async () => ({
+    default: (await import('./views/ProofreadingView.tsx')).ProofreadingView,
+  })),
+)
+const ReleasePanel = lazy(
+  askedTwice(async () => ({ default: (await import('./views/ReleasePanel.tsx')).ReleasePanel })),
+)
+const SharedPiecesView = lazy(
+  askedTwice(async () => ({
+    default: (await import('./views/SharedPiecesView.tsx')).SharedPiecesView,
+  })),
+)
+const VariantsView = lazy(
+  askedTwice(async () => ({ default: (await import('./views/VariantsView.tsx')).VariantsView })),
+)
+const VersionsView = lazy(
+  askedTwice(async () => ({ default: (await import('./views/VersionsView.tsx')).VersionsView })),
+)
 
 const lookEveryMilliseconds = 4000
 type View =
