@@ -4,7 +4,7 @@ import { createRoot } from 'react-dom/client'
 import { ApiError, call } from './api/client.ts'
 import { useMe } from './api/queries.ts'
 import { Button, Problem, Waiting } from './controls/controls.tsx'
-import { screenOnDemand } from './shell/screenOnDemand.tsx'
+import { screenOnDemand } from './shell/onDemand.tsx'
 import { SignIn } from './shell/SignIn.tsx'
 import './styles.css'
 

@@ -1,7 +1,7 @@
 import type { ReactNode } from 'react'
 import type { Me } from '@wickerframe/contract'
 import type { Capability } from '@wickerframe/contract/capabilities'
-import { screenOnDemand } from '../shell/screenOnDemand.tsx'
+import { screenOnDemand } from '../shell/onDemand.tsx'
 
 // The code of a screen comes when it is opened.
 const ConformanceScreen = screenOnDemand(

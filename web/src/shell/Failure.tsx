@@ -8,14 +8,7 @@ const ours = new Error(
 /** Keeps the rest of the application there when a screen fails to draw. */
 export class Failure extends Component<{ children: ReactNode }, { failed: boolean }> {
   override state = { failed: false }
-  private drawnAgain = false
   static getDerivedStateFromError = () => ({ failed: true })
-  /** What failed for once, such as before all that it draws had come, is drawn once more by itself. */
-  override componentDidCatch() {
-    if (this.drawnAgain) return
-    this.drawnAgain = true
-    setTimeout(() => this.setState({ failed: false }), 300)
-  }
   override render() {
     if (!this.state.failed) return this.props.children
     return (

@@ -17,7 +17,7 @@ import { benchAddress } from './FormatField.tsx'
 import { useDraftStore } from './draftStore.ts'
 import { PageEditor } from './page/PageEditor.tsx'
 import { Reading, type Reader } from './page/Reading.tsx'
-import type { PageSources } from './page/RichText.tsx'
+import type { PageSources } from './page/pageSources.ts'
 import { ObjectiveLines } from './page/BlockEditor.tsx'
 import { PartSettings } from './PartSettings.tsx'
 

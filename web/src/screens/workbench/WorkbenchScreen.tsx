@@ -1,5 +1,5 @@
 import { useQueryClient } from '@tanstack/react-query'
-import { lazy, Suspense, useCallback, useDeferredValue, useEffect, useMemo, useState } from 'react'
+import { useCallback, useDeferredValue, useEffect, useMemo, useState } from 'react'
 import { Link, useParams } from 'react-router'
 import {
   everyExpected,
@@ -14,6 +14,7 @@ import { useCourses, useDraft, useFacts, useMe } from '../../api/queries.ts'
 import { Button, Moment, Page, Pick, plural, Problem, Waiting } from '../../controls/controls.tsx'
 import { tellApart } from '../../controls/tellApart.ts'
 import { Menu } from '../../controls/menu.tsx'
+import { viewOnDemand } from '../../shell/onDemand.tsx'
 import { useAddress } from '../../shell/useAddress.ts'
 import { Clashes } from './Clashes.tsx'
 import { useDraftStore } from './draftStore.ts'
@@ -24,57 +25,34 @@ import type { SlipPart } from './Slip.tsx'
 import { useProofreading } from './useProofreading.ts'
 
 // What only some visits need comes when it is opened; the page editor is large.
-/** Code that did not come is asked for once more: a view that failed to load would stay failed. */
-const askedTwice =
-  <T,>(load: () => Promise<T>) =>
-  (): Promise<T> =>
-    load().catch(async () => {
-      await new Promise((resolve) => setTimeout(resolve, 500))
-      return load()
-    })
-
-const ExceptionSlip = lazy(
-  askedTwice(async () => ({ default: (await import('./PartSettings.tsx')).ExceptionSlip })),
+const ExceptionSlip = viewOnDemand(async () => (await import('./PartSettings.tsx')).ExceptionSlip)
+const Slip = viewOnDemand(async () => (await import('./Slip.tsx')).Slip)
+const CommentsView = viewOnDemand(
+  async () => (await import('./views/CommentsView.tsx')).CommentsView,
 )
-const Slip = lazy(askedTwice(async () => ({ default: (await import('./Slip.tsx')).Slip })))
-const CommentsView = lazy(
-  askedTwice(async () => ({ default: (await import('./views/CommentsView.tsx')).CommentsView })),
+const CourseSettingsView = viewOnDemand(
+  async () => (await import('./views/CourseSettingsView.tsx')).CourseSettingsView,
 )
-const CourseSettingsView = lazy(
-  askedTwice(async () => ({
-    default: (await import('./views/CourseSettingsView.tsx')).CourseSettingsView,
-  })),
+const CourseView = viewOnDemand(async () => (await import('./views/CourseView.tsx')).CourseView)
+const GradingView = viewOnDemand(async () => (await import('./views/GradingView.tsx')).GradingView)
+const LayerView = viewOnDemand(async () => (await import('./views/LayerView.tsx')).LayerView)
+const OutcomesView = viewOnDemand(
+  async () => (await import('./views/OutcomesView.tsx')).OutcomesView,
 )
-const CourseView = lazy(
-  askedTwice(async () => ({ default: (await import('./views/CourseView.tsx')).CourseView })),
+const ProofreadingView = viewOnDemand(
+  async () => (await import('./views/ProofreadingView.tsx')).ProofreadingView,
 )
-const GradingView = lazy(
-  askedTwice(async () => ({ default: (await import('./views/GradingView.tsx')).GradingView })),
+const ReleasePanel = viewOnDemand(
+  async () => (await import('./views/ReleasePanel.tsx')).ReleasePanel,
 )
-const LayerView = lazy(
-  askedTwice(async () => ({ default: (await import('./views/LayerView.tsx')).LayerView })),
+const SharedPiecesView = viewOnDemand(
+  async () => (await import('./views/SharedPiecesView.tsx')).SharedPiecesView,
 )
-const OutcomesView = lazy(
-  askedTwice(async () => ({ default: (await import('./views/OutcomesView.tsx')).OutcomesView })),
+const VariantsView = viewOnDemand(
+  async () => (await import('./views/VariantsView.tsx')).VariantsView,
 )
-const ProofreadingView = lazy(
-  askedTwice(async () => ({
-    default: (await import('./views/ProofreadingView.tsx')).ProofreadingView,
-  })),
-)
-const ReleasePanel = lazy(
-  askedTwice(async () => ({ default: (await import('./views/ReleasePanel.tsx')).ReleasePanel })),
-)
-const SharedPiecesView = lazy(
-  askedTwice(async () => ({
-    default: (await import('./views/SharedPiecesView.tsx')).SharedPiecesView,
-  })),
-)
-const VariantsView = lazy(
-  askedTwice(async () => ({ default: (await import('./views/VariantsView.tsx')).VariantsView })),
-)
-const VersionsView = lazy(
-  askedTwice(async () => ({ default: (await import('./views/VersionsView.tsx')).VersionsView })),
+const VersionsView = viewOnDemand(
+  async () => (await import('./views/VersionsView.tsx')).VersionsView,
 )
 
 const lookEveryMilliseconds = 4000
@@ -307,21 +285,19 @@ export const WorkbenchScreen = () => {
       }
     >
       {releasing && (
-        <Suspense fallback={null}>
-          <ReleasePanel
-            template={key}
-            revision={store.revision}
-            latest={latest}
-            remarks={remarks ?? []}
-            waiting={store.waiting.length > 0}
-            onReleased={store.released}
-            onProofread={() => {
-              setReleasing(false)
-              set({ view: 'proofreading' })
-            }}
-            onClose={() => setReleasing(false)}
-          />
-        </Suspense>
+        <ReleasePanel
+          template={key}
+          revision={store.revision}
+          latest={latest}
+          remarks={remarks ?? []}
+          waiting={store.waiting.length > 0}
+          onReleased={store.released}
+          onProofread={() => {
+            setReleasing(false)
+            set({ view: 'proofreading' })
+          }}
+          onClose={() => setReleasing(false)}
+        />
       )}
       <Clashes clashes={store.clashes} onDecide={store.decide} />
       {store.problem && (
@@ -363,30 +339,28 @@ export const WorkbenchScreen = () => {
           </button>
         ))}
       </nav>
-      <Suspense fallback={<Waiting what="this view" />}>
-        {view === 'settings' && <CourseSettingsView template={draft} />}
-        {view === 'grading' && <GradingView template={draft} onOpen={choose} />}
-        {view === 'outcomes' && <OutcomesView template={draft} onOpen={choose} />}
-        {view === 'shared' && <SharedPiecesView template={draft} sources={sources} />}
-        {view === 'layer' && (
-          <LayerView
-            template={detail}
-            revision={store.revision}
-            waiting={store.waiting.length > 0}
-            onTaken={() => void client.invalidateQueries({ queryKey: ['template', key] })}
-          />
-        )}
-        {view === 'proofreading' &&
-          (remarks ? (
-            <ProofreadingView remarks={remarks} template={draft} nameOf={nameOf} onOpen={choose} />
-          ) : (
-            <Waiting what="the template" />
-          ))}
-        {view === 'comments' && (
-          <CommentsView template={key} parts={sources.parts} part={chosen} onOpen={choose} />
-        )}
-        {view === 'versions' && <VersionsView template={detail} />}
-      </Suspense>
+      {view === 'settings' && <CourseSettingsView template={draft} />}
+      {view === 'grading' && <GradingView template={draft} onOpen={choose} />}
+      {view === 'outcomes' && <OutcomesView template={draft} onOpen={choose} />}
+      {view === 'shared' && <SharedPiecesView template={draft} sources={sources} />}
+      {view === 'layer' && (
+        <LayerView
+          template={detail}
+          revision={store.revision}
+          waiting={store.waiting.length > 0}
+          onTaken={() => void client.invalidateQueries({ queryKey: ['template', key] })}
+        />
+      )}
+      {view === 'proofreading' &&
+        (remarks ? (
+          <ProofreadingView remarks={remarks} template={draft} nameOf={nameOf} onOpen={choose} />
+        ) : (
+          <Waiting what="the template" />
+        ))}
+      {view === 'comments' && (
+        <CommentsView template={key} parts={sources.parts} part={chosen} onOpen={choose} />
+      )}
+      {view === 'versions' && <VersionsView template={detail} />}
       {view === 'outline' && (
         <>
           <div className="mt-2 flex flex-wrap items-center gap-x-4 gap-y-2">
@@ -481,34 +455,32 @@ export const WorkbenchScreen = () => {
             className={`mt-2 grid ${slipOpen && show === 'designed' ? 'lg:grid-cols-[minmax(0,1fr)_30rem]' : ''}`}
           >
             <div className="min-w-0">
-              <Suspense fallback={<Waiting what="this view" />}>
-                {show === 'course' ? (
-                  <CourseView
-                    expected={expected}
-                    mayEdit={store.mayEdit}
-                    canDiffer={(part) => isModule(part) && part.repeat !== undefined}
-                    onOpen={(to) => set({ part: to, show: null })}
-                    onDiffer={(module, number) => {
-                      const made = makeDifferent(module, { at: 'number', number }, draft)
-                      if (store.edit(...made.edits)) set({ part: made.key, show: null })
-                    }}
-                  />
-                ) : show === 'variants' ? (
-                  <VariantsView template={draft} onOpen={(to) => set({ part: to, show: null })} />
-                ) : (
-                  <OutlineSheet
-                    rows={shown}
-                    all={rows}
-                    template={draft}
-                    chosen={chosenRow}
-                    slipOpen={slipOpen}
-                    closed={closed}
-                    remarks={remarksByPart}
-                    onChoose={choose}
-                    onToggle={onToggle}
-                  />
-                )}
-              </Suspense>
+              {show === 'course' ? (
+                <CourseView
+                  expected={expected}
+                  mayEdit={store.mayEdit}
+                  canDiffer={(part) => isModule(part) && part.repeat !== undefined}
+                  onOpen={(to) => set({ part: to, show: null })}
+                  onDiffer={(module, number) => {
+                    const made = makeDifferent(module, { at: 'number', number }, draft)
+                    if (store.edit(...made.edits)) set({ part: made.key, show: null })
+                  }}
+                />
+              ) : show === 'variants' ? (
+                <VariantsView template={draft} onOpen={(to) => set({ part: to, show: null })} />
+              ) : (
+                <OutlineSheet
+                  rows={shown}
+                  all={rows}
+                  template={draft}
+                  chosen={chosenRow}
+                  slipOpen={slipOpen}
+                  closed={closed}
+                  remarks={remarksByPart}
+                  onChoose={choose}
+                  onToggle={onToggle}
+                />
+              )}
               {show === 'designed' && (
                 <p className="mt-1 text-[12.5px] text-ink-3">
                   Enter or type: edit · Tab: next cell · Ctrl Enter: new row · Alt arrows: move, in,
@@ -516,38 +488,36 @@ export const WorkbenchScreen = () => {
                 </p>
               )}
             </div>
-            <Suspense fallback={<Waiting what="the slip" />}>
-              {show === 'designed' && slip && (
-                <Slip
-                  key={slip.key}
-                  part={slip}
-                  expected={expectedPart}
+            {show === 'designed' && slip && (
+              <Slip
+                key={slip.key}
+                part={slip}
+                expected={expectedPart}
+                template={draft}
+                upper={upper}
+                sources={sources}
+                today={me.data?.today ?? ''}
+                timeZone={facts.data?.term.timeZone ?? null}
+                remarks={(remarks ?? [])
+                  .filter((one) => one.part === slip.key)
+                  .map((one) => one.message)}
+                onClose={() => choose(null)}
+                onOpen={choose}
+              />
+            )}
+            {show === 'designed' &&
+              exceptionRow?.row === 'exception' &&
+              exceptionModule &&
+              isModule(exceptionModule) && (
+                <ExceptionSlip
+                  key={exceptionRow.key}
+                  module={exceptionModule}
+                  exception={exceptionRow.exception}
                   template={draft}
-                  upper={upper}
-                  sources={sources}
-                  today={me.data?.today ?? ''}
-                  timeZone={facts.data?.term.timeZone ?? null}
-                  remarks={(remarks ?? [])
-                    .filter((one) => one.part === slip.key)
-                    .map((one) => one.message)}
                   onClose={() => choose(null)}
                   onOpen={choose}
                 />
               )}
-              {show === 'designed' &&
-                exceptionRow?.row === 'exception' &&
-                exceptionModule &&
-                isModule(exceptionModule) && (
-                  <ExceptionSlip
-                    key={exceptionRow.key}
-                    module={exceptionModule}
-                    exception={exceptionRow.exception}
-                    template={draft}
-                    onClose={() => choose(null)}
-                    onOpen={choose}
-                  />
-                )}
-            </Suspense>
           </div>
         </>
       )}

@@ -16,7 +16,8 @@ import { NumberLine, TextLine, TextLines, Tick } from '../../../controls/typed.t
 import { useDraftStore } from '../draftStore.ts'
 import { FormatField, FormatText } from '../FormatField.tsx'
 import { blockTitle } from './blockWords.ts'
-import { RichText, type PageSources } from './RichText.tsx'
+import type { PageSources } from './pageSources.ts'
+import { RichText } from './RichText.tsx'
 
 interface BodyProps {
   block: Block

@@ -10,7 +10,7 @@ import { Menu } from '../../../controls/menu.tsx'
 import { useDraftStore } from '../draftStore.ts'
 import { BlockEditor } from './BlockEditor.tsx'
 import { blockGroups, blockTitle } from './blockWords.ts'
-import type { PageSources } from './RichText.tsx'
+import type { PageSources } from './pageSources.ts'
 
 /** Level of the last heading above each block, so that the next one skips none. */
 const headingsBefore = (blocks: readonly Block[], expected: ExpectedPart | null): number[] => {

@@ -2,17 +2,12 @@ import { Link } from '@tiptap/extension-link'
 import { EditorContent, useEditor, type Editor } from '@tiptap/react'
 import { StarterKit } from '@tiptap/starter-kit'
 import { useEffect, useMemo, useRef, useState } from 'react'
-import { imageData, type Asset } from '@wickerframe/core'
-import { Button } from '../../../controls/controls.tsx'
-import { Tick } from '../../../controls/typed.tsx'
+import { imageData } from '@wickerframe/core'
 import { HeadingOrder, headingLevels } from './headings.ts'
+import { ImageForm } from './ImageForm.tsx'
 import { ImageNode } from './imageNode.ts'
-
-/** What a page can link to and show. */
-export interface PageSources {
-  parts: readonly { key: string; name: string }[]
-  assets: readonly Asset[]
-}
+import { LinkForm } from './LinkForm.tsx'
+import type { PageSources } from './pageSources.ts'
 
 /** A link that may follow the name of the part it leads to. */
 const FollowingLink = Link.extend({
@@ -24,160 +19,6 @@ const FollowingLink = Link.extend({
 const settleMilliseconds = 700
 /** What was written, without the empty line an editor keeps open at the end. */
 const htmlOf = (editor: Editor): string => editor.getHTML().replace(/(?<=.)(?:<p><\/p>)+$/, '')
-
-const PartLinkForm = ({
-  editor,
-  sources,
-  onClose,
-}: {
-  editor: Editor
-  sources: PageSources
-  onClose: () => void
-}) => {
-  const [to, setTo] = useState(sources.parts[0]?.key ?? '')
-  const [follows, setFollows] = useState(true)
-  const [address, setAddress] = useState('')
-  const chosen = sources.parts.find((part) => part.key === to)
-  const selected = editor.state.selection.empty
-    ? ''
-    : editor.state.doc.textBetween(editor.state.selection.from, editor.state.selection.to)
-  const put = () => {
-    const outside = address.trim()
-    const text =
-      selected !== '' && !follows
-        ? selected
-        : outside !== ''
-          ? selected || outside
-          : (chosen?.name ?? to)
-    const attrs =
-      outside !== ''
-        ? { href: outside }
-        : { href: `part:${to}`, ...(follows ? { 'data-follows': 'name' } : {}) }
-    editor
-      .chain()
-      .focus()
-      .insertContent({ type: 'text', text, marks: [{ type: 'link', attrs }] })
-      .run()
-    onClose()
-  }
-  return (
-    <div className="flex flex-wrap items-end gap-3 border border-line bg-band p-2">
-      <label className="flex flex-col text-ink-2">
-        Leads to
-        <select
-          className="max-w-56 border border-line-strong bg-sheet px-1 py-0.5 text-ink"
-          value={to}
-          disabled={address !== ''}
-          onChange={(event) => setTo(event.target.value)}
-        >
-          {sources.parts.map((part) => (
-            <option key={part.key} value={part.key}>
-              {part.name}
-            </option>
-          ))}
-        </select>
-      </label>
-      <label className="flex flex-col text-ink-2">
-        or an address
-        <input
-          className="w-44 border border-line-strong bg-sheet px-1 py-0.5 text-ink"
-          placeholder="https://"
-          value={address}
-          onChange={(event) => setAddress(event.target.value)}
-        />
-      </label>
-      {address === '' && (
-        <Tick
-          label="shows the part’s name, and follows it"
-          checked={follows}
-          onChange={setFollows}
-        />
-      )}
-      <Button
-        disabled={address === '' ? to === '' : !/^(https?:|mailto:)/.test(address.trim())}
-        onClick={put}
-      >
-        Put link in
-      </Button>
-      <Button shape="word" onClick={onClose}>
-        never mind
-      </Button>
-    </div>
-  )
-}
-
-const ImageForm = ({
-  editor,
-  sources,
-  onClose,
-}: {
-  editor: Editor
-  sources: PageSources
-  onClose: () => void
-}) => {
-  const [key, setKey] = useState(sources.assets[0]?.key ?? '')
-  const asset = sources.assets.find((one) => one.key === key)
-  const [alt, setAlt] = useState(asset?.alternativeText ?? '')
-  const [decoration, setDecoration] = useState(false)
-  if (!asset)
-    return (
-      <p className="border border-line bg-band p-2">
-        The template has no image yet. Put one in from the library, on the shared pieces.
-      </p>
-    )
-  return (
-    <div className="flex flex-wrap items-end gap-3 border border-line bg-band p-2">
-      <label className="flex flex-col text-ink-2">
-        Image
-        <select
-          className="border border-line-strong bg-sheet px-1 py-0.5 text-ink"
-          value={key}
-          onChange={(event) => {
-            setKey(event.target.value)
-            setAlt(
-              sources.assets.find((one) => one.key === event.target.value)?.alternativeText ?? '',
-            )
-          }}
-        >
-          {sources.assets.map((one) => (
-            <option key={one.key} value={one.key}>
-              {one.fileName}
-            </option>
-          ))}
-        </select>
-      </label>
-      <label className="flex grow flex-col text-ink-2">
-        What it shows (alternative text)
-        <input
-          className="border border-line-strong bg-sheet px-1 py-0.5 text-ink"
-          value={alt}
-          disabled={decoration}
-          onChange={(event) => setAlt(event.target.value)}
-        />
-      </label>
-      <Tick label="decoration only" checked={decoration} onChange={setDecoration} />
-      <Button
-        disabled={!decoration && alt.trim() === ''}
-        onClick={() => {
-          editor
-            .chain()
-            .focus()
-            .insertContent({
-              type: 'image',
-              attrs: { src: `asset:${asset.fileName}`, alt: decoration ? '' : alt.trim() },
-            })
-            .run()
-          onClose()
-        }}
-      >
-        Put image in
-      </Button>
-      <Button shape="word" onClick={onClose}>
-        never mind
-      </Button>
-    </div>
-  )
-}
 
 /**
  * Edits the HTML of a block: handed on when typing rests or the field is left. Text is pasted as plain text.
@@ -233,6 +74,8 @@ export const RichText = ({
     if (now !== latest.current.html) latest.current.onDone(now)
   }
   const editor = useEditor({
+    // Made once this stands on the page: one that is made while drawing is destroyed when drawing takes longer than a moment.
+    immediatelyRender: false,
     extensions,
     content: html,
     editable: !disabled,
@@ -275,8 +118,16 @@ export const RichText = ({
       if (timer.current) clearTimeout(timer.current)
     },
   })
+  // What was typed a moment before this goes from the page is kept: the editor is destroyed a moment after.
+  useEffect(
+    () => () => {
+      if (editor && timer.current) handOn(editor)
+    },
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+    [editor],
+  )
   useEffect(() => {
-    if (!editor.isFocused && htmlOf(editor) !== html)
+    if (editor && !editor.isDestroyed && !editor.isFocused && htmlOf(editor) !== html)
       editor.commands.setContent(html, { emitUpdate: false })
   }, [editor, html])
   const tool = (text: string, active: boolean, run: () => void) => (
@@ -291,6 +142,7 @@ export const RichText = ({
       {text}
     </button>
   )
+  if (!editor) return <div className="prose-field" />
   const chain = () => editor.chain().focus()
   return (
     <div>
@@ -320,7 +172,7 @@ export const RichText = ({
         </div>
       )}
       {form === 'link' && (
-        <PartLinkForm editor={editor} sources={sources} onClose={() => setForm(null)} />
+        <LinkForm editor={editor} sources={sources} onClose={() => setForm(null)} />
       )}
       {form === 'image' && (
         <ImageForm editor={editor} sources={sources} onClose={() => setForm(null)} />

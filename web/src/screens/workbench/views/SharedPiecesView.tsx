@@ -13,7 +13,8 @@ import { TextLine } from '../../../controls/typed.tsx'
 import { useDraftStore } from '../draftStore.ts'
 import { PutIntoLibrary, TakeFromLibrary } from '../LibraryMenu.tsx'
 import { blockTitle } from '../page/blockWords.ts'
-import { RichText, type PageSources } from '../page/RichText.tsx'
+import type { PageSources } from '../page/pageSources.ts'
+import { RichText } from '../page/RichText.tsx'
 
 /** What the template takes from the library or shows in several places. */
 export const SharedPiecesView = ({
