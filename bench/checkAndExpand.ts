@@ -12,6 +12,7 @@ import {
   type Course,
   type CourseItem,
   type PageFacts,
+  mapCourse,
 } from '@wickerframe/core'
 import {
   demoTemplate,
@@ -72,16 +73,12 @@ console.log(
 
 /** A course whose pages are its own in 30 of a hundred, and otherwise those of every course. */
 const variantOf = (base: Course, n: number): Course => {
-  const own = (item: CourseItem, i: number): CourseItem =>
-    item.html !== null && (i * 7 + n) % 10 < 3
+  let i = n
+  const own = (item: CourseItem): CourseItem =>
+    item.html !== null && (i += 7) % 10 < 3
       ? { ...item, html: `${item.html}<p>Written for course ${n}.</p>` }
       : item
-  return {
-    ...base,
-    id: `bench-${n}`,
-    modules: base.modules.map((module) => ({ ...module, items: module.items.map(own) })),
-    stray: base.stray.map(own),
-  }
+  return { ...mapCourse(base, own), id: `bench-${n}` }
 }
 const bases = Array.from({ length: 20 }, (_, i) =>
   makeCourse('bench', template, facts, storyAt(i), i),

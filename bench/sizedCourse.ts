@@ -24,7 +24,7 @@ const prose = (n: number, characters: number): string => {
  */
 export const sizedCourse = (id: string, template: Template, facts: Facts, n: number): Course => {
   const course: Course = { ...makeCourse(id, template, facts, storyAt(n), n), published: true }
-  const weeks = course.modules.filter((module) => module.items.length > 2)
+  const weeks = course.modules.filter((module) => module.children.length > 2)
   const made = everyCourseItem(course).map(({ item }) => item)
   const like = made.find((item) => item.html !== null)
   if (!like) return course
@@ -46,7 +46,7 @@ export const sizedCourse = (id: string, template: Template, facts: Facts, n: num
       url: `/courses/${id}/items/own-${i}`,
       recordedAs: undefined,
     }
-    weeks[i % weeks.length]?.items.push(added)
+    weeks[i % weeks.length]?.children.push(added)
   }
   const written = everyCourseItem(course).flatMap(({ item }) => (item.html === null ? [] : [item]))
   const missing =

@@ -2,7 +2,14 @@ import type { Browser, Page } from 'playwright-core'
 import { readFileSync } from 'node:fs'
 import { createRequire } from 'node:module'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { analysePage, CheckContext, expectationFor, pairCourse, ruleById } from '@wickerframe/core'
+import {
+  analysePage,
+  CheckContext,
+  everyCourseItem,
+  expectationFor,
+  pairCourse,
+  ruleById,
+} from '@wickerframe/core'
 import { demoTemplate, factsOfRoster, makeCourse, makeRoster } from '@wickerframe/demo'
 import { openBrowser } from '@wickerframe/scripts/browser'
 
@@ -197,7 +204,7 @@ const facts = factsOfRoster(makeRoster(1))[0]?.facts
 const askOurs = (html: string, id: string): Shared['ours'] => {
   if (!facts) throw new Error('the roster is empty')
   const course = makeCourse('access', template, facts, 'perfect', 1)
-  const item = course.modules[0]?.items.find((one) => one.html !== null)
+  const item = everyCourseItem(course).find((placed) => placed.item.html !== null)?.item
   if (!item) throw new Error('the course has a page')
   item.html = html
   const worked = expectationFor({ template, facts, course })

@@ -334,7 +334,7 @@ describe('plan', () => {
   const edited = () => {
     const course = json(out('deployed.json'))
     course.modules[3].name = course.modules[3].name.replace(/[^·]*$/, ' Fog signals')
-    const welcome = course.modules[0].items[0]
+    const welcome = course.modules[0].children[0]
     welcome.html = welcome.html.replace(
       /(data-wicker-block="how-it-runs"[^>]*>).*?(<\/div>)/s,
       '$1<p>It runs my way.</p>$2',
@@ -379,12 +379,12 @@ describe('plan', () => {
     expect([plan.state, plan.undecided]).toEqual(['ready', 0])
     const course = json(out('updated.json'))
     expect(course.modules[3].name).toMatch(/^Wk \d+ · Fog signals$/)
-    expect(course.modules[0].items[0].html).toContain('It runs my way.')
+    expect(course.modules[0].children[0].html).toContain('It runs my way.')
     expect((await update()).undecided).toBe(1)
     const taken = await update('--conflicts', 'take', '--write-course', out('taken.json'))
     expect([
       taken.undecided,
-      json(out('taken.json')).modules[0].items[0].html.includes('The college says it anew.'),
+      json(out('taken.json')).modules[0].children[0].html.includes('The college says it anew.'),
     ]).toEqual([0, true])
     const again = JSON.parse(
       (

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { checkCourse, type CheckResult } from '@wickerframe/core'
+import { checkCourse, type CheckResult, everyCourseItem } from '@wickerframe/core'
 import handRead from '../expected-findings.json' with { type: 'json' }
 import { demoTemplate, factsOfRoster, makeCourse, makeRoster, stories, storyAt } from './index.ts'
 
@@ -16,9 +16,8 @@ const check = (
   change: (html: string) => string = (html) => html,
 ): CheckResult => {
   const { facts, course } = demoCourse(platformId)
-  for (const module of course.modules)
-    for (const item of module.items) item.html = item.html === null ? null : change(item.html)
-  for (const item of course.stray) item.html = item.html === null ? null : change(item.html)
+  for (const { item } of everyCourseItem(course))
+    item.html = item.html === null ? null : change(item.html)
   const result = checkCourse({ template, facts, course, asOf: handRead.asOf })
   if (!result.ok) throw new Error(JSON.stringify(result.problems))
   return result.value

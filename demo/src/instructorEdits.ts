@@ -1,9 +1,10 @@
 import {
-  everyModule,
   type Change,
   type Course,
   type CourseItem,
   type CourseModule,
+  everyModule,
+  itemsIn,
 } from '@wickerframe/core'
 import { pick } from './random.ts'
 
@@ -11,7 +12,7 @@ import { pick } from './random.ts'
 type Edit = (course: Course, random: () => number) => Change[]
 
 const items = (course: Course): CourseItem[] => [
-  ...everyModule(course.modules).flatMap((module) => module.items),
+  ...everyModule(course.modules).flatMap((module) => itemsIn(module)),
   ...course.stray,
 ]
 const itemsNamed = (course: Course, name: RegExp): CourseItem[] =>
@@ -129,7 +130,7 @@ const showStaffNotes: Edit = (course) =>
   itemsNamed(course, /^Notes for the instructor$/).map((item) => ({
     change: 'set-item',
     id: item.id,
-    fields: { published: true },
+    fields: { staffOnly: false },
   }))
 const hideWeek =
   (week: number): Edit =>
@@ -186,7 +187,7 @@ const checklistFirst: Edit = (course) =>
   weekModules(course)
     .filter((module) => weekOf(module) <= 4)
     .flatMap((module) => {
-      const checklist = module.items.find((item) => item.name.endsWith(' checklist'))
+      const checklist = itemsIn(module).find((item) => item.name.endsWith(' checklist'))
       return checklist
         ? [{ change: 'move-item' as const, id: checklist.id, module: module.id, at: 0 }]
         : []
@@ -239,7 +240,7 @@ const intoUnits: Edit = (course) => {
         fields: { name: `Unit ${unit + 1} · Weeks ${weekOf(first)}–${weekOf(last)}` },
       },
       ...own.flatMap((module): Change[] => [
-        ...module.items.map((item): Change => ({
+        ...itemsIn(module).map((item): Change => ({
           change: 'move-item',
           id: item.id,
           module: `ref:${clientId}`,

@@ -15,7 +15,7 @@ import { seededRandom } from './random.ts'
 
 /** An empty teaching course, as the platform makes it. */
 export const shell = (id: string, name: string): Course => ({
-  schema: 'wickerframe.course/1',
+  schema: 'wickerframe.course/2',
   id,
   name,
   label: '',

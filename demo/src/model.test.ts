@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { proofread, readModel, templateFromModel } from '@wickerframe/core'
+import { itemsIn, proofread, readModel, templateFromModel } from '@wickerframe/core'
 import {
   demoTemplate,
   factsOfRoster,
@@ -101,7 +101,7 @@ describe('a model course', () => {
   it('brings nothing along that runs', () => {
     const { course: model } = modelCase(first, 1, false)
     for (const module of model.modules)
-      for (const item of module.items)
+      for (const item of itemsIn(module))
         if (item.html !== null)
           item.html +=
             '<p onclick="alert(1)">x <a href="javascript:alert(1)">y</a></p><script>alert(1)</script><iframe src="https://elsewhere.example"></iframe>'
@@ -112,10 +112,10 @@ describe('a model course', () => {
   })
   it('never lets a hidden file leave its course, and reads names, titles and entries of any kind', () => {
     const model = course('perfect')
-    const like = model.modules[0]?.items[0]
+    const like = model.modules[0] && itemsIn(model.modules[0])[0]
     const [start] = model.modules
     if (!like || !start) throw new Error('it has items')
-    start.items.push(
+    start.children.push(
       {
         ...like,
         id: 'file-1',

@@ -1,12 +1,13 @@
 import {
+  type Course,
   deployInto,
   expandCourse,
+  type Facts,
   identityOf,
+  itemsIn,
   readDocument,
   Template,
   withRecordedIdentity,
-  type Course,
-  type Facts,
 } from '@wickerframe/core'
 import { shell } from './makeCourse.ts'
 import { pick, seededRandom } from './random.ts'
@@ -273,7 +274,7 @@ export const modelCase = (facts: Facts, seed: number, edits: boolean): ModelCase
   const unfilledFrom = edits && random() < 0.5 ? 9 + Math.floor(random() * 4) : 99
   course.modules.forEach((module, m) => {
     const number = module.recordedAs?.number ?? 0
-    for (const item of module.items) {
+    for (const item of itemsIn(module)) {
       if (module.recordedAs?.part === 'learning' && item.recordedAs)
         partOf.set(item.id, item.recordedAs.part)
       if (item.html === null) continue
@@ -293,8 +294,8 @@ export const modelCase = (facts: Facts, seed: number, edits: boolean): ModelCase
     const topic = facts.topics[String(number)] ?? sentence(random)
     if (random() < 0.15)
       module.name = pick(random, restyled).replace('{n}', String(number)).replace('{t}', topic)
-    module.items = module.items.filter(() => random() >= 0.05)
-    for (const item of module.items) {
+    module.children = module.children.filter(() => random() >= 0.05)
+    for (const item of itemsIn(module)) {
       if (random() < 0.06)
         item.name = `${item.name} (${pick(random, ['new', 'please read', 'revised', 'ask me'])})`
       if (item.html !== null && random() < 0.08)
@@ -304,11 +305,12 @@ export const modelCase = (facts: Facts, seed: number, edits: boolean): ModelCase
         )
     }
     if (random() < 0.12)
-      module.items.splice(Math.floor(random() * (module.items.length + 1)), 0, {
+      module.children.splice(Math.floor(random() * (module.children.length + 1)), 0, {
         id: `own-${seed}-${m}`,
         kind: 'page',
         name: sentence(random),
         published: true,
+        staffOnly: false,
         opensAt: null,
         dueAt: null,
         closesAt: null,

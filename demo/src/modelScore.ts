@@ -3,12 +3,13 @@ import {
   everyExpected,
   everyItem,
   expandCourse,
+  type ExpectedPart,
   formatOf,
   isModule,
+  itemsIn,
   readModel,
-  renderName,
-  type ExpectedPart,
   type ReadSlot,
+  renderName,
 } from '@wickerframe/core'
 import { modelCase, type ModelCase } from './modelCorpus.ts'
 import type { Facts } from '@wickerframe/core'
@@ -85,7 +86,7 @@ export const scoreModel = ({ course, facts, template, partOf }: ModelCase): Mode
             course.modules.some(
               (module) =>
                 !reading.pauses.includes(moduleNumber(reading, module.id)) &&
-                module.items.some((item) => item.id === id),
+                itemsIn(module).some((item) => item.id === id),
             ),
           )
           .map(([, key]) => key),

@@ -1,6 +1,14 @@
 import { createHash } from 'node:crypto'
 import type { Pool } from 'mysql2/promise'
-import { applyChanges, canonicalJson, Course, readDocument, type Change } from '@wickerframe/core'
+import {
+  applyChanges,
+  canonicalJson,
+  type Change,
+  Course,
+  everyCourseItem,
+  mapCourse,
+  readDocument,
+} from '@wickerframe/core'
 import type { ChangeSet, ChangeSetAnswer, CourseList, KeyFate } from '@wickerframe/contract'
 import {
   change,
@@ -67,7 +75,7 @@ export class Courses {
       const there = await this.#read(database, id, false)
       if (there) return there
       const course: Course = {
-        schema: 'wickerframe.course/1',
+        schema: 'wickerframe.course/2',
         id,
         name,
         label: '',
@@ -128,24 +136,19 @@ export class Courses {
       if (there) return there
       const original = await this.#read(database, of, false)
       if (!original) return null
-      const addressed = <T extends { url: string | null }>(item: T): T => ({
-        ...item,
-        url: item.url?.replace(`/courses/${of}/`, `/courses/${id}/`) ?? null,
-      })
-      const module = (one: Course['modules'][number]): Course['modules'][number] => ({
-        ...one,
-        items: one.items.map(addressed),
-        modules: one.modules.map(module),
-      })
+      const addressed = (url: string | null | undefined) =>
+        url?.replace(`/courses/${of}/`, `/courses/${id}/`)
       const copy: Course = {
-        ...original,
+        ...mapCourse(
+          original,
+          (item) => ({ ...item, url: addressed(item.url) ?? null }),
+          (module) => ({ ...module, url: addressed(module.url) }),
+        ),
         id,
         name: `Rehearsal of ${original.name}`.slice(0, 300),
         status: 'set-aside',
         published: false,
         revision: '1',
-        modules: original.modules.map(module),
-        stray: original.stray.map(addressed),
       }
       await change(
         database,
@@ -237,13 +240,9 @@ export class Courses {
   async handIn(id: string, item: string): Promise<void> {
     await inTransaction(this.#pool, async (database) => {
       const course = await this.#read(database, id, true)
-      const found =
-        course &&
-        [...course.modules.flatMap((module) => module.items), ...course.stray].find(
-          (one) => one.id === item,
-        )
+      const found = course && everyCourseItem(course).find((placed) => placed.item.id === item)
       if (!course || !found) return
-      found.studentWork = true
+      found.item.studentWork = true
       await change(
         database,
         `UPDATE courses

@@ -18,6 +18,14 @@ const refusedScreen = (response: Response, status: number, detail: string): void
     .status(status)
     .send(page('Refused', `<h1>That could not be done</h1><p>${escape(detail)}</p>`))
 
+/** What the buttons that show and hide something set. */
+const fieldsOfShowing: Readonly<Record<string, { published: boolean } | { staffOnly: boolean }>> = {
+  publish: { published: true },
+  hide: { published: false },
+  'for-staff': { staffOnly: true },
+  'for-students': { staffOnly: false },
+}
+
 /** The practice platform's own pages and the small editor in which one plays instructor. Forms only; no script. */
 export const screenRoutes = (courses: Courses, misbehaviours: Misbehaviours): Router => {
   const router = Router()
@@ -131,13 +139,9 @@ export const screenRoutes = (courses: Courses, misbehaviours: Misbehaviours): Ro
     const { id, module, action } = request.params
     const back = `/courses/${id}#${module}`
     const name = nameIn(request.body)
-    if (action === 'publish' || action === 'hide')
-      return edit(
-        response,
-        id,
-        [{ change: 'set-module', id: module, fields: { published: action === 'publish' } }],
-        back,
-      )
+    const shows = fieldsOfShowing[action]
+    if (shows)
+      return edit(response, id, [{ change: 'set-module', id: module, fields: shows }], back)
     if (action === 'rename' && name)
       return edit(response, id, [{ change: 'set-module', id: module, fields: { name } }], back)
     if (action === 'add' && name)
@@ -169,15 +173,9 @@ export const screenRoutes = (courses: Courses, misbehaviours: Misbehaviours): Ro
     if (!placed) return refusedScreen(response, 404, 'There is no such item.')
     const moduleId = placed.module?.id ?? null
     const name = nameIn(request.body)
+    const shows = fieldsOfShowing[action]
+    if (shows) return edit(response, id, [{ change: 'set-item', id: item, fields: shows }], back)
     switch (action) {
-      case 'publish':
-      case 'hide':
-        return edit(
-          response,
-          id,
-          [{ change: 'set-item', id: item, fields: { published: action === 'publish' } }],
-          back,
-        )
       case 'rename':
         return name
           ? edit(response, id, [{ change: 'set-item', id: item, fields: { name } }], back)

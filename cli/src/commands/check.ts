@@ -1,7 +1,8 @@
-import { checkCourse, Course, Facts, localDateOf, Template } from '@wickerframe/core'
+import { checkCourse, Facts, localDateOf, Template } from '@wickerframe/core'
 import { checkText } from '../checkText.ts'
 import type { Command } from '../command.ts'
 import { exitCode } from '../exitCode.ts'
+import { readCourseFile } from '../readCourseFile.ts'
 import { readJsonFile } from '../readJsonFile.ts'
 import { dateOption, orUnusable, wanted, wordOption } from '../given.ts'
 
@@ -13,7 +14,7 @@ export const check: Command = async (values, streams) => {
   const format = wordOption('format', values.format, ['text', 'json'], 'text')
   const template = orUnusable(templateFile, await readJsonFile(templateFile, Template, streams))
   const facts = orUnusable(factsFile, await readJsonFile(factsFile, Facts, streams))
-  const course = orUnusable(courseFile, await readJsonFile(courseFile, Course, streams))
+  const course = orUnusable(courseFile, await readCourseFile(courseFile, streams))
   const asOf =
     dateOption('as-of', values['as-of']) ?? localDateOf(course.readAt, facts.term.timeZone)
   const result = orUnusable(

@@ -1,6 +1,5 @@
 import {
   checkCourse,
-  Course,
   Facts,
   localDateOf,
   mendCourse,
@@ -12,6 +11,7 @@ import {
 import type { Command } from '../command.ts'
 import { exitCode } from '../exitCode.ts'
 import type { MendsDocument } from '../mendsDocument.ts'
+import { readCourseFile } from '../readCourseFile.ts'
 import { readJsonFile } from '../readJsonFile.ts'
 import { dateOption, orUnusable, wanted } from '../given.ts'
 import { Unusable } from '../unusable.ts'
@@ -35,7 +35,7 @@ export const mend: Command = async (values, streams) => {
   const courseFile = wanted('course', values.course)
   const template = orUnusable(templateFile, await readJsonFile(templateFile, Template, streams))
   const facts = orUnusable(factsFile, await readJsonFile(factsFile, Facts, streams))
-  const course = orUnusable(courseFile, await readJsonFile(courseFile, Course, streams))
+  const course = orUnusable(courseFile, await readCourseFile(courseFile, streams))
   const asOf =
     dateOption('as-of', values['as-of']) ?? localDateOf(course.readAt, facts.term.timeZone)
   const chosenRules = listed(values.rules)

@@ -4,7 +4,7 @@ import {
   Base,
   baseOfCourse,
   carryOut,
-  Course,
+  type Course,
   emptyBase,
   everyCourseItem,
   everyModule,
@@ -19,6 +19,7 @@ import {
   pairCourse,
   planDeployment,
   planDocument,
+  readCourse,
   readDocument,
   Template,
   withRecordedIdentity,
@@ -31,6 +32,7 @@ import {
 import { z } from 'zod'
 import type { Command, Streams } from '../command.ts'
 import { exitCode } from '../exitCode.ts'
+import { readCourseFile } from '../readCourseFile.ts'
 import { readJsonFile } from '../readJsonFile.ts'
 import { dateOption, orUnusable, wanted, wordOption } from '../given.ts'
 import { Unusable } from '../unusable.ts'
@@ -45,8 +47,8 @@ const readBase = async (
 ): Promise<Result<{ base: Base } | { deployed: Course }>> => {
   const read = await readJsonFile(path, AnyDocument, streams)
   if (!read.ok) return read
-  if (read.value.schema === 'wickerframe.course/1') {
-    const course = readDocument(Course, read.value)
+  if (read.value.schema.startsWith('wickerframe.course/')) {
+    const course = readCourse(read.value)
     return course.ok ? { ok: true, value: { deployed: course.value } } : course
   }
   if (read.value.schema !== 'wickerframe.base/1')
@@ -56,7 +58,7 @@ const readBase = async (
         path: '/schema',
         found: JSON.stringify(read.value.schema),
         expected:
-          '"wickerframe.base/1", or "wickerframe.course/1" for the course as it stood right after the deployment',
+          '"wickerframe.base/1", or "wickerframe.course/2" for the course as it stood right after the deployment',
       },
     ])
   const base = readDocument(Base, read.value)
@@ -89,7 +91,7 @@ export const plan: Command = async (values, streams) => {
   const rule = wordOption('conflicts', values.conflicts, ['keep', 'take', 'leave'], 'leave')
   const to = orUnusable(toFile, await readJsonFile(toFile, Template, streams))
   const facts = orUnusable(factsFile, await readJsonFile(factsFile, Facts, streams))
-  const course = orUnusable(courseFile, await readJsonFile(courseFile, Course, streams))
+  const course = orUnusable(courseFile, await readCourseFile(courseFile, streams))
   const from =
     values.from === undefined
       ? null

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest'
+import { everyCourseItem } from '../course/index.ts'
 import { exampleCourse } from '../rules/example/exampleCourse.ts'
 import { gradedTemplate } from '../rules/example/gradedTemplate.ts'
 import type { ExampleCourse } from '../rules/index.ts'
@@ -126,7 +127,7 @@ describe('“not this week”', () => {
             Object.assign(item, { may: { remove: true }, acceptsInstead: [] })
     for (const week of weeks) {
       const module = example.module('week', week)
-      module.items = module.items.filter((item) => item !== example.item('discussion', week))
+      module.children = module.children.filter((item) => item !== example.item('discussion', week))
     }
     return example
   }
@@ -155,9 +156,9 @@ describe('mending a course', () => {
       'Call 5500.',
       'Call 4400.',
     )
-    example.module('week', 2).items.pop()
+    example.module('week', 2).children.pop()
     example.item('assignment', 2).dueAt = null
-    example.item('staff-notes').published = true
+    example.item('staff-notes').staffOnly = false
     const mended = mendCourse({ ...example, asOf: '2026-09-16' }, () => true)
     if (!mended.ok) throw new Error('it can be checked')
     expect(mended.value.before.findings.length).toBeGreaterThan(5)
@@ -186,9 +187,9 @@ describe('mending a course', () => {
     expect(
       mended.value.course.modules.map((module) => module.name).filter((name) => name === 'wk 4'),
     ).toHaveLength(1)
-    expect(
-      mended.value.course.modules.flatMap((module) => module.items.map((item) => item.html)),
-    ).toEqual(before.modules.flatMap((module) => module.items.map((item) => item.html)))
+    expect(everyCourseItem(mended.value.course).map(({ item }) => item.html)).toEqual(
+      everyCourseItem(before).map(({ item }) => item.html),
+    )
   })
 })
 

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest'
+import { courseModule } from '../rules/example/courseParts.ts'
 import { addDays, dateOfDayNumber, dayNumber } from '../calendar/index.ts'
 import { exampleCourse } from '../rules/example/exampleCourse.ts'
 import { rules, type ExampleCourse } from '../rules/index.ts'
@@ -48,7 +49,9 @@ describe('a check', () => {
   })
   it('tells the same omission over many weeks once, opened into its places', () => {
     const result = check(
-      edited(({ module }) => [1, 2, 3, 4].forEach((week) => void module('week', week).items.pop())),
+      edited(({ module }) =>
+        [1, 2, 3, 4].forEach((week) => void module('week', week).children.pop()),
+      ),
     )
     expect(result.findings).toHaveLength(1)
     expect(result.findings[0]?.places.map((place) => place.place.week)).toEqual([1, 2, 3, 4])
@@ -80,7 +83,7 @@ describe('a check', () => {
       edited(({ module, item }) => {
         module('week', 3).name = 'third week'
         item('assignment', 4).dueAt = null
-        module('week', 1).items.pop()
+        module('week', 1).children.pop()
       }),
     )
     const identity = (result: CheckResult) =>
@@ -93,15 +96,7 @@ describe('a check', () => {
       edited(({ course }) => {
         const start = course.modules[0]
         course.modules = start ? [start] : []
-        for (const n of [1, 2, 3, 4])
-          course.modules.push({
-            id: `u${n}`,
-            name: `Unit ${n}`,
-            published: true,
-            opensAt: null,
-            items: [],
-            modules: [],
-          })
+        for (const n of [1, 2, 3, 4]) course.modules.push(courseModule(`u${n}`, `Unit ${n}`))
       }),
     )
     expect(result.counts.cannotTell).toBe(1)
@@ -178,7 +173,7 @@ describe('mends', () => {
   it('remove the finding they were proposed for', async () => {
     const { applyChanges } = await import('../course/index.ts')
     const spoil: ((example: ExampleCourse) => void)[] = [
-      ({ item }) => void (item('staff-notes').published = true),
+      ({ item }) => void (item('staff-notes').staffOnly = false),
       ({ module }) => void (module('week', 3).published = false),
       ({ module }) => void (module('week', 3).name = 'Week 3 · Sep 15 – Sep 21 · Compass'),
       ({ item }) => void (item('assignment', 2).dueAt = null),
@@ -192,8 +187,8 @@ describe('mends', () => {
         void (item('week-overview', 3).html +=
           '<div data-wicker-block="advice"><p><strong>Note to the instructor.</strong></p><p>A short recording of yourself works well here.</p></div>'),
       ({ module }) => {
-        const last = module('week', 2).items.pop()
-        if (last) module('week', 2).items.unshift(last)
+        const last = module('week', 2).children.pop()
+        if (last) module('week', 2).children.unshift(last)
       },
     ]
     for (const change of spoil) {

@@ -12,12 +12,17 @@ import { analysePage } from '../page/index.ts'
 import { keptFromStudents, type CheckContext, type KeptBecause } from '../rules/index.ts'
 import type { MendRefusal } from './outcome.ts'
 
+/** Whether setting these fields may bring what they are of into students' view. */
+const opens = (fields: {
+  published?: boolean | undefined
+  staffOnly?: boolean | undefined
+}): boolean => fields.published === true || fields.staffOnly === false
+
 /** Whether a change may bring something into students' view. */
 export const mayShow = (change: Change, course: Course): boolean =>
   (change.change === 'move-item' && moduleOf(course, change.id) !== change.module) ||
   change.change === 'create-item' ||
-  ((change.change === 'set-item' || change.change === 'set-module') &&
-    change.fields.published === true) ||
+  ((change.change === 'set-item' || change.change === 'set-module') && opens(change.fields)) ||
   (change.change === 'set-course' && change.published === true)
 
 const moduleOf = (course: Course, id: string): string | null =>
@@ -126,7 +131,7 @@ export const harmlessMend = (
   const shown = newlyShown(course, applied.value.course, kept)
   const opened = new Set(
     mend.flatMap((change) =>
-      change.change === 'set-item' && change.fields.published === true ? [change.id] : [],
+      change.change === 'set-item' && opens(change.fields) ? [change.id] : [],
     ),
   )
   for (const id of shown) {

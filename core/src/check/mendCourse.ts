@@ -1,4 +1,10 @@
-import { applyChanges, documentHand, type Change, type Course } from '../course/index.ts'
+import {
+  applyChanges,
+  changeKind,
+  documentHand,
+  type Change,
+  type Course,
+} from '../course/index.ts'
 import { success, type Result } from '../document/index.ts'
 import { checkCourse, type Check } from './checkCourse.ts'
 import { mayShow, refusalWords } from './harmlessMend.ts'
@@ -23,27 +29,6 @@ export interface MendedCourse {
   left: LeftPlace[]
   before: CheckResult
   after: CheckResult
-}
-
-/** What a change writes: two mends that write the same are made one after the other, the second on what the first left. */
-const written = (change: Change): string[] => {
-  switch (change.change) {
-    case 'set-item':
-    case 'set-module':
-      return Object.keys(change.fields).map((field) => `${change.id}/${field}`)
-    case 'set-course':
-      return Object.keys(change)
-        .filter((field) => field !== 'change')
-        .map((field) => `course/${field}`)
-    case 'move-item':
-    case 'create-item':
-      return [`order/${change.module}`]
-    case 'move-module':
-    case 'create-module':
-      return ['order/modules']
-    default:
-      return [change.change]
-  }
 }
 
 /** Every round mends what does not touch the same; more rounds than this mean that two mends undo each other. */
@@ -111,7 +96,10 @@ export const mendCourse = (
         }
         const shows = place.mend.some((change) => mayShow(change, before))
         // What opens something is worked out on all that was opened or moved before it, one after the other.
-        const slots = [...place.mend.flatMap(written), ...(shows ? ['view'] : [])]
+        const slots = [
+          ...place.mend.flatMap((change) => changeKind(change).writes(change)),
+          ...(shows ? ['view'] : []),
+        ]
         if (slots.some((slot) => taken.has(slot))) continue
         const applied = applyChanges(course, place.mend, hand)
         if (!applied.ok) {

@@ -1,12 +1,13 @@
 import * as fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import {
+  type Course,
   everyCourseItem,
   everyModule,
+  itemsIn,
   reachedItems,
   touchesWork,
   withRecordedIdentity,
-  type Course,
 } from '../course/index.ts'
 import { acts, edit, instructorEdits, wordsIn } from '../plan/generated.testing.ts'
 import { identityOf } from '../plan/index.ts'
@@ -27,13 +28,13 @@ const dangers: Record<string, (course: Course, n: number) => void> = {
   'shuts the course': (course) => void (course.published = false),
   'publishes what is for staff': (course) => {
     for (const { item } of everyCourseItem(course))
-      if (/Notes for the instructor/.test(item.name)) item.published = true
+      if (/Notes for the instructor/.test(item.name)) item.staffOnly = false
   },
   'puts a key into a week': (course, n) => {
     const module = course.modules[1 + (n % 4)]
-    const like = module?.items[0]
+    const like = module && itemsIn(module)[0]
     if (module && like)
-      module.items.push({
+      module.children.push({
         ...like,
         id: `key${n}-${everyCourseItem(course).length}`,
         name: keyOf(n % 8),
@@ -45,10 +46,10 @@ const dangers: Record<string, (course: Course, n: number) => void> = {
   },
   'puts a kept file into a week': (course, n) => {
     const module = course.modules[1 + (n % 4)]
-    const like = module?.items[0]
+    const like = module && itemsIn(module)[0]
     course.files = [{ id: 'f', name: 'extra time.pdf', url: restricted, restricted: true }]
     if (module && like)
-      module.items.push({
+      module.children.push({
         ...like,
         id: `kept${n}-${everyCourseItem(course).length}`,
         kind: 'file',
@@ -116,7 +117,10 @@ const keptIds = (course: Course, asOf: string): string[] =>
         item.url === restricted ||
         // A key may be seen once the work beside it is due.
         (item.id.startsWith('key') &&
-          module?.items.some((other) => other !== item && (other.dueAt ?? '').slice(0, 10) > asOf)),
+          module &&
+          itemsIn(module).some(
+            (other) => other !== item && (other.dueAt ?? '').slice(0, 10) > asOf,
+          )),
     )
     .map(({ item }) => item.id)
 const noteWords = (course: Course): string[] =>

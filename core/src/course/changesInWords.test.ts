@@ -1,40 +1,17 @@
 import { describe, expect, it } from 'vitest'
 import { changesInWords } from './changesInWords.ts'
-import type { Course } from './course.ts'
+import { courseItem, courseModule } from '../rules/example/courseParts.ts'
+import { emptyCourse } from '../rules/example/exampleCourse.ts'
 
 const course = {
-  id: 'c',
-  name: 'NAV 110',
+  ...emptyCourse('c', 'NAV 110'),
   modules: [
-    {
-      id: 'm',
-      name: 'Week 3',
-      published: true,
-      opensAt: null,
-      modules: [],
-      items: [
-        {
-          id: 'i',
-          kind: 'page',
-          name: 'Overview',
-          published: true,
-          opensAt: null,
-          dueAt: null,
-          closesAt: null,
-          points: null,
-          category: null,
-          html: '<p>Old</p>',
-          url: null,
-          target: null,
-          studentWork: false,
-          work: { minutes: 30 },
-        },
-      ],
-    },
+    courseModule('m', 'Week 3', [
+      courseItem('i', 'Overview', { html: '<p>Old</p>', work: { minutes: 30 } }),
+    ]),
   ],
-  stray: [],
   settings: { language: 'en' },
-} as unknown as Course
+}
 const says = (changes: Parameters<typeof changesInWords>[0]) =>
   changesInWords(changes, course, 'America/Halifax').map((one) => one.says)
 

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { JsonValue } from '../document/index.ts'
 import { CourseSettings, GradeScheme, ItemKind, Rubric, WorkSettings } from '../template/index.ts'
 
 const Instant = z.iso.datetime({ offset: true })
@@ -25,11 +26,27 @@ export const RecordedAs = z
   .describe('Which part of the template a deployment made this from')
 export type RecordedAs = z.output<typeof RecordedAs>
 
+const published = z
+  .boolean()
+  .default(true)
+  .describe('false: hidden from students for now, as an instructor hides and shows things')
+const staffOnly = z
+  .boolean()
+  .default(false)
+  .describe('true: never for students, whether it is published or not')
+const carried = z
+  .record(z.string().max(200), JsonValue)
+  .optional()
+  .describe(
+    'What the platform holds of it that has no field here; Wickerframe carries it along and never looks into it',
+  )
+
 export const CourseItem = z.strictObject({
   id: Id,
   kind: ItemKind,
   name: z.string().max(2000),
-  published: z.boolean().default(true),
+  published,
+  staffOnly,
   opensAt: Instant.nullable().default(null),
   dueAt: Instant.nullable().default(null),
   closesAt: Instant.nullable().default(null),
@@ -51,27 +68,41 @@ export const CourseItem = z.strictObject({
   work: WorkSettings.optional().describe('How work is handed in and judged, as far as it is set'),
   rubric: Rubric.optional(),
   studentWork: z.boolean().default(false),
+  carried,
   recordedAs: RecordedAs.optional(),
 })
 export type CourseItem = z.output<typeof CourseItem>
 
-export const CourseModule = z.strictObject({
+const moduleShape = {
   id: Id,
+  kind: z.literal('module'),
   name: z.string().max(2000),
-  published: z.boolean().default(true),
+  published,
+  staffOnly,
   opensAt: Instant.nullable().default(null),
-  items: z.array(CourseItem).max(2000).default([]),
   url: z
     .string()
     .max(2000)
     .optional()
     .describe('Address at which the platform shows the module, as links in pages have it'),
+  carried,
   recordedAs: RecordedAs.optional(),
-  get modules(): z.ZodDefault<z.ZodArray<typeof CourseModule>> {
-    return z.array(CourseModule).max(400).default([])
-  },
+}
+const BareModule = z.strictObject(moduleShape)
+export type CourseModule = z.output<typeof BareModule> & { children: CourseChild[] }
+/** What stands in a module: an item, or a module inside it. */
+export type CourseChild = CourseItem | CourseModule
+export const CourseChild: z.ZodType<CourseChild> = z.lazy(() =>
+  z.discriminatedUnion('kind', [CourseItem, CourseModule]),
+)
+export const CourseModule = z.strictObject({
+  ...moduleShape,
+  children: z
+    .array(CourseChild)
+    .max(2000)
+    .default([])
+    .describe('Items and inner modules, in the order in which students meet them'),
 })
-export type CourseModule = z.output<typeof CourseModule>
 
 /** A file uploaded to a course, whether a module shows it or not. */
 export const CourseFile = z.strictObject({
@@ -87,7 +118,7 @@ export type CourseFile = z.output<typeof CourseFile>
 
 /** A course on the learning platform, as read at a moment. */
 export const Course = z.strictObject({
-  schema: z.literal('wickerframe.course/1'),
+  schema: z.literal('wickerframe.course/2'),
   id: Id,
   name: z.string().max(2000),
   label: z.string().max(300).default(''),
@@ -134,25 +165,56 @@ export const Course = z.strictObject({
 })
 export type Course = z.output<typeof Course>
 
+export const isCourseModule = (child: CourseChild): child is CourseModule => child.kind === 'module'
+
+/** The items that stand in a module itself, not in a module inside it, in order. */
+export const itemsIn = (module: CourseModule): CourseItem[] =>
+  module.children.filter((child) => child.kind !== 'module')
+
+/** The modules that stand in a module itself, in order. */
+export const modulesIn = (module: CourseModule): CourseModule[] =>
+  module.children.filter(isCourseModule)
+
 /** Every module of a course, outer before inner, in order. */
 export const everyModule = (modules: readonly CourseModule[]): CourseModule[] =>
-  modules.flatMap((module) => [module, ...everyModule(module.modules)])
+  modules.flatMap((module) => [module, ...everyModule(modulesIn(module))])
 
 /** An item and the module it stands in; null outside every module. */
 export interface PlacedItem {
   item: CourseItem
   module: CourseModule | null
-  /** Place among the items of its module, from 0. */
+  /** Place from 0 among everything that stands in the same module, or outside every module. */
   index: number
 }
 
-/** Every item of a course with its place, modules in order, stray items last. */
+/** Every item below a module, in the order in which students meet them. */
+const everyItemBelow = (module: CourseModule): PlacedItem[] =>
+  module.children.flatMap((child, index) =>
+    isCourseModule(child) ? everyItemBelow(child) : [{ item: child, module, index }],
+  )
+
+/** Every item of a course with its place, in the order in which students meet them; stray items last. */
 export const everyCourseItem = (course: Course): PlacedItem[] => [
-  ...everyModule(course.modules).flatMap((module) =>
-    module.items.map((item, index) => ({ item, module, index })),
-  ),
+  ...course.modules.flatMap(everyItemBelow),
   ...course.stray.map((item, index) => ({ item, module: null, index })),
 ]
+
+/** A course with every item, and every module where that is wanted, made anew; what stands where stays as it is. */
+export const mapCourse = (
+  course: Course,
+  item: (item: CourseItem) => CourseItem,
+  module: (module: CourseModule) => CourseModule = (same) => same,
+): Course => {
+  const mapped = (of: CourseModule): CourseModule => ({
+    ...module(of),
+    children: of.children.map((child) => (isCourseModule(child) ? mapped(child) : item(child))),
+  })
+  return { ...course, modules: course.modules.map(mapped), stray: course.stray.map(item) }
+}
+
+/** Whether students are to see something, dates and what it stands in aside. */
+export const isShown = (of: { published: boolean; staffOnly: boolean }): boolean =>
+  of.published && !of.staffOnly
 
 /** Whether nothing has been put into a course yet. */
 export const isShell = (course: Course): boolean =>

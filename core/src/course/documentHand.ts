@@ -1,4 +1,4 @@
-import type { PlatformHand } from './applyChanges.ts'
+import type { PlatformHand } from './change/site.ts'
 import { everyCourseItem, everyModule, type Course } from './course.ts'
 
 /** Ids for what is made in a course document; they never clash with what is there. HTML stays as it is written. */

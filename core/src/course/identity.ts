@@ -1,4 +1,10 @@
-import type { Course, CourseItem, CourseModule, RecordedAs } from './course.ts'
+import {
+  mapCourse,
+  type Course,
+  type CourseItem,
+  type CourseModule,
+  type RecordedAs,
+} from './course.ts'
 
 /** Every field, also where nothing is said of it. */
 type All<T> = { [K in keyof Required<T>]: T[K] }
@@ -16,6 +22,7 @@ export const withRecordedIdentity = (
     kind: one.kind,
     name: one.name,
     published: one.published,
+    staffOnly: one.staffOnly,
     opensAt: one.opensAt,
     dueAt: one.dueAt,
     closesAt: one.closesAt,
@@ -27,17 +34,20 @@ export const withRecordedIdentity = (
     work: one.work,
     rubric: one.rubric,
     studentWork: one.studentWork,
+    carried: one.carried,
     recordedAs: recorded.get(one.id) ?? one.recordedAs,
   })
   const module = (one: CourseModule): All<CourseModule> => ({
     id: one.id,
+    kind: one.kind,
     name: one.name,
     published: one.published,
+    staffOnly: one.staffOnly,
     opensAt: one.opensAt,
-    items: one.items.map(item),
     url: one.url,
     recordedAs: recorded.get(one.id) ?? one.recordedAs,
-    modules: one.modules.map(module),
+    carried: one.carried,
+    children: one.children,
   })
-  return { ...course, modules: course.modules.map(module), stray: course.stray.map(item) }
+  return mapCourse(course, item, module)
 }

@@ -9,15 +9,15 @@ export type Fields = Record<string, unknown>
 export const wantedFields = (part: ExpectedPart, expected: ExpectedCourse): Fields => {
   const { definition } = part
   const { settings } = definition
-  const published = part.audience === 'staff' ? false : (settings.published ?? true)
-  if (isModule(definition)) return { name: part.name, published, opensAt: part.opensAt }
+  const shown = { published: settings.published ?? true, staffOnly: part.audience === 'staff' }
+  if (isModule(definition)) return { name: part.name, ...shown, opensAt: part.opensAt }
   const rubric =
     settings.rubric === undefined
       ? undefined
       : expected.template.rubrics.find((one) => one.key === settings.rubric)
   return {
     name: part.name,
-    published,
+    ...shown,
     opensAt: part.opensAt,
     dueAt: part.dueAt,
     closesAt: part.closesAt,

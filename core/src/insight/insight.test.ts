@@ -1,3 +1,4 @@
+import { courseModule } from '../rules/example/courseParts.ts'
 import { describe, expect, it } from 'vitest'
 import { checkCourse, type Check, type CheckResult } from '../check/index.ts'
 import { exampleCourse } from '../rules/example/exampleCourse.ts'
@@ -29,14 +30,7 @@ const rowOf = ({ example, result }: ReturnType<typeof checked>) =>
   )
 const hideWeek3 = ({ module }: ExampleCourse) => void (module('week', 3).published = false)
 const ownModule = ({ course }: ExampleCourse) =>
-  void course.modules.push({
-    id: 'own',
-    name: 'Sea stories',
-    published: true,
-    opensAt: null,
-    items: [],
-    modules: [],
-  })
+  void course.modules.push(courseModule('own', 'Sea stories'))
 
 describe('the weave', () => {
   it('has a column for the home page, each module and week, names and the course', () => {

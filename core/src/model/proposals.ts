@@ -1,6 +1,6 @@
 import { repeatWords } from '../template/index.ts'
 import { readDocument, type Problem, type Result } from '../document/index.ts'
-import type { CourseItem, CourseModule } from '../course/index.ts'
+import { type CourseItem, type CourseModule, isShown, itemsIn, modulesIn } from '../course/index.ts'
 import { parseFormat } from '../naming/index.ts'
 import { bestFormat, literalFormat } from './bestFormat.ts'
 import { courseValues } from '../expand/index.ts'
@@ -55,7 +55,7 @@ const isFormat = (text: string): boolean => text.trim() !== '' && parseFormat(te
 
 /** A file in a hidden place, or hidden itself, never leaves its course: it may be about a student. */
 const mayLeave = (item: CourseItem, module: CourseModule): boolean =>
-  item.kind !== 'file' || (item.published && module.published)
+  item.kind !== 'file' || (isShown(item) && isShown(module))
 
 /**
  * Makes the template that a model course suggests, and the proposals it rests on.
@@ -225,15 +225,17 @@ export const templateFromModel = (
     ...newItem(item.kind, keyFor(item.name), onceName(item.name)),
     blocks: onceBlocks(item),
     settings: settingsOf(item),
-    audience: item.published ? 'students' : 'staff',
+    audience: isShown(item) ? 'students' : 'staff',
     ...(item.target ? { url: item.target } : {}),
   })
   const onceModule = (module: CourseModule): Module => ({
     ...newModule(keyFor(module.name), onceName(module.name)),
     span: 'course',
     items: [
-      ...module.items.filter((item) => mayLeave(item, module)).map(onceItem),
-      ...module.modules.map(onceModule),
+      ...itemsIn(module)
+        .filter((item) => mayLeave(item, module))
+        .map(onceItem),
+      ...modulesIn(module).map(onceModule),
     ],
   })
 
@@ -367,7 +369,9 @@ export const templateFromModel = (
     }
     for (const number of reading.pauses) {
       const module = group?.repetitions.find((one) => one.number === number)?.module
-      for (const item of (module?.items ?? []).filter((one) => module && mayLeave(one, module))) {
+      for (const item of (module ? itemsIn(module) : []).filter(
+        (one) => module && mayLeave(one, module),
+      )) {
         const exception = exceptionAt(number)
         const added = onceItem(item)
         if (

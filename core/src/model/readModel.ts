@@ -7,11 +7,13 @@ import {
   type Week,
 } from '../calendar/index.ts'
 import {
-  everyCourseItem,
   type Course,
   type CourseItem,
   type CourseModule,
+  everyCourseItem,
   type Facts,
+  isShown,
+  itemsIn,
 } from '../course/index.ts'
 import { courseValues, weekTurn, turnValues } from '../expand/index.ts'
 import type { FieldValues } from '../naming/index.ts'
@@ -171,7 +173,7 @@ export const readModel = (course: Course, facts: Facts): ModelReading => {
       .filter(({ seen }) => seen.chunks.length > 0)
       .map(({ seen, repetition }): PageVersion => {
         const addresses = new Set(
-          repetition.module.items.flatMap((item) => (item.url === null ? [] : [item.url])),
+          itemsIn(repetition.module).flatMap((item) => (item.url === null ? [] : [item.url])),
         )
         return {
           chunks: seen.chunks.map((chunk) =>
@@ -204,9 +206,9 @@ export const readModel = (course: Course, facts: Facts): ModelReading => {
             : null
         }),
       ),
-      hidden: mostOf(items.map((item) => item.published)) === false,
+      hidden: mostOf(items.map(isShown)) === false,
       comesLast:
-        placed.filter(({ seen, repetition }) => repetition.module.items.at(-1) === seen.item)
+        placed.filter(({ seen, repetition }) => itemsIn(repetition.module).at(-1) === seen.item)
           .length >=
         placed.length * 0.8,
     }

@@ -1,4 +1,4 @@
-import type { CourseModule } from '../course/index.ts'
+import { type CourseModule, itemsIn } from '../course/index.ts'
 import { formatOf, inferFormats, readName } from '../naming/index.ts'
 import { structureShared } from './alignModules.ts'
 import { seenItems, type Seen } from './similarity.ts'
@@ -64,7 +64,7 @@ export const repeatedModules = (
       const read = following[i]
       if (!read || taken.has(read.number)) return
       taken.add(read.number)
-      repetitions.push({ module, ...read, seen: seenItems(module.items, read.topic) })
+      repetitions.push({ module, ...read, seen: seenItems(itemsIn(module), read.topic) })
     })
     // Renamed ones: they stand between followers whose numbers leave a gap, and hold the same.
     let byStructure = 0
@@ -91,7 +91,7 @@ export const repeatedModules = (
             ? before + 1
             : null
       if (number === null) return
-      const seen = seenItems(module.items, '')
+      const seen = seenItems(itemsIn(module), '')
       const shared = repetitions.slice(0, 8).map((one) => structureShared(one.seen, seen))
       if (Math.max(0, ...shared) < leastShared) return
       taken.add(number)

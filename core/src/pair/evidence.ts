@@ -1,4 +1,4 @@
-import type { CourseItem, CourseModule } from '../course/index.ts'
+import { type CourseItem, type CourseModule, itemsIn } from '../course/index.ts'
 import { namingFormatOf, type ExpectedPart } from '../expand/index.ts'
 import { foldedName, isDaySpan, rangesAgree, rangeSaid, readName } from '../naming/index.ts'
 import type { PageFacts } from '../page/index.ts'
@@ -59,7 +59,7 @@ export const foundModule = (
   points: null,
   target: null,
   holds: new Set(
-    module.items.flatMap((item) =>
+    itemsIn(module).flatMap((item) =>
       [
         foldedName(item.name),
         item.dueAt ?? '',
@@ -82,7 +82,7 @@ export const foundItem = (
     folded: foldedName(item.name),
     kind: item.kind,
     module: module?.id ?? null,
-    place: index / Math.max(1, (module?.items.length ?? 1) - 1),
+    place: index / Math.max(1, (module?.children.length ?? 1) - 1),
     markedAs: page?.markedPart ?? null,
     holds: noLines,
     lines: pageLines(page),

@@ -1,6 +1,8 @@
 import * as fc from 'fast-check'
 import munkres from 'munkres-js'
 import { describe, expect, it } from 'vitest'
+import { courseModule } from '../rules/example/courseParts.ts'
+import { itemsIn } from '../course/index.ts'
 import { analysePage } from '../page/index.ts'
 import { expectationFor } from '../check/index.ts'
 import { exampleCourse } from '../rules/example/exampleCourse.ts'
@@ -80,7 +82,7 @@ describe('fewest moves', () => {
 const withoutIdentity = (example: ExampleCourse): ExampleCourse => {
   for (const module of example.course.modules) {
     delete module.recordedAs
-    for (const item of module.items) delete item.recordedAs
+    for (const item of itemsIn(module)) delete item.recordedAs
   }
   for (const item of example.course.stray) delete item.recordedAs
   return example
@@ -102,7 +104,7 @@ const truthOf = (example: ExampleCourse) =>
   new Map(
     [
       ...example.course.modules,
-      ...example.course.modules.flatMap((module) => module.items),
+      ...example.course.modules.flatMap((module) => module.children),
     ].flatMap((one) =>
       one.recordedAs ? [[one.id, `${one.recordedAs.part}/${one.recordedAs.number}`]] : [],
     ),
@@ -140,7 +142,7 @@ describe('pairing', () => {
       withoutIdentity(example)
       if (strip)
         for (const module of example.course.modules)
-          for (const item of module.items)
+          for (const item of itemsIn(module))
             item.html = item.html?.replace(/ data-wicker-[a-z]+="[^"]*"/g, '') ?? null
       expect(rightShare(example, truth)).toBe(1)
     }
@@ -151,27 +153,27 @@ describe('pairing', () => {
     withoutIdentity(example)
     for (const module of example.course.modules) {
       module.name = module.name.replace(/^Week (\d+) · .* · (.*)$/, 'wk $1 - $2')
-      for (const item of module.items)
+      for (const item of itemsIn(module))
         if (item.html) item.html = item.html.replace(/ data-wicker-[a-z]+="[^"]*"/g, '')
     }
     const [week] = example.course.modules.splice(3, 1)
     if (week) example.course.modules.push(week)
-    const gone = example.course.modules[2]?.items.pop()
+    const gone = example.course.modules[2]?.children.pop()
     if (gone) truth.delete(gone.id)
     expect(rightShare(example, truth)).toBeGreaterThanOrEqual(0.97)
   })
   it('rescues an item dragged into another module', () => {
     const example = withoutIdentity(exampleCourse())
     const from = example.course.modules[1]
-    const item = from?.items.splice(0, 1)[0]
-    if (item) example.course.modules[0]?.items.push(item)
+    const item = from?.children.splice(0, 1)[0]
+    if (item) example.course.modules[0]?.children.push(item)
     const pair = pairsOf(example).pairing.pairs.find((one) => one.found === item?.id)
     expect(pair).toMatchObject({ moved: true })
   })
   it('tells a copy from its original', () => {
     const example = exampleCourse()
     const original = example.item('assignment', 2)
-    example.module('week', 2).items.push({ ...original, id: 'copy', recordedAs: undefined })
+    example.module('week', 2).children.push({ ...original, id: 'copy', recordedAs: undefined })
     expect(pairsOf(example).pairing.copies).toEqual([
       { of: expect.stringMatching(/^assignment@/), found: 'copy' },
     ])
@@ -250,7 +252,7 @@ describe('what was rearranged', () => {
     const example = withoutIdentity(exampleCourse())
     const [third, fourth] = [example.course.modules[3], example.course.modules[4]]
     if (!third || !fourth) throw new Error('weeks 3 and 4')
-    third.items.push(...fourth.items)
+    third.children.push(...fourth.children)
     third.name = 'Weeks 3 and 4: compass and tides'
     example.course.modules.splice(4, 1)
     const { pairing } = pairsOf(example)
@@ -268,7 +270,7 @@ describe('what was rearranged', () => {
     const pieces = (page.html ?? '').split(/(?=<div data-wicker-block)/)
     const module = example.module('casting-off')
     page.html = pieces.slice(0, 2).join('')
-    module.items.splice(1, 0, {
+    module.children.splice(1, 0, {
       ...page,
       id: 'second',
       name: 'Welcome, part 2',
@@ -277,7 +279,7 @@ describe('what was rearranged', () => {
     })
     for (const strip of [false, true]) {
       if (strip)
-        for (const item of module.items)
+        for (const item of itemsIn(module))
           item.html = item.html?.replace(/ data-wicker-[a-z]+="[^"]*"/g, '') ?? null
       const { pairing } = pairsOf(example)
       expect(pairing.split).toEqual([{ expected: 'welcome', found: [page.id, 'second'] }])
@@ -308,16 +310,7 @@ describe('groupings', () => {
     const example = exampleCourse()
     const start = example.course.modules[0]
     example.course.modules = start ? [start] : []
-    names.forEach((name, i) =>
-      example.course.modules.push({
-        id: `u${i}`,
-        name,
-        published: true,
-        opensAt: null,
-        items: [],
-        modules: [],
-      }),
-    )
+    names.forEach((name, i) => example.course.modules.push(courseModule(`u${i}`, name)))
     const worked = expectationFor(example)
     if (!worked.ok) throw new Error('the example fits')
     return readGroupings(
@@ -356,14 +349,7 @@ describe('groupings', () => {
     const example = exampleCourse()
     example.course.modules = [
       ...example.course.modules.slice(0, 1),
-      ...mixed.map((name, i) => ({
-        id: `m${i}`,
-        name,
-        published: true,
-        opensAt: null,
-        items: [],
-        modules: [],
-      })),
+      ...mixed.map((name, i) => courseModule(`m${i}`, name)),
     ]
     const worked = expectationFor(example)
     const modules = worked.ok

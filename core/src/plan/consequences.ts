@@ -1,5 +1,12 @@
 import { localDateOf } from '../calendar/index.ts'
-import { everyCourseItem, everyModule, type Change, type Course } from '../course/index.ts'
+import {
+  everyCourseItem,
+  everyModule,
+  isShown,
+  type Change,
+  type Course,
+  type CourseChild,
+} from '../course/index.ts'
 import type { ExpectedCourse } from '../expand/index.ts'
 import type { Consequence } from './consequence.ts'
 import type { PlanStep } from './plan.ts'
@@ -11,7 +18,7 @@ export const consequencesOf = (
   course: Course,
   expected: ExpectedCourse,
 ): Consequence[] => {
-  const names = new Map<string, { name: string; published: boolean }>([
+  const names = new Map<string, CourseChild>([
     ...everyModule(course.modules).map((module) => [module.id, module] as const),
     ...everyCourseItem(course).map(({ item }) => [item.id, item] as const),
   ])
@@ -20,7 +27,10 @@ export const consequencesOf = (
     if (found.length > 0)
       told.push({ code, count: found.length, example: found[0] ?? '', all: found.slice(0, 50) })
   }
-  const seen = (id: string) => course.published && (names.get(id)?.published ?? false)
+  const seen = (id: string): boolean => {
+    const of = names.get(id)
+    return course.published && of !== undefined && isShown(of)
+  }
   const sets = changes.flatMap((change) =>
     change.change === 'set-item' || change.change === 'set-module' ? [change] : [],
   )

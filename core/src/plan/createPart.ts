@@ -1,7 +1,7 @@
 import { type ExpectedPart, gathered, wantedFields } from '../expand/index.ts'
 import type { FieldBase } from './base.ts'
 import type { Moves } from './mergePlace.ts'
-import { placeAmong } from './places.ts'
+import { listAt, placeAmong } from './places.ts'
 import { recordOf, type PlanContext } from './planContext.ts'
 import { wantedBlocks } from './wantedBlocks.ts'
 
@@ -17,7 +17,7 @@ export const createPart = (
   const fields = wantedFields(part, expected)
   const parent = part.parent === null ? null : refOf(part.parent)
   const self = `ref:${part.instance}`
-  const list = definition.kind === 'module' ? places.modulesIn(parent) : places.itemsIn(parent)
+  const list = places.idsIn(listAt(definition.kind, parent))
   const at = placeAmong(list, siblingRefs(part), self, yetToMove)
   list.splice(at ?? list.length, 0, self)
   const blocks = wantedBlocks(part, context)

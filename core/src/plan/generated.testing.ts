@@ -1,10 +1,12 @@
 import * as fc from 'fast-check'
 import { addDays } from '../calendar/index.ts'
-import { everyCourseItem, type Course, type Facts } from '../course/index.ts'
+import { everyCourseItem, everyModule, type Course, type Facts } from '../course/index.ts'
 import { exampleFacts, exampleTemplate } from '../rules/example/exampleCourse.ts'
 import {
   everyItem,
+  everyPart,
   isModule,
+  newModule,
   type Block,
   type Item,
   type Module,
@@ -104,6 +106,20 @@ export const templateChanges: Record<string, TemplateChange> = {
     if (!from || !to || !isModule(from) || !isModule(to) || from.items.length < 2) return
     const [part] = from.items.splice(n % from.items.length, 1)
     if (part && !part.repeat) to.items.push(part)
+  },
+  'a module inside a module': (template, n) => {
+    const outer = pick(template.parts.filter(isModule), n)
+    const like = itemsOf(template).find((item) => item.kind === 'page')
+    if (!outer || !like || everyPart(template).some((part) => part.key === `inner-${n}`)) return
+    const page = { ...structuredClone(like), key: `inner-page-${n}`, name: `Page ${n}`, blocks: [] }
+    outer.items.splice(n % (outer.items.length + 1), 0, {
+      ...newModule(`inner-${n}`, `A module inside, ${n}`),
+      items: [page],
+    })
+  },
+  'something is for staff, or for students': (template, n) => {
+    const item = pick(itemsOf(template), n)
+    if (item) item.audience = item.audience === 'staff' ? 'students' : 'staff'
   },
   'other dates and points': (template, n) => {
     const item = pick(
@@ -248,11 +264,36 @@ export const instructorEdits: Record<string, (at: Standing, n: number, word: str
           change: 'create-item',
           clientId: `own-${word}`,
           module: module.id,
-          at: n % (module.items.length + 1),
+          at: n % (module.children.length + 1),
           kind: 'page',
           fields: { name: word, html: `<p>${word}</p>` },
         },
       ])
+  },
+  'makes a module inside another': (at, n, word) => {
+    const outer = pick(everyModule(at.course.modules), n)
+    if (!outer) return
+    at.edit([
+      {
+        change: 'create-module',
+        clientId: `own-${word}`,
+        parent: outer.id,
+        at: n % (outer.children.length + 1),
+        fields: { name: word },
+      },
+      {
+        change: 'create-item',
+        clientId: `in-${word}`,
+        module: `ref:own-${word}`,
+        at: null,
+        kind: 'page',
+        fields: { name: `In ${word}`, carried: { colour: 'teal' } },
+      },
+    ])
+  },
+  'keeps an item for staff': (at, n) => {
+    const item = pick(everyCourseItem(at.course), n)?.item
+    if (item) at.edit([{ change: 'set-item', id: item.id, fields: { staffOnly: !item.staffOnly } }])
   },
   'removes an item': (at, n) => {
     const item = pick(everyCourseItem(at.course), n)?.item
@@ -260,7 +301,7 @@ export const instructorEdits: Record<string, (at: Standing, n: number, word: str
   },
   'moves an item': (at, n) => {
     const item = pick(everyCourseItem(at.course), n)?.item
-    const to = pick(at.course.modules, n >> 3)
+    const to = pick(everyModule(at.course.modules), n >> 3)
     if (item && to)
       at.edit([{ change: 'move-item', id: item.id, module: to.id, at: n % 2 === 0 ? 0 : null }])
   },
@@ -285,8 +326,8 @@ export const instructorEdits: Record<string, (at: Standing, n: number, word: str
     if (item) item.studentWork = true
   },
   'moves a module': (at, n) => {
-    const module = pick(at.course.modules, n)
-    if (module) at.edit([{ change: 'move-module', id: module.id, at: n % 3 }])
+    const module = pick(everyModule(at.course.modules), n)
+    if (module) at.edit([{ change: 'move-module', id: module.id, at: n % 2 }])
   },
 }
 

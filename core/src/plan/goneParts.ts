@@ -1,5 +1,6 @@
 import type { BaseEntry } from './base.ts'
 import { sameValue } from './fate.ts'
+import { listAt } from './places.ts'
 import { unchangedEntry, type Found, type PlanContext } from './planContext.ts'
 import { presentField } from './wantedFields.ts'
 
@@ -20,8 +21,7 @@ const staysBecause = (
       (entry.page !== null && bodies.idOf(item.html ?? '') === entry.page))
   if (item?.studentWork) return 'students have work in it'
   if (!untouched) return 'it was edited here'
-  if (module && places.itemsIn(module.id).length + places.modulesIn(module.id).length > 0)
-    return 'something stands in it'
+  if (module && places.idsIn(listAt('', module.id)).length > 0) return 'something stands in it'
   if (item && course.homePage === item.id) return 'it is the home page'
   return null
 }
@@ -34,7 +34,6 @@ export const planGoneParts = (context: PlanContext): void => {
     partOf,
     found,
     standsIn,
-    placed,
     chosenKey,
     nameOf,
     places,
@@ -60,9 +59,7 @@ export const planGoneParts = (context: PlanContext): void => {
     if (why === null) {
       removed.add(entry.instance)
       changes.push({ change: at.module ? 'remove-module' : 'remove-item', id: entry.platformId })
-      const list = at.module
-        ? places.modulesIn(entry.parent === null ? null : (placed(entry.parent) ?? null))
-        : places.itemsIn(standsIn.get(entry.platformId) ?? null)
+      const list = places.idsIn(listAt(entry.kind, standsIn.get(entry.platformId) ?? null))
       const index = list.indexOf(entry.platformId)
       if (index >= 0) list.splice(index, 1)
     }

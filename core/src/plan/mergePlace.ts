@@ -1,7 +1,7 @@
 import type { ExpectedPart } from '../expand/index.ts'
 import type { BaseEntry } from './base.ts'
 import type { Decision, FieldStep } from './fate.ts'
-import { movedBetween, placeAmong, placesOf } from './places.ts'
+import { listAt, movedBetween, placeAmong, placesOf } from './places.ts'
 import type { PlanContext } from './planContext.ts'
 
 /** What moved in the orders of siblings since they were deployed, by the module they were deployed to. */
@@ -29,13 +29,17 @@ export const movesOf = ({ parts, base, siblings, standing, places }: PlanContext
     byTemplate.set(parent, movedBetween(order, siblings.get(parent) ?? []))
     const home = parent === null ? null : (standing(parent) ?? null)
     const instanceOf = new Map(deployed.map((entry) => [entry.platformId, entry.instance]))
+    const lists =
+      home === null ? [listAt('module', null), listAt('item', null)] : [listAt('', home)]
     byPeople.set(
       parent,
-      movedBetween(
-        order,
-        [...places.modulesIn(home), ...places.itemsIn(home)].flatMap(
-          (id) => instanceOf.get(id) ?? [],
-        ),
+      new Set(
+        lists.flatMap((list) => [
+          ...movedBetween(
+            order,
+            places.idsIn(list).flatMap((id) => instanceOf.get(id) ?? []),
+          ),
+        ]),
       ),
     )
   }
@@ -64,13 +68,10 @@ const presentPlace = (
   module: string | null,
   { found, course }: PlanContext,
 ): string => {
-  const places = placesOf(course)
-  const list = part.kind === 'module' ? places.modulesIn(null) : places.itemsIn(module)
+  const list = placesOf(course).idsIn(listAt(part.kind, module))
   const nameAt = (one: string): string | null =>
     found.get(one)?.item?.name ?? found.get(one)?.module?.name ?? null
-  return part.kind === 'module'
-    ? placeWords(null, before(list, id).map(nameAt))
-    : placeWords(module === null ? null : nameAt(module), before(list, id).map(nameAt))
+  return placeWords(module === null ? null : nameAt(module), before(list, id).map(nameAt))
 }
 
 const deployedPlace = (entry: BaseEntry, { base, nameOf }: PlanContext): string => {
@@ -97,7 +98,7 @@ export const mergePlace = (
   const toModule = part.parent === null ? null : refOf(part.parent)
   const fromModule = entry.parent === null ? null : placed(entry.parent)
   const peopleMoved =
-    (part.kind !== 'module' && module !== fromModule) ||
+    (module ?? null) !== (fromModule ?? null) ||
     (moves.byPeople.get(entry.parent)?.has(part.instance) ?? false)
   const present = presentPlace(id, part, module ?? null, context)
   const wanted = placeWords(
@@ -125,8 +126,10 @@ export const mergePlace = (
       decided === 'both' ? null : decided,
       'moved in the template and in the course',
     )
-  const list = part.kind === 'module' ? places.modulesIn(toModule) : places.itemsIn(toModule)
-  const from = part.kind === 'module' ? list : places.itemsIn(module ?? null)
+  // A module moves within what it stands in, wherever that is.
+  const to = part.kind === 'module' ? (module ?? null) : toModule
+  const list = places.idsIn(listAt(part.kind, to))
+  const from = places.idsIn(listAt(part.kind, module ?? null))
   const was = from.indexOf(id)
   from.splice(was, 1)
   const at = placeAmong(list, siblingRefs(part), id, moves.yetToMove)

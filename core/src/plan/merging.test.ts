@@ -289,9 +289,9 @@ describe('consequences', () => {
     expect(Object.fromEntries(plan.consequences.map((one) => [one.code, one.count]))).toMatchObject(
       { 'new-names': 7, 'student-work': 1, 'past-last-day': 7 },
     )
-    expect(run(at, plan).course.modules[1]?.items.find((one) => one.id === quiz.id)).toMatchObject({
-      points: 20,
-    })
+    expect(
+      run(at, plan).course.modules[1]?.children.find((one) => one.id === quiz.id),
+    ).toMatchObject({ points: 20 })
   })
 })
 

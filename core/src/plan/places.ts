@@ -1,45 +1,46 @@
-import type { Course, CourseModule } from '../course/index.ts'
+import { isCourseModule, type Course, type CourseChild } from '../course/index.ts'
 import { fewestMoves } from '../pair/index.ts'
+
+/**
+ * What stands in one list: everything in a module, or at the top the modules, or the items outside every module. `of` says
+ * which of the two at the top; in a module all stand in one.
+ */
+export interface ListAt {
+  of: 'modules' | 'items' | 'all'
+  /** Platform id of the module; null: the top. */
+  parent: string | null
+}
+
+/** The list in which a part of a kind stands. */
+export const listAt = (kind: string, parent: string | null): ListAt => ({
+  of: parent !== null ? 'all' : kind === 'module' ? 'modules' : 'items',
+  parent,
+})
 
 /** The order in which modules and items stand while a change set is made up: what each change does to it is done here too. */
 export interface Places {
-  /** Ids of the modules inside a module, or at the top for null. */
-  modulesIn: (parent: string | null) => string[]
-  /** Ids of the items in a module, or outside every module for null. */
-  itemsIn: (module: string | null) => string[]
-  /** Module an item stands in; undefined when it stands nowhere. */
-  moduleOf: (item: string) => string | null | undefined
+  /** Ids of what stands in a list, in order; changed in place. */
+  idsIn: (list: ListAt) => string[]
+  /** The list something stands in; undefined when it stands nowhere. */
+  listOf: (id: string) => ListAt | undefined
 }
 
 export const placesOf = (course: Course): Places => {
-  const modules = new Map<string | null, string[]>([
-    [null, course.modules.map((module) => module.id)],
-  ])
-  const items = new Map<string | null, string[]>([[null, course.stray.map((item) => item.id)]])
-  const visit = (module: CourseModule) => {
-    modules.set(
-      module.id,
-      module.modules.map((inner) => inner.id),
-    )
-    items.set(
-      module.id,
-      module.items.map((item) => item.id),
-    )
-    module.modules.forEach(visit)
+  const lists = new Map<string, { at: ListAt; ids: string[] }>()
+  const idsIn = (at: ListAt): string[] => {
+    const key = `${at.of} ${at.parent ?? ''}`
+    let list = lists.get(key)
+    if (!list) lists.set(key, (list = { at, ids: [] }))
+    return list.ids
   }
-  course.modules.forEach(visit)
-  const listIn =
-    (of: Map<string | null, string[]>) =>
-    (id: string | null): string[] => {
-      let list = of.get(id)
-      if (!list) of.set(id, (list = []))
-      return list
-    }
-  return {
-    modulesIn: listIn(modules),
-    itemsIn: listIn(items),
-    moduleOf: (item) => [...items].find(([, ids]) => ids.includes(item))?.[0],
+  const read = (at: ListAt, children: readonly CourseChild[]) => {
+    idsIn(at).push(...children.map((child) => child.id))
+    for (const module of children.filter(isCourseModule))
+      read(listAt('item', module.id), module.children)
   }
+  read(listAt('module', null), course.modules)
+  read(listAt('item', null), course.stray)
+  return { idsIn, listOf: (id) => [...lists.values()].find(({ ids }) => ids.includes(id))?.at }
 }
 
 /**

@@ -2,11 +2,12 @@ import * as fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import {
   applyChanges,
-  everyCourseItem,
-  everyModule,
-  withRecordedIdentity,
   type Change,
   type Course,
+  everyCourseItem,
+  everyModule,
+  itemsIn,
+  withRecordedIdentity,
 } from '../course/index.ts'
 import { expandCourse, knownRepetitions, type ExpectedCourse } from '../expand/index.ts'
 import {
@@ -15,7 +16,7 @@ import {
   exampleFacts,
   exampleTemplate,
 } from '../rules/example/exampleCourse.ts'
-import { everyItem, type Template } from '../template/index.ts'
+import { everyItem, newModule, type Template } from '../template/index.ts'
 import { carryOut, emptyBase, identityOf, keptBodies, planDeployment, type Base } from './index.ts'
 
 let next = 0
@@ -63,7 +64,7 @@ describe('a plan for a shell', () => {
       'Week 1 · Aug 31 – Sep 6 · Charts',
       'Week 2 · Sep 7 – Sep 13 · Leading marks',
     ])
-    expect(course.modules[2]?.items.map((item) => item.name)).toEqual([
+    expect(course.modules[2]?.children.map((item) => item.name)).toEqual([
       'Week 2 overview',
       'NAV 110 · Discussion 2: Leading marks',
       'NAV 110 · Assignment 1: Leading marks',
@@ -74,13 +75,31 @@ describe('a plan for a shell', () => {
     expect(course.homePage).toBe(course.stray[0]?.id)
     if (plan.state === 'ready') expect(new Set(plan.creates).size).toBe(plan.creates.length)
   })
+  it('puts a module inside a module where the template has it, between items', () => {
+    const template = exampleTemplate()
+    const week = template.parts.find((part) => part.key === 'week')
+    const like = week?.kind === 'module' ? week.items[0] : undefined
+    if (week?.kind !== 'module' || like?.kind === 'module' || !like) throw new Error('a week')
+    week.items.splice(1, 0, {
+      ...newModule('drills', 'Drills of week {week}'),
+      items: [{ ...structuredClone(like), key: 'drill', name: 'Drill {week}', blocks: [] }],
+    })
+    const { course } = deploy(template, shell(), emptyBase())
+    const second = course.modules.find((module) => module.name.startsWith('Week 2'))
+    expect(second?.children.slice(0, 3).map((child) => child.name)).toEqual([
+      'Week 2 overview',
+      'Drills of week 2',
+      expect.stringContaining('2'),
+    ])
+  })
   it('never makes a staff part visible, and fills no break week', () => {
     const { course } = deploy(exampleTemplate(), shell(), emptyBase())
     expect(
-      everyCourseItem(course).find(({ item }) => item.name === 'Notes for the instructor')?.item
-        .published,
-    ).toBe(false)
-    expect(course.modules.find((module) => module.name.includes('Fall Pause'))?.items).toEqual([])
+      everyCourseItem(course).find(({ item }) => item.name === 'Notes for the instructor')?.item,
+    ).toMatchObject({ staffOnly: true })
+    expect(course.modules.find((module) => module.name.includes('Fall Pause'))?.children).toEqual(
+      [],
+    )
   })
   it('resolves links to parts, also to those made later', () => {
     const { course } = deploy(exampleTemplate(), shell(), emptyBase())
@@ -146,13 +165,13 @@ describe('planning again', () => {
       throw new Error('the example begins with a module')
     start.items.splice(1, 0, { ...like, key: 'tour', name: 'A tour of the ship' })
     const second = deploy(newer, first.course, first.base)
-    expect(second.course.modules[0]?.items.map((item) => item.name)).toEqual([
+    expect(second.course.modules[0]?.children.map((item) => item.name)).toEqual([
       'Welcome to NAV 110',
       'A tour of the ship',
       'Notes for the instructor',
     ])
     const without = structuredClone(second.course)
-    without.modules[0]?.items.splice(1, 1)
+    without.modules[0]?.children.splice(1, 1)
     expect(without).toEqual(first.course)
   })
   it('keeps repetition ids by number when the calendar moves', () => {
@@ -198,7 +217,7 @@ describe('planning again', () => {
 describe('applying changes', () => {
   it('is all or nothing, and never removes student work', () => {
     const { course } = deploy(exampleTemplate(), shell(), emptyBase())
-    const item = course.modules[1]?.items[0]
+    const item = course.modules[1] && itemsIn(course.modules[1])[0]
     if (!item) throw new Error('there is one')
     item.studentWork = true
     const before = structuredClone(course)

@@ -37,8 +37,8 @@ export interface PlanContext {
   partOf: ReadonlyMap<string, ExpectedPart>
   entryOf: ReadonlyMap<string, BaseEntry>
   found: ReadonlyMap<string, Found>
-  /** Module an item stands in; null outside every module, undefined for what is no item. */
-  standsIn: ReadonlyMap<string, string | null>
+  /** Platform id of the module that a module or item stands in; null: in none. */
+  standsIn: ReadonlyMap<string, string>
   /** Instances that are created; settled first, so that links to them are written. */
   created: ReadonlySet<string>
   /** Platform id an instance was put under, whether it still stands or not; and where it stands. */
@@ -84,12 +84,12 @@ export const planContext = (input: PlanInput): PlanContext => {
   } = input
   const entryOf = new Map(base.parts.map((entry) => [entry.instance, entry]))
   const found = new Map<string, Found>()
-  const standsIn = new Map<string, string | null>()
-  for (const module of everyModule(course.modules)) found.set(module.id, { module, item: null })
-  for (const { item, module } of everyCourseItem(course)) {
-    found.set(item.id, { module: null, item })
-    standsIn.set(item.id, module?.id ?? null)
+  const standsIn = new Map<string, string>()
+  for (const module of everyModule(course.modules)) {
+    found.set(module.id, { module, item: null })
+    for (const child of module.children) standsIn.set(child.id, module.id)
   }
+  for (const { item } of everyCourseItem(course)) found.set(item.id, { module: null, item })
   const parts = [
     ...everyExpected(expected.parts).filter((part) => part.kind === 'module' || !part.inBreak),
     expected.home,

@@ -45,7 +45,7 @@ export const planDeployment = (input: PlanInput): Plan => {
         entry
           ? 'was removed from the course; brought back, as asked'
           : part.audience === 'staff'
-            ? 'new, hidden: it is for staff'
+            ? 'new, for staff only'
             : 'new',
         moves,
         context,

@@ -74,7 +74,7 @@ describe('a course read again after a change set', () => {
       (course) => void (item(course, 'Week 2 overview').html = ''),
       'empty',
     ],
-    ['an item that is gone', (course) => void course.modules[1]?.items.pop(), 'missing'],
+    ['an item that is gone', (course) => void course.modules[1]?.children.pop(), 'missing'],
     ['another name', (course) => void (item(course, 'Week 2 overview').name = 'Else'), 'fields'],
     [
       'something that nobody planned',

@@ -3,6 +3,7 @@ import {
   applyChanges,
   everyCourseItem,
   everyModule,
+  isCourseModule,
   type Change,
   type Course,
   type CourseItem,
@@ -54,6 +55,7 @@ const itemFields = [
   'kind',
   'name',
   'published',
+  'staffOnly',
   'opensAt',
   'dueAt',
   'closesAt',
@@ -61,7 +63,7 @@ const itemFields = [
   'category',
   'target',
 ] as const
-const moduleFields = ['name', 'published', 'opensAt'] as const
+const moduleFields = ['name', 'published', 'staffOnly', 'opensAt'] as const
 const courseFields = ['name', 'label', 'published', 'homePage', 'navigation'] as const
 
 const differing = <T extends object>(
@@ -123,7 +125,7 @@ export const proofOf = (
   for (const module of everyModule(course.modules)) {
     const found = there.get(module.id)
     there.delete(module.id)
-    if (!found || 'kind' in found) tell(module.name, 'missing')
+    if (found?.kind !== 'module') tell(module.name, 'missing')
     else {
       const fields = differing(module, found, moduleFields)
       if (fields.length > 0) tell(module.name, 'fields', fields)
@@ -132,7 +134,7 @@ export const proofOf = (
   for (const { item } of everyCourseItem(course)) {
     const found = there.get(item.id)
     there.delete(item.id)
-    if (!found || !('kind' in found)) {
+    if (!found || isCourseModule(found)) {
       tell(item.name, 'missing')
       continue
     }

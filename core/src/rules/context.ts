@@ -1,14 +1,17 @@
 import { addDays, instantOf, localDateOf, spanningTerm, type Term } from '../calendar/index.ts'
 import {
-  courseLinks,
-  everyCourseItem,
-  everyModule,
   type CohortClash,
   type Course,
+  type CourseChild,
   type CourseHistory,
   type CourseItem,
+  courseLinks,
   type CourseModule,
+  everyCourseItem,
+  everyModule,
+  isShown,
   type LinkTarget,
+  modulesIn,
   type PlacedItem,
 } from '../course/index.ts'
 import {
@@ -149,7 +152,7 @@ export class CheckContext {
     this.#items = new Map(this.placedItems.map((placed) => [placed.item.id, placed]))
     this.#modules = new Map(this.modules.map((module) => [module.id, module]))
     this.#outer = new Map(
-      this.modules.flatMap((outer) => outer.modules.map((inner) => [inner, outer] as const)),
+      this.modules.flatMap((outer) => modulesIn(outer).map((inner) => [inner, outer] as const)),
     )
     for (const pair of input.pairing.pairs) {
       const part = this.#instances.get(pair.expected)
@@ -393,9 +396,15 @@ export class CheckContext {
     )
   }
 
-  /** Whether a module or item is published and its opening, if it has one, is reached. */
-  #open(one: { published: boolean; opensAt: string | null }): boolean {
-    return one.published && (one.opensAt === null || this.reached(this.dateOf(one.opensAt)))
+  /** Whether a module or item is shown to students and its opening, if it has one, is reached. */
+  #open(one: CourseChild): boolean {
+    return isShown(one) && (one.opensAt === null || this.reached(this.dateOf(one.opensAt)))
+  }
+
+  /** Whether a module is shown to students, and every module that it stands in; dates aside. */
+  moduleShown(module: CourseModule): boolean {
+    const outer = this.#outer.get(module)
+    return isShown(module) && (outer === undefined || this.moduleShown(outer))
   }
 
   /** Whether a module is open on the as-of date, and every module that it stands in. */

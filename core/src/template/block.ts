@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { Line } from '../document/index.ts'
+import { Line, schemasOf } from '../document/index.ts'
 import type { BlockGroup, BlockKind, BlockWords } from './block/kind.ts'
 import { definedKinds } from './block/kinds.ts'
 import { fresh, shared } from './block/shared.ts'
@@ -11,10 +11,6 @@ export { fillInTypes, newPrompt } from './block/kinds/fill-in.ts'
 export { Objective } from './block/kinds/objectives.ts'
 export { HomeElement, homeElements } from './block/shared.ts'
 export type { DateLine, PartLink, ScheduleLine, Writing, WrittenBlock } from './block/writing.ts'
-
-/** Schemas of kinds, in their order; a list that is mapped would forget which stands where. */
-const schemasOf = <const Kinds extends readonly { schema: z.ZodType }[]>(kinds: Kinds) =>
-  kinds.map(({ schema }) => schema) as { [I in keyof Kinds]: Kinds[I]['schema'] }
 
 /** The kinds of block that can be kept and used in several places. */
 export const KeptBlockBody = z.discriminatedUnion('kind', schemasOf(definedKinds))

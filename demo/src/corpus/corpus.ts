@@ -1,4 +1,4 @@
-import type { Course, Facts, Template } from '@wickerframe/core'
+import { type Course, type Facts, itemsIn, type Template } from '@wickerframe/core'
 import { coastalNavigation, navigationProgramme } from '../layers.ts'
 import { seededRandom } from '../random.ts'
 import { factsOfRoster, makeRoster } from '../roster.ts'
@@ -42,7 +42,7 @@ const takeIdentity = (course: Course, identity: Identity, random: () => number):
   if (identity === 'kept') return
   for (const module of course.modules) {
     if (identity === 'none' || random() < 0.5) delete module.recordedAs
-    for (const item of module.items)
+    for (const item of itemsIn(module))
       if (identity === 'none' || random() < 0.5) delete item.recordedAs
   }
   for (const item of course.stray) if (identity === 'none' || random() < 0.5) delete item.recordedAs

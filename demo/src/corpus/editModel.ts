@@ -1,4 +1,4 @@
-import type { CourseItem } from '@wickerframe/core'
+import { type CourseItem, itemsIn } from '@wickerframe/core'
 import { pick } from '../random.ts'
 import type { EditedCourse } from './editedCourse.ts'
 
@@ -108,14 +108,15 @@ const deleteNeeded: CourseEdit = (edited, random) => {
 }
 
 const reorderItem: CourseEdit = (edited, random) => {
-  const modules = edited.weekModules.filter(({ module }) => module.items.length > 3)
+  const modules = edited.weekModules.filter(({ module }) => module.children.length > 3)
   if (modules.length === 0) return
   const { module } = pick(random, modules)
-  const from = Math.floor(random() * module.items.length)
-  const to = (from + 2 + Math.floor(random() * (module.items.length - 3))) % module.items.length
-  const [item] = module.items.splice(from, 1)
-  if (item) module.items.splice(to, 0, item)
-  for (const one of module.items) {
+  const from = Math.floor(random() * module.children.length)
+  const to =
+    (from + 2 + Math.floor(random() * (module.children.length - 3))) % module.children.length
+  const [item] = module.children.splice(from, 1)
+  if (item) module.children.splice(to, 0, item)
+  for (const one of itemsIn(module)) {
     const place = edited.placeOf(one.id) ?? one.id
     for (const rule of ['out-of-order', 'last-in-module']) edited.either(rule, place)
   }
@@ -136,9 +137,9 @@ const moveElsewhere: CourseEdit = (edited, random) => {
     random,
     modules.filter((one) => one.module !== module),
   )
-  module.items = module.items.filter((one) => one !== item)
-  target.module.items.splice(random() < 0.5 ? 0 : target.module.items.length, 0, item)
-  for (const one of target.module.items)
+  module.children = module.children.filter((one) => one !== item)
+  target.module.children.splice(random() < 0.5 ? 0 : target.module.children.length, 0, item)
+  for (const one of itemsIn(target.module))
     for (const rule of ['last-in-module', 'work-list-complete', 'out-of-order'])
       edited.either(rule, edited.placeOf(one.id) ?? one.id)
   for (const rule of ['due-outside-module', 'item-missing', 'other-week-date'])
@@ -161,7 +162,7 @@ const duplicateAndEdit: CourseEdit = (edited, random) => {
       /<p>(?:This week|We look)[^<]*<\/p>/,
       '<p>Half of this is still to be written anew for the other class.</p>',
     )
-  module.items.splice(module.items.indexOf(item) + 1, 0, copy)
+  module.children.splice(module.children.indexOf(item) + 1, 0, copy)
   edited.tell('copy-left-over', copy.id)
   for (const rule of [
     'duplicate-part',
@@ -196,7 +197,7 @@ const splitPage: CourseEdit = (edited, random) => {
   }
   delete second.recordedAs
   item.html = pieces.slice(0, at).join('')
-  module.items.splice(module.items.indexOf(item) + 1, 0, second)
+  module.children.splice(module.children.indexOf(item) + 1, 0, second)
   edited.pair(place, second.id)
   for (const rule of [
     'block-missing',
@@ -218,7 +219,7 @@ const mergeWeeks: CourseEdit = (edited, random) => {
   const i = Math.floor(random() * (weeks.length - 1))
   const [first, second] = [weeks[i], weeks[i + 1]]
   if (!first || !second || second.week !== first.week + 1) return
-  for (const item of second.module.items) {
+  for (const item of itemsIn(second.module)) {
     const place = edited.placeOf(item.id) ?? item.id
     for (const rule of [
       'last-in-module',
@@ -229,8 +230,8 @@ const mergeWeeks: CourseEdit = (edited, random) => {
     ])
       edited.either(rule, place)
   }
-  first.module.items.push(...second.module.items)
-  for (const item of first.module.items)
+  first.module.children.push(...itemsIn(second.module))
+  for (const item of itemsIn(first.module))
     for (const rule of ['last-in-module', 'work-list-complete', 'out-of-order'])
       edited.either(rule, edited.placeOf(item.id) ?? item.id)
   first.module.name = `Weeks ${first.week} and ${second.week}: ${topicOf(first.module.name)}`
@@ -254,9 +255,9 @@ const lastTermsPage: CourseEdit = (edited, random) => {
   if (weeks.length === 0) return
   const { module } = pick(random, weeks)
   const id = edited.newId()
-  const like = module.items[0]
+  const like = itemsIn(module)[0]
   if (!like) return
-  module.items.splice(1, 0, {
+  module.children.splice(1, 0, {
     ...like,
     id,
     kind: 'page',
@@ -360,7 +361,7 @@ const makeAgain: CourseEdit = (edited, random) => {
   const items = edited.weekItems.filter(({ item }) => item.kind === 'page' && item.html !== null)
   if (items.length === 0) return
   const { item, module, place } = pick(random, items)
-  const at = module.items.indexOf(item)
+  const at = module.children.indexOf(item)
   const again: CourseItem = {
     ...structuredClone(item),
     id: edited.newId(),
@@ -371,7 +372,7 @@ const makeAgain: CourseEdit = (edited, random) => {
   }
   delete again.recordedAs
   edited.remove(item)
-  module.items.splice(at, 0, again)
+  module.children.splice(at, 0, again)
   edited.pair(place, again.id)
   edited.either('item-name', place)
 }
@@ -380,10 +381,10 @@ const ownPage: CourseEdit = (edited, random) => {
   const weeks = edited.weekModules
   if (weeks.length === 0) return
   const { module } = pick(random, weeks)
-  const like = module.items[0]
+  const like = itemsIn(module)[0]
   if (!like) return
   const id = edited.newId()
-  module.items.splice(1, 0, {
+  module.children.splice(1, 0, {
     ...like,
     id,
     kind: 'page',
@@ -427,7 +428,7 @@ export const groupIntoUnits = (edited: EditedCourse): void => {
     const number = (module: (typeof own)[number]) => Number(/\d+/.exec(module.name)?.[0])
     const id = edited.newId()
     const at = edited.course.modules.indexOf(first)
-    const items = own.flatMap((module) => module.items)
+    const items = own.flatMap((module) => itemsIn(module))
     for (const module of own) {
       const place = edited.placeOf(module.id)
       edited.unpair(module.id)
@@ -437,10 +438,11 @@ export const groupIntoUnits = (edited: EditedCourse): void => {
     edited.course.modules.splice(at, 0, {
       id,
       name: `Unit ${unit + 1} · Weeks ${number(first)}–${number(own.at(-1) ?? first)}`,
+      kind: 'module',
       published: true,
+      staffOnly: false,
       opensAt: null,
-      items,
-      modules: [],
+      children: items,
     })
     edited.pair(`week#unit ${unit + 1}`, id)
     for (const rule of ['module-name', 'number-sequence', 'opened-ahead', 'week-dates'])

@@ -1,12 +1,14 @@
 import {
-  everyExpected,
-  everyModule,
-  expandCourse,
   type Course,
   type CourseItem,
   type CourseModule,
+  everyExpected,
+  everyModule,
+  expandCourse,
   type ExpectedPart,
   type Facts,
+  isShown,
+  itemsIn,
   type Template,
 } from '@wickerframe/core'
 import { makeDeployedCourse } from '../makeCourse.ts'
@@ -100,12 +102,12 @@ export class EditedCourse {
     return everyModule(this.course.modules)
   }
   get items(): CourseItem[] {
-    return [...this.modules.flatMap((module) => module.items), ...this.course.stray]
+    return [...this.modules.flatMap((module) => itemsIn(module)), ...this.course.stray]
   }
   /** Items that stand for a part in a week. */
   get weekItems(): { item: CourseItem; module: CourseModule; place: string; part: ExpectedPart }[] {
     return this.modules.flatMap((module) =>
-      module.items.flatMap((item) => {
+      itemsIn(module).flatMap((item) => {
         const place = this.placeOf(item.id)
         const part = place === null ? undefined : this.#parts.get(place)
         return place !== null && part && part.week !== null && !part.inBreak
@@ -153,7 +155,8 @@ export class EditedCourse {
   }
   /** Takes an item out of the course; links to it lead nowhere from then on. */
   remove(item: CourseItem): void {
-    for (const module of this.modules) module.items = module.items.filter((one) => one !== item)
+    for (const module of this.modules)
+      module.children = module.children.filter((one) => one !== item)
     this.course.stray = this.course.stray.filter((one) => one !== item)
     if (item.url) this.#removedUrls.add(item.url)
     this.unpair(item.id)
@@ -171,13 +174,13 @@ export class EditedCourse {
   close(): this {
     const hidden = new Set(
       this.modules.flatMap((module) =>
-        module.items
-          .filter((item) => !item.published || !module.published)
+        itemsIn(module)
+          .filter((item) => !isShown(item) || !isShown(module))
           .flatMap((item) => item.url ?? []),
       ),
     )
     for (const module of [...this.modules, null]) {
-      for (const item of module?.items ?? this.course.stray) {
+      for (const item of module ? itemsIn(module) : this.course.stray) {
         const place = this.placeOf(item.id) ?? item.id
         const html = item.html ?? ''
         const part = this.partAt(place)

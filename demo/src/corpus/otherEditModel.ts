@@ -1,4 +1,4 @@
-import type { CourseItem } from '@wickerframe/core'
+import { type CourseItem, itemsIn } from '@wickerframe/core'
 import { pick } from '../random.ts'
 import type { EditedCourse } from './editedCourse.ts'
 import type { CourseEdit } from './editModel.ts'
@@ -148,7 +148,7 @@ const dropRequired: CourseEdit = (edited, random) => {
 const dropModule: CourseEdit = (edited, random) => {
   const one = somewhere(edited.weekModules, random)
   if (!one) return
-  for (const item of one.module.items) {
+  for (const item of itemsIn(one.module)) {
     const place = edited.placeOf(item.id)
     edited.remove(item)
     if (place !== null) edited.forget(place)
@@ -161,13 +161,13 @@ const dropModule: CourseEdit = (edited, random) => {
 const shuffle: CourseEdit = (edited, random) => {
   const one = somewhere(edited.weekModules, random)
   if (!one) return
-  const { items } = one.module
-  for (let i = items.length - 1; i > 0; i--) {
+  const { children } = one.module
+  for (let i = children.length - 1; i > 0; i--) {
     const j = Math.floor(random() * (i + 1))
-    const [a, b] = [items[i], items[j]]
-    if (a && b) [items[i], items[j]] = [b, a]
+    const [a, b] = [children[i], children[j]]
+    if (a && b) [children[i], children[j]] = [b, a]
   }
-  for (const item of items)
+  for (const item of children)
     for (const rule of ['out-of-order', 'last-in-module'])
       edited.either(rule, edited.placeOf(item.id) ?? item.id)
 }
@@ -176,8 +176,8 @@ const gatherInResources: CourseEdit = (edited, random) => {
   const target = edited.course.modules.at(-2)
   if (key === undefined || !target || edited.placeOf(target.id) === null) return
   for (const one of edited.weekItems.filter(({ part }) => part.key === key).slice(0, 4)) {
-    one.module.items = one.module.items.filter((item) => item !== one.item)
-    target.items.push(one.item)
+    one.module.children = itemsIn(one.module).filter((item) => item !== one.item)
+    target.children.push(one.item)
     for (const rule of [
       'due-outside-module',
       'work-list-complete',
@@ -197,7 +197,7 @@ const takeAlong: CourseEdit = (edited, random) => {
   if (!one || !target) return
   const copy: CourseItem = { ...structuredClone(one.item), id: edited.newId(), url: null }
   delete copy.recordedAs
-  target.module.items.push(copy)
+  target.module.children.push(copy)
   for (const rule of [
     'duplicate-part',
     'copy-left-over',
@@ -211,17 +211,17 @@ const takeAlong: CourseEdit = (edited, random) => {
     'twin-page',
   ])
     edited.either(rule, copy.id)
-  for (const item of target.module.items)
+  for (const item of itemsIn(target.module))
     for (const rule of ['last-in-module', 'work-list-complete'])
       edited.either(rule, edited.placeOf(item.id) ?? item.id)
   edited.either('name-clash', one.place)
 }
 const newPageFromLast: CourseEdit = (edited, random) => {
   const one = somewhere(edited.weekModules, random)
-  const like = one?.module.items[0]
+  const like = one && itemsIn(one.module)[0]
   if (!one || !like) return
   const id = edited.newId()
-  one.module.items.unshift({
+  one.module.children.unshift({
     ...like,
     id,
     kind: 'page',
@@ -327,7 +327,7 @@ const typedAnew: CourseEdit = (edited, random) => {
     random,
   )
   if (!one) return
-  const at = one.module.items.indexOf(one.item)
+  const at = one.module.children.indexOf(one.item)
   const html = (one.item.html ?? '')
     .replace(/ data-wicker-[a-z]+="[^"]*"/g, '')
     .replace(/<\/?(?:div|section|aside)[^>]*>/g, '')
@@ -340,7 +340,7 @@ const typedAnew: CourseEdit = (edited, random) => {
   }
   delete again.recordedAs
   edited.remove(one.item)
-  one.module.items.splice(at, 0, again)
+  one.module.children.splice(at, 0, again)
   edited.pair(one.place, again.id)
 }
 

@@ -1,18 +1,42 @@
-import { localDateOf, type Course, type CourseItem, type CourseModule } from '@wickerframe/core'
+import {
+  isCourseModule,
+  localDateOf,
+  type Course,
+  type CourseItem,
+  type CourseModule,
+} from '@wickerframe/core'
 import { button, escape, page, safeHtml } from './layout.ts'
 import { paragraphsIn } from './paragraphs.ts'
 
 const day = (course: Course, instant: string): string =>
   localDateOf(instant, course.timeZone ?? 'UTC')
-const words = (course: Course, one: { published: boolean; opensAt: string | null }): string =>
-  one.published ? (one.opensAt ? `open from ${day(course, one.opensAt)}` : 'published') : 'hidden'
+const words = (course: Course, of: CourseItem | CourseModule): string =>
+  of.staffOnly
+    ? 'for staff only'
+    : of.published
+      ? of.opensAt
+        ? `open from ${day(course, of.opensAt)}`
+        : 'published'
+      : 'hidden'
+/** Buttons that show and hide something, and keep it for staff. */
+const showing = (base: string, of: CourseItem | CourseModule): string =>
+  button(`${base}/${of.published ? 'hide' : 'publish'}`, of.published ? 'hide it' : 'publish it') +
+  button(
+    `${base}/${of.staffOnly ? 'for-students' : 'for-staff'}`,
+    of.staffOnly ? 'let students have it' : 'keep it for staff',
+  )
+const movingUp = (base: string, index: number): string =>
+  index > 0 ? button(`${base}/move`, 'move it up', { at: String(index - 1) }) : ''
 
-const chapter = (course: Course, module: CourseModule, index: number): string => {
+const line = (course: Course, item: CourseItem): string =>
+  `<li><a href="/courses/${escape(course.id)}/items/${escape(item.id)}">${escape(item.name)}</a> <span class="words">${escape(item.kind)}, ${words(course, item)}${item.dueAt ? `, due ${day(course, item.dueAt)}` : ''}${item.studentWork ? ', students have work in it' : ''}</span></li>`
+
+const chapter = (course: Course, module: CourseModule, index: number, level = 2): string => {
   const base = `/courses/${course.id}/modules/${module.id}`
-  return `<h2 id="${escape(module.id)}">${escape(module.name)}</h2>
-  <div class="words">This module is ${words(course, module)}. ${button(`${base}/${module.published ? 'hide' : 'publish'}`, module.published ? 'hide it' : 'publish it')}${index > 0 ? button(`${base}/move`, 'move it up', { at: String(index - 1) }) : ''}</div>
+  return `<h${level} id="${escape(module.id)}">${escape(module.name)}</h${level}>
+  <div class="words">This module is ${words(course, module)}. ${showing(base, module)}${movingUp(base, index)}</div>
   <form class="block" method="post" action="${base}/rename"><label>Name <input name="name" size="50" value="${escape(module.name)}"></label> <button>rename</button></form>
-  <ol>${module.items.map((item) => `<li><a href="/courses/${escape(course.id)}/items/${escape(item.id)}">${escape(item.name)}</a> <span class="words">${escape(item.kind)}, ${words(course, item)}${item.dueAt ? `, due ${day(course, item.dueAt)}` : ''}${item.studentWork ? ', students have work in it' : ''}</span></li>`).join('')}</ol>
+  <ol>${module.children.map((child, at) => (isCourseModule(child) ? `<li>${chapter(course, child, at, Math.min(6, level + 1))}</li>` : line(course, child))).join('')}</ol>
   <form class="block" method="post" action="${base}/add"><label>Add a page named <input name="name" size="30" required></label> <button>add it</button></form>`
 }
 
@@ -89,12 +113,12 @@ export const itemScreen = (
   module: CourseModule | null,
 ): string => {
   const base = `/courses/${course.id}/items/${item.id}`
-  const index = module?.items.findIndex((one) => one.id === item.id) ?? -1
+  const index = (module?.children ?? course.stray).findIndex((child) => child.id === item.id)
   return page(
     item.name,
     `<p><a href="/courses/${escape(course.id)}">${escape(course.name)}</a>${module ? ` · ${escape(module.name)}` : ''}</p>
     <h1>${escape(item.name)}</h1>
-    <div class="words">A ${escape(item.kind)}, ${words(course, item)}${item.dueAt ? `, due ${day(course, item.dueAt)}` : ''}. ${button(`${base}/${item.published ? 'hide' : 'publish'}`, item.published ? 'hide it' : 'publish it')}${button(`${base}/duplicate`, 'duplicate it')}${index > 0 ? button(`${base}/move`, 'move it up', { at: String(index - 1) }) : ''}${button(`${base}/hand-in`, 'a student hands in')}<a href="${escape(`${base}/remove`)}">delete it</a></div>
+    <div class="words">A ${escape(item.kind)}, ${words(course, item)}${item.dueAt ? `, due ${day(course, item.dueAt)}` : ''}. ${showing(base, item)}${button(`${base}/duplicate`, 'duplicate it')}${movingUp(base, index)}${button(`${base}/hand-in`, 'a student hands in')}<a href="${escape(`${base}/remove`)}">delete it</a></div>
     <form class="block" method="post" action="${base}/rename"><label>Name <input name="name" size="50" value="${escape(item.name)}"></label> <button>rename</button></form>
     <form class="block" method="post" action="${base}/due"><label>Due <input name="due" type="date" value="${item.dueAt ? day(course, item.dueAt) : ''}"></label> <button>set</button></form>
     <div class="page">${item.html === null ? '<p class="words">It has no page.</p>' : safeHtml(item.html)}</div>

@@ -35,7 +35,7 @@ afterEach(() => {
 })
 
 const course = (id: string, more: Partial<Course> = {}) => ({
-  schema: 'wickerframe.course/1',
+  schema: 'wickerframe.course/2',
   id,
   name: 'Navigation',
   revision: '7',
@@ -43,7 +43,7 @@ const course = (id: string, more: Partial<Course> = {}) => ({
   modules: [],
   ...more,
 })
-const module = (id: string) => ({ id, name: id, published: true, items: [], modules: [] })
+const module = (id: string) => ({ id, name: id, kind: 'module', published: true, children: [] as object[] })
 const set = {
   expectedRevision: '6',
   changes: [
@@ -92,7 +92,7 @@ describe('an answer about something else than was asked', () => {
     ])
   })
   it('is not believed of a course in which one id names two things', async () => {
-    const modules = [module('m1'), { ...module('m2'), modules: [module('m1')] }]
+    const modules = [module('m1'), { ...module('m2'), children: [module('m1')] }]
     const connector = await platformThat(saying({ ...course('c1'), modules }))
     expect(await connector.snapshot('c1')).toMatchObject({
       state: 'refused',

@@ -4,14 +4,13 @@ import {
   everyCourseItem,
   identityOf,
   isShell,
+  mapCourse,
   ownPrefix,
   readDocument,
-  withOwn,
-  withoutOwn,
-  withRecordedIdentity,
-  type CourseItem,
-  type CourseModule,
   type SharedPage,
+  withoutOwn,
+  withOwn,
+  withRecordedIdentity,
 } from '@wickerframe/core'
 import { anyOf, change, firstRow, rowsOf, type Database } from '@wickerframe/storage'
 import { digestOfMade, sha256 } from '../digest.ts'
@@ -35,16 +34,8 @@ const ownOf = (text: string): string[] =>
     ? (JSON.parse(text.slice(reference.length + 65)) as string[])
     : []
 
-const withHtml = (course: Course, write: (html: string) => string): Course => {
-  const item = (one: CourseItem): CourseItem =>
-    one.html === null ? one : { ...one, html: write(one.html) }
-  const module = (one: CourseModule): CourseModule => ({
-    ...one,
-    items: one.items.map(item),
-    modules: one.modules.map(module),
-  })
-  return { ...course, modules: course.modules.map(module), stray: course.stray.map(item) }
-}
+const withHtml = (course: Course, write: (html: string) => string): Course =>
+  mapCourse(course, (item) => (item.html === null ? item : { ...item, html: write(item.html) }))
 
 /** A course as read, ready to be stored, with the pages it names. */
 export interface PreparedSnapshot {

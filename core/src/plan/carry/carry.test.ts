@@ -1,5 +1,6 @@
 import * as fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { courseItem, courseModule } from '../../rules/example/courseParts.ts'
 import { everyCourseItem, type Facts } from '../../course/index.ts'
 import { exampleFacts, exampleTemplate } from '../../rules/example/exampleCourse.ts'
 import { acts, edit, instructorEdits, wordsIn, type Act } from '../generated.testing.ts'
@@ -52,25 +53,14 @@ describe('what never leaves its course', () => {
     const at = source()
     at.course = structuredClone(at.course)
     const file = everyCourseItem(at.course)[0]?.item
-    at.course.modules.push({
-      id: 'm-outer',
-      name: 'Private',
-      published: false,
-      opensAt: null,
-      items: [],
-      modules: [
-        {
-          id: 'm-inner',
-          name: 'Letters',
-          published: true,
-          opensAt: null,
-          modules: [],
-          items: [
-            { ...file, id: 'i-letter', kind: 'file', name: 'letter.pdf', published: true } as never,
-          ],
-        },
-      ],
+    const letter = courseItem('i-letter', 'letter.pdf', {
+      ...file,
+      id: 'i-letter',
+      kind: 'file',
+      name: 'letter.pdf',
     })
+    const inner = courseModule('m-inner', 'Letters', [letter])
+    at.course.modules.push(courseModule('m-outer', 'Private', [inner], { published: false }))
     const { into, plan } = carried(at)
     expect(JSON.stringify(into.course)).not.toContain('letter.pdf')
     expect(JSON.stringify(plan)).not.toContain('letter.pdf')
@@ -83,7 +73,7 @@ describe('what never leaves its course', () => {
     const week = at.course.modules[1]
     const like = everyCourseItem(at.course)[0]?.item
     if (!week || !like) throw new Error('the course is empty')
-    week.items.push(
+    week.children.push(
       { ...like, id: 'i-f', kind: 'file', name: 'extra time.pdf', url, html: null },
       { ...like, id: 'i-p', name: 'Mine', url: '/c/i-p', html: `<p><a href="${url}">See</a></p>` },
     )

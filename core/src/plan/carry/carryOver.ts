@@ -261,6 +261,7 @@ export const carryOver = (
         ...(item.target === null ? {} : { target: item.target }),
         ...(item.work ? { work: item.work } : {}),
         ...(item.rubric ? { rubric: item.rubric } : {}),
+        ...(item.carried ? { carried: item.carried } : {}),
       },
     })
     steps.set(`own-${item.id}`, {

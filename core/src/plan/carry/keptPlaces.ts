@@ -1,4 +1,10 @@
-import type { Course, CourseItem, CourseModule } from '../../course/index.ts'
+import {
+  type Course,
+  type CourseItem,
+  type CourseModule,
+  isShown,
+  modulesIn,
+} from '../../course/index.ts'
 
 /** Modules that stand in a course, each with those around it, the innermost first. */
 const around = (course: Course): Map<string, CourseModule[]> => {
@@ -7,7 +13,7 @@ const around = (course: Course): Map<string, CourseModule[]> => {
     for (const module of modules) {
       const chain = [module, ...outer]
       found.set(module.id, chain)
-      visit(module.modules, chain)
+      visit(modulesIn(module), chain)
     }
   }
   visit(course.modules, [])
@@ -26,9 +32,9 @@ export const keptPlaces = (
   const chains = around(course)
   const restricted = restrictedAddresses(course)
   return (item, module) =>
-    !item.published ||
+    !isShown(item) ||
     (module !== null &&
-      (chains.get(module.id) ?? [module]).some((one) => !one.published || isStaff(one))) ||
+      (chains.get(module.id) ?? [module]).some((one) => !isShown(one) || isStaff(one))) ||
     [item.url, item.target].some((address) => address !== null && restricted.has(address))
 }
 

@@ -9,7 +9,7 @@ import type { Base, BaseEntry } from '../base.ts'
 import { bodiesOfBase, bodyOf, missingBodies, type Bodies } from '../bodies.ts'
 import { sameValue, type FieldStep } from '../fate.ts'
 import type { NextBase } from '../nextBase.ts'
-import { movedBetween, placeAmong, placesOf } from '../places.ts'
+import { listAt, movedBetween, placeAmong, placesOf } from '../places.ts'
 import { unusableWithout, type Plan, type PlanStep } from '../plan.ts'
 import { unchangedEntry } from '../planContext.ts'
 import { shortenedPages } from '../shortened.ts'
@@ -82,11 +82,10 @@ export const planUndo = ({ record, course, base, bodies }: UndoInput): Plan => {
   const standsNow = (id: string | null): boolean =>
     id === null || remade.has(id) || (now.has(id) && !removed.has(id))
   const orderOf = (kind: Standing['kind'], parent: string | null): readonly string[] =>
-    record.lists.find(
-      (one) => one.of === (kind === 'module' ? 'modules' : 'items') && one.parent === parent,
-    )?.before ?? []
+    record.lists.find((list) => list.of === listAt(kind, parent).of && list.parent === parent)
+      ?.before ?? []
   const listOf = (kind: Standing['kind'], parent: string | null): string[] =>
-    kind === 'module' ? places.modulesIn(parent) : places.itemsIn(parent)
+    places.idsIn(listAt(kind, parent))
   /** Where something stood before, among what stands there now. */
   const placeOf = (id: string, kind: Standing['kind'], parent: string | null): number => {
     const list = listOf(kind, idNow(parent))
@@ -121,7 +120,8 @@ export const planUndo = ({ record, course, base, bodies }: UndoInput): Plan => {
     const fields = Object.fromEntries(
       Object.entries(was.fields).filter(
         ([field, value]) =>
-          value !== null || (field !== 'target' && field !== 'work' && field !== 'rubric'),
+          value !== null ||
+          (field !== 'target' && field !== 'work' && field !== 'rubric' && field !== 'carried'),
       ),
     )
     if (was.kind === 'module')
@@ -250,7 +250,7 @@ export const planUndo = ({ record, course, base, bodies }: UndoInput): Plan => {
     const is = now.get(id)
     if (was || !after) continue
     if (!is) continue
-    const inIt = is.kind === 'module' ? [...places.itemsIn(id), ...places.modulesIn(id)] : []
+    const inIt = is.kind === 'module' ? places.idsIn(listAt('', id)) : []
     const untouched = sameValue(is.fields, after.fields) && is.html === after.html
     if (items.get(id)?.studentWork)
       tell(
@@ -274,17 +274,16 @@ export const planUndo = ({ record, course, base, bodies }: UndoInput): Plan => {
     }
   }
   // Orders go back, but for what people moved since.
+  const modules = new Set(
+    record.touched.flatMap((one) => (one.before?.kind === 'module' ? [idNow(one.id)] : [])),
+  )
+  const isModule = (id: string): boolean => now.get(id)?.kind === 'module' || modules.has(id)
   for (const { of, parent, before: was, after } of record.lists) {
     if (!standsNow(parent)) continue
-    const kind = of === 'modules' ? 'module' : 'page'
-    const list = listOf(kind, idNow(parent))
-    const placesNow = placesOf(course)
+    const list = places.idsIn({ of, parent: idNow(parent) })
     const movedSince =
       parent === null || now.has(parent)
-        ? movedBetween(
-            after,
-            kind === 'module' ? placesNow.modulesIn(parent) : placesNow.itemsIn(parent),
-          )
+        ? movedBetween(after, placesOf(course).idsIn({ of, parent }))
         : new Set<string>()
     const wanted = was.filter((id) => !movedSince.has(id)).map((id) => idNow(id) ?? id)
     const present = list.filter((id) => wanted.includes(id))
@@ -296,7 +295,7 @@ export const planUndo = ({ record, course, base, bodies }: UndoInput): Plan => {
       toMove.delete(id)
       list.splice(at, 0, id)
       changes.push(
-        kind === 'module'
+        isModule(id)
           ? { change: 'move-module', id, at }
           : { change: 'move-item', id, module: idNow(parent), at },
       )

@@ -1,9 +1,10 @@
 import { z } from 'zod'
 import {
-  everyCourseItem,
   type Course,
   type CourseItem,
   type CourseModule,
+  everyCourseItem,
+  modulesIn,
 } from '../../course/index.ts'
 import { ItemKind } from '../../template/index.ts'
 import type { FieldBase } from '../base.ts'
@@ -22,6 +23,7 @@ export type Standing = z.output<typeof Standing>
 const itemFields = [
   'name',
   'published',
+  'staffOnly',
   'opensAt',
   'dueAt',
   'closesAt',
@@ -30,8 +32,9 @@ const itemFields = [
   'target',
   'work',
   'rubric',
+  'carried',
 ] as const
-const moduleFields = ['name', 'published', 'opensAt'] as const
+const moduleFields = ['name', 'published', 'staffOnly', 'opensAt', 'carried'] as const
 
 const valuesOf = (of: CourseItem | CourseModule, fields: readonly string[]) =>
   Object.fromEntries(
@@ -53,7 +56,7 @@ export const standingsOf = (course: Course, bodies: Bodies): Map<string, Standin
         url: null,
         parent,
       })
-      readModules(module.modules, module.id)
+      readModules(modulesIn(module), module.id)
     }
   }
   readModules(course.modules, null)

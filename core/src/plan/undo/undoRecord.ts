@@ -3,7 +3,7 @@ import type { Change, Course } from '../../course/index.ts'
 import { BaseEntry, FieldBase, type Base } from '../base.ts'
 import { bodiesOfEntries, type Bodies } from '../bodies.ts'
 import { sameValue } from '../fate.ts'
-import { placesOf } from '../places.ts'
+import { listAt, placesOf, type ListAt } from '../places.ts'
 import { courseFields, courseValue, Standing, standingsOf } from './standing.ts'
 
 /** What a deployment changed of a base: every value before and after it. */
@@ -19,6 +19,9 @@ export const BaseChange = z.strictObject({
 })
 export type BaseChange = z.output<typeof BaseChange>
 
+/** Which list an order is of, as `ListAt` has it. */
+const listAtShape = { of: z.enum(['modules', 'items', 'all']), parent: z.string().nullable() }
+
 /** What one deployment did to a course, so that it can be taken back. */
 export const UndoRecord = z.strictObject({
   /** By platform id; null: it did not stand then. */
@@ -30,14 +33,9 @@ export const UndoRecord = z.strictObject({
       after: Standing.nullable(),
     }),
   ),
-  /** Orders that it changed: of modules or of items, in a module or at the top. */
+  /** Orders that it changed. */
   lists: z.array(
-    z.strictObject({
-      of: z.enum(['modules', 'items']),
-      parent: z.string().nullable(),
-      before: z.array(z.string()),
-      after: z.array(z.string()),
-    }),
+    z.strictObject({ ...listAtShape, before: z.array(z.string()), after: z.array(z.string()) }),
   ),
   course: z.record(z.string(), z.strictObject({ before: z.json(), after: z.json() })),
   base: BaseChange,
@@ -47,13 +45,7 @@ export type UndoRecord = z.output<typeof UndoRecord>
 /** How everything stood that a change set is about to touch; kept beside the set, so that what it did can be told even after a crash. */
 export const BeforeChanges = z.strictObject({
   standings: z.record(z.string(), Standing),
-  lists: z.array(
-    z.strictObject({
-      of: z.enum(['modules', 'items']),
-      parent: z.string().nullable(),
-      ids: z.array(z.string()),
-    }),
-  ),
+  lists: z.array(z.strictObject({ ...listAtShape, ids: z.array(z.string()) })),
   course: z.record(z.string(), z.json()),
 })
 export type BeforeChanges = z.output<typeof BeforeChanges>
@@ -104,10 +96,10 @@ export const beforeChanges = (
     ),
     lists: [...parents]
       .filter((parent) => parent === null || standings.has(parent))
-      .flatMap((parent) => [
-        { of: 'modules' as const, parent, ids: [...places.modulesIn(parent)] },
-        { of: 'items' as const, parent, ids: [...places.itemsIn(parent)] },
-      ]),
+      .flatMap((parent): ListAt[] =>
+        parent === null ? [listAt('module', null), listAt('item', null)] : [listAt('', parent)],
+      )
+      .map((list) => ({ ...list, ids: [...places.idsIn(list)] })),
     course: Object.fromEntries(courseFields.map((field) => [field, courseValue(course, field)])),
   }
 }
@@ -156,7 +148,7 @@ export const undoRecordOf = (
       }
     }),
     lists: before.lists.flatMap(({ of, parent, ids: first }) => {
-      const then = of === 'modules' ? places.modulesIn(parent) : places.itemsIn(parent)
+      const then = places.idsIn({ of, parent })
       return sameValue(first, then) ? [] : [{ of, parent, before: first, after: then }]
     }),
     course: Object.fromEntries(

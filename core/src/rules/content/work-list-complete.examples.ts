@@ -6,7 +6,7 @@ export const examples: RuleExamples = {
     {
       title: 'a page of the instructor’s own need not be listed',
       change: ({ module, item }) =>
-        void module('week', 2).items.push({
+        void module('week', 2).children.push({
           ...item('checklist', 2),
           id: 'own',
           name: 'Sea stories',
@@ -18,7 +18,7 @@ export const examples: RuleExamples = {
     {
       title: 'a quiz of the instructor’s own is not listed',
       change: ({ module, item }) =>
-        void module('week', 2).items.push({
+        void module('week', 2).children.push({
           ...item('quiz', 2),
           id: 'own',
           url: '/courses/example/own',
@@ -34,7 +34,10 @@ export const examples: RuleExamples = {
           /<a [^>]*>([^<]*Discussion 3[^<]*)<\/a>/,
           '$1',
         )
-        module('week', 3).items.splice(module('week', 3).items.indexOf(item('discussion', 3)), 1)
+        module('week', 3).children.splice(
+          module('week', 3).children.indexOf(item('discussion', 3)),
+          1,
+        )
       },
       evidence: 'NAV 110 · Discussion 3: Compass',
     },

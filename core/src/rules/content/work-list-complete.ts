@@ -1,3 +1,4 @@
+import { isShown, itemsIn } from '../../course/index.ts'
 import { z } from 'zod'
 import { foldedName } from '../../naming/index.ts'
 import { defineRule, type Verdict } from '../rule.ts'
@@ -51,9 +52,9 @@ export const workListComplete = defineRule({
           ? other.strength !== 'may' && (!inUnit || other.week?.number === part.week?.number)
           : !inUnit && !copies.has(id)
       }
-      const held = (there.module?.items ?? []).filter(
+      const held = (there.module ? itemsIn(there.module) : []).filter(
         (item) =>
-          item.id !== there.item.id && item.published && work.has(item.kind) && belongs(item.id),
+          item.id !== there.item.id && isShown(item) && work.has(item.kind) && belongs(item.id),
       )
       const dead = links
         .filter((link) => context.leadsTo(link.href).leads === 'nowhere')

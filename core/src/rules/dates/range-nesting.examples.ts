@@ -1,4 +1,4 @@
-import { inner } from './range-nesting.ts'
+import { courseModule } from '../example/courseParts.ts'
 import type { RuleExamples } from '../rule.ts'
 
 export const examples: RuleExamples = {
@@ -7,18 +7,22 @@ export const examples: RuleExamples = {
     {
       title: 'a day within its week',
       change: ({ module }) =>
-        void module('week', 3).modules.push(inner('Tuesday group, 15–16 September')),
+        void module('week', 3).children.push(
+          courseModule('inner', 'Tuesday group, 15–16 September'),
+        ),
     },
   ],
   fails: [
     {
       title: 'a stretch of October inside a week of September',
-      change: ({ module }) => void module('week', 3).modules.push(inner('Drills, Oct 5 – Oct 9')),
+      change: ({ module }) =>
+        void module('week', 3).children.push(courseModule('inner', 'Drills, Oct 5 – Oct 9')),
       evidence: 'Oct 5 – Oct 9',
     },
     {
       title: 'a stretch that runs on past its week',
-      change: ({ module }) => void module('week', 3).modules.push(inner('Passage, 9/18 - 9/25')),
+      change: ({ module }) =>
+        void module('week', 3).children.push(courseModule('inner', 'Passage, 9/18 - 9/25')),
       evidence: '9/18 - 9/25',
     },
   ],

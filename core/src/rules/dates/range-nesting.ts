@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { addDays } from '../../calendar/index.ts'
-import type { CourseModule } from '../../course/index.ts'
+import { type CourseModule, modulesIn } from '../../course/index.ts'
 import { defineRule, type Verdict } from '../rule.ts'
 import { rangedModules } from './namedRanges.ts'
 
@@ -21,9 +21,9 @@ export const rangeNesting = defineRule({
       // Most courses have no module in another.
       for (const outer of rangedModules(
         context,
-        modules.filter((module) => module.modules.length > 0),
+        modules.filter((module) => modulesIn(module).length > 0),
       ))
-        for (const inner of rangedModules(context, outer.module.modules)) {
+        for (const inner of rangedModules(context, modulesIn(outer.module))) {
           const { subject } = inner
           if (
             addDays(inner.range.first, toleranceDays) >= outer.range.first &&
@@ -46,17 +46,8 @@ export const rangeNesting = defineRule({
               itemId: inner.module.id,
             }
         }
-      for (const module of modules) yield* visit(module.modules)
+      for (const module of modules) yield* visit(modulesIn(module))
     }
     yield* visit(context.course.modules)
   },
-})
-
-export const inner = (name: string): CourseModule => ({
-  id: 'inner',
-  name,
-  published: true,
-  opensAt: null,
-  items: [],
-  modules: [],
 })

@@ -1,14 +1,8 @@
+import { courseModule } from '../example/courseParts.ts'
 import type { CourseModule } from '../../course/index.ts'
 import type { RuleExamples } from '../rule.ts'
 
-const extra = (name: string): CourseModule => ({
-  id: 'extra',
-  name,
-  published: true,
-  opensAt: null,
-  items: [],
-  modules: [],
-})
+const extra = (name: string): CourseModule => courseModule('extra', name)
 
 export const examples: RuleExamples = {
   passes: [

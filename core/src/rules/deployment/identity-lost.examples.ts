@@ -1,3 +1,4 @@
+import { itemsIn } from '../../course/index.ts'
 import type { RuleExamples } from '../rule.ts'
 
 export const examples: RuleExamples = {
@@ -11,7 +12,7 @@ export const examples: RuleExamples = {
       change: ({ course }) => {
         for (const module of course.modules) {
           delete module.recordedAs
-          for (const item of module.items) delete item.recordedAs
+          for (const item of itemsIn(module)) delete item.recordedAs
         }
       },
       evidence: '1 of 46',
@@ -21,7 +22,7 @@ export const examples: RuleExamples = {
       change: ({ course }) => {
         for (const module of course.modules.slice(1)) {
           delete module.recordedAs
-          for (const item of module.items) delete item.recordedAs
+          for (const item of itemsIn(module)) delete item.recordedAs
         }
       },
       evidence: '6 of 46',

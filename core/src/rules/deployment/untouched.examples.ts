@@ -1,3 +1,4 @@
+import { itemsIn } from '../../course/index.ts'
 import type { RuleExamples } from '../rule.ts'
 
 export const examples: RuleExamples = {
@@ -8,7 +9,7 @@ export const examples: RuleExamples = {
       change: ({ course, history }) => {
         history.preparing = 'NAV 110, in preparation'
         for (const module of course.modules)
-          for (const item of module.items)
+          for (const item of itemsIn(module))
             item.html = (item.html ?? '')
               .replace('I have sailed these waters for thirty years.', 'Tell students who you are.')
               .replace(
@@ -22,7 +23,10 @@ export const examples: RuleExamples = {
     {
       title: 'four weeks on, every prompt still stands',
       change: ({ course }) => {
-        for (const item of [...course.modules.flatMap((module) => module.items), ...course.stray])
+        for (const item of [
+          ...course.modules.flatMap((module) => itemsIn(module)),
+          ...course.stray,
+        ])
           item.html = (item.html ?? '')
             .replace('I have sailed these waters for thirty years.', 'Tell students who you are.')
             .replace(
@@ -37,7 +41,10 @@ export const examples: RuleExamples = {
     {
       title: 'so it does where markers were stripped',
       change: ({ course }) => {
-        for (const item of [...course.modules.flatMap((module) => module.items), ...course.stray])
+        for (const item of [
+          ...course.modules.flatMap((module) => itemsIn(module)),
+          ...course.stray,
+        ])
           item.html = (item.html ?? '')
             .replace(/ data-wicker-[a-z]+="[^"]*"/g, '')
             .replace('I have sailed these waters for thirty years.', 'Tell students who you are.')

@@ -224,7 +224,7 @@ const filledIn = (html: string): string =>
     .replace(/<div data-wicker-block="advice".*?<\/div>/s, '')
 
 export const emptyCourse = (id: string, name: string): Course => ({
-  schema: 'wickerframe.course/1',
+  schema: 'wickerframe.course/2',
   id,
   name,
   label: '',

@@ -6,7 +6,10 @@ export const examples: RuleExamples = {
     {
       title: 'a quiz that may go was removed',
       change: ({ module, item }) =>
-        void module('week', 2).items.splice(module('week', 2).items.indexOf(item('quiz', 2)), 1),
+        void module('week', 2).children.splice(
+          module('week', 2).children.indexOf(item('quiz', 2)),
+          1,
+        ),
     },
   ],
   fails: [

@@ -30,7 +30,7 @@ export const examples: RuleExamples = {
           off: false,
           parameters: { total: 610, tolerance: 20 },
         })
-        module('week', 2).items.push({
+        module('week', 2).children.push({
           ...item('assignment', 2),
           id: 'own',
           name: 'Knot board',

@@ -6,7 +6,7 @@ export const examples: RuleExamples = {
     {
       title: 'practice outside the grade',
       change: ({ module, item }) =>
-        void module('week', 2).items.push({
+        void module('week', 2).children.push({
           ...item('quiz', 2),
           id: 'own',
           name: 'Practice quiz',
@@ -19,7 +19,7 @@ export const examples: RuleExamples = {
     {
       title: 'a practice quiz among the others',
       change: ({ module, item }) =>
-        void module('week', 2).items.push({
+        void module('week', 2).children.push({
           ...item('quiz', 2),
           id: 'own',
           name: 'Practice quiz: lights',

@@ -6,7 +6,7 @@ export const examples: RuleExamples = {
     {
       title: 'a last paper that is called total but adds nothing up',
       change: ({ module, item }) =>
-        void module('week', 8).items.push({
+        void module('week', 8).children.push({
           ...item('quiz', 8),
           id: 'own',
           name: 'Total loss at sea: a case',
@@ -19,7 +19,7 @@ export const examples: RuleExamples = {
     {
       title: 'the total of all quizzes',
       change: ({ module, item }) =>
-        void module('week', 8).items.push({
+        void module('week', 8).children.push({
           ...item('quiz', 8),
           id: 'own',
           name: 'Quiz total',
@@ -31,7 +31,7 @@ export const examples: RuleExamples = {
     {
       title: 'the total of the assignments',
       change: ({ module, item }) =>
-        void module('week', 8).items.push({
+        void module('week', 8).children.push({
           ...item('assignment', 2),
           id: 'own',
           name: 'Assignments overall',

@@ -6,7 +6,7 @@ export const examples: RuleExamples = {
     {
       title: 'a sample that carries no points',
       change: ({ module, item }) =>
-        void module('week', 2).items.push({
+        void module('week', 2).children.push({
           ...item('week-overview', 2),
           id: 'own',
           name: 'Sample log book page',
@@ -18,7 +18,7 @@ export const examples: RuleExamples = {
     {
       title: 'a sample quiz',
       change: ({ module, item }) =>
-        void module('week', 2).items.push({
+        void module('week', 2).children.push({
           ...item('quiz', 2),
           id: 'own',
           name: 'Sample quiz',

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { isShown } from '../../course/index.ts'
 import { foldedName } from '../../naming/index.ts'
 import { aboutFound, defineRule, type Verdict } from '../rule.ts'
 
@@ -32,7 +33,7 @@ export const sampleActivityLeft = defineRule({
       if (!sample) {
         if (part) yield { subject, outcome: 'passed' }
       } else if (
-        !item.published &&
+        !isShown(item) &&
         !context.reached(part ? context.needOf(part) : context.openingDay)
       )
         yield {

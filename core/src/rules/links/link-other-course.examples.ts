@@ -21,7 +21,7 @@ export const examples: RuleExamples = {
     {
       title: 'on a page of the instructor’s own',
       change: ({ module, item }) =>
-        void module('week', 2).items.push({
+        void module('week', 2).children.push({
           ...item('week-overview', 2),
           id: 'own',
           name: 'Knots',

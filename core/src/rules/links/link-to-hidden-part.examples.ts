@@ -24,7 +24,7 @@ export const examples: RuleExamples = {
     {
       title: 'a page of the instructor’s own that is hidden',
       change: ({ module, item }) => {
-        module('week', 2).items.push({
+        module('week', 2).children.push({
           ...item('week-overview', 2),
           id: 'own',
           url: '/courses/example/own',

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { isShown } from '../../course/index.ts'
 import { defineRule } from '../rule.ts'
 import { pageFaults } from '../pageFaults.ts'
 
@@ -25,7 +26,9 @@ export const linkToHiddenPart = defineRule({
           if (part && (part.audience !== 'students' || !context.reached(context.needOf(part))))
             return []
           const opens = there.item.opensAt ?? there.module?.opensAt ?? null
-          return there.item.published && (there.module?.published ?? true) && opens !== null
+          return isShown(there.item) &&
+            (!there.module || context.moduleShown(there.module)) &&
+            opens !== null
             ? []
             : [`“${there.item.name}”`]
         }),

@@ -4,7 +4,7 @@ export const examples: RuleExamples = {
   passes: [
     {
       title: 'no tool in the course',
-      change: ({ module }) => void module('casting-off').items.splice(2, 1),
+      change: ({ module }) => void module('casting-off').children.splice(2, 1),
     },
     { title: 'long before the term', asOf: '2026-08-01', change: () => {} },
   ],
@@ -17,7 +17,7 @@ export const examples: RuleExamples = {
     {
       title: 'another tool, added by the instructor',
       change: ({ module, item }) =>
-        void module('week', 3).items.push({
+        void module('week', 3).children.push({
           ...item('chart-table'),
           id: 'sim',
           name: 'Ship simulator',

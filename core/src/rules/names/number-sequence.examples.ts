@@ -25,7 +25,7 @@ export const examples: RuleExamples = {
         void course.modules.push({
           ...module('week', 4),
           id: 'again',
-          items: [],
+          children: [],
           recordedAs: undefined,
         }),
       evidence: 'Week 4 · Sep 21 – Sep 27 · Tides',

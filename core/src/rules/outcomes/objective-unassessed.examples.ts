@@ -22,7 +22,7 @@ export const examples: RuleExamples = {
       title: 'the items that assess it were all removed',
       change: ({ course }) => {
         for (const module of course.modules)
-          module.items = module.items.filter((item) => item.kind !== 'assignment')
+          module.children = module.children.filter((item) => item.kind !== 'assignment')
       },
       evidence: 'Fix a position',
     },

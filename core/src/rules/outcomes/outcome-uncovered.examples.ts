@@ -6,8 +6,8 @@ export const examples: RuleExamples = {
     {
       title: 'one of its assignments was removed, others stand',
       change: ({ module, item }) =>
-        void module('week', 2).items.splice(
-          module('week', 2).items.indexOf(item('assignment', 2)),
+        void module('week', 2).children.splice(
+          module('week', 2).children.indexOf(item('assignment', 2)),
           1,
         ),
     },
@@ -23,7 +23,7 @@ export const examples: RuleExamples = {
       title: 'every assignment was removed',
       change: ({ course }) => {
         for (const module of course.modules)
-          module.items = module.items.filter((item) => item.kind !== 'assignment')
+          module.children = module.children.filter((item) => item.kind !== 'assignment')
       },
       evidence: 'Fix a position by three means',
     },

@@ -4,7 +4,7 @@ export const examples: RuleExamples = {
   passes: [
     {
       title: 'completion is not tracked',
-      change: ({ module }) => void (module('week', 2).items = []),
+      change: ({ module }) => void (module('week', 2).children = []),
     },
     {
       title: 'a task in every week',
@@ -17,7 +17,9 @@ export const examples: RuleExamples = {
       title: 'a week with pages only',
       change: ({ course, module }) => {
         course.settings = { ...course.settings, completionTracked: true }
-        module('week', 2).items = module('week', 2).items.filter((item) => item.kind === 'page')
+        module('week', 2).children = module('week', 2).children.filter(
+          (item) => item.kind === 'page',
+        )
       },
       evidence: '2 items, no task',
     },
@@ -25,7 +27,8 @@ export const examples: RuleExamples = {
       title: 'all tasks of the week are hidden',
       change: ({ course, module }) => {
         course.settings = { ...course.settings, completionTracked: true }
-        for (const item of module('week', 3).items) if (item.kind !== 'page') item.published = false
+        for (const item of module('week', 3).children)
+          if (item.kind !== 'page') item.published = false
       },
       evidence: '4 items, no task',
     },

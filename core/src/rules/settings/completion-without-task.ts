@@ -1,3 +1,4 @@
+import { isShown, itemsIn } from '../../course/index.ts'
 import { z } from 'zod'
 import { aboutPart, defineRule, type Verdict } from '../rule.ts'
 
@@ -26,7 +27,7 @@ export const completionWithoutTask = defineRule({
       if (!module) yield { subject, outcome: 'absent' }
       else if (context.course.settings?.completionTracked !== true || part.inBreak)
         yield { subject, outcome: 'inapplicable' }
-      else if (module.items.some((item) => item.published && tasks.has(item.kind)))
+      else if (itemsIn(module).some((item) => isShown(item) && tasks.has(item.kind)))
         yield { subject, outcome: 'passed' }
       else if (!context.reached(context.needOf(part)))
         yield { subject, outcome: 'not-due-yet', dueOn: context.needOf(part) }
@@ -36,7 +37,7 @@ export const completionWithoutTask = defineRule({
           outcome: 'failed',
           message: 'nothing',
           values: { module: module.name },
-          evidence: [{ kind: 'count', text: `${module.items.length} items, no task` }],
+          evidence: [{ kind: 'count', text: `${itemsIn(module).length} items, no task` }],
           expected: 'a discussion, assignment or quiz',
           itemId: module.id,
         }

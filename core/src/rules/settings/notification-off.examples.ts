@@ -6,7 +6,7 @@ export const examples: RuleExamples = {
     {
       title: 'a free discussion of the instructor’s own is silent',
       change: ({ module, item }) =>
-        void module('week', 2).items.push({
+        void module('week', 2).children.push({
           ...item('discussion', 2),
           id: 'own',
           name: 'Coffee',

@@ -1,4 +1,4 @@
-import type { Change } from '../../course/index.ts'
+import { type Change, itemsIn } from '../../course/index.ts'
 import { gathered, wantedFields, type ExpectedPart } from '../../expand/index.ts'
 import { renderPage } from '../../page/index.ts'
 import { isModule } from '../../template/index.ts'
@@ -24,12 +24,12 @@ export const broughtBack = (part: ExpectedPart, context: CheckContext): Change |
   const before = parent.items
     .slice(0, parent.items.indexOf(part))
     .flatMap((one) => (one.kind === 'module' ? [] : (context.itemFor(one)?.item ?? [])))
-    .findLast((item) => module.items.includes(item))
+    .findLast((item) => itemsIn(module).includes(item))
   return {
     change: 'create-item',
     clientId: part.instance,
     module: module.id,
-    at: before ? module.items.indexOf(before) + 1 : 0,
+    at: before ? itemsIn(module).indexOf(before) + 1 : 0,
     kind: definition.kind,
     fields: {
       ...(gathered(null, wantedFields(part, context.expected)) as { name: string }),

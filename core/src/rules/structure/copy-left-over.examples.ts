@@ -22,7 +22,7 @@ export const examples: RuleExamples = {
     {
       title: 'a duplicate beside its original',
       change: ({ module, item }) =>
-        void module('week', 2).items.push({
+        void module('week', 2).children.push({
           ...item('assignment', 2),
           id: 'dup',
           recordedAs: undefined,

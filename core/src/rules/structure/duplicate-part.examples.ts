@@ -10,7 +10,7 @@ export const examples: RuleExamples = {
           if (part.kind === 'module')
             for (const inner of part.items)
               if (inner.key === 'quiz') inner.may = { duplicate: true }
-        module('week', 2).items.push({ ...item('quiz', 2), id: 'twin', recordedAs: undefined })
+        module('week', 2).children.push({ ...item('quiz', 2), id: 'twin', recordedAs: undefined })
       },
     },
   ],
@@ -18,7 +18,7 @@ export const examples: RuleExamples = {
     {
       title: 'the overview twice',
       change: ({ module, item }) =>
-        void module('week', 2).items.push({
+        void module('week', 2).children.push({
           ...item('week-overview', 2),
           id: 'twin',
           recordedAs: undefined,
@@ -28,7 +28,7 @@ export const examples: RuleExamples = {
     {
       title: 'a copy with its mark',
       change: ({ module, item }) =>
-        void module('week', 3).items.push({
+        void module('week', 3).children.push({
           ...item('checklist', 3),
           id: 'twin',
           name: 'Copy of Week 3 checklist',

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { isShown } from '../../course/index.ts'
 import { defineRule, type Verdict } from '../rule.ts'
 
 export const duplicatePart = defineRule({
@@ -23,7 +24,7 @@ export const duplicatePart = defineRule({
         original.module !== null &&
         placed.module.id !== original.module.id
       // A copy taken to another module to be made into something else is work in hand while nobody sees it.
-      if (part.definition.may.duplicate || (elsewhere && !placed.item.published))
+      if (part.definition.may.duplicate || (elsewhere && !isShown(placed.item)))
         yield { subject, outcome: 'inapplicable' }
       else
         yield {

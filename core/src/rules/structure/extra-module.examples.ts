@@ -1,3 +1,4 @@
+import { courseModule } from '../example/courseParts.ts'
 import type { RuleExamples } from '../rule.ts'
 
 export const examples: RuleExamples = {
@@ -13,30 +14,22 @@ export const examples: RuleExamples = {
           ['u2', 'Unit 2 · Weeks 3-4'],
           ['u3', 'Unit 3 (weeks 5 to 8)'],
         ] as const)
-          course.modules.push({ id, name, published: true, opensAt: null, items: [], modules: [] })
+          course.modules.push(courseModule(id, name))
       },
     },
   ],
   fails: [
     {
       title: 'a module of the instructor’s own',
-      change: ({ course }) =>
-        void course.modules.push({
-          id: 'own',
-          name: 'Sea stories',
-          published: true,
-          opensAt: null,
-          items: [],
-          modules: [],
-        }),
+      change: ({ course }) => void course.modules.push(courseModule('own', 'Sea stories')),
       evidence: 'Sea stories',
     },
     {
       title: 'two of them',
       change: ({ course }) =>
         void course.modules.push(
-          { id: 'a', name: 'Song book', published: true, opensAt: null, items: [], modules: [] },
-          { id: 'b', name: 'Galley rota', published: false, opensAt: null, items: [], modules: [] },
+          courseModule('a', 'Song book'),
+          courseModule('b', 'Galley rota', [], { published: false }),
         ),
       evidence: 'Galley rota',
     },

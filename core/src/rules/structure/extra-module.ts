@@ -1,3 +1,4 @@
+import { itemsIn } from '../../course/index.ts'
 import { z } from 'zod'
 import { defineRule, type Verdict } from '../rule.ts'
 
@@ -23,7 +24,7 @@ export const extraModule = defineRule({
           subject: { about: 'found', id: module.id, name: module.name },
           outcome: 'failed',
           message: 'extra',
-          values: { module: module.name, count: String(module.items.length) },
+          values: { module: module.name, count: String(itemsIn(module).length) },
           evidence: [{ kind: 'words', text: module.name }],
           expected: 'nothing',
           itemId: module.id,

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import type { Change } from '../../course/index.ts'
+import { type Change, itemsIn } from '../../course/index.ts'
 import { aboutCourse, aboutPart, defineRule, type Verdict } from '../rule.ts'
 import { broughtBack } from './broughtBack.ts'
 
@@ -89,7 +89,7 @@ const standsIn = (
   if (definition.kind === 'module' || definition.acceptsInstead.length === 0) return false
   const module = context.partAt(part.parent)
   const found = module ? context.moduleFor(module) : null
-  return (found?.items ?? []).some((item) => {
+  return (found ? itemsIn(found) : []).some((item) => {
     const as = context.partOf(item.id)
     return as
       ? definition.acceptsInstead.includes(as.key)

@@ -6,7 +6,7 @@ export const examples: RuleExamples = {
     {
       title: 'a hidden draft after it',
       change: ({ module, item }) =>
-        void module('week', 2).items.push({
+        void module('week', 2).children.push({
           ...item('week-overview', 2),
           id: 'own',
           name: 'For next year',
@@ -19,7 +19,7 @@ export const examples: RuleExamples = {
     {
       title: 'a page was added after it',
       change: ({ module, item }) =>
-        void module('week', 2).items.push({
+        void module('week', 2).children.push({
           ...item('week-overview', 2),
           id: 'own',
           name: 'Sea stories',
@@ -31,10 +31,10 @@ export const examples: RuleExamples = {
     {
       title: 'it was moved before the quiz',
       change: ({ module, item }) => {
-        const { items } = module('week', 3)
+        const { children } = module('week', 3)
         const checklist = item('checklist', 3)
-        items.splice(items.indexOf(checklist), 1)
-        items.splice(items.indexOf(item('quiz', 3)), 0, checklist)
+        children.splice(children.indexOf(checklist), 1)
+        children.splice(children.indexOf(item('quiz', 3)), 0, checklist)
       },
       evidence: '“NAV 110 · Quiz 3: Compass”',
     },

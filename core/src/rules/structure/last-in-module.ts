@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import type { Change } from '../../course/index.ts'
+import { type Change, isShown, itemsIn } from '../../course/index.ts'
 import { defineRule, aboutPart, type Verdict } from '../rule.ts'
 
 export const lastInModule = defineRule({
@@ -25,11 +25,11 @@ export const lastInModule = defineRule({
       }
       const { item, module } = there
       // Parts that come last as well may stand after it, and so may what nobody sees.
-      const after = module.items
-        .slice(module.items.indexOf(item) + 1)
+      const after = itemsIn(module)
+        .slice(itemsIn(module).indexOf(item) + 1)
         .filter(
           (one) =>
-            one.published &&
+            isShown(one) &&
             !copies.has(one.id) &&
             context.partOf(one.id)?.definition.position !== 'last',
         )

@@ -1,3 +1,4 @@
+import { courseModule } from '../example/courseParts.ts'
 import type { RuleExamples } from '../rule.ts'
 
 export const examples: RuleExamples = {
@@ -13,35 +14,19 @@ export const examples: RuleExamples = {
           ['u2', 'Unit 2 · Weeks 3-4'],
           ['u3', 'Unit 3 (weeks 5 to 8)'],
         ] as const)
-          course.modules.push({ id, name, published: true, opensAt: null, items: [], modules: [] })
+          course.modules.push(courseModule(id, name))
       },
     },
   ],
   fails: [
     {
       title: 'a second module for week 2',
-      change: ({ course }) =>
-        void course.modules.push({
-          id: 'x',
-          name: 'Week 2 again',
-          published: true,
-          opensAt: null,
-          items: [],
-          modules: [],
-        }),
+      change: ({ course }) => void course.modules.push(courseModule('x', 'Week 2 again')),
       evidence: 'Week 2 again',
     },
     {
       title: 'a ninth week in an eight-week course',
-      change: ({ course }) =>
-        void course.modules.push({
-          id: 'x',
-          name: 'Week 9',
-          published: true,
-          opensAt: null,
-          items: [],
-          modules: [],
-        }),
+      change: ({ course }) => void course.modules.push(courseModule('x', 'Week 9')),
       evidence: 'Week 9',
     },
   ],

@@ -1,3 +1,4 @@
+import { courseItem, courseModule } from '../example/courseParts.ts'
 import type { RuleExamples } from '../rule.ts'
 
 export const examples: RuleExamples = {
@@ -5,42 +6,21 @@ export const examples: RuleExamples = {
     { title: 'every module holds something', change: () => {} },
     {
       title: 'an empty module nobody can open',
-      change: ({ module }) => Object.assign(module('week', 3), { items: [], published: false }),
+      change: ({ module }) => Object.assign(module('week', 3), { children: [], published: false }),
     },
   ],
   fails: [
     {
       title: 'a week was emptied',
-      change: ({ module }) => void (module('week', 3).items = []),
+      change: ({ module }) => void (module('week', 3).children = []),
       evidence: '0 items',
     },
     {
       title: 'a module of the instructor’s own with a heading only',
       change: ({ course }) =>
-        void course.modules.push({
-          id: 'own',
-          name: 'Extra',
-          published: true,
-          opensAt: null,
-          modules: [],
-          items: [
-            {
-              id: 'h',
-              kind: 'heading',
-              name: 'Later',
-              published: true,
-              opensAt: null,
-              dueAt: null,
-              closesAt: null,
-              points: null,
-              category: null,
-              html: null,
-              url: null,
-              target: null,
-              studentWork: false,
-            },
-          ],
-        }),
+        void course.modules.push(
+          courseModule('own', 'Extra', [courseItem('h', 'Later', { kind: 'heading' })]),
+        ),
       evidence: '0 items',
     },
   ],

@@ -1,3 +1,4 @@
+import { itemsIn, modulesIn } from '../../course/index.ts'
 import { z } from 'zod'
 import { aboutFound, defineRule, type Verdict } from '../rule.ts'
 
@@ -15,9 +16,9 @@ export const moduleEmpty = defineRule({
     for (const module of context.modules) {
       const part = context.partOf(module.id)
       const subject = aboutFound(context, module)
-      if (part?.audience === 'staff' || part?.inBreak || module.modules.length > 0) continue
+      if (part?.audience === 'staff' || part?.inBreak || modulesIn(module).length > 0) continue
       const need = part ? context.needOf(part) : context.openingDay
-      if (module.items.some((item) => item.kind !== 'heading')) {
+      if (itemsIn(module).some((item) => item.kind !== 'heading')) {
         if (part) yield { subject, outcome: 'passed' }
       } else if (!context.moduleOpen(module)) yield { subject, outcome: 'inapplicable' }
       else if (!context.reached(need)) yield { subject, outcome: 'not-due-yet', dueOn: need }

@@ -23,7 +23,7 @@ export const examples: RuleExamples = {
     {
       title: 'two weeks were put into one module',
       change: ({ course, module }) => {
-        module('week', 3).items.push(...module('week', 4).items)
+        module('week', 3).children.push(...module('week', 4).children)
         module('week', 3).name = 'Weeks 3 and 4: compass and tides'
         course.modules.splice(course.modules.indexOf(module('week', 4)), 1)
       },

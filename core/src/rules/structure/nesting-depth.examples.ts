@@ -1,3 +1,4 @@
+import { courseModule } from '../example/courseParts.ts'
 import type { RuleExamples } from '../rule.ts'
 
 export const examples: RuleExamples = {
@@ -5,55 +6,24 @@ export const examples: RuleExamples = {
     { title: 'modules side by side', change: () => {} },
     {
       title: 'a day within a week',
-      change: ({ module }) =>
-        void module('week', 2).modules.push({
-          id: 'd',
-          name: 'Day 1',
-          published: true,
-          opensAt: null,
-          items: [],
-          modules: [],
-        }),
+      change: ({ module }) => void module('week', 2).children.push(courseModule('d', 'Day 1')),
     },
   ],
   fails: [
     {
       title: 'three levels',
       change: ({ module }) =>
-        void module('week', 2).modules.push({
-          id: 'd',
-          name: 'Day 1',
-          published: true,
-          opensAt: null,
-          items: [],
-          modules: [
-            { id: 'e', name: 'Morning', published: true, opensAt: null, items: [], modules: [] },
-          ],
-        }),
+        void module('week', 2).children.push(
+          courseModule('d', 'Day 1', [courseModule('e', 'Morning')]),
+        ),
       evidence: 'level 3',
     },
     {
       title: 'four levels',
       change: ({ module }) =>
-        void module('week', 3).modules.push({
-          id: 'a',
-          name: 'A',
-          published: true,
-          opensAt: null,
-          items: [],
-          modules: [
-            {
-              id: 'b',
-              name: 'B',
-              published: true,
-              opensAt: null,
-              items: [],
-              modules: [
-                { id: 'c', name: 'C', published: true, opensAt: null, items: [], modules: [] },
-              ],
-            },
-          ],
-        }),
+        void module('week', 3).children.push(
+          courseModule('a', 'A', [courseModule('b', 'B', [courseModule('c', 'C')])]),
+        ),
       evidence: 'level 4',
     },
   ],

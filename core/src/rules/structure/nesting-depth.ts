@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import type { CourseModule } from '../../course/index.ts'
+import { type CourseModule, modulesIn } from '../../course/index.ts'
 import { aboutFound, defineRule, type Verdict } from '../rule.ts'
 
 export const nestingDepth = defineRule({
@@ -19,7 +19,7 @@ export const nestingDepth = defineRule({
     const visit = (modules: readonly CourseModule[], level: number) => {
       for (const module of modules) {
         levels.set(module.id, level)
-        visit(module.modules, level + 1)
+        visit(modulesIn(module), level + 1)
       }
     }
     visit(context.course.modules, 1)

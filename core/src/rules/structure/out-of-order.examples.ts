@@ -6,7 +6,7 @@ export const examples: RuleExamples = {
     {
       title: 'an extra page of the instructor’s own between two others',
       change: ({ module, item }) =>
-        void module('week', 2).items.splice(1, 0, {
+        void module('week', 2).children.splice(1, 0, {
           ...item('week-overview', 2),
           id: 'own',
           name: 'Knots we tie this week',
@@ -27,7 +27,7 @@ export const examples: RuleExamples = {
     {
       title: 'the checklist was moved to the top of its week',
       change: ({ module }) => {
-        const items = module('week', 2).items
+        const items = module('week', 2).children
         const last = items.pop()
         if (last) items.unshift(last)
       },

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import type { Change } from '../../course/index.ts'
+import { type Change, isShown, itemsIn } from '../../course/index.ts'
 import type { ExpectedPart } from '../../expand/index.ts'
 import { fewestMoves } from '../../pair/index.ts'
 import type { CheckContext } from '../context.ts'
@@ -78,7 +78,7 @@ interface Found {
 const foundOf = (context: CheckContext, part: ExpectedPart): Found | null => {
   if (part.kind === 'module') {
     const module = context.moduleFor(part)
-    return module && module.published
+    return module && isShown(module)
       ? {
           id: module.id,
           name: module.name,
@@ -100,7 +100,7 @@ const foundOf = (context: CheckContext, part: ExpectedPart): Found | null => {
     id: there.item.id,
     name: there.item.name,
     module: there.module.id,
-    place: there.module.items.indexOf(there.item),
+    place: itemsIn(there.module).indexOf(there.item),
   }
 }
 

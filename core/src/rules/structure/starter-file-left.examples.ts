@@ -20,7 +20,7 @@ export const examples: RuleExamples = {
     {
       title: 'the form stands in a module',
       change: ({ module, item }) =>
-        void module('casting-off').items.push({
+        void module('casting-off').children.push({
           ...item('welcome'),
           id: 'own',
           kind: 'file',

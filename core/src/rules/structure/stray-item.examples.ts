@@ -30,8 +30,9 @@ export const examples: RuleExamples = {
     {
       title: 'a page dragged out of its week',
       change: ({ course, module }) => {
-        const last = module('week', 2).items.pop()
-        if (last) course.stray.push({ ...last, recordedAs: undefined, name: 'Scratch page' })
+        const last = module('week', 2).children.pop()
+        if (last && last.kind !== 'module')
+          course.stray.push({ ...last, recordedAs: undefined, name: 'Scratch page' })
       },
       evidence: 'Scratch page',
     },

@@ -1,3 +1,4 @@
+import { courseModule } from '../example/courseParts.ts'
 import type { RuleExamples } from '../rule.ts'
 
 export const examples: RuleExamples = {
@@ -6,7 +7,7 @@ export const examples: RuleExamples = {
     {
       title: 'many, but hidden',
       change: ({ module, item }) =>
-        void module('week', 2).items.push(
+        void module('week', 2).children.push(
           ...Array.from({ length: 40 }, (_, i) => ({
             ...item('checklist', 2),
             id: `own-${i}`,
@@ -21,7 +22,7 @@ export const examples: RuleExamples = {
     {
       title: 'forty sheets',
       change: ({ module, item }) =>
-        void module('week', 2).items.push(
+        void module('week', 2).children.push(
           ...Array.from({ length: 40 }, (_, i) => ({
             ...item('checklist', 2),
             id: `own-${i}`,
@@ -34,19 +35,18 @@ export const examples: RuleExamples = {
     {
       title: 'in a module of the instructor’s own',
       change: ({ course, item }) =>
-        void course.modules.push({
-          id: 'own',
-          name: 'All my sheets',
-          published: true,
-          opensAt: null,
-          modules: [],
-          items: Array.from({ length: 31 }, (_, i) => ({
-            ...item('checklist', 2),
-            id: `own-${i}`,
-            name: `Sheet ${i}`,
-            recordedAs: undefined,
-          })),
-        }),
+        void course.modules.push(
+          courseModule(
+            'own',
+            'All my sheets',
+            Array.from({ length: 31 }, (_, i) => ({
+              ...item('checklist', 2),
+              id: `own-${i}`,
+              name: `Sheet ${i}`,
+              recordedAs: undefined,
+            })),
+          ),
+        ),
       evidence: '31 items',
     },
   ],

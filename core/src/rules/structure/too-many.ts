@@ -1,3 +1,4 @@
+import { isShown, itemsIn } from '../../course/index.ts'
 import { z } from 'zod'
 import { aboutFound, defineRule, type Verdict } from '../rule.ts'
 
@@ -18,7 +19,7 @@ export const tooMany = defineRule({
       const part = context.partOf(module.id)
       if (part?.audience === 'staff' || part?.definition.span === 'course') continue
       const subject = aboutFound(context, module)
-      const open = module.items.filter((item) => item.published && item.kind !== 'heading')
+      const open = itemsIn(module).filter((item) => isShown(item) && item.kind !== 'heading')
       // What the template itself puts there is meant, and a unit holds several weeks.
       const most = Math.max(
         mostItems * Math.max(1, part?.weeks.length ?? 1),

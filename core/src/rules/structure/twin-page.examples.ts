@@ -6,7 +6,7 @@ export const examples: RuleExamples = {
     {
       title: 'a second copy, but none is missing',
       change: ({ module, item }) =>
-        void module('week', 3).items.push({
+        void module('week', 3).children.push({
           ...item('week-overview', 3),
           id: 'twin',
           recordedAs: undefined,
@@ -17,8 +17,11 @@ export const examples: RuleExamples = {
     {
       title: 'week 3’s overview stands in week 4 as well',
       change: ({ module, item }) => {
-        module('week', 4).items.splice(module('week', 4).items.indexOf(item('week-overview', 4)), 1)
-        module('week', 4).items.unshift({
+        module('week', 4).children.splice(
+          module('week', 4).children.indexOf(item('week-overview', 4)),
+          1,
+        )
+        module('week', 4).children.unshift({
           ...item('week-overview', 3),
           id: 'twin',
           recordedAs: undefined,
@@ -29,8 +32,15 @@ export const examples: RuleExamples = {
     {
       title: 'two checklists in week 2, none in week 6',
       change: ({ module, item }) => {
-        module('week', 6).items.splice(module('week', 6).items.indexOf(item('checklist', 6)), 1)
-        module('week', 2).items.push({ ...item('checklist', 2), id: 'twin', recordedAs: undefined })
+        module('week', 6).children.splice(
+          module('week', 6).children.indexOf(item('checklist', 6)),
+          1,
+        )
+        module('week', 2).children.push({
+          ...item('checklist', 2),
+          id: 'twin',
+          recordedAs: undefined,
+        })
       },
       evidence: 'Week 2 checklist',
     },

@@ -6,7 +6,7 @@ export const examples: RuleExamples = {
     {
       title: 'the key of a week that is over',
       change: ({ module, item }) =>
-        void module('week', 2).items.push({
+        void module('week', 2).children.push({
           ...item('week-overview', 2),
           id: 'key',
           name: 'Answer key to quiz 2',
@@ -18,7 +18,7 @@ export const examples: RuleExamples = {
     {
       title: 'the key of this week',
       change: ({ module, item }) =>
-        void module('week', 3).items.push({
+        void module('week', 3).children.push({
           ...item('week-overview', 3),
           id: 'key',
           name: 'Quiz 3 answer key',
@@ -29,7 +29,7 @@ export const examples: RuleExamples = {
     {
       title: 'solutions as a file',
       change: ({ module, item }) =>
-        void module('week', 4).items.push({
+        void module('week', 4).children.push({
           ...item('week-overview', 4),
           id: 'key',
           kind: 'file',

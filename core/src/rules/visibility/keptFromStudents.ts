@@ -1,4 +1,10 @@
-import type { CourseItem, CourseModule, PlacedItem } from '../../course/index.ts'
+import {
+  type CourseItem,
+  type CourseModule,
+  itemsIn,
+  modulesIn,
+  type PlacedItem,
+} from '../../course/index.ts'
 import { foldedName } from '../../naming/index.ts'
 import type { CheckContext } from '../context.ts'
 
@@ -17,7 +23,7 @@ export const workNotDue = (
   { item, module }: PlacedItem,
   context: CheckContext,
 ): { name: string; date: string } | null =>
-  (module?.items ?? [])
+  (module ? itemsIn(module) : [])
     .flatMap((other) =>
       other !== item && other.dueAt !== null
         ? [{ name: other.name, date: context.dateOf(other.dueAt) }]
@@ -27,8 +33,8 @@ export const workNotDue = (
     .find((work) => !context.reached(work.date)) ?? null
 
 const insideOf = (module: CourseModule): CourseItem[] => [
-  ...module.items,
-  ...module.modules.flatMap(insideOf),
+  ...itemsIn(module),
+  ...modulesIn(module).flatMap(insideOf),
 ]
 
 /**

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { addDays } from '../../calendar/index.ts'
-import type { Change } from '../../course/index.ts'
+import { type Change, type CourseChild, isShown } from '../../course/index.ts'
 import type { ExpectedPart } from '../../expand/index.ts'
 import type { CheckContext } from '../context.ts'
 import { aboutPart, defineRule, type Verdict } from '../rule.ts'
@@ -56,9 +56,11 @@ export const mustPartHidden = defineRule({
           itemId: found.id,
           expected: `open from ${need}`,
         } as const
-        const seen = found.published
-          ? `it opens ${found.opensAt === null ? 'never' : context.dateOf(found.opensAt)}`
-          : 'it is hidden'
+        const seen = found.staffOnly
+          ? 'it is for staff only'
+          : found.published
+            ? `it opens ${found.opensAt === null ? 'never' : context.dateOf(found.opensAt)}`
+            : 'it is hidden'
         if (moduleClosed)
           yield {
             ...failed,
@@ -87,10 +89,11 @@ export const mustPartHidden = defineRule({
     const starts = part.week?.first ?? context.openingDay
     if (!found) return []
     // A date on which it opened, or opens in time, is right and stays.
-    const open = (one: { opensAt: string | null }) =>
-      opensBy(context, starts, { published: true, opensAt: one.opensAt })
-        ? { published: true }
-        : { published: true, opensAt: null }
+    const open = (of: CourseChild) => ({
+      published: true,
+      ...(of.staffOnly ? { staffOnly: false } : {}),
+      ...(opensInTime(context, starts, of.opensAt) ? {} : { opensAt: null }),
+    })
     const items = part.items.flatMap((inner: ExpectedPart) => {
       const there = context.itemFor(inner)
       return there &&
@@ -109,13 +112,10 @@ export const mustPartHidden = defineRule({
   },
 })
 
-/** Whether something is published and open by the first day of its week, or by now. */
-const opensBy = (
-  context: CheckContext,
-  starts: string,
-  one: { published: boolean; opensAt: string | null },
-): boolean =>
-  one.published &&
-  (one.opensAt === null ||
-    context.dateOf(one.opensAt) <= starts ||
-    context.reached(context.dateOf(one.opensAt)))
+/** Whether an opening, if there is one, comes by the first day of the week, or has come by now. */
+const opensInTime = (context: CheckContext, starts: string, opensAt: string | null): boolean =>
+  opensAt === null || context.dateOf(opensAt) <= starts || context.reached(context.dateOf(opensAt))
+
+/** Whether something is shown to students and open by the first day of its week, or by now. */
+const opensBy = (context: CheckContext, starts: string, of: CourseChild): boolean =>
+  isShown(of) && opensInTime(context, starts, of.opensAt)

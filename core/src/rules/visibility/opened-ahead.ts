@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { addDays } from '../../calendar/index.ts'
-import type { Change } from '../../course/index.ts'
+import { type Change, itemsIn } from '../../course/index.ts'
 import { aboutPart, defineRule, type Verdict } from '../rule.ts'
 
 export const openedAhead = defineRule({
@@ -28,7 +28,7 @@ export const openedAhead = defineRule({
       else {
         const content =
           context.moduleOpen(module) &&
-          module.items.some((item) => context.studentsReach({ item, module }))
+          itemsIn(module).some((item) => context.studentsReach({ item, module }))
         if (!content) yield { subject, outcome: 'passed' }
         else
           yield {

@@ -1,3 +1,4 @@
+import { modulesIn } from '../../course/index.ts'
 import type { RuleExamples } from '../rule.ts'
 
 export const examples: RuleExamples = {
@@ -21,14 +22,13 @@ export const examples: RuleExamples = {
         ]
         const outer = module('week', 3)
         outer.published = false
-        outer.modules.push({
+        modulesIn(outer).push({
           ...outer,
           id: 'inner',
           name: 'For us',
           published: true,
-          modules: [],
           recordedAs: undefined,
-          items: [
+          children: [
             {
               ...item('week-overview', 2),
               id: 'own',
@@ -60,7 +60,7 @@ export const examples: RuleExamples = {
         course.files = [
           { id: 'f', name: 'grades.xlsx', url: '/courses/example/files/f', restricted: true },
         ]
-        module('week', 2).items.push({
+        module('week', 2).children.push({
           ...item('week-overview', 2),
           id: 'own',
           kind: 'file',

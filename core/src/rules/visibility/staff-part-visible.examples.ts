@@ -2,26 +2,31 @@ import type { RuleExamples } from '../rule.ts'
 
 export const examples: RuleExamples = {
   passes: [
-    { title: 'hidden as deployed', change: () => {} },
+    { title: 'for staff only, as deployed', change: () => {} },
     {
-      title: 'published, but in a module that is hidden',
+      title: 'hidden, on a platform that has nothing for staff only',
+      change: ({ item }) =>
+        void Object.assign(item('staff-notes'), { staffOnly: false, published: false }),
+    },
+    {
+      title: 'open, but in a module that is hidden',
       change: ({ item, module }) => {
-        item('staff-notes').published = true
+        item('staff-notes').staffOnly = false
         module('casting-off').published = false
       },
     },
   ],
   fails: [
     {
-      title: 'published by mistake',
-      change: ({ item }) => void (item('staff-notes').published = true),
+      title: 'opened by mistake',
+      change: ({ item }) => void (item('staff-notes').staffOnly = false),
       evidence: 'Notes for the instructor',
     },
     {
-      title: 'published while the course is still closed',
+      title: 'opened while the course is still closed',
       change: ({ course, item }) => {
         course.published = false
-        item('staff-notes').published = true
+        item('staff-notes').staffOnly = false
       },
       evidence: 'Notes for the instructor',
     },

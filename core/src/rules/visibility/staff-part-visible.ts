@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import type { Change } from '../../course/index.ts'
+import { type Change, isShown } from '../../course/index.ts'
 import { aboutPart, defineRule, type Verdict } from '../rule.ts'
 
 export const staffPartVisible = defineRule({
@@ -21,7 +21,7 @@ export const staffPartVisible = defineRule({
       const subject = aboutPart(part)
       const there = context.itemFor(part)
       if (!there) yield { subject, outcome: 'absent' }
-      else if (!there.item.published || there.module?.published === false)
+      else if (!isShown(there.item) || (there.module && !context.moduleShown(there.module)))
         yield { subject, outcome: 'passed' }
       else
         yield {
@@ -33,13 +33,13 @@ export const staffPartVisible = defineRule({
             module: there.module ? `“${there.module.name}”` : 'the course',
           },
           evidence: [{ kind: 'words', text: there.item.name }],
-          expected: 'hidden from students',
+          expected: 'for staff only',
           itemId: there.item.id,
         }
     }
   },
   mend(verdict, context): Change[] {
     const there = verdict.subject.about === 'part' ? context.itemFor(verdict.subject.part) : null
-    return there ? [{ change: 'set-item', id: there.item.id, fields: { published: false } }] : []
+    return there ? [{ change: 'set-item', id: there.item.id, fields: { staffOnly: true } }] : []
   },
 })

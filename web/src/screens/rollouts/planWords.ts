@@ -28,6 +28,7 @@ const fieldNames: Readonly<Record<string, string>> = {
   name: 'name',
   label: 'label',
   published: 'whether students see it',
+  staffOnly: 'for staff only',
   opensAt: 'opening',
   dueAt: 'due date',
   closesAt: 'closing',

@@ -1,14 +1,15 @@
 import {
-  doubtfulBelow,
-  everyModule,
-  expectationFor,
-  localDateOf,
   type CheckResult,
   type Course,
   type CourseItem,
+  type CourseModule,
+  doubtfulBelow,
+  expectationFor,
   type ExpectedPart,
   type Facts,
   type Finding,
+  isCourseModule,
+  localDateOf,
   type Template,
 } from '@wickerframe/core'
 
@@ -131,7 +132,8 @@ export const pairingRows = (
   for (const part of worked.value.expected.parts) addLeft(part, part.instance)
 
   const paired = new Set(result.pairs.map((pair) => pair.found))
-  const shown = (one: { published: boolean; opensAt: string | null }) => {
+  const shown = (one: CourseItem | CourseModule) => {
+    if (one.staffOnly) return 'for staff'
     if (!one.published) return 'hidden'
     const opens = one.opensAt === null ? null : localDateOf(one.opensAt, facts.term.timeZone)
     return opens !== null && opens > result.asOf ? `opens ${opens}` : ''
@@ -147,21 +149,21 @@ export const pairingRows = (
       note: shown(item),
       extra: !paired.has(item.id),
     })
-  const right: RightRow[] = [
-    ...course.stray.map(addItem('')),
-    ...everyModule(course.modules).flatMap((module): RightRow[] => [
-      {
-        id: module.id,
-        name: module.name,
-        kind: '',
-        isModule: true,
-        group: module.id,
-        note: shown(module),
-        extra: !paired.has(module.id),
-      },
-      ...module.items.map(addItem(module.id)),
-    ]),
+  const addModule = (module: CourseModule): RightRow[] => [
+    {
+      id: module.id,
+      name: module.name,
+      kind: '',
+      isModule: true,
+      group: module.id,
+      note: shown(module),
+      extra: !paired.has(module.id),
+    },
+    ...module.children.flatMap((child) =>
+      isCourseModule(child) ? addModule(child) : [addItem(module.id)(child)],
+    ),
   ]
+  const right: RightRow[] = [...course.stray.map(addItem('')), ...course.modules.flatMap(addModule)]
   return { left, right, strands }
 }
 

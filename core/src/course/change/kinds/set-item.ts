@@ -1,0 +1,28 @@
+import { z } from 'zod'
+import { Id, ItemFields } from '../fields.ts'
+import { fieldWords } from '../fieldWords.ts'
+import { defineChange } from '../kind.ts'
+import { setOrDrop } from '../site.ts'
+
+const schema = z.strictObject({ change: z.literal('set-item'), id: Id, fields: ItemFields })
+
+export const setItem = defineChange('set-item', schema, {
+  apply(change, site) {
+    const item = site.item(change.id)?.child
+    if (!item) return site.gone(change.id)
+    const { work, rubric, ...fields } = change.fields
+    // Whoever plans a change of where it leads may not have seen the work that came in meanwhile.
+    if (fields.target !== undefined && fields.target !== item.target && item.studentWork)
+      return {
+        code: 'student-work',
+        message: `students have work in “${item.name}”, so it leads where it led`,
+      }
+    Object.assign(item, fields)
+    setOrDrop(item, 'work', work)
+    setOrDrop(item, 'rubric', rubric)
+    if (fields.html !== undefined) site.writtenPages.push(item)
+    return null
+  },
+  words: ({ id, fields }, wording) => fieldWords(id, fields, wording),
+  writes: ({ id, fields }) => Object.keys(fields).map((field) => `${id}/${field}`),
+})
