@@ -13,12 +13,16 @@ export default defineConfig({
           include: [
             '{core,interchange,contract,storage,cli,demo,platform,server,web}/src/**/*.test.ts',
           ],
+          exclude: ['**/*.integration.test.ts'],
         },
       },
       {
         test: {
           name: 'integration',
-          include: ['e2e/*.integration.test.ts'],
+          include: [
+            'e2e/*.integration.test.ts',
+            '{storage,server,platform}/src/**/*.integration.test.ts',
+          ],
           ...heavy,
           sequence: { groupOrder: 1 },
         },

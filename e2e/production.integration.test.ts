@@ -190,11 +190,11 @@ describe('the database', () => {
       const further = await bed.startServerWith(more)
       expect((await fetch(`${further.address}/api/health`)).status).toBe(200)
       await further.process.stop()
-      await forget('0061-runs-asked.sql')
+      await forget('0001-baseline.sql')
       const { code, said } = startFails({ ...bed.environment, ...more, WICKERFRAME_PORT: '0' })
       expect([code, said]).toEqual([1, expect.stringContaining('npm run migrate')])
     } finally {
-      await remember('0061-runs-asked.sql')
+      await remember('0001-baseline.sql')
       await bed.pool.query('DROP USER ?', [user])
     }
   })

@@ -1,4 +1,0 @@
-CREATE TABLE counters (
-  name VARCHAR(40) NOT NULL PRIMARY KEY,
-  next BIGINT      NOT NULL
-)

@@ -1,3 +1,0 @@
-ALTER TABLE courses
-  ADD COLUMN applied_sets INT NOT NULL DEFAULT 0,
-  ADD COLUMN applied_changes INT NOT NULL DEFAULT 0

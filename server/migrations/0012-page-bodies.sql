@@ -1,4 +1,0 @@
-CREATE TABLE page_bodies (
-  hash CHAR(64)   NOT NULL PRIMARY KEY,
-  html MEDIUMTEXT NOT NULL
-)

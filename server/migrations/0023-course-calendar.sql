@@ -1,1 +1,0 @@
-ALTER TABLE courses ADD COLUMN calendar LONGTEXT NULL

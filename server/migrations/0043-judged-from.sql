@@ -1,2 +1,0 @@
-ALTER TABLE courses
-  ADD COLUMN judged_from DATETIME(3) NULL

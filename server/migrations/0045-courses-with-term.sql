@@ -1,2 +1,0 @@
-ALTER TABLE courses
-  ADD KEY courses_with_term (id, term_code)

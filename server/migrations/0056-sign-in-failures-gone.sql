@@ -1,1 +1,0 @@
-DROP TABLE sign_in_failures

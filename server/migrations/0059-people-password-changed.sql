@@ -1,2 +1,0 @@
-ALTER TABLE people
-  ADD COLUMN password_changed_at DATETIME(3) NOT NULL DEFAULT '2000-01-01'
