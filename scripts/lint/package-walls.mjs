@@ -12,10 +12,11 @@ const readOnce = new Map()
 const wallsOf = (name) => {
   let walls = readOnce.get(name)
   if (!walls) {
-    const { dependencies = {} } = read(name, 'package.json')
+    const { dependencies = {}, devDependencies: own = {} } = read(name, 'package.json')
     const { compilerOptions = {}, include = [] } = read(name, 'tsconfig.json')
     walls = {
       packages: new Set(Object.keys(dependencies)),
+      forTests: { ...devDependencies, ...own },
       node: (compilerOptions.types ?? []).includes('node'),
       // Packages without `src` are tools of development altogether: scripts, benchmarks, browser tests.
       tool: !include.includes('src'),
@@ -49,7 +50,7 @@ const importingCalls = new Set([
 
 /**
  * A file imports files of its own package by relative path, other packages by the names its package.json has, and Node.js
- * only where its TypeScript project knows Node.js; tests and tools also what the root's devDependencies have.
+ * only where its TypeScript project knows Node.js; tests and tools also what the devDependencies have, the root's and its own.
  */
 export const packageWalls = {
   meta: {
@@ -83,7 +84,7 @@ export const packageWalls = {
       }
       const name = packageName(specifier)
       if (name === `@wickerframe/${own}`) report('itself')
-      else if (!walls.packages.has(name) && !(tool && name in devDependencies))
+      else if (!walls.packages.has(name) && !(tool && name in walls.forTests))
         report('unknown', { name })
     }
     const source = (node) => {

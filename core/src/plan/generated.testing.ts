@@ -354,6 +354,8 @@ export const changed = ({
 /** Has an instructor do these; whatever they write holds a word that begins with `of`. */
 export const edit = (at: Standing, edits: readonly Act[], of: string) =>
   edits.forEach(({ name, n }, i) => instructorEdits[name]?.(at, n, wordOf(of, i)))
-/** Words written by the instructor that stand in the course. */
-export const wordsIn = (course: Course, of: string): string[] =>
-  [...new Set(JSON.stringify(course).match(new RegExp(`${of}word\\d+end`, 'g')) ?? [])].sort()
+/** Words written by the instructor that stand in a course, or in some of it as JSON. */
+export const wordsIn = (course: Course | string, of: string): string[] => {
+  const text = typeof course === 'string' ? course : JSON.stringify(course)
+  return [...new Set(text.match(new RegExp(`${of}word\\d+end`, 'g')) ?? [])].sort()
+}

@@ -38,7 +38,7 @@ describe('a worker on a schema that is not its own', () => {
     expect(await isOurs()).toBe(true)
     rows = [...files.map(ran), { name: '0003-later.sql', checksum: 'x' }]
     expect(await isOurs()).toBe(false)
-    expect(told.at(-1)).toContain('newer program')
+    expect(told.at(-1)).toContain('another program’s')
     rows = [ran('0001-one.sql'), { name: '0002-two.sql', checksum: 'edited' }]
     expect(await isOurs()).toBe(false)
     expect(told.at(-1)).toContain('was changed after it had run')

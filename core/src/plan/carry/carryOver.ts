@@ -21,7 +21,7 @@ import { formatOfName } from '../wantedFields.ts'
 import { carriedPage, wordsLeft } from './carriedPage.ts'
 import type { CarryKind } from './carryKinds.ts'
 import { counterparts } from './counterparts.ts'
-import { keptPlaces, restrictedAddresses } from './keptPlaces.ts'
+import { keptPlaces, modulesAround, restrictedAddresses } from './keptPlaces.ts'
 import { topicsInOrder } from './topicsInOrder.ts'
 
 /** A course that another one is made from: as it stands, and what was deployed to it. */
@@ -113,10 +113,10 @@ export const carryOver = (
   // Which of their own items come along is settled first, so that links to them find them.
   const staffEntry = (entry: BaseEntry | undefined): boolean =>
     entry !== undefined && (parts.of(entry)?.audience ?? 'students') !== 'students'
-  const isKept = keptPlaces(course, (module) => staffEntry(entryOfId.get(module.id)))
+  const kept = keptPlaces(course, (module) => staffEntry(entryOfId.get(module.id)))
   const comes = placed.filter(({ item, module }) => {
     if (entryOfId.has(item.id)) return false
-    if (isKept(item, module)) {
+    if (kept.item(item, module)) {
       // Its name is nobody's to read elsewhere.
       tell(
         'left-behind',
@@ -129,6 +129,13 @@ export const carryOver = (
     return false
   })
   for (const { item } of comes) own.set(item.id, `own-${item.id}`)
+  const around = modulesAround(course)
+  /** Modules of their own that come along with something that stands in them. */
+  const come = new Set(comes.flatMap(({ module }) => (module ? (around.get(module.id) ?? []) : [])))
+  for (const module of everyModule(course.modules))
+    if (entryOfId.has(module.id) || come.has(module)) continue
+    else if (kept.module(module)) tell('left-behind', 'a module in a hidden place')
+    else tell('not-chosen', `the module “${module.name}”`)
 
   const steps = new Map(plan.steps.map((step) => [step.instance, step]))
   const carried = new Map<string, { blocks: Set<string>; page: boolean; name: boolean }>()
@@ -216,27 +223,34 @@ export const carryOver = (
     for (const { week, topic } of topicsInOrder(facts.topics, facts, expected.facts).left)
       tell('no-place', `the topic of week ${week}, “${topic}”`)
 
-  const moduleAt = new Map<string, string | null>()
-  for (const { item, module } of comes) {
-    let into: string | null = null
-    if (module) {
-      const known = moduleAt.get(module.id)
-      const entry = entryOfId.get(module.id)
-      const instance = entry && parts.of(entry)?.instance
-      if (known !== undefined) into = known
-      else if (instance !== undefined && creates.has(instance)) into = `ref:${instance}`
-      else {
-        changes.push({
-          change: 'create-module',
-          clientId: `own-${module.id}`,
-          parent: null,
-          at: null,
-          fields: { name: module.name, published: module.published },
-        })
-        into = `ref:own-${module.id}`
-      }
-      moduleAt.set(module.id, into)
+  const moduleAt = new Map<string, string>()
+  /** How the changes speak of the module in which an item of theirs comes to stand; one of their own is made where it stood. */
+  const placeFor = (module: CourseModule): string => {
+    const known = moduleAt.get(module.id)
+    if (known !== undefined) return known
+    const entry = entryOfId.get(module.id)
+    const instance = entry && parts.of(entry)?.instance
+    const isThere = instance !== undefined && creates.has(instance)
+    const place = `ref:${isThere ? instance : `own-${module.id}`}`
+    if (!isThere) {
+      const [, outer] = around.get(module.id) ?? []
+      changes.push({
+        change: 'create-module',
+        clientId: `own-${module.id}`,
+        parent: outer ? placeFor(outer) : null,
+        at: null,
+        fields: {
+          name: module.name,
+          published: module.published,
+          ...(module.carried ? { carried: module.carried } : {}),
+        },
+      })
     }
+    moduleAt.set(module.id, place)
+    return place
+  }
+  for (const { item, module } of comes) {
+    const into = module ? placeFor(module) : null
     const text = item.html === null ? '' : wordsOfPage(item.html)
     listen(`${item.name} ${text}`, item.name)
     if ((item.dueAt !== null || item.opensAt !== null || item.closesAt !== null) && !sameTerm)

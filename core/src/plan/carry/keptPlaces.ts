@@ -6,8 +6,8 @@ import {
   modulesIn,
 } from '../../course/index.ts'
 
-/** Modules that stand in a course, each with those around it, the innermost first. */
-const around = (course: Course): Map<string, CourseModule[]> => {
+/** Modules that stand in a course, by their id, each with those around it: itself first, then the one it stands in. */
+export const modulesAround = (course: Course): Map<string, CourseModule[]> => {
   const found = new Map<string, CourseModule[]>()
   const visit = (modules: readonly CourseModule[], outer: readonly CourseModule[]) => {
     for (const module of modules) {
@@ -20,22 +20,32 @@ const around = (course: Course): Map<string, CourseModule[]> => {
   return found
 }
 
+/** Whether something never leaves its course. */
+export interface KeptPlaces {
+  item: (item: CourseItem, module: CourseModule | null) => boolean
+  module: (module: CourseModule) => boolean
+}
+
 /**
- * Whether something never leaves its course: it is hidden, or stands in a module that is hidden or for staff however deep,
- * or is a file that is kept from students (invariant 11).
+ * What never leaves its course: it is hidden, or stands in a module that is hidden or for staff however deep, or is a file
+ * that is kept from students (invariant 11).
  * @param isStaff whether a module was deployed for staff
  */
 export const keptPlaces = (
   course: Course,
   isStaff: (module: CourseModule) => boolean,
-): ((item: CourseItem, module: CourseModule | null) => boolean) => {
-  const chains = around(course)
+): KeptPlaces => {
+  const around = modulesAround(course)
   const restricted = restrictedAddresses(course)
-  return (item, module) =>
-    !isShown(item) ||
-    (module !== null &&
-      (chains.get(module.id) ?? [module]).some((one) => !isShown(one) || isStaff(one))) ||
-    [item.url, item.target].some((address) => address !== null && restricted.has(address))
+  const isKeptModule = (module: CourseModule): boolean =>
+    (around.get(module.id) ?? [module]).some((outer) => !isShown(outer) || isStaff(outer))
+  return {
+    module: isKeptModule,
+    item: (item, module) =>
+      !isShown(item) ||
+      (module !== null && isKeptModule(module)) ||
+      [item.url, item.target].some((address) => address !== null && restricted.has(address)),
+  }
 }
 
 /** Addresses of files that are kept from students. */

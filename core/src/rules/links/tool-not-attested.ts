@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { addDays } from '../../calendar/index.ts'
-import { aboutFound, defineRule, type Verdict } from '../rule.ts'
+import type { CheckContext } from '../context.ts'
+import { aboutFound, defineRule, orPassed, type Verdict } from '../rule.ts'
 
 export const toolNotAttested = defineRule({
   id: 'tool-not-attested',
@@ -20,23 +21,25 @@ export const toolNotAttested = defineRule({
   mender: 'instructor',
   effortMinutes: 5,
   messages: { unconfirmed: 'Nobody has confirmed that “{name}” is set up for {term}.' },
-  *check(context, { noticeDays }): Generator<Verdict> {
-    for (const { item } of context.placedItems) {
-      if (item.kind !== 'tool-link') continue
-      const subject = aboutFound(context, item)
-      if (!context.reached(addDays(context.openingDay, -noticeDays)))
-        yield { subject, outcome: 'not-due-yet', dueOn: context.openingDay }
-      else
-        yield {
-          subject,
-          outcome: 'failed',
-          message: 'unconfirmed',
-          values: { name: item.name, term: context.expected.facts.term.title },
-          evidence: [{ kind: 'value', text: item.target ?? item.name }],
-          expected: 'a word that it is set up for this term',
-          itemId: item.id,
-          together: 'tools',
-        }
-    }
-  },
+  check: (context, { noticeDays }) => orPassed(unconfirmed(context, noticeDays)),
 })
+
+function* unconfirmed(context: CheckContext, noticeDays: number): Generator<Verdict> {
+  for (const { item } of context.placedItems) {
+    if (item.kind !== 'tool-link') continue
+    const subject = aboutFound(context, item)
+    if (!context.reached(addDays(context.openingDay, -noticeDays)))
+      yield { subject, outcome: 'not-due-yet', dueOn: context.openingDay }
+    else
+      yield {
+        subject,
+        outcome: 'failed',
+        message: 'unconfirmed',
+        values: { name: item.name, term: context.expected.facts.term.title },
+        evidence: [{ kind: 'value', text: item.target ?? item.name }],
+        expected: 'a word that it is set up for this term',
+        itemId: item.id,
+        together: 'tools',
+      }
+  }
+}

@@ -1,5 +1,6 @@
 import { z } from 'zod'
-import { defineRule, type Verdict } from '../rule.ts'
+import type { CheckContext } from '../context.ts'
+import { defineRule, orPassed, type Verdict } from '../rule.ts'
 
 export const strayItem = defineRule({
   id: 'stray-item',
@@ -13,21 +14,23 @@ export const strayItem = defineRule({
   mender: 'instructor',
   effortMinutes: 2,
   messages: { stray: '“{name}” stands in no module, where students do not find it.' },
-  *check(context, { kinds }): Generator<Verdict> {
-    for (const { item, module } of context.placedItems) {
-      if (module !== null || item.id === context.course.homePage || !kinds.includes(item.kind))
-        continue
-      const subject = { about: 'found', id: item.id, name: item.name } as const
-      if (context.partOf(item.id)?.parent === null) continue
-      yield {
-        subject,
-        outcome: 'failed',
-        message: 'stray',
-        values: { name: item.name },
-        evidence: [{ kind: 'words', text: item.name }],
-        expected: 'every item in a module',
-        itemId: item.id,
-      }
-    }
-  },
+  check: (context, { kinds }) => orPassed(strays(context, kinds)),
 })
+
+function* strays(context: CheckContext, kinds: readonly string[]): Generator<Verdict> {
+  for (const { item, module } of context.placedItems) {
+    if (module !== null || item.id === context.course.homePage || !kinds.includes(item.kind))
+      continue
+    const subject = { about: 'found', id: item.id, name: item.name } as const
+    if (context.partOf(item.id)?.parent === null) continue
+    yield {
+      subject,
+      outcome: 'failed',
+      message: 'stray',
+      values: { name: item.name },
+      evidence: [{ kind: 'words', text: item.name }],
+      expected: 'every item in a module',
+      itemId: item.id,
+    }
+  }
+}
