@@ -429,7 +429,7 @@ describe('a draft that several edit', () => {
     expect([answer.status, answer.body.edit, answer.body.clash]).toEqual([
       409,
       1,
-      { code: 'clash', where: 'overview name', present: 'Week {week} overview', wanted: 'Mine' },
+      { code: 'clash', where: 'the name of “Week {week} overview”', present: 'Week {week} overview', wanted: 'Mine' },
     ])
     expect(JSON.stringify((await draftOf('upper')).draft)).not.toContain('"strength":"should"')
   })

@@ -474,7 +474,7 @@ describe('two people on one draft', () => {
     await press('Enter')
     await page
       .getByText(
-        /Somebody else set technology strength meanwhile\. There it says “must”; you wrote “should”/,
+        /Somebody else set the strength of “Tools of the trade” meanwhile\. There it says “must”; you wrote “should”/,
       )
       .waitFor()
     await page.unroute('**/revision')

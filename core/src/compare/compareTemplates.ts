@@ -3,6 +3,7 @@ import { canonicalJson } from '../document/index.ts'
 import { analysePage, WordRun, wordDifference } from '../page/index.ts'
 import {
   anchorWords,
+  blockName,
   homePageKey,
   isModule,
   partsWithin,
@@ -137,11 +138,6 @@ const placed = (parts: readonly Part[], parent: string | null = null): Placed[] 
         ]
       : []),
   ])
-
-const blockName = (block: Block): string =>
-  'label' in block && block.label
-    ? `“${block.label}”`
-    : `${block.kind.replaceAll('-', ' ')} ${block.key}`
 
 /** Text of a block for showing what changed in it, or null where it has none of its own. */
 const textOf = (block: Block): string | null =>

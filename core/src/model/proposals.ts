@@ -1,4 +1,4 @@
-import { repeatWords } from '../template/index.ts'
+import { aKind, repeatWords } from '../template/index.ts'
 import { readDocument, type Problem, type Result } from '../document/index.ts'
 import { type CourseItem, type CourseModule, isShown, itemsIn, modulesIn } from '../course/index.ts'
 import { parseFormat } from '../naming/index.ts'
@@ -48,8 +48,6 @@ const plainOf = (html: string): string =>
     .replace(/\s+/g, ' ')
     .trim()
 const saysGuidance = /^note to (?:the )?instructors?\b[.:]?/i
-const withArticle = (kind: string): string =>
-  `${/^[aeiou]/.test(kind) ? 'an' : 'a'} ${kind.replace('-', ' ')}`
 const percent = (share: number): string => `${Math.round(share * 100)} in a hundred`
 const isFormat = (text: string): boolean => text.trim() !== '' && parseFormat(text).ok
 
@@ -341,7 +339,7 @@ export const templateFromModel = (
             id: `part:${part.key}`,
             about: 'part',
             part: part.key,
-            words: `“${short(part.name, 60)}”: ${withArticle(part.kind)}, ${words}`,
+            words: `“${short(part.name, 60)}”: ${aKind(part.kind)}, ${words}`,
             evidence: `found in ${slot.items.size} of ${numbers.length - reading.pauses.length}`,
             support: slot.rule.agreement,
           })

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { shortHash } from '../document/index.ts'
+import { blockWords } from './blockWords.ts'
 import { isWorkedOut, type Plan, type PlanStep } from './plan.ts'
 
 /** One line of what a plan does, alike for every course in which it does the same. */
@@ -18,8 +19,10 @@ export const ShapeLine = z.strictObject({
     'agree',
   ]),
   part: z.string(),
+  name: z.string().describe('What it is called in the first course that has it'),
   kind: z.string(),
   field: z.string().nullable().describe('null: the part as a whole'),
+  words: z.string().describe('First words of the block it is about; empty: none, or no block'),
   reason: z.string(),
   count: z.number().int().describe('How many repetitions of the part'),
   decided: z.number().int().describe('Of conflicts: how many are decided on'),
@@ -33,14 +36,27 @@ export interface PlanShape {
 }
 
 const linesOf = (step: PlanStep): Omit<ShapeLine, 'count'>[] => {
-  const { part, kind } = step
+  const { part, name, kind } = step
   if (step.fields.length === 0)
-    return [{ does: step.does, part, kind, field: null, reason: step.reason, decided: 0 }]
+    return [
+      {
+        does: step.does,
+        part,
+        name,
+        kind,
+        field: null,
+        words: '',
+        reason: step.reason,
+        decided: 0,
+      },
+    ]
   return step.fields.map((field) => ({
     does: field.does,
     part,
+    name,
     kind,
     field: field.field,
+    words: blockWords(field),
     reason: field.reason,
     decided: field.decided === null ? 0 : 1,
   }))
@@ -61,12 +77,14 @@ export const planShape = (plan: Plan): PlanShape => {
       } else lines.set(key, { ...line, count: 1 })
     }
   const all = [...lines.values()]
-  // What is merely kept differs from course to course and changes nothing.
+  // What is merely kept differs from course to course and changes nothing; names and words are the single course's own.
   return {
     id: shortHash(
       JSON.stringify([
         plan.state,
-        all.filter((line) => line.does !== 'keep' && line.does !== 'agree'),
+        all.flatMap(({ name: _, words: __, ...line }) =>
+          line.does === 'keep' || line.does === 'agree' ? [] : [line],
+        ),
       ]),
     ),
     lines: all,

@@ -1,10 +1,12 @@
 import { z } from 'zod'
 import { Line, schemasOf } from '../document/index.ts'
+import { firstWords } from './block/firstWords.ts'
 import type { BlockGroup, BlockKind, BlockWords } from './block/kind.ts'
 import { definedKinds } from './block/kinds.ts'
 import { fresh, shared } from './block/shared.ts'
 import { Key } from './words.ts'
 
+export { firstWords } from './block/firstWords.ts'
 export { escapeHtml } from './block/html.ts'
 export type { BlockGroup, BlockHost, BlockKind, BlockWords } from './block/kind.ts'
 export { fillInTypes, newPrompt } from './block/kinds/fill-in.ts'
@@ -96,3 +98,15 @@ const fixedKinds: ReadonlySet<string> = new Set(
 )
 /** Whether a block's wording is the template's own and must stand as written; what is made from the course changes with it. */
 export const isFixedText = (block: { kind: string }): boolean => fixedKinds.has(block.kind)
+
+/** What people call a kind of block within a sentence, e.g. `work list`. */
+export const blockKindWords = (kind: string): string =>
+  (kinds.get(kind)?.title ?? kind.replaceAll('-', ' ')).toLowerCase()
+
+/** A block by what people know it by: its label, else its kind and its first words. */
+export const blockName = (block: Block): string => {
+  if ('label' in block && block.label) return `“${block.label}”`
+  const [words] = wordsOfBlock(block) ?? []
+  const first = words ? firstWords('html' in words ? words.html : words.text) : ''
+  return first === '' ? blockKindWords(block.kind) : `${blockKindWords(block.kind)} “${first}”`
+}

@@ -262,7 +262,7 @@ describe('edits of a draft', () => {
     expect([outcome('steer').ok, outcome('sail')]).toEqual([
       true,
       expect.objectContaining({
-        problems: expect.objectContaining({ code: 'not-allowed', where: 'template outcomes.sail' }),
+        problems: expect.objectContaining({ code: 'not-allowed', where: 'the course outcome of the template' }),
       }),
     ])
   })

@@ -1,9 +1,11 @@
 import {
-  isCourseModule,
-  localDateOf,
+  aKind,
   type Course,
   type CourseItem,
   type CourseModule,
+  isCourseModule,
+  kindWords,
+  localDateOf,
 } from '@wickerframe/core'
 import { button, escape, page, safeHtml } from './layout.ts'
 import { paragraphsIn } from './paragraphs.ts'
@@ -29,7 +31,7 @@ const movingUp = (base: string, index: number): string =>
   index > 0 ? button(`${base}/move`, 'move it up', { at: String(index - 1) }) : ''
 
 const line = (course: Course, item: CourseItem): string =>
-  `<li><a href="/courses/${escape(course.id)}/items/${escape(item.id)}">${escape(item.name)}</a> <span class="words">${escape(item.kind)}, ${words(course, item)}${item.dueAt ? `, due ${day(course, item.dueAt)}` : ''}${item.studentWork ? ', students have work in it' : ''}</span></li>`
+  `<li><a href="/courses/${escape(course.id)}/items/${escape(item.id)}">${escape(item.name)}</a> <span class="words">${kindWords(item.kind)}, ${words(course, item)}${item.dueAt ? `, due ${day(course, item.dueAt)}` : ''}${item.studentWork ? ', students have work in it' : ''}</span></li>`
 
 const chapter = (course: Course, module: CourseModule, index: number, level = 2): string => {
   const base = `/courses/${course.id}/modules/${module.id}`
@@ -90,7 +92,7 @@ export const removeScreen = (course: Course, item: CourseItem): string => {
   return page(
     `Delete ${item.name}`,
     `<h1>Delete “${escape(item.name)}”?</h1>
-    <p>It is a ${escape(item.kind)}${count > 0 ? ` of ${count} words` : ''}${item.studentWork ? ', and students have work in it' : ''}. It is gone for good: nothing here brings it back.</p>
+    <p>It is ${aKind(item.kind)}${count > 0 ? ` of ${count} words` : ''}${item.studentWork ? ', and students have work in it' : ''}. It is gone for good: nothing here brings it back.</p>
     <p>${button(`${base}/remove`, 'delete it for good')}<a href="${escape(base)}">keep it</a></p>`,
   )
 }
@@ -118,7 +120,7 @@ export const itemScreen = (
     item.name,
     `<p><a href="/courses/${escape(course.id)}">${escape(course.name)}</a>${module ? ` · ${escape(module.name)}` : ''}</p>
     <h1>${escape(item.name)}</h1>
-    <div class="words">A ${escape(item.kind)}, ${words(course, item)}${item.dueAt ? `, due ${day(course, item.dueAt)}` : ''}. ${showing(base, item)}${button(`${base}/duplicate`, 'duplicate it')}${movingUp(base, index)}${button(`${base}/hand-in`, 'a student hands in')}<a href="${escape(`${base}/remove`)}">delete it</a></div>
+    <div class="words">${escape(aKind(item.kind).replace('a', 'A'))}, ${words(course, item)}${item.dueAt ? `, due ${day(course, item.dueAt)}` : ''}. ${showing(base, item)}${button(`${base}/duplicate`, 'duplicate it')}${movingUp(base, index)}${button(`${base}/hand-in`, 'a student hands in')}<a href="${escape(`${base}/remove`)}">delete it</a></div>
     <form class="block" method="post" action="${base}/rename"><label>Name <input name="name" size="50" value="${escape(item.name)}"></label> <button>rename</button></form>
     <form class="block" method="post" action="${base}/due"><label>Due <input name="due" type="date" value="${item.dueAt ? day(course, item.dueAt) : ''}"></label> <button>set</button></form>
     <div class="page">${item.html === null ? '<p class="words">It has no page.</p>' : safeHtml(item.html)}</div>

@@ -133,9 +133,8 @@ export const carryOver = (
   /** Modules of their own that come along with something that stands in them. */
   const come = new Set(comes.flatMap(({ module }) => (module ? (around.get(module.id) ?? []) : [])))
   for (const module of everyModule(course.modules))
-    if (entryOfId.has(module.id) || come.has(module)) continue
-    else if (kept.module(module)) tell('left-behind', 'a module in a hidden place')
-    else tell('not-chosen', `the module “${module.name}”`)
+    if (!entryOfId.has(module.id) && !come.has(module) && !kept.module(module))
+      tell('not-chosen', `the module “${module.name}”`)
 
   const steps = new Map(plan.steps.map((step) => [step.instance, step]))
   const carried = new Map<string, { blocks: Set<string>; page: boolean; name: boolean }>()

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { isFixedText } from '../../template/index.ts'
+import { blockKindWords, isFixedText } from '../../template/index.ts'
 import { defineRule, type Verdict } from '../rule.ts'
 
 export const blockEmpty = defineRule({
@@ -34,7 +34,7 @@ export const blockEmpty = defineRule({
           ...told,
           outcome: 'failed',
           message: 'empty',
-          values: { item: there.item.name, block: label || block.kind.replaceAll('-', ' ') },
+          values: { item: there.item.name, block: label || blockKindWords(block.kind) },
           evidence: [{ kind: 'words', text: reading.text === '' ? 'nothing' : reading.text }],
           expected: 'what belongs there',
           itemId: there.item.id,

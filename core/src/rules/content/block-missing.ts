@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { isFixedText } from '../../template/index.ts'
+import { blockKindWords, isFixedText } from '../../template/index.ts'
 import { defineRule, type Verdict } from '../rule.ts'
 
 export const blockMissing = defineRule({
@@ -40,7 +40,7 @@ export const blockMissing = defineRule({
         title ??
         ('label' in definition && definition.label
           ? `“${definition.label}”`
-          : definition.kind.replaceAll('-', ' '))
+          : blockKindWords(definition.kind))
       if (reading.state !== 'missing' || reading.byMarker) yield { ...told, outcome: 'passed' }
       else if (block.strength === 'may') yield { ...told, outcome: 'inapplicable' }
       else

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { isModule } from '../../template/index.ts'
+import { isModule, kindWords } from '../../template/index.ts'
 import { aboutPart, defineRule, type Verdict } from '../rule.ts'
 
 export const wrongKind = defineRule({
@@ -28,8 +28,8 @@ export const wrongKind = defineRule({
           message: 'kind',
           values: {
             name: there.item.name,
-            found: there.item.kind.replace('-', ' '),
-            wanted: part.kind.replace('-', ' '),
+            found: kindWords(there.item.kind),
+            wanted: kindWords(part.kind),
           },
           evidence: [{ kind: 'value', text: there.item.kind }],
           expected: part.kind,

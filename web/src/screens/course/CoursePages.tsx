@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query'
-import { everyCourseItem } from '@wickerframe/core'
+import { blockKindWords, everyCourseItem } from '@wickerframe/core'
 import type { BlockOnPage, CourseDetail } from '@wickerframe/contract'
 import { addressOf, call } from '../../api/client.ts'
 import { Choice, Problem, Sentence } from '../../controls/controls.tsx'
@@ -21,8 +21,7 @@ const departs = (block: BlockOnPage): boolean =>
 const Block = ({ block }: { block: BlockOnPage }) => (
   <li className="border-t border-line py-2">
     <p>
-      <span className="font-semibold">{block.kind.replaceAll('-', ' ')}</span>:{' '}
-      {standing[block.state]}
+      <span className="font-semibold">{blockKindWords(block.kind)}</span>: {standing[block.state]}
     </p>
     {departs(block) && (
       <p className="text-ink-2">

@@ -1,14 +1,15 @@
 import { useMemo } from 'react'
 import {
   anchorWords,
+  everyExpected,
+  expandCourse,
   isModule,
+  kindWords,
+  type Part,
   repeatWords,
+  type Template,
   variantFacts,
   variantsOf,
-  expandCourse,
-  everyExpected,
-  type Part,
-  type Template,
 } from '@wickerframe/core'
 import { FormatText } from '../workbench/FormatField.tsx'
 
@@ -28,7 +29,7 @@ export const GrowingOutline = ({ template }: { template: Template }) => {
         style={{ paddingLeft: 8 + depth * 18 }}
       >
         <span className="w-20 shrink-0 text-[12px] font-normal text-ink-3">
-          {part.kind.replace('-', ' ')}
+          {kindWords(part.kind)}
         </span>
         <span className="min-w-0 grow truncate">
           <FormatText format={part.name} />

@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
-import type { Decision, FieldStep, PlanStep } from '@wickerframe/core'
+import { blockWords, type Decision, type FieldStep, type PlanStep } from '@wickerframe/core'
 import { call } from '../../api/client.ts'
 import { Button, Moment, plural, Problem, Waiting } from '../../controls/controls.tsx'
 import { consequenceWords, doesWords, fieldWords, localWords, valueWords } from './planWords.ts'
@@ -42,7 +42,8 @@ const FieldView = ({
       className={`mt-1 border-l-2 pl-3 ${open && field.decided === null ? 'border-rust' : 'border-line'}`}
     >
       <p className="text-ink-2">
-        <strong className="text-ink">{fieldWords(field.field)}</strong>: {field.reason}
+        <strong className="text-ink">{fieldWords(field.field, blockWords(field))}</strong>:{' '}
+        {field.reason}
         {field.decided && <> — decided: {decisionLabels[field.decided]}</>}
       </p>
       {open ? (
@@ -66,7 +67,7 @@ const FieldView = ({
       {open && decide && (
         <fieldset className="mt-1 flex flex-wrap gap-4">
           <legend className="sr-only">
-            What to do about the {fieldWords(field.field)} of {step.name}
+            What to do about {fieldWords(field.field, blockWords(field))} of {step.name}
           </legend>
           {(['keep', 'take', ...(isText ? (['both'] as const) : [])] as const).map((decision) => (
             <label key={decision} className="flex items-center gap-1.5">

@@ -4,7 +4,7 @@ import type { Decided, RunDetail, ShapeGroup } from '@wickerframe/contract'
 import { call } from '../../api/client.ts'
 import { Button, plural, Problem } from '../../controls/controls.tsx'
 import { Tick } from '../../controls/typed.tsx'
-import { doesWords, leavingWords, totalsOf } from './planWords.ts'
+import { doesWords, leavingWords, totalsOf, partWords } from './planWords.ts'
 import { Shapes } from './Shapes.tsx'
 
 /** What is done about every conflict nobody decides on by itself. */
@@ -184,16 +184,14 @@ const LeaveOutPart = ({
   groups: readonly ShapeGroup[]
   onLeave: (part: string) => void
 }) => {
-  const parts = [
-    ...new Set(
-      groups.flatMap((group) =>
-        group.summary.lines
-          .filter((line) => line.does !== 'keep' && line.part !== 'course')
-          .map((line) => line.part),
+  const parts = new Map(
+    groups.flatMap((group) =>
+      group.summary.lines.flatMap((line) =>
+        line.does === 'keep' || line.part === 'course' ? [] : [[line.part, line] as const],
       ),
     ),
-  ]
-  if (parts.length < 2) return null
+  )
+  if (parts.size < 2) return null
   return (
     <label className="flex gap-1 text-ink-2">
       leave out
@@ -203,9 +201,9 @@ const LeaveOutPart = ({
         onChange={(event) => onLeave(event.target.value)}
       >
         <option value="">a part …</option>
-        {parts.map((part) => (
+        {[...parts].map(([part, line]) => (
           <option key={part} value={part}>
-            {part.replaceAll('-', ' ')}
+            {partWords(line)}
           </option>
         ))}
       </select>

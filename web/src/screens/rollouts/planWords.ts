@@ -1,5 +1,7 @@
 import {
+  countOfKind,
   formatDate,
+  kindWords,
   localDateOf,
   localTimeOf,
   type Consequence,
@@ -45,26 +47,31 @@ const fieldNames: Readonly<Record<string, string>> = {
   page: 'page',
   settings: 'settings',
 }
-/** A field in words: `block:promise` is “promise” on the page. */
-export const fieldWords = (field: string): string => {
-  if (field.startsWith('block:')) return `“${field.slice(6).replaceAll('-', ' ')}” on the page`
+/**
+ * A field in words; a block is told by its first words.
+ * @param block those words, see `blockWords`; empty where it has none
+ */
+export const fieldWords = (field: string, block = ''): string => {
+  if (field.startsWith('block:')) return block === '' ? 'a block of the page' : `“${block}”`
   const [name = '', inner] = field.split('.', 2)
   return inner === undefined
     ? (fieldNames[name] ?? name)
     : inner.replace(/[A-Z]/g, (letter) => ` ${letter.toLowerCase()}`)
 }
 
-/** One line of a shape: "change the due date of 16 quizzes". */
+/** What a line of a shape is about: “the page “Welcome””, “16 assessments such as “Quiz 1””. */
+export const partWords = ({ part, kind, name, count }: ShapeLine): string =>
+  part === 'course'
+    ? 'the course'
+    : count > 1
+      ? `${countOfKind(count, kind)} such as “${name}”`
+      : `the ${kindWords(kind)} “${name}”`
+
+/** One line of a shape: “the due date of 16 assessments such as “Quiz 1””. */
 export const lineWords = (line: ShapeLine): string => {
-  const part =
-    line.part === 'course'
-      ? 'the course'
-      : `${line.part.replaceAll('-', ' ')}${line.count > 1 ? ` × ${line.count}` : ''}`
-  return line.field === null
-    ? part
-    : line.part === 'course'
-      ? fieldWords(line.field)
-      : `${fieldWords(line.field)} of ${part}`
+  if (line.field === null) return partWords(line)
+  const field = fieldWords(line.field, line.words)
+  return line.part === 'course' ? field : `${field} of ${partWords(line)}`
 }
 
 /** @param most whether it is told of many courses: the count is that of the course with the most */

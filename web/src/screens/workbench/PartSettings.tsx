@@ -1,18 +1,19 @@
 import { useState, type ReactNode } from 'react'
 import {
+  aKind,
   anchorWords,
   everyObjective,
+  type Exception,
+  type ExpectedPart,
   isModule,
+  type Item,
   itemKinds,
   modalities,
+  type Module,
   parseAnchor,
   partsWithin,
   permissions,
   strengths,
-  type Exception,
-  type ExpectedPart,
-  type Item,
-  type Module,
   type Template,
 } from '@wickerframe/core'
 import { Button, Pick } from '../../controls/controls.tsx'
@@ -630,7 +631,7 @@ export const PartSettings = ({
               .map((kind) => (
                 <Tick
                   key={kind}
-                  label={`a ${kind.replace('-', ' ')}`}
+                  label={aKind(kind)}
                   checked={part.acceptsInstead.includes(kind)}
                   onChange={(on) =>
                     set(

@@ -1,15 +1,16 @@
 import { useMemo, useState } from 'react'
 import { Link } from 'react-router'
 import {
-  imageData,
-  storedImage,
-  homePageKey,
-  isModule,
-  partsWithin,
   type Block,
   type ExpectedPart,
+  homePageKey,
+  imageData,
+  isModule,
   type Item,
+  kindWords,
   type Module,
+  partsWithin,
+  storedImage,
   type Template,
 } from '@wickerframe/core'
 import { Button, Choice } from '../../controls/controls.tsx'
@@ -113,7 +114,7 @@ export const Slip = ({
       </div>
       <p className="text-ink-2">
         {definition
-          ? `${definition.kind.replace('-', ' ')}, ${definition.strength}`
+          ? `${kindWords(definition.kind)}, ${definition.strength}`
           : 'the course’s home page'}
         {definition?.basis ? ` · rests on ${definition.basis}` : ''}
         {expected?.week ? ` · shown in week ${expected.week.number}` : ''}

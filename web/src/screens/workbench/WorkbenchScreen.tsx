@@ -6,9 +6,10 @@ import {
   everyPart,
   homePageKey,
   isModule,
-  itemKinds,
-  strengths,
   type ItemKind,
+  itemKinds,
+  kindWords,
+  strengths,
 } from '@wickerframe/core'
 import { useCourses, useDraft, useFacts, useMe } from '../../api/queries.ts'
 import { Button, Moment, Page, Pick, plural, Problem, Waiting } from '../../controls/controls.tsx'
@@ -438,10 +439,7 @@ export const WorkbenchScreen = () => {
                       {
                         items: [
                           { value: 'module', text: 'module' },
-                          ...itemKinds.map((kind) => ({
-                            value: kind,
-                            text: kind.replace('-', ' '),
-                          })),
+                          ...itemKinds.map((kind) => ({ value: kind, text: kindWords(kind) })),
                         ],
                       },
                     ]}

@@ -5,6 +5,7 @@ import {
   homePageKey,
   isModule,
   itemKinds,
+  kindWords,
   mayWords,
   offsetWords,
   parseAnchor,
@@ -12,9 +13,9 @@ import {
   parseMay,
   parseOffset,
   parseRepeat,
+  type Part,
   repeatWords,
   strengths,
-  type Part,
   type Template,
   type TemplateEdit,
 } from '@wickerframe/core'
@@ -53,7 +54,6 @@ const oneOf = (text: string, choices: readonly string[]): string | null => {
   const begun = word === '' ? [] : choices.filter((one) => one.startsWith(word))
   return choices.find((one) => one === word) ?? (begun.length === 1 ? (begun[0] ?? null) : null)
 }
-const kindWords = (kind: string): string => kind.replace('-', ' ')
 const isPart = (row: OutlineRow): row is OutlineRow & { row: 'part'; part: Part } =>
   row.row === 'part'
 const isItem = (row: OutlineRow): boolean => isPart(row) && !isModule(row.part)

@@ -9,6 +9,7 @@ import {
   type Facts,
   type Finding,
   isCourseModule,
+  kindWords,
   localDateOf,
   type Template,
 } from '@wickerframe/core'
@@ -55,7 +56,7 @@ export interface PairingRows {
 }
 
 /** What a row is called; a module needs no word, for it stands at the margin. */
-const kindName = (kind: string): string => (kind === 'module' ? '' : kind.replace('-', ' '))
+const kindName = (kind: string): string => (kind === 'module' ? '' : kindWords(kind))
 
 const lookOf = (
   findings: readonly Finding[],
