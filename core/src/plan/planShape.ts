@@ -82,8 +82,8 @@ export const planShape = (plan: Plan): PlanShape => {
     id: shortHash(
       JSON.stringify([
         plan.state,
-        all.flatMap(({ name: _, words: __, ...line }) =>
-          line.does === 'keep' || line.does === 'agree' ? [] : [line],
+        all.flatMap((line) =>
+          line.does === 'keep' || line.does === 'agree' ? [] : [{ ...line, name: '', words: '' }],
         ),
       ]),
     ),

@@ -19,7 +19,7 @@ import { useDraftStore } from './draftStore.ts'
 import { PageEditor } from './page/PageEditor.tsx'
 import { Reading, type Reader } from './page/Reading.tsx'
 import type { PageSources } from './page/pageSources.ts'
-import { ObjectiveLines } from './page/BlockEditor.tsx'
+import { ObjectiveLines } from './page/ObjectiveLines.tsx'
 import { PartSettings } from './PartSettings.tsx'
 
 export interface SlipPart {
