@@ -24,7 +24,9 @@ import { connectorClient, type Answer } from '@wickerframe/server/connector/clie
 import { listCourses } from '@wickerframe/server/courses/courses'
 import { addPerson, type Person } from '@wickerframe/server/people/people'
 import { importRoster } from '@wickerframe/server/roster/roster'
-import { commandRun, createRun, findRun } from '@wickerframe/server/runs/runs'
+import { commandRun } from '@wickerframe/server/runs/commands'
+import { createRun } from '@wickerframe/server/runs/newRun'
+import { findRun } from '@wickerframe/server/runs/runs'
 import { addComment } from '@wickerframe/server/templates/comments'
 import {
   addTemplate,

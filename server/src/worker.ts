@@ -6,8 +6,10 @@ import { connect } from '@wickerframe/storage'
 import { connectorClient } from './connector/client.ts'
 import { judgePool } from './checks/judgePool.ts'
 import { serveJudgements } from './checks/judgeThread.ts'
+import { keepHouse } from './housekeeping.ts'
 import { schemaGuard } from './queue/schemaGuard.ts'
 import { startWorker } from './queue/worker.ts'
+import { closeFinishedRun, closeFinishedRuns } from './runs/closing.ts'
 import { migrationsFolder } from './migrationsFolder.ts'
 import { orSayAndEnd } from './start/sayAndEnd.ts'
 import { carryOut } from './work.ts'
@@ -42,6 +44,9 @@ const work = async (): Promise<void> => {
       }),
       carryOut,
       isOurs: schemaGuard(pool, migrationsFolder, log),
+      settled: (run) => closeFinishedRun(pool, run),
+      collected: () => closeFinishedRuns(pool),
+      keepHouse: () => keepHouse(pool),
     },
     log,
   )

@@ -43,7 +43,13 @@ const course = (id: string, more: Partial<Course> = {}) => ({
   modules: [],
   ...more,
 })
-const module = (id: string) => ({ id, name: id, kind: 'module', published: true, children: [] as object[] })
+const module = (id: string) => ({
+  id,
+  name: id,
+  kind: 'module',
+  published: true,
+  children: [] as object[],
+})
 const set = {
   expectedRevision: '6',
   changes: [

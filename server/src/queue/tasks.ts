@@ -9,8 +9,8 @@ import {
   type Database,
   institutionNow,
 } from '@wickerframe/storage'
-import { packText, unpackText } from '../snapshots/packed.ts'
-import { orderOf, type StoredOrder } from '../rollouts/rolloutOrder.ts'
+import { packText, unpackText } from '../packed.ts'
+import { fromStates } from './transitions.ts'
 
 /** A task as a worker holds it. Every later write names the epoch, so that a worker that lost its lease writes nothing. */
 export interface ClaimedTask {
@@ -27,7 +27,8 @@ export interface ClaimedTask {
   planDigest: string | null
   /** Whether it is to be planned, not run. */
   toPlan: boolean
-  rollout: StoredOrder | null
+  /** What its run was asked to do, as it is kept: JSON for a rollout, null for other kinds. */
+  order: string | null
   decisions: Record<string, Decision>
   sourceCourseId: number | null
   /** What was approved for this course, for kinds of runs whose plan is kept: JSON. */
@@ -134,7 +135,7 @@ const claimOneOf = (
       planDigest: row.plan_digest,
       proposal: row.proposal,
       toPlan: row.state === 'to-plan',
-      rollout: orderOf(run.rollout_order),
+      order: run.rollout_order,
       decisions:
         row.decisions === null ? {} : (JSON.parse(row.decisions) as Record<string, Decision>),
       sourceCourseId: row.source_course_id,
@@ -201,7 +202,7 @@ export const collectExpired = async (database: Database): Promise<number> =>
       `UPDATE tasks
        JOIN runs ON runs.id = tasks.run_id
        SET tasks.state = ${restingState}, tasks.lease_until = NULL
-       WHERE tasks.state = 'at-work' AND tasks.lease_until < NOW(3)`,
+       WHERE tasks.state IN (${fromStates('collect')}) AND tasks.lease_until < NOW(3)`,
     )
   ).affected
 
@@ -232,7 +233,7 @@ export const markPreparedSent = async (
       database,
       `UPDATE tasks
        SET state = 'sent', idempotency_key = ?, payload_digest = ?
-       WHERE id = ? AND lease_epoch = ? AND payload IS NOT NULL`,
+       WHERE id = ? AND lease_epoch = ? AND state IN (${fromStates('send')}) AND payload IS NOT NULL`,
       [key, payloadDigest, task.id, task.epoch],
     )
   ).affected === 1
@@ -248,7 +249,7 @@ export const markSent = async (
       database,
       `UPDATE tasks
        SET state = 'sent', idempotency_key = ?, payload_digest = ?, payload = ?
-       WHERE id = ? AND lease_epoch = ?`,
+       WHERE id = ? AND lease_epoch = ? AND state IN (${fromStates('send')})`,
       [sent.key, sent.payloadDigest, packText(sent.payload), task.id, task.epoch],
     )
   ).affected === 1
@@ -266,7 +267,7 @@ export const finishTask = async (
      SET state = ?, message = ?, finished_at = ${institutionNow}, lease_until = NULL,
        payload = IF(? = 'planned', payload, NULL),
        idempotency_key = IF(? = 'done', idempotency_key, NULL)
-     WHERE id = ? AND lease_epoch = ? AND state IN ('at-work', 'sent')`,
+     WHERE id = ? AND lease_epoch = ? AND state IN (${fromStates('finish')})`,
     [state, message.slice(0, 2000), state, state, task.id, task.epoch],
   )
   return affected === 1
@@ -285,7 +286,7 @@ export const postponeTask = async (
      JOIN runs ON runs.id = tasks.run_id
      SET tasks.state = ${restingState}, tasks.lease_until = NULL,
        tasks.next_at = TIMESTAMPADD(MICROSECOND, ?, NOW(3)), tasks.message = ?
-     WHERE tasks.id = ? AND tasks.lease_epoch = ?`,
+     WHERE tasks.id = ? AND tasks.lease_epoch = ? AND tasks.state IN (${fromStates('postpone')})`,
     [Math.round(seconds * 1e6), message.slice(0, 2000), task.id, task.epoch],
   )
 }
@@ -297,7 +298,7 @@ export const forgetKey = async (database: Database, task: ClaimedTask): Promise<
       database,
       `UPDATE tasks
        SET state = 'at-work', idempotency_key = NULL, payload = NULL, payload_digest = NULL
-       WHERE id = ? AND lease_epoch = ?`,
+       WHERE id = ? AND lease_epoch = ? AND state IN (${fromStates('forget the key')})`,
       [task.id, task.epoch],
     )
   ).affected === 1

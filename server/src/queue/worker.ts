@@ -1,8 +1,6 @@
 import type { Pool } from 'mysql2/promise'
 import type { Logger } from 'pino'
 import { databaseTrouble } from '@wickerframe/storage'
-import { closeFinishedRun, closeFinishedRuns } from '../runs/runs.ts'
-import { keepHouse } from './housekeeping.ts'
 import type { CarryOut, Job } from './job.ts'
 import { keepLease } from './lease.ts'
 import type { TaskOutcome } from './outcome.ts'
@@ -25,6 +23,12 @@ export interface WorkerSettings {
   carryOut: CarryOut
   /** Whether the schema is the one this program is made for; it works on no other. */
   isOurs: () => Promise<boolean>
+  /** Told when a task has ended or was put back, after its transaction has committed. */
+  settled: (runId: number) => Promise<void>
+  /** Told when tasks of workers that are gone were taken back. */
+  collected: () => Promise<void>
+  /** A little of what has to be done now and then. */
+  keepHouse: () => Promise<void>
 }
 
 const mostAttempts = 12
@@ -73,7 +77,7 @@ export const startWorker = (
     // Whoever holds it now says what becomes of it.
     if (lost.aborted) return
     await settle(task, outcome)
-    await closeFinishedRun(pool, task.runId)
+    await settings.settled(task.runId)
   }
 
   const settle = async (task: ClaimedTask, outcome: TaskOutcome): Promise<void> => {
@@ -123,12 +127,13 @@ export const startWorker = (
   const collector = setInterval(
     () =>
       void collectExpired(pool)
-        .then(() => closeFinishedRuns(pool))
+        .then(settings.collected)
         .catch(() => undefined),
     Math.max(500, settings.leaseSeconds * 250),
   )
   const housekeeping = setInterval(
-    () => void keepHouse(pool).catch((cause: unknown) => log.warn({ err: cause }, 'housekeeping')),
+    () =>
+      void settings.keepHouse().catch((cause: unknown) => log.warn({ err: cause }, 'housekeeping')),
     housekeepingMilliseconds,
   )
   const lanes = Array.from({ length: settings.concurrency }, lane)

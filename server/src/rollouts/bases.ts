@@ -1,6 +1,6 @@
 import { Base, emptyBase, identityOf, readDocument, type RecordedAs } from '@wickerframe/core'
 import { anyOf, change, firstRow, rowsOf, type Database } from '@wickerframe/storage'
-import { pack, unpack } from '../snapshots/packed.ts'
+import { pack, unpack } from '../packed.ts'
 
 const baseOf = (courseId: number, document: Buffer): Base => {
   const read = readDocument(Base, unpack(document))

@@ -3,7 +3,7 @@ import type { Receipt, RolloutOrder } from '@wickerframe/contract'
 import { change, firstRow, rowsOf, type Database, institutionNow } from '@wickerframe/storage'
 import { JudgedState } from '../courses/courses.ts'
 import { instantOfRow } from '../moment.ts'
-import { pack, unpack } from '../snapshots/packed.ts'
+import { pack, unpack } from '../packed.ts'
 
 export interface Deployment {
   courseId: number

@@ -7,6 +7,7 @@ import type { Job } from '../queue/job.ts'
 import { finishTask, keepPlan } from '../queue/tasks.ts'
 import { prepareSnapshot, storeSnapshot } from '../snapshots/snapshots.ts'
 import { planCourse, planInputs } from './deploymentPlan.ts'
+import { orderOf } from './rolloutOrder.ts'
 import { failed, later, LostLease, type TaskOutcome } from '../queue/outcome.ts'
 import { madeOf } from './rolloutTask.ts'
 
@@ -30,7 +31,7 @@ export const runPlanTask = async ({
   today,
   publicUrl,
 }: Job): Promise<TaskOutcome> => {
-  const { rollout } = task
+  const rollout = orderOf(task.order)
   if (!rollout) return failed('the rollout has no order')
   const order = {
     order: rollout.order,

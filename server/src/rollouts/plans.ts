@@ -4,6 +4,7 @@ import type { Decision } from '@wickerframe/core'
 import type { DecideRequest, PlanSummary, ShapeGroup, TaskState } from '@wickerframe/contract'
 import { change, firstRow, inTransaction, rowsOf, type Database } from '@wickerframe/storage'
 import { recordAudit } from '../audit/audit.ts'
+import { planAllAgain, storeDecisions } from '../queue/commands.ts'
 import { orderOf, type StoredOrder } from './rolloutOrder.ts'
 
 /** Consequences of plans that look alike: each as it is where it is widest. */
@@ -192,28 +193,6 @@ const lockDecisions = (database: Database, id: number, course: number) =>
      WHERE run_id = ? AND course_id = ?
      FOR UPDATE`,
     [id, course],
-  )
-/** Keeps what was decided for one course and has it planned again. */
-const storeDecisions = (
-  database: Database,
-  id: number,
-  course: number,
-  decisions: Record<string, Decision>,
-) =>
-  change(
-    database,
-    `UPDATE tasks
-     SET decisions = ?, state = 'to-plan', attempts = 0, next_at = NOW(3), finished_at = NULL
-     WHERE run_id = ? AND course_id = ? AND state IN ('planned', 'to-plan', 'failed', 'done')`,
-    [JSON.stringify(decisions), id, course],
-  )
-const planAllAgain = (database: Database, id: number) =>
-  change(
-    database,
-    `UPDATE tasks
-     SET state = 'to-plan', attempts = 0, next_at = NOW(3), finished_at = NULL
-     WHERE run_id = ? AND state IN ('planned', 'failed')`,
-    [id],
   )
 const beginPlanning = (database: Database, id: number) =>
   change(

@@ -40,6 +40,7 @@ import {
   planSentence,
   type PlannedCourse,
 } from './deploymentPlan.ts'
+import { orderOf } from './rolloutOrder.ts'
 import { failed, later, type TaskOutcome } from '../queue/outcome.ts'
 
 /** What a deployment must know when its answer comes: what the base becomes, and how everything stood before. */
@@ -170,7 +171,7 @@ interface Deployed extends Ready {
 /** Carries out what was approved for one course of a rollout. */
 export const runRolloutTask = async (job: Job): Promise<TaskOutcome> => {
   const { pool, connector, task, today, publicUrl } = job
-  const { rollout } = task
+  const rollout = orderOf(task.order)
   if (!rollout) return failed('the rollout has no order')
   const order = {
     order: rollout.order,

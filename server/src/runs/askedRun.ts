@@ -1,4 +1,4 @@
-import { askRun, type NewRun } from './runs.ts'
+import { askRun, type NewRun } from './newRun.ts'
 import type { Situation } from '../http/handler.ts'
 import { HttpProblem } from '../http/problem.ts'
 

@@ -1,7 +1,8 @@
 import type { runRoutes } from '@wickerframe/contract'
 import { hasAnswered, type HandlersOf, type Situation } from '../http/handler.ts'
 import { plansChanged } from '../rollouts/plans.ts'
-import { commandRun, findRun, mayFollowRun, type Command } from './runs.ts'
+import { commandRun, type Command } from './commands.ts'
+import { findRun, mayFollowRun } from './runs.ts'
 import { HttpProblem, notFound } from '../http/problem.ts'
 
 interface AboutRun extends Situation {

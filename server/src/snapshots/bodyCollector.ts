@@ -13,7 +13,7 @@ import { anyOf, change, firstRow, inTransaction, rowsOf, type Database } from '@
 import type { Pool } from 'mysql2/promise'
 import { z } from 'zod'
 import { nameBodies, unnamedBodies } from './courseBodies.ts'
-import { unpack, unpackText } from './packed.ts'
+import { unpack, unpackText } from '../packed.ts'
 import { findBodies } from './pageBodies.ts'
 import { bodiesOfSnapshot } from './snapshots.ts'
 

@@ -1,7 +1,7 @@
 import type { Pool } from 'mysql2/promise'
-import { collectBodies, coursesToTidy, tidyCourse } from '../snapshots/bodyCollector.ts'
-import { forgetOldDevices, removeEndedSessions } from '../people/sessions.ts'
-import { forgetOldTries } from '../people/signInTries.ts'
+import { collectBodies, coursesToTidy, tidyCourse } from './snapshots/bodyCollector.ts'
+import { forgetOldDevices, removeEndedSessions } from './people/sessions.ts'
+import { forgetOldTries } from './people/signInTries.ts'
 
 const coursesAtOnce = 10
 const bodiesAtOnce = 500
