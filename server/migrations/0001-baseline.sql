@@ -88,6 +88,9 @@ CREATE TABLE IF NOT EXISTS template_versions (
   CONSTRAINT template_versions_template FOREIGN KEY (template_id) REFERENCES templates (id)
 );
 
+CREATE TRIGGER IF NOT EXISTS template_versions_stay BEFORE UPDATE ON template_versions FOR EACH ROW
+  SIGNAL SQLSTATE '45000' SET MESSAGE_TEXT = 'a released version never changes';
+
 CREATE TABLE IF NOT EXISTS retired_versions (
   template_id BIGINT NOT NULL,
   number INT NOT NULL,

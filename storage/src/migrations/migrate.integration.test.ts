@@ -163,7 +163,9 @@ describe.each([
       const names = (await rows<Record<string, string>>('SHOW TABLES')).flatMap((row) =>
         Object.values(row),
       )
-      return Promise.all(names.map((name) => rows(`SHOW CREATE TABLE ${name}`)))
+      const made = await Promise.all(names.map((name) => rows(`SHOW CREATE TABLE ${name}`)))
+      const triggers = await rows<Record<string, unknown>>('SHOW TRIGGERS')
+      return [...made, triggers.map(({ Trigger, Statement }) => [Trigger, Statement])]
     }
     await migrate(pool, ours)
     const first = await tables()
