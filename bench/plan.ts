@@ -99,7 +99,7 @@ const prepare = () => {
 const measure = () => {
   const courses = prepare()
   const rate = (work: (one: (typeof courses)[number]) => void): number => {
-    for (let i = 0; i < 3; i++) for (const one of courses) work(one)
+    for (let i = 0; i < 3; i++) for (const course of courses) work(course)
     const start = performance.now()
     let done = 0
     while (performance.now() - start < seconds * 1000)

@@ -229,7 +229,7 @@ const askOurs = (html: string, id: string): Shared['ours'] => {
 }
 
 describe('accessibility rules and axe-core (4.x) on the same pages', () => {
-  it.each(pages.map((one) => [one.rule, one.html, one] as const))(
+  it.each(pages.map((page) => [page.rule, page.html, page] as const))(
     '%s: %s',
     async (_, html, one) => {
       expect(['ours', askOurs(html, one.rule)]).toEqual(['ours', one.ours])

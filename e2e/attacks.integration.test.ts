@@ -91,7 +91,7 @@ describe('files', () => {
   const calendar = (...events: string[]) =>
     [
       'BEGIN:VCALENDAR',
-      ...events.map((one) => `BEGIN:VEVENT\r\n${one}\r\nEND:VEVENT`),
+      ...events.map((event) => `BEGIN:VEVENT\r\n${event}\r\nEND:VEVENT`),
       'END:VCALENDAR',
       '',
     ].join('\r\n')
@@ -209,7 +209,7 @@ describe('active content', () => {
       await designer.get<TemplateDraft>('/api/templates/harbour-standard')
     ).body
     const welcome = everyItem(draft).find((item) => item.key === 'welcome')
-    const block = welcome?.blocks.find((one) => one.kind === 'fixed-text')
+    const block = welcome?.blocks.find((block) => block.kind === 'fixed-text')
     if (block?.kind !== 'fixed-text') throw new Error('no fixed text on the welcome page')
     const edit = (value: string) => ({
       revision: draftRevision,
@@ -488,8 +488,8 @@ describe('following runs and asking for checks', () => {
         designer.post<{ run: number } & ApiProblem>(`/api/courses/${first.id}/check`, { asOf }),
       ),
     )
-    expect(others.filter((one) => one.status === 200)).toHaveLength(19)
-    expect(others.filter((one) => one.status === 429)).toHaveLength(6)
+    expect(others.filter((other) => other.status === 200)).toHaveLength(19)
+    expect(others.filter((other) => other.status === 429)).toHaveLength(6)
   })
   it('a person follows a few runs at once, the database is asked once for each, and signing out ends it', async () => {
     const open = await bed.as('designer@kestrelsound.example')
@@ -500,9 +500,9 @@ describe('following runs and asking for checks', () => {
         fetch(`${bed.address}/api/runs/${run}/events`, { headers: { cookie: open.cookie } }),
       ),
     )
-    const served = streams.filter((one) => one.status === 200)
+    const served = streams.filter((stream) => stream.status === 200)
     expect(served).toHaveLength(6)
-    expect(streams.filter((one) => one.status === 429)).toHaveLength(54)
+    expect(streams.filter((stream) => stream.status === 429)).toHaveLength(54)
     const questions = async () => {
       const [rows] = await bed.pool.query("SHOW GLOBAL STATUS LIKE 'Com_stmt_execute'")
       return Number((rows as { Value: string }[])[0]?.Value)

@@ -256,7 +256,7 @@ describe('follow-up', () => {
 describe('mends', () => {
   it('are planned in many courses, written nowhere before they are approved, and then hold', async () => {
     const rules = (await designer.get<MendableRule[]>('/api/mends')).body
-    const rule = rules.find((one) => one.rule === 'guidance-visible')
+    const rule = rules.find((rule) => rule.rule === 'guidance-visible')
     if (!rule) throw new Error('the demo has notes left standing')
     const before = await snapshot(
       (await courses()).find((course) => course.id === rule.courses[0]?.course) as CourseSummary,

@@ -101,7 +101,7 @@ describe('a merge', () => {
     await designer.post(`/api/courses/${a.id}/unmerge`, { shown: back.body.digest })
     expect((await courseOf('M1')).status).toBe('teaching')
     expect((await courseOf('M2')).classSections).toEqual(['M2'])
-    expect((await courseOf('M2')).instructors.map((one) => one.email)).toEqual([
+    expect((await courseOf('M2')).instructors.map((instructor) => instructor.email)).toEqual([
       'ida.m2@kestrelsound.example',
     ])
     // And the file speaks for them again.
@@ -235,8 +235,10 @@ describe('conflicts that nobody decided on', () => {
       const plan = await designer.get<{
         steps: { instance: string; fields: { field: string; does: string }[] }[]
       }>(`/api/rollouts/${run}/courses/${course.id}`)
-      const step = plan.body.steps.find((one) => one.fields.some((two) => two.does === 'conflict'))
-      const field = step?.fields.find((one) => one.does === 'conflict')
+      const step = plan.body.steps.find((step) =>
+        step.fields.some((two) => two.does === 'conflict'),
+      )
+      const field = step?.fields.find((field) => field.does === 'conflict')
       if (!step || !field) throw new Error('no conflict is told')
       expect(
         (

@@ -57,7 +57,7 @@ const newShells = async (
     bed,
     designer,
     versionOrder('short-course-standard', 1),
-    summaries.map((one) => one.id),
+    summaries.map((summary) => summary.id),
   )
   expect(plans.map((plan) => plan.state)).toEqual(plans.map(() => 'ready'))
   return { summaries, plans, run }
@@ -144,7 +144,7 @@ describe('a rollout happens exactly once', () => {
     await worker.stop()
     await bed.misbehave('slow-answers', 0)
     for (const plan of plans) {
-      const summary = summaries.find((one) => one.id === plan.course)
+      const summary = summaries.find((summary) => summary.id === plan.course)
       if (summary) await expectExactlyOnce(summary, plan)
     }
   })
@@ -162,7 +162,7 @@ describe('a rollout happens exactly once', () => {
     )
     await Promise.all(workers.map((worker) => worker.stop()))
     for (const plan of plans) {
-      const summary = summaries.find((one) => one.id === plan.course)
+      const summary = summaries.find((summary) => summary.id === plan.course)
       if (summary) await expectExactlyOnce(summary, plan)
     }
   })
@@ -193,7 +193,7 @@ describe('a rollout happens exactly once', () => {
     )
     expect(shared.length).toBe(3)
     for (const plan of plans) {
-      const summary = summaries.find((one) => one.id === plan.course)
+      const summary = summaries.find((summary) => summary.id === plan.course)
       if (summary) await expectExactlyOnce(summary, plan)
     }
   })

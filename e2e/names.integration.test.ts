@@ -67,7 +67,7 @@ describe('a term', () => {
     expect(
       (
         await designer.post<TermPreview>('/api/terms/autumn-2026/preview', { term: short })
-      ).body.changes.some((one) => one.problem !== null),
+      ).body.changes.some((change) => change.problem !== null),
     ).toBe(true)
     const refused = await designer.post<ApiProblem>('/api/terms/autumn-2026', {
       was: revision,
@@ -164,7 +164,7 @@ describe('a term', () => {
           was: null,
           term: { ...next, code: 'bad', timeZone: 'Mars/Base', firstDay: '2027-02-30' },
         })
-      ).body.problems?.map((one) => one.path),
+      ).body.problems?.map((problem) => problem.path),
     ).toEqual(expect.arrayContaining(['/term/timeZone', '/term/firstDay']))
   })
   it('goes out as a calendar file, and holidays come in from one', async () => {
@@ -320,10 +320,10 @@ const mendable = async (): Promise<{ one: NameInUse; name: string }> => {
   }
   throw new Error('every name of the demo is right')
 }
-const plan = async (one: NameInUse, name: string) =>
+const plan = async (use: NameInUse, name: string) =>
   (
     await designer.post<{ run: number }>('/api/renames', {
-      names: [{ course: one.course, what: one.what, id: one.id, was: one.name, name }],
+      names: [{ course: use.course, what: use.what, id: use.id, was: use.name, name }],
     })
   ).body.run
 const runOf = async (id: number) => (await designer.get<RunDetail>(`/api/runs/${id}`)).body
@@ -332,9 +332,9 @@ describe('names in use', () => {
   it('are told with what they should say where they stand', async () => {
     const weeks = await namesOf('week')
     expect(weeks.length).toBeGreaterThan(100)
-    expect(weeks.every((one) => typeof one.values.week === 'number' && one.what === 'module')).toBe(
-      true,
-    )
+    expect(
+      weeks.every((week) => typeof week.values.week === 'number' && week.what === 'module'),
+    ).toBe(true)
     expect(
       (await namesOf('course')).every(
         (one) => one.what === 'course' && one.values.code === one.code,

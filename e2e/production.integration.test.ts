@@ -158,7 +158,7 @@ describe('the database', () => {
          GROUP BY table_collation`,
         [name],
       )
-      expect(tables.map((one) => one.collation)).toEqual(['utf8mb4_nopad_bin'])
+      expect(tables.map((table) => table.collation)).toEqual(['utf8mb4_nopad_bin'])
       const columns = await rows<{ collation: string }>(
         `SELECT DISTINCT collation_name AS collation
          FROM information_schema.columns
@@ -166,7 +166,7 @@ describe('the database', () => {
         [name],
       )
       expect(
-        columns.map((one) => one.collation).filter((one) => !one.startsWith('utf8mb4')),
+        columns.map((column) => column.collation).filter((one) => !one.startsWith('utf8mb4')),
       ).toEqual([])
       await bed.pool.query(`ALTER TABLE \`${name}\`.audit CONVERT TO CHARACTER SET latin1`)
       const { code, said } = startFails({

@@ -226,7 +226,7 @@ const planAndApprove = async (version: number, list: readonly CourseSummary[]): 
 const shapesOf = async (run: number): Promise<Map<number, string>> =>
   new Map(
     (await designer.get<ShapeGroup[]>(`/api/rollouts/${run}/shapes`)).body.flatMap((group) =>
-      group.courses.map((one) => [one.course, group.shape] as const),
+      group.courses.map((course) => [course.course, group.shape] as const),
     ),
   )
 

@@ -106,12 +106,12 @@ describe('a rollout, as a designer goes through it', () => {
     expect((await welcomeOf(course))?.html).toContain('when the tide turns')
     const { body } = await designer.get<TemplateDraft>(`/api/templates/${key}`)
     const part = body.draft.parts
-      .flatMap((one) => (one.kind === 'module' ? one.items : []))
+      .flatMap((part) => (part.kind === 'module' ? part.items : []))
       .find((one) => one.key === 'welcome')
     const block =
       part && part.kind !== 'module'
         ? part.blocks.find(
-            (one) => one.kind === 'fixed-text' && one.html.includes('Each week opens'),
+            (block) => block.kind === 'fixed-text' && block.html.includes('Each week opens'),
           )
         : undefined
     if (block?.kind !== 'fixed-text') throw new Error('the welcome says how the course runs')
@@ -133,7 +133,7 @@ describe('a rollout, as a designer goes through it', () => {
               part: 'questions',
               field: ['name'],
               was: body.draft.parts
-                .flatMap((one) => (one.kind === 'module' ? one.items : []))
+                .flatMap((part) => (part.kind === 'module' ? part.items : []))
                 .find((one) => one.key === 'questions')?.name,
               value: 'Ask the watch',
             },

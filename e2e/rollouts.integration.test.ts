@@ -52,8 +52,8 @@ let section = 10
 const newCourses = async (count: number): Promise<CourseSummary[]> => {
   const sections = Array.from({ length: count }, () => String(++section))
   const rows = sections.map(
-    (one) =>
-      `SAF 150,Liferaft & Flare Drill,autumn-2026,first-half,${one},own,pilar@kestrelsound.example,Pilar Hjort,on-campus,8,teaching`,
+    (section) =>
+      `SAF 150,Liferaft & Flare Drill,autumn-2026,first-half,${section},own,pilar@kestrelsound.example,Pilar Hjort,on-campus,8,teaching`,
   )
   const made = await designer.post(
     `/api/courses/made?how=each&template=${key}`,
@@ -62,11 +62,12 @@ const newCourses = async (count: number): Promise<CourseSummary[]> => {
   )
   expect(made.body).toMatchObject({
     errors: [],
-    made: sections.map((one) => ({ classSections: [one] })),
+    made: sections.map((section) => ({ classSections: [section] })),
   })
   return (await designer.get<CourseSummary[]>('/api/courses')).body.filter(
     (course) =>
-      course.code === 'SAF 150' && course.classSections.some((one) => sections.includes(one)),
+      course.code === 'SAF 150' &&
+      course.classSections.some((section) => sections.includes(section)),
   )
 }
 const snapshot = async (course: CourseSummary): Promise<Course> =>
@@ -117,7 +118,7 @@ const release = async (promise: string, questions: string): Promise<number> => {
     .flatMap((part) => (part.kind === 'module' ? part.items : []))
     .find((part) => part.key === 'welcome')
   if (!welcome || welcome.kind === 'module') throw new Error('the template has a welcome')
-  const block = welcome.blocks.find((one) => one.kind === 'fixed-text')
+  const block = welcome.blocks.find((block) => block.kind === 'fixed-text')
   if (!block) throw new Error('the welcome has fixed text')
   const edited = await designer.post(`/api/templates/${key}/edits`, {
     revision: body.draftRevision,
@@ -273,8 +274,8 @@ describe('from deployment to undo', () => {
     await designer.post(`/api/runs/${undo.body.run}/approve`)
     await workUntil(bed, designer, undo.body.run, 'done')
     const after = await snapshot(course)
-    const withoutName = (one: Course) =>
-      JSON.stringify({ modules: one.modules, stray: one.stray }, (field, value: unknown) =>
+    const withoutName = (course: Course) =>
+      JSON.stringify({ modules: course.modules, stray: course.stray }, (field, value: unknown) =>
         field === 'name' ? undefined : value,
       )
     expect(withoutName(after)).toBe(withoutName(before))
@@ -462,10 +463,10 @@ describe('special rollouts', () => {
     const workers = [await bed.startWorker(), await bed.startWorker()]
     const ended = await until(
       async () => [await runOf(designer, a.run), await runOf(designer, b.run)],
-      (runs) => runs.every((one) => one.state === 'done'),
+      (runs) => runs.every((run) => run.state === 'done'),
     )
     await Promise.all(workers.map((worker) => worker.stop()))
-    expect(ended.map((one: RunDetail) => one.counts.failed)).toEqual([0, 0])
+    expect(ended.map((detail: RunDetail) => detail.counts.failed)).toEqual([0, 0])
     const names = everyCourseItem(await snapshot(course)).map(({ item }) => item.name)
     expect(new Set(names).size).toBe(names.length)
   })
@@ -543,7 +544,7 @@ describe('house texts, next term, standing rules, values and merging', () => {
     await designer.post(`/api/runs/${planned}/approve`)
     const done = await workUntil(bed, designer, planned, 'done')
     expect(done.counts.done).toBeGreaterThan(2)
-    for (const task of done.tasks.filter((one) => one.state === 'done')) {
+    for (const task of done.tasks.filter((task) => task.state === 'done')) {
       const { body } = await designer.get<CourseDetail>(`/api/courses/${task.course}`)
       const pages = body.snapshot
         ? everyCourseItem(body.snapshot).filter(
@@ -608,7 +609,7 @@ describe('house texts, next term, standing rules, values and merging', () => {
     const { body: plan } = await designer.get<CoursePlan>(
       `/api/rollouts/${planned}/courses/${target?.course}`,
     )
-    expect(plan.consequences.map((one) => one.code)).toEqual(
+    expect(plan.consequences.map((consequence) => consequence.code)).toEqual(
       expect.arrayContaining(['dates-in-prose', 'left-behind']),
     )
     expect(JSON.stringify(plan)).not.toContain('accommodation-letter')
@@ -645,7 +646,7 @@ describe('house texts, next term, standing rules, values and merging', () => {
     const { body } = await designer.get<StandingRules>('/api/standing-rules')
     expect(body.several.length).toBeGreaterThan(0)
     expect(body.several[0]?.templates.sort()).toEqual(['Short Course Standard', 'Tide Standard'])
-    for (const one of body.rules) await designer.post(`/api/standing-rules/${one.id}/remove`)
+    for (const rule of body.rules) await designer.post(`/api/standing-rules/${rule.id}/remove`)
     expect((await designer.get<StandingRules>('/api/standing-rules')).body).toMatchObject({
       rules: [],
       fits: [],

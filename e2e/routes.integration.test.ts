@@ -140,7 +140,7 @@ describe('what somebody gives their word for', () => {
   it('counts as met, until the word is taken back', async () => {
     for (const course of courses) {
       const outcome = (await detailOf(course)).result?.outcomes.find(
-        (one) => one.outcome === 'cannot-tell',
+        (outcome) => outcome.outcome === 'cannot-tell',
       )
       if (!outcome) continue
       const by = async () =>
@@ -159,7 +159,7 @@ describe('what somebody gives their word for', () => {
   it('is not taken for what the snapshot shows to be wrong', async () => {
     for (const course of courses) {
       const outcome = (await detailOf(course)).result?.outcomes.find(
-        (one) => one.outcome === 'failed' && one.rule !== 'tool-not-attested',
+        (outcome) => outcome.outcome === 'failed' && outcome.rule !== 'tool-not-attested',
       )
       if (!outcome) continue
       const { status, body } = await attest(course, outcome)

@@ -45,9 +45,9 @@ describe('guessing a password', () => {
         signIn(designerMail, i === 59 ? demoPassword : `guess ${i}`),
       ),
     )
-    const states = answers.map((one) => one.status)
-    expect(states.filter((one) => one !== 429).length).toBeLessThanOrEqual(9)
-    const refused = answers.find((one) => one.status === 429)
+    const states = answers.map((answer) => answer.status)
+    expect(states.filter((state) => state !== 429).length).toBeLessThanOrEqual(9)
+    const refused = answers.find((answer) => answer.status === 429)
     expect(Number(refused?.headers.get('retry-after'))).toBeGreaterThan(0)
     expect(await refused?.json()).toMatchObject({ detail: expect.stringContaining('minutes') })
     // And no more after them, whoever asks from wherever, unless it is a device the owner has used.
@@ -72,7 +72,7 @@ describe('guessing a password', () => {
     const states: number[] = []
     for (let i = 0; i < 50; i++)
       states.push((await signIn(`nobody${i}@kestrelsound.example`, 'x', '', `10.0.0.${i}`)).status)
-    expect(states.filter((one) => one === 401).length).toBe(40)
+    expect(states.filter((state) => state === 401).length).toBe(40)
     expect(states.slice(40)).toEqual(Array.from({ length: 10 }, () => 429))
   })
   it('that was right costs nothing: signing in twenty times in a row is let through', async () => {
@@ -187,10 +187,10 @@ describe('what was done', () => {
     )
     const failed = await read('what=sign-in+failed&who=stranger')
     expect(failed.entries[0]).toMatchObject({ who: 'stranger@kestrelsound.example' })
-    expect(failed.entries.every((one) => one.what === 'sign-in failed')).toBe(true)
+    expect(failed.entries.every((entry) => entry.what === 'sign-in failed')).toBe(true)
     expect((await read('who=%25')).entries).toEqual([])
     const next = await read(`before=${all.entries.at(-1)?.id}`)
-    expect(next.entries.every((one) => one.id < (all.entries.at(-1)?.id ?? 0))).toBe(true)
+    expect(next.entries.every((entry) => entry.id < (all.entries.at(-1)?.id ?? 0))).toBe(true)
     const text = JSON.stringify(all)
     expect(text).not.toContain(demoPassword)
   })

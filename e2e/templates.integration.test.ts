@@ -153,7 +153,7 @@ describe('a template document that is brought in', () => {
   ]
   it.each(bad)('%s is refused, with the path', async (_, document, path) => {
     const answer = await bring(document)
-    expect([answer.status, answer.body.problems?.map((one) => one.path)]).toEqual([
+    expect([answer.status, answer.body.problems?.map((problem) => problem.path)]).toEqual([
       400,
       expect.arrayContaining([path]),
     ])
@@ -212,7 +212,7 @@ describe('a template document that is brought in', () => {
     const policy = (await fetch(bed.address)).headers.get('content-security-policy') ?? ''
     expect(policy).toContain("script-src 'self'")
     // Proofreading stops its release: it runs, and the image says nothing.
-    expect((await release('hostile')).body.remarks?.map((one) => one.check)).toEqual([
+    expect((await release('hostile')).body.remarks?.map((remark) => remark.check)).toEqual([
       'active-content',
       'alternative-text-missing',
     ])
@@ -292,7 +292,7 @@ describe('layers', () => {
         dry,
       })
     const seen = (await ask(draftRevision, true)).body
-    expect(seen.brings.map((one) => [one.code, one.part])).toEqual([
+    expect(seen.brings.map((bring) => [bring.code, bring.part])).toEqual([
       ['field-set', null],
       ['text-changed', 'overview'],
     ])
@@ -341,10 +341,10 @@ describe('versions', () => {
       await designer.get<TemplateChange[]>('/api/templates/upper/compare?from=1&to=2')
     ).body
     expect(
-      changes.map((one) => [
-        one.of,
-        one.words,
-        one.text?.filter((run) => run.change === 'new').map((run) => run.text),
+      changes.map((change) => [
+        change.of,
+        change.words,
+        change.text?.filter((run) => run.change === 'new').map((run) => run.text),
       ]),
     ).toEqual([['Week {week} overview', 'fixed text say reworded', [', every day']]])
     expect((await designer.get('/api/templates/upper/compare?from=1&to=9')).status).toBe(404)
@@ -411,7 +411,7 @@ describe('versions', () => {
     const refused = await release('upper')
     expect([
       refused.status,
-      refused.body.remarks?.map((one) => [one.check, one.part, one.block]),
+      refused.body.remarks?.map((remark) => [remark.check, remark.part, remark.block]),
     ]).toEqual([409, [['fill-in-without-prompt', 'overview', 'ask']]])
     expect(
       (await designer.post('/api/templates/upper/release', { revision: 0, note: '' })).status,
@@ -429,7 +429,12 @@ describe('a draft that several edit', () => {
     expect([answer.status, answer.body.edit, answer.body.clash]).toEqual([
       409,
       1,
-      { code: 'clash', where: 'the name of “Week {week} overview”', present: 'Week {week} overview', wanted: 'Mine' },
+      {
+        code: 'clash',
+        where: 'the name of “Week {week} overview”',
+        present: 'Week {week} overview',
+        wanted: 'Mine',
+      },
     ])
     expect(JSON.stringify((await draftOf('upper')).draft)).not.toContain('"strength":"should"')
   })
@@ -494,7 +499,7 @@ describe('the library', () => {
   it('holds what templates brought along, and tells where each is used', async () => {
     const muster = await entry('muster')
     expect(muster).toMatchObject({ kind: 'house-text', title: 'Emergency Muster', revision: 1 })
-    expect(muster?.templates.map((one) => one.key)).toEqual(
+    expect(muster?.templates.map((template) => template.key)).toEqual(
       expect.arrayContaining(['harbour-standard', 'navigation-programme']),
     )
     expect(muster?.courses).toBeGreaterThan(0)
@@ -522,14 +527,14 @@ describe('the library', () => {
       (
         await put(1, {
           ...next,
-          revisions: next.revisions.map((one) => ({ ...one, html: '<p>Otherwise.</p>' })),
+          revisions: next.revisions.map((revision) => ({ ...revision, html: '<p>Otherwise.</p>' })),
         })
       ).body.type,
     ).toContain('rewritten')
     expect((await put(1, next)).status).toBe(200)
     const version = (await designer.get<Template>('/api/templates/harbour-standard/versions/1'))
       .body
-    expect(version.houseTexts.find((one) => one.key === 'muster')?.revisions.at(-1)?.html).toBe(
+    expect(version.houseTexts.find((text) => text.key === 'muster')?.revisions.at(-1)?.html).toBe(
       '<p>Muster at the flagpole.</p>',
     )
     expect(
@@ -654,7 +659,9 @@ describe('the library', () => {
     expect(JSON.stringify((await draftOf('keepers-layer')).draft.keptBlocks)).not.toContain(
       'both steps',
     )
-    expect((await entry('care'))?.templates.map((one) => [one.key, one.current])).toEqual([
+    expect(
+      (await entry('care'))?.templates.map((template) => [template.key, template.current]),
+    ).toEqual([
       ['keepers-layer', false],
       ['keeper', true],
     ])

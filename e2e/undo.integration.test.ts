@@ -79,7 +79,7 @@ const run = async (
     bed,
     designer,
     order,
-    courses.map((one) => one.id),
+    courses.map((course) => course.id),
   )
   await designer.post(`/api/runs/${planned.run}/approve`)
   const { tasks } = await workUntil(bed, designer, planned.run, 'done')

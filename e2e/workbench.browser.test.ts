@@ -312,7 +312,7 @@ describe('rows', () => {
     await row('syllabus').waitFor()
     await saved()
     const { draft } = await draftOf('lighthouse-standard')
-    expect(draft.houseTexts.map((one) => one.key).sort()).toEqual([
+    expect(draft.houseTexts.map((text) => text.key).sort()).toEqual([
       'accommodation',
       'honesty',
       'muster',
@@ -381,7 +381,7 @@ describe('a page', () => {
     await page.getByRole('button', { name: 'subheading', exact: true }).last().click()
     const lastHtml = async () => {
       const part = everyPart((await draftOf('distance-standard')).draft).find(
-        (one) => one.key === 'checklist',
+        (part) => part.key === 'checklist',
       )
       const block = part && !isModule(part) ? part.blocks.at(-1) : undefined
       return block?.kind === 'fixed-text' ? block.html : null
@@ -522,9 +522,9 @@ describe('the library', () => {
       .getByText('text, revision 2')
       .waitFor()
     const { draft } = await draftOf('harbour-standard')
-    expect(draft.houseTexts.find((one) => one.key === 'honesty')?.revisions.at(-1)?.html).toContain(
-      'Ask before you copy',
-    )
+    expect(
+      draft.houseTexts.find((text) => text.key === 'honesty')?.revisions.at(-1)?.html,
+    ).toContain('Ask before you copy')
   })
 })
 

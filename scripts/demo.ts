@@ -77,7 +77,7 @@ const leastFree = 1500 * 2 ** 20
 const stopAll = async (code: number): Promise<never> => {
   stopping = true
   console.log('\nStopping …')
-  await Promise.all(processes.toReversed().map((one) => one.stop()))
+  await Promise.all(processes.toReversed().map((process) => process.stop()))
   await database?.stop()
   rmSync(pidsFile, { force: true })
   giveBack()

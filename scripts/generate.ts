@@ -124,7 +124,7 @@ const placed: NameContextDocument['place'][] = [
 ]
 placed.forEach((place, i) => {
   const facts = courses.find(
-    (one) => one.facts.code === ['NAV 110', 'SAF 150', 'OSC 240'][i],
+    (course) => course.facts.code === ['NAV 110', 'SAF 150', 'OSC 240'][i],
   )?.facts
   if (!facts) throw new Error('an example course is not in the roster')
   put(

@@ -596,13 +596,13 @@ describe('rules and mend', () => {
         )
       ).out,
     )
-    const finding = checked.findings.find((one: { places: { mend: object[] | null }[] }) =>
-      one.places.some((place) => place.mend && place.mend.length > 0),
+    const finding = checked.findings.find((finding: { places: { mend: object[] | null }[] }) =>
+      finding.places.some((place) => place.mend && place.mend.length > 0),
     )
     if (!finding)
       return expect(
-        checked.findings.every((one: { places: { mend: null }[] }) =>
-          one.places.every((place) => place.mend === null),
+        checked.findings.every((finding: { places: { mend: null }[] }) =>
+          finding.places.every((place) => place.mend === null),
         ),
       ).toBe(true)
     const document = JSON.parse(

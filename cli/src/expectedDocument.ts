@@ -35,11 +35,11 @@ export const expectedDocument = (expected: ExpectedCourse, onDate: string): obje
 /** The same as an outline to read. */
 export const expectedText = (expected: ExpectedCourse): string => {
   const lines = [expected.name]
-  const visit = (one: ExpectedPart, depth: number) => {
+  const visit = (part: ExpectedPart, depth: number) => {
     lines.push(
-      `${'  '.repeat(depth)}${one.name} (${one.kind}, ${one.strength}${one.audience === 'students' ? '' : `, ${one.audience}`}${one.dueAt ? `, due ${one.dueAt}` : ''})`,
+      `${'  '.repeat(depth)}${part.name} (${part.kind}, ${part.strength}${part.audience === 'students' ? '' : `, ${part.audience}`}${part.dueAt ? `, due ${part.dueAt}` : ''})`,
     )
-    for (const inner of one.items) visit(inner, depth + 1)
+    for (const inner of part.items) visit(inner, depth + 1)
   }
   for (const one of [expected.home, ...expected.parts]) visit(one, 1)
   return `${lines.join('\n')}\n`

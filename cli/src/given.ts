@@ -38,7 +38,7 @@ export const wordOption = <W extends string>(
   words: readonly W[],
   fallback: W,
 ): W => {
-  const word = words.find((one) => one === (value ?? fallback))
+  const word = words.find((word) => word === (value ?? fallback))
   if (word === undefined)
     throw new Unusable(`--${name}: found ${value}; expected ${words.join(' or ')}`)
   return word

@@ -64,9 +64,11 @@ describe.each(documents)('the OpenAPI document of %s', (_, document) => {
   })
   it('describes what stands in each address', () => {
     for (const { path, parameters = [] } of operationsOf(document))
-      expect(parameters.filter((one) => one.in === 'path').map((one) => one.name)).toEqual(
-        [...path.matchAll(/\{(\w+)\}/g)].map(([, name]) => name),
-      )
+      expect(
+        parameters
+          .filter((parameter) => parameter.in === 'path')
+          .map((parameter) => parameter.name),
+      ).toEqual([...path.matchAll(/\{(\w+)\}/g)].map(([, name]) => name))
   })
 })
 

@@ -74,16 +74,16 @@ describe('a model course', () => {
       'fill-in',
       'work-list',
     ])
-    expect(proposals.find((one) => one.id === 'repeat')).toMatchObject({
+    expect(proposals.find((proposal) => proposal.id === 'repeat')).toMatchObject({
       about: 'repeat',
       words: '16 modules are one, repeated each week',
     })
     expect(proofread(template).filter((one) => one.severity === 'error')).toEqual([])
   })
   it('knows weeks that were renamed by what they hold', () => {
-    expect(read('own week names').proposals.find((one) => one.id === 'repeat')?.evidence).toContain(
-      'by what they hold',
-    )
+    expect(
+      read('own week names').proposals.find((proposal) => proposal.id === 'repeat')?.evidence,
+    ).toContain('by what they hold')
   })
   it('takes a refusal: modules that stand apart, a name as it is, fixed text left to the instructor, a part left out', () => {
     expect(read('half done', ['repeat']).template.parts.length).toBeGreaterThan(16)

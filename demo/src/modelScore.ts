@@ -35,7 +35,7 @@ export const recall = (score: Score): number => (score.true === 0 ? 1 : score.fo
 const pairs = (count: number): number => (count * (count - 1)) / 2
 const plain = (html: string): string =>
   analysePage(html)
-    .paragraphs.map((one) => one.text)
+    .paragraphs.map((paragraph) => paragraph.text)
     .join(' ')
 
 /** Length of the longest common subsequence. */
@@ -133,7 +133,7 @@ export const scoreModel = ({ course, facts, template, partOf }: ModelCase): Mode
 }
 
 const moduleNumber = (reading: ReturnType<typeof readModel>, id: string): number =>
-  reading.group?.repetitions.find((one) => one.module.id === id)?.number ?? -1
+  reading.group?.repetitions.find((repetition) => repetition.module.id === id)?.number ?? -1
 
 /** Scores of many generated courses, added up. */
 export const scoreModels = (

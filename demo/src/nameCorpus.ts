@@ -31,7 +31,7 @@ export interface CorpusName {
 }
 
 const termNamed = (code: string) => {
-  const term = terms.find((one) => one.code === code)
+  const term = terms.find((term) => term.code === code)
   if (!term) throw new Error(`there is no term ${code}`)
   return term
 }

@@ -122,7 +122,7 @@ export const factsOfRoster = (
     byCourse.set(row.platformCourseId, [...(byCourse.get(row.platformCourseId) ?? []), row])
   return [...byCourse].flatMap(([platformCourseId, group]) => {
     const [row] = group
-    const term = terms.find((one) => one.code === row?.term)
+    const term = terms.find((term) => term.code === row?.term)
     if (!row || !term) return []
     return [
       {

@@ -32,10 +32,10 @@ describe('a term as a calendar file', () => {
   const text = termCalendar(autumn, instructionalWeeks({ term: autumn }), stampedAt)
   it('is accepted by another reader, with every week on its days', () => {
     const events = eventsOf(text)
-    const week = events.find((one) => one.summary === 'Week 3')
+    const week = events.find((event) => event.summary === 'Week 3')
     expect([week && day(week.start), week && day(week.end)]).toEqual(['2026-09-14', '2026-09-21'])
-    expect(events.filter((one) => /^Week \d+$/.test(one.summary))).toHaveLength(15)
-    expect(events.map((one) => one.summary)).toEqual(
+    expect(events.filter((event) => /^Week \d+$/.test(event.summary))).toHaveLength(15)
+    expect(events.map((event) => event.summary)).toEqual(
       expect.arrayContaining([
         'Fall Pause (week 11)',
         'Labour Day',
@@ -48,12 +48,15 @@ describe('a term as a calendar file', () => {
     const hostile = {
       ...autumn,
       title: 'Autumn\r\nBEGIN:VEVENT\r\nSUMMARY:Mine\r\nEND:VEVENT',
-      holidays: autumn.holidays.map((one) => ({ ...one, name: `${one.name}\nSUMMARY:Mine\u0000` })),
+      holidays: autumn.holidays.map((holiday) => ({
+        ...holiday,
+        name: `${holiday.name}\nSUMMARY:Mine\u0000`,
+      })),
     }
     const weeks = instructionalWeeks({ term: autumn })
     const events = eventsOf(termCalendar(hostile, weeks, stampedAt))
     expect(events).toHaveLength(eventsOf(termCalendar(autumn, weeks, stampedAt)).length)
-    expect(events.filter((one) => one.summary === 'Mine')).toEqual([])
+    expect(events.filter((event) => event.summary === 'Mine')).toEqual([])
   })
   it('has lines of at most 75 octets, ended by CRLF (RFC 5545, 3.1)', () => {
     for (const line of text.split('\r\n'))
@@ -62,7 +65,7 @@ describe('a term as a calendar file', () => {
   })
   it('gives back the holidays and breaks it was made from', () => {
     const read = readFreeDays(text, autumn.firstDay, autumn.lastDay)
-    expect(read.ok && read.value.holidays.map((one) => one.name)).toEqual(
+    expect(read.ok && read.value.holidays.map((holiday) => holiday.name)).toEqual(
       expect.arrayContaining(['Labour Day', 'Thanksgiving']),
     )
     expect(read.ok && read.value.breaks).toContainEqual({
@@ -78,11 +81,12 @@ describe('a course as a calendar file', () => {
   if (!expansion.ok) throw new Error('the demo course does not expand')
   it('says what is due when, to the minute, across the clock change', () => {
     const events = eventsOf(courseCalendar(expansion.value, 'kc-1001', stampedAt))
-    const due = (name: RegExp) => events.find((one) => name.test(one.summary))?.start.toISOString()
+    const due = (name: RegExp) =>
+      events.find((event) => name.test(event.summary))?.start.toISOString()
     expect(due(/Assignment 4/)).toBe('2026-10-26T02:59:00.000Z')
     expect(due(/Assignment 5/)).toBe('2026-11-09T03:59:00.000Z')
-    expect(new Set(events.map((one) => one.uid)).size).toBe(events.length)
-    expect(events.filter((one) => one.summary.startsWith('NAV 110')).length).toBe(events.length)
+    expect(new Set(events.map((event) => event.uid)).size).toBe(events.length)
+    expect(events.filter((event) => event.summary.startsWith('NAV 110')).length).toBe(events.length)
   })
 })
 
@@ -185,7 +189,7 @@ describe('holidays from a calendar file', () => {
       ),
     )
     const read = readFreeDays(text, '2026-08-31', '2026-12-18')
-    expect(read.ok && read.value.holidays.map((one) => one.date)).toEqual([
+    expect(read.ok && read.value.holidays.map((holiday) => holiday.date)).toEqual([
       '2026-09-04',
       '2026-09-18',
       '2026-10-01',

@@ -24,7 +24,7 @@ describe('a roster file', () => {
   it('is read with a byte order mark, quoted fields (RFC 4180), columns in any order and without session', () => {
     const { courses, errors } = read(
       `\ufeff${[...rosterColumns]
-        .filter((one) => one !== 'session')
+        .filter((column) => column !== 'session')
         .reverse()
         .join(',')}`,
       'teaching,kc-2,8,online,"Roe, Ines",ines@kestrelsound.example,own,01,autumn-2026,"Sea ""Ice""",OSC 240',
@@ -58,7 +58,7 @@ describe('a roster file', () => {
         row,
         row.replace('Coastal Navigation', 'Something Else').replace(',01,', ',02,'),
         row,
-      ).errors.map((one) => one.column),
+      ).errors.map((error) => error.column),
     ).toEqual(['title', 'class section'])
   })
   it.each([
@@ -75,6 +75,6 @@ describe('a roster file', () => {
   ])('is refused as a whole: %s', (_, bytes, reason) => {
     const { courses, errors } = readRoster(bytes)
     expect(courses).toEqual([])
-    expect(errors.map((one) => one.reason).join('; ')).toMatch(reason)
+    expect(errors.map((error) => error.reason).join('; ')).toMatch(reason)
   })
 })

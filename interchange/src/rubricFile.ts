@@ -36,7 +36,7 @@ export const readRubric = (bytes: Uint8Array): Result<Rubric['criteria'], Rubric
     return problem(1, `${head.length - 1} levels`, `at most ${mostLevels} levels`)
   if (body.length === 0) return problem(2, 'nothing', 'a row for each criterion')
   const points = head.slice(1).map((title) => pointsAtEnd.exec(title.slice(-pointsWithin))?.[1])
-  const without = points.findIndex((one) => one === undefined)
+  const without = points.findIndex((point) => point === undefined)
   if (without >= 0)
     return problem(
       1,
@@ -55,9 +55,9 @@ export const readRubric = (bytes: Uint8Array): Result<Rubric['criteria'], Rubric
       )
     criteria.push({
       text: name.slice(0, 500),
-      levels: points.map((one, at) => ({
+      levels: points.map((point, at) => ({
         text: (levels[at] ?? '').slice(0, 1000),
-        points: Number((one ?? '0').replace(',', '.')),
+        points: Number((point ?? '0').replace(',', '.')),
       })),
     })
   }

@@ -108,7 +108,7 @@ export class Courses {
   ): Promise<{ people: { email: string; name: string }[] } | null> {
     return inTransaction(this.#pool, async (database) => {
       if (!(await this.#read(database, id, true))) return null
-      for (const one of people) await enrolOne(database, id, one)
+      for (const person of people) await enrolOne(database, id, person)
       return { people: await listEnrolled(database, id) }
     })
   }
@@ -310,7 +310,7 @@ export class Courses {
     changes: readonly Change[],
     stripUnknownAttributes: boolean,
   ): Promise<ChangeSetAnswer> {
-    const wanted = changes.filter((one) => 'clientId' in one).length
+    const wanted = changes.filter((change) => 'clientId' in change).length
     let next = wanted > 0 ? await this.#mint(database, 'id', wanted) : 0
     const applied = applyChanges(course, changes, {
       newId: (kind) => `${kind === 'module' ? 'm' : 'i'}${next++}`,

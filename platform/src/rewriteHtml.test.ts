@@ -12,7 +12,7 @@ describe('the platform’s rewriting', () => {
     expect(rewritten).not.toMatch(/script|onclick|javascript/)
     expect(rewritten).toContain('id="kp-x"')
     expect(rewritten).toContain('It&rsquo;s open &ndash; from 9&hellip;')
-    expect(analysePage(rewritten).paragraphs.map((one) => one.text)).toEqual([
+    expect(analysePage(rewritten).paragraphs.map((paragraph) => paragraph.text)).toEqual([
       "It's open – from 9…",
       'b',
       'c',

@@ -32,15 +32,15 @@ export const rewriteHtml = (html: string, stripUnknownAttributes: boolean): stri
       if (!isElement(node)) continue
       node.attrs = node.attrs
         .filter(
-          (one) =>
-            !one.name.startsWith('on') &&
-            !(stripUnknownAttributes && one.name.startsWith('data-')) &&
-            !/^\s*javascript:/i.test(one.value),
+          (attr) =>
+            !attr.name.startsWith('on') &&
+            !(stripUnknownAttributes && attr.name.startsWith('data-')) &&
+            !/^\s*javascript:/i.test(attr.value),
         )
-        .map((one) =>
-          one.name === 'id' && !one.value.startsWith('kp-')
-            ? { ...one, value: `kp-${one.value}` }
-            : one,
+        .map((attr) =>
+          attr.name === 'id' && !attr.value.startsWith('kp-')
+            ? { ...attr, value: `kp-${attr.value}` }
+            : attr,
         )
       tidy(node)
     }

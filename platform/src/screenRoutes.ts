@@ -220,7 +220,7 @@ export const screenRoutes = (courses: Courses, misbehaviours: Misbehaviours): Ro
           return void response.status(409).send(
             changedMeanwhileScreen(
               back,
-              typed.edits.filter((one) => outcome.changedMeanwhile.includes(one.index)),
+              typed.edits.filter((edit) => outcome.changedMeanwhile.includes(edit.index)),
             ),
           )
         return edit(

@@ -17,7 +17,7 @@ const meetingDaysOf = (value: string | undefined): Weekday[] =>
     .split(',')
     .filter((word) => word.trim() !== '')
     .map((word) => {
-      const weekday = weekdays.find((one) => one === word.trim().toLowerCase())
+      const weekday = weekdays.find((weekday) => weekday === word.trim().toLowerCase())
       if (weekday === undefined)
         throw new Unusable(
           `--meeting-days: found ${word}; expected weekdays with commas between them: ${weekdays.join(',')}`,
@@ -37,7 +37,7 @@ export const calendar: Command = async (values, streams) => {
   const { session } = values
   if (session !== undefined && !term.sessions.some((one) => one.code === session))
     throw new Unusable(
-      `--session: found ${session}; expected ${term.sessions.map((one) => one.code).join(', ') || 'none, as the term has no sessions'}`,
+      `--session: found ${session}; expected ${term.sessions.map((session) => session.code).join(', ') || 'none, as the term has no sessions'}`,
     )
   const count = numberOption('weeks', values.weeks, 1, 120)
   const available = instructionalWeeks({ term, nextTerm, session }).filter(

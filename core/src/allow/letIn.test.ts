@@ -40,7 +40,7 @@ const activeIn = (html: string): string[] => {
   ])
     look(
       parse(whole)
-        .childNodes.flatMap((one) => ('childNodes' in one ? one.childNodes : []))
+        .childNodes.flatMap((node) => ('childNodes' in node ? node.childNodes : []))
         .filter((one) => !('tagName' in one && one.tagName === 'head')),
     )
   return found

@@ -48,10 +48,12 @@ describe('a template from a page of sentences', () => {
     ).toEqual(['Week 9: no class'])
   })
   it('has weights that come to 100, or none', () => {
-    expect(made({}).grading.categories.map((one) => [one.name, one.weight])).toEqual([
-      ['Discussions', 50],
-      ['Assignments', 50],
-    ])
+    expect(made({}).grading.categories.map((category) => [category.name, category.weight])).toEqual(
+      [
+        ['Discussions', 50],
+        ['Assignments', 50],
+      ],
+    )
     expect(made({ grading: 'none' }).grading.categories).toEqual([])
   })
   it('tells what is wrong with an answer', () => {

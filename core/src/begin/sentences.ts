@@ -218,7 +218,7 @@ export const templateFromSentences = (
   const exceptions: Exception[] = []
   const atUnitEnd: Item[] = []
   for (const what of holdings) {
-    const asked = answers.holds.find((one) => one.what === what)
+    const asked = answers.holds.find((hold) => hold.what === what)
     if (!asked) continue
     const item: Item = { ...itemFor(what, place, asked.points, graded), strength: asked.strength }
     if (asked.often === 'end-of-unit' && answers.units !== null) atUnitEnd.push(item)
@@ -303,7 +303,7 @@ export const templateFromSentences = (
   }
   const categories = [
     ...new Set(
-      answers.holds.flatMap((one) => (categoryOf[one.what] ? [categoryOf[one.what] ?? ''] : [])),
+      answers.holds.flatMap((hold) => (categoryOf[hold.what] ? [categoryOf[hold.what] ?? ''] : [])),
     ),
   ]
   const weights = shares(Math.max(1, categories.length))

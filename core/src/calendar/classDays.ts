@@ -15,7 +15,7 @@ export interface ClassDay {
 /** A free day: inside a break, or a holiday. */
 export const isFree = (date: string, term: Term): boolean =>
   term.breaks.some((pause) => date >= pause.first && date <= pause.last) ||
-  term.holidays.some((one) => one.date === date)
+  term.holidays.some((holiday) => holiday.date === date)
 
 /**
  * The days of a week on which class is held: the course's meeting days (Monday to Friday without any) that lie in no

@@ -53,10 +53,10 @@ const anchorOf = (
   meetingDays: readonly Weekday[],
 ): string | null => {
   const week =
-    offset.week === undefined ? own : (weeks.find((one) => one.number === offset.week) ?? null)
+    offset.week === undefined ? own : (weeks.find((week) => week.number === offset.week) ?? null)
   switch (offset.from) {
     case 'term-start':
-      return weeks.find((one) => one.number > 0)?.first ?? term.firstDay
+      return weeks.find((week) => week.number > 0)?.first ?? term.firstDay
     case 'term-end':
       return weeks.at(-1)?.last ?? term.lastDay
     case 'week-start':
@@ -68,7 +68,7 @@ const anchorOf = (
         ? null
         : (classDaysOf(week, term, meetingDays)[(offset.classDay ?? 1) - 1]?.date ?? null)
     case 'named-date':
-      return term.otherDates.find((one) => one.name === offset.name)?.date ?? null
+      return term.otherDates.find((date) => date.name === offset.name)?.date ?? null
   }
 }
 

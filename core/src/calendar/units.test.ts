@@ -32,7 +32,7 @@ const termOf = (more: object = {}): Term => {
 const term = termOf()
 const weeks = instructionalWeeks({ term })
 const week = (number: number) => {
-  const found = weeks.find((one) => one.number === number)
+  const found = weeks.find((week) => week.number === number)
   if (!found) throw new Error(`there is no week ${number}`)
   return found
 }
@@ -100,7 +100,7 @@ describe('units', () => {
     expect(byWeeks).toMatchObject({ first: '2026-08-31', last: '2026-09-13', hasWeekLevel: true })
     expect(byWeeks?.days.map((day) => day.date)).toEqual(['2026-09-02', '2026-09-09'])
     expect(byDays).toMatchObject({ title: 'Compass', first: '2026-09-16', last: '2026-09-29' })
-    expect(byDays?.weeks.map((one) => [one.number, one.first, one.last])).toEqual([
+    expect(byDays?.weeks.map((week) => [week.number, week.first, week.last])).toEqual([
       [3, '2026-09-16', '2026-09-20'],
       [4, '2026-09-21', '2026-09-27'],
       [5, '2026-09-28', '2026-09-29'],
@@ -221,7 +221,7 @@ describe('the calendar as a document', () => {
     expect(document.units.flatMap((unit) => unit.classDays)).toEqual(
       document.days.map((day) => day.date),
     )
-    expect(document.weeks.flatMap((one) => one.classDays)).toEqual(
+    expect(document.weeks.flatMap((week) => week.classDays)).toEqual(
       document.days.map((day) => day.date),
     )
     expect(document.weeks[2]?.halves.map((half) => half.half)).toEqual(['A', 'B'])

@@ -109,7 +109,7 @@ const weeksOfSpan = (
         workdays.length > 0 && workdays.every((day) => day >= pause.first && day <= pause.last),
     )
     const touching = term.breaks.find((pause) => pause.first <= last && pause.last >= first)
-    const holiday = term.holidays.find((one) => one.date >= first && one.date <= last)
+    const holiday = term.holidays.find((holiday) => holiday.date >= first && holiday.date <= last)
     if (closed && !term.breakWeeksCount) continue
     weeks.push({
       number: number++,

@@ -66,7 +66,7 @@ export const policyProblems = (template: Template): Problem[] =>
           code: 'not-allowed',
           path: `/policies/${i}/rule`,
           found: policy.rule,
-          expected: `one of ${rules.map((one) => one.id).join(', ')}`,
+          expected: `one of ${rules.map((rule) => rule.id).join(', ')}`,
         },
       ]
     const read = readDocument(rule.parameters, policy.parameters)
@@ -477,7 +477,7 @@ const findingsOf = (
     const { subject } = verdict
     const together =
       verdict.together ?? (subject.about === 'part' ? subject.part.key : subjectKey(subject))
-    const waiver = dispensations?.waivers.find((one) => one.id === outcome.waivedBy) ?? null
+    const waiver = dispensations?.waivers.find((waiver) => waiver.id === outcome.waivedBy) ?? null
     const digest = shortHash(JSON.stringify(verdict.evidence))
     const key = `${rule.id}|${verdict.message}|${together}|${outcome.strength}|${waiver?.id ?? ''}`
     const wanted = rule.mend?.(verdict, context) ?? []
@@ -565,7 +565,8 @@ const countsOf = (
   }
   const open = (strength: Strength) =>
     findings.filter(
-      (one) => one.strength === strength && one.places.some((place) => place.waived === null),
+      (finding) =>
+        finding.strength === strength && finding.places.some((place) => place.waived === null),
     ).length
   return {
     requirements: count.passed + count.failed,

@@ -90,9 +90,9 @@ describe('a course as it was deployed', () => {
           const facts: Facts = {
             ...exampleFacts(),
             term,
-            weeks: weeks.filter((one) => one.number > 0).length,
+            weeks: weeks.filter((week) => week.number > 0).length,
             topics: Object.fromEntries(
-              weeks.map((one) => [one.number, `Topic of harbour ${one.number}`]),
+              weeks.map((week) => [week.number, `Topic of harbour ${week.number}`]),
             ),
           }
           const asOf = addDays(
@@ -118,7 +118,7 @@ describe('a course as it was deployed', () => {
         (number, word, between) => {
           const example = exampleCourse()
           const module = everyModule(example.course.modules).find(
-            (one) => one.recordedAs?.part === 'week' && one.recordedAs.number === number,
+            (module) => module.recordedAs?.part === 'week' && module.recordedAs.number === number,
           )
           if (!module) return
           const right = module.name

@@ -67,10 +67,10 @@ export const waiverFor = (
   return (
     waivers
       .filter(
-        (one) =>
-          one.rule === rule &&
-          (one.scope === 'rule' || one.fingerprint === fingerprint) &&
-          inForce(one, asOf),
+        (waiver) =>
+          waiver.rule === rule &&
+          (waiver.scope === 'rule' || waiver.fingerprint === fingerprint) &&
+          inForce(waiver, asOf),
       )
       .sort((a, b) => width[a.scope] - width[b.scope] || (a.id < b.id ? -1 : 1))[0] ?? null
   )
@@ -85,9 +85,9 @@ export const attestationFor = (
 ): Attestation | null =>
   attestations
     .filter(
-      (one) =>
-        one.rule === rule &&
-        one.fingerprint === fingerprint &&
-        inForce({ from: one.on, until: one.until }, asOf),
+      (attestation) =>
+        attestation.rule === rule &&
+        attestation.fingerprint === fingerprint &&
+        inForce({ from: attestation.on, until: attestation.until }, asOf),
     )
     .sort((a, b) => (a.on < b.on ? 1 : -1))[0] ?? null

@@ -44,9 +44,9 @@ const wordsIn = (text: string): string[] => text.toLowerCase().match(/[\p{L}\p{N
 const thingsIn = (html: string): string[] => {
   const page = analysePage(html)
   return [
-    ...page.images.map((one) => `image ${one.source} ${one.alternativeText ?? ''}`),
+    ...page.images.map((image) => `image ${image.source} ${image.alternativeText ?? ''}`),
     ...page.media.map((one) => `media ${one.source}`),
-    ...page.links.map((one) => `link ${one.text}`),
+    ...page.links.map((link) => `link ${link.text}`),
   ]
 }
 
@@ -63,7 +63,7 @@ const goneFrom = (old: string, next: string): { words: string[]; things: string[
   }
   const textOf = (html: string) =>
     analysePage(html)
-      .paragraphs.map((one) => one.text)
+      .paragraphs.map((paragraph) => paragraph.text)
       .join(' ')
   return {
     words: without(wordsIn(textOf(old)), wordsIn(textOf(next))),
@@ -91,7 +91,7 @@ const losesWords = (item: CourseItem, html: string, context: CheckContext): bool
   const words = new Set(
     wordsIn(
       analysePage(ours)
-        .paragraphs.map((one) => one.text)
+        .paragraphs.map((paragraph) => paragraph.text)
         .join(' '),
     ),
   )

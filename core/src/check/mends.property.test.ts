@@ -254,7 +254,7 @@ describe('what is left', () => {
       `students have work in “${assignment.name}”; how it counts and when it is due is left alone`,
     ])
     const place: FindingPlace | undefined = result.ok
-      ? result.value.before.findings.find((one) => one.rule === 'points-differ')?.places[0]
+      ? result.value.before.findings.find((finding) => finding.rule === 'points-differ')?.places[0]
       : undefined
     expect(place).toMatchObject({ mend: null, refusal: { code: 'student-work' } })
   })

@@ -40,7 +40,7 @@ export interface PageDifference {
 
 const wordsOf = (html: string): string =>
   analysePage(html)
-    .paragraphs.map((one) => one.text)
+    .paragraphs.map((paragraph) => paragraph.text)
     .join(' ')
 
 const differenceOf = (reading: BlockReading, onDate: string): BlockDifference => {
@@ -137,7 +137,10 @@ export const pageDifference = (
     stretches,
     notRead: null,
     missing: [...differences.values()].filter(
-      (one) => one.state === 'missing' && !shown.has(one.key) && one.kind !== 'guidance-note',
+      (difference) =>
+        difference.state === 'missing' &&
+        !shown.has(difference.key) &&
+        difference.kind !== 'guidance-note',
     ),
   })
 }

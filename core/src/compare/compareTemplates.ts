@@ -50,7 +50,7 @@ const same = (a: unknown, b: unknown): boolean =>
   canonicalJson(a ?? null) === canonicalJson(b ?? null)
 const plain = (html: string): string =>
   analysePage(html)
-    .paragraphs.map((one) => one.text)
+    .paragraphs.map((paragraph) => paragraph.text)
     .join('\n')
 
 /** Longest increasing run of positions: what it leaves out is the fewest ones that were moved. */
@@ -134,7 +134,7 @@ const placed = (parts: readonly Part[], parent: string | null = null): Placed[] 
     ...(isModule(part)
       ? [
           ...placed(part.items, part.key),
-          ...part.exceptions.flatMap((one) => placed(one.add, one.key)),
+          ...part.exceptions.flatMap((exception) => placed(exception.add, exception.key)),
         ]
       : []),
   ])
@@ -161,9 +161,9 @@ export const compareTemplates = (before: Template, after: Template): TemplateCha
       ...partsWithin(template.parts).flatMap((part): [string, string][] => [
         [part.key, part.name],
         ...(isModule(part)
-          ? part.exceptions.map((one): [string, string] => [
-              one.key,
-              `${anchorWords(one.anchor)} of ${part.name}`,
+          ? part.exceptions.map((exception): [string, string] => [
+              exception.key,
+              `${anchorWords(exception.anchor)} of ${part.name}`,
             ])
           : []),
       ]),

@@ -28,7 +28,7 @@ const ownAddress = (
   while (
     segments.length > 1 &&
     shared < (segments[0]?.length ?? 0) &&
-    segments.every((one) => one[shared] === segments[0]?.[shared])
+    segments.every((segment) => segment[shared] === segments[0]?.[shared])
   )
     shared += 1
   const whole = segments[0]?.slice(0, shared) ?? []

@@ -51,12 +51,12 @@ export const Facts = z
   .superRefine((facts, context) => {
     if (
       facts.session !== undefined &&
-      !facts.term.sessions.some((one) => one.code === facts.session)
+      !facts.term.sessions.some((session) => session.code === facts.session)
     )
       context.addIssue({
         code: 'custom',
         path: ['session'],
-        message: `the code of a session of the term: ${facts.term.sessions.map((one) => one.code).join(', ') || 'it has none'}`,
+        message: `the code of a session of the term: ${facts.term.sessions.map((session) => session.code).join(', ') || 'it has none'}`,
       })
   })
 export type Facts = z.output<typeof Facts>

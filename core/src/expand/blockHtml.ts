@@ -50,7 +50,7 @@ const withPartLinks = (html: string, surroundings: BlockSurroundings): string =>
 /** Images are named as they are kept on the platform; one that the template does not have stays as it is. */
 const withImages = (html: string, assets: Template['assets']): string =>
   html.replace(/\bsrc="asset:([\w.-]{1,120})"/g, (whole, name: string) => {
-    const asset = assets.find((one) => one.fileName === name)
+    const asset = assets.find((asset) => asset.fileName === name)
     return asset ? `src="asset:${storedImage(asset).name}"` : whole
   })
 

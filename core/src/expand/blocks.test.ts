@@ -47,7 +47,9 @@ describe('blocks made from the course', () => {
   })
   it('key dates are what is due in its module, earliest first, in the term’s zone', () => {
     expect(
-      analysePage(htmlOf({ kind: 'key-dates', key: 'k' })).paragraphs.map((one) => one.text),
+      analysePage(htmlOf({ kind: 'key-dates', key: 'k' })).paragraphs.map(
+        (paragraph) => paragraph.text,
+      ),
     ).toEqual([
       'Key dates',
       'Thu 10 Sep, 23:59: NAV 110 · Discussion 2: Leading marks',
@@ -58,7 +60,7 @@ describe('blocks made from the course', () => {
   it('key dates of the term are its first and last day, breaks and holidays', () => {
     expect(
       analysePage(htmlOf({ kind: 'key-dates', key: 'k', of: 'term' }))
-        .paragraphs.map((one) => one.text)
+        .paragraphs.map((paragraph) => paragraph.text)
         .slice(1),
     ).toEqual([
       'Mon 31 Aug: First day of class',
@@ -69,7 +71,7 @@ describe('blocks made from the course', () => {
   })
   it('a schedule has a row for every week, with dates, topic and what is due; nothing is due in the pause', () => {
     const rows = analysePage(htmlOf({ kind: 'schedule', key: 's' })).paragraphs.map(
-      (one) => one.text,
+      (paragraph) => paragraph.text,
     )
     expect(rows.filter((text) => text.startsWith('Week '))).toHaveLength(8)
     expect(rows.join(' ')).toContain(

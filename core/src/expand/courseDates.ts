@@ -39,14 +39,14 @@ export const termDates = (facts: Facts, weeks: readonly Week[]): DateLine[] => {
     },
   ]
   return dates
-    .filter((one) => one.to >= first && one.from <= term.lastDay)
+    .filter((date) => date.to >= first && date.from <= term.lastDay)
     .sort((a, b) => (a.from < b.from ? -1 : a.from > b.from ? 1 : 0))
-    .map((one) => ({
+    .map((date) => ({
       date:
-        one.from === one.to
-          ? formatDate(one.from, dayWords)
-          : `${formatDate(one.from, dayWords)} to ${formatDate(one.to, dayWords)}`,
-      text: one.text,
+        date.from === date.to
+          ? formatDate(date.from, dayWords)
+          : `${formatDate(date.from, dayWords)} to ${formatDate(date.to, dayWords)}`,
+      text: date.text,
       href: null,
     }))
 }

@@ -158,8 +158,8 @@ describe('one repetition made different', () => {
     }
     const course = expanded(templateOf(unit))
     expect(
-      course.parts.map((one) =>
-        one.items.map((inner) => `${inner.name}: ${inner.items.at(-1)?.name}`),
+      course.parts.map((part) =>
+        part.items.map((inner) => `${inner.name}: ${inner.items.at(-1)?.name}`),
       ),
     ).toEqual([
       [
@@ -189,7 +189,7 @@ describe('one repetition made different', () => {
     const course = expanded(template, { groupings: { week: units } })
     expect(
       course.parts.map((part) =>
-        part.items.filter((one) => one.key === 'exam').map((one) => one.name),
+        part.items.filter((item) => item.key === 'exam').map((item) => item.name),
       ),
     ).toEqual([['Unit exam in week 4'], ['Unit exam in week 8']])
   })
@@ -258,7 +258,7 @@ describe('one repetition made different', () => {
         home: { name: 'Home', blocks: [] },
         parts: [week([exception])],
       })
-      return read.ok ? [] : read.problems.map((one) => one.path)
+      return read.ok ? [] : read.problems.map((problem) => problem.path)
     }
     expect(problems({ ...survey, leaveOut: ['nobody'] })).toEqual([
       '/parts/0/exceptions/0/leaveOut/0',

@@ -17,10 +17,10 @@ const unitEndedBy = ({ turn, unit }: TurnPlace, units: readonly Unit[]): number 
   const last = turn.weeks.at(-1)
   if (!last) return null
   return (
-    units.find((one) =>
-      one.lastWeek !== undefined
-        ? one.lastWeek === last.number
-        : one.lastDay !== undefined && one.lastDay >= last.first && one.lastDay <= last.last,
+    units.find((unit) =>
+      unit.lastWeek !== undefined
+        ? unit.lastWeek === last.number
+        : unit.lastDay !== undefined && unit.lastDay >= last.first && unit.lastDay <= last.last,
     )?.number ?? null
   )
 }

@@ -159,7 +159,7 @@ export const expandCourse = (input: Expansion): Result<ExpectedCourse, Problem[]
       !standing.inPause &&
       turn !== null &&
       turn.weeks.length > 0 &&
-      turn.weeks.every((one) => one.breakName !== null)
+      turn.weeks.every((week) => week.breakName !== null)
     const place = week && turn ? { ...week, last: turn.weeks.at(-1)?.last ?? week.last } : null
     const at = (offset: Offset | undefined) =>
       offset ? resolveOffset(offset, place, weeks, term, facts.meetingDays) : null
@@ -255,7 +255,7 @@ export const expandCourse = (input: Expansion): Result<ExpectedCourse, Problem[]
   /** Where units stand in place of weeks: the place a week has among all of them, and in its unit. */
   const placeInUnit = (week: Week, { turn }: Standing): TurnPlace => ({
     turn: weekTurn(week),
-    first: week === weeks.find((one) => one.number > 0),
+    first: week === weeks.find((week) => week.number > 0),
     last: week === weeks.at(-1),
     unit: { number: turn?.number ?? 0, endsHere: week === turn?.weeks.at(-1) },
   })
@@ -462,10 +462,14 @@ const writePages = (
         const candidates = byKey.get(key) ?? []
         // The copy that stands nearest: in the same repetition, the same module, the same week.
         const target =
-          candidates.find((one) => one.repetition === page.repetition) ??
-          candidates.find((one) => one.parent !== null && one.parent === page.parent) ??
+          candidates.find((candidate) => candidate.repetition === page.repetition) ??
+          candidates.find(
+            (candidate) => candidate.parent !== null && candidate.parent === page.parent,
+          ) ??
           (page.week
-            ? candidates.find((one) => one.weeks.some((week) => week.number === page.week?.number))
+            ? candidates.find((candidate) =>
+                candidate.weeks.some((week) => week.number === page.week?.number),
+              )
             : undefined) ??
           candidates[0]
         return target ? link(target) : null
@@ -494,7 +498,7 @@ const writePages = (
           answer,
           houseText:
             block.kind === 'house-text' && block.mode === 'copied'
-              ? (template.houseTexts.find((one) => one.key === block.houseText) ?? null)
+              ? (template.houseTexts.find((text) => text.key === block.houseText) ?? null)
               : null,
         },
       ]

@@ -94,7 +94,7 @@ export const nameContext = (
       return missing(
         'unit',
         unit,
-        `a unit of the course: ${units.map((one) => one.number).join(', ')}`,
+        `a unit of the course: ${units.map((unit) => unit.number).join(', ')}`,
       )
   } else if (half !== undefined) {
     standing = turns('half').filter(

@@ -73,7 +73,7 @@ export const turnsOf = (
   { weeks, units, term, meetingDays }: TurnCalendar,
   within: readonly Week[] = weeks,
 ): Turn[] => {
-  const asked = (turns: Turn[]) => turns.filter((one) => repeatsAt(repeat, one.number))
+  const asked = (turns: Turn[]) => turns.filter((turn) => repeatsAt(repeat, turn.number))
   switch (repeat.per) {
     case 'times':
       return asked(Array.from({ length: repeat.times ?? 1 }, (_, i) => turn(i + 1)))

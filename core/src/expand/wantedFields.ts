@@ -14,7 +14,7 @@ export const wantedFields = (part: ExpectedPart, expected: ExpectedCourse): Fiel
   const rubric =
     settings.rubric === undefined
       ? undefined
-      : expected.template.rubrics.find((one) => one.key === settings.rubric)
+      : expected.template.rubrics.find((rubric) => rubric.key === settings.rubric)
   return {
     name: part.name,
     ...shown,

@@ -53,7 +53,7 @@ describe('the weave', () => {
   it('draws what is waived as waived, what is attested as met, and nothing for what is only information', () => {
     const open = checked(hideWeek3)
     const outcome = open.result.outcomes.find(
-      (one) => one.rule === 'must-part-hidden' && one.outcome === 'failed',
+      (outcome) => outcome.rule === 'must-part-hidden' && outcome.outcome === 'failed',
     )
     const waiver = {
       id: 'w',

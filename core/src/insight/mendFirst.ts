@@ -75,7 +75,7 @@ export const mendFirst = (
       byMachine: findings.every(({ finding }) =>
         finding.places.every((place) => place.mend !== null),
       ),
-      courses: [...new Set(findings.map((one) => one.course))],
+      courses: [...new Set(findings.map((finding) => finding.course))],
       effortMinutes: best.effort,
       becomeReady: best.readied,
     })

@@ -17,7 +17,7 @@ const upper = ((): Template => {
   const template = exampleTemplate()
   const week = template.parts.find((part) => part.key === 'week')
   if (!week || !isModule(week)) throw new Error('no week')
-  const checklist = week.items.find((one) => one.key === 'checklist')
+  const checklist = week.items.find((item) => item.key === 'checklist')
   if (checklist) checklist.when = { modalities: ['on-campus', 'online'] }
   week.exceptions.push({
     key: 'middle',
@@ -58,7 +58,8 @@ const acts: Record<string, (layer: Template, n: number) => void> = {
   'an exception': (layer, n) => {
     const module = pick(everyPart(layer).filter(isModule), n)
     const inside = module && pick(module.items, n >> 2)
-    if (!module || !inside || module.exceptions.some((one) => one.key === `own-${n}`)) return
+    if (!module || !inside || module.exceptions.some((exception) => exception.key === `own-${n}`))
+      return
     module.exceptions.push({
       key: `own-${n}`,
       anchor: [
@@ -106,7 +107,7 @@ const acts: Record<string, (layer: Template, n: number) => void> = {
   'a rule off, lower or set otherwise': (layer, n) => {
     const rule = ['guidance-visible', 'alt-missing', 'must-part-hidden'][n % 3] ?? ''
     layer.policies = [
-      ...layer.policies.filter((one) => one.rule !== rule),
+      ...layer.policies.filter((policy) => policy.rule !== rule),
       {
         rule,
         off: n % 4 === 0,
@@ -118,7 +119,7 @@ const acts: Record<string, (layer: Template, n: number) => void> = {
   'a page of its own': (layer, n) => {
     const module = pick(everyPart(layer).filter(isModule), n)
     const like = everyItem(layer)[0]
-    if (module && like && !everyPart(layer).some((one) => one.key === `own-page-${n}`))
+    if (module && like && !everyPart(layer).some((part) => part.key === `own-page-${n}`))
       module.items.splice(n % (module.items.length + 1), 0, {
         ...structuredClone(like),
         key: `own-page-${n}`,
@@ -127,7 +128,7 @@ const acts: Record<string, (layer: Template, n: number) => void> = {
   },
   'a block of its own': (layer, n) => {
     const item = pick(everyItem(layer), n)
-    if (item && !item.blocks.some((one) => one.key === `own-${n}`))
+    if (item && !item.blocks.some((block) => block.key === `own-${n}`))
       item.blocks.splice(n % (item.blocks.length + 1), 0, {
         kind: 'fixed-text',
         key: `own-${n}`,
@@ -224,7 +225,7 @@ describe('what is silent above is held at its default', () => {
     change(own)
     return weakenings(upper, own).map((problem) => problem.path)
   }
-  const welcome = (own: Template) => everyItem(own).find((one) => one.key === 'welcome')
+  const welcome = (own: Template) => everyItem(own).find((item) => item.key === 'welcome')
   it.each<[string, (own: Template) => void, string]>([
     [
       'a condition on a part that has none',

@@ -23,8 +23,8 @@ export const policyWeakenings = (upper: Template, layer: Template): Problem[] =>
       : [weakened(['policies'], 'nothing', `the rule ${policy.rule} as the layer above sets it`)],
   )
   const changed = layer.policies.flatMap((own, index): Problem[] => {
-    const rule = rules.find((one) => one.id === own.rule)
-    const policy = upper.policies.find((one) => one.rule === own.rule)
+    const rule = rules.find((rule) => rule.id === own.rule)
+    const policy = upper.policies.find((policy) => policy.rule === own.rule)
     // What is no rule of ours is told where it is written.
     if (!rule) return policy ? keptFields(policy, own, ['parameters'], ['policies', index]) : []
     const above = inForce(policy, rule)

@@ -170,9 +170,9 @@ export const takeOver = (old: Template, wanted: Template, layer: Template): Take
     if (isModule(merged) && isModule(own)) {
       const base = before && isModule(before) ? before : null
       const ownObjectives = own.objectives.filter(
-        (one) =>
+        (objective) =>
           ![...merged.objectives, ...(base?.objectives ?? [])].some(
-            (other) => other.key === one.key,
+            (other) => other.key === objective.key,
           ),
       )
       return {
@@ -182,7 +182,7 @@ export const takeOver = (old: Template, wanted: Template, layer: Template): Take
         objectives: withOwn(
           merged.objectives,
           own.objectives,
-          new Set(ownObjectives.map((one) => one.key)),
+          new Set(ownObjectives.map((objective) => objective.key)),
         ),
       }
     }
@@ -203,16 +203,16 @@ export const takeOver = (old: Template, wanted: Template, layer: Template): Take
     next: readonly T[],
   ): T[] => {
     const additions = own.filter((one) => !before.some((other) => other.key === one.key))
-    for (const one of additions)
-      if (next.some((other) => other.key === one.key && !same(one, other)))
-        notes.push({ code: 'key-taken', part: name, what: one.key })
+    for (const addition of additions)
+      if (next.some((other) => other.key === addition.key && !same(addition, other)))
+        notes.push({ code: 'key-taken', part: name, what: addition.key })
     return withOwn(
       next,
       own,
       new Set(
         additions
-          .filter((one) => !next.some((other) => other.key === one.key))
-          .map((one) => one.key),
+          .filter((addition) => !next.some((other) => other.key === addition.key))
+          .map((addition) => addition.key),
       ),
     )
   }
@@ -267,8 +267,8 @@ export const takeOver = (old: Template, wanted: Template, layer: Template): Take
         ...wanted.policies,
         ...layer.policies.filter(
           (own) =>
-            !wanted.policies.some((one) => one.rule === own.rule) &&
-            !old.policies.some((one) => one.rule === own.rule),
+            !wanted.policies.some((policy) => policy.rule === own.rule) &&
+            !old.policies.some((policy) => policy.rule === own.rule),
         ),
       ],
       parts: [...parts, ...outermost],

@@ -191,7 +191,7 @@ const upperKeys = (upper: Template): ReadonlySet<string> => {
         ...(isModule(part)
           ? [
               ...collect(part.items),
-              ...part.exceptions.flatMap((one) => [one.key, ...collect(one.add)]),
+              ...part.exceptions.flatMap((exception) => [exception.key, ...collect(exception.add)]),
             ]
           : []),
       ])

@@ -10,7 +10,7 @@ export interface Slot {
 const leastAlike = 0.55
 
 const best = (slot: Slot, seen: Seen): number =>
-  Math.max(0, ...slot.items.map((one) => (one ? likeness(one, seen) : 0)))
+  Math.max(0, ...slot.items.map((item) => (item ? likeness(item, seen) : 0)))
 
 /** Sum over an optimal assignment of the items of two modules. */
 const moduleLikeness = (a: readonly Seen[], b: readonly Seen[]): number => {
@@ -37,8 +37,8 @@ export const structureShared = (a: readonly Seen[], b: readonly Seen[]): number 
  * assignment, and what has no counterpart becomes a slot of its own after the item it follows.
  */
 export const alignModules = (modules: readonly (readonly Seen[])[]): Slot[] => {
-  const totals = modules.map((one, i) =>
-    modules.reduce((sum, other, j) => (i === j ? sum : sum + moduleLikeness(one, other)), 0),
+  const totals = modules.map((module, i) =>
+    modules.reduce((sum, other, j) => (i === j ? sum : sum + moduleLikeness(module, other)), 0),
   )
   const order = modules
     .map((_, i) => i)

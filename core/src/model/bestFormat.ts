@@ -87,8 +87,8 @@ export const bestFormat = (names: readonly PlacedName[], near: string): Proposed
     if (!parsed.ok || source.trim() === '') return []
     const follows = names.filter(({ name, values }) => {
       const reading = readName(parsed.value, name, values)
-      if (!reading || reading.readings.some((one) => one.state === 'wrong')) return false
-      const said = reading.readings.find((one) => one.field === 'topic')?.text
+      if (!reading || reading.readings.some((reading) => reading.state === 'wrong')) return false
+      const said = reading.readings.find((reading) => reading.field === 'topic')?.text
       return (
         renderName(parsed.value, said === undefined ? values : { ...values, topic: said }).text ===
         name

@@ -42,7 +42,7 @@ const clean = (parent: DefaultTreeAdapterTypes.ParentNode, depth = 0): void => {
   for (const node of parent.childNodes) {
     if (!isElement(node)) continue
     node.attrs = node.attrs.filter(
-      (one) => keptAttributes.has(one.name) && !/^\s*javascript:/i.test(one.value),
+      (attr) => keptAttributes.has(attr.name) && !/^\s*javascript:/i.test(attr.value),
     )
     clean(node, depth + 1)
   }

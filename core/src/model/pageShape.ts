@@ -78,7 +78,7 @@ const recurringRows = (pages: readonly PageVersion[]): Row[] => {
       const near = page.chunks.find(
         (chunk, j) =>
           !taken.has(chunk) &&
-          chunk.tag === row.chunks.find((one) => one !== null)?.tag &&
+          chunk.tag === row.chunks.find((chunk) => chunk !== null)?.tag &&
           (texts[i]?.[j] ?? '').length > 20 &&
           shareSurviving(row.text, texts[i]?.[j] ?? '') >= alike &&
           shareSurviving(texts[i]?.[j] ?? '', row.text) >= alike,
@@ -134,7 +134,7 @@ export const pageShape = (pages: readonly PageVersion[]): PageStretch[] => {
     const gaps: Chunk[][] = Array.from({ length: rows.length + 1 }, () => [])
     let row = 0
     const rowAt = new Map(
-      rows.flatMap((one, at) => (one.chunks[i] ? [[one.chunks[i], at] as const] : [])),
+      rows.flatMap((row, at) => (row.chunks[i] ? [[row.chunks[i], at] as const] : [])),
     )
     for (const chunk of page.chunks) {
       const at = rowAt.get(chunk)
@@ -145,8 +145,8 @@ export const pageShape = (pages: readonly PageVersion[]): PageStretch[] => {
   }
   const gaps = pages.map(gapsOf)
   const stretches: PageStretch[] = []
-  const gapAt = (at: number): Chunk[] => gaps.flatMap((one) => one[at] ?? [])
-  const filledAt = (at: number): number => gaps.filter((one) => (one[at]?.length ?? 0) > 0).length
+  const gapAt = (at: number): Chunk[] => gaps.flatMap((gap) => gap[at] ?? [])
+  const filledAt = (at: number): number => gaps.filter((gap) => (gap[at]?.length ?? 0) > 0).length
   const varies = (at: number, html: string, support: number): PageStretch => ({
     what: 'varies',
     html,
@@ -201,16 +201,21 @@ export const pageShape = (pages: readonly PageVersion[]): PageStretch[] => {
     }
   })
   // A recurring heading right above a place that varies is that place's label.
-  return stretches.flatMap((one, i): PageStretch[] => {
+  return stretches.flatMap((stretch, i): PageStretch[] => {
     const next = stretches[i + 1]
-    if (one.what === 'fixed' && one.level !== null && one.level >= 3 && next?.what === 'varies')
+    if (
+      stretch.what === 'fixed' &&
+      stretch.level !== null &&
+      stretch.level >= 3 &&
+      next?.what === 'varies'
+    )
       return []
     const before = stretches[i - 1]
-    return one.what === 'varies' &&
+    return stretch.what === 'varies' &&
       before?.what === 'fixed' &&
       before.level !== null &&
       before.level >= 3
-      ? [{ ...one, label: before.html.replace(/<[^>]+>/g, '') }]
-      : [one]
+      ? [{ ...stretch, label: before.html.replace(/<[^>]+>/g, '') }]
+      : [stretch]
   })
 }

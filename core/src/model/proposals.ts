@@ -148,7 +148,7 @@ export const templateFromModel = (
           words: `to fill in${stretch.label ? `, under “${stretch.label}”` : ''}${stretch.html ? `: “${short(stretch.html)}”` : ''}`,
           evidence:
             stretch.examples.length > 0
-              ? `it differs: ${stretch.examples.map((one) => `“${short(one, 60)}”`).join(', ')}`
+              ? `it differs: ${stretch.examples.map((example) => `“${short(example, 60)}”`).join(', ')}`
               : 'it stands unfilled',
           support: stretch.support,
         })
@@ -300,7 +300,7 @@ export const templateFromModel = (
               .join('”, “')}”`,
       support: reading.moduleFormat?.share ?? 0,
     })
-    const numbers = group?.repetitions.map((one) => one.number) ?? []
+    const numbers = group?.repetitions.map((repetition) => repetition.number) ?? []
     const exceptions = new Map<string, Exception>()
     const exceptionAt = (number: number): Exception => {
       const anchor: Anchor = reading.pauses.includes(number)
@@ -348,7 +348,7 @@ export const templateFromModel = (
         continue
       }
       for (const [number, item] of slot.items) {
-        const module = group?.repetitions.find((one) => one.number === number)?.module
+        const module = group?.repetitions.find((repetition) => repetition.number === number)?.module
         if (module && !mayLeave(item, module)) continue
         const exception = exceptionAt(number)
         const added = onceItem(item)
@@ -366,7 +366,7 @@ export const templateFromModel = (
       }
     }
     for (const number of reading.pauses) {
-      const module = group?.repetitions.find((one) => one.number === number)?.module
+      const module = group?.repetitions.find((repetition) => repetition.number === number)?.module
       for (const item of (module ? itemsIn(module) : []).filter(
         (one) => module && mayLeave(one, module),
       )) {
@@ -392,7 +392,7 @@ export const templateFromModel = (
       ),
       repeat: { per, every: 1, except: [] },
       items,
-      exceptions: [...exceptions.values()].filter((one) => one.add.length > 0),
+      exceptions: [...exceptions.values()].filter((exception) => exception.add.length > 0),
     }
   }
   let placed = false

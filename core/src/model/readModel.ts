@@ -101,7 +101,7 @@ export const workListMark = '⟨work list⟩'
 const workListOf = (chunk: Chunk, addresses: ReadonlySet<string>): boolean =>
   (chunk.tag === 'ul' || chunk.tag === 'ol') &&
   chunk.links.length > 0 &&
-  chunk.links.filter((one) => addresses.has(one)).length >= Math.max(1, chunk.links.length * 0.6)
+  chunk.links.filter((link) => addresses.has(link)).length >= Math.max(1, chunk.links.length * 0.6)
 
 const dueOffset = (at: string, week: Week, zone: string): Offset => {
   const days = Math.round((Date.parse(localDateOf(at, zone)) - Date.parse(week.last)) / 86_400_000)
@@ -137,19 +137,27 @@ export const readModel = (course: Course, facts: Facts): ModelReading => {
       pauses: [],
     }
 
-  const valuesOf = (one: Repetition): FieldValues => {
-    const week = group.per === 'week' ? weekOf(one.number) : undefined
+  const valuesOf = (repetition: Repetition): FieldValues => {
+    const week = group.per === 'week' ? weekOf(repetition.number) : undefined
     const values: FieldValues = week
       ? turnValues(facts, weekTurn(week))
-      : { ...courseValues(facts), [group.per]: one.number }
-    return { ...values, number: one.number, ...(one.topic !== '' ? { topic: one.topic } : {}) }
+      : { ...courseValues(facts), [group.per]: repetition.number }
+    return {
+      ...values,
+      number: repetition.number,
+      ...(repetition.topic !== '' ? { topic: repetition.topic } : {}),
+    }
   }
-  const values = new Map(group.repetitions.map((one) => [one.number, valuesOf(one)]))
+  const values = new Map(
+    group.repetitions.map((repetition) => [repetition.number, valuesOf(repetition)]),
+  )
   const pauses =
     group.per === 'week'
-      ? group.repetitions.map((one) => one.number).filter((number) => weekOf(number)?.breakName)
+      ? group.repetitions
+          .map((repetition) => repetition.number)
+          .filter((number) => weekOf(number)?.breakName)
       : []
-  const regular = group.repetitions.filter((one) => !pauses.includes(one.number))
+  const regular = group.repetitions.filter((repetition) => !pauses.includes(repetition.number))
   const numbers = regular.map((one) => one.number)
 
   const readSlot = (slot: Slot): ReadSlot => {
@@ -219,14 +227,16 @@ export const readModel = (course: Course, facts: Facts): ModelReading => {
     facts,
     group,
     moduleFormat: bestFormat(
-      group.repetitions.map((one) => ({
-        name: one.module.name,
-        values: values.get(one.number) ?? {},
+      group.repetitions.map((repetition) => ({
+        name: repetition.module.name,
+        values: values.get(repetition.number) ?? {},
       })),
       near,
     ),
     slots,
-    once: modules.filter((module) => !group.repetitions.some((one) => one.module === module)),
+    once: modules.filter(
+      (module) => !group.repetitions.some((repetition) => repetition.module === module),
+    ),
     home,
     pauses,
   }

@@ -50,10 +50,13 @@ export const repeatedModules = (
     const following = modules.map((module) => {
       const reading = readName(format, module.name, {})
       const number = reading?.readings
-        .map((one) => one.value)
+        .map((reading) => reading.value)
         .find((value) => typeof value === 'number')
       return reading && typeof number === 'number'
-        ? { number, topic: reading.readings.find((one) => one.field === 'topic')?.text ?? '' }
+        ? {
+            number,
+            topic: reading.readings.find((reading) => reading.field === 'topic')?.text ?? '',
+          }
         : null
     })
     const numbers = following.flatMap((one) => (one ? [one.number] : []))
@@ -69,7 +72,7 @@ export const repeatedModules = (
     // Renamed ones: they stand between followers whose numbers leave a gap, and hold the same.
     let byStructure = 0
     modules.forEach((module, i) => {
-      if (repetitions.some((one) => one.module === module)) return
+      if (repetitions.some((repetition) => repetition.module === module)) return
       const before = following.slice(0, i).findLast((one) => one !== null)?.number ?? 0
       const after =
         following.slice(i + 1).find((one) => one !== null)?.number ?? Math.max(...numbers) + 2
@@ -80,8 +83,9 @@ export const repeatedModules = (
         .filter(
           (other, j) =>
             j >
-              modules.findLastIndex((one, k) => k < i && following[k] !== null && one !== other) &&
-            following[j] === null,
+              modules.findLastIndex(
+                (module, k) => k < i && following[k] !== null && module !== other,
+              ) && following[j] === null,
         ).length
       const number = free(said)
         ? said
@@ -92,7 +96,9 @@ export const repeatedModules = (
             : null
       if (number === null) return
       const seen = seenItems(itemsIn(module), '')
-      const shared = repetitions.slice(0, 8).map((one) => structureShared(one.seen, seen))
+      const shared = repetitions
+        .slice(0, 8)
+        .map((repetition) => structureShared(repetition.seen, seen))
       if (Math.max(0, ...shared) < leastShared) return
       taken.add(number)
       byStructure += 1

@@ -210,7 +210,9 @@ const isDigits = (field: FieldName): boolean =>
 export const ambiguityOf = (format: NamingFormat): string | null => {
   let before: FieldName | null = null
   let touching = false
-  for (const node of format.nodes.flatMap((one) => (one.node === 'optional' ? one.nodes : [one]))) {
+  for (const node of format.nodes.flatMap((node) =>
+    node.node === 'optional' ? node.nodes : [node],
+  )) {
     if (node.node === 'text') {
       touching = false
       if (node.text.trim() !== '') before = null

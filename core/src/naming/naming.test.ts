@@ -111,7 +111,7 @@ describe('reading', () => {
   })
   it('says which value is wrong and what was expected', () => {
     const wrong = readName(format, 'Week 4 · Sep 15 – Sep 21 · Tides', week)?.readings.filter(
-      (one) => one.expected !== null,
+      (reading) => reading.expected !== null,
     )
     expect(wrong?.map((one) => [one.field, one.text, one.expected])).toEqual([
       ['week', '4', '3'],
@@ -128,12 +128,12 @@ describe('reading', () => {
         const values: FieldValues = { ...week, week: number, topic: words }
         const name = renderName(format, values).text
         const reading = readName(format, name, values)
-        expect(reading?.readings.map((one) => one.text)).toEqual([
+        expect(reading?.readings.map((reading) => reading.text)).toEqual([
           String(number),
           'Sep 14 – Sep 20',
           words,
         ])
-        expect(reading?.readings.every((one) => one.expected === null)).toBe(true)
+        expect(reading?.readings.every((reading) => reading.expected === null)).toBe(true)
       }),
     )
   })
@@ -203,10 +203,10 @@ describe('reading', () => {
   it('says what is right, wrong and absent, and keeps to the bound of a text', () => {
     const bounded = formatOf('Week {week}: {topic, 2-4 words}{? ({minutes} min)?}')
     const states = (name: string) =>
-      readName(bounded, name, { week: 3, minutes: 20 })?.readings.map((one) => [
-        one.field,
-        one.state,
-        one.expected,
+      readName(bounded, name, { week: 3, minutes: 20 })?.readings.map((reading) => [
+        reading.field,
+        reading.state,
+        reading.expected,
       ])
     expect(states('Week 3: The compass (20 min)')).toEqual([
       ['week', 'right', null],
@@ -225,7 +225,7 @@ describe('reading', () => {
       'MEN 120 Diesel Propulsion I · Spring 2027',
       { code: 'NAV 110', term: 'Autumn 2026' },
     )
-    expect(reading?.readings.map((one) => [one.text, one.state])).toEqual([
+    expect(reading?.readings.map((reading) => [reading.text, reading.state])).toEqual([
       ['MEN 120', 'wrong'],
       ['Diesel Propulsion I', 'right'],
       ['Spring 2027', 'wrong'],

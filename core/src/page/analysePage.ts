@@ -109,7 +109,7 @@ export const plainText = (text: string): string => {
 const uneven = /\s\s|[^\S ]/
 
 const attribute = (element: PageElement, name: string): string | null => {
-  for (const one of element.attrs) if (one.name === name) return one.value
+  for (const attr of element.attrs) if (attr.name === name) return attr.value
   return null
 }
 const labelOf = (element: PageElement): string =>
@@ -227,7 +227,7 @@ export const analysePage = (html: string): PageFacts => {
         return inside
       case 'video':
       case 'audio': {
-        const held = node.childNodes.filter((one): one is PageElement => 'tagName' in one)
+        const held = node.childNodes.filter((node): node is PageElement => 'tagName' in node)
         const source =
           attribute(node, 'src') ??
           held
@@ -306,7 +306,7 @@ export const analysePage = (html: string): PageFacts => {
               plainText(
                 facts.paragraphs
                   .slice(firstParagraph)
-                  .map((one) => one.text)
+                  .map((paragraph) => paragraph.text)
                   .join(' '),
               ) ||
               plainText(alternative()) ||
@@ -320,7 +320,7 @@ export const analysePage = (html: string): PageFacts => {
         if (tag.length === 2 && tag >= 'h1' && tag <= 'h6') {
           const text = facts.paragraphs
             .slice(firstParagraph)
-            .map((one) => one.text)
+            .map((paragraph) => paragraph.text)
             .join(' ')
           facts.headings.push({
             level: Number(tag[1]),

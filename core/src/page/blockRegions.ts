@@ -37,7 +37,7 @@ export interface BlockRegions {
 
 const isElement = (node: Node): node is Element => 'tagName' in node
 const attributeOf = (element: Element, name: string): string | undefined =>
-  element.attrs.find((one) => one.name === name)?.value
+  element.attrs.find((attr) => attr.name === name)?.value
 const fileName = (address: string): string =>
   address
     .replace(/[?#].*$/, '')
@@ -327,8 +327,8 @@ export const normalHtml = (html: string): string => {
       written += plainText((node as DefaultTreeAdapterTypes.TextNode).value)
     if (!isElement(node)) return
     const attributes = node.attrs
-      .filter((one) => !dropped.test(one.name))
-      .map((one) => `${one.name}=${JSON.stringify(one.value)}`)
+      .filter((attr) => !dropped.test(attr.name))
+      .map((attr) => `${attr.name}=${JSON.stringify(attr.value)}`)
       .sort()
     written += `<${[node.tagName, ...attributes].join(' ')}>`
     node.childNodes.forEach(write)

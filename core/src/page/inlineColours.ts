@@ -27,8 +27,8 @@ export const relativeLuminance = ({ r, g, b }: Colour): number =>
   0.2126 * channel(r) + 0.7152 * channel(g) + 0.0722 * channel(b)
 
 /** Contrast ratio of two opaque colours, 1 to 21, as WCAG 2.2 defines it. */
-export const contrastRatio = (one: Colour, other: Colour): number => {
-  const [light, dark] = [relativeLuminance(one), relativeLuminance(other)].sort((a, b) => b - a)
+export const contrastRatio = (colour: Colour, other: Colour): number => {
+  const [light, dark] = [relativeLuminance(colour), relativeLuminance(other)].sort((a, b) => b - a)
   return ((light ?? 0) + 0.05) / ((dark ?? 0) + 0.05)
 }
 

@@ -37,7 +37,7 @@ describe('analysing a page', () => {
     expect(
       analysePage(
         '<p>One&nbsp;two<br>three</p><ul><li>a &amp; <b>b</b></li></ul>tail',
-      ).paragraphs.map((one) => one.text),
+      ).paragraphs.map((paragraph) => paragraph.text),
     ).toEqual(['One two', 'three', 'a & b', 'tail'])
   })
   it('reads headings, links and images, with where they stand', () => {
@@ -60,7 +60,7 @@ describe('analysing a page', () => {
       { kind: 'frame', source: 'https://films.example/1', title: 'Film' },
     ])
     expect(page.lists).toHaveLength(1)
-    expect(page.paragraphs.map((one) => one.language)).toEqual([null, null, 'fr', null])
+    expect(page.paragraphs.map((paragraph) => paragraph.language)).toEqual([null, null, 'fr', null])
     expect(page.coloured).toMatchObject([
       { text: 'dim', look: { colour: '#777', size: 24, bold: true } },
     ])
@@ -75,7 +75,7 @@ describe('analysing a page', () => {
   it('reads no script, style or frame, and survives nonsense', () => {
     expect(
       analysePage('<script>alert("Sep 14")</script><style>p{}</style><p>x').paragraphs.map(
-        (one) => one.text,
+        (paragraph) => paragraph.text,
       ),
     ).toEqual(['x'])
     expect(() => analysePage('<div>'.repeat(20_000) + 'x')).not.toThrow()

@@ -18,7 +18,7 @@ const plain = (nodes: readonly object[]): unknown[] =>
       : {
           nodeName,
           tagName,
-          attrs: attrs?.map((one) => [one.name, one.value]),
+          attrs: attrs?.map((attr) => [attr.name, attr.value]),
           childNodes: plain(childNodes ?? []),
         }
   })
@@ -127,7 +127,7 @@ const { nested } = fc.letrec<{ nested: string }>((tie) => {
   )
   const list = fc
     .array(tie('nested'), { maxLength: 3 })
-    .map((items) => `<ul>${items.map((one) => `<li>${one}</li>`).join('\n')}</ul>`)
+    .map((items) => `<ul>${items.map((item) => `<li>${item}</li>`).join('\n')}</ul>`)
   const words = fc.oneof(
     {
       weight: 8,

@@ -55,7 +55,7 @@ const restOfTag = (html: string, from: number): RestOfTag | null => {
   attribute.lastIndex = tagEnd.lastIndex = from
   for (let found = attribute.exec(html); found; found = attribute.exec(html)) {
     const [, name = '', value = ''] = found
-    if (attrs.length === mostAttributes || attrs.some((one) => one.name === name)) return null
+    if (attrs.length === mostAttributes || attrs.some((attr) => attr.name === name)) return null
     attrs.push({ name, value: value.includes('&') ? decodeHTMLAttribute(value) : value })
     tagEnd.lastIndex = attribute.lastIndex
   }

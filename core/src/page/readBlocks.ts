@@ -39,7 +39,7 @@ export interface BlockReading {
 const paragraphsOf = remember(4000, (html: string): Paragraph[] => analysePage(html).paragraphs)
 
 const join = (paragraphs: readonly Paragraph[]): string =>
-  paragraphs.map((one) => one.text).join(' ')
+  paragraphs.map((paragraph) => paragraph.text).join(' ')
 /** Texts that differ only in where paragraphs and spaces fall are the same text. */
 const squeezed = (text: string): string => text.replace(/\s+/g, '')
 const sameText = (one: string, other: string): boolean =>
@@ -170,7 +170,7 @@ const readOne = (
     })
   }
   if (block.houseText) {
-    const revision = block.houseText.revisions.findLast((one) => saysIt(text, one.html))
+    const revision = block.houseText.revisions.findLast((revision) => saysIt(text, revision.html))
     if (revision) return reading('unchanged', { revision: revision.number })
   }
   if (found.length === 0 && !hasImage)
@@ -211,11 +211,11 @@ export const readBlocks = (
       ? placeByContent(expected, unmarked, page, onDate)
       : new Map<string, number[]>()
   const indexesByMarker = new Map<string, number[]>()
-  page.paragraphs.forEach((one, i) => {
-    if (one.block === null) return
-    const indexes = indexesByMarker.get(one.block)
+  page.paragraphs.forEach((paragraph, i) => {
+    if (paragraph.block === null) return
+    const indexes = indexesByMarker.get(paragraph.block)
     if (indexes) indexes.push(i)
-    else indexesByMarker.set(one.block, [i])
+    else indexesByMarker.set(paragraph.block, [i])
   })
   const images = standing(page.images)
   const links = standing(page.links)
@@ -293,7 +293,7 @@ const placeByContent = (
   for (const block of unmarked) {
     const texts = [
       wantedOf(block),
-      ...(block.houseText?.revisions.map((one) => paragraphsOf(one.html)) ?? []),
+      ...(block.houseText?.revisions.map((revision) => paragraphsOf(revision.html)) ?? []),
     ]
     for (const paragraphs of texts) {
       let any = false

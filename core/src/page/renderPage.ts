@@ -7,7 +7,7 @@ export const revisionInForce = (
   houseText: HouseText,
   onDate: string,
 ): HouseText['revisions'][number] | null =>
-  houseText.revisions.filter((one) => one.inForceFrom <= onDate).at(-1) ??
+  houseText.revisions.filter((revision) => revision.inForceFrom <= onDate).at(-1) ??
   houseText.revisions[0] ??
   null
 

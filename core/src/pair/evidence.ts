@@ -38,7 +38,8 @@ const linesOf = new WeakMap<PageFacts, ReadonlySet<string>>()
 const pageLines = (page: PageFacts | null): ReadonlySet<string> => {
   if (!page) return noLines
   let lines = linesOf.get(page)
-  if (!lines) linesOf.set(page, (lines = new Set(page.paragraphs.map((one) => one.text))))
+  if (!lines)
+    linesOf.set(page, (lines = new Set(page.paragraphs.map((paragraph) => paragraph.text))))
   return lines
 }
 
@@ -165,7 +166,7 @@ const nameEvidence = (
     (expected.repetition ? expected.values.number : undefined)
   if (reading && reading.readings.length > 0) {
     const wrongNumber = reading.readings.some(
-      (one) => ['week', 'unit', 'number'].includes(one.field) && one.state === 'wrong',
+      (reading) => ['week', 'unit', 'number'].includes(reading.field) && reading.state === 'wrong',
     )
     return wrongNumber
       ? [{ weight: -3, says: 'its name says another number' }]

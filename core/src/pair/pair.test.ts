@@ -167,7 +167,7 @@ describe('pairing', () => {
     const from = example.course.modules[1]
     const item = from?.children.splice(0, 1)[0]
     if (item) example.course.modules[0]?.children.push(item)
-    const pair = pairsOf(example).pairing.pairs.find((one) => one.found === item?.id)
+    const pair = pairsOf(example).pairing.pairs.find((pair) => pair.found === item?.id)
     expect(pair).toMatchObject({ moved: true })
   })
   it('tells a copy from its original', () => {

@@ -85,7 +85,7 @@ export const pairCourse = (
   )
   const foundIds = new Set([...foundModules.map((module) => module.id), ...moduleOfItem.keys()])
   const unjoined = new Set(
-    joins.filter((one) => one.what === 'unjoin').map((one) => `${one.expected} ${one.found}`),
+    joins.filter((join) => join.what === 'unjoin').map((join) => `${join.expected} ${join.found}`),
   )
 
   const join = (pair: Omit<Pair, 'moved'>) => {
@@ -213,7 +213,7 @@ export const pairCourse = (
     pairByEvidence(
       module.items.filter((item) => item.kind !== 'module' && !pairOfExpected.has(item.instance)),
       (item) => module.items.indexOf(item) / Math.max(1, module.items.length - 1),
-      openItems.filter((one) => one.module === there && !pairOfFound.has(one.id)),
+      openItems.filter((item) => item.module === there && !pairOfFound.has(item.id)),
       0,
     )
   }
@@ -221,7 +221,7 @@ export const pairCourse = (
   pairByEvidence(
     rest,
     () => 0.5,
-    openItems.filter((one) => !pairOfFound.has(one.id)),
+    openItems.filter((item) => !pairOfFound.has(item.id)),
     rescueThreshold,
   )
 
@@ -255,6 +255,6 @@ export const pairCourse = (
     ),
     merged: mergedModules(wantedModules, foundFor, moduleOfItem),
     split,
-    lapsed: joins.filter((one) => !byInstance.has(one.expected) || !foundIds.has(one.found)),
+    lapsed: joins.filter((join) => !byInstance.has(join.expected) || !foundIds.has(join.found)),
   }
 }

@@ -74,10 +74,12 @@ export const splitPages = (
   return parts.flatMap((part): SplitPage[] => {
     const found = part.blocks.length > 1 ? foundFor(part.instance) : null
     const first = found === null ? undefined : placed.get(found)
-    const near = first ? candidates.filter((one) => one.module?.id === first.module?.id) : []
+    const near = first
+      ? candidates.filter((candidate) => candidate.module?.id === first.module?.id)
+      : []
     const page = first && near.length > 0 ? pageOf(first.item) : null
     if (!first || !page) return []
-    const has = new Set(page.paragraphs.map((one) => one.text))
+    const has = new Set(page.paragraphs.map((paragraph) => paragraph.text))
     const gone = part.blocks.flatMap((block) => {
       const lines = telling(block.html)
       return (lines.length > 0 && !lines.some((line) => has.has(line))) ||
@@ -88,7 +90,7 @@ export const splitPages = (
     if (gone.length === 0) return []
     const rest = near.filter(({ item }) => {
       const other = pageOf(item)
-      const held = new Set(other?.paragraphs.map((one) => one.text))
+      const held = new Set(other?.paragraphs.map((paragraph) => paragraph.text))
       // What also holds the blocks that are still in the first is a copy, not the other half.
       const repeats = part.blocks
         .filter((block) => !gone.some((one) => one.key === block.key))

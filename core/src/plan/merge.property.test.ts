@@ -35,7 +35,7 @@ const movedByPeople = (at: Standing): [string, string | null][] =>
     )
       return []
     const deployedTo =
-      at.base.parts.find((one) => one.instance === entry.parent)?.platformId ?? null
+      at.base.parts.find((part) => part.instance === entry.parent)?.platformId ?? null
     const standsIn = moduleOf(at.course, entry.platformId)
     return standsIn === deployedTo ? [] : [[entry.platformId, standsIn]]
   })

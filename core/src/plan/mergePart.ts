@@ -11,10 +11,10 @@ import { formatOfName } from './wantedFields.ts'
 const noPage: PageMerge = { html: null, steps: [], blocks: [], ours: false }
 
 const doesOf = (fields: readonly FieldStep[], isAdopted: boolean): PlanStep['does'] => {
-  if (fields.some((one) => one.does === 'conflict')) return 'conflict'
+  if (fields.some((field) => field.does === 'conflict')) return 'conflict'
   if (isAdopted) return 'adopt'
-  if (!fields.some((one) => one.does === 'change' || one.does === 'restore')) return 'keep'
-  return fields.every((one) => one.field === 'place') ? 'move' : 'change'
+  if (!fields.some((field) => field.does === 'change' || field.does === 'restore')) return 'keep'
+  return fields.every((field) => field.field === 'place') ? 'move' : 'change'
 }
 
 /** Merges a part that stands in the course: its fields, its page, its place. @returns whether there is anything to tell of it */

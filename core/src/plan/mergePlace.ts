@@ -75,7 +75,7 @@ const presentPlace = (
 }
 
 const deployedPlace = (entry: BaseEntry, { base, nameOf }: PlanContext): string => {
-  const siblings = base.parts.filter((one) => one.parent === entry.parent)
+  const siblings = base.parts.filter((part) => part.parent === entry.parent)
   return placeWords(
     nameOf(entry.parent),
     before(siblings, entry).map((one) => nameOf(one.instance)),

@@ -75,22 +75,22 @@ const edit = (at: Standing, changes: Change[]): Standing => {
   return { ...at, course: done.value.course }
 }
 const item = (course: Course, name: string) => {
-  const found = everyCourseItem(course).find((one) => one.item.name.startsWith(name))?.item
+  const found = everyCourseItem(course).find((item) => item.item.name.startsWith(name))?.item
   if (!found)
     throw new Error(
       `no ${name} among ${everyCourseItem(course)
-        .map((one) => one.item.name)
+        .map((item) => item.item.name)
         .join(', ')}`,
     )
   return found
 }
 const partOf = (template: Template, key: string): Item => {
-  const found = everyItem(template).find((one) => one.key === key)
+  const found = everyItem(template).find((item) => item.key === key)
   if (!found) throw new Error(`no ${key}`)
   return found
 }
 const step = (plan: ReturnType<typeof planFor>, part: string) =>
-  plan.steps.find((one) => one.part === part)
+  plan.steps.find((step) => step.part === part)
 
 describe('what became of one value (base, present, wanted)', () => {
   it.each([
@@ -140,7 +140,7 @@ describe('conflicts', () => {
   const both = () => {
     const at = deployed()
     const two = exampleTemplate()
-    const block = partOf(two, 'welcome').blocks.find((one) => one.key === 'promise')
+    const block = partOf(two, 'welcome').blocks.find((block) => block.key === 'promise')
     if (block?.kind === 'fixed-text') block.html = '<p>You hear from us within two days.</p>'
     const welcome = item(at.course, 'Welcome')
     return {
@@ -227,7 +227,7 @@ describe('what is asked for', () => {
     const plan = planFor(edited, exampleTemplate(), {
       restore: { fixedText: true, missingParts: true },
     })
-    expect(plan.steps.map((one) => [one.does, one.part])).toEqual(
+    expect(plan.steps.map((step) => [step.does, step.part])).toEqual(
       expect.arrayContaining([
         ['change', 'welcome'],
         ['create', 'checklist'],
@@ -241,10 +241,10 @@ describe('what is asked for', () => {
     const at = deployed()
     const two = exampleTemplate()
     partOf(two, 'quiz').name = 'Test {number}: {topic}'
-    const help = two.home.blocks.find((one) => one.key === 'help')
+    const help = two.home.blocks.find((block) => block.key === 'help')
     if (help?.kind === 'fixed-text') help.html = '<p>The desk moved.</p>'
     const parts = (plan: ReturnType<typeof planFor>) => [
-      ...new Set(plan.steps.filter((one) => one.does !== 'keep').map((one) => one.part)),
+      ...new Set(plan.steps.filter((step) => step.does !== 'keep').map((step) => step.part)),
     ]
     expect(parts(planFor(at, two))).toEqual(['quiz', 'home-page'])
     expect(parts(planFor(at, two, { only: { parts: ['week'], blocks: [] } }))).toEqual(['quiz'])
@@ -286,11 +286,13 @@ describe('consequences', () => {
       settings: { points: 50, due: { from: 'week-end', days: 60, time: '12:00' } },
     })
     const plan = planFor(at, two)
-    expect(Object.fromEntries(plan.consequences.map((one) => [one.code, one.count]))).toMatchObject(
-      { 'new-names': 7, 'student-work': 1, 'past-last-day': 7 },
-    )
     expect(
-      run(at, plan).course.modules[1]?.children.find((one) => one.id === quiz.id),
+      Object.fromEntries(
+        plan.consequences.map((consequence) => [consequence.code, consequence.count]),
+      ),
+    ).toMatchObject({ 'new-names': 7, 'student-work': 1, 'past-last-day': 7 })
+    expect(
+      run(at, plan).course.modules[1]?.children.find((child) => child.id === quiz.id),
     ).toMatchObject({ points: 20 })
   })
 })
@@ -382,7 +384,9 @@ describe('carrying over', () => {
     expect(item(after.course, 'My own page').html).toContain('fine')
     if (!isWorkedOut(plan)) throw new Error('it is a shell')
     expect(
-      Object.fromEntries(plan.consequences.map((one) => [one.code, one.all.length > 0])),
+      Object.fromEntries(
+        plan.consequences.map((consequence) => [consequence.code, consequence.all.length > 0]),
+      ),
     ).toMatchObject({ 'dates-in-prose': true, 'old-term': true })
     expect(JSON.stringify(after.course)).not.toContain('Announcement')
   })
@@ -396,14 +400,15 @@ describe('carrying over', () => {
     ])
     expect(JSON.stringify([plan, after])).not.toContain('letter-about')
     expect(
-      isWorkedOut(plan) && plan.consequences.find((one) => one.code === 'left-behind')?.count,
+      isWorkedOut(plan) &&
+        plan.consequences.find((consequence) => consequence.code === 'left-behind')?.count,
     ).toBe(1)
     expect(JSON.stringify(after.course)).toContain('Announcement')
   })
   it('leaves what came along to the instructor: a later update does not touch it', () => {
     const { after, facts } = carried(['answers', 'topics'])
     const two = exampleTemplate()
-    const hello = partOf(two, 'welcome').blocks.find((one) => one.key === 'hello')
+    const hello = partOf(two, 'welcome').blocks.find((block) => block.key === 'hello')
     if (hello?.kind === 'fill-in') hello.prompt = 'Say hello.'
     const later = run(after, planFor(after, two, { facts }))
     expect(item(later.course, 'Welcome').html).toContain('I am Sunniva')
@@ -427,11 +432,11 @@ describe('undo', () => {
     ])
     const two = exampleTemplate()
     for (const part of two.parts)
-      if (isModule(part)) part.items = part.items.filter((one) => one.key !== 'checklist')
+      if (isModule(part)) part.items = part.items.filter((item) => item.key !== 'checklist')
     const plan = planFor(linking, two)
     const updated = run(linking, plan)
     expect(
-      everyCourseItem(updated.course).some((one) => one.item.name === 'Week 2 checklist'),
+      everyCourseItem(updated.course).some((item) => item.item.name === 'Week 2 checklist'),
     ).toBe(false)
     const record = undoRecordOf(
       plan.changes,
@@ -480,7 +485,7 @@ describe('how a course is judged after a part of a version was brought in', () =
     const keys = (template: Template) =>
       everyItem(template)
         .slice(0, 4)
-        .map((one) => one.key)
+        .map((item) => item.key)
     expect(keys(overlay(old, newer, { only: ['tour'], except: [] }))).toEqual([
       'tour',
       'welcome',

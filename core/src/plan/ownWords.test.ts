@@ -7,8 +7,8 @@ import { platformNames, Standing } from './standing.testing.ts'
 const withPromise = (html: string): Template => {
   const template = exampleTemplate()
   const block = everyItem(template)
-    .find((one) => one.key === 'welcome')
-    ?.blocks.find((one) => one.key === 'promise')
+    .find((item) => item.key === 'welcome')
+    ?.blocks.find((block) => block.key === 'promise')
   if (block?.kind !== 'fixed-text') throw new Error('no promise')
   block.html = html
   return template
@@ -70,8 +70,8 @@ describe('a course that is taken over', () => {
     expect(at.item('Welcome').html).toContain('Mine, all of it')
     const asked = structuredClone(linked)
     const hello = everyItem(asked)
-      .find((one) => one.key === 'welcome')
-      ?.blocks.find((one) => one.key === 'hello')
+      .find((item) => item.key === 'welcome')
+      ?.blocks.find((block) => block.key === 'hello')
     if (hello?.kind === 'fill-in') hello.prompt = 'Say it anew.'
     at.deploy(asked)
     expect(at.item('Welcome').html).toContain('Mine, all of it')
@@ -119,7 +119,7 @@ describe('a paragraph of an instructor’s own, written where a block was taken 
   it('stays in its place when blocks move around it', () => {
     const at = replaced()
     const moved = structuredClone(linked)
-    const welcome = everyItem(moved).find((one) => one.key === 'welcome')
+    const welcome = everyItem(moved).find((item) => item.key === 'welcome')
     welcome?.blocks.reverse()
     at.deploy(moved, exampleFacts(), take)
     expect((at.item('Welcome').html ?? '').split('Bring a torch')).toHaveLength(2)

@@ -11,8 +11,8 @@ const updated = (platform: PlatformName = 'keeps marks') => {
   const before = at.course
   const two = exampleTemplate()
   const block = everyItem(two)
-    .find((one) => one.key === 'welcome')
-    ?.blocks.find((one) => one.key === 'promise')
+    .find((item) => item.key === 'welcome')
+    ?.blocks.find((block) => block.key === 'promise')
   if (block?.kind === 'fixed-text') block.html = '<p>We answer within a day, by letter.</p>'
   const { plan } = at.deploy(two)
   return { before, changes: plan.changes, after: at.course, at }
@@ -89,7 +89,7 @@ describe('a course read again after a change set', () => {
   ])('differs by %s', (_, change, what) => {
     const { told } = spoilt(change)
     expect(told.state).toBe('differs')
-    expect(told.differences.map((one) => one.what)).toEqual([what])
+    expect(told.differences.map((difference) => difference.what)).toEqual([what])
   })
   it('that was edited meanwhile says so: what differs may be theirs', () => {
     const { before, changes, again } = spoilt(
@@ -112,10 +112,14 @@ describe('a plan that shortens what somebody wrote', () => {
       'Once upon a tide there was a boat and in the boat a lamp and by the lamp a chart. '
     at.write(welcome, (welcome.html ?? '').replace(/We answer[^<]*/, long.repeat(6)))
     const plan = at.plan(exampleTemplate(), undefined, { decisions: { rule: 'take', single: {} } })
-    expect(plan.consequences.find((one) => one.code === 'shortened')?.all[0]).toMatch(/^“Welcome/)
+    expect(
+      plan.consequences.find((consequence) => consequence.code === 'shortened')?.all[0],
+    ).toMatch(/^“Welcome/)
   })
   it('is silent about pages that are as they were deployed', () => {
     const { at } = updated()
-    expect(at.plan().consequences.filter((one) => one.code === 'shortened')).toEqual([])
+    expect(
+      at.plan().consequences.filter((consequence) => consequence.code === 'shortened'),
+    ).toEqual([])
   })
 })

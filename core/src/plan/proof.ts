@@ -40,7 +40,7 @@ export const notReadAgain: Proof = {
 
 const wordsOf = (html: string): string =>
   analysePage(html)
-    .paragraphs.map((one) => one.text)
+    .paragraphs.map((paragraph) => paragraph.text)
     .join(' ')
     .replace(/\s+/g, '')
 

@@ -8,7 +8,7 @@ export interface Splice {
 /** A page with splices made. Insertions at one place stand in the order they were made; they stand before what is replaced from there on. */
 export const spliced = (page: string, splices: readonly Splice[]): string => {
   const inOrder = splices
-    .map((one, i) => ({ one, i }))
+    .map((splice, i) => ({ one: splice, i }))
     .sort((a, b) => a.one.from - b.one.from || a.one.to - b.one.to || a.i - b.i)
   let written = ''
   let at = 0

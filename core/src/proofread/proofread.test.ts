@@ -14,7 +14,7 @@ const remarksOn = (change: (template: Draft, item: (key: string) => Item) => voi
     strength: 'must',
     label: 'Your instructor',
   })
-  change(template, (key) => everyItem(template).find((one) => one.key === key) as Item)
+  change(template, (key) => everyItem(template).find((item) => item.key === key) as Item)
   const read = readDocument(Template, template)
   if (!read.ok) throw new Error(JSON.stringify(read.problems))
   return proofread(read.value).map(

@@ -350,7 +350,7 @@ export class CheckContext {
     const said =
       part && isDaySpan(wanted)
         ? this.readingOf(part, module.name)?.readings.find(
-            (one) => one.field === 'dates' && one.state === 'right',
+            (reading) => reading.field === 'dates' && reading.state === 'right',
           )
         : undefined
     const range =
@@ -397,8 +397,8 @@ export class CheckContext {
   }
 
   /** Whether a module or item is shown to students and its opening, if it has one, is reached. */
-  #open(one: CourseChild): boolean {
-    return isShown(one) && (one.opensAt === null || this.reached(this.dateOf(one.opensAt)))
+  #open(child: CourseChild): boolean {
+    return isShown(child) && (child.opensAt === null || this.reached(this.dateOf(child.opensAt)))
   }
 
   /** Whether a module is shown to students, and every module that it stands in; dates aside. */

@@ -51,7 +51,7 @@ describe('rows that are copied', () => {
       null,
       0,
     )
-    expect(other.houseTexts.map((one) => one.key)).toEqual(['muster'])
+    expect(other.houseTexts.map((text) => text.key)).toEqual(['muster'])
     expect(other.parts.map((part) => part.key)).toEqual(['welcome'])
   })
   it('speak of each other under their new keys, exceptions too', () => {

@@ -29,7 +29,7 @@ export const clipParts = (template: Template, keys: ReadonlySet<string>): Clippe
       keys.has(part.key)
         ? [part]
         : isModule(part)
-          ? [...pick(part.items), ...part.exceptions.flatMap((one) => pick(one.add))]
+          ? [...pick(part.items), ...part.exceptions.flatMap((exception) => pick(exception.add))]
           : [],
     )
   const parts = pick(template.parts)
@@ -39,17 +39,19 @@ export const clipParts = (template: Template, keys: ReadonlySet<string>): Clippe
   const keptBlocks = template.keptBlocks.filter((one) =>
     blocks.some((block) => block.kind === 'kept-block' && block.kept === one.key),
   )
-  const shown: readonly Block[] = [...blocks, ...keptBlocks.map((one) => one.block)]
+  const shown: readonly Block[] = [...blocks, ...keptBlocks.map((block) => block.block)]
   return {
     schema: 'wickerframe.parts/1',
     parts: structuredClone(parts),
-    houseTexts: template.houseTexts.filter((one) =>
-      shown.some((block) => block.kind === 'house-text' && block.houseText === one.key),
+    houseTexts: template.houseTexts.filter((text) =>
+      shown.some((block) => block.kind === 'house-text' && block.houseText === text.key),
     ),
-    assets: template.assets.filter((one) =>
-      shown.some((block) => block.kind === 'banner' && block.image === one.key),
+    assets: template.assets.filter((asset) =>
+      shown.some((block) => block.kind === 'banner' && block.image === asset.key),
     ),
-    rubrics: template.rubrics.filter((one) => all.some((part) => part.settings.rubric === one.key)),
+    rubrics: template.rubrics.filter((rubric) =>
+      all.some((part) => part.settings.rubric === rubric.key),
+    ),
     keptBlocks,
   }
 }
@@ -70,11 +72,11 @@ const underFreshKeys = (parts: readonly Part[], taken: Set<string>): Part[] => {
   }
   for (const part of partsWithin(parts)) {
     mint(part.key)
-    if (isModule(part)) part.exceptions.forEach((one) => mint(one.key))
+    if (isModule(part)) part.exceptions.forEach((exception) => mint(exception.key))
   }
   const now = (key: string): string => keys.get(key) ?? key
-  const block = (one: Block): Block => {
-    const copy: Block = structuredClone(one)
+  const block = (block: Block): Block => {
+    const copy: Block = structuredClone(block)
     for (const [field, value] of Object.entries(copy))
       if (typeof value === 'string' && value.includes('href="part:'))
         Object.assign(copy, { [field]: relinked(value, keys) })
@@ -88,12 +90,12 @@ const underFreshKeys = (parts: readonly Part[], taken: Set<string>): Part[] => {
           ...part,
           key: now(part.key),
           items: part.items.map(renamed),
-          exceptions: part.exceptions.map((one) => ({
-            ...one,
-            key: now(one.key),
-            leaveOut: one.leaveOut === 'all' ? 'all' : one.leaveOut.map(now),
-            set: one.set.map((set) => ({ ...set, part: now(set.part) })),
-            add: one.add.map(renamed),
+          exceptions: part.exceptions.map((exception) => ({
+            ...exception,
+            key: now(exception.key),
+            leaveOut: exception.leaveOut === 'all' ? 'all' : exception.leaveOut.map(now),
+            set: exception.set.map((set) => ({ ...set, part: now(set.part) })),
+            add: exception.add.map(renamed),
           })),
         }
       : {
@@ -135,7 +137,10 @@ export const pasteEdits = (
       ? {
           ...part,
           items: part.items.map(sound),
-          exceptions: part.exceptions.map((one) => ({ ...one, add: one.add.map(sound) })),
+          exceptions: part.exceptions.map((exception) => ({
+            ...exception,
+            add: exception.add.map(sound),
+          })),
         }
       : {
           ...part,

@@ -26,7 +26,9 @@ export type GradeScheme = z.output<typeof GradeScheme>
 /** Weights of what counts, added up. */
 export const weightsTotal = (scheme: GradeScheme): number =>
   Math.round(
-    scheme.categories.filter((one) => one.counts).reduce((sum, one) => sum + one.weight, 0) * 100,
+    scheme.categories
+      .filter((category) => category.counts)
+      .reduce((sum, one) => sum + one.weight, 0) * 100,
   ) / 100
 
 const Level = z.strictObject({ text: z.string().max(1000), points: z.number().min(0).max(10_000) })

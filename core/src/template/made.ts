@@ -9,7 +9,7 @@ export const takenKeys = (template: Template): Set<string> =>
     homePageKey,
     ...partsWithin(template.parts).flatMap((part) => [
       part.key,
-      ...(isModule(part) ? part.exceptions.map((one) => one.key) : []),
+      ...(isModule(part) ? part.exceptions.map((exception) => exception.key) : []),
     ]),
   ])
 

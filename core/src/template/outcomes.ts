@@ -17,14 +17,14 @@ const pageObjectives = (
   blocks.flatMap((block) => {
     const placed = blockInPlace(block, template.keptBlocks)
     return placed?.kind === 'objectives'
-      ? placed.objectives.map((one): PlacedObjective => ({ ...one, of: 'page', part }))
+      ? placed.objectives.map((objective): PlacedObjective => ({ ...objective, of: 'page', part }))
       : []
   })
 
 /** Every course outcome and objective, wider ones first. */
 export const everyObjective = (template: Template): PlacedObjective[] => [
-  ...template.outcomes.map((one): PlacedObjective => ({
-    ...one,
+  ...template.outcomes.map((outcome): PlacedObjective => ({
+    ...outcome,
     serves: [],
     of: 'course',
     part: null,
@@ -32,7 +32,11 @@ export const everyObjective = (template: Template): PlacedObjective[] => [
   ...everyPart(template)
     .filter(isModule)
     .flatMap((module) =>
-      module.objectives.map((one): PlacedObjective => ({ ...one, of: 'module', part: module.key })),
+      module.objectives.map((objective): PlacedObjective => ({
+        ...objective,
+        of: 'module',
+        part: module.key,
+      })),
     ),
   ...pageObjectives(homePageKey, template.home.blocks, template),
   ...everyItem(template).flatMap((item) => pageObjectives(item.key, item.blocks, template)),
@@ -51,10 +55,10 @@ export const outcomeCoverage = (template: Template): OutcomeCoverage[] => {
   const objectives = everyObjective(template)
   const servedBy = (key: string, seen: Set<string> = new Set([key])): PlacedObjective[] =>
     objectives
-      .filter((one) => one.serves.includes(key) && !seen.has(one.key))
-      .flatMap((one) => {
-        seen.add(one.key)
-        return [one, ...servedBy(one.key, seen)]
+      .filter((objective) => objective.serves.includes(key) && !seen.has(objective.key))
+      .flatMap((objective) => {
+        seen.add(objective.key)
+        return [objective, ...servedBy(objective.key, seen)]
       })
   return template.outcomes.map((outcome) => {
     const serving = servedBy(outcome.key)

@@ -159,19 +159,27 @@ export const parseAnchor = (text: string): Result<Anchor, WordsProblem> => {
 
 export const permissions = ['rename', 'edit', 'remove', 'duplicate', 'move'] as const
 /** What instructors may do, in words. */
-export const mayWords = (may: May): string => permissions.filter((one) => may[one]).join(', ')
+export const mayWords = (may: May): string =>
+  permissions.filter((permission) => may[permission]).join(', ')
 /** Reads what instructors may do; nothing or `nothing` allows nothing, `all` everything. */
 export const parseMay = (text: string): Result<May, WordsProblem> => {
   const words = text.toLowerCase().match(/\p{L}+/gu) ?? []
   const said: readonly string[] = words
   if (said.join() === 'all' || said.join() === 'everything')
-    return success(Object.fromEntries(permissions.map((one) => [one, true])))
+    return success(Object.fromEntries(permissions.map((permission) => [permission, true])))
   const unknown = said.find(
-    (word) => word !== 'and' && word !== 'nothing' && !permissions.some((one) => one === word),
+    (word) =>
+      word !== 'and' &&
+      word !== 'nothing' &&
+      !permissions.some((permission) => permission === word),
   )
   if (unknown !== undefined)
     return failure({ message: `any of ${permissions.join(', ')}; all; or nothing` })
   return success(
-    Object.fromEntries(permissions.filter((one) => said.includes(one)).map((one) => [one, true])),
+    Object.fromEntries(
+      permissions
+        .filter((permission) => said.includes(permission))
+        .map((permission) => [permission, true]),
+    ),
   )
 }

@@ -159,7 +159,7 @@ describe('edits of a draft', () => {
         fc.constantFrom(...everyPart(template).map((part) => part.key)),
         settable,
         (key, [field, value]) => {
-          const part = everyPart(template).find((one) => one.key === key)
+          const part = everyPart(template).find((part) => part.key === key)
           const was = field.reduce<unknown>(
             (at, step) => (at as Record<string, unknown> | undefined)?.[step],
             part,
@@ -183,9 +183,9 @@ describe('edits of a draft', () => {
           const undone = applyEdit(done.value.template, done.value.inverse)
           expect(undone.ok && canonicalJson(undone.value.template)).toBe(canonicalJson(template))
           const others = everyPart(done.value.template).filter(
-            (one) => !isModule(one) && one.key !== key,
+            (part) => !isModule(part) && part.key !== key,
           )
-          expect(others.every((one) => everyPart(template).includes(one))).toBe(true)
+          expect(others.every((other) => everyPart(template).includes(other))).toBe(true)
         },
       ),
     )
@@ -262,7 +262,10 @@ describe('edits of a draft', () => {
     expect([outcome('steer').ok, outcome('sail')]).toEqual([
       true,
       expect.objectContaining({
-        problems: expect.objectContaining({ code: 'not-allowed', where: 'the course outcome of the template' }),
+        problems: expect.objectContaining({
+          code: 'not-allowed',
+          where: 'the course outcome of the template',
+        }),
       }),
     ])
   })
@@ -278,7 +281,7 @@ describe('edits of a draft', () => {
           if (moved.ok)
             expect(
               everyPart(moved.value.template)
-                .map((one) => one.key)
+                .map((part) => part.key)
                 .sort(),
             ).toEqual([...keys].sort())
         },

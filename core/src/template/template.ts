@@ -156,10 +156,10 @@ export const Template = z
       context.addIssue({ code: 'custom', path, message })
     const among = (keys: ReadonlySet<string>) =>
       [...keys].slice(0, 12).join(', ') || 'there is none'
-    const houseTexts = new Set(template.houseTexts.map((one) => one.key))
-    const assets = new Set(template.assets.map((one) => one.key))
-    const kept = new Set(template.keptBlocks.map((one) => one.key))
-    const rubrics = new Set(template.rubrics.map((one) => one.key))
+    const houseTexts = new Set(template.houseTexts.map((text) => text.key))
+    const assets = new Set(template.assets.map((asset) => asset.key))
+    const kept = new Set(template.keptBlocks.map((block) => block.key))
+    const rubrics = new Set(template.rubrics.map((rubric) => rubric.key))
     const allKeys = new Set([homePageKey, ...parts.map((part) => part.key)])
     const taken = new Set<string>([homePageKey])
     /** Parts and exceptions share one space of keys. */
@@ -220,7 +220,7 @@ export const Template = z
       })
     visit(template.parts, ['parts'])
     visitBlocks(template.home.blocks, ['home', 'blocks'])
-    template.keptBlocks.forEach((one, i) => visitBlock(one.block, ['keptBlocks', i, 'block']))
+    template.keptBlocks.forEach((block, i) => visitBlock(block.block, ['keptBlocks', i, 'block']))
     if (template.extends?.template === template.key)
       say(['extends', 'template'], 'the key of another template; a layer cannot extend itself')
     const lists = {

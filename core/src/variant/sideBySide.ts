@@ -49,7 +49,7 @@ export const sideBySide = (
       ...(isModule(part)
         ? [
             ...visit(part.items, depth + 1),
-            ...part.exceptions.flatMap((one) => visit(one.add, depth + 1)),
+            ...part.exceptions.flatMap((exception) => visit(exception.add, depth + 1)),
           ]
         : []),
     ])

@@ -28,7 +28,7 @@ const usualWeeks = 16
 const mostVariants = 60
 
 const isModality = (name: string): name is Facts['modality'] =>
-  modalities.some((one) => one === name)
+  modalities.some((modality) => modality === name)
 
 /**
  * The kinds of course a template may be used for: the modalities and lengths it applies to, and the departments and

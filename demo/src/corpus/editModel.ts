@@ -98,7 +98,7 @@ const deleteAllowed: CourseEdit = (edited, random) => {
 }
 const deleteNeeded: CourseEdit = (edited, random) => {
   // Whether an assignment of the same week does a deleted discussion’s job is a question of its own.
-  const items = edited.weekItems.filter((one) => !mayGo(one) && one.item.kind !== 'discussion')
+  const items = edited.weekItems.filter((item) => !mayGo(item) && item.item.kind !== 'discussion')
   if (items.length === 0) return
   const { item, place } = pick(random, items)
   edited.remove(item)
@@ -116,8 +116,8 @@ const reorderItem: CourseEdit = (edited, random) => {
     (from + 2 + Math.floor(random() * (module.children.length - 3))) % module.children.length
   const [item] = module.children.splice(from, 1)
   if (item) module.children.splice(to, 0, item)
-  for (const one of itemsIn(module)) {
-    const place = edited.placeOf(one.id) ?? one.id
+  for (const item of itemsIn(module)) {
+    const place = edited.placeOf(item.id) ?? item.id
     for (const rule of ['out-of-order', 'last-in-module']) edited.either(rule, place)
   }
 }
@@ -137,11 +137,11 @@ const moveElsewhere: CourseEdit = (edited, random) => {
     random,
     modules.filter((one) => one.module !== module),
   )
-  module.children = module.children.filter((one) => one !== item)
+  module.children = module.children.filter((child) => child !== item)
   target.module.children.splice(random() < 0.5 ? 0 : target.module.children.length, 0, item)
-  for (const one of itemsIn(target.module))
+  for (const item of itemsIn(target.module))
     for (const rule of ['last-in-module', 'work-list-complete', 'out-of-order'])
-      edited.either(rule, edited.placeOf(one.id) ?? one.id)
+      edited.either(rule, edited.placeOf(item.id) ?? item.id)
   for (const rule of ['due-outside-module', 'item-missing', 'other-week-date'])
     edited.either(rule, edited.placeOf(item.id) ?? item.id)
 }
@@ -314,7 +314,7 @@ const rewriteFixed: CourseEdit = (edited, random) => {
   )
   if (items.length === 0) return
   const { item, part, place } = pick(random, items)
-  const block = part.blocks.find((one) => one.kind === 'fixed-text')
+  const block = part.blocks.find((block) => block.kind === 'fixed-text')
   const first = /<(?:p|li)>([^<]{25,})</.exec(block?.html ?? '')?.[1]
   if (!first || !item.html?.includes(first)) return
   const list = first.split(' ')

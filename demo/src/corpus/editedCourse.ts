@@ -156,7 +156,7 @@ export class EditedCourse {
   /** Takes an item out of the course; links to it lead nowhere from then on. */
   remove(item: CourseItem): void {
     for (const module of this.modules)
-      module.children = module.children.filter((one) => one !== item)
+      module.children = module.children.filter((child) => child !== item)
     this.course.stray = this.course.stray.filter((one) => one !== item)
     if (item.url) this.#removedUrls.add(item.url)
     this.unpair(item.id)

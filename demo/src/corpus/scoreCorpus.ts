@@ -161,6 +161,6 @@ const scoreFindings = (
   }
   score.right = found.size
   score.told += found.size
-  for (const one of truth.findings) if (!found.has(one)) wrong.push(`untold ${one}`)
+  for (const finding of truth.findings) if (!found.has(finding)) wrong.push(`untold ${finding}`)
   return score
 }

@@ -47,7 +47,7 @@ export const coursesScreen = (
 ): string =>
   page(
     'All courses',
-    `<h1>All courses</h1><ul>${courses.map((one) => `<li><a href="/courses/${escape(one.id)}">${escape(one.name)}</a> <span class="words">${escape(one.id)}, revision ${escape(one.revision)}</span></li>`).join('')}</ul>`,
+    `<h1>All courses</h1><ul>${courses.map((course) => `<li><a href="/courses/${escape(course.id)}">${escape(course.name)}</a> <span class="words">${escape(course.id)}, revision ${escape(course.revision)}</span></li>`).join('')}</ul>`,
   )
 
 export const courseScreen = (course: Course): string =>
@@ -68,8 +68,8 @@ const textEditor = (action: string, html: string): string => {
     <form class="block" method="post" action="${escape(action)}">
     ${paragraphs
       .map(
-        (one, i) =>
-          `<input type="hidden" name="was-${i}" value="${escape(one.text)}"><textarea name="text-${i}" rows="${Math.min(6, 1 + Math.floor(one.text.length / 90))}" aria-label="Paragraph ${i + 1}">\n${escape(one.text)}</textarea>`,
+        (paragraph, i) =>
+          `<input type="hidden" name="was-${i}" value="${escape(paragraph.text)}"><textarea name="text-${i}" rows="${Math.min(6, 1 + Math.floor(paragraph.text.length / 90))}" aria-label="Paragraph ${i + 1}">\n${escape(paragraph.text)}</textarea>`,
       )
       .join('')}
     <label>A new paragraph at the end <textarea name="added" rows="2"></textarea></label>

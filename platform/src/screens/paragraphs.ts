@@ -158,8 +158,8 @@ const rewritten = (html: string, paragraph: Paragraph, text: string): string => 
   if (paragraph.text === text) return html
   const says = written(paragraph, text)
   // A link or emphasis of which every word was taken away goes with its words.
-  const emptied = paragraph.wrappings.filter((one) =>
-    one.runs.every((run) => says.get(run)?.trim() === ''),
+  const emptied = paragraph.wrappings.filter((wrapping) =>
+    wrapping.runs.every((run) => says.get(run)?.trim() === ''),
   )
   const pieces = [
     ...paragraph.runs
@@ -175,8 +175,10 @@ const rewritten = (html: string, paragraph: Paragraph, text: string): string => 
 }
 const outermost = (wrappings: readonly Wrapping[]): Wrapping[] =>
   wrappings.filter(
-    (one) =>
-      !wrappings.some((other) => other !== one && one.from >= other.from && one.to <= other.to),
+    (wrapping) =>
+      !wrappings.some(
+        (other) => other !== wrapping && wrapping.from >= other.from && wrapping.to <= other.to,
+      ),
   )
 
 /** What somebody made of one paragraph: what it said when they began, and what it shall say. */

@@ -44,7 +44,7 @@ export const storeChecks = async (
       const rest = {
         ...whole,
         outcomes: whole.outcomes.filter(
-          (one) => one.outcome !== 'passed' && one.outcome !== 'inapplicable',
+          (outcome) => outcome.outcome !== 'passed' && outcome.outcome !== 'inapplicable',
         ),
       }
       return [

@@ -56,11 +56,14 @@ export const judgeStored = async (
 /** Answers questions from the main thread until it ends. Called in a worker thread. */
 export const serveJudgements = (pool: Pool): void => {
   parentPort?.on('message', ({ questions, asOf, today }: JudgeQuestions) => {
-    void judgeStored(pool, [...new Set(questions.map((one) => one.courseId))], asOf, today).then(
-      (answers) => {
-        for (const { id, courseId } of questions)
-          parentPort?.postMessage({ id, answer: answers.get(courseId) })
-      },
-    )
+    void judgeStored(
+      pool,
+      [...new Set(questions.map((question) => question.courseId))],
+      asOf,
+      today,
+    ).then((answers) => {
+      for (const { id, courseId } of questions)
+        parentPort?.postMessage({ id, answer: answers.get(courseId) })
+    })
   })
 }

@@ -31,7 +31,12 @@ const judged = async ({ pool, person, today, query }: Situation & Pick<AboutCour
     const found = await findVersionById(pool, templateId, version)
     if (found) versions.set(`${templateId}/${version}`, found)
   }
-  return { asOf, courses, checks, templates: [...versions.values()].map((one) => one.document) }
+  return {
+    asOf,
+    courses,
+    checks,
+    templates: [...versions.values()].map((version) => version.document),
+  }
 }
 
 const actionsOver = (
@@ -105,8 +110,8 @@ export const checkHandlers: HandlersOf<typeof checkRoutes> = {
     const { courses, checks } = await judged(handling)
     const terms = await listTerms(pool)
     const term =
-      terms.find((one) => one.firstDay <= today && today <= one.lastDay) ??
-      terms.find((one) => one.firstDay > today) ??
+      terms.find((term) => term.firstDay <= today && today <= term.lastDay) ??
+      terms.find((term) => term.firstDay > today) ??
       terms.at(-1)
     if (!term) throw new HttpProblem(409, 'no-term', 'there is no term yet; add one first')
     const weeks = instructionalWeeks({ term })

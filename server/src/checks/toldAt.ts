@@ -20,12 +20,13 @@ export const toldAt = async (
   fingerprint: string,
 ): Promise<Told> => {
   const result = await findCheck(pool, courseId, query.asOf ?? today)
-  const outcome = result?.outcomes.find((one) => one.fingerprint === fingerprint)
+  const outcome = result?.outcomes.find((outcome) => outcome.fingerprint === fingerprint)
   if (!result || !outcome)
     throw notFound('finding in the latest check of the course; check it again')
   const finding =
-    result.findings.find((one) => one.places.some((place) => place.fingerprint === fingerprint)) ??
-    null
+    result.findings.find((finding) =>
+      finding.places.some((place) => place.fingerprint === fingerprint),
+    ) ?? null
   return {
     outcome,
     finding,

@@ -45,7 +45,7 @@ export const enrolledAsAsked = (
   { people }: z.output<typeof Enrolments>,
   asked: readonly { email: string }[],
 ): string | null => {
-  const enrolled = new Set(people.map((one) => one.email.toLowerCase()))
+  const enrolled = new Set(people.map((person) => person.email.toLowerCase()))
   const without = asked.find((one) => !enrolled.has(one.email.toLowerCase()))
   return without === undefined ? null : `${without.email} is not among those enrolled`
 }

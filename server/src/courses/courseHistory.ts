@@ -16,7 +16,7 @@ export const courseHistories = async (
   courses: readonly StoredCourse[],
   today: string,
 ): Promise<Map<number, CourseHistory>> => {
-  const ids = courses.map((one) => one.summary.id)
+  const ids = courses.map((course) => course.summary.id)
   const last = byCourse(await lastDeployments(database, ids))
   const beside = byCourse(await teachingSameClassSection(database, ids))
   const preparing = byCourse(await inPreparation(database, ids))

@@ -29,10 +29,10 @@ export const followUpHandlers: HandlersOf<typeof followUpRoutes> = {
     await inTransaction(pool, async (database) => {
       for (const fingerprint of put.fingerprints) {
         if (put.does === 'raise') {
-          const finding = result?.findings.find((one) =>
-            one.places.some((place) => place.fingerprint === fingerprint),
+          const finding = result?.findings.find((finding) =>
+            finding.places.some((place) => place.fingerprint === fingerprint),
           )
-          const place = finding?.places.find((one) => one.fingerprint === fingerprint)
+          const place = finding?.places.find((place) => place.fingerprint === fingerprint)
           if (!finding || !place)
             throw notFound('finding in the latest check of the course; check it again')
           const owner =

@@ -194,16 +194,16 @@ export const withHouseTexts = (
 ): Template => {
   if (
     !template.houseTexts.some(
-      (one) => (inForce.get(one.key)?.revisions.length ?? 0) > one.revisions.length,
+      (text) => (inForce.get(text.key)?.revisions.length ?? 0) > text.revisions.length,
     )
   )
     return template
   return {
     ...template,
-    houseTexts: template.houseTexts.map((one) =>
-      (inForce.get(one.key)?.revisions.length ?? 0) > one.revisions.length
-        ? (inForce.get(one.key) ?? one)
-        : one,
+    houseTexts: template.houseTexts.map((text) =>
+      (inForce.get(text.key)?.revisions.length ?? 0) > text.revisions.length
+        ? (inForce.get(text.key) ?? text)
+        : text,
     ),
   }
 }

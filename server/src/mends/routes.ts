@@ -154,7 +154,7 @@ export const mendHandlers: HandlersOf<typeof mendRoutes> = {
           courses: [],
         }
         known.places += mends.length
-        const there = known.courses.find((one) => one.course === summary.id)
+        const there = known.courses.find((course) => course.course === summary.id)
         if (there) there.mends.push(...mends)
         else
           known.courses.push({

@@ -145,8 +145,8 @@ export const decide = async (
     const wide = JSON.stringify(again) !== JSON.stringify(stored)
     if (isOver && wide) return 'too-late'
     if (wide) await storeOrder(database, id, again)
-    for (const course of new Set(wanted.decisions.map((one) => one.course))) {
-      const decisions = wanted.decisions.filter((one) => one.course === course)
+    for (const course of new Set(wanted.decisions.map((decision) => decision.course))) {
+      const decisions = wanted.decisions.filter((decision) => decision.course === course)
       const task = await lockDecisions(database, id, course)
       if (!task) return 'missing'
       const known: Record<string, Decision> =

@@ -63,7 +63,7 @@ const begin = async (
 ): Promise<{ run: number }> => {
   if (courses.length === 0)
     throw new HttpProblem(409, 'no-courses', 'there is no course to plan for')
-  const from = new Map(wanted.sources.map((one) => [one.course, one.from]))
+  const from = new Map(wanted.sources.map((source) => [source.course, source.from]))
   return {
     run: await askedRun(handling, {
       kind: 'rollout',
@@ -160,7 +160,7 @@ export const rolloutHandlers: HandlersOf<typeof rolloutRoutes> = {
         'unusable-input',
         'at /courses: found none; expected at least one course',
       )
-    await coursesOf(handling, [...chosen, ...wanted.sources.map((one) => one.from)])
+    await coursesOf(handling, [...chosen, ...wanted.sources.map((source) => source.from)])
     if (order.mode === 'carry' && wanted.sources.length < chosen.length)
       throw new HttpProblem(
         400,

@@ -31,7 +31,7 @@ export const standingRuleHandlers: HandlersOf<typeof standingRuleRoutes> = {
         answer.several.push({ course: summary.id, templates: [...templates.values()] })
       else
         for (const [template, title] of templates) {
-          const fit = answer.fits.find((one) => one.template === template)
+          const fit = answer.fits.find((fit) => fit.template === template)
           if (fit) fit.courses.push(summary.id)
           else answer.fits.push({ template, title, courses: [summary.id] })
         }

@@ -66,7 +66,10 @@ const coursesByName = (courses: readonly StoredCourse[]): Map<string, StoredCour
   const byName = new Map<string, StoredCourse[]>()
   for (const course of courses) {
     const { platformId, code, classSections } = course.summary
-    for (const name of [platformId, ...classSections.map((one) => `${code} ${one}`.toLowerCase())])
+    for (const name of [
+      platformId,
+      ...classSections.map((section) => `${code} ${section}`.toLowerCase()),
+    ])
       byName.set(name, [...(byName.get(name) ?? []), course])
   }
   return byName
@@ -221,7 +224,7 @@ export const madeCourseHandlers: HandlersOf<typeof madeCourseRoutes> = {
         if (row.instructor)
           told(
             'instructor',
-            stored.summary.instructors.map((one) => one.email).join(', '),
+            stored.summary.instructors.map((instructor) => instructor.email).join(', '),
             row.instructor.email,
           )
         wanted.push({ id: stored.summary.id, next, instructor: row.instructor })
@@ -264,7 +267,7 @@ export const madeCourseHandlers: HandlersOf<typeof madeCourseRoutes> = {
       if (!summary.template || source.templateId === null)
         return no('it is under no template, so there is nothing to build the new course from')
       if (facts.term.code === term.code) return no('it is a course of that term')
-      const session = term.sessions.some((one) => one.code === facts.session)
+      const session = term.sessions.some((session) => session.code === facts.session)
         ? facts.session
         : undefined
       const weeks = instructionalWeeks({ term, session }).filter((week) => week.number > 0).length

@@ -32,7 +32,7 @@ export const mergeHandlers: HandlersOf<typeof mergeRoutes> = {
     const people = [
       ...to.summary.instructors,
       ...from.summary.instructors.filter(
-        (one) => !to.summary.instructors.some((other) => other.email === one.email),
+        (instructor) => !to.summary.instructors.some((other) => other.email === instructor.email),
       ),
     ]
     const version =
@@ -53,7 +53,7 @@ export const mergeHandlers: HandlersOf<typeof mergeRoutes> = {
       name !== null && name !== present
         ? `its name becomes “${name}” with its next update`
         : 'its name stays as it is',
-      `${people.length} ${people.length === 1 ? 'person teaches' : 'people teach'} it: ${people.map((one) => one.name).join(', ') || 'nobody yet'}`,
+      `${people.length} ${people.length === 1 ? 'person teaches' : 'people teach'} it: ${people.map((person) => person.name).join(', ') || 'nobody yet'}`,
       'what stands in the merged course stays there, with its history and its identity; nothing of it is copied or removed',
       'one course fewer counts in conformance',
     ]

@@ -48,13 +48,15 @@ export const unmerge = async (
   await replaceClassSections(
     database,
     into,
-    now.classSections.filter((one) => before.classSections.includes(one) || !mine.has(one)),
+    now.classSections.filter(
+      (section) => before.classSections.includes(section) || !mine.has(section),
+    ),
   )
   await replaceInstructors(
     database,
     into,
     now.people.filter(
-      ({ email }) => before.people.some((one) => one.email === email) || !ours.has(email),
+      ({ email }) => before.people.some((person) => person.email === email) || !ours.has(email),
     ),
   )
   await setMerged(database, id, before.status, null)

@@ -16,23 +16,26 @@ const wrongTerms = (
   terms: readonly Term[],
 ): RosterReport['errors'] =>
   courses.flatMap((course) => {
-    const term = terms.find((one) => one.code === course.term)
+    const term = terms.find((term) => term.code === course.term)
     if (!term)
       return [
         {
           line: course.line,
           column: 'term',
           found: course.term,
-          reason: `the code of a term: ${terms.map((one) => one.code).join(', ')}`,
+          reason: `the code of a term: ${terms.map((term) => term.code).join(', ')}`,
         },
       ]
-    if (course.session !== null && !term.sessions.some((one) => one.code === course.session))
+    if (
+      course.session !== null &&
+      !term.sessions.some((session) => session.code === course.session)
+    )
       return [
         {
           line: course.line,
           column: 'session',
           found: course.session,
-          reason: `the code of a session of ${term.code}: ${term.sessions.map((one) => one.code).join(', ') || 'it has none'}`,
+          reason: `the code of a session of ${term.code}: ${term.sessions.map((session) => session.code).join(', ') || 'it has none'}`,
         },
       ]
     return []

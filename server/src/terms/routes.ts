@@ -38,7 +38,10 @@ const coursesOf = async (
 
 /** Why a term does not fit a course, or null. */
 const misfitOf = (facts: Facts, term: Term): string | null => {
-  if (facts.session !== undefined && !term.sessions.some((one) => one.code === facts.session))
+  if (
+    facts.session !== undefined &&
+    !term.sessions.some((session) => session.code === facts.session)
+  )
     return `it runs in session ${facts.session}, which the term no longer has`
   const available = instructionalWeeks({ term, session: facts.session }).filter(
     (week) => week.number > 0,

@@ -86,9 +86,9 @@ export const Problem = ({ error }: { error: unknown }) => {
       <p>{body?.detail ?? (error instanceof Error ? error.message : String(error))}</p>
       {body?.problems && body.problems.length > 1 && (
         <ul className="mt-1 list-disc pl-5">
-          {body.problems.slice(0, 8).map((one) => (
-            <li key={one.path + one.expected}>
-              {one.path || 'document'}: found {one.found}; expected {one.expected}
+          {body.problems.slice(0, 8).map((problem) => (
+            <li key={problem.path + problem.expected}>
+              {problem.path || 'document'}: found {problem.found}; expected {problem.expected}
             </li>
           ))}
         </ul>

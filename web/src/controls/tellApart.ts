@@ -15,7 +15,7 @@ const lookOf = ({ code, title, classSections }: NamedCourse): string =>
  */
 export const tellApart = (courses: readonly NamedCourse[]): Map<string, string> => {
   const alike = new Map<string, number>()
-  for (const course of new Map(courses.map((one) => [one.platformId, one])).values())
+  for (const course of new Map(courses.map((course) => [course.platformId, course])).values())
     alike.set(lookOf(course), (alike.get(lookOf(course)) ?? 0) + 1)
   return new Map(
     courses.map((course) => [

@@ -24,7 +24,7 @@ const TermNow = ({ today }: { today: string }) => {
     terms.data?.find((one) => one.firstDay <= today && today <= one.lastDay) ?? terms.data?.[0]
   if (!term) return null
   const weeks = instructionalWeeks({ term })
-  const week = weeks.find((one) => one.first <= today && today <= one.last)
+  const week = weeks.find((week) => week.first <= today && today <= week.last)
   return (
     <p className="border border-line bg-sheet px-2 py-1">
       <span className="font-semibold">{term.title}</span>{' '}

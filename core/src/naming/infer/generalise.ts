@@ -43,7 +43,7 @@ const numberField = (tokens: readonly Token[], at: number): FieldName => {
 }
 
 const dateField = (said: SaidDates, written: string): string | null => {
-  const range = said.readings.some((one) => one.last !== null)
+  const range = said.readings.some((reading) => reading.last !== null)
   for (const monthFirst of [true, false]) {
     const style = dateStyleOf(written, monthFirst)
     if (style !== null && /d/.test(style) && /M/.test(style))

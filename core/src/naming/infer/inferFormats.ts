@@ -177,7 +177,7 @@ const measured = (format: NamingFormat, names: readonly string[]): InferredForma
   for (const name of names) {
     const reading = readName(format, name, {})
     const plain = 2 + bitsPerCharacter * 1.3 * name.length
-    const topic = reading?.readings.find((one) => one.field === 'topic')
+    const topic = reading?.readings.find((reading) => reading.field === 'topic')
     if (reading && !(topic && /^[-–—:·|,;.]/.test(topic.text))) {
       count += 1
       bits +=

@@ -228,7 +228,7 @@ const addField = (
         add(
           field,
           field,
-          said.readings.some((one) => one.last !== null) || step.type === 'date'
+          said.readings.some((reading) => reading.last !== null) || step.type === 'date'
             ? 'plain'
             : 'start-only',
           due,
@@ -421,7 +421,9 @@ const addClassSections = (
   for (const said of all) {
     const count = tokens
       .slice(said.from, said.to)
-      .filter((token) => classSections.some((one) => one.toLowerCase() === token.text)).length
+      .filter((token) =>
+        classSections.some((section) => section.toLowerCase() === token.text),
+      ).length
     add(
       'classSection',
       'classSection',

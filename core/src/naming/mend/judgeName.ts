@@ -70,7 +70,7 @@ const takesOut = (mended: NameJudgement, reading: NameReading | null): boolean =
   ) &&
   (mended.reasons.some((reason) => reason.code === 'left-out') ||
     (reading?.readings.some(
-      (one) => definitionOf(one.field).own && separatorAtEdge.test(one.text),
+      (reading) => definitionOf(reading.field).own && separatorAtEdge.test(reading.text),
     ) ??
       false))
 
@@ -132,11 +132,11 @@ const mendAt = (
 const mayHoldMore = (reading: NameReading, tokens: readonly Token[]): boolean =>
   copyLeftOvers(tokens).length > 0 ||
   reading.readings.some(
-    (one) =>
-      definitionOf(one.field).own &&
-      !one.isPrompt &&
-      one.text !== '' &&
-      (/\d/.test(one.text) || separatorAtEdge.test(one.text)),
+    (reading) =>
+      definitionOf(reading.field).own &&
+      !reading.isPrompt &&
+      reading.text !== '' &&
+      (/\d/.test(reading.text) || separatorAtEdge.test(reading.text)),
   )
 
 /** A name that follows, with everything right that is known, or only a prompt left to fill. */
@@ -146,11 +146,12 @@ const settledBy = (
   place: number,
   values: FieldValues,
 ): NameJudgement | null => {
-  if (reading.readings.some((one) => one.state === 'wrong')) return null
+  if (reading.readings.some((reading) => reading.state === 'wrong')) return null
   // A prompt for which the context has a value is mended; one for the instructor's own words waits for them.
   if (
     reading.readings.some(
-      (one) => one.isPrompt && values[one.field] !== undefined && values[one.field] !== '',
+      (reading) =>
+        reading.isPrompt && values[reading.field] !== undefined && values[reading.field] !== '',
     )
   )
     return null

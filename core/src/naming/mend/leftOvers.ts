@@ -66,7 +66,7 @@ export const classSectionLeftOvers = (
 ): LeftOver[] => {
   if (classSections.length === 0) return []
   const known = (token: Token | undefined): boolean =>
-    token !== undefined && classSections.some((one) => one.toLowerCase() === token.text)
+    token !== undefined && classSections.some((section) => section.toLowerCase() === token.text)
   /** Takes in further class sections: `, 02`, `/02`, ` and 02`, `-08`. */
   const rest = (at: number): number => {
     let to = at

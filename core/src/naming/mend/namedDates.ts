@@ -27,7 +27,8 @@ export const rangesNamed = (text: string, near: string, wanted?: DaySpan): Named
     )
     const range =
       ranges.find(
-        (one) => wanted !== undefined && one.first === wanted.first && one.last === wanted.last,
+        (range) =>
+          wanted !== undefined && range.first === wanted.first && range.last === wanted.last,
       ) ?? ranges[0]
     if (!range || said.from < end) return []
     end = said.to

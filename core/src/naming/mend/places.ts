@@ -25,7 +25,8 @@ const placeFields = ['week', 'unit', 'number', 'day'] as const
 export const placesOfReading = (reading: NameReading, places: readonly FieldValues[]): number[] => {
   const all = places.map((_, i) => i)
   const said = reading.readings.filter(
-    (one) => typeof one.value === 'number' && placeFields.some((field) => field === one.field),
+    (reading) =>
+      typeof reading.value === 'number' && placeFields.some((field) => field === reading.field),
   )
   return all.filter((i) =>
     said.every(
@@ -92,7 +93,7 @@ export const bestPlace = (
       for (const place of index.byFirstDay.get(said.first) ?? []) plausible.add(place)
   }
   const byTopic = new Set(
-    index.topics.flatMap((one) => (folded.includes(one.folded) ? [one.place] : [])),
+    index.topics.flatMap((topic) => (folded.includes(topic.folded) ? [topic.place] : [])),
   )
   const ranked = [...new Set([...plausible, ...byTopic])]
     .map((place) => {

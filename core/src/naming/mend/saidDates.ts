@@ -100,7 +100,8 @@ const dayAt = (tokens: readonly Token[], start: number): SaidDay | null => {
     ]
     return {
       readings: readings.filter(
-        (one) => one.month >= 1 && one.month <= 12 && one.day >= 1 && one.day <= 31,
+        (reading) =>
+          reading.month >= 1 && reading.month <= 12 && reading.day >= 1 && reading.day <= 31,
       ),
       to,
     }
@@ -149,7 +150,8 @@ const daysRead = (
   month: number | null = null,
 ): string[] =>
   readings.flatMap(
-    (one) => dateNear({ month: one.month ?? month, day: one.day, year: one.year }, near) ?? [],
+    (reading) =>
+      dateNear({ month: reading.month ?? month, day: reading.day, year: reading.year }, near) ?? [],
   )
 
 /** A day as a date; without a year the one nearest to `near`. Null for a day that does not exist. */
@@ -175,10 +177,10 @@ const spanAt = (tokens: readonly Token[], at: number, near: string): SaidDates |
       // Both days are written in the same order.
       const pairs =
         first.readings.length === last.readings.length
-          ? firsts.flatMap((one, i) =>
-              lasts[i] === undefined ? [] : [{ first: one, last: lasts[i] }],
+          ? firsts.flatMap((first, i) =>
+              lasts[i] === undefined ? [] : [{ first: first, last: lasts[i] }],
             )
-          : firsts.flatMap((one) => lasts.map((other) => ({ first: one, last: other })))
+          : firsts.flatMap((first) => lasts.map((other) => ({ first: first, last: other })))
       const sound = pairs.filter((pair) => pair.first <= pair.last)
       if (sound.length > 0) return { readings: sound, from: at, to: last.to }
     }
@@ -187,10 +189,10 @@ const spanAt = (tokens: readonly Token[], at: number, near: string): SaidDates |
     if (day && !isMark(tokens[day.to], '/')) {
       const month = monthAt(tokens, skipSpace(tokens, day.to))
       const { year, to } = yearAt(tokens, day.to)
-      const pairs = first.readings.flatMap((one) => {
+      const pairs = first.readings.flatMap((reading) => {
         const [from, until] = [
-          dateNear({ month: one.month, day: one.day, year: one.year ?? year }, near),
-          dateNear({ month: one.month, day: day.day, year: one.year ?? year }, near),
+          dateNear({ month: reading.month, day: reading.day, year: reading.year ?? year }, near),
+          dateNear({ month: reading.month, day: day.day, year: reading.year ?? year }, near),
         ]
         return from && until && from <= until ? [{ first: from, last: until }] : []
       })
@@ -207,10 +209,10 @@ const spanAt = (tokens: readonly Token[], at: number, near: string): SaidDates |
   const join = day ? joinAt(tokens, day.to) : null
   const last = join === null ? null : dayAt(tokens, join)
   if (!day || !last) return null
-  const pairs = last.readings.flatMap((one) => {
+  const pairs = last.readings.flatMap((reading) => {
     const [from, until] = [
-      dateNear({ month: one.month, day: day.day, year: one.year }, near),
-      dateNear(one, near),
+      dateNear({ month: reading.month, day: day.day, year: reading.year }, near),
+      dateNear(reading, near),
     ]
     return from && until && from <= until ? [{ first: from, last: until }] : []
   })

@@ -49,8 +49,11 @@ interface Writing {
   written: FieldValues
 }
 
-const quoted = ({ name, origin, recognised: { tokens } }: Recovered, one: Candidate): string =>
-  name.slice(origin[tokens[one.from]?.from ?? 0], origin[tokens[one.to - 1]?.to ?? 0])
+const quoted = (
+  { name, origin, recognised: { tokens } }: Recovered,
+  candidate: Candidate,
+): string =>
+  name.slice(origin[tokens[candidate.from]?.from ?? 0], origin[tokens[candidate.to - 1]?.to ?? 0])
 
 const fitOf = (said: Candidate | undefined, wanted: FieldValue | undefined): number | null =>
   said?.dates ? fitDates(said.dates, wanted).fit : null
@@ -301,9 +304,9 @@ const readsBack = (
   const reading = readName(format, mended, values)
   if (reading?.follows !== 'exact') return null
   return reading.readings.every(
-    (one) =>
-      one.state !== 'wrong' &&
-      (!definitionOf(one.field).own || one.isPrompt || own === '' || one.text === own),
+    (reading) =>
+      reading.state !== 'wrong' &&
+      (!definitionOf(reading.field).own || reading.isPrompt || own === '' || reading.text === own),
   )
     ? reading
     : null

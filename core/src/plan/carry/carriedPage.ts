@@ -49,7 +49,7 @@ const kindOf = (block: ExpectedBlock): CarryKind =>
 const wordsOf = (html: string): string => {
   const page = analysePage(html)
   return [
-    ...page.paragraphs.map((one) => one.text),
+    ...page.paragraphs.map((paragraph) => paragraph.text),
     ...page.images.map((image) => `[${image.alternativeText || image.source}]`),
   ]
     .join(' ')

@@ -46,7 +46,11 @@ const carried = (
   if (plan.state !== 'ready') throw new Error(plan.state)
   into.bodies = { ...source.bodies, ...into.bodies }
   into.carry(plan)
-  return { plan, into, listed: plan.consequences.flatMap((one) => one.all).join('\n') }
+  return {
+    plan,
+    into,
+    listed: plan.consequences.flatMap((consequence) => consequence.all).join('\n'),
+  }
 }
 const source = (platform: PlatformName = 'keeps marks'): Standing => {
   const at = new Standing(platform)

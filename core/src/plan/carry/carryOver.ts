@@ -42,7 +42,7 @@ const kindOfOwn = (item: CourseItem, module: CourseModule | null): CarryKind => 
 
 const wordsOfPage = (html: string): string =>
   analysePage(html)
-    .paragraphs.map((one) => one.text)
+    .paragraphs.map((paragraph) => paragraph.text)
     .join(' ')
 
 /** Words as they are quoted: enough to know them by. */

@@ -11,12 +11,12 @@ const versionTwo = (change: (template: Template) => void): Template => {
   return template
 }
 const partOf = (template: Template, key: string) => {
-  const found = everyItem(template).find((one) => one.key === key)
+  const found = everyItem(template).find((item) => item.key === key)
   if (!found) throw new Error(`no part ${key}`)
   return found
 }
 const promise = (template: Template, html: string) => {
-  const block = partOf(template, 'welcome').blocks.find((one) => one.key === 'promise')
+  const block = partOf(template, 'welcome').blocks.find((block) => block.key === 'promise')
   if (block?.kind === 'fixed-text') block.html = html
 }
 const newPromise = versionTwo((template) => promise(template, '<p>We answer within a day.</p>'))
@@ -72,7 +72,7 @@ describe('a rollout taken back', () => {
     const before = alike(at.course)
     const without = versionTwo((template) => {
       for (const part of template.parts)
-        if (isModule(part)) part.items = part.items.filter((one) => one.key !== 'checklist')
+        if (isModule(part)) part.items = part.items.filter((item) => item.key !== 'checklist')
     })
     const { record } = at.deploy(without)
     expect(everyCourseItem(at.course).some(({ item }) => item.name.includes('checklist'))).toBe(
@@ -81,9 +81,9 @@ describe('a rollout taken back', () => {
     at.undo(record)
     expect(alike(at.course)).toEqual(before)
     expect(at.plan().changes).toEqual([])
-    expect(at.plan(without).changes.filter((one) => one.change === 'remove-item').length).toBe(
-      record.touched.filter((one) => one.before && !one.after).length,
-    )
+    expect(
+      at.plan(without).changes.filter((change) => change.change === 'remove-item').length,
+    ).toBe(record.touched.filter((one) => one.before && !one.after).length)
   })
 
   it('leaves points alone that template and instructor had both set: they are the instructor’s again', () => {
@@ -110,11 +110,11 @@ describe('a rollout taken back', () => {
     const at = deployed()
     const { record, plan } = at.deploy(reordered)
     const after = alike(at.course)
-    const moves = plan.changes.filter((one) => one.change === 'move-item').length
+    const moves = plan.changes.filter((change) => change.change === 'move-item').length
     expect(moves).toBeGreaterThan(0)
     at.undo(record)
     const again = at.deploy(reordered)
-    expect(again.plan.changes.filter((one) => one.change === 'move-item')).toHaveLength(moves)
+    expect(again.plan.changes.filter((change) => change.change === 'move-item')).toHaveLength(moves)
     expect(alike(at.course)).toEqual(after)
   })
 
@@ -158,9 +158,9 @@ describe('a rollout taken back', () => {
     const page = everyCourseItem(at.course).find(({ item }) => item.html?.includes('next tide'))
     expect(page?.item.name).toMatch(/^Welcome to/)
     // The base of what the later rollout changed is still the later one's.
-    expect(at.plan(laterToo).steps.flatMap((step) => step.fields.map((one) => one.does))).toEqual([
-      'change',
-    ])
+    expect(
+      at.plan(laterToo).steps.flatMap((step) => step.fields.map((field) => field.does)),
+    ).toEqual(['change'])
   })
 
   it('takes the rest back where students handed in since, and says what it leaves', () => {

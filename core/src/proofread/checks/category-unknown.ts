@@ -11,7 +11,7 @@ export const categoryUnknown = defineCheck({
   },
   *find({ template: { grading }, parts }): Generator<Found> {
     if (grading.categories.length === 0) return
-    const byName = new Map(grading.categories.map((one) => [one.name, one]))
+    const byName = new Map(grading.categories.map((category) => [category.name, category]))
     const used = new Set<string>()
     for (const part of parts) {
       const name = part.settings.category
@@ -28,13 +28,13 @@ export const categoryUnknown = defineCheck({
           severity: 'warning',
         }
     }
-    for (const one of grading.categories)
-      if (!used.has(one.name) && one.weight > 0)
+    for (const category of grading.categories)
+      if (!used.has(category.name) && category.weight > 0)
         yield {
           part: null,
-          block: one.key,
+          block: category.key,
           message: 'unused',
-          values: { category: one.name, weight: String(one.weight) },
+          values: { category: category.name, weight: String(category.weight) },
           severity: 'warning',
         }
   },

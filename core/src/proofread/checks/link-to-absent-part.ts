@@ -15,12 +15,12 @@ export const linkToAbsentPart = defineCheck({
   },
   *find(proof): Generator<Found> {
     const keys = new Map(proof.parts.map((part) => [part.key, part]))
-    const courses = proof.variants.map((one) => ({
+    const courses = proof.variants.map((variant) => ({
       words: variantWords(
-        one.variant,
+        variant.variant,
         proof.variants.map((other) => other.variant),
       ),
-      parts: Proof.byKey(one),
+      parts: Proof.byKey(variant),
     }))
     for (const page of proof.pages) {
       for (const block of page.blocks) {

@@ -29,7 +29,7 @@ export const namesToldApart = defineCheck({
     for (const { variant, expected } of proof.variants) {
       const words = variantWords(
         variant,
-        proof.variants.map((one) => one.variant),
+        proof.variants.map((variant) => variant.variant),
       )
       const modules = [
         expected.parts,
@@ -69,7 +69,9 @@ export const namesToldApart = defineCheck({
               values: {
                 format: part.definition.name,
                 name: part.name,
-                count: String(siblings.filter((one) => foldedName(one.name) === name).length),
+                count: String(
+                  siblings.filter((sibling) => foldedName(sibling.name) === name).length,
+                ),
                 variant: words,
               },
             }

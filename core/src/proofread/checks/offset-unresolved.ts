@@ -31,7 +31,7 @@ export const offsetUnresolved = defineCheck({
             part: part.definition.name,
             variant: variantWords(
               variant,
-              proof.variants.map((one) => one.variant),
+              proof.variants.map((variant) => variant.variant),
             ),
           },
         }

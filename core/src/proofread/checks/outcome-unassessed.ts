@@ -22,14 +22,24 @@ export const outcomeUnassessed = defineCheck({
           values: { text: outcome.text },
         }
     const objectives = everyObjective(template)
-    const keys = new Set(objectives.map((one) => one.key))
-    for (const one of objectives) {
-      if (one.of === 'course') continue
-      if (template.outcomes.length > 0 && one.serves.length === 0)
-        yield { part: one.part, block: one.key, message: 'unserved', values: { text: one.text } }
-      for (const key of one.serves)
+    const keys = new Set(objectives.map((objective) => objective.key))
+    for (const objective of objectives) {
+      if (objective.of === 'course') continue
+      if (template.outcomes.length > 0 && objective.serves.length === 0)
+        yield {
+          part: objective.part,
+          block: objective.key,
+          message: 'unserved',
+          values: { text: objective.text },
+        }
+      for (const key of objective.serves)
         if (!keys.has(key))
-          yield { part: one.part, block: one.key, message: 'loop', values: { text: one.text, key } }
+          yield {
+            part: objective.part,
+            block: objective.key,
+            message: 'loop',
+            values: { text: objective.text, key },
+          }
     }
     for (const part of proof.parts)
       if (part.kind !== 'module')

@@ -13,7 +13,8 @@ export const pageEmpty = defineCheck({
     for (const part of proof.parts) {
       if (
         isModule(part)
-          ? part.items.length === 0 && part.exceptions.every((one) => one.add.length === 0)
+          ? part.items.length === 0 &&
+            part.exceptions.every((exception) => exception.add.length === 0)
           : false
       )
         yield { part: part.key, message: 'module', values: { part: part.name } }

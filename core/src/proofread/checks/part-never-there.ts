@@ -13,12 +13,12 @@ export const partNeverThere = defineCheck({
     exception: 'The exception for {which} of “{part}” holds in no course this template applies to.',
   },
   *find(proof): Generator<Found> {
-    const courses = proof.variants.map((one) => ({
+    const courses = proof.variants.map((variant) => ({
       words: variantWords(
-        one.variant,
+        variant.variant,
         proof.variants.map((other) => other.variant),
       ),
-      parts: Proof.byKey(one),
+      parts: Proof.byKey(variant),
     }))
     if (courses.length === 0) return
     // Whether there is a pause is the term’s affair.
@@ -26,8 +26,10 @@ export const partNeverThere = defineCheck({
       proof.parts
         .filter(isModule)
         .flatMap((module) =>
-          module.exceptions.flatMap((one) =>
-            one.anchor.at === 'pause' ? partsWithin(one.add).map((part) => part.key) : [],
+          module.exceptions.flatMap((exception) =>
+            exception.anchor.at === 'pause'
+              ? partsWithin(exception.add).map((part) => part.key)
+              : [],
           ),
         ),
     )

@@ -10,7 +10,7 @@ export const rubricPointsAgree = defineCheck({
     unpointed: '“{item}” has a rubric of {total} points, but no points of its own.',
   },
   *find(proof): Generator<Found> {
-    const rubrics = new Map(proof.template.rubrics.map((one) => [one.key, one]))
+    const rubrics = new Map(proof.template.rubrics.map((rubric) => [rubric.key, rubric]))
     for (const part of proof.parts) {
       const rubric =
         part.settings.rubric === undefined ? undefined : rubrics.get(part.settings.rubric)

@@ -33,7 +33,7 @@ export const blockMissing = defineRule({
       const { definition } = block
       const title =
         definition.kind === 'house-text'
-          ? (context.expected.template.houseTexts.find((one) => one.key === definition.houseText)
+          ? (context.expected.template.houseTexts.find((text) => text.key === definition.houseText)
               ?.title ?? definition.houseText)
           : null
       const name =

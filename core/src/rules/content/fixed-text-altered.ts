@@ -29,7 +29,7 @@ export const fixedTextAltered = defineRule({
         continue
       }
       const wanted = analysePage(block.html)
-        .paragraphs.map((one) => one.text)
+        .paragraphs.map((paragraph) => paragraph.text)
         .join(' ')
       const failed = {
         ...told,

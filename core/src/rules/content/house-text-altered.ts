@@ -22,7 +22,7 @@ export const houseTextAltered = defineRule({
         const { reading, there } = stands
         const revision = revisionInForce(block.houseText, context.asOf)
         const wanted = analysePage(revision?.html ?? '')
-          .paragraphs.map((one) => one.text)
+          .paragraphs.map((paragraph) => paragraph.text)
           .join(' ')
         const runs = wordDifference(wanted, reading.text)
         const [gone, added] = [

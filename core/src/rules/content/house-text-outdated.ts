@@ -53,10 +53,12 @@ export const houseTextOutdated = defineRule({
   },
   mend(verdict, context): Change[] {
     const there = verdict.subject.about === 'part' ? context.itemFor(verdict.subject.part) : null
-    const block = there?.part.blocks.find((one) => one.key === verdict.discriminator)
+    const block = there?.part.blocks.find((block) => block.key === verdict.discriminator)
     const old =
       there && block ? context.readingsOf(there)?.find((one) => one.block === block) : undefined
-    const earlier = block?.houseText?.revisions.find((one) => one.number === old?.revision)
+    const earlier = block?.houseText?.revisions.find(
+      (revision) => revision.number === old?.revision,
+    )
     const html = there?.item.html
     if (!there || !block || !earlier || !html) return []
     // The place is sure only where its words are those of the earlier revision, space aside.

@@ -38,7 +38,7 @@ export const promptBesideAnswer = defineRule({
   },
   mend(verdict, context): Change[] {
     const there = verdict.subject.about === 'part' ? context.itemFor(verdict.subject.part) : null
-    const block = there?.part.blocks.find((one) => one.key === verdict.discriminator)
+    const block = there?.part.blocks.find((block) => block.key === verdict.discriminator)
     const html = there?.item.html
     if (!there || block?.definition.kind !== 'fill-in' || !html) return []
     // Only a prompt that fills a paragraph of its own is taken out; within an answer it may be quoted on purpose.

@@ -71,13 +71,13 @@ export const workListComplete = defineRule({
         context
           .partAt(part.parent)
           ?.items.filter(
-            (one) =>
-              one.kind !== 'module' &&
-              !context.itemFor(one) &&
-              named(one.name) &&
-              !dead.includes(foldedName(one.name)),
+            (item) =>
+              item.kind !== 'module' &&
+              !context.itemFor(item) &&
+              named(item.name) &&
+              !dead.includes(foldedName(item.name)),
           )
-          .map((one) => one.name) ?? []
+          .map((item) => item.name) ?? []
       const [message, seen] =
         gone.length > 0
           ? (['gone', gone] as const)

@@ -52,8 +52,8 @@ export const otherWeekDate = defineRule({
         itemId: there.item.id,
       })
       const strange = rangesNear(first)(page).flatMap((range) => {
-        const week = weeks.find((one) => !isOwn(one) && rangesAgree(range, one, 1))
-        return week && !part.weeks.some((one) => rangesAgree(range, one, 1))
+        const week = weeks.find((week) => !isOwn(week) && rangesAgree(range, week, 1))
+        return week && !part.weeks.some((week) => rangesAgree(range, week, 1))
           ? [{ range, week }]
           : []
       })[0]
@@ -84,9 +84,11 @@ export const otherWeekDate = defineRule({
 /** The ranges of days a page speaks of, read near a day. */
 const rangesNear = remember(200, (near: string) =>
   oncePerPage((page) => {
-    const dated = new Set(page.dates.map((one) => one.paragraph))
-    return page.paragraphs.flatMap((one, i) =>
-      dated.has(i) || /\d\/\d/.test(one.text) ? rangesNamed(one.text.slice(0, 2000), near) : [],
+    const dated = new Set(page.dates.map((date) => date.paragraph))
+    return page.paragraphs.flatMap((paragraph, i) =>
+      dated.has(i) || /\d\/\d/.test(paragraph.text)
+        ? rangesNamed(paragraph.text.slice(0, 2000), near)
+        : [],
     )
   }),
 )

@@ -25,7 +25,7 @@ export const weekDates = defineRule({
       else {
         const said = context
           .readingOf(part, module.name)
-          ?.readings.find((one) => one.field === 'dates' && one.state !== 'absent')
+          ?.readings.find((reading) => reading.field === 'dates' && reading.state !== 'absent')
         if (said?.state === 'right') {
           yield { subject, outcome: 'passed' }
           continue

@@ -28,8 +28,8 @@ export const rosterMismatch = defineRule({
       { discriminator: 'sections', wanted: facts.classSections, seen: course.classSections },
       {
         discriminator: 'instructors',
-        wanted: facts.instructors.map((one) => one.email.toLowerCase()),
-        seen: course.instructors?.map((one) => one.toLowerCase()),
+        wanted: facts.instructors.map((instructor) => instructor.email.toLowerCase()),
+        seen: course.instructors?.map((instructor) => instructor.toLowerCase()),
       },
     ] as const
     for (const { discriminator, wanted, seen } of compare) {

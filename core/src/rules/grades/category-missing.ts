@@ -19,7 +19,7 @@ export const categoryMissing = defineRule({
   },
   *check(context): Generator<Verdict> {
     const has = new Set(
-      (context.course.grading?.categories ?? []).map((one) => foldedName(one.name)),
+      (context.course.grading?.categories ?? []).map((category) => foldedName(category.name)),
     )
     for (const category of context.expected.template.grading.categories) {
       const told = { subject: aboutCourse, discriminator: category.key } as const

@@ -27,8 +27,8 @@ export const pointsTotal = defineRule({
     }
     const practice = new Set(
       (context.course.grading?.categories ?? [])
-        .filter((one) => !one.counts)
-        .map((one) => foldedName(one.name)),
+        .filter((category) => !category.counts)
+        .map((category) => foldedName(category.name)),
     )
     const counted = context.placedItems.filter(
       ({ item }) =>

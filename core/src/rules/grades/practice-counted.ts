@@ -16,8 +16,8 @@ export const practiceCounted = defineRule({
   *check(context): Generator<Verdict> {
     const outside = new Set(
       (context.course.grading?.categories ?? [])
-        .filter((one) => !one.counts)
-        .map((one) => foldedName(one.name)),
+        .filter((category) => !category.counts)
+        .map((category) => foldedName(category.name)),
     )
     for (const { item } of context.placedItems) {
       const part = context.partOf(item.id)

@@ -19,7 +19,7 @@ export const rubricMissing = defineRule({
       (part) => part.definition.settings.rubric !== undefined,
       ({ part, item }) => {
         const wanted = context.expected.template.rubrics.find(
-          (one) => one.key === part.definition.settings.rubric,
+          (rubric) => rubric.key === part.definition.settings.rubric,
         )
         return !wanted || item.rubric
           ? null
@@ -37,7 +37,7 @@ export const rubricMissing = defineRule({
     const rubric =
       there &&
       context.expected.template.rubrics.find(
-        (one) => one.key === there.part.definition.settings.rubric,
+        (rubric) => rubric.key === there.part.definition.settings.rubric,
       )
     return there && rubric ? [{ change: 'set-item', id: there.item.id, fields: { rubric } }] : []
   },

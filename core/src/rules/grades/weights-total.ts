@@ -30,7 +30,10 @@ export const weightsTotalRule = defineRule({
           {
             kind: 'value',
             text: scheme.categories
-              .map((one) => `${one.name} ${one.weight}${one.counts ? '' : ' (does not count)'}`)
+              .map(
+                (category) =>
+                  `${category.name} ${category.weight}${category.counts ? '' : ' (does not count)'}`,
+              )
               .join(', '),
           },
         ],

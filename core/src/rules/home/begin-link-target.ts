@@ -16,7 +16,7 @@ export const beginLinkTarget = defineRule({
   },
   *check(context): Generator<Verdict> {
     const { home } = context.expected
-    const block = home.blocks.find((one) => one.definition.element === 'where-to-begin')
+    const block = home.blocks.find((block) => block.definition.element === 'where-to-begin')
     if (!block || block.definition.kind !== 'signposts') return
     const told = {
       subject: aboutPart(home),

@@ -23,7 +23,7 @@ export const homeElementMissing = defineRule({
         discriminator: block.key,
         strength: block.strength,
       } as const
-      const reading = readings?.find((one) => one.block === block)
+      const reading = readings?.find((reading) => reading.block === block)
       if (!there || !readings) yield { ...told, outcome: 'absent' }
       else if (reading && reading.state !== 'missing') yield { ...told, outcome: 'passed' }
       else

@@ -23,7 +23,7 @@ export const tellCourseName = (
   const values = courseValues(context.expected.facts)
   const reading = readName(formatOf(format), name, values)
   const failed = { subject: aboutCourse, outcome: 'failed', expected: wanted } as const
-  const wrong = reading?.readings.find((one) => one.state === 'wrong')
+  const wrong = reading?.readings.find((reading) => reading.state === 'wrong')
   if (wrong)
     return {
       ...failed,

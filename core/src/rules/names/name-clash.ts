@@ -27,7 +27,7 @@ export const nameClash = defineRule({
       ['course-name', 'name'],
       ['label', 'label'],
     ] as const) {
-      const clash = context.clashes.find((one) => one.kind === kind)
+      const clash = context.clashes.find((clash) => clash.kind === kind)
       const told = { subject: aboutCourse, discriminator: what } as const
       // Two courses may share a label: eight class sections of one course do. And that a name is shared which the format
       // gives is the template's to change, once for all courses, unless one person has both before them.

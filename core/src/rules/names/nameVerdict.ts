@@ -44,7 +44,7 @@ export const tellName = (
     return { ...failed, message: 'form', values: { name, wanted }, expected: wanted }
   }
   const wrong = reading.readings.find(
-    (one) => one.state === 'wrong' && !datesAreToldElsewhere.has(one.field),
+    (reading) => reading.state === 'wrong' && !datesAreToldElsewhere.has(reading.field),
   )
   if (wrong) {
     const expected = wrong.expected ?? ''
@@ -56,7 +56,7 @@ export const tellName = (
       expected: context.judgementOf(part, name).mended ?? part.name,
     }
   }
-  const prompt = reading.readings.find((one) => one.isPrompt)
+  const prompt = reading.readings.find((reading) => reading.isPrompt)
   if (prompt) {
     const need = context.needOf(part)
     if (!context.reached(need)) return { subject, outcome: 'not-due-yet', dueOn: need }

@@ -18,7 +18,7 @@ const numberSaid = (
   const readings =
     readName(namingFormatOf(part), module.name, {})?.readings ??
     (context.partOf(module.id) === part ? context.judgementOf(part, module.name).fields : [])
-  const value = readings.find((one) => numbering.has(one.field))?.value
+  const value = readings.find((reading) => numbering.has(reading.field))?.value
   return typeof value === 'number' ? value : null
 }
 

@@ -15,7 +15,7 @@ export const objectiveUnmapped = defineRule({
   *check(context): Generator<Verdict> {
     const { template } = context.expected
     if (template.outcomes.length === 0) return
-    const known = new Set(everyObjective(template).map((one) => one.key))
+    const known = new Set(everyObjective(template).map((objective) => objective.key))
     for (const objective of everyObjective(template)) {
       if (objective.of === 'course') continue
       const told = {

@@ -54,7 +54,7 @@ export const settingDiffers = defineRule({
   },
   mend(verdict, context): Change[] {
     const there = verdict.subject.about === 'part' ? context.itemFor(verdict.subject.part) : null
-    const setting = settings.find((one) => one === verdict.discriminator)
+    const setting = settings.find((setting) => setting === verdict.discriminator)
     return there && setting
       ? [
           {

@@ -23,7 +23,7 @@ export const broughtBack = (part: ExpectedPart, context: CheckContext): Change |
   if (!parent || !module || isModule(definition)) return null
   const before = parent.items
     .slice(0, parent.items.indexOf(part))
-    .flatMap((one) => (one.kind === 'module' ? [] : (context.itemFor(one)?.item ?? [])))
+    .flatMap((item) => (item.kind === 'module' ? [] : (context.itemFor(item)?.item ?? [])))
     .findLast((item) => itemsIn(module).includes(item))
   return {
     change: 'create-item',

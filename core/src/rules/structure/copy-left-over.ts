@@ -18,7 +18,7 @@ export const copyLeftOver = defineRule({
   },
   *check(context): Generator<Verdict> {
     for (const { item, module } of context.placedItems) {
-      const copy = context.pairing.copies.find((one) => one.found === item.id)
+      const copy = context.pairing.copies.find((copy) => copy.found === item.id)
       const part = context.partOf(item.id)
       const subject = aboutFound(context, item)
       const values = { name: item.name, module: module ? `“${module.name}”` : 'no module' }

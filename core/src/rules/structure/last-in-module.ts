@@ -28,10 +28,10 @@ export const lastInModule = defineRule({
       const after = itemsIn(module)
         .slice(itemsIn(module).indexOf(item) + 1)
         .filter(
-          (one) =>
-            isShown(one) &&
-            !copies.has(one.id) &&
-            context.partOf(one.id)?.definition.position !== 'last',
+          (item) =>
+            isShown(item) &&
+            !copies.has(item.id) &&
+            context.partOf(item.id)?.definition.position !== 'last',
         )
       if (after.length === 0) yield { subject, outcome: 'passed' }
       else {

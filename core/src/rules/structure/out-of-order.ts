@@ -29,7 +29,9 @@ export const outOfOrder = defineRule({
         else {
           const before = siblings
             .slice(0, i)
-            .findLast((one) => foundOf(context, one) !== null && !misplaced.has(one.instance))
+            .findLast(
+              (sibling) => foundOf(context, sibling) !== null && !misplaced.has(sibling.instance),
+            )
           const wanted = before
             ? `after “${foundOf(context, before)?.name ?? before.name}”`
             : 'first'
@@ -53,8 +55,9 @@ export const outOfOrder = defineRule({
     const before = siblings
       .slice(0, siblings.indexOf(part))
       .findLast(
-        (one) =>
-          foundOf(context, one) !== null && !misplacedIn(context, siblings).has(one.instance),
+        (sibling) =>
+          foundOf(context, sibling) !== null &&
+          !misplacedIn(context, siblings).has(sibling.instance),
       )
     const found = foundOf(context, part)
     if (!found) return []

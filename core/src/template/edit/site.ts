@@ -41,7 +41,8 @@ export const holds = (module: Module, key: string): boolean =>
   module.key === key ||
   partsWithin([module]).some(
     (part) =>
-      part.key === key || (isModule(part) && part.exceptions.some((one) => one.key === key)),
+      part.key === key ||
+      (isModule(part) && part.exceptions.some((exception) => exception.key === key)),
   )
 
 /** A template while an edit is made on it. */

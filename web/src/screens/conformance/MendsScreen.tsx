@@ -15,10 +15,10 @@ export const MendsScreen = () => {
       const courses = new Map<number, { fingerprint: string; digest: string }[]>()
       for (const rule of mends.data ?? [])
         if (chosen.has(rule.rule))
-          for (const one of rule.courses)
-            courses.set(one.course, [
-              ...(courses.get(one.course) ?? []),
-              ...one.mends.map(({ fingerprint, digest }) => ({ fingerprint, digest })),
+          for (const course of rule.courses)
+            courses.set(course.course, [
+              ...(courses.get(course.course) ?? []),
+              ...course.mends.map(({ fingerprint, digest }) => ({ fingerprint, digest })),
             ])
       return call('planMends', {
         body: { courses: [...courses].map(([course, list]) => ({ course, mends: list })) },
@@ -94,16 +94,16 @@ export const MendsScreen = () => {
             <details className="pl-8">
               <summary className="cursor-pointer text-tide underline">which</summary>
               <ul>
-                {rule.courses.slice(0, 60).map((one) => (
-                  <li key={one.course} className="border-t border-line py-1">
-                    <Link className="underline" to={`/courses/${one.course}`}>
-                      {one.code} {one.title}, {apart.get(one.platformId)}
+                {rule.courses.slice(0, 60).map((course) => (
+                  <li key={course.course} className="border-t border-line py-1">
+                    <Link className="underline" to={`/courses/${course.course}`}>
+                      {course.code} {course.title}, {apart.get(course.platformId)}
                     </Link>
                     <ul className="text-ink-2">
-                      {one.mends.slice(0, 6).map((mend) => (
+                      {course.mends.slice(0, 6).map((mend) => (
                         <li key={mend.fingerprint}>{mend.message}</li>
                       ))}
-                      {one.mends.length > 6 && <li>and {one.mends.length - 6} more</li>}
+                      {course.mends.length > 6 && <li>and {course.mends.length - 6} more</li>}
                     </ul>
                   </li>
                 ))}

@@ -30,14 +30,14 @@ export const AsOf = ({
   return (
     <span className="flex flex-wrap items-baseline gap-1.5 text-ink-2">
       as of
-      {choices.map((one) => (
+      {choices.map((choice) => (
         <Choice
-          key={one.text}
-          pressed={asOf === one.date}
-          title={one.date}
-          onClick={() => onChange(one.date === today ? null : one.date)}
+          key={choice.text}
+          pressed={asOf === choice.date}
+          title={choice.date}
+          onClick={() => onChange(choice.date === today ? null : choice.date)}
         >
-          {one.text}
+          {choice.text}
         </Choice>
       ))}
       <input

@@ -46,7 +46,7 @@ export const CourseCalendarTab = ({ course, me }: { course: CourseDetail; me: Me
     count: facts.weeks,
   })
   const term = spanningTerm(facts.term, nextTerm)
-  const session = facts.term.sessions.find((one) => one.code === facts.session)
+  const session = facts.term.sessions.find((session) => session.code === facts.session)
   const shown = session ? { ...term, firstDay: session.firstDay, lastDay: session.lastDay } : term
   const stretches = unitStretches(calendar.units, weeks, term, calendar.meetingDays)
   const strands = stretches.map((unit) => ({
@@ -61,7 +61,9 @@ export const CourseCalendarTab = ({ course, me }: { course: CourseDetail; me: Me
     })
   const toggle = (day: Weekday) =>
     change({
-      meetingDays: weekdays.filter((one) => calendar.meetingDays.includes(one) !== (one === day)),
+      meetingDays: weekdays.filter(
+        (weekday) => calendar.meetingDays.includes(weekday) !== (weekday === day),
+      ),
     })
   return (
     <div className="grid gap-6 lg:grid-cols-[24rem_minmax(0,1fr)]">

@@ -59,9 +59,9 @@ export const IntoAnother = ({ course }: { course: CourseDetail }) => {
               }}
             >
               <option value="">which course?</option>
-              {others.map((one) => (
-                <option key={one.id} value={one.id}>
-                  {one.code} {one.title}, {apart.get(one.platformId)}
+              {others.map((other) => (
+                <option key={other.id} value={other.id}>
+                  {other.code} {other.title}, {apart.get(other.platformId)}
                 </option>
               ))}
             </select>
@@ -72,8 +72,8 @@ export const IntoAnother = ({ course }: { course: CourseDetail }) => {
               <>
                 <p className="font-semibold">{ask.data.dry ? 'What it means' : 'Merged'}</p>
                 <ul className="list-disc pl-5">
-                  {ask.data.consequences.map((one) => (
-                    <li key={one}>{one}.</li>
+                  {ask.data.consequences.map((consequence) => (
+                    <li key={consequence}>{consequence}.</li>
                   ))}
                 </ul>
               </>
@@ -157,8 +157,8 @@ export const Merges = ({ course, may }: { course: CourseDetail; may: boolean }) 
         <div role="status">
           <p className="mt-1 font-semibold">What taking it back means</p>
           <ul className="list-disc pl-5">
-            {back.data.consequences.map((one) => (
-              <li key={one}>{one}.</li>
+            {back.data.consequences.map((consequence) => (
+              <li key={consequence}>{consequence}.</li>
             ))}
           </ul>
           <p className="mt-1 flex gap-3">

@@ -48,9 +48,9 @@ export const IntoTeaching = ({ course }: { course: CourseDetail }) => {
           onChange={(event) => setInto(event.target.value)}
         >
           <option value="">which teaching course?</option>
-          {shells.map((one) => (
-            <option key={one.id} value={one.id}>
-              {one.code} {one.title}, {apart.get(one.platformId)}
+          {shells.map((shell) => (
+            <option key={shell.id} value={shell.id}>
+              {shell.code} {shell.title}, {apart.get(shell.platformId)}
             </option>
           ))}
         </select>{' '}

@@ -103,9 +103,9 @@ export const CourseValues = (opening: Opening) => (
           {plural(report.courses, 'course')}.
         </p>
         <ul className="mt-1 list-disc pl-5 text-ink-2">
-          {report.changes.slice(0, 30).map((one, i) => (
+          {report.changes.slice(0, 30).map((change, i) => (
             <li key={i}>
-              {one.course}: {one.what} from “{one.from}” to “{one.to}”
+              {change.course}: {change.what} from “{change.from}” to “{change.to}”
             </li>
           ))}
         </ul>

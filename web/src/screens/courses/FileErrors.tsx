@@ -24,14 +24,14 @@ export const FileErrors = ({
         </tr>
       </thead>
       <tbody>
-        {errors.slice(0, 50).map((one, i) => (
+        {errors.slice(0, 50).map((error, i) => (
           <tr key={i} className="border-b border-line align-top">
-            <td className="pr-3">{one.line}</td>
-            <td className="pr-3">{one.column || 'whole line'}</td>
+            <td className="pr-3">{error.line}</td>
+            <td className="pr-3">{error.column || 'whole line'}</td>
             <td className="pr-3">
-              <mark className="bg-rust-soft text-ink">{one.found || 'nothing'}</mark>
+              <mark className="bg-rust-soft text-ink">{error.found || 'nothing'}</mark>
             </td>
-            <td>{one.reason}</td>
+            <td>{error.reason}</td>
           </tr>
         ))}
       </tbody>

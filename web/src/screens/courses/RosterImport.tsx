@@ -84,9 +84,10 @@ export const RosterImport = ({
                   are.
                 </p>
                 <ul className="mt-1 list-disc pl-5 text-ink-2">
-                  {report.changes.slice(0, 40).map((one, i) => (
+                  {report.changes.slice(0, 40).map((change, i) => (
                     <li key={i}>
-                      {one.course}: {one.field} from “{one.from}” to “{one.to}” (line {one.line})
+                      {change.course}: {change.field} from “{change.from}” to “{change.to}” (line{' '}
+                      {change.line})
                     </li>
                   ))}
                 </ul>

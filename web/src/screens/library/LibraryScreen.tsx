@@ -397,7 +397,7 @@ export const LibraryScreen = ({ me }: { me: Me }) => {
       {library.isPending && <Waiting what="the library" />}
       <ul className="mt-3 divide-y divide-line border-y border-line">
         {entries.map((entry) => {
-          const old = entry.templates.filter((one) => !one.current)
+          const old = entry.templates.filter((template) => !template.current)
           return (
             <li key={entry.key} className="py-3">
               <div className="grid grid-cols-[minmax(0,1fr)_26rem] items-baseline gap-4">
@@ -452,11 +452,14 @@ export const LibraryScreen = ({ me }: { me: Me }) => {
                     {old.length > 0 ? `, ${old.length} of them older` : ''}:{' '}
                     {entry.templates.length === 0
                       ? 'none'
-                      : entry.templates.map((one, i) => (
-                          <span key={one.key}>
+                      : entry.templates.map((template, i) => (
+                          <span key={template.key}>
                             {i > 0 && ', '}
-                            <Link className="underline" to={`/templates/${one.key}?view=shared`}>
-                              {one.title}
+                            <Link
+                              className="underline"
+                              to={`/templates/${template.key}?view=shared`}
+                            >
+                              {template.title}
                             </Link>
                           </span>
                         ))}
@@ -494,9 +497,9 @@ export const LibraryScreen = ({ me }: { me: Me }) => {
                 <details className="mt-2">
                   <summary className="cursor-pointer text-ink-2">earlier revisions</summary>
                   <ul className="list-disc pl-6 text-ink-2">
-                    {(entry.document as HouseText).revisions.map((one) => (
-                      <li key={one.number}>
-                        revision {one.number}, in force from {one.inForceFrom}
+                    {(entry.document as HouseText).revisions.map((revision) => (
+                      <li key={revision.number}>
+                        revision {revision.number}, in force from {revision.inForceFrom}
                       </li>
                     ))}
                   </ul>

@@ -164,7 +164,7 @@ export const NamesScreen = () => {
     ? [
         { key: 'course', name: 'the courses themselves' },
         { key: homePageKey, name: draft.data.draft.home.name },
-        ...everyPart(draft.data.draft).map((one) => ({ key: one.key, name: one.name })),
+        ...everyPart(draft.data.draft).map((part) => ({ key: part.key, name: part.name })),
       ]
     : []
   const canUse =
@@ -268,7 +268,7 @@ export const NamesScreen = () => {
                 }}
                 options={[
                   { value: '', text: 'choose …' },
-                  ...parts.map((one) => ({ value: one.key, text: one.name })),
+                  ...parts.map((part) => ({ value: part.key, text: part.name })),
                 ]}
               />
             )}
@@ -295,13 +295,13 @@ export const NamesScreen = () => {
                 <Choice pressed={show === null} onClick={() => set({ show: null })}>
                   All {progress.count}
                 </Choice>
-                {nameVerdicts.map((one) => (
+                {nameVerdicts.map((verdict) => (
                   <Choice
-                    key={one}
-                    pressed={show === one}
-                    onClick={() => set({ show: show === one ? null : one })}
+                    key={verdict}
+                    pressed={show === verdict}
+                    onClick={() => set({ show: show === verdict ? null : verdict })}
                   >
-                    {verdictTitles[one]} {counts[one]}
+                    {verdictTitles[verdict]} {counts[verdict]}
                   </Choice>
                 ))}
                 <span className="text-ink-3" role="status">

@@ -15,7 +15,7 @@ let list = 0
 let names: readonly ListedName[] = []
 let job = 0
 
-const tell = (one: Tell) => self.postMessage(one)
+const tell = (tell: Tell) => self.postMessage(tell)
 
 const judgeOne = (format: NamingFormat, one: ListedName, anywhere: NameContext): Judged => {
   const context = one.values

@@ -43,15 +43,15 @@ export const GrowingOutline = ({ template }: { template: Template }) => {
       {isModule(part) && (
         <ul>
           {part.items.map((item) => row(item, depth + 1))}
-          {part.exceptions.map((one) => (
-            <li key={one.key}>
+          {part.exceptions.map((exception) => (
+            <li key={exception.key}>
               <p
                 className="border-b border-line py-1 text-ink-2"
                 style={{ paddingLeft: 8 + (depth + 1) * 18 }}
               >
-                in {anchorWords(one.anchor)} {one.leaveOut === 'all' ? 'only' : 'also'}:
+                in {anchorWords(exception.anchor)} {exception.leaveOut === 'all' ? 'only' : 'also'}:
               </p>
-              <ul>{one.add.map((item) => row(item, depth + 2))}</ul>
+              <ul>{exception.add.map((item) => row(item, depth + 2))}</ul>
             </li>
           ))}
         </ul>

@@ -82,8 +82,8 @@ export const ModelPage = ({
   const facts = chosen.data?.facts ?? null
   // What little bears out is refused until somebody accepts it.
   const doubtful = (proposals ?? [])
-    .filter((one) => one.support < 0.5 && !accepted.has(one.id))
-    .map((one) => one.id)
+    .filter((proposal) => proposal.support < 0.5 && !accepted.has(proposal.id))
+    .map((proposal) => proposal.id)
   const without = [...new Set([...refused, ...doubtful])].sort().join('\n')
   useEffect(() => {
     if (!snapshot || !facts) return
@@ -97,12 +97,13 @@ export const ModelPage = ({
       refused: without === '' ? [] : without.split('\n'),
     } satisfies ModelAsk)
   }, [snapshot, facts, templateKey, title, without])
-  const isRefused = (one: ModelProposal) => refused.has(one.id) || doubtful.includes(one.id)
-  const decide = (one: ModelProposal, take: boolean) => {
+  const isRefused = (proposal: ModelProposal) =>
+    refused.has(proposal.id) || doubtful.includes(proposal.id)
+  const decide = (proposal: ModelProposal, take: boolean) => {
     const next = (before: ReadonlySet<string>, on: boolean) => {
       const set = new Set(before)
-      if (on) set.add(one.id)
-      else set.delete(one.id)
+      if (on) set.add(proposal.id)
+      else set.delete(proposal.id)
       return set
     }
     setRefused((before) => next(before, !take))
@@ -149,7 +150,7 @@ export const ModelPage = ({
             outline beside shows what the accepted ones come to.
           </p>
           {order.map((about) => {
-            const some = proposals.filter((one) => one.about === about)
+            const some = proposals.filter((proposal) => proposal.about === about)
             return (
               some.length > 0 && (
                 <details
@@ -181,7 +182,7 @@ export const ModelPage = ({
               )
             )
           })}
-          {proposals.every((one) => one.about !== 'repeat') && (
+          {proposals.every((proposal) => proposal.about !== 'repeat') && (
             <p className="mt-2 text-ink-2">
               Nothing was found that repeats often enough; the modules are taken as they stand.
             </p>

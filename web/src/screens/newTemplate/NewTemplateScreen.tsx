@@ -110,7 +110,10 @@ export const NewTemplateScreen = () => {
         ? []
         : read.problems
             .slice(0, 8)
-            .map((one) => `at ${one.path || '/'}: found ${one.found}; expected ${one.expected}`),
+            .map(
+              (problem) =>
+                `at ${problem.path || '/'}: found ${problem.found}; expected ${problem.expected}`,
+            ),
     )
   }
   return (
@@ -182,9 +185,9 @@ export const NewTemplateScreen = () => {
                   label="Version"
                   value={String(version ?? '')}
                   onChange={(event) => set({ version: event.target.value })}
-                  options={source.versions.map((one) => ({
-                    value: String(one.number),
-                    text: `version ${one.number}${one.retired ? ', retired' : ''}`,
+                  options={source.versions.map((version) => ({
+                    value: String(version.number),
+                    text: `version ${version.number}${version.retired ? ', retired' : ''}`,
                   }))}
                 />
               )}
@@ -207,8 +210,8 @@ export const NewTemplateScreen = () => {
             <div role="alert" className="border-l-4 border-rust bg-rust-soft px-3 py-1">
               <p>This file cannot be used:</p>
               <ul className="list-disc pl-5">
-                {fileProblems.map((one) => (
-                  <li key={one}>{one}</li>
+                {fileProblems.map((problem) => (
+                  <li key={problem}>{problem}</li>
                 ))}
               </ul>
             </div>

@@ -50,8 +50,8 @@ export const SentencesPage = ({
 }) => {
   const put = (more: Partial<Sentences>) => onChange({ ...answers, ...more })
   const putHolding = (what: Holding, more: Partial<Sentences['holds'][number]> | null) => {
-    const others = answers.holds.filter((one) => one.what !== what)
-    const now = answers.holds.find((one) => one.what === what) ?? {
+    const others = answers.holds.filter((hold) => hold.what !== what)
+    const now = answers.holds.find((hold) => hold.what === what) ?? {
       what,
       strength: 'must' as const,
       often: 'each' as const,
@@ -66,15 +66,15 @@ export const SentencesPage = ({
       <Sentence>
         It is for courses taught
         <span className="mx-2 inline-flex flex-wrap gap-x-3 font-sans text-[14px]">
-          {modalities.map((one) => (
+          {modalities.map((modality) => (
             <Tick
-              key={one}
-              label={one.replace('-', ' ')}
-              checked={answers.modalities.includes(one)}
+              key={modality}
+              label={modality.replace('-', ' ')}
+              checked={answers.modalities.includes(modality)}
               onChange={(on) => {
                 const next = on
-                  ? [...answers.modalities, one]
-                  : answers.modalities.filter((other) => other !== one)
+                  ? [...answers.modalities, modality]
+                  : answers.modalities.filter((other) => other !== modality)
                 if (next.length > 0) put({ modalities: next })
               }}
             />

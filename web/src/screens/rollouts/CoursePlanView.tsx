@@ -137,16 +137,16 @@ export const CoursePlanView = ({
       </p>
       {consequences.length > 0 && (
         <ul className="mt-1 list-disc pl-5">
-          {consequences.map((one) => (
-            <li key={one.code}>
-              {consequenceWords(one)}.
-              {one.all.length > 1 && (
+          {consequences.map((consequence) => (
+            <li key={consequence.code}>
+              {consequenceWords(consequence)}.
+              {consequence.all.length > 1 && (
                 <details className="inline-block align-top">
                   <summary className="ml-2 cursor-pointer text-tide underline underline-offset-2">
                     all of them
                   </summary>
                   <ul className="list-disc pl-5">
-                    {one.all.map((each) => (
+                    {consequence.all.map((each) => (
                       <li key={each}>{each}</li>
                     ))}
                   </ul>

@@ -6,11 +6,11 @@ export const Mends = ({ mends, open }: { mends: RunTask['mends']; open: boolean 
   <details open={open && mends.length <= 12}>
     <summary className="cursor-pointer">{plural(mends.length, 'mend')}</summary>
     <ul className="mb-1">
-      {mends.map((one, i) => (
+      {mends.map((mend, i) => (
         <li key={i} className="py-0.5">
-          {one.message}
+          {mend.message}
           <ul className="list-disc pl-5 text-ink">
-            {one.changes.map((change, j) => (
+            {mend.changes.map((change, j) => (
               <li key={j}>{change}</li>
             ))}
           </ul>

@@ -29,7 +29,7 @@ export const NewRolloutScreen = () => {
   const [find, setFind] = useState('')
   const chosenKey = search.get('template') ?? ''
   const template = templates.data?.find((one) => one.key === chosenKey)
-  const offered = template?.versions.filter((one) => !one.retired) ?? []
+  const offered = template?.versions.filter((version) => !version.retired) ?? []
   const version = Number(search.get('version') ?? offered[0]?.number ?? 0)
   const document = useVersion(chosenKey, template && version > 0 ? version : null)
   const chosen = useMemo(
@@ -97,11 +97,11 @@ export const NewRolloutScreen = () => {
       sort !== 'out' &&
       (department === '' || course.department === department) &&
       (modality === '' || course.modality === modality) &&
-      `${course.code} ${course.title} ${apart.get(course.platformId)} ${course.instructors.map((one) => one.name).join(' ')}`
+      `${course.code} ${course.title} ${apart.get(course.platformId)} ${course.instructors.map((instructor) => instructor.name).join(' ')}`
         .toLowerCase()
         .includes(find.toLowerCase()),
   )
-  const fit = rules.data?.fits.find((one) => one.template === chosenKey)?.courses ?? []
+  const fit = rules.data?.fits.find((fit) => fit.template === chosenKey)?.courses ?? []
   const odd = sorted.filter(({ course, odd: why }) => why !== null && chosen.has(course.id))
   const blank = 'border-0 border-b-2 border-tide bg-tide-soft px-1 py-0.5 text-ink'
   const parts = document.data

@@ -33,7 +33,7 @@ export const NextTermScreen = ({ me }: { me: Me }) => {
   const courses = useCourses()
   const { search, set } = useAddress()
   const [carry, setCarry] = useState<ReadonlySet<CarryKind>>(
-    new Set(kinds.filter((one) => one.usual).map((one) => one.kind)),
+    new Set(kinds.filter((kind) => kind.usual).map((kind) => kind.kind)),
   )
   const [leftOut, setLeftOut] = useState<ReadonlySet<number>>(new Set())
   const now = terms.data?.find((term) => term.firstDay <= me.today && term.lastDay >= me.today)

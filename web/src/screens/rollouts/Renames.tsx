@@ -12,10 +12,10 @@ export const Renames = ({
   <details open={open && renames.length <= 20}>
     <summary className="cursor-pointer">{plural(renames.length, 'new name')}</summary>
     <ul className="mb-1">
-      {renames.map((one) => (
-        <li key={one.id}>
-          <span className="text-ink-3 line-through decoration-line-strong">{one.was}</span>{' '}
-          <span aria-label="becomes">→</span> <span className="text-ink">{one.name}</span>
+      {renames.map((rename) => (
+        <li key={rename.id}>
+          <span className="text-ink-3 line-through decoration-line-strong">{rename.was}</span>{' '}
+          <span aria-label="becomes">→</span> <span className="text-ink">{rename.name}</span>
         </li>
       ))}
     </ul>

@@ -48,7 +48,8 @@ export const RolloutPlan = ({ detail, may }: { detail: RunDetail; may: boolean }
     (sum, group) =>
       sum +
       (group.summary.state === 'ready'
-        ? group.summary.undecided * group.courses.filter((one) => !leftOut.has(one.course)).length
+        ? group.summary.undecided *
+          group.courses.filter((course) => !leftOut.has(course.course)).length
         : 0),
     0,
   )
@@ -57,7 +58,7 @@ export const RolloutPlan = ({ detail, may }: { detail: RunDetail; may: boolean }
       .filter((group) => group.summary.state === 'ready')
       .map((group) => ({
         lines: group.summary.lines,
-        courses: group.courses.filter((one) => !leftOut.has(one.course)).length,
+        courses: group.courses.filter((course) => !leftOut.has(course.course)).length,
       })),
   )
   const leaving = leavingWords(

@@ -27,12 +27,12 @@ export const RunScreen = ({ me }: { me: Me }) => {
         body: {
           names: (query.data?.tasks ?? []).flatMap((task) =>
             task.state === 'done'
-              ? task.renames.map((one) => ({
+              ? task.renames.map((rename) => ({
                   course: task.course,
-                  what: one.what,
-                  id: one.id,
-                  was: one.name,
-                  name: one.was,
+                  what: rename.what,
+                  id: rename.id,
+                  was: rename.name,
+                  name: rename.was,
                 }))
               : [],
           ),

@@ -45,7 +45,7 @@ const GroupView = ({
   const { summary, courses } = group
   const apart = tellApart(courses)
   const isReady = summary.state === 'ready'
-  const included = courses.filter((one) => !leftOut.has(one.course)).length
+  const included = courses.filter((course) => !leftOut.has(course.course)).length
   const lines = summary.lines.filter((line) => doing.has(line.does))
   return (
     <li className="py-3">
@@ -62,7 +62,7 @@ const GroupView = ({
             }}
             onChange={(event) =>
               onLeaveOut(
-                courses.map((one) => one.course),
+                courses.map((course) => course.course),
                 !event.target.checked,
               )
             }
@@ -98,8 +98,8 @@ const GroupView = ({
           )}
           {summary.consequences.length > 0 && (
             <ul className="mt-1 list-disc pl-5 text-straw">
-              {summary.consequences.map((one) => (
-                <li key={one.code}>{consequenceWords(one, courses.length > 1)}.</li>
+              {summary.consequences.map((consequence) => (
+                <li key={consequence.code}>{consequenceWords(consequence, courses.length > 1)}.</li>
               ))}
             </ul>
           )}
@@ -168,14 +168,14 @@ export const Shapes = ({ groups, ...rest }: Common & { groups: readonly ShapeGro
           group={group}
           course={course}
           setCourse={setCourse}
-          open={group.courses.some((one) => opened.has(one.course))}
+          open={group.courses.some((course) => opened.has(course.course))}
           {...rest}
           setOpen={(open) =>
             setOpened((before) => {
               const next = new Set(before)
-              for (const one of group.courses)
-                if (open) next.add(one.course)
-                else next.delete(one.course)
+              for (const course of group.courses)
+                if (open) next.add(course.course)
+                else next.delete(course.course)
               return next
             })
           }

@@ -130,9 +130,9 @@ export const StandingRulesPart = ({
           onChange={(event) => setTemplate(event.target.value)}
         >
           <option value="">which template?</option>
-          {templates.map((one) => (
-            <option key={one.key} value={one.key}>
-              {one.title}
+          {templates.map((template) => (
+            <option key={template.key} value={template.key}>
+              {template.title}
             </option>
           ))}
         </select>{' '}

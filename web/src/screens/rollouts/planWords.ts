@@ -115,7 +115,10 @@ export const valueWords = (value: unknown, timeZone: string): string => {
   if (typeof value === 'object' && 'title' in value) return String(value.title)
   if (typeof value === 'object' && 'categories' in value && Array.isArray(value.categories))
     return (value.categories as { name: string; weight?: number }[])
-      .map((one) => `${one.name}${one.weight === undefined ? '' : ` ${one.weight} %`}`)
+      .map(
+        (category) =>
+          `${category.name}${category.weight === undefined ? '' : ` ${category.weight} %`}`,
+      )
       .join(', ')
   return typeof value === 'object' ? JSON.stringify(value) : String(value)
 }

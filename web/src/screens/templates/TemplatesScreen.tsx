@@ -18,13 +18,13 @@ const usesOf = (template: TemplateSummary) =>
 const inOrder = (
   templates: readonly TemplateSummary[],
 ): { template: TemplateSummary; depth: number }[] => {
-  const keys = new Set(templates.map((one) => one.key))
+  const keys = new Set(templates.map((template) => template.key))
   const under = (key: string, depth: number): { template: TemplateSummary; depth: number }[] =>
     templates
-      .filter((one) => one.above?.key === key)
+      .filter((template) => template.above?.key === key)
       .flatMap((template) => [{ template, depth }, ...under(template.key, depth + 1)])
   return templates
-    .filter((one) => !one.above || !keys.has(one.above.key))
+    .filter((template) => !template.above || !keys.has(template.above.key))
     .flatMap((template) => [{ template, depth: 0 }, ...under(template.key, 1)])
 }
 
@@ -85,7 +85,10 @@ export const TemplatesScreen = ({ me }: { me: Me }) => {
             onChange={(event) => set({ modality: event.target.value || null })}
             options={[
               { value: '', text: 'any modality' },
-              ...modalities.map((one) => ({ value: one, text: one.replace('-', ' ') })),
+              ...modalities.map((modality) => ({
+                value: modality,
+                text: modality.replace('-', ' '),
+              })),
             ]}
           />
           <Pick
@@ -96,7 +99,7 @@ export const TemplatesScreen = ({ me }: { me: Me }) => {
             onChange={(event) => set({ weeks: event.target.value || null })}
             options={[
               { value: '', text: 'any number of weeks' },
-              ...lengths.map((one) => ({ value: String(one), text: `${one} weeks` })),
+              ...lengths.map((length) => ({ value: String(length), text: `${length} weeks` })),
             ]}
           />
           <Pick
@@ -107,7 +110,7 @@ export const TemplatesScreen = ({ me }: { me: Me }) => {
             onChange={(event) => set({ department: event.target.value || null })}
             options={[
               { value: '', text: 'any department' },
-              ...departments.map((one) => ({ value: one, text: one })),
+              ...departments.map((department) => ({ value: department, text: department })),
             ]}
           />
           <Tick

@@ -22,12 +22,12 @@ interface DayMark {
 /** @param opensRow whether the day begins a row: a break is named on its first day and again where a row begins */
 const markOf = (date: string, term: Term, opensRow: boolean): DayMark => {
   const pause = term.breaks.find((one) => date >= one.first && date <= one.last)
-  const holidays = term.holidays.filter((one) => one.date === date)
+  const holidays = term.holidays.filter((holiday) => holiday.date === date)
   const dates = term.otherDates.filter((one) => one.date === date)
   const says = [
     ...(pause && (pause.first === date || opensRow) ? [pause.name] : []),
-    ...holidays.map((one) => one.name),
-    ...dates.map((one) => one.name),
+    ...holidays.map((holiday) => holiday.name),
+    ...dates.map((date) => date.name),
   ]
   const kind =
     date < term.firstDay || date > term.lastDay
@@ -138,12 +138,12 @@ export const TermCalendar = ({
                       {Number(date.slice(8))}
                     </span>
                     {date === today && <span className="sr-only"> (today)</span>}
-                    {says.map((one) => (
-                      <Fragment key={one}>
+                    {says.map((say) => (
+                      <Fragment key={say}>
                         <span
                           className={`line-clamp-2 text-[11px] leading-tight ${isDate ? 'underline decoration-line-strong' : ''}`}
                         >
-                          {one}
+                          {say}
                         </span>
                       </Fragment>
                     ))}

@@ -8,7 +8,7 @@ const day = (date: string | null): string =>
 const courseWords = ({ courses }: TermChange): string => {
   const shown = courses
     .slice(0, 4)
-    .map((one) => one.code)
+    .map((course) => course.code)
     .join(', ')
   return courses.length > 4 ? `${shown} and ${courses.length - 4} more` : shown
 }
@@ -62,13 +62,13 @@ export const TermChanges = ({ preview }: { preview: TermPreview }) => {
                   )}
                   {change.dates.length > 0 && (
                     <ul aria-label="Dates">
-                      {change.dates.map((one) => (
-                        <li key={`${one.what} ${one.name} ${one.from}`}>
-                          {one.name}: {one.what}{' '}
+                      {change.dates.map((date) => (
+                        <li key={`${date.what} ${date.name} ${date.from}`}>
+                          {date.name}: {date.what}{' '}
                           <span className="text-ink-3 line-through decoration-line-strong">
-                            {day(one.from)}
+                            {day(date.from)}
                           </span>{' '}
-                          {day(one.to)}
+                          {day(date.to)}
                         </li>
                       ))}
                     </ul>

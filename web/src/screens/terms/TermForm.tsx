@@ -11,7 +11,7 @@ interface Editing {
 
 /** What is wrong at a path of the term, beside its field. */
 const At = ({ path, problems }: { path: string; problems: readonly Problem[] }) => {
-  const problem = problems.find((one) => one.path === path)
+  const problem = problems.find((problem) => problem.path === path)
   return problem ? (
     <p role="alert" className="text-rust">
       {problem.found === '""' ? '' : `${problem.found}: `}expected {problem.expected}
@@ -59,7 +59,7 @@ const Rows = <R extends Row>({
                   value={row[key]}
                   onChange={(event) =>
                     onRows(
-                      rows.map((one, j) => (j === i ? { ...one, [key]: event.target.value } : one)),
+                      rows.map((row, j) => (j === i ? { ...row, [key]: event.target.value } : row)),
                     )
                   }
                 />
@@ -74,11 +74,14 @@ const Rows = <R extends Row>({
             </Button>
           </div>
           {editing.problems
-            .filter((one) => one.path === `/${path}/${i}` || one.path.startsWith(`/${path}/${i}/`))
+            .filter(
+              (problem) =>
+                problem.path === `/${path}/${i}` || problem.path.startsWith(`/${path}/${i}/`),
+            )
             .slice(0, 1)
-            .map((one) => (
-              <p key={one.path} role="alert" className="text-rust">
-                expected {one.expected}
+            .map((problem) => (
+              <p key={problem.path} role="alert" className="text-rust">
+                expected {problem.expected}
               </p>
             ))}
         </li>
@@ -156,9 +159,9 @@ export const TermForm = ({
           label="Weeks start on"
           value={term.weekStartsOn}
           onChange={(event) => change({ weekStartsOn: event.target.value as Term['weekStartsOn'] })}
-          options={weekdays.map((one) => ({
-            value: one,
-            text: one.slice(0, 1).toUpperCase() + one.slice(1),
+          options={weekdays.map((weekday) => ({
+            value: weekday,
+            text: weekday.slice(0, 1).toUpperCase() + weekday.slice(1),
           }))}
         />
         <Pick

@@ -180,7 +180,7 @@ const TermEditor = ({
     first: session.firstDay,
     last: session.lastDay,
   }))
-  const blocked = preview.data?.changes.some((one) => one.problem !== null) ?? false
+  const blocked = preview.data?.changes.some((change) => change.problem !== null) ?? false
   // What is saved is what was shown: not before the courses that this very edit reaches are listed.
   const shown = stored === null || (preview.isSuccess && asked === canonicalJson(typed))
   return (

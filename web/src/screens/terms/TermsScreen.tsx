@@ -55,7 +55,7 @@ export const TermsScreen = ({ me }: { me: Me }) => {
             <span className="truncate text-ink-2">
               {[
                 ...term.breaks.map((one) => one.name),
-                ...term.sessions.map((one) => one.title),
+                ...term.sessions.map((session) => session.title),
               ].join(', ')}
             </span>
           </li>

@@ -150,9 +150,10 @@ export const TodayScreen = () => {
           {view.duplicates.length > 0 && (
             <Part title="Two courses for one class section">
               <ul>
-                {view.duplicates.slice(0, 6).map((one) => (
-                  <li key={one.classSection}>
-                    {one.classSection}: {one.courses.map((course) => course.platformId).join(', ')}
+                {view.duplicates.slice(0, 6).map((duplicate) => (
+                  <li key={duplicate.classSection}>
+                    {duplicate.classSection}:{' '}
+                    {duplicate.courses.map((course) => course.platformId).join(', ')}
                   </li>
                 ))}
               </ul>

@@ -17,17 +17,17 @@ export const Clashes = ({
   onDecide: (clash: OpenClash, take: 'mine' | 'theirs') => void
 }) => (
   <>
-    {clashes.map((one, i) => (
+    {clashes.map((clash, i) => (
       <div key={i} role="alert" className="mt-2 border-l-4 border-rust bg-rust-soft px-3 py-1">
         <p>
-          Somebody else set {one.clash.where} meanwhile. There it says {shown(one.clash.present)};
-          you wrote {shown(one.clash.wanted)}.
+          Somebody else set {clash.clash.where} meanwhile. There it says{' '}
+          {shown(clash.clash.present)}; you wrote {shown(clash.clash.wanted)}.
         </p>
         <p className="flex gap-4">
-          <Button shape="word" onClick={() => onDecide(one, 'theirs')}>
+          <Button shape="word" onClick={() => onDecide(clash, 'theirs')}>
             keep theirs
           </Button>
-          <Button shape="word" onClick={() => onDecide(one, 'mine')}>
+          <Button shape="word" onClick={() => onDecide(clash, 'mine')}>
             put mine
           </Button>
         </p>

@@ -91,7 +91,7 @@ export const OutlineSheet = ({
   const at = Math.min(cell.row, rows.length - 1)
   const column = Math.min(cell.column, columns.length - 1)
   const row = rows[at]
-  const grid = columns.map((one) => one.width).join(' ')
+  const grid = columns.map((column) => column.width).join(' ')
 
   const go = useCallback(
     (to: Cell) => {
@@ -107,7 +107,7 @@ export const OutlineSheet = ({
   )
   // A new row is gone to as soon as it is there.
   if (wanted) {
-    const there = rows.findIndex((one) => one.key === wanted.key)
+    const there = rows.findIndex((row) => row.key === wanted.key)
     if (there >= 0) {
       setWanted(null)
       setCell({ row: there, column: 1 })
@@ -145,12 +145,12 @@ export const OutlineSheet = ({
   const selection = useMemo(() => {
     const keys = new Set(extra)
     if (anchor !== null)
-      for (const one of rows.slice(Math.min(anchor, at), Math.max(anchor, at) + 1))
-        keys.add(one.key)
+      for (const row of rows.slice(Math.min(anchor, at), Math.max(anchor, at) + 1))
+        keys.add(row.key)
     return keys
   }, [extra, anchor, at, rows])
   const selectedRows =
-    selection.size > 0 ? rows.filter((one) => selection.has(one.key)) : row ? [row] : []
+    selection.size > 0 ? rows.filter((row) => selection.has(row.key)) : row ? [row] : []
 
   const mayType = (one: OutlineRow | undefined, which: Column | undefined): boolean =>
     mayEdit &&
@@ -169,8 +169,9 @@ export const OutlineSheet = ({
     (reading: CellReading & { ok: true }, then: 'down' | 'right' | 'left' | 'stay') => {
       setEditing(null)
       const real = reading.edits.filter(
-        (one) =>
-          !('was' in one) || JSON.stringify(one.was ?? null) !== JSON.stringify(one.value ?? null),
+        (edit) =>
+          !('was' in edit) ||
+          JSON.stringify(edit.was ?? null) !== JSON.stringify(edit.value ?? null),
       )
       if (real.length > 0) edit(...real)
       if (then === 'stay') return
@@ -236,7 +237,7 @@ export const OutlineSheet = ({
   }
   const remove = () => {
     const edits = removeRows(
-      selectedRows.filter((one) => !one.above),
+      selectedRows.filter((row) => !row.above),
       template,
     )
     if (make(edits)) {
@@ -281,7 +282,7 @@ export const OutlineSheet = ({
       if (control && key.toLowerCase() === 'y') return redo
       if (control && key.toLowerCase() === 'd') return mayEdit ? fillDown : null
       if (control && key.toLowerCase() === 'a')
-        return () => setExtra(new Set(rows.map((one) => one.key)))
+        return () => setExtra(new Set(rows.map((row) => row.key)))
       if (control && key === 'Enter')
         return mayEdit ? () => add(event.shiftKey ? 'module' : 'page') : null
       if (control || (event.altKey && !key.startsWith('Arrow'))) return null
@@ -362,7 +363,7 @@ export const OutlineSheet = ({
     event.clipboardData.setData(
       'text/plain',
       selectedRows
-        .map((one) => columns.map((which) => safeCell(which.text(one, template))).join('\t'))
+        .map((row) => columns.map((which) => safeCell(which.text(row, template))).join('\t'))
         .join('\n'),
     )
     if (clip) event.clipboardData.setData('application/x-wickerframe-parts', clip)
@@ -458,13 +459,13 @@ export const OutlineSheet = ({
             className="grid border-b border-line-strong text-[12.5px] font-semibold"
             style={{ gridTemplateColumns: grid }}
           >
-            {columns.map((one) => (
+            {columns.map((column) => (
               <div
-                key={one.id}
+                key={column.id}
                 role="columnheader"
-                className={`truncate px-1.5 py-1 ${one.id === 'name' ? 'pl-6' : ''}`}
+                className={`truncate px-1.5 py-1 ${column.id === 'name' ? 'pl-6' : ''}`}
               >
-                {one.title}
+                {column.title}
               </div>
             ))}
           </div>

@@ -58,12 +58,12 @@ const Conditions = ({ part }: { part: Item | Module }) => {
     <>
       <div className="flex flex-wrap gap-3">
         <span className="text-ink-2">Modality</span>
-        {modalities.map((one) => (
+        {modalities.map((modality) => (
           <Tick
-            key={one}
-            label={one.replace('-', ' ')}
-            checked={when?.modalities?.includes(one) ?? false}
-            onChange={(on) => put({ modalities: toggled(when?.modalities, one, on) })}
+            key={modality}
+            label={modality.replace('-', ' ')}
+            checked={when?.modalities?.includes(modality) ?? false}
+            onChange={(on) => put({ modalities: toggled(when?.modalities, modality, on) })}
           />
         ))}
       </div>
@@ -134,9 +134,12 @@ const Work = ({ part, template }: { part: Item; template: Template }) => {
           onChange={(event) => put('category', event.target.value || null)}
           options={[
             { value: '', text: 'none' },
-            ...template.grading.categories.map((one) => ({ value: one.name, text: one.name })),
+            ...template.grading.categories.map((category) => ({
+              value: category.name,
+              text: category.name,
+            })),
             ...(settings.category &&
-            !template.grading.categories.some((one) => one.name === settings.category)
+            !template.grading.categories.some((category) => category.name === settings.category)
               ? [{ value: settings.category, text: settings.category }]
               : []),
           ]}
@@ -147,7 +150,7 @@ const Work = ({ part, template }: { part: Item; template: Template }) => {
           onChange={(event) => put('rubric', event.target.value || null)}
           options={[
             { value: '', text: 'none' },
-            ...template.rubrics.map((one) => ({ value: one.key, text: one.title })),
+            ...template.rubrics.map((rubric) => ({ value: rubric.key, text: rubric.title })),
           ]}
         />
         <Pick
@@ -404,8 +407,8 @@ export const ExceptionSlip = ({
                       }
                     >
                       <option value="">{part.strength}, as always</option>
-                      {strengths.map((one) => (
-                        <option key={one}>{one}</option>
+                      {strengths.map((strength) => (
+                        <option key={strength}>{strength}</option>
                       ))}
                     </select>
                   </td>
@@ -580,14 +583,14 @@ export const PartSettings = ({
           said={
             part.exceptions.length === 0
               ? 'none: all alike'
-              : part.exceptions.map((one) => anchorWords(one.anchor)).join(', ')
+              : part.exceptions.map((exception) => anchorWords(exception.anchor)).join(', ')
           }
         >
           <ul>
-            {part.exceptions.map((one) => (
-              <li key={one.key}>
-                <Button shape="word" onClick={() => onOpen(one.key)}>
-                  {anchorWords(one.anchor)}
+            {part.exceptions.map((exception) => (
+              <li key={exception.key}>
+                <Button shape="word" onClick={() => onOpen(exception.key)}>
+                  {anchorWords(exception.anchor)}
                 </Button>
               </li>
             ))}
@@ -602,7 +605,7 @@ export const PartSettings = ({
                 ['pause', 'the pause week'],
               ] as const
             )
-              .filter(([at]) => !part.exceptions.some((one) => one.anchor.at === at))
+              .filter(([at]) => !part.exceptions.some((exception) => exception.anchor.at === at))
               .map(([at, words]) => (
                 <Button key={at} shape="word" onClick={() => different({ at })}>
                   {words}
@@ -650,8 +653,8 @@ export const PartSettings = ({
             groups={[
               {
                 items: others
-                  .filter((one) => !part.acceptsInstead.includes(one.key))
-                  .map((one) => ({ value: one.key, text: one.name })),
+                  .filter((other) => !part.acceptsInstead.includes(other.key))
+                  .map((other) => ({ value: other.key, text: other.name })),
               },
             ]}
             onPick={(key) =>
@@ -693,15 +696,15 @@ export const PartSettings = ({
       </Group>
       <Group
         title="What instructors may do"
-        said={permissions.filter((one) => part.may[one]).join(', ') || 'fill in only'}
+        said={permissions.filter((permission) => part.may[permission]).join(', ') || 'fill in only'}
       >
         <div className="flex flex-wrap gap-x-4">
-          {permissions.map((one) => (
+          {permissions.map((permission) => (
             <Tick
-              key={one}
-              label={one}
-              checked={part.may[one] ?? false}
-              onChange={(on) => set(['may', one], part.may[one], on || null)}
+              key={permission}
+              label={permission}
+              checked={part.may[permission] ?? false}
+              onChange={(on) => set(['may', permission], part.may[permission], on || null)}
             />
           ))}
         </div>

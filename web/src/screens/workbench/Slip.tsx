@@ -121,8 +121,8 @@ export const Slip = ({
       </p>
       {remarks.length > 0 && (
         <ul className="mt-2 border-l-4 border-rust bg-rust-soft px-3 py-1">
-          {remarks.map((one) => (
-            <li key={one}>{one}</li>
+          {remarks.map((remark) => (
+            <li key={remark}>{remark}</li>
           ))}
         </ul>
       )}

@@ -138,9 +138,9 @@ export const WorkbenchScreen = () => {
   const remarks = useProofreading(draft)
   const remarksByPart = useMemo(() => {
     const found = new Map<string, string>()
-    for (const one of remarks ?? [])
-      if (one.part !== null)
-        found.set(one.part, [found.get(one.part), one.message].filter(Boolean).join(' · '))
+    for (const remark of remarks ?? [])
+      if (remark.part !== null)
+        found.set(remark.part, [found.get(remark.part), remark.message].filter(Boolean).join(' · '))
     return found
   }, [remarks])
   const choose = useCallback((to: string | null) => set({ part: to, view: null }), [set])
@@ -203,7 +203,7 @@ export const WorkbenchScreen = () => {
   }
   const latest = detail.versions[0]?.number ?? 0
   const musts = parts.filter((part) => part.strength === 'must').length
-  const errors = (remarks ?? []).filter((one) => one.severity === 'error').length
+  const errors = (remarks ?? []).filter((remark) => remark.severity === 'error').length
   const nameOf = (part: string) =>
     part === homePageKey ? 'the home page' : (parts.find((one) => one.key === part)?.name ?? part)
   const views: readonly (readonly [View, string])[] = [
@@ -315,7 +315,7 @@ export const WorkbenchScreen = () => {
             Somebody else changed the draft meanwhile:{' '}
             {store.fromOthers
               .slice(0, 3)
-              .map((one) => `${one.of}, ${one.words}`)
+              .map((other) => `${other.of}, ${other.words}`)
               .join('; ')}
             {store.fromOthers.length > 3 ? `, and ${store.fromOthers.length - 3} more` : ''}.
           </p>
@@ -429,7 +429,7 @@ export const WorkbenchScreen = () => {
                   onChange={(event) => set({ strength: event.target.value || null })}
                   options={[
                     { value: '', text: 'any strength' },
-                    ...strengths.map((one) => ({ value: one, text: one })),
+                    ...strengths.map((strength) => ({ value: strength, text: strength })),
                   ]}
                 />
                 {store.mayEdit && (
@@ -497,8 +497,8 @@ export const WorkbenchScreen = () => {
                 today={me.data?.today ?? ''}
                 timeZone={facts.data?.term.timeZone ?? null}
                 remarks={(remarks ?? [])
-                  .filter((one) => one.part === slip.key)
-                  .map((one) => one.message)}
+                  .filter((remark) => remark.part === slip.key)
+                  .map((remark) => remark.message)}
                 onClose={() => choose(null)}
                 onOpen={choose}
               />

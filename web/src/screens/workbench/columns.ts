@@ -51,8 +51,10 @@ const setField = (
 /** The choice that is meant: the word itself, or the only one that begins so. */
 const oneOf = (text: string, choices: readonly string[]): string | null => {
   const word = text.trim().toLowerCase().replace(' ', '-')
-  const begun = word === '' ? [] : choices.filter((one) => one.startsWith(word))
-  return choices.find((one) => one === word) ?? (begun.length === 1 ? (begun[0] ?? null) : null)
+  const begun = word === '' ? [] : choices.filter((choice) => choice.startsWith(word))
+  return (
+    choices.find((choice) => choice === word) ?? (begun.length === 1 ? (begun[0] ?? null) : null)
+  )
 }
 const isPart = (row: OutlineRow): row is OutlineRow & { row: 'part'; part: Part } =>
   row.row === 'part'

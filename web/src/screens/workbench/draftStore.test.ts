@@ -160,7 +160,7 @@ describe('the draft on the workbench', () => {
     store().edit(set('strength', 'must', 'may'))
     store().edit(set('name', 'Page', 'Mine'))
     await settle()
-    expect(store().clashes.map((one) => [one.clash.present, one.clash.wanted])).toEqual([
+    expect(store().clashes.map((clash) => [clash.clash.present, clash.clash.wanted])).toEqual([
       ['should', 'may'],
     ])
     expect(page(server.draft)).toMatchObject({ strength: 'should', name: 'Mine' })
@@ -172,7 +172,7 @@ describe('the draft on the workbench', () => {
   it('looks whether somebody else edited it, and says what', async () => {
     server.edit([set('name', 'Page', 'Theirs')])
     await store().look()
-    expect(store().fromOthers.map((one) => one.words)).toEqual(['named Page, now Theirs'])
+    expect(store().fromOthers.map((other) => other.words)).toEqual(['named Page, now Theirs'])
     expect(page(store().draft)?.name).toBe('Theirs')
   })
   it('remembers what was done to each template of the sitting', () => {

@@ -60,7 +60,7 @@ const after = (edits: readonly TemplateEdit[], from = template): Template =>
   }, from)
 const keysAfter = (edits: readonly TemplateEdit[]) =>
   outlineRows(after(edits), null, null).map((one) => one.key)
-const column = (id: Column['id']): Column => columns.find((one) => one.id === id) as Column
+const column = (id: Column['id']): Column => columns.find((column) => column.id === id) as Column
 const typed = (id: Column['id'], key: string, text: string): Template | string => {
   const reading = column(id).read?.(row(key), text, template)
   return reading?.ok ? after(reading.edits) : (reading?.message ?? 'it cannot be edited')
@@ -72,7 +72,7 @@ const partAfter = (id: Column['id'], key: string, text: string) => {
 
 describe('rows of the sheet', () => {
   it('are the home page with its elements, then every part, exceptions with what they add last in their module', () => {
-    expect(rows.map((one) => [one.key, one.depth, one.row])).toEqual([
+    expect(rows.map((row) => [row.key, row.depth, row.row])).toEqual([
       ['home-page', 0, 'home'],
       ['home-page/course-title', 1, 'element'],
       ['start', 0, 'part'],

@@ -34,20 +34,22 @@ const withoutMentions = (key: string, template: Template): TemplateEdit[] =>
   partsWithin(template.parts)
     .filter(isModule)
     .flatMap((module) =>
-      module.exceptions.flatMap((one): TemplateEdit[] =>
-        (one.leaveOut !== 'all' && one.leaveOut.includes(key)) ||
-        one.set.some((set) => set.part === key)
+      module.exceptions.flatMap((exception): TemplateEdit[] =>
+        (exception.leaveOut !== 'all' && exception.leaveOut.includes(key)) ||
+        exception.set.some((set) => set.part === key)
           ? [
               {
                 edit: 'set-field',
                 part: module.key,
-                field: ['exceptions', one.key],
-                was: one,
+                field: ['exceptions', exception.key],
+                was: exception,
                 value: {
-                  ...one,
+                  ...exception,
                   leaveOut:
-                    one.leaveOut === 'all' ? 'all' : one.leaveOut.filter((other) => other !== key),
-                  set: one.set.filter((set) => set.part !== key),
+                    exception.leaveOut === 'all'
+                      ? 'all'
+                      : exception.leaveOut.filter((other) => other !== key),
+                  set: exception.set.filter((set) => set.part !== key),
                 },
               },
             ]
@@ -92,7 +94,7 @@ export const moveOut = (
 ): TemplateEdit[] => {
   const parent = rows.find((one) => one.key === row.parent)
   if (row.row !== 'part' || !parent || parent.row === 'home') return []
-  const outer = parent.row === 'exception' ? rows.find((one) => one.key === parent.parent) : parent
+  const outer = parent.row === 'exception' ? rows.find((row) => row.key === parent.parent) : parent
   return outer ? moveTo(row, outer.parent, outer.index + 1, template) : []
 }
 

@@ -108,7 +108,9 @@ const withPart = (
       if (add)
         return put({
           ...part,
-          exceptions: part.exceptions.map((one, j) => (j === e ? { ...one, add } : one)),
+          exceptions: part.exceptions.map((exception, j) =>
+            j === e ? { ...exception, add } : exception,
+          ),
         })
     }
   }

@@ -189,7 +189,7 @@ export const FindingCard = ({
       >
         {finding.strength === 'may' ? 'For information' : `Open ${finding.strength}`} ·{' '}
         {whoseMove(finding, actions.people)} · about {finding.effortMinutes} min
-        {fingerprints.some((one) => fresh.has(one)) && ' · new'}
+        {fingerprints.some((fingerprint) => fresh.has(fingerprint)) && ' · new'}
       </p>
       <p>
         <Sentence text={finding.message} strength={finding.strength} />

@@ -104,7 +104,7 @@ export const WhatToMend = ({
   onBegun: (run: number) => void
 }) => {
   const { search, set } = useAddress()
-  const by = groupings.find((one) => one === search.get('by')) ?? 'move'
+  const by = groupings.find((grouping) => grouping === search.get('by')) ?? 'move'
   const strength = search.get('strength')
   const fresh = search.get('new') === '1'
   const [mending, setMending] = useState<FindingPlace[] | null>(null)
@@ -143,13 +143,13 @@ export const WhatToMend = ({
     <div className="grid gap-x-10 lg:grid-cols-[minmax(0,1fr)_20rem]">
       <div>
         <div className="flex flex-wrap items-center gap-2">
-          {groupings.map((one) => (
+          {groupings.map((grouping) => (
             <Choice
-              key={one}
-              pressed={by === one}
-              onClick={() => set({ by: one === 'move' ? null : one })}
+              key={grouping}
+              pressed={by === grouping}
+              onClick={() => set({ by: grouping === 'move' ? null : grouping })}
             >
-              {byWords[one]}
+              {byWords[grouping]}
             </Choice>
           ))}
           <span className="mx-1 text-ink-3" aria-hidden>
@@ -285,11 +285,11 @@ export const WhatToMend = ({
           <section className="mt-4 border border-line bg-sheet p-3">
             <h2 className="text-[17px]">Given word for</h2>
             <ul>
-              {care.attestations.map((one) => (
-                <li key={one.id} className="border-t border-line py-1.5">
-                  {one.words}{' '}
+              {care.attestations.map((attestation) => (
+                <li key={attestation.id} className="border-t border-line py-1.5">
+                  {attestation.words}{' '}
                   <span className="text-ink-2">
-                    ({one.by}, {one.on})
+                    ({attestation.by}, {attestation.on})
                   </span>
                 </li>
               ))}

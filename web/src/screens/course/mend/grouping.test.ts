@@ -49,7 +49,7 @@ describe('groups of findings', () => {
     expect(
       grouped(findings, 'module').map((group) => [
         group.title,
-        group.findings.map((one) => [one.rule, one.places.length]),
+        group.findings.map((finding) => [finding.rule, finding.places.length]),
       ]),
     ).toEqual([
       ['Week 1', [['item-missing', 1]]],

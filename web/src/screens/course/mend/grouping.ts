@@ -13,7 +13,9 @@ type Known = readonly { name: string; email: string }[]
 /** Whose move a finding is, in words; people of the course by their names. */
 export const whoseMove = (finding: Finding, people: Known): string =>
   finding.mender === 'instructor'
-    ? (people.find((one) => one.email === finding.owner)?.name ?? finding.owner ?? 'The instructor')
+    ? (people.find((person) => person.email === finding.owner)?.name ??
+      finding.owner ??
+      'The instructor')
     : finding.mender === 'designer'
       ? 'The designers'
       : 'The administrator'

@@ -68,20 +68,20 @@ export const PairPanel = ({
           <>
             <h3 className="mt-3 text-ink">Said by hand</h3>
             <ul>
-              {care.joins.map((one) => (
-                <li key={one.expected + one.found} className="border-t border-line py-1">
-                  {one.what === 'join' ? 'joined' : 'kept apart'}:{' '}
-                  {rows.left.find((row) => row.id === one.expected)?.name ?? one.expected} and{' '}
-                  {rows.right.find((row) => row.id === one.found)?.name ?? one.found}
+              {care.joins.map((join) => (
+                <li key={join.expected + join.found} className="border-t border-line py-1">
+                  {join.what === 'join' ? 'joined' : 'kept apart'}:{' '}
+                  {rows.left.find((row) => row.id === join.expected)?.name ?? join.expected} and{' '}
+                  {rows.right.find((row) => row.id === join.found)?.name ?? join.found}
                   {result.lapsed.some(
-                    (lapsed) => lapsed.expected === one.expected && lapsed.found === one.found,
+                    (lapsed) => lapsed.expected === join.expected && lapsed.found === join.found,
                   ) && <strong> — an end is gone, so it has lapsed</strong>}{' '}
                   {designs && (
                     <Button
                       shape="word"
                       className="py-0!"
                       onClick={() =>
-                        say.mutate({ what: 'forget', expected: one.expected, found: one.found })
+                        say.mutate({ what: 'forget', expected: join.expected, found: join.found })
                       }
                     >
                       forget
@@ -118,7 +118,9 @@ export const PairPanel = ({
             .map((row) => ({ value: row.id, text: row.name }))
         : []
   const chosenPartner =
-    other !== '' && partners.some((one) => one.value === other) ? other : (partners[0]?.value ?? '')
+    other !== '' && partners.some((partner) => partner.value === other)
+      ? other
+      : (partners[0]?.value ?? '')
   const merged =
     about === null ? undefined : result.merged.find((one) => one.expected.includes(about))
   const split = about === null ? undefined : result.split.find((one) => one.expected === about)

@@ -262,7 +262,7 @@ export const PairingView = ({
   const strand =
     chosen === null
       ? null
-      : (rows.strands.find((one) => one.left === chosen || one.right === chosen) ?? null)
+      : (rows.strands.find((strand) => strand.left === chosen || strand.right === chosen) ?? null)
   const pair: ChosenPair | null =
     chosen === null
       ? null
@@ -271,7 +271,7 @@ export const PairingView = ({
           left: rows.left.find((row) => row.id === (strand?.left ?? chosen)) ?? null,
           right: rows.right.find((row) => row.id === (strand?.right ?? chosen)) ?? null,
         }
-  const doubtful = all.strands.filter((one) => one.look === 'doubtful').length
+  const doubtful = all.strands.filter((strand) => strand.look === 'doubtful').length
   return (
     <div>
       <div className="mb-2 flex flex-wrap items-baseline gap-2">

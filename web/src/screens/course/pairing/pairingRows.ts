@@ -93,8 +93,8 @@ export const pairingRows = (
   const pairOf = new Map(result.pairs.map((pair) => [pair.expected, pair]))
   const outcomes = new Map(
     result.outcomes
-      .filter((one) => one.rule === 'item-missing' || one.rule === 'module-missing')
-      .map((one) => [one.place.instance, one.outcome]),
+      .filter((outcome) => outcome.rule === 'item-missing' || outcome.rule === 'module-missing')
+      .map((outcome) => [outcome.place.instance, outcome.outcome]),
   )
   const left: LeftRow[] = []
   const strands: Strand[] = []

@@ -62,7 +62,10 @@ export const BlockEditor = ({
     if (block.kind === 'kept-block') return
     const page = sources.parts.find((candidate) => candidate.key === part)?.name ?? 'a page'
     const title = `${blockTitle(block.kind)} of ${page}`
-    const key = freshKey(`${part}-${block.key}`, new Set(template.keptBlocks.map((one) => one.key)))
+    const key = freshKey(
+      `${part}-${block.key}`,
+      new Set(template.keptBlocks.map((block) => block.key)),
+    )
     const { element, basis, ...bare } = block
     const place: Block = {
       kind: 'kept-block',
@@ -115,7 +118,7 @@ export const BlockEditor = ({
             aria-label={`Strength of ${blockName(block)}`}
             value={block.strength}
             onChange={(event) => set('strength', block.strength, event.target.value)}
-            options={strengths.map((one) => ({ value: one, text: one }))}
+            options={strengths.map((strength) => ({ value: strength, text: strength }))}
           />
           {part === homePageKey && !above && (
             <Pick
@@ -126,7 +129,10 @@ export const BlockEditor = ({
               onChange={(event) => set('element', block.element, event.target.value || null)}
               options={[
                 { value: '', text: 'no required element' },
-                ...homeElements.map((one) => ({ value: one, text: one.replaceAll('-', ' ') })),
+                ...homeElements.map((element) => ({
+                  value: element,
+                  text: element.replaceAll('-', ' '),
+                })),
               ]}
             />
           )}

@@ -15,7 +15,7 @@ export const ImageForm = ({
   onClose: () => void
 }) => {
   const [key, setKey] = useState(sources.assets[0]?.key ?? '')
-  const asset = sources.assets.find((one) => one.key === key)
+  const asset = sources.assets.find((asset) => asset.key === key)
   const [alt, setAlt] = useState(asset?.alternativeText ?? '')
   const [decoration, setDecoration] = useState(false)
   if (!asset)
@@ -34,13 +34,14 @@ export const ImageForm = ({
           onChange={(event) => {
             setKey(event.target.value)
             setAlt(
-              sources.assets.find((one) => one.key === event.target.value)?.alternativeText ?? '',
+              sources.assets.find((asset) => asset.key === event.target.value)?.alternativeText ??
+                '',
             )
           }}
         >
-          {sources.assets.map((one) => (
-            <option key={one.key} value={one.key}>
-              {one.fileName}
+          {sources.assets.map((asset) => (
+            <option key={asset.key} value={asset.key}>
+              {asset.fileName}
             </option>
           ))}
         </select>

@@ -15,30 +15,34 @@ export const ObjectiveLines = ({
   onDone: (objectives: Objective[]) => void
 }) => {
   const change = (key: string, more: Partial<Objective>) =>
-    onDone(objectives.map((one) => (one.key === key ? { ...one, ...more } : one)))
+    onDone(
+      objectives.map((objective) =>
+        objective.key === key ? { ...objective, ...more } : objective,
+      ),
+    )
   return (
     <ol className="grid list-decimal gap-2 pl-5">
-      {objectives.map((one, i) => (
-        <li key={one.key}>
+      {objectives.map((objective, i) => (
+        <li key={objective.key}>
           <TextLine
             label={`Objective ${i + 1}`}
-            value={one.text}
-            onDone={(text) => text.trim() !== '' && change(one.key, { text: text.trim() })}
+            value={objective.text}
+            onDone={(text) => text.trim() !== '' && change(objective.key, { text: text.trim() })}
           />
           <span className="flex flex-wrap gap-x-3 text-[12.5px] text-ink-2">
             serves {wider.length === 0 ? 'nothing yet; add course outcomes first' : ''}
             {wider
-              .filter((other) => other.key !== one.key)
+              .filter((other) => other.key !== objective.key)
               .map((other) => (
                 <Tick
                   key={other.key}
                   label={other.text}
-                  checked={one.serves.includes(other.key)}
+                  checked={objective.serves.includes(other.key)}
                   onChange={(checked) =>
-                    change(one.key, {
+                    change(objective.key, {
                       serves: checked
-                        ? [...one.serves, other.key]
-                        : one.serves.filter((key) => key !== other.key),
+                        ? [...objective.serves, other.key]
+                        : objective.serves.filter((key) => key !== other.key),
                     })
                   }
                 />
@@ -47,7 +51,7 @@ export const ObjectiveLines = ({
           {objectives.length > 1 && (
             <Button
               shape="word"
-              onClick={() => onDone(objectives.filter((other) => other.key !== one.key))}
+              onClick={() => onDone(objectives.filter((other) => other.key !== objective.key))}
             >
               take out objective {i + 1}
             </Button>
@@ -61,7 +65,7 @@ export const ObjectiveLines = ({
             onDone([
               ...objectives,
               {
-                key: freshKey(prefix, new Set(objectives.map((one) => one.key))),
+                key: freshKey(prefix, new Set(objectives.map((objective) => objective.key))),
                 text: 'objective, beginning with a verb you could test',
                 serves: [],
               },

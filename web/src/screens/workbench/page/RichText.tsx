@@ -57,7 +57,7 @@ export const RichText = ({
       }),
       ImageNode.configure({
         sourceOf: (source) => {
-          const asset = sources.assets.find((one) => source === `asset:${one.fileName}`)
+          const asset = sources.assets.find((asset) => source === `asset:${asset.fileName}`)
           return asset ? imageData(asset) : null
         },
       }),

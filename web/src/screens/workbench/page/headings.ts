@@ -13,7 +13,7 @@ export const HeadingOrder = Extension.create<{ before: number }>({
     return [
       new Plugin({
         appendTransaction: (transactions, _, state) => {
-          if (!transactions.some((one) => one.docChanged)) return null
+          if (!transactions.some((transaction) => transaction.docChanged)) return null
           const set = state.tr
           let level = Math.max(2, before)
           state.doc.forEach((node, offset) => {

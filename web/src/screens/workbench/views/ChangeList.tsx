@@ -3,7 +3,7 @@ import type { TemplateChange } from '@wickerframe/core'
 /** What differs between two states of a template, in words and in the text itself. */
 export const ChangeList = ({ changes }: { changes: readonly TemplateChange[] }) => {
   const byPart = new Map<string, TemplateChange[]>()
-  for (const one of changes) byPart.set(one.of, [...(byPart.get(one.of) ?? []), one])
+  for (const change of changes) byPart.set(change.of, [...(byPart.get(change.of) ?? []), change])
   return (
     <ul className="divide-y divide-line border-y border-line">
       {[...byPart].map(([of, some]) => (

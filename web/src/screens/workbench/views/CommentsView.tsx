@@ -47,16 +47,16 @@ export const CommentsView = ({
   const nameOf = (key: string | null) =>
     key === null
       ? 'the template as a whole'
-      : (parts.find((one) => one.key === key)?.name ?? `${key}, which is not there any more`)
+      : (parts.find((part) => part.key === key)?.name ?? `${key}, which is not there any more`)
   const all = comments.data ?? []
   const threads = all.filter(
     (one) => one.answersTo === null && (closedToo || one.closedAt === null),
   )
-  const said = (one: TemplateComment) => (
+  const said = (comment: TemplateComment) => (
     <>
-      <p className="whitespace-pre-wrap">{one.text}</p>
+      <p className="whitespace-pre-wrap">{comment.text}</p>
       <p className="text-[12.5px] text-ink-3">
-        {one.by}, <Moment at={one.at} />
+        {comment.by}, <Moment at={comment.at} />
       </p>
     </>
   )
@@ -75,44 +75,44 @@ export const CommentsView = ({
           </p>
         )}
         <ul className="mt-2 grid gap-3">
-          {threads.map((one) => (
+          {threads.map((thread) => (
             <li
-              key={one.id}
-              className={`border bg-sheet p-3 ${one.closedAt ? 'border-line text-ink-2' : 'border-line-strong'}`}
+              key={thread.id}
+              className={`border bg-sheet p-3 ${thread.closedAt ? 'border-line text-ink-2' : 'border-line-strong'}`}
             >
               <p className="text-[12.5px] text-ink-2">
                 on{' '}
-                {one.part === null ? (
+                {thread.part === null ? (
                   nameOf(null)
                 ) : (
                   <Button
                     shape="word"
                     className="py-0! text-[12.5px]"
-                    onClick={() => onOpen(one.part ?? '')}
+                    onClick={() => onOpen(thread.part ?? '')}
                   >
-                    {nameOf(one.part)}
+                    {nameOf(thread.part)}
                   </Button>
                 )}
-                {one.closedAt && (
+                {thread.closedAt && (
                   <>
-                    ; closed by {one.closedBy}, <Moment at={one.closedAt} />
+                    ; closed by {thread.closedBy}, <Moment at={thread.closedAt} />
                   </>
                 )}
               </p>
-              {said(one)}
+              {said(thread)}
               <ul className="mt-2 grid gap-2 border-l-2 border-line pl-3">
                 {all
-                  .filter((answer) => answer.answersTo === one.id)
+                  .filter((answer) => answer.answersTo === thread.id)
                   .map((answer) => (
                     <li key={answer.id}>{said(answer)}</li>
                   ))}
               </ul>
-              {answering?.id === one.id ? (
+              {answering?.id === thread.id ? (
                 <form
                   className="mt-2 grid gap-2"
                   onSubmit={(event) => {
                     event.preventDefault()
-                    write.mutate({ part: one.part, answersTo: one.id, text: answering.text })
+                    write.mutate({ part: thread.part, answersTo: thread.id, text: answering.text })
                   }}
                 >
                   <textarea
@@ -121,7 +121,7 @@ export const CommentsView = ({
                     rows={2}
                     className="border border-line-strong bg-sheet px-2 py-1"
                     value={answering.text}
-                    onChange={(event) => setAnswering({ id: one.id, text: event.target.value })}
+                    onChange={(event) => setAnswering({ id: thread.id, text: event.target.value })}
                   />
                   <span className="flex gap-3">
                     <Button
@@ -137,14 +137,16 @@ export const CommentsView = ({
                 </form>
               ) : (
                 <p className="mt-1 flex gap-4">
-                  <Button shape="word" onClick={() => setAnswering({ id: one.id, text: '' })}>
+                  <Button shape="word" onClick={() => setAnswering({ id: thread.id, text: '' })}>
                     answer
                   </Button>
                   <Button
                     shape="word"
-                    onClick={() => close.mutate({ id: one.id, closed: one.closedAt === null })}
+                    onClick={() =>
+                      close.mutate({ id: thread.id, closed: thread.closedAt === null })
+                    }
                   >
-                    {one.closedAt === null ? 'close' : 'open again'}
+                    {thread.closedAt === null ? 'close' : 'open again'}
                   </Button>
                 </p>
               )}
@@ -167,7 +169,7 @@ export const CommentsView = ({
           onChange={(event) => setAbout(event.target.value)}
           options={[
             { value: '', text: 'the template as a whole' },
-            ...parts.map((one) => ({ value: one.key, text: one.name })),
+            ...parts.map((part) => ({ value: part.key, text: part.name })),
           ]}
         />
         <label className="flex flex-col text-ink-2">

@@ -57,18 +57,18 @@ export const CourseSettingsView = ({ template }: { template: Template }) => {
         />
         <div className="flex flex-wrap gap-x-4">
           <span className="text-ink-2">Modality</span>
-          {modalities.map((one) => (
+          {modalities.map((modality) => (
             <Tick
-              key={one}
-              label={one.replace('-', ' ')}
-              checked={appliesTo.modalities.includes(one)}
+              key={modality}
+              label={modality.replace('-', ' ')}
+              checked={appliesTo.modalities.includes(modality)}
               onChange={(on) =>
                 set(
                   ['appliesTo', 'modalities'],
                   appliesTo.modalities,
                   on
-                    ? [...appliesTo.modalities, one]
-                    : appliesTo.modalities.filter((other) => other !== one),
+                    ? [...appliesTo.modalities, modality]
+                    : appliesTo.modalities.filter((other) => other !== modality),
                 )
               }
             />
@@ -197,7 +197,7 @@ export const CourseSettingsView = ({ template }: { template: Template }) => {
                 onChange={(event) =>
                   set(['navigation', entry.key, 'strength'], entry.strength, event.target.value)
                 }
-                options={strengths.map((one) => ({ value: one, text: one }))}
+                options={strengths.map((strength) => ({ value: strength, text: strength }))}
               />
               <span className="ml-auto flex gap-3">
                 <Button shape="word" disabled={i === 0} onClick={() => moveEntry(i, i - 1)}>

@@ -63,8 +63,8 @@ export const RubricTable = ({
                 {criterion.levels.map((level, l) => {
                   const set = (more: Partial<typeof level>) =>
                     setCriterion(c, {
-                      levels: criterion.levels.map((one, i) =>
-                        i === l ? { ...one, ...more } : one,
+                      levels: criterion.levels.map((level, i) =>
+                        i === l ? { ...level, ...more } : level,
                       ),
                     })
                   return (
@@ -178,7 +178,11 @@ export const GradingView = ({
       rubric,
     )
   const freshRubric = (title: string, criteria: Rubric['criteria']) =>
-    putRubric({ key: freshKey(title, new Set(rubrics.map((one) => one.key))), title, criteria })
+    putRubric({
+      key: freshKey(title, new Set(rubrics.map((rubric) => rubric.key))),
+      title,
+      criteria,
+    })
   const read = async (chosen: File) => {
     try {
       const { criteria } = await send('readRubricFile', chosen, 'text/csv')
@@ -224,13 +228,13 @@ export const GradingView = ({
             </tr>
           </thead>
           <tbody>
-            {grading.categories.map((one) => (
-              <tr key={one.key} className="border-b border-line align-baseline">
+            {grading.categories.map((category) => (
+              <tr key={category.key} className="border-b border-line align-baseline">
                 <td className="py-1">
                   <TextLine
                     label=""
-                    aria-label={`Name of ${one.name}`}
-                    value={one.name}
+                    aria-label={`Name of ${category.name}`}
+                    value={category.name}
                     onDone={(name) => {
                       if (name.trim() === '') return
                       // Work that stands in the category goes along.
@@ -238,17 +242,17 @@ export const GradingView = ({
                         {
                           edit: 'set-field',
                           part: null,
-                          field: ['grading', 'categories', one.key, 'name'],
-                          was: one.name,
+                          field: ['grading', 'categories', category.key, 'name'],
+                          was: category.name,
                           value: name,
                         },
                         ...items
-                          .filter((item) => item.settings.category === one.name)
+                          .filter((item) => item.settings.category === category.name)
                           .map((item) => ({
                             edit: 'set-field' as const,
                             part: item.key,
                             field: ['settings', 'category'],
-                            was: one.name,
+                            was: category.name,
                             value: name,
                           })),
                       )
@@ -256,14 +260,18 @@ export const GradingView = ({
                   />
                 </td>
                 <td>
-                  {grading.weighted && one.counts ? (
+                  {grading.weighted && category.counts ? (
                     <NumberLine
                       label=""
-                      name={`Weight of ${one.name}`}
+                      name={`Weight of ${category.name}`}
                       most={100}
-                      value={one.weight}
+                      value={category.weight}
                       onDone={(weight) =>
-                        set(['grading', 'categories', one.key, 'weight'], one.weight, weight ?? 0)
+                        set(
+                          ['grading', 'categories', category.key, 'weight'],
+                          category.weight,
+                          weight ?? 0,
+                        )
                       }
                     />
                   ) : (
@@ -274,12 +282,12 @@ export const GradingView = ({
                   <Pick
                     label=""
                     inline
-                    aria-label={`${one.name} counts`}
-                    value={one.counts ? 'counts' : 'practice'}
+                    aria-label={`${category.name} counts`}
+                    value={category.counts ? 'counts' : 'practice'}
                     onChange={(event) =>
                       set(
-                        ['grading', 'categories', one.key, 'counts'],
-                        one.counts,
+                        ['grading', 'categories', category.key, 'counts'],
+                        category.counts,
                         event.target.value === 'counts',
                       )
                     }
@@ -291,7 +299,7 @@ export const GradingView = ({
                 </td>
                 <td>
                   {items
-                    .filter((item) => item.settings.category === one.name)
+                    .filter((item) => item.settings.category === category.name)
                     .map((item) => (
                       <Button
                         key={item.key}
@@ -307,7 +315,7 @@ export const GradingView = ({
                 <td>
                   <Button
                     shape="word"
-                    onClick={() => set(['grading', 'categories', one.key], one, null)}
+                    onClick={() => set(['grading', 'categories', category.key], category, null)}
                   >
                     remove
                   </Button>
@@ -337,7 +345,10 @@ export const GradingView = ({
         <Button
           className="mt-2"
           onClick={() => {
-            const key = freshKey('category', new Set(grading.categories.map((one) => one.key)))
+            const key = freshKey(
+              'category',
+              new Set(grading.categories.map((category) => category.key)),
+            )
             set(['grading', 'categories', key], null, {
               key,
               name: `New category ${grading.categories.length + 1}`,

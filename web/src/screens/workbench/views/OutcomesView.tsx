@@ -30,14 +30,14 @@ const CoverageDrawing = ({ template }: { template: Template }) => {
     const join = (from: [number, number], to: [number, number]) =>
       strand({ source: from, target: to }) ?? ''
     const strands = [
-      ...objectives.flatMap((one) =>
-        one.serves.flatMap((key) => {
-          const [from, to] = [at.outcome.get(key), at.objective.get(one.key)]
+      ...objectives.flatMap((objective) =>
+        objective.serves.flatMap((key) => {
+          const [from, to] = [at.outcome.get(key), at.objective.get(objective.key)]
           return from === undefined || to === undefined
             ? []
             : [
                 {
-                  key: `${key} ${one.key}`,
+                  key: `${key} ${objective.key}`,
                   path: join([columnX.outcome, from], [columnX.objectiveLeft, to]),
                 },
               ]
@@ -92,13 +92,13 @@ const CoverageDrawing = ({ template }: { template: Template }) => {
           )
           .join('. ')}
       >
-        {drawn.strands.map((one) => (
+        {drawn.strands.map((strand) => (
           <path
-            key={one.key}
-            d={one.path}
+            key={strand.key}
+            d={strand.path}
             fill="none"
-            stroke={'direct' in one ? 'var(--color-slate)' : 'var(--color-ink)'}
-            strokeWidth={'direct' in one ? 1 : 1.75}
+            stroke={'direct' in strand ? 'var(--color-slate)' : 'var(--color-ink)'}
+            strokeWidth={'direct' in strand ? 1 : 1.75}
           />
         ))}
         {drawn.coverage.map(({ outcome, assessedBy }) => (
@@ -123,12 +123,12 @@ const CoverageDrawing = ({ template }: { template: Template }) => {
             )}
           </g>
         ))}
-        {drawn.objectives.map((one) => (
+        {drawn.objectives.map((objective) => (
           <g
-            key={one.key}
-            transform={`translate(${columnX.objectiveLeft} ${drawn.at.objective.get(one.key) ?? 0})`}
+            key={objective.key}
+            transform={`translate(${columnX.objectiveLeft} ${drawn.at.objective.get(objective.key) ?? 0})`}
           >
-            <title>{one.text}</title>
+            <title>{objective.text}</title>
             <text
               x="6"
               y="4"
@@ -138,7 +138,7 @@ const CoverageDrawing = ({ template }: { template: Template }) => {
               strokeWidth="7"
               paintOrder="stroke"
             >
-              {short(one.text, 46)}
+              {short(objective.text, 46)}
             </text>
           </g>
         ))}
@@ -226,7 +226,10 @@ export const OutcomesView = ({
         <Button
           className="mt-2"
           onClick={() => {
-            const key = freshKey('outcome', new Set(template.outcomes.map((one) => one.key)))
+            const key = freshKey(
+              'outcome',
+              new Set(template.outcomes.map((outcome) => outcome.key)),
+            )
             set(['outcomes', key], null, {
               key,
               text: `Outcome ${template.outcomes.length + 1}, beginning with a verb you could test`,

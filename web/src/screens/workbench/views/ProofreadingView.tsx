@@ -13,8 +13,8 @@ export const ProofreadingView = ({
   nameOf: (key: string) => string
   onOpen: (key: string) => void
 }) => {
-  const errors = remarks.filter((one) => one.severity === 'error')
-  const warnings = remarks.filter((one) => one.severity === 'warning')
+  const errors = remarks.filter((remark) => remark.severity === 'error')
+  const warnings = remarks.filter((remark) => remark.severity === 'warning')
   const list = (title: string, some: readonly Remark[], mark: string) =>
     some.length > 0 && (
       <section className="mt-4">

@@ -42,7 +42,7 @@ export const ReleasePanel = ({
       void client.invalidateQueries({ queryKey: ['template', template] })
     },
   })
-  const errors = remarks.filter((one) => one.severity === 'error').length
+  const errors = remarks.filter((remark) => remark.severity === 'error').length
   if (release.data)
     return (
       <p role="status" className="mt-2 border-l-4 border-tide bg-tide-soft px-3 py-1">

@@ -43,7 +43,7 @@ export const SharedPiecesView = ({
           placed.filter((block) => block.kind === 'banner' && block.image === key).length +
           blocks.filter((block) =>
             JSON.stringify(block).includes(
-              `asset:${template.assets.find((one) => one.key === key)?.fileName ?? '?'}"`,
+              `asset:${template.assets.find((asset) => asset.key === key)?.fileName ?? '?'}"`,
             ),
           ).length
         )
@@ -76,14 +76,14 @@ export const SharedPiecesView = ({
           </p>
         )}
         <ul className="divide-y divide-line">
-          {template.houseTexts.map((one) => (
-            <li key={one.key} className="flex flex-wrap items-baseline gap-3 py-1.5">
-              <span className="font-semibold">{one.title}</span>
+          {template.houseTexts.map((text) => (
+            <li key={text.key} className="flex flex-wrap items-baseline gap-3 py-1.5">
+              <span className="font-semibold">{text.title}</span>
               <span className="text-ink-2">
-                {one.form}, revision {one.revisions.at(-1)?.number};{' '}
-                {usedWords(uses('house-text', one.key))}
+                {text.form}, revision {text.revisions.at(-1)?.number};{' '}
+                {usedWords(uses('house-text', text.key))}
               </span>
-              {removal('house-text', one)}
+              {removal('house-text', text)}
             </li>
           ))}
         </ul>
@@ -100,19 +100,19 @@ export const SharedPiecesView = ({
         <h2 className="text-[18px]">Images</h2>
         {template.assets.length === 0 && <p className="text-ink-2">None yet.</p>}
         <ul className="grid gap-2">
-          {template.assets.map((one) => (
-            <li key={one.key} className="flex gap-3">
+          {template.assets.map((asset) => (
+            <li key={asset.key} className="flex gap-3">
               <img
-                src={imageData(one)}
-                alt={one.alternativeText}
+                src={imageData(asset)}
+                alt={asset.alternativeText}
                 className="h-14 w-28 border border-line object-cover"
               />
               <span>
-                <span className="block">{one.alternativeText}</span>
+                <span className="block">{asset.alternativeText}</span>
                 <span className="block text-[12.5px] text-ink-2">
-                  {one.licence}; {usedWords(uses('image', one.key))}
+                  {asset.licence}; {usedWords(uses('image', asset.key))}
                 </span>
-                {removal('image', one)}
+                {removal('image', asset)}
               </span>
             </li>
           ))}

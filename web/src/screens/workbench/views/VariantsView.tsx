@@ -12,7 +12,7 @@ export const VariantsView = ({
 }) => {
   const [onlyDiffering, setOnlyDiffering] = useState(false)
   const variants = useMemo(() => everyVariant(template), [template])
-  const among = variants.map((one) => one.variant)
+  const among = variants.map((variant) => variant.variant)
   const shown = variants.slice(0, 6)
   const rows = useMemo(
     () =>

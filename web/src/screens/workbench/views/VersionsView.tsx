@@ -33,12 +33,14 @@ const Uses = ({
       ]),
   })
   const shown = modalities.filter(
-    (one) =>
-      template.appliesTo.modalities.length === 0 || template.appliesTo.modalities.includes(one),
+    (modality) =>
+      template.appliesTo.modalities.length === 0 ||
+      template.appliesTo.modalities.includes(modality),
   )
   const mine = departments.filter(
-    (one) =>
-      template.appliesTo.departments.length === 0 || template.appliesTo.departments.includes(one),
+    (department) =>
+      template.appliesTo.departments.length === 0 ||
+      template.appliesTo.departments.includes(department),
   )
   return (
     <div className="py-2">
@@ -84,11 +86,14 @@ const Contributors = ({ template }: { template: TemplateDraft }) => {
       </p>
       <Problem error={put.error} />
       <ul>
-        {template.contributors.map((one) => (
-          <li key={one.email} className="flex flex-wrap items-baseline gap-3">
-            {one.name}, {one.email}
+        {template.contributors.map((contributor) => (
+          <li key={contributor.email} className="flex flex-wrap items-baseline gap-3">
+            {contributor.name}, {contributor.email}
             {template.mayRelease && (
-              <Button shape="word" onClick={() => put.mutate({ email: one.email, may: false })}>
+              <Button
+                shape="word"
+                onClick={() => put.mutate({ email: contributor.email, may: false })}
+              >
                 no longer
               </Button>
             )}
@@ -163,9 +168,9 @@ export const VersionsView = ({ template }: { template: TemplateDraft }) => {
   })
   const departments = [...new Set((courses.data ?? []).map((course) => course.department))].sort()
   const options = [
-    ...template.versions.map((one) => ({
-      value: String(one.number),
-      text: `version ${one.number}`,
+    ...template.versions.map((version) => ({
+      value: String(version.number),
+      text: `version ${version.number}`,
     })),
     { value: 'draft', text: 'the draft' },
   ]

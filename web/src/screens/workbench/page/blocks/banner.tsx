@@ -6,9 +6,9 @@ export const BannerEditor = ({ block, template, set }: BlockEditing<'banner'>) =
     label="Shows"
     value={block.image}
     onChange={(event) => set('image', block.image, event.target.value)}
-    options={template.assets.map((one) => ({
-      value: one.key,
-      text: `${one.fileName}: ${one.alternativeText}`,
+    options={template.assets.map((asset) => ({
+      value: asset.key,
+      text: `${asset.fileName}: ${asset.alternativeText}`,
     }))}
   />
 )

@@ -7,7 +7,7 @@ export const HouseTextEditor = ({ block, template, set }: BlockEditing<'house-te
       label="Shows"
       value={block.houseText}
       onChange={(event) => set('houseText', block.houseText, event.target.value)}
-      options={template.houseTexts.map((one) => ({ value: one.key, text: one.title }))}
+      options={template.houseTexts.map((text) => ({ value: text.key, text: text.title }))}
     />
     <Pick
       label="Put in"

@@ -10,7 +10,7 @@ export const KeptBlockEditor = ({ block, template, set }: BlockEditing<'kept-blo
         label="Shows"
         value={block.kept}
         onChange={(event) => set('kept', block.kept, event.target.value)}
-        options={template.keptBlocks.map((one) => ({ value: one.key, text: one.title }))}
+        options={template.keptBlocks.map((block) => ({ value: block.key, text: block.title }))}
       />
       <p className="mt-1 text-ink-2">
         {kept

@@ -3,7 +3,8 @@ import { ObjectiveLines } from '../ObjectiveLines.tsx'
 import { HeadingField, type BlockEditing } from './editing.tsx'
 
 /** What objectives of a page may serve: those of modules, and course outcomes. */
-const widerOf = (template: Template) => everyObjective(template).filter((one) => one.of !== 'page')
+const widerOf = (template: Template) =>
+  everyObjective(template).filter((objective) => objective.of !== 'page')
 
 export const ObjectivesEditor = ({ block, template, set }: BlockEditing<'objectives'>) => (
   <div className="grid gap-2">

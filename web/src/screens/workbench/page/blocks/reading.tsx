@@ -10,12 +10,12 @@ export const ReadingEditor = ({ block, set }: BlockEditing<'reading'>) => (
         set(
           'works',
           block.works,
-          block.works.map((one, j) =>
+          block.works.map((work, j) =>
             j === i
               ? Object.fromEntries(
-                  Object.entries({ ...one, ...more }).filter(([, value]) => value !== null),
+                  Object.entries({ ...work, ...more }).filter(([, value]) => value !== null),
                 )
-              : one,
+              : work,
           ),
         )
       return (

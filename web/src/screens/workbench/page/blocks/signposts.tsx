@@ -15,7 +15,7 @@ export const SignpostsEditor = ({ block, sources, set }: BlockEditing<'signposts
             set(
               'links',
               block.links,
-              block.links.map((one, j) => (j === i ? { ...one, text } : one)),
+              block.links.map((link, j) => (j === i ? { ...link, text } : link)),
             )
           }
         />
@@ -27,7 +27,7 @@ export const SignpostsEditor = ({ block, sources, set }: BlockEditing<'signposts
             set(
               'links',
               block.links,
-              block.links.map((one, j) => (j === i ? { ...one, to: event.target.value } : one)),
+              block.links.map((link, j) => (j === i ? { ...link, to: event.target.value } : link)),
             )
           }
           options={sources.parts.map((part) => ({ value: part.key, text: part.name }))}
