@@ -16,7 +16,7 @@ import { startTestBed } from '@wickerframe/e2e/testBed'
 import { importRoster } from '@wickerframe/server/roster/roster'
 import { inTransactionNaming } from '@wickerframe/server/snapshots/courseBodies'
 import { prepareSnapshot, storeSnapshot } from '@wickerframe/server/snapshots/snapshots'
-import type { JudgingAnswer, JudgingQuestion } from './judging.ts'
+import type { CheckingAnswer, CheckingQuestion } from './checking.ts'
 import { sizedCourse } from './sizedCourse.ts'
 
 const sum = (values: readonly number[]): number => values.reduce((total, one) => total + one, 0)
@@ -108,20 +108,20 @@ const results = async (): Promise<Map<number, string>> =>
     ).map((row) => [row.course_id, row.findings]),
   )
 
-/** A process that judges as the worker does, with two threads. */
-const startJudging = () => {
-  const child = fork(fileURLToPath(new URL('judging.ts', import.meta.url)), {
+/** A process that checks as the worker does, with two threads. */
+const startChecking = () => {
+  const child = fork(fileURLToPath(new URL('checking.ts', import.meta.url)), {
     execArgv: ['--import', 'tsx'],
     env: { ...process.env, ...bed.environment },
   })
   return {
-    judge: async (courseIds: readonly number[]): Promise<JudgingAnswer> => {
+    check: async (courseIds: readonly number[]): Promise<CheckingAnswer> => {
       child.send({
         courseIds: [...courseIds],
         asOf: demoToday,
         today: demoToday,
-      } satisfies JudgingQuestion)
-      const [answer] = (await once(child, 'message')) as [JudgingAnswer]
+      } satisfies CheckingQuestion)
+      const [answer] = (await once(child, 'message')) as [CheckingAnswer]
       if (answer.failed) console.log(`  failed: ${answer.failed}`)
       return answer
     },
@@ -135,9 +135,9 @@ const startJudging = () => {
 for (const count of counts) {
   await bed.pool.query('DELETE FROM check_results')
   const chosen = ids.slice(0, count).map(({ id }) => id)
-  const judging = startJudging()
+  const checking = startChecking()
   const before = parseSeconds(count)
-  const cold = await judging.judge(chosen)
+  const cold = await checking.check(chosen)
   const parse = (before + parseSeconds(count)) / 2
   for (let n = 0; n < count; n += 100) {
     const course = courseOf(n)
@@ -145,12 +145,12 @@ for (const count of counts) {
     if (first) first.name = `${first.name}!`
     await keep(ids[n]?.id ?? 0, course)
   }
-  const again = await judging.judge(chosen)
+  const again = await checking.check(chosen)
   const incremental = await results()
-  await judging.stop()
+  await checking.stop()
   await bed.pool.query('DELETE FROM check_results')
-  const fresh = startJudging()
-  await fresh.judge(chosen)
+  const fresh = startChecking()
+  await fresh.check(chosen)
   await fresh.stop()
   const full = await results()
   const differing = [...full].filter(([id, findings]) => incremental.get(id) !== findings).length

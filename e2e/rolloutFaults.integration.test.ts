@@ -252,15 +252,15 @@ const blockByBlock = async (course: CourseSummary, base: Base): Promise<unknown>
 /** Everything of a course that a later check or plan reads, without platform ids: what was removed comes back under new ones. */
 const readingOf = async (
   course: CourseSummary,
-): Promise<{ course: string; base: unknown; judged: unknown }> => {
+): Promise<{ course: string; base: unknown; heldTo: unknown }> => {
   const base = await findBase(bed.pool, course.id)
   return {
     course: normal(await snapshot(course)),
     base: await blockByBlock(course, base),
-    judged: (
-      await rowsOf<{ template_id: number; version: number; brought: string | null }>(
+    heldTo: (
+      await rowsOf<{ template_id: number; version: number; parts_taken: string | null }>(
         bed.pool,
-        `SELECT template_id, version, brought
+        `SELECT template_id, version, parts_taken
          FROM courses
          WHERE id = ?`,
         [course.id],
@@ -512,7 +512,7 @@ describe('two hundred courses', () => {
         expect(JSON.parse(reading.course.replace(new RegExp(`(\\\\n *)?${late}`), ''))).toEqual(
           JSON.parse(stood[i]?.course ?? 'null'),
         )
-        expect(reading.judged).toEqual(stood[i]?.judged)
+        expect(reading.heldTo).toEqual(stood[i]?.heldTo)
         expect(reading.base).toEqual(stood[i]?.base)
       }
       const again = await planned(2, rough)

@@ -246,7 +246,7 @@ describe('a rollout, as a designer goes through it', () => {
     const before = (await snapshot(shell)).revision
     await page.goto(`${bed.address}/courses/${shell.id}?show=history`)
     await page.getByLabel('Template for checking').selectOption(key)
-    await page.getByRole('button', { name: 'Judge it so' }).click()
+    await page.getByRole('button', { name: 'Hold it to that version' }).click()
     await page.getByText('for checking only').waitFor()
     expect((await snapshot(shell)).revision).toBe(before)
     expect(await violations(page)).toEqual([])

@@ -309,7 +309,7 @@ describe('special rollouts', () => {
     expect(readAt).toBeTruthy()
   })
 
-  it('brings only chosen parts; the course is judged by its old version with those laid over', async () => {
+  it('brings only chosen parts; the course is held to its old version with those laid over', async () => {
     const [course] = (await newCourses(1)) as [CourseSummary]
     await run([course], 1)
     await run([course], 2, { only: { parts: ['questions'], blocks: [] } })

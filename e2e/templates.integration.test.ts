@@ -346,7 +346,13 @@ describe('versions', () => {
         change.words,
         change.text?.filter((run) => run.change === 'new').map((run) => run.text),
       ]),
-    ).toEqual([['Week {week} overview', 'fixed text say reworded', [', every day']]])
+    ).toEqual([
+      [
+        'Week {week} overview',
+        expect.stringMatching(/^fixed text “.+” reworded$/),
+        [', every day'],
+      ],
+    ])
     expect((await designer.get('/api/templates/upper/compare?from=1&to=9')).status).toBe(404)
     expect((await designer.get('/api/templates/upper/compare?from=one&to=draft')).status).toBe(400)
   })

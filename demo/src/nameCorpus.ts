@@ -4,8 +4,8 @@ import {
   formatOf,
   instructionalWeeks,
   renderName,
-  turnValues,
-  turnsOf,
+  occurrenceValues,
+  occurrencesOf,
   unitStretches,
   type Facts,
   type FieldName,
@@ -93,12 +93,12 @@ const valuesAt = (facts: Facts, place: string): FieldValues => {
     meetingDays: facts.meetingDays ?? [],
   }
   const repeated = (per: 'week' | 'unit' | 'day' | 'half') =>
-    turnsOf({ per, every: 1, except: [] }, calendar)
+    occurrencesOf({ per, every: 1, except: [] }, calendar)
   const marks = place.split(' ')
   const at = (letter: string) =>
     Number(marks.find((mark) => new RegExp(`^${letter}\\d+$`).test(mark))?.slice(1))
   const half = marks.includes('hA') ? 'A' : marks.includes('hB') ? 'B' : null
-  const turn = half
+  const occurrence = half
     ? repeated('half').find((one) => one.number === at('w') && one.half?.half === half)
     : at('w')
       ? repeated('week').find((one) => one.number === at('w'))
@@ -107,11 +107,11 @@ const valuesAt = (facts: Facts, place: string): FieldValues => {
         : at('d')
           ? repeated('day').find((one) => one.number === at('d'))
           : undefined
-  const values = turnValues(
+  const values = occurrenceValues(
     facts,
-    turn ?? { number: 0, ordinal: 0, weeks: [], unit: null, day: null, half: null },
+    occurrence ?? { number: 0, ordinal: 0, weeks: [], unit: null, day: null, half: null },
   )
-  if (!turn) delete values.number
+  if (!occurrence) delete values.number
   // A day counted within its unit.
   if (at('u') && at('d')) {
     const stretch = unitStretches(facts.units ?? [], weeks, facts.term, facts.meetingDays).find(

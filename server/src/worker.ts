@@ -4,8 +4,8 @@ import { isMainThread } from 'node:worker_threads'
 import { pino } from 'pino'
 import { connect } from '@wickerframe/storage'
 import { connectorClient } from './connector/client.ts'
-import { judgePool } from './checks/judgePool.ts'
-import { serveJudgements } from './checks/judgeThread.ts'
+import { checkPool } from './checks/checkPool.ts'
+import { serveChecks } from './checks/checkThread.ts'
 import { keepHouse } from './housekeeping.ts'
 import { schemaGuard } from './queue/schemaGuard.ts'
 import { startWorker } from './queue/worker.ts'
@@ -25,7 +25,7 @@ const work = async (): Promise<void> => {
     timeoutSeconds: settings.CONNECTOR_TIMEOUT_SECONDS,
   })
   const log = pino({ level: 'warn' })
-  const judging = judgePool(fileURLToPath(import.meta.url), settings.WORKER_THREADS)
+  const checking = checkPool(fileURLToPath(import.meta.url), settings.WORKER_THREADS)
   const clock = clockOf(settings)
   const worker = startWorker(
     pool,
@@ -36,7 +36,7 @@ const work = async (): Promise<void> => {
       jobOf: (task, lease) => ({
         pool,
         connector,
-        judge: judging.judge,
+        checkCourse: checking.checkCourse,
         task,
         today: clock.today(),
         publicUrl: settings.WICKERFRAME_PUBLIC_URL,
@@ -57,7 +57,7 @@ const work = async (): Promise<void> => {
     stopping = true
     void worker
       .stop()
-      .then(() => judging.stop())
+      .then(() => checking.stop())
       .then(() => pool.end())
       .then(() => process.exit(0))
   }
@@ -66,4 +66,4 @@ const work = async (): Promise<void> => {
 }
 
 if (isMainThread) await orSayAndEnd(work)
-else serveJudgements(connect(databaseAddress(readSettings(process.env)), 3))
+else serveChecks(connect(databaseAddress(readSettings(process.env)), 3))

@@ -29,7 +29,7 @@ import {
 import type { Strength, Template } from '../template/index.ts'
 import { harmlessMend } from './harmlessMend.ts'
 import { compareFindings } from './compareFindings.ts'
-import { attestationFor, waiverFor, type Dispensations } from './dispensation.ts'
+import { attestationFor, waiverFor, type Exemptions } from './exemption.ts'
 import type { CheckResult, Counts, Finding, FindingPlace, Outcome, Place } from './outcome.ts'
 import { silence } from './silence.ts'
 
@@ -51,7 +51,7 @@ export interface Check {
   /** What was joined and unjoined by hand. */
   joins?: readonly Join[]
   /** Nothing is waived or attested without it. */
-  dispensations?: Dispensations
+  exemptions?: Exemptions
   /** Where the same course is checked again and again with the same template and facts: what it should be, once worked out. */
   worked?: Map<string, Expectation>
 }
@@ -111,7 +111,7 @@ const pairRecord = (pair: Pair, context: CheckContext): CheckResult['pairs'][num
 }
 
 /** A requirement that is not simply met, with what its rule says of it. */
-interface Told {
+interface OpenRequirement {
   rule: AnyRule
   outcome: Outcome
   /** What the verdict says of which requirement. Verdicts are of many shapes, and this is asked of all of them again and again. */
@@ -201,7 +201,7 @@ export const checkCourse = (check: Check): Result<CheckResult> => {
   })
 
   const outcomes: Outcome[] = []
-  const told: Told[] = []
+  const told: OpenRequirement[] = []
   let inapplicable = 0
   let met = 0
   const policyOf = new Map(template.policies.map((policy) => [policy.rule, policy]))
@@ -242,9 +242,9 @@ export const checkCourse = (check: Check): Result<CheckResult> => {
   }
   resolveAbsent(told, context)
   applySilence(told, context)
-  if (check.dispensations) applyDispensations(told, check.dispensations, context)
+  if (check.exemptions) applyExemptions(told, check.exemptions, context)
 
-  const findings = findingsOf(told, context, policyOf, check.dispensations)
+  const findings = findingsOf(told, context, policyOf, check.exemptions)
   const counts = countsOf(told, findings, { met, inapplicable })
   const untoldMusts = told.some(
     ({ outcome }) =>
@@ -359,7 +359,7 @@ const outcomeOf = (
 })
 
 /** What cannot be met because its part is missing is not met, told by the missing part; if the part may be missing, it does not apply. */
-const resolveAbsent = (told: Told[], context: CheckContext): void => {
+const resolveAbsent = (told: OpenRequirement[], context: CheckContext): void => {
   const tellers = new Map<string, Outcome>()
   const missing = new Set([
     'module-missing',
@@ -401,7 +401,7 @@ const resolveAbsent = (told: Told[], context: CheckContext): void => {
   }
 }
 
-const applySilence = (told: Told[], context: CheckContext): void => {
+const applySilence = (told: OpenRequirement[], context: CheckContext): void => {
   const open = new Map<string, Outcome>()
   for (const { rule, said, subject, outcome } of told)
     if (said === 'failed') open.set(`${rule.id}|${subjectKey(subject)}`, outcome)
@@ -423,9 +423,9 @@ const applySilence = (told: Told[], context: CheckContext): void => {
 }
 
 /** Takes what is waived or attested out of what is open; it stays visible. */
-const applyDispensations = (
-  told: readonly Told[],
-  { waivers, attestations }: Dispensations,
+const applyExemptions = (
+  told: readonly OpenRequirement[],
+  { waivers, attestations }: Exemptions,
   context: CheckContext,
 ): void => {
   const asOf = {
@@ -455,10 +455,10 @@ const applyDispensations = (
 }
 
 const findingsOf = (
-  told: readonly Told[],
+  told: readonly OpenRequirement[],
   context: CheckContext,
   policies: ReadonlyMap<string, Template['policies'][number]>,
-  dispensations: Dispensations | undefined,
+  exemptions: Exemptions | undefined,
 ): Finding[] => {
   const owner = context.expected.facts.owner ?? context.expected.facts.instructors[0]?.email ?? null
   const groups = new Map<
@@ -477,7 +477,7 @@ const findingsOf = (
     const { subject } = verdict
     const together =
       verdict.together ?? (subject.about === 'part' ? subject.part.key : subjectKey(subject))
-    const waiver = dispensations?.waivers.find((waiver) => waiver.id === outcome.waivedBy) ?? null
+    const waiver = exemptions?.waivers.find((waiver) => waiver.id === outcome.waivedBy) ?? null
     const digest = shortHash(JSON.stringify(verdict.evidence))
     const key = `${rule.id}|${verdict.message}|${together}|${outcome.strength}|${waiver?.id ?? ''}`
     const wanted = rule.mend?.(verdict, context) ?? []
@@ -543,7 +543,7 @@ const alsoIn = (rest: readonly FindingPlace[]): string => {
 }
 
 const countsOf = (
-  told: readonly Told[],
+  told: readonly OpenRequirement[],
   findings: readonly Finding[],
   { met, inapplicable }: { met: number; inapplicable: number },
 ): Counts => {

@@ -1,7 +1,7 @@
 export * from './checkCourse.ts'
 export * from './outcome.ts'
 export * from './silence.ts'
-export * from './dispensation.ts'
+export * from './exemption.ts'
 export * from './mendCourse.ts'
 export { refusalWords } from './harmlessMend.ts'
 export * from './pageDifference.ts'

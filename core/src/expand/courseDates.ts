@@ -51,7 +51,7 @@ export const termDates = (facts: Facts, weeks: readonly Week[]): DateLine[] => {
     }))
 }
 
-/** The schedule of a course: every turn of a repeated module that students see, outermost first, with what is due in it. */
+/** The schedule of a course: every occurrence of a repeated module that students see, outermost first, with what is due in it. */
 export const scheduleLines = (parts: readonly ExpectedPart[], timeZone: string): ScheduleLine[] =>
   parts.flatMap((part): ScheduleLine[] => {
     const first = part.weeks[0]

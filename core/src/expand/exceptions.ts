@@ -1,20 +1,23 @@
 import type { Unit } from '../calendar/index.ts'
 import type { Exception, Module, Part } from '../template/index.ts'
-import type { Turn } from './repetitions.ts'
+import type { Occurrence } from './repetitions.ts'
 
-/** A turn, and where it stands among the turns of its module. */
-export interface TurnPlace {
-  turn: Turn
+/** A occurrence, and where it stands among the occurrences of its module. */
+export interface OccurrencePlace {
+  occurrence: Occurrence
   first: boolean
   last: boolean
-  /** The unit it is nested in, and whether it is that unit's last turn; null where it is nested in none. */
+  /** The unit it is nested in, and whether it is that unit's last occurrence; null where it is nested in none. */
   unit: { number: number; endsHere: boolean } | null
 }
 
-/** Number of the unit that ends with a turn, or null. */
-const unitEndedBy = ({ turn, unit }: TurnPlace, units: readonly Unit[]): number | null => {
+/** Number of the unit that ends with a occurrence, or null. */
+const unitEndedBy = (
+  { occurrence, unit }: OccurrencePlace,
+  units: readonly Unit[],
+): number | null => {
   if (unit) return unit.endsHere ? unit.number : null
-  const last = turn.weeks.at(-1)
+  const last = occurrence.weeks.at(-1)
   if (!last) return null
   return (
     units.find((unit) =>
@@ -25,10 +28,10 @@ const unitEndedBy = ({ turn, unit }: TurnPlace, units: readonly Unit[]): number 
   )
 }
 
-/** Which of a module's exceptions hold in one of its turns, in the order they are written. */
+/** Which of a module's exceptions hold in one of its occurrences, in the order they are written. */
 export const exceptionsAt = (
   exceptions: readonly Exception[],
-  place: TurnPlace,
+  place: OccurrencePlace,
   units: readonly Unit[],
 ): Exception[] =>
   exceptions.filter(({ anchor }) => {
@@ -38,12 +41,13 @@ export const exceptionsAt = (
       case 'last':
         return place.last
       case 'number':
-        return place.turn.number === anchor.number
+        return place.occurrence.number === anchor.number
       case 'last-of-unit':
         return unitEndedBy(place, units) !== null
       case 'pause':
         return (
-          place.turn.weeks.length > 0 && place.turn.weeks.every((week) => week.breakName !== null)
+          place.occurrence.weeks.length > 0 &&
+          place.occurrence.weeks.every((week) => week.breakName !== null)
         )
     }
   })
@@ -55,7 +59,7 @@ export const exceptionsAt = (
 export const numberOfTurn = (
   exception: Exception,
   occurrence: number,
-  place: TurnPlace | null,
+  place: OccurrencePlace | null,
   units: readonly Unit[],
 ): number =>
   exception.anchor.at === 'last-of-unit' && place

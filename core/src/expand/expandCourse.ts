@@ -29,7 +29,7 @@ import {
   laidOver,
   laidOverModule,
   numberOfTurn,
-  type TurnPlace,
+  type OccurrencePlace,
 } from './exceptions.ts'
 import {
   everyExpected,
@@ -40,12 +40,12 @@ import {
 import {
   applies,
   repeatsAt,
-  turnsOf,
-  weekTurn,
-  type Turn,
-  type TurnCalendar,
+  occurrencesOf,
+  weekOccurrence,
+  type Occurrence,
+  type OccurrenceCalendar,
 } from './repetitions.ts'
-import { courseValues, turnValues } from './turnValues.ts'
+import { courseValues, occurrenceValues } from './occurrenceValues.ts'
 
 /** A repetition id that an earlier deployment minted. */
 export interface KnownRepetition {
@@ -69,8 +69,8 @@ export const instanceOf = (key: string, repetition: string | null): string =>
   repetition === null ? key : `${key}@${repetition}`
 
 /** Where in the calendar a part is being worked out. */
-interface Standing {
-  turn: Turn | null
+interface CalendarPlace {
+  occurrence: Occurrence | null
   repetition: string | null
   /** Number by which its repetition is carried over, or null. */
   repetitionNumber: number | null
@@ -125,9 +125,9 @@ export const expandCourse = (input: Expansion): Result<ExpectedCourse, Problem[]
   const units = facts.units ?? (template.units ? evenUnits(weeks, template.units) : [])
   const occurrences = new Map<string, number>()
   const term = spanningTerm(facts.term, facts.nextTerm)
-  const calendar: TurnCalendar = { weeks, units, term, meetingDays: facts.meetingDays ?? [] }
-  const top: Standing = {
-    turn: null,
+  const calendar: OccurrenceCalendar = { weeks, units, term, meetingDays: facts.meetingDays ?? [] }
+  const top: CalendarPlace = {
+    occurrence: null,
     repetition: null,
     repetitionNumber: null,
     values: common,
@@ -138,29 +138,36 @@ export const expandCourse = (input: Expansion): Result<ExpectedCourse, Problem[]
     weekly: [],
   }
 
-  /** Stands a part into one of its turns. Turns that are merely counted stay in the stretch they are nested in. */
-  const inTurn = (key: string, turn: Turn, standing: Standing): Standing => {
-    const outer = turn.weeks.length === 0 ? standing.turn : null
-    const ordinal = outer ? outer.ordinal * 1000 + turn.ordinal : turn.ordinal
+  /** Stands a part into one of its occurrences. Turns that are merely counted stay in the stretch they are nested in. */
+  const inOccurrence = (
+    key: string,
+    occurrence: Occurrence,
+    standing: CalendarPlace,
+  ): CalendarPlace => {
+    const outer = occurrence.weeks.length === 0 ? standing.occurrence : null
+    const ordinal = outer ? outer.ordinal * 1000 + occurrence.ordinal : occurrence.ordinal
     return {
       ...standing,
-      turn: outer ? { ...outer, number: turn.number, ordinal } : turn,
+      occurrence: outer ? { ...outer, number: occurrence.number, ordinal } : occurrence,
       repetition: repetitionOf(key, ordinal),
       repetitionNumber: ordinal,
-      values: outer ? { ...standing.values, number: turn.number } : turnValues(facts, turn, common),
+      values: outer
+        ? { ...standing.values, number: occurrence.number }
+        : occurrenceValues(facts, occurrence, common),
     }
   }
 
-  const build = (part: Part, standing: Standing, format = part.name): ExpectedPart => {
-    const turn = standing.turn
-    const week: Week | null = turn?.weeks[0] ?? null
+  const build = (part: Part, standing: CalendarPlace, format = part.name): ExpectedPart => {
+    const occurrence = standing.occurrence
+    const week: Week | null = occurrence?.weeks[0] ?? null
     const instance = instanceOf(part.key, standing.repetition)
     const inBreak =
       !standing.inPause &&
-      turn !== null &&
-      turn.weeks.length > 0 &&
-      turn.weeks.every((week) => week.breakName !== null)
-    const place = week && turn ? { ...week, last: turn.weeks.at(-1)?.last ?? week.last } : null
+      occurrence !== null &&
+      occurrence.weeks.length > 0 &&
+      occurrence.weeks.every((week) => week.breakName !== null)
+    const place =
+      week && occurrence ? { ...week, last: occurrence.weeks.at(-1)?.last ?? week.last } : null
     const at = (offset: Offset | undefined) =>
       offset ? resolveOffset(offset, place, weeks, term, facts.meetingDays) : null
     const dueAt = at(part.settings.due)
@@ -183,7 +190,7 @@ export const expandCourse = (input: Expansion): Result<ExpectedCourse, Problem[]
       strength: part.strength,
       audience: part.audience,
       week,
-      weeks: turn?.weeks ?? [],
+      weeks: occurrence?.weeks ?? [],
       exception: standing.exception,
       inBreak,
       opensAt: at(part.settings.opens),
@@ -195,12 +202,12 @@ export const expandCourse = (input: Expansion): Result<ExpectedCourse, Problem[]
     }
   }
 
-  /** What stands in a turn of a module after its exceptions: parts left out, fields laid over, parts added. */
+  /** What stands in a occurrence of a module after its exceptions: parts left out, fields laid over, parts added. */
   const inner = (
     module: Module,
-    standing: Standing,
+    standing: CalendarPlace,
     parent: string,
-    place: TurnPlace | null,
+    place: OccurrencePlace | null,
   ): ExpectedPart[] => {
     const within = { ...standing, parent, exception: null }
     const found = place ? exceptionsAt(module.exceptions, place, units) : []
@@ -216,7 +223,7 @@ export const expandCourse = (input: Expansion): Result<ExpectedCourse, Problem[]
     })
     const added = found.flatMap((exception) => {
       const number = numberOfTurn(exception, nextOccurrence(exception.key), place, units)
-      const there: Standing = {
+      const there: CalendarPlace = {
         ...within,
         repetition: repetitionOf(exception.key, number),
         repetitionNumber: number,
@@ -235,16 +242,16 @@ export const expandCourse = (input: Expansion): Result<ExpectedCourse, Problem[]
 
   const buildModule = (
     module: Module,
-    standing: Standing,
+    standing: CalendarPlace,
     format = module.name,
-    place: TurnPlace | null = null,
+    place: OccurrencePlace | null = null,
   ): ExpectedPart => {
     const expected = build(module, standing, format)
     const parts =
-      standing.grouped && standing.turn
+      standing.grouped && standing.occurrence
         ? [
             ...inner(module, standing, expected.instance, null),
-            ...standing.turn.weeks.flatMap((week) =>
+            ...standing.occurrence.weeks.flatMap((week) =>
               groupedAdditions(module, week, standing, expected.instance),
             ),
           ]
@@ -253,82 +260,89 @@ export const expandCourse = (input: Expansion): Result<ExpectedCourse, Problem[]
     return expected
   }
   /** Where units stand in place of weeks: the place a week has among all of them, and in its unit. */
-  const placeInUnit = (week: Week, { turn }: Standing): TurnPlace => ({
-    turn: weekTurn(week),
+  const placeInUnit = (week: Week, { occurrence }: CalendarPlace): OccurrencePlace => ({
+    occurrence: weekOccurrence(week),
     first: week === weeks.find((week) => week.number > 0),
     last: week === weeks.at(-1),
-    unit: { number: turn?.number ?? 0, endsHere: week === turn?.weeks.at(-1) },
+    unit: { number: occurrence?.number ?? 0, endsHere: week === occurrence?.weeks.at(-1) },
   })
   /** What an exception adds to a week stands in the unit that covers it. */
   const groupedAdditions = (
     module: Module,
     week: Week,
-    standing: Standing,
+    standing: CalendarPlace,
     parent: string,
   ): ExpectedPart[] =>
     inner(
       { ...module, items: [] },
-      { ...standing, turn: weekTurn(week), values: turnValues(facts, weekTurn(week), common) },
+      {
+        ...standing,
+        occurrence: weekOccurrence(week),
+        values: occurrenceValues(facts, weekOccurrence(week), common),
+      },
       parent,
       placeInUnit(week, standing),
     )
 
-  const expandItem = (item: Item, standing: Standing): ExpectedPart[] => {
-    const turn = standing.turn
+  const expandItem = (item: Item, standing: CalendarPlace): ExpectedPart[] => {
+    const occurrence = standing.occurrence
     const filter = item.repeat
-    const insideWeeks = filter?.per === 'week' && turn !== null && turn.weeks.length > 0
+    const insideWeeks = filter?.per === 'week' && occurrence !== null && occurrence.weeks.length > 0
     if (insideWeeks && standing.grouped && item.inGroup === 'per-week')
-      return turn.weeks
+      return occurrence.weeks
         .filter((week) => repeatsAt(filter, week.number))
         .flatMap((week) => weeklyItem(item, week, standing))
-    if (insideWeeks && !turn.weeks.some((week) => repeatsAt(filter, week.number))) return []
-    if (standing.grouped && item.inGroup === 'per-week' && turn)
-      return turn.weeks.flatMap((week) => weeklyItem(item, week, standing))
+    if (insideWeeks && !occurrence.weeks.some((week) => repeatsAt(filter, week.number))) return []
+    if (standing.grouped && item.inGroup === 'per-week' && occurrence)
+      return occurrence.weeks.flatMap((week) => weeklyItem(item, week, standing))
     if (filter && !insideWeeks)
-      return turnsOf(filter, calendar, turn?.weeks).map((one) =>
-        numbered(item, inTurn(item.key, one, standing)),
+      return occurrencesOf(filter, calendar, occurrence?.weeks).map((one) =>
+        numbered(item, inOccurrence(item.key, one, standing)),
       )
     return [numbered(item, standing)]
   }
-  const weeklyItem = (item: Item, week: Week, standing: Standing): ExpectedPart[] => {
+  const weeklyItem = (item: Item, week: Week, standing: CalendarPlace): ExpectedPart[] => {
     const over = laidOver(item, exceptionsAt(standing.weekly, placeInUnit(week, standing), units))
     if (!over || isModule(over.part)) return []
     return [
       numbered(over.part, {
-        ...inTurn(item.key, weekTurn(week), standing),
+        ...inOccurrence(item.key, weekOccurrence(week), standing),
         exception: over.exception,
       }),
     ]
   }
   /** Items are counted among their kind, so that `{number}` runs 1, 2, 3 even when a part skips weeks. */
-  const numbered = (item: Item, standing: Standing): ExpectedPart => {
+  const numbered = (item: Item, standing: CalendarPlace): ExpectedPart => {
     return build(item, {
       ...standing,
       values: { ...standing.values, number: nextOccurrence(item.key) },
     })
   }
 
-  const expandPart = (part: Part, standing: Standing): ExpectedPart[] => {
+  const expandPart = (part: Part, standing: CalendarPlace): ExpectedPart[] => {
     if (!applies(part.when, facts)) return []
     if (!isModule(part)) return expandItem(part, standing)
     const grouped = input.groupings?.[part.key]
     if (grouped && part.groupings && part.repeat) {
       const format = part.groupings.name
-      const units = turnsOf(
+      const units = occurrencesOf(
         { ...part.repeat, per: 'unit', from: undefined, to: undefined, every: 1, except: [] },
         { ...calendar, units: grouped },
       )
-      const covered = new Set(units.flatMap((turn) => turn.weeks.map((week) => week.number)))
+      const covered = new Set(
+        units.flatMap((occurrence) => occurrence.weeks.map((week) => week.number)),
+      )
       // Units and weeks side by side: what no unit covers keeps a module of its own.
-      const alone = turnsOf(part.repeat, calendar, standing.turn?.weeks).filter((turn) =>
-        turn.weeks.some((week) => !covered.has(week.number) && week.breakName === null),
+      const alone = occurrencesOf(part.repeat, calendar, standing.occurrence?.weeks).filter(
+        (occurrence) =>
+          occurrence.weeks.some((week) => !covered.has(week.number) && week.breakName === null),
       )
       const modules = [
-        ...units.map((turn) =>
+        ...units.map((occurrence) =>
           buildModule(
             part,
             {
-              ...inTurn(`${part.key}-unit`, turn, standing),
+              ...inOccurrence(`${part.key}-unit`, occurrence, standing),
               grouped: true,
               weekly: part.exceptions,
             },
@@ -342,18 +356,22 @@ export const expandCourse = (input: Expansion): Result<ExpectedCourse, Problem[]
         : modules.sort((a, b) => ((a.weeks[0]?.first ?? '') < (b.weeks[0]?.first ?? '') ? -1 : 1))
     }
     if (!part.repeat) return [buildModule(part, standing)]
-    return weekly(part, turnsOf(part.repeat, calendar, standing.turn?.weeks), standing)
+    return weekly(part, occurrencesOf(part.repeat, calendar, standing.occurrence?.weeks), standing)
   }
 
-  /** A module for each turn, with its exceptions laid over it. */
-  const weekly = (part: Module, turns: readonly Turn[], standing: Standing): ExpectedPart[] =>
-    turns.flatMap((turn, i) => {
-      const place: TurnPlace = {
-        turn,
+  /** A module for each occurrence, with its exceptions laid over it. */
+  const weekly = (
+    part: Module,
+    occurrences: readonly Occurrence[],
+    standing: CalendarPlace,
+  ): ExpectedPart[] =>
+    occurrences.flatMap((occurrence, i) => {
+      const place: OccurrencePlace = {
+        occurrence,
         first: i === 0,
-        last: i === turns.length - 1,
-        unit: standing.turn?.unit
-          ? { number: standing.turn.unit.number, endsHere: i === turns.length - 1 }
+        last: i === occurrences.length - 1,
+        unit: standing.occurrence?.unit
+          ? { number: standing.occurrence.unit.number, endsHere: i === occurrences.length - 1 }
           : null,
       }
       const found = exceptionsAt(part.exceptions, place, units)
@@ -363,7 +381,7 @@ export const expandCourse = (input: Expansion): Result<ExpectedCourse, Problem[]
         buildModule(
           over,
           {
-            ...inTurn(part.key, turn, standing),
+            ...inOccurrence(part.key, occurrence, standing),
             grouped: false,
             exception: found.at(-1)?.key ?? standing.exception,
           },

@@ -1,7 +1,12 @@
 export * from './expandCourse.ts'
 export * from './expected.ts'
-export { turnsOf, weekTurn, type Turn, type TurnCalendar } from './repetitions.ts'
-export * from './turnValues.ts'
+export {
+  occurrencesOf,
+  weekOccurrence,
+  type Occurrence,
+  type OccurrenceCalendar,
+} from './repetitions.ts'
+export * from './occurrenceValues.ts'
 export * from './knownRepetitions.ts'
 export * from './nameContext.ts'
 export * from './wantedFields.ts'

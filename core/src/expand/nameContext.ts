@@ -3,8 +3,8 @@ import { evenUnits, instructionalWeeks, PlainDate, spanningTerm } from '../calen
 import { Facts } from '../course/index.ts'
 import { failure, success, type Problem, type Result } from '../document/index.ts'
 import type { FieldName, FieldValues, NameContext, NamingFormat } from '../naming/index.ts'
-import { turnsOf, type Turn } from './repetitions.ts'
-import { courseValues, turnValues } from './turnValues.ts'
+import { occurrencesOf, type Occurrence } from './repetitions.ts'
+import { courseValues, occurrenceValues } from './occurrenceValues.ts'
 
 /** Where a name stands, as far as it is known; nothing of it means anywhere in the course. */
 export const NamePlace = z.strictObject({
@@ -47,7 +47,7 @@ const mentioned = (format: NamingFormat): ReadonlySet<FieldName> =>
       .flatMap((node) => (node.node === 'field' ? [node.field] : [])),
   )
 
-/** In which turns a name of this format may stand, when nothing narrower is known. */
+/** In which occurrences a name of this format may stand, when nothing narrower is known. */
 const repeatedPer = (fields: ReadonlySet<FieldName>): 'unit' | 'half' | 'day' | 'week' | null => {
   if (fields.has('half')) return 'half'
   if (fields.has('unit') || fields.has('weeks')) return 'unit'
@@ -79,17 +79,17 @@ export const nameContext = (
     term: spanningTerm(facts.term, facts.nextTerm),
     meetingDays: facts.meetingDays ?? [],
   }
-  const turns = (per: 'unit' | 'half' | 'day' | 'week') =>
-    turnsOf({ per, every: 1, except: [] }, calendar)
+  const occurrences = (per: 'unit' | 'half' | 'day' | 'week') =>
+    occurrencesOf({ per, every: 1, except: [] }, calendar)
   const { week, half, unit, day, ...item } = place
 
   const missing = (path: string, found: unknown, expected: string): Result<NameContext> =>
     failure<Problem[]>([
       { code: 'not-allowed', path: `/place/${path}`, found: String(found), expected },
     ])
-  let standing: (Turn | null)[]
+  let standing: (Occurrence | null)[]
   if (unit !== undefined) {
-    standing = turns('unit').filter((turn) => turn.number === unit)
+    standing = occurrences('unit').filter((occurrence) => occurrence.number === unit)
     if (standing.length === 0)
       return missing(
         'unit',
@@ -97,17 +97,18 @@ export const nameContext = (
         `a unit of the course: ${units.map((unit) => unit.number).join(', ')}`,
       )
   } else if (half !== undefined) {
-    standing = turns('half').filter(
-      (turn) => turn.half?.half === half && (week === undefined || turn.number === week),
+    standing = occurrences('half').filter(
+      (occurrence) =>
+        occurrence.half?.half === half && (week === undefined || occurrence.number === week),
     )
     if (standing.length === 0)
       return missing('half', half, 'a half of a week; the facts must name two meetingDays')
   } else if (day !== undefined) {
-    standing = turns('day').filter((turn) => turn.number === day)
+    standing = occurrences('day').filter((occurrence) => occurrence.number === day)
     if (standing.length === 0)
-      return missing('day', day, `a class day of the course, 1 to ${turns('day').length}`)
+      return missing('day', day, `a class day of the course, 1 to ${occurrences('day').length}`)
   } else if (week !== undefined) {
-    standing = turns('week').filter((turn) => turn.number === week)
+    standing = occurrences('week').filter((occurrence) => occurrence.number === week)
     if (standing.length === 0)
       return missing(
         'week',
@@ -116,14 +117,16 @@ export const nameContext = (
       )
   } else {
     const per = repeatedPer(mentioned(format))
-    standing = per === null ? [null] : turns(per)
+    standing = per === null ? [null] : occurrences(per)
     if (standing.length === 0) standing = [null]
   }
-  const places = standing.map((turn): FieldValues => {
-    const values: FieldValues = turn ? turnValues(facts, turn) : courseValues(facts)
-    // The turn's own number is not the number among a kind of item.
+  const places = standing.map((occurrence): FieldValues => {
+    const values: FieldValues = occurrence
+      ? occurrenceValues(facts, occurrence)
+      : courseValues(facts)
+    // The occurrence's own number is not the number among a kind of item.
     if (
-      turn &&
+      occurrence &&
       item.number === undefined &&
       mentioned(format).has('number') &&
       repeatedPer(mentioned(format)) !== null
@@ -131,7 +134,7 @@ export const nameContext = (
       delete values.number
     return {
       ...values,
-      ...(week !== undefined && turn?.unit ? { week } : {}),
+      ...(week !== undefined && occurrence?.unit ? { week } : {}),
       ...(day !== undefined ? { day } : {}),
       ...definedOf(item),
     }

@@ -31,8 +31,8 @@ export const repeatsAt = (repeat: Repeat, number: number): boolean => {
   )
 }
 
-/** One turn of a repeated part: its number and the stretch of the calendar it covers. */
-export interface Turn {
+/** One occurrence of a repeated part: its number and the stretch of the calendar it covers. */
+export interface Occurrence {
   /** The number its name carries. A day is counted within the stretch it repeats in. */
   number: number
   /** Tells its repetition apart in the whole course: the number, but for days and halves the place among all of them. */
@@ -43,15 +43,15 @@ export interface Turn {
   half: WeekHalf | null
 }
 
-/** What turns are made from. */
-export interface TurnCalendar {
+/** What occurrences are made from. */
+export interface OccurrenceCalendar {
   weeks: readonly Week[]
   units: readonly Unit[]
   term: Term
   meetingDays: readonly Weekday[]
 }
 
-const turn = (number: number, more: Partial<Turn> = {}): Turn => ({
+const occurrence = (number: number, more: Partial<Occurrence> = {}): Occurrence => ({
   number,
   ordinal: number,
   weeks: [],
@@ -61,33 +61,34 @@ const turn = (number: number, more: Partial<Turn> = {}): Turn => ({
   ...more,
 })
 
-/** The turn of a single week. */
-export const weekTurn = (week: Week): Turn => turn(week.number, { weeks: [week] })
+/** The occurrence of a single week. */
+export const weekOccurrence = (week: Week): Occurrence => occurrence(week.number, { weeks: [week] })
 
 /**
- * The turns of a part that repeats, in the order of their numbers.
- * @param within the weeks of the turn it is nested in; all weeks at the top
+ * The occurrences of a part that repeats, in the order of their numbers.
+ * @param within the weeks of the occurrence it is nested in; all weeks at the top
  */
-export const turnsOf = (
+export const occurrencesOf = (
   repeat: Repeat,
-  { weeks, units, term, meetingDays }: TurnCalendar,
+  { weeks, units, term, meetingDays }: OccurrenceCalendar,
   within: readonly Week[] = weeks,
-): Turn[] => {
-  const asked = (turns: Turn[]) => turns.filter((turn) => repeatsAt(repeat, turn.number))
+): Occurrence[] => {
+  const asked = (occurrences: Occurrence[]) =>
+    occurrences.filter((occurrence) => repeatsAt(repeat, occurrence.number))
   switch (repeat.per) {
     case 'times':
-      return asked(Array.from({ length: repeat.times ?? 1 }, (_, i) => turn(i + 1)))
+      return asked(Array.from({ length: repeat.times ?? 1 }, (_, i) => occurrence(i + 1)))
     case 'unit':
       return asked(
-        units.map((unit) => turn(unit.number, { weeks: weeksOfUnit(unit, weeks), unit })),
+        units.map((unit) => occurrence(unit.number, { weeks: weeksOfUnit(unit, weeks), unit })),
       )
     case 'week':
-      return asked(within.map(weekTurn))
+      return asked(within.map(weekOccurrence))
     case 'half':
       return asked(
         within.flatMap((week) =>
           halvesOf(week, term, meetingDays).map((half) =>
-            turn(week.number, {
+            occurrence(week.number, {
               ordinal: week.number * 2 + (half.half === 'A' ? 0 : 1),
               weeks: [{ ...week, first: half.first, last: half.last }],
               half,
@@ -104,7 +105,7 @@ export const turnsOf = (
       )
       return asked(
         days.map(({ week, day }, i) =>
-          turn(i + 1, {
+          occurrence(i + 1, {
             ordinal: dates.indexOf(day.date) + 1,
             weeks: [{ ...week, first: day.date, last: day.date }],
             day,

@@ -66,7 +66,7 @@ describe('the weave', () => {
       reason: 'agreed',
     } as const
     const waived = rowOf(
-      checked(hideWeek3, { dispensations: { waivers: [waiver], attestations: [] } }),
+      checked(hideWeek3, { exemptions: { waivers: [waiver], attestations: [] } }),
     )
     expect(waived.get('week:3')).toContain('waived')
     expect(waived.get('week:3')).not.toContain('open-must')
@@ -118,7 +118,7 @@ describe('mend first', () => {
     } as const
     expect(
       mendFirst([
-        of('a', checked(hideWeek3, { dispensations: { waivers: [waiver], attestations: [] } })),
+        of('a', checked(hideWeek3, { exemptions: { waivers: [waiver], attestations: [] } })),
       ]),
     ).toEqual([])
   })

@@ -15,7 +15,7 @@ import {
   isShown,
   itemsIn,
 } from '../course/index.ts'
-import { courseValues, weekTurn, turnValues } from '../expand/index.ts'
+import { courseValues, weekOccurrence, occurrenceValues } from '../expand/index.ts'
 import type { FieldValues } from '../naming/index.ts'
 import { alignModules, type Slot } from './alignModules.ts'
 import { bestFormat, type ProposedFormat } from './bestFormat.ts'
@@ -140,7 +140,7 @@ export const readModel = (course: Course, facts: Facts): ModelReading => {
   const valuesOf = (repetition: Repetition): FieldValues => {
     const week = group.per === 'week' ? weekOf(repetition.number) : undefined
     const values: FieldValues = week
-      ? turnValues(facts, weekTurn(week))
+      ? occurrenceValues(facts, weekOccurrence(week))
       : { ...courseValues(facts), [group.per]: repetition.number }
     return {
       ...values,

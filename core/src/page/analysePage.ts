@@ -16,18 +16,18 @@ export interface Paragraph {
 }
 
 /** Where something stands: in which marked block, and before which paragraph. */
-interface Standing {
+interface TextPlace {
   block: string | null
   paragraph: number
 }
 
-export interface PageLink extends Standing {
+export interface PageLink extends TextPlace {
   href: string
   /** What it is called: its words, the alternative text of its images, or its label. */
   text: string
 }
 
-export interface PageImage extends Standing {
+export interface PageImage extends TextPlace {
   source: string
   /** null: no alternative text at all; empty: marked as decorative. */
   alternativeText: string | null
@@ -35,14 +35,14 @@ export interface PageImage extends Standing {
   named: boolean
 }
 
-export interface PageHeading extends Standing {
+export interface PageHeading extends TextPlace {
   level: number
   text: string
   /** Whether it has words or a named image. */
   named: boolean
 }
 
-export interface PageTable extends Standing {
+export interface PageTable extends TextPlace {
   headers: number
   cells: number
   rows: number
@@ -51,7 +51,7 @@ export interface PageTable extends Standing {
 }
 
 /** A film, a recording, or a page shown inside this one. */
-export interface PageMedia extends Standing {
+export interface PageMedia extends TextPlace {
   kind: 'frame' | 'video' | 'audio'
   source: string
   title: string | null
@@ -59,7 +59,7 @@ export interface PageMedia extends Standing {
 }
 
 /** Text whose colour or ground is written in the page itself. */
-export interface ColouredText extends Standing {
+export interface ColouredText extends TextPlace {
   text: string
   look: InlineLook
 }
@@ -72,7 +72,7 @@ export interface PageFacts {
   images: PageImage[]
   tables: PageTable[]
   media: PageMedia[]
-  lists: Standing[]
+  lists: TextPlace[]
   coloured: ColouredText[]
   /** Dates written in the page, with the paragraph each stands in. */
   dates: { mention: DateMention; paragraph: number }[]
@@ -145,7 +145,7 @@ export const analysePage = (html: string): PageFacts => {
   if (facts.notRead !== null) return facts
   let buffer = ''
   let bufferTag = 'p'
-  const standing = (block: string | null): Standing => ({
+  const standing = (block: string | null): TextPlace => ({
     block,
     paragraph: facts.paragraphs.length,
   })

@@ -1,5 +1,5 @@
 import { firstWords } from '../template/index.ts'
-import type { FieldStep } from './fate.ts'
+import type { FieldStep } from './mergeCase.ts'
 
 /**
  * The first words of the block that a step is about, by which people know it: as the template wants it, else as it was

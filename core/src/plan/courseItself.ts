@@ -1,6 +1,6 @@
 import { gathered } from '../expand/index.ts'
 import type { FieldBase } from './base.ts'
-import { fateOf } from './fate.ts'
+import { mergeCaseOf } from './mergeCase.ts'
 import { mergeFields } from './mergeFields.ts'
 import type { NextBase } from './nextBase.ts'
 import type { PlanContext } from './planContext.ts'
@@ -94,7 +94,7 @@ export const mergeHome = ({
   const known = base.course['home'] !== undefined
   const there = refOf(home.instance)
   const settled = { home: { sent: home.instance, echo: home.instance } }
-  const fate = (): ReturnType<typeof fateOf> => {
+  const fate = (): ReturnType<typeof mergeCaseOf> => {
     if (first && !adopts) return 'change'
     if (isNew) return !known || course.homePage === null ? 'change' : 'keep'
     if (known) return 'same'

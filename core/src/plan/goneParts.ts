@@ -1,13 +1,13 @@
 import type { BaseEntry } from './base.ts'
-import { sameValue } from './fate.ts'
+import { sameValue } from './mergeCase.ts'
 import { listAt } from './places.ts'
-import { unchangedEntry, type Found, type PlanContext } from './planContext.ts'
+import { unchangedEntry, type ModuleOrItem, type PlanContext } from './planContext.ts'
 import { presentField } from './wantedFields.ts'
 
 /** Why a part that the template no longer has stays all the same; null when it may go. */
 const staysBecause = (
   entry: BaseEntry,
-  { module, item }: Found,
+  { module, item }: ModuleOrItem,
   { course, bodies, places }: PlanContext,
 ): string | null => {
   const of = item ?? module

@@ -1,7 +1,7 @@
 import { touchesWork, type Course, type CourseItem, type CourseModule } from '../course/index.ts'
 import type { ExpectedPart, Fields } from '../expand/index.ts'
 import type { FieldBase } from './base.ts'
-import { fateOf, sameValue, type Decision, type FieldStep } from './fate.ts'
+import { mergeCaseOf, sameValue, type Decision, type FieldStep } from './mergeCase.ts'
 import { mergeName } from './mergeName.ts'
 import { formatOfName, presentField } from './wantedFields.ts'
 
@@ -45,7 +45,7 @@ export const mergeFields = ({
   for (const [field, value] of Object.entries(wanted)) {
     const was = before?.[field] ?? unspoken
     const present = presentField(of, field)
-    const fate = fateOf(was, present, value)
+    const mergeCase = mergeCaseOf(was, present, value)
     const say = (
       does: FieldStep['does'],
       result: unknown,
@@ -65,7 +65,7 @@ export const mergeFields = ({
         ...(because ? { because } : {}),
       })
     const sent = (value ?? null) as FieldBase['sent']
-    if (fate === 'agree') {
+    if (mergeCase === 'agree') {
       fields[field] = { sent, echo: present as FieldBase['echo'] }
       if (was === null || !sameValue(was.sent, value))
         say(
@@ -75,12 +75,12 @@ export const mergeFields = ({
         )
       continue
     }
-    if (fate === 'same' || fate === 'keep') continue
+    if (mergeCase === 'same' || mergeCase === 'keep') continue
     if (hasWork && touchesWork(field)) {
       say('leave', present, 'students have work in it; it is left alone', null, 'student-work')
       continue
     }
-    if (fate === 'change') {
+    if (mergeCase === 'change') {
       write[field] = value
       fields[field] = { sent, echo: null }
       freshFields.push(field)

@@ -2,7 +2,7 @@ import { blockRegions, normalHtml, type BlockRegion, type BlockRegions } from '.
 import { fewestMoves } from '../pair/index.ts'
 import type { BlockBase } from './base.ts'
 import { bodyOf, type Bodies } from './bodies.ts'
-import type { Decision, FieldStep } from './fate.ts'
+import type { Decision, FieldStep } from './mergeCase.ts'
 import type { NextBlock } from './nextBase.ts'
 import { spliced, type Splice } from './splices.ts'
 
@@ -48,7 +48,7 @@ export interface PageMerge {
 }
 
 /** What the base says stood in a block, and what stands there now. `unsure`: something stands where it would stand. */
-type Standing =
+type BlockState =
   | { state: 'untouched' | 'touched'; region: BlockRegion }
   | { state: 'removed' | 'doubtful' | 'unsure'; region: null }
 
@@ -177,7 +177,7 @@ export const mergePage = (input: PageMergeInput): PageMerge => {
     return read
   }
   const inside = (html: string, { inner }: BlockRegion): string => html.slice(inner.from, inner.to)
-  const standingOf = (key: string): Standing => {
+  const standingOf = (key: string): BlockState => {
     if (now.doubtful.has(key)) return { state: 'doubtful', region: null }
     const region = now.regions.get(key)
     if (!region) return { state: 'removed', region: null }

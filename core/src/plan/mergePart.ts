@@ -1,5 +1,5 @@
 import { type ExpectedPart, gathered, wantedFields } from '../expand/index.ts'
-import { sameValue, type FieldStep } from './fate.ts'
+import { sameValue, type FieldStep } from './mergeCase.ts'
 import { mergeFields } from './mergeFields.ts'
 import { mergePage, type PageMerge } from './mergePage.ts'
 import { mergePlace, type Moves } from './mergePlace.ts'

@@ -1,6 +1,6 @@
 import type { ExpectedPart } from '../expand/index.ts'
 import type { BaseEntry } from './base.ts'
-import type { Decision, FieldStep } from './fate.ts'
+import type { Decision, FieldStep } from './mergeCase.ts'
 import { listAt, movedBetween, placeAmong, placesOf } from './places.ts'
 import type { PlanContext } from './planContext.ts'
 

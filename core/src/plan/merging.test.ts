@@ -8,7 +8,7 @@ import {
   carryOver,
   emptyBase,
   expandForPlan,
-  fateOf,
+  mergeCaseOf,
   isWorkedOut,
   keptBodies,
   planDeployment,
@@ -102,14 +102,17 @@ describe('what became of one value (base, present, wanted)', () => {
   ] as const)(
     '%j: %s (the classic table of three-way merging, common practice, no source)',
     ([base, present, wanted], fate) => {
-      expect(fateOf({ sent: base, echo: base }, present, wanted)).toBe(fate)
+      expect(mergeCaseOf({ sent: base, echo: base }, present, wanted)).toBe(fate)
     },
   )
   it('minds the platform’s own way of writing: what it echoed is untouched', () => {
-    expect(fateOf({ sent: 'a', echo: 'A' }, 'A', 'b')).toBe('change')
+    expect(mergeCaseOf({ sent: 'a', echo: 'A' }, 'A', 'b')).toBe('change')
   })
   it('without a base, what differs is a conflict', () =>
-    expect([fateOf(null, 'a', 'a'), fateOf(null, 'a', 'b')]).toEqual(['agree', 'conflict']))
+    expect([mergeCaseOf(null, 'a', 'a'), mergeCaseOf(null, 'a', 'b')]).toEqual([
+      'agree',
+      'conflict',
+    ]))
 })
 
 describe('names merge through their fields', () => {

@@ -4,7 +4,7 @@ import type { ExpectedCourse } from '../expand/index.ts'
 import type { Base } from './base.ts'
 import type { Bodies } from './bodies.ts'
 import type { Consequence } from './consequence.ts'
-import { FieldStep, type Decisions } from './fate.ts'
+import { FieldStep, type Decisions } from './mergeCase.ts'
 import type { NextBase } from './nextBase.ts'
 
 /** Which parts, and which single blocks of their pages, a plan is about. */

@@ -9,14 +9,14 @@ import {
 import { everyExpected, type ExpectedCourse, type ExpectedPart } from '../expand/index.ts'
 import type { Base, BaseEntry } from './base.ts'
 import type { Bodies } from './bodies.ts'
-import { decisionFor, noDecisions, type Decision, type FieldStep } from './fate.ts'
+import { decisionFor, noDecisions, type Decision, type FieldStep } from './mergeCase.ts'
 import type { NextEntry } from './nextBase.ts'
 import type { PlanInput, PlanStep } from './plan.ts'
 import { placesOf, type Places } from './places.ts'
 import { formatOfName } from './wantedFields.ts'
 
 /** What stands in a course under one platform id. */
-export interface Found {
+export interface ModuleOrItem {
   module: CourseModule | null
   item: CourseItem | null
 }
@@ -36,7 +36,7 @@ export interface PlanContext {
   parts: readonly ExpectedPart[]
   partOf: ReadonlyMap<string, ExpectedPart>
   entryOf: ReadonlyMap<string, BaseEntry>
-  found: ReadonlyMap<string, Found>
+  found: ReadonlyMap<string, ModuleOrItem>
   /** Platform id of the module that a module or item stands in; null: in none. */
   standsIn: ReadonlyMap<string, string>
   /** Instances that are created; settled first, so that links to them are written. */
@@ -83,7 +83,7 @@ export const planContext = (input: PlanInput): PlanContext => {
     adopt,
   } = input
   const entryOf = new Map(base.parts.map((entry) => [entry.instance, entry]))
-  const found = new Map<string, Found>()
+  const found = new Map<string, ModuleOrItem>()
   const standsIn = new Map<string, string>()
   for (const module of everyModule(course.modules)) {
     found.set(module.id, { module, item: null })

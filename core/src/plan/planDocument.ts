@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { Change } from '../course/index.ts'
-import { decisionWords } from './fate.ts'
+import { decisionWords } from './mergeCase.ts'
 import { isWorkedOut, type Plan } from './plan.ts'
 
 const StepField = z.strictObject({

@@ -10,7 +10,7 @@ import {
   type CourseModule,
 } from '../course/index.ts'
 import { analysePage, normalHtml } from '../page/index.ts'
-import { sameValue } from './fate.ts'
+import { sameValue } from './mergeCase.ts'
 
 /** What of a course differs from what a change set was to make of it. */
 export const ProofDifference = z.strictObject({

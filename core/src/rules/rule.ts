@@ -35,7 +35,7 @@ export interface SeenEvidence {
   text: string
 }
 
-interface Told {
+interface Requirement {
   subject: Subject
   /** Tells apart requirements of one rule about the same subject, by content; e.g. a block's key. */
   discriminator?: string
@@ -45,9 +45,9 @@ interface Told {
 
 /** What a rule says of one requirement. */
 export type Verdict =
-  | (Told & { outcome: 'passed' })
-  | (Told & { outcome: 'inapplicable' })
-  | (Told & {
+  | (Requirement & { outcome: 'passed' })
+  | (Requirement & { outcome: 'inapplicable' })
+  | (Requirement & {
       outcome: 'failed'
       /** Key of the rule's message. */
       message: string
@@ -60,10 +60,10 @@ export type Verdict =
       /** Same for findings that are one omission told many times; without it, the part's key. */
       together?: string
     })
-  | (Told & { outcome: 'cannot-tell'; reason: string; itemId?: string | undefined })
-  | (Told & { outcome: 'not-due-yet'; dueOn: string })
+  | (Requirement & { outcome: 'cannot-tell'; reason: string; itemId?: string | undefined })
+  | (Requirement & { outcome: 'not-due-yet'; dueOn: string })
   /** The part is not in the course: another rule tells that, this one follows it. */
-  | (Told & { outcome: 'absent' })
+  | (Requirement & { outcome: 'absent' })
 
 /** A course as an example shows it, with what the example may change. */
 export interface ExampleCourse {

@@ -1,7 +1,7 @@
 import { homePageKey, isModule, type Part, type Template } from '../template/index.ts'
 
 /** Which parts of a newer version were brought into a course: only these, or all but these. */
-export interface Brought {
+export interface PartsTaken {
   only: readonly string[] | null
   except: readonly string[]
 }
@@ -10,8 +10,8 @@ export interface Brought {
  * The expectation of a course into which only a part of a newer version was brought: the old version with the parts that
  * were brought in the newer one's form. Blocks brought singly count as the part they stand on.
  */
-export const overlay = (old: Template, newer: Template, { only, except }: Brought): Template => {
-  const isBrought = (key: string, inside: boolean): boolean =>
+export const overlay = (old: Template, newer: Template, { only, except }: PartsTaken): Template => {
+  const isTaken = (key: string, inside: boolean): boolean =>
     !except.includes(key) && (only === null || inside || only.includes(key))
   const oldParts = new Map<string, Part>()
   const collect = (parts: readonly Part[]) => {
@@ -26,10 +26,10 @@ export const overlay = (old: Template, newer: Template, { only, except }: Brough
   const laid = (parts: readonly Part[], oldSiblings: readonly Part[], inside: boolean): Part[] => {
     const result = parts.flatMap((part): Part[] => {
       const before = oldParts.get(part.key)
-      const brought = isBrought(part.key, inside)
-      if (!brought && !before) return []
+      const partsTaken = isTaken(part.key, inside)
+      if (!partsTaken && !before) return []
       used.add(part.key)
-      const form = brought || !before ? part : before
+      const form = partsTaken || !before ? part : before
       if (!isModule(form)) return [form]
       const items = laid(
         isModule(part) ? part.items : [],
@@ -38,14 +38,14 @@ export const overlay = (old: Template, newer: Template, { only, except }: Brough
       )
       return [{ ...form, items }]
     })
-    const rest = oldSiblings.filter((part) => !used.has(part.key) && !isBrought(part.key, inside))
+    const rest = oldSiblings.filter((part) => !used.has(part.key) && !isTaken(part.key, inside))
     for (const part of rest) used.add(part.key)
     return [...result, ...rest]
   }
   const parts = laid(newer.parts, old.parts, false)
-  const wholeCourse = isBrought('course', false)
+  const wholeCourse = isTaken('course', false)
   const base = wholeCourse && only === null ? newer : old
-  const home = isBrought(homePageKey, false) ? newer.home : old.home
+  const home = isTaken(homePageKey, false) ? newer.home : old.home
   return {
     ...base,
     parts,

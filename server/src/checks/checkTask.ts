@@ -14,7 +14,7 @@ export const runCheckTask = async ({
   connector,
   task,
   today,
-  judge,
+  checkCourse,
 }: Job): Promise<TaskOutcome> => {
   const asOf = task.asOf ?? today
   const before = await findCourse(pool, task.courseId, 'system', asOf)
@@ -34,7 +34,7 @@ export const runCheckTask = async ({
   )
   const end = async (message: string): Promise<TaskOutcome> =>
     (await finishTask(pool, task, 'done', message)) ? { state: 'done' } : { state: 'lost-lease' }
-  const answer = await judge(task.courseId, asOf, today)
+  const answer = await checkCourse(task.courseId, asOf, today)
   switch (answer.state) {
     case 'no-template':
       return end('read; it is under no template, so there is nothing to check it against')
@@ -46,7 +46,7 @@ export const runCheckTask = async ({
       return failed(answer.reason)
     case 'failed':
       return later(answer.message, null)
-    case 'judged':
+    case 'checked':
       return end(`${answer.met} of ${answer.requirements} requirements met`)
   }
 }

@@ -233,18 +233,18 @@ export const findingsBefore = async (
 }
 
 /** What a check of each of these courses is made from, as stamps that change when it does. */
-export const judgedFrom = async (database: Database, courseIds: readonly number[]) => {
+export const heldToSince = async (database: Database, courseIds: readonly number[]) => {
   const ids = anyOf(courseIds)
   const rows = await rowsOf<{
     id: number
     digest: string | null
     revision: number | null
-    judged: string | null
+    since: string | null
     wording: string | null
   }>(
     database,
     `SELECT courses.id, snapshots.digest, courses.base_revision AS revision,
-       courses.judged_from AS judged,
+       courses.held_to_since AS since,
        (
          SELECT CONCAT(COUNT(*), ':', SUM(revision))
          FROM library_entries

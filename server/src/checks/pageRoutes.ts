@@ -6,7 +6,7 @@ import {
   type BlockDifference,
   type PageDifference,
 } from '@wickerframe/core'
-import { checkInputs } from './judgeCourse.ts'
+import { checkInputs } from './checkStored.ts'
 import { HttpProblem, notFound } from '../http/problem.ts'
 import { markedDocument, pageDocument } from '../http/safeHtml.ts'
 import { findSnapshot } from '../snapshots/snapshots.ts'

@@ -17,8 +17,13 @@ import { findVersionById } from '../templates/templates.ts'
 import { listTerms } from '../terms/terms.ts'
 import { HttpProblem } from '../http/problem.ts'
 
-/** Courses that count (only teaching ones do), their checks as of a date, and the templates they are judged by. */
-const judged = async ({ pool, person, today, query }: Situation & Pick<AboutCourse, 'query'>) => {
+/** Courses that count (only teaching ones do), their checks as of a date, and the templates they are held to. */
+const checkedCourses = async ({
+  pool,
+  person,
+  today,
+  query,
+}: Situation & Pick<AboutCourse, 'query'>) => {
   const asOf = query.asOf ?? today
   const courses = (await listCourses(pool, person, asOf)).filter(
     (stored) => stored.summary.status === 'teaching',
@@ -107,7 +112,7 @@ export const checkHandlers: HandlersOf<typeof checkRoutes> = {
   },
   today: async (handling) => {
     const { pool, today, person } = handling
-    const { courses, checks } = await judged(handling)
+    const { courses, checks } = await checkedCourses(handling)
     const terms = await listTerms(pool)
     const term =
       terms.find((term) => term.firstDay <= today && today <= term.lastDay) ??
@@ -171,7 +176,7 @@ export const checkHandlers: HandlersOf<typeof checkRoutes> = {
     }
   },
   conformance: async (handling) => {
-    const { asOf, courses, checks, templates } = await judged(handling)
+    const { asOf, courses, checks, templates } = await checkedCourses(handling)
     const rows = courses.flatMap(({ summary }) => {
       const check = checks.get(summary.id)
       return check ? [{ course: summary, crossings: check.crossings }] : []

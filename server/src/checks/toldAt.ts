@@ -1,13 +1,13 @@
 import type { Finding, FindingPlace, Outcome } from '@wickerframe/core'
 import { inTransaction, type Database } from '@wickerframe/storage'
-import { judgeAgain } from './judgeCourse.ts'
-import { markJudgedAnew } from './judgedAnew.ts'
+import { checkAgain } from './checkStored.ts'
+import { markHeldAnew } from './heldAnew.ts'
 import { findCheck } from './checks.ts'
 import type { StoredCourse } from '../courses/courses.ts'
 import { notFound } from '../http/problem.ts'
 import { type AboutCourse } from '../courses/routes.ts'
 
-export interface Told {
+export interface ToldAt {
   finding: Finding | null
   place: FindingPlace | null
   outcome: Outcome
@@ -18,7 +18,7 @@ export const toldAt = async (
   { pool, today, query }: AboutCourse,
   courseId: number,
   fingerprint: string,
-): Promise<Told> => {
+): Promise<ToldAt> => {
   const result = await findCheck(pool, courseId, query.asOf ?? today)
   const outcome = result?.outcomes.find((outcome) => outcome.fingerprint === fingerprint)
   if (!result || !outcome)
@@ -34,8 +34,8 @@ export const toldAt = async (
   }
 }
 
-/** Keeps a change of what a course is judged by, and judges it again at once. */
-export const andJudgeAgain = async (
+/** Keeps a change of what a course is held to, and checks it again at once. */
+export const andCheckAgain = async (
   handling: AboutCourse,
   stored: StoredCourse,
   keep: (database: Database) => Promise<void>,
@@ -43,10 +43,10 @@ export const andJudgeAgain = async (
   const { pool, today, query } = handling
   await inTransaction(pool, async (database) => {
     await keep(database)
-    await markJudgedAnew(database, stored.summary.id)
+    await markHeldAnew(database, stored.summary.id)
   })
-  await judgeAgain(pool, stored, today, today)
+  await checkAgain(pool, stored, today, today)
   const asOf = query.asOf ?? today
-  if (asOf !== today) await judgeAgain(pool, stored, asOf, today)
+  if (asOf !== today) await checkAgain(pool, stored, asOf, today)
   return {}
 }

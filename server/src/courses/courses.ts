@@ -1,5 +1,5 @@
 import { currentCheckOf } from '../checks/currentCheck.ts'
-import type { Brought, Facts, Term } from '@wickerframe/core'
+import type { PartsTaken, Facts, Term } from '@wickerframe/core'
 import { CourseCalendar, type CourseState, type CourseSummary } from '@wickerframe/contract'
 import { anyOf, change, firstRow, rowsOf, type Database } from '@wickerframe/storage'
 import { z } from 'zod'
@@ -24,7 +24,7 @@ interface CourseRow {
   calendar: string | null
   answers: string | null
   room: string | null
-  brought: string | null
+  parts_taken: string | null
   strengths_version: number | null
   template_id: number | null
   version: number | null
@@ -46,7 +46,7 @@ const selectWith = (
 ): string => `SELECT courses.id, courses.platform_id, courses.term_code, courses.session_code, courses.code,
     courses.title, courses.department, courses.modality, courses.weeks, courses.status,
     courses.class_section_kind, courses.topics, courses.calendar, courses.answers, courses.room,
-    courses.brought, courses.strengths_version, courses.template_id, courses.version,
+    courses.parts_taken, courses.strengths_version, courses.template_id, courses.version,
     templates.template_key, templates.title AS template_title,
     (
       SELECT MAX(number)
@@ -86,12 +86,12 @@ export interface StoredCourse {
   templateId: number | null
   version: number | null
   /** Parts of newer versions that were brought into it, in the order in which they were. */
-  brought: (Brought & { templateId: number; version: number })[]
-  /** A newer version whose strengths and parameters it is judged by, or null. */
+  partsTaken: (PartsTaken & { templateId: number; version: number })[]
+  /** A newer version whose strengths and parameters it is held to, or null. */
   strengthsVersion: number | null
 }
 
-const BroughtList = z.array(
+const PartsTakenList = z.array(
   z.strictObject({
     templateId: z.number().int(),
     version: z.number().int(),
@@ -165,7 +165,7 @@ const readRows = async (
       summary,
       templateId: row.template_id,
       version: row.version,
-      brought: row.brought === null ? [] : BroughtList.parse(JSON.parse(row.brought)),
+      partsTaken: row.parts_taken === null ? [] : PartsTakenList.parse(JSON.parse(row.parts_taken)),
       strengthsVersion: row.strengths_version,
       facts: factsOf(row, term, terms, classSections, instructors),
     }
@@ -259,7 +259,7 @@ export const listCourses = async (
   )
 }
 
-/** Those of these courses that are there, to be judged: without the check they had. */
+/** Those of these courses that are there, to be checked: without the check they had. */
 export const findCourses = async (
   database: Database,
   courseIds: readonly number[],
@@ -291,23 +291,23 @@ export const findCourse = async (
   return (await readRows(database, rows))[0] ?? null
 }
 
-/** Under which version a course is judged, with what of newer ones was brought into it. */
-export const JudgedState = z.strictObject({
+/** To which version a course is held, with what of newer ones was brought into it. */
+export const HeldToState = z.strictObject({
   templateId: z.number().int().nullable(),
   version: z.number().int().nullable(),
-  brought: BroughtList,
+  partsTaken: PartsTakenList,
 })
-export type JudgedState = z.output<typeof JudgedState>
+export type HeldToState = z.output<typeof HeldToState>
 
-/** How a course is judged now, under a lock. */
-export const judgedState = async (database: Database, id: number): Promise<JudgedState> => {
+/** To what a course is held now, under a lock. */
+export const heldToState = async (database: Database, id: number): Promise<HeldToState> => {
   const row = await firstRow<{
     template_id: number | null
     version: number | null
-    brought: string | null
+    parts_taken: string | null
   }>(
     database,
-    `SELECT template_id, version, brought
+    `SELECT template_id, version, parts_taken
      FROM courses
      WHERE id = ?
      FOR UPDATE`,
@@ -316,28 +316,28 @@ export const judgedState = async (database: Database, id: number): Promise<Judge
   return {
     templateId: row?.template_id ?? null,
     version: row?.version ?? null,
-    brought:
-      row?.brought === null || row?.brought === undefined
+    partsTaken:
+      row?.parts_taken === null || row?.parts_taken === undefined
         ? []
-        : BroughtList.parse(JSON.parse(row.brought)),
+        : PartsTakenList.parse(JSON.parse(row.parts_taken)),
   }
 }
 
-/** How a course is judged once a version, or a part of one, was brought into it. A part is laid over the version it is under. */
-export const judgedAfter = (
-  present: JudgedState,
-  judged: { templateId: number; version: number; brought: Brought | null },
-): JudgedState => {
-  if (!judged.brought || present.templateId === null)
-    return { templateId: judged.templateId, version: judged.version, brought: [] }
-  const { only, except } = judged.brought
+/** To what a course is held once a version, or a part of one, was brought into it. A part is laid over the version it is under. */
+export const heldToAfter = (
+  present: HeldToState,
+  heldTo: { templateId: number; version: number; partsTaken: PartsTaken | null },
+): HeldToState => {
+  if (!heldTo.partsTaken || present.templateId === null)
+    return { templateId: heldTo.templateId, version: heldTo.version, partsTaken: [] }
+  const { only, except } = heldTo.partsTaken
   return {
     ...present,
-    brought: [
-      ...present.brought,
+    partsTaken: [
+      ...present.partsTaken,
       {
-        templateId: judged.templateId,
-        version: judged.version,
+        templateId: heldTo.templateId,
+        version: heldTo.version,
         only: only === null ? null : [...only],
         except: [...except],
       },
@@ -345,17 +345,17 @@ export const judgedAfter = (
   }
 }
 
-export const judgeCourse = async (
+export const holdCourseTo = async (
   database: Database,
   id: number,
-  { templateId, version, brought }: JudgedState,
+  { templateId, version, partsTaken }: HeldToState,
 ): Promise<void> => {
   await change(
     database,
     `UPDATE courses
-     SET template_id = ?, version = ?, brought = ?, strengths_version = NULL
+     SET template_id = ?, version = ?, parts_taken = ?, strengths_version = NULL
      WHERE id = ?`,
-    [templateId, version, brought.length === 0 ? null : JSON.stringify(brought), id],
+    [templateId, version, partsTaken.length === 0 ? null : JSON.stringify(partsTaken), id],
   )
 }
 
@@ -374,7 +374,7 @@ export const putUnder = async (
   )
 }
 
-/** Has a course judged by the strengths of a version; null: by those of its own. */
+/** Holds a course to the strengths of a version; null: by those of its own. */
 export const adoptStrengths = async (
   database: Database,
   id: number,

@@ -2,7 +2,7 @@ import type { CourseDetail, courseRoutes } from '@wickerframe/contract'
 import type { HandlersOf, Situation } from '../http/handler.ts'
 import { inTransaction } from '@wickerframe/storage'
 import { expectationOf } from '../rollouts/deploymentPlan.ts'
-import { judgeAgain } from '../checks/judgeCourse.ts'
+import { checkAgain } from '../checks/checkStored.ts'
 import { recordAudit } from '../audit/audit.ts'
 import { findCheck } from '../checks/checks.ts'
 import { careOf } from './courseCare.ts'
@@ -71,10 +71,10 @@ export const courseHandlers: HandlersOf<typeof courseRoutes> = {
     const stored = await courseIn(handling)
     const { id } = stored.summary
     const asOf = query.asOf ?? today
-    // What is shown is always of what is stored: where it changed since, or another day is looked at, it is judged now. The
+    // What is shown is always of what is stored: where it changed since, or another day is looked at, it is checked now. The
     // platform is not asked.
     if (stored.templateId !== null && stored.summary.readAt !== null)
-      await judgeAgain(pool, stored, asOf, today)
+      await checkAgain(pool, stored, asOf, today)
     return {
       ...stored.summary,
       facts: stored.facts,
@@ -107,7 +107,7 @@ export const courseHandlers: HandlersOf<typeof courseRoutes> = {
       throw new HttpProblem(
         409,
         'deployed',
-        'the course is judged by the version that was deployed to it',
+        'the course is held to the version that was deployed to it',
       )
     await inTransaction(pool, async (database) => {
       await putUnder(database, stored.summary.id, found)
@@ -120,7 +120,7 @@ export const courseHandlers: HandlersOf<typeof courseRoutes> = {
     })
     return {}
   },
-  /** Judges a course by the strengths and parameters of a newer version; its parts, names and texts stay those of its own. */
+  /** CheckThreads a course by the strengths and parameters of a newer version; its parts, names and texts stay those of its own. */
   adoptStrengths: async (handling) => {
     const { pool, person, body } = handling
     const stored = await courseIn(handling)

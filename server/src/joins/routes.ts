@@ -5,7 +5,7 @@ import { forgetJoin, putJoin } from './joins.ts'
 import { findCheck } from '../checks/checks.ts'
 import { HttpProblem, notFound } from '../http/problem.ts'
 import { courseIn } from '../courses/routes.ts'
-import { andJudgeAgain } from '../checks/toldAt.ts'
+import { andCheckAgain } from '../checks/toldAt.ts'
 
 export const joinHandlers: HandlersOf<typeof joinRoutes> = {
   joinPair: async (handling) => {
@@ -34,7 +34,7 @@ export const joinHandlers: HandlersOf<typeof joinRoutes> = {
         'unusable-input',
         `at /found: found ${found}; expected the id of a module or item of the course`,
       )
-    return andJudgeAgain(handling, stored, async (database) => {
+    return andCheckAgain(handling, stored, async (database) => {
       if (what === 'forget') {
         if (!(await forgetJoin(database, id, expected, found))) throw notFound('join')
       } else await putJoin(database, id, { what, expected, found }, person.email)

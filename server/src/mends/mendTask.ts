@@ -5,7 +5,7 @@ import { recordAudit } from '../audit/audit.ts'
 import { recordedIdentity } from '../rollouts/bases.ts'
 import type { Job } from '../queue/job.ts'
 import { nothingReady, runChangeSetTask, type Ready } from '../rollouts/changeSetTask.ts'
-import { checkInputs } from '../checks/judgeCourse.ts'
+import { checkInputs } from '../checks/checkStored.ts'
 import { failed, type TaskOutcome } from '../queue/outcome.ts'
 
 /** What was chosen, with its sentence and what it changes, for those who read the run. */
@@ -24,7 +24,7 @@ const leftWords = (left: number): string =>
  * when it was chosen, it is left.
  */
 export const runMendTask = async (job: Job): Promise<TaskOutcome> => {
-  const { pool, task, today, judge } = job
+  const { pool, task, today, checkCourse } = job
   const proposal = readDocument(z.array(ProposedMend), JSON.parse(task.proposal ?? 'null'))
   if (!proposal.ok) return failed('the mends are stored in a form that cannot be read')
   const chosen = new Map(proposal.value.map((one) => [one.fingerprint, one.digest]))
@@ -64,6 +64,6 @@ export const runMendTask = async (job: Job): Promise<TaskOutcome> => {
     done: ({ mended, left }) => `${mended.length} mended${leftWords(left)}`,
   })
   // The course was read again with the answer; what is told of it follows at once.
-  if (outcome.state === 'done') await judge(task.courseId, today, today)
+  if (outcome.state === 'done') await checkCourse(task.courseId, today, today)
   return outcome
 }

@@ -1,5 +1,5 @@
 import type { Pool } from 'mysql2/promise'
-import type { Judge } from '../checks/judgePool.ts'
+import type { CheckCourse } from '../checks/checkPool.ts'
 import type { Connector } from '../connector/client.ts'
 import type { InstitutionDay } from '../start/clocks.ts'
 import type { TaskOutcome } from './outcome.ts'
@@ -9,8 +9,8 @@ import type { ClaimedTask } from './tasks.ts'
 export interface Job {
   pool: Pool
   connector: Connector
-  /** Judges a course in a thread of its own. */
-  judge: Judge
+  /** CheckThreads a course in a thread of its own. */
+  checkCourse: CheckCourse
   task: ClaimedTask
   /** By the institution’s clock. */
   today: InstitutionDay

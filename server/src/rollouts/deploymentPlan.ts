@@ -15,7 +15,7 @@ import {
   planUndo,
   withStrengthsOf,
   type Base,
-  type Brought,
+  type PartsTaken,
   type Course,
   type Decisions,
   type ExpectedCourse,
@@ -28,7 +28,7 @@ import type { Database } from '@wickerframe/storage'
 import { digestOf, digestOfMade } from '../digest.ts'
 import { findBase } from './bases.ts'
 import { courseBodies, type CourseBodies } from '../snapshots/courseBodies.ts'
-import { findCourse, type JudgedState, type StoredCourse } from '../courses/courses.ts'
+import { findCourse, type HeldToState, type StoredCourse } from '../courses/courses.ts'
 import { findDeploymentOfRun } from './deployments.ts'
 import { findSnapshot } from '../snapshots/snapshots.ts'
 import { versionById, versionByKey } from '../templates/versions.ts'
@@ -36,8 +36,8 @@ import { versionById, versionByKey } from '../templates/versions.ts'
 /** Raised with every change of what a plan or an expansion gives for the same input. */
 export const engineVersion = 'wickerframe-4'
 
-/** What of which version a plan brings into a course; null: it does not change how the course is judged. */
-export type Judged = { templateId: number; version: number; brought: Brought | null } | null
+/** What of which version a plan brings into a course; null: it does not change to what the course is held. */
+export type HeldTo = { templateId: number; version: number; partsTaken: PartsTaken | null } | null
 
 export interface PlannedCourse {
   plan: Plan
@@ -47,9 +47,9 @@ export interface PlannedCourse {
   /** What was planned for; null for an undo. */
   expected: ExpectedCourse | null
   template: Template | null
-  judged: Judged
-  /** For an undo: how the course is judged again; null: as it is now. */
-  judgedAgain: JudgedState | null
+  heldTo: HeldTo
+  /** For an undo: to what the course is held again; null: as it is now. */
+  heldToAgain: HeldToState | null
   /** Deployment that is taken back, if that is what is planned. */
   undoes: number | null
 }
@@ -103,22 +103,22 @@ export const planCourse = async (
   const ended = (
     plan: Plan,
     expected: ExpectedCourse | null,
-    judged: Judged,
+    heldTo: HeldTo,
     undoes: number | null,
     warning = '',
-    judgedAgain: JudgedState | null = null,
+    heldToAgain: HeldToState | null = null,
   ): PlannedCourse | { unusable: string } =>
     plan.state === 'unusable'
       ? unusable(plan.reason)
       : {
-          judgedAgain,
+          heldToAgain,
           plan,
           summary: summaryOf(plan, warning),
           base,
           bodies,
           expected,
           template: expected?.template ?? null,
-          judged,
+          heldTo,
           undoes,
         }
   if (order.mode !== 'undo' && status !== 'teaching' && status !== 'preparing')
@@ -134,7 +134,7 @@ export const planCourse = async (
       ...bodiesOfRecord(deployment.undo),
     ])
     const plan = planUndo({ record: deployment.undo, course, base, bodies })
-    return ended(plan, null, null, deployment.number, '', deployment.judgedBefore)
+    return ended(plan, null, null, deployment.number, '', deployment.heldToBefore)
   }
 
   const version =
@@ -155,7 +155,11 @@ export const planCourse = async (
   const expected = expansion.value
   await bodies.load(database, courseId, bodiesOfBase(base))
   const common = { expected, course, base, bodies, onDate: today, decisions }
-  const judged: Judged = { templateId: version.templateId, version: version.number, brought: null }
+  const heldTo: HeldTo = {
+    templateId: version.templateId,
+    version: version.number,
+    partsTaken: null,
+  }
 
   if (order.mode === 'house-text') {
     const blocks = blocksShowing(expected, order.houseText)
@@ -180,7 +184,7 @@ export const planCourse = async (
         new Set(order.carry),
       ),
       expected,
-      judged,
+      heldTo,
       null,
     )
   }
@@ -217,7 +221,7 @@ export const planCourse = async (
   return ended(
     plan,
     expected,
-    { ...judged, brought: only === null && except.length === 0 ? null : { only, except } },
+    { ...heldTo, partsTaken: only === null && except.length === 0 ? null : { only, except } },
     null,
     misfitOf(version.document, stored),
   )
@@ -331,7 +335,7 @@ const summaryOf = (plan: Plan, warning: string): PlanSummary => {
   }
 }
 
-/** The template a course is judged by: the version it is under, with what of newer ones was brought into it, and the strengths adopted for it. */
+/** The template a course is held to: the version it is under, with what of newer ones was brought into it, and the strengths adopted for it. */
 export const expectationOf = async (
   database: Database,
   stored: StoredCourse,
@@ -339,7 +343,7 @@ export const expectationOf = async (
   if (stored.templateId === null || stored.version === null) return null
   const version = await versionById(database, stored.templateId, stored.version)
   let template = version?.document ?? null
-  for (const one of stored.brought) {
+  for (const one of stored.partsTaken) {
     const newer = await versionById(database, one.templateId, one.version)
     if (template && newer) template = overlay(template, newer.document, one)
   }

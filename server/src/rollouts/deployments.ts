@@ -1,7 +1,7 @@
 import { Proof, UndoRecord, readDocument } from '@wickerframe/core'
 import type { Receipt, RolloutOrder } from '@wickerframe/contract'
 import { change, firstRow, rowsOf, type Database, institutionNow } from '@wickerframe/storage'
-import { JudgedState } from '../courses/courses.ts'
+import { HeldToState } from '../courses/courses.ts'
 import { instantOfRow } from '../moment.ts'
 import { pack, unpack } from '../packed.ts'
 
@@ -18,8 +18,8 @@ export interface Deployment {
   counts: Record<string, number>
   expansion: unknown
   undo: UndoRecord
-  /** How the course was judged before; null where that does not change. */
-  judgedBefore: JudgedState | null
+  /** To what the course was held before; null where that does not change. */
+  heldToBefore: HeldToState | null
   /** The course read again; null where nothing was sent. */
   proof: Proof | null
 }
@@ -33,7 +33,7 @@ export const recordDeployment = async (
     database,
     `INSERT IGNORE INTO deployments (
        course_id, number, run_id, mode, template_id, version, deployed_at, deployed_by, engine,
-         idempotency_key, parts, receipt, expansion, undo_record, judged_before, proof
+         idempotency_key, parts, receipt, expansion, undo_record, held_to_before, proof
      )
      SELECT ?, COALESCE(MAX(number), 0) + 1, ?, ?, ?, ?, ${institutionNow}, ?, ?, ?, ?, ?, ?, ?, ?,
        ?
@@ -52,7 +52,7 @@ export const recordDeployment = async (
       JSON.stringify(deployment.counts),
       pack(deployment.expansion),
       pack(deployment.undo),
-      deployment.judgedBefore === null ? null : JSON.stringify(deployment.judgedBefore),
+      deployment.heldToBefore === null ? null : JSON.stringify(deployment.heldToBefore),
       deployment.proof === null ? null : JSON.stringify(deployment.proof),
       deployment.courseId,
     ],
@@ -90,8 +90,8 @@ export const deploymentsOf = async (database: Database, courseId: number): Promi
 export interface UndoableDeployment {
   number: number
   undo: UndoRecord
-  /** How the course was judged before it, if it changed that and nothing has changed it since. */
-  judgedBefore: JudgedState | null
+  /** To what the course was held before it, if it changed that and nothing has changed it since. */
+  heldToBefore: HeldToState | null
 }
 
 /** What a run deployed to a course, so that it can be taken back; null when it did nothing there or it is undone already. */
@@ -104,18 +104,18 @@ export const findDeploymentOfRun = async (
     number: number
     undo_record: Buffer | null
     undone_by: number | null
-    judged_before: string | null
+    held_to_before: string | null
     later: number
   }>(
     database,
-    `SELECT number, undo_record, undone_by, judged_before,
+    `SELECT number, undo_record, undone_by, held_to_before,
        EXISTS (
          SELECT 1
          FROM deployments AS later
          WHERE later.course_id = deployments.course_id
            AND later.number > deployments.number
            AND later.mode <> 'undo'
-           AND later.judged_before IS NOT NULL
+           AND later.held_to_before IS NOT NULL
            AND later.undone_by IS NULL
        ) AS later
      FROM deployments
@@ -131,10 +131,10 @@ export const findDeploymentOfRun = async (
   return {
     number: row.number,
     undo: read.value,
-    judgedBefore:
-      row.judged_before === null || row.later
+    heldToBefore:
+      row.held_to_before === null || row.later
         ? null
-        : JudgedState.parse(JSON.parse(row.judged_before)),
+        : HeldToState.parse(JSON.parse(row.held_to_before)),
   }
 }
 

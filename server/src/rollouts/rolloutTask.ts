@@ -27,7 +27,7 @@ import { houseTextAddress } from '../library/houseTextAddress.ts'
 import { recordAudit } from '../audit/audit.ts'
 import { baseRevision, findBase, storeBase } from './bases.ts'
 import { courseBodies, unnamedBodies, type ReadyBodies } from '../snapshots/courseBodies.ts'
-import { judgeCourse, judgedAfter, judgedState, JudgedState } from '../courses/courses.ts'
+import { holdCourseTo, heldToAfter, heldToState, HeldToState } from '../courses/courses.ts'
 import { markInForceAgain, markUndone, recordDeployment } from './deployments.ts'
 import type { Job } from '../queue/job.ts'
 import { keepPlan } from '../queue/tasks.ts'
@@ -50,16 +50,16 @@ const Note = z.strictObject({
   expansion: z.array(z.unknown()),
   counts: z.record(z.string(), z.number()),
   says: z.string(),
-  judged: z
+  heldTo: z
     .strictObject({
       templateId: z.number(),
       version: z.number(),
-      brought: z
+      partsTaken: z
         .strictObject({ only: z.array(z.string()).nullable(), except: z.array(z.string()) })
         .nullable(),
     })
     .nullable(),
-  judgedAgain: JudgedState.nullable(),
+  heldToAgain: HeldToState.nullable(),
   undoes: z.number().nullable(),
 })
 type Note = z.output<typeof Note>
@@ -130,10 +130,10 @@ export const madeOf = (
   course: Course,
   publicUrl: string,
 ): { changes: Change[]; note: Note; bodies: ReadyBodies } | null => {
-  const { plan, expected, judged, judgedAgain, undoes, bodies } = planned
+  const { plan, expected, heldTo, heldToAgain, undoes, bodies } = planned
   if (!isWorkedOut(plan)) return null
   const changes = withHouseTextAddresses(plan.changes, publicUrl)
-  const brought = judged?.brought ?? null
+  const partsTaken = heldTo?.partsTaken ?? null
   const before = beforeChanges(changes, course, bodies)
   return {
     changes,
@@ -147,14 +147,14 @@ export const madeOf = (
       expansion: expansionRecord(expected),
       counts: countsOf(plan),
       says: planSentence(plan),
-      judged: judged && {
-        ...judged,
-        brought: brought && {
-          only: brought.only === null ? null : [...brought.only],
-          except: [...brought.except],
+      heldTo: heldTo && {
+        ...heldTo,
+        partsTaken: partsTaken && {
+          only: partsTaken.only === null ? null : [...partsTaken.only],
+          except: [...partsTaken.except],
         },
       },
-      judgedAgain,
+      heldToAgain,
       undoes,
     },
   }
@@ -207,25 +207,25 @@ export const runRolloutTask = async (job: Job): Promise<TaskOutcome> => {
     if (lost.length > 0)
       throw new Error(`course ${task.courseId} would name ${lost.length} bodies that are not kept`)
     await storeBase(database, task.courseId, base)
-    const judgedBefore =
-      note.judged || note.judgedAgain ? await judgedState(database, task.courseId) : null
-    const judgedNow =
-      note.judgedAgain ??
-      (note.judged && judgedBefore ? judgedAfter(judgedBefore, note.judged) : null)
-    if (judgedNow) await judgeCourse(database, task.courseId, judgedNow)
+    const heldToBefore =
+      note.heldTo || note.heldToAgain ? await heldToState(database, task.courseId) : null
+    const heldToNow =
+      note.heldToAgain ??
+      (note.heldTo && heldToBefore ? heldToAfter(heldToBefore, note.heldTo) : null)
+    if (heldToNow) await holdCourseTo(database, task.courseId, heldToNow)
     await recordDeployment(database, {
       courseId: task.courseId,
       runId: task.runId,
       mode: rollout.order.mode,
-      templateId: note.judged?.templateId ?? null,
-      version: note.judged?.version ?? null,
+      templateId: note.heldTo?.templateId ?? null,
+      version: note.heldTo?.version ?? null,
       by: task.by,
       engine: engineVersion,
       idempotencyKey: key,
       counts: note.counts,
       expansion: note.expansion,
       undo,
-      judgedBefore,
+      heldToBefore,
       proof,
     })
     if (note.undoes !== null && rollout.order.mode === 'undo') {

@@ -7,7 +7,7 @@ import { addWaiver, decideWaiver, findWaiver } from './waivers.ts'
 import { findCheck } from '../checks/checks.ts'
 import { HttpProblem, notFound } from '../http/problem.ts'
 import { courseIn } from '../courses/routes.ts'
-import { andJudgeAgain, toldAt } from '../checks/toldAt.ts'
+import { andCheckAgain, toldAt } from '../checks/toldAt.ts'
 
 export const waiverHandlers: HandlersOf<typeof waiverRoutes> = {
   askWaiver: async (handling) => {
@@ -38,7 +38,7 @@ export const waiverHandlers: HandlersOf<typeof waiverRoutes> = {
       until,
       reason,
     }
-    return andJudgeAgain(handling, stored, async (database) => {
+    return andCheckAgain(handling, stored, async (database) => {
       const given = await addWaiver(database, id, waiver, person.email, approved)
       await recordAudit(database, {
         who: person.email,
@@ -72,7 +72,7 @@ export const waiverHandlers: HandlersOf<typeof waiverRoutes> = {
       decision === 'withdraw'
         ? ([['asked', 'approved'], 'withdrawn'] as const)
         : ([['asked'], decision === 'approve' ? 'approved' : 'refused'] as const)
-    return andJudgeAgain(handling, stored, async (database) => {
+    return andCheckAgain(handling, stored, async (database) => {
       if (!(await decideWaiver(database, id, waiverId, from, to, person.email, answer)))
         throw new HttpProblem(409, 'decided', `the waiver is ${waiver.state} already`)
       await recordAudit(database, {
@@ -89,7 +89,7 @@ export const waiverHandlers: HandlersOf<typeof waiverRoutes> = {
     const { id } = stored.summary
     const { fingerprint, words, takeBack } = body
     if (takeBack)
-      return andJudgeAgain(handling, stored, async (database) => {
+      return andCheckAgain(handling, stored, async (database) => {
         if (!(await takeAttestationBack(database, id, fingerprint))) throw notFound('attestation')
         await recordAudit(database, {
           who: person.email,
@@ -105,7 +105,7 @@ export const waiverHandlers: HandlersOf<typeof waiverRoutes> = {
         'seen',
         'what the snapshot shows is not a matter of somebody’s word; ask for a waiver instead',
       )
-    return andJudgeAgain(handling, stored, async (database) => {
+    return andCheckAgain(handling, stored, async (database) => {
       await addAttestation(database, id, {
         rule: outcome.rule,
         fingerprint,
@@ -130,7 +130,7 @@ export const waiverHandlers: HandlersOf<typeof waiverRoutes> = {
     const result = await findCheck(pool, id, query.asOf ?? today)
     if (leftOut && !result?.missing.includes(instance))
       throw new HttpProblem(409, 'not-missing', 'that part is in the course, so it is not left out')
-    return andJudgeAgain(handling, stored, async (database) => {
+    return andCheckAgain(handling, stored, async (database) => {
       if (leftOut) await leaveOutThisWeek(database, id, instance, person.email)
       else await takeInThisWeek(database, id, instance)
       await recordAudit(database, {

@@ -3,7 +3,7 @@ import type { ExpectedBlock, ExpectedPart } from '../../expand/index.ts'
 import { analysePage, blockRegions, markedBlock, normalHtml } from '../../page/index.ts'
 import type { BaseEntry } from '../base.ts'
 import { bodyOf, type Bodies } from '../bodies.ts'
-import type { FieldStep } from '../fate.ts'
+import type { FieldStep } from '../mergeCase.ts'
 import { spliced, type Splice } from '../splices.ts'
 import type { CarryKind } from './carryKinds.ts'
 

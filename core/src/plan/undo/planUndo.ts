@@ -7,14 +7,14 @@ import {
 } from '../../course/index.ts'
 import type { Base, BaseEntry } from '../base.ts'
 import { bodiesOfBase, bodyOf, missingBodies, type Bodies } from '../bodies.ts'
-import { sameValue, type FieldStep } from '../fate.ts'
+import { sameValue, type FieldStep } from '../mergeCase.ts'
 import type { NextBase } from '../nextBase.ts'
 import { listAt, movedBetween, placeAmong, placesOf } from '../places.ts'
 import { unusableWithout, type Plan, type PlanStep } from '../plan.ts'
 import { unchangedEntry } from '../planContext.ts'
 import { shortenedPages } from '../shortened.ts'
 import { freshened } from './freshened.ts'
-import { courseValue, standingsOf, type Standing } from './standing.ts'
+import { courseValue, partStatesOf, type PartState } from './standing.ts'
 import { undoneBase } from './undoneBase.ts'
 import { undonePage } from './undonePage.ts'
 import { bodiesOfRecord, type UndoRecord } from './undoRecord.ts'
@@ -37,7 +37,7 @@ export const planUndo = ({ record, course, base, bodies }: UndoInput): Plan => {
     missingBodies([...new Set([...bodiesOfRecord(record), ...bodiesOfBase(base)])], bodies),
   )
   if (lacking) return lacking
-  const now = standingsOf(course, bodies)
+  const now = partStatesOf(course, bodies)
   const items = new Map<string, CourseItem>(
     everyCourseItem(course).map(({ item }) => [item.id, item]),
   )
@@ -56,7 +56,7 @@ export const planUndo = ({ record, course, base, bodies }: UndoInput): Plan => {
   const tell = (
     does: PlanStep['does'],
     instance: string,
-    standing: Standing,
+    standing: PartState,
     name: unknown,
     reason: string,
     fields: FieldStep[] = [],
@@ -75,19 +75,19 @@ export const planUndo = ({ record, course, base, bodies }: UndoInput): Plan => {
       reason,
       fields,
     })
-  const pageOf = ({ html }: Standing): string | null =>
+  const pageOf = ({ html }: PartState): string | null =>
     html === null ? null : bodyOf(bodies, html)
   const idNow = (id: string | null): string | null =>
     id === null ? null : remade.has(id) ? `ref:${remade.get(id)}` : id
   const standsNow = (id: string | null): boolean =>
     id === null || remade.has(id) || (now.has(id) && !removed.has(id))
-  const orderOf = (kind: Standing['kind'], parent: string | null): readonly string[] =>
+  const orderOf = (kind: PartState['kind'], parent: string | null): readonly string[] =>
     record.lists.find((list) => list.of === listAt(kind, parent).of && list.parent === parent)
       ?.before ?? []
-  const listOf = (kind: Standing['kind'], parent: string | null): string[] =>
+  const listOf = (kind: PartState['kind'], parent: string | null): string[] =>
     places.idsIn(listAt(kind, parent))
   /** Where something stood before, among what stands there now. */
-  const placeOf = (id: string, kind: Standing['kind'], parent: string | null): number => {
+  const placeOf = (id: string, kind: PartState['kind'], parent: string | null): number => {
     const list = listOf(kind, idNow(parent))
     return (
       placeAmong(

@@ -11,14 +11,14 @@ import type { FieldBase } from '../base.ts'
 import type { Bodies } from '../bodies.ts'
 
 /** A module or item as it stood at a moment. */
-export const Standing = z.strictObject({
+export const PartState = z.strictObject({
   kind: z.union([ItemKind, z.literal('module')]),
   fields: z.record(z.string(), z.json()),
   html: z.string().nullable().describe('Id of its page; null: it has none'),
   url: z.string().nullable(),
   parent: z.string().nullable().describe('Platform id of the module it stood in'),
 })
-export type Standing = z.output<typeof Standing>
+export type PartState = z.output<typeof PartState>
 
 const itemFields = [
   'name',
@@ -45,8 +45,8 @@ const valuesOf = (of: CourseItem | CourseModule, fields: readonly string[]) =>
   )
 
 /** Everything that stands in a course, by platform id. */
-export const standingsOf = (course: Course, bodies: Bodies): Map<string, Standing> => {
-  const standings = new Map<string, Standing>()
+export const partStatesOf = (course: Course, bodies: Bodies): Map<string, PartState> => {
+  const standings = new Map<string, PartState>()
   const readModules = (modules: readonly CourseModule[], parent: string | null) => {
     for (const module of modules) {
       standings.set(module.id, {

@@ -2,9 +2,9 @@ import { z } from 'zod'
 import type { Change, Course } from '../../course/index.ts'
 import { BaseEntry, FieldBase, type Base } from '../base.ts'
 import { bodiesOfEntries, type Bodies } from '../bodies.ts'
-import { sameValue } from '../fate.ts'
+import { sameValue } from '../mergeCase.ts'
 import { listAt, placesOf, type ListAt } from '../places.ts'
-import { courseFields, courseValue, Standing, standingsOf } from './standing.ts'
+import { courseFields, courseValue, PartState, partStatesOf } from './standing.ts'
 
 /** What a deployment changed of a base: every value before and after it. */
 export const BaseChange = z.strictObject({
@@ -29,8 +29,8 @@ export const UndoRecord = z.strictObject({
     z.strictObject({
       id: z.string(),
       instance: z.string(),
-      before: Standing.nullable(),
-      after: Standing.nullable(),
+      before: PartState.nullable(),
+      after: PartState.nullable(),
     }),
   ),
   /** Orders that it changed. */
@@ -44,7 +44,7 @@ export type UndoRecord = z.output<typeof UndoRecord>
 
 /** How everything stood that a change set is about to touch; kept beside the set, so that what it did can be told even after a crash. */
 export const BeforeChanges = z.strictObject({
-  standings: z.record(z.string(), Standing),
+  standings: z.record(z.string(), PartState),
   lists: z.array(z.strictObject({ ...listAtShape, ids: z.array(z.string()) })),
   course: z.record(z.string(), z.json()),
 })
@@ -79,7 +79,7 @@ export const beforeChanges = (
   course: Course,
   bodies: Bodies,
 ): BeforeChanges => {
-  const standings = standingsOf(course, bodies)
+  const standings = partStatesOf(course, bodies)
   const places = placesOf(course)
   const touched = touchedBy(changes).filter((id) => standings.has(id))
   const parents = new Set<string | null>(touched.map((id) => standings.get(id)?.parent ?? null))
@@ -132,7 +132,7 @@ export const undoRecordOf = (
   baseAfterwards: Base,
   bodies: Bodies,
 ): UndoRecord => {
-  const is = standingsOf(course, bodies)
+  const is = partStatesOf(course, bodies)
   const places = placesOf(course)
   const instanceOf = new Map(
     [...base.parts, ...baseAfterwards.parts].map((entry) => [entry.platformId, entry.instance]),

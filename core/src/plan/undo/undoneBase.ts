@@ -1,5 +1,5 @@
 import type { Base, BaseEntry, FieldBase } from '../base.ts'
-import { sameValue } from '../fate.ts'
+import { sameValue } from '../mergeCase.ts'
 import type { BaseChange } from './undoRecord.ts'
 
 /** A value that a deployment changed, taken back unless something changed it again since. */

@@ -1,7 +1,7 @@
 import { blockRegions, normalHtml, type BlockRegion } from '../../page/index.ts'
 import type { BlockBase } from '../base.ts'
 import { bodyOf, type Bodies } from '../bodies.ts'
-import type { FieldStep } from '../fate.ts'
+import type { FieldStep } from '../mergeCase.ts'
 import { movedBetween } from '../places.ts'
 import { spliced, type Splice } from '../splices.ts'
 

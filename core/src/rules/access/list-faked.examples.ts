@@ -25,7 +25,8 @@ export const examples: RuleExamples = {
     {
       title: 'numbers and line breaks',
       change: ({ item }) =>
-        void (item('week-overview', 2).html += '<p>1. Slip the line<br>2. Back off<br>3. Turn</p>'),
+        void (item('week-overview', 2).html +=
+          '<p>1. Slip the line<br>2. Back off<br>3. Occurrence</p>'),
       evidence: '1. Slip the line',
     },
   ],

@@ -69,7 +69,7 @@ export const outOfOrder = defineRule({
   },
 })
 
-interface Found {
+interface SiblingPlace {
   id: string
   name: string
   module: string | null
@@ -78,7 +78,7 @@ interface Found {
 }
 
 /** What was found for a part in the place its siblings stand in; null when it is missing or stands elsewhere. */
-const foundOf = (context: CheckContext, part: ExpectedPart): Found | null => {
+const foundOf = (context: CheckContext, part: ExpectedPart): SiblingPlace | null => {
   if (part.kind === 'module') {
     const module = context.moduleFor(part)
     return module && isShown(module)

@@ -25,9 +25,9 @@ export const CheckOnly = ({ course }: { course: CourseDetail }) => {
     <div className="mb-2">
       <p className="leading-loose">
         {course.template
-          ? `It is judged by ${course.template.title}, version ${course.template.version}, for checking only. `
+          ? `It is held to ${course.template.title}, version ${course.template.version}, for checking only. `
           : ''}
-        Judge it by{' '}
+        Hold it to{' '}
         <select
           aria-label="Template for checking"
           className="border-0 border-b-2 border-tide bg-tide-soft px-1 py-0.5 text-ink"
@@ -45,7 +45,7 @@ export const CheckOnly = ({ course }: { course: CourseDetail }) => {
         </select>
         {newest && <>, version {newest.number}</>}, writing nothing to the platform.{' '}
         <Button disabled={!newest || put.isPending} onClick={() => put.mutate()}>
-          Judge it so
+          Hold it to that version
         </Button>
       </p>
       <Problem error={put.error} />

@@ -35,10 +35,7 @@ export const NewerVersion = ({ course }: { course: CourseDetail }) => {
       <p>
         Version {template.newest} of {template.title} is out; this course is under version{' '}
         {template.version}
-        {strengthsVersion === null
-          ? ''
-          : `, judged by the strengths of version ${strengthsVersion}`}
-        .
+        {strengthsVersion === null ? '' : `, held to the strengths of version ${strengthsVersion}`}.
       </p>
       <p className="mt-1 flex flex-wrap gap-4">
         <Link

@@ -46,7 +46,7 @@ export const CellText = ({
             : row.row === 'element' || row.row === 'exception'
               ? ''
               : text}
-          {row.turns > 1 && <span className="text-ink-3"> ×{row.turns}</span>}
+          {row.occurrences > 1 && <span className="text-ink-3"> ×{row.occurrences}</span>}
         </span>
       )
     case 'kind':

@@ -70,7 +70,7 @@ const sameRow = (a: OutlineRow, b: OutlineRow): boolean =>
   a.opens === b.opens &&
   a.above === b.above &&
   a.rendered === b.rendered &&
-  a.turns === b.turns &&
+  a.occurrences === b.occurrences &&
   a.row === b.row &&
   (a.row !== 'element' || (b.row === 'element' && a.block === b.block)) &&
   (a.row !== 'exception' || (b.row === 'exception' && a.exception === b.exception))

@@ -20,7 +20,7 @@ import { useAddress } from '../../shell/useAddress.ts'
 import { Clashes } from './Clashes.tsx'
 import { useDraftStore } from './draftStore.ts'
 import { OutlineSheet } from './OutlineSheet.tsx'
-import { expandedFor, outlineRows, shownRows, shownTurn, slipKeyOf } from './outlineRows.ts'
+import { expandedFor, outlineRows, shownRows, shownOccurrence, slipKeyOf } from './outlineRows.ts'
 import { addRow, makeDifferent } from './sheetEdits.ts'
 import type { SlipPart } from './Slip.tsx'
 import { useProofreading } from './useProofreading.ts'
@@ -190,8 +190,11 @@ export const WorkbenchScreen = () => {
       : definition
         ? { key: definition.key, definition, blocks: isModule(definition) ? [] : definition.blocks }
         : null
-  const turns = expected ? everyExpected(expected.parts).filter((part) => part.key === chosen) : []
-  const expectedPart = chosen === homePageKey ? (expected?.home ?? null) : shownTurn(turns)
+  const occurrences = expected
+    ? everyExpected(expected.parts).filter((part) => part.key === chosen)
+    : []
+  const expectedPart =
+    chosen === homePageKey ? (expected?.home ?? null) : shownOccurrence(occurrences)
   const slipOpen = slip !== null || exceptionRow !== undefined
   const add = (kind: ItemKind | 'module') => {
     const made = addRow(

@@ -28,7 +28,7 @@ interface RowPlace {
   above: boolean
   /** The first name it would have in the course it is worked out for, and how often it would be there. */
   rendered: string
-  turns: number
+  occurrences: number
 }
 /** One row of the outline sheet. */
 export type OutlineRow = RowPlace &
@@ -52,8 +52,8 @@ export const elementWords = (block: Block): string =>
   (block.element ?? block.key).replaceAll('-', ' ')
 
 /** The repetition shown for a part that repeats: that of week 3 where there is one, which is neither first nor last. */
-export const shownTurn = (turns: readonly ExpectedPart[]): ExpectedPart | null =>
-  turns.find((part) => part.week?.number === 3) ?? turns[0] ?? null
+export const shownOccurrence = (occurrences: readonly ExpectedPart[]): ExpectedPart | null =>
+  occurrences.find((part) => part.week?.number === 3) ?? occurrences[0] ?? null
 
 /** The template as rows: the home page, then every part in order, each with its name in the chosen course. */
 export const outlineRows = (
@@ -80,7 +80,7 @@ export const outlineRows = (
       opens: template.home.blocks.length > 0,
       above: upper !== null,
       rendered: expected?.home.name ?? '',
-      turns: 1,
+      occurrences: 1,
     },
     ...template.home.blocks.map((block, index): OutlineRow => ({
       row: 'element',
@@ -94,12 +94,12 @@ export const outlineRows = (
       opens: false,
       above: upper?.home.blocks.some((one) => one.key === block.key) ?? false,
       rendered: elementWords(block),
-      turns: 1,
+      occurrences: 1,
     })),
   ]
   const visit = (parts: readonly Part[], depth: number, parent: string | null) =>
     parts.forEach((part, index) => {
-      const turns = byKey.get(part.key) ?? []
+      const occurrences = byKey.get(part.key) ?? []
       rows.push({
         row: 'part',
         part,
@@ -110,8 +110,8 @@ export const outlineRows = (
         siblings: parts.length,
         opens: isModule(part) && part.items.length + part.exceptions.length > 0,
         above: fromAbove(part.key),
-        rendered: shownTurn(turns)?.name ?? '',
-        turns: turns.length,
+        rendered: shownOccurrence(occurrences)?.name ?? '',
+        occurrences: occurrences.length,
       })
       if (!isModule(part)) return
       visit(part.items, depth + 1, part.key)
@@ -129,7 +129,7 @@ export const outlineRows = (
           opens: exception.add.length > 0,
           above: fromAbove(exception.key),
           rendered: `${anchorWords(exception.anchor)} is different`,
-          turns: 1,
+          occurrences: 1,
         })
         visit(exception.add, depth + 2, exception.key)
       })

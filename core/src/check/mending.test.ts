@@ -41,7 +41,7 @@ describe('waivers', () => {
     const plain = check(spoilt())
     const first = places(plain)[0]
     const one = check(spoilt(), {
-      dispensations: {
+      exemptions: {
         waivers: [waiver({ fingerprint: first?.fingerprint ?? '' })],
         attestations: [],
       },
@@ -57,7 +57,7 @@ describe('waivers', () => {
         .sort(),
     ).toEqual(['agreed', null])
     const all = check(spoilt(), {
-      dispensations: { waivers: [waiver({ scope: 'rule' })], attestations: [] },
+      exemptions: { waivers: [waiver({ scope: 'rule' })], attestations: [] },
     })
     expect([all.counts.waived, all.counts.openShoulds, all.readiness]).toEqual([2, 0, 'ready'])
   })
@@ -65,7 +65,7 @@ describe('waivers', () => {
     const during = (asOf: string) =>
       check(spoilt(), {
         asOf,
-        dispensations: {
+        exemptions: {
           waivers: [waiver({ scope: 'rule', from: '2026-09-10', until: '2026-09-20' })],
           attestations: [],
         },
@@ -80,7 +80,7 @@ describe('waivers', () => {
     const changed = spoilt()
     changed.module('week', 3).name = 'third week'
     const result = check(changed, {
-      dispensations: {
+      exemptions: {
         waivers: [waiver({ fingerprint: first?.fingerprint ?? '', evidence: first?.digest ?? '' })],
         attestations: [],
       },
@@ -95,7 +95,7 @@ describe('attestations', () => {
     const tool = check(example).findings.find((finding) => finding.rule === 'tool-not-attested')
       ?.places[0]
     const attested = check(example, {
-      dispensations: {
+      exemptions: {
         waivers: [],
         attestations: [
           {

@@ -14,11 +14,11 @@ import {
 import { inTransaction, type Database } from '@wickerframe/storage'
 import type { Pool } from 'mysql2/promise'
 import { digestOf, digestOfMade } from '../digest.ts'
-import { dispensationsOf } from '../waivers/dispensations.ts'
+import { exemptionsOf } from '../waivers/exemptions.ts'
 import { settleFollowUps } from '../followUps/followUps.ts'
 import { joinsOf } from '../joins/joins.ts'
 import { notThisWeekOf } from '../waivers/notThisWeek.ts'
-import { findCheck, judgedFrom, reuseChecks, storeChecks } from './checks.ts'
+import { findCheck, heldToSince, reuseChecks, storeChecks } from './checks.ts'
 import { findClashes } from '../courses/cohort.ts'
 import { courseHistories } from '../courses/courseHistory.ts'
 import type { StoredCourse } from '../courses/courses.ts'
@@ -60,7 +60,7 @@ const inputsOf = async (
   const ids = courses.map(idOf)
   const snapshots = await findSnapshots(database, ids)
   const joins = await joinsOf(database, ids)
-  const dispensations = await dispensationsOf(database, ids)
+  const exemptions = await exemptionsOf(database, ids)
   const notThisWeek = await notThisWeekOf(database, ids)
   const inputs = new Map<number, Check>()
   for (const stored of courses) {
@@ -69,7 +69,7 @@ const inputsOf = async (
     const snapshot = snapshots.get(id)
     if (!template || !snapshot) continue
     const { clashes = [], history = null } = surroundings.get(id) ?? {}
-    const care = dispensations.get(id)
+    const care = exemptions.get(id)
     inputs.set(id, {
       template,
       facts: stored.facts,
@@ -79,7 +79,7 @@ const inputsOf = async (
       joins: joins.get(id) ?? [],
       clashes,
       history: history && { ...history, recordedParts: snapshot.recordedParts },
-      ...(care ? { dispensations: care } : {}),
+      ...(care ? { exemptions: care } : {}),
       notThisWeek: notThisWeek.get(id) ?? [],
     })
   }
@@ -101,7 +101,7 @@ const digestOfTerm = rememberOf((term: Term) => digestOf(term))
 
 /**
  * Names the very questions that checks of these courses answer, without loading what they are about: the digest of the snapshot, the
- * revision of what was deployed (which recorded what), the versions a course is judged by and the wording of house texts, its facts, and when
+ * revision of what was deployed (which recorded what), the versions a course is held to and the wording of house texts, its facts, and when
  * what is waived, attested, joined or left out last changed. No question for a course when there is nothing to check.
  */
 const questionsOf = async (
@@ -109,14 +109,14 @@ const questionsOf = async (
   courses: readonly StoredCourse[],
   surroundings: ReadonlyMap<number, Surroundings>,
 ): Promise<Map<number, string>> => {
-  const states = await judgedFrom(database, courses.map(idOf))
+  const states = await heldToSince(database, courses.map(idOf))
   const asked = courses.filter(
     (stored) => stored.templateId !== null && states.get(idOf(stored))?.digest,
   )
   return new Map(
     asked.map((stored) => {
       const id = idOf(stored)
-      const { templateId, version, brought, strengthsVersion } = stored
+      const { templateId, version, partsTaken, strengthsVersion } = stored
       const { term, nextTerm, ...facts } = stored.facts
       const terms = [digestOfTerm(term), nextTerm ? digestOfTerm(nextTerm) : null]
       return [
@@ -125,7 +125,7 @@ const questionsOf = async (
           ...states.get(id),
           templateId,
           version,
-          brought,
+          partsTaken,
           strengthsVersion,
           facts,
           terms,
@@ -138,22 +138,22 @@ const questionsOf = async (
   )
 }
 
-type Judgement =
+type CheckMade =
   | { state: 'no-template' }
   | { state: 'unusable'; reason: string }
   /** Something failed on the way; it may be asked again. */
   | { state: 'failed'; message: string }
   /** The very same question was answered before; that answer is now the latest. */
   | { state: 'known' }
-  | Judged
-interface Judged {
-  state: 'judged'
+  | Checked
+interface Checked {
+  state: 'checked'
   key: string
   result: CheckResult
   crossings: Crossing[]
 }
 
-const judgementOf = (check: Check, key: string): Judgement => {
+const checkMadeOf = (check: Check, key: string): CheckMade => {
   try {
     const checked = checkCourse(check)
     if (!checked.ok)
@@ -162,7 +162,7 @@ const judgementOf = (check: Check, key: string): Judgement => {
         reason: `it cannot be checked: at ${checked.problems[0]?.path}, found ${checked.problems[0]?.found}; expected ${checked.problems[0]?.expected}`,
       }
     return {
-      state: 'judged',
+      state: 'checked',
       key,
       result: checked.value,
       crossings: weaveRow(
@@ -172,7 +172,7 @@ const judgementOf = (check: Check, key: string): Judgement => {
       ),
     }
   } catch (cause) {
-    // One course that trips the check must not keep the others from being judged.
+    // One course that trips the check must not keep the others from being checked.
     return { state: 'failed', message: cause instanceof Error ? cause.message : String(cause) }
   }
 }
@@ -184,75 +184,75 @@ const placesOf = (result: CheckResult | null): Set<string> =>
 const storedTogether = 16
 
 /**
- * Keeps judgements, and settles what was raised by what is found now; an answer known from before settles as it would if it
+ * Keeps checksMade, and settles what was raised by what is found now; an answer known from before settles as it would if it
  * were new. Findings as of another day than today settle nothing.
  */
-const storeJudgements = async (
+const storeChecksMade = async (
   database: Database,
-  judgements: ReadonlyMap<number, Judgement>,
+  checksMade: ReadonlyMap<number, CheckMade>,
   asOf: string,
   today: string,
 ): Promise<void> => {
   await storeChecks(
     database,
-    [...judgements].flatMap(([courseId, one]) =>
-      one.state === 'judged'
+    [...checksMade].flatMap(([courseId, one]) =>
+      one.state === 'checked'
         ? [{ courseId, cacheKey: one.key, result: one.result, crossings: one.crossings }]
         : [],
     ),
   )
   if (asOf !== today) return
-  const told = [...judgements].flatMap(([courseId, { state }]) =>
-    state === 'judged' || state === 'known' ? [courseId] : [],
+  const told = [...checksMade].flatMap(([courseId, { state }]) =>
+    state === 'checked' || state === 'known' ? [courseId] : [],
   )
   await settleFollowUps(database, told, async (courseId) => {
-    const one = judgements.get(courseId)
+    const one = checksMade.get(courseId)
     return placesOf(
-      one?.state === 'judged' ? one.result : await findCheck(database, courseId, today),
+      one?.state === 'checked' ? one.result : await findCheck(database, courseId, today),
     )
   })
 }
 
 /**
- * Judges courses from what is stored of them and keeps the answers; a question that was answered before is not worked out
+ * CheckThreads courses from what is stored of them and keeps the answers; a question that was answered before is not worked out
  * again. What is asked of the database is asked for all of them together.
  */
-export const judgeCourses = async (
+export const checkCourses = async (
   pool: Pool,
   courses: readonly StoredCourse[],
   asOf: string,
   today: string,
-): Promise<Map<number, Judgement>> => {
+): Promise<Map<number, CheckMade>> => {
   const surroundings = await surroundingsOf(pool, courses, today)
   const keys = await questionsOf(pool, courses, surroundings)
   const known = await reuseChecks(pool, keys, asOf)
-  const judgements = new Map<number, Judgement>(
+  const checksMade = new Map<number, CheckMade>(
     courses.map((stored) => [
       idOf(stored),
       { state: known.has(idOf(stored)) ? 'known' : 'no-template' },
     ]),
   )
   if (known.size > 0)
-    await inTransaction(pool, (database) => storeJudgements(database, judgements, asOf, today))
+    await inTransaction(pool, (database) => storeChecksMade(database, checksMade, asOf, today))
   const fresh = courses.filter((stored) => keys.has(idOf(stored)) && !known.has(idOf(stored)))
   for (let i = 0; i < fresh.length; i += storedTogether) {
     const inputs = await inputsOf(pool, fresh.slice(i, i + storedTogether), asOf, surroundings)
-    const judged = new Map(
-      [...inputs].map(([id, check]) => [id, judgementOf(check, keys.get(id) ?? '')]),
+    const checked = new Map(
+      [...inputs].map(([id, check]) => [id, checkMadeOf(check, keys.get(id) ?? '')]),
     )
-    await inTransaction(pool, (database) => storeJudgements(database, judged, asOf, today))
-    for (const [id, judgement] of judged) judgements.set(id, judgement)
+    await inTransaction(pool, (database) => storeChecksMade(database, checked, asOf, today))
+    for (const [id, made] of checked) checksMade.set(id, made)
   }
-  return judgements
+  return checksMade
 }
 
-/** Judges a course again at once, from what is stored: after a waiver, a join, an attestation. @throws Error when the check fails */
-export const judgeAgain = async (
+/** CheckThreads a course again at once, from what is stored: after a waiver, a join, an attestation. @throws Error when the check fails */
+export const checkAgain = async (
   pool: Pool,
   stored: StoredCourse,
   asOf: string,
   today: string,
 ): Promise<void> => {
-  const judgement = (await judgeCourses(pool, [stored], asOf, today)).get(idOf(stored))
-  if (judgement?.state === 'failed') throw new Error(judgement.message)
+  const made = (await checkCourses(pool, [stored], asOf, today)).get(idOf(stored))
+  if (made?.state === 'failed') throw new Error(made.message)
 }

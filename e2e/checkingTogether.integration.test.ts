@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { demoToday } from '@wickerframe/demo'
 import { change, rowsOf } from '@wickerframe/storage'
-import { judgeStored } from '@wickerframe/server/checks/judgeThread'
+import { checkStored } from '@wickerframe/server/checks/checkThread'
 import { findClashes } from '@wickerframe/server/courses/cohort'
 import { startTestBed, type TestBed } from './testBed.ts'
 
@@ -32,22 +32,22 @@ const stored = async (): Promise<Map<number, string>> =>
       )
     ).map((row) => [row.course_id, row.all]),
   )
-const judgeAnew = async (sets: readonly (readonly number[])[]) => {
+const checkAnew = async (sets: readonly (readonly number[])[]) => {
   await change(bed.pool, 'DELETE FROM check_results')
-  for (const set of sets) await judgeStored(bed.pool, set, demoToday, demoToday)
+  for (const set of sets) await checkStored(bed.pool, set, demoToday, demoToday)
   return stored()
 }
 
-describe('courses judged together', () => {
+describe('courses checked together', () => {
   it('come out as each by itself', async () => {
     expect(ids.length).toBeGreaterThan(16)
-    const together = await judgeAnew([ids])
+    const together = await checkAnew([ids])
     expect(together.size).toBe(ids.length)
-    expect(await judgeAnew(ids.map((id) => [id]))).toEqual(together)
+    expect(await checkAnew(ids.map((id) => [id]))).toEqual(together)
   })
 
-  it('are known when nothing changed, and only the one that did is judged again', async () => {
-    await judgeAnew([ids])
+  it('are known when nothing changed, and only the one that did is checked again', async () => {
+    await checkAnew([ids])
     const [first = 0] = ids
     await change(
       bed.pool,
@@ -56,15 +56,15 @@ describe('courses judged together', () => {
        WHERE course_id = ?`,
       [first],
     )
-    const answers = await judgeStored(bed.pool, ids, demoToday, demoToday)
+    const answers = await checkStored(bed.pool, ids, demoToday, demoToday)
     expect(
       [...answers]
         .filter(([, answer]) => answer.state !== 'known')
         .map(([id, answer]) => [id, answer.state]),
-    ).toEqual([[first, 'judged']])
+    ).toEqual([[first, 'checked']])
   })
 
-  it('one that cannot be read fails by itself, one that is gone is told, and the others are judged', async () => {
+  it('one that cannot be read fails by itself, one that is gone is told, and the others are checked', async () => {
     const [first = 0] = ids
     const gone = Math.max(...ids) + 1000
     const [kept] = await rowsOf<{ document: string }>(
@@ -82,7 +82,7 @@ describe('courses judged together', () => {
        WHERE course_id = ?`,
       [first],
     )
-    const answers = await judgeStored(bed.pool, [...ids, gone], demoToday, demoToday)
+    const answers = await checkStored(bed.pool, [...ids, gone], demoToday, demoToday)
     await change(
       bed.pool,
       `UPDATE snapshots
@@ -96,7 +96,7 @@ describe('courses judged together', () => {
     })
     expect(answers.get(gone)).toEqual({ state: 'gone' })
     expect(ids.slice(1).map((id) => answers.get(id)?.state)).toEqual(
-      ids.slice(1).map(() => 'judged'),
+      ids.slice(1).map(() => 'checked'),
     )
   })
 })

@@ -6,13 +6,17 @@ import type { FieldBase } from './base.ts'
  * What a three-way merge says of one value (base, present, wanted): nobody changed it; the template did; the instructor
  * did; both to the same; both, differently.
  */
-export type Fate = 'same' | 'change' | 'keep' | 'agree' | 'conflict'
+export type MergeCase = 'same' | 'change' | 'keep' | 'agree' | 'conflict'
 
 export const sameValue = (a: unknown, b: unknown): boolean =>
   a === b || canonicalJson(a ?? null) === canonicalJson(b ?? null)
 
 /** @param base null where nothing is known of an earlier deployment: then what differs is a conflict */
-export const fateOf = (base: FieldBase | null, present: unknown, wanted: unknown): Fate => {
+export const mergeCaseOf = (
+  base: FieldBase | null,
+  present: unknown,
+  wanted: unknown,
+): MergeCase => {
   const templateSame = base !== null && sameValue(base.sent, wanted)
   if (sameValue(present, wanted)) return templateSame ? 'same' : 'agree'
   if (base === null) return 'conflict'

@@ -1,11 +1,11 @@
 import { change, type Database, institutionNow } from '@wickerframe/storage'
 
 /** From now on results that were told before answer another question: what is waived, attested, joined or left out has changed. */
-export const markJudgedAnew = async (database: Database, courseId: number): Promise<void> => {
+export const markHeldAnew = async (database: Database, courseId: number): Promise<void> => {
   await change(
     database,
     `UPDATE courses
-     SET judged_from = ${institutionNow}
+     SET held_to_since = ${institutionNow}
      WHERE id = ?`,
     [courseId],
   )

@@ -1,7 +1,7 @@
 import { Worker } from 'node:worker_threads'
-import type { JudgeAnswer, JudgeQuestions } from './judgeThread.ts'
+import type { CheckAnswer, CheckQuestions } from './checkThread.ts'
 
-export type Judge = (courseId: number, asOf: string, today: string) => Promise<JudgeAnswer>
+export type CheckCourse = (courseId: number, asOf: string, today: string) => Promise<CheckAnswer>
 
 /** Sets of questions a thread holds at once: while one waits for the database, the next is worked out. */
 const setsPerThread = 2
@@ -17,18 +17,18 @@ interface Waiting {
   today: string
   /** A thread died over it and others: it is asked by itself, so that only what kills a thread fails. */
   alone: boolean
-  answered: (answer: JudgeAnswer) => void
+  answered: (answer: CheckAnswer) => void
 }
 
 /**
- * A pool of threads that judge courses, so that the process that talks to the platform stays free. Questions that wait are
+ * A pool of threads that check courses, so that the process that talks to the platform stays free. Questions that wait are
  * handed out in sets. A thread that dies is started again, and what it held is asked once more, each question by itself.
  * @param file program of the thread
  */
-export const judgePool = (
+export const checkPool = (
   file: string,
   threads: number,
-): { judge: Judge; stop: () => Promise<void> } => {
+): { checkCourse: CheckCourse; stop: () => Promise<void> } => {
   const queue: Waiting[] = []
   let next = 0
   let stopping = false
@@ -40,7 +40,7 @@ export const judgePool = (
 
   const start = (lane: Lane): Worker => {
     const worker = new Worker(file, { resourceLimits: { maxOldGenerationSizeMb: mostMegabytes } })
-    worker.on('message', ({ id, answer }: { id: number; answer: JudgeAnswer }) => {
+    worker.on('message', ({ id, answer }: { id: number; answer: CheckAnswer }) => {
       for (const set of lane.sets) {
         set.get(id)?.answered(answer)
         set.delete(id)
@@ -98,11 +98,11 @@ export const judgePool = (
         questions: set.map(({ id, courseId }) => ({ id, courseId })),
         asOf: first.asOf,
         today: first.today,
-      } satisfies JudgeQuestions)
+      } satisfies CheckQuestions)
     }
   }
   return {
-    judge: (courseId, asOf, today) =>
+    checkCourse: (courseId, asOf, today) =>
       new Promise((answered) => {
         queue.push({ id: ++next, courseId, asOf, today, alone: false, answered })
         // Questions that come in one go are handed out together.

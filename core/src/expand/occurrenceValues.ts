@@ -1,6 +1,6 @@
 import type { Facts } from '../course/index.ts'
 import type { FieldValues } from '../naming/index.ts'
-import type { Turn } from './repetitions.ts'
+import type { Occurrence } from './repetitions.ts'
 
 /** Values of the fields that come from a course's facts. */
 export const courseValues = (facts: Facts): FieldValues => ({
@@ -14,27 +14,27 @@ export const courseValues = (facts: Facts): FieldValues => ({
   modality: { 'on-campus': 'on campus', online: 'online', hybrid: 'hybrid' }[facts.modality],
 })
 
-/** Values of the fields that come from a turn's place in the calendar, beside those of its course. */
-export const turnValues = (
+/** Values of the fields that come from a occurrence's place in the calendar, beside those of its course. */
+export const occurrenceValues = (
   facts: Facts,
-  turn: Turn,
+  occurrence: Occurrence,
   ofCourse: FieldValues = courseValues(facts),
 ): FieldValues => {
-  const first = turn.weeks[0]
-  const last = turn.weeks.at(-1)
+  const first = occurrence.weeks[0]
+  const last = occurrence.weeks.at(-1)
   // Topics are known by week: a unit has a title of its own, and a single day none.
-  const topic = turn.unit
-    ? turn.unit.title
-    : turn.day || !first
+  const topic = occurrence.unit
+    ? occurrence.unit.title
+    : occurrence.day || !first
       ? undefined
       : (facts.topics[String(first.number)] ?? first.breakName)
   return {
     ...ofCourse,
-    number: turn.number,
-    ...(turn.unit ? { unit: turn.unit.number } : first ? { week: first.number } : {}),
-    ...(turn.unit && first && last ? { weeks: { from: first.number, to: last.number } } : {}),
-    ...(turn.day ? { day: turn.number } : {}),
-    ...(turn.half ? { half: turn.half.half } : {}),
+    number: occurrence.number,
+    ...(occurrence.unit ? { unit: occurrence.unit.number } : first ? { week: first.number } : {}),
+    ...(occurrence.unit && first && last ? { weeks: { from: first.number, to: last.number } } : {}),
+    ...(occurrence.day ? { day: occurrence.number } : {}),
+    ...(occurrence.half ? { half: occurrence.half.half } : {}),
     ...(first && last
       ? { dates: { first: first.first, last: last.last }, start: first.first, end: last.last }
       : {}),

@@ -1,13 +1,13 @@
-/** A process that judges the courses it is asked about, in two threads, and says how long it took. Started by `checks.ts`. */
+/** A process that checks the courses it is asked about, in two threads, and says how long it took. Started by `checks.ts`. */
 import { bundle } from '@wickerframe/scripts/bundle'
-import { judgePool } from '@wickerframe/server/checks/judgePool'
+import { checkPool } from '@wickerframe/server/checks/checkPool'
 
-export interface JudgingQuestion {
+export interface CheckingQuestion {
   courseIds: number[]
   asOf: string
   today: string
 }
-export interface JudgingAnswer {
+export interface CheckingAnswer {
   seconds: number
   /** How many were known from before. */
   known: number
@@ -18,14 +18,14 @@ export interface JudgingAnswer {
   failed: string | null
 }
 
-const pool = judgePool(await bundle('server/src/worker.ts'), 2)
+const pool = checkPool(await bundle('server/src/worker.ts'), 2)
 let peak = 0
 const watch = setInterval(() => (peak = Math.max(peak, process.memoryUsage().rss)), 100)
-process.on('message', ({ courseIds, asOf, today }: JudgingQuestion) => {
+process.on('message', ({ courseIds, asOf, today }: CheckingQuestion) => {
   const began = performance.now()
   const cpu = process.cpuUsage()
-  void Promise.all(courseIds.map((id) => pool.judge(id, asOf, today))).then((answers) => {
-    const failed = answers.find((answer) => answer.state !== 'judged' && answer.state !== 'known')
+  void Promise.all(courseIds.map((id) => pool.checkCourse(id, asOf, today))).then((answers) => {
+    const failed = answers.find((answer) => answer.state !== 'checked' && answer.state !== 'known')
     const used = process.cpuUsage(cpu)
     process.send?.({
       cpuSeconds: (used.user + used.system) / 1e6,
@@ -33,7 +33,7 @@ process.on('message', ({ courseIds, asOf, today }: JudgingQuestion) => {
       known: answers.filter((answer) => answer.state === 'known').length,
       peakMegabytes: Math.round(peak / 1024 / 1024),
       failed: failed ? JSON.stringify(failed) : null,
-    } satisfies JudgingAnswer)
+    } satisfies CheckingAnswer)
   })
 })
 process.on('disconnect', () => {

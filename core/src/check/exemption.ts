@@ -41,7 +41,7 @@ export const Attestation = z.strictObject({
 export type Attestation = z.output<typeof Attestation>
 
 /** What is waived and attested in one course. */
-export interface Dispensations {
+export interface Exemptions {
   waivers: readonly Waiver[]
   attestations: readonly Attestation[]
 }
