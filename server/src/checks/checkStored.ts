@@ -18,7 +18,8 @@ import { exemptionsOf } from '../waivers/exemptions.ts'
 import { settleFollowUps } from '../followUps/followUps.ts'
 import { joinsOf } from '../joins/joins.ts'
 import { notThisWeekOf } from '../waivers/notThisWeek.ts'
-import { findCheck, heldToSince, reuseChecks, storeChecks } from './checks.ts'
+import { findCheck, storeChecks } from './checks.ts'
+import { checkStamps, reuseChecks } from './reusedChecks.ts'
 import { findClashes } from '../courses/cohort.ts'
 import { courseHistories } from '../courses/courseHistory.ts'
 import type { StoredCourse } from '../courses/courses.ts'
@@ -109,7 +110,7 @@ const questionsOf = async (
   courses: readonly StoredCourse[],
   surroundings: ReadonlyMap<number, Surroundings>,
 ): Promise<Map<number, string>> => {
-  const states = await heldToSince(database, courses.map(idOf))
+  const states = await checkStamps(database, courses.map(idOf))
   const asked = courses.filter(
     (stored) => stored.templateId !== null && states.get(idOf(stored))?.digest,
   )
