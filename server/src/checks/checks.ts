@@ -6,13 +6,7 @@ import {
   type Finding,
   type Outlook,
 } from '@wickerframe/core'
-import {
-  change,
-  firstRow,
-  rowsOf,
-  type Database,
-  institutionNow,
-} from '@wickerframe/storage'
+import { change, firstRow, rowsOf, type Database, institutionNow } from '@wickerframe/storage'
 import { instantOfRow } from '../moment.ts'
 
 /** A result to be kept, with the question it answers. */

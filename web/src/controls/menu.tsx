@@ -1,13 +1,13 @@
 import { DropdownMenu } from 'radix-ui'
 import { Button } from './controls.tsx'
 
-export interface MenuGroup {
+export interface MenuGroup<Value extends string = string> {
   title?: string
-  items: readonly { value: string; text: string; disabled?: boolean }[]
+  items: readonly { value: Value; text: string; disabled?: boolean }[]
 }
 
 /** A button that opens a list of things to do; nothing happens until one is chosen with Enter or a click. */
-export const Menu = ({
+export const Menu = <Value extends string>({
   label,
   groups,
   shape = 'plain',
@@ -15,10 +15,10 @@ export const Menu = ({
   onPick,
 }: {
   label: string
-  groups: readonly MenuGroup[]
+  groups: readonly MenuGroup<Value>[]
   shape?: 'plain' | 'word'
   className?: string
-  onPick: (value: string) => void
+  onPick: (value: Value) => void
 }) => (
   <DropdownMenu.Root modal={false}>
     <DropdownMenu.Trigger asChild>
