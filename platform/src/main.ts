@@ -22,7 +22,13 @@ const address = {
 }
 await createSchema(address)
 const pool = connect(address)
-await migrate(pool, fileURLToPath(new URL('../migrations', import.meta.url)))
+await migrate(pool, fileURLToPath(new URL('../migrations', import.meta.url))).catch(
+  (cause: unknown) => {
+    // Said in a sentence: whoever starts it has no use for where in the program it was found.
+    console.error(cause instanceof Error ? cause.message : String(cause))
+    process.exit(1)
+  },
+)
 
 const courses = new Courses(pool, () =>
   new Date(Date.now() + settings.INSTITUTION_CLOCK_OFFSET_SECONDS * 1000).toISOString(),

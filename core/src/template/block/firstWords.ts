@@ -16,5 +16,6 @@ export const firstWords = (html: string): string => {
     .trim()
   if (text.length <= mostLetters) return text
   const cut = text.slice(0, mostLetters)
-  return `${cut.slice(0, Math.max(cut.lastIndexOf(' '), 20))} …`
+  const words = cut.slice(0, Math.max(cut.lastIndexOf(' '), 20))
+  return `${words.replace(/[\s,;:.–-]+$/, '')} …`
 }

@@ -2,6 +2,7 @@ import {
   ambiguityOf,
   anchorWords,
   audiences,
+  blockKindWords,
   homePageKey,
   isModule,
   itemKinds,
@@ -99,7 +100,7 @@ export const columns: readonly Column[] = [
           ? 'home'
           : row.row === 'exception'
             ? 'different'
-            : kindWords(row.block.kind),
+            : blockKindWords(row.block.kind),
     read: (row, text) => {
       const kind = oneOf(text, itemKinds)
       return kind && row.part
