@@ -130,7 +130,7 @@ const showStaffNotes: Edit = (course) =>
   itemsNamed(course, /^Notes for the instructor$/).map((item) => ({
     change: 'set-item',
     id: item.id,
-    fields: { staffOnly: false },
+    fields: { published: true, staffOnly: false },
   }))
 const hideWeek =
   (week: number): Edit =>

@@ -173,7 +173,7 @@ describe('mends', () => {
   it('remove the finding they were proposed for', async () => {
     const { applyChanges } = await import('../course/index.ts')
     const spoil: ((example: ExampleCourse) => void)[] = [
-      ({ item }) => void (item('staff-notes').staffOnly = false),
+      ({ item }) => void Object.assign(item('staff-notes'), { staffOnly: false, published: true }),
       ({ module }) => void (module('week', 3).published = false),
       ({ module }) => void (module('week', 3).name = 'Week 3 · Sep 15 – Sep 21 · Compass'),
       ({ item }) => void (item('assignment', 2).dueAt = null),

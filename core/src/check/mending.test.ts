@@ -158,7 +158,7 @@ describe('mending a course', () => {
     )
     example.module('week', 2).children.pop()
     example.item('assignment', 2).dueAt = null
-    example.item('staff-notes').staffOnly = false
+    Object.assign(example.item('staff-notes'), { staffOnly: false, published: true })
     const mended = mendCourse({ ...example, asOf: '2026-09-16' }, () => true)
     if (!mended.ok) throw new Error('it can be checked')
     expect(mended.value.before.findings.length).toBeGreaterThan(5)

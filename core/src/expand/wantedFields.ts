@@ -9,7 +9,9 @@ export type Fields = Record<string, unknown>
 export const wantedFields = (part: ExpectedPart, expected: ExpectedCourse): Fields => {
   const { definition } = part
   const { settings } = definition
-  const shown = { published: settings.published ?? true, staffOnly: part.audience === 'staff' }
+  const staffOnly = part.audience === 'staff'
+  // Hidden as well: a platform that does not heed the one still heeds the other, and no student sees it.
+  const shown = { published: !staffOnly && (settings.published ?? true), staffOnly }
   if (isModule(definition)) return { name: part.name, ...shown, opensAt: part.opensAt }
   const rubric =
     settings.rubric === undefined

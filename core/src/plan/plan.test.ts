@@ -96,7 +96,7 @@ describe('a plan for a shell', () => {
     const { course } = deploy(exampleTemplate(), shell(), emptyBase())
     expect(
       everyCourseItem(course).find(({ item }) => item.name === 'Notes for the instructor')?.item,
-    ).toMatchObject({ staffOnly: true })
+    ).toMatchObject({ staffOnly: true, published: false })
     expect(course.modules.find((module) => module.name.includes('Fall Pause'))?.children).toEqual(
       [],
     )

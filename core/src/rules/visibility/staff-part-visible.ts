@@ -40,6 +40,8 @@ export const staffPartVisible = defineRule({
   },
   mend(verdict, context): Change[] {
     const there = verdict.subject.about === 'part' ? context.itemFor(verdict.subject.part) : null
-    return there ? [{ change: 'set-item', id: there.item.id, fields: { staffOnly: true } }] : []
+    return there
+      ? [{ change: 'set-item', id: there.item.id, fields: { published: false, staffOnly: true } }]
+      : []
   },
 })
