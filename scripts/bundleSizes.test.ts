@@ -38,4 +38,15 @@ describe('the JavaScript that a page needs, compressed', () => {
     expect(needed).toBeGreaterThan(kilobytes(withImports(entry())))
     expect(needed).toBeLessThanOrEqual(200)
   })
+  it.each([
+    ['names.worker', 'NamesScreen'],
+    ['proofread.worker', 'WorkbenchScreen'],
+    ['model.worker', 'NewTemplateScreen'],
+  ])('is not loaded twice for %s, and never starts the page in it', (worker, name) => {
+    const needed = withImports(chunk(worker))
+    const shared = [...withImports(chunk(name))].filter((file) => needed.has(file))
+    expect(needed.has(entry())).toBe(false)
+    expect(shared.length).toBeGreaterThan(0)
+    expect(kilobytes([chunk(worker)])).toBeLessThanOrEqual(12)
+  })
 })

@@ -39,15 +39,14 @@ export const noDecisions: Decisions = { rule: null, single: {} }
 
 /** How one field of one part differs, and what the plan does about it. */
 export const FieldStep = z.strictObject({
-  /** Name of the field; a block is `block:KEY`; a place is `place`. */
-  field: z.string(),
+  field: z.string().describe('Name of the field; a block is block:KEY; a place is place'),
   does: z.enum(['change', 'keep', 'agree', 'conflict', 'restore', 'leave']),
 
-  /** As last deployed, as it stands, as the template wants it, and as it will be. Blocks are HTML. null: nothing. */
-  base: z.unknown(),
-  present: z.unknown(),
-  wanted: z.unknown(),
-  result: z.unknown(),
+  /** Values; of a block its HTML. null: nothing. */
+  base: z.unknown().describe('As it was last deployed; null: not at all'),
+  present: z.unknown().describe('As it stands; null: not at all'),
+  wanted: z.unknown().describe('As the template wants it'),
+  result: z.unknown().describe('As it will be once the plan was carried out'),
   decided: Decision.nullable(),
   reason: z.string(),
 

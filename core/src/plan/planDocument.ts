@@ -1,30 +1,7 @@
 import { z } from 'zod'
 import { Change } from '../course/index.ts'
-import { decisionWords } from './mergeCase.ts'
-import { isWorkedOut, type Plan } from './plan.ts'
-
-const StepField = z.strictObject({
-  field: z.string().describe('Name of the field; a block is block:KEY; a place is place'),
-  does: z.enum(['change', 'keep', 'agree', 'conflict', 'restore', 'leave']),
-  base: z.json().describe('As it was last deployed; null: not at all'),
-  present: z.json(),
-  wanted: z.json(),
-  result: z.json().describe('As it will be once the plan was carried out'),
-  decided: z.enum(decisionWords).nullable(),
-  reason: z.string(),
-})
-const Step = z.strictObject({
-  does: z.enum(['create', 'change', 'move', 'adopt', 'keep', 'remove', 'conflict', 'set']),
-  instance: z.string(),
-  part: z.string(),
-  kind: z.string(),
-  name: z.string(),
-  into: z.string().nullable(),
-  opensAt: z.string().nullable(),
-  dueAt: z.string().nullable(),
-  reason: z.string(),
-  fields: z.array(StepField),
-})
+import { Consequence } from './consequence.ts'
+import { isWorkedOut, PlanStep, type Plan } from './plan.ts'
 
 /** A plan as the command line prints it. */
 export const PlanDocument = z.strictObject({
@@ -33,21 +10,14 @@ export const PlanDocument = z.strictObject({
   reason: z
     .string()
     .describe('Why the course is left out, or what is missing for a plan; empty otherwise'),
-  steps: z.array(Step),
+  steps: z.array(PlanStep),
   unchanged: z.number().int().describe('Parts that stay as they are, with nothing to tell of them'),
   undecided: z
     .number()
     .int()
     .describe('Conflicts nobody has decided on; they are left as they are'),
   additive: z.boolean(),
-  consequences: z.array(
-    z.strictObject({
-      code: z.string(),
-      count: z.number().int(),
-      example: z.string(),
-      all: z.array(z.string()),
-    }),
-  ),
+  consequences: z.array(Consequence),
   changes: z.array(Change).describe('The ordered change set for the platform'),
 })
 export type PlanDocument = z.output<typeof PlanDocument>
@@ -67,15 +37,5 @@ export const planDocument = (plan: Plan): PlanDocument => {
       changes: [],
     }
   const { state, steps, unchanged, undecided, additive, consequences, changes } = plan
-  return {
-    schema,
-    state,
-    reason: '',
-    steps: JSON.parse(JSON.stringify(steps)) as PlanDocument['steps'],
-    unchanged,
-    undecided,
-    additive,
-    consequences,
-    changes,
-  }
+  return { schema, state, reason: '', steps, unchanged, undecided, additive, consequences, changes }
 }

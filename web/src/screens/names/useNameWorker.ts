@@ -1,6 +1,7 @@
 import { useEffect, useMemo, useRef, useState } from 'react'
 import type { InferredFormat, NameContext } from '@wickerframe/core'
 import type { Ask, Judged, ListedName, Tell } from './protocol.ts'
+import namesWorker from './names.worker.ts?shared-worker-url'
 
 export interface Progress {
   judged: readonly (Judged | undefined)[]
@@ -40,7 +41,7 @@ export const useNameWorker = (
   } | null>(null)
 
   useEffect(() => {
-    const started = new Worker(new URL('./names.worker.ts', import.meta.url), { type: 'module' })
+    const started = new Worker(namesWorker, { type: 'module' })
     let judged: (Judged | undefined)[] = []
     let shownAt = 0
     started.addEventListener('message', ({ data }: MessageEvent<Tell>) => {

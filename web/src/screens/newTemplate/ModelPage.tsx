@@ -7,6 +7,7 @@ import { Pick, plural, Problem, Waiting } from '../../controls/controls.tsx'
 import { tellApart } from '../../controls/tellApart.ts'
 import { Tick } from '../../controls/typed.tsx'
 import type { ModelAsk, ModelTell } from './model.worker.ts'
+import modelWorker from './model.worker.ts?shared-worker-url'
 
 const aboutWords: Readonly<Record<ModelProposal['about'], string>> = {
   repeat: 'What repeats',
@@ -56,7 +57,7 @@ export const ModelPage = ({
     told.current = onMade
   })
   useEffect(() => {
-    const started = new Worker(new URL('./model.worker.ts', import.meta.url), { type: 'module' })
+    const started = new Worker(modelWorker, { type: 'module' })
     started.addEventListener('message', ({ data }: MessageEvent<ModelTell>) => {
       if (data.job !== job.current) return
       if (data.made.ok) {

@@ -1,5 +1,6 @@
 import { useEffect, useRef, useState } from 'react'
 import type { Remark, Template } from '@wickerframe/core'
+import proofreadWorker from './proofread.worker.ts?shared-worker-url'
 
 const restMilliseconds = 300
 
@@ -20,9 +21,7 @@ export const useProofreading = (template: Template | null): readonly Remark[] | 
     const timer = setTimeout(() => {
       // The worker is fetched when there is something to read, after the outline stands.
       if (!worker.current) {
-        worker.current = new Worker(new URL('./proofread.worker.ts', import.meta.url), {
-          type: 'module',
-        })
+        worker.current = new Worker(proofreadWorker, { type: 'module' })
         worker.current.addEventListener(
           'message',
           ({ data }: MessageEvent<{ job: number; remarks: Remark[] }>) =>
