@@ -1,7 +1,7 @@
 import tailwind from '@tailwindcss/vite'
 import react from '@vitejs/plugin-react'
 import { defineConfig } from 'vite'
-import { sharedWorkers } from './sharedWorkers.ts'
+import { sharedWorkers } from './sharedWorkers.config.ts'
 
 export default defineConfig({
   root: import.meta.dirname,

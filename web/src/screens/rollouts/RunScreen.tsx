@@ -1,38 +1,46 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { Link, useNavigate, useParams } from 'react-router'
-import type { Me } from '@wickerframe/contract'
+import type { Me, RunDetail } from '@wickerframe/contract'
 import { may } from '@wickerframe/contract/capabilities'
 import { call } from '../../api/client.ts'
 import { useRun } from '../../api/queries.ts'
 import { Button, Moment, Page, plural, Problem, Waiting } from '../../controls/controls.tsx'
 import { RolloutPlan } from './RolloutPlan.tsx'
 import { Rehearsals, RolloutResult } from './RolloutResult.tsx'
-import { speedWords, taskOrder, taskWords } from './runWords.ts'
+import { progressOf, runActions, showsPlans, speedWords, taskOrder, taskWords } from './runWords.ts'
 
 /** A run from its plans to its end: planned, approved, watched, taken back. */
 export const RunScreen = ({ me }: { me: Me }) => {
   const { run = '' } = useParams()
-  const id = Number(run)
+  const query = useRun(Number(run))
+  if (query.data) return <Run detail={query.data} mayAct={may(me, 'roll out')} />
+  return (
+    <Page title="Rollout">
+      {query.isPending ? <Waiting what="the run" /> : <Problem error={query.error} />}
+    </Page>
+  )
+}
+
+const useRunActions = (detail: RunDetail) => {
   const client = useQueryClient()
   const navigate = useNavigate()
-  const query = useRun(id)
   const act = useMutation({
     mutationFn: (act: 'approveRun' | 'pauseRun' | 'resumeRun' | 'cancelRun' | 'retryRun') =>
-      call(act, { at: { run: id } }),
-    onSuccess: () => client.invalidateQueries({ queryKey: ['run', id] }),
+      call(act, { at: { run: detail.id } }),
+    onSuccess: () => client.invalidateQueries({ queryKey: ['run', detail.id] }),
   })
   const back = useMutation({
     mutationFn: () =>
       call('planRenames', {
         body: {
-          names: (query.data?.tasks ?? []).flatMap((task) =>
-            task.state === 'done'
-              ? task.renames.map((rename) => ({
-                  course: task.course,
-                  what: rename.what,
-                  id: rename.id,
-                  was: rename.name,
-                  name: rename.was,
+          names: detail.tasks.flatMap(({ course, state, renames }) =>
+            state === 'done'
+              ? renames.map(({ what, id, was, name }) => ({
+                  course,
+                  what,
+                  id,
+                  was: name,
+                  name: was,
                 }))
               : [],
           ),
@@ -40,28 +48,14 @@ export const RunScreen = ({ me }: { me: Me }) => {
       }),
     onSuccess: ({ run: planned }) => void navigate(`/rollouts/${planned}`),
   })
-  if (query.isPending)
-    return (
-      <Page title="Rollout">
-        <Waiting what="the run" />
-      </Page>
-    )
-  const detail = query.data
-  if (!detail)
-    return (
-      <Page title="Rollout">
-        <Problem error={query.error} />
-      </Page>
-    )
-  const { counts, state } = detail
-  const all = Object.values(counts).reduce((sum, count) => sum + count, 0)
-  const planning = state === 'planning'
-  const plans =
-    detail.kind === 'rollout' && detail.order !== null && (planning || state === 'planned')
-  const over = planning
-    ? all - counts['to-plan'] - counts['at-work']
-    : counts.done + counts.failed + counts.cancelled + counts.held
-  const mayAct = may(me, 'roll out')
+  return { act, back }
+}
+
+const Run = ({ detail, mayAct }: { detail: RunDetail; mayAct: boolean }) => {
+  const { act, back } = useRunActions(detail)
+  const { state } = detail
+  const offered = mayAct ? runActions(detail) : null
+  const looksOver = showsPlans(detail)
   return (
     <Page
       title={detail.title}
@@ -74,35 +68,31 @@ export const RunScreen = ({ me }: { me: Me }) => {
         </>
       }
       beside={
-        mayAct && (
+        offered && (
           <>
-            {state === 'planned' && !plans && (
+            {offered.approve && (
               <Button shape="main" onClick={() => act.mutate('approveRun')}>
                 Approve and run
               </Button>
             )}
-            {(state === 'planned' || planning) && (
-              <Button onClick={() => act.mutate('cancelRun')}>Drop the plan</Button>
-            )}
-            {detail.kind === 'renames' && state === 'done' && counts.done > 0 && (
+            {offered.drop && <Button onClick={() => act.mutate('cancelRun')}>Drop the plan</Button>}
+            {offered.wayBack && (
               <Button disabled={back.isPending} onClick={() => back.mutate()}>
                 Plan the way back
               </Button>
             )}
-            {state === 'running' && over < all && (
-              <Button onClick={() => act.mutate('pauseRun')}>Pause</Button>
-            )}
-            {state === 'paused' && (
+            {offered.pause && <Button onClick={() => act.mutate('pauseRun')}>Pause</Button>}
+            {offered.goOn && (
               <Button shape="main" onClick={() => act.mutate('resumeRun')}>
                 Go on
               </Button>
             )}
-            {(state === 'running' || state === 'paused') && over < all && (
+            {offered.leaveOut && (
               <Button onClick={() => act.mutate('cancelRun')}>Leave out the rest</Button>
             )}
-            {counts.failed > 0 && !plans && (
+            {offered.tryAgain && (
               <Button shape="main" onClick={() => act.mutate('retryRun')}>
-                Try {counts.failed} failed again
+                Try {detail.counts.failed} failed again
               </Button>
             )}
           </>
@@ -110,8 +100,8 @@ export const RunScreen = ({ me }: { me: Me }) => {
       }
     >
       <p className="text-ink-2">
-        {state === 'planned' || planning ? 'Planned' : 'Begun'} <Moment at={detail.createdAt} /> by{' '}
-        {detail.by}
+        {state === 'planning' || state === 'planned' ? 'Planned' : 'Begun'}{' '}
+        <Moment at={detail.createdAt} /> by {detail.by}
         {detail.finishedAt && (
           <>
             , ended <Moment at={detail.finishedAt} />
@@ -123,28 +113,34 @@ export const RunScreen = ({ me }: { me: Me }) => {
           : 'It goes on when this page is closed.'}
       </p>
       <Problem error={act.error ?? back.error} />
-      {state !== 'planned' && (
-        <div className="mt-4" role="status">
-          <progress className="h-2 w-full" max={all} value={over} aria-label="Progress" />
-          <p>
-            {planning
-              ? `Reading and planning: ${over} of ${plural(all, 'course')}.`
-              : `${over} of ${plural(all, 'course')}: ${taskOrder
-                  .filter((one) => counts[one] > 0)
-                  .map((one) => `${counts[one]} ${taskWords[one]}`)
-                  .join(', ')}.`}{' '}
-            {speedWords(detail.perSecond, detail.secondsLeft)}
-          </p>
-        </div>
-      )}
-      {plans ? (
+      {state !== 'planned' && <RunProgress detail={detail} />}
+      {looksOver ? (
         <RolloutPlan detail={detail} may={mayAct} />
       ) : (
         <RolloutResult detail={detail} may={mayAct} />
       )}
-      {mayAct && state === 'planned' && plans && detail.order?.mode === 'version' && (
+      {mayAct && looksOver && state === 'planned' && detail.order?.mode === 'version' && (
         <Rehearsals detail={detail} />
       )}
     </Page>
+  )
+}
+
+const RunProgress = ({ detail }: { detail: RunDetail }) => {
+  const { counts } = detail
+  const { all, over } = progressOf(detail)
+  return (
+    <div className="mt-4" role="status">
+      <progress className="h-2 w-full" max={all} value={over} aria-label="Progress" />
+      <p>
+        {detail.state === 'planning'
+          ? `Reading and planning: ${over} of ${plural(all, 'course')}.`
+          : `${over} of ${plural(all, 'course')}: ${taskOrder
+              .filter((state) => counts[state] > 0)
+              .map((state) => `${counts[state]} ${taskWords[state]}`)
+              .join(', ')}.`}{' '}
+        {speedWords(detail.perSecond, detail.secondsLeft)}
+      </p>
+    </div>
   )
 }

@@ -1,4 +1,4 @@
-import type { RunSummary, TaskState } from '@wickerframe/contract'
+import type { RunDetail, RunSummary, TaskState } from '@wickerframe/contract'
 
 export const taskWords: Record<TaskState, string> = {
   'to-plan': 'to be planned',
@@ -53,3 +53,36 @@ export const speedWords = (perSecond: number | null, secondsLeft: number | null)
   perSecond === null || secondsLeft === null
     ? ''
     : `${perSecond >= 1 ? `${perSecond.toFixed(1)} courses a second` : `${(perSecond * 60).toFixed(0)} courses a minute`}, about ${secondsLeft < 90 ? `${Math.ceil(secondsLeft)} s` : `${Math.ceil(secondsLeft / 60)} min`} left`
+
+/** How many courses a run is about, and with how many the present stretch is over: planning, or carrying out. */
+export const progressOf = ({ counts, state }: Pick<RunSummary, 'counts' | 'state'>) => {
+  const all = Object.values(counts).reduce((sum, count) => sum + count, 0)
+  return {
+    all,
+    over:
+      state === 'planning'
+        ? all - counts['to-plan'] - counts['at-work']
+        : counts.done + counts.failed + counts.cancelled + counts.held,
+  }
+}
+
+/** A run whose plans are looked over, course by course, before any of them is approved. */
+export const showsPlans = ({ kind, order, state }: Pick<RunDetail, 'kind' | 'order' | 'state'>) =>
+  kind === 'rollout' && order !== null && (state === 'planning' || state === 'planned')
+
+/** What can be done with a run as it stands. */
+export const runActions = (run: RunDetail) => {
+  const { counts, kind, state } = run
+  const { all, over } = progressOf(run)
+  const looksOver = showsPlans(run)
+  const goesOn = (state === 'running' || state === 'paused') && over < all
+  return {
+    approve: state === 'planned' && !looksOver,
+    drop: state === 'planned' || state === 'planning',
+    wayBack: kind === 'renames' && state === 'done' && counts.done > 0,
+    pause: state === 'running' && goesOn,
+    goOn: state === 'paused',
+    leaveOut: goesOn,
+    tryAgain: counts.failed > 0 && !looksOver,
+  }
+}

@@ -1,11 +1,4 @@
-import {
-  DndContext,
-  PointerSensor,
-  useSensor,
-  useSensors,
-  type DragEndEvent,
-  type DragMoveEvent,
-} from '@dnd-kit/core'
+import { DndContext } from '@dnd-kit/core'
 import { useVirtualizer } from '@tanstack/react-virtual'
 import {
   useCallback,
@@ -18,11 +11,12 @@ import {
   type KeyboardEvent,
 } from 'react'
 import { flushSync } from 'react-dom'
-import { isModule, safeCell, type Template } from '@wickerframe/core'
+import { isModule, type Template } from '@wickerframe/core'
 import { columnsBeside, type CellReading, type Column } from './columns.ts'
 import { useDraftStore } from './draftStore.ts'
 import type { OutlineRow } from './outlineRows.ts'
-import { rowHeight, SheetRow, type Dragging } from './SheetRow.tsx'
+import { cellsAsText, editsOfCell, fillCellsDown, pasteCells } from './sheetCells.ts'
+import { rowHeight, SheetRow } from './SheetRow.tsx'
 import {
   addRow,
   clipRows,
@@ -33,13 +27,13 @@ import {
   pasteRows,
   removeRows,
 } from './sheetEdits.ts'
+import { actOfKey, type SheetAct } from './sheetKeys.ts'
+import { useSheetDrag } from './useSheetDrag.ts'
 
 interface Cell {
   row: number
   column: number
 }
-const isLetter = (event: KeyboardEvent) =>
-  event.key.length === 1 && !event.ctrlKey && !event.metaKey && !event.altKey
 
 /** The template as a sheet: one row for each part, edited in the row by keyboard like a good table. */
 export const OutlineSheet = ({
@@ -77,7 +71,6 @@ export const OutlineSheet = ({
   const [anchor, setAnchor] = useState<number | null>(null)
   const [extra, setExtra] = useState<ReadonlySet<string>>(new Set())
   const [editing, setEditing] = useState<{ start: string } | null>(null)
-  const [dragging, setDragging] = useState<Dragging | null>(null)
   const [wanted, setWanted] = useState<{ key: string; thenEdit: boolean } | null>(null)
   const scroller = useRef<HTMLDivElement>(null)
   const focusSoon = useRef(false)
@@ -222,19 +215,6 @@ export const OutlineSheet = ({
     },
     [columns, mayEdit, onChoose],
   )
-  /** The topmost chosen cell's text goes into the ones below it. */
-  const fillDown = () => {
-    const which = columns[column]
-    const [first, ...rest] = selectedRows
-    if (!which?.read || !first || rest.length === 0) return
-    const text = which.text(first, template)
-    make(
-      rest.flatMap((one) => {
-        const reading = which.editable(one) ? which.read?.(one, text, template) : null
-        return reading?.ok ? reading.edits : []
-      }),
-    )
-  }
   const remove = () => {
     const edits = removeRows(
       selectedRows.filter((row) => !row.above),
@@ -262,110 +242,77 @@ export const OutlineSheet = ({
   const moveRow = (edits: Parameters<typeof edit>) => {
     if (row && make(edits)) setWanted({ key: row.key, thenEdit: false })
   }
-  const step = (event: KeyboardEvent, by: number) => {
-    if (event.shiftKey) setAnchor((before) => before ?? at)
+  const step = (by: number, extend: boolean) => {
+    if (extend) setAnchor((before) => before ?? at)
     else {
       setAnchor(null)
       if (extra.size > 0) setExtra(new Set())
     }
     go({ row: at + by, column })
     const next = rows[Math.max(0, Math.min(rows.length - 1, at + by))]
-    if (slipOpen && next && !event.shiftKey) onChoose(next.key)
+    if (slipOpen && next && !extend) onChoose(next.key)
+  }
+  const moves = {
+    up: (moved: OutlineRow) => moveBy(moved, -1),
+    down: (moved: OutlineRow) => moveBy(moved, 1),
+    in: (moved: OutlineRow) => moveIn(moved, all, template),
+    out: (moved: OutlineRow) => moveOut(moved, all, template),
+  }
+  const perform = (does: SheetAct, here: OutlineRow): void => {
+    switch (does.act) {
+      case 'undo':
+        return undo()
+      case 'redo':
+        return redo()
+      case 'fill-down':
+        return void make(fillCellsDown(selectedRows, columns[column], template))
+      case 'choose-all':
+        return setExtra(new Set(rows.map(({ key }) => key)))
+      case 'choose-none':
+        setAnchor(null)
+        return setExtra(new Set())
+      case 'remove':
+        return remove()
+      case 'add':
+        return add(does.kind)
+      case 'move':
+        return moveRow(moves[does.way](here))
+      case 'step':
+        return step(does.by, does.extend)
+      case 'go':
+        return go({ row: does.row === 'first' ? 0 : rows.length - 1, column })
+      case 'column':
+        return go({ row: at, column: column + does.by })
+      case 'toggle':
+        return onToggle(here.key)
+      case 'type':
+        return startEdit(does.start)
+      case 'open-slip':
+        return onChoose(here.key)
+      case 'empty-cell':
+        return void make(editsOfCell(here, columns[column], '', template))
+    }
   }
   const onKey = (event: KeyboardEvent) => {
     if (editing || !row) return
-    const control = event.ctrlKey || event.metaKey
-    const key = event.key
-    const which = columns[column]
-    const does = ((): (() => void) | null => {
-      if (control && key.toLowerCase() === 'z') return event.shiftKey ? redo : undo
-      if (control && key.toLowerCase() === 'y') return redo
-      if (control && key.toLowerCase() === 'd') return mayEdit ? fillDown : null
-      if (control && key.toLowerCase() === 'a')
-        return () => setExtra(new Set(rows.map((row) => row.key)))
-      if (control && key === 'Enter')
-        return mayEdit ? () => add(event.shiftKey ? 'module' : 'page') : null
-      if (control || (event.altKey && !key.startsWith('Arrow'))) return null
-      if (event.altKey) {
-        if (!mayEdit || row.above) return null
-        return (
-          {
-            ArrowUp: () => moveRow(moveBy(row, -1)),
-            ArrowDown: () => moveRow(moveBy(row, 1)),
-            ArrowRight: () => moveRow(moveIn(row, all, template)),
-            ArrowLeft: () => moveRow(moveOut(row, all, template)),
-          }[key] ?? null
-        )
-      }
-      switch (key) {
-        case 'ArrowDown':
-          return () => step(event, 1)
-        case 'ArrowUp':
-          return () => step(event, -1)
-        case 'PageDown':
-          return () => step(event, 15)
-        case 'PageUp':
-          return () => step(event, -15)
-        case 'Home':
-          return () => go({ row: 0, column })
-        case 'End':
-          return () => go({ row: rows.length - 1, column })
-        case 'ArrowRight':
-          return () =>
-            column === 0 && row.opens && closed.has(row.key)
-              ? onToggle(row.key)
-              : go({ row: at, column: column + 1 })
-        case 'ArrowLeft':
-          return () =>
-            column === 0 && row.opens && !closed.has(row.key)
-              ? onToggle(row.key)
-              : go({ row: at, column: column - 1 })
-        case 'Tab': {
-          const next = column + (event.shiftKey ? -1 : 1)
-          return next < 0 || next >= columns.length ? null : () => go({ row: at, column: next })
-        }
-        case 'Enter':
-          return mayType(row, which) ? () => startEdit() : () => onChoose(row.key)
-        case 'F2':
-          return () => startEdit()
-        case 'F4':
-          return () => onChoose(row.key)
-        case 'Delete':
-          return mayEdit ? remove : null
-        case 'Backspace':
-          return mayType(row, which) && which?.id !== 'name' && which?.id !== 'kind'
-            ? () => {
-                const reading = which?.read?.(row, '', template)
-                if (reading?.ok) make(reading.edits)
-              }
-            : null
-        case 'Escape':
-          return () => {
-            setAnchor(null)
-            setExtra(new Set())
-          }
-        default:
-          return null
-      }
-    })()
-    if (does) {
-      event.preventDefault()
-      does()
-    } else if (isLetter(event) && key !== '?' && key !== '/' && mayType(row, which)) {
-      event.preventDefault()
-      startEdit(key)
-    }
+    const does = actOfKey(event, {
+      row,
+      column: columns[column],
+      columnAt: column,
+      columnCount: columns.length,
+      isClosed: closed.has(row.key),
+      mayEdit,
+      mayType: mayType(row, columns[column]),
+    })
+    if (!does) return
+    event.preventDefault()
+    perform(does, row)
   }
   const onCopy = (event: ClipboardEvent) => {
     if (editing || !row) return
     const clip = clipRows(selectedRows, template)
     event.preventDefault()
-    event.clipboardData.setData(
-      'text/plain',
-      selectedRows
-        .map((row) => columns.map((which) => safeCell(which.text(row, template))).join('\t'))
-        .join('\n'),
-    )
+    event.clipboardData.setData('text/plain', cellsAsText(selectedRows, columns, template))
     if (clip) event.clipboardData.setData('application/x-wickerframe-parts', clip)
   }
   const onPaste = (event: ClipboardEvent) => {
@@ -382,61 +329,23 @@ export const OutlineSheet = ({
       if (make(pasted.edits) && first) setWanted({ key: first, thenEdit: false })
       return
     }
-    // Cells from a table go into the cells from here on, as far as they can be read.
-    const lines = event.clipboardData
-      .getData('text/plain')
-      .replace(/\r?\n$/, '')
-      .split(/\r?\n/)
-    make(
-      lines.flatMap((line, down) =>
-        line.split('\t').flatMap((text, right) => {
-          const one = rows[at + down]
-          const which = columns[column + right]
-          const reading =
-            one && which?.read && which.editable(one) ? which.read(one, text, template) : null
-          return reading?.ok ? reading.edits : []
-        }),
-      ),
-    )
+    const text = event.clipboardData.getData('text/plain')
+    make(pasteCells(text, rows, columns, { row: at, column }, template))
   }
 
   const cellEditing = useMemo(
     () => (editing ? { column, start: editing.start } : null),
     [editing, column],
   )
-  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }))
-  const overRow = (event: DragMoveEvent | DragEndEvent): Dragging | null => {
-    const box = scroller.current?.getBoundingClientRect()
-    const pointer = event.activatorEvent
-    if (!box || !(pointer instanceof MouseEvent)) return null
-    const y = pointer.clientY + event.delta.y - box.top + (scroller.current?.scrollTop ?? 0)
-    const index = Math.floor(y / rowHeight)
-    const target = rows[Math.max(0, Math.min(rows.length - 1, index))]
-    if (!target) return null
-    const share = y / rowHeight - index
-    const holds = (target.row === 'part' && isModule(target.part)) || target.row === 'exception'
-    return {
-      key: String(event.active.id),
-      target: target.key,
-      where: holds && share > 0.3 && share < 0.75 ? 'inside' : share < 0.5 ? 'before' : 'after',
-    }
-  }
-  const onDragEnd = (event: DragEndEvent) => {
-    const drop = overRow(event)
-    setDragging(null)
-    const dragged = all.find((one) => one.key === drop?.key)
-    const target = all.find((one) => one.key === drop?.target)
-    if (drop && dragged && target && make(dropOn(dragged, target, drop.where, template)))
+  const { dragging, handlers } = useSheetDrag(scroller, rows, (drop) => {
+    const dragged = all.find(({ key }) => key === drop.key)
+    const target = all.find(({ key }) => key === drop.target)
+    if (dragged && target && make(dropOn(dragged, target, drop.where, template)))
       setWanted({ key: dragged.key, thenEdit: false })
-  }
+  })
 
   return (
-    <DndContext
-      sensors={sensors}
-      onDragMove={(event) => setDragging(overRow(event))}
-      onDragEnd={onDragEnd}
-      onDragCancel={() => setDragging(null)}
-    >
+    <DndContext {...handlers}>
       <div
         role="treegrid"
         aria-label="Outline of the template"
