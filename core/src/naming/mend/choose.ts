@@ -1,5 +1,6 @@
 import type { FieldValues } from '../fields.ts'
-import { mostOfASlot, placeWeight, type Candidate, type Recognised } from './candidates.ts'
+import { mostOfASlot, type Candidate, type Recognised } from './candidates.ts'
+import { placeWeight } from './placeWeight.ts'
 import { overlap } from './tokens.ts'
 
 /** Candidates that stand together without overlapping, one for each slot at most, and how much speaks for them. */
