@@ -286,7 +286,7 @@ export const modelCase = (facts: Facts, seed: number, edits: boolean): ModelCase
               `<p>${sentence(random)}. ${sentence(random)}, ${sentence(random).toLowerCase()}.</p>`,
           )
       item.html = item.html.replace(
-        /<div data-wf[^>]*>([\s\S]*?)<\/div>/g,
+        /<div data-wicker[^>]*>([\s\S]*?)<\/div>/g,
         random() < 0.5 ? '<section>$1</section>' : '$1',
       )
     }
