@@ -1,2 +1,3 @@
+export { TemplateChange } from './change.ts'
 export * from './compareTemplates.ts'
 export * from './words.ts'

@@ -15,11 +15,14 @@ import {
   planUndo,
   withStrengthsOf,
   type Base,
+  type CarryKind,
   type PartsTaken,
   type Course,
   type Decisions,
   type ExpectedCourse,
   type Plan,
+  type PlanInput,
+  type Problem,
   type Template,
   misfitsOf,
 } from '@wickerframe/core'
@@ -31,6 +34,7 @@ import { courseBodies, type CourseBodies } from '../snapshots/courseBodies.ts'
 import { findCourse, type HeldToState, type StoredCourse } from '../courses/courses.ts'
 import { findDeploymentOfRun } from './deployments.ts'
 import { findSnapshot } from '../snapshots/snapshots.ts'
+import type { Version } from '../templates/templates.ts'
 import { versionById, versionByKey } from '../templates/versions.ts'
 
 /** Raised with every change of what a plan or an expansion gives for the same input. */
@@ -84,147 +88,207 @@ const everyExpectedPart = (expected: ExpectedCourse) => {
   return all
 }
 
+/** What is planned with: the order, and the course as it is stored and as it was read. */
+interface Planning extends PlanOrder {
+  database: Database
+  stored: StoredCourse
+  course: Course
+  /** Which revisions of house texts are written. */
+  today: string
+  base: Base
+  bodies: CourseBodies
+}
+
+/** A plan with what follows from it for the course. */
+interface Made {
+  plan: Plan
+  expected?: ExpectedCourse
+  heldTo?: HeldTo
+  undoes?: number
+  heldToAgain?: HeldToState | null
+  warning?: string
+}
+
+const leftOut = (reason: string): Made => ({ plan: { state: 'left-out', reason } })
+const problemWords = ({ path, found, expected }: Problem): string =>
+  `${path.slice(1)} is ${found}, expected ${expected}`
+
 /**
  * The plan for one course, from what is stored and what was read of it. Reads the database, never the platform.
  * @param today which revisions of house texts are written
  */
 export const planCourse = async (
   database: Database,
-  { order, decisions, sourceCourseId }: PlanOrder,
+  order: PlanOrder,
   stored: StoredCourse,
   course: Course,
   today: string,
 ): Promise<PlannedCourse | { unusable: string }> => {
-  const { id: courseId, status } = stored.summary
   const bodies = courseBodies()
-  const base = await findBase(database, courseId)
-  const leftOut = (reason: string): PlannedCourse | { unusable: string } =>
-    ended({ state: 'left-out', reason }, null, null, null)
-  const ended = (
-    plan: Plan,
-    expected: ExpectedCourse | null,
-    heldTo: HeldTo,
-    undoes: number | null,
-    warning = '',
-    heldToAgain: HeldToState | null = null,
-  ): PlannedCourse | { unusable: string } =>
-    plan.state === 'unusable'
-      ? unusable(plan.reason)
-      : {
-          heldToAgain,
-          plan,
-          summary: summaryOf(plan, warning),
-          base,
-          bodies,
-          expected,
-          template: expected?.template ?? null,
-          heldTo,
-          undoes,
-        }
+  const base = await findBase(database, stored.summary.id)
+  const made = await planOf({ ...order, database, stored, course, today, base, bodies })
+  if ('unusable' in made) return made
+  const { plan, expected = null, heldTo = null, undoes = null, heldToAgain = null } = made
+  return plan.state === 'unusable'
+    ? unusable(plan.reason)
+    : {
+        heldToAgain,
+        plan,
+        summary: summaryOf(plan, made.warning ?? ''),
+        base,
+        bodies,
+        expected,
+        template: expected?.template ?? null,
+        heldTo,
+        undoes,
+      }
+}
+
+const planOf = async (planning: Planning): Promise<Made | { unusable: string }> => {
+  const { base, bodies, course, order, stored } = planning
+  const { status } = stored.summary
   if (order.mode !== 'undo' && status !== 'teaching' && status !== 'preparing')
     return leftOut(`the course is ${status}`)
   if (base.parts.length > 0)
     for (const { item } of everyCourseItem(course)) if (item.html !== null) bodies.idOf(item.html)
-
-  if (order.mode === 'undo') {
-    const deployment = await findDeploymentOfRun(database, order.run, courseId)
-    if (!deployment) return leftOut('that rollout did nothing here, or it was taken back already')
-    await bodies.load(database, courseId, [
-      ...bodiesOfBase(base),
-      ...bodiesOfRecord(deployment.undo),
-    ])
-    const plan = planUndo({ record: deployment.undo, course, base, bodies })
-    return ended(plan, null, null, deployment.number, '', deployment.heldToBefore)
-  }
-
-  const version =
-    order.mode === 'version' || order.mode === 'carry'
-      ? await versionByKey(database, order.template, order.version)
-      : stored.templateId !== null && stored.version !== null
-        ? await versionById(database, stored.templateId, stored.version)
-        : null
+  if (order.mode === 'undo') return undoOf(planning, order.run)
+  const version = await versionFor(planning)
   if (!version)
     return order.mode === 'house-text'
       ? leftOut('nothing was deployed to it')
       : unusable('the version is gone')
-  const expansion = expandForPlan({ template: version.document, facts: stored.facts, course, base })
+  const { facts } = stored
+  const expansion = expandForPlan({ template: version.document, facts, course, base })
   if (!expansion.ok)
-    return unusable(
-      `the template does not fit: ${expansion.problems.map((problem) => `${problem.path.slice(1)} is ${problem.found}, expected ${problem.expected}`).join('; ')}`,
-    )
+    return unusable(`the template does not fit: ${expansion.problems.map(problemWords).join('; ')}`)
   const expected = expansion.value
-  await bodies.load(database, courseId, bodiesOfBase(base))
-  const common = { expected, course, base, bodies, onDate: today, decisions }
-  const heldTo: HeldTo = {
-    templateId: version.templateId,
-    version: version.number,
-    partsTaken: null,
+  await bodies.load(planning.database, stored.summary.id, bodiesOfBase(base))
+  switch (order.mode) {
+    case 'house-text':
+      return houseTextOf(planning, expected, order.houseText)
+    case 'carry':
+      return carriedOf(planning, expected, version, order.carry)
+    case 'version':
+      return versionOf(planning, expected, version, order)
   }
+}
 
-  if (order.mode === 'house-text') {
-    const blocks = blocksShowing(expected, order.houseText)
-    if (base.parts.length === 0 || blocks.length === 0)
-      return leftOut('it does not show this house text')
-    return ended(planDeployment({ ...common, only: { parts: [], blocks } }), expected, null, null)
+/** The version that an order names; otherwise the one that the course is under. */
+const versionFor = async ({
+  database,
+  order,
+  stored: { templateId, version },
+}: Planning): Promise<Version | null> => {
+  if (order.mode === 'version' || order.mode === 'carry')
+    return versionByKey(database, order.template, order.version)
+  return templateId !== null && version !== null ? versionById(database, templateId, version) : null
+}
+
+const undoOf = async (
+  { base, bodies, course, database, stored }: Planning,
+  run: number,
+): Promise<Made> => {
+  const { id } = stored.summary
+  const deployment = await findDeploymentOfRun(database, run, id)
+  if (!deployment) return leftOut('that rollout did nothing here, or it was taken back already')
+  await bodies.load(database, id, [...bodiesOfBase(base), ...bodiesOfRecord(deployment.undo)])
+  return {
+    plan: planUndo({ record: deployment.undo, course, base, bodies }),
+    undoes: deployment.number,
+    heldToAgain: deployment.heldToBefore,
   }
-  if (order.mode === 'carry') {
-    if (base.parts.length > 0 || !isShell(course)) return leftOut('the course is no shell any more')
-    const source =
-      sourceCourseId === null ? null : await findCourse(database, sourceCourseId, 'system', today)
-    const snapshot = sourceCourseId === null ? null : await findSnapshot(database, sourceCourseId)
-    if (!source || !snapshot || sourceCourseId === null)
-      return unusable('the course it comes from was never read')
-    const sourceBase = await findBase(database, sourceCourseId)
-    await bodies.load(database, sourceCourseId, bodiesOfBase(sourceBase))
-    return ended(
-      carryOver(
-        planDeployment(common),
-        expected,
-        { course: snapshot.course, base: sourceBase, bodies, facts: source.facts },
-        new Set(order.carry),
-      ),
-      expected,
-      heldTo,
-      null,
-    )
-  }
-  const chosen = order.only
-  if (chosen && base.parts.length === 0)
-    return leftOut('nothing was deployed to it yet, so there is nothing to bring single parts into')
-  const adopts = base.parts.length === 0 && !isShell(course) && order.adopt
-  const adopt = adopts
-    ? new Map(
-        pairCourse(expected, course, (item) =>
-          item.html === null ? null : analysePage(item.html),
-        ).pairs.map((pair) => [pair.expected, pair.found]),
-      )
-    : undefined
-  const plan = planDeployment({
-    ...common,
-    only: chosen,
-    except: order.except,
-    restore: order.restore,
-    ...(adopt ? { adopt } : {}),
-  })
-  const undecidedParts = !isWorkedOut(plan)
-    ? []
-    : plan.steps
-        .filter((step) =>
-          step.fields.some((field) => field.does === 'conflict' && field.decided === null),
+}
+
+const inputOf = (
+  { base, bodies, course, decisions, today }: Planning,
+  expected: ExpectedCourse,
+): PlanInput => ({ expected, course, base, bodies, onDate: today, decisions })
+
+const wholly = ({ templateId, number }: Version): NonNullable<HeldTo> => ({
+  templateId,
+  version: number,
+  partsTaken: null,
+})
+
+const houseTextOf = (planning: Planning, expected: ExpectedCourse, houseText: string): Made => {
+  const blocks = blocksShowing(expected, houseText)
+  if (planning.base.parts.length === 0 || blocks.length === 0)
+    return leftOut('it does not show this house text')
+  const plan = planDeployment({ ...inputOf(planning, expected), only: { parts: [], blocks } })
+  return { plan, expected }
+}
+
+const carriedOf = async (
+  planning: Planning,
+  expected: ExpectedCourse,
+  version: Version,
+  carry: readonly CarryKind[],
+): Promise<Made | { unusable: string }> => {
+  const { base, bodies, course, database, sourceCourseId, today } = planning
+  if (base.parts.length > 0 || !isShell(course)) return leftOut('the course is no shell any more')
+  const neverRead = unusable('the course it comes from was never read')
+  if (sourceCourseId === null) return neverRead
+  const source = await findCourse(database, sourceCourseId, 'system', today)
+  const snapshot = await findSnapshot(database, sourceCourseId)
+  if (!source || !snapshot) return neverRead
+  const sourceBase = await findBase(database, sourceCourseId)
+  await bodies.load(database, sourceCourseId, bodiesOfBase(sourceBase))
+  const plan = carryOver(
+    planDeployment(inputOf(planning, expected)),
+    expected,
+    { course: snapshot.course, base: sourceBase, bodies, facts: source.facts },
+    new Set(carry),
+  )
+  return { plan, expected, heldTo: wholly(version) }
+}
+
+/** For a course with content of its own: which part of the version is what there. */
+const adopted = (expected: ExpectedCourse, course: Course): ReadonlyMap<string, string> =>
+  new Map(
+    pairCourse(expected, course, ({ html }) =>
+      html === null ? null : analysePage(html),
+    ).pairs.map((pair) => [pair.expected, pair.found]),
+  )
+
+/** Keys of parts with a conflict that nobody has decided on. */
+const undecidedParts = (plan: Plan): string[] =>
+  isWorkedOut(plan)
+    ? plan.steps
+        .filter(({ fields }) =>
+          fields.some(({ decided, does }) => does === 'conflict' && decided === null),
         )
-        .map((step) => step.part)
-  const except = [...new Set([...order.except, ...undecidedParts])]
-  const only =
-    chosen === null
-      ? null
-      : [...chosen.parts, ...chosen.blocks.map((block) => block.split('/')[0] ?? '')]
-  return ended(
+        .map(({ part }) => part)
+    : []
+
+const versionOf = (
+  planning: Planning,
+  expected: ExpectedCourse,
+  version: Version,
+  { adopt, except, only, restore }: RolloutOrder & { mode: 'version' },
+): Made => {
+  const { base, course, stored } = planning
+  const isNew = base.parts.length === 0
+  if (only && isNew)
+    return leftOut('nothing was deployed to it yet, so there is nothing to bring single parts into')
+  const plan = planDeployment({
+    ...inputOf(planning, expected),
+    only,
+    except,
+    restore,
+    ...(isNew && adopt && !isShell(course) ? { adopt: adopted(expected, course) } : {}),
+  })
+  const leftAlone = [...new Set([...except, ...undecidedParts(plan)])]
+  const brought = only && [...only.parts, ...only.blocks.map((block) => block.split('/')[0] ?? '')]
+  const isWhole = brought === null && leftAlone.length === 0
+  return {
     plan,
     expected,
-    { ...heldTo, partsTaken: only === null && except.length === 0 ? null : { only, except } },
-    null,
-    misfitOf(version.document, stored),
-  )
+    heldTo: {
+      ...wholly(version),
+      partsTaken: isWhole ? null : { only: brought, except: leftAlone },
+    },
+    warning: misfitOf(version.document, stored),
+  }
 }
 
 /**
