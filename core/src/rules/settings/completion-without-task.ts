@@ -38,7 +38,7 @@ export const completionWithoutTask = defineRule({
           message: 'nothing',
           values: { module: module.name },
           evidence: [{ kind: 'count', text: `${itemsIn(module).length} items, no task` }],
-          expected: 'a discussion, assignment or quiz',
+          expected: 'a discussion, assignment or assessment',
           itemId: module.id,
         }
     }

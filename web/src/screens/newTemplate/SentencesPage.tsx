@@ -36,7 +36,7 @@ const holdingWords: Readonly<Record<Holding, string>> = {
   notes: 'notes',
   discussion: 'a discussion',
   assignment: 'an assignment',
-  quiz: 'a quiz',
+  quiz: 'an assessment',
   checklist: 'a checklist',
 }
 
