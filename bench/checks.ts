@@ -38,7 +38,7 @@ const rows = makeRoster(most * 3).filter((row) => row.weeks === 16 || row.weeks 
 const facts = new Map(
   factsOfRoster(rows)
     .slice(0, most)
-    .map((one) => [one.platformCourseId, one.facts]),
+    .map(({ platformCourseId, facts }) => [platformCourseId, facts]),
 )
 if (facts.size < most) throw new Error(`the roster has ${facts.size} courses of 15 or 16 weeks`)
 const read = readRoster(Buffer.from(rosterCsv(rows)))

@@ -12,8 +12,8 @@ import {
 } from '@wickerframe/demo'
 
 const facts = factsOfRoster(makeRoster(48))
-  .map((one) => one.facts)
-  .filter((one) => one.weeks >= 15)
+  .map(({ facts }) => facts)
+  .filter(({ weeks }) => weeks >= 15)
 const seeds = Array.from({ length: 150 }, (_, i) => 50_001 + i)
 const names: Readonly<Record<keyof ModelScores, string>> = {
   repeats: 'repeats found (pairs of items)',

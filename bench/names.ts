@@ -102,6 +102,6 @@ for (const heldBack of [false, true]) {
   const share = (holds: (one: CorpusName, judgement: ReturnType<typeof judgeName>) => boolean) =>
     `${((100 * judged.filter(({ one, judgement }) => holds(one, judgement)).length) / part.length).toFixed(1)} %`
   console.log(
-    `corpus, ${heldBack ? 'held back' : 'used in development'}: ${part.length} names; mended rightly ${share((one, { mended }) => mended === one.right)}; wrong with confidence above 0.8 ${share((one, { mended, confidence }) => mended !== null && mended !== one.right && confidence > 0.8)}`,
+    `corpus, ${heldBack ? 'held back' : 'used in development'}: ${part.length} names; mended rightly ${share(({ right }, { mended }) => mended === right)}; wrong with confidence above 0.8 ${share(({ right }, { mended, confidence }) => mended !== null && mended !== right && confidence > 0.8)}`,
   )
 }

@@ -144,7 +144,7 @@ const measure = () => {
     again,
     fresh,
     items:
-      courses.reduce((sum, one) => sum + everyCourseItem(one.course).length, 0) / courses.length,
+      courses.reduce((sum, { course }) => sum + everyCourseItem(course).length, 0) / courses.length,
   }
 }
 

@@ -69,7 +69,7 @@ try {
 
   // The bare client: the same change sets, worked out beforehand, read from files while it runs.
   const template = { ...demoTemplate('harbour-standard.json'), version: 1 }
-  const facts = factsOfRoster(makeRoster(48)).find((one) => one.facts.code === 'NAV 110')?.facts
+  const facts = factsOfRoster(makeRoster(48)).find(({ facts }) => facts.code === 'NAV 110')?.facts
   if (!facts) throw new Error('NAV 110 is in the roster')
   let bytes = 0
   let changes = 0

@@ -74,7 +74,7 @@ describe('roles', () => {
         course.instructors.some((person) => person.email === 'sunniva.drake@kestrelsound.example'),
       ),
     ).toBe(true)
-    const other = courses.find((course) => !own.some((one) => one.id === course.id))
+    const other = courses.find((course) => !own.some(({ id }) => id === course.id))
     const detail = (await clients.designer.get<CourseDetail>(`/api/courses/${other?.id}`)).body
     const item = detail.snapshot?.homePage ?? ''
     expect((await clients.designer.get(`/api/courses/${other?.id}/items/${item}`)).status).toBe(200)

@@ -139,7 +139,7 @@ describe('a roster', () => {
       absent: [{ platformId: 'kc-ghost', course: 'NAV 1 Coastal Navigation' }],
     })
     const all = (await designer.get<{ platformId: string }[]>('/api/courses')).body
-    expect(all.map((one) => one.platformId)).not.toContain('kc-ghost')
+    expect(all.map(({ platformId }) => platformId)).not.toContain('kc-ghost')
   })
   it('of 50,000 rows is looked through in batches, told as it goes, while others are served', async () => {
     const text = [columns, ...Array.from({ length: 50_000 }, (_, n) => row(`big-${n}`, n))].join(
@@ -164,7 +164,7 @@ describe('a roster', () => {
     const waited = await longestWait(sent)
     const { value, took } = await sent
     expect(value.at(-1)?.answer).toMatchObject({ rows: 50_000, errors: [] })
-    expect(value.filter((one) => one.progress).length).toBeGreaterThan(1)
+    expect(value.filter(({ progress }) => progress).length).toBeGreaterThan(1)
     console.log(
       `50,000 rows: ${Math.round(took)} ms, others waited ${Math.round(waited)} ms at most`,
     )
@@ -186,7 +186,7 @@ describe('a platform that sends another course', () => {
       .body
     const ended = await until(
       async () => (await designer.get<RunDetail>(`/api/runs/${run}`)).body,
-      (one) => one.state === 'done',
+      ({ state }) => state === 'done',
     )
     expect(ended.tasks[0]).toMatchObject({
       state: 'failed',
@@ -481,7 +481,7 @@ describe('following runs and asking for checks', () => {
     await bed.pool.query(`UPDATE runs
       SET state = 'cancelled'`)
     const asked = await Promise.all(Array.from({ length: 100 }, () => check(first.id)))
-    expect(new Set(asked.map((one) => one.body.run)).size).toBe(1)
+    expect(new Set(asked.map(({ body }) => body.run)).size).toBe(1)
     const days = Array.from({ length: 25 }, (_, i) => `2026-10-${String(i + 1).padStart(2, '0')}`)
     const others = await Promise.all(
       days.map((asOf) =>

@@ -19,10 +19,10 @@ export const violations = async (on: Page): Promise<string[]> => {
     "axe.run(document, { runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'], iframes: false }).then((r) => r.violations)",
   )) as Violation[]
   return found
-    .filter((one) => one.impact === 'serious' || one.impact === 'critical')
+    .filter(({ impact }) => impact === 'serious' || impact === 'critical')
     .map(
-      (one) =>
-        `${one.id}: ${one.nodes
+      ({ id, nodes }) =>
+        `${id}: ${nodes
           .slice(0, 3)
           .map((node) => node.html.slice(0, 160))
           .join(' | ')}`,

@@ -82,7 +82,7 @@ describe('a waiver', () => {
     await designer.post(`/api/courses/${course.id}/waivers`, { fingerprint, reason: 'Agreed' })
     const listed = async () =>
       (await designer.get<CourseSummary[]>(`/api/courses${later}`)).body.find(
-        (one) => one.id === course.id,
+        ({ id }) => id === course.id,
       )?.check
     const stale = before.result?.counts.openMusts
     expect((await listed())?.counts.openMusts ?? null).not.toBe(stale)
@@ -343,7 +343,7 @@ describe('mends', () => {
     const worker = await bed.startWorker()
     const done = await until(
       () => runOf(designer, run),
-      (one) => one.state === 'done',
+      ({ state }) => state === 'done',
     )
     await worker.stop()
     expect(done.tasks[0]?.state).toBe('done')

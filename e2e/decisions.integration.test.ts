@@ -83,7 +83,7 @@ describe('a merge', () => {
     ).toBe(200)
     const told = await roster(rows, 'dry=1')
     expect(told.body.changes).toEqual([])
-    expect(told.body.kept.map((one) => [one.field, one.here, one.file])).toEqual([
+    expect(told.body.kept.map(({ field, here, file }) => [field, here, file])).toEqual([
       ['status', 'merged', 'teaching'],
       ['class sections', 'M1, M2', 'M2'],
       ['instructors', expect.stringContaining('ida.m1'), expect.stringContaining('ida.m2')],
@@ -122,7 +122,7 @@ describe('what was shown is what is done', () => {
     )
     expect([other.status, other.body.type]).toEqual([409, 'urn:wickerframe:problem:changed'])
     const all = (await designer.get<CourseSummary[]>('/api/courses')).body
-    expect(all.filter((one) => one.classSections.includes('X1'))).toEqual([])
+    expect(all.filter(({ classSections }) => classSections.includes('X1'))).toEqual([])
     const same = await designer.post<MadeCourses>(
       `/api/courses/made?how=shared&shown=${shown.body.digest}`,
       body,

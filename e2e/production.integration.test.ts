@@ -124,7 +124,7 @@ describe('a start in production', () => {
         (text) => pattern.test(text),
       )
     const part = (name: string) =>
-      childrenOf(child.pid ?? 0).find((one) => one.runs.includes(`dist/${name}.mjs`))?.pid ?? 0
+      childrenOf(child.pid ?? 0).find(({ runs }) => runs.includes(`dist/${name}.mjs`))?.pid ?? 0
     try {
       await saying(
         /server: .*listening[\s\S]*worker: .*working|worker: .*working[\s\S]*server: .*listening/,

@@ -176,7 +176,7 @@ const editsOf = (course: Course, i: number): Change[] => {
 const normal = (course: Course): string => {
   const names = new Map(
     [...everyModule(course.modules), ...everyCourseItem(course).map(({ item }) => item)].map(
-      (one, i) => [one.id, `#${i}`],
+      ({ id }, i) => [id, `#${i}`],
     ),
   )
   const text = JSON.stringify(course, (field, value: unknown) =>
@@ -207,7 +207,7 @@ const applied = async (
 const planned = async (version: number, list: readonly CourseSummary[]): Promise<number> => {
   const { body } = await designer.post<{ run: number }>('/api/rollouts', {
     order: versionOrder(template, version),
-    courses: list.map((one) => one.id),
+    courses: list.map(({ id }) => id),
     rule: 'keep',
   })
   await until(

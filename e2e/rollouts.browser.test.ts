@@ -107,7 +107,7 @@ describe('a rollout, as a designer goes through it', () => {
     const { body } = await designer.get<TemplateDraft>(`/api/templates/${key}`)
     const part = body.draft.parts
       .flatMap((part) => (part.kind === 'module' ? part.items : []))
-      .find((one) => one.key === 'welcome')
+      .find(({ key }) => key === 'welcome')
     const block =
       part && part.kind !== 'module'
         ? part.blocks.find(
@@ -134,7 +134,7 @@ describe('a rollout, as a designer goes through it', () => {
               field: ['name'],
               was: body.draft.parts
                 .flatMap((part) => (part.kind === 'module' ? part.items : []))
-                .find((one) => one.key === 'questions')?.name,
+                .find(({ key }) => key === 'questions')?.name,
               value: 'Ask the watch',
             },
           ],
@@ -150,7 +150,7 @@ describe('a rollout, as a designer goes through it', () => {
       ).body,
     ).toMatchObject({ version: 2 })
 
-    const ids = (await courses()).map((one) => one.id)
+    const ids = (await courses()).map(({ id }) => id)
     await page.goto(
       `${bed.address}/rollouts/new?template=${key}&version=2&courses=${ids.join('.')}`,
     )
@@ -179,7 +179,7 @@ describe('a rollout, as a designer goes through it', () => {
       html.includes('I have rowed since'),
       html.includes('From now on'),
     ]).toEqual([true, true, false])
-    expect((await courses()).map((one) => one.template?.version)).toEqual([2, 2, 2])
+    expect((await courses()).map(({ template }) => template?.version)).toEqual([2, 2, 2])
   })
 
   it('takes it back in two courses, and sees it in the history', async () => {
@@ -190,8 +190,8 @@ describe('a rollout, as a designer goes through it', () => {
     await page.getByRole('button', { name: 'Approve and run 2 courses' }).click({ timeout: 30_000 })
     await ended()
     await page.getByText(/^2 of 2 courses: 2 done/).waitFor({ timeout: 30_000 })
-    expect((await courses()).map((one) => one.template?.version).sort()).toEqual([1, 1, 2])
-    const [course] = (await courses()).filter((one) => one.template?.version === 1) as [
+    expect((await courses()).map(({ template }) => template?.version).sort()).toEqual([1, 1, 2])
+    const [course] = (await courses()).filter(({ template }) => template?.version === 1) as [
       CourseSummary,
     ]
     expect(
@@ -225,7 +225,7 @@ describe('a rollout, as a designer goes through it', () => {
     const made = await until(
       async () =>
         (await designer.get<CourseSummary[]>('/api/courses')).body.find(
-          (one) => one.term === 'winter-short-2027',
+          ({ term }) => term === 'winter-short-2027',
         ),
       (found) => found !== undefined,
     )
@@ -240,9 +240,9 @@ describe('a rollout, as a designer goes through it', () => {
       `code,title,term,session,class section,own or shared,instructor e-mail,instructor name,modality,weeks,status\n${row}`,
       { 'content-type': 'text/csv' },
     )
-    const [shell] = (await courses()).filter((one) => one.classSections.includes('L9')) as [
-      CourseSummary,
-    ]
+    const [shell] = (await courses()).filter(({ classSections }) =>
+      classSections.includes('L9'),
+    ) as [CourseSummary]
     const before = (await snapshot(shell)).revision
     await page.goto(`${bed.address}/courses/${shell.id}?show=history`)
     await page.getByLabel('Template for checking').selectOption(key)

@@ -105,7 +105,7 @@ const run = async (
     bed,
     designer,
     versionOrder(key, version, more),
-    course.map((one) => one.id),
+    course.map(({ id }) => id),
   )
   await designer.post(`/api/runs/${planned.run}/approve`)
   await workUntil(bed, designer, planned.run, 'done')
@@ -282,7 +282,7 @@ describe('from deployment to undo', () => {
     expect(everyCourseItem(after).some(({ item }) => item.name === 'Ask me anything')).toBe(true)
     const { body: detail } = await designer.get<CourseDetail>(`/api/courses/${course.id}`)
     expect(detail.template).toMatchObject({ version: 1 })
-    expect(detail.history.map((one) => one.mode)).toEqual(['undo', 'version', 'version'])
+    expect(detail.history.map(({ mode }) => mode)).toEqual(['undo', 'version', 'version'])
     expect(detail.history[1]?.undoneBy).toBe(undo.body.run)
     expect(
       (await designer.post(`/api/rollouts/${updateRun}/undo`, { courses: [course.id] })).status,
@@ -377,7 +377,7 @@ describe('special rollouts', () => {
     const after = everyCourseItem(await snapshot(course)).map(({ item }) => item)
     const names = after.map((item) => item.name)
     expect(new Set(names).size).toBe(names.length)
-    for (const item of before) expect(after.find((one) => one.id === item.id)?.html).toBe(item.html)
+    for (const item of before) expect(after.find(({ id }) => id === item.id)?.html).toBe(item.html)
     expect(names.some((name) => /[Qq]uiz 1/.test(name))).toBe(true)
   })
 

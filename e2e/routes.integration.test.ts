@@ -145,7 +145,7 @@ describe('what somebody gives their word for', () => {
       if (!outcome) continue
       const by = async () =>
         (await detailOf(course)).result?.outcomes.find(
-          (one) => one.fingerprint === outcome.fingerprint,
+          ({ fingerprint }) => fingerprint === outcome.fingerprint,
         )?.attestedBy
       expect((await attest(course, outcome)).status).toBe(200)
       expect(await by()).toBeDefined()

@@ -362,11 +362,11 @@ describe('versions', () => {
         uses: [{ department: 'NAV', modality: 'online', inUse }],
       })
     const uses = async () =>
-      (await designer.get<TemplateSummary[]>('/api/templates')).body.flatMap((one) =>
-        one.versions.flatMap((version) =>
+      (await designer.get<TemplateSummary[]>('/api/templates')).body.flatMap(({ versions, key }) =>
+        versions.flatMap((version) =>
           version.uses
             .filter((there) => there.department === 'NAV' && there.modality === 'online')
-            .map(() => `${one.key} ${version.number}`),
+            .map(() => `${key} ${version.number}`),
         ),
       )
     expect(await uses()).toEqual(['distance-standard 1'])
@@ -605,7 +605,7 @@ describe('the library', () => {
     ).toBe(200)
     expect((await release('quiet-standard')).status).toBe(200)
     const course = (await designer.get<CourseSummary[]>('/api/courses')).body.find(
-      (one) => one.state === 'deployed',
+      ({ state }) => state === 'deployed',
     )
     const before = (await designer.get<CourseDetail>(`/api/courses/${course?.id}`)).body.snapshot
     const { run, plans } = await planRollout(bed, designer, versionOrder('quiet-standard', 1), [

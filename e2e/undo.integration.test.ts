@@ -128,7 +128,7 @@ const release = async (words: string, without: string | null): Promise<number> =
 const alike = (course: Course): unknown => {
   const names = new Map(
     [...everyModule(course.modules), ...everyCourseItem(course).map(({ item }) => item)].map(
-      (one) => [one.id, one.name],
+      ({ id, name }) => [id, name],
     ),
   )
   const text = JSON.stringify(course, (field, value: unknown) =>
@@ -236,13 +236,13 @@ describe('bodies', () => {
       ),
     ).rejects.toMatchObject({ code: 'ER_ROW_IS_REFERENCED_2' })
     const all = (await designer.get<CourseSummary[]>('/api/courses')).body
-    for (const one of all) await tidyCourse(bed.pool, one.id)
+    for (const { id } of all) await tidyCourse(bed.pool, id)
     const nobodys = 'f'.repeat(64)
     await savePageBodies(bed.pool, new Map([[nobodys, '<p>Of nobody.</p>']]))
     expect(await collectBodies(bed.pool, 100_000, 0)).toBeGreaterThan(0)
-    for (const one of all) {
-      const still = bodiesOfBase(await findBase(bed.pool, one.id))
-      expect(await unnamedBodies(bed.pool, one.id, still)).toEqual([])
+    for (const { id } of all) {
+      const still = bodiesOfBase(await findBase(bed.pool, id))
+      expect(await unnamedBodies(bed.pool, id, still)).toEqual([])
     }
   })
 

@@ -51,10 +51,10 @@ export const checkText = (result: CheckResult, withPairs: boolean): string => {
     )
     lines.push(
       ...result.merged.map(
-        (one) => `  ${one.expected.join(' and ')} stand together in ${one.found}`,
+        ({ expected, found }) => `  ${expected.join(' and ')} stand together in ${found}`,
       ),
       ...result.split.map(
-        (one) => `  ${one.expected} was taken apart into ${one.found.join(' and ')}`,
+        ({ expected, found }) => `  ${expected} was taken apart into ${found.join(' and ')}`,
       ),
     )
     lines.push(

@@ -76,21 +76,23 @@ describe('both documents', () => {
   it('hold every route and every operation', () => {
     expect(
       operationsOf(apiDocument())
-        .map((one) => one.operationId)
+        .map(({ operationId }) => operationId)
         .sort(),
     ).toEqual([...routeNames].sort())
     expect(
       operationsOf(connectorDocument())
-        .map((one) => one.operationId)
+        .map(({ operationId }) => operationId)
         .sort(),
     ).toEqual(Object.keys(connectorOperations).sort())
   })
   it('tell the list of changes after a cursor, and what signing in asks for', () => {
-    const list = operationsOf(connectorDocument()).find((one) => one.operationId === 'listCourses')
+    const list = operationsOf(connectorDocument()).find(
+      ({ operationId }) => operationId === 'listCourses',
+    )
     expect(list?.parameters).toContainEqual(
       expect.objectContaining({ name: 'after', in: 'query', required: false }),
     )
-    const signIn = operationsOf(apiDocument()).find((one) => one.operationId === 'signIn')
+    const signIn = operationsOf(apiDocument()).find(({ operationId }) => operationId === 'signIn')
     expect(signIn?.security).toEqual([])
     expect(signIn?.requestBody?.content['application/json']?.schema?.$ref).toMatch(/^#/)
   })

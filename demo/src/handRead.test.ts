@@ -6,7 +6,7 @@ import { demoTemplate, factsOfRoster, makeCourse, makeRoster, stories, storyAt }
 const template = demoTemplate('harbour-standard.json')
 const roster = factsOfRoster(makeRoster(48))
 const demoCourse = (platformId: string) => {
-  const index = roster.findIndex((one) => one.platformCourseId === platformId)
+  const index = roster.findIndex(({ platformCourseId }) => platformCourseId === platformId)
   const facts = roster[index]?.facts
   if (!facts) throw new Error(`${platformId} is not in the demo`)
   return { facts, course: makeCourse(platformId, template, facts, storyAt(index), 7000 + index) }

@@ -21,8 +21,8 @@ import {
 } from './index.ts'
 
 const facts = factsOfRoster(makeRoster(24))
-  .map((one) => one.facts)
-  .find((one) => one.code === 'NAV 110')
+  .map(({ facts }) => facts)
+  .find(({ code }) => code === 'NAV 110')
 if (!facts) throw new Error('the roster has NAV 110')
 const harbour: Template = { ...demoTemplate('harbour-standard.json'), version: 1 }
 const programme: Template = { ...navigationProgramme(harbour), version: 1 }
@@ -57,7 +57,7 @@ describe('the demo’s layers', () => {
       ...weakenings(harbour, nav110),
     ]).toEqual([])
     for (const template of [programme, nav110, draft, workshopStandard()])
-      expect(proofread(template).filter((one) => one.severity === 'error')).toEqual([])
+      expect(proofread(template).filter(({ severity }) => severity === 'error')).toEqual([])
   })
   it('give NAV 110 chart work each week, a review at the end of each unit, and the day at sea', () => {
     const expansion = expandCourse({ template: nav110, facts, mintFrom: 'demo' })

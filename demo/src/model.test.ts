@@ -12,8 +12,8 @@ import {
 } from './index.ts'
 
 const facts = factsOfRoster(makeRoster(20))
-  .map((one) => one.facts)
-  .filter((one) => one.weeks >= 15)
+  .map(({ facts }) => facts)
+  .filter(({ weeks }) => weeks >= 15)
 const [first] = facts
 if (!first) throw new Error('the roster has courses of 15 weeks and more')
 const seeds = Array.from({ length: 12 }, (_, i) => i + 1)
@@ -78,7 +78,7 @@ describe('a model course', () => {
       about: 'repeat',
       words: '16 modules are one, repeated each week',
     })
-    expect(proofread(template).filter((one) => one.severity === 'error')).toEqual([])
+    expect(proofread(template).filter(({ severity }) => severity === 'error')).toEqual([])
   })
   it('knows weeks that were renamed by what they hold', () => {
     expect(

@@ -40,8 +40,8 @@ const percent = (share: number) => `${(100 * share).toFixed(1)} %`
 describe('the corpus of names', () => {
   it('is large and varied enough', () => {
     expect(corpus.length).toBeGreaterThanOrEqual(900)
-    expect(new Set(corpus.map((one) => one.format.source)).size).toBeGreaterThanOrEqual(25)
-    expect(corpus.filter((one) => one.heldBack).length).toBeGreaterThanOrEqual(300)
+    expect(new Set(corpus.map(({ format }) => format.source)).size).toBeGreaterThanOrEqual(25)
+    expect(corpus.filter(({ heldBack }) => heldBack).length).toBeGreaterThanOrEqual(300)
   })
   it.each([
     ['used in development', false],

@@ -101,11 +101,11 @@ const valuesAt = (facts: Facts, place: string): FieldValues => {
   const occurrence = half
     ? repeated('half').find((one) => one.number === at('w') && one.half?.half === half)
     : at('w')
-      ? repeated('week').find((one) => one.number === at('w'))
+      ? repeated('week').find(({ number }) => number === at('w'))
       : at('u') && !at('d')
-        ? repeated('unit').find((one) => one.number === at('u'))
+        ? repeated('unit').find(({ number }) => number === at('u'))
         : at('d')
-          ? repeated('day').find((one) => one.number === at('d'))
+          ? repeated('day').find(({ number }) => number === at('d'))
           : undefined
   const values = occurrenceValues(
     facts,
@@ -115,7 +115,7 @@ const valuesAt = (facts: Facts, place: string): FieldValues => {
   // A day counted within its unit.
   if (at('u') && at('d')) {
     const stretch = unitStretches(facts.units ?? [], weeks, facts.term, facts.meetingDays).find(
-      (one) => one.number === at('u'),
+      ({ number }) => number === at('u'),
     )
     const date = stretch?.days[at('d') - 1]?.date
     Object.assign(

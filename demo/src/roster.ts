@@ -136,7 +136,7 @@ export const factsOfRoster = (
           weeks: row.weeks,
           term,
           ...(row.session ? { session: row.session } : {}),
-          classSections: group.map((one) => one.classSection),
+          classSections: group.map(({ classSection }) => classSection),
           classSectionKind: row.classSectionKind,
           instructors: [{ name: row.instructorName, email: row.instructorEmail }],
           topics: topicsFor(row.code, row.weeks),

@@ -59,7 +59,7 @@ const stretchesOf = (
     .filter((date) => !not.has(date))
     .sort()
     .map((first) => ({ first, last: addDays(first, length - 1) }))
-    .filter((one) => one.last >= from && one.first <= until)
+    .filter(({ last, first }) => last >= from && first <= until)
 }
 
 /**

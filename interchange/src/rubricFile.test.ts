@@ -71,7 +71,7 @@ describe('a rubric file', () => {
         )
         expect(
           result.ok &&
-            result.value.map((one) => [one.text, ...one.levels.map((level) => level.text)]),
+            result.value.map(({ text, levels }) => [text, ...levels.map((level) => level.text)]),
         ).toEqual(rows)
       }),
     )

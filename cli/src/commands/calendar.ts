@@ -35,7 +35,7 @@ export const calendar: Command = async (values, streams) => {
       ? undefined
       : orUnusable(nextFile, await readJsonFile(nextFile, TermDocument, streams))
   const { session } = values
-  if (session !== undefined && !term.sessions.some((one) => one.code === session))
+  if (session !== undefined && !term.sessions.some(({ code }) => code === session))
     throw new Unusable(
       `--session: found ${session}; expected ${term.sessions.map((session) => session.code).join(', ') || 'none, as the term has no sessions'}`,
     )

@@ -70,10 +70,8 @@ const placedIn = (expected: ExpectedCourse, course: Course): Map<string, string>
   const recorded = [
     ...everyModule(course.modules),
     ...everyCourseItem(course).map(({ item }) => item),
-  ].flatMap((one) =>
-    one.recordedAs
-      ? [[instanceOf(one.recordedAs.part, one.recordedAs.repetition), one.id] as const]
-      : [],
+  ].flatMap(({ recordedAs, id }) =>
+    recordedAs ? [[instanceOf(recordedAs.part, recordedAs.repetition), id] as const] : [],
   )
   if (recorded.length > 0) return new Map(recorded)
   return new Map(

@@ -18,7 +18,8 @@ const made = (answers: Partial<Sentences>): Template => {
   if (!result.ok) throw new Error(JSON.stringify(result.problems))
   return result.value
 }
-const errors = (template: Template) => proofread(template).filter((one) => one.severity === 'error')
+const errors = (template: Template) =>
+  proofread(template).filter(({ severity }) => severity === 'error')
 
 describe('a template from a page of sentences', () => {
   it('has one module that repeats, not sixteen copies', () => {

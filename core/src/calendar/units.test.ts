@@ -126,7 +126,7 @@ describe('units', () => {
 
 describe('one template, many lengths', () => {
   it.each([16, 15, 10, 8, 7])('%i weeks', (count) => {
-    expect(instructionalWeeks({ term, count }).map((one) => one.number)).toEqual(
+    expect(instructionalWeeks({ term, count }).map(({ number }) => number)).toEqual(
       Array.from({ length: count }, (_, i) => i + 1),
     )
   })

@@ -41,7 +41,7 @@ const startOfWeek = (date: string, startsOn: Weekday): string =>
  * @throws RangeError when the session is not one of the term's.
  */
 export const instructionalWeeks = ({ term, nextTerm, session, count }: WeeksRequest): Week[] => {
-  const span = session === undefined ? term : term.sessions.find((one) => one.code === session)
+  const span = session === undefined ? term : term.sessions.find(({ code }) => code === session)
   if (!span)
     throw new RangeError(
       `term ${term.code} has no session ${session}: add it to the term or drop it from the facts`,

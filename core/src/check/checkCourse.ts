@@ -527,7 +527,7 @@ const findingsOf = (
 /** ` The same in 3 more places: weeks 4, 5 and 6.` */
 const alsoIn = (rest: readonly FindingPlace[]): string => {
   if (rest.length === 0) return ''
-  const weeks = rest.flatMap((one) => one.place.week ?? [])
+  const weeks = rest.flatMap(({ place }) => place.week ?? [])
   const listed =
     weeks.length > 1
       ? `${weeks.slice(0, -1).join(', ')} and ${weeks.at(-1)}`
@@ -537,7 +537,7 @@ const alsoIn = (rest: readonly FindingPlace[]): string => {
       ? ` ${weeks.length === 1 ? 'week' : 'weeks'} ${listed}`
       : ` ${rest
           .slice(0, 3)
-          .map((one) => `“${one.place.path.at(-1)}”`)
+          .map(({ place }) => `“${place.path.at(-1)}”`)
           .join(', ')}${rest.length > 3 ? ' and others' : ''}`
   return ` The same in ${rest.length} more ${rest.length === 1 ? 'place' : 'places'}:${where}.`
 }

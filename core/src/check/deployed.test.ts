@@ -134,7 +134,7 @@ describe('a course as it was deployed', () => {
           })
           if (!mended.ok) throw new Error(mended.problems.message)
           expect(
-            everyModule(mended.value.course.modules).find((one) => one.id === module.id)?.name,
+            everyModule(mended.value.course.modules).find(({ id }) => id === module.id)?.name,
           ).toBe(right)
         },
       ),

@@ -45,7 +45,7 @@ const thingsIn = (html: string): string[] => {
   const page = analysePage(html)
   return [
     ...page.images.map((image) => `image ${image.source} ${image.alternativeText ?? ''}`),
-    ...page.media.map((one) => `media ${one.source}`),
+    ...page.media.map(({ source }) => `media ${source}`),
     ...page.links.map((link) => `link ${link.text}`),
   ]
 }

@@ -164,7 +164,7 @@ describe('mending a course', () => {
     expect(mended.value.before.findings.length).toBeGreaterThan(5)
     expect(places(mended.value.after).filter((place) => place.mend)).toEqual([])
     expect(mended.value.left).toEqual([])
-    expect(mended.value.mended.map((one) => one.rule)).toEqual(
+    expect(mended.value.mended.map(({ rule }) => rule)).toEqual(
       expect.arrayContaining([
         'module-name',
         'guidance-visible',

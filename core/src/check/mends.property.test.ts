@@ -166,9 +166,9 @@ describe('no mend, alone, in any choice or order', () => {
           expect(noteWords(after)).toEqual(noteWords(course))
           const workAfter = new Map(worked(after))
           for (const [id, fields] of worked(course)) expect(workAfter.get(id)).toEqual(fields)
-          for (const one of left)
-            if (/students have work/.test(one.reason)) refusals.add('work')
-            else if (/somebody’s own/.test(one.reason)) refusals.add('own')
+          for (const { reason } of left)
+            if (/students have work/.test(reason)) refusals.add('work')
+            else if (/somebody’s own/.test(reason)) refusals.add('own')
         }),
         {
           numRuns: Number(process.env['MERGE_CASES'] ?? 2000),
@@ -208,7 +208,7 @@ describe('opening a week', () => {
       const week = one.modules[3]
       if (week) week.published = false
     })
-    const changes = mended.flatMap((one) => one.changes)
+    const changes = mended.flatMap(({ changes }) => changes)
     expect(changes).toMatchObject([
       { change: 'set-item', fields: { published: false } },
       { change: 'set-module', fields: { published: true } },
@@ -251,7 +251,7 @@ describe('what is left', () => {
       (finding) => finding.rule === 'points-differ',
     )
     const left = result.ok ? result.value.left : []
-    expect(left.map((one) => one.reason)).toEqual([
+    expect(left.map(({ reason }) => reason)).toEqual([
       `students have work in “${assignment.name}”; how it counts and when it is due is left alone`,
     ])
     const place: FindingPlace | undefined = result.ok

@@ -84,10 +84,10 @@ export const pageDifference = (
   const pairing = pairCourse(
     expected,
     check.course,
-    (one) => {
-      if (one.html === null) return null
-      const known = pages.get(one.id) ?? analysePage(one.html)
-      pages.set(one.id, known)
+    ({ html, id }) => {
+      if (html === null) return null
+      const known = pages.get(id) ?? analysePage(html)
+      pages.set(id, known)
       return known
     },
     check.joins,

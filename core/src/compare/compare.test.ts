@@ -11,7 +11,7 @@ const edited = (...edits: TemplateEdit[]): Template =>
     return next.value.template
   }, exampleTemplate())
 const told = (...edits: TemplateEdit[]) =>
-  compareTemplates(exampleTemplate(), edited(...edits)).map((one) => `${one.of}: ${one.words}`)
+  compareTemplates(exampleTemplate(), edited(...edits)).map(({ of, words }) => `${of}: ${words}`)
 
 describe('comparing two versions', () => {
   it('says nothing of what is the same', () => {

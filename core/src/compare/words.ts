@@ -101,7 +101,7 @@ export const valueWords = (field: string, value: unknown): string => {
         : field === 'anchor'
           ? as(Anchor, anchorWords)
           : field === 'groupings'
-            ? as(Grouping, (one) => `${one.min} to ${one.max} units, named ${one.name}`)
+            ? as(Grouping, ({ min, max, name }) => `${min} to ${max} units, named ${name}`)
             : field === 'opens' || field === 'due' || field === 'closes'
               ? as(Offset, offsetWords)
               : null

@@ -13,7 +13,7 @@ const course = {
   settings: { language: 'en' },
 }
 const says = (changes: Parameters<typeof changesInWords>[0]) =>
-  changesInWords(changes, course, 'America/Halifax').map((one) => one.says)
+  changesInWords(changes, course, 'America/Halifax').map(({ says }) => says)
 
 describe('changes in words', () => {
   it('name what they change, and only what differs', () => {

@@ -26,11 +26,11 @@ export const termDates = (facts: Facts, weeks: readonly Week[]): DateLine[] => {
   const last = weeks.at(-1)?.last ?? term.lastDay
   const dates = [
     { from: first, to: first, text: 'First day of class' },
-    ...term.breaks.map((one) => ({ from: one.first, to: one.last, text: one.name })),
-    ...[...term.holidays, ...term.otherDates].map((one) => ({
-      from: one.date,
-      to: one.date,
-      text: one.name,
+    ...term.breaks.map(({ first, last, name }) => ({ from: first, to: last, text: name })),
+    ...[...term.holidays, ...term.otherDates].map(({ date, name }) => ({
+      from: date,
+      to: date,
+      text: name,
     })),
     {
       from: last < term.lastDay ? last : term.lastDay,

@@ -211,7 +211,7 @@ export const expandCourse = (input: Expansion): Result<ExpectedCourse, Problem[]
   ): ExpectedPart[] => {
     const within = { ...standing, parent, exception: null }
     const found = place ? exceptionsAt(module.exceptions, place, units) : []
-    const left = found.some((one) => one.leaveOut === 'all') ? [] : module.items
+    const left = found.some(({ leaveOut }) => leaveOut === 'all') ? [] : module.items
     const own = left.flatMap((part) => {
       const over = laidOver(part, found)
       return over
@@ -494,7 +494,7 @@ const writePages = (
       },
       moduleLinks: () =>
         siblings(page)
-          .filter((one) => one.strength !== 'may')
+          .filter(({ strength }) => strength !== 'may')
           .map(link),
       keyDates: (of) =>
         of === 'term'

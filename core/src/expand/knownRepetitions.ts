@@ -26,7 +26,7 @@ export const knownRepetitions = (template: Template, course: Course): KnownRepet
   const records = [
     ...everyModule(course.modules),
     ...everyCourseItem(course).map(({ item }) => item),
-  ].flatMap((one) => one.recordedAs ?? [])
+  ].flatMap(({ recordedAs }) => recordedAs ?? [])
   return records.flatMap(({ part, repetition, number }) => {
     const owner = owners.get(part)
     return owner === undefined || repetition === null || number === null

@@ -53,7 +53,7 @@ export const mendFirst = (
       const findings = actions.get(key)?.findings ?? []
       const readied = [...open.values()].filter((left) => left.size === 1 && left.has(key)).length
       const touched = [...open.values()].filter((left) => left.has(key)).length
-      const effort = findings.reduce((sum, one) => sum + one.finding.effortMinutes, 0)
+      const effort = findings.reduce((sum, { finding }) => sum + finding.effortMinutes, 0)
       return { key, readied, touched, effort }
     })
     const best = scored.reduce((a, b) =>

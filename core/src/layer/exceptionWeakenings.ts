@@ -44,7 +44,7 @@ export const exceptionWeakenings = (
   partWeakenings: PartWeakenings,
 ): Problem[] => [
   ...upper.exceptions.flatMap((exception): Problem[] => {
-    const at = own.exceptions.findIndex((one) => one.key === exception.key)
+    const at = own.exceptions.findIndex(({ key }) => key === exception.key)
     const present = own.exceptions[at]
     if (!present || !same({ ...present, add: [] }, { ...exception, add: [] }))
       return [
@@ -57,7 +57,7 @@ export const exceptionWeakenings = (
     return partWeakenings(exception.add, present.add, [...path, 'exceptions', at, 'add'])
   }),
   ...own.exceptions.flatMap((exception, i): Problem[] =>
-    upper.exceptions.some((one) => one.key === exception.key) || !takesAway(exception, upper)
+    upper.exceptions.some(({ key }) => key === exception.key) || !takesAway(exception, upper)
       ? []
       : [
           weakened(

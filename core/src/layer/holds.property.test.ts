@@ -167,7 +167,7 @@ const lacking = (above: ExpectedCourse, below: ExpectedCourse): string[] => {
         ? [`${part.instance} is hidden`]
         : []),
       ...part.blocks.flatMap((block) => {
-        const mine = own.blocks.find((one) => one.key === block.key)
+        const mine = own.blocks.find(({ key }) => key === block.key)
         return mine && (mine.html === block.html || block.kind === 'fill-in')
           ? []
           : [`${part.instance}/${block.key} is gone or altered`]

@@ -9,7 +9,7 @@ const isRecord = (value: unknown): value is Record<string, unknown> =>
 
 /** Keys in the order in which they stand among the given ones. */
 export const orderOf = (list: readonly { key: string }[], among: ReadonlySet<string>): string[] =>
-  list.map((one) => one.key).filter((key) => among.has(key))
+  list.map(({ key }) => key).filter((key) => among.has(key))
 
 export const weakened = (path: PropertyKey[], found: unknown, expected: string): Problem => ({
   code: 'weakened',

@@ -148,7 +148,7 @@ describe('a layer', () => {
     ],
   ]
   it.each(refused)('is refused %s', (_, edit, path) => {
-    expect(weakenings(upper, edited(layer, edit)).map((one) => one.path)).toEqual([path])
+    expect(weakenings(upper, edited(layer, edit)).map(({ path }) => path)).toEqual([path])
   })
   it('becomes a course with what stands above and what it adds', () => {
     const expansion = expandCourse({ template: built, facts: exampleFacts(), mintFrom: 'layer' })

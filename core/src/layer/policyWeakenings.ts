@@ -18,7 +18,7 @@ const inForce = (policy: Policy | undefined, rule: (typeof rules)[number]) => ({
  */
 export const policyWeakenings = (upper: Template, layer: Template): Problem[] => {
   const missing = upper.policies.flatMap((policy): Problem[] =>
-    layer.policies.some((one) => one.rule === policy.rule)
+    layer.policies.some(({ rule }) => rule === policy.rule)
       ? []
       : [weakened(['policies'], 'nothing', `the rule ${policy.rule} as the layer above sets it`)],
   )

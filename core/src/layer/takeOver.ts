@@ -99,8 +99,8 @@ export const takeOver = (old: Template, wanted: Template, layer: Template): Take
     next: readonly Block[],
   ): Block[] => {
     const merged = next.map((block): Block => {
-      const present = own.find((one) => one.key === block.key)
-      const base = before.find((one) => one.key === block.key)
+      const present = own.find(({ key }) => key === block.key)
+      const base = before.find(({ key }) => key === block.key)
       if (!present || !base || present.kind !== block.kind) return block
       const answered = ownAnswers(base, present, block, () =>
         notes.push({ code: 'answer-overruled', part, what: block.key }),
@@ -132,9 +132,9 @@ export const takeOver = (old: Template, wanted: Template, layer: Template): Take
     own: readonly Exception[],
     before: readonly Exception[],
   ): Exception[] => {
-    const known = new Set(before.map((one) => one.key))
+    const known = new Set(before.map(({ key }) => key))
     const merged = next.map((exception) => {
-      const present = own.find((one) => one.key === exception.key)
+      const present = own.find(({ key }) => key === exception.key)
       return present ? { ...exception, add: mergedList(exception.add, present.add) } : exception
     })
     return withOwn(
@@ -142,8 +142,8 @@ export const takeOver = (old: Template, wanted: Template, layer: Template): Take
       own,
       new Set(
         own
-          .filter((one) => !known.has(one.key) && !next.some((other) => other.key === one.key))
-          .map((one) => one.key),
+          .filter(({ key }) => !known.has(key) && !next.some((other) => other.key === key))
+          .map(({ key }) => key),
       ),
     )
   }
@@ -202,7 +202,7 @@ export const takeOver = (old: Template, wanted: Template, layer: Template): Take
     own: readonly T[],
     next: readonly T[],
   ): T[] => {
-    const additions = own.filter((one) => !before.some((other) => other.key === one.key))
+    const additions = own.filter(({ key }) => !before.some((other) => other.key === key))
     for (const addition of additions)
       if (next.some((other) => other.key === addition.key && !same(addition, other)))
         notes.push({ code: 'key-taken', part: name, what: addition.key })

@@ -26,7 +26,7 @@ const blockWeakenings = (
 ): Problem[] => {
   const keys = new Set(upper.map((block) => block.key))
   const problems = upper.flatMap((block): Problem[] => {
-    const index = here.findIndex((one) => one.key === block.key)
+    const index = here.findIndex(({ key }) => key === block.key)
     const own = here[index]
     if (!own) return [weakened(path, 'nothing', `the block ${block.key} of the layer above`)]
     const { key: _, strength, ...fields } = block
@@ -64,7 +64,7 @@ const partWeakenings = (
 ): Problem[] => {
   const keys = new Set(upper.map((part) => part.key))
   const problems = upper.flatMap((part): Problem[] => {
-    const index = here.findIndex((one) => one.key === part.key)
+    const index = here.findIndex(({ key }) => key === part.key)
     const own = here[index]
     const at = [...path, index]
     if (!own)

@@ -63,9 +63,9 @@ export const bestFormat = (names: readonly PlacedName[], near: string): Proposed
   const first = names[0]
   if (!first) return { format: '', share: 0, leftOut: [] }
   const inferred = inferFormats(
-    names.map((one) => one.name),
+    names.map(({ name }) => name),
     near,
-  ).map((one) => one.format)
+  ).map(({ format }) => format)
   const put = names.slice(0, 6).map(substituted)
   const known = inferred.map((format) => {
     for (const field of ['code', 'term', 'title'] as const) {
@@ -111,17 +111,17 @@ export const bestFormat = (names: readonly PlacedName[], near: string): Proposed
   // A looser format must explain more names to be worth it: a few words added to a few names make no field.
   const worth = (one: { share: number; cost: number }) => one.share - one.cost / 100
   const [best] = judged
-    .filter((one) => one.share > 0)
+    .filter(({ share }) => share > 0)
     .sort((a, b) => worth(b) - worth(a) || (a.format < b.format ? -1 : 1))
   if (!best)
     return {
       format: literalFormat(first.name),
       share: 1 / names.length,
-      leftOut: names.slice(1).map((one) => one.name),
+      leftOut: names.slice(1).map(({ name }) => name),
     }
   return {
     format: formatOf(best.format).source,
     share: best.share,
-    leftOut: names.filter((one) => !best.follows.has(one)).map((one) => one.name),
+    leftOut: names.filter((one) => !best.follows.has(one)).map(({ name }) => name),
   }
 }

@@ -82,7 +82,7 @@ export const chunksOf = (html: string): Chunk[] => {
       if (wrappers.has(node.tagName) && depth < deepest) return visit(node.childNodes, depth + 1)
       const inside = within(node)
       const text = plainText(textOf(node))
-      const hasImage = inside.some((one) => one.tagName === 'img')
+      const hasImage = inside.some(({ tagName }) => tagName === 'img')
       if (text === '' && !hasImage) return []
       return [
         {
@@ -90,8 +90,8 @@ export const chunksOf = (html: string): Chunk[] => {
           text,
           tag: node.tagName,
           level: /^h[1-6]$/.test(node.tagName) ? Number(node.tagName[1]) : null,
-          links: inside.flatMap((one) =>
-            one.attrs
+          links: inside.flatMap(({ attrs }) =>
+            attrs
               .filter((attribute) => attribute.name === 'href')
               .map((attribute) => attribute.value),
           ),

@@ -158,7 +158,7 @@ export const readModel = (course: Course, facts: Facts): ModelReading => {
           .filter((number) => weekOf(number)?.breakName)
       : []
   const regular = group.repetitions.filter((repetition) => !pauses.includes(repetition.number))
-  const numbers = regular.map((one) => one.number)
+  const numbers = regular.map(({ number }) => number)
 
   const readSlot = (slot: Slot): ReadSlot => {
     const placed = slot.items.flatMap((seen, i) =>

@@ -113,7 +113,7 @@ describe('reading', () => {
     const wrong = readName(format, 'Week 4 · Sep 15 – Sep 21 · Tides', week)?.readings.filter(
       (reading) => reading.expected !== null,
     )
-    expect(wrong?.map((one) => [one.field, one.text, one.expected])).toEqual([
+    expect(wrong?.map(({ field, text, expected }) => [field, text, expected])).toEqual([
       ['week', '4', '3'],
       ['dates', 'Sep 15 – Sep 21', 'Sep 14 – Sep 20'],
     ])

@@ -131,7 +131,7 @@ describe.each([
         home().parts[0]?.items[0]?.blocks ?? [],
         analysePage(through(old)),
         '2026-09-16',
-      ).map((one) => one.revision),
+      ).map(({ revision }) => revision),
     ).toEqual([null, null, 1])
   })
   it('do not mind rewrapped paragraphs, other entities and wrappers of the platform', () => {

@@ -235,7 +235,7 @@ export const readBlocks = (
       byMarker
         ? of(block.key)
         : of(null).filter(
-            (one) => block.kind === 'banner' || (one.paragraph >= first && one.paragraph <= last),
+            ({ paragraph }) => block.kind === 'banner' || (paragraph >= first && paragraph <= last),
           )
     const holding: Holding = {
       images: held(images).length,
@@ -327,7 +327,7 @@ const placeByContent = (
           block,
           share: Math.max(0, ...wantedOf(block).map((one) => likeness(one.text, text))),
         }))
-        .filter((one) => one.share >= leastShareToKnow)
+        .filter(({ share }) => share >= leastShareToKnow)
         .sort((a, b) => b.share - a.share)[0]
       // A fill-in takes what stands in its place, whatever the words.
       const previous = owner.get(p - 1)

@@ -289,7 +289,7 @@ export const evidenceFor = (
   telling: Telling,
 ): Evidence[] => {
   const kind = kindEvidence(expected, found)
-  if (kind.some((one) => one.weight <= -100)) return kind
+  if (kind.some(({ weight }) => weight <= -100)) return kind
   const evidence = [
     ...kind,
     ...nameEvidence(expected, found, near, telling),
@@ -319,4 +319,4 @@ export const evidenceFor = (
 }
 
 export const totalWeight = (evidence: readonly Evidence[]): number =>
-  evidence.reduce((sum, one) => sum + one.weight, 0)
+  evidence.reduce((sum, { weight }) => sum + weight, 0)

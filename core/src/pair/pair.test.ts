@@ -105,8 +105,8 @@ const truthOf = (example: ExampleCourse) =>
     [
       ...example.course.modules,
       ...example.course.modules.flatMap((module) => module.children),
-    ].flatMap((one) =>
-      one.recordedAs ? [[one.id, `${one.recordedAs.part}/${one.recordedAs.number}`]] : [],
+    ].flatMap(({ recordedAs, id }) =>
+      recordedAs ? [[id, `${recordedAs.part}/${recordedAs.number}`]] : [],
     ),
   )
 const rightShare = (example: ExampleCourse, truth: Map<string, string>) => {

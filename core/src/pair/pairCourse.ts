@@ -140,7 +140,7 @@ export const pairCourse = (
         key,
         (telling = tellingAmong(
           (key === null ? wantedModules : (byInstance.get(key)?.items ?? [part])).map(
-            (one) => one.name,
+            ({ name }) => name,
           ),
         )),
       )
@@ -234,7 +234,7 @@ export const pairCourse = (
   const foundFor = (instance: string): string | null => pairOfExpected.get(instance)?.found ?? null
   const unpaired = foundItems.filter(({ item }) => !pairOfFound.has(item.id))
   const split = splitPages(wantedItems, foundFor, foundItems, unpaired, pageOf)
-  const halves = new Set(split.flatMap((one) => one.found.slice(1)))
+  const halves = new Set(split.flatMap(({ found }) => found.slice(1)))
   return {
     pairs: [...wantedModules, ...wantedItems].flatMap(
       (part) => pairOfExpected.get(part.instance) ?? [],

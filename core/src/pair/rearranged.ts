@@ -93,7 +93,7 @@ export const splitPages = (
       const held = new Set(other?.paragraphs.map((paragraph) => paragraph.text))
       // What also holds the blocks that are still in the first is a copy, not the other half.
       const repeats = part.blocks
-        .filter((block) => !gone.some((one) => one.key === block.key))
+        .filter((block) => !gone.some(({ key }) => key === block.key))
         .some(
           (block) =>
             other?.markers.includes(block.key) ||

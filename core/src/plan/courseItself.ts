@@ -58,9 +58,9 @@ export const mergeCourseFields = ({
   if (told.length > 0)
     steps.push({
       ...courseStep,
-      does: told.some((one) => one.does === 'conflict')
+      does: told.some(({ does }) => does === 'conflict')
         ? 'conflict'
-        : told.some((one) => one.does === 'change')
+        : told.some(({ does }) => does === 'change')
           ? 'set'
           : 'keep',
       name: expected.name,

@@ -51,7 +51,7 @@ export const templateChanges: Record<string, TemplateChange> = {
   },
   'a new block': (template, n) => {
     const item = pick(
-      itemsOf(template).filter((one) => one.kind === 'page'),
+      itemsOf(template).filter(({ kind }) => kind === 'page'),
       n,
     )
     const list = item ? item.blocks : template.home.blocks
@@ -65,7 +65,7 @@ export const templateChanges: Record<string, TemplateChange> = {
   },
   'a block less': (template, n) => {
     const item = pick(
-      itemsOf(template).filter((one) => one.blocks.length > 0),
+      itemsOf(template).filter(({ blocks }) => blocks.length > 0),
       n,
     )
     item?.blocks.splice(n % item.blocks.length, 1)
@@ -74,7 +74,7 @@ export const templateChanges: Record<string, TemplateChange> = {
   'a new part': (template, n) => {
     const module = pick(template.parts.filter(isModule), n)
     const like = itemsOf(template)[0]
-    if (module && like && !itemsOf(template).some((one) => one.key === `part-${n}`))
+    if (module && like && !itemsOf(template).some(({ key }) => key === `part-${n}`))
       module.items.splice(n % (module.items.length + 1), 0, {
         ...structuredClone(like),
         key: `part-${n}`,
@@ -123,7 +123,7 @@ export const templateChanges: Record<string, TemplateChange> = {
   },
   'other dates and points': (template, n) => {
     const item = pick(
-      itemsOf(template).filter((one) => one.settings.points !== undefined),
+      itemsOf(template).filter(({ settings }) => settings.points !== undefined),
       n,
     )
     if (item)

@@ -27,7 +27,7 @@ export const mergeName = (
   if (!before || !now) return null
   const own: Partial<Record<FieldName, string>> = {}
   for (const reading of now.readings) {
-    const earlier = before.readings.find((one) => one.field === reading.field)
+    const earlier = before.readings.find(({ field }) => field === reading.field)
     if (reading.text === earlier?.text) continue
     if (definitionOf(reading.field).own !== true) return null
     if (reading.state !== 'absent' && reading.text !== '') own[reading.field] = reading.text

@@ -95,7 +95,7 @@ export const mergePart = (
   })
   // What a course that is taken over says as the template does needs no telling.
   const all = [...told, ...page.steps, ...(place ? [place] : [])].filter(
-    (one) => entry || one.does !== 'agree' || one.reason !== 'is there already',
+    ({ does, reason }) => entry || does !== 'agree' || reason !== 'is there already',
   )
   if (all.length === 0 && entry) return false
   tell(

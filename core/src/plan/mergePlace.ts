@@ -78,7 +78,7 @@ const deployedPlace = (entry: BaseEntry, { base, nameOf }: PlanContext): string 
   const siblings = base.parts.filter((part) => part.parent === entry.parent)
   return placeWords(
     nameOf(entry.parent),
-    before(siblings, entry).map((one) => nameOf(one.instance)),
+    before(siblings, entry).map(({ instance }) => nameOf(instance)),
   )
 }
 

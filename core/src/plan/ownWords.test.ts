@@ -37,7 +37,7 @@ describe.each(platformNames)(
       at.write(welcome, (welcome.html ?? '').replace(from, to))
       const stood = at.item('Welcome').html
       const plan = at.plan(two)
-      expect(fieldsOf(plan, 'welcome').map((one) => one.does)).toEqual([
+      expect(fieldsOf(plan, 'welcome').map(({ does }) => does)).toEqual([
         // A picture changes what the block is told by where its mark is gone: then it is left and told.
         to.includes('<img') && platform !== 'keeps marks'
           ? expect.stringMatching(/conflict|leave/)
@@ -61,7 +61,7 @@ describe('a course that is taken over', () => {
   }
   it('keeps a link of its own in a text of the same words: a later version asks', () => {
     const at = adopted((html) => html.replace('https://a.example/', 'https://mine.example/'))
-    expect(fieldsOf(at.plan(two), 'welcome').map((one) => one.does)).toEqual(['conflict'])
+    expect(fieldsOf(at.plan(two), 'welcome').map(({ does }) => does)).toEqual(['conflict'])
   })
   it('keeps an answer that was there, whatever becomes of the prompt', () => {
     const at = adopted((html) =>
@@ -78,7 +78,7 @@ describe('a course that is taken over', () => {
   })
   it('that says exactly what the template says is as deployed: a later version writes over it', () => {
     const at = adopted((html) => html)
-    expect(fieldsOf(at.plan(two), 'welcome').map((one) => one.does)).toEqual(['change'])
+    expect(fieldsOf(at.plan(two), 'welcome').map(({ does }) => does)).toEqual(['change'])
   })
 })
 

@@ -5,7 +5,7 @@ import type { Bodies } from './bodies.ts'
 import type { Consequence } from './consequence.ts'
 
 const countWords = (html: string): number =>
-  analysePage(html).paragraphs.reduce((sum, one) => sum + one.text.split(/\s+/).length, 0)
+  analysePage(html).paragraphs.reduce((sum, { text }) => sum + text.split(/\s+/).length, 0)
 
 /**
  * Pages somebody wrote in that a plan would empty, shorten by half or take out, by name: put to the designer before anything

@@ -171,7 +171,7 @@ export class Standing {
 export const alike = (course: Course) => {
   const names = new Map(
     [...everyModule(course.modules), ...everyCourseItem(course).map(({ item }) => item)].map(
-      (one) => [one.id, one.name],
+      ({ id, name }) => [id, name],
     ),
   )
   const page = (html: string | null) =>

@@ -34,7 +34,7 @@ const holds = (given: Case) => {
   edit(at, given.edits, 'early')
   const stands = new Set(
     [...everyModule(at.course.modules), ...everyCourseItem(at.course).map(({ item }) => item)].map(
-      (one) => one.id,
+      ({ id }) => id,
     ),
   )
   const adopt = new Map(

@@ -36,8 +36,8 @@ export const clipParts = (template: Template, keys: ReadonlySet<string>): Clippe
   if (parts.length === 0) return null
   const all = partsWithin(parts)
   const blocks = blocksOf(all)
-  const keptBlocks = template.keptBlocks.filter((one) =>
-    blocks.some((block) => block.kind === 'kept-block' && block.kept === one.key),
+  const keptBlocks = template.keptBlocks.filter(({ key }) =>
+    blocks.some((block) => block.kind === 'kept-block' && block.kept === key),
   )
   const shown: readonly Block[] = [...blocks, ...keptBlocks.map((block) => block.block)]
   return {
@@ -123,7 +123,7 @@ export const pasteEdits = (
   const lists = ['houseTexts', 'assets', 'rubrics', 'keptBlocks'] as const
   const bring = lists.flatMap((list) =>
     clip[list]
-      .filter((one) => !template[list].some((other) => other.key === one.key))
+      .filter(({ key }) => !template[list].some((other) => other.key === key))
       .map((value): TemplateEdit => ({
         edit: 'set-field',
         part: null,

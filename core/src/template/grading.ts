@@ -28,7 +28,7 @@ export const weightsTotal = (scheme: GradeScheme): number =>
   Math.round(
     scheme.categories
       .filter((category) => category.counts)
-      .reduce((sum, one) => sum + one.weight, 0) * 100,
+      .reduce((sum, { weight }) => sum + weight, 0) * 100,
   ) / 100
 
 const Level = z.strictObject({ text: z.string().max(1000), points: z.number().min(0).max(10_000) })
@@ -46,7 +46,7 @@ export type Rubric = z.output<typeof Rubric>
 /** Points of a rubric: the best level of every criterion, added up. */
 export const rubricPoints = (rubric: Rubric): number =>
   rubric.criteria.reduce(
-    (sum, one) => sum + Math.max(...one.levels.map((level) => level.points)),
+    (sum, { levels }) => sum + Math.max(...levels.map((level) => level.points)),
     0,
   )
 

@@ -62,7 +62,7 @@ export const outcomeCoverage = (template: Template): OutcomeCoverage[] => {
       })
   return template.outcomes.map((outcome) => {
     const serving = servedBy(outcome.key)
-    const keys = new Set([outcome.key, ...serving.map((one) => one.key)])
+    const keys = new Set([outcome.key, ...serving.map(({ key }) => key)])
     return {
       outcome,
       objectives: serving,

@@ -23,10 +23,10 @@ export const HouseText = z.strictObject({
     .refine(
       (list) =>
         list.every(
-          (one, i) =>
+          ({ number, inForceFrom }, i) =>
             i === 0 ||
-            (one.number > (list[i - 1]?.number ?? 0) &&
-              one.inForceFrom >= (list[i - 1]?.inForceFrom ?? '')),
+            (number > (list[i - 1]?.number ?? 0) &&
+              inForceFrom >= (list[i - 1]?.inForceFrom ?? '')),
         ),
       'revisions in order: each with a higher number, in force no earlier than the one before',
     )
@@ -199,8 +199,8 @@ export const Template = z
           if (!inside.has(key))
             say([...path, 'leaveOut', i], `the key of a part in ${module.key}: ${among(inside)}`)
         })
-      exception.set.forEach((one, i) => {
-        if (!inside.has(one.part))
+      exception.set.forEach(({ part }, i) => {
+        if (!inside.has(part))
           say([...path, 'set', i, 'part'], `the key of a part in ${module.key}: ${among(inside)}`)
       })
       visit(exception.add, [...path, 'add'])
@@ -233,10 +233,9 @@ export const Template = z
     }
     for (const [name, list] of Object.entries(lists)) {
       const seen = new Set<string>()
-      list.forEach((one, i) => {
-        if (seen.has(one.key))
-          say([name, i, 'key'], `a key used once in ${name}; ${one.key} stands twice`)
-        seen.add(one.key)
+      list.forEach(({ key }, i) => {
+        if (seen.has(key)) say([name, i, 'key'], `a key used once in ${name}; ${key} stands twice`)
+        seen.add(key)
       })
     }
   })

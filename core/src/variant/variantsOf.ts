@@ -17,8 +17,10 @@ export const variantWords = (variant: Variant, among: readonly Variant[] = []): 
   [
     variant.modality.replace('-', ' '),
     `${variant.weeks} weeks`,
-    ...(among.some((one) => one.department !== variant.department) ? [variant.department] : []),
-    ...(among.some((one) => one.classSections !== variant.classSections)
+    ...(among.some(({ department }) => department !== variant.department)
+      ? [variant.department]
+      : []),
+    ...(among.some(({ classSections }) => classSections !== variant.classSections)
       ? [variant.classSections === 'own' ? 'own class sections' : 'shared class sections']
       : []),
   ].join(', ')

@@ -19,8 +19,8 @@ describe('the corpus of edited courses', () => {
     '%s editing, identity %s: pairs and findings are those the edits made',
     (level, identity) => {
       const scored = makeCorpus('first', level, identity, 4, 5).map(scoreCase)
-      const pairing = scored.reduce((sum, one) => together(sum, one.pairing), noTally())
-      const findings = scored.reduce((sum, one) => together(sum, one.findings), noTally())
+      const pairing = scored.reduce((sum, { pairing }) => together(sum, pairing), noTally())
+      const findings = scored.reduce((sum, { findings }) => together(sum, findings), noTally())
       expect(f1Of(pairing)).toBeGreaterThan({ light: 0.99, medium: 0.97, heavy: 0.9 }[level])
       expect(precisionOf(findings)).toBeGreaterThan(0.9)
       expect(recallOf(findings)).toBeGreaterThan(0.9)
@@ -37,8 +37,8 @@ describe('the corpus of edited courses', () => {
     expect(other[0]?.truth).not.toEqual(one[0]?.truth)
   })
   it('has departures in its truth that no check was asked for', () => {
-    const all = makeCorpus('first', 'heavy', 'kept', 4, 5).flatMap((one) =>
-      [...one.truth.findings].map((told) => told.split(' ')[0]),
+    const all = makeCorpus('first', 'heavy', 'kept', 4, 5).flatMap(({ truth }) =>
+      [...truth.findings].map((told) => told.split(' ')[0]),
     )
     expect(new Set(all).size).toBeGreaterThan(8)
   })

@@ -67,7 +67,7 @@ export const makeCorpus = (
     demoTemplate('short-course-standard.json'),
     nav110,
   ]
-  const roster = factsOfRoster(makeRoster(48)).map((one) => one.facts)
+  const roster = factsOfRoster(makeRoster(48)).map(({ facts }) => facts)
   return Array.from({ length: count }, (_, i) => {
     const random = seededRandom(seed * 7919 + i * 104_729)
     const template = templates[i % templates.length] ?? templates[0]

@@ -85,7 +85,7 @@ export const removeScreen = (course: Course, item: CourseItem): string => {
       ? 0
       : (
           paragraphsIn(item.html)
-            .map((one) => one.text)
+            .map(({ text }) => text)
             .join(' ')
             .match(/\S+/g) ?? []
         ).length

@@ -171,7 +171,7 @@ const rewritten = (html: string, paragraph: Paragraph, text: string): string => 
   ]
   return pieces
     .toSorted((a, b) => b.from - a.from || b.to - a.to)
-    .reduce((source, one) => source.slice(0, one.from) + one.html + source.slice(one.to), html)
+    .reduce((source, { from, html, to }) => source.slice(0, from) + html + source.slice(to), html)
 }
 const outermost = (wrappings: readonly Wrapping[]): Wrapping[] =>
   wrappings.filter(

@@ -86,7 +86,7 @@ export const checkPool = (
       // What may kill a thread has one to itself.
       if (
         lane.sets.length > 0 &&
-        (queue[0]?.alone || [...(lane.sets[0]?.values() ?? [])].some((one) => one.alone))
+        (queue[0]?.alone || [...(lane.sets[0]?.values() ?? [])].some(({ alone }) => alone))
       )
         return
       const set = nextSet()

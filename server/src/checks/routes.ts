@@ -164,7 +164,7 @@ export const checkHandlers: HandlersOf<typeof checkRoutes> = {
             ? [
                 {
                   course: summary,
-                  count: coming.reduce((total, one) => total + one.count, 0),
+                  count: coming.reduce((total, { count }) => total + count, 0),
                   first: first.on,
                 },
               ]

@@ -46,6 +46,6 @@ export const enrolledAsAsked = (
   asked: readonly { email: string }[],
 ): string | null => {
   const enrolled = new Set(people.map((person) => person.email.toLowerCase()))
-  const without = asked.find((one) => !enrolled.has(one.email.toLowerCase()))
+  const without = asked.find(({ email }) => !enrolled.has(email.toLowerCase()))
   return without === undefined ? null : `${without.email} is not among those enrolled`
 }

@@ -40,7 +40,7 @@ export const libraryHandlers: HandlersOf<typeof libraryRoutes> = {
     return entries.map((entry) => {
       const list = templateListOf[entry.kind]
       const templates = drafts.flatMap((draft) => {
-        const held = draft[list].find((one) => one.key === entry.key)
+        const held = draft[list].find(({ key }) => key === entry.key)
         return held
           ? [
               {
@@ -56,7 +56,7 @@ export const libraryHandlers: HandlersOf<typeof libraryRoutes> = {
       const holding = courses.filter(({ templateId, version }) =>
         versions
           .get(`${templateId}/${version}`)
-          ?.document[list].some((one) => one.key === entry.key),
+          ?.document[list].some(({ key }) => key === entry.key),
       )
       const fingerprint = findingFingerprint('house-text-outdated', `house-text/${entry.key}`)
       return {

@@ -27,7 +27,7 @@ export const runMendTask = async (job: Job): Promise<TaskOutcome> => {
   const { pool, task, today, checkCourse } = job
   const proposal = readDocument(z.array(ProposedMend), JSON.parse(task.proposal ?? 'null'))
   if (!proposal.ok) return failed('the mends are stored in a form that cannot be read')
-  const chosen = new Map(proposal.value.map((one) => [one.fingerprint, one.digest]))
+  const chosen = new Map(proposal.value.map(({ fingerprint, digest }) => [fingerprint, digest]))
   const outcome = await runChangeSetTask<z.output<typeof Note>, Ready>(job, {
     note: Note,
     plan: async (stored, course) => {
@@ -49,7 +49,7 @@ export const runMendTask = async (job: Job): Promise<TaskOutcome> => {
         ? { nothing: `nothing to mend${leftWords(left)}` }
         : {
             changes: mended.value.changes,
-            note: { mended: mended.value.mended.map((one) => one.message), left },
+            note: { mended: mended.value.mended.map(({ message }) => message), left },
           }
     },
     ready: async () => nothingReady,

@@ -32,7 +32,7 @@ const proposed = (
     return {
       ...mend,
       message: place.message,
-      changes: course ? changesInWords(place.mend, course, timeZone).map((one) => one.says) : [],
+      changes: course ? changesInWords(place.mend, course, timeZone).map(({ says }) => says) : [],
     }
   })
 }

@@ -53,8 +53,8 @@ export const runRenameTask = async (job: Job): Promise<TaskOutcome> => {
         who: task.by,
         what: 'renamed',
         subject: `course ${task.courseId}`,
-        from: renamed.map((one) => one.was),
-        to: { run: task.runId, names: renamed.map((one) => one.name) },
+        from: renamed.map(({ was }) => was),
+        to: { run: task.runId, names: renamed.map(({ name }) => name) },
       })
     },
     done: ({ renamed, left }) =>

@@ -86,11 +86,11 @@ export const nameHandlers: HandlersOf<typeof nameRoutes> = {
       const wanted =
         part === homePageKey
           ? [expansion.value.home]
-          : everyExpected(expansion.value.parts).filter((one) => one.key === part)
-      for (const one of wanted) {
-        const id = foundFor?.get(one.instance)
+          : everyExpected(expansion.value.parts).filter(({ key }) => key === part)
+      for (const { instance, values } of wanted) {
+        const id = foundFor?.get(instance)
         const there = id === undefined ? undefined : found.get(id)
-        if (id !== undefined && there) names.push({ ...about, ...there, id, values: one.values })
+        if (id !== undefined && there) names.push({ ...about, ...there, id, values })
       }
     }
     return { names, leftOut: all.length - courses.length }
@@ -109,7 +109,7 @@ export const nameHandlers: HandlersOf<typeof nameRoutes> = {
     }
     if (byCourse.size === 0)
       throw new HttpProblem(409, 'nothing-to-rename', 'every name is what it should be already')
-    const count = [...byCourse.values()].reduce((sum, one) => sum + one.length, 0)
+    const count = [...byCourse.values()].reduce((sum, { length }) => sum + length, 0)
     const run = await askedRun(
       { pool },
       {

@@ -15,7 +15,7 @@ const widest = (
   ...known.map(
     (one) => more.find((other) => other.code === one.code && other.count > one.count) ?? one,
   ),
-  ...more.filter((one) => !known.some((other) => other.code === one.code)),
+  ...more.filter(({ code }) => !known.some((other) => other.code === code)),
 ]
 
 /** The plans of a rollout, those that look alike together; the largest groups first. */

@@ -37,7 +37,7 @@ export const runHandlers: HandlersOf<typeof runRoutes> = {
         'changed',
         `${changed.length === 1 ? 'a plan is' : `${changed.length} plans are`} not what you were shown any more: somebody decided something, or a course changed. Look at the plans again, then approve.`,
       )
-    const chosen = courses ?? shown?.map((one) => one.course)
+    const chosen = courses ?? shown?.map(({ course }) => course)
     if (!(await commandRun(pool, run, 'approve', person.email, chosen))) throw notFound('run')
     return {}
   },

@@ -227,7 +227,7 @@ const summaryOf = async (
     versions,
     draftRevision: row.draft_revision,
     changesSinceRelease: row.edits_since,
-    courses: versions.reduce((sum, one) => sum + one.courses, 0),
+    courses: versions.reduce((sum, { courses }) => sum + courses, 0),
     openComments: await countOpenComments(database, row.id),
     mayEdit: await mayEdit(database, row.id, person),
     mayRelease: may(person, 'keep templates'),
@@ -532,8 +532,8 @@ export const correctDrafts = async (
     const upper = await upperOf(database, draft)
     // What a layer shows from above is corrected there, and taken over with its next version.
     if (
-      !draft[list].some((one) => one.key === document.key) ||
-      (upper !== null && (upper === 'gone' || upper[list].some((one) => one.key === document.key)))
+      !draft[list].some(({ key }) => key === document.key) ||
+      (upper !== null && (upper === 'gone' || upper[list].some(({ key }) => key === document.key)))
     )
       continue
     const corrected = readDocument(Template, {
@@ -588,7 +588,7 @@ export const releaseDraft = async (
         digestOf(draft)
     )
       return { state: 'nothing-new', version: last.number }
-    const remarks = proofread(draft).filter((one) => one.severity === 'error')
+    const remarks = proofread(draft).filter(({ severity }) => severity === 'error')
     if (remarks.length > 0) return { state: 'errors', remarks }
     const number = (last?.number ?? 0) + 1
     const document: Template = { ...draft, version: number }

@@ -193,7 +193,7 @@ export const termHandlers: HandlersOf<typeof termRoutes> = {
       // Between groups others are served: a term may hold thousands of courses.
       await new Promise((resolve) => setImmediate(resolve))
     }
-    const touched = changes.reduce((sum, one) => sum + one.courses.length, 0)
+    const touched = changes.reduce((sum, { courses }) => sum + courses.length, 0)
     return {
       digest: digestOfPreview(edited, term, courses),
       courses: courses.length,

@@ -16,7 +16,7 @@ export const exemptionsOf = async (
       courseId,
       {
         waivers: (waivers.get(courseId) ?? [])
-          .filter((one) => one.state === 'approved')
+          .filter(({ state }) => state === 'approved')
           .map(waiverOf)
           .map(({ id, scope, rule, fingerprint, evidence, from, until, reason }) => ({
             id,

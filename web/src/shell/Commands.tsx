@@ -42,7 +42,7 @@ export const Commands = ({
         text: `${course.code} ${course.title}, ${apart.get(course.platformId)}`,
       })),
     ]
-    return all.filter((one) => one.text.toLowerCase().includes(word)).slice(0, 9)
+    return all.filter(({ text }) => text.toLowerCase().includes(word)).slice(0, 9)
   }, [wanted, places, courses.data])
   const go = (to: string) => {
     onOpenChange(false)
@@ -67,14 +67,14 @@ export const Commands = ({
             onKeyDown={(event) => event.key === 'Enter' && found[0] && go(found[0].to)}
           />
           <ul className="mt-2">
-            {found.map((one) => (
-              <li key={one.to}>
+            {found.map(({ to, text }) => (
+              <li key={to}>
                 <button
                   type="button"
                   className="w-full px-2 py-1 text-left hover:bg-band"
-                  onClick={() => go(one.to)}
+                  onClick={() => go(to)}
                 >
-                  {one.text}
+                  {text}
                 </button>
               </li>
             ))}

@@ -21,7 +21,8 @@ const placesFor = (me: Me) =>
 const TermNow = ({ today }: { today: string }) => {
   const terms = useTerms()
   const term =
-    terms.data?.find((one) => one.firstDay <= today && today <= one.lastDay) ?? terms.data?.[0]
+    terms.data?.find(({ firstDay, lastDay }) => firstDay <= today && today <= lastDay) ??
+    terms.data?.[0]
   if (!term) return null
   const weeks = instructionalWeeks({ term })
   const week = weeks.find((week) => week.first <= today && today <= week.last)

@@ -71,14 +71,14 @@ describe('inferring a format', () => {
       coverage: 0.8,
       outliers: ['Start here'],
     })
-    expect(inferred.map((one) => one.count)).toEqual(
-      inferred.map((one) => one.count).sort((a, b) => b - a),
+    expect(inferred.map(({ count }) => count)).toEqual(
+      inferred.map(({ count }) => count).sort((a, b) => b - a),
     )
   })
   it('proposes nothing where nothing recurs, and nothing for nothing', () => {
     expect(inferFormats([])).toEqual([])
     expect(
-      inferFormats(['Ropes', 'The long way home', 'Why?']).filter((one) => one.count > 1),
+      inferFormats(['Ropes', 'The long way home', 'Why?']).filter(({ count }) => count > 1),
     ).toEqual([])
   })
   it('takes time in proportion to the names', () => {

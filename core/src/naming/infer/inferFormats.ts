@@ -155,8 +155,8 @@ export const inferFormats = (
     const inferred = parsed.ok ? measured(parsed.value, names) : null
     return inferred && inferred.count >= Math.min(2, names.length) ? [inferred] : []
   })
-  const shortest = Math.min(...judged.map((one) => one.bits))
-  const kept = judged.filter((one) => one.bits <= shortest * tolerance)
+  const shortest = Math.min(...judged.map(({ bits }) => bits))
+  const kept = judged.filter(({ bits }) => bits <= shortest * tolerance)
   const undominated = kept.filter(
     (one) =>
       !kept.some(

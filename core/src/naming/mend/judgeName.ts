@@ -169,14 +169,14 @@ const settledBy = (
 
 /** Whether one of the words of the format that say what the name is of was found. */
 const labelFound = (choice: Choice, plan: FormatPlan): boolean =>
-  choice.chosen.some((one) => {
-    if (one.how === 'another-stretch' || one.how === 'bare' || one.how === 'not-asked') return false
-    if (one.slot.startsWith('fixed:'))
-      return [...conceptsOf(plan.fixed[Number(one.slot.slice(6))] ?? '')].length > 0
+  choice.chosen.some(({ how, slot, field }) => {
+    if (how === 'another-stretch' || how === 'bare' || how === 'not-asked') return false
+    if (slot.startsWith('fixed:'))
+      return [...conceptsOf(plan.fixed[Number(slot.slice(6))] ?? '')].length > 0
     return (
-      one.field !== null &&
-      (one.field === 'kind' ||
-        plan.fields.some((planned) => planned.field === one.field && planned.labelled))
+      field !== null &&
+      (field === 'kind' ||
+        plan.fields.some((planned) => planned.field === field && planned.labelled))
     )
   })
 

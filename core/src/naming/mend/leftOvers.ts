@@ -97,7 +97,7 @@ export const classSectionLeftOvers = (
     const next = isMark(tokens[end], '-._/') ? end + 1 : skipSpace(tokens, end)
     if (
       known(tokens[next]) &&
-      !found.some((one) => one.from <= next && next < one.to) &&
+      !found.some(({ from, to }) => from <= next && next < to) &&
       (isMark(tokens[end], '-._/') || isMark(tokens[next + 1], '/,') || classSections.length > 1)
     )
       found.push({ what: 'class-section', from: end, to: rest(next + 1) })

@@ -52,7 +52,7 @@ describe('ranges of dates', () => {
           }).formatRange(utc(first), utc(last))
           expect([
             written,
-            rangesNamed(written, '2026-09-01').map((one) => [one.first, one.last]),
+            rangesNamed(written, '2026-09-01').map(({ first, last }) => [first, last]),
           ]).toEqual([written, [[first, last]]])
         },
       ),

@@ -30,7 +30,8 @@ export const placesOfReading = (reading: NameReading, places: readonly FieldValu
   )
   return all.filter((i) =>
     said.every(
-      (one) => places[i]?.[one.field] === undefined || Number(places[i]?.[one.field]) === one.value,
+      ({ field, value }) =>
+        places[i]?.[field] === undefined || Number(places[i]?.[field]) === value,
     ),
   )
 }

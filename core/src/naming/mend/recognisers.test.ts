@@ -100,14 +100,14 @@ describe('numbers with their labels', () => {
     ['Weeek 5 x', 5],
     ['x (wk. 7)', 7],
   ])('%s says %i', (name, value) => {
-    expect(labelledNumbers(taken(name).tokens, ['week']).map((one) => one.value)).toContain(value)
+    expect(labelledNumbers(taken(name).tokens, ['week']).map(({ value }) => value)).toContain(value)
   })
   it.each(['A week at sea', 'weekly', 'Week — 5 things to know', 'w 3', 'Quiz 3'])(
     '%s says none',
     (name) => {
       expect(
         labelledNumbers(taken(name).tokens, ['week']).filter(
-          (one) => one.likeness !== 'another-stretch',
+          ({ likeness }) => likeness !== 'another-stretch',
         ),
       ).toEqual([])
     },
@@ -142,7 +142,7 @@ describe('numbers in words', () => {
 describe('words of the course', () => {
   const codes = (name: string) => {
     const { tokens, folded } = taken(name)
-    return codesSaid(tokens, name, folded.origin, 'NAV 110').map((one) => [one.text, one.own])
+    return codesSaid(tokens, name, folded.origin, 'NAV 110').map(({ text, own }) => [text, own])
   }
   it('are its code, however spaced, and those of others of the same shape', () => {
     for (const name of ['NAV 110 x', 'NAV110 x', 'nav-110 x', 'NAV_110_x', 'x (Nav 110)'])

@@ -87,7 +87,7 @@ export const writeAnew = (recovered: Recovered): NameJudgement => {
     placeRight: topicRight || dateFits.some((fit) => fit >= fits),
     told:
       topicRight ||
-      choice.chosen.some((one) => one.field !== null && one.how !== 'not-asked') ||
+      choice.chosen.some(({ field, how }) => field !== null && how !== 'not-asked') ||
       plan.fixed.some((word, i) => word.length > 3 && said.has(`fixed:${i}`)),
   }
   const { weighing, fields, written } = writing

@@ -71,7 +71,7 @@ export const carryOver = (
   const parts = counterparts(base, expected)
   const entryOfId = new Map(base.parts.map((entry) => [entry.platformId, entry]))
   const placed = everyCourseItem(course)
-  const items = new Map(placed.map((one) => [one.item.id, one.item]))
+  const items = new Map(placed.map(({ item }) => [item.id, item]))
   const creates = new Set(plan.creates)
   const told = new Map<Consequence['code'], string[]>()
   const tell = (code: Consequence['code'], where: string) =>

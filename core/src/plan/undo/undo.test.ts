@@ -83,7 +83,7 @@ describe('a rollout taken back', () => {
     expect(at.plan().changes).toEqual([])
     expect(
       at.plan(without).changes.filter((change) => change.change === 'remove-item').length,
-    ).toBe(record.touched.filter((one) => one.before && !one.after).length)
+    ).toBe(record.touched.filter(({ before, after }) => before && !after).length)
   })
 
   it('leaves points alone that template and instructor had both set: they are the instructor’s again', () => {
@@ -190,7 +190,7 @@ describe('a rollout taken back', () => {
     const at = deployed()
     const item = at.item('Welcome')
     const { record } = at.deploy(newPromise)
-    const touched = record.touched.find((one) => one.id === item.id)
+    const touched = record.touched.find(({ id }) => id === item.id)
     if (!touched?.before || !touched.after) throw new Error('not touched')
     touched.before.fields['target'] = 'https://old.example/'
     touched.after.fields['target'] = 'https://new.example/'

@@ -20,18 +20,18 @@ export const captionsMissing = defineRule({
   *check(context, { hosts }): Generator<Verdict> {
     for (const { page, part, subject, placed } of context.pages()) {
       if (part?.audience === 'staff') continue
-      const films = page.media.filter((one) => one.kind === 'video')
+      const films = page.media.filter(({ kind }) => kind === 'video')
       const bare = films.find((film) => !film.captions)
       const said = (index: number) =>
         [index - 1, index].some((i) =>
           /\b(?:captions?|captioned|subtitles?|transcript)\b/i.test(page.paragraphs[i]?.text ?? ''),
         )
       const frame = page.media.find(
-        (one) =>
-          one.kind === 'frame' &&
-          /video|film|watch|embed|player|media/i.test(one.source) &&
-          !hosts.some((host) => one.source.includes(`//${host}/`)) &&
-          !said(one.paragraph),
+        ({ kind, source, paragraph }) =>
+          kind === 'frame' &&
+          /video|film|watch|embed|player|media/i.test(source) &&
+          !hosts.some((host) => source.includes(`//${host}/`)) &&
+          !said(paragraph),
       )
       if (bare)
         yield {

@@ -27,7 +27,7 @@ export const blockOrder = defineRule({
           reading.paragraphs[0] === undefined ? [] : [{ reading, rank, at: reading.paragraphs[0] }],
         )
         .sort((a, b) => a.at - b.at)
-      const moved = fewestMoves(standing.map((one) => one.rank)).flatMap((i) => standing[i] ?? [])
+      const moved = fewestMoves(standing.map(({ rank }) => rank)).flatMap((i) => standing[i] ?? [])
       if (moved.length === 0) yield { subject, outcome: 'passed' }
       else {
         const names = moved.map(({ reading }) => `“${reading.text.slice(0, 60)}”`)

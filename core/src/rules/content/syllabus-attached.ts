@@ -46,7 +46,7 @@ export const syllabusAttached = defineRule({
         (page?.links ?? []).some(
           (link) => attached.test(link.href) || context.leadsTo(link.href).leads === 'file',
         )
-      const count = page ? page.paragraphs.reduce((sum, one) => sum + countWords(one.text), 0) : 0
+      const count = page ? page.paragraphs.reduce((sum, { text }) => sum + countWords(text), 0) : 0
       if (file || count >= leastWords) yield { subject, outcome: 'passed' }
       else if (!context.reached(context.needOf(part)))
         yield { subject, outcome: 'not-due-yet', dueOn: context.needOf(part) }

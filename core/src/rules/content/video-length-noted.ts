@@ -45,8 +45,8 @@ const filmsIn = (
   page: CoursePage['page'],
 ): { title: string; source: string; paragraph: number }[] => [
   ...page.media
-    .filter((one) => one.kind === 'video' || filmAddress.test(one.source))
-    .map((one) => ({ title: one.title ?? '', source: one.source, paragraph: one.paragraph })),
+    .filter(({ kind, source }) => kind === 'video' || filmAddress.test(source))
+    .map(({ title, source, paragraph }) => ({ title: title ?? '', source, paragraph })),
   ...page.links
     .filter((link) => filmAddress.test(link.href))
     .map((link) => ({ title: link.text, source: link.href, paragraph: link.paragraph })),

@@ -23,7 +23,7 @@ export const dueInBreak = defineRule({
       if (item.dueAt === null) continue
       const subject = aboutFound(context, item)
       const due = context.dateOf(item.dueAt)
-      const pause = free.find((one) => due >= one.first && due <= one.last)
+      const pause = free.find(({ first, last }) => due >= first && due <= last)
       if (!pause) yield { subject, outcome: 'passed' }
       else
         yield {

@@ -36,7 +36,7 @@ export const otherWeekDate = defineRule({
       if (!there || !page) continue
       const subject = aboutPart(part)
       const first = part.weeks[0]?.first ?? ''
-      const isOwn = (week: Week) => part.weeks.some((one) => one.number === week.number)
+      const isOwn = (week: Week) => part.weeks.some(({ number }) => number === week.number)
       const failed = (message: 'range' | 'dates', seen: string, week: Week): Verdict => ({
         subject,
         outcome: 'failed',

@@ -28,7 +28,7 @@ export const identityLost = defineRule({
       yield { subject: aboutCourse, outcome: 'inapplicable' }
     else {
       const left = [...context.modules, ...context.placedItems.map(({ item }) => item)].filter(
-        (one) => one.recordedAs !== undefined,
+        ({ recordedAs }) => recordedAs !== undefined,
       ).length
       if (left >= recorded * leastShare) yield { subject: aboutCourse, outcome: 'passed' }
       else

@@ -63,9 +63,7 @@ export const beginLinkTarget = defineRule({
     else if (standing.length === 0) yield { ...told, outcome: 'absent' }
     else if (
       links.some((link) =>
-        standing.some(
-          (one) => one.url !== null && (link.href === one.url || link.href.endsWith(one.url)),
-        ),
+        standing.some(({ url }) => url !== null && (link.href === url || link.href.endsWith(url))),
       )
     )
       yield { ...told, outcome: 'passed' }
@@ -74,7 +72,7 @@ export const beginLinkTarget = defineRule({
       yield {
         ...failed,
         message: 'target',
-        values: { seen, wanted: standing.map((one) => `“${one.part.name}”`).join(' or ') },
+        values: { seen, wanted: standing.map(({ part }) => `“${part.name}”`).join(' or ') },
         evidence: [{ kind: 'value', text: seen }],
       }
     }

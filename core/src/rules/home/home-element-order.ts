@@ -28,7 +28,7 @@ export const homeElementOrder = defineRule({
           : [],
       )
       .sort((a, b) => a.at - b.at)
-    const moved = fewestMoves(standing.map((one) => one.rank)).flatMap(
+    const moved = fewestMoves(standing.map(({ rank }) => rank)).flatMap(
       (i) => standing[i]?.reading.block.definition.element?.replaceAll('-', ' ') ?? [],
     )
     if (moved.length === 0)

@@ -24,7 +24,7 @@ export const navigationOrder = defineRule({
       yield { subject: aboutCourse, outcome: 'inapplicable' }
       return
     }
-    const moved = fewestMoves(standing.map((one) => one.rank)).flatMap(
+    const moved = fewestMoves(standing.map(({ rank }) => rank)).flatMap(
       (i) => standing[i]?.wanted.label ?? [],
     )
     if (moved.length === 0) yield { subject: aboutCourse, outcome: 'passed' }
@@ -37,7 +37,7 @@ export const navigationOrder = defineRule({
         evidence: moved.map((text) => ({ kind: 'words', text }) as const),
         expected: standing
           .toSorted((a, b) => a.rank - b.rank)
-          .map((one) => one.wanted.label)
+          .map(({ wanted }) => wanted.label)
           .join(', '),
       }
   },

@@ -18,7 +18,7 @@ export const pairedEntries = (
 
 /** The course's navigation with the template's entries in their order, each as the template wants it; others keep after them. */
 export const mendedNavigation = (context: CheckContext): Entry[] => {
-  const known = new Set(context.expected.template.navigation.map((one) => foldedName(one.label)))
+  const known = new Set(context.expected.template.navigation.map(({ label }) => foldedName(label)))
   return [
     ...context.expected.template.navigation.map(({ label, hidden }) => ({ label, hidden })),
     ...context.course.navigation.filter((entry) => !known.has(foldedName(entry.label))),

@@ -24,7 +24,7 @@ export const linkToOtherPlatform = defineRule({
     pageFaults(context, {
       applies: ({ page }) => allowed.length > 0 && page.links.length + page.media.length > 0,
       faults: ({ page }) =>
-        [...page.links.map((link) => link.href), ...page.media.map((one) => one.source)].flatMap(
+        [...page.links.map((link) => link.href), ...page.media.map(({ source }) => source)].flatMap(
           (href) => {
             const target = context.leadsTo(href)
             return target.leads === 'outside' &&

@@ -63,9 +63,9 @@ export const numberSequence = defineRule({
             values: {
               count: String(same.length),
               number: String(number),
-              names: same.map((one) => `“${one.module.name}”`).join(' and '),
+              names: same.map(({ module }) => `“${module.name}”`).join(' and '),
             },
-            evidence: same.map((one) => ({ kind: 'words', text: one.module.name }) as const),
+            evidence: same.map(({ module }) => ({ kind: 'words', text: module.name }) as const),
             expected: `the number ${number} once`,
             itemId: same[1]?.module.id,
           }

@@ -24,7 +24,7 @@ export const fileInNoModule = defineRule({
           ? [
               ...page.links.map((link) => plain(link.href)),
               ...page.images.map((image) => plain(image.source)),
-              ...page.media.map((one) => plain(one.source)),
+              ...page.media.map(({ source }) => plain(source)),
             ]
           : []
       }),

@@ -37,7 +37,7 @@ export const itemMissing = defineRule({
       else if (
         module &&
         !context.moduleFor(module) &&
-        !context.pairing.merged.some((one) => one.expected.includes(module.instance))
+        !context.pairing.merged.some(({ expected }) => expected.includes(module.instance))
       )
         yield { subject, outcome: 'absent' }
       else if (standsIn(context, part)) yield { subject, outcome: 'passed' }

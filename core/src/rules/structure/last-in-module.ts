@@ -35,7 +35,7 @@ export const lastInModule = defineRule({
         )
       if (after.length === 0) yield { subject, outcome: 'passed' }
       else {
-        const names = after.map((one) => `“${one.name}”`).join(', ')
+        const names = after.map(({ name }) => `“${name}”`).join(', ')
         yield {
           subject,
           outcome: 'failed',

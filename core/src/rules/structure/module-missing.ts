@@ -18,7 +18,7 @@ export const moduleMissing = defineRule({
     for (const part of context.parts) {
       if (part.kind !== 'module') continue
       const subject = aboutPart(part)
-      const merged = context.pairing.merged.find((one) => one.expected.includes(part.instance))
+      const merged = context.pairing.merged.find(({ expected }) => expected.includes(part.instance))
       if (context.moduleFor(part)) yield { subject, outcome: 'passed' }
       else if (
         part.strength === 'may' ||

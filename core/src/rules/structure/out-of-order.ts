@@ -122,7 +122,7 @@ const misplacedIn = (context: CheckContext, siblings: readonly ExpectedPart[]): 
     })
     .sort((a, b) => a.place - b.place)
   return new Set(
-    fewestMoves(standing.map((one) => one.rank)).flatMap((i) => standing[i]?.part.instance ?? []),
+    fewestMoves(standing.map(({ rank }) => rank)).flatMap((i) => standing[i]?.part.instance ?? []),
   )
 }
 

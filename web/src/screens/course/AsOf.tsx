@@ -26,7 +26,7 @@ export const AsOf = ({
     { text: 'today', date: today },
     { text: 'next Monday', date: monday },
     { text: 'opening day', date: opening },
-  ].filter((one, i, all) => all.findIndex((other) => other.date === one.date) === i)
+  ].filter(({ date }, i, all) => all.findIndex((other) => other.date === date) === i)
   return (
     <span className="flex flex-wrap items-baseline gap-1.5 text-ink-2">
       as of

@@ -36,10 +36,10 @@ export const CheckOnly = ({ course }: { course: CourseDetail }) => {
         >
           <option value="">which template?</option>
           {templates.data
-            ?.filter((one) => one.versions.some((version) => !version.retired))
-            .map((one) => (
-              <option key={one.key} value={one.key}>
-                {one.title}
+            ?.filter(({ versions }) => versions.some((version) => !version.retired))
+            .map(({ key, title }) => (
+              <option key={key} value={key}>
+                {title}
               </option>
             ))}
         </select>

@@ -38,7 +38,7 @@ export const CourseCalendarTab = ({ course, me }: { course: CourseDetail; me: Me
   })
   const mayEdit = may(me, 'look after course')
   const change = (fields: Partial<CourseCalendar>) => setEdited({ ...calendar, ...fields })
-  const nextTerm = terms.data?.find((one) => one.code === calendar.nextTerm)
+  const nextTerm = terms.data?.find(({ code }) => code === calendar.nextTerm)
   const weeks = instructionalWeeks({
     term: facts.term,
     nextTerm,
@@ -186,8 +186,8 @@ export const CourseCalendarTab = ({ course, me }: { course: CourseDetail; me: Me
           options={[
             { value: '', text: 'no' },
             ...(terms.data ?? [])
-              .filter((one) => one.firstDay > facts.term.lastDay)
-              .map((one) => ({ value: one.code, text: one.title })),
+              .filter(({ firstDay }) => firstDay > facts.term.lastDay)
+              .map(({ code, title }) => ({ value: code, text: title })),
           ]}
         />
         <div className="mt-3">

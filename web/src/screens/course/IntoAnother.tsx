@@ -27,10 +27,10 @@ export const IntoAnother = ({ course }: { course: CourseDetail }) => {
   })
   const others = (courses.data ?? [])
     .filter(
-      (one) =>
-        one.id !== course.id &&
-        one.term === course.term &&
-        (one.status === 'teaching' || one.status === 'preparing'),
+      ({ id, term, status }) =>
+        id !== course.id &&
+        term === course.term &&
+        (status === 'teaching' || status === 'preparing'),
     )
     .sort((a, b) => Number(b.code === course.code) - Number(a.code === course.code))
   const apart = tellApart(others)
@@ -142,11 +142,11 @@ export const Merges = ({ course, may }: { course: CourseDetail; may: boolean }) 
       {course.mergedHere.length > 0 && (
         <p>
           Holds the class sections of{' '}
-          {course.mergedHere.map((one, i) => (
-            <span key={one.id}>
+          {course.mergedHere.map(({ id, name }, i) => (
+            <span key={id}>
               {i > 0 && ', '}
-              <Link className="text-tide underline underline-offset-2" to={`/courses/${one.id}`}>
-                {one.name}
+              <Link className="text-tide underline underline-offset-2" to={`/courses/${id}`}>
+                {name}
               </Link>
             </span>
           ))}

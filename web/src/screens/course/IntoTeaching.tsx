@@ -33,7 +33,7 @@ export const IntoTeaching = ({ course }: { course: CourseDetail }) => {
   if (!template) return null
   const shells = (courses.data ?? [])
     .filter(
-      (one) => one.status === 'teaching' && (one.state === 'shell' || one.state === 'not-read'),
+      ({ status, state }) => status === 'teaching' && (state === 'shell' || state === 'not-read'),
     )
     .sort((a, b) => Number(b.code === course.code) - Number(a.code === course.code))
   const apart = tellApart(shells)

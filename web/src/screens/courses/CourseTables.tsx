@@ -37,11 +37,11 @@ export const MakeCourses = (opening: Opening) => {
             {report.dry ? '' : '; they are in the list, as shells'}.
           </p>
           <ul className="mt-1 list-disc pl-5 text-ink-2">
-            {report.made.slice(0, 30).map((one) => (
-              <li key={one.platformId}>
-                {one.name}{' '}
+            {report.made.slice(0, 30).map(({ platformId, name, classSections }) => (
+              <li key={platformId}>
+                {name}{' '}
                 <span className="text-ink-3">
-                  ({one.platformId}, class sections {one.classSections.join(', ')})
+                  ({platformId}, class sections {classSections.join(', ')})
                 </span>
               </li>
             ))}
@@ -72,10 +72,10 @@ export const MakeCourses = (opening: Opening) => {
         >
           <option value="">by code and title</option>
           {templates.data
-            ?.filter((one) => one.versions.length > 0)
-            .map((one) => (
-              <option key={one.key} value={one.key}>
-                as {one.title} names courses
+            ?.filter(({ versions }) => versions.length > 0)
+            .map(({ key, title }) => (
+              <option key={key} value={key}>
+                as {title} names courses
               </option>
             ))}
         </select>

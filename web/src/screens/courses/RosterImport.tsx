@@ -99,10 +99,9 @@ export const RosterImport = ({
                       {report.absent.length === 1 ? 'is' : 'are'} left out:
                     </p>
                     <ul className="mt-1 list-disc pl-5 text-ink-2">
-                      {report.absent.slice(0, 40).map((one) => (
-                        <li key={one.line}>
-                          {one.course}: the platform has no course {one.platformId} (line {one.line}
-                          )
+                      {report.absent.slice(0, 40).map(({ line, course, platformId }) => (
+                        <li key={line}>
+                          {course}: the platform has no course {platformId} (line {line})
                         </li>
                       ))}
                       {report.absent.length > 40 && <li>and {report.absent.length - 40} more</li>}

@@ -55,7 +55,13 @@ export const NamesScreen = () => {
   return (
     <Page
       title="Naming bench"
-      above={<About templateKey={templateKey} title={draft.data?.title} of={part === 'course' ? 'courses' : templateFormat} />}
+      above={
+        <About
+          templateKey={templateKey}
+          title={draft.data?.title}
+          of={part === 'course' ? 'courses' : templateFormat}
+        />
+      }
       beside={
         <>
           {canUse && (

@@ -55,7 +55,7 @@ self.addEventListener('message', ({ data }: MessageEvent<Ask>) => {
       tell: 'inferred',
       list,
       formats: inferFormats(
-        names.map((one) => one.name),
+        names.map(({ name }) => name),
         names[0]?.near,
       ),
     })

@@ -41,13 +41,13 @@ export const NextTermScreen = ({ me }: { me: Me }) => {
   const later = useMemo(
     () =>
       (terms.data ?? []).filter(
-        (term) => term.firstDay > (terms.data?.find((one) => one.code === from)?.firstDay ?? ''),
+        (term) => term.firstDay > (terms.data?.find(({ code }) => code === from)?.firstDay ?? ''),
       ),
     [terms.data, from],
   )
   const daysOf = (term: { firstDay: string; lastDay: string } | undefined) =>
     term ? daysBetween(term.firstDay, term.lastDay) : 0
-  const length = daysOf(terms.data?.find((one) => one.code === from))
+  const length = daysOf(terms.data?.find(({ code }) => code === from))
   // The next term of about the same length, which a short one in between is not.
   const likely = [...later].sort(
     (a, b) =>

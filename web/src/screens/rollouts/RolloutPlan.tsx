@@ -38,7 +38,7 @@ export const RolloutPlan = ({ detail, may }: { detail: RunDetail; may: boolean }
         body: {
           shown: groups
             .flatMap((group) => group.courses)
-            .filter((one) => going.includes(one.course))
+            .filter(({ course }) => going.includes(course))
             .map(({ course, digest }) => ({ course, digest })),
         },
       }),
@@ -64,8 +64,8 @@ export const RolloutPlan = ({ detail, may }: { detail: RunDetail; may: boolean }
   const leaving = leavingWords(
     groups
       .flatMap((group) => group.courses)
-      .filter((one) => going.includes(one.course))
-      .map((one) => one.leaves),
+      .filter(({ course }) => going.includes(course))
+      .map(({ leaves }) => leaves),
   )
   const planning = detail.state === 'planning'
   const choice = 'border-0 border-b-2 border-tide bg-tide-soft px-1 py-0.5 text-ink'

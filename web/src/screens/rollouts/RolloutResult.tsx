@@ -221,8 +221,8 @@ export const Rehearsals = ({ detail }: { detail: RunDetail }) => {
   })
   const apart = tellApart(detail.tasks)
   const ready = detail.tasks.filter((task) => task.plan?.state === 'ready')
-  const here = (list.data ?? []).filter((one) =>
-    detail.tasks.some((task) => task.course === one.course),
+  const here = (list.data ?? []).filter(({ course }) =>
+    detail.tasks.some((task) => task.course === course),
   )
   if (ready.length === 0 && here.length === 0) return null
   return (

@@ -15,7 +15,7 @@ const Messages = () => {
     mutationFn: (id: number) => call('markMessageRead', { at: { message: id } }),
     onSuccess: () => client.invalidateQueries({ queryKey: ['messages'] }),
   })
-  const unread = messages.data?.filter((one) => !one.read) ?? []
+  const unread = messages.data?.filter(({ read }) => !read) ?? []
   if (unread.length === 0) return null
   return (
     <section className="mt-4 border border-line bg-sheet px-4 py-2">

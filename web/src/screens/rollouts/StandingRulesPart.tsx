@@ -60,7 +60,7 @@ export const StandingRulesPart = ({
         {rules.rules.length === 0
           ? 'A standing rule says which template courses of a department, modality and length are meant to have; new courses are then chosen for you.'
           : `${plural(
-              rules.fits.reduce((sum, one) => sum + one.courses.length, 0),
+              rules.fits.reduce((sum, { courses }) => sum + courses.length, 0),
               'course',
             )} fit one rule, ${rules.none.length} none, ${rules.several.length} more than one.`}
       </p>

@@ -45,7 +45,9 @@ export const TemplatesScreen = ({ me }: { me: Me }) => {
       ]),
     ),
   ].sort()
-  const lengths = [...new Set(all.flatMap((one) => one.appliesTo.weeks))].sort((a, b) => b - a)
+  const lengths = [...new Set(all.flatMap(({ appliesTo }) => appliesTo.weeks))].sort(
+    (a, b) => b - a,
+  )
   const found = all.filter(
     (one) =>
       fits(one.appliesTo.modalities, modality) &&

@@ -21,7 +21,7 @@ interface DayMark {
 
 /** @param opensRow whether the day begins a row: a break is named on its first day and again where a row begins */
 const markOf = (date: string, term: Term, opensRow: boolean): DayMark => {
-  const pause = term.breaks.find((one) => date >= one.first && date <= one.last)
+  const pause = term.breaks.find(({ first, last }) => date >= first && date <= last)
   const holidays = term.holidays.filter((holiday) => holiday.date === date)
   const dates = term.otherDates.filter((one) => one.date === date)
   const says = [
@@ -114,7 +114,7 @@ export const TermCalendar = ({
         {rows.map((monday) => {
           const end = addDays(monday, 6)
           const inRow = weeks.filter((week) => week.first <= end && week.last >= monday)
-          const week = inRow.find((one) => one.first >= monday) ?? inRow[0]
+          const week = inRow.find(({ first }) => first >= monday) ?? inRow[0]
           return (
             <tr key={monday} className="border-b border-line">
               <th

@@ -49,13 +49,13 @@ export const TermChanges = ({ preview }: { preview: TermPreview }) => {
                 <div className="mt-1 grid gap-x-6 md:grid-cols-2">
                   {change.names.length > 0 && (
                     <ul aria-label="Names">
-                      {change.names.map((one) => (
-                        <li key={one.from}>
+                      {change.names.map(({ from, to }) => (
+                        <li key={from}>
                           <span className="text-ink-3 line-through decoration-line-strong">
-                            {one.from}
+                            {from}
                           </span>
                           <br />
-                          {one.to}
+                          {to}
                         </li>
                       ))}
                     </ul>

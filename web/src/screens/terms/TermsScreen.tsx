@@ -54,7 +54,7 @@ export const TermsScreen = ({ me }: { me: Me }) => {
             </span>
             <span className="truncate text-ink-2">
               {[
-                ...term.breaks.map((one) => one.name),
+                ...term.breaks.map(({ name }) => name),
                 ...term.sessions.map((session) => session.title),
               ].join(', ')}
             </span>

@@ -12,7 +12,7 @@ import { useDraftStore } from './draftStore.ts'
 export const TakeFromLibrary = ({ template, kind }: { template: Template; kind: LibraryKind }) => {
   const { edit, mayEdit } = useDraftStore()
   const library = useLibrary()
-  const held = new Set(template[templateListOf[kind]].map((one) => one.key))
+  const held = new Set(template[templateListOf[kind]].map(({ key }) => key))
   const offered = (library.data ?? []).filter(
     (entry) => entry.kind === kind && !held.has(entry.key),
   )

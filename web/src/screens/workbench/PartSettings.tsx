@@ -296,14 +296,14 @@ export const ExceptionSlip = ({
   const inside = partsWithin(module.items).filter(
     (part) => !isModule(part) || module.items.includes(part),
   )
-  const setOf = (key: string) => exception.set.find((one) => one.part === key)
+  const setOf = (key: string) => exception.set.find(({ part }) => part === key)
   const putSet = (key: string, more: object) => {
     const next = Object.fromEntries(
       Object.entries({ ...setOf(key), part: key, ...more }).filter(
         ([, value]) => value !== null && value !== undefined,
       ),
     )
-    const others = exception.set.filter((one) => one.part !== key)
+    const others = exception.set.filter(({ part }) => part !== key)
     put({
       set: Object.keys(next).length > 1 ? [...others, next as Exception['set'][number]] : others,
     })

@@ -92,7 +92,7 @@ export const outlineRows = (
       index,
       siblings: template.home.blocks.length,
       opens: false,
-      above: upper?.home.blocks.some((one) => one.key === block.key) ?? false,
+      above: upper?.home.blocks.some(({ key }) => key === block.key) ?? false,
       rendered: elementWords(block),
       occurrences: 1,
     })),

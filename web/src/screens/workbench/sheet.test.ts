@@ -59,7 +59,7 @@ const after = (edits: readonly TemplateEdit[], from = template): Template =>
     return next.value.template
   }, from)
 const keysAfter = (edits: readonly TemplateEdit[]) =>
-  outlineRows(after(edits), null, null).map((one) => one.key)
+  outlineRows(after(edits), null, null).map(({ key }) => key)
 const column = (id: Column['id']): Column => columns.find((column) => column.id === id) as Column
 const typed = (id: Column['id'], key: string, text: string): Template | string => {
   const reading = column(id).read?.(row(key), text, template)
@@ -90,14 +90,14 @@ describe('rows of the sheet', () => {
     ])
     expect(
       outlineRows(layer, template, null)
-        .filter((one) => !one.above)
-        .map((one) => one.key),
+        .filter(({ above }) => !above)
+        .map(({ key }) => key),
     ).toEqual(['own'])
   })
   it('are found with what they stand in, and hidden under a closed row', () => {
     const none = { text: '', kind: '', strength: '' }
     const shown = (filter: object, closed: string[] = []) =>
-      shownRows(rows, template, { ...none, ...filter }, new Set(closed)).map((one) => one.key)
+      shownRows(rows, template, { ...none, ...filter }, new Set(closed)).map(({ key }) => key)
     expect(shown({ text: 'surv' })).toEqual(['week', 'first', 'survey'])
     expect(shown({ kind: 'assignment' })).toEqual(['week', 'task'])
     expect(shown({ strength: 'may' })).toEqual([])
@@ -147,12 +147,7 @@ describe('cells', () => {
     expect(exceptionAfter('strength', 'may')).toMatchObject({ strength: 'may' })
   })
   it('are fewer beside a slip', () => {
-    expect(columnsBeside(true).map((one) => one.id)).toEqual([
-      'kind',
-      'name',
-      'strength',
-      'repeats',
-    ])
+    expect(columnsBeside(true).map(({ id }) => id)).toEqual(['kind', 'name', 'strength', 'repeats'])
   })
 })
 

@@ -92,7 +92,7 @@ export const moveOut = (
   rows: readonly OutlineRow[],
   template: Template,
 ): TemplateEdit[] => {
-  const parent = rows.find((one) => one.key === row.parent)
+  const parent = rows.find(({ key }) => key === row.parent)
   if (row.row !== 'part' || !parent || parent.row === 'home') return []
   const outer = parent.row === 'exception' ? rows.find((row) => row.key === parent.parent) : parent
   return outer ? moveTo(row, outer.parent, outer.index + 1, template) : []

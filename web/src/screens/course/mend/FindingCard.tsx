@@ -166,7 +166,9 @@ export const FindingCard = ({
   const mayMend = finding.mender !== 'administrator' || may(actions.me, 'mend for administrators')
   const mends = mayMend ? finding.places.filter((place) => place.mend && !place.waived) : []
   const fingerprints = finding.places.map((place) => place.fingerprint)
-  const followUp = actions.care.followUps.find((one) => fingerprints.includes(one.fingerprint))
+  const followUp = actions.care.followUps.find(({ fingerprint }) =>
+    fingerprints.includes(fingerprint),
+  )
   const fresh = new Set(actions.care.since?.fresh)
   const mayAct = may(actions.me, 'look after course')
   const asked = actions.care.waivers.find(

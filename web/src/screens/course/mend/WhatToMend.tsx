@@ -137,7 +137,7 @@ export const WhatToMend = ({
   }
   const effort = shown.reduce((sum, finding) => sum + finding.effortMinutes, 0)
   const followed = care.followUps.filter(
-    (one) => one.state === 'raised' || one.state === 'promised' || one.state === 'answered',
+    ({ state }) => state === 'raised' || state === 'promised' || state === 'answered',
   )
   return (
     <div className="grid gap-x-10 lg:grid-cols-[minmax(0,1fr)_20rem]">

@@ -224,7 +224,7 @@ export const filteredRows = (
   const right = rows.right.filter(
     (row) =>
       rightGroups.has(row.group) &&
-      (row.group !== '' || left.some((one) => strandOf.get(one.id)?.right === row.id)),
+      (row.group !== '' || left.some(({ id }) => strandOf.get(id)?.right === row.id)),
   )
   const ids = new Set([...left, ...right].map((row) => row.id))
   return {

@@ -89,7 +89,7 @@ export const BlockEditor = ({
   }
   const loosen = () => {
     if (block.kind !== 'kept-block') return
-    const kept = template.keptBlocks.find((one) => one.key === block.kept)
+    const kept = template.keptBlocks.find(({ key }) => key === block.kept)
     if (kept)
       edit(
         { edit: 'remove-block', part, block: block.key },

@@ -18,7 +18,7 @@ const headingsBefore = (blocks: readonly Block[], expected: ExpectedPart | null)
   return blocks.map((block) => {
     const before = level
     const html =
-      expected?.blocks.find((one) => one.key === block.key)?.html ??
+      expected?.blocks.find(({ key }) => key === block.key)?.html ??
       ('html' in block ? block.html : '')
     for (const heading of analysePage(html).headings) level = heading.level
     return before

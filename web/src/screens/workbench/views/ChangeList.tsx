@@ -10,12 +10,12 @@ export const ChangeList = ({ changes }: { changes: readonly TemplateChange[] }) 
         <li key={of} className="py-1.5">
           <p className="font-semibold">{of}</p>
           <ul className="list-disc pl-5">
-            {some.map((one, i) => (
+            {some.map(({ words, text }, i) => (
               <li key={i}>
-                {one.words}
-                {one.text && (
+                {words}
+                {text && (
                   <p className="whitespace-pre-wrap font-serif text-[13px]">
-                    {one.text.map((run, j) =>
+                    {text.map((run, j) =>
                       run.change === 'same' ? (
                         <span key={j}>{run.text}</span>
                       ) : run.change === 'gone' ? (

@@ -50,7 +50,7 @@ export const CommentsView = ({
       : (parts.find((part) => part.key === key)?.name ?? `${key}, which is not there any more`)
   const all = comments.data ?? []
   const threads = all.filter(
-    (one) => one.answersTo === null && (closedToo || one.closedAt === null),
+    ({ answersTo, closedAt }) => answersTo === null && (closedToo || closedAt === null),
   )
   const said = (comment: TemplateComment) => (
     <>

@@ -220,7 +220,7 @@ export const CourseSettingsView = ({ template }: { template: Template }) => {
         <Button
           className="mt-2"
           onClick={() => {
-            const key = freshKey('entry', new Set(navigation.map((one) => one.key)))
+            const key = freshKey('entry', new Set(navigation.map(({ key }) => key)))
             set(['navigation', key], null, {
               key,
               label: 'New entry',

@@ -28,7 +28,7 @@ export const RubricTable = ({
       ...rubric,
       criteria: rubric.criteria.map((one, i) => (i === index ? { ...one, ...more } : one)),
     })
-  const columns = Math.max(...rubric.criteria.map((one) => one.levels.length))
+  const columns = Math.max(...rubric.criteria.map(({ levels }) => levels.length))
   return (
     <fieldset disabled={disabled}>
       <div className="overflow-x-auto">
@@ -174,7 +174,7 @@ export const GradingView = ({
   const putRubric = (rubric: Rubric) =>
     set(
       ['rubrics', rubric.key],
-      rubrics.find((one) => one.key === rubric.key),
+      rubrics.find(({ key }) => key === rubric.key),
       rubric,
     )
   const freshRubric = (title: string, criteria: Rubric['criteria']) =>

@@ -14,15 +14,19 @@ const CoverageDrawing = ({ template }: { template: Template }) => {
   const drawn = useMemo(() => {
     const coverage = outcomeCoverage(template)
     const objectives = [
-      ...new Map(coverage.flatMap((one) => one.objectives).map((one) => [one.key, one])).values(),
+      ...new Map(
+        coverage.flatMap(({ objectives }) => objectives).map((one) => [one.key, one]),
+      ).values(),
     ]
     const work = [
-      ...new Map(coverage.flatMap((one) => one.assessedBy).map((one) => [one.key, one])).values(),
+      ...new Map(
+        coverage.flatMap(({ assessedBy }) => assessedBy).map((one) => [one.key, one]),
+      ).values(),
     ]
     const place = (list: readonly { key: string }[]) =>
-      new Map(list.map((one, i) => [one.key, 24 + i * rowHeight]))
+      new Map(list.map(({ key }, i) => [key, 24 + i * rowHeight]))
     const at = {
-      outcome: place(coverage.map((one) => one.outcome)),
+      outcome: place(coverage.map(({ outcome }) => outcome)),
       objective: place(objectives),
       work: place(work),
     }
@@ -87,8 +91,8 @@ const CoverageDrawing = ({ template }: { template: Template }) => {
         role="img"
         aria-label={drawn.coverage
           .map(
-            (one) =>
-              `${one.outcome.text}: ${one.objectives.length} objectives, assessed by ${one.assessedBy.length === 0 ? 'nothing' : one.assessedBy.map((item) => item.name).join(', ')}`,
+            ({ outcome, objectives, assessedBy }) =>
+              `${outcome.text}: ${objectives.length} objectives, assessed by ${assessedBy.length === 0 ? 'nothing' : assessedBy.map((item) => item.name).join(', ')}`,
           )
           .join('. ')}
       >

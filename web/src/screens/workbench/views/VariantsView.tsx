@@ -18,7 +18,7 @@ export const VariantsView = ({
     () =>
       sideBySide(
         template,
-        shown.map((one) => one.expected),
+        shown.map(({ expected }) => expected),
       ),
     [template, shown],
   )
@@ -40,9 +40,9 @@ export const VariantsView = ({
               <th scope="col" className="py-1 pl-2">
                 Part
               </th>
-              {shown.map((one) => (
-                <th key={variantWords(one.variant, among)} scope="col" className="px-2">
-                  {variantWords(one.variant, among)}
+              {shown.map(({ variant }) => (
+                <th key={variantWords(variant, among)} scope="col" className="px-2">
+                  {variantWords(variant, among)}
                 </th>
               ))}
             </tr>

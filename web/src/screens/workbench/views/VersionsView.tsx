@@ -156,7 +156,7 @@ export const VersionsView = ({ template }: { template: TemplateDraft }) => {
       return call('addTemplate', {
         body: copyTemplate(
           document,
-          freshKey(title, new Set(templates.data?.map((one) => one.key))),
+          freshKey(title, new Set(templates.data?.map(({ key }) => key))),
           title,
         ),
       })
