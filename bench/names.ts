@@ -14,10 +14,10 @@ import {
 import { readNameCorpus, type CorpusName } from '@wickerframe/demo'
 
 const corpus = readNameCorpus(readFileSync('demo/names/corpus.txt', 'utf8'))
-const contextOf = (one: CorpusName): NameContext => ({
-  places: [one.values],
-  near: one.facts.term.firstDay,
-  classSections: one.facts.classSections,
+const contextOf = (entry: CorpusName): NameContext => ({
+  places: [entry.values],
+  near: entry.facts.term.firstDay,
+  classSections: entry.facts.classSections,
 })
 
 /** The middle of several rounds, in names a second. */
@@ -59,7 +59,9 @@ console.log(
   `mend, the corpus, each at its place:                            ${thousands(
     perSecond(corpus.length * 5, () => {
       for (let i = 0; i < 5; i++)
-        corpus.forEach((one, at) => judgeName(one.format, one.name, contexts[at] ?? contextOf(one)))
+        corpus.forEach((entry, at) =>
+          judgeName(entry.format, entry.name, contexts[at] ?? contextOf(entry)),
+        )
     }),
   )} names a second`,
 )
@@ -94,13 +96,13 @@ console.log(
 )
 
 for (const heldBack of [false, true]) {
-  const part = corpus.filter((one) => one.heldBack === heldBack)
-  const judged = part.map((one) => ({
-    one,
-    judgement: judgeName(one.format, one.name, contextOf(one)),
+  const part = corpus.filter((entry) => entry.heldBack === heldBack)
+  const judged = part.map((entry) => ({
+    one: entry,
+    judgement: judgeName(entry.format, entry.name, contextOf(entry)),
   }))
-  const share = (holds: (one: CorpusName, judgement: ReturnType<typeof judgeName>) => boolean) =>
-    `${((100 * judged.filter(({ one, judgement }) => holds(one, judgement)).length) / part.length).toFixed(1)} %`
+  const share = (holds: (entry: CorpusName, judgement: ReturnType<typeof judgeName>) => boolean) =>
+    `${((100 * judged.filter(({ one: entry, judgement }) => holds(entry, judgement)).length) / part.length).toFixed(1)} %`
   console.log(
     `corpus, ${heldBack ? 'held back' : 'used in development'}: ${part.length} names; mended rightly ${share(({ right }, { mended }) => mended === right)}; wrong with confidence above 0.8 ${share(({ right }, { mended, confidence }) => mended !== null && mended !== right && confidence > 0.8)}`,
   )

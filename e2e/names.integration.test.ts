@@ -34,7 +34,7 @@ afterAll(() => bed.stop())
 
 const termNow = async () => (await designer.get<TermDetail>('/api/terms/autumn-2026')).body
 const events = (text: string) =>
-  Object.values(ical.sync.parseICS(text)).filter((one) => one.type === 'VEVENT')
+  Object.values(ical.sync.parseICS(text)).filter((listed) => listed.type === 'VEVENT')
 
 describe('a term', () => {
   it('shows what an edit would change in its courses before it is saved, told once for courses alike', async () => {
@@ -48,7 +48,7 @@ describe('a term', () => {
     expect(largest?.courses.length).toBeGreaterThan(1)
     expect(
       largest?.names.some(
-        (one) => one.from.includes('Fall Pause') || one.to.includes('Fall Pause'),
+        (listed) => listed.from.includes('Fall Pause') || listed.to.includes('Fall Pause'),
       ),
     ).toBe(true)
     expect((await termNow()).term).toEqual(term)
@@ -169,7 +169,7 @@ describe('a term', () => {
   })
   it('goes out as a calendar file, and holidays come in from one', async () => {
     const out = await designer.get<string>('/api/terms/autumn-2026/calendar')
-    expect(events(out.body).map((one) => one.summary)).toEqual(
+    expect(events(out.body).map((listed) => listed.summary)).toEqual(
       expect.arrayContaining(['Week 3', 'Labour Day', 'Fall Pause (week 11)']),
     )
     const read = await designer.post<FreeDays>(
@@ -201,9 +201,9 @@ describe('a term', () => {
     const own = await bed.as('sunniva.drake@kestrelsound.example')
     const mine = (await own.get<CourseSummary[]>('/api/courses')).body[0]
     const out = await own.get<string>(`/api/courses/${mine?.id}/calendar`)
-    expect(events(out.body).some((one) => one.start.toISOString().endsWith('T02:59:00.000Z'))).toBe(
-      true,
-    )
+    expect(
+      events(out.body).some((listed) => listed.start.toISOString().endsWith('T02:59:00.000Z')),
+    ).toBe(true)
     const other = courses.find(
       (course) =>
         !course.instructors.some((person) => person.email === 'sunniva.drake@kestrelsound.example'),
@@ -309,14 +309,14 @@ const modulesOf = async (id: number) => {
   }
 }
 /** The first name that is mendable, with its mended form. */
-const mendable = async (): Promise<{ one: NameInUse; name: string }> => {
-  for (const one of await namesOf('week')) {
-    const { mended } = judgeName(formatOf('Week {week} · {dates} · {topic}'), one.name, {
-      places: [one.values],
-      near: one.near,
-      classSections: one.classSections,
+const mendable = async (): Promise<{ listed: NameInUse; name: string }> => {
+  for (const listed of await namesOf('week')) {
+    const { mended } = judgeName(formatOf('Week {week} · {dates} · {topic}'), listed.name, {
+      places: [listed.values],
+      near: listed.near,
+      classSections: listed.classSections,
     })
-    if (mended !== null && mended !== one.name) return { one, name: mended }
+    if (mended !== null && mended !== listed.name) return { listed, name: mended }
   }
   throw new Error('every name of the demo is right')
 }
@@ -337,7 +337,7 @@ describe('names in use', () => {
     ).toBe(true)
     expect(
       (await namesOf('course')).every(
-        (one) => one.what === 'course' && one.values.code === one.code,
+        (listed) => listed.what === 'course' && listed.values.code === listed.code,
       ),
     ).toBe(true)
     expect((await namesOf('quiz'))[0]?.what).toBe('item')
@@ -348,44 +348,44 @@ describe('names in use', () => {
 
 describe('planned names', () => {
   it('are written only after approval, and taken back by a plan of their own', async () => {
-    const { one, name } = await mendable()
-    const run = await plan(one, name)
+    const { listed, name } = await mendable()
+    const run = await plan(listed, name)
     expect(await runOf(run)).toMatchObject({
       kind: 'renames',
       state: 'planned',
-      tasks: [{ renames: [{ was: one.name, name }] }],
+      tasks: [{ renames: [{ was: listed.name, name }] }],
     })
     await new Promise((resolve) => setTimeout(resolve, 1500))
-    expect((await modulesOf(one.course)).names).toContain(one.name)
+    expect((await modulesOf(listed.course)).names).toContain(listed.name)
     await designer.post(`/api/runs/${run}/approve`)
     await until(
       () => runOf(run),
       (detail) => detail.state === 'done',
     )
-    expect((await modulesOf(one.course)).names).toContain(name)
-    const back = await plan({ ...one, name }, one.name)
+    expect((await modulesOf(listed.course)).names).toContain(name)
+    const back = await plan({ ...listed, name }, listed.name)
     await designer.post(`/api/runs/${back}/approve`)
     await until(
       () => runOf(back),
       (detail) => detail.state === 'done',
     )
-    expect((await modulesOf(one.course)).names).toContain(one.name)
+    expect((await modulesOf(listed.course)).names).toContain(listed.name)
   })
   it('leave alone what somebody renamed meanwhile, and say so', async () => {
-    const { one, name } = await mendable()
-    const run = await plan({ ...one, name: 'The name it bore yesterday' }, name)
+    const { listed, name } = await mendable()
+    const run = await plan({ ...listed, name: 'The name it bore yesterday' }, name)
     await designer.post(`/api/runs/${run}/approve`)
     const done = await until(
       () => runOf(run),
       (detail) => detail.state === 'done',
     )
     expect(done.tasks[0]?.message).toContain('1 left as they are')
-    expect((await modulesOf(one.course)).names).toContain(one.name)
+    expect((await modulesOf(listed.course)).names).toContain(listed.name)
   })
   it('are given exactly once when the platform’s answer is lost', async () => {
-    const { one, name } = await mendable()
+    const { listed, name } = await mendable()
     await bed.misbehave('lost-answer', 1)
-    const run = await plan(one, name)
+    const run = await plan(listed, name)
     await designer.post(`/api/runs/${run}/approve`)
     const done = await until(
       () => runOf(run),
@@ -396,27 +396,27 @@ describe('planned names', () => {
       message: expect.stringMatching(/^1 name given; read again: \d+ pages as they were$/),
     })
     const course = (await bed.connector(
-      `/courses/${(await modulesOf(one.course)).platformId}/snapshot`,
+      `/courses/${(await modulesOf(listed.course)).platformId}/snapshot`,
     )) as Course
     expect(everyModule(course.modules).filter((module) => module.name === name)).toHaveLength(1)
   })
   it('that are dropped change nothing', async () => {
-    const { one, name } = await mendable()
-    const run = await plan(one, name)
+    const { listed, name } = await mendable()
+    const run = await plan(listed, name)
     await designer.post(`/api/runs/${run}/cancel`)
     await designer.post(`/api/runs/${run}/approve`)
     expect(await runOf(run)).toMatchObject({ state: 'cancelled', counts: { cancelled: 1 } })
-    expect((await modulesOf(one.course)).names).toContain(one.name)
+    expect((await modulesOf(listed.course)).names).toContain(listed.name)
   })
   it('are refused where they make no sense', async () => {
-    const one = { course: courses[0]?.id ?? 0, what: 'module', id: 'm', was: 'a', name: 'b' }
+    const listed = { course: courses[0]?.id ?? 0, what: 'module', id: 'm', was: 'a', name: 'b' }
     for (const [names, status] of [
       [[], 400],
-      [[{ ...one, name: '' }], 400],
-      [[{ ...one, what: 'page' }], 400],
-      [[{ ...one, course: 999_999 }], 404],
-      [[{ ...one, name: 'a' }], 409],
-      [[{ ...one, name: 'x'.repeat(2001) }], 400],
+      [[{ ...listed, name: '' }], 400],
+      [[{ ...listed, what: 'page' }], 400],
+      [[{ ...listed, course: 999_999 }], 404],
+      [[{ ...listed, name: 'a' }], 409],
+      [[{ ...listed, name: 'x'.repeat(2001) }], 400],
     ] as const)
       expect([status, (await designer.post('/api/renames', { names })).status]).toEqual([
         status,
@@ -427,7 +427,7 @@ describe('planned names', () => {
 
 describe('names that clash across courses', () => {
   it('are found when two courses of a term bear the same', async () => {
-    const [first, second] = (await namesOf('course')).filter((one) => one.name.length > 0)
+    const [first, second] = (await namesOf('course')).filter((listed) => listed.name.length > 0)
     if (!first || !second) throw new Error('the demo has too few courses')
     const run = await plan(second, first.name)
     await designer.post(`/api/runs/${run}/approve`)

@@ -1,21 +1,21 @@
 import { renderPage, type ExpectedCourse, type ExpectedPart } from '@wickerframe/core'
 
-const part = (one: ExpectedPart, onDate: string): object => ({
-  instance: one.instance,
-  part: one.key,
-  repetition: one.repetition,
-  kind: one.kind,
-  name: one.name,
-  strength: one.strength,
-  audience: one.audience,
-  firstDay: one.weeks[0]?.first ?? null,
-  lastDay: one.weeks.at(-1)?.last ?? null,
-  inBreak: one.inBreak,
-  opensAt: one.opensAt,
-  dueAt: one.dueAt,
-  points: one.definition.settings.points ?? null,
-  html: one.blocks.length > 0 ? renderPage(one, onDate) : null,
-  items: one.items.map((inner) => part(inner, onDate)),
+const part = (entry: ExpectedPart, onDate: string): object => ({
+  instance: entry.instance,
+  part: entry.key,
+  repetition: entry.repetition,
+  kind: entry.kind,
+  name: entry.name,
+  strength: entry.strength,
+  audience: entry.audience,
+  firstDay: entry.weeks[0]?.first ?? null,
+  lastDay: entry.weeks.at(-1)?.last ?? null,
+  inBreak: entry.inBreak,
+  opensAt: entry.opensAt,
+  dueAt: entry.dueAt,
+  points: entry.definition.settings.points ?? null,
+  html: entry.blocks.length > 0 ? renderPage(entry, onDate) : null,
+  items: entry.items.map((inner) => part(inner, onDate)),
 })
 
 /** The expected course as `expand` prints it. `onDate` decides which revision of a house text stands in its pages. */
@@ -29,7 +29,7 @@ export const expectedDocument = (expected: ExpectedCourse, onDate: string): obje
   course: { code: expected.facts.code, name: expected.name, label: expected.label },
   weeks: expected.weeks,
   home: part(expected.home, onDate),
-  parts: expected.parts.map((one) => part(one, onDate)),
+  parts: expected.parts.map((entry) => part(entry, onDate)),
 })
 
 /** The same as an outline to read. */
@@ -41,6 +41,6 @@ export const expectedText = (expected: ExpectedCourse): string => {
     )
     for (const inner of part.items) visit(inner, depth + 1)
   }
-  for (const one of [expected.home, ...expected.parts]) visit(one, 1)
+  for (const entry of [expected.home, ...expected.parts]) visit(entry, 1)
   return `${lines.join('\n')}\n`
 }

@@ -6,25 +6,25 @@ const corpus = readNameCorpus()
 
 /** Shares of a part of the corpus, and what they were made from. */
 const figuresOf = (part: readonly CorpusName[]) => {
-  const judged = part.map((one) => ({
-    one,
-    judgement: judgeName(one.format, one.name, {
-      places: [one.values],
-      near: one.facts.term.firstDay,
-      classSections: one.facts.classSections,
+  const judged = part.map((entry) => ({
+    one: entry,
+    judgement: judgeName(entry.format, entry.name, {
+      places: [entry.values],
+      near: entry.facts.term.firstDay,
+      classSections: entry.facts.classSections,
     }),
   }))
-  const right = judged.filter(({ one, judgement }) => judgement.mended === one.right)
+  const right = judged.filter(({ one: entry, judgement }) => judgement.mended === entry.right)
   const wrongAndSure = judged.filter(
-    ({ one, judgement }) =>
-      judgement.mended !== null && judgement.mended !== one.right && judgement.confidence > 0.8,
+    ({ one: entry, judgement }) =>
+      judgement.mended !== null && judgement.mended !== entry.right && judgement.confidence > 0.8,
   )
   const read = judged.filter(
-    ({ one, judgement }) =>
-      one.right === null ||
+    ({ one: entry, judgement }) =>
+      entry.right === null ||
       judgement.fields.every(
         (field) =>
-          field.state === (one.reading[field.field] ?? 'right') ||
+          field.state === (entry.reading[field.field] ?? 'right') ||
           (field.state === 'absent' && field.expected === null),
       ),
   )
@@ -49,7 +49,7 @@ describe('the corpus of names', () => {
   ])(
     'the part %s is mended rightly, and hardly ever wrongly with confidence',
     (title, heldBack) => {
-      const figures = figuresOf(corpus.filter((one) => one.heldBack === heldBack))
+      const figures = figuresOf(corpus.filter((entry) => entry.heldBack === heldBack))
       console.log(
         `names ${title}: ${figures.names}; mended rightly ${percent(figures.right)}; wrong with confidence above 0.8 ${percent(figures.wrongAndSure)}; fields read rightly ${percent(figures.read)}`,
       )

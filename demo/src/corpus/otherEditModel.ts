@@ -69,60 +69,60 @@ const itemNameTold = (edited: EditedCourse, place: string) => {
 }
 
 const themed: CourseEdit = (edited, random) => {
-  const one = somewhere(edited.weekModules, random)
-  if (!one) return
-  const topic = lastPiece(one.module.name)
+  const chosen = somewhere(edited.weekModules, random)
+  if (!chosen) return
+  const topic = lastPiece(chosen.module.name)
   const ways = [
-    `${topic} (week ${one.week})`,
-    `Leg ${one.week}: ${topic}`,
-    `Week ${spelled[one.week] ?? one.week} – ${topic}`,
-    `${roman[one.week] ?? one.week}. ${topic}`,
-    `week${one.week}_${topic.toLowerCase().replace(/\s+/g, '_')}`,
+    `${topic} (week ${chosen.week})`,
+    `Leg ${chosen.week}: ${topic}`,
+    `Week ${spelled[chosen.week] ?? chosen.week} – ${topic}`,
+    `${roman[chosen.week] ?? chosen.week}. ${topic}`,
+    `week${chosen.week}_${topic.toLowerCase().replace(/\s+/g, '_')}`,
     topic,
   ]
-  one.module.name = pick(random, ways)
-  moduleNameTold(edited, one.place)
+  chosen.module.name = pick(random, ways)
+  moduleNameTold(edited, chosen.place)
 }
 const slipOfTheFinger: CourseEdit = (edited, random) => {
-  const one = somewhere(edited.weekItems, random)
-  if (!one || one.item.name.length < 8) return
-  const letters = [...one.item.name]
+  const chosen = somewhere(edited.weekItems, random)
+  if (!chosen || chosen.item.name.length < 8) return
+  const letters = [...chosen.item.name]
   const at = 2 + Math.floor(random() * (letters.length - 4))
   const [a = '', b = ''] = [letters[at], letters[at + 1]]
   if (a === b || !/\p{L}/u.test(a) || !/\p{L}/u.test(b)) return
   letters.splice(at, 2, b, a)
-  one.item.name = letters.join('')
+  chosen.item.name = letters.join('')
   // Within a free topic it is no departure; elsewhere it is.
-  edited.either('item-name', one.place)
-  for (const rule of ['name-clash', 'number-sequence']) edited.either(rule, one.place)
+  edited.either('item-name', chosen.place)
+  for (const rule of ['name-clash', 'number-sequence']) edited.either(rule, chosen.place)
 }
 const inGerman: CourseEdit = (edited, random) => {
-  const one = somewhere(edited.weekItems, random)
-  if (!one) return
-  const name = one.item.name.replace(/\p{L}+/gu, (word) => german[word.toLowerCase()] ?? word)
-  if (name === one.item.name) return
-  one.item.name = name
-  itemNameTold(edited, one.place)
+  const chosen = somewhere(edited.weekItems, random)
+  if (!chosen) return
+  const name = chosen.item.name.replace(/\p{L}+/gu, (word) => german[word.toLowerCase()] ?? word)
+  if (name === chosen.item.name) return
+  chosen.item.name = name
+  itemNameTold(edited, chosen.place)
 }
 const namedByTopic: CourseEdit = (edited, random) => {
-  const one = somewhere(
+  const chosen = somewhere(
     edited.weekItems.filter(({ item }) => / · |: /.test(item.name)),
     random,
   )
-  if (!one) return
-  one.item.name = `${lastPiece(one.item.name)}${random() < 0.5 ? `, ${one.item.kind}` : ` – ${one.item.kind} ${/\d+(?=\D*:)/.exec(one.item.name)?.[0] ?? ''}`}`
-  itemNameTold(edited, one.place)
+  if (!chosen) return
+  chosen.item.name = `${lastPiece(chosen.item.name)}${random() < 0.5 ? `, ${chosen.item.kind}` : ` – ${chosen.item.kind} ${/\d+(?=\D*:)/.exec(chosen.item.name)?.[0] ?? ''}`}`
+  itemNameTold(edited, chosen.place)
 }
 const dropOptional: CourseEdit = (edited, random) => {
-  const one = somewhere(
+  const chosen = somewhere(
     edited.weekItems.filter(
       ({ part }) => part.strength === 'may' || part.definition.may.remove === true,
     ),
     random,
   )
-  if (!one) return
-  for (const other of edited.weekItems.filter(({ part }) => part.key === one.part.key)) {
-    if (random() < 0.3 || other === one) {
+  if (!chosen) return
+  for (const other of edited.weekItems.filter(({ part }) => part.key === chosen.part.key)) {
+    if (random() < 0.3 || other === chosen) {
       edited.remove(other.item)
       edited.forget(other.place)
       if (other.part.strength !== 'may') edited.tell('item-missing', other.place)
@@ -130,7 +130,7 @@ const dropOptional: CourseEdit = (edited, random) => {
   }
 }
 const dropRequired: CourseEdit = (edited, random) => {
-  const one = somewhere(
+  const chosen = somewhere(
     edited.weekItems.filter(
       ({ part, item }) =>
         part.strength !== 'may' &&
@@ -139,29 +139,29 @@ const dropRequired: CourseEdit = (edited, random) => {
     ),
     random,
   )
-  if (!one) return
-  edited.remove(one.item)
-  edited.forget(one.place)
-  edited.tell('item-missing', one.place)
-  edited.either('twin-page', one.place)
+  if (!chosen) return
+  edited.remove(chosen.item)
+  edited.forget(chosen.place)
+  edited.tell('item-missing', chosen.place)
+  edited.either('twin-page', chosen.place)
 }
 const dropModule: CourseEdit = (edited, random) => {
-  const one = somewhere(edited.weekModules, random)
-  if (!one) return
-  for (const item of itemsIn(one.module)) {
+  const chosen = somewhere(edited.weekModules, random)
+  if (!chosen) return
+  for (const item of itemsIn(chosen.module)) {
     const place = edited.placeOf(item.id)
     edited.remove(item)
     if (place !== null) edited.forget(place)
   }
-  edited.course.modules = edited.course.modules.filter((module) => module !== one.module)
-  edited.unpair(one.module.id)
-  edited.forget(one.place)
-  edited.tell('module-missing', one.place)
+  edited.course.modules = edited.course.modules.filter((module) => module !== chosen.module)
+  edited.unpair(chosen.module.id)
+  edited.forget(chosen.place)
+  edited.tell('module-missing', chosen.place)
 }
 const shuffle: CourseEdit = (edited, random) => {
-  const one = somewhere(edited.weekModules, random)
-  if (!one) return
-  const { children } = one.module
+  const chosen = somewhere(edited.weekModules, random)
+  if (!chosen) return
+  const { children } = chosen.module
   for (let i = children.length - 1; i > 0; i--) {
     const j = Math.floor(random() * (i + 1))
     const [a, b] = [children[i], children[j]]
@@ -175,9 +175,9 @@ const gatherInResources: CourseEdit = (edited, random) => {
   const key = somewhere(edited.weekItems, random)?.part.key
   const target = edited.course.modules.at(-2)
   if (key === undefined || !target || edited.placeOf(target.id) === null) return
-  for (const one of edited.weekItems.filter(({ part }) => part.key === key).slice(0, 4)) {
-    one.module.children = itemsIn(one.module).filter((item) => item !== one.item)
-    target.children.push(one.item)
+  for (const chosen of edited.weekItems.filter(({ part }) => part.key === key).slice(0, 4)) {
+    chosen.module.children = itemsIn(chosen.module).filter((item) => item !== chosen.item)
+    target.children.push(chosen.item)
     for (const rule of [
       'due-outside-module',
       'work-list-complete',
@@ -185,17 +185,17 @@ const gatherInResources: CourseEdit = (edited, random) => {
       'out-of-order',
       'last-in-module',
     ])
-      edited.either(rule, one.place)
+      edited.either(rule, chosen.place)
   }
 }
 const takeAlong: CourseEdit = (edited, random) => {
-  const one = somewhere(edited.weekItems, random)
+  const chosen = somewhere(edited.weekItems, random)
   const target = somewhere(
-    edited.weekModules.filter(({ module }) => module !== one?.module),
+    edited.weekModules.filter(({ module }) => module !== chosen?.module),
     random,
   )
-  if (!one || !target) return
-  const copy: CourseItem = { ...structuredClone(one.item), id: edited.newId(), url: null }
+  if (!chosen || !target) return
+  const copy: CourseItem = { ...structuredClone(chosen.item), id: edited.newId(), url: null }
   delete copy.recordedAs
   target.module.children.push(copy)
   for (const rule of [
@@ -214,14 +214,14 @@ const takeAlong: CourseEdit = (edited, random) => {
   for (const item of itemsIn(target.module))
     for (const rule of ['last-in-module', 'work-list-complete'])
       edited.either(rule, edited.placeOf(item.id) ?? item.id)
-  edited.either('name-clash', one.place)
+  edited.either('name-clash', chosen.place)
 }
 const newPageFromLast: CourseEdit = (edited, random) => {
-  const one = somewhere(edited.weekModules, random)
-  const like = one && itemsIn(one.module)[0]
-  if (!one || !like) return
+  const chosen = somewhere(edited.weekModules, random)
+  const like = chosen && itemsIn(chosen.module)[0]
+  if (!chosen || !like) return
   const id = edited.newId()
-  one.module.children.unshift({
+  chosen.module.children.unshift({
     ...like,
     id,
     kind: 'page',
@@ -240,53 +240,53 @@ const newPageFromLast: CourseEdit = (edited, random) => {
   edited.either('name-clash', id)
 }
 const cutSentence: CourseEdit = (edited, random) => {
-  const one = somewhere(
+  const chosen = somewhere(
     edited.weekItems.filter(
       ({ item, part }) =>
         item.html !== null && part.blocks.some((block) => block.kind === 'fixed-text'),
     ),
     random,
   )
-  const block = one?.part.blocks.find((candidate) => candidate.kind === 'fixed-text')
+  const block = chosen?.part.blocks.find((candidate) => candidate.kind === 'fixed-text')
   const line = /<(?:p|li)>([^<]{40,})</.exec(block?.html ?? '')?.[1]
-  if (!one || !line || !one.item.html?.includes(line)) return
+  if (!chosen || !line || !chosen.item.html?.includes(line)) return
   const half = line.split(' ')
-  one.item.html = one.item.html.replace(
+  chosen.item.html = chosen.item.html.replace(
     line,
     `${half.slice(0, Math.ceil(half.length / 2)).join(' ')}.`,
   )
-  edited.tell('fixed-text-altered', one.place)
+  edited.tell('fixed-text-altered', chosen.place)
 }
 const ownWords: CourseEdit = (edited, random) => {
-  const one = somewhere(
+  const chosen = somewhere(
     edited.weekItems.filter(({ item }) =>
       /<p>(?:When did a shortcut|Hand in a written log|Harbour handbook)/.test(item.html ?? ''),
     ),
     random,
   )
-  if (!one) return
-  one.item.html = (one.item.html ?? '').replace(
+  if (!chosen) return
+  chosen.item.html = (chosen.item.html ?? '').replace(
     /<p>(?:When did a shortcut|Hand in a written log|Harbour handbook)[^<]*<\/p>/,
     '<p>Read the notices by the slip, talk to whoever has the watch, and put down in your own words what you would have done, and why.</p>',
   )
 }
 const toLink: CourseEdit = (edited, random) => {
-  const one = somewhere(
+  const chosen = somewhere(
     edited.weekItems.filter(({ item, part }) => item.kind === 'page' && part.kind === 'page'),
     random,
   )
   if (
-    !one ||
-    one.part.definition.kind === 'module' ||
-    one.part.definition.acceptsInstead.length > 0
+    !chosen ||
+    chosen.part.definition.kind === 'module' ||
+    chosen.part.definition.acceptsInstead.length > 0
   )
     return
-  one.item.kind = 'web-link'
-  edited.tell('wrong-kind', one.place)
-  for (const rule of ['item-missing', 'work-list-complete']) edited.either(rule, one.place)
+  chosen.item.kind = 'web-link'
+  edited.tell('wrong-kind', chosen.place)
+  for (const rule of ['item-missing', 'work-list-complete']) edited.either(rule, chosen.place)
 }
 const hideItem: CourseEdit = (edited, random) => {
-  const one = somewhere(
+  const chosen = somewhere(
     edited.weekItems.filter(
       ({ part, item, module }) =>
         part.strength === 'must' &&
@@ -296,52 +296,52 @@ const hideItem: CourseEdit = (edited, random) => {
     ),
     random,
   )
-  const module = one && edited.placeOf(one.module.id)
-  if (!one || !module) return
-  one.item.published = false
+  const module = chosen && edited.placeOf(chosen.module.id)
+  if (!chosen || !module) return
+  chosen.item.published = false
   edited.tell('must-part-hidden', module)
 }
 const dueTooLate: CourseEdit = (edited, random) => {
-  const one = somewhere(
+  const chosen = somewhere(
     edited.weekItems.filter(
       ({ item, part }) => part.dueAt !== null && item.dueAt !== null && item.kind === part.kind,
     ),
     random,
   )
-  if (!one) return
-  one.item.dueAt = '2027-03-01T12:00:00Z'
+  if (!chosen) return
+  chosen.item.dueAt = '2027-03-01T12:00:00Z'
   for (const rule of [
     'due-outside-term',
     'other-term-date',
     'due-outside-module',
     'availability-window',
   ])
-    edited.either(rule, one.place)
-  edited.truth.findings.add(`due ${one.place}`)
+    edited.either(rule, chosen.place)
+  edited.truth.findings.add(`due ${chosen.place}`)
 }
 const typedAnew: CourseEdit = (edited, random) => {
-  const one = somewhere(
+  const chosen = somewhere(
     edited.weekItems.filter(
       ({ item, part }) => item.kind === 'page' && item.html !== null && part.blocks.length > 0,
     ),
     random,
   )
-  if (!one) return
-  const at = one.module.children.indexOf(one.item)
-  const html = (one.item.html ?? '')
+  if (!chosen) return
+  const at = chosen.module.children.indexOf(chosen.item)
+  const html = (chosen.item.html ?? '')
     .replace(/ data-wicker-[a-z]+="[^"]*"/g, '')
     .replace(/<\/?(?:div|section|aside)[^>]*>/g, '')
     .replace(/<p>/g, '<p dir="ltr">')
   const again: CourseItem = {
-    ...structuredClone(one.item),
+    ...structuredClone(chosen.item),
     id: edited.newId(),
     url: `/courses/${edited.course.id}/typed-${edited.newId()}`,
     html,
   }
   delete again.recordedAs
-  edited.remove(one.item)
-  one.module.children.splice(at, 0, again)
-  edited.pair(one.place, again.id)
+  edited.remove(chosen.item)
+  chosen.module.children.splice(at, 0, again)
+  edited.pair(chosen.place, again.id)
 }
 
 /** How another platform rewrites pages: markers gone, wrappers of its own, entities in place of characters. */

@@ -39,15 +39,18 @@ const lastWeekOf = (weeks: readonly { first: string }[], fallback: string): stri
   weeks.at(-1)?.first ?? fallback
 
 /** Measures pairing and findings of one edited course against its truth. */
-export const scoreCase = (one: CorpusCase): CaseScore => {
-  const worked = expectationFor(one)
+export const scoreCase = (given: CorpusCase): CaseScore => {
+  const worked = expectationFor(given)
   if (!worked.ok) throw new Error(JSON.stringify(worked.problems))
   const { expected } = worked.value
   const parts = [expected.home, ...everyExpected(expected.parts)]
   const byInstance = new Map(parts.map((part) => [part.instance, part]))
   const placeOf = (part: ExpectedPart): string =>
     placeKey(part, byInstance.get(part.parent ?? '') ?? null)
-  const checked = checkCourse({ ...one, asOf: lastWeekOf(expected.weeks, one.facts.term.lastDay) })
+  const checked = checkCourse({
+    ...given,
+    asOf: lastWeekOf(expected.weeks, given.facts.term.lastDay),
+  })
   if (!checked.ok) throw new Error(JSON.stringify(checked.problems))
   const wrong: string[] = []
 
@@ -58,7 +61,7 @@ export const scoreCase = (one: CorpusCase): CaseScore => {
     const part = byInstance.get(pair.expected)
     if (!part) continue
     const place = placeOf(part)
-    const right = one.truth.pairs.get(place)?.has(pair.found) ?? false
+    const right = given.truth.pairs.get(place)?.has(pair.found) ?? false
     pairing.told += 1
     if (right) {
       pairing.right += 1
@@ -69,7 +72,7 @@ export const scoreCase = (one: CorpusCase): CaseScore => {
   }
   const wantedPlaces = parts
     .filter(
-      (part) => one.truth.pairs.has(placeOf(part)) && !(part.inBreak && part.kind !== 'module'),
+      (part) => given.truth.pairs.has(placeOf(part)) && !(part.inBreak && part.kind !== 'module'),
     )
     .map(placeOf)
   // Two weeks in one module: one pair of the two can be told, and the rest as merged.
@@ -77,7 +80,7 @@ export const scoreCase = (one: CorpusCase): CaseScore => {
     (checked.value.merged ?? []).flatMap((group) =>
       group.expected.flatMap((instance) => {
         const part = byInstance.get(instance)
-        return part && one.truth.pairs.get(placeOf(part))?.has(group.found) ? [placeOf(part)] : []
+        return part && given.truth.pairs.get(placeOf(part))?.has(group.found) ? [placeOf(part)] : []
       }),
     ),
   )
@@ -90,11 +93,11 @@ export const scoreCase = (one: CorpusCase): CaseScore => {
   pairing.wanted = new Set([...wantedPlaces, ...answered]).size
   for (const place of wantedPlaces)
     if (!answered.has(place))
-      wrong.push(`not paired ${place} (${[...(one.truth.pairs.get(place) ?? [])].join(', ')})`)
+      wrong.push(`not paired ${place} (${[...(given.truth.pairs.get(place) ?? [])].join(', ')})`)
 
   const findings = scoreFindings(
     checked.value,
-    one,
+    given,
     (instance) => {
       const part = byInstance.get(instance)
       return part ? placeOf(part) : instance
@@ -132,11 +135,11 @@ const scoreFindings = (
     ...result.pairs.map((pair) => [pair.found, placeOf(pair.expected)] as const),
     ...[...truth.pairs].flatMap(([place, known]) => [...known].map((id) => [id, place] as const)),
   ])
-  const same = (one: string): string[] => {
-    const [rule = '', ...rest] = one.split(' ')
+  const same = (given: string): string[] => {
+    const [rule = '', ...rest] = given.split(' ')
     const at = rest.join(' ')
     return [
-      one,
+      given,
       `${rule} ${ids.get(at) ?? at}`,
       ...[...ids].filter(([, place]) => place === at).map(([id]) => `${rule} ${id}`),
     ]
@@ -144,19 +147,19 @@ const scoreFindings = (
   const score = noTally()
   score.wanted = truth.findings.size
   const found = new Set<string>()
-  for (const one of told) {
-    const [rule = ''] = one.split(' ')
+  for (const given of told) {
+    const [rule = ''] = given.split(' ')
     const hit =
-      same(one).find((key) => truth.findings.has(key)) ??
+      same(given).find((key) => truth.findings.has(key)) ??
       (dueRules.has(rule)
-        ? same(one)
+        ? same(given)
             .map((key) => key.replace(rule, 'due'))
             .find((key) => truth.findings.has(key))
         : undefined)
     if (hit !== undefined) found.add(hit)
-    else if (!same(one).some((key) => truth.either.has(key))) {
+    else if (!same(given).some((key) => truth.either.has(key))) {
       score.told += 1
-      wrong.push(`told ${one}`)
+      wrong.push(`told ${given}`)
     }
   }
   score.right = found.size

@@ -105,42 +105,42 @@ const GroupView = ({
           )}
           {open && (
             <ul className="mt-2">
-              {courses.map((one) => (
-                <li key={one.course} className="border-t border-line py-1">
+              {courses.map((planned) => (
+                <li key={planned.course} className="border-t border-line py-1">
                   <div className="flex items-center gap-3">
                     {onLeaveOut && courses.length > 1 && (
                       <input
                         type="checkbox"
                         className="size-[24px] accent-tide"
-                        aria-label={`Include ${one.code} ${one.title}, ${apart.get(one.platformId)}`}
+                        aria-label={`Include ${planned.code} ${planned.title}, ${apart.get(planned.platformId)}`}
                         disabled={!isReady}
-                        checked={isReady && !leftOut.has(one.course)}
-                        onChange={(event) => onLeaveOut([one.course], !event.target.checked)}
+                        checked={isReady && !leftOut.has(planned.course)}
+                        onChange={(event) => onLeaveOut([planned.course], !event.target.checked)}
                       />
                     )}
                     <Link
                       className="underline decoration-line-strong underline-offset-2"
-                      to={`/courses/${one.course}`}
+                      to={`/courses/${planned.course}`}
                     >
-                      {one.code} {one.title}
+                      {planned.code} {planned.title}
                     </Link>{' '}
-                    <span className="text-ink-2">{apart.get(one.platformId)}</span>
+                    <span className="text-ink-2">{apart.get(planned.platformId)}</span>
                     {isReady && (
                       <Button
                         shape="word"
                         className="ml-auto"
-                        aria-expanded={course === one.course}
-                        onClick={() => setCourse(course === one.course ? null : one.course)}
+                        aria-expanded={course === planned.course}
+                        onClick={() => setCourse(course === planned.course ? null : planned.course)}
                       >
-                        {course === one.course ? 'fold' : 'see the differences'}
+                        {course === planned.course ? 'fold' : 'see the differences'}
                       </Button>
                     )}
                   </div>
-                  {course === one.course && (
+                  {course === planned.course && (
                     <CoursePlanView
                       run={run}
-                      course={one.course}
-                      decide={decideIn?.(one.course) ?? null}
+                      course={planned.course}
+                      decide={decideIn?.(planned.course) ?? null}
                     />
                   )}
                 </li>

@@ -39,7 +39,7 @@ const useField = (part: string) => {
 }
 /** A list without a value, or with it; an empty one is said by leaving the field out. */
 const toggled = <T,>(list: readonly T[] | undefined, value: T, on: boolean): T[] | null => {
-  const next = on ? [...(list ?? []), value] : (list ?? []).filter((one) => one !== value)
+  const next = on ? [...(list ?? []), value] : (list ?? []).filter((choice) => choice !== value)
   return next.length === 0 ? null : next
 }
 
@@ -95,8 +95,8 @@ const Conditions = ({ part }: { part: Item | Module }) => {
           onDone={(text) => {
             const list = text
               .split(',')
-              .map((one) => one.trim())
-              .filter((one) => one !== '')
+              .map((choice) => choice.trim())
+              .filter((choice) => choice !== '')
             put({ departments: list.length > 0 ? list : null })
           }}
         />
@@ -159,9 +159,9 @@ const Work = ({ part, template }: { part: Item; template: Template }) => {
           onChange={(event) => put('handIn', event.target.value || null)}
           options={[
             { value: '', text: 'not said' },
-            ...['file', 'text', 'link', 'recording', 'on-paper', 'none'].map((one) => ({
-              value: one,
-              text: one.replace('-', ' '),
+            ...['file', 'text', 'link', 'recording', 'on-paper', 'none'].map((choice) => ({
+              value: choice,
+              text: choice.replace('-', ' '),
             })),
           ]}
         />
@@ -391,7 +391,7 @@ export const ExceptionSlip = ({
                             : [...(exception.leaveOut as string[]), part.key],
                           set: on
                             ? exception.set
-                            : exception.set.filter((one) => one.part !== part.key),
+                            : exception.set.filter((choice) => choice.part !== part.key),
                         })
                       }
                     />
@@ -496,7 +496,9 @@ export const PartSettings = ({
   const { edit, mayEdit } = useDraftStore()
   const set = useField(part.key)
   const assessable = everyObjective(template)
-  const others = partsWithin(template.parts).filter((one) => one.key !== part.key && !isModule(one))
+  const others = partsWithin(template.parts).filter(
+    (choice) => choice.key !== part.key && !isModule(choice),
+  )
   const { settings } = part
   const dated = [
     ['opens', 'Opens', expected?.opensAt],
@@ -515,16 +517,19 @@ export const PartSettings = ({
           label="Seen by"
           value={part.audience}
           onChange={(event) => set(['audience'], part.audience, event.target.value)}
-          options={['students', 'staff', 'backstage'].map((one) => ({ value: one, text: one }))}
+          options={['students', 'staff', 'backstage'].map((choice) => ({
+            value: choice,
+            text: choice,
+          }))}
         />
         <Pick
           inline
           label="Place"
           value={part.position}
           onChange={(event) => set(['position'], part.position, event.target.value)}
-          options={['in-order', 'first', 'last', 'anywhere', 'newest-first'].map((one) => ({
-            value: one,
-            text: one.replace('-', ' '),
+          options={['in-order', 'first', 'last', 'anywhere', 'newest-first'].map((choice) => ({
+            value: choice,
+            text: choice.replace('-', ' '),
           }))}
         />
         <Pick
@@ -662,7 +667,7 @@ export const PartSettings = ({
             }
           />
           {part.acceptsInstead
-            .filter((one) => !itemKinds.some((kind) => kind === one))
+            .filter((choice) => !itemKinds.some((kind) => kind === choice))
             .map((key) => (
               <Button
                 key={key}
@@ -672,7 +677,7 @@ export const PartSettings = ({
                   set(
                     ['acceptsInstead'],
                     part.acceptsInstead,
-                    part.acceptsInstead.filter((one) => one !== key),
+                    part.acceptsInstead.filter((choice) => choice !== key),
                   )
                 }
               >
@@ -730,13 +735,13 @@ export const PartSettings = ({
               The template has no outcomes yet; they are written under Outcomes.
             </p>
           )}
-          {assessable.map((one) => (
+          {assessable.map((choice) => (
             <Tick
-              key={`${one.part ?? ''} ${one.key}`}
-              label={one.text}
-              checked={part.assesses.includes(one.key)}
+              key={`${choice.part ?? ''} ${choice.key}`}
+              label={choice.text}
+              checked={part.assesses.includes(choice.key)}
               onChange={(on) =>
-                set(['assesses'], part.assesses, toggled(part.assesses, one.key, on) ?? [])
+                set(['assesses'], part.assesses, toggled(part.assesses, choice.key, on) ?? [])
               }
             />
           ))}
