@@ -23,23 +23,30 @@ export type Reason =
   | { code: 'left-out'; what: 'copy' | 'class-section' | 'not-asked' | 'words'; text: string }
   | { code: 'another-course' | 'another-kind' | 'another-place'; text: string }
 
+const ofSeveral: ReadonlySet<FieldName> = new Set(['dates', 'weeks', 'minutes', 'points'])
+const nounOf = (field: FieldName): string => (field === 'classSection' ? 'class section' : field)
+/** A field as the subject of a sentence, with the verb that goes with it: `its dates are`, `its week is`. */
+const its = (field: FieldName, verb: { one: string; several: string }): string =>
+  `its ${nounOf(field)} ${ofSeveral.has(field) ? verb.several : verb.one}`
+const is = { one: 'is', several: 'are' }
+
 /** A reason in words, to stand after a name. */
 export const reasonWords = (reason: Reason): string => {
   switch (reason.code) {
     case 'shortened':
       return reason.field
-        ? `its ${reason.field} is written short`
+        ? `${its(reason.field, is)} written short`
         : 'a word of the format is written short'
     case 'mistyped':
-      return reason.field ? `its ${reason.field} is mistyped` : 'a word of the format is mistyped'
+      return reason.field ? `${its(reason.field, is)} mistyped` : 'a word of the format is mistyped'
     case 'supplied':
-      return `${reason.field} is not in the name; here it is ${reason.text}`
+      return `${its(reason.field, is)} not in the name; here: ${reason.text}`
     case 'wrong':
-      return `${reason.field} says ${reason.said} where ${reason.expected} is expected`
+      return `${its(reason.field, { one: 'says', several: 'say' })} ${reason.said} where ${reason.expected} is expected`
     case 'unlabelled':
-      return `its ${reason.field} stands without a word beside it`
+      return `${its(reason.field, { one: 'stands', several: 'stand' })} without a word beside`
     case 'another-stretch':
-      return `another word stands for the ${reason.field}`
+      return `another word stands for the ${nounOf(reason.field)}`
     case 'own-words-kept':
       return `“${reason.text}” is kept as it is`
     case 'own-words-joined':

@@ -17,7 +17,7 @@ export const proposeFrom = 0.8
 
 /** Messages of the rules that judge the name of a part. */
 export const nameMessages = {
-  field: '“{name}” says {seen} where its {field} is {expected}.',
+  field: '“{name}” says {seen} where its {field} should be {expected}.',
   unfilled: '“{name}” still waits for its {field}.',
   form: '“{name}” does not follow the format; it would read “{wanted}”.',
 }

@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query'
 import { useEffect, useRef, useState } from 'react'
-import type { ModelProposal, Template } from '@wickerframe/core'
+import { everyPart, type ModelProposal, type Template } from '@wickerframe/core'
 import { call } from '../../api/client.ts'
 import { useCourses } from '../../api/queries.ts'
 import { Pick, plural, Problem, Waiting } from '../../controls/controls.tsx'
@@ -52,6 +52,8 @@ export const ModelPage = ({
   const [accepted, setAccepted] = useState<ReadonlySet<string>>(new Set())
   const [proposals, setProposals] = useState<readonly ModelProposal[] | null>(null)
   const [problem, setProblem] = useState<string | null>(null)
+  /** What the parts are called, by key, as far as they are accepted. */
+  const [names, setNames] = useState<ReadonlyMap<string, string>>(new Map())
   const told = useRef(onMade)
   useEffect(() => {
     told.current = onMade
@@ -63,7 +65,9 @@ export const ModelPage = ({
       if (data.made.ok) {
         setProposals(data.made.value.proposals)
         setProblem(null)
-        told.current(data.made.value.template)
+        const { template } = data.made.value
+        setNames(new Map(everyPart(template).map(({ key, name }) => [key, name])))
+        told.current(template)
       } else {
         const [first] = data.made.problems
         setProblem(
@@ -172,7 +176,9 @@ export const ModelPage = ({
                           onChange={(take) => decide(one, take)}
                         />
                         <p className="pl-6 text-[12.5px] text-ink-3">
-                          {about === 'repeat' ? '' : `${one.part}: `}
+                          {about !== 'repeat' && about !== 'part' && names.has(one.part)
+                            ? `“${names.get(one.part)}”: `
+                            : ''}
                           {one.evidence}
                           {one.support < 0.5 ? '; little bears it out' : ''}
                         </p>
