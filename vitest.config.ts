@@ -18,6 +18,15 @@ export default defineConfig({
       },
       {
         test: {
+          name: 'screens',
+          testTimeout: 30_000,
+          environment: 'jsdom',
+          include: ['web/src/**/*.test.tsx'],
+          setupFiles: ['web/src/testing/dom.testing.ts'],
+        },
+      },
+      {
+        test: {
           name: 'integration',
           include: [
             'e2e/*.integration.test.ts',
