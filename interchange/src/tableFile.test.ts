@@ -1,6 +1,7 @@
 import { stringify } from 'csv-stringify/sync'
 import * as fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { propertyRuns } from '@wickerframe/core/testing'
 import { delimiterOf, readTable, readText, takenForWords } from './tableFile.ts'
 
 const utf8 = (text: string): Uint8Array => new TextEncoder().encode(text)
@@ -68,7 +69,7 @@ describe('a table', () => {
             ...rows,
           ])
         }),
-        { numRuns: 200 },
+        propertyRuns(),
       )
     },
   )

@@ -1,29 +1,31 @@
-import { mkdtempSync, rmSync } from 'node:fs'
-import { tmpdir } from 'node:os'
-import { join } from 'node:path'
+import { randomUUID } from 'node:crypto'
 import type { Pool, RowDataPacket } from 'mysql2/promise'
 import { connect, createSchema, migrate } from '@wickerframe/storage'
-import { startPrivateMariadb } from '@wickerframe/scripts/privateMariadb'
+import type { Role } from '@wickerframe/contract'
+import { inject } from 'vitest'
 import { migrationsFolder } from './migrationsFolder.ts'
+import './oneDatabase.testing.ts'
+import { addPerson, findWithPassword, type Person } from './people/people.ts'
 
-/** A schema of ours on a database of its own, without any of the programs. */
+/** A schema of a test file's own, without any of the programs. */
 export interface PrivateSchema {
   pool: Pool
   rows: <T>(sql: string, values?: unknown[]) => Promise<T[]>
   /** Makes a term with so many courses. @returns their ids */
   addCourses: (count: number) => Promise<number[]>
+  /** Adds somebody, whose address says their role and whose password is `fair-winds-2026`. */
+  person: (role: Role, name?: string) => Promise<Person>
   stop: () => Promise<void>
 }
 
 export const startPrivateSchema = async (): Promise<PrivateSchema> => {
-  const folder = mkdtempSync(join(tmpdir(), 'wf-schema-'))
-  const database = await startPrivateMariadb(join(folder, 'mariadb'), { quickAndUnsafe: true })
+  const { port, password } = inject('database')
   const address = {
     host: '127.0.0.1',
-    port: database.port,
+    port,
     user: 'root',
-    password: database.password,
-    database: 'wickerframe',
+    password,
+    database: `wf_${randomUUID().replaceAll('-', '')}`,
   }
   await createSchema(address)
   const pool = connect(address, 20)
@@ -61,10 +63,17 @@ export const startPrivateSchema = async (): Promise<PrivateSchema> => {
         )
       ).map(({ id }) => id)
     },
+    person: async (role, name = role) => {
+      const email = `${name}@kestrelsound.example`
+      await addPerson(pool, { email, name, role, password: 'fair-winds-2026' })
+      const found = await findWithPassword(pool, email)
+      if (!found) throw new Error('the person was added')
+      const { password_hash: _, ...person } = found
+      return person
+    },
     stop: async () => {
+      await pool.query(`DROP DATABASE ${address.database}`)
       await pool.end()
-      await database.stop()
-      rmSync(folder, { recursive: true, force: true })
     },
   }
 }

@@ -12,6 +12,7 @@ import {
   usualSentences,
   type Sentences,
 } from './index.ts'
+import { propertyRuns } from '../testing/propertyRuns.testing.ts'
 
 const made = (answers: Partial<Sentences>): Template => {
   const result = templateFromSentences({ ...usualSentences(), ...answers })
@@ -90,7 +91,7 @@ describe('a template from a page of sentences', () => {
         expect(readDocument(Template, template).ok).toBe(true)
         expect(errors(template)).toEqual([])
       }),
-      { numRuns: 60 },
+      propertyRuns(),
     )
   })
 })

@@ -19,6 +19,7 @@ import {
   Term,
   weekdayIndex,
 } from './index.ts'
+import { propertyRuns } from '../testing/propertyRuns.testing.ts'
 
 const term = (more: object = {}): Term => {
   const read = readDocument(Term, {
@@ -206,7 +207,7 @@ describe('instants', () => {
           )
         },
       ),
-      { numRuns: 1500 },
+      propertyRuns(),
     )
   })
   it('follow offsets across the clock change: 23:59 stays 23:59', () => {

@@ -13,6 +13,7 @@ import { exampleCourse, exampleFacts, exampleTemplate } from '../rules/example/e
 import { rules } from '../rules/index.ts'
 import type { Template } from '../template/index.ts'
 import { checkCourse, type CheckResult } from './index.ts'
+import { propertyRuns } from '../testing/propertyRuns.testing.ts'
 
 const ofNamesAndDates = new Set(
   rules.filter((rule) => rule.group === 'names' || rule.group === 'dates').map((rule) => rule.id),
@@ -106,7 +107,7 @@ describe('a course as it was deployed', () => {
           ).toEqual([])
         },
       ),
-      { numRuns: 40 },
+      propertyRuns(),
     )
   }, 60_000)
   it('has its names found and mended back, when they were typed as people do', () => {
@@ -138,7 +139,7 @@ describe('a course as it was deployed', () => {
           ).toBe(right)
         },
       ),
-      { numRuns: 40 },
+      propertyRuns(),
     )
   }, 60_000)
 })

@@ -15,6 +15,7 @@ import { platformNames, Standing } from '../plan/standing.testing.ts'
 import { exampleFacts, exampleTemplate } from '../rules/example/exampleCourse.ts'
 import { rules } from '../rules/index.ts'
 import { mendCourse, type FindingPlace } from './index.ts'
+import { propertyRuns } from '../testing/propertyRuns.testing.ts'
 
 const keyOf = (number: number) => `Quiz ${number} answer key`
 const restricted = '/c/files/extra-time'
@@ -129,7 +130,7 @@ const noteWords = (course: Course): string[] =>
 
 describe('no mend, alone, in any choice or order', () => {
   it(
-    'shows what is kept from students, loses a word that is not ours, or touches student work (2,000 cases)',
+    'shows what is kept from students, loses a word that is not ours, or touches student work',
     { timeout: 600_000 },
     () => {
       let mended = 0
@@ -170,10 +171,7 @@ describe('no mend, alone, in any choice or order', () => {
             if (/students have work/.test(reason)) refusals.add('work')
             else if (/somebody’s own/.test(reason)) refusals.add('own')
         }),
-        {
-          numRuns: Number(process.env['MERGE_CASES'] ?? 2000),
-          seed: Number(process.env['MERGE_SEED'] ?? 2026),
-        },
+        propertyRuns(),
       )
       // The cases do come to mends, and to each reason for leaving one.
       expect(mended).toBeGreaterThan(100)

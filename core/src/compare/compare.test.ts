@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { exampleTemplate } from '../rules/example/exampleCourse.ts'
 import { applyEdit, type Template, type TemplateEdit } from '../template/index.ts'
 import { compareTemplates } from './index.ts'
+import { propertyRuns } from '../testing/propertyRuns.testing.ts'
 
 const edited = (...edits: TemplateEdit[]): Template =>
   edits.reduce((now, edit) => {
@@ -152,7 +153,7 @@ describe('comparing two versions', () => {
             chosen.length,
           ),
       ),
-      { numRuns: 40 },
+      propertyRuns(),
     )
   })
 })

@@ -4,6 +4,7 @@ import { Facts } from '../course/index.ts'
 import { exampleFacts, exampleTemplate } from '../rules/example/exampleCourse.ts'
 import { Template } from '../template/index.ts'
 import { isLine, readDocument, safeCell } from './index.ts'
+import { propertyRuns } from '../testing/propertyRuns.testing.ts'
 
 const named = new Set([
   'name',
@@ -75,7 +76,7 @@ describe('a cell that leaves for a spreadsheet', () => {
           expect(cell.endsWith(text)).toBe(true)
         },
       ),
-      { numRuns: 5000, seed: 2026 },
+      propertyRuns(5000),
     )
   })
   it('stays a number where it is one', () => {

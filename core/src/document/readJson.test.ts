@@ -1,6 +1,7 @@
 import * as fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { readJson } from './readJson.ts'
+import { propertyRuns } from '../testing/propertyRuns.testing.ts'
 
 const depthOf = (value: unknown): number =>
   value !== null && typeof value === 'object'
@@ -28,7 +29,7 @@ describe('JSON that somebody else sent', () => {
         })
         if (depth > 0) expect(codeOf(text, depth - 1)).toBe('too-deep')
       }),
-      { numRuns: 2000, seed: 2026 },
+      propertyRuns(),
     )
   })
   it('is not read where it is no JSON', () => {

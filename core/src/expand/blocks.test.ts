@@ -1,37 +1,9 @@
 import { parseFragment } from 'parse5'
 import { describe, expect, it } from 'vitest'
-import { readDocument } from '../document/index.ts'
 import { analysePage } from '../page/index.ts'
-import { exampleFacts, exampleTemplate } from '../rules/example/exampleCourse.ts'
-import { newBlock, offeredBlocks, Template, type Block } from '../template/index.ts'
-import { everyExpected, expandCourse, type ExpectedPart } from './index.ts'
-
-/** The page of a part in a template whose week overview holds these blocks. */
-const pageWith = (blocks: object[], more: object = {}, week = 2): ExpectedPart => {
-  const template = exampleTemplate()
-  const document = JSON.parse(JSON.stringify({ ...template, ...more })) as {
-    parts: { items: { blocks: object[] }[] }[]
-  }
-  const overview = document.parts[1]?.items[0]
-  if (!overview) throw new Error('the example has an overview')
-  overview.blocks = blocks
-  const read = readDocument(Template, document)
-  if (!read.ok) throw new Error(JSON.stringify(read.problems))
-  const expansion = expandCourse({
-    template: read.value,
-    facts: exampleFacts(),
-    mintFrom: 'blocks',
-  })
-  const found = expansion.ok
-    ? everyExpected(expansion.value.parts).find(
-        (part) => part.key === 'week-overview' && part.week?.number === week,
-      )
-    : undefined
-  if (!found) throw new Error('it can be worked out')
-  return found
-}
-const htmlOf = (block: object, more: object = {}, week = 2) =>
-  pageWith([block], more, week).blocks[0]?.html ?? ''
+import { exampleTemplate } from '../rules/example/exampleCourse.ts'
+import { newBlock, offeredBlocks, type Block } from '../template/index.ts'
+import { htmlOf, pageWith } from './blocks.testing.ts'
 
 describe('blocks made from the course', () => {
   it('a work list names what its module holds, with links', () => {
@@ -153,16 +125,6 @@ describe('blocks written by the template', () => {
         { parts },
       ),
     ).toBe('<p>See the quiz.</p>')
-  })
-  it.each([
-    ['links that never close', '<a href="part:quiz">'.repeat(6_000)],
-    ['tags that never close', `${'<a '.repeat(40_000)}href="part:quiz"`],
-    ['braces', '{week,'.repeat(30_000)],
-    ['nesting', '<div>'.repeat(6_000)],
-  ])('of hostile HTML (%s) are written out in bounded time', (_, html) => {
-    const start = performance.now()
-    htmlOf({ kind: 'fixed-text', key: 'f', html })
-    expect(performance.now() - start).toBeLessThan(8000)
   })
   it('answered by a layer are not asked again', () => {
     expect(

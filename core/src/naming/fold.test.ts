@@ -1,7 +1,6 @@
 import * as fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { differencesBetween, foldName } from './index.ts'
-import { growth } from './growth.testing.ts'
 
 describe('folding', () => {
   it.each([
@@ -38,14 +37,6 @@ describe('folding', () => {
         },
       ),
     )
-  })
-  it('takes time in proportion to the name', () => {
-    const work = (length: number) => {
-      const name = 'e\u0301 '.repeat(length / 3)
-      for (let i = 0; i < 30; i++) foldName(`${name}${i}`)
-    }
-    // Eight times the length; 64 times the time if it grew with the square.
-    expect(growth(2000, 16_000, work)).toBeLessThan(20)
   })
   it('names the ways in which two names differ', () => {
     expect(differencesBetween('Week 3 - Tides', 'Week 3 – Tides')).toEqual(['dashes'])

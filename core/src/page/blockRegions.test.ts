@@ -1,6 +1,7 @@
 import * as fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { blockRegions, normalHtml } from './index.ts'
+import { propertyRuns } from '../testing/propertyRuns.testing.ts'
 
 const marked = (key: string, inner: string) =>
   `<div data-wicker-block="${key}" data-wicker-part="p">${inner}</div>`
@@ -108,7 +109,7 @@ describe('where blocks stand in a page', () => {
             parsed.regions.get(key)?.inner,
           ])
       }),
-      { numRuns: 400 },
+      propertyRuns(),
     )
   })
 })

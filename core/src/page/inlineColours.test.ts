@@ -9,6 +9,7 @@ import {
   readColour,
   relativeLuminance,
 } from './inlineColours.ts'
+import { propertyRuns } from '../testing/propertyRuns.testing.ts'
 
 extend([accessibility])
 const colour = (text: string) => readColour(text) ?? { r: -1, g: -1, b: -1, a: 1 }
@@ -35,7 +36,7 @@ describe('contrast (WCAG 2.2, definitions of contrast ratio and relative luminan
       fc.property(hex, hex, (one, other) => {
         expect(Math.abs(ratio(one, other) - colord(one).contrast(other))).toBeLessThan(0.011)
       }),
-      { numRuns: 300 },
+      propertyRuns(),
     )
   })
 })

@@ -178,12 +178,6 @@ describe('word difference', () => {
       expect(runs.flatMap((run) => (run.change === 'gone' ? [] : [run.text])).join('')).toBe(after)
     }
   })
-  it('is capped for unrelated long texts', () => {
-    const long = (word: string) => Array.from({ length: 5000 }, (_, i) => word + i).join(' ')
-    const start = performance.now()
-    expect(wordDifference(long('a'), long('b'))).toHaveLength(2)
-    expect(performance.now() - start).toBeLessThan(2000)
-  })
   it('counts surviving words as often as they stand', () => {
     expect(shareSurviving('one two two', 'two one')).toBeCloseTo(2 / 3)
     expect(shareSurviving('', 'x')).toBe(1)

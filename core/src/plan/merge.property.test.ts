@@ -13,6 +13,7 @@ import {
 } from './generated.testing.ts'
 import { emptyBase, type Decisions, type WorkedOutPlan } from './index.ts'
 import { alike, platformNames, Standing } from './standing.testing.ts'
+import { propertyRuns } from '../testing/propertyRuns.testing.ts'
 
 const cases = fc.record({
   template: acts(templateChanges, 5),
@@ -157,14 +158,7 @@ const told = (at: Standing, { steps, changes }: WorkedOutPlan): unknown => {
 
 describe('the five properties of a merge', () => {
   it.each(found)('hold for %s (found by generation, shrunk)', (_, one) => holds(one))
-  it(
-    'hold in generated cases: edits, calendar changes and updates (2,000 cases)',
-    { timeout: 600_000 },
-    () => {
-      fc.assert(fc.property(cases, holds), {
-        numRuns: Number(process.env['MERGE_CASES'] ?? 2000),
-        seed: Number(process.env['MERGE_SEED'] ?? 2026),
-      })
-    },
-  )
+  it('hold in generated cases: edits, calendar changes and updates', { timeout: 600_000 }, () => {
+    fc.assert(fc.property(cases, holds), propertyRuns())
+  })
 })

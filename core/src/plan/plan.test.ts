@@ -18,6 +18,7 @@ import {
 } from '../rules/example/exampleCourse.ts'
 import { everyItem, newModule, type Template } from '../template/index.ts'
 import { carryOut, emptyBase, identityOf, keptBodies, planDeployment, type Base } from './index.ts'
+import { propertyRuns } from '../testing/propertyRuns.testing.ts'
 
 let next = 0
 const hand = {
@@ -153,7 +154,7 @@ describe('planning again', () => {
           expect(deploy(exampleTemplate(), course, first.base).plan.state).toBe('nothing-to-do')
         },
       ),
-      { numRuns: 20 },
+      propertyRuns(),
     )
   })
   it('with a newer template adds only what is new, in its place, and touches nothing else', () => {

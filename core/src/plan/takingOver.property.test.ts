@@ -13,6 +13,7 @@ import {
 } from './generated.testing.ts'
 import { emptyBase, keptBodies, type Decisions } from './index.ts'
 import { alike, platformNames, Standing } from './standing.testing.ts'
+import { propertyRuns } from '../testing/propertyRuns.testing.ts'
 
 const cases = fc.record({
   template: acts(templateChanges, 4),
@@ -64,13 +65,10 @@ const holds = (given: Case) => {
 
 describe('taking over a course', () => {
   it(
-    'loses no word of an instructor’s, takes no item away, and is taken back wholly (2,000 cases)',
+    'loses no word of an instructor’s, takes no item away, and is taken back wholly',
     { timeout: 600_000 },
     () => {
-      fc.assert(fc.property(cases, holds), {
-        numRuns: Number(process.env['MERGE_CASES'] ?? 2000),
-        seed: Number(process.env['MERGE_SEED'] ?? 2026),
-      })
+      fc.assert(fc.property(cases, holds), propertyRuns())
     },
   )
 })

@@ -8,3 +8,5 @@ export {
 export { courseItem, courseModule } from '../rules/example/courseParts.ts'
 export { gradedTemplate } from '../rules/example/gradedTemplate.ts'
 export { propertyRuns } from './propertyRuns.testing.ts'
+export { growth } from './growth.testing.ts'
+export { processorMilliseconds } from './processorTime.testing.ts'

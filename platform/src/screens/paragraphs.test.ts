@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import * as fc from 'fast-check'
+import { propertyRuns } from '@wickerframe/core/testing'
 import { paragraphsIn, withParagraphs, type ParagraphEdit } from './paragraphs.ts'
 
 /** The page after its form came back with some paragraphs typed over, as a browser sends it. */
@@ -93,7 +94,7 @@ describe('editing the text of a page', () => {
           expect(paragraphsIn(after).map(({ text }) => text)).toEqual(['before', text, 'after'])
         },
       ),
-      { numRuns: 2000 },
+      propertyRuns(),
     )
   })
 })

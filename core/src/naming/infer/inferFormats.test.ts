@@ -1,6 +1,5 @@
 import { describe, expect, it } from 'vitest'
 import { inferFormats, nameClashes } from '../index.ts'
-import { growth } from '../growth.testing.ts'
 
 const best = (names: string[]) => inferFormats(names)[0]
 
@@ -80,16 +79,6 @@ describe('inferring a format', () => {
     expect(
       inferFormats(['Ropes', 'The long way home', 'Why?']).filter(({ count }) => count > 1),
     ).toEqual([])
-  })
-  it('takes time in proportion to the names', () => {
-    const names = (count: number) =>
-      Array.from(
-        { length: count },
-        (_, i) =>
-          `Week ${(i % 16) + 1} · Sep ${(i % 28) + 1} – Sep ${(i % 28) + 2} · Topic no. ${i}`,
-      )
-    // Eight times the names; 64 times the time if it grew with the square.
-    expect(growth(500, 4000, (count) => void inferFormats(names(count)))).toBeLessThan(20)
   })
 })
 

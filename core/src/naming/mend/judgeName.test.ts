@@ -10,7 +10,7 @@ import {
   type FieldValues,
   type NameContext,
 } from '../index.ts'
-import { growth } from '../growth.testing.ts'
+import { propertyRuns } from '../../testing/propertyRuns.testing.ts'
 
 const dates = (first: string, last: string) => ({ first, last })
 const week3: FieldValues = {
@@ -225,7 +225,7 @@ describe('always', () => {
           })
         },
       ),
-      { numRuns: 1500 },
+      propertyRuns(),
     )
   }, 30_000)
   it('a right name stays as it is, whatever the topic holds', () => {
@@ -238,18 +238,7 @@ describe('always', () => {
         const name = renderName(formatOf(byWeek), { ...week3, topic: words }).text
         expect(mend(byWeek, name).mended).toBe(name)
       }),
-      { numRuns: 500 },
+      propertyRuns(),
     )
-  })
-  it('takes time in proportion to the name, up to the cap', () => {
-    const hostile = ['week 3 ', '9/14 - ', '(copy) ', 'a-', 'Sep 14 to ', '3rd ']
-    const work = (length: number) => {
-      const names = hostile.map((unit) =>
-        unit.repeat(Math.ceil(length / unit.length)).slice(0, length),
-      )
-      for (let i = 0; i < 2; i++) for (const name of names) mend(byWeek, name)
-    }
-    // Six times the length; 36 times the time if it grew with the square.
-    expect(growth(316, 1900, work)).toBeLessThan(15)
   })
 })

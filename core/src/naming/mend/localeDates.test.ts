@@ -8,6 +8,7 @@ import {
   weekdayOfWord,
 } from '../../calendar/index.ts'
 import { rangesNamed } from '../index.ts'
+import { propertyRuns } from '../../testing/propertyRuns.testing.ts'
 
 // Reference: the Unicode CLDR as the platform carries it (Intl), for the three languages of our word lists.
 const locales = ['en-CA', 'en-US', 'en-GB', 'fr-CA', 'fr-FR', 'es-ES', 'es-MX'] as const
@@ -56,7 +57,7 @@ describe('ranges of dates', () => {
           ]).toEqual([written, [[first, last]]])
         },
       ),
-      { numRuns: 1000 },
+      propertyRuns(),
     )
   })
 })

@@ -8,6 +8,7 @@ import { platformNames, Standing } from '../plan/standing.testing.ts'
 import { exampleFacts, exampleTemplate } from '../rules/example/exampleCourse.ts'
 import { Block, type Template } from '../template/index.ts'
 import { checkCourse } from './index.ts'
+import { propertyRuns } from '../testing/propertyRuns.testing.ts'
 
 /** How platforms write addresses of what they hold. */
 const addresses: Record<string, (id: string) => string> = {
@@ -146,7 +147,7 @@ describe('what Wickerframe writes it can read', () => {
             ).toEqual([])
           },
         ),
-        { numRuns: 400, seed: 2026 },
+        propertyRuns(),
       )
     },
   )

@@ -12,6 +12,7 @@ import { exampleFacts, exampleTemplate } from '../../rules/example/exampleCourse
 import { acts, edit, instructorEdits, wordsIn } from '../generated.testing.ts'
 import { carryKinds, carryOver, topicsInOrder, type CarryKind } from '../index.ts'
 import { platformNames, Standing, type PlatformName } from '../standing.testing.ts'
+import { propertyRuns } from '../../testing/propertyRuns.testing.ts'
 
 /** Eight weeks of another term, whose pause lies elsewhere or nowhere. */
 const nextFacts = (breaks: Facts['term']['breaks'] = [], weeks = 8): Facts => {
@@ -194,7 +195,7 @@ describe('every word of theirs', () => {
           : [child],
     )
   it(
-    'stands in the new course or is listed, whatever they did and whatever was chosen (2,000 cases)',
+    'stands in the new course or is listed, whatever they did and whatever was chosen',
     { timeout: 600_000 },
     () => {
       fc.assert(
@@ -216,10 +217,7 @@ describe('every word of theirs', () => {
           ])
           expect(wordsIn(shown, 'early').filter((word) => !stands.includes(word))).toEqual([])
         }),
-        {
-          numRuns: Number(process.env['MERGE_CASES'] ?? 2000),
-          seed: Number(process.env['MERGE_SEED'] ?? 2026),
-        },
+        propertyRuns(),
       )
     },
   )

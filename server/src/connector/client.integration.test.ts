@@ -3,6 +3,7 @@ import type { AddressInfo } from 'node:net'
 import * as fc from 'fast-check'
 import { afterEach, describe, expect, it } from 'vitest'
 import type { Course } from '@wickerframe/core'
+import { propertyRuns } from '@wickerframe/core/testing'
 import { connectorClient, type Connector } from './client.ts'
 
 type Lie = (request: IncomingMessage, response: ServerResponse) => void
@@ -233,7 +234,7 @@ describe('two thousand answers of a platform that has gone wrong', () => {
           }
         }
       }),
-      { numRuns: 2000, seed: 2026 },
+      propertyRuns(),
     )
   }, 120_000)
 })
