@@ -2,13 +2,7 @@ import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
 import { render } from '@testing-library/react'
 import { userEvent } from '@testing-library/user-event'
 import type { ReactNode } from 'react'
-import { MemoryRouter, Route, Routes, useLocation } from 'react-router'
-
-const Address = ({ told }: { told: (address: string) => void }) => {
-  const { pathname, search } = useLocation()
-  told(`${pathname}${search}`)
-  return null
-}
+import { BrowserRouter, Route, Routes } from 'react-router'
 
 /**
  * Shows a screen, or a part of one, at an address, as the application would.
@@ -21,21 +15,21 @@ export const show = (
   const client = new QueryClient({
     defaultOptions: { queries: { retry: false, staleTime: Infinity }, mutations: { retry: false } },
   })
-  let now = address
+  window.history.replaceState(null, '', address)
   const rendered = render(
     <QueryClientProvider client={client}>
-      <MemoryRouter initialEntries={[address]}>
+      <BrowserRouter>
         <Routes>
           <Route path={path} element={screen} />
           <Route path="*" element={<p>another screen</p>} />
         </Routes>
-        <Address
-          told={(next) => {
-            now = next
-          }}
-        />
-      </MemoryRouter>
+      </BrowserRouter>
     </QueryClientProvider>,
   )
-  return { ...rendered, user: userEvent.setup(), client, address: () => now }
+  return {
+    ...rendered,
+    user: userEvent.setup(),
+    client,
+    address: () => `${window.location.pathname}${window.location.search}`,
+  }
 }

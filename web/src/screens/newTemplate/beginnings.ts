@@ -79,7 +79,8 @@ export const beginnings = {
 } as const satisfies Record<string, Beginning>
 
 export type Way = keyof typeof beginnings
-export const isWay = (text: string | null): text is Way => text !== null && text in beginnings
+export const isWay = (text: string | null): text is Way =>
+  text !== null && Object.hasOwn(beginnings, text)
 
 /** A template document as somebody hands it in; what is wrong with it, for people, where it is none. */
 export const readTemplateFile = (

@@ -57,7 +57,7 @@ const withControl = ({ key, shiftKey }: Key, { mayEdit }: AtCell): SheetAct | nu
 }
 
 const ways = { ArrowUp: 'up', ArrowDown: 'down', ArrowRight: 'in', ArrowLeft: 'out' } as const
-const isWay = (key: string): key is keyof typeof ways => key in ways
+const isWay = (key: string): key is keyof typeof ways => Object.hasOwn(ways, key)
 
 const withAlt = ({ key }: Key, { mayEdit, row }: AtCell): SheetAct | null =>
   mayEdit && !row.above && isWay(key) ? { act: 'move', way: ways[key] } : null
