@@ -67,6 +67,15 @@ export default defineConfig({
       },
       {
         test: {
+          name: 'faults',
+          include: ['e2e/*.faults.test.ts'],
+          ...heavy,
+          testTimeout: 600_000,
+          sequence: { groupOrder: 3 },
+        },
+      },
+      {
+        test: {
           name: 'browser',
           include: ['e2e/*.browser.test.ts'],
           ...heavy,

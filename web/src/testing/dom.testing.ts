@@ -12,6 +12,8 @@ const screenHeight = 800
 Object.defineProperties(HTMLElement.prototype, {
   offsetWidth: { configurable: true, get: () => screenWidth },
   offsetHeight: { configurable: true, get: () => screenHeight },
+  clientWidth: { configurable: true, get: () => screenWidth },
+  clientHeight: { configurable: true, get: () => screenHeight },
 })
 HTMLElement.prototype.scrollIntoView = () => undefined
 HTMLElement.prototype.scrollTo = () => undefined

@@ -261,9 +261,10 @@ export const OutlineSheet = ({
   const perform = (does: SheetAct, here: OutlineRow): void => {
     switch (does.act) {
       case 'undo':
-        return undo()
       case 'redo':
-        return redo()
+        // The row that has the keyboard may go with it.
+        focusSoon.current = true
+        return does.act === 'undo' ? undo() : redo()
       case 'fill-down':
         return void make(fillCellsDown(selectedRows, columns[column], template))
       case 'choose-all':

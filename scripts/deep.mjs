@@ -1,0 +1,39 @@
+/**
+ * Runs the deep tests: every property on all its cases (2,000 and more), and faults in whole rollouts. `--share`: only a
+ * share of them, another one each day, as continuous integration does after `npm test`.
+ */
+import { spawnSync } from 'node:child_process'
+import { ensureMariadb, ensurePackages, orSay, root } from './bootstrap.mjs'
+
+/** About as long each; those that are slow on all their cases by themselves. */
+const shares = [
+  ['properties', 'core/src/plan/merge.property.test.ts'],
+  ['faults', 'e2e/rolloutFaults.faults.test.ts'],
+  ['properties', 'core/src/check', 'core/src/plan/nextTerm', 'demo/src'],
+  ['faults', 'e2e/exactlyOnce.faults.test.ts'],
+  ['properties', 'core/src/plan/takingOver.property.test.ts', 'core/src/layer'],
+  ['unit'],
+]
+const sharesADay = 2
+const days = Math.floor(Date.now() / 86_400_000)
+
+const chosen = process.argv.includes('--share')
+  ? shares.filter((_, i) => Math.floor(i / sharesADay) === days % (shares.length / sharesADay))
+  : [['unit'], ['properties'], ['timings'], ['faults']]
+
+orSay(() => {
+  ensurePackages()
+  ensureMariadb()
+})
+for (const [project, ...files] of chosen) {
+  console.log(`\n— deep: ${[project, ...files].join(' ')}`)
+  const { status } = spawnSync('npx', ['vitest', 'run', '--project', project, ...files], {
+    cwd: root,
+    stdio: ['ignore', 'inherit', 'inherit'],
+    env: { ...process.env, DEEP: '1' },
+  })
+  if (status !== 0) {
+    console.error(`deep tests (${project}): failed`)
+    process.exit(status ?? 1)
+  }
+}

@@ -1,0 +1,217 @@
+import { act, fireEvent, render, screen, waitFor, within } from '@testing-library/react'
+import { userEvent } from '@testing-library/user-event'
+import { useState } from 'react'
+import { describe, expect, it } from 'vitest'
+import {
+  applyEdit,
+  emptyTemplate,
+  everyPart,
+  newItem,
+  newModule,
+  type Template,
+  type TemplateEdit,
+} from '@wickerframe/core'
+import { templateDraft } from '../../testing/answers.testing.ts'
+import { Refusal, serve } from '../../testing/server.testing.ts'
+import { useDraftStore } from './draftStore.ts'
+import { outlineRows, shownRows } from './outlineRows.ts'
+import { OutlineSheet } from './OutlineSheet.tsx'
+
+const small = (key: string): Template => ({
+  ...emptyTemplate(key, 'Small'),
+  parts: [
+    { ...newModule('start', 'Start'), items: [newItem('page', 'welcome', 'Welcome')] },
+    {
+      ...newModule('week', 'Week {week}'),
+      items: [
+        newItem('page', 'overview', 'Overview'),
+        newItem('assignment', 'task', 'Task {number}'),
+      ],
+    },
+  ],
+})
+
+const Sheet = ({ onChoose }: { onChoose: (key: string | null) => void }) => {
+  const { draft } = useDraftStore()
+  const [closed, setClosed] = useState<ReadonlySet<string>>(new Set())
+  if (!draft) return null
+  const all = outlineRows(draft, null, null)
+  return (
+    <OutlineSheet
+      rows={shownRows(all, draft, { text: '', kind: '', strength: '' }, closed)}
+      all={all}
+      template={draft}
+      chosen={null}
+      slipOpen={false}
+      closed={closed}
+      remarks={new Map()}
+      onChoose={onChoose}
+      onToggle={(key) => setClosed((before) => new Set(before.has(key) ? [] : [key]))}
+    />
+  )
+}
+
+let opened = 0
+/** The sheet of a draft on a server that keeps it, as the real one does. */
+const open = (mayEdit = true, before: (draft: Template) => Template = (draft) => draft) => {
+  const key = `sheet-${++opened}`
+  let kept = before(small(key))
+  let revision = 1
+  serve({
+    editDraft: ({ body }) => {
+      for (const edit of (body as { edits: TemplateEdit[] }).edits) {
+        const next = applyEdit(kept, edit)
+        if (!next.ok)
+          throw new Refusal(409, 'refused', {
+            edit: 0,
+            ...(next.problems.code === 'clash' ? { clash: next.problems } : {}),
+          })
+        kept = next.value.template
+      }
+      revision += 1
+      return { revision, draft: kept }
+    },
+    readDraft: () => templateDraft(kept, { draftRevision: revision }),
+    draftRevision: () => ({ revision }),
+  })
+  act(() => useDraftStore.getState().open(templateDraft(small(key), { mayEdit })))
+  const chosen: (string | null)[] = []
+  render(<Sheet onChoose={(to) => chosen.push(to)} />)
+  return { user: userEvent.setup(), chosen, onServer: () => kept }
+}
+const cell = (text: string): HTMLElement => {
+  const found = screen
+    .getAllByRole('gridcell')
+    .find(({ textContent }) => textContent.replace(/^[▸▾▶▼\s]+/u, '') === text)
+  if (!found) throw new Error(`no cell ${text}`)
+  return found
+}
+const goTo = (text: string) => act(() => cell(text).focus())
+const click = (user: ReturnType<typeof userEvent.setup>, text: string) => user.click(cell(text))
+const names = (template = useDraftStore.getState().draft): string[] =>
+  everyPart(template ?? emptyTemplate('x', 'x')).map(({ name }) => name)
+const paste = (text: string, parts = '') =>
+  fireEvent.paste(document.activeElement ?? document.body, {
+    clipboardData: { getData: (type: string) => (type === 'text/plain' ? text : parts) },
+  })
+
+describe('the outline sheet', () => {
+  it('is a tree of rows that a screen reader counts', () => {
+    open()
+    const grid = screen.getByRole('treegrid', { name: 'Outline of the template' })
+    const rows = within(grid).getAllByRole('row')
+    expect(Number(grid.getAttribute('aria-rowcount'))).toBe(rows.length)
+    expect(within(grid).getAllByRole('columnheader').length).toBe(
+      Number(grid.getAttribute('aria-colcount')),
+    )
+    const reached = within(grid)
+      .getAllByRole('gridcell')
+      .filter(({ tabIndex }) => tabIndex === 0)
+    expect(reached).toHaveLength(1)
+  })
+  it('is typed into like a table: a letter begins, Enter takes it and goes down', async () => {
+    const { user, onServer } = open()
+    await click(user, 'Welcome')
+    await user.keyboard('Hello{Enter}')
+    expect(names()).toContain('Hello')
+    expect(names()).not.toContain('Welcome')
+    await waitFor(() => expect(names(onServer())).toContain('Hello'))
+  })
+  it('keeps what was typed out of the draft when it is left by Escape', async () => {
+    const { user } = open()
+    await click(user, 'Welcome')
+    await user.keyboard('{F2} and more{Escape}')
+    expect(names()).toContain('Welcome')
+    expect(document.activeElement?.getAttribute('role')).toBe('gridcell')
+  })
+  it('says beside the cell what is wrong, and takes no such name', async () => {
+    const { user } = open()
+    await click(user, 'Overview')
+    await user.keyboard('{F2} {{week')
+    expect(screen.getByRole('alert').textContent.length).toBeGreaterThan(10)
+    await user.keyboard('{Enter}')
+    expect(screen.getByRole<HTMLInputElement>('textbox', { name: /^Named of/ }).value).toContain(
+      '{week',
+    )
+    expect(names()).toContain('Overview')
+  })
+  it('adds a part below and begins its name; undo takes it away, redo brings it again', async () => {
+    const { user } = open()
+    const before = names()
+    await click(user, 'Overview')
+    await user.keyboard('{Control>}{Enter}{/Control}')
+    await user.keyboard('{Escape}')
+    expect(names()).toHaveLength(before.length + 1)
+    await user.keyboard('{Control>}z{/Control}')
+    expect(names()).toEqual(before)
+    await user.keyboard('{Control>}y{/Control}')
+    expect(names()).toHaveLength(before.length + 1)
+  })
+  it('moves a part among the others, and into the next module and out of it', async () => {
+    const { user } = open()
+    await click(user, 'Task {number}')
+    await user.keyboard('{Alt>}{ArrowUp}{/Alt}')
+    expect(names()).toEqual(['Start', 'Welcome', 'Week {week}', 'Task {number}', 'Overview'])
+    await user.keyboard('{Alt>}{ArrowLeft}{/Alt}')
+    const { draft } = useDraftStore.getState()
+    expect(draft?.parts.map(({ name }) => name)).toContain('Task {number}')
+  })
+  it('takes away what is chosen, several at once, in one step of undo', async () => {
+    const { user } = open()
+    const before = names()
+    await click(user, 'Overview')
+    await user.keyboard('{Shift>}{ArrowDown}{/Shift}{Delete}')
+    expect(names()).toEqual(['Start', 'Welcome', 'Week {week}'])
+    await user.keyboard('{Control>}z{/Control}')
+    expect(names()).toEqual(before)
+  })
+  it('takes cells of a spreadsheet in, row by row, and leaves what it cannot read', async () => {
+    const { user } = open()
+    await click(user, 'Overview')
+    paste('Read this first\nDo this then\n')
+    expect(names().slice(-2)).toEqual(['Read this first', 'Do this then'])
+    await user.keyboard('{Control>}z{/Control}')
+    expect(names().slice(-2)).toEqual(['Overview', 'Task {number}'])
+  })
+  it('closes and opens a module with the arrows, in its first column', async () => {
+    const { user } = open()
+    await click(user, 'Week {week}')
+    await user.keyboard('{ArrowLeft}')
+    await user.keyboard('{ArrowLeft}')
+    expect(screen.queryByText('Overview')).toBeNull()
+    await user.keyboard('{ArrowRight}')
+    expect(screen.getByText('Overview')).toBeTruthy()
+  })
+  it('opens the slip where nothing can be typed', async () => {
+    const { user, chosen } = open(false)
+    await click(user, 'Overview')
+    await user.keyboard('{Enter}')
+    expect(chosen).toEqual(['overview'])
+  })
+  it('edits nothing for somebody who may only read', async () => {
+    const { user } = open(false)
+    const before = names()
+    goTo('Overview')
+    await user.keyboard('x{Delete}{Control>}{Enter}{/Control}{Alt>}{ArrowUp}{/Alt}')
+    paste('Other')
+    expect(names()).toEqual(before)
+    expect(screen.queryByRole('textbox')).toBeNull()
+  })
+  it('puts a clash with somebody else to whoever typed, and loses neither word', async () => {
+    const renamed = (draft: Template): Template => {
+      const next = structuredClone(draft)
+      const [start] = next.parts
+      if (start && 'items' in start) for (const item of start.items) item.name = 'Theirs'
+      return next
+    }
+    const { user, onServer } = open(true, renamed)
+    await click(user, 'Welcome')
+    await user.keyboard('Mine{Enter}')
+    await waitFor(() => expect(useDraftStore.getState().clashes).toHaveLength(1))
+    const [clash] = useDraftStore.getState().clashes
+    expect(JSON.stringify(clash)).toContain('Mine')
+    expect(JSON.stringify(clash)).toContain('Theirs')
+    if (clash) act(() => useDraftStore.getState().decide(clash, 'mine'))
+    await waitFor(() => expect(names(onServer())).toContain('Mine'))
+  })
+})
