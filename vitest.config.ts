@@ -3,11 +3,25 @@ import { defineConfig } from 'vitest/config'
 const packages = '{core,interchange,contract,storage,cli,demo,platform,server,web}'
 /** Long enough for a machine that is busy with other things: what hangs is found all the same. */
 const patience = { testTimeout: 60_000 }
-/** Programs, databases and browsers, one file at a time. */
-const heavy = { testTimeout: 120_000, hookTimeout: 240_000, fileParallelism: false }
+/** Programs, databases and browsers: each file has its own of all of them, and two run at once. */
+const heavy = { testTimeout: 300_000, hookTimeout: 300_000, maxWorkers: 2 }
 
 export default defineConfig({
   test: {
+    coverage: {
+      provider: 'v8',
+      reportsDirectory: '.local/coverage',
+      reporter: ['json', ['text-summary', {}]],
+      include: [`${packages}/src/**/*.{ts,tsx}`],
+      exclude: [
+        '**/*.test.ts',
+        '**/*.test.tsx',
+        '**/*.testing.ts',
+        '**/*.testing.tsx',
+        '**/*.examples.ts',
+        '**/*.d.ts',
+      ],
+    },
     projects: [
       {
         test: {
@@ -70,8 +84,9 @@ export default defineConfig({
           name: 'faults',
           include: ['e2e/*.faults.test.ts'],
           ...heavy,
-          testTimeout: 600_000,
-          sequence: { groupOrder: 3 },
+          testTimeout: 900_000,
+          fileParallelism: false,
+          sequence: { groupOrder: 4 },
         },
       },
       {
@@ -79,7 +94,7 @@ export default defineConfig({
           name: 'browser',
           include: ['e2e/*.browser.test.ts'],
           ...heavy,
-          sequence: { groupOrder: 4 },
+          sequence: { groupOrder: 3 },
         },
       },
       {
@@ -87,6 +102,7 @@ export default defineConfig({
           name: 'walls',
           include: ['scripts/*.test.ts'],
           ...heavy,
+          fileParallelism: false,
           sequence: { groupOrder: 5 },
         },
       },

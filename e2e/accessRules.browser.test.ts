@@ -183,6 +183,7 @@ let page: Page
 beforeAll(async () => {
   browser = await openBrowser()
   page = await browser.newPage()
+  page.setDefaultTimeout(120_000)
 })
 afterAll(() => browser?.close())
 

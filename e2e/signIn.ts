@@ -12,6 +12,8 @@ export const signInWith = async (
     permissions: ['clipboard-read', 'clipboard-write'],
   })
   const page = await context.newPage()
+  // Long: what does not come at all is found all the same, and a busy machine is no fault.
+  page.setDefaultTimeout(120_000)
   await page.goto(address)
   await page.getByLabel('E-mail').fill(email)
   await page.getByLabel('Password').fill(demoPassword)

@@ -13,7 +13,7 @@ let designer: Client
 
 const signIn = async (email: string): Promise<Page> => {
   const opened = await signInWith(browser, bed.address, email)
-  opened.setDefaultTimeout(20_000)
+  opened.setDefaultTimeout(120_000)
   return opened
 }
 beforeAll(async () => {
