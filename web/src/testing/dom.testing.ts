@@ -3,7 +3,7 @@ import { afterEach, beforeEach, expect, vi } from 'vitest'
 import { takeMisfits } from './server.testing.ts'
 
 // Working out what is hidden costs most of a test's time, since no style sheet is there.
-configure({ defaultHidden: true })
+configure({ defaultHidden: true, asyncUtilTimeout: 20_000 })
 
 // What browsers have and the DOM of tests does not: sizes, so that long lists draw their first rows, and a few listeners.
 const screenWidth = 1280
