@@ -19,7 +19,7 @@ import { prepareSnapshot, storeSnapshot } from '@wickerframe/server/snapshots/sn
 import type { CheckingAnswer, CheckingQuestion } from './checking.ts'
 import { sizedCourse } from './sizedCourse.ts'
 
-const sum = (values: readonly number[]): number => values.reduce((total, one) => total + one, 0)
+const sum = (values: readonly number[]): number => values.reduce((total, value) => total + value, 0)
 const lengthOf = (pages: readonly string[]): number => sum(pages.map((html) => html.length))
 
 const template = demoTemplate('harbour-standard.json')

@@ -30,8 +30,8 @@ for (const level of editLevels)
     let findings: Tally = noTally()
     const wrong = new Map<string, number>()
     const start = performance.now()
-    for (const one of makeCorpus(model, level, identity, count, seed)) {
-      const scored = scoreCase(one)
+    for (const given of makeCorpus(model, level, identity, count, seed)) {
+      const scored = scoreCase(given)
       pairing = together(pairing, scored.pairing)
       findings = together(findings, scored.findings)
       for (const { confidence, right } of scored.confidences) {
@@ -49,7 +49,7 @@ for (const level of editLevels)
           wrong.set(kind, (wrong.get(kind) ?? 0) + 1)
         }
       if (showWrong && process.argv[5] === level && identity === 'none')
-        console.log(one.name, scored.wrong)
+        console.log(given.name, scored.wrong)
     }
     console.log(
       `${level.padEnd(6)} identity ${identity.padEnd(11)} ${count} courses  pairing F1 ${share(f1Of(pairing))} (precision ${share(precisionOf(pairing))}, recall ${share(recallOf(pairing))})  findings precision ${share(precisionOf(findings))} recall ${share(recallOf(findings))} (${findings.wanted} true)  ${((performance.now() - start) / count).toFixed(0)} ms a course`,

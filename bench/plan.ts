@@ -98,7 +98,7 @@ const prepare = () => {
 
 const measure = () => {
   const courses = prepare()
-  const rate = (work: (one: (typeof courses)[number]) => void): number => {
+  const rate = (work: (course: (typeof courses)[number]) => void): number => {
     for (let i = 0; i < 3; i++) for (const course of courses) work(course)
     const start = performance.now()
     let done = 0
@@ -156,13 +156,13 @@ const inThread = (): Promise<ReturnType<typeof measure>> =>
   })
 
 if (isMainThread) {
-  const one = measure()
+  const measured = measure()
   const told = (rates: { update: number; again: number; fresh: number }) =>
     `update ${rates.update.toFixed(0)}, unchanged version ${rates.again.toFixed(0)}, into a shell ${rates.fresh.toFixed(0)} courses a second`
   console.log(
-    `Planning alone, ${count} courses of ${one.items.toFixed(0)} items, expansion included:`,
+    `Planning alone, ${count} courses of ${measured.items.toFixed(0)} items, expansion included:`,
   )
-  console.log(`  on one core: ${told(one)}`)
+  console.log(`  on one core: ${told(measured)}`)
   const [a, b] = await Promise.all([inThread(), inThread()])
   console.log(
     `  on two cores: ${told({ update: a.update + b.update, again: a.again + b.again, fresh: a.fresh + b.fresh })} (goal: at least 100)`,

@@ -210,8 +210,8 @@ const askOurs = (html: string, id: string): Shared['ours'] => {
   item.html = html
   const worked = expectationFor({ template, facts, course })
   if (!worked.ok) throw new Error('the template fits')
-  const pageOf = (one: { html: string | null }) =>
-    one.html === null ? null : analysePage(one.html)
+  const pageOf = (item: { html: string | null }) =>
+    item.html === null ? null : analysePage(item.html)
   const context = new CheckContext({
     ...worked.value,
     course,
@@ -232,10 +232,10 @@ const askOurs = (html: string, id: string): Shared['ours'] => {
 describe('accessibility rules and axe-core (4.x) on the same pages', () => {
   it.each(pages.map((page) => [page.rule, page.html, page] as const))(
     '%s: %s',
-    async (_, html, one) => {
-      expect(['ours', askOurs(html, one.rule)]).toEqual(['ours', one.ours])
-      expect(['axe', await askAxe(html, one.axe)]).toEqual(['axe', one.theirs])
-      expect(one.ours === one.theirs || (one.differs ?? '') !== '').toBe(true)
+    async (_, html, example) => {
+      expect(['ours', askOurs(html, example.rule)]).toEqual(['ours', example.ours])
+      expect(['axe', await askAxe(html, example.axe)]).toEqual(['axe', example.theirs])
+      expect(example.ours === example.theirs || (example.differs ?? '') !== '').toBe(true)
     },
   )
 })

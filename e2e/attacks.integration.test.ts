@@ -511,7 +511,7 @@ describe('following runs and asking for checks', () => {
     await new Promise((resolve) => setTimeout(resolve, 4000))
     // Ten a run in four seconds, and a few for the sessions; six streams by themselves would ask sixty times.
     expect((await questions()) - before).toBeLessThan(40)
-    const texts = served.map((one) => one.text())
+    const texts = served.map((answer) => answer.text())
     const pause = new Promise<string>((resolve) => setTimeout(() => resolve('still open'), 300))
     expect(await Promise.race([pause, ...texts])).toBe('still open')
     await open.post('/api/sign-out', {})

@@ -111,7 +111,7 @@ describe('a merge', () => {
 
 describe('what was shown is what is done', () => {
   it('courses: another choice than was shown makes none', async () => {
-    const rows = ['X1', 'X2', 'X3'].map((one) => row(one, 'teaching', ''))
+    const rows = ['X1', 'X2', 'X3'].map((key) => row(key, 'teaching', ''))
     const body = [header, ...rows].join('\n')
     const shown = await designer.post<MadeCourses>('/api/courses/made?how=shared&dry=1', body, text)
     expect(shown.body.made).toHaveLength(1)

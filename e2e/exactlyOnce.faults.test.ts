@@ -182,7 +182,7 @@ describe('a rollout happens exactly once', () => {
       (detail) => detail.state === 'done',
     )
     expect((await elsewhere.get<RunDetail>(`/api/runs/${planned}`)).body.counts.done).toBe(9)
-    await Promise.all([...workers, second].map((one) => one.stop()))
+    await Promise.all([...workers, second].map((worker) => worker.stop()))
     await bed.misbehave('slow-answers', 0)
     const shared = await rowsOf<{ worked_by: string }>(
       bed.pool,

@@ -178,7 +178,7 @@ describe('the path of a designer', () => {
   })
   it('sees an instructor’s edit on the platform as a finding, with its evidence', async () => {
     const course = (await (await page.request.get(`${bed.address}/api/courses`)).json()).find(
-      (one: { id: number }) => one.id === 1,
+      (course: { id: number }) => course.id === 1,
     ) as { platformId: string }
     const platform = await (await browser.newContext()).newPage()
     await platform.goto(`${bed.platformAddress}/courses/${course.platformId}`)

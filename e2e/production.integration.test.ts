@@ -107,8 +107,8 @@ describe('a start in production', () => {
     readFileSync(`/proc/${pid}/task/${pid}/children`, 'utf8')
       .trim()
       .split(' ')
-      .filter((one) => one !== '')
-      .map((one) => ({ pid: Number(one), runs: readFileSync(`/proc/${one}/cmdline`, 'utf8') }))
+      .filter((pid) => pid !== '')
+      .map((pid) => ({ pid: Number(pid), runs: readFileSync(`/proc/${pid}/cmdline`, 'utf8') }))
   it('starts again what dies, and the others live', async () => {
     await bundle('server/src/worker.ts')
     const child = spawn(process.execPath, [join(root, 'scripts/start.mjs')], {
@@ -166,7 +166,9 @@ describe('the database', () => {
         [name],
       )
       expect(
-        columns.map((column) => column.collation).filter((one) => !one.startsWith('utf8mb4')),
+        columns
+          .map((column) => column.collation)
+          .filter((collation) => !collation.startsWith('utf8mb4')),
       ).toEqual([])
       await bed.pool.query(`ALTER TABLE \`${name}\`.audit CONVERT TO CHARACTER SET latin1`)
       const { code, said } = startFails({

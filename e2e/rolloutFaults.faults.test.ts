@@ -132,7 +132,7 @@ const editsOf = (course: Course, i: number): Change[] => {
   const word = `kept-${i}`
   const welcome = named('Welcome')
   const [first, second, drill] = [named('Discussion 1'), named('Discussion 2'), named('Old drill')]
-  const one: (Change | null)[] = [
+  const sets: (Change | null)[] = [
     welcome
       ? {
           change: 'set-item',
@@ -169,7 +169,7 @@ const editsOf = (course: Course, i: number): Change[] => {
         }
       : null,
   ]
-  return one.flatMap((edit) => edit ?? [])
+  return sets.flatMap((edit) => edit ?? [])
 }
 
 /** The course without ids, times and what tells the pair apart: equal for courses that ended the same. */

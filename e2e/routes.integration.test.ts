@@ -102,7 +102,8 @@ describe('a message', () => {
     )
     const id = (inserted as { insertId: number }).insertId
     const read = async () =>
-      (await instructor.get<Message[]>('/api/messages')).body.find((one) => one.id === id)?.read
+      (await instructor.get<Message[]>('/api/messages')).body.find((message) => message.id === id)
+        ?.read
     expect(await read()).toBe(false)
     expect((await reviewer.post(`/api/messages/${id}/read`)).status).toBe(404)
     expect(await read()).toBe(false)

@@ -27,7 +27,7 @@ const signIn = (email: string, password: string, cookie = '', forwarded = '') =>
 const cookiesOf = (response: Response): string =>
   response.headers
     .getSetCookie()
-    .map((one) => one.split(';')[0])
+    .map((cookie) => cookie.split(';')[0])
     .join('; ')
 const forget = () => bed.pool.query('DELETE FROM sign_in_tries')
 const as = (cookie: string): Pick<Client, 'get'> => ({

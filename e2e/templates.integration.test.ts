@@ -491,7 +491,9 @@ describe('comments', () => {
       (await designer.post(`/api/templates/middle/comments/${id}/close`, { closed: true })).status,
     ).toBe(404)
     const all = (await reviewer.get<TemplateComment[]>('/api/templates/upper/comments')).body
-    expect(all.map((one) => [one.part, one.text, one.by, one.closedBy])).toEqual([
+    expect(
+      all.map((comment) => [comment.part, comment.text, comment.by, comment.closedBy]),
+    ).toEqual([
       ['overview', 'Too long?', 'Halima Strand', 'Ingrid Okafor'],
       ['overview', 'Shorter now.', 'Ingrid Okafor', null],
     ])
@@ -501,7 +503,7 @@ describe('comments', () => {
 
 describe('the library', () => {
   const library = async () => (await designer.get<LibraryEntry[]>('/api/library')).body
-  const entry = async (key: string) => (await library()).find((one) => one.key === key)
+  const entry = async (key: string) => (await library()).find((held) => held.key === key)
   it('holds what templates brought along, and tells where each is used', async () => {
     const muster = await entry('muster')
     expect(muster).toMatchObject({ kind: 'house-text', title: 'Emergency Muster', revision: 1 })

@@ -201,7 +201,7 @@ export const startTestBed = async ({ courses = 6, leaseSeconds = 2 } = {}): Prom
         })
       ).json(),
     stop: async () => {
-      await Promise.all([...started, platform].map((one) => one.stop()))
+      await Promise.all([...started, platform].map((program) => program.stop()))
       await pool.query(`DROP DATABASE \`${name}\``)
       await pool.query(`DROP DATABASE \`${name}_platform\``)
       await Promise.all([pool.end(), platformPool.end()])

@@ -41,7 +41,7 @@ const rowsAre = (keys: readonly string[]) =>
   page.waitForFunction(
     (wanted) =>
       [...document.querySelectorAll('[data-row]')]
-        .map((one) => one.getAttribute('data-row'))
+        .map((row) => row.getAttribute('data-row'))
         .join() === wanted,
     keys.join(),
   )
@@ -330,15 +330,15 @@ describe('rows', () => {
     await page.mouse.move(to.x + 10, to.y + to.height + 4, { steps: 6 })
     await page.mouse.up()
     await page.waitForFunction(() => {
-      const keys = [...document.querySelectorAll('[data-row]')].map((one) =>
-        one.getAttribute('data-row'),
+      const keys = [...document.querySelectorAll('[data-row]')].map((row) =>
+        row.getAttribute('data-row'),
       )
       return keys.indexOf('technology') === keys.indexOf('casting-off') + 1
     })
     await page.getByRole('button', { name: 'Undo' }).click()
     await page.waitForFunction(() => {
-      const keys = [...document.querySelectorAll('[data-row]')].map((one) =>
-        one.getAttribute('data-row'),
+      const keys = [...document.querySelectorAll('[data-row]')].map((row) =>
+        row.getAttribute('data-row'),
       )
       return keys.indexOf('technology') > keys.indexOf('syllabus')
     })

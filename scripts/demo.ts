@@ -87,14 +87,14 @@ const start = async (
   script: string,
   environment: Readonly<Record<string, string>>,
 ): Promise<StartedProcess> => {
-  const one = await startProcess(script, { ...environment, WICKERFRAME_HOME: root }, (code) => {
+  const program = await startProcess(script, { ...environment, WICKERFRAME_HOME: root }, (code) => {
     if (stopping) return
     console.error(`${script} ended unexpectedly (${code}).`)
     void stopAll(1)
   })
-  processes.push(one)
+  processes.push(program)
   writeFileSync(pidsFile, processes.map((each) => each.child.pid).join('\n'))
-  return one
+  return program
 }
 /** Starts a program on a port, or on the next one when somebody else takes it in between. */
 const startOnPort = async (

@@ -58,8 +58,8 @@ export const checkText = (result: CheckResult, withPairs: boolean): string => {
       ),
     )
     lines.push(
-      ...result.missing.map((one) => `  ${one} = nothing found`),
-      ...result.extra.map((one) => `  nothing expected = ${one}`),
+      ...result.missing.map((part) => `  ${part} = nothing found`),
+      ...result.extra.map((found) => `  nothing expected = ${found}`),
     )
   }
   return `${lines.join('\n')}\n`

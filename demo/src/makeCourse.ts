@@ -51,7 +51,7 @@ export const makeDeployedCourse = (
   let next = 0
   const hand = {
     newId: (kind: string) => `${kind[0]}-${id}-${++next}`,
-    urlOf: (one: string) => `/courses/${id}/${one}`,
+    urlOf: (item: string) => `/courses/${id}/${item}`,
     rewriteHtml,
   }
   const deployed = deployInto(expansion.value, empty, hand, '2026-08-20')

@@ -174,7 +174,7 @@ const randomTemplate = (random: () => number): Template => {
               kind: 'fixed-text',
               key: 'tick',
               html: `<ul>${someOf(random, fixedTexts, 3)
-                .map((one) => `<li>${one}</li>`)
+                .map((text) => `<li>${text}</li>`)
                 .join('')}</ul>`,
             },
           ]

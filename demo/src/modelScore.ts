@@ -41,10 +41,10 @@ const plain = (html: string): string =>
 /** Length of the longest common subsequence. */
 const common = (a: readonly string[], b: readonly string[]): number => {
   let before = Array.from({ length: b.length + 1 }, () => 0)
-  for (const one of a) {
+  for (const letter of a) {
     const now = [0]
     b.forEach((other, i) =>
-      now.push(one === other ? (before[i] ?? 0) + 1 : Math.max(before[i + 1] ?? 0, now[i] ?? 0)),
+      now.push(letter === other ? (before[i] ?? 0) + 1 : Math.max(before[i + 1] ?? 0, now[i] ?? 0)),
     )
     before = now
   }
@@ -96,7 +96,10 @@ export const scoreModel = ({ course, facts, template, partOf }: ModelCase): Mode
 
   const slotFor = (key: string): ReadSlot | null => {
     const best = reading.slots
-      .map((slot, i) => ({ slot, share: (bySlot[i] ?? []).filter((one) => one === key).length }))
+      .map((slot, i) => ({
+        slot,
+        share: (bySlot[i] ?? []).filter((slotKey) => slotKey === key).length,
+      }))
       .sort((a, b) => b.share - a.share)[0]
     return best && best.share >= 3 ? best.slot : null
   }

@@ -99,7 +99,7 @@ const valuesAt = (facts: Facts, place: string): FieldValues => {
     Number(marks.find((mark) => new RegExp(`^${letter}\\d+$`).test(mark))?.slice(1))
   const half = marks.includes('hA') ? 'A' : marks.includes('hB') ? 'B' : null
   const occurrence = half
-    ? repeated('half').find((one) => one.number === at('w') && one.half?.half === half)
+    ? repeated('half').find((entry) => entry.number === at('w') && entry.half?.half === half)
     : at('w')
       ? repeated('week').find(({ number }) => number === at('w'))
       : at('u') && !at('d')

@@ -10,7 +10,7 @@ export const seededRandom = (seed: number): (() => number) => {
 }
 
 export const pick = <T>(random: () => number, from: readonly T[]): T => {
-  const one = from[Math.floor(random() * from.length)]
-  if (one === undefined) throw new RangeError('nothing to pick from')
-  return one
+  const picked = from[Math.floor(random() * from.length)]
+  if (picked === undefined) throw new RangeError('nothing to pick from')
+  return picked
 }

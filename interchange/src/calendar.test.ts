@@ -6,7 +6,7 @@ import { courseCalendar, readFreeDays, termCalendar } from './index.ts'
 
 // node-ical is a reader of its own: it shares no code with ical.js, which writes and reads for us.
 const eventsOf = (text: string) =>
-  Object.values(ical.sync.parseICS(text)).filter((one) => one.type === 'VEVENT')
+  Object.values(ical.sync.parseICS(text)).filter((component) => component.type === 'VEVENT')
 const day = (date: Date) =>
   `${date.getFullYear()}-${String(date.getMonth() + 1).padStart(2, '0')}-${String(date.getDate()).padStart(2, '0')}`
 const stampedAt = '2026-08-20T12:00:00Z'
@@ -121,7 +121,7 @@ describe('holidays from a calendar file', () => {
       },
     })
     const other = eventsOf(text)
-    expect(other.map((one) => [one.summary, one.datetype])).toEqual([
+    expect(other.map((event) => [event.summary, event.datetype])).toEqual([
       ['Our Blissful Anniversary', 'date'],
       ['Annual Employee Review', 'date-time'],
     ])

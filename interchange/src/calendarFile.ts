@@ -68,11 +68,11 @@ const weekEntries = (
 export const termCalendar = (term: Term, weeks: readonly Week[], stampedAt: string): string => {
   const day =
     (kind: string, category: string) =>
-    (one: { name: string; date: string }, i: number): Entry => ({
+    (day: { name: string; date: string }, i: number): Entry => ({
       uid: `${term.code}-${kind}-${i + 1}`,
-      summary: one.name,
+      summary: day.name,
       category,
-      when: { first: one.date, last: one.date },
+      when: { first: day.date, last: day.date },
     })
   return written(
     term.title,

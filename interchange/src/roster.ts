@@ -230,8 +230,9 @@ export const readRoster = (bytes: Uint8Array, making: MakeCourses | null = null)
         reason: `the class section already stands for course ${known.platformId}`,
       })
     else known.classSections.push(value('class section'))
-    for (const one of person)
-      if (!known.instructors.some((other) => other.email === one.email)) known.instructors.push(one)
+    for (const instructor of person)
+      if (!known.instructors.some((other) => other.email === instructor.email))
+        known.instructors.push(instructor)
   }
   return {
     courses: [...courses.values()],

@@ -72,7 +72,7 @@ export const readText = (bytes: Uint8Array): TextFile | null => {
 export const delimiterOf = (text: string): string => {
   const head = (/^\s*([^\r\n]*)/.exec(text)?.[1] ?? '').replace(/"[^"]*"/g, '')
   const [best] = ['\t', ';', ',']
-    .map((one) => ({ one, count: head.split(one).length - 1 }))
+    .map((separator) => ({ one: separator, count: head.split(separator).length - 1 }))
     .sort((a, b) => b.count - a.count)
   return best && best.count > 0 ? best.one : ','
 }

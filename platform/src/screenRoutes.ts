@@ -169,7 +169,7 @@ export const screenRoutes = (courses: Courses, misbehaviours: Misbehaviours): Ro
     const { id, item, action } = request.params
     const back = `/courses/${id}/items/${item}`
     const course = await courses.snapshot(id)
-    const placed = course && everyCourseItem(course).find((one) => one.item.id === item)
+    const placed = course && everyCourseItem(course).find((placed) => placed.item.id === item)
     if (!placed) return refusedScreen(response, 404, 'There is no such item.')
     const moduleId = placed.module?.id ?? null
     const name = nameIn(request.body)

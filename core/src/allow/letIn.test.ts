@@ -42,7 +42,7 @@ const activeIn = (html: string): string[] => {
     look(
       parse(whole)
         .childNodes.flatMap((node) => ('childNodes' in node ? node.childNodes : []))
-        .filter((one) => !('tagName' in one && one.tagName === 'head')),
+        .filter((child) => !('tagName' in child && child.tagName === 'head')),
     )
   return found
 }
@@ -182,8 +182,8 @@ describe('an address', () => {
     '',
     'ref:welcome',
     '//a.example/x',
-  ])('may be %s', (one) => {
-    expect(addressOf(one)).toBe(one)
+  ])('may be %s', (address) => {
+    expect(addressOf(address)).toBe(address)
   })
   it.each([
     'javascript:1',
@@ -198,7 +198,7 @@ describe('an address', () => {
     'blob:x',
     'about:blank',
     'ws://a',
-  ])('may not be %j', (one) => {
-    expect(addressOf(one)).toBeNull()
+  ])('may not be %j', (address) => {
+    expect(addressOf(address)).toBeNull()
   })
 })

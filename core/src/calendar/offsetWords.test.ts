@@ -69,11 +69,11 @@ describe('offsets in words', () => {
       }),
     )
     fc.assert(
-      fc.property(offset, (one) => {
+      fc.property(offset, (written) => {
         const known = Object.fromEntries(
-          Object.entries(one).filter(([, value]) => value !== undefined),
+          Object.entries(written).filter(([, value]) => value !== undefined),
         )
-        expect(parsed(offsetWords(one))).toEqual(known)
+        expect(parsed(offsetWords(written))).toEqual(known)
       }),
     )
   })

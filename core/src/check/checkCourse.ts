@@ -323,7 +323,7 @@ const workOutPlace = (
   const outer = module?.name ?? (parent ? (context.moduleFor(parent)?.name ?? parent.name) : null)
   const inner = placed?.item.name ?? (part && part.kind !== 'module' ? part.name : null)
   const path = [outer ?? (part?.kind === 'module' ? part.name : null), inner].flatMap(
-    (one) => one ?? [],
+    (name) => name ?? [],
   )
   const week = part?.values.week ?? null
   return {

@@ -52,9 +52,10 @@ interface AsOf {
 }
 
 const inForce = (
-  one: { from: string; until: string | null },
+  exemption: { from: string; until: string | null },
   { reached, dayAfter }: AsOf,
-): boolean => reached(one.from) && !(one.until !== null && reached(dayAfter(one.until)))
+): boolean =>
+  reached(exemption.from) && !(exemption.until !== null && reached(dayAfter(exemption.until)))
 
 /** The waiver that excuses a requirement on the as-of date; the narrowest of several. */
 export const waiverFor = (

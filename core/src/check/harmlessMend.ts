@@ -54,10 +54,10 @@ const thingsIn = (html: string): string[] => {
 const goneFrom = (old: string, next: string): { words: string[]; things: string[] } => {
   const without = (all: readonly string[], kept: readonly string[]): string[] => {
     const counts = new Map<string, number>()
-    for (const one of kept) counts.set(one, (counts.get(one) ?? 0) + 1)
-    return all.filter((one) => {
-      const left = counts.get(one) ?? 0
-      counts.set(one, left - 1)
+    for (const id of kept) counts.set(id, (counts.get(id) ?? 0) + 1)
+    return all.filter((id) => {
+      const left = counts.get(id) ?? 0
+      counts.set(id, left - 1)
       return left <= 0
     })
   }

@@ -40,19 +40,19 @@ describe('waivers', () => {
   it('excuse one place, or the rule in the whole course, and leave the rest open', () => {
     const plain = check(spoilt())
     const first = places(plain)[0]
-    const one = check(spoilt(), {
+    const checked = check(spoilt(), {
       exemptions: {
         waivers: [waiver({ fingerprint: first?.fingerprint ?? '' })],
         attestations: [],
       },
     })
-    expect([one.counts.waived, one.counts.openShoulds, one.counts.requirements]).toEqual([
-      1,
-      1,
-      plain.counts.requirements - 1,
-    ])
+    expect([
+      checked.counts.waived,
+      checked.counts.openShoulds,
+      checked.counts.requirements,
+    ]).toEqual([1, 1, plain.counts.requirements - 1])
     expect(
-      places(one)
+      places(checked)
         .map((place) => place.waived?.reason ?? null)
         .sort(),
     ).toEqual(['agreed', null])

@@ -201,9 +201,9 @@ describe('opening a week', () => {
     return result.value
   }
   it('hides a key in it first, and the preview says so', () => {
-    const { mended, course } = opened((one) => {
-      dangers['puts a key into a week']?.(one, 2)
-      const week = one.modules[3]
+    const { mended, course } = opened((danger) => {
+      dangers['puts a key into a week']?.(danger, 2)
+      const week = danger.modules[3]
       if (week) week.published = false
     })
     const changes = mended.flatMap(({ changes }) => changes)
@@ -215,14 +215,14 @@ describe('opening a week', () => {
     expect(course.modules[3]?.published).toBe(true)
   })
   it('keeps the date on which it rightly opened', () => {
-    const { course, mended } = opened((one) => dangers['opened a week earlier']?.(one, 3))
+    const { course, mended } = opened((danger) => dangers['opened a week earlier']?.(danger, 3))
     expect(mended).toHaveLength(1)
     expect(course.modules[3]).toMatchObject({ published: true, opensAt: '2026-09-01T03:00:00Z' })
   })
   it('of a whole course hides staff pages that were published while it was shut', () => {
-    const { course } = opened((one) => {
-      dangers['publishes what is for staff']?.(one, 0)
-      one.published = false
+    const { course } = opened((danger) => {
+      dangers['publishes what is for staff']?.(danger, 0)
+      danger.published = false
     }, 'course-unpublished')
     expect(course.published).toBe(true)
     const notes = everyCourseItem(course).filter(({ item }) => item.name.startsWith('Notes for'))

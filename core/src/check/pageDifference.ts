@@ -94,7 +94,7 @@ export const pageDifference = (
   )
   const instance = pairing.pairs.find((pair) => pair.found === itemId)?.expected ?? null
   const part =
-    [expected.home, ...everyExpected(expected.parts)].find((one) => one.instance === instance) ??
+    [expected.home, ...everyExpected(expected.parts)].find((part) => part.instance === instance) ??
     null
   const page = analysePage(item.html)
   if (!part || page.notRead !== null)

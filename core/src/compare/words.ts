@@ -110,7 +110,7 @@ export const valueWords = (field: string, value: unknown): string => {
   if (Array.isArray(value))
     return value.length === 0
       ? 'nothing'
-      : value.every((one) => typeof one !== 'object')
+      : value.every((entry) => typeof entry !== 'object')
         ? value.join(', ')
         : `${value.length} of them`
   if (typeof value === 'object') {

@@ -26,7 +26,7 @@ export const cohortNames = (
   const dated = new Map(
     everyCourseItem(course)
       .flatMap(({ item }) => (item.dueAt === null ? [] : named('calendar-name', item.name)))
-      .map((one) => [one.folded, one]),
+      .map((name) => [name.folded, name]),
   )
   return [...named('course-name', course.name), ...named('label', course.label), ...dated.values()]
 }

@@ -9,7 +9,7 @@ const depthOf = (value: unknown): number =>
     : 0
 const valuesOf = (value: unknown): number =>
   value !== null && typeof value === 'object'
-    ? 1 + Object.values(value).reduce<number>((sum, one) => sum + valuesOf(one), 0)
+    ? 1 + Object.values(value).reduce<number>((sum, inner) => sum + valuesOf(inner), 0)
     : 1
 const codeOf = (text: string, depth = 64, values = 1000) => {
   const read = readJson(text, { depth, values })

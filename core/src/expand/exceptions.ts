@@ -75,7 +75,7 @@ export const laidOver = (
   let by: string | null = null
   for (const exception of exceptions) {
     if (exception.leaveOut === 'all' || exception.leaveOut.includes(part.key)) return null
-    const set = exception.set.find((one) => one.part === part.key)
+    const set = exception.set.find((change) => change.part === part.key)
     if (!set) continue
     by = exception.key
     now = {

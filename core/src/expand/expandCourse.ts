@@ -296,8 +296,8 @@ export const expandCourse = (input: Expansion): Result<ExpectedCourse, Problem[]
     if (standing.grouped && item.inGroup === 'per-week' && occurrence)
       return occurrence.weeks.flatMap((week) => weeklyItem(item, week, standing))
     if (filter && !insideWeeks)
-      return occurrencesOf(filter, calendar, occurrence?.weeks).map((one) =>
-        numbered(item, inOccurrence(item.key, one, standing)),
+      return occurrencesOf(filter, calendar, occurrence?.weeks).map((occurrence) =>
+        numbered(item, inOccurrence(item.key, occurrence, standing)),
       )
     return [numbered(item, standing)]
   }
@@ -466,7 +466,7 @@ const writePages = (
   const link = (part: ExpectedPart) => ({ href: `ref:${part.instance}`, name: part.name })
   const siblings = (page: ExpectedPart): ExpectedPart[] =>
     (page.parent === null ? [] : (byInstance.get(page.parent)?.items ?? [])).filter(
-      (one) => one !== page && one.audience === 'students' && one.kind !== 'heading',
+      (item) => item !== page && item.audience === 'students' && item.kind !== 'heading',
     )
   for (const page of parts) {
     const definition = page.definition

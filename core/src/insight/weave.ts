@@ -105,7 +105,7 @@ export const sampleStrands = (strands: readonly Strand[], most = mostStrands): S
   const size = strands.length / most
   return Array.from({ length: most }, (_, i) => {
     const run = strands.slice(Math.floor(i * size), Math.floor((i + 1) * size))
-    return drawOrder.find((one) => run.includes(one)) ?? 'met'
+    return drawOrder.find((mark) => run.includes(mark)) ?? 'met'
   })
 }
 const mostStrands = 12

@@ -60,9 +60,9 @@ export const keptList = (
   here: readonly { key: string }[],
   path: PropertyKey[],
 ): Problem[] =>
-  upper.flatMap((one) => {
-    const present = here.find((candidate) => candidate.key === one.key)
-    return same(one, present)
+  upper.flatMap((above) => {
+    const present = here.find((candidate) => candidate.key === above.key)
+    return same(above, present)
       ? []
-      : [weakened(path, present, `${one.key} as the layer above has it`)]
+      : [weakened(path, present, `${above.key} as the layer above has it`)]
   })

@@ -38,12 +38,12 @@ const withOwn = <T extends { key: string }>(
   own: ReadonlySet<string>,
 ): T[] => {
   const list = [...above]
-  layer.forEach((one, index) => {
-    if (!own.has(one.key)) return
+  layer.forEach((entry, index) => {
+    if (!own.has(entry.key)) return
     const before = layer
       .slice(0, index)
       .findLast((sibling) => list.some((present) => present.key === sibling.key))
-    list.splice(before ? list.findIndex((present) => present.key === before.key) + 1 : 0, 0, one)
+    list.splice(before ? list.findIndex((present) => present.key === before.key) + 1 : 0, 0, entry)
   })
   return list
 }

@@ -139,7 +139,7 @@ export const weakenings = (upper: Template, layer: Template): Problem[] => {
     const outside =
       above.length === 0
         ? []
-        : (layer.appliesTo[field] as readonly unknown[]).filter((one) => !above.includes(one))
+        : (layer.appliesTo[field] as readonly unknown[]).filter((value) => !above.includes(value))
     return outside.length > 0 || (above.length > 0 && layer.appliesTo[field].length === 0)
       ? [
           weakened(

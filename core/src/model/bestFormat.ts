@@ -109,7 +109,7 @@ export const bestFormat = (names: readonly PlacedName[], near: string): Proposed
     ]
   })
   // A looser format must explain more names to be worth it: a few words added to a few names make no field.
-  const worth = (one: { share: number; cost: number }) => one.share - one.cost / 100
+  const worth = (format: { share: number; cost: number }) => format.share - format.cost / 100
   const [best] = judged
     .filter(({ share }) => share > 0)
     .sort((a, b) => worth(b) - worth(a) || (a.format < b.format ? -1 : 1))
@@ -122,6 +122,6 @@ export const bestFormat = (names: readonly PlacedName[], near: string): Proposed
   return {
     format: formatOf(best.format).source,
     share: best.share,
-    leftOut: names.filter((one) => !best.follows.has(one)).map(({ name }) => name),
+    leftOut: names.filter((named) => !best.follows.has(named)).map(({ name }) => name),
   }
 }

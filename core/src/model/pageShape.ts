@@ -97,8 +97,8 @@ const withoutAlternatives = (rows: readonly Row[]): Row[] => {
     const apart =
       before !== undefined &&
       row.chunks.every((chunk, i) => chunk === null || before.chunks[i] === null)
-    const headings = [row, before].some((one) =>
-      one?.chunks.some((chunk) => chunk !== null && chunk.level !== null),
+    const headings = [row, before].some((side) =>
+      side?.chunks.some((chunk) => chunk !== null && chunk.level !== null),
     )
     if (
       !before ||

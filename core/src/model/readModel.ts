@@ -221,7 +221,9 @@ export const readModel = (course: Course, facts: Facts): ModelReading => {
         placed.length * 0.8,
     }
   }
-  const slots = alignModules(regular.map((one): readonly Seen[] => one.seen)).map(readSlot)
+  const slots = alignModules(regular.map((repetition): readonly Seen[] => repetition.seen)).map(
+    readSlot,
+  )
   return {
     course,
     facts,

@@ -59,7 +59,7 @@ export const repeatedModules = (
           }
         : null
     })
-    const numbers = following.flatMap((one) => (one ? [one.number] : []))
+    const numbers = following.flatMap((repetition) => (repetition ? [repetition.number] : []))
     if (new Set(numbers).size < fewest) continue
     const taken = new Set<number>()
     const repetitions: Repetition[] = []
@@ -73,9 +73,11 @@ export const repeatedModules = (
     let byStructure = 0
     modules.forEach((module, i) => {
       if (repetitions.some((repetition) => repetition.module === module)) return
-      const before = following.slice(0, i).findLast((one) => one !== null)?.number ?? 0
+      const before =
+        following.slice(0, i).findLast((repetition) => repetition !== null)?.number ?? 0
       const after =
-        following.slice(i + 1).find((one) => one !== null)?.number ?? Math.max(...numbers) + 2
+        following.slice(i + 1).find((repetition) => repetition !== null)?.number ??
+        Math.max(...numbers) + 2
       const said = Number(/\d+/.exec(module.name)?.[0] ?? Number.NaN)
       const free = (number: number) => number > before && number < after && !taken.has(number)
       const unfollowedBefore = modules

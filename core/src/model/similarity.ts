@@ -34,7 +34,7 @@ export const seenItems = (items: readonly CourseItem[], topic: string): Seen[] =
 const dice = (a: ReadonlySet<string>, b: ReadonlySet<string>): number => {
   if (a.size + b.size === 0) return 1
   let both = 0
-  for (const one of a) if (b.has(one)) both += 1
+  for (const word of a) if (b.has(word)) both += 1
   return (2 * both) / (a.size + b.size)
 }
 

@@ -40,7 +40,7 @@ export interface FormatProblem {
 export const nearestWord = (word: string, known: readonly string[]): string | null => {
   const lower = word.toLowerCase().slice(0, 40)
   const ranked = known
-    .map((one) => ({ one, cost: editDistance(lower, one.toLowerCase()) }))
+    .map((word) => ({ one: word, cost: editDistance(lower, word.toLowerCase()) }))
     .sort((a, b) => a.cost - b.cost)
   const best = ranked[0]
   return best && best.cost <= Math.max(1, Math.floor(word.length / 2)) ? best.one : null

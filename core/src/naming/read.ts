@@ -63,7 +63,7 @@ const saysWeekday = (text: string, date: string): boolean => {
   const words = text.match(/\p{L}+/gu) ?? []
   const weekday = words
     .map((word) => weekdayOfWord(word))
-    .find((one, i) => one !== null && !/^(mar|mars)$/.test(words[i] ?? ''))
+    .find((weekday, i) => weekday !== null && !/^(mar|mars)$/.test(words[i] ?? ''))
   return weekday === undefined || weekday === null || weekday === weekdayIndex(date) + 1
 }
 
@@ -124,14 +124,14 @@ export const readName = (
     if (step.op === 'text') tidied += step.text
     else if (step.op === 'optional') {
       const inside = steps.slice(at + 1, step.to)
-      const fieldsInside = inside.filter((one) => one.op === 'field')
+      const fieldsInside = inside.filter((step) => step.op === 'field')
       // A stretch of text alone leaves no trace in the captures: it stands where the name holds its text.
       const stands =
         fieldsInside.length > 0
           ? capture !== undefined && capture.at < step.to
           : folded.text.includes(
               inside
-                .map((one) => (one.op === 'text' ? one.folded : ''))
+                .map((step) => (step.op === 'text' ? step.folded : ''))
                 .join('')
                 .trim(),
             )

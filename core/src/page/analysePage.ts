@@ -231,17 +231,17 @@ export const analysePage = (html: string): PageFacts => {
         const source =
           attribute(node, 'src') ??
           held
-            .map((one) => (one.tagName === 'source' ? attribute(one, 'src') : null))
-            .find((one) => one !== null) ??
+            .map((element) => (element.tagName === 'source' ? attribute(element, 'src') : null))
+            .find((source) => source !== null) ??
           ''
         facts.media.push({
           kind: node.tagName,
           source,
           title: attribute(node, 'title') ?? attribute(node, 'aria-label'),
           captions: held.some(
-            (one) =>
-              one.tagName === 'track' &&
-              /^(?:captions|subtitles)$/.test(attribute(one, 'kind') ?? 'subtitles'),
+            (element) =>
+              element.tagName === 'track' &&
+              /^(?:captions|subtitles)$/.test(attribute(element, 'kind') ?? 'subtitles'),
           ),
           ...standing(inside.block),
         })

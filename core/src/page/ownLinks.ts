@@ -65,8 +65,10 @@ export const factsWithOwn = (facts: PageFacts, own: readonly string[]): PageFact
             ? { ...image, source: valueOf(image.source, own) }
             : image,
         ),
-        media: facts.media.map((one) =>
-          one.source.startsWith(placeholder) ? { ...one, source: valueOf(one.source, own) } : one,
+        media: facts.media.map((medium) =>
+          medium.source.startsWith(placeholder)
+            ? { ...medium, source: valueOf(medium.source, own) }
+            : medium,
         ),
         markedPart: facts.markedPart === null ? null : valueOf(facts.markedPart, own),
       }

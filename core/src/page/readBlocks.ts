@@ -184,10 +184,10 @@ const standing = <T extends { block: string | null }>(
 ): ((block: string | null) => readonly T[]) => {
   if (list.length === 0) return () => list
   const groups = new Map<string | null, T[]>()
-  for (const one of list) {
-    const group = groups.get(one.block)
-    if (group) group.push(one)
-    else groups.set(one.block, [one])
+  for (const region of list) {
+    const group = groups.get(region.block)
+    if (group) group.push(region)
+    else groups.set(region.block, [region])
   }
   return (block) => groups.get(block) ?? []
 }
@@ -325,7 +325,7 @@ const placeByContent = (
       const near = open
         .map((block) => ({
           block,
-          share: Math.max(0, ...wantedOf(block).map((one) => likeness(one.text, text))),
+          share: Math.max(0, ...wantedOf(block).map((wanted) => likeness(wanted.text, text))),
         }))
         .filter(({ share }) => share >= leastShareToKnow)
         .sort((a, b) => b.share - a.share)[0]

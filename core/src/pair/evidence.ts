@@ -65,7 +65,7 @@ export const foundModule = (
         foldedName(item.name),
         item.dueAt ?? '',
         (item.html === null ? null : pageOf(item)?.markedPart) ?? '',
-      ].filter((one) => one !== ''),
+      ].filter((text) => text !== ''),
     ),
   ),
 })

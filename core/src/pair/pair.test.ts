@@ -262,7 +262,7 @@ describe('what was rearranged', () => {
         found: third.id,
       },
     ])
-    expect(pairing.missing.filter((one) => one.startsWith('week@'))).toHaveLength(1)
+    expect(pairing.missing.filter((instance) => instance.startsWith('week@'))).toHaveLength(1)
   })
   it('a page taken apart is told with both halves, and the second is no copy', () => {
     const example = exampleCourse()

@@ -154,18 +154,18 @@ export const pairCourse = (
     threshold: number,
   ) => {
     if (parts.length === 0 || found.length === 0) return
-    const evidenceOf = (part: ExpectedPart, one: FoundPart): Evidence[] => {
-      if (unjoined.size > 0 && unjoined.has(`${part.instance} ${one.id}`))
+    const evidenceOf = (part: ExpectedPart, candidate: FoundPart): Evidence[] => {
+      if (unjoined.size > 0 && unjoined.has(`${part.instance} ${candidate.id}`))
         return [{ weight: forbidden, says: 'unjoined by hand' }]
       const parentPair = part.parent === null ? null : pairOfExpected.get(part.parent)
       return evidenceFor(
         part,
-        one,
+        candidate,
         placeOf(part),
         part.kind === 'module'
           ? null
           : parentPair
-            ? parentPair.found === one.module
+            ? parentPair.found === candidate.module
             : part.parent === null
               ? null
               : false,
@@ -174,11 +174,13 @@ export const pairCourse = (
       )
     }
     // Most evidence is for pairs that do not come about: only its weight is held.
-    const scores = parts.map((part) => found.map((one) => totalWeight(evidenceOf(part, one))))
+    const scores = parts.map((part) =>
+      found.map((candidate) => totalWeight(evidenceOf(part, candidate))),
+    )
     assign(scores, threshold).forEach((column, row) => {
       const part = parts[row]
-      const one = column === null ? undefined : found[column]
-      if (!part || !one || column === null) return
+      const candidate = column === null ? undefined : found[column]
+      if (!part || !candidate || column === null) return
       const score = scores[row]?.[column] ?? 0
       const rivals = [
         ...(scores[row] ?? []).filter((_, other) => other !== column),
@@ -186,11 +188,11 @@ export const pairCourse = (
       ]
       const confidence = calibrated(score, score - Math.max(0, ...rivals))
       if (confidence < leastConfidence) return
-      const reasons = evidenceOf(part, one)
+      const reasons = evidenceOf(part, candidate)
         .filter((each) => Math.abs(each.weight) >= 0.5)
         .sort((a, b) => b.weight - a.weight)
         .map((each) => each.says)
-      join({ expected: part.instance, found: one.id, by: 'evidence', confidence, reasons })
+      join({ expected: part.instance, found: candidate.id, by: 'evidence', confidence, reasons })
     })
   }
 

@@ -70,7 +70,7 @@ export const splitPages = (
 ): SplitPage[] => {
   const candidates = unpaired.filter(({ item }) => item.html !== null)
   if (candidates.length === 0) return []
-  const placed = new Map(all.map((one) => [one.item.id, one]))
+  const placed = new Map(all.map((placed) => [placed.item.id, placed]))
   return parts.flatMap((part): SplitPage[] => {
     const found = part.blocks.length > 1 ? foundFor(part.instance) : null
     const first = found === null ? undefined : placed.get(found)

@@ -51,7 +51,8 @@ export const movesOf = ({ parts, base, siblings, standing, places }: PlanContext
   return { byTemplate, byPeople, yetToMove }
 }
 
-const before = <T>(list: readonly T[], one: T): T[] => list.slice(0, Math.max(0, list.indexOf(one)))
+const before = <T>(list: readonly T[], member: T): T[] =>
+  list.slice(0, Math.max(0, list.indexOf(member)))
 
 /** A place as people find it: in which module, and behind what. */
 const placeWords = (module: string | null, earlier: readonly (string | null)[]): string => {
@@ -69,8 +70,8 @@ const presentPlace = (
   { found, course }: PlanContext,
 ): string => {
   const list = placesOf(course).idsIn(listAt(part.kind, module))
-  const nameAt = (one: string): string | null =>
-    found.get(one)?.item?.name ?? found.get(one)?.module?.name ?? null
+  const nameAt = (id: string): string | null =>
+    found.get(id)?.item?.name ?? found.get(id)?.module?.name ?? null
   return placeWords(module === null ? null : nameAt(module), before(list, id).map(nameAt))
 }
 

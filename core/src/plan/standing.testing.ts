@@ -162,7 +162,7 @@ export class Standing {
   }
   handIn(item: CourseItem): void {
     this.course = structuredClone(this.course)
-    const found = everyCourseItem(this.course).find((one) => one.item.id === item.id)?.item
+    const found = everyCourseItem(this.course).find((placed) => placed.item.id === item.id)?.item
     if (found) found.studentWork = true
   }
 }

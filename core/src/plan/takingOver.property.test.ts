@@ -55,7 +55,7 @@ const holds = (given: Case) => {
   const { record } = at.deploy(two, later, { adopt, decisions, restore })
   expect(wordsIn(at.course, 'early')).toEqual(words)
   const gone = everyCourseItem(before).filter(
-    ({ item }) => !everyCourseItem(at.course).some((one) => one.item.id === item.id),
+    ({ item }) => !everyCourseItem(at.course).some((placed) => placed.item.id === item.id),
   )
   expect(gone.map(({ item }) => item.name)).toEqual([])
   at.undo(record)

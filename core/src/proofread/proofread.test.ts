@@ -18,8 +18,8 @@ const remarksOn = (change: (template: Draft, item: (key: string) => Item) => voi
   const read = readDocument(Template, template)
   if (!read.ok) throw new Error(JSON.stringify(read.problems))
   return proofread(read.value).map(
-    (one) =>
-      `${one.severity} ${one.check} ${one.part ?? 'template'}${one.block ? `/${one.block}` : ''}: ${one.message}`,
+    (remark) =>
+      `${remark.severity} ${remark.check} ${remark.part ?? 'template'}${remark.block ? `/${remark.block}` : ''}: ${remark.message}`,
   )
 }
 const fixed = (key: string, html: string) => ({
@@ -256,14 +256,14 @@ describe('proofreading', () => {
   it.each(cases)('finds %s', (_, change, expected) => {
     const found = remarksOn(change)
     expect(
-      found.map((one, i) =>
-        one.slice(0, expected[i]?.endsWith('staff-notes') ? expected[i].length : undefined),
+      found.map((remark, i) =>
+        remark.slice(0, expected[i]?.endsWith('staff-notes') ? expected[i].length : undefined),
       ),
     ).toEqual(expected)
   })
   it('has a case here for every check', () => {
     const covered = new Set(
-      cases.flatMap(([, , expected]) => expected.map((one) => one.split(' ')[1])),
+      cases.flatMap(([, , expected]) => expected.map((said) => said.split(' ')[1])),
     )
     expect(proofChecks.map((check) => check.id).filter((id) => !covered.has(id))).toEqual([])
   })

@@ -9,7 +9,7 @@ import { htmlFields } from '../template/index.ts'
 export const refusedIn = (document: unknown): Problem[] => {
   const problems: Problem[] = []
   const look = (value: unknown, path: (string | number)[], within: string): void => {
-    if (Array.isArray(value)) return value.forEach((one, i) => look(one, [...path, i], within))
+    if (Array.isArray(value)) return value.forEach((entry, i) => look(entry, [...path, i], within))
     if (value === null || typeof value !== 'object') return
     const key = 'key' in value && typeof value.key === 'string' ? `“${value.key}”` : within
     for (const [field, inner] of Object.entries(value)) {

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { Asset, imageKindOf, ImageName, imageNameFor, storedImage } from './image.ts'
 
-const bytes = (text: string): Uint8Array => Uint8Array.from(text, (one) => one.charCodeAt(0))
+const bytes = (text: string): Uint8Array => Uint8Array.from(text, (letter) => letter.charCodeAt(0))
 const png = '\u0089PNG\r\n\u001a\n\0\0\0\rIHDR'
 const asset = (more: object) =>
   Asset.safeParse({
@@ -45,12 +45,12 @@ describe('images', () => {
     expect(asset({ base64: Buffer.from('%PDF-1.7').toString('base64') }).success).toBe(false)
   })
   it('are kept under a name of their content: the same name with other content is another file', () => {
-    const one = Asset.parse(asset({ svg: '<svg/>' }).data)
-    const same = { ...one, alternativeText: 'other words' }
-    const other = { ...one, svg: '<svg></svg>' }
-    expect(storedImage(one).name).toMatch(/^photo-[0-9a-f]{16}\.svg$/)
-    expect(storedImage(same).name).toBe(storedImage(one).name)
-    expect(storedImage(other).name).not.toBe(storedImage(one).name)
-    expect(ImageName.safeParse(storedImage(one).name).success).toBe(true)
+    const image = Asset.parse(asset({ svg: '<svg/>' }).data)
+    const same = { ...image, alternativeText: 'other words' }
+    const other = { ...image, svg: '<svg></svg>' }
+    expect(storedImage(image).name).toMatch(/^photo-[0-9a-f]{16}\.svg$/)
+    expect(storedImage(same).name).toBe(storedImage(image).name)
+    expect(storedImage(other).name).not.toBe(storedImage(image).name)
+    expect(ImageName.safeParse(storedImage(image).name).success).toBe(true)
   })
 })

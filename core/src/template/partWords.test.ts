@@ -56,7 +56,7 @@ describe('words', () => {
       ),
     )
     fc.assert(
-      fc.property(repeat, (one) => void expect(read(repeatWords(one as Repeat))).toEqual(one)),
+      fc.property(repeat, (rule) => void expect(read(repeatWords(rule as Repeat))).toEqual(rule)),
     )
     const anchor: fc.Arbitrary<Anchor> = fc.oneof(
       fc.constantFrom<Anchor>(
@@ -70,7 +70,8 @@ describe('words', () => {
     fc.assert(
       fc.property(
         anchor,
-        (one) => void expect(parseAnchor(anchorWords(one))).toEqual({ ok: true, value: one }),
+        (anchor) =>
+          void expect(parseAnchor(anchorWords(anchor))).toEqual({ ok: true, value: anchor }),
       ),
     )
     fc.assert(
@@ -79,7 +80,7 @@ describe('words', () => {
         (some) =>
           void expect(parseMay(some.join(', '))).toMatchObject({
             ok: true,
-            value: Object.fromEntries(some.map((one) => [one, true])),
+            value: Object.fromEntries(some.map((may) => [may, true])),
           }),
       ),
     )

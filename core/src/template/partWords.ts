@@ -110,7 +110,7 @@ export const parseRepeat = (text: string): Result<Repeat | null, WordsProblem> =
   ): Result<Repeat | null, WordsProblem> => {
     if (range.from !== undefined && range.to !== undefined && range.from > range.to)
       return failure({ message: `a range that goes up: ${range.to} to ${range.from}` })
-    if ([range.from ?? 0, range.to ?? 0, ...except].some((one) => one > 60))
+    if ([range.from ?? 0, range.to ?? 0, ...except].some((number) => number > 60))
       return failure({ message: 'numbers up to 60' })
     return success({ ...repeat, ...range, except })
   }

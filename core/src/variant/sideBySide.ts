@@ -31,7 +31,7 @@ export const sideBySide = (
     return byKey
   })
   const row = (key: string, depth: number, kind: Part['kind'], format: string): SideBySideRow => {
-    const cells = found.map((one) => one.get(key) ?? null)
+    const cells = found.map((variant) => variant.get(key) ?? null)
     return {
       key,
       depth,

@@ -84,9 +84,9 @@ const renameItem: CourseEdit = (edited, random) => {
   else nameTold(edited, place)
 }
 
-const mayGo = (one: {
+const mayGo = (target: {
   part: { strength: string; definition: { may: { remove?: boolean | undefined } } }
-}): boolean => one.part.strength === 'may' || one.part.definition.may.remove === true
+}): boolean => target.part.strength === 'may' || target.part.definition.may.remove === true
 const deleteAllowed: CourseEdit = (edited, random) => {
   const items = edited.weekItems.filter(mayGo)
   if (items.length === 0) return
@@ -125,7 +125,7 @@ const pullModuleUp: CourseEdit = (edited, random) => {
   const weeks = edited.weekModules.filter(({ week }) => week > 2)
   if (weeks.length === 0) return
   const { module, place } = pick(random, weeks)
-  edited.course.modules = [module, ...edited.course.modules.filter((one) => one !== module)]
+  edited.course.modules = [module, ...edited.course.modules.filter((other) => other !== module)]
   edited.tell('out-of-order', place)
 }
 const moveElsewhere: CourseEdit = (edited, random) => {
@@ -135,7 +135,7 @@ const moveElsewhere: CourseEdit = (edited, random) => {
   const { item, module } = pick(random, items)
   const target = pick(
     random,
-    modules.filter((one) => one.module !== module),
+    modules.filter((place) => place.module !== module),
   )
   module.children = module.children.filter((child) => child !== item)
   target.module.children.splice(random() < 0.5 ? 0 : target.module.children.length, 0, item)

@@ -157,7 +157,7 @@ export class EditedCourse {
   remove(item: CourseItem): void {
     for (const module of this.modules)
       module.children = module.children.filter((child) => child !== item)
-    this.course.stray = this.course.stray.filter((one) => one !== item)
+    this.course.stray = this.course.stray.filter((stray) => stray !== item)
     if (item.url) this.#removedUrls.add(item.url)
     this.unpair(item.id)
     for (const set of [this.truth.findings, this.truth.either])

@@ -137,7 +137,7 @@ const written = (paragraph: Paragraph, text: string): Map<Run, string> => {
       const beside = [owners[at - 1] ?? paragraph.runs[0], owners[at] ?? paragraph.runs.at(-1)]
       const owner =
         replaced ??
-        beside.find((one) => one && !paragraph.wrappings.some((wrap) => wrap.runs.includes(one))) ??
+        beside.find((run) => run && !paragraph.wrappings.some((wrap) => wrap.runs.includes(run))) ??
         beside[0]
       if (owner) says.set(owner, `${says.get(owner) ?? ''}${run.text}`)
       replaced = undefined

@@ -56,9 +56,11 @@ export const checkPool = (
       const held = lane.sets.flatMap((set) => [...set.values()])
       lane.sets = []
       lane.worker = null
-      for (const one of held.filter(({ alone }) => alone))
-        one.answered({ state: 'failed', message: cause })
-      queue.unshift(...held.filter(({ alone }) => !alone).map((one) => ({ ...one, alone: true })))
+      for (const request of held.filter(({ alone }) => alone))
+        request.answered({ state: 'failed', message: cause })
+      queue.unshift(
+        ...held.filter(({ alone }) => !alone).map((request) => ({ ...request, alone: true })),
+      )
       if (!stopping) give()
     })
     return worker
@@ -93,7 +95,7 @@ export const checkPool = (
       const [first] = set
       if (!first) return
       lane.worker ??= start(lane)
-      lane.sets.push(new Map(set.map((one) => [one.id, one])))
+      lane.sets.push(new Map(set.map((request) => [request.id, request])))
       lane.worker.postMessage({
         questions: set.map(({ id, courseId }) => ({ id, courseId })),
         asOf: first.asOf,

@@ -207,9 +207,9 @@ const storeChecksMade = async (
     state === 'checked' || state === 'known' ? [courseId] : [],
   )
   await settleFollowUps(database, told, async (courseId) => {
-    const one = checksMade.get(courseId)
+    const made = checksMade.get(courseId)
     return placesOf(
-      one?.state === 'checked' ? one.result : await findCheck(database, courseId, today),
+      made?.state === 'checked' ? made.result : await findCheck(database, courseId, today),
     )
   })
 }

@@ -23,7 +23,7 @@ parentPort.on('message', ({ id, bytes }) => {
 `,
 )
 const settings = { threads: 2, deadlineSeconds: 1, mostMegabytes: 40, mostWaiting: 30 }
-const letter = (one: string) => new TextEncoder().encode(one)
+const letter = (text: string) => new TextEncoder().encode(text)
 
 describe('threads that read files', () => {
   it('answer each file, and give up what loops, eats memory, dies, throws or fails, while others are read', async () => {
@@ -38,8 +38,8 @@ describe('threads that read files', () => {
     })
     const told = await Promise.all(read)
     await files.stop()
-    expect(told.filter((one) => one.startsWith('read '))).toEqual(
-      [...'aabcde'].map((one) => `read ${one}`),
+    expect(told.filter((line) => line.startsWith('read '))).toEqual(
+      [...'aabcde'].map((letter) => `read ${letter}`),
     )
     expect(told[1]).toMatch(/given up after 1 seconds/)
     for (const at of [3, 5, 7]) expect(told[at]).toMatch(/could not be read/)
@@ -48,8 +48,8 @@ describe('threads that read files', () => {
   })
   it('refuse who comes when too many wait, and those who wait when they are stopped', async () => {
     const files = fileThreads(program, { ...settings, threads: 1, mostWaiting: 1 })
-    const ended = (one: string) =>
-      files.read('rubric', letter(one), {}).then(
+    const ended = (text: string) =>
+      files.read('rubric', letter(text), {}).then(
         () => 'read',
         (cause: Error) => cause.message,
       )

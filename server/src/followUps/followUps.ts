@@ -30,7 +30,7 @@ export const listFollowUps = async (database: Database, courseId: number): Promi
 export const raiseFollowUp = async (
   database: Database,
   courseId: number,
-  one: { fingerprint: string; owner: string; message: string; note: string; by: string },
+  raised: { fingerprint: string; owner: string; message: string; note: string; by: string },
 ): Promise<void> => {
   await change(
     database,
@@ -41,7 +41,14 @@ export const raiseFollowUp = async (
      ON DUPLICATE KEY UPDATE state = 'raised', owner = VALUES(owner), message = VALUES(message),
        note = VALUES(note), raised_by = VALUES(raised_by), raised_at = VALUES(raised_at),
        promised_for = NULL, answer = '', answered_by = NULL, answered_at = NULL, closed_at = NULL`,
-    [courseId, one.fingerprint, one.owner, one.message.slice(0, 2000), one.note, one.by],
+    [
+      courseId,
+      raised.fingerprint,
+      raised.owner,
+      raised.message.slice(0, 2000),
+      raised.note,
+      raised.by,
+    ],
   )
 }
 export const promiseFollowUp = async (

@@ -115,8 +115,8 @@ export const putEntry = async (
     if (kind === 'house-text') {
       const before = (present.document as HouseText).revisions
       const rewritten = before.find(
-        (one, i) =>
-          canonicalJson(one) !== canonicalJson((document as HouseText).revisions[i] ?? null),
+        (entry, i) =>
+          canonicalJson(entry) !== canonicalJson((document as HouseText).revisions[i] ?? null),
       )
       if (rewritten) return { state: 'rewritten', number: rewritten.number }
     }

@@ -75,7 +75,7 @@ export const libraryHandlers: HandlersOf<typeof libraryRoutes> = {
                   !versions
                     .get(`${templateId}/${version}`)
                     ?.document[list].some(
-                      (one) => canonicalJson(one) === canonicalJson(entry.document),
+                      (held) => canonicalJson(held) === canonicalJson(entry.document),
                     ),
               ).length,
       }

@@ -40,8 +40,10 @@ export const runRenameTask = async (job: Job): Promise<TaskOutcome> => {
   return runChangeSetTask<z.output<typeof Note>, Ready>(job, {
     note: Note,
     plan: async (_, course) => {
-      const renamed = proposal.value.filter((one) => nameNow(course, one) === one.was)
-      const there = proposal.value.filter((one) => nameNow(course, one) === one.name).length
+      const renamed = proposal.value.filter((rename) => nameNow(course, rename) === rename.was)
+      const there = proposal.value.filter(
+        (rename) => nameNow(course, rename) === rename.name,
+      ).length
       const left = proposal.value.length - renamed.length - there
       return renamed.length === 0
         ? { nothing: `nothing to rename${leftWords(left)}` }

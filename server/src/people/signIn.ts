@@ -27,8 +27,8 @@ export const clientName = (address: string): string => {
   const plain = address.replace(/^::ffff:/, '')
   if (!plain.includes(':')) return plain.slice(0, 100)
   const [head = '', tail = ''] = plain.split('::')
-  const first = head.split(':').filter((one) => one !== '')
-  const last = tail.split(':').filter((one) => one !== '')
+  const first = head.split(':').filter((group) => group !== '')
+  const last = tail.split(':').filter((group) => group !== '')
   const zeros = plain.includes('::') ? Math.max(0, 8 - first.length - last.length) : 0
   return [...first, ...Array.from({ length: zeros }, () => '0'), ...last]
     .slice(0, 4)

@@ -407,9 +407,9 @@ export const expectationOf = async (
   if (stored.templateId === null || stored.version === null) return null
   const version = await versionById(database, stored.templateId, stored.version)
   let template = version?.document ?? null
-  for (const one of stored.partsTaken) {
-    const newer = await versionById(database, one.templateId, one.version)
-    if (template && newer) template = overlay(template, newer.document, one)
+  for (const taken of stored.partsTaken) {
+    const newer = await versionById(database, taken.templateId, taken.version)
+    if (template && newer) template = overlay(template, newer.document, taken)
   }
   const strengths =
     stored.strengthsVersion === null

@@ -13,7 +13,9 @@ const widest = (
   more: PlanSummary['consequences'],
 ): PlanSummary['consequences'] => [
   ...known.map(
-    (one) => more.find((other) => other.code === one.code && other.count > one.count) ?? one,
+    (consequence) =>
+      more.find((other) => other.code === consequence.code && other.count > consequence.count) ??
+      consequence,
   ),
   ...more.filter(({ code }) => !known.some((other) => other.code === code)),
 ]

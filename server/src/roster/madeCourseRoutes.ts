@@ -26,7 +26,10 @@ import { notFound } from '../http/problem.ts'
 import { mustBeAsShown } from '../http/shown.ts'
 
 /** In small groups at a time, so that the platform is not run over. */
-const inGroups = async <T>(all: readonly T[], work: (one: T) => Promise<void>): Promise<void> => {
+const inGroups = async <T>(
+  all: readonly T[],
+  work: (member: T) => Promise<void>,
+): Promise<void> => {
   for (let i = 0; i < all.length; i += 8) await Promise.all(all.slice(i, i + 8).map(work))
 }
 

@@ -47,8 +47,8 @@ const countsOf = async (
     [...runIds],
   )
   for (const row of rows) {
-    const one = counts.get(row.run_id)
-    if (one) one[row.state] = Number(row.count)
+    const sums = counts.get(row.run_id)
+    if (sums) sums[row.state] = Number(row.count)
   }
   return counts
 }
@@ -81,8 +81,8 @@ export const listRuns = async (
     rows.map((row) => row.id),
   )
   return rows.flatMap((row) => {
-    const one = counts.get(row.id)
-    return one ? [summaryOf(row, one)] : []
+    const sums = counts.get(row.id)
+    return sums ? [summaryOf(row, sums)] : []
   })
 }
 

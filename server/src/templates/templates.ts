@@ -538,7 +538,7 @@ export const correctDrafts = async (
       continue
     const corrected = readDocument(Template, {
       ...draft,
-      [list]: draft[list].map((one) => (one.key === document.key ? document : one)),
+      [list]: draft[list].map((entry) => (entry.key === document.key ? document : entry)),
     })
     if (!corrected.ok) continue
     await storeDraft(database, row, corrected.value, 1)

@@ -45,24 +45,24 @@ const asksNothing = new Set(['/templates/new', '/rollouts/next-term', '/names'])
 const failing = (problem: () => never): Answers =>
   Object.fromEntries(routeNames.map((name) => [name, problem])) as Answers
 
-describe.each(screens.map((one) => [one.path, one] as const))('the screen %s', (_, one) => {
+describe.each(screens.map((each) => [each.path, each] as const))('the screen %s', (_, each) => {
   it('says in words that the server cannot answer, when to come back, and stays usable', async () => {
     serve(
       failing(() => {
         throw new Refusal(503, 'The database is away. Try again in a minute.')
       }),
     )
-    open(one, 'administrator')
+    open(each, 'administrator')
     const said = await settled()
-    if (may(people.administrator, one.needs) && !asksNothing.has(one.path))
+    if (may(people.administrator, each.needs) && !asksNothing.has(each.path))
       expect(said).toContain('The database is away.')
     expect(said).not.toMatch(nonsense)
   })
   it('says in words that the server cannot be reached', async () => {
     vi.stubGlobal('fetch', () => Promise.reject(new TypeError('Failed to fetch')))
-    open(one, 'designer')
+    open(each, 'designer')
     const said = await settled()
-    if (may(people.designer, one.needs) && !asksNothing.has(one.path))
+    if (may(people.designer, each.needs) && !asksNothing.has(each.path))
       expect(said).toContain('The server cannot be reached.')
     expect(said).not.toMatch(/Failed to fetch|TypeError/)
   })
@@ -72,8 +72,8 @@ describe.each(screens.map((one) => [one.path, one] as const))('the screen %s', (
         throw new Refusal(403, 'not yours')
       }),
     )
-    for (const role of roles.filter((candidate) => !may(people[candidate], one.needs))) {
-      const { unmount } = open(one, role)
+    for (const role of roles.filter((candidate) => !may(people[candidate], each.needs))) {
+      const { unmount } = open(each, role)
       expect((await screen.findByRole('heading', { level: 1 })).textContent).toMatch(
         /^This is for /,
       )
@@ -128,9 +128,9 @@ describe('a college that has nothing yet', () => {
     ['/conformance', /course/i],
   ])('sees on %s what belongs there, and what to do', async (path, teaches) => {
     serve(nothing)
-    const one = screens.find((candidate) => candidate.path === path)
-    if (!one) throw new Error(`no screen ${path}`)
-    open(one, 'designer')
+    const each = screens.find((candidate) => candidate.path === path)
+    if (!each) throw new Error(`no screen ${path}`)
+    open(each, 'designer')
     const said = await settled()
     expect(said).toMatch(teaches)
     expect(said).not.toMatch(nonsense)

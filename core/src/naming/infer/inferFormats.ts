@@ -26,9 +26,9 @@ const tolerance = 1.4
 /** A letter of English text costs about this much, as do the marks of a format. From memory: Shannon 1951 gives 1 to 5 bits, less for more context. */
 const bitsPerCharacter = 5
 
-const fieldBits = (one: NameReading['readings'][number]): number => {
-  if (one.state === 'absent') return 1
-  switch (definitionOf(one.field).type) {
+const fieldBits = (reading: NameReading['readings'][number]): number => {
+  if (reading.state === 'absent') return 1
+  switch (definitionOf(reading.field).type) {
     case 'integer':
       return 6
     case 'letter':
@@ -45,7 +45,7 @@ const fieldBits = (one: NameReading['readings'][number]): number => {
     case 'code':
       return 10
     case 'text':
-      return 2 + bitsPerCharacter * one.text.length
+      return 2 + bitsPerCharacter * reading.text.length
   }
 }
 
@@ -158,13 +158,13 @@ export const inferFormats = (
   const shortest = Math.min(...judged.map(({ bits }) => bits))
   const kept = judged.filter(({ bits }) => bits <= shortest * tolerance)
   const undominated = kept.filter(
-    (one) =>
+    (format) =>
       !kept.some(
         (other) =>
-          other !== one &&
-          other.count >= one.count &&
-          other.bits <= one.bits &&
-          (other.count > one.count || other.bits < one.bits || other.format < one.format),
+          other !== format &&
+          other.count >= format.count &&
+          other.bits <= format.bits &&
+          (other.count > format.count || other.bits < format.bits || other.format < format.format),
       ),
   )
   return undominated.sort((a, b) => b.count - a.count || a.bits - b.bits).slice(0, 8)
@@ -183,7 +183,7 @@ const measured = (format: NamingFormat, names: readonly string[]): InferredForma
       bits +=
         1 +
         (reading.follows === 'exact' ? 0 : 12) +
-        reading.readings.reduce((sum, one) => sum + fieldBits(one), 0)
+        reading.readings.reduce((sum, field) => sum + fieldBits(field), 0)
     } else {
       bits += plain
       if (outliers.length < mostOutliers) outliers.push(name)

@@ -35,7 +35,7 @@ export const chooseFor = ({ candidates }: Recognised, place: FieldValues): Choic
     const next: Choice[] = [...beam]
     for (const partial of beam)
       for (const { candidate, weight } of slot)
-        if (!partial.chosen.some((one) => overlap(one, candidate)))
+        if (!partial.chosen.some((taken) => overlap(taken, candidate)))
           next.push({ weight: partial.weight + weight, chosen: [...partial.chosen, candidate] })
     beam = next.sort((a, b) => b.weight - a.weight).slice(0, beamWidth)
   }

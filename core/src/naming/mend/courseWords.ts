@@ -128,7 +128,7 @@ export const termsSaid = (tokens: readonly Token[]): SaidTerm[] => {
 /** Season and year of a term's title, or null where it has none. */
 export const seasonAndYear = (title: string): { season: string; year: number } | null => {
   const words = title.toLowerCase().match(/\p{L}+|\d{4}/gu) ?? []
-  const season = words.map(seasonOf).find((one) => one !== null)
+  const season = words.map(seasonOf).find((season) => season !== null)
   const year = words.find((word) => /^\d{4}$/.test(word))
   return season && year ? { season, year: Number(year) } : null
 }
@@ -179,7 +179,7 @@ export const wordsSaid = (
   let best: SaidWords | null = null
   for (let start = 0; start < said.length; start++) {
     const at = said[start]
-    if (!at || !(anyOrder ? wanted.some((one) => same(at.token, one)) : same(at.token, first)))
+    if (!at || !(anyOrder ? wanted.some((word) => same(at.token, word)) : same(at.token, first)))
       continue
     let count = 0
     let exact = true
@@ -188,7 +188,7 @@ export const wordsSaid = (
       const next = said[start + count]
       const index = next
         ? anyOrder
-          ? left.findIndex((one) => same(next.token, one))
+          ? left.findIndex((word) => same(next.token, word))
           : left[0] && same(next.token, left[0])
             ? 0
             : -1

@@ -111,7 +111,7 @@ export const planOf = (format: NamingFormat): FormatPlan => {
     fields,
     fixed: loose,
     concepts: new Set(words.flatMap((word) => [word, ...conceptsOf(word)])),
-    has: (field) => fields.some((one) => one.field === field),
+    has: (field) => fields.some((planned) => planned.field === field),
   }
   plans.set(format, plan)
   return plan

@@ -74,7 +74,7 @@ describe('dates as people write them', () => {
       ['Tides from Sep 14 to Sep 20!', 'from Sep 14 to Sep 20'],
     ] as const) {
       const said = datesSaid(taken(name).tokens, near)
-      expect(said.map((one) => quoted(name, one))).toContain(text)
+      expect(said.map((stretch) => quoted(name, stretch))).toContain(text)
     }
   })
 })
@@ -194,7 +194,9 @@ describe('what copying leaves behind', () => {
     ['Copie de Marées', 'Copie de'],
     ['Tides (copy) and more of it in the afternoon', '(copy)'],
   ])('%s', (name, text) => {
-    expect(copyLeftOvers(taken(name).tokens).map((one) => quoted(name, one))).toContain(text)
+    expect(copyLeftOvers(taken(name).tokens).map((stretch) => quoted(name, stretch))).toContain(
+      text,
+    )
   })
   it.each([
     'How to copy a chart',

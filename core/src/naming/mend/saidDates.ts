@@ -200,7 +200,7 @@ const spanAt = (tokens: readonly Token[], at: number, near: string): SaidDates |
     }
     const alone = daysRead(first.readings, near)
     return alone.length > 0
-      ? { readings: alone.map((one) => ({ first: one, last: null })), from: at, to: first.to }
+      ? { readings: alone.map((date) => ({ first: date, last: null })), from: at, to: first.to }
       : null
   }
   // `14-20 September`, `1er au 7 février`: the month is said once, after.

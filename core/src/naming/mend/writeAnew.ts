@@ -67,7 +67,7 @@ const fits = 1.5
  */
 export const writeAnew = (recovered: Recovered): NameJudgement => {
   const { format, name, plan, values, choice, left, place } = recovered
-  const said = new Map(choice.chosen.map((one) => [one.slot, one]))
+  const said = new Map(choice.chosen.map((candidate) => [candidate.slot, candidate]))
   const dateFits = plan.fields.flatMap(({ field, step }) =>
     step.type === 'range' || step.type === 'date'
       ? (fitOf(said.get(field), values[field]) ?? [])
@@ -252,12 +252,15 @@ const weighWords = (writing: Writing): void => {
     if (candidate) weighing.because(howFactors[candidate.how], howReason(candidate, null))
     else if (word.length > 3) weighing.because(factors.fixedMissing)
   })
-  for (const one of choice.chosen)
-    if (one.slot.startsWith('out:'))
-      weighing.because(howFactors[one.how], {
+  for (const candidate of choice.chosen)
+    if (candidate.slot.startsWith('out:'))
+      weighing.because(howFactors[candidate.how], {
         code: 'left-out',
-        what: one.how === 'copy' || one.how === 'class-section' ? one.how : 'not-asked',
-        text: quoted(from, one),
+        what:
+          candidate.how === 'copy' || candidate.how === 'class-section'
+            ? candidate.how
+            : 'not-asked',
+        text: quoted(from, candidate),
       })
   if (!plan.fields.some(isOwn)) {
     if (left.words > 0)

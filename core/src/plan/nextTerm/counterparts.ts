@@ -9,12 +9,12 @@ export interface Counterparts {
   from: (part: ExpectedPart) => BaseEntry | undefined
 }
 
-const grouped = <T>(all: readonly T[], keyOf: (one: T) => string): Map<string, T[]> => {
+const grouped = <T>(all: readonly T[], keyOf: (member: T) => string): Map<string, T[]> => {
   const groups = new Map<string, T[]>()
-  for (const one of all) {
-    const group = groups.get(keyOf(one))
-    if (group) group.push(one)
-    else groups.set(keyOf(one), [one])
+  for (const member of all) {
+    const group = groups.get(keyOf(member))
+    if (group) group.push(member)
+    else groups.set(keyOf(member), [member])
   }
   return groups
 }

@@ -14,7 +14,7 @@ export const homePageIncomplete = defineCheck({
   *find({ template }): Generator<Found> {
     for (const element of homeElements) {
       const count = template.home.blocks.filter((block) => block.element === element).length
-      if (count === 0 && wanted.some((one) => one === element))
+      if (count === 0 && wanted.some((wantedElement) => wantedElement === element))
         yield {
           part: homePageKey,
           message: 'lacks',

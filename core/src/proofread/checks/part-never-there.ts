@@ -52,7 +52,9 @@ export const partNeverThere = defineCheck({
           exception.omit ||
           exception.leaveOut.length > 0 ||
           courses.some(({ parts }) =>
-            [...parts.values()].some((list) => list.some((one) => one.exception === exception.key)),
+            [...parts.values()].some((list) =>
+              list.some((place) => place.exception === exception.key),
+            ),
           )
         if (!holds)
           yield {

@@ -55,7 +55,9 @@ export const houseTextOutdated = defineRule({
     const there = verdict.subject.about === 'part' ? context.itemFor(verdict.subject.part) : null
     const block = there?.part.blocks.find((block) => block.key === verdict.discriminator)
     const old =
-      there && block ? context.readingsOf(there)?.find((one) => one.block === block) : undefined
+      there && block
+        ? context.readingsOf(there)?.find((reading) => reading.block === block)
+        : undefined
     const earlier = block?.houseText?.revisions.find(
       (revision) => revision.number === old?.revision,
     )
@@ -64,10 +66,10 @@ export const houseTextOutdated = defineRule({
     // The place is sure only where its words are those of the earlier revision, space aside.
     const { regions, doubtful } = blockRegions(
       html,
-      there.part.blocks.map((one) =>
-        one === block
-          ? { key: one.key, html: earlier.html }
-          : { key: one.key, html: blockHtmlOn(one, context.asOf) },
+      there.part.blocks.map((other) =>
+        other === block
+          ? { key: other.key, html: earlier.html }
+          : { key: other.key, html: blockHtmlOn(other, context.asOf) },
       ),
     )
     const region = regions.get(block.key)

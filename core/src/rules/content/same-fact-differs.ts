@@ -28,7 +28,7 @@ export const sameFactDiffers = defineRule({
       const text = value.replace(/[\s.;,]+$/, '').trim()
       if (text === '' || text.length > 120) return
       const known = told.get(fact) ?? new Map<string, string>()
-      if (![...known.keys()].some((one) => one.toLowerCase() === text.toLowerCase()))
+      if (![...known.keys()].some((word) => word.toLowerCase() === text.toLowerCase()))
         known.set(text, where)
       told.set(fact, known)
     }

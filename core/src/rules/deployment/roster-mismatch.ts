@@ -2,8 +2,12 @@ import { z } from 'zod'
 import { aboutCourse, defineRule, type Verdict } from '../rule.ts'
 
 const differences = (wanted: readonly string[], seen: readonly string[]): string[] => [
-  ...wanted.filter((one) => !seen.includes(one)).map((one) => `${one} is not on the platform`),
-  ...seen.filter((one) => !wanted.includes(one)).map((one) => `${one} is not in the roster`),
+  ...wanted
+    .filter((person) => !seen.includes(person))
+    .map((person) => `${person} is not on the platform`),
+  ...seen
+    .filter((person) => !wanted.includes(person))
+    .map((person) => `${person} is not in the roster`),
 ]
 
 export const rosterMismatch = defineRule({

@@ -36,7 +36,7 @@ export const beginLinkTarget = defineRule({
       !there ||
       !page ||
       (context.readingsOf(there) ?? []).some(
-        (one) => one.block === block && one.state === 'missing',
+        (reading) => reading.block === block && reading.state === 'missing',
       )
     ) {
       yield { ...told, outcome: 'absent' }

@@ -33,7 +33,9 @@ export const signpostTarget = defineRule({
         }),
       )
       const wanted = block.definition.links.flatMap((link) => {
-        const parts = context.partsOfKey(link.to).flatMap((one) => context.itemFor(one)?.item ?? [])
+        const parts = context
+          .partsOfKey(link.to)
+          .flatMap((part) => context.itemFor(part)?.item ?? [])
         return parts.length > 0 && !parts.some((item) => targets.has(item.id))
           ? [parts[0]?.name ?? link.text]
           : []

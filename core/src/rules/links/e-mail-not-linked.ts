@@ -32,7 +32,7 @@ export const eMailNotLinked = defineRule({
           ),
         )
         return addressedIn(page).flatMap(({ text }) =>
-          (text.match(mail) ?? []).filter((one) => !linked.has(one.toLowerCase())),
+          (text.match(mail) ?? []).filter((address) => !linked.has(address.toLowerCase())),
         )
       },
       message: 'plain',

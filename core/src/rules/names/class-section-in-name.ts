@@ -9,7 +9,7 @@ const asksForClassSection = (format: string): boolean => {
     parsed.ok &&
     parsed.value.nodes.some((node) =>
       (node.node === 'optional' ? node.nodes : [node]).some(
-        (one) => one.node === 'field' && one.field === 'classSection',
+        (node) => node.node === 'field' && node.field === 'classSection',
       ),
     )
   )

@@ -51,9 +51,9 @@ export const numberSequence = defineRule({
       })
       for (const part of parts) {
         const number = numberWanted(part)
-        const same = said.filter((one) => one.number === number)
+        const same = said.filter((name) => name.number === number)
         const module = context.moduleFor(part)
-        const own = said.find((one) => one.module === module)
+        const own = said.find((name) => name.module === module)
         const subject = { about: 'part', part } as const
         if (same.length > 1)
           yield {

@@ -25,7 +25,7 @@ export const neverSet = new Set([
 
 const inside = (at: unknown, step: string): unknown =>
   isList(at)
-    ? at.find((one) => one['key'] === step)
+    ? at.find((entry) => entry['key'] === step)
     : isRecord(at) && Object.hasOwn(at, step)
       ? at[step]
       : undefined
@@ -43,7 +43,7 @@ export const writeField = (root: Fields, field: readonly string[], value: unknow
   const last = field.at(-1) ?? ''
   const gone = value === null || value === undefined
   if (Array.isArray(at)) {
-    const index = at.findIndex((one) => isRecord(one) && one['key'] === last)
+    const index = at.findIndex((entry) => isRecord(entry) && entry['key'] === last)
     if (index >= 0) at.splice(index, 1, ...(gone ? [] : [value]))
     else if (!gone) at.push(value)
     return true

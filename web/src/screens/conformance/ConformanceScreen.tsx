@@ -246,9 +246,13 @@ export const ConformanceScreen = ({ me }: { me: Me }) => {
           <Choice pressed={department === ''} onClick={() => set({ department: '' })}>
             All departments
           </Choice>
-          {departments.map((one) => (
-            <Choice key={one} pressed={department === one} onClick={() => set({ department: one })}>
-              {one}
+          {departments.map((name) => (
+            <Choice
+              key={name}
+              pressed={department === name}
+              onClick={() => set({ department: name })}
+            >
+              {name}
             </Choice>
           ))}
         </div>
@@ -343,7 +347,7 @@ export const ConformanceScreen = ({ me }: { me: Me }) => {
                       row={row}
                       columns={columns}
                       width={width}
-                      onShow={(one, column, crossing) => setPointed({ row: one, column, crossing })}
+                      onShow={(row, column, crossing) => setPointed({ row: row, column, crossing })}
                     />
                   </tr>
                 ))}

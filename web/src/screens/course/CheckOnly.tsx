@@ -10,7 +10,7 @@ export const CheckOnly = ({ course }: { course: CourseDetail }) => {
   const client = useQueryClient()
   const templates = useTemplates()
   const [key, setKey] = useState(course.template?.key ?? '')
-  const template = templates.data?.find((one) => one.key === key)
+  const template = templates.data?.find((candidate) => candidate.key === key)
   const newest = template?.versions.find((version) => !version.retired)
   const put = useMutation({
     mutationFn: () =>

@@ -75,26 +75,26 @@ export const CourseHistory = ({ course }: { course: CourseDetail }) =>
     <p className="py-4 text-ink-2">Nothing was deployed to this course.</p>
   ) : (
     <ol className="divide-y divide-line">
-      {course.history.map((one) => (
-        <li key={one.number} className="py-2">
+      {course.history.map((deployment) => (
+        <li key={deployment.number} className="py-2">
           <Link
             className="underline decoration-line-strong underline-offset-2"
-            to={`/rollouts/${one.run}`}
+            to={`/rollouts/${deployment.run}`}
           >
-            {receiptTitle(one)}
+            {receiptTitle(deployment)}
           </Link>
-          : {countsWords(one.counts)}, by {one.by}, <Moment at={one.at} />
-          {one.proof && (
-            <p className={one.proof.state === 'differs' ? 'text-rust' : 'text-ink-2'}>
-              {capitalised(proofWords(one.proof))}.
+          : {countsWords(deployment.counts)}, by {deployment.by}, <Moment at={deployment.at} />
+          {deployment.proof && (
+            <p className={deployment.proof.state === 'differs' ? 'text-rust' : 'text-ink-2'}>
+              {capitalised(proofWords(deployment.proof))}.
             </p>
           )}
-          {one.undoneBy !== null && (
+          {deployment.undoneBy !== null && (
             <span className="text-ink-2">
               {' '}
               · taken back by{' '}
-              <Link className="underline" to={`/rollouts/${one.undoneBy}`}>
-                run {one.undoneBy}
+              <Link className="underline" to={`/rollouts/${deployment.undoneBy}`}>
+                run {deployment.undoneBy}
               </Link>
             </span>
           )}

@@ -115,10 +115,10 @@ export const RosterImport = ({
                       {report.kept.length === 1 ? 'stays' : 'stay'}, whatever the file says:
                     </p>
                     <ul className="mt-1 list-disc pl-5 text-ink-2">
-                      {report.kept.slice(0, 40).map((one, i) => (
+                      {report.kept.slice(0, 40).map((line, i) => (
                         <li key={i}>
-                          {one.course}: {one.field} “{one.here}”, decided by {one.by}; the file says
-                          “{one.file}” (line {one.line})
+                          {line.course}: {line.field} “{line.here}”, decided by {line.by}; the file
+                          says “{line.file}” (line {line.line})
                         </li>
                       ))}
                     </ul>

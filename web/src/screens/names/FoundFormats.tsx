@@ -29,19 +29,19 @@ export const FoundFormats = ({
     <div className="mt-2">
       <h3 className="text-[14px]">Formats found in the list</h3>
       <ul>
-        {formats.slice(0, shown).map((one) => (
+        {formats.slice(0, shown).map((found) => (
           <li
-            key={one.format}
+            key={found.format}
             className="flex flex-wrap items-baseline gap-x-3 border-b border-line py-0.5"
           >
-            <FormatText format={one.format} />
+            <FormatText format={found.format} />
             <span className="text-ink-2">
-              {one.count === names ? 'all of them' : `${one.count} of ${plural(names, 'name')}`}
+              {found.count === names ? 'all of them' : `${found.count} of ${plural(names, 'name')}`}
             </span>
-            {one.format === format ? (
+            {found.format === format ? (
               <span className="text-ink-3">stands above</span>
             ) : (
-              <Button shape="word" onClick={() => onTake(one.format)}>
+              <Button shape="word" onClick={() => onTake(found.format)}>
                 take this one
               </Button>
             )}

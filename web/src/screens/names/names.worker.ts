@@ -17,15 +17,15 @@ let job = 0
 
 const tell = (tell: Tell) => self.postMessage(tell)
 
-const judgeOne = (format: NamingFormat, one: ListedName, anywhere: NameContext): Judged => {
-  const context = one.values
+const judgeOne = (format: NamingFormat, listed: ListedName, anywhere: NameContext): Judged => {
+  const context = listed.values
     ? {
-        places: [one.values],
-        near: one.near ?? anywhere.near,
-        classSections: one.classSections ?? [],
+        places: [listed.values],
+        near: listed.near ?? anywhere.near,
+        classSections: listed.classSections ?? [],
       }
     : anywhere
-  const { verdict, mended, confidence, reasons } = judgeName(format, one.name, context)
+  const { verdict, mended, confidence, reasons } = judgeName(format, listed.name, context)
   return { verdict, mended, confidence, reasons: reasons.map(reasonWords) }
 }
 
@@ -39,7 +39,9 @@ const judgeAll = async (
 ): Promise<void> => {
   if (names.length === 0) tell({ tell: 'judged', job: mine, from: 0, judged: [], done: true })
   for (let from = 0; from < names.length; from += stretch) {
-    const judged = names.slice(from, from + stretch).map((one) => judgeOne(format, one, anywhere))
+    const judged = names
+      .slice(from, from + stretch)
+      .map((listed) => judgeOne(format, listed, anywhere))
     tell({ tell: 'judged', job: mine, from, judged, done: from + stretch >= names.length })
     await breathe()
     if (job !== mine) return

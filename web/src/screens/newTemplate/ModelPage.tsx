@@ -129,9 +129,9 @@ export const ModelPage = ({
         }}
         options={[
           { value: '', text: 'which …' },
-          ...(courses.data ?? []).map((one) => ({
-            value: String(one.id),
-            text: `${one.code} ${one.title}, ${apart.get(one.platformId)} (${one.weeks} weeks)`,
+          ...(courses.data ?? []).map((course) => ({
+            value: String(course.id),
+            text: `${course.code} ${course.title}, ${apart.get(course.platformId)} (${course.weeks} weeks)`,
           })),
         ]}
       />
@@ -164,23 +164,23 @@ export const ModelPage = ({
                   className="mt-2"
                 >
                   <summary className="cursor-pointer font-semibold">
-                    {aboutWords[about]} ({some.filter((one) => !isRefused(one)).length} of{' '}
+                    {aboutWords[about]} ({some.filter((proposal) => !isRefused(proposal)).length} of{' '}
                     {some.length} accepted)
                   </summary>
                   <ul className="divide-y divide-line border-y border-line">
-                    {some.map((one) => (
-                      <li key={one.id} className="py-1">
+                    {some.map((proposal) => (
+                      <li key={proposal.id} className="py-1">
                         <Tick
-                          label={one.words}
-                          checked={!isRefused(one)}
-                          onChange={(take) => decide(one, take)}
+                          label={proposal.words}
+                          checked={!isRefused(proposal)}
+                          onChange={(take) => decide(proposal, take)}
                         />
                         <p className="pl-6 text-[12.5px] text-ink-3">
-                          {about !== 'repeat' && about !== 'part' && names.has(one.part)
-                            ? `“${names.get(one.part)}”: `
+                          {about !== 'repeat' && about !== 'part' && names.has(proposal.part)
+                            ? `“${names.get(proposal.part)}”: `
                             : ''}
-                          {one.evidence}
-                          {one.support < 0.5 ? '; little bears it out' : ''}
+                          {proposal.evidence}
+                          {proposal.support < 0.5 ? '; little bears it out' : ''}
                         </p>
                       </li>
                     ))}

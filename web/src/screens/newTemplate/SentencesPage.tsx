@@ -146,20 +146,20 @@ export const SentencesPage = ({
       <p className="pt-1.5">Each {unit} holds</p>
       <ul className="my-1 border-l-2 border-line pl-4">
         {holdings.map((what) => {
-          const one = answers.holds.find((other) => other.what === what)
+          const holding = answers.holds.find((other) => other.what === what)
           return (
             <li key={what} className="flex flex-wrap items-baseline gap-x-2 py-0.5">
               <Tick
                 label={holdingWords[what]}
-                checked={one !== undefined}
+                checked={holding !== undefined}
                 onChange={(on) => putHolding(what, on ? {} : null)}
               />
-              {one && (
+              {holding && (
                 <span className="text-[14.5px] text-ink-2">
                   , a
                   <Blank
                     label={`Strength of ${what}`}
-                    value={one.strength}
+                    value={holding.strength}
                     onChange={(value) =>
                       putHolding(what, { strength: value as (typeof strengths)[number] })
                     }
@@ -167,8 +167,8 @@ export const SentencesPage = ({
                   />
                   <Blank
                     label={`How often: ${what}`}
-                    value={one.often}
-                    onChange={(value) => putHolding(what, { often: value as typeof one.often })}
+                    value={holding.often}
+                    onChange={(value) => putHolding(what, { often: value as typeof holding.often })}
                     options={[
                       ['each', `in each ${unit}`],
                       ...(answers.per === 'week'
@@ -186,7 +186,7 @@ export const SentencesPage = ({
                         aria-label={`Points of ${what}`}
                         inputMode="numeric"
                         className="w-14 border-0 border-b-2 border-tide bg-sheet px-1 text-ink"
-                        value={one.points ?? ''}
+                        value={holding.points ?? ''}
                         onChange={(event) => {
                           const points =
                             event.target.value === '' ? null : Number(event.target.value)

@@ -107,8 +107,8 @@ export const NextTermScreen = ({ me }: { me: Me }) => {
           onChange={(event) => set({ department: event.target.value })}
         >
           <option value="">every department</option>
-          {[...new Set(these.map((course) => course.department))].sort().map((one) => (
-            <option key={one}>{one}</option>
+          {[...new Set(these.map((course) => course.department))].sort().map((name) => (
+            <option key={name}>{name}</option>
           ))}
         </select>{' '}
         make <strong>{plural(chosen.length, 'course')}</strong> of{' '}

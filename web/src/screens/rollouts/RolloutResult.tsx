@@ -250,21 +250,21 @@ export const Rehearsals = ({ detail }: { detail: RunDetail }) => {
       </p>
       <Problem error={make.error ?? discard.error} />
       <ul className="mt-1">
-        {here.map((one) => {
-          const task = detail.tasks.find((other) => other.course === one.course)
+        {here.map((row) => {
+          const task = detail.tasks.find((other) => other.course === row.course)
           return (
-            <li key={one.id} className="flex flex-wrap gap-3 border-t border-line py-1">
+            <li key={row.id} className="flex flex-wrap gap-3 border-t border-line py-1">
               {task?.code} {task?.title}, {task && apart.get(task.platformId)},{' '}
-              <Moment at={one.createdAt} />{' '}
+              <Moment at={row.createdAt} />{' '}
               <a
                 className="text-tide underline underline-offset-2"
-                href={one.address}
+                href={row.address}
                 target="_blank"
                 rel="noreferrer"
               >
                 open the copy
               </a>
-              <Button shape="word" className="py-0!" onClick={() => discard.mutate(one.id)}>
+              <Button shape="word" className="py-0!" onClick={() => discard.mutate(row.id)}>
                 throw it away
               </Button>
             </li>

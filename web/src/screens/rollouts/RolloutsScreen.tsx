@@ -21,27 +21,27 @@ const Messages = () => {
     <section className="mt-4 border border-line bg-sheet px-4 py-2">
       <h2 className="text-[16px]">{plural(unread.length, 'message')} for you</h2>
       <ul className="divide-y divide-line">
-        {unread.slice(0, 5).map((one) => (
-          <li key={one.id} className="flex flex-wrap items-baseline gap-x-3 py-1">
-            {one.run === null ? (
-              <span>{one.subject}</span>
+        {unread.slice(0, 5).map((message) => (
+          <li key={message.id} className="flex flex-wrap items-baseline gap-x-3 py-1">
+            {message.run === null ? (
+              <span>{message.subject}</span>
             ) : (
               <Link
                 className="font-semibold underline decoration-line-strong underline-offset-2"
-                to={`/rollouts/${one.run}`}
+                to={`/rollouts/${message.run}`}
               >
-                {one.subject}
+                {message.subject}
               </Link>
             )}
-            <span className="text-ink-2">{one.body}</span>{' '}
+            <span className="text-ink-2">{message.body}</span>{' '}
             <span className="text-ink-3">
-              <Moment at={one.at} />
+              <Moment at={message.at} />
             </span>
             <Button
               shape="word"
               className="ml-auto py-0!"
-              onClick={() => read.mutate(one.id)}
-              aria-label={`Put away: ${one.subject}`}
+              onClick={() => read.mutate(message.id)}
+              aria-label={`Put away: ${message.subject}`}
             >
               put away
             </Button>

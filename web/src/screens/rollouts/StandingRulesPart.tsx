@@ -90,8 +90,8 @@ export const StandingRulesPart = ({
           onChange={(event) => setDepartment(event.target.value)}
         >
           <option value="">every department</option>
-          {[...new Set(courses.map((course) => course.department))].sort().map((one) => (
-            <option key={one}>{one}</option>
+          {[...new Set(courses.map((course) => course.department))].sort().map((name) => (
+            <option key={name}>{name}</option>
           ))}
         </select>
         ,{' '}
@@ -116,9 +116,9 @@ export const StandingRulesPart = ({
           <option value="">any length</option>
           {[...new Set(courses.map((course) => course.weeks))]
             .sort((a, b) => a - b)
-            .map((one) => (
-              <option key={one} value={one}>
-                {one} weeks
+            .map((weeks) => (
+              <option key={weeks} value={weeks}>
+                {weeks} weeks
               </option>
             ))}
         </select>{' '}

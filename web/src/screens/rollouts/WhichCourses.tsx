@@ -44,7 +44,9 @@ export const WhichCourses = ({
         .toLowerCase()
         .includes(find.toLowerCase()),
   )
-  const plain = new Set(sorted.filter((one) => !isOdd(one)).map(({ course }) => course.id))
+  const plain = new Set(
+    sorted.filter((sortedCourse) => !isOdd(sortedCourse)).map(({ course }) => course.id),
+  )
   return (
     <>
       <section className="mt-2 border border-line bg-sheet" aria-label="Which courses">
@@ -101,7 +103,7 @@ export const WhichCourses = ({
           aria-label="Courses to choose from"
         >
           {courseSorts.map((sort) => {
-            const those = shown.filter((one) => one.sort === sort)
+            const those = shown.filter((sortedCourse) => sortedCourse.sort === sort)
             return (
               those.length > 0 && (
                 <CoursesOfSort
@@ -119,7 +121,9 @@ export const WhichCourses = ({
         </div>
       </section>
       <OddOnes
-        odd={sorted.filter((one) => isOdd(one) && chosen.has(one.course.id))}
+        odd={sorted.filter(
+          (sortedCourse) => isOdd(sortedCourse) && chosen.has(sortedCourse.course.id),
+        )}
         apart={apart}
       />
     </>

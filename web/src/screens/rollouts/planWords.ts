@@ -76,7 +76,7 @@ export const lineWords = (line: ShapeLine): string => {
 
 /** @param most whether it is told of many courses: the count is that of the course with the most */
 export const consequenceWords = ({ code, count, example }: Consequence, most = false): string => {
-  const some = (one: string): string => `${most ? 'up to ' : ''}${plural(count, one)}`
+  const some = (noun: string): string => `${most ? 'up to ' : ''}${plural(count, noun)}`
   const told = {
     shortened: `${some('page')} somebody wrote in would lose half of ${count === 1 ? 'its' : 'their'} words or more: ${example}`,
     'new-names': `Students will see ${some('new name')} in their lists and calendars, such as ${example}`,
@@ -106,10 +106,10 @@ export const valueWords = (value: unknown, timeZone: string): string => {
   if (typeof value === 'string') return isInstant.test(value) ? localWords(value, timeZone) : value
   if (Array.isArray(value))
     return value
-      .map((one) =>
-        typeof one === 'object' && one !== null && 'label' in one
-          ? `${String(one.label)}${'hidden' in one && one.hidden === true ? ' (hidden)' : ''}`
-          : String(one),
+      .map((entry) =>
+        typeof entry === 'object' && entry !== null && 'label' in entry
+          ? `${String(entry.label)}${'hidden' in entry && entry.hidden === true ? ' (hidden)' : ''}`
+          : String(entry),
       )
       .join(', ')
   if (typeof value === 'object' && 'title' in value) return String(value.title)

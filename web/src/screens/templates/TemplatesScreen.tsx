@@ -39,9 +39,9 @@ export const TemplatesScreen = ({ me }: { me: Me }) => {
   const all = templates.data ?? []
   const departments = [
     ...new Set(
-      all.flatMap((one) => [
-        ...one.appliesTo.departments,
-        ...usesOf(one).map((use) => use.department),
+      all.flatMap((template) => [
+        ...template.appliesTo.departments,
+        ...usesOf(template).map((use) => use.department),
       ]),
     ),
   ].sort()
@@ -49,12 +49,12 @@ export const TemplatesScreen = ({ me }: { me: Me }) => {
     (a, b) => b - a,
   )
   const found = all.filter(
-    (one) =>
-      fits(one.appliesTo.modalities, modality) &&
-      fits(one.appliesTo.departments, department) &&
-      fits(one.appliesTo.weeks, weeks === null ? null : Number(weeks)) &&
+    (template) =>
+      fits(template.appliesTo.modalities, modality) &&
+      fits(template.appliesTo.departments, department) &&
+      fits(template.appliesTo.weeks, weeks === null ? null : Number(weeks)) &&
       (!inUse ||
-        usesOf(one).some(
+        usesOf(template).some(
           (use) =>
             (modality === null || use.modality === modality) &&
             (department === null || use.department === department),

@@ -23,7 +23,7 @@ interface DayMark {
 const markOf = (date: string, term: Term, opensRow: boolean): DayMark => {
   const pause = term.breaks.find(({ first, last }) => date >= first && date <= last)
   const holidays = term.holidays.filter((holiday) => holiday.date === date)
-  const dates = term.otherDates.filter((one) => one.date === date)
+  const dates = term.otherDates.filter((entry) => entry.date === date)
   const says = [
     ...(pause && (pause.first === date || opensRow) ? [pause.name] : []),
     ...holidays.map((holiday) => holiday.name),

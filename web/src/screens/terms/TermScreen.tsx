@@ -91,7 +91,7 @@ const HolidayFile = ({ term, onFree }: { term: Term; onFree: (free: FreeDays) =>
 /** Rows of a list and those that are new in another, told apart by what stands in them. */
 const joined = <R extends object>(present: readonly R[], more: readonly R[]): R[] => [
   ...present,
-  ...more.filter((one) => !present.some((other) => canonicalJson(other) === canonicalJson(one))),
+  ...more.filter((day) => !present.some((other) => canonicalJson(other) === canonicalJson(day))),
 ]
 
 export const TermScreen = ({ me }: { me: Me }) => {

@@ -18,7 +18,7 @@ export const TakeFromLibrary = ({ template, kind }: { template: Template; kind: 
   )
   if (!mayEdit || offered.length === 0) return null
   const take = (key: string) => {
-    const entry = offered.find((one) => one.key === key)
+    const entry = offered.find((entry) => entry.key === key)
     if (entry)
       edit({
         edit: 'set-field',

@@ -145,12 +145,12 @@ export const OutlineSheet = ({
   const selectedRows =
     selection.size > 0 ? rows.filter((row) => selection.has(row.key)) : row ? [row] : []
 
-  const mayType = (one: OutlineRow | undefined, which: Column | undefined): boolean =>
+  const mayType = (typed: OutlineRow | undefined, which: Column | undefined): boolean =>
     mayEdit &&
-    one !== undefined &&
+    typed !== undefined &&
     which !== undefined &&
     which.read !== null &&
-    which.editable(one)
+    which.editable(typed)
   const startEdit = (start?: string) => {
     const which = columns[column]
     // At once, so that the next key already goes into the field.
@@ -206,12 +206,12 @@ export const OutlineSheet = ({
   )
   const onEdit = useCallback(
     (index: number, which: number) => {
-      const one = current.current.rows[index]
+      const edited = current.current.rows[index]
       const that = columns[which]
-      if (one && that && mayEdit && that.read !== null && that.editable(one)) {
+      if (edited && that && mayEdit && that.read !== null && that.editable(edited)) {
         setCell({ row: index, column: which })
-        setEditing({ start: that.text(one, current.current.template) })
-      } else if (one) onChoose(one.key)
+        setEditing({ start: that.text(edited, current.current.template) })
+      } else if (edited) onChoose(edited.key)
     },
     [columns, mayEdit, onChoose],
   )
@@ -387,27 +387,29 @@ export const OutlineSheet = ({
         >
           <div role="presentation" className="relative" style={{ height: virtual.getTotalSize() }}>
             {virtual.getVirtualItems().map((item) => {
-              const one = rows[item.index]
-              if (!one) return null
+              const drawn = rows[item.index]
+              if (!drawn) return null
               const here = item.index === at
               return (
                 <SheetRow
-                  key={one.key}
-                  row={one}
+                  key={drawn.key}
+                  row={drawn}
                   index={item.index}
                   columns={columns}
                   template={template}
                   grid={grid}
                   top={item.start}
                   active={here ? column : null}
-                  selected={selection.has(one.key)}
-                  open={one.key === chosen}
-                  closed={closed.has(one.key)}
+                  selected={selection.has(drawn.key)}
+                  open={drawn.key === chosen}
+                  closed={closed.has(drawn.key)}
                   mayMove={mayEdit}
                   drop={
-                    dragging?.target === one.key && dragging.key !== one.key ? dragging.where : null
+                    dragging?.target === drawn.key && dragging.key !== drawn.key
+                      ? dragging.where
+                      : null
                   }
-                  remarks={remarks.get(one.key)}
+                  remarks={remarks.get(drawn.key)}
                   editing={here ? cellEditing : null}
                   onPick={onPick}
                   onEdit={onEdit}

@@ -79,8 +79,8 @@ export const Slip = ({
     const own =
       part.key === homePageKey
         ? upper?.home.blocks
-        : partsWithin(upper?.parts ?? []).flatMap((one) =>
-            one.key === part.key && !isModule(one) ? one.blocks : [],
+        : partsWithin(upper?.parts ?? []).flatMap((above) =>
+            above.key === part.key && !isModule(above) ? above.blocks : [],
           )
     return new Set((own ?? []).map((block) => block.key))
   }, [upper, part.key])
@@ -127,9 +127,9 @@ export const Slip = ({
         </ul>
       )}
       <div className="my-3 flex gap-2" role="group" aria-label="Show">
-        {faces.map((one) => (
-          <Choice key={one} pressed={face === one} onClick={() => setFace(one)}>
-            {faceWords[one]}
+        {faces.map((face_) => (
+          <Choice key={face_} pressed={face === face_} onClick={() => setFace(face_)}>
+            {faceWords[face_]}
           </Choice>
         ))}
       </div>

@@ -161,14 +161,14 @@ export const useDraftStore = create<DraftState>((set, get) => {
       const refused = at === undefined ? undefined : edits[at]
       if (refused && body?.clash)
         set({
-          waiting: get().waiting.filter((one) => one !== refused),
+          waiting: get().waiting.filter((edit) => edit !== refused),
           clashes: [...get().clashes, { edit: refused, clash: body.clash }],
         })
       else
         set({
           problem: cause instanceof Error ? cause.message : String(cause),
           waiting: refused
-            ? get().waiting.filter((one) => one !== refused)
+            ? get().waiting.filter((edit) => edit !== refused)
             : get().waiting.slice(edits.length),
         })
       await rebase().catch(() => undefined)
@@ -245,7 +245,7 @@ export const useDraftStore = create<DraftState>((set, get) => {
       const [newest] = inverse
       const taken =
         last && newest && 'was' in newest && goesOn(last, edits, now)
-          ? last.inverse.map((one) => ('was' in one ? { ...one, was: newest.was } : one))
+          ? last.inverse.map((edit) => ('was' in edit ? { ...edit, was: newest.was } : edit))
           : null
       set({
         done: [
@@ -276,7 +276,7 @@ export const useDraftStore = create<DraftState>((set, get) => {
         })
     },
     decide: (clash, take) => {
-      set({ clashes: get().clashes.filter((one) => one !== clash) })
+      set({ clashes: get().clashes.filter((open) => open !== clash) })
       if (take === 'mine' && 'was' in clash.edit)
         get().edit({ ...clash.edit, was: clash.clash.present ?? null })
     },

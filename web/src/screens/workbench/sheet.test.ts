@@ -48,7 +48,7 @@ const template: Template = {
 }
 const rows = outlineRows(template, null, null)
 const row = (key: string, among: readonly OutlineRow[] = rows): OutlineRow => {
-  const found = among.find((one) => one.key === key)
+  const found = among.find((row) => row.key === key)
   if (!found) throw new Error(`there is no row ${key}`)
   return found
 }

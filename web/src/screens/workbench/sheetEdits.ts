@@ -77,11 +77,11 @@ export const moveIn = (
   const before = rows
     .slice(0, rows.indexOf(row))
     .findLast(
-      (one) =>
-        one.depth === row.depth &&
-        one.parent === row.parent &&
-        one.row === 'part' &&
-        isModule(one.part),
+      (candidate) =>
+        candidate.depth === row.depth &&
+        candidate.parent === row.parent &&
+        candidate.row === 'part' &&
+        isModule(candidate.part),
     )
   return before ? moveTo(row, before.key, 2000, template) : []
 }

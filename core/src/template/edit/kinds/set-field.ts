@@ -98,7 +98,7 @@ const withPart = (
   change: (part: Part) => Part,
 ): Part[] | null => {
   for (const [i, part] of list.entries()) {
-    const put = (now: Part) => list.map((one, j) => (i === j ? now : one))
+    const put = (now: Part) => list.map((part, j) => (i === j ? now : part))
     if (part.key === key) return put(change(part))
     if (!isModule(part)) continue
     const items = withPart(part.items, key, change)

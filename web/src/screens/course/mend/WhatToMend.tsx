@@ -238,16 +238,16 @@ export const WhatToMend = ({
           <section className="mt-4 border border-line bg-sheet p-3">
             <h2 className="text-[17px]">Followed up</h2>
             <ul>
-              {followed.map((one) => (
-                <li key={one.fingerprint} className="border-t border-line py-1.5">
-                  <p>{one.message}</p>
+              {followed.map((followUp) => (
+                <li key={followUp.fingerprint} className="border-t border-line py-1.5">
+                  <p>{followUp.message}</p>
                   <p className="text-ink-2">
-                    {one.state === 'promised'
-                      ? `promised for ${one.promisedFor} by ${one.owner}`
-                      : one.state === 'answered'
-                        ? `${one.owner}: ${one.answer}`
-                        : `raised with ${one.owner}`}
-                    {one.state === 'promised' && (one.promisedFor ?? '') < me.today && (
+                    {followUp.state === 'promised'
+                      ? `promised for ${followUp.promisedFor} by ${followUp.owner}`
+                      : followUp.state === 'answered'
+                        ? `${followUp.owner}: ${followUp.answer}`
+                        : `raised with ${followUp.owner}`}
+                    {followUp.state === 'promised' && (followUp.promisedFor ?? '') < me.today && (
                       <strong> The date has passed.</strong>
                     )}
                   </p>

@@ -122,7 +122,7 @@ const Columns = ({
     const side = row.dataset['side'] === 'left' ? 'left' : 'right'
     const id = row.dataset['row'] ?? ''
     const list = side === 'left' ? rows.left : rows.right
-    const i = list.findIndex((one) => one.id === id)
+    const i = list.findIndex((row) => row.id === id)
     const partner = strandOf.get(id)
     const next =
       event.key === 'ArrowDown'

@@ -133,10 +133,10 @@ export const pairingRows = (
   for (const part of worked.value.expected.parts) addLeft(part, part.instance)
 
   const paired = new Set(result.pairs.map((pair) => pair.found))
-  const shown = (one: CourseItem | CourseModule) => {
-    if (one.staffOnly) return 'for staff'
-    if (!one.published) return 'hidden'
-    const opens = one.opensAt === null ? null : localDateOf(one.opensAt, facts.term.timeZone)
+  const shown = (found: CourseItem | CourseModule) => {
+    if (found.staffOnly) return 'for staff'
+    if (!found.published) return 'hidden'
+    const opens = found.opensAt === null ? null : localDateOf(found.opensAt, facts.term.timeZone)
     return opens !== null && opens > result.asOf ? `opens ${opens}` : ''
   }
   const addItem =

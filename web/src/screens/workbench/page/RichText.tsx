@@ -92,10 +92,12 @@ export const RichText = ({
         const { schema, tr } = view.state
         const paragraphs = text
           .split(/\r?\n\s*\r?\n/)
-          .map((one) =>
+          .map((paragraph) =>
             schema.nodes['paragraph']?.create(
               null,
-              one.trim() === '' ? [] : [schema.text(one.replace(/\s*\r?\n\s*/g, ' ').trim())],
+              paragraph.trim() === ''
+                ? []
+                : [schema.text(paragraph.replace(/\s*\r?\n\s*/g, ' ').trim())],
             ),
           )
           .filter((node) => node !== undefined)

@@ -12,8 +12,8 @@ export const CourseSettingsView = ({ template }: { template: Template }) => {
   const listOf = (text: string) =>
     text
       .split(',')
-      .map((one) => one.trim())
-      .filter((one) => one !== '')
+      .map((piece) => piece.trim())
+      .filter((piece) => piece !== '')
   const setting = (
     field: 'gradesShown' | 'joinByKey' | 'completionTracked' | 'notices',
     words: string,
@@ -84,7 +84,7 @@ export const CourseSettingsView = ({ template }: { template: Template }) => {
                 ...new Set(
                   listOf(text)
                     .map(Number)
-                    .filter((one) => Number.isInteger(one) && one > 0 && one <= 60),
+                    .filter((weeks) => Number.isInteger(weeks) && weeks > 0 && weeks <= 60),
                 ),
               ])
             }

@@ -26,7 +26,9 @@ export const RubricTable = ({
   const setCriterion = (index: number, more: Partial<Rubric['criteria'][number]>) =>
     onChange({
       ...rubric,
-      criteria: rubric.criteria.map((one, i) => (i === index ? { ...one, ...more } : one)),
+      criteria: rubric.criteria.map((criterion, i) =>
+        i === index ? { ...criterion, ...more } : criterion,
+      ),
     })
   const columns = Math.max(...rubric.criteria.map(({ levels }) => levels.length))
   return (
@@ -120,9 +122,9 @@ export const RubricTable = ({
           onClick={() =>
             onChange({
               ...rubric,
-              criteria: rubric.criteria.map((one) => ({
-                ...one,
-                levels: [...one.levels, { text: '', points: 0 }],
+              criteria: rubric.criteria.map((criterion) => ({
+                ...criterion,
+                levels: [...criterion.levels, { text: '', points: 0 }],
               })),
             })
           }
@@ -135,7 +137,10 @@ export const RubricTable = ({
           onClick={() =>
             onChange({
               ...rubric,
-              criteria: rubric.criteria.map((one) => ({ ...one, levels: one.levels.slice(0, -1) })),
+              criteria: rubric.criteria.map((criterion) => ({
+                ...criterion,
+                levels: criterion.levels.slice(0, -1),
+              })),
             })
           }
         >

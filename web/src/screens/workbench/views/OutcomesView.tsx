@@ -15,12 +15,16 @@ const CoverageDrawing = ({ template }: { template: Template }) => {
     const coverage = outcomeCoverage(template)
     const objectives = [
       ...new Map(
-        coverage.flatMap(({ objectives }) => objectives).map((one) => [one.key, one]),
+        coverage
+          .flatMap(({ objectives }) => objectives)
+          .map((objective) => [objective.key, objective]),
       ).values(),
     ]
     const work = [
       ...new Map(
-        coverage.flatMap(({ assessedBy }) => assessedBy).map((one) => [one.key, one]),
+        coverage
+          .flatMap(({ assessedBy }) => assessedBy)
+          .map((assessed) => [assessed.key, assessed]),
       ).values(),
     ]
     const place = (list: readonly { key: string }[]) =>

@@ -20,14 +20,14 @@ export const ProofreadingView = ({
       <section className="mt-4">
         <h2 className="text-[18px]">{title}</h2>
         <ul className="mt-1 divide-y divide-line border-y border-line">
-          {some.map((one) => (
+          {some.map((remark) => (
             <li
-              key={`${one.check} ${one.part} ${one.block} ${one.message}`}
+              key={`${remark.check} ${remark.part} ${remark.block} ${remark.message}`}
               className={`border-l-4 ${mark} bg-sheet px-3 py-1.5`}
             >
-              <p>{one.message}</p>
+              <p>{remark.message}</p>
               <p className="text-[12.5px] text-ink-2">
-                {one.part === null ? (
+                {remark.part === null ? (
                   `on ${template.title}`
                 ) : (
                   <>
@@ -35,9 +35,9 @@ export const ProofreadingView = ({
                     <Button
                       shape="word"
                       className="py-0! text-[12.5px]"
-                      onClick={() => onOpen(one.part ?? '')}
+                      onClick={() => onOpen(remark.part ?? '')}
                     >
-                      {nameOf(one.part)}
+                      {nameOf(remark.part)}
                     </Button>
                   </>
                 )}

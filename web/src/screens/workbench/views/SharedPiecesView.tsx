@@ -31,8 +31,8 @@ export const SharedPiecesView = ({
   ]
   const uses = (kind: LibraryKind, key: string): number => {
     const placed = blocks.flatMap((block) => {
-      const one = blockInPlace(block, template.keptBlocks)
-      return one ? [one] : []
+      const found = blockInPlace(block, template.keptBlocks)
+      return found ? [found] : []
     })
     switch (kind) {
       case 'house-text':
@@ -57,9 +57,9 @@ export const SharedPiecesView = ({
     void edit({ edit: 'set-field', part: null, field, was: was ?? null, value: value ?? null })
   const usedWords = (count: number) =>
     count === 0 ? 'shown nowhere' : `shown in ${plural(count, 'place')}`
-  const removal = (kind: LibraryKind, one: { key: string }) =>
-    mayEdit && uses(kind, one.key) === 0 ? (
-      <Button shape="word" onClick={() => set([templateListOf[kind], one.key], one, null)}>
+  const removal = (kind: LibraryKind, piece: { key: string }) =>
+    mayEdit && uses(kind, piece.key) === 0 ? (
+      <Button shape="word" onClick={() => set([templateListOf[kind], piece.key], piece, null)}>
         take out of the template
       </Button>
     ) : null

@@ -25,7 +25,7 @@ export const FillInEditor = (of: BlockEditing<'fill-in'>) => {
           label="Wants"
           value={block.type}
           onChange={(event) => set('type', block.type, event.target.value)}
-          options={fillInTypes.map((one) => ({ value: one, text: one.replace('-', ' ') }))}
+          options={fillInTypes.map((type) => ({ value: type, text: type.replace('-', ' ') }))}
         />
         <Pick
           label="Answered"
