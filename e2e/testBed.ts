@@ -1,11 +1,13 @@
 import { randomBytes } from 'node:crypto'
+import { mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import type { Pool } from 'mysql2/promise'
 import { demoClockOffset, demoPassword, demoTimeZone } from '@wickerframe/demo'
 import { connect } from '@wickerframe/storage'
 import { loadDemo } from '@wickerframe/scripts/loadDemo'
 import { freePort, startPrivateMariadb } from '@wickerframe/scripts/privateMariadb'
-import { root, startProcess, type StartedProcess } from '@wickerframe/scripts/processes'
+import { startProcess, type StartedProcess } from '@wickerframe/scripts/processes'
 
 export interface Answer<T = unknown> {
   status: number
@@ -61,9 +63,9 @@ const parsed = async <T>(response: Response): Promise<Answer<T>> => {
 }
 
 export const startTestBed = async ({ courses = 6, leaseSeconds = 2 } = {}): Promise<TestBed> => {
-  const mariadb = await startPrivateMariadb(join(root, '.local/test/mariadb'), {
-    quickAndUnsafe: true,
-  })
+  // A database of its own: files that run at once must not end one another's.
+  const folder = mkdtempSync(join(tmpdir(), 'wf-bed-'))
+  const mariadb = await startPrivateMariadb(join(folder, 'mariadb'), { quickAndUnsafe: true })
   const name = `test_${randomBytes(5).toString('hex')}`
   const token = randomBytes(24).toString('base64url')
   const common = {
@@ -202,19 +204,18 @@ export const startTestBed = async ({ courses = 6, leaseSeconds = 2 } = {}): Prom
       ).json(),
     stop: async () => {
       await Promise.all([...started, platform].map((program) => program.stop()))
-      await pool.query(`DROP DATABASE \`${name}\``)
-      await pool.query(`DROP DATABASE \`${name}_platform\``)
       await Promise.all([pool.end(), platformPool.end()])
       await mariadb.stop()
+      rmSync(folder, { recursive: true, force: true })
     },
   }
 }
 
-/** Asks again until it holds; fails with what was last seen after a minute. */
+/** Asks again until it holds; fails with what was last seen after three minutes. */
 export const until = async <T>(
   ask: () => Promise<T>,
   holds: (value: T) => boolean,
-  seconds = 60,
+  seconds = 180,
 ): Promise<T> => {
   const end = Date.now() + seconds * 1000
   for (;;) {

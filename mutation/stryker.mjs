@@ -14,7 +14,7 @@ export default {
     'core/src/naming/{clash,fold,format,render}.ts',
     'core/src/naming/mend/{placeWeight,weighing,writeAnew}.ts',
   ],
-  ignorePatterns: ['.local', 'web', 'docs', 'e2e', 'platform', 'server', '**/.types', '**/dist'],
+  ignorePatterns: ['.local', 'docs/screenshots', '**/.types', '**/dist'],
   coverageAnalysis: 'perTest',
   // There is no compiler API in our TypeScript: the runner strips types by itself.
   disableTypeChecks: false,
