@@ -65,7 +65,7 @@ export default defineConfig({
         test: {
           name: 'server',
           include: ['{storage,server,platform}/src/**/*.integration.test.ts'],
-          globalSetup: ['server/src/oneDatabase.testing.ts'],
+          globalSetup: ['storage/src/oneDatabase.testing.ts'],
           testTimeout: 120_000,
           hookTimeout: 240_000,
           sequence: { groupOrder: 2 },

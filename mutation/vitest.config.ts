@@ -1,10 +1,12 @@
 import { defineConfig } from 'vitest/config'
 
-/** The tests that mutations of the core are held against: examples, and properties on few cases. */
+/** The tests that mutations of the core are held against: all but the slow properties, others on few cases. */
 export default defineConfig({
   test: {
     include: ['core/src/**/*.test.ts'],
-    exclude: ['**/*.timing.test.ts', '**/{ownWriting,mends,holds}.property.test.ts'],
+    exclude: ['**/*.{timing,property}.test.ts', '**/rules/examples.test.ts'],
+    pool: 'threads',
+    isolate: false,
     testTimeout: 60_000,
     env: { CASES: '12' },
   },

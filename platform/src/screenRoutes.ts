@@ -36,7 +36,7 @@ export const screenRoutes = (courses: Courses, misbehaviours: Misbehaviours): Ro
       request.method === 'POST' &&
       origin !== undefined &&
       origin !== 'null' &&
-      new URL(origin).host !== request.get('host')
+      (!URL.canParse(origin) || new URL(origin).host !== request.get('host'))
     )
       return refusedScreen(response, 403, 'The form came from another site.')
     next()

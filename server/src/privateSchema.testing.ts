@@ -1,10 +1,7 @@
-import { randomUUID } from 'node:crypto'
 import type { Pool, RowDataPacket } from 'mysql2/promise'
-import { connect, createSchema, migrate } from '@wickerframe/storage'
+import { startFreshSchema } from '@wickerframe/storage/testing'
 import type { Role } from '@wickerframe/contract'
-import { inject } from 'vitest'
 import { migrationsFolder } from './migrationsFolder.ts'
-import './oneDatabase.testing.ts'
 import { addPerson, findWithPassword, type Person } from './people/people.ts'
 
 /** A schema of a test file's own, without any of the programs. */
@@ -19,17 +16,7 @@ export interface PrivateSchema {
 }
 
 export const startPrivateSchema = async (): Promise<PrivateSchema> => {
-  const { port, password } = inject('database')
-  const address = {
-    host: '127.0.0.1',
-    port,
-    user: 'root',
-    password,
-    database: `wf_${randomUUID().replaceAll('-', '')}`,
-  }
-  await createSchema(address)
-  const pool = connect(address, 20)
-  await migrate(pool, migrationsFolder)
+  const { pool, stop } = await startFreshSchema(migrationsFolder)
   const rows = async <T>(sql: string, values: unknown[] = []): Promise<T[]> =>
     (await pool.query<RowDataPacket[]>(sql, values))[0] as T[]
   return {
@@ -71,9 +58,6 @@ export const startPrivateSchema = async (): Promise<PrivateSchema> => {
       const { password_hash: _, ...person } = found
       return person
     },
-    stop: async () => {
-      await pool.query(`DROP DATABASE ${address.database}`)
-      await pool.end()
-    },
+    stop,
   }
 }

@@ -1,0 +1,249 @@
+import { createServer, type Server } from 'node:http'
+import { fileURLToPath } from 'node:url'
+import express from 'express'
+import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
+import { connectorPath } from '@wickerframe/contract'
+import { startFreshSchema, type FreshSchema } from '@wickerframe/storage/testing'
+import { connectorRoutes } from './connectorRoutes.ts'
+import { Courses } from './courses.ts'
+import { Misbehaviours, type Misbehaviour } from './misbehave.ts'
+import { screenRoutes } from './screenRoutes.ts'
+
+const token = 'sixteen-letters-for-the-connector'
+let schema: FreshSchema
+let server: Server
+let address: string
+let misbehaviours: Misbehaviours
+beforeAll(async () => {
+  schema = await startFreshSchema(fileURLToPath(new URL('../migrations', import.meta.url)))
+  const courses = new Courses(schema.pool, () => '2026-09-16T12:00:00.000Z')
+  misbehaviours = new Misbehaviours(schema.pool)
+  const app = express()
+  app.use(connectorPath, connectorRoutes(courses, misbehaviours, schema.pool, token))
+  app.use(screenRoutes(courses, misbehaviours))
+  server = createServer(app)
+  await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve))
+  const bound = server.address()
+  address = `http://127.0.0.1:${typeof bound === 'object' && bound ? bound.port : 0}`
+})
+afterAll(async () => {
+  server.closeAllConnections()
+  await new Promise((resolve) => server.close(resolve))
+  await schema.stop()
+})
+let course: string
+let made = 0
+beforeEach(async () => {
+  await schema.pool.query('DELETE FROM misbehaviours')
+  course = `c-${++made}`
+  expect((await post('/courses', { id: course, name: 'Knots' })).status).toBe(200)
+})
+
+const ask = async (
+  path: string,
+  {
+    method = 'GET',
+    body,
+    headers = {},
+  }: { method?: string; body?: BodyInit; headers?: object } = {},
+) => {
+  const response = await fetch(`${address}${connectorPath}${path}`, {
+    method,
+    ...(body === undefined ? {} : { body }),
+    headers: { authorization: `Bearer ${token}`, ...headers } as Record<string, string>,
+  })
+  const text = await response.text()
+  return { status: response.status, headers: response.headers, body: JSON.parse(text || 'null') }
+}
+const post = (path: string, body: unknown, headers: object = {}) =>
+  ask(path, {
+    method: 'POST',
+    body: typeof body === 'string' ? body : JSON.stringify(body),
+    headers: { 'content-type': 'application/json', ...headers },
+  })
+const snapshot = async () => (await ask(`/courses/${course}/snapshot`)).body
+const page = (clientId: string, html = '<p>Hello</p>') => ({
+  change: 'create-item',
+  clientId,
+  module: null,
+  at: 0,
+  kind: 'page',
+  fields: { name: `Page ${clientId}`, html },
+})
+let keys = 0
+const newKey = () => `key-number-${++keys}`
+const apply = async (changes: unknown[], key = newKey(), revision?: string) =>
+  post(
+    `/courses/${course}/change-sets`,
+    { expectedRevision: revision ?? (await snapshot()).revision, changes },
+    { 'idempotency-key': key },
+  )
+const names = async (): Promise<string[]> =>
+  (await snapshot()).stray.map(({ name }: { name: string }) => name)
+const misbehave = (name: Misbehaviour, times = 1) => misbehaviours.set(name, times)
+
+describe('the connector of the practice platform', () => {
+  it.each(['', 'Bearer wrong', token])('answers nobody without its token: “%s”', async (given) => {
+    const answer = await ask('/courses', { headers: { authorization: given } })
+    expect([answer.status, answer.body.code]).toEqual([401, 'no-token'])
+  })
+  it.each([
+    ['no JSON', 'Dear platform,', 'unusable-body'],
+    ['another shape', { id: 7 }, 'unusable-body'],
+    ['very deep', '['.repeat(5000), 'unusable-body'],
+  ])('refuses a body that is %s, with what was found', async (_, body, code) => {
+    const answer = await post('/courses', body)
+    expect([answer.status, answer.body.code]).toEqual([400, code])
+    expect(answer.body.detail).toMatch(/found/)
+  })
+  it('tells a course that is not there from one that is empty', async () => {
+    expect((await ask('/courses/none/snapshot')).status).toBe(404)
+    expect(await snapshot()).toMatchObject({ id: course, modules: [], stray: [] })
+  })
+  it('lists what changed after a cursor, and nothing twice', async () => {
+    const { courses } = (await ask('/courses?after=0')).body
+    const last = Math.max(...courses.map(({ cursor }: { cursor: number }) => cursor))
+    expect((await ask(`/courses?after=${last}`)).body.courses).toEqual([])
+    await apply([page('a')])
+    const after = (await ask(`/courses?after=${last}`)).body.courses
+    expect(after.map(({ id }: { id: string }) => id)).toEqual([course])
+  })
+})
+
+describe('a change set', () => {
+  it('is done wholly, or not at all', async () => {
+    const answer = await apply([page('a'), { change: 'remove-item', id: 'no-such' }])
+    expect(answer.status).toBe(409)
+    expect(await names()).toEqual([])
+  })
+  it('is done once for its key, however often it is sent, and gives the same ids', async () => {
+    const { revision } = await snapshot()
+    const key = newKey()
+    const [first, again] = [
+      await apply([page('a')], key, revision),
+      await apply([page('a')], key, revision),
+    ]
+    expect(first.status).toBe(200)
+    expect(again.body).toEqual(first.body)
+    expect(await names()).toEqual(['Page a'])
+  })
+  // IETF draft on the Idempotency-Key header: a key used again for another payload is 422; from memory.
+  it('under a key that did something else is refused', async () => {
+    const { revision } = await snapshot()
+    const key = newKey()
+    await apply([page('a')], key, revision)
+    expect((await apply([page('b')], key, revision)).status).toBe(422)
+    expect(await names()).toEqual(['Page a'])
+  })
+  it('for a revision that is past is refused, and nothing is written', async () => {
+    const { revision } = await snapshot()
+    await apply([page('a')])
+    expect((await apply([page('b')], newKey(), revision)).status).toBe(409)
+    expect(await names()).toEqual(['Page a'])
+  })
+  it.each(['', 'short', 'with spaces in it'])(
+    'without a sound key is refused: “%s”',
+    async (key) => {
+      const answer = await apply([page('a')], key)
+      expect([answer.status, answer.body.code]).toEqual([400, 'no-key'])
+    },
+  )
+  it('of ten at once is done by one', async () => {
+    const { revision } = await snapshot()
+    const answers = await Promise.all(
+      Array.from({ length: 10 }, (_, i) => apply([page(`p${i}`)], newKey(), revision)),
+    )
+    expect(answers.filter(({ status }) => status === 200)).toHaveLength(1)
+    expect(await names()).toHaveLength(1)
+  })
+  it('whose key was made void is never done', async () => {
+    const key = newKey()
+    expect((await post(`/keys/${key}/void`, {})).status).toBe(200)
+    expect((await apply([page('a')], key)).status).toBeGreaterThanOrEqual(400)
+    expect(await names()).toEqual([])
+  })
+  it('drops what runs from the HTML it is given', async () => {
+    await apply([page('a', '<p onclick="x()">Hi<script>alert(1)</script></p>')])
+    const [item] = (await snapshot()).stray
+    expect(item.html).not.toMatch(/script|onclick/)
+    expect(item.html).toContain('Hi')
+  })
+})
+
+describe('a misbehaviour', () => {
+  it('loses the answer, but not what was done, and says so when asked by key', async () => {
+    await misbehave('lost-answer')
+    const key = newKey()
+    await expect(apply([page('a')], key)).rejects.toThrow()
+    expect(await names()).toEqual(['Page a'])
+    expect((await ask(`/keys/${key}`)).body).toMatchObject({ state: 'applied' })
+  })
+  it('sends another course, once', async () => {
+    await misbehave('wrong-course')
+    expect((await snapshot()).id).not.toBe(course)
+    expect((await snapshot()).id).toBe(course)
+  })
+  it.each([
+    ['too-many-requests', 429],
+    ['server-error', 500],
+  ] as const)('%s lasts as many times as it was told', async (name, status) => {
+    await misbehave(name, 2)
+    const statuses = [1, 2, 3].map(async () => (await ask('/courses')).status)
+    expect((await Promise.all(statuses)).sort()).toEqual([200, status, status])
+  })
+  it('edits the course in between, so that the change set is refused', async () => {
+    const { revision } = await snapshot()
+    await misbehave('edit-in-between')
+    expect((await apply([page('a')], newKey(), revision)).status).toBe(409)
+    expect(await names()).toEqual([])
+  })
+})
+
+describe('an image', () => {
+  const put = (name: string, bytes: BodyInit) =>
+    ask(`/assets/${name}`, {
+      method: 'PUT',
+      body: bytes,
+      headers: { 'content-type': 'application/octet-stream' },
+    })
+  const svg = '<svg xmlns="http://www.w3.org/2000/svg"/>'
+  it('is kept under its name, and the same again changes nothing', async () => {
+    expect((await put('knot.svg', svg)).body).toEqual({ url: '/files/knot.svg' })
+    expect((await put('knot.svg', svg)).status).toBe(200)
+  })
+  it('never takes the place of another one', async () => {
+    await put('chart.svg', svg)
+    const other = await put('chart.svg', svg.replace('/>', ' id="b"/>'))
+    expect([other.status, other.body.code]).toEqual([409, 'name-taken'])
+  })
+  it.each([
+    ['..%2Fetc.svg', svg, 'unusable-name'],
+    ['words.svg', 'only words', 'unusable-image'],
+    ['empty.svg', '', 'no-bytes'],
+  ])('%s is refused where it is none', async (name, bytes, code) => {
+    const answer = await put(name, bytes)
+    expect([answer.status, answer.body.code]).toEqual([400, code])
+  })
+})
+
+describe('the platform’s own forms', () => {
+  const form = (origin: string | null) =>
+    fetch(`${address}/misbehaviours`, {
+      method: 'POST',
+      body: new URLSearchParams({ name: 'server-error', remaining: '1' }),
+      redirect: 'manual',
+      headers: origin === null ? {} : { origin },
+    })
+  it('are taken from its own pages', async () => {
+    expect((await form(address)).status).toBe(303)
+    expect((await form(null)).status).toBe(303)
+  })
+  it.each(['https://elsewhere.example', 'nonsense'])('are refused from %s', async (origin) => {
+    expect((await form(origin)).status).toBe(403)
+    expect((await misbehaviours.all())['server-error']).toBe(0)
+  })
+  it('show no page of a course that is not there', async () => {
+    expect((await fetch(`${address}/courses/none`)).status).toBe(404)
+    expect((await fetch(`${address}/courses/${course}`)).status).toBe(200)
+  })
+})
