@@ -20,31 +20,6 @@ let bed: TestBed
 let browser: Browser
 let run: number
 
-beforeAll(async () => {
-  bed = await startTestBed({ courses: 24 })
-  browser = await openBrowser()
-  const designer = await bed.as('designer@kestrelsound.example')
-  run = (await designer.get<RunSummary[]>('/api/rollouts')).body[0]?.id ?? 0
-  // So that there is a course in the contributor’s layer.
-  const free = (await designer.get<CourseSummary[]>('/api/courses')).body.find(
-    (course) => course.template === null,
-  )
-  await designer.post(`/api/courses/${free?.id}/version`, {
-    template: 'navigation-programme',
-    version: 1,
-  })
-})
-afterAll(async () => {
-  await browser?.close()
-  await bed.stop()
-})
-
-const people: readonly [Role, string][] = [
-  ['reviewer', 'reviewer@kestrelsound.example'],
-  ['contributor', 'contributor@kestrelsound.example'],
-  ['instructor', 'sunniva.drake@kestrelsound.example'],
-]
-
 /** Every address of the application, with what it needs, as its own table has them. */
 const screens = [
   ...readFileSync(join(root, 'web/src/screens/screens.tsx'), 'utf8').matchAll(
@@ -184,57 +159,81 @@ const pressAll = async (page: Page, address: string): Promise<number> => {
   return pressed
 }
 
-describe.each(people)('a %s', (role, email) => {
-  it(
-    'finds no control that would be refused, on any screen; what is not theirs says for whom it is',
-    { timeout: 800_000 },
-    async () => {
-      expect(screens.length).toBeGreaterThan(15)
-      const client = await bed.as(email)
-      const course = (await client.get<CourseSummary[]>('/api/courses')).body[0]
-      expect(course).toBeDefined()
-      const page = await signInWith(browser, bed.address, email)
-      const asked = await watch(page)
-      let pressed = 0
-      for (const { path, needs } of screens) {
-        for (const address of addressesOf(path, role, course)) {
-          if (may({ role }, needs)) {
-            pressed += await pressAll(page, address)
-            expect([
-              address,
-              await page.getByRole('heading', { name: /^This is for/ }).count(),
-            ]).toEqual([address, 0])
-            continue
-          }
-          await page.goto(`${bed.address}${address}`)
-          await page.getByRole('heading', { name: /^This is for/ }).waitFor()
-          expect(await page.locator('main button').count()).toBe(0)
-          asked.refused.clear()
-          break
-        }
-        const forbidden = [...asked.posts].filter((said) => {
-          const [method = '', url = ''] = said.split(' ')
-          const route = routeAt(method, url)
-          return !route || (route.may !== 'anyone' && !may({ role }, route.may))
-        })
-        expect({ path, forbidden, refused: [...asked.refused] }).toEqual({
-          path,
-          forbidden: [],
-          refused: [],
-        })
-      }
-      expect(pressed).toBeGreaterThan(20)
-      await page.context().close()
-    },
-  )
-
-  it('is led back from what is not theirs', async () => {
-    const page = await signInWith(browser, bed.address, email)
-    await page.goto(`${bed.address}/names`)
-    await page.getByRole('heading', { name: 'This is for designers and administrators' }).waitFor()
-    expect(await violations(page)).toEqual([])
-    await page.getByRole('link', { name: 'Back to your own first page' }).click()
-    await page.waitForURL(role === 'instructor' ? /\/courses$/ : /\/today$/)
-    await page.context().close()
+/** Walks every screen as these people, pressing every control: none that would be refused is offered. */
+export const pressEverythingAs = (people: readonly (readonly [Role, string])[]): void => {
+  beforeAll(async () => {
+    bed = await startTestBed({ courses: 24 })
+    browser = await openBrowser()
+    const designer = await bed.as('designer@kestrelsound.example')
+    run = (await designer.get<RunSummary[]>('/api/rollouts')).body[0]?.id ?? 0
+    // So that there is a course in the contributor’s layer.
+    const free = (await designer.get<CourseSummary[]>('/api/courses')).body.find(
+      (course) => course.template === null,
+    )
+    await designer.post(`/api/courses/${free?.id}/version`, {
+      template: 'navigation-programme',
+      version: 1,
+    })
   })
-})
+  afterAll(async () => {
+    await browser?.close()
+    await bed.stop()
+  })
+
+  describe.each(people)('a %s', (role, email) => {
+    it(
+      'finds no control that would be refused, on any screen; what is not theirs says for whom it is',
+      { timeout: 800_000 },
+      async () => {
+        expect(screens.length).toBeGreaterThan(15)
+        const client = await bed.as(email)
+        const course = (await client.get<CourseSummary[]>('/api/courses')).body[0]
+        expect(course).toBeDefined()
+        const page = await signInWith(browser, bed.address, email)
+        const asked = await watch(page)
+        let pressed = 0
+        for (const { path, needs } of screens) {
+          for (const address of addressesOf(path, role, course)) {
+            if (may({ role }, needs)) {
+              pressed += await pressAll(page, address)
+              expect([
+                address,
+                await page.getByRole('heading', { name: /^This is for/ }).count(),
+              ]).toEqual([address, 0])
+              continue
+            }
+            await page.goto(`${bed.address}${address}`)
+            await page.getByRole('heading', { name: /^This is for/ }).waitFor()
+            expect(await page.locator('main button').count()).toBe(0)
+            asked.refused.clear()
+            break
+          }
+          const forbidden = [...asked.posts].filter((said) => {
+            const [method = '', url = ''] = said.split(' ')
+            const route = routeAt(method, url)
+            return !route || (route.may !== 'anyone' && !may({ role }, route.may))
+          })
+          expect({ path, forbidden, refused: [...asked.refused] }).toEqual({
+            path,
+            forbidden: [],
+            refused: [],
+          })
+        }
+        expect(pressed).toBeGreaterThan(20)
+        await page.context().close()
+      },
+    )
+
+    it('is led back from what is not theirs', async () => {
+      const page = await signInWith(browser, bed.address, email)
+      await page.goto(`${bed.address}/names`)
+      await page
+        .getByRole('heading', { name: 'This is for designers and administrators' })
+        .waitFor()
+      expect(await violations(page)).toEqual([])
+      await page.getByRole('link', { name: 'Back to your own first page' }).click()
+      await page.waitForURL(role === 'instructor' ? /\/courses$/ : /\/today$/)
+      await page.context().close()
+    })
+  })
+}

@@ -1,0 +1,6 @@
+import { pressEverythingAs } from './everyControl.ts'
+
+pressEverythingAs([
+  ['contributor', 'contributor@kestrelsound.example'],
+  ['instructor', 'sunniva.drake@kestrelsound.example'],
+])

@@ -1,0 +1,3 @@
+import { pressEverythingAs } from './everyControl.ts'
+
+pressEverythingAs([['reviewer', 'reviewer@kestrelsound.example']])
