@@ -52,86 +52,118 @@ const dateField = (said: SaidDates, written: string): string | null => {
   return null
 }
 
+/** A piece that takes the tokens up to `to`. */
+interface Taken {
+  to: number
+  piece: Piece
+}
+/** A name with its tokens. */
+interface Name {
+  tokens: readonly Token[]
+  /** Dates in it, by the token at which they begin. */
+  dates: ReadonlyMap<number, Taken>
+  /** As the tokens from one to another stand in the name. */
+  original: (from: number, to: number) => string
+}
+
+/** Words that lead up to a date: text of the format. */
+const leadsUp: ReadonlySet<string> = new Set(['from', 'du', 'del', 'de', 'week', 'of', 'on', 'by'])
+const isGap = (token: Token | undefined): boolean =>
+  token?.kind === 'mark' || token?.kind === 'space'
+
+/** The bare span of a date, without brackets or words that lead up to it. */
+const bareSpan = (
+  tokens: readonly Token[],
+  { from, to }: SaidDates,
+): { from: number; to: number } => {
+  while (from < to && (isGap(tokens[from]) || leadsUp.has(tokens[from]?.text ?? ''))) from += 1
+  while (to > from && isGap(tokens[to - 1])) to -= 1
+  return { from, to }
+}
+
+const datesIn = (
+  tokens: readonly Token[],
+  near: string,
+  original: Name['original'],
+): Map<number, Taken> => {
+  const dates = new Map<number, Taken>()
+  for (const said of datesSaid(tokens, near)) {
+    const { from, to } = bareSpan(tokens, said)
+    // The 1 of `Unit 1 – 14 September` is the unit's.
+    const isLabelled =
+      tokens[from]?.kind === 'number' &&
+      tokens[from - 1]?.kind === 'space' &&
+      conceptsOf(tokens[from - 2]?.text ?? '').size > 0
+    if (isLabelled || dates.has(from)) continue
+    const written = original(from, to)
+    const field = dateField(said, written)
+    // A date that no style of ours writes (`31 août`) is words, not numbers beside words.
+    if (field !== null) dates.set(from, { to, piece: { kind: 'field', text: field } })
+    else if (/\p{L}/u.test(written)) dates.set(from, { to, piece: { kind: 'word', text: written } })
+  }
+  return dates
+}
+
+/** The number right after a word, with the place behind it. */
+const numberAfter = (tokens: readonly Token[], at: number, digits: number) => {
+  const place = skipSpace(tokens, at + 1)
+  const number = tokens[place]
+  return number?.kind === 'number' && number.text.length === digits ? place + 1 : null
+}
+
+/** `Autumn 2026`. */
+const termAt = ({ tokens }: Name, at: number): Taken | null => {
+  const word = tokens[at]
+  const to = numberAfter(tokens, at, 4)
+  return word?.kind === 'word' &&
+    to !== null &&
+    seasonOf(word.text) !== null &&
+    !isMark(tokens[at + 1], '-')
+    ? { to, piece: { kind: 'field', text: '{term}' } }
+    : null
+}
+
+/** `NAV 110`. */
+const codeAt = ({ tokens, original }: Name, at: number): Taken | null => {
+  const to = numberAfter(tokens, at, 3)
+  return tokens[at]?.kind === 'word' &&
+    to !== null &&
+    /^\p{Lu}{2,4}$/u.test(original(at, at + 1)) &&
+    tokens[at + 1]?.kind !== 'mark'
+    ? { to, piece: { kind: 'field', text: '{code}' } }
+    : null
+}
+
+const numberAt = ({ tokens }: Name, at: number): Taken | null => {
+  const token = tokens[at]
+  if (token?.kind !== 'number' || token.text.length > 3 || tokens[at + 1]?.kind === 'word')
+    return null
+  const style = /^0\d$/.test(token.text) ? '00' : null
+  return { to: at + 1, piece: { kind: 'field', text: fieldText(numberField(tokens, at), style) } }
+}
+
+const asItStands = ({ tokens, original }: Name, at: number): Taken => ({
+  to: at + 1,
+  piece: { kind: isGap(tokens[at]) ? 'mark' : 'word', text: original(at, at + 1) },
+})
+
 /** Takes a name apart. `near` is any date about the time the names are from. */
 export const piecesOf = (name: string, near: string): Piece[] => {
   const folded = foldName(name)
   const tokens = tokensOf(folded.text)
   const original = (from: number, to: number) =>
     name.slice(folded.origin[tokens[from]?.from ?? 0], folded.origin[tokens[to - 1]?.to ?? 0])
-  const dates = new Map<number, { to: number; piece: Piece }>()
-  for (const said of datesSaid(tokens, near)) {
-    // The bare span, without brackets or words that lead up to it: those are text of the format.
-    let { from, to } = said
-    while (
-      from < to &&
-      (tokens[from]?.kind === 'mark' ||
-        tokens[from]?.kind === 'space' ||
-        ['from', 'du', 'del', 'de', 'week', 'of', 'on', 'by'].includes(tokens[from]?.text ?? ''))
-    )
-      from += 1
-    while (to > from && (tokens[to - 1]?.kind === 'mark' || tokens[to - 1]?.kind === 'space'))
-      to -= 1
-    // The 1 of `Unit 1 – 14 September` is the unit's.
-    if (
-      tokens[from]?.kind === 'number' &&
-      tokens[from - 1]?.kind === 'space' &&
-      conceptsOf(tokens[from - 2]?.text ?? '').size > 0
-    )
-      continue
-    const written = original(from, to)
-    const field = dateField(said, written)
-    // A date that no style of ours writes (`31 août`) is words, not numbers beside words.
-    if (!dates.has(from) && (field !== null || /\p{L}/u.test(written)))
-      dates.set(from, {
-        to,
-        piece: field === null ? { kind: 'word', text: written } : { kind: 'field', text: field },
-      })
-  }
+  const read: Name = { tokens, dates: datesIn(tokens, near, original), original }
   const pieces: Piece[] = []
   for (let at = 0; at < tokens.length;) {
-    const token = tokens[at]
-    if (token === undefined) break
-    const date = dates.get(at)
-    const written = original(at, at + 1)
-    const number = tokens[skipSpace(tokens, at + 1)]
-    if (date) {
-      pieces.push(date.piece)
-      at = date.to
-    } else if (
-      token.kind === 'word' &&
-      seasonOf(token.text) !== null &&
-      number?.kind === 'number' &&
-      number.text.length === 4 &&
-      !isMark(tokens[at + 1], '-')
-    ) {
-      pieces.push({ kind: 'field', text: '{term}' })
-      at = skipSpace(tokens, at + 1) + 1
-    } else if (
-      token.kind === 'word' &&
-      /^\p{Lu}{2,4}$/u.test(written) &&
-      number?.kind === 'number' &&
-      number.text.length === 3 &&
-      tokens[at + 1]?.kind !== 'mark'
-    ) {
-      pieces.push({ kind: 'field', text: '{code}' })
-      at = skipSpace(tokens, at + 1) + 1
-    } else if (
-      token.kind === 'number' &&
-      token.text.length <= 3 &&
-      tokens[at + 1]?.kind !== 'word'
-    ) {
-      pieces.push({
-        kind: 'field',
-        text: fieldText(numberField(tokens, at), /^0\d$/.test(token.text) ? '00' : null),
-      })
-      at += 1
-    } else {
-      pieces.push({
-        kind: token.kind === 'word' || token.kind === 'number' ? 'word' : 'mark',
-        text: written,
-      })
-      at += 1
-    }
+    const { to, piece } =
+      read.dates.get(at) ??
+      termAt(read, at) ??
+      codeAt(read, at) ??
+      numberAt(read, at) ??
+      asItStands(read, at)
+    pieces.push(piece)
+    at = to
   }
   return pieces
 }

@@ -38,61 +38,53 @@ const connectives = new Set([
 ])
 const pairs: Readonly<Record<string, string>> = { '(': ')', '[': ']', '{': '}', '"': '"', "'": "'" }
 
-/** Trims white space, separators and brackets without a partner from both ends; a pair around the whole goes as well. */
-const trimmed = (tokens: readonly Token[], { from, to }: Stretch): Stretch & { stray: boolean } => {
-  let strayMarks = false
-  const loose = (token: Token | undefined, atStart: boolean): boolean => {
-    if (token?.kind === 'space') return true
-    if (token?.kind !== 'mark') return false
-    if (stray.includes(token.text) && (atStart || token.text !== '!')) return (strayMarks = true)
-    return separators.includes(token.text)
-  }
-  const balance = (mark: string, other: string) =>
-    tokens.slice(from, to).filter((token) => token.text === mark).length -
-    tokens.slice(from, to).filter((token) => token.text === other).length
-  for (let changed = true; changed && from < to;) {
-    changed = false
-    const [first, last] = [tokens[from], tokens[to - 1]]
-    if (
-      loose(first, true) ||
-      (isMark(first, ')]}') &&
-        balance(
-          ')]}'.includes(first?.text ?? '') ? (first?.text ?? '') : '',
-          pairOf(first?.text ?? ''),
-        ) > 0)
-    ) {
-      from += 1
-      changed = true
-    } else if (
-      loose(last, false) ||
-      (isMark(last, '([{') && balance(last?.text ?? '', pairs[last?.text ?? ''] ?? '') > 0)
-    ) {
-      to -= 1
-      changed = true
-    } else if (isMark(first, '([{') && last?.text === pairs[first?.text ?? ''] && to - from > 2) {
-      const inner = tokens.slice(from + 1, to - 1)
-      if (!inner.some((token) => token.text === first?.text || token.text === last?.text)) {
-        from += 1
-        to -= 1
-        changed = true
-      }
-    } else if (
-      isMark(first, '([{') &&
-      balance(first?.text ?? '', pairs[first?.text ?? ''] ?? '') > 0
-    ) {
-      from += 1
-      changed = true
-    } else if (isMark(last, ')]}') && balance(last?.text ?? '', pairOf(last?.text ?? '')) > 0) {
-      to -= 1
-      changed = true
-    }
-  }
-  return { from, to, stray: strayMarks }
-}
 const opens: Readonly<Record<string, string>> = Object.fromEntries(
   Object.entries(pairs).map(([open, close]) => [close, open]),
 )
-const pairOf = (mark: string): string => opens[mark] ?? ''
+
+/** Whether a mark at an edge separates the words from nothing: white space, dashes, colons; a stray one may mean something. */
+const looseness = (token: Token | undefined, atStart: boolean): 'separator' | 'stray' | null => {
+  if (token?.kind === 'space') return 'separator'
+  if (token?.kind !== 'mark') return null
+  if (stray.includes(token.text) && (atStart || token.text !== '!')) return 'stray'
+  return separators.includes(token.text) ? 'separator' : null
+}
+
+/** Trims white space, separators and brackets without a partner from both ends; a pair around the whole goes as well. */
+const trimmed = (tokens: readonly Token[], { from, to }: Stretch): Stretch & { stray: boolean } => {
+  let strayMarks = false
+  const isLoose = (token: Token | undefined, atStart: boolean): boolean => {
+    const loose = looseness(token, atStart)
+    if (loose === 'stray') strayMarks = true
+    return loose !== null
+  }
+  const count = (mark: string): number =>
+    tokens.slice(from, to).filter(({ text }) => text === mark).length
+  /** Whether a bracket of these has no partner in what is left. */
+  const isAlone = (token: Token | undefined, brackets: string, partner: typeof pairs): boolean =>
+    isMark(token, brackets) && count(token?.text ?? '') > count(partner[token?.text ?? ''] ?? '')
+  const isPairAround = (first: Token | undefined, last: Token | undefined): boolean =>
+    isMark(first, '([{') &&
+    last?.text === pairs[first?.text ?? ''] &&
+    to - from > 2 &&
+    !tokens.slice(from + 1, to - 1).some(({ text }) => text === first?.text || text === last?.text)
+  /** What goes next: from the start, from the end, from both; what faces outwards goes before what faces inwards. */
+  const nextTrim = (): 'start' | 'end' | 'both' | null => {
+    const [first, last] = [tokens[from], tokens[to - 1]]
+    if (isLoose(first, true) || isAlone(first, ')]}', opens)) return 'start'
+    if (isLoose(last, false) || isAlone(last, '([{', pairs)) return 'end'
+    if (isPairAround(first, last)) return 'both'
+    if (isAlone(first, '([{', pairs)) return 'start'
+    return isAlone(last, ')]}', opens) ? 'end' : null
+  }
+  while (from < to) {
+    const trim = nextTrim()
+    if (trim === null) break
+    if (trim !== 'end') from += 1
+    if (trim !== 'start') to -= 1
+  }
+  return { from, to, stray: strayMarks }
+}
 
 /** The words of a name that nothing recognised, quoted from the original. */
 export const leftWords = (
