@@ -1,8 +1,11 @@
+import type { Change, CourseItem, CourseModule } from '../course/index.ts'
 import { type ExpectedPart, gathered, wantedFields } from '../expand/index.ts'
+import type { BaseEntry } from './base.ts'
 import { sameValue, type FieldStep } from './mergeCase.ts'
 import { mergeFields } from './mergeFields.ts'
 import { mergePage, type PageMerge } from './mergePage.ts'
 import { mergePlace, type Moves } from './mergePlace.ts'
+import type { NextEntry } from './nextBase.ts'
 import type { PlanStep } from './plan.ts'
 import { recordOf, type PlanContext } from './planContext.ts'
 import { wantedBlocks } from './wantedBlocks.ts'
@@ -17,6 +20,78 @@ const doesOf = (fields: readonly FieldStep[], isAdopted: boolean): PlanStep['doe
   return fields.every((field) => field.field === 'place') ? 'move' : 'change'
 }
 
+/** A part that stands in the course: what it is expected to be, what was deployed, and what is found. */
+interface Standing {
+  part: ExpectedPart
+  id: string
+  entry: BaseEntry | undefined
+  item: CourseItem | null
+  of: CourseItem | CourseModule
+  /** Whether all of it takes part, rather than single blocks. */
+  whole: boolean
+}
+
+const fieldsOf = ({ part, entry, item, of, whole }: Standing, context: PlanContext) =>
+  mergeFields({
+    wanted: whole ? wantedFields(part, context.expected) : {},
+    of,
+    before: entry?.fields ?? null,
+    name: { format: entry?.format ?? null, part },
+    hasWork: item?.studentWork ?? false,
+    decide: (field) => context.decide(part.instance, field),
+  })
+
+const pageOf = ({ part, entry, item }: Standing, context: PlanContext): PageMerge =>
+  item && (part.blocks.length > 0 || (entry?.blocks.length ?? 0) > 0)
+    ? mergePage({
+        wanted: wantedBlocks(part, context),
+        base: entry ? entry.blocks : null,
+        ours: entry?.page ?? null,
+        present: item.html,
+        bodies: context.bodies,
+        restoreFixed: context.restoreFixed,
+        decide: (field) => context.decide(part.instance, field),
+        chosen: (block) => context.chosenBlock(part, block),
+      })
+    : noPage
+
+/** The change that writes what fields and page come to; null when nothing of them is written. */
+const changeOf = (
+  { id, item, of }: Standing,
+  write: ReturnType<typeof mergeFields>['write'],
+  { html }: PageMerge,
+): Change | null => {
+  if (Object.keys(write).length === 0 && html === null) return null
+  const fields = gathered(of, write)
+  return item
+    ? { change: 'set-item', id, fields: { ...fields, ...(html === null ? {} : { html }) } }
+    : { change: 'set-module', id, fields }
+}
+
+/** What the base says of it afterwards. */
+const entryAfter = (
+  { part, id, entry, whole }: Standing,
+  { fields, freshFields }: ReturnType<typeof mergeFields>,
+  page: PageMerge,
+  place: FieldStep | null,
+  context: PlanContext,
+): NextEntry => {
+  // Where a place was not taken over, the base keeps the place it was deployed to.
+  const placeHeld = place !== null && place.does !== 'change' && place.decided === null
+  const isNamedByUs = fields['name'] && sameValue(fields['name'].sent, part.name)
+  return {
+    ...recordOf(part, context.expected),
+    parent: entry && (!whole || placeHeld) ? entry.parent : part.parent,
+    format: isNamedByUs ? formatOfName(part) : (entry?.format ?? null),
+    platformId: id,
+    fields,
+    freshFields,
+    blocks: page.blocks,
+    page: page.html === null && page.ours ? (entry?.page ?? null) : null,
+    freshPage: page.html !== null && page.ours,
+  }
+}
+
 /** Merges a part that stands in the course: its fields, its page, its place. @returns whether there is anything to tell of it */
 export const mergePart = (
   part: ExpectedPart,
@@ -24,86 +99,24 @@ export const mergePart = (
   moves: Moves,
   context: PlanContext,
 ): boolean => {
-  const {
-    expected,
-    bodies,
-    restoreFixed,
-    entryOf,
-    found,
-    changes,
-    next,
-    chosenPart,
-    chosenBlock,
-    decide,
-    tell,
-  } = context
-  const entry = entryOf.get(part.instance)
-  const item = found.get(id)?.item ?? null
-  const of = item ?? found.get(id)?.module
+  const found = context.found.get(id)
+  const item = found?.item ?? null
+  const of = item ?? found?.module
   if (!of) return false
-  const whole = chosenPart(part)
-  const decideHere = (field: string) => decide(part.instance, field)
-  const { write, told, fields, freshFields } = mergeFields({
-    wanted: whole ? wantedFields(part, expected) : {},
-    of,
-    before: entry?.fields ?? null,
-    name: { format: entry?.format ?? null, part },
-    hasWork: item?.studentWork ?? false,
-    decide: decideHere,
-  })
-  const page =
-    item && (part.blocks.length > 0 || (entry?.blocks.length ?? 0) > 0)
-      ? mergePage({
-          wanted: wantedBlocks(part, context),
-          base: entry ? entry.blocks : null,
-          ours: entry?.page ?? null,
-          present: item.html,
-          bodies,
-          restoreFixed,
-          decide: decideHere,
-          chosen: (block) => chosenBlock(part, block),
-        })
-      : noPage
-  if (Object.keys(write).length > 0 || page.html !== null) {
-    const set = gathered(of, write)
-    changes.push(
-      item
-        ? {
-            change: 'set-item',
-            id,
-            fields: { ...set, ...(page.html === null ? {} : { html: page.html }) },
-          }
-        : { change: 'set-module', id, fields: set },
-    )
-  }
-  const place = entry && whole ? mergePlace(part, id, entry, moves, context) : null
-  // Where a place was not taken over, the base keeps the place it was deployed to.
-  const placeHeld = place !== null && place.does !== 'change' && place.decided === null
-  next.push({
-    ...recordOf(part, expected),
-    parent: entry && (!whole || placeHeld) ? entry.parent : part.parent,
-    format:
-      fields['name'] && sameValue(fields['name'].sent, part.name)
-        ? formatOfName(part)
-        : (entry?.format ?? null),
-    platformId: id,
-    fields,
-    freshFields,
-    blocks: page.blocks,
-    page: page.html === null && page.ours ? (entry?.page ?? null) : null,
-    freshPage: page.html !== null && page.ours,
-  })
+  const entry = context.entryOf.get(part.instance)
+  const standing = { part, id, entry, item, of, whole: context.chosenPart(part) }
+  const fields = fieldsOf(standing, context)
+  const page = pageOf(standing, context)
+  const change = changeOf(standing, fields.write, page)
+  if (change) context.changes.push(change)
+  const place = entry && standing.whole ? mergePlace(part, id, entry, moves, context) : null
+  context.next.push(entryAfter(standing, fields, page, place, context))
   // What a course that is taken over says as the template does needs no telling.
-  const all = [...told, ...page.steps, ...(place ? [place] : [])].filter(
+  const told = [...fields.told, ...page.steps, ...(place ? [place] : [])].filter(
     ({ does, reason }) => entry || does !== 'agree' || reason !== 'is there already',
   )
-  if (all.length === 0 && entry) return false
-  tell(
-    doesOf(all, !entry),
-    part,
-    entry ? (all[0]?.reason ?? '') : 'is there already; it is taken as this part',
-    all,
-    of.name,
-  )
+  if (told.length === 0 && entry) return false
+  const reason = entry ? (told[0]?.reason ?? '') : 'is there already; it is taken as this part'
+  context.tell(doesOf(told, !entry), part, reason, told, of.name)
   return true
 }
