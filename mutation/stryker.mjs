@@ -16,6 +16,8 @@ export default {
   ],
   ignorePatterns: ['.local', 'docs/screenshots', '**/.types', '**/dist'],
   coverageAnalysis: 'perTest',
+  // What is made when a file loads is the same for all tests: every one of them would have to run for it.
+  ignoreStatic: true,
   // There is no compiler API in our TypeScript: the runner strips types by itself.
   disableTypeChecks: false,
   tsconfigFile: 'mutation/no-tsconfig.json',
