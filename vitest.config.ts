@@ -1,8 +1,8 @@
 import { defineConfig } from 'vitest/config'
 
 const packages = '{core,interchange,contract,storage,cli,demo,platform,server,web}'
-/** Long enough for a machine that is busy with other things: what hangs is found all the same. */
-const patience = { testTimeout: 60_000 }
+/** Long enough for a machine that is busy with other things, and for thousands of cases: what hangs is found all the same. */
+const patience = { testTimeout: process.env['DEEP'] ? 1_800_000 : 60_000 }
 /** Programs, databases and browsers: each file has its own of all of them, and two run at once. */
 const heavy = { testTimeout: 300_000, hookTimeout: 300_000, maxWorkers: 2 }
 
