@@ -109,7 +109,7 @@ describe('a course as it was deployed', () => {
       ),
       propertyRuns(),
     )
-  }, 60_000)
+  })
   it('has its names found and mended back, when they were typed as people do', () => {
     fc.assert(
       fc.property(
@@ -141,5 +141,5 @@ describe('a course as it was deployed', () => {
       ),
       propertyRuns(),
     )
-  }, 60_000)
+  })
 })

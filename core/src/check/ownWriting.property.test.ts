@@ -98,57 +98,51 @@ const linksNowhere = (course: Course): string[] => {
 }
 
 describe('what Wickerframe writes it can read', () => {
-  it(
-    'every block, on pages and the home page, however the platform writes addresses and HTML: no link is dead, nothing is told of it',
-    { timeout: 120_000 },
-    () => {
-      fc.assert(
-        fc.property(
-          fc.shuffledSubarray(kinds, { minLength: 1, maxLength: 6 }),
-          fc.boolean(),
-          fc.constantFrom(...Object.keys(addresses)),
-          fc.boolean(),
-          fc.constantFrom(...platformNames),
-          (chosen, home, style, told, platform) => {
-            const template = withBlocks(chosen, home)
-            const at = new Standing(platform)
-            at.hand.urlOf = addresses[style] ?? at.hand.urlOf
-            at.deploy(template)
-            // A platform need not tell where its modules are shown, if its addresses have their ids in them.
-            const course: Course =
-              told || style === 'a name instead of the id'
-                ? at.course
-                : (JSON.parse(
-                    JSON.stringify(at.course, (field, value: unknown) =>
-                      field === 'url' &&
-                      typeof value === 'string' &&
-                      /\/(?:modules|m)\//.test(value)
-                        ? undefined
-                        : value,
-                    ),
-                  ) as Course)
-            expect(linksNowhere(course)).toEqual([])
-            const identified = withRecordedIdentity(course, identityOf(at.base))
-            const result = checkCourse({
-              template,
-              facts: exampleFacts(),
-              course: identified,
-              asOf: '2026-09-16',
-            })
-            if (!result.ok) throw new Error(JSON.stringify(result.problems))
-            expect(
-              result.value.findings
-                .filter(
-                  (finding) =>
-                    finding.rule.startsWith('link-') ||
-                    /signpost|begin-link|work-list/.test(finding.rule),
-                )
-                .map((finding) => `${finding.rule}: ${finding.message}`),
-            ).toEqual([])
-          },
-        ),
-        propertyRuns(),
-      )
-    },
-  )
+  it('every block, on pages and the home page, however the platform writes addresses and HTML: no link is dead, nothing is told of it', () => {
+    fc.assert(
+      fc.property(
+        fc.shuffledSubarray(kinds, { minLength: 1, maxLength: 6 }),
+        fc.boolean(),
+        fc.constantFrom(...Object.keys(addresses)),
+        fc.boolean(),
+        fc.constantFrom(...platformNames),
+        (chosen, home, style, told, platform) => {
+          const template = withBlocks(chosen, home)
+          const at = new Standing(platform)
+          at.hand.urlOf = addresses[style] ?? at.hand.urlOf
+          at.deploy(template)
+          // A platform need not tell where its modules are shown, if its addresses have their ids in them.
+          const course: Course =
+            told || style === 'a name instead of the id'
+              ? at.course
+              : (JSON.parse(
+                  JSON.stringify(at.course, (field, value: unknown) =>
+                    field === 'url' && typeof value === 'string' && /\/(?:modules|m)\//.test(value)
+                      ? undefined
+                      : value,
+                  ),
+                ) as Course)
+          expect(linksNowhere(course)).toEqual([])
+          const identified = withRecordedIdentity(course, identityOf(at.base))
+          const result = checkCourse({
+            template,
+            facts: exampleFacts(),
+            course: identified,
+            asOf: '2026-09-16',
+          })
+          if (!result.ok) throw new Error(JSON.stringify(result.problems))
+          expect(
+            result.value.findings
+              .filter(
+                (finding) =>
+                  finding.rule.startsWith('link-') ||
+                  /signpost|begin-link|work-list/.test(finding.rule),
+              )
+              .map((finding) => `${finding.rule}: ${finding.message}`),
+          ).toEqual([])
+        },
+      ),
+      propertyRuns(),
+    )
+  })
 })

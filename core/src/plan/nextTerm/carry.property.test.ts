@@ -194,31 +194,27 @@ describe('every word of theirs', () => {
           ? [{ ...child, children: shownOf(child.children) }]
           : [child],
     )
-  it(
-    'stands in the new course or is listed, whatever they did and whatever was chosen',
-    { timeout: 600_000 },
-    () => {
-      fc.assert(
-        fc.property(cases, ({ edits, platform, kinds, weeks }) => {
-          const at = source(platform)
-          edit(at, edits, 'early')
-          const { into, listed } = carried(at, kinds, nextFacts([], weeks))
-          // Items of their own that were not chosen are told by their names, with all that is in them.
-          const recorded = new Set(at.base.parts.map((entry) => entry.platformId))
-          const told = everyCourseItem(at.course)
-            .filter(({ item }) => !recorded.has(item.id) && listed.includes(item.name))
-            .map(({ item }) => JSON.stringify(item))
-            .join('\n')
-          const stands = JSON.stringify(into.course) + listed + told
-          const shown = JSON.stringify([
-            at.course.name,
-            shownOf(at.course.modules),
-            shownOf(at.course.stray),
-          ])
-          expect(wordsIn(shown, 'early').filter((word) => !stands.includes(word))).toEqual([])
-        }),
-        propertyRuns(),
-      )
-    },
-  )
+  it('stands in the new course or is listed, whatever they did and whatever was chosen', () => {
+    fc.assert(
+      fc.property(cases, ({ edits, platform, kinds, weeks }) => {
+        const at = source(platform)
+        edit(at, edits, 'early')
+        const { into, listed } = carried(at, kinds, nextFacts([], weeks))
+        // Items of their own that were not chosen are told by their names, with all that is in them.
+        const recorded = new Set(at.base.parts.map((entry) => entry.platformId))
+        const told = everyCourseItem(at.course)
+          .filter(({ item }) => !recorded.has(item.id) && listed.includes(item.name))
+          .map(({ item }) => JSON.stringify(item))
+          .join('\n')
+        const stands = JSON.stringify(into.course) + listed + told
+        const shown = JSON.stringify([
+          at.course.name,
+          shownOf(at.course.modules),
+          shownOf(at.course.stray),
+        ])
+        expect(wordsIn(shown, 'early').filter((word) => !stands.includes(word))).toEqual([])
+      }),
+      propertyRuns(),
+    )
+  })
 })
