@@ -1,12 +1,4 @@
-/** Courses, templates and facts for tests of every package, small and complete. */
-export {
-  emptyCourse,
-  exampleCourse,
-  exampleFacts,
-  exampleTemplate,
-} from '../rules/example/exampleCourse.ts'
-export { courseItem, courseModule } from '../rules/example/courseParts.ts'
-export { gradedTemplate } from '../rules/example/gradedTemplate.ts'
+/** Courses, templates and facts for tests of every package, small and complete, and how many cases a property has. */
+export { exampleCourse, exampleFacts, exampleTemplate } from '../rules/example/exampleCourse.ts'
+export { courseItem } from '../rules/example/courseParts.ts'
 export { propertyRuns } from './propertyRuns.testing.ts'
-export { growth } from './growth.testing.ts'
-export { processorMilliseconds } from './processorTime.testing.ts'
