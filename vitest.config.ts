@@ -64,6 +64,8 @@ export default defineConfig({
       {
         test: {
           name: 'server',
+          pool: 'threads',
+          isolate: false,
           include: ['{storage,server,platform}/src/**/*.integration.test.ts'],
           globalSetup: ['storage/src/oneDatabase.testing.ts'],
           testTimeout: 120_000,

@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { change, firstRow, inTransaction, rowsOf } from '@wickerframe/storage'
-import { startPrivateSchema, type PrivateSchema } from './privateSchema.testing.ts'
+import { startPrivateSchema, type PrivateSchema } from './testing/privateSchema.testing.ts'
 
 let schema: PrivateSchema
 let ids: number[]

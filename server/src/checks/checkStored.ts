@@ -185,7 +185,7 @@ const placesOf = (result: CheckResult | null): Set<string> =>
 const storedTogether = 16
 
 /**
- * Keeps checksMade, and settles what was raised by what is found now; an answer known from before settles as it would if it
+ * Keeps checks that were made, and settles what was raised by what is found now; an answer known from before settles as it would if it
  * were new. Findings as of another day than today settle nothing.
  */
 const storeChecksMade = async (
@@ -215,7 +215,7 @@ const storeChecksMade = async (
 }
 
 /**
- * CheckThreads courses from what is stored of them and keeps the answers; a question that was answered before is not worked out
+ * Checks courses from what is stored of them and keeps the answers; a question that was answered before is not worked out
  * again. What is asked of the database is asked for all of them together.
  */
 export const checkCourses = async (
@@ -247,7 +247,7 @@ export const checkCourses = async (
   return checksMade
 }
 
-/** CheckThreads a course again at once, from what is stored: after a waiver, a join, an attestation. @throws Error when the check fails */
+/** Checks a course again at once, from what is stored: after a waiver, a join, an attestation. @throws Error when the check fails */
 export const checkAgain = async (
   pool: Pool,
   stored: StoredCourse,

@@ -21,7 +21,7 @@ const failedBy = (cause: unknown): CheckAnswer => ({
   message: cause instanceof Error ? cause.message : String(cause),
 })
 
-/** CheckThreads courses from what is stored of them, and keeps the answers. What fails for several together is tried for each alone. */
+/** Checks courses from what is stored of them, and keeps the answers. What fails for several together is tried for each alone. */
 export const checkStored = async (
   pool: Pool,
   courseIds: readonly number[],

@@ -120,7 +120,7 @@ export const courseHandlers: HandlersOf<typeof courseRoutes> = {
     })
     return {}
   },
-  /** CheckThreads a course by the strengths and parameters of a newer version; its parts, names and texts stay those of its own. */
+  /** Checks a course by the strengths and parameters of a newer version; its parts, names and texts stay those of its own. */
   adoptStrengths: async (handling) => {
     const { pool, person, body } = handling
     const stored = await courseIn(handling)

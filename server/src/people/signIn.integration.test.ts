@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
-import { startPrivateSchema, type PrivateSchema } from '../privateSchema.testing.ts'
+import { startPrivateSchema, type PrivateSchema } from '../testing/privateSchema.testing.ts'
 import { changePassword, type Person } from './people.ts'
 import {
   endSession,

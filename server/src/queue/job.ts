@@ -9,7 +9,7 @@ import type { ClaimedTask } from './tasks.ts'
 export interface Job {
   pool: Pool
   connector: Connector
-  /** CheckThreads a course in a thread of its own. */
+  /** Checks a course in a thread of its own. */
   checkCourse: CheckCourse
   task: ClaimedTask
   /** By the institution’s clock. */

@@ -1,7 +1,7 @@
 import { pino } from 'pino'
 import { afterAll, beforeAll, beforeEach, describe, expect, it, vi } from 'vitest'
 import { taskStates, type TaskState } from '@wickerframe/contract'
-import { startPrivateSchema, type PrivateSchema } from '../privateSchema.testing.ts'
+import { startPrivateSchema, type PrivateSchema } from '../testing/privateSchema.testing.ts'
 import { commandRun } from '../runs/commands.ts'
 import {
   cancelTasks,

@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import type { Template, TemplateEdit } from '@wickerframe/core'
 import { exampleTemplate } from '@wickerframe/core/testing'
-import { startPrivateSchema, type PrivateSchema } from '../privateSchema.testing.ts'
+import { startPrivateSchema, type PrivateSchema } from '../testing/privateSchema.testing.ts'
 import type { Person } from '../people/people.ts'
 import {
   addTemplate,

@@ -1,8 +1,8 @@
 import type { Pool, RowDataPacket } from 'mysql2/promise'
 import { startFreshSchema } from '@wickerframe/storage/testing'
 import type { Role } from '@wickerframe/contract'
-import { migrationsFolder } from './migrationsFolder.ts'
-import { addPerson, findWithPassword, type Person } from './people/people.ts'
+import { migrationsFolder } from '../migrationsFolder.ts'
+import { addPerson, findWithPassword, type Person } from '../people/people.ts'
 
 /** A schema of a test file's own, without any of the programs. */
 export interface PrivateSchema {

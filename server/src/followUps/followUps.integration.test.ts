@@ -1,0 +1,101 @@
+import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
+import type { Course } from '@wickerframe/core'
+import { startCheckedCollege, type CheckedCollege } from '../testing/privateCollege.testing.ts'
+
+let college: CheckedCollege
+beforeAll(async () => {
+  college = await startCheckedCollege()
+})
+afterAll(() => college.stop())
+const hideWelcome = (course: Course): void => {
+  for (const child of course.modules[0]?.children ?? [])
+    if (child.kind !== 'module' && child.name.startsWith('Welcome')) child.published = false
+}
+beforeEach(async () => {
+  await college.pool.query('DELETE FROM follow_ups')
+  await college.readWith(hideWelcome)
+})
+
+const owner = 'sunniva.drake@kestrelsound.example'
+const hidden = async (): Promise<string> => {
+  const found = (await college.result()).findings.find(({ rule }) => rule === 'must-part-hidden')
+  return found?.places[0]?.fingerprint ?? ''
+}
+const put = async (who: 'designer' | 'instructor', does: string, more: object = {}) =>
+  college.people[who].post(`${college.about}/follow-ups`, {
+    does,
+    fingerprints: [await hidden()],
+    ...more,
+  })
+const followUps = async () => (await college.detail()).care.followUps
+
+describe('a finding', () => {
+  it('is raised with whoever teaches the course, promised, and mended once it is not found any more', async () => {
+    expect((await put('designer', 'raise', { note: 'Before Monday, please' })).status).toBe(200)
+    expect(await followUps()).toMatchObject([
+      {
+        state: 'raised',
+        owner,
+        note: 'Before Monday, please',
+        message: expect.stringContaining('Welcome'),
+      },
+    ])
+    expect(
+      (await put('instructor', 'promise', { by: '2026-09-21', answer: 'On Sunday' })).status,
+    ).toBe(200)
+    expect(await followUps()).toMatchObject([
+      { state: 'promised', promisedFor: '2026-09-21', answer: 'On Sunday' },
+    ])
+    await college.readWith()
+    expect(await followUps()).toMatchObject([{ state: 'mended' }])
+  })
+  it('that comes back is raised again by itself', async () => {
+    await put('designer', 'raise')
+    await college.readWith()
+    await college.readWith(hideWelcome)
+    expect(await followUps()).toMatchObject([{ state: 'raised' }])
+  })
+  it('raised anew begins anew: what was promised for it then is gone', async () => {
+    await put('designer', 'raise')
+    await put('instructor', 'promise', { by: '2026-09-21' })
+    await put('designer', 'raise', { note: 'Still open' })
+    expect(await followUps()).toMatchObject([
+      { state: 'raised', promisedFor: null, answer: '', note: 'Still open' },
+    ])
+  })
+  it('is answered, and closed for good: no later check opens it again', async () => {
+    await put('designer', 'raise')
+    expect((await put('instructor', 'answer', { answer: 'That is on purpose' })).status).toBe(200)
+    expect((await put('designer', 'close')).status).toBe(200)
+    expect((await put('instructor', 'answer', { answer: 'Still' })).status).toBe(409)
+    await college.readWith()
+    await college.readWith(hideWelcome)
+    expect(await followUps()).toMatchObject([{ state: 'closed', answer: 'That is on purpose' }])
+  })
+  it('that was told as of another day settles nothing', async () => {
+    await put('designer', 'raise')
+    await college.result('?asOf=2027-06-30')
+    expect(await followUps()).toMatchObject([{ state: 'raised' }])
+  })
+  it.each([
+    ['an instructor raises none', 'instructor', 'raise', {}, 403],
+    ['an instructor closes none', 'instructor', 'close', {}, 403],
+    ['none is promised for a day that is gone', 'instructor', 'promise', { by: '2026-09-15' }, 400],
+    ['what was not raised is not promised', 'instructor', 'promise', { by: '2026-09-21' }, 409],
+    [
+      'what is not found is not raised',
+      'designer',
+      'raise',
+      { fingerprints: ['f'.repeat(16)] },
+      404,
+    ],
+  ] as const)('%s', async (_, who, does, more, status) => {
+    expect((await put(who, does, more)).status).toBe(status)
+    expect(await followUps()).toEqual([])
+  })
+  it('raised with several is raised with all of them, or with none', async () => {
+    const some = [await hidden(), 'f'.repeat(16)]
+    expect((await put('designer', 'raise', { fingerprints: some })).status).toBe(404)
+    expect(await followUps()).toEqual([])
+  })
+})
