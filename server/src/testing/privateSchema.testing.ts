@@ -1,14 +1,16 @@
 import type { Pool, RowDataPacket } from 'mysql2/promise'
 import { startFreshSchema } from '@wickerframe/storage/testing'
+import { exampleFacts } from '@wickerframe/core/testing'
 import type { Role } from '@wickerframe/contract'
 import { migrationsFolder } from '../migrationsFolder.ts'
+import { putTerm } from '../terms/terms.ts'
 import { addPerson, findWithPassword, type Person } from '../people/people.ts'
 
 /** A schema of a test file's own, without any of the programs. */
 export interface PrivateSchema {
   pool: Pool
   rows: <T>(sql: string, values?: unknown[]) => Promise<T[]>
-  /** Makes a term with so many courses. @returns their ids */
+  /** So many courses of the example’s term. @returns their ids */
   addCourses: (count: number) => Promise<number[]>
   /** Adds somebody, whose address says their role and whose password is `fair-winds-2026`. */
   person: (role: Role, name?: string) => Promise<Person>
@@ -23,10 +25,8 @@ export const startPrivateSchema = async (): Promise<PrivateSchema> => {
     pool,
     rows,
     addCourses: async (count) => {
-      await pool.query(
-        `INSERT IGNORE INTO terms (code, title, first_day, last_day, time_zone, document)
-         VALUES ('autumn', 'Autumn', '2026-08-31', '2026-12-18', 'America/Halifax', '{}')`,
-      )
+      const { term } = exampleFacts()
+      await putTerm(pool, term)
       const [{ last } = { last: 0 }] = await rows<{ last: number }>(
         `SELECT COALESCE(MAX(id), 0) AS last
          FROM courses`,
@@ -37,8 +37,8 @@ export const startPrivateSchema = async (): Promise<PrivateSchema> => {
              platform_id, term_code, code, title, department, modality, weeks, status,
                class_section_kind, topics
            )
-           VALUES (?, 'autumn', ?, 'A course', 'NAV', 'in-person', 16, 'teaching', 'own', '{}')`,
-          [`p${last + i}`, `NAV ${last + i}`],
+           VALUES (?, ?, ?, 'A course', 'NAV', 'on-campus', 8, 'teaching', 'own', '{}')`,
+          [`p${last + i}`, term.code, `NAV ${last + i}`],
         )
       return (
         await rows<{ id: number }>(
