@@ -62,7 +62,7 @@ export const heldPlatform = (readAt: string): HeldPlatform => {
     modules: [],
     stray: [],
   })
-  const take = (course: Course, key: string, set: ChangeSet): Answer<ChangeSetAnswer> => {
+  const take = (key: string, course: Course, set: ChangeSet): Answer<ChangeSetAnswer> => {
     if (course.revision !== set.expectedRevision)
       return { state: 'refused', status: 409, code: 'stale-revision', detail: 'it was edited' }
     const applied = applyChanges(course, set.changes, {
@@ -125,7 +125,7 @@ export const heldPlatform = (readAt: string): HeldPlatform => {
         say('apply', () => {
           const course = courses.get(id)
           const known = answers.get(key)
-          const answer = known ? answered(known) : course ? take(course, key, set) : gone
+          const answer = known ? answered(known) : course ? take(key, course, set) : gone
           if (answer.state !== 'answered' || lost === 0) return answer
           lost -= 1
           return { state: 'unknown', detail: 'the answer was lost' }
