@@ -7,6 +7,7 @@ import { fileThreads } from './files/fileThreads.ts'
 import { makeApp } from './http/app.ts'
 import { openDatabase } from './start/openDatabase.ts'
 import { orSayAndEnd } from './start/sayAndEnd.ts'
+import { stopServer } from './start/stopServer.ts'
 import { clockOf, readSettings } from './start/settings.ts'
 
 /** Answers people, and hands the files that they bring in to threads. */
@@ -14,8 +15,10 @@ const serve = async (): Promise<void> => {
   const settings = readSettings(process.env)
   const pool = await openDatabase(settings)
   const files = fileThreads(fileURLToPath(new URL('fileProgram.mjs', import.meta.url)))
+  const ending = new AbortController()
   const app = makeApp({
     pool,
+    ending: ending.signal,
     connector: connectorClient({
       url: settings.PLATFORM_URL,
       token: settings.PLATFORM_TOKEN,
@@ -40,13 +43,12 @@ const serve = async (): Promise<void> => {
     }),
   )
 
-  let stopping = false
   const stop = () => {
-    if (stopping) return
-    stopping = true
-    server.close()
-    server.closeAllConnections()
-    void Promise.all([pool.end(), files.stop()]).then(() => process.exit(0))
+    if (ending.signal.aborted) return
+    ending.abort()
+    void stopServer(server, 10)
+      .then(() => Promise.all([pool.end(), files.stop()]))
+      .then(() => process.exit(0))
   }
   process.on('SIGTERM', stop)
   process.on('SIGINT', stop)

@@ -27,6 +27,7 @@ const over = async (execute: () => Promise<unknown>): Promise<string> => {
       secureCookies: false,
       proxies: 0,
       holdAnswers: true,
+      ending: new AbortController().signal,
       log: pino({ level: 'silent' }),
     }),
   )

@@ -31,6 +31,8 @@ export interface AppSettings {
   /** Proxies in front, whose word is taken for the client's address. */
   proxies: number
   log: Logger
+  /** Aborted when the program ends: streams end then, so that it does not wait for them. */
+  ending: AbortSignal
   /** Whether an answer that does not fit its schema fails: in tests and development. */
   holdAnswers: boolean
 }
@@ -59,6 +61,7 @@ const sameOrigin = (request: Request): boolean => {
 export const makeApp = (settings: AppSettings): Express => {
   const { pool, connector, files, clock, platformUrl, secureCookies, log } = settings
   const pulses = new Pulses(pool)
+  settings.ending.addEventListener('abort', () => pulses.endAll())
   const app = express()
   app.disable('x-powered-by')
   app.set('etag', false)

@@ -73,14 +73,22 @@ export class Pulses {
         run.last = pulse
         for (const listener of run.listeners) listener(pulse)
       }
-      if (pulse === null || hasEnded(pulse)) {
-        this.#end(runId, run)
-        for (const listener of run.listeners) listener(null)
-      } else run.timer = setTimeout(() => void ask(), pulseMilliseconds)
+      if (pulse === null || hasEnded(pulse)) this.#endTold(runId, run)
+      else run.timer = setTimeout(() => void ask(), pulseMilliseconds)
     }
     run.timer = setTimeout(() => void ask(), pulseMilliseconds)
     this.#runs.set(runId, run)
     return run
+  }
+
+  /** Ends all that is followed, as when each run had ended. */
+  endAll(): void {
+    for (const [runId, run] of this.#runs) this.#endTold(runId, run)
+  }
+
+  #endTold(runId: number, run: Followed): void {
+    this.#end(runId, run)
+    for (const listener of run.listeners) listener(null)
   }
 
   #end(runId: number, run: Followed): void {

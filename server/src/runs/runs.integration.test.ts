@@ -167,6 +167,16 @@ describe('who follows a run', () => {
     expect(await stream.next()).toBeNull()
     designer = await college.as(person)
   }, 30_000)
+  it('is told the end when the program ends, and nothing after it', async () => {
+    const id = await createRun(college.pool, asked())
+    const pulses = new Pulses(college.pool)
+    const told: (string | null)[] = []
+    await pulses.follow(id, (pulse) => told.push(pulse))
+    pulses.endAll()
+    pulses.endAll()
+    expect(told).toEqual([expect.stringContaining('waiting3'), null])
+    expect(await pulses.follow(999_999, () => undefined)).toBeNull()
+  })
   it('has a few streams at most, and gets one back when another ends', () => {
     const pulses = new Pulses(college.pool)
     const taken = Array.from({ length: 6 }, () => pulses.take(1))

@@ -14,6 +14,7 @@ import { claimTask, finishTask, postponeTask } from '../queue/tasks.ts'
 import { importRoster } from '../roster/roster.ts'
 import { closeFinishedRun } from '../runs/closing.ts'
 import type { InstitutionDay, InstitutionInstant } from '../start/clocks.ts'
+import { stopServer } from '../start/stopServer.ts'
 import { addTemplate, releaseDraft } from '../templates/templates.ts'
 import { putTerm } from '../terms/terms.ts'
 import { carryOut } from '../work.ts'
@@ -70,6 +71,7 @@ export const startPrivateCollege = async (today = '2026-09-16'): Promise<Private
   const now = `${today}T12:00:00.000Z` as InstitutionInstant
   const platform = heldPlatform(now)
   const clock = { today: () => today as InstitutionDay, now: () => now }
+  const ending = new AbortController()
   const server = createServer(
     makeApp({
       pool,
@@ -81,6 +83,7 @@ export const startPrivateCollege = async (today = '2026-09-16'): Promise<Private
       secureCookies: false,
       proxies: 0,
       holdAnswers: true,
+      ending: ending.signal,
       log: pino({ level: 'silent' }),
     }),
   )
@@ -183,8 +186,8 @@ export const startPrivateCollege = async (today = '2026-09-16'): Promise<Private
       }
     },
     stop: async () => {
-      server.closeAllConnections()
-      await new Promise((resolve) => server.close(resolve))
+      ending.abort()
+      await stopServer(server, 5)
       await schema.stop()
     },
   }
