@@ -1,18 +1,21 @@
 import { existsSync } from 'node:fs'
 import { chromium, type Browser } from 'playwright-core'
+import { recorded } from './coverageRecords.ts'
 
 /** Debian's Chromium, headless, with nothing that looks for the network. */
-export const openBrowser = (): Promise<Browser> =>
-  chromium.launch({
-    executablePath:
-      ['/usr/bin/chromium', '/usr/bin/chromium-browser'].find(existsSync) ?? 'chromium',
-    args: [
-      '--no-sandbox',
-      '--disable-background-networking',
-      '--disable-gpu',
-      '--disable-quic',
-      '--no-first-run',
-      '--disable-component-update',
-      '--disable-sync',
-    ],
-  })
+export const openBrowser = async (): Promise<Browser> =>
+  recorded(
+    await chromium.launch({
+      executablePath:
+        ['/usr/bin/chromium', '/usr/bin/chromium-browser'].find(existsSync) ?? 'chromium',
+      args: [
+        '--no-sandbox',
+        '--disable-background-networking',
+        '--disable-gpu',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-component-update',
+        '--disable-sync',
+      ],
+    }),
+  )

@@ -2,6 +2,7 @@ import { existsSync, mkdirSync, renameSync, writeFileSync } from 'node:fs'
 import { basename, dirname, join, relative, sep } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { build } from 'esbuild'
+import { recordsFolder } from './coverageRecords.ts'
 
 const root = fileURLToPath(new URL('..', import.meta.url))
 const made = new Map<string, Promise<string>>()
@@ -51,6 +52,7 @@ const write = async (script: string): Promise<string> => {
     format: 'esm',
     target: 'node20',
     logLevel: 'error',
+    sourcemap: recordsFolder === undefined ? false : 'inline',
     // What a package in the old form asks for when it runs.
     ...(whole.has(script)
       ? {

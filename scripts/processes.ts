@@ -1,6 +1,7 @@
 import { spawn, type ChildProcess } from 'node:child_process'
 import { fileURLToPath } from 'node:url'
 import { bundle } from './bundle.ts'
+import { recordingEnvironment } from './coverageRecords.ts'
 
 export const root = fileURLToPath(new URL('..', import.meta.url))
 
@@ -21,7 +22,7 @@ export const startProcess = async (
   return new Promise((resolve, reject) => {
     const child = spawn(process.execPath, [file], {
       cwd: root,
-      env: { ...process.env, ...environment },
+      env: { ...process.env, ...recordingEnvironment(), ...environment },
       stdio: ['ignore', 'pipe', 'pipe'],
       detached: true,
     })
