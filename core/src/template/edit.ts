@@ -27,11 +27,11 @@ const asRead = (inverse: TemplateEdit, site: EditSite): TemplateEdit => {
     const { part, field } = inverse
     const target =
       part === null ? site.template : part === homePageKey ? site.template.home : site.part(part)
-    return { ...inverse, was: valueOf(target, field) }
+    return { ...inverse, was: valueOf(target, field) ?? null }
   }
   if (inverse.edit !== 'set-block') return inverse
   const block = site.blocksOf(inverse.part)?.find(({ key }) => key === inverse.block)
-  return { ...inverse, was: valueOf(block, [inverse.field]) }
+  return { ...inverse, was: valueOf(block, [inverse.field]) ?? null }
 }
 
 /**

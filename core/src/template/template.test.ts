@@ -2,7 +2,7 @@ import * as fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { canonicalJson, jsonPointer, readDocument, shortHash } from '../document/index.ts'
 import { exampleTemplate } from '../rules/example/exampleCourse.ts'
-import { applyEdit, everyPart, isModule, newItem, Template, type TemplateEdit } from './index.ts'
+import { applyEdit, everyPart, isModule, newItem, Template, TemplateEdit } from './index.ts'
 
 const problemsOf = (
   change: (template: Record<string, never> & ReturnType<typeof exampleTemplate>) => void,
@@ -48,6 +48,13 @@ describe('reading a template', () => {
   })
 })
 
+/** An edit as the server reads it. */
+const asSent = (edit: TemplateEdit): TemplateEdit => {
+  const read = readDocument(TemplateEdit, JSON.parse(JSON.stringify(edit)))
+  if (!read.ok) throw new Error(`${JSON.stringify(edit)}: ${JSON.stringify(read.problems)}`)
+  return read.value
+}
+
 describe('edits of a draft', () => {
   const strong: TemplateEdit = {
     edit: 'set-field',
@@ -56,11 +63,34 @@ describe('edits of a draft', () => {
     was: 'must',
     value: 'should',
   }
+  const rubric = {
+    key: 'log',
+    title: 'Log',
+    criteria: [{ text: 'Kept', levels: [{ text: 'yes', points: 5 }] }],
+  }
   it('leave the input as it was, and are taken back by their inverse', () => {
     const template = exampleTemplate()
     const edits: TemplateEdit[] = [
       strong,
       { edit: 'set-field', part: null, field: ['opening', 'leadDays'], was: 0, value: 2 },
+      // What was not there, and is taken away again by what takes it back.
+      {
+        edit: 'set-field',
+        part: 'quiz',
+        field: ['settings', 'category'],
+        was: null,
+        value: 'Quizzes',
+      },
+      { edit: 'set-field', part: null, field: ['rubrics', 'log'], was: null, value: rubric },
+      { edit: 'set-block', part: 'welcome', block: 'hello', field: 'hint', was: null, value: 'x' },
+      {
+        edit: 'set-block',
+        part: 'welcome',
+        block: 'hello',
+        field: 'minWords',
+        was: 5,
+        value: null,
+      },
       { edit: 'move-part', part: 'quiz', parent: 'week', at: 0 },
       { edit: 'move-part', part: 'quiz', parent: 'casting-off', at: 1 },
       { edit: 'remove-part', part: 'week' },
@@ -87,7 +117,7 @@ describe('edits of a draft', () => {
       if (!done.ok) throw new Error(JSON.stringify(done.problems))
       expect(canonicalJson(template)).toBe(before)
       expect(canonicalJson(done.value.template)).not.toBe(before)
-      const undone = applyEdit(done.value.template, done.value.inverse)
+      const undone = applyEdit(done.value.template, asSent(done.value.inverse))
       expect(undone.ok && canonicalJson(undone.value.template)).toBe(before)
     }
   })
@@ -180,7 +210,7 @@ describe('edits of a draft', () => {
           if (!done.ok) return
           const read = readDocument(Template, JSON.parse(JSON.stringify(done.value.template)))
           expect(read.ok && canonicalJson(read.value)).toBe(canonicalJson(done.value.template))
-          const undone = applyEdit(done.value.template, done.value.inverse)
+          const undone = applyEdit(done.value.template, asSent(done.value.inverse))
           expect(undone.ok && canonicalJson(undone.value.template)).toBe(canonicalJson(template))
           const others = everyPart(done.value.template).filter(
             (part) => !isModule(part) && part.key !== key,
@@ -241,7 +271,7 @@ describe('edits of a draft', () => {
     expect(everyPart(made.at(-1) as Template).map((part) => part.key)).toContain('survey')
     let back = made.at(-1) as Template
     for (const inverse of inverses.toReversed()) {
-      const undone = applyEdit(back, inverse)
+      const undone = applyEdit(back, asSent(inverse))
       if (!undone.ok) throw new Error(JSON.stringify(undone.problems))
       back = undone.value.template
     }

@@ -2,17 +2,8 @@ import { act, fireEvent, render, screen, waitFor, within } from '@testing-librar
 import { userEvent } from '@testing-library/user-event'
 import { useState } from 'react'
 import { describe, expect, it } from 'vitest'
-import {
-  applyEdit,
-  emptyTemplate,
-  everyPart,
-  newItem,
-  newModule,
-  type Template,
-  type TemplateEdit,
-} from '@wickerframe/core'
-import { templateDraft } from '../../testing/answers.testing.ts'
-import { Refusal, serve } from '../../testing/server.testing.ts'
+import { emptyTemplate, everyPart, newItem, newModule, type Template } from '@wickerframe/core'
+import { openDraft } from '../../testing/keptDraft.testing.ts'
 import { useDraftStore } from './draftStore.ts'
 import { outlineRows, shownRows } from './outlineRows.ts'
 import { OutlineSheet } from './OutlineSheet.tsx'
@@ -52,32 +43,12 @@ const Sheet = ({ onChoose }: { onChoose: (key: string | null) => void }) => {
 }
 
 let opened = 0
-/** The sheet of a draft on a server that keeps it, as the real one does. */
 const open = (mayEdit = true, before: (draft: Template) => Template = (draft) => draft) => {
-  const key = `sheet-${++opened}`
-  let kept = before(small(key))
-  let revision = 1
-  serve({
-    editDraft: ({ body }) => {
-      for (const edit of (body as { edits: TemplateEdit[] }).edits) {
-        const next = applyEdit(kept, edit)
-        if (!next.ok)
-          throw new Refusal(409, 'refused', {
-            edit: 0,
-            ...(next.problems.code === 'clash' ? { clash: next.problems } : {}),
-          })
-        kept = next.value.template
-      }
-      revision += 1
-      return { revision, draft: kept }
-    },
-    readDraft: () => templateDraft(kept, { draftRevision: revision }),
-    draftRevision: () => ({ revision }),
-  })
-  act(() => useDraftStore.getState().open(templateDraft(small(key), { mayEdit })))
+  const draft = small(`sheet-${++opened}`)
+  const { onServer } = openDraft(draft, { mayEdit, present: before(draft) })
   const chosen: (string | null)[] = []
   render(<Sheet onChoose={(to) => chosen.push(to)} />)
-  return { user: userEvent.setup(), chosen, onServer: () => kept }
+  return { user: userEvent.setup(), chosen, onServer }
 }
 const cell = (text: string): HTMLElement => {
   const found = screen

@@ -24,10 +24,10 @@ export const setBlock = defineEdit('set-block', schema, {
     if (!isRecord(block)) return gone(where)
     if (neverSet.has(edit.field))
       return notAllowed(where, `/${edit.field}`, edit.field, 'a field of the block that can be set')
-    const present = block[edit.field]
+    const present = block[edit.field] ?? null
     if (!same(present, edit.was) && !same(present, edit.value))
       return failure<EditProblem>({ code: 'clash', where, present, wanted: edit.value })
     writeField(block, [edit.field], edit.value)
-    return success({ ...edit, was: edit.value, value: present })
+    return success({ ...edit, was: edit.value ?? null, value: present })
   },
 })

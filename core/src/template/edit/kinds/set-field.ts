@@ -58,11 +58,11 @@ export const setField = defineEdit('set-field', schema, {
         String(edit.value['key']),
         `an entry whose key is ${last}`,
       )
-    const present = valueOf(target, edit.field)
+    const present = valueOf(target, edit.field) ?? null
     if (!same(present, edit.was) && !same(present, edit.value))
       return failure<EditProblem>({ code: 'clash', where, present, wanted: edit.value })
     if (!writeField(target, edit.field, edit.value)) return gone(where)
-    return success({ ...edit, was: edit.value, value: present })
+    return success({ ...edit, was: edit.value ?? null, value: present })
   },
 })
 
@@ -131,7 +131,7 @@ export const applyOwnField = (
       ? { ...part, items: [], exceptions: [] }
       : { ...part, blocks: [] }
     const bare = structuredClone(own)
-    present = valueOf(bare, edit.field)
+    present = valueOf(bare, edit.field) ?? null
     if (!same(present, edit.was) && !same(present, edit.value))
       problem = { code: 'clash', where, present, wanted: edit.value }
     else if (!writeField(bare, edit.field, edit.value)) problem = { code: 'gone', where }
@@ -143,7 +143,7 @@ export const applyOwnField = (
     }
     const now = read.value
     // As it was read: with what goes without saying filled in.
-    written = valueOf(now, edit.field)
+    written = valueOf(now, edit.field) ?? null
     return isModule(now) && isModule(part)
       ? { ...now, items: part.items, exceptions: part.exceptions }
       : !isModule(now) && !isModule(part)

@@ -25,7 +25,10 @@ export const FillInEditor = (of: BlockEditing<'fill-in'>) => {
           label="Wants"
           value={block.type}
           onChange={(event) => set('type', block.type, event.target.value)}
-          options={fillInTypes.map((type) => ({ value: type, text: type.replace('-', ' ') }))}
+          options={fillInTypes.map((type) => ({
+            value: type,
+            text: type === 'rich-text' ? 'rich text' : type,
+          }))}
         />
         <Pick
           label="Answered"
