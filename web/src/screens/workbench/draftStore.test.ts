@@ -15,6 +15,8 @@ class Server {
   draft: Template
   revision = 3
   down = 0
+  /** Statuses of its next answers to edits, which it does not make. */
+  refuses: number[] = []
   constructor(draft: Template) {
     this.draft = draft
   }
@@ -66,6 +68,9 @@ class Server {
       throw new TypeError('no connection')
     }
     const path = String(input)
+    const status = path.endsWith('/edits') ? this.refuses.shift() : undefined
+    if (status !== undefined)
+      return Response.json({ type: '', title: '', status, detail: 'not now' }, { status })
     if (path.endsWith('/edits'))
       return this.edit((JSON.parse(String(init?.body)) as { edits: TemplateEdit[] }).edits)
     return Response.json(path.endsWith('/revision') ? { revision: this.revision } : this.detail())
@@ -147,6 +152,35 @@ describe('the draft on the workbench', () => {
     store().edit(set('name', 'Page', 'Leaf'))
     await settle()
     expect(page(server.draft)).toMatchObject({ strength: 'may', name: 'Leaf' })
+  })
+  it.each([
+    [401, /sign in again/],
+    [429, /too much to do/],
+    [503, /cannot be reached/],
+  ])(
+    'keeps what was done when it is refused with %i, which has nothing to do with it',
+    async (status, words) => {
+      server.refuses = [status, status]
+      store().edit(set('strength', 'must', 'may'))
+      await vi.advanceTimersByTimeAsync(100)
+      expect([store().problem, store().waiting]).toEqual([
+        expect.stringMatching(words),
+        [set('strength', 'must', 'may')],
+      ])
+      store().edit(set('name', 'Page', 'Leaf'))
+      await settle()
+      expect(page(server.draft)).toMatchObject({ strength: 'may', name: 'Leaf' })
+      expect(store().waiting).toEqual([])
+    },
+  )
+  it('gives up only what is refused, also where it is not said which of several', async () => {
+    server.refuses = [503, 400, 400]
+    store().edit(set('strength', 'must', 'may'))
+    await vi.advanceTimersByTimeAsync(100)
+    store().edit(set('name', 'Page', 'Leaf'))
+    await settle()
+    expect(page(server.draft)).toMatchObject({ strength: 'must', name: 'Leaf' })
+    expect([page(store().draft)?.strength, store().problem]).toEqual(['must', 'not now'])
   })
   it('keeps both edits of two people on different fields', async () => {
     server.edit([set('name', 'Page', 'Theirs')])

@@ -96,6 +96,19 @@ const wordsOf = (problem: EditProblem): string => {
   }
 }
 
+const mostTogether = 400
+
+/** Why what was done waits here and is sent again, by the status of a refusal that has nothing to do with it; null for others. */
+const keptUntil = (status: number): string | null => {
+  if (status === 401)
+    return 'you are not signed in any more. What you did is kept here: sign in again in another tab, and it is saved.'
+  if (status === 429)
+    return 'the server has too much to do. What you did is kept here and saved in a moment.'
+  return status === 0 || status >= 500
+    ? 'the server cannot be reached. What you did is kept here and saved when it answers.'
+    : null
+}
+
 /** The draft on the workbench, with undo and redo of the whole sitting; saved edit by edit. */
 export const useDraftStore = create<DraftState>((set, get) => {
   /** Puts the edits that wait onto what the server has; those that cannot stand there become clashes. */
@@ -128,9 +141,12 @@ export const useDraftStore = create<DraftState>((set, get) => {
         : {}),
     })
   }
+  // Where it is not said which of several edits is refused, they are sent one by one: only that one is given up.
+  let sentTogether = mostTogether
   const save = async (): Promise<void> => {
     const { saving, waiting, key, revision } = get()
-    const edits = waiting.slice(0, 400)
+    if (waiting.length === 0) sentTogether = mostTogether
+    const edits = waiting.slice(0, sentTogether)
     if (saving || edits.length === 0) return
     set({ saving: true })
     try {
@@ -149,11 +165,9 @@ export const useDraftStore = create<DraftState>((set, get) => {
     } catch (cause) {
       set({ saving: false })
       const body = cause instanceof ApiError ? cause.body : null
-      if (body?.status === 0 || (body?.status ?? 0) >= 500) {
-        set({
-          problem:
-            'Not saved yet: the server cannot be reached. What you did is kept here and saved when it answers.',
-        })
+      const keptFor = keptUntil(body?.status ?? 0)
+      if (body && keptFor) {
+        set({ problem: `Not saved yet: ${keptFor}` })
         setTimeout(() => void save(), 3000)
         return
       }
@@ -164,12 +178,11 @@ export const useDraftStore = create<DraftState>((set, get) => {
           waiting: get().waiting.filter((edit) => edit !== refused),
           clashes: [...get().clashes, { edit: refused, clash: body.clash }],
         })
+      else if (!refused && edits.length > 1) sentTogether = 1
       else
         set({
           problem: cause instanceof Error ? cause.message : String(cause),
-          waiting: refused
-            ? get().waiting.filter((edit) => edit !== refused)
-            : get().waiting.slice(edits.length),
+          waiting: get().waiting.filter((edit) => edit !== (refused ?? edits[0])),
         })
       await rebase().catch(() => undefined)
       void save()
