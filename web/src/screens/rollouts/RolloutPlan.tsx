@@ -1,7 +1,9 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import type { Decided, RunDetail, ShapeGroup } from '@wickerframe/contract'
+import { everyPart } from '@wickerframe/core'
 import { call } from '../../api/client.ts'
+import { useVersion } from '../../api/queries.ts'
 import { Button, plural, Problem } from '../../controls/controls.tsx'
 import { Tick } from '../../controls/typed.tsx'
 import { doesWords, leavingWords, totalsOf, partWords } from './planWords.ts'
@@ -135,12 +137,7 @@ export const RolloutPlan = ({ detail, may }: { detail: RunDetail; may: boolean }
             }
           />
           {order.except.length > 0 && (
-            <span>
-              left out: {order.except.join(', ')}{' '}
-              <Button shape="word" onClick={() => decide.mutate({ except: [] })}>
-                have them again
-              </Button>
-            </span>
+            <LeftOut order={order} onAgain={() => decide.mutate({ except: [] })} />
           )}
           <LeaveOutPart
             groups={groups}
@@ -174,6 +171,28 @@ export const RolloutPlan = ({ detail, may }: { detail: RunDetail; may: boolean }
         }
       />
     </section>
+  )
+}
+
+/** The parts that are left out of the whole rollout, by the names that the version gives them. */
+const LeftOut = ({
+  order: { template, version, except },
+  onAgain,
+}: {
+  order: Extract<NonNullable<RunDetail['order']>, { mode: 'version' }>
+  onAgain: () => void
+}) => {
+  const document = useVersion(template, version)
+  const parts = new Map(
+    document.data ? everyPart(document.data).map((part) => [part.key, part.name]) : [],
+  )
+  return (
+    <span>
+      left out: {except.map((key) => `“${parts.get(key) ?? key}”`).join(', ')}{' '}
+      <Button shape="word" onClick={onAgain}>
+        have them again
+      </Button>
+    </span>
   )
 }
 
