@@ -135,14 +135,23 @@ const fillIn = async (page: Page): Promise<void> => {
 }
 const mostControls = 10
 
+/** Opens a screen afresh within the page, as a link does: the program itself is not loaded again. */
+const openWithin = async (page: Page, address: string): Promise<void> => {
+  for (const to of ['/elsewhere', address])
+    await page.evaluate((path) => {
+      window.history.pushState(null, '', path)
+      window.dispatchEvent(new PopStateEvent('popstate'))
+    }, to)
+  await settled(page)
+  await fillIn(page)
+}
+
 /** Presses every control of a page that can be pressed, and those of the dialogs that they open. */
 const pressAll = async (page: Page, address: string): Promise<number> => {
-  const open = async () => {
-    await page.goto(`${bed.address}${address}`)
-    await settled(page)
-    await fillIn(page)
-  }
-  await open()
+  const open = () => openWithin(page, address)
+  await page.goto(`${bed.address}${address}`)
+  await settled(page)
+  await fillIn(page)
   let pressed = 0
   for (const name of (await namesOf(page)).slice(0, mostControls)) {
     if (!(await press(page, name))) {

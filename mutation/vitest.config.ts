@@ -1,13 +1,15 @@
 import { defineConfig } from 'vitest/config'
+import { area } from './areas.mjs'
 
-/** The tests that mutations of the core are held against: all but the slow properties, others on few cases. */
+/** The tests that the faults of an area are held against: its own, but for slow properties, and properties on few cases. */
 export default defineConfig({
   test: {
-    include: ['core/src/**/*.test.ts'],
-    exclude: ['**/*.{timing,property}.test.ts', '**/rules/examples.test.ts'],
+    include: area().tests,
+    exclude: ['**/*.{timing,property}.test.ts'],
     pool: 'threads',
     isolate: false,
     testTimeout: 60_000,
     env: { CASES: '12' },
+    ...('database' in area() ? { globalSetup: ['storage/src/oneDatabase.testing.ts'] } : {}),
   },
 })

@@ -20,8 +20,14 @@ const must = <T>(read: { ok: true; value: T } | { ok: false; problems: unknown }
 
 const atNight = (week: 'week-end', days = 0) => ({ from: week, days, time: '23:59' })
 
+/** The same document each time, read once: whoever asks has a copy that is theirs to change. */
+export const eachItsOwn = <T>(make: () => T): (() => T) => {
+  let made: T | undefined
+  return () => structuredClone((made ??= make()))
+}
+
 /** A small template that shows every kind of part and block the rules speak of. */
-export const exampleTemplate = (): Template =>
+export const exampleTemplate = eachItsOwn((): Template =>
   must(
     readDocument(Template, {
       schema: 'wickerframe.template/1',
@@ -173,10 +179,11 @@ export const exampleTemplate = (): Template =>
         },
       ],
     }),
-  )
+  ),
+)
 
 /** Eight weeks of Autumn 2026, the fifth a break. */
-export const exampleFacts = (): Facts =>
+export const exampleFacts = eachItsOwn((): Facts =>
   must(
     readDocument(FactsSchema, {
       schema: 'wickerframe.facts/1',
@@ -206,7 +213,8 @@ export const exampleFacts = (): Facts =>
         8: 'Passage plan',
       },
     }),
-  )
+  ),
+)
 
 /** What a careful instructor does after deployment: fills in, takes the notes out. */
 const filledIn = (html: string): string =>
@@ -241,15 +249,12 @@ export const emptyCourse = (id: string, name: string): Course => ({
   stray: [],
 })
 
-/** A course as a template deploys it and an instructor fills it in, ready in every respect. */
-export const exampleCourse = (
-  template: Template = exampleTemplate(),
-  facts: Facts = exampleFacts(),
-): ExampleCourse => {
+/** What a template deploys and an instructor fills in. */
+const deployed = (template: Template, facts: Facts): Course => {
   const expected = must(expandCourse({ template, facts, mintFrom: 'example' }))
   const shell = emptyCourse('example', 'New course')
   let next = 0
-  const deployed = deployInto(
+  const { course, base } = deployInto(
     expected,
     shell,
     {
@@ -259,7 +264,27 @@ export const exampleCourse = (
     },
     '2026-09-10',
   )
-  const course = structuredClone(withRecordedIdentity(deployed.course, identityOf(deployed.base)))
+  return withRecordedIdentity(course, identityOf(base))
+}
+/** The last few that were asked for, by their documents: most tests ask for the same. */
+const known = new Map<string, Course>()
+const deployedOnce = (template: Template, facts: Facts): Course => {
+  const documents = JSON.stringify([template, facts])
+  let course = known.get(documents)
+  if (!course) {
+    course = deployed(template, facts)
+    if (known.size >= 20) known.clear()
+    known.set(documents, course)
+  }
+  return structuredClone(course)
+}
+
+/** A course as a template deploys it and an instructor fills it in, ready in every respect. */
+export const exampleCourse = (
+  template: Template = exampleTemplate(),
+  facts: Facts = exampleFacts(),
+): ExampleCourse => {
+  const course = deployedOnce(template, facts)
   const all = everyCourseItem(course)
   return {
     course,

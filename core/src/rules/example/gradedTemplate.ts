@@ -1,6 +1,6 @@
 import { readDocument } from '../../document/index.ts'
 import { isModule, Template, type Part } from '../../template/index.ts'
-import { exampleTemplate } from './exampleCourse.ts'
+import { eachItsOwn, exampleTemplate } from './exampleCourse.ts'
 
 const starting = (items: readonly Part[]): unknown[] => [
   ...items.filter((item) => item.key === 'welcome'),
@@ -57,7 +57,7 @@ const weekly = (item: Part): unknown => ({
 })
 
 /** The example template with what rules about grades, settings, outcomes and navigation speak of. */
-export const gradedTemplate = (): Template => {
+export const gradedTemplate = eachItsOwn((): Template => {
   const plain = exampleTemplate()
   const read = readDocument(Template, {
     ...plain,
@@ -120,4 +120,4 @@ export const gradedTemplate = (): Template => {
   if (!read.ok)
     throw new Error(`the example document is not valid: ${JSON.stringify(read.problems)}`)
   return read.value
-}
+})
