@@ -76,6 +76,7 @@ export default defineConfig({
       {
         test: {
           name: 'integration',
+          globalSetup: ['e2e/preparedDemo.ts'],
           include: ['e2e/*.integration.test.ts'],
           ...heavy,
           sequence: { groupOrder: 3 },
@@ -84,6 +85,7 @@ export default defineConfig({
       {
         test: {
           name: 'faults',
+          globalSetup: ['e2e/preparedDemo.ts'],
           include: ['e2e/*.faults.test.ts'],
           ...heavy,
           testTimeout: 900_000,
@@ -94,6 +96,7 @@ export default defineConfig({
       {
         test: {
           name: 'browser',
+          globalSetup: ['e2e/preparedDemo.ts'],
           include: ['e2e/*.browser.test.ts'],
           ...heavy,
           sequence: { groupOrder: 3 },

@@ -99,7 +99,7 @@ const results = async (): Promise<Map<number, string>> =>
         `SELECT course_id, MD5(findings) AS findings
          FROM (
            SELECT course_id, findings,
-             ROW_NUMBER() OVER (PARTITION BY course_id ORDER BY checked_at DESC, id DESC) AS place
+             ROW_NUMBER() OVER (PARTITION BY course_id ORDER BY told_at DESC, id DESC) AS place
            FROM check_results
          ) AS ranked
          WHERE place = 1`,

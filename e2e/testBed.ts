@@ -6,8 +6,13 @@ import type { Pool } from 'mysql2/promise'
 import { demoClockOffset, demoPassword, demoTimeZone } from '@wickerframe/demo'
 import { connect } from '@wickerframe/storage'
 import { loadDemo } from '@wickerframe/scripts/loadDemo'
-import { freePort, startPrivateMariadb } from '@wickerframe/scripts/privateMariadb'
+import {
+  freePort,
+  startPrivateMariadb,
+  type RunningMariadb,
+} from '@wickerframe/scripts/privateMariadb'
 import { startProcess, type StartedProcess } from '@wickerframe/scripts/processes'
+import { demoDatabase } from './preparedDemo.ts'
 
 export interface Answer<T = unknown> {
   status: number
@@ -62,22 +67,48 @@ const parsed = async <T>(response: Response): Promise<Answer<T>> => {
   }
 }
 
+const database = 'wickerframe'
+/** What programs on a database are started with. */
+const settingsFor = (mariadb: RunningMariadb) => ({
+  DATABASE_PORT: String(mariadb.port),
+  DATABASE_PASSWORD: mariadb.password,
+  PLATFORM_TOKEN: randomBytes(24).toString('base64url'),
+  INSTITUTION_TIME_ZONE: demoTimeZone,
+  INSTITUTION_CLOCK_OFFSET_SECONDS: String(demoClockOffset(Date.now())),
+  WICKERFRAME_DATABASE: database,
+  WICKERFRAME_HOLD_ANSWERS: 'yes',
+  PLATFORM_DATABASE: `${database}_platform`,
+})
+/** Loads the demo into a database in a folder, and ends what that needed. */
+const loadInto =
+  (courses: number) =>
+  async (folder: string): Promise<void> => {
+    const mariadb = await startPrivateMariadb(folder, { quickAndUnsafe: true })
+    const common = settingsFor(mariadb)
+    const platform = await startProcess('platform/src/main.ts', { ...common, PLATFORM_PORT: '0' })
+    const environment = {
+      ...common,
+      WICKERFRAME_PORT: '0',
+      WICKERFRAME_PUBLIC_URL: 'http://127.0.0.1:1',
+      PLATFORM_URL: `http://127.0.0.1:${String(platform.said['listening'])}`,
+      WORKER_CONCURRENCY: '2',
+    }
+    // The server makes the schema.
+    await (await startProcess('server/src/main.ts', environment)).stop()
+    const worker = await startProcess('server/src/worker.ts', environment)
+    await loadDemo({ ...process.env, ...environment }, courses, () => undefined)
+    await worker.stop()
+    await platform.stop()
+    await mariadb.stop()
+  }
+
 export const startTestBed = async ({ courses = 6, leaseSeconds = 2 } = {}): Promise<TestBed> => {
   // A database of its own: files that run at once must not end one another's.
   const folder = mkdtempSync(join(tmpdir(), 'wf-bed-'))
+  await demoDatabase(join(folder, 'mariadb'), courses, loadInto(courses))
   const mariadb = await startPrivateMariadb(join(folder, 'mariadb'), { quickAndUnsafe: true })
-  const name = `test_${randomBytes(5).toString('hex')}`
-  const token = randomBytes(24).toString('base64url')
-  const common = {
-    DATABASE_PORT: String(mariadb.port),
-    DATABASE_PASSWORD: mariadb.password,
-    PLATFORM_TOKEN: token,
-    INSTITUTION_TIME_ZONE: demoTimeZone,
-    INSTITUTION_CLOCK_OFFSET_SECONDS: String(demoClockOffset(Date.now())),
-    WICKERFRAME_DATABASE: name,
-    WICKERFRAME_HOLD_ANSWERS: 'yes',
-    PLATFORM_DATABASE: `${name}_platform`,
-  }
+  const common = settingsFor(mariadb)
+  const token = common.PLATFORM_TOKEN
   let platform = await startProcess('platform/src/main.ts', { ...common, PLATFORM_PORT: '0' })
   const platformPort = String(platform.said['listening'])
   const platformAddress = `http://127.0.0.1:${platformPort}`
@@ -118,15 +149,12 @@ export const startTestBed = async ({ courses = 6, leaseSeconds = 2 } = {}): Prom
     started.push(further)
     return { process: further, address: `http://127.0.0.1:${String(further.said['listening'])}` }
   }
-  const loader = await startWorker()
-  await loadDemo({ ...process.env, ...environment }, courses, () => undefined)
-  await loader.stop()
   const pool = connect({
     host: '127.0.0.1',
     port: mariadb.port,
     user: 'root',
     password: mariadb.password,
-    database: name,
+    database,
   })
 
   const as = async (email: string, at = address): Promise<Client> => {
@@ -163,7 +191,7 @@ export const startTestBed = async ({ courses = 6, leaseSeconds = 2 } = {}): Prom
       port: mariadb.port,
       user: 'root',
       password: mariadb.password,
-      database: `${name}_platform`,
+      database: `${database}_platform`,
     },
     2,
   )

@@ -196,3 +196,20 @@ describe('a page', () => {
       )
   })
 })
+
+describe('a clock that is moved back', () => {
+  it('as when a demonstration starts again, hides no later check, nor what was waived before it', async () => {
+    await college.pool.query(`UPDATE check_results
+      SET checked_at = '2030-01-01'`)
+    await college.readWith(hideWelcome)
+    const told = async () =>
+      (await college.result()).findings.find(({ rule }) => rule === 'must-part-hidden')
+    const fingerprint = (await told())?.places[0]?.fingerprint
+    expect(fingerprint).toBeDefined()
+    await college.pool.query(`UPDATE check_results
+      SET checked_at = '2030-01-02'`)
+    await college.people.designer.post(`${college.about}/waivers`, { fingerprint, reason: 'x' })
+    expect((await told())?.places[0]?.waived).toBeDefined()
+    await college.pool.query('DELETE FROM waivers')
+  })
+})

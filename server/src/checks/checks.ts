@@ -26,11 +26,11 @@ export const storeChecks = async (
   await change(
     database,
     `INSERT INTO check_results (
-       course_id, cache_key, as_of, holds_from, holds_until, checked_at, readiness, open_musts,
-         open_shoulds, counts, crossings, findings, outlook, rest
+       course_id, cache_key, as_of, holds_from, holds_until, checked_at, told_at, readiness,
+         open_musts, open_shoulds, counts, crossings, findings, outlook, rest
      )
-     VALUES ${checks.map(() => `(?, ?, ?, ?, ?, ${institutionNow}, ?, ?, ?, ?, ?, ?, ?, ?)`).join(', ')}
-     ON DUPLICATE KEY UPDATE checked_at = VALUES(checked_at)`,
+     VALUES ${checks.map(() => `(?, ?, ?, ?, ?, ${institutionNow}, NOW(3), ?, ?, ?, ?, ?, ?, ?, ?)`).join(', ')}
+     ON DUPLICATE KEY UPDATE checked_at = VALUES(checked_at), told_at = VALUES(told_at)`,
     checks.flatMap(({ courseId, cacheKey, result, crossings }) => {
       const { findings, counts, readiness, holds, asOf, ...whole } = result
       // What is met or does not apply needs no words; the counts tell how much of it there is.
@@ -167,7 +167,7 @@ export const findingsBefore = async (
     `SELECT checked_at, findings
      FROM check_results
      WHERE course_id = ? AND as_of <= ?
-     ORDER BY as_of DESC, checked_at DESC, id DESC
+     ORDER BY as_of DESC, told_at DESC, id DESC
      LIMIT 1 OFFSET 1`,
     [courseId, today],
   )

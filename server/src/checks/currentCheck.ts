@@ -4,7 +4,8 @@ export const holdsOn =
 
 /**
  * The id of a course's current check on a date: of the results that hold then, the latest that was told since what the course
- * is held to last changed (a waiver, an attestation, a join). None where all are older. This is the one place that says so.
+ * is held to last changed (a waiver, an attestation, a join), by the machine's clock. None where all are older. This is the
+ * one place that says so.
  * Binds the date twice.
  * @param course SQL of the course's id
  */
@@ -14,7 +15,7 @@ export const currentCheckOf = (course: string): string => `(
     JOIN courses AS held ON held.id = check_results.course_id
     WHERE check_results.course_id = ${course}
       AND ${holdsOn}
-      AND check_results.checked_at >= COALESCE(held.held_to_since, '1000-01-01')
-    ORDER BY check_results.checked_at DESC, check_results.id DESC
+      AND check_results.told_at >= COALESCE(held.held_anew_at, '1000-01-01')
+    ORDER BY check_results.told_at DESC, check_results.id DESC
     LIMIT 1
   )`

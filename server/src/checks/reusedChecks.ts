@@ -13,7 +13,7 @@ export const checkStamps = async (database: Database, courseIds: readonly number
   }>(
     database,
     `SELECT courses.id, snapshots.digest, courses.base_revision AS revision,
-       courses.held_to_since AS since,
+       courses.held_anew_at AS since,
        (
          SELECT CONCAT(COUNT(*), ':', SUM(revision))
          FROM library_entries
@@ -63,7 +63,7 @@ const makeLatest = (database: Database, results: readonly number[]) => {
   return change(
     database,
     `UPDATE check_results
-     SET checked_at = ${institutionNow}
+     SET checked_at = ${institutionNow}, told_at = NOW(3)
      WHERE id IN ${found.sql}`,
     found.values,
   )
