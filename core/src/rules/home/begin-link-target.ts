@@ -1,4 +1,6 @@
 import { z } from 'zod'
+import { foldedName } from '../../naming/index.ts'
+import type { PageLink } from '../../page/index.ts'
 import { aboutPart, defineRule, type Verdict } from '../rule.ts'
 
 export const beginLinkTarget = defineRule({
@@ -32,21 +34,23 @@ export const beginLinkTarget = defineRule({
       const found = context.itemFor(part)
       return found ? [{ part, url: found.item.url, moduleId: found.module?.id }] : []
     })
-    if (
-      !there ||
-      !page ||
-      (context.readingsOf(there) ?? []).some(
-        (reading) => reading.block === block && reading.state === 'missing',
-      )
-    ) {
+    const reading = there && context.readingsOf(there)?.find((reading) => reading.block === block)
+    if (!there || !page || reading?.state === 'missing') {
       yield { ...told, outcome: 'absent' }
       return
     }
-    const marked = page.links.filter((link) => link.block === block.key)
+    const leadsThere = ({ href }: PageLink): boolean =>
+      standing.some(({ url }) => url !== null && (href === url || href.endsWith(url)))
+    const isMarked = page.markers.includes(block.key)
+    const inBlock = page.links.filter(({ block: marker, paragraph }) =>
+      isMarked ? marker === block.key : reading?.paragraphs.includes(paragraph),
+    )
+    // Where neither a mark nor its words tell which of the page's words are the signpost, its text and its target do.
+    const said = new Set(block.definition.links.map(({ text }) => foldedName(text)))
     const links =
-      marked.length > 0 || page.markers.includes(block.key)
-        ? marked
-        : page.links.filter((link) => /begin|start/i.test(link.text))
+      isMarked || inBlock.length > 0
+        ? inBlock
+        : page.links.filter((link) => said.has(foldedName(link.text)) || leadsThere(link))
     const failed = {
       ...told,
       outcome: 'failed',
@@ -61,12 +65,7 @@ export const beginLinkTarget = defineRule({
         evidence: [{ kind: 'count', text: 'no link' }],
       }
     else if (standing.length === 0) yield { ...told, outcome: 'absent' }
-    else if (
-      links.some((link) =>
-        standing.some(({ url }) => url !== null && (link.href === url || link.href.endsWith(url))),
-      )
-    )
-      yield { ...told, outcome: 'passed' }
+    else if (links.some(leadsThere)) yield { ...told, outcome: 'passed' }
     else {
       const seen = links[0]?.href ?? ''
       yield {
