@@ -10,8 +10,6 @@ export default defineConfig({
   test: {
     // All the cores there are: alone, the main process has little to do.
     maxWorkers: '100%',
-    // What was transformed once is kept on disk: most of a run was spent on that.
-    experimental: { fsModuleCache: true, fsModuleCachePath: '.local/vitest' },
     coverage: {
       provider: 'v8',
       reportsDirectory: '.local/coverage',

@@ -2,7 +2,7 @@ import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
-import { Ajv2020 } from 'ajv/dist/2020.js'
+import { Ajv2020, type ValidateFunction } from 'ajv/dist/2020.js'
 import addFormats from 'ajv-formats'
 import { describe, expect, it } from 'vitest'
 import { main } from './main.ts'
@@ -35,10 +35,15 @@ const written = (name: string, content: string | Buffer): string => {
 }
 const schema = (name: string): object =>
   JSON.parse(readFileSync(join(docs, `${name}.schema.json`), 'utf8'))
+const compiled = new Map<string, ValidateFunction>()
 const validates = (name: string, value: unknown): boolean => {
-  const ajv = new Ajv2020({ strict: false })
-  addFormats.default(ajv)
-  return ajv.validate(schema(name), value)
+  let validate = compiled.get(name)
+  if (!validate) {
+    const ajv = new Ajv2020({ strict: false })
+    addFormats.default(ajv)
+    compiled.set(name, (validate = ajv.compile(schema(name))))
+  }
+  return validate(value)
 }
 
 describe('check', () => {
