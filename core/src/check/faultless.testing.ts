@@ -1,0 +1,313 @@
+import * as fc from 'fast-check'
+import { holdings, templateFromSentences, usualSentences, type Sentences } from '../begin/index.ts'
+import {
+  addDays,
+  dateOfDayNumber,
+  dayNumber,
+  instructionalWeeks,
+  weekdayIndex,
+  type Term,
+} from '../calendar/index.ts'
+import {
+  modalities,
+  everyCourseItem,
+  everyModule,
+  withRecordedIdentity,
+  type Course,
+  type Facts,
+} from '../course/index.ts'
+import { readDocument } from '../document/index.ts'
+import { everyExpected, expandCourse, type ExpectedCourse } from '../expand/index.ts'
+import { deployInto, identityOf } from '../plan/index.ts'
+import { emptyCourse, exampleFacts, exampleTemplate } from '../rules/example/exampleCourse.ts'
+import { gradedTemplate } from '../rules/example/gradedTemplate.ts'
+import { escapeHtml, Template } from '../template/index.ts'
+
+/*
+ * Courses in which nothing is wrong: a template in some language, deployed into some term and filled in by a good instructor.
+ * Whatever is told of them, also after their marks and their identity are gone, is a false alarm.
+ */
+
+/** Some words of a language; a text is written anew with them, the same word always by the same one. */
+const vocabularies = {
+  English: null,
+  French:
+    'port vague vent phare cap marée voile quai barre carte nord loin près avant toujours jamais petit grand neuf vieux clair sombre',
+  German:
+    'Hafen Meer Welle Wind Leuchtturm Kap Flut Segel Kai Ruder Karte Norden weit nah vor immer niemals klein groß neu alt hell dunkel',
+  Greek:
+    'λιμάνι θάλασσα κύμα άνεμος φάρος ακρωτήρι παλίρροια πανί προβλήτα τιμόνι χάρτης βορράς μακριά κοντά πριν μετά πάντα ποτέ μικρό μεγάλο',
+} as const
+type Language = keyof typeof vocabularies
+
+/** FNV-1a, for a choice that is the same each time. */
+const numberOf = (text: string): number => {
+  let hash = 2_166_136_261
+  for (const character of text) hash = Math.imul(hash ^ character.charCodeAt(0), 16_777_619)
+  return hash >>> 0
+}
+/** A text in a language: words one by one, fields, tags and entities as they are. */
+const said = (text: string, language: Language): string => {
+  const words = vocabularies[language]?.split(' ')
+  if (!words) return text
+  const word = (of: string): string => words[numberOf(of) % words.length] ?? ''
+  return text
+    .split(/(\{[^}]*\}|<[^>]*>|&\w+;)/)
+    .map((part, i) =>
+      i % 2 === 1
+        ? part
+        : part.replace(/\p{L}{2,}/gu, (one) => word(one) + word(`${one}2`).slice(0, 3)),
+    )
+    .join('')
+}
+const written = new Set(
+  'name prompt label html title text hint summary caption courseName whatToDo question'.split(' '),
+)
+const inLanguage = (template: Template, language: Language): Template => {
+  const anew = (value: unknown, field: string): unknown =>
+    typeof value === 'string'
+      ? written.has(field)
+        ? said(value, language)
+        : value
+      : Array.isArray(value)
+        ? value.map((one) => anew(one, field === 'lines' ? 'text' : field))
+        : typeof value === 'object' && value !== null
+          ? Object.fromEntries(Object.entries(value).map(([name, one]) => [name, anew(one, name)]))
+          : value
+  const read = readDocument(Template, anew(template, ''))
+  if (!read.ok) throw new Error(JSON.stringify(read.problems))
+  return read.value
+}
+
+const sentences: fc.Arbitrary<Sentences> = fc
+  .record({
+    per: fc.constantFrom<Sentences['per']>('week', 'unit'),
+    named: fc.constantFrom<Sentences['named']>(
+      'number',
+      'number-dates',
+      'number-topic',
+      'number-dates-topic',
+    ),
+    opens: fc.constantFrom<Sentences['opens']>('week-by-week', 'all-at-once'),
+    pause: fc.boolean(),
+    begins: fc.boolean(),
+    ends: fc.boolean(),
+    grading: fc.constantFrom<Sentences['grading']>('weights', 'points', 'none'),
+    holds: fc.subarray([...holdings], { minLength: 1 }),
+  })
+  .map(({ holds, ...answers }) => ({
+    ...usualSentences(),
+    ...answers,
+    units: answers.per === 'unit' ? 4 : null,
+    holds: holds.map((what, i) => ({
+      what,
+      strength: 'must',
+      often: (['each', 'every-other', 'end-of-unit'] as const)[i % 3] ?? 'each',
+      points: 10,
+    })),
+  }))
+
+export const faultlessCases = fc.record({
+  from: fc.oneof(
+    fc.constantFrom('the example' as const, 'the graded example' as const),
+    sentences,
+    sentences,
+  ),
+  language: fc.constantFrom<Language>('English', 'French', 'German', 'Greek'),
+  /** Of the first day; it is moved back to a Monday. */
+  begins: fc.integer({ min: dayNumber('2024-01-01'), max: dayNumber('2029-12-31') }),
+  /** After so many weeks; none for 0. */
+  breakAfter: fc.constantFrom(0, 0, 4, 5, 7),
+  timeZone: fc.constantFrom('America/Halifax', 'Europe/Paris', 'Asia/Kolkata'),
+  /** How far the term is when it is looked at, 0 to 1. */
+  looked: fc.double({ min: 0, max: 1, noNaN: true }),
+  answers: fc.constantFrom('short' as const, 'long' as const),
+})
+export type FaultlessCase = typeof faultlessCases extends fc.Arbitrary<infer Case> ? Case : never
+
+const topics = [
+  'Charts and marks',
+  'Compass and deviation',
+  'Tides',
+  'Streams',
+  'Pilotage at night',
+  'Passage plan',
+  'Radar',
+  'Knots',
+]
+
+const factsOf = (
+  { begins, breakAfter, timeZone, language }: FaultlessCase,
+  template: Template,
+  length: number,
+  units: number | null,
+): Facts => {
+  const day = dateOfDayNumber(begins)
+  const firstDay = addDays(day, -weekdayIndex(day))
+  const term: Term = {
+    ...exampleFacts().term,
+    firstDay,
+    lastDay: addDays(firstDay, (length + (breakAfter > 0 ? 1 : 0)) * 7 - 3),
+    timeZone,
+    sessions: [],
+    otherDates: [],
+    holidays: [],
+    breaks:
+      breakAfter > 0
+        ? [
+            {
+              name: 'Pause',
+              first: addDays(firstDay, breakAfter * 7),
+              last: addDays(firstDay, breakAfter * 7 + 4),
+            },
+          ]
+        : [],
+  }
+  const weeks = instructionalWeeks({ term }).filter(({ number }) => number > 0)
+  const topicOf = (number: number): string =>
+    `${said(topics[number % topics.length] ?? '', language)} ${String.fromCodePoint(64 + number)}`
+  const each = Math.ceil(weeks.length / (units ?? 1))
+  return {
+    ...exampleFacts(),
+    modality:
+      modalities.find((name) => template.appliesTo.modalities.includes(name)) ?? 'on-campus',
+    term,
+    weeks: weeks.length,
+    topics: Object.fromEntries(weeks.map(({ number }) => [number, topicOf(number)])),
+    ...(units === null
+      ? {}
+      : {
+          units: Array.from({ length: units }, (_, i) => ({
+            number: i + 1,
+            firstWeek: i * each + 1,
+            lastWeek: Math.min(weeks.length, (i + 1) * each),
+            title: topicOf(i + 1),
+          })),
+        }),
+  }
+}
+
+/** Fills in whatever a page asks for, in the shape and the length that it asks for, and takes the notes out. */
+const filling = (expected: ExpectedCourse, { language, answers }: FaultlessCase) => {
+  const blocks = [expected.home, ...everyExpected(expected.parts)].flatMap((part) => part.blocks)
+  const asked = new Map(
+    blocks.flatMap(({ definition }) =>
+      definition.kind === 'fill-in' ? [[definition.prompt, definition] as const] : [],
+    ),
+  )
+  const notes = new Set(
+    blocks.flatMap((block) => (block.definition.kind === 'guidance-note' ? [block.key] : [])),
+  )
+  let count = 0
+  const say = (text: string): string => `${escapeHtml(said(text, language))} ${count}`
+  const shapes: Readonly<Record<string, () => string>> = {
+    list: () =>
+      `<ul><li>${say('Plot a fix')}</li><li>${say('Draw the line of the course')}</li></ul>`,
+    file: () =>
+      `<p><a href="/courses/f/files/${count}.pdf">${say('The whole of it as a file')}</a></p>`,
+    video: () =>
+      `<p><a href="https://films.example/${count}">${say('How tides turn')} (4 min, captions)</a></p>`,
+    image: () => `<p><img src="/courses/f/files/${count}.png" alt="${say('A lighthouse')}"></p>`,
+    link: () => `<p><a href="https://tides.example/${count}">${say('Tables of the tide')}</a></p>`,
+    'e-mail': () => '<p>sunniva.drake@kestrelsound.example</p>',
+  }
+  const long =
+    'We settled this together and wrote it down for whoever missed the day in the harbour'
+  return (html: string): string => {
+    let filled = html
+    for (const [prompt, { type, minWords = 0 }] of asked) {
+      const place = `<p>${escapeHtml(prompt)}</p>`
+      while (filled.includes(place)) {
+        count += 1
+        const short = answers === 'short' && minWords < 4
+        filled = filled.replace(place, () =>
+          (shapes[type] ?? (() => `<p>${say(short ? 'Every day at noon' : long)}.</p>`))(),
+        )
+      }
+    }
+    for (const note of notes)
+      filled = filled.replaceAll(new RegExp(`<div data-wicker-block="${note}".*?</div>`, 'gs'), '')
+    return filled
+  }
+}
+
+/** A case as a course that is open, with recorded identity and marks. */
+export const faultless = (
+  given: FaultlessCase,
+): { template: Template; facts: Facts; course: Course; asOf: string } => {
+  const { from, language, looked } = given
+  const made =
+    from === 'the example'
+      ? exampleTemplate()
+      : from === 'the graded example'
+        ? gradedTemplate()
+        : templateFromSentences(from)
+  if ('ok' in made && !made.ok) throw new Error(JSON.stringify(made.problems))
+  const template = inLanguage('ok' in made ? made.value : made, language)
+  const isExample = typeof from === 'string'
+  const facts = factsOf(
+    given,
+    template,
+    isExample ? 8 : (from.lengths[0] ?? 16),
+    isExample ? null : from.units,
+  )
+  const expected = expandCourse({ template, facts, mintFrom: 'f' })
+  if (!expected.ok) throw new Error(JSON.stringify(expected.problems))
+  let next = 0
+  const { firstDay, lastDay } = facts.term
+  const deployed = deployInto(
+    expected.value,
+    { ...emptyCourse('f', 'New course'), timeZone: facts.term.timeZone },
+    {
+      newId: (kind) => `${kind}-${++next}`,
+      urlOf: (id) => `/courses/f/${id}`,
+      rewriteHtml: filling(expected.value, given),
+    },
+    firstDay,
+  )
+  const course = structuredClone(withRecordedIdentity(deployed.course, identityOf(deployed.base)))
+  course.published = true
+  for (const module of everyModule(course.modules)) module.published = true
+  for (const { item } of everyCourseItem(course)) if (!item.staffOnly) item.published = true
+  return {
+    template,
+    facts,
+    course,
+    asOf: addDays(firstDay, Math.floor((dayNumber(lastDay) - dayNumber(firstDay)) * looked)),
+  }
+}
+
+const everyPage = (course: Course, write: (html: string) => string): void => {
+  for (const { item } of everyCourseItem(course))
+    if (item.html !== null) item.html = write(item.html)
+}
+/** What platforms, copies and imports do to a course, none of which harms it. Each changes the course it is given. */
+export const treatments = {
+  'loses its marks': (course) =>
+    everyPage(course, (html) =>
+      html.replace(/ data-wicker-[a-z]+="[^"]*"/g, '').replace(/<\/?div>\s*/g, ''),
+    ),
+  'loses its identity': (course) => {
+    for (const module of everyModule(course.modules)) delete module.recordedAs
+    for (const { item } of everyCourseItem(course)) delete item.recordedAs
+  },
+  'has its tags written anew': (course) =>
+    everyPage(course, (html) =>
+      html
+        .replace(/<(p|li|h[1-6])>/g, '<$1 dir="ltr">')
+        .replace(/<a (?!class)/g, '<a class="kp-link" ')
+        .replace(/<\/(p|li|h[1-6]|ul|ol|div)>\s*(?=<)/g, '</$1>\n  '),
+    ),
+  'has its letters written as numbers': (course) =>
+    everyPage(course, (html) =>
+      html.replace(/[–’“”é·]/g, (letter) => `&#${letter.charCodeAt(0)};`),
+    ),
+  'is moved to another address': (course) => {
+    const moved = JSON.parse(
+      JSON.stringify(course).replaceAll('/courses/f/', '/courses/moved-9/'),
+    ) as Course
+    Object.assign(course, moved)
+  },
+} satisfies Record<string, (course: Course) => void>
+export type Treatment = keyof typeof treatments
+export const treatmentNames = Object.keys(treatments) as Treatment[]
