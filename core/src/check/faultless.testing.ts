@@ -14,6 +14,7 @@ import {
   everyModule,
   withRecordedIdentity,
   type Course,
+  type CourseItem,
   type Facts,
 } from '../course/index.ts'
 import { readDocument } from '../document/index.ts'
@@ -277,6 +278,23 @@ export const faultless = (
   }
 }
 
+const ownPage = (id: string, name: string): CourseItem => ({
+  id,
+  kind: 'page',
+  name,
+  published: true,
+  staffOnly: false,
+  opensAt: null,
+  dueAt: null,
+  closesAt: null,
+  points: null,
+  category: null,
+  target: null,
+  studentWork: false,
+  url: `/courses/f/${id}`,
+  html: '<h2>What I noticed</h2><p>The wind turned twice today, and the lamp was lit an hour early.</p>',
+})
+
 const everyPage = (course: Course, write: (html: string) => string): void => {
   for (const { item } of everyCourseItem(course))
     if (item.html !== null) item.html = write(item.html)
@@ -308,6 +326,32 @@ export const treatments = {
     ) as Course
     Object.assign(course, moved)
   },
+  'has pages of its own': (course) => {
+    course.modules.forEach((module, i) => {
+      if (i % 3 === 1)
+        // Before the last, which may have to be the last.
+        module.children.splice(-1, 0, ownPage(`own-${i}`, `My notes for the ${i}. time`))
+    })
+  },
+  'has a module of its own': (course) => {
+    course.modules.push({
+      kind: 'module',
+      id: 'own-module',
+      name: 'For those who want more',
+      published: true,
+      staffOnly: false,
+      opensAt: null,
+      url: `/courses/${course.id}/own-module`,
+      children: [ownPage('own-more', 'More about the harbour')],
+    })
+  },
+  'has its marks on other tags': (course) =>
+    everyPage(course, (html) =>
+      html.replace(
+        /<div( data-wicker-block="[^"]*")( data-wicker-part="[^"]*")>/g,
+        '<section$2$1>',
+      ),
+    ),
 } satisfies Record<string, (course: Course) => void>
 export type Treatment = keyof typeof treatments
 export const treatmentNames = Object.keys(treatments) as Treatment[]

@@ -23,8 +23,8 @@ export const fillInConstraint = defineRule({
   mender: 'instructor',
   effortMinutes: 3,
   messages: {
-    short: '“{item}” answers “{prompt}” in {count} words; at least {wanted} are wanted.',
-    long: '“{item}” answers “{prompt}” in {count} words; at most {wanted} are wanted.',
+    short: '“{item}” answers “{prompt}” in {count words}; at least {wanted} are wanted.',
+    long: '“{item}” answers “{prompt}” in {count words}; at most {wanted} are wanted.',
     kind: '“{item}” answers “{prompt}” without {wanted}.',
   },
   *check(context): Generator<Verdict> {

@@ -28,7 +28,7 @@ export const syllabusAttached = defineRule({
   }),
   mender: 'instructor',
   effortMinutes: 10,
-  messages: { none: '“{item}” has neither a file nor {wanted} words of its own: {seen} words.' },
+  messages: { none: '“{item}” has neither a file nor {wanted words} of its own: {seen words}.' },
   *check(context, { word, leastWords }): Generator<Verdict> {
     const folded = foldedName(word)
     for (const part of context.parts) {

@@ -12,7 +12,7 @@ export const pointsDiffer = defineRule({
   parameters: z.strictObject({}),
   mender: 'instructor',
   effortMinutes: 1,
-  messages: { points: '“{item}” carries {seen} points where {wanted} are set.' },
+  messages: { points: '“{item}” carries {seen points} where {wanted} are set.' },
   check: (context) =>
     partItems(
       context,

@@ -19,7 +19,7 @@ export const pointsTotal = defineRule({
   }),
   mender: 'instructor',
   effortMinutes: 10,
-  messages: { total: 'What counts comes to {seen} points, not {wanted}.' },
+  messages: { total: 'What counts comes to {seen points}, not {wanted}.' },
   *check(context, { total, tolerance }): Generator<Verdict> {
     if (total === undefined) {
       yield { subject: aboutCourse, outcome: 'inapplicable' }

@@ -11,7 +11,7 @@ export const rubricPointsRule = defineRule({
   parameters: z.strictObject({}),
   mender: 'instructor',
   effortMinutes: 5,
-  messages: { differ: 'The rubric of “{name}” comes to {seen} points; the work carries {wanted}.' },
+  messages: { differ: 'The rubric of “{name}” comes to {seen points}; the work carries {wanted}.' },
   *check(context): Generator<Verdict> {
     for (const { item } of context.placedItems) {
       if (!item.rubric) continue

@@ -35,7 +35,7 @@ export const numberSequence = defineRule({
   mender: 'designer',
   effortMinutes: 1,
   messages: {
-    twice: '{count} modules carry the number {number}: {names}.',
+    twice: '{count modules} carry the number {number}: {names}.',
     skipped:
       'No module carries the number {number}: “{name}”, which stands in its place, says {seen}.',
   },

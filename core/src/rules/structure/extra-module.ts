@@ -12,7 +12,7 @@ export const extraModule = defineRule({
   parameters: z.strictObject({}),
   mender: 'designer',
   effortMinutes: 1,
-  messages: { extra: '“{module}” is a module of the course’s own, with {count} items.' },
+  messages: { extra: '“{module}” is a module of the course’s own, with {count items}.' },
   check: (context) => orPassed(extras(context)),
 })
 

@@ -11,7 +11,7 @@ export const moduleCount = defineRule({
   parameters: z.strictObject({}),
   mender: 'designer',
   effortMinutes: 5,
-  messages: { extra: '{found} weekly modules where the term has {wanted} weeks: {names}.' },
+  messages: { extra: '{found} weekly modules where the term has {wanted weeks}: {names}.' },
   *check(context): Generator<Verdict> {
     for (const definition of context.expected.template.parts) {
       if (!isModule(definition) || definition.repeat?.per !== 'week') continue

@@ -13,7 +13,7 @@ export const tooMany = defineRule({
   }),
   mender: 'instructor',
   effortMinutes: 15,
-  messages: { items: '“{module}” holds {seen} items; at most {most} are wanted.' },
+  messages: { items: '“{module}” holds {seen items}; at most {most} are wanted.' },
   *check(context, { mostItems }): Generator<Verdict> {
     for (const module of context.modules) {
       const part = context.partOf(module.id)
