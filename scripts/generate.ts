@@ -146,7 +146,7 @@ for (const rule of rules) {
       '',
       `**${rule.title}.** ${rule.why}`,
       '',
-      `Group: ${rule.group} · strength unless a template says otherwise: ${rule.strength} · whose move: ${rule.mender} · about ${rule.effortMinutes} minutes a place${rule.mend ? ' · Wickerframe can propose the mend' : ''}`,
+      `Group: ${rule.group} · strength unless a template says otherwise: ${rule.strength} · whose move: ${rule.mender} · about ${rule.effortMinutes} ${rule.effortMinutes === 1 ? 'minute' : 'minutes'} a place${rule.mend ? ' · Wickerframe can propose the mend' : ''}`,
       '',
       ...(parameters.length > 0
         ? [

@@ -1,4 +1,4 @@
-import type { RuleExamples } from '../rule.ts'
+import type { ExampleCourse, RuleExamples } from '../rule.ts'
 
 export const examples: RuleExamples = {
   passes: [
@@ -16,6 +16,17 @@ export const examples: RuleExamples = {
     },
   ],
   fails: [
+    ...[
+      'The pages in red are required.',
+      'Those in blue are for the exam.',
+      'Read the chapters in green before class.',
+    ].map((sentence) => ({
+      title: sentence,
+      change: ({ item }: ExampleCourse) =>
+        void (item('week-overview', 3).html +=
+          `<p>${sentence}</p><p style="color:#8b0000">Chapter 2</p>`),
+      evidence: sentence,
+    })),
     {
       title: 'required items in red',
       change: ({ item }) =>

@@ -4,8 +4,10 @@ import { defineRule } from '../rule.ts'
 import { pageFaults } from '../pageFaults.ts'
 
 const colour = 'red|green|blue|orange|yellow|purple|pink|grey|gray'
+const told =
+  'items?|words?|text|questions?|tasks?|ones|lines?|entries|rows?|weeks?|dates?|pages?|chapters?|readings?|parts?|sections?|names?|those'
 const marked = new RegExp(
-  `\\b(?:(?:marked|shown|written|highlighted|printed|listed|given|set|appear|appears|are|is) in (?:${colour})|(?:the|all|every|any) (?:${colour}) (?:items?|words?|text|questions?|tasks?|ones|lines?|entries|rows?|weeks?|dates?))\\b`,
+  `\\b(?:(?:marked|shown|written|highlighted|printed|listed|given|set|appear|appears|are|is) in (?:${colour})|(?:${told}) in (?:${colour})|(?:the|all|every|any) (?:${colour}) (?:${told}))\\b`,
   'i',
 )
 

@@ -22,13 +22,15 @@ export const dueOutsideTerm = defineRule({
   effortMinutes: 1,
   messages: { outside: '“{name}” is due {due}; {term} runs from {first} to {last}.' },
   *check(context, { graceDays }): Generator<Verdict> {
-    const { term } = context
+    const { term, session } = context.expected.facts
+    // A course of a session runs in the session, not in the whole term.
+    const span = term.sessions.find(({ code }) => code === session) ?? context.term
     for (const { item } of context.placedItems) {
       if (item.dueAt === null) continue
       const part = context.partOf(item.id)
       const subject = aboutFound(context, item)
       const due = context.dateOf(item.dueAt)
-      if (due >= term.firstDay && due <= addDays(term.lastDay, graceDays)) {
+      if (due >= span.firstDay && due <= addDays(span.lastDay, graceDays)) {
         if (part) yield { subject, outcome: 'passed' }
       } else
         yield {
@@ -38,14 +40,14 @@ export const dueOutsideTerm = defineRule({
           values: {
             name: item.name,
             due,
-            term: term.title,
-            first: term.firstDay,
-            last: term.lastDay,
+            term: span.title,
+            first: span.firstDay,
+            last: span.lastDay,
           },
           evidence: [{ kind: 'date', text: due }],
           expected: part?.dueAt
             ? context.dateOf(part.dueAt)
-            : `${term.firstDay} to ${term.lastDay}`,
+            : `${span.firstDay} to ${span.lastDay}`,
           itemId: item.id,
         }
     }

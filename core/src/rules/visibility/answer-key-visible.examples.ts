@@ -1,4 +1,15 @@
-import type { RuleExamples } from '../rule.ts'
+import type { ExampleCourse, RuleExamples } from '../rule.ts'
+
+/** A page of the instructor’s own in this week. */
+const named =
+  (name: string) =>
+  ({ module, item }: ExampleCourse): void =>
+    void module('week', 3).children.push({
+      ...item('week-overview', 3),
+      id: 'own',
+      name,
+      recordedAs: undefined,
+    })
 
 export const examples: RuleExamples = {
   passes: [
@@ -13,8 +24,26 @@ export const examples: RuleExamples = {
           recordedAs: undefined,
         }),
     },
+    ...[
+      'Answers to your questions',
+      'Answers to frequently asked questions',
+      'Saline solutions',
+      'Lab 3: Saline solutions',
+      'Solution of salt in water',
+      'Nobody answers on channel 16',
+    ].map((name) => ({ title: `“${name}” gives nothing away`, change: named(name) })),
   ],
   fails: [
+    ...[
+      'Answers',
+      'Quiz 3 answers',
+      'Quiz 3: Tides, answers',
+      'Solutions to assignment 3',
+      'Answers for the first problem set',
+      'Week 3 solutions',
+      'Model answers',
+      'Worked solutions, chapter 3',
+    ].map((name) => ({ title: `“${name}”`, change: named(name), evidence: name })),
     {
       title: 'the key of this week',
       change: ({ module, item }) =>

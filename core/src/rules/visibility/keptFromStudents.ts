@@ -11,12 +11,26 @@ import type { CheckContext } from '../context.ts'
 /** Why an item is kept from students. */
 export type KeptBecause = 'staff' | 'answer-key' | 'restricted-file'
 
-const keyName =
-  /\b(?:answer key|answers|solutions?|model answers?|marking key|grading key|sample solution)\b/
+const work =
+  '(?:quiz(?:zes)?|tests?|exams?|midterms?|finals?|assignments?|problems?(?: sets?)?|homework|worksheets?|exercises?|labs?|papers?)'
+const ofWork = `(?:${work}|week|unit|chapter)(?: [0-9]+)?`
+/** What gives answers away. Bare words do not: “Answers to your questions”, “Saline solutions”. */
+const keyNames = [
+  /\b(?:answer key|(?:marking|grading) key|(?:model|sample|worked) (?:answers?|solutions?))\b/,
+  /^(?:the |all )?(?:answers|solutions)$/,
+  new RegExp(`\\b${ofWork} (?:answers|solutions)\\b`),
+  new RegExp(`\\b(?:answers|solutions?) (?:to|for|of) (?:the )?(?:\\w+ )?${ofWork}\\b`),
+  new RegExp(`\\b${work}\\b.*\\banswers$`),
+]
+const ofQuestions = /\b(?:your|frequent(?:ly)?|common)\b/
 
 /** Whether an item gives answers away, by its name; what is worth points is work itself. */
-export const isAnswerKey = (item: CourseItem): boolean =>
-  keyName.test(foldedName(item.name)) && item.points === null
+export const isAnswerKey = (item: CourseItem): boolean => {
+  const name = foldedName(item.name)
+  return (
+    item.points === null && !ofQuestions.test(name) && keyNames.some((known) => known.test(name))
+  )
+}
 
 /** Work of the module an answer key stands in that is not due yet, the last one first; null: its answers may be seen. */
 export const workNotDue = (
