@@ -122,7 +122,8 @@ export const faultlessCases = fc.record({
   timeZone: fc.constantFrom('America/Halifax', 'Europe/Paris', 'Asia/Kolkata'),
   /** How far the term is when it is looked at, 0 to 1. */
   looked: fc.double({ min: 0, max: 1, noNaN: true }),
-  answers: fc.constantFrom('short' as const, 'long' as const),
+  /** `borrowed`: in a few words of the block that stands beside it. */
+  answers: fc.constantFrom('short' as const, 'long' as const, 'borrowed' as const),
 })
 export type FaultlessCase = typeof faultlessCases extends fc.Arbitrary<infer Case> ? Case : never
 
@@ -188,12 +189,30 @@ const factsOf = (
   }
 }
 
+const wordsOf = (html: string): string[] =>
+  html
+    .replace(/<[^>]*>/g, ' ')
+    .split(/\s+/)
+    .filter((word) => word !== '')
+
 /** Fills in whatever a page asks for, in the shape and the length that it asks for, and takes the notes out. */
 const filling = (expected: ExpectedCourse, { language, answers }: FaultlessCase) => {
   const blocks = [expected.home, ...everyExpected(expected.parts)].flatMap((part) => part.blocks)
   const asked = new Map(
     blocks.flatMap(({ definition }) =>
       definition.kind === 'fill-in' ? [[definition.prompt, definition] as const] : [],
+    ),
+  )
+  const beside = new Map(
+    [expected.home, ...everyExpected(expected.parts)].flatMap((part) =>
+      part.blocks.flatMap(({ definition }, i) => {
+        const neighbour = [part.blocks[i + 1], part.blocks[i - 1]].find(
+          (block) => block && block.kind !== 'guidance-note',
+        )
+        return definition.kind === 'fill-in' && neighbour
+          ? [[definition.prompt, wordsOf(neighbour.html).slice(0, 3).join(' ')] as const]
+          : []
+      }),
     ),
   )
   const notes = new Set(
@@ -220,9 +239,12 @@ const filling = (expected: ExpectedCourse, { language, answers }: FaultlessCase)
       const place = `<p>${escapeHtml(prompt)}</p>`
       while (filled.includes(place)) {
         count += 1
-        const short = answers === 'short' && minWords < 4
+        const borrowed = answers === 'borrowed' && minWords < 4 ? beside.get(prompt) : undefined
+        const short = answers !== 'long' && minWords < 4
         filled = filled.replace(place, () =>
-          (shapes[type] ?? (() => `<p>${say(short ? 'Every day at noon' : long)}.</p>`))(),
+          (
+            shapes[type] ?? (() => `<p>${borrowed ?? say(short ? 'Every day at noon' : long)}.</p>`)
+          )(),
         )
       }
     }

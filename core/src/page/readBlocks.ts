@@ -290,15 +290,18 @@ const placeByContent = (
     return true
   }
   const wantedOf = (block: ExpectedBlock) => paragraphsOf(blockHtmlOn(block, onDate))
+  /** What of a block does not stand word for word: only that may stand there reworded. */
+  const lackingOf = new Map<string, readonly Paragraph[]>()
   for (const block of unmarked) {
     const texts = [
       wantedOf(block),
       ...(block.houseText?.revisions.map((revision) => paragraphsOf(revision.html)) ?? []),
     ]
     for (const paragraphs of texts) {
-      let any = false
-      for (const paragraph of paragraphs) any = claim(paragraph.text, block.key) || any
-      if (any) break
+      const lacking = paragraphs.filter((paragraph) => !claim(paragraph.text, block.key))
+      if (lacking.length === paragraphs.length) continue
+      lackingOf.set(block.key, lacking)
+      break
     }
   }
   // What is left lies in gaps between known paragraphs; each gap belongs to the blocks expected between its neighbours.
@@ -325,7 +328,12 @@ const placeByContent = (
       const near = open
         .map((block) => ({
           block,
-          share: Math.max(0, ...wantedOf(block).map((wanted) => likeness(wanted.text, text))),
+          share: Math.max(
+            0,
+            ...(lackingOf.get(block.key) ?? wantedOf(block)).map((wanted) =>
+              likeness(wanted.text, text),
+            ),
+          ),
         }))
         .filter(({ share }) => share >= leastShareToKnow)
         .sort((a, b) => b.share - a.share)[0]
