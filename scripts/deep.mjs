@@ -11,7 +11,7 @@ const shares = [
   ['faults', 'e2e/rolloutFaults.faults.test.ts'],
   ['properties', 'core/src/check', 'core/src/plan/nextTerm', 'demo/src'],
   ['faults', 'e2e/exactlyOnce.faults.test.ts'],
-  ['properties', 'core/src/plan/takingOver.property.test.ts', 'core/src/layer'],
+  ['properties', 'core/src/plan/takingOver.property.test.ts', 'core/src/layer', 'core/src/begin'],
   ['unit'],
 ]
 const sharesADay = 2
