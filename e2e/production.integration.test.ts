@@ -1,5 +1,5 @@
 import { spawn, spawnSync } from 'node:child_process'
-import { readFileSync } from 'node:fs'
+import { readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import type { RowDataPacket } from 'mysql2/promise'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
@@ -25,6 +25,7 @@ const database = () => bed.environment['WICKERFRAME_DATABASE'] ?? ''
 
 let checksum = ''
 /** Makes a migration that ran look as if it had not, and back. */
+const lastMigration = readdirSync(join(root, 'server/migrations')).toSorted().at(-1) ?? ''
 const forget = async (name: string) => {
   const [row] = await rows<{ checksum: string }>(
     `SELECT checksum
@@ -192,11 +193,11 @@ describe('the database', () => {
       const further = await bed.startServerWith(more)
       expect((await fetch(`${further.address}/api/health`)).status).toBe(200)
       await further.process.stop()
-      await forget('0001-baseline.sql')
+      await forget(lastMigration)
       const { code, said } = startFails({ ...bed.environment, ...more, WICKERFRAME_PORT: '0' })
       expect([code, said]).toEqual([1, expect.stringContaining('npm run migrate')])
     } finally {
-      await remember('0001-baseline.sql')
+      await remember(lastMigration)
       await bed.pool.query('DROP USER ?', [user])
     }
   })

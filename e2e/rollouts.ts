@@ -1,5 +1,6 @@
 import type { CoursePlan, RolloutOrder, RolloutRequest, RunDetail } from '@wickerframe/contract'
 import { until, type Client, type TestBed } from './testBed.ts'
+import { workHere } from './workHere.ts'
 
 /** A rollout of a version, with nothing special about it. */
 export const versionOrder = (
@@ -20,14 +21,14 @@ export const versionOrder = (
 export const runOf = async (client: Client, run: number): Promise<RunDetail> =>
   (await client.get<RunDetail>(`/api/runs/${run}`)).body
 
-/** Lets a worker of its own do what is to be done, until the run is in a state. */
+/** Lets what is to be done be done, until the run is in a state. */
 export const workUntil = async (
   bed: TestBed,
   client: Client,
   run: number,
   state: RunDetail['state'],
 ): Promise<RunDetail> => {
-  const worker = await bed.startWorker()
+  const worker = workHere(bed)
   try {
     return await until(
       () => runOf(client, run),
