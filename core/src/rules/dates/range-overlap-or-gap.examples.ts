@@ -14,6 +14,11 @@ export const examples: RuleExamples = {
   ],
   fails: [
     {
+      title: 'a week that reaches into the next, which is as it should be',
+      change: ({ module }) => void (module('week', 3).name = 'Week 3 · Sep 14 – Sep 24 · Compass'),
+      evidence: 'Sep 14 – Sep 24',
+    },
+    {
       title: 'an extra module over the days of two weeks',
       change: ({ course }) => void course.modules.push(extra('Harbour days, Sep 14 – Sep 25')),
       evidence: 'Sep 14 – Sep 25',

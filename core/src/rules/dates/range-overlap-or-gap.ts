@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { daysBetween, type Week } from '../../calendar/index.ts'
+import { isDaySpan, rangesAgree } from '../../naming/index.ts'
 import type { CheckContext } from '../context.ts'
 import { aboutCourse, defineRule, type Verdict } from '../rule.ts'
 import { rangedModules, type RangedModule } from './namedRanges.ts'
@@ -26,6 +27,7 @@ export const rangeOverlapOrGap = defineRule({
   effortMinutes: 3,
   messages: {
     overlap: '“{name}” says {seen}, and “{before}” reaches to {last} already.',
+    into: '“{name}” says {seen}, and “{after}” begins on {first} already.',
     gap: 'No module’s dates cover {weeks}, between “{before}” and “{name}”.',
   },
   *check(context, { toleranceDays }): Generator<Verdict> {
@@ -38,10 +40,31 @@ export const rangeOverlapOrGap = defineRule({
         continue
       }
       const shared = daysBetween(one.range.first, before.range.last) + 1
-      const failed = { subject, outcome: 'failed', itemId: one.module.id } as const
+      // Of two that overlap, whoever has the dates of its own part is not the one to blame.
+      if (shared > toleranceDays && hasItsDates(context, one) && !hasItsDates(context, before)) {
+        yield { subject, outcome: 'passed' }
+        yield {
+          subject: before.subject,
+          discriminator: one.module.id,
+          outcome: 'failed',
+          itemId: before.module.id,
+          message: 'into',
+          values: {
+            name: before.module.name,
+            seen: before.range.text,
+            after: one.module.name,
+            first: one.range.first,
+          },
+          evidence: [{ kind: 'date', text: before.range.text }],
+          expected: `a last day before ${one.range.first}`,
+        }
+        continue
+      }
       if (shared > toleranceDays) {
         yield {
-          ...failed,
+          subject,
+          outcome: 'failed',
+          itemId: one.module.id,
           message: 'overlap',
           values: {
             name: one.module.name,
@@ -76,6 +99,12 @@ export const rangeOverlapOrGap = defineRule({
     }
   },
 })
+
+/** Whether a module says the very dates that its part covers. */
+const hasItsDates = (context: CheckContext, { module, range }: RangedModule): boolean => {
+  const wanted = context.partOf(module.id)?.values.dates
+  return isDaySpan(wanted) && rangesAgree(range, wanted, 0)
+}
 
 /** Whether a week has a module of its own, which may go without dates, or is told as missing by the rule for that: where units stand for weeks, only their dates tell. */
 const accountedFor = (context: CheckContext, week: Week): boolean =>
