@@ -188,22 +188,3 @@ describe('who follows a run', () => {
     expect(pulses.take(1)).toBeNull()
   })
 })
-
-describe('messages', () => {
-  it('are read by whom they are to, and by nobody else', async () => {
-    const id = await createRun(college.pool, asked({ kind: 'mends', title: 'Mends' }))
-    await setTasks('failed')
-    await closeFinishedRuns(college.pool)
-    const [message] = (await designer.get('/api/messages')).body
-    expect(message).toMatchObject({
-      run: id,
-      read: false,
-      body: expect.stringContaining('3 failed'),
-    })
-    const other = await college.as(await college.person('designer', 'another'))
-    expect((await other.get('/api/messages')).body).toEqual([])
-    expect((await other.post(`/api/messages/${message.id}/read`)).status).toBe(404)
-    expect((await designer.post(`/api/messages/${message.id}/read`)).status).toBe(200)
-    expect((await designer.get('/api/messages')).body[0].read).toBe(true)
-  })
-})
