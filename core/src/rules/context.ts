@@ -79,6 +79,9 @@ export interface PairedItem {
   module: CourseModule | null
 }
 
+/** From this confidence of a pair on, a name that speaks of another place is the name's fault and not the pair's. */
+const surePlace = 0.9
+
 /**
  * Everything a rule may read. Dates are compared only through it, so that it knows in which interval of as-of dates
  * the result stays the same.
@@ -369,7 +372,10 @@ export class CheckContext {
     if (!judgement)
       this.#judgements.set(
         key,
-        (judgement = judgeName(namingFormatOf(part), name, this.nameContext(part.values))),
+        (judgement = judgeName(namingFormatOf(part), name, {
+          ...this.nameContext(part.values),
+          placeSure: (this.pairOf(part)?.confidence ?? 0) >= surePlace,
+        })),
       )
     return judgement
   }

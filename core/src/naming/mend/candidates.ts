@@ -14,6 +14,7 @@ export type How =
   | 'part-of'
   | 'start-only'
   | 'copy'
+  | 'bare-copy'
   | 'class-section'
   | 'not-asked'
 
@@ -45,6 +46,7 @@ export interface Surroundings {
   common: FieldValues
   near: string
   classSections: readonly string[]
+  placeSure: boolean
 }
 
 export const mostOfASlot = 4

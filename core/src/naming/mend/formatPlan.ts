@@ -19,6 +19,8 @@ export interface PlannedField {
   after: readonly string[]
   /** Whether the format writes a word beside it. */
   labelled: boolean
+  /** The marks of the format right before and after it; empty for a blank or a word, null at its beginning or end. */
+  marks: { before: string | null; after: string | null }
   optional: boolean
 }
 
@@ -52,6 +54,17 @@ const choicesBefore = (steps: readonly Step[], at: number): readonly string[] =>
     field.type === 'choice'
     ? field.choices
     : []
+}
+
+/** The mark of the format beside a field, in a direction; null where the format ends there. */
+const markBeside = (steps: readonly Step[], at: number, direction: 1 | -1): string | null => {
+  let beside = at + direction
+  while (steps[beside]?.op === 'optional') beside += direction
+  const step = steps[beside]
+  if (step === undefined) return null
+  const text = step.op === 'text' ? step.folded.trim() : ''
+  const mark = direction === 1 ? text.slice(0, 1) : text.slice(-1)
+  return /[\p{L}\p{N}]/u.test(mark) ? '' : mark
 }
 
 const plans = new WeakMap<NamingFormat, FormatPlan>()
@@ -97,6 +110,7 @@ export const planOf = (format: NamingFormat): FormatPlan => {
       ],
       after: [...(wordAfter ? [wordAfter] : []), ...(afterLabels[step.field] ?? [])],
       labelled: wordBefore !== undefined || wordAfter !== undefined,
+      marks: { before: markBeside(steps, at, -1), after: markBeside(steps, at, 1) },
       optional: at < optionalUntil,
     })
   })

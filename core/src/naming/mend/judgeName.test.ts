@@ -120,6 +120,100 @@ describe('mending', () => {
   })
 })
 
+describe('a format that begins with a number and no word beside it', () => {
+  const formats = [
+    '{week, 00} / {topic} / {dates}',
+    '{week, 00} · {topic}',
+    '{week}. {topic}',
+    '{week} – {topic}',
+    '{week}: {topic}',
+    '{week, 00}_{topic}',
+    '{dates} | {week} | {topic}',
+    '{code} {week, 00}: {topic}',
+    '{topic} ({week})',
+    '{topic} / {week}',
+  ]
+  const named = (format: string, week: number) =>
+    renderName(formatOf(format), { ...week3, week, topic: 'Knots' }).text
+  it.each(formats)(
+    '%s: the number of another week is wrong, and no part of the topic',
+    (format) => {
+      for (const week of [1, 2, 4, 5, 12])
+        expect(mend(format, named(format, week))).toMatchObject({
+          mended: named(format, 3),
+          reasons: expect.arrayContaining([
+            expect.objectContaining({ code: 'wrong', field: 'week' }),
+          ]),
+        })
+    },
+  )
+  it.each(formats)('%s: a topic that begins with a number keeps it', (format) => {
+    for (const topic of ['12 angry men', '5-point bearings', '3D charts', '2 to 3 knots']) {
+      const name = renderName(formatOf(format), { ...week3, topic }).text
+      expect(mend(format, name)).toMatchObject({ mended: name })
+      expect(mend(format, topic).mended).toContain(topic)
+    }
+  })
+  it('takes no day of a month for its number', () => {
+    expect(mend('{week, 00} {topic}', 'Knots until Sep 3').mended).toBe('03 Knots until Sep 3')
+  })
+})
+
+describe('days in digits alone', () => {
+  it.each([
+    'Week 3 Knots 0914-0920',
+    'Week 3 Knots 1409-2009',
+    'Week 3 · Knots 20260914–20260920',
+    'Week 3: 9.14-9.20 Knots',
+    'Week 3 · Knots · 14.–20.9.',
+    'Week 3 Knots (9-14 to 9-20)',
+  ])('%s: are the dates where they are those of the place', (name) => {
+    expect(mend(byWeek, name).mended).toBe('Week 3 · Sep 14 – Sep 20 · Knots')
+  })
+  it.each(['1914-1918', '1066-1087', '2.1-2.9', '0907-0913'])(
+    'Knots %s: stay in the topic where they are not',
+    (number) => {
+      expect(mend(byWeek, `Week 3 Knots ${number}`).mended).toBe(
+        `Week 3 · Sep 14 – Sep 20 · Knots ${number}`,
+      )
+    },
+  )
+  it('leaves it to a person where they may be those of another week', () => {
+    expect(mend(byWeek, 'Week 3 Knots 0907-0913').confidence).toBeLessThan(0.8)
+    expect(mend(byWeek, 'Week 3 Knots 1914-1918').confidence).toBeGreaterThan(0.9)
+  })
+})
+
+describe('“copy” at the end of a name that follows', () => {
+  it.each(['Tides copy', 'Tides copy 2', 'Marées copie'])('%s: may be left over', (topic) => {
+    const judged = mend(byWeek, `Week 3 · Sep 14 – Sep 20 · ${topic}`)
+    expect(judged.mended).toBe(`Week 3 · Sep 14 – Sep 20 · ${topic.split(' ')[0]}`)
+    expect(judged.confidence).toBeLessThan(0.8)
+  })
+  it.each(['Make a copy', 'Your fair copy', 'Photocopy', 'How to copy'])(
+    '%s: is a topic',
+    (topic) => {
+      expect(mend(byWeek, `Week 3 · Sep 14 – Sep 20 · ${topic}`).verdict).toBe('follows')
+    },
+  )
+})
+
+describe('a place that is known by more than the name', () => {
+  const sure = { ...at(week3), placeSure: true }
+  it.each([
+    [byWeek, 'Week 4 · Sep 21 – Sep 27 · Tides', 'Week 3 · Sep 14 – Sep 20 · Tides'],
+    [byWeek, 'Week 4: Tides', 'Week 3 · Sep 14 – Sep 20 · Tides'],
+    ['{week, 00} / {topic}', '04 / Tides', '03 / Tides'],
+    ['{code} · Quiz {number}: {topic}', 'NAV 205 · Quiz 3: Tides', 'NAV 110 · Quiz 3: Tides'],
+    [byWeek, 'NAV 205 Week 3: Tides', 'Week 3 · Sep 14 – Sep 20 · Tides'],
+  ])('%s, %s: is named for it, surely enough to propose', (format, name, right) => {
+    const judged = mend(format, name, sure)
+    expect(judged.mended).toBe(right)
+    expect(judged.confidence).toBeGreaterThanOrEqual(0.8)
+    expect(mend(format, name).confidence).toBeLessThan(0.8)
+  })
+})
+
 describe('what cannot be told', () => {
   it.each([
     ['{code} · Quiz {number}: {topic}', 'NAV 205 · Quiz 3: Tides', 'another-course'],
@@ -164,6 +258,9 @@ describe('always', () => {
     '{topic} (week {week})',
     '{code} {title} · {term}',
     '{week, 00} {topic}',
+    '{week, 00} / {topic} / {dates}',
+    '{week}. {topic}',
+    '{topic} ({week})',
     '{dates, MMM d–d}: {topic}',
     'Reading for week {week}: {topic}',
   ].map(formatOf)
@@ -183,6 +280,10 @@ describe('always', () => {
     ')',
     'Sep 14',
     '9/14',
+    '0914-0920',
+    '05',
+    ' / ',
+    '.',
     '–',
     '20',
     'to',
@@ -212,13 +313,15 @@ describe('always', () => {
       fc.property(
         fc.constantFrom(...formats),
         fc.oneof(typed, fc.string({ maxLength: 60 })),
-        (format, name) => {
-          const judged = judgeName(format, name, at(week3))
+        fc.boolean(),
+        (format, name, placeSure) => {
+          const here = { ...at(week3), placeSure }
+          const judged = judgeName(format, name, here)
           if (judged.mended === null) return
           const reading = readName(format, judged.mended, week3)
           expect(reading?.follows).toBe('exact')
           expect(reading?.readings.filter((field) => field.state === 'wrong')).toEqual([])
-          expect(judgeName(format, judged.mended, at(week3))).toMatchObject({
+          expect(judgeName(format, judged.mended, here)).toMatchObject({
             verdict: 'follows',
             mended: judged.mended,
             confidence: 1,

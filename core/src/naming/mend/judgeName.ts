@@ -96,9 +96,11 @@ const mendAt = (
     common,
     near: context.near,
     classSections: context.classSections,
+    placeSure: context.placeSure ?? false,
   })
   if (
     recognised.otherCode &&
+    !context.placeSure &&
     (plan.has('code') ||
       tokens.findIndex((token) => token.kind === 'word' || token.kind === 'number') ===
         recognised.otherCode.from)
@@ -121,6 +123,8 @@ const mendAt = (
     left,
     rival,
     placeKnown: places.length === 1,
+    placeSure: context.placeSure ?? false,
+    near: context.near,
     origin: folded.origin,
   })
   return written.verdict === 'mendable' && mayLeaveMore(left)

@@ -7,6 +7,8 @@ import type { Reason } from './reasons.ts'
 export interface NameContext {
   /** What the fields should say at each place in question: one when it is known, else all that it may be. */
   places: readonly FieldValues[]
+  /** Whether more than the name says that it stands at its place: what deployment recorded, what it holds. */
+  placeSure?: boolean
   /** A date `YYYY-MM-DD` of the term, for dates written without a year. */
   near: string
   classSections: readonly string[]

@@ -2,14 +2,20 @@ import { isMark, isWord, skipSpace, withBrackets, type Stretch, type Token } fro
 
 /** What copying leaves behind in a name, or what merging class sections does. */
 export interface LeftOver extends Stretch {
-  what: 'copy' | 'class-section'
+  what: 'copy' | 'bare-copy' | 'class-section'
 }
 
+/** After these a copy is a thing that somebody makes or has: `make a copy`, `your copy`, `fair copy`. */
+const leadsToCopy = new Set(
+  'a an the your my our this that one no and or of to hard fair clean final draft paper printed signed certified master une la le ma ta sa votre una la tu su mi'.split(
+    ' ',
+  ),
+)
 const copyWord = (token: Token | undefined): boolean => isWord(token, 'copy', 'copie', 'copia')
 
 /**
- * `Copy of`, `(copy)`, `- Copy (2)`, `(2)` at the end: what a copy still carries. `(5)` at the end is one only where it
- * is no number that the name should have, which the caller decides by what else it found.
+ * `Copy of`, `(copy)`, `- Copy (2)`, `(2)` at the end: what a copy still carries; `Tides copy`, which may be a topic. `(5)`
+ * at the end is one only where it is no number that the name should have, which the caller decides by what else it found.
  */
 export const copyLeftOvers = (tokens: readonly Token[]): LeftOver[] => {
   const found: LeftOver[] = []
@@ -46,6 +52,8 @@ export const copyLeftOvers = (tokens: readonly Token[]): LeftOver[] => {
     // A word of the topic unless a mark parts it from it: `make a copy` stays.
     if (whole.from !== at || (before?.kind === 'mark' && to === end))
       found.push({ what: 'copy', ...whole })
+    else if (to === end && before?.kind === 'word' && !leadsToCopy.has(before.text))
+      found.push({ what: 'bare-copy', ...whole })
   }
   for (const [at, token] of tokens.entries())
     if (copyWord(token) && isMark(tokens[at - 1], '([') && at < end - 6) {

@@ -1,5 +1,6 @@
 import { termsSaid, codesSaid, type SaidCode } from './courseWords.ts'
 import type { Add, Candidate, Recognised, Surroundings } from './candidates.ts'
+import { compactRangesSaid } from './compactRanges.ts'
 import { labelledNumbers, labelLikeness } from './labelledNumbers.ts'
 import { classSectionLeftOvers, copyLeftOvers } from './leftOvers.ts'
 import { choice } from './recognisers/choice.ts'
@@ -45,10 +46,17 @@ const addFixedWords = (fixed: readonly string[], tokens: readonly Token[], add: 
     }),
   )
 
-const addCodes = (codes: readonly SaidCode[], { common, plan }: Surroundings, add: Add): void => {
-  for (const code of codes.filter(({ own }) => own))
-    if (plan.has('code')) add('code', 'code', 'plain', code, common.code ?? null, 5)
-    else add(null, 'code', 'not-asked', code, common.code ?? null, 2)
+/** The course's own code; another's only where it is sure that the name stands in this course by mistake. */
+const addCodes = (
+  codes: readonly SaidCode[],
+  { common, placeSure, plan }: Surroundings,
+  add: Add,
+): void => {
+  for (const code of codes.filter(({ own }) => own || placeSure)) {
+    const value = code.own ? (common.code ?? null) : code.text
+    if (plan.has('code')) add('code', 'code', 'plain', code, value, 5)
+    else add(null, 'code', 'not-asked', code, value, 2)
+  }
 }
 
 /** What the format does not ask for, and instructors write all the same. */
@@ -62,7 +70,7 @@ const addNotAsked = (
       if (said.likeness !== 'another-stretch')
         add(null, 'week', 'not-asked', withBrackets(tokens, said), said.value, 0)
   if (!plan.fields.some(({ step }) => step.type === 'date' || step.type === 'range'))
-    for (const said of datesSaid(tokens, near))
+    for (const said of [...datesSaid(tokens, near), ...compactRangesSaid(tokens, near)])
       add(null, 'dates', 'not-asked', said, null, 0, said.readings)
   if (plan.has('unit') && !plan.has('weeks'))
     addNumberSpan(null, 'weeks', 'not-asked', ['weeks'], tokens, add)
@@ -79,7 +87,7 @@ const addLeftOvers = (
   { classSections, plan }: Surroundings,
   add: Add,
 ): void => {
-  for (const left of copyLeftOvers(tokens)) add(null, null, 'copy', left, null, 1.5)
+  for (const left of copyLeftOvers(tokens)) add(null, null, left.what, left, null, 1.5)
   if (plan.has('classSection')) return
   const ends = codes.map(({ to }) => to)
   for (const left of classSectionLeftOvers(tokens, classSections, ends))

@@ -155,7 +155,7 @@ const daysRead = (
   )
 
 /** A day as a date; without a year the one nearest to `near`. Null for a day that does not exist. */
-const dateNear = (
+export const dateNear = (
   { month, day, year }: SaidDay['readings'][number],
   near: string,
 ): string | null => {

@@ -4,6 +4,8 @@ import type { NamingFormat } from '../format.ts'
 import { readName, type FieldReading, type NameReading } from '../read.ts'
 import { renderName, writeField } from '../render.ts'
 import type { Candidate, Recognised } from './candidates.ts'
+import { compactRangesSaid } from './compactRanges.ts'
+import { tokensOf } from './tokens.ts'
 import { fitDates, sameSpan, sameTerm } from './placeWeight.ts'
 import type { Choice } from './choose.ts'
 import type { FormatPlan, PlannedField } from './formatPlan.ts'
@@ -33,6 +35,9 @@ export interface Recovered {
   /** Whether another place does nearly as well. */
   rival: boolean
   placeKnown: boolean
+  /** Whether more than the name says that it belongs to its place. */
+  placeSure: boolean
+  near: string
   origin: readonly number[]
 }
 
@@ -227,26 +232,32 @@ const writeSaid = (
 }
 
 const wrongFactor = (
-  { placeRight, hasDates }: Writing,
+  { placeRight, hasDates, from: { placeSure } }: Writing,
   type: PlannedField['step']['type'],
   candidate: Candidate,
   wanted: FieldValue,
 ): number => {
   if (type === 'integer')
-    return placeRight
-      ? factors.numberWrongPlaceRight
-      : hasDates
-        ? factors.numberAgainstDates
-        : factors.numberWrong
+    return placeSure
+      ? factors.placeWrong
+      : placeRight
+        ? factors.numberWrongPlaceRight
+        : hasDates
+          ? factors.numberAgainstDates
+          : factors.numberWrong
   if (candidate.dates)
     return (fitOf(candidate, wanted) ?? -1) >= 1 ? factors.datesDaysOff : factors.datesWrong
   return factors.valueWrong
 }
 
+/** Whether the format asks for days that the name does not say. */
+const lacksDates = ({ from: { plan }, said }: Writing): boolean =>
+  plan.fields.some(({ field, step }) => step.type === 'range' && !said.has(field))
+
 /** Weighs the words of the format, what was left out, and what is left over. */
 const weighWords = (writing: Writing): void => {
   const { said, weighing, from } = writing
-  const { plan, choice, left, rival } = from
+  const { plan, choice, left, rival, near } = from
   plan.fixed.forEach((word, i) => {
     const candidate = said.get(`fixed:${i}`)
     if (candidate) weighing.because(howFactors[candidate.how], howReason(candidate, null))
@@ -257,9 +268,11 @@ const weighWords = (writing: Writing): void => {
       weighing.because(howFactors[candidate.how], {
         code: 'left-out',
         what:
-          candidate.how === 'copy' || candidate.how === 'class-section'
-            ? candidate.how
-            : 'not-asked',
+          candidate.how === 'copy' || candidate.how === 'bare-copy'
+            ? 'copy'
+            : candidate.how === 'class-section'
+              ? 'class-section'
+              : 'not-asked',
         text: quoted(from, candidate),
       })
   if (!plan.fields.some(isOwn)) {
@@ -271,6 +284,8 @@ const weighWords = (writing: Writing): void => {
       })
   } else if (left.text !== '') {
     weighing.because(1, { code: 'own-words-kept', text: left.text })
+    if (lacksDates(writing) && compactRangesSaid(tokensOf(left.text), near).length > 0)
+      weighing.because(factors.rangeLeft)
     if (left.joined) weighing.because(factors.joined, { code: 'own-words-joined' })
   }
   if (left.strayMarks) weighing.because(factors.strayMarks, { code: 'stray-marks' })

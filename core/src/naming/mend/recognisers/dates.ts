@@ -1,3 +1,4 @@
+import { compactRangesSaid } from '../compactRanges.ts'
 import { datesSaid } from '../saidDates.ts'
 import { withBrackets, type Stretch, type Token } from '../tokens.ts'
 import type { Recogniser } from './recogniser.ts'
@@ -17,6 +18,9 @@ export const dates: Recogniser = ({ field, step }, tokens, { near }, add) => {
       said.readings,
     )
   }
+  if (step.type === 'range')
+    for (const said of compactRangesSaid(tokens, near))
+      add(field, field, 'plain', said, null, 0.3, said.readings)
 }
 
 const dueIntro = new Set(['due', 'by', 'on', 'remise', 'entrega', 'rendre', 'a', 'le', 'el', 'for'])
