@@ -66,7 +66,7 @@ describe('what to mend', () => {
       .waitFor()
     expect(await violations(page)).toEqual([])
     await dialog.getByRole('button', { name: 'Mend them' }).click()
-    await page.getByText(/place(s)? new, [1-9]\d* gone/).waitFor({ timeout: 30_000 })
+    await page.getByText(/place(s)? new, [1-9]\d* gone/).waitFor()
     expect(
       await page
         .locator('li', { hasText: 'Open must' })
@@ -210,6 +210,6 @@ describe('mends in all courses', () => {
     await page
       .getByText(/[1-9] mended/)
       .first()
-      .waitFor({ timeout: 30_000 })
+      .waitFor()
   })
 })

@@ -45,7 +45,7 @@ describe('without a network', () => {
     expect(await violations(opened)).toEqual([])
     await opened.getByRole('link', { name: 'Terms' }).click()
     await opened.context().setOffline(false)
-    await opened.getByRole('link', { name: 'New term' }).waitFor({ timeout: 15_000 })
+    await opened.getByRole('link', { name: 'New term' }).waitFor()
     await opened.close()
   })
 })
@@ -165,7 +165,7 @@ describe('the path of a designer', () => {
     ).find((course) => course.state === 'shell')
     await page.goto(`${bed.address}/rollouts/new?template=harbour-standard&courses=${shell?.id}`)
     await page.getByRole('button', { name: /^Make the plans/ }).click()
-    await page.getByRole('button', { name: 'open the course' }).click({ timeout: 30_000 })
+    await page.getByRole('button', { name: 'open the course' }).click()
     await page.getByRole('button', { name: 'see the differences' }).click()
     await page
       .getByRole('region', { name: /^Plan for/ })
@@ -174,7 +174,7 @@ describe('the path of a designer', () => {
       .waitFor()
     await page.getByRole('button', { name: /^Approve and run/ }).click()
     await page.getByText('What came of it').waitFor()
-    await page.getByText(/parts created/).waitFor({ timeout: 30_000 })
+    await page.getByText(/parts created/).waitFor()
   })
   it('sees an instructor’s edit on the platform as a finding, with its evidence', async () => {
     const course = (await (await page.request.get(`${bed.address}/api/courses`)).json()).find(
@@ -187,7 +187,7 @@ describe('the path of a designer', () => {
     await platform.getByRole('heading', { name: 'wk 2 - marks' }).waitFor()
     await page.goto(`${bed.address}/courses/1?show=mend`)
     await page.getByRole('button', { name: 'Read again' }).click()
-    await page.getByText('“wk 2 - marks”').first().waitFor({ timeout: 20_000 })
+    await page.getByText('“wk 2 - marks”').first().waitFor()
     await page
       .getByText(/does not follow the format/)
       .first()
@@ -212,7 +212,7 @@ describe('the path of a designer', () => {
     await page
       .getByRole('link', { name: /Week 5/ })
       .first()
-      .waitFor({ timeout: 30_000 })
+      .waitFor()
   })
 })
 
@@ -256,7 +256,7 @@ describe('the naming bench', () => {
       "window.stalls = []; new PerformanceObserver((list) => list.getEntries().forEach((one) => window.stalls.push(one.duration))).observe({ entryTypes: ['longtask'] })",
     )
     await page.getByLabel('Naming format').fill('Week {week}: {topic}')
-    await page.getByRole('button', { name: 'Mendable 10000' }).waitFor({ timeout: 60_000 })
+    await page.getByRole('button', { name: 'Mendable 10000' }).waitFor()
     await page
       .getByText('Week 3: Tides no. 2')
       .or(page.getByText('Tides no. 2').first())
@@ -274,8 +274,8 @@ describe('the naming bench', () => {
     await page
       .getByText(/names? given/)
       .first()
-      .waitFor({ timeout: 30_000 })
-    await page.getByRole('button', { name: 'Plan the way back' }).waitFor({ timeout: 30_000 })
+      .waitFor()
+    await page.getByRole('button', { name: 'Plan the way back' }).waitFor()
   })
 })
 

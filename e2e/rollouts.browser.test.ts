@@ -48,7 +48,7 @@ const snapshot = async (course: CourseSummary): Promise<Course> =>
   (await bed.connector(`/courses/${course.platformId}/snapshot`)) as Course
 const welcomeOf = async (course: CourseSummary) =>
   everyCourseItem(await snapshot(course)).find(({ item }) => item.name.startsWith('Welcome'))?.item
-const ended = async () => page.getByText('What came of it').waitFor({ timeout: 30_000 })
+const ended = async () => page.getByText('What came of it').waitFor()
 
 describe('a rollout, as a designer goes through it', () => {
   it('makes courses from pasted roster rows, with what would be made shown first', async () => {
@@ -80,12 +80,10 @@ describe('a rollout, as a designer goes through it', () => {
     await page.goto(`${bed.address}/rollouts/new?template=${key}&courses=${ids.join('.')}`)
     expect(await violations(page)).toEqual([])
     await page.getByRole('button', { name: 'Make the plans for 3 courses' }).click()
-    await page
-      .getByRole('heading', { name: /^3 courses: the same \d+ changes/ })
-      .waitFor({ timeout: 30_000 })
+    await page.getByRole('heading', { name: /^3 courses: the same \d+ changes/ }).waitFor()
     await page.getByRole('button', { name: 'Approve and run 3 courses' }).click()
     await ended()
-    await page.getByText(/^3 of 3 courses/).waitFor({ timeout: 30_000 })
+    await page.getByText(/^3 of 3 courses/).waitFor()
     for (const course of await courses())
       expect((await snapshot(course)).modules.length).toBeGreaterThan(5)
   })
@@ -155,9 +153,7 @@ describe('a rollout, as a designer goes through it', () => {
       `${bed.address}/rollouts/new?template=${key}&version=2&courses=${ids.join('.')}`,
     )
     await page.getByRole('button', { name: /^Make the plans/ }).click()
-    await page
-      .getByRole('heading', { name: /^2 courses: the same 2 changes/ })
-      .waitFor({ timeout: 30_000 })
+    await page.getByRole('heading', { name: /^2 courses: the same 2 changes/ }).waitFor()
     await page.getByRole('heading', { name: /^1 course: .*1 conflict to decide/ }).waitFor()
     await page.getByText('1 conflict not decided on').waitFor()
     await page.getByRole('button', { name: 'open the course' }).click()
@@ -167,12 +163,10 @@ describe('a rollout, as a designer goes through it', () => {
     await plan.locator('ins', { hasText: 'now' }).first().waitFor()
     expect(await violations(page)).toEqual([])
     await plan.getByRole('radio', { name: 'keep the instructor’s' }).check()
-    await page
-      .getByText('1 conflict not decided on')
-      .waitFor({ state: 'detached', timeout: 20_000 })
+    await page.getByText('1 conflict not decided on').waitFor({ state: 'detached' })
     await page.getByRole('button', { name: 'Approve and run 3 courses' }).click()
     await ended()
-    await page.getByText(/^3 of 3 courses: 3 done/).waitFor({ timeout: 30_000 })
+    await page.getByText(/^3 of 3 courses: 3 done/).waitFor()
     const html = (await welcomeOf(course))?.html ?? ''
     expect([
       html.includes('when the tide turns'),
@@ -183,13 +177,13 @@ describe('a rollout, as a designer goes through it', () => {
   })
 
   it('takes it back in two courses, and sees it in the history', async () => {
-    for (const box of await page.getByRole('checkbox', { name: /^Choose SAF 150/ }).all())
-      if ((await page.getByRole('checkbox', { checked: true }).count()) < 2) await box.check()
+    const boxes = page.getByRole('checkbox', { name: /^Choose SAF 150/ })
+    for (const place of [0, 1]) await boxes.nth(place).check()
     await page.getByRole('button', { name: 'Plan to take it back in 2 courses' }).click()
     await page.getByRole('heading', { name: /^Take back/ }).waitFor()
-    await page.getByRole('button', { name: 'Approve and run 2 courses' }).click({ timeout: 30_000 })
+    await page.getByRole('button', { name: 'Approve and run 2 courses' }).click()
     await ended()
-    await page.getByText(/^2 of 2 courses: 2 done/).waitFor({ timeout: 30_000 })
+    await page.getByText(/^2 of 2 courses: 2 done/).waitFor()
     expect((await courses()).map(({ template }) => template?.version).sort()).toEqual([1, 1, 2])
     const [course] = (await courses()).filter(({ template }) => template?.version === 1) as [
       CourseSummary,
@@ -208,20 +202,18 @@ describe('a rollout, as a designer goes through it', () => {
     await page.getByRole('link', { name: 'Next term' }).click()
     await page.getByLabel('New term').selectOption('winter-short-2027')
     await page.getByText(/^Which courses/).click()
-    for (const box of await page
-      .getByRole('list', { name: 'Courses to begin from' })
-      .getByRole('checkbox')
-      .all())
-      await box.uncheck()
+    const from = page.getByRole('list', { name: 'Courses to begin from' }).getByRole('checkbox')
+    await from.first().waitFor()
+    for (const box of await from.all()) await box.uncheck()
     await page
       .getByRole('list', { name: 'Courses to begin from' })
       .getByRole('checkbox', { name: /L1$/ })
       .check()
     await page.getByRole('button', { name: 'Make 1 shell and plan' }).click()
-    await page.getByRole('link', { name: /^run \d+/ }).click({ timeout: 20_000 })
-    await page.getByRole('heading', { name: /^1 course: \d+ changes/ }).waitFor({ timeout: 30_000 })
+    await page.getByRole('link', { name: /^run \d+/ }).click()
+    await page.getByRole('heading', { name: /^1 course: \d+ changes/ }).waitFor()
     await page.getByRole('button', { name: 'Approve and run 1 course' }).click()
-    await page.getByText(/^1 of 1 course: 1 done/).waitFor({ timeout: 30_000 })
+    await page.getByText(/^1 of 1 course: 1 done/).waitFor()
     const made = await until(
       async () =>
         (await designer.get<CourseSummary[]>('/api/courses')).body.find(

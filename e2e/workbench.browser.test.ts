@@ -276,8 +276,8 @@ describe('a layer on it', () => {
     await page
       .getByRole('button', { name: /^Approve and run/ })
       .and(page.locator(':enabled'))
-      .press('Enter', { timeout: 30_000 })
-    await page.getByText(/parts created/).waitFor({ timeout: 30_000 })
+      .press('Enter')
+    await page.getByText(/parts created/).waitFor()
     await until(
       () => designer.get<CourseSummary>(`/api/courses/${shell?.id}`),
       ({ body }) => body.template?.key === 'lamp-keepers',
@@ -292,7 +292,7 @@ describe('a layer on it', () => {
       ['done', expect.stringMatching(/of \d+ requirements met|unchanged since the last check/)],
     ])
     await page.goto(`${bed.address}/courses/${shell?.id}?show=pairing&all=1`)
-    await page.getByText('Week 1 lamp log').first().waitFor({ timeout: 20_000 })
+    await page.getByText('Week 1 lamp log').first().waitFor()
     await page
       .getByText(/requirements met|of \d+ /)
       .first()
@@ -531,7 +531,7 @@ describe('the library', () => {
 describe('a model course', () => {
   it('becomes a template, with what is refused left out', async () => {
     await page.goto(`${bed.address}/templates/new?way=model&course=1`)
-    await page.getByText('16 modules are one, repeated each week').waitFor({ timeout: 20_000 })
+    await page.getByText('16 modules are one, repeated each week').waitFor()
     await page
       .getByLabel(/Week \{week\} notes/)
       .first()

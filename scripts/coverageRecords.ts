@@ -29,11 +29,26 @@ export const recorded = (browser: Browser): Browser => {
   const [newContext, close] = [browser.newContext.bind(browser), browser.close.bind(browser)]
   browser.newContext = async (options) => {
     const context = await newContext(options)
-    const newPage = context.newPage.bind(context)
+    const [newPage, closeContext] = [context.newPage.bind(context), context.close.bind(context)]
+    context.close = async (how) => {
+      for (const page of context.pages()) await page.close()
+      await closeContext(how)
+    }
     context.newPage = async () => {
       const page = await newPage()
-      await page.coverage.startJSCoverage({ resetOnNavigation: false })
+      const begin = () => page.coverage.startJSCoverage({ resetOnNavigation: false })
+      await begin()
       open.add(page)
+      // What a document reached is forgotten when the next one takes its place.
+      const afterWriting =
+        <Given extends unknown[], Answer>(leave: (...given: Given) => Promise<Answer>) =>
+        async (...given: Given): Promise<Answer> => {
+          await write(page, folder)
+          await begin()
+          return leave(...given)
+        }
+      page.goto = afterWriting(page.goto.bind(page))
+      page.reload = afterWriting(page.reload.bind(page))
       const closePage = page.close.bind(page)
       page.close = async (how) => {
         open.delete(page)

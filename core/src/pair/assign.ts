@@ -71,3 +71,41 @@ export const assign = (
   }
   return result
 }
+
+/**
+ * How much the total of an assignment falls when a row gives its column up: to nobody, to another column, to another row
+ * that changes with it. The best exchange of two is taken for the best other assignment. Not negative for an optimal one
+ * but for rounding. O(rows + columns) for each row.
+ * @param assigned what `assign` gave for the scores
+ */
+export const marginOf = (
+  scores: readonly (readonly number[])[],
+  assigned: readonly (number | null)[],
+  row: number,
+): number => {
+  const column = assigned[row]
+  if (column === null || column === undefined) return 0
+  const scoreOf = (at: number, to: number | null | undefined): number =>
+    to === null || to === undefined ? 0 : (scores[at]?.[to] ?? -Infinity)
+  const own = scoreOf(row, column)
+  const holder = new Map(assigned.flatMap((to, at) => (to === null ? [] : [[to, at] as const])))
+  let best = 0
+  scores.forEach((of, other) => {
+    if (other === row) return
+    const theirs = assigned[other]
+    // The other row takes this column, and this row what the other has, or nothing.
+    const exchanged = (of[column] ?? -Infinity) - scoreOf(other, theirs)
+    const instead = theirs === null || theirs === undefined ? 0 : Math.max(0, scoreOf(row, theirs))
+    best = Math.max(best, exchanged + instead)
+  })
+  for (let other = 0; other < (scores[row]?.length ?? 0); other++) {
+    if (other === column) continue
+    const theirs = holder.get(other)
+    // This row takes another column, whose row is left alone: exchanges are weighed above.
+    best = Math.max(
+      best,
+      scoreOf(row, other) - (theirs === undefined ? 0 : Math.max(0, scoreOf(theirs, other))),
+    )
+  }
+  return own - best
+}

@@ -1,6 +1,16 @@
 import { type CourseItem, type CourseModule, itemsIn } from '../course/index.ts'
 import { namingFormatOf, type ExpectedPart } from '../expand/index.ts'
-import { foldedName, isDaySpan, rangesAgree, rangeSaid, readName } from '../naming/index.ts'
+import {
+  foldedName,
+  isDaySpan,
+  rangesAgree,
+  rangeSaid,
+  readName,
+  type FieldName,
+  type FieldReading,
+  type FieldValue,
+  type NameReading,
+} from '../naming/index.ts'
 import type { PageFacts } from '../page/index.ts'
 import { remember } from '../remember/index.ts'
 import { linesOfBlock } from './blockLines.ts'
@@ -152,6 +162,42 @@ const rangesNear = remember(50, (near: string) =>
   remember(5000, (name: string) => rangeSaid(name, near)),
 )
 
+/** The topic that a module is known to have, in its name. */
+const topicEvidence = ({ kind, values: { topic } }: ExpectedPart, found: FoundPart): Evidence[] =>
+  kind === 'module' &&
+  typeof topic === 'string' &&
+  topic.length > 3 &&
+  found.folded.includes(foldedName(topic))
+    ? [{ weight: 3, says: 'its topic' }]
+    : []
+
+/** The number by which a part is told from its repetitions; undefined where it has none. */
+const numberOf = ({ repetition, values }: ExpectedPart): FieldValue | undefined =>
+  values.week ?? values.unit ?? (repetition ? values.number : undefined)
+
+/** What a name that follows the format says of its place: its number, its days and its topic; any of them may be another’s. */
+const formatEvidence = (
+  { readings }: NameReading,
+  expected: ExpectedPart,
+  found: FoundPart,
+): Evidence[] => {
+  const stateOf = (...fields: FieldName[]): FieldReading['state'] | null =>
+    readings.find(({ field }) => fields.includes(field))?.state ?? null
+  const [number, days] = [stateOf('week', 'unit', 'number'), stateOf('dates', 'start')]
+  // A number of which nobody knows what it should be tells a part from none of its siblings.
+  const isOfAny = number !== null && numberOf(expected) === undefined
+  if (number !== 'wrong' && days !== 'wrong')
+    return [{ weight: isOfAny ? 2 : 5.5, says: 'its name follows the format' }]
+  return [
+    number === 'wrong'
+      ? { weight: -3, says: 'its name says another number' }
+      : { weight: 4, says: 'its name follows the format' },
+    ...(days === 'right' ? [{ weight: 2.5, says: 'the same dates' }] : []),
+    ...(days === 'wrong' ? [{ weight: -0.5, says: 'other dates' }] : []),
+    ...topicEvidence(expected, found),
+  ]
+}
+
 const nameEvidence = (
   expected: ExpectedPart,
   found: FoundPart,
@@ -160,18 +206,8 @@ const nameEvidence = (
 ): Evidence[] => {
   if (found.folded === foldedName(expected.name)) return [{ weight: 7, says: 'same name' }]
   const reading = readName(namingFormatOf(expected), found.name, expected.values)
-  const number =
-    expected.values.week ??
-    expected.values.unit ??
-    (expected.repetition ? expected.values.number : undefined)
-  if (reading && reading.readings.length > 0) {
-    const wrongNumber = reading.readings.some(
-      (reading) => ['week', 'unit', 'number'].includes(reading.field) && reading.state === 'wrong',
-    )
-    return wrongNumber
-      ? [{ weight: -3, says: 'its name says another number' }]
-      : [{ weight: 5.5, says: 'its name follows the format' }]
-  }
+  if (reading && reading.readings.length > 0) return formatEvidence(reading, expected, found)
+  const number = numberOf(expected)
   const evidence: Evidence[] = []
   const likeness = nameLikeness(withoutPrompts(expected.name), found.name, telling)
   evidence.push({
@@ -195,14 +231,7 @@ const nameEvidence = (
           : { weight: -0.5, says: 'other dates' },
       )
   }
-  const topic = expected.values.topic
-  if (
-    expected.kind === 'module' &&
-    typeof topic === 'string' &&
-    topic.length > 3 &&
-    found.folded.includes(foldedName(topic))
-  )
-    evidence.push({ weight: 3, says: 'its topic' })
+  evidence.push(...topicEvidence(expected, found))
   return evidence
 }
 
@@ -224,6 +253,9 @@ const ownLines = (part: ExpectedPart): string[] => {
   return kept
 }
 
+/** Several items of its own say more than the digit in a module's name; a few may be anybody's. */
+const weightOfMany = (held: number): number => Math.min(2.5, Math.max(1, held / 2))
+
 const contentEvidence = (expected: ExpectedPart, found: FoundPart): Evidence[] => {
   if (expected.kind === 'module') {
     if (found.holds.size === 0 || expected.items.length === 0) return []
@@ -235,7 +267,7 @@ const contentEvidence = (expected: ExpectedPart, found: FoundPart): Evidence[] =
     ).length
     return [
       {
-        weight: (held / expected.items.length - 0.15) * 5,
+        weight: (held / expected.items.length - 0.15) * 5 * weightOfMany(held),
         says: `${held} of its ${expected.items.length} items`,
       },
     ]

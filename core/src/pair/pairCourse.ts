@@ -6,7 +6,7 @@ import {
   type ExpectedPart,
 } from '../expand/index.ts'
 import type { PageFacts } from '../page/index.ts'
-import { assign } from './assign.ts'
+import { assign, marginOf } from './assign.ts'
 import { calibrated, leastConfidence } from './confidence.ts'
 import { copiesOf, type Copy } from './copies.ts'
 import {
@@ -56,6 +56,14 @@ export interface Pairing {
 
 /** A rescue from elsewhere needs this much more evidence than a pair in place. */
 const rescueThreshold = 1.5
+/** And it must be told from its siblings: what fits two of them as well belongs to neither. */
+const leastRescued = 0.55
+/** How well other parts and other items would go with either side of a pair. */
+const rivalsOf = (scores: readonly (readonly number[])[], row: number, column: number): number[] =>
+  scores.flatMap((of, at) =>
+    at === row ? of.filter((_, other) => other !== column) : (of[column] ?? -Infinity),
+  )
+
 /** What a person forbade; no evidence outweighs it. */
 const forbidden = -1000
 
@@ -152,6 +160,7 @@ export const pairCourse = (
     placeOf: (part: ExpectedPart) => number,
     found: FoundPart[],
     threshold: number,
+    least = leastConfidence,
   ) => {
     if (parts.length === 0 || found.length === 0) return
     const evidenceOf = (part: ExpectedPart, candidate: FoundPart): Evidence[] => {
@@ -177,17 +186,19 @@ export const pairCourse = (
     const scores = parts.map((part) =>
       found.map((candidate) => totalWeight(evidenceOf(part, candidate))),
     )
-    assign(scores, threshold).forEach((column, row) => {
+    const assigned = assign(scores, threshold)
+    assigned.forEach((column, row) => {
       const part = parts[row]
       const candidate = column === null ? undefined : found[column]
       if (!part || !candidate || column === null) return
       const score = scores[row]?.[column] ?? 0
-      const rivals = [
-        ...(scores[row] ?? []).filter((_, other) => other !== column),
-        ...scores.filter((_, other) => other !== row).map((other) => other[column] ?? -Infinity),
-      ]
-      const confidence = calibrated(score, score - Math.max(0, ...rivals))
-      if (confidence < leastConfidence) return
+      const confidence = calibrated(
+        score,
+        part.kind === 'module'
+          ? marginOf(scores, assigned, row)
+          : score - Math.max(0, ...rivalsOf(scores, row, column)),
+      )
+      if (confidence < least) return
       const reasons = evidenceOf(part, candidate)
         .filter((each) => Math.abs(each.weight) >= 0.5)
         .sort((a, b) => b.weight - a.weight)
@@ -225,6 +236,7 @@ export const pairCourse = (
     () => 0.5,
     openItems.filter((item) => !pairOfFound.has(item.id)),
     rescueThreshold,
+    leastRescued,
   )
 
   for (const pair of pairOfExpected.values()) {

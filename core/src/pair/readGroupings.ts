@@ -3,10 +3,12 @@ import { everyModule, type Course, type CourseModule, type Facts } from '../cour
 import { foldedName, formatOf, rangeSaid, readName } from '../naming/index.ts'
 import { everyPart, isModule, type Module, type Template } from '../template/index.ts'
 
+type Grouped = Module & { groupings: NonNullable<Module['groupings']> }
+
 /** What a course made of a module that is to repeat each week. */
 export type GroupingReading =
   | { state: 'weekly' }
-  /** Units whose ranges cover every instructional week exactly once. */
+  /** Units whose ranges can be read and cover no week twice, with one for each stretch of weeks that none of them covers. */
   | { state: 'grouped'; units: Unit[]; modules: string[] }
   /** Modules that look like units, but what they cover cannot be read or does not add up. */
   | { state: 'unreadable'; modules: string[]; why: string }
@@ -20,13 +22,19 @@ const weeksSaid = /\b(?:weeks?|wks?)\s*(\d{1,2})\s*(?:-|to|through|and|&)\s*(\d{
 const oneWeekSaid = /\b(?:week|wk)\s*(\d{1,2})\b/
 const unitWord = /\b(?:unit|part|block|theme)\s*(\d{1,2}|[ivx]+)\b/
 
+/** Instructional weeks that a unit covers, the first and the last. */
+interface Cover {
+  firstWeek: number
+  lastWeek: number
+}
+
 /** The weeks a module's name says it covers, or null. */
 const coverOf = (
   module: CourseModule,
   part: Module,
   weeks: readonly Week[],
   near: string,
-): { firstWeek: number; lastWeek: number } | null => {
+): Cover | null => {
   const name = foldedName(module.name)
   const said = weeksSaid.exec(name)
   if (said) return { firstWeek: Number(said[1]), lastWeek: Number(said[2]) }
@@ -42,117 +50,137 @@ const coverOf = (
   return null
 }
 
-const coverOfUnit = (
-  unit: Unit,
-  weeks: readonly Week[],
-): { firstWeek: number; lastWeek: number } | null => {
+const coverOfUnit = (unit: Unit, weeks: readonly Week[]): Cover | null => {
   const covered = weeksOfUnit(unit, weeks)
   const [first, last] = [covered[0], covered.at(-1)]
   return first && last ? { firstWeek: first.number, lastWeek: last.number } : null
 }
 
+/** The weeks that nothing covers, as stretches: where a unit is not there, it is missing as a whole. */
+const gapsIn = (weeks: readonly Week[], covered: readonly number[]): Cover[] => {
+  const gaps: Cover[] = []
+  let open: Cover | null = null
+  for (const { number, breakName } of weeks) {
+    if (covered.includes(number)) open = null
+    else if (breakName === null) {
+      if (open) open.lastWeek = number
+      else gaps.push((open = { firstWeek: number, lastWeek: number }))
+    }
+  }
+  return gaps
+}
+
+/** Modules of a course that may be weeks, and those that may be units in place of them. */
+interface Candidates {
+  weekly: readonly CourseModule[]
+  units: readonly CourseModule[]
+  /** Whether some weeks stand by themselves beside units; a single fold of two weeks is no grouping yet. */
+  mixed: boolean
+}
+const candidatesIn = (part: Grouped, course: Course, near: string): Candidates => {
+  const candidates = everyModule(course.modules).filter(
+    (module) => module.recordedAs === undefined || module.recordedAs.part === part.key,
+  )
+  const weekly = candidates.filter(
+    (module) =>
+      readName(formatOf(part.name), module.name, {}) !== null ||
+      (oneWeekSaid.test(foldedName(module.name)) && !weeksSaid.test(foldedName(module.name))),
+  )
+  const units = candidates.filter(
+    (module) =>
+      !weekly.includes(module) &&
+      (unitWord.test(foldedName(module.name)) ||
+        weeksSaid.test(foldedName(module.name)) ||
+        readName(formatOf(part.groupings.name), module.name, {}) !== null),
+  )
+  return {
+    weekly,
+    units,
+    mixed:
+      weekly.length > 0 &&
+      units.length >= fewestMixed &&
+      units.every(
+        (module) =>
+          weeksSaid.test(foldedName(module.name)) || rangeSaid(module.name, near) !== null,
+      ),
+  }
+}
+
+/** What a weekly module that accepts units in its place was made into. */
+const readGrouping = (
+  part: Grouped,
+  facts: Facts,
+  weeks: readonly Week[],
+  course: Course,
+): GroupingReading => {
+  const near = weeks[0]?.first ?? facts.term.firstDay
+  const { weekly, units, mixed } = candidatesIn(part, course, near)
+  const mostlyWeekly = weekly.length > weeks.length / 2
+  if (!mixed && (units.length < fewestMixed || mostlyWeekly)) return { state: 'weekly' }
+  const unreadable = (why: string): GroupingReading =>
+    !mixed && units.length < part.groupings.min
+      ? { state: 'weekly' }
+      : { state: 'unreadable', modules: units.map((module) => module.id), why }
+  const fromFacts =
+    facts.units?.length === units.length
+      ? facts.units.map((unit) => coverOfUnit(unit, weeks))
+      : null
+  const covers = units.map(
+    (module, i) => coverOf(module, part, weeks, near) ?? fromFacts?.[i] ?? null,
+  )
+  if (covers.some((cover) => cover === null)) {
+    const unread = units.filter((_, i) => covers[i] === null).map((module) => `“${module.name}”`)
+    return unreadable(
+      `which weeks ${unread.join(', ')} cover${unread.length === 1 ? 's' : ''} cannot be read`,
+    )
+  }
+  const said = covers.flatMap((cover) => cover ?? [])
+  const byThemselves = mixed
+    ? weekly.flatMap((module) =>
+        Number(oneWeekSaid.exec(foldedName(module.name))?.[1] ?? Number.NaN),
+      )
+    : []
+  const covered = [
+    ...byThemselves,
+    ...said.flatMap((cover) =>
+      weeks
+        .filter((week) => week.number >= cover.firstWeek && week.number <= cover.lastWeek)
+        .map((week) => week.number),
+    ),
+  ]
+  const twice = covered.filter((number, i) => covered.indexOf(number) !== i)
+  const gaps = gapsIn(weeks, covered)
+  const tooMany = units.length > part.groupings.max
+  if (mixed && mostlyWeekly && (tooMany || twice.length > 0 || gaps.length > 0))
+    return { state: 'weekly' }
+  if (tooMany)
+    return unreadable(`${units.length} units where at most ${part.groupings.max} are accepted`)
+  if (twice.length > 0) return unreadable(`week ${twice.join(', ')} stands in two units`)
+  if (!mixed && units.length + gaps.length < part.groupings.min) return { state: 'weekly' }
+  return {
+    state: 'grouped',
+    modules: units.map((module) => module.id),
+    units: [...said, ...gaps]
+      .sort((a, b) => a.firstWeek - b.firstWeek)
+      .map((cover, i) => ({ number: i + 1, ...cover })),
+  }
+}
+
 /**
  * Tells, for each weekly module of a template that accepts units in its place, whether the course has weeks, has units
- * that cover every instructional week exactly once (uneven ones are fine), or has units that cannot be read.
+ * whose ranges can be read and cover no week twice (uneven ones are fine; weeks in none of them are a unit that is
+ * missing), or has units that cannot be read.
  */
 export const readGroupings = (
   template: Template,
   facts: Facts,
   weeks: readonly Week[],
   course: Course,
-): Record<string, GroupingReading> => {
-  const near = weeks[0]?.first ?? facts.term.firstDay
-  const readings: Record<string, GroupingReading> = {}
-  for (const part of everyPart(template)) {
-    if (!isModule(part) || !part.groupings || part.repeat?.per !== 'week') continue
-    const candidates = everyModule(course.modules).filter(
-      (module) => module.recordedAs === undefined || module.recordedAs.part === part.key,
-    )
-    const weekly = candidates.filter(
-      (module) =>
-        readName(formatOf(part.name), module.name, {}) !== null ||
-        (oneWeekSaid.test(foldedName(module.name)) && !weeksSaid.test(foldedName(module.name))),
-    )
-    const units = candidates.filter(
-      (module) =>
-        !weekly.includes(module) &&
-        (unitWord.test(foldedName(module.name)) || weeksSaid.test(foldedName(module.name))),
-    )
-    // Some weeks may stand by themselves beside units; a single fold of two weeks is no grouping yet.
-    const mixed =
-      weekly.length > 0 &&
-      units.length >= fewestMixed &&
-      units.every(
-        (module) =>
-          weeksSaid.test(foldedName(module.name)) || rangeSaid(module.name, near) !== null,
-      )
-    if (!mixed && (units.length < part.groupings.min || weekly.length > weeks.length / 2)) {
-      readings[part.key] = { state: 'weekly' }
-      continue
-    }
-    const modules = units.map((module) => module.id)
-    const fromFacts =
-      facts.units?.length === units.length
-        ? facts.units.map((unit) => coverOfUnit(unit, weeks))
-        : null
-    const covers = units.map(
-      (module, i) => coverOf(module, part, weeks, near) ?? fromFacts?.[i] ?? null,
-    )
-    if (covers.some((cover) => cover === null)) {
-      const unread = units.filter((_, i) => covers[i] === null).map((module) => `“${module.name}”`)
-      readings[part.key] = {
-        state: 'unreadable',
-        modules,
-        why: `which weeks ${unread.join(', ')} cover${unread.length === 1 ? 's' : ''} cannot be read`,
-      }
-      continue
-    }
-    const sorted = covers.flatMap((cover) => cover ?? []).sort((a, b) => a.firstWeek - b.firstWeek)
-    const byThemselves = mixed
-      ? weekly.flatMap((module) =>
-          Number(oneWeekSaid.exec(foldedName(module.name))?.[1] ?? Number.NaN),
-        )
-      : []
-    const covered = [
-      ...byThemselves,
-      ...sorted.flatMap((cover) =>
-        weeks
-          .filter((week) => week.number >= cover.firstWeek && week.number <= cover.lastWeek)
-          .map((week) => week.number),
-      ),
-    ]
-    const wanted = weeks.filter((week) => week.breakName === null).map((week) => week.number)
-    const twice = covered.filter((number, i) => covered.indexOf(number) !== i)
-    const never = wanted.filter((number) => !covered.includes(number))
-    const tooMany = units.length > part.groupings.max
-    if (
-      mixed &&
-      weekly.length > weeks.length / 2 &&
-      (tooMany || twice.length > 0 || never.length > 0)
-    ) {
-      readings[part.key] = { state: 'weekly' }
-      continue
-    }
-    readings[part.key] =
-      twice.length > 0 || never.length > 0 || tooMany
-        ? {
-            state: 'unreadable',
-            modules,
-            why: tooMany
-              ? `${units.length} units where at most ${part.groupings.max} are accepted`
-              : twice.length > 0
-                ? `week ${twice.join(', ')} stands in two units`
-                : `week ${never.join(', ')} stands in no unit`,
-          }
-        : {
-            state: 'grouped',
-            modules,
-            units: sorted.map((cover, i) => ({
-              number: i + 1,
-              firstWeek: cover.firstWeek,
-              lastWeek: cover.lastWeek,
-            })),
-          }
-  }
-  return readings
-}
+): Record<string, GroupingReading> =>
+  Object.fromEntries(
+    everyPart(template).flatMap((part) =>
+      isModule(part) && part.groupings && part.repeat?.per === 'week'
+        ? [[part.key, readGrouping({ ...part, groupings: part.groupings }, facts, weeks, course)]]
+        : [],
+    ),
+  )

@@ -227,6 +227,20 @@ export class CheckContext {
     return (pair && this.#modules.get(pair.found)) ?? null
   }
 
+  /** Whether the module found for a module part holds what belongs in others as well: weeks that were folded into one. */
+  sharesModule(part: ExpectedPart | null): boolean {
+    return this.pairing.merged.some(({ expected }) => expected.includes(part?.instance ?? ''))
+  }
+
+  /**
+   * Whether a part is a module, or stands in one, in place of which the course has units that cannot be read: that is
+   * asked once, and where such parts belong, what they are called and when they run is not told beside it.
+   */
+  awaitsUnits(part: ExpectedPart): boolean {
+    const module = part.kind === 'module' ? part : this.partAt(part.parent)
+    return module !== null && this.groupings[module.key]?.state === 'unreadable'
+  }
+
   moduleById(id: string): CourseModule | null {
     return this.#modules.get(id) ?? null
   }

@@ -1,9 +1,34 @@
-import { isShown, itemsIn } from '../../course/index.ts'
+import { isShown, itemsIn, type CourseItem } from '../../course/index.ts'
+import type { ExpectedPart } from '../../expand/index.ts'
 import { z } from 'zod'
 import { foldedName } from '../../naming/index.ts'
+import type { CheckContext } from '../context.ts'
 import { defineRule, type Verdict } from '../rule.ts'
 
 const work = new Set(['discussion', 'assignment', 'assessment', 'tool-link'])
+
+/**
+ * Whether work in the module of a list belongs in that list. The template's own list leaves out what may go; a copy left
+ * over is told by itself. Where several weeks stand in one module, each has a list of its own, and what the instructor
+ * added belongs to the week in which it is due.
+ */
+const belongsTo = (context: CheckContext, list: ExpectedPart): ((item: CourseItem) => boolean) => {
+  const module = context.partAt(list.parent)
+  const isOfOneWeek = (module?.weeks.length ?? 0) > 1 && list.weeks.length <= 1
+  const isMerged = context.sharesModule(module)
+  const copies = new Set(context.pairing.copies.map((copy) => copy.found))
+  const isDueThen = ({ dueAt }: CourseItem): boolean => {
+    const day = dueAt === null ? null : context.dateOf(dueAt)
+    return day !== null && list.week !== null && day >= list.week.first && day <= list.week.last
+  }
+  return (item) => {
+    const part = context.partOf(item.id)
+    if (part === null) return isOfOneWeek || isMerged ? isDueThen(item) : !copies.has(item.id)
+    if (part.strength === 'may') return false
+    if (isOfOneWeek) return part.week?.number === list.week?.number
+    return !isMerged || part.parent === list.parent
+  }
+}
 
 export const workListComplete = defineRule({
   id: 'work-list-complete',
@@ -28,7 +53,7 @@ export const workListComplete = defineRule({
       }
       const { reading, there } = stands
       const page = context.pageOf(there.item)
-      if (!page || reading.state === 'missing' || part.inBreak) {
+      if (!page || reading.state === 'missing' || part.inBreak || context.awaitsUnits(part)) {
         yield { ...told, outcome: 'inapplicable' }
         continue
       }
@@ -43,18 +68,10 @@ export const workListComplete = defineRule({
         }),
       )
       const lines = reading.paragraphs.map((i) => foldedName(page.paragraphs[i]?.text ?? ''))
-      // The template’s own list leaves out what may go; a copy left over is told by itself; in a unit each week has a list of its own.
-      const copies = new Set(context.pairing.copies.map((copy) => copy.found))
-      const inUnit = (context.partAt(part.parent)?.weeks.length ?? 0) > 1
-      const belongs = (id: string): boolean => {
-        const other = context.partOf(id)
-        return other
-          ? other.strength !== 'may' && (!inUnit || other.week?.number === part.week?.number)
-          : !inUnit && !copies.has(id)
-      }
+      const belongs = belongsTo(context, part)
       const held = (there.module ? itemsIn(there.module) : []).filter(
         (item) =>
-          item.id !== there.item.id && isShown(item) && work.has(item.kind) && belongs(item.id),
+          item.id !== there.item.id && isShown(item) && work.has(item.kind) && belongs(item),
       )
       const dead = links
         .filter((link) => context.leadsTo(link.href).leads === 'nowhere')

@@ -1,7 +1,23 @@
 import { z } from 'zod'
 import { addDays } from '../../calendar/index.ts'
+import type { ExpectedPart } from '../../expand/index.ts'
+import type { CheckContext, PairedItem } from '../context.ts'
 import { aboutPart, defineRule, type Verdict } from '../rule.ts'
 import { dueAsWanted } from './dueMend.ts'
+
+/** The module part that an item stands in, where that is not the one that it is expected in. */
+const standingIn = (context: CheckContext, { pair, module }: PairedItem): ExpectedPart | null =>
+  pair.moved && module ? context.partOf(module.id) : null
+
+const isWithin = (part: ExpectedPart | null, day: string, graceDays: number): boolean => {
+  const [first, last] = [part?.weeks[0], part?.weeks.at(-1)]
+  return (
+    first !== undefined &&
+    last !== undefined &&
+    day >= first.first &&
+    day <= addDays(last.last, graceDays)
+  )
+}
 
 export const dueOutsideModule = defineRule({
   id: 'due-outside-module',
@@ -35,7 +51,7 @@ export const dueOutsideModule = defineRule({
       // Outside the weeks, work is judged against the term alone, by the rule for that.
       if (part.definition.span === 'course' || !part.week || !last)
         yield { subject, outcome: 'inapplicable' }
-      else if (due >= part.week.first && due <= addDays(last.last, graceDays))
+      else if ([part, standingIn(context, there)].some((place) => isWithin(place, due, graceDays)))
         yield { subject, outcome: 'passed' }
       else
         yield {

@@ -20,7 +20,12 @@ export const weekDates = defineRule({
       const wanted = part.values.dates
       const module = context.moduleFor(part)
       if (!module) yield { subject, outcome: 'absent' }
-      else if (!isDaySpan(wanted) || part.definition.span === 'course')
+      else if (
+        !isDaySpan(wanted) ||
+        part.definition.span === 'course' ||
+        context.sharesModule(part) ||
+        context.awaitsUnits(part)
+      )
         yield { subject, outcome: 'inapplicable' }
       else {
         const said = context

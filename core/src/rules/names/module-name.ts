@@ -21,6 +21,10 @@ export const moduleName = defineRule({
         yield { subject, outcome: 'absent' }
         continue
       }
+      if (context.sharesModule(part) || context.awaitsUnits(part)) {
+        yield { subject, outcome: 'inapplicable' }
+        continue
+      }
       yield tellName(context, part, module, acceptSmallDifferences)
     }
   },

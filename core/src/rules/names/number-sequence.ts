@@ -43,15 +43,23 @@ export const numberSequence = defineRule({
     for (const definition of context.expected.template.parts) {
       if (!isModule(definition) || !definition.repeat || definition.repeat.per === 'half') continue
       const parts = context.partsOfKey(definition.key)
+      if (parts.some((part) => context.awaitsUnits(part))) continue
       const said = context.modules.flatMap((module) => {
         const part = context.partOf(module.id) ?? parts[0]
         const number =
           part && part.key === definition.key ? numberSaid(context, module, part) : null
         return number === null ? [] : [{ module, number }]
       })
+      const isToldAsSkipped = (module: CourseModule): boolean => {
+        const place = context.partOf(module.id)
+        return place !== null && !said.some(({ number }) => number === numberWanted(place))
+      }
       for (const part of parts) {
         const number = numberWanted(part)
-        const same = said.filter((name) => name.number === number)
+        const carried = said.filter((name) => name.number === number)
+        // A module that stands in another's place is told there, where its number is missing.
+        const same =
+          carried.length > 1 ? carried.filter(({ module }) => !isToldAsSkipped(module)) : carried
         const module = context.moduleFor(part)
         const own = said.find((name) => name.module === module)
         const subject = { about: 'part', part } as const
@@ -69,7 +77,7 @@ export const numberSequence = defineRule({
             expected: `the number ${number} once`,
             itemId: same[1]?.module.id,
           }
-        else if (same.length === 0 && module && own)
+        else if (carried.length === 0 && module && own)
           yield {
             subject,
             outcome: 'failed',

@@ -18,15 +18,17 @@ export const lastInModule = defineRule({
       if (part.kind === 'module' || part.definition.position !== 'last') continue
       const subject = aboutPart(part)
       const there = context.itemFor(part)
-      const inUnit = (context.partAt(part.parent)?.weeks.length ?? 0) > 1 && part.weeks.length <= 1
-      if (!there?.module || inUnit) {
+      const module = context.partAt(part.parent)
+      const inUnit = (module?.weeks.length ?? 0) > 1 && part.weeks.length <= 1
+      if (!there?.module || inUnit || context.sharesModule(module) || context.awaitsUnits(part)) {
         yield { subject, outcome: there ? 'inapplicable' : 'absent' }
         continue
       }
-      const { item, module } = there
+      const { item } = there
       // Parts that come last as well may stand after it, and so may what nobody sees.
-      const after = itemsIn(module)
-        .slice(itemsIn(module).indexOf(item) + 1)
+      const siblings = itemsIn(there.module)
+      const after = siblings
+        .slice(siblings.indexOf(item) + 1)
         .filter(
           (item) =>
             isShown(item) &&
@@ -40,7 +42,7 @@ export const lastInModule = defineRule({
           subject,
           outcome: 'failed',
           message: 'after',
-          values: { name: item.name, module: module.name, after: names },
+          values: { name: item.name, module: there.module.name, after: names },
           evidence: [{ kind: 'words', text: names }],
           expected: 'last in its module',
           itemId: item.id,

@@ -24,7 +24,7 @@ export const moduleMissing = defineRule({
         part.strength === 'may' ||
         part.inBreak ||
         part.definition.may.remove ||
-        context.groupings[part.key]?.state === 'unreadable'
+        context.awaitsUnits(part)
       )
         yield { subject, outcome: 'inapplicable' }
       else

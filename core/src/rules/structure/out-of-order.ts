@@ -5,7 +5,14 @@ import { fewestMoves } from '../../pair/index.ts'
 import type { CheckContext } from '../context.ts'
 import { aboutPart, defineRule, type Verdict } from '../rule.ts'
 
-const free = new Set(['anywhere'])
+/** Whether a part may stand anywhere: by its template, or once in a unit whose weeks each have parts of their own. */
+const isFree = (context: CheckContext, part: ExpectedPart): boolean =>
+  part.definition.position === 'anywhere' ||
+  context.awaitsUnits(part) ||
+  (part.kind !== 'module' && part.weeks.length > 1 && isGrouped(context, part))
+
+const isGrouped = (context: CheckContext, { parent }: ExpectedPart): boolean =>
+  context.groupings[context.partAt(parent)?.key ?? '']?.state === 'grouped'
 
 export const outOfOrder = defineRule({
   id: 'out-of-order',
@@ -24,7 +31,7 @@ export const outOfOrder = defineRule({
         const subject = aboutPart(part)
         const found = foundOf(context, part)
         if (found === null) yield { subject, outcome: 'absent' }
-        else if (free.has(part.definition.position)) yield { subject, outcome: 'inapplicable' }
+        else if (isFree(context, part)) yield { subject, outcome: 'inapplicable' }
         else if (!misplaced.has(part.instance)) yield { subject, outcome: 'passed' }
         else {
           const before = siblings
@@ -117,7 +124,7 @@ const siblingGroups = (context: CheckContext): ExpectedPart[][] => [
 const misplacedIn = (context: CheckContext, siblings: readonly ExpectedPart[]): Set<string> => {
   const standing = siblings
     .flatMap((part, rank) => {
-      const found = free.has(part.definition.position) ? null : foundOf(context, part)
+      const found = isFree(context, part) ? null : foundOf(context, part)
       return found ? [{ part, rank, place: found.place }] : []
     })
     .sort((a, b) => a.place - b.place)
