@@ -34,6 +34,8 @@ export const silence: readonly {
   { teller: 'copy-left-over', silent: 'duplicate-part', scope: 'same' },
   { teller: 'copy-left-over', silent: 'sample-activity-left', scope: 'same' },
   { teller: 'twin-page', silent: 'item-missing', scope: 'same' },
+  { teller: 'twin-page', silent: 'item-name', scope: 'same' },
+  { teller: 'twin-page', silent: 'work-list-complete', scope: 'same' },
   { teller: 'last-in-module', silent: 'out-of-order', scope: 'same' },
   { teller: 'rubric-missing', silent: 'rubric-points', scope: 'same' },
   { teller: 'points-differ', silent: 'rubric-points', scope: 'same' },

@@ -175,11 +175,15 @@ const topicEvidence = ({ kind, values: { topic } }: ExpectedPart, found: FoundPa
 const numberOf = ({ repetition, values }: ExpectedPart): FieldValue | undefined =>
   values.week ?? values.unit ?? (repetition ? values.number : undefined)
 
-/** What a name that follows the format says of its place: its number, its days and its topic; any of them may be another’s. */
+/**
+ * What a name that follows the format says of its place: its number, its days and its topic; any of them may be another’s.
+ * @param isSlip whether a wrong number may be a slip of the hand, as all else speaks for the place
+ */
 const formatEvidence = (
   { readings }: NameReading,
   expected: ExpectedPart,
   found: FoundPart,
+  isSlip: boolean,
 ): Evidence[] => {
   const stateOf = (...fields: FieldName[]): FieldReading['state'] | null =>
     readings.find(({ field }) => fields.includes(field))?.state ?? null
@@ -190,7 +194,7 @@ const formatEvidence = (
     return [{ weight: isOfAny ? 2 : 5.5, says: 'its name follows the format' }]
   return [
     number === 'wrong'
-      ? { weight: -3, says: 'its name says another number' }
+      ? { weight: isSlip ? -1.5 : -3, says: 'its name says another number' }
       : { weight: 4, says: 'its name follows the format' },
     ...(days === 'right' ? [{ weight: 2.5, says: 'the same dates' }] : []),
     ...(days === 'wrong' ? [{ weight: -0.5, says: 'other dates' }] : []),
@@ -201,12 +205,14 @@ const formatEvidence = (
 const nameEvidence = (
   expected: ExpectedPart,
   found: FoundPart,
+  sameModule: boolean | null,
   near: string,
   telling: Telling,
 ): Evidence[] => {
   if (found.folded === foldedName(expected.name)) return [{ weight: 7, says: 'same name' }]
   const reading = readName(namingFormatOf(expected), found.name, expected.values)
-  if (reading && reading.readings.length > 0) return formatEvidence(reading, expected, found)
+  if (reading && reading.readings.length > 0)
+    return formatEvidence(reading, expected, found, sameModule === true)
   const number = numberOf(expected)
   const evidence: Evidence[] = []
   const likeness = nameLikeness(withoutPrompts(expected.name), found.name, telling)
@@ -324,7 +330,7 @@ export const evidenceFor = (
   if (kind.some(({ weight }) => weight <= -100)) return kind
   const evidence = [
     ...kind,
-    ...nameEvidence(expected, found, near, telling),
+    ...nameEvidence(expected, found, sameModule, near, telling),
     ...contentEvidence(expected, found),
     ...settingEvidence(expected, found),
   ]

@@ -1,3 +1,4 @@
+export { paragraphsOfBlock } from './blockLines.ts'
 export * from './assign.ts'
 export { nameLikeness } from './evidence.ts'
 export * from './order.ts'

@@ -5,6 +5,7 @@ import {
   type ExpectedCourse,
   type ExpectedPart,
 } from '../expand/index.ts'
+import { foldedName } from '../naming/index.ts'
 import type { PageFacts } from '../page/index.ts'
 import { assign, marginOf } from './assign.ts'
 import { calibrated, leastConfidence } from './confidence.ts'
@@ -58,6 +59,33 @@ export interface Pairing {
 const rescueThreshold = 1.5
 /** And it must be told from its siblings: what fits two of them as well belongs to neither. */
 const leastRescued = 0.55
+/** Items that bear the very name of a part of another module in which nothing bears it: they are that part, moved. */
+const claimedElsewhere = (
+  parts: readonly ExpectedPart[],
+  items: readonly FoundPart[],
+  moduleFor: (part: ExpectedPart) => string | null,
+): Set<string> => {
+  const names = new Map<string, ExpectedPart[]>()
+  for (const part of parts) {
+    const folded = foldedName(part.name)
+    names.set(folded, [...(names.get(folded) ?? []), part])
+  }
+  const standing = new Set(items.map(({ folded, module }) => `${module} ${folded}`))
+  return new Set(
+    items.flatMap(({ id, folded, module }) => {
+      const [part, ...others] = names.get(folded) ?? []
+      const own = part ? moduleFor(part) : null
+      return part &&
+        others.length === 0 &&
+        own !== null &&
+        own !== module &&
+        !standing.has(`${own} ${folded}`)
+        ? [id]
+        : []
+    }),
+  )
+}
+
 /** How well other parts and other items would go with either side of a pair. */
 const rivalsOf = (scores: readonly (readonly number[])[], row: number, column: number): number[] =>
   scores.flatMap((of, at) =>
@@ -220,13 +248,20 @@ export const pairCourse = (
   const openItems = foundItems
     .filter(({ item }) => !pairOfFound.has(item.id))
     .map(({ item, module, index }) => foundItem(item, module, index, pageOf))
+  const claimed = claimedElsewhere(
+    wantedItems.filter((item) => !pairOfExpected.has(item.instance)),
+    openItems,
+    (part) => (part.parent === null ? null : (pairOfExpected.get(part.parent)?.found ?? null)),
+  )
   for (const module of wantedModules) {
     const there = pairOfExpected.get(module.instance)?.found
     if (there === undefined) continue
     pairByEvidence(
       module.items.filter((item) => item.kind !== 'module' && !pairOfExpected.has(item.instance)),
       (item) => module.items.indexOf(item) / Math.max(1, module.items.length - 1),
-      openItems.filter((item) => item.module === there && !pairOfFound.has(item.id)),
+      openItems.filter(
+        (item) => item.module === there && !pairOfFound.has(item.id) && !claimed.has(item.id),
+      ),
       0,
     )
   }

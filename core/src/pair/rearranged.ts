@@ -1,5 +1,5 @@
 import type { CourseItem, PlacedItem } from '../course/index.ts'
-import type { ExpectedPart } from '../expand/index.ts'
+import type { ExpectedBlock, ExpectedPart } from '../expand/index.ts'
 import type { PageFacts } from '../page/index.ts'
 import { linesOfBlock } from './blockLines.ts'
 
@@ -60,6 +60,10 @@ const tellingLength = 25
 const telling = (html: string): string[] =>
   linesOfBlock(html).filter((line) => line.length >= tellingLength)
 
+/** Whether the wording of a block is there to stay: a prompt makes room for its answer, a note for nothing. */
+const isToStand = ({ kind }: ExpectedBlock): boolean =>
+  kind !== 'fill-in' && kind !== 'guidance-note'
+
 /** Pages whose missing blocks stand in an unpaired page of the same module. */
 export const splitPages = (
   parts: readonly ExpectedPart[],
@@ -81,9 +85,10 @@ export const splitPages = (
     if (!first || !page) return []
     const has = new Set(page.paragraphs.map((paragraph) => paragraph.text))
     const gone = part.blocks.flatMap((block) => {
-      const lines = telling(block.html)
-      return (lines.length > 0 && !lines.some((line) => has.has(line))) ||
-        (!page.markers.includes(block.key) && page.markers.length > 0)
+      const lines = isToStand(block) ? telling(block.html) : []
+      const isMarked = page.markers.includes(block.key)
+      return !isMarked &&
+        (page.markers.length > 0 || (lines.length > 0 && !lines.some((line) => has.has(line))))
         ? [{ key: block.key, lines }]
         : []
     })

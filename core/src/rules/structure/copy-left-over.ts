@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { copyMark } from '../../pair/index.ts'
 import type { ExpectedPart } from '../../expand/index.ts'
 import { aboutFound, defineRule, type Verdict } from '../rule.ts'
+import { twinsIn } from './twins.ts'
 
 export const copyLeftOver = defineRule({
   id: 'copy-left-over',
@@ -17,7 +18,9 @@ export const copyLeftOver = defineRule({
     twice: '“{name}” in {module} is a copy of “{original}”, which is there as well.',
   },
   *check(context): Generator<Verdict> {
+    const twins = new Set(twinsIn(context).map(({ found }) => found.item.id))
     for (const { item, module } of context.placedItems) {
+      if (twins.has(item.id)) continue
       const copy = context.pairing.copies.find((copy) => copy.found === item.id)
       const part = context.partOf(item.id)
       const subject = aboutFound(context, item)

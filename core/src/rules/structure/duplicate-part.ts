@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { isShown } from '../../course/index.ts'
 import type { CheckContext } from '../context.ts'
 import { defineRule, orPassed, type Verdict } from '../rule.ts'
+import { twinsIn } from './twins.ts'
 
 export const duplicatePart = defineRule({
   id: 'duplicate-part',
@@ -17,11 +18,12 @@ export const duplicatePart = defineRule({
 })
 
 function* copies(context: CheckContext): Generator<Verdict> {
+  const twins = new Set(twinsIn(context).map(({ found }) => found.item.id))
   for (const { of, found } of context.pairing.copies) {
     const part = context.partAt(of)
     const placed = context.placed(found)
     const original = part ? context.itemFor(part) : null
-    if (!part || !placed || !original) continue
+    if (!part || !placed || !original || twins.has(found)) continue
     const subject = { about: 'found', id: found, name: placed.item.name } as const
     const elsewhere =
       placed.module !== null && original.module !== null && placed.module.id !== original.module.id

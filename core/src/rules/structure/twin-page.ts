@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import type { CheckContext } from '../context.ts'
 import { aboutPart, defineRule, orPassed, type Verdict } from '../rule.ts'
+import { twinsIn } from './twins.ts'
 
 export const twinPage = defineRule({
   id: 'twin-page',
@@ -12,40 +13,26 @@ export const twinPage = defineRule({
   mender: 'instructor',
   effortMinutes: 10,
   messages: {
+    text: '“{copy}” in {module} reads word for word as “{original}” does: it seems that a copy stands where “{missing}” should.',
     twin: 'There are two copies of “{original}”, one of them “{copy}”, and “{missing}” is missing: it seems that the wrong copy was edited.',
   },
-  check: (context) => orPassed(twins(context)),
+  check: (context) => orPassed(tell(context)),
 })
 
-function* twins(context: CheckContext): Generator<Verdict> {
-  for (const { of, found } of context.pairing.copies) {
-    const part = context.partAt(of)
-    const placed = context.placed(found)
-    if (!part || !placed || part.repetition === null) continue
-    const module = placed.module ? context.partOf(placed.module.id) : null
-    const missing = context.parts.find(
-      (other) =>
-        other.key === part.key &&
-        other.instance !== part.instance &&
-        !context.itemFor(other) &&
-        !other.inBreak &&
-        other.strength !== 'may' &&
-        !other.definition.may.remove &&
-        (module === null || module.instance === part.parent || other.parent === module.instance),
-    )
-    if (!missing) continue
+function* tell(context: CheckContext): Generator<Verdict> {
+  for (const { part, original, found, by } of twinsIn(context))
     yield {
-      subject: aboutPart(missing),
+      subject: aboutPart(part),
       outcome: 'failed',
-      message: 'twin',
+      message: by === 'copy' ? 'twin' : 'text',
       values: {
-        original: context.itemFor(part)?.item.name ?? part.name,
-        copy: placed.item.name,
-        missing: missing.name,
+        original: original.item.name,
+        copy: found.item.name,
+        missing: part.name,
+        module: found.module ? `“${found.module.name}”` : 'no module',
       },
-      evidence: [{ kind: 'words', text: placed.item.name }],
-      expected: missing.name,
-      itemId: found,
+      evidence: [{ kind: 'words', text: found.item.name }],
+      expected: part.name,
+      itemId: found.item.id,
     }
-  }
 }

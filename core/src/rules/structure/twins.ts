@@ -1,0 +1,119 @@
+import type { PlacedItem } from '../../course/index.ts'
+import { namingFormatOf, type ExpectedPart } from '../../expand/index.ts'
+import { readName } from '../../naming/index.ts'
+import { paragraphsOfBlock } from '../../pair/index.ts'
+import { rememberOf } from '../../remember/index.ts'
+import type { CheckContext, PairedItem } from '../context.ts'
+
+/** A page that stands where another repetition of the same part should stand, which is there as well. */
+export interface Twin {
+  /** What should be there. */
+  part: ExpectedPart
+  original: PairedItem
+  found: Pick<PlacedItem, 'item' | 'module'>
+  /** `copy`: it was not taken for the part, which is missing; `text`: it was, and reads word for word as the original. */
+  by: 'copy' | 'text'
+}
+
+/** So many words of the instructor's own are no coincidence; fewer (`See the list`) may be said in every week. */
+const leastOwnWords = 8
+
+/** The twins of a course, each part once. */
+export const twinsIn = rememberOf((context: CheckContext): readonly Twin[] => {
+  const found = [...copiesForMissing(context), ...sameTexts(context)]
+  return found.filter(
+    (twin, i) => found.findIndex(({ part }) => part.instance === twin.part.instance) === i,
+  )
+})
+
+/** Copies of one repetition while another is missing: in the module of the missing one, or in that of the original. */
+function* copiesForMissing(context: CheckContext): Generator<Twin> {
+  const missing = context.parts.filter(
+    (part) =>
+      part.kind !== 'module' &&
+      part.repetition !== null &&
+      !part.inBreak &&
+      part.strength !== 'may' &&
+      !part.definition.may.remove &&
+      !context.itemFor(part),
+  )
+  const copyOf = new Map(context.pairing.copies.map(({ found, of }) => [found, of]))
+  for (const part of missing) {
+    const home = context.partAt(part.parent)
+    const module = home ? context.moduleFor(home) : null
+    for (const placed of context.placedItems) {
+      if (context.partOf(placed.item.id) !== null || placed.item.kind !== part.kind) continue
+      const standsThere = placed.module !== null && placed.module === module
+      const of =
+        context.partAt(copyOf.get(placed.item.id) ?? null) ??
+        (standsThere ? namedRepetition(context, part, placed.item.name) : null)
+      const original = of?.key === part.key && of !== part ? context.itemFor(of) : null
+      if (original && (standsThere || placed.module === original.module))
+        yield { part, original, found: placed, by: 'copy' }
+    }
+  }
+}
+
+/** The repetition of a part whose number a name carries. */
+const namedRepetition = (
+  context: CheckContext,
+  part: ExpectedPart,
+  name: string,
+): ExpectedPart | null =>
+  context
+    .partsOfKey(part.key)
+    .find(
+      (other) =>
+        other !== part &&
+        readName(namingFormatOf(other), name, other.values)?.readings.every(
+          ({ state }) => state !== 'wrong',
+        ),
+    ) ?? null
+
+/** Pages that were taken for two repetitions of a part and hold the same words of the instructor's own. */
+function* sameTexts(context: CheckContext): Generator<Twin> {
+  const pages = context.parts.flatMap((part) => {
+    const there = part.repetition !== null && part.blocks.length > 0 ? context.itemFor(part) : null
+    return there ? [{ part, there, own: ownLines(context, there) }] : []
+  })
+  const holding = new Map<string, typeof pages>()
+  for (const page of pages)
+    for (const line of page.own) {
+      const key = `${page.part.key} ${line}`
+      holding.set(key, [...(holding.get(key) ?? []), page])
+    }
+  for (const page of pages) {
+    // What stands in three weeks is a habit, and no slip.
+    const shared = page.own.flatMap((line) => {
+      const holders = holding.get(`${page.part.key} ${line}`) ?? []
+      const other = holders.length === 2 ? holders.find((holder) => holder !== page) : undefined
+      return other ? [{ line, other }] : []
+    })
+    const [other, ...more] = new Set(shared.map((each) => each.other))
+    if (!other || more.length > 0) continue
+    if (wordsIn(shared.map(({ line }) => line)) < leastOwnWords) continue
+    const [here, there] = [linesOf(context, page.there), linesOf(context, other.there)]
+    // Of two alike the one that still speaks of the other week is the copy; where neither does, the later one.
+    const isCopy =
+      page.own.length > other.own.length ||
+      (page.own.length === other.own.length && pages.indexOf(page) > pages.indexOf(other))
+    if (
+      isCopy &&
+      other.own.every((line) => here.has(line)) &&
+      page.own.every((line) => there.has(line))
+    )
+      yield { part: page.part, original: other.there, found: page.there, by: 'text' }
+  }
+}
+
+const linesOf = (context: CheckContext, { item }: PairedItem): ReadonlySet<string> =>
+  new Set(context.pageOf(item)?.paragraphs.map(({ text }) => text))
+
+/** Paragraphs of a page that its template did not write. */
+const ownLines = (context: CheckContext, there: PairedItem): string[] => {
+  const written = new Set(there.part.blocks.flatMap(({ html }) => paragraphsOfBlock(html)))
+  return [...linesOf(context, there)].filter((line) => !written.has(line))
+}
+
+const wordsIn = (lines: readonly string[]): number =>
+  lines.reduce((sum, line) => sum + (line.match(/[\p{L}\p{N}]+/gu)?.length ?? 0), 0)
