@@ -469,6 +469,7 @@ const findingsOf = (
       together: string
       basis: string | null
       places: FindingPlace[]
+      values: Readonly<Record<string, string>>[]
     }
   >()
   for (const { rule, verdict, outcome } of told) {
@@ -504,16 +505,26 @@ const findingsOf = (
       (subject.about === 'part' ? subject.part.definition.basis : undefined) ??
       null
     const group = groups.get(key)
-    if (group) group.places.push(place)
-    else groups.set(key, { rule, strength: outcome.strength, together, basis, places: [place] })
+    if (group) {
+      group.places.push(place)
+      group.values.push(verdict.values)
+    } else
+      groups.set(key, {
+        rule,
+        strength: outcome.strength,
+        together,
+        basis,
+        places: [place],
+        values: [verdict.values],
+      })
   }
   return [...groups.values()]
-    .map(({ rule, strength, together, basis, places }): Finding => ({
+    .map(({ rule, strength, together, basis, places, values }): Finding => ({
       fingerprint: findingFingerprint(rule.id, together),
       rule: rule.id,
       title: rule.title,
       strength,
-      message: (places[0]?.message ?? '') + alsoIn(places.slice(1)),
+      message: sayAll(rule, places, values),
       why: rule.why,
       mender: rule.mender,
       owner: rule.mender === 'instructor' ? owner : null,
@@ -524,22 +535,45 @@ const findingsOf = (
     .sort(compareFindings)
 }
 
-/** ` The same in 3 more places: weeks 4, 5 and 6.` */
-const alsoIn = (rest: readonly FindingPlace[]): string => {
+/** The sentence of a finding: that of its first place, and where else; or one that lists what each place says. */
+const sayAll = (
+  { several }: AnyRule,
+  places: readonly FindingPlace[],
+  values: readonly Readonly<Record<string, string>>[],
+): string => {
+  const [first, ...rest] = places
+  if (several && rest.length > 0)
+    return fillMessage(several.message, {
+      ...values[0],
+      list: listed(values.map((value) => value[several.lists] ?? '')),
+    })
+  return (first?.message ?? '') + alsoIn(first, rest)
+}
+
+/** `4, 5 and 6` */
+const listed = (items: readonly string[]): string =>
+  items.length > 1 ? `${items.slice(0, -1).join(', ')} and ${items.at(-1)}` : (items[0] ?? '')
+
+const mostNamed = 3
+/** ` The same in 3 more places: weeks 4, 5 and 6.` A place that has several is named once, with how many. */
+const alsoIn = (first: FindingPlace | undefined, rest: readonly FindingPlace[]): string => {
   if (rest.length === 0) return ''
+  const nameOf = ({ place }: FindingPlace): string => `“${place.path.at(-1)}”`
   const weeks = rest.flatMap(({ place }) => place.week ?? [])
-  const listed =
-    weeks.length > 1
-      ? `${weeks.slice(0, -1).join(', ')} and ${weeks.at(-1)}`
-      : String(weeks[0] ?? '')
+  const count = new Map<string, number>()
+  for (const place of rest) count.set(nameOf(place), (count.get(nameOf(place)) ?? 0) + 1)
+  const names = [...count].map(([name, times]) => (times > 1 ? `${name} (${times})` : name))
+  if (first && count.size === 1 && count.has(nameOf(first)))
+    return rest.length === 1
+      ? ' The same once more there.'
+      : ` The same ${rest.length} times more there.`
   const where =
-    weeks.length === rest.length
-      ? ` ${weeks.length === 1 ? 'week' : 'weeks'} ${listed}`
-      : ` ${rest
-          .slice(0, 3)
-          .map(({ place }) => `“${place.path.at(-1)}”`)
-          .join(', ')}${rest.length > 3 ? ' and others' : ''}`
-  return ` The same in ${rest.length} more ${rest.length === 1 ? 'place' : 'places'}:${where}.`
+    weeks.length === rest.length && new Set(weeks).size === weeks.length
+      ? `${weeks.length === 1 ? 'week' : 'weeks'} ${listed(weeks.map(String))}`
+      : names.length > mostNamed
+        ? `${names.slice(0, mostNamed).join(', ')} and others`
+        : listed(names)
+  return ` The same in ${rest.length} more ${rest.length === 1 ? 'place' : 'places'}: ${where}.`
 }
 
 const countsOf = (

@@ -300,7 +300,7 @@ export const faultless = (
   }
 }
 
-const ownPage = (id: string, name: string): CourseItem => ({
+export const ownPage = (id: string, name: string): CourseItem => ({
   id,
   kind: 'page',
   name,

@@ -270,6 +270,13 @@ export const readBlocks = (
   })
 }
 
+/**
+ * Whether a page is to hold several blocks whose wording stays. Where none of them is there it is another page, and what
+ * it says answers nothing.
+ */
+const isOfSeveral = (expected: readonly ExpectedBlock[]): boolean =>
+  expected.filter(({ kind }) => kind !== 'fill-in' && kind !== 'guidance-note').length > 1
+
 /** Which unmarked paragraphs belong to which unmarked block. A block that is not found has no entry. */
 const placeByContent = (
   expected: readonly ExpectedBlock[],
@@ -304,6 +311,7 @@ const placeByContent = (
       break
     }
   }
+  const isTheirs = owner.size === 0 && page.markers.length === 0 && isOfSeveral(expected)
   // What is left lies in gaps between known paragraphs; each gap belongs to the blocks expected between its neighbours.
   const order = new Map(expected.map((block, i) => [block.key, i]))
   const placeOf = (i: number): number | null => {
@@ -346,7 +354,7 @@ const placeByContent = (
           (order.get(block.key) ?? 0) > before &&
           ![...owner.values()].includes(block.key),
       )
-      const taken = near?.block ?? goesOn ?? empty
+      const taken = near?.block ?? goesOn ?? (isTheirs ? undefined : empty)
       if (taken) owner.set(p, taken.key)
     }
     i = end

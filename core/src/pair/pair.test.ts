@@ -369,10 +369,20 @@ describe('groupings', () => {
         .map((pair) => pair.found),
     ).toEqual(['m0', 'm1', 'm2', 'm3'])
   })
-  it('cannot tell units that leave a week out, cover one twice, or say nothing', () => {
+  it('have a unit of their own that is missing where they leave weeks out', () => {
     expect(
       grouped(['Unit 1 · Weeks 1–2', 'Unit 2 · Weeks 3–4', 'Unit 3 · Weeks 7–8']),
-    ).toMatchObject({ state: 'unreadable', why: 'week 6 stands in no unit' })
+    ).toMatchObject({
+      state: 'grouped',
+      units: [
+        { number: 1, firstWeek: 1, lastWeek: 2 },
+        { number: 2, firstWeek: 3, lastWeek: 4 },
+        { number: 3, firstWeek: 6, lastWeek: 6 },
+        { number: 4, firstWeek: 7, lastWeek: 8 },
+      ],
+    })
+  })
+  it('cannot be told where they cover a week twice, or say nothing', () => {
     expect(
       grouped(['Unit 1 · Weeks 1–3', 'Unit 2 · Weeks 3–5', 'Unit 3 · Weeks 6–8']),
     ).toMatchObject({ state: 'unreadable', why: 'week 3 stands in two units' })

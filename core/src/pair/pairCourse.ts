@@ -1,4 +1,10 @@
-import { everyCourseItem, everyModule, type Course, type CourseItem } from '../course/index.ts'
+import {
+  everyCourseItem,
+  everyModule,
+  type Course,
+  type CourseItem,
+  type PlacedItem,
+} from '../course/index.ts'
 import {
   everyExpected,
   instanceOf,
@@ -59,6 +65,54 @@ export interface Pairing {
 const rescueThreshold = 1.5
 /** And it must be told from its siblings: what fits two of them as well belongs to neither. */
 const leastRescued = 0.55
+/** What being set as the home page says for a page, in log-odds. Name, content and marks may outweigh it. */
+const setAsHome = 3
+/** So much must speak for a page that is not set as the home page. */
+const leastForHome = 4
+
+/**
+ * The page that is the home page: the one that is set as such, unless it is another part of the template by its name or
+ * another page is more like the home page, as where an instructor set a page of their own.
+ */
+const homePageIn = (
+  { home, parts }: ExpectedCourse,
+  course: Course,
+  items: readonly PlacedItem[],
+  pageOf: (item: CourseItem) => PageFacts | null,
+  near: string,
+  isPaired: (id: string) => boolean,
+): Pick<Pair, 'found' | 'confidence' | 'reasons'> | null => {
+  const names = new Set(everyExpected(parts).map(({ name }) => foldedName(name)))
+  const telling = tellingAmong([home.name])
+  const ranked = items
+    .filter(({ item }) => item.kind === home.kind && !isPaired(item.id))
+    .map(({ item, module, index }) => {
+      const isSet = item.id === course.homePage
+      const found = foundItem(item, module, index, pageOf)
+      const evidence = evidenceFor(home, found, found.place, null, near, telling)
+      return {
+        item,
+        isSet,
+        isAnother: names.has(found.folded) && found.folded !== foldedName(home.name),
+        says: evidence.map(({ says }) => says),
+        weight: totalWeight(evidence) + (isSet ? setAsHome : 0),
+      }
+    })
+    .filter(({ isAnother }) => !isAnother)
+    .sort((a, b) => b.weight - a.weight)
+  const set = ranked.find(({ isSet }) => isSet)
+  const [best] = ranked
+  if (best && best !== set && best.weight >= leastForHome)
+    return {
+      found: best.item.id,
+      confidence: calibrated(best.weight, best.weight - Math.max(0, ranked[1]?.weight ?? 0)),
+      reasons: best.says,
+    }
+  return set
+    ? { found: set.item.id, confidence: 1, reasons: ['set as the home page', ...set.says] }
+    : null
+}
+
 /** Items that bear the very name of a part of another module in which nothing bears it: they are that part, moved. */
 const claimedElsewhere = (
   parts: readonly ExpectedPart[],
@@ -154,18 +208,9 @@ export const pairCourse = (
   }
   for (const module of foundModules) recorded(module.id, module.recordedAs)
   for (const { item } of foundItems) recorded(item.id, item.recordedAs)
-  if (
-    course.homePage !== null &&
-    moduleOfItem.has(course.homePage) &&
-    !unjoined.has(`${expected.home.instance} ${course.homePage}`)
-  )
-    join({
-      expected: expected.home.instance,
-      found: course.homePage,
-      by: 'evidence',
-      confidence: 1,
-      reasons: ['set as the home page'],
-    })
+  const home = homePageIn(expected, course, foundItems, pageOf, near, (id) => pairOfFound.has(id))
+  if (home !== null && !unjoined.has(`${expected.home.instance} ${home.found}`))
+    join({ expected: expected.home.instance, by: 'evidence', ...home })
 
   const tellings = new Map<string | null, Telling>()
   const tellingOf = (part: ExpectedPart): Telling => {

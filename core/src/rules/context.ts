@@ -305,8 +305,15 @@ export class CheckContext {
     return (this.#blocks ??= this.pageParts().flatMap((part) => {
       const there = this.itemFor(part)
       const all = there ? this.readingsOf(there) : null
+      const halves = there && all ? this.#otherHalves(there) : []
       return part.blocks.map((block, i): PlacedBlock => {
         const reading = all?.[i]
+        // A page that was taken apart has its block where that was taken to.
+        const moved =
+          reading?.state === 'missing'
+            ? halves.find(({ readings }) => readings[i] && readings[i].state !== 'missing')
+            : undefined
+        const movedReading = moved?.readings[i]
         return {
           part,
           block,
@@ -315,10 +322,32 @@ export class CheckContext {
             discriminator: block.key,
             strength: block.strength,
           },
-          stands: there && all && reading ? { there, reading } : null,
+          stands:
+            moved && movedReading
+              ? { there: moved.there, reading: movedReading }
+              : there && reading
+                ? { there, reading }
+                : null,
         }
       })
     }))
+  }
+
+  /** The other pages that a page was taken apart into, with how its blocks stand in each. */
+  #otherHalves(there: PairedItem): { there: PairedItem; readings: readonly BlockReading[] }[] {
+    const split = this.pairing.split.find(({ expected }) => expected === there.part.instance)
+    return (split?.found.slice(1) ?? []).flatMap((id) => {
+      const placed = this.#items.get(id)
+      const page = placed ? this.pageOf(placed.item) : null
+      return placed && page && page.notRead === null
+        ? [
+            {
+              there: { ...there, item: placed.item, module: placed.module },
+              readings: readBlocks(there.part.blocks, page, this.asOf),
+            },
+          ]
+        : []
+    })
   }
 
   /** Where a link of one of its pages leads. */

@@ -104,6 +104,8 @@ export interface Rule<P extends z.ZodType = z.ZodType> {
   effortMinutes: number
   /** Sentences with named values in braces. */
   messages: Readonly<Record<string, string>>
+  /** The sentence of a finding of several places that all say something of their own: `{list}` is the values of one name. */
+  several?: { message: string; lists: string }
   check: (context: CheckContext, parameters: z.output<P>) => Iterable<Verdict>
   /** The changes that remove a finding, where a machine can know the right answer. */
   mend?: (verdict: Extract<Verdict, { outcome: 'failed' }>, context: CheckContext) => Change[]

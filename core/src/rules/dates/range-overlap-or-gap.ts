@@ -1,8 +1,8 @@
 import { z } from 'zod'
-import { daysBetween, type Week } from '../../calendar/index.ts'
+import { daysBetween } from '../../calendar/index.ts'
 import { isDaySpan, rangesAgree } from '../../naming/index.ts'
 import type { CheckContext } from '../context.ts'
-import { aboutCourse, defineRule, type Verdict } from '../rule.ts'
+import { defineRule, type Verdict } from '../rule.ts'
 import { rangedModules, type RangedModule } from './namedRanges.ts'
 
 const byFirstDay = (a: RangedModule, b: RangedModule): number =>
@@ -11,8 +11,8 @@ const byFirstDay = (a: RangedModule, b: RangedModule): number =>
 export const rangeOverlapOrGap = defineRule({
   id: 'range-overlap-or-gap',
   group: 'dates',
-  title: 'The dates of modules neither overlap nor leave weeks out',
-  why: 'Where two modules claim the same days, or none claims a week, students do not know what they are to do.',
+  title: 'The dates of modules do not overlap',
+  why: 'Where two modules claim the same days, students do not know which of them they are to work in.',
   strength: 'should',
   parameters: z.strictObject({
     toleranceDays: z
@@ -28,10 +28,18 @@ export const rangeOverlapOrGap = defineRule({
   messages: {
     overlap: '“{name}” says {seen}, and “{before}” reaches to {last} already.',
     into: '“{name}” says {seen}, and “{after}” begins on {first} already.',
-    gap: 'No module’s dates cover {weeks}, between “{before}” and “{name}”.',
   },
   *check(context, { toleranceDays }): Generator<Verdict> {
-    const ranged = rangedModules(context, context.course.modules).sort(byFirstDay)
+    // Units that do not add up are asked about as a whole; a week without a module is told as missing.
+    const asked = new Set(
+      Object.values(context.groupings).flatMap((grouping) =>
+        grouping.state === 'unreadable' ? grouping.modules : [],
+      ),
+    )
+    const ranged = rangedModules(
+      context,
+      context.course.modules.filter(({ id }) => !asked.has(id)),
+    ).sort(byFirstDay)
     for (const [i, one] of ranged.entries()) {
       const before = ranged[i - 1]
       const { subject } = one
@@ -78,24 +86,6 @@ export const rangeOverlapOrGap = defineRule({
         continue
       }
       yield { subject, outcome: 'passed' }
-      const left = context.expected.weeks.filter(
-        (week) =>
-          week.breakName === null &&
-          week.first > before.range.last &&
-          week.last < one.range.first &&
-          !accountedFor(context, week),
-      )
-      const weeks = left.map((week) => `week ${week.number}`).join(', ')
-      if (weeks !== '')
-        yield {
-          subject: aboutCourse,
-          discriminator: weeks,
-          outcome: 'failed',
-          message: 'gap',
-          values: { weeks, before: before.module.name, name: one.module.name },
-          evidence: [{ kind: 'date', text: `${before.range.text}, ${one.range.text}` }],
-          expected: 'dates that cover every week',
-        }
     }
   },
 })
@@ -105,12 +95,3 @@ const hasItsDates = (context: CheckContext, { module, range }: RangedModule): bo
   const wanted = context.partOf(module.id)?.values.dates
   return isDaySpan(wanted) && rangesAgree(range, wanted, 0)
 }
-
-/** Whether a week has a module of its own, which may go without dates, or is told as missing by the rule for that: where units stand for weeks, only their dates tell. */
-const accountedFor = (context: CheckContext, week: Week): boolean =>
-  context.parts.some(
-    (part) =>
-      part.kind === 'module' &&
-      part.weeks.some((own) => own.number === week.number) &&
-      context.groupings[part.key]?.state !== 'unreadable',
-  )

@@ -11,6 +11,7 @@ export const homeElementMissing = defineRule({
   mender: 'instructor',
   effortMinutes: 5,
   messages: { missing: 'The home page has no {element}.' },
+  several: { message: 'The home page has no {list}.', lists: 'element' },
   *check(context): Generator<Verdict> {
     const { home } = context.expected
     const there = context.itemFor(home)
@@ -35,7 +36,7 @@ export const homeElementMissing = defineRule({
           evidence: [{ kind: 'count', text: `no ${element.replaceAll('-', ' ')}` }],
           expected: element.replaceAll('-', ' '),
           itemId: there.item.id,
-          together: block.key,
+          together: 'home page',
         }
     }
   },

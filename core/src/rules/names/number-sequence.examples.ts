@@ -17,7 +17,7 @@ export const examples: RuleExamples = {
     {
       title: 'two modules numbered 2',
       change: ({ module }) => void (module('week', 3).name = 'Week 2 · Sep 14 – Sep 20 · Compass'),
-      evidence: 'Week 2 · Sep 7 – Sep 13 · Leading marks',
+      evidence: 'Week 2 · Sep 14 – Sep 20 · Compass',
     },
     {
       title: 'a copied week beside its original',
