@@ -11,6 +11,12 @@ export const examples: RuleExamples = {
           '<p>My boat is called Petrel.</p><div data-wicker-block="promise"',
         )),
     },
+    {
+      title: 'a note to the instructor at the end of the page, without its mark',
+      change: ({ item }) =>
+        void (item('week-overview', 3).html +=
+          '<p>A short recording of yourself works well here.</p>'),
+    },
   ],
   fails: [
     {

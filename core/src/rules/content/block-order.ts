@@ -22,9 +22,12 @@ export const blockOrder = defineRule({
         yield { subject, outcome: 'absent' }
         continue
       }
+      // A note to the instructor is to go, wherever it stands.
       const standing = readings
         .flatMap((reading, rank) =>
-          reading.paragraphs[0] === undefined ? [] : [{ reading, rank, at: reading.paragraphs[0] }],
+          reading.paragraphs[0] === undefined || reading.block.kind === 'guidance-note'
+            ? []
+            : [{ reading, rank, at: reading.paragraphs[0] }],
         )
         .sort((a, b) => a.at - b.at)
       const moved = fewestMoves(standing.map(({ rank }) => rank)).flatMap((i) => standing[i] ?? [])

@@ -18,6 +18,13 @@ export const examples: RuleExamples = {
       evidence: '“Old lab” (/courses/example/items/gone)',
     },
     {
+      title: 'what it names stands under another address now',
+      change: ({ item }) =>
+        void (item('week-overview', 3).html +=
+          '<a href="/courses/example/items/old">Week 3 checklist</a>'),
+      evidence: '“Week 3 checklist” (/courses/example/items/old)',
+    },
+    {
       title: 'no address at all',
       change: ({ item }) => void (item('week-overview', 2).html += '<a href="#">Reading</a>'),
       evidence: '“Reading” (#)',

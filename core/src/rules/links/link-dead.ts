@@ -1,6 +1,8 @@
 import { z } from 'zod'
+import type { Change } from '../../course/index.ts'
 import { defineRule } from '../rule.ts'
 import { pageFaults } from '../pageFaults.ts'
+import { addressByName, relinked } from './relinked.ts'
 
 export const linkDead = defineRule({
   id: 'link-dead',
@@ -28,4 +30,9 @@ export const linkDead = defineRule({
       expected: 'a page or item of this course',
       evidence: 'value',
     }),
+  mend(verdict, context): Change[] {
+    const item = context.itemAt(verdict.itemId)
+    const change = item ? relinked(context, item, addressByName(context)) : null
+    return change ? [change] : []
+  },
 })

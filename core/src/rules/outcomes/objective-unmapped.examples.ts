@@ -19,6 +19,18 @@ export const examples: RuleExamples = {
       evidence: 'Tie twelve knots',
     },
     {
+      title: 'two that serve only each other',
+      change: ({ template }) => {
+        const [part] = template.parts.filter(({ kind }) => kind === 'module')
+        if (part?.kind === 'module')
+          part.objectives.push(
+            { key: 'knots', text: 'Tie twelve knots', serves: ['ropes'] },
+            { key: 'ropes', text: 'Tell ropes apart', serves: ['knots'] },
+          )
+      },
+      evidence: 'Tell ropes apart',
+    },
+    {
       title: 'it serves an outcome that was taken out',
       change: ({ template }) => void template.outcomes.splice(0, 1),
       evidence: 'Fix a position',

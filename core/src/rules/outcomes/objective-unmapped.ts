@@ -15,14 +15,15 @@ export const objectiveUnmapped = defineRule({
   *check(context): Generator<Verdict> {
     const { template } = context.expected
     if (template.outcomes.length === 0) return
-    const known = new Set(everyObjective(template).map((objective) => objective.key))
-    for (const objective of everyObjective(template)) {
+    const objectives = everyObjective(template)
+    const serving = servingOutcomes(objectives)
+    for (const objective of objectives) {
       if (objective.of === 'course') continue
       const told = {
         subject: aboutCourse,
         discriminator: `${objective.part}/${objective.key}`,
       } as const
-      if (objective.serves.some((key) => known.has(key))) yield { ...told, outcome: 'passed' }
+      if (serving.has(objective.key)) yield { ...told, outcome: 'passed' }
       else
         yield {
           ...told,
@@ -36,3 +37,14 @@ export const objectiveUnmapped = defineRule({
     }
   },
 })
+
+/** Keys of the objectives that serve a course outcome, directly or through others; some that serve only each other do not. */
+const servingOutcomes = (objectives: ReturnType<typeof everyObjective>): ReadonlySet<string> => {
+  const serving = new Set(objectives.flatMap(({ of, key }) => (of === 'course' ? [key] : [])))
+  for (let before = -1; before !== serving.size;) {
+    before = serving.size
+    for (const { key, serves } of objectives)
+      if (serves.some((other) => serving.has(other))) serving.add(key)
+  }
+  return serving
+}

@@ -1,6 +1,8 @@
 import { z } from 'zod'
 import { type Change, itemsIn } from '../../course/index.ts'
 import { aboutCourse, aboutPart, defineRule, type Verdict } from '../rule.ts'
+import { foldedName } from '../../naming/index.ts'
+import { relinked } from '../links/relinked.ts'
 import { broughtBack } from './broughtBack.ts'
 
 export const itemMissing = defineRule({
@@ -74,9 +76,16 @@ export const itemMissing = defineRule({
       }
   },
   mend(verdict, context): Change[] {
-    const back =
-      verdict.subject.about === 'part' ? broughtBack(verdict.subject.part, context) : null
-    return back ? [back] : []
+    const part = verdict.subject.about === 'part' ? verdict.subject.part : null
+    const back = part ? broughtBack(part, context) : null
+    if (!part || !back) return []
+    // Links that led to it, as in the list of work, lead to it again.
+    const name = foldedName(part.name)
+    const again = context.placedItems.flatMap(
+      ({ item }) =>
+        relinked(context, item, (words) => (words === name ? `ref:${part.instance}` : null)) ?? [],
+    )
+    return [back, ...again]
   },
 })
 
