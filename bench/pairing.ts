@@ -17,7 +17,8 @@ import {
   type Tally,
 } from '@wickerframe/demo'
 
-const model: ModelName = process.argv[2] === 'first' ? 'first' : 'other'
+const model: ModelName =
+  process.argv[2] === 'first' || process.argv[2] === 'third' ? process.argv[2] : 'other'
 const seed = Number(process.argv[3] ?? 90_001)
 const showWrong = process.argv[4] === 'wrong'
 const count = Number(process.env.CASES ?? 40)

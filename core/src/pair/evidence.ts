@@ -12,9 +12,9 @@ import {
   type NameReading,
 } from '../naming/index.ts'
 import type { PageFacts } from '../page/index.ts'
-import { remember } from '../remember/index.ts'
-import { linesOfBlock } from './blockLines.ts'
-import { isModule, type ItemKind } from '../template/index.ts'
+import { remember, rememberOf } from '../remember/index.ts'
+import { linesOfBlock, paragraphsOfBlock } from './blockLines.ts'
+import { escapeHtml, isModule, type ItemKind } from '../template/index.ts'
 
 /** One observation for or against a pair: its log-odds (natural logarithm) and what it says in words. */
 export interface Evidence {
@@ -251,13 +251,27 @@ const kindEvidence = (expected: ExpectedPart, found: FoundPart): Evidence[] => {
     : [{ weight: -2.2, says: `a ${found.kind} where a ${expected.kind} is expected` }]
 }
 
-const lineCache = new WeakMap<ExpectedPart, string[]>()
-/** Paragraphs of a part's own wording. */
-const ownLines = (part: ExpectedPart): string[] => {
-  let kept = lineCache.get(part)
-  if (!kept) lineCache.set(part, (kept = part.blocks.flatMap((block) => linesOfBlock(block.html))))
-  return kept
+/** What the template writes on the page of a part, as paragraphs. */
+interface Wording {
+  /** Wording that is there to stay, long enough to be told from others. */
+  lines: readonly string[]
+  /** All of it, headings and prompts that are to make room as well. */
+  all: ReadonlySet<string>
 }
+const wordingOf = rememberOf((part: ExpectedPart): Wording => {
+  const prompts = new Set(
+    part.blocks.flatMap(({ definition }) =>
+      definition.kind === 'fill-in' ? linesOfBlock(`<p>${escapeHtml(definition.prompt)}</p>`) : [],
+    ),
+  )
+  return {
+    lines: part.blocks
+      .filter(({ kind }) => kind !== 'guidance-note')
+      .flatMap(({ html }) => linesOfBlock(html))
+      .filter((line) => !prompts.has(line)),
+    all: new Set(part.blocks.flatMap(({ html }) => paragraphsOfBlock(html))),
+  }
+})
 
 /** Several items of its own say more than the digit in a module's name; a few may be anybody's. */
 const weightOfMany = (held: number): number => Math.min(2.5, Math.max(1, held / 2))
@@ -278,15 +292,17 @@ const contentEvidence = (expected: ExpectedPart, found: FoundPart): Evidence[] =
       },
     ]
   }
-  const wanted = ownLines(expected)
-  if (wanted.length === 0 || found.lines.size === 0) return []
-  const kept = wanted.filter((line) => found.lines.has(line)).length
+  const { lines, all } = wordingOf(expected)
+  if (all.size === 0 || found.lines.size === 0) return []
+  const none = [...all].every((line) => !found.lines.has(line))
   // A page of some length with not one line of the template’s is somebody’s own.
-  if (kept === 0 && found.lines.size > 1) return [{ weight: -2.5, says: 'none of its wording' }]
+  if (none && found.lines.size > 1) return [{ weight: -2.5, says: 'none of its wording' }]
+  if (lines.length === 0) return []
+  const kept = lines.filter((line) => found.lines.has(line)).length
   return [
     {
-      weight: (kept / wanted.length - 0.2) * 3.5,
-      says: `${Math.round((100 * kept) / wanted.length)} % of its wording`,
+      weight: (kept / lines.length - 0.2) * 3.5,
+      says: `${Math.round((100 * kept) / lines.length)} % of its wording`,
     },
   ]
 }

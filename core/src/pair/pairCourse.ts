@@ -228,6 +228,10 @@ export const pairCourse = (
     return telling
   }
 
+  /** Modules of which the items stand in the module of another. */
+  const foldedInto = new Map<string, string>()
+  const foundForParent = ({ parent }: ExpectedPart): string | undefined =>
+    parent === null ? undefined : (pairOfExpected.get(parent)?.found ?? foldedInto.get(parent))
   const pairByEvidence = (
     parts: ExpectedPart[],
     placeOf: (part: ExpectedPart) => number,
@@ -239,15 +243,15 @@ export const pairCourse = (
     const evidenceOf = (part: ExpectedPart, candidate: FoundPart): Evidence[] => {
       if (unjoined.size > 0 && unjoined.has(`${part.instance} ${candidate.id}`))
         return [{ weight: forbidden, says: 'unjoined by hand' }]
-      const parentPair = part.parent === null ? null : pairOfExpected.get(part.parent)
+      const parentFound = foundForParent(part)
       return evidenceFor(
         part,
         candidate,
         placeOf(part),
         part.kind === 'module'
           ? null
-          : parentPair
-            ? parentPair.found === candidate.module
+          : parentFound !== undefined
+            ? parentFound === candidate.module
             : part.parent === null
               ? null
               : false,
@@ -298,9 +302,8 @@ export const pairCourse = (
     openItems,
     (part) => (part.parent === null ? null : (pairOfExpected.get(part.parent)?.found ?? null)),
   )
-  for (const module of wantedModules) {
-    const there = pairOfExpected.get(module.instance)?.found
-    if (there === undefined) continue
+  /** Pairs what is expected in a module with what stands in the one that was found for it. */
+  const pairWithin = (module: ExpectedPart, there: string) =>
     pairByEvidence(
       module.items.filter((item) => item.kind !== 'module' && !pairOfExpected.has(item.instance)),
       (item) => module.items.indexOf(item) / Math.max(1, module.items.length - 1),
@@ -309,15 +312,37 @@ export const pairCourse = (
       ),
       0,
     )
+  for (const module of wantedModules) {
+    const there = pairOfExpected.get(module.instance)?.found
+    if (there !== undefined) pairWithin(module, there)
   }
-  const rest = wantedItems.filter((item) => !pairOfExpected.has(item.instance) && !item.inBreak)
-  pairByEvidence(
-    rest,
-    () => 0.5,
-    openItems.filter((item) => !pairOfFound.has(item.id)),
-    rescueThreshold,
-    leastRescued,
+  const rescue = (parts: ExpectedPart[]) =>
+    pairByEvidence(
+      parts.filter((item) => !pairOfExpected.has(item.instance) && !item.inBreak),
+      () => 0.5,
+      openItems.filter((item) => !pairOfFound.has(item.id)),
+      rescueThreshold,
+      leastRescued,
+    )
+  // Where a module was folded into another is told by those of its items that bear their very names.
+  const names = new Set(openItems.map(({ folded }) => folded))
+  rescue(
+    wantedItems.filter(
+      (part) =>
+        part.parent !== null &&
+        foundForParent(part) === undefined &&
+        names.has(foldedName(part.name)),
+    ),
   )
+  const foundFor = (instance: string): string | null => pairOfExpected.get(instance)?.found ?? null
+  for (const { expected: folded, found } of mergedModules(wantedModules, foundFor, moduleOfItem))
+    for (const instance of folded.slice(1)) {
+      const module = byInstance.get(instance)
+      if (!module) continue
+      foldedInto.set(instance, found)
+      pairWithin(module, found)
+    }
+  rescue(wantedItems)
 
   for (const pair of pairOfExpected.values()) {
     const parent = byInstance.get(pair.expected)?.parent ?? null
@@ -325,7 +350,6 @@ export const pairCourse = (
     pair.moved =
       parent !== null && standsIn !== undefined && pairOfExpected.get(parent)?.found !== standsIn
   }
-  const foundFor = (instance: string): string | null => pairOfExpected.get(instance)?.found ?? null
   const unpaired = foundItems.filter(({ item }) => !pairOfFound.has(item.id))
   const split = splitPages(wantedItems, foundFor, foundItems, unpaired, pageOf)
   const halves = new Set(split.flatMap(({ found }) => found.slice(1)))

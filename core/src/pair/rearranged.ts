@@ -55,10 +55,19 @@ export const mergedModules = (
   return [...groups].map(([found, expected]) => ({ expected, found }))
 }
 
-/** Lines of a block must be this long to tell it from others. */
+/** A line of a block must be this long to tell it from others by itself. */
 const tellingLength = 25
-const telling = (html: string): string[] =>
-  linesOfBlock(html).filter((line) => line.length >= tellingLength)
+/** How the lines of a block tell that it stands among others: one long one does, shorter ones only all together. */
+const telling = (
+  html: string,
+): { lines: readonly string[]; standIn: (held: ReadonlySet<string>) => boolean } => {
+  const all = linesOfBlock(html)
+  const long = all.filter((line) => line.length >= tellingLength)
+  if (long.length > 0)
+    return { lines: long, standIn: (held) => long.some((line) => held.has(line)) }
+  const lines = all.length > 1 ? all : []
+  return { lines, standIn: (held) => lines.length > 0 && lines.every((line) => held.has(line)) }
+}
 
 /** Whether the wording of a block is there to stay: a prompt makes room for its answer, a note for nothing. */
 const isToStand = ({ kind }: ExpectedBlock): boolean =>
@@ -85,11 +94,12 @@ export const splitPages = (
     if (!first || !page) return []
     const has = new Set(page.paragraphs.map((paragraph) => paragraph.text))
     const gone = part.blocks.flatMap((block) => {
-      const lines = isToStand(block) ? telling(block.html) : []
+      const said = isToStand(block) ? telling(block.html) : telling('')
       const isMarked = page.markers.includes(block.key)
       return !isMarked &&
-        (page.markers.length > 0 || (lines.length > 0 && !lines.some((line) => has.has(line))))
-        ? [{ key: block.key, lines }]
+        (page.markers.length > 0 ||
+          (said.lines.length > 0 && !said.lines.some((line) => has.has(line))))
+        ? [{ key: block.key, said }]
         : []
     })
     if (gone.length === 0) return []
@@ -99,17 +109,13 @@ export const splitPages = (
       // What also holds the blocks that are still in the first is a copy, not the other half.
       const repeats = part.blocks
         .filter((block) => !gone.some(({ key }) => key === block.key))
-        .some(
-          (block) =>
-            other?.markers.includes(block.key) ||
-            telling(block.html).some((line) => held.has(line)),
-        )
+        .some((block) => other?.markers.includes(block.key) || telling(block.html).standIn(held))
       return (
         !repeats &&
         gone.some(
-          ({ key, lines }) =>
+          ({ key, said }) =>
             (other?.markedPart === part.instance && other.markers.includes(key)) ||
-            lines.some((line) => held.has(line)),
+            said.standIn(held),
         )
       )
     })

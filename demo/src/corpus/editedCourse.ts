@@ -39,6 +39,8 @@ export interface Truth {
   findings: Set<string>
   /** Departures of which a reader may say either. */
   either: Set<string>
+  /** Departures that say the same as another, of which one is told. */
+  sameAs: Map<string, string>
 }
 
 /**
@@ -49,10 +51,16 @@ export class EditedCourse {
   readonly course: Course
   readonly template: Template
   readonly facts: Facts
-  readonly truth: Truth = { pairs: new Map(), findings: new Set(), either: new Set() }
+  readonly truth: Truth = {
+    pairs: new Map(),
+    findings: new Set(),
+    either: new Set(),
+    sameAs: new Map(),
+  }
   readonly #placeOf = new Map<string, string>()
   readonly #parts = new Map<string, ExpectedPart>()
   readonly #removedUrls = new Set<string>()
+  readonly #touched = new Set<string>()
   #next = 0
 
   constructor(id: string, template: Template, facts: Facts, seed: number) {
@@ -162,6 +170,37 @@ export class EditedCourse {
     this.unpair(item.id)
     for (const set of [this.truth.findings, this.truth.either])
       for (const told of set) if (told.endsWith(` ${item.id}`)) set.delete(told)
+  }
+
+  /** Takes a module out of the course, and what is in it; links to it lead nowhere from then on. */
+  removeModule(module: CourseModule): void {
+    this.course.modules = this.course.modules.filter((other) => other !== module)
+    if (module.url) this.#removedUrls.add(module.url)
+  }
+  /** Says that two places stand in one module now: it is told of the second that it has none of its own. */
+  merged(first: string, second: string, found: string): void {
+    for (const set of [this.truth.findings, this.truth.either])
+      for (const told of set) if (told.endsWith(` ${second}`)) set.delete(told)
+    this.truth.pairs.delete(second)
+    this.truth.pairs.set(second, new Set([found]))
+    this.truth.sameAs.set(`module-missing ${first}`, `module-missing ${second}`)
+    this.tell('module-missing', second)
+  }
+  /** The places of what a module of the template holds. */
+  placesIn(place: string): string[] {
+    const module = this.partAt(place)
+    return module?.items.map((item) => placeKey(item, module)) ?? []
+  }
+  /** Notes that an edit has been here, so that each place has one thing wrong at most. */
+  touch(place: string): void {
+    this.#touched.add(place)
+  }
+  isTouched(place: string): boolean {
+    return this.#touched.has(place)
+  }
+  /** The words by which the answers in a place are told from those in another. */
+  signature(place: string): string {
+    return `said of ${place.replaceAll('#', ' ')}`
   }
 
   /** Whether what stands for a place was removed in the course of the edits. */

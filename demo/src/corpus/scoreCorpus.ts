@@ -140,6 +140,7 @@ const scoreFindings = (
     const at = rest.join(' ')
     return [
       given,
+      ...(truth.sameAs.has(given) ? [truth.sameAs.get(given) ?? given] : []),
       `${rule} ${ids.get(at) ?? at}`,
       ...[...ids].filter(([, place]) => place === at).map(([id]) => `${rule} ${id}`),
     ]

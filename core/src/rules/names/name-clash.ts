@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { nameClashes } from '../../naming/index.ts'
+import { twinsIn } from '../structure/twins.ts'
 import { aboutCourse, aboutFound, defineRule, type Verdict } from '../rule.ts'
 
 export const nameClash = defineRule({
@@ -54,7 +55,11 @@ export const nameClash = defineRule({
           )
         : [],
     )
-    const dated = context.placedItems.filter(({ item }) => item.dueAt !== null)
+    // A copy in the place of another repetition is told as such, and so is its name.
+    const twins = new Set(twinsIn(context).map(({ found }) => found.item.id))
+    const dated = context.placedItems.filter(
+      ({ item }) => item.dueAt !== null && !twins.has(item.id),
+    )
     const twice = new Map(
       nameClashes(dated.map(({ item }) => ({ name: item.name, who: item.id }))).flatMap((clash) =>
         clash.who.slice(1).map((id) => [id, clash] as const),

@@ -50,34 +50,25 @@ export const numberSequence = defineRule({
           part && part.key === definition.key ? numberSaid(context, module, part) : null
         return number === null ? [] : [{ module, number }]
       })
-      const isToldAsSkipped = (module: CourseModule): boolean => {
-        const place = context.partOf(module.id)
-        return place !== null && !said.some(({ number }) => number === numberWanted(place))
-      }
+      const carriers = (number: number) => said.filter((name) => name.number === number)
       for (const part of parts) {
         const number = numberWanted(part)
-        const carried = said.filter((name) => name.number === number)
-        // A module that stands in another's place is told there, where its number is missing.
-        const same =
-          carried.length > 1 ? carried.filter(({ module }) => !isToldAsSkipped(module)) : carried
+        const subject = { about: 'part', part } as const
         const module = context.moduleFor(part)
         const own = said.find((name) => name.module === module)
-        const subject = { about: 'part', part } as const
-        if (same.length > 1)
-          yield {
-            subject,
-            outcome: 'failed',
-            message: 'twice',
-            values: {
-              count: String(same.length),
-              number: String(number),
-              names: same.map(({ module }) => `“${module.name}”`).join(' and '),
-            },
-            evidence: same.map(({ module }) => ({ kind: 'words', text: module.name }) as const),
-            expected: `the number ${number} once`,
-            itemId: same[1]?.module.id,
-          }
-        else if (carried.length === 0 && module && own)
+        // Who stands in the place of another number is told there.
+        const beside = carriers(number).filter(
+          (name) => name.module === module || context.partOf(name.module.id) === null,
+        )
+        const doubled =
+          own && own.number !== number
+            ? carriers(own.number).length > 1
+              ? carriers(own.number)
+              : []
+            : beside.length > 1
+              ? beside
+              : []
+        if (module && own && own.number !== number && carriers(number).length === 0)
           yield {
             subject,
             outcome: 'failed',
@@ -86,6 +77,20 @@ export const numberSequence = defineRule({
             evidence: [{ kind: 'words', text: module.name }],
             expected: `the number ${number}`,
             itemId: module.id,
+          }
+        else if (doubled.length > 0)
+          yield {
+            subject,
+            outcome: 'failed',
+            message: 'twice',
+            values: {
+              count: String(doubled.length),
+              number: String(doubled[0]?.number),
+              names: doubled.map(({ module }) => `“${module.name}”`).join(' and '),
+            },
+            evidence: doubled.map(({ module }) => ({ kind: 'words', text: module.name }) as const),
+            expected: `the number ${number} once`,
+            itemId: (own?.number === number ? doubled[1] : own)?.module.id,
           }
         else yield { subject, outcome: 'passed' }
       }

@@ -60,19 +60,11 @@ const namedRepetition = (
   part: ExpectedPart,
   name: string,
 ): ExpectedPart | null =>
-  context
-    .partsOfKey(part.key)
-    .find(
-      (other) =>
-        other !== part &&
-        readName(namingFormatOf(other), name, other.values)?.readings.every(
-          ({ state }) => state !== 'wrong',
-        ),
-    ) ?? null
+  context.partsOfKey(part.key).find((other) => other !== part && follows(other, name)) ?? null
 
 /** Pages that were taken for two repetitions of a part and hold the same words of the instructor's own. */
 function* sameTexts(context: CheckContext): Generator<Twin> {
-  const pages = context.parts.flatMap((part) => {
+  const pages = context.parts.flatMap((part): OwnPage[] => {
     const there = part.repetition !== null && part.blocks.length > 0 ? context.itemFor(part) : null
     return there ? [{ part, there, own: ownLines(context, there) }] : []
   })
@@ -93,18 +85,34 @@ function* sameTexts(context: CheckContext): Generator<Twin> {
     if (!other || more.length > 0) continue
     if (wordsIn(shared.map(({ line }) => line)) < leastOwnWords) continue
     const [here, there] = [linesOf(context, page.there), linesOf(context, other.there)]
-    // Of two alike the one that still speaks of the other week is the copy; where neither does, the later one.
-    const isCopy =
-      page.own.length > other.own.length ||
-      (page.own.length === other.own.length && pages.indexOf(page) > pages.indexOf(other))
     if (
-      isCopy &&
+      speaksOf(page, other) &&
       other.own.every((line) => here.has(line)) &&
       page.own.every((line) => there.has(line))
     )
       yield { part: page.part, original: other.there, found: page.there, by: 'text' }
   }
 }
+
+interface OwnPage {
+  part: ExpectedPart
+  there: PairedItem
+  /** Paragraphs that the template did not write there. */
+  own: readonly string[]
+}
+
+/**
+ * Whether of two pages alike the first is a copy of the other: by its name, or by wording of the template's, it is still of
+ * the other's week. Two that merely say the same are no copies: a question may be asked twice.
+ */
+const speaksOf = (page: OwnPage, other: OwnPage): boolean =>
+  (!follows(page.part, page.there.item.name) && follows(other.part, page.there.item.name)) ||
+  page.own.length > other.own.length
+
+const follows = (part: ExpectedPart, name: string): boolean =>
+  readName(namingFormatOf(part), name, part.values)?.readings.every(
+    ({ state }) => state !== 'wrong',
+  ) ?? false
 
 const linesOf = (context: CheckContext, { item }: PairedItem): ReadonlySet<string> =>
   new Set(context.pageOf(item)?.paragraphs.map(({ text }) => text))
