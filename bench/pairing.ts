@@ -1,7 +1,7 @@
 /**
  * Measures pairing and findings on edited courses whose truth is known. `npm run bench:pairing` prints the evaluation: seeds
  * and an edit model not used in development. `-- first 7` prints the first model with seed 7 (development);
- * `-- first 7 wrong` lists what went wrong. A benchmark, not a test: it prints and asserts nothing.
+ * `-- third` is strict and of another college; `-- first 7 wrong` lists what went wrong. A benchmark, not a test: it prints and asserts nothing.
  */
 import {
   together,
@@ -14,6 +14,7 @@ import {
   recallOf,
   scoreCase,
   type ModelName,
+  type RuleScore,
   type Tally,
 } from '@wickerframe/demo'
 
@@ -24,17 +25,27 @@ const showWrong = process.argv[4] === 'wrong'
 const count = Number(process.env.CASES ?? 40)
 const share = (value: number) => value.toFixed(4)
 
+const rules = new Map<string, RuleScore>()
 const bins = new Map<number, { right: number; all: number }>()
 for (const level of editLevels)
   for (const identity of identities) {
     let pairing: Tally = noTally()
     let findings: Tally = noTally()
+    let falseMusts = 0
     const wrong = new Map<string, number>()
     const start = performance.now()
     for (const given of makeCorpus(model, level, identity, count, seed)) {
       const scored = scoreCase(given)
       pairing = together(pairing, scored.pairing)
       findings = together(findings, scored.findings)
+      falseMusts += scored.falseMusts
+      for (const [rule, score] of scored.rules) {
+        const sum = rules.get(rule) ?? { found: 0, missed: 0, wrong: 0 }
+        sum.found += score.found
+        sum.missed += score.missed
+        sum.wrong += score.wrong
+        rules.set(rule, sum)
+      }
       for (const { confidence, right } of scored.confidences) {
         const bin = Math.min(9, Math.floor(confidence * 10))
         const known = bins.get(bin) ?? { right: 0, all: 0 }
@@ -53,7 +64,7 @@ for (const level of editLevels)
         console.log(given.name, scored.wrong)
     }
     console.log(
-      `${level.padEnd(6)} identity ${identity.padEnd(11)} ${count} courses  pairing F1 ${share(f1Of(pairing))} (precision ${share(precisionOf(pairing))}, recall ${share(recallOf(pairing))})  findings precision ${share(precisionOf(findings))} recall ${share(recallOf(findings))} (${findings.wanted} true)  ${((performance.now() - start) / count).toFixed(0)} ms a course`,
+      `${level.padEnd(6)} identity ${identity.padEnd(11)} ${count} courses  pairing F1 ${share(f1Of(pairing))} (precision ${share(precisionOf(pairing))}, recall ${share(recallOf(pairing))})  findings precision ${share(precisionOf(findings))} recall ${share(recallOf(findings))} (${findings.wanted} true), ${(falseMusts / count).toFixed(3)} false musts  ${((performance.now() - start) / count).toFixed(0)} ms a course`,
     )
     if (showWrong)
       for (const [line, times] of [...wrong].sort((a, b) => b[1] - a[1]).slice(0, 14))
@@ -63,4 +74,9 @@ console.log('confidence told → share right (pairs by evidence)')
 for (const [bin, { right, all }] of [...bins].sort((a, b) => a[0] - b[0]))
   console.log(
     `  ${(bin / 10).toFixed(1)} to ${((bin + 1) / 10).toFixed(1)}: ${share(right / all)} of ${all}`,
+  )
+console.log('by rule, at all levels and identities: found, missed, told wrongly')
+for (const [rule, { found, missed, wrong }] of [...rules].sort(([a], [b]) => (a < b ? -1 : 1)))
+  console.log(
+    `  ${rule.padEnd(24)} ${String(found).padStart(5)} ${String(missed).padStart(5)} ${String(wrong).padStart(5)}`,
   )

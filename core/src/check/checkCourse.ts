@@ -402,9 +402,10 @@ const resolveAbsent = (told: OpenRequirement[], context: CheckContext): void => 
 }
 
 const applySilence = (told: OpenRequirement[], context: CheckContext): void => {
-  const open = new Map<string, Outcome>()
-  for (const { rule, said, subject, outcome } of told)
-    if (said === 'failed') open.set(`${rule.id}|${subjectKey(subject)}`, outcome)
+  const open = new Map<string, { outcome: Outcome; message: string }>()
+  for (const { rule, verdict, subject, outcome } of told)
+    if (verdict.outcome === 'failed')
+      open.set(`${rule.id}|${subjectKey(subject)}`, { outcome, message: verdict.message })
   for (const { rule, said, subject, outcome } of told) {
     if (said !== 'failed') continue
     const parent = subject.about === 'part' ? context.partAt(subject.part.parent) : null
@@ -417,7 +418,7 @@ const applySilence = (told: OpenRequirement[], context: CheckContext): void => {
             ? 'course'
             : parent?.instance
       const teller = key === undefined ? undefined : open.get(`${entry.teller}|${key}`)
-      if (teller) outcome.toldBy = teller.fingerprint
+      if (teller && teller.message !== entry.unless) outcome.toldBy = teller.outcome.fingerprint
     }
   }
 }

@@ -7,6 +7,8 @@ export const silence: readonly {
   teller: string
   silent: string
   scope: 'same' | 'module' | 'course'
+  /** The message of the teller with which it silences nothing. */
+  unless?: string
 }[] = [
   { teller: 'copy-left-over', silent: 'item-name', scope: 'same' },
   { teller: 'wrong-kind', silent: 'due-missing', scope: 'same' },
@@ -32,7 +34,8 @@ export const silence: readonly {
   { teller: 'marker-left-over', silent: 'item-name', scope: 'same' },
   { teller: 'marker-left-over', silent: 'module-name', scope: 'same' },
   { teller: 'must-part-hidden', silent: 'published-in-hidden-module', scope: 'module' },
-  { teller: 'module-missing', silent: 'item-missing', scope: 'module' },
+  // Of a week that stands in another's module, what is not there either is missing.
+  { teller: 'module-missing', silent: 'item-missing', scope: 'module', unless: 'merged' },
   { teller: 'module-missing', silent: 'must-part-hidden', scope: 'same' },
   { teller: 'copy-left-over', silent: 'duplicate-part', scope: 'same' },
   { teller: 'copy-left-over', silent: 'sample-activity-left', scope: 'same' },

@@ -26,6 +26,16 @@ describe('the corpus of edited courses', () => {
       expect(recallOf(findings)).toBeGreaterThan(0.9)
     },
   )
+  it.each(editLevels.flatMap((level) => identities.map((identity) => [level, identity] as const)))(
+    'of another college, %s editing, identity %s: hardly anything is told that is in order',
+    (level, identity) => {
+      const scored = makeCorpus('third', level, identity, 5, 11).map(scoreCase)
+      const findings = scored.reduce((sum, { findings }) => together(sum, findings), noTally())
+      expect(precisionOf(findings)).toBeGreaterThanOrEqual(level === 'heavy' ? 0.95 : 0.98)
+      expect(recallOf(findings)).toBeGreaterThanOrEqual(level === 'heavy' ? 0.95 : 0.97)
+      if (level !== 'heavy') expect(scored.map(({ falseMusts }) => falseMusts)).not.toContain(1)
+    },
+  )
   it('is the same for the same seed, and another for another', () => {
     const [one, again, other] = [
       makeCorpus('other', 'medium', 'none', 1, 5),

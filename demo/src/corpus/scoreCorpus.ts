@@ -25,9 +25,19 @@ export const recallOf = ({ right, wanted }: Tally): number => (wanted === 0 ? 1 
 export const f1Of = (score: Tally): number =>
   score.told + score.wanted === 0 ? 1 : (2 * score.right) / (score.told + score.wanted)
 
+/** Findings of one rule: rightly told, not told, told wrongly. */
+export interface RuleScore {
+  found: number
+  missed: number
+  wrong: number
+}
+
 export interface CaseScore {
   pairing: Tally
   findings: Tally
+  rules: Map<string, RuleScore>
+  /** Musts that are told of what is in order. */
+  falseMusts: number
   /** What went wrong, in words, for people who work on the engine. */
   wrong: string[]
   /** Confidence of each pair told by evidence, and whether it was right. */
@@ -95,7 +105,8 @@ export const scoreCase = (given: CorpusCase): CaseScore => {
     if (!answered.has(place))
       wrong.push(`not paired ${place} (${[...(given.truth.pairs.get(place) ?? [])].join(', ')})`)
 
-  const findings = scoreFindings(
+  const rules: CaseScore['rules'] = new Map()
+  const { findings, falseMusts } = scoreFindings(
     checked.value,
     given,
     (instance) => {
@@ -103,8 +114,9 @@ export const scoreCase = (given: CorpusCase): CaseScore => {
       return part ? placeOf(part) : instance
     },
     wrong,
+    rules,
   )
-  return { pairing, findings, wrong, confidences }
+  return { pairing, findings, rules, falseMusts, wrong, confidences }
 }
 
 const dueRules = new Set([
@@ -119,14 +131,24 @@ const scoreFindings = (
   { truth }: CorpusCase,
   placeOf: (instance: string) => string,
   wrong: string[],
-): Tally => {
-  const told = new Set(
+  rules: CaseScore['rules'],
+): { findings: Tally; falseMusts: number } => {
+  const count = (given: string, what: keyof RuleScore) => {
+    const [rule = ''] = given.split(' ')
+    const score = rules.get(rule) ?? { found: 0, missed: 0, wrong: 0 }
+    score[what] += 1
+    rules.set(rule, score)
+  }
+  const told = new Map(
     result.findings
       .filter((finding) => finding.strength !== 'may')
       .flatMap((finding) =>
         finding.places.map(
           ({ place }) =>
-            `${finding.rule} ${place.instance === null ? (place.foundId ?? 'course') : placeOf(place.instance)}`,
+            [
+              `${finding.rule} ${place.instance === null ? (place.foundId ?? 'course') : placeOf(place.instance)}`,
+              finding.strength,
+            ] as const,
         ),
       ),
   )
@@ -148,7 +170,8 @@ const scoreFindings = (
   const score = noTally()
   score.wanted = truth.findings.size
   const found = new Set<string>()
-  for (const given of told) {
+  let falseMusts = 0
+  for (const [given, strength] of told) {
     const [rule = ''] = given.split(' ')
     const hit =
       same(given).find((key) => truth.findings.has(key)) ??
@@ -160,11 +183,16 @@ const scoreFindings = (
     if (hit !== undefined) found.add(hit)
     else if (!same(given).some((key) => truth.either.has(key))) {
       score.told += 1
+      if (strength === 'must') falseMusts += 1
+      count(given, 'wrong')
       wrong.push(`told ${given}`)
     }
   }
   score.right = found.size
   score.told += found.size
-  for (const finding of truth.findings) if (!found.has(finding)) wrong.push(`untold ${finding}`)
-  return score
+  for (const finding of truth.findings) {
+    count(finding, found.has(finding) ? 'found' : 'missed')
+    if (!found.has(finding)) wrong.push(`untold ${finding}`)
+  }
+  return { findings: score, falseMusts }
 }

@@ -189,7 +189,11 @@ const quizUnlisted: CourseEdit = (edited, random) => {
       part.blocks.some(({ kind }) => kind === 'work-list') && !edited.isTouched(place),
   )
   const chosen = lists[Math.floor(random() * lists.length)]
-  const like = chosen && itemsIn(chosen.module).find(({ dueAt }) => dueAt !== null)
+  const like =
+    chosen &&
+    itemsIn(chosen.module).find(
+      ({ id, dueAt }) => dueAt !== null && !edited.isTouched(edited.placeOf(id) ?? id),
+    )
   if (!chosen || !like) return
   const quiz: CourseItem = {
     ...structuredClone(like),

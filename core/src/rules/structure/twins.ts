@@ -1,7 +1,7 @@
 import type { PlacedItem } from '../../course/index.ts'
 import { namingFormatOf, type ExpectedPart } from '../../expand/index.ts'
 import { readName } from '../../naming/index.ts'
-import { paragraphsOfBlock } from '../../pair/index.ts'
+import { copyMark, paragraphsOfBlock } from '../../pair/index.ts'
 import { rememberOf } from '../../remember/index.ts'
 import type { CheckContext, PairedItem } from '../context.ts'
 
@@ -20,7 +20,7 @@ const leastOwnWords = 8
 
 /** The twins of a course, each part once. */
 export const twinsIn = rememberOf((context: CheckContext): readonly Twin[] => {
-  const found = [...copiesForMissing(context), ...sameTexts(context)]
+  const found = [...copiesForMissing(context), ...namedCopies(context), ...sameTexts(context)]
   return found.filter(
     (twin, i) => found.findIndex(({ part }) => part.instance === twin.part.instance) === i,
   )
@@ -48,7 +48,9 @@ function* copiesForMissing(context: CheckContext): Generator<Twin> {
         context.partAt(copyOf.get(placed.item.id) ?? null) ??
         (standsThere ? namedRepetition(context, part, placed.item.name) : null)
       const original = of?.key === part.key && of !== part ? context.itemFor(of) : null
-      if (original && (standsThere || placed.module === original.module))
+      // What is named as a copy beside its original is one that was left over, and taken for nothing else.
+      const isLeftOver = !standsThere && copyMark.test(placed.item.name)
+      if (original && !isLeftOver && (standsThere || placed.module === original.module))
         yield { part, original, found: placed, by: 'copy' }
     }
   }
@@ -61,6 +63,18 @@ const namedRepetition = (
   name: string,
 ): ExpectedPart | null =>
   context.partsOfKey(part.key).find((other) => other !== part && follows(other, name)) ?? null
+
+/** Pages taken for one repetition that have the name of another and the marks that deployment left in its page. */
+function* namedCopies(context: CheckContext): Generator<Twin> {
+  for (const part of context.parts) {
+    const there = part.repetition === null ? null : context.itemFor(part)
+    const marked = there ? (context.pageOf(there.item)?.markedPart ?? null) : null
+    const other = marked === null || marked === part.instance ? null : context.partAt(marked)
+    const original = other?.key === part.key ? context.itemFor(other) : null
+    if (there && other && original && isNamedFor(part, other, there.item.name))
+      yield { part, original, found: there, by: 'copy' }
+  }
+}
 
 /** Pages that were taken for two repetitions of a part and hold the same words of the instructor's own. */
 function* sameTexts(context: CheckContext): Generator<Twin> {
@@ -106,8 +120,11 @@ interface OwnPage {
  * the other's week. Two that merely say the same are no copies: a question may be asked twice.
  */
 const speaksOf = (page: OwnPage, other: OwnPage): boolean =>
-  (!follows(page.part, page.there.item.name) && follows(other.part, page.there.item.name)) ||
-  page.own.length > other.own.length
+  isNamedFor(page.part, other.part, page.there.item.name) || page.own.length > other.own.length
+
+/** Whether a name is that of another repetition, and not of the one it stands for. */
+const isNamedFor = (part: ExpectedPart, other: ExpectedPart, name: string): boolean =>
+  !follows(part, name) && follows(other, name)
 
 const follows = (part: ExpectedPart, name: string): boolean =>
   readName(namingFormatOf(part), name, part.values)?.readings.every(
