@@ -18,11 +18,20 @@ import {
   type Facts,
 } from '../course/index.ts'
 import { readDocument } from '../document/index.ts'
+import { newLayer } from '../layer/index.ts'
 import { everyExpected, expandCourse, type ExpectedCourse } from '../expand/index.ts'
 import { deployInto, identityOf } from '../plan/index.ts'
 import { emptyCourse, exampleFacts, exampleTemplate } from '../rules/example/exampleCourse.ts'
 import { gradedTemplate } from '../rules/example/gradedTemplate.ts'
-import { escapeHtml, Template } from '../template/index.ts'
+import {
+  escapeHtml,
+  isModule,
+  newItem,
+  newModule,
+  Template,
+  type Item,
+  type Module,
+} from '../template/index.ts'
 
 /*
  * Courses in which nothing is wrong: a template in some language, deployed into some term and filled in by a good instructor.
@@ -115,6 +124,22 @@ export const faultlessCases = fc.record({
     sentences,
   ),
   language: fc.constantFrom<Language>('English', 'French', 'German', 'Greek'),
+  /** The format of the repeated module's names; as the template has it, without one. N stands for week or unit. */
+  named: fc.constantFrom(
+    null,
+    null,
+    '{N, 00} / {topic} / {dates}',
+    '{N}. {topic}',
+    '{topic} ({N})',
+    '{dates} | {N} | {topic}',
+    'No. {N}: {topic}',
+  ),
+  /** Home elements that are left out, and by how many places the rest is turned round. */
+  home: fc.record({ without: fc.nat({ max: 2 }), turned: fc.nat({ max: 3 }) }),
+  /** The repetition in which something else is done: parts left out, and a page and a discussion added. */
+  exceptionIn: fc.constantFrom(null, null, 1, 2, 3),
+  /** Whether a layer lies over the template, with parts and a block of its own. */
+  layered: fc.boolean(),
   /** Of the first day; it is moved back to a Monday. */
   begins: fc.integer({ min: dayNumber('2024-01-01'), max: dayNumber('2029-12-31') }),
   /** After so many weeks; none for 0. */
@@ -187,6 +212,53 @@ const factsOf = (
           })),
         }),
   }
+}
+
+const own = (key: string, name: string): Item => ({
+  ...newItem('page', key, name),
+  blocks: [
+    {
+      kind: 'fixed-text',
+      key: `${key}-text`,
+      strength: 'must',
+      html: '<p>Whoever stands the watch writes into the log what has changed since noon.</p>',
+    },
+  ],
+})
+/** The template with other names, another home page, an exception and a layer, as a case has them. */
+const varied = (
+  template: Template,
+  { named, home, exceptionIn, layered }: FaultlessCase,
+): Template => {
+  const next = structuredClone(template)
+  const repeated = next.parts.find(
+    (part): part is Module => isModule(part) && part.repeat !== undefined,
+  )
+  const per = repeated?.repeat?.per
+  if (repeated && (per === 'week' || per === 'unit')) {
+    if (named !== null) repeated.name = named.replaceAll('N', per)
+    if (exceptionIn !== null)
+      repeated.exceptions.push({
+        key: 'other',
+        anchor: { at: 'number', number: exceptionIn },
+        omit: false,
+        leaveOut: repeated.items.slice(0, 1).map(({ key }) => key),
+        set: [],
+        add: [own('regatta', `Regatta of {${per}}`)],
+      })
+  }
+  const { blocks } = next.home
+  blocks.splice(1, home.without)
+  blocks.push(...blocks.splice(0, home.turned % Math.max(1, blocks.length)))
+  if (!layered) return next
+  const layer = newLayer(next, 'layer', 'A layer')
+  layer.parts.push({
+    ...newModule('harbour', 'Of the harbour'),
+    items: [own('watch', 'The watch')],
+  })
+  const module = layer.parts.find(({ key }) => key === repeated?.key)
+  if (module && isModule(module)) module.items.push(own('log', `The log of {${per ?? 'week'}}`))
+  return layer
 }
 
 const wordsOf = (html: string): string[] =>
@@ -266,7 +338,7 @@ export const faultless = (
         ? gradedTemplate()
         : templateFromSentences(from)
   if ('ok' in made && !made.ok) throw new Error(JSON.stringify(made.problems))
-  const template = inLanguage('ok' in made ? made.value : made, language)
+  const template = varied(inLanguage('ok' in made ? made.value : made, language), given)
   const isExample = typeof from === 'string'
   const facts = factsOf(
     given,

@@ -13,6 +13,10 @@ import { checkCourse } from './index.ts'
 const weeks: FaultlessCase = {
   from: usualSentences(),
   language: 'English',
+  named: null,
+  home: { without: 0, turned: 0 },
+  exceptionIn: null,
+  layered: false,
   begins: dayNumber('2026-08-31'),
   breakAfter: 0,
   timeZone: 'America/Halifax',
