@@ -74,6 +74,38 @@ describe('instructional weeks', () => {
     expect(weeks[10]).toMatchObject({ number: 11, breakName: 'Fall Pause' })
     expect(weeks[15]).toMatchObject({ first: '2026-12-14', last: '2026-12-18' })
   })
+  it.each([
+    [
+      'two breaks that adjoin',
+      [
+        { ...pause, last: '2026-11-11' },
+        { name: 'Regatta', first: '2026-11-12', last: '2026-11-15' },
+      ],
+      [],
+      'Fall Pause and Regatta',
+    ],
+    [
+      'a break and a holiday',
+      [{ ...pause, last: '2026-11-12' }],
+      [{ name: 'Founders’ Day', date: '2026-11-13' }],
+      'Fall Pause and Founders’ Day',
+    ],
+    [
+      'a break that lies over a holiday',
+      [pause],
+      [{ name: 'Founders’ Day', date: '2026-11-13' }],
+      'Fall Pause',
+    ],
+    ['a break that leaves a day', [{ ...pause, last: '2026-11-12' }], [], null],
+    [
+      'holidays alone',
+      [],
+      ['09', '10', '11', '12', '13'].map((day) => ({ name: 'Feast', date: `2026-11-${day}` })),
+      null,
+    ],
+  ])('%s: whether they empty the week', (_, breaks, holidays, name) => {
+    expect(instructionalWeeks({ term: term({ breaks, holidays }) })[10]?.breakName).toBe(name)
+  })
   it('skip a break that takes no number', () => {
     const weeks = instructionalWeeks({ term: term({ breaks: [pause], breakWeeksCount: false }) })
     expect(weeks).toHaveLength(15)

@@ -35,8 +35,8 @@ const startOfWeek = (date: string, startsOn: Weekday): string =>
 
 /**
  * The instructional weeks of a term or of one of its sessions, in order, clipped to its first and last day; those of the
- * next term after them for a course that spans two. A week whose Monday-to-Friday days all lie in one break is that
- * break's week; whether it takes a number is the term's `breakWeeksCount`. Breaks that take no number are left out. A
+ * next term after them for a course that spans two. A week whose Monday-to-Friday days all lie in breaks, or in a break and
+ * holidays, is a break's week; whether it takes a number is the term's `breakWeeksCount`. Breaks that take no number are left out. A
  * preparatory week has the number 0 and lies before the first day.
  * @throws RangeError when the session is not one of the term's.
  */
@@ -59,6 +59,25 @@ export const instructionalWeeks = ({ term, nextTerm, session, count }: WeeksRequ
       ]
     : weeks
   return count === undefined ? all : all.filter((week) => week.number <= count)
+}
+
+/**
+ * What empties a week: one break, or several that adjoin, or a break with holidays beside it; their names, else null.
+ * Holidays alone make no break.
+ */
+const closedBy = ({ breaks, holidays }: Term, workdays: readonly string[]): string | null => {
+  const pauses = breaks.filter((pause) =>
+    workdays.some((day) => day >= pause.first && day <= pause.last),
+  )
+  const free = holidays.filter(({ date }) => workdays.includes(date))
+  const isClosed = (day: string): boolean =>
+    pauses.some((pause) => day >= pause.first && day <= pause.last) ||
+    free.some(({ date }) => date === day)
+  if (pauses.length === 0 || !workdays.every(isClosed)) return null
+  const [whole] = pauses.filter((pause) =>
+    workdays.every((day) => day >= pause.first && day <= pause.last),
+  )
+  return whole?.name ?? [...pauses, ...free].map(({ name }) => name).join(' and ')
 }
 
 /** @param goesOnWith the number the first week takes when it continues an earlier term, else null */
@@ -104,10 +123,7 @@ const weeksOfSpan = (
   let number = firstNumber
   for (const { first, last } of stretches) {
     const workdays = workdaysOf(first, last)
-    const closed = term.breaks.find(
-      (pause) =>
-        workdays.length > 0 && workdays.every((day) => day >= pause.first && day <= pause.last),
-    )
+    const closed = closedBy(term, workdays)
     const touching = term.breaks.find((pause) => pause.first <= last && pause.last >= first)
     const holiday = term.holidays.find((holiday) => holiday.date >= first && holiday.date <= last)
     if (closed && !term.breakWeeksCount) continue
@@ -115,7 +131,7 @@ const weeksOfSpan = (
       number: number++,
       first,
       last,
-      breakName: closed?.name ?? null,
+      breakName: closed,
       interruptedBy: closed ? null : (touching?.name ?? holiday?.name ?? null),
     })
   }

@@ -1,3 +1,4 @@
+export { decisions } from './decisions.ts'
 export * from './context.ts'
 export * from './message.ts'
 export * from './registry.ts'

@@ -97,6 +97,8 @@ export interface Rule<P extends z.ZodType = z.ZodType> {
   title: string
   /** What goes wrong, and for whom, when it is broken. */
   why: string
+  /** What it does not tell, and why: whoever relies on it should know. */
+  untold: string
   strength: Strength
   parameters: P
   mender: Mender

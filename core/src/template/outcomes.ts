@@ -50,22 +50,31 @@ export interface OutcomeCoverage {
   assessedBy: Item[]
 }
 
+/** Keys of the objectives that serve an outcome or another objective, at any remove. */
+export const objectivesServing = (template: Template, key: string): string[] =>
+  serving(everyObjective(template), key).map((objective) => objective.key)
+
+const serving = (
+  objectives: readonly PlacedObjective[],
+  key: string,
+  seen: Set<string> = new Set([key]),
+): PlacedObjective[] =>
+  objectives
+    .filter((objective) => objective.serves.includes(key) && !seen.has(objective.key))
+    .flatMap((objective) => {
+      seen.add(objective.key)
+      return [objective, ...serving(objectives, objective.key, seen)]
+    })
+
 /** For each course outcome, which objectives serve it and which items assess it, directly or through an objective. */
 export const outcomeCoverage = (template: Template): OutcomeCoverage[] => {
   const objectives = everyObjective(template)
-  const servedBy = (key: string, seen: Set<string> = new Set([key])): PlacedObjective[] =>
-    objectives
-      .filter((objective) => objective.serves.includes(key) && !seen.has(objective.key))
-      .flatMap((objective) => {
-        seen.add(objective.key)
-        return [objective, ...servedBy(objective.key, seen)]
-      })
   return template.outcomes.map((outcome) => {
-    const serving = servedBy(outcome.key)
-    const keys = new Set([outcome.key, ...serving.map(({ key }) => key)])
+    const served = serving(objectives, outcome.key)
+    const keys = new Set([outcome.key, ...served.map(({ key }) => key)])
     return {
       outcome,
-      objectives: serving,
+      objectives: served,
       assessedBy: everyItem(template).filter((item) => item.assesses.some((key) => keys.has(key))),
     }
   })

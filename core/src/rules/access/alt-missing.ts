@@ -7,6 +7,8 @@ export const altMissing = defineRule({
   group: 'access',
   title: 'Images have alternative text',
   why: 'Who does not see the image hears a file name or nothing at all (WCAG 2.2, 1.1.1 Non-text content).',
+  untold:
+    'An image that is marked as decoration, or that a caption names. Whether the words are right is for people to say.',
   strength: 'must',
   parameters: z.strictObject({}),
   mender: 'instructor',

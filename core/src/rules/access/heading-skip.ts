@@ -17,6 +17,8 @@ export const headingSkip = defineRule({
   group: 'access',
   title: 'Headings descend level by level',
   why: 'People who move by headings lose their place where a level is left out, mostly chosen for its size (WCAG 2.2, 1.3.1 Info and relationships).',
+  untold:
+    'The level of the first heading: it follows the page’s own title, whose level is the platform’s affair.',
   strength: 'should',
   parameters: z.strictObject({}),
   mender: 'instructor',

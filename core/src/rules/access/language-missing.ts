@@ -17,6 +17,7 @@ export const languageMissing = defineRule({
   group: 'access',
   title: 'The language is declared',
   why: 'A screen reader reads French with English sounds unless it is told (WCAG 2.2, 3.1.1 Language of page and 3.1.2 Language of parts).',
+  untold: 'Short passages, of which nobody can be sure, and languages that are not known here.',
   strength: 'should',
   parameters: z.strictObject({}),
   mender: 'instructor',

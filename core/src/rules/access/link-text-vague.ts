@@ -8,6 +8,8 @@ export const linkTextVague = defineRule({
   group: 'access',
   title: 'Links say where they lead',
   why: 'In a list of links “click here” stands five times, and nobody knows which is which (WCAG 2.2, 2.4.4 Link purpose).',
+  untold:
+    'The same link text for different places, and words of other languages than the listed phrases.',
   strength: 'should',
   parameters: z.strictObject({
     phrases: z

@@ -25,6 +25,7 @@ export const listFaked = defineRule({
   group: 'access',
   title: 'Lists are lists',
   why: 'Hyphens typed before lines look like a list and are read as one long breath (WCAG 2.2, 1.3.1 Info and relationships).',
+  untold: 'Two lines that begin alike, and lines that are numbered in a table or a list already.',
   strength: 'should',
   parameters: z.strictObject({
     fewest: z.number().int().min(2).max(20).default(3).describe('Lines in a row that make a list'),

@@ -14,6 +14,8 @@ export const tableWithoutHeaders = defineRule({
   group: 'access',
   title: 'Tables have header cells',
   why: 'Cell by cell, a screen reader cannot say what a number belongs to (WCAG 2.2, 1.3.1 Info and relationships).',
+  untold:
+    'Tables that are declared to be layout, and tables of a single row or of fewer than four cells.',
   strength: 'should',
   parameters: z.strictObject({}),
   mender: 'instructor',

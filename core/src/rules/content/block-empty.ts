@@ -7,6 +7,8 @@ export const blockEmpty = defineRule({
   group: 'page content',
   title: 'No block stands empty',
   why: 'A heading “To do” with nothing under it tells students that there is nothing to do.',
+  untold:
+    'Blocks without a mark: of them nothing is left to tell by, and they count as missing. Spots to fill in, fixed texts and notes have rules of their own.',
   strength: 'should',
   parameters: z.strictObject({}),
   mender: 'instructor',

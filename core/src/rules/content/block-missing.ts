@@ -7,6 +7,8 @@ export const blockMissing = defineRule({
   group: 'page content',
   title: 'Pages have all their blocks',
   why: 'A page without its policy, its list of work or the spot for its answer looks finished, and is not.',
+  untold:
+    'Titles, notes to the instructor, fixed texts and the elements of the home page, which have rules of their own; what may be left out; and a block that stands in the other half of a page that was taken apart.',
   strength: 'must',
   parameters: z.strictObject({}),
   mender: 'designer',

@@ -7,6 +7,8 @@ export const blockOrder = defineRule({
   group: 'page content',
   title: 'Blocks stand in their order',
   why: 'Where the policy comes before the welcome in one course and after it in the next, students stop looking for it.',
+  untold:
+    'Where notes to the instructor stand, as they are to go; and words of the instructor’s own between two blocks.',
   strength: 'should',
   parameters: z.strictObject({}),
   mender: 'instructor',

@@ -18,6 +18,8 @@ export const fillInConstraint = defineRule({
   group: 'page content',
   title: 'Answers are of the kind and length asked for',
   why: '“See me” where a week should be described, or “soon” where a date should stand, tells students nothing.',
+  untold:
+    'Whether an answer is a good one. Spots that are still unfilled are told by the rule for those; a template that asks for no number of words and no kind of answer gets none told.',
   strength: 'should',
   parameters: z.strictObject({}),
   mender: 'instructor',

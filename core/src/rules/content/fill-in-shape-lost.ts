@@ -6,6 +6,8 @@ export const fillInShapeLost = defineRule({
   group: 'page content',
   title: 'Answers stand in their frame, under their label',
   why: 'An image put beside its frame leaves the empty frame with its prompt; an answer without its label says nobody knows what.',
+  untold:
+    'Answers to spots that have no label. Where nothing of the template is left on a page, the page is no answer: its blocks are missing.',
   strength: 'should',
   parameters: z.strictObject({}),
   mender: 'instructor',

@@ -6,6 +6,8 @@ export const fillInUnfilled = defineRule({
   group: 'page content',
   title: 'What the instructor is to fill in is filled in',
   why: 'Students read “[your office hours]” and know that nobody looked at the course.',
+  untold:
+    'Spots that were taken out of the page: they are missing blocks. What may stay open is not told.',
   strength: 'must',
   parameters: z.strictObject({}),
   mender: 'instructor',

@@ -9,6 +9,8 @@ export const fillerText = defineRule({
   group: 'page content',
   title: 'No filler text is left',
   why: 'Filler and “to be added” on a page that students read tell them that the course was not finished.',
+  untold:
+    'Filler in other words than the listed ones, and pages for staff before students can reach them.',
   strength: 'should',
   parameters: z.strictObject({
     phrases: z

@@ -8,6 +8,8 @@ export const fixedTextAltered = defineRule({
   group: 'page content',
   title: 'Fixed text stands as it was written',
   why: 'Wording that a policy prescribes was changed or taken out; students of one course read other terms than the rest.',
+  untold:
+    'Differences in spaces, dashes and quotation marks, and where a paragraph ends. An element of the home page that is gone is told by the rule for those.',
   strength: 'must',
   parameters: z.strictObject({}),
   mender: 'designer',

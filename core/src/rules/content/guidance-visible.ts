@@ -8,6 +8,8 @@ export const guidanceVisible = defineRule({
   group: 'page content',
   title: 'Notes to the instructor are gone before students see them',
   why: 'Students read advice that was written to their instructor, and wonder what else was left undone.',
+  untold:
+    'A note of which more than half was rewritten: it has become the instructor’s own text. A few words that also stand in a note are asked about only when they are many.',
   strength: 'must',
   parameters: z.strictObject({
     leastWords: z.number().int().min(1).default(8),

@@ -7,6 +7,8 @@ export const houseTextAltered = defineRule({
   group: 'page content',
   title: 'House texts stand as the house wrote them',
   why: 'A policy with one word changed promises what the college does not keep, or takes away what it grants.',
+  untold:
+    'A house text that is linked, not copied: it cannot be altered here. An earlier revision, word for word, is told as outdated.',
   strength: 'must',
   parameters: z.strictObject({}),
   mender: 'designer',

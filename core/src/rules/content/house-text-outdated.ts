@@ -8,6 +8,8 @@ export const houseTextOutdated = defineRule({
   group: 'page content',
   title: 'House texts are current',
   why: 'Students are told last year’s policy or a telephone number that nobody answers.',
+  untold:
+    'A house text that was changed by hand: which revision it was cannot be told, and another rule tells the change.',
   strength: 'must',
   parameters: z.strictObject({}),
   mender: 'designer',

@@ -12,6 +12,8 @@ export const imagePlaceholder = defineRule({
   group: 'page content',
   title: 'No placeholder image is left',
   why: 'A grey box that says “your photo here” is the first thing students see.',
+  untold:
+    'Pictures that merely look like placeholders: only their names and descriptions are read.',
   strength: 'should',
   parameters: z.strictObject({}),
   mender: 'instructor',

@@ -10,6 +10,8 @@ export const licenceStatement = defineRule({
   group: 'page content',
   title: 'Images from elsewhere say by what right they are shown',
   why: 'An image taken from the web without a word of its licence may cost the college a claim.',
+  untold:
+    'Images of this platform and of the listed hosts, and whether what is said of a licence is true.',
   strength: 'should',
   parameters: z.strictObject({
     own: z

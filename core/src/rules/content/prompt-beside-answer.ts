@@ -8,6 +8,8 @@ export const promptBesideAnswer = defineRule({
   group: 'page content',
   title: 'No prompt stands beside its answer',
   why: 'Students read the question that was put to their instructor, and the answer after it.',
+  untold:
+    'A prompt that is quoted in other words. Only a prompt in a paragraph of its own is taken out by the mend: within an answer it may be quoted on purpose.',
   strength: 'must',
   parameters: z.strictObject({}),
   mender: 'instructor',

@@ -17,6 +17,8 @@ export const sameFactDiffers = defineRule({
   group: 'page content',
   title: 'The same fact is told the same way everywhere',
   why: 'With two office hours in one course, half of the students stand before a shut door.',
+  untold:
+    'Facts other than office hours, telephone, room and the addresses of instructors, and facts that stand without their label.',
   strength: 'should',
   parameters: z.strictObject({}),
   mender: 'instructor',

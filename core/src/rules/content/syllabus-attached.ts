@@ -10,6 +10,8 @@ export const syllabusAttached = defineRule({
   group: 'page content',
   title: 'The syllabus is there to read',
   why: 'The syllabus is the agreement with the student; a page of that name without one is none.',
+  untold:
+    'What the syllabus says. A page of twenty words is told, as is one that only announces a file without linking it; from sixty words on, or whatever the template sets, a page is taken for the syllabus itself.',
   strength: 'must',
   parameters: z.strictObject({
     word: z

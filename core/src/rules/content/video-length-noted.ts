@@ -11,6 +11,8 @@ export const videoLengthNoted = defineRule({
   group: 'page content',
   title: 'Films say how long they are',
   why: 'Students on the bus start a film of fifty minutes that they took for five.',
+  untold:
+    'Whether the length is true. Links to other places are films only where their address says so.',
   strength: 'should',
   parameters: z.strictObject({
     place: z

@@ -13,6 +13,19 @@ export const examples: RuleExamples = {
           recordedAs: undefined,
         }),
     },
+    {
+      title: 'a discussion of the instructor’s own, neither graded nor due',
+      change: ({ module, item }) =>
+        void module('week', 3).children.splice(1, 0, {
+          ...item('discussion', 3),
+          id: 'talk',
+          name: 'Talk among yourselves',
+          url: '/courses/example/items/talk',
+          points: null,
+          dueAt: null,
+          recordedAs: undefined,
+        }),
+    },
   ],
   fails: [
     {

@@ -23,6 +23,9 @@ const belongsTo = (context: CheckContext, list: ExpectedPart): ((item: CourseIte
   }
   return (item) => {
     const part = context.partOf(item.id)
+    // A discussion of the instructor's own that is neither graded nor due is talk, and no work.
+    if (part === null && item.kind === 'discussion' && item.points === null && item.dueAt === null)
+      return false
     if (part === null) return isOfOneWeek || isMerged ? isDueThen(item) : !copies.has(item.id)
     if (part.strength === 'may') return false
     if (isOfOneWeek) return part.week?.number === list.week?.number
@@ -35,6 +38,8 @@ export const workListComplete = defineRule({
   group: 'page content',
   title: 'The list of work names what the module holds',
   why: 'Students do what the list says; what is not on it is not done, and what is on it but gone is searched for.',
+  untold:
+    'What may be left out, copies that are told as such, and a discussion of the instructor’s own that has neither points nor a due date: it is talk, and no work. Where several weeks stand in one module, each list is asked for the work of its own week; own work without a date is then asked of none.',
   strength: 'should',
   parameters: z.strictObject({}),
   mender: 'instructor',

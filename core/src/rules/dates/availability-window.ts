@@ -8,6 +8,7 @@ export const availabilityWindowRule = defineRule({
   group: 'dates',
   title: 'Course and work are open for as long as they are needed',
   why: 'A course that shuts on the last day of class shuts out whoever has an extension; work that opens after it is due cannot be done.',
+  untold: 'A course without dates of its own: it is open as soon as it is published, and stays so.',
   strength: 'must',
   parameters: Availability.extend({
     atLeastDaysAfter: z

@@ -7,6 +7,7 @@ export const courseReused = defineRule({
   group: 'dates',
   title: 'The course is this term’s own, not last term’s filled again',
   why: 'In a course used twice, new students read the work and marks of the last ones, and nobody can tell afterwards whose is whose.',
+  untold: 'Work of an earlier term that nobody handed in: that is told date by date.',
   strength: 'must',
   parameters: z.strictObject({
     daysBefore: z

@@ -6,6 +6,8 @@ export const dueInBreak = defineRule({
   group: 'dates',
   title: 'Nothing is due in a break',
   why: 'The college promised these days free; work due in them breaks that promise and is handed in late.',
+  untold:
+    'Work that is due on the last day before a break or the first after it; holidays, unless the template counts them.',
   strength: 'should',
   parameters: z.strictObject({ holidaysToo: z.boolean().default(true) }),
   mender: 'instructor',

@@ -8,6 +8,8 @@ export const dueMissing = defineRule({
   group: 'dates',
   title: 'Work to hand in has a due date',
   why: 'Without a due date the work never reaches students’ calendars.',
+  untold:
+    'Work that the instructor added: whether it has a date is theirs to decide. The list of work still asks for its line.',
   strength: 'must',
   parameters: z.strictObject({
     kinds: z.array(z.enum(itemKinds)).default(['assignment', 'assessment'] satisfies ItemKind[]),

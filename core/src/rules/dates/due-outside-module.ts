@@ -24,6 +24,8 @@ export const dueOutsideModule = defineRule({
   group: 'dates',
   title: 'Work is due in the week it stands in',
   why: 'Students work through a week and take it as done; work of week 3 that is due in week 9 is forgotten.',
+  untold:
+    'Parts that belong to the whole course, and one day of grace. A part that was moved may be due in the weeks of either module.',
   strength: 'should',
   parameters: z.strictObject({ graceDays: z.number().int().min(0).max(60).default(1) }),
   mender: 'instructor',

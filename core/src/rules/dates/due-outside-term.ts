@@ -8,6 +8,8 @@ export const dueOutsideTerm = defineRule({
   group: 'dates',
   title: 'Work is due within the term',
   why: 'Work due before the first day counts as late for everybody; work due after the last is forgotten, and grades are due before it.',
+  untold:
+    'One day of grace after the last day of class. In a course of a session, the session is the term.',
   strength: 'must',
   parameters: z.strictObject({
     graceDays: z

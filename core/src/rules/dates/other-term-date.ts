@@ -7,6 +7,8 @@ export const otherTermDate = defineRule({
   group: 'dates',
   title: 'No date of another term is left',
   why: 'A due date or policy date of last year makes students miss this year’s.',
+  untold:
+    'Dates without a year, dates within a hundred and twenty days of the term, and old dates beside words such as “revised” or “adopted”.',
   strength: 'must',
   parameters: z.strictObject({
     daysAround: z

@@ -10,6 +10,8 @@ export const otherWeekDate = defineRule({
   group: 'dates',
   title: 'A week’s page does not speak of another week’s dates',
   why: 'A page copied from week 8 into week 9 sends students to days that are over.',
+  untold:
+    'A single date of another week, and dates that are still to come: they are deadlines as a rule.',
   strength: 'should',
   parameters: z.strictObject({
     leastDates: z

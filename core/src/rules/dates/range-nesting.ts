@@ -9,6 +9,7 @@ export const rangeNesting = defineRule({
   group: 'dates',
   title: 'A module lies within the dates of the one it stands in',
   why: 'A week of October inside a unit that ends in September makes students distrust both.',
+  untold: 'Modules without dates in their names.',
   strength: 'should',
   parameters: z.strictObject({ toleranceDays: z.number().int().min(0).max(6).default(2) }),
   mender: 'instructor',

@@ -13,6 +13,8 @@ export const rangeOverlapOrGap = defineRule({
   group: 'dates',
   title: 'The dates of modules do not overlap',
   why: 'Where two modules claim the same days, students do not know which of them they are to work in.',
+  untold:
+    'Weeks that no module covers: they are told as missing modules. Units that cannot be read are asked about once, as a whole. Of two that overlap, the one that has its own dates is not blamed.',
   strength: 'should',
   parameters: z.strictObject({
     toleranceDays: z

@@ -7,6 +7,7 @@ export const timeZone = defineRule({
   group: 'dates',
   title: 'The course keeps the time zone of its term',
   why: 'In a wrong zone “23:59” means another hour, and work handed in on time counts as late.',
+  untold: 'A platform that does not say its time zone.',
   strength: 'must',
   parameters: z.strictObject({
     alsoAccepted: z

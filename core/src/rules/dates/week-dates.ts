@@ -8,6 +8,8 @@ export const weekDates = defineRule({
   group: 'dates',
   title: 'Dates in module names are this term’s',
   why: 'Students plan by the dates in the names; last year’s dates send them to class a day late all term.',
+  untold:
+    'Modules whose names carry no dates, modules for the whole course, and a module into which several weeks were folded.',
   strength: 'must',
   parameters: z.strictObject({ toleranceDays: z.number().int().min(0).max(6).default(0) }),
   mender: 'designer',

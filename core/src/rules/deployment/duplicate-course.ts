@@ -6,6 +6,7 @@ export const duplicateCourse = defineRule({
   group: 'deployment',
   title: 'A class section has one teaching course',
   why: 'Students of the class section see two courses and hand their work in at the wrong one.',
+  untold: 'Two courses of one class section of which one is set aside, merged or cancelled.',
   strength: 'must',
   parameters: z.strictObject({}),
   mender: 'designer',

@@ -7,6 +7,8 @@ export const identityLost = defineRule({
   group: 'deployment',
   title: 'What was deployed is still there',
   why: 'When the course was emptied and copied in again, an update would make everything a second time instead of changing it.',
+  untold:
+    'Single parts that were made anew: only when most of what deployment recorded is gone is the whole told.',
   strength: 'should',
   parameters: z.strictObject({
     leastShare: z

@@ -7,6 +7,7 @@ export const neverDeployed = defineRule({
   group: 'deployment',
   title: 'The template was put into the course',
   why: 'An empty shell, or last term’s copy, stands where the template should; the instructor waits, or starts alone.',
+  untold: 'Courses that are under a version for checking only: nothing was to be deployed there.',
   strength: 'must',
   parameters: z.strictObject({}),
   mender: 'designer',

@@ -15,6 +15,7 @@ export const rosterMismatch = defineRule({
   group: 'deployment',
   title: 'Class sections and instructors are those of the roster',
   why: 'Students of a class section that is not enrolled see no course; an instructor who left still sees one.',
+  untold: 'A platform that tells neither class sections nor instructors.',
   strength: 'must',
   parameters: z.strictObject({}),
   mender: 'administrator',

@@ -6,6 +6,7 @@ export const snapshotStale = defineRule({
   group: 'deployment',
   title: 'The course was read lately',
   why: 'What is said of a course that was read weeks ago may be long mended, or long broken.',
+  untold: 'Whether anything changed since the course was read.',
   strength: 'should',
   parameters: z.strictObject({ days: z.number().int().min(1).max(200).default(7) }),
   mender: 'designer',

@@ -7,6 +7,7 @@ export const untouched = defineRule({
   group: 'deployment',
   title: 'The instructor has begun',
   why: 'A course in which nothing was filled in opens with every prompt still standing. A plain comparison would call it perfect.',
+  untold: 'Courses whose template asks for nothing, and those that answered anything at all.',
   strength: 'must',
   parameters: z.strictObject({
     days: z

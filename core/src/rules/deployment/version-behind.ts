@@ -6,6 +6,8 @@ export const versionBehind = defineRule({
   group: 'deployment',
   title: 'The course has the newest version',
   why: 'A correction that students were promised has not reached this course.',
+  untold:
+    'Courses that are under a version for checking only, and what a newer version would change: the plan of a rollout says that.',
   strength: 'should',
   parameters: z.strictObject({
     allowed: z

@@ -9,6 +9,7 @@ export const categoryMissing = defineRule({
   group: 'grades',
   title: 'Grade categories stand, and work is in the right one',
   why: 'Work outside its category does not count where students are told it counts.',
+  untold: 'Further categories of the instructor’s own, and their weights.',
   strength: 'must',
   parameters: z.strictObject({}),
   mender: 'instructor',

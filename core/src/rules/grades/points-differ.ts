@@ -8,6 +8,7 @@ export const pointsDiffer = defineRule({
   group: 'grades',
   title: 'Work carries the points it should',
   why: 'The same work counts 100 in one class section and 10 in the next, and students compare.',
+  untold: 'Work for which the template sets no points.',
   strength: 'must',
   parameters: z.strictObject({}),
   mender: 'instructor',

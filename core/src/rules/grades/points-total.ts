@@ -7,6 +7,7 @@ export const pointsTotal = defineRule({
   group: 'grades',
   title: 'All points of the course come to the agreed total',
   why: 'Where grades are read as points of a fixed total, a total that is off shifts every grade.',
+  untold: 'Practice, categories outside the grade, and templates that give no total.',
   strength: 'should',
   parameters: z.strictObject({
     total: z

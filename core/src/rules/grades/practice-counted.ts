@@ -8,6 +8,7 @@ export const practiceCounted = defineRule({
   group: 'grades',
   title: 'Practice does not count',
   why: 'Students told to try freely find their first try in the grade.',
+  untold: 'Own work that does not call itself practice.',
   strength: 'must',
   parameters: z.strictObject({}),
   mender: 'instructor',

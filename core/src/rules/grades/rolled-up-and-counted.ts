@@ -9,6 +9,8 @@ export const rolledUpAndCounted = defineRule({
   group: 'grades',
   title: 'Nothing counts twice',
   why: 'A total column beside the columns it adds up counts every point twice.',
+  untold:
+    'Totals that differ from the sum of what they roll up, and items that the template itself expects.',
   strength: 'must',
   parameters: z.strictObject({}),
   mender: 'instructor',

@@ -8,6 +8,7 @@ export const rubricMissing = defineRule({
   group: 'grades',
   title: 'Work has the rubric it is judged by',
   why: 'Students cannot see by what their work is judged, and two class sections judge the same work differently.',
+  untold: 'Whether another rubric than the template’s is as good: any rubric will do.',
   strength: 'should',
   parameters: z.strictObject({}),
   mender: 'designer',

@@ -7,6 +7,7 @@ export const rubricPointsRule = defineRule({
   group: 'grades',
   title: 'A rubric’s points come to those of its work',
   why: 'Work judged out of 80 by its rubric and out of 100 in the grades cannot be graded honestly.',
+  untold: 'Work without points: there is nothing to compare with.',
   strength: 'must',
   parameters: z.strictObject({}),
   mender: 'instructor',

@@ -8,6 +8,7 @@ export const sampleActivityLeft = defineRule({
   group: 'grades',
   title: 'No sample activity sits in the grades',
   why: 'A placeholder quiz that nobody can take gives every student a zero.',
+  untold: 'Samples without points, and names in which the template itself uses the word.',
   strength: 'must',
   parameters: z.strictObject({
     words: z

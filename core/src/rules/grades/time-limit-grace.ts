@@ -7,6 +7,7 @@ export const timeLimitGrace = defineRule({
   group: 'grades',
   title: 'Timed work leaves a grace',
   why: 'A connection that drops in the last second costs the whole quiz.',
+  untold: 'Work without a time limit.',
   strength: 'should',
   parameters: z.strictObject({
     leastMinutes: z

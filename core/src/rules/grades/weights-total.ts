@@ -7,6 +7,7 @@ export const weightsTotalRule = defineRule({
   group: 'grades',
   title: 'Weights come to 100',
   why: 'With weights that come to 90 or 110, no student can work out the grade, and some cannot reach the best one.',
+  untold: 'Courses that are graded by points, and differences below a twentieth of a percent.',
   strength: 'must',
   parameters: z.strictObject({}),
   mender: 'instructor',

@@ -8,6 +8,8 @@ export const beginLinkTarget = defineRule({
   group: 'home page',
   title: 'Where to begin leads to the opening module',
   why: 'The first link a new student follows must not end nowhere, or in last term’s course.',
+  untold:
+    'The words of the link: its place, its text and its target tell which it is, in any language. Further links beside it are the instructor’s own.',
   strength: 'must',
   parameters: z.strictObject({}),
   mender: 'instructor',

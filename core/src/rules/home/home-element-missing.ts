@@ -6,6 +6,8 @@ export const homeElementMissing = defineRule({
   group: 'home page',
   title: 'The home page shows what every home page shows',
   why: 'Who teaches, when they can be reached, where to begin and where to find help: students look for these first.',
+  untold:
+    'Whether what an element says is true. All that is missing is told at once and opened place by place.',
   strength: 'must',
   parameters: z.strictObject({}),
   mender: 'instructor',

@@ -7,6 +7,7 @@ export const homeElementOrder = defineRule({
   group: 'home page',
   title: 'The home page shows its elements in their order',
   why: 'Students of five courses find where to begin without looking, if it always stands in the same place.',
+  untold: 'Where the instructor’s own words stand between the elements.',
   strength: 'should',
   parameters: z.strictObject({}),
   mender: 'instructor',

@@ -7,6 +7,8 @@ export const homePageSet = defineRule({
   group: 'home page',
   title: 'The course opens on its home page',
   why: 'Students who land on a bare list do not find who teaches the course or where to begin.',
+  untold:
+    'What stands on the page that is set: while another page is the template’s home page by its name, content or marks, only the setting is told.',
   strength: 'must',
   parameters: z.strictObject({}),
   mender: 'designer',

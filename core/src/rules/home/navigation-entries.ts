@@ -8,6 +8,8 @@ export const navigationEntries = defineRule({
   group: 'home page',
   title: 'The navigation has its entries',
   why: 'Students who know where grades stand in one course do not find them in the next.',
+  untold:
+    'Further entries of the instructor’s own, and hidden entries that are not there: nobody sees them either way.',
   strength: 'should',
   parameters: z.strictObject({}),
   mender: 'instructor',

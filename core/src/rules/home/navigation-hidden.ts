@@ -8,6 +8,7 @@ export const navigationHidden = defineRule({
   group: 'home page',
   title: 'What is hidden from the navigation stays hidden, the rest shows',
   why: 'Files in the navigation show students drafts and keys; grades out of it make them ask.',
+  untold: 'Entries that the template does not name.',
   strength: 'should',
   parameters: z.strictObject({}),
   mender: 'instructor',

@@ -9,6 +9,7 @@ export const navigationOrder = defineRule({
   group: 'home page',
   title: 'The navigation stands in its order',
   why: 'An entry that stands elsewhere in every course is searched for in every course.',
+  untold: 'Hidden entries, and where further entries stand.',
   strength: 'should',
   parameters: z.strictObject({}),
   mender: 'instructor',

@@ -6,6 +6,8 @@ export const signpostTarget = defineRule({
   group: 'home page',
   title: 'Signposts lead where they say',
   why: 'A signpost “Get help” that leads to the calendar is worse than none.',
+  untold:
+    'Links to parts that are not in the course, which are told as missing; where to begin has a rule of its own.',
   strength: 'should',
   parameters: z.strictObject({}),
   mender: 'instructor',

@@ -15,6 +15,7 @@ export const eMailNotLinked = defineRule({
   group: 'links',
   title: 'E-mail addresses can be pressed',
   why: 'A student on a telephone has to copy the address by hand, and gets it wrong.',
+  untold: 'Addresses in pictures, and addresses that are linked elsewhere on the same page.',
   strength: 'should',
   parameters: z.strictObject({}),
   mender: 'instructor',

@@ -16,6 +16,7 @@ export const linkBareAddress = defineRule({
   group: 'links',
   title: 'Links have names, not bare addresses',
   why: 'A screen reader spells out every character of the address, and a bare one often cannot be pressed at all.',
+  untold: 'Addresses without https:// or www.: they may be words.',
   strength: 'should',
   parameters: z.strictObject({}),
   mender: 'instructor',

@@ -9,6 +9,8 @@ export const linkDead = defineRule({
   group: 'links',
   title: 'Links inside the course lead somewhere',
   why: 'A student follows a link to what was removed and reads “not found” the night before work is due.',
+  untold:
+    'Links to other places on the web: nothing is fetched. A link whose words are the name of the only item called so is led there by the mend.',
   strength: 'should',
   parameters: z.strictObject({}),
   mender: 'instructor',

@@ -11,6 +11,8 @@ export const linkOtherCourse = defineRule({
   group: 'links',
   title: 'Links do not lead into another course',
   why: 'A page copied from last term still leads into last term’s course, where this term’s students may not go.',
+  untold:
+    'Courses that the template allows. A link whose words are the name of the only item called so is led there by the mend.',
   strength: 'must',
   parameters: z.strictObject({
     allowed: z

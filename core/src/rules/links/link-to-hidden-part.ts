@@ -8,6 +8,8 @@ export const linkToHiddenPart = defineRule({
   group: 'links',
   title: 'Links lead to what students can open',
   why: 'A student follows the link and is told that the page does not exist or may not be seen.',
+  untold:
+    'What opens later by its date, parts that are not needed yet, and what is for staff, which has a rule of its own. Nothing is opened by the mend of another page: a hidden part that a needed page links to stays hidden and is told here.',
   strength: 'should',
   parameters: z.strictObject({}),
   mender: 'instructor',

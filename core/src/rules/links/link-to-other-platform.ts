@@ -7,6 +7,7 @@ export const linkToOtherPlatform = defineRule({
   group: 'links',
   title: 'Outside links stay on the allowed list',
   why: 'Places nobody has looked at may ask students for money or data, or be gone tomorrow.',
+  untold: 'Anything while no host is listed.',
   strength: 'should',
   parameters: z.strictObject({
     allowed: z

@@ -7,6 +7,7 @@ export const linkToStaffPart = defineRule({
   group: 'links',
   title: 'No page for students links to what is for staff',
   why: 'Students are led to notes, keys or drafts that are not for them, or to a door that stays shut.',
+  untold: 'Links on pages that are for staff themselves.',
   strength: 'must',
   parameters: z.strictObject({}),
   mender: 'instructor',

@@ -8,6 +8,7 @@ export const toolNotAttested = defineRule({
   group: 'links',
   title: 'Outside tools are confirmed for this term',
   why: 'A tool copied from last term is still paired with last term’s class; scores go nowhere. A snapshot cannot show it: somebody has to say so.',
+  untold: 'Whether a tool works: somebody’s word is asked for each term, and no more.',
   strength: 'should',
   parameters: z.strictObject({
     noticeDays: z

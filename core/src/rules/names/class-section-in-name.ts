@@ -20,6 +20,7 @@ export const classSectionInName = defineRule({
   group: 'names',
   title: 'A course of several class sections is not named for one',
   why: 'After class sections are merged, students of the others think they are in the wrong course.',
+  untold: 'Formats that ask for the class section, and courses that hold one only.',
   strength: 'must',
   parameters: z.strictObject({}),
   mender: 'designer',

@@ -8,6 +8,7 @@ export const courseLabel = defineRule({
   group: 'names',
   title: 'The short label of the course follows the format',
   why: 'Lists, calendars and messages show the label alone; a label of its own hides which course speaks.',
+  untold: 'Small differences, unless the template counts them.',
   strength: 'should',
   parameters: z.strictObject({ acceptSmallDifferences: z.boolean().default(true) }),
   mender: 'designer',

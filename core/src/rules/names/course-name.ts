@@ -8,6 +8,7 @@ export const courseName = defineRule({
   group: 'names',
   title: 'The course is named by the format',
   why: 'A course called the same every year cannot be told from last year’s in a student’s list.',
+  untold: 'Small differences, unless the template counts them.',
   strength: 'must',
   parameters: z.strictObject({ acceptSmallDifferences: z.boolean().default(true) }),
   mender: 'designer',

@@ -7,6 +7,8 @@ export const itemName = defineRule({
   group: 'names',
   title: 'Items are named by their format',
   why: '“Quiz 1.3” in a student’s calendar says nothing about whose quiz it is.',
+  untold:
+    'Parts that may be renamed, small differences unless the template counts them, and wrong dates, which have a rule of their own. A name that is not sure enough to propose is told with what it would be, and mended by a person.',
   strength: 'should',
   parameters: z.strictObject({ acceptSmallDifferences: z.boolean().default(true) }),
   mender: 'designer',

@@ -8,6 +8,8 @@ export const markerLeftOver = defineRule({
   group: 'names',
   title: 'No notes to self stand in names',
   why: 'Students read “OLD”, “TODO” or a row of stars as something meant for them, and wonder what.',
+  untold:
+    'A name that is all in capitals, what the format itself writes, and notes in small letters: they may be words.',
   strength: 'should',
   parameters: z.strictObject({
     words: z

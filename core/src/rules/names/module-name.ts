@@ -7,6 +7,8 @@ export const moduleName = defineRule({
   group: 'names',
   title: 'Modules are named by their format',
   why: 'Students find their week by its number and dates; a module named otherwise is a guess.',
+  untold:
+    'Small differences unless the template counts them, wrong dates and repeated numbers, which have rules of their own; a module into which several weeks were folded; and weeks in units that cannot be read.',
   strength: 'should',
   parameters: z.strictObject({ acceptSmallDifferences: z.boolean().default(true) }),
   mender: 'designer',

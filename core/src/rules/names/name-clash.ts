@@ -8,6 +8,8 @@ export const nameClash = defineRule({
   group: 'names',
   title: 'No name stands for two things',
   why: 'Two courses of one name cannot be told apart in a list, and “Quiz 1” in a calendar says nothing about whose it is.',
+  untold:
+    'Names that the template gives to all courses alike, items without a date, and a copy that is told as standing in another’s place.',
   strength: 'should',
   parameters: z.strictObject({
     acrossCourses: z

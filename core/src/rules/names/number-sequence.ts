@@ -30,6 +30,8 @@ export const numberSequence = defineRule({
   group: 'names',
   title: 'Numbers run without gaps or repeats',
   why: 'Two modules called Week 6 and none called Week 7 send half the class to the wrong one.',
+  untold:
+    'Modules without a number in their names, two whose numbers were swapped, which are told by their names, and weeks in units that cannot be read.',
   strength: 'must',
   parameters: z.strictObject({}),
   mender: 'designer',

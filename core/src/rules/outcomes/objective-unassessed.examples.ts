@@ -4,6 +4,22 @@ export const examples: RuleExamples = {
   passes: [
     { title: 'both objectives are assessed', change: () => {} },
     {
+      title: 'a module’s objective that one of its pages’ serves, which is assessed',
+      change: ({ template }) => {
+        const [part] = template.parts.filter(
+          (part) => part.kind === 'module' && part.objectives.length > 0,
+        )
+        if (part?.kind !== 'module') return
+        const [assessed] = part.objectives
+        part.objectives.push({
+          key: 'whole',
+          text: 'Take a boat home',
+          serves: assessed?.serves ?? [],
+        })
+        assessed?.serves.push('whole')
+      },
+    },
+    {
       title: 'a template without outcomes',
       change: ({ template }) => void (template.outcomes = []),
     },

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { everyItem, everyObjective } from '../../template/index.ts'
+import { everyItem, everyObjective, objectivesServing } from '../../template/index.ts'
 import { aboutCourse, defineRule, type Verdict } from '../rule.ts'
 
 export const objectiveUnassessed = defineRule({
@@ -7,6 +7,8 @@ export const objectiveUnassessed = defineRule({
   group: 'outcomes',
   title: 'Every objective is assessed',
   why: 'Students learn what is judged; an objective that nothing assesses is a wish.',
+  untold:
+    'How well it is assessed. A module’s objective is assessed where an objective that serves it is.',
   strength: 'should',
   parameters: z.strictObject({}),
   mender: 'designer',
@@ -21,9 +23,10 @@ export const objectiveUnassessed = defineRule({
         subject: aboutCourse,
         discriminator: `${objective.part}/${objective.key}`,
       } as const
+      const served = new Set([objective.key, ...objectivesServing(template, objective.key)])
       const assessing = new Set(
         everyItem(template)
-          .filter((item) => item.assesses.includes(objective.key))
+          .filter((item) => item.assesses.some((key) => served.has(key)))
           .map((item) => item.key),
       )
       if (context.parts.some((part) => assessing.has(part.key) && context.itemFor(part)))

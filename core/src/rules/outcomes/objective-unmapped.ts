@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { everyObjective } from '../../template/index.ts'
+import { everyObjective, outcomeCoverage, type Template } from '../../template/index.ts'
 import { aboutCourse, defineRule, type Verdict } from '../rule.ts'
 
 export const objectiveUnmapped = defineRule({
@@ -7,6 +7,7 @@ export const objectiveUnmapped = defineRule({
   group: 'outcomes',
   title: 'Every objective serves a course outcome',
   why: 'Time is spent on what nobody promised, while what was promised goes without.',
+  untold: 'Templates without course outcomes.',
   strength: 'should',
   parameters: z.strictObject({}),
   mender: 'designer',
@@ -16,7 +17,7 @@ export const objectiveUnmapped = defineRule({
     const { template } = context.expected
     if (template.outcomes.length === 0) return
     const objectives = everyObjective(template)
-    const serving = servingOutcomes(objectives)
+    const serving = servingOutcomes(template)
     for (const objective of objectives) {
       if (objective.of === 'course') continue
       const told = {
@@ -38,13 +39,11 @@ export const objectiveUnmapped = defineRule({
   },
 })
 
-/** Keys of the objectives that serve a course outcome, directly or through others; some that serve only each other do not. */
-const servingOutcomes = (objectives: ReturnType<typeof everyObjective>): ReadonlySet<string> => {
-  const serving = new Set(objectives.flatMap(({ of, key }) => (of === 'course' ? [key] : [])))
-  for (let before = -1; before !== serving.size;) {
-    before = serving.size
-    for (const { key, serves } of objectives)
-      if (serves.some((other) => serving.has(other))) serving.add(key)
-  }
-  return serving
-}
+/** Keys of the outcomes, and of the objectives that serve them at any remove; some that serve only each other do not. */
+const servingOutcomes = (template: Template): ReadonlySet<string> =>
+  new Set(
+    outcomeCoverage(template).flatMap(({ outcome, objectives }) => [
+      outcome.key,
+      ...objectives.map(({ key }) => key),
+    ]),
+  )

@@ -7,6 +7,8 @@ export const outcomeUncovered = defineRule({
   group: 'outcomes',
   title: 'Every course outcome is worked towards and assessed',
   why: 'An outcome promised in the catalogue that nothing in the course leads to fails the next review.',
+  untold:
+    'An outcome whose only work does not apply to this course’s variant: the template is the place to see to it.',
   strength: 'should',
   parameters: z.strictObject({}),
   mender: 'designer',

@@ -9,6 +9,8 @@ export const completionWithoutTask = defineRule({
   group: 'settings',
   title: 'Where completion is tracked, there is something to complete',
   why: 'A module without a task counts as done the moment it opens, and students believe they have kept up.',
+  untold:
+    'Courses that do not track completion, and modules in which the template asks for no task.',
   strength: 'should',
   parameters: z.strictObject({}),
   mender: 'instructor',

@@ -16,6 +16,8 @@ export const courseSettingDiffers = defineRule({
   group: 'settings',
   title: 'The course is set as every course is',
   why: 'Students see their grade in four courses and not in the fifth, and ask the help desk why.',
+  untold:
+    'Settings for which the template asks nothing. What the platform does not tell is asked, not told.',
   strength: 'should',
   parameters: z.strictObject({}),
   mender: 'instructor',

@@ -8,6 +8,7 @@ export const notificationOff = defineRule({
   group: 'settings',
   title: 'Students are told of required discussions',
   why: 'A required discussion goes unseen until its due date has passed. Free ones may be silent.',
+  untold: 'Discussions of the instructor’s own, and those that may be left out.',
   strength: 'should',
   parameters: z.strictObject({}),
   mender: 'instructor',

@@ -7,6 +7,7 @@ export const openJoining = defineRule({
   group: 'settings',
   title: 'Nobody joins by key unasked',
   why: 'Whoever has the key can join, read what others wrote and stand in the grades.',
+  untold: 'A platform that does not tell how students join.',
   strength: 'must',
   parameters: z.strictObject({}),
   mender: 'administrator',

@@ -8,6 +8,7 @@ export const postBeforeReading = defineRule({
   group: 'settings',
   title: 'Students write before they read the others',
   why: 'Where the first answer can be read by all, thirty students write it again.',
+  untold: 'Discussions for which the template asks nothing.',
   strength: 'should',
   parameters: z.strictObject({}),
   mender: 'instructor',

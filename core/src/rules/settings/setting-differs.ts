@@ -14,6 +14,8 @@ export const settingDiffers = defineRule({
   group: 'settings',
   title: 'Work is set as the template sets it',
   why: 'One class section may try three times, the next only once.',
+  untold:
+    'Settings for which the template asks nothing; work that takes nothing in at all has a rule of its own.',
   strength: 'should',
   parameters: z.strictObject({}),
   mender: 'instructor',

@@ -7,6 +7,7 @@ export const submissionTypeUnset = defineRule({
   group: 'settings',
   title: 'Assignments say what is handed in',
   why: 'Students open the assignment on the last evening and find no place to hand their work in.',
+  untold: 'Own work without points.',
   strength: 'must',
   parameters: z.strictObject({}),
   mender: 'instructor',

@@ -9,6 +9,8 @@ export const copyLeftOver = defineRule({
   group: 'structure',
   title: 'No copies are left over',
   why: 'A forgotten copy beside its original lets students hand in at, or read, the wrong one.',
+  untold:
+    'A copy that stands in the place of another repetition: it is told as such. “Copy” within a name is a word.',
   strength: 'should',
   parameters: z.strictObject({}),
   mender: 'instructor',

@@ -9,6 +9,8 @@ export const duplicatePart = defineRule({
   group: 'structure',
   title: 'Nothing stands twice',
   why: 'Two pages of one name: students read one, the instructor edits the other.',
+  untold:
+    'Parts that may be doubled, and copies in another module that nobody sees: they are work in hand.',
   strength: 'should',
   parameters: z.strictObject({}),
   mender: 'instructor',

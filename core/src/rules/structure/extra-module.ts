@@ -8,6 +8,8 @@ export const extraModule = defineRule({
   group: 'structure',
   title: 'Modules beyond the template',
   why: 'For information: an instructor’s own modules are welcome, and somebody who looks after the course should know of them.',
+  untold:
+    'Units in place of weeks. That there is more than the template asks for is for information only.',
   strength: 'may',
   parameters: z.strictObject({}),
   mender: 'designer',

@@ -6,6 +6,7 @@ export const fileInNoModule = defineRule({
   group: 'structure',
   title: 'Uploaded files can be found',
   why: 'A file that no module holds and no page links is not seen by students, though the instructor believes it is.',
+  untold: 'Files that are kept from students: their names are not told.',
   strength: 'should',
   parameters: z.strictObject({}),
   mender: 'instructor',

@@ -10,6 +10,8 @@ export const itemMissing = defineRule({
   group: 'structure',
   title: 'Every item is in its module',
   why: 'A page or activity that every course has is not there, so students miss what they are asked to do.',
+  untold:
+    'What may be left out, weeks marked as “not this week” within their share, and parts of a module that is missing as a whole. Of a week that stands in another’s module, what is not there either is told.',
   strength: 'must',
   parameters: z.strictObject({
     quota: z

@@ -7,6 +7,8 @@ export const lastInModule = defineRule({
   group: 'structure',
   title: 'What comes last stands last',
   why: 'A checklist in the middle is ticked off before the rest has been seen.',
+  untold:
+    'Hidden items and copies after it, modules into which several weeks were folded, and units in which each week has its own last part.',
   strength: 'should',
   parameters: z.strictObject({}),
   mender: 'instructor',

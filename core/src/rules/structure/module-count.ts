@@ -7,6 +7,8 @@ export const moduleCount = defineRule({
   group: 'structure',
   title: 'As many modules as weeks, or an accepted grouping',
   why: 'When weeks are folded into longer units, each week must still stand in exactly one of them, or students lose a week.',
+  untold:
+    'Units that the template accepts; their ranges may be uneven. Units that cannot be read are one question, and nothing else is told of them.',
   strength: 'must',
   parameters: z.strictObject({}),
   mender: 'designer',

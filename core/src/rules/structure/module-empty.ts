@@ -7,6 +7,7 @@ export const moduleEmpty = defineRule({
   group: 'structure',
   title: 'No module stands empty',
   why: 'Students open a week and find a title and nothing else.',
+  untold: 'Modules for staff, weeks in a break, and modules that hold other modules.',
   strength: 'must',
   parameters: z.strictObject({}),
   mender: 'instructor',

@@ -6,6 +6,8 @@ export const moduleMissing = defineRule({
   group: 'structure',
   title: 'Every module is there',
   why: 'Students look for a week or a unit where every other course has it, and do not find it.',
+  untold:
+    'What may be left out, weeks in a break, and weeks in units that cannot be read. A unit whose weeks no other covers is told as missing.',
   strength: 'must',
   parameters: z.strictObject({}),
   mender: 'instructor',

@@ -7,6 +7,7 @@ export const nestingDepth = defineRule({
   group: 'structure',
   title: 'Modules are not nested too deep',
   why: 'On a telephone students open four levels to find one reading, and some never do.',
+  untold: 'Modules up to the limit, whoever put them there.',
   strength: 'should',
   parameters: z.strictObject({
     most: z.number().int().min(1).max(6).default(2).describe('Levels of modules'),

@@ -19,6 +19,8 @@ export const outOfOrder = defineRule({
   group: 'structure',
   title: 'Parts stand in the order students meet everywhere else',
   why: 'Students who take five courses rely on the same order in each; a checklist before its reading is ticked off unread.',
+  untold:
+    'Parts that may stand anywhere, hidden modules, and parts that stand once in a unit while each of its weeks has parts of its own.',
   strength: 'should',
   parameters: z.strictObject({}),
   mender: 'designer',

@@ -11,6 +11,7 @@ export const starterFileLeft = defineRule({
   group: 'structure',
   title: 'No blank form stands for the real thing',
   why: 'Students download the syllabus and get the empty form it was to be written in.',
+  untold: 'Files whose names do not speak of a blank or a template, and pages for staff.',
   strength: 'must',
   parameters: z.strictObject({
     words: z

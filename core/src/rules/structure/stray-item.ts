@@ -7,6 +7,8 @@ export const strayItem = defineRule({
   group: 'structure',
   title: 'Nothing stands outside every module',
   why: 'Students find items through their modules; what stands in none is found by nobody, or only by those who search.',
+  untold:
+    'The home page, parts that the template itself keeps outside every module, and kinds that the template does not list.',
   strength: 'should',
   parameters: z.strictObject({
     kinds: z.array(z.string()).default(['page', 'discussion', 'assignment', 'assessment']),

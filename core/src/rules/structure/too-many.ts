@@ -7,6 +7,8 @@ export const tooMany = defineRule({
   group: 'structure',
   title: 'A module holds no more than students can take in',
   why: 'In a week of forty items nobody can tell what has to be done.',
+  untold:
+    'Headings, hidden items, modules for the whole course, and as many as the template itself puts there.',
   strength: 'should',
   parameters: z.strictObject({
     mostItems: z.number().int().min(2).max(500).default(30).describe('Items in one module'),

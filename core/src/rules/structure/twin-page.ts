@@ -8,6 +8,8 @@ export const twinPage = defineRule({
   group: 'structure',
   title: 'No repetition was taken for another',
   why: 'Two overviews of week 3 and none of week 4: the wrong copy was edited, and week 4 reads week 3’s text.',
+  untold:
+    'Two pages that merely say the same, and pages that say the same in three weeks or more: a question may be asked twice. What is named as a copy beside its original is left over, and told as such.',
   strength: 'must',
   parameters: z.strictObject({}),
   mender: 'instructor',

@@ -7,6 +7,7 @@ export const wrongKind = defineRule({
   group: 'structure',
   title: 'Items are of the kind they should be',
   why: 'A discussion turned into a page takes no answers; an assignment turned into a page takes no work and has no place in the grades.',
+  untold: 'Kinds that the template accepts instead.',
   strength: 'must',
   parameters: z.strictObject({}),
   mender: 'instructor',

@@ -8,6 +8,8 @@ export const answerKeyVisible = defineRule({
   group: 'visibility',
   title: 'Answers stay shut until the work is due',
   why: 'Students who find the key before the work is due hand in the key.',
+  untold:
+    'Answers that do not say so in their names, answers to questions that students ask, and answers to work that is due no more.',
   strength: 'must',
   parameters: z.strictObject({}),
   mender: 'instructor',

@@ -7,6 +7,7 @@ export const courseUnpublished = defineRule({
   group: 'visibility',
   title: 'The course is published by opening day',
   why: 'Students cannot open the course at all.',
+  untold: 'Anything before opening day.',
   strength: 'must',
   parameters: z.strictObject({}),
   mender: 'instructor',

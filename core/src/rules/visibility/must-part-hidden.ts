@@ -10,6 +10,8 @@ export const mustPartHidden = defineRule({
   group: 'visibility',
   title: 'What students need is open when they need it',
   why: 'Students sit before a week that has begun and cannot open it.',
+  untold:
+    'Parts that are not needed yet, and courses that are not published, which have a rule of their own. What the pages of a part link to is not opened with it.',
   strength: 'must',
   parameters: z.strictObject({ noticeDays: z.number().int().min(0).max(60).default(7) }),
   mender: 'instructor',

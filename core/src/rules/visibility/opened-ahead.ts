@@ -8,6 +8,8 @@ export const openedAhead = defineRule({
   group: 'visibility',
   title: 'Weeks open one at a time',
   why: 'Where a course opens week by week, a week that is open far ahead is read before it is finished.',
+  untold:
+    'Templates that open everything at once, and parts for which the template sets no opening.',
   strength: 'should',
   parameters: z.strictObject({ allowanceDays: z.number().int().min(0).max(120).default(7) }),
   mender: 'instructor',

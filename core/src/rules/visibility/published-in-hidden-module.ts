@@ -7,6 +7,7 @@ export const publishedInHiddenModule = defineRule({
   group: 'visibility',
   title: 'Nothing graded is published inside a hidden module',
   why: 'The instructor believes it is open; students cannot see it, though its due date runs.',
+  untold: 'Work without a due date.',
   strength: 'should',
   parameters: z.strictObject({}),
   mender: 'instructor',

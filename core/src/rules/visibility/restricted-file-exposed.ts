@@ -6,6 +6,7 @@ export const restrictedFileExposed = defineRule({
   group: 'visibility',
   title: 'Files kept from students cannot be reached by them',
   why: 'A list of accommodations or a grade sheet is linked from a page that the whole class reads.',
+  untold: 'The name of the file: it may itself say something about a student.',
   strength: 'must',
   parameters: z.strictObject({}),
   mender: 'instructor',

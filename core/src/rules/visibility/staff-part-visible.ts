@@ -7,6 +7,8 @@ export const staffPartVisible = defineRule({
   group: 'visibility',
   title: 'Students cannot see what is for staff',
   why: 'Notes to the instructor, keys and marking guides in students’ hands cannot be taken back.',
+  untold:
+    'Pages that the instructor wrote for staff: only parts of the template are known to be for them.',
   strength: 'must',
   parameters: z.strictObject({}),
   mender: 'designer',
