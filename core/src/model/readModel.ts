@@ -1,9 +1,13 @@
 import {
+  daysBetween,
+  evenUnits,
   formatDate,
   instructionalWeeks,
   localDateOf,
   localTimeOf,
+  weeksOfUnit,
   type Offset,
+  type Unit,
   type Week,
 } from '../calendar/index.ts'
 import {
@@ -16,13 +20,18 @@ import {
   itemsIn,
 } from '../course/index.ts'
 import { courseValues, weekOccurrence, occurrenceValues } from '../expand/index.ts'
-import type { FieldValues } from '../naming/index.ts'
+import { rangesNamed, type FieldValues } from '../naming/index.ts'
 import { alignModules, type Slot } from './alignModules.ts'
 import { bestFormat, type ProposedFormat } from './bestFormat.ts'
 import { chunksOf, type Chunk } from './chunks.ts'
 import { pageShape, type PageStretch, type PageVersion } from './pageShape.ts'
 import { presenceRule, type PresenceRule } from './presence.ts'
-import { repeatedModules, type ModuleGroup, type Repetition } from './repeatedModules.ts'
+import {
+  comparedName,
+  repeatedModules,
+  type ModuleGroup,
+  type Repetition,
+} from './repeatedModules.ts'
 import type { Seen } from './similarity.ts'
 
 /** One part of the repeated module, as the model course shows it. */
@@ -103,9 +112,40 @@ const workListOf = (chunk: Chunk, addresses: ReadonlySet<string>): boolean =>
   chunk.links.length > 0 &&
   chunk.links.filter((link) => addresses.has(link)).length >= Math.max(1, chunk.links.length * 0.6)
 
-const dueOffset = (at: string, week: Week, zone: string): Offset => {
-  const days = Math.round((Date.parse(localDateOf(at, zone)) - Date.parse(week.last)) / 86_400_000)
+/** @param end last day of the week or unit */
+const dueOffset = (at: string, end: string, zone: string): Offset => {
+  const days = daysBetween(end, localDateOf(at, zone))
   return { from: 'week-end', days: days === 0 ? 0 : days, time: localTimeOf(at, zone) }
+}
+
+/** What the units of a model course cover: as its facts or the names of its modules say, or as many weeks each. */
+const unitsOf = ({ repetitions }: ModuleGroup, facts: Facts, weeks: readonly Week[]): Unit[] => {
+  if (facts.units?.length === repetitions.length) return facts.units
+  const even = evenUnits(weeks, repetitions.length)
+  return repetitions.flatMap(({ module, number }, i): Unit[] => {
+    const said = rangesNamed(module.name, facts.term.firstDay)[0]
+    const unit = said ? { firstDay: said.first, lastDay: said.last } : even[i]
+    return unit ? [{ ...unit, number }] : []
+  })
+}
+
+/** How the repeated modules are named. Names that count in roman numerals are read for it, and do not follow it. */
+const moduleFormatOf = (
+  { repetitions }: ModuleGroup,
+  values: ReadonlyMap<number, FieldValues>,
+  near: string,
+): ProposedFormat => {
+  const best = bestFormat(
+    repetitions.map(({ module, number }) => ({
+      name: comparedName(module.name),
+      values: values.get(number) ?? {},
+    })),
+    near,
+  )
+  const roman = repetitions.flatMap(({ module: { name } }) =>
+    comparedName(name) === name ? [] : [name],
+  )
+  return { ...best, leftOut: [...new Set([...best.leftOut, ...roman])] }
 }
 
 /**
@@ -137,11 +177,22 @@ export const readModel = (course: Course, facts: Facts): ModelReading => {
       pauses: [],
     }
 
+  const units = group.per === 'unit' ? unitsOf(group, facts, weeks) : []
   const valuesOf = (repetition: Repetition): FieldValues => {
     const week = group.per === 'week' ? weekOf(repetition.number) : undefined
+    const unit = units.find(({ number }) => number === repetition.number)
     const values: FieldValues = week
       ? occurrenceValues(facts, weekOccurrence(week))
-      : { ...courseValues(facts), [group.per]: repetition.number }
+      : unit
+        ? occurrenceValues(facts, {
+            number: unit.number,
+            ordinal: unit.number,
+            weeks: weeksOfUnit(unit, weeks),
+            unit,
+            day: null,
+            half: null,
+          })
+        : { ...courseValues(facts), [group.per]: repetition.number }
     return {
       ...values,
       number: repetition.number,
@@ -208,9 +259,9 @@ export const readModel = (course: Course, facts: Facts): ModelReading => {
       category: mostOf(items.map((item) => item.category)),
       due: mostOf(
         placed.map(({ seen, repetition }) => {
-          const week = weekOf(repetition.number)
-          return seen.item.dueAt !== null && week
-            ? dueOffset(seen.item.dueAt, week, facts.term.timeZone)
+          const { end } = values.get(repetition.number) ?? {}
+          return seen.item.dueAt !== null && typeof end === 'string'
+            ? dueOffset(seen.item.dueAt, end, facts.term.timeZone)
             : null
         }),
       ),
@@ -228,13 +279,7 @@ export const readModel = (course: Course, facts: Facts): ModelReading => {
     course,
     facts,
     group,
-    moduleFormat: bestFormat(
-      group.repetitions.map((repetition) => ({
-        name: repetition.module.name,
-        values: values.get(repetition.number) ?? {},
-      })),
-      near,
-    ),
+    moduleFormat: moduleFormatOf(group, values, near),
     slots,
     once: modules.filter(
       (module) => !group.repetitions.some((repetition) => repetition.module === module),

@@ -118,7 +118,29 @@ export const repeatedModule = (proposing: Proposing, group: Group): Module => {
     })
     if (accepted) exception.add.push(added)
   }
+  /** What stands in some repetitions alike is one proposal, and an exception in each of them. */
+  const addAlike = (slot: ReadSlot): void => {
+    const [first] = slot.items.values()
+    if (!first) return
+    const different = keyFor(first.name)
+    const listed = [...slot.items.keys()].join(', ')
+    const accepted = propose({
+      id: `different:${different}`,
+      about: 'different',
+      part: different,
+      words: `in ${per}s ${listed} only: ${aKind(first.kind)} such as “${short(first.name, 60)}”`,
+      evidence: `found in ${slot.items.size} of ${numbers.length - reading.pauses.length}`,
+      support: numbers.length >= 6 ? 0.6 : 0.4,
+    })
+    if (accepted)
+      for (const [number, item] of slot.items)
+        exceptions.at(number).add.push(onceItem(proposing, item))
+  }
   const addDifferences = (slot: ReadSlot): void => {
+    if (slot.items.size > 1) {
+      addAlike(slot)
+      return
+    }
     for (const [number, item] of slot.items) {
       const module = moduleAt(number)
       if (!module || mayLeave(item, module))
@@ -131,7 +153,8 @@ export const repeatedModule = (proposing: Proposing, group: Group): Module => {
   }
   const items: Part[] = []
   for (const slot of reading.slots) {
-    if (!slot.rule) addDifferences(slot)
+    // Every second unit is no rule that a template has: those units are told one by one.
+    if (!slot.rule || (slot.rule.repeat && per !== 'week')) addDifferences(slot)
     else if (slot.kind !== 'file' || !slot.hidden) {
       const item = slotItem(proposing, slot, per)
       const often = slot.rule.repeat ? repeatWords({ per, ...slot.rule.repeat }) : `in each ${per}`

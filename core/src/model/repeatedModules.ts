@@ -1,5 +1,5 @@
 import { type CourseModule, itemsIn } from '../course/index.ts'
-import { formatOf, inferFormats, readName } from '../naming/index.ts'
+import { formatOf, inferFormats, readName, romanOf } from '../naming/index.ts'
 import { structureShared } from './alignModules.ts'
 import { seenItems, type Seen } from './similarity.ts'
 
@@ -32,9 +32,43 @@ const perOf = (format: string): ModuleGroup['per'] | null =>
           ? 'unit'
           : null
 
+/** A roman numeral after a word or at the beginning of a name, read as the number it is: `Unit III: Tides`, `III. Tides`. */
+const romanNumber = /^(\p{L}{3,20}\s+)?([IVX]{1,5})(?=[\s.:·–—|/-])/u
+/** A name by which modules are compared; the name itself, unless a roman numeral counts it. */
+export const comparedName = (name: string): string =>
+  name.replace(romanNumber, (all: string, word: string | undefined, roman: string) => {
+    const value = romanOf(roman.toLowerCase())
+    return value === null ? all : `${word ?? ''}${value}`
+  })
+
+/** So many modules of one shape are no accident, whatever they are called. */
+const fewestOfOneShape = 5
+const leastOneShape = 0.75
+
+/** Modules that hold the same under names that no number runs through, in their order; null where too few do. */
+const ofOneShape = (modules: readonly CourseModule[], weeks: number): ModuleGroup | null => {
+  const seen = modules.map((module) => seenItems(itemsIn(module), module.name))
+  const alike = (a: number, b: number): boolean =>
+    structureShared(seen[a] ?? [], seen[b] ?? []) >= leastOneShape
+  const groups = modules.map((_, i) =>
+    modules.flatMap((_, j) => (i === j || alike(i, j) ? [j] : [])),
+  )
+  const largest = groups.reduce((best, group) => (group.length > best.length ? group : best), [])
+  if (largest.length < fewestOfOneShape) return null
+  return {
+    per: largest.length >= weeks * 0.6 ? 'week' : 'unit',
+    repetitions: largest.flatMap((at, i) => {
+      const module = modules[at]
+      return module ? [{ module, number: i + 1, topic: module.name, seen: seen[at] ?? [] }] : []
+    }),
+    byStructure: largest.length,
+  }
+}
+
 /**
- * Which modules of a course are repetitions of one another: those whose names follow one format with a number, and
- * between them those that hold the same although their names do not follow. Null where none repeat.
+ * Which modules of a course are repetitions of one another: those whose names follow one format with a number, arabic or
+ * roman, and between them those that hold the same although their names do not follow; else those of one shape. Null where
+ * none repeat.
  * @param weeks of the course: a bare number that runs through most of them is that of the week
  */
 export const repeatedModules = (
@@ -42,13 +76,13 @@ export const repeatedModules = (
   near: string,
   weeks: number,
 ): ModuleGroup | null => {
-  const names = modules.map((module) => module.name)
+  const names = modules.map((module) => comparedName(module.name))
   for (const candidate of inferFormats(names, near)) {
     const per = perOf(candidate.format)
     if (per === null || candidate.count < fewest) continue
     const format = formatOf(candidate.format)
     const following = modules.map((module) => {
-      const reading = readName(format, module.name, {})
+      const reading = readName(format, comparedName(module.name), {})
       const number = reading?.readings
         .map((reading) => reading.value)
         .find((value) => typeof value === 'number')
@@ -115,5 +149,5 @@ export const repeatedModules = (
       byStructure,
     }
   }
-  return null
+  return ofOneShape(modules, weeks)
 }

@@ -91,6 +91,9 @@ export const templateFromModel = (
       hidden,
     })),
     parts: withPositions(parts),
+    ...(parts.some(({ repeat }) => repeat?.per === 'unit')
+      ? { units: reading.group?.repetitions.length }
+      : {}),
   })
   return read.ok
     ? { ok: true, value: { template: read.value, proposals: proposing.proposals } }
