@@ -27,6 +27,7 @@ const kinds = {
   weeks,
   'weeks without dates': { ...weeks, from: { ...usualSentences(), named: 'number-topic' } },
   'weeks by number alone': { ...weeks, from: { ...usualSentences(), named: 'number' } },
+  'numbers without words': { ...weeks, named: '{N, 00} / {topic} / {dates}' },
   units: { ...weeks, from: { ...usualSentences(), per: 'unit', units: 4 } },
   'the example': { ...weeks, from: 'the example' },
 } satisfies Record<string, FaultlessCase>
@@ -89,6 +90,20 @@ const cases: {
     title: 'a week has the number of the next',
     in: ['weeks', 'weeks without dates', 'weeks by number alone', 'the example'],
     change: (course) => rename(moduleAt(course, 5), 'Week 5', 'Week 6'),
+    told: ['number-sequence'],
+  },
+  {
+    title: 'a week has the number of the next, and no word beside it',
+    in: ['numbers without words'],
+    change: (course) => rename(moduleAt(course, 4), '04 /', '05 /'),
+    told: ['number-sequence'],
+  },
+  {
+    title: 'a week has an earlier number and a topic, and no more',
+    in: ['numbers without words'],
+    change: (course) => {
+      moduleAt(course, 4).name = '02 / Knots'
+    },
     told: ['number-sequence'],
   },
   {
