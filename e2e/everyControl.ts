@@ -118,21 +118,25 @@ const settled = async (page: Page) => {
   await page.waitForFunction(() => !/Reading [^.]* …/.test(document.body.innerText))
 }
 /** Ticks and chooses what can be, so that the buttons which wait for that can be pressed; the first few of each kind. */
-const fillIn = async (page: Page): Promise<void> => {
-  for (const box of (await page.locator('main input[type=checkbox]:visible:enabled').all()).slice(
-    0,
-    6,
-  ))
-    await box.click({ timeout: 500 }).catch(() => undefined)
-  for (const choice of (await page.locator('main select:visible:enabled').all()).slice(0, 6)) {
-    const last = await choice
-      .locator('option')
-      .last()
-      .getAttribute('value')
-      .catch(() => null)
-    if (last) await choice.selectOption(last, { timeout: 500 }).catch(() => undefined)
-  }
-}
+const fillIn = (page: Page): Promise<void> =>
+  page.evaluate((most) => {
+    const usable = <T extends HTMLInputElement | HTMLSelectElement>(selector: string): T[] =>
+      [...document.querySelectorAll<T>(selector)]
+        .filter(
+          (field) =>
+            !field.matches(':disabled, [inert] *, [readonly]') &&
+            field.checkVisibility() &&
+            getComputedStyle(field).pointerEvents !== 'none',
+        )
+        .slice(0, most)
+    for (const box of usable<HTMLInputElement>('main input[type=checkbox]')) box.click()
+    for (const choice of usable<HTMLSelectElement>('main select')) {
+      const last = [...choice.options].at(-1)?.value
+      if (!last) continue
+      choice.value = last
+      choice.dispatchEvent(new Event('change', { bubbles: true }))
+    }
+  }, 6)
 const mostControls = 10
 
 /** Opens a screen afresh within the page, as a link does: the program itself is not loaded again. */

@@ -19,11 +19,15 @@ export const areas = {
   },
   naming: {
     mutate: ['core/src/naming/{clash,fold,format,render,match}.ts'],
-    tests: ['core/src/naming/*.test.ts', 'core/src/naming/infer/*.test.ts'],
+    tests: [
+      'core/src/naming/*.test.ts',
+      'core/src/naming/*/*.test.ts',
+      'demo/src/nameCorpus.test.ts',
+    ],
   },
   mend: {
     mutate: ['core/src/naming/mend/{placeWeight,weighing,writeAnew}.ts'],
-    tests: ['core/src/naming/mend/*.test.ts'],
+    tests: ['core/src/naming/mend/*.test.ts', 'demo/src/nameCorpus.test.ts'],
   },
   queue: {
     mutate: ['server/src/queue/{tasks,commands,lease,outcome,schemaGuard,transitions,worker}.ts'],
