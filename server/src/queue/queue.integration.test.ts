@@ -1,6 +1,7 @@
 import { pino } from 'pino'
 import { afterAll, beforeAll, beforeEach, describe, expect, it, vi } from 'vitest'
 import { taskStates, type TaskState } from '@wickerframe/contract'
+import { packText } from '../packed.ts'
 import { startPrivateSchema, type PrivateSchema } from '../testing/privateSchema.testing.ts'
 import { commandRun } from '../runs/commands.ts'
 import {
@@ -134,6 +135,79 @@ describe.each(Object.keys(transitions) as Transition[])('%s', (transition) => {
     )
     if (goes) expect(transitions[goes].to).toContain(after)
     else expect(after).toBe(state)
+  })
+})
+
+describe('what a worker takes up', () => {
+  const claimed = async (): Promise<ClaimedTask> => {
+    const task = await claimTask(schema.pool, 60, 'a worker')
+    if (!task) throw new Error('nothing was claimed')
+    return task
+  }
+  const write = (id: number, columns: string, ...values: unknown[]) =>
+    schema.pool.query(
+      `UPDATE tasks
+       SET ${columns}
+       WHERE id = ?`,
+      [...values, id],
+    )
+
+  it('is to be planned, or carried out as people decided', async () => {
+    const planning = await addRun('planning')
+    await addTask(planning, 'to-plan')
+    expect(await claimed()).toMatchObject({
+      toPlan: true,
+      decisions: {},
+      sent: null,
+      prepared: null,
+    })
+    const running = await addRun('running')
+    const id = await addTask(running, 'waiting', courses[1])
+    await write(id, 'decisions = ?', JSON.stringify({ a: { take: 'theirs' } }))
+    expect(await claimed()).toMatchObject({
+      id,
+      epoch: 8,
+      attempts: 1,
+      toPlan: false,
+      decisions: { a: { take: 'theirs' } },
+    })
+  })
+  it('was sent already: the same key with the same payload', async () => {
+    const run = await addRun('running')
+    const id = await addTask(run, 'waiting')
+    await claimTask(schema.pool, 60, 'a worker that is gone')
+    expect(await markSent(schema.pool, held(id, run, 8), { ...sent, payload: '[1]' })).toBe(true)
+    await write(id, "next_at = '2000-01-01', lease_until = '2000-01-01'")
+    await collectExpired(schema.pool)
+    expect(await claimed()).toMatchObject({ sent: { ...sent, payload: '[1]' }, prepared: null })
+  })
+  it('was made ready: what is to be sent, and for which state of the course', async () => {
+    const run = await addRun('running')
+    const id = await addTask(run, 'waiting')
+    await write(id, 'payload = ?, prepared_for = ?', packText('[2]'), 'as planned')
+    expect(await claimed()).toMatchObject({
+      sent: null,
+      prepared: { inputs: 'as planned', payload: '[2]' },
+    })
+  })
+  it('was made ready for nothing that is known, or is sent anew under its key: not prepared', async () => {
+    const run = await addRun('running')
+    const id = await addTask(run, 'waiting')
+    await write(id, 'payload = ?', packText('[2]'))
+    expect(await claimed()).toMatchObject({ sent: null, prepared: null })
+  })
+})
+
+describe('whether it was still the worker’s', () => {
+  it.each([
+    ['renewed', (task: ClaimedTask) => renewLease(schema.pool, task, 60)],
+    ['sent', (task: ClaimedTask) => markSent(schema.pool, task, sent)],
+    ['ended', (task: ClaimedTask) => finishTask(schema.pool, task, 'done', 'x'.repeat(3000))],
+  ] as const)('is said when it is %s', async (_, act) => {
+    const run = await addRun('running')
+    const id = await addTask(run, 'at-work')
+    expect(await act(held(id, run, 6))).toBe(false)
+    expect(await act(held(id, run))).toBe(true)
   })
 })
 
