@@ -21,6 +21,30 @@ const week: FieldValues = {
   number: 3,
 }
 
+describe('a name written by its format', () => {
+  it.each([
+    ['Week {week}', { week: 3 }, 'Week 3'],
+    ['{week, 00} / {topic}', { week: 3, topic: 'Tides' }, '03 / Tides'],
+    ['{week, 00}', { week: 12 }, '12'],
+    ['Weeks {weeks}', { weeks: { from: 3, to: 5 } }, 'Weeks 3–5'],
+    ['Weeks {weeks}', { weeks: { from: 3, to: 3 } }, 'Weeks 3'],
+    ['Due {due}', { due: '2026-09-20' }, 'Due Sep 20'],
+    ['Week {week}{? · {topic}?}', { week: 3, topic: 'Tides' }, 'Week 3 · Tides'],
+    ['Week {week}{? · {topic}?}', { week: 3 }, 'Week 3'],
+    ['Week {week}{? · {topic}?}', { week: 3, topic: '' }, 'Week 3'],
+    ['Week {week} · {topic}', { week: 3, topic: '' }, 'Week 3 · [topic]'],
+    ['{topic} by {instructor}', { topic: 'Tides' }, 'Tides by [instructor]'],
+  ] as const)('%s of %j is %s', (format, values, name) => {
+    expect(renderName(formatOf(format), values).text).toBe(name)
+  })
+  it('says which fields had no value, in order', () => {
+    expect(renderName(formatOf('{topic} {week} {code}'), { week: 3 }).unfilled).toEqual([
+      'topic',
+      'code',
+    ])
+  })
+})
+
 describe('parsing a format', () => {
   it('points at an unknown field and suggests the near one', () => {
     const result = parseFormat('Week {wek} · {topic}')

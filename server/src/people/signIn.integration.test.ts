@@ -88,6 +88,24 @@ describe('signing in', () => {
     expect(await isKnownDevice(schema.pool, device, person.id)).toBe(true)
     expect(await isKnownDevice(schema.pool, device, other.id)).toBe(false)
   })
+  // Networks of 64 bits are what households are given: RFC 6177; the forms of an address: RFC 4291, both from memory.
+  it.each([
+    ['192.0.2.7', '192.0.2.7'],
+    ['::ffff:192.0.2.7', '192.0.2.7'],
+    ['2001:db8:12:0:1:2:3:4', '2001:db8:12:0'],
+    ['2001:DB8:0012::1', '2001:db8:12:0'],
+    ['2001:db8::5:6:7:8', '2001:db8:0:0'],
+    ['2001:db8:1:2:3::', '2001:db8:1:2'],
+    ['::1', '0:0:0:0'],
+    ['x'.repeat(300), 'x'.repeat(100)],
+  ])('is counted with its household: %s as %s', (address, name) => {
+    expect(clientName(address)).toBe(name)
+  })
+  it('keeps a device that was used lately', async () => {
+    const { device } = await signedIn()
+    await forgetOldDevices(schema.pool)
+    expect(await isKnownDevice(schema.pool, device, person.id)).toBe(true)
+  })
   it('forgets devices after half a year, and old tries', async () => {
     const { device } = await signedIn()
     await attempt(wrong)
