@@ -1,4 +1,5 @@
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
+import { testPassword as password } from '@wickerframe/contract/testing'
 import { startPrivateSchema, type PrivateSchema } from '../testing/privateSchema.testing.ts'
 import { changePassword, type Person } from './people.ts'
 import {
@@ -14,7 +15,7 @@ import { forgetOldTries } from './signInTries.ts'
 
 let schema: PrivateSchema
 let person: Person
-const password = 'fair-winds-2026'
+
 beforeAll(async () => {
   schema = await startPrivateSchema()
   person = await schema.person('designer')

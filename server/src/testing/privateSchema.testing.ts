@@ -2,6 +2,7 @@ import type { Pool, RowDataPacket } from 'mysql2/promise'
 import { startFreshSchema } from '@wickerframe/storage/testing'
 import { exampleFacts } from '@wickerframe/core/testing'
 import type { Role } from '@wickerframe/contract'
+import { personOf, testPassword } from '@wickerframe/contract/testing'
 import { migrationsFolder } from '../migrationsFolder.ts'
 import { putTerm } from '../terms/terms.ts'
 import { addPerson, findWithPassword, type Person } from '../people/people.ts'
@@ -13,7 +14,7 @@ export interface PrivateSchema {
   /** So many courses of the example’s term. @returns their ids */
   addCourses: (count: number) => Promise<number[]>
   /** Adds somebody, whose address says their role and whose password is `fair-winds-2026`. */
-  person: (role: Role, name?: string) => Promise<Person>
+  person: (role: Role, account?: string) => Promise<Person>
   stop: () => Promise<void>
 }
 
@@ -50,13 +51,13 @@ export const startPrivateSchema = async (): Promise<PrivateSchema> => {
         )
       ).map(({ id }) => id)
     },
-    person: async (role, name = role) => {
-      const email = `${name}@kestrelsound.example`
-      await addPerson(pool, { email, name, role, password: 'fair-winds-2026' })
-      const found = await findWithPassword(pool, email)
+    person: async (role, account) => {
+      const person = personOf(role, account)
+      await addPerson(pool, { ...person, password: testPassword })
+      const found = await findWithPassword(pool, person.email)
       if (!found) throw new Error('the person was added')
-      const { password_hash: _, ...person } = found
-      return person
+      const { password_hash: _, ...added } = found
+      return added
     },
     stop,
   }

@@ -1,14 +1,8 @@
 import type { Me } from '@wickerframe/contract'
 import { roles } from '@wickerframe/contract/capabilities'
+import { personOf } from '@wickerframe/contract/testing'
 
-const person = (role: Me['role']): Me => ({
-  name: `Quill ${role}`,
-  email: `${role}@kestrelsound.example`,
-  role,
-  today: '2026-09-16',
-})
 /** Somebody of each role, as the session tells of them. */
-export const people = Object.fromEntries(roles.map((role) => [role, person(role)])) as Record<
-  Me['role'],
-  Me
->
+export const people = Object.fromEntries(
+  roles.map((role) => [role, { ...personOf(role), today: '2026-09-16' }]),
+) as Record<Me['role'], Me>
