@@ -13,13 +13,21 @@ const shares = [
   ['faults', 'e2e/exactlyOnce.faults.test.ts'],
   ['properties', 'core/src/plan/takingOver.property.test.ts', 'core/src/layer', 'core/src/begin'],
   ['unit'],
+  ['integration', 'e2e/attacks.integration.test.ts'],
 ]
+/** How many of them go together; the last day has three. */
 const sharesADay = 2
 const days = Math.floor(Date.now() / 86_400_000)
 
 const chosen = process.argv.includes('--share')
-  ? shares.filter((_, i) => Math.floor(i / sharesADay) === days % (shares.length / sharesADay))
-  : [['unit'], ['properties'], ['timings'], ['faults']]
+  ? shares.filter((_, i) => Math.min(2, Math.floor(i / sharesADay)) === days % 3)
+  : [
+      ['unit'],
+      ['properties'],
+      ['timings'],
+      ['faults'],
+      ['integration', 'e2e/attacks.integration.test.ts'],
+    ]
 
 orSay(() => {
   ensurePackages()

@@ -44,18 +44,19 @@ describe('the corpus of names', () => {
     expect(corpus.filter(({ heldBack }) => heldBack).length).toBeGreaterThanOrEqual(300)
   })
   it.each([
-    ['used in development', false],
-    ['held back', true],
+    ['used in development', false, 0.99, 0.006],
+    ['held back', true, 0.975, 0.005],
   ])(
     'the part %s is mended rightly, and hardly ever wrongly with confidence',
-    (title, heldBack) => {
+    (title, heldBack, right, wrongAndSure) => {
       const figures = figuresOf(corpus.filter((entry) => entry.heldBack === heldBack))
       console.log(
         `names ${title}: ${figures.names}; mended rightly ${percent(figures.right)}; wrong with confidence above 0.8 ${percent(figures.wrongAndSure)}; fields read rightly ${percent(figures.read)}`,
       )
-      expect(figures.right).toBeGreaterThanOrEqual(0.95)
-      expect(figures.wrongAndSure).toBeLessThan(0.01)
-      expect(figures.read).toBeGreaterThanOrEqual(0.95)
+      // What is reached, so that nothing of it is lost unnoticed.
+      expect(figures.right).toBeGreaterThanOrEqual(right)
+      expect(figures.wrongAndSure).toBeLessThan(wrongAndSure)
+      expect(figures.read).toBeGreaterThanOrEqual(0.995)
     },
   )
 })
