@@ -1,7 +1,6 @@
 import {
   applyChanges,
   documentHand,
-  everyCourseItem,
   reachedItems,
   touchesWork,
   type Change,
@@ -18,15 +17,15 @@ const opens = (fields: {
   staffOnly?: boolean | undefined
 }): boolean => fields.published === true || fields.staffOnly === false
 
-/** Whether a change may bring something into students' view. */
-export const mayShow = (change: Change, course: Course): boolean =>
-  (change.change === 'move-item' && moduleOf(course, change.id) !== change.module) ||
+/**
+ * Whether a change may bring something into students' view.
+ * @param moduleOf the module in which an item stands, by id
+ */
+export const mayShow = (change: Change, moduleOf: (id: string) => string | null): boolean =>
+  (change.change === 'move-item' && moduleOf(change.id) !== change.module) ||
   change.change === 'create-item' ||
   ((change.change === 'set-item' || change.change === 'set-module') && opens(change.fields)) ||
   (change.change === 'set-course' && change.published === true)
-
-const moduleOf = (course: Course, id: string): string | null =>
-  everyCourseItem(course).find(({ item }) => item.id === id)?.module?.id ?? null
 
 /** Items kept from students that a course shows and another state of it did not. */
 export const newlyShown = (
@@ -123,7 +122,8 @@ export const harmlessMend = (
     if (change.fields.html !== undefined && losesWords(item, change.fields.html, context))
       return { refusal: { code: 'own-words', name: item.name } }
   }
-  if (!mend.some((change) => mayShow(change, course))) return { changes: [...mend] }
+  const moduleOf = (id: string): string | null => context.placed(id)?.module?.id ?? null
+  if (!mend.some((change) => mayShow(change, moduleOf))) return { changes: [...mend] }
   const kept = keptFromStudents(context)
   if (kept.size === 0) return { changes: [...mend] }
   const applied = applyChanges(course, mend, documentHand(course))

@@ -2,6 +2,7 @@ import {
   applyChanges,
   changeKind,
   documentHand,
+  everyCourseItem,
   type Change,
   type Course,
 } from '../course/index.ts'
@@ -69,7 +70,10 @@ export const mendCourse = (
   for (let round = 0; round < mostRounds; round++) {
     const taken = new Set<string>()
     let progress = false
-    const before = course
+    const modules = new Map(
+      everyCourseItem(course).map(({ item, module }) => [item.id, module?.id ?? null]),
+    )
+    const moduleOf = (id: string): string | null => modules.get(id) ?? null
     for (const finding of result.findings)
       for (const place of finding.places) {
         const told = {
@@ -94,7 +98,7 @@ export const mendCourse = (
           })
           continue
         }
-        const shows = place.mend.some((change) => mayShow(change, before))
+        const shows = place.mend.some((change) => mayShow(change, moduleOf))
         // What opens something is worked out on all that was opened or moved before it, one after the other.
         const slots = [
           ...place.mend.flatMap((change) => changeKind(change).writes(change)),

@@ -208,7 +208,9 @@ export const pairCourse = (
   }
   for (const module of foundModules) recorded(module.id, module.recordedAs)
   for (const { item } of foundItems) recorded(item.id, item.recordedAs)
-  const home = homePageIn(expected, course, foundItems, pageOf, near, (id) => pairOfFound.has(id))
+  const home = pairOfExpected.has(expected.home.instance)
+    ? null
+    : homePageIn(expected, course, foundItems, pageOf, near, (id) => pairOfFound.has(id))
   if (home !== null && !unjoined.has(`${expected.home.instance} ${home.found}`))
     join({ expected: expected.home.instance, by: 'evidence', ...home })
 

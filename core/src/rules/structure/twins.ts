@@ -76,41 +76,58 @@ function* namedCopies(context: CheckContext): Generator<Twin> {
   }
 }
 
+/** A paragraph this long is somebody's, and no heading. */
+const leastLine = 24
+
+/** Pairs of repetitions of a part whose pages have a paragraph that no third one has. */
+const pairsAlike = (context: CheckContext): [PairedItem, PairedItem][] => {
+  const holding = new Map<string, Map<string, PairedItem[]>>()
+  for (const part of context.parts) {
+    const there = part.repetition !== null && part.blocks.length > 0 ? context.itemFor(part) : null
+    if (!there) continue
+    let ofPart = holding.get(part.key)
+    if (!ofPart) holding.set(part.key, (ofPart = new Map()))
+    for (const { text } of context.pageOf(there.item)?.paragraphs ?? []) {
+      if (text.length < leastLine) continue
+      const holders = ofPart.get(text)
+      if (!holders) ofPart.set(text, [there])
+      else if (holders.length < 3 && holders.at(-1) !== there) holders.push(there)
+    }
+  }
+  const pairs = new Map<string, [PairedItem, PairedItem]>()
+  for (const ofPart of holding.values())
+    for (const [one, other, ...more] of ofPart.values())
+      if (one && other && more.length === 0)
+        pairs.set(`${one.part.instance} ${other.part.instance}`, [one, other])
+  return [...pairs.values()]
+}
+
 /** Pages that were taken for two repetitions of a part and hold the same words of the instructor's own. */
 function* sameTexts(context: CheckContext): Generator<Twin> {
-  const pages = context.parts.flatMap((part): OwnPage[] => {
-    const there = part.repetition !== null && part.blocks.length > 0 ? context.itemFor(part) : null
-    return there ? [{ part, there, own: ownLines(context, there) }] : []
-  })
-  const holding = new Map<string, typeof pages>()
-  for (const page of pages)
-    for (const line of page.own) {
-      const key = `${page.part.key} ${line}`
-      holding.set(key, [...(holding.get(key) ?? []), page])
-    }
-  for (const page of pages) {
-    // What stands in three weeks is a habit, and no slip.
-    const shared = page.own.flatMap((line) => {
-      const holders = holding.get(`${page.part.key} ${line}`) ?? []
-      const other = holders.length === 2 ? holders.find((holder) => holder !== page) : undefined
-      return other ? [{ line, other }] : []
-    })
-    const [other, ...more] = new Set(shared.map((each) => each.other))
-    if (!other || more.length > 0) continue
-    if (wordsIn(shared.map(({ line }) => line)) < leastOwnWords) continue
-    const [here, there] = [linesOf(context, page.there), linesOf(context, other.there)]
+  for (const pair of pairsAlike(context)) {
+    const [one, other] = pair.map((there) => ({
+      part: there.part,
+      there,
+      lines: linesOf(context, there),
+      own: ownLines(context, there),
+    }))
+    if (!one || !other) continue
+    const [copy, original] = speaksOf(other, one) ? [other, one] : [one, other]
+    const shared = copy.own.filter((line) => original.own.includes(line))
     if (
-      speaksOf(page, other) &&
-      other.own.every((line) => here.has(line)) &&
-      page.own.every((line) => there.has(line))
+      speaksOf(copy, original) &&
+      wordsIn(shared) >= leastOwnWords &&
+      original.own.every((line) => copy.lines.has(line)) &&
+      copy.own.every((line) => original.lines.has(line))
     )
-      yield { part: page.part, original: other.there, found: page.there, by: 'text' }
+      yield { part: copy.part, original: original.there, found: copy.there, by: 'text' }
   }
 }
 
 interface OwnPage {
   part: ExpectedPart
   there: PairedItem
+  lines: ReadonlySet<string>
   /** Paragraphs that the template did not write there. */
   own: readonly string[]
 }
