@@ -1,10 +1,4 @@
-import {
-  everyCourseItem,
-  everyModule,
-  type Course,
-  type CourseItem,
-  type PlacedItem,
-} from '../course/index.ts'
+import { everyCourseItem, everyModule, type Course, type CourseItem } from '../course/index.ts'
 import {
   everyExpected,
   instanceOf,
@@ -15,7 +9,8 @@ import { foldedName } from '../naming/index.ts'
 import type { PageFacts } from '../page/index.ts'
 import { assign, marginOf } from './assign.ts'
 import { calibrated, leastConfidence } from './confidence.ts'
-import { copiesOf, type Copy } from './copies.ts'
+import { claimedElsewhere } from './claimedElsewhere.ts'
+import { copiesOf } from './copies.ts'
 import {
   evidenceFor,
   foundItem,
@@ -26,120 +21,15 @@ import {
   type FoundPart,
   type Telling,
 } from './evidence.ts'
+import { homePageIn } from './homePage.ts'
 import type { Join } from './join.ts'
-import { mergedModules, splitPages, type MergedModules, type SplitPage } from './rearranged.ts'
-
-/** Which part of the expected course is which part of the snapshot. */
-export interface Pair {
-  expected: string
-  found: string
-  /** hand: joined by a person; recorded: what deployment created; evidence: told from name, kind, place and content. */
-  by: 'hand' | 'recorded' | 'evidence'
-  /** 0 to 1: the share of pairs told with as much evidence and as much margin that are right. */
-  confidence: number
-  reasons: string[]
-  /** Whether it stands outside the module it is expected in. */
-  moved: boolean
-}
-
-/** A pair below this confidence is shown as doubtful. */
-export const doubtfulBelow = 0.75
-
-export interface Pairing {
-  pairs: Pair[]
-  /** Instances with nothing found for them. */
-  missing: string[]
-  /** Ids of found modules and items that nothing expects. */
-  extra: string[]
-  /** Found items that carry the marks of an instance already paired, or its very name in the same module. */
-  copies: Copy[]
-  /** Modules of the template that stand together in one found module; the first of each is its pair. */
-  merged: MergedModules[]
-  /** Pages taken apart: the pair first, then the items that hold the rest of its blocks. */
-  split: SplitPage[]
-  /** Joins by hand of which an end is no longer there. */
-  lapsed: Join[]
-}
+import type { Pair, Pairing } from './pairing.ts'
+import { mergedModules, splitPages } from './rearranged.ts'
 
 /** A rescue from elsewhere needs this much more evidence than a pair in place. */
 const rescueThreshold = 1.5
 /** And it must be told from its siblings: what fits two of them as well belongs to neither. */
 const leastRescued = 0.55
-/** What being set as the home page says for a page, in log-odds. Name, content and marks may outweigh it. */
-const setAsHome = 3
-/** So much must speak for a page that is not set as the home page. */
-const leastForHome = 4
-
-/**
- * The page that is the home page: the one that is set as such, unless it is another part of the template by its name or
- * another page is more like the home page, as where an instructor set a page of their own.
- */
-const homePageIn = (
-  { home, parts }: ExpectedCourse,
-  course: Course,
-  items: readonly PlacedItem[],
-  pageOf: (item: CourseItem) => PageFacts | null,
-  near: string,
-  isPaired: (id: string) => boolean,
-): Pick<Pair, 'found' | 'confidence' | 'reasons'> | null => {
-  const names = new Set(everyExpected(parts).map(({ name }) => foldedName(name)))
-  const telling = tellingAmong([home.name])
-  const ranked = items
-    .filter(({ item }) => item.kind === home.kind && !isPaired(item.id))
-    .map(({ item, module, index }) => {
-      const isSet = item.id === course.homePage
-      const found = foundItem(item, module, index, pageOf)
-      const evidence = evidenceFor(home, found, found.place, null, near, telling)
-      return {
-        item,
-        isSet,
-        isAnother: names.has(found.folded) && found.folded !== foldedName(home.name),
-        says: evidence.map(({ says }) => says),
-        weight: totalWeight(evidence) + (isSet ? setAsHome : 0),
-      }
-    })
-    .filter(({ isAnother }) => !isAnother)
-    .sort((a, b) => b.weight - a.weight)
-  const set = ranked.find(({ isSet }) => isSet)
-  const [best] = ranked
-  if (best && best !== set && best.weight >= leastForHome)
-    return {
-      found: best.item.id,
-      confidence: calibrated(best.weight, best.weight - Math.max(0, ranked[1]?.weight ?? 0)),
-      reasons: best.says,
-    }
-  return set
-    ? { found: set.item.id, confidence: 1, reasons: ['set as the home page', ...set.says] }
-    : null
-}
-
-/** Items that bear the very name of a part of another module in which nothing bears it: they are that part, moved. */
-const claimedElsewhere = (
-  parts: readonly ExpectedPart[],
-  items: readonly FoundPart[],
-  moduleFor: (part: ExpectedPart) => string | null,
-): Set<string> => {
-  const names = new Map<string, ExpectedPart[]>()
-  for (const part of parts) {
-    const folded = foldedName(part.name)
-    names.set(folded, [...(names.get(folded) ?? []), part])
-  }
-  const standing = new Set(items.map(({ folded, module }) => `${module} ${folded}`))
-  return new Set(
-    items.flatMap(({ id, folded, module }) => {
-      const [part, ...others] = names.get(folded) ?? []
-      const own = part ? moduleFor(part) : null
-      return part &&
-        others.length === 0 &&
-        own !== null &&
-        own !== module &&
-        !standing.has(`${own} ${folded}`)
-        ? [id]
-        : []
-    }),
-  )
-}
-
 /** How well other parts and other items would go with either side of a pair. */
 const rivalsOf = (scores: readonly (readonly number[])[], row: number, column: number): number[] =>
   scores.flatMap((of, at) =>
