@@ -350,6 +350,7 @@ export const faultless = (
   if (!expected.ok) throw new Error(JSON.stringify(expected.problems))
   let next = 0
   const { firstDay, lastDay } = facts.term
+  const asOf = addDays(firstDay, Math.floor((dayNumber(lastDay) - dayNumber(firstDay)) * looked))
   const deployed = deployInto(
     expected.value,
     { ...emptyCourse('f', 'New course'), timeZone: facts.term.timeZone },
@@ -358,18 +359,14 @@ export const faultless = (
       urlOf: (id) => `/courses/f/${id}`,
       rewriteHtml: filling(expected.value, given),
     },
-    firstDay,
+    // With the house texts that are in force on the day on which it is looked at.
+    asOf,
   )
   const course = structuredClone(withRecordedIdentity(deployed.course, identityOf(deployed.base)))
   course.published = true
   for (const module of everyModule(course.modules)) module.published = true
   for (const { item } of everyCourseItem(course)) if (!item.staffOnly) item.published = true
-  return {
-    template,
-    facts,
-    course,
-    asOf: addDays(firstDay, Math.floor((dayNumber(lastDay) - dayNumber(firstDay)) * looked)),
-  }
+  return { template, facts, course, asOf }
 }
 
 export const ownPage = (id: string, name: string): CourseItem => ({
