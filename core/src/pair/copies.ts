@@ -1,6 +1,6 @@
 import type { CourseItem, PlacedItem } from '../course/index.ts'
 import type { ExpectedPart } from '../expand/index.ts'
-import { foldedName } from '../naming/index.ts'
+import { foldedName, leadsToCopy } from '../naming/index.ts'
 import type { PageFacts } from '../page/index.ts'
 
 /** A second copy of what was paired already. */
@@ -10,9 +10,11 @@ export interface Copy {
   found: string
 }
 
-/** What copying leaves in a name, at its beginning or end. */
-export const copyMark =
-  /(?:^copy of |^copy - |[\s-]*\(copy\)$|[\s-]+copy(?: \d+)?$|\s*\(\d{1,2}\)$)/i
+/** What copying leaves in a name, at its beginning or end; after some words a copy is a thing: `Make a copy`. */
+export const copyMark = new RegExp(
+  `^copy of |^copy - |[\\s-]*\\(copy\\)$|(?<!(?<!\\p{L})(?:${[...leadsToCopy].join('|')}))[\\s-]+copy(?: \\d+)?$|\\s*\\(\\d{1,2}\\)$`,
+  'iu',
+)
 
 /** Unpaired items that carry the marks of a paired part, or in the same module its very name with or without a mark of copying. */
 export const copiesOf = (

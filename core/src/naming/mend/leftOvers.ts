@@ -6,8 +6,8 @@ export interface LeftOver extends Stretch {
 }
 
 /** After these a copy is a thing that somebody makes or has: `make a copy`, `your copy`, `fair copy`. */
-const leadsToCopy = new Set(
-  'a an the your my our this that one no and or of to hard fair clean final draft paper printed signed certified master une la le ma ta sa votre una la tu su mi'.split(
+export const leadsToCopy: ReadonlySet<string> = new Set(
+  'a an the your my our this that one no and or of to hard fair clean final draft paper printed signed certified master another extra spare une la le ma ta sa votre una tu su mi'.split(
     ' ',
   ),
 )

@@ -8,6 +8,10 @@ export const examples: RuleExamples = {
       change: ({ item }) => void (item('week-overview', 3).name = 'Overview (3)'),
     },
     {
+      title: 'a page about making copies',
+      change: ({ item }) => void (item('week-overview', 3).name = 'Make a fair copy'),
+    },
+    {
       title: 'a topic that speaks of copying',
       change: ({ module }) =>
         void (module('week', 3).name = 'Week 3 · Sep 14 – Sep 20 · How to copy a chart'),
