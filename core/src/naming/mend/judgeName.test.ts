@@ -120,6 +120,79 @@ describe('mending', () => {
   })
 })
 
+describe('how sure a mended name is, as the bench says it, and why', () => {
+  /** As people read it: from 0.9 on sure, from 0.8 fairly sure and picked for them, from 0.6 doubtful, below a guess. */
+  const certainty = (confidence: number): string =>
+    confidence >= 0.9
+      ? 'sure'
+      : confidence >= 0.8
+        ? 'fairly'
+        : confidence >= 0.6
+          ? 'doubtful'
+          : 'a guess'
+  const quiz = '{code} · Quiz {number}: {topic}'
+  const due = 'Week {week}, due {due}: {topic}'
+  it.each<[string, string, FieldValues, string, string]>([
+    [byWeek, 'Week 3 - Sep 14-20 - Tides', {}, 'sure', 'written-otherwise'],
+    [byWeek, 'wk 3: Tides', {}, 'sure', 'shortened week, supplied dates'],
+    [byWeek, 'NAV 110 Week 3: Tides', {}, 'sure', 'supplied dates, left-out'],
+    [byWeek, 'Week 3 · Sep 14 – Sep 20 · Tides (copy)', {}, 'sure', 'left-out'],
+    [byWeek, 'Week 3 · Sep 15 – Sep 21 · Tides', {}, 'sure', 'wrong dates'],
+    [byWeek, 'Week 3 · Mar 2 – Mar 8 · Tides', {}, 'fairly', 'wrong dates'],
+    [byWeek, 'Week 4 · Sep 14 – Sep 20 · Tides', {}, 'fairly', 'wrong week'],
+    [byWeek, '**Week 3** Tides', {}, 'fairly', 'supplied dates, stray-marks'],
+    [byWeek, 'Tides (week 3) of the sound', {}, 'doubtful', 'supplied dates, own-words-joined'],
+    [byWeek, 'Module 3: Tides', {}, 'doubtful', 'another-stretch week, supplied dates'],
+    [byWeek, 'Week 3', {}, 'a guess', 'supplied dates, no-own-words'],
+    [byWeek, 'Week 3 · [topic] · Sep 14 – Sep 20', {}, 'a guess', 'no-own-words'],
+    [byWeek, 'Week 4: Tides', {}, 'a guess', 'wrong week, supplied dates'],
+    [byWeek, 'Tides', {}, 'a guess', 'supplied week, supplied dates'],
+    // A topic that is known tells the place, and may be put where none stands.
+    [byWeek, 'Week 4: Tides', { topic: 'Tides' }, 'fairly', 'wrong week, supplied dates'],
+    [byWeek, 'Sep 14 – Sep 20', { topic: 'Tides' }, 'fairly', 'supplied week, supplied topic'],
+    [quiz, 'Quiz 3 Tides', {}, 'sure', 'supplied code'],
+    [quiz, 'NAV 110 Tides quiz', {}, 'doubtful', 'supplied number'],
+    ['{code} {title} · {term}', 'Coastal Navigation', {}, 'sure', 'supplied code, supplied term'],
+    [
+      '{minutes}-minute talk: {topic}',
+      'Talk: Tides',
+      { minutes: 30 },
+      'doubtful',
+      'supplied minutes',
+    ],
+    ['Week {week}{? · {topic}?}', 'wk 3', {}, 'sure', 'shortened week'],
+    ['Reading for week {week}: {topic}', 'Week 3: Tides', {}, 'fairly', 'written-otherwise'],
+    [due, 'Week 3: Tides', { due: '2026-09-18' }, 'sure', 'supplied due'],
+    [due, 'Week 3, due Sep 19: Tides', { due: '2026-09-18' }, 'sure', 'wrong due'],
+  ])('%s, %s, knowing %j: %s; %s', (format, name, known, sure, why) => {
+    const { confidence, reasons } = mend(format, name, at({ ...week3, ...known }))
+    expect([
+      certainty(confidence),
+      reasons
+        .filter(({ code }) => code !== 'own-words-kept')
+        .map((reason) =>
+          'field' in reason && reason.field ? `${reason.code} ${reason.field}` : reason.code,
+        )
+        .join(', '),
+    ]).toEqual([sure, why])
+  })
+  it('says of each field how it stood', () => {
+    expect(
+      mend(byWeek, 'wk 4: Tides').fields.map(({ field, state, text, expected, isPrompt }) => [
+        field,
+        state,
+        text,
+        expected,
+        isPrompt,
+      ]),
+    ).toEqual([
+      ['week', 'wrong', 'wk 4', '3', false],
+      ['dates', 'absent', '', 'Sep 14 – Sep 20', false],
+      ['topic', 'right', 'Tides', null, false],
+    ])
+  })
+})
+
 describe('a format that begins with a number and no word beside it', () => {
   const formats = [
     '{week, 00} / {topic} / {dates}',

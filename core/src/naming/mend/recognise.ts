@@ -13,7 +13,7 @@ import { term } from './recognisers/term.ts'
 import { text } from './recognisers/text.ts'
 import type { PlannedField } from './formatPlan.ts'
 import { datesSaid } from './saidDates.ts'
-import { withBrackets, type Token } from './tokens.ts'
+import { tokensOf, withBrackets, type Token } from './tokens.ts'
 
 /** How values of each type are found. A course code is found before all of them. */
 const recognisers: Readonly<Record<PlannedField['step']['type'], Recogniser | null>> = {
@@ -45,6 +45,17 @@ const addFixedWords = (fixed: readonly string[], tokens: readonly Token[], add: 
       )
     }),
   )
+
+/** Prompts that stand where a value is to be: `[topic]` waits, and is nobody's word. */
+const addPrompts = (plan: Surroundings['plan'], tokens: readonly Token[], add: Add): void => {
+  for (const { field, step } of plan.fields) {
+    const prompt = tokensOf(step.prompt)
+    tokens.forEach((_, at) => {
+      if (prompt.every(({ text }, i) => tokens[at + i]?.text === text))
+        add(`prompt:${field}`, null, 'plain', { from: at, to: at + prompt.length }, null, 5)
+    })
+  }
+}
 
 /** The course's own code; another's only where it is sure that the name stands in this course by mistake. */
 const addCodes = (
@@ -103,6 +114,7 @@ export const recognise = (tokens: readonly Token[], around: Surroundings): Recog
     candidates.push({ slot: slot ?? `out:${out++}`, field, how, value, weight, dates, from, to })
   }
   const codes = typeof common.code === 'string' ? codesSaid(tokens, name, origin, common.code) : []
+  addPrompts(plan, tokens, add)
   addCodes(codes, around, add)
   for (const planned of plan.fields) recognisers[planned.step.type]?.(planned, tokens, around, add)
   addNotAsked(tokens, around, add)
