@@ -355,7 +355,12 @@ describe('planned names', () => {
       state: 'planned',
       tasks: [{ renames: [{ was: listed.name, name }] }],
     })
-    await new Promise((resolve) => setTimeout(resolve, 1500))
+    // What came later is done, and this is not.
+    const later = await designer.post<{ run: number }>(`/api/courses/${listed.course}/check`, {})
+    await until(
+      () => runOf(later.body.run),
+      (detail) => detail.state === 'done',
+    )
     expect((await modulesOf(listed.course)).names).toContain(listed.name)
     await designer.post(`/api/runs/${run}/approve`)
     await until(

@@ -2,7 +2,7 @@ import { spawn } from 'node:child_process'
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { afterAll, describe, expect, it } from 'vitest'
+import { afterAll, describe, expect, it, vi } from 'vitest'
 import { endLeftOvers } from './leftOvers.ts'
 import { takeFolder } from './onlyOne.ts'
 
@@ -30,8 +30,8 @@ describe('programs of a demo that was killed outright', () => {
     writeFileSync(file, [ours.pid, others.pid, process.pid, 999_999_999, 'x', ''].join('\n'))
     try {
       expect(await endLeftOvers(file, folder)).toEqual([ours.pid])
-      await new Promise((resolve) => setTimeout(resolve, 50))
-      expect([hasEnded(ours), hasEnded(others)]).toEqual([true, false])
+      await vi.waitUntil(() => hasEnded(ours), { timeout: 60_000 })
+      expect(hasEnded(others)).toBe(false)
     } finally {
       ours.kill('SIGKILL')
       others.kill('SIGKILL')
