@@ -13,7 +13,7 @@ export const homeElementMissing = defineRule({
   mender: 'instructor',
   effortMinutes: 5,
   messages: { missing: 'The home page has no {element}.' },
-  several: { message: 'The home page has no {list}.', lists: 'element' },
+  several: { message: 'The home page lacks its {list}.', lists: 'element' },
   *check(context): Generator<Verdict> {
     const { home } = context.expected
     const there = context.itemFor(home)
