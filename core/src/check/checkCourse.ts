@@ -401,6 +401,21 @@ const resolveAbsent = (told: OpenRequirement[], context: CheckContext): void => 
   }
 }
 
+/** What a teller may speak of, so that it silences what is said of a subject. */
+const keysInScope = (
+  scope: (typeof silence)[number]['scope'],
+  subject: Subject,
+  context: CheckContext,
+): string[] => {
+  if (scope === 'same') return [subjectKey(subject)]
+  if (scope === 'course') return ['course']
+  if (subject.about !== 'part') return []
+  const standsIn = context.itemFor(subject.part)?.module
+  return [subject.part.parent, standsIn && context.partOf(standsIn.id)?.instance].flatMap(
+    (key) => key ?? [],
+  )
+}
+
 const applySilence = (told: OpenRequirement[], context: CheckContext): void => {
   const open = new Map<string, { outcome: Outcome; message: string }>()
   for (const { rule, verdict, subject, outcome } of told)
@@ -408,16 +423,11 @@ const applySilence = (told: OpenRequirement[], context: CheckContext): void => {
       open.set(`${rule.id}|${subjectKey(subject)}`, { outcome, message: verdict.message })
   for (const { rule, said, subject, outcome } of told) {
     if (said !== 'failed') continue
-    const parent = subject.about === 'part' ? context.partAt(subject.part.parent) : null
     for (const entry of silence) {
       if (entry.silent !== rule.id) continue
-      const key =
-        entry.scope === 'same'
-          ? subjectKey(subject)
-          : entry.scope === 'course'
-            ? 'course'
-            : parent?.instance
-      const teller = key === undefined ? undefined : open.get(`${entry.teller}|${key}`)
+      const teller = keysInScope(entry.scope, subject, context)
+        .map((key) => open.get(`${entry.teller}|${key}`))
+        .find((found) => found !== undefined)
       if (teller && teller.message !== entry.unless) outcome.toldBy = teller.outcome.fingerprint
     }
   }

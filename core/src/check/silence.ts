@@ -1,6 +1,6 @@
 /**
  * Which finding makes which others silent. A silenced requirement still counts as not met; it is only not told twice.
- * `same`: both about the same part; `module`: the silent one stands in the module that the teller speaks of;
+ * `same`: both about the same part; `module`: the silent one is expected in the module that the teller speaks of, or stands in it;
  * `course`: the teller speaks of the course as a whole.
  */
 export const silence: readonly {

@@ -31,6 +31,7 @@ const kinds = {
   'numbers without words': { ...weeks, named: '{N, 00} / {topic} / {dates}' },
   units: { ...weeks, from: { ...usualSentences(), per: 'unit', units: 4 } },
   'the example': { ...weeks, from: 'the example' },
+  'the example at its end': { ...weeks, from: 'the example', looked: 1 },
 } satisfies Record<string, FaultlessCase>
 type Kind = keyof typeof kinds
 
@@ -54,6 +55,15 @@ const fold = (course: Course, first: number, count: number, name: string): void 
   for (const module of rest) into.children.push(...module.children)
   into.name = name
   course.modules.splice(first, 0, into)
+}
+const named = (module: CourseModule, name: string): CourseItem => {
+  const item = itemsIn(module).find((item) => item.name.includes(name))
+  if (!item) throw new Error(`no ${name} in ${module.name}`)
+  return item
+}
+const takeOut = (module: CourseModule, name: string): void => {
+  const item = named(module, name)
+  module.children = module.children.filter((child) => child !== item)
 }
 const copied = <T extends CourseItem>(item: T): T => {
   const copy = structuredClone(item)
@@ -234,6 +244,64 @@ const cases: {
       moduleAt(course, 4).children.splice(0, 1)
     },
     told: ['twin-page'],
+  },
+  {
+    title: 'a page is gone, and one of the instructor’s own bears the number of its week',
+    in: ['the example'],
+    change: (course) => {
+      const module = moduleAt(course, 3)
+      takeOut(module, 'Week 3 checklist')
+      module.children.push(ownPage('own', 'Week 3 in pictures'))
+    },
+    told: ['item-missing'],
+  },
+  {
+    title:
+      'a page bears the name of the next week’s, which is gone, and its week’s list leads to it',
+    in: ['weeks'],
+    change: (course) => {
+      takeOut(moduleAt(course, 4), 'Week 4 checklist')
+      named(moduleAt(course, 3), 'Week 3 checklist').name = 'Week 4 checklist'
+    },
+    told: ['item-missing', 'item-name'],
+  },
+  {
+    title: 'the next week’s page is moved to where a page is gone',
+    in: ['the example'],
+    change: (course) => {
+      takeOut(moduleAt(course, 3), 'Week 3 checklist')
+      const page = named(moduleAt(course, 4), 'Week 4 checklist')
+      moduleAt(course, 4).children.splice(-1, 1)
+      moduleAt(course, 3).children.push(page)
+    },
+    told: ['item-missing'],
+  },
+  {
+    title: 'a week without its own quiz takes in the next week',
+    in: ['the example'],
+    change: (course) => {
+      takeOut(moduleAt(course, 3), 'Quiz 3')
+      fold(course, 3, 2, moduleAt(course, 3).name)
+    },
+    told: ['module-missing'],
+  },
+  {
+    title: 'two units stand beside weeks',
+    in: ['the example'],
+    change: (course) => {
+      fold(course, 6, 3, 'Unit 2 · Oct 5 – Oct 23 · Plans')
+      fold(course, 2, 2, 'Unit 1 · Sep 7 – Sep 20 · Compass')
+    },
+    told: [],
+  },
+  {
+    title: 'two weeks in one module are hidden with it',
+    in: ['the example at its end'],
+    change: (course) => {
+      fold(course, 1, 2, moduleAt(course, 1).name)
+      moduleAt(course, 1).published = false
+    },
+    told: ['module-missing', 'must-part-hidden'],
   },
   {
     title: 'a page is taken apart',

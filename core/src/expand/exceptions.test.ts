@@ -1,3 +1,4 @@
+import * as fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { readDocument } from '../document/index.ts'
 import { deployInto, emptyBase, keptBodies, planDeployment } from '../plan/index.ts'
@@ -232,6 +233,18 @@ describe('one repetition made different', () => {
         .filter((part) => part.key === 'quiz')
         .map((part) => part.name)
     expect(numbers(grouped)).toEqual(numbers(expanded(template)))
+    // Whatever weeks stand together, and whatever stand alone between them.
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 4 }), fc.integer({ min: 5, max: 7 }), (from, to) => {
+        const beside = [
+          { number: 1, firstWeek: from, lastWeek: 4 },
+          { number: 2, firstWeek: to, lastWeek: 8 },
+        ]
+        expect(numbers(expanded(template, { groupings: { week: beside } }))).toEqual(
+          numbers(expanded(template)),
+        )
+      }),
+    )
   })
   it('is planned once: running the plan and planning again gives nothing', () => {
     const course = expanded(templateOf(week([survey, exam, pause])))

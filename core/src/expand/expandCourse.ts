@@ -322,74 +322,85 @@ export const expandCourse = (input: Expansion): Result<ExpectedCourse, Problem[]
   const expandPart = (part: Part, standing: CalendarPlace): ExpectedPart[] => {
     if (!applies(part.when, facts)) return []
     if (!isModule(part)) return expandItem(part, standing)
+    const all = part.repeat
+      ? occurrencesOf(part.repeat, calendar, standing.occurrence?.weeks)
+      : null
+    if (!all) return [buildModule(part, standing)]
     const grouped = input.groupings?.[part.key]
-    if (grouped && part.groupings && part.repeat) {
-      const format = part.groupings.name
-      const units = occurrencesOf(
-        { ...part.repeat, per: 'unit', from: undefined, to: undefined, every: 1, except: [] },
-        { ...calendar, units: grouped },
-      )
-      const covered = new Set(
-        units.flatMap((occurrence) => occurrence.weeks.map((week) => week.number)),
-      )
-      // Units and weeks side by side: what no unit covers keeps a module of its own.
-      const alone = occurrencesOf(part.repeat, calendar, standing.occurrence?.weeks).filter(
-        (occurrence) =>
-          occurrence.weeks.some((week) => !covered.has(week.number) && week.breakName === null),
-      )
-      const modules = [
-        ...units.map((occurrence) =>
-          buildModule(
-            part,
-            {
-              ...inOccurrence(`${part.key}-unit`, occurrence, standing),
-              grouped: true,
-              weekly: part.exceptions,
-            },
-            format,
-          ),
-        ),
-        ...weekly(part, alone, standing),
-      ]
-      return alone.length === 0
-        ? modules
-        : modules.sort((a, b) => ((a.weeks[0]?.first ?? '') < (b.weeks[0]?.first ?? '') ? -1 : 1))
-    }
-    if (!part.repeat) return [buildModule(part, standing)]
-    return weekly(part, occurrencesOf(part.repeat, calendar, standing.occurrence?.weeks), standing)
+    return grouped && part.groupings
+      ? groupedModules(part, part.groupings.name, grouped, all, standing)
+      : all.flatMap((occurrence) => occurrenceOfModule(part, occurrence, all, standing))
   }
 
-  /** A module for each occurrence, with its exceptions laid over it. */
-  const weekly = (
+  /**
+   * Units in place of weeks, and weeks beside them: what no unit covers keeps a module of its own. In the order of the
+   * calendar, so that what is counted in them is counted as students meet it.
+   */
+  const groupedModules = (
     part: Module,
-    occurrences: readonly Occurrence[],
+    format: string,
+    grouped: readonly Unit[],
+    all: readonly Occurrence[],
     standing: CalendarPlace,
-  ): ExpectedPart[] =>
-    occurrences.flatMap((occurrence, i) => {
-      const place: OccurrencePlace = {
-        occurrence,
-        first: i === 0,
-        last: i === occurrences.length - 1,
-        unit: standing.occurrence?.unit
-          ? { number: standing.occurrence.unit.number, endsHere: i === occurrences.length - 1 }
-          : null,
-      }
-      const found = exceptionsAt(part.exceptions, place, units)
-      const over = laidOverModule(part, found)
-      if (over === null) return []
-      return [
-        buildModule(
-          over,
-          {
-            ...inOccurrence(part.key, occurrence, standing),
-            grouped: false,
-            exception: found.at(-1)?.key ?? standing.exception,
-          },
-          over.name,
-          place,
-        ),
-      ]
-    })
+  ): ExpectedPart[] => {
+    const ofUnits = occurrencesOf(
+      { per: 'unit', every: 1, except: [] },
+      { ...calendar, units: grouped },
+    )
+    const covered = new Set(ofUnits.flatMap(({ weeks }) => weeks.map((week) => week.number)))
+    const alone = all.filter(({ weeks }) =>
+      weeks.some((week) => !covered.has(week.number) && week.breakName === null),
+    )
+    const firstDay = ({ weeks }: Occurrence): string => weeks[0]?.first ?? ''
+    return [...ofUnits, ...alone]
+      .sort((a, b) => (firstDay(a) < firstDay(b) ? -1 : 1))
+      .flatMap((occurrence) =>
+        occurrence.unit === null
+          ? occurrenceOfModule(part, occurrence, all, standing)
+          : buildModule(
+              part,
+              {
+                ...inOccurrence(`${part.key}-unit`, occurrence, standing),
+                grouped: true,
+                weekly: part.exceptions,
+              },
+              format,
+            ),
+      )
+  }
+
+  /** A module in one of its occurrences, with the exceptions that hold there laid over it. */
+  const occurrenceOfModule = (
+    part: Module,
+    occurrence: Occurrence,
+    all: readonly Occurrence[],
+    standing: CalendarPlace,
+  ): ExpectedPart[] => {
+    const isLast = occurrence === all.at(-1)
+    const place: OccurrencePlace = {
+      occurrence,
+      first: occurrence === all[0],
+      last: isLast,
+      unit: standing.occurrence?.unit
+        ? { number: standing.occurrence.unit.number, endsHere: isLast }
+        : null,
+    }
+    const found = exceptionsAt(part.exceptions, place, units)
+    const over = laidOverModule(part, found)
+    if (over === null) return []
+    return [
+      buildModule(
+        over,
+        {
+          ...inOccurrence(part.key, occurrence, standing),
+          grouped: false,
+          exception: found.at(-1)?.key ?? standing.exception,
+        },
+        over.name,
+        place,
+      ),
+    ]
+  }
 
   const parts = arrange(template.parts.flatMap((part) => expandPart(part, top)))
   const homePart: Item = {

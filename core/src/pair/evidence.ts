@@ -221,7 +221,9 @@ const nameEvidence = (
     says: likeness >= 0.5 ? 'a similar name' : 'another name',
   })
   const said = firstNumber(found.folded)
-  if (number !== undefined && said !== null)
+  // In the right module everything bears its number; beside another name it says nothing.
+  const saysNothing = sameModule === true && likeness < 0.5
+  if (number !== undefined && said !== null && !(saysNothing && said === Number(number)))
     evidence.push(
       said === Number(number)
         ? { weight: 2.5, says: `the number ${said}` }
@@ -301,7 +303,7 @@ const contentEvidence = (expected: ExpectedPart, found: FoundPart): Evidence[] =
   const kept = lines.filter((line) => found.lines.has(line)).length
   return [
     {
-      weight: (kept / lines.length - 0.2) * 3.5,
+      weight: kept === 0 ? -1.6 : (kept / lines.length - 0.2) * 3.5,
       says: `${Math.round((100 * kept) / lines.length)} % of its wording`,
     },
   ]

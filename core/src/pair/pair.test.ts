@@ -1,6 +1,7 @@
 import * as fc from 'fast-check'
 import munkres from 'munkres-js'
 import { describe, expect, it } from 'vitest'
+import { addDays, type Week } from '../calendar/index.ts'
 import { courseModule } from '../rules/example/courseParts.ts'
 import { itemsIn } from '../course/index.ts'
 import { analysePage } from '../page/index.ts'
@@ -306,7 +307,7 @@ describe('what was rearranged', () => {
 })
 
 describe('groupings', () => {
-  const grouped = (names: readonly string[]) => {
+  const grouped = (names: readonly string[], more: readonly Week[] = []) => {
     const example = exampleCourse()
     const start = example.course.modules[0]
     example.course.modules = start ? [start] : []
@@ -316,7 +317,7 @@ describe('groupings', () => {
     return readGroupings(
       example.template,
       example.facts,
-      worked.value.expected.weeks,
+      [...worked.value.expected.weeks, ...more],
       example.course,
     )['week']
   }
@@ -381,6 +382,31 @@ describe('groupings', () => {
         { number: 4, firstWeek: 7, lastWeek: 8 },
       ],
     })
+  })
+  it('are none where most weeks stand alone, whatever two of them are called', () => {
+    const later = Array.from({ length: 8 }, (_, i) => ({
+      number: 9 + i,
+      first: addDays('2026-10-24', 7 * i),
+      last: addDays('2026-10-30', 7 * i),
+      breakName: null,
+      interruptedBy: null,
+    }))
+    const alone = Array.from({ length: 12 }, (_, i) => `Week ${5 + i}`)
+    expect(grouped(['Weeks 1 and 2: Charts', 'Weeks 3 and 4: Tides', ...alone], later)).toEqual({
+      state: 'weekly',
+    })
+    const numbers = Array.from({ length: 12 }, (_, i) => `${5 + i}. Topic`)
+    expect(grouped(['Weeks 1 and 2: Charts', 'Weeks 3 and 4: Tides', ...numbers], later)).toEqual({
+      state: 'weekly',
+    })
+    expect(grouped(['Unit 1 · Weeks 1–2', 'Unit 2 · Weeks 3–4', ...alone], later)).toMatchObject({
+      state: 'grouped',
+      units: [{ number: 1 }, { number: 2 }],
+    })
+  })
+  it('are not read from a topic that begins with a number', () => {
+    const names = ['Week 1 - 10 knots you need', 'Week 2 - 12 lights', 'Week 3 - 4 winds', 'Week 4']
+    expect(grouped(names)).toEqual({ state: 'weekly' })
   })
   it('cannot be told where they cover a week twice, or say nothing', () => {
     expect(

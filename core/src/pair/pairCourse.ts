@@ -24,8 +24,11 @@ import {
 import { homePageIn } from './homePage.ts'
 import type { Join } from './join.ts'
 import type { Pair, Pairing } from './pairing.ts'
+import { tiesOf } from './ties.ts'
 import { mergedModules, splitPages } from './rearranged.ts'
 
+/** The right kind in the right place is anybody's: something more must speak for a pair. */
+const leastEvidence = 0.5
 /** A rescue from elsewhere needs this much more evidence than a pair in place. */
 const rescueThreshold = 1.5
 /** And it must be told from its siblings: what fits two of them as well belongs to neither. */
@@ -193,6 +196,7 @@ export const pairCourse = (
     wantedItems.filter((item) => !pairOfExpected.has(item.instance)),
     openItems,
     (part) => (part.parent === null ? null : (pairOfExpected.get(part.parent)?.found ?? null)),
+    tiesOf(course, foundItems, pageOf),
   )
   /** Pairs what is expected in a module with what stands in the one that was found for it. */
   const pairWithin = (module: ExpectedPart, there: string) =>
@@ -202,7 +206,7 @@ export const pairCourse = (
       openItems.filter(
         (item) => item.module === there && !pairOfFound.has(item.id) && !claimed.has(item.id),
       ),
-      0,
+      leastEvidence,
     )
   for (const module of wantedModules) {
     const there = pairOfExpected.get(module.instance)?.found

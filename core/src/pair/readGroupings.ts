@@ -18,9 +18,21 @@ const fewestMixed = 2
 /** Edges of a unit may lie this many days off the week's own. */
 const edgeDays = 2
 
-const weeksSaid = /\b(?:weeks?|wks?)\s*(\d{1,2})\s*(?:-|to|through|and|&)\s*(\d{1,2})\b/
+/** `Weeks 4 - 7`, `Week 4 and 5`, `wk 4-7`; in “Week 9 - 10 knots to learn” the second number is of the topic. */
+const weeksSaid =
+  /\b(?:(?:weeks|wks)\s*(\d{1,2})\s*(?:-|to|through|and|&)|(?:week|wk)\s*(\d{1,2})(?:-|\s*(?:to|through|and|&)))\s*(\d{1,2})\b/
 const oneWeekSaid = /\b(?:week|wk)\s*(\d{1,2})\b/
+/** `4. Bread`, `04 / Bread` */
+const numberFirst = /^(\d{1,2})\b(?!\s*(?:-|to|through|and|&)\s*\d)/
 const unitWord = /\b(?:unit|part|block|theme)\s*(\d{1,2}|[ivx]+)\b/
+
+/** The number of the one week that a module’s name says it is, in words or as a bare number, or null. */
+const weekAloneIn = (moduleName: string): number | null => {
+  const name = foldedName(moduleName)
+  if (weeksSaid.test(name)) return null
+  const said = oneWeekSaid.exec(name) ?? numberFirst.exec(name)
+  return said ? Number(said[1]) : null
+}
 
 /** Instructional weeks that a unit covers, the first and the last. */
 interface Cover {
@@ -37,7 +49,7 @@ const coverOf = (
 ): Cover | null => {
   const name = foldedName(module.name)
   const said = weeksSaid.exec(name)
-  if (said) return { firstWeek: Number(said[1]), lastWeek: Number(said[2]) }
+  if (said) return { firstWeek: Number(said[1] ?? said[2]), lastWeek: Number(said[3]) }
   const range = rangeSaid(module.name, near)
   if (range && daysBetween(range.first, range.last) > 8) {
     const first = weeks.find((week) => Math.abs(daysBetween(week.first, range.first)) <= edgeDays)
@@ -74,6 +86,8 @@ const gapsIn = (weeks: readonly Week[], covered: readonly number[]): Cover[] => 
 interface Candidates {
   weekly: readonly CourseModule[]
   units: readonly CourseModule[]
+  /** Whether any is called a unit; “Weeks 4 and 5” among single weeks is two weeks folded together. */
+  called: boolean
   /** Whether some weeks stand by themselves beside units; a single fold of two weeks is no grouping yet. */
   mixed: boolean
 }
@@ -81,21 +95,21 @@ const candidatesIn = (part: Grouped, course: Course, near: string): Candidates =
   const candidates = everyModule(course.modules).filter(
     (module) => module.recordedAs === undefined || module.recordedAs.part === part.key,
   )
-  const weekly = candidates.filter(
-    (module) =>
-      readName(formatOf(part.name), module.name, {}) !== null ||
-      (oneWeekSaid.test(foldedName(module.name)) && !weeksSaid.test(foldedName(module.name))),
-  )
+  const isCalledUnit = ({ name }: CourseModule): boolean =>
+    unitWord.test(foldedName(name)) || readName(formatOf(part.groupings.name), name, {}) !== null
+  const isWeek = (module: CourseModule): boolean =>
+    readName(formatOf(part.name), module.name, {}) !== null ||
+    (weekAloneIn(module.name) !== null &&
+      (oneWeekSaid.test(foldedName(module.name)) || !isCalledUnit(module)))
+  const weekly = candidates.filter(isWeek)
   const units = candidates.filter(
     (module) =>
-      !weekly.includes(module) &&
-      (unitWord.test(foldedName(module.name)) ||
-        weeksSaid.test(foldedName(module.name)) ||
-        readName(formatOf(part.groupings.name), module.name, {}) !== null),
+      !weekly.includes(module) && (isCalledUnit(module) || weeksSaid.test(foldedName(module.name))),
   )
   return {
     weekly,
     units,
+    called: units.some(isCalledUnit),
     mixed:
       weekly.length > 0 &&
       units.length >= fewestMixed &&
@@ -114,9 +128,10 @@ const readGrouping = (
   course: Course,
 ): GroupingReading => {
   const near = weeks[0]?.first ?? facts.term.firstDay
-  const { weekly, units, mixed } = candidatesIn(part, course, near)
+  const { weekly, units, called, mixed } = candidatesIn(part, course, near)
   const mostlyWeekly = weekly.length > weeks.length / 2
-  if (!mixed && (units.length < fewestMixed || mostlyWeekly)) return { state: 'weekly' }
+  if (mostlyWeekly && !(mixed && called)) return { state: 'weekly' }
+  if (!mixed && units.length < fewestMixed) return { state: 'weekly' }
   const unreadable = (why: string): GroupingReading =>
     !mixed && units.length < part.groupings.min
       ? { state: 'weekly' }
@@ -135,11 +150,7 @@ const readGrouping = (
     )
   }
   const said = covers.flatMap((cover) => cover ?? [])
-  const byThemselves = mixed
-    ? weekly.flatMap((module) =>
-        Number(oneWeekSaid.exec(foldedName(module.name))?.[1] ?? Number.NaN),
-      )
-    : []
+  const byThemselves = mixed ? weekly.flatMap((module) => weekAloneIn(module.name) ?? []) : []
   const covered = [
     ...byThemselves,
     ...said.flatMap((cover) =>

@@ -22,8 +22,10 @@ import {
   type ExpectedPart,
 } from '../expand/index.ts'
 import {
+  foldedName,
   isDaySpan,
   judgeName,
+  rangesAgree,
   rangesNamed,
   readName,
   type FieldValues,
@@ -406,6 +408,23 @@ export class CheckContext {
           null)
     this.#ranges.set(module, range)
     return range
+  }
+
+  /**
+   * Whether a module stands for a week in which nothing is taught: the part it was paired with does, or, where nothing
+   * expects it (units stand in place of weeks), its name says the break or the days of one.
+   */
+  isForBreak(module: CourseModule): boolean {
+    const part = this.partOf(module.id)
+    if (part) return part.inBreak
+    const range = this.rangeNamed(module)
+    const name = foldedName(module.name)
+    return this.expected.weeks.some(
+      ({ breakName, first, last }) =>
+        breakName !== null &&
+        (name.includes(foldedName(breakName)) ||
+          (range !== null && rangesAgree(range, { first, last }, 2))),
+    )
   }
 
   /** How the name of the module or item found for a part stands to the part's format. */

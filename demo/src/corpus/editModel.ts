@@ -1,4 +1,4 @@
-import { type CourseItem, itemsIn } from '@wickerframe/core'
+import { type CourseItem, type CourseModule, itemsIn } from '@wickerframe/core'
 import { pick } from '../random.ts'
 import type { EditedCourse } from './editedCourse.ts'
 
@@ -27,6 +27,13 @@ const words: Readonly<Record<string, string>> = {
   quiz: 'check',
 }
 
+const moduleRenamed = (edited: EditedCourse, module: CourseModule, place: string) => {
+  // Of two weeks in one module it is told that they are one; its name is that finding’s.
+  if (edited.holdsSeveral(module.id)) edited.either('module-name', place)
+  else edited.tell('module-name', place)
+  for (const rule of ['marker-left-over', 'number-sequence', 'week-dates'])
+    edited.either(rule, place)
+}
 /** A name in the instructor’s own style. */
 const renameModule: CourseEdit = (edited, random) => {
   const weeks = edited.weekModules
@@ -35,25 +42,22 @@ const renameModule: CourseEdit = (edited, random) => {
   module.name = pick(random, moduleStyles)
     .replace('{n}', String(week))
     .replace('{t}', topicOf(module.name))
-  edited.tell('module-name', place)
-  for (const rule of ['marker-left-over', 'number-sequence', 'week-dates'])
-    edited.either(rule, place)
+  moduleRenamed(edited, module, place)
 }
 const renameAllModules: CourseEdit = (edited, random) => {
   const style = pick(random, moduleStyles)
   for (const { module, place, week } of edited.weekModules) {
     module.name = style.replace('{n}', String(week)).replace('{t}', topicOf(module.name))
-    edited.tell('module-name', place)
-    for (const rule of ['marker-left-over', 'number-sequence', 'week-dates'])
-      edited.either(rule, place)
+    moduleRenamed(edited, module, place)
   }
 }
 
 const nameTold = (edited: EditedCourse, place: string) => {
   const part = edited.partAt(place)
-  // A free name may still not follow the format; only where renaming is not allowed is it surely told.
-  if (part?.definition.may.rename) edited.either('item-name', place)
-  else edited.tell('item-name', place)
+  // A free name may still not follow the format; what is of another kind is made again, and its name with it.
+  const isSurelyTold = !part?.definition.may.rename && !edited.isTold('wrong-kind', place)
+  if (isSurelyTold) edited.tell('item-name', place)
+  else edited.either('item-name', place)
   for (const rule of ['marker-left-over', 'name-clash', 'number-sequence'])
     edited.either(rule, place)
 }
@@ -142,7 +146,12 @@ const moveElsewhere: CourseEdit = (edited, random) => {
   for (const item of itemsIn(target.module))
     for (const rule of ['last-in-module', 'work-list-complete', 'out-of-order'])
       edited.either(rule, edited.placeOf(item.id) ?? item.id)
-  for (const rule of ['due-outside-module', 'item-missing', 'other-week-date'])
+  for (const rule of [
+    'due-outside-module',
+    'item-missing',
+    'other-week-date',
+    'published-in-hidden-module',
+  ])
     edited.either(rule, edited.placeOf(item.id) ?? item.id)
 }
 
@@ -237,17 +246,23 @@ const mergeWeeks: CourseEdit = (edited, random) => {
   first.module.name = `Weeks ${first.week} and ${second.week}: ${topicOf(first.module.name)}`
   edited.course.modules = edited.course.modules.filter((module) => module !== second.module)
   edited.pair(second.place, first.module.id)
+  // What is done to it from now on is told of one of the two.
+  edited.pair(first.place, first.module.id)
   // Either of the two weeks may be named as the one that is folded into the other.
-  for (const place of [first.place, second.place])
-    for (const rule of [
-      'module-missing',
-      'module-name',
-      'number-sequence',
-      'week-dates',
-      'out-of-order',
-      'must-part-hidden',
-    ])
+  for (const rule of [
+    'module-missing',
+    'module-name',
+    'number-sequence',
+    'week-dates',
+    'out-of-order',
+    'must-part-hidden',
+  ]) {
+    for (const place of [first.place, second.place]) {
+      edited.truth.findings.delete(`${rule} ${place}`)
       edited.either(rule, place)
+    }
+    edited.truth.sameAs.set(`${rule} ${second.place}`, `${rule} ${first.place}`)
+  }
 }
 
 const lastTermsPage: CourseEdit = (edited, random) => {
@@ -285,8 +300,8 @@ const retype: CourseEdit = (edited, random) => {
   const { item, place } = pick(random, items)
   item.kind = item.kind === 'assignment' ? 'discussion' : 'page'
   edited.tell('wrong-kind', place)
-  // What is of another kind has no due date or points to be judged.
-  for (const rule of ['due-missing', 'points-differ'])
+  // What is of another kind has no due date, points or name to be judged.
+  for (const rule of ['due-missing', 'points-differ', 'item-name'])
     if (edited.truth.findings.delete(`${rule} ${place}`)) edited.either(rule, place)
   for (const rule of [
     'post-before-reading',

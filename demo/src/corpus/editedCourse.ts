@@ -147,6 +147,10 @@ export class EditedCourse {
     this.#placeOf.set(id, place)
     this.truth.pairs.set(place, (this.truth.pairs.get(place) ?? new Set()).add(id))
   }
+  /** Whether more than one place of the template stands in a module. */
+  holdsSeveral(id: string): boolean {
+    return [...this.truth.pairs.values()].filter((ids) => ids.has(id)).length > 1
+  }
   unpair(id: string): void {
     const place = this.placeOf(id)
     if (place === null) return
@@ -157,6 +161,9 @@ export class EditedCourse {
   }
   tell(rule: string, at: string): void {
     this.truth.findings.add(`${rule} ${at}`)
+  }
+  isTold(rule: string, at: string): boolean {
+    return this.truth.findings.has(`${rule} ${at}`)
   }
   either(rule: string, at: string): void {
     this.truth.either.add(`${rule} ${at}`)

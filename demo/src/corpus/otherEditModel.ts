@@ -175,6 +175,10 @@ const gatherInResources: CourseEdit = (edited, random) => {
   const key = somewhere(edited.weekItems, random)?.part.key
   const target = edited.course.modules.at(-2)
   if (key === undefined || !target || edited.placeOf(target.id) === null) return
+  // Where the template has no module of resources, a week takes them, and its list and its last item notice.
+  for (const { id } of itemsIn(target))
+    for (const rule of ['last-in-module', 'work-list-complete', 'out-of-order'])
+      edited.either(rule, edited.placeOf(id) ?? id)
   for (const chosen of edited.weekItems.filter(({ part }) => part.key === key).slice(0, 4)) {
     chosen.module.children = itemsIn(chosen.module).filter((item) => item !== chosen.item)
     target.children.push(chosen.item)

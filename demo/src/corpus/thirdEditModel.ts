@@ -184,9 +184,12 @@ const ownFrontPage: CourseEdit = (edited) => {
   edited.tell('home-page-set', front.id)
 }
 const quizUnlisted: CourseEdit = (edited, random) => {
+  // A list that was moved speaks of the module it belongs in.
   const lists = edited.weekItems.filter(
-    ({ part, place }) =>
-      part.blocks.some(({ kind }) => kind === 'work-list') && !edited.isTouched(place),
+    ({ part, place, module }) =>
+      part.blocks.some(({ kind }) => kind === 'work-list') &&
+      edited.placesIn(edited.placeOf(module.id) ?? '').includes(place) &&
+      !edited.isTouched(place),
   )
   const chosen = lists[Math.floor(random() * lists.length)]
   const like =

@@ -8,6 +8,13 @@ export const examples: RuleExamples = {
       title: 'an empty module nobody can open',
       change: ({ module }) => Object.assign(module('week', 3), { children: [], published: false }),
     },
+    {
+      title: 'a module that nothing expects, called by a break of the term',
+      change: ({ course, facts }) => {
+        const [pause] = facts.term.breaks
+        course.modules.push(courseModule('own', `Week 5 · ${pause?.name ?? ''}`, []))
+      },
+    },
   ],
   fails: [
     {

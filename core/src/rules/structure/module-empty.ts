@@ -17,7 +17,8 @@ export const moduleEmpty = defineRule({
     for (const module of context.modules) {
       const part = context.partOf(module.id)
       const subject = aboutFound(context, module)
-      if (part?.audience === 'staff' || part?.inBreak || modulesIn(module).length > 0) continue
+      if (part?.audience === 'staff' || context.isForBreak(module) || modulesIn(module).length > 0)
+        continue
       const need = part ? context.needOf(part) : context.openingDay
       if (itemsIn(module).some((item) => item.kind !== 'heading')) {
         if (part) yield { subject, outcome: 'passed' }
