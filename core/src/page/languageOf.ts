@@ -16,7 +16,7 @@ const longestSmallWord = Math.max(...[...languagesOfWord.keys()].map((word) => w
 
 const fewestWords = 10
 /** The beginning of a text tells its language as well as the whole of it. */
-const mostRead = 1000
+const mostRead = 400
 /** A text shorter than this has no ten words. */
 const shortest = 2 * fewestWords - 1
 const isLetter = (unit: number): boolean =>

@@ -194,12 +194,31 @@ const standing = <T extends { block: string | null }>(
 
 const leastShareToKnow = 0.5
 
+/** How blocks stand in a page on a day, as long as both are kept: most pages are the same at the next check. */
+const readings = rememberOf(
+  (_page: PageFacts) =>
+    new WeakMap<readonly ExpectedBlock[], { onDate: string; read: readonly BlockReading[] }>(),
+)
+
 /**
  * Tells how each expected block stands in a page: by its marker where the platform kept it, otherwise by its content
  * (paragraphs that are word for word the same first, then the most alike between those already known).
  * @param onDate decides which revision of a house text is expected, `YYYY-MM-DD`
  */
 export const readBlocks = (
+  expected: readonly ExpectedBlock[],
+  page: PageFacts,
+  onDate: string,
+): readonly BlockReading[] => {
+  const known = readings(page)
+  const before = known.get(expected)
+  if (before?.onDate === onDate) return before.read
+  const read = readAnew(expected, page, onDate)
+  known.set(expected, { onDate, read })
+  return read
+}
+
+const readAnew = (
   expected: readonly ExpectedBlock[],
   page: PageFacts,
   onDate: string,

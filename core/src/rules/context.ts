@@ -112,7 +112,7 @@ export class CheckContext {
   /** The module that a module stands in. */
   readonly #outer: ReadonlyMap<CourseModule, CourseModule>
   readonly #instances: ReadonlyMap<string, ExpectedPart>
-  readonly #readings = new Map<string, BlockReading[]>()
+  readonly #readings = new Map<string, readonly BlockReading[]>()
   readonly #judgements = new Map<string, NameJudgement>()
   readonly #nameReadings = new Map<ExpectedPart, { name: string; reading: NameReading | null }>()
   readonly #ranges = new Map<CourseModule, NamedRange | null>()
@@ -358,7 +358,7 @@ export class CheckContext {
   }
 
   /** How the blocks of a part stand in the page found for it; null without a page. */
-  readingsOf(paired: PairedItem): BlockReading[] | null {
+  readingsOf(paired: PairedItem): readonly BlockReading[] | null {
     const kept = this.#readings.get(paired.part.instance)
     if (kept) return kept
     const page = this.pageOf(paired.item)

@@ -81,7 +81,8 @@ const leastLine = 24
 
 /** Pairs of repetitions of a part whose pages have a paragraph that no third one has. */
 const pairsAlike = (context: CheckContext): [PairedItem, PairedItem][] => {
-  const holding = new Map<string, Map<string, PairedItem[]>>()
+  /** By part, who holds a paragraph: one, two, or more than two. */
+  const holding = new Map<string, Map<string, PairedItem | [PairedItem, PairedItem] | 'many'>>()
   for (const part of context.parts) {
     const there = part.repetition !== null && part.blocks.length > 0 ? context.itemFor(part) : null
     if (!there) continue
@@ -89,16 +90,17 @@ const pairsAlike = (context: CheckContext): [PairedItem, PairedItem][] => {
     if (!ofPart) holding.set(part.key, (ofPart = new Map()))
     for (const { text } of context.pageOf(there.item)?.paragraphs ?? []) {
       if (text.length < leastLine) continue
-      const holders = ofPart.get(text)
-      if (!holders) ofPart.set(text, [there])
-      else if (holders.length < 3 && holders.at(-1) !== there) holders.push(there)
+      const held = ofPart.get(text)
+      if (held === undefined) ofPart.set(text, there)
+      else if (Array.isArray(held)) {
+        if (held[1] !== there) ofPart.set(text, 'many')
+      } else if (held !== 'many' && held !== there) ofPart.set(text, [held, there])
     }
   }
   const pairs = new Map<string, [PairedItem, PairedItem]>()
   for (const ofPart of holding.values())
-    for (const [one, other, ...more] of ofPart.values())
-      if (one && other && more.length === 0)
-        pairs.set(`${one.part.instance} ${other.part.instance}`, [one, other])
+    for (const held of ofPart.values())
+      if (Array.isArray(held)) pairs.set(`${held[0].part.instance} ${held[1].part.instance}`, held)
   return [...pairs.values()]
 }
 
