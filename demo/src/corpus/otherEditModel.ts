@@ -208,6 +208,8 @@ const takeAlong: CourseEdit = (edited, random) => {
     'number-sequence',
     'name-clash',
     'due-outside-module',
+    // A copy takes a due date along that was set too late before.
+    'due-outside-term',
     'item-name',
     'link-dead',
     'submission-type-unset',

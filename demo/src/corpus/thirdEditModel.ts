@@ -48,6 +48,8 @@ const oneDigitWrong: CourseEdit = (edited, random) => {
   )
   edited.touch(chosen.place)
   edited.tell('number-sequence', chosen.place)
+  // Slips beside each other look like numbers that were swapped.
+  edited.truth.sameAs.set(`module-name ${chosen.place}`, `number-sequence ${chosen.place}`)
 }
 const twoSwapped: CourseEdit = (edited, random) => {
   const all = untouched(edited)
