@@ -395,10 +395,12 @@ describe('groupings', () => {
     expect(grouped(['Weeks 1 and 2: Charts', 'Weeks 3 and 4: Tides', ...alone], later)).toEqual({
       state: 'weekly',
     })
-    const numbers = Array.from({ length: 12 }, (_, i) => `${5 + i}. Topic`)
-    expect(grouped(['Weeks 1 and 2: Charts', 'Weeks 3 and 4: Tides', ...numbers], later)).toEqual({
-      state: 'weekly',
-    })
+    for (const called of ['N. Topic', 'Mod N: Topic', 'Semana N', 'Leg N']) {
+      const others = alone.map((_, i) => called.replace('N', String(5 + i)))
+      expect(grouped(['Weeks 1 and 2: Charts', 'Weeks 3 and 4: Tides', ...others], later)).toEqual({
+        state: 'weekly',
+      })
+    }
     expect(grouped(['Unit 1 · Weeks 1–2', 'Unit 2 · Weeks 3–4', ...alone], later)).toMatchObject({
       state: 'grouped',
       units: [{ number: 1 }, { number: 2 }],

@@ -22,11 +22,11 @@ const edgeDays = 2
 const weeksSaid =
   /\b(?:(?:weeks|wks)\s*(\d{1,2})\s*(?:-|to|through|and|&)|(?:week|wk)\s*(\d{1,2})(?:-|\s*(?:to|through|and|&)))\s*(\d{1,2})\b/
 const oneWeekSaid = /\b(?:week|wk)\s*(\d{1,2})\b/
-/** `4. Bread`, `04 / Bread` */
-const numberFirst = /^(\d{1,2})\b(?!\s*(?:-|to|through|and|&)\s*\d)/
+/** `4. Bread`, `04 / Bread`, and `Mod 4: Bread` in whatever language: a number behind one word at most. */
+const numberFirst = /^(?:\p{L}+\.?\s*)?(\d{1,2})\b(?!\s*(?:-|to|through|and|&)\s*\d)/u
 const unitWord = /\b(?:unit|part|block|theme)\s*(\d{1,2}|[ivx]+)\b/
 
-/** The number of the one week that a module’s name says it is, in words or as a bare number, or null. */
+/** The number of the one week that a module’s name says it is, or null. */
 const weekAloneIn = (moduleName: string): number | null => {
   const name = foldedName(moduleName)
   if (weeksSaid.test(name)) return null
@@ -129,7 +129,7 @@ const readGrouping = (
 ): GroupingReading => {
   const near = weeks[0]?.first ?? facts.term.firstDay
   const { weekly, units, called, mixed } = candidatesIn(part, course, near)
-  const mostlyWeekly = weekly.length > weeks.length / 2
+  const mostlyWeekly = weekly.length >= weeks.length / 2
   if (mostlyWeekly && !(mixed && called)) return { state: 'weekly' }
   if (!mixed && units.length < fewestMixed) return { state: 'weekly' }
   const unreadable = (why: string): GroupingReading =>

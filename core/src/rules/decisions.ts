@@ -44,6 +44,16 @@ export const decisions: readonly { of: string; reading: string }[] = [
       'Where every unit says what it covers, the units are held to the template’s format, and weeks that none of them covers are a missing unit. Where that cannot be read, one question is asked, and names, dates, places and lists of work are not told beside it.',
   },
   {
+    of: 'Two modules of a course are called “Weeks 4 and 5” and “Weeks 7 and 8”; all other weeks stand alone.',
+    reading:
+      'Where at least half of the weeks stand alone they are weeks that were folded together, and of each it is told that the second has no module of its own. Called a unit, or among few weeks that stand alone, they are units beside weeks.',
+  },
+  {
+    of: 'A page bears the name of the next week’s page, which is gone.',
+    reading:
+      'Links decide: where pages beside it lead to it, or it leads to what stands beside it, it is its own week’s page under a wrong name. Where nothing ties it to where it stands, it is the next week’s page, moved.',
+  },
+  {
     of: 'A module carries the number of another.',
     reading:
       'What it holds, its dates and its topic outweigh a digit: it is the module that it is, under a wrong number.',
