@@ -79,7 +79,7 @@ export default defineConfig({
         test: {
           name: 'integration',
           globalSetup: ['e2e/preparedDemo.ts'],
-          include: ['e2e/*.integration.test.ts'],
+          include: ['e2e/*.integration.test.ts', 'cli/src/*.integration.test.ts'],
           ...heavy,
           sequence: { groupOrder: 3 },
         },

@@ -2,9 +2,10 @@ import { describe, expect, it } from 'vitest'
 import { usualSentences } from '../begin/index.ts'
 import { dayNumber } from '../calendar/index.ts'
 import { itemsIn, type Course, type CourseItem, type CourseModule } from '../course/index.ts'
+import { keptPage } from '../page/keptPage.testing.ts'
 import { remember } from '../remember/index.ts'
 import { faultless, ownPage, treatments, type FaultlessCase } from './faultless.testing.ts'
-import { checkCourse } from './index.ts'
+import { checkCourse, type Expectation } from './index.ts'
 
 /*
  * One thing goes wrong in a faultless course, and that one thing is told: with what deployment recorded and the marks in its
@@ -348,6 +349,7 @@ const toldRightly = new Set(['tool-not-attested', 'syllabus-attached'])
 
 /** Each kind is deployed once; each case has a course of its own. */
 const deployed = remember(10, (kind: Kind) => faultless(kinds[kind]))
+const worked = remember(10, (_kind: Kind) => new Map<string, Expectation>())
 const toldIn = (kind: Kind, stripped: boolean, change: (course: Course) => void) => {
   const { course: whole, ...about } = deployed(kind)
   const course = structuredClone(whole)
@@ -356,7 +358,7 @@ const toldIn = (kind: Kind, stripped: boolean, change: (course: Course) => void)
     treatments['loses its identity'](course)
   }
   change(course)
-  const result = checkCourse({ ...about, course })
+  const result = checkCourse({ ...about, course, pageOf: keptPage, worked: worked(kind) })
   if (!result.ok) throw new Error(JSON.stringify(result.problems))
   const questions = result.value.outcomes.filter(({ outcome }) => outcome === 'cannot-tell')
   return [

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { expectationFor } from '../check/index.ts'
 import { applyChanges, documentHand } from '../course/index.ts'
-import { analysePage } from '../page/index.ts'
+import { keptPage } from '../page/keptPage.testing.ts'
 import { pairCourse } from '../pair/index.ts'
 import { rememberOf } from '../remember/index.ts'
 import { CheckContext } from './context.ts'
@@ -17,7 +17,7 @@ const looked = (rule: AnyRule, shown: ExampleCourse, asOf: string | undefined) =
   const worked = expectationFor(shown)
   if (!worked.ok) throw new Error(JSON.stringify(worked.problems))
   const pageOf = (item: { html: string | null }) =>
-    item.html === null ? null : analysePage(item.html)
+    item.html === null ? null : keptPage(item.html)
   const pairing = pairCourse(worked.value.expected, shown.course, pageOf)
   const context = new CheckContext({
     ...worked.value,
