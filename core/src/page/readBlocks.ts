@@ -10,6 +10,7 @@ import {
   type Paragraph,
 } from './analysePage.ts'
 import { blockHtmlOn } from './renderPage.ts'
+import { isTextOf, sameText } from './sameText.ts'
 import { likeness, shareSurviving } from './wordDifference.ts'
 
 /** How a block of the template stands in a page. */
@@ -40,33 +41,9 @@ const paragraphsOf = remember(4000, (html: string): Paragraph[] => analysePage(h
 
 const join = (paragraphs: readonly Paragraph[]): string =>
   paragraphs.map((paragraph) => paragraph.text).join(' ')
-/** Texts that differ only in where paragraphs and spaces fall are the same text. */
-const squeezed = (text: string): string => text.replace(/\s+/g, '')
-const sameText = (one: string, other: string): boolean =>
-  one === other || squeezed(one) === squeezed(other)
-
-/** Tags whose content is no text, and whatever else is more than tags and text. */
-const moreThanText = /<(?:script|style|template|noscript|!)|&(?!(?:amp|lt|gt|quot);)/i
-const entities: Readonly<Record<string, string>> = {
-  '&amp;': '&',
-  '&lt;': '<',
-  '&gt;': '>',
-  '&quot;': '"',
-}
-/** The text of what deployment writes with its spaces taken out, told without parsing it; null where that is not enough. */
-const squeezedTextOf = (html: string): string | null =>
-  moreThanText.test(html)
-    ? null
-    : squeezed(
-        plainText(
-          html.replace(/<[^<>]*>/g, '').replace(/&\w+;/g, (entity) => entities[entity] ?? entity),
-        ),
-      )
 /** Whether a text is what HTML of deployment's says, wherever its paragraphs end. */
-const saysIt = (text: string, html: string): boolean => {
-  const said = squeezed(text)
-  return said === squeezedTextOf(html) || said === squeezed(textOf(html))
-}
+const saysIt = (text: string, html: string): boolean =>
+  isTextOf(text, html) || sameText(text, textOf(html))
 /** What deployment writes, as text. */
 const textOf = remember(4000, (html: string): string => join(paragraphsOf(html)))
 
