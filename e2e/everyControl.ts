@@ -207,7 +207,7 @@ export const pressEverythingAs = (people: readonly (readonly [Role, string])[]):
         let pressed = 0
         for (const { path, needs } of screens) {
           for (const address of addressesOf(path, role, course)) {
-            if (may({ role }, needs)) {
+            if (may({ roles: [role] }, needs)) {
               pressed += await pressAll(page, address)
               expect([
                 address,
@@ -224,7 +224,7 @@ export const pressEverythingAs = (people: readonly (readonly [Role, string])[]):
           const forbidden = [...asked.posts].filter((said) => {
             const [method = '', url = ''] = said.split(' ')
             const route = routeAt(method, url)
-            return !route || (route.may !== 'anyone' && !may({ role }, route.may))
+            return !route || (route.may !== 'anyone' && !may({ roles: [role] }, route.may))
           })
           expect({ path, forbidden, refused: [...asked.refused] }).toEqual({
             path,

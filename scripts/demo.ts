@@ -172,7 +172,7 @@ Wickerframe is ready (${((Date.now() - started) / 1000).toFixed(1)} s):
   http://127.0.0.1:${String(server.said['listening'])}
 
 Today is ${demoToday}, Wednesday of week 3. Sign in with the password ${demoPassword} as
-${signIns.map((person) => `  ${person.email.padEnd(44)} ${person.role}, ${person.name}`).join('\n')}
+${signIns.map((person) => `  ${person.email.padEnd(44)} ${person.roles.join(' and ')}, ${person.name}`).join('\n')}
 
 The practice platform, where one plays instructor: ${platformUrl}
 Ctrl-C stops everything. “npm run demo -- --fresh” starts over.`)

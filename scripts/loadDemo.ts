@@ -22,7 +22,7 @@ import {
 import { readRoster } from '@wickerframe/interchange'
 import { connectorClient, type Answer } from '@wickerframe/server/connector/client'
 import { listCourses } from '@wickerframe/server/courses/courses'
-import { addPerson, type Person } from '@wickerframe/server/people/people'
+import { addPerson, findWithPassword } from '@wickerframe/server/people/people'
 import { importRoster } from '@wickerframe/server/roster/roster'
 import { commandRun } from '@wickerframe/server/runs/commands'
 import { createRun } from '@wickerframe/server/runs/newRun'
@@ -101,12 +101,7 @@ export const loadDemo = async (
     })
     const today = clockOf(settings).today()
     for (const person of signIns) await addPerson(pool, { ...person, password: demoPassword })
-    const designer = await firstRow<Person>(
-      pool,
-      `SELECT id, email, name, role
-       FROM people
-       WHERE role = 'designer'`,
-    )
+    const designer = (await findWithPassword(pool, 'designer@kestrelsound.example'))?.person
     if (!designer) throw new Error('the demo has no designer')
     for (const term of terms) await putTerm(pool, term)
     const bringIn = async (template: Template): Promise<Template> => {

@@ -13,11 +13,8 @@ const teachers: readonly Role[] = ['designer', 'administrator', 'instructor']
 export const capabilities = {
   /** One's own account, messages and sessions. */
   'use account': everybody,
-  /** Courses that are one's own, those of one's layers, or all. */
+  /** Which ones, says `courseScopes`. */
   'see courses': everybody,
-  'see every course': ['designer', 'reviewer', 'administrator'],
-  /** Courses under templates one contributes to, and under what is built on them. */
-  'see courses of layers': ['contributor'],
   'see templates': readers,
   'see college': readers,
   comment: readers,
@@ -42,19 +39,56 @@ export const capabilities = {
   /** Checking, mending, answering for a single course one looks after. */
   'look after course': teachers,
   'read audit': ['administrator'],
+  /** Accounts: who may sign in, and as what. */
+  'manage people': ['administrator'],
 } as const satisfies Readonly<Record<string, readonly Role[]>>
 export type Capability = keyof typeof capabilities
 
-/** Whether somebody may do something; rows are narrowed further. */
-export const may = ({ role }: { role: Role }, capability: Capability): boolean => {
-  const allowed: readonly Role[] = capabilities[capability]
-  return allowed.includes(role)
+/** Somebody, as far as what they may do goes. */
+export interface Acting {
+  /** One or more. */
+  roles: readonly Role[]
 }
 
-/** Who may, in words: `designers and administrators`. */
-export const whoMay = (capability: Capability): string => {
-  const names = capabilities[capability].map((role) => `${role}s`)
-  return names.length < 2
-    ? names.join('')
-    : `${names.slice(0, -1).join(', ')} and ${names.at(-1) ?? ''}`
+/** Whether somebody may do something; rows are narrowed further. */
+export const may = ({ roles }: Acting, capability: Capability): boolean =>
+  rolesThat(roles, capability).length > 0
+
+/** Those of some roles that may do something. */
+export const rolesThat = (roles: readonly Role[], capability: Capability): Role[] => {
+  const allowed: readonly Role[] = capabilities[capability]
+  return roles.filter((role) => allowed.includes(role))
 }
+
+/**
+ * Which courses a role is about: all of the college, those of some departments (all where none is named), those under
+ * templates one contributes to and under what is built on them, or those one teaches.
+ */
+export const courseScopes = {
+  administrator: 'college',
+  designer: 'departments',
+  reviewer: 'departments',
+  contributor: 'layers',
+  instructor: 'taught',
+} as const satisfies Readonly<Record<Role, string>>
+
+/** Whether every course is somebody's to see. */
+export const seesWholeCollege = ({
+  roles,
+  departments,
+}: Acting & { departments: readonly string[] }): boolean =>
+  roles.some(
+    (role) =>
+      courseScopes[role] === 'college' ||
+      (courseScopes[role] === 'departments' && departments.length === 0),
+  )
+
+const andList = (names: readonly string[]): string =>
+  names.length < 2 ? names.join('') : `${names.slice(0, -1).join(', ')} and ${names.at(-1) ?? ''}`
+
+/** Who may, in words: `designers and administrators`. */
+export const whoMay = (capability: Capability): string =>
+  andList(capabilities[capability].map((role) => `${role}s`))
+
+/** Roles in words: `designer and instructor`. */
+export const rolesInWords = (held: readonly Role[]): string => andList(held)

@@ -32,15 +32,21 @@ export const instructors: readonly { name: string; email: string }[] = [
 export type Role = 'designer' | 'contributor' | 'instructor' | 'reviewer' | 'administrator'
 
 /** Demo sign-ins. The password is the same for all and printed at the start. */
-export const signIns: readonly { name: string; email: string; role: Role }[] = [
-  { name: 'Ingrid Okafor', email: 'designer@kestrelsound.example', role: 'designer' },
-  { name: 'Bram Castellanos', email: 'contributor@kestrelsound.example', role: 'contributor' },
-  { name: 'Halima Strand', email: 'reviewer@kestrelsound.example', role: 'reviewer' },
-  {
-    name: 'Petra Lindqvist-Mbeki',
-    email: 'administrator@kestrelsound.example',
-    role: 'administrator',
-  },
-  ...instructors.slice(0, 6).map((person) => ({ ...person, role: 'instructor' as const })),
-]
+export const signIns: readonly {
+  name: string
+  email: string
+  roles: Role[]
+  departments: string[]
+}[] = [
+  { name: 'Ingrid Okafor', account: 'designer' as const },
+  { name: 'Bram Castellanos', account: 'contributor' as const },
+  { name: 'Halima Strand', account: 'reviewer' as const },
+  { name: 'Petra Lindqvist-Mbeki', account: 'administrator' as const },
+  ...instructors.slice(0, 6).map((person) => ({ ...person, account: 'instructor' as const })),
+].map(({ account, ...person }) => ({
+  email: `${account}@kestrelsound.example`,
+  ...person,
+  roles: [account],
+  departments: [],
+}))
 export const demoPassword = 'fair-winds-2026'

@@ -1,6 +1,7 @@
 import type { Pool } from 'mysql2/promise'
 import { collectBodies, coursesToTidy, tidyCourse } from './snapshots/bodyCollector.ts'
 import { forgetOldDevices, removeEndedSessions } from './people/sessions.ts'
+import { forgetOldLinks } from './people/links.ts'
 import { forgetOldTries } from './people/signInTries.ts'
 
 const coursesAtOnce = 10
@@ -15,4 +16,5 @@ export const keepHouse = async (pool: Pool): Promise<void> => {
   await removeEndedSessions(pool)
   await forgetOldDevices(pool)
   await forgetOldTries(pool)
+  await forgetOldLinks(pool)
 }

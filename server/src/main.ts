@@ -28,6 +28,7 @@ const serve = async (): Promise<void> => {
     clock: clockOf(settings),
     webFolder: fileURLToPath(new URL('../../web/dist', import.meta.url)),
     platformUrl: settings.PLATFORM_URL,
+    publicUrl: settings.WICKERFRAME_PUBLIC_URL,
     secureCookies: settings.secureCookies,
     proxies: settings.WICKERFRAME_PROXIES,
     holdAnswers: settings.WICKERFRAME_HOLD_ANSWERS === 'yes',

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { roles } from '../capabilities.ts'
 import { CheckResult, Counts, Course, Facts, Key, Template } from '@wickerframe/core'
 import { AsOf, Done, type Routes } from './asked.ts'
 import { CourseCare } from './care.ts'
@@ -49,6 +50,9 @@ export const CourseDetail = CourseSummary.extend({
   /** A newer version whose strengths and parameters it is judged by, or null. */
   strengthsVersion: z.number().nullable(),
   care: CourseCare,
+
+  /** Those of the asker’s roles that are about it. */
+  roles: z.array(z.enum(roles)),
 })
 export type CourseDetail = z.output<typeof CourseDetail>
 export const PutUnder = z.strictObject({ template: Key, version: z.number().int().min(1) })

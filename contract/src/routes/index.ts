@@ -1,4 +1,5 @@
 import type { AnswerOf, AskedBody, AskedParameters, AskedQuery, Route } from '../route.ts'
+import { accountRoutes } from './account.ts'
 import { auditRoutes } from './audit.ts'
 import { calendarRoutes } from './calendars.ts'
 import { checkRoutes } from './checks.ts'
@@ -13,6 +14,7 @@ import { mergeRoutes } from './merges.ts'
 import { messageRoutes } from './messages.ts'
 import { nameRoutes } from './names.ts'
 import { pageRoutes } from './pages.ts'
+import { peopleRoutes } from './people.ts'
 import { rolloutRoutes } from './rollouts.ts'
 import { rosterRoutes } from './roster.ts'
 import { runRoutes } from './runs.ts'
@@ -22,6 +24,7 @@ import { templateRoutes } from './templates.ts'
 import { termRoutes } from './terms.ts'
 import { waiverRoutes } from './waivers.ts'
 
+export * from './account.ts'
 export * from './asked.ts'
 export * from './audit.ts'
 export * from './calendars.ts'
@@ -38,6 +41,7 @@ export * from './merges.ts'
 export * from './messages.ts'
 export * from './names.ts'
 export * from './pages.ts'
+export * from './people.ts'
 export * from './plan.ts'
 export * from './rollouts.ts'
 export * from './roster.ts'
@@ -51,6 +55,8 @@ export * from './waivers.ts'
 /** Every route of the API, by the name that its callers and its documents call it by. */
 export const routes = {
   ...sessionRoutes,
+  ...accountRoutes,
+  ...peopleRoutes,
   ...auditRoutes,
   ...pageRoutes,
   ...mergeRoutes,

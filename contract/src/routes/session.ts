@@ -2,6 +2,26 @@ import { z } from 'zod'
 import { roles } from '../capabilities.ts'
 import { Done, type Routes } from './asked.ts'
 
+/** An e-mail address; letter case does not tell two apart. */
+export const Email = z
+  .string()
+  .trim()
+  .toLowerCase()
+  .max(200)
+  .refine((address) => z.email().safeParse(address).success, 'an e-mail address')
+export const PersonName = z.string().trim().min(1).max(200)
+/**
+ * NIST SP 800-63B-4, 3.1.1.2: at least 15 characters where nothing else is asked for, at least 64 allowed, no rules of
+ * composition. (From memory.) Common ones are refused by the server.
+ */
+export const leastPasswordLength = 15
+export const NewPassword = z
+  .string()
+  .max(200)
+  .refine(
+    (password) => [...password].length >= leastPasswordLength,
+    `at least ${leastPasswordLength} characters`,
+  )
 export const SignIn = z.strictObject({
   email: z.string().min(1).max(200),
   password: z.string().min(1).max(200),
@@ -11,13 +31,19 @@ export const SignOut = z.strictObject({
 })
 export const ChangePassword = z.strictObject({
   was: z.string().min(1).max(200),
-  password: z.string().min(12).max(200),
+  password: NewPassword,
 })
+export const themes = ['as the device', 'light', 'dark'] as const
 export const Me = z.strictObject({
   name: z.string(),
   email: z.string(),
-  role: z.enum(roles),
+  /** One or more. */
+  roles: z.array(z.enum(roles)),
+  /** That their roles of designer and reviewer are about; all where none is named. */
+  departments: z.array(z.string()),
   today: z.string(),
+  /** Which theme they chose. */
+  theme: z.enum(themes),
 })
 export type Me = z.output<typeof Me>
 

@@ -7,8 +7,9 @@ export const testPassword = 'fair-winds-2026'
 export const personOf = (
   role: Role,
   account: string = role,
-): { name: string; email: string; role: Role } => ({
+): { name: string; email: string; roles: Role[]; departments: string[] } => ({
   name: account === role ? `Quill ${role}` : account,
   email: `${account}@kestrelsound.example`,
-  role,
+  roles: [role],
+  departments: [],
 })

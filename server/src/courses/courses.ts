@@ -285,7 +285,7 @@ export const findCourse = async (
   const visible = visibleTo(person, 'courses.id')
   const rows = await rowsOf<CourseRow>(
     database,
-    `${select} WHERE courses.id = ? AND ${visible.where}`,
+    `${select} WHERE courses.id = ? AND (${visible.where})`,
     [asOf, asOf, id, ...visible.values],
   )
   return (await readRows(database, rows))[0] ?? null

@@ -11,6 +11,7 @@ import { deploymentsOf } from '../rollouts/deployments.ts'
 import { findMerge, mergedInto } from '../roster/classSectionMerges.ts'
 import { findSnapshot } from '../snapshots/snapshots.ts'
 import { findVersion, findVersionById } from '../templates/templates.ts'
+import { rolesAbout } from './visible.ts'
 import { HttpProblem, notFound } from '../http/problem.ts'
 
 /** What is asked about one course, as it stands on a day: today unless the question names another. */
@@ -67,7 +68,7 @@ export const courseHandlers: HandlersOf<typeof courseRoutes> = {
   listCourses: async ({ pool, person, today, query }) =>
     (await listCourses(pool, person, query.asOf ?? today)).map((stored) => stored.summary),
   readCourse: async (handling) => {
-    const { pool, today, query } = handling
+    const { pool, person, today, query } = handling
     const stored = await courseIn(handling)
     const { id } = stored.summary
     const asOf = query.asOf ?? today
@@ -85,6 +86,7 @@ export const courseHandlers: HandlersOf<typeof courseRoutes> = {
       ...(await mergesOf(handling, id)),
       strengthsVersion: stored.strengthsVersion,
       care: await careOf(pool, id, today),
+      roles: await rolesAbout(pool, person, id),
     }
   },
   factsOfCourse: async (handling) => (await courseIn(handling)).facts,

@@ -1,5 +1,11 @@
-import { may } from '@wickerframe/contract'
-import type { Value } from '@wickerframe/storage'
+import {
+  courseScopes,
+  rolesThat,
+  seesWholeCollege,
+  type Capability,
+  type Role,
+} from '@wickerframe/contract'
+import { anyOf, firstRow, type Database, type Value } from '@wickerframe/storage'
 import type { Person } from '../people/people.ts'
 
 /** Templates that a contributor was let into, and those built on them, however far. */
@@ -16,22 +22,72 @@ const templatesOfContributor = `WITH RECURSIVE mine AS (
   SELECT id
   FROM mine`
 
-/**
- * Whether somebody may see a course, as a condition on an SQL expression that holds its id: all of them, those under
- * templates they contribute to, or those they teach.
- */
-export const visibleTo = (
-  person: Person | 'system',
-  courseId: string,
-): { where: string; values: Value[] } => {
-  if (person === 'system' || may(person, 'see every course')) return { where: '1 = 1', values: [] }
-  if (may(person, 'see courses of layers'))
+interface Condition {
+  where: string
+  values: Value[]
+}
+type Scope = (typeof courseScopes)[Role]
+
+/** The condition of each scope on an SQL expression that holds a course’s id. */
+const conditions: Readonly<Record<Scope, (person: Person, courseId: string) => Condition>> = {
+  college: () => ({ where: 'TRUE', values: [] }),
+  departments: ({ departments }, courseId) => {
+    if (departments.length === 0) return { where: 'TRUE', values: [] }
+    const named = anyOf(departments)
     return {
-      where: `${courseId} IN (SELECT under.id FROM courses AS under WHERE under.template_id IN (${templatesOfContributor}))`,
-      values: [person.id],
+      where: `${courseId} IN (SELECT theirs.id FROM courses AS theirs WHERE theirs.department IN ${named.sql})`,
+      values: named.values,
     }
-  return {
+  },
+  layers: ({ id }, courseId) => ({
+    where: `${courseId} IN (SELECT under.id FROM courses AS under WHERE under.template_id IN (${templatesOfContributor}))`,
+    values: [id],
+  }),
+  taught: ({ email }, courseId) => ({
     where: `EXISTS (SELECT 1 FROM course_instructors WHERE course_instructors.course_id = ${courseId} AND course_instructors.email = ?)`,
-    values: [person.email],
+    values: [email],
+  }),
+}
+
+/** Whether somebody may see a course, as a condition on an SQL expression that holds its id: by any of their roles. */
+export const visibleTo = (person: Person | 'system', courseId: string): Condition => {
+  if (person === 'system' || seesWholeCollege(person)) return { where: 'TRUE', values: [] }
+  const scopes = [...new Set(person.roles.map((role) => courseScopes[role]))]
+  const each = scopes.map((scope) => conditions[scope](person, courseId))
+  return {
+    where: ['FALSE', ...each.map(({ where }) => where)].join(' OR '),
+    values: each.flatMap(({ values }) => values),
   }
 }
+
+/** Those of somebody’s roles that are about a course that they may see. */
+export const rolesAbout = async (
+  database: Database,
+  person: Person,
+  course: number,
+): Promise<Role[]> => {
+  if (person.roles.length < 2) return person.roles
+  const each = person.roles.map((role) => conditions[courseScopes[role]](person, 'courses.id'))
+  const row = await firstRow<Record<string, number>>(
+    database,
+    `SELECT ${each.map(({ where }, i) => `(${where}) AS role${i}`).join(', ')}
+     FROM courses
+     WHERE courses.id = ?`,
+    [...each.flatMap(({ values }) => values), course],
+  )
+  return person.roles.filter((_, i) => row?.[`role${i}`] === 1)
+}
+
+/** Whether somebody may do something to a course that they may see: by a role that may, and that is about it. */
+export const mayToCourse = async (
+  database: Database,
+  person: Person,
+  capability: Capability,
+  course: number,
+): Promise<boolean> => rolesThat(await rolesAbout(database, person, course), capability).length > 0
+
+/** Somebody in those of their roles that may do something. */
+export const actingTo = (person: Person, capability: Capability): Person => ({
+  ...person,
+  roles: rolesThat(person.roles, capability),
+})

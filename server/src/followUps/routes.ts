@@ -1,4 +1,5 @@
-import { may, type followUpRoutes } from '@wickerframe/contract'
+import type { followUpRoutes } from '@wickerframe/contract'
+import { mayToCourse } from '../courses/visible.ts'
 import type { HandlersOf } from '../http/handler.ts'
 import { inTransaction } from '@wickerframe/storage'
 import { recordAudit } from '../audit/audit.ts'
@@ -13,7 +14,10 @@ export const followUpHandlers: HandlersOf<typeof followUpRoutes> = {
     const stored = await courseIn(handling)
     const { id } = stored.summary
     const put = body
-    if ((put.does === 'raise' || put.does === 'close') && !may(person, 'raise findings'))
+    if (
+      (put.does === 'raise' || put.does === 'close') &&
+      !(await mayToCourse(pool, person, 'raise findings', id))
+    )
       throw new HttpProblem(
         403,
         'role',

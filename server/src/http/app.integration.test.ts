@@ -24,6 +24,7 @@ const over = async (execute: () => Promise<unknown>): Promise<string> => {
       clock: institutionClock('America/Halifax', 0),
       webFolder: '/nowhere',
       platformUrl: 'http://127.0.0.1:1',
+      publicUrl: 'https://wickerframe.example',
       secureCookies: false,
       proxies: 0,
       holdAnswers: true,

@@ -16,6 +16,7 @@ import { HttpProblem } from './problem.ts'
 import { Pulses } from '../runs/pulses.ts'
 import { askedOf, bodyReaders } from './asked.ts'
 import { handlerNamed } from './handlers.ts'
+import { actingTo } from '../courses/visible.ts'
 import { personOf, sessionStands } from '../people/routes.ts'
 import { houseTextPage } from '../library/routes.ts'
 
@@ -27,6 +28,8 @@ export interface AppSettings {
   /** Where the built web application stands. */
   webFolder: string
   platformUrl: string
+  /** Where people reach this program. */
+  publicUrl: string
   secureCookies: boolean
   /** Proxies in front, whose word is taken for the client's address. */
   proxies: number
@@ -37,7 +40,7 @@ export interface AppSettings {
   holdAnswers: boolean
 }
 
-const nobody: Person = { id: 0, email: '', name: '', role: 'instructor' }
+const nobody: Person = { id: 0, email: '', name: '', roles: [], departments: [] }
 
 const answerProblem = (response: Response, { body, afterSeconds }: HttpProblem): void => {
   if (afterSeconds !== null) response.set('Retry-After', String(afterSeconds))
@@ -111,7 +114,9 @@ export const makeApp = (settings: AppSettings): Express => {
         if (!may(person, route.may))
           throw new HttpProblem(403, 'not-allowed', `this is for ${whoMay(route.may)}`)
       }
-      response.locals['person'] = person ?? nobody
+      // Whoever has several roles acts in those that may do this: what they merely see otherwise is not theirs to act on.
+      response.locals['person'] =
+        person && route.may !== 'anyone' ? actingTo(person, route.may) : (person ?? nobody)
       next()
     }
     app[route.method](
@@ -133,6 +138,7 @@ export const makeApp = (settings: AppSettings): Express => {
           now: clock.now(),
           today: clock.today(),
           platformUrl,
+          publicUrl: settings.publicUrl,
           secureCookies,
         })
         if (answer === hasAnswered) return

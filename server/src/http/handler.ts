@@ -22,6 +22,8 @@ export interface Situation {
   today: InstitutionDay
   now: InstitutionInstant
   platformUrl: string
+  /** Where people reach this program. */
+  publicUrl: string
   secureCookies: boolean
 }
 

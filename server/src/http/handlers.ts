@@ -1,5 +1,7 @@
 import type { routes, RouteName } from '@wickerframe/contract'
 import type { AnyHandler, HandlersOf } from './handler.ts'
+import { accountHandlers } from '../people/accountRoutes.ts'
+import { peopleHandlers } from '../people/peopleRoutes.ts'
 import { auditHandlers } from '../audit/routes.ts'
 import { calendarHandlers } from '../courses/calendarRoutes.ts'
 import { followUpHandlers } from '../followUps/routes.ts'
@@ -27,6 +29,8 @@ import { termHandlers } from '../terms/routes.ts'
 const handlers: HandlersOf<typeof routes> = {
   ...healthHandlers,
   ...sessionHandlers,
+  ...accountHandlers,
+  ...peopleHandlers,
   ...auditHandlers,
   ...termHandlers,
   ...templateHandlers,

@@ -1,4 +1,5 @@
-import { may, type ChosenMend, type MendableRule, type mendRoutes } from '@wickerframe/contract'
+import type { ChosenMend, MendableRule, mendRoutes } from '@wickerframe/contract'
+import { mayToCourse } from '../courses/visible.ts'
 import type { HandlersOf } from '../http/handler.ts'
 import { changesInWords, ruleById, type Course, type Finding } from '@wickerframe/core'
 import type { ProposedMend } from './mendTask.ts'
@@ -47,12 +48,12 @@ export const mendHandlers: HandlersOf<typeof mendRoutes> = {
     if (!result) throw new HttpProblem(409, 'not-checked', 'the course has not been checked yet')
     const chosen = new Set(mends.map((mend) => mend.fingerprint))
     if (
-      !may(person, 'mend for administrators') &&
       result.findings.some(
         (finding) =>
           finding.mender === 'administrator' &&
           finding.places.some((place) => chosen.has(place.fingerprint)),
-      )
+      ) &&
+      !(await mayToCourse(pool, person, 'mend for administrators', stored.summary.id))
     )
       throw new HttpProblem(403, 'role', 'one of these is an administrator’s to mend')
     const proposal = proposed(

@@ -1,32 +1,17 @@
 import type { Me, sessionRoutes } from '@wickerframe/contract'
-import type { HandlersOf, Situation } from '../http/handler.ts'
-import type { CookieOptions, Request } from 'express'
+import type { HandlersOf } from '../http/handler.ts'
+import type { Request } from 'express'
 import type { Pool } from 'mysql2/promise'
-import { verify } from '@node-rs/argon2'
+import { hash, verify } from '@node-rs/argon2'
 import { inTransaction } from '@wickerframe/storage'
 import { recordAudit } from '../audit/audit.ts'
-import { changePassword, findWithPassword, type Person } from './people.ts'
+import { changePassword, findSelf, findWithPassword, type Person } from './people.ts'
 import { beginSession, endSession, endSessionsOf, personOfSession } from './sessions.ts'
+import { cookieIn, forgetSession, keepDevice, keepSession } from './cookies.ts'
+import { mustBeGood } from './passwordRule.ts'
 import { windowMinutes } from './signInTries.ts'
 import { signIn } from './signIn.ts'
 import { HttpProblem } from '../http/problem.ts'
-
-/** On TLS the browser itself holds a cookie so named to this host, this path and TLS (RFC 6265bis, 4.1.3.2). */
-const cookieName = (name: string, secure: boolean): string =>
-  `${secure ? '__Host-' : ''}wickerframe-${name}`
-const cookieOptions = (secure: boolean): CookieOptions => ({
-  httpOnly: true,
-  sameSite: 'strict',
-  secure,
-  path: '/',
-})
-const deviceMilliseconds = 180 * 24 * 3600 * 1000
-
-const cookieIn = (request: Request, name: string, secure: boolean): string | null =>
-  (request.get('cookie') ?? '')
-    .split(';')
-    .map((part) => part.trim().split('='))
-    .find(([key]) => key === cookieName(name, secure))?.[1] ?? null
 
 /** Who is signed in with the request's cookie. */
 export const personOf = async (
@@ -48,16 +33,15 @@ export const sessionStands = async (
   return token !== null && (await personOfSession(pool, token, { marking: false })) !== null
 }
 
-const meOf = (person: Person, today: string): Me => ({
+/** What a session tells its person of themselves. */
+export const meOf = async (pool: Pool, person: Person, today: string): Promise<Me> => ({
   name: person.name,
   email: person.email,
-  role: person.role,
+  roles: person.roles,
+  departments: person.departments,
   today,
+  theme: (await findSelf(pool, person.id))?.preferences.theme ?? 'as the device',
 })
-
-const forgetCookie = ({ response, secureCookies }: Situation): void => {
-  response.clearCookie(cookieName('session', secureCookies), cookieOptions(secureCookies))
-}
 
 export const sessionHandlers: HandlersOf<typeof sessionRoutes> = {
   signIn: async ({ request, response, pool, today, secureCookies, body }) => {
@@ -78,17 +62,13 @@ export const sessionHandlers: HandlersOf<typeof sessionRoutes> = {
       )
     if (result.state !== 'signed-in')
       throw new HttpProblem(401, 'wrong-sign-in', 'the address or the password is not right')
-    const options = cookieOptions(secureCookies)
-    response.cookie(cookieName('session', secureCookies), result.token, options)
-    response.cookie(cookieName('device', secureCookies), result.device, {
-      ...options,
-      maxAge: deviceMilliseconds,
-    })
-    return meOf(result.person, today)
+    keepSession(response, result.token, secureCookies)
+    keepDevice(response, result.device, secureCookies)
+    return meOf(pool, result.person, today)
   },
   /** Ends this session, or all of the person's. */
   signOut: async (handling) => {
-    const { request, pool, person, secureCookies, body } = handling
+    const { request, response, pool, person, secureCookies, body } = handling
     const { everywhere } = body
     const token = cookieIn(request, 'session', secureCookies)
     if (token !== null && person.id > 0)
@@ -101,7 +81,7 @@ export const sessionHandlers: HandlersOf<typeof sessionRoutes> = {
           subject: person.email,
         })
       })
-    forgetCookie(handling)
+    forgetSession(response, secureCookies)
     return {}
   },
   /** Changes one's own password. Every session ends but this one, which goes on under a new token. */
@@ -109,10 +89,12 @@ export const sessionHandlers: HandlersOf<typeof sessionRoutes> = {
     const { response, pool, person, secureCookies, body } = handling
     const { was, password } = body
     const found = await findWithPassword(pool, person.email)
-    if (!found || !(await verify(found.password_hash, was)))
+    if (!found || !(await verify(found.passwordHash, was)))
       throw new HttpProblem(403, 'wrong-password', 'the password you have now is not that one')
+    mustBeGood(password, person)
+    const passwordHash = await hash(password)
     const token = await inTransaction(pool, async (database) => {
-      await changePassword(database, person.id, password)
+      await changePassword(database, person.id, passwordHash)
       await endSessionsOf(database, person.id)
       await recordAudit(database, {
         who: person.email,
@@ -121,8 +103,8 @@ export const sessionHandlers: HandlersOf<typeof sessionRoutes> = {
       })
       return beginSession(database, person.id)
     })
-    response.cookie(cookieName('session', secureCookies), token, cookieOptions(secureCookies))
+    keepSession(response, token, secureCookies)
     return {}
   },
-  whoAmI: async ({ person, today }) => meOf(person, today),
+  whoAmI: ({ pool, person, today }) => meOf(pool, person, today),
 }

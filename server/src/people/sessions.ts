@@ -1,6 +1,8 @@
-import { createHash, randomBytes } from 'node:crypto'
-import { change, firstRow, type Database } from '@wickerframe/storage'
-import type { Person } from './people.ts'
+import { change, firstRow, rowsOf, type Database } from '@wickerframe/storage'
+import type { Account } from '@wickerframe/contract'
+import { byInstitution, instantOfRow } from '../moment.ts'
+import { markSignedIn, personColumns, personOfRow, type Person, type PersonRow } from './people.ts'
+import { hashOf, newToken } from './tokens.ts'
 
 /** A session ends so long after it began, whatever happens. */
 const sessionHours = 12
@@ -11,10 +13,6 @@ const seenEverySeconds = 60
 /** A device on which somebody signed in is known for so long after its last sign-in. */
 const deviceDays = 180
 
-/** Tokens are kept as their SHA-256, so that who reads the database cannot use them. */
-const hashOf = (token: string): string => createHash('sha256').update(token).digest('hex')
-const newToken = (): string => randomBytes(32).toString('base64url')
-
 export const beginSession = async (database: Database, personId: number): Promise<string> => {
   const token = newToken()
   await change(
@@ -23,10 +21,14 @@ export const beginSession = async (database: Database, personId: number): Promis
      VALUES (?, ?, TIMESTAMPADD(HOUR, ?, NOW(3)))`,
     [hashOf(token), personId, sessionHours],
   )
+  await markSignedIn(database, personId)
   return token
 }
 
-/** Whose session it is; null when it ended, was idle too long, or the password was changed since it began. */
+/**
+ * Whose session it is; null when it ended, was idle too long, the password was changed since it began, or they may not sign
+ * in any more.
+ */
 export const personOfSession = async (
   database: Database,
   token: string,
@@ -34,21 +36,20 @@ export const personOfSession = async (
 ): Promise<Person | null> => {
   const found = await findSession(database, hashOf(token))
   if (!found) return null
-  const { seen, ...person } = found
-  if (marking && seen >= seenEverySeconds) await markSeen(database, hashOf(token))
-  return person
+  if (marking && found.seen >= seenEverySeconds) await markSeen(database, hashOf(token))
+  return personOfRow(found)
 }
 const findSession = (database: Database, tokenHash: string) =>
-  firstRow<Person & { seen: number }>(
+  firstRow<PersonRow & { seen: number }>(
     database,
-    `SELECT people.id, people.email, people.name, people.role,
-       TIMESTAMPDIFF(SECOND, sessions.seen_at, NOW(3)) AS seen
+    `SELECT ${personColumns}, TIMESTAMPDIFF(SECOND, sessions.seen_at, NOW(3)) AS seen
      FROM sessions
      JOIN people ON people.id = sessions.person_id
      WHERE sessions.token_hash = ?
        AND sessions.expires_at > NOW(3)
        AND sessions.seen_at > TIMESTAMPADD(MINUTE, ?, NOW(3))
-       AND sessions.began_at >= people.password_changed_at`,
+       AND sessions.began_at >= people.password_changed_at
+       AND people.deactivated_at IS NULL`,
     [tokenHash, -idleMinutes],
   )
 const markSeen = (database: Database, tokenHash: string) =>
@@ -76,6 +77,44 @@ export const endSessionsOf = async (database: Database, personId: number): Promi
     [personId],
   )
 }
+/** Sessions of somebody that still stand, latest first. An id is the beginning of what the token is kept as. */
+export const listSessions = async (
+  database: Database,
+  personId: number,
+  token: string | null,
+): Promise<Account['sessions']> =>
+  (
+    await rowsOf<{ token_hash: string; began: string; seen: string }>(
+      database,
+      `SELECT token_hash, ${byInstitution('began_at')} AS began, ${byInstitution('seen_at')} AS seen
+       FROM sessions
+       WHERE person_id = ? AND expires_at > NOW(3) AND seen_at > TIMESTAMPADD(MINUTE, ?, NOW(3))
+       ORDER BY seen_at DESC
+       LIMIT 100`,
+      [personId, -idleMinutes],
+    )
+  ).map((row) => ({
+    id: row.token_hash.slice(0, idLength),
+    beganAt: instantOfRow(row.began),
+    seenAt: instantOfRow(row.seen),
+    isThis: token !== null && row.token_hash === hashOf(token),
+  }))
+const idLength = 16
+
+/** Ends one of somebody's sessions by its id. @returns false when there is none */
+export const endSessionById = async (
+  database: Database,
+  personId: number,
+  id: string,
+): Promise<boolean> =>
+  (
+    await change(
+      database,
+      `DELETE FROM sessions
+       WHERE person_id = ? AND LEFT(token_hash, ${idLength}) = ?`,
+      [personId, id],
+    )
+  ).affected > 0
 export const removeEndedSessions = async (database: Database): Promise<void> => {
   await change(
     database,

@@ -1,4 +1,5 @@
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
+import { hash } from '@node-rs/argon2'
 import { testPassword as password } from '@wickerframe/contract/testing'
 import { startPrivateSchema, type PrivateSchema } from '../testing/privateSchema.testing.ts'
 import { changePassword, type Person } from './people.ts'
@@ -180,7 +181,7 @@ describe('a session', () => {
     const own = await schema.person('administrator')
     const { token } = await signedIn({ email: own.email })
     await aged('began_at', 0.1)
-    await changePassword(schema.pool, own.id, 'another-sea-2027')
+    await changePassword(schema.pool, own.id, await hash('another-sea-2027'))
     expect(await personOfSession(schema.pool, token)).toBeNull()
     expect((await attempt({ email: own.email })).state).toBe('wrong')
     expect((await attempt({ email: own.email, password: 'another-sea-2027' })).state).toBe(

@@ -47,7 +47,8 @@ export const signIn = async (
 ): Promise<SignInOutcome> => {
   const account = email.trim().toLowerCase()
   const found = await findWithPassword(pool, account)
-  const known = found !== null && device !== null && (await isKnownDevice(pool, device, found.id))
+  const known =
+    found !== null && device !== null && (await isKnownDevice(pool, device, found.person.id))
   const counters: TryCounter[] = known
     ? [{ scope: 'device', name: deviceName(device) }]
     : [
@@ -57,7 +58,7 @@ export const signIn = async (
       ]
   const mayTry = await inTransaction(pool, (database) => reserveTry(database, counters))
   if (!mayTry) return { state: 'throttled' }
-  const right = await verify(found?.password_hash ?? (await nobody), password)
+  const right = await verify(found?.passwordHash ?? (await nobody), password)
   if (!found || !right) {
     await recordAudit(pool, {
       who: account.slice(0, 200),
@@ -66,7 +67,7 @@ export const signIn = async (
     })
     return { state: 'wrong' }
   }
-  const { password_hash: _, ...person } = found
+  const { person } = found
   return inTransaction(pool, async (database): Promise<SignInOutcome> => {
     await giveTryBack(database, counters)
     const remembered = await rememberDevice(

@@ -1,6 +1,7 @@
 import type { Pool } from 'mysql2/promise'
 import type { RosterReport } from '@wickerframe/contract'
 import type { RosterCourse } from '@wickerframe/interchange'
+import { knowInstructors } from '../people/accounts.ts'
 import { anyOf, change, inTransaction, rowsOf, type Database } from '@wickerframe/storage'
 import { digestOf } from '../digest.ts'
 import { recordAudit } from '../audit/audit.ts'
@@ -326,6 +327,10 @@ const insertInstructors = async (
       `INSERT INTO course_instructors (course_id, email, name, position)
        VALUES ${placeholders(part.length, 4)}`,
       part.flat(),
+    )
+    await knowInstructors(
+      database,
+      part.map(([, email, name]) => ({ email, name })),
     )
   }
 }

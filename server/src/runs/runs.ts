@@ -1,5 +1,5 @@
 import {
-  may,
+  seesWholeCollege,
   taskStates,
   type PlanSummary,
   type ProposedRename,
@@ -208,7 +208,7 @@ export const mayFollowRun = async (
 
 /** Runs whose courses are all visible to somebody; one of no course is for those who see every course. */
 const followableBy = (person: Person): { where: string; values: Value[] } => {
-  if (may(person, 'see every course')) return { where: '1 = 1', values: [] }
+  if (seesWholeCollege(person)) return { where: 'TRUE', values: [] }
   const { where, values } = visibleTo(person, 'tasks.course_id')
   return {
     where: `EXISTS (SELECT 1 FROM tasks WHERE tasks.run_id = runs.id) AND NOT EXISTS (SELECT 1 FROM tasks WHERE tasks.run_id = runs.id AND NOT (${where}))`,

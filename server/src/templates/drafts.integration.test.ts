@@ -111,7 +111,7 @@ describe('a draft', () => {
   })
   it('is edited by its designers, and by contributors who were let in', async () => {
     const edit = (person: Person) =>
-      editDraft(schema.pool, key, [summarised(`By ${person.role}`)], person)
+      editDraft(schema.pool, key, [summarised(`By ${person.roles.join()}`)], person)
     expect((await edit(reviewer)).state).toBe('not-allowed-to')
     expect((await edit(contributor)).state).toBe('not-allowed-to')
     expect(await letContribute(schema.pool, key, contributor.email)).toBe(true)

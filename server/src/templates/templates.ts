@@ -778,7 +778,8 @@ const findContributing = (database: Database, key: string, email: string) =>
     `SELECT templates.id AS template, people.id AS person
      FROM templates
      JOIN people
-     WHERE templates.template_key = ? AND people.email = ? AND people.role = 'contributor'`,
+     JOIN person_roles ON person_roles.person_id = people.id AND person_roles.role = 'contributor'
+     WHERE templates.template_key = ? AND people.email = ?`,
     [key, email],
   )
 const addContributor = (database: Database, { template, person }: Contributing) =>

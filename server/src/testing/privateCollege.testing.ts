@@ -43,6 +43,8 @@ export interface PrivateCollege extends PrivateSchema {
   today: string
   /** Somebody who is signed in. */
   as: (person: Person) => Promise<Client>
+  /** Somebody who is not. */
+  stranger: Client
   /** Brings a template in and releases its first version. */
   release: (template: Template, by: Person) => Promise<void>
   /** A course of the roster that the platform has as well. @returns its id */
@@ -80,6 +82,7 @@ export const startPrivateCollege = async (today = '2026-09-16'): Promise<Private
       clock,
       webFolder: '/nowhere',
       platformUrl: 'http://127.0.0.1:1',
+      publicUrl: 'https://wickerframe.example',
       secureCookies: false,
       proxies: 0,
       holdAnswers: true,
@@ -108,21 +111,22 @@ export const startPrivateCollege = async (today = '2026-09-16'): Promise<Private
       body: isJson ? JSON.parse(text) : text,
     }
   }
+  const clientWith = (cookie: string): Client => {
+    const post = (path: string, body: string, type: string) =>
+      ask(path, cookie, { method: 'POST', body, headers: { 'content-type': type } })
+    return {
+      get: (path) => ask(path, cookie),
+      post: (path, body = {}) => post(path, JSON.stringify(body), 'application/json'),
+      send: (path, file, type = 'text/csv') => post(path, file, type),
+    }
+  }
   return {
     ...schema,
     platform,
     today,
     address,
-    as: async (person) => {
-      const cookie = `wickerframe-session=${await beginSession(pool, person.id)}`
-      const post = (path: string, body: string, type: string) =>
-        ask(path, cookie, { method: 'POST', body, headers: { 'content-type': type } })
-      return {
-        get: (path) => ask(path, cookie),
-        post: (path, body = {}) => post(path, JSON.stringify(body), 'application/json'),
-        send: (path, file, type = 'text/csv') => post(path, file, type),
-      }
-    },
+    as: async (person) => clientWith(`wickerframe-session=${await beginSession(pool, person.id)}`),
+    stranger: clientWith(''),
     release: async (template, by) => {
       const added = await addTemplate(pool, template, by.email)
       if (added.state !== 'added') throw new Error(`the template was not added: ${added.state}`)

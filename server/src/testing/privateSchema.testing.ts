@@ -56,8 +56,7 @@ export const startPrivateSchema = async (): Promise<PrivateSchema> => {
       await addPerson(pool, { ...person, password: testPassword })
       const found = await findWithPassword(pool, person.email)
       if (!found) throw new Error('the person was added')
-      const { password_hash: _, ...added } = found
-      return added
+      return found.person
     },
     stop,
   }

@@ -1,4 +1,5 @@
-import { may, type waiverRoutes } from '@wickerframe/contract'
+import type { waiverRoutes } from '@wickerframe/contract'
+import { mayToCourse } from '../courses/visible.ts'
 import type { HandlersOf } from '../http/handler.ts'
 import { recordAudit } from '../audit/audit.ts'
 import { addAttestation, takeAttestationBack } from './attestations.ts'
@@ -11,7 +12,7 @@ import { andCheckAgain, toldAt } from '../checks/toldAt.ts'
 
 export const waiverHandlers: HandlersOf<typeof waiverRoutes> = {
   askWaiver: async (handling) => {
-    const { person, today, body } = handling
+    const { pool, person, today, body } = handling
     const stored = await courseIn(handling)
     const { id } = stored.summary
     const { fingerprint, scope, until, reason } = body
@@ -28,7 +29,7 @@ export const waiverHandlers: HandlersOf<typeof waiverRoutes> = {
         'nothing-to-waive',
         'that requirement is not open; there is nothing to waive',
       )
-    const approved = may(person, 'decide waivers')
+    const approved = await mayToCourse(pool, person, 'decide waivers', id)
     const waiver = {
       scope,
       rule: outcome.rule,
@@ -56,13 +57,10 @@ export const waiverHandlers: HandlersOf<typeof waiverRoutes> = {
     const { decision, answer } = body
     const waiver = await findWaiver(pool, id, waiverId)
     if (!waiver) throw notFound('waiver')
-    if (decision !== 'withdraw' && !may(person, 'decide waivers'))
+    const mayDecide = await mayToCourse(pool, person, 'decide waivers', id)
+    if (decision !== 'withdraw' && !mayDecide)
       throw new HttpProblem(403, 'role', 'only a designer or an administrator decides on a waiver')
-    if (
-      decision === 'withdraw' &&
-      !may(person, 'decide waivers') &&
-      waiver.askedBy !== person.email
-    )
+    if (decision === 'withdraw' && !mayDecide && waiver.askedBy !== person.email)
       throw new HttpProblem(
         403,
         'role',

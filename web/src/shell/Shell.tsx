@@ -4,7 +4,7 @@ import { useEffect, useRef, useState } from 'react'
 import { Link, NavLink, Outlet, useLocation, useNavigate } from 'react-router'
 import { instructionalWeeks } from '@wickerframe/core'
 import type { Me } from '@wickerframe/contract'
-import { may } from '@wickerframe/contract/capabilities'
+import { may, rolesInWords } from '@wickerframe/contract/capabilities'
 import { call } from '../api/client.ts'
 import { screens } from '../screens/screens.tsx'
 import { useTerms } from '../api/queries.ts'
@@ -47,11 +47,11 @@ const PersonMenu = ({ me, onSignOut }: { me: Me; onSignOut: (everywhere: boolean
   return (
     <DropdownMenu.Root>
       <DropdownMenu.Trigger
-        title={`${me.name}, ${me.role}`}
+        title={`${me.name}, ${rolesInWords(me.roles)}`}
         className="flex items-baseline gap-1.5 border border-transparent px-1 py-1 data-[state=open]:border-line"
       >
         {me.name}
-        <span className="sr-only">, {me.role}: sign out and more</span>
+        <span className="sr-only">, {rolesInWords(me.roles)}: sign out and more</span>
         <span aria-hidden="true" className="text-[11px] text-ink-3">
           ▾
         </span>

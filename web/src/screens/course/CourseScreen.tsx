@@ -11,10 +11,10 @@ import { aboutCourse } from './standingWords.ts'
 import { useCourseCheck } from './useCourseCheck.ts'
 
 /** One course: how it stands as of a day, and everything that can be done for it. */
-export const CourseScreen = ({ me }: { me: Me }) => {
+export const CourseScreen = ({ me: person }: { me: Me }) => {
   const { id = '' } = useParams()
   const { search, set } = useAddress()
-  const asOf = search.get('asOf') ?? me.today
+  const asOf = search.get('asOf') ?? person.today
   const query = useCourse(id, asOf)
   const check = useCourseCheck(id, asOf)
   const course = query.data
@@ -24,6 +24,8 @@ export const CourseScreen = ({ me }: { me: Me }) => {
         {query.isPending ? <Waiting what="the course" /> : <Problem error={query.error} />}
       </Page>
     )
+  // What somebody may do here, they may by the roles that are about this course.
+  const me = { ...person, roles: course.roles }
   return (
     <Page
       title={`${course.code} ${course.title}`}

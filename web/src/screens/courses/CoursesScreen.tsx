@@ -2,7 +2,7 @@ import { useVirtualizer } from '@tanstack/react-virtual'
 import { useMemo, useRef, useState } from 'react'
 import { Link } from 'react-router'
 import type { CourseState, CourseSummary, Me } from '@wickerframe/contract'
-import { may } from '@wickerframe/contract/capabilities'
+import { may, seesWholeCollege } from '@wickerframe/contract/capabilities'
 import { useCourses } from '../../api/queries.ts'
 import { Button, Page, Pick, plural, Problem, Waiting } from '../../controls/controls.tsx'
 import { useAddress } from '../../shell/useAddress.ts'
@@ -71,11 +71,7 @@ export const CoursesScreen = ({ me }: { me: Me }) => {
     overscan: 12,
   })
   const mayChange = may(me, 'keep courses')
-  const title = may(me, 'see every course')
-    ? 'Courses'
-    : may(me, 'see courses of layers')
-      ? 'Courses under your templates'
-      : 'Your courses'
+  const title = seesWholeCollege(me) ? 'Courses' : 'Your courses'
   if (courses.isPending)
     return (
       <Page title={title}>

@@ -1,0 +1,227 @@
+import type { OpenLink, PersonEntry, peopleRoutes, Role } from '@wickerframe/contract'
+import { inTransaction, type Database } from '@wickerframe/storage'
+import { recordAudit } from '../audit/audit.ts'
+import type { HandlersOf } from '../http/handler.ts'
+import { HttpProblem, notFound } from '../http/problem.ts'
+import {
+  addKnown,
+  changePerson,
+  findEntry,
+  findEntryByEmail,
+  listPeople,
+  listUninvited,
+  lockAdministrators,
+  setDeactivated,
+} from './accounts.ts'
+import { answerRequest, listRequests, lockRequest } from './accountRequests.ts'
+import { addressOfLink, findLink, makeInvitations, makeLink } from './links.ts'
+import { setRoles } from './people.ts'
+import { endSessionsOf } from './sessions.ts'
+
+/** @throws HttpProblem 404 */
+const entryOf = async (database: Database, id: number): Promise<PersonEntry> => {
+  const entry = await findEntry(database, id)
+  if (!entry) throw notFound('person')
+  return entry
+}
+
+const changedMeanwhile = (entry: PersonEntry, wanted: unknown) =>
+  new HttpProblem(
+    409,
+    'clash',
+    `${entry.name} was changed by another administrator meanwhile; look again and decide anew`,
+    { clash: { code: 'clash', where: `/people/${entry.id}`, present: entry, wanted } },
+  )
+
+/**
+ * Does something to an account. Afterwards there must be an administrator who can sign in, if there was one before: of two
+ * administrators who take each other’s role at once, one is refused.
+ */
+const keepingAdministrators = async <T>(database: Database, work: () => Promise<T>): Promise<T> => {
+  const before = await lockAdministrators(database)
+  const result = await work()
+  if (before > 0 && (await lockAdministrators(database)) === 0)
+    throw new HttpProblem(
+      409,
+      'last-administrator',
+      'this is the last administrator who can sign in; make somebody else one first',
+    )
+  return result
+}
+
+/** Makes a link with which somebody comes in. @returns it, with its address */
+const openLink = async (
+  database: Database,
+  entry: { id: number; email: string; name: string; state: PersonEntry['state'] },
+  by: string,
+  publicUrl: string,
+): Promise<OpenLink> => {
+  const token = await makeLink(
+    database,
+    entry.id,
+    entry.state === 'active' ? 'reset' : 'invitation',
+    by,
+  )
+  const link = await findLink(database, token)
+  if (!link)
+    throw new HttpProblem(
+      409,
+      'deactivated',
+      `${entry.name} is deactivated; make them active first`,
+    )
+  return {
+    email: entry.email,
+    name: entry.name,
+    link: addressOfLink(publicUrl, token),
+    until: link.until,
+  }
+}
+
+/** Asks somebody in who may be known already: what they may do is added to what they could. */
+export const invite = async (
+  database: Database,
+  {
+    email,
+    name,
+    roles,
+    departments,
+  }: { email: string; name: string; roles: readonly Role[]; departments: readonly string[] },
+  by: string,
+  publicUrl: string,
+): Promise<OpenLink> => {
+  const known = await findEntryByEmail(database, email)
+  const id = known?.id ?? (await addKnown(database, { email, name }))
+  await setRoles(
+    database,
+    id,
+    [...new Set([...(known?.roles ?? []), ...roles])],
+    [...new Set([...(known?.departments ?? []), ...departments])],
+  )
+  await recordAudit(database, {
+    who: by,
+    what: 'person invited',
+    subject: email,
+    to: { roles, departments },
+  })
+  return openLink(database, { id, email, name, state: known?.state ?? 'known' }, by, publicUrl)
+}
+
+const invitedTogether = 500
+
+export const peopleHandlers: HandlersOf<typeof peopleRoutes> = {
+  listPeople: ({ pool, query }) => listPeople(pool, query),
+  invitePerson: ({ pool, person, publicUrl, body }) =>
+    inTransaction(pool, async (database) => {
+      const known = await findEntryByEmail(database, body.email)
+      if (known?.state === 'active' || known?.state === 'deactivated')
+        throw new HttpProblem(
+          409,
+          'known',
+          `${body.email} is ${known.name}, who ${known.state === 'active' ? 'has an account' : 'is deactivated'}; change that one`,
+        )
+      return invite(database, body, person.email, publicUrl)
+    }),
+  inviteKnown: ({ pool, person, publicUrl, body }) =>
+    inTransaction(pool, async (database) => {
+      const uninvited = await listUninvited(database, body.again)
+      const links: OpenLink[] = []
+      for (let at = 0; at < uninvited.length; at += invitedTogether) {
+        const part = uninvited.slice(at, at + invitedTogether)
+        const tokens = await makeInvitations(
+          database,
+          part.map(({ id }) => id),
+          person.email,
+        )
+        const until = (await findLink(database, tokens[0] ?? ''))?.until ?? ''
+        links.push(
+          ...part.map(({ email, name }, i) => ({
+            email,
+            name,
+            link: addressOfLink(publicUrl, tokens[i] ?? ''),
+            until,
+          })),
+        )
+      }
+      await recordAudit(database, {
+        who: person.email,
+        what: 'instructors invited',
+        subject: `${links.length} people`,
+      })
+      return { links }
+    }),
+  changePerson: ({ pool, person, at, body }) =>
+    inTransaction(pool, (database) =>
+      keepingAdministrators(database, async () => {
+        const before = await entryOf(database, at.person)
+        if (!(await changePerson(database, at.person, body))) throw changedMeanwhile(before, body)
+        const { name, roles, departments } = before
+        await recordAudit(database, {
+          who: person.email,
+          what: 'person changed',
+          subject: before.email,
+          from: { name, roles, departments },
+          to: { name: body.name, roles: body.roles, departments: body.departments },
+        })
+        return entryOf(database, at.person)
+      }),
+    ),
+  deactivatePerson: ({ pool, person, at, body }) =>
+    inTransaction(pool, (database) =>
+      keepingAdministrators(database, async () => {
+        const before = await entryOf(database, at.person)
+        if (!(await setDeactivated(database, at.person, body.was, body.deactivated)))
+          throw changedMeanwhile(before, body)
+        if (body.deactivated) await endSessionsOf(database, at.person)
+        await recordAudit(database, {
+          who: person.email,
+          what: body.deactivated ? 'person deactivated' : 'person made active again',
+          subject: before.email,
+        })
+        return entryOf(database, at.person)
+      }),
+    ),
+  signPersonOut: ({ pool, person, at }) =>
+    inTransaction(pool, async (database) => {
+      const entry = await entryOf(database, at.person)
+      await endSessionsOf(database, at.person)
+      await recordAudit(database, {
+        who: person.email,
+        what: 'signed out everywhere',
+        subject: entry.email,
+      })
+      return {}
+    }),
+  linkForPerson: ({ pool, person, publicUrl, at }) =>
+    inTransaction(pool, async (database) => {
+      const entry = await entryOf(database, at.person)
+      await recordAudit(database, {
+        who: person.email,
+        what: entry.state === 'active' ? 'reset link made' : 'person invited',
+        subject: entry.email,
+      })
+      return openLink(database, entry, person.email, publicUrl)
+    }),
+  listAccountRequests: ({ pool }) => listRequests(pool),
+  answerAccountRequest: ({ pool, person, publicUrl, at, body }) =>
+    inTransaction(pool, async (database) => {
+      const request = await lockRequest(database, at.request)
+      if (!request) throw notFound('request; another administrator may have answered it')
+      const isLetIn = body.answer === 'let in'
+      await answerRequest(
+        database,
+        request.id,
+        isLetIn ? 'let-in' : 'refused',
+        person.email,
+        body.answer === 'refuse' ? body.why : '',
+      )
+      if (isLetIn)
+        return { link: await invite(database, { ...request, ...body }, person.email, publicUrl) }
+      await recordAudit(database, {
+        who: person.email,
+        what: 'account refused',
+        subject: request.email,
+        to: body.why,
+      })
+      return { link: null }
+    }),
+}
