@@ -1,4 +1,5 @@
 export * from './capabilities.ts'
+export * from './password.ts'
 export * from './connector.ts'
 export * from './openApi.ts'
 export * from './pathParameters.ts'

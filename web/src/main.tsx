@@ -1,14 +1,16 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
-import { StrictMode } from 'react'
+import { StrictMode, useState } from 'react'
 import { createRoot } from 'react-dom/client'
 import { ApiError, call } from './api/client.ts'
 import { useMe } from './api/queries.ts'
 import { Button, Problem, Waiting } from './controls/controls.tsx'
 import { screenOnDemand } from './shell/onDemand.tsx'
+import { useTheme } from './shell/useTheme.ts'
 import { SignIn } from './shell/SignIn.tsx'
 import './styles.css'
 
-// Signing in needs nothing of what comes after it.
+// Signing in needs nothing of what comes after it; a one-time link is followed once.
+const Welcome = screenOnDemand(async () => (await import('./shell/Welcome.tsx')).Welcome)
 const SignedIn = screenOnDemand(async () => (await import('./shell/SignedIn.tsx')).SignedIn)
 
 const client = new QueryClient({
@@ -38,6 +40,17 @@ if (opened && opened !== 'new') {
 
 const Application = () => {
   const me = useMe()
+  const [isWelcome, setWelcome] = useState(window.location.pathname === '/welcome')
+  useTheme(me.data?.theme)
+  if (isWelcome)
+    return (
+      <Welcome
+        onDone={() => {
+          window.history.replaceState(null, '', '/')
+          setWelcome(false)
+        }}
+      />
+    )
   if (me.isPending) return <Waiting what="who you are" />
   if (me.isError)
     return (

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { roles } from '../capabilities.ts'
+import { leastPasswordLength } from '../password.ts'
 import { Done, type Routes } from './asked.ts'
 
 /** An e-mail address; letter case does not tell two apart. */
@@ -10,11 +11,6 @@ export const Email = z
   .max(200)
   .refine((address) => z.email().safeParse(address).success, 'an e-mail address')
 export const PersonName = z.string().trim().min(1).max(200)
-/**
- * NIST SP 800-63B-4, 3.1.1.2: at least 15 characters where nothing else is asked for, at least 64 allowed, no rules of
- * composition. (From memory.) Common ones are refused by the server.
- */
-export const leastPasswordLength = 15
 export const NewPassword = z
   .string()
   .max(200)

@@ -2,11 +2,11 @@ import type { Message } from '@wickerframe/contract'
 import { change, rowsOf, type Database, institutionNow } from '@wickerframe/storage'
 import { instantOfRow } from '../moment.ts'
 
-/** Tells whoever began a rollout that it has ended, once. */
+/** Tells whoever began a rollout that it has ended, once; for who does not want to be told, the message counts as read. */
 export const sendRunMessages = async (database: Database): Promise<void> => {
   await change(
     database,
-    `INSERT IGNORE INTO messages (recipient, run_id, sent_at, subject, body)
+    `INSERT IGNORE INTO messages (recipient, run_id, sent_at, subject, body, read_at)
      SELECT runs.created_by, runs.id, ${institutionNow}, CONCAT('Ended: ', LEFT(runs.title, 280)),
        CONCAT(
          (SELECT COUNT(*) FROM tasks WHERE tasks.run_id = runs.id AND tasks.state = 'done'),
@@ -17,8 +17,13 @@ export const sendRunMessages = async (database: Database): Promise<void> => {
            ' wait for approval again, ',
            (SELECT COUNT(*) FROM tasks WHERE tasks.run_id = runs.id AND tasks.state = 'cancelled'),
            ' left out.'
+       ),
+       IF(
+         JSON_VALUE(people.preferences, '$.tellOfRollouts') IN ('0', 'false'), ${institutionNow},
+           NULL
        )
      FROM runs
+     LEFT JOIN people ON people.email = runs.created_by
      WHERE runs.kind IN ('rollout', 'renames', 'mends')
        AND runs.state = 'done'
        AND NOT EXISTS (SELECT 1 FROM messages WHERE messages.run_id = runs.id)`,

@@ -1,10 +1,9 @@
-import type { OpenLink, PersonEntry, peopleRoutes, Role } from '@wickerframe/contract'
+import type { OpenLink, PersonEntry, peopleRoutes } from '@wickerframe/contract'
 import { inTransaction, type Database } from '@wickerframe/storage'
 import { recordAudit } from '../audit/audit.ts'
 import type { HandlersOf } from '../http/handler.ts'
 import { HttpProblem, notFound } from '../http/problem.ts'
 import {
-  addKnown,
   changePerson,
   findEntry,
   findEntryByEmail,
@@ -14,8 +13,8 @@ import {
   setDeactivated,
 } from './accounts.ts'
 import { answerRequest, listRequests, lockRequest } from './accountRequests.ts'
-import { addressOfLink, findLink, makeInvitations, makeLink } from './links.ts'
-import { setRoles } from './people.ts'
+import { invite, openLink } from './invite.ts'
+import { addressOfLink, findLink, makeInvitations } from './links.ts'
 import { endSessionsOf } from './sessions.ts'
 
 /** @throws HttpProblem 404 */
@@ -47,63 +46,6 @@ const keepingAdministrators = async <T>(database: Database, work: () => Promise<
       'this is the last administrator who can sign in; make somebody else one first',
     )
   return result
-}
-
-/** Makes a link with which somebody comes in. @returns it, with its address */
-const openLink = async (
-  database: Database,
-  entry: { id: number; email: string; name: string; state: PersonEntry['state'] },
-  by: string,
-  publicUrl: string,
-): Promise<OpenLink> => {
-  const token = await makeLink(
-    database,
-    entry.id,
-    entry.state === 'active' ? 'reset' : 'invitation',
-    by,
-  )
-  const link = await findLink(database, token)
-  if (!link)
-    throw new HttpProblem(
-      409,
-      'deactivated',
-      `${entry.name} is deactivated; make them active first`,
-    )
-  return {
-    email: entry.email,
-    name: entry.name,
-    link: addressOfLink(publicUrl, token),
-    until: link.until,
-  }
-}
-
-/** Asks somebody in who may be known already: what they may do is added to what they could. */
-export const invite = async (
-  database: Database,
-  {
-    email,
-    name,
-    roles,
-    departments,
-  }: { email: string; name: string; roles: readonly Role[]; departments: readonly string[] },
-  by: string,
-  publicUrl: string,
-): Promise<OpenLink> => {
-  const known = await findEntryByEmail(database, email)
-  const id = known?.id ?? (await addKnown(database, { email, name }))
-  await setRoles(
-    database,
-    id,
-    [...new Set([...(known?.roles ?? []), ...roles])],
-    [...new Set([...(known?.departments ?? []), ...departments])],
-  )
-  await recordAudit(database, {
-    who: by,
-    what: 'person invited',
-    subject: email,
-    to: { roles, departments },
-  })
-  return openLink(database, { id, email, name, state: known?.state ?? 'known' }, by, publicUrl)
 }
 
 const invitedTogether = 500

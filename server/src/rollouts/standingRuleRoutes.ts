@@ -1,5 +1,6 @@
 import type { StandingRule, standingRuleRoutes, StandingRules } from '@wickerframe/contract'
 import type { HandlersOf } from '../http/handler.ts'
+import { mustLookAfter } from '../courses/departments.ts'
 import { inTransaction } from '@wickerframe/storage'
 import { recordAudit } from '../audit/audit.ts'
 import { listCourses } from '../courses/courses.ts'
@@ -40,6 +41,7 @@ export const standingRuleHandlers: HandlersOf<typeof standingRuleRoutes> = {
   },
   addStandingRule: async ({ pool, person, body }) => {
     const wanted = body
+    mustLookAfter(person, [wanted.department])
     const rule = await inTransaction(pool, async (database) => {
       const id = await addStandingRule(database, wanted, person.email)
       if (id !== null)
@@ -56,6 +58,9 @@ export const standingRuleHandlers: HandlersOf<typeof standingRuleRoutes> = {
   },
   removeStandingRule: async ({ pool, person, at }) => {
     const id = at.rule
+    const rule = (await listStandingRules(pool)).find((each) => each.id === id)
+    if (!rule) throw notFound('rule')
+    mustLookAfter(person, [rule.department])
     const removed = await inTransaction(pool, async (database) => {
       const gone = await removeStandingRule(database, id)
       if (gone)

@@ -1,5 +1,6 @@
 import type { CourseValuesReport, madeCourseRoutes, RolloutOrder } from '@wickerframe/contract'
 import type { HandlersOf, Situation } from '../http/handler.ts'
+import { mustLookAfter } from '../courses/departments.ts'
 import {
   courseValues,
   formatOf,
@@ -94,6 +95,10 @@ export const madeCourseHandlers: HandlersOf<typeof madeCourseRoutes> = {
       'roster',
       { making: how },
       'the roster rows as the body, as text/csv',
+    )
+    mustLookAfter(
+      person,
+      read.courses.map(({ department }) => department),
     )
     const terms = new Map((await listTerms(pool)).map((term) => [term.code, term]))
     const errors = [

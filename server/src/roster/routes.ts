@@ -1,6 +1,7 @@
 import type { RosterReport, rosterRoutes } from '@wickerframe/contract'
 import type { HandlersOf } from '../http/handler.ts'
 import type { Term } from '@wickerframe/core'
+import { mustLookAfter } from '../courses/departments.ts'
 import { takenForWords, type RosterCourse } from '@wickerframe/interchange'
 import { everyCourse } from '../connector/everyCourse.ts'
 import { importRoster, rosterPreview } from './roster.ts'
@@ -68,6 +69,10 @@ export const rosterHandlers: HandlersOf<typeof rosterRoutes> = {
           absent: [],
           digest: '',
         }
+      mustLookAfter(
+        person,
+        read.courses.map(({ department }) => department),
+      )
       tell({ doing: 'asking the platform for its courses', done: 0, of: 0 })
       const there = answered(await everyCourse(connector), 'tell its courses')
       const absent = read.courses

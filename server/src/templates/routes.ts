@@ -18,6 +18,7 @@ import {
   useVersion,
 } from './templates.ts'
 import { mustBeLetIn } from '../http/letIn.ts'
+import { mustLookAfter } from '../courses/departments.ts'
 import { HttpProblem, notFound } from '../http/problem.ts'
 
 const unusable = (
@@ -169,6 +170,10 @@ export const templateHandlers: HandlersOf<typeof templateRoutes> = {
   },
   useVersion: async ({ pool, person, at, body }) => {
     const { uses } = body
+    mustLookAfter(
+      person,
+      uses.map(({ department }) => department),
+    )
     if (!(await useVersion(pool, at.template, at.version, uses, person.email)))
       throw new HttpProblem(
         409,

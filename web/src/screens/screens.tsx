@@ -32,6 +32,12 @@ const TodayScreen = screenOnDemand(
 const AuditScreen = screenOnDemand(
   async () => (await import('./audit/AuditScreen.tsx')).AuditScreen,
 )
+const PeopleScreen = screenOnDemand(
+  async () => (await import('./people/PeopleScreen.tsx')).PeopleScreen,
+)
+const AccountScreen = screenOnDemand(
+  async () => (await import('./account/AccountScreen.tsx')).AccountScreen,
+)
 const LibraryScreen = screenOnDemand(
   async () => (await import('./library/LibraryScreen.tsx')).LibraryScreen,
 )
@@ -107,6 +113,20 @@ export const screens: readonly Screen[] = [
   { path: '/names', name: 'Names', needs: 'rename', show: () => <NamesScreen /> },
   { path: '/terms', name: 'Terms', needs: 'see college', show: (me) => <TermsScreen me={me} /> },
   { path: '/terms/:code', needs: 'see college', show: (me) => <TermScreen me={me} /> },
+  {
+    path: '/account',
+    name: 'Your account',
+    needs: 'use account',
+    ofPerson: true,
+    show: (me) => <AccountScreen me={me} />,
+  },
+  {
+    path: '/people',
+    name: 'People: who may sign in',
+    needs: 'manage people',
+    ofPerson: true,
+    show: () => <PeopleScreen />,
+  },
   {
     path: '/audit',
     name: 'Audit: who did what',

@@ -2,6 +2,8 @@ import { useQueryClient } from '@tanstack/react-query'
 import { useState, type FormEvent } from 'react'
 import { call } from '../api/client.ts'
 import { Button, Field, Problem } from '../controls/controls.tsx'
+import { AskForAccount } from './AskForAccount.tsx'
+import { Doorway } from './Doorway.tsx'
 
 export const SignIn = () => {
   const client = useQueryClient()
@@ -9,6 +11,7 @@ export const SignIn = () => {
   const [password, setPassword] = useState('')
   const [error, setError] = useState<unknown>(null)
   const [busy, setBusy] = useState(false)
+  const [asking, setAsking] = useState(false)
   const submit = async (event: FormEvent) => {
     event.preventDefault()
     setBusy(true)
@@ -20,14 +23,15 @@ export const SignIn = () => {
       setBusy(false)
     }
   }
+  if (asking)
+    return (
+      <Doorway>
+        <AskForAccount onBack={() => setAsking(false)} />
+      </Doorway>
+    )
   return (
-    <main id="main" className="mx-auto mt-24 max-w-md border border-line bg-sheet">
-      <div className="woven-edge" />
-      <form className="flex flex-col gap-4 p-8" onSubmit={(event) => void submit(event)}>
-        <h1 className="title flex items-center gap-3">
-          <img src="/mark.svg" alt="" width="28" height="28" className="rounded-xs bg-[#fbf8f1]" />{' '}
-          Wickerframe
-        </h1>
+    <Doorway>
+      <form className="flex flex-col gap-4" onSubmit={(event) => void submit(event)}>
         <p className="text-ink-2">
           Course templates, their rollouts, and whether each course keeps to its template.
         </p>
@@ -51,8 +55,14 @@ export const SignIn = () => {
         <Button shape="main" type="submit" disabled={busy}>
           Sign in
         </Button>
+        <p className="text-ink-3">
+          No account, or the password is lost?{' '}
+          <Button shape="word" onClick={() => setAsking(true)}>
+            Ask for one
+          </Button>
+        </p>
         <p className="text-ink-3">In the demo, the sign-ins stand where it was started.</p>
       </form>
-    </main>
+    </Doorway>
   )
 }
