@@ -154,14 +154,28 @@ try {
     start('platform/src/main.ts', { ...common, PLATFORM_PORT: port }),
   )
   const platformUrl = `http://127.0.0.1:${String(platform.said['listening'])}`
+  const identityPort = String(await freePort(4330))
+  const outside = {
+    OIDC_ISSUER: `http://127.0.0.1:${identityPort}`,
+    OIDC_CLIENT_ID: 'wickerframe',
+    OIDC_CLIENT_SECRET: randomBytes(24).toString('base64url'),
+    OIDC_NAME: 'Kestrel Sound',
+    OIDC_ROLES: 'faculty=instructor,course-design=designer',
+  }
   let environment: Readonly<Record<string, string>> = common
   const server = await startOnPort(4310, (port) => {
     environment = {
       ...common,
+      ...outside,
       PLATFORM_URL: platformUrl,
       WICKERFRAME_PUBLIC_URL: `http://127.0.0.1:${port}`,
     }
     return start('server/src/main.ts', { ...environment, WICKERFRAME_PORT: port })
+  })
+  await start('identity/src/main.ts', {
+    ...outside,
+    IDENTITY_PORT: identityPort,
+    IDENTITY_REDIRECT: `${environment['WICKERFRAME_PUBLIC_URL']}/api/sign-in/outside/back`,
   })
   await start('server/src/worker.ts', environment)
   await loadDemo({ ...process.env, ...environment }, coursesWanted, (text) => console.log(text))
@@ -174,6 +188,7 @@ Wickerframe is ready (${((Date.now() - started) / 1000).toFixed(1)} s):
 Today is ${demoToday}, Wednesday of week 3. Sign in with the password ${demoPassword} as
 ${signIns.map((person) => `  ${person.email.padEnd(44)} ${person.roles.join(' and ')}, ${person.name}`).join('\n')}
 
+Or sign in with Kestrel Sound, a practice identity provider, where one picks who one is.
 The practice platform, where one plays instructor: ${platformUrl}
 Ctrl-C stops everything. “npm run demo -- --fresh” starts over.`)
 } catch (cause) {

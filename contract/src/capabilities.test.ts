@@ -65,8 +65,14 @@ describe('routes', () => {
   })
   it('that anybody may call without signing in are those of signing in and of health', () => {
     expect(routeNames.filter((name) => routeNamed(name).may === 'anyone').sort()).toEqual([
+      'askForAccount',
+      'beginOutside',
+      'endOutside',
       'health',
+      'readLink',
       'signIn',
+      'signInWays',
+      'useLink',
     ])
   })
 })

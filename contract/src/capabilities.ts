@@ -1,5 +1,6 @@
 export const roles = ['designer', 'contributor', 'instructor', 'reviewer', 'administrator'] as const
 export type Role = (typeof roles)[number]
+export const isRole = (text: string): text is Role => (roles as readonly string[]).includes(text)
 
 const everybody: readonly Role[] = roles
 const readers: readonly Role[] = ['designer', 'contributor', 'reviewer', 'administrator']

@@ -20,7 +20,7 @@ import { roles, capabilities } from './capabilities.ts'
 import { connectorOperations, connectorPath, ProblemDetails } from './connector.ts'
 import type { ConnectorOperation } from './connector.ts'
 import { pathParameters } from './pathParameters.ts'
-import { isMedia, type Media, type ParameterName, type Route } from './route.ts'
+import { isMedia, redirect, type Media, type ParameterName, type Route } from './route.ts'
 import {
   CourseSummary,
   routeNamed,
@@ -187,7 +187,14 @@ const documentOf = (title: string, operations: readonly Described[], security: o
         ? {}
         : { requestBody: { required: true, content: content(body, `${id}Body`, 'Given') } }),
       responses: {
-        200: { description: 'done', content: content(answer, `${id}Answer`, '') },
+        ...(answer === redirect
+          ? {
+              303: {
+                description: 'the browser goes on there',
+                headers: { Location: { schema: { type: 'string' } } },
+              },
+            }
+          : { 200: { description: 'done', content: content(answer, `${id}Answer`, '') } }),
         ...Object.fromEntries(
           Object.entries(refusals).map(([status, said]) => [status, { ...problem, ...said }]),
         ),

@@ -5,13 +5,20 @@ import type { pathParameters } from './pathParameters.ts'
 /** What is not JSON: a file, a page, a stream of events. */
 export interface Media {
   media:
-    'text/csv' | 'text/calendar' | 'text/html' | 'text/event-stream' | 'application/octet-stream'
+    | 'text/csv'
+    | 'text/calendar'
+    | 'text/html'
+    | 'text/event-stream'
+    | 'application/octet-stream'
+    | 'location'
 }
 export const csv = { media: 'text/csv' } as const satisfies Media
 export const iCalendar = { media: 'text/calendar' } as const satisfies Media
 export const html = { media: 'text/html' } as const satisfies Media
 export const eventStream = { media: 'text/event-stream' } as const satisfies Media
 export const bytes = { media: 'application/octet-stream' } as const satisfies Media
+/** Nothing but another address, where the browser goes on. */
+export const redirect = { media: 'location' } as const satisfies Media
 export const isMedia = (content: z.ZodType | Media): content is Media => 'media' in content
 
 /** How much of a JSON body is read; counted before it is parsed. */

@@ -5,6 +5,7 @@ import { pino } from 'pino'
 import { connectorClient } from './connector/client.ts'
 import { fileThreads } from './files/fileThreads.ts'
 import { makeApp } from './http/app.ts'
+import { outsideProvider } from './people/outside/provider.ts'
 import { openDatabase } from './start/openDatabase.ts'
 import { orSayAndEnd } from './start/sayAndEnd.ts'
 import { stopServer } from './start/stopServer.ts'
@@ -29,6 +30,8 @@ const serve = async (): Promise<void> => {
     webFolder: fileURLToPath(new URL('../../web/dist', import.meta.url)),
     platformUrl: settings.PLATFORM_URL,
     publicUrl: settings.WICKERFRAME_PUBLIC_URL,
+    outside: settings.outside && outsideProvider(settings.outside),
+    localAccounts: settings.LOCAL_ACCOUNTS === 'yes',
     secureCookies: settings.secureCookies,
     proxies: settings.WICKERFRAME_PROXIES,
     holdAnswers: settings.WICKERFRAME_HOLD_ANSWERS === 'yes',

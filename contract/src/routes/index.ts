@@ -13,6 +13,7 @@ import { mendRoutes } from './mends.ts'
 import { mergeRoutes } from './merges.ts'
 import { messageRoutes } from './messages.ts'
 import { nameRoutes } from './names.ts'
+import { outsideRoutes } from './outside.ts'
 import { pageRoutes } from './pages.ts'
 import { peopleRoutes } from './people.ts'
 import { rolloutRoutes } from './rollouts.ts'
@@ -40,6 +41,7 @@ export * from './mends.ts'
 export * from './merges.ts'
 export * from './messages.ts'
 export * from './names.ts'
+export * from './outside.ts'
 export * from './pages.ts'
 export * from './people.ts'
 export * from './plan.ts'
@@ -55,6 +57,7 @@ export * from './waivers.ts'
 /** Every route of the API, by the name that its callers and its documents call it by. */
 export const routes = {
   ...sessionRoutes,
+  ...outsideRoutes,
   ...accountRoutes,
   ...peopleRoutes,
   ...auditRoutes,

@@ -25,6 +25,8 @@ const over = async (execute: () => Promise<unknown>): Promise<string> => {
       webFolder: '/nowhere',
       platformUrl: 'http://127.0.0.1:1',
       publicUrl: 'https://wickerframe.example',
+      outside: null,
+      localAccounts: true,
       secureCookies: false,
       proxies: 0,
       holdAnswers: true,

@@ -9,6 +9,7 @@ import { isMedia, may, routeNamed, routeNames, whoMay, type Route } from '@wicke
 import type { Connector } from '../connector/client.ts'
 import type { InstitutionClock } from '../start/clocks.ts'
 import type { FileThreads } from '../files/fileThreads.ts'
+import type { OutsideProvider } from '../people/outside/provider.ts'
 import type { Person } from '../people/people.ts'
 import { hasAnswered, type AnyHandler } from './handler.ts'
 import { databaseAway, mustSay } from './away.ts'
@@ -30,6 +31,8 @@ export interface AppSettings {
   platformUrl: string
   /** Where people reach this program. */
   publicUrl: string
+  outside: OutsideProvider | null
+  localAccounts: boolean
   secureCookies: boolean
   /** Proxies in front, whose word is taken for the client's address. */
   proxies: number
@@ -139,6 +142,8 @@ export const makeApp = (settings: AppSettings): Express => {
           today: clock.today(),
           platformUrl,
           publicUrl: settings.publicUrl,
+          outside: settings.outside,
+          localAccounts: settings.localAccounts,
           secureCookies,
         })
         if (answer === hasAnswered) return

@@ -4,6 +4,7 @@ import type { AnswerOf, BodyOf, ParametersOf, QueryOf, Route } from '@wickerfram
 import type { Connector } from '../connector/client.ts'
 import type { InstitutionDay, InstitutionInstant } from '../start/clocks.ts'
 import type { FileThreads } from '../files/fileThreads.ts'
+import type { OutsideProvider } from '../people/outside/provider.ts'
 import type { Person } from '../people/people.ts'
 import type { Pulses } from '../runs/pulses.ts'
 
@@ -22,6 +23,10 @@ export interface Situation {
   today: InstitutionDay
   now: InstitutionInstant
   platformUrl: string
+  /** The institution’s own sign-in; null: there is none. */
+  outside: OutsideProvider | null
+  /** Whether one signs in with a password that is kept here. */
+  localAccounts: boolean
   /** Where people reach this program. */
   publicUrl: string
   secureCookies: boolean

@@ -2,6 +2,7 @@ import type { routes, RouteName } from '@wickerframe/contract'
 import type { AnyHandler, HandlersOf } from './handler.ts'
 import { accountHandlers } from '../people/accountRoutes.ts'
 import { peopleHandlers } from '../people/peopleRoutes.ts'
+import { outsideHandlers } from '../people/outside/routes.ts'
 import { auditHandlers } from '../audit/routes.ts'
 import { calendarHandlers } from '../courses/calendarRoutes.ts'
 import { followUpHandlers } from '../followUps/routes.ts'
@@ -29,6 +30,7 @@ import { termHandlers } from '../terms/routes.ts'
 const handlers: HandlersOf<typeof routes> = {
   ...healthHandlers,
   ...sessionHandlers,
+  ...outsideHandlers,
   ...accountHandlers,
   ...peopleHandlers,
   ...auditHandlers,

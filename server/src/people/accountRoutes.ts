@@ -8,7 +8,7 @@ import { keepRequest } from './accountRequests.ts'
 import { cookieIn, keepSession } from './cookies.ts'
 import { endLinkOf, findLink } from './links.ts'
 import { changePassword, changeSelf, findPerson, findSelf } from './people.ts'
-import { mustBeGood } from './passwordRule.ts'
+import { mustBeGood, noLocalAccounts } from './passwordRule.ts'
 import { meOf } from './routes.ts'
 import { beginSession, endSessionById, endSessionsOf, listSessions } from './sessions.ts'
 import { clientName } from './signIn.ts'
@@ -39,7 +39,8 @@ export const accountHandlers: HandlersOf<typeof accountRoutes> = {
     return { email, name, purpose, until }
   },
   /** Sets a password by a link. Of two at once with one link, the second finds it used. */
-  useLink: async ({ pool, response, secureCookies, today, body }) => {
+  useLink: async ({ pool, response, secureCookies, localAccounts, today, body }) => {
+    if (!localAccounts) throw noLocalAccounts()
     const { token, password } = body
     const link = await findLink(pool, token)
     if (!link) throw linkIsOver()

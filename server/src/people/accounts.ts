@@ -1,12 +1,13 @@
 import type { PeoplePage, PersonEntry, PersonState, Role } from '@wickerframe/contract'
 import { anyOf, change, firstRow, rowsOf, type Database, type Value } from '@wickerframe/storage'
+import { canSignIn } from './administrators.ts'
 import { byInstitution, instantOfRow } from '../moment.ts'
 import { personColumns, personOfRow, setRoles, type PersonRow } from './people.ts'
 
 /** How far somebody is, of the tables `people` and `one_time_links`. */
 const stateColumn = `CASE
     WHEN people.deactivated_at IS NOT NULL THEN 'deactivated'
-    WHEN people.password_hash IS NOT NULL THEN 'active'
+    WHEN ${canSignIn} THEN 'active'
     WHEN one_time_links.expires_at > NOW(3) THEN 'invited'
     ELSE 'known'
   END`
@@ -261,19 +262,3 @@ export const setDeactivated = async (
       [deactivated, id, was],
     )
   ).affected === 1
-
-/** Locks every administrator who can sign in, so that of two who change them the second sees what the first did. @returns how many there are */
-export const lockAdministrators = async (database: Database): Promise<number> =>
-  (
-    await rowsOf(
-      database,
-      `SELECT people.id
-       FROM people
-       JOIN person_roles
-         ON person_roles.person_id = people.id
-         AND person_roles.role = 'administrator'
-       WHERE people.deactivated_at IS NULL AND people.password_hash IS NOT NULL
-       ORDER BY people.id
-       FOR UPDATE`,
-    )
-  ).length

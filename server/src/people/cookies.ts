@@ -9,6 +9,8 @@ const cookieOptions = (secure: boolean): CookieOptions => ({
   secure,
   path: '/',
 })
+/** Whoever signs in elsewhere is back within so long. */
+const outsideMilliseconds = 10 * 60 * 1000
 const deviceMilliseconds = 180 * 24 * 3600 * 1000
 
 /** What a cookie of ours holds in a request; null without it. */
@@ -24,6 +26,20 @@ export const keepSession = (response: Response, token: string, secure: boolean):
 }
 export const forgetSession = (response: Response, secure: boolean): void => {
   response.clearCookie(cookieName('session', secure), cookieOptions(secure))
+}
+/**
+ * Keeps what a sign-in elsewhere began with, until the browser comes back: from another site, so that a strict cookie would
+ * not be sent.
+ */
+export const keepOutside = (response: Response, begun: string, secure: boolean): void => {
+  response.cookie(cookieName('outside', secure), begun, {
+    ...cookieOptions(secure),
+    sameSite: 'lax',
+    maxAge: outsideMilliseconds,
+  })
+}
+export const forgetOutside = (response: Response, secure: boolean): void => {
+  response.clearCookie(cookieName('outside', secure), { ...cookieOptions(secure), sameSite: 'lax' })
 }
 /** Keeps a device’s token in the browser. */
 export const keepDevice = (response: Response, token: string, secure: boolean): void => {

@@ -62,3 +62,11 @@ export const mustBeGood = (password: string, person: { email: string; name: stri
   const problem = passwordProblem(password, person)
   if (problem !== null) throw new HttpProblem(400, 'weak-password', problem)
 }
+
+/** Where passwords are not kept here. */
+export const noLocalAccounts = () =>
+  new HttpProblem(
+    403,
+    'no-local-accounts',
+    'one signs in here with the institution’s own sign-in, without a password of this program',
+  )

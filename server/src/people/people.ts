@@ -1,6 +1,6 @@
 import { hash } from '@node-rs/argon2'
 import { Preferences, roles, type Account, type Role } from '@wickerframe/contract'
-import { change, firstRow, institutionNow, type Database } from '@wickerframe/storage'
+import { anyOf, change, firstRow, institutionNow, type Database } from '@wickerframe/storage'
 
 /** Somebody who is signed in, or whom an act is done by. */
 export interface Person {
@@ -144,20 +144,32 @@ export const setRoles = async (
   held: readonly Role[],
   departments: readonly string[],
 ): Promise<void> => {
-  for (const table of ['person_roles', 'person_departments'])
-    await change(
-      database,
-      `DELETE FROM ${table}
-       WHERE person_id = ?`,
-      [person],
-    )
+  await removeRolesBut(database, person, held)
+  await removeDepartments(database, person)
   if (held.length > 0) await addRoles(database, person, held)
   if (departments.length > 0) await addDepartments(database, person, departments)
 }
+/** Roles that stay are not touched: whether claims gave them is kept. */
+const removeRolesBut = (database: Database, person: number, held: readonly Role[]) => {
+  const kept = anyOf(held)
+  return change(
+    database,
+    `DELETE FROM person_roles
+     WHERE person_id = ? AND (? = 0 OR role NOT IN ${kept.sql})`,
+    [person, held.length, ...kept.values],
+  )
+}
+const removeDepartments = (database: Database, person: number) =>
+  change(
+    database,
+    `DELETE FROM person_departments
+     WHERE person_id = ?`,
+    [person],
+  )
 const addRoles = (database: Database, person: number, held: readonly Role[]) =>
   change(
     database,
-    `INSERT INTO person_roles (person_id, role)
+    `INSERT IGNORE INTO person_roles (person_id, role)
      VALUES ${held.map(() => '(?, ?)').join(', ')}`,
     held.flatMap((role) => [person, role]),
   )

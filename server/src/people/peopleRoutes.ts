@@ -9,10 +9,10 @@ import {
   findEntryByEmail,
   listPeople,
   listUninvited,
-  lockAdministrators,
   setDeactivated,
 } from './accounts.ts'
 import { answerRequest, listRequests, lockRequest } from './accountRequests.ts'
+import { keepingAdministrators } from './administrators.ts'
 import { invite, openLink } from './invite.ts'
 import { addressOfLink, findLink, makeInvitations } from './links.ts'
 import { endSessionsOf } from './sessions.ts'
@@ -31,22 +31,6 @@ const changedMeanwhile = (entry: PersonEntry, wanted: unknown) =>
     `${entry.name} was changed by another administrator meanwhile; look again and decide anew`,
     { clash: { code: 'clash', where: `/people/${entry.id}`, present: entry, wanted } },
   )
-
-/**
- * Does something to an account. Afterwards there must be an administrator who can sign in, if there was one before: of two
- * administrators who take each other’s role at once, one is refused.
- */
-const keepingAdministrators = async <T>(database: Database, work: () => Promise<T>): Promise<T> => {
-  const before = await lockAdministrators(database)
-  const result = await work()
-  if (before > 0 && (await lockAdministrators(database)) === 0)
-    throw new HttpProblem(
-      409,
-      'last-administrator',
-      'this is the last administrator who can sign in; make somebody else one first',
-    )
-  return result
-}
 
 const invitedTogether = 500
 

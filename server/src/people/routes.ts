@@ -8,7 +8,7 @@ import { recordAudit } from '../audit/audit.ts'
 import { changePassword, findSelf, findWithPassword, type Person } from './people.ts'
 import { beginSession, endSession, endSessionsOf, personOfSession } from './sessions.ts'
 import { cookieIn, forgetSession, keepDevice, keepSession } from './cookies.ts'
-import { mustBeGood } from './passwordRule.ts'
+import { mustBeGood, noLocalAccounts } from './passwordRule.ts'
 import { windowMinutes } from './signInTries.ts'
 import { signIn } from './signIn.ts'
 import { HttpProblem } from '../http/problem.ts'
@@ -44,7 +44,8 @@ export const meOf = async (pool: Pool, person: Person, today: string): Promise<M
 })
 
 export const sessionHandlers: HandlersOf<typeof sessionRoutes> = {
-  signIn: async ({ request, response, pool, today, secureCookies, body }) => {
+  signIn: async ({ request, response, pool, today, secureCookies, localAccounts, body }) => {
+    if (!localAccounts) throw noLocalAccounts()
     const { email, password } = body
     const result = await signIn(pool, {
       email,

@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs'
 import { isIP } from 'node:net'
 import { z } from 'zod'
+import { isRole, roles, type Role } from '@wickerframe/contract'
 import { TimeZone } from '@wickerframe/core'
 import type { DatabaseAddress } from '@wickerframe/storage'
 import { institutionClock, type InstitutionClock } from './clocks.ts'
@@ -80,6 +81,50 @@ const Settings = z
       .max(32)
       .default(2)
       .describe('Threads that check courses'),
+    LOCAL_ACCOUNTS: yesOrNo
+      .default('yes')
+      .describe('Whether people may sign in with a password that is kept here'),
+    OIDC_ISSUER: z
+      .url({ protocol: /^https?$/, error: 'the address of the identity provider' })
+      .refine(overTls, 'https, unless the identity provider is on this machine')
+      .optional(),
+    OIDC_CLIENT_ID: z.string().min(1).optional(),
+    OIDC_CLIENT_SECRET: z.string().min(1).optional(),
+    OIDC_NAME: z
+      .string()
+      .trim()
+      .min(1)
+      .max(60)
+      .default('your institution')
+      .describe('What people call it: they sign in “with …”'),
+    OIDC_ROLES_CLAIM: z
+      .string()
+      .min(1)
+      .default('groups')
+      .describe('The claim that says what somebody is'),
+    OIDC_ROLES: z
+      .string()
+      .default('')
+      .describe('Which of its values give which role: `course-design=designer,faculty=instructor`')
+      .transform((text, context): Readonly<Record<string, Role>> => {
+        const given: Record<string, Role> = {}
+        for (const pair of text.split(',').filter((part) => part.trim() !== '')) {
+          const at = pair.lastIndexOf('=')
+          const role = pair.slice(at + 1).trim()
+          if (at > 0 && isRole(role)) given[pair.slice(0, at).trim()] = role
+          else
+            context.addIssue({
+              code: 'custom',
+              message: `“${pair.trim()}” is not VALUE=ROLE, with a role of ${roles.join(', ')}`,
+            })
+        }
+        return given
+      }),
+    OIDC_TRUST_EMAIL: yesOrNo
+      .default('no')
+      .describe(
+        'yes where the provider does not say that addresses are verified, but nobody can choose theirs',
+      ),
     CONNECTOR_TIMEOUT_SECONDS: z.coerce.number().int().min(1).max(300).default(20),
   })
   .transform((given) => ({
@@ -87,8 +132,33 @@ const Settings = z
     secureCookies:
       (given.WICKERFRAME_SECURE_COOKIES ??
         (isLoopback(new URL(given.WICKERFRAME_PUBLIC_URL).hostname) ? 'no' : 'yes')) === 'yes',
+    outside:
+      given.OIDC_ISSUER && given.OIDC_CLIENT_ID && given.OIDC_CLIENT_SECRET
+        ? {
+            issuer: given.OIDC_ISSUER,
+            clientId: given.OIDC_CLIENT_ID,
+            clientSecret: given.OIDC_CLIENT_SECRET,
+            name: given.OIDC_NAME,
+            rolesClaim: given.OIDC_ROLES_CLAIM,
+            roleOf: given.OIDC_ROLES,
+            trustEmail: given.OIDC_TRUST_EMAIL === 'yes',
+          }
+        : null,
     databaseTls: (given.DATABASE_TLS ?? (isLoopback(given.DATABASE_HOST) ? 'no' : 'yes')) === 'yes',
   }))
+  .refine(
+    ({ OIDC_ISSUER, OIDC_CLIENT_ID, OIDC_CLIENT_SECRET }) =>
+      [OIDC_ISSUER, OIDC_CLIENT_ID, OIDC_CLIENT_SECRET].every((part) => part === undefined) ||
+      [OIDC_ISSUER, OIDC_CLIENT_ID, OIDC_CLIENT_SECRET].every((part) => part !== undefined),
+    {
+      path: ['OIDC_ISSUER'],
+      error: 'the identity provider needs OIDC_ISSUER, OIDC_CLIENT_ID and OIDC_CLIENT_SECRET',
+    },
+  )
+  .refine(({ LOCAL_ACCOUNTS, outside }) => LOCAL_ACCOUNTS === 'yes' || outside !== null, {
+    path: ['LOCAL_ACCOUNTS'],
+    error: 'yes, or an identity provider (OIDC_ISSUER): otherwise nobody can sign in',
+  })
   // The driver holds a certificate against a name only; given an address it would compare with “localhost”.
   .refine(({ databaseTls, DATABASE_HOST }) => !databaseTls || isIP(DATABASE_HOST) === 0, {
     path: ['DATABASE_HOST'],

@@ -8,6 +8,7 @@ import { checkStored } from '../checks/checkThread.ts'
 import { fileReaders } from '../files/fileReaders.ts'
 import { FileGivenUp, type FileThreads } from '../files/fileThreads.ts'
 import { makeApp } from '../http/app.ts'
+import type { OutsideProvider } from '../people/outside/provider.ts'
 import type { Person } from '../people/people.ts'
 import { beginSession } from '../people/sessions.ts'
 import { claimTask, finishTask, postponeTask } from '../queue/tasks.ts'
@@ -45,6 +46,9 @@ export interface PrivateCollege extends PrivateSchema {
   as: (person: Person) => Promise<Client>
   /** Somebody who is not. */
   stranger: Client
+  /** Signs people in by an identity provider from now on, and by passwords or not. */
+  outside: (provider: OutsideProvider) => void
+  localAccounts: (may: boolean) => void
   /** Brings a template in and releases its first version. */
   release: (template: Template, by: Person) => Promise<void>
   /** A course of the roster that the platform has as well. @returns its id */
@@ -73,6 +77,7 @@ export const startPrivateCollege = async (today = '2026-09-16'): Promise<Private
   const now = `${today}T12:00:00.000Z` as InstitutionInstant
   const platform = heldPlatform(now)
   const clock = { today: () => today as InstitutionDay, now: () => now }
+  const signIn: { outside: OutsideProvider | null; local: boolean } = { outside: null, local: true }
   const ending = new AbortController()
   const server = createServer(
     makeApp({
@@ -83,6 +88,12 @@ export const startPrivateCollege = async (today = '2026-09-16'): Promise<Private
       webFolder: '/nowhere',
       platformUrl: 'http://127.0.0.1:1',
       publicUrl: 'https://wickerframe.example',
+      get outside() {
+        return signIn.outside
+      },
+      get localAccounts() {
+        return signIn.local
+      },
       secureCookies: false,
       proxies: 0,
       holdAnswers: true,
@@ -127,6 +138,12 @@ export const startPrivateCollege = async (today = '2026-09-16'): Promise<Private
     address,
     as: async (person) => clientWith(`wickerframe-session=${await beginSession(pool, person.id)}`),
     stranger: clientWith(''),
+    outside: (provider) => {
+      signIn.outside = provider
+    },
+    localAccounts: (may) => {
+      signIn.local = may
+    },
     release: async (template, by) => {
       const added = await addTemplate(pool, template, by.email)
       if (added.state !== 'added') throw new Error(`the template was not added: ${added.state}`)

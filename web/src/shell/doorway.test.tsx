@@ -59,17 +59,37 @@ describe('a one-time link', () => {
   })
 })
 
+describe('signing in', () => {
+  it('offers the institution’s own sign-in first, and says why it let nobody in', async () => {
+    serve({ signInWays: { local: true, outside: 'Kestrel Sound' } })
+    show(<SignIn />, { address: '/?outside=no-account' })
+    const outside = await screen.findByRole('link', { name: 'Sign in with Kestrel Sound' })
+    expect(outside.getAttribute('href')).toBe('/api/sign-in/outside')
+    expect(screen.getByRole('alert').textContent).toMatch(
+      /^The sign-in of Kestrel Sound knows you, and here nobody has let you in yet/,
+    )
+    expect(screen.getByLabelText('Password')).toBeTruthy()
+  })
+  it('asks for no password where none is kept here, and believes no address that says otherwise', async () => {
+    serve({ signInWays: { local: false, outside: 'Kestrel Sound' } })
+    show(<SignIn />, { address: '/?outside=constructor' })
+    expect(await screen.findByRole('link', { name: 'Sign in with Kestrel Sound' })).toBeTruthy()
+    expect(screen.queryByLabelText('Password')).toBeNull()
+    expect(screen.queryByRole('alert')).toBeNull()
+  })
+})
+
 describe('somebody without an account', () => {
   it('asks for one from the sign-in, and is told what happens', async () => {
-    const asked = serve({ askForAccount: {} })
+    const asked = serve({ askForAccount: {}, signInWays: { local: true, outside: null } })
     const { user } = show(<SignIn />)
-    await user.click(screen.getByRole('button', { name: 'Ask for one' }))
+    await user.click(await screen.findByRole('button', { name: 'Ask for one' }))
     await user.type(screen.getByLabelText('Your name'), 'Maud')
     await user.type(screen.getByLabelText(/address at the institution/), 'maud@x.example')
     await user.type(screen.getByLabelText('What you need it for'), 'I teach.')
     await user.click(screen.getByRole('button', { name: 'Ask for an account' }))
     expect((await screen.findByRole('status')).textContent).toMatch(/An administrator reads/)
-    expect(asked[0]?.body).toEqual({ name: 'Maud', email: 'maud@x.example', words: 'I teach.' })
+    expect(asked.at(-1)?.body).toEqual({ name: 'Maud', email: 'maud@x.example', words: 'I teach.' })
     await user.click(screen.getByRole('button', { name: 'Back to the sign-in' }))
     expect(screen.getByLabelText('Password')).toBeTruthy()
   })

@@ -4,5 +4,5 @@ import type { Me } from '@wickerframe/contract'
 /** Draws everything in the theme that somebody chose; without one, in that of the device. */
 export const useTheme = (theme: Me['theme'] = 'as the device'): void =>
   useEffect(() => {
-    document.documentElement.style.colorScheme = theme === 'as the device' ? '' : theme
+    document.documentElement.dataset['theme'] = theme
   }, [theme])
