@@ -143,8 +143,8 @@ export const startTestBed = async ({ courses = 6, leaseSeconds = 2 } = {}): Prom
   const startServerWith = async (more: Readonly<Record<string, string>>) => {
     const further = await startProcess('server/src/main.ts', {
       ...environment,
-      ...more,
       WICKERFRAME_PORT: '0',
+      ...more,
     })
     started.push(further)
     return { process: further, address: `http://127.0.0.1:${String(further.said['listening'])}` }

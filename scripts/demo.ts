@@ -172,7 +172,7 @@ try {
     }
     return start('server/src/main.ts', { ...environment, WICKERFRAME_PORT: port })
   })
-  await start('identity/src/main.ts', {
+  await start('identity/provider/main.ts', {
     ...outside,
     IDENTITY_PORT: identityPort,
     IDENTITY_REDIRECT: `${environment['WICKERFRAME_PUBLIC_URL']}/api/sign-in/outside/back`,

@@ -1,7 +1,7 @@
 import { generateKeyPairSync, randomBytes } from 'node:crypto'
 import { createServer } from 'node:http'
 import type { IncomingMessage, ServerResponse } from 'node:http'
-import Provider from 'oidc-provider'
+import { Provider } from 'oidc-provider'
 
 /** Somebody whom the provider knows. */
 export interface KnownPerson {
