@@ -1,5 +1,6 @@
 import type { Pool } from 'mysql2/promise'
 import { collectBodies, coursesToTidy, tidyCourse } from './snapshots/bodyCollector.ts'
+import { forgetOld, type Retention } from './retention.ts'
 import { forgetOldDevices, removeEndedSessions } from './people/sessions.ts'
 import { forgetOldLinks } from './people/links.ts'
 import { forgetOldTries } from './people/signInTries.ts'
@@ -9,7 +10,7 @@ const bodiesAtOnce = 500
 const keptHours = 24
 
 /** A little of what has to be done now and then: names and bodies that nobody needs any more go, some at a time. */
-export const keepHouse = async (pool: Pool): Promise<void> => {
+export const keepHouse = async (pool: Pool, keep: Retention): Promise<void> => {
   for (const courseId of await coursesToTidy(pool, coursesAtOnce, keptHours))
     await tidyCourse(pool, courseId)
   await collectBodies(pool, bodiesAtOnce, keptHours)
@@ -17,4 +18,5 @@ export const keepHouse = async (pool: Pool): Promise<void> => {
   await forgetOldDevices(pool)
   await forgetOldTries(pool)
   await forgetOldLinks(pool)
+  await forgetOld(pool, keep)
 }

@@ -46,7 +46,7 @@ const work = async (): Promise<void> => {
       isOurs: schemaGuard(pool, migrationsFolder, log),
       settled: (run) => closeFinishedRun(pool, run),
       collected: () => closeFinishedRuns(pool),
-      keepHouse: () => keepHouse(pool),
+      keepHouse: () => keepHouse(pool, settings.keep),
     },
     log,
   )

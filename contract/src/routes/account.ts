@@ -71,6 +71,13 @@ export const accountRoutes = {
     may: 'use account',
     answer: Account,
   },
+  keptAboutMe: {
+    method: 'get',
+    path: '/api/account/kept',
+    summary: 'What is kept about oneself, as a file',
+    may: 'use account',
+    answer: z.record(z.string(), z.unknown()),
+  },
   changeAccount: {
     method: 'post',
     path: '/api/account',

@@ -4,9 +4,10 @@ import { Done, Words, type Routes } from './asked.ts'
 import { Email, PersonName } from './session.ts'
 
 /**
- * How far somebody is: known from the roster and never asked in, invited (a link is open), may sign in, or not any more.
+ * How far somebody is: known from the roster and never asked in, invited (a link is open), may sign in, not any more, or has
+ * left for good and has no name here.
  */
-export const personStates = ['known', 'invited', 'active', 'deactivated'] as const
+export const personStates = ['known', 'invited', 'active', 'deactivated', 'left'] as const
 export type PersonState = (typeof personStates)[number]
 
 const Roles = z
@@ -66,6 +67,9 @@ export const AccountRequest = z.strictObject({
 })
 export type AccountRequest = z.output<typeof AccountRequest>
 
+/** What is kept about somebody: by table, as it is kept. */
+export const KeptAbout = z.record(z.string(), z.unknown())
+
 export const peopleRoutes = {
   listPeople: {
     method: 'get',
@@ -122,6 +126,21 @@ export const peopleRoutes = {
     may: 'manage people',
     body: z.strictObject({ was, deactivated: z.boolean() }),
     answer: PersonEntry,
+  },
+  takePersonOut: {
+    method: 'post',
+    path: '/api/people/:person/take-out',
+    summary: 'Somebody has left: their name goes from everything, for good',
+    may: 'manage people',
+    body: z.strictObject({ was }),
+    answer: PersonEntry,
+  },
+  keptAboutPerson: {
+    method: 'get',
+    path: '/api/people/:person/kept',
+    summary: 'What is kept about somebody, as a file',
+    may: 'manage people',
+    answer: KeptAbout,
   },
   signPersonOut: {
     method: 'post',

@@ -70,3 +70,14 @@ export const listAuditKinds = async (database: Database): Promise<string[]> =>
        ORDER BY what`,
     )
   ).map((row) => row.what)
+
+/** Takes away entries older than so many days, some at a time. */
+export const forgetAudit = (database: Database, days: number) =>
+  change(
+    database,
+    `DELETE FROM audit
+     WHERE at < TIMESTAMPADD(DAY, -?, ${institutionNow})
+     ORDER BY id
+     LIMIT 1000`,
+    [days],
+  )

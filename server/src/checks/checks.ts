@@ -182,3 +182,18 @@ export const findingsBefore = async (
     }
   )
 }
+
+/** Takes away results older than so many days, some at a time; the latest of a course stays: it is what people are shown. */
+export const forgetResults = (database: Database, days: number) =>
+  change(
+    database,
+    `DELETE FROM check_results
+     WHERE checked_at < TIMESTAMPADD(DAY, -?, ${institutionNow})
+       AND id NOT IN (
+         SELECT latest
+         FROM (SELECT MAX(id) AS latest FROM check_results GROUP BY course_id) AS kept
+       )
+     ORDER BY id
+     LIMIT 1000`,
+    [days],
+  )

@@ -68,3 +68,14 @@ export const markRead = async (
       [id, recipient],
     )
   ).affected === 1
+
+/** Takes away messages older than so many days, some at a time. */
+export const forgetMessages = (database: Database, days: number) =>
+  change(
+    database,
+    `DELETE FROM messages
+     WHERE sent_at < TIMESTAMPADD(DAY, -?, ${institutionNow})
+     ORDER BY id
+     LIMIT 1000`,
+    [days],
+  )

@@ -4,6 +4,8 @@ import { inTransaction, type Database } from '@wickerframe/storage'
 import { recordAudit } from '../audit/audit.ts'
 import type { HandlersOf } from '../http/handler.ts'
 import { HttpProblem, notFound } from '../http/problem.ts'
+import { findEntry } from './accounts.ts'
+import { keptAbout } from './kept.ts'
 import { keepRequest } from './accountRequests.ts'
 import { cookieIn, keepSession } from './cookies.ts'
 import { endLinkOf, findLink } from './links.ts'
@@ -76,6 +78,12 @@ export const accountHandlers: HandlersOf<typeof accountRoutes> = {
   },
   readAccount: ({ request, pool, person, secureCookies }) =>
     accountOf(pool, person.id, cookieIn(request, 'session', secureCookies)),
+  keptAboutMe: async ({ pool, person, response }) => {
+    const entry = await findEntry(pool, person.id)
+    if (!entry) throw notFound('account')
+    response.attachment('what-is-kept-about-me.json')
+    return keptAbout(pool, entry)
+  },
   changeAccount: async ({ request, pool, person, secureCookies, body }) => {
     await inTransaction(pool, async (database) => {
       await changeSelf(database, person.id, body)

@@ -6,6 +6,7 @@ import { personColumns, personOfRow, setRoles, type PersonRow } from './people.t
 
 /** How far somebody is, of the tables `people` and `one_time_links`. */
 const stateColumn = `CASE
+    WHEN people.left_at IS NOT NULL THEN 'left'
     WHEN people.deactivated_at IS NOT NULL THEN 'deactivated'
     WHEN ${canSignIn} THEN 'active'
     WHEN one_time_links.expires_at > NOW(3) THEN 'invited'
@@ -121,7 +122,7 @@ const countByState = async (database: Database): Promise<Record<PersonState, num
      FROM ${withLink}
      GROUP BY state`,
   )
-  const counts = { known: 0, invited: 0, active: 0, deactivated: 0 }
+  const counts = { known: 0, invited: 0, active: 0, deactivated: 0, left: 0 }
   for (const { state, count } of rows) counts[state] = count
   return counts
 }
@@ -238,7 +239,7 @@ export const changePerson = async (
     database,
     `UPDATE people
      SET name = ?, revision = revision + 1
-     WHERE id = ? AND revision = ?`,
+     WHERE id = ? AND revision = ? AND left_at IS NULL`,
     [name, id, was],
   )
   if (affected === 0) return false
@@ -258,7 +259,7 @@ export const setDeactivated = async (
       database,
       `UPDATE people
        SET deactivated_at = IF(?, NOW(3), NULL), revision = revision + 1
-       WHERE id = ? AND revision = ?`,
+       WHERE id = ? AND revision = ? AND left_at IS NULL`,
       [deactivated, id, was],
     )
   ).affected === 1

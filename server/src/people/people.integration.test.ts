@@ -272,7 +272,7 @@ describe('the list of people', () => {
     )
     const first = await list()
     expect([first.people.length, first.total]).toEqual([100, 232])
-    expect(first.counts).toEqual({ known: 231, invited: 0, active: 1, deactivated: 0 })
+    expect(first.counts).toEqual({ known: 231, invited: 0, active: 1, deactivated: 0, left: 0 })
     const seen = first.people.map(({ name }) => name)
     for (let { after } = first; after !== null;) {
       const page = await list(`?after=${after}`)

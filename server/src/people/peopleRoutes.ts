@@ -13,6 +13,8 @@ import {
 } from './accounts.ts'
 import { answerRequest, listRequests, lockRequest } from './accountRequests.ts'
 import { keepingAdministrators } from './administrators.ts'
+import { keptAbout } from './kept.ts'
+import { takeOut } from './leaving.ts'
 import { invite, openLink } from './invite.ts'
 import { addressOfLink, findLink, makeInvitations } from './links.ts'
 import { endSessionsOf } from './sessions.ts'
@@ -106,6 +108,31 @@ export const peopleHandlers: HandlersOf<typeof peopleRoutes> = {
         return entryOf(database, at.person)
       }),
     ),
+  takePersonOut: ({ pool, person, at, body }) =>
+    inTransaction(pool, (database) =>
+      keepingAdministrators(database, async () => {
+        const before = await entryOf(database, at.person)
+        if (before.state === 'left') throw notFound('person who is still here')
+        if (before.revision !== body.was) throw changedMeanwhile(before, body)
+        const as = await takeOut(database, before)
+        await recordAudit(database, {
+          who: person.id === before.id ? as : person.email,
+          what: 'person taken out',
+          subject: as,
+        })
+        return entryOf(database, at.person)
+      }),
+    ),
+  keptAboutPerson: async ({ pool, person, response, at }) => {
+    const entry = await entryOf(pool, at.person)
+    await recordAudit(pool, {
+      who: person.email,
+      what: 'read what is kept about a person',
+      subject: entry.email,
+    })
+    response.attachment(`person-${entry.id}.json`)
+    return keptAbout(pool, entry)
+  },
   signPersonOut: ({ pool, person, at }) =>
     inTransaction(pool, async (database) => {
       const entry = await entryOf(database, at.person)

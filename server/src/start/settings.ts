@@ -14,6 +14,7 @@ const overTls = (url: string): boolean => {
   return protocol === 'https:' || (protocol === 'http:' && isLoopback(hostname))
 }
 const yesOrNo = z.enum(['yes', 'no'], 'yes or no')
+const days = z.coerce.number('a number of days').int().min(1).max(36_500).optional()
 
 const Settings = z
   .object({
@@ -125,6 +126,14 @@ const Settings = z
       .describe(
         'yes where the provider does not say that addresses are verified, but nobody can choose theirs',
       ),
+    KEEP_AUDIT_DAYS: days.describe('For how long who did what is kept; for ever without it'),
+    KEEP_MESSAGES_DAYS: days.describe('For how long messages are kept'),
+    KEEP_RESULTS_DAYS: days.describe(
+      'For how long results of checks are kept; the latest of a course always is',
+    ),
+    KEEP_RUNS_DAYS: days.describe(
+      'For how long runs that have ended are kept, with what failed in them; those that deployed something always are',
+    ),
     CONNECTOR_TIMEOUT_SECONDS: z.coerce.number().int().min(1).max(300).default(20),
   })
   .transform((given) => ({
@@ -144,6 +153,12 @@ const Settings = z
             trustEmail: given.OIDC_TRUST_EMAIL === 'yes',
           }
         : null,
+    keep: {
+      audit: given.KEEP_AUDIT_DAYS ?? null,
+      messages: given.KEEP_MESSAGES_DAYS ?? null,
+      results: given.KEEP_RESULTS_DAYS ?? null,
+      runs: given.KEEP_RUNS_DAYS ?? null,
+    },
     databaseTls: (given.DATABASE_TLS ?? (isLoopback(given.DATABASE_HOST) ? 'no' : 'yes')) === 'yes',
   }))
   .refine(

@@ -209,6 +209,14 @@ export const AccountScreen = ({ me }: { me: Me }) => {
           <Part title="Where you are signed in">
             <Sessions account={account} />
           </Part>
+          <Part title="What is kept about you">
+            <p className="mt-2">
+              <a className="text-tide underline" href="/api/account/kept" download>
+                Save it as a file
+              </a>
+              : your account, and every place in which your name stands.
+            </p>
+          </Part>
         </>
       )}
     </Page>

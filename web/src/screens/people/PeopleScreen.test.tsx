@@ -20,7 +20,7 @@ const entry = (id: number, name: string, more: Partial<PersonEntry> = {}): Perso
 const pageOf = (people: PersonEntry[], more: Partial<PeoplePage> = {}): PeoplePage => ({
   people,
   total: people.length,
-  counts: { known: 2, invited: 0, active: 1, deactivated: 0 },
+  counts: { known: 2, invited: 0, active: 1, deactivated: 0, left: 0 },
   departments: ['GAL', 'NAV'],
   after: null,
   ...more,
@@ -126,6 +126,19 @@ describe('one of them', () => {
     })
     await user.click(dialog.getByRole('button', { name: 'Deactivate' }))
     expect((await dialog.findByRole('alert')).textContent).toMatch(/last administrator/)
+  })
+  it('who has left is taken out in two steps, after being told what that means', async () => {
+    const { user, asked, dialog } = await open({
+      takePersonOut: entry(1, 'a former designer (1)', { state: 'left', revision: 4 }),
+    })
+    const leave = () => asked.filter(({ route }) => route === 'takePersonOut')
+    await user.click(dialog.getByRole('button', { name: /^They have left/ }))
+    expect(dialog.getByText(/This cannot be undone/)).toBeTruthy()
+    expect(leave()).toEqual([])
+    await user.click(dialog.getByRole('button', { name: 'Take Ingrid out for good' }))
+    expect(await dialog.findByText(/^Taken out/)).toBeTruthy()
+    expect(leave().map(({ body }) => body)).toEqual([{ was: 3 }])
+    expect(dialog.queryByRole('button', { name: 'Deactivate' })).toBeNull()
   })
   it('gets a link that is shown once', async () => {
     const { user, dialog } = await open({ linkForPerson: link })

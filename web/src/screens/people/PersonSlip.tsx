@@ -62,9 +62,15 @@ export const PersonSlip = ({
     onSuccess: () => setSaid('Signed out on every device.'),
   })
   const link = useMutation({ mutationFn: () => call('linkForPerson', { at }), onSuccess: onLink })
-  const error = [save, deactivate, signOut, link].find((mutation) => mutation.error)?.error
+  const takeOut = useMutation({
+    mutationFn: () => call('takePersonOut', { at, body: { was } }),
+    onSuccess: took('Taken out. What they wrote stays, without their name.'),
+  })
+  const acts = [save, deactivate, signOut, link, takeOut]
+  const error = acts.find((mutation) => mutation.error)?.error
   const clash = error instanceof ApiError ? error.body.clash : undefined
-  const busy = [save, deactivate, signOut, link].some((mutation) => mutation.isPending)
+  const busy = acts.some((mutation) => mutation.isPending)
+  const [leaving, setLeaving] = useState(false)
   const isDeactivated = stored.state === 'deactivated'
   return (
     <Dialog open onClose={onClose} title={stored.name} explains={stored.email}>
@@ -89,8 +95,7 @@ export const PersonSlip = ({
             shape="word"
             onClick={() => {
               const present = clash.present as PersonEntry
-              save.reset()
-              deactivate.reset()
+              for (const act of acts) act.reset()
               took('This is how it stands now.')(present)
             }}
           >
@@ -98,53 +103,84 @@ export const PersonSlip = ({
           </Button>
         )}
       </div>
-      <form
-        className="mt-2"
-        onSubmit={(event) => {
-          event.preventDefault()
-          setSaid('')
-          save.mutate()
-        }}
-      >
-        <Field
-          label="Name"
-          required
-          maxLength={200}
-          value={wanted.name}
-          onChange={(event) => setWanted({ ...wanted, name: event.target.value })}
-        />
-        <RolesAndDepartments
-          held={wanted}
-          departments={departments}
-          onChange={({ roles, departments: narrowed }) =>
-            setWanted({ ...wanted, roles: [...roles], departments: [...narrowed] })
-          }
-        />
-        <div className="mt-4 flex flex-wrap items-center gap-2">
-          <Button shape="main" type="submit" disabled={busy || sameHeld(stored, wanted)}>
-            Save
-          </Button>
+      {stored.state === 'left' ? (
+        <div className="mt-4 flex items-center gap-2">
           <Button onClick={onClose}>Close</Button>
           <span role="status" className="text-ink-2">
             {said}
           </span>
         </div>
-      </form>
-      <div className="mt-5 flex flex-wrap gap-2 border-t border-line pt-4">
-        {!isDeactivated && (
-          <Button disabled={busy} onClick={() => link.mutate()}>
-            {stored.state === 'active' ? 'Link for another password' : 'Link to be let in'}
-          </Button>
-        )}
-        {stored.state === 'active' && (
-          <Button disabled={busy} onClick={() => signOut.mutate()}>
-            Sign out everywhere
-          </Button>
-        )}
-        <Button disabled={busy} onClick={() => deactivate.mutate(!isDeactivated)}>
-          {isDeactivated ? 'Let them sign in again' : 'Deactivate'}
-        </Button>
-      </div>
+      ) : (
+        <>
+          <form
+            className="mt-2"
+            onSubmit={(event) => {
+              event.preventDefault()
+              setSaid('')
+              save.mutate()
+            }}
+          >
+            <Field
+              label="Name"
+              required
+              maxLength={200}
+              value={wanted.name}
+              onChange={(event) => setWanted({ ...wanted, name: event.target.value })}
+            />
+            <RolesAndDepartments
+              held={wanted}
+              departments={departments}
+              onChange={({ roles, departments: narrowed }) =>
+                setWanted({ ...wanted, roles: [...roles], departments: [...narrowed] })
+              }
+            />
+            <div className="mt-4 flex flex-wrap items-center gap-2">
+              <Button shape="main" type="submit" disabled={busy || sameHeld(stored, wanted)}>
+                Save
+              </Button>
+              <Button onClick={onClose}>Close</Button>
+              <span role="status" className="text-ink-2">
+                {said}
+              </span>
+            </div>
+          </form>
+          <div className="mt-5 flex flex-wrap gap-2 border-t border-line pt-4">
+            {!isDeactivated && (
+              <Button disabled={busy} onClick={() => link.mutate()}>
+                {stored.state === 'active' ? 'Link for another password' : 'Link to be let in'}
+              </Button>
+            )}
+            {stored.state === 'active' && (
+              <Button disabled={busy} onClick={() => signOut.mutate()}>
+                Sign out everywhere
+              </Button>
+            )}
+            <Button disabled={busy} onClick={() => deactivate.mutate(!isDeactivated)}>
+              {isDeactivated ? 'Let them sign in again' : 'Deactivate'}
+            </Button>
+            <Button disabled={busy} onClick={() => setLeaving(!leaving)} aria-expanded={leaving}>
+              They have left …
+            </Button>
+          </div>
+          {leaving && (
+            <div className="mt-3 border-l-4 border-rust bg-rust-soft px-3 py-2">
+              <p>
+                Their name and address go from everything for good: in their place stands what they
+                were, with a number. Courses, templates and comments stay. This cannot be undone;
+                who still stands in the roster comes back with its next import.
+              </p>
+              <Button className="mt-2" disabled={busy} onClick={() => takeOut.mutate()}>
+                Take {stored.name} out for good
+              </Button>
+            </div>
+          )}
+          <p className="mt-4 text-ink-2">
+            <a className="text-tide underline" href={`/api/people/${stored.id}/kept`} download>
+              What is kept about them, as a file
+            </a>
+          </p>
+        </>
+      )}
     </Dialog>
   )
 }

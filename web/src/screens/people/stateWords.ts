@@ -6,4 +6,5 @@ export const stateWords: Readonly<Record<PersonState, string>> = {
   invited: 'invited',
   known: 'known, not invited',
   deactivated: 'deactivated',
+  left: 'has left',
 }

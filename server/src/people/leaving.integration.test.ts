@@ -1,0 +1,177 @@
+import { afterAll, beforeAll, expect, it } from 'vitest'
+import type { PersonEntry } from '@wickerframe/contract'
+import { exampleFacts, exampleTemplate } from '@wickerframe/core/testing'
+import { startCheckedCollege, type CheckedCollege } from '../testing/privateCollege.testing.ts'
+import { traces } from './traces.ts'
+
+let college: CheckedCollege
+const [teaching] = exampleFacts().instructors
+const instructor = { email: teaching?.email ?? '', name: teaching?.name ?? '' }
+const designer = 'designer@kestrelsound.example'
+
+beforeAll(async () => {
+  college = await startCheckedCollege()
+})
+afterAll(() => college.stop())
+
+const entryOf = async (search: string): Promise<PersonEntry> =>
+  (await college.people.administrator.get(`/api/people?search=${encodeURIComponent(search)}`)).body
+    .people[0]
+const takeOut = async (person: PersonEntry) =>
+  college.people.administrator.post(`/api/people/${person.id}/take-out`, { was: person.revision })
+
+/**
+ * What the course itself says, as the platform told it or as it was written there: it is the course's, and changes where the
+ * course does.
+ */
+const ofTheCourse = [
+  'snapshots.document',
+  'page_bodies.html',
+  'course_bodies.own',
+  'deployments.expansion',
+  'deployments.undo_record',
+  'deployments.receipt',
+  'course_bases.document',
+  'tasks.payload',
+  'cohort_names.name',
+]
+/** Every column of every table in which a text still stands, but for what is the course’s. */
+const placesOf = async (text: string): Promise<string[]> => {
+  const columns = await college.rows<{ place: string; t: string; c: string }>(
+    `SELECT CONCAT(table_name, '.', column_name) AS place, table_name AS t, column_name AS c
+     FROM information_schema.columns
+     WHERE table_schema = DATABASE()
+       AND data_type IN ('varchar', 'char', 'text', 'mediumtext', 'longtext', 'longblob')`,
+  )
+  const found: string[] = []
+  for (const { place, t, c } of columns) {
+    if (ofTheCourse.includes(place)) continue
+    const hits = await college.rows(
+      `SELECT 1
+       FROM ${t}
+       WHERE LOCATE(?, ${c}) > 0
+       LIMIT 1`,
+      [text],
+    )
+    if (hits.length > 0) found.push(place)
+  }
+  return found
+}
+const must = async (answer: Promise<{ status: number; body: unknown }>) => {
+  const { status, body } = await answer
+  if (status !== 200) throw new Error(`${status}: ${JSON.stringify(body)}`)
+}
+
+/** Both do what people do, so that their names stand in many places. */
+const everybodyActs = async (): Promise<void> => {
+  const { people, about } = college
+  const { key } = exampleTemplate()
+  await college.readWith((course) => {
+    course.modules.splice(1, 1)
+  })
+  const { findings = [] } = (await college.result()) ?? {}
+  const fingerprint = findings[0]?.places[0]?.fingerprint ?? ''
+  expect(fingerprint).not.toBe('')
+  await must(
+    people.instructor.post(`${about}/waivers`, {
+      fingerprint,
+      scope: 'place',
+      until: null,
+      reason: 'Sea.',
+    }),
+  )
+  await must(
+    people.designer.post(`${about}/follow-ups`, { does: 'raise', fingerprints: [fingerprint] }),
+  )
+  await must(people.designer.post(`/api/templates/${key}/comments`, { text: 'Aye.', part: null }))
+  await must(
+    people.designer.post('/api/standing-rules', {
+      department: null,
+      modality: null,
+      weeks: null,
+      template: key,
+    }),
+  )
+  await must(people.designer.post('/api/checks', { courses: [college.course] }))
+  await must(people.administrator.post(`/api/people/${(await entryOf(instructor.email)).id}/link`))
+}
+
+it('somebody reads what is kept about them: their account and every place that names them', async () => {
+  await everybodyActs()
+  const { body, headers } = await college.people.instructor.get('/api/account/kept')
+  expect(headers.get('content-disposition')).toMatch(/attachment.*\.json/)
+  expect(body).toMatchObject({
+    schema: 'wickerframe.person/1',
+    account: { email: instructor.email, roles: ['instructor'] },
+  })
+  expect(body.named['waivers.asked_by'][0]).toMatchObject({ reason: 'Sea.' })
+  expect(Object.keys(body.named)).toContain('course_instructors.email')
+  const { id } = await entryOf(designer)
+  const ofDesigner = (await college.people.administrator.get(`/api/people/${id}/kept`)).body
+  expect(Object.keys(ofDesigner.named)).toEqual(
+    expect.arrayContaining([
+      'template_versions.released_by',
+      'runs.created_by',
+      'follow_ups.raised_by',
+    ]),
+  )
+  expect((await college.people.reviewer.get(`/api/people/${id}/kept`)).status).toBe(403)
+})
+
+it('every column that names somebody is among the traces', async () => {
+  const known = new Set(traces.map(({ table, column }) => `${table}.${column}`))
+  // What is about one person alone is taken away with them, not renamed.
+  const removed = [
+    'people.email',
+    'messages.recipient',
+    'account_requests.email',
+    'sign_in_tries.name',
+    'audit.subject',
+    'audit.from_value',
+    'audit.to_value',
+    'check_results.findings',
+  ]
+  for (const place of [...(await placesOf(instructor.email)), ...(await placesOf(designer))])
+    expect([place, known.has(place) || removed.includes(place)]).toEqual([place, true])
+})
+
+it('who leaves is named nowhere any more, and stays one and the same person', async () => {
+  for (const [who, role] of [
+    [instructor.email, 'instructor'],
+    [designer, 'designer'],
+  ] as const) {
+    const person = await entryOf(who)
+    const stands = await placesOf(who)
+    expect(stands.length).toBeGreaterThan(3)
+    const left = await takeOut(person)
+    const as = `a former ${role} (${person.id})`
+    expect(left.body).toMatchObject({ state: 'left', name: as })
+    expect([who, await placesOf(who)]).toEqual([who, []])
+    expect((await takeOut(left.body)).status).toBe(404)
+  }
+  expect(await placesOf(JSON.stringify(instructor.name))).toEqual([])
+  const versions = (await college.people.reviewer.get('/api/templates')).body[0].versions
+  expect(versions[0].by).toMatch(/^a former designer \(\d+\)$/)
+  expect((await college.people.designer.get('/api/me')).status).toBe(401)
+})
+
+it('a released version still changes by nothing else', async () => {
+  for (const [column, value] of [
+    ['note', 'Another'],
+    ['released_by', 'somebody else'],
+  ])
+    await expect(
+      college.pool.query(
+        `UPDATE template_versions
+         SET ${column} = ?`,
+        [value],
+      ),
+    ).rejects.toThrow('a released version never changes')
+})
+
+it('the last administrator cannot leave, nor somebody whom another has just changed', async () => {
+  const administrator = await entryOf('administrator@')
+  expect((await takeOut(administrator)).body.title).toBe('last administrator')
+  expect((await takeOut({ ...administrator, revision: 99 })).body.title).toBe('clash')
+  expect((await college.people.administrator.get('/api/me')).status).toBe(200)
+})
