@@ -1,10 +1,7 @@
 import { describe, expect, it } from 'vitest'
-import { expectationFor } from '../check/index.ts'
+import { exampleContext } from '../check/exampleContext.testing.ts'
 import { applyChanges, documentHand } from '../course/index.ts'
-import { keptPage } from '../page/keptPage.testing.ts'
-import { pairCourse } from '../pair/index.ts'
 import { rememberOf } from '../remember/index.ts'
-import { CheckContext } from './context.ts'
 import { exampleCourse } from './example/exampleCourse.ts'
 import { gradedTemplate } from './example/gradedTemplate.ts'
 import { ruleExamples } from './example/ruleExamples.testing.ts'
@@ -14,19 +11,7 @@ import type { AnyRule, ExampleCourse, RuleExample } from './rule.ts'
 
 /** What a rule says of a course as it stands. */
 const looked = (rule: AnyRule, shown: ExampleCourse, asOf: string | undefined) => {
-  const worked = expectationFor(shown)
-  if (!worked.ok) throw new Error(JSON.stringify(worked.problems))
-  const pageOf = (item: { html: string | null }) =>
-    item.html === null ? null : keptPage(item.html)
-  const pairing = pairCourse(worked.value.expected, shown.course, pageOf)
-  const context = new CheckContext({
-    ...worked.value,
-    course: shown.course,
-    pairing,
-    asOf: asOf ?? '2026-09-16',
-    pageOf,
-    history: shown.history,
-  })
+  const context = exampleContext(shown, asOf)
   const parameters = shown.template.policies.find((policy) => policy.rule === rule.id)?.parameters
   return { verdicts: [...rule.run(context, parameters)], context }
 }
