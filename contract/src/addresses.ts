@@ -55,6 +55,7 @@ export const addresses = {
   takeOver: { method: 'post', path: '/api/templates/:template/take-over' },
   useVersion: { method: 'post', path: '/api/templates/:template/versions/:version/use' },
   retireVersion: { method: 'post', path: '/api/templates/:template/versions/:version/retire' },
+  letLookAfter: { method: 'post', path: '/api/templates/:template/designers' },
   letContribute: { method: 'post', path: '/api/templates/:template/contributors' },
   listComments: { method: 'get', path: '/api/templates/:template/comments' },
   addComment: { method: 'post', path: '/api/templates/:template/comments' },

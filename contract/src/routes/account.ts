@@ -10,6 +10,8 @@ export const Preferences = z.strictObject({
   theme: z.enum(themes).default('as the device'),
   /** Whether they are told that a rollout of theirs has ended. */
   tellOfRollouts: z.boolean().default(true),
+  /** Whether they are told what others change in templates that they look after. */
+  tellOfTemplates: z.boolean().default(true),
 })
 export type Preferences = z.output<typeof Preferences>
 

@@ -4,6 +4,8 @@ import { Done, type Routes } from './asked.ts'
 export const Message = z.strictObject({
   id: z.number(),
   run: z.number().nullable(),
+  /** Key of the template it is about. */
+  template: z.string().nullable(),
   at: z.string(),
   subject: z.string(),
   body: z.string(),

@@ -77,6 +77,9 @@ export const TemplateDraft = TemplateSummary.extend({
   /** The released version the layer is built on; null for a template of its own. */
   upper: Template.nullable(),
   contributors: z.array(z.strictObject({ name: z.string(), email: z.string() })),
+
+  /** Who looks after it: each is told what another changes. */
+  designers: z.array(z.strictObject({ name: z.string(), email: z.string() })),
 })
 export type TemplateDraft = z.output<typeof TemplateDraft>
 export const TemplateComment = z.strictObject({
@@ -178,6 +181,14 @@ export const templateRoutes = {
     summary: 'Retire a version, or bring it back',
     may: 'keep templates',
     body: RetireVersion,
+    answer: Done,
+  },
+  letLookAfter: {
+    method: 'post',
+    path: '/api/templates/:template/designers',
+    summary: 'Let a designer look after a template with others, or no longer',
+    may: 'keep templates',
+    body: LetContribute,
     answer: Done,
   },
   letContribute: {

@@ -39,16 +39,19 @@ export const listMessages = async (
     await rowsOf<{
       id: number
       run: number | null
+      template: string | null
       at: string
       subject: string
       body: string
       readAt: string | null
     }>(
       database,
-      `SELECT id, run_id AS run, sent_at AS at, subject, body, read_at AS readAt
+      `SELECT messages.id, messages.run_id AS run, templates.template_key AS template,
+         messages.sent_at AS at, messages.subject, messages.body, messages.read_at AS readAt
        FROM messages
-       WHERE recipient = ?
-       ORDER BY id DESC
+       LEFT JOIN templates ON templates.id = messages.template_id
+       WHERE messages.recipient = ?
+       ORDER BY messages.id DESC
        LIMIT ?`,
       [recipient, String(most)],
     )

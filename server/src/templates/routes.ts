@@ -11,6 +11,7 @@ import {
   findDraftRevision,
   findVersion,
   letContribute,
+  letLookAfter,
   listTemplates,
   releaseDraft,
   retireVersion,
@@ -186,6 +187,16 @@ export const templateHandlers: HandlersOf<typeof templateRoutes> = {
     const { retired } = body
     if (!(await retireVersion(pool, at.template, at.version, retired, person.email)))
       throw notFound('version')
+    return {}
+  },
+  letLookAfter: async ({ pool, person, at, body }) => {
+    const { email, may } = body
+    if (!(await letLookAfter(pool, at.template, email, may, person.email)))
+      throw new HttpProblem(
+        404,
+        'not-found',
+        `there is no such template, or no designer with the e-mail address ${email}`,
+      )
     return {}
   },
   letContribute: async ({ pool, person, at, body }) => {

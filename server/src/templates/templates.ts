@@ -33,6 +33,7 @@ import {
   institutionNow,
 } from '@wickerframe/storage'
 import { digestOf } from '../digest.ts'
+import { addCoDesigner, listCoDesigners, removeCoDesigner, tellCoDesigners } from './coDesigners.ts'
 import { recordAudit } from '../audit/audit.ts'
 import { houseTextsInForce, keepFromTemplate, withHouseTexts } from '../library/library.ts'
 import { instantOfRow } from '../moment.ts'
@@ -80,6 +81,8 @@ export const addTemplate = async (
     const problems = upper ? weakenings(upper, template) : []
     if (problems.length > 0) return { state: 'weakens', problems }
     await insertTemplate(database, draftOf(template))
+    const added = await findTemplateId(database, template.key)
+    if (added !== null) await addCoDesigner(database, added, who)
     await keepFromTemplate(database, template, who)
     await recordAudit(database, { who, what: 'template brought in', subject: template.key })
     return { state: 'added' }
@@ -294,12 +297,14 @@ export const findDraft = async (
   const draft = draftIn(row, await houseTextsInForce(database))
   const upper = await upperOf(database, draft)
   const contributors = await listContributors(database, row.id)
+  const designers = await listCoDesigners(database, row.id)
   return {
     ...(await summaryOf(database, row, draft, person)),
     draft,
     savedAt: instantOfRow(row.saved_at),
     upper: upper === 'gone' ? null : upper,
     contributors,
+    designers,
   }
 }
 
@@ -461,6 +466,10 @@ export const editDraft = async (
     const refusal = await refusalOf(database, draft)
     if (refusal) return refusal
     const revision = await storeDraft(database, row, draft, edits.length)
+    await tellCoDesigners(database, row.id, person, {
+      subject: `“${draft.title}” is being changed`,
+      body: `${person.name} edits its draft.`,
+    })
     await recordAudit(database, {
       who: person.email,
       what: 'draft edited',
@@ -594,6 +603,10 @@ export const releaseDraft = async (
     const document: Template = { ...draft, version: number }
     await insertVersion(database, row.id, document, number, person.email, note)
     await forgetEditsSince(database, row.id)
+    await tellCoDesigners(database, row.id, person, {
+      subject: `“${draft.title}” has version ${number}`,
+      body: `${person.name}: ${note}`,
+    })
     await recordAudit(database, {
       who: person.email,
       what: 'version released',
@@ -746,6 +759,30 @@ const bringBack = (database: Database, { templateId, number }: Version) =>
      WHERE template_id = ? AND number = ?`,
     [templateId, number],
   )
+
+/** Lets a designer look after a template with others, or no longer. @returns false when the template or the designer is not there */
+export const letLookAfter = async (
+  pool: Pool,
+  key: string,
+  email: string,
+  may: boolean,
+  who: string,
+): Promise<boolean> =>
+  inTransaction(pool, async (database) => {
+    const template = await findTemplateId(database, key)
+    if (template === null) return false
+    const done = may
+      ? await addCoDesigner(database, template, email)
+      : await removeCoDesigner(database, template, email)
+    if (done)
+      await recordAudit(database, {
+        who,
+        what: may ? 'designer added to a template' : 'designer taken from a template',
+        subject: key,
+        to: email,
+      })
+    return done
+  })
 
 /** Lets somebody contribute to a template, or no longer. @returns false when the template or the contributor is not there */
 export const letContribute = async (

@@ -67,6 +67,7 @@ export const templateDraft = (
   savedAt: '2026-09-16T12:00:00Z',
   upper: null,
   contributors: [],
+  designers: [],
   ...more,
 })
 

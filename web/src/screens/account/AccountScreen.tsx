@@ -62,6 +62,12 @@ const Name = ({ account }: { account: Account }) => {
   )
 }
 
+/** What one may be told of. */
+const told = [
+  { key: 'tellOfRollouts', text: 'Tell me when a rollout that I began has ended' },
+  { key: 'tellOfTemplates', text: 'Tell me when others change templates that I look after' },
+] as const
+
 const Preferences = ({ account }: { account: Account }) => {
   const change = useAccountChange()
   const { name, preferences } = account
@@ -78,19 +84,18 @@ const Preferences = ({ account }: { account: Account }) => {
           </Choice>
         ))}
       </div>
-      <label className="flex items-baseline gap-2">
-        <input
-          type="checkbox"
-          checked={preferences.tellOfRollouts}
-          onChange={(event) =>
-            change.mutate({
-              name,
-              preferences: { ...preferences, tellOfRollouts: event.target.checked },
-            })
-          }
-        />
-        Tell me when a rollout that I began has ended
-      </label>
+      {told.map(({ key, text }) => (
+        <label key={key} className="flex items-baseline gap-2">
+          <input
+            type="checkbox"
+            checked={preferences[key]}
+            onChange={(event) =>
+              change.mutate({ name, preferences: { ...preferences, [key]: event.target.checked } })
+            }
+          />
+          {text}
+        </label>
+      ))}
       <Problem error={change.error} />
     </div>
   )

@@ -5,6 +5,7 @@ import { may } from '@wickerframe/contract/capabilities'
 import { useTemplates } from '../../api/queries.ts'
 import { Moment, Page, Pick, plural, Problem, Waiting } from '../../controls/controls.tsx'
 import { Tick } from '../../controls/typed.tsx'
+import { Messages } from '../../shell/Messages.tsx'
 import { useAddress } from '../../shell/useAddress.ts'
 
 const fits = <T,>(list: readonly T[], wanted: T | null): boolean =>
@@ -75,6 +76,7 @@ export const TemplatesScreen = ({ me }: { me: Me }) => {
         )
       }
     >
+      <Messages about="template" />
       <Problem error={templates.error} />
       {templates.isPending && <Waiting what="the templates" />}
       {all.length > 0 && (

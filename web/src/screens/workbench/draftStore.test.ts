@@ -38,6 +38,7 @@ class Server {
       savedAt: '2026-09-16T12:00:00Z',
       upper: null,
       contributors: [],
+      designers: [],
     }
   }
   edit(edits: readonly TemplateEdit[]): Response {

@@ -65,13 +65,32 @@ const Uses = ({
   )
 }
 
-/** Who contributes to this template, and to no other it is built on. */
-const Contributors = ({ template }: { template: TemplateDraft }) => {
+/** Names people of a template, and lets others be among them. */
+const Named = ({
+  title,
+  explains,
+  nobody,
+  people,
+  label,
+  action,
+  template,
+  route,
+}: {
+  title: string
+  explains: string
+  nobody: string
+  people: TemplateDraft['contributors']
+  /** What is asked for, and what is done with it. */
+  label: string
+  action: string
+  template: TemplateDraft
+  route: 'letContribute' | 'letLookAfter'
+}) => {
   const client = useQueryClient()
   const [email, setEmail] = useState('')
   const put = useMutation({
     mutationFn: (who: { email: string; may: boolean }) =>
-      call('letContribute', { at: { template: template.key }, body: who }),
+      call(route, { at: { template: template.key }, body: who }),
     onSuccess: () => {
       setEmail('')
       return client.invalidateQueries({ queryKey: ['template', template.key] })
@@ -79,20 +98,18 @@ const Contributors = ({ template }: { template: TemplateDraft }) => {
   })
   return (
     <section className="mt-6">
-      <h2 className="text-[18px]">Who contributes</h2>
-      <p className="text-ink-2">
-        Contributors edit this template’s draft, and neither what it is built on nor any other; a
-        designer releases it.
-      </p>
+      <h2 className="text-[18px]">{title}</h2>
+      <p className="text-ink-2">{explains}</p>
       <Problem error={put.error} />
       <ul>
-        {template.contributors.map((contributor) => (
-          <li key={contributor.email} className="flex flex-wrap items-baseline gap-3">
-            {contributor.name}, {contributor.email}
+        {people.map((person) => (
+          <li key={person.email} className="flex flex-wrap items-baseline gap-3">
+            {person.name}, {person.email}
             {template.mayRelease && (
               <Button
                 shape="word"
-                onClick={() => put.mutate({ email: contributor.email, may: false })}
+                aria-label={`${person.name}: no longer`}
+                onClick={() => put.mutate({ email: person.email, may: false })}
               >
                 no longer
               </Button>
@@ -100,7 +117,7 @@ const Contributors = ({ template }: { template: TemplateDraft }) => {
           </li>
         ))}
       </ul>
-      {template.contributors.length === 0 && <p className="text-ink-2">Nobody but designers.</p>}
+      {people.length === 0 && <p className="text-ink-2">{nobody}</p>}
       {template.mayRelease && (
         <form
           className="mt-2 flex flex-wrap items-end gap-3"
@@ -110,19 +127,47 @@ const Contributors = ({ template }: { template: TemplateDraft }) => {
           }}
         >
           <Field
-            label="E-mail of a contributor"
+            label={label}
             type="email"
             value={email}
             onChange={(event) => setEmail(event.target.value)}
           />
           <Button type="submit" disabled={email.trim() === '' || put.isPending}>
-            Let them contribute
+            {action}
           </Button>
         </form>
       )}
     </section>
   )
 }
+
+/** Who looks after this template. */
+const Designers = ({ template }: { template: TemplateDraft }) => (
+  <Named
+    title="Who looks after it"
+    explains="Every designer may change it; these are told when another one does, and when a version is released."
+    nobody="Nobody is told."
+    people={template.designers}
+    label="E-mail of a designer"
+    action="Let them look after it"
+    template={template}
+    route="letLookAfter"
+  />
+)
+
+/** Who contributes to this template, and to no other it is built on. */
+const Contributors = ({ template }: { template: TemplateDraft }) => (
+  <Named
+    title="Who contributes"
+    explains="Contributors edit this template’s draft, and neither what it is built on nor any other; a designer releases it."
+    nobody="Nobody but designers."
+    people={template.contributors}
+    label="E-mail of a contributor"
+    action="Let them contribute"
+    template={template}
+    route="letContribute"
+  />
+)
 
 /** Versions: which there are, which is in use where, and what differs between any two. */
 export const VersionsView = ({ template }: { template: TemplateDraft }) => {
@@ -249,6 +294,7 @@ export const VersionsView = ({ template }: { template: TemplateDraft }) => {
             </li>
           ))}
         </ul>
+        <Designers template={template} />
         <Contributors template={template} />
       </section>
       <section>
