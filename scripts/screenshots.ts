@@ -71,6 +71,14 @@ const planUpdate = async (page: Page): Promise<number> => {
   return run
 }
 
+const signIn = async (page: Page, email: string): Promise<void> => {
+  await page.goto(address)
+  await page.getByLabel('E-mail').fill(email)
+  await page.getByLabel('Password').fill(demoPassword)
+  await page.getByRole('button', { name: 'Sign in' }).click()
+  await page.getByRole('navigation').waitFor()
+}
+
 const views: Record<string, (page: Page) => Promise<void>> = {
   today: async (page) => void (await page.goto(`${address}/today`)),
   workbench: async (page) =>
@@ -79,7 +87,6 @@ const views: Record<string, (page: Page) => Promise<void>> = {
     await page.goto(`${address}/templates/harbour-standard?part=home-page`)
     await page.getByRole('button', { name: 'As the instructor' }).click()
   },
-  'workbench-layer': async (page) => void (await page.goto(`${address}/templates/nav-110`)),
   'new-template': async (page) => {
     await page.goto(`${address}/templates/new?way=model&course=1`)
     await page.getByText('What repeats').waitFor()
@@ -127,6 +134,12 @@ const views: Record<string, (page: Page) => Promise<void>> = {
     await page.getByLabel('Divide evenly into').selectOption('4')
   },
   'practice-platform': async (page) => void (await page.goto(`${platform}/courses/kc-1001`)),
+  people: async (page) => {
+    await page.context().clearCookies()
+    await signIn(page, 'administrator@kestrelsound.example')
+    await page.goto(`${address}/people`)
+    await page.getByRole('table').waitFor()
+  },
 }
 
 const browser = await openBrowser()
@@ -141,11 +154,7 @@ page.on(
   'console',
   (message) => message.type() === 'error' && console.error('console:', message.text()),
 )
-await page.goto(address)
-await page.getByLabel('E-mail').fill('designer@kestrelsound.example')
-await page.getByLabel('Password').fill(demoPassword)
-await page.getByRole('button', { name: 'Sign in' }).click()
-await page.getByRole('navigation').waitFor()
+await signIn(page, 'designer@kestrelsound.example')
 for (const [name, show] of Object.entries(views)) {
   if (only.length > 0 && !only.includes(name)) continue
   await show(page)

@@ -30,7 +30,7 @@ const Row = ({ person, onOpen }: { person: PersonEntry; onOpen: () => void }) =>
       <Button shape="word" className="py-0! text-left" onClick={onOpen}>
         {person.name}
       </Button>
-      <span className="ml-2 break-all text-ink-2">{person.email}</span>
+      {person.state !== 'left' && <span className="ml-2 break-all text-ink-2">{person.email}</span>}
     </td>
     <td className="pr-4">{rolesInWords(person.roles) || 'no role'}</td>
     <td className="pr-4">{person.departments.join(', ')}</td>
