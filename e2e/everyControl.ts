@@ -61,13 +61,15 @@ interface Asked {
 }
 const routeAt = (method: string, address: string) => {
   const { pathname } = new URL(address)
-  return routeNames.map(routeNamed).find(
-    (route) =>
-      route.method === method.toLowerCase() &&
-      new RegExp(`^${route.path.replace(/:\w+/g, '[^/]+')}$`).test(pathname) &&
-      // `/courses/made` is not the course “made”.
-      !routeNames.some((name) => routeNamed(name).path === pathname && routeNamed(name) !== route),
-  )
+  const found = routeNames
+    .map(routeNamed)
+    .filter(
+      (route) =>
+        route.method === method.toLowerCase() &&
+        new RegExp(`^${route.path.replace(/:\w+/g, '[^/]+')}$`).test(pathname),
+    )
+  // `/api/courses/made` is not the course “made”.
+  return found.find(({ path }) => path === pathname) ?? found[0]
 }
 /** What is posted is noted and goes nowhere; what is read and refused is noted. */
 const watch = async (page: Page): Promise<Asked> => {
