@@ -10,6 +10,7 @@ export const outsideProblems = [
   'no-account',
   'deactivated',
   'over',
+  'throttled',
 ] as const
 export type OutsideProblem = (typeof outsideProblems)[number]
 

@@ -118,6 +118,27 @@ describe('a designer of some departments', () => {
     expect((await client.post('/api/checks', { courses: [ids.taught] })).status).toBe(404)
     expect((await client.post('/api/checks', { courses: [ids.safety] })).status).toBe(200)
   })
+  it('sees and throws away rehearsals of theirs only', async () => {
+    const designer = await college.person('designer')
+    await college.pool.query(
+      `INSERT INTO runs (id, kind, state, title, created_by, created_at)
+       VALUES (900, 'rollout', 'planned', 'A', ?, NOW(3))`,
+      [designer.email],
+    )
+    for (const [id, course] of [
+      ['of-safety', ids.safety],
+      ['of-galley', ids.galley],
+    ])
+      await college.pool.query(
+        `INSERT INTO rehearsals (id, run_id, course_id, created_by, created_at)
+         VALUES (?, 900, ?, ?, NOW(3))`,
+        [id, course, designer.email],
+      )
+    await become(['designer'], ['SAF'])
+    const listed = (await client.get('/api/rehearsals')).body
+    expect(listed.map(({ id }: { id: string }) => id)).toEqual(['of-safety'])
+    expect((await client.post('/api/rehearsals/of-galley/discard')).status).toBe(404)
+  })
   it('does not decide for others: rosters, standing rules, versions in use', async () => {
     await become(['designer'], ['GAL'])
     const { key } = exampleTemplate()

@@ -114,12 +114,15 @@ export const makeApp = (settings: AppSettings): Express => {
       const person = await mustSay(personOf(pool, request, secureCookies))
       if (route.may !== 'anyone') {
         if (!person) throw new HttpProblem(401, 'not-signed-in', 'sign in first')
-        if (!may(person, route.may))
+        // One's own account is there also for who has no role.
+        if (route.may !== 'use account' && !may(person, route.may))
           throw new HttpProblem(403, 'not-allowed', `this is for ${whoMay(route.may)}`)
       }
       // Whoever has several roles acts in those that may do this: what they merely see otherwise is not theirs to act on.
       response.locals['person'] =
-        person && route.may !== 'anyone' ? actingTo(person, route.may) : (person ?? nobody)
+        person && route.may !== 'anyone' && route.may !== 'use account'
+          ? actingTo(person, route.may)
+          : (person ?? nobody)
       next()
     }
     app[route.method](

@@ -342,6 +342,20 @@ describe('somebody without an account', () => {
 })
 
 describe('one’s own account', () => {
+  it('is there also for who has no role, and nothing else is', async () => {
+    const designer = await college.person('designer')
+    const client = await college.as(designer)
+    await college.pool.query(
+      `DELETE FROM person_roles
+       WHERE person_id = ?`,
+      [designer.id],
+    )
+    expect((await client.get('/api/me')).body).toMatchObject({ roles: [] })
+    expect((await client.get('/api/account')).status).toBe(200)
+    for (const path of ['/api/courses', '/api/templates', '/api/today', '/api/people'])
+      expect([path, (await client.get(path)).status]).toEqual([path, 403])
+    expect((await client.post('/api/sign-out')).status).toBe(200)
+  })
   it('shows its sessions, ends one of them, and not those of another', async () => {
     const designer = await college.person('designer')
     const [here, there] = [await college.as(designer), await college.as(designer)]

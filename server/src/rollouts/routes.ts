@@ -278,10 +278,11 @@ export const rolloutHandlers: HandlersOf<typeof rolloutRoutes> = {
     }
   },
   undoRollout: (handling) => undo(handling, handling.at.run, handling.body.courses ?? []),
-  listRehearsals: async ({ pool, platformUrl }) => listRehearsals(pool, platformUrl),
-  discardRehearsal: async ({ pool, connector, at }) => {
+  listRehearsals: async ({ pool, person, platformUrl }) =>
+    listRehearsals(pool, platformUrl, person),
+  discardRehearsal: async ({ pool, connector, person, at }) => {
     const id = at.rehearsal
-    if (!(await findRehearsal(pool, id))) throw notFound('rehearsal')
+    if (!(await findRehearsal(pool, id, person))) throw notFound('rehearsal')
     const gone = await connector.discard(id)
     if (gone.state !== 'answered' && !(gone.state === 'refused' && gone.status === 404))
       throw new HttpProblem(

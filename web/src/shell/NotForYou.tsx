@@ -7,8 +7,8 @@ import { Page } from '../controls/controls.tsx'
 export const NotForYou = ({ me, needs, home }: { me: Me; needs: Capability; home: string }) => (
   <Page title={`This is for ${whoMay(needs)}`}>
     <p className="mt-3">
-      You are signed in as {me.name}, {rolesInWords(me.roles)}. If you need what is here, ask an
-      administrator.
+      You are signed in as {me.name}, {rolesInWords(me.roles) || 'without a role'}. If you need what
+      is here, ask an administrator.
     </p>
     <p className="mt-3">
       <Link className="underline" to={home}>

@@ -15,6 +15,7 @@ const outsideWords: Readonly<Record<OutsideProblem, string>> = {
   'no-account': 'knows you, and here nobody has let you in yet. Ask for an account below.',
   deactivated:
     'knows you, and your account here was deactivated. An administrator can tell you why.',
+  throttled: 'was tried too often from here. Try again in ten minutes.',
   over: 'took too long, or was begun in another window. Begin again.',
 }
 const outsideProblem = (): OutsideProblem | null => {

@@ -24,7 +24,8 @@ beforeAll(async () => {
 })
 afterAll(() => college.stop())
 beforeEach(async () => {
-  for (const table of ['people', 'audit']) await college.pool.query(`DELETE FROM ${table}`)
+  for (const table of ['people', 'audit', 'sign_in_tries'])
+    await college.pool.query(`DELETE FROM ${table}`)
 })
 
 /** A browser: it keeps cookies by host and goes where it is sent, one step at a time. */
@@ -287,6 +288,22 @@ describe('a provider that lies', () => {
     lie = told
     const { how, goesOn } = await attempt()
     expect([goesOn, (await me(how)).status]).toEqual([`/?outside=${problem}`, 401])
+  })
+  it('is not asked without end by whoever comes back again and again, and lets in who waits', async () => {
+    lie = { raw: '{}' }
+    const ends = new Set<string>()
+    for (let i = 0; i < 45; i++) ends.add((await attempt()).goesOn)
+    expect([...ends]).toEqual(['/?outside=wrong-answer', '/?outside=throttled'])
+    lie = {}
+    expect((await attempt()).goesOn).toBe('/?outside=throttled')
+    await college.pool.query(
+      `UPDATE sign_in_tries
+       SET since = TIMESTAMPADD(MINUTE, -11, NOW(3))`,
+    )
+    expect((await attempt()).goesOn).toBe('/')
+  })
+  it('lets in as many of one house as come, when they are who they say', async () => {
+    for (let i = 0; i < 45; i++) expect((await attempt()).goesOn).toBe('/')
   })
   it('gives an account that one identity has to no other one with the same address', async () => {
     expect((await attempt()).goesOn).toBe('/')

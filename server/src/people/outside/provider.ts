@@ -68,8 +68,16 @@ const listOf = (claim: unknown): string[] =>
  */
 export const outsideProvider = (settings: OutsideSettings): OutsideProvider => {
   let known: { config: openid.Configuration; at: number } | null = null
-  const configuration = async (): Promise<openid.Configuration> => {
-    if (known && Date.now() - known.at < knownMilliseconds) return known.config
+  let asking: Promise<openid.Configuration> | null = null
+  /** However many sign in at once, the provider is asked once. */
+  const configuration = (): Promise<openid.Configuration> => {
+    if (known && Date.now() - known.at < knownMilliseconds) return Promise.resolve(known.config)
+    asking ??= ask().finally(() => {
+      asking = null
+    })
+    return asking
+  }
+  const ask = async (): Promise<openid.Configuration> => {
     const issuer = new URL(settings.issuer)
     try {
       const config = await openid.discovery(

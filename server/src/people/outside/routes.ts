@@ -7,6 +7,7 @@ import { notFound } from '../../http/problem.ts'
 import { cookieIn, forgetOutside, keepOutside, keepSession } from '../cookies.ts'
 import { beginSession } from '../sessions.ts'
 import { clientName } from '../signIn.ts'
+import { giveTryBack, reserveTry, type TryCounter } from '../signInTries.ts'
 import { personVouchedFor } from './outsidePerson.ts'
 import { OutsideFailed, type Begun, type OutsideProvider } from './provider.ts'
 
@@ -56,6 +57,13 @@ export const outsideHandlers: HandlersOf<typeof outsideRoutes> = {
     const begun = begunIn(request, secureCookies)
     forgetOutside(response, secureCookies)
     if (!begun) return goOn(handling, 'over')
+    // What comes back unasked costs the provider a question and the audit a line; who is let in gives the try back.
+    const tries: TryCounter[] = [
+      { scope: 'client', name: `outside ${clientName(request.ip ?? '')}`.slice(0, 200) },
+      { scope: 'all', name: 'outside' },
+    ]
+    if (!(await inTransaction(pool, (database) => reserveTry(database, tries))))
+      return goOn(handling, 'throttled')
     const address = new URL(wayBack(publicUrl))
     address.search = new URL(request.originalUrl, publicUrl).search
     try {
@@ -68,6 +76,7 @@ export const outsideHandlers: HandlersOf<typeof outsideRoutes> = {
           what: isLetIn ? 'signed in' : 'sign-in failed',
           subject: `from ${clientName(request.ip ?? '')}, by the institution’s sign-in`,
         })
+        if (isLetIn) await giveTryBack(database, tries)
         return isLetIn
           ? { state: 'in' as const, token: await beginSession(database, person.id) }
           : { state: 'not' as const, problem: person }
