@@ -1,9 +1,9 @@
 import { useInfiniteQuery } from '@tanstack/react-query'
 import { useDeferredValue } from 'react'
-import { useSearchParams } from 'react-router'
 import type { AuditEntry } from '@wickerframe/contract'
 import { call } from '../../api/client.ts'
 import { Button, Field, Moment, Page, Pick, Problem, Waiting } from '../../controls/controls.tsx'
+import { useAddress } from '../../shell/useAddress.ts'
 
 const filters = ['who', 'what', 'subject'] as const
 
@@ -31,7 +31,7 @@ const Entry = ({ entry }: { entry: AuditEntry }) => (
 
 /** Who did what, for administrators: newest first, narrowed by person, kind and what it was done to. */
 export const AuditScreen = () => {
-  const [address, setAddress] = useSearchParams()
+  const { search: address, set } = useAddress()
   const [who, what, subject] = useDeferredValue(
     filters.map((name) => address.get(name) || undefined),
   )
@@ -43,16 +43,7 @@ export const AuditScreen = () => {
     getNextPageParam: (page) => page.before,
     placeholderData: (before) => before,
   })
-  const narrow = (name: (typeof filters)[number], value: string) =>
-    setAddress(
-      (before) => {
-        const next = new URLSearchParams(before)
-        if (value === '') next.delete(name)
-        else next.set(name, value)
-        return next
-      },
-      { replace: true },
-    )
+  const narrow = (name: (typeof filters)[number], value: string) => set({ [name]: value })
   const entries = audit.data?.pages.flatMap((page) => page.entries) ?? []
   const kinds = audit.data?.pages[0]?.kinds ?? []
   return (

@@ -1,6 +1,5 @@
 import { useInfiniteQuery, useMutation, useQueryClient } from '@tanstack/react-query'
 import { useDeferredValue, useState } from 'react'
-import { useSearchParams } from 'react-router'
 import { personStates, type OpenLink, type PersonEntry } from '@wickerframe/contract'
 import { roles, rolesInWords } from '@wickerframe/contract/capabilities'
 import { call } from '../../api/client.ts'
@@ -16,6 +15,7 @@ import {
   Waiting,
 } from '../../controls/controls.tsx'
 import { Menu } from '../../controls/menu.tsx'
+import { useAddress } from '../../shell/useAddress.ts'
 import { AccountRequests } from './AccountRequests.tsx'
 import { GivenLinks } from './GivenLinks.tsx'
 import { InvitePerson } from './InvitePerson.tsx'
@@ -46,7 +46,7 @@ const Row = ({ person, onOpen }: { person: PersonEntry; onOpen: () => void }) =>
 /** Who may sign in and as what, for administrators. */
 export const PeopleScreen = () => {
   const client = useQueryClient()
-  const [address, setAddress] = useSearchParams()
+  const { search: address, set } = useAddress()
   const [opened, setOpened] = useState<PersonEntry | null>(null)
   const [inviting, setInviting] = useState(false)
   const [links, setLinks] = useState<readonly OpenLink[] | null>(null)
@@ -79,16 +79,7 @@ export const PeopleScreen = () => {
       if (made.length > 0) given(made)
     },
   })
-  const narrow = (name: (typeof filters)[number], value: string) =>
-    setAddress(
-      (before) => {
-        const next = new URLSearchParams(before)
-        if (value === '') next.delete(name)
-        else next.set(name, value)
-        return next
-      },
-      { replace: true },
-    )
+  const narrow = (name: (typeof filters)[number], value: string) => set({ [name]: value })
   const [first] = query.data?.pages ?? []
   const people = query.data?.pages.flatMap((page) => page.people) ?? []
   const state = address.get('state')
