@@ -1,6 +1,7 @@
 import * as fc from 'fast-check'
 import { stringify } from 'csv-stringify/sync'
 import { describe, expect, it } from 'vitest'
+import { Rubric } from '@wickerframe/core'
 import { readRubric } from './index.ts'
 
 const read = (text: string) => readRubric(new TextEncoder().encode(text))
@@ -58,6 +59,32 @@ describe('a rubric file', () => {
       ok: false,
       problems: [{ found: 'bytes that are no text' }],
     })
+  })
+  it('is refused where a template could not hold it: more points than there are, a criterion of two lines', () => {
+    expect(read('Criterion,Best (5),Good (20260101)\nPlotting,a,b\n')).toEqual({
+      ok: false,
+      problems: [
+        { line: 1, found: 'Good (20260101)', reason: 'a level’s points from 0 to 10,000' },
+      ],
+    })
+    const twoLines = read('Criterion,Best (5)\n"Plotting\nand more",a\n')
+    expect(twoLines.ok || twoLines.problems[0]?.line).toBe(2)
+  })
+  it('that is read is one that a template holds, whatever stood in it', () => {
+    const cell = fc.oneof(
+      fc.string({ maxLength: 12 }),
+      fc.constantFrom('5', 'Good (7)', '99999', ' ', '\n'),
+    )
+    fc.assert(
+      fc.property(
+        fc.array(fc.array(cell, { minLength: 2, maxLength: 3 }), { minLength: 2, maxLength: 4 }),
+        (rows) => {
+          const result = read(stringify(rows))
+          if (result.ok) expect(Rubric.shape.criteria.safeParse(result.value).success).toBe(true)
+        },
+      ),
+      { numRuns: 500 },
+    )
   })
   it('reads back what a CSV library writes (csv-stringify as the oracle)', () => {
     const cell = fc

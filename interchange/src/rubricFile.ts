@@ -1,5 +1,5 @@
 import { readTable } from './tableFile.ts'
-import { failure, success, type Result, type Rubric } from '@wickerframe/core'
+import { failure, Rubric, success, type Result } from '@wickerframe/core'
 
 /** A mistake in a rubric file: which line, what stands there, what is wanted. */
 export interface RubricFileProblem {
@@ -61,5 +61,12 @@ export const readRubric = (bytes: Uint8Array): Result<Rubric['criteria'], Rubric
       })),
     })
   }
-  return success(criteria)
+  const read = Rubric.shape.criteria.safeParse(criteria)
+  if (read.success) return success(read.data)
+  const [issue] = read.error.issues
+  const [row = 0, , level = 0] = issue?.path.map(Number) ?? []
+  // Points stand in the heads; all else in the criterion's own row.
+  return issue?.path.at(-1) === 'points'
+    ? problem(1, head[level + 1] ?? '', 'a level’s points from 0 to 10,000')
+    : problem(row + 2, (body[row] ?? []).join(', '), 'one line of text in the first column')
 }
