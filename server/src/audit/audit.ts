@@ -1,5 +1,5 @@
 import type { AuditEntry } from '@wickerframe/contract'
-import { change, institutionNow, rowsOf, type Database } from '@wickerframe/storage'
+import { change, institutionNow, rowsOf, type Database, holding } from '@wickerframe/storage'
 import { instantOfRow } from '../moment.ts'
 
 /** Writes who changed what, from what to what. Call it in the transaction of the change. */
@@ -31,9 +31,6 @@ export interface AuditFilter {
   before: number | null
 }
 const longestShown = 2000
-
-/** A text for LIKE, in which % and _ stand for themselves. */
-const holding = (text: string): string => `%${text.replace(/[\\%_]/g, '\\$&')}%`
 
 /** What was done, newest first. */
 export const listAudit = async (

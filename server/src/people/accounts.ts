@@ -1,5 +1,13 @@
 import type { PeoplePage, PersonEntry, PersonState, Role } from '@wickerframe/contract'
-import { anyOf, change, firstRow, rowsOf, type Database, type Value } from '@wickerframe/storage'
+import {
+  anyOf,
+  change,
+  firstRow,
+  rowsOf,
+  type Database,
+  type Value,
+  holding,
+} from '@wickerframe/storage'
 import { canSignIn } from './administrators.ts'
 import { byInstitution, instantOfRow } from '../moment.ts'
 import { personColumns, personOfRow, setRoles, type PersonRow } from './people.ts'
@@ -45,9 +53,6 @@ const pageLength = 100
 
 /** A name as people look for it and order it: letter case and accents tell none apart. */
 const sortable = (column: string): string => `${column} COLLATE utf8mb4_uca1400_ai_ci`
-
-/** A text for LIKE, in which % and _ stand for themselves. */
-const holding = (text: string): string => `%${text.replace(/[\\%_]/g, '\\$&')}%`
 
 const conditionOf = ({ search, role, state, department }: PeopleFilter) => {
   const narrowed: readonly (readonly [sql: string, values: Value[] | null])[] = [

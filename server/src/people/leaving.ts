@@ -1,5 +1,5 @@
 import { rolesInWords, type PersonEntry } from '@wickerframe/contract'
-import { change, institutionNow, type Database } from '@wickerframe/storage'
+import { change, institutionNow, type Database, holding } from '@wickerframe/storage'
 import { renameIn, traces } from './traces.ts'
 
 /** What somebody is called after they have left: what they were, and a number by which they stay one and the same person. */
@@ -80,7 +80,6 @@ const cleanAuditOfThem = (database: Database, email: string) =>
      WHERE subject = ?`,
     [email],
   )
-const holding = (word: string): string => `%${word.replace(/[\\%_]/g, '\\$&')}%`
 const cleanAudit = (database: Database, word: string, as: string) =>
   change(
     database,
