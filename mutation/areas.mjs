@@ -14,7 +14,11 @@ export const areas = {
     tests: ['core/src/plan/**/*.test.ts'],
   },
   check: {
-    mutate: ['core/src/check/{checkCourse,compareFindings,exemption,harmlessMend,mendCourse}.ts'],
+    mutate: ['core/src/check/{checkCourse,exempting,exemption,mendCourse,places,telling}.ts'],
+    tests: ['core/src/check/*.test.ts'],
+  },
+  findings: {
+    mutate: ['core/src/check/{compareFindings,findings,harmlessMend,whoseMoves}.ts'],
     tests: ['core/src/check/*.test.ts'],
   },
   naming: {

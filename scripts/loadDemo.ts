@@ -1,5 +1,5 @@
 import type { CourseSummary } from '@wickerframe/contract'
-import type { Change, Template } from '@wickerframe/core'
+import { everyExpected, expandCourse, type Change, type Template } from '@wickerframe/core'
 import {
   coastalNavigation,
   demoPassword,
@@ -22,6 +22,7 @@ import {
 import { readRoster } from '@wickerframe/interchange'
 import { connectorClient, type Answer } from '@wickerframe/server/connector/client'
 import { listCourses } from '@wickerframe/server/courses/courses'
+import { replaceModuleOwners } from '@wickerframe/server/courses/coursePeople'
 import { addPerson, findWithPassword } from '@wickerframe/server/people/people'
 import { importRoster } from '@wickerframe/server/roster/roster'
 import { commandRun } from '@wickerframe/server/runs/commands'
@@ -230,6 +231,28 @@ export const loadDemo = async (
           )
       }
     }
+    // Ines, who helps in one of Okwudili’s courses, looks after its first weeks.
+    const shared = all.find(({ summary }) => summary.platformId === 'kc-1032')
+    const version = shared && (await findVersion(pool, templateFor(shared.summary), 1))
+    const [assistant] = shared?.summary.assistants ?? []
+    const expected =
+      version &&
+      expandCourse({
+        template: version.document,
+        facts: shared.facts,
+        mintFrom: shared.summary.platformId,
+      })
+    if (shared && assistant && expected?.ok)
+      await replaceModuleOwners(
+        pool,
+        shared.summary.id,
+        Object.fromEntries(
+          everyExpected(expected.value.parts)
+            .filter(({ key }) => key === 'week')
+            .slice(0, 3)
+            .map(({ instance }) => [instance, assistant.email]),
+        ),
+      )
     await waitFor(
       pool,
       await createRun(pool, {

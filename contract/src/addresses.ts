@@ -70,6 +70,7 @@ export const addresses = {
   checkReport: { method: 'get', path: '/api/courses/:course/report' },
   putUnderVersion: { method: 'post', path: '/api/courses/:course/version' },
   adoptStrengths: { method: 'post', path: '/api/courses/:course/strengths' },
+  decideCoursePeople: { method: 'post', path: '/api/courses/:course/people' },
   importRoster: { method: 'post', path: '/api/roster' },
   listRollouts: { method: 'get', path: '/api/rollouts' },
   planRollout: { method: 'post', path: '/api/rollouts' },

@@ -2,6 +2,10 @@ export const roles = ['designer', 'contributor', 'instructor', 'reviewer', 'admi
 export type Role = (typeof roles)[number]
 export const isRole = (text: string): text is Role => (roles as readonly string[]).includes(text)
 
+/** What somebody is to one course: one of their roles, or somebody who helps those who teach it, which is no role of its own. */
+export const courseRoles = [...roles, 'assistant'] as const
+export type CourseRole = (typeof courseRoles)[number]
+
 const everybody: readonly Role[] = roles
 const readers: readonly Role[] = ['designer', 'contributor', 'reviewer', 'administrator']
 const designers: readonly Role[] = ['designer', 'administrator']
@@ -15,7 +19,7 @@ export const capabilities = {
   /** One's own account, messages and sessions. */
   'use account': everybody,
   /** Which ones, says `courseScopes`. */
-  'see courses': everybody,
+  'see courses': courseRoles,
   'see templates': readers,
   'see college': readers,
   comment: readers,
@@ -38,17 +42,19 @@ export const capabilities = {
   /** What a rule leaves to administrators of the platform. */
   'mend for administrators': designers,
   /** Checking, mending, answering for a single course one looks after. */
-  'look after course': teachers,
+  'look after course': [...teachers, 'assistant'],
+  /** What is decided for one course and stands for it: waivers, one's word, its calendar, its people. */
+  'decide for course': teachers,
   'read audit': ['administrator'],
   /** Accounts: who may sign in, and as what. */
   'manage people': ['administrator'],
-} as const satisfies Readonly<Record<string, readonly Role[]>>
+} as const satisfies Readonly<Record<string, readonly CourseRole[]>>
 export type Capability = keyof typeof capabilities
 
 /** Somebody, as far as what they may do goes. */
 export interface Acting {
   /** One or more. */
-  roles: readonly Role[]
+  roles: readonly CourseRole[]
 }
 
 /** Whether somebody may do something; rows are narrowed further. */
@@ -56,8 +62,11 @@ export const may = ({ roles }: Acting, capability: Capability): boolean =>
   rolesThat(roles, capability).length > 0
 
 /** Those of some roles that may do something. */
-export const rolesThat = (roles: readonly Role[], capability: Capability): Role[] => {
-  const allowed: readonly Role[] = capabilities[capability]
+export const rolesThat = <R extends CourseRole>(
+  roles: readonly R[],
+  capability: Capability,
+): R[] => {
+  const allowed: readonly CourseRole[] = capabilities[capability]
   return roles.filter((role) => allowed.includes(role))
 }
 
@@ -77,7 +86,10 @@ export const courseScopes = {
 export const seesWholeCollege = ({
   roles,
   departments,
-}: Acting & { departments: readonly string[] }): boolean =>
+}: {
+  roles: readonly Role[]
+  departments: readonly string[]
+}): boolean =>
   roles.some(
     (role) =>
       courseScopes[role] === 'college' ||
@@ -89,7 +101,7 @@ const andList = (names: readonly string[]): string =>
 
 /** Who may, in words: `designers and administrators`. */
 export const whoMay = (capability: Capability): string =>
-  andList(capabilities[capability].map((role) => `${role}s`))
+  andList(capabilities[capability].filter((role) => role !== 'assistant').map((role) => `${role}s`))
 
 /** Roles in words: `designer and instructor`. */
 export const rolesInWords = (held: readonly Role[]): string => andList(held)

@@ -46,6 +46,8 @@ const course = (code: string, title: string, term: string, more: Partial<Facts> 
   classSections: ['01'],
   classSectionKind: 'own',
   instructors: [{ name: 'Sunniva Drake', email: 'sunniva.drake@kestrelsound.example' }],
+  assistants: [],
+  moduleOwners: {},
   topics: {},
   answers: {},
   meetingDays: ['tuesday', 'thursday'],

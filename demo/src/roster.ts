@@ -1,10 +1,10 @@
-import type { Facts } from '@wickerframe/core'
+import { peopleAsFacts, type Duty, type Facts } from '@wickerframe/core'
 import { catalogue, topicsFor } from './catalogue.ts'
 import { instructors } from './people.ts'
 import { seededRandom } from './random.ts'
 import { terms } from './terms.ts'
 
-/** One line of a roster file: one class section of one course on the platform. */
+/** One line of a roster file: somebody in one class section of one course on the platform. */
 export interface RosterRow {
   code: string
   title: string
@@ -14,6 +14,7 @@ export interface RosterRow {
   classSectionKind: 'own' | 'shared'
   instructorEmail: string
   instructorName: string
+  duty: '' | Duty
   modality: Facts['modality']
   weeks: number
   platformCourseId: string
@@ -29,11 +30,27 @@ export const rosterHeader = [
   'own or shared',
   'instructor e-mail',
   'instructor name',
+  'duty',
   'modality',
   'weeks',
   'platform course id',
   'status',
 ] as const
+
+/** Who is in a course of the roster besides the one who teaches it, by the place of the course. */
+const helpers: Readonly<Record<number, { person: (typeof instructors)[number]; duty: Duty }>> =
+  Object.fromEntries(
+    (
+      [
+        [0, 'Okwudili Marsh', 'assistant'],
+        [27, 'Siobhan Quarrie', 'instructor'],
+        [31, 'Ines Carvalho-Roe', 'assistant'],
+      ] as const
+    ).flatMap(([index, name, duty]) => {
+      const person = instructors.find((one) => one.name === name)
+      return person ? [[index, { person, duty }]] : []
+    }),
+  )
 
 /**
  * Roster rows of Autumn 2026 for that many courses, seeded. NAV 110 has eight class sections; some courses are shared by
@@ -50,9 +67,13 @@ export const makeRoster = (courses: number, seed = 2026): RosterRow[] => {
     sections: string[],
     modality: Facts['modality'],
   ) => {
-    const person = instructors[(index * 7) % instructors.length] ?? instructors[0]
-    if (!person) return
-    for (const classSection of sections)
+    const teaching = instructors[(index * 7) % instructors.length] ?? instructors[0]
+    if (!teaching) return
+    const helping = helpers[index]
+    for (const [classSection, person, duty] of [
+      ...sections.map((section) => [section, teaching, ''] as const),
+      ...(helping ? [[sections[0] ?? '', helping.person, helping.duty] as const] : []),
+    ])
       rows.push({
         code,
         title,
@@ -62,6 +83,7 @@ export const makeRoster = (courses: number, seed = 2026): RosterRow[] => {
         classSectionKind: sections.length > 1 ? 'shared' : 'own',
         instructorEmail: person.email,
         instructorName: person.name,
+        duty,
         modality,
         weeks,
         platformCourseId: `kc-${1001 + index}`,
@@ -103,6 +125,7 @@ export const rosterCsv = (rows: readonly RosterRow[]): string =>
         row.classSectionKind,
         row.instructorEmail,
         row.instructorName,
+        row.duty,
         row.modality,
         String(row.weeks),
         row.platformCourseId,
@@ -136,9 +159,18 @@ export const factsOfRoster = (
           weeks: row.weeks,
           term,
           ...(row.session ? { session: row.session } : {}),
-          classSections: group.map(({ classSection }) => classSection),
+          classSections: [...new Set(group.map(({ classSection }) => classSection))],
           classSectionKind: row.classSectionKind,
-          instructors: [{ name: row.instructorName, email: row.instructorEmail }],
+          ...peopleAsFacts(
+            [...new Map(group.map((line) => [line.instructorEmail, line])).values()].map(
+              ({ instructorName, instructorEmail, duty }) => ({
+                name: instructorName,
+                email: instructorEmail,
+                duty: duty || 'instructor',
+              }),
+            ),
+          ),
+          moduleOwners: {},
           topics: topicsFor(row.code, row.weeks),
           answers: {},
         } satisfies Facts,

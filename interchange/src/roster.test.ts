@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { readRoster, rosterColumns } from './index.ts'
 
-const header = rosterColumns.join(',')
+const header = rosterColumns.filter((column) => column !== 'duty').join(',')
 const row =
   'NAV 110,Coastal Navigation,autumn-2026,,01,shared,sunniva.drake@kestrelsound.example,Sunniva Drake,on-campus,16,kc-1,teaching'
 const read = (...lines: string[]) => readRoster(new TextEncoder().encode(lines.join('\r\n')))
@@ -24,7 +24,7 @@ describe('a roster file', () => {
   it('is read with a byte order mark, quoted fields (RFC 4180), columns in any order and without session', () => {
     const { courses, errors } = read(
       `\ufeff${[...rosterColumns]
-        .filter((column) => column !== 'session')
+        .filter((column) => column !== 'session' && column !== 'duty')
         .reverse()
         .join(',')}`,
       'teaching,kc-2,8,online,"Roe, Ines",ines@kestrelsound.example,own,01,autumn-2026,"Sea ""Ice""",OSC 240',
@@ -76,5 +76,74 @@ describe('a roster file', () => {
     const { courses, errors } = readRoster(bytes)
     expect(courses).toEqual([])
     expect(errors.map((error) => error.reason).join('; ')).toMatch(reason)
+  })
+})
+
+describe('people in a roster file', () => {
+  const withDuty = (...people: readonly [email: string, duty: string, section?: string][]) =>
+    read(
+      `${header},duty`,
+      ...people.map(
+        ([email, duty, section = '01']) =>
+          `${row.replace('sunniva.drake@kestrelsound.example,Sunniva Drake', `${email},`).replace(',01,', `,${section},`)},${duty}`,
+      ),
+    )
+  it('several may teach one class section, and others help there', () => {
+    const { courses, errors } = withDuty(
+      ['a@x.example', 'instructor'],
+      ['b@x.example', 'owner'],
+      ['c@x.example', 'assistant'],
+      ['b@x.example', '', '02'],
+    )
+    expect(errors).toEqual([])
+    expect(courses).toMatchObject([
+      {
+        classSections: ['01', '02'],
+        instructors: [{ email: 'a@x.example' }, { email: 'b@x.example' }],
+        duties: { owner: 'b@x.example', assistants: [{ email: 'c@x.example' }] },
+      },
+    ])
+  })
+  it('a file without the column says nothing of duties, and a row without one nothing of its person', () => {
+    expect(read(header, row).courses[0]?.duties).toBe(null)
+    const { courses, errors } = withDuty(
+      ['a@x.example', '', '01'],
+      ['a@x.example', 'assistant', '02'],
+    )
+    expect(errors).toEqual([])
+    expect(courses[0]?.duties?.assistants.map(({ email }) => email)).toEqual(['a@x.example'])
+  })
+  it.each<[string, [string, string, string?][], RegExp]>([
+    [
+      'two owners',
+      [
+        ['a@x.example', 'owner'],
+        ['b@x.example', 'owner'],
+      ],
+      /line 2 names a@x/,
+    ],
+    [
+      'another duty than before',
+      [
+        ['a@x.example', 'owner'],
+        ['a@x.example', 'assistant', '02'],
+      ],
+      /owner, as line 2 says/,
+    ],
+    ['a duty nobody knows', [['a@x.example', 'dean']], /owner, instructor, assistant, or nothing/],
+    [
+      'one person twice in a class section',
+      [
+        ['a@x.example', ''],
+        ['a@x.example', ''],
+      ],
+      /with the same person/,
+    ],
+  ])('are refused, line by line: %s', (_, people, reason) => {
+    expect(
+      withDuty(...people)
+        .errors.map((error) => error.reason)
+        .join(),
+    ).toMatch(reason)
   })
 })

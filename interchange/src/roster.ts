@@ -1,8 +1,18 @@
 import { z } from 'zod'
-import { isLine, modalities } from '@wickerframe/core'
+import {
+  duties,
+  isLine,
+  modalities,
+  peopleAsFacts,
+  type Duty,
+  type Person,
+} from '@wickerframe/core'
 import { readTable, type Encoding } from './tableFile.ts'
 
-/** The columns of a roster file, in any order; session may be left out. One row is one class section. */
+/**
+ * The columns of a roster file, in any order; session and duty may be left out. One row is one person who teaches one class
+ * section, or helps there.
+ */
 export const rosterColumns = [
   'code',
   'title',
@@ -12,12 +22,14 @@ export const rosterColumns = [
   'own or shared',
   'instructor e-mail',
   'instructor name',
+  'duty',
   'modality',
   'weeks',
   'platform course id',
   'status',
 ] as const
 type Column = (typeof rosterColumns)[number]
+const mayBeLeftOut: readonly Column[] = ['session', 'duty']
 
 export const courseStatuses = ['preparing', 'teaching', 'merged', 'set-aside', 'cancelled'] as const
 
@@ -36,7 +48,10 @@ export interface RosterCourse {
   status: (typeof courseStatuses)[number]
   classSectionKind: 'own' | 'shared'
   classSections: string[]
-  instructors: { name: string; email: string }[]
+  /** Who teaches it, in the order of the file. */
+  instructors: Person[]
+  /** Which of them owns it, and who helps them; null: the file does not speak of it. */
+  duties: { owner: string | null; assistants: Person[] } | null
 }
 
 /** A mistake in a roster file: which line and column, what stands there, what is wanted. */
@@ -65,6 +80,7 @@ const columns: Record<Column, z.ZodType> = {
     'an e-mail address, or nothing',
   ),
   'instructor name': z.string().max(200).refine(isLine, 'one line of text'),
+  duty: z.enum(['', ...duties], `${duties.join(', ')}, or nothing`),
   modality: z.enum(modalities, `one of ${modalities.join(', ')}`),
   weeks: z.string().regex(/^([1-9]|[1-5]\d|60)$/, 'a whole number from 1 to 60'),
   'platform course id': z.string().regex(/^[\w-]{1,60}$/, 'letters, digits, - and _, at most 60'),
@@ -101,6 +117,55 @@ const wholeFile = (found: string, reason: string): RosterReading => ({
   takenFor: 'UTF-8',
 })
 
+/** A course while its rows are read. */
+interface Gathered extends Omit<RosterCourse, 'classSections' | 'instructors' | 'duties'> {
+  sections: { name: string; email: string }[]
+  people: Map<string, Person & { duty: Duty | null; line: number }>
+}
+
+/** Takes one row's person into a course. A row without a duty says nothing of it. */
+const takePerson = (
+  course: Gathered | undefined,
+  errors: RosterError[],
+  person: Person & { duty: Duty | null; line: number },
+): void => {
+  if (!course) return
+  const { email, duty, line } = person
+  const known = course.people.get(email)
+  if (known && duty !== null && known.duty !== null && known.duty !== duty)
+    errors.push({
+      line,
+      column: 'duty',
+      found: duty,
+      reason: `${known.duty}, as line ${known.line} says of ${email} in the same course`,
+    })
+  const owner = [...course.people.values()].find((other) => other.duty === 'owner')
+  if (duty === 'owner' && owner && owner.email !== email)
+    errors.push({
+      line,
+      column: 'duty',
+      found: duty,
+      reason: `one owner for each course; line ${owner.line} names ${owner.email}`,
+    })
+  if (!known) course.people.set(email, person)
+  else if (known.duty === null && duty !== null) Object.assign(known, { duty, line })
+}
+
+const courseOf = ({ sections, people, ...course }: Gathered, saysDuties: boolean): RosterCourse => {
+  const all = [...people.values()].map(({ name, email, duty }) => ({
+    name,
+    email,
+    duty: duty ?? 'instructor',
+  }))
+  const { instructors, assistants, owner } = peopleAsFacts(all)
+  return {
+    ...course,
+    classSections: [...new Set(sections.map(({ name }) => name))],
+    instructors,
+    duties: saysDuties ? { owner: owner ?? null, assistants } : null,
+  }
+}
+
 /**
  * Reads a roster file, in whatever way `readTable` reads tables. Rows with the same platform course id are one course with
  * several class sections.
@@ -117,7 +182,7 @@ export const readRoster = (bytes: Uint8Array, making: MakeCourses | null = null)
   const names = header.cells.map((name) => name.toLowerCase())
   const missing = rosterColumns.filter(
     (column) =>
-      column !== 'session' &&
+      !mayBeLeftOut.includes(column) &&
       !(making && column === 'platform course id') &&
       !names.includes(column),
   )
@@ -147,7 +212,7 @@ export const readRoster = (bytes: Uint8Array, making: MakeCourses | null = null)
   if (errors.length > 0)
     return { courses: [], rows: body.length, errors: errors.slice(0, mostErrors), takenFor }
 
-  const courses = new Map<string, RosterCourse>()
+  const courses = new Map<string, Gathered>()
   for (const { cells, line } of body) {
     if (errors.length >= mostErrors) break
     if (cells.length !== names.length) {
@@ -187,7 +252,7 @@ export const readRoster = (bytes: Uint8Array, making: MakeCourses | null = null)
       continue
     }
     const email = value('instructor e-mail').toLowerCase()
-    const person = email === '' ? [] : [{ email, name: value('instructor name') || email }]
+    const section = { name: value('class section'), email, line }
     const known = courses.get(value('platform course id'))
     if (!known) {
       courses.set(value('platform course id'), {
@@ -202,40 +267,45 @@ export const readRoster = (bytes: Uint8Array, making: MakeCourses | null = null)
         weeks: Number(value('weeks')),
         status: value('status') as RosterCourse['status'],
         classSectionKind: value('own or shared') as RosterCourse['classSectionKind'],
-        classSections: [value('class section')],
-        instructors: person,
+        sections: [section],
+        people: new Map(),
       })
-      continue
-    }
-    for (const [column, first] of [
-      ['code', known.code],
-      ['title', known.title],
-      ['term', known.term],
-      ['modality', known.modality],
-      ['weeks', String(known.weeks)],
-      ['status', known.status],
-    ] as const)
-      if (value(column) !== first)
+    } else {
+      for (const [column, first] of [
+        ['code', known.code],
+        ['title', known.title],
+        ['term', known.term],
+        ['modality', known.modality],
+        ['weeks', String(known.weeks)],
+        ['status', known.status],
+      ] as const)
+        if (value(column) !== first)
+          errors.push({
+            line,
+            column,
+            found: value(column).slice(0, 80),
+            reason: `${first}, as line ${known.line} says of the same course ${known.platformId}`,
+          })
+      if (known.sections.some((other) => other.name === section.name && other.email === email))
         errors.push({
           line,
-          column,
-          found: value(column).slice(0, 80),
-          reason: `${first}, as line ${known.line} says of the same course ${known.platformId}`,
+          column: 'class section',
+          found: section.name,
+          reason: `the class section already stands for course ${known.platformId}${email === '' ? '' : ', with the same person'}`,
         })
-    if (known.classSections.includes(value('class section')))
-      errors.push({
+      else known.sections.push(section)
+    }
+    if (email !== '')
+      takePerson(known ?? courses.get(value('platform course id')), errors, {
+        email,
+        name: value('instructor name') || email,
+        duty: (value('duty') || null) as Duty | null,
         line,
-        column: 'class section',
-        found: value('class section'),
-        reason: `the class section already stands for course ${known.platformId}`,
       })
-    else known.classSections.push(value('class section'))
-    for (const instructor of person)
-      if (!known.instructors.some((other) => other.email === instructor.email))
-        known.instructors.push(instructor)
   }
+  const saysDuties = names.includes('duty')
   return {
-    courses: [...courses.values()],
+    courses: [...courses.values()].map((course) => courseOf(course, saysDuties)),
     rows: body.length,
     errors: errors.slice(0, mostErrors),
     takenFor,

@@ -7,10 +7,10 @@ import { forgetOldTries } from './people/signInTries.ts'
 
 const coursesAtOnce = 10
 const bodiesAtOnce = 500
-const keptHours = 24
 
 /** A little of what has to be done now and then: names and bodies that nobody needs any more go, some at a time. */
 export const keepHouse = async (pool: Pool, keep: Retention): Promise<void> => {
+  const keptHours = keep.bodies * 24
   for (const courseId of await coursesToTidy(pool, coursesAtOnce, keptHours))
     await tidyCourse(pool, courseId)
   await collectBodies(pool, bodiesAtOnce, keptHours)

@@ -5,7 +5,7 @@ import { forgetOld, type Retention } from './retention.ts'
 let schema: PrivateSchema
 let course: number
 
-const forEver: Retention = { audit: null, messages: null, results: null, runs: null }
+const forEver: Retention = { audit: null, messages: null, results: null, runs: null, bodies: 1 }
 const count = async (table: string): Promise<number> =>
   (
     await schema.rows<{ n: number }>(`SELECT COUNT(*) AS n

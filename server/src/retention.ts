@@ -12,6 +12,8 @@ export interface Retention {
   results: number | null
   /** Runs that have ended, with what failed in them. */
   runs: number | null
+  /** Page texts that nothing names any more, from then on. */
+  bodies: number
 }
 
 /** Takes away what is older than it is to be kept, some at a time; never what something else still names. */

@@ -12,6 +12,8 @@ export const Preferences = z.strictObject({
   tellOfRollouts: z.boolean().default(true),
   /** Whether they are told what others change in templates that they look after. */
   tellOfTemplates: z.boolean().default(true),
+  /** Whether they are told what they are in a course, when somebody else decides on it. */
+  tellOfCourses: z.boolean().default(true),
 })
 export type Preferences = z.output<typeof Preferences>
 

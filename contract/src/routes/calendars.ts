@@ -36,7 +36,7 @@ export const calendarRoutes = {
     method: 'post',
     path: '/api/courses/:course/calendar',
     summary: 'Decide on meeting days, units and a second term of a course',
-    may: 'look after course',
+    may: 'decide for course',
     body: CourseCalendar,
     answer: z.strictObject({ facts: Facts }),
   },

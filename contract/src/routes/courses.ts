@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { roles } from '../capabilities.ts'
+import { courseRoles } from '../capabilities.ts'
 import { CheckResult, Counts, Course, Facts, Key, Template } from '@wickerframe/core'
 import { AsOf, Done, type Routes } from './asked.ts'
 import { CourseCare } from './care.ts'
@@ -26,6 +26,11 @@ export const CourseSummary = z.strictObject({
   classSections: z.array(z.string()),
   classSectionKind: z.enum(['own', 'shared']),
   instructors: z.array(z.strictObject({ name: z.string(), email: z.string() })),
+  assistants: z.array(z.strictObject({ name: z.string(), email: z.string() })),
+  owner: z
+    .string()
+    .nullable()
+    .describe('E-mail of the person who must act; null: nobody teaches it'),
   state: z.enum(courseStates),
   template: z
     .strictObject({ key: z.string(), title: z.string(), version: z.number(), newest: z.number() })
@@ -52,7 +57,7 @@ export const CourseDetail = CourseSummary.extend({
   care: CourseCare,
 
   /** Those of the asker’s roles that are about it. */
-  roles: z.array(z.enum(roles)),
+  roles: z.array(z.enum(courseRoles)),
 })
 export type CourseDetail = z.output<typeof CourseDetail>
 export const PutUnder = z.strictObject({ template: Key, version: z.number().int().min(1) })

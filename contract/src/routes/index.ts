@@ -3,6 +3,7 @@ import { accountRoutes } from './account.ts'
 import { auditRoutes } from './audit.ts'
 import { calendarRoutes } from './calendars.ts'
 import { checkRoutes } from './checks.ts'
+import { coursePeopleRoutes } from './coursePeople.ts'
 import { courseRoutes } from './courses.ts'
 import { followUpRoutes } from './followUps.ts'
 import { healthRoutes } from './health.ts'
@@ -31,6 +32,7 @@ export * from './audit.ts'
 export * from './calendars.ts'
 export * from './care.ts'
 export * from './checks.ts'
+export * from './coursePeople.ts'
 export * from './courses.ts'
 export * from './followUps.ts'
 export * from './health.ts'
@@ -70,6 +72,7 @@ export const routes = {
   ...templateRoutes,
   ...libraryRoutes,
   ...courseRoutes,
+  ...coursePeopleRoutes,
   ...rosterRoutes,
   ...rolloutRoutes,
   ...standingRuleRoutes,

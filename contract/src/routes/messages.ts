@@ -6,6 +6,7 @@ export const Message = z.strictObject({
   run: z.number().nullable(),
   /** Key of the template it is about. */
   template: z.string().nullable(),
+  course: z.number().nullable(),
   at: z.string(),
   subject: z.string(),
   body: z.string(),

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { roles } from '../capabilities.ts'
+import { roles, type CourseRole } from '../capabilities.ts'
 import { leastPasswordLength } from '../password.ts'
 import { Done, type Routes } from './asked.ts'
 
@@ -42,6 +42,8 @@ export const Me = z.strictObject({
   theme: z.enum(themes),
 })
 export type Me = z.output<typeof Me>
+/** The same as far as one course goes. */
+export type MeInCourse = Omit<Me, 'roles'> & { roles: CourseRole[] }
 
 export const sessionRoutes = {
   signIn: {

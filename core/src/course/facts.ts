@@ -31,12 +31,19 @@ export const Facts = z
       .describe('Weekdays on which the class meets; Monday to Friday without it'),
     classSections: z.array(Line(40)).default([]),
     classSectionKind: z.enum(['own', 'shared']).default('own'),
-    instructors: z.array(Person).default([]),
+    instructors: z.array(Person).default([]).describe('Who teaches it, one or several'),
+    assistants: z.array(Person).default([]).describe('Who helps them'),
     owner: z
       .string()
       .max(200)
       .optional()
       .describe('E-mail of the person who must act; the first instructor without it'),
+    moduleOwners: z
+      .record(z.string().max(200), z.string().max(200))
+      .default({})
+      .describe(
+        'E-mail of the person who must act for a module, by its part instance, or by its platform id where it is no part of the template',
+      ),
     topics: z
       .record(z.string().regex(/^\d+$/, 'a week number'), Line(300, 0))
       .default({})
@@ -60,3 +67,9 @@ export const Facts = z
       })
   })
 export type Facts = z.output<typeof Facts>
+
+/** E-mail of the person who must act for a course; null: nobody teaches it. */
+export const ownerOf = ({
+  owner,
+  instructors,
+}: Pick<Facts, 'owner' | 'instructors'>): string | null => owner ?? instructors[0]?.email ?? null

@@ -48,9 +48,9 @@ const otherWith = (more: string) => `(
   )`
 const sharingAnInstructor = `AND other.course_id IN (
       SELECT theirs.course_id
-      FROM course_instructors AS mine
-      JOIN course_instructors AS theirs ON theirs.email = mine.email
-      WHERE mine.course_id = own.course_id
+      FROM course_people AS mine
+      JOIN course_people AS theirs ON theirs.email = mine.email
+      WHERE mine.course_id = own.course_id AND 'assistant' NOT IN (mine.duty, theirs.duty)
     )`
 
 /**

@@ -1,7 +1,7 @@
 import { anyOf, change, rowsOf, type Database, institutionNow } from '@wickerframe/storage'
 
 /** What of a course's roster row somebody decided here: it outranks the registrar's file. */
-export type DecidedField = 'status' | 'class sections' | 'instructors'
+export type DecidedField = 'status' | 'class sections' | 'instructors' | 'duties'
 
 export const decideField = async (
   database: Database,

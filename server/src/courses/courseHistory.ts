@@ -96,10 +96,11 @@ const inPreparation = (database: Database, courseIds: readonly number[]) => {
        AND courses.code = self.code
        AND courses.status = 'preparing'
        AND courses.id <> self.id
-     STRAIGHT_JOIN course_instructors AS theirs ON theirs.course_id = courses.id
-     STRAIGHT_JOIN course_instructors AS mine
+     STRAIGHT_JOIN course_people AS theirs ON theirs.course_id = courses.id
+     STRAIGHT_JOIN course_people AS mine
        ON mine.course_id = self.id
        AND mine.email = theirs.email
+       AND 'assistant' NOT IN (mine.duty, theirs.duty)
      WHERE self.id IN ${ids.sql}
      GROUP BY self.id`,
     ids.values,

@@ -1,7 +1,7 @@
 import type { CourseValuesRow } from '@wickerframe/interchange'
 import { change, rowsOf, type Database } from '@wickerframe/storage'
 import { CourseCalendar } from '@wickerframe/contract'
-import { replaceInstructors } from '../roster/roster.ts'
+import { peopleByCourse, replacePeople } from './coursePeople.ts'
 
 /** What is kept of a course beside its roster. */
 export interface KeptValues {
@@ -54,5 +54,10 @@ export const storeValues = async (
      WHERE id = ?`,
     [JSON.stringify(topics), JSON.stringify(calendar), room, id],
   )
-  if (instructor) await replaceInstructors(database, id, [instructor])
+  if (!instructor) return
+  const people = (await peopleByCourse(database, [id])).get(id) ?? []
+  await replacePeople(database, id, [
+    { ...instructor, duty: 'owner' },
+    ...people.filter(({ email, duty }) => duty === 'assistant' && email !== instructor.email),
+  ])
 }

@@ -1,10 +1,11 @@
 import { currentCheckOf } from '../checks/currentCheck.ts'
-import type { PartsTaken, Facts, Term } from '@wickerframe/core'
+import { ownerOf, peopleAsFacts, type PartsTaken, type Facts, type Term } from '@wickerframe/core'
 import { CourseCalendar, type CourseState, type CourseSummary } from '@wickerframe/contract'
 import { anyOf, change, firstRow, rowsOf, type Database } from '@wickerframe/storage'
 import { z } from 'zod'
 import { instantOfRow } from '../moment.ts'
 import type { Person } from '../people/people.ts'
+import { moduleOwnersByCourse, peopleByCourse } from './coursePeople.ts'
 import { visibleTo } from './visible.ts'
 import { listTerms } from '../terms/terms.ts'
 
@@ -106,27 +107,16 @@ const readRows = async (
 ): Promise<StoredCourse[]> => {
   if (rows.length === 0) return []
   const terms = new Map((await listTerms(database)).map((term) => [term.code, term]))
-  const people = new Map<number, { name: string; email: string }[]>()
   const ids = rows.map((row) => row.id)
-  for (let i = 0; i < ids.length; i += 1000) {
-    const part = anyOf(ids.slice(i, i + 1000))
-    for (const row of await rowsOf<{ course_id: number; name: string; email: string }>(
-      database,
-      `SELECT course_id, name, email
-       FROM course_instructors
-       WHERE course_id IN ${part.sql}
-       ORDER BY course_id, position`,
-      part.values,
-    ))
-      people.set(row.course_id, [
-        ...(people.get(row.course_id) ?? []),
-        { name: row.name, email: row.email },
-      ])
-  }
+  const people = await peopleByCourse(database, ids)
+  const moduleOwners = await moduleOwnersByCourse(database, ids)
   return rows.map((row) => {
     const term = terms.get(row.term_code)
     if (!term) throw new Error(`course ${row.id} is in term ${row.term_code}, which is not there`)
-    const instructors = people.get(row.id) ?? []
+    const ofCourse = {
+      ...peopleAsFacts(people.get(row.id) ?? []),
+      moduleOwners: moduleOwners.get(row.id) ?? {},
+    }
     const classSections = row.sections === null ? [] : row.sections.split('\n')
     const summary: CourseSummary = {
       id: row.id,
@@ -140,7 +130,9 @@ const readRows = async (
       status: row.status,
       classSections,
       classSectionKind: row.class_section_kind,
-      instructors,
+      instructors: ofCourse.instructors,
+      assistants: ofCourse.assistants,
+      owner: ownerOf(ofCourse),
       state: stateOf(row),
       template:
         row.template_key !== null && row.version !== null
@@ -167,7 +159,7 @@ const readRows = async (
       version: row.version,
       partsTaken: row.parts_taken === null ? [] : PartsTakenList.parse(JSON.parse(row.parts_taken)),
       strengthsVersion: row.strengths_version,
-      facts: factsOf(row, term, terms, classSections, instructors),
+      facts: factsOf(row, term, terms, classSections, ofCourse),
     }
   })
 }
@@ -205,16 +197,18 @@ export const withCalendar = (
   }
 }
 
+type PeopleFacts = Pick<Facts, 'instructors' | 'assistants' | 'owner' | 'moduleOwners'>
+
 const factsOf = (
   row: CourseRow,
   term: Term,
   terms: ReadonlyMap<string, Term>,
   classSections: string[],
-  instructors: Facts['instructors'],
+  people: PeopleFacts,
 ): Facts => {
   const calendar = calendarOf(row)
   return withCalendar(
-    bareFacts(row, term, classSections, instructors),
+    bareFacts(row, term, classSections, people),
     calendar,
     calendar.nextTerm === null ? undefined : terms.get(calendar.nextTerm),
   )
@@ -224,7 +218,7 @@ const bareFacts = (
   row: CourseRow,
   term: Term,
   classSections: string[],
-  instructors: Facts['instructors'],
+  people: PeopleFacts,
 ): Facts => ({
   schema: 'wickerframe.facts/1',
   code: row.code,
@@ -236,7 +230,7 @@ const bareFacts = (
   ...(row.session_code === null ? {} : { session: row.session_code }),
   classSections,
   classSectionKind: row.class_section_kind,
-  instructors,
+  ...people,
   topics: JSON.parse(row.topics),
   answers: row.answers === null ? {} : JSON.parse(row.answers),
   ...(row.room === null ? {} : { room: row.room }),
@@ -289,6 +283,18 @@ export const findCourse = async (
     [asOf, asOf, id, ...visible.values],
   )
   return (await readRows(database, rows))[0] ?? null
+}
+
+/** Holds a course until the transaction ends, so that nobody else decides on it meanwhile. */
+export const lockCourse = async (database: Database, id: number): Promise<void> => {
+  await firstRow(
+    database,
+    `SELECT id
+     FROM courses
+     WHERE id = ?
+     FOR UPDATE`,
+    [id],
+  )
 }
 
 /** To which version a course is held, with what of newer ones was brought into it. */

@@ -11,7 +11,7 @@ import { deploymentsOf } from '../rollouts/deployments.ts'
 import { findMerge, mergedInto } from '../roster/classSectionMerges.ts'
 import { findSnapshot } from '../snapshots/snapshots.ts'
 import { findVersion, findVersionById } from '../templates/templates.ts'
-import { rolesAbout } from './visible.ts'
+import { mayToCourse, rolesAbout } from './visible.ts'
 import { HttpProblem, notFound } from '../http/problem.ts'
 
 /** What is asked about one course, as it stands on a day: today unless the question names another. */
@@ -20,16 +20,30 @@ export interface AboutCourse extends Situation {
   query: { asOf?: string | undefined }
 }
 
-/** The course of the address, if it is there and theirs to see. */
+/**
+ * The course of the address, if it is there and theirs to see.
+ * @throws HttpProblem 403 where it is theirs to see, but not to do this to
+ */
 export const courseIn = async ({
   pool,
   person,
+  may,
   today,
   at,
   query,
 }: AboutCourse): Promise<StoredCourse> => {
   const stored = await findCourse(pool, at.course, person, query.asOf ?? today)
   if (!stored) throw notFound('course')
+  if (
+    may !== 'anyone' &&
+    may !== 'see courses' &&
+    !(await mayToCourse(pool, person, may, stored.summary.id))
+  )
+    throw new HttpProblem(
+      403,
+      'assistant',
+      'you help in this course; this is for those who teach it',
+    )
   return stored
 }
 

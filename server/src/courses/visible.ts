@@ -3,6 +3,7 @@ import {
   rolesThat,
   seesWholeCollege,
   type Capability,
+  type CourseRole,
   type Role,
 } from '@wickerframe/contract'
 import { anyOf, firstRow, type Database, type Value } from '@wickerframe/storage'
@@ -44,7 +45,7 @@ const conditions: Readonly<Record<Scope, (person: Person, courseId: string) => C
     values: [id],
   }),
   taught: ({ email }, courseId) => ({
-    where: `EXISTS (SELECT 1 FROM course_instructors WHERE course_instructors.course_id = ${courseId} AND course_instructors.email = ?)`,
+    where: `EXISTS (SELECT 1 FROM course_people WHERE course_people.course_id = ${courseId} AND course_people.email = ?)`,
     values: [email],
   }),
 }
@@ -60,22 +61,29 @@ export const visibleTo = (person: Person | 'system', courseId: string): Conditio
   }
 }
 
-/** Those of somebody’s roles that are about a course that they may see. */
+/** Those of somebody’s roles that are about a course that they may see; who only helps there is an assistant in it. */
 export const rolesAbout = async (
   database: Database,
   person: Person,
   course: number,
-): Promise<Role[]> => {
-  if (person.roles.length < 2) return person.roles
+): Promise<CourseRole[]> => {
+  if (person.roles.length < 2 && !person.roles.includes('instructor')) return person.roles
   const each = person.roles.map((role) => conditions[courseScopes[role]](person, 'courses.id'))
-  const row = await firstRow<Record<string, number>>(
+  const row = await firstRow<Record<string, number | null>>(
     database,
-    `SELECT ${each.map(({ where }, i) => `(${where}) AS role${i}`).join(', ')}
+    `SELECT ${each.map(({ where }, i) => `(${where}) AS role${i}`).join(', ')},
+       (
+         SELECT course_people.duty = 'assistant'
+         FROM course_people
+         WHERE course_people.course_id = courses.id AND course_people.email = ?
+       ) AS helps
      FROM courses
      WHERE courses.id = ?`,
-    [...each.flatMap(({ values }) => values), course],
+    [...each.flatMap(({ values }) => values), person.email, course],
   )
-  return person.roles.filter((_, i) => row?.[`role${i}`] === 1)
+  return person.roles
+    .filter((_, i) => row?.[`role${i}`] === 1)
+    .map((role) => (role === 'instructor' && row?.['helps'] === 1 ? 'assistant' : role))
 }
 
 /** Whether somebody may do something to a course that they may see: by a role that may, and that is about it. */

@@ -141,6 +141,7 @@ export const makeApp = (settings: AppSettings): Express => {
           pulses,
           sessionStands: () => sessionStands(pool, request, secureCookies),
           person,
+          may: route.may,
           now: clock.now(),
           today: clock.today(),
           platformUrl,

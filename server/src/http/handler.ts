@@ -19,6 +19,8 @@ export interface Situation {
   /** Whether the session of the request still stands; asking does not keep it alive. */
   sessionStands: () => Promise<boolean>
   person: Person
+  /** What the route asks for. */
+  may: Route['may']
   /** By the institution's clock. */
   today: InstitutionDay
   now: InstitutionInstant

@@ -9,6 +9,7 @@ import { followUpHandlers } from '../followUps/routes.ts'
 import { joinHandlers } from '../joins/routes.ts'
 import { waiverHandlers } from '../waivers/routes.ts'
 import { checkHandlers } from '../checks/routes.ts'
+import { coursePeopleHandlers } from '../courses/coursePeopleRoutes.ts'
 import { courseHandlers } from '../courses/routes.ts'
 import { healthHandlers } from './healthRoutes.ts'
 import { libraryHandlers } from '../library/routes.ts'
@@ -38,6 +39,7 @@ const handlers: HandlersOf<typeof routes> = {
   ...templateHandlers,
   ...libraryHandlers,
   ...courseHandlers,
+  ...coursePeopleHandlers,
   ...calendarHandlers,
   ...pageHandlers,
   ...rosterHandlers,

@@ -30,6 +30,27 @@ export const sendRunMessages = async (database: Database): Promise<void> => {
   )
 }
 
+/** Tells somebody who has an account what they are in a course. For who does not want to be told, the message counts as read. */
+export const tellOfCourse = async (
+  database: Database,
+  email: string,
+  courseId: number,
+  { subject, body }: { subject: string; body: string },
+): Promise<void> => {
+  await change(
+    database,
+    `INSERT INTO messages (recipient, course_id, sent_at, subject, body, read_at)
+     SELECT people.email, ?, ${institutionNow}, ?, ?,
+       IF(
+         JSON_VALUE(people.preferences, '$.tellOfCourses') IN ('0', 'false'), ${institutionNow},
+           NULL
+       )
+     FROM people
+     WHERE people.email = ? AND people.deactivated_at IS NULL`,
+    [courseId, subject.slice(0, 300), body.slice(0, 4000), email],
+  )
+}
+
 export const listMessages = async (
   database: Database,
   recipient: string,
@@ -40,6 +61,7 @@ export const listMessages = async (
       id: number
       run: number | null
       template: string | null
+      course: number | null
       at: string
       subject: string
       body: string
@@ -47,7 +69,8 @@ export const listMessages = async (
     }>(
       database,
       `SELECT messages.id, messages.run_id AS run, templates.template_key AS template,
-         messages.sent_at AS at, messages.subject, messages.body, messages.read_at AS readAt
+         messages.course_id AS course, messages.sent_at AS at, messages.subject, messages.body,
+         messages.read_at AS readAt
        FROM messages
        LEFT JOIN templates ON templates.id = messages.template_id
        WHERE messages.recipient = ?

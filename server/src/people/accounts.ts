@@ -178,7 +178,7 @@ export const listUninvited = (
     `SELECT people.id, people.email, people.name
      FROM ${withLink}
      WHERE ${stateColumn} IN ('known', ?)
-       AND EXISTS (SELECT 1 FROM course_instructors WHERE course_instructors.email = people.email)
+       AND EXISTS (SELECT 1 FROM course_people WHERE course_people.email = people.email)
      ORDER BY people.name, people.id
      FOR UPDATE`,
     [again ? 'invited' : 'known'],

@@ -105,7 +105,7 @@ it('somebody reads what is kept about them: their account and every place that n
     account: { email: instructor.email, roles: ['instructor'] },
   })
   expect(body.named['waivers.asked_by'][0]).toMatchObject({ reason: 'Sea.' })
-  expect(Object.keys(body.named)).toContain('course_instructors.email')
+  expect(Object.keys(body.named)).toContain('course_people.email')
   const { id } = await entryOf(designer)
   const ofDesigner = (await college.people.administrator.get(`/api/people/${id}/kept`)).body
   expect(Object.keys(ofDesigner.named)).toEqual(

@@ -38,7 +38,7 @@ export const takeOut = async (database: Database, person: PersonEntry): Promise<
 const nameTeacher = (database: Database, email: string, as: string) =>
   change(
     database,
-    `UPDATE course_instructors
+    `UPDATE course_people
      SET name = ?
      WHERE email = ?`,
     [as, email],
@@ -104,7 +104,7 @@ const cleanResults = (database: Database, word: string, instead: string, teacher
     `UPDATE check_results
      SET findings = REPLACE(findings, ?, ?), rest = REPLACE(rest, ?, ?),
        outlook = REPLACE(outlook, ?, ?)
-     WHERE course_id IN (SELECT course_id FROM course_instructors WHERE email = ?)`,
+     WHERE course_id IN (SELECT course_id FROM course_people WHERE email = ?)`,
     [word, instead, word, instead, word, instead, teacher],
   )
 /** The row stays, so that its number names nobody else; with an address that nobody has. */

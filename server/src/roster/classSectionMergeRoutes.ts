@@ -1,6 +1,6 @@
 import { CourseStatus, type MergeReport, type mergeRoutes } from '@wickerframe/contract'
 import type { HandlersOf } from '../http/handler.ts'
-import { courseValues, formatOf, renderName } from '@wickerframe/core'
+import { courseValues, formatOf, peopleOf, renderName } from '@wickerframe/core'
 import { inTransaction } from '@wickerframe/storage'
 import { digestOf } from '../digest.ts'
 import { recordAudit } from '../audit/audit.ts'
@@ -29,12 +29,17 @@ export const mergeHandlers: HandlersOf<typeof mergeRoutes> = {
     const sections = [
       ...new Set([...to.summary.classSections, ...from.summary.classSections]),
     ].sort()
+    const there = peopleOf(to.facts)
+    // Whoever owned the other one teaches on; the owner of this one stays.
     const people = [
-      ...to.summary.instructors,
-      ...from.summary.instructors.filter(
-        (instructor) => !to.summary.instructors.some((other) => other.email === instructor.email),
-      ),
+      ...there,
+      ...peopleOf(from.facts)
+        .filter((person) => !there.some((other) => other.email === person.email))
+        .map((person) =>
+          person.duty === 'owner' ? { ...person, duty: 'instructor' as const } : person,
+        ),
     ]
+    const teaching = people.filter(({ duty }) => duty !== 'assistant')
     const version =
       to.templateId !== null && to.summary.template
         ? await findVersion(pool, to.summary.template.key, to.summary.template.version)
@@ -42,7 +47,7 @@ export const mergeHandlers: HandlersOf<typeof mergeRoutes> = {
     const name = version
       ? renderName(
           formatOf(version.document.naming.courseName),
-          courseValues({ ...to.facts, classSections: sections, instructors: people }),
+          courseValues({ ...to.facts, classSections: sections, instructors: teaching }),
         ).text
       : null
     const present = version
@@ -53,7 +58,7 @@ export const mergeHandlers: HandlersOf<typeof mergeRoutes> = {
       name !== null && name !== present
         ? `its name becomes “${name}” with its next update`
         : 'its name stays as it is',
-      `${people.length} ${people.length === 1 ? 'person teaches' : 'people teach'} it: ${people.map((person) => person.name).join(', ') || 'nobody yet'}`,
+      `${teaching.length} ${teaching.length === 1 ? 'person teaches' : 'people teach'} it: ${teaching.map((person) => person.name).join(', ') || 'nobody yet'}`,
       'what stands in the merged course stays there, with its history and its identity; nothing of it is copied or removed',
       'one course fewer counts in conformance',
     ]
@@ -61,7 +66,13 @@ export const mergeHandlers: HandlersOf<typeof mergeRoutes> = {
     const report: MergeReport = { dry, consequences, digest }
     if (dry) return report
     mustBeAsShown(shown, digest)
-    answered(await connector.enrol(to.summary.platformId, people), 'enrol the people')
+    answered(
+      await connector.enrol(
+        to.summary.platformId,
+        teaching.map(({ name, email }) => ({ name, email })),
+      ),
+      'enrol the people',
+    )
     answered(
       await connector.setStatus(from.summary.platformId, 'merged'),
       'mark the course as merged',
@@ -74,7 +85,7 @@ export const mergeHandlers: HandlersOf<typeof mergeRoutes> = {
         {
           status: CourseStatus.parse(from.summary.status),
           classSections: to.summary.classSections,
-          people: to.summary.instructors,
+          people: there,
         },
         { classSections: sections, people },
         person.email,
@@ -109,7 +120,7 @@ export const mergeHandlers: HandlersOf<typeof mergeRoutes> = {
       id,
       merge,
       now: to.summary.classSections,
-      people: to.summary.instructors,
+      people: peopleOf(to.facts),
     })
     const report: MergeReport = { dry, consequences, digest }
     if (dry) return report
@@ -123,8 +134,8 @@ export const mergeHandlers: HandlersOf<typeof mergeRoutes> = {
         database,
         id,
         merge,
-        { classSections: to.summary.classSections, people: to.summary.instructors },
-        { classSections: from.summary.classSections, people: from.summary.instructors },
+        { classSections: to.summary.classSections, people: peopleOf(to.facts) },
+        { classSections: from.summary.classSections, people: peopleOf(from.facts) },
       )
       await recordAudit(database, {
         who: person.email,

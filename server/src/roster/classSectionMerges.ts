@@ -1,20 +1,22 @@
 import { CourseStatus } from '@wickerframe/contract'
+import { CoursePerson } from '@wickerframe/core'
 import { change, firstRow, rowsOf, type Database, institutionNow } from '@wickerframe/storage'
 import { z } from 'zod'
 import { decideField, forgetDecision } from '../courses/courseDecisions.ts'
-import { replaceClassSections, replaceInstructors } from './roster.ts'
+import { replacePeople } from '../courses/coursePeople.ts'
+import { replaceClassSections } from './roster.ts'
 
 /** How two courses stood before one was merged into the other. */
 export const BeforeMerge = z.strictObject({
   status: CourseStatus,
   classSections: z.array(z.string()),
-  people: z.array(z.strictObject({ email: z.string(), name: z.string() })),
+  people: z.array(CoursePerson.extend({ duty: CoursePerson.shape.duty.default('instructor') })),
 })
 export type BeforeMerge = z.output<typeof BeforeMerge>
 
 export interface Roster {
   classSections: readonly string[]
-  people: readonly { email: string; name: string }[]
+  people: readonly CoursePerson[]
 }
 
 /** Merges one course into another: what is decided so, no roster file undoes. */
@@ -28,11 +30,12 @@ export const mergeInto = async (
 ): Promise<void> => {
   await setMerged(database, id, 'merged', into)
   await replaceClassSections(database, into, after.classSections)
-  await replaceInstructors(database, into, after.people)
+  await replacePeople(database, into, after.people)
   await recordMerge(database, id, into, before, who)
   await decideField(database, id, 'status', who)
   await decideField(database, into, 'class sections', who)
   await decideField(database, into, 'instructors', who)
+  await decideField(database, into, 'duties', who)
 }
 
 /** Takes a merge back: the course stands by itself again, and the other one is what it was but for what came to it since. */
@@ -52,7 +55,7 @@ export const unmerge = async (
       (section) => before.classSections.includes(section) || !mine.has(section),
     ),
   )
-  await replaceInstructors(
+  await replacePeople(
     database,
     into,
     now.people.filter(
@@ -65,6 +68,7 @@ export const unmerge = async (
   if ((await mergedInto(database, into)).length > 0) return
   await forgetDecision(database, into, 'class sections')
   await forgetDecision(database, into, 'instructors')
+  await forgetDecision(database, into, 'duties')
 }
 
 /** Into which course a course was merged, and how both stood before; null when it was not. */

@@ -46,6 +46,8 @@ const factsOf = (course: RosterCourse, term: Term): Facts => ({
   classSections: course.classSections,
   classSectionKind: course.classSectionKind,
   instructors: course.instructors,
+  assistants: course.duties?.assistants ?? [],
+  moduleOwners: {},
   topics: {},
   answers: {},
 })
@@ -309,7 +311,7 @@ export const madeCourseHandlers: HandlersOf<typeof madeCourseRoutes> = {
     )
     await importRoster(
       pool,
-      going.map(({ source: { summary }, session, weeks, platformId }, i) => ({
+      going.map(({ source: { summary, facts }, session, weeks, platformId }, i) => ({
         line: i + 1,
         platformId,
         code: summary.code,
@@ -323,6 +325,8 @@ export const madeCourseHandlers: HandlersOf<typeof madeCourseRoutes> = {
         classSectionKind: summary.classSectionKind,
         classSections: summary.classSections,
         instructors: summary.instructors,
+        // Who helps is settled anew each term.
+        duties: { owner: facts.owner ?? null, assistants: [] },
       })),
       (course) => topics.get(course.platformId) ?? {},
       person.email,

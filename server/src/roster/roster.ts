@@ -1,13 +1,14 @@
 import type { Pool } from 'mysql2/promise'
 import type { RosterReport } from '@wickerframe/contract'
 import type { RosterCourse } from '@wickerframe/interchange'
-import { knowInstructors } from '../people/accounts.ts'
 import { anyOf, change, inTransaction, rowsOf, type Database } from '@wickerframe/storage'
 import { digestOf } from '../digest.ts'
 import { recordAudit } from '../audit/audit.ts'
 import { byCourse } from '../courses/byCourse.ts'
 import { decidedFields } from '../courses/courseDecisions.ts'
+import { addPeople, peopleByCourse, replacePeople } from '../courses/coursePeople.ts'
 import {
+  peopleOfRoster,
   rosterDifference,
   rosterFields,
   rosterValues,
@@ -19,7 +20,7 @@ import {
 
 /** So many courses are looked up, and written, together. */
 const together = 500
-/** Class sections and people that one statement writes. */
+/** Class sections that one statement writes. */
 const rowsTogether = 2000
 
 type Imported = Pick<
@@ -129,11 +130,11 @@ const takeDifference = async (
   database: Database,
   id: number,
   course: RosterCourse,
-  { fields, takesSections, takesPeople }: RosterDifference,
+  { fields, takesSections, people }: RosterDifference,
 ): Promise<void> => {
   if (fields.length > 0) await updateCourse(database, id, fields, rosterValues(course))
   if (takesSections) await replaceClassSections(database, id, course.classSections)
-  if (takesPeople) await replaceInstructors(database, id, course.instructors)
+  if (people) await replacePeople(database, id, people)
 }
 
 const addCourses = async (
@@ -149,13 +150,9 @@ const addCourses = async (
     database,
     courses.flatMap((course) => course.classSections.map((name) => [idOf(course), name] as const)),
   )
-  await insertInstructors(
+  await addPeople(
     database,
-    courses.flatMap((course) =>
-      course.instructors.map(
-        ({ email, name }, position) => [idOf(course), email, name, position] as const,
-      ),
-    ),
+    courses.map((course) => ({ id: idOf(course), people: peopleOfRoster(course) })),
   )
 }
 
@@ -168,7 +165,7 @@ const knownCourses = async (
   const stored = await findStored(database, courses, lock)
   const ids = stored.map((row) => row.id)
   const sections = byCourse(await listClassSections(database, ids))
-  const people = byCourse(await listInstructors(database, ids))
+  const people = await peopleByCourse(database, ids)
   const decided = await decidedFields(database, ids)
   return new Map(
     stored.map(({ id, platform_id, ...values }) => [
@@ -177,7 +174,7 @@ const knownCourses = async (
         id,
         values,
         classSections: (sections.get(id) ?? []).map((row) => row.name).sort(),
-        instructors: (people.get(id) ?? []).map(({ name, email }) => ({ name, email })),
+        people: people.get(id) ?? [],
         decided: decided.get(id) ?? new Map(),
       },
     ]),
@@ -277,60 +274,6 @@ const insertClassSections = async (
       `INSERT INTO class_sections (course_id, name)
        VALUES ${placeholders(part.length, 2)}`,
       part.flat(),
-    )
-  }
-}
-
-interface Instructor {
-  email: string
-  name: string
-}
-const listInstructors = (database: Database, courseIds: readonly number[]) => {
-  const list = anyOf(courseIds)
-  return rowsOf<Instructor & { course_id: number }>(
-    database,
-    `SELECT course_id, email, name
-     FROM course_instructors
-     WHERE course_id IN ${list.sql}
-     ORDER BY course_id, position`,
-    list.values,
-  )
-}
-
-/** Makes these the instructors of a course, in this order, and no others. */
-export const replaceInstructors = async (
-  database: Database,
-  courseId: number,
-  people: readonly Instructor[],
-): Promise<void> => {
-  await removeInstructors(database, courseId)
-  await insertInstructors(
-    database,
-    people.map(({ email, name }, position) => [courseId, email, name, position]),
-  )
-}
-const removeInstructors = (database: Database, courseId: number) =>
-  change(
-    database,
-    `DELETE FROM course_instructors
-     WHERE course_id = ?`,
-    [courseId],
-  )
-const insertInstructors = async (
-  database: Database,
-  rows: readonly (readonly [courseId: number, email: string, name: string, position: number])[],
-): Promise<void> => {
-  for (let at = 0; at < rows.length; at += rowsTogether) {
-    const part = rows.slice(at, at + rowsTogether)
-    await change(
-      database,
-      `INSERT INTO course_instructors (course_id, email, name, position)
-       VALUES ${placeholders(part.length, 4)}`,
-      part.flat(),
-    )
-    await knowInstructors(
-      database,
-      part.map(([, email, name]) => ({ email, name })),
     )
   }
 }

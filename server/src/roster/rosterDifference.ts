@@ -1,4 +1,5 @@
 import type { RosterReport } from '@wickerframe/contract'
+import { peopleAsFacts, type CoursePerson, type Person } from '@wickerframe/core'
 import type { RosterCourse } from '@wickerframe/interchange'
 
 /** Columns of a course that its roster row speaks of. */
@@ -22,7 +23,7 @@ export interface KnownCourse {
   values: RosterValues
   /** In the order of their names. */
   classSections: string[]
-  instructors: { name: string; email: string }[]
+  people: CoursePerson[]
   /** Fields that somebody decided on here, with who did. */
   decided: ReadonlyMap<string, string>
 }
@@ -43,7 +44,8 @@ export const rosterValues = (course: RosterCourse): RosterValues => ({
 export interface RosterDifference {
   fields: RosterField[]
   takesSections: boolean
-  takesPeople: boolean
+  /** Who is in the course from then on; null: whoever is in it. */
+  people: CoursePerson[] | null
   changes: RosterReport['changes']
   kept: RosterReport['kept']
 }
@@ -61,8 +63,21 @@ export const rosterDifference = (course: RosterCourse, known: KnownCourse): Rost
     else kept.push({ line: course.line, course: name, field, here: from, file: to, by })
     return by === undefined
   }
-  const people = (all: readonly { name: string; email: string }[]) =>
-    all.map((person) => `${person.name} <${person.email}>`).join(', ')
+  const here = peopleAsFacts(known.people)
+  const takesInstructors = takes(
+    'instructors',
+    'instructors',
+    listed(here.instructors),
+    listed(course.instructors),
+  )
+  const takesDuties =
+    course.duties !== null &&
+    takes(
+      'duties',
+      'owner and assistants',
+      dutiesInWords({ owner: here.owner ?? null, assistants: here.assistants }),
+      dutiesInWords(course.duties),
+    )
   return {
     fields: rosterFields.filter((field) =>
       takes(
@@ -78,13 +93,41 @@ export const rosterDifference = (course: RosterCourse, known: KnownCourse): Rost
       known.classSections.join(', '),
       course.classSections.toSorted().join(', '),
     ),
-    takesPeople: takes(
-      'instructors',
-      'instructors',
-      people(known.instructors),
-      people(course.instructors),
-    ),
+    people:
+      takesInstructors || takesDuties
+        ? peopleWith(
+            takesInstructors ? course.instructors : here.instructors,
+            takesDuties && course.duties
+              ? course.duties
+              : { owner: here.owner ?? null, assistants: here.assistants },
+          )
+        : null,
     changes,
     kept,
   }
 }
+
+/** People of a course that comes in new. */
+export const peopleOfRoster = ({ instructors, duties }: RosterCourse): CoursePerson[] =>
+  peopleWith(instructors, duties ?? { owner: null, assistants: [] })
+
+/** Who teaches and who helps, as one list: nobody twice, and no owner who does not teach. */
+const peopleWith = (
+  instructors: readonly Person[],
+  { owner, assistants }: NonNullable<RosterCourse['duties']>,
+): CoursePerson[] => [
+  ...instructors.map((person) => ({
+    ...person,
+    duty: person.email === owner ? ('owner' as const) : ('instructor' as const),
+  })),
+  ...assistants
+    .filter(({ email }) => !instructors.some((person) => person.email === email))
+    .map((person) => ({ ...person, duty: 'assistant' as const })),
+]
+
+const listed = (people: readonly Person[]): string =>
+  people.map((person) => `${person.name} <${person.email}>`).join(', ')
+const dutiesInWords = ({ owner, assistants }: NonNullable<RosterCourse['duties']>): string =>
+  [owner === null ? '' : `owner ${owner}`, ...assistants.map(({ email }) => `assistant ${email}`)]
+    .filter((words) => words !== '')
+    .join(', ')

@@ -109,7 +109,7 @@ describe('a run', () => {
   it('is seen by who sees all of its courses', async () => {
     const [first = 0, second = 0] = courses
     await college.pool.query(
-      `INSERT INTO course_instructors (course_id, email, name, position)
+      `INSERT INTO course_people (course_id, email, name, position)
        VALUES (?, ?, ?, 0)`,
       [first, 'teaching@kestrelsound.example', 'Teaching'],
     )

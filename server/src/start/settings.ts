@@ -134,6 +134,13 @@ const Settings = z
     KEEP_RUNS_DAYS: days.describe(
       'For how long runs that have ended are kept, with what failed in them; those that deployed something always are',
     ),
+    KEEP_BODIES_DAYS: z.coerce
+      .number()
+      .int()
+      .min(1)
+      .max(36_500)
+      .default(1)
+      .describe('For how long page texts are kept that nothing names any more'),
     CONNECTOR_TIMEOUT_SECONDS: z.coerce.number().int().min(1).max(300).default(20),
   })
   .transform((given) => ({
@@ -158,6 +165,7 @@ const Settings = z
       messages: given.KEEP_MESSAGES_DAYS ?? null,
       results: given.KEEP_RESULTS_DAYS ?? null,
       runs: given.KEEP_RUNS_DAYS ?? null,
+      bodies: given.KEEP_BODIES_DAYS,
     },
     databaseTls: (given.DATABASE_TLS ?? (isLoopback(given.DATABASE_HOST) ? 'no' : 'yes')) === 'yes',
   }))

@@ -169,6 +169,7 @@ export const startPrivateCollege = async (today = '2026-09-16'): Promise<Private
             classSectionKind: 'own',
             classSections: [...facts.classSections],
             instructors: facts.instructors.map(({ name, email }) => ({ name, email })),
+            duties: null,
             ...more,
           },
         ],

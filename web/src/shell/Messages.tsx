@@ -1,11 +1,19 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { Link } from 'react-router'
+import type { Message } from '@wickerframe/contract'
 import { call } from '../api/client.ts'
 import { useMessages } from '../api/queries.ts'
 import { Button, Moment, plural } from '../controls/controls.tsx'
 
-/** Messages that were not put away, newest first: about rollouts that ended, or about templates one looks after. */
-export const Messages = ({ about }: { about: 'run' | 'template' }) => {
+const placeOf = ({ run, template, course }: Message): string =>
+  course !== null
+    ? `/courses/${course}`
+    : template !== null
+      ? `/templates/${template}`
+      : `/rollouts/${run}`
+
+/** Messages that were not put away, newest first: about rollouts that ended, templates one looks after, or courses one was given. */
+export const Messages = ({ about }: { about: 'run' | 'template' | 'course' }) => {
   const client = useQueryClient()
   const messages = useMessages()
   const read = useMutation({
@@ -22,11 +30,7 @@ export const Messages = ({ about }: { about: 'run' | 'template' }) => {
           <li key={message.id} className="flex flex-wrap items-baseline gap-x-3 py-1">
             <Link
               className="font-semibold underline decoration-line-strong underline-offset-2"
-              to={
-                message.template === null
-                  ? `/rollouts/${message.run}`
-                  : `/templates/${message.template}`
-              }
+              to={placeOf(message)}
             >
               {message.subject}
             </Link>

@@ -22,6 +22,8 @@ export const courseSummary = (id: number, more: Partial<CourseSummary> = {}): Co
   classSections: ['01'],
   classSectionKind: 'own',
   instructors: [{ name: 'Noor Vesterby', email: 'noor@kestrelsound.example' }],
+  assistants: [],
+  owner: 'noor@kestrelsound.example',
   state: 'shell',
   template: null,
   readAt: '2026-09-16T09:00:00Z',

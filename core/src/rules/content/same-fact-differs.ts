@@ -34,7 +34,7 @@ export const sameFactDiffers = defineRule({
         known.set(text, where)
       told.set(fact, known)
     }
-    const instructors = context.expected.facts.instructors
+    const { instructors, assistants } = context.expected.facts
     for (const { page, placed, part } of context.pages()) {
       if (part?.audience === 'staff') continue
       const { labelled, addresses } = toldIn(page)
@@ -49,7 +49,7 @@ export const sameFactDiffers = defineRule({
       for (const { key, value } of labelled)
         if (!prompts?.has(value)) tell(key, value, placed.item.name)
       for (const address of addresses)
-        for (const { name, email } of instructors) {
+        for (const { name, email } of [...instructors, ...assistants]) {
           const surname = name.split(/\s+/).at(-1)?.toLowerCase() ?? ''
           if (surname.length > 3 && address.split('@')[0]?.includes(surname)) {
             tell(`the address of ${name}`, email.toLowerCase(), 'the roster')

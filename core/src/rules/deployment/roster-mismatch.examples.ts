@@ -11,6 +11,16 @@ export const examples: RuleExamples = {
           instructors: ['Sunniva.Drake@kestrelsound.example'],
         }),
     },
+    {
+      title: 'an assistant is told among those who teach',
+      change: ({ course, facts }) => {
+        facts.assistants = [{ name: 'Jun Haverkamp', email: 'jun.haverkamp@kestrelsound.example' }]
+        course.instructors = [
+          'sunniva.drake@kestrelsound.example',
+          'Jun.Haverkamp@kestrelsound.example',
+        ]
+      },
+    },
   ],
   fails: [
     {
@@ -29,6 +39,14 @@ export const examples: RuleExamples = {
           'old.hand@kestrelsound.example',
         ]),
       evidence: 'old.hand@kestrelsound.example is not in the roster',
+    },
+    {
+      title: 'only the assistant is on the platform',
+      change: ({ course, facts }) => {
+        facts.assistants = [{ name: 'Jun Haverkamp', email: 'jun.haverkamp@kestrelsound.example' }]
+        course.instructors = ['jun.haverkamp@kestrelsound.example']
+      },
+      evidence: 'sunniva.drake@kestrelsound.example is not on the platform',
     },
   ],
 }

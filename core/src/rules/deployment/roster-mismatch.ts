@@ -29,12 +29,16 @@ export const rosterMismatch = defineRule({
       course,
       expected: { facts },
     } = context
+    // Some platforms count those who help among those who teach.
+    const assistants = new Set(facts.assistants.map(({ email }) => email.toLowerCase()))
     const compare = [
       { discriminator: 'sections', wanted: facts.classSections, seen: course.classSections },
       {
         discriminator: 'instructors',
         wanted: facts.instructors.map((instructor) => instructor.email.toLowerCase()),
-        seen: course.instructors?.map((instructor) => instructor.toLowerCase()),
+        seen: course.instructors
+          ?.map((instructor) => instructor.toLowerCase())
+          .filter((instructor) => !assistants.has(instructor)),
       },
     ] as const
     for (const { discriminator, wanted, seen } of compare) {

@@ -10,7 +10,12 @@ const account: Account = {
   name: 'Quill designer',
   email: 'designer@kestrelsound.example',
   hasPassword: true,
-  preferences: { theme: 'as the device', tellOfRollouts: true, tellOfTemplates: true },
+  preferences: {
+    theme: 'as the device',
+    tellOfRollouts: true,
+    tellOfTemplates: true,
+    tellOfCourses: true,
+  },
   sessions: [
     {
       id: 'a'.repeat(16),
@@ -50,7 +55,12 @@ describe('one’s own account', () => {
     )
     expect(asked.at(-1)?.body).toEqual({
       name: 'Ingrid',
-      preferences: { theme: 'dark', tellOfRollouts: true, tellOfTemplates: true },
+      preferences: {
+        theme: 'dark',
+        tellOfRollouts: true,
+        tellOfTemplates: true,
+        tellOfCourses: true,
+      },
     })
   })
   it('ends another session, and offers nothing for this one', async () => {

@@ -66,6 +66,7 @@ const Name = ({ account }: { account: Account }) => {
 const told = [
   { key: 'tellOfRollouts', text: 'Tell me when a rollout that I began has ended' },
   { key: 'tellOfTemplates', text: 'Tell me when others change templates that I look after' },
+  { key: 'tellOfCourses', text: 'Tell me when I am given a course or a module' },
 ] as const
 
 const Preferences = ({ account }: { account: Account }) => {

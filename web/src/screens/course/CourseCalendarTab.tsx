@@ -10,7 +10,7 @@ import {
   type Unit,
   type Weekday,
 } from '@wickerframe/core'
-import type { CourseCalendar, CourseDetail, Me } from '@wickerframe/contract'
+import type { CourseCalendar, CourseDetail, MeInCourse } from '@wickerframe/contract'
 import { may } from '@wickerframe/contract/capabilities'
 import { addressOf, call } from '../../api/client.ts'
 import { useTerms } from '../../api/queries.ts'
@@ -18,7 +18,7 @@ import { Button, Pick, plural, Problem } from '../../controls/controls.tsx'
 import { CalendarLegend, TermCalendar } from '../terms/TermCalendar.tsx'
 
 /** A course's own calendar: what somebody decides (meeting days, units, a second term), and what follows from it. */
-export const CourseCalendarTab = ({ course, me }: { course: CourseDetail; me: Me }) => {
+export const CourseCalendarTab = ({ course, me }: { course: CourseDetail; me: MeInCourse }) => {
   const { facts } = course
   const client = useQueryClient()
   const terms = useTerms()
@@ -36,7 +36,7 @@ export const CourseCalendarTab = ({ course, me }: { course: CourseDetail; me: Me
       setEdited(null)
     },
   })
-  const mayEdit = may(me, 'look after course')
+  const mayEdit = may(me, 'decide for course')
   const change = (fields: Partial<CourseCalendar>) => setEdited({ ...calendar, ...fields })
   const nextTerm = terms.data?.find(({ code }) => code === calendar.nextTerm)
   const weeks = instructionalWeeks({

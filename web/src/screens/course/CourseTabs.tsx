@@ -1,7 +1,7 @@
 import { Tabs } from 'radix-ui'
 import { useState } from 'react'
 import type { FindingPlace } from '@wickerframe/core'
-import type { CourseDetail, Me } from '@wickerframe/contract'
+import type { CourseDetail, MeInCourse } from '@wickerframe/contract'
 import { may } from '@wickerframe/contract/capabilities'
 import { addressOf } from '../../api/client.ts'
 import { Button, Moment } from '../../controls/controls.tsx'
@@ -16,13 +16,14 @@ import { IntoTeaching } from './IntoTeaching.tsx'
 import { MendDialog } from './mend/MendDialog.tsx'
 import { WaiverDialog } from './mend/WaiverDialog.tsx'
 import { WhatToMend } from './mend/WhatToMend.tsx'
+import { CoursePeopleTab } from './people/CoursePeopleTab.tsx'
 import { PairingView } from './pairing/PairingView.tsx'
 import { openFindings, standingWords } from './standingWords.ts'
 
 const tab =
   'border-b-2 border-transparent py-1 data-[state=active]:border-tide data-[state=active]:font-semibold'
 
-/** The views of one course: what to mend, pairing, pages, calendar, history. */
+/** The views of one course: what to mend, pairing, pages, calendar, people, history. */
 export const CourseTabs = ({
   course,
   me,
@@ -30,7 +31,7 @@ export const CourseTabs = ({
   onBegun,
 }: {
   course: CourseDetail
-  me: Me
+  me: MeInCourse
   asOf: string
   /** A run was begun for the course. */
   onBegun: (run: number) => void
@@ -49,6 +50,7 @@ export const CourseTabs = ({
             ['pairing', 'Pairing'],
             ['pages', 'Pages'],
             ['calendar', 'Calendar'],
+            ['people', 'People'],
             ['history', 'History'],
           ].map(([value = '', title]) => (
             <Tabs.Trigger key={value} className={tab} value={value}>
@@ -75,6 +77,9 @@ export const CourseTabs = ({
       <Tabs.Content value="calendar" className="mt-3">
         <CourseCalendarTab key={course.id} course={course} me={me} />
       </Tabs.Content>
+      <Tabs.Content value="people" className="mt-3">
+        <CoursePeopleTab key={course.id} course={course} me={me} />
+      </Tabs.Content>
       <Tabs.Content value="history" className="mt-3">
         {may(me, 'keep courses') && <Keeping course={course} />}
         <CourseHistory course={course} />
@@ -83,7 +88,7 @@ export const CourseTabs = ({
   )
 }
 
-const Standing = ({ course, me, asOf }: { course: CourseDetail; me: Me; asOf: string }) => (
+const Standing = ({ course, me, asOf }: { course: CourseDetail; me: MeInCourse; asOf: string }) => (
   <p className="text-ink-2" role="status">
     {standingWords(course.result)} ·{' '}
     {course.readAt ? (
@@ -118,7 +123,7 @@ const NotChecked = ({ course }: { course: CourseDetail }) => (
 
 interface View {
   course: CourseDetail
-  me: Me
+  me: MeInCourse
   onBegun: (run: number) => void
 }
 

@@ -5,6 +5,7 @@ import type { CourseState, CourseSummary, Me } from '@wickerframe/contract'
 import { may, seesWholeCollege } from '@wickerframe/contract/capabilities'
 import { useCourses } from '../../api/queries.ts'
 import { Button, Page, Pick, plural, Problem, Waiting } from '../../controls/controls.tsx'
+import { Messages } from '../../shell/Messages.tsx'
 import { useAddress } from '../../shell/useAddress.ts'
 import { CourseValues, MakeCourses } from './CourseTables.tsx'
 import { RosterImport } from './RosterImport.tsx'
@@ -100,6 +101,7 @@ export const CoursesScreen = ({ me }: { me: Me }) => {
         )
       }
     >
+      <Messages about="course" />
       <Problem error={courses.error} />
       <div className="mt-3 flex flex-wrap items-end gap-3">
         <label className="flex flex-col gap-0.5 text-ink-2">

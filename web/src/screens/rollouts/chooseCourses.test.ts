@@ -1,26 +1,10 @@
 import { describe, expect, it } from 'vitest'
 import type { CourseSummary } from '@wickerframe/contract'
+import { courseSummary } from '../../testing/answers.testing.ts'
 import { sortCourses } from './chooseCourses.ts'
 
-const course = (id: number, more: Partial<CourseSummary> = {}): CourseSummary => ({
-  id,
-  platformId: `ks-${id}`,
-  code: 'NAV 110',
-  title: 'Coastal Navigation',
-  term: 'autumn-2026',
-  department: 'NAV',
-  modality: 'on-campus',
-  weeks: 16,
-  status: 'teaching',
-  classSections: [String(id)],
-  classSectionKind: 'own',
-  instructors: [{ name: 'Sunniva Drake', email: 'sunniva.drake@kestrelsound.example' }],
-  state: 'shell',
-  template: null,
-  readAt: null,
-  check: null,
-  ...more,
-})
+const course = (id: number, more: Partial<CourseSummary> = {}): CourseSummary =>
+  courseSummary(id, { classSections: [String(id)], ...more })
 const sorts = (...courses: CourseSummary[]) =>
   sortCourses(courses, null).map(({ sort, odd }) => [sort, odd !== null])
 

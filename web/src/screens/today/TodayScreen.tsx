@@ -26,7 +26,8 @@ const CourseLink = ({
     {course.code} {course.title}, {apart.get(course.platformId)}
   </Link>
 )
-const who = (course: CourseSummary): string => course.instructors[0]?.name ?? 'no instructor'
+const who = ({ instructors, owner }: CourseSummary): string =>
+  instructors.find(({ email }) => email === owner)?.name ?? 'no instructor'
 
 export const TodayScreen = () => {
   const today = useToday()

@@ -1,6 +1,6 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { refusalWords, type Finding, type FindingPlace } from '@wickerframe/core'
-import type { CourseCare, Me } from '@wickerframe/contract'
+import type { CourseCare, MeInCourse } from '@wickerframe/contract'
 import { may } from '@wickerframe/contract/capabilities'
 import { call } from '../../../api/client.ts'
 import { Button, plural, Problem, Sentence } from '../../../controls/controls.tsx'
@@ -9,7 +9,7 @@ import { whoseMove } from './grouping.ts'
 
 export interface FindingActions {
   courseId: number
-  me: Me
+  me: MeInCourse
   people: readonly { name: string; email: string }[]
   asOf: string
   care: CourseCare
@@ -88,6 +88,7 @@ const Place = ({
   mends: readonly FindingPlace[]
 }) => {
   const mayAct = may(actions.me, 'look after course')
+  const mayDecide = may(actions.me, 'decide for course')
   const missing = finding.rule === 'item-missing' && place.says === 'unsaid'
   return (
     <li className="border-t border-line py-1.5">
@@ -132,15 +133,15 @@ const Place = ({
             Show page
           </Button>
         )}
-        {mayAct && !place.waived && (
+        {mayDecide && !place.waived && (
           <Button shape="word" className="py-0.5!" onClick={() => actions.onWaive(place)}>
             {may(actions.me, 'decide waivers') ? 'Waive' : 'Ask for a waiver'}
           </Button>
         )}
-        {mayAct && missing && place.place.instance && (
+        {mayDecide && missing && place.place.instance && (
           <NotThisWeek courseId={actions.courseId} instance={place.place.instance} />
         )}
-        {mayAct && finding.rule === attested && (
+        {mayDecide && finding.rule === attested && (
           <Attest
             courseId={actions.courseId}
             fingerprint={place.fingerprint}
@@ -247,14 +248,22 @@ export const FindingCard = ({
   )
 }
 
-const WaiverAnswer = ({ courseId, waiver, me }: { courseId: number; waiver: string; me: Me }) => {
+const WaiverAnswer = ({
+  courseId,
+  waiver,
+  me,
+}: {
+  courseId: number
+  waiver: string
+  me: MeInCourse
+}) => {
   const client = useQueryClient()
   const decide = useMutation({
     mutationFn: (decision: 'approve' | 'refuse' | 'withdraw') =>
       call('decideWaiver', { at: { course: courseId, waiver }, body: { decision } }),
     onSuccess: () => client.invalidateQueries(),
   })
-  if (!may(me, 'look after course')) return null
+  if (!may(me, 'decide for course')) return null
   return (
     <>
       {may(me, 'decide waivers') && (

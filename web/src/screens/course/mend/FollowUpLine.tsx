@@ -1,6 +1,6 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { useState, type ReactNode } from 'react'
-import type { FollowUp, FollowUpPut, Me } from '@wickerframe/contract'
+import type { FollowUp, FollowUpPut, MeInCourse } from '@wickerframe/contract'
 import { may } from '@wickerframe/contract/capabilities'
 import { call } from '../../../api/client.ts'
 import { Button, Field, Moment, Problem } from '../../../controls/controls.tsx'
@@ -28,7 +28,7 @@ export const FollowUpLine = ({
   courseId: number
   fingerprints: string[]
   followUp: FollowUp | undefined
-  me: Me
+  me: MeInCourse
   asOf: string
   children?: ReactNode
 }) => {

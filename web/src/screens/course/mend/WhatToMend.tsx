@@ -9,13 +9,13 @@ import {
   type FindingPlace,
   type Template,
 } from '@wickerframe/core'
-import type { CourseCare, Me } from '@wickerframe/contract'
+import type { CourseCare, MeInCourse } from '@wickerframe/contract'
 import { may } from '@wickerframe/contract/capabilities'
 import { call } from '../../../api/client.ts'
 import { Button, Choice, Moment, plural, Problem } from '../../../controls/controls.tsx'
 import { useAddress } from '../../../shell/useAddress.ts'
 import { Attest, FindingCard, type FindingActions } from './FindingCard.tsx'
-import { grouped, groupings, sorted, type Grouping } from './grouping.ts'
+import { grouped, groupings, isShared, sorted, type Grouping } from './grouping.ts'
 import { MendDialog } from './MendDialog.tsx'
 import { WaiverDialog } from './WaiverDialog.tsx'
 
@@ -91,7 +91,7 @@ export const WhatToMend = ({
   onShowPage,
   onBegun,
 }: {
-  me: Me
+  me: MeInCourse
   courseId: number
   course: Course
   facts: Facts
@@ -107,6 +107,8 @@ export const WhatToMend = ({
   const by = groupings.find((grouping) => grouping === search.get('by')) ?? 'move'
   const strength = search.get('strength')
   const fresh = search.get('new') === '1'
+  const people = [...facts.instructors, ...facts.assistants]
+  const mine = search.get('mine') === '1'
   const [mending, setMending] = useState<FindingPlace[] | null>(null)
   const [waiving, setWaiving] = useState<FindingPlace | null>(null)
   const { open, waived, information } = sorted(only ? { ...result, findings: only } : result)
@@ -114,6 +116,7 @@ export const WhatToMend = ({
   const shown = open.filter(
     (finding) =>
       (strength === null || finding.strength === strength) &&
+      (!mine || finding.owner === me.email) &&
       (!fresh || finding.places.some((place) => freshPlaces.has(place.fingerprint))),
   )
   const mends = shown.flatMap((finding) =>
@@ -125,7 +128,7 @@ export const WhatToMend = ({
   const actions: FindingActions = {
     courseId,
     me,
-    people: facts.instructors,
+    people,
     asOf: result.asOf,
     care,
     pages: new Set(
@@ -161,6 +164,11 @@ export const WhatToMend = ({
           >
             only musts
           </Choice>
+          {(mine || isShared(open, me.email)) && (
+            <Choice pressed={mine} onClick={() => set({ mine: mine ? null : '1' })}>
+              only mine
+            </Choice>
+          )}
           {care.since && care.since.fresh.length > 0 && (
             <Choice pressed={fresh} onClick={() => set({ new: fresh ? null : '1' })}>
               only new ones
@@ -187,7 +195,7 @@ export const WhatToMend = ({
               : 'Nothing to mend under these filters.'}
           </p>
         )}
-        {grouped(shown, by, facts.instructors).map((group) => (
+        {grouped(shown, by, people).map((group) => (
           <section key={group.title} className="mt-4">
             <h2 className="text-[17px]">
               {group.title}{' '}
@@ -198,7 +206,7 @@ export const WhatToMend = ({
             <ul>
               {group.findings.map((finding) => (
                 <FindingCard
-                  key={finding.rule + finding.fingerprint + finding.message}
+                  key={finding.rule + finding.fingerprint + finding.message + finding.owner}
                   finding={finding}
                   actions={actions}
                 />
@@ -206,7 +214,7 @@ export const WhatToMend = ({
             </ul>
           </section>
         ))}
-        <Untold result={result} courseId={courseId} mayAct={mayAct} />
+        <Untold result={result} courseId={courseId} mayAct={may(me, 'decide for course')} />
       </div>
       <aside>
         <section className="border border-line bg-sheet p-3">

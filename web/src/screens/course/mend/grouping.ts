@@ -69,3 +69,7 @@ export const nextMonday = (date: string): string => {
   at.setUTCDate(at.getUTCDate() + ((8 - at.getUTCDay()) % 7 || 7))
   return localDateOf(at.toISOString(), 'UTC')
 }
+
+/** Whether some findings are somebody's move and some are others'. */
+export const isShared = (findings: readonly Finding[], email: string): boolean =>
+  findings.some(({ owner }) => owner === email) && findings.some(({ owner }) => owner !== email)

@@ -1,7 +1,7 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { nameLikeness, type CheckResult, type FindingPlace } from '@wickerframe/core'
-import type { CourseCare, JoinPut, Me } from '@wickerframe/contract'
+import type { CourseCare, JoinPut, MeInCourse } from '@wickerframe/contract'
 import { may } from '@wickerframe/contract/capabilities'
 import { call } from '../../../api/client.ts'
 import { Button, Pick, Problem, Sentence } from '../../../controls/controls.tsx'
@@ -24,7 +24,7 @@ interface Panel {
   result: CheckResult
   care: CourseCare
   courseId: number
-  me: Me
+  me: MeInCourse
   asOf: string
   onMend: (places: FindingPlace[]) => void
   onWaive: (place: FindingPlace) => void
@@ -276,9 +276,11 @@ const WhatDeparts = ({
                   Show the mend
                 </Button>
               )}
-              <Button shape="word" className="py-0.5!" onClick={() => onWaive(place)}>
-                {may(me, 'decide waivers') ? 'Waive' : 'Ask for a waiver'}
-              </Button>
+              {may(me, 'decide for course') && (
+                <Button shape="word" className="py-0.5!" onClick={() => onWaive(place)}>
+                  {may(me, 'decide waivers') ? 'Waive' : 'Ask for a waiver'}
+                </Button>
+              )}
             </p>
           )}
         </li>

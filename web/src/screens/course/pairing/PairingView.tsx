@@ -1,6 +1,6 @@
 import { memo, useMemo, useRef, useState, type KeyboardEvent } from 'react'
 import type { CheckResult, Course, Facts, FindingPlace, Template } from '@wickerframe/core'
-import type { CourseCare, Me } from '@wickerframe/contract'
+import type { CourseCare, MeInCourse } from '@wickerframe/contract'
 import { Choice, Pick } from '../../../controls/controls.tsx'
 import { useAddress } from '../../../shell/useAddress.ts'
 import {
@@ -233,7 +233,7 @@ export const PairingView = ({
   result: CheckResult
   care: CourseCare
   courseId: number
-  me: Me
+  me: MeInCourse
   onMend: (places: FindingPlace[]) => void
   onWaive: (place: FindingPlace) => void
   onShowPage: (itemId: string) => void
