@@ -42,6 +42,7 @@ export const workHere = (bed: TestBed): { stop: () => Promise<void> } => {
       settled: (run) => closeFinishedRun(pool, run),
       collected: () => closeFinishedRuns(pool),
       keepHouse: () => Promise.resolve(),
+      sendMail: () => Promise.resolve(),
     },
     pino({ level: 'warn' }),
   )

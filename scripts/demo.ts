@@ -162,11 +162,20 @@ try {
     OIDC_NAME: 'Kestrel Sound',
     OIDC_ROLES: 'faculty=instructor,course-design=designer',
   }
+  const mailPort = String(await freePort(4341))
+  const mailbox = await startOnPort(4340, (port) =>
+    start('mailbox/office/main.ts', { MAILBOX_PORT: mailPort, MAILBOX_PAGE_PORT: port }),
+  )
+  const mail = {
+    MAIL_SERVER: `smtp://127.0.0.1:${mailPort}`,
+    MAIL_FROM: 'wickerframe@kestrelsound.example',
+  }
   let environment: Readonly<Record<string, string>> = common
   const server = await startOnPort(4310, (port) => {
     environment = {
       ...common,
       ...outside,
+      ...mail,
       PLATFORM_URL: platformUrl,
       WICKERFRAME_PUBLIC_URL: `http://127.0.0.1:${port}`,
     }
@@ -190,6 +199,7 @@ ${signIns.map((person) => `  ${person.email.padEnd(44)} ${person.roles.join(' an
 
 Or sign in with Kestrel Sound, a practice identity provider, where one picks who one is.
 The practice platform, where one plays instructor: ${platformUrl}
+The practice mailbox, where mail is read that people would get: http://127.0.0.1:${String(mailbox.said['listening'])}
 Ctrl-C stops everything. “npm run demo -- --fresh” starts over.`)
 } catch (cause) {
   console.error(cause instanceof Error ? cause.message : cause)

@@ -32,6 +32,7 @@ const serve = async (): Promise<void> => {
     publicUrl: settings.WICKERFRAME_PUBLIC_URL,
     outside: settings.outside && outsideProvider(settings.outside),
     localAccounts: settings.LOCAL_ACCOUNTS === 'yes',
+    sendsMail: settings.mail !== null,
     secureCookies: settings.secureCookies,
     proxies: settings.WICKERFRAME_PROXIES,
     holdAnswers: settings.WICKERFRAME_HOLD_ANSWERS === 'yes',

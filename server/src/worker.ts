@@ -7,6 +7,8 @@ import { connectorClient } from './connector/client.ts'
 import { checkPool } from './checks/checkPool.ts'
 import { serveChecks } from './checks/checkThread.ts'
 import { keepHouse } from './housekeeping.ts'
+import { mailerFor } from './mail/mailer.ts'
+import { sendMail } from './mail/sendMail.ts'
 import { schemaGuard } from './queue/schemaGuard.ts'
 import { startWorker } from './queue/worker.ts'
 import { closeFinishedRun, closeFinishedRuns } from './runs/closing.ts'
@@ -27,6 +29,7 @@ const work = async (): Promise<void> => {
   const log = pino({ level: 'warn' })
   const checking = checkPool(fileURLToPath(import.meta.url), settings.WORKER_THREADS)
   const clock = clockOf(settings)
+  const mailer = settings.mail && mailerFor(settings.mail)
   const worker = startWorker(
     pool,
     {
@@ -47,6 +50,9 @@ const work = async (): Promise<void> => {
       settled: (run) => closeFinishedRun(pool, run),
       collected: () => closeFinishedRuns(pool),
       keepHouse: () => keepHouse(pool, settings.keep),
+      sendMail: async () => {
+        if (mailer) await sendMail(pool, mailer, settings.WICKERFRAME_PUBLIC_URL, log)
+      },
     },
     log,
   )
@@ -58,6 +64,7 @@ const work = async (): Promise<void> => {
     void worker
       .stop()
       .then(() => checking.stop())
+      .then(() => mailer?.close())
       .then(() => pool.end())
       .then(() => process.exit(0))
   }

@@ -6,6 +6,8 @@ import { Email, Me, NewPassword, PersonName, themes } from './session.ts'
 const LinkToken = z.string().min(1).max(100)
 
 /** What somebody chose for themselves. */
+export const mailWords = ['never', 'daily', 'at once'] as const
+
 export const Preferences = z.strictObject({
   theme: z.enum(themes).default('as the device'),
   /** Whether they are told that a rollout of theirs has ended. */
@@ -14,6 +16,8 @@ export const Preferences = z.strictObject({
   tellOfTemplates: z.boolean().default(true),
   /** Whether they are told what they are in a course, when somebody else decides on it. */
   tellOfCourses: z.boolean().default(true),
+  /** How what they did not read here reaches them by mail, where mail is sent. */
+  byMail: z.enum(mailWords).default('daily'),
 })
 export type Preferences = z.output<typeof Preferences>
 
@@ -23,6 +27,8 @@ export const Account = z.strictObject({
   /** Whether they sign in here with a password. */
   hasPassword: z.boolean(),
   preferences: Preferences,
+  /** Whether this installation sends mail. */
+  sendsMail: z.boolean(),
   sessions: z.array(
     z.strictObject({
       id: z.string(),

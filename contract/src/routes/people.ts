@@ -30,6 +30,8 @@ export const PersonEntry = z.strictObject({
   signedInAt: z.string().nullable(),
   /** Until when a link of theirs is open. */
   linkUntil: z.string().nullable(),
+  /** Why mail to them was refused for good, the last time; null: it was not. */
+  mailProblem: z.string().nullable(),
   /** Counts what was changed: an edit names the one it was made on. */
   revision: z.number(),
 })

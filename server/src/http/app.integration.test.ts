@@ -27,6 +27,7 @@ const over = async (execute: () => Promise<unknown>): Promise<string> => {
       publicUrl: 'https://wickerframe.example',
       outside: null,
       localAccounts: true,
+      sendsMail: true,
       secureCookies: false,
       proxies: 0,
       holdAnswers: true,

@@ -33,6 +33,8 @@ export interface AppSettings {
   publicUrl: string
   outside: OutsideProvider | null
   localAccounts: boolean
+  /** Whether people are told by mail as well. */
+  sendsMail: boolean
   secureCookies: boolean
   /** Proxies in front, whose word is taken for the client's address. */
   proxies: number
@@ -148,6 +150,7 @@ export const makeApp = (settings: AppSettings): Express => {
           publicUrl: settings.publicUrl,
           outside: settings.outside,
           localAccounts: settings.localAccounts,
+          sendsMail: settings.sendsMail,
           secureCookies,
         })
         if (answer === hasAnswered) return

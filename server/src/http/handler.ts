@@ -29,6 +29,8 @@ export interface Situation {
   outside: OutsideProvider | null
   /** Whether one signs in with a password that is kept here. */
   localAccounts: boolean
+  /** Whether people are told by mail as well. */
+  sendsMail: boolean
   /** Where people reach this program. */
   publicUrl: string
   secureCookies: boolean

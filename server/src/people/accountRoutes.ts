@@ -1,8 +1,8 @@
 import { hash } from '@node-rs/argon2'
 import type { Account, accountRoutes } from '@wickerframe/contract'
-import { inTransaction, type Database } from '@wickerframe/storage'
+import { inTransaction } from '@wickerframe/storage'
 import { recordAudit } from '../audit/audit.ts'
-import type { HandlersOf } from '../http/handler.ts'
+import type { HandlersOf, Situation } from '../http/handler.ts'
 import { HttpProblem, notFound } from '../http/problem.ts'
 import { findEntry } from './accounts.ts'
 import { keptAbout } from './kept.ts'
@@ -23,14 +23,17 @@ const linkIsOver = () =>
     'this link was used already, has run out, or is not whole; ask an administrator for another one',
   )
 
-const accountOf = async (
-  database: Database,
-  personId: number,
-  token: string | null,
-): Promise<Account> => {
-  const self = await findSelf(database, personId)
+const accountOf = async ({
+  pool,
+  person,
+  request,
+  secureCookies,
+  sendsMail,
+}: Situation): Promise<Account> => {
+  const self = await findSelf(pool, person.id)
   if (!self) throw notFound('account')
-  return { ...self, sessions: await listSessions(database, personId, token) }
+  const session = cookieIn(request, 'session', secureCookies)
+  return { ...self, sendsMail, sessions: await listSessions(pool, person.id, session) }
 }
 
 export const accountHandlers: HandlersOf<typeof accountRoutes> = {
@@ -76,15 +79,15 @@ export const accountHandlers: HandlersOf<typeof accountRoutes> = {
     await inTransaction(pool, (database) => keepRequest(database, body))
     return {}
   },
-  readAccount: ({ request, pool, person, secureCookies }) =>
-    accountOf(pool, person.id, cookieIn(request, 'session', secureCookies)),
+  readAccount: accountOf,
   keptAboutMe: async ({ pool, person, response }) => {
     const entry = await findEntry(pool, person.id)
     if (!entry) throw notFound('account')
     response.attachment('what-is-kept-about-me.json')
     return keptAbout(pool, entry)
   },
-  changeAccount: async ({ request, pool, person, secureCookies, body }) => {
+  changeAccount: async (handling) => {
+    const { pool, person, body } = handling
     await inTransaction(pool, async (database) => {
       await changeSelf(database, person.id, body)
       if (body.name !== person.name)
@@ -96,7 +99,7 @@ export const accountHandlers: HandlersOf<typeof accountRoutes> = {
           to: body.name,
         })
     })
-    return accountOf(pool, person.id, cookieIn(request, 'session', secureCookies))
+    return accountOf(handling)
   },
   endSession: async ({ pool, person, at }) => {
     if (!(await endSessionById(pool, person.id, at.session))) throw notFound('session')

@@ -27,6 +27,7 @@ interface EntryRow extends PersonRow {
   state: PersonState
   signed_in_at: string | null
   link_until: string | null
+  mail_problem: string | null
   revision: number
 }
 const entryOfRow = (row: EntryRow): PersonEntry => ({
@@ -34,12 +35,13 @@ const entryOfRow = (row: EntryRow): PersonEntry => ({
   state: row.state,
   signedInAt: row.signed_in_at === null ? null : instantOfRow(row.signed_in_at),
   linkUntil: row.link_until === null ? null : instantOfRow(row.link_until),
+  mailProblem: row.mail_problem,
   revision: row.revision,
 })
 const entryColumns = `${personColumns}, ${stateColumn} AS state, people.signed_in_at,
   IF(
     one_time_links.expires_at > NOW(3), ${byInstitution('one_time_links.expires_at')}, NULL
-  ) AS link_until, people.revision`
+  ) AS link_until, people.mail_problem, people.revision`
 
 export interface PeopleFilter {
   search?: string | undefined

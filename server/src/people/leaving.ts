@@ -113,8 +113,8 @@ const cleanPerson = (database: Database, id: number, as: string) =>
     database,
     `UPDATE people
      SET email = ?, name = ?, password_hash = NULL, preferences = '{}', signed_in_at = NULL,
-       deactivated_at = COALESCE(deactivated_at, NOW(3)), left_at = ${institutionNow},
-       revision = revision + 1
+       mail_problem = NULL, deactivated_at = COALESCE(deactivated_at, NOW(3)),
+       left_at = ${institutionNow}, revision = revision + 1
      WHERE id = ?`,
     [as, as, id],
   )

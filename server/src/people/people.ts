@@ -72,7 +72,7 @@ export const findPerson = async (database: Database, id: number): Promise<Person
 export const findSelf = async (
   database: Database,
   id: number,
-): Promise<Omit<Account, 'sessions'> | null> => {
+): Promise<Omit<Account, 'sessions' | 'sendsMail'> | null> => {
   const row = await firstRow<{
     name: string
     email: string

@@ -281,6 +281,7 @@ describe('a worker', () => {
         settled,
         collected: () => Promise.resolve(),
         keepHouse: () => Promise.resolve(),
+        sendMail: () => Promise.resolve(),
       },
       log,
     )

@@ -29,11 +29,12 @@ export interface WorkerSettings {
   collected: () => Promise<void>
   /** A little of what has to be done now and then. */
   keepHouse: () => Promise<void>
+  sendMail: () => Promise<void>
 }
 
 const mostAttempts = 12
 const idleMilliseconds = 250
-const housekeepingMilliseconds = 60_000
+const nowAndThenMilliseconds = 60_000
 
 /** Seconds to wait before the next attempt: doubling, with jitter, at most a minute. */
 const backoff = (attempts: number): number =>
@@ -131,18 +132,29 @@ export const startWorker = (
         .catch(() => undefined),
     Math.max(500, settings.leaseSeconds * 250),
   )
-  const housekeeping = setInterval(
-    () =>
-      void settings.keepHouse().catch((cause: unknown) => log.warn({ err: cause }, 'housekeeping')),
-    housekeepingMilliseconds,
-  )
+  const nowAndThen = (what: string, work: () => Promise<void>) => {
+    let underWay: Promise<void> | null = null
+    const timer = setInterval(() => {
+      // A mail server may take longer than it is until the next time.
+      underWay ??= work()
+        .catch((cause: unknown) => log.warn({ err: cause }, what))
+        .finally(() => (underWay = null))
+    }, nowAndThenMilliseconds)
+    return {
+      stop: async () => {
+        clearInterval(timer)
+        await underWay
+      },
+    }
+  }
+  const housekeeping = nowAndThen('housekeeping', settings.keepHouse)
+  const mail = nowAndThen('mail', settings.sendMail)
   const lanes = Array.from({ length: settings.concurrency }, lane)
   return {
     stop: async () => {
       stopping = true
       clearInterval(collector)
-      clearInterval(housekeeping)
-      await Promise.all(lanes)
+      await Promise.all([...lanes, housekeeping.stop(), mail.stop()])
     },
   }
 }

@@ -126,6 +126,15 @@ const Settings = z
       .describe(
         'yes where the provider does not say that addresses are verified, but nobody can choose theirs',
       ),
+    MAIL_SERVER: z
+      .url({
+        protocol: /^smtps?$/,
+        error:
+          'smtp://host:port or smtps://host:port, with user and password where it asks for them',
+      })
+      .optional()
+      .describe('Where mail is handed over; without it people are told in the program only'),
+    MAIL_FROM: z.email().optional().describe('From whom mail is'),
     KEEP_AUDIT_DAYS: days.describe('For how long who did what is kept; for ever without it'),
     KEEP_MESSAGES_DAYS: days.describe('For how long messages are kept'),
     KEEP_RESULTS_DAYS: days.describe(
@@ -160,6 +169,14 @@ const Settings = z
             trustEmail: given.OIDC_TRUST_EMAIL === 'yes',
           }
         : null,
+    mail:
+      given.MAIL_SERVER && given.MAIL_FROM
+        ? {
+            server: given.MAIL_SERVER,
+            from: given.MAIL_FROM,
+            loopback: isLoopback(new URL(given.MAIL_SERVER).hostname),
+          }
+        : null,
     keep: {
       audit: given.KEEP_AUDIT_DAYS ?? null,
       messages: given.KEEP_MESSAGES_DAYS ?? null,
@@ -177,6 +194,10 @@ const Settings = z
       path: ['OIDC_ISSUER'],
       error: 'the identity provider needs OIDC_ISSUER, OIDC_CLIENT_ID and OIDC_CLIENT_SECRET',
     },
+  )
+  .refine(
+    ({ MAIL_SERVER, MAIL_FROM }) => (MAIL_SERVER === undefined) === (MAIL_FROM === undefined),
+    { path: ['MAIL_SERVER'], error: 'mail needs MAIL_SERVER and MAIL_FROM, or neither' },
   )
   .refine(({ LOCAL_ACCOUNTS, outside }) => LOCAL_ACCOUNTS === 'yes' || outside !== null, {
     path: ['LOCAL_ACCOUNTS'],

@@ -94,6 +94,7 @@ export const startPrivateCollege = async (today = '2026-09-16'): Promise<Private
       get localAccounts() {
         return signIn.local
       },
+      sendsMail: true,
       secureCookies: false,
       proxies: 0,
       holdAnswers: true,

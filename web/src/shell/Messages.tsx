@@ -1,16 +1,9 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { Link } from 'react-router'
-import type { Message } from '@wickerframe/contract'
+import { placeOfMessage } from '@wickerframe/contract/messagePlace'
 import { call } from '../api/client.ts'
 import { useMessages } from '../api/queries.ts'
 import { Button, Moment, plural } from '../controls/controls.tsx'
-
-const placeOf = ({ run, template, course }: Message): string =>
-  course !== null
-    ? `/courses/${course}`
-    : template !== null
-      ? `/templates/${template}`
-      : `/rollouts/${run}`
 
 /** Messages that were not put away, newest first: about rollouts that ended, templates one looks after, or courses one was given. */
 export const Messages = ({ about }: { about: 'run' | 'template' | 'course' }) => {
@@ -30,7 +23,7 @@ export const Messages = ({ about }: { about: 'run' | 'template' | 'course' }) =>
           <li key={message.id} className="flex flex-wrap items-baseline gap-x-3 py-1">
             <Link
               className="font-semibold underline decoration-line-strong underline-offset-2"
-              to={placeOf(message)}
+              to={placeOfMessage(message)}
             >
               {message.subject}
             </Link>

@@ -15,7 +15,9 @@ const account: Account = {
     tellOfRollouts: true,
     tellOfTemplates: true,
     tellOfCourses: true,
+    byMail: 'daily',
   },
+  sendsMail: true,
   sessions: [
     {
       id: 'a'.repeat(16),
@@ -60,8 +62,19 @@ describe('one’s own account', () => {
         tellOfRollouts: true,
         tellOfTemplates: true,
         tellOfCourses: true,
+        byMail: 'daily',
       },
     })
+  })
+  it('says how mail comes, where mail is sent', async () => {
+    const { user, asked } = showAccount()
+    await user.click(await screen.findByRole('button', { name: 'at once' }))
+    await waitFor(() => expect(asked.at(-1)?.body).toHaveProperty('preferences.byMail', 'at once'))
+  })
+  it('says nothing of mail where none is sent', async () => {
+    showAccount({ readAccount: { ...account, sendsMail: false } })
+    expect(await screen.findByLabelText('What others see')).toBeTruthy()
+    expect(screen.queryByRole('button', { name: 'at once' })).toBe(null)
   })
   it('ends another session, and offers nothing for this one', async () => {
     const { user, asked } = showAccount({ endSession: {} })

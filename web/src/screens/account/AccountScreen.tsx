@@ -69,6 +69,13 @@ const told = [
   { key: 'tellOfCourses', text: 'Tell me when I am given a course or a module' },
 ] as const
 
+const mailWords = ['never', 'daily', 'at once'] as const
+const byMailWords: Readonly<Record<Account['preferences']['byMail'], string>> = {
+  never: 'never',
+  daily: 'once a day',
+  'at once': 'at once',
+}
+
 const Preferences = ({ account }: { account: Account }) => {
   const change = useAccountChange()
   const { name, preferences } = account
@@ -97,6 +104,20 @@ const Preferences = ({ account }: { account: Account }) => {
           {text}
         </label>
       ))}
+      {account.sendsMail && (
+        <div role="group" aria-label="By mail" className="flex flex-wrap items-baseline gap-1.5">
+          <span className="mr-1">What I did not read here, by mail</span>
+          {mailWords.map((byMail) => (
+            <Choice
+              key={byMail}
+              pressed={preferences.byMail === byMail}
+              onClick={() => change.mutate({ name, preferences: { ...preferences, byMail } })}
+            >
+              {byMailWords[byMail]}
+            </Choice>
+          ))}
+        </div>
+      )}
       <Problem error={change.error} />
     </div>
   )

@@ -13,6 +13,7 @@ const entry = (id: number, name: string, more: Partial<PersonEntry> = {}): Perso
   departments: [],
   state: 'active',
   signedInAt: '2026-09-14T08:40:00Z',
+  mailProblem: null,
   linkUntil: null,
   revision: 3,
   ...more,

@@ -88,6 +88,11 @@ export const PersonSlip = ({
         )}
         .
       </p>
+      {stored.mailProblem !== null && (
+        <p className="mt-1 border-l-4 border-rust bg-rust-soft px-3 py-1">
+          Mail to this address was refused: {stored.mailProblem}
+        </p>
+      )}
       <div className="mt-2">
         <Problem error={error} />
         {clash && (

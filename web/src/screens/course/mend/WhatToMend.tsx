@@ -15,7 +15,7 @@ import { call } from '../../../api/client.ts'
 import { Button, Choice, Moment, plural, Problem } from '../../../controls/controls.tsx'
 import { useAddress } from '../../../shell/useAddress.ts'
 import { Attest, FindingCard, type FindingActions } from './FindingCard.tsx'
-import { grouped, groupings, isShared, sorted, type Grouping } from './grouping.ts'
+import { grouped, groupings, isShared, mineFirst, sorted, type Grouping } from './grouping.ts'
 import { MendDialog } from './MendDialog.tsx'
 import { WaiverDialog } from './WaiverDialog.tsx'
 
@@ -195,7 +195,7 @@ export const WhatToMend = ({
               : 'Nothing to mend under these filters.'}
           </p>
         )}
-        {grouped(shown, by, people).map((group) => (
+        {grouped(mineFirst(shown, me.email), by, people).map((group) => (
           <section key={group.title} className="mt-4">
             <h2 className="text-[17px]">
               {group.title}{' '}

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { Finding } from '@wickerframe/core'
-import { grouped, nextMonday } from './grouping.ts'
+import { grouped, isShared, mineFirst, nextMonday } from './grouping.ts'
 
 const finding = (
   rule: string,
@@ -44,6 +44,16 @@ describe('groups of findings', () => {
       'ann@kestrelsound.example',
       'The designers',
     ])
+  })
+  it('begin with one’s own, where others have some too', () => {
+    const of = (rule: string, owner: string) => ({ ...finding(rule, [['A']]), owner })
+    const all = [of('a', 'bo@x.example'), of('b', 'ann@x.example'), of('c', 'bo@x.example')]
+    expect(mineFirst(all, 'ann@x.example').map(({ rule }) => rule)).toEqual(['b', 'a', 'c'])
+    expect(['ann@x.example', 'cy@x.example'].map((email) => isShared(all, email))).toEqual([
+      true,
+      false,
+    ])
+    expect(isShared(all.slice(0, 1), 'bo@x.example')).toBe(false)
   })
   it('open a finding of two modules into each of them', () => {
     expect(

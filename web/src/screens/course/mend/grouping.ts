@@ -73,3 +73,9 @@ export const nextMonday = (date: string): string => {
 /** Whether some findings are somebody's move and some are others'. */
 export const isShared = (findings: readonly Finding[], email: string): boolean =>
   findings.some(({ owner }) => owner === email) && findings.some(({ owner }) => owner !== email)
+
+/** One's own findings before those of others, each in their order. */
+export const mineFirst = (findings: readonly Finding[], email: string): Finding[] => [
+  ...findings.filter(({ owner }) => owner === email),
+  ...findings.filter(({ owner }) => owner !== email),
+]
