@@ -1,6 +1,7 @@
 import { afterAll, beforeAll, expect, it } from 'vitest'
+import { peopleOf } from '@wickerframe/core'
 import type { PersonEntry } from '@wickerframe/contract'
-import { exampleFacts, exampleTemplate } from '@wickerframe/core/testing'
+import { exampleCourse, exampleFacts, exampleTemplate } from '@wickerframe/core/testing'
 import { startCheckedCollege, type CheckedCollege } from '../testing/privateCollege.testing.ts'
 import { traces } from './traces.ts'
 
@@ -93,6 +94,15 @@ const everybodyActs = async (): Promise<void> => {
     }),
   )
   await must(people.designer.post('/api/checks', { courses: [college.course] }))
+  const { facts } = await college.detail()
+  const was = { people: peopleOf(facts), moduleOwners: facts.moduleOwners }
+  await must(
+    people.designer.post(`${about}/people`, {
+      ...was,
+      moduleOwners: { 'week@2': instructor.email },
+      was,
+    }),
+  )
   await must(people.administrator.post(`/api/people/${(await entryOf(instructor.email)).id}/link`))
 }
 
@@ -173,5 +183,25 @@ it('the last administrator cannot leave, nor somebody whom another has just chan
   const administrator = await entryOf('administrator@')
   expect((await takeOut(administrator)).body.title).toBe('last administrator')
   expect((await takeOut({ ...administrator, revision: 99 })).body.title).toBe('clash')
+  expect((await college.people.administrator.get('/api/me')).status).toBe(200)
+})
+
+it('whom the roster brings back is somebody new, with nothing of who they were', async () => {
+  const past = (await college.people.administrator.get('/api/people?state=left')).body.people
+  await college.addCourse({ ...exampleCourse().course, id: 'next-term' })
+  const back = await entryOf(instructor.email)
+  expect(back).toMatchObject({ state: 'known', roles: ['instructor'], signedInAt: null })
+  expect(past.map(({ id }: PersonEntry) => id)).not.toContain(back.id)
+  const still = (await college.people.administrator.get('/api/people?state=left')).body.people
+  expect(still).toEqual(past)
+})
+
+it('an administrator takes themselves out while another stays, and is signed out with it', async () => {
+  const other = await college.as(await college.person('administrator', 'other'))
+  const self = (await other.get('/api/people?search=other@')).body.people[0]
+  expect(
+    (await other.post(`/api/people/${self.id}/take-out`, { was: self.revision })).body.state,
+  ).toBe('left')
+  expect((await other.get('/api/me')).status).toBe(401)
   expect((await college.people.administrator.get('/api/me')).status).toBe(200)
 })

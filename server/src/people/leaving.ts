@@ -1,5 +1,5 @@
 import { rolesInWords, type PersonEntry } from '@wickerframe/contract'
-import { change, institutionNow, type Database, holding } from '@wickerframe/storage'
+import { change, institutionNow, rowsOf, type Database, holding } from '@wickerframe/storage'
 import { renameIn, traces } from './traces.ts'
 
 /** What somebody is called after they have left: what they were, and a number by which they stay one and the same person. */
@@ -14,6 +14,7 @@ export const formerName = ({ id, roles }: Pick<PersonEntry, 'id' | 'roles'>): st
 export const takeOut = async (database: Database, person: PersonEntry): Promise<string> => {
   const { id, email, name } = person
   const as = formerName(person)
+  const names = new Set([name, ...(await namesInCourses(database, email))])
   await nameTeacher(database, email, as)
   for (const trace of traces) await renameIn(database, trace, email, as)
   for (const table of ['sessions', 'known_devices', 'one_time_links', 'outside_identities'])
@@ -25,7 +26,7 @@ export const takeOut = async (database: Database, person: PersonEntry): Promise<
   // A name is replaced where it is a value by itself only: as a word it may be anything.
   for (const [word, instead] of [
     [email, as],
-    [JSON.stringify(name), JSON.stringify(as)],
+    ...[...names].map((known) => [JSON.stringify(known), JSON.stringify(as)] as const),
   ] as const) {
     await cleanAudit(database, word, instead)
     await cleanMerges(database, word, instead)
@@ -35,6 +36,17 @@ export const takeOut = async (database: Database, person: PersonEntry): Promise<
   return as
 }
 
+/** What rosters call them, which may be another name than the one they gave themselves. */
+const namesInCourses = async (database: Database, email: string): Promise<string[]> =>
+  (
+    await rowsOf<{ name: string }>(
+      database,
+      `SELECT DISTINCT name
+       FROM course_people
+       WHERE email = ?`,
+      [email],
+    )
+  ).map((row) => row.name)
 const nameTeacher = (database: Database, email: string, as: string) =>
   change(
     database,
