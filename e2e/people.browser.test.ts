@@ -1,6 +1,7 @@
 import { spawnSync } from 'node:child_process'
 import type { Browser, Page } from 'playwright-core'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import type { CourseSummary } from '@wickerframe/contract'
 import { startIdentityProvider } from '@wickerframe/identity/provider'
 import { openBrowser } from '@wickerframe/scripts/browser'
 import { bundle } from '@wickerframe/scripts/bundle'
@@ -187,5 +188,36 @@ describe('the institution’s own sign-in', () => {
     } finally {
       await provider.stop()
     }
+  })
+})
+
+describe('the people of a course', () => {
+  it('are decided by a designer; who is given a module is told, and finds what is theirs', async () => {
+    const designer = await signInWith(browser, bed.address, 'designer@kestrelsound.example')
+    const courses: CourseSummary[] = await designer.evaluate(async () =>
+      (await fetch('/api/courses')).json(),
+    )
+    const { id, title } = courses.find(({ platformId }) => platformId === 'kc-1002') ?? {}
+    await designer.goto(`${bed.address}/courses/${id}?show=people`)
+    await designer.getByRole('heading', { name: 'Who acts for which module' }).waitFor()
+    expect(await violations(designer)).toEqual([])
+    await designer.getByLabel('Name', { exact: true }).focus()
+    for (const words of ['Tomasz Wieland', 'tomasz.wieland@kestrelsound.example']) {
+      await designer.keyboard.type(words)
+      await designer.keyboard.press('Tab')
+    }
+    await designer.keyboard.press('Tab')
+    await designer.keyboard.press('Enter')
+    await designer.getByLabel(/^Acts for Week 1 /).selectOption({ label: 'Tomasz Wieland' })
+    await designer.getByRole('button', { name: 'Save people' }).click()
+    await designer.getByText('Saved. Whoever got something new').waitFor()
+
+    const helper = await signInWith(browser, bed.address, 'tomasz.wieland@kestrelsound.example')
+    await helper.goto(`${bed.address}/courses`)
+    await helper.getByRole('link', { name: new RegExp(`${title}: you help in it`) }).click()
+    await helper.getByRole('tab', { name: 'People' }).click()
+    await helper.getByText('Designers and the owner of the course decide on this.').waitFor()
+    expect(await helper.getByRole('button', { name: 'Save people' }).count()).toBe(0)
+    expect(await violations(helper)).toEqual([])
   })
 })
