@@ -63,6 +63,20 @@ export const rosterDifference = (course: RosterCourse, known: KnownCourse): Rost
     else kept.push({ line: course.line, course: name, field, here: from, file: to, by })
     return by === undefined
   }
+  const fields = rosterFields.filter((field) =>
+    takes(
+      field,
+      field.replaceAll('_', ' '),
+      String(known.values[field] ?? ''),
+      String(wanted[field] ?? ''),
+    ),
+  )
+  const takesSections = takes(
+    'class sections',
+    'class sections',
+    known.classSections.join(', '),
+    course.classSections.toSorted().join(', '),
+  )
   const here = peopleAsFacts(known.people)
   const takesInstructors = takes(
     'instructors',
@@ -79,20 +93,8 @@ export const rosterDifference = (course: RosterCourse, known: KnownCourse): Rost
       dutiesInWords(course.duties),
     )
   return {
-    fields: rosterFields.filter((field) =>
-      takes(
-        field,
-        field.replaceAll('_', ' '),
-        String(known.values[field] ?? ''),
-        String(wanted[field] ?? ''),
-      ),
-    ),
-    takesSections: takes(
-      'class sections',
-      'class sections',
-      known.classSections.join(', '),
-      course.classSections.toSorted().join(', '),
-    ),
+    fields,
+    takesSections,
     people:
       takesInstructors || takesDuties
         ? peopleWith(
