@@ -1,6 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type {
   Conformance,
+  CrossingEvidence,
   CourseDetail,
   CourseSummary,
   Message,
@@ -59,9 +60,25 @@ describe('conformance', () => {
     const teaching = courses.filter((course) => course.status === 'teaching')
     expect(body.totals.courses).toBe(teaching.length)
     expect(body.rows.length + body.unchecked).toBe(teaching.length)
-    const columns = new Set(body.columns.map((column) => column.key))
-    for (const { crossings } of body.rows)
-      for (const { column } of crossings) expect(columns).toContain(column)
+    const columns = body.groups.flatMap((group) => group.columns)
+    expect(new Set(columns.map(({ key }) => key)).size).toBe(columns.length)
+    for (const { strands, openMusts } of body.rows) {
+      expect(strands).toMatch(new RegExp(`^[mXsw?n.]{${columns.length}}$`))
+      expect(strands.includes('X')).toBe(openMusts > 0)
+    }
+  })
+  it('tells what is open at a crossing, to whom the course is shown', async () => {
+    const { body } = await reviewer.get<Conformance>('/api/conformance')
+    const columns = body.groups.flatMap((group) => group.columns)
+    const row = body.rows.find(({ strands }) => strands.includes('X'))
+    const column = columns[row?.strands.indexOf('X') ?? -1]?.key ?? ''
+    const at = `/api/courses/${row?.id}/crossing?column=${encodeURIComponent(column)}`
+    const { findings } = (await reviewer.get<CrossingEvidence>(at)).body
+    expect(findings.map(({ strength }) => strength)).toContain('must')
+    const nothing = await reviewer.get<CrossingEvidence>(
+      `/api/courses/${row?.id}/crossing?column=week:99`,
+    )
+    expect(nothing.body.findings).toEqual([])
   })
   it('is not told to instructors, and asks for a day that exists', async () => {
     expect((await instructor.get('/api/conformance')).status).toBe(403)

@@ -93,6 +93,7 @@ export const addresses = {
   retryRun: { method: 'post', path: '/api/runs/:run/retry' },
   today: { method: 'get', path: '/api/today' },
   conformance: { method: 'get', path: '/api/conformance' },
+  crossing: { method: 'get', path: '/api/courses/:course/crossing' },
   checkCourses: { method: 'post', path: '/api/checks' },
   checkCourse: { method: 'post', path: '/api/courses/:course/check' },
   joinPair: { method: 'post', path: '/api/courses/:course/joins' },

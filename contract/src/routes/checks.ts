@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { Crossing, MendAction, PlainDate, Term, WeaveColumn } from '@wickerframe/core'
+import { CheckResult, MendAction, PlainDate, Strength, Term, WeaveGroup } from '@wickerframe/core'
 import { RowId } from '../pathParameters.ts'
 import { AsOf, Begun, type Routes } from './asked.ts'
 import { CourseSummary } from './courses.ts'
@@ -9,14 +9,29 @@ export const CheckRequest = z.strictObject({
   courses: z.array(RowId).min(1).max(10_000).optional(),
   asOf: PlainDate.optional(),
 })
+/** A course of the weave: no more of it than is shown there, for there may be thousands. */
 export const ConformanceRow = z.strictObject({
-  course: CourseSummary,
-  crossings: z.array(Crossing),
+  id: z.number(),
+  platformId: z.string(),
+  code: z.string(),
+  title: z.string(),
+  classSections: z.array(z.string()),
+  department: z.string(),
+  weeks: z.number(),
+  /** What the template is called; empty: none. */
+  template: z.string(),
+  /** The name of who must act; empty: nobody teaches it. */
+  owner: z.string(),
+  readiness: CheckResult.shape['readiness'],
+  openMusts: z.number(),
+  openShoulds: z.number(),
+  /** A letter for each column of the weave, in their order. */
+  strands: z.string(),
 })
 export type ConformanceRow = z.output<typeof ConformanceRow>
 export const Conformance = z.strictObject({
   asOf: z.string(),
-  columns: z.array(WeaveColumn),
+  groups: z.array(WeaveGroup),
   rows: z.array(ConformanceRow),
 
   /** Courses not judged as of this date yet. */
@@ -31,6 +46,20 @@ export const Conformance = z.strictObject({
   }),
 })
 export type Conformance = z.output<typeof Conformance>
+/** What is open at one crossing of the weave. */
+export const CrossingEvidence = z.strictObject({
+  findings: z.array(
+    z.strictObject({
+      fingerprint: z.string().describe('Of its first place there'),
+      title: z.string(),
+      strength: Strength,
+      message: z.string(),
+      evidence: z.array(z.string()),
+      places: z.number(),
+    }),
+  ),
+})
+export type CrossingEvidence = z.output<typeof CrossingEvidence>
 export const TodayView = z.strictObject({
   today: z.string(),
   term: Term,
@@ -66,6 +95,16 @@ export const checkRoutes = {
     may: 'see college',
     query: AsOf,
     answer: Conformance,
+  },
+  crossing: {
+    method: 'get',
+    path: '/api/courses/:course/crossing',
+    summary: 'What is open at one crossing of the weave',
+    may: 'see courses',
+    query: AsOf.extend({
+      column: z.string().min(1).max(300).describe('`week:2/overview`, or the group `week:2`'),
+    }),
+    answer: CrossingEvidence,
   },
   checkCourses: {
     method: 'post',

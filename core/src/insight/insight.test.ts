@@ -4,12 +4,18 @@ import { checkCourse, type Check, type CheckResult } from '../check/index.ts'
 import { exampleCourse } from '../rules/example/exampleCourse.ts'
 import type { ExampleCourse } from '../rules/index.ts'
 import {
+  columnTitle,
+  crossingsOf,
+  findingsAtColumn,
+  groupOf,
+  lettersAlong,
   mendFirst,
   outlookOf,
-  sampleStrands,
-  weaveColumns,
-  weaveRow,
-  type Strand,
+  strandAt,
+  strandLetters,
+  weaveGroups,
+  worstOf,
+  type Crossings,
 } from './index.ts'
 
 const checked = (
@@ -23,32 +29,37 @@ const checked = (
   return { example, result: result.value }
 }
 const rowOf = ({ example, result }: ReturnType<typeof checked>) =>
-  new Map(
-    weaveRow(result, example.template, weaveColumns([example.template], 8)).map(
-      ({ column, strands }) => [column, strands],
-    ),
-  )
+  crossingsOf(result, example.template)
+/** The letters of the columns of a group. */
+const lettersIn = (row: Crossings, group: string): string =>
+  Object.entries(row)
+    .flatMap(([key, letter]) => (groupOf(key) === group ? [letter] : []))
+    .join('')
 const hideWeek3 = ({ module }: ExampleCourse) => void (module('week', 3).published = false)
 const ownModule = ({ course }: ExampleCourse) =>
   void course.modules.push(courseModule('own', 'Sea stories'))
 
 describe('the weave', () => {
-  it('has a column for the home page, each module and week, names and the course', () => {
-    expect(weaveColumns([exampleCourse().template], 2).map((column) => column.key)).toEqual([
-      'home',
-      'module:casting-off',
-      'week:1',
-      'week:2',
-      'names',
-      'course',
+  it('has groups for the home page, each module and week, names and the course, with what stands in each', () => {
+    const { example, result } = checked(() => undefined)
+    const groups = weaveGroups([example.template], [crossingsOf(result, example.template)])
+    expect(groups.map(({ key, title }) => [key, title])).toEqual([
+      ['home', 'Home'],
+      ['module:casting-off', 'Start here'],
+      ...[1, 2, 3, 4, 5, 6, 7, 8].map((week) => [`week:${week}`, `Week ${week}`]),
+      ['names', 'Names'],
+      ['course', 'Course'],
     ])
+    const week = groups.find(({ key }) => key === 'week:2')
+    expect(week?.columns.map(({ title }) => title)).toEqual(
+      expect.arrayContaining(['the module', 'Discussion', 'Assignment', 'Quiz']),
+    )
   })
   it('draws what is open where it stands, and nothing open elsewhere', () => {
     const row = rowOf(checked(hideWeek3))
-    expect(row.get('week:3')).toContain('open-must')
-    for (const [column, strands] of row)
-      if (column !== 'week:3')
-        expect([column, strands.includes('open-must')]).toEqual([column, false])
+    expect(lettersIn(row, 'week:3')).toContain('X')
+    for (const [column, letter] of Object.entries(row))
+      if (groupOf(column) !== 'week:3') expect([column, letter]).not.toEqual([column, 'X'])
   })
   it('draws what is waived as waived, what is attested as met, and nothing for what is only information', () => {
     const open = checked(hideWeek3)
@@ -68,22 +79,64 @@ describe('the weave', () => {
     const waived = rowOf(
       checked(hideWeek3, { exemptions: { waivers: [waiver], attestations: [] } }),
     )
-    expect(waived.get('week:3')).toContain('waived')
-    expect(waived.get('week:3')).not.toContain('open-must')
+    expect(lettersIn(waived, 'week:3')).toContain('w')
+    expect(lettersIn(waived, 'week:3')).not.toContain('X')
     expect(
       checked(ownModule).result.findings.map((finding) => [finding.rule, finding.strength]),
     ).toContainEqual(['extra-module', 'may'])
     expect(checked(ownModule).result.counts).toMatchObject({ openMusts: 1, openShoulds: 0 })
   })
-  it('samples a long column without losing what is open', () => {
-    const strands: Strand[] = [
-      ...Array.from({ length: 200 }, (): Strand => 'met'),
-      'open-must',
-      ...Array.from({ length: 50 }, (): Strand => 'not-due-yet'),
-    ]
-    const sampled = sampleStrands(strands)
-    expect(sampled.length).toBeLessThanOrEqual(12)
-    expect(sampled).toContain('open-must')
+  it('shows at a crossing the worst of what is asked there, whatever the order', () => {
+    expect([worstOf('mnX.'), worstOf('nms?'), worstOf('wm'), worstOf('nm'), worstOf('')]).toEqual([
+      'X',
+      's',
+      'w',
+      'm',
+      '.',
+    ])
+  })
+  it('is a letter for each column, in every course under every column of all of them', () => {
+    const { example, result } = checked(hideWeek3)
+    const crossings = crossingsOf(result, example.template)
+    const columns = weaveGroups([example.template], [crossings, { 'week:9/essay': 's' }]).flatMap(
+      (group) => group.columns,
+    )
+    const letters = lettersAlong(crossings, columns)
+    expect(letters).toHaveLength(columns.length)
+    columns.forEach(({ key }, i) => expect([key, letters[i]]).toEqual([key, crossings[key] ?? '.']))
+    expect(columns.at(-1)?.key).toMatch(/^course\//)
+    expect(
+      strandAt(
+        letters,
+        columns.findIndex(({ key }) => key === 'week:9/essay'),
+      ),
+    ).toBe('not-applicable')
+    for (const [strand, letter] of Object.entries(strandLetters))
+      expect(strandAt(letter, 0)).toBe(strand)
+  })
+})
+
+describe('findings of one column of the weave', () => {
+  const { result, example } = checked(({ module }) => {
+    for (const week of [2, 4]) module('week', week).children.pop()
+  })
+  const { template } = example
+  it('are those of that week, or of one part of it, with only its places', () => {
+    const [finding] = findingsAtColumn(result, template, 'week:2')
+    expect(finding?.places.map(({ place }) => place.week)).toEqual([2])
+    const part = finding?.places[0]?.place.part ?? ''
+    expect(findingsAtColumn(result, template, `week:2/${part}`)).toEqual([finding])
+    for (const elsewhere of ['week:3', 'week:2/nothing', 'home'])
+      expect(findingsAtColumn(result, template, elsewhere)).toEqual([])
+  })
+  it.each([
+    ['week:2', 'Week 2'],
+    ['week:2/discussion', 'Week 2 › Discussion'],
+    ['home', 'Home'],
+    ['module:casting-off', 'Start here'],
+    ['names/item-name', 'Names › Items are named by their format'],
+  ])('%s is called %s', (column, title) => {
+    expect(columnTitle(template, column)).toBe(title)
   })
 })
 

@@ -2,13 +2,12 @@ import {
   analyserVersion,
   checkCourse,
   rememberOf,
-  weaveColumns,
-  weaveRow,
+  crossingsOf,
   type Check,
   type CheckResult,
   type CohortClash,
   type CourseHistory,
-  type Crossing,
+  type Crossings,
   type Term,
 } from '@wickerframe/core'
 import { inTransaction, type Database } from '@wickerframe/storage'
@@ -151,7 +150,7 @@ interface Checked {
   state: 'checked'
   key: string
   result: CheckResult
-  crossings: Crossing[]
+  crossings: Crossings
 }
 
 const checkMadeOf = (check: Check, key: string): CheckMade => {
@@ -166,11 +165,7 @@ const checkMadeOf = (check: Check, key: string): CheckMade => {
       state: 'checked',
       key,
       result: checked.value,
-      crossings: weaveRow(
-        checked.value,
-        check.template,
-        weaveColumns([check.template], check.facts.weeks),
-      ),
+      crossings: crossingsOf(checked.value, check.template),
     }
   } catch (cause) {
     // One course that trips the check must not keep the others from being checked.

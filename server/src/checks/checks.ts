@@ -1,10 +1,13 @@
 import { currentCheckOf } from './currentCheck.ts'
 import {
   outlookOf,
+  strandLetters,
+  worstOf,
   type CheckResult,
-  type Crossing,
+  type Crossings,
   type Finding,
   type Outlook,
+  type Strand,
 } from '@wickerframe/core'
 import { change, firstRow, rowsOf, type Database, institutionNow } from '@wickerframe/storage'
 import { instantOfRow } from '../moment.ts'
@@ -14,7 +17,7 @@ export interface CheckToStore {
   courseId: number
   cacheKey: string
   result: CheckResult
-  crossings: readonly Crossing[]
+  crossings: Crossings
 }
 
 /** Keeps results, with the intervals of as-of dates in which they hold. */
@@ -93,9 +96,23 @@ export const findCheck = async (
 
 export interface CheckDigest {
   courseId: number
-  crossings: Crossing[]
+  crossings: Crossings
   findings: Finding[]
   outlook: Outlook
+}
+
+/** What was kept before there was a letter for each part is one crossing for each stretch: the worst of it. */
+const crossingsOfRow = (kept: string): Crossings => {
+  const crossings: Crossings | { column: string; strands: Strand[] }[] = JSON.parse(kept)
+  return Array.isArray(crossings)
+    ? Object.fromEntries(
+        crossings.flatMap(({ column, strands }) =>
+          strands.length === 0
+            ? []
+            : [[`${column}/all`, worstOf(strands.map((strand) => strandLetters[strand]))]],
+        ),
+      )
+    : crossings
 }
 
 /** Crossings and findings of every course's latest result that holds on a date. */
@@ -120,7 +137,7 @@ export const listChecks = async (
       row.course_id,
       {
         courseId: row.course_id,
-        crossings: JSON.parse(row.crossings),
+        crossings: crossingsOfRow(row.crossings),
         findings: JSON.parse(row.findings),
         outlook: JSON.parse(row.outlook),
       },

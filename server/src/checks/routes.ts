@@ -1,21 +1,25 @@
-import type { checkRoutes, CourseSummary } from '@wickerframe/contract'
+import type { checkRoutes, ConformanceRow, CourseSummary } from '@wickerframe/contract'
 import type { HandlersOf, Situation } from '../http/handler.ts'
 import { digestOf } from '../digest.ts'
 import { askedRun } from '../runs/askedRun.ts'
 import { courseIn, coursesOf, type AboutCourse } from '../courses/routes.ts'
 import {
+  findingsAtColumn,
   instructionalWeeks,
   mendFirst,
-  weaveColumns,
+  lettersAlong,
+  weaveGroups,
   type CheckResult,
+  type Counts,
   type MendAction,
 } from '@wickerframe/core'
-import { listChecks, type CheckDigest } from './checks.ts'
+import { findCheck, listChecks, type CheckDigest } from './checks.ts'
 import { listCourses, type StoredCourse } from '../courses/courses.ts'
 import { listRuns } from '../runs/runs.ts'
 import { findVersionById } from '../templates/templates.ts'
 import { listTerms } from '../terms/terms.ts'
-import { HttpProblem } from '../http/problem.ts'
+import { HttpProblem, notFound } from '../http/problem.ts'
+import { expectationOf } from '../rollouts/deploymentPlan.ts'
 
 /** Courses that count (only teaching ones do), their checks as of a date, and the templates they are held to. */
 const checkedCourses = async ({
@@ -177,25 +181,73 @@ export const checkHandlers: HandlersOf<typeof checkRoutes> = {
   },
   conformance: async (handling) => {
     const { asOf, courses, checks, templates } = await checkedCourses(handling)
-    const rows = courses.flatMap(({ summary }) => {
-      const check = checks.get(summary.id)
-      return check ? [{ course: summary, crossings: check.crossings }] : []
+    const drawn = courses.flatMap((stored) => {
+      const check = checks.get(stored.summary.id)
+      return check && stored.summary.check
+        ? [{ summary: stored.summary, counted: stored.summary.check, crossings: check.crossings }]
+        : []
     })
-    const sum = (count: (course: CourseSummary) => number) =>
-      rows.reduce((total, row) => total + count(row.course), 0)
+    const groups = weaveGroups(
+      templates,
+      drawn.map(({ crossings }) => crossings),
+    )
+    const columns = groups.flatMap((group) => group.columns)
+    const rows = drawn.map(
+      ({ summary, counted: { readiness, counts }, crossings }): ConformanceRow => ({
+        id: summary.id,
+        platformId: summary.platformId,
+        code: summary.code,
+        title: summary.title,
+        classSections: summary.classSections,
+        department: summary.department,
+        weeks: summary.weeks,
+        template: summary.template?.title ?? '',
+        owner: summary.instructors.find(({ email }) => email === summary.owner)?.name ?? '',
+        readiness,
+        openMusts: counts.openMusts,
+        openShoulds: counts.openShoulds,
+        strands: lettersAlong(crossings, columns),
+      }),
+    )
+    const sum = (count: (counts: Counts) => number) =>
+      drawn.reduce((total, { counted }) => total + count(counted.counts), 0)
     return {
       asOf,
-      columns: weaveColumns(templates, Math.max(1, ...courses.map(({ summary }) => summary.weeks))),
+      groups,
       rows,
       unchecked: courses.length - rows.length,
       mendFirst: actionsOver(courses, checks, 6),
       totals: {
         courses: courses.length,
-        ready: rows.filter((row) => row.course.check?.readiness === 'ready').length,
-        openMusts: sum((course) => course.check?.counts.openMusts ?? 0),
-        openShoulds: sum((course) => course.check?.counts.openShoulds ?? 0),
-        cannotTell: sum((course) => course.check?.counts.cannotTell ?? 0),
+        ready: rows.filter((row) => row.readiness === 'ready').length,
+        openMusts: sum((counts) => counts.openMusts),
+        openShoulds: sum((counts) => counts.openShoulds),
+        cannotTell: sum((counts) => counts.cannotTell),
       },
+    }
+  },
+  crossing: async (handling) => {
+    const { pool, today, query } = handling
+    const stored = await courseIn(handling)
+    const template = await expectationOf(pool, stored)
+    const result = template && (await findCheck(pool, stored.summary.id, query.asOf ?? today))
+    if (!result) throw notFound('check of the course as of this date')
+    return {
+      findings: findingsAtColumn(result, template, query.column).flatMap((finding) => {
+        const [first] = finding.places
+        return first && finding.places.some(({ waived }) => waived === null)
+          ? [
+              {
+                fingerprint: first.fingerprint,
+                title: finding.title,
+                strength: finding.strength,
+                message: finding.message,
+                evidence: first.evidence.map(({ text }) => text),
+                places: finding.places.length,
+              },
+            ]
+          : []
+      }),
     }
   },
 }

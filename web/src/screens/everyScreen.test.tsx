@@ -109,7 +109,7 @@ const nothing: Answers = {
   },
   conformance: {
     asOf: '2026-09-16',
-    columns: [],
+    groups: [],
     rows: [],
     unchecked: 0,
     mendFirst: [],

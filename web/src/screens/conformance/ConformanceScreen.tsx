@@ -1,24 +1,19 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query'
-import { useEffect, useMemo, useState } from 'react'
+import { useCallback, useEffect, useMemo, useState } from 'react'
 import { Link } from 'react-router'
-import type { ConformanceRow, Me } from '@wickerframe/contract'
+import type { Me } from '@wickerframe/contract'
 import { may } from '@wickerframe/contract/capabilities'
-import { sampleStrands, type Crossing, type WeaveColumn } from '@wickerframe/core'
 import { call } from '../../api/client.ts'
 import { useConformance, useRun } from '../../api/queries.ts'
 import { Button, Choice, Page, Pick, plural, Problem, Waiting } from '../../controls/controls.tsx'
 import { tellApart } from '../../controls/tellApart.ts'
 import { useAddress } from '../../shell/useAddress.ts'
 import { MendFirst } from './MendFirst.tsx'
-import { Legend, Strands, tellStrands } from './Strands.tsx'
-
-const weekOf = (column: WeaveColumn): number | null =>
-  column.key.startsWith('week:') ? Number(column.key.slice(5)) : null
-/** Not a column of the server's: the weeks that are folded together. */
-const restKey = 'other-weeks'
-const crossingAddress = (row: ConformanceRow, column: string) =>
-  `/courses/${row.course.id}?show=mend${column === restKey ? '' : `&at=${encodeURIComponent(column)}`}`
-const worst = (row: ConformanceRow) => row.course.check?.counts.openMusts ?? 0
+import { bandings, bandsOf, orders, type Banding } from './weave/bands.ts'
+import { Evidence } from './weave/Evidence.tsx'
+import { layoutOf, weeksNear } from './weave/layout.ts'
+import { Legend } from './weave/Legend.tsx'
+import { namesWidth, Weave, type Place } from './weave/Weave.tsx'
 
 const Count = ({ figure, says, tone }: { figure: string; says: string; tone: string }) => (
   <p>
@@ -44,98 +39,90 @@ const CheckProgress = ({ run, onOver }: { run: number; onOver: () => void }) => 
   )
 }
 
-const RowCells = ({
-  row,
-  columns,
-  width,
-  onShow,
-}: {
-  row: ConformanceRow
-  columns: readonly WeaveColumn[]
-  width: number
-  onShow: (row: ConformanceRow, column: WeaveColumn, crossing: Crossing) => void
-}) => {
-  const byColumn = new Map(row.crossings.map((crossing) => [crossing.column, crossing]))
-  return columns.map((column) => {
-    const crossing = byColumn.get(column.key)
-    return (
-      <td key={column.key} className="px-[3px] py-0">
-        {crossing && crossing.strands.length > 0 ? (
-          <Link
-            to={crossingAddress(row, column.key)}
-            aria-label={`${row.course.code} ${row.course.title}, ${column.title}: ${tellStrands(crossing.strands)}`}
-            onPointerEnter={() => onShow(row, column, crossing)}
-            onFocus={() => onShow(row, column, crossing)}
-            className="block"
-          >
-            <Strands strands={crossing.strands} width={width} />
-          </Link>
-        ) : (
-          <Strands strands={[]} width={width} />
-        )}
-      </td>
-    )
-  })
+const wordsOfBanding: Readonly<Record<Banding, string>> = {
+  department: 'department',
+  template: 'template',
+  instructor: 'instructor',
+  length: 'length',
+}
+const oneOf = <T extends string>(known: readonly T[], text: string | null): T =>
+  known.find((one) => one === text) ?? (known[0] as T)
+/** So few courses are shown at once; more are looked at from afar first. */
+const fewCourses = 60
+/** Place for the strands until it is known how wide the window is. */
+const placeAtFirst = 690
+const scrollBar = 16
+
+/** How wide an element is, now and whenever that changes. */
+const useWidth = (): readonly [number | null, (element: HTMLElement | null) => void] => {
+  const [width, setWidth] = useState<number | null>(null)
+  const watch = useCallback((element: HTMLElement | null) => {
+    if (!element) return undefined
+    const observer = new ResizeObserver(() => setWidth(element.clientWidth))
+    observer.observe(element)
+    return () => observer.disconnect()
+  }, [])
+  return [width, watch]
 }
 
 export const ConformanceScreen = ({ me }: { me: Me }) => {
   const { search, set } = useAddress()
   const asOf = search.get('asOf') ?? me.today
-  const department = search.get('department') ?? ''
-  const order = search.get('order') ?? 'musts'
-  const weeksShown = search.get('weeks') ?? 'near'
+  const banding = oneOf(bandings, search.get('by'))
+  const order = oneOf(orders, search.get('order'))
+  const weeks = search.get('weeks') === 'all' ? 'all' : 'near'
+  const onlyOpen = search.get('shown') === 'open'
+  const opened = search.get('open')
   const client = useQueryClient()
   const conformance = useConformance(asOf)
   const [run, setRun] = useState<number | null>(null)
-  const [pointed, setPointed] = useState<{
-    row: ConformanceRow
-    column: WeaveColumn
-    crossing: Crossing
-  } | null>(null)
+  const [looked, setLooked] = useState<Place | null>(null)
+  const [pressed, setPressed] = useState<Place | null>(null)
   const check = useMutation({
     mutationFn: () => call('checkCourses', { body: { asOf } }),
     onSuccess: ({ run: id }) => setRun(id),
   })
   const view = conformance.data
-
-  const departments = useMemo(
-    () => [...new Set((view?.rows ?? []).map((row) => row.course.department))].sort(),
-    [view],
-  )
-  const apart = useMemo(() => tellApart((view?.rows ?? []).map((row) => row.course)), [view])
-  const rows = useMemo(() => {
-    const shown = (view?.rows ?? []).filter(
-      (row) => department === '' || row.course.department === department,
-    )
-    const byCode = (a: ConformanceRow, b: ConformanceRow) =>
-      a.course.code < b.course.code
-        ? -1
-        : a.course.code > b.course.code
-          ? 1
-          : a.course.id - b.course.id
-    return shown.sort(
-      (a, b) =>
-        (order === 'musts' ? worst(b) - worst(a) : 0) ||
-        (order === 'shoulds'
-          ? (b.course.check?.counts.openShoulds ?? 0) - (a.course.check?.counts.openShoulds ?? 0)
-          : 0) ||
-        byCode(a, b),
-    )
-  }, [view, department, order])
-  const openWeeks = useMemo(() => {
-    // The weeks with something open or coming; the rest are a press away.
-    const weeks = (view?.columns ?? []).flatMap((column) => weekOf(column) ?? [])
-    const busy = weeks.filter((week) =>
-      rows.some((row) =>
-        row.crossings.some(
-          (crossing) =>
-            crossing.column === `week:${week}` &&
-            crossing.strands.some((strand) => strand.startsWith('open')),
-        ),
+  const rows = useMemo(
+    () =>
+      (view?.rows ?? []).filter(
+        ({ openMusts, openShoulds }) => !onlyOpen || openMusts + openShoulds > 0,
       ),
-    )
-    return new Set([...busy.slice(0, 5), ...weeks.slice(0, 3)])
-  }, [view, rows])
+    [view, onlyOpen],
+  )
+  const bands = useMemo(() => bandsOf(rows, banding, order), [rows, banding, order])
+  const apart = useMemo(() => tellApart(view?.rows ?? []), [view])
+  const [width, watchWidth] = useWidth()
+  const place = width === null ? placeAtFirst : width - namesWidth - scrollBar
+  const layout = useMemo(
+    () =>
+      layoutOf(
+        view?.groups ?? [],
+        weeks === 'all' ? null : weeksNear(view?.groups ?? [], view?.rows ?? []),
+        place,
+      ),
+    [view, weeks, place],
+  )
+  const open = useMemo(
+    () =>
+      new Set(
+        opened === null
+          ? rows.length <= fewCourses
+            ? bands.map(({ key }) => key)
+            : []
+          : opened.split('~'),
+      ),
+    [opened, bands, rows],
+  )
+  const toggle = useCallback(
+    (band: string) => {
+      const next = new Set(open)
+      if (!next.delete(band)) next.add(band)
+      // An empty list is told from none: everything was closed.
+      set({ open: [...next].join('~') || '-' })
+    },
+    [open, set],
+  )
   if (conformance.isPending)
     return (
       <Page title="Is the term in order?">
@@ -149,34 +136,8 @@ export const ConformanceScreen = ({ me }: { me: Me }) => {
       </Page>
     )
 
-  // Weeks that are not shown one by one stand together in a column of their own, so that nothing open is out of sight.
-  const folded = view.columns.filter(
-    (column) =>
-      weeksShown !== 'all' && weekOf(column) !== null && !openWeeks.has(weekOf(column) ?? 0),
-  )
-  const columns = view.columns.flatMap((column): WeaveColumn[] =>
-    !folded.includes(column)
-      ? [column]
-      : column === folded.at(-1)
-        ? [{ key: restKey, title: 'Others' }]
-        : [],
-  )
-  const shownRows = rows.map((row) => ({
-    ...row,
-    crossings: [
-      ...row.crossings,
-      {
-        column: restKey,
-        strands: sampleStrands(
-          row.crossings
-            .filter((crossing) => folded.some((column) => column.key === crossing.column))
-            .flatMap((crossing) => crossing.strands),
-        ),
-      },
-    ],
-  }))
-  const width =
-    weeksShown === 'all' ? 26 : Math.min(72, Math.max(30, Math.floor(690 / columns.length) - 6))
+  // What was pressed stays beside the weave until something else is; what is only pointed at, while it is.
+  const shown = pressed ?? looked
   const mayCheck = may(me, 'check courses')
   return (
     <Page
@@ -242,19 +203,23 @@ export const ConformanceScreen = ({ me }: { me: Me }) => {
         </p>
       )}
       <div className="mt-3 flex flex-wrap items-center justify-between gap-3">
-        <div className="flex flex-wrap gap-2" role="group" aria-label="Department">
-          <Choice pressed={department === ''} onClick={() => set({ department: '' })}>
-            All departments
-          </Choice>
-          {departments.map((name) => (
+        <div className="flex flex-wrap items-baseline gap-2" role="group" aria-label="Bands by">
+          <span className="text-ink-2">Bands by</span>
+          {bandings.map((one) => (
             <Choice
-              key={name}
-              pressed={department === name}
-              onClick={() => set({ department: name })}
+              key={one}
+              pressed={banding === one}
+              onClick={() => set({ by: one === 'department' ? null : one, open: null })}
             >
-              {name}
+              {wordsOfBanding[one]}
             </Choice>
           ))}
+          <span className="mx-1 text-ink-3" aria-hidden>
+            ·
+          </span>
+          <Choice pressed={onlyOpen} onClick={() => set({ shown: onlyOpen ? null : 'open' })}>
+            only what is open
+          </Choice>
         </div>
         <div className="flex gap-4">
           <Pick
@@ -271,7 +236,7 @@ export const ConformanceScreen = ({ me }: { me: Me }) => {
           <Pick
             inline
             label="weeks"
-            value={weeksShown}
+            value={weeks}
             onChange={(event) => set({ weeks: event.target.value })}
             options={[
               { value: 'near', text: 'with something open' },
@@ -281,113 +246,54 @@ export const ConformanceScreen = ({ me }: { me: Me }) => {
         </div>
       </div>
       <div className="mt-3 grid gap-x-6 lg:grid-cols-[minmax(0,1fr)_19rem]">
-        <div className="overflow-x-auto">
+        <div className="min-w-0" ref={watchWidth}>
           {rows.length === 0 ? (
             <p className="py-8 text-ink-2">
-              No course was checked as of this date. Press “Check” above: it runs in the background
-              and the weave appears.
+              {view.rows.length === 0
+                ? 'No course was checked as of this date. Press “Check” above: it runs in the background and the weave appears.'
+                : 'Nothing is open in any course.'}
             </p>
           ) : (
-            <table>
-              <caption className="sr-only">Courses by parts of their templates</caption>
-              <thead>
-                <tr>
-                  <th scope="col">
-                    <span className="sr-only">Course</span>
-                  </th>
-                  <th scope="col">
-                    <span className="sr-only">Open musts</span>
-                  </th>
-                  {columns.map((column) => (
-                    <th
-                      key={column.key}
-                      scope="col"
-                      className="px-[3px] pb-1 text-left text-[12px] font-semibold"
-                    >
-                      <span
-                        className="block truncate border-b border-line-strong"
-                        style={{ width }}
-                        title={column.title}
-                      >
-                        {weeksShown === 'all' && weekOf(column) !== null
-                          ? weekOf(column)
-                          : column.title}
-                      </span>
-                    </th>
-                  ))}
-                </tr>
-              </thead>
-              <tbody>
-                {shownRows.map((row) => (
-                  <tr key={row.course.id} className="hover:bg-band">
-                    <th scope="row" className="pr-3 text-left font-normal whitespace-nowrap">
-                      <Link
-                        to={`/courses/${row.course.id}`}
-                        className="flex max-w-[15rem] gap-1 leading-[24px]"
-                        title={`${row.course.code} ${row.course.title}, ${apart.get(row.course.platformId)}`}
-                      >
-                        <span className="truncate">
-                          {row.course.code} {row.course.title}
-                        </span>
-                        <span className="max-w-[4.5rem] shrink-0 truncate text-ink-3">
-                          {apart.get(row.course.platformId)}
-                        </span>
-                      </Link>
-                    </th>
-                    <td
-                      className={`pr-2 text-right ${worst(row) > 0 ? 'font-semibold text-rust' : 'text-ink-3'}`}
-                    >
-                      {worst(row) > 0
-                        ? worst(row)
-                        : row.course.check?.readiness === 'ready'
-                          ? 'ready'
-                          : 'unseen'}
-                    </td>
-                    <RowCells
-                      row={row}
-                      columns={columns}
-                      width={width}
-                      onShow={(row, column, crossing) => setPointed({ row: row, column, crossing })}
-                    />
-                  </tr>
-                ))}
-              </tbody>
-            </table>
+            <Weave
+              bands={bands}
+              open={open}
+              layout={layout}
+              apart={apart}
+              onToggle={toggle}
+              onLook={setLooked}
+              onPress={setPressed}
+            />
           )}
         </div>
         <aside>
-          <h2 className="text-[18px]">Mend first</h2>
+          <section className="min-h-28 border border-line-strong bg-sheet p-3">
+            <h2 className="flex items-baseline justify-between text-[18px]">
+              {pressed ? 'Pressed' : 'Under the pointer'}
+              {pressed && (
+                <Button shape="word" className="py-0!" onClick={() => setPressed(null)}>
+                  let go
+                </Button>
+              )}
+            </h2>
+            <div className="mt-1">
+              <Evidence
+                key={shown?.row ? `${shown.row.id} ${shown.column}` : ''}
+                band={bands.find(({ key }) => key === shown?.band) ?? null}
+                row={shown?.row ?? null}
+                column={shown?.column ?? null}
+                layout={layout}
+                me={me}
+                asOf={asOf}
+              />
+            </div>
+          </section>
+          <h2 className="mt-5 text-[18px]">Mend first</h2>
           {may(me, 'mend courses') && (
             <Link className="text-tide underline underline-offset-2" to="/conformance/mends">
               What can be mended in all courses at once
             </Link>
           )}
           <MendFirst actions={view.mendFirst} />
-          <h2 className="mt-6 text-[18px]">Under the pointer</h2>
-          <div className="mt-2 min-h-24 border border-line-strong bg-sheet p-3">
-            {pointed ? (
-              <>
-                <p className="font-semibold">
-                  {pointed.row.course.code} {pointed.row.course.title}
-                </p>
-                <p className="text-ink-2">{pointed.column.title}</p>
-                <p className="mt-1">{tellStrands(pointed.crossing.strands)}.</p>
-                <p className="mt-2">
-                  <Link
-                    className="text-tide underline"
-                    to={crossingAddress(pointed.row, pointed.column.key)}
-                  >
-                    Show the evidence
-                  </Link>
-                </p>
-              </>
-            ) : (
-              <p className="text-ink-2">
-                Point at a crossing, or go to it with Tab, to read what it says; press it for the
-                evidence.
-              </p>
-            )}
-          </div>
         </aside>
       </div>
     </Page>

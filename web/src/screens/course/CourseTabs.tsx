@@ -1,12 +1,11 @@
 import { Tabs } from 'radix-ui'
 import { useState } from 'react'
-import type { FindingPlace } from '@wickerframe/core'
+import { columnTitle, findingsAtColumn, type FindingPlace } from '@wickerframe/core'
 import type { CourseDetail, MeInCourse } from '@wickerframe/contract'
 import { may } from '@wickerframe/contract/capabilities'
 import { addressOf } from '../../api/client.ts'
 import { Button, Moment } from '../../controls/controls.tsx'
 import { useAddress } from '../../shell/useAddress.ts'
-import { columnTitle, findingsAt } from './atColumn.ts'
 import { CheckOnly } from './CheckOnly.tsx'
 import { CourseCalendarTab } from './CourseCalendarTab.tsx'
 import { CourseHistory, NewerVersion } from './CourseHistory.tsx'
@@ -150,7 +149,7 @@ const Mending = ({ course, me, onBegun }: View) => {
         template={templateDocument}
         result={result}
         care={course.care}
-        only={at ? findingsAt(result, templateDocument, at) : null}
+        only={at ? findingsAtColumn(result, templateDocument, at) : null}
         onShowPage={(item) => set({ show: 'pages', page: item })}
         onBegun={onBegun}
       />

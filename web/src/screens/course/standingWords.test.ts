@@ -1,9 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import type { CheckResult } from '@wickerframe/core'
-import { checkedExample } from '../../testing/checked.testing.ts'
 import { courseSummary } from '../../testing/answers.testing.ts'
-import { columnTitle, findingsAt } from './atColumn.ts'
 import { aboutCourse, openFindings, standingWords } from './standingWords.ts'
+import { checkedExample } from '../../testing/checked.testing.ts'
 import type { CourseDetail } from '@wickerframe/contract'
 
 const counted = (more: Partial<CheckResult['counts']>, readiness: CheckResult['readiness']) => {
@@ -49,28 +48,5 @@ describe('how a course stands', () => {
       'no instructor · class sections 01, 02 · on-campus · 16 weeks · Harbour, version 1 (newest is 3)',
     )
     expect(aboutCourse(courseSummary(1) as CourseDetail)).toMatch(/class section 01 .* a shell$/)
-  })
-})
-
-describe('findings of one column of the weave', () => {
-  const { result, template } = checkedExample(({ module }) => {
-    for (const week of [2, 4]) module('week', week).children.pop()
-  })
-  it('are those of that week, with only its places', () => {
-    const [finding] = findingsAt(result, template, 'week:2')
-    expect(finding?.places.map(({ place }) => place.week)).toEqual([2])
-    expect(findingsAt(result, template, 'week:3')).toEqual([])
-  })
-  it.each([
-    ['week:2', 'Week 2'],
-    ['home', 'the home page'],
-    ['names', 'names'],
-    ['course', 'the whole course'],
-  ])('%s is called %s', (column, title) => {
-    expect(columnTitle(template, column)).toBe(title)
-  })
-  it('of a module are called after it, not by its key', () => {
-    const part = template.parts[0]
-    expect(columnTitle(template, `module:${part?.key}`)).toBe(part?.name)
   })
 })
