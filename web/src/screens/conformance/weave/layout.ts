@@ -36,6 +36,8 @@ const mostWeeks = 5
 const firstWeeks = 3
 /** So wide is a group at least, so that its title can be read. */
 const leastColumns = 3
+/** The strokes of the first column reach so far to its left. */
+const margin = 6
 const leastStep = 6.5
 const mostStep = 20
 
@@ -112,13 +114,16 @@ export const layoutOf = (
     ...(i > 0 ? [`gap ${i}`] : []),
     ...group.columns.map(({ key }) => key),
     ...Array.from(
-      { length: Math.max(0, leastColumns - group.columns.length) },
+      { length: Math.max(0, leastOf(group.key) - group.columns.length) },
       (_, n) => `room ${i} ${n}`,
     ),
   ])
-  const step = Math.max(leastStep, Math.min(mostStep, place / Math.max(1, slots.length)))
-  const width = step * slots.length
-  const x = scalePoint(slots, [step / 2, width - step / 2])
+  const step = Math.max(
+    leastStep,
+    Math.min(mostStep, (place - 2 * margin) / Math.max(1, slots.length)),
+  )
+  const width = 2 * margin + step * slots.length
+  const x = scalePoint(slots, [margin + step / 2, width - margin - step / 2])
   let from = 0
   return {
     columns: columns.map((column) => ({ ...column, x: x(column.key) ?? 0 })),
@@ -130,7 +135,7 @@ export const layoutOf = (
         to: from + own.length,
         left: (x(own[0]?.key ?? '') ?? 0) - step / 2,
         right:
-          (x(own.at(-1)?.key ?? '') ?? 0) + step * (0.5 + Math.max(0, leastColumns - own.length)),
+          (x(own.at(-1)?.key ?? '') ?? 0) + step * (0.5 + Math.max(0, leastOf(key) - own.length)),
       }
       from = group.to
       return group
@@ -153,6 +158,7 @@ const foldedGroup = (folded: { weeks: number[]; of: number[] }) => {
     },
   ]
 }
+const leastOf = (group: string): number => leastColumns + (group === foldedKey ? 1 : 0)
 /** Not a column of the server's. */
 export const foldedKey = 'weeks'
 
