@@ -34,7 +34,9 @@ export const areas = {
     tests: ['core/src/naming/mend/*.test.ts', 'demo/src/nameCorpus.test.ts'],
   },
   queue: {
-    mutate: ['server/src/queue/{tasks,commands,lease,outcome,schemaGuard,transitions,worker}.ts'],
+    mutate: [
+      'server/src/queue/{tasks,commands,lease,nowAndThen,outcome,schemaGuard,transitions,worker}.ts',
+    ],
     tests: ['server/src/queue/*.test.ts'],
     database: true,
   },

@@ -260,6 +260,42 @@ describe('trying again what failed', () => {
   })
 })
 
+describe('a task that is claimed', () => {
+  const payload = packText('[1]')
+  const claimed = async (columns: Readonly<Record<string, string | Buffer | null>>) => {
+    const run = await addRun('running')
+    const id = await addTask(run, 'waiting')
+    for (const [column, value] of Object.entries(columns))
+      await schema.pool.query(
+        `UPDATE tasks
+         SET ${column} = ?
+         WHERE id = ?`,
+        [value, id],
+      )
+    return claimTask(schema.pool, 60, 'a worker')
+  }
+  it.each([
+    ['nothing was prepared for it', {}, null, null],
+    ['it was prepared', { payload, prepared_for: 'p' }, null, { inputs: 'p', payload: '[1]' }],
+    ['it is not known for what it was prepared', { payload }, null, null],
+    [
+      'it was sent',
+      { payload, idempotency_key: 'k', payload_digest: sent.payloadDigest, prepared_for: 'p' },
+      { key: 'k', payloadDigest: sent.payloadDigest, payload: '[1]' },
+      null,
+    ],
+  ])('tells what goes out: %s', async (_, columns, wasSent, prepared) => {
+    expect(await claimed(columns)).toMatchObject({ sent: wasSent, prepared })
+  })
+  it('has the decisions that were taken, or none', async () => {
+    expect((await claimed({}))?.decisions).toEqual({})
+    await schema.pool.query('DELETE FROM tasks')
+    expect((await claimed({ decisions: '{"week/overview":"ours"}' }))?.decisions).toEqual({
+      'week/overview': 'ours',
+    })
+  })
+})
+
 describe('a worker', () => {
   const log = pino({ level: 'silent' })
   const working = async (

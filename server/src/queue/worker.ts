@@ -3,6 +3,7 @@ import type { Logger } from 'pino'
 import { databaseTrouble } from '@wickerframe/storage'
 import type { CarryOut, Job } from './job.ts'
 import { keepLease } from './lease.ts'
+import { nowAndThen } from './nowAndThen.ts'
 import type { TaskOutcome } from './outcome.ts'
 import {
   claimTask,
@@ -132,23 +133,8 @@ export const startWorker = (
         .catch(() => undefined),
     Math.max(500, settings.leaseSeconds * 250),
   )
-  const nowAndThen = (what: string, work: () => Promise<void>) => {
-    let underWay: Promise<void> | null = null
-    const timer = setInterval(() => {
-      // A mail server may take longer than it is until the next time.
-      underWay ??= work()
-        .catch((cause: unknown) => log.warn({ err: cause }, what))
-        .finally(() => (underWay = null))
-    }, nowAndThenMilliseconds)
-    return {
-      stop: async () => {
-        clearInterval(timer)
-        await underWay
-      },
-    }
-  }
-  const housekeeping = nowAndThen('housekeeping', settings.keepHouse)
-  const mail = nowAndThen('mail', settings.sendMail)
+  const housekeeping = nowAndThen('housekeeping', nowAndThenMilliseconds, settings.keepHouse, log)
+  const mail = nowAndThen('mail', nowAndThenMilliseconds, settings.sendMail, log)
   const lanes = Array.from({ length: settings.concurrency }, lane)
   return {
     stop: async () => {
