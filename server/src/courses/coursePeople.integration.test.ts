@@ -142,6 +142,16 @@ describe('people of a course', () => {
     )
     expect(await stands()).toEqual(was)
   })
+  it('whose addresses were kept with capitals are decided on like others', async () => {
+    await college.pool.query(
+      `UPDATE course_people
+       SET email = 'Sunniva.Drake@KestrelSound.example'
+       WHERE email = ?`,
+      [owner.email],
+    )
+    expect((await decide([owner, person('cy', 'assistant')])).status).toBe(200)
+    expect((await stands()).people).toEqual([owner, person('cy', 'assistant')])
+  })
   it('may be nobody at all; then nobody is asked to act', async () => {
     const week = await moduleOf(2)
     await decide([owner, person('cy', 'assistant')], { [week]: address('cy') })

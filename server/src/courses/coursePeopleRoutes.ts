@@ -100,10 +100,8 @@ const standingOf = ({ people, moduleOwners }: CoursePeople, email: string): stri
   return acts
 }
 
-const peopleNow = (facts: Facts): CoursePeople => ({
-  people: peopleOf(facts),
-  moduleOwners: facts.moduleOwners,
-})
+const peopleNow = (facts: Facts): CoursePeople =>
+  inOrder({ people: peopleOf(facts), moduleOwners: facts.moduleOwners })
 
 /** Who teaches before who helps, addresses in lower case, so that what is alike compares alike. */
 const inOrder = ({ people, moduleOwners }: CoursePeople): CoursePeople => {
