@@ -206,6 +206,12 @@ describe('the path of a designer', () => {
     }
     await page.keyboard.press('Enter')
     await page.getByText('Pressed').waitFor()
+    // Nothing is there to scroll to beyond the last course.
+    await page.keyboard.press('Control+End')
+    const [last, below] = await page.evaluate<[number, number]>(
+      `(() => { const grid = document.querySelector('[role=treegrid]'); grid.scrollTop = 1e6; const rows = [...grid.querySelectorAll('[data-line]')]; return [Math.max(...rows.map((row) => row.getBoundingClientRect().bottom)), grid.getBoundingClientRect().bottom] })()`,
+    )
+    expect(below - last).toBeLessThan(24)
     await page.getByRole('link', { name: 'Show the evidence' }).click()
     await page.getByText(/^Only /).waitFor()
     await page

@@ -1,4 +1,5 @@
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
+import type { Conformance, CrossingEvidence } from '@wickerframe/contract'
 import { everyCourseItem, type Course } from '@wickerframe/core'
 import { exampleCourse } from '@wickerframe/core/testing'
 import { startCheckedCollege, type CheckedCollege } from '../testing/privateCollege.testing.ts'
@@ -111,17 +112,45 @@ describe('the weave', () => {
     await college.readWith(hideWelcome)
     await college.addCourse({ ...exampleCourse().course, id: 'unread' })
     const { body } = await college.people.reviewer.get('/api/conformance')
-    expect(body.rows.map(({ course }: { course: { id: number } }) => course.id)).toEqual([
-      college.course,
-    ])
-    expect(body.rows[0].crossings.length).toBeGreaterThan(3)
-    expect(body.columns.length).toBeGreaterThan(3)
+    expect(body.rows.map(({ id }: { id: number }) => id)).toEqual([college.course])
+    const { groups, rows } = body as Conformance
+    const columns = groups.flatMap((group) => group.columns)
+    expect(rows[0]?.strands).toHaveLength(columns.length)
+    expect(groups.length).toBeGreaterThan(3)
     expect(body).toMatchObject({
       totals: { courses: expect.any(Number), ready: 0, openMusts: expect.any(Number) },
     })
     expect(body.unchecked).toBe(body.totals.courses - 1)
     expect(body.totals.openMusts).toBeGreaterThan(0)
     expect(body.mendFirst.map(({ rule }: { rule: string }) => rule)).toContain('must-part-hidden')
+  })
+  it('tells what is open at a crossing, and of a course that was kept in the old way the worst of each week', async () => {
+    await college.readWith(hideWelcome)
+    const weave = async () =>
+      (await college.people.reviewer.get('/api/conformance')).body as Conformance
+    const { groups, rows } = await weave()
+    const at = groups.flatMap((group) => group.columns)[rows[0]?.strands.indexOf('X') ?? -1]
+    const { findings } = (
+      await college.people.reviewer.get(
+        `${college.about}/crossing?column=${encodeURIComponent(at?.key ?? '')}`,
+      )
+    ).body as CrossingEvidence
+    expect(findings.map(({ strength }) => strength)).toContain('must')
+    await college.pool.query(
+      `UPDATE check_results
+       SET crossings = ?`,
+      [
+        JSON.stringify([
+          { column: 'week:1', strands: ['met', 'open-should'] },
+          { column: 'week:2', strands: ['met'] },
+          { column: 'home', strands: [] },
+        ]),
+      ],
+    )
+    const kept = await weave()
+    expect(kept.groups.map(({ key }) => key)).toEqual(['week:1', 'week:2'])
+    expect(kept.rows[0]?.strands).toBe('sm')
+    await college.pool.query('DELETE FROM check_results')
   })
   it('leaves out courses that are not taught', async () => {
     await college.pool.query(

@@ -4,7 +4,7 @@ import { courseSummary } from '../../testing/answers.testing.ts'
 import { sortCourses } from './chooseCourses.ts'
 
 const course = (id: number, more: Partial<CourseSummary> = {}): CourseSummary =>
-  courseSummary(id, { classSections: [String(id)], ...more })
+  courseSummary(id, { code: 'NAV 110', classSections: [String(id)], ...more })
 const sorts = (...courses: CourseSummary[]) =>
   sortCourses(courses, null).map(({ sort, odd }) => [sort, odd !== null])
 

@@ -164,7 +164,8 @@ export const Weave = ({
         if (there) press(there.line, there.column)
       }}
     >
-      <div style={{ width: namesWidth + layout.width }}>
+      {/* The standing strands are longer than a short college: what is beyond its last line is not there to scroll to. */}
+      <div style={{ width: namesWidth + layout.width, overflow: 'clip' }}>
         <WeaveHead layout={layout} open={opens.all} namesWidth={namesWidth} />
         <Warp layout={layout} />
         <div style={{ height: virtual.getTotalSize(), position: 'relative' }} role="presentation">
@@ -200,7 +201,8 @@ export const Weave = ({
   )
 }
 
-const warpHeight = 1200
+/** As high as the largest screens. */
+const warpHeight = 2200
 /** Drawn once for all lines, which pass over it. */
 const Warp = memo(({ layout }: { layout: Layout }) => (
   <div className="sticky top-0 h-0" aria-hidden="true">
