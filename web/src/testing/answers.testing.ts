@@ -1,5 +1,6 @@
 import { emptyTemplate, type Template } from '@wickerframe/core'
 import type {
+  ConformanceRow,
   CourseSummary,
   RunDetail,
   RunTask,
@@ -28,6 +29,24 @@ export const courseSummary = (id: number, more: Partial<CourseSummary> = {}): Co
   template: null,
   readAt: '2026-09-16T09:00:00Z',
   check: null,
+  ...more,
+})
+
+/** A course as it stands in the weave. */
+export const conformanceRow = (id: number, more: Partial<ConformanceRow> = {}): ConformanceRow => ({
+  id,
+  platformId: `ks-${id}`,
+  code: `NAV ${100 + id}`,
+  title: `Navigation ${id}`,
+  classSections: ['01'],
+  department: 'NAV',
+  weeks: 16,
+  template: 'Harbour Standard',
+  owner: 'Sunniva Drake',
+  readiness: 'ready',
+  openMusts: 0,
+  openShoulds: 0,
+  strands: 'mm',
   ...more,
 })
 

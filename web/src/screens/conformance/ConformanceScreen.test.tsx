@@ -1,6 +1,7 @@
 import { screen, waitFor, within } from '@testing-library/react'
 import { beforeAll, describe, expect, it } from 'vitest'
 import type { Conformance, ConformanceRow, Me } from '@wickerframe/contract'
+import { conformanceRow } from '../../testing/answers.testing.ts'
 import { people } from '../../testing/people.testing.ts'
 import { show } from '../../testing/screen.testing.tsx'
 import { serve, type Answers } from '../../testing/server.testing.ts'
@@ -12,22 +13,6 @@ beforeAll(() => {
   Object.defineProperty(HTMLElement.prototype, 'offsetWidth', { configurable: true, value: 900 })
 })
 
-const row = (id: number, more: Partial<ConformanceRow> = {}): ConformanceRow => ({
-  id,
-  platformId: `ks-${id}`,
-  code: `NAV ${100 + id}`,
-  title: `Navigation ${id}`,
-  classSections: ['01'],
-  department: 'NAV',
-  weeks: 16,
-  template: 'Harbour Standard',
-  owner: 'Sunniva Drake',
-  readiness: 'ready',
-  openMusts: 0,
-  openShoulds: 0,
-  strands: 'mm',
-  ...more,
-})
 const college = (rows: ConformanceRow[]): Conformance => ({
   asOf: '2026-09-16',
   groups: [
@@ -46,9 +31,9 @@ const college = (rows: ConformanceRow[]): Conformance => ({
   totals: { courses: rows.length, ready: 1, openMusts: 1, openShoulds: 0, cannotTell: 0 },
 })
 const few = [
-  row(1, { openMusts: 1, readiness: 'not-ready', strands: 'mX' }),
-  row(2),
-  row(3, { department: 'SAF', code: 'SAF 101' }),
+  conformanceRow(1, { openMusts: 1, readiness: 'not-ready', strands: 'mX' }),
+  conformanceRow(2),
+  conformanceRow(3, { department: 'SAF', code: 'SAF 101' }),
 ]
 const open = (rows = few, answers: Answers = {}, me: Me = people.designer, query = '') => {
   const asked = serve({
@@ -90,7 +75,10 @@ describe('the whole college', () => {
   })
   it('of many courses is looked at from afar first; a band is opened and closed by pressing it', async () => {
     const many = Array.from({ length: 61 }, (_, i) =>
-      row(i, { department: i < 3 ? 'SAF' : 'NAV', ...(i < 3 ? { code: 'SAF 200' } : {}) }),
+      conformanceRow(i, {
+        department: i < 3 ? 'SAF' : 'NAV',
+        ...(i < 3 ? { code: 'SAF 200' } : {}),
+      }),
     )
     const { user } = open(many)
     await screen.findByRole('treegrid')

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import type { WeaveGroup } from '@wickerframe/core'
 import type { ConformanceRow } from '@wickerframe/contract'
+import { conformanceRow } from '../../../testing/answers.testing.ts'
 import { bandsOf, linesOf, openAt } from './bands.ts'
 import { columnAt, foldedKey, layoutOf, shownLetters, weeksNear } from './layout.ts'
 import { bandStrokes, courseStrokes, warpStrokes } from './strokes.ts'
@@ -20,22 +21,8 @@ const groups = [
 const met = 'm'.repeat(15)
 const openIn = (...places: readonly (readonly [place: number, letter: string])[]): string =>
   [...met].map((letter, i) => places.find(([place]) => place === i)?.[1] ?? letter).join('')
-const row = (id: number, more: Partial<ConformanceRow> = {}): ConformanceRow => ({
-  id,
-  platformId: `ks-${id}`,
-  code: 'NAV 110',
-  title: 'Coastal Navigation',
-  classSections: ['01'],
-  department: 'NAV',
-  weeks: 16,
-  template: 'Harbour Standard',
-  owner: 'Sunniva Drake',
-  readiness: 'ready',
-  openMusts: 0,
-  openShoulds: 0,
-  strands: met,
-  ...more,
-})
+const row = (id: number, more: Partial<ConformanceRow> = {}): ConformanceRow =>
+  conformanceRow(id, { code: 'NAV 110', title: 'Coastal Navigation', strands: met, ...more })
 
 describe('bands', () => {
   const rows = [
