@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import type { CourseDetail, CoursePeople } from '@wickerframe/contract'
 import { peopleOf, type CoursePerson, type Duty } from '@wickerframe/core'
-import { exampleFacts } from '@wickerframe/core/testing'
+import { exampleCourse, exampleFacts } from '@wickerframe/core/testing'
 import {
   startCheckedCollege,
   type CheckedCollege,
@@ -232,4 +232,29 @@ describe('a roster file', () => {
     await bring(['ana', 'owner'], ['cy', 'assistant'])
     expect((await stands()).moduleOwners).toEqual({ [next]: address('cy') })
   })
+})
+
+it('who helps in one course and teaches the one that is merged into it teaches, and helps again when that is taken back', async () => {
+  await decide([owner, person('cy', 'assistant')])
+  const other = await college.addCourse(
+    { ...exampleCourse().course, id: 'merged' },
+    { classSections: ['09'], instructors: [{ name: 'cy', email: address('cy') }] },
+  )
+  const act = async (route: string, body: object) => {
+    const { digest } = (await college.people.designer.post(route, { ...body, dry: true })).body
+    return college.people.designer.post(route, { ...body, dry: false, shown: digest })
+  }
+  const duties = async () => (await stands()).people.map(({ email, duty }) => [email, duty])
+  expect((await act(`/api/courses/${other}/into-another`, { into: college.course })).status).toBe(
+    200,
+  )
+  expect(await duties()).toEqual([
+    [owner.email, 'owner'],
+    [address('cy'), 'instructor'],
+  ])
+  expect((await act(`/api/courses/${other}/unmerge`, {})).status).toBe(200)
+  expect(await duties()).toEqual([
+    [owner.email, 'owner'],
+    [address('cy'), 'assistant'],
+  ])
 })

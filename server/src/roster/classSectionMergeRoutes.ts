@@ -31,9 +31,17 @@ export const mergeHandlers: HandlersOf<typeof mergeRoutes> = {
     ].sort()
     const there = peopleOf(to.facts)
     // Whoever owned the other one teaches on; the owner of this one stays.
+    const coming = peopleOf(from.facts)
+    const teaches = (email: string) =>
+      coming.some((person) => person.email === email && person.duty !== 'assistant')
     const people = [
-      ...there,
-      ...peopleOf(from.facts)
+      // Who only helps here and teaches there teaches what comes here.
+      ...there.map((person) =>
+        person.duty === 'assistant' && teaches(person.email)
+          ? { ...person, duty: 'instructor' as const }
+          : person,
+      ),
+      ...coming
         .filter((person) => !there.some((other) => other.email === person.email))
         .map((person) =>
           person.duty === 'owner' ? { ...person, duty: 'instructor' as const } : person,

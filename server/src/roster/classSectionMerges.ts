@@ -58,9 +58,12 @@ export const unmerge = async (
   await replacePeople(
     database,
     into,
-    now.people.filter(
-      ({ email }) => before.people.some((person) => person.email === email) || !ours.has(email),
-    ),
+    now.people.flatMap((person) => {
+      const was = before.people.find(({ email }) => email === person.email)
+      if (!ours.has(person.email)) return [person]
+      // Who helped here before, and taught what came, helps again.
+      return was ? [was.duty === 'assistant' ? { ...person, duty: was.duty } : person] : []
+    }),
   )
   await setMerged(database, id, before.status, null)
   await forgetMerge(database, id)
