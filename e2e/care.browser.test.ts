@@ -56,7 +56,7 @@ describe('what to mend', () => {
     const { id } = await courseWith('week-dates')
     await page.goto(`${bed.address}/courses/${id}`)
     await page
-      .getByRole('button', { name: /^Show the mend in/ })
+      .getByRole('button', { name: /^mend: rename it ×/ })
       .first()
       .click()
     const dialog = page.getByRole('dialog')
@@ -68,21 +68,21 @@ describe('what to mend', () => {
     await dialog.getByRole('button', { name: 'Mend them' }).click()
     await page.getByText(/place(s)? new, [1-9]\d* gone/).waitFor()
     expect(
-      await page
-        .locator('li', { hasText: 'Open must' })
-        .filter({ hasText: 'says Aug 31 – Sep 7' })
-        .count(),
+      await page.locator('[data-finding]').filter({ hasText: 'says Aug 31 – Sep 7' }).count(),
     ).toBe(0)
   })
   it('is waived with a reason, which stays visible and can be withdrawn', async () => {
     const { id } = await courseWith('fixed-text-altered')
     await page.goto(`${bed.address}/courses/${id}?by=rule`)
-    await page.locator('li', { hasText: 'changes fixed text' }).first().locator('summary').click()
-    await page.getByRole('button', { name: 'Waive', exact: true }).first().click()
+    await page
+      .locator('[data-finding="fixed-text-altered"]')
+      .first()
+      .getByRole('button', { name: 'waive' })
+      .click()
     const dialog = page.getByRole('dialog')
     await dialog.getByLabel('Why it is right as it is').fill('Agreed with the dean')
     expect(await violations(page)).toEqual([])
-    await dialog.getByRole('button', { name: 'Give the waiver' }).click()
+    await dialog.getByRole('button', { name: /^Give the waiver/ }).click()
     await page.getByRole('heading', { name: 'Waived' }).waitFor()
     await page.getByText('Agreed with the dean').first().waitFor()
     await page.getByRole('button', { name: 'withdraw' }).click()
@@ -94,18 +94,38 @@ describe('what to mend', () => {
   it('is raised with the instructor, and followed up', async () => {
     const { id } = await courseWith('staff-part-visible')
     await page.goto(`${bed.address}/courses/${id}`)
-    await page.getByRole('button', { name: 'Raise it' }).first().click()
-    await page.getByRole('heading', { name: 'Followed up' }).waitFor()
-    await page.getByRole('button', { name: 'Promise it for a date' }).first().click()
+    const line = page.locator('[data-finding="staff-part-visible"]').first()
+    await line.getByRole('button', { name: 'raise' }).click()
+    await line.getByText(/^raised with/).waitFor()
+    await line.getByRole('button', { name: 'promise' }).click()
     await page.getByLabel('Mended by').fill('2026-09-25')
+    expect(await violations(page)).toEqual([])
     await page.getByRole('button', { name: 'Promise', exact: true }).click()
-    await page.getByText(/promised for 2026-09-25/).waitFor()
+    await line.getByText(/promised it for 2026-09-25/).waitFor()
+  })
+  it('is chosen by heading and raised together, by keyboard alone', async () => {
+    const { id } = await courseWith('fill-in-unfilled')
+    await page.goto(`${bed.address}/courses/${id}?by=rule`)
+    await page
+      .getByRole('button', { name: /^choose all/ })
+      .first()
+      .focus()
+    await page.keyboard.press('Enter')
+    await page.getByText(/^\d+ chosen$/).waitFor()
+    await page.getByRole('button', { name: /^Raise \d/ }).focus()
+    await page.keyboard.press('Enter')
+    await page
+      .getByText(/^raised with/)
+      .nth(1)
+      .waitFor()
+    await page.getByText(/^\d+ chosen$/).waitFor({ state: 'detached' })
+    expect(await violations(page)).toEqual([])
   })
   it('is asked for by an instructor, who sees no more than is theirs', async () => {
     await instructor.getByRole('heading', { name: 'Your courses' }).waitFor()
     await instructor.getByRole('row').getByRole('link').first().click()
     await instructor.getByRole('tab', { name: /What to mend/ }).waitFor()
-    expect(await instructor.getByRole('button', { name: 'Raise it' }).count()).toBe(0)
+    expect(await instructor.getByRole('button', { name: 'raise' }).count()).toBe(0)
     expect(await violations(instructor)).toEqual([])
   })
   it('looks ahead to next Monday and back to opening day', async () => {

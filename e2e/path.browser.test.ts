@@ -87,7 +87,7 @@ describe('every screen', () => {
     ['a template from a model course', '/templates/new?way=model&course=1', 'What repeats'],
     ['the library', '/library', 'Academic Honesty'],
     ['courses', '/courses', 'Instructor'],
-    ['a course, what to mend', '/courses/3', 'Open must'],
+    ['a course, what to mend', '/courses/3', 'Since the check before'],
     ['a course, paired', '/courses/3?show=pairing', 'Expected by the template'],
     ['a course, paired, as a table', '/courses/3?show=pairing&as=table', 'How it was told'],
     ['mends in all courses', '/conformance/mends', 'Plan mends'],

@@ -22,4 +22,6 @@ export const Flag = z
 export const large: BodyLimits = { bytes: 8 * 2 ** 20, values: 200_000 }
 
 export const Fingerprint = z.string().min(1).max(100)
+/** Places of findings that one act is about. */
+export const Fingerprints = z.array(Fingerprint).min(1).max(2000)
 export const Words = z.string().trim().min(1).max(2000)

@@ -1,27 +1,23 @@
 import { z } from 'zod'
 import { PlainDate } from '@wickerframe/core'
-import { AsOf, Done, Fingerprint, type Routes, Words } from './asked.ts'
+import { AsOf, Done, Fingerprints, type Routes, Words } from './asked.ts'
 
-/** Raises a finding with its owner, promises, answers or closes it. */
+/** Raises findings with their owners, promises, answers or closes them; each place of a finding is named by its fingerprint. */
 export const FollowUpPut = z.discriminatedUnion('does', [
   z.strictObject({
     does: z.literal('raise'),
-    fingerprints: z.array(Fingerprint).min(1).max(200),
+    fingerprints: Fingerprints,
     note: z.string().trim().max(2000).default(''),
     owner: z.email().max(200).optional(),
   }),
   z.strictObject({
     does: z.literal('promise'),
-    fingerprints: z.array(Fingerprint).min(1).max(200),
+    fingerprints: Fingerprints,
     by: PlainDate,
     answer: z.string().trim().max(2000).default(''),
   }),
-  z.strictObject({
-    does: z.literal('answer'),
-    fingerprints: z.array(Fingerprint).min(1).max(200),
-    answer: Words,
-  }),
-  z.strictObject({ does: z.literal('close'), fingerprints: z.array(Fingerprint).min(1).max(200) }),
+  z.strictObject({ does: z.literal('answer'), fingerprints: Fingerprints, answer: Words }),
+  z.strictObject({ does: z.literal('close'), fingerprints: Fingerprints }),
 ])
 export type FollowUpPut = z.output<typeof FollowUpPut>
 export const FollowUp = z.strictObject({

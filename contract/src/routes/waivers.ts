@@ -1,10 +1,10 @@
 import { z } from 'zod'
 import { PlainDate, Waiver } from '@wickerframe/core'
-import { AsOf, Done, Fingerprint, type Routes, Words } from './asked.ts'
+import { AsOf, Done, Fingerprint, Fingerprints, type Routes, Words } from './asked.ts'
 
-/** Asks for a waiver; whoever may approve it gives it at once. */
+/** Asks for waivers, one for each place (one for each rule, where it excuses a rule); whoever may approve them gives them at once. */
 export const WaiverRequest = z.strictObject({
-  fingerprint: Fingerprint.describe('Of the place it is asked for'),
+  fingerprints: Fingerprints.describe('Of the places it is asked for'),
   scope: z.enum(['evidence', 'place', 'rule']).default('place'),
   until: PlainDate.nullable().default(null),
   reason: Words,
@@ -39,7 +39,7 @@ export const waiverRoutes = {
   askWaiver: {
     method: 'post',
     path: '/api/courses/:course/waivers',
-    summary: 'Ask for a waiver; a designer gives it at once',
+    summary: 'Ask for waivers; a designer gives them at once',
     may: 'decide for course',
     query: AsOf,
     body: WaiverRequest,

@@ -55,9 +55,21 @@ describe('a check', () => {
     )
     expect(result.findings).toHaveLength(1)
     expect(result.findings[0]?.places.map((place) => place.place.week)).toEqual([1, 2, 3, 4])
-    expect(result.findings[0]?.message).toContain('The same in 3 more places: weeks 2, 3 and 4.')
+    expect(result.findings[0]?.message).toContain('The same in weeks 2 – 4.')
     expect(result.counts.openMusts).toBe(1)
     expect(result.counts.requirements - result.counts.met).toBeGreaterThanOrEqual(4)
+  })
+  it.each([
+    [[1, 3], 'week 3'],
+    [[1, 2, 3], 'weeks 2 and 3'],
+    [[1, 2, 4, 6, 7, 8], 'weeks 2, 4 and 6 – 8'],
+  ])('says of weeks %j where else', (weeks, words) => {
+    const result = check(
+      edited(({ module }) => weeks.forEach((week) => void module('week', week).children.pop())),
+    )
+    expect(result.findings.map(({ message }) => message)).toEqual([
+      expect.stringContaining(`. The same in ${words}.`),
+    ])
   })
   it('tells a missing module once, and counts what stood in it as not met', () => {
     const whole = check(exampleCourse())

@@ -117,7 +117,20 @@ const listed = (items: readonly string[]): string =>
   items.length > 1 ? `${items.slice(0, -1).join(', ')} and ${items.at(-1)}` : (items[0] ?? '')
 
 const mostNamed = 3
-/** ` The same in 3 more places: weeks 4, 5 and 6.` A place that has several is named once, with how many. */
+/** `4, 7 – 9 and 12`: three and more in a row are a range. @param weeks in any order */
+const weeksListed = (weeks: readonly number[]): string => {
+  const runs: number[][] = []
+  for (const week of weeks.toSorted((a, b) => a - b)) {
+    const run = runs.at(-1)
+    if (run?.at(-1) === week - 1) run.push(week)
+    else runs.push([week])
+  }
+  return listed(
+    runs.flatMap((run) => (run.length > 2 ? `${run[0]} – ${run.at(-1)}` : run.map(String))),
+  )
+}
+
+/** ` The same in weeks 4 – 6 and 9.` A place that has several is named once, with how many. */
 const alsoIn = (first: FindingPlace | undefined, rest: readonly FindingPlace[]): string => {
   if (rest.length === 0) return ''
   const nameOf = ({ place }: FindingPlace): string => `“${place.path.at(-1)}”`
@@ -131,9 +144,9 @@ const alsoIn = (first: FindingPlace | undefined, rest: readonly FindingPlace[]):
       : ` The same ${rest.length} times more there.`
   const where =
     weeks.length === rest.length && new Set(weeks).size === weeks.length
-      ? `${weeks.length === 1 ? 'week' : 'weeks'} ${listed(weeks.map(String))}`
+      ? `${weeks.length === 1 ? 'week' : 'weeks'} ${weeksListed(weeks)}`
       : names.length > mostNamed
-        ? `${names.slice(0, mostNamed).join(', ')} and others`
+        ? `${names.slice(0, mostNamed - 1).join(', ')} and ${names.length - mostNamed + 1} more`
         : listed(names)
-  return ` The same in ${rest.length} more ${rest.length === 1 ? 'place' : 'places'}: ${where}.`
+  return ` The same in ${where}.`
 }

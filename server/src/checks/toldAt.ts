@@ -1,4 +1,4 @@
-import type { Finding, FindingPlace, Outcome } from '@wickerframe/core'
+import type { FindingPlace, Outcome } from '@wickerframe/core'
 import { inTransaction, type Database } from '@wickerframe/storage'
 import { checkAgain } from './checkStored.ts'
 import { markHeldAnew } from './heldAnew.ts'
@@ -8,31 +8,42 @@ import { notFound } from '../http/problem.ts'
 import { type AboutCourse } from '../courses/routes.ts'
 
 export interface ToldAt {
-  finding: Finding | null
   place: FindingPlace | null
   outcome: Outcome
 }
 
 /** What the latest check told at a fingerprint. @throws HttpProblem 404 when it tells nothing there */
 export const toldAt = async (
-  { pool, today, query }: AboutCourse,
+  handling: AboutCourse,
   courseId: number,
   fingerprint: string,
 ): Promise<ToldAt> => {
-  const result = await findCheck(pool, courseId, query.asOf ?? today)
-  const outcome = result?.outcomes.find((outcome) => outcome.fingerprint === fingerprint)
-  if (!result || !outcome)
-    throw notFound('finding in the latest check of the course; check it again')
-  const finding =
-    result.findings.find((finding) =>
-      finding.places.some((place) => place.fingerprint === fingerprint),
-    ) ?? null
-  return {
-    outcome,
-    finding,
-    place: finding?.places.find((place) => place.fingerprint === fingerprint) ?? null,
-  }
+  const [told] = await toldAtAll(handling, courseId, new Set([fingerprint]))
+  if (!told) throw notTold()
+  return told
 }
+
+/** What the latest check told at each of these fingerprints. @throws HttpProblem 404 when it tells nothing at one of them */
+export const toldAtAll = async (
+  { pool, today, query }: AboutCourse,
+  courseId: number,
+  fingerprints: ReadonlySet<string>,
+): Promise<ToldAt[]> => {
+  const result = await findCheck(pool, courseId, query.asOf ?? today)
+  const outcomes = new Map(result?.outcomes.map((outcome) => [outcome.fingerprint, outcome]))
+  const places = new Map(
+    result?.findings.flatMap((finding) =>
+      finding.places.map((place) => [place.fingerprint, place] as const),
+    ),
+  )
+  return [...fingerprints].map((fingerprint) => {
+    const outcome = outcomes.get(fingerprint)
+    if (!outcome) throw notTold()
+    return { outcome, place: places.get(fingerprint) ?? null }
+  })
+}
+
+const notTold = () => notFound('finding in the latest check of the course; check it again')
 
 /** Keeps a change of what a course is held to, and checks it again at once. */
 export const andCheckAgain = async (

@@ -49,6 +49,14 @@ describe('a finding', () => {
     await college.readWith()
     expect(await followUps()).toMatchObject([{ state: 'mended' }])
   })
+  it('is promised unasked by whoever teaches the course, and followed up like one that was raised', async () => {
+    expect((await put('instructor', 'promise', { by: '2026-09-21' })).status).toBe(200)
+    expect(await followUps()).toMatchObject([
+      { state: 'promised', owner, promisedFor: '2026-09-21', raisedBy: owner },
+    ])
+    await college.readWith()
+    expect(await followUps()).toMatchObject([{ state: 'mended' }])
+  })
   it('that comes back is raised again by itself', async () => {
     await put('designer', 'raise')
     await college.readWith()
@@ -81,7 +89,14 @@ describe('a finding', () => {
     ['an instructor raises none', 'instructor', 'raise', {}, 403],
     ['an instructor closes none', 'instructor', 'close', {}, 403],
     ['none is promised for a day that is gone', 'instructor', 'promise', { by: '2026-09-15' }, 400],
-    ['what was not raised is not promised', 'instructor', 'promise', { by: '2026-09-21' }, 409],
+    [
+      'what is not found is not promised',
+      'instructor',
+      'promise',
+      { by: '2026-09-21', fingerprints: ['f'.repeat(16)] },
+      404,
+    ],
+    ['what was not raised is not answered', 'instructor', 'answer', { answer: 'So it is' }, 409],
     [
       'what is not found is not raised',
       'designer',

@@ -1,5 +1,12 @@
 import type { FollowUp } from '@wickerframe/contract'
-import { anyOf, change, rowsOf, type Database, institutionNow } from '@wickerframe/storage'
+import {
+  anyOf,
+  change,
+  firstRow,
+  rowsOf,
+  type Database,
+  institutionNow,
+} from '@wickerframe/storage'
 import { byCourse } from '../courses/byCourse.ts'
 import { instantOfRow } from '../moment.ts'
 
@@ -51,6 +58,20 @@ export const raiseFollowUp = async (
     ],
   )
 }
+/** Whether a finding was raised and is not settled yet; the row is held, so that nobody settles it meanwhile. */
+export const isRaised = async (
+  database: Database,
+  courseId: number,
+  fingerprint: string,
+): Promise<boolean> =>
+  (await firstRow(
+    database,
+    `SELECT state
+     FROM follow_ups
+     WHERE course_id = ? AND fingerprint = ? AND state IN ('raised', 'promised', 'answered')
+     FOR UPDATE`,
+    [courseId, fingerprint],
+  )) !== null
 export const promiseFollowUp = async (
   database: Database,
   courseId: number,

@@ -3,7 +3,13 @@ import { mayToCourse } from '../courses/visible.ts'
 import type { HandlersOf } from '../http/handler.ts'
 import { inTransaction } from '@wickerframe/storage'
 import { recordAudit } from '../audit/audit.ts'
-import { answerFollowUp, closeFollowUp, promiseFollowUp, raiseFollowUp } from './followUps.ts'
+import {
+  answerFollowUp,
+  closeFollowUp,
+  isRaised,
+  promiseFollowUp,
+  raiseFollowUp,
+} from './followUps.ts'
 import { findCheck } from '../checks/checks.ts'
 import { HttpProblem, notFound } from '../http/problem.ts'
 import { courseIn } from '../courses/routes.ts'
@@ -29,33 +35,38 @@ export const followUpHandlers: HandlersOf<typeof followUpRoutes> = {
         'unusable-input',
         `at /by: found ${put.by}; expected today or later`,
       )
-    const result = put.does === 'raise' ? await findCheck(pool, id, query.asOf ?? today) : null
+    // Whoever promises what nobody raised yet raises it with that.
+    const result =
+      put.does === 'raise' || put.does === 'promise'
+        ? await findCheck(pool, id, query.asOf ?? today)
+        : null
+    const raised = (fingerprint: string) => {
+      const finding = result?.findings.find(({ places }) =>
+        places.some((place) => place.fingerprint === fingerprint),
+      )
+      const place = finding?.places.find((place) => place.fingerprint === fingerprint)
+      if (!finding || !place)
+        throw notFound('finding in the latest check of the course; check it again')
+      const asked = put.does === 'raise' ? put : null
+      const owner =
+        asked?.owner ?? finding.owner ?? stored.facts.owner ?? stored.facts.instructors[0]?.email
+      if (owner === undefined)
+        throw new HttpProblem(
+          409,
+          'nobody',
+          'the course has no instructor; say with whom it is raised',
+        )
+      const note = asked?.note ?? ''
+      return { fingerprint, owner, message: place.message, note, by: person.email }
+    }
     await inTransaction(pool, async (database) => {
       for (const fingerprint of put.fingerprints) {
         if (put.does === 'raise') {
-          const finding = result?.findings.find((finding) =>
-            finding.places.some((place) => place.fingerprint === fingerprint),
-          )
-          const place = finding?.places.find((place) => place.fingerprint === fingerprint)
-          if (!finding || !place)
-            throw notFound('finding in the latest check of the course; check it again')
-          const owner =
-            put.owner ?? finding.owner ?? stored.facts.owner ?? stored.facts.instructors[0]?.email
-          if (owner === undefined)
-            throw new HttpProblem(
-              409,
-              'nobody',
-              'the course has no instructor; say with whom it is raised',
-            )
-          await raiseFollowUp(database, id, {
-            fingerprint,
-            owner,
-            message: place.message,
-            note: put.note,
-            by: person.email,
-          })
+          await raiseFollowUp(database, id, raised(fingerprint))
           continue
         }
+        if (put.does === 'promise' && !(await isRaised(database, id, fingerprint)))
+          await raiseFollowUp(database, id, raised(fingerprint))
         const done =
           put.does === 'promise'
             ? await promiseFollowUp(database, id, fingerprint, put.by, put.answer, person.email)

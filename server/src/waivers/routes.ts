@@ -8,45 +8,51 @@ import { addWaiver, decideWaiver, findWaiver } from './waivers.ts'
 import { findCheck } from '../checks/checks.ts'
 import { HttpProblem, notFound } from '../http/problem.ts'
 import { courseIn } from '../courses/routes.ts'
-import { andCheckAgain, toldAt } from '../checks/toldAt.ts'
+import { andCheckAgain, toldAt, toldAtAll } from '../checks/toldAt.ts'
+
+const firstOfEachRule = <Waiver extends { rule: string }>(waivers: readonly Waiver[]): Waiver[] => [
+  ...new Map(waivers.toReversed().map((waiver) => [waiver.rule, waiver])).values(),
+]
 
 export const waiverHandlers: HandlersOf<typeof waiverRoutes> = {
   askWaiver: async (handling) => {
     const { pool, person, today, body } = handling
     const stored = await courseIn(handling)
     const { id } = stored.summary
-    const { fingerprint, scope, until, reason } = body
+    const { fingerprints, scope, until, reason } = body
     if (until !== null && until < today)
       throw new HttpProblem(
         400,
         'unusable-input',
         `at /until: found ${until}; expected today or later`,
       )
-    const { outcome, place } = await toldAt(handling, id, fingerprint)
-    if (outcome.outcome !== 'failed')
+    const told = await toldAtAll(handling, id, new Set(fingerprints))
+    if (told.some(({ outcome }) => outcome.outcome !== 'failed'))
       throw new HttpProblem(
         409,
         'nothing-to-waive',
-        'that requirement is not open; there is nothing to waive',
+        'one of the requirements is not open, so there is nothing to waive; check again',
       )
     const approved = await mayToCourse(pool, person, 'decide waivers', id)
-    const waiver = {
+    const waivers = told.map(({ outcome, place }) => ({
       scope,
       rule: outcome.rule,
-      fingerprint: scope === 'rule' ? null : fingerprint,
+      fingerprint: scope === 'rule' ? null : outcome.fingerprint,
       evidence: place?.digest ?? null,
       from: today,
       until,
       reason,
-    }
+    }))
     return andCheckAgain(handling, stored, async (database) => {
-      const given = await addWaiver(database, id, waiver, person.email, approved)
-      await recordAudit(database, {
-        who: person.email,
-        what: approved ? 'waiver given' : 'waiver asked for',
-        subject: `course ${id}`,
-        to: { waiver: given, ...waiver },
-      })
+      for (const waiver of scope === 'rule' ? firstOfEachRule(waivers) : waivers) {
+        const given = await addWaiver(database, id, waiver, person.email, approved)
+        await recordAudit(database, {
+          who: person.email,
+          what: approved ? 'waiver given' : 'waiver asked for',
+          subject: `course ${id}`,
+          to: { waiver: given, ...waiver },
+        })
+      }
     })
   },
   decideWaiver: async (handling) => {

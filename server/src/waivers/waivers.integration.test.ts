@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
-import type { Course, FindingPlace } from '@wickerframe/core'
+import type { Course, Finding, FindingPlace } from '@wickerframe/core'
 import {
   startCheckedCollege,
   type CheckedCollege,
@@ -16,6 +16,13 @@ const hideWelcome = (course: Course): void => {
   for (const child of course.modules[0]?.children ?? [])
     if (child.kind !== 'module' && child.name.startsWith('Welcome')) child.published = false
 }
+/** Every item in every module is hidden. */
+const hideAll = (course: Course): void => {
+  for (const { children } of course.modules)
+    for (const child of children) if (child.kind !== 'module') child.published = false
+}
+const isOpen = ({ rule, places }: Finding): boolean =>
+  rule === 'must-part-hidden' && places.some(({ waived }) => !waived)
 beforeEach(async () => {
   for (const table of ['waivers', 'attestations', 'not_this_week'])
     await college.pool.query(`DELETE FROM ${table}`)
@@ -31,7 +38,7 @@ const hidden = async (query?: string): Promise<FindingPlace> => {
 }
 const ask = async (client: Client, more: object = {}) =>
   client.post(`${college.about}/waivers`, {
-    fingerprint: (await hidden()).fingerprint,
+    fingerprints: [(await hidden()).fingerprint],
     reason: 'Agreed with the dean',
     ...more,
   })
@@ -89,11 +96,28 @@ describe('a waiver', () => {
     const { designer } = college.people
     expect((await ask(designer, { until: '2026-09-01' })).status).toBe(400)
     const none = await designer.post(`${college.about}/waivers`, {
-      fingerprint: 'f'.repeat(16),
+      fingerprints: [(await hidden()).fingerprint, 'f'.repeat(16)],
       reason: 'x',
     })
     expect([none.status, none.body.detail]).toEqual([404, expect.stringContaining('finding')])
     expect(await waivers()).toEqual([])
+  })
+  it('for several places at once is one for each, and for a rule one for the rule', async () => {
+    await college.readWith(hideAll)
+    const found = (await result()).findings.filter(({ rule }) => rule === 'must-part-hidden')
+    const fingerprints = found.flatMap(({ places }) => places.map((place) => place.fingerprint))
+    expect(fingerprints.length).toBeGreaterThan(2)
+    const { designer } = college.people
+    expect((await ask(designer, { fingerprints })).status).toBe(200)
+    expect((await waivers()).map(({ fingerprint }) => fingerprint).sort()).toEqual(
+      fingerprints.sort(),
+    )
+    expect((await result()).findings.filter(isOpen)).toEqual([])
+    await college.pool.query('DELETE FROM waivers')
+    await college.readWith(hideAll)
+    expect((await ask(designer, { fingerprints, scope: 'rule' })).status).toBe(200)
+    expect(await waivers()).toMatchObject([{ scope: 'rule', rule: 'must-part-hidden' }])
+    expect((await result()).findings.filter(isOpen)).toEqual([])
   })
   it('leaves who did what in the audit', async () => {
     await college.pool.query('DELETE FROM audit')

@@ -15,6 +15,13 @@ export const checkedExample = (
   return { ...example, result: result.value }
 }
 
+/** The example course with a word before the name of everything in its modules: findings of many places. */
+export const misnamedExample = (): ReturnType<typeof checkedExample> =>
+  checkedExample(({ course: { modules } }) => {
+    for (const child of modules.flatMap(({ children }) => children))
+      child.name = `Old ${child.name}`
+  })
+
 export const noCare = (): CourseCare => ({
   joins: [],
   waivers: [],

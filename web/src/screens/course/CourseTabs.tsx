@@ -195,7 +195,7 @@ const Pairing = ({ course, me, onBegun }: View) => {
       {waiving && (
         <WaiverDialog
           courseId={course.id}
-          place={waiving}
+          places={[waiving]}
           mayGive={may(me, 'decide waivers')}
           onClose={() => setWaiving(null)}
         />

@@ -2,25 +2,25 @@ import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import type { FindingPlace } from '@wickerframe/core'
 import { call } from '../../../api/client.ts'
-import { Button, Field, Pick, Problem } from '../../../controls/controls.tsx'
+import { Button, Field, Pick, plural, Problem } from '../../../controls/controls.tsx'
 import { Dialog } from '../../../controls/Dialog.tsx'
 
 const scopes = [
-  { value: 'place', text: 'whatever is wrong at this place' },
+  { value: 'place', text: 'whatever is wrong there' },
   { value: 'evidence', text: 'only what is seen now; if it changes, look again' },
-  { value: 'rule', text: 'this rule in the whole course' },
+  { value: 'rule', text: 'the rule in the whole course' },
 ] as const
 type Scope = (typeof scopes)[number]['value']
 
-/** A reasoned, dated exception: given by a designer, asked for by an instructor. */
+/** Reasoned, dated exceptions, one for each place: given by a designer, asked for by an instructor. */
 export const WaiverDialog = ({
   courseId,
-  place,
+  places,
   mayGive,
   onClose,
 }: {
   courseId: number
-  place: FindingPlace
+  places: readonly FindingPlace[]
   mayGive: boolean
   onClose: () => void
 }) => {
@@ -32,19 +32,26 @@ export const WaiverDialog = ({
     mutationFn: () =>
       call('askWaiver', {
         at: { course: courseId },
-        body: { fingerprint: place.fingerprint, scope, until: until === '' ? null : until, reason },
+        body: {
+          fingerprints: places.map(({ fingerprint }) => fingerprint),
+          scope,
+          until: until === '' ? null : until,
+          reason,
+        },
       }),
     onSuccess: async () => {
       await client.invalidateQueries()
       onClose()
     },
   })
+  const what = places.length === 1 ? 'this' : plural(places.length, 'place')
+  const messages = [...new Set(places.map(({ message }) => message))]
   return (
     <Dialog
       open
       onClose={onClose}
-      title={mayGive ? 'Waive this finding' : 'Ask for a waiver'}
-      explains={place.message}
+      title={mayGive ? `Waive ${what}` : `Ask for a waiver of ${what}`}
+      explains={messages.slice(0, 6).join(' ') + (messages.length > 6 ? ' …' : '')}
     >
       <form
         className="mt-3 space-y-3"
@@ -80,7 +87,11 @@ export const WaiverDialog = ({
         <Problem error={give.error} />
         <p className="flex gap-3">
           <Button shape="main" type="submit" disabled={give.isPending || reason.trim() === ''}>
-            {mayGive ? 'Give the waiver' : 'Ask for it'}
+            {mayGive
+              ? places.length === 1
+                ? 'Give the waiver'
+                : 'Give the waivers'
+              : 'Ask for it'}
           </Button>
           <Button onClick={onClose}>Leave it</Button>
         </p>

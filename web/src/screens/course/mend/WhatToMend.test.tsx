@@ -40,10 +40,13 @@ const showMending = (
   )
   return { ...shown, onShowPage, onBegun, of }
 }
-const messages = (): string[] =>
-  screen
-    .getAllByText(/^Open (must|should)/)
-    .map((line) => line.nextElementSibling?.textContent ?? '')
+const lines = (): HTMLElement[] => [...document.querySelectorAll<HTMLElement>('[data-finding]')]
+const messages = (): string[] => lines().map((line) => line.children[2]?.textContent ?? '')
+const lineOf = (text: string): HTMLElement => {
+  const found = lines().find((line) => line.textContent.includes(text))
+  if (!found) throw new Error(`no line says ${text}: ${messages().join(' | ')}`)
+  return found
+}
 
 describe('what to mend', () => {
   it('says that nothing is, where every requirement is met', () => {
@@ -51,14 +54,19 @@ describe('what to mend', () => {
     expect(screen.getByText('Nothing to mend: every requirement is met.')).toBeTruthy()
     expect(screen.queryByRole('button', { name: /mend/ })).toBeNull()
   })
-  it('tells each finding once, with its evidence and what is expected', async () => {
+  it('tells each finding in one line, and opens it into its evidence and what is expected', async () => {
     const { user } = showMending({})
-    expect(messages().some((message) => message.includes('wk 2'))).toBe(true)
-    const card = screen.getAllByRole('listitem').find((line) => line.textContent.includes('“wk 2”'))
-    if (!card) throw new Error('no finding of the name')
-    await user.click(within(card).getByText(/why, and 1 place/))
-    expect(within(card).getByText('wk 2', { selector: 'mark' })).toBeTruthy()
-    expect(within(card).getByText(/^Expected: /).textContent).toContain('Week 2')
+    const line = lineOf('“wk 2”')
+    const why = within(line).getByRole('button', { name: 'why' })
+    expect(why.getAttribute('aria-expanded')).toBe('false')
+    await user.click(why)
+    expect(why.getAttribute('aria-expanded')).toBe('true')
+    expect(within(line).getByText('wk 2', { selector: 'mark' })).toBeTruthy()
+    expect(within(line).getByText(/^Expected: /).textContent).toContain('Week 2')
+  })
+  it('says on the press what the mend does', () => {
+    showMending({})
+    expect(within(lineOf('“wk 2”')).getByRole('button', { name: 'mend: rename it' })).toBeTruthy()
   })
   it('is narrowed to musts, in the address, and says so where nothing is left', async () => {
     const of = checkedExample(({ module }) => void (module('week', 2).name = 'wk 2'))
@@ -72,7 +80,7 @@ describe('what to mend', () => {
     await user.click(screen.getByRole('button', { name: 'only musts' }))
     expect(address()).toBe('/courses/7')
   })
-  it.each(['move', 'module', 'rule'] as const)('holds the same findings %s', (by) => {
+  it.each(['page', 'person', 'rule'] as const)('holds the same findings by %s', (by) => {
     showMending({})
     const all = messages().sort()
     document.body.replaceChildren()
@@ -81,7 +89,9 @@ describe('what to mend', () => {
   })
   it('offers a reviewer nothing that would be refused', () => {
     showMending({ me: people.reviewer })
-    expect(screen.queryByRole('button', { name: /[Mm]end|Waive|waiver|Raise/ })).toBeNull()
+    expect(
+      screen.queryByRole('button', { name: /[Mm]end|[Ww]aive|[Rr]aise|[Pp]romise/ }),
+    ).toBeNull()
     expect(messages().length).toBeGreaterThan(0)
   })
   it('marks what is new since the check before, and shows only that on demand', async () => {
@@ -108,9 +118,8 @@ describe('what to mend', () => {
 describe('a waiver', () => {
   const open = async (me: Me) => {
     const shown = showMending({ me })
-    await shown.user.click(screen.getAllByText(/why, and/)[0] as HTMLElement)
     await shown.user.click(
-      screen.getAllByRole('button', { name: /^(Waive|Ask for a waiver)$/ })[0] as HTMLElement,
+      within(lineOf('no due date')).getByRole('button', { name: /^(waive|ask for a waiver)$/ }),
     )
     return shown
   }
@@ -144,5 +153,108 @@ describe('a waiver', () => {
     expect(screen.getByLabelText<HTMLTextAreaElement>('Why it is right as it is').value).toBe(
       'We sail that week.',
     )
+  })
+})
+
+describe('several at once', () => {
+  const chooseAll = async (shown: ReturnType<typeof showMending>) => {
+    for (const line of lines()) await shown.user.click(within(line).getByRole('checkbox'))
+    return lines().length
+  }
+  it('with none chosen are all whose mend is known, and the rest is raised with whoever it is', async () => {
+    const asked = serve({ followUp: {} })
+    const { user, of } = showMending({
+      of: checkedExample(({ item, module }) => {
+        module('week', 2).name = 'wk 2'
+        item('assignment', 2).dueAt = null
+        const overview = item('week-overview', 3)
+        overview.html = `${overview.html ?? ''}<p><img src="/chart.png"></p>`
+      }),
+    })
+    const mends = of.result.findings.filter(({ places }) => places.some(({ mend }) => mend))
+    expect(screen.getByRole('button', { name: `Mend the ${mends.length} we know` })).toBeTruthy()
+    await user.click(screen.getByRole('button', { name: /^Raise \d/ }))
+    expect(asked).toMatchObject([{ route: 'followUp', body: { does: 'raise' } }])
+  })
+  it('are waived together, each place by its own fingerprint', async () => {
+    const asked = serve({ askWaiver: {} })
+    const shown = showMending({})
+    const count = await chooseAll(shown)
+    await shown.user.click(screen.getByRole('button', { name: `Waive ${count}` }))
+    await shown.user.type(screen.getByLabelText('Why it is right as it is'), 'The field trip.')
+    await shown.user.click(screen.getByRole('button', { name: 'Give the waivers' }))
+    const wanted = shown.of.result.findings
+      .filter(({ strength }) => strength !== 'may')
+      .flatMap(({ places }) => places.map(({ fingerprint }) => fingerprint))
+    expect(asked).toMatchObject([
+      { body: { fingerprints: expect.arrayContaining(wanted), reason: 'The field trip.' } },
+    ])
+    expect((asked[0]?.body as { fingerprints: string[] }).fingerprints).toHaveLength(wanted.length)
+  })
+  it('are promised together by whoever teaches, for one day', async () => {
+    const asked = serve({ followUp: {} })
+    const shown = showMending({ me: people.instructor })
+    const count = await chooseAll(shown)
+    expect(screen.queryByRole('button', { name: /^[Rr]aise/ })).toBeNull()
+    await shown.user.click(screen.getByRole('button', { name: `Promise ${count}` }))
+    await shown.user.type(screen.getByLabelText('Mended by'), '2026-09-25')
+    await shown.user.click(screen.getByRole('button', { name: 'Promise' }))
+    expect(asked).toMatchObject([
+      { route: 'followUp', body: { does: 'promise', by: '2026-09-25' } },
+    ])
+    expect(screen.queryByRole('dialog')).toBeNull()
+  })
+  it('are let go again, and a heading takes all under it', async () => {
+    const { user } = showMending({}, '/courses/7?by=person')
+    const [all] = screen.queryAllByRole('button', { name: /^choose all/ })
+    if (all) await user.click(all)
+    else await user.click(within(lineOf('“wk 2”')).getByRole('checkbox'))
+    expect(screen.getByText(/\d+ chosen/)).toBeTruthy()
+    const [letGo] = screen.getAllByRole('button', { name: /^let go$/ })
+    await user.click(letGo as HTMLElement)
+    expect(screen.queryByText(/\d+ chosen/)).toBeNull()
+  })
+})
+
+describe('what was raised', () => {
+  const raised = (of: ReturnType<typeof twoThings>, state: 'raised' | 'promised' | 'answered') => {
+    const finding = of.result.findings.find(({ rule }) => rule === 'due-missing')
+    const [place] = finding?.places ?? []
+    if (!place) throw new Error('no missing due date')
+    return {
+      ...noCare(),
+      followUps: [
+        {
+          fingerprint: place.fingerprint,
+          state,
+          owner: 'somebody@kestrelsound.example',
+          message: place.message,
+          note: 'Please',
+          raisedBy: people.designer.email,
+          raisedAt: '2026-09-14T12:00:00Z',
+          promisedFor: state === 'promised' ? '2026-09-15' : null,
+          answer: state === 'answered' ? 'On purpose' : '',
+        },
+      ],
+    }
+  }
+  it.each([
+    ['raised', 'raised with somebody@kestrelsound.example'],
+    ['promised', 'somebody@kestrelsound.example promised it for 2026-09-15, which has passed'],
+    ['answered', 'somebody@kestrelsound.example: On purpose'],
+  ] as const)('says on its line that it is %s', (state, words) => {
+    const of = twoThings()
+    showMending({ of, care: raised(of, state) })
+    expect(lineOf('no due date').textContent).toContain(words)
+    expect(within(lineOf('no due date')).queryByRole('button', { name: 'raise' })).toBeNull()
+  })
+  it('is answered from its line', async () => {
+    const asked = serve({ followUp: {} })
+    const of = twoThings()
+    const { user } = showMending({ of, care: raised(of, 'raised'), me: people.instructor })
+    await user.click(within(lineOf('no due date')).getByRole('button', { name: 'answer' }))
+    await user.type(screen.getByLabelText('The answer'), 'We sail.')
+    await user.click(screen.getByRole('button', { name: 'Answer' }))
+    expect(asked).toMatchObject([{ body: { does: 'answer', answer: 'We sail.' } }])
   })
 })

@@ -1,5 +1,4 @@
-import { useMutation, useQueryClient } from '@tanstack/react-query'
-import { useState } from 'react'
+import { useMemo, useState } from 'react'
 import {
   everyCourseItem,
   type CheckResult,
@@ -11,74 +10,46 @@ import {
 } from '@wickerframe/core'
 import type { CourseCare, MeInCourse } from '@wickerframe/contract'
 import { may } from '@wickerframe/contract/capabilities'
-import { call } from '../../../api/client.ts'
-import { Button, Choice, Moment, plural, Problem } from '../../../controls/controls.tsx'
+import { Button, Choice, plural } from '../../../controls/controls.tsx'
 import { useAddress } from '../../../shell/useAddress.ts'
-import { Attest, FindingCard, type FindingActions } from './FindingCard.tsx'
-import { grouped, groupings, isShared, mineFirst, sorted, type Grouping } from './grouping.ts'
+import type { FindingActions, Reply } from './actions.ts'
+import { FindingLine } from './FindingLine.tsx'
+import { openPlaces } from './followed.ts'
+import {
+  grouped,
+  groupings,
+  homeTitle,
+  isShared,
+  mineFirst,
+  sorted,
+  type FindingGroup,
+  type Grouping,
+} from './grouping.ts'
+import { ManyActs } from './ManyActs.tsx'
 import { MendDialog } from './MendDialog.tsx'
+import { Notes } from './Notes.tsx'
+import { ReplyDialog } from './ReplyDialog.tsx'
+import { Untold } from './Untold.tsx'
 import { WaiverDialog } from './WaiverDialog.tsx'
 
 const byWords: Readonly<Record<Grouping, string>> = {
-  move: 'by whose move',
-  module: 'by module',
+  page: 'by page',
+  person: 'by person',
   rule: 'by rule',
 }
 
-/** What the check could not tell; somebody's word settles it. */
-const Untold = ({
-  result,
-  courseId,
-  mayAct,
-}: {
-  result: CheckResult
-  courseId: number
-  mayAct: boolean
-}) => {
-  const untold = result.outcomes.filter(
-    (outcome) => outcome.outcome === 'cannot-tell' && outcome.attestedBy === undefined,
-  )
-  if (untold.length === 0) return null
-  return (
-    <section className="mt-6 border border-line bg-sheet p-3">
-      <h2 className="text-[17px]">Could not be told</h2>
-      <p className="text-ink-2">The snapshot does not show it. Look, and give your word for it.</p>
-      <ul>
-        {untold.map((outcome) => (
-          <li key={outcome.rule + outcome.fingerprint} className="border-t border-line py-2">
-            {outcome.reason}{' '}
-            {mayAct && (
-              <Attest
-                courseId={courseId}
-                fingerprint={outcome.fingerprint}
-                words="I looked: it is in order"
-              />
-            )}
-          </li>
-        ))}
-      </ul>
-    </section>
-  )
+/** How many stand under a heading, how many of them were left to fill in, and in how many places. */
+const countWords = ({ findings }: FindingGroup): string => {
+  const unfilled = findings.filter(({ rule }) => rule === 'fill-in-unfilled').length
+  const places = findings.reduce((sum, { places: { length } }) => sum + length, 0)
+  return [
+    unfilled === findings.length ? `${unfilled} unfilled` : `${findings.length} open`,
+    ...(unfilled > 0 && unfilled < findings.length ? [`${unfilled} unfilled`] : []),
+    ...(places > findings.length ? [`in ${places} places`] : []),
+  ].join(', ')
 }
 
-const Withdraw = ({ courseId, waiver }: { courseId: number; waiver: string }) => {
-  const client = useQueryClient()
-  const withdraw = useMutation({
-    mutationFn: () =>
-      call('decideWaiver', { at: { course: courseId, waiver }, body: { decision: 'withdraw' } }),
-    onSuccess: () => client.invalidateQueries(),
-  })
-  return (
-    <>
-      <Button shape="word" className="py-0!" onClick={() => withdraw.mutate()}>
-        withdraw
-      </Button>
-      <Problem error={withdraw.error} />
-    </>
-  )
-}
-
-/** What is to be mended in a course: by whom, where or by which rule; what is new and what is gone; each with its mend. */
+/** What is to be mended in a course: a line for each finding, by page, by person or by rule; each with its acts, and acts for several at once. */
 export const WhatToMend = ({
   me,
   courseId,
@@ -104,13 +75,15 @@ export const WhatToMend = ({
   onBegun: (run: number) => void
 }) => {
   const { search, set } = useAddress()
-  const by = groupings.find((grouping) => grouping === search.get('by')) ?? 'move'
+  const by = groupings.find((grouping) => grouping === search.get('by')) ?? 'page'
   const strength = search.get('strength')
   const fresh = search.get('new') === '1'
-  const people = [...facts.instructors, ...facts.assistants]
   const mine = search.get('mine') === '1'
+  const people = [...facts.instructors, ...facts.assistants]
   const [mending, setMending] = useState<FindingPlace[] | null>(null)
-  const [waiving, setWaiving] = useState<FindingPlace | null>(null)
+  const [waiving, setWaiving] = useState<FindingPlace[] | null>(null)
+  const [reply, setReply] = useState<Reply | null>(null)
+  const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set())
   const { open, waived, information } = sorted(only ? { ...result, findings: only } : result)
   const freshPlaces = new Set(care.since?.fresh)
   const shown = open.filter(
@@ -119,207 +92,130 @@ export const WhatToMend = ({
       (!mine || finding.owner === me.email) &&
       (!fresh || finding.places.some((place) => freshPlaces.has(place.fingerprint))),
   )
-  const mends = shown.flatMap((finding) =>
-    finding.mender === 'administrator' && !may(me, 'mend for administrators')
-      ? []
-      : finding.places.filter((place) => place.mend && !place.waived),
+  const pages = useMemo(
+    () =>
+      new Set(everyCourseItem(course).flatMap(({ item }) => (item.html === null ? [] : [item.id]))),
+    [course],
   )
-  const mayAct = may(me, 'look after course')
   const actions: FindingActions = {
     courseId,
     me,
     people,
     asOf: result.asOf,
     care,
-    pages: new Set(
-      everyCourseItem(course).flatMap(({ item }) => (item.html === null ? [] : [item.id])),
-    ),
+    pages,
     onMend: setMending,
     onWaive: setWaiving,
+    onReply: setReply,
     onShowPage,
   }
+  const groups = grouped(mineFirst(shown, me.email), by, { template, course, people })
+  const lines = groups.flatMap(({ findings }) => findings)
+  const isChosen = (finding: Finding): boolean =>
+    openPlaces(finding).every(({ fingerprint }) => chosen.has(fingerprint))
+  const choose = (findings: readonly Finding[], choosing: boolean): void => {
+    const next = new Set(chosen)
+    for (const { fingerprint } of findings.flatMap(openPlaces))
+      if (choosing) next.add(fingerprint)
+      else next.delete(fingerprint)
+    setChosen(next)
+  }
+  const letGo = (): void => setChosen(new Set())
   const effort = shown.reduce((sum, finding) => sum + finding.effortMinutes, 0)
-  const followed = care.followUps.filter(
-    ({ state }) => state === 'raised' || state === 'promised' || state === 'answered',
-  )
+  const mayAct = may(me, 'look after course')
+  const home = course.homePage
   return (
-    <div className="grid gap-x-10 lg:grid-cols-[minmax(0,1fr)_20rem]">
-      <div>
-        <div className="flex flex-wrap items-center gap-2">
-          {groupings.map((grouping) => (
-            <Choice
-              key={grouping}
-              pressed={by === grouping}
-              onClick={() => set({ by: grouping === 'move' ? null : grouping })}
-            >
-              {byWords[grouping]}
-            </Choice>
-          ))}
-          <span className="mx-1 text-ink-3" aria-hidden>
-            ·
-          </span>
+    <>
+      <div className="sticky top-0 z-10 flex min-h-10 flex-wrap items-center gap-2 bg-linen py-1">
+        {groupings.map((grouping) => (
           <Choice
-            pressed={strength === 'must'}
-            onClick={() => set({ strength: strength === 'must' ? null : 'must' })}
+            key={grouping}
+            pressed={by === grouping}
+            onClick={() => set({ by: grouping === 'page' ? null : grouping })}
           >
-            only musts
+            {byWords[grouping]}
           </Choice>
-          {(mine || isShared(open, me.email)) && (
-            <Choice pressed={mine} onClick={() => set({ mine: mine ? null : '1' })}>
-              only mine
-            </Choice>
-          )}
-          {care.since && care.since.fresh.length > 0 && (
-            <Choice pressed={fresh} onClick={() => set({ new: fresh ? null : '1' })}>
-              only new ones
-            </Choice>
-          )}
-          <span className="ml-auto text-ink-2">
+        ))}
+        <span className="mx-1 text-ink-3" aria-hidden>
+          ·
+        </span>
+        <Choice
+          pressed={strength === 'must'}
+          onClick={() => set({ strength: strength === 'must' ? null : 'must' })}
+        >
+          only musts
+        </Choice>
+        {(mine || isShared(open, me.email)) && (
+          <Choice pressed={mine} onClick={() => set({ mine: mine ? null : '1' })}>
+            only mine
+          </Choice>
+        )}
+        {care.since && care.since.fresh.length > 0 && (
+          <Choice pressed={fresh} onClick={() => set({ new: fresh ? null : '1' })}>
+            only new ones
+          </Choice>
+        )}
+        {shown.length > 0 && (
+          <span className="text-ink-2">
             {plural(shown.length, 'finding')}, about {effort} min
           </span>
-        </div>
-        {mayAct && mends.length > 1 && (
-          <p className="mt-3 flex flex-wrap items-baseline gap-3 border-l-4 border-tide bg-tide-soft px-3 py-2">
-            <span>Wickerframe knows the mend of {mends.length} of these places.</span>
-            <Button shape="word" className="py-0!" onClick={() => setMending(mends)}>
-              Show all {mends.length} mends
-            </Button>
-          </p>
         )}
-        {shown.length === 0 && (
-          <p className="py-6 text-ink-2">
-            {open.length === 0
-              ? result.counts.cannotTell > 0
-                ? `Nothing to mend as far as seen; ${result.counts.cannotTell} could not be told.`
-                : 'Nothing to mend: every requirement is met.'
-              : 'Nothing to mend under these filters.'}
-          </p>
+        {mayAct && (
+          <ManyActs
+            chosen={lines.filter(isChosen)}
+            shown={shown}
+            actions={actions}
+            onLetGo={letGo}
+          />
         )}
-        {grouped(mineFirst(shown, me.email), by, people).map((group) => (
-          <section key={group.title} className="mt-4">
-            <h2 className="text-[17px]">
-              {group.title}{' '}
-              <span className="font-sans text-[13px] font-normal text-ink-2">
-                {plural(group.findings.length, 'finding')}
-              </span>
-            </h2>
-            <ul>
-              {group.findings.map((finding) => (
-                <FindingCard
-                  key={finding.rule + finding.fingerprint + finding.message + finding.owner}
-                  finding={finding}
-                  actions={actions}
-                />
-              ))}
-            </ul>
-          </section>
-        ))}
-        <Untold result={result} courseId={courseId} mayAct={may(me, 'decide for course')} />
       </div>
-      <aside>
-        <section className="border border-line bg-sheet p-3">
-          <h2 className="text-[17px]">Since the check before</h2>
-          {care.since ? (
-            <>
-              <p className="text-ink-2">
-                That was <Moment at={care.since.checkedAt} today={me.today} />.
-              </p>
-              <p>
-                {plural(care.since.fresh.length, 'place')} new, {care.since.gone.length} gone.
-              </p>
-              {care.since.gone.length > 0 && (
-                <details>
-                  <summary className="cursor-pointer text-tide underline">what is gone</summary>
-                  <ul className="mt-1 space-y-1 text-ink-2">
-                    {care.since.gone.slice(0, 40).map((message, i) => (
-                      <li key={i}>{message}</li>
-                    ))}
-                  </ul>
-                </details>
+      {shown.length === 0 && (
+        <p className="py-6 text-ink-2">
+          {open.length === 0
+            ? result.counts.cannotTell > 0
+              ? `Nothing to mend as far as seen; ${result.counts.cannotTell} could not be told.`
+              : 'Nothing to mend: every requirement is met.'
+            : 'Nothing to mend under these filters.'}
+        </p>
+      )}
+      {groups.map((group) => (
+        <section key={group.title} className="mt-2">
+          <header className="flex items-baseline justify-between gap-4 border-b border-line-strong">
+            <h2 className="text-[17px]">{group.title}</h2>
+            <p className="flex gap-3 text-[13px] text-ink-2">
+              {countWords(group)}
+              {by === 'page' && group.title === homeTitle && home !== null && pages.has(home) && (
+                <Button shape="word" className="py-0!" onClick={() => onShowPage(home)}>
+                  show the page
+                </Button>
               )}
-            </>
-          ) : (
-            <p className="text-ink-2">This is the first check of the course.</p>
-          )}
-        </section>
-        {followed.length > 0 && (
-          <section className="mt-4 border border-line bg-sheet p-3">
-            <h2 className="text-[17px]">Followed up</h2>
-            <ul>
-              {followed.map((followUp) => (
-                <li key={followUp.fingerprint} className="border-t border-line py-1.5">
-                  <p>{followUp.message}</p>
-                  <p className="text-ink-2">
-                    {followUp.state === 'promised'
-                      ? `promised for ${followUp.promisedFor} by ${followUp.owner}`
-                      : followUp.state === 'answered'
-                        ? `${followUp.owner}: ${followUp.answer}`
-                        : `raised with ${followUp.owner}`}
-                    {followUp.state === 'promised' && (followUp.promisedFor ?? '') < me.today && (
-                      <strong> The date has passed.</strong>
-                    )}
-                  </p>
-                </li>
-              ))}
-            </ul>
-          </section>
-        )}
-        {waived.length > 0 && (
-          <section className="mt-4 border border-line bg-sheet p-3">
-            <h2 className="text-[17px]">Waived</h2>
-            <ul>
-              {waived.map((finding) =>
-                finding.places.map(
-                  (place) =>
-                    place.waived && (
-                      <li key={place.fingerprint} className="border-t border-line py-1.5">
-                        <p>{place.message}</p>
-                        <p className="text-ink-2">
-                          {place.waived.reason}
-                          {place.waived.until && `, until ${place.waived.until}`}
-                          {place.waived.changedSince && <strong> Text changed since.</strong>}{' '}
-                          {may(me, 'raise findings') && (
-                            <Withdraw courseId={courseId} waiver={place.waived.id} />
-                          )}
-                        </p>
-                      </li>
-                    ),
-                ),
-              )}
-            </ul>
-          </section>
-        )}
-        {care.attestations.length > 0 && (
-          <section className="mt-4 border border-line bg-sheet p-3">
-            <h2 className="text-[17px]">Given word for</h2>
-            <ul>
-              {care.attestations.map((attestation) => (
-                <li key={attestation.id} className="border-t border-line py-1.5">
-                  {attestation.words}{' '}
-                  <span className="text-ink-2">
-                    ({attestation.by}, {attestation.on})
-                  </span>
-                </li>
-              ))}
-            </ul>
-          </section>
-        )}
-        {information.length > 0 && (
-          <section className="mt-4 border border-line bg-sheet p-3">
-            <h2 className="text-[17px]">For information</h2>
-            <ul>
-              {information.map((finding) => (
-                <li
-                  key={finding.rule + finding.fingerprint}
-                  className="border-t border-line py-1.5"
+              {mayAct && group.findings.length > 1 && (
+                <Button
+                  shape="word"
+                  className="py-0!"
+                  aria-label={`${group.findings.every(isChosen) ? 'let go' : 'choose all'}: ${group.title}`}
+                  onClick={() => choose(group.findings, !group.findings.every(isChosen))}
                 >
-                  {finding.message}
-                </li>
-              ))}
-            </ul>
-          </section>
-        )}
-      </aside>
+                  {group.findings.every(isChosen) ? 'let go' : 'choose all'}
+                </Button>
+              )}
+            </p>
+          </header>
+          <ul>
+            {group.findings.map((finding) => (
+              <FindingLine
+                key={`${finding.rule} ${finding.places[0]?.fingerprint ?? ''}`}
+                finding={finding}
+                actions={actions}
+                chosen={mayAct ? isChosen(finding) : null}
+                onChoose={() => choose([finding], !isChosen(finding))}
+              />
+            ))}
+          </ul>
+        </section>
+      ))}
+      <Untold result={result} courseId={courseId} mayAct={may(me, 'decide for course')} />
+      <Notes courseId={courseId} me={me} care={care} waived={waived} information={information} />
       {mending && (
         <MendDialog
           places={mending}
@@ -331,6 +227,7 @@ export const WhatToMend = ({
           onClose={() => setMending(null)}
           onBegun={(run) => {
             setMending(null)
+            letGo()
             onBegun(run)
           }}
         />
@@ -338,11 +235,20 @@ export const WhatToMend = ({
       {waiving && (
         <WaiverDialog
           courseId={courseId}
-          place={waiving}
+          places={waiving}
           mayGive={may(me, 'decide waivers')}
           onClose={() => setWaiving(null)}
         />
       )}
-    </div>
+      {reply && (
+        <ReplyDialog
+          reply={reply}
+          courseId={courseId}
+          asOf={result.asOf}
+          today={me.today}
+          onClose={() => setReply(null)}
+        />
+      )}
+    </>
   )
 }

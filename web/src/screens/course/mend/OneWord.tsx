@@ -1,0 +1,83 @@
+import { useMutation, useQueryClient } from '@tanstack/react-query'
+import type { Finding, FindingPlace } from '@wickerframe/core'
+import { may } from '@wickerframe/contract/capabilities'
+import { call } from '../../../api/client.ts'
+import { Button, Problem } from '../../../controls/controls.tsx'
+import type { FindingActions } from './actions.ts'
+
+const needsWord = 'tool-not-attested'
+
+/** What one word of whoever teaches settles at a place: a part left out on purpose, a tool that is set up. */
+export const OneWord = ({
+  finding,
+  place,
+  actions: { courseId, me },
+}: {
+  finding: Finding
+  place: FindingPlace
+  actions: FindingActions
+}) => {
+  const { instance } = place.place
+  if (!may(me, 'decide for course') || place.waived) return null
+  if (finding.rule === 'item-missing' && place.says === 'unsaid' && instance !== null)
+    return <NotThisWeek courseId={courseId} instance={instance} />
+  return finding.rule === needsWord ? (
+    <Attest
+      courseId={courseId}
+      fingerprint={place.fingerprint}
+      words="It is set up for this term"
+    />
+  ) : null
+}
+
+/** A part that may go is left out on purpose; one word of the instructor's says so. */
+const NotThisWeek = ({ courseId, instance }: { courseId: number; instance: string }) => {
+  const client = useQueryClient()
+  const say = useMutation({
+    mutationFn: () =>
+      call('notThisWeek', { at: { course: courseId }, body: { instance, leftOut: true } }),
+    onSuccess: () => client.invalidateQueries(),
+  })
+  return (
+    <>
+      <Button
+        shape="word"
+        className="py-0.5!"
+        disabled={say.isPending}
+        onClick={() => say.mutate()}
+      >
+        Not this week
+      </Button>
+      <Problem error={say.error} />
+    </>
+  )
+}
+
+export const Attest = ({
+  courseId,
+  fingerprint,
+  words,
+}: {
+  courseId: number
+  fingerprint: string
+  words: string
+}) => {
+  const client = useQueryClient()
+  const say = useMutation({
+    mutationFn: () => call('attest', { at: { course: courseId }, body: { fingerprint, words } }),
+    onSuccess: () => client.invalidateQueries(),
+  })
+  return (
+    <>
+      <Button
+        shape="word"
+        className="py-0.5!"
+        disabled={say.isPending}
+        onClick={() => say.mutate()}
+      >
+        {words}
+      </Button>
+      <Problem error={say.error} />
+    </>
+  )
+}
