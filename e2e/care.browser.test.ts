@@ -203,8 +203,18 @@ describe('a page with its departures', () => {
     const item = detail.result?.findings.find((finding) => finding.rule === 'fixed-text-altered')
       ?.places[0]?.place.foundId
     await page.goto(`${bed.address}/courses/${detail.id}?show=pages&page=${item}`)
-    await page.frameLocator('iframe').getByText('Changed from what the template says').waitFor()
-    await page.getByText('The template expects:').first().waitFor()
+    const frame = page.frameLocator('iframe')
+    const remark = frame.getByRole('complementary').filter({ hasText: 'Changed from what' }).first()
+    await remark.getByText(/^The template expects: /).waitFor()
+    const inMargin = await remark.boundingBox()
+    const seen = await frame.locator('.mark .seen').first().boundingBox()
+    expect(inMargin?.x).toBeGreaterThan((seen?.x ?? 0) + (seen?.width ?? 0))
+    await page
+      .getByRole('list', { name: 'Findings of this page' })
+      .getByRole('listitem')
+      .first()
+      .waitFor()
+    expect(await violations(page)).toEqual([])
     await page.getByRole('button', { name: 'as students see it' }).click()
     await page
       .frameLocator('iframe')

@@ -92,7 +92,7 @@ describe('every screen', () => {
     ['a course, paired, as a table', '/courses/3?show=pairing&as=table', 'How it was told'],
     ['mends in all courses', '/conformance/mends', 'Plan mends'],
     ['a course, its calendar', '/courses/3?show=calendar', 'The class meets on'],
-    ['a course, pages', '/courses/1?show=pages', 'What the template expects here'],
+    ['a course, pages', '/courses/1?show=pages', 'as students see it'],
     ['rollouts', '/rollouts', 'Rollouts'],
     ['a new rollout', '/rollouts/new', 'Which courses'],
     ['a rollout', '/rollouts/1', 'What came of it'],

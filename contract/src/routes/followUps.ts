@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { PlainDate } from '@wickerframe/core'
+import { MendTarget, PlainDate } from '@wickerframe/core'
 import { AsOf, Done, Fingerprints, type Routes, Words } from './asked.ts'
 
 /** Raises findings with their owners, promises, answers or closes them; each place of a finding is named by its fingerprint. */
@@ -33,7 +33,26 @@ export const FollowUp = z.strictObject({
 })
 export type FollowUp = z.output<typeof FollowUp>
 
+/** What came of raising one thing in all courses. */
+export const RaisedWith = z.strictObject({
+  places: z.number(),
+  courses: z.number(),
+  people: z.number(),
+  /** Courses in which it is nobody’s: nobody teaches them. */
+  nobodys: z.number(),
+})
+export type RaisedWith = z.output<typeof RaisedWith>
+
 export const followUpRoutes = {
+  raiseEverywhere: {
+    method: 'post',
+    path: '/api/follow-ups',
+    summary:
+      'Raise one thing to mend first, in all courses, with whose move it is; what is raised already stays as it is',
+    may: 'raise findings',
+    body: MendTarget.extend({ note: z.string().trim().max(2000).default('') }),
+    answer: RaisedWith,
+  },
   followUp: {
     method: 'post',
     path: '/api/courses/:course/follow-ups',

@@ -3,6 +3,7 @@ import { accountRoutes } from './account.ts'
 import { auditRoutes } from './audit.ts'
 import { calendarRoutes } from './calendars.ts'
 import { checkRoutes } from './checks.ts'
+import { conformanceRoutes } from './conformance.ts'
 import { coursePeopleRoutes } from './coursePeople.ts'
 import { courseRoutes } from './courses.ts'
 import { followUpRoutes } from './followUps.ts'
@@ -24,6 +25,7 @@ import { sessionRoutes } from './session.ts'
 import { standingRuleRoutes } from './standingRules.ts'
 import { templateRoutes } from './templates.ts'
 import { termRoutes } from './terms.ts'
+import { todayRoutes } from './today.ts'
 import { waiverRoutes } from './waivers.ts'
 
 export * from './account.ts'
@@ -32,6 +34,7 @@ export * from './audit.ts'
 export * from './calendars.ts'
 export * from './care.ts'
 export * from './checks.ts'
+export * from './conformance.ts'
 export * from './coursePeople.ts'
 export * from './courses.ts'
 export * from './followUps.ts'
@@ -54,6 +57,7 @@ export * from './session.ts'
 export * from './standingRules.ts'
 export * from './templates.ts'
 export * from './terms.ts'
+export * from './today.ts'
 export * from './waivers.ts'
 
 /** Every route of the API, by the name that its callers and its documents call it by. */
@@ -78,6 +82,8 @@ export const routes = {
   ...standingRuleRoutes,
   ...runRoutes,
   ...checkRoutes,
+  ...conformanceRoutes,
+  ...todayRoutes,
   ...joinRoutes,
   ...waiverRoutes,
   ...followUpRoutes,

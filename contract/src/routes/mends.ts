@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { MendTarget } from '@wickerframe/core'
 import { Begun, Fingerprint, large, type Routes } from './asked.ts'
 
 /** Chosen mends: each named by the place's fingerprint, with the evidence that was seen when it was chosen. */
@@ -56,6 +57,15 @@ export const mendRoutes = {
     body: MendRequest,
     answer: Begun,
     limits: large,
+  },
+  planMendsOf: {
+    method: 'post',
+    path: '/api/mends/of-one-thing',
+    summary:
+      'Plan every mend of one thing to mend first, in all courses; nothing is written until the plan is approved',
+    may: 'mend courses',
+    body: MendTarget,
+    answer: Begun,
   },
   listMends: {
     method: 'get',

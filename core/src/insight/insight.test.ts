@@ -3,11 +3,15 @@ import { describe, expect, it } from 'vitest'
 import { checkCourse, type Check, type CheckResult } from '../check/index.ts'
 import { exampleCourse } from '../rules/example/exampleCourse.ts'
 import type { ExampleCourse } from '../rules/index.ts'
+import { instructionalWeeks } from '../calendar/index.ts'
 import {
+  byWhen,
   columnTitle,
   crossingsOf,
   findingsAtColumn,
+  findingsOf,
   groupOf,
+  isOpenMust,
   lettersAlong,
   mendFirst,
   outlookOf,
@@ -190,5 +194,90 @@ describe('the outlook', () => {
       ).result,
     )
     expect(outlook.comingDue).toContainEqual({ on: '2026-09-21', count: 1 })
+  })
+})
+
+describe('by when', () => {
+  const weeks = instructionalWeeks({ term: exampleCourse().facts.term })
+  const broken = (...numbers: number[]) => {
+    const { result } = checked(({ module }) => {
+      for (const week of numbers) module('week', week).children.pop()
+    })
+    const [finding] = result.findings
+    if (!finding) throw new Error('nothing is found')
+    return finding
+  }
+  it('is the first day of the earliest week in which it is open', () => {
+    expect(byWhen(broken(4, 6), weeks, '2026-09-16')).toBe('2026-09-21')
+    expect(byWhen(broken(6, 7), weeks, '2026-09-16')).toBe('2026-10-05')
+  })
+  it('is now, where students are in that week or past it, or it stands in none', () => {
+    expect(byWhen(broken(2, 6), weeks, '2026-09-16')).toBeNull()
+    expect(byWhen(broken(4, 6), weeks, '2026-09-21')).toBeNull()
+    const { result } = checked(({ course }) => void (course.published = false))
+    expect(byWhen(result.findings[0] ?? broken(4), weeks, '2026-09-16')).toBeNull()
+  })
+  it('does not ask for what is waived', () => {
+    const finding = broken(2, 6)
+    const waived = { id: '1', reason: 'so', until: null, changedSince: false }
+    const places = finding.places.map((place) =>
+      place.place.week === 2 ? { ...place, waived } : place,
+    )
+    expect(byWhen({ ...finding, places }, weeks, '2026-09-16')).toBe('2026-10-05')
+  })
+})
+
+describe('one thing to mend', () => {
+  it('is found again in each course by its rule and part, with what is open of it', () => {
+    const { result } = checked(({ module, item }) => {
+      for (const week of [2, 3]) module('week', week).children.pop()
+      item('assignment', 2).dueAt = null
+    })
+    const [action] = mendFirst([result])
+    if (!action) throw new Error('nothing to mend')
+    const found = findingsOf(result.findings, action)
+    expect(found.map(({ rule }) => rule)).toEqual([action.rule])
+    expect(found.flatMap(({ places }) => places)).toHaveLength(action.places)
+    expect(findingsOf(result.findings, { ...action, part: 'another' })).toEqual([])
+    const all = mendFirst([result], 99)
+    expect(
+      all
+        .flatMap((one) => findingsOf(result.findings, one).map(({ fingerprint }) => fingerprint))
+        .sort(),
+    ).toEqual(
+      result.findings
+        .filter(isOpenMust)
+        .map(({ fingerprint }) => fingerprint)
+        .sort(),
+    )
+  })
+  it('is not waived at the places it names', () => {
+    const waiver = {
+      id: 'w',
+      scope: 'place',
+      from: '2026-09-01',
+      until: null,
+      reason: 'agreed',
+    } as const
+    const hide = ({ module }: ExampleCourse) => {
+      for (const week of [2, 3]) module('week', week).children.pop()
+    }
+    const [finding] = checked(hide).result.findings
+    const [first] = finding?.places ?? []
+    if (!finding || !first) throw new Error('nothing is found')
+    const exemptions = {
+      attestations: [],
+      waivers: [
+        { ...waiver, rule: finding.rule, fingerprint: first.fingerprint, evidence: first.digest },
+      ],
+    }
+    const { result } = checked(hide, { exemptions })
+    const [action] = mendFirst([result])
+    expect(action?.places).toBe(1)
+    expect(
+      findingsOf(result.findings, action ?? { rule: '', part: null }).flatMap(({ places }) =>
+        places.map(({ fingerprint }) => fingerprint),
+      ),
+    ).toEqual(finding.places.slice(1).map(({ fingerprint }) => fingerprint))
   })
 })

@@ -1,9 +1,12 @@
 import { z } from 'zod'
 import { Finding, type CheckResult } from '../check/index.ts'
 
+/** What one thing to mend is: a rule, broken at a part of the template (null: at none). */
+export const MendTarget = z.strictObject({ rule: z.string(), part: z.string().nullable() })
+export type MendTarget = z.output<typeof MendTarget>
+
 /** One thing to mend in several courses, and how many of them it alone, or after those before it, would bring to ready. */
-export const MendAction = z.strictObject({
-  rule: z.string(),
+export const MendAction = MendTarget.extend({
   title: z.string(),
 
   /** The sentence of the finding in the first course. */
@@ -12,7 +15,12 @@ export const MendAction = z.strictObject({
 
   /** Whether Wickerframe knows the change for every place. */
   byMachine: z.boolean(),
+  /** Open places in all courses. */
+  places: z.number(),
   courses: z.array(z.string()),
+
+  /** E-mails of those whose move it is. */
+  owners: z.array(z.string()),
 
   /** Minutes over all courses. */
   effortMinutes: z.number(),
@@ -22,8 +30,21 @@ export const MendAction = z.strictObject({
 })
 export type MendAction = z.output<typeof MendAction>
 
-const actionKey = (finding: Finding): string =>
-  `${finding.rule}|${finding.places[0]?.place.part ?? ''}`
+/** Whether a finding is a must that no waiver excuses everywhere. */
+export const isOpenMust = ({ strength, places }: Finding): boolean =>
+  strength === 'must' && places.some(({ waived }) => !waived)
+const partOf = ({ places: [first] }: Finding): string | null => first?.place.part ?? null
+
+/** The open musts of a course that are this one thing, with only those of their places that are open. */
+export const findingsOf = (findings: readonly Finding[], { rule, part }: MendTarget): Finding[] =>
+  findings
+    .filter((finding) => finding.rule === rule && partOf(finding) === part && isOpenMust(finding))
+    .map((finding) => ({ ...finding, places: finding.places.filter(({ waived }) => !waived) }))
+
+interface Told {
+  course: string
+  finding: Finding
+}
 
 /**
  * The few actions that bring the most courses to ready: at each step the action that readies most courses for its
@@ -33,52 +54,68 @@ export const mendFirst = (
   results: readonly Pick<CheckResult, 'course' | 'findings'>[],
   most = 6,
 ): MendAction[] => {
-  const actions = new Map<string, { findings: { course: string; finding: Finding }[] }>()
+  const told = new Map<string, Told[]>()
   const open = new Map<string, Set<string>>()
-  for (const result of results) {
-    for (const finding of result.findings) {
-      if (finding.strength !== 'must' || finding.places.every((place) => place.waived)) continue
-      const key = actionKey(finding)
-      actions.set(key, {
-        findings: [...(actions.get(key)?.findings ?? []), { course: result.course.id, finding }],
-      })
-      const left = open.get(result.course.id) ?? new Set<string>()
-      open.set(result.course.id, left.add(key))
+  for (const { course, findings } of results)
+    for (const finding of findings) {
+      if (!isOpenMust(finding)) continue
+      const key = `${finding.rule}|${partOf(finding) ?? ''}`
+      const known = told.get(key)
+      if (known) known.push({ course: course.id, finding })
+      else told.set(key, [{ course: course.id, finding }])
+      const left = open.get(course.id)
+      if (left) left.add(key)
+      else open.set(course.id, new Set([key]))
     }
-  }
+  const effort = new Map(
+    [...told].map(([key, all]) => [
+      key,
+      all.reduce((sum, { finding }) => sum + finding.effortMinutes, 0),
+    ]),
+  )
   const chosen: MendAction[] = []
-  const keys = [...actions.keys()].sort()
-  while (chosen.length < most && keys.length > 0) {
-    const scored = keys.map((key) => {
-      const findings = actions.get(key)?.findings ?? []
-      const readied = [...open.values()].filter((left) => left.size === 1 && left.has(key)).length
-      const touched = [...open.values()].filter((left) => left.has(key)).length
-      const effort = findings.reduce((sum, { finding }) => sum + finding.effortMinutes, 0)
-      return { key, readied, touched, effort }
-    })
-    const best = scored.reduce((a, b) =>
-      b.readied / (1 + b.effort) > a.readied / (1 + a.effort) ||
-      (b.readied === a.readied && b.readied === 0 && b.touched > a.touched)
+  const keys = new Set([...told.keys()].sort())
+  while (chosen.length < most && keys.size > 0) {
+    const readied = new Map<string, number>()
+    const touched = new Map<string, number>()
+    for (const left of open.values()) {
+      for (const key of left) touched.set(key, (touched.get(key) ?? 0) + 1)
+      const [only] = left
+      if (left.size === 1 && only !== undefined) readied.set(only, (readied.get(only) ?? 0) + 1)
+    }
+    const gain = (key: string): number => (readied.get(key) ?? 0) / (1 + (effort.get(key) ?? 0))
+    const best = [...keys].reduce((a, b) =>
+      gain(b) > gain(a) ||
+      ((readied.get(a) ?? 0) === 0 &&
+        (readied.get(b) ?? 0) === 0 &&
+        (touched.get(b) ?? 0) > (touched.get(a) ?? 0))
         ? b
         : a,
     )
-    keys.splice(keys.indexOf(best.key), 1)
-    const findings = actions.get(best.key)?.findings ?? []
-    const first = findings[0]
-    if (!first) continue
-    for (const left of open.values()) left.delete(best.key)
-    chosen.push({
-      rule: first.finding.rule,
-      title: first.finding.title,
-      example: first.finding.places[0]?.message ?? '',
-      mender: first.finding.mender,
-      byMachine: findings.every(({ finding }) =>
-        finding.places.every((place) => place.mend !== null),
-      ),
-      courses: [...new Set(findings.map((finding) => finding.course))],
-      effortMinutes: best.effort,
-      becomeReady: best.readied,
-    })
+    keys.delete(best)
+    for (const left of open.values()) left.delete(best)
+    const action = actionOf(told.get(best) ?? [], readied.get(best) ?? 0)
+    if (action) chosen.push(action)
   }
   return chosen
+}
+
+const actionOf = (told: readonly Told[], becomeReady: number): MendAction | null => {
+  const [first] = told
+  if (!first) return null
+  const places = told.flatMap(({ finding }) => finding.places.filter(({ waived }) => !waived))
+  const { rule, title, mender } = first.finding
+  return {
+    rule,
+    part: partOf(first.finding),
+    title,
+    example: first.finding.places[0]?.message ?? '',
+    mender,
+    byMachine: places.every(({ mend }) => mend !== null),
+    places: places.length,
+    courses: [...new Set(told.map(({ course }) => course))],
+    owners: [...new Set(told.flatMap(({ finding }) => finding.owner ?? []))].sort(),
+    effortMinutes: told.reduce((sum, { finding }) => sum + finding.effortMinutes, 0),
+    becomeReady,
+  }
 }

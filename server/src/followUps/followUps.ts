@@ -33,31 +33,55 @@ export const listFollowUps = async (database: Database, courseId: number): Promi
     )
   ).map((row) => ({ ...row, raisedAt: instantOfRow(row.raisedAt) }))
 
-/** Raises a finding with somebody; one that was mended or closed is raised again. */
-export const raiseFollowUp = async (
+/** A place of a finding, and with whom it is raised by whom. */
+export interface RaisedPlace {
+  fingerprint: string
+  owner: string
+  message: string
+  note: string
+  by: string
+}
+const rowsAtOnce = 500
+
+/** Raises places of findings with somebody; one that was mended or closed is raised again. */
+export const raiseFollowUps = async (
   database: Database,
   courseId: number,
-  raised: { fingerprint: string; owner: string; message: string; note: string; by: string },
+  raised: readonly RaisedPlace[],
 ): Promise<void> => {
-  await change(
-    database,
-    `INSERT INTO follow_ups (
-       course_id, fingerprint, state, owner, message, note, raised_by, raised_at
-     )
-     VALUES (?, ?, 'raised', ?, ?, ?, ?, ${institutionNow})
-     ON DUPLICATE KEY UPDATE state = 'raised', owner = VALUES(owner), message = VALUES(message),
-       note = VALUES(note), raised_by = VALUES(raised_by), raised_at = VALUES(raised_at),
-       promised_for = NULL, answer = '', answered_by = NULL, answered_at = NULL, closed_at = NULL`,
-    [
-      courseId,
-      raised.fingerprint,
-      raised.owner,
-      raised.message.slice(0, 2000),
-      raised.note,
-      raised.by,
-    ],
-  )
+  for (let from = 0; from < raised.length; from += rowsAtOnce) {
+    const rows = raised.slice(from, from + rowsAtOnce)
+    await change(
+      database,
+      `INSERT INTO follow_ups (
+         course_id, fingerprint, state, owner, message, note, raised_by, raised_at
+       )
+       VALUES ${rows.map(() => `(?, ?, 'raised', ?, ?, ?, ?, ${institutionNow})`).join(', ')}
+       ON DUPLICATE KEY UPDATE state = 'raised', owner = VALUES(owner), message = VALUES(message),
+         note = VALUES(note), raised_by = VALUES(raised_by), raised_at = VALUES(raised_at),
+         promised_for = NULL, answer = '', answered_by = NULL, answered_at = NULL, closed_at = NULL`,
+      rows.flatMap(({ fingerprint, owner, message, note, by }) => [
+        courseId,
+        fingerprint,
+        owner,
+        message.slice(0, 2000),
+        note,
+        by,
+      ]),
+    )
+  }
 }
+/** Fingerprints that are raised and not settled, in each of these courses. */
+export const pendingFollowUps = async (
+  database: Database,
+  courseIds: readonly number[],
+): Promise<Map<number, Set<string>>> =>
+  new Map(
+    [...byCourse(await openFollowUps(database, courseIds))].map(([courseId, rows]) => [
+      courseId,
+      new Set(rows.flatMap(({ fingerprint, state }) => (state === 'mended' ? [] : [fingerprint]))),
+    ]),
+  )
 /** Whether a finding was raised and is not settled yet; the row is held, so that nobody settles it meanwhile. */
 export const isRaised = async (
   database: Database,

@@ -1,3 +1,4 @@
+import { findingsOf } from '@wickerframe/core'
 import type { followUpRoutes } from '@wickerframe/contract'
 import { mayToCourse } from '../courses/visible.ts'
 import type { HandlersOf } from '../http/handler.ts'
@@ -7,14 +8,67 @@ import {
   answerFollowUp,
   closeFollowUp,
   isRaised,
+  pendingFollowUps,
   promiseFollowUp,
-  raiseFollowUp,
+  raiseFollowUps,
+  type RaisedPlace,
 } from './followUps.ts'
-import { findCheck } from '../checks/checks.ts'
+import { ownerOf, raiseAndTell } from './raising.ts'
+import { findCheck, listChecks } from '../checks/checks.ts'
+import { listCourses } from '../courses/courses.ts'
 import { HttpProblem, notFound } from '../http/problem.ts'
 import { courseIn } from '../courses/routes.ts'
 
 export const followUpHandlers: HandlersOf<typeof followUpRoutes> = {
+  raiseEverywhere: async ({ pool, person, today, body: { note, ...target } }) => {
+    const courses = (await listCourses(pool, person, today)).filter(
+      ({ summary }) => summary.status === 'teaching',
+    )
+    const checks = await listChecks(pool, today)
+    const found = courses
+      .map((stored) => ({
+        stored,
+        findings: findingsOf(checks.get(stored.summary.id)?.findings ?? [], target),
+      }))
+      .filter(({ findings }) => findings.length > 0)
+    const came = { places: 0, courses: 0, people: 0, nobodys: 0 }
+    const people = new Set<string>()
+    await inTransaction(pool, async (database) => {
+      const pending = await pendingFollowUps(
+        database,
+        found.map(({ stored }) => stored.summary.id),
+      )
+      for (const { stored, findings } of found) {
+        const raised = findings.flatMap((finding): RaisedPlace[] => {
+          const owner = ownerOf(finding, stored)
+          return owner === null
+            ? []
+            : finding.places
+                .filter(({ fingerprint }) => !pending.get(stored.summary.id)?.has(fingerprint))
+                .map(({ fingerprint, message }) => ({
+                  fingerprint,
+                  owner,
+                  message,
+                  note,
+                  by: person.email,
+                }))
+        })
+        if (findings.some((finding) => ownerOf(finding, stored) === null)) came.nobodys += 1
+        if (raised.length === 0) continue
+        await raiseAndTell(database, stored, raised)
+        came.courses += 1
+        came.places += raised.length
+        for (const { owner } of raised) people.add(owner)
+      }
+      await recordAudit(database, {
+        who: person.email,
+        what: 'finding: raise everywhere',
+        subject: `rule ${target.rule}`,
+        to: { ...target, note, ...came, people: people.size },
+      })
+    })
+    return { ...came, people: people.size }
+  },
   followUp: async (handling) => {
     const { person, pool, today, query, body } = handling
     const stored = await courseIn(handling)
@@ -36,21 +90,20 @@ export const followUpHandlers: HandlersOf<typeof followUpRoutes> = {
         `at /by: found ${put.by}; expected today or later`,
       )
     // Whoever promises what nobody raised yet raises it with that.
-    const result =
+    const findings =
       put.does === 'raise' || put.does === 'promise'
-        ? await findCheck(pool, id, query.asOf ?? today)
-        : null
-    const raised = (fingerprint: string) => {
-      const finding = result?.findings.find(({ places }) =>
+        ? ((await findCheck(pool, id, query.asOf ?? today))?.findings ?? [])
+        : []
+    const raised = (fingerprint: string): RaisedPlace => {
+      const finding = findings.find(({ places }) =>
         places.some((place) => place.fingerprint === fingerprint),
       )
       const place = finding?.places.find((place) => place.fingerprint === fingerprint)
       if (!finding || !place)
         throw notFound('finding in the latest check of the course; check it again')
       const asked = put.does === 'raise' ? put : null
-      const owner =
-        asked?.owner ?? finding.owner ?? stored.facts.owner ?? stored.facts.instructors[0]?.email
-      if (owner === undefined)
+      const owner = asked?.owner ?? ownerOf(finding, stored)
+      if (owner === null)
         throw new HttpProblem(
           409,
           'nobody',
@@ -60,26 +113,25 @@ export const followUpHandlers: HandlersOf<typeof followUpRoutes> = {
       return { fingerprint, owner, message: place.message, note, by: person.email }
     }
     await inTransaction(pool, async (database) => {
-      for (const fingerprint of put.fingerprints) {
-        if (put.does === 'raise') {
-          await raiseFollowUp(database, id, raised(fingerprint))
-          continue
+      if (put.does === 'raise')
+        await raiseAndTell(database, stored, [...new Set(put.fingerprints)].map(raised))
+      else
+        for (const fingerprint of new Set(put.fingerprints)) {
+          if (put.does === 'promise' && !(await isRaised(database, id, fingerprint)))
+            await raiseFollowUps(database, id, [raised(fingerprint)])
+          const done =
+            put.does === 'promise'
+              ? await promiseFollowUp(database, id, fingerprint, put.by, put.answer, person.email)
+              : put.does === 'answer'
+                ? await answerFollowUp(database, id, fingerprint, put.answer, person.email)
+                : await closeFollowUp(database, id, fingerprint)
+          if (!done)
+            throw new HttpProblem(
+              409,
+              'not-raised',
+              'that finding is not raised, or it is settled already',
+            )
         }
-        if (put.does === 'promise' && !(await isRaised(database, id, fingerprint)))
-          await raiseFollowUp(database, id, raised(fingerprint))
-        const done =
-          put.does === 'promise'
-            ? await promiseFollowUp(database, id, fingerprint, put.by, put.answer, person.email)
-            : put.does === 'answer'
-              ? await answerFollowUp(database, id, fingerprint, put.answer, person.email)
-              : await closeFollowUp(database, id, fingerprint)
-        if (!done)
-          throw new HttpProblem(
-            409,
-            'not-raised',
-            'that finding is not raised, or it is settled already',
-          )
-      }
       await recordAudit(database, {
         who: person.email,
         what: `finding: ${put.does}`,

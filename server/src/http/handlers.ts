@@ -9,6 +9,8 @@ import { followUpHandlers } from '../followUps/routes.ts'
 import { joinHandlers } from '../joins/routes.ts'
 import { waiverHandlers } from '../waivers/routes.ts'
 import { checkHandlers } from '../checks/routes.ts'
+import { conformanceHandlers } from '../conformance/routes.ts'
+import { todayHandlers } from '../today/routes.ts'
 import { coursePeopleHandlers } from '../courses/coursePeopleRoutes.ts'
 import { courseHandlers } from '../courses/routes.ts'
 import { healthHandlers } from './healthRoutes.ts'
@@ -49,6 +51,8 @@ const handlers: HandlersOf<typeof routes> = {
   ...standingRuleHandlers,
   ...runHandlers,
   ...checkHandlers,
+  ...conformanceHandlers,
+  ...todayHandlers,
   ...joinHandlers,
   ...waiverHandlers,
   ...followUpHandlers,

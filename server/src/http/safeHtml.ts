@@ -48,11 +48,19 @@ const saysOf: Readonly<Record<BlockDifference['state'], string | null>> = {
   guidance: 'A note to the instructor, still here',
   outdated: 'An earlier wording',
 }
+/** What departs stands in the page where it is; the remark on it in the margin, below it where there is no room beside it. */
 const markStyle =
-  '.mark{border-left:4px solid #96372a;background:#fbeae4;padding:.25rem .75rem;margin:.75rem 0}.mark.waits{border-left-style:dotted;border-color:#7a5b12;background:#fbf3dc}.says{font:600 12.5px/1.4 system-ui,sans-serif;margin:0 0 .25rem}.gone{text-decoration:line-through;margin-right:.25em}.new{text-decoration:underline;text-decoration-thickness:2px}ins,del{color:inherit}'
+  'body{max-width:none}body>*{max-width:44rem}body>.mark{max-width:61rem;display:grid;grid-template-columns:minmax(0,44rem) minmax(0,15rem);column-gap:1.5rem;align-items:start;margin:.75rem 0}.seen{border-left:4px solid #96372a;background:#fbeae4;padding:.25rem .75rem}.waits .seen{border-left-style:dotted;border-color:#7a5b12;background:#fbf3dc}.remark{font:13px/1.45 system-ui,sans-serif;border-top:2px solid #96372a;padding-top:.25rem}.waits .remark{border-color:#7a5b12}.remark p{margin:0 0 .25rem}.says{font-weight:600}.gone{text-decoration:line-through;margin-right:.25em}.new{text-decoration:underline;text-decoration-thickness:2px}ins,del{color:inherit}@media(max-width:46rem){body>.mark{display:block}}'
 
+const isWaiting = ({ state }: BlockDifference): boolean =>
+  state === 'unfilled' || state === 'prompt-beside-answer'
+/** What stands in the page of a block, and beside it how it departs and what the template expects. */
 const inMark = (block: BlockDifference, inner: string): string =>
-  `<section class="mark${block.state === 'unfilled' || block.state === 'prompt-beside-answer' ? ' waits' : ''}"><p class="says">${plain(saysOf[block.state] ?? '')}</p>${inner}</section>`
+  `<section class="mark${isWaiting(block) ? ' waits' : ''}"><div class="seen">${inner}</div><aside class="remark"><p class="says">${plain(saysOf[block.state] ?? '')}</p>${
+    block.expected === '' || block.state === 'missing'
+      ? ''
+      : `<p>The template expects: ${plain(block.expected.slice(0, 400))}${block.expected.length > 400 ? ' …' : ''}</p>`
+  }</aside></section>`
 const differenceHtml = ({ difference }: BlockDifference): string =>
   `<p>${difference.map(({ text, change }) => (change === 'gone' ? `<del class="gone">${plain(text)}</del>` : change === 'new' ? `<ins class="new">${plain(text)}</ins>` : plain(text))).join('')}</p>`
 

@@ -1,10 +1,10 @@
 import type { ChosenMend, MendableRule, mendRoutes } from '@wickerframe/contract'
 import { mayToCourse } from '../courses/visible.ts'
-import type { HandlersOf } from '../http/handler.ts'
-import { changesInWords, ruleById, type Course, type Finding } from '@wickerframe/core'
+import type { HandlersOf, Situation } from '../http/handler.ts'
+import { changesInWords, findingsOf, ruleById, type Course, type Finding } from '@wickerframe/core'
 import type { ProposedMend } from './mendTask.ts'
-import { findCheck, listChecks } from '../checks/checks.ts'
-import { listCourses } from '../courses/courses.ts'
+import { findCheck, listChecks, type CheckDigest } from '../checks/checks.ts'
+import { listCourses, type StoredCourse } from '../courses/courses.ts'
 import { listSnapshots } from '../snapshots/snapshots.ts'
 import { askedRun } from '../runs/askedRun.ts'
 import { HttpProblem, notFound } from '../http/problem.ts'
@@ -36,6 +36,49 @@ const proposed = (
       changes: course ? changesInWords(place.mend, course, timeZone).map(({ says }) => says) : [],
     }
   })
+}
+
+/** A plan of chosen mends, to be read and approved. @throws HttpProblem 404 for a course that is not theirs to see, 409 when a finding is open no more */
+const planned = async (
+  { pool, person }: Situation,
+  courses: readonly { course: number; mends: readonly ChosenMend[] }[],
+  visible: readonly StoredCourse[],
+  checks: ReadonlyMap<number, CheckDigest>,
+): Promise<{ run: number }> => {
+  const storedById = new Map(visible.map((stored) => [stored.summary.id, stored]))
+  const snapshots = await listSnapshots(
+    pool,
+    courses.map(({ course }) => course),
+  )
+  const tasks = courses.map(({ course, mends }) => {
+    const stored = storedById.get(course)
+    if (!stored) throw notFound('course among those named')
+    return {
+      courseId: course,
+      proposal: proposed(
+        checks.get(course)?.findings ?? [],
+        mends,
+        snapshots.get(course),
+        stored.facts.term.timeZone,
+      ),
+    }
+  })
+  const count = tasks.reduce((sum, task) => sum + task.proposal.length, 0)
+  return {
+    run: await askedRun(
+      { pool },
+      {
+        kind: 'mends',
+        state: 'planned',
+        title: `${count} ${count === 1 ? 'mend' : 'mends'} in ${tasks.length} ${tasks.length === 1 ? 'course' : 'courses'}`,
+        by: person.email,
+        asOf: null,
+        templateId: null,
+        version: null,
+        tasks,
+      },
+    ),
+  }
 }
 
 export const mendHandlers: HandlersOf<typeof mendRoutes> = {
@@ -79,51 +122,42 @@ export const mendHandlers: HandlersOf<typeof mendRoutes> = {
     }
   },
   /** Plans chosen mends in many courses; nothing is written until the plan is approved. */
-  planMends: async ({ pool, person, today, body }) => {
-    const { courses } = body
-    const visible = new Map(
-      (await listCourses(pool, person, today)).map((stored) => [stored.summary.id, stored]),
-    )
-    const snapshots = await listSnapshots(
-      pool,
-      courses.map(({ course }) => course),
-    )
-    const checks = await listChecks(pool, today)
-    const tasks = courses.map(({ course, mends }) => {
-      const stored = visible.get(course)
-      if (!stored) throw notFound('course among those named')
-      return {
-        courseId: course,
-        proposal: proposed(
-          checks.get(course)?.findings ?? [],
-          mends,
-          snapshots.get(course),
-          stored.facts.term.timeZone,
-        ),
-      }
-    })
-    if (new Set(tasks.map((task) => task.courseId)).size < tasks.length)
+  planMends: async (handling) => {
+    const { courses } = handling.body
+    if (new Set(courses.map(({ course }) => course)).size < courses.length)
       throw new HttpProblem(
         400,
         'unusable-input',
         'at /courses: found a course twice; expected each once',
       )
-    const count = tasks.reduce((sum, task) => sum + task.proposal.length, 0)
-    return {
-      run: await askedRun(
-        { pool },
-        {
-          kind: 'mends',
-          state: 'planned',
-          title: `${count} ${count === 1 ? 'mend' : 'mends'} in ${tasks.length} ${tasks.length === 1 ? 'course' : 'courses'}`,
-          by: person.email,
-          asOf: null,
-          templateId: null,
-          version: null,
-          tasks,
-        },
-      ),
-    }
+    const { person, pool, today } = handling
+    return planned(
+      handling,
+      courses,
+      await listCourses(pool, person, today),
+      await listChecks(pool, today),
+    )
+  },
+  planMendsOf: async (handling) => {
+    const { person, pool, today, body } = handling
+    const visible = await listCourses(pool, person, today)
+    const checks = await listChecks(pool, today)
+    const courses = visible
+      .filter(({ summary }) => summary.status === 'teaching')
+      .map(({ summary: { id } }) => ({
+        course: id,
+        mends: findingsOf(checks.get(id)?.findings ?? [], body).flatMap(({ places }) =>
+          places.flatMap(({ mend, fingerprint, digest }) => (mend ? { fingerprint, digest } : [])),
+        ),
+      }))
+      .filter(({ mends }) => mends.length > 0)
+    if (courses.length === 0)
+      throw new HttpProblem(
+        409,
+        'nothing-to-mend',
+        'it is mended already, or Wickerframe does not know its mend; check again',
+      )
+    return planned(handling, courses, visible, checks)
   },
   /** What Wickerframe could mend by itself, by rule; for one rule, every place of it. */
   listMends: async ({ pool, person, today, query }) => {

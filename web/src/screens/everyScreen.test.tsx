@@ -85,6 +85,7 @@ describe.each(screens.map((each) => [each.path, each] as const))('the screen %s'
 })
 
 const { term } = exampleFacts()
+const noLines = { count: 0, lines: [] }
 const nothing: Answers = {
   listTemplates: [],
   listCourses: [],
@@ -98,13 +99,14 @@ const nothing: Answers = {
     term,
     week: 3,
     weeks: 15,
-    notReady: [],
-    notBegun: [],
-    noTemplate: [],
-    duplicates: [],
+    notReady: noLines,
+    notBegun: noLines,
+    noTemplate: { ...noLines, all: [] },
+    waiting: noLines,
+    duplicates: noLines,
     failedRollouts: [],
     mendFirst: [],
-    comingDue: [],
+    comingDue: noLines,
     checkedAsOf: null,
   },
   conformance: {

@@ -72,7 +72,7 @@ export interface Screen {
 
 /** Every screen, in the order of the navigation; who may not see one is told so. */
 export const screens: readonly Screen[] = [
-  { path: '/today', name: 'Today', needs: 'see college', show: () => <TodayScreen /> },
+  { path: '/today', name: 'Today', needs: 'see college', show: (me) => <TodayScreen me={me} /> },
   {
     path: '/templates',
     name: 'Templates',

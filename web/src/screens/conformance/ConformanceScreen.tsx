@@ -293,7 +293,7 @@ export const ConformanceScreen = ({ me }: { me: Me }) => {
               What can be mended in all courses at once
             </Link>
           )}
-          <MendFirst actions={view.mendFirst} />
+          <MendFirst actions={view.mendFirst} me={me} />
         </aside>
       </div>
     </Page>

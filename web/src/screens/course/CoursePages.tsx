@@ -1,54 +1,26 @@
 import { useQuery } from '@tanstack/react-query'
-import { blockKindWords, everyCourseItem } from '@wickerframe/core'
-import type { BlockOnPage, CourseDetail } from '@wickerframe/contract'
+import { useMemo } from 'react'
+import { everyCourseItem, type CheckResult, type Finding } from '@wickerframe/core'
+import type { CourseDetail } from '@wickerframe/contract'
 import { addressOf, call } from '../../api/client.ts'
-import { Choice, Problem, Sentence } from '../../controls/controls.tsx'
+import { Choice, plural, Problem, Sentence } from '../../controls/controls.tsx'
 import { useAddress } from '../../shell/useAddress.ts'
+import { openOnPages, urgentFirst, type OpenOnPage } from './openOnPages.ts'
 
-const standing: Readonly<Record<BlockOnPage['state'], string>> = {
-  unchanged: 'as the template has it',
-  filled: 'filled in',
-  altered: 'changed',
-  missing: 'not here',
-  unfilled: 'not filled in yet',
-  'prompt-beside-answer': 'the prompt still stands beside the answer',
-  guidance: 'a note to the instructor, still here',
-  outdated: 'an earlier wording',
-}
-const departs = (block: BlockOnPage): boolean =>
-  block.state !== 'unchanged' && block.state !== 'filled'
+/** The findings of a page, told of that page alone. */
+const findingsOn = (result: CheckResult | null, page: string): Finding[] =>
+  result?.findings.flatMap((finding) => {
+    const places = finding.places.filter(({ place, waived }) => place.foundId === page && !waived)
+    return places.map((place) => ({ ...finding, message: place.message, places: [place] }))
+  }) ?? []
 
-const Block = ({ block }: { block: BlockOnPage }) => (
-  <li className="border-t border-line py-2">
-    <p>
-      <span className="font-semibold">{blockKindWords(block.kind)}</span>: {standing[block.state]}
-    </p>
-    {departs(block) && (
-      <p className="text-ink-2">
-        The template expects: {block.expected.slice(0, 400) || 'nothing'}
-      </p>
-    )}
-    {block.difference.length > 0 && (
-      <p>
-        {block.difference.map((run, i) =>
-          run.change === 'same' ? (
-            <span key={i}>{run.text}</span>
-          ) : run.change === 'gone' ? (
-            <del key={i} className="mr-1 bg-rust-soft decoration-rust">
-              {run.text}
-            </del>
-          ) : (
-            <ins key={i} className="bg-tide-soft decoration-tide">
-              {run.text}
-            </ins>
-          ),
-        )}
-      </p>
-    )}
-  </li>
-)
+const openWords = ({ musts, shoulds }: OpenOnPage): string =>
+  [
+    ...(musts > 0 ? [plural(musts, 'must')] : []),
+    ...(shoulds > 0 ? [plural(shoulds, 'should')] : []),
+  ].join(', ')
 
-/** The student's page with what departs marked in place, and what the template expects beside it. */
+/** The pages of a course, the most urgent first; each with what departs marked in it, and the remarks in its margin. */
 export const CoursePages = ({
   course,
   asOf,
@@ -62,10 +34,17 @@ export const CoursePages = ({
 }) => {
   const { search, set } = useAddress()
   const plain = search.get('plain') === '1' || course.template === null
-  const items = course.snapshot
-    ? everyCourseItem(course.snapshot).filter(({ item }) => item.html !== null)
-    : []
-  const shown = chosen || items[0]?.item.id || ''
+  const { snapshot, result } = course
+  const open = useMemo(() => openOnPages(result), [result])
+  const pages = useMemo(
+    () =>
+      urgentFirst(
+        snapshot ? everyCourseItem(snapshot).filter(({ item }) => item.html !== null) : [],
+        open,
+      ),
+    [snapshot, open],
+  )
+  const shown = chosen || pages[0]?.item.id || ''
   const difference = useQuery({
     queryKey: ['page-difference', course.id, shown, asOf],
     queryFn: () =>
@@ -75,55 +54,85 @@ export const CoursePages = ({
       }),
     enabled: shown !== '' && course.template !== null,
   })
-  const places =
-    course.result?.findings.flatMap((finding) =>
-      finding.places
-        .filter((place) => place.place.foundId === shown)
-        .map((place) => ({ finding, place })),
-    ) ?? []
-  const open = new Set(
-    course.result?.findings.flatMap((finding) =>
-      finding.places.flatMap((place) => place.place.foundId ?? []),
-    ),
-  )
+  const findings = findingsOn(result, shown)
   const at = { course: course.id, item: shown }
   const { data } = difference
   return (
-    <div className="grid gap-4 lg:grid-cols-[17rem_minmax(0,1fr)_20rem]">
-      <ul className="max-h-[70vh] overflow-y-auto" tabIndex={0} aria-label="Pages">
-        {items.map(({ item, module }) => (
-          <li key={item.id}>
-            <button
-              type="button"
-              aria-current={item.id === shown}
-              className={`flex w-full gap-2 px-2 py-0.5 text-left ${item.id === shown ? 'bg-sheet font-semibold' : ''}`}
-              title={`${module?.name ?? ''} › ${item.name}`}
-              onClick={() => onChoose(item.id)}
-            >
-              <span className="truncate">{item.name}</span>
-              {open.has(item.id) && (
-                <span className="ml-auto shrink-0 font-mono text-[11px] text-rust">open</span>
-              )}
-            </button>
-          </li>
-        ))}
+    <div className="grid gap-4 lg:grid-cols-[17rem_minmax(0,1fr)]">
+      <ul className="max-h-[80vh] overflow-y-auto" tabIndex={0} aria-label="Pages">
+        {pages.map(({ item, module }) => {
+          const here = open.get(item.id)
+          return (
+            <li key={item.id}>
+              <button
+                type="button"
+                aria-current={item.id === shown}
+                className={`flex w-full items-baseline gap-2 px-2 py-0.5 text-left ${item.id === shown ? 'bg-sheet font-semibold' : ''}`}
+                title={`${module?.name ?? ''} › ${item.name}`}
+                onClick={() => onChoose(item.id)}
+              >
+                <span className="truncate">{item.name}</span>
+                {here && (
+                  <span
+                    className={`ml-auto shrink-0 text-[12px] ${here.musts > 0 ? 'text-rust' : 'text-straw'}`}
+                  >
+                    {openWords(here)}
+                  </span>
+                )}
+              </button>
+            </li>
+          )
+        })}
       </ul>
       <div>
-        <p className="mb-1 flex gap-2">
+        <div className="mb-1 flex flex-wrap items-center gap-2">
           <Choice pressed={!plain} onClick={() => set({ plain: null })}>
-            with its departures marked
+            with remarks in the margin
           </Choice>
           <Choice pressed={plain} onClick={() => set({ plain: '1' })}>
             as students see it
           </Choice>
-        </p>
+          {data && data.part === null && (
+            <span className="text-ink-2">Nothing in the template expects this page.</span>
+          )}
+          {findings.length > 0 && (
+            <button
+              type="button"
+              className="ml-auto text-tide underline underline-offset-2"
+              onClick={() => set({ show: 'mend', page: null })}
+            >
+              mend, raise or waive them
+            </button>
+          )}
+        </div>
+        <Problem error={difference.error} />
+        {data?.notRead && <p>The page could not be read: {data.notRead}.</p>}
+        {findings.length > 0 && (
+          <ul aria-label="Findings of this page" className="mb-2 max-h-40 overflow-y-auto">
+            {findings.map((finding) => (
+              <li
+                key={finding.rule + (finding.places[0]?.fingerprint ?? '')}
+                className="grid grid-cols-[4rem_minmax(0,1fr)] items-baseline border-t border-line py-0.5"
+              >
+                <span
+                  className={`text-[13px] font-semibold ${finding.strength === 'must' ? 'text-rust' : 'text-straw'}`}
+                >
+                  {finding.strength}
+                </span>
+                <span>
+                  <Sentence text={finding.message} strength={finding.strength} />
+                </span>
+              </li>
+            ))}
+          </ul>
+        )}
         {shown ? (
           <iframe
             title={
-              plain ? 'The page as students would see it' : 'The page with its departures marked'
+              plain ? 'The page as students would see it' : 'The page with remarks in its margin'
             }
             sandbox=""
-            className="h-[70vh] w-full border border-line bg-sheet"
+            className="h-[72vh] w-full border border-line bg-sheet"
             src={
               plain
                 ? addressOf('coursePage', { at })
@@ -132,33 +141,6 @@ export const CoursePages = ({
           />
         ) : (
           <p className="text-ink-2">The course has no pages.</p>
-        )}
-      </div>
-      <div>
-        <h3>What the template expects here</h3>
-        <Problem error={difference.error} />
-        {data?.notRead && <p>The page could not be read: {data.notRead}.</p>}
-        {data && data.part === null && (
-          <p className="text-ink-2">Nothing in the template expects this page.</p>
-        )}
-        {data && data.blocks.length > 0 && (
-          <ul>
-            {data.blocks.map((block) => (
-              <Block key={block.key} block={block} />
-            ))}
-          </ul>
-        )}
-        {places.length > 0 && (
-          <>
-            <h3 className="mt-3">Findings</h3>
-            <ul>
-              {places.map(({ finding, place }) => (
-                <li key={place.fingerprint} className="border-t border-line py-2">
-                  <Sentence text={place.message} strength={finding.strength} />
-                </li>
-              ))}
-            </ul>
-          </>
         )}
       </div>
     </div>

@@ -1,10 +1,12 @@
 import type { ReactNode } from 'react'
 import { Link } from 'react-router'
-import type { CourseSummary } from '@wickerframe/contract'
+import type { CourseLine, Me, TodayView } from '@wickerframe/contract'
 import { useToday } from '../../api/queries.ts'
-import { Page, plural, Problem, Sentence, Waiting } from '../../controls/controls.tsx'
-import { tellApart } from '../../controls/tellApart.ts'
+import { Page, plural, Problem, Waiting as Reading } from '../../controls/controls.tsx'
+import { CourseName, sectionWords } from '../../controls/CourseName.tsx'
 import { MendFirst } from '../conformance/MendFirst.tsx'
+import { dayInWords, NotReady } from './NotReady.tsx'
+import { Waiting } from './Waiting.tsx'
 
 const Part = ({ title, children }: { title: string; children: ReactNode }) => (
   <section className="border-t border-line pt-3">
@@ -12,29 +14,40 @@ const Part = ({ title, children }: { title: string; children: ReactNode }) => (
     {children}
   </section>
 )
-const CourseLink = ({
-  course,
-  apart,
-}: {
-  course: CourseSummary
-  apart: ReadonlyMap<string, string>
-}) => (
-  <Link
-    className="font-semibold underline decoration-line-strong underline-offset-2"
-    to={`/courses/${course.id}`}
-  >
-    {course.code} {course.title}, {apart.get(course.platformId)}
-  </Link>
-)
-const who = ({ instructors, owner }: CourseSummary): string =>
-  instructors.find(({ email }) => email === owner)?.name ?? 'no instructor'
 
-export const TodayScreen = () => {
+const More = ({
+  of: { count, lines },
+  children,
+}: {
+  of: { count: number; lines: readonly unknown[] }
+  children: (more: number) => ReactNode
+}) => (count > lines.length ? <p className="mt-1">{children(count - lines.length)}</p> : null)
+
+const leads = 'text-tide underline underline-offset-2'
+
+/** Courses that look the same by code, title and class sections. */
+const alike = (view: TodayView): ReadonlySet<number> => {
+  const looks = new Map<string, Set<number>>()
+  for (const course of [
+    ...view.notReady.lines,
+    ...view.waiting.lines,
+    ...view.comingDue.lines,
+    ...view.notBegun.lines,
+    ...view.noTemplate.lines,
+  ]) {
+    const look = `${course.code} ${course.title} ${sectionWords(course)}`
+    looks.set(look, (looks.get(look) ?? new Set()).add(course.id))
+  }
+  return new Set([...looks.values()].flatMap((ids) => (ids.size > 1 ? [...ids] : [])))
+}
+
+/** What the term needs now: what is not ready, what waits for an answer, what comes due, and what to mend first. */
+export const TodayScreen = ({ me }: { me: Me }) => {
   const today = useToday()
   if (today.isPending)
     return (
       <Page title="Today">
-        <Waiting what="the term" />
+        <Reading what="the term" />
       </Page>
     )
   if (!today.data)
@@ -44,117 +57,121 @@ export const TodayScreen = () => {
       </Page>
     )
   const view = today.data
-  const apart = tellApart([
-    ...[...view.notReady, ...view.comingDue].map(({ course }) => course),
-    ...view.notBegun,
-    ...view.noTemplate,
-  ])
+  const same = alike(view)
+  const isApart = ({ id }: CourseLine): boolean => same.has(id)
   return (
     <Page
       title={
-        view.notReady.length > 0
-          ? `${plural(view.notReady.length, 'course')} need someone today`
+        view.notReady.count > 0
+          ? `${plural(view.notReady.count, 'course needs', 'courses need')} someone today`
           : 'Nothing needs you today'
       }
       above={`${view.term.title}${view.week === null ? '' : `, week ${view.week} of ${view.weeks}`} · as of ${view.checkedAsOf ?? 'no check yet'}`}
     >
-      <div className="mt-4 grid gap-x-10 gap-y-6 lg:grid-cols-[1fr_22rem]">
+      <div className="mt-4 grid gap-x-10 gap-y-6 lg:grid-cols-[minmax(0,1fr)_21rem]">
         <div className="flex flex-col gap-6">
+          {view.waiting.count > 0 && (
+            <Part title="Waiting for you">
+              <ul className="divide-y divide-line">
+                {view.waiting.lines.map((line, i) => (
+                  <Waiting key={i} line={line} apart={isApart(line)} />
+                ))}
+              </ul>
+              <More of={view.waiting}>{(more) => `and ${more} more`}</More>
+            </Part>
+          )}
           <Part title="Not ready">
-            {view.notReady.length === 0 && (
+            {view.notReady.count === 0 && (
               <p className="text-ink-2">Every course that was checked is ready.</p>
             )}
             <ul className="divide-y divide-line">
-              {view.notReady.slice(0, 12).map(({ course, first }) => (
-                <li key={course.id} className="grid grid-cols-[18rem_1fr] gap-4 py-1.5">
-                  <div>
-                    <CourseLink course={course} apart={apart} />
-                    <p className="text-ink-3">
-                      {who(course)} · {plural(course.check?.counts.openMusts ?? 0, 'open must')}
-                    </p>
-                  </div>
-                  <p className="line-clamp-2">
-                    <Sentence text={first} strength="must" />
-                  </p>
-                </li>
+              {view.notReady.lines.map((line) => (
+                <NotReady key={line.id} line={line} apart={isApart(line)} />
               ))}
             </ul>
-            {view.notReady.length > 12 && (
-              <p className="mt-1">
-                <Link className="text-tide underline" to="/conformance">
-                  {view.notReady.length - 12} more in the weave
+            <More of={view.notReady}>
+              {(more) => (
+                <Link className={leads} to="/conformance?shown=open">
+                  {more} more in the weave
                 </Link>
-              </p>
-            )}
+              )}
+            </More>
           </Part>
           <Part title="Coming due in the next seven days">
-            {view.comingDue.length === 0 && <p className="text-ink-2">Nothing new falls due.</p>}
-            <ul className="columns-2 gap-8">
-              {view.comingDue.slice(0, 10).map(({ course, count, first }) => (
-                <li key={course.id} className="py-0.5">
-                  <CourseLink course={course} apart={apart} />{' '}
-                  <span className="text-ink-2">
-                    {plural(count, 'requirement')} by {first}
-                  </span>
+            {view.comingDue.count === 0 && <p className="text-ink-2">Nothing new falls due.</p>}
+            <ul className="gap-8 lg:columns-2">
+              {view.comingDue.lines.map((line) => (
+                <li key={line.id} className="break-inside-avoid py-0.5">
+                  <CourseName course={line} apart={isApart(line)} />
+                  {', '}
+                  <Link className={leads} to={`/courses/${line.id}?asOf=${line.on}`}>
+                    {plural(line.musts, 'must')} by {dayInWords(line.on)}
+                  </Link>
                 </li>
               ))}
             </ul>
-            {view.comingDue.length > 10 && (
-              <p className="text-ink-2">and {view.comingDue.length - 10} more courses</p>
-            )}
+            <More of={view.comingDue}>{(more) => `and ${plural(more, 'more course')}`}</More>
           </Part>
         </div>
         <div className="flex flex-col gap-6">
           <Part title="Mend first">
-            <MendFirst actions={view.mendFirst} />
+            <MendFirst actions={view.mendFirst} me={me} />
           </Part>
           <Part title="Not begun">
-            {view.notBegun.length === 0 ? (
+            {view.notBegun.count === 0 ? (
               <p className="text-ink-2">Everyone has begun.</p>
             ) : (
               <ul>
-                {view.notBegun.map((course) => (
-                  <li key={course.id}>
-                    <CourseLink course={course} apart={apart} />{' '}
-                    <span className="text-ink-2">{who(course)}</span>
+                {view.notBegun.lines.map((line) => (
+                  <li key={line.id}>
+                    <CourseName course={line} apart={isApart(line)} />{' '}
+                    <span className="text-ink-2">{line.owner || 'nobody teaches it'}</span>
                   </li>
                 ))}
               </ul>
             )}
+            <More of={view.notBegun}>{(more) => `and ${more} more`}</More>
           </Part>
           <Part title="Under no template">
-            {view.noTemplate.length === 0 ? (
+            {view.noTemplate.count === 0 ? (
               <p className="text-ink-2">Every teaching course has one.</p>
             ) : (
               <ul>
-                {view.noTemplate.map((course) => (
-                  <li key={course.id}>
-                    <CourseLink course={course} apart={apart} />{' '}
+                {view.noTemplate.lines.map((line) => (
+                  <li key={line.id}>
+                    <CourseName course={line} apart={isApart(line)} />{' '}
                     <span className="text-ink-2">
-                      {course.state === 'shell' ? 'a shell' : course.state.replace('-', ' ')}
+                      {line.state === 'shell' ? 'a shell' : line.state.replace('-', ' ')}
                     </span>
                   </li>
                 ))}
               </ul>
             )}
-            {view.noTemplate.length > 0 && (
+            {view.noTemplate.count > 0 && (
               <p className="mt-1">
                 <Link
-                  className="text-tide underline"
-                  to={`/rollouts/new?courses=${view.noTemplate.map((course) => course.id).join('.')}`}
+                  className={leads}
+                  to={`/rollouts/new?courses=${view.noTemplate.all.join('.')}`}
                 >
-                  Plan a rollout to {view.noTemplate.length === 1 ? 'it' : 'them'}
+                  Plan a rollout to {view.noTemplate.count === 1 ? 'it' : 'them'}
                 </Link>
               </p>
             )}
           </Part>
-          {view.duplicates.length > 0 && (
+          {view.duplicates.count > 0 && (
             <Part title="Two courses for one class section">
               <ul>
-                {view.duplicates.slice(0, 6).map((duplicate) => (
-                  <li key={duplicate.classSection}>
-                    {duplicate.classSection}:{' '}
-                    {duplicate.courses.map((course) => course.platformId).join(', ')}
+                {view.duplicates.lines.map(({ classSection, courses }) => (
+                  <li key={classSection}>
+                    {classSection}:{' '}
+                    {courses.map(({ id, platformId }, i) => (
+                      <span key={id}>
+                        {i > 0 && ', '}
+                        <Link className={leads} to={`/courses/${id}?show=history`}>
+                          {platformId}
+                        </Link>
+                      </span>
+                    ))}
                   </li>
                 ))}
               </ul>

@@ -1,0 +1,95 @@
+import { z } from 'zod'
+import { CheckResult, MendAction, Strength, WeaveGroup } from '@wickerframe/core'
+import { AsOf, type Routes } from './asked.ts'
+import { CourseSummary } from './courses.ts'
+
+/** What a course is named by wherever one stands among others. */
+export const NamedCourse = CourseSummary.pick({
+  id: true,
+  platformId: true,
+  code: true,
+  title: true,
+  classSections: true,
+})
+export type NamedCourse = z.output<typeof NamedCourse>
+
+/** A thing to mend first, with the first of the courses in which it stands. */
+export const MendFirstAction = MendAction.omit({ courses: true, owners: true }).extend({
+  count: z.number().describe('Courses in which it stands'),
+  people: z.number().describe('People whose move it is'),
+  courses: z.array(NamedCourse),
+})
+export type MendFirstAction = z.output<typeof MendFirstAction>
+
+/** A course of the weave: no more of it than is shown there, for there may be thousands. */
+export const ConformanceRow = z.strictObject({
+  id: z.number(),
+  platformId: z.string(),
+  code: z.string(),
+  title: z.string(),
+  classSections: z.array(z.string()),
+  department: z.string(),
+  weeks: z.number(),
+  /** What the template is called; empty: none. */
+  template: z.string(),
+  /** The name of who must act; empty: nobody teaches it. */
+  owner: z.string(),
+  readiness: CheckResult.shape['readiness'],
+  openMusts: z.number(),
+  openShoulds: z.number(),
+  /** A letter for each column of the weave, in their order. */
+  strands: z.string(),
+})
+export type ConformanceRow = z.output<typeof ConformanceRow>
+export const Conformance = z.strictObject({
+  asOf: z.string(),
+  groups: z.array(WeaveGroup),
+  rows: z.array(ConformanceRow),
+
+  /** Courses not judged as of this date yet. */
+  unchecked: z.number(),
+  mendFirst: z.array(MendFirstAction),
+  totals: z.strictObject({
+    courses: z.number(),
+    ready: z.number(),
+    openMusts: z.number(),
+    openShoulds: z.number(),
+    cannotTell: z.number(),
+  }),
+})
+export type Conformance = z.output<typeof Conformance>
+/** What is open at one crossing of the weave. */
+export const CrossingEvidence = z.strictObject({
+  findings: z.array(
+    z.strictObject({
+      fingerprint: z.string().describe('Of its first place there'),
+      title: z.string(),
+      strength: Strength,
+      message: z.string(),
+      evidence: z.array(z.string()),
+      places: z.number(),
+    }),
+  ),
+})
+export type CrossingEvidence = z.output<typeof CrossingEvidence>
+
+export const conformanceRoutes = {
+  conformance: {
+    method: 'get',
+    path: '/api/conformance',
+    summary: 'The weave over all courses as of a date',
+    may: 'see college',
+    query: AsOf,
+    answer: Conformance,
+  },
+  crossing: {
+    method: 'get',
+    path: '/api/courses/:course/crossing',
+    summary: 'What is open at one crossing of the weave',
+    may: 'see courses',
+    query: AsOf.extend({
+      column: z.string().min(1).max(300).describe('`week:2/overview`, or the group `week:2`'),
+    }),
+    answer: CrossingEvidence,
+  },
+} as const satisfies Routes

@@ -1,0 +1,82 @@
+import type { conformanceRoutes, ConformanceRow } from '@wickerframe/contract'
+import { findingsAtColumn, lettersAlong, weaveGroups, type Counts } from '@wickerframe/core'
+import { findCheck } from '../checks/checks.ts'
+import { courseIn } from '../courses/routes.ts'
+import type { HandlersOf } from '../http/handler.ts'
+import { notFound } from '../http/problem.ts'
+import { expectationOf } from '../rollouts/deploymentPlan.ts'
+import { actionsOver, checkedCourses } from './checkedCourses.ts'
+
+export const conformanceHandlers: HandlersOf<typeof conformanceRoutes> = {
+  conformance: async (handling) => {
+    const { asOf, courses, checks, templates } = await checkedCourses(handling)
+    const drawn = courses.flatMap((stored) => {
+      const check = checks.get(stored.summary.id)
+      return check && stored.summary.check
+        ? [{ summary: stored.summary, counted: stored.summary.check, crossings: check.crossings }]
+        : []
+    })
+    const groups = weaveGroups(
+      templates,
+      drawn.map(({ crossings }) => crossings),
+    )
+    const columns = groups.flatMap((group) => group.columns)
+    const rows = drawn.map(
+      ({ summary, counted: { readiness, counts }, crossings }): ConformanceRow => ({
+        id: summary.id,
+        platformId: summary.platformId,
+        code: summary.code,
+        title: summary.title,
+        classSections: summary.classSections,
+        department: summary.department,
+        weeks: summary.weeks,
+        template: summary.template?.title ?? '',
+        owner: summary.instructors.find(({ email }) => email === summary.owner)?.name ?? '',
+        readiness,
+        openMusts: counts.openMusts,
+        openShoulds: counts.openShoulds,
+        strands: lettersAlong(crossings, columns),
+      }),
+    )
+    const sum = (count: (counts: Counts) => number) =>
+      drawn.reduce((total, { counted }) => total + count(counted.counts), 0)
+    return {
+      asOf,
+      groups,
+      rows,
+      unchecked: courses.length - rows.length,
+      mendFirst: actionsOver(courses, checks, 6),
+      totals: {
+        courses: courses.length,
+        ready: rows.filter((row) => row.readiness === 'ready').length,
+        openMusts: sum((counts) => counts.openMusts),
+        openShoulds: sum((counts) => counts.openShoulds),
+        cannotTell: sum((counts) => counts.cannotTell),
+      },
+    }
+  },
+  crossing: async (handling) => {
+    const { pool, today, query } = handling
+    const stored = await courseIn(handling)
+    const template = await expectationOf(pool, stored)
+    const result = template && (await findCheck(pool, stored.summary.id, query.asOf ?? today))
+    if (!result) throw notFound('check of the course as of this date')
+    return {
+      findings: findingsAtColumn(result, template, query.column).flatMap((finding) => {
+        const [first] = finding.places
+        return first && finding.places.some(({ waived }) => waived === null)
+          ? [
+              {
+                fingerprint: first.fingerprint,
+                title: finding.title,
+                strength: finding.strength,
+                message: finding.message,
+                evidence: first.evidence.map(({ text }) => text),
+                places: finding.places.length,
+              },
+            ]
+          : []
+      }),
+    }
+  },
+}

@@ -1,0 +1,137 @@
+import type { CourseLine, CourseSummary, NotReadyLine, todayRoutes } from '@wickerframe/contract'
+import { byWhen, instructionalWeeks, isOpenMust, type Finding } from '@wickerframe/core'
+import { actionsOver, checkedCourses, namedCourse } from '../conformance/checkedCourses.ts'
+import type { StoredCourse } from '../courses/courses.ts'
+import { pendingFollowUps } from '../followUps/followUps.ts'
+import type { HandlersOf } from '../http/handler.ts'
+import { HttpProblem } from '../http/problem.ts'
+import { listRuns } from '../runs/runs.ts'
+import { listTerms } from '../terms/terms.ts'
+import { listWaiting } from './waiting.ts'
+
+const mostLines = 12
+
+const firstOf = <Line>(lines: readonly Line[]): { count: number; lines: Line[] } => ({
+  count: lines.length,
+  lines: lines.slice(0, mostLines),
+})
+
+const lineOf = (summary: CourseSummary): CourseLine => ({
+  ...namedCourse(summary),
+  owner: summary.instructors.find(({ email }) => email === summary.owner)?.name ?? '',
+})
+
+/** A course that is not ready: what students meet first, when, and what can be done about it; null for one that is. */
+const notReady = (
+  { summary, facts }: StoredCourse,
+  findings: readonly Finding[],
+  raised: ReadonlySet<string> | undefined,
+  today: string,
+): NotReadyLine | null => {
+  const musts = findings.filter(isOpenMust)
+  const weeks = instructionalWeeks({
+    term: facts.term,
+    nextTerm: facts.nextTerm,
+    session: facts.session,
+    count: facts.weeks,
+  })
+  const [first] = musts
+    .map((finding) => ({ finding, by: byWhen(finding, weeks, today) }))
+    .sort((a, b) => ((a.by ?? '') < (b.by ?? '') ? -1 : (a.by ?? '') > (b.by ?? '') ? 1 : 0))
+  if (!first) return null
+  const isMendable = ({ places }: Finding) => places.some(({ mend, waived }) => mend && !waived)
+  return {
+    ...lineOf(summary),
+    openMusts: musts.length,
+    first: first.finding.message,
+    by: first.by,
+    mends: musts.filter(isMendable).length,
+    toRaise: musts.filter(
+      (finding) =>
+        finding.mender === 'instructor' &&
+        !isMendable(finding) &&
+        finding.places.some(({ waived, fingerprint }) => !waived && !raised?.has(fingerprint)),
+    ).length,
+  }
+}
+
+const sooner = (a: NotReadyLine, b: NotReadyLine): number =>
+  (a.by ?? '') < (b.by ?? '') ? -1 : (a.by ?? '') > (b.by ?? '') ? 1 : b.openMusts - a.openMusts
+
+export const todayHandlers: HandlersOf<typeof todayRoutes> = {
+  today: async (handling) => {
+    const { pool, today, person } = handling
+    const { courses, checks } = await checkedCourses(handling)
+    const terms = await listTerms(pool)
+    const term =
+      terms.find((term) => term.firstDay <= today && today <= term.lastDay) ??
+      terms.find((term) => term.firstDay > today) ??
+      terms.at(-1)
+    if (!term) throw new HttpProblem(409, 'no-term', 'there is no term yet; add one first')
+    const weeks = instructionalWeeks({ term })
+    const ids = courses.map(({ summary }) => summary.id)
+    const byId = new Map(courses.map(({ summary }) => [summary.id, summary]))
+    const pending = await pendingFollowUps(pool, ids)
+    const bySection = new Map<string, CourseLine[]>()
+    for (const { summary } of courses)
+      for (const section of summary.classSections) {
+        const key = `${summary.code}, class section ${section}`
+        const known = bySection.get(key)
+        if (known) known.push(lineOf(summary))
+        else bySection.set(key, [lineOf(summary)])
+      }
+    const noTemplate = courses.filter(({ summary }) => summary.template === null)
+    return {
+      today,
+      term,
+      week: weeks.find((week) => week.first <= today && today <= week.last)?.number ?? null,
+      weeks: weeks.length,
+      notReady: firstOf(
+        courses
+          .flatMap((stored) => {
+            const { id } = stored.summary
+            return notReady(stored, checks.get(id)?.findings ?? [], pending.get(id), today) ?? []
+          })
+          .sort(sooner),
+      ),
+      waiting: firstOf(
+        (await listWaiting(pool, ids, today)).flatMap(({ courseId, ...waiting }) => {
+          const summary = byId.get(courseId)
+          return summary ? [{ ...lineOf(summary), ...waiting }] : []
+        }),
+      ),
+      comingDue: firstOf(
+        courses
+          .flatMap(({ summary }) => {
+            const coming = checks.get(summary.id)?.outlook.comingDue ?? []
+            const [first] = coming
+            const musts = coming.reduce((total, { count }) => total + count, 0)
+            return first ? [{ ...lineOf(summary), musts, on: first.on }] : []
+          })
+          .sort((a, b) => (a.on < b.on ? -1 : a.on > b.on ? 1 : b.musts - a.musts)),
+      ),
+      notBegun: firstOf(
+        courses.flatMap(({ summary }) =>
+          summary.state === 'deployed' && checks.get(summary.id)?.outlook.begun === false
+            ? [lineOf(summary)]
+            : [],
+        ),
+      ),
+      noTemplate: {
+        ...firstOf(noTemplate.map(({ summary }) => ({ ...lineOf(summary), state: summary.state }))),
+        all: noTemplate.map(({ summary }) => summary.id),
+      },
+      duplicates: firstOf(
+        [...bySection]
+          .filter(([, list]) => list.length > 1)
+          .map(([classSection, list]) => ({ classSection, courses: list })),
+      ),
+      failedRollouts: (await listRuns(pool, ['rollout'], person)).filter(
+        (run) => run.counts.failed > 0,
+      ),
+      mendFirst: actionsOver(courses, checks, 4),
+      checkedAsOf:
+        courses.find(({ summary }) => summary.check !== null)?.summary.check?.asOf ?? null,
+    }
+  },
+}
