@@ -1,5 +1,5 @@
 import type { WaitingLine } from '@wickerframe/contract'
-import { anyOf, rowsOf, type Database, type Value } from '@wickerframe/storage'
+import { anyOf, rowsOf, type Database } from '@wickerframe/storage'
 
 /** A line of what waits, by the course it is in. */
 export type Waiting = Pick<WaitingLine, 'what' | 'who' | 'about' | 'says' | 'on'> & {
@@ -17,40 +17,30 @@ export const listWaiting = (
   today: string,
 ): Promise<Waiting[]> => {
   const ids = anyOf(courseIds)
-  const each: { sql: string; values: Value[] }[] = [
-    {
-      sql: `SELECT 1 AS place, 'waiver-asked' AS what, course_id AS courseId, asked_by AS who,
-         reason AS about, '' AS says, until_date AS \`on\`, asked_at AS at
-       FROM waivers
-       WHERE state = 'asked' AND course_id IN ${ids.sql}`,
-      values: ids.values,
-    },
-    {
-      sql: `SELECT 2, 'answer', course_id, owner, message, answer, NULL, answered_at
-       FROM follow_ups
-       WHERE state = 'answered' AND course_id IN ${ids.sql}`,
-      values: ids.values,
-    },
-    {
-      sql: `SELECT 3, 'promise-passed', course_id, owner, message, answer, promised_for, answered_at
-       FROM follow_ups
-       WHERE state = 'promised' AND promised_for < ? AND course_id IN ${ids.sql}`,
-      values: [today, ...ids.values],
-    },
-    {
-      sql: `SELECT 4, 'waiver-ends', course_id, asked_by, reason, '', until_date, asked_at
-       FROM waivers
-       WHERE state = 'approved'
-         AND until_date BETWEEN ? AND DATE_ADD(?, INTERVAL ${daysBefore} DAY)
-         AND course_id IN ${ids.sql}`,
-      values: [today, today, ...ids.values],
-    },
-  ]
   return rowsOf(
     database,
     `SELECT what, courseId, who, about, says, \`on\`
-     FROM (${each.map(({ sql }) => sql).join(' UNION ALL ')}) AS waiting
+     FROM (
+       SELECT 1 AS place, 'waiver-asked' AS what, course_id AS courseId, asked_by AS who,
+         reason AS about, '' AS says, until_date AS \`on\`, asked_at AS at
+       FROM waivers
+       WHERE state = 'asked' AND course_id IN ${ids.sql}
+       UNION ALL
+       SELECT 2, 'answer', course_id, owner, message, answer, NULL, answered_at
+       FROM follow_ups
+       WHERE state = 'answered' AND course_id IN ${ids.sql}
+       UNION ALL
+       SELECT 3, 'promise-passed', course_id, owner, message, answer, promised_for, answered_at
+       FROM follow_ups
+       WHERE state = 'promised' AND promised_for < ? AND course_id IN ${ids.sql}
+       UNION ALL
+       SELECT 4, 'waiver-ends', course_id, asked_by, reason, '', until_date, asked_at
+       FROM waivers
+       WHERE state = 'approved'
+         AND until_date BETWEEN ? AND DATE_ADD(?, INTERVAL ${daysBefore} DAY)
+         AND course_id IN ${ids.sql}
+     ) AS waiting
      ORDER BY place, at, courseId`,
-    each.flatMap(({ values }) => values),
+    [...ids.values, ...ids.values, today, ...ids.values, today, today, ...ids.values],
   )
 }
