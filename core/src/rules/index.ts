@@ -1,3 +1,4 @@
+export { addressOfCriterion, successCriteria, type SuccessCriterion } from './wcag.ts'
 export { decisions } from './decisions.ts'
 export * from './context.ts'
 export * from './message.ts'

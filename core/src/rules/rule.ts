@@ -11,6 +11,7 @@ import type { ExpectedPart } from '../expand/index.ts'
 import type { Strength, Template } from '../template/index.ts'
 import type { CheckContext } from './context.ts'
 import type { Subject } from './subject.ts'
+import { withCriteria, type SuccessCriterion } from './wcag.ts'
 
 export const ruleGroups = [
   'structure',
@@ -97,6 +98,8 @@ export interface Rule<P extends z.ZodType = z.ZodType> {
   title: string
   /** What goes wrong, and for whom, when it is broken. */
   why: string
+  /** Success criteria of WCAG 2.2 that it rests on; they stand at the end of why it matters. */
+  wcag?: readonly SuccessCriterion[]
   /** What it does not tell, and why: whoever relies on it should know. */
   untold: string
   strength: Strength
@@ -131,7 +134,11 @@ export const defineRule = <P extends z.ZodType>(rule: Rule<P>): AnyRule => {
       return rule.parameters.parse(raw)
     return (usual ??= rule.parameters.parse({}))
   }
-  return { ...rest, run: (context, rawParameters) => check(context, parametersOf(rawParameters)) }
+  return {
+    ...rest,
+    why: withCriteria(rule.why, rule.wcag ?? []),
+    run: (context, rawParameters) => check(context, parametersOf(rawParameters)),
+  }
 }
 
 export const aboutPart = (part: ExpectedPart): Subject => ({ about: 'part', part })

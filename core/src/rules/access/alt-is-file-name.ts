@@ -16,7 +16,8 @@ export const altIsFileName = defineRule({
   id: 'alt-is-file-name',
   group: 'access',
   title: 'Alternative text says what the image shows',
-  why: 'A screen reader reads “DSC 0412 jpg” aloud, which tells nobody what is seen (WCAG 2.2, 1.1.1 Non-text content).',
+  why: 'A screen reader reads “DSC 0412 jpg” aloud, which tells nobody what is seen.',
+  wcag: ['1.1.1'],
   untold:
     'Whether a description is a good one: only a file’s or a camera’s name is known not to be. Empty descriptions are told by the rule for missing ones.',
   strength: 'should',

@@ -6,7 +6,8 @@ export const altMissing = defineRule({
   id: 'alt-missing',
   group: 'access',
   title: 'Images have alternative text',
-  why: 'Who does not see the image hears a file name or nothing at all (WCAG 2.2, 1.1.1 Non-text content).',
+  why: 'Who does not see the image hears a file name or nothing at all.',
+  wcag: ['1.1.1'],
   untold:
     'An image that is marked as decoration, or that a caption names. Whether the words are right is for people to say.',
   strength: 'must',

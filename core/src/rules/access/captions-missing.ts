@@ -5,7 +5,8 @@ export const captionsMissing = defineRule({
   id: 'captions-missing',
   group: 'access',
   title: 'Films have captions',
-  why: 'Who does not hear, or sits in a noisy engine room, misses what is said (WCAG 2.2, 1.2.2 Captions).',
+  why: 'Who does not hear, or sits in a noisy engine room, misses what is said.',
+  wcag: ['1.2.2'],
   untold:
     'Films of other places: whether they have captions is asked, not told, unless the text beside them says so or their host is listed. Sound without pictures is not looked at.',
   strength: 'must',

@@ -21,7 +21,8 @@ export const colourAlone = defineRule({
   id: 'colour-alone',
   group: 'access',
   title: 'Nothing is told by colour alone',
-  why: 'One in twelve men does not see which items “are in red” (WCAG 2.2, 1.4.1 Use of colour).',
+  why: 'One in twelve men does not see which items “are in red”.',
+  wcag: ['1.4.1'],
   untold:
     'Colours in a page that colours nothing itself: at sea red and green are words of the trade. Colours named in other languages than English are not known.',
   strength: 'should',

@@ -19,7 +19,8 @@ export const contrastInline = defineRule({
   id: 'contrast-inline',
   group: 'access',
   title: 'Coloured text can be read',
-  why: 'Yellow on white, or grey on grey, is lost on tired eyes, poor screens and in sunlight (WCAG 2.2, 1.4.3 Contrast).',
+  why: 'Yellow on white, or grey on grey, is lost on tired eyes, poor screens and in sunlight.',
+  wcag: ['1.4.3'],
   untold:
     'Colours that come from the platform’s own style: only what a page sets itself is known. Text over a picture is not measured.',
   strength: 'should',

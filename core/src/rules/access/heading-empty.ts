@@ -11,7 +11,8 @@ export const headingEmpty = defineRule({
   id: 'heading-empty',
   group: 'access',
   title: 'No heading is empty',
-  why: 'A screen reader announces a heading and then nothing; a list of headings has a hole (WCAG 2.2, 2.4.6 Headings and labels).',
+  why: 'A screen reader announces a heading and then nothing; a list of headings has a hole.',
+  wcag: ['2.4.6'],
   untold:
     'A heading that holds a described image: it is named. Headings that say too little are not told.',
   strength: 'should',

@@ -16,7 +16,8 @@ export const headingSkip = defineRule({
   id: 'heading-skip',
   group: 'access',
   title: 'Headings descend level by level',
-  why: 'People who move by headings lose their place where a level is left out, mostly chosen for its size (WCAG 2.2, 1.3.1 Info and relationships).',
+  why: 'People who move by headings lose their place where a level is left out, mostly chosen for its size.',
+  wcag: ['1.3.1'],
   untold:
     'The level of the first heading: it follows the page’s own title, whose level is the platform’s affair.',
   strength: 'should',

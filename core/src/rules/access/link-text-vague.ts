@@ -7,7 +7,8 @@ export const linkTextVague = defineRule({
   id: 'link-text-vague',
   group: 'access',
   title: 'Links say where they lead',
-  why: 'In a list of links “click here” stands five times, and nobody knows which is which (WCAG 2.2, 2.4.4 Link purpose).',
+  why: 'In a list of links “click here” stands five times, and nobody knows which is which.',
+  wcag: ['2.4.4'],
   untold:
     'The same link text for different places, and words of other languages than the listed phrases.',
   strength: 'should',

@@ -24,7 +24,8 @@ export const listFaked = defineRule({
   id: 'list-faked',
   group: 'access',
   title: 'Lists are lists',
-  why: 'Hyphens typed before lines look like a list and are read as one long breath (WCAG 2.2, 1.3.1 Info and relationships).',
+  why: 'Hyphens typed before lines look like a list and are read as one long breath.',
+  wcag: ['1.3.1'],
   untold: 'Two lines that begin alike, and lines that are numbered in a table or a list already.',
   strength: 'should',
   parameters: z.strictObject({

@@ -13,7 +13,8 @@ export const tableWithoutHeaders = defineRule({
   id: 'table-without-headers',
   group: 'access',
   title: 'Tables have header cells',
-  why: 'Cell by cell, a screen reader cannot say what a number belongs to (WCAG 2.2, 1.3.1 Info and relationships).',
+  why: 'Cell by cell, a screen reader cannot say what a number belongs to.',
+  wcag: ['1.3.1'],
   untold:
     'Tables that are declared to be layout, and tables of a single row or of fewer than four cells.',
   strength: 'should',

@@ -1,0 +1,3 @@
+export * from './formats.ts'
+export * from './report.ts'
+export * from './since.ts'
