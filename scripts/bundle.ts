@@ -10,6 +10,7 @@ const made = new Map<string, Promise<string>>()
 /** Programs that another one starts threads of: they stand beside it. */
 const threadsOf: Readonly<Record<string, readonly string[]>> = {
   'server/src/main.ts': ['server/src/fileProgram.ts'],
+  'cli/src/main.ts': ['cli/src/checkThread.ts'],
 }
 
 /**
@@ -39,7 +40,7 @@ const standsBeside = (path: string, importer: string): boolean => {
 }
 
 /** Programs with the packages of others inside as well: the command line starts far more often than they change. */
-const whole: ReadonlySet<string> = new Set(['cli/src/main.ts'])
+const whole: ReadonlySet<string> = new Set(['cli/src/main.ts', 'cli/src/checkThread.ts'])
 
 const write = async (script: string): Promise<string> => {
   const outfile = join(root, dirname(dirname(script)), 'dist', `${basename(script, '.ts')}.mjs`)
@@ -57,7 +58,7 @@ const write = async (script: string): Promise<string> => {
     ...(whole.has(script)
       ? {
           banner: {
-            js: "import { createRequire } from 'node:module'; const require = createRequire(import.meta.url);",
+            js: "import { createRequire as requireFrom } from 'node:module'; const require = requireFrom(import.meta.url);",
           },
         }
       : {}),

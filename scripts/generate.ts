@@ -3,6 +3,7 @@
  * With --check it writes nothing and fails when a committed file differs.
  */
 import { mkdirSync, readFileSync, writeFileSync, existsSync } from 'node:fs'
+import { ReportDocument } from '@wickerframe/interchange/report'
 import { dirname, join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import {
@@ -46,6 +47,7 @@ for (const [name, schema] of Object.entries({
   facts: Facts,
   course: Course,
   check: CheckResult,
+  report: ReportDocument,
   term: TermDocument,
   calendar: CalendarDocument,
   'name-context': NameContextDocument,

@@ -25,6 +25,7 @@ const run = async (...args: string[]) => {
     out: (text) => (out += text),
     error: (text) => (error += text),
     input: () => Promise.resolve(stdin),
+    now: () => new Date('2026-09-16T12:00:00Z'),
   })
   return { code, out, error }
 }

@@ -7,6 +7,8 @@ export const options = {
   on: { type: 'string' },
   format: { type: 'string' },
   pairs: { type: 'boolean' },
+  since: { type: 'string' },
+  jobs: { type: 'string' },
   context: { type: 'string' },
   infer: { type: 'boolean' },
   rules: { type: 'string' },
@@ -39,7 +41,12 @@ export interface Streams {
   error: (text: string) => void
   /** All of standard input. */
   input: () => Promise<Uint8Array>
+  now: () => Date
 }
 
-/** Runs, and gives the exit code. */
-export type Command = (values: Values, streams: Streams) => Promise<number>
+/** Runs, and gives the exit code. Only a command that takes files is given any. */
+export type Command = (
+  values: Values,
+  streams: Streams,
+  files: readonly string[],
+) => Promise<number>

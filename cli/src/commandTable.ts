@@ -5,6 +5,8 @@ interface CommandEntry {
   usage: readonly string[]
   about: string
   takes: readonly OptionName[]
+  /** Whether files and folders may follow it. */
+  takesFiles?: true
   /** Its code comes when it is run: help needs none of it. */
   load: () => Promise<Command>
 }
@@ -20,11 +22,14 @@ export const commandTable = {
   check: {
     usage: [
       '--template T.json --facts facts.json --course course.json',
-      '[--as-of YYYY-MM-DD] [--format text|json] [--pairs]',
+      '[--template T.json] [--facts facts.json] COURSE-OR-FOLDER ...',
+      '[--as-of YYYY-MM-DD] [--format text|json|html|csv|sarif|earl] [--pairs]',
+      '[--since earlier.json] [--jobs 2]',
     ],
     about:
-      'Checks a course against a template. Exits with 0: ready; 1: open musts; 3: no open must, but something could not be told.',
-    takes: ['template', 'facts', 'course', 'as-of', 'format', 'pairs'],
+      'Checks courses against their templates: one, or all that files and folders hold, on all cores. Beside NAME-course.json stand NAME-facts.json and NAME-template.json; where they do not, those given are taken. With --since, what is new and what is gone since an earlier --format json. Exits with 0: all ready; 1: open musts; 3: no open must, but something could not be told; 2: some could not be checked.',
+    takes: ['template', 'facts', 'course', 'as-of', 'format', 'pairs', 'since', 'jobs'],
+    takesFiles: true,
     load: async () => (await import('./commands/check.ts')).check,
   },
   rules: {
@@ -92,6 +97,7 @@ export const commandTable = {
 } as const satisfies Readonly<Record<string, CommandEntry>>
 
 export type CommandName = keyof typeof commandTable
+export const commandNamed = (name: CommandName): CommandEntry => commandTable[name]
 export const isCommandName = (name: string): name is CommandName =>
   Object.hasOwn(commandTable, name)
 

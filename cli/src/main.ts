@@ -1,16 +1,10 @@
-import { readFileSync } from 'node:fs'
 import { buffer } from 'node:stream/consumers'
 import { parseArgs } from 'node:util'
 import { options, type OptionName, type Streams } from './command.ts'
-import { commandTable, helpOf, helpOfAll, isCommandName } from './commandTable.ts'
+import { commandNamed, helpOf, helpOfAll, isCommandName } from './commandTable.ts'
 import { exitCode } from './exitCode.ts'
 import { Unusable } from './unusable.ts'
-
-const versionOf = (): string => {
-  // The same place, seen from the sources and from the bundle beside them.
-  const text = readFileSync(new URL('../package.json', import.meta.url), 'utf8')
-  return (JSON.parse(text) as { version: string }).version
-}
+import { versionOf } from './version.ts'
 
 const run = async (args: readonly string[], streams: Streams): Promise<number> => {
   let parsed
@@ -31,17 +25,21 @@ const run = async (args: readonly string[], streams: Streams): Promise<number> =
     streams.out(name === undefined ? helpOfAll() : helpOf(name))
     return exitCode.fine
   }
-  if (name === undefined || !isCommandName(name) || rest.length > 0)
+  if (
+    name === undefined ||
+    !isCommandName(name) ||
+    (rest.length > 0 && !commandNamed(name).takesFiles)
+  )
     throw new Unusable(
       `${name === undefined ? 'no command given' : `unknown command ${positionals.join(' ')}`}\n\n${helpOfAll()}`,
     )
-  const { load, takes } = commandTable[name]
+  const { load, takes } = commandNamed(name)
   const stranger = Object.keys(values).find(
     (option) => !takes.some((taken: OptionName) => taken === option),
   )
   if (stranger !== undefined)
     throw new Unusable(`${name} takes no --${stranger}\n\n${helpOf(name)}`)
-  return (await load())(values, { ...streams, input: readOnce(streams.input) })
+  return (await load())(values, { ...streams, input: readOnce(streams.input) }, rest)
 }
 
 /** Standard input is one thing: a command that asks for it twice was given `-` twice. */
@@ -59,6 +57,7 @@ const processStreams: Streams = {
   out: (text) => void process.stdout.write(text),
   error: (text) => void process.stderr.write(text),
   input: () => buffer(process.stdin),
+  now: () => new Date(),
 }
 
 /** Runs one command. @returns its exit code */

@@ -1,3 +1,5 @@
+import { CheckResult } from '@wickerframe/core'
+import { z } from 'zod'
 import { earlOf } from './earl.ts'
 import { pageOf } from './page.ts'
 import type { Report } from './report.ts'
@@ -7,12 +9,26 @@ import { csvOf } from './table.ts'
 const asJson = (value: object): string => `${JSON.stringify(value, null, 2)}\n`
 
 /** The checks themselves, and what could not be checked: what a later report is compared with. */
-export const jsonOf = ({ made, version, courses, failed }: Report) => ({
-  schema: 'wickerframe.report/1' as const,
+export const ReportDocument = z.strictObject({
+  schema: z.literal('wickerframe.report/1'),
+  made: z.iso.datetime(),
+  version: z.string(),
+  courses: z.array(CheckResult),
+  failed: z.array(
+    z.strictObject({
+      at: z.string().describe('Path or address of the course'),
+      message: z.string(),
+    }),
+  ),
+})
+export type ReportDocument = z.output<typeof ReportDocument>
+
+export const jsonOf = ({ made, version, courses, failed }: Report): ReportDocument => ({
+  schema: 'wickerframe.report/1',
   made,
   version,
   courses: courses.map(({ result }) => result),
-  failed,
+  failed: [...failed],
 })
 
 export interface ReportFormat {
