@@ -1,3 +1,4 @@
+export * from './bands.ts'
 export * from './capabilities.ts'
 export * from './password.ts'
 export * from './connector.ts'

@@ -94,14 +94,6 @@ export const courseRoutes = {
     may: 'see courses',
     answer: Facts,
   },
-  checkReport: {
-    method: 'get',
-    path: '/api/courses/:course/report',
-    summary: 'The check of a course as a JSON file',
-    may: 'see courses',
-    query: AsOf,
-    answer: CheckResult,
-  },
   putUnderVersion: {
     method: 'post',
     path: '/api/courses/:course/version',

@@ -18,6 +18,7 @@ import { nameRoutes } from './names.ts'
 import { outsideRoutes } from './outside.ts'
 import { pageRoutes } from './pages.ts'
 import { peopleRoutes } from './people.ts'
+import { reportRoutes } from './reports.ts'
 import { rolloutRoutes } from './rollouts.ts'
 import { rosterRoutes } from './roster.ts'
 import { runRoutes } from './runs.ts'
@@ -50,6 +51,7 @@ export * from './outside.ts'
 export * from './pages.ts'
 export * from './people.ts'
 export * from './plan.ts'
+export * from './reports.ts'
 export * from './rollouts.ts'
 export * from './roster.ts'
 export * from './runs.ts'
@@ -78,6 +80,7 @@ export const routes = {
   ...courseRoutes,
   ...coursePeopleRoutes,
   ...rosterRoutes,
+  ...reportRoutes,
   ...rolloutRoutes,
   ...standingRuleRoutes,
   ...runRoutes,

@@ -1,4 +1,5 @@
-import { placesOf, readinessWords, totalsOf, type Report, type ReportedPlace } from './report.ts'
+import type { Finding } from '@wickerframe/core'
+import { readinessWords, totalsOf, type Report } from './report.ts'
 
 const plain = (text: string): string =>
   text.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;').replace(/"/g, '&quot;')
@@ -35,29 +36,26 @@ const overview = ({ courses, failed }: Report): string =>
     )
     .join('')}</tbody></table>`
 
-const line = ({ finding, place, isNew }: ReportedPlace): string =>
-  `<tr><td><span class="${finding.strength}">${finding.strength}</span></td><td>${plain(place.message)}${isNew === true ? ' <strong>new</strong>' : ''}${place.waived ? `<p class="quiet">Waived${place.waived.until ? ` until ${place.waived.until}` : ''}: ${plain(place.waived.reason)}</p>` : ''}</td><td class="quiet">${plain(place.place.path.join(' › '))}</td><td class="quiet">${plain(finding.owner ?? `the ${finding.mender}`)}</td></tr>`
+/** A finding in a row, however many places it has; it says itself where else. */
+const line = (finding: Finding, fresh: ReadonlySet<string> | undefined): string => {
+  const [first] = finding.places
+  const waived = finding.places.every((place) => place.waived) ? first?.waived : null
+  const isNew = finding.places.some(({ fingerprint }) => fresh?.has(fingerprint))
+  return `<tr><td><span class="${finding.strength}">${finding.strength}</span>${finding.places.length > 1 ? ` × ${finding.places.length}` : ''}</td><td>${plain(finding.message)}${isNew ? ' <strong>new</strong>' : ''}${waived ? `<p class="quiet">Waived${waived.until ? ` until ${waived.until}` : ''}: ${plain(waived.reason)}</p>` : ''}</td><td class="quiet">${plain(first?.place.path.join(' › ') ?? '')}</td><td class="quiet">${plain(finding.owner ?? `the ${finding.mender}`)}</td></tr>`
+}
 
 const rank = { must: 0, should: 1, may: 2 } as const
 
 /** A report as a page of its own that prints well: no script, nothing fetched. */
 export const pageOf = (report: Report): string => {
-  const places = new Map<string, ReportedPlace[]>()
-  for (const place of placesOf(report)) {
-    const { id } = place.course.result.course
-    const known = places.get(id)
-    if (known) known.push(place)
-    else places.set(id, [place])
-  }
   const courses = report.courses.map(({ result }, i) => {
-    const lines = (places.get(result.course.id) ?? []).toSorted(
-      (a, b) => rank[a.finding.strength] - rank[b.finding.strength],
-    )
+    const lines = result.findings.toSorted((a, b) => rank[a.strength] - rank[b.strength])
+    const fresh = report.since?.fresh.get(result.course.id)
     const gone = report.since?.gone.get(result.course.id) ?? []
     return `<section id="course-${i}"><h2>${plain(result.course.name)}</h2><p class="quiet">${plain(result.template.title)}${result.template.version === null ? '' : `, version ${result.template.version}`} · as of ${result.asOf} · ${readinessWords[result.readiness]} · ${result.counts.met} of ${result.counts.requirements} requirements met</p>${
       lines.length === 0
         ? '<p>Nothing to mend.</p>'
-        : `<table><thead><tr><th>Strength</th><th>What</th><th>Where</th><th>Whose move</th></tr></thead><tbody>${lines.map(line).join('')}</tbody></table>`
+        : `<table><thead><tr><th>Strength</th><th>What</th><th>Where</th><th>Whose move</th></tr></thead><tbody>${lines.map((finding) => line(finding, fresh)).join('')}</tbody></table>`
     }${gone.length > 0 ? `<p>Gone since ${report.since?.asOf ?? ''}:</p><ul>${gone.map(({ message }) => `<li>${plain(message)}</li>`).join('')}</ul>` : ''}</section>`
   })
   return `<!doctype html><html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width"><title>${plain(report.title)}</title><style>${style}</style></head><body><main><h1>${plain(report.title)}</h1><p>${summary(report)}</p><p class="quiet">Made ${report.made.slice(0, 16).replace('T', ' ')} UTC by Wickerframe ${plain(report.version)}.</p>${overview(report)}${courses.join('')}</main></body></html>`

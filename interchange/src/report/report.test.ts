@@ -174,7 +174,7 @@ describe('a page to print', () => {
   }
   const walk = (node: Tree): Tree[] => [node, ...(node.childNodes ?? []).flatMap(walk)]
   const tree = walk(parse(pageOf(report)) as unknown as Tree)
-  it('tells every place, and runs and fetches nothing', () => {
+  it('tells every finding, and runs and fetches nothing', () => {
     expect(
       tree.filter(({ nodeName }) => /^(script|img|link|iframe|object)$/.test(nodeName)),
     ).toEqual([])
@@ -182,8 +182,9 @@ describe('a page to print', () => {
       'onclick',
     )
     const words = tree.map(({ value }) => value ?? '').join('\u241f')
-    for (const { place } of places) expect(words).toContain(place.message.replaceAll('\r\n', '\n'))
-    expect(words).toContain('<script>alert(1)</script>')
+    for (const { finding } of places)
+      expect(words).toContain(finding.message.replaceAll('\r\n', '\n'))
+    expect(words).toContain('@NAV & "110" <Coastal>')
   })
   it('has a heading for each course, to which the overview leads', () => {
     const ids = tree.flatMap(({ attrs }) => attrs ?? []).filter(({ name }) => name === 'id')

@@ -169,18 +169,6 @@ describe('the weave', () => {
   })
 })
 
-describe('today', () => {
-  it('tells the week, what is not ready and why, and class sections that two courses have', async () => {
-    await college.readWith(hideWelcome)
-    const { body } = await college.people.designer.get('/api/today')
-    expect(body).toMatchObject({ week: 3, weeks: 8, term: { code: 'autumn-2026' } })
-    expect(body.notReady).toMatchObject([
-      { course: { id: college.course }, first: expect.stringContaining('Welcome') },
-    ])
-    expect(body.duplicates[0].classSection).toBe('NAV 110, class section 01')
-  })
-})
-
 describe('a page', () => {
   const pageId = async () => {
     const page = everyCourseItem((await college.detail()).snapshot as Course).find(

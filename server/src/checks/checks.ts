@@ -9,7 +9,14 @@ import {
   type Outlook,
   type Strand,
 } from '@wickerframe/core'
-import { change, firstRow, rowsOf, type Database, institutionNow } from '@wickerframe/storage'
+import {
+  anyOf,
+  change,
+  firstRow,
+  rowsOf,
+  type Database,
+  institutionNow,
+} from '@wickerframe/storage'
 import { instantOfRow } from '../moment.ts'
 
 /** A result to be kept, with the question it answers. */
@@ -62,37 +69,81 @@ export const storeChecks = async (
   )
 }
 
+interface ResultRow {
+  course_id: number
+  as_of: string
+  holds_from: string | null
+  holds_until: string | null
+  readiness: CheckResult['readiness']
+  counts: string
+  findings: string
+  rest: string
+}
+const resultOf = (row: ResultRow): CheckResult =>
+  ({
+    ...JSON.parse(row.rest),
+    asOf: row.as_of,
+    holds: { from: row.holds_from, until: row.holds_until },
+    readiness: row.readiness,
+    counts: JSON.parse(row.counts),
+    findings: JSON.parse(row.findings),
+  }) as CheckResult
+
 /** The latest result of a course that holds on a date. */
 export const findCheck = async (
   database: Database,
   courseId: number,
   asOf: string,
 ): Promise<CheckResult | null> => {
-  const row = await firstRow<{
-    as_of: string
-    holds_from: string | null
-    holds_until: string | null
-    readiness: CheckResult['readiness']
-    counts: string
-    findings: string
-    rest: string
-  }>(
+  const row = await firstRow<ResultRow>(
     database,
-    `SELECT as_of, holds_from, holds_until, readiness, counts, findings, rest
+    `SELECT course_id, as_of, holds_from, holds_until, readiness, counts, findings, rest
      FROM check_results
      WHERE id = ${currentCheckOf('?')}`,
     [courseId, asOf, asOf],
   )
-  if (!row) return null
-  return {
-    ...JSON.parse(row.rest),
-    asOf,
-    holds: { from: row.holds_from, until: row.holds_until },
-    readiness: row.readiness,
-    counts: JSON.parse(row.counts),
-    findings: JSON.parse(row.findings),
-  } as CheckResult
+  return row && { ...resultOf(row), asOf }
 }
+
+const coursesAtOnce = 50
+
+/**
+ * What the latest results of these courses tell that hold on a date: findings and what could not be told. What passed, what is
+ * not due yet and the pairs are left out. Read some courses at a time, so that others are served between them.
+ */
+export const listTold = async (
+  database: Database,
+  courseIds: readonly number[],
+  asOf: string,
+): Promise<Map<number, CheckResult>> => {
+  const told = new Map<number, CheckResult>()
+  for (let from = 0; from < courseIds.length; from += coursesAtOnce) {
+    const ids = anyOf(courseIds.slice(from, from + coursesAtOnce))
+    for (const row of await resultRows(database, ids, asOf)) {
+      const result = { ...resultOf(row), asOf }
+      const outcomes = result.outcomes.filter(
+        ({ outcome }) => outcome === 'failed' || outcome === 'cannot-tell',
+      )
+      told.set(row.course_id, { ...result, pairs: [], outcomes })
+    }
+  }
+  return told
+}
+
+const resultRows = (
+  database: Database,
+  ids: ReturnType<typeof anyOf>,
+  asOf: string,
+): Promise<ResultRow[]> =>
+  rowsOf(
+    database,
+    `SELECT check_results.course_id, check_results.as_of, holds_from, holds_until, readiness,
+       counts, findings, rest
+     FROM courses
+     JOIN check_results ON check_results.id = ${currentCheckOf('courses.id')}
+     WHERE courses.id IN ${ids.sql}`,
+    [asOf, asOf, ...ids.values],
+  )
 
 export interface CheckDigest {
   courseId: number

@@ -104,15 +104,6 @@ export const courseHandlers: HandlersOf<typeof courseRoutes> = {
     }
   },
   factsOfCourse: async (handling) => (await courseIn(handling)).facts,
-  checkReport: async (handling) => {
-    const { pool, response, today, query } = handling
-    const stored = await courseIn(handling)
-    const result = await findCheck(pool, stored.summary.id, query.asOf ?? today)
-    if (!result)
-      throw new HttpProblem(404, 'not-checked', 'the course has not been checked as of this date')
-    response.attachment(`check-${stored.summary.platformId}-${result.asOf}.json`)
-    return result
-  },
   putUnderVersion: async (handling) => {
     const { pool, person, body } = handling
     const stored = await courseIn(handling)

@@ -10,6 +10,7 @@ import { joinHandlers } from '../joins/routes.ts'
 import { waiverHandlers } from '../waivers/routes.ts'
 import { checkHandlers } from '../checks/routes.ts'
 import { conformanceHandlers } from '../conformance/routes.ts'
+import { reportHandlers } from '../reports/routes.ts'
 import { todayHandlers } from '../today/routes.ts'
 import { coursePeopleHandlers } from '../courses/coursePeopleRoutes.ts'
 import { courseHandlers } from '../courses/routes.ts'
@@ -52,6 +53,7 @@ const handlers: HandlersOf<typeof routes> = {
   ...runHandlers,
   ...checkHandlers,
   ...conformanceHandlers,
+  ...reportHandlers,
   ...todayHandlers,
   ...joinHandlers,
   ...waiverHandlers,

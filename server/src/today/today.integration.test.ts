@@ -1,6 +1,7 @@
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import type { TodayView } from '@wickerframe/contract'
 import { everyCourseItem, type Course } from '@wickerframe/core'
+import { exampleCourse } from '@wickerframe/core/testing'
 import { markHeldAnew } from '../checks/heldAnew.ts'
 import { setRoles } from '../people/people.ts'
 import { startCheckedCollege, type CheckedCollege } from '../testing/privateCollege.testing.ts'
@@ -45,8 +46,25 @@ describe('today', () => {
       ],
     })
     expect(notReady.lines[0]?.classSections).not.toEqual([])
+    const { week, weeks, term, duplicates } = await today()
+    expect([week, weeks, term.code]).toEqual([3, 8, 'autumn-2026'])
+    expect(duplicates.count).toBe(0)
     await college.readWith()
     expect((await today()).notReady).toEqual({ count: 0, lines: [] })
+  })
+  it('tells class sections that two courses have', async () => {
+    const other = await college.addCourse({ ...exampleCourse().course, id: 'again' })
+    expect((await today()).duplicates.lines).toMatchObject([
+      {
+        classSection: 'NAV 110, class section 01',
+        courses: [{ id: college.course }, { id: other }],
+      },
+    ])
+    await college.pool.query(
+      `DELETE FROM courses
+      WHERE id = ?`,
+      [other],
+    )
   })
   it('says by which day students meet what is not in order in a later week', async () => {
     await college.readWith(muteWeek6)

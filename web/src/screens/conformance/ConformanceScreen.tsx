@@ -2,14 +2,16 @@ import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { useCallback, useEffect, useMemo, useState } from 'react'
 import { Link } from 'react-router'
 import type { Me } from '@wickerframe/contract'
+import { bandings, type Banding } from '@wickerframe/contract/bands'
 import { may } from '@wickerframe/contract/capabilities'
-import { call } from '../../api/client.ts'
+import { addressOf, call } from '../../api/client.ts'
 import { useConformance, useRun } from '../../api/queries.ts'
 import { Button, Choice, Page, Pick, plural, Problem, Waiting } from '../../controls/controls.tsx'
+import { ReportMenu } from '../../controls/ReportMenu.tsx'
 import { tellApart } from '../../controls/tellApart.ts'
 import { useAddress } from '../../shell/useAddress.ts'
 import { MendFirst } from './MendFirst.tsx'
-import { bandings, bandsOf, orders, type Banding } from './weave/bands.ts'
+import { bandsOf, orders } from './weave/bands.ts'
 import { Evidence } from './weave/Evidence.tsx'
 import { layoutOf, weeksNear } from './weave/layout.ts'
 import { Legend } from './weave/Legend.tsx'
@@ -136,6 +138,8 @@ export const ConformanceScreen = ({ me }: { me: Me }) => {
       </Page>
     )
 
+  // Somebody who opened bands looks at these.
+  const ofBands = opened === null || opened === '-' ? null : opened
   // What was pressed stays beside the weave until something else is; what is only pointed at, while it is.
   const shown = pressed ?? looked
   const mayCheck = may(me, 'check courses')
@@ -221,7 +225,21 @@ export const ConformanceScreen = ({ me }: { me: Me }) => {
             only what is open
           </Choice>
         </div>
-        <div className="flex gap-4">
+        <div className="flex items-baseline gap-4">
+          <ReportMenu
+            label={ofBands === null ? 'report' : 'report of the open bands'}
+            addressOf={(format) =>
+              addressOf('collegeReport', {
+                query: {
+                  asOf,
+                  format,
+                  by: banding,
+                  shown: onlyOpen ? 'open' : 'all',
+                  ...(ofBands === null ? {} : { of: ofBands }),
+                },
+              })
+            }
+          />
           <Pick
             inline
             label="Courses sorted by"

@@ -5,6 +5,7 @@ import type { CourseDetail, MeInCourse } from '@wickerframe/contract'
 import { may } from '@wickerframe/contract/capabilities'
 import { addressOf } from '../../api/client.ts'
 import { Button, Moment } from '../../controls/controls.tsx'
+import { ReportMenu } from '../../controls/ReportMenu.tsx'
 import { useAddress } from '../../shell/useAddress.ts'
 import { CheckOnly } from './CheckOnly.tsx'
 import { CourseCalendarTab } from './CourseCalendarTab.tsx'
@@ -88,8 +89,8 @@ export const CourseTabs = ({
 }
 
 const Standing = ({ course, me, asOf }: { course: CourseDetail; me: MeInCourse; asOf: string }) => (
-  <p className="text-ink-2" role="status">
-    {standingWords(course.result)} ·{' '}
+  <p className="text-ink-2">
+    <span role="status">{standingWords(course.result)}</span> ·{' '}
     {course.readAt ? (
       <>
         read <Moment at={course.readAt} today={me.today} />
@@ -101,12 +102,12 @@ const Standing = ({ course, me, asOf }: { course: CourseDetail; me: MeInCourse; 
       <>
         {' '}
         ·{' '}
-        <a
-          className="text-tide underline"
-          href={addressOf('checkReport', { at: { course: course.id }, query: { asOf } })}
-        >
-          export
-        </a>
+        <ReportMenu
+          label="report"
+          addressOf={(format) =>
+            addressOf('courseReport', { at: { course: course.id }, query: { asOf, format } })
+          }
+        />
       </>
     )}
   </p>

@@ -1,8 +1,5 @@
+import { bandOf, type Banding } from '@wickerframe/contract/bands'
 import type { ConformanceRow } from '@wickerframe/contract'
-
-/** What courses stand together by. */
-export const bandings = ['department', 'template', 'instructor', 'length'] as const
-export type Banding = (typeof bandings)[number]
 
 export const orders = ['musts', 'shoulds', 'code'] as const
 export type Order = (typeof orders)[number]
@@ -20,13 +17,6 @@ export interface Band {
 export interface OpenAt {
   must: number
   should: number
-}
-
-const bandOf: Readonly<Record<Banding, (row: ConformanceRow) => string>> = {
-  department: ({ department }) => department,
-  template: ({ template }) => template || 'no template',
-  instructor: ({ owner }) => owner || 'nobody',
-  length: ({ weeks }) => `${String(weeks)} weeks`,
 }
 
 const before = (a: string, b: string): number =>
