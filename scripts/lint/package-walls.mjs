@@ -84,7 +84,11 @@ export const packageWalls = {
       }
       const name = packageName(specifier)
       if (name === `@wickerframe/${own}`) report('itself')
-      else if (!walls.packages.has(name) && !(tool && name in walls.forTests))
+      // A standard may be there as types alone: a test holds what we write against them.
+      else if (
+        !walls.packages.has(name) &&
+        !(tool && (name in walls.forTests || `@types/${name}` in walls.forTests))
+      )
         report('unknown', { name })
     }
     const source = (node) => {

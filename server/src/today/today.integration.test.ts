@@ -62,7 +62,7 @@ describe('today', () => {
     ])
     await college.pool.query(
       `DELETE FROM courses
-      WHERE id = ?`,
+       WHERE id = ?`,
       [other],
     )
   })
