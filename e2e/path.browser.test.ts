@@ -98,6 +98,8 @@ describe('every screen', () => {
     ['a rollout', '/rollouts/1', 'What came of it'],
     ['next term', '/rollouts/next-term', 'What comes along'],
     ['the weave', '/conformance', 'Mend first'],
+    ['day by day', '/conformance/days', 'Bands by'],
+    ['a course, its history', '/courses/3?show=history', 'when each came and went'],
     ['terms', '/terms', 'Autumn 2026'],
     ['a term', '/terms/autumn-2026', 'What saving would change'],
     ['a new term', '/terms/new', 'Make term'],

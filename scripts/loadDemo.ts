@@ -19,6 +19,7 @@ import {
   topicsFor,
   workshopStandard,
 } from '@wickerframe/demo'
+import { inventHistory } from './demoHistory.ts'
 import { readRoster } from '@wickerframe/interchange'
 import { connectorClient, type Answer } from '@wickerframe/server/connector/client'
 import { listCourses } from '@wickerframe/server/courses/courses'
@@ -266,6 +267,7 @@ export const loadDemo = async (
       }),
       'done',
     )
+    await inventHistory(pool, shared?.facts.term.firstDay ?? today)
     await pool.execute(
       `INSERT INTO audit (at, who, what, subject)
        VALUES (${institutionNow}, 'demo', 'demo loaded', 'college')`,

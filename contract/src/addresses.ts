@@ -97,6 +97,8 @@ export const addresses = {
   conformance: { method: 'get', path: '/api/conformance' },
   crossing: { method: 'get', path: '/api/courses/:course/crossing' },
   today: { method: 'get', path: '/api/today' },
+  collegeHistory: { method: 'get', path: '/api/history' },
+  courseStanding: { method: 'get', path: '/api/courses/:course/standing' },
   joinPair: { method: 'post', path: '/api/courses/:course/joins' },
   askWaiver: { method: 'post', path: '/api/courses/:course/waivers' },
   decideWaiver: { method: 'post', path: '/api/courses/:course/waivers/:waiver' },

@@ -8,6 +8,7 @@ import { coursePeopleRoutes } from './coursePeople.ts'
 import { courseRoutes } from './courses.ts'
 import { followUpRoutes } from './followUps.ts'
 import { healthRoutes } from './health.ts'
+import { historyRoutes } from './history.ts'
 import { joinRoutes } from './joins.ts'
 import { libraryRoutes } from './library.ts'
 import { madeCourseRoutes } from './madeCourses.ts'
@@ -40,6 +41,7 @@ export * from './coursePeople.ts'
 export * from './courses.ts'
 export * from './followUps.ts'
 export * from './health.ts'
+export * from './history.ts'
 export * from './joins.ts'
 export * from './library.ts'
 export * from './madeCourses.ts'
@@ -87,6 +89,7 @@ export const routes = {
   ...checkRoutes,
   ...conformanceRoutes,
   ...todayRoutes,
+  ...historyRoutes,
   ...joinRoutes,
   ...waiverRoutes,
   ...followUpRoutes,

@@ -1,3 +1,4 @@
+export * from './readinessByDay.ts'
 export * from './byWhen.ts'
 export * from './mendFirst.ts'
 export * from './weave.ts'

@@ -18,6 +18,7 @@ import { settleFollowUps } from '../followUps/followUps.ts'
 import { joinsOf } from '../joins/joins.ts'
 import { notThisWeekOf } from '../waivers/notThisWeek.ts'
 import { findCheck, storeChecks } from './checks.ts'
+import { keepHistory, notKept, type ToldToday } from '../history/keptHistory.ts'
 import { checkStamps, reuseChecks } from './reusedChecks.ts'
 import { findClashes } from '../courses/cohort.ts'
 import { courseHistories } from '../courses/courseHistory.ts'
@@ -144,7 +145,7 @@ type CheckMade =
   /** Something failed on the way; it may be asked again. */
   | { state: 'failed'; message: string }
   /** The very same question was answered before; that answer is now the latest. */
-  | { state: 'known' }
+  | { state: 'known'; resultId: number }
   | Checked
 interface Checked {
   state: 'checked'
@@ -201,12 +202,25 @@ const storeChecksMade = async (
   const told = [...checksMade].flatMap(([courseId, { state }]) =>
     state === 'checked' || state === 'known' ? [courseId] : [],
   )
-  await settleFollowUps(database, told, async (courseId) => {
+  const resultIn = async (courseId: number): Promise<CheckResult | null> => {
     const made = checksMade.get(courseId)
-    return placesOf(
-      made?.state === 'checked' ? made.result : await findCheck(database, courseId, today),
-    )
-  })
+    return made?.state === 'checked' ? made.result : findCheck(database, courseId, today)
+  }
+  await settleFollowUps(database, told, async (courseId) => placesOf(await resultIn(courseId)))
+  const known = new Map(
+    [...checksMade].flatMap(([courseId, made]) =>
+      made.state === 'known' ? [[courseId, made.resultId] as const] : [],
+    ),
+  )
+  const anew = new Set(known.size > 0 ? await notKept(database, known) : [])
+  const toKeep: ToldToday[] = []
+  for (const courseId of told) {
+    const resultId = known.get(courseId) ?? null
+    if (resultId !== null && !anew.has(courseId)) continue
+    const result = await resultIn(courseId)
+    if (result) toKeep.push({ courseId, resultId, result })
+  }
+  await keepHistory(database, toKeep, today)
 }
 
 /**
@@ -223,10 +237,13 @@ export const checkCourses = async (
   const keys = await questionsOf(pool, courses, surroundings)
   const known = await reuseChecks(pool, keys, asOf)
   const checksMade = new Map<number, CheckMade>(
-    courses.map((stored) => [
-      idOf(stored),
-      { state: known.has(idOf(stored)) ? 'known' : 'no-template' },
-    ]),
+    courses.map((stored) => {
+      const resultId = known.get(idOf(stored))
+      return [
+        idOf(stored),
+        resultId === undefined ? { state: 'no-template' } : { state: 'known', resultId },
+      ]
+    }),
   )
   if (known.size > 0)
     await inTransaction(pool, (database) => storeChecksMade(database, checksMade, asOf, today))

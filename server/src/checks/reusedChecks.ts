@@ -30,12 +30,13 @@ export const checkStamps = async (database: Database, courseIds: readonly number
 /**
  * Which of these very questions were answered before, for an as-of date in the answer's interval. Such an answer becomes the latest.
  * @param keys the question by the course it is about
+ * @returns the id of the answer by the course
  */
 export const reuseChecks = async (
   database: Database,
   keys: ReadonlyMap<number, string>,
   asOf: string,
-): Promise<Set<number>> => {
+): Promise<Map<number, number>> => {
   const rows = await findAnswered(database, keys, asOf)
   const latest = new Map(
     rows.flatMap((row) =>
@@ -43,7 +44,7 @@ export const reuseChecks = async (
     ),
   )
   if (latest.size > 0) await makeLatest(database, [...latest.values()])
-  return new Set(latest.keys())
+  return latest
 }
 
 const findAnswered = (database: Database, keys: ReadonlyMap<number, string>, asOf: string) => {

@@ -5,6 +5,7 @@ import { courseIn } from '../courses/routes.ts'
 import type { HandlersOf } from '../http/handler.ts'
 import { notFound } from '../http/problem.ts'
 import { expectationOf } from '../rollouts/deploymentPlan.ts'
+import { ownerName } from './bandOfCourse.ts'
 import { actionsOver, checkedCourses } from './checkedCourses.ts'
 
 export const conformanceHandlers: HandlersOf<typeof conformanceRoutes> = {
@@ -31,7 +32,7 @@ export const conformanceHandlers: HandlersOf<typeof conformanceRoutes> = {
         department: summary.department,
         weeks: summary.weeks,
         template: summary.template?.title ?? '',
-        owner: summary.instructors.find(({ email }) => email === summary.owner)?.name ?? '',
+        owner: ownerName(summary),
         readiness,
         openMusts: counts.openMusts,
         openShoulds: counts.openShoulds,

@@ -10,6 +10,7 @@ import { joinHandlers } from '../joins/routes.ts'
 import { waiverHandlers } from '../waivers/routes.ts'
 import { checkHandlers } from '../checks/routes.ts'
 import { conformanceHandlers } from '../conformance/routes.ts'
+import { historyHandlers } from '../history/routes.ts'
 import { reportHandlers } from '../reports/routes.ts'
 import { todayHandlers } from '../today/routes.ts'
 import { coursePeopleHandlers } from '../courses/coursePeopleRoutes.ts'
@@ -53,6 +54,7 @@ const handlers: HandlersOf<typeof routes> = {
   ...runHandlers,
   ...checkHandlers,
   ...conformanceHandlers,
+  ...historyHandlers,
   ...reportHandlers,
   ...todayHandlers,
   ...joinHandlers,

@@ -1,20 +1,13 @@
 import type { Response } from 'express'
-import {
-  bandOf,
-  type CourseSummary,
-  type ReportFormatName,
-  type reportRoutes,
-} from '@wickerframe/contract'
+import { type CourseSummary, type ReportFormatName, type reportRoutes } from '@wickerframe/contract'
 import { reportFormats, type Report, type ReportedCourse } from '@wickerframe/interchange/report'
 import { findCheck, listTold } from '../checks/checks.ts'
+import { bandOfCourse, ownerName } from '../conformance/bandOfCourse.ts'
 import { listCourses } from '../courses/courses.ts'
 import { courseIn } from '../courses/routes.ts'
 import { hasAnswered, type HandlersOf, type Situation } from '../http/handler.ts'
 import { HttpProblem } from '../http/problem.ts'
 import { versionOf } from '../version.ts'
-
-const ownerName = ({ instructors, owner }: CourseSummary): string =>
-  instructors.find(({ email }) => email === owner)?.name ?? ''
 
 const reportOf = (
   { now }: Situation,
@@ -80,11 +73,9 @@ export const reportHandlers: HandlersOf<typeof reportRoutes> = {
     const courses = (await listCourses(pool, person, asOf)).filter(({ summary }) => {
       if (summary.status !== 'teaching' || summary.check === null) return false
       const { openMusts, openShoulds } = summary.check.counts
-      const { department, weeks, template } = summary
-      const row = { department, weeks, template: template?.title ?? '', owner: ownerName(summary) }
       return (
         (query.shown === 'all' || openMusts + openShoulds > 0) &&
-        (bands?.has(bandOf[query.by](row)) ?? true)
+        (bands?.has(bandOfCourse(summary, query.by)) ?? true)
       )
     })
     if (courses.length === 0)

@@ -1,5 +1,6 @@
 import type { CourseLine, CourseSummary, NotReadyLine, todayRoutes } from '@wickerframe/contract'
 import { byWhen, instructionalWeeks, isOpenMust, type Finding } from '@wickerframe/core'
+import { ownerName } from '../conformance/bandOfCourse.ts'
 import { actionsOver, checkedCourses, namedCourse } from '../conformance/checkedCourses.ts'
 import type { StoredCourse } from '../courses/courses.ts'
 import { pendingFollowUps } from '../followUps/followUps.ts'
@@ -18,7 +19,7 @@ const firstOf = <Line>(lines: readonly Line[]): { count: number; lines: Line[] }
 
 const lineOf = (summary: CourseSummary): CourseLine => ({
   ...namedCourse(summary),
-  owner: summary.instructors.find(({ email }) => email === summary.owner)?.name ?? '',
+  owner: ownerName(summary),
 })
 
 /** A course that is not ready: what students meet first, when, and what can be done about it; null for one that is. */

@@ -26,6 +26,9 @@ const RunScreen = screenOnDemand(async () => (await import('./rollouts/RunScreen
 const TemplatesScreen = screenOnDemand(
   async () => (await import('./templates/TemplatesScreen.tsx')).TemplatesScreen,
 )
+const HistoryScreen = screenOnDemand(
+  async () => (await import('./conformance/history/HistoryScreen.tsx')).HistoryScreen,
+)
 const TodayScreen = screenOnDemand(
   async () => (await import('./today/TodayScreen.tsx')).TodayScreen,
 )
@@ -103,6 +106,7 @@ export const screens: readonly Screen[] = [
     needs: 'see college',
     show: (me) => <ConformanceScreen me={me} />,
   },
+  { path: '/conformance/days', needs: 'see college', show: () => <HistoryScreen /> },
   { path: '/conformance/mends', needs: 'mend courses', show: () => <MendsScreen /> },
   {
     path: '/library',

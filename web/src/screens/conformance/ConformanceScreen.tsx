@@ -180,7 +180,10 @@ export const ConformanceScreen = ({ me }: { me: Me }) => {
       }
     >
       <p className="text-ink-2">
-        The weave: one row for each course, one strand for each thing its template asks.
+        The weave: one row for each course, one strand for each thing its template asks.{' '}
+        <Link className="text-tide underline underline-offset-2" to="/conformance/days">
+          Day by day
+        </Link>
       </p>
       <Problem error={check.error} />
       <div className="mt-3 flex flex-wrap items-end justify-between gap-x-10 gap-y-3">

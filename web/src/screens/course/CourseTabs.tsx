@@ -9,6 +9,7 @@ import { ReportMenu } from '../../controls/ReportMenu.tsx'
 import { useAddress } from '../../shell/useAddress.ts'
 import { CheckOnly } from './CheckOnly.tsx'
 import { CourseCalendarTab } from './CourseCalendarTab.tsx'
+import { CourseStanding } from './CourseStanding.tsx'
 import { CourseHistory, NewerVersion } from './CourseHistory.tsx'
 import { CoursePages } from './CoursePages.tsx'
 import { IntoAnother } from './IntoAnother.tsx'
@@ -82,6 +83,7 @@ export const CourseTabs = ({
       </Tabs.Content>
       <Tabs.Content value="history" className="mt-3">
         {may(me, 'keep courses') && <Keeping course={course} />}
+        <CourseStanding courseId={course.id} today={me.today} />
         <CourseHistory course={course} />
       </Tabs.Content>
     </Tabs.Root>

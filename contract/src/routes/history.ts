@@ -1,0 +1,46 @@
+import { z } from 'zod'
+import { FindingSpell, PlainDate, ReadinessChange, ReadinessDay } from '@wickerframe/core'
+import { bandings } from '../bands.ts'
+import type { Routes } from './asked.ts'
+
+/** How the courses of the term stood day by day. */
+export const CollegeHistory = z.strictObject({
+  from: PlainDate,
+  until: PlainDate,
+  college: z.array(ReadinessDay),
+  bands: z.array(
+    z.strictObject({ title: z.string(), courses: z.number(), days: z.array(ReadinessDay) }),
+  ),
+  /** Days from opening to ready, of the courses that became ready, the fewest first. */
+  daysToReady: z.array(z.number()),
+  /** Courses whose opening has come and that never were ready. */
+  neverReady: z.number(),
+})
+export type CollegeHistory = z.output<typeof CollegeHistory>
+
+/** How one course stood, and which findings came, went and came back in it. */
+export const CourseStanding = z.strictObject({
+  opening: PlainDate,
+  changes: z.array(ReadinessChange),
+  daysToReady: z.number().nullable(),
+  spells: z.array(FindingSpell),
+})
+export type CourseStanding = z.output<typeof CourseStanding>
+
+export const historyRoutes = {
+  collegeHistory: {
+    method: 'get',
+    path: '/api/history',
+    summary: 'How courses stood day by day, in all and by bands of the weave',
+    may: 'see college',
+    query: z.strictObject({ by: z.enum(bandings).default('department') }),
+    answer: CollegeHistory,
+  },
+  courseStanding: {
+    method: 'get',
+    path: '/api/courses/:course/standing',
+    summary: 'How a course stood day by day, and when its findings came and went',
+    may: 'see courses',
+    answer: CourseStanding,
+  },
+} as const satisfies Routes

@@ -1,0 +1,87 @@
+import type { historyRoutes } from '@wickerframe/contract'
+import { addDays, daysToReady, instructionalWeeks, readinessByDay } from '@wickerframe/core'
+import { bandOfCourse } from '../conformance/bandOfCourse.ts'
+import { listCourses, type StoredCourse } from '../courses/courses.ts'
+import { courseIn } from '../courses/routes.ts'
+import type { HandlersOf } from '../http/handler.ts'
+import { listReadiness, listSpells } from './keptHistory.ts'
+
+const mostSpells = 500
+/** No history is drawn over more days than this: a term and what comes before it. */
+const mostDays = 200
+
+/** The day on which students begin with a course. */
+const openingOf = ({ facts }: StoredCourse): string =>
+  instructionalWeeks({
+    term: facts.term,
+    nextTerm: facts.nextTerm,
+    session: facts.session,
+    count: facts.weeks,
+  })[0]?.first ?? facts.term.firstDay
+
+export const historyHandlers: HandlersOf<typeof historyRoutes> = {
+  collegeHistory: async ({ pool, person, today, query: { by } }) => {
+    const courses = (await listCourses(pool, person, today)).filter(
+      ({ summary }) => summary.status === 'teaching',
+    )
+    const changes = await listReadiness(
+      pool,
+      courses.map(({ summary }) => summary.id),
+    )
+    const kept = courses.flatMap((stored) => {
+      const of = changes.get(stored.summary.id)
+      return of ? [{ stored, of }] : []
+    })
+    const earliest = addDays(today, 1 - mostDays)
+    const first = kept.reduce<string>((soonest, { of }) => {
+      const day = of[0]?.day ?? today
+      return day < soonest ? day : soonest
+    }, today)
+    const from = first < earliest ? earliest : first
+    const bands = new Map<string, typeof kept>()
+    for (const one of kept) {
+      const title = bandOfCourse(one.stored.summary, by)
+      const band = bands.get(title)
+      if (band) band.push(one)
+      else bands.set(title, [one])
+    }
+    const toReady = kept
+      .filter(({ stored }) => openingOf(stored) <= today)
+      .map(({ stored, of }) => daysToReady(of, openingOf(stored)))
+    return {
+      from,
+      until: today,
+      college: readinessByDay(
+        kept.map(({ of }) => of),
+        from,
+        today,
+      ),
+      bands: [...bands]
+        .sort(([a], [b]) => a.localeCompare(b, 'en', { numeric: true, sensitivity: 'base' }))
+        .map(([title, of]) => ({
+          title,
+          courses: of.length,
+          days: readinessByDay(
+            of.map((one) => one.of),
+            from,
+            today,
+          ),
+        })),
+      daysToReady: toReady.flatMap((days) => days ?? []).sort((a, b) => a - b),
+      neverReady: toReady.filter((days) => days === null).length,
+    }
+  },
+  courseStanding: async (handling) => {
+    const { pool } = handling
+    const stored = await courseIn(handling)
+    const { id } = stored.summary
+    const changes = (await listReadiness(pool, [id])).get(id) ?? []
+    const opening = openingOf(stored)
+    return {
+      opening,
+      changes,
+      daysToReady: daysToReady(changes, opening),
+      spells: await listSpells(pool, id, mostSpells),
+    }
+  },
+}
