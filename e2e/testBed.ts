@@ -92,6 +92,7 @@ const loadInto =
       WICKERFRAME_PUBLIC_URL: 'http://127.0.0.1:1',
       PLATFORM_URL: `http://127.0.0.1:${String(platform.said['listening'])}`,
       WORKER_CONCURRENCY: '2',
+      PLATFORM_FOLLOW_SECONDS: '0',
     }
     // The server makes the schema.
     await (await startProcess('server/src/main.ts', environment)).stop()
@@ -102,7 +103,12 @@ const loadInto =
     await mariadb.stop()
   }
 
-export const startTestBed = async ({ courses = 6, leaseSeconds = 2 } = {}): Promise<TestBed> => {
+/** @param followSeconds how often the platform is asked what changed; 0: never, so that a test is told nothing it did not ask for */
+export const startTestBed = async ({
+  courses = 6,
+  leaseSeconds = 2,
+  followSeconds = 0,
+} = {}): Promise<TestBed> => {
   // A database of its own: files that run at once must not end one another's.
   const folder = mkdtempSync(join(tmpdir(), 'wf-bed-'))
   await demoDatabase(join(folder, 'mariadb'), courses, loadInto(courses))
@@ -121,6 +127,7 @@ export const startTestBed = async ({ courses = 6, leaseSeconds = 2 } = {}): Prom
     WORKER_LEASE_SECONDS: String(leaseSeconds),
     CONNECTOR_TIMEOUT_SECONDS: '15',
     WORKER_CONCURRENCY: '2',
+    PLATFORM_FOLLOW_SECONDS: String(followSeconds),
   }
   const server = await startProcess('server/src/main.ts', {
     ...environment,

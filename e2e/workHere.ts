@@ -41,8 +41,7 @@ export const workHere = (bed: TestBed): { stop: () => Promise<void> } => {
       isOurs: () => Promise.resolve(true),
       settled: (run) => closeFinishedRun(pool, run),
       collected: () => closeFinishedRuns(pool),
-      keepHouse: () => Promise.resolve(),
-      sendMail: () => Promise.resolve(),
+      chores: [],
     },
     pino({ level: 'warn' }),
   )

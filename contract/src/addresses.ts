@@ -94,6 +94,7 @@ export const addresses = {
   retryRun: { method: 'post', path: '/api/runs/:run/retry' },
   checkCourses: { method: 'post', path: '/api/checks' },
   checkCourse: { method: 'post', path: '/api/courses/:course/check' },
+  checksPulse: { method: 'get', path: '/api/checks/pulse' },
   conformance: { method: 'get', path: '/api/conformance' },
   crossing: { method: 'get', path: '/api/courses/:course/crossing' },
   today: { method: 'get', path: '/api/today' },

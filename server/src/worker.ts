@@ -6,6 +6,7 @@ import { connect } from '@wickerframe/storage'
 import { connectorClient } from './connector/client.ts'
 import { checkPool } from './checks/checkPool.ts'
 import { serveChecks } from './checks/checkThread.ts'
+import { followPlatform } from './follow/followPlatform.ts'
 import { keepHouse } from './housekeeping.ts'
 import { mailerFor } from './mail/mailer.ts'
 import { sendMail } from './mail/sendMail.ts'
@@ -30,10 +31,11 @@ const work = async (): Promise<void> => {
   const checking = checkPool(fileURLToPath(import.meta.url), settings.WORKER_THREADS)
   const clock = clockOf(settings)
   const mailer = settings.mail && mailerFor(settings.mail)
+  const name = `${hostname()} ${process.pid}`
   const worker = startWorker(
     pool,
     {
-      name: `${hostname()} ${process.pid}`,
+      name,
       leaseSeconds: settings.WORKER_LEASE_SECONDS,
       concurrency: settings.WORKER_CONCURRENCY,
       jobOf: (task, lease) => ({
@@ -49,10 +51,27 @@ const work = async (): Promise<void> => {
       isOurs: schemaGuard(pool, migrationsFolder, log),
       settled: (run) => closeFinishedRun(pool, run),
       collected: () => closeFinishedRuns(pool),
-      keepHouse: () => keepHouse(pool, settings.keep),
-      sendMail: async () => {
-        if (mailer) await sendMail(pool, mailer, settings.WICKERFRAME_PUBLIC_URL, log)
-      },
+      chores: [
+        { what: 'housekeeping', everySeconds: 60, work: () => keepHouse(pool, settings.keep) },
+        ...(mailer
+          ? [
+              {
+                what: 'mail',
+                everySeconds: 60,
+                work: () => sendMail(pool, mailer, settings.WICKERFRAME_PUBLIC_URL, log),
+              },
+            ]
+          : []),
+        ...(settings.PLATFORM_FOLLOW_SECONDS > 0
+          ? [
+              {
+                what: 'following the platform',
+                everySeconds: settings.PLATFORM_FOLLOW_SECONDS,
+                work: () => followPlatform(pool, connector, name),
+              },
+            ]
+          : []),
+      ],
     },
     log,
   )

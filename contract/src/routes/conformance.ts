@@ -73,7 +73,17 @@ export const CrossingEvidence = z.strictObject({
 })
 export type CrossingEvidence = z.output<typeof CrossingEvidence>
 
+/** Changes whenever a course is told anew: whoever shows how courses stand asks for it, and reads again when it is another. */
+export const ChecksPulse = z.strictObject({ pulse: z.string() })
+
 export const conformanceRoutes = {
+  checksPulse: {
+    method: 'get',
+    path: '/api/checks/pulse',
+    summary: 'What changes whenever a course is told anew',
+    may: 'see college',
+    answer: ChecksPulse,
+  },
   conformance: {
     method: 'get',
     path: '/api/conformance',

@@ -145,6 +145,16 @@ const resultRows = (
     [asOf, asOf, ...ids.values],
   )
 
+/** Another text whenever a course was told anew, or is held to something else. */
+export const checksPulse = async (database: Database): Promise<string> => {
+  const row = await firstRow<{ told: string | null; held: string | null }>(
+    database,
+    `SELECT (SELECT MAX(told_at) FROM check_results) AS told,
+       (SELECT MAX(held_anew_at) FROM courses) AS held`,
+  )
+  return `${row?.told ?? ''}/${row?.held ?? ''}`
+}
+
 export interface CheckDigest {
   courseId: number
   crossings: Crossings

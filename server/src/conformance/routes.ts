@@ -1,6 +1,6 @@
 import type { conformanceRoutes, ConformanceRow } from '@wickerframe/contract'
 import { findingsAtColumn, lettersAlong, weaveGroups, type Counts } from '@wickerframe/core'
-import { findCheck } from '../checks/checks.ts'
+import { checksPulse, findCheck } from '../checks/checks.ts'
 import { courseIn } from '../courses/routes.ts'
 import type { HandlersOf } from '../http/handler.ts'
 import { notFound } from '../http/problem.ts'
@@ -9,6 +9,7 @@ import { ownerName } from './bandOfCourse.ts'
 import { actionsOver, checkedCourses } from './checkedCourses.ts'
 
 export const conformanceHandlers: HandlersOf<typeof conformanceRoutes> = {
+  checksPulse: async ({ pool }) => ({ pulse: await checksPulse(pool) }),
   conformance: async (handling) => {
     const { asOf, courses, checks, templates } = await checkedCourses(handling)
     const drawn = courses.flatMap((stored) => {

@@ -316,8 +316,7 @@ describe('a worker', () => {
         isOurs: () => Promise.resolve(true),
         settled,
         collected: () => Promise.resolve(),
-        keepHouse: () => Promise.resolve(),
-        sendMail: () => Promise.resolve(),
+        chores: [],
       },
       log,
     )

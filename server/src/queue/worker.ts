@@ -28,14 +28,17 @@ export interface WorkerSettings {
   settled: (runId: number) => Promise<void>
   /** Told when tasks of workers that are gone were taken back. */
   collected: () => Promise<void>
-  /** A little of what has to be done now and then. */
-  keepHouse: () => Promise<void>
-  sendMail: () => Promise<void>
+  /** What has to be done now and then beside the tasks. */
+  chores: readonly Chore[]
+}
+export interface Chore {
+  what: string
+  everySeconds: number
+  work: () => Promise<void>
 }
 
 const mostAttempts = 12
 const idleMilliseconds = 250
-const nowAndThenMilliseconds = 60_000
 
 /** Seconds to wait before the next attempt: doubling, with jitter, at most a minute. */
 const backoff = (attempts: number): number =>
@@ -133,14 +136,15 @@ export const startWorker = (
         .catch(() => undefined),
     Math.max(500, settings.leaseSeconds * 250),
   )
-  const housekeeping = nowAndThen('housekeeping', nowAndThenMilliseconds, settings.keepHouse, log)
-  const mail = nowAndThen('mail', nowAndThenMilliseconds, settings.sendMail, log)
+  const chores = settings.chores.map(({ what, everySeconds, work: chore }) =>
+    nowAndThen(what, everySeconds * 1000, chore, log),
+  )
   const lanes = Array.from({ length: settings.concurrency }, lane)
   return {
     stop: async () => {
       stopping = true
       clearInterval(collector)
-      await Promise.all([...lanes, housekeeping.stop(), mail.stop()])
+      await Promise.all([...lanes, ...chores.map((chore) => chore.stop())])
     },
   }
 }

@@ -27,7 +27,7 @@ export interface NewRun {
 }
 
 export const createRun = (pool: Pool, run: NewRun): Promise<number> =>
-  inTransaction(pool, (database) => insertWhole(database, run))
+  inTransaction(pool, (database) => createRunIn(database, run))
 
 /**
  * Begins a run for a person who may have only so many open. One whose question is being asked already, with nothing read for
@@ -44,7 +44,7 @@ export const askRun = (
     const same = run.question ? await findWaiting(database, run.by, run.question) : null
     if (same !== null) return { state: 'asked', run: same }
     if ((await countOpen(database, run.by)) >= mostOpen) return { state: 'too-many' }
-    return { state: 'asked', run: await insertWhole(database, run) }
+    return { state: 'asked', run: await createRunIn(database, run) }
   })
 
 const lockPerson = (database: Database, email: string) =>
@@ -91,7 +91,8 @@ const countOpen = async (database: Database, by: string): Promise<number> =>
     )?.count,
   )
 
-const insertWhole = async (database: Database, run: NewRun): Promise<number> => {
+/** Begins a run with whatever else a transaction keeps. */
+export const createRunIn = async (database: Database, run: NewRun): Promise<number> => {
   const id = await insertRun(database, run)
   const state = run.state === 'planning' ? 'to-plan' : 'waiting'
   for (let i = 0; i < run.tasks.length; i += 200)

@@ -50,6 +50,15 @@ const Settings = z
     PLATFORM_TOKEN: z
       .string('the token that the platform’s connector asks for')
       .min(16, 'at least 16 characters'),
+    PLATFORM_FOLLOW_SECONDS: z.coerce
+      .number()
+      .int()
+      .min(0)
+      .max(3600)
+      .default(4)
+      .describe(
+        'How often the platform is asked what changed, so that it is read and checked; 0: never',
+      ),
     INSTITUTION_TIME_ZONE: TimeZone.default('UTC').describe(
       'Where the institution is: its today begins at midnight there',
     ),

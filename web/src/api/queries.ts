@@ -1,6 +1,7 @@
 import { useQuery, useQueryClient, type UseQueryResult } from '@tanstack/react-query'
-import { useEffect } from 'react'
+import { useEffect, useRef } from 'react'
 import type { AnswerTo, Me, RouteName } from '@wickerframe/contract'
+import { isAttended } from '../shell/attention.ts'
 import { addressOf, ApiError, call } from './client.ts'
 
 /** What a hook gives that reads a route. */
@@ -57,6 +58,31 @@ export const useConformance = (asOf: string | null): Read<'conformance'> =>
     queryKey: ['conformance', asOf],
     queryFn: () => call('conformance', { query: asOf ? { asOf } : {} }),
   })
+const pulseMilliseconds = 4000
+/** How courses stand is read again by itself when one of them was told anew; what is shown stays until then. */
+export const useFreshChecks = (): void => {
+  const client = useQueryClient()
+  const { data, refetch } = useQuery({
+    queryKey: ['checks-pulse'],
+    queryFn: () => call('checksPulse'),
+    staleTime: 0,
+  })
+  useEffect(() => {
+    const timer = setInterval(() => {
+      if (isAttended()) void refetch()
+    }, pulseMilliseconds)
+    return () => clearInterval(timer)
+  }, [refetch])
+  const seen = useRef<string | null>(null)
+  const pulse = data?.pulse ?? null
+  useEffect(() => {
+    if (pulse === null) return
+    if (seen.current !== null && seen.current !== pulse)
+      for (const queryKey of [['conformance'], ['today'], ['history']])
+        void client.invalidateQueries({ queryKey })
+    seen.current = pulse
+  }, [pulse, client])
+}
 export const useTerms = (): Read<'listTerms'> =>
   useQuery({ queryKey: ['terms'], queryFn: () => call('listTerms'), staleTime: 60_000 })
 export const useTerm = (code: string | null): Read<'readTerm'> =>

@@ -94,6 +94,7 @@ const nothing: Answers = {
   listLibrary: [],
   listMessages: [],
   listStandingRules: { rules: [], fits: [], none: [], several: [] },
+  checksPulse: { pulse: 'a' },
   today: {
     today: '2026-09-16',
     term,

@@ -37,6 +37,7 @@ const few = [
 ]
 const open = (rows = few, answers: Answers = {}, me: Me = people.designer, query = '') => {
   const asked = serve({
+    checksPulse: { pulse: 'a' },
     conformance: college(rows),
     crossing: {
       findings: [

@@ -5,7 +5,7 @@ import type { Me } from '@wickerframe/contract'
 import { bandings, type Banding } from '@wickerframe/contract/bands'
 import { may } from '@wickerframe/contract/capabilities'
 import { addressOf, call } from '../../api/client.ts'
-import { useConformance, useRun } from '../../api/queries.ts'
+import { useConformance, useFreshChecks, useRun } from '../../api/queries.ts'
 import { Button, Choice, Page, Pick, plural, Problem, Waiting } from '../../controls/controls.tsx'
 import { ReportMenu } from '../../controls/ReportMenu.tsx'
 import { tellApart } from '../../controls/tellApart.ts'
@@ -77,6 +77,7 @@ export const ConformanceScreen = ({ me }: { me: Me }) => {
   const opened = search.get('open')
   const client = useQueryClient()
   const conformance = useConformance(asOf)
+  useFreshChecks()
   const [run, setRun] = useState<number | null>(null)
   const [looked, setLooked] = useState<Place | null>(null)
   const [pressed, setPressed] = useState<Place | null>(null)

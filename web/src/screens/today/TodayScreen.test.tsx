@@ -63,7 +63,7 @@ const showToday = async (
   answers: Answers = {},
   me: Me = people.designer,
 ) => {
-  const asked = serve({ today: view(more), ...answers })
+  const asked = serve({ today: view(more), checksPulse: { pulse: 'a' }, ...answers })
   const shown = show(<TodayScreen me={me} />, { address: '/today', path: '/*' })
   await screen.findByRole('heading', { level: 1, name: /someone today|needs you today/ })
   return { ...shown, asked }

@@ -1,7 +1,7 @@
 import type { ReactNode } from 'react'
 import { Link } from 'react-router'
 import type { CourseLine, Me, TodayView } from '@wickerframe/contract'
-import { useToday } from '../../api/queries.ts'
+import { useFreshChecks, useToday } from '../../api/queries.ts'
 import { Page, plural, Problem, Waiting as Reading } from '../../controls/controls.tsx'
 import { CourseName, sectionWords } from '../../controls/CourseName.tsx'
 import { MendFirst } from '../conformance/MendFirst.tsx'
@@ -44,6 +44,7 @@ const alike = (view: TodayView): ReadonlySet<number> => {
 /** What the term needs now: what is not ready, what waits for an answer, what comes due, and what to mend first. */
 export const TodayScreen = ({ me }: { me: Me }) => {
   const today = useToday()
+  useFreshChecks()
   if (today.isPending)
     return (
       <Page title="Today">
