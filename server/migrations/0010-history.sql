@@ -29,7 +29,8 @@ CREATE TABLE IF NOT EXISTS finding_spells (
 INSERT IGNORE INTO readiness_changes (course_id, day, readiness, open_musts, open_shoulds)
 SELECT course_id, as_of, readiness, open_musts, open_shoulds
 FROM check_results
-WHERE as_of <= DATE(checked_at)
+-- As of the very day: the institution’s may be another than that of UTC.
+WHERE as_of BETWEEN DATE_SUB(DATE(checked_at), INTERVAL 1 DAY) AND DATE_ADD(DATE(checked_at), INTERVAL 1 DAY)
 ORDER BY course_id, as_of, told_at DESC, id DESC;
 
 CREATE TABLE IF NOT EXISTS history_kept (

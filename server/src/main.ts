@@ -6,6 +6,7 @@ import { connectorClient } from './connector/client.ts'
 import { fileThreads } from './files/fileThreads.ts'
 import { makeApp } from './http/app.ts'
 import { outsideProvider } from './people/outside/provider.ts'
+import { reportThreads } from './reports/reportThreads.ts'
 import { openDatabase } from './start/openDatabase.ts'
 import { orSayAndEnd } from './start/sayAndEnd.ts'
 import { stopServer } from './start/stopServer.ts'
@@ -26,6 +27,7 @@ const serve = async (): Promise<void> => {
       timeoutSeconds: settings.CONNECTOR_TIMEOUT_SECONDS,
     }),
     files,
+    reports: reportThreads(fileURLToPath(new URL('reportProgram.mjs', import.meta.url))),
     clock: clockOf(settings),
     webFolder: fileURLToPath(new URL('../../web/dist', import.meta.url)),
     platformUrl: settings.PLATFORM_URL,

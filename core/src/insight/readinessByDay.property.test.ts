@@ -1,4 +1,4 @@
-import fc from 'fast-check'
+import * as fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { addDays } from '../calendar/index.ts'
 import { daysToReady, readinessByDay, type ReadinessChange } from './readinessByDay.ts'

@@ -105,29 +105,30 @@ export const findCheck = async (
   return row && { ...resultOf(row), asOf }
 }
 
-const coursesAtOnce = 50
+const coursesAtOnce = 20
 
 /**
  * What the latest results of these courses tell that hold on a date: findings and what could not be told. What passed, what is
- * not due yet and the pairs are left out. Read some courses at a time, so that others are served between them.
+ * not due yet and the pairs are left out. They come some at a time, so that others are served between them.
  */
-export const listTold = async (
+export async function* toldOfCourses(
   database: Database,
   courseIds: readonly number[],
   asOf: string,
-): Promise<Map<number, CheckResult>> => {
-  const told = new Map<number, CheckResult>()
+): AsyncGenerator<Map<number, CheckResult>> {
   for (let from = 0; from < courseIds.length; from += coursesAtOnce) {
     const ids = anyOf(courseIds.slice(from, from + coursesAtOnce))
-    for (const row of await resultRows(database, ids, asOf)) {
-      const result = { ...resultOf(row), asOf }
-      const outcomes = result.outcomes.filter(
-        ({ outcome }) => outcome === 'failed' || outcome === 'cannot-tell',
-      )
-      told.set(row.course_id, { ...result, pairs: [], outcomes })
-    }
+    const rows = await resultRows(database, ids, asOf)
+    yield new Map(
+      rows.map((row) => {
+        const result = { ...resultOf(row), asOf }
+        const outcomes = result.outcomes.filter(
+          ({ outcome }) => outcome === 'failed' || outcome === 'cannot-tell',
+        )
+        return [row.course_id, { ...result, pairs: [], outcomes }]
+      }),
+    )
   }
-  return told
 }
 
 const resultRows = (

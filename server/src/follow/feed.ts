@@ -49,11 +49,15 @@ export const changedCourses = async (
   listed: readonly { id: string; revision: string }[],
 ): Promise<number[]> => {
   const revisions = new Map(listed.map(({ id, revision }) => [id, revision]))
-  const rows = await readCourses(database, [...revisions.keys()])
-  return rows.flatMap(({ id, platform_id, revision }) =>
-    revisions.get(platform_id) === revision ? [] : [id],
-  )
+  const ids = [...revisions.keys()]
+  const changed: number[] = []
+  for (let from = 0; from < ids.length; from += listedAtOnce)
+    for (const row of await readCourses(database, ids.slice(from, from + listedAtOnce)))
+      if (revisions.get(row.platform_id) !== row.revision) changed.push(row.id)
+  return changed
 }
+const listedAtOnce = 2000
+
 const readCourses = (database: Database, platformIds: readonly string[]) => {
   const ids = anyOf(platformIds)
   return rowsOf<{ id: number; platform_id: string; revision: string }>(

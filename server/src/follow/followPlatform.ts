@@ -7,8 +7,6 @@ import { changedCourses, holdFeed, feedUnderWay, moveFeed, positionOf } from './
 /** Who begins the runs that nobody asked for. */
 export const platformItself = 'the platform'
 
-/** At most so many courses are read for one look at the list; the rest waits for the next. */
-const mostAtOnce = 500
 /** While so many are still to be read, the platform is not asked for more. */
 const mostUnderWay = 100
 
@@ -34,20 +32,17 @@ export const followPlatform = async (
   const { courses, cursor } = answer.value
   if (cursor === position && courses.length === 0) return
   await inTransaction(pool, async (database) => {
+    if (!(await moveFeed(database, holder, position, cursor))) return
     const changed = await changedCourses(database, courses)
-    // What is too much for one look is found again at the next: its revision is still another.
-    const isWhole = changed.length <= mostAtOnce
-    if (isWhole && !(await moveFeed(database, holder, position, cursor))) return
-    const some = changed.slice(0, mostAtOnce)
-    if (some.length > 0)
+    if (changed.length > 0)
       await createRunIn(database, {
         kind: 'check',
-        title: `${some.length} ${some.length === 1 ? 'course' : 'courses'} changed on the platform`,
+        title: `${changed.length} ${changed.length === 1 ? 'course' : 'courses'} changed on the platform`,
         by: platformItself,
         asOf: null,
         templateId: null,
         version: null,
-        tasks: some.map((courseId) => ({ courseId })),
+        tasks: changed.map((courseId) => ({ courseId })),
       })
   })
 }

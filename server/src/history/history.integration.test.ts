@@ -1,6 +1,8 @@
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import type { CollegeHistory, CourseStanding } from '@wickerframe/contract'
 import { everyCourseItem, type Course } from '@wickerframe/core'
+import { inTransaction } from '@wickerframe/storage'
+import { keepHistory } from './keptHistory.ts'
 import { setRoles } from '../people/people.ts'
 import { startCheckedCollege, type CheckedCollege } from '../testing/privateCollege.testing.ts'
 
@@ -64,6 +66,28 @@ describe('the history of a course', () => {
       ['must-part-hidden', '2026-09-04', '2026-09-13'],
     ])
     expect(new Set(hidden.map(({ fingerprint }) => fingerprint)).size).toBe(1)
+  })
+  it('has one spell of a finding, however many checks tell it at once', async () => {
+    await college.readWith(hideWelcome)
+    await college.pool.query('DELETE FROM finding_spells')
+    const result = await college.result()
+    await Promise.all(
+      Array.from({ length: 6 }, () =>
+        inTransaction(college.pool, (database) =>
+          keepHistory(
+            database,
+            [{ courseId: college.course, resultId: null, result }],
+            '2026-09-16',
+          ),
+        ),
+      ),
+    )
+    const { spells, changes } = await standing()
+    expect(spells.map(({ fingerprint }) => fingerprint)).toEqual([
+      ...new Set(spells.map(({ fingerprint }) => fingerprint)),
+    ])
+    expect(spells.length).toBeGreaterThan(0)
+    expect(changes).toHaveLength(1)
   })
   it('is not changed by a check as of another day', async () => {
     await college.readWith(hideWelcome)

@@ -52,6 +52,11 @@ export const keepHistory = async (
   today: string,
 ): Promise<void> => {
   if (told.length === 0) return
+  // Two checks of one course at once keep their history one after the other: this row is theirs to wait for.
+  await rememberKept(
+    database,
+    told.toSorted((a, b) => a.courseId - b.courseId),
+  )
   const ids = told.map(({ courseId }) => courseId)
   const stood = new Map(
     (await lastReadiness(database, ids, today)).map((row) => [row.course_id, row]),
@@ -83,7 +88,6 @@ export const keepHistory = async (
   if (went.length > 0) await endSpells(database, went, today)
   for (let from = 0; from < came.length; from += rowsAtOnce)
     await beginSpells(database, came.slice(from, from + rowsAtOnce), today)
-  await rememberKept(database, told)
 }
 
 const rowsAtOnce = 500
@@ -151,7 +155,8 @@ const openSpells = (database: Database, courseIds: readonly number[]) => {
     database,
     `SELECT id, course_id, fingerprint
      FROM finding_spells
-     WHERE course_id IN ${ids.sql} AND went IS NULL`,
+     WHERE course_id IN ${ids.sql} AND went IS NULL
+     FOR UPDATE`,
     ids.values,
   )
 }

@@ -21,6 +21,7 @@ const over = async (execute: () => Promise<unknown>): Promise<string> => {
       pool: { execute, query: execute, getConnection: execute } as unknown as Pool,
       connector: {} as Connector,
       files: { read: () => Promise.reject(new Error('no files here')), stop: async () => {} },
+      reports: { write: () => Promise.reject(new Error('no reports here')) },
       clock: institutionClock('America/Halifax', 0),
       webFolder: '/nowhere',
       platformUrl: 'http://127.0.0.1:1',

@@ -9,6 +9,7 @@ import { isMedia, may, routeNamed, routeNames, whoMay, type Route } from '@wicke
 import type { Connector } from '../connector/client.ts'
 import type { InstitutionClock } from '../start/clocks.ts'
 import type { FileThreads } from '../files/fileThreads.ts'
+import type { ReportWriter } from '../reports/reportWriter.ts'
 import type { OutsideProvider } from '../people/outside/provider.ts'
 import type { Person } from '../people/people.ts'
 import { hasAnswered, type AnyHandler } from './handler.ts'
@@ -25,6 +26,7 @@ export interface AppSettings {
   pool: Pool
   connector: Connector
   files: FileThreads
+  reports: ReportWriter
   clock: InstitutionClock
   /** Where the built web application stands. */
   webFolder: string
@@ -67,7 +69,7 @@ const sameOrigin = (request: Request): boolean => {
 }
 
 export const makeApp = (settings: AppSettings): Express => {
-  const { pool, connector, files, clock, platformUrl, secureCookies, log } = settings
+  const { pool, connector, files, reports, clock, platformUrl, secureCookies, log } = settings
   const pulses = new Pulses(pool)
   settings.ending.addEventListener('abort', () => pulses.endAll())
   const app = express()
@@ -140,6 +142,7 @@ export const makeApp = (settings: AppSettings): Express => {
           pool,
           connector,
           files,
+          reports,
           pulses,
           sessionStands: () => sessionStands(pool, request, secureCookies),
           person,

@@ -4,6 +4,7 @@ import type { AnswerOf, BodyOf, ParametersOf, QueryOf, Route } from '@wickerfram
 import type { Connector } from '../connector/client.ts'
 import type { InstitutionDay, InstitutionInstant } from '../start/clocks.ts'
 import type { FileThreads } from '../files/fileThreads.ts'
+import type { ReportWriter } from '../reports/reportWriter.ts'
 import type { OutsideProvider } from '../people/outside/provider.ts'
 import type { Person } from '../people/people.ts'
 import type { Pulses } from '../runs/pulses.ts'
@@ -15,6 +16,7 @@ export interface Situation {
   pool: Pool
   connector: Connector
   files: FileThreads
+  reports: ReportWriter
   pulses: Pulses
   /** Whether the session of the request still stands; asking does not keep it alive. */
   sessionStands: () => Promise<boolean>

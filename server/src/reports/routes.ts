@@ -1,19 +1,20 @@
 import type { Response } from 'express'
 import { type CourseSummary, type ReportFormatName, type reportRoutes } from '@wickerframe/contract'
-import { reportFormats, type Report, type ReportedCourse } from '@wickerframe/interchange/report'
-import { findCheck, listTold } from '../checks/checks.ts'
+import { reportFormats, type ReportedCourse } from '@wickerframe/interchange/report'
+import { findCheck, toldOfCourses } from '../checks/checks.ts'
 import { bandOfCourse, ownerName } from '../conformance/bandOfCourse.ts'
 import { listCourses } from '../courses/courses.ts'
 import { courseIn } from '../courses/routes.ts'
 import { hasAnswered, type HandlersOf, type Situation } from '../http/handler.ts'
 import { HttpProblem } from '../http/problem.ts'
 import { versionOf } from '../version.ts'
+import { reportBytes, ReportGivenUp, type ReportHead } from './reportWriter.ts'
 
-const reportOf = (
-  { now }: Situation,
-  title: string,
-  courses: readonly ReportedCourse[],
-): Report => ({ title, made: now, version: versionOf(), courses, failed: [], since: null })
+const headOf = ({ now }: Situation, title: string): ReportHead => ({
+  title,
+  made: now,
+  version: versionOf(),
+})
 
 const reportedOf = (
   { publicUrl }: Situation,
@@ -32,7 +33,7 @@ const send = (
   response: Response,
   format: ReportFormatName,
   name: string,
-  written: string | Uint8Array,
+  written: Uint8Array,
 ): typeof hasAnswered => {
   const { mediaType, extension } = reportFormats[format]
   response.set(
@@ -42,7 +43,7 @@ const send = (
   // The name first: it would say what the file is, less precisely.
   if (format !== 'html') response.attachment(`${name}.${extension}`)
   response.set('Content-Type', mediaType)
-  response.send(typeof written === 'string' ? written : Buffer.from(written))
+  response.send(Buffer.from(written.buffer, written.byteOffset, written.byteLength))
   return hasAnswered
 }
 
@@ -54,20 +55,17 @@ export const reportHandlers: HandlersOf<typeof reportRoutes> = {
     if (!result)
       throw new HttpProblem(404, 'not-checked', 'the course has not been checked as of this date')
     const name = `check-${summary.platformId}-${result.asOf}`
-    const title = `${summary.code} ${summary.title}`
-    const report = reportOf(handling, title, [reportedOf(handling, summary, result)])
-    return send(
-      response,
-      query.format,
-      name,
-      // Of one course, its check as it is: what the command line prints.
+    const head = headOf(handling, `${summary.code} ${summary.title}`)
+    const courses = [reportedOf(handling, summary, result)]
+    // Of one course, its check as it is: what the command line prints.
+    const written =
       query.format === 'json'
-        ? JSON.stringify(result, null, 2)
-        : await reportFormats[query.format].write(report),
-    )
+        ? new TextEncoder().encode(JSON.stringify(result, null, 2))
+        : await reportBytes(query.format, { ...head, courses, failed: [], since: null })
+    return send(response, query.format, name, written)
   },
   collegeReport: async (handling) => {
-    const { pool, person, response, today, query } = handling
+    const { pool, person, response, reports, today, query } = handling
     const asOf = query.asOf ?? today
     const bands = query.of === undefined ? null : new Set(query.of.split('~'))
     const courses = (await listCourses(pool, person, asOf)).filter(({ summary }) => {
@@ -80,25 +78,21 @@ export const reportHandlers: HandlersOf<typeof reportRoutes> = {
     })
     if (courses.length === 0)
       throw new HttpProblem(404, 'not-checked', 'no such course has been checked as of this date')
-    const results = await listTold(
-      pool,
-      courses.map(({ summary }) => summary.id),
-      asOf,
-    )
-    const title = bands ? [...bands].join(', ') : 'All courses'
-    const report = reportOf(
-      handling,
-      `${title}, as of ${asOf}`,
-      courses.flatMap(({ summary }) => {
-        const result = results.get(summary.id)
-        return result ? [reportedOf(handling, summary, result)] : []
-      }),
-    )
-    return send(
-      response,
-      query.format,
-      `report-${asOf}`,
-      await reportFormats[query.format].write(report),
-    )
+    const summaries = new Map(courses.map(({ summary }) => [summary.id, summary]))
+    const reported = async function* (): AsyncGenerator<ReportedCourse[]> {
+      for await (const told of toldOfCourses(pool, [...summaries.keys()], asOf))
+        yield [...summaries.values()].flatMap((summary) => {
+          const result = told.get(summary.id)
+          return result ? [reportedOf(handling, summary, result)] : []
+        })
+    }
+    const head = headOf(handling, `${bands ? [...bands].join(', ') : 'All courses'}, as of ${asOf}`)
+    try {
+      const written = await reports.write(query.format, head, reported())
+      return send(response, query.format, `report-${asOf}`, written)
+    } catch (cause) {
+      if (cause instanceof ReportGivenUp) throw new HttpProblem(503, 'not-written', cause.message)
+      throw cause
+    }
   },
 }

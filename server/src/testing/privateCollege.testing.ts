@@ -14,6 +14,7 @@ import { beginSession } from '../people/sessions.ts'
 import { claimTask, finishTask, postponeTask } from '../queue/tasks.ts'
 import { importRoster } from '../roster/roster.ts'
 import { closeFinishedRun } from '../runs/closing.ts'
+import { reportsHere } from '../reports/reportWriter.ts'
 import type { InstitutionDay, InstitutionInstant } from '../start/clocks.ts'
 import { stopServer } from '../start/stopServer.ts'
 import { addTemplate, releaseDraft } from '../templates/templates.ts'
@@ -84,6 +85,7 @@ export const startPrivateCollege = async (today = '2026-09-16'): Promise<Private
       pool,
       connector: platform.connector,
       files: filesRead,
+      reports: reportsHere,
       clock,
       webFolder: '/nowhere',
       platformUrl: 'http://127.0.0.1:1',

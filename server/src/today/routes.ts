@@ -22,6 +22,10 @@ const lineOf = (summary: CourseSummary): CourseLine => ({
   owner: ownerName(summary),
 })
 
+/** What somebody of a course is called; their e-mail, where the course does not know them. */
+const nameIn = ({ instructors, assistants }: CourseSummary, email: string): string =>
+  [...instructors, ...assistants].find((person) => person.email === email)?.name ?? email
+
 /** A course that is not ready: what students meet first, when, and what can be done about it; null for one that is. */
 const notReady = (
   { summary, facts }: StoredCourse,
@@ -98,7 +102,9 @@ export const todayHandlers: HandlersOf<typeof todayRoutes> = {
       waiting: firstOf(
         (await listWaiting(pool, ids, today)).flatMap(({ courseId, ...waiting }) => {
           const summary = byId.get(courseId)
-          return summary ? [{ ...lineOf(summary), ...waiting }] : []
+          return summary
+            ? [{ ...lineOf(summary), ...waiting, who: nameIn(summary, waiting.who) }]
+            : []
         }),
       ),
       comingDue: firstOf(

@@ -81,7 +81,14 @@ describe('today', () => {
     await instructor.post(`${college.about}/waivers`, { fingerprints, reason: 'We sail that week' })
     expect((await today()).waiting).toMatchObject({
       count: 1,
-      lines: [{ id: college.course, what: 'waiver-asked', who: owner, about: 'We sail that week' }],
+      lines: [
+        {
+          id: college.course,
+          what: 'waiver-asked',
+          who: 'Sunniva Drake',
+          about: 'We sail that week',
+        },
+      ],
     })
     await college.pool.query('DELETE FROM waivers')
     await designer.post(`${college.about}/follow-ups`, { does: 'raise', fingerprints })
@@ -92,7 +99,7 @@ describe('today', () => {
       answer: 'It is on purpose',
     })
     expect((await today()).waiting.lines).toMatchObject([
-      { what: 'answer', who: owner, says: 'It is on purpose', about: place?.message },
+      { what: 'answer', who: 'Sunniva Drake', says: 'It is on purpose', about: place?.message },
     ])
     await instructor.post(`${college.about}/follow-ups`, {
       does: 'promise',
