@@ -90,6 +90,7 @@ const serving = (college: Conformance) => {
     '/api/conformance': gzipSync(JSON.stringify(college)),
     '/api/terms': gzipSync('[]'),
     '/api/messages': gzipSync('[]'),
+    '/api/checks/pulse': gzipSync('{"pulse":"a"}'),
   }
   return {
     wire: answers['/api/conformance']?.length ?? 0,

@@ -62,7 +62,7 @@ export type Conformance = z.output<typeof Conformance>
 export const CrossingEvidence = z.strictObject({
   findings: z.array(
     z.strictObject({
-      fingerprint: z.string().describe('Of its first place there'),
+      fingerprints: z.array(z.string()).describe('Of its open places there'),
       title: z.string(),
       strength: Strength,
       message: z.string(),

@@ -69,7 +69,9 @@ export const conformanceHandlers: HandlersOf<typeof conformanceRoutes> = {
         return first && finding.places.some(({ waived }) => waived === null)
           ? [
               {
-                fingerprint: first.fingerprint,
+                fingerprints: finding.places.flatMap(({ fingerprint, waived }) =>
+                  waived ? [] : [fingerprint],
+                ),
                 title: finding.title,
                 strength: finding.strength,
                 message: finding.message,

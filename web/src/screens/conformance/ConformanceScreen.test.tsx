@@ -42,12 +42,12 @@ const open = (rows = few, answers: Answers = {}, me: Me = people.designer, query
     crossing: {
       findings: [
         {
-          fingerprint: 'f1',
+          fingerprints: ['f1', 'f2'],
           title: 'A due date',
           strength: 'must',
           message: '“Quiz 1” has no due date.',
           evidence: [],
-          places: 1,
+          places: 2,
         },
       ],
     },
@@ -109,10 +109,11 @@ describe('the whole college', () => {
     expect(stops.filter(({ tabIndex }) => tabIndex === 0)).toEqual([grid])
   })
   it('shows the evidence of what was pressed beside it, keeps it, and raises it', async () => {
-    const { user, asked } = open()
+    const { user, asked, address } = open()
     const grid = await screen.findByRole('treegrid')
     grid.focus()
     await user.keyboard('{ArrowDown}{ArrowRight}{Enter}')
+    expect(address()).toContain('at=1%7Eweek%3A1%2Fquiz')
     const aside = within(screen.getByRole('complementary'))
     expect(await aside.findByText(/has no due date/)).toBeTruthy()
     await user.keyboard('{ArrowDown}')
@@ -121,12 +122,21 @@ describe('the whole college', () => {
     await aside.findByRole('button', { name: 'Raised with Sunniva Drake' })
     expect(asked.find(({ route }) => route === 'followUp')).toMatchObject({
       at: { course: '1' },
-      body: { does: 'raise', fingerprints: ['f1'] },
+      body: { does: 'raise', fingerprints: ['f1', 'f2'] },
     })
     const crossing = asked.find(({ route }) => route === 'crossing')
     expect(crossing?.query['column']).toBe('week:1/quiz')
     await user.click(aside.getByRole('button', { name: 'let go' }))
     expect(aside.getByText('NAV 102 Navigation 2')).toBeTruthy()
+  })
+  it('stands at the crossing that the address names, and at none that is not there', async () => {
+    open(few, {}, people.designer, '?at=1~week:1/quiz')
+    const aside = within(await screen.findByRole('complementary'))
+    expect(aside.getByRole('heading', { name: /^Pressed/ })).toBeTruthy()
+    expect(await aside.findByText(/has no due date/)).toBeTruthy()
+    document.body.replaceChildren()
+    open(few, {}, people.designer, '?at=999~week:1/quiz')
+    expect(await screen.findByRole('heading', { name: /^Under the pointer/ })).toBeTruthy()
   })
   it('is grouped, sorted and narrowed by what the address says', async () => {
     open(few, {}, people.designer, '?by=instructor&shown=open')

@@ -11,9 +11,9 @@ import { ReportMenu } from '../../controls/ReportMenu.tsx'
 import { tellApart } from '../../controls/tellApart.ts'
 import { useAddress } from '../../shell/useAddress.ts'
 import { MendFirst } from './MendFirst.tsx'
-import { bandsOf, orders } from './weave/bands.ts'
+import { bandsOf, orders, type Band } from './weave/bands.ts'
 import { Evidence } from './weave/Evidence.tsx'
-import { layoutOf, weeksNear } from './weave/layout.ts'
+import { layoutOf, weeksNear, type Layout } from './weave/layout.ts'
 import { Legend } from './weave/Legend.tsx'
 import { namesWidth, Weave, type Place } from './weave/Weave.tsx'
 
@@ -67,6 +67,19 @@ const useWidth = (): readonly [number | null, (element: HTMLElement | null) => v
   return [width, watch]
 }
 
+/** The crossing that the address names: a course, and the key of its column; null where it names none that is shown. */
+const placeAt = (at: string | null, bands: readonly Band[], layout: Layout): Place | null => {
+  if (at === null) return null
+  const [id, ...key] = at.split('~')
+  for (const band of bands) {
+    const row = band.rows.find((one) => String(one.id) === id)
+    if (!row) continue
+    const column = layout.columns.findIndex((one) => one.key === key.join('~'))
+    return { band: band.key, row, column: column < 0 ? null : column }
+  }
+  return null
+}
+
 export const ConformanceScreen = ({ me }: { me: Me }) => {
   const { search, set } = useAddress()
   const asOf = search.get('asOf') ?? me.today
@@ -80,7 +93,6 @@ export const ConformanceScreen = ({ me }: { me: Me }) => {
   useFreshChecks()
   const [run, setRun] = useState<number | null>(null)
   const [looked, setLooked] = useState<Place | null>(null)
-  const [pressed, setPressed] = useState<Place | null>(null)
   const check = useMutation({
     mutationFn: () => call('checkCourses', { body: { asOf } }),
     onSuccess: ({ run: id }) => setRun(id),
@@ -125,6 +137,13 @@ export const ConformanceScreen = ({ me }: { me: Me }) => {
       set({ open: [...next].join('~') || '-' })
     },
     [open, set],
+  )
+  const at = search.get('at')
+  const pressed = useMemo(() => placeAt(at, bands, layout), [at, bands, layout])
+  const press = useCallback(
+    ({ row, column }: Place) =>
+      set({ at: row && `${row.id}~${(column !== null && layout.columns[column]?.key) || ''}` }),
+    [set, layout],
   )
   if (conformance.isPending)
     return (
@@ -283,7 +302,7 @@ export const ConformanceScreen = ({ me }: { me: Me }) => {
               apart={apart}
               onToggle={toggle}
               onLook={setLooked}
-              onPress={setPressed}
+              onPress={press}
             />
           )}
         </div>
@@ -292,7 +311,7 @@ export const ConformanceScreen = ({ me }: { me: Me }) => {
             <h2 className="flex items-baseline justify-between text-[18px]">
               {pressed ? 'Pressed' : 'Under the pointer'}
               {pressed && (
-                <Button shape="word" className="py-0!" onClick={() => setPressed(null)}>
+                <Button shape="word" className="py-0!" onClick={() => set({ at: null })}>
                   let go
                 </Button>
               )}

@@ -120,7 +120,7 @@ const Findings = ({
       {crossing.isError && <Problem error={crossing.error} />}
       <ul aria-live="polite">
         {findings.slice(0, 6).map((finding) => (
-          <li key={finding.fingerprint} className="mt-2">
+          <li key={finding.fingerprints[0]} className="mt-2">
             <Sentence text={finding.message} strength={finding.strength} />
           </li>
         ))}
@@ -130,7 +130,7 @@ const Findings = ({
         {may(me, 'raise findings') && findings.length > 0 && row.owner !== '' && (
           <Button
             disabled={raise.isPending || raise.isSuccess}
-            onClick={() => raise.mutate(findings.map(({ fingerprint }) => fingerprint))}
+            onClick={() => raise.mutate(findings.flatMap(({ fingerprints }) => fingerprints))}
           >
             {raise.isSuccess ? `Raised with ${row.owner}` : 'Raise it'}
           </Button>

@@ -10,11 +10,10 @@ import {
 } from '@wickerframe/core'
 import type { CourseCare, MeInCourse } from '@wickerframe/contract'
 import { may } from '@wickerframe/contract/capabilities'
-import { Button, Choice, plural } from '../../../controls/controls.tsx'
+import { Choice, plural } from '../../../controls/controls.tsx'
 import { useAddress } from '../../../shell/useAddress.ts'
 import type { FindingActions, Reply } from './actions.ts'
-import { FindingLine } from './FindingLine.tsx'
-import { openPlaces } from './followed.ts'
+import { GroupOfFindings } from './GroupOfFindings.tsx'
 import {
   grouped,
   groupings,
@@ -22,7 +21,6 @@ import {
   isShared,
   mineFirst,
   sorted,
-  type FindingGroup,
   type Grouping,
 } from './grouping.ts'
 import { ManyActs } from './ManyActs.tsx'
@@ -30,23 +28,13 @@ import { MendDialog } from './MendDialog.tsx'
 import { Notes } from './Notes.tsx'
 import { ReplyDialog } from './ReplyDialog.tsx'
 import { Untold } from './Untold.tsx'
+import { useChosen } from './useChosen.ts'
 import { WaiverDialog } from './WaiverDialog.tsx'
 
 const byWords: Readonly<Record<Grouping, string>> = {
   page: 'by page',
   person: 'by person',
   rule: 'by rule',
-}
-
-/** How many stand under a heading, how many of them were left to fill in, and in how many places. */
-const countWords = ({ findings }: FindingGroup): string => {
-  const unfilled = findings.filter(({ rule }) => rule === 'fill-in-unfilled').length
-  const places = findings.reduce((sum, { places: { length } }) => sum + length, 0)
-  return [
-    unfilled === findings.length ? `${unfilled} unfilled` : `${findings.length} open`,
-    ...(unfilled > 0 && unfilled < findings.length ? [`${unfilled} unfilled`] : []),
-    ...(places > findings.length ? [`in ${places} places`] : []),
-  ].join(', ')
 }
 
 /** What is to be mended in a course: a line for each finding, by page, by person or by rule; each with its acts, and acts for several at once. */
@@ -83,7 +71,7 @@ export const WhatToMend = ({
   const [mending, setMending] = useState<FindingPlace[] | null>(null)
   const [waiving, setWaiving] = useState<FindingPlace[] | null>(null)
   const [reply, setReply] = useState<Reply | null>(null)
-  const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set())
+  const chosen = useChosen()
   const { open, waived, information } = sorted(only ? { ...result, findings: only } : result)
   const freshPlaces = new Set(care.since?.fresh)
   const shown = open.filter(
@@ -111,16 +99,6 @@ export const WhatToMend = ({
   }
   const groups = grouped(mineFirst(shown, me.email), by, { template, course, people })
   const lines = groups.flatMap(({ findings }) => findings)
-  const isChosen = (finding: Finding): boolean =>
-    openPlaces(finding).every(({ fingerprint }) => chosen.has(fingerprint))
-  const choose = (findings: readonly Finding[], choosing: boolean): void => {
-    const next = new Set(chosen)
-    for (const { fingerprint } of findings.flatMap(openPlaces))
-      if (choosing) next.add(fingerprint)
-      else next.delete(fingerprint)
-    setChosen(next)
-  }
-  const letGo = (): void => setChosen(new Set())
   const effort = shown.reduce((sum, finding) => sum + finding.effortMinutes, 0)
   const mayAct = may(me, 'look after course')
   const home = course.homePage
@@ -162,10 +140,10 @@ export const WhatToMend = ({
         )}
         {mayAct && (
           <ManyActs
-            chosen={lines.filter(isChosen)}
+            chosen={lines.filter(chosen.has)}
             shown={shown}
             actions={actions}
-            onLetGo={letGo}
+            onLetGo={chosen.letGo}
           />
         )}
       </div>
@@ -179,40 +157,13 @@ export const WhatToMend = ({
         </p>
       )}
       {groups.map((group) => (
-        <section key={group.title} className="mt-2">
-          <header className="flex items-baseline justify-between gap-4 border-b border-line-strong">
-            <h2 className="text-[17px]">{group.title}</h2>
-            <p className="flex gap-3 text-[13px] text-ink-2">
-              {countWords(group)}
-              {by === 'page' && group.title === homeTitle && home !== null && pages.has(home) && (
-                <Button shape="word" className="py-0!" onClick={() => onShowPage(home)}>
-                  show the page
-                </Button>
-              )}
-              {mayAct && group.findings.length > 1 && (
-                <Button
-                  shape="word"
-                  className="py-0!"
-                  aria-label={`${group.findings.every(isChosen) ? 'let go' : 'choose all'}: ${group.title}`}
-                  onClick={() => choose(group.findings, !group.findings.every(isChosen))}
-                >
-                  {group.findings.every(isChosen) ? 'let go' : 'choose all'}
-                </Button>
-              )}
-            </p>
-          </header>
-          <ul>
-            {group.findings.map((finding) => (
-              <FindingLine
-                key={`${finding.rule} ${finding.places[0]?.fingerprint ?? ''}`}
-                finding={finding}
-                actions={actions}
-                chosen={mayAct ? isChosen(finding) : null}
-                onChoose={() => choose([finding], !isChosen(finding))}
-              />
-            ))}
-          </ul>
-        </section>
+        <GroupOfFindings
+          key={group.title}
+          group={group}
+          actions={actions}
+          chosen={mayAct ? chosen : null}
+          home={by === 'page' && group.title === homeTitle && pages.has(home ?? '') ? home : null}
+        />
       ))}
       <Untold result={result} courseId={courseId} mayAct={may(me, 'decide for course')} />
       <Notes courseId={courseId} me={me} care={care} waived={waived} information={information} />
@@ -227,7 +178,7 @@ export const WhatToMend = ({
           onClose={() => setMending(null)}
           onBegun={(run) => {
             setMending(null)
-            letGo()
+            chosen.letGo()
             onBegun(run)
           }}
         />
