@@ -79,7 +79,10 @@ describe('a waiver', () => {
     // Looked at for a later date, so that an answer for then is kept as well.
     const before = await detailOf(course.id, designer, later)
     const fingerprint = placesOf(detail, 'fixed-text-altered')[0]?.fingerprint
-    await designer.post(`/api/courses/${course.id}/waivers`, { fingerprint, reason: 'Agreed' })
+    await designer.post(`/api/courses/${course.id}/waivers`, {
+      fingerprints: [fingerprint],
+      reason: 'Agreed',
+    })
     const listed = async () =>
       (await designer.get<CourseSummary[]>(`/api/courses${later}`)).body.find(
         ({ id }) => id === course.id,
@@ -99,7 +102,7 @@ describe('a waiver', () => {
     const { course, detail } = await withFinding('fixed-text-altered')
     const place = placesOf(detail, 'fixed-text-altered')[0]
     const given = await designer.post(`/api/courses/${course.id}/waivers`, {
-      fingerprint: place?.fingerprint,
+      fingerprints: [place?.fingerprint],
       reason: 'Agreed with the dean',
       until: '2026-12-18',
     })
@@ -139,7 +142,7 @@ describe('a waiver', () => {
     expect(
       (
         await instructor.post(`/api/courses/${own.id}/waivers`, {
-          fingerprint: place?.fingerprint,
+          fingerprints: [place?.fingerprint],
           reason: 'We do it on paper',
         })
       ).status,
@@ -156,10 +159,10 @@ describe('a waiver', () => {
     const [course] = await courses()
     const bad = async (body: object) =>
       (await designer.post<{ detail: string }>(`/api/courses/${course?.id}/waivers`, body)).status
-    expect(await bad({ fingerprint: 'nothing', reason: 'x' })).toBe(404)
-    expect(await bad({ fingerprint: 'nothing', reason: '' })).toBe(400)
-    expect(await bad({ fingerprint: 'nothing', reason: 'x', until: '2020-01-01' })).toBe(400)
-    expect(await bad({ fingerprint: 'x'.repeat(10_000), reason: 'x' })).toBe(400)
+    expect(await bad({ fingerprints: ['nothing'], reason: 'x' })).toBe(404)
+    expect(await bad({ fingerprints: ['nothing'], reason: '' })).toBe(400)
+    expect(await bad({ fingerprints: ['nothing'], reason: 'x', until: '2020-01-01' })).toBe(400)
+    expect(await bad({ fingerprints: ['x'.repeat(10_000)], reason: 'x' })).toBe(400)
   })
 })
 

@@ -225,8 +225,11 @@ describe('a clock that is moved back', () => {
     expect(fingerprint).toBeDefined()
     await college.pool.query(`UPDATE check_results
       SET checked_at = '2030-01-02'`)
-    await college.people.designer.post(`${college.about}/waivers`, { fingerprint, reason: 'x' })
-    expect((await told())?.places[0]?.waived).toBeDefined()
+    await college.people.designer.post(`${college.about}/waivers`, {
+      fingerprints: [fingerprint],
+      reason: 'x',
+    })
+    expect((await told())?.places[0]?.waived).toMatchObject({ reason: 'x' })
     await college.pool.query('DELETE FROM waivers')
   })
 })

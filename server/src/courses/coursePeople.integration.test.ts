@@ -84,7 +84,7 @@ describe('people of a course', () => {
     })
     const answer = { does: 'answer', fingerprints: [finding], answer: 'Tomorrow.' }
     expect((await helper.post(`${college.about}/follow-ups`, answer)).status).toBe(200)
-    const waiver = { fingerprint: finding, scope: 'place', until: null, reason: 'Sea.' }
+    const waiver = { fingerprints: [finding], scope: 'place', until: null, reason: 'Sea.' }
     for (const [route, body] of [
       ['waivers', waiver],
       ['calendar', { meetingDays: ['monday'], units: [], nextTerm: null }],

@@ -75,7 +75,7 @@ const everybodyActs = async (): Promise<void> => {
   expect(fingerprint).not.toBe('')
   await must(
     people.instructor.post(`${about}/waivers`, {
-      fingerprint,
+      fingerprints: [fingerprint],
       scope: 'place',
       until: null,
       reason: 'Sea.',

@@ -1,7 +1,7 @@
 import { screen, within } from '@testing-library/react'
 import { describe, expect, it } from 'vitest'
 import type { CollegeHistory } from '@wickerframe/contract'
-import type { ReadinessDay } from '@wickerframe/core'
+import { addDays, type ReadinessDay } from '@wickerframe/core'
 import { show } from '../../../testing/screen.testing.tsx'
 import { serve } from '../../../testing/server.testing.ts'
 import { HistoryScreen } from './HistoryScreen.tsx'
@@ -73,6 +73,15 @@ describe('the drawing', () => {
     }
     // From the ground up on the last day, all are ready.
     expect(paths[0]?.path).toContain('300,0')
+  })
+  it.each([1, 2, 3, 9, 200])('names each day once below %i days', (count) => {
+    const many = Array.from({ length: count }, (_, i) => ({
+      ...day(12, 1, 0),
+      day: addDays('2026-03-01', i),
+    }))
+    const { ticks } = stackOf(many, { ...size, width: 1180 })
+    expect(new Set(ticks.map((tick) => tick.day)).size).toBe(ticks.length)
+    expect(ticks.length).toBeGreaterThan(0)
   })
   it('holds on to a single day and to none', () => {
     expect(stackOf([day(12, 1, 0)], { ...size, most: 1 }).paths[0]?.path).toContain('300')
