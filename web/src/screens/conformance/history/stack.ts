@@ -33,8 +33,10 @@ export const stackOf = (
         path: drawn(end ? [...points, { ...end, day: last + oneDay }] : points) ?? '',
       }
     }),
+    // Of a few days it would name hours as well.
     ticks: x
       .ticks(Math.max(2, Math.floor(width / 110)))
+      .filter((at) => at.getTime() % oneDay === 0)
       .map((at) => ({ at: x(at), day: at.toISOString().slice(0, 10) })),
     counts: y
       .ticks(3)
