@@ -220,7 +220,7 @@ describe('follow-up', () => {
     const fingerprints = [place?.fingerprint ?? '']
     const put = (body: object, client = designer) =>
       client.post(`/api/courses/${course.id}/follow-ups`, body)
-    expect((await put({ does: 'promise', fingerprints, by: '2026-09-20' })).status).toBe(409)
+    expect((await put({ does: 'answer', fingerprints, answer: 'Not yet' })).status).toBe(409)
     expect((await put({ does: 'raise', fingerprints, note: 'Please hide it' })).status).toBe(200)
     expect((await detailOf(course.id)).care.followUps[0]).toMatchObject({
       state: 'raised',
