@@ -138,6 +138,30 @@ describe('the whole college', () => {
     open(few, {}, people.designer, '?at=999~week:1/quiz')
     expect(await screen.findByRole('heading', { name: /^Under the pointer/ })).toBeTruthy()
   })
+  it.each([
+    ['', 1],
+    ['?asOf=2026-10-05', 0],
+  ])('does what is to be mended first only as of today%s', async (query, presses) => {
+    const action = {
+      rule: 'must-part-hidden',
+      part: null,
+      title: 'What must be there can be seen',
+      example: '“Welcome” is hidden.',
+      mender: 'designer' as const,
+      byMachine: true,
+      places: 1,
+      count: 1,
+      people: 0,
+      courses: [],
+      effortMinutes: 1,
+      becomeReady: 1,
+    }
+    open(few, { conformance: { ...college(few), mendFirst: [action] } }, people.designer, query)
+    await screen.findByText(action.title)
+    expect(screen.queryAllByRole('button', { name: 'Plan 1 mend in 1 course' })).toHaveLength(
+      presses,
+    )
+  })
   it('is grouped, sorted and narrowed by what the address says', async () => {
     open(few, {}, people.designer, '?by=instructor&shown=open')
     await screen.findByRole('treegrid')

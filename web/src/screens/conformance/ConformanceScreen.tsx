@@ -334,7 +334,7 @@ export const ConformanceScreen = ({ me }: { me: Me }) => {
               What can be mended in all courses at once
             </Link>
           )}
-          <MendFirst actions={view.mendFirst} me={me} />
+          <MendFirst actions={view.mendFirst} me={me} acts={asOf === me.today} />
         </aside>
       </div>
     </Page>

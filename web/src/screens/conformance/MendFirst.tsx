@@ -10,18 +10,27 @@ const effort = (minutes: number): string =>
   minutes < 90 ? `about ${minutes} min` : `about ${Math.round(minutes / 60)} h`
 
 /** The few actions that bring the most courses to ready, each with the press that does it. */
-export const MendFirst = ({ actions, me }: { actions: readonly MendFirstAction[]; me: Me }) =>
+export const MendFirst = ({
+  actions,
+  me,
+  acts = true,
+}: {
+  actions: readonly MendFirstAction[]
+  me: Me
+  /** Of another day than today there is nothing to press: what is done is done now. */
+  acts?: boolean
+}) =>
   actions.length === 0 ? (
     <p className="text-ink-2">No open musts.</p>
   ) : (
     <ol className="divide-y divide-line">
       {actions.map((action) => (
-        <Action key={`${action.rule} ${action.part}`} action={action} me={me} />
+        <Action key={`${action.rule} ${action.part}`} action={action} me={me} acts={acts} />
       ))}
     </ol>
   )
 
-const Action = ({ action, me }: { action: MendFirstAction; me: Me }) => (
+const Action = ({ action, me, acts }: { action: MendFirstAction; me: Me; acts: boolean }) => (
   <li className="py-2">
     <div className="flex justify-between gap-3">
       <p className="font-semibold">{action.title}</p>
@@ -38,7 +47,7 @@ const Action = ({ action, me }: { action: MendFirstAction; me: Me }) => (
       {plural(action.places, 'place')} in {plural(action.count, 'course')} ·{' '}
       {effort(action.effortMinutes)}
     </p>
-    <Acts action={action} me={me} />
+    {acts && <Acts action={action} me={me} />}
     <details>
       <summary className="cursor-pointer text-tide underline">
         {action.count === 1 ? 'which course' : 'which courses'}

@@ -10,6 +10,7 @@ import { openOnPages, urgentFirst, type OpenOnPage } from './openOnPages.ts'
 /** The findings of a page, told of that page alone. */
 const findingsOn = (result: CheckResult | null, page: string): Finding[] =>
   result?.findings.flatMap((finding) => {
+    if (finding.strength === 'may') return []
     const places = finding.places.filter(({ place, waived }) => place.foundId === page && !waived)
     return places.map((place) => ({ ...finding, message: place.message, places: [place] }))
   }) ?? []
