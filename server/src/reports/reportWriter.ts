@@ -30,7 +30,7 @@ export const reportBytes = async (
   return typeof written === 'string' ? new TextEncoder().encode(written) : written
 }
 
-/** Writes reports where it is called: in tests, and for a single course, which takes no time. */
+/** Writes reports where it is called: of a few courses, which takes no time, and in tests. */
 export const reportsHere: ReportWriter = {
   write: async (format, head, courses) => {
     const all: ReportedCourse[] = []

@@ -8,7 +8,7 @@ import { courseIn } from '../courses/routes.ts'
 import { hasAnswered, type HandlersOf, type Situation } from '../http/handler.ts'
 import { HttpProblem } from '../http/problem.ts'
 import { versionOf } from '../version.ts'
-import { reportBytes, ReportGivenUp, type ReportHead } from './reportWriter.ts'
+import { reportBytes, ReportGivenUp, reportsHere, type ReportHead } from './reportWriter.ts'
 
 const headOf = ({ now }: Situation, title: string): ReportHead => ({
   title,
@@ -27,6 +27,9 @@ const reportedOf = (
   department: summary.department,
   owner: ownerName(summary),
 })
+
+/** So few are written before a thread has begun. */
+const fewCourses = 20
 
 /** Sends a report: as a page to look at and print, otherwise as a file to keep. Nothing in it runs. */
 const send = (
@@ -88,7 +91,8 @@ export const reportHandlers: HandlersOf<typeof reportRoutes> = {
     }
     const head = headOf(handling, `${bands ? [...bands].join(', ') : 'All courses'}, as of ${asOf}`)
     try {
-      const written = await reports.write(query.format, head, reported())
+      const writer = courses.length <= fewCourses ? reportsHere : reports
+      const written = await writer.write(query.format, head, reported())
       return send(response, query.format, `report-${asOf}`, written)
     } catch (cause) {
       if (cause instanceof ReportGivenUp) throw new HttpProblem(503, 'not-written', cause.message)
