@@ -1,7 +1,7 @@
 import { useQuery, useQueryClient, type UseQueryResult } from '@tanstack/react-query'
 import { useEffect, useRef } from 'react'
 import type { AnswerTo, Me, RouteName } from '@wickerframe/contract'
-import { isAttended } from '../shell/attention.ts'
+import { isAttended, watchAttention } from '../shell/attention.ts'
 import { addressOf, ApiError, call } from './client.ts'
 
 /** What a hook gives that reads a route. */
@@ -68,6 +68,7 @@ export const useFreshChecks = (): void => {
     staleTime: 0,
   })
   useEffect(() => {
+    watchAttention()
     const timer = setInterval(() => {
       if (isAttended()) void refetch()
     }, pulseMilliseconds)
