@@ -30,43 +30,10 @@ export const OneWord = ({
   ) : null
 }
 
-/** A part that may go is left out on purpose; one word of the instructor's says so. */
-const NotThisWeek = ({ courseId, instance }: { courseId: number; instance: string }) => {
+/** A word that somebody gives with one press. */
+const Word = ({ words, give }: { words: string; give: () => Promise<unknown> }) => {
   const client = useQueryClient()
-  const say = useMutation({
-    mutationFn: () =>
-      call('notThisWeek', { at: { course: courseId }, body: { instance, leftOut: true } }),
-    onSuccess: () => client.invalidateQueries(),
-  })
-  return (
-    <>
-      <Button
-        shape="word"
-        className="py-0.5!"
-        disabled={say.isPending}
-        onClick={() => say.mutate()}
-      >
-        Not this week
-      </Button>
-      <Problem error={say.error} />
-    </>
-  )
-}
-
-export const Attest = ({
-  courseId,
-  fingerprint,
-  words,
-}: {
-  courseId: number
-  fingerprint: string
-  words: string
-}) => {
-  const client = useQueryClient()
-  const say = useMutation({
-    mutationFn: () => call('attest', { at: { course: courseId }, body: { fingerprint, words } }),
-    onSuccess: () => client.invalidateQueries(),
-  })
+  const say = useMutation({ mutationFn: give, onSuccess: () => client.invalidateQueries() })
   return (
     <>
       <Button
@@ -81,3 +48,28 @@ export const Attest = ({
     </>
   )
 }
+
+/** A part that may go is left out on purpose; one word of the instructor's says so. */
+const NotThisWeek = ({ courseId, instance }: { courseId: number; instance: string }) => (
+  <Word
+    words="Not this week"
+    give={() =>
+      call('notThisWeek', { at: { course: courseId }, body: { instance, leftOut: true } })
+    }
+  />
+)
+
+export const Attest = ({
+  courseId,
+  fingerprint,
+  words,
+}: {
+  courseId: number
+  fingerprint: string
+  words: string
+}) => (
+  <Word
+    words={words}
+    give={() => call('attest', { at: { course: courseId }, body: { fingerprint, words } })}
+  />
+)
