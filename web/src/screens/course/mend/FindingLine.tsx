@@ -57,7 +57,7 @@ export const FindingLine = ({
   return (
     <li
       data-finding={finding.rule}
-      className="grid grid-cols-[1.4rem_5.6rem_minmax(0,1fr)_auto] items-baseline gap-x-2 border-b border-line py-[3px]"
+      className="grid grid-cols-[1.4rem_5.6rem_minmax(0,1fr)_auto] items-baseline gap-x-2 border-b border-line py-px"
     >
       {chosen === null ? (
         <span />
