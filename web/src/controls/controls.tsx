@@ -14,6 +14,7 @@ const shapes = {
   word: 'border-transparent text-tide underline underline-offset-2 px-0!',
 } as const
 
+/** Never smaller than 24 by 24 pixels (WCAG 2.2, 2.5.8), also where words wrap under one another. */
 export const Button = ({
   shape = 'plain',
   className = '',
@@ -21,7 +22,7 @@ export const Button = ({
 }: ButtonHTMLAttributes<HTMLButtonElement> & { shape?: keyof typeof shapes }) => (
   <button
     type="button"
-    className={`rounded-sm border px-3 py-1.5 leading-tight disabled:opacity-55 ${shapes[shape]} ${className}`}
+    className={`min-h-6 min-w-6 rounded-sm border px-3 py-1.5 leading-tight disabled:opacity-55 ${shapes[shape]} ${className}`}
     {...rest}
   />
 )
