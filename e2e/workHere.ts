@@ -1,5 +1,5 @@
 import { pino } from 'pino'
-import { checkStored } from '@wickerframe/server/checks/checkThread'
+import { checkStored, foreseeCourses } from '@wickerframe/server/checks/checkThread'
 import { connectorClient } from '@wickerframe/server/connector/client'
 import { startWorker } from '@wickerframe/server/queue/worker'
 import { closeFinishedRun, closeFinishedRuns } from '@wickerframe/server/runs/closing'
@@ -32,6 +32,8 @@ export const workHere = (bed: TestBed): { stop: () => Promise<void> } => {
         connector,
         checkCourse: async (course, asOf, today) =>
           (await checkStored(pool, [course], asOf, today)).get(course) ?? { state: 'gone' },
+        foreseeCourse: async (course, run, today) =>
+          (await foreseeCourses(pool, [course], run, today)).get(course) ?? { state: 'gone' },
         task,
         today: clock.today(),
         publicUrl: settings.WICKERFRAME_PUBLIC_URL,

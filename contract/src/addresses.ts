@@ -100,6 +100,8 @@ export const addresses = {
   today: { method: 'get', path: '/api/today' },
   collegeHistory: { method: 'get', path: '/api/history' },
   courseStanding: { method: 'get', path: '/api/courses/:course/standing' },
+  holdAgainstCourses: { method: 'post', path: '/api/templates/:template/impact' },
+  readImpact: { method: 'get', path: '/api/templates/:template/impact' },
   joinPair: { method: 'post', path: '/api/courses/:course/joins' },
   askWaiver: { method: 'post', path: '/api/courses/:course/waivers' },
   decideWaiver: { method: 'post', path: '/api/courses/:course/waivers/:waiver' },

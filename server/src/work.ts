@@ -1,4 +1,5 @@
 import { runCheckTask } from './checks/checkTask.ts'
+import { runImpactTask } from './impact/impactTask.ts'
 import { runMendTask } from './mends/mendTask.ts'
 import { runRenameTask } from './names/renameTask.ts'
 import type { CarryOut } from './queue/job.ts'
@@ -12,6 +13,7 @@ const kinds: Readonly<Record<ClaimedTask['kind'], CarryOut>> = {
   renames: runRenameTask,
   mends: runMendTask,
   check: runCheckTask,
+  impact: runImpactTask,
 }
 
 export const carryOut: CarryOut = (job) =>

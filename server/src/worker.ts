@@ -42,6 +42,7 @@ const work = async (): Promise<void> => {
         pool,
         connector,
         checkCourse: checking.checkCourse,
+        foreseeCourse: checking.foreseeCourse,
         task,
         today: clock.today(),
         publicUrl: settings.WICKERFRAME_PUBLIC_URL,

@@ -9,6 +9,7 @@ import { courseRoutes } from './courses.ts'
 import { followUpRoutes } from './followUps.ts'
 import { healthRoutes } from './health.ts'
 import { historyRoutes } from './history.ts'
+import { impactRoutes } from './impact.ts'
 import { joinRoutes } from './joins.ts'
 import { libraryRoutes } from './library.ts'
 import { madeCourseRoutes } from './madeCourses.ts'
@@ -42,6 +43,7 @@ export * from './courses.ts'
 export * from './followUps.ts'
 export * from './health.ts'
 export * from './history.ts'
+export * from './impact.ts'
 export * from './joins.ts'
 export * from './library.ts'
 export * from './madeCourses.ts'
@@ -90,6 +92,7 @@ export const routes = {
   ...conformanceRoutes,
   ...todayRoutes,
   ...historyRoutes,
+  ...impactRoutes,
   ...joinRoutes,
   ...waiverRoutes,
   ...followUpRoutes,

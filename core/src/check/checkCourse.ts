@@ -41,6 +41,8 @@ export interface Check {
   joins?: readonly Join[]
   /** Nothing is waived or attested without it. */
   exemptions?: Exemptions
+  /** Whether mends are worked out for what is found; they are, without it. */
+  mends?: boolean
   /** Where the same course is checked again and again with the same template and facts: what it should be, once worked out. */
   worked?: Map<string, Expectation>
 }
@@ -222,7 +224,7 @@ export const checkCourse = (check: Check): Result<CheckResult> => {
   applySilence(told, context)
   if (check.exemptions) applyExemptions(told, check.exemptions, context)
 
-  const findings = findingsOf(told, context, policyOf, check.exemptions)
+  const findings = findingsOf(told, context, policyOf, check.exemptions, check.mends ?? true)
   const counts = countsOf(told, findings, { met, inapplicable })
   const untoldMusts = told.some(
     ({ outcome }) =>

@@ -18,6 +18,7 @@ export const findingsOf = (
   context: CheckContext,
   policies: ReadonlyMap<string, Template['policies'][number]>,
   exemptions: Exemptions | undefined,
+  mends: boolean,
 ): Finding[] => {
   const ownerAt = whoseMoves(context)
   const groups = new Map<
@@ -42,7 +43,7 @@ export const findingsOf = (
     const digest = shortHash(JSON.stringify(verdict.evidence))
     const owner = rule.mender === 'instructor' ? ownerAt(subject, outcome.place.foundId) : null
     const key = `${rule.id}|${verdict.message}|${together}|${outcome.strength}|${waiver?.id ?? ''}|${owner ?? ''}`
-    const wanted = rule.mend?.(verdict, context) ?? []
+    const wanted = (mends ? rule.mend?.(verdict, context) : undefined) ?? []
     const safe = wanted.length > 0 ? harmlessMend(wanted, context) : { changes: [] }
     const place: FindingPlace = {
       fingerprint: outcome.fingerprint,

@@ -2,8 +2,12 @@ import { z } from 'zod'
 import { RecordedAs } from '../course/index.ts'
 import { ItemKind } from '../template/index.ts'
 
+type Json = z.output<ReturnType<typeof z.json>>
+/** Any value: what is read was JSON before, and is not walked through once more. */
+const Value = z.unknown().refine((value) => value !== undefined) as unknown as z.ZodType<Json>
+
 /** What was deployed of one field: the form we sent, and what the platform made of it. */
-export const FieldBase = z.strictObject({ sent: z.json(), echo: z.json() })
+export const FieldBase = z.strictObject({ sent: Value, echo: Value })
 export type FieldBase = z.output<typeof FieldBase>
 
 const BodyId = z.string().min(1).max(64)
@@ -56,11 +60,16 @@ export const emptyBase = (): Base => ({
   bodies: {},
 })
 
+/** As much of a base as tells what is what: a check needs no more of it, and reads no more. */
+export const RecordedParts = z.object({
+  parts: z.array(z.object({ platformId: z.string().max(100), ...RecordedAs.shape })).max(20_000),
+})
+
 /** Recorded identity of a course's base, by the platform's ids. */
-export const identityOf = (base: Base): Map<string, RecordedAs> =>
+export const identityOf = ({ parts }: z.output<typeof RecordedParts>): Map<string, RecordedAs> =>
   new Map(
-    base.parts.map((entry) => [
-      entry.platformId,
-      { part: entry.part, repetition: entry.repetition, number: entry.number },
+    parts.map(({ platformId, part, repetition, number }) => [
+      platformId,
+      { part, repetition, number },
     ]),
   )

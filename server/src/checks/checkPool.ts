@@ -2,6 +2,8 @@ import { Worker } from 'node:worker_threads'
 import type { CheckAnswer, CheckQuestions } from './checkThread.ts'
 
 export type CheckCourse = (courseId: number, asOf: string, today: string) => Promise<CheckAnswer>
+/** @param run whose draft is held against the course */
+export type ForeseeCourse = (courseId: number, run: number, today: string) => Promise<CheckAnswer>
 
 /** Sets of questions a thread holds at once: while one waits for the database, the next is worked out. */
 const setsPerThread = 2
@@ -15,6 +17,7 @@ interface Waiting {
   courseId: number
   asOf: string
   today: string
+  impact: number | null
   /** A thread died over it and others: it is asked by itself, so that only what kills a thread fails. */
   alone: boolean
   answered: (answer: CheckAnswer) => void
@@ -28,7 +31,7 @@ interface Waiting {
 export const checkPool = (
   file: string,
   threads: number,
-): { checkCourse: CheckCourse; stop: () => Promise<void> } => {
+): { checkCourse: CheckCourse; foreseeCourse: ForeseeCourse; stop: () => Promise<void> } => {
   const queue: Waiting[] = []
   let next = 0
   let stopping = false
@@ -76,6 +79,7 @@ export const checkPool = (
       length < most &&
       queue[length]?.asOf === first.asOf &&
       queue[length]?.today === first.today &&
+      queue[length]?.impact === first.impact &&
       queue[length]?.alone === false
     )
       length += 1
@@ -98,19 +102,22 @@ export const checkPool = (
       lane.sets.push(new Map(set.map((request) => [request.id, request])))
       lane.worker.postMessage({
         questions: set.map(({ id, courseId }) => ({ id, courseId })),
+        impact: first.impact,
         asOf: first.asOf,
         today: first.today,
       } satisfies CheckQuestions)
     }
   }
+  const ask = (asked: Omit<Waiting, 'id' | 'alone' | 'answered'>): Promise<CheckAnswer> =>
+    new Promise((answered) => {
+      queue.push({ ...asked, id: ++next, alone: false, answered })
+      // Questions that come in one go are handed out together.
+      if (queue.length === 1) queueMicrotask(give)
+      else if (queue.length >= mostTogether) give()
+    })
   return {
-    checkCourse: (courseId, asOf, today) =>
-      new Promise((answered) => {
-        queue.push({ id: ++next, courseId, asOf, today, alone: false, answered })
-        // Questions that come in one go are handed out together.
-        if (queue.length === 1) queueMicrotask(give)
-        else if (queue.length >= mostTogether) give()
-      }),
+    checkCourse: (courseId, asOf, today) => ask({ courseId, asOf, today, impact: null }),
+    foreseeCourse: (courseId, run, today) => ask({ courseId, asOf: today, today, impact: run }),
     stop: async () => {
       stopping = true
       await Promise.all(lanes.map((lane) => lane.worker?.terminate()))

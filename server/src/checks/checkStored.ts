@@ -87,6 +87,15 @@ const inputsOf = async (
   return inputs
 }
 
+/** Everything checks of these courses are made from; nothing for those under no template or never read. */
+export const checkInputsOf = async (
+  database: Database,
+  courses: readonly StoredCourse[],
+  asOf: string,
+  today: string,
+): Promise<Map<number, Check>> =>
+  inputsOf(database, courses, asOf, await surroundingsOf(database, courses, today))
+
 /** Everything a check of a course is made from; null when it is under no template or was never read. */
 export const checkInputs = async (
   database: Database,
@@ -94,9 +103,7 @@ export const checkInputs = async (
   asOf: string,
   today: string,
 ): Promise<Check | null> =>
-  (await inputsOf(database, [stored], asOf, await surroundingsOf(database, [stored], today))).get(
-    idOf(stored),
-  ) ?? null
+  (await checkInputsOf(database, [stored], asOf, today)).get(idOf(stored)) ?? null
 
 const digestOfTerm = rememberOf((term: Term) => digestOf(term))
 

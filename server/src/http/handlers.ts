@@ -11,6 +11,7 @@ import { waiverHandlers } from '../waivers/routes.ts'
 import { checkHandlers } from '../checks/routes.ts'
 import { conformanceHandlers } from '../conformance/routes.ts'
 import { historyHandlers } from '../history/routes.ts'
+import { impactHandlers } from '../impact/routes.ts'
 import { reportHandlers } from '../reports/routes.ts'
 import { todayHandlers } from '../today/routes.ts'
 import { coursePeopleHandlers } from '../courses/coursePeopleRoutes.ts'
@@ -55,6 +56,7 @@ const handlers: HandlersOf<typeof routes> = {
   ...checkHandlers,
   ...conformanceHandlers,
   ...historyHandlers,
+  ...impactHandlers,
   ...reportHandlers,
   ...todayHandlers,
   ...joinHandlers,

@@ -1,5 +1,5 @@
 import type { Pool } from 'mysql2/promise'
-import type { CheckCourse } from '../checks/checkPool.ts'
+import type { CheckCourse, ForeseeCourse } from '../checks/checkPool.ts'
 import type { Connector } from '../connector/client.ts'
 import type { InstitutionDay } from '../start/clocks.ts'
 import type { TaskOutcome } from './outcome.ts'
@@ -11,6 +11,8 @@ export interface Job {
   connector: Connector
   /** Checks a course in a thread of its own. */
   checkCourse: CheckCourse
+  /** Holds the draft of a run against a course, in a thread of its own. */
+  foreseeCourse: ForeseeCourse
   task: ClaimedTask
   /** By the institution’s clock. */
   today: InstitutionDay

@@ -1,9 +1,18 @@
-import { Base, emptyBase, identityOf, readDocument, type RecordedAs } from '@wickerframe/core'
+import type { z } from 'zod'
+import {
+  Base,
+  emptyBase,
+  identityOf,
+  readDocument,
+  RecordedParts,
+  type RecordedAs,
+} from '@wickerframe/core'
 import { anyOf, change, firstRow, rowsOf, type Database } from '@wickerframe/storage'
 import { pack, unpack } from '../packed.ts'
 
-const baseOf = (courseId: number, document: Buffer): Base => {
-  const read = readDocument(Base, unpack(document))
+/** A base as it is kept, or so much of it as a schema asks for. */
+const readBase = <S extends z.ZodType>(schema: S, courseId: number, document: Buffer) => {
+  const read = readDocument(schema, unpack(document))
   if (!read.ok)
     throw new Error(
       `the base of course ${courseId} cannot be read: ${JSON.stringify(read.problems[0])}`,
@@ -11,14 +20,17 @@ const baseOf = (courseId: number, document: Buffer): Base => {
   return read.value
 }
 
-/** What was last deployed to each of these courses; nothing for those nothing was deployed to. */
-export const listBases = async (
+const readTogether = 200
+
+/** What was last deployed to each of these courses, as far as the schema asks for it; nothing for those nothing was deployed to. */
+const listBasesAs = async <S extends z.ZodType>(
+  schema: S,
   database: Database,
   courseIds: readonly number[],
-): Promise<Map<number, Base>> => {
-  const bases = new Map<number, Base>()
-  for (let i = 0; i < courseIds.length; i += 200) {
-    const part = anyOf(courseIds.slice(i, i + 200))
+): Promise<Map<number, z.output<S>>> => {
+  const bases = new Map<number, z.output<S>>()
+  for (let i = 0; i < courseIds.length; i += readTogether) {
+    const part = anyOf(courseIds.slice(i, i + readTogether))
     for (const row of await rowsOf<{ course_id: number; document: Buffer }>(
       database,
       `SELECT course_id, document
@@ -26,14 +38,26 @@ export const listBases = async (
        WHERE course_id IN ${part.sql}`,
       part.values,
     ))
-      bases.set(row.course_id, baseOf(row.course_id, row.document))
+      bases.set(row.course_id, readBase(schema, row.course_id, row.document))
   }
   return bases
 }
 
+/** Recorded identity of each of these courses, by the platform's ids; nothing for those nothing was deployed to. */
+export const listIdentities = async (
+  database: Database,
+  courseIds: readonly number[],
+): Promise<Map<number, Map<string, RecordedAs>>> =>
+  new Map(
+    [...(await listBasesAs(RecordedParts, database, courseIds))].map(([courseId, parts]) => [
+      courseId,
+      identityOf(parts),
+    ]),
+  )
+
 /** What was last deployed to a course; empty when nothing was. Its bodies stay where they are kept. */
 export const findBase = async (database: Database, courseId: number): Promise<Base> =>
-  (await listBases(database, [courseId])).get(courseId) ?? emptyBase()
+  (await listBasesAs(Base, database, [courseId])).get(courseId) ?? emptyBase()
 
 /** Recorded identity of a course, by the platform's ids. */
 export const recordedIdentity = async (

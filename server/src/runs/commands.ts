@@ -22,27 +22,36 @@ export type Command = (typeof commands)[number]
  * Approves, pauses, resumes, cancels or retries a run. What was sent already is always followed to its end.
  * @param courses which of its courses are approved; all whose plan is ready without it
  */
-export const commandRun = async (
+export const commandRun = (
   pool: Pool,
   id: number,
   command: Command,
   who: string,
   courses?: readonly number[],
 ): Promise<boolean> =>
-  inTransaction(pool, async (database) => {
-    const run = await lockRun(database, id)
-    if (!run) return false
-    if (command === 'approve') await approve(database, id, run, courses)
-    if (command === 'pause') await pause(database, id)
-    if (command === 'resume') await resume(database, id)
-    if (command === 'cancel') {
-      await cancelTasks(database, id)
-      await markCancelled(database, id)
-    }
-    if (command === 'retry') await retry(database, id, run)
-    await recordAudit(database, { who, what: `run: ${command}`, subject: `run ${id}` })
-    return true
-  })
+  inTransaction(pool, (database) => commandRunIn(database, id, command, who, courses))
+
+/** Gives a run a command with whatever else a transaction keeps. */
+export const commandRunIn = async (
+  database: Database,
+  id: number,
+  command: Command,
+  who: string,
+  courses?: readonly number[],
+): Promise<boolean> => {
+  const run = await lockRun(database, id)
+  if (!run) return false
+  if (command === 'approve') await approve(database, id, run, courses)
+  if (command === 'pause') await pause(database, id)
+  if (command === 'resume') await resume(database, id)
+  if (command === 'cancel') {
+    await cancelTasks(database, id)
+    await markCancelled(database, id)
+  }
+  if (command === 'retry') await retry(database, id, run)
+  await recordAudit(database, { who, what: `run: ${command}`, subject: `run ${id}` })
+  return true
+}
 
 const approve = async (
   database: Database,

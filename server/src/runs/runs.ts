@@ -147,15 +147,7 @@ export const findRun = async (database: Database, id: number): Promise<RunDetail
   if (!row || !counts) return null
   const eachTold = row.kind === 'renames' || row.kind === 'mends'
   const tasks = await listTasks(database, id, eachTold ? 10_000 : mostTasksTold)
-  const speed = await speedOf(database, id)
-  const left = counts['to-plan'] + counts.waiting + counts['at-work'] + counts.sent
-  const perSecond =
-    (row.state === 'running' || row.state === 'planning') &&
-    speed &&
-    Number(speed.finished) > 1 &&
-    Number(speed.seconds) > 0
-      ? Number(speed.finished) / Number(speed.seconds)
-      : null
+  const pace = await paceOf(database, row, counts)
   const { rollout_order: orderText, ...plain } = row
   const stored = orderOf(orderText)
   return {
@@ -183,8 +175,34 @@ export const findRun = async (database: Database, id: number): Promise<RunDetail
             })),
       finishedAt: task.finishedAt === null ? null : instantOfRow(task.finishedAt),
     })),
-    perSecond,
-    secondsLeft: perSecond === null ? null : left / perSecond,
+    ...pace,
+  }
+}
+
+/** How fast a run goes on, and how long it will take at that; null before there is a speed. */
+const paceOf = async (
+  database: Database,
+  { id, state }: Pick<RunRow, 'id' | 'state'>,
+  counts: Record<TaskState, number>,
+): Promise<Pick<RunDetail, 'perSecond' | 'secondsLeft'>> => {
+  const speed = state === 'running' || state === 'planning' ? await speedOf(database, id) : null
+  const perSecond =
+    speed && Number(speed.finished) > 1 && Number(speed.seconds) > 0
+      ? Number(speed.finished) / Number(speed.seconds)
+      : null
+  const left = counts['to-plan'] + counts.waiting + counts['at-work'] + counts.sent
+  return { perSecond, secondsLeft: perSecond === null ? null : left / perSecond }
+}
+
+/** How far a run has come. */
+export const runProgress = async (database: Database, run: Pick<RunRow, 'id' | 'state'>) => {
+  const counts = (await countsOf(database, [run.id])).get(run.id)
+  if (!counts) return { all: 0, done: 0, failed: 0, secondsLeft: null }
+  return {
+    all: Object.values(counts).reduce((sum, count) => sum + count, 0),
+    done: counts.done,
+    failed: counts.failed,
+    secondsLeft: (await paceOf(database, run, counts)).secondsLeft,
   }
 }
 

@@ -1,12 +1,11 @@
 import {
   Course,
-  emptyBase,
   everyCourseItem,
-  identityOf,
   isShell,
   mapCourse,
   ownPrefix,
   readDocument,
+  type RecordedAs,
   type SharedPage,
   withoutOwn,
   withOwn,
@@ -14,7 +13,7 @@ import {
 } from '@wickerframe/core'
 import { anyOf, change, firstRow, rowsOf, type Database } from '@wickerframe/storage'
 import { digestOfMade, sha256 } from '../digest.ts'
-import { listBases } from '../rollouts/bases.ts'
+import { listIdentities } from '../rollouts/bases.ts'
 import { storeCohortNames } from '../courses/cohort.ts'
 import { instantOfRow, rowOfInstant } from '../moment.ts'
 import { nameBodies, type ReadyBodies } from './courseBodies.ts'
@@ -138,7 +137,7 @@ export const findSnapshots = async (
     for (const { item } of everyCourseItem(course))
       if (item.html !== null) hashes.add(hashOf(item.html))
   const bodies = await findBodies(database, hashes)
-  const bases = await listBases(database, courseIds)
+  const identities = await listIdentities(database, courseIds)
   return new Map(
     read.flatMap(({ row, course }): [number, StoredSnapshot][] => {
       const pages = new Map<string, StoredPage>()
@@ -155,7 +154,7 @@ export const findSnapshots = async (
         return html
       })
       if (!isWhole) return []
-      const identity = identityOf(bases.get(row.course_id) ?? emptyBase())
+      const identity = identities.get(row.course_id) ?? new Map<string, RecordedAs>()
       return [
         [
           row.course_id,
@@ -197,7 +196,7 @@ export const listSnapshots = async (
      WHERE course_id IN ${ids.sql}`,
     ids.values,
   )
-  const bases = await listBases(database, courseIds)
+  const identities = await listIdentities(database, courseIds)
   return new Map(
     rows.flatMap((row) => {
       const read = readDocument(Course, JSON.parse(row.document))
@@ -205,7 +204,7 @@ export const listSnapshots = async (
         ? [
             [
               row.course_id,
-              withRecordedIdentity(read.value, identityOf(bases.get(row.course_id) ?? emptyBase())),
+              withRecordedIdentity(read.value, identities.get(row.course_id) ?? new Map()),
             ] as const,
           ]
         : []

@@ -48,7 +48,7 @@ interface TemplateRow {
   saved_at: string
 }
 
-const readStored = (what: string, text: string): Template => {
+export const readStored = (what: string, text: string): Template => {
   const read = readDocument(Template, JSON.parse(text))
   if (!read.ok)
     throw new Error(
@@ -305,6 +305,22 @@ export const findDraft = async (
     upper: upper === 'gone' ? null : upper,
     contributors,
     designers,
+  }
+}
+
+/** A draft as the version it would be released as, with the number of that version. */
+export const findDraftToRelease = async (
+  database: Database,
+  key: string,
+): Promise<{ templateId: number; revision: number; template: Template } | null> => {
+  const row = await findRow(database, key)
+  if (!row) return null
+  const draft = draftIn(row, await houseTextsInForce(database))
+  const last = await findLastVersion(database, row.id)
+  return {
+    templateId: row.id,
+    revision: row.draft_revision,
+    template: { ...draft, version: (last?.number ?? 0) + 1 },
   }
 }
 

@@ -4,7 +4,7 @@ import type { CheckResult, Course, Template } from '@wickerframe/core'
 import { exampleCourse, exampleFacts, exampleTemplate } from '@wickerframe/core/testing'
 import type { CourseDetail } from '@wickerframe/contract'
 import type { RosterCourse } from '@wickerframe/interchange'
-import { checkStored } from '../checks/checkThread.ts'
+import { checkStored, foreseeCourses } from '../checks/checkThread.ts'
 import { fileReaders } from '../files/fileReaders.ts'
 import { FileGivenUp, type FileThreads } from '../files/fileThreads.ts'
 import { makeApp } from '../http/app.ts'
@@ -196,6 +196,8 @@ export const startPrivateCollege = async (today = '2026-09-16'): Promise<Private
           connector: platform.connector,
           checkCourse: async (id, asOf, day) =>
             (await checkStored(pool, [id], asOf, day)).get(id) ?? { state: 'gone' },
+          foreseeCourse: async (id, run, day) =>
+            (await foreseeCourses(pool, [id], run, day)).get(id) ?? { state: 'gone' },
           task,
           today: clock.today(),
           publicUrl: address,

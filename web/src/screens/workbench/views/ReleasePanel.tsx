@@ -5,8 +5,9 @@ import type { Remark } from '@wickerframe/core'
 import { call } from '../../../api/client.ts'
 import { Button, plural, Problem } from '../../../controls/controls.tsx'
 import { ChangeList } from './ChangeList.tsx'
+import { ImpactOnCourses } from './ImpactOnCourses.tsx'
 
-/** Before a release: what proofreading says, what changed since the last version, and a note to go with it. */
+/** Before a release: what proofreading says, what changed since the last version, what it would change for courses, and a note to go with it. */
 export const ReleasePanel = ({
   template,
   revision,
@@ -100,7 +101,8 @@ export const ReleasePanel = ({
           </div>
         </details>
       )}
-      <label className="mt-2 flex flex-col text-ink-2">
+      <ImpactOnCourses template={template} revision={revision} waiting={waiting} />
+      <label className="mt-3 flex flex-col text-ink-2">
         A note to go with it: what changed and why
         <textarea
           rows={2}

@@ -1,0 +1,3 @@
+export * from './foreseeRelease.ts'
+export * from './courseImpact.ts'
+export * from './sumImpacts.ts'
