@@ -113,6 +113,9 @@ const Progress = ({ impact }: { impact: Impact }) => {
   )
 }
 
+const howMany = (count: number, one: string, many: string): string =>
+  count === 0 ? `No course ${one}` : plural(count, `course ${one}`, `courses ${many}`)
+
 const Figures = ({ impact }: { impact: Impact }) => (
   <>
     {impact.doNotFit.count > 0 && (
@@ -128,11 +131,11 @@ const Figures = ({ impact }: { impact: Impact }) => (
         <Standings impact={impact} />
         <div className="mt-2 grid gap-x-6 md:grid-cols-2">
           <Courses
-            says={`${plural(impact.becomeReady.count, 'course becomes', 'courses become')} ready`}
+            says={`${howMany(impact.becomeReady.count, 'becomes', 'become')} ready`}
             named={impact.becomeReady}
           />
           <Courses
-            says={`${plural(impact.stopBeingReady.count, 'course stops', 'courses stop')} being ready`}
+            says={`${howMany(impact.stopBeingReady.count, 'stops', 'stop')} being ready`}
             named={impact.stopBeingReady}
           />
         </div>
@@ -164,10 +167,10 @@ const Standings = ({ impact }: { impact: Impact }) => (
         <th scope="col" className="font-normal">
           ready
         </th>
-        <th scope="col" className="pl-4 text-right font-normal">
+        <th scope="col" className="pl-4 text-right font-normal whitespace-nowrap">
           open musts
         </th>
-        <th scope="col" className="pl-4 text-right font-normal">
+        <th scope="col" className="pl-4 text-right font-normal whitespace-nowrap">
           open shoulds
         </th>
       </tr>
@@ -247,10 +250,10 @@ const Requirements = ({ impact: { requirements } }: { impact: Impact }) => {
             <th scope="col" className="font-normal">
               <span className="sr-only">requirement</span>
             </th>
-            <th scope="col" className="pl-4 text-right font-normal">
+            <th scope="col" className="pl-4 text-right font-normal whitespace-nowrap">
               comes open
             </th>
-            <th scope="col" className="pl-4 text-right font-normal">
+            <th scope="col" className="pl-4 text-right font-normal whitespace-nowrap">
               is closed
             </th>
           </tr>
@@ -270,7 +273,7 @@ const Requirements = ({ impact: { requirements } }: { impact: Impact }) => {
                 <Sentence text={one.says} strength={one.strength} />
               </th>
               {[one.opens, one.closes].map((count, i) => (
-                <td key={i} className="pl-4 text-right tabular-nums">
+                <td key={i} className="pl-4 text-right whitespace-nowrap tabular-nums">
                   {count === 0 ? <span className="text-ink-2">–</span> : plural(count, 'course')}
                 </td>
               ))}
