@@ -99,6 +99,7 @@ describe('every screen', () => {
     ['next term', '/rollouts/next-term', 'What comes along'],
     ['the weave', '/conformance', 'Mend first'],
     ['day by day', '/conformance/days', 'Bands by'],
+    ['waivers', '/conformance/waivers', 'Waive in many courses'],
     ['a course, its history', '/courses/3?show=history', 'when each came and went'],
     ['terms', '/terms', 'Autumn 2026'],
     ['a term', '/terms/autumn-2026', 'What saving would change'],

@@ -3,13 +3,20 @@ import { collectBodies, coursesToTidy, tidyCourse } from './snapshots/bodyCollec
 import { forgetOld, type Retention } from './retention.ts'
 import { forgetOldDevices, removeEndedSessions } from './people/sessions.ts'
 import { forgetOldLinks } from './people/links.ts'
+import { inTransaction } from '@wickerframe/storage'
+import type { InstitutionDay } from './start/clocks.ts'
+import { tellOfEnds } from './waivers/tellOfEnds.ts'
 import { forgetOldTries } from './people/signInTries.ts'
 
 const coursesAtOnce = 10
 const bodiesAtOnce = 500
 
 /** A little of what has to be done now and then: names and bodies that nobody needs any more go, some at a time. */
-export const keepHouse = async (pool: Pool, keep: Retention): Promise<void> => {
+export const keepHouse = async (
+  pool: Pool,
+  keep: Retention,
+  today: InstitutionDay,
+): Promise<void> => {
   const keptHours = keep.bodies * 24
   for (const courseId of await coursesToTidy(pool, coursesAtOnce, keptHours))
     await tidyCourse(pool, courseId)
@@ -19,4 +26,5 @@ export const keepHouse = async (pool: Pool, keep: Retention): Promise<void> => {
   await forgetOldTries(pool)
   await forgetOldLinks(pool)
   await forgetOld(pool, keep)
+  await inTransaction(pool, (database) => tellOfEnds(database, today))
 }

@@ -53,7 +53,11 @@ const work = async (): Promise<void> => {
       settled: (run) => closeFinishedRun(pool, run),
       collected: () => closeFinishedRuns(pool),
       chores: [
-        { what: 'housekeeping', everySeconds: 60, work: () => keepHouse(pool, settings.keep) },
+        {
+          what: 'housekeeping',
+          everySeconds: 60,
+          work: () => keepHouse(pool, settings.keep, clock.today()),
+        },
         ...(mailer
           ? [
               {

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { Attestation, Join } from '@wickerframe/core'
 import { FollowUp } from './followUps.ts'
-import { StoredWaiver } from './waivers.ts'
+import { StoredWaiver } from './storedWaiver.ts'
 
 /** What a course's check is helped by besides its snapshot. */
 export const CourseCare = z.strictObject({

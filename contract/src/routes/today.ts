@@ -38,6 +38,7 @@ export const TodayView = z.strictObject({
   weeks: z.number(),
   notReady: firstOf(NotReadyLine),
   waiting: firstOf(WaitingLine),
+  wideWaiversEnding: z.number().describe('Waivers for many courses that end within a fortnight'),
   comingDue: firstOf(CourseLine.extend({ musts: z.number(), on: PlainDate })),
   notBegun: firstOf(CourseLine),
   noTemplate: firstOf(CourseLine.extend({ state: z.string() })).extend({

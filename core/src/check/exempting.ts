@@ -19,7 +19,7 @@ export const applyExemptions = (
     const attestation = attestationFor(attestations, outcome.rule, outcome.fingerprint, asOf)
     if (attestation) outcome.attestedBy = attestation.id
     else if (outcome.outcome === 'failed') {
-      const waiver = waiverFor(waivers, outcome.rule, outcome.fingerprint, asOf)
+      const waiver = waiverFor(waivers, outcome, asOf)
       if (!waiver) continue
       outcome.waivedBy = waiver.id
       waivedBy.set(outcome.fingerprint, waiver.id)

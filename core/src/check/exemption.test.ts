@@ -11,6 +11,8 @@ const waiver = (id: string, more: Partial<Waiver> = {}): Waiver => ({
   scope: 'place',
   rule: 'names-follow',
   fingerprint: 'here',
+  part: null,
+  week: null,
   evidence: null,
   from: '2026-09-10',
   until: '2026-09-20',
@@ -31,8 +33,10 @@ const attestation = (id: string, more: Partial<Attestation> = {}): Attestation =
 describe('a waiver', () => {
   const excuses = (
     waivers: Waiver[],
-    { rule = 'names-follow', at = 'here', day = '2026-09-16' } = {},
-  ) => waiverFor(waivers, rule, at, on(day))?.id ?? null
+    { rule = 'names-follow', at = 'here', part = 'quiz', week = 3, day = '2026-09-16' } = {},
+  ) => waiverFor(waivers, { rule, fingerprint: at, place: { part, week } }, on(day))?.id ?? null
+  const ofPart = (more: Partial<Waiver> = {}) =>
+    waiver('1', { scope: 'part', fingerprint: null, part: 'quiz', ...more })
   it.each<[what: string, given: Waiver, asked: object, excused: boolean]>([
     ['its own place', waiver('1'), {}, true],
     ['no other place', waiver('1'), { at: 'there' }, false],
@@ -49,6 +53,14 @@ describe('a waiver', () => {
       { rule: 'another' },
       false,
     ],
+    ['its rule at a part, in every week', ofPart(), { at: 'there', week: 9 }, true],
+    ['no other rule at a part, where it is of one', ofPart(), { rule: 'another' }, false],
+    ['whatever is wrong at a part', ofPart({ rule: null }), { rule: 'another' }, true],
+    ['no other part', ofPart({ rule: null }), { part: 'page' }, false],
+    ['a part in its week', ofPart({ week: 3 }), {}, true],
+    ['a part in no other week', ofPart({ week: 3 }), { week: 4 }, false],
+    ['nothing, where it names no part', ofPart({ part: null, rule: null }), {}, false],
+    ['nothing, where it is of a place and names no rule', waiver('1', { rule: null }), {}, false],
     ['nothing before its first day', waiver('1'), { day: '2026-09-09' }, false],
     ['from its first day', waiver('1'), { day: '2026-09-10' }, true],
     ['up to its last day', waiver('1'), { day: '2026-09-20' }, true],

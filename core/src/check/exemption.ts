@@ -5,17 +5,33 @@ import { PlainDate } from '../calendar/index.ts'
 export const Waiver = z.strictObject({
   id: z.string().min(1).max(100),
   scope: z
-    .enum(['evidence', 'place', 'rule'])
+    .enum(['evidence', 'place', 'part', 'rule'])
     .describe(
-      'What it excuses: what was seen then, whatever is wrong at that place, or the rule in the whole course',
+      'What it excuses: what was seen then, whatever is wrong with it at that place, a part of the template, or the rule in the whole course',
     ),
-  rule: z.string().max(80),
+  rule: z.string().max(80).nullable().describe('null, of a part: whatever rule it breaks'),
+  part: z
+    .string()
+    .max(80)
+    .nullable()
+    .default(null)
+    .describe(
+      'Key of the part of the template: of a part, that which it excuses; of a place, that which stands there',
+    ),
+  week: z
+    .number()
+    .int()
+    .nullable()
+    .default(null)
+    .describe(
+      'Of a part: only where it stands in this week, null: wherever it stands; of a place, its week',
+    ),
   fingerprint: z
     .string()
     .max(100)
     .nullable()
     .default(null)
-    .describe('Of the requirement; null for the rule in the whole course'),
+    .describe('Of the requirement; null for a part, or for the rule in the whole course'),
   evidence: z
     .string()
     .max(100)
@@ -57,22 +73,40 @@ const inForce = (
 ): boolean =>
   reached(exemption.from) && !(exemption.until !== null && reached(dayAfter(exemption.until)))
 
+/** A requirement that is not met, as far as waivers tell it from others. */
+export interface Excusable {
+  rule: string
+  fingerprint: string
+  place: { part: string | null; week: number | null }
+}
+
+const excuses = (waiver: Waiver, { rule, fingerprint, place }: Excusable): boolean => {
+  if (waiver.rule !== null && waiver.rule !== rule) return false
+  switch (waiver.scope) {
+    case 'rule':
+      return waiver.rule !== null
+    case 'part':
+      return (
+        waiver.part !== null &&
+        waiver.part === place.part &&
+        (waiver.week === null || waiver.week === place.week)
+      )
+    case 'place':
+    case 'evidence':
+      return waiver.rule !== null && waiver.fingerprint === fingerprint
+  }
+}
+
 /** The waiver that excuses a requirement on the as-of date; the narrowest of several. */
 export const waiverFor = (
   waivers: readonly Waiver[],
-  rule: string,
-  fingerprint: string,
+  requirement: Excusable,
   asOf: AsOf,
 ): Waiver | null => {
-  const width = { evidence: 0, place: 1, rule: 2 }
+  const width = { evidence: 0, place: 1, part: 2, rule: 3 }
   return (
     waivers
-      .filter(
-        (waiver) =>
-          waiver.rule === rule &&
-          (waiver.scope === 'rule' || waiver.fingerprint === fingerprint) &&
-          inForce(waiver, asOf),
-      )
+      .filter((waiver) => excuses(waiver, requirement) && inForce(waiver, asOf))
       .sort((a, b) => width[a.scope] - width[b.scope] || (a.id < b.id ? -1 : 1))[0] ?? null
   )
 }

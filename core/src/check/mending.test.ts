@@ -28,6 +28,8 @@ const waiver = (more: Partial<Waiver>): Waiver => ({
   scope: 'place',
   rule: 'module-name',
   fingerprint: null,
+  part: null,
+  week: null,
   evidence: null,
   from: '2026-09-01',
   until: null,

@@ -73,6 +73,8 @@ describe('the weave', () => {
     const waiver = {
       id: 'w',
       scope: 'place',
+      part: null,
+      week: null,
       rule: 'must-part-hidden',
       fingerprint: outcome?.fingerprint ?? '',
       evidence: null,
@@ -166,6 +168,8 @@ describe('mend first', () => {
     const waiver = {
       id: 'w',
       scope: 'rule',
+      part: null,
+      week: null,
       rule: 'must-part-hidden',
       fingerprint: null,
       evidence: null,
@@ -255,6 +259,8 @@ describe('one thing to mend', () => {
     const waiver = {
       id: 'w',
       scope: 'place',
+      part: null,
+      week: null,
       from: '2026-09-01',
       until: null,
       reason: 'agreed',

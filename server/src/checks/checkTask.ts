@@ -32,9 +32,19 @@ export const runCheckTask = async ({
   await inTransactionNaming(pool, prepared.bodies.html, (database) =>
     storeSnapshot(database, task.courseId, prepared),
   )
+  return checkAndFinish({ pool, task, today, checkCourse })
+}
+
+/** Checks a course from what is stored of it, and ends the task; the platform is not asked. */
+export const checkAndFinish = async ({
+  pool,
+  task,
+  today,
+  checkCourse,
+}: Pick<Job, 'pool' | 'task' | 'today' | 'checkCourse'>): Promise<TaskOutcome> => {
   const end = async (message: string): Promise<TaskOutcome> =>
     (await finishTask(pool, task, 'done', message)) ? { state: 'done' } : { state: 'lost-lease' }
-  const answer = await checkCourse(task.courseId, asOf, today)
+  const answer = await checkCourse(task.courseId, task.asOf ?? today, today)
   switch (answer.state) {
     case 'no-template':
       return end('read; it is under no template, so there is nothing to check it against')

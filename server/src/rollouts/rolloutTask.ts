@@ -41,6 +41,7 @@ import {
   type PlannedCourse,
 } from './deploymentPlan.ts'
 import { orderOf } from './rolloutOrder.ts'
+import { carryWaivers } from '../waivers/carryWaivers.ts'
 import { failed, later, type TaskOutcome } from '../queue/outcome.ts'
 
 /** What a deployment must know when its answer comes: what the base becomes, and how everything stood before. */
@@ -207,6 +208,8 @@ export const runRolloutTask = async (job: Job): Promise<TaskOutcome> => {
     if (lost.length > 0)
       throw new Error(`course ${task.courseId} would name ${lost.length} bodies that are not kept`)
     await storeBase(database, task.courseId, base)
+    if (task.sourceCourseId !== null)
+      await carryWaivers(database, task.sourceCourseId, task.courseId, today)
     const heldToBefore =
       note.heldTo || note.heldToAgain ? await heldToState(database, task.courseId) : null
     const heldToNow =

@@ -8,7 +8,7 @@ import type { HandlersOf } from '../http/handler.ts'
 import { HttpProblem } from '../http/problem.ts'
 import { listRuns } from '../runs/runs.ts'
 import { listTerms } from '../terms/terms.ts'
-import { listWaiting } from './waiting.ts'
+import { countWideEnds, listWaiting } from './waiting.ts'
 
 const mostLines = 12
 
@@ -107,6 +107,7 @@ export const todayHandlers: HandlersOf<typeof todayRoutes> = {
             : []
         }),
       ),
+      wideWaiversEnding: await countWideEnds(pool, today),
       comingDue: firstOf(
         courses
           .flatMap(({ summary }) => {

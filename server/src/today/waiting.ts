@@ -1,11 +1,11 @@
 import type { WaitingLine } from '@wickerframe/contract'
-import { anyOf, rowsOf, type Database } from '@wickerframe/storage'
+import { anyOf, firstRow, rowsOf, type Database } from '@wickerframe/storage'
+import { toldDaysBefore } from '../waivers/tellOfEnds.ts'
 
 /** A line of what waits, by the course it is in. */
 export type Waiting = Pick<WaitingLine, 'what' | 'who' | 'about' | 'says' | 'on'> & {
   courseId: number
 }
-const daysBefore = 14
 
 /**
  * What waits for a designer in some courses: waivers asked for, answers to what was raised, promises whose day has passed, and
@@ -37,10 +37,24 @@ export const listWaiting = (
        SELECT 4, 'waiver-ends', course_id, asked_by, reason, '', until_date, asked_at
        FROM waivers
        WHERE state = 'approved'
-         AND until_date BETWEEN ? AND DATE_ADD(?, INTERVAL ${daysBefore} DAY)
+         AND until_date BETWEEN ? AND DATE_ADD(?, INTERVAL ${toldDaysBefore} DAY)
          AND course_id IN ${ids.sql}
      ) AS waiting
      ORDER BY place, at, courseId`,
     [...ids.values, ...ids.values, today, ...ids.values, today, today, ...ids.values],
   )
 }
+
+/** How many waivers for many courses end within a fortnight. */
+export const countWideEnds = async (database: Database, today: string): Promise<number> =>
+  (
+    await firstRow<{ ends: number }>(
+      database,
+      `SELECT COUNT(*) AS ends
+       FROM waivers
+       WHERE course_id IS NULL
+         AND state = 'approved'
+         AND until_date BETWEEN ? AND DATE_ADD(?, INTERVAL ${toldDaysBefore} DAY)`,
+      [today, today],
+    )
+  )?.ends ?? 0

@@ -1,31 +1,149 @@
 import type { waiverRoutes } from '@wickerframe/contract'
-import { mayToCourse } from '../courses/visible.ts'
-import type { HandlersOf } from '../http/handler.ts'
+import { ruleById } from '@wickerframe/core'
+import { inTransaction, type Database } from '@wickerframe/storage'
+import { mustLookAfter } from '../courses/departments.ts'
+import { actingTo, mayToCourse } from '../courses/visible.ts'
+import type { HandlersOf, Situation } from '../http/handler.ts'
 import { recordAudit } from '../audit/audit.ts'
+import { tellOfCourse } from '../messages/messages.ts'
 import { addAttestation, takeAttestationBack } from './attestations.ts'
 import { leaveOutThisWeek, takeInThisWeek } from './notThisWeek.ts'
-import { addWaiver, decideWaiver, findWaiver } from './waivers.ts'
+import { waiverQueue } from './waiverQueue.ts'
+import { addWaiver, decideWaiver, findWaiver, type NewWaiver } from './waivers.ts'
+import {
+  addWideWaiver,
+  coursesReachedBy,
+  findWideWaiver,
+  withdrawWideWaiver,
+} from './wideWaivers.ts'
+import { markAllHeldAnew } from '../checks/heldAnew.ts'
+import { createRunIn } from '../runs/newRun.ts'
+import { findTemplateId } from '../templates/templates.ts'
+import { findTerm } from '../terms/terms.ts'
 import { findCheck } from '../checks/checks.ts'
 import { HttpProblem, notFound } from '../http/problem.ts'
-import { courseIn } from '../courses/routes.ts'
+import { courseIn, coursesOf } from '../courses/routes.ts'
 import { andCheckAgain, toldAt, toldAtAll } from '../checks/toldAt.ts'
 
-const firstOfEachRule = <Waiver extends { rule: string }>(waivers: readonly Waiver[]): Waiver[] => [
-  ...new Map(waivers.toReversed().map((waiver) => [waiver.rule, waiver])).values(),
+/** One waiver for each part or rule it excuses, where it excuses those; one for each place otherwise. */
+const onceEach = (waivers: readonly NewWaiver[]): NewWaiver[] => [
+  ...new Map(
+    waivers
+      .toReversed()
+      .map((waiver) => [JSON.stringify([waiver.rule, waiver.part, waiver.fingerprint]), waiver]),
+  ).values(),
 ]
 
+/** @throws HttpProblem 400 where it would begin on a day that is gone, or end before it begins */
+const mustLast = (from: string, until: string | null, today: string): void => {
+  if (from < today)
+    throw new HttpProblem(400, 'unusable-input', `at /from: found ${from}; expected today or later`)
+  if (until !== null && until < from)
+    throw new HttpProblem(
+      400,
+      'unusable-input',
+      `at /until: found ${until}; expected ${from === today ? 'today' : from} or later`,
+    )
+}
+
+/** Has courses held anew by what a waiver for many of them excuses, and checked again from what is stored. */
+const checkReached = async (
+  database: Database,
+  courses: readonly number[],
+  { person, today }: Situation,
+): Promise<{ courses: number; run: number | null }> => {
+  await markAllHeldAnew(database, courses)
+  const run =
+    courses.length === 0
+      ? null
+      : await createRunIn(database, {
+          kind: 'recheck',
+          title: `${courses.length} ${courses.length === 1 ? 'course' : 'courses'} checked again after a waiver`,
+          by: person.email,
+          asOf: today,
+          templateId: null,
+          version: null,
+          tasks: courses.map((courseId) => ({ courseId })),
+        })
+  return { courses: courses.length, run }
+}
+
 export const waiverHandlers: HandlersOf<typeof waiverRoutes> = {
+  listWaivers: async ({ pool, person, today }) => waiverQueue(pool, person, today),
+  giveWideWaiver: async (handling) => {
+    const { pool, person, today, body } = handling
+    const { from = today, until, rule, part, department, template, term, courses } = body
+    mustLast(from, until, today)
+    if (rule === null && part === null)
+      throw new HttpProblem(
+        400,
+        'unusable-input',
+        'at /rule: found null; expected a rule, or a part',
+      )
+    if (rule !== null && !ruleById(rule))
+      throw new HttpProblem(
+        400,
+        'unusable-input',
+        `at /rule: found ${rule}; expected a rule of Wickerframe`,
+      )
+    if (term !== null && !(await findTerm(pool, term))) throw notFound('term')
+    const templateId = template === null ? null : await findTemplateId(pool, template)
+    if (template !== null && templateId === null) throw notFound('template')
+    const listed = courses === null ? null : await coursesOf(handling, courses)
+    mustLookAfter(
+      actingTo(person, 'decide waivers'),
+      listed ? listed.map(({ summary }) => summary.department) : [department],
+    )
+    return inTransaction(pool, async (database) => {
+      const id = await addWideWaiver(
+        database,
+        {
+          rule,
+          part,
+          department,
+          templateId,
+          term,
+          from,
+          until,
+          carried: body.carried,
+          reason: body.reason,
+          courses: listed && listed.map(({ summary }) => summary.id),
+        },
+        person.email,
+      )
+      await recordAudit(database, {
+        who: person.email,
+        what: 'waiver given',
+        subject: 'many courses',
+        to: { waiver: id, ...body },
+      })
+      return checkReached(database, await coursesReachedBy(database, id), handling)
+    })
+  },
+  withdrawWideWaiver: async (handling) => {
+    const { pool, person, at } = handling
+    const found = await findWideWaiver(pool, at.waiver)
+    if (!found) throw notFound('waiver for many courses')
+    mustLookAfter(actingTo(person, 'decide waivers'), found.departments)
+    return inTransaction(pool, async (database) => {
+      const reached = await coursesReachedBy(database, at.waiver)
+      if (!(await withdrawWideWaiver(database, at.waiver, person.email)))
+        throw new HttpProblem(409, 'decided', `the waiver is ${found.state} already`)
+      await recordAudit(database, {
+        who: person.email,
+        what: 'waiver withdrawn',
+        subject: 'many courses',
+        to: { waiver: at.waiver },
+      })
+      return checkReached(database, reached, handling)
+    })
+  },
   askWaiver: async (handling) => {
     const { pool, person, today, body } = handling
     const stored = await courseIn(handling)
     const { id } = stored.summary
-    const { fingerprints, scope, until, reason } = body
-    if (until !== null && until < today)
-      throw new HttpProblem(
-        400,
-        'unusable-input',
-        `at /until: found ${until}; expected today or later`,
-      )
+    const { fingerprints, scope, from = today, until, carried, reason } = body
+    mustLast(from, until, today)
     const told = await toldAtAll(handling, id, new Set(fingerprints))
     if (told.some(({ outcome }) => outcome.outcome !== 'failed'))
       throw new HttpProblem(
@@ -34,17 +152,27 @@ export const waiverHandlers: HandlersOf<typeof waiverRoutes> = {
         'one of the requirements is not open, so there is nothing to waive; check again',
       )
     const approved = await mayToCourse(pool, person, 'decide waivers', id)
-    const waivers = told.map(({ outcome, place }) => ({
+    const isOfPlace = scope === 'place' || scope === 'evidence'
+    const waivers = told.map(({ outcome, place }): NewWaiver => ({
       scope,
       rule: outcome.rule,
-      fingerprint: scope === 'rule' ? null : outcome.fingerprint,
-      evidence: place?.digest ?? null,
-      from: today,
+      part: scope === 'rule' ? null : outcome.place.part,
+      week: isOfPlace ? outcome.place.week : null,
+      fingerprint: isOfPlace ? outcome.fingerprint : null,
+      evidence: isOfPlace ? (place?.digest ?? null) : null,
+      from,
       until,
+      carried,
       reason,
     }))
+    if (scope === 'part' && waivers.some(({ part }) => part === null))
+      throw new HttpProblem(
+        400,
+        'no-part',
+        'one of the findings is about no part of the template; waive that place, or its rule',
+      )
     return andCheckAgain(handling, stored, async (database) => {
-      for (const waiver of scope === 'rule' ? firstOfEachRule(waivers) : waivers) {
+      for (const waiver of onceEach(waivers)) {
         const given = await addWaiver(database, id, waiver, person.email, approved)
         await recordAudit(database, {
           who: person.email,
@@ -79,6 +207,11 @@ export const waiverHandlers: HandlersOf<typeof waiverRoutes> = {
     return andCheckAgain(handling, stored, async (database) => {
       if (!(await decideWaiver(database, id, waiverId, from, to, person.email, answer)))
         throw new HttpProblem(409, 'decided', `the waiver is ${waiver.state} already`)
+      if (waiver.askedBy !== person.email)
+        await tellOfCourse(database, waiver.askedBy, id, {
+          subject: `Your waiver in ${stored.summary.code} ${stored.summary.title} is ${to === 'approved' ? 'given' : to}`,
+          body: `${person.name}${answer === '' ? '' : `: ${answer}`}. You asked: ${waiver.reason}`,
+        })
       await recordAudit(database, {
         who: person.email,
         what: `waiver ${to}`,

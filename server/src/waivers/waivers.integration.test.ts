@@ -62,6 +62,24 @@ describe('a waiver', () => {
     })
     expect((await hidden()).waived).toMatchObject({ reason: 'Agreed with the dean' })
   })
+  it('is answered with a word, which whoever asked is told', async () => {
+    const { instructor, designer } = college.people
+    await ask(instructor)
+    const [waiver] = await waivers()
+    await designer.post(`${college.about}/waivers/${waiver?.id}`, {
+      decision: 'refuse',
+      answer: 'Show it by Friday',
+    })
+    const told = await college.rows<{ subject: string; body: string }>(
+      `SELECT subject, body
+      FROM messages
+      WHERE subject LIKE 'Your waiver in %'`,
+    )
+    expect(told).toContainEqual({
+      subject: expect.stringMatching(/is refused$/),
+      body: expect.stringContaining('Show it by Friday'),
+    })
+  })
   it('is refused once, and not given after that', async () => {
     const { instructor, designer } = college.people
     await ask(instructor)

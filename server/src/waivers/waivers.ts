@@ -10,11 +10,14 @@ import {
 } from '@wickerframe/storage'
 import { instantOfRow } from '../moment.ts'
 
-interface WaiverRow {
+export interface WaiverRow {
   id: number
   course_id: number
   scope: Waiver['scope']
-  rule: string
+  rule: string | null
+  part: string | null
+  week: number | null
+  carried: number
   fingerprint: string | null
   evidence: string | null
   from_date: string
@@ -30,6 +33,9 @@ export const waiverOf = (row: WaiverRow): StoredWaiver => ({
   id: String(row.id),
   scope: row.scope,
   rule: row.rule,
+  part: row.part,
+  week: row.week,
+  carried: row.carried === 1,
   fingerprint: row.fingerprint,
   evidence: row.evidence,
   from: row.from_date,
@@ -41,8 +47,27 @@ export const waiverOf = (row: WaiverRow): StoredWaiver => ({
   decidedBy: row.decided_by,
   answer: row.answer,
 })
-const waiverColumns =
-  'id, course_id, scope, rule, fingerprint, evidence, from_date, until_date, reason, state, asked_by, asked_at, decided_by, answer'
+export const waiverColumns = [
+  'id',
+  'course_id',
+  'scope',
+  'rule',
+  'part',
+  'week',
+  'fingerprint',
+  'evidence',
+  'from_date',
+  'until_date',
+  'carried',
+  'reason',
+  'state',
+  'asked_by',
+  'asked_at',
+  'decided_by',
+  'answer',
+]
+  .map((column) => `waivers.${column}`)
+  .join(', ')
 
 export const waiverRows = (
   database: Database,
@@ -61,10 +86,13 @@ export const waiverRows = (
 export const listWaivers = async (database: Database, courseId: number): Promise<StoredWaiver[]> =>
   (await waiverRows(database, [courseId])).map(waiverOf)
 
+/** What a waiver excuses, from when until when, and why. */
+export type NewWaiver = Omit<Waiver, 'id'> & { carried: boolean }
+
 export const addWaiver = async (
   database: Database,
   courseId: number,
-  waiver: Omit<Waiver, 'id'>,
+  waiver: NewWaiver,
   by: string,
   approved: boolean,
 ): Promise<number> =>
@@ -72,18 +100,23 @@ export const addWaiver = async (
     await change(
       database,
       `INSERT INTO waivers (
-         course_id, scope, rule, fingerprint, evidence, from_date, until_date, reason, state,
-           asked_by, asked_at, decided_by, decided_at
+         course_id, scope, rule, part, week, fingerprint, evidence, from_date, until_date, carried,
+           reason, state, asked_by, asked_at, decided_by, decided_at
        )
-       VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ${institutionNow}, ?, IF(?, ${institutionNow}, NULL))`,
+       VALUES (
+         ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ${institutionNow}, ?, IF(?, ${institutionNow}, NULL)
+       )`,
       [
         courseId,
         waiver.scope,
         waiver.rule,
+        waiver.part,
+        waiver.week,
         waiver.fingerprint,
         waiver.evidence,
         waiver.from,
         waiver.until,
+        waiver.carried,
         waiver.reason,
         approved ? 'approved' : 'asked',
         by,

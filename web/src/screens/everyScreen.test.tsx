@@ -104,6 +104,7 @@ const nothing: Answers = {
     notBegun: noLines,
     noTemplate: { ...noLines, all: [] },
     waiting: noLines,
+    wideWaiversEnding: 0,
     duplicates: noLines,
     failedRollouts: [],
     mendFirst: [],

@@ -29,6 +29,9 @@ const TemplatesScreen = screenOnDemand(
 const HistoryScreen = screenOnDemand(
   async () => (await import('./conformance/history/HistoryScreen.tsx')).HistoryScreen,
 )
+const WaiversScreen = screenOnDemand(
+  async () => (await import('./waivers/WaiversScreen.tsx')).WaiversScreen,
+)
 const TodayScreen = screenOnDemand(
   async () => (await import('./today/TodayScreen.tsx')).TodayScreen,
 )
@@ -107,6 +110,7 @@ export const screens: readonly Screen[] = [
     show: (me) => <ConformanceScreen me={me} />,
   },
   { path: '/conformance/days', needs: 'see college', show: () => <HistoryScreen /> },
+  { path: '/conformance/waivers', needs: 'see college', show: (me) => <WaiversScreen me={me} /> },
   { path: '/conformance/mends', needs: 'mend courses', show: () => <MendsScreen /> },
   {
     path: '/library',

@@ -203,6 +203,9 @@ export const ConformanceScreen = ({ me }: { me: Me }) => {
         The weave: one row for each course, one strand for each thing its template asks.{' '}
         <Link className="text-tide underline underline-offset-2" to="/conformance/days">
           Day by day
+        </Link>{' '}
+        <Link className="ml-2 text-tide underline underline-offset-2" to="/conformance/waivers">
+          Waivers
         </Link>
       </p>
       <Problem error={check.error} />

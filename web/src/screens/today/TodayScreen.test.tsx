@@ -26,6 +26,7 @@ const view = (more: Partial<TodayView>): TodayView => ({
   weeks: 15,
   notReady: none,
   waiting: none,
+  wideWaiversEnding: 0,
   comingDue: none,
   notBegun: none,
   noTemplate: { ...none, all: [] },
@@ -117,12 +118,25 @@ describe('today', () => {
         .getAttribute('href'),
     ).toBe('/rollouts/new?courses=6.7')
   })
+  it('says of waivers for many courses how many end soon', async () => {
+    await showToday({ wideWaiversEnding: 2 })
+    expect(
+      part('Waiting for you')
+        .getByRole('link', { name: '2 waivers for many courses end within a fortnight' })
+        .getAttribute('href'),
+    ).toBe('/conformance/waivers')
+  })
   it.each([
-    ['waiver-asked', 'ann@x.example asks for a waiver:', 'decide on it'],
-    ['answer', 'ann@x.example answered “On purpose” to:', 'read it there'],
-    ['promise-passed', 'ann@x.example promised it for Mon 14 Sep, which has passed:', 'ask again'],
-    ['waiver-ends', 'A waiver ends Mon 14 Sep:', 'look at it'],
-  ] as const)('says who waits, and for what: %s', async (what, words, act) => {
+    ['waiver-asked', 'ann@x.example asks for a waiver:', 'decide on it', '/conformance/waivers'],
+    ['answer', 'ann@x.example answered “On purpose” to:', 'read it there', '/courses/4'],
+    [
+      'promise-passed',
+      'ann@x.example promised it for Mon 14 Sep, which has passed:',
+      'ask again',
+      '/courses/4',
+    ],
+    ['waiver-ends', 'A waiver ends Mon 14 Sep:', 'look at it', '/courses/4'],
+  ] as const)('says who waits, and for what: %s', async (what, words, act, to) => {
     const line = {
       ...taught(4, 'Tides'),
       what,
@@ -134,9 +148,7 @@ describe('today', () => {
     await showToday({ waiting: { count: 1, lines: [line] } })
     const [shown] = part('Waiting for you').getAllByRole('listitem')
     expect(shown?.textContent).toContain(`${words} “Welcome” is hidden.`)
-    expect(part('Waiting for you').getByRole('link', { name: act }).getAttribute('href')).toBe(
-      '/courses/4',
-    )
+    expect(part('Waiting for you').getByRole('link', { name: act }).getAttribute('href')).toBe(to)
   })
 })
 

@@ -71,7 +71,7 @@ export const TodayScreen = ({ me }: { me: Me }) => {
     >
       <div className="mt-4 grid gap-x-10 gap-y-6 lg:grid-cols-[minmax(0,1fr)_21rem]">
         <div className="flex flex-col gap-6">
-          {view.waiting.count > 0 && (
+          {view.waiting.count + view.wideWaiversEnding > 0 && (
             <Part title="Waiting for you">
               <ul className="divide-y divide-line">
                 {view.waiting.lines.map((line, i) => (
@@ -79,6 +79,17 @@ export const TodayScreen = ({ me }: { me: Me }) => {
                 ))}
               </ul>
               <More of={view.waiting}>{(more) => `and ${more} more`}</More>
+              {view.wideWaiversEnding > 0 && (
+                <p>
+                  <Link
+                    className="text-tide underline underline-offset-2"
+                    to="/conformance/waivers"
+                  >
+                    {plural(view.wideWaiversEnding, 'waiver')} for many courses{' '}
+                    {view.wideWaiversEnding === 1 ? 'ends' : 'end'} within a fortnight
+                  </Link>
+                </p>
+              )}
             </Part>
           )}
           <Part title="Not ready">

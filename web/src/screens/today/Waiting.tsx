@@ -6,9 +6,13 @@ import { dayInWords } from './NotReady.tsx'
 const on = (date: string | null): string => (date === null ? '' : ` ${dayInWords(date)}`)
 
 const told: Readonly<
-  Record<WaitingLine['what'], { says: (line: WaitingLine) => string; act: string }>
+  Record<WaitingLine['what'], { says: (line: WaitingLine) => string; act: string; to?: string }>
 > = {
-  'waiver-asked': { says: ({ who }) => `${who} asks for a waiver:`, act: 'decide on it' },
+  'waiver-asked': {
+    says: ({ who }) => `${who} asks for a waiver:`,
+    act: 'decide on it',
+    to: '/conformance/waivers',
+  },
   answer: { says: ({ who, says }) => `${who} answered “${says}” to:`, act: 'read it there' },
   'promise-passed': {
     says: (line) => `${line.who} promised it for${on(line.on)}, which has passed:`,
@@ -19,7 +23,7 @@ const told: Readonly<
 
 /** What somebody of a course said or asked and waits for a designer, and the way to answering it. */
 export const Waiting = ({ line, apart }: { line: WaitingLine; apart: boolean }) => {
-  const { says, act } = told[line.what]
+  const { says, act, to = `/courses/${line.id}` } = told[line.what]
   return (
     <li className="grid grid-cols-[18.5rem_minmax(0,1fr)_6.5rem] items-baseline gap-x-4 py-1.5 max-lg:grid-cols-1">
       <p>
@@ -29,10 +33,7 @@ export const Waiting = ({ line, apart }: { line: WaitingLine; apart: boolean }) 
         {says(line)} <span className="text-ink-2">{line.about}</span>
       </p>
       <p className="text-right">
-        <Link
-          className="whitespace-nowrap text-tide underline underline-offset-2"
-          to={`/courses/${line.id}`}
-        >
+        <Link className="whitespace-nowrap text-tide underline underline-offset-2" to={to}>
           {act}
         </Link>
       </p>

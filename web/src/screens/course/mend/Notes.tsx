@@ -1,5 +1,6 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import type { ReactNode } from 'react'
+import { Link } from 'react-router'
 import type { Finding } from '@wickerframe/core'
 import type { CourseCare, MeInCourse } from '@wickerframe/contract'
 import { may } from '@wickerframe/contract/capabilities'
@@ -30,11 +31,21 @@ const Withdraw = ({ courseId, waiver }: { courseId: number; waiver: string }) =>
   )
 }
 
+/** A waiver that reaches other courses as well is withdrawn where all of them stand. */
+const ForMany = ({ me }: { me: MeInCourse }) =>
+  may(me, 'see college') ? (
+    <Link className="text-tide underline underline-offset-2" to="/conformance/waivers">
+      given for many courses
+    </Link>
+  ) : (
+    <>Given for many courses.</>
+  )
+
 /** What is not to be mended but known: what changed since the check before, what is waived, answered for, mended since it was raised. */
 export const Notes = ({
   courseId,
   me,
-  care: { since, followUps, attestations },
+  care: { since, followUps, attestations, waivers },
   waived,
   information,
 }: {
@@ -44,6 +55,7 @@ export const Notes = ({
   waived: readonly Finding[]
   information: readonly Finding[]
 }) => {
+  const own = new Set(waivers.map(({ id }) => id))
   const mended = followUps.filter(({ state }) => state === 'mended')
   return (
     <div className="mt-8 gap-4 md:columns-2 lg:columns-3">
@@ -95,8 +107,12 @@ export const Notes = ({
                         {place.waived.reason}
                         {place.waived.until && `, until ${place.waived.until}`}
                         {place.waived.changedSince && <strong> Text changed since.</strong>}{' '}
-                        {may(me, 'raise findings') && (
-                          <Withdraw courseId={courseId} waiver={place.waived.id} />
+                        {own.has(place.waived.id) ? (
+                          may(me, 'raise findings') && (
+                            <Withdraw courseId={courseId} waiver={place.waived.id} />
+                          )
+                        ) : (
+                          <ForMany me={me} />
                         )}
                       </p>
                     </li>

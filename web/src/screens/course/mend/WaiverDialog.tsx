@@ -2,12 +2,14 @@ import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import type { FindingPlace } from '@wickerframe/core'
 import { call } from '../../../api/client.ts'
-import { Button, Field, Pick, plural, Problem } from '../../../controls/controls.tsx'
+import { Button, Pick, plural, Problem } from '../../../controls/controls.tsx'
 import { Dialog } from '../../../controls/Dialog.tsx'
+import { Lasting } from '../../waivers/Lasting.tsx'
 
 const scopes = [
   { value: 'place', text: 'whatever is wrong there' },
   { value: 'evidence', text: 'only what is seen now; if it changes, look again' },
+  { value: 'part', text: 'this rule at this part, in every week' },
   { value: 'rule', text: 'the rule in the whole course' },
 ] as const
 type Scope = (typeof scopes)[number]['value']
@@ -27,7 +29,9 @@ export const WaiverDialog = ({
   const client = useQueryClient()
   const [reason, setReason] = useState('')
   const [scope, setScope] = useState<Scope>('place')
+  const [from, setFrom] = useState('')
   const [until, setUntil] = useState('')
+  const [carried, setCarried] = useState(false)
   const give = useMutation({
     mutationFn: () =>
       call('askWaiver', {
@@ -35,7 +39,9 @@ export const WaiverDialog = ({
         body: {
           fingerprints: places.map(({ fingerprint }) => fingerprint),
           scope,
+          ...(from === '' ? {} : { from }),
           until: until === '' ? null : until,
+          carried,
           reason,
         },
       }),
@@ -78,12 +84,7 @@ export const WaiverDialog = ({
             setScope(scopes.find(({ value }) => value === event.target.value)?.value ?? 'place')
           }
         />
-        <Field
-          label="Until (the last day; empty: without end)"
-          type="date"
-          value={until}
-          onChange={(event) => setUntil(event.target.value)}
-        />
+        <Lasting {...{ from, setFrom, until, setUntil, carried, setCarried }} />
         <Problem error={give.error} />
         <p className="flex gap-3">
           <Button shape="main" type="submit" disabled={give.isPending || reason.trim() === ''}>
