@@ -98,6 +98,7 @@ export const addresses = {
   conformance: { method: 'get', path: '/api/conformance' },
   crossing: { method: 'get', path: '/api/courses/:course/crossing' },
   today: { method: 'get', path: '/api/today' },
+  ruleUse: { method: 'get', path: '/api/rules/use' },
   collegeHistory: { method: 'get', path: '/api/history' },
   courseStanding: { method: 'get', path: '/api/courses/:course/standing' },
   holdAgainstCourses: { method: 'post', path: '/api/templates/:template/impact' },

@@ -1,5 +1,11 @@
 import { z } from 'zod'
-import { FindingSpell, PlainDate, ReadinessChange, ReadinessDay } from '@wickerframe/core'
+import {
+  FindingSpell,
+  PlainDate,
+  ReadinessChange,
+  ReadinessDay,
+  RulesDocument,
+} from '@wickerframe/core'
 import { bandings } from '../bands.ts'
 import type { Routes } from './asked.ts'
 
@@ -27,7 +33,29 @@ export const CourseStanding = z.strictObject({
 })
 export type CourseStanding = z.output<typeof CourseStanding>
 
+/** How a rule fared: how often it was found, and what came of that. */
+export const RuleUse = RulesDocument.shape.rules.element
+  .pick({ id: true, group: true, title: true, why: true, strength: true, parameters: true })
+  .extend({
+    found: z.number().describe('Places, each time it came'),
+    courses: z.number().describe('Courses in which it was found'),
+    planned: z.number().describe('Places mended by a plan of mends'),
+    otherwise: z.number().describe('Places gone otherwise: by people, or by a rollout'),
+    waived: z.number().describe('Waivers of it in force, in single courses and in many'),
+    answered: z.number().describe('Places answered for with “it is right so”'),
+    open: z.number().describe('Places open now'),
+    openLong: z.number().describe('Of those, open for a fortnight and longer'),
+  })
+export type RuleUse = z.output<typeof RuleUse>
+
 export const historyRoutes = {
+  ruleUse: {
+    method: 'get',
+    path: '/api/rules/use',
+    summary: 'How each rule fared: how often it was found, mended, waived, answered for, left open',
+    may: 'see college',
+    answer: z.array(RuleUse),
+  },
   collegeHistory: {
     method: 'get',
     path: '/api/history',

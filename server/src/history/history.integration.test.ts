@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
-import type { CollegeHistory, CourseStanding } from '@wickerframe/contract'
+import type { CollegeHistory, CourseStanding, RuleUse } from '@wickerframe/contract'
 import { everyCourseItem, type Course } from '@wickerframe/core'
 import { inTransaction } from '@wickerframe/storage'
 import { keepHistory } from './keptHistory.ts'
@@ -132,5 +132,82 @@ describe('the history of the college', () => {
     const { body } = await (await college.as(person)).get('/api/history')
     expect(body).toMatchObject({ bands: [], daysToReady: [], neverReady: 0 })
     expect((await college.people.instructor.get('/api/history')).status).toBe(403)
+  })
+})
+
+describe('how a rule fared', () => {
+  const rule = 'must-part-hidden'
+  const use = async (client = college.people.designer): Promise<RuleUse> => {
+    const found = ((await client.get('/api/rules/use')).body as RuleUse[]).find(
+      ({ id }) => id === rule,
+    )
+    if (!found) throw new Error('every rule is told')
+    return found
+  }
+  const hidden = async () => {
+    const [place] = (await college.result()).findings.flatMap((finding) =>
+      finding.rule === rule ? finding.places : [],
+    )
+    if (!place) throw new Error('the hidden page is told')
+    return place
+  }
+  beforeEach(async () => {
+    for (const table of ['waivers', 'follow_ups']) await college.pool.query(`DELETE FROM ${table}`)
+    await college.pool.query(`UPDATE courses
+      SET held_anew_at = NOW(3)`)
+    await college.readWith(hideWelcome)
+  })
+  it('counts places found and open, and those that stand open for a fortnight', async () => {
+    expect(await use()).toMatchObject({ found: 1, courses: 1, open: 1, openLong: 0 })
+    await daysPass(13)
+    expect(await use()).toMatchObject({ openLong: 0 })
+    await daysPass(1)
+    expect(await use()).toMatchObject({ openLong: 1, planned: 0, otherwise: 0 })
+  })
+  it('tells those mended by a plan from those that somebody mended', async () => {
+    await college.readWith()
+    expect(await use()).toMatchObject({ found: 1, open: 0, planned: 0, otherwise: 1 })
+    await college.readWith(hideWelcome)
+    const { fingerprint, digest } = await hidden()
+    const { status, body } = await college.people.designer.post(`${college.about}/mends`, {
+      mends: [{ fingerprint, digest }],
+    })
+    expect([status, body]).toEqual([200, body])
+    await college.work()
+    await college.readWith()
+    // The same place came and went twice; the plan mended what is this place.
+    expect(await use()).toMatchObject({ found: 2, open: 0 })
+    expect((await use()).planned).toBeGreaterThan(0)
+  })
+  it('counts what was waived as neither mended nor gone', async () => {
+    await college.people.designer.post(`${college.about}/waivers`, {
+      fingerprints: [(await hidden()).fingerprint],
+      reason: 'At sea',
+    })
+    expect(await use()).toMatchObject({ waived: 1, open: 0, otherwise: 0 })
+  })
+  it('counts what was answered for', async () => {
+    const { fingerprint } = await hidden()
+    const about = `${college.about}/follow-ups`
+    const said = [
+      await college.people.designer.post(about, { does: 'raise', fingerprints: [fingerprint] }),
+      await college.people.instructor.post(about, {
+        does: 'answer',
+        fingerprints: [fingerprint],
+        answer: 'It is right so',
+      }),
+    ]
+    expect(said.map(({ status }) => status)).toEqual([200, 200])
+    expect(await use()).toMatchObject({ answered: 1 })
+  })
+  it('has those first that most speaks against', async () => {
+    await college.people.designer.post(`${college.about}/waivers`, {
+      fingerprints: [(await hidden()).fingerprint],
+      scope: 'rule',
+      reason: 'At sea',
+    })
+    const all: RuleUse[] = (await college.people.reviewer.get('/api/rules/use')).body
+    expect(all[0]?.id).toBe(rule)
+    expect((await college.people.instructor.get('/api/rules/use')).status).toBe(403)
   })
 })

@@ -4,6 +4,7 @@ import { bandOfCourse } from '../conformance/bandOfCourse.ts'
 import { listCourses, type StoredCourse } from '../courses/courses.ts'
 import { courseIn } from '../courses/routes.ts'
 import type { HandlersOf } from '../http/handler.ts'
+import { ruleUse } from './ruleUse.ts'
 import { listReadiness, listSpells } from './keptHistory.ts'
 
 const mostSpells = 500
@@ -20,6 +21,7 @@ const openingOf = ({ facts }: StoredCourse): string =>
   })[0]?.first ?? facts.term.firstDay
 
 export const historyHandlers: HandlersOf<typeof historyRoutes> = {
+  ruleUse: async ({ pool, person, today }) => ruleUse(pool, person, today),
   collegeHistory: async ({ pool, person, today, query: { by } }) => {
     const courses = (await listCourses(pool, person, today)).filter(
       ({ summary }) => summary.status === 'teaching',

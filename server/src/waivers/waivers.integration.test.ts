@@ -72,8 +72,8 @@ describe('a waiver', () => {
     })
     const told = await college.rows<{ subject: string; body: string }>(
       `SELECT subject, body
-      FROM messages
-      WHERE subject LIKE 'Your waiver in %'`,
+       FROM messages
+       WHERE subject LIKE 'Your waiver in %'`,
     )
     expect(told).toContainEqual({
       subject: expect.stringMatching(/is refused$/),

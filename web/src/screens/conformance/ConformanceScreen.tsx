@@ -206,6 +206,9 @@ export const ConformanceScreen = ({ me }: { me: Me }) => {
         </Link>{' '}
         <Link className="ml-2 text-tide underline underline-offset-2" to="/conformance/waivers">
           Waivers
+        </Link>{' '}
+        <Link className="ml-2 text-tide underline underline-offset-2" to="/conformance/rules">
+          How the rules fared
         </Link>
       </p>
       <Problem error={check.error} />

@@ -143,7 +143,7 @@ const viewParts: Readonly<Record<View, (props: ViewProps) => React.ReactNode>> =
 const Workbench = ({ detail, draft }: { detail: TemplateDraft; draft: Template }) => {
   const { search, set } = useAddress()
   const { key, revision, waiting, released } = useDraftStore()
-  const [releasing, setReleasing] = useState(false)
+  const [releasing, setReleasing] = useState(search.get('release') !== null && detail.mayRelease)
   const remarks = useProofreading(draft)
   const sources = useMemo(() => sourcesOf(draft), [draft])
   const onOpen = useCallback((part: string | null) => set({ part, view: null }), [set])
