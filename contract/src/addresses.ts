@@ -96,6 +96,7 @@ export const addresses = {
   checkCourse: { method: 'post', path: '/api/courses/:course/check' },
   checksPulse: { method: 'get', path: '/api/checks/pulse' },
   conformance: { method: 'get', path: '/api/conformance' },
+  ahead: { method: 'get', path: '/api/conformance/ahead' },
   crossing: { method: 'get', path: '/api/courses/:course/crossing' },
   today: { method: 'get', path: '/api/today' },
   ruleUse: { method: 'get', path: '/api/rules/use' },

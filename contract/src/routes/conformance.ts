@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { CheckResult, MendAction, Strength, WeaveGroup } from '@wickerframe/core'
+import { CheckResult, MendAction, PlainDate, Strength, WeaveGroup } from '@wickerframe/core'
 import { AsOf, type Routes } from './asked.ts'
 import { CourseSummary } from './courses.ts'
 
@@ -73,6 +73,21 @@ export const CrossingEvidence = z.strictObject({
 })
 export type CrossingEvidence = z.output<typeof CrossingEvidence>
 
+/** What falls due over all courses, day by day. */
+export const Ahead = z.strictObject({
+  days: z.array(
+    z.strictObject({
+      on: PlainDate,
+      musts: z.number(),
+      count: z.number().describe('Courses in which something falls due'),
+      courses: z.array(NamedCourse).describe('The first of them, those with most first'),
+      rules: z.array(z.strictObject({ title: z.string(), musts: z.number() })),
+    }),
+  ),
+  unchecked: z.number().describe('Courses that are not judged as of today'),
+})
+export type Ahead = z.output<typeof Ahead>
+
 /** Changes whenever a course is told anew: whoever shows how courses stand asks for it, and reads again when it is another. */
 export const ChecksPulse = z.strictObject({ pulse: z.string() })
 
@@ -91,6 +106,13 @@ export const conformanceRoutes = {
     may: 'see college',
     query: AsOf,
     answer: Conformance,
+  },
+  ahead: {
+    method: 'get',
+    path: '/api/conformance/ahead',
+    summary: 'What falls due in the next four weeks, by day',
+    may: 'see college',
+    answer: Ahead,
   },
   crossing: {
     method: 'get',

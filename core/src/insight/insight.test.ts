@@ -14,6 +14,7 @@ import {
   isOpenMust,
   lettersAlong,
   mendFirst,
+  daysAheadOf,
   outlookOf,
   strandAt,
   strandLetters,
@@ -197,7 +198,9 @@ describe('the outlook', () => {
           )),
       ).result,
     )
-    expect(outlook.comingDue).toContainEqual({ on: '2026-09-21', count: 1 })
+    expect(outlook.comingDue).toContainEqual(expect.objectContaining({ on: '2026-09-21' }))
+    for (const { count, rules } of outlook.comingDue)
+      expect(Object.values(rules).reduce((sum, times) => sum + times, 0)).toBe(count)
   })
 })
 
@@ -285,5 +288,51 @@ describe('one thing to mend', () => {
         places.map(({ fingerprint }) => fingerprint),
       ),
     ).toEqual(finding.places.slice(1).map(({ fingerprint }) => fingerprint))
+  })
+})
+
+describe('the days ahead', () => {
+  const due = (on: string, count: number, rules: Record<string, number> = {}) => ({
+    on,
+    count,
+    rules,
+  })
+  const over = (...outlooks: ReturnType<typeof due>[][]) =>
+    daysAheadOf(
+      outlooks.map((comingDue, i) => ({ course: i + 1, outlook: { comingDue } })),
+      '2026-09-17',
+      '2026-09-20',
+    )
+  it('has each day once, in order, also those on which nothing falls due', () => {
+    expect(over().map(({ on, musts }) => [on, musts])).toEqual([
+      ['2026-09-17', 0],
+      ['2026-09-18', 0],
+      ['2026-09-19', 0],
+      ['2026-09-20', 0],
+    ])
+  })
+  it('sums musts over courses, those with most first, and by rule', () => {
+    const [, day] = over(
+      [due('2026-09-18', 1, { hidden: 1 })],
+      [due('2026-09-18', 3, { hidden: 2, unfilled: 1 })],
+    )
+    expect(day).toEqual({
+      on: '2026-09-18',
+      musts: 4,
+      courses: [2, 1],
+      rules: { hidden: 3, unfilled: 1 },
+    })
+  })
+  it('leaves out what falls due before and after', () => {
+    const days = over([due('2026-09-16', 5), due('2026-09-21', 5)])
+    expect(days.reduce((sum, { musts }) => sum + musts, 0)).toBe(0)
+  })
+  it('reads what was kept before the rules were', () => {
+    const days = daysAheadOf(
+      [{ course: 1, outlook: { comingDue: [{ on: '2026-09-17', count: 2 } as never] } }],
+      '2026-09-17',
+      '2026-09-17',
+    )
+    expect(days).toEqual([{ on: '2026-09-17', musts: 2, courses: [1], rules: {} }])
   })
 })

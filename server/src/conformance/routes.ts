@@ -1,12 +1,23 @@
 import type { conformanceRoutes, ConformanceRow } from '@wickerframe/contract'
-import { findingsAtColumn, lettersAlong, weaveGroups, type Counts } from '@wickerframe/core'
+import {
+  addDays,
+  daysAheadOf,
+  findingsAtColumn,
+  lettersAlong,
+  ruleById,
+  weaveGroups,
+  type Counts,
+} from '@wickerframe/core'
 import { checksPulse, findCheck } from '../checks/checks.ts'
 import { courseIn } from '../courses/routes.ts'
 import type { HandlersOf } from '../http/handler.ts'
 import { notFound } from '../http/problem.ts'
 import { expectationOf } from '../rollouts/deploymentPlan.ts'
 import { ownerName } from './bandOfCourse.ts'
-import { actionsOver, checkedCourses } from './checkedCourses.ts'
+import { actionsOver, checkedCourses, namedCourse } from './checkedCourses.ts'
+
+const fourWeeks = 28
+const mostOfDay = 12
 
 export const conformanceHandlers: HandlersOf<typeof conformanceRoutes> = {
   checksPulse: async ({ pool }) => ({ pulse: await checksPulse(pool) }),
@@ -55,6 +66,32 @@ export const conformanceHandlers: HandlersOf<typeof conformanceRoutes> = {
         openShoulds: sum((counts) => counts.openShoulds),
         cannotTell: sum((counts) => counts.cannotTell),
       },
+    }
+  },
+  ahead: async (handling) => {
+    const { today } = handling
+    const { courses, checks } = await checkedCourses({ ...handling, query: {} })
+    const byId = new Map(courses.map(({ summary }) => [summary.id, summary]))
+    const outlooks = courses.flatMap(({ summary: { id } }) => {
+      const check = checks.get(id)
+      return check ? [{ course: id, outlook: check.outlook }] : []
+    })
+    return {
+      unchecked: courses.length - outlooks.length,
+      days: daysAheadOf(outlooks, addDays(today, 1), addDays(today, fourWeeks)).map(
+        ({ on, musts, courses: ids, rules }) => ({
+          on,
+          musts,
+          count: ids.length,
+          courses: ids.slice(0, mostOfDay).flatMap((id) => {
+            const summary = byId.get(id)
+            return summary ? [namedCourse(summary)] : []
+          }),
+          rules: Object.entries(rules)
+            .map(([id, times]) => ({ title: ruleById(id)?.title ?? id, musts: times }))
+            .sort((a, b) => b.musts - a.musts || (a.title < b.title ? -1 : 1)),
+        }),
+      ),
     }
   },
   crossing: async (handling) => {

@@ -1,5 +1,5 @@
 import type { CourseLine, CourseSummary, NotReadyLine, todayRoutes } from '@wickerframe/contract'
-import { byWhen, instructionalWeeks, isOpenMust, type Finding } from '@wickerframe/core'
+import { addDays, byWhen, instructionalWeeks, isOpenMust, type Finding } from '@wickerframe/core'
 import { ownerName } from '../conformance/bandOfCourse.ts'
 import { actionsOver, checkedCourses, namedCourse } from '../conformance/checkedCourses.ts'
 import type { StoredCourse } from '../courses/courses.ts'
@@ -11,6 +11,8 @@ import { listTerms } from '../terms/terms.ts'
 import { countWideEnds, listWaiting } from './waiting.ts'
 
 const mostLines = 12
+/** What falls due in so many days is told. */
+const daysTold = 7
 
 const firstOf = <Line>(lines: readonly Line[]): { count: number; lines: Line[] } => ({
   count: lines.length,
@@ -111,7 +113,9 @@ export const todayHandlers: HandlersOf<typeof todayRoutes> = {
       comingDue: firstOf(
         courses
           .flatMap(({ summary }) => {
-            const coming = checks.get(summary.id)?.outlook.comingDue ?? []
+            const coming = (checks.get(summary.id)?.outlook.comingDue ?? []).filter(
+              ({ on }) => on > today && on <= addDays(today, daysTold),
+            )
             const [first] = coming
             const musts = coming.reduce((total, { count }) => total + count, 0)
             return first ? [{ ...lineOf(summary), musts, on: first.on }] : []

@@ -29,6 +29,9 @@ const TemplatesScreen = screenOnDemand(
 const HistoryScreen = screenOnDemand(
   async () => (await import('./conformance/history/HistoryScreen.tsx')).HistoryScreen,
 )
+const AheadScreen = screenOnDemand(
+  async () => (await import('./conformance/ahead/AheadScreen.tsx')).AheadScreen,
+)
 const RulesScreen = screenOnDemand(
   async () => (await import('./conformance/rules/RulesScreen.tsx')).RulesScreen,
 )
@@ -113,6 +116,7 @@ export const screens: readonly Screen[] = [
     show: (me) => <ConformanceScreen me={me} />,
   },
   { path: '/conformance/days', needs: 'see college', show: () => <HistoryScreen /> },
+  { path: '/conformance/ahead', needs: 'see college', show: (me) => <AheadScreen me={me} /> },
   { path: '/conformance/rules', needs: 'see college', show: (me) => <RulesScreen me={me} /> },
   { path: '/conformance/waivers', needs: 'see college', show: (me) => <WaiversScreen me={me} /> },
   { path: '/conformance/mends', needs: 'mend courses', show: () => <MendsScreen /> },

@@ -204,6 +204,9 @@ export const ConformanceScreen = ({ me }: { me: Me }) => {
         <Link className="text-tide underline underline-offset-2" to="/conformance/days">
           Day by day
         </Link>{' '}
+        <Link className="ml-2 text-tide underline underline-offset-2" to="/conformance/ahead">
+          The next four weeks
+        </Link>{' '}
         <Link className="ml-2 text-tide underline underline-offset-2" to="/conformance/waivers">
           Waivers
         </Link>{' '}
