@@ -100,6 +100,7 @@ describe('every screen', () => {
     ['the weave', '/conformance', 'Mend first'],
     ['day by day', '/conformance/days', 'Bands by'],
     ['waivers', '/conformance/waivers', 'Waive in many courses'],
+    ['by schedule', '/conformance/schedules', 'Times that were missed'],
     ['the next four weeks', '/conformance/ahead', 'The weave as of that day'],
     ['how the rules fared', '/conformance/rules', 'cries wolf'],
     ['a course, its history', '/courses/3?show=history', 'when each came and went'],

@@ -17,6 +17,7 @@ export const pathParameters = {
   rule: Number1,
   message: Number1,
   waiver: Number1,
+  schedule: Number1,
   person: Number1,
   request: Number1,
   session: z.string().regex(/^[0-9a-f]{16}$/),

@@ -12,6 +12,7 @@ import { mailerFor } from './mail/mailer.ts'
 import { sendMail } from './mail/sendMail.ts'
 import { schemaGuard } from './queue/schemaGuard.ts'
 import { startWorker } from './queue/worker.ts'
+import { keepSchedules } from './schedules/keepSchedules.ts'
 import { closeFinishedRun, closeFinishedRuns } from './runs/closing.ts'
 import { migrationsFolder } from './migrationsFolder.ts'
 import { orSayAndEnd } from './start/sayAndEnd.ts'
@@ -58,6 +59,7 @@ const work = async (): Promise<void> => {
           everySeconds: 60,
           work: () => keepHouse(pool, settings.keep, clock.today()),
         },
+        { what: 'schedules', everySeconds: 15, work: () => keepSchedules(pool, clock.now()) },
         ...(mailer
           ? [
               {

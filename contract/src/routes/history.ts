@@ -35,8 +35,11 @@ export type CourseStanding = z.output<typeof CourseStanding>
 
 /** How a rule fared: how often it was found, and what came of that. */
 export const RuleUse = RulesDocument.shape.rules.element
-  .pick({ id: true, group: true, title: true, why: true, strength: true, parameters: true })
+  .pick({ id: true, group: true, title: true, why: true, strength: true })
   .extend({
+    parameters: z
+      .record(z.string(), z.unknown())
+      .describe('JSON Schema of its parameters, with their defaults'),
     found: z.number().describe('Places, each time it came'),
     courses: z.number().describe('Courses in which it was found'),
     planned: z.number().describe('Places mended by a plan of mends'),

@@ -24,6 +24,7 @@ import { reportRoutes } from './reports.ts'
 import { rolloutRoutes } from './rollouts.ts'
 import { rosterRoutes } from './roster.ts'
 import { runRoutes } from './runs.ts'
+import { scheduleRoutes } from './schedules.ts'
 import { sessionRoutes } from './session.ts'
 import { standingRuleRoutes } from './standingRules.ts'
 import { templateRoutes } from './templates.ts'
@@ -59,6 +60,7 @@ export * from './reports.ts'
 export * from './rollouts.ts'
 export * from './roster.ts'
 export * from './runs.ts'
+export * from './schedules.ts'
 export * from './session.ts'
 export * from './standingRules.ts'
 export * from './storedWaiver.ts'
@@ -90,6 +92,7 @@ export const routes = {
   ...standingRuleRoutes,
   ...runRoutes,
   ...checkRoutes,
+  ...scheduleRoutes,
   ...conformanceRoutes,
   ...todayRoutes,
   ...historyRoutes,

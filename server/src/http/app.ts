@@ -149,6 +149,7 @@ export const makeApp = (settings: AppSettings): Express => {
           may: route.may,
           now: clock.now(),
           today: clock.today(),
+          timeZone: clock.timeZone,
           platformUrl,
           publicUrl: settings.publicUrl,
           outside: settings.outside,

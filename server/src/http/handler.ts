@@ -26,6 +26,8 @@ export interface Situation {
   /** By the institution's clock. */
   today: InstitutionDay
   now: InstitutionInstant
+  /** The institution’s. */
+  timeZone: string
   platformUrl: string
   /** The institution’s own sign-in; null: there is none. */
   outside: OutsideProvider | null

@@ -27,6 +27,7 @@ import { pageHandlers } from '../checks/pageRoutes.ts'
 import { rolloutHandlers } from '../rollouts/routes.ts'
 import { rosterHandlers } from '../roster/routes.ts'
 import { runHandlers } from '../runs/routes.ts'
+import { scheduleHandlers } from '../schedules/routes.ts'
 import { sessionHandlers } from '../people/routes.ts'
 import { standingRuleHandlers } from '../rollouts/standingRuleRoutes.ts'
 import { templateHandlers } from '../templates/routes.ts'
@@ -54,6 +55,7 @@ const handlers: HandlersOf<typeof routes> = {
   ...standingRuleHandlers,
   ...runHandlers,
   ...checkHandlers,
+  ...scheduleHandlers,
   ...conformanceHandlers,
   ...historyHandlers,
   ...impactHandlers,

@@ -14,9 +14,11 @@ export type InstitutionInstant = string & { readonly [institution]: 'instant' }
 export interface InstitutionClock {
   today: () => InstitutionDay
   now: () => InstitutionInstant
+  /** The institution’s. */
+  timeZone: string
 }
 
 export const institutionClock = (timeZone: string, offsetSeconds: number): InstitutionClock => {
   const now = () => new Date(Date.now() + offsetSeconds * 1000).toISOString() as InstitutionInstant
-  return { now, today: () => localDateOf(now(), timeZone) as InstitutionDay }
+  return { timeZone, now, today: () => localDateOf(now(), timeZone) as InstitutionDay }
 }

@@ -77,7 +77,11 @@ export const startPrivateCollege = async (today = '2026-09-16'): Promise<Private
   const { pool } = schema
   const now = `${today}T12:00:00.000Z` as InstitutionInstant
   const platform = heldPlatform(now)
-  const clock = { today: () => today as InstitutionDay, now: () => now }
+  const clock = {
+    today: () => today as InstitutionDay,
+    now: () => now,
+    timeZone: 'America/Halifax',
+  }
   const signIn: { outside: OutsideProvider | null; local: boolean } = { outside: null, local: true }
   const ending = new AbortController()
   const server = createServer(

@@ -29,6 +29,9 @@ const TemplatesScreen = screenOnDemand(
 const HistoryScreen = screenOnDemand(
   async () => (await import('./conformance/history/HistoryScreen.tsx')).HistoryScreen,
 )
+const SchedulesScreen = screenOnDemand(
+  async () => (await import('./schedules/SchedulesScreen.tsx')).SchedulesScreen,
+)
 const AheadScreen = screenOnDemand(
   async () => (await import('./conformance/ahead/AheadScreen.tsx')).AheadScreen,
 )
@@ -116,6 +119,11 @@ export const screens: readonly Screen[] = [
     show: (me) => <ConformanceScreen me={me} />,
   },
   { path: '/conformance/days', needs: 'see college', show: () => <HistoryScreen /> },
+  {
+    path: '/conformance/schedules',
+    needs: 'see college',
+    show: (me) => <SchedulesScreen me={me} />,
+  },
   { path: '/conformance/ahead', needs: 'see college', show: (me) => <AheadScreen me={me} /> },
   { path: '/conformance/rules', needs: 'see college', show: (me) => <RulesScreen me={me} /> },
   { path: '/conformance/waivers', needs: 'see college', show: (me) => <WaiversScreen me={me} /> },

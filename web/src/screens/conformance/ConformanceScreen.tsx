@@ -49,6 +49,15 @@ const wordsOfBanding: Readonly<Record<Banding, string>> = {
 }
 const oneOf = <T extends string>(known: readonly T[], text: string | null): T =>
   known.find((one) => one === text) ?? (known[0] as T)
+/** What else there is to know of how courses conform. */
+const beside = [
+  ['/conformance/days', 'Day by day'],
+  ['/conformance/ahead', 'The next four weeks'],
+  ['/conformance/waivers', 'Waivers'],
+  ['/conformance/rules', 'How the rules fared'],
+  ['/conformance/schedules', 'By schedule'],
+] as const
+
 /** So few courses are shown at once; more are looked at from afar first. */
 const fewCourses = 60
 /** Place for the strands until it is known how wide the window is. */
@@ -199,21 +208,16 @@ export const ConformanceScreen = ({ me }: { me: Me }) => {
         </>
       }
     >
-      <p className="text-ink-2">
-        The weave: one row for each course, one strand for each thing its template asks.{' '}
-        <Link className="text-tide underline underline-offset-2" to="/conformance/days">
-          Day by day
-        </Link>{' '}
-        <Link className="ml-2 text-tide underline underline-offset-2" to="/conformance/ahead">
-          The next four weeks
-        </Link>{' '}
-        <Link className="ml-2 text-tide underline underline-offset-2" to="/conformance/waivers">
-          Waivers
-        </Link>{' '}
-        <Link className="ml-2 text-tide underline underline-offset-2" to="/conformance/rules">
-          How the rules fared
-        </Link>
-      </p>
+      <div className="flex flex-wrap items-baseline gap-x-6 text-ink-2">
+        <p>One row for each course, one strand for each thing its template asks.</p>
+        <nav aria-label="Of conformance" className="flex flex-wrap gap-x-4">
+          {beside.map(([to, text]) => (
+            <Link key={to} className="text-tide underline underline-offset-2" to={to}>
+              {text}
+            </Link>
+          ))}
+        </nav>
+      </div>
       <Problem error={check.error} />
       <div className="mt-3 flex flex-wrap items-end justify-between gap-x-10 gap-y-3">
         <div className="flex flex-wrap gap-x-12">

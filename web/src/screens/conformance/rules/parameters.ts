@@ -9,26 +9,30 @@ export interface Parameter {
   initial: unknown
 }
 
+/** As much of a JSON Schema as is looked at. */
+interface Shape {
+  type?: string
+  enum?: readonly unknown[]
+  items?: Shape
+  description?: string
+  default?: unknown
+}
+
 const words = (name: string): string =>
   name.replace(/([A-Z])/g, (letter) => ` ${letter.toLowerCase()}`)
 
 /** The parameters of a rule that a form can set, from their JSON Schema; those of other shapes are left to the template’s file. */
 export const parametersOf = ({ parameters }: Pick<RuleUse, 'parameters'>): Parameter[] =>
   Object.entries(parameters).flatMap(([name, schema]): Parameter[] => {
-    if (schema === null || typeof schema !== 'object' || Array.isArray(schema)) return []
-    const { type, enum: choices, items, description, default: initial } = schema
-    const about = typeof description === 'string' ? description : words(name)
+    const { type, enum: choices, items, description, default: initial } = schema as Shape
+    const about = description ?? words(name)
     const of = (kind: Parameter['kind'], known: readonly string[] = []): Parameter[] => [
       { name, about, kind, choices: known, initial },
     ]
-    if (Array.isArray(choices)) return of('choice', choices.map(String))
+    if (choices) return of('choice', choices.map(String))
     if (type === 'number' || type === 'integer') return of('number')
     if (type === 'boolean') return of('flag')
-    const isOfText =
-      items !== null &&
-      typeof items === 'object' &&
-      !Array.isArray(items) &&
-      items?.['type'] === 'string'
+    const isOfText = items?.type === 'string'
     return type === 'array' && isOfText ? of('lines') : []
   })
 
