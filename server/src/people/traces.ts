@@ -43,6 +43,7 @@ export const traces: readonly Trace[] = [
   { table: 'merges', column: 'merged_by', tells: ['course_id', 'into_id', 'merged_at'] },
   { table: 'not_this_week', column: 'said_by', tells: ['course_id', 'instance', 'said_at'] },
   { table: 'runs', column: 'created_by', tells: ['id', 'kind', 'title', 'created_at'] },
+  { table: 'schedules', column: 'made_by', tells: ['id', 'pattern', 'department', 'made_at'] },
   { table: 'rehearsals', column: 'created_by', tells: ['run_id', 'course_id', 'created_at'] },
   { table: 'deployments', column: 'deployed_by', tells: ['course_id', 'number', 'deployed_at'] },
   { table: 'waivers', column: 'asked_by', tells: ['course_id', 'rule', 'reason', 'asked_at'] },
