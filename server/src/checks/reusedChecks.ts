@@ -1,4 +1,5 @@
 import { anyOf, change, institutionNow, rowsOf, type Database } from '@wickerframe/storage'
+import { wordingStamp } from '../library/library.ts'
 import { holdsOn } from './currentCheck.ts'
 
 /** What a check of each of these courses is made from, as stamps that change when it does. */
@@ -13,12 +14,7 @@ export const checkStamps = async (database: Database, courseIds: readonly number
   }>(
     database,
     `SELECT courses.id, snapshots.digest, courses.base_revision AS revision,
-       courses.held_anew_at AS since,
-       (
-         SELECT CONCAT(COUNT(*), ':', SUM(revision))
-         FROM library_entries
-         WHERE kind = 'house-text'
-       ) AS wording
+       courses.held_anew_at AS since, ${wordingStamp} AS wording
      FROM courses
      LEFT JOIN snapshots ON snapshots.course_id = courses.id
      WHERE courses.id IN ${ids.sql}`,

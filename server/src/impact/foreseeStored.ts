@@ -13,12 +13,14 @@ import { checkInputsOf } from '../checks/checkStored.ts'
 import { findCourses } from '../courses/courses.ts'
 import { findBase } from '../rollouts/bases.ts'
 import { courseBodies } from '../snapshots/courseBodies.ts'
-import { findHeldDraft, keepImpacts } from './impacts.ts'
+import { digestOfHeld, findHeldDraft, keepImpacts } from './impacts.ts'
 
-/** Of the run last asked about: it is the same for thousands of courses, and never changes. */
-let last: { run: number; template: Template | null } | null = null
+/** The draft last asked about: it is the same for thousands of courses. */
+let last: { digest: string; template: Template | null } | null = null
 const heldDraft = async (pool: Pool, run: number): Promise<Template | null> => {
-  if (last?.run !== run) last = { run, template: await findHeldDraft(pool, run) }
+  const digest = await digestOfHeld(pool, run)
+  if (digest === null) return null
+  if (last?.digest !== digest) last = { digest, template: await findHeldDraft(pool, run) }
   return last.template
 }
 

@@ -45,6 +45,18 @@ export const findHeldDraft = async (database: Database, run: number): Promise<Te
   return row && readStored(`the draft held against courses by run ${run}`, row.document)
 }
 
+/** Tells the drafts of runs apart; null when it was forgotten. */
+export const digestOfHeld = async (database: Database, run: number): Promise<string | null> =>
+  (
+    await firstRow<{ digest: string }>(
+      database,
+      `SELECT MD5(document) AS digest
+       FROM impacts
+       WHERE run_id = ?`,
+      [run],
+    )
+  )?.digest ?? null
+
 /** Runs that hold a draft of a template against courses and are not over. */
 export const openRunsOf = (database: Database, templateId: number) =>
   rowsOf<{ id: number }>(

@@ -156,16 +156,12 @@ const correctEntry = (
     [titleOf(document).slice(0, 200), JSON.stringify(document), who, kind, document.key],
   )
 
-/** A short text that changes whenever the wording of a house text does. */
-export const wordingStamp = async (database: Database): Promise<string> =>
-  (
-    await firstRow<{ stamp: string | null }>(
-      database,
-      `SELECT CONCAT(COUNT(*), ':', SUM(revision)) AS stamp
-       FROM library_entries
-       WHERE kind = 'house-text'`,
-    )
-  )?.stamp ?? ''
+/** SQL of a short text that changes whenever the wording of a house text does. */
+export const wordingStamp = `(
+    SELECT CONCAT(COUNT(*), ':', SUM(revision))
+    FROM library_entries
+    WHERE kind = 'house-text'
+  )`
 
 /** House texts of the library, by key. */
 export const houseTextsInForce = async (database: Database): Promise<Map<string, HouseText>> => {
