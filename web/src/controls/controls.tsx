@@ -9,9 +9,9 @@ import { localDateOf, localTimeOf } from '@wickerframe/core'
 import { ApiError } from '../api/client.ts'
 
 const shapes = {
-  main: 'bg-tide text-sheet border-tide font-semibold',
-  plain: 'bg-sheet text-ink border-line-strong font-semibold',
-  word: 'border-transparent text-tide underline underline-offset-2 px-0!',
+  main: 'bg-tide text-sheet border-tide font-semibold print:hidden',
+  plain: 'bg-sheet text-ink border-line-strong font-semibold print:hidden',
+  word: 'border-transparent text-tide underline underline-offset-2 px-0! print:no-underline',
 } as const
 
 /** Never smaller than 24 by 24 pixels (WCAG 2.2, 2.5.8), also where words wrap under one another. */

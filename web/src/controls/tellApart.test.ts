@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { tellApart, type NamedCourse } from './tellApart.ts'
+import { alikeAmong, tellApart, type NamedCourse } from './tellApart.ts'
 
 const course = (
   platformId: string,
@@ -25,5 +25,16 @@ describe('courses of one title', () => {
       'ks-5': '04',
       'ks-6': 'ks-6',
     })
+  })
+  it('are alike where only their numbers differ, and where they have no class section', () => {
+    const courses = [course('ks-1', ['01']), course('ks-2', ['04']), course('ks-3', ['04'])]
+    const isAlike = alikeAmong([...courses, course('ks-4', [])])
+    expect([...courses, course('ks-4', []), course('ks-5', [])].map(isAlike)).toEqual([
+      false,
+      true,
+      true,
+      true,
+      false,
+    ])
   })
 })

@@ -29,3 +29,11 @@ export const tellApart = (courses: readonly NamedCourse[]): Map<string, string> 
     ]),
   )
 }
+
+/** Whether a course, among these, is told from another only by its number on the platform. */
+export const alikeAmong = (
+  courses: readonly NamedCourse[],
+): ((course: Pick<NamedCourse, 'platformId'>) => boolean) => {
+  const apart = tellApart(courses)
+  return ({ platformId }) => apart.get(platformId)?.endsWith(platformId) === true
+}

@@ -2,7 +2,8 @@ import { useMutation, useQuery } from '@tanstack/react-query'
 import { useMemo, useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import { call } from '../../api/client.ts'
-import { Button, Page, plural, Problem, Waiting } from '../../controls/controls.tsx'
+import { Button, plural, Problem, Waiting } from '../../controls/controls.tsx'
+import { ConformancePage } from './ConformancePage.tsx'
 import { tellApart } from '../../controls/tellApart.ts'
 
 /** What Wickerframe can mend by itself, rule by rule, in all courses at once. Nothing is written before the plan is approved. */
@@ -39,16 +40,9 @@ export const MendsScreen = () => {
       return next
     })
   return (
-    <Page
+    <ConformancePage
       title="Mends in all courses"
-      above={
-        <>
-          <Link className="underline" to="/conformance">
-            Conformance
-          </Link>{' '}
-          › mends
-        </>
-      }
+      here="mends"
       beside={
         <Button
           shape="main"
@@ -115,6 +109,6 @@ export const MendsScreen = () => {
           </li>
         ))}
       </ul>
-    </Page>
+    </ConformancePage>
   )
 }

@@ -5,16 +5,8 @@ import type { Me, Schedule } from '@wickerframe/contract'
 import { may } from '@wickerframe/contract/capabilities'
 import { call } from '../../api/client.ts'
 import { useCourses, useTerms } from '../../api/queries.ts'
-import {
-  Button,
-  Field,
-  Moment,
-  Page,
-  Pick,
-  plural,
-  Problem,
-  Waiting,
-} from '../../controls/controls.tsx'
+import { Button, Field, Moment, Pick, plural, Problem, Waiting } from '../../controls/controls.tsx'
+import { ConformancePage } from '../conformance/ConformancePage.tsx'
 import { patternOf, patternWords, weekdayNames, type Often } from './pattern.ts'
 
 /** When courses are read and checked without anybody asking for it. */
@@ -22,17 +14,7 @@ export const SchedulesScreen = ({ me }: { me: Me }) => {
   const schedules = useQuery({ queryKey: ['schedules'], queryFn: () => call('listSchedules') })
   const mayChange = may(me, 'check courses')
   return (
-    <Page
-      title="By schedule"
-      above={
-        <>
-          <Link className="underline" to="/conformance">
-            Conformance
-          </Link>{' '}
-          › by schedule
-        </>
-      }
-    >
+    <ConformancePage title="By schedule" here="by schedule">
       <p className="max-w-[52rem] text-ink-2">
         What changes on the platform is read and checked within seconds. A schedule reads all
         courses again at set times, whatever the platform said. Times that were missed are caught up
@@ -49,7 +31,7 @@ export const SchedulesScreen = ({ me }: { me: Me }) => {
         </ul>
       )}
       {mayChange && <NewSchedule />}
-    </Page>
+    </ConformancePage>
   )
 }
 

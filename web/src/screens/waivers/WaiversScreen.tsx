@@ -1,12 +1,12 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState, type ReactNode } from 'react'
-import { Link } from 'react-router'
 import type { Me, WaiverLine } from '@wickerframe/contract'
 import { may } from '@wickerframe/contract/capabilities'
 import { call } from '../../api/client.ts'
-import { Button, Page, plural, Problem, Waiting } from '../../controls/controls.tsx'
+import { Button, plural, Problem, Waiting } from '../../controls/controls.tsx'
+import { ConformancePage } from '../conformance/ConformancePage.tsx'
 import { CourseName } from '../../controls/CourseName.tsx'
-import { tellApart } from '../../controls/tellApart.ts'
+import { alikeAmong } from '../../controls/tellApart.ts'
 import { WideWaiverDialog } from './WideWaiverDialog.tsx'
 
 /** What a waiver excuses. */
@@ -55,7 +55,7 @@ export const WaiversScreen = ({ me }: { me: Me }) => {
   const [giving, setGiving] = useState(false)
   const [said, setSaid] = useState('')
   const view = queue.data
-  const apart = tellApart(
+  const isTwin = alikeAmong(
     [...(view?.asked ?? []), ...(view?.inForce ?? []), ...(view?.past ?? [])].flatMap(
       ({ course }) => course ?? [],
     ),
@@ -69,24 +69,14 @@ export const WaiversScreen = ({ me }: { me: Me }) => {
       waiver={waiver}
       about={aboutOf(waiver, nameOf)}
       today={me.today}
-      apart={
-        waiver.course !== null &&
-        apart.get(waiver.course.platformId)?.endsWith(waiver.course.platformId) === true
-      }
+      apart={waiver.course !== null && isTwin(waiver.course)}
       end={end}
     />
   )
   return (
-    <Page
+    <ConformancePage
       title="Waivers"
-      above={
-        <>
-          <Link className="underline" to="/conformance">
-            Conformance
-          </Link>{' '}
-          › waivers
-        </>
-      }
+      here="waivers"
       beside={
         may(me, 'decide waivers') &&
         view && <Button onClick={() => setGiving(true)}>Waive in many courses …</Button>
@@ -144,7 +134,7 @@ export const WaiversScreen = ({ me }: { me: Me }) => {
           }}
         />
       )}
-    </Page>
+    </ConformancePage>
   )
 }
 
@@ -216,7 +206,7 @@ const Answer = ({ waiver, me }: { waiver: WaiverLine; me: Me }) => {
   if (!waiver.mayDecide || !may(me, 'decide waivers'))
     return <span className="text-ink-2">waits for a designer</span>
   return (
-    <div className="flex flex-wrap items-baseline gap-x-3">
+    <div className="flex flex-wrap items-baseline gap-x-3 print:hidden">
       <input
         className="w-56 border border-line-strong bg-sheet px-2 py-0.5"
         aria-label={`A word with the answer to ${waiver.asks}`}

@@ -3,9 +3,10 @@ import { Link } from 'react-router'
 import { formatDate } from '@wickerframe/core'
 import type { Ahead, Me } from '@wickerframe/contract'
 import { call } from '../../../api/client.ts'
-import { Button, Page, plural, Problem, Waiting } from '../../../controls/controls.tsx'
+import { Button, plural, Problem, Waiting } from '../../../controls/controls.tsx'
+import { ConformancePage } from '../ConformancePage.tsx'
 import { CourseName } from '../../../controls/CourseName.tsx'
-import { tellApart } from '../../../controls/tellApart.ts'
+import { alikeAmong } from '../../../controls/tellApart.ts'
 import { useAddress } from '../../../shell/useAddress.ts'
 import { AheadChart } from './AheadChart.tsx'
 
@@ -21,17 +22,7 @@ export const AheadScreen = ({ me }: { me: Me }) => {
   const asked = search.get('day')
   const day = due.find(({ on }) => on === asked) ?? due[0]
   return (
-    <Page
-      title="The next four weeks"
-      above={
-        <>
-          <Link className="underline" to="/conformance">
-            Conformance
-          </Link>{' '}
-          › the next four weeks
-        </>
-      }
-    >
+    <ConformancePage title="The next four weeks" here="the next four weeks">
       <Problem error={ahead.error} />
       {ahead.isPending && <Waiting what="what falls due" />}
       {view && (
@@ -59,7 +50,7 @@ export const AheadScreen = ({ me }: { me: Me }) => {
           </div>
         </>
       )}
-    </Page>
+    </ConformancePage>
   )
 }
 
@@ -109,7 +100,7 @@ const DayTable = ({
 )
 
 const OneDay = ({ day: { on, musts, count, courses, rules } }: { day: Ahead['days'][number] }) => {
-  const words = tellApart(courses)
+  const isTwin = alikeAmong(courses)
   return (
     <section aria-live="polite">
       <h2 className="text-[18px]">
@@ -132,11 +123,7 @@ const OneDay = ({ day: { on, musts, count, courses, rules } }: { day: Ahead['day
         <ul className="divide-y divide-line border-y border-line">
           {courses.map((course) => (
             <li key={course.id} className="py-0.5">
-              <CourseName
-                course={course}
-                to={`?asOf=${on}`}
-                apart={words.get(course.platformId)?.endsWith(course.platformId) === true}
-              />
+              <CourseName course={course} to={`?asOf=${on}`} apart={isTwin(course)} />
             </li>
           ))}
           {count > courses.length && (

@@ -1,9 +1,9 @@
 import { useQuery } from '@tanstack/react-query'
-import { Link } from 'react-router'
 import { bandings } from '@wickerframe/contract/bands'
 import type { ReadinessDay } from '@wickerframe/core'
 import { call } from '../../../api/client.ts'
-import { Choice, Page, plural, Problem, Waiting } from '../../../controls/controls.tsx'
+import { Choice, plural, Problem, Waiting } from '../../../controls/controls.tsx'
+import { ConformancePage } from '../ConformancePage.tsx'
 import { useAddress } from '../../../shell/useAddress.ts'
 import { ReadinessChart } from './ReadinessChart.tsx'
 
@@ -56,17 +56,7 @@ export const HistoryScreen = () => {
   const view = history.data
   const middle = median(view?.daysToReady ?? [])
   return (
-    <Page
-      title="Day by day"
-      above={
-        <>
-          <Link className="underline" to="/conformance">
-            Conformance
-          </Link>{' '}
-          › day by day
-        </>
-      }
-    >
+    <ConformancePage title="Day by day" here="day by day">
       <Problem error={history.error} />
       {history.isPending && <Waiting what="how the courses stood" />}
       {view && view.bands.length === 0 && (
@@ -128,6 +118,6 @@ export const HistoryScreen = () => {
           </ul>
         </>
       )}
-    </Page>
+    </ConformancePage>
   )
 }

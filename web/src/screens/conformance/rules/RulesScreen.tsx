@@ -1,10 +1,10 @@
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
-import { Link } from 'react-router'
 import type { Me, RuleUse } from '@wickerframe/contract'
 import { may } from '@wickerframe/contract/capabilities'
 import { call } from '../../../api/client.ts'
-import { Button, Page, Problem, Waiting } from '../../../controls/controls.tsx'
+import { Button, Problem, Waiting } from '../../../controls/controls.tsx'
+import { ConformancePage } from '../ConformancePage.tsx'
 import { RuleDialog } from './RuleDialog.tsx'
 
 const columns = [
@@ -26,17 +26,7 @@ export const RulesScreen = ({ me }: { me: Me }) => {
   const [all, setAll] = useState(false)
   const rules = use.data ?? []
   return (
-    <Page
-      title="How the rules fared"
-      above={
-        <>
-          <Link className="underline" to="/conformance">
-            Conformance
-          </Link>{' '}
-          › rules
-        </>
-      }
-    >
+    <ConformancePage title="How the rules fared" here="rules">
       <Problem error={use.error} />
       {use.isPending && <Waiting what="how the rules fared" />}
       {use.data && (
@@ -106,7 +96,7 @@ export const RulesScreen = ({ me }: { me: Me }) => {
         </>
       )}
       {setting && <RuleDialog rule={setting} onClose={() => setSetting(null)} />}
-    </Page>
+    </ConformancePage>
   )
 }
 

@@ -143,7 +143,7 @@ const Acts = ({
   const act = { shape: 'word', className: 'py-0.5!', 'aria-describedby': described } as const
   const [change] = mends[0]?.mend ?? []
   return (
-    <div className="flex flex-wrap justify-end gap-x-3">
+    <div className="flex flex-wrap justify-end gap-x-3 print:hidden">
       {change && (
         <Button {...act} onClick={() => onMend(mends)}>
           mend: {changeInBrief(change)}

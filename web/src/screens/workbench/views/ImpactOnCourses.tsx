@@ -4,7 +4,7 @@ import type { Impact } from '@wickerframe/contract'
 import { call } from '../../../api/client.ts'
 import { Button, plural, Problem, Sentence } from '../../../controls/controls.tsx'
 import { CourseName } from '../../../controls/CourseName.tsx'
-import { tellApart } from '../../../controls/tellApart.ts'
+import { alikeAmong } from '../../../controls/tellApart.ts'
 
 const askedEvery = 1000
 const isOpen = (impact: Impact | null | undefined): boolean =>
@@ -213,9 +213,7 @@ const Courses = ({
   says: string
   named: Impact['becomeReady']
 }) => {
-  const words = tellApart(courses)
-  const isTwin = ({ platformId }: { platformId: string }) =>
-    words.get(platformId)?.endsWith(platformId) === true
+  const isTwin = alikeAmong(courses)
   if (count === 0) return <p className="text-ink-2">{says}</p>
   return (
     <details>
