@@ -122,6 +122,61 @@ describe('every screen', () => {
   })
 })
 
+/** What is looked at most, with what tells that it is there. */
+const mainViews = [
+  ['today', '/today', 'need someone today'],
+  ['the outline', '/templates/harbour-standard', 'Instructors may'],
+  ['courses', '/courses', 'Instructor'],
+  ['a course, what to mend', '/courses/3', 'Since the check before'],
+  ['the weave', '/conformance', 'Mend first'],
+  ['day by day', '/conformance/days', 'Bands by'],
+  ['waivers', '/conformance/waivers', 'Waive in many courses'],
+  ['the next four weeks', '/conformance/ahead', 'The weave as of that day'],
+  ['how the rules fared', '/conformance/rules', 'cries wolf'],
+  ['by schedule', '/conformance/schedules', 'Times that were missed'],
+] as const
+const showView = async (path: string, text: string): Promise<void> => {
+  await page.goto(bed.address + path)
+  await page.getByText(text).first().waitFor()
+  await page.waitForLoadState('networkidle', { timeout: 10_000 }).catch(() => undefined)
+}
+
+describe('in the dark theme', () => {
+  it.each(mainViews)('%s has no serious violation', async (_, path, text) => {
+    await page.emulateMedia({ colorScheme: 'dark' })
+    try {
+      await showView(path, text)
+      expect(await violations(page)).toEqual([])
+    } finally {
+      await page.emulateMedia({ colorScheme: null })
+    }
+  })
+})
+
+describe('on paper', () => {
+  it.each(mainViews)(
+    '%s is on white, without the head of the application nor what is pressed',
+    async (_, path, text) => {
+      await showView(path, text)
+      await page.emulateMedia({ media: 'print' })
+      try {
+        expect(await page.locator('#main h1').isVisible()).toBe(true)
+        expect(await page.getByRole('link', { name: 'Wickerframe' }).first().isVisible()).toBe(
+          false,
+        )
+        expect(
+          await page.evaluate('getComputedStyle(document.documentElement).backgroundColor'),
+        ).toBe('rgb(255, 255, 255)')
+        expect(await page.getByRole('button', { name: /^(?:Check|Release|Waive) / }).count()).toBe(
+          0,
+        )
+      } finally {
+        await page.emulateMedia({ media: null })
+      }
+    },
+  )
+})
+
 describe('the path of a designer', () => {
   const row = (key: string) => page.locator(`[data-row="${key}"]`)
   it('edits a name in the sheet by keyboard, sees a mistake told, undoes and redoes', async () => {

@@ -117,7 +117,7 @@ export const Shell = ({ me }: { me: Me }) => {
       <a href="#main" className="sr-only focus:not-sr-only focus:absolute focus:bg-sheet focus:p-2">
         To the content
       </a>
-      <header className="bg-paper">
+      <header className="bg-paper print:hidden">
         <div className="mx-auto flex max-w-[1400px] flex-wrap items-center gap-x-4 gap-y-1 px-6 py-2">
           <Link to="/" className="flex items-center gap-2 font-serif text-[19px] font-semibold">
             <img
