@@ -6,7 +6,7 @@ import {
   type CourseRole,
   type Role,
 } from '@wickerframe/contract'
-import { anyOf, firstRow, type Database, type Value } from '@wickerframe/storage'
+import { anyOf, firstRow, rowsOf, type Database, type Value } from '@wickerframe/storage'
 import type { Person } from '../people/people.ts'
 
 /** Templates that a contributor was let into, and those built on them, however far. */
@@ -59,6 +59,24 @@ export const visibleTo = (person: Person | 'system', courseId: string): Conditio
     where: ['FALSE', ...each.map(({ where }) => where)].join(' OR '),
     values: each.flatMap(({ values }) => values),
   }
+}
+
+/** Those of these courses that somebody may see. */
+export const visibleAmong = async (
+  database: Database,
+  person: Person,
+  courseIds: readonly number[],
+): Promise<number[]> => {
+  const ids = anyOf(courseIds)
+  const seen = visibleTo(person, 'courses.id')
+  const rows = await rowsOf<{ id: number }>(
+    database,
+    `SELECT courses.id
+     FROM courses
+     WHERE courses.id IN ${ids.sql} AND (${seen.where})`,
+    [...ids.values, ...seen.values],
+  )
+  return rows.map(({ id }) => id)
 }
 
 /** Those of somebody’s roles that are about a course that they may see; who only helps there is an assistant in it. */

@@ -2,6 +2,7 @@ import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import type { Impact } from '@wickerframe/contract'
 import { everyCourseItem, type CheckResult } from '@wickerframe/core'
 import { exampleTemplate } from '@wickerframe/core/testing'
+import { setRoles } from '../people/people.ts'
 import { findDraftRevision } from '../templates/templates.ts'
 import {
   startPrivateCollege,
@@ -132,6 +133,23 @@ describe('a draft that is held against courses', () => {
         expect([(await hold(other)).status, (await other.get(about)).status]).toEqual([403, 403])
       },
     )
+    it('names no course to a designer of other departments, and counts it', async () => {
+      well(await hold())
+      await college.work()
+      await college.pool.query(
+        `UPDATE course_impacts
+         SET impact = JSON_SET(impact, '$.now.readiness', 'ready', '$.after.readiness', 'not-ready')
+         WHERE course_id = ?`,
+        [ids[0]],
+      )
+      const person = await college.person('designer', 'galley')
+      await setRoles(college.pool, person.id, ['designer'], ['GAL'])
+      const theirs: Impact = (await (await college.as(person)).get(about)).body
+      expect([(await impact()).stopBeingReady, theirs.stopBeingReady]).toMatchObject([
+        { count: 1, courses: [{ id: ids[0] }] },
+        { count: 1, courses: [] },
+      ])
+    })
     it('tells of a course that was never read that nothing is known of it', async () => {
       await college.pool.query(
         `DELETE FROM snapshots

@@ -3,6 +3,7 @@ import type { impactRoutes } from '@wickerframe/contract'
 import { inTransaction } from '@wickerframe/storage'
 import { namedCourse } from '../conformance/checkedCourses.ts'
 import { findCourses, listCourses } from '../courses/courses.ts'
+import { visibleAmong } from '../courses/visible.ts'
 import type { HandlersOf } from '../http/handler.ts'
 import { HttpProblem, notFound } from '../http/problem.ts'
 import { createRunIn } from '../runs/newRun.ts'
@@ -59,7 +60,7 @@ export const impactHandlers: HandlersOf<typeof impactRoutes> = {
     })
     return { run }
   },
-  readImpact: async ({ pool, at }) => {
+  readImpact: async ({ pool, person, at }) => {
     const held = await findLastHeld(pool, at.template)
     if (!held) return null
     const progress = await runProgress(pool, { id: held.run, state: held.state })
@@ -67,10 +68,13 @@ export const impactHandlers: HandlersOf<typeof impactRoutes> = {
       await listImpacts(pool, held.run),
     )
     const lists = [becomeReady, stopBeingReady, doNotFit.map(({ course }) => course)]
+    const toName = [...new Set(lists.flatMap((ids) => ids.slice(0, mostNamed)))]
+    // Whoever looks after some departments reads how many there are, and the names of their own.
     const byId = new Map(
-      (await findCourses(pool, [...new Set(lists.flatMap((ids) => ids.slice(0, mostNamed)))])).map(
-        ({ summary }) => [summary.id, summary],
-      ),
+      (await findCourses(pool, await visibleAmong(pool, person, toName))).map(({ summary }) => [
+        summary.id,
+        summary,
+      ]),
     )
     const named = (ids: readonly number[]) => ({
       count: ids.length,
