@@ -35,7 +35,9 @@ export type ForeseenRollout = z.output<typeof ForeseenRollout>
 
 /** What a version would change for one course. */
 export const CourseImpact = z.discriminatedUnion('state', [
-  z.strictObject({ state: z.literal('unread') }).describe('Never read, so nothing is known of it'),
+  z
+    .strictObject({ state: z.literal('unread') })
+    .describe('Never read, or not to be judged as it is held now: nothing can be told of it'),
   z.strictObject({ state: z.literal('does-not-fit'), reason: z.string() }),
   z.strictObject({
     state: z.literal('foreseen'),

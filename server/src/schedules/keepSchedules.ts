@@ -5,7 +5,7 @@ import { coursesOfSchedule, isOver, lockDue, moveOn, type StoredSchedule } from 
 import { nextTime } from './times.ts'
 
 /** Who begins the runs of schedules. */
-export const byScheduleItself = 'the schedule'
+const scheduleItself = 'the schedule'
 const mostAtOnce = 20
 
 /**
@@ -42,7 +42,7 @@ const begin = async (
   const run = await createRunIn(database, {
     kind: 'check',
     title: `${courses.length} ${courses.length === 1 ? 'course' : 'courses'} by schedule`,
-    by: byScheduleItself,
+    by: scheduleItself,
     asOf: null,
     templateId: null,
     version: null,

@@ -145,8 +145,8 @@ const Figures = ({ impact }: { impact: Impact }) => (
     )}
     {impact.unread > 0 && (
       <p className="mt-1 text-ink-2">
-        {plural(impact.unread, 'course was', 'courses were')} never read, so nothing is known of{' '}
-        {impact.unread === 1 ? 'it' : 'them'}.
+        Of {plural(impact.unread, 'course')} nothing can be told: never read, or not to be judged as
+        it stands now.
       </p>
     )}
   </>
