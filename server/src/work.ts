@@ -1,4 +1,4 @@
-import { checkAndFinish, runCheckTask } from './checks/checkTask.ts'
+import { runCheckTask, runRecheckTask } from './checks/checkTask.ts'
 import { runImpactTask } from './impact/impactTask.ts'
 import { runMendTask } from './mends/mendTask.ts'
 import { runRenameTask } from './names/renameTask.ts'
@@ -13,7 +13,7 @@ const kinds: Readonly<Record<ClaimedTask['kind'], CarryOut>> = {
   renames: runRenameTask,
   mends: runMendTask,
   check: runCheckTask,
-  recheck: checkAndFinish,
+  recheck: runRecheckTask,
   impact: runImpactTask,
 }
 

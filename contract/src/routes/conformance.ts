@@ -48,6 +48,9 @@ export const Conformance = z.strictObject({
 
   /** Courses not judged as of this date yet. */
   unchecked: z.number(),
+
+  /** Courses that are shown as they were, until they are checked again after a waiver for many. */
+  checkedAgain: z.number(),
   mendFirst: z.array(MendFirstAction),
   totals: z.strictObject({
     courses: z.number(),

@@ -1,3 +1,4 @@
+import { rememberOf } from '../remember/index.ts'
 import { addDays, dayNumber, weekdayIndex, weekdays, type Weekday } from './plainDate.ts'
 import type { Term } from './term.ts'
 
@@ -80,8 +81,24 @@ const closedBy = ({ breaks, holidays }: Term, workdays: readonly string[]): stri
   return whole?.name ?? [...pauses, ...free].map(({ name }) => name).join(' and ')
 }
 
+/** All courses of a term, and of a session of it, have the same weeks. */
+const spansOf = rememberOf<Term, Map<string, Week[]>>(() => new Map())
+
 /** @param goesOnWith the number the first week takes when it continues an earlier term, else null */
 const weeksOfSpan = (
+  term: Term,
+  firstDay: string,
+  lastDay: string,
+  goesOnWith: number | null,
+): Week[] => {
+  const spans = spansOf(term)
+  const key = `${firstDay} ${lastDay} ${goesOnWith}`
+  const weeks = spans.get(key) ?? workedOut(term, firstDay, lastDay, goesOnWith)
+  spans.set(key, weeks)
+  return [...weeks]
+}
+
+const workedOut = (
   term: Term,
   firstDay: string,
   lastDay: string,

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { Finding, type CheckResult } from '../check/index.ts'
+import { Finding } from '../check/index.ts'
 
 /** What one thing to mend is: a rule, broken at a part of the template (null: at none). */
 export const MendTarget = z.strictObject({ rule: z.string(), part: z.string().nullable() })
@@ -51,7 +51,10 @@ interface Told {
  * effort (greedy weighted cover, Chvátal 1979), then the one that stands in most courses. Ties go by rule and part.
  */
 export const mendFirst = (
-  results: readonly Pick<CheckResult, 'course' | 'findings'>[],
+  results: readonly {
+    readonly course: { readonly id: string }
+    readonly findings: readonly Finding[]
+  }[],
   most = 6,
 ): MendAction[] => {
   const told = new Map<string, Told[]>()

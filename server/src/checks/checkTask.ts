@@ -1,4 +1,5 @@
 import { inTransactionNaming } from '../snapshots/courseBodies.ts'
+import { markHeldAnew } from './heldAnew.ts'
 import { findCourse } from '../courses/courses.ts'
 import type { Job } from '../queue/job.ts'
 import { finishTask } from '../queue/tasks.ts'
@@ -35,8 +36,17 @@ export const runCheckTask = async ({
   return checkAndFinish({ pool, task, today, checkCourse })
 }
 
+/**
+ * Checks a course again from what is stored of it, for it is held to something else since; what was told before, of whatever
+ * date, is not shown any more from now on.
+ */
+export const runRecheckTask = async (job: Job): Promise<TaskOutcome> => {
+  await markHeldAnew(job.pool, job.task.courseId)
+  return checkAndFinish(job)
+}
+
 /** Checks a course from what is stored of it, and ends the task; the platform is not asked. */
-export const checkAndFinish = async ({
+const checkAndFinish = async ({
   pool,
   task,
   today,

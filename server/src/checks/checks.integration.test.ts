@@ -2,6 +2,8 @@ import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import type { Conformance, CrossingEvidence } from '@wickerframe/contract'
 import { everyCourseItem, type Course } from '@wickerframe/core'
 import { exampleCourse } from '@wickerframe/core/testing'
+import { listChecks } from './checkDigests.ts'
+import { markHeldAnew } from './heldAnew.ts'
 import { startCheckedCollege, type CheckedCollege } from '../testing/privateCollege.testing.ts'
 
 let college: CheckedCollege
@@ -138,7 +140,7 @@ describe('the weave', () => {
     expect(findings.map(({ strength }) => strength)).toContain('must')
     await college.pool.query(
       `UPDATE check_results
-       SET crossings = ?`,
+       SET crossings = ?, rewritten = UUID()`,
       [
         JSON.stringify([
           { column: 'week:1', strands: ['met', 'open-should'] },
@@ -231,5 +233,32 @@ describe('a clock that is moved back', () => {
     })
     expect((await told())?.places[0]?.waived).toMatchObject({ reason: 'x' })
     await college.pool.query('DELETE FROM waivers')
+  })
+})
+
+describe('what the pictures of the college are made of', () => {
+  const letters = async () =>
+    (await listChecks(college.pool, college.today)).get(college.course)?.crossings
+  it('follows every check, also back to one that was made before', async () => {
+    const before = await letters()
+    await college.readWith(hideWelcome)
+    const hidden = await letters()
+    expect(hidden).not.toEqual(before)
+    await college.readWith()
+    expect(await letters()).toEqual(before)
+  })
+  it('is what is in the database, and of a date', async () => {
+    await college.people.designer.post(`${college.about}/check`, { asOf: '2026-11-20' })
+    await college.work()
+    for (const asOf of ['2026-09-16', '2026-11-20', '2026-09-16']) {
+      const kept = (await listChecks(college.pool, asOf)).get(college.course)
+      const result = await college.result(`?asOf=${asOf}`)
+      expect(kept?.findings).toEqual(result.findings)
+    }
+  })
+  it('is not there for a course that is held to something else since', async () => {
+    expect(await letters()).toBeDefined()
+    await markHeldAnew(college.pool, college.course)
+    expect(await letters()).toBeUndefined()
   })
 })

@@ -1,14 +1,5 @@
 import { currentCheckOf } from './currentCheck.ts'
-import {
-  outlookOf,
-  strandLetters,
-  worstOf,
-  type CheckResult,
-  type Crossings,
-  type Finding,
-  type Outlook,
-  type Strand,
-} from '@wickerframe/core'
+import { outlookOf, type CheckResult, type Crossings, type Finding } from '@wickerframe/core'
 import {
   anyOf,
   change,
@@ -154,57 +145,6 @@ export const checksPulse = async (database: Database): Promise<string> => {
        (SELECT MAX(held_anew_at) FROM courses) AS held`,
   )
   return `${row?.told ?? ''}/${row?.held ?? ''}`
-}
-
-export interface CheckDigest {
-  courseId: number
-  crossings: Crossings
-  findings: Finding[]
-  outlook: Outlook
-}
-
-/** What was kept before there was a letter for each part is one crossing for each stretch: the worst of it. */
-const crossingsOfRow = (kept: string): Crossings => {
-  const crossings: Crossings | { column: string; strands: Strand[] }[] = JSON.parse(kept)
-  return Array.isArray(crossings)
-    ? Object.fromEntries(
-        crossings.flatMap(({ column, strands }) =>
-          strands.length === 0
-            ? []
-            : [[`${column}/all`, worstOf(strands.map((strand) => strandLetters[strand]))]],
-        ),
-      )
-    : crossings
-}
-
-/** Crossings and findings of every course's latest result that holds on a date. */
-export const listChecks = async (
-  database: Database,
-  asOf: string,
-): Promise<Map<number, CheckDigest>> => {
-  const rows = await rowsOf<{
-    course_id: number
-    crossings: string
-    findings: string
-    outlook: string
-  }>(
-    database,
-    `SELECT check_results.course_id, crossings, findings, outlook
-     FROM courses
-     JOIN check_results ON check_results.id = ${currentCheckOf('courses.id')}`,
-    [asOf, asOf],
-  )
-  return new Map(
-    rows.map((row) => [
-      row.course_id,
-      {
-        courseId: row.course_id,
-        crossings: crossingsOfRow(row.crossings),
-        findings: JSON.parse(row.findings),
-        outlook: JSON.parse(row.outlook),
-      },
-    ]),
-  )
 }
 
 /** For each of these courses, which found id stands for which part instance, by its latest check that holds on a date. */

@@ -1,6 +1,6 @@
 import type { CourseSummary, MendFirstAction, NamedCourse } from '@wickerframe/contract'
 import { mendFirst } from '@wickerframe/core'
-import { listChecks, type CheckDigest } from '../checks/checks.ts'
+import { listChecks, type CheckDigest } from '../checks/checkDigests.ts'
 import { listCourses, type StoredCourse } from '../courses/courses.ts'
 import type { AboutCourse } from '../courses/routes.ts'
 import type { Situation } from '../http/handler.ts'
@@ -14,10 +14,8 @@ export const checkedCourses = async ({
   query,
 }: Situation & Pick<AboutCourse, 'query'>) => {
   const asOf = query.asOf ?? today
-  const courses = (await listCourses(pool, person, asOf)).filter(
-    (stored) => stored.summary.status === 'teaching',
-  )
-  const checks = await listChecks(pool, asOf)
+  const [all, checks] = await Promise.all([listCourses(pool, person, asOf), listChecks(pool, asOf)])
+  const courses = all.filter((stored) => stored.summary.status === 'teaching')
   const versions = new Map<string, NonNullable<Awaited<ReturnType<typeof findVersionById>>>>()
   for (const { templateId, version } of courses) {
     if (templateId === null || version === null || versions.has(`${templateId}/${version}`))
@@ -42,11 +40,9 @@ export const actionsOver = (
   most: number,
 ): MendFirstAction[] => {
   const named = new Map(courses.map(({ summary }) => [String(summary.id), namedCourse(summary)]))
-  const results = courses.flatMap(({ summary: { id, title, code } }) => {
+  const results = courses.flatMap(({ summary: { id } }) => {
     const check = checks.get(id)
-    return check
-      ? [{ course: { id: String(id), name: title, code, readAt: '' }, findings: check.findings }]
-      : []
+    return check ? [{ course: { id: String(id) }, findings: check.findings }] : []
   })
   return mendFirst(results, most).map(({ courses: ids, owners, ...action }) => ({
     ...action,

@@ -9,6 +9,7 @@ import {
   type Counts,
 } from '@wickerframe/core'
 import { checksPulse, findCheck } from '../checks/checks.ts'
+import { coursesToCheckAgain } from '../checks/heldAnew.ts'
 import { courseIn } from '../courses/routes.ts'
 import type { HandlersOf } from '../http/handler.ts'
 import { notFound } from '../http/problem.ts'
@@ -23,6 +24,7 @@ export const conformanceHandlers: HandlersOf<typeof conformanceRoutes> = {
   checksPulse: async ({ pool }) => ({ pulse: await checksPulse(pool) }),
   conformance: async (handling) => {
     const { asOf, courses, checks, templates } = await checkedCourses(handling)
+    const again = await coursesToCheckAgain(handling.pool)
     const drawn = courses.flatMap((stored) => {
       const check = checks.get(stored.summary.id)
       return check && stored.summary.check
@@ -58,6 +60,7 @@ export const conformanceHandlers: HandlersOf<typeof conformanceRoutes> = {
       groups,
       rows,
       unchecked: courses.length - rows.length,
+      checkedAgain: rows.filter(({ id }) => again.has(id)).length,
       mendFirst: actionsOver(courses, checks, 6),
       totals: {
         courses: courses.length,

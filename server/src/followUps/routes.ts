@@ -14,7 +14,8 @@ import {
   type RaisedPlace,
 } from './followUps.ts'
 import { ownerOf, raiseAndTell } from './raising.ts'
-import { findCheck, listChecks } from '../checks/checks.ts'
+import { listChecks } from '../checks/checkDigests.ts'
+import { findCheck } from '../checks/checks.ts'
 import { listCourses } from '../courses/courses.ts'
 import { HttpProblem, notFound } from '../http/problem.ts'
 import { courseIn } from '../courses/routes.ts'

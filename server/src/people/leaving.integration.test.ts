@@ -3,6 +3,7 @@ import { peopleOf } from '@wickerframe/core'
 import type { PersonEntry } from '@wickerframe/contract'
 import { exampleCourse, exampleFacts, exampleTemplate } from '@wickerframe/core/testing'
 import { startCheckedCollege, type CheckedCollege } from '../testing/privateCollege.testing.ts'
+import { listChecks } from '../checks/checkDigests.ts'
 import { traces } from './traces.ts'
 
 let college: CheckedCollege
@@ -146,6 +147,8 @@ it('every column that names somebody is among the traces', async () => {
 })
 
 it('who leaves is named nowhere any more, and stays one and the same person', async () => {
+  const told = async () => JSON.stringify([...(await listChecks(college.pool, college.today))])
+  expect(await told()).toContain(instructor.email)
   for (const [who, role] of [
     [instructor.email, 'instructor'],
     [designer, 'designer'],
@@ -160,6 +163,8 @@ it('who leaves is named nowhere any more, and stays one and the same person', as
     expect((await takeOut(left.body)).status).toBe(404)
   }
   expect(await placesOf(JSON.stringify(instructor.name))).toEqual([])
+  // Nor is it in what the server keeps of results in its memory.
+  expect(await told()).not.toContain(instructor.email)
   const versions = (await college.people.reviewer.get('/api/templates')).body[0].versions
   expect(versions[0].by).toMatch(/^a former designer \(\d+\)$/)
   expect((await college.people.designer.get('/api/me')).status).toBe(401)

@@ -115,7 +115,7 @@ const cleanResults = (database: Database, word: string, instead: string, teacher
     database,
     `UPDATE check_results
      SET findings = REPLACE(findings, ?, ?), rest = REPLACE(rest, ?, ?),
-       outlook = REPLACE(outlook, ?, ?)
+       outlook = REPLACE(outlook, ?, ?), rewritten = UUID()
      WHERE course_id IN (SELECT course_id FROM course_people WHERE email = ?)`,
     [word, instead, word, instead, word, instead, teacher],
   )

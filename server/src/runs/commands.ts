@@ -1,3 +1,4 @@
+import { markLeftHeldAnew } from '../checks/heldAnew.ts'
 import type { Pool } from 'mysql2/promise'
 import {
   change,
@@ -46,6 +47,7 @@ export const commandRunIn = async (
   if (command === 'resume') await resume(database, id)
   if (command === 'cancel') {
     await cancelTasks(database, id)
+    if (run.kind === 'recheck') await markLeftHeldAnew(database, id)
     await markCancelled(database, id)
   }
   if (command === 'retry') await retry(database, id, run)

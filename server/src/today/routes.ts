@@ -36,6 +36,7 @@ const notReady = (
   today: string,
 ): NotReadyLine | null => {
   const musts = findings.filter(isOpenMust)
+  if (musts.length === 0) return null
   const weeks = instructionalWeeks({
     term: facts.term,
     nextTerm: facts.nextTerm,
@@ -97,7 +98,8 @@ export const todayHandlers: HandlersOf<typeof todayRoutes> = {
         courses
           .flatMap((stored) => {
             const { id } = stored.summary
-            return notReady(stored, checks.get(id)?.findings ?? [], pending.get(id), today) ?? []
+            const findings = checks.get(id)?.findings ?? []
+            return notReady(stored, findings, pending.get(id), today) ?? []
           })
           .sort(sooner),
       ),

@@ -16,7 +16,6 @@ import {
   findWideWaiver,
   withdrawWideWaiver,
 } from './wideWaivers.ts'
-import { markAllHeldAnew } from '../checks/heldAnew.ts'
 import { createRunIn } from '../runs/newRun.ts'
 import { findTemplateId } from '../templates/templates.ts'
 import { findTerm } from '../terms/terms.ts'
@@ -46,13 +45,12 @@ const mustLast = (from: string, until: string | null, today: string): void => {
     )
 }
 
-/** Has courses held anew by what a waiver for many of them excuses, and checked again from what is stored. */
+/** Has courses checked again from what is stored, for what a waiver for many of them excuses. Until then they are shown as they were. */
 const checkReached = async (
   database: Database,
   courses: readonly number[],
   { person, today }: Situation,
 ): Promise<{ courses: number; run: number | null }> => {
-  await markAllHeldAnew(database, courses)
   const run =
     courses.length === 0
       ? null

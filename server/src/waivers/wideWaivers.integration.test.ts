@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
-import type { WaiverQueue } from '@wickerframe/contract'
+import type { Conformance, WaiverQueue } from '@wickerframe/contract'
 import type { CheckResult } from '@wickerframe/core'
 import { exampleCourse, exampleFacts, exampleTemplate } from '@wickerframe/core/testing'
 import { setRoles } from '../people/people.ts'
@@ -134,6 +134,28 @@ describe('a waiver for many courses', () => {
     expect(await excused()).toEqual([false, false, false])
     expect((await away()).status).toBe(409)
     expect((await queue()).past).toMatchObject([{ id: waiver?.id, state: 'withdrawn' }])
+  })
+  it('leaves courses shown as they were until each is checked again, and says of how many', async () => {
+    const weave = async (): Promise<Conformance> => (await designer.get('/api/conformance')).body
+    const before = await weave()
+    await give({ department })
+    expect(await weave()).toEqual({ ...before, checkedAgain: 2 })
+    expect(await excused()).toEqual([false, false, false])
+    await college.work()
+    expect(await weave()).toMatchObject({ checkedAgain: 0, unchecked: 0 })
+    expect(await excused()).toEqual([true, true, false])
+  })
+  it('that is cancelled before courses are checked again leaves them untold, not wrongly told', async () => {
+    await give({ department })
+    await college.work()
+    const [waiver] = (await queue()).inForce
+    const { run } = (await designer.post(`/api/waivers/${waiver?.id}/withdraw`)).body
+    await designer.post(`/api/runs/${run}/cancel`)
+    expect((await designer.get('/api/conformance')).body).toMatchObject({
+      checkedAgain: 0,
+      unchecked: 2,
+      rows: [{ id: ids[2] }],
+    })
   })
   it('asks the platform nothing when courses are checked again for it', async () => {
     for (const id of ['one', 'two', 'other'])

@@ -116,6 +116,7 @@ const nothing: Answers = {
     groups: [],
     rows: [],
     unchecked: 0,
+    checkedAgain: 0,
     mendFirst: [],
     totals: { courses: 0, ready: 0, openMusts: 0, openShoulds: 0, cannotTell: 0 },
   },

@@ -27,6 +27,7 @@ const college = (rows: ConformanceRow[]): Conformance => ({
   ],
   rows,
   unchecked: 0,
+  checkedAgain: 0,
   mendFirst: [],
   totals: { courses: rows.length, ready: 1, openMusts: 1, openShoulds: 0, cannotTell: 0 },
 })

@@ -242,6 +242,12 @@ export const ConformanceScreen = ({ me }: { me: Me }) => {
           never checked as of this date, or under no template.
         </p>
       )}
+      {view.checkedAgain > 0 && (
+        <p role="status" className="mt-3 border-l-4 border-straw bg-straw-soft px-3 py-1.5">
+          {plural(view.checkedAgain, 'course is', 'courses are')} being checked again after a waiver
+          for many; until then they are shown as they were.
+        </p>
+      )}
       <div className="mt-3 flex flex-wrap items-center justify-between gap-3">
         <div className="flex flex-wrap items-baseline gap-2" role="group" aria-label="Bands by">
           <span className="text-ink-2">Bands by</span>

@@ -2,7 +2,7 @@ import type { Strokes } from './strokes.ts'
 
 /** How each is drawn on a course’s line: what is met lightly, what is open heavily. */
 const looks: Readonly<Record<keyof Strokes, { className: string; strokeWidth: number }>> = {
-  met: { className: 'stroke-slate opacity-75', strokeWidth: 1 },
+  met: { className: 'stroke-slate/75', strokeWidth: 1 },
   notDue: { className: 'stroke-slate', strokeWidth: 1 },
   waived: { className: 'stroke-slate', strokeWidth: 1 },
   untold: { className: 'stroke-ink-2', strokeWidth: 1.3 },

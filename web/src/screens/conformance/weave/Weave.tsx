@@ -1,18 +1,13 @@
 import { useVirtualizer } from '@tanstack/react-virtual'
-import { memo, useEffect, useId, useMemo, useRef, useState, type KeyboardEvent } from 'react'
+import { useEffect, useId, useMemo, useRef, useState, type KeyboardEvent } from 'react'
 import { useNavigate } from 'react-router'
 import type { ConformanceRow } from '@wickerframe/contract'
-import { linesOf, openAt, type Band, type Line, type OpenAt } from './bands.ts'
+import { linesOf, openAt, type Band, type Line } from './bands.ts'
 import { columnAt, shownLetters, type Layout } from './layout.ts'
-import {
-  bandHeight,
-  bandStrokes,
-  courseHeight,
-  courseStrokes,
-  warpStrokes,
-  type Strokes,
-} from './strokes.ts'
-import { StrokesOf } from './StrokesOf.tsx'
+import { LineName } from './LineName.tsx'
+import { LineStrands } from './LineStrands.tsx'
+import { bandHeight, courseHeight } from './strokes.ts'
+import { Warp } from './Warp.tsx'
 import { bandWords, crossingWords } from './words.ts'
 import { WeaveHead } from './WeaveHead.tsx'
 
@@ -26,6 +21,16 @@ export interface Place {
 export const namesWidth = 236
 /** Lines that are ready above and below what is in sight. */
 const beyond = 6
+
+/** Scrolls sideways, where a column is behind the names or beyond the edge. */
+const bringIntoSight = (grid: HTMLElement | null, layout: Layout, column: number): void => {
+  const x = layout.columns[column]?.x
+  if (!grid || x === undefined) return
+  const room = grid.clientWidth - namesWidth
+  const [left, right] = [x - layout.step, x + layout.step]
+  if (left < grid.scrollLeft) grid.scrollLeft = column === 0 ? 0 : left
+  else if (right > grid.scrollLeft + room) grid.scrollLeft = right - room
+}
 
 /**
  * The college in one picture: bands of courses, the courses of those that are open, and at each crossing what is asked there.
@@ -97,6 +102,7 @@ export const Weave = ({
     setAt(to)
     setWalked(true)
     virtual.scrollToIndex(to.line)
+    bringIntoSight(scroll.current, layout, to.column)
     const found = lines[to.line]
     if (found) onLook({ band: found.band.key, row: found.row, column: to.column })
   }
@@ -124,7 +130,7 @@ export const Weave = ({
     event.preventDefault()
   }
   const columnOf = (target: Element, clientX: number): number | null => {
-    const drawing = target.closest('[data-line]')?.querySelector('[data-strands]')
+    const drawing = target.closest('svg[data-line]')
     return drawing ? columnAt(layout, clientX - drawing.getBoundingClientRect().left) : null
   }
   const pointed = (target: EventTarget, clientX: number) => {
@@ -133,6 +139,14 @@ export const Weave = ({
     const line = index === undefined ? undefined : lines[Number(index)]
     return line ? { index: Number(index), line, column: columnOf(target, clientX) } : null
   }
+  const labelOf = ({ band, row }: Line): string =>
+    row
+      ? crossingWords(row, layout, letters.get(row.id) ?? '', at.column)
+      : bandWords(band, layout, opens.of.get(band.key) ?? [], at.column)
+  const shown = virtual.getVirtualItems().flatMap((item) => {
+    const line = lines[item.index]
+    return line ? [{ item, line, isAt: isWalked && item.index === at.line }] : []
+  })
   return (
     <div
       ref={scroll}
@@ -167,173 +181,54 @@ export const Weave = ({
       {/* The standing strands are longer than a short college: what is beyond its last line is not there to scroll to. */}
       <div style={{ width: namesWidth + layout.width, overflow: 'clip' }}>
         <WeaveHead layout={layout} open={opens.all} namesWidth={namesWidth} />
-        <Warp layout={layout} />
-        <div style={{ height: virtual.getTotalSize(), position: 'relative' }} role="presentation">
-          {virtual.getVirtualItems().map((item) => {
-            const line = lines[item.index]
-            if (!line) return null
-            const isAt = item.index === at.line && isWalked
-            const label = isAt
-              ? line.row
-                ? crossingWords(line.row, layout, letters.get(line.row.id) ?? '', at.column)
-                : bandWords(line.band, layout, opens.of.get(line.band.key) ?? [], at.column)
-              : null
-            return (
-              <LineOfWeave
+        <Warp layout={layout} left={namesWidth} />
+        {/* Names and strands are a surface each: a surface for each name, to keep it in its place, would be too much to draw. */}
+        <div className="relative" style={{ height: virtual.getTotalSize() }} role="presentation">
+          <div
+            role="rowgroup"
+            className="sticky left-0 z-1 h-full bg-linen"
+            style={{ width: namesWidth }}
+          >
+            {shown.map(({ item, line, isAt }) => (
+              <LineName
                 key={item.key}
                 index={item.index}
                 top={item.start}
                 line={line}
+                isOpen={open.has(line.band.key)}
+                apart={line.row ? (apart.get(line.row.platformId) ?? '') : ''}
+                label={isAt ? labelOf(line) : null}
+                labelId={`${id}-at`}
+                column={at.column}
+              />
+            ))}
+          </div>
+          <div className="absolute top-0" style={{ left: namesWidth }} aria-hidden="true">
+            {shown.map(({ item, line, isAt }) => (
+              <LineStrands
+                key={item.key}
+                index={item.index}
+                top={item.start}
                 layout={layout}
                 letters={line.row ? (letters.get(line.row.id) ?? '') : ''}
                 open={line.row ? null : (opens.of.get(line.band.key) ?? null)}
-                isOpen={open.has(line.band.key)}
-                apart={line.row ? (apart.get(line.row.platformId) ?? '') : ''}
-                label={label}
-                labelId={`${id}-at`}
+                courses={line.band.rows.length}
                 column={isAt ? at.column : null}
               />
-            )
-          })}
+            ))}
+          </div>
+          {shown.map(({ item, isAt }) =>
+            isAt ? (
+              <div
+                key={item.key}
+                role="presentation"
+                className="pointer-events-none absolute z-1 w-full outline-2 -outline-offset-2 outline-tide"
+                style={{ top: item.start, height: item.size }}
+              />
+            ) : null,
+          )}
         </div>
       </div>
     </div>
   )
 }
-
-/** As high as the largest screens. */
-const warpHeight = 2200
-/** Drawn once for all lines, which pass over it. */
-const Warp = memo(({ layout }: { layout: Layout }) => (
-  <div className="sticky top-0 h-0" aria-hidden="true">
-    <svg width={layout.width} height={warpHeight} className="absolute" style={{ left: namesWidth }}>
-      <path d={warpStrokes(layout, warpHeight)} className="stroke-warp" strokeWidth="1.4" />
-    </svg>
-  </div>
-))
-Warp.displayName = 'Warp'
-
-const LineOfWeave = memo(
-  ({
-    index,
-    top,
-    line: { band, row },
-    layout,
-    letters,
-    open,
-    isOpen,
-    apart,
-    label,
-    labelId,
-    column,
-  }: {
-    index: number
-    top: number
-    line: Line
-    layout: Layout
-    letters: string
-    open: readonly OpenAt[] | null
-    isOpen: boolean
-    apart: string
-    /** What stands where somebody looks; null: they look elsewhere. */
-    label: string | null
-    labelId: string
-    column: number | null
-  }) => {
-    const height = row ? courseHeight : bandHeight
-    return (
-      <div
-        role="row"
-        aria-rowindex={index + 2}
-        aria-level={row ? 2 : 1}
-        aria-expanded={row ? undefined : isOpen}
-        data-line={index}
-        className={`absolute flex w-full items-center ${row ? '' : 'cursor-pointer'} ${label === null ? '' : 'outline-2 -outline-offset-2 outline-tide'}`}
-        style={{ height, transform: `translateY(${top}px)`, contain: 'strict' }}
-      >
-        <span
-          role="rowheader"
-          className="sticky left-0 z-1 flex shrink-0 items-center gap-1.5 self-stretch bg-linen pr-3"
-          style={{ width: namesWidth }}
-        >
-          {row ? (
-            <>
-              <a
-                tabIndex={-1}
-                href={`/courses/${row.id}`}
-                className="min-w-0 flex-1 truncate pl-5 text-[13px] hover:underline"
-                title={`${row.code} ${row.title}, ${apart}`}
-              >
-                {row.code} {row.title}
-              </a>
-              <span className="max-w-[3.5rem] shrink-0 truncate text-[12.5px] text-ink-3">
-                {apart}
-              </span>
-              <span
-                className={`w-7 shrink-0 text-right text-[13px] ${row.openMusts > 0 ? 'font-semibold text-rust' : 'text-ink-3'}`}
-              >
-                {row.openMusts > 0 ? row.openMusts : row.readiness === 'ready' ? '' : '?'}
-              </span>
-            </>
-          ) : (
-            <>
-              <span aria-hidden="true">{isOpen ? '▾' : '▸'}</span>
-              <span className="min-w-0 flex-1">
-                <span className="block truncate font-semibold">{band.title}</span>
-                <span className="block text-[12.5px] leading-tight text-ink-2">
-                  {band.ready} of {band.rows.length} ready
-                </span>
-              </span>
-            </>
-          )}
-        </span>
-        <Drawing
-          height={height}
-          width={layout.width}
-          strokes={
-            open ? bandStrokes(layout, open, band.rows.length) : courseStrokes(layout, letters)
-          }
-          column={column === null ? null : (layout.columns[column]?.x ?? null)}
-          step={layout.step}
-          isBand={row === null}
-        />
-        {label !== null && (
-          <span role="gridcell" id={labelId} aria-colindex={(column ?? 0) + 2} className="sr-only">
-            {label}
-          </span>
-        )}
-      </div>
-    )
-  },
-)
-LineOfWeave.displayName = 'LineOfWeave'
-
-const Drawing = ({
-  height,
-  width,
-  strokes,
-  column,
-  step,
-  isBand,
-}: {
-  height: number
-  width: number
-  strokes: Strokes
-  column: number | null
-  step: number
-  isBand: boolean
-}) => (
-  <svg
-    width={width}
-    height={height}
-    aria-hidden="true"
-    data-strands
-    className="shrink-0"
-    fill="none"
-  >
-    {column !== null && (
-      <rect x={column - step / 2} width={step} height={height} className="fill-tide-soft" />
-    )}
-    <StrokesOf strokes={strokes} isBand={isBand} />
-  </svg>
-)

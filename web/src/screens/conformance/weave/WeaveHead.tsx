@@ -3,6 +3,11 @@ import type { OpenAt } from './bands.ts'
 import type { Layout } from './layout.ts'
 
 const barsHeight = 40
+/** A week’s title needs so many pixels. */
+const roomForTitle = 46
+/** Of a week its number; a screen reader and the pointer are told the whole. */
+const shortTitle = (key: string, title: string): string =>
+  key.startsWith('week:') ? key.slice('week:'.length) : title
 
 /** Above each column how many courses are open there, and what the groups are called. It stays while the rest is scrolled. */
 export const WeaveHead = ({
@@ -56,11 +61,12 @@ export const WeaveHead = ({
               key={key}
               role="columnheader"
               aria-colindex={from + 2}
+              aria-label={title}
               title={title}
               className="absolute truncate border-b border-line-strong text-[12px] leading-[17px] font-semibold"
               style={{ left, width: Math.max(right - left, 12) }}
             >
-              {title}
+              {right - left < roomForTitle ? shortTitle(key, title) : title}
             </span>
           ))}
         </div>

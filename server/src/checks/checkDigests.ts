@@ -1,0 +1,113 @@
+import {
+  strandLetters,
+  worstOf,
+  type Crossings,
+  type Finding,
+  type Outlook,
+  type Strand,
+} from '@wickerframe/core'
+import { anyOf, rowsOf, type Database } from '@wickerframe/storage'
+import { LRUCache } from 'lru-cache'
+import { currentCheckOf } from './currentCheck.ts'
+
+/** What the pictures of the whole college are made of: a result without what passed. It is shared: nobody changes it. */
+export interface CheckDigest {
+  readonly courseId: number
+  readonly crossings: Crossings
+  readonly findings: readonly Finding[]
+  readonly outlook: Outlook
+}
+
+interface CurrentRow {
+  id: number
+  course_id: number
+  cache_key: string
+  as_of: string
+  rewritten: string | null
+}
+interface DigestRow {
+  id: number
+  crossings: string
+  findings: string
+  outlook: string
+}
+
+/**
+ * Digests by what their results answer, so that another database has no part in it. Reading those of 2,000 courses takes most
+ * of a second, and hardly any of them is another one when it is asked again. In characters of their JSON.
+ */
+const kept = new LRUCache<string, CheckDigest>({ maxSize: 100_000_000 })
+const keyOf = (row: CurrentRow): string =>
+  `${row.course_id} ${row.cache_key} ${row.as_of} ${row.rewritten ?? ''}`
+const resultsAtOnce = 100
+
+/** Crossings, findings and outlook of every course's current check on a date, by course. */
+export const listChecks = async (
+  database: Database,
+  asOf: string,
+): Promise<Map<number, CheckDigest>> => {
+  const current = await currentRows(database, asOf)
+  const digests = new Map<number, CheckDigest>()
+  const unknown: CurrentRow[] = []
+  for (const row of current) {
+    const known = kept.get(keyOf(row))
+    if (known) digests.set(row.course_id, known)
+    else unknown.push(row)
+  }
+  // Some at a time, so that others are served between them.
+  for (let from = 0; from < unknown.length; from += resultsAtOnce) {
+    const rows = new Map(
+      unknown.slice(from, from + resultsAtOnce).map((row) => [row.id, row] as const),
+    )
+    for (const found of await digestRows(database, [...rows.keys()])) {
+      const row = rows.get(found.id)
+      if (!row) continue
+      const digest = digestOf(row.course_id, found)
+      digests.set(row.course_id, digest)
+      kept.set(keyOf(row), digest, { size: sizeOf(found) })
+    }
+  }
+  return digests
+}
+
+const sizeOf = ({ crossings, findings, outlook }: DigestRow): number =>
+  crossings.length + findings.length + outlook.length
+const digestOf = (courseId: number, row: DigestRow): CheckDigest => ({
+  courseId,
+  crossings: crossingsOfRow(row.crossings),
+  findings: JSON.parse(row.findings),
+  outlook: JSON.parse(row.outlook),
+})
+
+const currentRows = (database: Database, asOf: string): Promise<CurrentRow[]> =>
+  rowsOf(
+    database,
+    `SELECT check_results.id, check_results.course_id, cache_key, check_results.as_of, rewritten
+     FROM courses
+     JOIN check_results ON check_results.id = ${currentCheckOf('courses.id')}`,
+    [asOf, asOf],
+  )
+const digestRows = (database: Database, results: readonly number[]): Promise<DigestRow[]> => {
+  const ids = anyOf(results)
+  return rowsOf(
+    database,
+    `SELECT id, crossings, findings, outlook
+     FROM check_results
+     WHERE id IN ${ids.sql}`,
+    ids.values,
+  )
+}
+
+/** What was kept before there was a letter for each part is one crossing for each stretch: the worst of it. */
+const crossingsOfRow = (row: string): Crossings => {
+  const crossings: Crossings | { column: string; strands: Strand[] }[] = JSON.parse(row)
+  return Array.isArray(crossings)
+    ? Object.fromEntries(
+        crossings.flatMap(({ column, strands }) =>
+          strands.length === 0
+            ? []
+            : [[`${column}/all`, worstOf(strands.map((strand) => strandLetters[strand]))]],
+        ),
+      )
+    : crossings
+}
