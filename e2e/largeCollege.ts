@@ -13,6 +13,7 @@ const keptOfCourse = [
   'check_results',
   'readiness_changes',
   'finding_spells',
+  'course_edits',
 ]
 
 const copyRows = async (database: Database, table: string): Promise<void> => {

@@ -13,6 +13,10 @@ export const NamedCourse = CourseSummary.pick({
 })
 export type NamedCourse = z.output<typeof NamedCourse>
 
+/** A course with whoever must act in it. */
+export const CourseLine = NamedCourse.extend({ owner: z.string().describe('Name; empty: nobody') })
+export type CourseLine = z.output<typeof CourseLine>
+
 /** A thing to mend first, with the first of the courses in which it stands. */
 export const MendFirstAction = MendAction.omit({ courses: true, owners: true }).extend({
   count: z.number().describe('Courses in which it stands'),

@@ -1,5 +1,7 @@
 import { z } from 'zod'
 import {
+  EditDay,
+  EditsOfDay,
   FindingSpell,
   PlainDate,
   ReadinessChange,
@@ -8,6 +10,7 @@ import {
 } from '@wickerframe/core'
 import { bandings } from '../bands.ts'
 import type { Routes } from './asked.ts'
+import { CourseLine } from './conformance.ts'
 
 /** How the courses of the term stood day by day. */
 export const CollegeHistory = z.strictObject({
@@ -15,8 +18,18 @@ export const CollegeHistory = z.strictObject({
   until: PlainDate,
   college: z.array(ReadinessDay),
   bands: z.array(
-    z.strictObject({ title: z.string(), courses: z.number(), days: z.array(ReadinessDay) }),
+    z.strictObject({
+      title: z.string(),
+      courses: z.number(),
+      days: z.array(ReadinessDay),
+      edits: z.number().describe('What people edited in all these days'),
+    }),
   ),
+  /** What people edited since something was deployed, day by day. */
+  edits: z.array(EditsOfDay),
+  /** Deployed courses, and those of them in which nothing that is asked of the instructor was filled in. */
+  deployed: z.number(),
+  notBegun: z.strictObject({ count: z.number(), lines: z.array(CourseLine).max(60) }),
   /** Days from opening to ready, of the courses that became ready, the fewest first. */
   daysToReady: z.array(z.number()),
   /** Courses whose opening has come and that never were ready. */
@@ -29,6 +42,9 @@ export const CourseStanding = z.strictObject({
   opening: PlainDate,
   changes: z.array(ReadinessChange),
   daysToReady: z.number().nullable(),
+  /** Whether something was deployed to it: only then edits are kept. */
+  deployed: z.boolean(),
+  edits: z.array(EditDay),
   spells: z.array(FindingSpell),
 })
 export type CourseStanding = z.output<typeof CourseStanding>

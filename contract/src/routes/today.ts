@@ -1,16 +1,12 @@
 import { z } from 'zod'
 import { PlainDate, Term } from '@wickerframe/core'
 import { type Routes } from './asked.ts'
-import { MendFirstAction, NamedCourse } from './conformance.ts'
+import { MendFirstAction, CourseLine } from './conformance.ts'
 import { RunSummary } from './runs.ts'
 
 /** The first of some courses, and how many there are. */
 const firstOf = <Line extends z.ZodType>(line: Line) =>
   z.strictObject({ count: z.number(), lines: z.array(line) })
-
-/** A course with whoever must act in it. */
-const CourseLine = NamedCourse.extend({ owner: z.string().describe('Name; empty: nobody') })
-export type CourseLine = z.output<typeof CourseLine>
 
 export const NotReadyLine = CourseLine.extend({
   openMusts: z.number(),

@@ -1,5 +1,7 @@
 export * from './readinessByDay.ts'
 export * from './byWhen.ts'
+export * from './editsBetween.ts'
+export * from './editsByDay.ts'
 export * from './mendFirst.ts'
 export * from './weave.ts'
 export * from './outlook.ts'

@@ -3,7 +3,8 @@ import { markHeldAnew } from './heldAnew.ts'
 import { findCourse } from '../courses/courses.ts'
 import type { Job } from '../queue/job.ts'
 import { finishTask } from '../queue/tasks.ts'
-import { prepareSnapshot, storeSnapshot } from '../snapshots/snapshots.ts'
+import { storeRead } from '../history/courseEdits.ts'
+import { prepareSnapshot } from '../snapshots/snapshots.ts'
 import { failed, later, type TaskOutcome } from '../queue/outcome.ts'
 
 /**
@@ -31,7 +32,7 @@ export const runCheckTask = async ({
     return later(read.detail, read.state === 'later' ? read.afterSeconds : null)
   const prepared = prepareSnapshot(read.value)
   await inTransactionNaming(pool, prepared.bodies.html, (database) =>
-    storeSnapshot(database, task.courseId, prepared),
+    storeRead(database, task.courseId, prepared, today),
   )
   return checkAndFinish({ pool, task, today, checkCourse })
 }

@@ -1,6 +1,7 @@
-import type { CourseSummary, MendFirstAction, NamedCourse } from '@wickerframe/contract'
+import type { CourseLine, CourseSummary, MendFirstAction, NamedCourse } from '@wickerframe/contract'
 import { mendFirst } from '@wickerframe/core'
 import { listChecks, type CheckDigest } from '../checks/checkDigests.ts'
+import { ownerName } from './bandOfCourse.ts'
 import { listCourses, type StoredCourse } from '../courses/courses.ts'
 import type { AboutCourse } from '../courses/routes.ts'
 import type { Situation } from '../http/handler.ts'
@@ -51,6 +52,12 @@ export const actionsOver = (
     courses: ids.slice(0, mostNamed).flatMap((id) => named.get(id) ?? []),
   }))
 }
+
+/** A course with whoever must act in it. */
+export const courseLine = (summary: CourseSummary): CourseLine => ({
+  ...namedCourse(summary),
+  owner: ownerName(summary),
+})
 
 /** No more of a course than what it is named by. */
 export const namedCourse = ({

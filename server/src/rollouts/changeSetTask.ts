@@ -17,6 +17,7 @@ import { sha256 } from '../digest.ts'
 import { inTransactionNaming, nameBodies, type ReadyBodies } from '../snapshots/courseBodies.ts'
 import { findCourse, type StoredCourse } from '../courses/courses.ts'
 import { hasUnresolvedKey } from './deployments.ts'
+import { storeRead } from '../history/courseEdits.ts'
 import { baseRevision, lockBaseRevision, raiseBaseRevision } from './bases.ts'
 import type { Job } from '../queue/job.ts'
 import {
@@ -99,7 +100,7 @@ export const runChangeSetTask = async <N, R extends Ready>(
   job: Job,
   work: ChangeSetWork<N, R>,
 ): Promise<TaskOutcome> => {
-  const { pool, connector, task, lease } = job
+  const { pool, connector, task, lease, today } = job
   let made: Made<N> | null = await sendPrepared(job, work)
   for (let round = 0; round < plannedAgain; round++) {
     // Whoever holds the task now asks under the same key; nothing is begun here any more.
@@ -119,7 +120,7 @@ export const runChangeSetTask = async <N, R extends Ready>(
           )
             return 'outrun'
           await nameBodies(database, task.courseId, bodies.named)
-          await storeSnapshot(database, task.courseId, prepared.snapshot)
+          await storeRead(database, task.courseId, prepared.snapshot, today)
           return (await markSent(database, task, prepared.sent)) ? 'marked' : 'lost-lease'
         },
       )
@@ -236,7 +237,7 @@ const prepare = async <N, R extends Ready>(
   if ('nothing' in planned) {
     const snapshot = prepareSnapshot(read.value)
     await inTransactionNaming(pool, snapshot.bodies.html, async (database) => {
-      await storeSnapshot(database, task.courseId, snapshot)
+      await storeRead(database, task.courseId, snapshot, today)
       if (!(await finishTask(database, task, 'done', planned.nothing))) throw new LostLease()
     })
     return { outcome: { state: 'done' } }
@@ -300,7 +301,7 @@ const proved = async <N>(
  * @param planned for what was not sent: the base revision it was planned on
  */
 const settle = async <N, R extends Ready>(
-  { pool, connector, task }: Job,
+  { pool, connector, task, today }: Job,
   key: string,
   made: Made<N>,
   answer: Answered,
@@ -326,7 +327,9 @@ const settle = async <N, R extends Ready>(
       await nameBodies(database, task.courseId, ready.bodies.named)
       await work.keep(database, key, note, { ...ready, proof }, changes)
       await raiseBaseRevision(database, task.courseId)
-      await storeSnapshot(database, task.courseId, snapshot)
+      // Where nothing was sent, whatever is other than before is what people did.
+      if (changes.length === 0) await storeRead(database, task.courseId, snapshot, today)
+      else await storeSnapshot(database, task.courseId, snapshot)
     })
   } catch (cause) {
     if (cause instanceof LostLease) return { state: 'lost-lease' }

@@ -5,7 +5,8 @@ import { findCourse } from '../courses/courses.ts'
 import { baseRevision } from './bases.ts'
 import type { Job } from '../queue/job.ts'
 import { finishTask, keepPlan } from '../queue/tasks.ts'
-import { prepareSnapshot, storeSnapshot } from '../snapshots/snapshots.ts'
+import { storeRead } from '../history/courseEdits.ts'
+import { prepareSnapshot } from '../snapshots/snapshots.ts'
 import { planCourse, planInputs } from './deploymentPlan.ts'
 import { orderOf } from './rolloutOrder.ts'
 import { failed, later, LostLease, type TaskOutcome } from '../queue/outcome.ts'
@@ -54,7 +55,7 @@ export const runPlanTask = async ({
       return later(readSource.detail, readSource.state === 'later' ? readSource.afterSeconds : null)
     const prepared = prepareSnapshot(readSource.value)
     await inTransactionNaming(pool, prepared.bodies.html, (database) =>
-      storeSnapshot(database, source.summary.id, prepared),
+      storeRead(database, source.summary.id, prepared, today),
     )
   }
   const planned =
@@ -88,7 +89,7 @@ export const runPlanTask = async ({
   try {
     const html = new Map([...(snapshot?.bodies.html ?? []), ...(bodies?.html ?? [])])
     await inTransactionNaming(pool, html, async (database) => {
-      if (snapshot) await storeSnapshot(database, task.courseId, snapshot)
+      if (snapshot) await storeRead(database, task.courseId, snapshot, today)
       await nameBodies(database, task.courseId, bodies?.named ?? [])
       await keepPlan(database, task, summary, prepared)
       if (!(await finishTask(database, task, 'planned', summary.reason))) throw new LostLease()

@@ -82,7 +82,7 @@ const storedDigest = async (database: Database, courseId: number): Promise<strin
     )
   )?.digest ?? null
 
-/** Stores what was read of a course. Its pages were kept before. */
+/** Stores how a course stands. Its pages were kept before. */
 export const storeSnapshot = async (
   database: Database,
   courseId: number,
@@ -131,7 +131,7 @@ export const findSnapshots = async (
      WHERE course_id IN ${ids.sql}`,
     ids.values,
   )
-  const read = rows.map((row) => ({ row, course: courseOf(row) }))
+  const read = rows.map((row) => ({ row, course: storedCourseOf(row) }))
   const hashes = new Set<string>()
   for (const { course } of read)
     for (const { item } of everyCourseItem(course))
@@ -174,7 +174,8 @@ export const findSnapshot = async (
 ): Promise<StoredSnapshot | null> =>
   (await findSnapshots(database, [courseId])).get(courseId) ?? null
 
-const courseOf = (row: { course_id: number; document: string }): Course => {
+/** A course as it was stored, its pages by their references. */
+export const storedCourseOf = (row: { course_id: number; document: string }): Course => {
   const read = readDocument(Course, JSON.parse(row.document))
   if (!read.ok)
     throw new Error(

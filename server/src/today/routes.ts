@@ -1,7 +1,6 @@
 import type { CourseLine, CourseSummary, NotReadyLine, todayRoutes } from '@wickerframe/contract'
 import { addDays, byWhen, instructionalWeeks, isOpenMust, type Finding } from '@wickerframe/core'
-import { ownerName } from '../conformance/bandOfCourse.ts'
-import { actionsOver, checkedCourses, namedCourse } from '../conformance/checkedCourses.ts'
+import { actionsOver, checkedCourses, courseLine } from '../conformance/checkedCourses.ts'
 import type { StoredCourse } from '../courses/courses.ts'
 import { pendingFollowUps } from '../followUps/followUps.ts'
 import type { HandlersOf } from '../http/handler.ts'
@@ -17,11 +16,6 @@ const daysTold = 7
 const firstOf = <Line>(lines: readonly Line[]): { count: number; lines: Line[] } => ({
   count: lines.length,
   lines: lines.slice(0, mostLines),
-})
-
-const lineOf = (summary: CourseSummary): CourseLine => ({
-  ...namedCourse(summary),
-  owner: ownerName(summary),
 })
 
 /** What somebody of a course is called; their e-mail, where the course does not know them. */
@@ -49,7 +43,7 @@ const notReady = (
   if (!first) return null
   const isMendable = ({ places }: Finding) => places.some(({ mend, waived }) => mend && !waived)
   return {
-    ...lineOf(summary),
+    ...courseLine(summary),
     openMusts: musts.length,
     first: first.finding.message,
     by: first.by,
@@ -85,8 +79,8 @@ export const todayHandlers: HandlersOf<typeof todayRoutes> = {
       for (const section of summary.classSections) {
         const key = `${summary.code}, class section ${section}`
         const known = bySection.get(key)
-        if (known) known.push(lineOf(summary))
-        else bySection.set(key, [lineOf(summary)])
+        if (known) known.push(courseLine(summary))
+        else bySection.set(key, [courseLine(summary)])
       }
     const noTemplate = courses.filter(({ summary }) => summary.template === null)
     return {
@@ -107,7 +101,7 @@ export const todayHandlers: HandlersOf<typeof todayRoutes> = {
         (await listWaiting(pool, ids, today)).flatMap(({ courseId, ...waiting }) => {
           const summary = byId.get(courseId)
           return summary
-            ? [{ ...lineOf(summary), ...waiting, who: nameIn(summary, waiting.who) }]
+            ? [{ ...courseLine(summary), ...waiting, who: nameIn(summary, waiting.who) }]
             : []
         }),
       ),
@@ -120,19 +114,21 @@ export const todayHandlers: HandlersOf<typeof todayRoutes> = {
             )
             const [first] = coming
             const musts = coming.reduce((total, { count }) => total + count, 0)
-            return first ? [{ ...lineOf(summary), musts, on: first.on }] : []
+            return first ? [{ ...courseLine(summary), musts, on: first.on }] : []
           })
           .sort((a, b) => (a.on < b.on ? -1 : a.on > b.on ? 1 : b.musts - a.musts)),
       ),
       notBegun: firstOf(
         courses.flatMap(({ summary }) =>
           summary.state === 'deployed' && checks.get(summary.id)?.outlook.begun === false
-            ? [lineOf(summary)]
+            ? [courseLine(summary)]
             : [],
         ),
       ),
       noTemplate: {
-        ...firstOf(noTemplate.map(({ summary }) => ({ ...lineOf(summary), state: summary.state }))),
+        ...firstOf(
+          noTemplate.map(({ summary }) => ({ ...courseLine(summary), state: summary.state })),
+        ),
         all: noTemplate.map(({ summary }) => summary.id),
       },
       duplicates: firstOf(

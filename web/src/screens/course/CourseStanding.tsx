@@ -1,5 +1,10 @@
 import { useQuery } from '@tanstack/react-query'
-import { readinessByDay, type FindingSpell, type ReadinessChange } from '@wickerframe/core'
+import {
+  readinessByDay,
+  type EditDay,
+  type FindingSpell,
+  type ReadinessChange,
+} from '@wickerframe/core'
 import { call } from '../../api/client.ts'
 import { plural, Problem } from '../../controls/controls.tsx'
 import { ReadinessChart } from '../conformance/history/ReadinessChart.tsx'
@@ -18,6 +23,16 @@ const mustsByDay = (changes: readonly ReadinessChange[], from: string, until: st
     asFarAsSeen: 0,
     notReady: day.openMusts,
   }))
+
+const editedWords = (days: readonly EditDay[]): string => {
+  const last = days.at(-1)
+  return last
+    ? `Since something was deployed to it, people edited ${plural(
+        days.reduce((sum, { edits }) => sum + edits, 0),
+        'thing',
+      )} on ${plural(days.length, 'day')}, last on ${last.day}.`
+    : 'Nobody was seen to edit it since something was deployed to it.'
+}
 
 /** How a course stood day by day, how long it took to be ready, and which findings came, went and came back. */
 export const CourseStanding = ({ courseId, today }: { courseId: number; today: string }) => {
@@ -49,6 +64,7 @@ export const CourseStanding = ({ courseId, today }: { courseId: number; today: s
         width={900}
         says={({ notReady }) => plural(notReady, 'open must')}
       />
+      {data.deployed && <p className="text-ink-2">{editedWords(data.edits)}</p>}
       {findings.length > 0 && (
         <details className="mt-1">
           <summary className="cursor-pointer text-tide underline">

@@ -8,10 +8,13 @@ import { ConformancePage } from '../ConformancePage.tsx'
 import { CourseName } from '../../../controls/CourseName.tsx'
 import { alikeAmong } from '../../../controls/tellApart.ts'
 import { useAddress } from '../../../shell/useAddress.ts'
-import { AheadChart } from './AheadChart.tsx'
+import { DayBars } from '../DayBars.tsx'
 
 const wide = 1180
 const dayWords = 'EEE d MMM'
+
+const saysOf = (days: Ahead['days']): string =>
+  `Musts that fall due in the next ${days.length} days: ${days.reduce((total, { musts }) => total + musts, 0)}, at most ${Math.max(0, ...days.map(({ musts }) => musts))} on a day. The table below has each day.`
 
 /** What falls due in the next four weeks over all courses: drawn by day, and each day with its courses and what it is. */
 export const AheadScreen = ({ me }: { me: Me }) => {
@@ -37,8 +40,9 @@ export const AheadScreen = ({ me }: { me: Me }) => {
       {view && due.length > 0 && (
         <>
           <div className="mt-3 print:break-inside-avoid">
-            <AheadChart
-              days={view.days}
+            <DayBars
+              days={view.days.map(({ on, musts }) => ({ day: on, count: musts }))}
+              says={saysOf(view.days)}
               chosen={day?.on ?? null}
               width={wide}
               onChoose={(on) => set({ day: on })}

@@ -20,9 +20,12 @@ const history = (more: Partial<CollegeHistory> = {}): CollegeHistory => ({
   until: '2026-09-14',
   college: days,
   bands: [
-    { title: 'MEN', courses: 2, days },
-    { title: 'NAV', courses: 1, days },
+    { title: 'MEN', courses: 2, days, edits: 4 },
+    { title: 'NAV', courses: 1, days, edits: 0 },
   ],
+  edits: days.map((one, i) => ({ day: one.day, edits: i * 2, courses: i })),
+  deployed: 0,
+  notBegun: { count: 0, lines: [] },
   daysToReady: [3, 5, 12],
   neverReady: 1,
   ...more,
@@ -86,5 +89,46 @@ describe('the drawing', () => {
   it('holds on to a single day and to none', () => {
     expect(stackOf([day(12, 1, 0)], { ...size, most: 1 }).paths[0]?.path).toContain('300')
     expect(() => stackOf([], size)).not.toThrow()
+  })
+  it('draws what people edited since something was deployed, and names who has not begun', async () => {
+    const line = {
+      id: 7,
+      platformId: 'kc-7',
+      code: 'SAF 101',
+      title: 'Fire Watch',
+      classSections: ['02'],
+    }
+    showHistory(
+      history({
+        deployed: 3,
+        notBegun: {
+          count: 62,
+          lines: [
+            { ...line, owner: 'Noor Vandersloot' },
+            { ...line, id: 8, platformId: 'kc-8', owner: '' },
+          ],
+        },
+      }),
+    )
+    expect(
+      await screen.findByRole('img', { name: /^Edits by day: 6 edits .* at most 4 on a day/ }),
+    ).toBeTruthy()
+    expect(screen.getByText('62 of 3 deployed courses not begun')).toBeTruthy()
+    const names = screen.getAllByRole('link', { name: 'SAF 101 Fire Watch', hidden: true })
+    expect(names.map((link) => link.closest('li')?.textContent)).toEqual([
+      'SAF 101 Fire Watch class section 02, kc-7 Noor Vandersloot',
+      'SAF 101 Fire Watch class section 02, kc-8 nobody teaches it',
+    ])
+    expect(screen.getByText('and 60 more courses')).toBeTruthy()
+    expect(screen.getByText(/2 courses, 4 edits/)).toBeTruthy()
+  })
+  it('says that nobody was seen to edit anything, and nothing of edits before something was deployed', async () => {
+    showHistory(
+      history({ deployed: 2, edits: days.map((one) => ({ day: one.day, edits: 0, courses: 0 })) }),
+    )
+    expect(await screen.findByText(/Nobody was seen to edit/)).toBeTruthy()
+    showHistory(history())
+    await screen.findAllByRole('heading', { name: 'All courses' })
+    expect(screen.getAllByRole('heading', { name: /^Edited/ })).toHaveLength(1)
   })
 })

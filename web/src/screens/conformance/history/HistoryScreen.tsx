@@ -1,10 +1,14 @@
 import { useQuery } from '@tanstack/react-query'
 import { bandings } from '@wickerframe/contract/bands'
+import type { CollegeHistory } from '@wickerframe/contract'
 import type { ReadinessDay } from '@wickerframe/core'
 import { call } from '../../../api/client.ts'
 import { Choice, plural, Problem, Waiting } from '../../../controls/controls.tsx'
+import { CourseName } from '../../../controls/CourseName.tsx'
+import { alikeAmong } from '../../../controls/tellApart.ts'
 import { ConformancePage } from '../ConformancePage.tsx'
 import { useAddress } from '../../../shell/useAddress.ts'
+import { DayBars } from '../DayBars.tsx'
 import { ReadinessChart } from './ReadinessChart.tsx'
 
 const wide = 1180
@@ -44,6 +48,52 @@ const Days = ({ days }: { days: readonly ReadinessDay[] }) => (
     </table>
   </details>
 )
+
+/** What people edited since something was deployed, day by day, and who has not begun. */
+const Edited = ({ view }: { view: CollegeHistory }) => {
+  const sum = view.edits.reduce((total, { edits }) => total + edits, 0)
+  const { count, lines } = view.notBegun
+  const isTwin = alikeAmong(lines)
+  return (
+    <section className="mt-6">
+      <h2 className="mb-1 text-[18px]">Edited since it was deployed</h2>
+      <p className="text-ink-2">
+        {sum === 0
+          ? 'Nobody was seen to edit a course that something was deployed to.'
+          : `${plural(sum, 'edit')}: modules, items and settings that people added, changed or removed, on the day on which it was seen.`}
+      </p>
+      {sum > 0 && (
+        <DayBars
+          days={view.edits.map(({ day, edits }) => ({ day, count: edits }))}
+          says={`Edits by day: ${plural(sum, 'edit')} from ${view.from} until ${view.until}, at most ${Math.max(...view.edits.map(({ edits }) => edits))} on a day.`}
+          width={wide}
+          height={80}
+        />
+      )}
+      {count > 0 && (
+        <details>
+          <summary className="cursor-pointer text-tide underline">
+            {count} of {plural(view.deployed, 'deployed course')} not begun
+          </summary>
+          <p className="text-ink-2">
+            Nothing that is asked of whoever teaches it is filled in there yet.
+          </p>
+          <ul className="mt-1 gap-x-6 sm:columns-2">
+            {lines.map((course) => (
+              <li key={course.id} className="break-inside-avoid border-t border-line py-1">
+                <CourseName course={course} apart={isTwin(course)} />{' '}
+                <span className="text-ink-2">{course.owner || 'nobody teaches it'}</span>
+              </li>
+            ))}
+          </ul>
+          {count > lines.length && (
+            <p className="text-ink-2">and {plural(count - lines.length, 'more course')}</p>
+          )}
+        </details>
+      )}
+    </section>
+  )
+}
 
 /** How the courses of the term stood day by day: all of them, and band by band. */
 export const HistoryScreen = () => {
@@ -87,6 +137,7 @@ export const HistoryScreen = () => {
             <ReadinessChart title="All courses" days={view.college} width={wide} />
             <Days days={view.college} />
           </section>
+          {view.deployed > 0 && <Edited view={view} />}
           <div
             className="mt-6 flex flex-wrap items-baseline gap-2"
             role="group"
@@ -104,12 +155,13 @@ export const HistoryScreen = () => {
             ))}
           </div>
           <ul className="mt-3 grid gap-x-6 gap-y-4 sm:grid-cols-2 lg:grid-cols-3">
-            {view.bands.map(({ title, courses, days }) => (
+            {view.bands.map(({ title, courses, days, edits }) => (
               <li key={title}>
                 <h3 className="mb-1">
                   {title}{' '}
                   <span className="font-sans text-[13px] font-normal text-ink-2">
                     {plural(courses, 'course')}
+                    {edits > 0 && `, ${plural(edits, 'edit')}`}
                   </span>
                 </h3>
                 <ReadinessChart title={title} days={days} width={narrow} />
