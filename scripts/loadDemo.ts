@@ -267,7 +267,7 @@ export const loadDemo = async (
       }),
       'done',
     )
-    await inventHistory(pool, shared?.facts.term.firstDay ?? today)
+    await inventHistory(pool, all[0]?.facts.term.firstDay ?? today)
     await pool.execute(
       `INSERT INTO audit (at, who, what, subject)
        VALUES (${institutionNow}, 'demo', 'demo loaded', 'college')`,

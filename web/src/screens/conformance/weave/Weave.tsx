@@ -1,5 +1,13 @@
 import { useVirtualizer } from '@tanstack/react-virtual'
-import { useEffect, useId, useMemo, useRef, useState, type KeyboardEvent } from 'react'
+import {
+  useEffect,
+  useId,
+  useMemo,
+  useRef,
+  useState,
+  type CSSProperties,
+  type KeyboardEvent,
+} from 'react'
 import { useNavigate } from 'react-router'
 import type { ConformanceRow } from '@wickerframe/contract'
 import { linesOf, openAt, type Band, type Line } from './bands.ts'
@@ -21,6 +29,12 @@ export interface Place {
 export const namesWidth = 236
 /** Lines that are ready above and below what is in sight. */
 const beyond = 6
+
+/** So many pixels are on a sheet beside one another. */
+const sheet = 680
+/** On paper nothing can be scrolled to: what is wider is drawn smaller. */
+const onPaper = (layout: Layout): CSSProperties =>
+  ({ '--on-paper': Math.min(1, sheet / (namesWidth + layout.width)).toFixed(3) }) as CSSProperties
 
 /** Scrolls sideways, where a column is behind the names or beyond the edge. */
 const bringIntoSight = (grid: HTMLElement | null, layout: Layout, column: number): void => {
@@ -156,7 +170,8 @@ export const Weave = ({
       aria-colcount={layout.columns.length + 1}
       aria-activedescendant={isWalked ? `${id}-at` : undefined}
       tabIndex={0}
-      className="max-h-[68vh] overflow-auto"
+      className="weave max-h-[68vh] overflow-auto"
+      style={onPaper(layout)}
       onKeyDown={onKey}
       onFocus={() => setWalked(true)}
       onPointerMove={(event) => {
