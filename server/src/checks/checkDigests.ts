@@ -36,7 +36,7 @@ interface DigestRow {
  * Digests by what their results answer, so that another database has no part in it. Reading those of 2,000 courses takes most
  * of a second, and hardly any of them is another one when it is asked again. In characters of their JSON.
  */
-const kept = new LRUCache<string, CheckDigest>({ maxSize: 100_000_000 })
+const kept = new LRUCache<string, CheckDigest>({ maxSize: 50_000_000 })
 const keyOf = (row: CurrentRow): string =>
   `${row.course_id} ${row.cache_key} ${row.as_of} ${row.rewritten ?? ''}`
 const resultsAtOnce = 100
