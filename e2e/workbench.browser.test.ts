@@ -1,8 +1,10 @@
+import { readFileSync } from 'node:fs'
 import type { Browser, Page } from 'playwright-core'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { CourseSummary, RunDetail, TemplateDraft } from '@wickerframe/contract'
-import { everyPart, isModule, type TemplateEdit } from '@wickerframe/core'
+import { everyPart, isModule, readPasted, type TemplateEdit } from '@wickerframe/core'
 import { openBrowser } from '@wickerframe/scripts/browser'
+import { violations } from './axe.ts'
 import { signInWith } from './signIn.ts'
 import { startTestBed, until, type Client, type TestBed } from './testBed.ts'
 
@@ -367,31 +369,68 @@ describe('rows', () => {
 
 describe('a page', () => {
   const text = () => page.getByRole('textbox', { name: 'Fixed text' }).last()
-  it('takes plain text only, and no heading that skips a level', async () => {
+  const lastHtml = async () => {
+    const part = everyPart((await draftOf('distance-standard')).draft).find(
+      (part) => part.key === 'checklist',
+    )
+    const block = part && !isModule(part) ? part.blocks.at(-1) : undefined
+    return block?.kind === 'fixed-text' ? block.html : null
+  }
+  const paste = (kinds: Readonly<Record<string, string>>) =>
+    page.evaluate((held) => {
+      const data = new DataTransfer()
+      for (const [kind, text] of Object.entries(held)) data.setData(kind, text)
+      document.activeElement?.dispatchEvent(
+        new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }),
+      )
+    }, kinds)
+  it('keeps of what is pasted the structure, runs nothing of it, and has no heading that skips a level', async () => {
     await page.goto(`${bed.address}/templates/distance-standard?part=checklist`)
     await page.getByRole('button', { name: /^Add a block/ }).click()
     await page.getByRole('menuitem', { name: 'Fixed text' }).click()
     await text().click()
     await press('Control+A')
-    await page.evaluate(() => {
-      const data = new DataTransfer()
-      data.setData('text/html', '<h1 style="color:red">Loud</h1><script>window.ran = true</script>')
-      data.setData('text/plain', 'Loud')
-      document.activeElement?.dispatchEvent(
-        new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }),
-      )
+    await paste({
+      'text/html': '<h1 style="color:red">Loud</h1><script>window.ran = true</script>',
+      'text/plain': 'Loud',
     })
     await page.getByRole('button', { name: 'subheading', exact: true }).last().click()
-    const lastHtml = async () => {
-      const part = everyPart((await draftOf('distance-standard')).draft).find(
-        (part) => part.key === 'checklist',
-      )
-      const block = part && !isModule(part) ? part.blocks.at(-1) : undefined
-      return block?.kind === 'fixed-text' ? block.html : null
-    }
     // A subheading with no heading above it becomes a heading.
     await until(lastHtml, (html) => html === '<h3>Loud</h3>', 20)
     expect(await page.evaluate('window.ran')).toBe(undefined)
+  })
+  it('takes a page of a word processor with its lists, tables and links, says what was left out, and takes it back', async () => {
+    const copied = readFileSync(
+      new URL('../core/src/paste/samples/wordProcessor.html', import.meta.url),
+      'utf8',
+    )
+    await text().click()
+    await press('Control+A')
+    await paste({ 'text/html': `${copied}<img src="x.png">`, 'text/plain': 'Standing a watch' })
+    await until(lastHtml, (html) => html === readPasted(copied).html, 20)
+    await page.getByText('Pasted without fonts, colours and spacing, 1 image.').waitFor()
+    expect(await violations(page)).toEqual([])
+    await page.getByRole('button', { name: 'undo', exact: true }).last().click()
+    await until(lastHtml, (html) => html === '<h3>Loud</h3>', 20)
+  })
+  it('has tables with a tool, from a sheet or begun here, whose headings say what they head', async () => {
+    await text().click()
+    await press('Control+A')
+    await paste({ 'text/plain': 'Week\tTopic\n1\tTides' })
+    const tool = (name: string) => page.getByRole('button', { name, exact: true }).last().click()
+    await text().getByRole('cell', { name: 'Tides' }).click()
+    await tool('header row')
+    await tool('row below')
+    await until(
+      lastHtml,
+      (html) =>
+        html ===
+        '<table><tbody><tr><th scope="col">Week</th><th scope="col">Topic</th></tr><tr><td>1</td><td>Tides</td></tr><tr><td></td><td></td></tr></tbody></table>',
+      20,
+    )
+    await tool('remove table')
+    await page.keyboard.type('Loud')
+    await until(lastHtml, (html) => html === '<p>Loud</p>', 20)
   })
   it('has links that follow the name of their part, and asks for alternative text at once', async () => {
     await text().click()

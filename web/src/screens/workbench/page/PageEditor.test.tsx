@@ -64,6 +64,28 @@ const write = async (field: HTMLElement, text: string) => {
 const template = exampleTemplate()
 const kinds = offeredBlocks.flatMap(({ kind }) => (newBlock(kind, 'x', template) ? [kind] : []))
 
+describe('fixed text', () => {
+  const fixed = (html: string): Block => {
+    const block = newBlock('fixed-text', 'fixed', template)
+    if (block?.kind !== 'fixed-text') throw new Error('it is a kind of block')
+    return { ...block, html }
+  }
+  it.each([
+    '<ul><li>gloves</li><li>a hat</li></ul>',
+    '<table><caption>Watches</caption><thead><tr><th>Hour</th></tr></thead><tbody><tr><td>00</td></tr></tbody></table>',
+    '<p>H<sub>2</sub>O <a href="https://charts.example/" target="_blank">chart</a></p>',
+  ])('that is looked at and left is no edit, and loses nothing: %s', async (html) => {
+    const { blocks } = open([fixed(html)])
+    const field = await screen.findByRole('textbox', { name: 'Fixed text' })
+    act(() => field.focus())
+    act(() => field.blur())
+    expect(blocks()).toEqual([fixed(html)])
+    const shown = (tag: string) => field.querySelector(tag)?.textContent
+    for (const tag of ['li', 'caption', 'th', 'td', 'sub', 'a'])
+      if (html.includes(`<${tag}`)) expect([tag, shown(tag)]).not.toEqual([tag, undefined])
+  })
+})
+
 describe('a page', () => {
   it.each(kinds)(
     'takes a new block of kind %s, which is valid in the document and can be taken away again',
