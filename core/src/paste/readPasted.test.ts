@@ -145,6 +145,16 @@ describe('what is pasted', () => {
     expect(htmlOf(copied)).not.toMatch(/script|onclick|onload|style|iframe|svg/i)
     expect(htmlOf(copied)).toContain('a')
   })
+  it.each<[what: string, copied: string]>([
+    ['spaces', `a${' '.repeat(300_000)}b`],
+    ['line ends', `a${'<br> '.repeat(30_000)}b`],
+    ['marks', `a${'<b> </b>'.repeat(30_000)}b`],
+    ['bullets', `a<p>${'• '.repeat(100_000)}b</p>`],
+    ['styles', `a<p style="${'mso-list:'.repeat(30_000)}">b</p>`],
+    ['cells', `a<table><tr>${'<td>x</td>'.repeat(20_000)}</tr></table>b`],
+  ])('is read in no time, however many %s there are', (_, copied) => {
+    expect(htmlOf(copied)).toMatch(/a[^]*b/)
+  })
   it('is read however deep it is', () => {
     expect(htmlOf(`${'<div>'.repeat(5000)}deep${'</div>'.repeat(5000)}`)).toContain('deep')
   })

@@ -2,9 +2,11 @@ import { parseFragment, type DefaultTreeAdapterTypes as Tree } from 'parse5'
 import { letIn } from '../allow/index.ts'
 import { addressOf } from '../document/index.ts'
 import { escapeHtml } from '../template/index.ts'
+import { marked, saysSomething, spaces, tidied } from './inline.ts'
 import { listsOfItems } from './listOfItems.ts'
 import { leaveOut, wordsOfLeft, type Cell, type Left, type Piece } from './piece.ts'
 import { marksIn, styleOf, type Mark } from './style.ts'
+import { ordinal, typedLists } from './typedLists.ts'
 import { writePieces } from './write.ts'
 
 /** What is kept of something pasted, and what was left out of it, in words with how often. */
@@ -65,10 +67,6 @@ const drawnDepth = (style: string): number | null => {
   const drawn = styleOf(style, 'mso-list')
   return /\bl\d+\b/.test(drawn) ? Number(/level(\d+)/.exec(drawn)?.[1] ?? 1) : null
 }
-/** The mark that was typed or drawn before an item. */
-const bullet = /^\s*[•·▪◦‣–-]\s+/u
-const ordinal = /^\s*\(?(?:\d{1,3}|[a-z]|[ivxlc]{1,5})[.)]\s/iu
-
 class Reading {
   readonly left: Left = new Map()
   private readonly blocks = new Map<Element, boolean>()
@@ -79,7 +77,8 @@ class Reading {
   }
 
   private inlineOf(node: Node, marks: ReadonlySet<Mark>, isLink: boolean): string {
-    if (node.nodeName === '#text') return marked((node as Tree.TextNode).value, marks)
+    if (node.nodeName === '#text')
+      return marked((node as Tree.TextNode).value.replace(spaces, ' '), marks)
     if (!isElement(node) || silent.has(node.tagName) || this.isHidden(node)) return ''
     const { tagName } = node
     if (tagName === 'br') return '<br>'
@@ -267,38 +266,6 @@ class Reading {
   }
 }
 
-const tagOf: Readonly<Record<Mark, readonly [open: string, close: string]>> = {
-  strong: ['<strong>', '</strong>'],
-  em: ['<em>', '</em>'],
-  s: ['<s>', '</s>'],
-  sup: ['<sup>', '</sup>'],
-  sub: ['<sub>', '</sub>'],
-  code: ['<code>', '</code>'],
-}
-const inOrder = Object.keys(tagOf) as Mark[]
-
-/** Text as it stands out; spaces at its ends stand outside. */
-const marked = (text: string, marks: ReadonlySet<Mark>): string => {
-  const [, before = '', words = '', after = ''] = /^(\s*)([\s\S]*?)(\s*)$/.exec(text) ?? []
-  if (words === '') return escapeHtml(text)
-  const chosen = inOrder.filter((mark) => marks.has(mark))
-  return `${before}${chosen.map((mark) => tagOf[mark][0]).join('')}${escapeHtml(words)}${chosen
-    .toReversed()
-    .map((mark) => tagOf[mark][1])
-    .join('')}${after}`
-}
-
-/** One line of HTML without what only editors put there: doubled spaces, marks that end and begin again, line ends at its ends. */
-const tidied = (inline: string): string => {
-  let text = inline.replace(/[\s\u00a0\u200b\ufeff]+/gu, ' ')
-  for (const mark of inOrder) {
-    const [open, close] = tagOf[mark]
-    text = text.replaceAll(close + open, '').replaceAll(`${close} ${open}`, ' ')
-  }
-  return text.replace(/ ?<br> ?/g, '<br>').replace(/^(?:\s|<br>)+|(?:\s|<br>)+$/g, '')
-}
-const saysSomething = (inline: string): boolean => inline.replace(/<[^>]*>/g, '').trim() !== ''
-
 const textOf = (node: Node): string =>
   node.nodeName === '#text'
     ? (node as Tree.TextNode).value
@@ -351,23 +318,6 @@ const fitted = (pieces: readonly Piece[]): Piece[] => {
     piece.kind === 'heading' ? { ...piece, level: piece.level === levels[0] ? 3 : 4 } : piece,
   )
 }
-
-/** Lines that each begin with a bullet, or with numbers, are a list, whoever typed them. */
-const typedLists = (pieces: readonly Piece[]): Piece[] =>
-  listsOfItems(
-    pieces.flatMap((piece): Piece[] => {
-      if (piece.kind !== 'paragraph') return [piece]
-      const lines = piece.inline.split('<br>')
-      const marker = [bullet, ordinal].find((one) => lines.every((line) => one.test(line)))
-      if (!marker || (marker === ordinal && lines.length < 2)) return [piece]
-      return lines.map((line) => ({
-        kind: 'item',
-        ordered: marker === ordinal,
-        depth: 1,
-        inline: line.replace(marker, ''),
-      }))
-    }),
-  )
 
 const finished = (reading: Reading, pieces: readonly Piece[], more: readonly string[]): Pasted => {
   const { html, refused } = letIn(writePieces(typedLists(fitted(pieces))))
