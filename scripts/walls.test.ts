@@ -342,8 +342,12 @@ const copyTree = () => {
   for (const entry of readdirSync(installed))
     if (entry !== '@wickerframe')
       symlinkSync(join(installed, entry), join(copy, 'node_modules', entry))
-  for (const entry of readdirSync(join(installed, '@wickerframe')))
+  for (const entry of readdirSync(join(installed, '@wickerframe'))) {
     symlinkSync(join('../..', entry), join(copy, 'node_modules/@wickerframe', entry))
+    // What one of ours has in another version than the others.
+    const own = join(root, entry, 'node_modules')
+    if (existsSync(own)) symlinkSync(own, join(copy, entry, 'node_modules'))
+  }
 }
 
 const plant = ({ file, text }: Fault) => {
