@@ -369,6 +369,20 @@ describe('rows', () => {
 
 describe('a page', () => {
   const text = () => page.getByRole('textbox', { name: 'Fixed text' }).last()
+  /** Selects what is written, and sees two frames later that it is selected still: a click may be read that late. */
+  const selectAll = async () => {
+    await text().click()
+    await until(
+      async () => {
+        await press('Control+A')
+        return page.evaluate<string>(
+          'new Promise((resolve) => requestAnimationFrame(() => requestAnimationFrame(() => resolve(getSelection().toString()))))',
+        )
+      },
+      (selected) => selected.trim() !== '',
+      20,
+    )
+  }
   const lastHtml = async () => {
     const part = everyPart((await draftOf('distance-standard')).draft).find(
       (part) => part.key === 'checklist',
@@ -388,8 +402,7 @@ describe('a page', () => {
     await page.goto(`${bed.address}/templates/distance-standard?part=checklist`)
     await page.getByRole('button', { name: /^Add a block/ }).click()
     await page.getByRole('menuitem', { name: 'Fixed text' }).click()
-    await text().click()
-    await press('Control+A')
+    await selectAll()
     await paste({
       'text/html': '<h1 style="color:red">Loud</h1><script>window.ran = true</script>',
       'text/plain': 'Loud',
@@ -404,8 +417,7 @@ describe('a page', () => {
       new URL('../core/src/paste/samples/wordProcessor.html', import.meta.url),
       'utf8',
     )
-    await text().click()
-    await press('Control+A')
+    await selectAll()
     await paste({ 'text/html': `${copied}<img src="x.png">`, 'text/plain': 'Standing a watch' })
     await until(lastHtml, (html) => html === readPasted(copied).html, 20)
     await page.getByText('Pasted without fonts, colours and spacing, 1 image.').waitFor()
