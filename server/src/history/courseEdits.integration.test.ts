@@ -85,6 +85,21 @@ it('counts what people changed, once, on the day on which it was seen', async ()
     [5],
   ])
 })
+it('stores what is read also where what was read before cannot be read any more', async () => {
+  await deploy()
+  await college.pool.query(
+    `UPDATE snapshots
+     SET document = '{"schema":"of old"}', digest = 'another'
+     WHERE course_id = ?`,
+    [course],
+  )
+  edit(2, ' (mine)')
+  await read()
+  expect(await edits()).toEqual([])
+  edit(1, ' (again)')
+  await read()
+  expect(await edits()).toEqual([{ day: college.today, edits: 1 }])
+})
 it('counts nothing in a course to which nothing was deployed', async () => {
   await designer.post(`/api/courses/${course}/version`, { template: version.template, version: 1 })
   await read()

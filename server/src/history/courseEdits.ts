@@ -1,7 +1,7 @@
-import { editCount, editsBetween, type EditDay } from '@wickerframe/core'
+import { Course, editCount, editsBetween, readDocument, type EditDay } from '@wickerframe/core'
 import { anyOf, change, firstRow, rowsOf, type Database } from '@wickerframe/storage'
 import { byCourse } from '../courses/byCourse.ts'
-import { storedCourseOf, storeSnapshot, type PreparedSnapshot } from '../snapshots/snapshots.ts'
+import { storeSnapshot, type PreparedSnapshot } from '../snapshots/snapshots.ts'
 
 /**
  * Stores what was read of a course. Whatever is other than it was when it was last read or written by us, people changed: how much
@@ -16,19 +16,23 @@ export const storeRead = async (
 ): Promise<void> => {
   const before = await lastStored(database, courseId)
   if (before && before.digest !== read.digest) {
-    const edits = editCount(
-      editsBetween(storedCourseOf(before), storedCourseOf({ ...before, document: read.document })),
-    )
+    const edits = editsOf(before.document, read.document)
     if (edits > 0) await addEdits(database, courseId, today, edits)
   }
   await storeSnapshot(database, courseId, read)
 }
 
+/** How much is other in two documents; nothing where the earlier cannot be read any more: what is read now is stored all the same. */
+const editsOf = (before: string, after: string): number => {
+  const [was, now] = [before, after].map((document) => readDocument(Course, JSON.parse(document)))
+  return was?.ok && now?.ok ? editCount(editsBetween(was.value, now.value)) : 0
+}
+
 /** What is stored of a course whose edits are kept, under a lock: of two that read it at once, the later sees what the other stored. */
 const lastStored = (database: Database, courseId: number) =>
-  firstRow<{ course_id: number; digest: string; document: string }>(
+  firstRow<{ digest: string; document: string }>(
     database,
-    `SELECT course_id, digest, document
+    `SELECT digest, document
      FROM snapshots
      WHERE course_id = ?
        AND EXISTS (SELECT 1 FROM course_bases WHERE course_bases.course_id = snapshots.course_id)

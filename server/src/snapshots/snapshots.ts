@@ -175,7 +175,7 @@ export const findSnapshot = async (
   (await findSnapshots(database, [courseId])).get(courseId) ?? null
 
 /** A course as it was stored, its pages by their references. */
-export const storedCourseOf = (row: { course_id: number; document: string }): Course => {
+const storedCourseOf = (row: { course_id: number; document: string }): Course => {
   const read = readDocument(Course, JSON.parse(row.document))
   if (!read.ok)
     throw new Error(
