@@ -34,5 +34,6 @@ export const tidied = (inline: string): string => {
   }
   return text.replace(/ ?<br> ?/g, '<br>').replace(/^(?:\s|<br>)+|(?:\s|<br>)+$/g, '')
 }
+/** Whether there are words in it, or a picture. */
 export const saysSomething = (inline: string): boolean =>
-  inline.replace(/<[^>]*>/g, '').trim() !== ''
+  inline.replace(/<(?!img )[^>]*>/g, '').trim() !== ''

@@ -207,7 +207,7 @@ describe('a page that is pasted', () => {
     fc.assert(
       fc.property(page, fc.constantFrom(...Object.values(dialects)), (blocks, dialect) => {
         const { html } = readPasted(write(blocks, dialect))
-        expect(readPasted(html)).toEqual({ html, left: [] })
+        expect(readPasted(html)).toEqual({ html, pictures: [], left: [] })
       }),
       propertyRuns(),
     )
@@ -232,6 +232,7 @@ describe('a page that is pasted', () => {
       '<script>',
       '</script>',
       '<svg>',
+      '<img src="data:image/png;base64,AA" alt="',
       '<math>',
       '<style>',
       '</style>',

@@ -113,7 +113,7 @@ describe('what is pasted', () => {
     [
       'pictures and films',
       '<p>See<img src="data:image/png;base64,AA"><img src="b.png"></p><video></video>',
-      ['2 images', '1 video'],
+      ['1 image', '1 video'],
     ],
     [
       'links that lead nowhere from here',
@@ -155,6 +155,30 @@ describe('what is pasted', () => {
   ])('is read in no time, however many %s there are', (_, copied) => {
     expect(htmlOf(copied)).toMatch(/a[^]*b/)
   })
+  it('keeps pictures that came along where they stood, with what is said of them', () => {
+    const dot = 'data:image/png;base64,AA=='
+    const pasted = readPasted(
+      `<h2><img src="${dot}"></h2><h2>Tides</h2><p>a <img src="${dot}" alt=" The
+       quay "> b</p><ul><li><picture><source srcset="x"><img src="data:image/svg+xml,x"></picture></li></ul>` +
+        '<p><img src="data:text/html,x" alt="x"><img src="https://elsewhere.example/a.png"></p>',
+    )
+    expect(pasted).toEqual({
+      html:
+        '<p><img src="asset:pasted-0"></p><h3>Tides</h3><p>a <img src="asset:pasted-1"> b</p>' +
+        '<ul><li><p><img src="asset:pasted-2"></p></li></ul>',
+      pictures: [
+        { source: dot, alternativeText: '' },
+        { source: dot, alternativeText: 'The quay' },
+        { source: 'data:image/svg+xml,x', alternativeText: '' },
+      ],
+      left: ['2 images'],
+    })
+  })
+  it('takes twenty pictures at most, and says how many it left out', () => {
+    const pasted = readPasted('<p><img src="data:image/png;base64,AA"></p>'.repeat(23))
+    expect([pasted.pictures.length, pasted.left]).toEqual([20, ['3 images']])
+    expect(pasted.html.match(/<img/g)?.length).toBe(20)
+  })
   it('is read however deep it is', () => {
     expect(htmlOf(`${'<div>'.repeat(5000)}deep${'</div>'.repeat(5000)}`)).toContain('deep')
   })
@@ -172,6 +196,7 @@ describe('what a word processor wrote', () => {
         '<h4>Handing over</h4><ol><li><p>Course and speed</p></li><li><p>Traffic</p></li></ol>' +
         '<table><tbody><tr><th scope="col">Hour</th><th scope="col">Who</th></tr><tr><td>00–04</td><td>Second mate</td></tr><tr><td>04–08</td><td>Chief mate</td></tr></tbody></table>' +
         '<p>One line<br>and another.</p><blockquote><p>Keep a sharp lookout.</p></blockquote><p>H<sub>2</sub>O and x<sup>2</sup></p>',
+      pictures: [],
       left: ['fonts, colours and spacing'],
     })
   })

@@ -9,11 +9,25 @@ import { marksIn, styleOf, type Mark } from './style.ts'
 import { ordinal, typedLists } from './typedLists.ts'
 import { writePieces } from './write.ts'
 
+/** A picture that came with what was pasted. */
+export interface PastedPicture {
+  /** A `data:` address. */
+  source: string
+  /** What its writer said it shows; may be empty. */
+  alternativeText: string
+}
 /** What is kept of something pasted, and what was left out of it, in words with how often. */
 export interface Pasted {
+  /** Where the n-th picture stands, `asset:pasted-n` is its source, counted from 0. */
   html: string
+  pictures: PastedPicture[]
   left: string[]
 }
+
+const mostPictures = 20
+/** As letters of a `data:` address: six megabytes of picture. */
+const longestPicture = 8_000_000
+const pictureAddress = /^data:image\/(?:png|jpeg|webp|svg\+xml)[;,]/i
 
 type Node = Tree.ChildNode
 type Element = Tree.Element
@@ -29,12 +43,11 @@ const blockTags = new Set(
 )
 /** They go with what stands in them. */
 const silent = new Set(
-  'head link meta script style title xml template noscript colgroup col'.split(' '),
+  'head link meta script style title xml template noscript colgroup col source'.split(' '),
 )
 /** What a page holds beside words, by what it is called where it is left out. */
 const besideWords: Readonly<Record<string, Parameters<typeof leaveOut>[1]>> = {
   img: 'image',
-  picture: 'image',
   svg: 'drawing',
   canvas: 'drawing',
   video: 'video',
@@ -69,6 +82,7 @@ const drawnDepth = (style: string): number | null => {
 }
 class Reading {
   readonly left: Left = new Map()
+  readonly pictures: PastedPicture[] = []
   private readonly blocks = new Map<Element, boolean>()
 
   /** Text between blocks, as one line of HTML. */
@@ -82,6 +96,16 @@ class Reading {
     if (!isElement(node) || silent.has(node.tagName) || this.isHidden(node)) return ''
     const { tagName } = node
     if (tagName === 'br') return '<br>'
+    const source = tagName === 'img' ? attribute(node, 'src') : ''
+    if (
+      pictureAddress.test(source) &&
+      source.length <= longestPicture &&
+      this.pictures.length < mostPictures
+    ) {
+      const alternativeText = attribute(node, 'alt').replace(spaces, ' ').trim().slice(0, 500)
+      this.pictures.push({ source, alternativeText })
+      return `<img src="asset:pasted-${this.pictures.length - 1}">`
+    }
     const beside = besideWords[tagName]
     if (beside !== undefined) {
       leaveOut(this.left, beside)
@@ -166,7 +190,10 @@ class Reading {
         /<\/?strong>|<br>/g,
         (tag) => (tag === '<br>' ? ' ' : ''),
       )
-      return saysSomething(inline) ? [{ kind: 'heading', level: heading, inline }] : []
+      if (!saysSomething(inline)) return []
+      return /^(?:<[^>]*>|\s)*$/.test(inline)
+        ? [{ kind: 'paragraph', inline }]
+        : [{ kind: 'heading', level: heading, inline }]
     }
     const marks = marksIn(tagName, style, around)
     const drawn = drawnDepth(style)
@@ -321,7 +348,11 @@ const fitted = (pieces: readonly Piece[]): Piece[] => {
 
 const finished = (reading: Reading, pieces: readonly Piece[], more: readonly string[]): Pasted => {
   const { html, refused } = letIn(writePieces(typedLists(fitted(pieces))))
-  return { html, left: [...more, ...wordsOfLeft(reading.left), ...refused] }
+  return {
+    html,
+    pictures: reading.pictures,
+    left: [...more, ...wordsOfLeft(reading.left), ...refused],
+  }
 }
 
 const fragmentStart = '<!--StartFragment-->'

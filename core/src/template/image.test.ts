@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { Asset, imageKindOf, ImageName, imageNameFor, storedImage } from './image.ts'
+import { Asset, imageAmong, imageKindOf, ImageName, imageNameFor, storedImage } from './image.ts'
 
 const bytes = (text: string): Uint8Array => Uint8Array.from(text, (letter) => letter.charCodeAt(0))
 const png = '\u0089PNG\r\n\u001a\n\0\0\0\rIHDR'
@@ -52,5 +52,34 @@ describe('images', () => {
     expect(storedImage(same).name).toBe(storedImage(image).name)
     expect(storedImage(other).name).not.toBe(storedImage(image).name)
     expect(ImageName.safeParse(storedImage(image).name).success).toBe(true)
+  })
+})
+
+describe('an image that comes into a template', () => {
+  const drawing = (more: object): Asset => ({
+    key: 'quay',
+    fileName: 'quay.svg',
+    svg: '<svg/>',
+    alternativeText: 'The quay',
+    licence: 'own work',
+    ...more,
+  })
+  it('is the one that is there already where it shows the same, whatever it is called', () => {
+    const held = [drawing({}), drawing({ key: 'boat', fileName: 'boat.svg', svg: '<svg id="b"/>' })]
+    const { key: _, ...same } = drawing({ fileName: 'other.svg', svg: '<svg id="b"/>' })
+    expect(imageAmong(same, held)).toBe(held[1])
+  })
+  it('never takes the key or the name of another, however they are written', () => {
+    const held = [
+      drawing({}),
+      drawing({ key: 'quay-2', fileName: 'QUAY-2.svg', svg: '<svg id="2"/>' }),
+    ]
+    const { key: _, ...other } = drawing({ svg: '<svg id="3"/>' })
+    expect(imageAmong(other, held)).toMatchObject({ key: 'quay-3', fileName: 'quay-3.svg' })
+    expect(Asset.safeParse(imageAmong(other, held)).success).toBe(true)
+    expect(imageAmong(drawing({ fileName: 'sign', svg: '<svg id="4"/>' }), held)).toMatchObject({
+      key: 'quay-3',
+      fileName: 'sign',
+    })
   })
 })

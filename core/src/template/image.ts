@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { Line, shortHash } from '../document/index.ts'
 import { rememberOf } from '../remember/index.ts'
+import { freshKey } from './freshKey.ts'
 import { Key } from './words.ts'
 
 export const imageKinds = ['svg', 'png', 'jpeg', 'webp'] as const
@@ -115,7 +116,13 @@ export interface StoredImage {
 }
 
 const endings = /(?:\.(?:svg|png|jpe?g|webp))+$/i
-const endingOf: Record<ImageKind, string> = { svg: 'svg', png: 'png', jpeg: 'jpg', webp: 'webp' }
+/** How the file name of an image of a kind ends. */
+export const imageEndings: Record<ImageKind, string> = {
+  svg: 'svg',
+  png: 'png',
+  jpeg: 'jpg',
+  webp: 'webp',
+}
 
 /**
  * How an image is sent: what identifies it is its content, so that an image of the same name never takes another one's
@@ -124,7 +131,10 @@ const endingOf: Record<ImageKind, string> = { svg: 'svg', png: 'png', jpeg: 'jpg
 export const storedImage = rememberOf((asset: Asset): StoredImage => {
   const kind = kindOf(asset) ?? 'png'
   const stem = asset.fileName.replace(endings, '').slice(0, 90) || 'image'
-  return { name: `${stem}-${shortHash(asset.svg ?? asset.base64 ?? '')}.${endingOf[kind]}`, kind }
+  return {
+    name: `${stem}-${shortHash(asset.svg ?? asset.base64 ?? '')}.${imageEndings[kind]}`,
+    kind,
+  }
 })
 
 /** An image within a page that must not ask for anything. */
@@ -132,3 +142,21 @@ export const imageData = (asset: Asset): string =>
   asset.base64 === undefined
     ? `data:image/svg+xml,${encodeURIComponent(asset.svg ?? '')}`
     : `data:${mediaTypeOf[storedImage(asset).kind]};base64,${asset.base64}`
+
+/**
+ * An image for a template that holds others: the one it holds already where the content is the same, else under a key and a file
+ * name that no other has.
+ */
+export const imageAmong = (
+  image: Omit<Asset, 'key'> & { key?: string },
+  held: readonly Asset[],
+): Asset => {
+  const same = held.find(({ svg, base64 }) => svg === image.svg && base64 === image.base64)
+  if (same) return same
+  const names = new Set(held.map(({ fileName }) => fileName.toLowerCase()))
+  const [, stem = '', ending = ''] = /^(.*?)(\.\w+)?$/.exec(image.fileName) ?? []
+  let fileName = image.fileName
+  for (let n = 2; names.has(fileName.toLowerCase()); n++) fileName = `${stem}-${n}${ending}`
+  const key = freshKey(image.key ?? stem, new Set(held.map(({ key }) => key)))
+  return { ...image, fileName, key }
+}

@@ -4,8 +4,6 @@ import { Link, useNavigate } from 'react-router'
 import {
   freshKey,
   imageData,
-  imageKindOf,
-  imageNameFor,
   rubricPoints,
   type Asset,
   type HouseText,
@@ -27,6 +25,7 @@ import {
   Problem,
   Waiting,
 } from '../../controls/controls.tsx'
+import { readImageFile, type ImageContent } from '../../controls/imageFile.ts'
 import { useAddress } from '../../shell/useAddress.ts'
 import { blockTitle } from '../workbench/page/blockWords.ts'
 import { RichText } from '../workbench/page/RichText.tsx'
@@ -210,29 +209,6 @@ const BlockCorrection = ({ entry, onSaved }: { entry: LibraryEntry; onSaved: () 
   )
 }
 
-/** The bytes of a file as base64. */
-const base64Of = (file: File): Promise<string> =>
-  new Promise((resolve, reject) => {
-    const reader = new FileReader()
-    reader.addEventListener('load', () => resolve(String(reader.result).replace(/^[^,]*,/, '')))
-    reader.addEventListener('error', () => reject(new Error('the image cannot be read')))
-    reader.readAsDataURL(file)
-  })
-const mostCharacters = 200_000
-
-/** An image as a template holds it, its kind told by what is in it; in words what is wrong with it otherwise. */
-const imageIn = async (
-  file: File,
-): Promise<Pick<Asset, 'fileName' | 'svg' | 'base64'> | string> => {
-  const kind = imageKindOf(new Uint8Array(await file.slice(0, 4000).arrayBuffer()))
-  if (kind === null)
-    return `${file.name} is not a drawing (SVG) nor a photograph (PNG, JPEG, WebP) by its content. Save it as one of these and choose it again.`
-  const content = kind === 'svg' ? { svg: await file.text() } : { base64: await base64Of(file) }
-  return (content.svg ?? content.base64 ?? '').length > mostCharacters
-    ? `${file.name} has ${Math.ceil(file.size / 1000)} kB; at most ${kind === 'svg' ? 200 : 150} kB are wanted. Save it smaller and choose it again.`
-    : { fileName: imageNameFor(file.name), ...content }
-}
-
 /** Puts something new into the library. */
 const NewEntry = ({
   kind,
@@ -248,7 +224,7 @@ const NewEntry = ({
   const [title, setTitle] = useState('')
   const [form, setForm] = useState<HouseText['form']>('text')
   const [licence, setLicence] = useState('')
-  const [image, setImage] = useState<Pick<Asset, 'fileName' | 'svg' | 'base64'> | null>(null)
+  const [image, setImage] = useState<ImageContent | null>(null)
   const [wrong, setWrong] = useState<string | null>(null)
   /** Another one with every entry put in, so that the chosen file is not shown any more. */
   const [round, setRound] = useState(0)
@@ -266,7 +242,7 @@ const NewEntry = ({
       </p>
     )
   const choose = async (file: File) => {
-    const read = await imageIn(file).catch(() => `${file.name} cannot be read; choose it again.`)
+    const read = await readImageFile(file)
     setWrong(typeof read === 'string' ? read : null)
     setImage(typeof read === 'string' ? null : read)
   }
