@@ -8,10 +8,12 @@ export const areas = {
       'core/src/plan/{mergeCase,mergeFields,mergeName,mergePlace,places,proof,shortened}.ts',
     ],
     tests: ['core/src/plan/*.test.ts'],
+    properties: true,
   },
   undo: {
     mutate: ['core/src/plan/undo/{bringBack,courseBack,ordersBack,setBack,takeAway,undoneBase}.ts'],
     tests: ['core/src/plan/**/*.test.ts'],
+    properties: true,
   },
   check: {
     mutate: ['core/src/check/{checkCourse,exempting,exemption,mendCourse,places,telling}.ts'],
