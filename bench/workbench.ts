@@ -1,6 +1,6 @@
 /**
  * Measures the workbench in Chromium, on a database of its own: typing to paint in an outline of 500 rows, an edit to
- * paint, and the opening of a template. A benchmark, not a test: it prints and asserts nothing.
+ * paint, the opening of a template, typing on a page of 60 blocks. A benchmark, not a test: it prints and asserts nothing.
  */
 import type { Page } from 'playwright-core'
 import { signInWith } from '@wickerframe/e2e/signIn'
@@ -47,6 +47,24 @@ try {
   await page.keyboard.press('Home')
   console.log(
     `  a strength typed and taken (Enter to paint, 500 rows): ${told(await editsToPaint(page))}`,
+  )
+  const blocks = Array.from({ length: 60 }, (_, at) => ({
+    edit: 'add-block',
+    part: 'checklist',
+    at,
+    block: {
+      kind: 'fixed-text',
+      key: `text-${at}`,
+      strength: 'may',
+      html: `<p>Text ${at} about the tide in week {week}, as long as a paragraph of a page is.</p>`,
+    },
+  }))
+  await designer.post('/api/templates/harbour-standard/edits', { revision: 0, edits: blocks })
+  await page.goto(`${bed.address}/templates/harbour-standard/pages/checklist`)
+  await page.locator('[data-block="text-30"] [role="group"]').click()
+  await page.locator('[data-block="text-30"] [role="textbox"]').waitFor()
+  console.log(
+    `  typing in one of 60 blocks of a page (key to paint): ${told(await keysToPaint(page, [...'A sentence that is typed letter by letter, for long enough to be kept several times while it goes on and on']))}`,
   )
 } finally {
   await browser.close()

@@ -447,14 +447,14 @@ describe('a page', () => {
     await text().click()
     await press('Control+End', 'Enter')
     await page.getByRole('button', { name: 'link', exact: true }).last().click()
-    await page.getByLabel('Leads to').last().selectOption('syllabus')
-    await page.getByRole('button', { name: 'Put link in' }).click()
-    await page.getByRole('button', { name: 'image', exact: true }).last().click()
-    const alternative = page.getByLabel('What it shows (alternative text)')
+    await page.getByRole('combobox', { name: /^Leads to/ }).fill('syllabus')
+    await press('Enter')
+    await page.getByRole('button', { name: 'picture', exact: true }).last().click()
+    const alternative = page.getByLabel(/^What does the picture show/)
     await alternative.fill('')
-    expect(await page.getByRole('button', { name: 'Put image in' }).isDisabled()).toBe(true)
+    expect(await page.getByRole('button', { name: 'Put picture in' }).isDisabled()).toBe(true)
     await alternative.fill('A boat in the harbour')
-    await page.getByRole('button', { name: 'Put image in' }).click()
+    await page.getByRole('button', { name: 'Put picture in' }).click()
     const stored = await until(
       async () => JSON.stringify((await draftOf('distance-standard')).draft.parts),
       (text) => text.includes('A boat in the harbour'),

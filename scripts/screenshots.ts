@@ -83,9 +83,11 @@ const views: Record<string, (page: Page) => Promise<void>> = {
   today: async (page) => void (await page.goto(`${address}/today`)),
   workbench: async (page) =>
     void (await page.goto(`${address}/templates/harbour-standard?part=week-overview`)),
-  'workbench-reading': async (page) => {
-    await page.goto(`${address}/templates/harbour-standard?part=home-page`)
-    await page.getByRole('button', { name: 'As the instructor' }).click()
+  page: async (page) => {
+    await page.goto(`${address}/templates/harbour-standard/pages/week-overview`)
+    await page.getByText(/^made from/).waitFor()
+    await page.locator('[data-block="about"] [role="group"]').focus()
+    await page.keyboard.press('ArrowUp')
   },
   'new-template': async (page) => {
     await page.goto(`${address}/templates/new?way=model&course=1`)

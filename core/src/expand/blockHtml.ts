@@ -35,11 +35,11 @@ export interface BlockSurroundings {
  * here; a link to a part that this course does not have becomes plain words. Stretches are bounded, so that hostile HTML
  * takes no longer than other.
  */
-const withPartLinks = (html: string, surroundings: BlockSurroundings): string =>
+export const withPartLinks = (html: string, linkTo: Writing['linkTo']): string =>
   html.replace(
     /<a\b([^<>]{0,200}?)\bhref="part:([a-z0-9-]{1,80})"([^<>]{0,200})>(.{0,500}?)<\/a>/gs,
     (_, before: string, key: string, after: string, inner: string) => {
-      const link = surroundings.linkTo(key)
+      const link = linkTo(key)
       if (!link) return inner
       const follows = /\bdata-follows="name"/.test(before + after)
       const others = (before + after).replace(/\s*data-follows="name"/, '').trim()
@@ -59,8 +59,7 @@ const writingIn = (surroundings: BlockSurroundings): Writing => {
   const { template, values, answers, instructors } = surroundings
   const { linkTo, moduleLinks, keyDates, schedule } = surroundings
   return {
-    html: (html) =>
-      withImages(withPartLinks(fillHtml(html, values), surroundings), template.assets),
+    html: (html) => withImages(withPartLinks(fillHtml(html, values), linkTo), template.assets),
     line: (text) => fillHtml(escapeHtml(text), values),
     name: (format) => renderName(formatOf(format), values).text,
     answerTo: (key) => answers[key] ?? null,

@@ -1,3 +1,4 @@
+export * from './designedHtml.ts'
 export * from './expandCourse.ts'
 export * from './expected.ts'
 export {

@@ -22,6 +22,7 @@ beforeEach(() => {
 const addressOf = ({ path }: Screen): string =>
   path
     .replace(':key', 'harbour')
+    .replace(':part', 'welcome')
     .replace(/:(id|run)/, '7')
     .replace(':code', 'autumn-2026')
 const open = ({ path, show: draw, needs }: Screen, role: (typeof roles)[number]) =>

@@ -73,6 +73,10 @@ export const WorkbenchScreen = screenOnDemand(
   async () => (await import('./workbench/WorkbenchScreen.tsx')).WorkbenchScreen,
 )
 
+const PageScreen = screenOnDemand(
+  async () => (await import('./workbench/PageScreen.tsx')).PageScreen,
+)
+
 /** One address of the application. */
 export interface Screen {
   path: string
@@ -96,6 +100,7 @@ export const screens: readonly Screen[] = [
   },
   { path: '/templates/new', needs: 'keep templates', show: () => <NewTemplateScreen /> },
   { path: '/templates/:key', needs: 'see templates', show: () => <WorkbenchScreen /> },
+  { path: '/templates/:key/pages/:part', needs: 'see templates', show: () => <PageScreen /> },
   {
     path: '/courses',
     name: 'Courses',

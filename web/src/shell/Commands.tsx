@@ -17,6 +17,11 @@ const keys: readonly (readonly [string, string])[] = [
   ['Ctrl C, X, V', 'copy, cut and paste rows, between templates too'],
   ['Delete, Backspace', 'remove the rows; empty the cell'],
   ['Ctrl Z, Ctrl Y', 'undo, redo'],
+  ['on a page: arrows', 'go from block to block, and from text to text'],
+  ['Enter, Esc', 'write in the block; look at it as a whole'],
+  ['Ctrl Enter', 'a text becomes two; on a whole block: a new text under it'],
+  ['Backspace at the start', 'a text and the one above it become one'],
+  ['Ctrl D, Alt ↑ ↓', 'the block once more; move it'],
 ]
 
 /** Find a screen or a course and go there; also the list of keys. */

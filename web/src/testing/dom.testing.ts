@@ -20,6 +20,8 @@ HTMLElement.prototype.scrollTo = () => undefined
 HTMLElement.prototype.hasPointerCapture = () => false
 HTMLElement.prototype.setPointerCapture = () => undefined
 HTMLElement.prototype.releasePointerCapture = () => undefined
+Range.prototype.getBoundingClientRect = () => new DOMRect()
+Range.prototype.getClientRects = () => Object.assign([], { item: () => null })
 
 class NeverResized implements ResizeObserver {
   observe = () => undefined

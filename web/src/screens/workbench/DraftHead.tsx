@@ -31,7 +31,8 @@ export const DraftOf = ({ draft, above }: { draft: Template; above: TemplateDraf
   )
 }
 
-const Saved = () => {
+/** When the draft was saved, or that it is being saved. */
+export const Saved = () => {
   const { waiting, savedAt } = useDraftStore()
   if (waiting.length > 0) return 'saving …'
   return savedAt ? (

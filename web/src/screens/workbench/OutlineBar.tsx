@@ -2,8 +2,8 @@ import type { CourseSummary } from '@wickerframe/contract'
 import { itemKinds, kindWords, strengths, type ItemKind } from '@wickerframe/core'
 import { Pick } from '../../controls/controls.tsx'
 import { Menu } from '../../controls/menu.tsx'
-import { tellApart } from '../../controls/tellApart.ts'
 import type { useAddress } from '../../shell/useAddress.ts'
+import { CoursePick } from './CoursePick.tsx'
 
 /** As it is designed; worked out for one course; for kinds of courses side by side. */
 export type Show = 'designed' | 'course' | 'variants'
@@ -75,23 +75,9 @@ export const OutlineBar = ({
   /** null: nothing may be added. */
   onAdd: ((kind: ItemKind | 'module') => void) | null
 }) => {
-  const apart = tellApart(fitting)
   return (
     <div className="mt-2 flex flex-wrap items-center gap-x-4 gap-y-2">
-      <Pick
-        inline
-        label="Worked out for"
-        className="[&>select]:max-w-64"
-        value={course}
-        onChange={(event) => set({ course: event.target.value })}
-        options={[
-          ...(fitting.length === 0 ? [{ value: '', text: 'no course fits' }] : []),
-          ...fitting.map(({ id, code, title, platformId, weeks }) => ({
-            value: String(id),
-            text: `${code} ${title}, ${apart.get(platformId)} (${weeks} weeks)`,
-          })),
-        ]}
-      />
+      <CoursePick fitting={fitting} course={course} onChoose={(id) => set({ course: id })} />
       <span className="inline-flex border border-line-strong" role="group" aria-label="Show">
         {shows.map(([id, text]) => (
           <button

@@ -1,10 +1,8 @@
 import { useCallback, useMemo, useState } from 'react'
 import {
-  everyExpected,
   everyPart,
   homePageKey,
   isModule,
-  type ExpectedPart,
   type ItemKind,
   type Remark,
   type Template,
@@ -16,8 +14,8 @@ import { useDraftStore } from './draftStore.ts'
 import { OutlineBar, type Show } from './OutlineBar.tsx'
 import { OutlineSheet } from './OutlineSheet.tsx'
 import {
+  expectedPartOf,
   outlineRows,
-  shownOccurrence,
   shownRows,
   slipKeyOf,
   type OutlineRow,
@@ -43,14 +41,6 @@ const slipOf = (draft: Template, chosen: string | null): SlipPart | null => {
   return definition
     ? { key: definition.key, definition, blocks: isModule(definition) ? [] : definition.blocks }
     : null
-}
-
-/** The part of the expected course that a slip shows: of a repeating one the first occurrence. */
-const expectedOf = ({ expected }: WorkedOut, chosen: string | null): ExpectedPart | null => {
-  if (!expected) return null
-  return chosen === homePageKey
-    ? expected.home
-    : shownOccurrence(everyExpected(expected.parts).filter((part) => part.key === chosen))
 }
 
 const messagesByPart = (remarks: readonly Remark[]): ReadonlyMap<string, string> => {
@@ -86,13 +76,14 @@ const ChosenSlip = ({
       <Slip
         key={slip.key}
         part={slip}
-        expected={expectedOf(workedOut, slip.key)}
+        expected={expectedPartOf(workedOut.expected, slip.key)}
         template={draft}
         upper={upper}
         sources={sources}
         today={me.data?.today ?? ''}
         timeZone={workedOut.facts?.term.timeZone ?? null}
         remarks={remarks.flatMap(({ part, message }) => (part === slip.key ? [message] : []))}
+        course={workedOut.course}
         onClose={close}
         onOpen={onChoose}
       />

@@ -16,6 +16,7 @@ import {
 import { Button, Choice } from '../../controls/controls.tsx'
 import { benchAddress } from './FormatField.tsx'
 import { useDraftStore } from './draftStore.ts'
+import { pageAddress } from './pageAddress.ts'
 import { PageEditor } from './page/PageEditor.tsx'
 import { Reading, type Reader } from './page/Reading.tsx'
 import type { PageSources } from './page/pageSources.ts'
@@ -46,6 +47,7 @@ export const Slip = ({
   today,
   timeZone,
   remarks,
+  course,
   onClose,
   onOpen,
 }: {
@@ -57,6 +59,8 @@ export const Slip = ({
   today: string
   timeZone: string | null
   remarks: readonly string[]
+  /** Id of the course it is worked out for; empty: none. */
+  course: string
   onClose: () => void
   onOpen: (key: string) => void
 }) => {
@@ -95,6 +99,14 @@ export const Slip = ({
             (part.key === homePageKey ? 'Home page' : (definition?.name ?? part.key))}
         </h2>
         <span className="flex items-center gap-4">
+          {isPage && (
+            <Link
+              className="text-tide underline underline-offset-2"
+              to={pageAddress(template.key, part.key, course || null)}
+            >
+              full width
+            </Link>
+          )}
           <Link
             className="text-tide underline underline-offset-2"
             to={`?view=comments&part=${part.key}`}

@@ -1,5 +1,5 @@
 import { useQueryClient } from '@tanstack/react-query'
-import { useCallback, useMemo, useState } from 'react'
+import { useCallback, useState } from 'react'
 import { useParams } from 'react-router'
 import { everyPart, homePageKey, type Remark, type Template } from '@wickerframe/core'
 import type { TemplateDraft } from '@wickerframe/contract'
@@ -14,6 +14,7 @@ import { OutlineView } from './OutlineView.tsx'
 import { slipKeyOf } from './outlineRows.ts'
 import type { PageSources } from './page/pageSources.ts'
 import { useLiveDraft } from './useLiveDraft.ts'
+import { usePageSources } from './usePageSources.ts'
 import { useProofreading } from './useProofreading.ts'
 import { workbenchViews, type View } from './workbenchViews.ts'
 
@@ -41,14 +42,6 @@ const SharedPiecesView = viewOnDemand(
 const VersionsView = viewOnDemand(
   async () => (await import('./views/VersionsView.tsx')).VersionsView,
 )
-
-const sourcesOf = (draft: Template): PageSources => ({
-  parts: [
-    { key: homePageKey, name: 'Home page' },
-    ...everyPart(draft).map(({ key, name }) => ({ key, name })),
-  ],
-  assets: draft.assets,
-})
 
 const ViewTabs = ({
   views,
@@ -145,7 +138,7 @@ const Workbench = ({ detail, draft }: { detail: TemplateDraft; draft: Template }
   const { key, revision, waiting, released } = useDraftStore()
   const [releasing, setReleasing] = useState(search.get('release') !== null && detail.mayRelease)
   const remarks = useProofreading(draft)
-  const sources = useMemo(() => sourcesOf(draft), [draft])
+  const sources = usePageSources(draft)
   const onOpen = useCallback((part: string | null) => set({ part, view: null }), [set])
   const views = workbenchViews(detail, remarks)
   const asked = search.get('view') ?? 'outline'

@@ -55,6 +55,17 @@ export const elementWords = (block: Block): string =>
 export const shownOccurrence = (occurrences: readonly ExpectedPart[]): ExpectedPart | null =>
   occurrences.find((part) => part.week?.number === 3) ?? occurrences[0] ?? null
 
+/** The part of the expected course that stands for a part of the template: of a repeating one the repetition shown. */
+export const expectedPartOf = (
+  expected: ExpectedCourse | null,
+  part: string | null,
+): ExpectedPart | null => {
+  if (!expected) return null
+  return part === homePageKey
+    ? expected.home
+    : shownOccurrence(everyExpected(expected.parts).filter(({ key }) => key === part))
+}
+
 /** The template as rows: the home page, then every part in order, each with its name in the chosen course. */
 export const outlineRows = (
   template: Template,

@@ -1,29 +1,11 @@
-import {
-  analysePage,
-  freshKey,
-  newBlock,
-  type Block,
-  type ExpectedPart,
-  type Template,
-} from '@wickerframe/core'
+import { freshKey, newBlock, type Block, type ExpectedPart, type Template } from '@wickerframe/core'
 import { Menu } from '../../../controls/menu.tsx'
 import { useDraftStore } from '../draftStore.ts'
 import { BlockEditor } from './BlockEditor.tsx'
+import { mayJoin } from './blockEdits.ts'
 import { blockGroups, blockTitle } from './blockWords.ts'
+import { headingsBefore } from './headingsBefore.ts'
 import type { PageSources } from './pageSources.ts'
-
-/** Level of the last heading above each block, so that the next one skips none. */
-const headingsBefore = (blocks: readonly Block[], expected: ExpectedPart | null): number[] => {
-  let level = 2
-  return blocks.map((block) => {
-    const before = level
-    const html =
-      expected?.blocks.find(({ key }) => key === block.key)?.html ??
-      ('html' in block ? block.html : '')
-    for (const heading of analysePage(html).headings) level = heading.level
-    return before
-  })
-}
 
 /** A page as blocks, each edited in place. */
 export const PageEditor = ({
@@ -58,6 +40,7 @@ export const PageEditor = ({
             block={block}
             index={index}
             count={blocks.length}
+            mayJoin={mayJoin(blocks, index, above)}
             template={template}
             sources={sources}
             headingBefore={levels[index] ?? 2}

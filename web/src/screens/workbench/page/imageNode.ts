@@ -21,12 +21,14 @@ export const ImageNode = Node.create<{ sourceOf: (source: string) => string | nu
         dom.append(image)
       }
       const caption = document.createElement('figcaption')
-      caption.textContent =
-        node.attrs['alt'] === null
+      const { src, alt } = node.attrs
+      caption.textContent = String(src).startsWith('waiting:')
+        ? 'a picture: say below what it shows'
+        : alt === null
           ? 'no alternative text'
-          : node.attrs['alt'] === ''
+          : alt === ''
             ? 'decoration'
-            : `Shows: ${String(node.attrs['alt'])}`
+            : `Shows: ${String(alt)}`
       dom.append(caption)
       return { dom }
     }

@@ -4,4 +4,14 @@ import type { Asset } from '@wickerframe/core'
 export interface PageSources {
   parts: readonly { key: string; name: string }[]
   assets: readonly Asset[]
+  /** Images of the library that can be taken. */
+  offered?: readonly Asset[]
+  /** Puts an image into the template; without it none can be put in. */
+  onAsset?: (asset: Asset) => void
+  /** Told when pictures that were pasted are left out, as nobody said what they show. */
+  onUndescribed?: (pictures: number) => void
 }
+
+/** Data of the images, by their file name in the template. */
+export const imageSource = (assets: readonly Asset[], source: string): Asset | null =>
+  assets.find((asset) => source === `asset:${asset.fileName}`) ?? null

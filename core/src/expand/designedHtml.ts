@@ -1,0 +1,45 @@
+import { letIn } from '../allow/index.ts'
+import {
+  blockKind,
+  escapeHtml,
+  everyPart,
+  type KeptBlockBody,
+  type PartLink,
+  type Template,
+  type Writing,
+} from '../template/index.ts'
+import { withPartLinks } from './blockHtml.ts'
+
+/**
+ * A block's HTML as it is designed, for no course in particular: fields stand as they are written, `{week}`, a part is named by
+ * its naming format and an image by its file in the template, `asset:quay.svg`. Nothing in it runs or loads by itself.
+ * @returns null for what only a course can say
+ */
+export const designedHtml = (block: KeptBlockBody, template: Template): string | null => {
+  const kind = blockKind(block.kind)
+  if (kind.group === 'made') return null
+  const linkTo = (key: string): PartLink | null => {
+    const part = everyPart(template).find((part) => part.key === key)
+    return part ? { href: `part:${key}`, name: part.name } : null
+  }
+  const writing: Writing = {
+    html: (html) => withPartLinks(html, linkTo),
+    line: escapeHtml,
+    name: (format) => format,
+    answerTo: () => null,
+    instructors: [],
+    linkTo,
+    moduleLinks: () => [],
+    keyDates: () => [],
+    schedule: () => [],
+    houseText: (key) => {
+      const found = template.houseTexts.find((text) => text.key === key)
+      return found ? { key, title: found.title, html: found.revisions.at(-1)?.html ?? '' } : null
+    },
+    image: (key) => {
+      const found = template.assets.find((asset) => asset.key === key)
+      return found ? { name: found.fileName, alternativeText: found.alternativeText } : null
+    },
+  }
+  return letIn(kind.html(block, writing).html).html
+}

@@ -1,0 +1,98 @@
+import { blockName, homeElements, strengths, type Block } from '@wickerframe/core'
+import { Button, Pick } from '../../../controls/controls.tsx'
+import type { BlockActs } from './blockActs.ts'
+
+/** How strongly a block is wanted, and on the home page which of its elements it is. */
+export const BlockStrength = ({
+  block,
+  acts,
+  isHome,
+  above,
+}: {
+  block: Block
+  acts: BlockActs
+  isHome: boolean
+  /** Whether it comes from the layer above. */
+  above: boolean
+}) => (
+  <>
+    <Pick
+      inline
+      label=""
+      aria-label={`Strength of ${blockName(block)}`}
+      value={block.strength}
+      onChange={(event) => acts.set(block.key, 'strength', block.strength, event.target.value)}
+      options={strengths.map((strength) => ({ value: strength, text: strength }))}
+    />
+    {isHome && !above && (
+      <Pick
+        inline
+        label=""
+        aria-label={`Which element ${blockName(block)} is`}
+        value={block.element ?? ''}
+        onChange={(event) =>
+          acts.set(block.key, 'element', block.element, event.target.value || null)
+        }
+        options={[
+          { value: '', text: 'no required element' },
+          ...homeElements.map((element) => ({
+            value: element,
+            text: element.replaceAll('-', ' '),
+          })),
+        ]}
+      />
+    )}
+  </>
+)
+
+/** What can be done with a block as a whole. */
+export const BlockTools = ({
+  block,
+  index,
+  count,
+  mayJoin,
+  acts,
+  onDone,
+}: {
+  block: Block
+  index: number
+  count: number
+  /** Whether the one above is a text of the same kind. */
+  mayJoin: boolean
+  acts: BlockActs
+  /** Told which block to look at then; null: none is left. */
+  onDone: (block: string | null) => void
+}) => {
+  const tool = (words: string, does: () => string | null, disabled = false) => (
+    <Button
+      shape="word"
+      disabled={disabled}
+      onClick={() => {
+        const next = does()
+        if (next !== null) onDone(next)
+      }}
+    >
+      {words}
+    </Button>
+  )
+  return (
+    <>
+      {tool('up', () => acts.moveTo(block.key, index - 1), index === 0)}
+      {tool('down', () => acts.moveTo(block.key, index + 1), index === count - 1)}
+      {tool('duplicate', () => acts.duplicate(block.key))}
+      {mayJoin && tool('join with the one above', () => acts.join(block.key, new Set()))}
+      {block.kind === 'kept-block'
+        ? tool('make it this page’s own', () => acts.loosen(block.key))
+        : tool('keep for other places', () => acts.keep(block.key))}
+      <Button
+        shape="word"
+        onClick={() => {
+          const removed = acts.remove(block.key)
+          if (removed) onDone(removed.next)
+        }}
+      >
+        remove
+      </Button>
+    </>
+  )
+}

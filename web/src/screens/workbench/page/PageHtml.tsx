@@ -1,0 +1,87 @@
+import { createElement, Fragment, memo, useMemo, type ReactNode } from 'react'
+import { letIn, parsePage, type PageElement, type PageNode } from '@wickerframe/core'
+
+/** Attributes that are shown, by what React calls them. */
+const shownAttributes: Readonly<Record<string, string>> = {
+  alt: 'alt',
+  colspan: 'colSpan',
+  dir: 'dir',
+  lang: 'lang',
+  rowspan: 'rowSpan',
+  scope: 'scope',
+  start: 'start',
+  title: 'title',
+  reversed: 'reversed',
+  // Of formulas.
+  alttext: 'alttext',
+  columnalign: 'columnalign',
+  display: 'display',
+  fence: 'fence',
+  mathvariant: 'mathvariant',
+  stretchy: 'stretchy',
+}
+const withoutContent = new Set(['br', 'hr', 'img', 'wbr', 'col'])
+const isElement = (node: PageNode): node is PageElement => 'tagName' in node
+
+/** Text with its fields in the accent colour. */
+const withFields = (text: string): ReactNode =>
+  text.includes('{')
+    ? text.split(/(\{[^{}]{1,200}\})/).map((part, i) =>
+        i % 2 === 1 ? (
+          <span key={i} className="font-mono text-[0.85em] text-tide">
+            {part}
+          </span>
+        ) : (
+          part
+        ),
+      )
+    : text
+
+interface Look {
+  /** What shows an image, by its name; null: it is not there. */
+  sourceOf: (name: string) => string | null
+  fields: boolean
+}
+
+const drawn = (nodes: readonly PageNode[], look: Look): ReactNode[] =>
+  nodes.map((node, i) => {
+    if ('value' in node)
+      return <Fragment key={i}>{look.fields ? withFields(node.value) : node.value}</Fragment>
+    if (!isElement(node)) return null
+    const attribute = (name: string) => node.attrs.find((one) => one.name === name)?.value
+    if (node.tagName === 'img') {
+      const source = look.sourceOf((attribute('src') ?? '').replace(/^asset:/, ''))
+      const alternative = attribute('alt') ?? ''
+      return source === null ? (
+        <span key={i} className="text-ink-3">
+          [image{alternative === '' ? '' : `: ${alternative}`}]
+        </span>
+      ) : (
+        <img key={i} src={source} alt={alternative} />
+      )
+    }
+    const within = withoutContent.has(node.tagName) ? [] : drawn(node.childNodes, look)
+    // A link is seen, not followed: who presses it wants to edit.
+    if (node.tagName === 'a')
+      return (
+        <span key={i} className="text-tide underline" title={attribute('href')}>
+          {within}
+        </span>
+      )
+    const attributes = Object.fromEntries(
+      node.attrs.flatMap(({ name, value }) => {
+        const shown = shownAttributes[name]
+        return shown === undefined ? [] : [[shown, value]]
+      }),
+    )
+    return createElement(node.tagName, { key: i, ...attributes }, ...within)
+  })
+
+/** A piece of a page as it is read. It is let in first, and drawn element by element: nothing of it runs or loads by itself. */
+export const PageHtml = memo(
+  ({ html, sourceOf, fields = false }: { html: string } & Pick<Look, 'sourceOf'> & Partial<Look>) =>
+    useMemo(
+      () => drawn(parsePage(letIn(html).html), { sourceOf, fields }),
+      [html, sourceOf, fields],
+    ),
+)

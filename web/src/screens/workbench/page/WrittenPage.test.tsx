@@ -1,0 +1,258 @@
+import { act, fireEvent, render, screen, waitFor, within } from '@testing-library/react'
+import { userEvent } from '@testing-library/user-event'
+import { describe, expect, it } from 'vitest'
+import { expandCourse, everyExpected, newBlock, type Block, type Remark } from '@wickerframe/core'
+import { exampleFacts, exampleTemplate } from '@wickerframe/core/testing'
+import { openDraft } from '../../../testing/keptDraft.testing.ts'
+import { useDraftStore } from '../draftStore.ts'
+import { blocksOfPage } from './blockActs.ts'
+import { WrittenPage } from './WrittenPage.tsx'
+
+const part = 'welcome'
+const Page = ({ above, remarks }: { above: readonly string[]; remarks: readonly Remark[] }) => {
+  const { draft, edit } = useDraftStore()
+  if (!draft) return null
+  const worked = expandCourse({ template: draft, facts: exampleFacts() })
+  const expected = worked.ok
+    ? (everyExpected(worked.value.parts).find(({ key }) => key === part) ?? null)
+    : null
+  return (
+    <WrittenPage
+      part={part}
+      blocks={blocksOfPage(draft, part)}
+      expected={expected}
+      course="NAV 110"
+      template={draft}
+      sources={{
+        parts: [],
+        assets: draft.assets,
+        onAsset: (asset) =>
+          void edit({
+            edit: 'set-field',
+            part: null,
+            field: ['assets', asset.key],
+            was: null,
+            value: asset,
+          }),
+      }}
+      above={new Set(above)}
+      remarks={remarks}
+      today="2026-09-16"
+    />
+  )
+}
+const text = (key: string, html: string): Block => ({
+  kind: 'fixed-text',
+  strength: 'must',
+  key,
+  html,
+})
+const three = [
+  text('a', '<p>Alpha in week {week}</p>'),
+  text('b', '<p>Bravo</p>'),
+  { ...newBlock('fill-in', 'c', exampleTemplate()), prompt: 'Charlie?' } as Block,
+]
+let opened = 0
+const open = (
+  blocks: readonly Block[] = three,
+  {
+    mayEdit = true,
+    above = [] as string[],
+    remarks = [] as Remark[],
+  }: { mayEdit?: boolean; above?: string[]; remarks?: Remark[] } = {},
+) => {
+  const draft = structuredClone(exampleTemplate())
+  const of = blocksOfPage(draft, part) as Block[]
+  of.splice(0, of.length, ...blocks)
+  const { onServer } = openDraft({ ...draft, key: `written-${++opened}` }, { mayEdit })
+  render(<Page above={above} remarks={remarks} />)
+  const now = () => {
+    const { draft } = useDraftStore.getState()
+    return draft ? blocksOfPage(draft, part) : []
+  }
+  return { user: userEvent.setup(), blocks: now, keys: () => now().map(({ key }) => key), onServer }
+}
+const row = (key: string) => {
+  const found = document.querySelector<HTMLElement>(`[data-block="${key}"]`)
+  if (!found) throw new Error(`no block ${key} is shown`)
+  return found
+}
+const frame = (key: string): HTMLElement => {
+  const found = row(key).querySelector<HTMLElement>('[role="group"]')
+  if (!found) throw new Error(`the block ${key} has no frame`)
+  return found
+}
+const editor = () => screen.findByRole('textbox', { name: 'Fixed text' })
+
+describe('a page at full width', () => {
+  it('shows its blocks as they are designed, what is asked for apart, and what only a course can say as it is there', () => {
+    open([...three, { ...newBlock('contact-card', 'd', exampleTemplate()) } as Block])
+    expect(frame('a').textContent).toBe('Alpha in week {week}')
+    expect(frame('a').querySelector('.text-tide')?.textContent).toBe('{week}')
+    expect(frame('c').className).toContain('page-asked')
+    expect(row('c').textContent).toContain('asked of the instructor')
+    expect(row('d').textContent).toContain('made from NAV 110')
+    expect(frame('d').textContent).toContain(exampleFacts().instructors[0]?.name)
+  })
+  it('has one stop for Tab, walked by arrows to its ends', async () => {
+    const { user } = open()
+    const stops = () => ['a', 'b', 'c'].map((key) => frame(key).tabIndex)
+    expect(stops()).toEqual([0, -1, -1])
+    act(() => frame('a').focus())
+    await user.keyboard('{ArrowDown}')
+    expect(document.activeElement).toBe(frame('b'))
+    expect(stops()).toEqual([-1, 0, -1])
+    await user.keyboard('{End}{ArrowDown}')
+    expect(document.activeElement).toBe(frame('c'))
+    await user.keyboard('{Home}{ArrowUp}')
+    expect(document.activeElement).toBe(frame('a'))
+  })
+  it('is written in with Enter and left with Escape, to where it was', async () => {
+    const { user, blocks } = open()
+    act(() => frame('b').focus())
+    await user.keyboard('{Enter}')
+    const field = await editor()
+    expect(field.textContent).toBe('Bravo')
+    fireEvent.keyDown(field, { key: 'Escape' })
+    await waitFor(() => expect(document.activeElement).toBe(frame('b')))
+    expect(screen.queryByRole('textbox')).toBeNull()
+    expect(blocks()).toEqual(three)
+  })
+  it('opens what is no text as its form, the first field at hand, and is left by Done or Escape', async () => {
+    const { user, blocks } = open()
+    act(() => frame('c').focus())
+    await user.keyboard('{Enter}')
+    expect(document.activeElement).toBe(screen.getByLabelText('Heading above it'))
+    const prompt = screen.getByLabelText(/^Prompt/)
+    await user.clear(prompt)
+    await user.type(prompt, 'Who are you?')
+    await user.click(screen.getByRole('button', { name: 'Done' }))
+    expect(blocks()[2]).toMatchObject({ prompt: 'Who are you?' })
+    expect(document.activeElement).toBe(frame('c'))
+    await user.keyboard('{Enter}')
+    await user.keyboard('{Escape}')
+    expect(document.activeElement).toBe(frame('c'))
+  })
+  it('moves, duplicates, removes and puts in by keys; what is removed is said, and taken back', async () => {
+    const { user, keys, blocks } = open()
+    act(() => frame('b').focus())
+    await user.keyboard('{Alt>}{ArrowUp}{/Alt}')
+    expect(keys()).toEqual(['b', 'a', 'c'])
+    expect(document.activeElement).toBe(frame('b'))
+    await user.keyboard('{Control>}d{/Control}')
+    expect(keys()).toEqual(['b', 'b-2', 'a', 'c'])
+    expect(document.activeElement).toBe(frame('b-2'))
+    await user.keyboard('{Delete}')
+    expect(keys()).toEqual(['b', 'a', 'c'])
+    expect(screen.getByText(/^Removed fixed text “Bravo”/)).toBeTruthy()
+    await user.click(screen.getByRole('button', { name: 'undo' }))
+    expect(keys()).toEqual(['b', 'b-2', 'a', 'c'])
+    act(() => frame('a').focus())
+    await user.keyboard('{Control>}{Enter}{/Control}')
+    await editor()
+    expect(keys()).toEqual(['b', 'b-2', 'a', 'fixed-text', 'c'])
+    expect(blocks()[3]?.kind).toBe('fixed-text')
+  })
+  it('puts in after what was looked at last, else at the end', async () => {
+    const { user, keys } = open()
+    const bar = within(screen.getByRole('toolbar', { name: 'Put in' }))
+    await user.click(bar.getByRole('button', { name: 'title' }))
+    expect(keys()).toEqual(['a', 'b', 'c', 'title'])
+    act(() => frame('b').focus())
+    await user.keyboard('{ArrowUp}')
+    await user.click(bar.getByRole('button', { name: 'guidance note' }))
+    expect(keys()).toEqual(['a', 'guidance-note', 'b', 'c', 'title'])
+  })
+  it('lets a layer change nothing from above but what is asked of it', async () => {
+    const { user, blocks } = open(three, { above: ['a', 'c'] })
+    act(() => frame('a').focus())
+    await user.keyboard('{Enter}{Delete}{Alt>}{ArrowDown}{/Alt}{Control>}d{/Control}')
+    expect(screen.queryByRole('textbox')).toBeNull()
+    expect(blocks()).toEqual(three)
+    await user.keyboard('{End}{Enter}')
+    expect(screen.getByLabelText(/^Prompt/)).toBeTruthy()
+  })
+  it('can be read, and not changed, by somebody who may not', async () => {
+    const { user, blocks } = open(three, { mayEdit: false })
+    await user.click(frame('b'))
+    act(() => frame('b').focus())
+    await user.keyboard('{Enter}{Delete}{Alt>}{ArrowUp}{/Alt}{Control>}d{Enter}{/Control}')
+    expect(blocks()).toEqual(three)
+    expect(screen.queryByRole('toolbar')).toBeNull()
+    expect(screen.queryByRole('button')).toBeNull()
+  })
+  it('says beside a block what proofreading says of it', () => {
+    open(three, {
+      remarks: [
+        { check: 'x', severity: 'warning', part, block: 'b', message: 'Bravo leads nowhere.' },
+      ],
+    })
+    expect(row('b').textContent).toContain('Bravo leads nowhere.')
+    expect(row('a').textContent).not.toContain('nowhere')
+  })
+  it('that is empty says what to do', () => {
+    open([])
+    expect(screen.getByText(/The page is empty/)).toBeTruthy()
+  })
+})
+
+describe('a picture that is dropped on a page', () => {
+  const drop = (key: string, ...files: File[]) =>
+    fireEvent.drop(row(key), { dataTransfer: { files, types: ['Files'] } })
+  const drawing = (name: string, id: string) =>
+    new File([`<svg xmlns="http://www.w3.org/2000/svg" id="${id}"/>`], name, {
+      type: 'image/svg+xml',
+    })
+  it('is asked what it shows, kept with the template, and stands where it was dropped', async () => {
+    const { user, keys, blocks, onServer } = open()
+    drop('a', drawing('quay.svg', '1'), drawing('quay.svg', '2'))
+    const words = await screen.findByLabelText(/What does this picture show/)
+    expect(document.activeElement).toBe(words)
+    await user.keyboard('{Enter}')
+    expect(keys()).toEqual(['a', 'b', 'c'])
+    await user.type(words, 'The quay{Enter}')
+    await user.type(await screen.findByLabelText(/What does the picture show/), 'The quay again')
+    await user.click(screen.getByRole('button', { name: 'Put picture in' }))
+    expect(keys()).toEqual(['a', 'picture', 'picture-2', 'b', 'c'])
+    expect(blocks().slice(1, 3)).toMatchObject([
+      { html: '<img src="asset:quay.svg" alt="The quay">' },
+      { html: '<img src="asset:quay-2.svg" alt="The quay again">' },
+    ])
+    await waitFor(() =>
+      expect(onServer().assets.map(({ fileName, licence }) => [fileName, licence])).toEqual([
+        ['quay.svg', 'our own'],
+        ['quay-2.svg', 'our own'],
+      ]),
+    )
+  })
+  it('is left out when nobody says what it shows, and nothing stays of it', async () => {
+    const { user, keys } = open()
+    drop('a', drawing('quay.svg', '1'))
+    await user.click(await screen.findByRole('button', { name: 'leave it out' }))
+    expect(screen.queryByLabelText(/What does/)).toBeNull()
+    expect([keys(), useDraftStore.getState().draft?.assets]).toEqual([['a', 'b', 'c'], []])
+  })
+  it('must be one: what else is dropped is named', async () => {
+    open()
+    drop('a', new File(['%PDF'], 'a.pdf', { type: 'application/pdf' }))
+    expect((await screen.findByText(/could not be taken/)).textContent).toContain('1 file')
+    drop('a', new File(['nothing'], 'b.png', { type: 'image/png' }))
+    await screen.findByText(/b.png is not a drawing/)
+  })
+})
+
+describe('texts beside one another', () => {
+  it('become one at Backspace, the cursor between them, and what was typed a moment before is in it', async () => {
+    const { user, blocks, keys } = open([text('a', '<p>Alpha</p>'), text('b', '<p>Bravo</p>')])
+    act(() => frame('b').focus())
+    await user.keyboard('{Enter}')
+    const field = await editor()
+    // The cursor stands at the end: this is not the start.
+    fireEvent.keyDown(field, { key: 'Backspace' })
+    expect(keys()).toEqual(['a', 'b'])
+    await user.click(screen.getByRole('button', { name: 'join with the one above' }))
+    expect(blocks()).toEqual([text('a', '<p>Alpha</p><p>Bravo</p>')])
+    act(() => useDraftStore.getState().undo())
+    expect(keys()).toEqual(['a', 'b'])
+  })
+})

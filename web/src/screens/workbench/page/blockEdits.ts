@@ -1,0 +1,227 @@
+import {
+  blockInPlace,
+  escapeHtml,
+  freshKey,
+  newBlock,
+  type Block,
+  type KeptBlockBody,
+  type Template,
+  type TemplateEdit,
+} from '@wickerframe/core'
+import { blockTitle } from './blockWords.ts'
+import type { DescribedPicture } from './PictureForm.tsx'
+
+/** A page and the blocks on it, which edits are made for. */
+export interface BlocksOfPage {
+  part: string
+  blocks: readonly Block[]
+}
+/** Edits that are one step, and the block that is looked at after them. */
+export interface BlockEdits {
+  edits: TemplateEdit[]
+  block: string
+}
+
+const takenOn = (keyed: readonly { key: string }[]): Set<string> =>
+  new Set(keyed.map(({ key }) => key))
+const placeOf = (blocks: readonly Block[], block: Block): number =>
+  blocks.findIndex(({ key }) => key === block.key)
+/** What a home page must show is shown once: a second one is no such element. */
+const another = <Any extends Block>(block: Any, key: string): Any => {
+  const copy = { ...structuredClone(block), key }
+  delete copy.element
+  return copy
+}
+
+/** A new block of a kind at a place; null where the template has nothing it could show. */
+export const addBlock = (
+  { part, blocks }: BlocksOfPage,
+  at: number,
+  kind: Block['kind'],
+  template: Template,
+): BlockEdits | null => {
+  const block = newBlock(kind, freshKey(kind, takenOn(blocks)), template)
+  return block && { edits: [{ edit: 'add-block', part, at, block }], block: block.key }
+}
+/** A new text that shows a picture. */
+export const addPicture = (
+  { part, blocks }: BlocksOfPage,
+  at: number,
+  { asset, alternativeText }: DescribedPicture,
+): BlockEdits => {
+  const key = freshKey('picture', takenOn(blocks))
+  const html = `<img src="asset:${asset.fileName}" alt="${escapeHtml(alternativeText)}">`
+  const block: Block = { kind: 'fixed-text', key, strength: 'must', html }
+  return { edits: [{ edit: 'add-block', part, at, block }], block: key }
+}
+
+/** The same once more below it, under keys of its own. */
+export const duplicateBlock = (
+  { part, blocks }: BlocksOfPage,
+  block: Block,
+  takenObjectives: ReadonlySet<string>,
+): BlockEdits => {
+  const key = freshKey(block.key.replace(/-\d+$/, ''), takenOn(blocks))
+  const copy = another(block, key)
+  if (copy.kind === 'objectives') {
+    const taken = new Set(takenObjectives)
+    for (const objective of copy.objectives) {
+      objective.key = freshKey(objective.key.replace(/-\d+$/, ''), taken)
+      taken.add(objective.key)
+    }
+  }
+  const at = placeOf(blocks, block) + 1
+  return { edits: [{ edit: 'add-block', part, at, block: copy }], block: key }
+}
+
+/** Kinds of block that are one text and nothing else. */
+export type TextBlock = Extract<
+  Block,
+  { kind: 'fixed-text' | 'guidance-note' | 'take-care' | 'in-short' }
+>
+const textKinds: ReadonlySet<string> = new Set<TextBlock['kind']>([
+  'fixed-text',
+  'guidance-note',
+  'take-care',
+  'in-short',
+])
+export const isTextBlock = (block: Block): block is TextBlock => textKinds.has(block.kind)
+
+const setHtml = (part: string, block: TextBlock, html: string): TemplateEdit => ({
+  edit: 'set-block',
+  part,
+  block: block.key,
+  field: 'html',
+  was: block.html,
+  value: html,
+})
+
+/** A text becomes two, the second under a key of its own. */
+export const splitText = (
+  { part, blocks }: BlocksOfPage,
+  block: TextBlock,
+  [first, second]: readonly [first: string, second: string],
+): BlockEdits => {
+  const key = freshKey(block.key.replace(/-\d+$/, ''), takenOn(blocks))
+  const at = placeOf(blocks, block) + 1
+  return {
+    edits: [
+      setHtml(part, block, first),
+      { edit: 'add-block', part, at, block: { ...another(block, key), html: second } },
+    ],
+    block: key,
+  }
+}
+
+/** Whether a block and the one above it are texts of the same kind, and of this page. */
+export const mayJoin = (
+  blocks: readonly Block[],
+  index: number,
+  fromAbove: ReadonlySet<string>,
+): boolean => {
+  const [upper, block] = [blocks[index - 1], blocks[index]]
+  return (
+    upper !== undefined &&
+    block !== undefined &&
+    upper.kind === block.kind &&
+    isTextBlock(block) &&
+    !fromAbove.has(upper.key) &&
+    !fromAbove.has(block.key)
+  )
+}
+
+/** A text and the one above it become one; null where they cannot. */
+export const joinTexts = (
+  { part, blocks }: BlocksOfPage,
+  block: TextBlock,
+  fromAbove: ReadonlySet<string>,
+): BlockEdits | null => {
+  const at = placeOf(blocks, block)
+  const upper = blocks[at - 1]
+  if (!upper || !isTextBlock(upper) || !mayJoin(blocks, at, fromAbove)) return null
+  return {
+    edits: [
+      { edit: 'remove-block', part, block: block.key },
+      setHtml(part, upper, upper.html + block.html),
+    ],
+    block: upper.key,
+  }
+}
+
+/** A block is kept for other places under a name, and this place shows the kept one. */
+export const keepBlock = (
+  { part, blocks }: BlocksOfPage,
+  block: Exclude<Block, { kind: 'kept-block' }>,
+  pageName: string,
+  template: Template,
+): BlockEdits => {
+  const key = freshKey(`${part}-${block.key}`, takenOn(template.keptBlocks))
+  const { element, basis, ...bare } = block
+  const place: Block = {
+    kind: 'kept-block',
+    key: block.key,
+    strength: block.strength,
+    kept: key,
+    ...(element ? { element } : {}),
+    ...(basis ? { basis } : {}),
+  }
+  return {
+    edits: [
+      {
+        edit: 'set-field',
+        part: null,
+        field: ['keptBlocks', key],
+        was: null,
+        value: {
+          key,
+          title: `${blockTitle(block.kind)} of ${pageName}`,
+          block: bare satisfies KeptBlockBody,
+        },
+      },
+      { edit: 'remove-block', part, block: block.key },
+      { edit: 'add-block', part, at: placeOf(blocks, block), block: place },
+    ],
+    block: block.key,
+  }
+}
+
+/** What a place shows of a kept block becomes the page's own; null where there is no such kept block. */
+export const loosenBlock = (
+  { part, blocks }: BlocksOfPage,
+  block: Extract<Block, { kind: 'kept-block' }>,
+  template: Template,
+): BlockEdits | null => {
+  const own = blockInPlace(block, template.keptBlocks)
+  if (!own) return null
+  return {
+    edits: [
+      { edit: 'remove-block', part, block: block.key },
+      { edit: 'add-block', part, at: placeOf(blocks, block), block: own },
+    ],
+    block: block.key,
+  }
+}
+
+/** A block stands at another place of its page, counted without it; null: it stands there already. */
+export const moveBlock = (
+  { part, blocks }: BlocksOfPage,
+  block: Block,
+  at: number,
+): BlockEdits | null => {
+  const to = Math.max(0, Math.min(blocks.length - 1, at))
+  return placeOf(blocks, block) === to
+    ? null
+    : { edits: [{ edit: 'move-block', part, block: block.key, at: to }], block: block.key }
+}
+
+/** A block is taken out; after it the one is looked at that stood below it, or else above; null: none is left. */
+export const removeBlock = (
+  { part, blocks }: BlocksOfPage,
+  block: Block,
+): { edits: TemplateEdit[]; block: string | null } => {
+  const at = placeOf(blocks, block)
+  return {
+    edits: [{ edit: 'remove-block', part, block: block.key }],
+    block: (blocks[at + 1] ?? blocks[at - 1])?.key ?? null,
+  }
+}
