@@ -145,7 +145,7 @@ export const PageBlock = ({
   const mayOpen = mayEdit && (!above || block.kind === 'fill-in')
   const isText = isTextBlock(block)
   useEffect(() => {
-    if (state === 'chosen') frame.current?.focus()
+    if (state === 'chosen' && focus > 0) frame.current?.focus()
     // A text takes the cursor itself.
     if (state === 'open' && !isText)
       form.current?.querySelector<HTMLElement>('input, textarea, select, button')?.focus()

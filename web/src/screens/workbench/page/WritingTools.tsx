@@ -2,44 +2,44 @@ import type { ChainedCommands, Editor } from '@tiptap/react'
 
 type Does = (chain: ChainedCommands) => ChainedCommands
 interface Tool {
-  text: string
+  words: string
   isOn?: (editor: Editor) => boolean
   does: Does
 }
 
 const tools: readonly Tool[] = [
-  { text: 'bold', isOn: (on) => on.isActive('bold'), does: (chain) => chain.toggleBold() },
-  { text: 'italic', isOn: (on) => on.isActive('italic'), does: (chain) => chain.toggleItalic() },
+  { words: 'bold', isOn: (on) => on.isActive('bold'), does: (chain) => chain.toggleBold() },
+  { words: 'italic', isOn: (on) => on.isActive('italic'), does: (chain) => chain.toggleItalic() },
   {
-    text: 'heading',
+    words: 'heading',
     isOn: (on) => on.isActive('heading', { level: 3 }),
     does: (chain) => chain.toggleHeading({ level: 3 }),
   },
   {
-    text: 'subheading',
+    words: 'subheading',
     isOn: (on) => on.isActive('heading', { level: 4 }),
     does: (chain) => chain.toggleHeading({ level: 4 }),
   },
   {
-    text: 'list',
+    words: 'list',
     isOn: (on) => on.isActive('bulletList'),
     does: (chain) => chain.toggleBulletList(),
   },
   {
-    text: 'numbered list',
+    words: 'numbered list',
     isOn: (on) => on.isActive('orderedList'),
     does: (chain) => chain.toggleOrderedList(),
   },
 ]
 /** What can be done where a table is edited. */
 const tableTools: readonly Tool[] = [
-  { text: 'header row', does: (chain) => chain.toggleHeaderRow() },
-  { text: 'header column', does: (chain) => chain.toggleHeaderColumn() },
-  { text: 'row below', does: (chain) => chain.addRowAfter() },
-  { text: 'column after', does: (chain) => chain.addColumnAfter() },
-  { text: 'remove row', does: (chain) => chain.deleteRow() },
-  { text: 'remove column', does: (chain) => chain.deleteColumn() },
-  { text: 'remove table', does: (chain) => chain.deleteTable() },
+  { words: 'header row', does: (chain) => chain.toggleHeaderRow() },
+  { words: 'header column', does: (chain) => chain.toggleHeaderColumn() },
+  { words: 'row below', does: (chain) => chain.addRowAfter() },
+  { words: 'column after', does: (chain) => chain.addColumnAfter() },
+  { words: 'remove row', does: (chain) => chain.deleteRow() },
+  { words: 'remove column', does: (chain) => chain.deleteColumn() },
+  { words: 'remove table', does: (chain) => chain.deleteTable() },
 ]
 const newTable: Tool = {
   text: 'table',
@@ -58,20 +58,20 @@ export const WritingTools = ({
   onLink: () => void
   onPicture: () => void
 }) => {
-  const button = (text: string, isOn: boolean, onPress: () => void) => (
+  const button = (words: string, isOn: boolean, onPress: () => void) => (
     <button
-      key={text}
+      key={words}
       type="button"
       aria-pressed={isOn}
       className={`min-h-[24px] min-w-[24px] px-1.5 py-0.5 text-[12.5px] ${isOn ? 'bg-ink text-sheet' : 'text-ink-2 underline underline-offset-2'}`}
       onMouseDown={(event) => event.preventDefault()}
       onClick={onPress}
     >
-      {text}
+      {words}
     </button>
   )
-  const does = ({ text, isOn, does }: Tool) =>
-    button(text, isOn?.(editor) ?? false, () => does(editor.chain().focus()).run())
+  const does = ({ words, isOn, does }: Tool) =>
+    button(words, isOn?.(editor) ?? false, () => does(editor.chain().focus()).run())
   const isLink = editor.isActive('link')
   return (
     <div
