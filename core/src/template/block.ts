@@ -7,7 +7,7 @@ import { fresh, shared } from './block/shared.ts'
 import { Key } from './words.ts'
 
 export { firstWords } from './block/firstWords.ts'
-export { escapeHtml } from './block/html.ts'
+export { escapeHtml, heading } from './block/html.ts'
 export type { BlockGroup, BlockHost, BlockKind, BlockWords } from './block/kind.ts'
 export { fillInTypes, newPrompt } from './block/kinds/fill-in.ts'
 export { Objective } from './block/kinds/objectives.ts'

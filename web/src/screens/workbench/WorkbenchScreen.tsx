@@ -13,6 +13,8 @@ import { Notices } from './Notices.tsx'
 import { OutlineView } from './OutlineView.tsx'
 import { slipKeyOf } from './outlineRows.ts'
 import type { PageSources } from './page/pageSources.ts'
+import type { FirstCourse } from './firstCourse.ts'
+import { useFirstCourse } from './useFirstCourse.ts'
 import { useLiveDraft } from './useLiveDraft.ts'
 import { usePageSources } from './usePageSources.ts'
 import { useProofreading } from './useProofreading.ts'
@@ -77,6 +79,7 @@ interface ViewProps {
   sources: PageSources
   /** null while it is being proofread. */
   remarks: readonly Remark[] | null
+  firstCourse: FirstCourse
   onOpen: (part: string | null) => void
 }
 
@@ -106,13 +109,19 @@ const LayerOf = ({ template, detail }: ViewProps) => {
   )
 }
 
-const ProofreadingOf = ({ draft, remarks, onOpen }: ViewProps) => {
+const ProofreadingOf = ({ draft, remarks, firstCourse, onOpen }: ViewProps) => {
   const nameOf = (part: string) =>
     part === homePageKey
       ? 'the home page'
       : (everyPart(draft).find(({ key }) => key === part)?.name ?? part)
   return remarks ? (
-    <ProofreadingView remarks={remarks} template={draft} nameOf={nameOf} onOpen={onOpen} />
+    <ProofreadingView
+      remarks={remarks}
+      firstCourse={firstCourse}
+      template={draft}
+      nameOf={nameOf}
+      onOpen={onOpen}
+    />
   ) : (
     <Waiting what="the template" />
   )
@@ -138,10 +147,11 @@ const Workbench = ({ detail, draft }: { detail: TemplateDraft; draft: Template }
   const { key, revision, waiting, released } = useDraftStore()
   const [releasing, setReleasing] = useState(search.get('release') !== null && detail.mayRelease)
   const remarks = useProofreading(draft)
+  const asked = search.get('view') ?? 'outline'
+  const firstCourse = useFirstCourse(draft, releasing || asked === 'proofreading')
   const sources = usePageSources(draft)
   const onOpen = useCallback((part: string | null) => set({ part, view: null }), [set])
   const views = workbenchViews(detail, remarks)
-  const asked = search.get('view') ?? 'outline'
   const view = views.find(([id]) => id === asked)?.[0] ?? 'outline'
   const latest = detail.versions[0]?.number ?? 0
   return (
@@ -163,6 +173,7 @@ const Workbench = ({ detail, draft }: { detail: TemplateDraft; draft: Template }
           revision={revision}
           latest={latest}
           remarks={remarks ?? []}
+          firstCourse={firstCourse}
           waiting={waiting.length > 0}
           onReleased={released}
           onProofread={() => {
@@ -179,7 +190,7 @@ const Workbench = ({ detail, draft }: { detail: TemplateDraft; draft: Template }
         hasErrors={(remarks ?? []).some((remark) => remark.severity === 'error')}
         onView={(id) => set({ view: id === 'outline' ? null : id })}
       />
-      {viewParts[view]({ template: key, detail, draft, sources, remarks, onOpen })}
+      {viewParts[view]({ template: key, detail, draft, sources, remarks, firstCourse, onOpen })}
     </Page>
   )
 }

@@ -42,7 +42,7 @@ const tableTools: readonly Tool[] = [
   { words: 'remove table', does: (chain) => chain.deleteTable() },
 ]
 const newTable: Tool = {
-  text: 'table',
+  words: 'table',
   does: (chain) => chain.insertTable({ rows: 3, cols: 2, withHeaderRow: true }),
 }
 

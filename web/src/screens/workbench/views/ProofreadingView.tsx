@@ -1,14 +1,17 @@
 import { proofChecks, type Remark, type Template } from '@wickerframe/core'
 import { Button, plural } from '../../../controls/controls.tsx'
+import { firstCourseWords, type FirstCourse } from '../firstCourse.ts'
 
-/** What proofreading found, errors first; each leads to its place. */
+/** What proofreading found, errors first, then what the first course would be told; each leads to its place. */
 export const ProofreadingView = ({
   remarks,
+  firstCourse,
   template,
   nameOf,
   onOpen,
 }: {
   remarks: readonly Remark[]
+  firstCourse: FirstCourse
   template: Template
   nameOf: (key: string) => string
   onOpen: (key: string) => void
@@ -58,6 +61,13 @@ export const ProofreadingView = ({
       </p>
       {list('Errors', errors, 'border-l-rust')}
       {list('Warnings', warnings, 'border-l-straw-strand')}
+      <section aria-label="As the first course" className="mt-4">
+        <h2 className="text-[18px]">As the first course would read it</h2>
+        <p role="status" className="text-ink-2">
+          {firstCourseWords(firstCourse)}
+        </p>
+        {list('Yours to mend', firstCourse.remarks, 'border-l-straw-strand')}
+      </section>
       <details className="mt-4">
         <summary className="cursor-pointer text-ink-2">What is looked at</summary>
         <ul className="list-disc pl-6 text-ink-2">

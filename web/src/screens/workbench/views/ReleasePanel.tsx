@@ -5,6 +5,7 @@ import type { Remark } from '@wickerframe/core'
 import { call } from '../../../api/client.ts'
 import { Button, plural, Problem } from '../../../controls/controls.tsx'
 import { ChangeList } from './ChangeList.tsx'
+import { firstCourseWords, type FirstCourse } from '../firstCourse.ts'
 import { ImpactOnCourses } from './ImpactOnCourses.tsx'
 
 /** Before a release: what proofreading says, what changed since the last version, what it would change for courses, and a note to go with it. */
@@ -13,6 +14,7 @@ export const ReleasePanel = ({
   revision,
   latest,
   remarks,
+  firstCourse,
   waiting,
   onReleased,
   onProofread,
@@ -22,6 +24,7 @@ export const ReleasePanel = ({
   revision: number
   latest: number
   remarks: readonly Remark[]
+  firstCourse: FirstCourse
   waiting: boolean
   onReleased: () => void
   onProofread: () => void
@@ -91,6 +94,14 @@ export const ReleasePanel = ({
           )}
         </p>
       )}
+      <p role="status" className={firstCourse.remarks.length > 0 ? '' : 'text-ink-2'}>
+        {firstCourseWords(firstCourse)}{' '}
+        {firstCourse.remarks.length > 0 && (
+          <Button shape="word" onClick={onProofread}>
+            see what
+          </Button>
+        )}
+      </p>
       {changes.data && (
         <details className="mt-1" open={changes.data.length <= 6}>
           <summary className="cursor-pointer">

@@ -1,0 +1,24 @@
+import type { Remark } from '../proofread/index.ts'
+import type { Template } from '../template/index.ts'
+import { firstFindings, type FirstFinding } from './firstFindings.ts'
+
+/** What proofreading calls what it finds as the first course would. */
+export const firstCourseCheck = 'first-course'
+
+const when = ({ variant, fromWeek }: FirstFinding): string =>
+  fromWeek === null ? variant : `${variant}; from week ${fromWeek} on`
+
+/**
+ * Remarks on what a course would be told that was just deployed and filled in perfectly: the template’s own to mend. They stop no
+ * release. One list for each kind of course, as soon as it is known.
+ */
+export function* firstCourseRemarks(template: Template): Generator<Remark[]> {
+  for (const found of firstFindings(template))
+    yield found.map((finding): Remark => ({
+      check: firstCourseCheck,
+      severity: 'warning',
+      part: finding.part,
+      block: null,
+      message: `A course filled in perfectly would be told: ${finding.message.replace(/\.$/, '')} (${when(finding)}).`,
+    }))
+}

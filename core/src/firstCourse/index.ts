@@ -1,0 +1,3 @@
+export * from './firstCourse.ts'
+export * from './firstCourseRemarks.ts'
+export * from './firstFindings.ts'
