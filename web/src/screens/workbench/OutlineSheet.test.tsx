@@ -118,6 +118,75 @@ describe('the outline sheet', () => {
     await user.keyboard('{Control>}y{/Control}')
     expect(names()).toHaveLength(before.length + 1)
   })
+  it('is written like a list: name, Enter, name, Enter; Enter on none ends it, and the row that waited goes', async () => {
+    const { user, onServer } = open()
+    await click(user, 'Overview')
+    await user.keyboard('{Control>}{Enter}{/Control}')
+    const field = () => screen.getByRole<HTMLInputElement>('textbox', { name: /^Named of/ })
+    // What stands there is marked: what is typed takes its place.
+    expect([field().selectionStart, field().selectionEnd]).toEqual([0, field().value.length])
+    await user.keyboard('Reading{Enter}')
+    await user.keyboard('Film{Enter}')
+    await user.keyboard('{Enter}')
+    const listed = [
+      'Start',
+      'Welcome',
+      'Week {week}',
+      'Overview',
+      'Reading',
+      'Film',
+      'Task {number}',
+    ]
+    expect(names()).toEqual(listed)
+    expect(screen.queryByRole('textbox')).toBeNull()
+    await waitFor(() => expect(names(onServer())).toEqual(listed))
+    await user.keyboard('{Control>}z{/Control}{Control>}z{/Control}{Control>}z{/Control}')
+    expect(names()).not.toContain('Film')
+  })
+  it('makes the next of the same kind; Tab takes a new row deeper and Shift Tab out again, its name still typed', async () => {
+    const { user } = open()
+    await click(user, 'Week {week}')
+    await user.keyboard('{Control>}{Shift>}{Enter}{/Shift}{/Control}')
+    await user.keyboard('Lab{Enter}')
+    await user.keyboard('Field days{Tab}')
+    const lab = () => useDraftStore.getState().draft?.parts.find(({ name }) => name === 'Lab')
+    expect(lab()).toMatchObject({ kind: 'module', items: [{ kind: 'module', name: 'Field days' }] })
+    expect(screen.getByRole<HTMLInputElement>('textbox', { name: /^Named of/ }).value).toBe(
+      'Field days',
+    )
+    await user.keyboard('{Shift>}{Tab}{/Shift}')
+    expect(lab()).toMatchObject({ items: [] })
+    await user.keyboard('{Escape}')
+    expect(useDraftStore.getState().draft?.parts.map(({ name }) => name)).toEqual([
+      'Start',
+      'Week {week}',
+      'Lab',
+      'Field days',
+    ])
+  })
+  it('has Tab go to the next cell where nothing is deeper', async () => {
+    const { user } = open()
+    await click(user, 'Overview')
+    await user.keyboard('{Control>}{Enter}{/Control}')
+    await user.keyboard('Reading{Tab}')
+    expect(screen.queryByRole('textbox')).toBeNull()
+    expect(names()).toContain('Reading')
+    expect(document.activeElement?.getAttribute('data-cell')).toMatch(/-2$/)
+  })
+  it('has Delete empty a cell; on a name it removes the row, says so, and takes it back', async () => {
+    const { user } = open()
+    const before = names()
+    await click(user, 'Week {week}')
+    await user.keyboard('{ArrowRight}{ArrowRight}{Delete}')
+    expect(names()).toEqual(before)
+    await click(user, 'Week {week}')
+    await user.keyboard('{Delete}')
+    expect(names()).toEqual(['Start', 'Welcome'])
+    const told = screen.getByText(/^Removed “Week {week}” with 2 parts in it\./)
+    await user.click(within(told).getByRole('button', { name: 'undo' }))
+    expect(names()).toEqual(before)
+    expect(screen.queryByText(/^Removed/)).toBeNull()
+  })
   it('moves a part among the others, and into the next module and out of it', async () => {
     const { user } = open()
     await click(user, 'Task {number}')

@@ -11,7 +11,8 @@ import {
   type KeyboardEvent,
 } from 'react'
 import { flushSync } from 'react-dom'
-import { isModule, type Template } from '@wickerframe/core'
+import { isModule, partsWithin, type Template, type TemplateEdit } from '@wickerframe/core'
+import { Button, plural } from '../../controls/controls.tsx'
 import { columnsBeside, type CellReading, type Column } from './columns.ts'
 import { useDraftStore } from './draftStore.ts'
 import type { OutlineRow } from './outlineRows.ts'
@@ -33,6 +34,16 @@ import { useSheetDrag } from './useSheetDrag.ts'
 interface Cell {
   row: number
   column: number
+}
+
+/** What was removed, by its name, and how much with it. */
+const removedWords = (removed: readonly OutlineRow[]): string => {
+  const [first, ...others] = removed
+  if (!first) return ''
+  const name = first.part?.name ?? first.rendered
+  const held = first.part && isModule(first.part) ? partsWithin([first.part]).length - 1 : 0
+  const within = held > 0 && others.length === 0 ? ` with ${plural(held, 'part')} in it` : ''
+  return `Removed “${name}”${others.length > 0 ? ` and ${plural(others.length, 'other row')}` : within}.`
 }
 
 /** The template as a sheet: one row for each part, edited in the row by keyboard like a good table. */
@@ -70,8 +81,11 @@ export const OutlineSheet = ({
   })
   const [anchor, setAnchor] = useState<number | null>(null)
   const [extra, setExtra] = useState<ReadonlySet<string>>(new Set())
-  const [editing, setEditing] = useState<{ start: string } | null>(null)
+  const [editing, setEditing] = useState<{ start: string; isMarked: boolean } | null>(null)
   const [wanted, setWanted] = useState<{ key: string; thenEdit: boolean } | null>(null)
+  /** The row that was just added, while its name is typed: Enter makes the next, Tab goes deeper. */
+  const [fresh, setFresh] = useState<string | null>(null)
+  const [said, setSaid] = useState<string | null>(null)
   const scroller = useRef<HTMLDivElement>(null)
   const focusSoon = useRef(false)
   const typing = useRef(false)
@@ -108,7 +122,10 @@ export const OutlineSheet = ({
       setExtra(new Set())
       focusSoon.current = true
       if (wanted.thenEdit)
-        setEditing({ start: columns[1]?.text(rows[there] as OutlineRow, template) ?? '' })
+        setEditing({
+          start: columns[1]?.text(rows[there] as OutlineRow, template) ?? '',
+          isMarked: true,
+        })
     }
   }
   useLayoutEffect(() => {
@@ -155,9 +172,44 @@ export const OutlineSheet = ({
     const which = columns[column]
     // At once, so that the next key already goes into the field.
     if (mayType(row, which) && row && which)
-      flushSync(() => setEditing({ start: start ?? which.text(row, template) }))
+      flushSync(() => setEditing({ start: start ?? which.text(row, template), isMarked: false }))
   }
   const make = (edits: Parameters<typeof edit>) => edits.length > 0 && edit(...edits)
+  // Rows keep the same handlers from edit to edit; what is current then is looked up when they are used.
+  const current = useRef({ rows, all, at, template, fresh })
+  useLayoutEffect(() => {
+    current.current = { rows, all, at, template, fresh }
+  })
+  /** What a key does that ends the name of a row just added; false: what it does everywhere. */
+  const onFresh = useCallback(
+    (named: TemplateEdit[], then: 'down' | 'right' | 'left'): boolean => {
+      const now = current.current
+      const typed = now.rows[now.at]
+      if (!typed || typed.key !== now.fresh || typed.row !== 'part') return false
+      if (then !== 'down') {
+        const moves = (then === 'right' ? moveIn : moveOut)(typed, now.all, now.template)
+        if (moves.length === 0 || !edit(...named, ...moves)) return false
+        setWanted({ key: typed.key, thenEdit: true })
+        return true
+      }
+      if (named.length === 0) {
+        // Nothing was typed: the list is at its end, and the row that waited for a name goes.
+        setFresh(null)
+        focusSoon.current = true
+        edit(...removeRows([typed], now.template))
+        setCell({ row: Math.max(0, now.at - 1), column: 1 })
+        return true
+      }
+      if (!edit(...named)) return false
+      const { draft } = useDraftStore.getState()
+      const next = draft && addRow(typed.part.kind, typed, draft, 'beside')
+      if (!next || !edit(...next.edits)) return false
+      setFresh(next.key)
+      setWanted({ key: next.key, thenEdit: true })
+      return true
+    },
+    [edit],
+  )
   const onDone = useCallback(
     (reading: CellReading & { ok: true }, then: 'down' | 'right' | 'left' | 'stay') => {
       setEditing(null)
@@ -166,6 +218,8 @@ export const OutlineSheet = ({
           !('was' in edit) ||
           JSON.stringify(edit.was ?? null) !== JSON.stringify(edit.value ?? null),
       )
+      if (then !== 'stay' && onFresh(real, then)) return
+      setFresh(null)
       if (real.length > 0) edit(...real)
       if (then === 'stay') return
       go({
@@ -173,17 +227,13 @@ export const OutlineSheet = ({
         column: column + (then === 'right' ? 1 : then === 'left' ? -1 : 0),
       })
     },
-    [edit, go, at, column],
+    [edit, go, at, column, onFresh],
   )
   const onCancel = useCallback(() => {
     setEditing(null)
+    setFresh(null)
     focusSoon.current = true
   }, [])
-  // Rows keep the same handlers from edit to edit; what is current then is looked up when they are used.
-  const current = useRef({ rows, at, template })
-  useLayoutEffect(() => {
-    current.current = { rows, at, template }
-  })
   const onPick = useCallback(
     (index: number, which: number, event: { shiftKey: boolean; ctrlKey: boolean }) => {
       const key = current.current.rows[index]?.key
@@ -210,7 +260,7 @@ export const OutlineSheet = ({
       const that = columns[which]
       if (edited && that && mayEdit && that.read !== null && that.editable(edited)) {
         setCell({ row: index, column: which })
-        setEditing({ start: that.text(edited, current.current.template) })
+        setEditing({ start: that.text(edited, current.current.template), isMarked: false })
       } else if (edited) onChoose(edited.key)
     },
     [columns, mayEdit, onChoose],
@@ -221,6 +271,7 @@ export const OutlineSheet = ({
       template,
     )
     if (make(edits)) {
+      setSaid(removedWords(selectedRows.filter((row) => !row.above)))
       setAnchor(null)
       setExtra(new Set())
       focusSoon.current = true
@@ -237,7 +288,10 @@ export const OutlineSheet = ({
       template,
     )
     if (row && closed.has(row.key)) onToggle(row.key)
-    if (make(made.edits)) setWanted({ key: made.key, thenEdit: true })
+    if (make(made.edits)) {
+      setFresh(made.key)
+      setWanted({ key: made.key, thenEdit: true })
+    }
   }
   const moveRow = (edits: Parameters<typeof edit>) => {
     if (row && make(edits)) setWanted({ key: row.key, thenEdit: false })
@@ -304,9 +358,11 @@ export const OutlineSheet = ({
       isClosed: closed.has(row.key),
       mayEdit,
       mayType: mayType(row, columns[column]),
+      severalChosen: selection.size > 1,
     })
     if (!does) return
     event.preventDefault()
+    setSaid(null)
     perform(does, row)
   }
   const onCopy = (event: ClipboardEvent) => {
@@ -334,10 +390,7 @@ export const OutlineSheet = ({
     make(pasteCells(text, rows, columns, { row: at, column }, template))
   }
 
-  const cellEditing = useMemo(
-    () => (editing ? { column, start: editing.start } : null),
-    [editing, column],
-  )
+  const cellEditing = useMemo(() => (editing ? { column, ...editing } : null), [editing, column])
   const { dragging, handlers } = useSheetDrag(scroller, rows, (drop) => {
     const dragged = all.find(({ key }) => key === drop.key)
     const target = all.find(({ key }) => key === drop.target)
@@ -422,6 +475,21 @@ export const OutlineSheet = ({
           </div>
         </div>
       </div>
+      {said !== null && (
+        <p role="status" className="mt-1 border-l-4 border-slate bg-band px-3 py-1">
+          {said}{' '}
+          <Button
+            shape="word"
+            onClick={() => {
+              undo()
+              setSaid(null)
+              focusSoon.current = true
+            }}
+          >
+            undo
+          </Button>
+        </p>
+      )}
       {rows.length === 0 && (
         <p className="p-4 text-ink-2">No row is found. Clear the filter above.</p>
       )}

@@ -64,6 +64,7 @@ export const CellEditor = ({
   row,
   template,
   start,
+  isMarked,
   onDone,
   onCancel,
 }: {
@@ -71,6 +72,8 @@ export const CellEditor = ({
   row: OutlineRow
   template: Template
   start: string
+  /** Whether what stands there is marked, so that what is typed takes its place. */
+  isMarked: boolean
   onDone: (reading: CellReading & { ok: true }, then: 'down' | 'right' | 'left' | 'stay') => void
   onCancel: () => void
 }) => {
@@ -82,8 +85,8 @@ export const CellEditor = ({
   useLayoutEffect(() => {
     input.current?.focus()
     const end = input.current?.value.length ?? 0
-    input.current?.setSelectionRange(end, end)
-  }, [])
+    input.current?.setSelectionRange(isMarked ? 0 : end, end)
+  }, [isMarked])
   const finish = (then: 'down' | 'right' | 'left' | 'stay') => {
     if (reading?.ok) onDone(reading, then)
   }

@@ -51,7 +51,7 @@ interface RowProps {
   mayMove: boolean
   drop: Dragging['where'] | null
   remarks: string | undefined
-  editing: { column: number; start: string } | null
+  editing: { column: number; start: string; isMarked: boolean } | null
   onPick: (index: number, column: number, event: { shiftKey: boolean; ctrlKey: boolean }) => void
   onEdit: (index: number, column: number) => void
   onToggle: (key: string) => void
@@ -158,6 +158,7 @@ export const SheetRow = memo(
                 row={row}
                 template={template}
                 start={editing.start}
+                isMarked={editing.isMarked}
                 onDone={onDone}
                 onCancel={onCancel}
               />

@@ -111,10 +111,12 @@ const placeAfter = (
   return { parent: row.parent, at: row.index + 1 }
 }
 
+/** A new row: into the row where that holds others, else after it. @param where `beside`: after it in any case */
 export const addRow = (
   kind: ItemKind | 'module',
   row: OutlineRow | undefined,
   template: Template,
+  where: 'usual' | 'beside' = 'usual',
 ): { edits: TemplateEdit[]; key: string } => {
   if (kind !== 'module' && (row?.row === 'element' || row?.row === 'home')) {
     const key = freshKey('passage', new Set(template.home.blocks.map((block) => block.key)))
@@ -133,7 +135,10 @@ export const addRow = (
       key: `${homePageKey}/${key}`,
     }
   }
-  const place = placeAfter(row, template, kind === 'module' && row?.row === 'part')
+  const place =
+    where === 'beside' && row?.row === 'part'
+      ? { parent: row.parent, at: row.index + 1 }
+      : placeAfter(row, template, kind === 'module' && row?.row === 'part')
   const key = freshKey(kind, takenKeys(template))
   return {
     edits: [

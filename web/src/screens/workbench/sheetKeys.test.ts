@@ -25,6 +25,7 @@ const at = (more: Partial<AtCell> = {}): AtCell => ({
   isClosed: false,
   mayEdit: true,
   mayType: true,
+  severalChosen: false,
   ...more,
 })
 const pressed = (keys: string): Key => {

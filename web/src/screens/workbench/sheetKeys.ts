@@ -35,6 +35,8 @@ export interface AtCell {
   mayEdit: boolean
   /** Whether this very cell can be typed into. */
   mayType: boolean
+  /** Whether several rows are chosen. */
+  severalChosen: boolean
 }
 
 const pageOfRows = 15
@@ -73,6 +75,10 @@ const stepsByKey: Readonly<Record<string, number>> = {
 const sideways = (by: 1 | -1, { columnAt, isClosed, row }: AtCell): SheetAct =>
   columnAt === 0 && row.opens && isClosed === (by === 1) ? { act: 'toggle' } : { act: 'column', by }
 
+/** A part is never without its name and kind. */
+const mayEmpty = ({ mayType, column }: AtCell): boolean =>
+  mayType && column?.id !== 'name' && column?.id !== 'kind'
+
 const alone = (pressed: Key, at: AtCell): SheetAct | null => {
   const { key, shiftKey } = pressed
   const by = stepsByKey[key]
@@ -98,11 +104,10 @@ const alone = (pressed: Key, at: AtCell): SheetAct | null => {
     case 'F4':
       return { act: 'open-slip' }
     case 'Delete':
+      if (mayEmpty(at) && !at.severalChosen) return { act: 'empty-cell' }
       return at.mayEdit ? { act: 'remove' } : null
     case 'Backspace':
-      return at.mayType && at.column?.id !== 'name' && at.column?.id !== 'kind'
-        ? { act: 'empty-cell' }
-        : null
+      return mayEmpty(at) ? { act: 'empty-cell' } : null
     case 'Escape':
       return { act: 'choose-none' }
     default:
