@@ -88,6 +88,52 @@ describe('the outline sheet', () => {
     expect(names()).not.toContain('Welcome')
     await waitFor(() => expect(names(onServer())).toContain('Hello'))
   })
+  it('takes what was typed to its own row when another one is pressed, and goes there', async () => {
+    const { user } = open()
+    await click(user, 'Welcome')
+    await user.keyboard('{F2} aboard')
+    await click(user, 'Overview')
+    expect(names()).toEqual(['Start', 'Welcome aboard', 'Week {week}', 'Overview', 'Task {number}'])
+    expect(screen.queryByRole('textbox')).toBeNull()
+    expect(document.activeElement).toBe(cell('Overview'))
+  })
+  it('stays with its row while somebody else puts rows above it: typing, and what is removed', async () => {
+    const { user } = open()
+    const putAbove = (key: string) =>
+      act(() => {
+        useDraftStore
+          .getState()
+          .edit({ edit: 'add-part', parent: null, at: 0, part: newModule(key, `New above ${key}`) })
+      })
+    await click(user, 'Welcome')
+    await user.keyboard('{F2} aboard')
+    putAbove('one')
+    await user.keyboard('!{Enter}')
+    expect(names()).toEqual([
+      'New above one',
+      'Start',
+      'Welcome aboard!',
+      'Week {week}',
+      'Overview',
+      'Task {number}',
+    ])
+    await click(user, 'Overview')
+    putAbove('two')
+    await user.keyboard('{Delete}')
+    expect(names()).not.toContain('Overview')
+    expect(names()).toHaveLength(6)
+    await click(user, 'Start')
+    await user.keyboard('{Shift>}{ArrowDown}{/Shift}')
+    putAbove('three')
+    await user.keyboard('{Delete}')
+    expect(names()).toEqual([
+      'New above three',
+      'New above two',
+      'New above one',
+      'Week {week}',
+      'Task {number}',
+    ])
+  })
   it('keeps what was typed out of the draft when it is left by Escape', async () => {
     const { user } = open()
     await click(user, 'Welcome')
@@ -143,6 +189,30 @@ describe('the outline sheet', () => {
     await user.keyboard('{Control>}z{/Control}{Control>}z{/Control}{Control>}z{/Control}')
     expect(names()).not.toContain('Film')
   })
+  it('leaves no row that nobody named, where the list is left for another row, by Escape or for elsewhere', async () => {
+    const { user } = open()
+    const begin = async () => {
+      await click(user, 'Overview')
+      await user.keyboard('{Control>}{Enter}{/Control}Reading{Enter}')
+      expect(names()).toHaveLength(7)
+    }
+    const listed = ['Start', 'Welcome', 'Week {week}', 'Overview', 'Reading', 'Task {number}']
+    const back = () => act(() => useDraftStore.getState().undo())
+    await begin()
+    await click(user, 'Task {number}')
+    expect(names()).toEqual(listed)
+    expect(document.activeElement?.textContent).toContain('Task')
+    const undo = () => [1, 2, 3, 4].forEach(back)
+    undo()
+    await begin()
+    await user.keyboard('{Escape}')
+    expect(names()).toEqual(listed)
+    expect(document.activeElement?.textContent).toContain('Reading')
+    undo()
+    await begin()
+    act(() => (document.activeElement as HTMLElement).blur())
+    expect(names()).toEqual(listed)
+  })
   it('makes the next of the same kind; Tab takes a new row deeper and Shift Tab out again, its name still typed', async () => {
     const { user } = open()
     await click(user, 'Week {week}')
@@ -156,7 +226,7 @@ describe('the outline sheet', () => {
     )
     await user.keyboard('{Shift>}{Tab}{/Shift}')
     expect(lab()).toMatchObject({ items: [] })
-    await user.keyboard('{Escape}')
+    await user.keyboard('{Enter}{Enter}')
     expect(useDraftStore.getState().draft?.parts.map(({ name }) => name)).toEqual([
       'Start',
       'Week {week}',

@@ -31,9 +31,27 @@ import {
 import { actOfKey, type SheetAct } from './sheetKeys.ts'
 import { useSheetDrag } from './useSheetDrag.ts'
 
+/** A cell by the key of its row: rows come and go, also by others. */
 interface Cell {
+  key: string | null
+  /** Where it stood when it was gone to: what stands there is taken where its row is gone. */
   row: number
   column: number
+}
+/** A row that was just added, while its name is typed. */
+interface Fresh {
+  key: string
+  /** The name it came with. */
+  given: string
+  /** Whether it came by Enter after another; it goes again where it is not named. */
+  follows: boolean
+}
+/** A cell that is typed into, whatever is gone to meanwhile. */
+interface Editing {
+  key: string
+  column: number
+  start: string
+  isMarked: boolean
 }
 
 /** What was removed, by its name, and how much with it. */
@@ -72,19 +90,22 @@ export const OutlineSheet = ({
 }) => {
   const { edit, mayEdit, undo, redo } = useDraftStore()
   const columns = useMemo(() => columnsBeside(slipOpen), [slipOpen])
-  const [cell, setCell] = useState<Cell>({
-    row: Math.max(
+  const [cell, setCell] = useState<Cell>(() => {
+    const row = Math.max(
       0,
       rows.findIndex((row) => row.key === chosen),
-    ),
-    column: 1,
+    )
+    return { key: rows[row]?.key ?? null, row, column: 1 }
   })
-  const [anchor, setAnchor] = useState<number | null>(null)
+  /** Key of the row at which choosing several began. */
+  const [anchor, setAnchor] = useState<string | null>(null)
   const [extra, setExtra] = useState<ReadonlySet<string>>(new Set())
-  const [editing, setEditing] = useState<{ start: string; isMarked: boolean } | null>(null)
-  const [wanted, setWanted] = useState<{ key: string; thenEdit: boolean } | null>(null)
-  /** The row that was just added, while its name is typed: Enter makes the next, Tab goes deeper. */
-  const [fresh, setFresh] = useState<string | null>(null)
+  const [editing, setEditing] = useState<Editing | null>(null)
+  const [wanted, setWanted] = useState<{ key: string; column?: number; thenEdit: boolean } | null>(
+    null,
+  )
+  /** Enter in it makes the next, Tab goes deeper. */
+  const [fresh, setFresh] = useState<Fresh | null>(null)
   const [said, setSaid] = useState<string | null>(null)
   const scroller = useRef<HTMLDivElement>(null)
   const focusSoon = useRef(false)
@@ -95,34 +116,35 @@ export const OutlineSheet = ({
     estimateSize: () => rowHeight,
     overscan: 12,
   })
-  const at = Math.min(cell.row, rows.length - 1)
+  const stands = rows.findIndex(({ key }) => key === cell.key)
+  const at = stands >= 0 ? stands : Math.min(cell.row, rows.length - 1)
   const column = Math.min(cell.column, columns.length - 1)
   const row = rows[at]
   const grid = columns.map((column) => column.width).join(' ')
 
   const go = useCallback(
-    (to: Cell) => {
-      const next = {
-        row: Math.max(0, Math.min(rows.length - 1, to.row)),
-        column: Math.max(0, Math.min(columns.length - 1, to.column)),
-      }
-      setCell(next)
-      virtual.scrollToIndex(next.row)
+    (to: Omit<Cell, 'key'>) => {
+      const row = Math.max(0, Math.min(rows.length - 1, to.row))
+      const column = Math.max(0, Math.min(columns.length - 1, to.column))
+      setCell({ key: rows[row]?.key ?? null, row, column })
+      virtual.scrollToIndex(row)
       focusSoon.current = true
     },
-    [rows.length, columns.length, virtual],
+    [rows, columns.length, virtual],
   )
   // A new row is gone to as soon as it is there.
   if (wanted) {
     const there = rows.findIndex((row) => row.key === wanted.key)
     if (there >= 0) {
       setWanted(null)
-      setCell({ row: there, column: 1 })
+      setCell({ key: wanted.key, row: there, column: wanted.column ?? 1 })
       setAnchor(null)
       setExtra(new Set())
       focusSoon.current = true
       if (wanted.thenEdit)
         setEditing({
+          key: wanted.key,
+          column: 1,
           start: columns[1]?.text(rows[there] as OutlineRow, template) ?? '',
           isMarked: true,
         })
@@ -154,9 +176,9 @@ export const OutlineSheet = ({
 
   const selection = useMemo(() => {
     const keys = new Set(extra)
-    if (anchor !== null)
-      for (const row of rows.slice(Math.min(anchor, at), Math.max(anchor, at) + 1))
-        keys.add(row.key)
+    const from = rows.findIndex(({ key }) => key === anchor)
+    if (from >= 0)
+      for (const row of rows.slice(Math.min(from, at), Math.max(from, at) + 1)) keys.add(row.key)
     return keys
   }, [extra, anchor, at, rows])
   const selectedRows =
@@ -172,7 +194,14 @@ export const OutlineSheet = ({
     const which = columns[column]
     // At once, so that the next key already goes into the field.
     if (mayType(row, which) && row && which)
-      flushSync(() => setEditing({ start: start ?? which.text(row, template), isMarked: false }))
+      flushSync(() =>
+        setEditing({
+          key: row.key,
+          column,
+          start: start ?? which.text(row, template),
+          isMarked: false,
+        }),
+      )
   }
   const make = (edits: Parameters<typeof edit>) => edits.length > 0 && edit(...edits)
   // Rows keep the same handlers from edit to edit; what is current then is looked up when they are used.
@@ -180,35 +209,51 @@ export const OutlineSheet = ({
   useLayoutEffect(() => {
     current.current = { rows, all, at, template, fresh }
   })
+  /** Nothing was typed: the list is at its end, and the row that waited for a name goes; what was gone to stays so. */
+  const endList = useCallback(
+    (waiting: string) => {
+      const { rows: shown, at: now, template: of } = current.current
+      const index = shown.findIndex(({ key }) => key === waiting)
+      const goneTo = shown[now === index ? index - 1 : now]
+      setFresh(null)
+      edit(...removeRows(shown.slice(index, index + 1), of))
+      if (goneTo) setWanted({ key: goneTo.key, thenEdit: false })
+    },
+    [edit],
+  )
+  /** Whether the row that waits for a name has none, and went. */
+  const isUnnamed = useCallback((): boolean => {
+    const { rows: shown, fresh: waiting } = current.current
+    const standing = shown.find(({ key }) => key === waiting?.key)
+    if (!waiting?.follows || standing?.part?.name !== waiting.given) return false
+    endList(waiting.key)
+    return true
+  }, [endList])
   /** What a key does that ends the name of a row just added; false: what it does everywhere. */
   const onFresh = useCallback(
     (named: TemplateEdit[], then: 'down' | 'right' | 'left'): boolean => {
       const now = current.current
       const typed = now.rows[now.at]
-      if (!typed || typed.key !== now.fresh || typed.row !== 'part') return false
+      if (!typed || typed.key !== now.fresh?.key || typed.row !== 'part') return false
       if (then !== 'down') {
         const moves = (then === 'right' ? moveIn : moveOut)(typed, now.all, now.template)
         if (moves.length === 0 || !edit(...named, ...moves)) return false
         setWanted({ key: typed.key, thenEdit: true })
         return true
       }
-      if (named.length === 0) {
-        // Nothing was typed: the list is at its end, and the row that waited for a name goes.
-        setFresh(null)
-        focusSoon.current = true
-        edit(...removeRows([typed], now.template))
-        setCell({ row: Math.max(0, now.at - 1), column: 1 })
+      if (named.length === 0 && typed.part.name === now.fresh.given) {
+        endList(typed.key)
         return true
       }
-      if (!edit(...named)) return false
+      if (named.length > 0 && !edit(...named)) return false
       const { draft } = useDraftStore.getState()
       const next = draft && addRow(typed.part.kind, typed, draft, 'beside')
       if (!next || !edit(...next.edits)) return false
-      setFresh(next.key)
+      setFresh({ ...next, follows: true })
       setWanted({ key: next.key, thenEdit: true })
       return true
     },
-    [edit],
+    [edit, endList],
   )
   const onDone = useCallback(
     (reading: CellReading & { ok: true }, then: 'down' | 'right' | 'left' | 'stay') => {
@@ -219,6 +264,7 @@ export const OutlineSheet = ({
           JSON.stringify(edit.was ?? null) !== JSON.stringify(edit.value ?? null),
       )
       if (then !== 'stay' && onFresh(real, then)) return
+      if (then === 'stay' && real.length === 0 && isUnnamed()) return
       setFresh(null)
       if (real.length > 0) edit(...real)
       if (then === 'stay') return
@@ -227,18 +273,26 @@ export const OutlineSheet = ({
         column: column + (then === 'right' ? 1 : then === 'left' ? -1 : 0),
       })
     },
-    [edit, go, at, column, onFresh],
+    [edit, go, at, column, onFresh, isUnnamed],
   )
   const onCancel = useCallback(() => {
     setEditing(null)
+    if (isUnnamed()) return
     setFresh(null)
     focusSoon.current = true
-  }, [])
+  }, [isUnnamed])
   const onPick = useCallback(
     (index: number, which: number, event: { shiftKey: boolean; ctrlKey: boolean }) => {
       const key = current.current.rows[index]?.key
       if (key === undefined) return
-      if (event.shiftKey) setAnchor((before) => before ?? current.current.at)
+      // What is typed elsewhere is taken there first; rows may come and go by that.
+      if (typing.current && document.activeElement instanceof HTMLInputElement) {
+        document.activeElement.blur()
+        setWanted({ key, column: which, thenEdit: false })
+        return
+      }
+      if (event.shiftKey)
+        setAnchor((before) => before ?? current.current.rows[current.current.at]?.key ?? null)
       else {
         setAnchor(null)
         setExtra((before) => {
@@ -248,7 +302,7 @@ export const OutlineSheet = ({
           return next
         })
       }
-      setCell({ row: index, column: which })
+      setCell({ key, row: index, column: which })
       focusSoon.current = true
       if (slipOpen && !event.shiftKey && !event.ctrlKey) onChoose(key)
     },
@@ -259,8 +313,13 @@ export const OutlineSheet = ({
       const edited = current.current.rows[index]
       const that = columns[which]
       if (edited && that && mayEdit && that.read !== null && that.editable(edited)) {
-        setCell({ row: index, column: which })
-        setEditing({ start: that.text(edited, current.current.template), isMarked: false })
+        setCell({ key: edited.key, row: index, column: which })
+        setEditing({
+          key: edited.key,
+          column: which,
+          start: that.text(edited, current.current.template),
+          isMarked: false,
+        })
       } else if (edited) onChoose(edited.key)
     },
     [columns, mayEdit, onChoose],
@@ -289,7 +348,7 @@ export const OutlineSheet = ({
     )
     if (row && closed.has(row.key)) onToggle(row.key)
     if (make(made.edits)) {
-      setFresh(made.key)
+      setFresh({ ...made, follows: false })
       setWanted({ key: made.key, thenEdit: true })
     }
   }
@@ -297,7 +356,7 @@ export const OutlineSheet = ({
     if (row && make(edits)) setWanted({ key: row.key, thenEdit: false })
   }
   const step = (by: number, extend: boolean) => {
-    if (extend) setAnchor((before) => before ?? at)
+    if (extend) setAnchor((before) => before ?? row?.key ?? null)
     else {
       setAnchor(null)
       if (extra.size > 0) setExtra(new Set())
@@ -390,7 +449,6 @@ export const OutlineSheet = ({
     make(pasteCells(text, rows, columns, { row: at, column }, template))
   }
 
-  const cellEditing = useMemo(() => (editing ? { column, ...editing } : null), [editing, column])
   const { dragging, handlers } = useSheetDrag(scroller, rows, (drop) => {
     const dragged = all.find(({ key }) => key === drop.key)
     const target = all.find(({ key }) => key === drop.target)
@@ -463,7 +521,7 @@ export const OutlineSheet = ({
                       : null
                   }
                   remarks={remarks.get(drawn.key)}
-                  editing={here ? cellEditing : null}
+                  editing={editing?.key === drawn.key ? editing : null}
                   onPick={onPick}
                   onEdit={onEdit}
                   onToggle={onToggle}

@@ -111,13 +111,19 @@ const placeAfter = (
   return { parent: row.parent, at: row.index + 1 }
 }
 
+/** The edits that add a row, its key, and the name it comes with; empty where it comes with none. */
+export interface NewRow {
+  edits: TemplateEdit[]
+  key: string
+  given: string
+}
 /** A new row: into the row where that holds others, else after it. @param where `beside`: after it in any case */
 export const addRow = (
   kind: ItemKind | 'module',
   row: OutlineRow | undefined,
   template: Template,
   where: 'usual' | 'beside' = 'usual',
-): { edits: TemplateEdit[]; key: string } => {
+): NewRow => {
   if (kind !== 'module' && (row?.row === 'element' || row?.row === 'home')) {
     const key = freshKey('passage', new Set(template.home.blocks.map((block) => block.key)))
     const block = newBlock('fixed-text', key, template)
@@ -133,6 +139,7 @@ export const addRow = (
           ]
         : [],
       key: `${homePageKey}/${key}`,
+      given: '',
     }
   }
   const place =
@@ -140,16 +147,8 @@ export const addRow = (
       ? { parent: row.parent, at: row.index + 1 }
       : placeAfter(row, template, kind === 'module' && row?.row === 'part')
   const key = freshKey(kind, takenKeys(template))
-  return {
-    edits: [
-      {
-        edit: 'add-part',
-        ...place,
-        part: newPart(kind, key, kind === 'module' ? 'New module' : `New ${kindWords(kind)}`),
-      },
-    ],
-    key,
-  }
+  const given = kind === 'module' ? 'New module' : `New ${kindWords(kind)}`
+  return { edits: [{ edit: 'add-part', ...place, part: newPart(kind, key, given) }], key, given }
 }
 
 /** Makes one repetition of a module different. */
