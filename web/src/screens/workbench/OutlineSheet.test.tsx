@@ -256,6 +256,13 @@ describe('the outline sheet', () => {
     await user.click(within(told).getByRole('button', { name: 'undo' }))
     expect(names()).toEqual(before)
     expect(screen.queryByText(/^Removed/)).toBeNull()
+    // Once something else was done, that press would take back something else.
+    await click(user, 'Overview')
+    await user.keyboard('{Delete}')
+    expect(screen.getByText(/^Removed “Overview”\./)).toBeTruthy()
+    await click(user, 'Welcome')
+    await user.keyboard('Hello{Enter}')
+    expect(screen.queryByText(/^Removed/)).toBeNull()
   })
   it('moves a part among the others, and into the next module and out of it', async () => {
     const { user } = open()

@@ -12,7 +12,7 @@ import {
 } from 'react'
 import { flushSync } from 'react-dom'
 import { isModule, partsWithin, type Template, type TemplateEdit } from '@wickerframe/core'
-import { Button, plural } from '../../controls/controls.tsx'
+import { plural } from '../../controls/controls.tsx'
 import { columnsBeside, type CellReading, type Column } from './columns.ts'
 import { useDraftStore } from './draftStore.ts'
 import type { OutlineRow } from './outlineRows.ts'
@@ -29,6 +29,7 @@ import {
   removeRows,
 } from './sheetEdits.ts'
 import { actOfKey, type SheetAct } from './sheetKeys.ts'
+import { useSaid } from './useSaid.tsx'
 import { useSheetDrag } from './useSheetDrag.ts'
 
 /** A cell by the key of its row: rows come and go, also by others. */
@@ -106,9 +107,11 @@ export const OutlineSheet = ({
   )
   /** Enter in it makes the next, Tab goes deeper. */
   const [fresh, setFresh] = useState<Fresh | null>(null)
-  const [said, setSaid] = useState<string | null>(null)
   const scroller = useRef<HTMLDivElement>(null)
   const focusSoon = useRef(false)
+  const { said, say } = useSaid(() => {
+    focusSoon.current = true
+  })
   const typing = useRef(false)
   const virtual = useVirtualizer({
     count: rows.length,
@@ -330,7 +333,7 @@ export const OutlineSheet = ({
       template,
     )
     if (make(edits)) {
-      setSaid(removedWords(selectedRows.filter((row) => !row.above)))
+      say(removedWords(selectedRows.filter((row) => !row.above)))
       setAnchor(null)
       setExtra(new Set())
       focusSoon.current = true
@@ -421,7 +424,6 @@ export const OutlineSheet = ({
     })
     if (!does) return
     event.preventDefault()
-    setSaid(null)
     perform(does, row)
   }
   const onCopy = (event: ClipboardEvent) => {
@@ -533,21 +535,7 @@ export const OutlineSheet = ({
           </div>
         </div>
       </div>
-      {said !== null && (
-        <p role="status" className="mt-1 border-l-4 border-slate bg-band px-3 py-1">
-          {said}{' '}
-          <Button
-            shape="word"
-            onClick={() => {
-              undo()
-              setSaid(null)
-              focusSoon.current = true
-            }}
-          >
-            undo
-          </Button>
-        </p>
-      )}
+      {said}
       {rows.length === 0 && (
         <p className="p-4 text-ink-2">No row is found. Clear the filter above.</p>
       )}

@@ -53,6 +53,7 @@ export const BlockTools = ({
   mayJoin,
   acts,
   onDone,
+  onRemoved,
 }: {
   block: Block
   index: number
@@ -62,6 +63,7 @@ export const BlockTools = ({
   acts: BlockActs
   /** Told which block to look at then; null: none is left. */
   onDone: (block: string | null) => void
+  onRemoved?: () => void
 }) => {
   const tool = (words: string, does: () => string | null, disabled = false) => (
     <Button
@@ -88,7 +90,9 @@ export const BlockTools = ({
         shape="word"
         onClick={() => {
           const removed = acts.remove(block.key)
-          if (removed) onDone(removed.next)
+          if (!removed) return
+          onDone(removed.next)
+          onRemoved?.()
         }}
       >
         remove

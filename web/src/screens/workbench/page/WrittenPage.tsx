@@ -18,6 +18,7 @@ import { Button } from '../../../controls/controls.tsx'
 import { readImageFile } from '../../../controls/imageFile.ts'
 import { Menu } from '../../../controls/menu.tsx'
 import { useDraftStore } from '../draftStore.ts'
+import { useSaid } from '../useSaid.tsx'
 import { blockActs } from './blockActs.ts'
 import { isTextBlock, mayJoin } from './blockEdits.ts'
 import { BlockStrength, BlockTools } from './BlockTools.tsx'
@@ -99,7 +100,9 @@ export const WrittenPage = ({
   const undo = useDraftStore((store) => store.undo)
   const redo = useDraftStore((store) => store.redo)
   const [chosen, setChosen] = useState<Chosen | null>(null)
-  const [said, setSaid] = useState<string | null>(null)
+  const { said, say } = useSaid()
+  /** Why what was dropped was not taken. */
+  const [refused, setRefused] = useState<string | null>(null)
   const [dropped, setDropped] = useState<{ after: string | null; pictures: NewPicture[] } | null>(
     null,
   )
@@ -122,7 +125,7 @@ export const WrittenPage = ({
   const keys = blocks.map(({ key }) => key)
   const choose = (key: string | null, begin: Begin | null = null) => {
     setChosen((before) => (key === null ? null : { key, begin, times: (before?.times ?? 0) + 1 }))
-    setSaid(null)
+    setRefused(null)
   }
   /** A text is gone into where the cursor came from; anything else is looked at. */
   const go = (key: string | undefined, begin: Begin) => {
@@ -138,7 +141,7 @@ export const WrittenPage = ({
     const removed = acts.remove(block.key)
     if (!removed) return
     choose(removed.next)
-    setSaid(`Removed ${blockName(block)}.`)
+    say(`Removed ${blockName(block)}.`)
   }
   const { dropping, handlers } = usePageDrag(list, keys, (key, at) => {
     if (acts.moveTo(key, at) !== null) choose(key)
@@ -154,7 +157,7 @@ export const WrittenPage = ({
       if (typeof content === 'string') wrong.push(content)
       else taken.push({ content, alternativeText: '' })
     }
-    setSaid(wrong.length > 0 ? wrong.join(' ') : null)
+    setRefused(wrong.length > 0 ? wrong.join(' ') : null)
     if (taken.length > 0) setDropped({ after, pictures: taken })
   }
   const pressed = (block: Block, index: number, event: KeyboardEvent) => {
@@ -263,20 +266,10 @@ export const WrittenPage = ({
           {putIn('more', placeAfter)}
         </div>
       )}
-      {said !== null && (
-        <p role="status" className="mb-2 border-l-4 border-slate bg-band px-3 py-1">
-          {said}{' '}
-          {said.startsWith('Removed') && (
-            <Button
-              shape="word"
-              onClick={() => {
-                undo()
-                setSaid(null)
-              }}
-            >
-              undo
-            </Button>
-          )}
+      {said}
+      {refused !== null && (
+        <p role="status" className="my-1 border-l-4 border-rust bg-rust-soft px-3 py-1">
+          {refused}
         </p>
       )}
       <DndContext {...handlers}>
@@ -285,7 +278,7 @@ export const WrittenPage = ({
             const isChosen = chosen?.key === block.key
             const begin = isChosen ? chosen.begin : null
             const state: BlockState = !isChosen ? 'rest' : begin === null ? 'chosen' : 'open'
-            const said = remarks.filter((remark) => remark.block === block.key)
+            const told = remarks.filter((remark) => remark.block === block.key)
             const own = mayEdit && !above.has(block.key)
             return (
               <PageBlock
@@ -316,7 +309,7 @@ export const WrittenPage = ({
                 onPictures={(files) => void takePictures(files, block.key)}
                 beside={
                   <>
-                    {said.map((remark) => (
+                    {told.map((remark) => (
                       <p key={remark.check + remark.message} className="page-remark">
                         {remark.message}
                       </p>
@@ -337,6 +330,7 @@ export const WrittenPage = ({
                             mayJoin={mayJoin(blocks, index, above)}
                             acts={acts}
                             onDone={(next) => next !== block.key && choose(next)}
+                            onRemoved={() => say(`Removed ${blockName(block)}.`)}
                           />
                         )}
                       </fieldset>
