@@ -1,29 +1,19 @@
 import { describe, expect, it } from 'vitest'
 import { everyCourseItem, everyModule } from '../course/index.ts'
 import { exampleFacts, exampleTemplate } from '../rules/example/exampleCourse.ts'
-import { isModule, newItem, newModule, type Module, type Template } from '../template/index.ts'
+import { isModule, newModule, type Module, type Template } from '../template/index.ts'
 import { Standing } from './standing.testing.ts'
+import { textPage } from './textPage.testing.ts'
 
-const page = (key: string, name: string) => ({
-  ...newItem('page', key, name),
-  blocks: [
-    {
-      kind: 'fixed-text' as const,
-      key: 'text',
-      strength: 'must' as const,
-      html: `<p>${name}.</p>`,
-    },
-  ],
-})
 /** Two modules more than the example has. */
 const tour = (): Template => {
   const template = exampleTemplate()
   template.parts.push(
     {
       ...newModule('tour', 'The tour'),
-      items: [page('quay', 'Quay'), page('mole', 'Mole'), page('light', 'Light')],
+      items: [textPage('quay', 'Quay'), textPage('mole', 'Mole'), textPage('light', 'Light')],
     },
-    { ...newModule('night', 'At night'), items: [page('stars', 'Stars')] },
+    { ...newModule('night', 'At night'), items: [textPage('stars', 'Stars')] },
   )
   return template
 }

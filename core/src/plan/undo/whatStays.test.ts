@@ -1,31 +1,25 @@
 import { describe, expect, it } from 'vitest'
 import { everyCourseItem, everyModule } from '../../course/index.ts'
 import { exampleTemplate } from '../../rules/example/exampleCourse.ts'
-import { everyItem, isModule, newItem, newModule, type Template } from '../../template/index.ts'
+import { everyItem, isModule, newModule, type Template } from '../../template/index.ts'
 import type { PlanStep } from '../plan.ts'
 import { alike, Standing } from '../standing.testing.ts'
+import { textPage } from '../textPage.testing.ts'
 
 const template = (change: (template: Template) => void): Template => {
   const changed = exampleTemplate()
   change(changed)
   return changed
 }
-const page = (key: string, name: string) => ({
-  ...newItem('page', key, name),
-  blocks: [
-    {
-      kind: 'fixed-text' as const,
-      key: 'text',
-      strength: 'must' as const,
-      html: `<p>${name}.</p>`,
-    },
-  ],
-})
 /** With a module of three pages more. */
 const withTour = template(({ parts }) => {
   parts.push({
     ...newModule('tour', 'The tour'),
-    items: [page('quay', 'The quay'), page('mole', 'The mole'), page('light', 'The light')],
+    items: [
+      textPage('quay', 'The quay'),
+      textPage('mole', 'The mole'),
+      textPage('light', 'The light'),
+    ],
   })
 })
 const withoutTour = (tour: Template): Template => ({
