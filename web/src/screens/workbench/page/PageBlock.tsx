@@ -161,9 +161,9 @@ export const PageBlock = ({
       onDrop={(event) => {
         const files = [...event.dataTransfer.files]
         // A text that is written in takes what is dropped into it itself.
-        if (event.defaultPrevented || files.length === 0 || !mayEdit) return
+        if (event.defaultPrevented || files.length === 0) return
         event.preventDefault()
-        onPictures(files)
+        if (mayEdit) onPictures(files)
       }}
     >
       <Margin block={block} above={above} mayDrag={mayEdit && !above} made={made} />

@@ -232,6 +232,23 @@ describe('a picture that is dropped on a page', () => {
     expect(screen.queryByLabelText(/What does/)).toBeNull()
     expect([keys(), useDraftStore.getState().draft?.assets]).toEqual([['a', 'b', 'c'], []])
   })
+  it('comes to the end where it is dropped beside the blocks; the browser never leaves for it', async () => {
+    const { user, keys } = open()
+    const beside = screen.getByRole('list', { name: 'The page' })
+    const transfer = { files: [drawing('quay.svg', '1')], types: ['Files'] }
+    // False: what the browser would do is kept from it.
+    expect(fireEvent.dragOver(beside, { dataTransfer: transfer })).toBe(false)
+    expect(fireEvent.drop(beside, { dataTransfer: transfer })).toBe(false)
+    await user.type(await screen.findByLabelText(/What does the picture show/), 'The quay{Enter}')
+    expect(keys()).toEqual(['a', 'b', 'c', 'picture'])
+  })
+  it('is taken from nobody who may only read, and the browser does not leave for it', () => {
+    const { keys } = open(three, { mayEdit: false })
+    const transfer = { files: [drawing('quay.svg', '1')], types: ['Files'] }
+    expect(fireEvent.drop(row('a'), { dataTransfer: transfer })).toBe(false)
+    expect(fireEvent.drop(screen.getByRole('list'), { dataTransfer: transfer })).toBe(false)
+    expect([keys(), screen.queryByLabelText(/What does/)]).toEqual([['a', 'b', 'c'], null])
+  })
   it('must be one: what else is dropped is named', async () => {
     open()
     drop('a', new File(['%PDF'], 'a.pdf', { type: 'application/pdf' }))

@@ -245,7 +245,16 @@ export const WrittenPage = ({
     />
   )
   return (
-    <>
+    // What is dropped beside the blocks comes to the end of the page; the browser would leave for it.
+    <div
+      onDragOver={(event) => event.dataTransfer.types.includes('Files') && event.preventDefault()}
+      onDrop={(event) => {
+        const files = [...event.dataTransfer.files]
+        if (event.defaultPrevented || files.length === 0) return
+        event.preventDefault()
+        if (mayEdit) void takePictures(files, null)
+      }}
+    >
       {mayEdit && (
         <div
           role="toolbar"
@@ -358,6 +367,6 @@ export const WrittenPage = ({
         </p>
       )}
       {dropped?.after === null && pictureForm}
-    </>
+    </div>
   )
 }
