@@ -44,6 +44,21 @@ export const Saved = () => {
   )
 }
 
+/** Takes back what was done to the draft, and does it again. */
+export const UndoRedo = () => {
+  const { done, undone, undo, redo } = useDraftStore()
+  return (
+    <>
+      <Button disabled={done.length === 0} onClick={undo}>
+        Undo
+      </Button>
+      <Button disabled={undone.length === 0} onClick={redo}>
+        Redo
+      </Button>
+    </>
+  )
+}
+
 /** Whether it is saved, what changed since the last version, and what can be done with the draft as a whole. */
 export const DraftState = ({
   latest,
@@ -57,19 +72,14 @@ export const DraftState = ({
   releasing: boolean
   onRelease: () => void
 }) => {
-  const { waiting, changes, done, undone, undo, redo } = useDraftStore()
+  const { waiting, changes } = useDraftStore()
   return (
     <>
       <span className="text-ink-2" role="status">
         draft of version {latest + 1} · <Saved /> · {plural(changes, 'change')} since{' '}
         {latest === 0 ? 'it began' : `version ${latest}`}
       </span>
-      <Button disabled={done.length === 0} onClick={undo}>
-        Undo
-      </Button>
-      <Button disabled={undone.length === 0} onClick={redo}>
-        Redo
-      </Button>
+      <UndoRedo />
       {mayRelease && (
         <Button shape="main" disabled={waiting.length > 0 || releasing} onClick={onRelease}>
           Release version {latest + 1} …

@@ -10,10 +10,10 @@ import {
   type Template,
 } from '@wickerframe/core'
 import { useDraft, useMe } from '../../api/queries.ts'
-import { Button, Choice, Page, Problem, Waiting } from '../../controls/controls.tsx'
+import { Choice, Page, Problem, Waiting } from '../../controls/controls.tsx'
 import { useAddress } from '../../shell/useAddress.ts'
 import { CoursePick } from './CoursePick.tsx'
-import { Saved } from './DraftHead.tsx'
+import { Saved, UndoRedo } from './DraftHead.tsx'
 import { useDraftStore } from './draftStore.ts'
 import { Notices } from './Notices.tsx'
 import { expectedPartOf } from './outlineRows.ts'
@@ -50,7 +50,7 @@ const OpenPage = ({
   draft: Template
 }) => {
   const { search, set } = useAddress()
-  const { upper, done, undone, undo, redo } = useDraftStore()
+  const { upper } = useDraftStore()
   const me = useMe()
   const [face, setFace] = useState<'write' | Reader>('write')
   const sources = usePageSources(draft)
@@ -121,12 +121,7 @@ const OpenPage = ({
           <span className="text-ink-2" role="status">
             <Saved />
           </span>
-          <Button disabled={done.length === 0} onClick={undo}>
-            Undo
-          </Button>
-          <Button disabled={undone.length === 0} onClick={redo}>
-            Redo
-          </Button>
+          <UndoRedo />
           <Link
             className="rounded-sm border border-line-strong bg-sheet px-3 py-1.5 font-semibold leading-tight"
             to={backTo}

@@ -3,7 +3,7 @@ import { Menu } from '../../../controls/menu.tsx'
 import { useDraftStore } from '../draftStore.ts'
 import { BlockEditor } from './BlockEditor.tsx'
 import { mayJoin } from './blockEdits.ts'
-import { blockGroups, blockTitle } from './blockWords.ts'
+import { blockMenu } from './blockWords.ts'
 import { headingsBefore } from './headingsBefore.ts'
 import type { PageSources } from './pageSources.ts'
 
@@ -54,19 +54,7 @@ export const PageEditor = ({
         </p>
       )}
       {mayEdit && (
-        <Menu
-          label="Add a block"
-          className="mt-3"
-          groups={blockGroups.map(([title, kinds]) => ({
-            title,
-            items: kinds.map((kind) => ({
-              value: kind,
-              text: blockTitle(kind),
-              disabled: newBlock(kind, 'x', template) === null,
-            })),
-          }))}
-          onPick={(kind) => add(kind as Block['kind'])}
-        />
+        <Menu label="Add a block" className="mt-3" groups={blockMenu(template)} onPick={add} />
       )}
     </>
   )

@@ -22,7 +22,7 @@ import { useSaid } from '../useSaid.tsx'
 import { blockActs } from './blockActs.ts'
 import { isTextBlock, mayJoin } from './blockEdits.ts'
 import { BlockStrength, BlockTools } from './BlockTools.tsx'
-import { blockGroups, blockTitle } from './blockWords.ts'
+import { blockMenu, blockTitle } from './blockWords.ts'
 import { headingsBefore } from './headingsBefore.ts'
 import { PageBlock, type BlockState } from './PageBlock.tsx'
 import type { PageSources } from './pageSources.ts'
@@ -213,14 +213,7 @@ export const WrittenPage = ({
     <Menu
       label={label}
       shape="word"
-      groups={blockGroups.map(([title, kinds]) => ({
-        title,
-        items: kinds.map((kind) => ({
-          value: kind,
-          text: blockTitle(kind),
-          disabled: newBlock(kind, 'x', template) === null,
-        })),
-      }))}
+      groups={blockMenu(template)}
       onPick={(kind) => add(kind, at)}
     />
   )

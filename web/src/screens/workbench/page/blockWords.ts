@@ -1,4 +1,11 @@
-import { offeredBlocks, type Block, type BlockGroup } from '@wickerframe/core'
+import {
+  newBlock,
+  offeredBlocks,
+  type Block,
+  type BlockGroup,
+  type Template,
+} from '@wickerframe/core'
+import type { MenuGroup } from '../../../controls/menu.tsx'
 
 /** What a kind of block is called. */
 export const blockTitle = (kind: Block['kind']): string =>
@@ -16,3 +23,14 @@ export const blockGroups: readonly (readonly [string, readonly Block['kind'][]])
     title,
     offeredBlocks.flatMap((offered) => (offered.group === group ? [offered.kind] : [])),
   ])
+
+/** Every kind of block as a menu offers it; one that the template has nothing for cannot be chosen. */
+export const blockMenu = (template: Template): MenuGroup<Block['kind']>[] =>
+  blockGroups.map(([title, kinds]) => ({
+    title,
+    items: kinds.map((kind) => ({
+      value: kind,
+      text: blockTitle(kind),
+      disabled: newBlock(kind, 'x', template) === null,
+    })),
+  }))
