@@ -225,6 +225,17 @@ describe('a picture that is dropped on a page', () => {
       ]),
     )
   })
+  it('waits behind those that were dropped before, which lose nothing of what is said of them', async () => {
+    const { user, keys } = open()
+    drop('a', drawing('quay.svg', '1'))
+    await user.type(await screen.findByLabelText(/What does the picture show/), 'The quay')
+    drop('b', drawing('light.svg', '2'))
+    const words = await screen.findByLabelText<HTMLInputElement>(/1 more after it/)
+    expect(words.value).toBe('The quay')
+    await user.click(screen.getByRole('button', { name: 'Put picture in' }))
+    await user.type(await screen.findByLabelText(/What does the picture show/), 'The light{Enter}')
+    expect(keys()).toEqual(['a', 'picture', 'picture-2', 'b', 'c'])
+  })
   it('is left out when nobody says what it shows, and nothing stays of it', async () => {
     const { user, keys } = open()
     drop('a', drawing('quay.svg', '1'))

@@ -103,9 +103,12 @@ export const WrittenPage = ({
   const { said, say } = useSaid()
   /** Why what was dropped was not taken. */
   const [refused, setRefused] = useState<string | null>(null)
-  const [dropped, setDropped] = useState<{ after: string | null; pictures: NewPicture[] } | null>(
-    null,
-  )
+  /** Pictures that wait to be described, and how many were asked about before them. */
+  const [dropped, setDropped] = useState<{
+    after: string | null
+    pictures: NewPicture[]
+    asked: number
+  } | null>(null)
   const list = useRef<HTMLUListElement>(null)
   const acts = useMemo(() => blockActs(part), [part])
   const sourceOf = useSourceOf(template.assets)
@@ -158,7 +161,13 @@ export const WrittenPage = ({
       else taken.push({ content, alternativeText: '' })
     }
     setRefused(wrong.length > 0 ? wrong.join(' ') : null)
-    if (taken.length > 0) setDropped({ after, pictures: taken })
+    if (taken.length === 0) return
+    // Those that wait already keep their place and what is said of them so far.
+    setDropped((before) =>
+      before
+        ? { ...before, pictures: [...before.pictures, ...taken] }
+        : { after, pictures: taken, asked: 0 },
+    )
   }
   const pressed = (block: Block, index: number, event: KeyboardEvent) => {
     if (event.target !== event.currentTarget) return
@@ -220,7 +229,7 @@ export const WrittenPage = ({
   const [firstDropped] = dropped?.pictures ?? []
   const pictureForm = dropped && firstDropped && (
     <PictureForm
-      key={`${dropped.pictures.length}`}
+      key={dropped.asked}
       sources={sources}
       came={firstDropped}
       more={dropped.pictures.length - 1}
@@ -228,12 +237,18 @@ export const WrittenPage = ({
         const at = dropped.after === null ? blocks.length : keys.indexOf(dropped.after) + 1
         const key = acts.addPicture(picture, at)
         const rest = dropped.pictures.slice(1)
-        setDropped(rest.length === 0 ? null : { after: key ?? dropped.after, pictures: rest })
+        setDropped(
+          rest.length === 0
+            ? null
+            : { after: key ?? dropped.after, pictures: rest, asked: dropped.asked + 1 },
+        )
         if (rest.length === 0) choose(key)
       }}
       onClose={() => {
         const rest = dropped.pictures.slice(1)
-        setDropped(rest.length === 0 ? null : { ...dropped, pictures: rest })
+        setDropped(
+          rest.length === 0 ? null : { ...dropped, pictures: rest, asked: dropped.asked + 1 },
+        )
       }}
     />
   )
