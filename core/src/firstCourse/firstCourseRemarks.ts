@@ -13,12 +13,25 @@ const when = ({ variant, fromWeek }: FirstFinding): string =>
  * release. One list for each kind of course, as soon as it is known.
  */
 export function* firstCourseRemarks(template: Template): Generator<Remark[]> {
-  for (const found of firstFindings(template))
-    yield found.map((finding): Remark => ({
-      check: firstCourseCheck,
-      severity: 'warning',
-      part: finding.part,
-      block: null,
-      message: `A course filled in perfectly would be told: ${finding.message.replace(/\.$/, '')} (${when(finding)}).`,
-    }))
+  const remark = (part: string | null, message: string): Remark => ({
+    check: firstCourseCheck,
+    severity: 'warning',
+    part,
+    block: null,
+    message,
+  })
+  for (const { variant, found } of firstFindings(template))
+    yield found === null
+      ? [
+          remark(
+            null,
+            `It cannot be worked out for courses that are ${variant}: nothing is known of what they would be told.`,
+          ),
+        ]
+      : found.map((finding) =>
+          remark(
+            finding.part,
+            `A course filled in perfectly would be told: ${finding.message.replace(/\.$/, '')} (${when(finding)}).`,
+          ),
+        )
 }

@@ -15,7 +15,7 @@ const found = (change: (template: Template) => void, template = exampleTemplate(
   const facts = exampleFacts()
   const course = firstCourse(changed, facts, facts.term.lastDay)
   if (!course.ok) throw new Error(JSON.stringify(course.problems))
-  return findingsOverTerm(changed, facts, course.value).map(({ rule, part }) => `${rule} ${part}`)
+  return findingsOverTerm(changed, facts, course.value)?.map(({ rule, part }) => `${rule} ${part}`)
 }
 const page = (template: Template, key: string) => {
   const item = everyItem(template).find((each) => each.key === key)
@@ -31,7 +31,7 @@ describe('the first course of a template', () => {
     expect(found(() => undefined)).toEqual([])
     const begun = templateFromSentences({ ...usualSentences(), lengths: [5] })
     if (!begun.ok) throw new Error('it can be made')
-    expect([...firstFindings(begun.value)]).toEqual([[]])
+    expect([...firstFindings(begun.value)].map(({ found }) => found)).toEqual([[]])
   })
   it.each<[what: string, change: (template: Template) => void, told: string]>([
     [
@@ -74,7 +74,7 @@ describe('the first course of a template', () => {
       weeks: [8, 16],
     }
     onWelcome('<p><img src="/files/a.png"></p>')(template)
-    const all = [...firstFindings(template)]
+    const all = [...firstFindings(template)].map(({ found }) => found)
     expect(all.length).toBe(4)
     expect(all[0]).toMatchObject([
       { rule: 'alt-missing', part: 'welcome', variant: 'on campus, 8 weeks', fromWeek: null },
@@ -84,6 +84,20 @@ describe('the first course of a template', () => {
 })
 
 describe('remarks of the first course', () => {
+  it('say of which courses nothing is known: what cannot be checked is not what is told nothing', () => {
+    const template = exampleTemplate()
+    template.appliesTo = { ...template.appliesTo, weeks: [8] }
+    template.policies = [{ rule: 'no-such-rule', strength: 'must', parameters: {}, off: false }]
+    expect([...firstFindings(template)]).toEqual([{ variant: 'on campus, 8 weeks', found: null }])
+    expect([...firstCourseRemarks(template)].flat()).toMatchObject([
+      {
+        part: null,
+        message: expect.stringMatching(
+          /^It cannot be worked out for courses that are on campus, 8 weeks:/,
+        ),
+      },
+    ])
+  })
   it('say what would be told, in which kind of course and from when on, in one sentence', () => {
     const template = exampleTemplate()
     template.appliesTo = { ...template.appliesTo, weeks: [8] }

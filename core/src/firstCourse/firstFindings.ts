@@ -20,6 +20,13 @@ export interface FirstFinding {
   variant: string
 }
 
+/** What is known of one kind of course. */
+export interface FirstReading {
+  variant: string
+  /** What no kind before it was told; null where it cannot be worked out, so that nothing is known of it. */
+  found: FirstFinding[] | null
+}
+
 /** What no template can see to: somebody’s word in each course, and passages that the college changes during a term. */
 const notOfTemplates = new Set(['tool-not-attested', 'house-text-outdated'])
 const usualUnits = 4
@@ -45,12 +52,15 @@ const saidFacts = (facts: Facts, template: Template): Facts => {
   return { ...facts, topics, units }
 }
 
-/** What is said of a course on each day from the day before its term to its last, once for each rule and part. */
+/**
+ * What is said of a course on each day from the day before its term to its last, once for each rule and part.
+ * @returns null where it cannot be checked
+ */
 export const findingsOverTerm = (
   template: Template,
   facts: Facts,
   course: Course,
-): Omit<FirstFinding, 'variant'>[] => {
+): Omit<FirstFinding, 'variant'>[] | null => {
   const found = new Map<string, Omit<FirstFinding, 'variant'>>()
   const worked = new Map<string, Expectation>()
   const pageOf = remember(mostPages, (html: string): PageFacts => analysePage(html))
@@ -61,7 +71,7 @@ export const findingsOverTerm = (
   let asOf = addDays(firstDay, -1)
   while (asOf <= lastDay) {
     const result = checkCourse({ template, facts, course, asOf, mends: false, worked, pageOf })
-    if (!result.ok) return []
+    if (!result.ok) return null
     for (const { rule, strength, places } of result.value.findings) {
       if (strength === 'may' || notOfTemplates.has(rule)) continue
       for (const { place, message } of places) {
@@ -82,18 +92,20 @@ export const findingsOverTerm = (
  * and checked for each day of its term. What is found is the template’s own, whoever is told. One kind after another, so that
  * what is known can be shown meanwhile.
  */
-export function* firstFindings(template: Template): Generator<FirstFinding[]> {
+export function* firstFindings(template: Template): Generator<FirstReading> {
   const variants = variantsOf(template)
   const known = new Set<string>()
   for (const variant of variants) {
     const facts = saidFacts(variantFacts(variant), template)
     const course = firstCourse(template, facts, facts.term.firstDay)
-    const found = course.ok ? findingsOverTerm(template, facts, course.value) : []
-    yield found.flatMap((finding) => {
+    const found = course.ok ? findingsOverTerm(template, facts, course.value) : null
+    const words = variantWords(variant, variants)
+    const anew = found?.flatMap((finding) => {
       const key = `${finding.rule} ${finding.part}`
       if (known.has(key)) return []
       known.add(key)
-      return [{ ...finding, variant: variantWords(variant, variants) }]
+      return [{ ...finding, variant: words }]
     })
+    yield { variant: words, found: anew ?? null }
   }
 }
