@@ -18,9 +18,13 @@ import { applyExemptions } from './exempting.ts'
 import type { Exemptions } from './exemption.ts'
 import { findingsOf } from './findings.ts'
 import { subjectKey, type OpenRequirement } from './openRequirement.ts'
+import { holdTogether, ofTemplate, type OfTemplate } from './ofTemplate.ts'
 import type { CheckResult, Counts, Finding, Outcome, Place } from './outcome.ts'
 import { placesIn } from './places.ts'
 import { applySilence, resolveAbsent } from './telling.ts'
+
+/** Raised with every change of what a check gives for the same input. */
+export const checkVersion = 2
 
 export interface Check {
   template: Template
@@ -146,12 +150,8 @@ export const expectationFor = ({
   return success(expectation)
 }
 
-/**
- * Checks one course against its template. Pure: the same template, facts, snapshot and as-of date give the same
- * outcomes in the same order.
- * @returns the result, or why the documents do not fit together
- */
-export const checkCourse = (check: Check): Result<CheckResult> => {
+/** @param own tells what is the template’s own; null: everything is the course’s */
+const judge = (check: Check, own: OfTemplate | null): Result<CheckResult> => {
   const { template, facts, course, asOf } = check
   const badPolicies = policyProblems(template)
   if (badPolicies.length > 0) return failure(badPolicies)
@@ -224,7 +224,7 @@ export const checkCourse = (check: Check): Result<CheckResult> => {
   applySilence(told, context)
   if (check.exemptions) applyExemptions(told, check.exemptions, context)
 
-  const findings = findingsOf(told, context, policyOf, check.exemptions, check.mends ?? true)
+  const findings = findingsOf(told, context, policyOf, check.exemptions, check.mends ?? true, own)
   const counts = countsOf(told, findings, { met, inapplicable })
   const untoldMusts = told.some(
     ({ outcome }) =>
@@ -237,7 +237,7 @@ export const checkCourse = (check: Check): Result<CheckResult> => {
     template: { key: template.key, title: template.title, version: template.version ?? null },
     course: { id: course.id, name: course.name, code: facts.code, readAt: course.readAt },
     asOf,
-    holds: context.holds,
+    holds: own ? holdTogether(context.holds, own.holds()) : context.holds,
     readiness: counts.openMusts > 0 ? 'not-ready' : untoldMusts ? 'ready-as-far-as-seen' : 'ready',
     counts,
     outcomes,
@@ -250,6 +250,17 @@ export const checkCourse = (check: Check): Result<CheckResult> => {
     lapsed: pairing.lapsed,
   })
 }
+
+/**
+ * Checks one course against its template. Pure: the same template, facts, snapshot and as-of date give the same
+ * outcomes in the same order. What a course just deployed and filled in perfectly would be told as well is the designer’s to mend.
+ * @returns the result, or why the documents do not fit together
+ */
+export const checkCourse = (check: Check): Result<CheckResult> =>
+  judge(
+    check,
+    ofTemplate(check, (first) => judge({ ...first, mends: false }, null)),
+  )
 
 /** The requirements of a course are the same in every check of it, and so are their fingerprints. */
 const fingerprintOf = remember(20_000, (requirement: string): string => shortHash(requirement))

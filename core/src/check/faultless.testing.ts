@@ -326,9 +326,13 @@ const filling = (expected: ExpectedCourse, { language, answers }: FaultlessCase)
   }
 }
 
-/** A case as a course that is open, with recorded identity and marks. */
+/**
+ * A case as a course that is open, with recorded identity and marks.
+ * @param change what is made wrong in its template before it is deployed; nothing without it
+ */
 export const faultless = (
   given: FaultlessCase,
+  change: (template: Template) => void = () => undefined,
 ): { template: Template; facts: Facts; course: Course; asOf: string } => {
   const { from, language, looked } = given
   const made =
@@ -339,6 +343,7 @@ export const faultless = (
         : templateFromSentences(from)
   if ('ok' in made && !made.ok) throw new Error(JSON.stringify(made.problems))
   const template = varied(inLanguage('ok' in made ? made.value : made, language), given)
+  change(template)
   const isExample = typeof from === 'string'
   const facts = factsOf(
     given,

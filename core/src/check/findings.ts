@@ -5,6 +5,7 @@ import { compareFindings } from './compareFindings.ts'
 import type { Exemptions } from './exemption.ts'
 import { harmlessMend } from './harmlessMend.ts'
 import { subjectKey, type OpenRequirement } from './openRequirement.ts'
+import type { OfTemplate } from './ofTemplate.ts'
 import type { Finding, FindingPlace } from './outcome.ts'
 import { whoseMoves } from './whoseMoves.ts'
 
@@ -12,13 +13,17 @@ import { whoseMoves } from './whoseMoves.ts'
 export const findingFingerprint = (rule: string, together: string): string =>
   shortHash(`${rule}|${together}`)
 
-/** What is told of the requirements that are not met: places of one kind, and of one person to act, together. */
+/**
+ * What is told of the requirements that are not met: places of one kind, and of one person to act, together.
+ * @param template tells what is its own from what is the course’s; null: everything is the course’s
+ */
 export const findingsOf = (
   told: readonly OpenRequirement[],
   context: CheckContext,
   policies: ReadonlyMap<string, Template['policies'][number]>,
   exemptions: Exemptions | undefined,
   mends: boolean,
+  template: OfTemplate | null,
 ): Finding[] => {
   const ownerAt = whoseMoves(context)
   const groups = new Map<
@@ -29,6 +34,7 @@ export const findingsOf = (
       together: string
       basis: string | null
       owner: string | null
+      ofTemplate: boolean
       places: FindingPlace[]
       values: Readonly<Record<string, string>>[]
     }
@@ -41,8 +47,12 @@ export const findingsOf = (
       verdict.together ?? (subject.about === 'part' ? subject.part.key : subjectKey(subject))
     const waiver = exemptions?.waivers.find((waiver) => waiver.id === outcome.waivedBy) ?? null
     const digest = shortHash(JSON.stringify(verdict.evidence))
-    const owner = rule.mender === 'instructor' ? ownerAt(subject, outcome.place.foundId) : null
-    const key = `${rule.id}|${verdict.message}|${together}|${outcome.strength}|${waiver?.id ?? ''}|${owner ?? ''}`
+    const ofTemplate =
+      rule.mender === 'instructor' &&
+      (template?.isOwn(rule, outcome.place, [...verdict.evidence]) ?? false)
+    const owner =
+      rule.mender === 'instructor' && !ofTemplate ? ownerAt(subject, outcome.place.foundId) : null
+    const key = `${rule.id}|${verdict.message}|${together}|${outcome.strength}|${waiver?.id ?? ''}|${owner ?? ''}|${ofTemplate}`
     const wanted = (mends ? rule.mend?.(verdict, context) : undefined) ?? []
     const safe = wanted.length > 0 ? harmlessMend(wanted, context) : { changes: [] }
     const place: FindingPlace = {
@@ -77,20 +87,22 @@ export const findingsOf = (
         together,
         basis,
         owner,
+        ofTemplate,
         places: [place],
         values: [verdict.values],
       })
   }
   return [...groups.values()]
-    .map(({ rule, strength, together, basis, owner, places, values }): Finding => ({
+    .map(({ rule, strength, together, basis, owner, ofTemplate, places, values }): Finding => ({
       fingerprint: findingFingerprint(rule.id, together),
       rule: rule.id,
       title: rule.title,
       strength,
       message: sayAll(rule, places, values),
       why: rule.why,
-      mender: rule.mender,
+      mender: ofTemplate ? 'designer' : rule.mender,
       owner,
+      ...(ofTemplate ? { ofTemplate } : {}),
       effortMinutes: rule.effortMinutes * places.length,
       basis,
       places,

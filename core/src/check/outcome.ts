@@ -94,6 +94,12 @@ export const Finding = z.strictObject({
     .string()
     .nullable()
     .describe('E-mail of the person whose move it is, where it is a person of the course'),
+  ofTemplate: z
+    .boolean()
+    .optional()
+    .describe(
+      'The template’s own: a course just deployed and filled in perfectly is told the same, so it is mended in the template',
+    ),
   effortMinutes: z.number(),
   basis: z.string().nullable(),
   places: z.array(FindingPlace).min(1).describe('One for each repetition in which it was seen'),

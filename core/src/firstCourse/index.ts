@@ -1,3 +1,4 @@
+export * from './filledIn.ts'
 export * from './firstCourse.ts'
-export * from './firstCourseRemarks.ts'
-export * from './firstFindings.ts'
+export * from './perfectAnswer.ts'
+export * from './saidFacts.ts'

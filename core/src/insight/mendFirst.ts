@@ -62,7 +62,7 @@ export const mendFirst = (
   for (const { course, findings } of results)
     for (const finding of findings) {
       if (!isOpenMust(finding)) continue
-      const key = `${finding.rule}|${partOf(finding) ?? ''}`
+      const key = `${finding.rule}|${partOf(finding) ?? ''}|${finding.mender}`
       const known = told.get(key)
       if (known) known.push({ course: course.id, finding })
       else told.set(key, [{ course: course.id, finding }])

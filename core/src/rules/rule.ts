@@ -105,6 +105,11 @@ export interface Rule<P extends z.ZodType = z.ZodType> {
   strength: Strength
   parameters: P
   mender: Mender
+  /**
+   * Only somebody who has the course before them can meet it: a freshly deployed course is told it from a template in which all is
+   * right. Without it, what such a course is told is its template’s own.
+   */
+  onlyInCourse?: true
   /** Minutes to mend one place, an honest guess. */
   effortMinutes: number
   /** Sentences with named values in braces. */

@@ -1,6 +1,7 @@
 import {
   analyserVersion,
   checkCourse,
+  checkVersion,
   rememberOf,
   crossingsOf,
   type Check,
@@ -140,6 +141,7 @@ const questionsOf = async (
           ...surroundings.get(id),
           engine: engineVersion,
           analyser: analyserVersion,
+          check: checkVersion,
         }),
       ]
     }),

@@ -41,7 +41,8 @@ export const followUpHandlers: HandlersOf<typeof followUpRoutes> = {
       )
       for (const { stored, findings } of found) {
         const raised = findings.flatMap((finding): RaisedPlace[] => {
-          const owner = ownerOf(finding, stored)
+          // What a course has from its template is nothing its people could have done better.
+          const owner = finding.ofTemplate ? null : ownerOf(finding, stored)
           return owner === null
             ? []
             : finding.places
@@ -54,7 +55,8 @@ export const followUpHandlers: HandlersOf<typeof followUpRoutes> = {
                   by: person.email,
                 }))
         })
-        if (findings.some((finding) => ownerOf(finding, stored) === null)) came.nobodys += 1
+        if (findings.some((finding) => !finding.ofTemplate && ownerOf(finding, stored) === null))
+          came.nobodys += 1
         if (raised.length === 0) continue
         await raiseAndTell(database, stored, raised)
         came.courses += 1

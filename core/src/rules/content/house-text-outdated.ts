@@ -13,6 +13,7 @@ export const houseTextOutdated = defineRule({
   strength: 'must',
   parameters: z.strictObject({}),
   mender: 'designer',
+  onlyInCourse: true,
   effortMinutes: 1,
   messages: {
     outdated:

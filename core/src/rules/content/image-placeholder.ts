@@ -17,6 +17,7 @@ export const imagePlaceholder = defineRule({
   strength: 'should',
   parameters: z.strictObject({}),
   mender: 'instructor',
+  onlyInCourse: true,
   effortMinutes: 5,
   messages: { placeholder: '“{item}” still shows a placeholder image: {seen}{also}.' },
   check: (context) =>

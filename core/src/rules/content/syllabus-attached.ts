@@ -29,6 +29,7 @@ export const syllabusAttached = defineRule({
       .describe('Words with which the page itself is the syllabus'),
   }),
   mender: 'instructor',
+  onlyInCourse: true,
   effortMinutes: 10,
   messages: { none: '“{item}” has neither a file nor {wanted words} of its own: {seen words}.' },
   *check(context, { word, leastWords }): Generator<Verdict> {

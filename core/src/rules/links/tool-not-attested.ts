@@ -20,6 +20,7 @@ export const toolNotAttested = defineRule({
       .describe('Days before opening day on which the question is first asked'),
   }),
   mender: 'instructor',
+  onlyInCourse: true,
   effortMinutes: 5,
   messages: { unconfirmed: 'Nobody has confirmed that “{name}” is set up for {term}.' },
   check: (context, { noticeDays }) => orPassed(unconfirmed(context, noticeDays)),

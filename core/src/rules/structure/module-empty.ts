@@ -11,6 +11,7 @@ export const moduleEmpty = defineRule({
   strength: 'must',
   parameters: z.strictObject({}),
   mender: 'instructor',
+  onlyInCourse: true,
   effortMinutes: 15,
   messages: { empty: '“{module}” holds nothing that students can open.' },
   *check(context): Generator<Verdict> {

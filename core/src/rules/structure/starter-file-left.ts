@@ -22,6 +22,7 @@ export const starterFileLeft = defineRule({
       .describe('What forms are for'),
   }),
   mender: 'instructor',
+  onlyInCourse: true,
   effortMinutes: 10,
   messages: { left: '“{where}” still gives students the blank form “{name}”.' },
   *check(context, { words }): Generator<Verdict> {

@@ -25,7 +25,12 @@ export const MendFirst = ({
   ) : (
     <ol className="divide-y divide-line">
       {actions.map((action) => (
-        <Action key={`${action.rule} ${action.part}`} action={action} me={me} acts={acts} />
+        <Action
+          key={`${action.rule} ${action.part} ${action.mender}`}
+          action={action}
+          me={me}
+          acts={acts}
+        />
       ))}
     </ol>
   )

@@ -11,6 +11,9 @@ const leftTo = (finding: Finding): string =>
       ? 'The right answer is the instructor’s to give.'
       : ''
 
+const ofTemplate =
+  'The course has it from its template: every course just deployed and filled in is told the same, so the designers mend it there.'
+
 /** Why a finding matters, what it rests on, how it is mended, and each of its places with what was seen there. */
 export const FindingDetail = ({
   finding,
@@ -28,6 +31,7 @@ export const FindingDetail = ({
       <p className="text-ink-2">
         {finding.why}
         {finding.basis ? ` Rests on: ${finding.basis}.` : ''}{' '}
+        {finding.ofTemplate ? `${ofTemplate} ` : ''}
         {mends.length > 0 ? 'Wickerframe knows the mend.' : leftTo(finding)} About{' '}
         {finding.effortMinutes} min. <span className="text-ink-3">Rule {finding.rule}.</span>
       </p>

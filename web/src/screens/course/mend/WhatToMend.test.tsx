@@ -64,6 +64,16 @@ describe('what to mend', () => {
     expect(within(line).getByText('wk 2', { selector: 'mark' })).toBeTruthy()
     expect(within(line).getByText(/^Expected: /).textContent).toContain('Week 2')
   })
+  it('says of what the course has from its template that the designers mend it there', async () => {
+    const of = checkedExample()
+    const [finding] = twoThings().result.findings
+    if (!finding) throw new Error('something is wrong')
+    of.result.findings = [{ ...finding, mender: 'designer', owner: null, ofTemplate: true }]
+    const { user } = showMending({ of }, '/courses/7?by=person')
+    expect(screen.getByRole('heading', { name: /The designers/ })).toBeTruthy()
+    await user.click(screen.getByRole('button', { name: 'why' }))
+    expect(screen.getByText(/has it from its template/)).toBeTruthy()
+  })
   it('says on the press what the mend does', () => {
     showMending({})
     expect(within(lineOf('“wk 2”')).getByRole('button', { name: 'mend: rename it' })).toBeTruthy()

@@ -1,13 +1,11 @@
 import { describe, expect, it } from 'vitest'
 import { templateFromSentences, usualSentences } from '../begin/index.ts'
 import { expandCourse, everyExpected } from '../expand/index.ts'
+import { filledIn, firstCourse, perfectAnswer, type Asked } from '../firstCourse/index.ts'
 import { exampleFacts, exampleTemplate } from '../rules/example/exampleCourse.ts'
 import { everyItem, fillInTypes, isModule, type Block, type Template } from '../template/index.ts'
-import { filledIn } from './filledIn.ts'
-import { firstCourse } from './firstCourse.ts'
 import { firstCourseRemarks } from './firstCourseRemarks.ts'
 import { findingsOverTerm, firstFindings } from './firstFindings.ts'
-import { perfectAnswer, type Asked } from './perfectAnswer.ts'
 
 const found = (change: (template: Template) => void, template = exampleTemplate()) => {
   const changed = structuredClone(template)

@@ -1,5 +1,5 @@
-import type { Remark } from '../proofread/index.ts'
 import type { Template } from '../template/index.ts'
+import type { Remark } from './remark.ts'
 import { firstFindings, type FirstFinding } from './firstFindings.ts'
 
 /** What proofreading calls what it finds as the first course would. */

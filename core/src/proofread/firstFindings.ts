@@ -1,11 +1,12 @@
 import { addDays, instructionalWeeks } from '../calendar/index.ts'
 import { checkCourse, type Expectation, type Finding } from '../check/index.ts'
 import type { Course, Facts } from '../course/index.ts'
+import { firstCourse, saidFacts } from '../firstCourse/index.ts'
 import { analysePage, type PageFacts } from '../page/index.ts'
 import { remember } from '../remember/index.ts'
-import { partsWithin, type Template } from '../template/index.ts'
+import { ruleById } from '../rules/index.ts'
+import type { Template } from '../template/index.ts'
 import { variantFacts, variantsOf, variantWords } from '../variant/index.ts'
-import { firstCourse } from './firstCourse.ts'
 
 /** What the check would say of the first course of a kind, though it was just deployed and filled in perfectly. */
 export interface FirstFinding {
@@ -27,30 +28,7 @@ export interface FirstReading {
   found: FirstFinding[] | null
 }
 
-/** What no template can see to: somebody’s word in each course, and passages that the college changes during a term. */
-const notOfTemplates = new Set(['tool-not-attested', 'house-text-outdated'])
-const usualUnits = 4
 const mostPages = 2000
-
-/** Facts of a kind of course with all that an instructor says of it: what each week is about, and which units there are. */
-const saidFacts = (facts: Facts, template: Template): Facts => {
-  const weeks = instructionalWeeks(facts).filter(({ number }) => number > 0)
-  const topics = Object.fromEntries(
-    weeks.map(({ number }) => [number, `Subject ${String.fromCodePoint(64 + number)}`]),
-  )
-  const hasUnits = partsWithin(template.parts).some(
-    (part) => part.kind === 'module' && part.repeat?.per === 'unit',
-  )
-  if (!hasUnits) return { ...facts, topics }
-  const each = Math.ceil(weeks.length / usualUnits)
-  const units = Array.from({ length: Math.ceil(weeks.length / each) }, (_, i) => ({
-    number: i + 1,
-    firstWeek: i * each + 1,
-    lastWeek: Math.min(weeks.length, (i + 1) * each),
-    title: `Subject ${String.fromCodePoint(65 + i)}`,
-  }))
-  return { ...facts, topics, units }
-}
 
 /**
  * What is said of a course on each day from the day before its term to its last, once for each rule and part.
@@ -73,7 +51,7 @@ export const findingsOverTerm = (
     const result = checkCourse({ template, facts, course, asOf, mends: false, worked, pageOf })
     if (!result.ok) return null
     for (const { rule, strength, places } of result.value.findings) {
-      if (strength === 'may' || notOfTemplates.has(rule)) continue
+      if (strength === 'may' || ruleById(rule)?.onlyInCourse) continue
       for (const { place, message } of places) {
         const key = `${rule} ${place.part}`
         if (!found.has(key))

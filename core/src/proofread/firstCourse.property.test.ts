@@ -2,7 +2,7 @@ import * as fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { faultless, faultlessCases } from '../check/faultless.testing.ts'
 import { propertyRuns } from '../testing/propertyRuns.testing.ts'
-import { firstCourse } from './firstCourse.ts'
+import { firstCourse } from '../firstCourse/index.ts'
 import { findingsOverTerm } from './firstFindings.ts'
 
 /** What is due at the end of a stretch may fall into a break of the term: the calendar’s affair. */
