@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { classDaysOf } from './classDays.ts'
-import { addDays, type Weekday } from './plainDate.ts'
+import { addDays, weekdayIndex, weekdays, type Weekday } from './plainDate.ts'
 import { instantOf } from './instant.ts'
 import type { Week } from './weeks.ts'
 import type { Term } from './term.ts'
@@ -9,7 +9,15 @@ import type { Term } from './term.ts'
 export const Offset = z
   .strictObject({
     from: z
-      .enum(['week-start', 'week-end', 'class-day', 'term-start', 'term-end', 'named-date'])
+      .enum([
+        'week-start',
+        'week-end',
+        'weekday',
+        'class-day',
+        'term-start',
+        'term-end',
+        'named-date',
+      ])
       .describe('What the days are counted from'),
     week: z
       .number()
@@ -18,6 +26,7 @@ export const Offset = z
       .max(60)
       .optional()
       .describe("A week's number; without it, the part's own week"),
+    weekday: z.enum(weekdays).optional().describe('Which day of the week, for from: weekday'),
     classDay: z
       .number()
       .int()
@@ -41,8 +50,30 @@ export const Offset = z
     message: 'name, when from is named-date',
     path: ['name'],
   })
-  .describe('Day 1 of a week is its week-start with days 0')
+  .refine((offset) => offset.from !== 'weekday' || offset.weekday !== undefined, {
+    message: 'weekday, when from is weekday',
+    path: ['weekday'],
+  })
+  .describe(
+    'Day 1 of a week is its week-start with days 0. A day of a week that is shorter than that is its last',
+  )
 export type Offset = z.output<typeof Offset>
+
+/**
+ * A weekday of a week: of its last seven days where it is a stretch of several. A day that a short week does not reach is the
+ * nearest that it has.
+ */
+const weekdayIn = (week: Week, weekday: Weekday, { weekStartsOn }: Term): string => {
+  const begins = weekdays.indexOf(weekStartsOn)
+  const first = addDays(week.last, -((weekdayIndex(week.last) - begins + 7) % 7))
+  const day = addDays(first, (weekdays.indexOf(weekday) - begins + 7) % 7)
+  return day < week.first ? week.first : day > week.last ? week.last : day
+}
+
+const daysOfWeek = 7
+
+const weekOf = (offset: Offset, own: Week | null, weeks: readonly Week[]): Week | null =>
+  offset.week === undefined ? own : (weeks.find((week) => week.number === offset.week) ?? null)
 
 /** The day `YYYY-MM-DD` that the days of an offset are counted from; null when it is not in this calendar. */
 const anchorOf = (
@@ -52,8 +83,7 @@ const anchorOf = (
   term: Term,
   meetingDays: readonly Weekday[],
 ): string | null => {
-  const week =
-    offset.week === undefined ? own : (weeks.find((week) => week.number === offset.week) ?? null)
+  const week = weekOf(offset, own, weeks)
   switch (offset.from) {
     case 'term-start':
       return weeks.find((week) => week.number > 0)?.first ?? term.firstDay
@@ -63,6 +93,8 @@ const anchorOf = (
       return week?.first ?? null
     case 'week-end':
       return week?.last ?? null
+    case 'weekday':
+      return week && offset.weekday ? weekdayIn(week, offset.weekday, term) : null
     case 'class-day':
       return week === null
         ? null
@@ -86,7 +118,11 @@ export const resolveOffset = (
   meetingDays: readonly Weekday[] = [],
 ): string | null => {
   const anchor = anchorOf(offset, own, weeks, term, meetingDays)
-  return anchor === null
-    ? null
-    : instantOf(addDays(anchor, offset.days), offset.time, term.timeZone)
+  if (anchor === null) return null
+  const day = addDays(anchor, offset.days)
+  const last =
+    offset.from === 'week-start' && offset.days >= 0 && offset.days < daysOfWeek
+      ? weekOf(offset, own, weeks)?.last
+      : undefined
+  return instantOf(last !== undefined && day > last ? last : day, offset.time, term.timeZone)
 }

@@ -1,9 +1,17 @@
 import * as fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { offsetWords, parseOffset, type Offset } from './index.ts'
+import {
+  endOfDay,
+  offsetExamples,
+  offsetWords,
+  parseOffset,
+  startOfDay,
+  weekdays,
+  type Offset,
+} from './index.ts'
 
-const parsed = (words: string) => {
-  const result = parseOffset(words)
+const parsed = (words: string, usualTime?: string) => {
+  const result = parseOffset(words, usualTime)
   if (!result.ok) throw new Error(result.problems.message)
   return result.value
 }
@@ -31,9 +39,61 @@ describe('offsets in words', () => {
   ])('%s', (words, offset) => {
     expect(parsed(words)).toEqual(offset)
   })
+  /** What is due at the end of a day where no time is written, in the words of people who write it for the first time. */
+  it.each<[string, Partial<Offset>]>([
+    ['Sunday 23:59', { from: 'weekday', weekday: 'sunday' }],
+    ['sunday', { from: 'weekday', weekday: 'sunday' }],
+    ['Due by Sun', { from: 'weekday', weekday: 'sunday' }],
+    ['on Sundays at midnight', { from: 'weekday', weekday: 'sunday' }],
+    ['Thurs, 9am', { from: 'weekday', weekday: 'thursday', time: '09:00' }],
+    ['5 pm on Friday', { from: 'weekday', weekday: 'friday', time: '17:00' }],
+    [
+      'Friday of week 3 at 5:30 p.m.',
+      { from: 'weekday', weekday: 'friday', week: 3, time: '17:30' },
+    ],
+    ['week 3, Friday', { from: 'weekday', weekday: 'friday', week: 3 }],
+    ['next Monday 8:15', { from: 'weekday', weekday: 'monday', days: 7, time: '08:15' }],
+    ['two days before Sunday', { from: 'weekday', weekday: 'sunday', days: -2 }],
+    ['end of the week', { from: 'week-end' }],
+    ['the end of week 4, noon', { from: 'week-end', week: 4, time: '12:00' }],
+    ['when the module closes', { from: 'week-end' }],
+    ['the day before the module closes', { from: 'week-end', days: -1 }],
+    ['a week after the unit ends', { from: 'week-end', days: 7 }],
+    ['start of the week', { from: 'week-start', time: '00:00' }],
+    ['the day after its week begins', { from: 'week-start', days: 1, time: '00:00' }],
+    ['Day 5', { from: 'week-start', days: 4 }],
+    ['day 2 of the module 17h', { from: 'week-start', days: 1, time: '17:00' }],
+    ['two weeks after the last day', { from: 'term-end', days: 14 }],
+    ['the week after the end of the session', { from: 'term-end', days: 7 }],
+    ['end of term', { from: 'term-end' }],
+    ['a fortnight before the course ends', { from: 'term-end', days: -14 }],
+    ['start of the course', { from: 'term-start', time: '00:00' }],
+    ['three days after the first day of class', { from: 'term-start', days: 3 }],
+    ['second class at 9.30', { from: 'class-day', classDay: 2, time: '09:30' }],
+    ['the 1st meeting of week 2', { from: 'class-day', classDay: 1, week: 2 }],
+    [
+      'on Last day to withdraw, 12:00',
+      { from: 'named-date', name: 'Last day to withdraw', time: '12:00' },
+    ],
+    ['the day before “Sunday”', { from: 'named-date', name: 'Sunday', days: -1 }],
+  ])('%s', (words, offset) => {
+    expect(parsed(words, endOfDay)).toEqual({ days: 0, time: endOfDay, ...offset })
+  })
+  it.each(offsetExamples)(
+    'are understood as they are shown to whoever asks: $write',
+    ({ write }) => {
+      expect(parseOffset(write).ok).toBe(true)
+    },
+  )
   it.each([
     '',
     'soon',
+    '23:59',
+    'Sunday 25:00',
+    'Sunday 13 pm',
+    'the class',
+    'some days before week 1',
+    'eighth class',
     'day 0 of week 3',
     'day 5 of',
     '900 days before week 1',
@@ -62,18 +122,36 @@ describe('offsets in words', () => {
         time,
       }),
       fc.record({
+        from: fc.constant('weekday' as const),
+        weekday: fc.constantFrom(...weekdays),
+        week,
+        days,
+        time,
+      }),
+      fc.record({
         from: fc.constant('named-date' as const),
-        name: fc.constantFrom('Exam week begins', 'Last day to withdraw'),
+        name: fc.constantFrom(
+          'Exam week begins',
+          'Last day to withdraw',
+          'Sunday',
+          'the last day',
+          'Regatta at 10:00',
+          'Supper at noon',
+          'week 3',
+          '“Quoted”',
+          'the day before Easter',
+          'Regatta of week 5',
+        ),
         days,
         time,
       }),
     )
     fc.assert(
-      fc.property(offset, (written) => {
+      fc.property(offset, fc.constantFrom(startOfDay, endOfDay), (written, usualTime) => {
         const known = Object.fromEntries(
           Object.entries(written).filter(([, value]) => value !== undefined),
         )
-        expect(parsed(offsetWords(written))).toEqual(known)
+        expect(parsed(offsetWords(written, usualTime), usualTime)).toEqual(known)
       }),
     )
   })

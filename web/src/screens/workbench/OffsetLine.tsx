@@ -7,6 +7,7 @@ import {
   parseOffset,
   type Offset,
 } from '@wickerframe/core'
+import { asksHow, WrittenLike } from './WrittenLike.tsx'
 
 /** A point in time told relative to the calendar, edited in words; what it comes to in the chosen course stands beside it. */
 export const OffsetLine = ({
@@ -14,6 +15,7 @@ export const OffsetLine = ({
   value,
   instant,
   timeZone,
+  usualTime,
   disabled,
   onDone,
 }: {
@@ -21,13 +23,18 @@ export const OffsetLine = ({
   value: Offset | undefined
   instant: string | null
   timeZone: string | null
+  /** The time that is meant where none is written, `HH:MM`. */
+  usualTime: string
   disabled: boolean
   onDone: (offset: Offset | null) => void
 }) => {
   const told = useId()
-  const [typed, setTyped] = useState(value ? offsetWords(value) : '')
-  const read = typed.trim() === '' ? null : parseOffset(typed)
+  const field = useId()
+  const [typed, setTyped] = useState(value ? offsetWords(value, usualTime) : '')
+  const [isAsking, setIsAsking] = useState(false)
+  const read = typed.trim() === '' || asksHow(typed) ? null : parseOffset(typed, usualTime)
   const done = () => {
+    if (asksHow(typed)) return
     if (read === null) {
       if (value !== undefined) onDone(null)
     } else if (read.ok && (value === undefined || offsetWords(read.value) !== offsetWords(value)))
@@ -35,20 +42,30 @@ export const OffsetLine = ({
   }
   return (
     <div>
-      <label className="grid grid-cols-[3.5rem_1fr] items-baseline gap-2 text-ink-2">
-        <span>{label}</span>
+      <div className="grid grid-cols-[3.5rem_1fr_auto] items-baseline gap-2 text-ink-2">
+        <label htmlFor={field}>{label}</label>
         <input
+          id={field}
           className={`border bg-sheet px-2 py-0.5 text-ink ${read && !read.ok ? 'border-rust' : 'border-line-strong'}`}
           value={typed}
           disabled={disabled}
-          placeholder="day 5 of its week at 23:59"
+          placeholder="Sunday 23:59"
           aria-invalid={read !== null && !read.ok}
           aria-describedby={told}
           onChange={(event) => setTyped(event.target.value)}
           onBlur={done}
           onKeyDown={(event) => event.key === 'Enter' && done()}
         />
-      </label>
+        <button
+          type="button"
+          aria-expanded={isAsking}
+          aria-label={`How dates are written: ${label}`}
+          className="size-6 cursor-pointer border border-line-strong text-ink-2"
+          onClick={() => setIsAsking(!isAsking)}
+        >
+          ?
+        </button>
+      </div>
       <p
         id={told}
         className={`pl-[4rem] text-[12.5px] ${read && !read.ok ? 'text-rust' : 'text-ink-3'}`}
@@ -59,6 +76,11 @@ export const OffsetLine = ({
             ? `here ${formatDate(localDateOf(instant, timeZone), 'EEE d MMM yyyy')}, ${localTimeOf(instant, timeZone)}`
             : ''}
       </p>
+      {(isAsking || asksHow(typed)) && (
+        <div className="mb-1 border border-line bg-sheet px-2 py-1">
+          <WrittenLike />
+        </div>
+      )}
     </div>
   )
 }

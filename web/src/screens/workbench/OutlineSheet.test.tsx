@@ -88,6 +88,18 @@ describe('the outline sheet', () => {
     expect(names()).not.toContain('Welcome')
     await waitFor(() => expect(names(onServer())).toContain('Hello'))
   })
+  it('shows how dates are written to whoever types a question mark where one belongs', async () => {
+    const { user } = open()
+    await click(user, 'Task {number}')
+    // Named, in this course, strength, seen by, repeats, due.
+    await user.keyboard('{ArrowRight}{ArrowRight}{ArrowRight}{ArrowRight}{ArrowRight}')
+    await user.keyboard('{F2}?')
+    expect(screen.getByText('next Monday')).toBeTruthy()
+    await user.keyboard('{Backspace}soon')
+    expect(screen.getByRole('alert').textContent).toMatch(/\? shows how dates are written/)
+    await user.keyboard('{Escape}')
+    expect(screen.queryByRole('alert')).toBeNull()
+  })
   it('takes what was typed to its own row when another one is pressed, and goes there', async () => {
     const { user } = open()
     await click(user, 'Welcome')

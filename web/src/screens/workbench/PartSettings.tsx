@@ -2,6 +2,7 @@ import { useState, type ReactNode } from 'react'
 import {
   aKind,
   anchorWords,
+  endOfDay,
   everyObjective,
   type Exception,
   type ExpectedPart,
@@ -13,6 +14,7 @@ import {
   parseAnchor,
   partsWithin,
   permissions,
+  startOfDay,
   strengths,
   type Template,
 } from '@wickerframe/core'
@@ -561,6 +563,7 @@ export const PartSettings = ({
               value={settings[field]}
               instant={instant ?? null}
               timeZone={timeZone}
+              usualTime={field === 'opens' ? startOfDay : endOfDay}
               disabled={!mayEdit}
               onDone={(value) => set(['settings', field], settings[field], value)}
             />

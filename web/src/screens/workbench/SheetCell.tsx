@@ -3,6 +3,7 @@ import type { Template } from '@wickerframe/core'
 import type { CellReading, Column } from './columns.ts'
 import { FormatText } from './FormatField.tsx'
 import type { OutlineRow } from './outlineRows.ts'
+import { asksHow, WrittenLike } from './WrittenLike.tsx'
 
 const strengthLine: Record<string, string> = {
   must: 'h-[3px] bg-ink',
@@ -81,6 +82,7 @@ export const CellEditor = ({
   const input = useRef<HTMLInputElement>(null)
   const reading = column.read?.(row, typed, template) ?? null
   const told = reading === null ? null : reading.ok ? (reading.warning ?? null) : reading.message
+  const isHelp = column.id === 'due' && asksHow(typed)
   const list = `choices-${column.id}`
   useLayoutEffect(() => {
     input.current?.focus()
@@ -121,9 +123,12 @@ export const CellEditor = ({
       {told && (
         <span
           role="alert"
-          className="absolute left-0 top-full z-20 block w-max max-w-[26rem] border border-line-strong bg-sheet px-2 py-1 text-[12.5px] whitespace-normal"
+          className={`absolute top-full z-20 block w-max max-w-[30rem] border border-line-strong bg-sheet px-2 py-1 text-[12.5px] whitespace-normal ${column.id === 'due' ? 'right-0' : 'left-0'}`}
         >
-          {told}
+          {isHelp ? <WrittenLike /> : told}
+          {column.id === 'due' && !isHelp && reading?.ok === false && (
+            <span className="text-ink-3"> ? shows how dates are written.</span>
+          )}
         </span>
       )}
     </span>

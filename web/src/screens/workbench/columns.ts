@@ -3,6 +3,7 @@ import {
   anchorWords,
   audiences,
   blockKindWords,
+  endOfDay,
   homePageKey,
   isModule,
   itemKinds,
@@ -237,9 +238,9 @@ export const columns: readonly Column[] = [
     title: 'Due',
     width: '9rem',
     editable: isItem,
-    text: (row) => (row.part?.settings.due ? offsetWords(row.part.settings.due) : ''),
+    text: (row) => (row.part?.settings.due ? offsetWords(row.part.settings.due, endOfDay) : ''),
     read: (row, text) => {
-      const due = text.trim() === '' ? null : parseOffset(text)
+      const due = text.trim() === '' ? null : parseOffset(text, endOfDay)
       if (due && !due.ok) return failed(due.problems.message)
       return row.part
         ? done(setField(row.key, ['settings', 'due'], row.part.settings.due, due?.value ?? null))

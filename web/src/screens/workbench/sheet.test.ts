@@ -115,6 +115,9 @@ describe('cells', () => {
     expect(partAfter('due', 'task', 'day 3 of its week at 17:00')).toMatchObject({
       settings: { due: { from: 'week-start', days: 2, time: '17:00' } },
     })
+    expect(partAfter('due', 'task', 'Sunday')).toMatchObject({
+      settings: { due: { from: 'weekday', weekday: 'sunday', days: 0, time: '23:59' } },
+    })
     expect(partAfter('points', 'task', '12,5')).toMatchObject({ settings: { points: 12.5 } })
     expect(partAfter('points', 'task', '')).toMatchObject({ settings: {} })
     expect(partAfter('may', 'task', 'rename and edit')).toMatchObject({
