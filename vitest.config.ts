@@ -3,7 +3,7 @@ import { defineConfig } from 'vitest/config'
 const packages = '{core,interchange,contract,storage,cli,demo,platform,server,web}'
 /** Long enough for a machine that is busy with other things, and for thousands of cases: what hangs is found all the same. */
 const patience = { testTimeout: process.env['DEEP'] ? 1_800_000 : 60_000 }
-/** Programs, databases and browsers: each file has its own of all of them, and two run at once. */
+/** Programs, databases and browsers: each file has its own of all of them, and two run at once. What they import is read once. */
 const heavy = { testTimeout: 300_000, hookTimeout: 300_000, maxWorkers: 2 }
 
 export default defineConfig({
@@ -79,6 +79,7 @@ export default defineConfig({
         test: {
           name: 'integration',
           globalSetup: ['e2e/preparedDemo.ts'],
+          isolate: false,
           include: ['e2e/*.integration.test.ts', 'cli/src/*.integration.test.ts'],
           ...heavy,
           sequence: { groupOrder: 3 },
@@ -99,6 +100,7 @@ export default defineConfig({
         test: {
           name: 'browser',
           globalSetup: ['e2e/preparedDemo.ts'],
+          isolate: false,
           include: ['e2e/*.browser.test.ts'],
           ...heavy,
           sequence: { groupOrder: 3 },

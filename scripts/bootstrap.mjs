@@ -66,8 +66,13 @@ const ensureDebianPackage = (program, packageName) => {
 
 export const ensureMariadb = () => ensureDebianPackage('mariadbd', 'mariadb-server')
 export const ensureOpenssl = () => ensureDebianPackage('openssl', 'openssl')
+/** Chromium without its windows, which take more work than most pages; the whole one will do where only that is there. */
 export const ensureChromium = () => {
-  if (!has('chromium')) ensureDebianPackage('chromium', 'chromium')
+  try {
+    ensureDebianPackage('chromium-headless-shell', 'chromium-headless-shell')
+  } catch (cause) {
+    if (!(cause instanceof Missing) || !has('chromium')) throw cause
+  }
 }
 
 /** Does the work, and turns what is missing into a sentence. */
