@@ -22,7 +22,7 @@ export const Button = ({
 }: ButtonHTMLAttributes<HTMLButtonElement> & { shape?: keyof typeof shapes }) => (
   <button
     type="button"
-    className={`min-h-6 min-w-6 rounded-sm border px-3 py-1.5 leading-tight disabled:opacity-55 ${shapes[shape]} ${className}`}
+    className={`min-h-[24px] min-w-[24px] rounded-sm border px-3 py-1.5 leading-tight disabled:opacity-55 ${shapes[shape]} ${className}`}
     {...rest}
   />
 )

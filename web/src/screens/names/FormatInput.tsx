@@ -77,7 +77,7 @@ export const FormatInput = ({
                           key={name}
                           type="button"
                           title={fields[name].title}
-                          className="min-h-6 font-mono text-[12.5px] text-tide underline-offset-2 hover:underline"
+                          className="min-h-[24px] font-mono text-[12.5px] text-tide underline-offset-2 hover:underline"
                           onClick={() => put(name)}
                         >{`{${name}}`}</button>
                       ))}
