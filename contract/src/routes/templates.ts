@@ -141,7 +141,11 @@ export const templateRoutes = {
     summary: 'Edit the draft',
     may: 'edit drafts',
     body: DraftEdits,
-    answer: z.strictObject({ revision: z.number(), draft: Template }),
+    answer: z.strictObject({
+      revision: z.number(),
+      savedAt: z.string().describe('By the clock of the institution'),
+      draft: Template,
+    }),
   },
   draftRevision: {
     method: 'get',

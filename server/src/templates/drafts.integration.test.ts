@@ -132,6 +132,13 @@ describe('a draft', () => {
     expect(await findDraft(schema.pool, 'no-such', designer)).toBeNull()
     expect(await findDraftRevision(schema.pool, 'no-such')).toBeNull()
   })
+  it('are answered with when they were saved, by the clock of the institution', async () => {
+    const outcome = await editDraft(schema.pool, key, [summarised('Mine')], designer)
+    expect(outcome).toMatchObject({
+      state: 'saved',
+      savedAt: (await findDraft(schema.pool, key, designer))?.savedAt,
+    })
+  })
   it('leaves a line in the audit for what was done, none for what was refused', async () => {
     await schema.pool.query('DELETE FROM audit')
     await editDraft(schema.pool, key, [summarised('Mine')], designer)

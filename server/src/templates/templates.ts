@@ -400,7 +400,7 @@ export const findVersionById = async (
 }
 
 export type EditOutcome =
-  | { state: 'saved'; revision: number; draft: Template }
+  | { state: 'saved'; revision: number; savedAt: string; draft: Template }
   | { state: 'missing' | 'not-allowed-to' }
   /** `at` is the place of the edit among those sent. */
   | { state: 'refused'; problem: EditProblem; at: number }
@@ -492,7 +492,15 @@ export const editDraft = async (
       subject: key,
       to: edits,
     })
-    return { state: 'saved', revision, draft }
+    const saved = await firstRow<{ saved_at: string }>(
+      database,
+      `SELECT saved_at
+       FROM templates
+       WHERE id = ?`,
+      [row.id],
+    )
+    const savedAt = instantOfRow(saved?.saved_at ?? row.saved_at)
+    return { state: 'saved', revision, savedAt, draft }
   })
 
 export type TakeOverOutcome =

@@ -26,7 +26,7 @@ export const openDraft = (
         kept = next.value.template
       }
       revision += 1
-      return { revision, draft: kept }
+      return { revision, savedAt: '2026-09-16T12:00:00Z', draft: kept }
     },
     readDraft: () => templateDraft(kept, { draftRevision: revision }),
     draftRevision: () => ({ revision }),

@@ -157,7 +157,7 @@ export const useDraftStore = create<DraftState>((set, get) => {
       set({
         revision: answer.revision,
         waiting: left,
-        savedAt: new Date().toISOString(),
+        savedAt: answer.savedAt,
         saving: false,
         ...(left.length === 0 && answer.revision !== revision + 1 ? { draft: answer.draft } : {}),
       })

@@ -39,7 +39,7 @@ const showRules = (
     ruleUse: rules,
     listTemplates: [templateSummary('harbour')],
     readDraft: draft,
-    editDraft: { revision: 8, draft: draft.draft },
+    editDraft: { revision: 8, savedAt: '2026-09-16T12:00:00Z', draft: draft.draft },
     ...more,
   })
   return {
