@@ -58,6 +58,10 @@ const styleProblem = (field: FieldName, style: string): string | null => {
   return /^\d+-\d+ words$/.test(style) ? null : 'a bound such as 2-8 words'
 }
 
+/** Words as a format that reads as they do: braces and backslashes stand for themselves. */
+export const escapedFormat = (words: string): string =>
+  words.replace(/[\\{}]/g, (one) => `\\${one}`)
+
 /**
  * Parses a naming format: text, `{field}`, `{field, style}`, an optional stretch `{? … ?}`; `{{`, `}}` and a
  * backslash write the characters themselves.

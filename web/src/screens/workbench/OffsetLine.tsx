@@ -60,7 +60,7 @@ export const OffsetLine = ({
           type="button"
           aria-expanded={isAsking}
           aria-label={`How dates are written: ${label}`}
-          className="size-6 cursor-pointer border border-line-strong text-ink-2"
+          className="size-[24px] cursor-pointer border border-line-strong text-ink-2"
           onClick={() => setIsAsking(!isAsking)}
         >
           ?

@@ -73,7 +73,7 @@ export const OutlineBar = ({
   filter: OutlineFilter
   set: SetAddress
   /** null: nothing may be added. */
-  onAdd: ((kind: ItemKind | 'module') => void) | null
+  onAdd: ((what: ItemKind | 'module' | 'list') => void) | null
 }) => {
   return (
     <div className="mt-2 flex flex-wrap items-center gap-x-4 gap-y-2">
@@ -102,6 +102,7 @@ export const OutlineBar = ({
                 text: kindWords(kind),
               })),
             },
+            { items: [{ value: 'list' as const, text: 'a list of parts …' }] },
           ]}
           onPick={onAdd}
         />

@@ -6,6 +6,7 @@ import { emptyTemplate, everyPart, newItem, newModule, type Template } from '@wi
 import { openDraft } from '../../testing/keptDraft.testing.ts'
 import { useDraftStore } from './draftStore.ts'
 import { outlineRows, shownRows } from './outlineRows.ts'
+import type { Listing } from './ListOfParts.tsx'
 import { OutlineSheet } from './OutlineSheet.tsx'
 
 const small = (key: string): Template => ({
@@ -22,7 +23,13 @@ const small = (key: string): Template => ({
   ],
 })
 
-const Sheet = ({ onChoose }: { onChoose: (key: string | null) => void }) => {
+const Sheet = ({
+  onChoose,
+  onList,
+}: {
+  onChoose: (key: string | null) => void
+  onList: (listing: Listing) => void
+}) => {
   const { draft } = useDraftStore()
   const [closed, setClosed] = useState<ReadonlySet<string>>(new Set())
   if (!draft) return null
@@ -37,6 +44,7 @@ const Sheet = ({ onChoose }: { onChoose: (key: string | null) => void }) => {
       closed={closed}
       remarks={new Map()}
       onChoose={onChoose}
+      onList={onList}
       onToggle={(key) => setClosed((before) => new Set(before.has(key) ? [] : [key]))}
     />
   )
@@ -47,8 +55,9 @@ const open = (mayEdit = true, before: (draft: Template) => Template = (draft) =>
   const draft = small(`sheet-${++opened}`)
   const { onServer } = openDraft(draft, { mayEdit, present: before(draft) })
   const chosen: (string | null)[] = []
-  render(<Sheet onChoose={(to) => chosen.push(to)} />)
-  return { user: userEvent.setup(), chosen, onServer }
+  const lists: Listing[] = []
+  render(<Sheet onChoose={(to) => chosen.push(to)} onList={(listing) => lists.push(listing)} />)
+  return { user: userEvent.setup(), chosen, lists, onServer }
 }
 const cell = (text: string): HTMLElement => {
   const found = screen
@@ -295,12 +304,24 @@ describe('the outline sheet', () => {
     expect(names()).toEqual(before)
   })
   it('takes cells of a spreadsheet in, row by row, and leaves what it cannot read', async () => {
-    const { user } = open()
+    const { user, lists } = open()
     await click(user, 'Overview')
     paste('Read this first\nDo this then\n')
+    // Upon names it may be meant for new rows: it is asked, and nothing is written before.
+    expect(names().slice(-2)).toEqual(['Overview', 'Task {number}'])
+    act(() => lists[0]?.intoCells?.())
     expect(names().slice(-2)).toEqual(['Read this first', 'Do this then'])
     await user.keyboard('{Control>}z{/Control}')
     expect(names().slice(-2)).toEqual(['Overview', 'Task {number}'])
+  })
+  it('asks nothing where cells are pasted upon others than names', async () => {
+    const { user, lists } = open()
+    await click(user, 'Overview')
+    await user.keyboard('{ArrowRight}{ArrowRight}')
+    paste('should\nmay\n')
+    expect(lists).toEqual([])
+    const strengths = everyPart(useDraftStore.getState().draft ?? emptyTemplate('x', 'x'))
+    expect(strengths.slice(-2).map(({ strength }) => strength)).toEqual(['should', 'may'])
   })
   it('closes and opens a module with the arrows, in its first column', async () => {
     const { user } = open()

@@ -28,6 +28,7 @@ import {
   pasteRows,
   removeRows,
 } from './sheetEdits.ts'
+import type { Listing } from './ListOfParts.tsx'
 import { actOfKey, type SheetAct } from './sheetKeys.ts'
 import { useSaid } from './useSaid.tsx'
 import { useSheetDrag } from './useSheetDrag.ts'
@@ -76,6 +77,7 @@ export const OutlineSheet = ({
   remarks,
   onChoose,
   onToggle,
+  onList,
 }: {
   /** Those that are shown. */
   rows: readonly OutlineRow[]
@@ -88,6 +90,8 @@ export const OutlineSheet = ({
   remarks: ReadonlyMap<string, string>
   onChoose: (key: string | null) => void
   onToggle: (key: string) => void
+  /** A list was pasted upon a row. @param goTo takes the keyboard to a row that came of it */
+  onList: (listing: Listing, row: OutlineRow, goTo: (key: string) => void) => void
 }) => {
   const { edit, mayEdit, undo, redo } = useDraftStore()
   const columns = useMemo(() => columnsBeside(slipOpen), [slipOpen])
@@ -171,11 +175,11 @@ export const OutlineSheet = ({
       })
   })
 
-  // What the address names is brought into sight when the sheet opens.
-  const first = useRef(at)
+  // What is opened from elsewhere is brought into sight, and when the sheet opens.
   useEffect(() => {
-    if (first.current > 8) virtual.scrollToIndex(first.current, { align: 'center' })
-  }, [virtual])
+    const there = current.current.rows.findIndex(({ key }) => key === chosen)
+    if (there >= 0) virtual.scrollToIndex(there)
+  }, [virtual, chosen])
 
   const selection = useMemo(() => {
     const keys = new Set(extra)
@@ -448,7 +452,13 @@ export const OutlineSheet = ({
       return
     }
     const text = event.clipboardData.getData('text/plain')
-    make(pasteCells(text, rows, columns, { row: at, column }, template))
+    const intoCells = () => make(pasteCells(text, rows, columns, { row: at, column }, template))
+    // What is pasted upon names may be meant for new rows; whoever pastes sees both.
+    if (columns[column]?.id === 'name' && text.trim().includes('\n'))
+      onList({ text, html: event.clipboardData.getData('text/html'), intoCells }, row, (key) =>
+        setWanted({ key, thenEdit: false }),
+      )
+    else intoCells()
   }
 
   const { dragging, handlers } = useSheetDrag(scroller, rows, (drop) => {

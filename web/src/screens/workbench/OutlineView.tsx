@@ -4,6 +4,7 @@ import {
   homePageKey,
   isModule,
   type ItemKind,
+  type ListedRow,
   type Remark,
   type Template,
 } from '@wickerframe/core'
@@ -21,12 +22,15 @@ import {
   type OutlineRow,
 } from './outlineRows.ts'
 import type { PageSources } from './page/pageSources.ts'
-import { addRow, makeDifferent } from './sheetEdits.ts'
+import type { Listing } from './ListOfParts.tsx'
+import { addRow, listEdits, makeDifferent } from './sheetEdits.ts'
 import type { SlipPart } from './Slip.tsx'
+import { useSaid } from './useSaid.tsx'
 import { useWorkedOut, type WorkedOut } from './useWorkedOut.ts'
 
 // What only some visits need comes when it is opened; the page editor is large.
 const ExceptionSlip = viewOnDemand(async () => (await import('./PartSettings.tsx')).ExceptionSlip)
+const ListOfParts = viewOnDemand(async () => (await import('./ListOfParts.tsx')).ListOfParts)
 const Slip = viewOnDemand(async () => (await import('./Slip.tsx')).Slip)
 const CourseView = viewOnDemand(async () => (await import('./views/CourseView.tsx')).CourseView)
 const VariantsView = viewOnDemand(
@@ -103,6 +107,13 @@ const ChosenSlip = ({
   )
 }
 
+/** A list, the row that it goes beside, and how the keyboard gets to what came of it. */
+interface AskedList {
+  listing: Listing
+  row: OutlineRow | undefined
+  goTo: (key: string) => void
+}
+
 /** The outline of a template: as designed, worked out for a course, or for kinds of courses side by side. */
 export const OutlineView = ({
   draft,
@@ -116,6 +127,8 @@ export const OutlineView = ({
   const { search, set } = useAddress()
   const { upper, edit, mayEdit } = useDraftStore()
   const [closed, setClosed] = useState<ReadonlySet<string>>(new Set())
+  const [listing, setListing] = useState<AskedList | null>(null)
+  const { said, say } = useSaid()
   const workedOut = useWorkedOut(draft, search.get('course'))
   const { expected } = workedOut
   const rows = useMemo(() => outlineRows(draft, upper, expected), [draft, upper, expected])
@@ -139,6 +152,11 @@ export const OutlineView = ({
       }),
     [],
   )
+  const onList = useCallback(
+    (listing: Listing, row: OutlineRow, goTo: (key: string) => void) =>
+      setListing({ listing, row, goTo }),
+    [],
+  )
   const show = (search.get('show') ?? 'designed') as Show
   const chosenRow = search.get('part')
   const chosen = chosenRow === null ? null : slipKeyOf(chosenRow)
@@ -146,10 +164,14 @@ export const OutlineView = ({
   const exceptionRow = rows.find((row) => row.key === chosen && row.row === 'exception')
   const slipOpen = slip !== null || exceptionRow !== undefined
   const openDesigned = (to: string) => set({ part: to, show: null })
-  const add = (kind: ItemKind | 'module') => {
+  const add = (kind: ItemKind | 'module' | 'list') => {
     const beside = rows.find(
       (row) => row.key === chosenRow && row.row !== 'element' && row.row !== 'home',
     )
+    if (kind === 'list') {
+      setListing({ listing: { text: '', html: '', intoCells: null }, row: beside, goTo: choose })
+      return
+    }
     const made = addRow(kind, beside, draft)
     if (edit(...made.edits)) choose(made.key)
   }
@@ -163,6 +185,14 @@ export const OutlineView = ({
       onAdd={mayEdit ? add : null}
     />
   )
+  const take = (asked: AskedList, listed: ListedRow[]) => {
+    const { edits, first } = listEdits(listed, asked.row, draft)
+    if (!edit(...edits)) return
+    if (asked.row && closed.has(asked.row.key)) onToggle(asked.row.key)
+    say(`${listed.length === 1 ? 'One row' : `${listed.length} rows`} came in.`)
+    setListing(null)
+    if (first) asked.goTo(first)
+  }
   if (show === 'course')
     return (
       <>
@@ -193,6 +223,14 @@ export const OutlineView = ({
   return (
     <>
       {bar}
+      {said}
+      {listing && (
+        <ListOfParts
+          listing={listing.listing}
+          onTake={(listed: ListedRow[]) => take(listing, listed)}
+          onClose={() => setListing(null)}
+        />
+      )}
       <div className={`mt-2 grid ${slipOpen ? 'lg:grid-cols-[minmax(0,1fr)_30rem]' : ''}`}>
         <div className="min-w-0">
           <OutlineSheet
@@ -205,6 +243,7 @@ export const OutlineView = ({
             remarks={messages}
             onChoose={choose}
             onToggle={onToggle}
+            onList={onList}
           />
           <p className="mt-1 text-[12.5px] text-ink-3">
             Enter or type: edit · Tab: next cell · Ctrl Enter: new row · Alt arrows: move, in, out ·

@@ -1,4 +1,5 @@
-import { useLayoutEffect, useRef, useState } from 'react'
+import { useLayoutEffect, useRef, useState, type ReactNode } from 'react'
+import { createPortal } from 'react-dom'
 import type { Template } from '@wickerframe/core'
 import type { CellReading, Column } from './columns.ts'
 import { FormatText } from './FormatField.tsx'
@@ -58,6 +59,37 @@ export const CellText = ({
       return <span className="text-ink-2">{text}</span>
   }
 }
+
+/** What is told of a cell, under it or above it, wherever there is room; the sheet scrolls within, and would cut it off. */
+const Beside = ({ children }: { children: ReactNode }) => {
+  const at = useRef<HTMLSpanElement>(null)
+  const told = useRef<HTMLSpanElement>(null)
+  useLayoutEffect(() => {
+    const cell = at.current?.parentElement?.getBoundingClientRect()
+    const box = told.current
+    if (!cell || !box) return
+    const { width, height } = box.getBoundingClientRect()
+    const above = cell.bottom + height > window.innerHeight && cell.top > height
+    box.style.top = `${above ? cell.top - height : cell.bottom}px`
+    box.style.left = `${Math.max(0, Math.min(cell.left, window.innerWidth - width - edge))}px`
+  })
+  return (
+    <span ref={at}>
+      {createPortal(
+        <span
+          ref={told}
+          role="alert"
+          className="fixed z-20 block w-max max-w-[min(38rem,95vw)] border border-line-strong bg-sheet px-2 py-1 text-[12.5px]"
+        >
+          {children}
+        </span>,
+        document.body,
+      )}
+    </span>
+  )
+}
+/** Kept free at the side of the window, in pixels. */
+const edge = 16
 
 /** A cell being edited: what it comes to is read on every key; what is wrong is told beside it, and kept as typed. */
 export const CellEditor = ({
@@ -121,15 +153,12 @@ export const CellEditor = ({
         </datalist>
       )}
       {told && (
-        <span
-          role="alert"
-          className={`absolute top-full z-20 block w-max max-w-[30rem] border border-line-strong bg-sheet px-2 py-1 text-[12.5px] whitespace-normal ${column.id === 'due' ? 'right-0' : 'left-0'}`}
-        >
+        <Beside>
           {isHelp ? <WrittenLike /> : told}
           {column.id === 'due' && !isHelp && reading?.ok === false && (
             <span className="text-ink-3"> ? shows how dates are written.</span>
           )}
-        </span>
+        </Beside>
       )}
     </span>
   )

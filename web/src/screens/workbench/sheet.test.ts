@@ -5,6 +5,7 @@ import {
   everyPart,
   newItem,
   newModule,
+  readListed,
   type Template,
   type TemplateEdit,
 } from '@wickerframe/core'
@@ -14,6 +15,7 @@ import {
   addRow,
   clipRows,
   dropOn,
+  listEdits,
   makeDifferent,
   moveBy,
   moveIn,
@@ -186,6 +188,32 @@ describe('whole rows', () => {
       { edit: 'move-part', part: 'week', parent: 'start', at: 2000 },
     ])
     expect(moveIn(row('start'), rows, template)).toEqual([])
+  })
+  it('read from a list go where a new row would; modules come after the whole module, and stand in none', () => {
+    const put = (text: string, key?: string) =>
+      keysAfter(listEdits(readListed(text).rows, key ? row(key) : undefined, template).edits)
+    expect(put('Ropes\nKnots', 'welcome').slice(2, 7)).toEqual([
+      'start',
+      'welcome',
+      'ropes',
+      'knots',
+      'week',
+    ])
+    expect(put('Sea\n  Wind', 'welcome').slice(2, 7)).toEqual([
+      'start',
+      'welcome',
+      'sea',
+      'wind',
+      'week',
+    ])
+    expect(
+      after(listEdits(readListed('Sea\n  Wind').rows, row('survey'), template).edits),
+    ).toMatchObject({
+      parts: [{ key: 'start' }, { key: 'week' }, { key: 'sea', items: [{ key: 'wind' }] }],
+    })
+    expect(put('Knots', 'start').slice(2, 6)).toEqual(['start', 'welcome', 'knots', 'week'])
+    expect(put('Knots').at(-1)).toBe('knots')
+    expect(listEdits(readListed('Welcome').rows, row('welcome'), template).first).toBe('welcome-2')
   })
   it('are added into an open module, an exception, or after the row', () => {
     const keys = (key: string, kind: 'page' | 'module') =>

@@ -7,8 +7,10 @@ import {
   isModule,
   type ItemKind,
   kindWords,
+  type ListedRow,
   newBlock,
   newPart,
+  partsOfListed,
   partsWithin,
   pasteEdits,
   readDocument,
@@ -234,6 +236,24 @@ export const pasteRows = (
   const holdsModule = clip.value.parts.some(isModule)
   const place = placeAfter(row, template, holdsModule)
   return pasteEdits(template, clip.value, place.parent, place.at)
+}
+
+/**
+ * The edits that put listed rows in, and the key of the first: where a new row would come, but modules after the whole module that the
+ * row stands in, and not inside it.
+ */
+export const listEdits = (
+  listed: readonly ListedRow[],
+  row: OutlineRow | undefined,
+  template: Template,
+): { edits: TemplateEdit[]; first: string | undefined } => {
+  const clip = partsOfListed(listed)
+  const top = clip.parts.some(isModule)
+    ? template.parts.findIndex((part) => partsWithin([part]).some(({ key }) => key === row?.key))
+    : -1
+  const place = top >= 0 ? { parent: null, at: top + 1 } : placeAfter(row, template, false)
+  const { edits, keys } = pasteEdits(template, clip, place.parent, place.at)
+  return { edits, first: keys[0] }
 }
 
 /** Where a dragged row comes to lie: before or after another, or inside it. */
