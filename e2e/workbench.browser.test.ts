@@ -47,6 +47,15 @@ const rowsAre = (keys: readonly string[]) =>
         .join() === wanted,
     keys.join(),
   )
+const paste = (kinds: Readonly<Record<string, string>>) =>
+  page.evaluate((held) => {
+    const data = new DataTransfer()
+    for (const [kind, text] of Object.entries(held)) data.setData(kind, text)
+    document.activeElement?.dispatchEvent(
+      new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }),
+    )
+  }, kinds)
+
 const goTo = async (key: string, column: number) => {
   await row(key).getByRole('gridcell').nth(column).focus()
   await row(key).getByRole('gridcell').nth(column).dispatchEvent('mousedown')
@@ -140,6 +149,35 @@ describe('a standard built from nothing, by keyboard alone', () => {
       () => document.querySelectorAll('[data-row]')[4]?.getAttribute('data-row') === 'page-2',
     )
     await saved()
+  })
+  it('takes a list in, sets several rows at once, and takes both back after the page was loaded anew', async () => {
+    const before = (await draftOf('lighthouse-standard')).draft.parts
+    await goTo('module', 1)
+    await paste({ 'text/plain': 'Opening\n  Welcome\n  Syllabus quiz\n' })
+    await page.getByRole('button', { name: 'Put in 3 rows' }).press('Enter')
+    await row('syllabus-quiz').waitFor()
+    await page.keyboard.press('ArrowDown')
+    await press('Shift+ArrowDown')
+    await page.getByLabel('Strength of 2 rows').selectOption('should')
+    await until(
+      async () =>
+        everyPart((await draftOf('lighthouse-standard')).draft).some(
+          ({ key, kind, strength }) =>
+            key === 'syllabus-quiz' && kind === 'assessment' && strength === 'should',
+        ),
+      Boolean,
+    )
+    await page.reload()
+    await row('syllabus-quiz').waitFor()
+    await goTo('welcome', 1)
+    await press('Control+Z')
+    await row('welcome').getByText('must').waitFor()
+    await press('Control+Z')
+    await row('opening').waitFor({ state: 'detached' })
+    await until(async () => {
+      const { draft } = await draftOf('lighthouse-standard')
+      return JSON.stringify(draft.parts) === JSON.stringify(before)
+    }, Boolean)
   })
   it('has blocks on its page, and proofreading stops a release until a prompt is written', async () => {
     await goTo('page', 1)
@@ -388,14 +426,6 @@ describe('a page', () => {
     const block = part && !isModule(part) ? part.blocks.at(-1) : undefined
     return block?.kind === 'fixed-text' ? block.html : null
   }
-  const paste = (kinds: Readonly<Record<string, string>>) =>
-    page.evaluate((held) => {
-      const data = new DataTransfer()
-      for (const [kind, text] of Object.entries(held)) data.setData(kind, text)
-      document.activeElement?.dispatchEvent(
-        new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }),
-      )
-    }, kinds)
   it('keeps of what is pasted the structure, runs nothing of it, and has no heading that skips a level', async () => {
     await page.goto(`${bed.address}/templates/distance-standard?part=checklist`)
     await page.getByRole('button', { name: /^Add a block/ }).click()

@@ -382,13 +382,21 @@ const generated = { code: 0, said: '' }
 beforeAll(async () => {
   copyTree()
   appendFileSync(join(copy, stale.file), stale.text)
-  Object.assign(generated, await run('tsx', ['scripts/generate.ts', '--check']))
   for (const fault of lintFaults) plant(fault)
-  Object.assign(lint, await run('oxlint', ['--deny-warnings', '-f', 'unix']))
+  const [said, found] = await Promise.all([
+    run('tsx', ['scripts/generate.ts', '--check']),
+    run('oxlint', ['--deny-warnings', '-f', 'unix']),
+  ])
+  Object.assign(generated, said)
+  Object.assign(lint, found)
   for (const { file } of lintFaults) rmSync(join(copy, file))
   for (const fault of [...typeFaults, unformatted]) plant(fault)
-  Object.assign(format, await run('prettier', ['--check', '.', 'bin/wickerframe']))
-  Object.assign(types, await run('tsc', ['-b', '--pretty', 'false']))
+  const [layout, checked] = await Promise.all([
+    run('prettier', ['--check', '.', 'bin/wickerframe']),
+    run('tsc', ['-b', '--pretty', 'false']),
+  ])
+  Object.assign(format, layout)
+  Object.assign(types, checked)
 }, 300_000)
 afterAll(() => rmSync(copy, { recursive: true, force: true }))
 

@@ -144,6 +144,7 @@ export const templateRoutes = {
     answer: z.strictObject({
       revision: z.number(),
       savedAt: z.string().describe('By the clock of the institution'),
+      changesSinceRelease: z.number(),
       draft: Template,
     }),
   },

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest'
+import { emptyTemplate } from '../begin/index.ts'
 import { addDays } from '../calendar/index.ts'
 import { everyCourseItem, type Course } from '../course/index.ts'
 import { exampleCourse, exampleFacts, exampleTemplate } from '../rules/example/exampleCourse.ts'
@@ -74,6 +75,16 @@ describe('what a course is told that it has from its template', () => {
         },
       }),
     ).toMatchObject({ readiness: 'not-ready', counts: { openMusts: 1 } })
+  })
+  it('is nothing where the template asks for nothing, and all is the instructor’s', () => {
+    const template = emptyTemplate('none', 'None')
+    template.home.blocks = []
+    const { course, facts } = exampleCourse(exampleTemplate(), exampleFacts())
+    edited((html) => html + lorem)(course)
+    const result = checkCourse({ template, facts, course, asOf: '2026-10-14' })
+    if (!result.ok) throw new Error(JSON.stringify(result.problems))
+    const [filler] = result.value.findings.filter(({ rule }) => rule === 'filler-text')
+    expect([filler?.mender, filler?.ofTemplate]).toEqual(['instructor', undefined])
   })
   it('holds no longer than what it was held against', () => {
     const late = (template: Template) => {

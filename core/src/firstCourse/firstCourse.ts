@@ -5,9 +5,9 @@ import {
   type Course,
   type Facts,
 } from '../course/index.ts'
-import { success, type Result } from '../document/index.ts'
+import { failure, success, type Result } from '../document/index.ts'
 import { expandCourse } from '../expand/index.ts'
-import { deployInto, identityOf } from '../plan/index.ts'
+import { carryOut, emptyBase, identityOf, keptBodies, planDeployment } from '../plan/index.ts'
 import type { Template } from '../template/index.ts'
 import { filledIn } from './filledIn.ts'
 
@@ -38,16 +38,31 @@ export const firstCourse = (template: Template, facts: Facts, onDate: string): R
   const expected = expandCourse({ template, facts, mintFrom: 'first' })
   if (!expected.ok) return expected
   let next = 0
-  const { course, base } = deployInto(
-    filledIn(expected.value),
-    shell(facts),
-    {
-      newId: (kind) => `${kind}-${++next}`,
-      urlOf: (id) => `/courses/first/${id}`,
-      rewriteHtml: (html) => html,
-    },
+  const hand = {
+    newId: (kind: string) => `${kind}-${++next}`,
+    urlOf: (id: string) => `/courses/first/${id}`,
+    rewriteHtml: (html: string) => html,
+  }
+  const bodies = keptBodies()
+  const before = shell(facts)
+  const plan = planDeployment({
+    expected: filledIn(expected.value),
+    course: before,
+    base: emptyBase(),
+    bodies,
     onDate,
-  )
+  })
+  const done = carryOut(plan, before, emptyBase(), hand, bodies)
+  if (!done.ok)
+    return failure([
+      {
+        code: 'not-allowed',
+        path: '',
+        found: done.problems.message,
+        expected: 'a template that can be deployed into a shell',
+      },
+    ])
+  const { course, base } = done.value
   const opened = structuredClone(withRecordedIdentity(course, identityOf(base)))
   for (const module of everyModule(opened.modules)) if (!module.staffOnly) module.published = true
   for (const { item } of everyCourseItem(opened)) if (!item.staffOnly) item.published = true

@@ -44,11 +44,11 @@ const retitled = (was: string, value: string): TemplateEdit => ({
   value,
 })
 const title = exampleTemplate().title
-const summarised = (value: string): TemplateEdit => ({
+const summarised = (value: string, was = exampleTemplate().summary): TemplateEdit => ({
   edit: 'set-field',
   part: null,
   field: ['summary'],
-  was: exampleTemplate().summary,
+  was,
   value,
 })
 const draft = async (): Promise<Template> => {
@@ -151,6 +151,19 @@ describe('a draft', () => {
 })
 
 describe('releasing', () => {
+  it('is told in how much the draft differs from it: what was undone is no change', async () => {
+    await release()
+    const before = (await findDraft(schema.pool, key, designer))?.draft.summary ?? ''
+    const told = async (edit: TemplateEdit) => {
+      const outcome = await editDraft(schema.pool, key, [edit], designer)
+      return outcome.state === 'saved' ? outcome.changesSinceRelease : outcome.state
+    }
+    expect(await told(summarised('Later'))).toBe(1)
+    expect(await told(summarised('Later still', 'Later'))).toBe(1)
+    expect((await findDraft(schema.pool, key, designer))?.changesSinceRelease).toBe(1)
+    expect(await told(summarised(before, 'Later still'))).toBe(0)
+    expect((await findDraft(schema.pool, key, designer))?.changesSinceRelease).toBe(0)
+  })
   it('makes a version that later edits do not touch', async () => {
     expect(await release()).toEqual({ state: 'released', version: 1 })
     await editDraft(schema.pool, key, [summarised('Later')], designer)

@@ -102,7 +102,12 @@ export const templateHandlers: HandlersOf<typeof templateRoutes> = {
     const outcome = await editDraft(pool, at.template, edits, person)
     switch (outcome.state) {
       case 'saved':
-        return { revision: outcome.revision, savedAt: outcome.savedAt, draft: outcome.draft }
+        return {
+          revision: outcome.revision,
+          savedAt: outcome.savedAt,
+          changesSinceRelease: outcome.changesSinceRelease,
+          draft: outcome.draft,
+        }
       case 'missing':
         throw notFound('template')
       case 'not-allowed-to':

@@ -33,6 +33,7 @@ import {
   institutionNow,
 } from '@wickerframe/storage'
 import { digestOf } from '../digest.ts'
+import { changesSince } from './changesSince.ts'
 import { addCoDesigner, listCoDesigners, removeCoDesigner, tellCoDesigners } from './coDesigners.ts'
 import { recordAudit } from '../audit/audit.ts'
 import { houseTextsInForce, keepFromTemplate, withHouseTexts } from '../library/library.ts'
@@ -214,6 +215,14 @@ const countOpenComments = async (database: Database, templateId: number): Promis
     )?.count,
   )
 
+const changesIn = (
+  database: Database,
+  { id }: TemplateRow,
+  draft: Template,
+  edits: number,
+): Promise<number> =>
+  changesSince(database, id, draft, edits, (number) => findVersionById(database, id, number))
+
 const summaryOf = async (
   database: Database,
   row: TemplateRow,
@@ -229,7 +238,7 @@ const summaryOf = async (
     above: await aboveOf(database, draft),
     versions,
     draftRevision: row.draft_revision,
-    changesSinceRelease: row.edits_since,
+    changesSinceRelease: await changesIn(database, row, draft, row.edits_since),
     courses: versions.reduce((sum, { courses }) => sum + courses, 0),
     openComments: await countOpenComments(database, row.id),
     mayEdit: await mayEdit(database, row.id, person),
@@ -400,7 +409,13 @@ export const findVersionById = async (
 }
 
 export type EditOutcome =
-  | { state: 'saved'; revision: number; savedAt: string; draft: Template }
+  | {
+      state: 'saved'
+      revision: number
+      savedAt: string
+      changesSinceRelease: number
+      draft: Template
+    }
   | { state: 'missing' | 'not-allowed-to' }
   /** `at` is the place of the edit among those sent. */
   | { state: 'refused'; problem: EditProblem; at: number }
@@ -500,7 +515,13 @@ export const editDraft = async (
       [row.id],
     )
     const savedAt = instantOfRow(saved?.saved_at ?? row.saved_at)
-    return { state: 'saved', revision, savedAt, draft }
+    const changesSinceRelease = await changesIn(
+      database,
+      row,
+      draft,
+      row.edits_since + edits.length,
+    )
+    return { state: 'saved', revision, savedAt, changesSinceRelease, draft }
   })
 
 export type TakeOverOutcome =

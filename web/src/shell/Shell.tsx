@@ -7,6 +7,7 @@ import type { Me } from '@wickerframe/contract'
 import { may, rolesInWords } from '@wickerframe/contract/capabilities'
 import { call } from '../api/client.ts'
 import { screens } from '../screens/screens.tsx'
+import { forgetSteps } from '../screens/workbench/keptSteps.ts'
 import { useTerms } from '../api/queries.ts'
 import { Commands } from './Commands.tsx'
 import { Connection } from './Connection.tsx'
@@ -109,6 +110,7 @@ export const Shell = ({ me }: { me: Me }) => {
 
   const signOut = async (everywhere: boolean) => {
     await call('signOut', { body: { everywhere } })
+    forgetSteps()
     client.clear()
     await navigate('/')
   }

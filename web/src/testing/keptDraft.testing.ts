@@ -1,5 +1,5 @@
 import { act } from '@testing-library/react'
-import { applyEdit, type Template, type TemplateEdit } from '@wickerframe/core'
+import { applyEdit, compareTemplates, type Template, type TemplateEdit } from '@wickerframe/core'
 import { useDraftStore } from '../screens/workbench/draftStore.ts'
 import { templateDraft } from './answers.testing.ts'
 import { Refusal, serve, type Asked } from './server.testing.ts'
@@ -26,7 +26,12 @@ export const openDraft = (
         kept = next.value.template
       }
       revision += 1
-      return { revision, savedAt: '2026-09-16T12:00:00Z', draft: kept }
+      return {
+        revision,
+        savedAt: '2026-09-16T12:00:00Z',
+        changesSinceRelease: compareTemplates(draft, kept).length,
+        draft: kept,
+      }
     },
     readDraft: () => templateDraft(kept, { draftRevision: revision }),
     draftRevision: () => ({ revision }),

@@ -1,4 +1,4 @@
-import { memo, useCallback, useMemo, useState } from 'react'
+import { memo, useCallback, useDeferredValue, useMemo, useState } from 'react'
 import {
   itemKinds,
   kindWords,
@@ -120,8 +120,15 @@ export const ListOfParts = ({
 }) => {
   const isWritten = listing.text === '' && listing.html === ''
   const [text, setText] = useState(listing.text)
-  const read = useMemo(() => readListed(text, listing.html), [text, listing.html])
+  // A long list is read when there is time, so that typing does not wait for it.
+  const readText = useDeferredValue(text)
+  const read = useMemo(() => readListed(readText, listing.html), [readText, listing.html])
   const [rows, setRows] = useState<Row[]>(() => numbered(read.rows))
+  const [rowsOf, setRowsOf] = useState(read)
+  if (rowsOf !== read) {
+    setRowsOf(read)
+    setRows(numbered(read.rows))
+  }
   const onChange = useCallback(
     (id: number, change: Partial<ListedRow>) =>
       setRows((before) =>
@@ -170,10 +177,7 @@ export const ListOfParts = ({
             'Start here\n  Welcome\n  Syllabus quiz\nWeeks 1–15\n  Overview\n  Discussion'
           }
           value={text}
-          onChange={(event) => {
-            setText(event.target.value)
-            setRows(numbered(readListed(event.target.value).rows))
-          }}
+          onChange={(event) => setText(event.target.value)}
         />
       )}
       {read.notes.map((note) => (
@@ -208,7 +212,7 @@ export const ListOfParts = ({
       <p className="sticky -bottom-6 -mb-6 mt-3 flex flex-wrap gap-2 bg-sheet py-3">
         <Button
           shape="main"
-          disabled={rows.length === 0 || !isNamed || !repeatsRead}
+          disabled={rows.length === 0 || !isNamed || !repeatsRead || readText !== text}
           onClick={() => onTake(rows.map(({ row }) => row))}
         >
           {rows.length === 0 ? 'Put in' : `Put in ${count(rows.length)}`}

@@ -26,9 +26,11 @@ const small = (key: string): Template => ({
 const Sheet = ({
   onChoose,
   onList,
+  slipOpen,
 }: {
   onChoose: (key: string | null) => void
   onList: (listing: Listing) => void
+  slipOpen: boolean
 }) => {
   const { draft } = useDraftStore()
   const [closed, setClosed] = useState<ReadonlySet<string>>(new Set())
@@ -40,7 +42,7 @@ const Sheet = ({
       all={all}
       template={draft}
       chosen={null}
-      slipOpen={false}
+      slipOpen={slipOpen}
       closed={closed}
       remarks={new Map()}
       onChoose={onChoose}
@@ -51,12 +53,22 @@ const Sheet = ({
 }
 
 let opened = 0
-const open = (mayEdit = true, before: (draft: Template) => Template = (draft) => draft) => {
+const open = (
+  mayEdit = true,
+  before: (draft: Template) => Template = (draft) => draft,
+  slipOpen = false,
+) => {
   const draft = small(`sheet-${++opened}`)
   const { onServer } = openDraft(draft, { mayEdit, present: before(draft) })
   const chosen: (string | null)[] = []
   const lists: Listing[] = []
-  render(<Sheet onChoose={(to) => chosen.push(to)} onList={(listing) => lists.push(listing)} />)
+  render(
+    <Sheet
+      onChoose={(to) => chosen.push(to)}
+      onList={(listing) => lists.push(listing)}
+      slipOpen={slipOpen}
+    />,
+  )
   return { user: userEvent.setup(), chosen, lists, onServer }
 }
 const cell = (text: string): HTMLElement => {
@@ -313,6 +325,70 @@ describe('the outline sheet', () => {
     expect(names().slice(-2)).toEqual(['Read this first', 'Do this then'])
     await user.keyboard('{Control>}z{/Control}')
     expect(names().slice(-2)).toEqual(['Overview', 'Task {number}'])
+  })
+  it('sets the same in several rows with one press, and takes it back with one', async () => {
+    const { user } = open()
+    const said = (field: 'strength' | 'points' | 'due') =>
+      everyPart(useDraftStore.getState().draft ?? emptyTemplate('x', 'x'))
+        .slice(-2)
+        .map((part) => (field === 'strength' ? part.strength : part.settings[field]))
+    expect(screen.queryByRole('group', { name: 'The rows that are chosen' })).toBeNull()
+    await click(user, 'Overview')
+    await user.keyboard('{Shift>}{ArrowDown}{/Shift}')
+    const many = within(screen.getByRole('group', { name: 'The rows that are chosen' }))
+    expect(many.getByText('2 rows chosen')).toBeTruthy()
+    await user.selectOptions(many.getByLabelText('Strength of 2 rows'), 'should')
+    expect(said('strength')).toEqual(['should', 'should'])
+    await user.type(many.getByLabelText('Points of 2 rows'), '12{Enter}')
+    expect(said('points')).toEqual([12, 12])
+    await user.type(many.getByLabelText('Due of 2 rows'), 'soon{Enter}')
+    expect(many.getByRole('alert').textContent).toMatch(/“soon” was not understood/)
+    expect(many.getByLabelText<HTMLInputElement>('Due of 2 rows').value).toBe('soon')
+    expect(said('due')).toEqual([undefined, undefined])
+    act(() => useDraftStore.getState().undo())
+    expect([said('points'), said('strength')]).toEqual([
+      [undefined, undefined],
+      ['should', 'should'],
+    ])
+    await user.click(many.getByRole('button', { name: 'choose none' }))
+    expect(screen.queryByRole('group', { name: 'The rows that are chosen' })).toBeNull()
+    expect(document.activeElement).toBe(cell('Task {number}'))
+  })
+  it('says that several rows differ, and leaves those alone that have no such thing', async () => {
+    const { user } = open()
+    await click(user, 'Week {week}')
+    await user.keyboard('{Shift>}{ArrowDown}{/Shift}')
+    act(() => {
+      useDraftStore
+        .getState()
+        .edit({
+          edit: 'set-field',
+          part: 'overview',
+          field: ['strength'],
+          was: 'must',
+          value: 'may',
+        })
+    })
+    const many = within(screen.getByRole('group', { name: 'The rows that are chosen' }))
+    expect(
+      many.getByLabelText<HTMLSelectElement>('Strength of 2 rows').selectedOptions[0]?.text,
+    ).toBe('differ')
+    // A module is not worth points: only the page in it can be.
+    await user.type(many.getByLabelText('Points of 1 row'), '5{Enter}')
+    const parts = everyPart(useDraftStore.getState().draft ?? emptyTemplate('x', 'x'))
+    expect(parts.map(({ settings }) => settings.points)).toEqual([
+      undefined,
+      undefined,
+      undefined,
+      5,
+      undefined,
+    ])
+  })
+  it('has every column at hand while a slip is open', () => {
+    open(true, undefined, true)
+    expect(screen.getAllByRole('columnheader').map(({ textContent }) => textContent)).toContain(
+      'Instructors may',
+    )
   })
   it('asks nothing where cells are pasted upon others than names', async () => {
     const { user, lists } = open()

@@ -13,7 +13,8 @@ import {
 import { flushSync } from 'react-dom'
 import { isModule, partsWithin, type Template, type TemplateEdit } from '@wickerframe/core'
 import { plural } from '../../controls/controls.tsx'
-import { columnsBeside, type CellReading, type Column } from './columns.ts'
+import { columns, type CellReading, type Column } from './columns.ts'
+import { ManyRows } from './ManyRows.tsx'
 import { useDraftStore } from './draftStore.ts'
 import type { OutlineRow } from './outlineRows.ts'
 import { cellsAsText, editsOfCell, fillCellsDown, pasteCells } from './sheetCells.ts'
@@ -66,6 +67,10 @@ const removedWords = (removed: readonly OutlineRow[]): string => {
   return `Removed “${name}”${others.length > 0 ? ` and ${plural(others.length, 'other row')}` : within}.`
 }
 
+const grid = columns.map((column) => column.width).join(' ')
+/** Height of the row of headings, in pixels. */
+const headHeight = 29
+
 /** The template as a sheet: one row for each part, edited in the row by keyboard like a good table. */
 export const OutlineSheet = ({
   rows,
@@ -94,7 +99,6 @@ export const OutlineSheet = ({
   onList: (listing: Listing, row: OutlineRow, goTo: (key: string) => void) => void
 }) => {
   const { edit, mayEdit, undo, redo } = useDraftStore()
-  const columns = useMemo(() => columnsBeside(slipOpen), [slipOpen])
   const [cell, setCell] = useState<Cell>(() => {
     const row = Math.max(
       0,
@@ -122,12 +126,13 @@ export const OutlineSheet = ({
     getScrollElement: () => scroller.current,
     estimateSize: () => rowHeight,
     overscan: 12,
+    scrollMargin: headHeight,
+    scrollPaddingStart: headHeight,
   })
   const stands = rows.findIndex(({ key }) => key === cell.key)
   const at = stands >= 0 ? stands : Math.min(cell.row, rows.length - 1)
   const column = Math.min(cell.column, columns.length - 1)
   const row = rows[at]
-  const grid = columns.map((column) => column.width).join(' ')
 
   const go = useCallback(
     (to: Omit<Cell, 'key'>) => {
@@ -137,7 +142,7 @@ export const OutlineSheet = ({
       virtual.scrollToIndex(row)
       focusSoon.current = true
     },
-    [rows, columns.length, virtual],
+    [rows, virtual],
   )
   // A new row is gone to as soon as it is there.
   if (wanted) {
@@ -167,7 +172,11 @@ export const OutlineSheet = ({
     const cellThere = () =>
       scroller.current?.querySelector<HTMLElement>(`[data-cell="${at}-${column}"]`)
     const now = cellThere()
-    if (now) now.focus({ preventScroll: true })
+    if (now) {
+      now.focus({ preventScroll: true })
+      // Beside a slip, the sheet may be wider than there is room.
+      now.scrollIntoView({ block: 'nearest', inline: 'nearest' })
+    }
     // A row that was out of sight stands there a frame later, unless somebody types by then.
     else
       requestAnimationFrame(() => {
@@ -329,7 +338,7 @@ export const OutlineSheet = ({
         })
       } else if (edited) onChoose(edited.key)
     },
-    [columns, mayEdit, onChoose],
+    [mayEdit, onChoose],
   )
   const remove = () => {
     const edits = removeRows(
@@ -468,6 +477,7 @@ export const OutlineSheet = ({
       setWanted({ key: dragged.key, thenEdit: false })
   })
 
+  const severalChosen = mayEdit && selectedRows.length > 1
   return (
     <DndContext {...handlers}>
       <div
@@ -485,30 +495,34 @@ export const OutlineSheet = ({
         onPaste={onPaste}
         className="text-left"
       >
-        <div role="rowgroup">
-          <div
-            role="row"
-            aria-rowindex={1}
-            className="grid border-b border-line-strong text-[12.5px] font-semibold"
-            style={{ gridTemplateColumns: grid }}
-          >
-            {columns.map((column) => (
-              <div
-                key={column.id}
-                role="columnheader"
-                className={`truncate px-1.5 py-1 ${column.id === 'name' ? 'pl-6' : ''}`}
-              >
-                {column.title}
-              </div>
-            ))}
-          </div>
-        </div>
         <div
           ref={scroller}
-          role="rowgroup"
-          className="h-[max(20rem,calc(100vh-19rem))] overflow-y-auto overflow-x-hidden"
+          role="presentation"
+          className={`overflow-auto ${severalChosen ? 'h-[max(20rem,calc(100vh-21rem))]' : 'h-[max(20rem,calc(100vh-17rem))]'}`}
         >
-          <div role="presentation" className="relative" style={{ height: virtual.getTotalSize() }}>
+          <div role="rowgroup" className="sticky top-0 z-10 min-w-[80rem] bg-linen">
+            <div
+              role="row"
+              aria-rowindex={1}
+              className="grid border-b border-line-strong text-[12.5px] font-semibold"
+              style={{ gridTemplateColumns: grid, height: headHeight }}
+            >
+              {columns.map((column) => (
+                <div
+                  key={column.id}
+                  role="columnheader"
+                  className={`truncate px-1.5 py-1 ${column.id === 'name' ? 'pl-6' : ''}`}
+                >
+                  {column.title}
+                </div>
+              ))}
+            </div>
+          </div>
+          <div
+            role="rowgroup"
+            className="relative min-w-[80rem]"
+            style={{ height: virtual.getTotalSize() - headHeight }}
+          >
             {virtual.getVirtualItems().map((item) => {
               const drawn = rows[item.index]
               if (!drawn) return null
@@ -521,7 +535,7 @@ export const OutlineSheet = ({
                   columns={columns}
                   template={template}
                   grid={grid}
-                  top={item.start}
+                  top={item.start - headHeight}
                   active={here ? column : null}
                   selected={selection.has(drawn.key)}
                   open={drawn.key === chosen}
@@ -545,6 +559,19 @@ export const OutlineSheet = ({
           </div>
         </div>
       </div>
+      {severalChosen && (
+        <ManyRows
+          rows={selectedRows}
+          template={template}
+          onMake={make}
+          onRemove={remove}
+          onNone={() => {
+            setAnchor(null)
+            setExtra(new Set())
+            focusSoon.current = true
+          }}
+        />
+      )}
       {said}
       {rows.length === 0 && (
         <p className="p-4 text-ink-2">No row is found. Clear the filter above.</p>

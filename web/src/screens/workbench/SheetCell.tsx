@@ -147,8 +147,11 @@ export const CellEditor = ({
       />
       {column.choices && (
         <datalist id={list}>
-          {column.choices.map((choice) => (
-            <option key={choice} value={choice.replace('-', ' ')} />
+          {column.choices(template).map((choice) => (
+            <option
+              key={choice}
+              value={column.id === 'category' ? choice : choice.replace('-', ' ')}
+            />
           ))}
         </datalist>
       )}

@@ -8,7 +8,7 @@ export const WrittenLike = ({ id }: { id?: string }) => (
   <dl
     id={id}
     aria-label="How dates are written"
-    className="grid grid-cols-[auto_1fr] gap-x-3 gap-y-0.5 text-[12.5px]"
+    className="grid grid-cols-2 gap-x-3 gap-y-0.5 text-[12.5px]"
   >
     {offsetExamples.map(({ write, means }) => (
       <div key={write} className="col-span-2 grid grid-cols-subgrid">

@@ -28,7 +28,17 @@ export type CellReading =
   { ok: true; edits: TemplateEdit[]; warning?: string | undefined } | { ok: false; message: string }
 
 export interface Column {
-  id: 'kind' | 'name' | 'rendered' | 'strength' | 'audience' | 'repeats' | 'due' | 'points' | 'may'
+  id:
+    | 'kind'
+    | 'name'
+    | 'rendered'
+    | 'strength'
+    | 'audience'
+    | 'repeats'
+    | 'due'
+    | 'points'
+    | 'category'
+    | 'may'
   title: string
   /** Width in the grid, as CSS has it. */
   width: string
@@ -37,7 +47,7 @@ export interface Column {
   /** null where the cell cannot be edited. */
   read: ((row: OutlineRow, text: string, template: Template) => CellReading) | null
   /** The words among which one is chosen, where there are so few. */
-  choices?: readonly string[]
+  choices?: (template: Template) => readonly string[]
   /** Whether this row has such a cell at all. */
   editable: (row: OutlineRow) => boolean
 }
@@ -92,7 +102,7 @@ export const columns: readonly Column[] = [
     id: 'kind',
     title: 'Kind',
     width: '5.6rem',
-    choices: itemKinds,
+    choices: () => itemKinds,
     editable: isItem,
     text: (row) =>
       row.row === 'part'
@@ -176,7 +186,7 @@ export const columns: readonly Column[] = [
     id: 'strength',
     title: 'Strength',
     width: '5.4rem',
-    choices: strengths,
+    choices: () => strengths,
     editable: () => true,
     text: (row, template) =>
       row.row === 'part'
@@ -195,7 +205,7 @@ export const columns: readonly Column[] = [
     id: 'audience',
     title: 'Seen by',
     width: '5.4rem',
-    choices: audiences,
+    choices: () => audiences,
     editable: isPart,
     text: (row) => row.part?.audience ?? '',
     read: (row, text) => {
@@ -264,6 +274,36 @@ export const columns: readonly Column[] = [
     },
   },
   {
+    id: 'category',
+    title: 'Category',
+    width: '6.4rem',
+    choices: (template) => template.grading.categories.map(({ name }) => name),
+    editable: isItem,
+    text: (row) => row.part?.settings.category ?? '',
+    read: (row, text, template) => {
+      const said = text.trim()
+      const names = template.grading.categories.map(({ name }) => name)
+      const begun = names.filter((name) => name.toLowerCase().startsWith(said.toLowerCase()))
+      const name = names.includes(said) ? said : begun.length === 1 ? begun[0] : undefined
+      if (said !== '' && name === undefined)
+        return failed(
+          names.length === 0
+            ? 'there is none yet: they are made under “Grades and rubrics”'
+            : `one of ${names.join(', ')}; or nothing`,
+        )
+      return row.part
+        ? done(
+            setField(
+              row.key,
+              ['settings', 'category'],
+              row.part.settings.category,
+              said === '' ? null : name,
+            ),
+          )
+        : failed('nothing is marked here')
+    },
+  },
+  {
     id: 'may',
     title: 'Instructors may',
     width: '8rem',
@@ -278,8 +318,3 @@ export const columns: readonly Column[] = [
     },
   },
 ]
-
-/** Columns that stay when a part's slip takes half the screen. */
-const besideSlip: ReadonlySet<Column['id']> = new Set(['kind', 'name', 'strength', 'repeats'])
-export const columnsBeside = (slipOpen: boolean): readonly Column[] =>
-  slipOpen ? columns.filter((column) => besideSlip.has(column.id)) : columns

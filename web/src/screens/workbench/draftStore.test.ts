@@ -1,6 +1,7 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import {
   applyEdit,
+  compareTemplates,
   emptyTemplate,
   everyPart,
   newItem,
@@ -9,6 +10,7 @@ import {
 } from '@wickerframe/core'
 import type { TemplateDraft } from '@wickerframe/contract'
 import { useDraftStore } from './draftStore.ts'
+import { forgetSteps } from './keptSteps.ts'
 
 /** A server that keeps one draft as the real one does, and can be made to fail. */
 class Server {
@@ -17,7 +19,9 @@ class Server {
   down = 0
   /** Statuses of its next answers to edits, which it does not make. */
   refuses: number[] = []
+  released: Template
   constructor(draft: Template) {
+    this.released = draft
     this.draft = draft
   }
   detail(): TemplateDraft {
@@ -61,7 +65,12 @@ class Server {
     }
     this.draft = now
     this.revision += 1
-    return Response.json({ revision: this.revision, draft: now })
+    return Response.json({
+      revision: this.revision,
+      savedAt: '2026-09-16T12:05:00Z',
+      changesSinceRelease: compareTemplates(this.released, now).length,
+      draft: now,
+    })
   }
   answer = async (input: RequestInfo | URL, init?: RequestInit): Promise<Response> => {
     if (this.down > 0) {
@@ -103,6 +112,26 @@ beforeEach(() => {
   vi.stubGlobal('fetch', server.answer)
   store().open(server.detail())
 })
+/** What a browser keeps for a tab. */
+const tab = (): Storage =>
+  Object.create({
+    getItem(this: Record<string, string>, name: string) {
+      return this[name] ?? null
+    },
+    setItem(this: Record<string, string>, name: string, value: string) {
+      this[name] = value
+    },
+    removeItem(this: Record<string, string>, name: string) {
+      delete this[name]
+    },
+  }) as Storage
+/** The page as it is after somebody loaded it anew. */
+const reloaded = async () => {
+  vi.resetModules()
+  const { useDraftStore: anew } = await import('./draftStore.ts')
+  anew.getState().open(server.detail())
+  return anew.getState
+}
 afterEach(() => {
   vi.useRealTimers()
   vi.unstubAllGlobals()
@@ -131,6 +160,16 @@ describe('the draft on the workbench', () => {
     store().redo()
     await settle()
     expect(page(server.draft)).toMatchObject({ strength: 'may', name: 'Leaf' })
+  })
+  it('counts what differs from the last version: what is undone is no change', async () => {
+    store().edit(set('strength', 'must', 'may'))
+    store().edit(set('audience', 'students', 'staff'))
+    await settle()
+    expect(store().changes).toBe(2)
+    store().undo()
+    await settle()
+    expect(store().changes).toBe(1)
+    expect(store().savedAt).toBe('2026-09-16T12:05:00Z')
   })
   it('takes typing in one field back in one step', () => {
     for (const [was, now] of [
@@ -221,5 +260,69 @@ describe('the draft on the workbench', () => {
     expect(store().done).toEqual([])
     store().open(first)
     expect(store().done).toHaveLength(1)
+  })
+})
+
+describe('after the page was loaded anew', () => {
+  it('undo and redo go on where they were', async () => {
+    vi.stubGlobal('sessionStorage', tab())
+    store().edit(set('strength', 'must', 'may'))
+    store().edit(set('name', 'Page', 'Leaf'))
+    store().undo()
+    await settle()
+    const anew = await reloaded()
+    anew().redo()
+    expect(page(anew().draft)).toMatchObject({ name: 'Leaf', strength: 'may' })
+    anew().undo()
+    anew().undo()
+    await settle()
+    expect(page(server.draft)).toMatchObject({ name: 'Page', strength: 'must' })
+  })
+  it('nothing is taken back that somebody else built upon meanwhile, or of another draft', async () => {
+    vi.stubGlobal('sessionStorage', tab())
+    store().edit(set('strength', 'must', 'may'))
+    await settle()
+    server.edit([set('name', 'Page', 'Theirs')])
+    expect((await reloaded())().done).toEqual([])
+  })
+  it('nothing is left in the tab for who signs in next', async () => {
+    vi.stubGlobal('sessionStorage', tab())
+    store().edit(set('strength', 'must', 'may'))
+    await settle()
+    forgetSteps()
+    expect((await reloaded())().done).toEqual([])
+  })
+  it('a browser that keeps nothing, or has no room, only forgets', async () => {
+    const full = tab()
+    Object.getPrototypeOf(full).setItem = () => {
+      throw new DOMException('no room', 'QuotaExceededError')
+    }
+    vi.stubGlobal('sessionStorage', full)
+    store().edit(set('strength', 'must', 'may'))
+    await settle()
+    expect(page(server.draft)?.strength).toBe('may')
+    expect((await reloaded())().done).toEqual([])
+  })
+  it('the last steps are kept where all of them would be too much', async () => {
+    vi.stubGlobal('sessionStorage', tab())
+    const long = 'x'.repeat(30_000)
+    for (let i = 0; i < 40; i++)
+      store().edit({
+        edit: 'add-part',
+        parent: null,
+        at: 0,
+        part: {
+          ...newItem('page', `p${i}`, `P${i}`),
+          blocks: [{ kind: 'fixed-text', key: 't', strength: 'must', html: `<p>${long}</p>` }],
+        },
+      })
+    await settle()
+    const anew = await reloaded()
+    expect(anew().done.length).toBeGreaterThan(5)
+    expect(anew().done.length).toBeLessThan(40)
+    anew().undo()
+    await settle()
+    expect(everyPart(server.draft).map(({ key }) => key)).not.toContain('p39')
+    expect(everyPart(server.draft).map(({ key }) => key)).toContain('p38')
   })
 })

@@ -10,13 +10,7 @@ import {
 } from '@wickerframe/core'
 import type { EditClash, TemplateDraft } from '@wickerframe/contract'
 import { ApiError, call } from '../../api/client.ts'
-
-/** One step of undo: the edits it made and those that take it back, each in the order they are made. */
-interface Step {
-  edits: TemplateEdit[]
-  inverse: TemplateEdit[]
-  at: number
-}
+import { keepSteps, stepsKept, type Step, type Steps } from './keptSteps.ts'
 
 /** Two people set the same field: both values, until somebody decides. */
 export interface OpenClash {
@@ -55,7 +49,7 @@ interface DraftState {
 }
 
 /** What was done to the templates that were open before in this sitting. */
-const sittings = new Map<string, { done: Step[]; undone: Step[] }>()
+const sittings = new Map<string, Steps>()
 
 const sameSittingMilliseconds = 4000
 
@@ -159,8 +153,11 @@ export const useDraftStore = create<DraftState>((set, get) => {
         waiting: left,
         savedAt: answer.savedAt,
         saving: false,
+        changes: answer.changesSinceRelease + left.length,
         ...(left.length === 0 && answer.revision !== revision + 1 ? { draft: answer.draft } : {}),
       })
+      if (left.length === 0 && answer.revision === revision + 1)
+        keepSteps(key, answer.revision, { done: get().done, undone: get().undone })
       void save()
     } catch (cause) {
       set({ saving: false })
@@ -236,7 +233,8 @@ export const useDraftStore = create<DraftState>((set, get) => {
       const again = get().key === loaded.key
       if (!again && get().key !== '')
         sittings.set(get().key, { done: get().done, undone: get().undone })
-      const { done, undone } = sittings.get(loaded.key) ?? { done: [], undone: [] }
+      const { done, undone } =
+        sittings.get(loaded.key) ?? stepsKept(loaded.key, loaded.draftRevision)
       if (again && (get().waiting.length > 0 || get().revision > loaded.draftRevision)) return
       set({
         key: loaded.key,

@@ -9,7 +9,7 @@ import {
   type Template,
   type TemplateEdit,
 } from '@wickerframe/core'
-import { columns, columnsBeside, type Column } from './columns.ts'
+import { columns, type Column } from './columns.ts'
 import { outlineRows, shownRows, type OutlineRow } from './outlineRows.ts'
 import {
   addRow,
@@ -26,6 +26,15 @@ import {
 
 const template: Template = {
   ...emptyTemplate('small', 'Small'),
+  grading: {
+    ...emptyTemplate('small', 'Small').grading,
+    categories: ['Log', 'Regatta'].map((name) => ({
+      key: name.toLowerCase(),
+      name,
+      weight: 50,
+      counts: true,
+    })),
+  },
   parts: [
     { ...newModule('start', 'Start'), items: [newItem('page', 'welcome', 'Welcome')] },
     {
@@ -122,6 +131,8 @@ describe('cells', () => {
     })
     expect(partAfter('points', 'task', '12,5')).toMatchObject({ settings: { points: 12.5 } })
     expect(partAfter('points', 'task', '')).toMatchObject({ settings: {} })
+    expect(partAfter('category', 'task', 'lo')).toMatchObject({ settings: { category: 'Log' } })
+    expect(partAfter('category', 'task', '')).toMatchObject({ settings: { points: 10 } })
     expect(partAfter('may', 'task', 'rename and edit')).toMatchObject({
       may: { rename: true, edit: true },
     })
@@ -133,6 +144,7 @@ describe('cells', () => {
     expect(partAfter('name', 'task', 'Task {wek}')).toMatch(/^At character 7: .*week/)
     expect(partAfter('repeats', 'task', 'sometimes')).toContain('each week')
     expect(partAfter('points', 'task', 'many')).toContain('a number')
+    expect(partAfter('category', 'task', 'Knots')).toBe('one of Log, Regatta; or nothing')
     expect(partAfter('kind', 'task', 'asse')).toMatchObject({ kind: 'assessment' })
     expect(partAfter('kind', 'task', 'ass')).toContain('one of')
     expect(partAfter('strength', 'task', '')).toBe('must, should or may')
@@ -150,9 +162,6 @@ describe('cells', () => {
       name: 'Week {week}, the first',
     })
     expect(exceptionAfter('strength', 'may')).toMatchObject({ strength: 'may' })
-  })
-  it('are fewer beside a slip', () => {
-    expect(columnsBeside(true).map(({ id }) => id)).toEqual(['kind', 'name', 'strength', 'repeats'])
   })
 })
 

@@ -8,7 +8,7 @@ import {
   type Template,
   type TemplateEdit,
 } from '@wickerframe/core'
-import { columnsBeside } from './columns.ts'
+import { columns } from './columns.ts'
 import { outlineRows, type OutlineRow } from './outlineRows.ts'
 import { cellsAsText, editsOfCell, fillCellsDown, pasteCells } from './sheetCells.ts'
 import { dropWhere } from './useSheetDrag.ts'
@@ -23,7 +23,6 @@ const template: Template = {
   ],
 }
 const rows = outlineRows(template, null, null)
-const columns = columnsBeside(false)
 const rowOf = (key: string): OutlineRow => {
   const row = rows.find((candidate) => candidate.key === key)
   if (!row) throw new Error(`no row ${key}`)

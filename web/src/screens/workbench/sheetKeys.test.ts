@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { emptyTemplate, newItem, newModule, type Template } from '@wickerframe/core'
-import { columnsBeside } from './columns.ts'
+import { columns } from './columns.ts'
 import { outlineRows } from './outlineRows.ts'
 import { actOfKey, type AtCell, type Key, type SheetAct } from './sheetKeys.ts'
 
@@ -11,7 +11,6 @@ const template: Template = {
   ],
 }
 const rows = outlineRows(template, null, null)
-const columns = columnsBeside(false)
 const rowOf = (key: string) => {
   const row = rows.find((candidate) => candidate.key === key)
   if (!row) throw new Error(`no row ${key}`)

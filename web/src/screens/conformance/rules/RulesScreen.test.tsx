@@ -39,7 +39,12 @@ const showRules = (
     ruleUse: rules,
     listTemplates: [templateSummary('harbour')],
     readDraft: draft,
-    editDraft: { revision: 8, savedAt: '2026-09-16T12:00:00Z', draft: draft.draft },
+    editDraft: {
+      revision: 8,
+      savedAt: '2026-09-16T12:00:00Z',
+      changesSinceRelease: 1,
+      draft: draft.draft,
+    },
     ...more,
   })
   return {
