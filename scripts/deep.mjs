@@ -3,19 +3,11 @@
  * share of them, another one each day, as continuous integration does after `npm test`.
  */
 import { spawnSync } from 'node:child_process'
+import { readFileSync } from 'node:fs'
 import { ensureMariadb, ensurePackages, orSay, root } from './bootstrap.mjs'
 
-/** About as long each; those that are slow on all their cases by themselves. */
-const shares = [
-  ['properties', 'core/src/plan/merge.property.test.ts'],
-  ['faults', 'e2e/rolloutFaults.faults.test.ts'],
-  ['properties', 'core/src/check', 'core/src/plan/nextTerm', 'demo/src'],
-  ['faults', 'e2e/exactlyOnce.faults.test.ts'],
-  ['properties', 'core/src/plan/takingOver.property.test.ts', 'core/src/layer', 'core/src/begin'],
-  ['unit'],
-  ['integration', 'e2e/attacks.integration.test.ts'],
-  ['properties', 'core/src/firstCourse', 'core/src/impact', 'core/src/insight', 'core/src/paste'],
-]
+/** About as long each, those apart that are slow on all their cases by themselves: a project of tests, then files. */
+const shares = JSON.parse(readFileSync(new URL('deepShares.json', import.meta.url), 'utf8'))
 /** How many of them go together. */
 const sharesADay = 2
 const days = Math.floor(Date.now() / 86_400_000)
