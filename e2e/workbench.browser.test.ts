@@ -383,6 +383,14 @@ describe('rows', () => {
       )
       return keys.indexOf('technology') > keys.indexOf('syllabus')
     })
+    // The headings stay above, and the last row comes into sight whole.
+    await goTo('technology', 1)
+    await press('End')
+    await page.waitForFunction(() => {
+      const last = [...document.querySelectorAll('[data-row]')].at(-1)?.getBoundingClientRect()
+      const sheet = document.querySelector('[role=treegrid] > div')?.getBoundingClientRect()
+      return last && sheet && last.bottom <= sheet.bottom + 1 && last.top > sheet.top
+    })
     await saved()
   })
   it('are found, filtered by kind and strength, and closed', async () => {
@@ -538,7 +546,7 @@ describe('two people on one draft', () => {
     const { draft } = await draftOf('short-course-standard')
     const name = everyPart(draft).find((part) => part.key === 'technology')?.name ?? ''
     expect((await other('name', name, 'Tools of the trade')).status).toBe(200)
-    await goTo('technology', 2)
+    await goTo('technology', 3)
     await type('may')
     await press('Enter')
     await page
@@ -550,7 +558,7 @@ describe('two people on one draft', () => {
     // So that the page does not learn of it before it edits the same field.
     await page.route('**/revision', (route) => route.abort())
     expect((await other('strength', 'may', 'must')).status).toBe(200)
-    await goTo('technology', 2)
+    await goTo('technology', 3)
     await type('should')
     await press('Enter')
     await page

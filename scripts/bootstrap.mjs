@@ -71,7 +71,8 @@ export const ensureChromium = () => {
   try {
     ensureDebianPackage('chromium-headless-shell', 'chromium-headless-shell')
   } catch (cause) {
-    if (!(cause instanceof Missing) || !has('chromium')) throw cause
+    if (!(cause instanceof Missing)) throw cause
+    ensureDebianPackage('chromium', 'chromium')
   }
 }
 

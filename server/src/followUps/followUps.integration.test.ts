@@ -1,5 +1,6 @@
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
-import type { Course } from '@wickerframe/core'
+import { everyCourseItem, partsWithin, type Course } from '@wickerframe/core'
+import { exampleTemplate } from '@wickerframe/core/testing'
 import { startCheckedCollege, type CheckedCollege } from '../testing/privateCollege.testing.ts'
 
 let college: CheckedCollege
@@ -111,6 +112,57 @@ describe('a finding', () => {
   it('raised with several is raised with all of them, or with none', async () => {
     const some = [await hidden(), 'f'.repeat(16)]
     expect((await put('designer', 'raise', { fingerprints: some })).status).toBe(404)
+    expect(await followUps()).toEqual([])
+  })
+})
+
+describe('what a course has from its template', () => {
+  const { key, parts } = exampleTemplate()
+  const task = partsWithin(parts).find((part) => part.kind === 'assignment')
+  const withoutDates = (course: Course): void => {
+    for (const { item } of everyCourseItem(course))
+      if (item.kind === 'assignment') item.dueAt = null
+  }
+  const missing = async () =>
+    (await college.result()).findings.find(({ rule }) => rule === 'due-missing')
+  const raise = async () =>
+    (
+      await college.people.designer.post('/api/follow-ups', {
+        rule: 'due-missing',
+        part: task?.key,
+        note: '',
+      })
+    ).body
+
+  it('is raised with nobody of the course, as what they left out themselves is', async () => {
+    await college.readWith(withoutDates)
+    expect(await missing()).toMatchObject({ mender: 'instructor', owner })
+    expect((await raise()).courses).toBe(1)
+    await college.pool.query('DELETE FROM follow_ups')
+
+    const { designer } = college.people
+    const template = `/api/templates/${key}`
+    const { draftRevision } = (await designer.get(template)).body
+    const edit = {
+      edit: 'set-field',
+      part: task?.key,
+      field: ['settings', 'due'],
+      was: task?.settings.due,
+      value: null,
+    }
+    const edited = await designer.post(`${template}/edits`, {
+      revision: draftRevision,
+      edits: [edit],
+    })
+    expect(edited.status).toBe(200)
+    const { revision } = edited.body
+    expect((await designer.post(`${template}/release`, { revision, note: 'x' })).body).toEqual({
+      version: 2,
+    })
+    await designer.post(`${college.about}/version`, { template: key, version: 2 })
+    await college.readWith(withoutDates)
+    expect(await missing()).toMatchObject({ mender: 'designer', owner: null, ofTemplate: true })
+    expect(await raise()).toMatchObject({ places: 0, courses: 0, nobodys: 0 })
     expect(await followUps()).toEqual([])
   })
 })

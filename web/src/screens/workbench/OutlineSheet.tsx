@@ -18,7 +18,7 @@ import { ManyRows } from './ManyRows.tsx'
 import { useDraftStore } from './draftStore.ts'
 import type { OutlineRow } from './outlineRows.ts'
 import { cellsAsText, editsOfCell, fillCellsDown, pasteCells } from './sheetCells.ts'
-import { rowHeight, SheetRow } from './SheetRow.tsx'
+import { headHeight, rowHeight, SheetRow } from './SheetRow.tsx'
 import {
   addRow,
   clipRows,
@@ -68,8 +68,6 @@ const removedWords = (removed: readonly OutlineRow[]): string => {
 }
 
 const grid = columns.map((column) => column.width).join(' ')
-/** Height of the row of headings, in pixels. */
-const headHeight = 29
 
 /** The template as a sheet: one row for each part, edited in the row by keyboard like a good table. */
 export const OutlineSheet = ({
@@ -521,7 +519,7 @@ export const OutlineSheet = ({
           <div
             role="rowgroup"
             className="relative min-w-[80rem]"
-            style={{ height: virtual.getTotalSize() - headHeight }}
+            style={{ height: virtual.getTotalSize() }}
           >
             {virtual.getVirtualItems().map((item) => {
               const drawn = rows[item.index]

@@ -7,6 +7,8 @@ import { CellEditor, CellText } from './SheetCell.tsx'
 
 /** Height of a row in pixels; every row has the same, so that none need be measured. */
 export const rowHeight = 31
+/** Height of the row of headings, which stands above all others and stays in sight, in pixels. */
+export const headHeight = 29
 
 /** Where a row that is dragged would come to lie. */
 export interface Dragging {

@@ -8,7 +8,7 @@ import {
 import { useState, type RefObject } from 'react'
 import { isModule } from '@wickerframe/core'
 import type { OutlineRow } from './outlineRows.ts'
-import { rowHeight, type Dragging } from './SheetRow.tsx'
+import { headHeight, rowHeight, type Dragging } from './SheetRow.tsx'
 
 /** Where in a row of the sheet something is dropped: a row that holds others takes it inside in its middle. */
 export const dropWhere = (target: OutlineRow, share: number): Dragging['where'] => {
@@ -29,7 +29,8 @@ export const useSheetDrag = (
     const box = scroller.current?.getBoundingClientRect()
     const pointer = event.activatorEvent
     if (!box || !(pointer instanceof MouseEvent)) return null
-    const y = pointer.clientY + event.delta.y - box.top + (scroller.current?.scrollTop ?? 0)
+    const within = pointer.clientY + event.delta.y - box.top - headHeight
+    const y = within + (scroller.current?.scrollTop ?? 0)
     const index = Math.floor(y / rowHeight)
     const target = rows[Math.max(0, Math.min(rows.length - 1, index))]
     return (
