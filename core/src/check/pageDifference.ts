@@ -14,6 +14,7 @@ import {
   type WordRun,
 } from '../page/index.ts'
 import { pairCourse } from '../pair/index.ts'
+import { blockKindWords, leftAs } from '../template/index.ts'
 import { expectationFor, type Check } from './checkCourse.ts'
 
 /** How one block of the template stands in a page, for people who look at the two side by side. */
@@ -49,7 +50,9 @@ const differenceOf = (reading: BlockReading, onDate: string): BlockDifference =>
   const expected =
     definition.kind === 'fill-in'
       ? (definition.label ?? definition.prompt)
-      : wordsOf(blockHtmlOn(block, onDate))
+      : leftAs(definition) === 'asked'
+        ? ('label' in definition && definition.label) || blockKindWords(block.kind)
+        : wordsOf(blockHtmlOn(block, onDate))
   const told = { key: block.key, kind: block.kind, expected }
   if (block.kind === 'guidance-note')
     return {
@@ -63,6 +66,9 @@ const differenceOf = (reading: BlockReading, onDate: string): BlockDifference =>
     reading.revision !== revisionInForce(block.houseText, onDate)?.number
   if (outdated)
     return { ...told, state: 'outdated', difference: readableDifference(expected, text) }
+  // Words that are the instructor's to choose are no departure.
+  if (state === 'altered' && leftAs(definition) === 'proposed')
+    return { ...told, state: 'filled', difference: [] }
   return {
     ...told,
     state,

@@ -64,6 +64,10 @@ const titles: Readonly<Record<string, string>> = {
   set: 'differs in',
   form: 'form',
   mode: 'copied or linked',
+  left: 'left to the instructor',
+  hint: 'hint',
+  example: 'example',
+  lines: 'lines',
   scope: 'scope',
   type: 'type',
   minWords: 'words at least',
@@ -86,6 +90,9 @@ const titles: Readonly<Record<string, string>> = {
   answersBy: 'answers by',
 }
 
+const LeftWords = z.looseObject({ as: z.enum(['proposed', 'asked']) })
+const leftWords = { proposed: 'as a proposal', asked: 'as something asked for' }
+
 /** A value of a template's field in words a reader knows. */
 export const valueWords = (field: string, value: unknown): string => {
   if (value === undefined || value === null || value === '') return 'nothing'
@@ -106,6 +113,7 @@ export const valueWords = (field: string, value: unknown): string => {
               ? as(Offset, offsetWords)
               : null
   if (known !== null) return known
+  if (field === 'left') return as(LeftWords, ({ as: way }) => leftWords[way]) ?? 'nothing'
   if (typeof value === 'boolean') return value ? 'yes' : 'no'
   if (Array.isArray(value))
     return value.length === 0

@@ -3,13 +3,13 @@ import { letIn } from '../allow/index.ts'
 import {
   blockKind,
   escapeHtml,
+  leftAs,
   storedImage,
   type DateLine,
   type KeptBlockBody,
   type PartLink,
   type ScheduleLine,
   type Template,
-  type WrittenBlock,
   type Writing,
 } from '../template/index.ts'
 import { fillHtml } from './fillHtml.ts'
@@ -82,10 +82,17 @@ const writingIn = (surroundings: BlockSurroundings): Writing => {
 }
 
 /**
- * The inner HTML that deployment writes for a block; `answer` is what stands in a fill-in already answered. Whatever the
- * template says, nothing in it runs or loads by itself.
+ * The inner HTML that deployment writes for a block; `answer` is what stands in a fill-in already answered, `asks` the pieces of
+ * the HTML that ask the instructor. Whatever the template says, nothing in it runs or loads by itself.
  */
-export const blockHtml = (block: KeptBlockBody, surroundings: BlockSurroundings): WrittenBlock => {
-  const { html, answer } = blockKind(block.kind).html(block, writingIn(surroundings))
-  return { html: letIn(html).html, answer }
+export const blockHtml = (
+  block: KeptBlockBody,
+  surroundings: BlockSurroundings,
+): { html: string; answer: string | null; asks: string[] } => {
+  const { html, answer, pieces } = blockKind(block.kind).html(block, writingIn(surroundings))
+  return {
+    html: letIn(html).html,
+    answer,
+    asks: leftAs(block) === 'asked' ? pieces.map((piece) => letIn(piece).html) : [],
+  }
 }

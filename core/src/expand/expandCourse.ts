@@ -516,7 +516,7 @@ const writePages = (
     page.blocks = definition.blocks.flatMap((written): ExpectedBlock[] => {
       const block = blockInPlace(written, template.keptBlocks)
       if (!block) return []
-      const { html, answer } = blockHtml(block, surroundings)
+      const { html, answer, asks } = blockHtml(block, surroundings)
       return [
         {
           definition: block,
@@ -525,6 +525,7 @@ const writePages = (
           strength: block.strength,
           html,
           answer,
+          asks,
           houseText:
             block.kind === 'house-text' && block.mode === 'copied'
               ? (template.houseTexts.find((text) => text.key === block.houseText) ?? null)

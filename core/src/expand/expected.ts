@@ -24,6 +24,8 @@ export interface ExpectedBlock {
   html: string
   /** The answer known for the whole course, or null. */
   answer: string | null
+  /** Pieces of the HTML that ask the instructor until they are answered. */
+  asks: string[]
   /** A house text that is copied in; null for one that is linked, and for every other block. */
   houseText: HouseText | null
 }

@@ -1,20 +1,33 @@
 import { letIn } from '../allow/index.ts'
 import type { ExpectedBlock, ExpectedCourse, ExpectedPart } from '../expand/index.ts'
-import { heading } from '../template/index.ts'
-import { perfectAnswer } from './perfectAnswer.ts'
+import { blockKind, heading, leftAs } from '../template/index.ts'
+import { perfectAnswer, perfectPiece } from './perfectAnswer.ts'
 
 /**
- * An expected course as it stands once a good instructor was there: every fill-in has an answer, one for the whole course the same
- * one everywhere, and the notes to the instructor are gone.
+ * An expected course as it stands once a good instructor was there: all that is asked for has an answer, one for the whole course the
+ * same one everywhere, and the notes to the instructor are gone.
  */
 export const filledIn = (expected: ExpectedCourse): ExpectedCourse => {
   const [instructor] = expected.facts.instructors
   const forAll = new Map<string, string>()
   let count = 0
+  /** Each piece that asks gives way to an answer, in its place. */
+  const fillPieces = (block: ExpectedBlock): ExpectedBlock => {
+    let { html } = block
+    let from = 0
+    for (const piece of block.asks) {
+      const at = html.indexOf(piece, from)
+      const answer = perfectPiece(piece, blockKind(block.kind).answer ?? 'text', ++count)
+      html = html.slice(0, at) + answer + html.slice(at + piece.length)
+      from = at + answer.length
+    }
+    return { ...block, html: letIn(html).html }
+  }
   const fill = (block: ExpectedBlock): ExpectedBlock => {
     const { definition } = block
-    if (definition.kind !== 'fill-in' || definition.answer !== undefined || block.answer !== null)
-      return block
+    if (definition.kind !== 'fill-in')
+      return leftAs(definition) === 'asked' ? fillPieces(block) : block
+    if (definition.answer !== undefined || block.answer !== null) return block
     const isForAll = definition.scope === 'course'
     const answer =
       (isForAll ? forAll.get(block.key) : undefined) ??

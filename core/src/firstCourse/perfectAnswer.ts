@@ -1,7 +1,7 @@
-import { escapeHtml, type KeptBlockBody } from '../template/index.ts'
+import { escapeHtml, type AnswerType, type KeptBlockBody } from '../template/index.ts'
 
 /** What is asked of the instructor. */
-export type Asked = Extract<KeptBlockBody, { kind: 'fill-in' }>
+export type FillIn = Extract<KeptBlockBody, { kind: 'fill-in' }>
 
 /** Words of no subject: what is said with them is an answer, whatever was asked. */
 const words =
@@ -30,7 +30,7 @@ const usualWords = 16
  * @returns HTML
  */
 export const perfectAnswer = (
-  { type, minWords = 0, maxWords = Number.POSITIVE_INFINITY }: Asked,
+  { type, minWords = 0, maxWords = Number.POSITIVE_INFINITY }: FillIn,
   number: number,
   instructor: { email: string } | undefined,
 ): string => {
@@ -58,4 +58,21 @@ export const perfectAnswer = (
     default:
       return `<p>${said}</p>`
   }
+}
+
+/**
+ * What somebody writes in place of one piece that asks: a line for a line, paragraphs for paragraphs.
+ * @param piece HTML
+ * @param number which answer of the course it is, from 1
+ * @returns HTML
+ */
+export const perfectPiece = (piece: string, type: AnswerType, number: number): string => {
+  const said = escapeHtml(sentences(usualWords, number))
+  const answer =
+    type === 'video'
+      ? `<a href="https://films.example/answer-${number}">${said} (4 minutes, captions)</a>`
+      : said
+  return /^\s*<(?:p|h[1-6]|ul|ol|dl|table|div|blockquote|figure|pre|hr)\b/i.test(piece)
+    ? `<p>${answer}</p>`
+    : answer
 }

@@ -1,5 +1,12 @@
 import { quoteValue, type Problem } from '../document/index.ts'
-import { homePageKey, isModule, type Block, type Part, type Template } from '../template/index.ts'
+import {
+  homePageKey,
+  isModule,
+  leftAs,
+  type Block,
+  type Part,
+  type Template,
+} from '../template/index.ts'
 import { exceptionWeakenings } from './exceptionWeakenings.ts'
 import { keptFields, keptList, orderOf, same, strengthKept, weakened } from './kept.ts'
 import { policyWeakenings } from './policyWeakenings.ts'
@@ -19,6 +26,20 @@ const partFields = [
 /** Said or not, they decide where a part is wanted at all: what is silent above means everywhere, once, and in no other way. */
 const decidesWhere = ['when', 'repeat', 'groupings'] as const
 
+/** What is asked for above stays asked for, unless the layer says something in its place. */
+const stillAsked = (upper: Block, own: Block, path: PropertyKey[]): Problem[] =>
+  leftAs(upper) === 'asked' &&
+  leftAs(own) !== 'asked' &&
+  same({ ...upper, left: null, strength: null }, { ...own, left: null, strength: null })
+    ? [
+        weakened(
+          [...path, 'left'],
+          leftAs(own) ?? 'nothing',
+          'asked, as the layer above has it, or other words in place of what asks',
+        ),
+      ]
+    : []
+
 const blockWeakenings = (
   upper: readonly Block[],
   here: readonly Block[],
@@ -30,9 +51,16 @@ const blockWeakenings = (
     const own = here[index]
     if (!own) return [weakened(path, 'nothing', `the block ${block.key} of the layer above`)]
     const { key: _, strength, ...fields } = block
+    const at = [...path, index]
     return [
-      ...strengthKept(strength, own.strength, [...path, index]),
-      ...keptFields(fields, own, Object.keys(fields), [...path, index]),
+      ...strengthKept(strength, own.strength, at),
+      // What is left to the instructor, a layer may say in their place.
+      ...('left' in block && block.left
+        ? [
+            ...keptFields(fields, own, ['kind', 'element', 'basis'], at),
+            ...stillAsked(block, own, at),
+          ]
+        : keptFields(fields, own, Object.keys(fields), at)),
     ]
   })
   if (problems.length === 0 && !same(orderOf(upper, keys), orderOf(here, keys)))

@@ -1,17 +1,12 @@
 import type { ExpectedBlock } from '../expand/index.ts'
 import { datesMentioned } from '../calendar/index.ts'
 import { remember, rememberOf } from '../remember/index.ts'
-import type { fillInTypes, KeptBlockBody } from '../template/index.ts'
-import {
-  analysePage,
-  plainText,
-  type PageFacts,
-  type PageLink,
-  type Paragraph,
-} from './analysePage.ts'
+import type { AnswerType } from '../template/index.ts'
+import { analysePage, type PageFacts, type PageLink, type Paragraph } from './analysePage.ts'
+import { askedOf, type Asked } from './asked.ts'
 import { blockHtmlOn } from './renderPage.ts'
 import { isTextOf, sameText } from './sameText.ts'
-import { likeness, shareSurviving } from './wordDifference.ts'
+import { countWords, likeness, shareSurviving } from './wordDifference.ts'
 
 /** How a block of the template stands in a page. */
 export type BlockState =
@@ -28,6 +23,8 @@ export interface BlockReading {
   byMarker: boolean
   /** For a house text that matches a revision word for word: its number. */
   revision: number | null
+  /** Of what is asked for piece by piece: the prompts that still stand. */
+  stillAsks: readonly string[]
   /** For a fill-in that is filled: whether the answer is of the kind asked for (an image, a date, a list …). */
   ofType: boolean
   /** For a fill-in: its label is gone from beside the answer, or the answer stands outside its frame; null otherwise. */
@@ -47,14 +44,6 @@ const saysIt = (text: string, html: string): boolean =>
 /** What deployment writes, as text. */
 const textOf = remember(4000, (html: string): string => join(paragraphsOf(html)))
 
-/** What a fill-in says besides its answer. */
-const wordsOfFillIn = rememberOf((definition: Extract<KeptBlockBody, { kind: 'fill-in' }>) => ({
-  label: plainText(definition.label ?? ''),
-  prompts: [definition.prompt, ...definition.earlierPrompts].map(plainText),
-}))
-
-type FillInType = (typeof fillInTypes)[number]
-
 /** What stands in a block besides words. */
 interface Holding {
   images: number
@@ -67,8 +56,8 @@ interface Holding {
 const mailAddress = /[\w.+-]{1,64}@[\w-]{1,63}(?:\.[\w-]{1,63}){1,4}/
 const fileAddress = /\.(?:pdf|docx?|odt|rtf|xlsx?|ods|pptx?|odp|zip|txt|csv|epub)(?:[?#]|$)/i
 
-/** Whether an answer is of the kind that a fill-in asks for. */
-const isOfType = (type: FillInType, text: string, holding: Holding, lines: number): boolean => {
+/** Whether an answer is of the kind that is asked for. */
+const isOfType = (type: AnswerType, text: string, holding: Holding, lines: number): boolean => {
   switch (type) {
     case 'image':
       return holding.images > 0
@@ -92,6 +81,41 @@ const isOfType = (type: FillInType, text: string, holding: Holding, lines: numbe
     case 'rich-text':
       return true
   }
+}
+
+/** So many words tell a prompt also where it stands within a longer paragraph. */
+const tellingWords = 4
+
+/** Reads a block that asks for something piece by piece: which pieces still ask, and whether anything was written beside them. */
+const readAsked = (
+  { type, prompts, given }: Asked,
+  found: readonly Paragraph[],
+  holding: Holding,
+  reading: (state: BlockState, extra: Partial<BlockReading>) => BlockReading,
+): BlockReading => {
+  const left = [...given]
+  const own = found.filter(({ text }) => {
+    const at = left.findIndex((words) => sameText(words, text))
+    if (at >= 0) left.splice(at, 1)
+    return at < 0
+  })
+  const isPrompt = (text: string) => prompts.some((prompt) => sameText(prompt, text))
+  const written = own.filter(({ text }) => !isPrompt(text))
+  const stillAsks = prompts.filter(
+    (prompt) =>
+      own.some(({ text }) => sameText(text, prompt)) ||
+      (countWords(prompt) >= tellingWords && written.some(({ text }) => text.includes(prompt))),
+  )
+  const told = { text: join(own), stillAsks }
+  const holds = holding.images + holding.media > 0
+  if (stillAsks.length > 0)
+    return reading(
+      prompts.length === 1 && (written.length > 0 || holds) ? 'prompt-beside-answer' : 'unfilled',
+      told,
+    )
+  return own.length === 0 && !holds
+    ? reading('unfilled', told)
+    : reading('filled', { ...told, ofType: isOfType(type, told.text, holding, own.length) })
 }
 
 /** Reads one block from the paragraphs that belong to it. */
@@ -119,30 +143,33 @@ const readOne = (
           : 0,
     byMarker,
     revision: null,
+    stillAsks: [],
     ofType: true,
     shapeLost: null,
     paragraphs: places,
     ...extra,
   })
   const definition = block.definition
-  if (definition.kind === 'fill-in') {
-    const { label, prompts } = wordsOfFillIn(definition)
+  const asked = askedOf(block)
+  if (asked && definition.kind !== 'fill-in') return readAsked(asked, found, holding, reading)
+  if (asked) {
+    const { type, prompts, given } = asked
+    const label = given[0] ?? ''
     const labelled = label === '' || text.startsWith(label)
     const answer = (labelled ? text.slice(label.length) : text).trim()
-    const outside =
-      definition.type === 'image' && !hasImage && imageBeside ? ('outside' as const) : null
+    const outside = type === 'image' && !hasImage && imageBeside ? ('outside' as const) : null
     if (answer === '')
       return reading(hasImage ? 'filled' : 'unfilled', { text: answer, shapeLost: outside })
     if (prompts.some((prompt) => sameText(answer, prompt)))
-      return reading(
-        hasImage && definition.type === 'image' ? 'prompt-beside-answer' : 'unfilled',
-        { text: answer, shapeLost: outside },
-      )
+      return reading(hasImage && type === 'image' ? 'prompt-beside-answer' : 'unfilled', {
+        text: answer,
+        shapeLost: outside,
+      })
     if (prompts.some((prompt) => answer.includes(prompt)))
       return reading('prompt-beside-answer', { text: answer })
     return reading('filled', {
       text: answer,
-      ofType: isOfType(definition.type, answer, holding, found.length),
+      ofType: isOfType(type, answer, holding, found.length),
       shapeLost: labelled ? null : 'label',
     })
   }
@@ -249,6 +276,7 @@ const readAnew = (
         surviving: 0,
         byMarker,
         revision: null,
+        stillAsks: [],
         ofType: true,
         shapeLost: null,
         paragraphs: [],
@@ -271,7 +299,7 @@ const readAnew = (
  * it says answers nothing.
  */
 const isOfSeveral = (expected: readonly ExpectedBlock[]): boolean =>
-  expected.filter(({ kind }) => kind !== 'fill-in' && kind !== 'guidance-note').length > 1
+  expected.filter((block) => block.kind !== 'guidance-note' && askedOf(block) === null).length > 1
 
 /** Which unmarked paragraphs belong to which unmarked block. A block that is not found has no entry. */
 const placeByContent = (
@@ -343,10 +371,10 @@ const placeByContent = (
         .sort((a, b) => b.share - a.share)[0]
       // A fill-in takes what stands in its place, whatever the words.
       const previous = owner.get(p - 1)
-      const goesOn = open.find((block) => block.key === previous && block.kind === 'fill-in')
+      const goesOn = open.find((block) => block.key === previous && askedOf(block) !== null)
       const empty = open.find(
         (block) =>
-          block.kind === 'fill-in' &&
+          askedOf(block) !== null &&
           (order.get(block.key) ?? 0) > before &&
           ![...owner.values()].includes(block.key),
       )

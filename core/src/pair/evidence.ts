@@ -262,8 +262,10 @@ interface Wording {
 }
 const wordingOf = rememberOf((part: ExpectedPart): Wording => {
   const prompts = new Set(
-    part.blocks.flatMap(({ definition }) =>
-      definition.kind === 'fill-in' ? linesOfBlock(`<p>${escapeHtml(definition.prompt)}</p>`) : [],
+    part.blocks.flatMap((block) =>
+      block.definition.kind === 'fill-in'
+        ? linesOfBlock(`<p>${escapeHtml(block.definition.prompt)}</p>`)
+        : block.asks.flatMap(linesOfBlock),
     ),
   )
   return {

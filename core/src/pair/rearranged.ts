@@ -1,6 +1,7 @@
 import type { CourseItem, PlacedItem } from '../course/index.ts'
 import type { ExpectedBlock, ExpectedPart } from '../expand/index.ts'
 import type { PageFacts } from '../page/index.ts'
+import { leftAs } from '../template/index.ts'
 import { linesOfBlock } from './blockLines.ts'
 
 export interface MergedModules {
@@ -70,8 +71,8 @@ const telling = (
 }
 
 /** Whether the wording of a block is there to stay: a prompt makes room for its answer, a note for nothing. */
-const isToStand = ({ kind }: ExpectedBlock): boolean =>
-  kind !== 'fill-in' && kind !== 'guidance-note'
+const isToStand = (block: ExpectedBlock): boolean =>
+  block.kind !== 'guidance-note' && leftAs(block.definition) !== 'asked'
 
 /** Pages whose missing blocks stand in an unpaired page of the same module. */
 export const splitPages = (

@@ -1,5 +1,13 @@
-import { blockRegions, normalHtml, type BlockRegion, type BlockRegions } from '../page/index.ts'
+import {
+  analysePage,
+  blockRegions,
+  normalHtml,
+  sameText,
+  type BlockRegion,
+  type BlockRegions,
+} from '../page/index.ts'
 import { fewestMoves } from '../pair/index.ts'
+import type { Left } from '../template/index.ts'
 import type { BlockBase } from './base.ts'
 import { bodyOf, type Bodies } from './bodies.ts'
 import type { Decision, FieldStep } from './mergeCase.ts'
@@ -9,8 +17,10 @@ import { spliced, type Splice } from './splices.ts'
 /** A block as the template wants it in one page. */
 export interface WantedBlock {
   key: string
-  /** Whether the instructor answers in it, so that what they wrote is theirs whatever becomes of the prompt. */
-  isFillIn: boolean
+  /** How it is left to the instructor: what they wrote is theirs, whatever becomes of the prompt or the proposal. */
+  left: Left['as'] | null
+  /** Of what is asked for piece by piece: what stands beside the answer and is the template's. */
+  stays: readonly string[]
   /** Whether it is advice that the instructor takes out. */
   isGuidance: boolean
   /** Whether an altered one is restored where that is asked for. */
@@ -266,8 +276,8 @@ export const mergePage = (input: PageMergeInput): PageMerge => {
       told('change', block.kept, 'new in the template')
       return
     }
-    if (standing.state === 'unsure' && block.isFillIn && before && !moved.has(key))
-      return void told('keep', null, 'the prompt changed in the template; the answer stays')
+    if (standing.state === 'unsure' && block.left && before && !moved.has(key))
+      return void told('keep', null, stayed[block.left])
     if (standing.state === 'doubtful' || standing.state === 'unsure')
       return void told(
         'leave',
@@ -278,11 +288,19 @@ export const mergePage = (input: PageMergeInput): PageMerge => {
       if (standing.state === 'removed' && block.isGuidance) return void next.set(key, fresh(block))
       if (standing.state === 'removed') return settle('the page that was here does not have it')
       const isOurs = saysExactly(block, there)
-      if (!isOurs && !block.isFillIn && !standing.region?.asLookedFor())
+      if (!isOurs && !block.left && !standing.region?.asLookedFor())
         return settle('the page that was here says something else')
       // What is not exactly the template's is theirs, and no later version writes over it.
       next.set(key, isOurs ? fresh(block) : { ...fresh(block), fresh: false })
-      told('agree', there, standing.region?.asLookedFor() ? 'is there already' : 'is filled in')
+      told(
+        'agree',
+        there,
+        standing.region?.asLookedFor()
+          ? 'is there already'
+          : block.left === 'proposed'
+            ? 'is there in other words'
+            : 'is filled in',
+      )
       return
     }
     if (unchanged(block)) {
@@ -310,8 +328,12 @@ export const mergePage = (input: PageMergeInput): PageMerge => {
     } else if (saysExactly(block, there)) {
       next.set(key, fresh(block))
       told('agree', there, 'says what the template says now')
-    } else if (block.isFillIn)
-      told('keep', there, 'the prompt changed in the template; the answer stays')
+    } else if (block.left)
+      told(
+        saysAll(there ?? '', block.stays) ? 'keep' : 'leave',
+        there,
+        saysAll(there ?? '', block.stays) ? stayed[block.left] : besideAnswer,
+      )
     else settle('changed in the template and in the course')
   })
   for (const block of gone) {
@@ -355,6 +377,19 @@ export const mergePage = (input: PageMergeInput): PageMerge => {
     blocks: [...new Set(order)].flatMap((key) => next.get(key) ?? []),
     ours: isOurs,
   }
+}
+
+const stayed: Readonly<Record<Left['as'], string>> = {
+  asked: 'the prompt changed in the template; the answer stays',
+  proposed: 'the proposal changed in the template; what was written in its place stays',
+}
+const besideAnswer =
+  'what stands beside the answer changed in the template; the answer stays, and what stands beside it has to be put right by hand'
+
+/** Whether every one of these paragraphs stands in the HTML. */
+const saysAll = (html: string, paragraphs: readonly string[]): boolean => {
+  const standing = paragraphs.length === 0 ? [] : analysePage(html).paragraphs
+  return paragraphs.every((words) => standing.some(({ text }) => sameText(text, words)))
 }
 
 /** HTML whose images are named by their file alone: where a platform keeps its files is its own affair. */

@@ -1,5 +1,6 @@
 import type { ExpectedPart } from '../expand/index.ts'
-import { blockHtmlOn, markedBlock } from '../page/index.ts'
+import { askedOf, blockHtmlOn, markedBlock } from '../page/index.ts'
+import { isFixedText, leftAs } from '../template/index.ts'
 import { keptRef, withLinks } from './links.ts'
 import type { WantedBlock } from './mergePage.ts'
 import type { PlanContext } from './planContext.ts'
@@ -23,9 +24,12 @@ export const wantedBlocks = (
     })
     return {
       key: block.key,
-      isFillIn: block.kind === 'fill-in',
+      left: leftAs(block.definition),
+      stays: block.definition.kind === 'fill-in' ? [] : (askedOf(block)?.given ?? []),
       isGuidance: block.kind === 'guidance-note',
-      isFixed: block.kind === 'fixed-text' || block.kind === 'house-text',
+      isFixed:
+        block.kind === 'house-text' ||
+        (block.kind === 'fixed-text' && isFixedText(block.definition)),
       written: markedBlock(block.key, part.instance, written),
       kept: living,
       asItStands: withLinks(html, (instance) => {

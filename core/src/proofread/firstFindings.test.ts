@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest'
 import { templateFromSentences, usualSentences } from '../begin/index.ts'
 import { expandCourse, everyExpected } from '../expand/index.ts'
-import { filledIn, firstCourse, perfectAnswer, type Asked } from '../firstCourse/index.ts'
+import { filledIn, firstCourse, perfectAnswer, type FillIn } from '../firstCourse/index.ts'
 import { exampleFacts, exampleTemplate } from '../rules/example/exampleCourse.ts'
-import { everyItem, fillInTypes, isModule, type Block, type Template } from '../template/index.ts'
+import { everyItem, answerTypes, isModule, type Block, type Template } from '../template/index.ts'
 import { firstCourseRemarks } from './firstCourseRemarks.ts'
 import { findingsOverTerm, firstFindings } from './firstFindings.ts'
 
@@ -114,7 +114,7 @@ describe('remarks of the first course', () => {
 })
 
 describe('an answer of somebody who does all that is asked', () => {
-  const asked = (more: object): Asked => ({
+  const asked = (more: object): FillIn => ({
     kind: 'fill-in',
     key: 'x',
     strength: 'must',
@@ -140,7 +140,7 @@ describe('an answer of somebody who does all that is asked', () => {
     }
   })
   it('is another one each time, whatever is asked for', () => {
-    for (const type of fillInTypes) {
+    for (const type of answerTypes) {
       if (type === 'e-mail') continue
       const answers = Array.from({ length: 40 }, (_, i) =>
         perfectAnswer(asked({ type }), i + 1, undefined),

@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { Line, schemasOf } from '../document/index.ts'
 import { firstWords } from './block/firstWords.ts'
+import type { Left } from './block/left.ts'
 import type { BlockGroup, BlockKind, BlockWords } from './block/kind.ts'
 import { definedKinds } from './block/kinds.ts'
 import { fresh, shared } from './block/shared.ts'
@@ -9,9 +10,10 @@ import { Key } from './words.ts'
 export { firstWords } from './block/firstWords.ts'
 export { escapeHtml, heading } from './block/html.ts'
 export type { BlockGroup, BlockHost, BlockKind, BlockWords } from './block/kind.ts'
-export { fillInTypes, newPrompt } from './block/kinds/fill-in.ts'
+export { newPrompt } from './block/kinds/fill-in.ts'
 export { Objective } from './block/kinds/objectives.ts'
-export { HomeElement, homeElements } from './block/shared.ts'
+export type { Left } from './block/left.ts'
+export { answerTypes, HomeElement, homeElements, type AnswerType } from './block/shared.ts'
 export type { DateLine, PartLink, ScheduleLine, Writing, WrittenBlock } from './block/writing.ts'
 
 /** The kinds of block that can be kept and used in several places. */
@@ -96,8 +98,28 @@ export const wordsOfBlock = (block: Block): BlockWords[] | null =>
 const fixedKinds: ReadonlySet<string> = new Set(
   definedKinds.flatMap(({ kind, isFixed }) => (isFixed ? [kind] : [])),
 )
+/** How a block is left to the instructor: asked for, or proposed and theirs to change; null where it is not. */
+export const leftAs = (block: Block): Left['as'] | null =>
+  block.kind === 'fill-in' ? 'asked' : 'left' in block ? (block.left?.as ?? null) : null
+/** The hint and the example that go with what is asked for, where there are any. */
+export const helpWith = (block: Block): { hint?: string; example?: string } => {
+  const { hint, example } =
+    block.kind === 'fill-in'
+      ? block
+      : 'left' in block && block.left?.as === 'asked'
+        ? block.left
+        : {}
+  return { ...(hint ? { hint } : {}), ...(example ? { example } : {}) }
+}
+/** The ways in which a kind may be left to the instructor, besides standing as it is written. */
+export const waysToLeave = (kind: Block['kind']): readonly Left['as'][] => {
+  if (kind === 'fill-in' || kind === 'kept-block') return []
+  const { isFixed, answer } = blockKind(kind)
+  return [...(isFixed ? (['proposed'] as const) : []), ...(answer ? (['asked'] as const) : [])]
+}
 /** Whether a block's wording is the template's own and must stand as written; what is made from the course changes with it. */
-export const isFixedText = (block: { kind: string }): boolean => fixedKinds.has(block.kind)
+export const isFixedText = (block: Block): boolean =>
+  fixedKinds.has(block.kind) && leftAs(block) === null
 
 /** What people call a kind of block within a sentence, e.g. `work list`. */
 export const blockKindWords = (kind: string): string =>

@@ -1,6 +1,14 @@
 import { letIn } from '../../allow/index.ts'
 import type { ExpectedBlock, ExpectedPart } from '../../expand/index.ts'
-import { analysePage, blockRegions, markedBlock, normalHtml } from '../../page/index.ts'
+import {
+  analysePage,
+  askedOf,
+  blockRegions,
+  markedBlock,
+  normalHtml,
+  sameText,
+} from '../../page/index.ts'
+import { leftAs } from '../../template/index.ts'
 import type { BaseEntry } from '../base.ts'
 import { bodyOf, type Bodies } from '../bodies.ts'
 import type { FieldStep } from '../mergeCase.ts'
@@ -39,12 +47,22 @@ const contactElements: ReadonlySet<string> = new Set([
   'instructor-contact',
   'welcome',
 ])
-const kindOf = (block: ExpectedBlock): CarryKind =>
-  block.definition.kind === 'fill-in' &&
-  block.definition.element !== undefined &&
-  contactElements.has(block.definition.element)
+const kindOf = ({ definition }: ExpectedBlock): CarryKind =>
+  definition.kind === 'contact-card' ||
+  (definition.kind === 'fill-in' &&
+    definition.element !== undefined &&
+    contactElements.has(definition.element))
     ? 'contact-cards'
     : 'answers'
+
+/** Whether a block is theirs to word, and what stands beside their words there is what stands there now: people and dates of this course. */
+const mayTake = (block: ExpectedBlock, inner: string): boolean => {
+  if (leftAs(block.definition) === null) return false
+  if (block.definition.kind === 'fill-in') return true
+  const given = askedOf(block)?.given ?? []
+  const { paragraphs } = analysePage(inner)
+  return given.every((words) => paragraphs.some(({ text }) => sameText(text, words)))
+}
 
 const wordsOf = (html: string): string => {
   const page = analysePage(html)
@@ -125,8 +143,7 @@ export const carriedPage = (input: CarriedPageInput): CarriedPage => {
   const answer = (key: string, inner: string): boolean => {
     const block = target.get(key)
     const place = places.get(key)
-    if (!block || !place || block.definition.kind !== 'fill-in' || !kinds.has(kindOf(block)))
-      return false
+    if (!block || !place || !kinds.has(kindOf(block)) || !mayTake(block, inner)) return false
     splices.push({ ...place.outer, text: markedBlock(key, part.instance, relinked(inner)) })
     carried.blocks.add(key)
     came(inner, `block:${key}`, block.html)
@@ -152,7 +169,10 @@ export const carriedPage = (input: CarriedPageInput): CarriedPage => {
   for (const { keys, span } of found.gaps) {
     const inner = present.slice(span.from, span.to)
     if (wordsOf(inner) === '') continue
-    const asks = keys.find((key) => target.get(key)?.definition.kind === 'fill-in')
+    const asks = keys.find((key) => {
+      const block = target.get(key)
+      return block !== undefined && leftAs(block.definition) === 'asked'
+    })
     if (asks !== undefined && isBalanced(inner) && answer(asks, inner))
       carried.together.push(wordsOf(inner))
     else leave(inner)

@@ -1,4 +1,5 @@
 import { analysePage } from '../../page/index.ts'
+import { leftAs } from '../../template/index.ts'
 import { defineCheck, htmlOf, type Found } from '../remark.ts'
 
 export const alternativeTextMissing = defineCheck({
@@ -23,7 +24,8 @@ export const alternativeTextMissing = defineCheck({
                 message: 'missing',
                 values: { image: image.source.slice(0, 60) || 'without an address' },
               }
-        if (block.kind === 'video' && !block.captions)
+        if (block.kind !== 'video' || leftAs(block) === 'asked') continue
+        if (!block.captions)
           yield {
             part: page.key,
             block: block.key,
@@ -31,7 +33,7 @@ export const alternativeTextMissing = defineCheck({
             values: { title: block.title },
             severity: 'warning',
           }
-        if (block.kind === 'video' && !block.transcript)
+        if (!block.transcript)
           yield {
             part: page.key,
             block: block.key,

@@ -1,19 +1,31 @@
-import { newPrompt } from '../../template/index.ts'
+import { analysePage } from '../../page/index.ts'
+import { blockName, leftAs, newPrompt, wordsOfBlock, type Block } from '../../template/index.ts'
 import { defineCheck, type Found } from '../remark.ts'
 
 export const fillInWithoutPrompt = defineCheck({
   id: 'fill-in-without-prompt',
   severity: 'error',
-  title: 'Every fill-in says what is wanted',
+  title: 'What is asked of the instructor says what is wanted',
   messages: {
     empty: 'The fill-in {block} has no prompt: nobody will know what belongs there.',
+    'asks-nothing':
+      'The {block} is asked of the instructor, and nothing in it says what is wanted.',
     unsaid:
       'The fill-in {block} still has the prompt it was made with, “{prompt}”. Say what is wanted.',
   },
   *find(proof): Generator<Found> {
     for (const page of proof.pages)
       for (const block of page.blocks) {
-        if (block.kind !== 'fill-in') continue
+        if (block.kind !== 'fill-in') {
+          if (leftAs(block) === 'asked' && saysNothing(block))
+            yield {
+              part: page.key,
+              block: block.key,
+              message: 'asks-nothing',
+              values: { block: blockName(block) },
+            }
+          continue
+        }
         if (block.prompt.trim() === '')
           yield {
             part: page.key,
@@ -31,3 +43,8 @@ export const fillInWithoutPrompt = defineCheck({
       }
   },
 })
+
+const saysNothing = (block: Block): boolean =>
+  (wordsOfBlock(block) ?? [{ text: '?' }]).every((words) =>
+    'html' in words ? analysePage(words.html).paragraphs.length === 0 : words.text.trim() === '',
+  )

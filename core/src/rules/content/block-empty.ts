@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { askedOf } from '../../page/index.ts'
 import { blockKindWords, isFixedText } from '../../template/index.ts'
 import { defineRule, type Verdict } from '../rule.ts'
 
@@ -8,7 +9,7 @@ export const blockEmpty = defineRule({
   title: 'No block stands empty',
   why: 'A heading “To do” with nothing under it tells students that there is nothing to do.',
   untold:
-    'Blocks without a mark: of them nothing is left to tell by, and they count as missing. Spots to fill in, fixed texts and notes have rules of their own.',
+    'Blocks without a mark: of them nothing is left to tell by, and they count as missing. What is asked of the instructor, fixed texts and notes have rules of their own.',
   strength: 'should',
   parameters: z.strictObject({}),
   mender: 'instructor',
@@ -16,7 +17,8 @@ export const blockEmpty = defineRule({
   messages: { empty: 'In “{item}” the block “{block}” is empty.' },
   *check(context): Generator<Verdict> {
     for (const { part, block, told, stands } of context.blocks()) {
-      if (isFixedText(block) || block.kind === 'fill-in' || block.kind === 'guidance-note') continue
+      if (isFixedText(block.definition) || askedOf(block) || block.kind === 'guidance-note')
+        continue
       if (!stands) {
         yield { ...told, outcome: 'absent' }
         continue

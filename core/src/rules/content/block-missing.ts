@@ -21,7 +21,7 @@ export const blockMissing = defineRule({
     for (const { part, block, told, stands } of context.blocks()) {
       // Fixed text and the elements of a home page have rules of their own; guidance is to go.
       if (
-        isFixedText(block) ||
+        isFixedText(block.definition) ||
         block.kind === 'guidance-note' ||
         block.kind === 'title' ||
         (part === context.expected.home && block.definition.element)

@@ -1,5 +1,6 @@
 import { z } from 'zod'
-import { countWords } from '../../page/index.ts'
+import { askedOf, countWords } from '../../page/index.ts'
+import { blockKindWords } from '../../template/index.ts'
 import { defineRule, type Verdict } from '../rule.ts'
 
 const asked: Readonly<Record<string, string>> = {
@@ -12,6 +13,8 @@ const asked: Readonly<Record<string, string>> = {
   list: 'a list',
   table: 'a table',
 }
+
+const anyLength: { minWords?: number; maxWords?: number } = {}
 
 export const fillInConstraint = defineRule({
   id: 'fill-in-constraint',
@@ -32,11 +35,11 @@ export const fillInConstraint = defineRule({
   *check(context): Generator<Verdict> {
     for (const { part, block, told, stands } of context.blocks()) {
       const { definition } = block
+      const wanted = askedOf(block)
+      const { minWords, maxWords } = definition.kind === 'fill-in' ? definition : anyLength
       if (
-        definition.kind !== 'fill-in' ||
-        (definition.minWords === undefined &&
-          definition.maxWords === undefined &&
-          asked[definition.type] === undefined)
+        !wanted ||
+        (minWords === undefined && maxWords === undefined && asked[wanted.type] === undefined)
       )
         continue
       if (!stands) {
@@ -48,16 +51,13 @@ export const fillInConstraint = defineRule({
         yield { ...told, outcome: 'inapplicable' }
         continue
       }
-      const count =
-        definition.minWords === undefined && definition.maxWords === undefined
-          ? 0
-          : countWords(reading.text)
+      const count = minWords === undefined && maxWords === undefined ? 0 : countWords(reading.text)
       const fault = !reading.ofType
-        ? { message: 'kind', wanted: asked[definition.type] ?? '' }
-        : definition.minWords !== undefined && count < definition.minWords
-          ? { message: 'short', wanted: String(definition.minWords) }
-          : definition.maxWords !== undefined && count > definition.maxWords
-            ? { message: 'long', wanted: String(definition.maxWords) }
+        ? { message: 'kind', wanted: asked[wanted.type] ?? '' }
+        : minWords !== undefined && count < minWords
+          ? { message: 'short', wanted: String(minWords) }
+          : maxWords !== undefined && count > maxWords
+            ? { message: 'long', wanted: String(maxWords) }
             : null
       if (!fault) yield { ...told, outcome: 'passed' }
       else if (!context.reached(context.needOf(part)))
@@ -69,7 +69,8 @@ export const fillInConstraint = defineRule({
           message: fault.message,
           values: {
             item: there.item.name,
-            prompt: definition.prompt,
+            prompt:
+              definition.kind === 'fill-in' ? definition.prompt : blockKindWords(definition.kind),
             count: String(count),
             wanted: fault.wanted,
           },

@@ -1,4 +1,6 @@
 import { z } from 'zod'
+import { analysePage, askedOf } from '../../page/index.ts'
+import { blockKindWords, helpWith, type KeptBlockBody } from '../../template/index.ts'
 import { defineRule, type Verdict } from '../rule.ts'
 
 export const fillInUnfilled = defineRule({
@@ -15,11 +17,12 @@ export const fillInUnfilled = defineRule({
   messages: {
     unfilled: '“{item}” still asks: “{prompt}”.',
     empty: '“{item}” has nothing where it asks: “{prompt}”.',
+    piecewise: '“{item}” still asks for the {block}: {pieces}.',
+    'piecewise-empty': '“{item}” has nothing where it asks for the {block}.',
   },
   *check(context): Generator<Verdict> {
     for (const { part, block, told, stands } of context.blocks()) {
-      if (block.definition.kind !== 'fill-in') continue
-      const { prompt, label } = block.definition
+      if (!askedOf(block)) continue
       if (!stands) yield { ...told, outcome: 'absent' }
       // A spot that was taken out is told as a missing block.
       else if (stands.reading.state === 'missing' || block.strength === 'may')
@@ -28,14 +31,12 @@ export const fillInUnfilled = defineRule({
       else if (!context.reached(context.needOf(part)))
         yield { ...told, outcome: 'not-due-yet', dueOn: context.needOf(part) }
       else {
-        const { text } = stands.reading
+        const { text, stillAsks } = stands.reading
         yield {
           ...told,
+          ...asking(block.definition, stands.there.item.name, text === '', stillAsks),
           outcome: 'failed',
-          message: text === '' ? 'empty' : 'unfilled',
-          values: { item: stands.there.item.name, prompt },
           evidence: [{ kind: 'words', text: text === '' ? 'nothing' : text.slice(0, 300) }],
-          expected: label ?? prompt,
           itemId: stands.there.item.id,
           together: `${part.key}/${block.key}`,
         }
@@ -43,3 +44,53 @@ export const fillInUnfilled = defineRule({
     }
   },
 })
+
+/** What is said of a spot that still asks, and what is expected there. */
+const asking = (
+  definition: KeptBlockBody,
+  item: string,
+  isEmpty: boolean,
+  stillAsks: readonly string[],
+): { message: string; values: Record<string, string>; expected: string } => {
+  const label = ('label' in definition && definition.label) || null
+  const expected = (words: string) => [words, ...helpIn(definition)].join('. ')
+  if (definition.kind === 'fill-in') {
+    const { prompt } = definition
+    return {
+      message: isEmpty ? 'empty' : 'unfilled',
+      values: { item, prompt },
+      expected: expected(label ?? prompt),
+    }
+  }
+  const block = blockKindWords(definition.kind)
+  return isEmpty
+    ? { message: 'piecewise-empty', values: { item, block }, expected: expected(label ?? block) }
+    : {
+        message: 'piecewise',
+        values: { item, block, pieces: inShort(stillAsks) },
+        expected: expected(label ?? block),
+      }
+}
+
+const shown = 3
+const longest = 80
+
+/** The first few prompts, quoted, and how many more there are. */
+const inShort = (prompts: readonly string[]): string => {
+  const quoted = prompts
+    .slice(0, shown)
+    .map((text) => `“${text.length > longest ? `${text.slice(0, longest - 1)}…` : text}”`)
+  const more = prompts.length - quoted.length
+  return quoted.join(', ') + (more > 0 ? ` and ${more} more` : '')
+}
+
+/** What the template says to help with an answer. */
+const helpIn = (definition: KeptBlockBody): string[] => {
+  const { hint, example } = helpWith(definition)
+  return [...(hint ? [hint] : []), ...(example ? [`For example: ${wordsOf(example)}`] : [])]
+}
+
+const wordsOf = (html: string): string =>
+  analysePage(html)
+    .paragraphs.map(({ text }) => text)
+    .join(' ')

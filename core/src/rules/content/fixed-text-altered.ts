@@ -20,7 +20,7 @@ export const fixedTextAltered = defineRule({
   },
   *check(context): Generator<Verdict> {
     for (const { part, block, told, stands } of context.blocks()) {
-      if (!isFixedText(block)) continue
+      if (!isFixedText(block.definition)) continue
       if (!stands) {
         yield { ...told, outcome: 'absent' }
         continue

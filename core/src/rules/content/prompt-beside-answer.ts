@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import type { Change } from '../../course/index.ts'
-import { blockRegions } from '../../page/index.ts'
+import { askedOf, blockRegions } from '../../page/index.ts'
 import { defineRule, type Verdict } from '../rule.ts'
 
 export const promptBesideAnswer = defineRule({
@@ -17,8 +17,10 @@ export const promptBesideAnswer = defineRule({
   messages: { beside: '“{item}” has an answer, and the prompt “{prompt}” still stands beside it.' },
   *check(context): Generator<Verdict> {
     for (const { part, block, told, stands } of context.blocks()) {
-      if (block.definition.kind !== 'fill-in') continue
-      const { prompt, label } = block.definition
+      const asked = askedOf(block)
+      if (!asked) continue
+      const [prompt = ''] = asked.prompts
+      const label = 'label' in block.definition ? block.definition.label : undefined
       if (!stands) yield { ...told, outcome: 'absent' }
       else if (stands.reading.state === 'filled') yield { ...told, outcome: 'passed' }
       else if (stands.reading.state !== 'prompt-beside-answer')
@@ -42,13 +44,13 @@ export const promptBesideAnswer = defineRule({
     const there = verdict.subject.about === 'part' ? context.itemFor(verdict.subject.part) : null
     const block = there?.part.blocks.find((block) => block.key === verdict.discriminator)
     const html = there?.item.html
-    if (!there || block?.definition.kind !== 'fill-in' || !html) return []
+    const asked = block && askedOf(block)
+    if (!there || !asked || !html) return []
     // Only a prompt that fills a paragraph of its own is taken out; within an answer it may be quoted on purpose.
     const region = blockRegions(html, there.part.blocks).regions.get(block.key)
     if (!region) return []
     const inside = html.slice(region.inner.from, region.inner.to)
-    const { prompt, earlierPrompts } = block.definition
-    for (const text of [prompt, ...earlierPrompts]) {
+    for (const text of asked.prompts) {
       const paragraph = `<p>${text.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;')}</p>`
       if (inside.split(paragraph).length === 2)
         return [

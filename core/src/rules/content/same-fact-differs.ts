@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { oncePerPage, wholeText } from '../../page/index.ts'
+import { askedOf, oncePerPage, wholeText } from '../../page/index.ts'
 import { aboutCourse, defineRule, type Verdict } from '../rule.ts'
 
 /** A fact that stands after its label, in one line or the next. */
@@ -41,11 +41,7 @@ export const sameFactDiffers = defineRule({
       const prompts =
         labelled.length === 0
           ? null
-          : new Set(
-              part?.blocks.flatMap((block) =>
-                block.definition.kind === 'fill-in' ? [block.definition.prompt] : [],
-              ),
-            )
+          : new Set(part?.blocks.flatMap((block) => askedOf(block)?.prompts ?? []))
       for (const { key, value } of labelled)
         if (!prompts?.has(value)) tell(key, value, placed.item.name)
       for (const address of addresses)

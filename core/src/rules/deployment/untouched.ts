@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { addDays } from '../../calendar/index.ts'
+import { askedOf } from '../../page/index.ts'
 import { aboutCourse, defineRule, type Verdict } from '../rule.ts'
 
 export const untouched = defineRule({
@@ -27,8 +28,7 @@ export const untouched = defineRule({
       const there = context.itemFor(part)
       return there
         ? (context.readingsOf(there) ?? []).filter(
-            (reading) =>
-              reading.block.definition.kind === 'fill-in' && reading.block.answer === null,
+            (reading) => askedOf(reading.block) !== null && reading.block.answer === null,
           )
         : []
     })
@@ -36,7 +36,10 @@ export const untouched = defineRule({
       yield { subject: aboutCourse, outcome: 'inapplicable' }
     else if (
       answers.some(
-        (reading) => reading.state === 'filled' || reading.state === 'prompt-beside-answer',
+        ({ state, stillAsks, block }) =>
+          state === 'filled' ||
+          state === 'prompt-beside-answer' ||
+          (stillAsks.length > 0 && stillAsks.length < (askedOf(block)?.prompts.length ?? 0)),
       )
     )
       yield { subject: aboutCourse, outcome: 'passed' }

@@ -1,4 +1,5 @@
 import type { z } from 'zod'
+import type { AnswerType } from './shared.ts'
 import type { WrittenBlock, Writing } from './writing.ts'
 
 /** Where a kind is offered: what the template writes, what the instructor does, what the library keeps, what the course gives. */
@@ -24,6 +25,8 @@ export interface BlockTraits<Body = unknown> {
   group: BlockGroup
   /** Whether its wording is the template's own and must stand as written; what is made from the course changes with it. */
   isFixed: boolean
+  /** Of what kind the answer is where it is asked of the instructor; without it, it is never asked for. */
+  answer?: AnswerType
   /** Fields that hold HTML: they are held against what is let into a course, and proofread. */
   htmlFields: readonly string[]
   /** Fields whose change is told word by word. */

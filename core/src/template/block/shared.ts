@@ -23,6 +23,21 @@ export const shared = {
   basis: Basis.optional(),
   element: HomeElement.optional(),
 }
+/** What kinds of answer an instructor may be asked for. */
+export const answerTypes = [
+  'text',
+  'rich-text',
+  'image',
+  'file',
+  'video',
+  'date',
+  'e-mail',
+  'link',
+  'list',
+  'table',
+] as const
+export type AnswerType = (typeof answerTypes)[number]
+
 export const label = Line(200, 0)
 /** One line of plain text in which fields may stand, e.g. {topic}. */
 export const line = Line(500)

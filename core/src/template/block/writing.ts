@@ -42,13 +42,19 @@ export interface Writing {
   image: (key: string) => { name: string; alternativeText: string } | null
 }
 
-/** What deployment writes for a block; `answer` is what stands in a fill-in that is answered already. */
+/** What deployment writes for a block. */
 export interface WrittenBlock {
   html: string
+  /** What stands in a fill-in that is answered already. */
   answer: string | null
+  /** Of a block that may be asked for: its pieces, HTML as it stands in it, each of which asks until it is answered. */
+  pieces: readonly string[]
 }
-/** HTML of a block that asks nobody for anything. */
-export const asWritten = (html: string): WrittenBlock => ({ html, answer: null })
+export const asWritten = (html: string, pieces: readonly string[] = []): WrittenBlock => ({
+  html,
+  answer: null,
+  pieces,
+})
 
 export const dateLineHtml = (line: DateLine): string =>
   `${escapeHtml(line.date)}: ${line.href === null ? escapeHtml(line.text) : anchor(line.href, line.text)}`

@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { Html } from '../../words.ts'
 import { heading } from '../html.ts'
 import { defineBlock } from '../kind.ts'
+import { leavable } from '../left.ts'
 import { fresh, shared } from '../shared.ts'
 import { asWritten } from '../writing.ts'
 
@@ -9,6 +10,7 @@ export const assignmentBrief = defineBlock(
   'assignment-brief',
   z.strictObject({
     ...shared,
+    ...leavable,
     kind: z.literal('assignment-brief'),
     why: Html.default(''),
     whatToDo: Html,
@@ -19,6 +21,7 @@ export const assignmentBrief = defineBlock(
     title: 'Assignment brief',
     group: 'written',
     isFixed: true,
+    answer: 'rich-text',
     htmlFields: ['why', 'whatToDo', 'handIn', 'judged'],
     wordFields: ['why', 'whatToDo', 'handIn', 'judged'],
     empty: (key) => ({
@@ -29,13 +32,19 @@ export const assignmentBrief = defineBlock(
       judged: '',
     }),
     html: (block, writing) => {
-      const piece = (title: string, html: string) =>
-        html === '' ? '' : heading(title) + writing.html(html)
+      const pieces = (
+        [
+          ['Why you do it', block.why],
+          ['What to do', block.whatToDo],
+          ['What to hand in', block.handIn],
+          ['How it is judged', block.judged],
+        ] as const
+      )
+        .filter(([, html]) => html !== '')
+        .map(([title, html]) => ({ title, html: writing.html(html) }))
       return asWritten(
-        piece('Why you do it', block.why) +
-          piece('What to do', block.whatToDo) +
-          piece('What to hand in', block.handIn) +
-          piece('How it is judged', block.judged),
+        pieces.map(({ title, html }) => heading(title) + html).join(''),
+        pieces.map(({ html }) => html),
       )
     },
     words: ({ why, whatToDo, handIn, judged }) =>

@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { Html } from '../../words.ts'
 import { defineBlock } from '../kind.ts'
+import { leavable } from '../left.ts'
 import { fresh, line, shared } from '../shared.ts'
 import { asWritten } from '../writing.ts'
 
@@ -8,6 +9,7 @@ export const discussionPrompt = defineBlock(
   'discussion-prompt',
   z.strictObject({
     ...shared,
+    ...leavable,
     kind: z.literal('discussion-prompt'),
     question: Html,
     firstBy: line.optional(),
@@ -18,6 +20,7 @@ export const discussionPrompt = defineBlock(
     title: 'Discussion prompt',
     group: 'written',
     isFixed: true,
+    answer: 'rich-text',
     htmlFields: ['question'],
     wordFields: ['question'],
     empty: (key) => ({
@@ -34,9 +37,8 @@ export const discussionPrompt = defineBlock(
             ]
           : []),
       ]
-      return asWritten(
-        writing.html(block.question) + (told.length > 0 ? `<p>${told.join(' ')}</p>` : ''),
-      )
+      const question = writing.html(block.question)
+      return asWritten(question + (told.length > 0 ? `<p>${told.join(' ')}</p>` : ''), [question])
     },
     words: (block) => [{ html: block.question }],
   },

@@ -2,20 +2,7 @@ import { z } from 'zod'
 import { Html } from '../../words.ts'
 import { heading, paragraph } from '../html.ts'
 import { defineBlock } from '../kind.ts'
-import { fresh, label, shared } from '../shared.ts'
-
-export const fillInTypes = [
-  'text',
-  'rich-text',
-  'image',
-  'file',
-  'video',
-  'date',
-  'e-mail',
-  'link',
-  'list',
-  'table',
-] as const
+import { answerTypes, fresh, label, shared } from '../shared.ts'
 
 /** The prompt of a fill-in that was just made; proofreading asks for a better one. */
 export const newPrompt = 'What should stand here?'
@@ -26,9 +13,10 @@ export const fillIn = defineBlock(
     ...shared,
     kind: z.literal('fill-in'),
     label: label.optional(),
-    type: z.enum(fillInTypes).default('text'),
+    type: z.enum(answerTypes).default('text'),
     prompt: z.string().min(1).max(1000),
     hint: z.string().max(1000).optional(),
+    example: Html.optional().describe('An answer as it could be'),
     scope: z.enum(['place', 'course']).default('place'),
     minWords: z.number().int().min(1).max(5000).optional(),
     maxWords: z.number().int().min(1).max(5000).optional(),
@@ -42,7 +30,7 @@ export const fillIn = defineBlock(
     title: 'Fill-in',
     group: 'left',
     isFixed: false,
-    htmlFields: ['answer'],
+    htmlFields: ['answer', 'example'],
     wordFields: ['label', 'prompt', 'hint'],
     empty: (key) => ({
       ...fresh('fill-in', key),
@@ -54,9 +42,10 @@ export const fillIn = defineBlock(
     html: (block, writing) => {
       const above = block.label ? heading(block.label) : ''
       if (block.answer !== undefined)
-        return { html: above + writing.html(block.answer), answer: block.answer }
+        return { html: above + writing.html(block.answer), answer: block.answer, pieces: [] }
       const answer = block.scope === 'course' ? writing.answerTo(block.key) : null
-      return { html: above + paragraph(answer ?? block.prompt), answer }
+      const asks = paragraph(answer ?? block.prompt)
+      return { html: above + asks, answer, pieces: answer === null ? [asks] : [] }
     },
     words: (block) =>
       [block.label, block.prompt, block.hint].flatMap((text) => (text ? [{ text }] : [])),

@@ -1,12 +1,13 @@
 import { z } from 'zod'
 import { Html } from '../../words.ts'
 import { defineBlock } from '../kind.ts'
+import { proposable } from '../left.ts'
 import { fresh, shared } from '../shared.ts'
 import { asWritten } from '../writing.ts'
 
 export const fixedText = defineBlock(
   'fixed-text',
-  z.strictObject({ ...shared, kind: z.literal('fixed-text'), html: Html }),
+  z.strictObject({ ...shared, ...proposable, kind: z.literal('fixed-text'), html: Html }),
   {
     title: 'Fixed text',
     group: 'written',

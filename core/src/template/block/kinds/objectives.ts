@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { Key } from '../../words.ts'
 import { heading, list } from '../html.ts'
 import { defineBlock } from '../kind.ts'
+import { leavable } from '../left.ts'
 import { fresh, label, line, shared } from '../shared.ts'
 import { asWritten } from '../writing.ts'
 import { freshKey } from '../../freshKey.ts'
@@ -22,6 +23,7 @@ export const objectives = defineBlock(
   'objectives',
   z.strictObject({
     ...shared,
+    ...leavable,
     kind: z.literal('objectives'),
     label: label.default('By the end you can'),
     objectives: z.array(Objective).min(1).max(30),
@@ -30,6 +32,7 @@ export const objectives = defineBlock(
     title: 'Objectives',
     group: 'written',
     isFixed: true,
+    answer: 'list',
     htmlFields: [],
     wordFields: ['label'],
     empty: (key) => ({
@@ -43,14 +46,10 @@ export const objectives = defineBlock(
         },
       ],
     }),
-    html: (block, writing) =>
-      asWritten(
-        heading(block.label) +
-          list(
-            'ol',
-            block.objectives.map((objective) => writing.line(objective.text)),
-          ),
-      ),
+    html: (block, writing) => {
+      const lines = block.objectives.map((objective) => writing.line(objective.text))
+      return asWritten(heading(block.label) + list('ol', lines), lines)
+    },
     words: (block) => block.objectives.map(({ text }) => ({ text })),
   },
 )

@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { Address } from '../../../document/index.ts'
 import { escapeHtml, heading, list, minuteWords } from '../html.ts'
 import { defineBlock } from '../kind.ts'
+import { leavable } from '../left.ts'
 import { fresh, label, line, shared } from '../shared.ts'
 import { asWritten } from '../writing.ts'
 
@@ -9,6 +10,7 @@ export const reading = defineBlock(
   'reading',
   z.strictObject({
     ...shared,
+    ...leavable,
     kind: z.literal('reading'),
     label: label.default('Reading'),
     works: z
@@ -26,6 +28,7 @@ export const reading = defineBlock(
     title: 'Reading',
     group: 'written',
     isFixed: true,
+    answer: 'list',
     htmlFields: [],
     wordFields: [],
     empty: (key) => ({
@@ -39,7 +42,7 @@ export const reading = defineBlock(
         const about = minuteWords(work.minutes).map((words) => ` (about ${words})`)
         return (work.url ? `<a href="${escapeHtml(work.url)}">${name}</a>` : name) + about.join('')
       })
-      return asWritten(heading(block.label) + list('ul', works))
+      return asWritten(heading(block.label) + list('ul', works), works)
     },
     words: () => null,
   },

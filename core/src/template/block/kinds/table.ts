@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { Line } from '../../../document/index.ts'
 import { defineBlock } from '../kind.ts'
+import { proposable } from '../left.ts'
 import { fresh, label, shared } from '../shared.ts'
 import { asWritten } from '../writing.ts'
 
@@ -9,6 +10,7 @@ export const table = defineBlock(
   z
     .strictObject({
       ...shared,
+      ...proposable,
       kind: z.literal('table'),
       caption: label,
       header: z.array(Line(300, 0)).min(1).max(12),

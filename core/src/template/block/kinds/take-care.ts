@@ -1,12 +1,13 @@
 import { z } from 'zod'
 import { Html } from '../../words.ts'
 import { defineBlock } from '../kind.ts'
+import { proposable } from '../left.ts'
 import { fresh, shared } from '../shared.ts'
 import { asWritten } from '../writing.ts'
 
 export const takeCare = defineBlock(
   'take-care',
-  z.strictObject({ ...shared, kind: z.literal('take-care'), html: Html }),
+  z.strictObject({ ...shared, ...proposable, kind: z.literal('take-care'), html: Html }),
   {
     title: 'Take care',
     group: 'written',

@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { Address } from '../../../document/index.ts'
 import { anchor, escapeHtml, minuteWords } from '../html.ts'
 import { defineBlock } from '../kind.ts'
+import { leavable } from '../left.ts'
 import { fresh, line, shared } from '../shared.ts'
 import { asWritten } from '../writing.ts'
 
@@ -9,6 +10,7 @@ export const video = defineBlock(
   'video',
   z.strictObject({
     ...shared,
+    ...leavable,
     kind: z.literal('video'),
     title: line,
     url: Address,
@@ -20,6 +22,7 @@ export const video = defineBlock(
     title: 'Video',
     group: 'written',
     isFixed: true,
+    answer: 'video',
     htmlFields: [],
     wordFields: [],
     empty: (key) => ({
@@ -29,11 +32,12 @@ export const video = defineBlock(
       captions: false,
     }),
     html: (block, writing) => {
+      const name = writing.line(block.title)
+      if (block.left?.as === 'asked') return asWritten(`<p>${name}</p>`, [`<p>${name}</p>`])
       const told = [
         ...minuteWords(block.minutes),
         block.captions ? 'with captions' : 'without captions',
       ]
-      const name = writing.line(block.title)
       return asWritten(
         `<h3>${name}</h3><p><a href="${escapeHtml(block.url)}">${name}</a> (${told.join(', ')})</p>${block.transcript ? `<p>${anchor(block.transcript, 'Transcript')}</p>` : ''}`,
       )

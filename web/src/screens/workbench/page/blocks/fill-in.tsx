@@ -1,4 +1,4 @@
-import { fillInTypes } from '@wickerframe/core'
+import { answerTypes } from '@wickerframe/core'
 import { Button, Pick } from '../../../../controls/controls.tsx'
 import { NumberLine, TextLines } from '../../../../controls/typed.tsx'
 import { HtmlField, LineField, type BlockEditing } from './editing.tsx'
@@ -25,7 +25,7 @@ export const FillInEditor = (of: BlockEditing<'fill-in'>) => {
           label="Wants"
           value={block.type}
           onChange={(event) => set('type', block.type, event.target.value)}
-          options={fillInTypes.map((type) => ({
+          options={answerTypes.map((type) => ({
             value: type,
             text: type === 'rich-text' ? 'rich text' : type,
           }))}
