@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { canonicalJson } from '../document/index.ts'
 import {
   isModule,
+  leftAs,
   partsWithin,
   strengths,
   type Block,
@@ -78,6 +79,20 @@ const ownAnswers = <T extends object>(
   return { ...wanted, ...Object.fromEntries(kept) }
 }
 
+/** Whether the layer says something of its own where the version it was built on left that to others. */
+const saysInPlace = (base: Block, present: Block): boolean =>
+  base.kind !== 'fill-in' &&
+  leftAs(base) !== null &&
+  !same({ ...base, strength: null }, { ...present, strength: null })
+
+/** What the layer says in place of a block that is left to others. */
+const inPlaceOf = (block: Block, present: Block): Block => ({
+  ...present,
+  strength: stronger(block.strength, present.strength),
+  ...(block.element ? { element: block.element } : {}),
+  ...(block.basis ? { basis: block.basis } : {}),
+})
+
 /**
  * Brings a newer version of the layer above into a layer, which keeps its own parts, blocks, answers and raised
  * strengths. A three-way merge whose base is the version it was built on; a layer only adds, so little can clash, and
@@ -102,6 +117,11 @@ export const takeOver = (old: Template, wanted: Template, layer: Template): Take
       const present = own.find(({ key }) => key === block.key)
       const base = before.find(({ key }) => key === block.key)
       if (!present || !base || present.kind !== block.kind) return block
+      if (saysInPlace(base, present)) {
+        if (leftAs(block) !== null) return inPlaceOf(block, present)
+        notes.push({ code: 'answer-overruled', part, what: block.key })
+        return { ...block, strength: stronger(block.strength, present.strength) }
+      }
       const answered = ownAnswers(base, present, block, () =>
         notes.push({ code: 'answer-overruled', part, what: block.key }),
       )

@@ -9,12 +9,18 @@ export interface PlacedObjective extends Objective {
   part: string | null
 }
 
+/** Objectives of a page. Those of a kept block count where it is shown first. */
 const pageObjectives = (
   part: string,
   blocks: Template['home']['blocks'],
   template: Template,
+  shown: Set<string>,
 ): PlacedObjective[] =>
   blocks.flatMap((block) => {
+    if (block.kind === 'kept-block') {
+      if (shown.has(block.kept)) return []
+      shown.add(block.kept)
+    }
     const placed = blockInPlace(block, template.keptBlocks)
     return placed?.kind === 'objectives'
       ? placed.objectives.map((objective): PlacedObjective => ({ ...objective, of: 'page', part }))
@@ -22,25 +28,30 @@ const pageObjectives = (
   })
 
 /** Every course outcome and objective, wider ones first. */
-export const everyObjective = (template: Template): PlacedObjective[] => [
-  ...template.outcomes.map((outcome): PlacedObjective => ({
-    ...outcome,
-    serves: [],
-    of: 'course',
-    part: null,
-  })),
-  ...everyPart(template)
-    .filter(isModule)
-    .flatMap((module) =>
-      module.objectives.map((objective): PlacedObjective => ({
-        ...objective,
-        of: 'module',
-        part: module.key,
-      })),
+export const everyObjective = (template: Template): PlacedObjective[] => {
+  const shown = new Set<string>()
+  return [
+    ...template.outcomes.map((outcome): PlacedObjective => ({
+      ...outcome,
+      serves: [],
+      of: 'course',
+      part: null,
+    })),
+    ...everyPart(template)
+      .filter(isModule)
+      .flatMap((module) =>
+        module.objectives.map((objective): PlacedObjective => ({
+          ...objective,
+          of: 'module',
+          part: module.key,
+        })),
+      ),
+    ...pageObjectives(homePageKey, template.home.blocks, template, shown),
+    ...everyItem(template).flatMap((item) =>
+      pageObjectives(item.key, item.blocks, template, shown),
     ),
-  ...pageObjectives(homePageKey, template.home.blocks, template),
-  ...everyItem(template).flatMap((item) => pageObjectives(item.key, item.blocks, template)),
-]
+  ]
+}
 
 export interface OutcomeCoverage {
   outcome: { key: string; text: string }

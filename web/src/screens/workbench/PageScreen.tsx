@@ -18,6 +18,7 @@ import { useDraftStore } from './draftStore.ts'
 import { Notices } from './Notices.tsx'
 import { expectedPartOf } from './outlineRows.ts'
 import { blocksOfPage } from './page/blockActs.ts'
+import { byKey } from './page/fromAbove.ts'
 import { pageAddress } from './pageAddress.ts'
 import { Reading, type Reader } from './page/Reading.tsx'
 import { WrittenPage } from './page/WrittenPage.tsx'
@@ -61,10 +62,7 @@ const OpenPage = ({
   const at = pages.findIndex((page) => page.key === part)
   const page = pages[at]
   const expected = expectedPartOf(workedOut.expected, part)
-  const above = useMemo(
-    () => new Set((upper ? blocksOfPage(upper, part) : []).map((block) => block.key)),
-    [upper, part],
-  )
+  const above = useMemo(() => byKey(upper ? blocksOfPage(upper, part) : []), [upper, part])
   const assets = useMemo(
     () => new Map(draft.assets.map((asset) => [storedImage(asset).name, imageData(asset)])),
     [draft.assets],

@@ -9,7 +9,6 @@ import {
   type Item,
   kindWords,
   type Module,
-  partsWithin,
   storedImage,
   type Template,
 } from '@wickerframe/core'
@@ -17,6 +16,8 @@ import { Button, Choice } from '../../controls/controls.tsx'
 import { benchAddress } from './FormatField.tsx'
 import { useDraftStore } from './draftStore.ts'
 import { pageAddress } from './pageAddress.ts'
+import { blocksOfPage } from './page/blockActs.ts'
+import { byKey } from './page/fromAbove.ts'
 import { PageEditor } from './page/PageEditor.tsx'
 import { Reading, type Reader } from './page/Reading.tsx'
 import type { PageSources } from './page/pageSources.ts'
@@ -79,15 +80,7 @@ export const Slip = ({
     () => new Map(template.assets.map((asset) => [storedImage(asset).name, imageData(asset)])),
     [template.assets],
   )
-  const above = useMemo(() => {
-    const own =
-      part.key === homePageKey
-        ? upper?.home.blocks
-        : partsWithin(upper?.parts ?? []).flatMap((above) =>
-            above.key === part.key && !isModule(above) ? above.blocks : [],
-          )
-    return new Set((own ?? []).map((block) => block.key))
-  }, [upper, part.key])
+  const above = useMemo(() => byKey(upper ? blocksOfPage(upper, part.key) : []), [upper, part.key])
   return (
     <aside
       aria-label="Slip"

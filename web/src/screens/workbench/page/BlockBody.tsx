@@ -1,5 +1,6 @@
 import type { ComponentType } from 'react'
 import type { Block } from '@wickerframe/core'
+import { AskedHelp } from './AskedHelp.tsx'
 import type { BlockEditing } from './blocks/editing.tsx'
 import { blockEditors } from './blocks/editors.ts'
 
@@ -12,5 +13,10 @@ export const BlockBody = <Kind extends Block['kind']>({
   editing: BlockEditing<Kind>
 }) => {
   const Editor: ComponentType<BlockEditing<Kind>> = blockEditors[kind]
-  return <Editor {...editing} />
+  return (
+    <>
+      <Editor {...editing} />
+      <AskedHelp {...editing} />
+    </>
+  )
 }

@@ -3,7 +3,7 @@ import { useMemo } from 'react'
 import { useDraftStore } from '../draftStore.ts'
 import { blockActs } from './blockActs.ts'
 import { BlockBody } from './BlockBody.tsx'
-import { BlockStrength, BlockTools } from './BlockTools.tsx'
+import { BlockLeft, BlockStrength, BlockTools } from './BlockTools.tsx'
 import { blockTitle } from './blockWords.ts'
 import type { PageSources } from './pageSources.ts'
 
@@ -18,6 +18,7 @@ export const BlockEditor = ({
   sources,
   headingBefore,
   above,
+  mayWord,
 }: {
   part: string
   block: Block
@@ -28,6 +29,8 @@ export const BlockEditor = ({
   sources: PageSources
   headingBefore: number
   above: boolean
+  /** Whether what it says may be changed here. */
+  mayWord: boolean
 }) => {
   const { mayEdit } = useDraftStore()
   const acts = useMemo(() => blockActs(part), [part])
@@ -43,6 +46,7 @@ export const BlockEditor = ({
             {above && <span className="font-normal text-ink-3"> · from above</span>}
           </p>
           <BlockStrength block={block} acts={acts} isHome={part === homePageKey} above={above} />
+          {mayWord && <BlockLeft block={block} acts={acts} />}
           {!above && (
             <span className="ml-auto flex flex-wrap gap-3">
               <BlockTools
@@ -56,7 +60,7 @@ export const BlockEditor = ({
             </span>
           )}
         </div>
-        <fieldset disabled={above && block.kind !== 'fill-in'}>
+        <fieldset disabled={!mayWord}>
           <BlockBody
             kind={block.kind}
             editing={{
@@ -64,7 +68,7 @@ export const BlockEditor = ({
               template,
               sources,
               headingBefore,
-              disabled: !mayEdit || above,
+              disabled: !mayEdit || !mayWord,
               set: (field, was, value) => acts.set(block.key, field, was, value),
             }}
           />

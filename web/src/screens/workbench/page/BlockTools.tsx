@@ -1,4 +1,12 @@
-import { blockName, homeElements, strengths, type Block } from '@wickerframe/core'
+import {
+  blockName,
+  homeElements,
+  leftAs,
+  strengths,
+  waysToLeave,
+  type Block,
+  type Left,
+} from '@wickerframe/core'
 import { Button, Pick } from '../../../controls/controls.tsx'
 import type { BlockActs } from './blockActs.ts'
 
@@ -45,6 +53,32 @@ export const BlockStrength = ({
   </>
 )
 
+const leftWords: Readonly<Record<Left['as'], string>> = {
+  proposed: 'may be reworded',
+  asked: 'is asked for',
+}
+
+/** Whether a block stands as it is written, or is left to the instructor, and how. Nothing for a kind that cannot be. */
+export const BlockLeft = ({ block, acts }: { block: Block; acts: BlockActs }) => {
+  const ways = waysToLeave(block.kind)
+  if (ways.length === 0) return null
+  return (
+    <Pick
+      inline
+      label=""
+      aria-label={`How ${blockName(block)} is left to the instructor`}
+      value={leftAs(block) ?? ''}
+      onChange={(event) =>
+        acts.leave(block.key, ways.find((way) => way === event.target.value) ?? null)
+      }
+      options={[
+        { value: '', text: block.kind === 'contact-card' ? 'asks nothing' : 'stands as written' },
+        ...ways.map((way) => ({ value: way, text: leftWords[way] })),
+      ]}
+    />
+  )
+}
+
 /** What can be done with a block as a whole. */
 export const BlockTools = ({
   block,
@@ -82,7 +116,7 @@ export const BlockTools = ({
       {tool('up', () => acts.moveTo(block.key, index - 1), index === 0)}
       {tool('down', () => acts.moveTo(block.key, index + 1), index === count - 1)}
       {tool('duplicate', () => acts.duplicate(block.key))}
-      {mayJoin && tool('join with the one above', () => acts.join(block.key, new Set()))}
+      {mayJoin && tool('join with the one above', () => acts.join(block.key, new Map()))}
       {block.kind === 'kept-block'
         ? tool('make it this page’s own', () => acts.loosen(block.key))
         : tool('keep for other places', () => acts.keep(block.key))}

@@ -1,6 +1,6 @@
 import { useDraggable } from '@dnd-kit/core'
 import { useEffect, useRef, type KeyboardEvent, type ReactNode } from 'react'
-import { blockName, designedHtml, type Block, type Template } from '@wickerframe/core'
+import { blockName, designedHtml, leftAs, type Block, type Template } from '@wickerframe/core'
 import { Button } from '../../../controls/controls.tsx'
 import type { BlockActs } from './blockActs.ts'
 import { BlockBody } from './BlockBody.tsx'
@@ -12,6 +12,13 @@ import { RichText, type AmongOthers } from './RichText.tsx'
 
 /** At rest; looked at, with what can be done with it; or written in. */
 export type BlockState = 'rest' | 'chosen' | 'open'
+
+const leftDetail = (block: Block): string[] => {
+  const way = leftAs(block)
+  return way === null
+    ? []
+    : [way === 'asked' ? 'asked of the instructor' : 'the instructor may reword it']
+}
 
 /** What stands in the margin about a block besides its kind and strength. */
 const detailsOf = (block: Block): string[] => {
@@ -34,12 +41,12 @@ const detailsOf = (block: Block): string[] => {
     }
     case 'objectives': {
       const mapped = block.objectives.filter(({ serves }) => serves.length > 0).length
-      return [`${mapped} of ${block.objectives.length} mapped to outcomes`]
+      return [`${mapped} of ${block.objectives.length} mapped to outcomes`, ...leftDetail(block)]
     }
     case 'house-text':
       return [block.mode]
     default:
-      return []
+      return leftDetail(block)
   }
 }
 
@@ -52,8 +59,10 @@ const surfaceOf = (block: Block): string => {
       return 'page-note'
     case 'house-text':
       return 'page-house'
-    default:
-      return ''
+    default: {
+      const way = leftAs(block)
+      return way === null ? '' : `page-${way}`
+    }
   }
 }
 
@@ -102,6 +111,7 @@ export const PageBlock = ({
   among,
   isTabStop,
   above,
+  mayOpen,
   mayEdit,
   made,
   template,
@@ -126,6 +136,8 @@ export const PageBlock = ({
   among: AmongOthers
   isTabStop: boolean
   above: boolean
+  /** Whether what it says may be changed here. */
+  mayOpen: boolean
   mayEdit: boolean
   made: string | null
   template: Template
@@ -142,7 +154,6 @@ export const PageBlock = ({
 }) => {
   const frame = useRef<HTMLDivElement>(null)
   const form = useRef<HTMLFieldSetElement>(null)
-  const mayOpen = mayEdit && (!above || block.kind === 'fill-in')
   const isText = isTextBlock(block)
   useEffect(() => {
     if (state === 'chosen' && focus > 0) frame.current?.focus()
@@ -196,14 +207,10 @@ export const PageBlock = ({
                 />
               </>
             ) : (
-              <fieldset
-                ref={form}
-                disabled={above && block.kind !== 'fill-in'}
-                className="font-sans"
-              >
+              <fieldset ref={form} disabled={!mayOpen} className="font-sans">
                 <BlockBody
                   kind={block.kind}
-                  editing={{ block, template, sources, headingBefore, disabled: above, set }}
+                  editing={{ block, template, sources, headingBefore, disabled: !mayOpen, set }}
                 />
                 <Button className="mt-2" onClick={onClose}>
                   Done

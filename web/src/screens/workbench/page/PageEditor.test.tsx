@@ -13,6 +13,7 @@ import { exampleTemplate } from '@wickerframe/core/testing'
 import { openDraft } from '../../../testing/keptDraft.testing.ts'
 import { useDraftStore } from '../draftStore.ts'
 import { blockTitle } from './blockWords.ts'
+import { byKey } from './fromAbove.ts'
 import { PageEditor } from './PageEditor.tsx'
 
 const part = 'welcome'
@@ -21,7 +22,7 @@ const blocksOf = (template: Template | null): Block[] => {
   if (page?.kind !== 'page') throw new Error('the page is there')
   return page.blocks
 }
-const Page = ({ above }: { above: ReadonlySet<string> }) => {
+const Page = ({ above }: { above: readonly string[] }) => {
   const { draft } = useDraftStore()
   return draft ? (
     <PageEditor
@@ -30,7 +31,7 @@ const Page = ({ above }: { above: ReadonlySet<string> }) => {
       expected={null}
       template={draft}
       sources={{ parts: everyPart(draft).map(({ key, name }) => ({ key, name })), assets: [] }}
-      above={above}
+      above={byKey(blocksOf(draft).filter(({ key }) => above.includes(key)))}
     />
   ) : null
 }
@@ -43,7 +44,7 @@ const open = (
   const draft = structuredClone(exampleTemplate())
   blocksOf(draft).splice(0, Infinity, ...blocks)
   const { onServer } = openDraft({ ...draft, key: `page-${++opened}` }, { mayEdit })
-  render(<Page above={new Set(above)} />)
+  render(<Page above={above} />)
   return {
     user: userEvent.setup(),
     blocks: () => blocksOf(useDraftStore.getState().draft),

@@ -4,6 +4,7 @@ import { useDraftStore } from '../draftStore.ts'
 import { BlockEditor } from './BlockEditor.tsx'
 import { mayJoin } from './blockEdits.ts'
 import { blockMenu } from './blockWords.ts'
+import { mayBeWorded, type FromAbove } from './fromAbove.ts'
 import { headingsBefore } from './headingsBefore.ts'
 import type { PageSources } from './pageSources.ts'
 
@@ -21,7 +22,7 @@ export const PageEditor = ({
   expected: ExpectedPart | null
   template: Template
   sources: PageSources
-  above: ReadonlySet<string>
+  above: FromAbove
 }) => {
   const { edit, mayEdit } = useDraftStore()
   const levels = headingsBefore(blocks, expected)
@@ -45,6 +46,7 @@ export const PageEditor = ({
             sources={sources}
             headingBefore={levels[index] ?? 2}
             above={above.has(block.key)}
+            mayWord={mayBeWorded(block, above)}
           />
         ))}
       </ul>

@@ -11,21 +11,27 @@ const style = `
   .house { border: 1px solid #b9ab92; padding: .3rem .8rem; } .house small { font: 12px sans-serif; color: #5d6972; }
 `
 
+/** A piece that asks the instructor, told from what stays. */
+const marked = (piece: string): string => {
+  const whole = piece.replace(/^<p>/, '<p class="fill">')
+  return whole === piece ? `<span class="fill">${piece}</span>` : whole
+}
+
 const shown = (
   block: ExpectedBlock,
   reader: Reader,
   onDate: string,
   assets: ReadonlyMap<string, string>,
 ): string => {
-  const html = blockHtmlOn(block, onDate)
+  let html = blockHtmlOn(block, onDate)
     .replace(/src="asset:([\w.-]+)"/g, (whole, name: string) =>
       assets.has(name) ? `src="${assets.get(name)}"` : whole,
     )
     .replace(/href="ref:[^"]*"/g, 'href="#"')
   if (block.kind === 'guidance-note')
     return reader === 'student' ? '' : `<div class="note">${html}</div>`
-  if (block.kind === 'fill-in' && block.answer === null)
-    return reader === 'student' ? html : html.replace('<p>', '<p class="fill">')
+  if (reader === 'instructor')
+    for (const piece of block.asks) html = html.replace(piece, marked(piece))
   if (block.houseText && reader === 'instructor')
     return `<div class="house"><small>House text · ${block.houseText.title}</small>${html}</div>`
   return html

@@ -6,6 +6,7 @@ import { exampleFacts, exampleTemplate } from '@wickerframe/core/testing'
 import { openDraft } from '../../../testing/keptDraft.testing.ts'
 import { useDraftStore } from '../draftStore.ts'
 import { blocksOfPage } from './blockActs.ts'
+import { byKey } from './fromAbove.ts'
 import { WrittenPage } from './WrittenPage.tsx'
 
 const part = 'welcome'
@@ -35,7 +36,7 @@ const Page = ({ above, remarks }: { above: readonly string[]; remarks: readonly 
             value: asset,
           }),
       }}
-      above={new Set(above)}
+      above={byKey(blocksOfPage(draft, part).filter(({ key }) => above.includes(key)))}
       remarks={remarks}
       today="2026-09-16"
     />

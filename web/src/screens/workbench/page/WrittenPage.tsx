@@ -21,8 +21,9 @@ import { useDraftStore } from '../draftStore.ts'
 import { useSaid } from '../useSaid.tsx'
 import { blockActs } from './blockActs.ts'
 import { isTextBlock, mayJoin } from './blockEdits.ts'
-import { BlockStrength, BlockTools } from './BlockTools.tsx'
+import { BlockLeft, BlockStrength, BlockTools } from './BlockTools.tsx'
 import { blockMenu, blockTitle } from './blockWords.ts'
+import { mayBeWorded, type FromAbove } from './fromAbove.ts'
 import { headingsBefore } from './headingsBefore.ts'
 import { PageBlock, type BlockState } from './PageBlock.tsx'
 import type { PageSources } from './pageSources.ts'
@@ -92,7 +93,7 @@ export const WrittenPage = ({
   course: string | null
   template: Template
   sources: PageSources
-  above: ReadonlySet<string>
+  above: FromAbove
   remarks: readonly Remark[]
   today: string
 }) => {
@@ -133,7 +134,7 @@ export const WrittenPage = ({
   /** A text is gone into where the cursor came from; anything else is looked at. */
   const go = (key: string | undefined, begin: Begin) => {
     const block = blocks.find((other) => other.key === key)
-    if (block) choose(block.key, isTextBlock(block) && !above.has(block.key) ? begin : null)
+    if (block) choose(block.key, isTextBlock(block) && mayBeWorded(block, above) ? begin : null)
   }
   const add = (kind: Block['kind'], at: number) => {
     const key = acts.add(kind, at)
@@ -200,7 +201,7 @@ export const WrittenPage = ({
     event.stopPropagation()
     act()
   }
-  const mayOpen = (block: Block) => mayEdit && (!above.has(block.key) || block.kind === 'fill-in')
+  const mayOpen = (block: Block) => mayEdit && mayBeWorded(block, above)
   const amongOf = (block: Block, index: number, begin: Begin): AmongOthers => ({
     begin,
     onLeave: (to) => {
@@ -307,6 +308,7 @@ export const WrittenPage = ({
                 among={amongOf(block, index, begin ?? 'end')}
                 isTabStop={chosen ? isChosen : index === 0}
                 above={above.has(block.key)}
+                mayOpen={mayOpen(block)}
                 mayEdit={mayEdit}
                 made={
                   shown[index]?.isMade === true
@@ -339,6 +341,7 @@ export const WrittenPage = ({
                           isHome={part === homePageKey}
                           above={above.has(block.key)}
                         />
+                        {mayOpen(block) && <BlockLeft block={block} acts={acts} />}
                         {own && (
                           <BlockTools
                             block={block}

@@ -4,6 +4,7 @@ import {
   homePageKey,
   isModule,
   type Block,
+  type Left,
   type Template,
 } from '@wickerframe/core'
 import { useDraftStore } from '../draftStore.ts'
@@ -14,6 +15,7 @@ import {
   isTextBlock,
   joinTexts,
   keepBlock,
+  leaveBlock,
   loosenBlock,
   moveBlock,
   removeBlock,
@@ -21,6 +23,7 @@ import {
   type BlockEdits,
   type BlocksOfPage,
 } from './blockEdits.ts'
+import type { FromAbove } from './fromAbove.ts'
 import type { DescribedPicture } from './PictureForm.tsx'
 
 /** The blocks of a page of a template; empty where there is no such page. */
@@ -72,10 +75,12 @@ export const blockActs = (part: string) => {
       ),
     split: (key: string, halves: readonly [string, string]) =>
       withBlock(key, (page, block) => (isTextBlock(block) ? splitText(page, block, halves) : null)),
-    join: (key: string, fromAbove: ReadonlySet<string>) =>
+    join: (key: string, fromAbove: FromAbove) =>
       withBlock(key, (page, block) =>
         isTextBlock(block) ? joinTexts(page, block, fromAbove) : null,
       ),
+    leave: (key: string, way: Left['as'] | null) =>
+      withBlock(key, (page, block) => leaveBlock(page, block, way)),
     keep: (key: string) =>
       withBlock(key, (page, block, draft) =>
         block.kind === 'kept-block' ? null : keepBlock(page, block, nameOfPage(draft, part), draft),

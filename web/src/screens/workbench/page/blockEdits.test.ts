@@ -13,6 +13,7 @@ import {
 } from '@wickerframe/core'
 import { exampleTemplate } from '@wickerframe/core/testing'
 import { blocksOfPage } from './blockActs.ts'
+import { byKey } from './fromAbove.ts'
 import {
   addBlock,
   addPicture,
@@ -125,7 +126,7 @@ describe('what is done with blocks of a page', () => {
     expect(pageOf(two).blocks.map(({ key }) => key)).toEqual(['a', 'b', 'b-2'])
     const lower = pageOf(two).blocks[2]
     if (!lower || !isTextBlock(lower)) throw new Error('it is a text')
-    const joined = joinTexts(pageOf(two), lower, new Set())
+    const joined = joinTexts(pageOf(two), lower, new Map())
     expect(joined?.block).toBe('b')
     expect(after(two, joined?.edits ?? [])).toEqual(template)
   })
@@ -136,14 +137,14 @@ describe('what is done with blocks of a page', () => {
       text('c', '<p>three</p>'),
       text('d', '<p>four</p>'),
     ]
-    expect(blocks.map((_, index) => mayJoin(blocks, index, new Set()))).toEqual([
+    expect(blocks.map((_, index) => mayJoin(blocks, index, new Map()))).toEqual([
       false,
       false,
       false,
       true,
     ])
-    for (const above of ['c', 'd']) expect(mayJoin(blocks, 3, new Set([above]))).toBe(false)
-    expect(joinTexts({ part, blocks }, text('b', ''), new Set())).toBeNull()
+    for (const above of ['c', 'd']) expect(mayJoin(blocks, 3, byKey([text(above, '')]))).toBe(false)
+    expect(joinTexts({ part, blocks }, text('b', ''), new Map())).toBeNull()
   })
   it('what a home page must show is shown once: a copy and a second half are no such element', () => {
     const welcome = text('welcome', '<p>a</p><p>b</p>', { element: 'welcome' })

@@ -2,13 +2,17 @@ import {
   blockInPlace,
   escapeHtml,
   freshKey,
+  leftAs,
   newBlock,
+  waysToLeave,
   type Block,
   type KeptBlockBody,
+  type Left,
   type Template,
   type TemplateEdit,
 } from '@wickerframe/core'
 import { blockTitle } from './blockWords.ts'
+import type { FromAbove } from './fromAbove.ts'
 import type { DescribedPicture } from './PictureForm.tsx'
 
 /** A page and the blocks on it, which edits are made for. */
@@ -113,28 +117,54 @@ export const splitText = (
   }
 }
 
-/** Whether a block and the one above it are texts of the same kind, and of this page. */
-export const mayJoin = (
-  blocks: readonly Block[],
-  index: number,
-  fromAbove: ReadonlySet<string>,
-): boolean => {
+/** Whether a block and the one above it are texts of the same kind, left to the instructor alike, and of this page. */
+export const mayJoin = (blocks: readonly Block[], index: number, fromAbove: FromAbove): boolean => {
   const [upper, block] = [blocks[index - 1], blocks[index]]
   return (
     upper !== undefined &&
     block !== undefined &&
     upper.kind === block.kind &&
     isTextBlock(block) &&
+    leftAs(upper) === leftAs(block) &&
     !fromAbove.has(upper.key) &&
     !fromAbove.has(block.key)
   )
+}
+
+/** What a card of people asks for when it first asks. */
+const firstAsked = ['When and where students find you', 'How soon you answer']
+
+/** A block is left to the instructor, or stands as it is written. */
+export const leaveBlock = (
+  { part }: BlocksOfPage,
+  block: Block,
+  way: Left['as'] | null,
+): BlockEdits | null => {
+  if (way !== null && !waysToLeave(block.kind).includes(way)) return null
+  const was = 'left' in block ? (block.left ?? null) : null
+  const set = (field: string, before: unknown, value: unknown): TemplateEdit => ({
+    edit: 'set-block',
+    part,
+    block: block.key,
+    field,
+    was: before,
+    value,
+  })
+  const needsLines = block.kind === 'contact-card' && way === 'asked' && !block.lines?.length
+  return {
+    edits: [
+      set('left', was, way === null ? null : { as: way }),
+      ...(needsLines ? [set('lines', block.lines ?? null, firstAsked)] : []),
+    ],
+    block: block.key,
+  }
 }
 
 /** A text and the one above it become one; null where they cannot. */
 export const joinTexts = (
   { part, blocks }: BlocksOfPage,
   block: TextBlock,
-  fromAbove: ReadonlySet<string>,
+  fromAbove: FromAbove,
 ): BlockEdits | null => {
   const at = placeOf(blocks, block)
   const upper = blocks[at - 1]

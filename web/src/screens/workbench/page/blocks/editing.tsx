@@ -1,5 +1,5 @@
 import type { Block, Template } from '@wickerframe/core'
-import { TextLine } from '../../../../controls/typed.tsx'
+import { TextLine, TextLines } from '../../../../controls/typed.tsx'
 import type { PageSources } from '../pageSources.ts'
 import { RichText } from '../RichText.tsx'
 
@@ -68,6 +68,30 @@ export const LineField = ({
     value={value ?? ''}
     {...(hint ? { hint } : {})}
     onDone={(now) => set(field, value, now || null)}
+  />
+)
+
+/** A field of several lines of plain text; empty ones are none. */
+export const LinesField = ({
+  label,
+  lines,
+  onDone,
+}: {
+  label: string
+  lines: readonly string[]
+  onDone: (lines: string[]) => void
+}) => (
+  <TextLines
+    label={label}
+    value={lines.join('\n')}
+    onDone={(text) =>
+      onDone(
+        text
+          .split('\n')
+          .map((line) => line.trim())
+          .filter((line) => line !== ''),
+      )
+    }
   />
 )
 

@@ -1,7 +1,13 @@
 import { answerTypes } from '@wickerframe/core'
 import { Button, Pick } from '../../../../controls/controls.tsx'
 import { NumberLine, TextLines } from '../../../../controls/typed.tsx'
-import { HtmlField, LineField, type BlockEditing } from './editing.tsx'
+import { HtmlField, LineField, WrittenField, type BlockEditing } from './editing.tsx'
+
+/** An empty text is none. */
+const orNothing =
+  (set: BlockEditing<'fill-in'>['set']): typeof set =>
+  (field, was, value) =>
+    set(field, was, value === '' ? null : value)
 
 export const FillInEditor = (of: BlockEditing<'fill-in'>) => {
   const { block, template, set } = of
@@ -16,9 +22,15 @@ export const FillInEditor = (of: BlockEditing<'fill-in'>) => {
       />
       <LineField
         field="hint"
-        label="Hint, shown beside it on the instructor’s desk"
+        label="Hint, told with what is still to be filled in"
         value={block.hint}
         set={set}
+      />
+      <WrittenField
+        field="example"
+        label="An answer as it could be"
+        html={block.example ?? ''}
+        of={{ ...of, set: orNothing(set) }}
       />
       <div className="flex flex-wrap items-end gap-3">
         <Pick
