@@ -19,6 +19,7 @@ import {
 } from '../course/index.ts'
 import { readDocument } from '../document/index.ts'
 import { newLayer } from '../layer/index.ts'
+import { leftBlocks } from '../testing/leftBlocks.testing.ts'
 import { everyExpected, expandCourse, type ExpectedCourse } from '../expand/index.ts'
 import { deployInto, identityOf } from '../plan/index.ts'
 import { emptyCourse, exampleFacts, exampleTemplate } from '../rules/example/exampleCourse.ts'
@@ -26,6 +27,7 @@ import { gradedTemplate } from '../rules/example/gradedTemplate.ts'
 import {
   escapeHtml,
   isModule,
+  leftAs,
   newItem,
   newModule,
   Template,
@@ -71,7 +73,9 @@ const said = (text: string, language: Language): string => {
     .join('')
 }
 const written = new Set(
-  'name prompt label html title text hint summary caption courseName whatToDo question'.split(' '),
+  'name prompt label html title text hint summary caption courseName why whatToDo question'.split(
+    ' ',
+  ),
 )
 const inLanguage = (template: Template, language: Language): Template => {
   const anew = (value: unknown, field: string): unknown =>
@@ -145,6 +149,11 @@ export const faultlessCases = fc.record({
   /** After so many weeks; none for 0. */
   breakAfter: fc.constantFrom(0, 0, 4, 5, 7),
   timeZone: fc.constantFrom('America/Halifax', 'Europe/Paris', 'Asia/Kolkata'),
+  /** Blocks left to the instructor with their structure, by their place in the list of them. */
+  leaves: fc.subarray(
+    leftBlocks.map((_, i) => i),
+    { maxLength: 4 },
+  ),
   /** How far the term is when it is looked at, 0 to 1. */
   looked: fc.double({ min: 0, max: 1, noNaN: true }),
   /** `borrowed`: in a few words of the block that stands beside it. */
@@ -214,6 +223,25 @@ const factsOf = (
   }
 }
 
+/** The template with some blocks left to the instructor: people’s on the home page, the others on pages of the repeated module. */
+const leaving = (template: Template, leaves: readonly number[]): Template => {
+  const next = structuredClone(template)
+  const repeated = next.parts.find(
+    (part): part is Module => isModule(part) && part.repeat !== undefined,
+  )
+  const pages = (repeated?.items ?? []).filter(
+    (part): part is Item => !isModule(part) && part.kind === 'page',
+  )
+  for (const i of leaves) {
+    const block = leftBlocks[i]
+    const page = block?.kind === 'contact-card' ? next.home : pages[i % Math.max(1, pages.length)]
+    // Objectives that serve no outcome and that nothing assesses are told rightly where there are outcomes.
+    if (block && (block.kind !== 'objectives' || next.outcomes.length === 0))
+      page?.blocks.push(structuredClone(block))
+  }
+  return next
+}
+
 const own = (key: string, name: string): Item => ({
   ...newItem('page', key, name),
   blocks: [
@@ -279,7 +307,11 @@ const filling = (expected: ExpectedCourse, { language, answers }: FaultlessCase)
     [expected.home, ...everyExpected(expected.parts)].flatMap((part) =>
       part.blocks.flatMap(({ definition }, i) => {
         const neighbour = [part.blocks[i + 1], part.blocks[i - 1]].find(
-          (block) => block && block.kind !== 'guidance-note',
+          (block) =>
+            block &&
+            block.kind !== 'guidance-note' &&
+            // A prompt that is gone lends nothing.
+            (block.kind === 'fill-in' || block.asks.length === 0),
         )
         return definition.kind === 'fill-in' && neighbour
           ? [[definition.prompt, wordsOf(neighbour.html).slice(0, 3).join(' ')] as const]
@@ -290,6 +322,11 @@ const filling = (expected: ExpectedCourse, { language, answers }: FaultlessCase)
   const notes = new Set(
     blocks.flatMap((block) => (block.definition.kind === 'guidance-note' ? [block.key] : [])),
   )
+  const pieces = blocks.filter(({ kind }) => kind !== 'fill-in')
+  const proposed = new Set(
+    blocks.flatMap(({ key, definition }) => (leftAs(definition) === 'proposed' ? [key] : [])),
+  )
+  const short = answers !== 'long'
   let count = 0
   const say = (text: string): string => `${escapeHtml(said(text, language))} ${count}`
   const shapes: Readonly<Record<string, () => string>> = {
@@ -312,14 +349,37 @@ const filling = (expected: ExpectedCourse, { language, answers }: FaultlessCase)
       while (filled.includes(place)) {
         count += 1
         const borrowed = answers === 'borrowed' && minWords < 4 ? beside.get(prompt) : undefined
-        const short = answers !== 'long' && minWords < 4
+        const isShort = short && minWords < 4
         filled = filled.replace(place, () =>
           (
-            shapes[type] ?? (() => `<p>${borrowed ?? say(short ? 'Every day at noon' : long)}.</p>`)
+            shapes[type] ??
+            (() => `<p>${borrowed ?? say(isShort ? 'Every day at noon' : long)}.</p>`)
           )(),
         )
       }
     }
+    for (const { asks, definition } of pieces)
+      for (const piece of asks)
+        while (filled.includes(piece)) {
+          count += 1
+          const text =
+            definition.kind === 'video'
+              ? (shapes['video']?.() ?? '')
+              : say(short ? 'Every day at noon' : long)
+          filled = filled.replace(piece, () =>
+            definition.kind === 'video' || !piece.startsWith('<p>') ? text : `<p>${text}.</p>`,
+          )
+        }
+    // What is proposed is worded otherwise by whoever has the time.
+    if (answers === 'long')
+      for (const key of proposed)
+        filled = filled.replaceAll(
+          new RegExp(`(<div data-wicker-block="${key}"[^>]*>).*?(</div>)`, 'gs'),
+          (_, open: string, close: string) => {
+            count += 1
+            return `${open}<p>${say(long)}.</p>${close}`
+          },
+        )
     for (const note of notes)
       filled = filled.replaceAll(new RegExp(`<div data-wicker-block="${note}".*?</div>`, 'gs'), '')
     return filled
@@ -342,7 +402,8 @@ export const faultless = (
         ? gradedTemplate()
         : templateFromSentences(from)
   if ('ok' in made && !made.ok) throw new Error(JSON.stringify(made.problems))
-  const template = varied(inLanguage('ok' in made ? made.value : made, language), given)
+  const left = leaving('ok' in made ? made.value : made, given.leaves)
+  const template = varied(inLanguage(left, language), given)
   change(template)
   const isExample = typeof from === 'string'
   const facts = factsOf(

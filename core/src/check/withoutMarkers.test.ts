@@ -23,6 +23,7 @@ const weeks: FaultlessCase = {
   breakAfter: 0,
   timeZone: 'America/Halifax',
   looked: 0,
+  leaves: [],
   answers: 'long',
 }
 const kinds = {

@@ -3,9 +3,16 @@ import { describe, expect, it } from 'vitest'
 import { checkCourse, type Check, type CheckResult } from '../check/index.ts'
 import { withRecordedIdentity } from '../course/index.ts'
 import { identityOf } from '../plan/index.ts'
-import { acts, changed, edit, instructorEdits, templateChanges } from '../plan/generated.testing.ts'
+import {
+  acts,
+  changed,
+  edit,
+  firstVersion,
+  instructorEdits,
+  templateChanges,
+} from '../plan/generated.testing.ts'
 import { platformNames, Standing } from '../plan/standing.testing.ts'
-import { exampleFacts, exampleTemplate } from '../rules/example/exampleCourse.ts'
+import { exampleFacts } from '../rules/example/exampleCourse.ts'
 import type { Template } from '../template/index.ts'
 import { propertyRuns } from '../testing/propertyRuns.testing.ts'
 import { foreseeRelease } from './index.ts'
@@ -52,15 +59,16 @@ describe('what is foreseen of a release', () => {
           template: acts(templateChanges, 4),
           facts: fc.constant([]),
           edits: acts(instructorEdits, 5),
+          leaves: fc.boolean(),
           platform: fc.constantFrom(...platformNames),
         }),
         (given) => {
           const { two } = changed(given)
           const at = new Standing(given.platform)
-          at.deploy(exampleTemplate(), facts)
+          at.deploy(firstVersion(given.leaves), facts)
           edit(at, given.edits, 'early')
           const version = { ...two, version: 2 }
-          const now = checkOf(at, exampleTemplate(), 1)
+          const now = checkOf(at, firstVersion(given.leaves), 1)
           const foreseen = foreseeRelease(now, {
             template: version,
             base: at.base,

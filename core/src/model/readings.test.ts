@@ -16,6 +16,7 @@ const weeks: FaultlessCase = {
   breakAfter: 0,
   timeZone: 'America/Halifax',
   looked: 0,
+  leaves: [],
   answers: 'long',
 }
 const units = (count: number): FaultlessCase => ({

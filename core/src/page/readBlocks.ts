@@ -1,7 +1,7 @@
 import type { ExpectedBlock } from '../expand/index.ts'
 import { datesMentioned } from '../calendar/index.ts'
 import { remember, rememberOf } from '../remember/index.ts'
-import type { AnswerType } from '../template/index.ts'
+import { leftAs, type AnswerType } from '../template/index.ts'
 import { analysePage, type PageFacts, type PageLink, type Paragraph } from './analysePage.ts'
 import { askedOf, type Asked } from './asked.ts'
 import { blockHtmlOn } from './renderPage.ts'
@@ -299,7 +299,15 @@ const readAnew = (
  * it says answers nothing.
  */
 const isOfSeveral = (expected: readonly ExpectedBlock[]): boolean =>
-  expected.filter((block) => block.kind !== 'guidance-note' && askedOf(block) === null).length > 1
+  expected.filter((block) => block.kind !== 'guidance-note' && !isLeft(block)).length > 1
+
+const isLeft = ({ definition }: ExpectedBlock): boolean => leftAs(definition) !== null
+
+/** Whether what is asked for comes before what stays, so that its answer stands above what is known of it. */
+const beginsWithAsking = rememberOf((block: ExpectedBlock): boolean => {
+  const [first] = block.asks.length > 0 ? paragraphsOf(block.html) : []
+  return first !== undefined && (askedOf(block)?.prompts.includes(first.text) ?? false)
+})
 
 /** Which unmarked paragraphs belong to which unmarked block. A block that is not found has no entry. */
 const placeByContent = (
@@ -369,16 +377,28 @@ const placeByContent = (
         }))
         .filter(({ share }) => share >= leastShareToKnow)
         .sort((a, b) => b.share - a.share)[0]
-      // A fill-in takes what stands in its place, whatever the words.
+      // What is left to the instructor takes what stands in its place, whatever the words: below what is known of it, or above.
       const previous = owner.get(p - 1)
-      const goesOn = open.find((block) => block.key === previous && askedOf(block) !== null)
-      const empty = open.find(
-        (block) =>
-          askedOf(block) !== null &&
-          (order.get(block.key) ?? 0) > before &&
-          ![...owner.values()].includes(block.key),
-      )
-      const taken = near?.block ?? goesOn ?? (isTheirs ? undefined : empty)
+      const goesOn = open.find((block) => block.key === previous && isLeft(block))
+      const following = owner.get(end)
+      const leadsInto = open.find((block) => block.key === following && beginsWithAsking(block))
+      const after = Math.max(before, goesOn ? (order.get(goesOn.key) ?? 0) : before)
+      const placed = new Set(owner.values())
+      const waiting = isTheirs
+        ? []
+        : open.filter(
+            (block) =>
+              isLeft(block) && !placed.has(block.key) && (order.get(block.key) ?? 0) > after,
+          )
+      const isLast = p === end - 1
+      const inPlace =
+        leadsInto && ((isLast && p > i) || (!goesOn && waiting.length === 0))
+          ? leadsInto
+          : // Each that waits has something.
+            goesOn && waiting.length < end - p
+            ? goesOn
+            : (waiting[0] ?? goesOn)
+      const taken = near?.block ?? inPlace
       if (taken) owner.set(p, taken.key)
     }
     i = end

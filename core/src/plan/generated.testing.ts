@@ -7,18 +7,41 @@ import {
   everyPart,
   isModule,
   newModule,
+  waysToLeave,
   type Block,
   type Item,
   type Module,
   type Template,
 } from '../template/index.ts'
+import { leftBlocks } from '../testing/leftBlocks.testing.ts'
 import type { Standing } from './standing.testing.ts'
+
+/** The first version of the example's template, which may leave something to the instructor on a page of each kind. */
+export const firstVersion = (leaves: boolean): Template => {
+  const template = exampleTemplate()
+  if (!leaves) return template
+  const pages = everyItem(template).filter(({ kind }) => kind === 'page')
+  leftBlocks.forEach((block, i) =>
+    (block.kind === 'contact-card'
+      ? template.home
+      : (pages[i % pages.length] ?? template.home)
+    ).blocks.push(structuredClone(block)),
+  )
+  return template
+}
 
 // What a template's people do between two versions.
 
 type TemplateChange = (template: Template, n: number) => void
 const itemsOf = (template: Template): Item[] => everyItem(template)
 const pick = <T>(list: readonly T[], n: number): T | undefined => list[n % Math.max(1, list.length)]
+/** Says something else in what is left to the instructor piece by piece. */
+const askOtherwise = (block: Block, words: string): void => {
+  if (block.kind === 'objectives') for (const each of block.objectives) each.text = words
+  if (block.kind === 'assignment-brief') block.whatToDo = `<p>${words}</p>`
+  if (block.kind === 'discussion-prompt') block.question = `<p>${words}</p>`
+  if (block.kind === 'contact-card') block.lines = [words]
+}
 const paragraphOf = (n: number) =>
   `<p>Said by the college in wording ${n}, with a link to <a href="part:welcome">the welcome</a>.</p>`
 export const templateChanges: Record<string, TemplateChange> = {
@@ -41,6 +64,7 @@ export const templateChanges: Record<string, TemplateChange> = {
     const block = pick(blocks, n)
     if (block?.kind === 'fixed-text' || block?.kind === 'guidance-note') block.html = paragraphOf(n)
     if (block?.kind === 'fill-in') block.prompt = `Say it in your words, please (${n % 5}).`
+    if (block) askOtherwise(block, `Tell it in your words, please (${n % 5}).`)
   },
   'other prompts everywhere': (template, n) => {
     for (const block of [
@@ -48,6 +72,26 @@ export const templateChanges: Record<string, TemplateChange> = {
       ...itemsOf(template).flatMap((item) => item.blocks),
     ])
       if (block.kind === 'fill-in') block.prompt = `Now say it so (${n % 5}).`
+      else askOtherwise(block, `Now tell it so (${n % 5}).`)
+  },
+  'something is left to the instructor': (template, n) => {
+    const block = pick(leftBlocks, n)
+    const page = pick(
+      [template.home, ...itemsOf(template).filter(({ kind }) => kind === 'page')],
+      n,
+    )
+    if (block && page && !page.blocks.some(({ key }) => key === block.key))
+      page.blocks.splice(n % (page.blocks.length + 1), 0, structuredClone(block))
+  },
+  'something is left in another way': (template, n) => {
+    const blocks = [...template.home.blocks, ...itemsOf(template).flatMap((item) => item.blocks)]
+    const block = pick(
+      blocks.filter(({ kind }) => waysToLeave(kind).length > 0),
+      n,
+    )
+    if (!block) return
+    const way = [null, ...waysToLeave(block.kind)][(n >> 3) % (waysToLeave(block.kind).length + 1)]
+    Object.assign(block, { left: way ? { as: way } : undefined })
   },
   'a new block': (template, n) => {
     const item = pick(
@@ -341,11 +385,14 @@ const wordOf = (of: string, i: number) => `${of}word${i}end`
 export const changed = ({
   template,
   facts,
+  leaves,
 }: {
   template: readonly Act[]
   facts: readonly Act[]
+  /** Whether the first version leaves something to the instructor with its structure. */
+  leaves: boolean
 }) => {
-  const two = exampleTemplate()
+  const two = firstVersion(leaves)
   for (const { name, n } of template) templateChanges[name]?.(two, n)
   const later = exampleFacts()
   for (const { name, n } of facts) factChanges[name]?.(later, n)

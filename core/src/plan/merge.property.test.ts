@@ -1,12 +1,13 @@
 import * as fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { everyCourseItem, type Course } from '../course/index.ts'
-import { exampleFacts, exampleTemplate } from '../rules/example/exampleCourse.ts'
+import { exampleFacts } from '../rules/example/exampleCourse.ts'
 import {
   acts,
   changed,
   edit,
   factChanges,
+  firstVersion,
   instructorEdits,
   templateChanges,
   wordsIn,
@@ -22,6 +23,7 @@ const cases = fc.record({
   later: acts(instructorEdits, 3),
   platform: fc.constantFrom(...platformNames),
   rule: fc.constantFrom<Decisions['rule']>(null, 'keep'),
+  leaves: fc.boolean(),
 })
 type Case = typeof cases extends fc.Arbitrary<infer C> ? C : never
 
@@ -49,6 +51,7 @@ const nothing: Case = {
   later: [],
   platform: 'keeps marks',
   rule: null,
+  leaves: false,
 }
 const found: [string, Case][] = [
   [
@@ -88,7 +91,7 @@ const holds = (given: Case) => {
   const decisions: Decisions = { rule: given.rule, single: {} }
   // An unedited course becomes exactly the new expansion.
   const unedited = new Standing(given.platform)
-  unedited.deploy(exampleTemplate(), exampleFacts())
+  unedited.deploy(firstVersion(given.leaves), exampleFacts())
   unedited.deploy(two, later)
   const anew = new Standing(given.platform)
   anew.base = { ...emptyBase(), parts: [] }
@@ -96,9 +99,9 @@ const holds = (given: Case) => {
   expect(alike(unedited.course)).toEqual(alike(anew.course))
   // An unchanged template gives an empty plan whatever the instructor did.
   const at = new Standing(given.platform)
-  at.deploy(exampleTemplate(), exampleFacts())
+  at.deploy(firstVersion(given.leaves), exampleFacts())
   edit(at, given.edits, 'early')
-  expect(at.plan(exampleTemplate(), exampleFacts()).changes).toEqual([])
+  expect(at.plan(firstVersion(given.leaves), exampleFacts()).changes).toEqual([])
   // Nothing written in an open place is lost, and nothing students worked in.
   const words = wordsIn(at.course, 'early')
   const worked = everyCourseItem(at.course)
@@ -130,7 +133,7 @@ const holds = (given: Case) => {
     expect(alike(at.course)).toEqual(alike(before))
     // And whatever a later plan reads: the same plans come out as before the rollout.
     expect(told(at, at.plan(two, later, { decisions }))).toEqual(planned)
-    expect(at.plan(exampleTemplate(), exampleFacts()).changes).toEqual([])
+    expect(at.plan(firstVersion(given.leaves), exampleFacts()).changes).toEqual([])
   }
   const keeps = (kept: readonly string[], of: string, from: Course) =>
     expect(kept.filter((word) => !wordsIn(at.course, of).includes(word))).toEqual(

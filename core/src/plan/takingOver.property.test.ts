@@ -1,12 +1,13 @@
 import * as fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { everyCourseItem, everyModule } from '../course/index.ts'
-import { exampleFacts, exampleTemplate } from '../rules/example/exampleCourse.ts'
+import { exampleFacts } from '../rules/example/exampleCourse.ts'
 import {
   acts,
   changed,
   edit,
   factChanges,
+  firstVersion,
   instructorEdits,
   templateChanges,
   wordsIn,
@@ -23,6 +24,7 @@ const cases = fc.record({
   found: fc.nat(997),
   platform: fc.constantFrom(...platformNames),
   rule: fc.constantFrom<Decisions['rule']>(null, 'keep'),
+  leaves: fc.boolean(),
   restores: fc.boolean(),
 })
 type Case = typeof cases extends fc.Arbitrary<infer C> ? C : never
@@ -31,7 +33,7 @@ type Case = typeof cases extends fc.Arbitrary<infer C> ? C : never
 const holds = (given: Case) => {
   const { two, later } = changed(given)
   const at = new Standing(given.platform)
-  at.deploy(exampleTemplate(), exampleFacts())
+  at.deploy(firstVersion(given.leaves), exampleFacts())
   edit(at, given.edits, 'early')
   const stands = new Set(
     [...everyModule(at.course.modules), ...everyCourseItem(at.course).map(({ item }) => item)].map(

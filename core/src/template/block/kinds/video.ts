@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { Address } from '../../../document/index.ts'
-import { anchor, escapeHtml, minuteWords } from '../html.ts'
+import { anchor, escapeHtml, heading, minuteWords } from '../html.ts'
 import { defineBlock } from '../kind.ts'
 import { leavable } from '../left.ts'
 import { fresh, line, shared } from '../shared.ts'
@@ -33,7 +33,9 @@ export const video = defineBlock(
     }),
     html: (block, writing) => {
       const name = writing.line(block.title)
-      if (block.left?.as === 'asked') return asWritten(`<p>${name}</p>`, [`<p>${name}</p>`])
+      // As long as it is asked for, it has no name of its own.
+      if (block.left?.as === 'asked')
+        return asWritten(`${heading('Video')}<p>${name}</p>`, [`<p>${name}</p>`])
       const told = [
         ...minuteWords(block.minutes),
         block.captions ? 'with captions' : 'without captions',

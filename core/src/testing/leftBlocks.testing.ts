@@ -1,0 +1,83 @@
+import type { Block } from '../template/index.ts'
+
+/** What is left to the instructor with its structure: asked for piece by piece, or proposed. */
+export const leftBlocks: readonly Block[] = [
+  {
+    kind: 'assignment-brief',
+    key: 'left-brief',
+    strength: 'must',
+    why: '<p>Tell students why they do this.</p>',
+    whatToDo: '<p>Tell students what they do, step by step.</p>',
+    handIn: '<p>Tell students what you want to see.</p>',
+    judged: '',
+    left: { as: 'asked' },
+  },
+  {
+    kind: 'objectives',
+    key: 'left-objectives',
+    strength: 'must',
+    label: 'By the end you can',
+    objectives: [
+      { key: 'left-1', text: 'Tell students what they can do after {topic}', serves: [] },
+      { key: 'left-2', text: 'Tell them one thing more', serves: [] },
+    ],
+    left: { as: 'asked' },
+  },
+  {
+    kind: 'discussion-prompt',
+    key: 'left-question',
+    strength: 'must',
+    question: '<p>Tell students what to argue about.</p>',
+    answers: 2,
+    answersBy: '{end}',
+    left: { as: 'asked' },
+  },
+  {
+    kind: 'contact-card',
+    key: 'left-card',
+    strength: 'must',
+    label: 'Your instructor',
+    lines: ['Tell students when they find you', 'Tell them where'],
+    left: { as: 'asked' },
+  },
+  {
+    kind: 'fixed-text',
+    key: 'left-text',
+    strength: 'must',
+    html: '<p>Bring your logbook by Friday.</p><p>Tick off what you have seen.</p>',
+    left: { as: 'proposed' },
+  },
+  {
+    kind: 'reading',
+    key: 'left-reading',
+    strength: 'must',
+    label: 'Reading',
+    works: [{ text: 'Tell students which book, and which pages' }, { text: 'Tell them what more' }],
+    left: { as: 'asked' },
+  },
+  {
+    kind: 'checklist',
+    key: 'left-checklist',
+    strength: 'must',
+    label: 'Before you go on',
+    lines: ['Tell students what they have done by now', 'Tell them what they have handed in'],
+    left: { as: 'asked' },
+  },
+  {
+    kind: 'video',
+    key: 'left-video',
+    strength: 'must',
+    title: 'Tell students which film to watch first',
+    url: '',
+    captions: true,
+    left: { as: 'asked' },
+  },
+  {
+    kind: 'checklist',
+    key: 'left-proposal',
+    strength: 'must',
+    label: 'What to bring',
+    lines: ['A logbook by Friday', 'Boots with a grip'],
+    left: { as: 'proposed' },
+  },
+]
