@@ -29,6 +29,19 @@ describe('comparing two versions', () => {
       '{code} · Quiz {number}: {topic}: moved from Week {week} · {dates} · {topic} to Start here',
     ])
   })
+  it('tells in words how a block is left to the instructor', () => {
+    const left = (was: unknown, value: unknown): TemplateEdit => ({
+      edit: 'set-block',
+      part: 'welcome',
+      block: 'promise',
+      field: 'left',
+      was,
+      value,
+    })
+    expect(told(left(null, { as: 'proposed' }))).toEqual([
+      expect.stringMatching(/: left to the instructor as a proposal$/),
+    ])
+  })
   it('tells a changed strength, repeat, date and permission in words', () => {
     expect(
       told({

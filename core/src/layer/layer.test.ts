@@ -62,6 +62,74 @@ const ownEdits: TemplateEdit[] = [
 ]
 const built = edited(layer, ...ownEdits)
 
+/** A version above that leaves a text to the instructor in one of the ways. */
+const leaving = (as: 'proposed' | 'asked', more: object = {}): Template => {
+  const template = structuredClone(upper)
+  const welcome = everyPart(template).find(({ key }) => key === 'welcome')
+  if (!welcome || isModule(welcome)) throw new Error('no welcome')
+  welcome.blocks.push({
+    kind: 'checklist',
+    key: 'left',
+    strength: 'must',
+    label: 'To bring',
+    lines: ['Say what they bring'],
+    left: { as },
+    ...more,
+  })
+  return valid(template)
+}
+const onLeft = (field: string, was: unknown, value: unknown): TemplateEdit => ({
+  edit: 'set-block',
+  part: 'welcome',
+  block: 'left',
+  field,
+  was,
+  value,
+})
+const leftIn = (template: Template) => {
+  const welcome = everyPart(template).find(({ key }) => key === 'welcome')
+  return welcome && !isModule(welcome)
+    ? welcome.blocks.find(({ key }) => key === 'left')
+    : undefined
+}
+
+describe('what the version above leaves to the instructor', () => {
+  it.each(['proposed', 'asked'] as const)('(%s) may be said by a layer in their place', (as) => {
+    const above = leaving(as)
+    const said = edited(
+      newLayer(above, 'programme', 'Programme'),
+      onLeft('lines', ['Say what they bring'], ['Dividers', 'A pencil']),
+      onLeft('left', { as }, null),
+    )
+    expect(weakenings(above, said)).toEqual([])
+  })
+  it('stays asked for where the layer says nothing in its place, and keeps its kind', () => {
+    const above = leaving('asked')
+    const own = newLayer(above, 'programme', 'Programme')
+    for (const way of [null, { as: 'proposed' }])
+      expect(weakenings(above, edited(own, onLeft('left', { as: 'asked' }, way)))).toMatchObject([
+        { code: 'weakened' },
+      ])
+    expect(weakenings(above, edited(own, onLeft('strength', 'must', 'may')))).toHaveLength(1)
+  })
+  it('keeps the layer’s words when a newer version is taken over, unless that one fixes its own', () => {
+    const above = leaving('asked')
+    const said = edited(
+      newLayer(above, 'programme', 'Programme'),
+      onLeft('lines', ['Say what they bring'], ['Dividers', 'A pencil']),
+      onLeft('left', { as: 'asked' }, null),
+    )
+    const kept = takeOver(above, leaving('asked', { lines: ['Another question'] }), said)
+    expect(leftIn(kept.template)).toMatchObject({ lines: ['Dividers', 'A pencil'] })
+    expect(kept.notes).toEqual([])
+    const fixing = leaving('asked', { lines: ['A lamp'], left: undefined })
+    const overruled = takeOver(above, fixing, said)
+    expect(leftIn(overruled.template)).toMatchObject({ lines: ['A lamp'] })
+    expect(overruled.notes).toEqual([{ code: 'answer-overruled', part: 'welcome', what: 'left' }])
+    expect(weakenings(fixing, overruled.template)).toEqual([])
+  })
+})
+
 describe('a layer', () => {
   it('adds, answers, raises and says what was left unsaid, without weakening', () => {
     expect(weakenings(upper, layer)).toEqual([])

@@ -53,7 +53,7 @@ const asking = (
   stillAsks: readonly string[],
 ): { message: string; values: Record<string, string>; expected: string } => {
   const label = ('label' in definition && definition.label) || null
-  const expected = (words: string) => [words, ...helpIn(definition)].join('. ')
+  const expected = (words: string) => [words, ...helpIn(definition)].reduce(asSentences)
   if (definition.kind === 'fill-in') {
     const { prompt } = definition
     return {
@@ -71,6 +71,10 @@ const asking = (
         expected: expected(label ?? block),
       }
 }
+
+/** One after the other, with a full stop between them where the first has none of its own. */
+const asSentences = (first: string, next: string): string =>
+  `${first}${/[.?!…:]$/.test(first) ? '' : '.'} ${next}`
 
 const shown = 3
 const longest = 80

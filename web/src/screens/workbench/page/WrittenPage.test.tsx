@@ -173,6 +173,57 @@ describe('a page at full width', () => {
     await user.keyboard('{End}{Enter}')
     expect(screen.getByLabelText(/^Prompt/)).toBeTruthy()
   })
+  it('leaves a block to the instructor where it stands, with a hint and an example, and says so beside it', async () => {
+    const list = { ...newBlock('checklist', 'd', exampleTemplate()) } as Block
+    const { user, blocks } = open([...three, list])
+    act(() => frame('d').focus())
+    await user.keyboard('{ArrowUp}{ArrowDown}')
+    const left = screen.getByRole('combobox', { name: /left to the instructor/ })
+    expect([...left.querySelectorAll('option')].map(({ textContent }) => textContent)).toEqual([
+      'stands as written',
+      'may be reworded',
+      'is asked for',
+    ])
+    await user.selectOptions(left, 'proposed')
+    expect(row('d').textContent).toContain('the instructor may reword it')
+    await user.selectOptions(left, 'asked')
+    expect(frame('d').className).toContain('page-asked')
+    act(() => frame('d').focus())
+    await user.keyboard('{Enter}')
+    const hint = screen.getByLabelText(/^Hint/)
+    await user.type(hint, 'Three things at most')
+    await user.click(screen.getByRole('button', { name: 'Done' }))
+    expect(blocks()[3]).toMatchObject({ left: { as: 'asked', hint: 'Three things at most' } })
+  })
+  it('gives a card of people its first lines when it begins to ask', async () => {
+    const { user, blocks } = open([newBlock('contact-card', 'd', exampleTemplate()) as Block])
+    await user.click(frame('d'))
+    await user.selectOptions(
+      screen.getByRole('combobox', { name: /left to the instructor/ }),
+      'asked',
+    )
+    expect(blocks()[0]).toMatchObject({
+      left: { as: 'asked' },
+      lines: ['When and where students find you', 'How soon you answer'],
+    })
+    expect(useDraftStore.getState().undo()).toBeUndefined()
+    expect(blocks()[0]).not.toHaveProperty('lines')
+  })
+  it('lets a layer word what the layer above leaves to the instructor, and move or remove none of it', async () => {
+    const proposal = {
+      ...newBlock('checklist', 'd', exampleTemplate()),
+      left: { as: 'proposed' },
+    } as Block
+    const { user, blocks } = open([...three, proposal], { above: ['a', 'd'] })
+    act(() => frame('d').focus())
+    await user.keyboard('{Delete}{Enter}')
+    const lines = screen.getByLabelText(/One line for each/)
+    await user.clear(lines)
+    await user.type(lines, 'A lamp')
+    await user.click(screen.getByRole('button', { name: 'Done' }))
+    expect(blocks()[3]).toMatchObject({ lines: ['A lamp'] })
+    expect(screen.queryByRole('button', { name: 'remove' })).toBeNull()
+  })
   it('can be read, and not changed, by somebody who may not', async () => {
     const { user, blocks } = open(three, { mayEdit: false })
     await user.click(frame('b'))

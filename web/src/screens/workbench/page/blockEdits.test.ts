@@ -143,6 +143,8 @@ describe('what is done with blocks of a page', () => {
       false,
       true,
     ])
+    const proposed = text('d', '', { left: { as: 'proposed' } })
+    expect(mayJoin([...blocks.slice(0, 3), proposed], 3, new Map())).toBe(false)
     for (const above of ['c', 'd']) expect(mayJoin(blocks, 3, byKey([text(above, '')]))).toBe(false)
     expect(joinTexts({ part, blocks }, text('b', ''), new Map())).toBeNull()
   })
