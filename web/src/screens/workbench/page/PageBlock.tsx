@@ -1,5 +1,5 @@
 import { useDraggable } from '@dnd-kit/core'
-import { useEffect, useRef, type KeyboardEvent, type ReactNode } from 'react'
+import { useEffect, useRef, type KeyboardEvent, type ReactNode, type RefObject } from 'react'
 import { blockName, designedHtml, leftAs, type Block, type Template } from '@wickerframe/core'
 import { Button } from '../../../controls/controls.tsx'
 import type { BlockActs } from './blockActs.ts'
@@ -102,6 +102,23 @@ const Margin = ({
   )
 }
 
+const fields = 'input, textarea, select, button, [contenteditable="true"], .prose-field'
+/** An editor of rich text stands on the page a few frames after its place does. */
+const framesWaited = 60
+
+/** The first field of a form takes the cursor, as soon as it can. @returns what stops the waiting */
+const focusFirstField = (form: RefObject<HTMLElement | null>): (() => void) => {
+  let waiting = 0
+  const take = (left: number) => {
+    const first = form.current?.querySelector<HTMLElement>(fields)
+    if (first?.matches('.prose-field:not([contenteditable])') && left > 0)
+      waiting = requestAnimationFrame(() => take(left - 1))
+    else first?.focus()
+  }
+  take(framesWaited)
+  return () => cancelAnimationFrame(waiting)
+}
+
 /** One block of a page at full width: what it is on the left, itself as students will see it, what is said of it on the right. */
 export const PageBlock = ({
   block,
@@ -157,10 +174,12 @@ export const PageBlock = ({
   const isText = isTextBlock(block)
   useEffect(() => {
     if (state === 'chosen' && focus > 0) frame.current?.focus()
-    // A text takes the cursor itself.
-    if (state === 'open' && !isText)
-      form.current?.querySelector<HTMLElement>('input, textarea, select, button')?.focus()
-  }, [state, focus, isText])
+  }, [state, focus])
+  // A text takes the cursor itself.
+  useEffect(
+    () => (state === 'open' && !isText ? focusFirstField(form) : undefined),
+    [state, isText],
+  )
   const set = (field: string, was: unknown, value: unknown) =>
     acts.set(block.key, field, was, value)
   const lead = isText ? designedHtml({ ...block, html: '' }, template) : null
