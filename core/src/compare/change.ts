@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { canonicalJson } from '../document/index.ts'
 import { WordRun } from '../page/index.ts'
-import { fieldWords } from './words.ts'
+import { fieldWords, type CalledThenAndNow } from './words.ts'
 
 /** One thing that differs between two versions of a template, told in words. */
 export const TemplateChange = z.strictObject({
@@ -55,10 +55,12 @@ export const compareFields = (
   before: object,
   after: object,
   fields: readonly string[],
+  called: CalledThenAndNow,
   told: (words: string) => void,
 ): void => {
   const was = new Map(Object.entries(before))
   const is = new Map(Object.entries(after))
   for (const field of fields)
-    if (!same(was.get(field), is.get(field))) told(fieldWords(field, was.get(field), is.get(field)))
+    if (!same(was.get(field), is.get(field)))
+      told(fieldWords(field, was.get(field), is.get(field), called))
 }

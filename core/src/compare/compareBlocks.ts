@@ -2,6 +2,7 @@ import { analysePage, wordDifference } from '../page/index.ts'
 import { blockName, wordFields, wordsOfBlock, type Block } from '../template/index.ts'
 import { compareFields, same, type Tell } from './change.ts'
 import { movedKeys, placeWords } from './order.ts'
+import type { CalledThenAndNow } from './words.ts'
 
 const plain = (html: string): string =>
   analysePage(html)
@@ -21,7 +22,7 @@ const differsInSetting = (was: Block, is: Block): boolean =>
     (field) => wordFields.has(field) || same(was[field as keyof Block], is[field as keyof Block]),
   )
 
-const compareBlock = (was: Block, is: Block, tell: Tell): void => {
+const compareBlock = (was: Block, is: Block, called: CalledThenAndNow, tell: Tell): void => {
   const [textBefore, text] = [textOf(was), textOf(is)]
   const haveText = textBefore !== null && text !== null
   if (haveText && textBefore !== text)
@@ -31,13 +32,14 @@ const compareBlock = (was: Block, is: Block, tell: Tell): void => {
   const fields = Object.keys({ ...was, ...is }).filter(
     (field) => field !== 'key' && (!haveText || !wordFields.has(field)),
   )
-  compareFields(was, is, fields, (words) => tell('field-set', `${blockName(is)}: ${words}`))
+  compareFields(was, is, fields, called, (words) => tell('field-set', `${blockName(is)}: ${words}`))
 }
 
 /** Compares the blocks of a page before and after: taken out, added, reworded, set otherwise, moved. */
 export const compareBlocks = (
   before: readonly Block[],
   after: readonly Block[],
+  called: CalledThenAndNow,
   tell: Tell,
 ): void => {
   const wereThere = new Map(before.map((block) => [block.key, block]))
@@ -54,7 +56,7 @@ export const compareBlocks = (
     tell('block-removed', `${blockName(block)} taken out`, wholeText(block, 'gone'))
   for (const block of after) {
     const was = wereThere.get(block.key)
-    if (was) compareBlock(was, block, tell)
+    if (was) compareBlock(was, block, called, tell)
     else
       tell(
         'block-added',

@@ -10,7 +10,7 @@ import {
 import { compareFields, type Tell } from './change.ts'
 import { compareBlocks } from './compareBlocks.ts'
 import { movedKeys, placeWords } from './order.ts'
-import { valueWords } from './words.ts'
+import type { CalledThenAndNow } from './words.ts'
 
 const partFields = [
   'kind',
@@ -62,25 +62,31 @@ const namesIn = (template: Template): ((key: string) => string) => {
   return (key) => names.get(key) ?? key
 }
 
+const exceptionFields = ['anchor', 'omit', 'name', 'strength', 'leaveOut', 'set'] as const
+
 const compareExceptions = (
   before: readonly Exception[],
   after: readonly Exception[],
+  called: CalledThenAndNow,
   tell: Tell,
 ): void => {
   for (const { anchor, key } of before)
     if (!after.some((exception) => exception.key === key))
-      tell('field-set', `${valueWords('anchor', anchor)} is like the others again`)
+      tell('field-set', `${anchorWords(anchor)} is like the others again`)
   for (const exception of after) {
-    const which = valueWords('anchor', exception.anchor)
+    const which = anchorWords(exception.anchor)
     const was = before.find(({ key }) => key === exception.key)
-    if (!was) tell('field-set', `${which} is different now`)
-    else
-      compareFields(
-        was,
-        exception,
-        ['anchor', 'omit', 'name', 'strength', 'leaveOut', 'set'],
-        (words) => tell('field-set', `${which}: ${words}`),
+    if (was)
+      compareFields(was, exception, exceptionFields, called, (words) =>
+        tell('field-set', `${which}: ${words}`),
       )
+    else {
+      const how: string[] = []
+      compareFields({ omit: false }, exception, exceptionFields.slice(1), called, (words) =>
+        how.push(words),
+      )
+      tell('field-set', `${which} is different now${how.length > 0 ? `: ${how.join(', ')}` : ''}`)
+    }
   }
 }
 
@@ -91,19 +97,26 @@ const compareMay = (was: Part, is: Part, tell: Tell): void => {
 }
 
 /** Compares what a part says and holds, wherever it stands. */
-const comparePart = (was: Part, is: Part, tell: Tell): void => {
+const comparePart = (was: Part, is: Part, called: CalledThenAndNow, tell: Tell): void => {
   const set = (words: string) => tell('field-set', words)
-  compareFields(was, is, partFields, set)
-  compareFields(was.settings, is.settings, Object.keys({ ...was.settings, ...is.settings }), set)
+  compareFields(was, is, partFields, called, set)
+  compareFields(
+    was.settings,
+    is.settings,
+    Object.keys({ ...was.settings, ...is.settings }),
+    called,
+    set,
+  )
   compareMay(was, is, tell)
-  if (isModule(is) && isModule(was)) compareExceptions(was.exceptions, is.exceptions, tell)
-  else if (!isModule(is) && !isModule(was)) compareBlocks(was.blocks, is.blocks, tell)
+  if (isModule(is) && isModule(was)) compareExceptions(was.exceptions, is.exceptions, called, tell)
+  else if (!isModule(is) && !isModule(was)) compareBlocks(was.blocks, is.blocks, called, tell)
 }
 
 /** Compares the parts of two versions, each with its place; what stands in a part that came or went is not told again. */
 export const compareParts = (
   before: Template,
   after: Template,
+  called: CalledThenAndNow,
   telling: (part: string, of: string) => Tell,
 ): void => {
   const [old, now] = [placed(before.parts), placed(after.parts)]
@@ -146,6 +159,6 @@ export const compareParts = (
         `moved from ${was.parent === null ? 'the top' : oldName(was.parent)} to ${parent === null ? 'the top' : newName(parent)}`,
       )
     else if (movesIn(parent).has(part.key)) tell('part-moved', `moved ${place()}`)
-    comparePart(was.part, part, tell)
+    comparePart(was.part, part, called, tell)
   }
 }

@@ -1,5 +1,6 @@
 import { homePageKey, type Template } from '../template/index.ts'
 import { compareFields, tellingOf, type TemplateChange } from './change.ts'
+import { calledIn } from './called.ts'
 import { compareBlocks } from './compareBlocks.ts'
 import { compareLists, comparePolicies } from './compareLists.ts'
 import { compareParts } from './compareParts.ts'
@@ -22,17 +23,18 @@ export const compareTemplates = (before: Template, after: Template): TemplateCha
   const ofTemplate = telling(null, after.title)
   const ofHome = telling(homePageKey, 'the home page')
   const set = (words: string) => ofTemplate('field-set', words)
+  const called = { before: calledIn(before), after: calledIn(after) }
   const settings = Object.keys({ ...before.settings, ...after.settings })
-  compareFields(before, after, templateFields, set)
-  compareFields(before.naming, after.naming, ['courseName', 'courseLabel'], set)
-  compareFields(before.settings, after.settings, settings, set)
-  compareFields(before.grading, after.grading, ['weighted', 'shown'], set)
-  compareFields(before.home, after.home, ['name', 'strength', 'basis'], (words) =>
+  compareFields(before, after, templateFields, called, set)
+  compareFields(before.naming, after.naming, ['courseName', 'courseLabel'], called, set)
+  compareFields(before.settings, after.settings, settings, called, set)
+  compareFields(before.grading, after.grading, ['weighted', 'shown'], called, set)
+  compareFields(before.home, after.home, ['name', 'strength', 'basis'], called, (words) =>
     ofHome('field-set', words),
   )
-  compareBlocks(before.home.blocks, after.home.blocks, ofHome)
-  compareParts(before, after, telling)
-  compareLists(before, after, ofTemplate)
-  comparePolicies(before.policies, after.policies, ofTemplate)
+  compareBlocks(before.home.blocks, after.home.blocks, called, ofHome)
+  compareParts(before, after, called, telling)
+  compareLists(before, after, called, ofTemplate)
+  comparePolicies(before.policies, after.policies, called, ofTemplate)
   return changes
 }

@@ -8,7 +8,10 @@ import {
   repeatWords,
   When,
   whenWords,
+  htmlFields,
+  firstWords,
 } from '../template/index.ts'
+import type { Called } from './called.ts'
 
 const titles: Readonly<Record<string, string>> = {
   kind: 'kind',
@@ -79,7 +82,20 @@ const titles: Readonly<Record<string, string>> = {
   header: 'headers',
   rows: 'rows',
   caption: 'caption',
-  links: 'links',
+  links: 'leads to',
+  label: 'heading',
+  html: 'text',
+  earlierPrompts: 'earlier prompts',
+  prompt: 'prompt',
+  fileName: 'file',
+  alternativeText: 'described as',
+  licence: 'licence',
+  weight: 'weight',
+  counts: 'counts in the grade',
+  hidden: 'hidden',
+  criteria: 'criteria',
+  parameters: 'set to',
+  strength: 'strength',
   image: 'image',
   houseText: 'house text',
   kept: 'kept block',
@@ -93,52 +109,103 @@ const titles: Readonly<Record<string, string>> = {
 const LeftWords = z.looseObject({ as: z.enum(['proposed', 'asked']) })
 const leftWords = { proposed: 'as a proposal', asked: 'as something asked for' }
 
-/** A value of a template's field in words a reader knows. */
-export const valueWords = (field: string, value: unknown): string => {
+/** What leads somewhere, is read or is heard, as people name it. */
+const Named = z.looseObject({ text: z.string(), to: z.string().optional() })
+const SetInException = z.looseObject({ part: z.string() })
+
+/**
+ * A value of a template's field in words a reader knows: what it names by a key is called what people call it, HTML is
+ * quoted by its first words.
+ */
+export const valueWords = (field: string, value: unknown, called: Called): string => {
   if (value === undefined || value === null || value === '') return 'nothing'
-  const as = <T>(schema: z.ZodType<T>, words: (value: T) => string): string | null => {
-    const read = schema.safeParse(value)
-    return read.success ? words(read.data) : null
-  }
-  const known =
-    field === 'repeat'
-      ? as(Repeat, repeatWords)
-      : field === 'when'
-        ? as(When, whenWords)
-        : field === 'anchor'
-          ? as(Anchor, anchorWords)
-          : field === 'groupings'
-            ? as(Grouping, ({ min, max, name }) => `${min} to ${max} units, named ${name}`)
-            : field === 'opens' || field === 'due' || field === 'closes'
-              ? as(Offset, offsetWords)
-              : null
+  const known = knownWords(field, value)
   if (known !== null) return known
-  if (field === 'left') return as(LeftWords, ({ as: way }) => leftWords[way]) ?? 'nothing'
   if (typeof value === 'boolean') return value ? 'yes' : 'no'
   if (Array.isArray(value))
     return value.length === 0
       ? 'nothing'
-      : value.every((entry) => typeof entry !== 'object')
-        ? value.join(', ')
-        : `${value.length} of them`
+      : value.map((entry: unknown) => entryWords(field, entry, called)).join(', ')
   if (typeof value === 'object') {
     const inner = Object.entries(value).filter(
-      ([, one]) => one !== undefined && !(Array.isArray(one) && one.length === 0),
+      ([name, one]) =>
+        name !== 'key' && one !== undefined && !(Array.isArray(one) && one.length === 0),
     )
     return inner.length === 0
       ? 'nothing'
-      : inner.map(([name, one]) => `${titles[name] ?? name} ${valueWords(name, one)}`).join(', ')
+      : inner
+          .map(([name, one]) => `${titles[name] ?? name} ${valueWords(name, one, called)}`)
+          .join(', ')
   }
-  return String(value).replaceAll('-', field === 'name' || field === 'url' ? '-' : ' ')
+  const text = String(value)
+  if (htmlFields.has(field) || field === 'example') return `“${firstWords(text)}”`
+  return called(field, text) ?? (free.has(field) ? text : text.replaceAll('-', ' '))
+}
+
+/** Fields that hold what somebody wrote, hyphens and all. */
+const free = new Set(['name', 'url', 'text', 'title', 'label', 'prompt', 'category', 'basis'])
+
+/** One of several in a field. */
+const entryWords = (field: string, entry: unknown, called: Called): string => {
+  const set = field === 'set' ? SetInException.safeParse(entry) : null
+  if (set?.success) {
+    const { part, ...others } = set.data
+    return `${called('part', part) ?? 'a part'} (${valueWords('', others, called)})`
+  }
+  const named = Named.safeParse(entry)
+  if (!named.success) return valueWords(field, entry, called)
+  const { text, to } = named.data
+  return `“${text}”${to === undefined ? '' : ` to ${called('to', to) ?? 'a part'}`}`
+}
+
+const as = <T>(schema: z.ZodType<T>, words: (value: T) => string, value: unknown) => {
+  const read = schema.safeParse(value)
+  return read.success ? words(read.data) : null
+}
+/** Words for what has words of its own; null for anything else. */
+const knownWords = (field: string, value: unknown): string | null => {
+  switch (field) {
+    case 'repeat':
+      return as(Repeat, repeatWords, value)
+    case 'when':
+      return as(When, whenWords, value)
+    case 'anchor':
+      return as(Anchor, anchorWords, value)
+    case 'groupings':
+      return as(Grouping, ({ min, max, name }) => `${min} to ${max} units, named ${name}`, value)
+    case 'opens':
+    case 'due':
+    case 'closes':
+      return as(Offset, offsetWords, value)
+    case 'left':
+      return as(LeftWords, ({ as: way }) => leftWords[way], value)
+    default:
+      return null
+  }
+}
+
+/** Names of what a field names by its key, in the version before and in the one after. */
+export interface CalledThenAndNow {
+  before: Called
+  after: Called
 }
 
 /** One change of a field in words, e.g. `now may` for a strength, `due: nothing, now the last day of its week`. */
-export const fieldWords = (field: string, before: unknown, after: unknown): string => {
-  if (field === 'strength') return `now ${valueWords(field, after)}`
+export const fieldWords = (
+  field: string,
+  before: unknown,
+  after: unknown,
+  called: CalledThenAndNow,
+): string => {
+  const is = () => valueWords(field, after, called.after)
+  const was = () => valueWords(field, before, called.before)
+  if (field === 'strength') return `now ${is()}`
   const title = titles[field] ?? field
-  if (before === undefined || before === null || (Array.isArray(before) && before.length === 0))
-    return `${title} ${valueWords(field, after)}`
-  if (after === undefined || after === null || (Array.isArray(after) && after.length === 0))
-    return `${title} ${valueWords(field, before)} no longer`
-  return `${title} ${valueWords(field, before)}, now ${valueWords(field, after)}`
+  if (isNothing(before)) return `${title} ${is()}`
+  if (isNothing(after)) return `${title} ${was()} no longer`
+  // The same in words, though not in every detail.
+  return was() === is() ? `${title} changed: ${is()}` : `${title} ${was()}, now ${is()}`
 }
+
+const isNothing = (value: unknown): boolean =>
+  value === undefined || value === null || (Array.isArray(value) && value.length === 0)

@@ -30,7 +30,7 @@ export const reading = defineBlock(
     isFixed: true,
     answer: 'list',
     htmlFields: [],
-    wordFields: [],
+    wordFields: ['label', 'works'],
     empty: (key) => ({
       ...fresh('reading', key),
       label: 'Reading',
@@ -44,6 +44,6 @@ export const reading = defineBlock(
       })
       return asWritten(heading(block.label) + list('ul', works), works)
     },
-    words: () => null,
+    words: (block) => block.works.map(({ text }) => ({ text })),
   },
 )

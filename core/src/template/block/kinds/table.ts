@@ -28,7 +28,7 @@ export const table = defineBlock(
     group: 'written',
     isFixed: true,
     htmlFields: [],
-    wordFields: [],
+    wordFields: ['caption', 'header', 'rows'],
     empty: (key) => ({
       ...fresh('table', key),
       caption: 'What the table shows',
@@ -42,6 +42,9 @@ export const table = defineBlock(
         `<table>${block.caption === '' ? '' : `<caption>${written(block.caption)}</caption>`}<thead><tr>${block.header.map((cell) => `<th scope="col">${written(cell)}</th>`).join('')}</tr></thead><tbody>${block.rows.map(row).join('')}</tbody></table>`,
       )
     },
-    words: () => null,
+    words: ({ caption, header, rows }) =>
+      [caption, ...[header, ...rows].map((cells) => cells.join(' · '))]
+        .filter((text) => text !== '')
+        .map((text) => ({ text })),
   },
 )
