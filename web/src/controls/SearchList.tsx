@@ -22,6 +22,7 @@ export const SearchList = <Option,>({
   draw,
   none,
   chosen = null,
+  onTyped,
   onChoose,
   onClose,
 }: {
@@ -35,6 +36,8 @@ export const SearchList = <Option,>({
   none: string
   /** The one that is chosen already; it is marked at first. */
   chosen?: string | null
+  /** Told what is typed. */
+  onTyped?: (typed: string) => void
   onChoose: (option: Option) => void
   onClose: () => void
 }) => {
@@ -69,6 +72,7 @@ export const SearchList = <Option,>({
           value={typed}
           onChange={(event) => {
             setTyped(event.target.value)
+            onTyped?.(event.target.value)
             setAt(0)
           }}
           onKeyDown={(event) => {

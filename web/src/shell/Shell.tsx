@@ -1,6 +1,6 @@
 import { useQueryClient } from '@tanstack/react-query'
 import { DropdownMenu } from 'radix-ui'
-import { useEffect, useRef, useState } from 'react'
+import { useEffect, useRef } from 'react'
 import { Link, NavLink, Outlet, useLocation, useNavigate } from 'react-router'
 import { instructionalWeeks } from '@wickerframe/core'
 import type { Me } from '@wickerframe/contract'
@@ -9,7 +9,8 @@ import { call } from '../api/client.ts'
 import { screens } from '../screens/screens.tsx'
 import { forgetSteps } from '../screens/workbench/keptSteps.ts'
 import { useTerms } from '../api/queries.ts'
-import { Commands } from './Commands.tsx'
+import { FindOrDo, type Place } from './findOrDo/FindOrDo.tsx'
+import { useUnder } from './findOrDo/useUnder.ts'
 import { Connection } from './Connection.tsx'
 import { Failure } from './Failure.tsx'
 
@@ -82,7 +83,8 @@ export const Shell = ({ me }: { me: Me }) => {
   const client = useQueryClient()
   const navigate = useNavigate()
   const location = useLocation()
-  const [commandsOpen, setCommandsOpen] = useState(false)
+  const findOrDo = useUnder()
+  const { open: openBox } = findOrDo
   const places = placesFor(me)
   const shown = places.filter((place) => !place.ofPerson)
   const shownPath = useRef(location.pathname)
@@ -95,12 +97,12 @@ export const Shell = ({ me }: { me: Me }) => {
       if (typing || event.ctrlKey || event.metaKey || event.altKey) return
       if (event.key === '/' || event.key === '?') {
         event.preventDefault()
-        setCommandsOpen(true)
+        openBox()
       }
     }
     window.addEventListener('keydown', onKey)
     return () => window.removeEventListener('keydown', onKey)
-  }, [])
+  }, [openBox])
   // After moving to another screen, a screen reader goes on from its title.
   useEffect(() => {
     if (shownPath.current === location.pathname) return
@@ -114,6 +116,11 @@ export const Shell = ({ me }: { me: Me }) => {
     client.clear()
     await navigate('/')
   }
+  const anywhere: Place[] = [
+    ...places.map(({ to, name }) => ({ name, does: () => void navigate(to) })),
+    { name: 'Sign out on this device', does: () => void signOut(false) },
+    { name: 'Sign out on all devices', does: () => void signOut(true) },
+  ]
   return (
     <>
       <a href="#main" className="sr-only focus:not-sr-only focus:absolute focus:bg-sheet focus:p-2">
@@ -150,7 +157,7 @@ export const Shell = ({ me }: { me: Me }) => {
           <div className="ml-auto flex flex-wrap items-center gap-3">
             <button
               type="button"
-              onClick={() => setCommandsOpen(true)}
+              onClick={findOrDo.open}
               className="flex w-36 justify-between whitespace-nowrap border border-line-strong bg-sheet px-2 py-1 text-ink-3"
             >
               Find or do … <kbd className="border border-line px-1 font-mono text-[11px]">/</kbd>
@@ -165,7 +172,7 @@ export const Shell = ({ me }: { me: Me }) => {
       <Failure key={location.pathname}>
         <Outlet />
       </Failure>
-      <Commands open={commandsOpen} onOpenChange={setCommandsOpen} places={places} />
+      <FindOrDo over={findOrDo.over} onClose={findOrDo.close} places={anywhere} />
     </>
   )
 }

@@ -484,6 +484,8 @@ export const OutlineSheet = ({
         aria-rowcount={rows.length + 1}
         aria-colcount={columns.length}
         aria-multiselectable="true"
+        aria-readonly={!mayEdit}
+        data-read-only={mayEdit ? undefined : ''}
         onKeyDown={onKey}
         onCopy={onCopy}
         onCut={(event) => {

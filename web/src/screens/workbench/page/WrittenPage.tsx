@@ -291,7 +291,12 @@ export const WrittenPage = ({
         </p>
       )}
       <DndContext {...handlers}>
-        <ul ref={list} className="page-rows" aria-label="The page">
+        <ul
+          ref={list}
+          className="page-rows"
+          aria-label="The page"
+          data-read-only={mayEdit ? undefined : ''}
+        >
           {blocks.map((block, index) => {
             const isChosen = chosen?.key === block.key
             const begin = isChosen ? chosen.begin : null
