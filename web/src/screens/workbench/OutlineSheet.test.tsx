@@ -74,7 +74,9 @@ const open = (
 const cell = (text: string): HTMLElement => {
   const found = screen
     .getAllByRole('gridcell')
-    .find(({ textContent }) => textContent.replace(/^[▸▾▶▼\s]+/u, '') === text)
+    .find(
+      ({ textContent }) => textContent.replace(/^[↕▸▾▶▼\s]+/u, '').replace(/row ▾$/, '') === text,
+    )
   if (!found) throw new Error(`no cell ${text}`)
   return found
 }
@@ -305,6 +307,27 @@ describe('the outline sheet', () => {
     await user.keyboard('{Alt>}{ArrowLeft}{/Alt}')
     const { draft } = useDraftStore.getState()
     expect(draft?.parts.map(({ name }) => name)).toContain('Task {number}')
+  })
+  it('has a menu on the row one stands in that does what the keys do, for mouse and touch', async () => {
+    const { user, chosen } = open()
+    const choose = async (row: string, act: RegExp) => {
+      await click(user, row)
+      await user.click(screen.getByRole('button', { name: /^What can be done with/ }))
+      await user.click(await screen.findByRole('menuitem', { name: act }))
+    }
+    await choose('Task {number}', /^move the row up/)
+    await waitFor(() =>
+      expect(names()).toEqual(['Start', 'Welcome', 'Week {week}', 'Task {number}', 'Overview']),
+    )
+    await choose('Welcome', /^edit the cell/)
+    const field = await screen.findByRole<HTMLInputElement>('textbox')
+    await waitFor(() => expect(document.activeElement).toBe(field))
+    await user.keyboard(' aboard{Enter}')
+    expect(names()).toContain('Welcome aboard')
+    await choose('Overview', /^open the row’s slip/)
+    await waitFor(() => expect(chosen).toEqual([expect.any(String)]))
+    await choose('Overview', /^remove the row/)
+    await waitFor(() => expect(names()).not.toContain('Overview'))
   })
   it('takes away what is chosen, several at once, in one step of undo', async () => {
     const { user } = open()

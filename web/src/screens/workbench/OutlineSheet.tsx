@@ -30,7 +30,9 @@ import {
   removeRows,
 } from './sheetEdits.ts'
 import type { Listing } from './ListOfParts.tsx'
-import { actOfKey, type SheetAct } from './sheetKeys.ts'
+import { RowMenu } from './RowMenu.tsx'
+import { actOfKey, type Key, type SheetAct } from './sheetKeys.ts'
+import type { Press } from '../../shell/findOrDo/keys.ts'
 import { useSaid } from './useSaid.tsx'
 import { useSheetDrag } from './useSheetDrag.ts'
 
@@ -204,14 +206,14 @@ export const OutlineSheet = ({
     which !== undefined &&
     which.read !== null &&
     which.editable(typed)
-  const startEdit = (start?: string) => {
-    const which = columns[column]
+  const startEdit = (start: string | undefined, columnAt: number) => {
+    const which = columns[columnAt]
     // At once, so that the next key already goes into the field.
     if (mayType(row, which) && row && which)
       flushSync(() =>
         setEditing({
           key: row.key,
-          column,
+          column: columnAt,
           start: start ?? which.text(row, template),
           isMarked: false,
         }),
@@ -385,7 +387,7 @@ export const OutlineSheet = ({
     in: (moved: OutlineRow) => moveIn(moved, all, template),
     out: (moved: OutlineRow) => moveOut(moved, all, template),
   }
-  const perform = (does: SheetAct, here: OutlineRow): void => {
+  const perform = (does: SheetAct, here: OutlineRow, which: number): void => {
     switch (does.act) {
       case 'undo':
       case 'redo':
@@ -393,7 +395,7 @@ export const OutlineSheet = ({
         focusSoon.current = true
         return does.act === 'undo' ? undo() : redo()
       case 'fill-down':
-        return void make(fillCellsDown(selectedRows, columns[column], template))
+        return void make(fillCellsDown(selectedRows, columns[which], template))
       case 'choose-all':
         return setExtra(new Set(rows.map(({ key }) => key)))
       case 'choose-none':
@@ -408,34 +410,45 @@ export const OutlineSheet = ({
       case 'step':
         return step(does.by, does.extend)
       case 'go':
-        return go({ row: does.row === 'first' ? 0 : rows.length - 1, column })
+        return go({ row: does.row === 'first' ? 0 : rows.length - 1, column: which })
       case 'column':
-        return go({ row: at, column: column + does.by })
+        return go({ row: at, column: which + does.by })
       case 'toggle':
         return onToggle(here.key)
       case 'type':
-        return startEdit(does.start)
+        return startEdit(does.start, which)
       case 'open-slip':
         return onChoose(here.key)
       case 'empty-cell':
-        return void make(editsOfCell(here, columns[column], '', template))
+        return void make(editsOfCell(here, columns[which], '', template))
     }
   }
+  /** @returns whether the key does something here */
+  const press = (pressed: Key, which: number): boolean => {
+    const does =
+      row &&
+      actOfKey(pressed, {
+        row,
+        column: columns[which],
+        columnAt: which,
+        columnCount: columns.length,
+        isClosed: closed.has(row.key),
+        mayEdit,
+        mayType: mayType(row, columns[which]),
+        severalChosen: selection.size > 1,
+      })
+    if (!does) return false
+    perform(does, row, which)
+    return true
+  }
   const onKey = (event: KeyboardEvent) => {
-    if (editing || !row) return
-    const does = actOfKey(event, {
-      row,
-      column: columns[column],
-      columnAt: column,
-      columnCount: columns.length,
-      isClosed: closed.has(row.key),
-      mayEdit,
-      mayType: mayType(row, columns[column]),
-      severalChosen: selection.size > 1,
-    })
-    if (!does) return
-    event.preventDefault()
-    perform(does, row)
+    if (!editing && press(event, column)) event.preventDefault()
+  }
+  const onMenu = ({ key, ctrl, alt, shift }: Press) => {
+    const name = columns.findIndex(({ id }) => id === 'name')
+    go({ row: at, column: name })
+    focusSoon.current = true
+    press({ key, ctrlKey: !!ctrl, metaKey: false, altKey: !!alt, shiftKey: !!shift }, name)
   }
   const onCopy = (event: ClipboardEvent) => {
     if (editing || !row) return
@@ -547,6 +560,11 @@ export const OutlineSheet = ({
                       : null
                   }
                   remarks={remarks.get(drawn.key)}
+                  menu={
+                    here && !editing ? (
+                      <RowMenu name={drawn.rendered} mayEdit={mayEdit} onPress={onMenu} />
+                    ) : null
+                  }
                   editing={editing?.key === drawn.key ? editing : null}
                   onPick={onPick}
                   onEdit={onEdit}

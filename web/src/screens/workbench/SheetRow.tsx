@@ -21,10 +21,13 @@ export interface Dragging {
 const Handle = ({
   row,
   disabled,
+  shown,
   children,
 }: {
   row: OutlineRow
   disabled: boolean
+  /** Whether it can be seen, and dragged by a finger: elsewhere a finger scrolls. */
+  shown: boolean
   children: ReactNode
 }) => {
   const { setNodeRef, listeners } = useDraggable({ id: row.key, disabled })
@@ -32,8 +35,13 @@ const Handle = ({
     <span
       ref={setNodeRef}
       {...listeners}
-      className={`block truncate ${disabled ? '' : 'cursor-grab'}`}
+      className={`block truncate ${disabled ? '' : 'cursor-grab'} ${shown && !disabled ? 'touch-none' : ''}`}
     >
+      {shown && !disabled && (
+        <span aria-hidden="true" className="mr-1 text-tide" title="Drag it, or Alt with the arrows">
+          ↕
+        </span>
+      )}
       {children}
     </span>
   )
@@ -53,6 +61,8 @@ interface RowProps {
   mayMove: boolean
   drop: Dragging['where'] | null
   remarks: string | undefined
+  /** What can be done with it, where one stands in it. */
+  menu: ReactNode
   editing: { column: number; start: string; isMarked: boolean } | null
   onPick: (index: number, column: number, event: { shiftKey: boolean; ctrlKey: boolean }) => void
   onEdit: (index: number, column: number) => void
@@ -92,6 +102,7 @@ const sameProps = (a: RowProps, b: RowProps): boolean =>
   a.mayMove === b.mayMove &&
   a.drop === b.drop &&
   a.remarks === b.remarks &&
+  a.menu === b.menu &&
   a.onPick === b.onPick &&
   a.onEdit === b.onEdit
 
@@ -111,6 +122,7 @@ export const SheetRow = memo(
     mayMove,
     drop,
     remarks,
+    menu,
     editing,
     onPick,
     onEdit,
@@ -146,6 +158,8 @@ export const SheetRow = memo(
                 ? `${column.title}: nothing`
                 : undefined
             }
+            // The menu that stands beside it is not part of the name.
+            aria-labelledby={column.id === 'name' && menu ? `name-${index}` : undefined}
             className={`flex min-w-0 items-center px-1.5 ${here ? 'outline-2 -outline-offset-2 outline-tide' : ''}`}
             style={column.id === 'name' ? { paddingLeft: 6 + row.depth * 16 } : undefined}
             onMouseDown={(event) => {
@@ -167,41 +181,48 @@ export const SheetRow = memo(
             ) : column.id === 'kind' ? (
               <Handle
                 row={row}
+                shown={active !== null}
                 disabled={!mayMove || row.row === 'home' || row.row === 'exception' || row.above}
               >
                 <CellText column={column} row={row} text={text} />
               </Handle>
             ) : column.id === 'name' ? (
-              <span
-                className={`flex min-w-0 items-center gap-1 ${row.row === 'part' && isModule(row.part) ? 'font-semibold' : ''}`}
-              >
-                {row.opens ? (
-                  <button
-                    type="button"
-                    tabIndex={-1}
-                    aria-label={closed ? `Open ${row.rendered}` : `Close ${row.rendered}`}
-                    className="w-4 shrink-0 text-ink-3"
-                    onMouseDown={(event) => event.stopPropagation()}
-                    onClick={() => onToggle(row.key)}
-                  >
-                    {closed ? '▸' : '▾'}
-                  </button>
-                ) : (
-                  <span className="w-4 shrink-0" />
-                )}
-                <span className="truncate">
-                  <CellText column={column} row={row} text={text} />
-                </span>
-                {row.above && <span className="shrink-0 text-[11.5px] text-ink-3">from above</span>}
-                {remarks && (
-                  <span
-                    className="shrink-0 border-b border-dotted border-rust text-[11.5px] text-rust"
-                    title={remarks}
-                  >
-                    remark
+              <>
+                <span
+                  id={`name-${index}`}
+                  className={`flex min-w-0 items-center gap-1 ${row.row === 'part' && isModule(row.part) ? 'font-semibold' : ''}`}
+                >
+                  {row.opens ? (
+                    <button
+                      type="button"
+                      tabIndex={-1}
+                      aria-label={closed ? `Open ${row.rendered}` : `Close ${row.rendered}`}
+                      className="w-4 shrink-0 text-ink-3"
+                      onMouseDown={(event) => event.stopPropagation()}
+                      onClick={() => onToggle(row.key)}
+                    >
+                      {closed ? '▸' : '▾'}
+                    </button>
+                  ) : (
+                    <span className="w-4 shrink-0" />
+                  )}
+                  <span className="truncate">
+                    <CellText column={column} row={row} text={text} />
                   </span>
-                )}
-              </span>
+                  {row.above && (
+                    <span className="shrink-0 text-[11.5px] text-ink-3">from above</span>
+                  )}
+                  {remarks && (
+                    <span
+                      className="shrink-0 border-b border-dotted border-rust text-[11.5px] text-rust"
+                      title={remarks}
+                    >
+                      remark
+                    </span>
+                  )}
+                </span>
+                {menu}
+              </>
             ) : (
               <span className="truncate">
                 <CellText column={column} row={row} text={text} />

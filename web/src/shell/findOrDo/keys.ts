@@ -15,6 +15,8 @@ export interface KeyAct {
   does: string
   /** Whether it changes something: it is not to be had where one may only read. */
   edits: boolean
+  /** Whether it is about the row one stands in, and stands in its menu. */
+  ofRow: boolean
   /** What is pressed in its place when it is chosen by name; null: it can only be pressed by hand. */
   press: Press | null
 }
@@ -32,36 +34,41 @@ export const placeSelector: Readonly<Record<Exclude<KeyPlace, 'everywhere'>, str
 
 const by =
   (place: KeyPlace) =>
-  (keys: string, does: string, press: Press | null = null, edits = true): KeyAct => ({
+  (keys: string, does: string, press: Press | null = null, more: Partial<KeyAct> = {}): KeyAct => ({
     place,
     keys,
     does,
     press,
-    edits,
+    edits: true,
+    ofRow: false,
+    ...more,
   })
 const everywhere = by('everywhere')
 const sheet = by('sheet')
+const row = (keys: string, does: string, press: Press, more: Partial<KeyAct> = {}): KeyAct =>
+  sheet(keys, does, press, { ofRow: true, ...more })
 const page = by('page')
 
 /** Every key that does something of ours. */
 export const keyActs: readonly KeyAct[] = [
   everywhere('/ or ?', 'find or do'),
   sheet('arrows, Page ↑ ↓, Home, End', 'go from cell to cell'),
-  sheet('Enter, F2 or typing', 'edit the cell; Enter, Tab or Esc to finish', { key: 'F2' }),
+  row('Enter, F2 or typing', 'edit the cell; Enter, Tab or Esc to finish', { key: 'F2' }),
   sheet('← → in the first cell', 'close or open what stands under the row'),
-  sheet('F4', 'open the row’s slip', { key: 'F4' }, false),
-  sheet('Ctrl Enter', 'a new row', { key: 'Enter', ctrl: true }),
-  sheet('Ctrl Shift Enter', 'a new module', { key: 'Enter', ctrl: true, shift: true }),
+  row('F4', 'open the row’s slip', { key: 'F4' }, { edits: false }),
+  row('Ctrl Enter', 'a new row', { key: 'Enter', ctrl: true }),
+  row('Ctrl Shift Enter', 'a new module', { key: 'Enter', ctrl: true, shift: true }),
   sheet('Enter, Tab in a new row’s name', 'the next new row; deeper, with Shift out again'),
-  sheet('Alt ↑', 'move the row up', { key: 'ArrowUp', alt: true }),
-  sheet('Alt ↓', 'move the row down', { key: 'ArrowDown', alt: true }),
-  sheet('Alt →', 'move the row into the module above', { key: 'ArrowRight', alt: true }),
-  sheet('Alt ←', 'move the row out of its module', { key: 'ArrowLeft', alt: true }),
+  row('Alt ↑', 'move the row up', { key: 'ArrowUp', alt: true }),
+  row('Alt ↓', 'move the row down', { key: 'ArrowDown', alt: true }),
+  row('Alt →', 'move the row into the module above', { key: 'ArrowRight', alt: true }),
+  row('Alt ←', 'move the row out of its module', { key: 'ArrowLeft', alt: true }),
   sheet('Shift ↑ ↓', 'select rows'),
-  sheet('Ctrl A', 'select all rows', { key: 'a', ctrl: true }, false),
+  sheet('Ctrl A', 'select all rows', { key: 'a', ctrl: true }, { edits: false }),
   sheet('Ctrl D', 'fill the topmost selected cell down', { key: 'd', ctrl: true }),
   sheet('Ctrl C, X, V', 'copy, cut and paste rows, between templates too'),
   sheet('Delete', 'empty the cell; on a name, or several rows, remove them', { key: 'Delete' }),
+  row('Delete on the name', 'remove the row', { key: 'Delete' }),
   sheet('Ctrl Z', 'undo', { key: 'z', ctrl: true }),
   sheet('Ctrl Y', 'redo', { key: 'y', ctrl: true }),
   page('arrows, Home, End', 'go from block to block, and from text to text'),
