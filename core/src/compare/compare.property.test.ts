@@ -1,8 +1,15 @@
 import * as fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { acts, firstVersion, templateChanges } from '../plan/generated.testing.ts'
+import { exampleTemplate } from '../rules/example/exampleCourse.ts'
 import { gradedTemplate } from '../rules/example/gradedTemplate.ts'
-import { everyItem, everyPart, type Template } from '../template/index.ts'
+import {
+  applyEdit,
+  everyItem,
+  everyPart,
+  type Template,
+  type TemplateEdit,
+} from '../template/index.ts'
 import { propertyRuns } from '../testing/propertyRuns.testing.ts'
 import { compareTemplates } from './index.ts'
 
@@ -90,6 +97,14 @@ const listChanges: Record<string, (template: Template, n: number) => void> = {
     }),
 }
 
+/** The example after some edits. */
+const edited = (...edits: TemplateEdit[]): Template =>
+  edits.reduce((now, edit) => {
+    const next = applyEdit(now, edit)
+    if (!next.ok) throw new Error(JSON.stringify(next.problems))
+    return next.value.template
+  }, exampleTemplate())
+
 describe('what is told of a new version', () => {
   it('names everything as people do: no key, no tag, no name of a field; and whatever changed is told', () => {
     fc.assert(
@@ -108,6 +123,61 @@ describe('what is told of a new version', () => {
             expect(said).not.toMatch(/<\/?[a-z]+[ >]|undefined|\[object|null|\b[a-z]+[A-Z][a-z]+\b/)
           }
         },
+      ),
+      propertyRuns(),
+    )
+  })
+  it('finds every single edit ', () => {
+    const edits: TemplateEdit[] = [
+      { edit: 'set-field', part: null, field: ['title'], was: 'Example Standard', value: 'Other' },
+      { edit: 'set-field', part: null, field: ['settings', 'language'], was: null, value: 'en' },
+      {
+        edit: 'set-field',
+        part: null,
+        field: ['outcomes', 'steer'],
+        was: null,
+        value: { key: 'steer', text: 'Steer a course' },
+      },
+      {
+        edit: 'set-field',
+        part: null,
+        field: ['grading', 'categories', 'quizzes'],
+        was: null,
+        value: { key: 'quizzes', name: 'Quizzes', weight: 20, counts: true },
+      },
+      {
+        edit: 'set-field',
+        part: 'week',
+        field: ['exceptions', 'one'],
+        was: null,
+        value: { key: 'one', anchor: { at: 'first' }, omit: false, leaveOut: [], set: [], add: [] },
+      },
+      { edit: 'set-field', part: 'quiz', field: ['settings', 'attempts'], was: null, value: 2 },
+      {
+        edit: 'set-field',
+        part: 'home-page',
+        field: ['name'],
+        was: '{code} home',
+        value: '{code} start',
+      },
+      {
+        edit: 'set-block',
+        part: 'home-page',
+        block: 'begin',
+        field: 'label',
+        was: 'Where to begin',
+        value: 'Begin',
+      },
+      { edit: 'move-block', part: 'home-page', block: 'help', at: 0 },
+      { edit: 'remove-block', part: 'welcome', block: 'hello' },
+    ]
+    fc.assert(
+      fc.property(
+        fc.subarray(edits, { minLength: 1 }),
+        (chosen) =>
+          void expect(compareTemplates(exampleTemplate(), edited(...chosen))).toHaveLength(
+            chosen.length,
+          ),
       ),
       propertyRuns(),
     )

@@ -1,9 +1,7 @@
-import * as fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { exampleTemplate } from '../rules/example/exampleCourse.ts'
 import { applyEdit, type Template, type TemplateEdit } from '../template/index.ts'
 import { compareTemplates } from './index.ts'
-import { propertyRuns } from '../testing/propertyRuns.testing.ts'
 
 const edited = (...edits: TemplateEdit[]): Template =>
   edits.reduce((now, edit) => {
@@ -113,60 +111,5 @@ describe('comparing two versions', () => {
         } as never,
       }),
     ).toEqual(['Week {week} · {dates} · {topic}: added, last in Week {week} · {dates} · {topic}'])
-  })
-  it('finds every single edit (property)', () => {
-    const edits: TemplateEdit[] = [
-      { edit: 'set-field', part: null, field: ['title'], was: 'Example Standard', value: 'Other' },
-      { edit: 'set-field', part: null, field: ['settings', 'language'], was: null, value: 'en' },
-      {
-        edit: 'set-field',
-        part: null,
-        field: ['outcomes', 'steer'],
-        was: null,
-        value: { key: 'steer', text: 'Steer a course' },
-      },
-      {
-        edit: 'set-field',
-        part: null,
-        field: ['grading', 'categories', 'quizzes'],
-        was: null,
-        value: { key: 'quizzes', name: 'Quizzes', weight: 20, counts: true },
-      },
-      {
-        edit: 'set-field',
-        part: 'week',
-        field: ['exceptions', 'one'],
-        was: null,
-        value: { key: 'one', anchor: { at: 'first' }, omit: false, leaveOut: [], set: [], add: [] },
-      },
-      { edit: 'set-field', part: 'quiz', field: ['settings', 'attempts'], was: null, value: 2 },
-      {
-        edit: 'set-field',
-        part: 'home-page',
-        field: ['name'],
-        was: '{code} home',
-        value: '{code} start',
-      },
-      {
-        edit: 'set-block',
-        part: 'home-page',
-        block: 'begin',
-        field: 'label',
-        was: 'Where to begin',
-        value: 'Begin',
-      },
-      { edit: 'move-block', part: 'home-page', block: 'help', at: 0 },
-      { edit: 'remove-block', part: 'welcome', block: 'hello' },
-    ]
-    fc.assert(
-      fc.property(
-        fc.subarray(edits, { minLength: 1 }),
-        (chosen) =>
-          void expect(compareTemplates(exampleTemplate(), edited(...chosen))).toHaveLength(
-            chosen.length,
-          ),
-      ),
-      propertyRuns(),
-    )
   })
 })

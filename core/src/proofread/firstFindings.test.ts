@@ -69,13 +69,13 @@ describe('the first course of a template', () => {
     template.appliesTo = {
       ...template.appliesTo,
       modalities: ['on-campus', 'online'],
-      weeks: [8, 16],
+      weeks: [5, 6],
     }
     onWelcome('<p><img src="/files/a.png"></p>')(template)
     const all = [...firstFindings(template)].map(({ found }) => found)
     expect(all.length).toBe(4)
     expect(all[0]).toMatchObject([
-      { rule: 'alt-missing', part: 'welcome', variant: 'on campus, 8 weeks', fromWeek: null },
+      { rule: 'alt-missing', part: 'welcome', variant: 'on campus, 5 weeks', fromWeek: null },
     ])
     expect(all.slice(1)).toEqual([[], [], []])
   })
