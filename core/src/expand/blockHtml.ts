@@ -4,7 +4,9 @@ import {
   blockKind,
   escapeHtml,
   leftAs,
+  spotsIn,
   storedImage,
+  withSpots,
   type DateLine,
   type KeptBlockBody,
   type PartLink,
@@ -54,13 +56,21 @@ const withImages = (html: string, assets: Template['assets']): string =>
     return asset ? `src="asset:${storedImage(asset).name}"` : whole
   })
 
-/** What the kinds of block write with, in this course. */
-const writingIn = (surroundings: BlockSurroundings): Writing => {
+/**
+ * What the kinds of block write with, in this course.
+ * @param spots is given what each spot within a sentence says, as HTML
+ */
+const writingIn = (surroundings: BlockSurroundings, spots: string[]): Writing => {
   const { template, values, answers, instructors } = surroundings
   const { linkTo, moduleLinks, keyDates, schedule } = surroundings
+  const filled = (html: string): string => {
+    const text = fillHtml(html, values)
+    spots.push(...spotsIn(text))
+    return withSpots(text)
+  }
   return {
-    html: (html) => withImages(withPartLinks(fillHtml(html, values), linkTo), template.assets),
-    line: (text) => fillHtml(escapeHtml(text), values),
+    html: (html) => withImages(withPartLinks(filled(html), linkTo), template.assets),
+    line: (text) => filled(escapeHtml(text)),
     name: (format) => renderName(formatOf(format), values).text,
     answerTo: (key) => answers[key] ?? null,
     instructors,
@@ -81,6 +91,20 @@ const writingIn = (surroundings: BlockSurroundings): Writing => {
   }
 }
 
+/** Pieces in the order in which they stand in HTML; those that do not stand there are left out. */
+const inOrder = (pieces: readonly string[], html: string): string[] => {
+  const from = new Map<string, number>()
+  return pieces
+    .map((piece) => {
+      const at = html.indexOf(piece, from.get(piece) ?? 0)
+      from.set(piece, at + piece.length)
+      return { piece, at }
+    })
+    .filter(({ at }) => at >= 0)
+    .sort((one, other) => one.at - other.at)
+    .map(({ piece }) => piece)
+}
+
 /**
  * The inner HTML that deployment writes for a block; `answer` is what stands in a fill-in already answered, `asks` the pieces of
  * the HTML that ask the instructor. Whatever the template says, nothing in it runs or loads by itself.
@@ -89,10 +113,15 @@ export const blockHtml = (
   block: KeptBlockBody,
   surroundings: BlockSurroundings,
 ): { html: string; answer: string | null; asks: string[] } => {
-  const { html, answer, pieces } = blockKind(block.kind).html(block, writingIn(surroundings))
+  const spots: string[] = []
+  const written = blockKind(block.kind).html(block, writingIn(surroundings, spots))
+  const html = letIn(written.html).html
   return {
-    html: letIn(html).html,
-    answer,
-    asks: leftAs(block) === 'asked' ? pieces.map((piece) => letIn(piece).html) : [],
+    html,
+    answer: written.answer,
+    asks:
+      leftAs(block) === 'asked'
+        ? written.pieces.map((piece) => letIn(piece).html)
+        : inOrder(spots, html),
   }
 }

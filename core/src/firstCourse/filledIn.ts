@@ -11,13 +11,15 @@ export const filledIn = (expected: ExpectedCourse): ExpectedCourse => {
   const [instructor] = expected.facts.instructors
   const forAll = new Map<string, string>()
   let count = 0
+  const typeOf = ({ kind, definition }: ExpectedBlock) =>
+    (leftAs(definition) === 'asked' ? blockKind(kind).answer : null) ?? 'text'
   /** Each piece that asks gives way to an answer, in its place. */
   const fillPieces = (block: ExpectedBlock): ExpectedBlock => {
     let { html } = block
     let from = 0
     for (const piece of block.asks) {
       const at = html.indexOf(piece, from)
-      const answer = perfectPiece(piece, blockKind(block.kind).answer ?? 'text', ++count)
+      const answer = perfectPiece(piece, typeOf(block), ++count)
       html = html.slice(0, at) + answer + html.slice(at + piece.length)
       from = at + answer.length
     }
@@ -25,8 +27,7 @@ export const filledIn = (expected: ExpectedCourse): ExpectedCourse => {
   }
   const fill = (block: ExpectedBlock): ExpectedBlock => {
     const { definition } = block
-    if (definition.kind !== 'fill-in')
-      return leftAs(definition) === 'asked' ? fillPieces(block) : block
+    if (definition.kind !== 'fill-in') return block.asks.length > 0 ? fillPieces(block) : block
     if (definition.answer !== undefined || block.answer !== null) return block
     const isForAll = definition.scope === 'course'
     const answer =

@@ -10,6 +10,8 @@ export interface Asked {
   prompts: readonly string[]
   /** What deployment writes over and beside it, and what stays. */
   given: readonly string[]
+  /** Whether it is asked within sentences that are the template’s own. */
+  within: boolean
 }
 
 const askedByFillIn = rememberOf(
@@ -17,6 +19,7 @@ const askedByFillIn = rememberOf(
     type: definition.type,
     prompts: [definition.prompt, ...definition.earlierPrompts].map(plainText),
     given: definition.label ? [plainText(definition.label)] : [],
+    within: false,
   }),
 )
 
@@ -30,13 +33,22 @@ const askedInPieces = rememberOf((block: ExpectedBlock): Asked => {
     const at = given.indexOf(prompt)
     if (at >= 0) given.splice(at, 1)
   }
-  return { type: blockKind(block.kind).answer ?? 'text', prompts, given }
+  return { type: blockKind(block.kind).answer ?? 'text', prompts, given, within: false }
 })
 
-/** What a block asks of the instructor; null where its words are the template's, or theirs to change. */
+const askedWithin = rememberOf((block: ExpectedBlock): Asked => ({
+  type: 'text',
+  prompts: block.asks.flatMap(paragraphsIn),
+  given: [],
+  within: true,
+}))
+
+/** What a block asks of the instructor; null where all its words are the template's, or theirs to change. */
 export const askedOf = (block: ExpectedBlock): Asked | null =>
   block.definition.kind === 'fill-in'
     ? askedByFillIn(block.definition)
     : leftAs(block.definition) === 'asked'
       ? askedInPieces(block)
-      : null
+      : block.asks.length > 0
+        ? askedWithin(block)
+        : null

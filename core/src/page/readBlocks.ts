@@ -6,6 +6,7 @@ import { analysePage, type PageFacts, type PageLink, type Paragraph } from './an
 import { askedOf, type Asked } from './asked.ts'
 import { blockHtmlOn } from './renderPage.ts'
 import { isTextOf, sameText } from './sameText.ts'
+import { fillings } from './spots.ts'
 import { countWords, likeness, shareSurviving } from './wordDifference.ts'
 
 /** How a block of the template stands in a page. */
@@ -118,6 +119,27 @@ const readAsked = (
     : reading('filled', { ...told, ofType: isOfType(type, told.text, holding, own.length) })
 }
 
+/** Reads a text with spots in its sentences: whether the sentences stand, and which spots still say what they ask. */
+const readSpots = (
+  { prompts }: Asked,
+  text: string,
+  wanted: string,
+  mayDiffer: boolean,
+  reading: (state: BlockState, extra: Partial<BlockReading>) => BlockReading,
+): BlockReading => {
+  const left = new Map<string, number>()
+  const stillAsks = prompts.filter((prompt) => {
+    const at = text.indexOf(prompt, left.get(prompt) ?? 0)
+    if (at >= 0) left.set(prompt, at + prompt.length)
+    return at >= 0
+  })
+  const filled = fillings(wanted, prompts, text)
+  const empty = prompts.filter((_, i) => filled?.[i] === '')
+  if (!filled && !mayDiffer) return reading('altered', { stillAsks })
+  const asks = [...stillAsks, ...empty]
+  return reading(asks.length > 0 ? 'unfilled' : 'filled', { stillAsks: asks })
+}
+
 /** Reads one block from the paragraphs that belong to it. */
 const readOne = (
   block: ExpectedBlock,
@@ -151,8 +173,11 @@ const readOne = (
   })
   const definition = block.definition
   const asked = askedOf(block)
-  if (asked && definition.kind !== 'fill-in') return readAsked(asked, found, holding, reading)
-  if (asked) {
+  if (asked?.within && found.length > 0)
+    return readSpots(asked, text, wanted(), leftAs(definition) === 'proposed', reading)
+  if (asked && !asked.within && definition.kind !== 'fill-in')
+    return readAsked(asked, found, holding, reading)
+  if (asked && definition.kind === 'fill-in') {
     const { type, prompts, given } = asked
     const label = given[0] ?? ''
     const labelled = label === '' || text.startsWith(label)
@@ -301,6 +326,23 @@ const readAnew = (
 const isOfSeveral = (expected: readonly ExpectedBlock[]): boolean =>
   expected.filter((block) => block.kind !== 'guidance-note' && !isLeft(block)).length > 1
 
+/** So much of a sentence tells it, whatever stands in its spots. */
+const tellingLetters = 12
+
+/** Whether a paragraph is one of a block’s with something else in its spots. */
+const isFilling = (block: ExpectedBlock, wanted: string, text: string): boolean => {
+  const asked = block.asks.length > 0 ? askedOf(block) : null
+  if (!asked?.within) return false
+  let from = 0
+  const prompts = asked.prompts.filter((prompt) => {
+    const at = wanted.indexOf(prompt, from)
+    if (at >= 0) from = at + prompt.length
+    return at >= 0
+  })
+  const around = wanted.length - prompts.join('').length
+  return prompts.length > 0 && around >= tellingLetters && fillings(wanted, prompts, text) !== null
+}
+
 const isLeft = ({ definition }: ExpectedBlock): boolean => leftAs(definition) !== null
 
 /** Whether what is asked for comes before what stays, so that its answer stands above what is known of it. */
@@ -371,7 +413,7 @@ const placeByContent = (
           share: Math.max(
             0,
             ...(lackingOf.get(block.key) ?? wantedOf(block)).map((wanted) =>
-              likeness(wanted.text, text),
+              isFilling(block, wanted.text, text) ? 1 : likeness(wanted.text, text),
             ),
           ),
         }))

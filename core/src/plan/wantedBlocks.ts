@@ -29,7 +29,8 @@ export const wantedBlocks = (
       isGuidance: block.kind === 'guidance-note',
       isFixed:
         block.kind === 'house-text' ||
-        (block.kind === 'fixed-text' && isFixedText(block.definition)),
+        // What was filled in within its sentences would go with them.
+        (block.kind === 'fixed-text' && isFixedText(block.definition) && block.asks.length === 0),
       written: markedBlock(block.key, part.instance, written),
       kept: living,
       asItStands: withLinks(html, (instance) => {

@@ -80,4 +80,10 @@ export const leftBlocks: readonly Block[] = [
     lines: ['A logbook by Friday', 'Boots with a grip'],
     left: { as: 'proposed' },
   },
+  {
+    kind: 'fixed-text',
+    key: 'left-spots',
+    strength: 'must',
+    html: '<p>Whoever needs more time writes to [[Tell whom]] by [[Tell when]], and has an answer the next day.</p><p>The lamp is lit in every room.</p>',
+  },
 ]

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { analysePage, askedOf } from '../../page/index.ts'
-import { blockKindWords, helpWith, type KeptBlockBody } from '../../template/index.ts'
+import { blockKindWords, helpWith, leftAs, type KeptBlockBody } from '../../template/index.ts'
 import { defineRule, type Verdict } from '../rule.ts'
 
 export const fillInUnfilled = defineRule({
@@ -18,6 +18,7 @@ export const fillInUnfilled = defineRule({
     unfilled: '“{item}” still asks: “{prompt}”.',
     empty: '“{item}” has nothing where it asks: “{prompt}”.',
     piecewise: '“{item}” still asks for the {block}: {pieces}.',
+    spots: '“{item}” still says {pieces}.',
     'piecewise-empty': '“{item}” has nothing where it asks for the {block}.',
   },
   *check(context): Generator<Verdict> {
@@ -27,7 +28,11 @@ export const fillInUnfilled = defineRule({
       // A spot that was taken out is told as a missing block.
       else if (stands.reading.state === 'missing' || block.strength === 'may')
         yield { ...told, outcome: 'inapplicable' }
-      else if (stands.reading.state !== 'unfilled') yield { ...told, outcome: 'passed' }
+      else if (
+        stands.reading.state !== 'unfilled' &&
+        !(stands.reading.state === 'altered' && stands.reading.stillAsks.length > 0)
+      )
+        yield { ...told, outcome: 'passed' }
       else if (!context.reached(context.needOf(part)))
         yield { ...told, outcome: 'not-due-yet', dueOn: context.needOf(part) }
       else {
@@ -63,6 +68,12 @@ const asking = (
     }
   }
   const block = blockKindWords(definition.kind)
+  if (leftAs(definition) !== 'asked')
+    return {
+      message: 'spots',
+      values: { item, pieces: inShort(stillAsks) },
+      expected: expected('what belongs there'),
+    }
   return isEmpty
     ? { message: 'piecewise-empty', values: { item, block }, expected: expected(label ?? block) }
     : {

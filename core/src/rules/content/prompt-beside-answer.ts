@@ -18,7 +18,7 @@ export const promptBesideAnswer = defineRule({
   *check(context): Generator<Verdict> {
     for (const { part, block, told, stands } of context.blocks()) {
       const asked = askedOf(block)
-      if (!asked) continue
+      if (!asked || asked.within) continue
       const [prompt = ''] = asked.prompts
       const label = 'label' in block.definition ? block.definition.label : undefined
       if (!stands) yield { ...told, outcome: 'absent' }

@@ -1,0 +1,18 @@
+const spot = /\[\[([^[\]<>]{1,200})\]\]/g
+
+/** As students would read a spot until it is filled in: `[room and hours]`. */
+const unfilled = (prompt: string): string => `[${prompt.trim()}]`
+
+/** What the spots within sentences of a text say until they are filled in, in order: `[[room and hours]]` says `[room and hours]`. */
+export const spotsIn = (text: string): string[] =>
+  [...text.matchAll(spot)].flatMap(([, prompt = '']) =>
+    prompt.trim() === '' ? [] : [unfilled(prompt)],
+  )
+
+/** A text with its spots as they stand until they are filled in. */
+export const withSpots = (text: string): string =>
+  text.includes('[[')
+    ? text.replace(spot, (whole, prompt: string) =>
+        prompt.trim() === '' ? whole : unfilled(prompt),
+      )
+    : text
