@@ -58,13 +58,14 @@ const withImages = (html: string, assets: Template['assets']): string =>
 
 /**
  * What the kinds of block write with, in this course.
- * @param spots is given what each spot within a sentence says, as HTML
+ * @param spots is given what each spot within a sentence says, as HTML; null where there are none
  */
-const writingIn = (surroundings: BlockSurroundings, spots: string[]): Writing => {
+const writingIn = (surroundings: BlockSurroundings, spots: string[] | null): Writing => {
   const { template, values, answers, instructors } = surroundings
   const { linkTo, moduleLinks, keyDates, schedule } = surroundings
   const filled = (html: string): string => {
     const text = fillHtml(html, values)
+    if (!spots) return text
     spots.push(...spotsIn(text))
     return withSpots(text)
   }
@@ -113,8 +114,9 @@ export const blockHtml = (
   block: KeptBlockBody,
   surroundings: BlockSurroundings,
 ): { html: string; answer: string | null; asks: string[] } => {
+  const kind = blockKind(block.kind)
   const spots: string[] = []
-  const written = blockKind(block.kind).html(block, writingIn(surroundings, spots))
+  const written = kind.html(block, writingIn(surroundings, kind.isFixed ? spots : null))
   const html = letIn(written.html).html
   return {
     html,

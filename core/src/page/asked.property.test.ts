@@ -3,9 +3,9 @@ import { describe, expect, it } from 'vitest'
 import { pageWith } from '../expand/blocks.testing.ts'
 import { perfectPiece } from '../firstCourse/index.ts'
 import type { ExpectedBlock } from '../expand/index.ts'
-import { blockKind, type Block } from '../template/index.ts'
+import { blockKind, escapeHtml, type Block } from '../template/index.ts'
 import { propertyRuns } from '../testing/propertyRuns.testing.ts'
-import { askingBlocks } from './asked.testing.ts'
+import { askingBlocks, prompts } from './asked.testing.ts'
 import { analysePage, askedOf, readBlocks, renderPage } from './index.ts'
 
 const around: Block[] = [
@@ -105,6 +105,65 @@ describe('what is asked of the instructor piece by piece, whatever is asked, in 
           expect([...fresh.others, ...done.others]).toEqual(Array(4).fill('unchanged'))
         },
       ),
+      propertyRuns(),
+    )
+  })
+})
+
+const said = fc.constantFrom('the quay', 'R&D', 'à midi', '潮', '“now”', 'x < y')
+/** Sentences with spots in them, one paragraph each. */
+const sentences = fc.array(
+  fc.array(
+    fc.oneof(
+      said,
+      prompts(1).map(([prompt = '']) => `[[${prompt}]]`),
+    ),
+    { minLength: 1, maxLength: 5 },
+  ),
+  { minLength: 1, maxLength: 3 },
+)
+const spotted = sentences
+  .map((paragraphs): Block => ({
+    kind: 'fixed-text',
+    key: 'asks',
+    strength: 'must',
+    // A sentence begins and ends with words of its own, by which it is known.
+    html: paragraphs
+      .map(
+        (pieces, i) => `<p>Sentence ${i} begins: ${pieces.map(escapeHtml).join(' and ')}, so.</p>`,
+      )
+      .join(''),
+  }))
+  .filter((block) => block.kind === 'fixed-text' && block.html.includes('[['))
+
+describe('what is asked within sentences of the template’s own', () => {
+  it.each([true, false])(
+    'is unfilled, partly filled and filled, whatever is asked; the sentences stand (marks kept: %s)',
+    (marked) => {
+      fc.assert(
+        fc.property(spotted, fc.nat(255), (block, answered) => {
+          const isAnswered = (piece: number) => ((answered >> piece) & 1) === 1
+          const { asking, read, others } = readWith([block], marked, isAnswered)
+          const still = asking[0]?.asks.flatMap((piece, i) =>
+            isAnswered(i) ? [] : analysePage(piece).paragraphs.map(({ text }) => text),
+          )
+          expect(read).toMatchObject([
+            { state: still?.length ? 'unfilled' : 'filled', stillAsks: still },
+          ])
+          expect(others).toEqual(['unchanged', 'unchanged'])
+        }),
+        propertyRuns(),
+      )
+    },
+  )
+  it('is altered fixed text where the sentence itself is changed', () => {
+    fc.assert(
+      fc.property(spotted, (block) => {
+        const page = pageWith([block])
+        const html = renderPage(page, '2026-09-16').replace('begins', 'ends')
+        const [reading] = readBlocks(page.blocks, analysePage(html), '2026-09-16')
+        expect(reading?.state).toBe('altered')
+      }),
       propertyRuns(),
     )
   })

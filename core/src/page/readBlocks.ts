@@ -119,6 +119,21 @@ const readAsked = (
     : reading('filled', { ...told, ofType: isOfType(type, told.text, holding, own.length) })
 }
 
+/** The prompts that stand in a text, in their order there. */
+const promptsIn = (paragraph: string, prompts: readonly string[]): string[] => {
+  const found: string[] = []
+  let from = 0
+  for (;;) {
+    const next = prompts
+      .map((prompt) => ({ prompt, at: paragraph.indexOf(prompt, from) }))
+      .filter(({ at }) => at >= 0)
+      .sort((one, other) => one.at - other.at)[0]
+    if (!next) return found
+    found.push(next.prompt)
+    from = next.at + next.prompt.length
+  }
+}
+
 /** Reads a text with spots in its sentences: whether the sentences stand, and which spots still say what they ask. */
 const readSpots = (
   { prompts }: Asked,
@@ -127,12 +142,7 @@ const readSpots = (
   mayDiffer: boolean,
   reading: (state: BlockState, extra: Partial<BlockReading>) => BlockReading,
 ): BlockReading => {
-  const left = new Map<string, number>()
-  const stillAsks = prompts.filter((prompt) => {
-    const at = text.indexOf(prompt, left.get(prompt) ?? 0)
-    if (at >= 0) left.set(prompt, at + prompt.length)
-    return at >= 0
-  })
+  const stillAsks = promptsIn(text, prompts)
   const filled = fillings(wanted, prompts, text)
   const empty = prompts.filter((_, i) => filled?.[i] === '')
   if (!filled && !mayDiffer) return reading('altered', { stillAsks })
@@ -333,12 +343,7 @@ const tellingLetters = 12
 const isFilling = (block: ExpectedBlock, wanted: string, text: string): boolean => {
   const asked = block.asks.length > 0 ? askedOf(block) : null
   if (!asked?.within) return false
-  let from = 0
-  const prompts = asked.prompts.filter((prompt) => {
-    const at = wanted.indexOf(prompt, from)
-    if (at >= 0) from = at + prompt.length
-    return at >= 0
-  })
+  const prompts = promptsIn(wanted, asked.prompts)
   const around = wanted.length - prompts.join('').length
   return prompts.length > 0 && around >= tellingLetters && fillings(wanted, prompts, text) !== null
 }

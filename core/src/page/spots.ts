@@ -1,12 +1,26 @@
-/** A text without its white space: platforms set it as they like. */
-const dense = (text: string): string => text.replace(/\s+/g, '')
+import { escapeHtml } from '../template/index.ts'
+import { analysePage } from './analysePage.ts'
+import { normalHtml } from './blockRegions.ts'
+
+/** A text without its white space, which platforms set as they like, and the place of each sign in it. */
+const dense = (text: string): { text: string; at: number[] } => {
+  const at: number[] = []
+  let said = ''
+  for (let i = 0; i < text.length; i++) {
+    const sign = text[i] ?? ''
+    if (/\s/.test(sign)) continue
+    said += sign
+    at.push(i)
+  }
+  return { text: said, at }
+}
 
 /**
- * What stands in the spots of a text, in order: its own sentences have to stand around them, word for word. In time that grows
- * with the text.
+ * What stands in the spots of a text, in order: its own sentences have to stand around them, word for word, space aside. In
+ * time that grows with the text.
  * @param wanted the text as it is written, with what each spot says until it is filled in
  * @param prompts what the spots say, in order
- * @returns the fillings without white space; null where the sentences around them are others
+ * @returns null where the sentences around them are others
  */
 export const fillings = (
   wanted: string,
@@ -14,26 +28,69 @@ export const fillings = (
   text: string,
 ): string[] | null => {
   const around: string[] = []
-  let rest = dense(wanted)
-  for (const prompt of prompts.map(dense)) {
-    const at = rest.indexOf(prompt)
+  let rest = dense(wanted).text
+  for (const prompt of prompts) {
+    const { text: said } = dense(prompt)
+    const at = rest.indexOf(said)
     if (at < 0) return null
     around.push(rest.slice(0, at))
-    rest = rest.slice(at + prompt.length)
+    rest = rest.slice(at + said.length)
   }
   const stands = dense(text)
   const [first = '', ...between] = around
-  if (!stands.startsWith(first) || !stands.endsWith(rest)) return null
-  const end = stands.length - rest.length
+  if (!stands.text.startsWith(first) || !stands.text.endsWith(rest)) return null
+  const end = stands.text.length - rest.length
+  if (first.length > end) return null
   const found: string[] = []
+  const find = (from: number, to: number) =>
+    found.push(from === to ? '' : text.slice(stands.at[from], (stands.at[to - 1] ?? 0) + 1))
   let from = first.length
   for (const words of between) {
     // At least one sign is left to each spot, where there is nothing between two of them.
-    const at = stands.indexOf(words, words === '' ? from + 1 : from)
+    const at = stands.text.indexOf(words, words === '' ? from + 1 : from)
     if (at < 0 || at + words.length > end) return null
-    found.push(stands.slice(from, at))
+    find(from, at)
     from = at + words.length
   }
-  if (from > end) return null
-  return prompts.length === 0 ? (from === end ? [] : null) : [...found, stands.slice(from, end)]
+  if (prompts.length === 0) return from === end ? [] : null
+  find(from, end)
+  return found
+}
+
+const textOf = (html: string): string =>
+  analysePage(html)
+    .paragraphs.map(({ text }) => text)
+    .join(' ')
+
+/** HTML with other pieces in place of some, each where it stands next. */
+const replaced = (html: string, pieces: readonly string[], by: readonly string[]): string => {
+  let now = html
+  let from = 0
+  pieces.forEach((piece, i) => {
+    const at = now.indexOf(piece, from)
+    if (at < 0) return
+    const stands = by[i] ?? piece
+    now = now.slice(0, at) + stands + now.slice(at + piece.length)
+    from = at + stands.length
+  })
+  return now
+}
+
+/**
+ * A block's new HTML with what was filled into the spots of its earlier one.
+ * @param before as it was written, `there` as it stands now, `now` as it is to be written
+ * @param asks what the spots of the new one say, as HTML
+ * @returns null where more than the spots was changed, where what stands in them is more than words, or the spots are others
+ */
+export const refilled = (
+  before: string,
+  there: string,
+  now: string,
+  asks: readonly string[],
+): string | null => {
+  const answers = fillings(textOf(before), asks.map(textOf), textOf(there))
+  if (!answers) return null
+  const written = answers.map(escapeHtml)
+  const alone = normalHtml(replaced(before, asks, written)) === normalHtml(there)
+  return alone ? replaced(now, asks, written) : null
 }

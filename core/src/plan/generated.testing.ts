@@ -66,6 +66,11 @@ export const templateChanges: Record<string, TemplateChange> = {
     if (block?.kind === 'fill-in') block.prompt = `Say it in your words, please (${n % 5}).`
     if (block) askOtherwise(block, `Tell it in your words, please (${n % 5}).`)
   },
+  'other words around a spot': (template, n) => {
+    for (const block of itemsOf(template).flatMap((item) => item.blocks))
+      if (block.key === 'left-spots' && block.kind === 'fixed-text')
+        block.html = block.html.replace(/time|hours \d+/, `hours ${n % 5}`)
+  },
   'other prompts everywhere': (template, n) => {
     for (const block of [
       ...template.home.blocks,
@@ -229,8 +234,27 @@ export const instructorEdits: Record<string, (at: Standing, n: number, word: str
           id: item.id,
           fields: {
             html: (item.html ?? '').replace(
-              /Tell[^<]*|In two[^<]*|When can[^<]*/,
+              /(?<!\[)Tell[^<]*|In two[^<]*|When can[^<]*/,
               `It is ${word} here`,
+            ),
+          },
+        },
+      ])
+  },
+  'fills in a spot of a sentence': (at, n, word) => {
+    const item = pick(
+      everyCourseItem(at.course).filter(({ item }) => item.html?.includes('[Tell')),
+      n,
+    )?.item
+    if (item)
+      at.edit([
+        {
+          change: 'set-item',
+          id: item.id,
+          fields: {
+            html: (item.html ?? '').replace(
+              n % 2 === 0 ? /\[Tell[^\]<]*\]/ : /\[Tell when\]/,
+              n % 3 === 0 ? `<b>${word}</b>` : `noon & ${word}`,
             ),
           },
         },
@@ -245,7 +269,7 @@ export const instructorEdits: Record<string, (at: Standing, n: number, word: str
             id: item.id,
             fields: {
               html: (item.html ?? '').replace(
-                /Tell[^<]*|In two[^<]*|When can[^<]*/,
+                /(?<!\[)Tell[^<]*|In two[^<]*|When can[^<]*/,
                 `All is ${word} ${n}`,
               ),
             },

@@ -96,4 +96,34 @@ describe('a new version of what is left to the instructor', () => {
       'conflict: changed in the template and in the course',
     ])
   })
+  it('brings other words around a spot that was filled in, and leaves what stands in it', () => {
+    const two = changed('left-spots', {
+      html: '<p>Whoever needs more time asks [[Tell whom]] before [[Tell when]].</p>',
+    })
+    const at = deployed((html) =>
+      html.replace('[Tell whom]', 'Oddny & the mate').replace('[Tell when]', 'noon'),
+    )
+    expect(said(at, two, 'left-spots')).toEqual([
+      'change: changed in the template; what was filled in within it stays',
+    ])
+    at.deploy(two, facts)
+    expect(pages(at)).toContain('asks Oddny &amp; the mate before noon.')
+    // And it stays somebody's own at the version after.
+    const three = changed('left-spots', {
+      html: '<p>Whoever needs time asks [[Tell whom]] before [[Tell when]].</p>',
+    })
+    at.deploy(three, facts)
+    expect(pages(at)).toContain('needs time asks Oddny &amp; the mate before noon.')
+    expect(at.plan(three, facts).changes).toEqual([])
+  })
+  it('asks where more than the spot was changed, or more than words was put into it', () => {
+    const two = changed('left-spots', { html: '<p>Write to [[Tell whom]] by [[Tell when]].</p>' })
+    for (const write of [
+      (html: string) => html.replace('needs more time', 'is late'),
+      (html: string) => html.replace('[Tell whom]', '<a href="https://desk.example/">the desk</a>'),
+    ])
+      expect(said(deployed(write), two, 'left-spots')).toEqual([
+        'conflict: changed in the template and in the course',
+      ])
+  })
 })

@@ -2,6 +2,7 @@ import {
   analysePage,
   blockRegions,
   normalHtml,
+  refilled,
   sameText,
   type BlockRegion,
   type BlockRegions,
@@ -23,6 +24,8 @@ export interface WantedBlock {
   stays: readonly string[]
   /** Whether it is advice that the instructor takes out. */
   isGuidance: boolean
+  /** What the spots within its sentences say until they are filled in, as HTML. */
+  spots: readonly string[]
   /** Whether an altered one is restored where that is asked for. */
   isFixed: boolean
   /** Between its markers, links as they are written to the platform. */
@@ -271,6 +274,18 @@ export const mergePage = (input: PageMergeInput): PageMerge => {
         told('conflict', there, reason, decided)
       }
     }
+    /** Writes it with what was filled into the spots of its sentences, which stays somebody's own. @returns whether that can be done */
+    const refill = (stands: string | null): boolean => {
+      const sent = sentOf(key)
+      const region = standing.region
+      if (!region || stands === null || sent === null || block.spots.length === 0 || moved.has(key))
+        return false
+      const text = refilled(sent, stands, block.written, block.spots)
+      if (text === null) return false
+      splices.push({ ...region.outer, text })
+      next.set(key, { key, sent: bodies.idOf(block.kept), page: null, fresh: false })
+      return true
+    }
     if (!before && base !== null) {
       write()
       told('change', block.kept, 'new in the template')
@@ -288,7 +303,7 @@ export const mergePage = (input: PageMergeInput): PageMerge => {
       if (standing.state === 'removed' && block.isGuidance) return void next.set(key, fresh(block))
       if (standing.state === 'removed') return settle('the page that was here does not have it')
       const isOurs = saysExactly(block, there)
-      if (!isOurs && !block.left && !standing.region?.asLookedFor())
+      if (!isOurs && !block.left && !standing.region?.asLookedFor() && !isRefilled(block, there))
         return settle('the page that was here says something else')
       // What is not exactly the template's is theirs, and no later version writes over it.
       next.set(key, isOurs ? fresh(block) : { ...fresh(block), fresh: false })
@@ -334,6 +349,7 @@ export const mergePage = (input: PageMergeInput): PageMerge => {
         there,
         saysAll(there ?? '', block.stays) ? stayed[block.left] : besideAnswer,
       )
+    else if (refill(there)) told('change', block.kept, spotsStay)
     else settle('changed in the template and in the course')
   })
   for (const block of gone) {
@@ -391,6 +407,14 @@ const saysAll = (html: string, paragraphs: readonly string[]): boolean => {
   const standing = paragraphs.length === 0 ? [] : analysePage(html).paragraphs
   return paragraphs.every((words) => standing.some(({ text }) => sameText(text, words)))
 }
+
+const spotsStay = 'changed in the template; what was filled in within it stays'
+
+/** Whether a block stands as it is wanted but for what was filled into the spots of its sentences. */
+const isRefilled = ({ spots, asItStands }: WantedBlock, there: string | null): boolean =>
+  there !== null &&
+  spots.length > 0 &&
+  refilled(byFileName(asItStands), byFileName(there), asItStands, spots) !== null
 
 /** HTML whose images are named by their file alone: where a platform keeps its files is its own affair. */
 const byFileName = (html: string): string =>

@@ -25,6 +25,7 @@ export const wantedBlocks = (
     return {
       key: block.key,
       left: leftAs(block.definition),
+      spots: leftAs(block.definition) === null ? block.asks : [],
       stays: block.definition.kind === 'fill-in' ? [] : (askedOf(block)?.given ?? []),
       isGuidance: block.kind === 'guidance-note',
       isFixed:

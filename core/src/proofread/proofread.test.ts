@@ -72,6 +72,30 @@ describe('proofreading', () => {
       ],
     ],
     [
+      'a spot in a sentence that says nothing, one that is none, and a card that asks nothing',
+      (_, item) =>
+        item('welcome').blocks.push(
+          {
+            kind: 'fixed-text',
+            key: 'new',
+            strength: 'must',
+            html: '<p>See [[what belongs here]], or [[the desk.</p>',
+          },
+          {
+            kind: 'contact-card',
+            key: 'card',
+            strength: 'must',
+            label: 'Who teaches',
+            left: { as: 'asked' },
+          },
+        ),
+      [
+        'error fill-in-without-prompt welcome/new: A spot in “See [[what belongs here]], or [[the desk.” still says “what belongs here”, as it was put in. Say what is wanted.',
+        'error fill-in-without-prompt welcome/new: “See [[what belongs here]], or [[the desk.” has “[[” or “]]” without the other: no spot, and students read it.',
+        'error fill-in-without-prompt welcome/card: The “Who teaches” is asked of the instructor, and nothing in it says what is wanted.',
+      ],
+    ],
+    [
       'a link to what a condition takes away',
       (template, item) => {
         template.appliesTo.modalities = ['on-campus', 'online']

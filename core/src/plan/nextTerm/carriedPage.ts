@@ -6,6 +6,7 @@ import {
   blockRegions,
   markedBlock,
   normalHtml,
+  refilled,
   sameText,
 } from '../../page/index.ts'
 import { leftAs } from '../../template/index.ts'
@@ -143,8 +144,17 @@ export const carriedPage = (input: CarriedPageInput): CarriedPage => {
   const answer = (key: string, inner: string): boolean => {
     const block = target.get(key)
     const place = places.get(key)
-    if (!block || !place || !kinds.has(kindOf(block)) || !mayTake(block, inner)) return false
-    splices.push({ ...place.outer, text: markedBlock(key, part.instance, relinked(inner)) })
+    if (!block || !place || !kinds.has(kindOf(block))) return false
+    const own = written.slice(place.inner.from, place.inner.to)
+    const sent = entry.blocks.find((other) => other.key === key)?.sent
+    // Of a text with spots in its sentences, only what stands in them comes along.
+    const text = mayTake(block, inner)
+      ? relinked(inner)
+      : leftAs(block.definition) === null && block.asks.length > 0 && sent !== undefined
+        ? refilled(bodyOf(bodies, sent), inner, own, block.asks)
+        : null
+    if (text === null) return false
+    splices.push({ ...place.outer, text: markedBlock(key, part.instance, text) })
     carried.blocks.add(key)
     came(inner, `block:${key}`, block.html)
     return true

@@ -1,3 +1,6 @@
+/** What a spot says that was just put in; proofreading asks for something better. */
+export const newSpot = 'what belongs here'
+
 const spot = /\[\[([^[\]<>]{1,200})\]\]/g
 
 /** As students would read a spot until it is filled in: `[room and hours]`. */

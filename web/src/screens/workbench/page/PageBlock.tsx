@@ -1,6 +1,13 @@
 import { useDraggable } from '@dnd-kit/core'
 import { useEffect, useRef, type KeyboardEvent, type ReactNode, type RefObject } from 'react'
-import { blockName, designedHtml, leftAs, type Block, type Template } from '@wickerframe/core'
+import {
+  blockName,
+  designedHtml,
+  leftAs,
+  waysToLeave,
+  type Block,
+  type Template,
+} from '@wickerframe/core'
 import { Button } from '../../../controls/controls.tsx'
 import type { BlockActs } from './blockActs.ts'
 import { BlockBody } from './BlockBody.tsx'
@@ -221,6 +228,7 @@ export const PageBlock = ({
                   html={block.html}
                   sources={sources}
                   headingBefore={headingBefore}
+                  spots={waysToLeave(block.kind).length > 0}
                   among={among}
                   onDone={(now) => set('html', block.html, now)}
                 />

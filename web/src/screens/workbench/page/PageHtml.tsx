@@ -1,4 +1,5 @@
 import { createElement, Fragment, memo, useMemo, type ReactNode } from 'react'
+import { markedText } from './fieldsInText.ts'
 import { letIn, parsePage, type PageElement, type PageNode } from '@wickerframe/core'
 
 /** Attributes that are shown, by what React calls them. */
@@ -23,19 +24,17 @@ const shownAttributes: Readonly<Record<string, string>> = {
 const withoutContent = new Set(['br', 'hr', 'img', 'wbr', 'col'])
 const isElement = (node: PageNode): node is PageElement => 'tagName' in node
 
-/** Text with its fields in the accent colour. */
+/** Text with its fields and its spots told apart. */
 const withFields = (text: string): ReactNode =>
-  text.includes('{')
-    ? text.split(/(\{[^{}]{1,200}\})/).map((part, i) =>
-        i % 2 === 1 ? (
-          <span key={i} className="font-mono text-[0.85em] text-tide">
-            {part}
-          </span>
-        ) : (
-          part
-        ),
-      )
-    : text
+  markedText(text).map((stretch, i) =>
+    stretch.look === null ? (
+      stretch.text
+    ) : (
+      <span key={i} className={stretch.look}>
+        {stretch.text}
+      </span>
+    ),
+  )
 
 interface Look {
   /** What shows an image, by its name; null: it is not there. */

@@ -5,7 +5,7 @@ import { DOMSerializer, Fragment, type Schema } from '@tiptap/pm/model'
 import type { EditorProps, EditorView } from '@tiptap/pm/view'
 import { StarterKit } from '@tiptap/starter-kit'
 import { useEffect, useMemo, useRef, useState } from 'react'
-import { imageData, type Asset } from '@wickerframe/core'
+import { newSpot, imageData, type Asset } from '@wickerframe/core'
 import { Button } from '../../../controls/controls.tsx'
 import { readImageFile } from '../../../controls/imageFile.ts'
 import { FieldsInText } from './fieldsInText.ts'
@@ -99,6 +99,18 @@ export interface AmongOthers {
   onJoin: () => void
 }
 
+/** What is chosen becomes a spot to fill in; where nothing is, one is put in, and what it says is chosen. */
+const putSpot = (editor: Editor): void => {
+  const { from, to } = editor.state.selection
+  const prompt = editor.state.doc.textBetween(from, to, ' ').trim() || newSpot
+  editor
+    .chain()
+    .focus()
+    .insertContent(`[[${prompt}]]`)
+    .setTextSelection({ from: from + 2, to: from + 2 + prompt.length })
+    .run()
+}
+
 /**
  * Edits the HTML of a block: handed on when typing rests or the field is left. Of what is pasted the structure is kept, and
  * one line says what was left out; of pictures it is asked what they show.
@@ -110,6 +122,7 @@ export const RichText = ({
   sources,
   headingBefore = 2,
   disabled = false,
+  spots = false,
   among,
   onDone,
 }: {
@@ -118,6 +131,8 @@ export const RichText = ({
   sources: PageSources
   headingBefore?: number
   disabled?: boolean
+  /** Whether the instructor may be asked for something within a sentence: `[[room and hours]]`. */
+  spots?: boolean
   /** Given, it looks as on its page, and is left for what stands beside it. */
   among?: AmongOthers
   onDone: (html: string) => void
@@ -361,6 +376,7 @@ export const RichText = ({
           label={label}
           onLink={() => setForm('link')}
           onPicture={() => setForm('picture')}
+          onSpot={spots ? () => putSpot(editor) : null}
         />
       )}
       {left.length > 0 && !disabled && (

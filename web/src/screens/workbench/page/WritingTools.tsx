@@ -52,9 +52,12 @@ export const WritingTools = ({
   label,
   onLink,
   onPicture,
+  onSpot,
 }: {
   editor: Editor
   label: string
+  /** Puts in a spot to fill in; null where none may stand. */
+  onSpot: (() => void) | null
   onLink: () => void
   onPicture: () => void
 }) => {
@@ -82,6 +85,7 @@ export const WritingTools = ({
       {tools.map(does)}
       {button('link', isLink, () => (isLink ? editor.chain().focus().unsetLink().run() : onLink()))}
       {button('picture', false, onPicture)}
+      {onSpot && button('spot to fill in', false, onSpot)}
       {(editor.isActive('table') ? tableTools : [newTable]).map(does)}
     </div>
   )

@@ -209,6 +209,17 @@ describe('a page at full width', () => {
     expect(useDraftStore.getState().undo()).toBeUndefined()
     expect(blocks()[0]).not.toHaveProperty('lines')
   })
+  it('takes a spot to fill in into a sentence, what it says chosen', async () => {
+    const { user, blocks } = open()
+    act(() => frame('b').focus())
+    await user.keyboard('{Enter}')
+    const field = await editor()
+    await user.click(await screen.findByRole('button', { name: 'spot to fill in' }))
+    expect(field.querySelector('.page-spot')?.textContent).toBe('[[what belongs here]]')
+    fireEvent.keyDown(field, { key: 'Escape' })
+    await waitFor(() => expect(blocks()[1]).toMatchObject({ kind: 'fixed-text' }))
+    expect(JSON.stringify(blocks()[1])).toContain('[[what belongs here]]')
+  })
   it('lets a layer word what the layer above leaves to the instructor, and move or remove none of it', async () => {
     const proposal = {
       ...newBlock('checklist', 'd', exampleTemplate()),

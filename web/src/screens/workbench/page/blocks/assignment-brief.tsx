@@ -4,10 +4,10 @@ export const AssignmentBriefEditor = (of: BlockEditing<'assignment-brief'>) => {
   const { block } = of
   return (
     <div className="grid gap-2">
-      <WrittenField field="why" label="Why you do it" html={block.why} of={of} />
-      <WrittenField field="whatToDo" label="What to do" html={block.whatToDo} of={of} />
-      <WrittenField field="handIn" label="What to hand in" html={block.handIn} of={of} />
-      <WrittenField field="judged" label="How it is judged" html={block.judged} of={of} />
+      <WrittenField spots field="why" label="Why you do it" html={block.why} of={of} />
+      <WrittenField spots field="whatToDo" label="What to do" html={block.whatToDo} of={of} />
+      <WrittenField spots field="handIn" label="What to hand in" html={block.handIn} of={of} />
+      <WrittenField spots field="judged" label="How it is judged" html={block.judged} of={of} />
     </div>
   )
 }

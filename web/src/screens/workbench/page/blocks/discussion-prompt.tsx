@@ -5,7 +5,7 @@ export const DiscussionPromptEditor = (of: BlockEditing<'discussion-prompt'>) =>
   const { block, set } = of
   return (
     <div className="grid gap-2">
-      <WrittenField field="question" label="The question" html={block.question} of={of} />
+      <WrittenField spots field="question" label="The question" html={block.question} of={of} />
       <div className="flex flex-wrap items-end gap-3">
         <LineField
           field="firstBy"

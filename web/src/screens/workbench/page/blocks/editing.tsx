@@ -24,11 +24,14 @@ export const HtmlField = ({
   field,
   label,
   html,
+  spots = false,
   of: { sources, headingBefore, disabled, set },
 }: {
   field: string
   label: string
   html: string
+  /** Whether the instructor may be asked for something within a sentence. */
+  spots?: boolean
   of: Field
 }) => (
   <RichText
@@ -37,6 +40,7 @@ export const HtmlField = ({
     sources={sources}
     headingBefore={headingBefore}
     disabled={disabled}
+    spots={spots}
     onDone={(now) => set(field, html, now)}
   />
 )
