@@ -2,11 +2,12 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import {
   bodiesOfBase,
   everyCourseItem,
+  everyItem,
   everyModule,
   type Change,
   type Course,
 } from '@wickerframe/core'
-import type { CourseSummary, MadeCourses, TemplateDraft } from '@wickerframe/contract'
+import type { CourseDetail, CourseSummary, MadeCourses, TemplateDraft } from '@wickerframe/contract'
 import { demoTemplate } from '@wickerframe/demo'
 import { findBase } from '@wickerframe/server/rollouts/bases'
 import { collectBodies, tidyCourse } from '@wickerframe/server/snapshots/bodyCollector'
@@ -38,10 +39,10 @@ beforeAll(async () => {
 afterAll(() => bed.stop())
 
 let section = 0
-const newCourse = async (): Promise<CourseSummary> => {
+const newCourse = async (template = key): Promise<CourseSummary> => {
   const name = `K${++section}`
   const { body } = await designer.post<MadeCourses>(
-    `/api/courses/made?how=each&template=${key}`,
+    `/api/courses/made?how=each&template=${template}`,
     `code,title,term,session,class section,own or shared,instructor e-mail,instructor name,modality,weeks,status\nSAF 150,Liferaft & Flare Drill,autumn-2026,first-half,${name},own,pilar@kestrelsound.example,Pilar Hjort,on-campus,8,teaching`,
     { 'content-type': 'text/csv' },
   )
@@ -215,6 +216,125 @@ describe.each([
       expect(stood).toBeGreaterThan(2)
       await run({ mode: 'undo', run: earlier }, [course])
       expect(JSON.stringify(await read(course)).split(`Later words ${strips}`).length).toBe(stood)
+    },
+  )
+})
+
+describe('what is left to the instructor', () => {
+  const left = 'left-standard'
+  const spot = 'a number, and when'
+  const promise = (words: string) => `<p>${words}. In a hurry, call [[${spot}]].</p>`
+  const why = 'Say why students do this.'
+  const leaving = () => {
+    const template = { ...structuredClone(demoTemplate('short-course-standard.json')), key: left }
+    for (const item of everyItem(template))
+      for (const block of item.blocks) {
+        if (block.key === 'answer-promise' && block.kind === 'fixed-text')
+          block.html = promise('Questions are answered within a day')
+        if (item.key === 'assignment' && block.key === 'brief')
+          Object.assign(item, {
+            blocks: [
+              {
+                kind: 'assignment-brief',
+                key: 'brief',
+                strength: 'must',
+                why: `<p>${why}</p>`,
+                whatToDo: '<p>Say what they do.</p>',
+                handIn: '',
+                judged: '',
+                left: { as: 'asked', hint: 'In two sentences.' },
+              },
+            ],
+          })
+      }
+    return { ...template, title: 'Left Standard' }
+  }
+  const standing = async (course: CourseSummary): Promise<string> =>
+    everyCourseItem(await read(course))
+      .map(({ item }) => item.html ?? '')
+      .join('\n')
+  const toldOf = async (course: CourseSummary): Promise<string[]> => {
+    const { run: check } = (
+      await designer.post<{ run: number }>(`/api/courses/${course.id}/check`, {})
+    ).body
+    await workUntil(bed, designer, check, 'done')
+    const { body } = await designer.get<CourseDetail>(`/api/courses/${course.id}`)
+    return (body.result?.findings ?? []).map(({ message }) => message)
+  }
+
+  it.each([0, 1])(
+    'is asked for, answered, and kept through an update and its taking back (marks stripped: %i)',
+    { timeout: 240_000 },
+    async (strips) => {
+      await bed.misbehave('strip-attributes', strips)
+      await designer.post('/api/templates', leaving())
+      const { body: draft } = await designer.get<TemplateDraft>(`/api/templates/${left}`)
+      if (draft.versions.length === 0)
+        await designer.post(`/api/templates/${left}/release`, { revision: 0, note: 'First' })
+      const course = await newCourse(left)
+      await run(versionOrder(left, 1), [course])
+      const asked = await toldOf(course)
+      expect(asked.filter((message) => message.includes(`still says “[${spot}]”`))).toHaveLength(1)
+      expect(asked.some((message) => message.includes('still asks for the assignment brief'))).toBe(
+        true,
+      )
+      await edit(course, (present) =>
+        everyCourseItem(present).flatMap(({ item }): Change[] =>
+          item.html?.includes(`[${spot}]`) || item.html?.includes(why)
+            ? [
+                {
+                  change: 'set-item',
+                  id: item.id,
+                  fields: {
+                    html: item.html
+                      .replace(`[${spot}]`, '555 & ask for Pilar')
+                      .replace(why, 'So that nobody runs aground.'),
+                  },
+                },
+              ]
+            : [],
+        ),
+      )
+      const answers = await toldOf(course)
+      expect(answers.filter((message) => message.includes(spot))).toEqual([])
+      expect(answers.filter((message) => message.includes('changes fixed text'))).toEqual([])
+      expect(
+        answers.filter((message) => message.includes('still asks for the assignment brief')),
+      ).not.toEqual(asked.filter((message) => message.includes('still asks for the assignment')))
+      const words = `Questions are answered by the next tide ${strips}`
+      const { body: now } = await designer.get<TemplateDraft>(`/api/templates/${left}`)
+      const was = everyItem(now.draft)
+        .flatMap(({ blocks }) => blocks)
+        .find((block) => block.key === 'answer-promise')
+      await designer.post(`/api/templates/${left}/edits`, {
+        revision: now.draftRevision,
+        edits: [
+          {
+            edit: 'set-block',
+            part: 'welcome',
+            block: 'answer-promise',
+            field: 'html',
+            was: was?.kind === 'fixed-text' ? was.html : null,
+            value: promise(words),
+          },
+        ],
+      })
+      const { body: again } = await designer.get<TemplateDraft>(`/api/templates/${left}`)
+      const { version } = (
+        await designer.post<{ version: number }>(`/api/templates/${left}/release`, {
+          revision: again.draftRevision,
+          note: words,
+        })
+      ).body
+      const before = await read(course)
+      const update = await run(versionOrder(left, version), [course])
+      expect(await standing(course)).toContain(
+        `${words}. In a hurry, call 555 &amp; ask for Pilar.`,
+      )
+      expect(await standing(course)).toContain('So that nobody runs aground.')
+      expect((await toldOf(course)).filter((message) => message.includes(spot))).toEqual([])
+      await run({ mode: 'undo', run: update }, [course])
+      expect(alike(await read(course))).toEqual(alike(before))
     },
   )
 })

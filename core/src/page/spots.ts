@@ -91,6 +91,10 @@ export const refilled = (
   const answers = fillings(textOf(before), asks.map(textOf), textOf(there))
   if (!answers) return null
   const written = answers.map(escapeHtml)
-  const alone = normalHtml(replaced(before, asks, written)) === normalHtml(there)
+  const rebuilt = replaced(before, asks, written)
+  // The mark may have lost its attributes, and stand there as a mere wrapper.
+  const alone = [rebuilt, `<div>${rebuilt}</div>`].some(
+    (html) => normalHtml(html) === normalHtml(there),
+  )
   return alone ? replaced(now, asks, written) : null
 }

@@ -3,7 +3,7 @@ import { everyCourseItem } from '../course/index.ts'
 import { exampleFacts } from '../rules/example/exampleCourse.ts'
 import { everyItem, type Block, type Template } from '../template/index.ts'
 import { firstVersion } from './generated.testing.ts'
-import { Standing } from './standing.testing.ts'
+import { platformNames, Standing, type PlatformName } from './standing.testing.ts'
 
 const blockOf = (template: Template, key: string): Block => {
   const block = [template.home, ...everyItem(template)]
@@ -19,8 +19,11 @@ const changed = (key: string, change: object): Template => {
   return template
 }
 const facts = exampleFacts()
-const deployed = (write: (html: string) => string = (html) => html) => {
-  const at = new Standing('keeps marks')
+const deployed = (
+  write: (html: string) => string = (html) => html,
+  platform: PlatformName = 'keeps marks',
+) => {
+  const at = new Standing(platform)
   at.deploy(firstVersion(true), facts)
   for (const { item } of everyCourseItem(at.course)) {
     if (item.html === null) continue
@@ -96,26 +99,30 @@ describe('a new version of what is left to the instructor', () => {
       'conflict: changed in the template and in the course',
     ])
   })
-  it('brings other words around a spot that was filled in, and leaves what stands in it', () => {
-    const two = changed('left-spots', {
-      html: '<p>Whoever needs more time asks [[Tell whom]] before [[Tell when]].</p>',
-    })
-    const at = deployed((html) =>
-      html.replace('[Tell whom]', 'Oddny & the mate').replace('[Tell when]', 'noon'),
-    )
-    expect(said(at, two, 'left-spots')).toEqual([
-      'change: changed in the template; what was filled in within it stays',
-    ])
-    at.deploy(two, facts)
-    expect(pages(at)).toContain('asks Oddny &amp; the mate before noon.')
-    // And it stays somebody's own at the version after.
-    const three = changed('left-spots', {
-      html: '<p>Whoever needs time asks [[Tell whom]] before [[Tell when]].</p>',
-    })
-    at.deploy(three, facts)
-    expect(pages(at)).toContain('needs time asks Oddny &amp; the mate before noon.')
-    expect(at.plan(three, facts).changes).toEqual([])
-  })
+  it.each(platformNames)(
+    'brings other words around a spot that was filled in, and leaves what stands in it (%s)',
+    (platform) => {
+      const two = changed('left-spots', {
+        html: '<p>Whoever needs more time asks [[Tell whom]] before [[Tell when]].</p>',
+      })
+      const at = deployed(
+        (html) => html.replace('[Tell whom]', 'Oddny & the mate').replace('[Tell when]', 'noon'),
+        platform,
+      )
+      expect(said(at, two, 'left-spots')).toEqual([
+        'change: changed in the template; what was filled in within it stays',
+      ])
+      at.deploy(two, facts)
+      expect(pages(at)).toContain('asks Oddny &amp; the mate before noon.')
+      // And it stays somebody's own at the version after.
+      const three = changed('left-spots', {
+        html: '<p>Whoever needs time asks [[Tell whom]] before [[Tell when]].</p>',
+      })
+      at.deploy(three, facts)
+      expect(pages(at)).toContain('needs time asks Oddny &amp; the mate before noon.')
+      expect(at.plan(three, facts).changes).toEqual([])
+    },
+  )
   it('asks where more than the spot was changed, or more than words was put into it', () => {
     const two = changed('left-spots', { html: '<p>Write to [[Tell whom]] by [[Tell when]].</p>' })
     for (const write of [
