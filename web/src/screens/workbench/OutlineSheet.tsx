@@ -560,11 +560,7 @@ export const OutlineSheet = ({
                       : null
                   }
                   remarks={remarks.get(drawn.key)}
-                  menu={
-                    here && !editing ? (
-                      <RowMenu name={drawn.rendered} mayEdit={mayEdit} onPress={onMenu} />
-                    ) : null
-                  }
+                  menu={here && !editing ? <RowMenu mayEdit={mayEdit} onPress={onMenu} /> : null}
                   editing={editing?.key === drawn.key ? editing : null}
                   onPick={onPick}
                   onEdit={onEdit}

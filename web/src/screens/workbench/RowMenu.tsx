@@ -5,11 +5,9 @@ const rowActs = keyActs.filter(({ ofRow }) => ofRow)
 
 /** What can be done with the row one stands in, for whoever has no keys at hand: the same as the keys do, which stand beside it. */
 export const RowMenu = ({
-  name,
   mayEdit,
   onPress,
 }: {
-  name: string
   mayEdit: boolean
   /** A key as if it were pressed on the name of the row. */
   onPress: (press: Press) => void
@@ -23,7 +21,7 @@ export const RowMenu = ({
   >
     <Menu
       label="row"
-      named={`What can be done with ${name}`}
+      named="row: what can be done with it"
       shape="word"
       className="bg-sheet px-1"
       ofRow

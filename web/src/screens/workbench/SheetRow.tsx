@@ -158,8 +158,6 @@ export const SheetRow = memo(
                 ? `${column.title}: nothing`
                 : undefined
             }
-            // The menu that stands beside it is not part of the name.
-            aria-labelledby={column.id === 'name' && menu ? `name-${index}` : undefined}
             className={`flex min-w-0 items-center px-1.5 ${here ? 'outline-2 -outline-offset-2 outline-tide' : ''}`}
             style={column.id === 'name' ? { paddingLeft: 6 + row.depth * 16 } : undefined}
             onMouseDown={(event) => {
@@ -189,7 +187,6 @@ export const SheetRow = memo(
             ) : column.id === 'name' ? (
               <>
                 <span
-                  id={`name-${index}`}
                   className={`flex min-w-0 items-center gap-1 ${row.row === 'part' && isModule(row.part) ? 'font-semibold' : ''}`}
                 >
                   {row.opens ? (

@@ -15,6 +15,8 @@ interface Option {
   text: string
   /** Where it stands, or what it is. */
   about: string
+  /** The row it stands in, by which it is found as well; empty where it stands alone. */
+  row: string
   keys: string
   /** Done once the box is closed and the focus is back where it was. */
   does: () => void
@@ -121,6 +123,7 @@ const Found = ({
         id: `act-${i}`,
         text: name,
         about: within === '' ? 'on this screen' : within,
+        row: within,
         keys: element.getAttribute('aria-keyshortcuts') ?? '',
         does: () => doOnScreen(element),
       })),
@@ -133,6 +136,7 @@ const Found = ({
                 id: `key-${i}`,
                 text: act.does,
                 about: placeWords[act.place].toLowerCase(),
+                row: '',
                 keys: act.keys,
                 does: () => pressOn(on, press),
               },
@@ -145,6 +149,7 @@ const Found = ({
         id: `place-${i}`,
         text: name,
         about: '',
+        row: '',
         keys: '',
         does,
       })),
@@ -152,6 +157,7 @@ const Found = ({
         id: `template-${key}`,
         text: title,
         about: 'template',
+        row: '',
         keys: '',
         does: go(`/templates/${key}`),
       })),
@@ -159,6 +165,7 @@ const Found = ({
         id: `course-${course.id}`,
         text: `${course.code} ${course.title}, ${apart.get(course.platformId)}`,
         about: 'course',
+        row: '',
         keys: '',
         does: go(`/courses/${course.id}`),
       })),
@@ -168,7 +175,9 @@ const Found = ({
   const find = (wanted: string): Option[] =>
     all
       .flatMap((option, at) => {
-        const rank = rankOf(option.text, wanted) ?? rankOf(`${option.text} ${option.about}`, wanted)
+        const rank =
+          rankOf(option.text, wanted) ??
+          (option.row === '' ? null : rankOf(`${option.text} ${option.row}`, wanted))
         return rank === null ? [] : [{ option, rank, at }]
       })
       .sort((one, other) => one.rank - other.rank || one.at - other.at)
@@ -186,7 +195,7 @@ const Found = ({
         <span className="flex items-baseline gap-3">
           <span className="min-w-0 break-words">
             <Hits text={text} typed={typed} />
-            {about !== '' && <span className="text-ink-3"> · {about}</span>}
+            {about !== '' && <span className="text-ink-2"> · {about}</span>}
           </span>
           {keys !== '' && (
             <kbd className="ml-auto whitespace-nowrap font-mono text-[12px] text-ink-2">{keys}</kbd>
