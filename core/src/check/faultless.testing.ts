@@ -27,6 +27,7 @@ import { gradedTemplate } from '../rules/example/gradedTemplate.ts'
 import {
   escapeHtml,
   isModule,
+  isNote,
   leftAs,
   newItem,
   newModule,
@@ -64,7 +65,7 @@ const said = (text: string, language: Language): string => {
   if (!words) return text
   const word = (of: string): string => words[numberOf(of) % words.length] ?? ''
   return text
-    .split(/(\{[^}]*\}|<[^>]*>|&\w+;)/)
+    .split(/(\{[^}]*\}|<[^>]*>|&\w+;|note:)/)
     .map((part, i) =>
       i % 2 === 1
         ? part
@@ -362,8 +363,9 @@ const filling = (expected: ExpectedCourse, { language, answers }: FaultlessCase)
       for (const piece of asks)
         while (filled.includes(piece)) {
           count += 1
-          const text =
-            definition.kind === 'video'
+          const text = isNote(piece)
+            ? ''
+            : definition.kind === 'video'
               ? (shapes['video']?.() ?? '')
               : say(short ? 'Every day at noon' : long)
           filled = filled.replace(piece, () =>

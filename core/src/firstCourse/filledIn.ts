@@ -1,6 +1,6 @@
 import { letIn } from '../allow/index.ts'
 import type { ExpectedBlock, ExpectedCourse, ExpectedPart } from '../expand/index.ts'
-import { blockKind, heading, leftAs } from '../template/index.ts'
+import { blockKind, heading, isNote, leftAs } from '../template/index.ts'
 import { perfectAnswer, perfectPiece } from './perfectAnswer.ts'
 
 /**
@@ -19,7 +19,7 @@ export const filledIn = (expected: ExpectedCourse): ExpectedCourse => {
     let from = 0
     for (const piece of block.asks) {
       const at = html.indexOf(piece, from)
-      const answer = perfectPiece(piece, typeOf(block), ++count)
+      const answer = isNote(piece) ? '' : perfectPiece(piece, typeOf(block), ++count)
       html = html.slice(0, at) + answer + html.slice(at + piece.length)
       from = at + answer.length
     }

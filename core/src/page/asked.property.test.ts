@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { pageWith } from '../expand/blocks.testing.ts'
 import { perfectPiece } from '../firstCourse/index.ts'
 import type { ExpectedBlock } from '../expand/index.ts'
-import { blockKind, escapeHtml, type Block } from '../template/index.ts'
+import { blockKind, escapeHtml, isNote, type Block } from '../template/index.ts'
 import { propertyRuns } from '../testing/propertyRuns.testing.ts'
 import { askingBlocks, prompts } from './asked.testing.ts'
 import { analysePage, askedOf, readBlocks, renderPage } from './index.ts'
@@ -29,7 +29,9 @@ const answeredIn = (
     const at = now.indexOf(piece, from)
     if (at < 0) throw new Error(`${piece} is nowhere in ${now}`)
     const stands = isAnswered(i)
-      ? perfectPiece(piece, blockKind(kind).answer ?? 'text', i + 1 + from)
+      ? isNote(piece)
+        ? ''
+        : perfectPiece(piece, blockKind(kind).answer ?? 'text', i + 1 + from)
       : piece
     now = now.slice(0, at) + stands + now.slice(at + piece.length)
     from = at + stands.length

@@ -1,7 +1,7 @@
 import type { ExpectedBlock } from '../expand/index.ts'
 import { datesMentioned } from '../calendar/index.ts'
 import { remember, rememberOf } from '../remember/index.ts'
-import { leftAs, type AnswerType } from '../template/index.ts'
+import { isNote, leftAs, type AnswerType } from '../template/index.ts'
 import { analysePage, type PageFacts, type PageLink, type Paragraph } from './analysePage.ts'
 import { askedOf, type Asked } from './asked.ts'
 import { blockHtmlOn } from './renderPage.ts'
@@ -144,7 +144,8 @@ const readSpots = (
 ): BlockReading => {
   const stillAsks = promptsIn(text, prompts)
   const filled = fillings(wanted, prompts, text)
-  const empty = prompts.filter((_, i) => filled?.[i] === '')
+  // A note is to go.
+  const empty = prompts.filter((prompt, i) => filled?.[i] === '' && !isNote(prompt))
   if (!filled && !mayDiffer) return reading('altered', { stillAsks })
   const asks = [...stillAsks, ...empty]
   return reading(asks.length > 0 ? 'unfilled' : 'filled', { stillAsks: asks })

@@ -1,4 +1,4 @@
-import { escapeHtml } from '../template/index.ts'
+import { escapeHtml, isNote } from '../template/index.ts'
 import { analysePage } from './analysePage.ts'
 import { normalHtml } from './blockRegions.ts'
 
@@ -76,11 +76,15 @@ const replaced = (html: string, pieces: readonly string[], by: readonly string[]
   return now
 }
 
+/** Whatever a spot may have said: which of them were spots is not kept with what was written. */
+const bracketed = /\[[^[\]<>]{1,200}\]/g
+
 /**
- * A block's new HTML with what was filled into the spots of its earlier one.
+ * A block's new HTML with what was filled into the spots of its earlier one, each where the new one asks for the same.
  * @param before as it was written, `there` as it stands now, `now` as it is to be written
  * @param asks what the spots of the new one say, as HTML
- * @returns null where more than the spots was changed, where what stands in them is more than words, or the spots are others
+ * @returns null where more than the spots was changed, where what stands in them is more than words, or where something was
+ * filled in that the new one does not ask for
  */
 export const refilled = (
   before: string,
@@ -88,13 +92,23 @@ export const refilled = (
   now: string,
   asks: readonly string[],
 ): string | null => {
-  const answers = fillings(textOf(before), asks.map(textOf), textOf(there))
+  const pieces = before.match(bracketed) ?? []
+  const answers = fillings(textOf(before), pieces.map(textOf), textOf(there))
   if (!answers) return null
   const written = answers.map(escapeHtml)
-  const rebuilt = replaced(before, asks, written)
+  const rebuilt = replaced(before, pieces, written)
   // The mark may have lost its attributes, and stand there as a mere wrapper.
   const alone = [rebuilt, `<div>${rebuilt}</div>`].some(
     (html) => normalHtml(html) === normalHtml(there),
   )
-  return alone ? replaced(now, asks, written) : null
+  if (!alone) return null
+  const left = pieces.map((piece, i) => ({ piece, answer: written[i] ?? piece }))
+  const carried = asks.map((ask) => {
+    const at = left.findIndex(({ piece }) => piece === ask)
+    return at < 0 ? ask : (left.splice(at, 1)[0]?.answer ?? ask)
+  })
+  const isLost = left.some(
+    ({ piece, answer }) => answer !== piece && !(isNote(piece) && answer === ''),
+  )
+  return isLost ? null : replaced(now, asks, carried)
 }

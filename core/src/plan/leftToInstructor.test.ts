@@ -125,6 +125,14 @@ describe('a new version of what is left to the instructor', () => {
   )
   it('asks where more than the spot was changed, or more than words was put into it', () => {
     const two = changed('left-spots', { html: '<p>Write to [[Tell whom]] by [[Tell when]].</p>' })
+    const only = changed('left-spots', { html: '<p>Write to [[Tell whom]].</p>' })
+    expect(
+      said(
+        deployed((html) => html.replace('[Tell when]', 'noon')),
+        only,
+        'left-spots',
+      ),
+    ).toEqual(['conflict: changed in the template and in the course'])
     for (const write of [
       (html: string) => html.replace('needs more time', 'is late'),
       (html: string) => html.replace('[Tell whom]', '<a href="https://desk.example/">the desk</a>'),

@@ -13,7 +13,7 @@ export type { BlockGroup, BlockHost, BlockKind, BlockWords } from './block/kind.
 export { newPrompt } from './block/kinds/fill-in.ts'
 export { Objective } from './block/kinds/objectives.ts'
 export type { Left } from './block/left.ts'
-export { newSpot, spotsIn, withSpots } from './block/spots.ts'
+export { isNote, newNote, newSpot, spotsIn, withSpots } from './block/spots.ts'
 export { answerTypes, HomeElement, homeElements, type AnswerType } from './block/shared.ts'
 export type { DateLine, PartLink, ScheduleLine, Writing, WrittenBlock } from './block/writing.ts'
 

@@ -84,6 +84,6 @@ export const leftBlocks: readonly Block[] = [
     kind: 'fixed-text',
     key: 'left-spots',
     strength: 'must',
-    html: '<p>Whoever needs more time writes to [[Tell whom]] by [[Tell when]], and has an answer the next day.</p><p>The lamp is lit in every room.</p>',
+    html: '<p>Whoever needs more time writes to [[Tell whom]] by [[Tell when]], and has an answer the next day.</p><p>The lamp is lit in every room[[note: say which, if not in all]].</p>',
   },
 ]

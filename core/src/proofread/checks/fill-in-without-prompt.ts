@@ -3,6 +3,7 @@ import {
   blockName,
   firstWords,
   leftAs,
+  newNote,
   newPrompt,
   newSpot,
   spotsIn,
@@ -70,8 +71,9 @@ function* spotsAmiss(part: string, block: Block): Generator<Found> {
   for (const words of wordsOfBlock(block) ?? []) {
     const text = 'html' in words ? words.html : words.text
     const told = { part, block: block.key }
-    if (spotsIn(text).includes(`[${newSpot}]`))
-      yield { ...told, message: 'spot-unsaid', values: { text: firstWords(text), prompt: newSpot } }
+    for (const prompt of [newSpot, newNote])
+      if (spotsIn(text).includes(`[${prompt}]`))
+        yield { ...told, message: 'spot-unsaid', values: { text: firstWords(text), prompt } }
     if (/\[\[|\]\]/.test(withSpots(text)))
       yield { ...told, message: 'spot-open', values: { text: firstWords(text) } }
   }

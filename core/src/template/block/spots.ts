@@ -12,6 +12,12 @@ export const spotsIn = (text: string): string[] =>
     prompt.trim() === '' ? [] : [unfilled(prompt)],
   )
 
+/** What a note within a sentence says that was just put in. */
+export const newNote = 'note: advice to the instructor'
+
+/** Whether a spot is a note to the instructor, who takes it out or writes something in its place: `[[note: if you keep one]]`. */
+export const isNote = (prompt: string): boolean => /^\[?\s*note:/i.test(prompt)
+
 /** A text with its spots as they stand until they are filled in. */
 export const withSpots = (text: string): string =>
   text.includes('[[')

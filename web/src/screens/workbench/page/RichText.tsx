@@ -5,7 +5,7 @@ import { DOMSerializer, Fragment, type Schema } from '@tiptap/pm/model'
 import type { EditorProps, EditorView } from '@tiptap/pm/view'
 import { StarterKit } from '@tiptap/starter-kit'
 import { useEffect, useMemo, useRef, useState } from 'react'
-import { newSpot, imageData, type Asset } from '@wickerframe/core'
+import { imageData, type Asset } from '@wickerframe/core'
 import { Button } from '../../../controls/controls.tsx'
 import { readImageFile } from '../../../controls/imageFile.ts'
 import { FieldsInText } from './fieldsInText.ts'
@@ -100,9 +100,9 @@ export interface AmongOthers {
 }
 
 /** What is chosen becomes a spot to fill in; where nothing is, one is put in, and what it says is chosen. */
-const putSpot = (editor: Editor): void => {
+const putSpot = (editor: Editor, says: string): void => {
   const { from, to } = editor.state.selection
-  const prompt = editor.state.doc.textBetween(from, to, ' ').trim() || newSpot
+  const prompt = editor.state.doc.textBetween(from, to, ' ').trim() || says
   editor
     .chain()
     .focus()
@@ -376,7 +376,7 @@ export const RichText = ({
           label={label}
           onLink={() => setForm('link')}
           onPicture={() => setForm('picture')}
-          onSpot={spots ? () => putSpot(editor) : null}
+          onSpot={spots ? (says) => putSpot(editor, says) : null}
         />
       )}
       {left.length > 0 && !disabled && (

@@ -1,4 +1,5 @@
 import type { ChainedCommands, Editor } from '@tiptap/react'
+import { newNote, newSpot } from '@wickerframe/core'
 
 type Does = (chain: ChainedCommands) => ChainedCommands
 interface Tool {
@@ -56,8 +57,8 @@ export const WritingTools = ({
 }: {
   editor: Editor
   label: string
-  /** Puts in a spot to fill in; null where none may stand. */
-  onSpot: (() => void) | null
+  /** Puts in a spot to fill in that says this, or a note; null where none may stand. */
+  onSpot: ((says: string) => void) | null
   onLink: () => void
   onPicture: () => void
 }) => {
@@ -85,7 +86,8 @@ export const WritingTools = ({
       {tools.map(does)}
       {button('link', isLink, () => (isLink ? editor.chain().focus().unsetLink().run() : onLink()))}
       {button('picture', false, onPicture)}
-      {onSpot && button('spot to fill in', false, onSpot)}
+      {onSpot && button('spot to fill in', false, () => onSpot(newSpot))}
+      {onSpot && button('note in the sentence', false, () => onSpot(newNote))}
       {(editor.isActive('table') ? tableTools : [newTable]).map(does)}
     </div>
   )

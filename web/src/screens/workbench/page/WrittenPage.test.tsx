@@ -219,6 +219,12 @@ describe('a page at full width', () => {
     fireEvent.keyDown(field, { key: 'Escape' })
     await waitFor(() => expect(blocks()[1]).toMatchObject({ kind: 'fixed-text' }))
     expect(JSON.stringify(blocks()[1])).toContain('[[what belongs here]]')
+    await user.keyboard('{Enter}')
+    await user.click(await screen.findByRole('button', { name: 'note in the sentence' }))
+    fireEvent.keyDown(await editor(), { key: 'Escape' })
+    await waitFor(() =>
+      expect(JSON.stringify(blocks()[1])).toContain('[[note: advice to the instructor]]'),
+    )
   })
   it('lets a layer word what the layer above leaves to the instructor, and move or remove none of it', async () => {
     const proposal = {
