@@ -119,19 +119,22 @@ const readAsked = (
     : reading('filled', { ...told, ofType: isOfType(type, told.text, holding, own.length) })
 }
 
-/** The prompts that stand in a text, in their order there. */
-const promptsIn = (paragraph: string, prompts: readonly string[]): string[] => {
-  const found: string[] = []
+/** The prompts that stand in a text, in their order there; none of them over another. */
+const promptsIn = (text: string, prompts: readonly string[]): string[] => {
+  const standing = [...new Set(prompts)].flatMap((prompt) => {
+    const places: { prompt: string; at: number }[] = []
+    for (let at = text.indexOf(prompt); at >= 0; at = text.indexOf(prompt, at + prompt.length))
+      places.push({ prompt, at })
+    return places
+  })
   let from = 0
-  for (;;) {
-    const next = prompts
-      .map((prompt) => ({ prompt, at: paragraph.indexOf(prompt, from) }))
-      .filter(({ at }) => at >= 0)
-      .sort((one, other) => one.at - other.at)[0]
-    if (!next) return found
-    found.push(next.prompt)
-    from = next.at + next.prompt.length
-  }
+  return standing
+    .sort((one, other) => one.at - other.at)
+    .flatMap(({ prompt, at }) => {
+      if (at < from) return []
+      from = at + prompt.length
+      return [prompt]
+    })
 }
 
 /** Reads a text with spots in its sentences: whether the sentences stand, and which spots still say what they ask. */
