@@ -32,12 +32,15 @@ export const ModelPage = ({
   templateKey,
   title,
   onCourse,
+  onAsked,
   onMade,
 }: {
   course: string
   templateKey: string
   title: string
   onCourse: (id: string) => void
+  /** Something was decided: what was made before is out of date until it is made anew. */
+  onAsked: () => void
   onMade: (template: Template | null) => void
 }) => {
   const courses = useCourses()
@@ -54,9 +57,9 @@ export const ModelPage = ({
   const [problem, setProblem] = useState<string | null>(null)
   /** What the parts are called, by key, as far as they are accepted. */
   const [names, setNames] = useState<ReadonlyMap<string, string>>(new Map())
-  const told = useRef(onMade)
+  const told = useRef({ onMade, onAsked })
   useEffect(() => {
-    told.current = onMade
+    told.current = { onMade, onAsked }
   })
   useEffect(() => {
     const started = new Worker(modelWorker, { type: 'module' })
@@ -67,13 +70,13 @@ export const ModelPage = ({
         setProblem(null)
         const { template } = data.made.value
         setNames(new Map(everyPart(template).map(({ key, name }) => [key, name])))
-        told.current(template)
+        told.current.onMade(template)
       } else {
         const [first] = data.made.problems
         setProblem(
           `It comes to no template: at ${first?.path}, found ${first?.found}; expected ${first?.expected}`,
         )
-        told.current(null)
+        told.current.onMade(null)
       }
     })
     started.addEventListener('error', () => setProblem('The course could not be read as a model.'))
@@ -93,6 +96,7 @@ export const ModelPage = ({
   useEffect(() => {
     if (!snapshot || !facts) return
     job.current += 1
+    told.current.onAsked()
     worker.current?.postMessage({
       job: job.current,
       course: snapshot,

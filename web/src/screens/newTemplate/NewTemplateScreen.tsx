@@ -32,6 +32,8 @@ export const NewTemplateScreen = () => {
   const [answers, setAnswers] = useState(usualSentences)
   const [typedTitle, setTypedTitle] = useState('')
   const [fromModel, setFromModel] = useState<Template | null>(null)
+  /** Whether what was made of the model is out of date: something was decided since. */
+  const [isOutOfDate, setOutOfDate] = useState(false)
   const [fromFile, setFromFile] = useState<Template | null>(null)
   // “new” is this screen’s own address.
   const taken = new Set(['new', ...(templates.data ?? []).map(({ key }) => key)])
@@ -66,7 +68,11 @@ export const NewTemplateScreen = () => {
         templateKey={key}
         title={title}
         onCourse={(id) => set({ course: id || null })}
-        onMade={setFromModel}
+        onAsked={() => setOutOfDate(true)}
+        onMade={(template) => {
+          setOutOfDate(false)
+          setFromModel(template)
+        }}
       />
     ),
     copy: <FromVersion templates={templates.data ?? []} source={source} version={number} />,
@@ -85,7 +91,7 @@ export const NewTemplateScreen = () => {
       beside={
         <Button
           shape="main"
-          disabled={made === null || make.isPending}
+          disabled={made === null || make.isPending || (way === 'model' && isOutOfDate)}
           onClick={() => made && make.mutate(made)}
         >
           Make the template

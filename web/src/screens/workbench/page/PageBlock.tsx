@@ -117,6 +117,8 @@ const framesWaited = 60
 const focusFirstField = (form: RefObject<HTMLElement | null>): (() => void) => {
   let waiting = 0
   const take = (left: number) => {
+    // Whoever went into another one meanwhile stays there.
+    if (left < framesWaited && form.current?.contains(document.activeElement)) return
     const first = form.current?.querySelector<HTMLElement>(fields)
     if (first?.matches('.prose-field:not([contenteditable])') && left > 0)
       waiting = requestAnimationFrame(() => take(left - 1))

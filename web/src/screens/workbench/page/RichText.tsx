@@ -4,7 +4,14 @@ import { Selection, TextSelection } from '@tiptap/pm/state'
 import { DOMSerializer, Fragment, type Schema } from '@tiptap/pm/model'
 import type { EditorProps, EditorView } from '@tiptap/pm/view'
 import { StarterKit } from '@tiptap/starter-kit'
-import { useEffect, useMemo, useRef, useState } from 'react'
+import {
+  useEffect,
+  useLayoutEffect,
+  useMemo,
+  useRef,
+  useState,
+  type KeyboardEvent as KeyPress,
+} from 'react'
 import { imageData, type Asset } from '@wickerframe/core'
 import { Button } from '../../../controls/controls.tsx'
 import { readImageFile } from '../../../controls/imageFile.ts'
@@ -297,6 +304,20 @@ export const RichText = ({
     // eslint-disable-next-line react-hooks/exhaustive-deps
     [],
   )
+  /** What is typed before the editor has the cursor, on a slow machine; null: it has it. */
+  const early = useRef<string | null>('')
+  const place = useRef<HTMLDivElement>(null)
+  useLayoutEffect(() => {
+    if (among) place.current?.focus()
+    // Once, where it is gone into.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [])
+  const takeEarly = (event: KeyPress) => {
+    if (early.current === null || event.key.length !== 1) return
+    if (event.ctrlKey || event.metaKey || event.altKey) return
+    early.current += event.key
+    event.preventDefault()
+  }
   const editor = useEditor({
     // Made once this stands on the page: one that is made while drawing is destroyed when drawing takes longer than a moment.
     immediatelyRender: false,
@@ -311,7 +332,12 @@ export const RichText = ({
       shown.current = htmlOf(made)
       if (among) begun(made, among.begin)
     },
-    onFocus: () => setFocused(true),
+    onFocus: ({ editor: made }) => {
+      setFocused(true)
+      const text = early.current
+      early.current = null
+      if (text) made.view.dispatch(made.state.tr.insertText(text))
+    },
     onUpdate: ({ editor: made, transaction }) => {
       // What undoes the paste would undo something else from now on.
       if (transaction.getMeta('paste') !== true) setLeft([])
@@ -343,7 +369,17 @@ export const RichText = ({
       editor.commands.setContent(html, { emitUpdate: false })
     if (editor && !editor.isDestroyed && !editor.isFocused) shown.current = htmlOf(editor)
   }, [editor, html])
-  if (!editor) return <div className={among ? 'page-text' : 'prose-field'} />
+  const catching = {
+    ref: place,
+    className: 'outline-none',
+    ...(among ? { tabIndex: -1, onKeyDown: takeEarly } : {}),
+  }
+  if (!editor)
+    return (
+      <div {...catching}>
+        <div className={among ? 'page-text' : 'prose-field'} />
+      </div>
+    )
   const [asked] = waiting
   const answered = (picture: DescribedPicture | null) => {
     if (!asked) return
@@ -368,7 +404,7 @@ export const RichText = ({
     if (waiting.length === 1) editor.commands.focus()
   }
   return (
-    <div>
+    <div {...catching}>
       <EditorContent editor={editor} />
       {focused && !disabled && (
         <WritingTools
