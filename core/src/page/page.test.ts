@@ -1,6 +1,7 @@
 import { parse } from 'parse5'
 import { describe, expect, it } from 'vitest'
 import { expandCourse } from '../expand/index.ts'
+import { pageWith } from '../expand/blocks.testing.ts'
 import { exampleFacts, exampleTemplate } from '../rules/example/exampleCourse.ts'
 import {
   analysePage,
@@ -31,6 +32,29 @@ const states = (html: string, part: 'home' | 'welcome' = 'home') => {
 }
 const homeHtml = () => renderPage(home().home, '2026-09-16')
 const welcomeHtml = () => renderPage(home().parts[0]?.items[0] ?? home().home, '2026-09-16')
+
+describe('a paragraph of somebody’s own on a page that lost its marks', () => {
+  it('above a prompt that still stands is no answer to it', () => {
+    const page = pageWith([
+      { kind: 'fill-in', key: 'about', prompt: 'Say what this week is about.' },
+      {
+        kind: 'discussion-prompt',
+        key: 'ask',
+        question: '<p>One open question to argue about.</p>',
+        answers: 2,
+        left: { as: 'asked' },
+      },
+      { kind: 'fixed-text', key: 'end', html: '<p>The quay is slippery when wet.</p>' },
+    ])
+    const html = strip(renderPage(page, '2026-09-16'))
+    const own = `<p>My own words.</p>${html.replace('<p>One open', '<p>More of my words.</p><p>One open')}`
+    const read = readBlocks(page.blocks, analysePage(own), '2026-09-16')
+    expect(read.find(({ block }) => block.key === 'about')?.text).not.toContain('My own words')
+    expect(read.find(({ block }) => block.key === 'end')?.state).toBe('unchanged')
+    const above = readBlocks(page.blocks, analysePage(`<p>My own words.</p>${html}`), '2026-09-16')
+    expect(above.map(({ state }) => state)).toEqual(['unfilled', 'unfilled', 'unchanged'])
+  })
+})
 
 describe('analysing a page', () => {
   it('splits at block boundaries, decodes entities and collapses space', () => {

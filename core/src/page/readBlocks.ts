@@ -428,29 +428,45 @@ const placeByContent = (
         }))
         .filter(({ share }) => share >= leastShareToKnow)
         .sort((a, b) => b.share - a.share)[0]
-      // What is left to the instructor takes what stands in its place, whatever the words: below what is known of it, or above.
-      const previous = owner.get(p - 1)
-      const goesOn = open.find((block) => block.key === previous && isLeft(block))
-      const following = owner.get(end)
-      const leadsInto = open.find((block) => block.key === following && beginsWithAsking(block))
+      if (near) owner.set(p, near.block.key)
+    }
+    // What is left to the instructor takes what stands in its place, whatever the words: below what is known of it, or above.
+    let first = i
+    for (let p = i; p < end; p++) {
+      if (owner.has(p)) {
+        first = p + 1
+        continue
+      }
+      let stop = p + 1
+      while (stop < end && !owner.has(stop)) stop += 1
+      const goesOn = open.find((block) => block.key === owner.get(p - 1) && isLeft(block))
+      const following = owner.get(stop)
+      // What stands above a prompt is somebody's own; above what stays beside an answer, it is the answer.
+      const next = page.paragraphs[stop]?.text ?? ''
+      const leadsInto = open.find(
+        (block) =>
+          block.key === following &&
+          beginsWithAsking(block) &&
+          !askedOf(block)?.prompts.includes(next),
+      )
       const after = Math.max(before, goesOn ? (order.get(goesOn.key) ?? 0) : before)
+      const upTo = following === undefined ? Infinity : (order.get(following) ?? Infinity)
       const placed = new Set(owner.values())
       const waiting = isTheirs
         ? []
-        : open.filter(
-            (block) =>
-              isLeft(block) && !placed.has(block.key) && (order.get(block.key) ?? 0) > after,
-          )
-      const isLast = p === end - 1
+        : open.filter((block) => {
+            const at = order.get(block.key) ?? 0
+            return isLeft(block) && !placed.has(block.key) && at > after && at < upTo
+          })
       const inPlace =
-        leadsInto && ((isLast && p > i) || (!goesOn && waiting.length === 0))
+        leadsInto && ((p === stop - 1 && p > first) || (!goesOn && waiting.length === 0))
           ? leadsInto
           : // Each that waits has something.
-            goesOn && waiting.length < end - p
+            goesOn && waiting.length < stop - p
             ? goesOn
             : (waiting[0] ?? goesOn)
-      const taken = near?.block ?? inPlace
-      if (taken) owner.set(p, taken.key)
+      if (inPlace) owner.set(p, inPlace.key)
+      if (p === stop - 1) first = stop
     }
     i = end
   }
