@@ -440,7 +440,7 @@ const placeByContent = (
       let stop = p + 1
       while (stop < end && !owner.has(stop)) stop += 1
       const goesOn = open.find((block) => block.key === owner.get(p - 1) && isLeft(block))
-      const following = owner.get(stop)
+      const following = owner.get(stop) ?? page.paragraphs[stop]?.block ?? undefined
       // What stands above a prompt is somebody's own; above what stays beside an answer, it is the answer.
       const next = page.paragraphs[stop]?.text ?? ''
       const leadsInto = open.find(
