@@ -3,14 +3,9 @@ import { describe, expect, it } from 'vitest'
 import { acts, firstVersion, templateChanges } from '../plan/generated.testing.ts'
 import { exampleTemplate } from '../rules/example/exampleCourse.ts'
 import { gradedTemplate } from '../rules/example/gradedTemplate.ts'
-import {
-  applyEdit,
-  everyItem,
-  everyPart,
-  type Template,
-  type TemplateEdit,
-} from '../template/index.ts'
+import { everyItem, everyPart, type Template, type TemplateEdit } from '../template/index.ts'
 import { propertyRuns } from '../testing/propertyRuns.testing.ts'
+import { edited } from './edited.testing.ts'
 import { compareTemplates } from './index.ts'
 
 /** Fields whose value is a key, or a list of keys. */
@@ -96,14 +91,6 @@ const listChanges: Record<string, (template: Template, n: number) => void> = {
       parameters: {},
     }),
 }
-
-/** The example after some edits. */
-const edited = (...edits: TemplateEdit[]): Template =>
-  edits.reduce((now, edit) => {
-    const next = applyEdit(now, edit)
-    if (!next.ok) throw new Error(JSON.stringify(next.problems))
-    return next.value.template
-  }, exampleTemplate())
 
 describe('what is told of a new version', () => {
   it('names everything as people do: no key, no tag, no name of a field; and whatever changed is told', () => {

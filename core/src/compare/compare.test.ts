@@ -1,14 +1,9 @@
 import { describe, expect, it } from 'vitest'
 import { exampleTemplate } from '../rules/example/exampleCourse.ts'
-import { applyEdit, type Template, type TemplateEdit } from '../template/index.ts'
+import type { TemplateEdit } from '../template/index.ts'
+import { edited } from './edited.testing.ts'
 import { compareTemplates } from './index.ts'
 
-const edited = (...edits: TemplateEdit[]): Template =>
-  edits.reduce((now, edit) => {
-    const next = applyEdit(now, edit)
-    if (!next.ok) throw new Error(JSON.stringify(next.problems))
-    return next.value.template
-  }, exampleTemplate())
 const told = (...edits: TemplateEdit[]) =>
   compareTemplates(exampleTemplate(), edited(...edits)).map(({ of, words }) => `${of}: ${words}`)
 
