@@ -372,9 +372,8 @@ const filling = (expected: ExpectedCourse, { language, answers }: FaultlessCase)
             definition.kind === 'video' || !piece.startsWith('<p>') ? text : `<p>${text}.</p>`,
           )
         }
-    // What is proposed is worded otherwise by whoever has the time. In the few words of a made-up vocabulary, an answer beside it
-    // may be taken for it where the marks are gone: known, and not held here.
-    if (answers === 'long' && language === 'English')
+    // What is proposed is worded otherwise by whoever has the time.
+    if (answers === 'long')
       for (const key of proposed)
         filled = filled.replaceAll(
           new RegExp(`(<div data-wicker-block="${key}"[^>]*>).*?(</div>)`, 'gs'),

@@ -62,10 +62,7 @@ describe('what is foreseen of a release', () => {
           leaves: fc.boolean(),
           platform: fc.constantFrom(...platformNames),
         }),
-        (drawn) => {
-          // Without marks, a link right after an answer counts for it, also where it is another block's: a film that is asked for is
-          // found in the block below, and foreseen otherwise.
-          const given = { ...drawn, leaves: drawn.leaves && drawn.platform === 'keeps marks' }
+        (given) => {
           const { two } = changed(given)
           const at = new Standing(given.platform)
           at.deploy(firstVersion(given.leaves), facts)

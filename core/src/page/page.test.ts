@@ -56,6 +56,83 @@ describe('a paragraph of somebody’s own on a page that lost its marks', () => 
   })
 })
 
+describe('whose paragraph is whose on a page that lost its marks', () => {
+  const proposed = {
+    kind: 'fixed-text',
+    key: 'manners',
+    html: '<p>Write to each other as you would speak on the quay at noon.</p>',
+    left: { as: 'proposed' },
+  } as const
+  const asked = { kind: 'fill-in', key: 'hours', prompt: 'When can they speak to you?' } as const
+  const film = {
+    kind: 'fill-in',
+    key: 'film',
+    type: 'video',
+    prompt: 'A film of the tide.',
+  } as const
+  const end = {
+    kind: 'fixed-text',
+    key: 'end',
+    html: '<p><a href="https://tides.example/">Tables of the tide</a> hang in the harbour.</p>',
+  } as const
+  it.each([
+    {
+      told: 'an answer that is like the proposal above it, which is worded wholly otherwise',
+      blocks: [proposed, asked, end],
+      writes: ['Be kind.', 'You would find me on the quay at noon: write to me.'],
+      says: {
+        manners: ['altered', 'Be kind.'],
+        hours: ['filled', 'You would find me on the quay at noon: write to me.'],
+        end: ['unchanged'],
+      },
+    },
+    {
+      told: 'a proposal worded otherwise where the answer below it is gone',
+      blocks: [proposed, asked, end],
+      writes: ['Write to each other as you would speak on a ship.'],
+      says: { manners: ['altered'], hours: ['missing'], end: ['unchanged'] },
+    },
+    {
+      told: 'two texts worded otherwise that changed places',
+      blocks: [
+        proposed,
+        {
+          kind: 'fixed-text',
+          key: 'rules',
+          html: '<p>Nobody leaves the jetty without a vest.</p>',
+        },
+        end,
+      ],
+      writes: [
+        'Nobody at all leaves the jetty without a vest.',
+        'Write to each other as you would speak on a ship at noon.',
+      ],
+      says: { manners: ['altered'], rules: ['altered'], end: ['unchanged'] },
+    },
+    {
+      told: 'a link of the text below, which is no film',
+      blocks: [film, end],
+      writes: ['It is on the wall of the office.'],
+      says: { film: ['filled', 'It is on the wall of the office.', false], end: ['unchanged'] },
+    },
+    {
+      told: 'a film that stands alone between what is said of it and the text below',
+      blocks: [film, end],
+      writes: ['Here it is:', '<video src="/f/1.mp4"></video>'],
+      says: { film: ['filled', 'Here it is:', true], end: ['unchanged'] },
+    },
+  ])('tells $told', ({ blocks, writes, says }) => {
+    const page = pageWith([...blocks])
+    const html = `${writes.map((text) => (text.startsWith('<') ? text : `<p>${text}</p>`)).join('')}${end.html}`
+    const read = readBlocks(page.blocks, analysePage(html), '2026-09-16')
+    const wanted = new Map<string, readonly unknown[]>(Object.entries(says))
+    for (const { block, state, text, ofType } of read)
+      expect([block.key, ...[state, text, ofType].slice(0, wanted.get(block.key)?.length)]).toEqual(
+        [block.key, ...(wanted.get(block.key) ?? [])],
+      )
+  })
+})
+
 describe('analysing a page', () => {
   it('splits at block boundaries, decodes entities and collapses space', () => {
     expect(

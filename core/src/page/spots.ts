@@ -57,6 +57,24 @@ export const fillings = (
   return found
 }
 
+/** The prompts that stand in a text, in their order there; none of them over another. */
+export const promptsIn = (text: string, prompts: readonly string[]): string[] => {
+  const standing = [...new Set(prompts)].flatMap((prompt) => {
+    const places: { prompt: string; at: number }[] = []
+    for (let at = text.indexOf(prompt); at >= 0; at = text.indexOf(prompt, at + prompt.length))
+      places.push({ prompt, at })
+    return places
+  })
+  let from = 0
+  return standing
+    .sort((one, other) => one.at - other.at)
+    .flatMap(({ prompt, at }) => {
+      if (at < from) return []
+      from = at + prompt.length
+      return [prompt]
+    })
+}
+
 const textOf = (html: string): string =>
   analysePage(html)
     .paragraphs.map(({ text }) => text)
