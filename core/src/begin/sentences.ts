@@ -353,9 +353,9 @@ export const templateFromSentences = (
       ],
     },
     navigation: [
-      { key: 'home', label: 'Home' },
-      { key: 'course', label: 'Course' },
-      ...(graded ? [{ key: 'grades', label: 'Grades' }] : []),
+      { key: 'home', label: 'Home', to: 'place:home' },
+      { key: 'course', label: 'Course', to: 'place:contents' },
+      ...(graded ? [{ key: 'grades', label: 'Grades', to: 'place:grades' }] : []),
     ],
     grading:
       answers.grading === 'none'

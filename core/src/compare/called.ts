@@ -3,6 +3,7 @@ import {
   everyObjective,
   homePageKey,
   isModule,
+  navigationPlaces,
   partsWithin,
   type Template,
 } from '../template/index.ts'
@@ -25,7 +26,13 @@ export const calledIn = (template: Template): Called => {
   const objectives = mapOf(everyObjective(template), ({ text }) => `“${text}”`)
   const fields: Readonly<Record<string, ReadonlyMap<string, string>>> = {
     part: parts,
-    to: parts,
+    to: new Map([
+      ...parts,
+      ...[...parts].map(([key, name]) => [`part:${key}`, name] as const),
+      ...Object.entries(navigationPlaces).map(
+        ([place, words]) => [`place:${place}`, words] as const,
+      ),
+    ]),
     leaveOut: parts,
     acceptsInstead: parts,
     assesses: objectives,

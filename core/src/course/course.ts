@@ -135,7 +135,19 @@ export const Course = z.strictObject({
     .describe('Until when students reach it; null: without end'),
   homePage: Id.nullable().default(null).describe('Id of the item shown first'),
   navigation: z
-    .array(z.strictObject({ label: z.string().max(300), hidden: z.boolean().default(false) }))
+    .array(
+      z.strictObject({
+        label: z.string().max(300),
+        hidden: z.boolean().default(false),
+        to: z
+          .string()
+          .max(2000)
+          .optional()
+          .describe(
+            'Where it leads: item:ID, place:NAME (see the template), or an address; absent where the platform does not tell',
+          ),
+      }),
+    )
     .default([]),
   settings: CourseSettings.optional(),
   grading: GradeScheme.optional(),

@@ -44,7 +44,7 @@ export const onceBlocks = (item: CourseItem, { facts }: ModelReading): Block[] =
 }
 
 export const onceItem = ({ keyFor, reading }: Proposing, item: CourseItem): Item => ({
-  ...newItem(item.kind, keyFor(item.name), onceName(item.name, reading)),
+  ...newItem(item.kind, keyFor(item.name, [item.id]), onceName(item.name, reading)),
   blocks: onceBlocks(item, reading),
   settings: settingsOf(item),
   audience: isShown(item) ? 'students' : 'staff',
@@ -52,7 +52,10 @@ export const onceItem = ({ keyFor, reading }: Proposing, item: CourseItem): Item
 })
 
 export const onceModule = (proposing: Proposing, module: CourseModule): Module => ({
-  ...newModule(proposing.keyFor(module.name), onceName(module.name, proposing.reading)),
+  ...newModule(
+    proposing.keyFor(module.name, [module.id]),
+    onceName(module.name, proposing.reading),
+  ),
   span: 'course',
   items: [
     ...itemsIn(module)

@@ -19,8 +19,10 @@ export interface ModelProposal {
 export interface Proposing {
   reading: ModelReading
   proposals: ModelProposal[]
-  /** A key that no part has yet. */
-  keyFor: (name: string) => string
+  /** A key that no part has yet. @param ids of what stands for the part in the model course */
+  keyFor: (name: string, ids?: readonly string[]) => string
+  /** Key of the part that something of the model course stands for, by its id. */
+  keyOf: ReadonlyMap<string, string>
   /** Notes a proposal. @returns whether it is accepted */
   propose: (proposal: ModelProposal) => boolean
   isRefused: (id: string) => boolean
@@ -29,11 +31,17 @@ export interface Proposing {
 /** @param refused ids of proposals that were refused */
 export const startProposing = (reading: ModelReading, refused: ReadonlySet<string>): Proposing => {
   const proposals: ModelProposal[] = []
-  const keyFor = keysApart([homePageKey])
+  const fresh = keysApart([homePageKey])
+  const keyOf = new Map<string, string>()
   return {
     reading,
     proposals,
-    keyFor,
+    keyFor: (name, ids = []) => {
+      const key = fresh(name)
+      for (const id of ids) keyOf.set(id, key)
+      return key
+    },
+    keyOf,
     propose: (proposal) => {
       proposals.push(proposal)
       return !refused.has(proposal.id)

@@ -22,7 +22,10 @@ type Group = NonNullable<ModelReading['group']>
 const slotItem = (proposing: Proposing, slot: ReadSlot, per: string): Item => {
   const { keyFor, propose } = proposing
   const [first] = slot.items.values()
-  const key = keyFor(slot.format.format || slot.kind)
+  const key = keyFor(
+    slot.format.format || slot.kind,
+    [...slot.items.values()].map(({ id }) => id),
+  )
   const named = propose({
     id: `format:${key}`,
     about: 'format',
@@ -87,7 +90,10 @@ const exceptionsOf = ({ keyFor, reading }: Proposing, key: string, numbers: read
 export const repeatedModule = (proposing: Proposing, group: Group): Module => {
   const { keyFor, propose, reading } = proposing
   const { per } = group
-  const key = keyFor('learning')
+  const key = keyFor(
+    'learning',
+    group.repetitions.map(({ module }) => module.id),
+  )
   const { format, leftOut, share } = reading.moduleFormat ?? { format: '', leftOut: [], share: 0 }
   const named = propose({
     id: `format:${key}`,

@@ -1,5 +1,5 @@
 import { readDocument, type Problem, type Result } from '../document/index.ts'
-import { Template, type Part } from '../template/index.ts'
+import { NavigationTarget, partsWithin, targetIn, Template, type Part } from '../template/index.ts'
 import { onceBlocks, onceModule, onceName } from './onceParts.ts'
 import {
   keysApart,
@@ -72,6 +72,15 @@ export const templateFromModel = (
   const { course, facts, home } = reading
   const entryKey = keysApart()
   const parts = partsOf(proposing)
+  /** Where an entry leads, as the template says it; nothing where that becomes no part of it. */
+  const targetOf = (to: string | undefined): string | undefined => {
+    const id = targetIn('item', to)
+    if (id !== null && id === course.homePage) return 'place:home'
+    const key = id === null ? undefined : proposing.keyOf.get(id)
+    const target = id === null ? to : key && isPart.has(key) ? `part:${key}` : undefined
+    return NavigationTarget.safeParse(target).data
+  }
+  const isPart = new Set(partsWithin(parts).map(({ key }) => key))
   const read = readDocument(Template, {
     schema: 'wickerframe.template/1',
     key: named.key,
@@ -85,11 +94,15 @@ export const templateFromModel = (
       name: home ? onceName(home.name, reading) : '{code} home',
       blocks: home ? onceBlocks(home, reading) : [],
     },
-    navigation: course.navigation.map(({ label, hidden }) => ({
-      key: entryKey(label),
-      label: label.slice(0, 100) || 'Entry',
-      hidden,
-    })),
+    navigation: course.navigation.map(({ label, hidden, to }) => {
+      const leads = targetOf(to)
+      return {
+        key: entryKey(label),
+        label: label.slice(0, 100) || 'Entry',
+        hidden,
+        ...(leads === undefined ? {} : { to: leads }),
+      }
+    }),
     parts: withPositions(parts),
     ...(parts.some(({ repeat }) => repeat?.per === 'unit')
       ? { units: reading.group?.repetitions.length }

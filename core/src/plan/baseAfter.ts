@@ -7,6 +7,7 @@ import {
 } from '../course/index.ts'
 import type { Base, BaseEntry, FieldBase } from './base.ts'
 import type { Bodies } from './bodies.ts'
+import { navigationByInstance } from './navigation.ts'
 import type { NextBase } from './nextBase.ts'
 import { presentField } from './wantedFields.ts'
 
@@ -58,9 +59,17 @@ export const baseAfter = (
       },
     ]
   })
+  const instanceOf = new Map(parts.map(({ platformId, instance }) => [platformId, instance]))
   return {
     schema: 'wickerframe.base/1',
-    course: echoed(course, next.course, next.freshCourseFields),
+    course: echoed(
+      {
+        ...course,
+        navigation: navigationByInstance(course.navigation, (id) => instanceOf.get(id)),
+      },
+      next.course,
+      next.freshCourseFields,
+    ),
     parts,
     bodies: {},
   }

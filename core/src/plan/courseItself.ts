@@ -1,12 +1,21 @@
+import type { Change } from '../course/index.ts'
 import { gathered } from '../expand/index.ts'
+import { navigationWords } from '../template/index.ts'
 import type { FieldBase } from './base.ts'
 import { mergeCaseOf } from './mergeCase.ts'
 import { mergeFields } from './mergeFields.ts'
+import { navigationByInstance, navigationOnPlatform, type Navigation } from './navigation.ts'
 import type { NextBase } from './nextBase.ts'
 import type { PlanContext } from './planContext.ts'
 import { presentField, wantedCourseFields } from './wantedFields.ts'
 
 type CourseBase = Pick<NextBase, 'course' | 'freshCourseFields'>
+
+export interface OfCourse {
+  courseBase: CourseBase
+  /** Changes that speak of what the others make. */
+  lastChanges: Change[]
+}
 
 const courseStep = {
   instance: 'course',
@@ -25,11 +34,24 @@ export const mergeCourseFields = ({
   first,
   adopts,
   chosenKey,
+  parts,
+  partOf,
+  found,
+  created,
+  placed,
+  standing,
+  refOf,
   changes,
   steps,
   decide,
-}: PlanContext): CourseBase => {
-  if (!chosenKey('course')) return { course: base.course, freshCourseFields: [] }
+}: PlanContext): OfCourse => {
+  if (!chosenKey('course'))
+    return { courseBase: { course: base.course, freshCourseFields: [] }, lastChanges: [] }
+  const instanceOf = new Map(parts.map(({ instance }) => [placed(instance), instance]))
+  const stands = {
+    ...course,
+    navigation: navigationByInstance(course.navigation, (id) => instanceOf.get(id)),
+  }
   const wanted = wantedCourseFields(expected)
   const intoShell = first && !adopts
   // A shell's own name and settings are nobody's work: they count as untouched.
@@ -37,24 +59,37 @@ export const mergeCourseFields = ({
     Object.fromEntries(
       Object.keys(wanted).map((field) => [
         field,
-        { sent: 'before deployment', echo: presentField(course, field) as FieldBase['echo'] },
+        { sent: 'before deployment', echo: presentField(stands, field) as FieldBase['echo'] },
       ]),
     )
   const { write, told, fields, freshFields } = mergeFields({
     wanted,
-    of: course,
+    of: stands,
     before: intoShell ? untouched() : first ? null : base.course,
     name: null,
     hasWork: false,
     decide: (field) => decide('course', field),
   })
-  const { navigation, ...set } = gathered(course, write)
+  const { navigation, ...set } = gathered(stands, write)
   if (Object.keys(set).length > 0) changes.push({ change: 'set-course', ...set })
-  if (navigation !== undefined)
-    changes.push({
-      change: 'set-navigation',
-      navigation: navigation as { label: string; hidden: boolean }[],
-    })
+  const lastChanges: Change[] =
+    navigation === undefined
+      ? []
+      : [
+          {
+            change: 'set-navigation',
+            navigation: navigationOnPlatform(navigation as Navigation, (instance) =>
+              standing(instance) !== undefined || created.has(instance) ? refOf(instance) : null,
+            ),
+          },
+        ]
+  const nameOfTarget = (key: string): string | null => {
+    const there = found.get(key)
+    const name = partOf.get(key)?.name ?? there?.item?.name ?? there?.module?.name
+    return name === undefined ? null : `“${name}”`
+  }
+  const inWords = (value: unknown): unknown =>
+    Array.isArray(value) ? navigationWords(value as Navigation, nameOfTarget) : value
   if (told.length > 0)
     steps.push({
       ...courseStep,
@@ -64,12 +99,22 @@ export const mergeCourseFields = ({
           ? 'set'
           : 'keep',
       name: expected.name,
-      fields: told,
+      fields: told.map((step) =>
+        step.field === 'navigation'
+          ? {
+              ...step,
+              base: inWords(step.base),
+              present: inWords(step.present),
+              wanted: inWords(step.wanted),
+              result: inWords(step.result),
+            }
+          : step,
+      ),
       reason: intoShell
         ? `named ${expected.name}, label ${expected.label}, in the time of ${expected.facts.term.timeZone}${expected.window ? ', open for as long as the template says' : ''}`
         : 'the course itself',
     })
-  return { course: fields, freshCourseFields: freshFields }
+  return { courseBase: { course: fields, freshCourseFields: freshFields }, lastChanges }
 }
 
 /** Merges which page is shown first. @returns what the base says of it then, or nothing new */

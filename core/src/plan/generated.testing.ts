@@ -188,7 +188,21 @@ export const templateChanges: Record<string, TemplateChange> = {
   },
   'another navigation': (template, n) =>
     void (template.navigation = [
-      { key: 'home', label: 'Home', hidden: false, strength: 'must' },
+      {
+        key: 'home',
+        label: 'Home',
+        hidden: false,
+        strength: 'must',
+        ...pick(
+          [
+            {},
+            { to: 'place:home' },
+            { to: `part:${pick(everyPart(template), n >> 2)?.key ?? 'welcome'}` },
+            { to: 'https://lighthouse.example/' },
+          ],
+          n,
+        ),
+      },
       { key: 'modules', label: `Modules ${n % 3}`, hidden: n % 2 === 0, strength: 'must' },
     ]),
 }
@@ -205,6 +219,22 @@ export const factChanges: Record<string, (facts: Facts, n: number) => void> = {
 // What instructors do. Whatever they write holds a word that is found again.
 
 export const instructorEdits: Record<string, (at: Standing, n: number, word: string) => void> = {
+  'leads the navigation elsewhere': (at, n, word) => {
+    const there = pick(everyCourseItem(at.course), n)?.item
+    const [first, ...others] = at.course.navigation
+    at.edit([
+      {
+        change: 'set-navigation',
+        navigation: [
+          ...(n % 3 === 0 ? [] : [{ label: `My ${word}`, hidden: false }]),
+          ...(first
+            ? [{ ...first, ...(there ? { to: `item:${there.id}` } : { to: 'place:grades' }) }]
+            : []),
+          ...others,
+        ],
+      },
+    ])
+  },
   'renames an item': (at, n, word) => {
     const item = pick(everyCourseItem(at.course), n)?.item
     if (item) at.edit([{ change: 'set-item', id: item.id, fields: { name: `My ${word}` } }])

@@ -33,7 +33,7 @@ export const planDeployment = (input: PlanInput): Plan => {
   if (lacking) return lacking
   const context = planContext(input)
   const { entryOf, created, standing, chosenPart, steps, changes, next, tell } = context
-  const courseBase = mergeCourseFields(context)
+  const { courseBase, lastChanges } = mergeCourseFields(context)
   const moves = movesOf(context)
   let unchanged = 0
   const visit = (part: ExpectedPart) => {
@@ -69,6 +69,7 @@ export const planDeployment = (input: PlanInput): Plan => {
   visit(expected.home)
   planGoneParts(context)
   const home = mergeHome(context)
+  changes.push(...lastChanges)
 
   const undecided = countOf(steps, (field) => field.does === 'conflict' && field.decided === null)
   const decided =

@@ -1,13 +1,15 @@
 import type { Course, CourseItem, CourseModule } from '../course/index.ts'
 import { fieldIn, type ExpectedCourse, type ExpectedPart, type Fields } from '../expand/index.ts'
 import { isModule } from '../template/index.ts'
+import { wantedNavigation } from './navigation.ts'
 
 /** What the template wants of the course itself; the home page apart. */
 export const wantedCourseFields = (expected: ExpectedCourse): Fields => {
   const {
-    template: { settings, grading, navigation },
+    template: { settings, grading },
     facts,
   } = expected
+  const navigation = wantedNavigation(expected)
   return {
     name: expected.name,
     label: expected.label,
@@ -17,9 +19,7 @@ export const wantedCourseFields = (expected: ExpectedCourse): Fields => {
       Object.entries(settings).map(([field, value]) => [`settings.${field}`, value]),
     ),
     ...(grading.categories.length > 0 ? { grading } : {}),
-    ...(navigation.length > 0
-      ? { navigation: navigation.map(({ label, hidden }) => ({ label, hidden })) }
-      : {}),
+    ...(navigation.length > 0 ? { navigation } : {}),
   }
 }
 

@@ -123,6 +123,26 @@ describe('proofreading', () => {
       ],
     ],
     [
+      'a navigation entry that leads to what is not there, or not for students',
+      (template, item) => {
+        template.appliesTo.modalities = ['on-campus', 'online']
+        item('quiz').when = { modalities: ['online'] }
+        for (const to of ['nobody', 'quiz', 'staff-notes', 'welcome', 'home-page'])
+          template.navigation.push({
+            key: to,
+            label: `To ${to}`,
+            hidden: false,
+            strength: 'should',
+            to: `part:${to}`,
+          })
+      },
+      [
+        'error link-to-absent-part template/nobody: The navigation entry “To nobody” leads to a part that is no part of this template.',
+        'error link-to-absent-part template/quiz: The navigation entry “To quiz” leads to “{code} · Quiz {number}: {topic}”, which is not there in courses that are on campus, 16 weeks.',
+        'warning link-to-absent-part template/staff-notes: The navigation entry “To staff-notes” leads to “Notes for the instructor”, which students cannot see.',
+      ],
+    ],
+    [
       'weights that do not come to 100',
       (template, item) => {
         template.grading.categories = [

@@ -65,6 +65,7 @@ import { homePageSet } from './home/home-page-set.ts'
 import { navigationEntries } from './home/navigation-entries.ts'
 import { navigationHidden } from './home/navigation-hidden.ts'
 import { navigationOrder } from './home/navigation-order.ts'
+import { navigationTarget } from './home/navigation-target.ts'
 import { signpostTarget } from './home/signpost-target.ts'
 import { eMailNotLinked } from './links/e-mail-not-linked.ts'
 import { linkBareAddress } from './links/link-bare-address.ts'
@@ -163,6 +164,7 @@ export const rules: readonly AnyRule[] = [
   navigationEntries,
   navigationOrder,
   navigationHidden,
+  navigationTarget,
   fillInUnfilled,
   fillInConstraint,
   fillInShapeLost,

@@ -4,6 +4,7 @@ import { Availability, PlainDate } from '../calendar/index.ts'
 import { Block, KeptBlock } from './block.ts'
 import { CourseSettings, GradeScheme, Rubric } from './grading.ts'
 import { Asset } from './image.ts'
+import { NavigationEntry } from './navigation.ts'
 import { isModule, Part, type Item, type Module } from './part.ts'
 import { Basis, Format, Html, Key, Strength } from './words.ts'
 
@@ -114,16 +115,7 @@ export const Template = z
       basis: Basis.optional(),
       blocks: z.array(Block).max(100),
     }),
-    navigation: z
-      .array(
-        z.strictObject({
-          key: Key,
-          label: Line(100),
-          hidden: z.boolean().default(false),
-          strength: Strength.default('should'),
-        }),
-      )
-      .default([]),
+    navigation: z.array(NavigationEntry).default([]),
     settings: CourseSettings.prefault({}),
     grading: GradeScheme.prefault({}),
     rubrics: z.array(Rubric).max(200).default([]),

@@ -3,9 +3,13 @@ import {
   type Course,
   type CourseItem,
   type CourseModule,
+  everyCourseItem,
+  everyModule,
   isCourseModule,
   kindWords,
   localDateOf,
+  targetIn,
+  targetWords,
 } from '@wickerframe/core'
 import { button, escape, page, safeHtml } from './layout.ts'
 import { paragraphsIn } from './paragraphs.ts'
@@ -50,12 +54,41 @@ export const coursesScreen = (
     `<h1>All courses</h1><ul>${courses.map((course) => `<li><a href="/courses/${escape(course.id)}">${escape(course.name)}</a> <span class="words">${escape(course.id)}, revision ${escape(course.revision)}</span></li>`).join('')}</ul>`,
   )
 
+const linkTo = (course: Course, to: string): string | null => {
+  const base = `/courses/${course.id}`
+  const id = targetIn('item', to)
+  if (id === null) return to === 'place:contents' ? base : /^https?:/.test(to) ? to : null
+  if (everyModule(course.modules).some((module) => module.id === id)) return `${base}#${id}`
+  return everyCourseItem(course).some(({ item }) => item.id === id) ? `${base}/items/${id}` : null
+}
+
+/** The navigation, each entry where it leads; what has no place of its own here says what it would lead to. */
+const navigation = (course: Course): string => {
+  if (course.navigation.length === 0) return ''
+  const named = new Map<string, string>([
+    ...everyModule(course.modules).map(({ id, name }) => [id, name] as const),
+    ...everyCourseItem(course).map(({ item }) => [item.id, item.name] as const),
+  ])
+  const entry = ({ label, hidden, to }: Course['navigation'][number]): string => {
+    const leads = to === 'place:home' && course.homePage ? `item:${course.homePage}` : to
+    const link = leads === undefined ? null : linkTo(course, leads)
+    const words =
+      to === undefined
+        ? ''
+        : ` <span class="words">to ${escape(targetWords(to, (id) => named.get(id) ?? null))}</span>`
+    const shown = link === null ? escape(label) : `<a href="${escape(link)}">${escape(label)}</a>`
+    return `<li>${shown}${words}${hidden ? ' <span class="words">hidden from students</span>' : ''}</li>`
+  }
+  return `<nav aria-label="Course"><h3>Navigation</h3><ul>${course.navigation.map(entry).join('')}</ul></nav>`
+}
+
 export const courseScreen = (course: Course): string =>
   page(
     course.name,
     `<h1>${escape(course.name)}</h1>
     <div class="words">The course is ${course.published ? 'published' : 'not published'}. ${button(`/courses/${course.id}/${course.published ? 'hide' : 'publish'}`, course.published ? 'take it back' : 'publish it')}</div>
     <form class="block" method="post" action="/courses/${escape(course.id)}/rename"><label>Name <input name="name" size="50" value="${escape(course.name)}"></label> <button>rename</button></form>
+    ${navigation(course)}
     <h3>Contents</h3><ul>${course.homePage ? `<li><a href="/courses/${escape(course.id)}/items/${escape(course.homePage)}">Home page</a></li>` : '<li class="words">no home page is set</li>'}${course.modules.map((module) => `<li><a href="#${escape(module.id)}">${escape(module.name)}</a> <span class="words">${words(course, module)}</span></li>`).join('')}</ul>
     ${course.modules.map((module, index) => chapter(course, module, index)).join('')}
     ${course.stray.length > 0 ? `<h2>In no module</h2><ul>${course.stray.map((item) => `<li><a href="/courses/${escape(course.id)}/items/${escape(item.id)}">${escape(item.name)}</a></li>`).join('')}</ul>` : ''}`,

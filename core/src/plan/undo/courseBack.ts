@@ -1,17 +1,31 @@
+import { navigationWords, targetIn } from '../../template/index.ts'
 import { sameValue, type FieldStep } from '../mergeCase.ts'
+import type { Navigation } from '../navigation.ts'
 import { courseValue } from './standing.ts'
 import type { Undoing } from './undoing.ts'
 
+const inQuotes = (name: string | null): string | null => (name === null ? null : `“${name}”`)
+
 /** Fields of the course itself go back, but for what was edited since. */
-export const courseBack = ({ changes, course, idNow, record, standsNow, steps }: Undoing): void => {
+export const courseBack = ({
+  changes,
+  course,
+  idNow,
+  nameOf,
+  record,
+  standsNow,
+  steps,
+}: Undoing): void => {
+  const led = ({ to, ...entry }: Navigation[number]): Navigation[number] => {
+    const id = targetIn('item', to)
+    if (to === undefined || (id !== null && !standsNow(id))) return entry
+    return { ...entry, to: id === null ? to : `item:${idNow(id) ?? id}` }
+  }
   const fields: FieldStep[] = []
   const set: Record<string, unknown> = {}
   const write = (field: string, was: unknown): void => {
     if (field === 'navigation')
-      changes.push({
-        change: 'set-navigation',
-        navigation: was as { label: string; hidden: boolean }[],
-      })
+      changes.push({ change: 'set-navigation', navigation: (was as Navigation).map(led) })
     else if (field !== 'homePage') set[field] = was
     else if (typeof was === 'string' && standsNow(was))
       changes.push({ change: 'set-home', item: idNow(was) ?? was })
@@ -20,13 +34,17 @@ export const courseBack = ({ changes, course, idNow, record, standsNow, steps }:
     const present = courseValue(course, field)
     const untouched = sameValue(present, after)
     if (untouched) write(field, was)
+    const told = (value: unknown): unknown =>
+      field === 'navigation' && Array.isArray(value)
+        ? navigationWords(value as Navigation, (id) => inQuotes(nameOf(id)))
+        : value
     fields.push({
       field,
       does: untouched ? 'change' : 'keep',
-      base: after,
-      present,
-      wanted: was,
-      result: untouched ? was : present,
+      base: told(after),
+      present: told(present),
+      wanted: told(was),
+      result: told(untouched ? was : present),
       decided: null,
       reason: untouched ? 'as it was before the rollout' : 'was edited since; stays',
     })

@@ -1,3 +1,4 @@
+import { homePageKey, targetIn } from '../../template/index.ts'
 import { variantWords } from '../../variant/index.ts'
 import { defineCheck, htmlOf, Proof, type Found } from '../remark.ts'
 
@@ -11,6 +12,11 @@ export const linkToAbsentPart = defineCheck({
   messages: {
     nowhere: 'A link leads to {to}, which is no part of this template.',
     removed: 'A link leads to “{to}”, which is not there in courses that are {variant}.',
+    'entry-nowhere':
+      'The navigation entry “{label}” leads to a part that is no part of this template.',
+    'entry-removed':
+      'The navigation entry “{label}” leads to “{to}”, which is not there in courses that are {variant}.',
+    'entry-staff': 'The navigation entry “{label}” leads to “{to}”, which students cannot see.',
     staff: 'A link leads to “{to}”, which students cannot see.',
   },
   *find(proof): Generator<Found> {
@@ -22,6 +28,28 @@ export const linkToAbsentPart = defineCheck({
       ),
       parts: Proof.byKey(variant),
     }))
+    for (const { key, label, hidden, to } of proof.template.navigation) {
+      const leads = targetIn('part', to)
+      if (leads === null) continue
+      const part = keys.get(leads)
+      const missing = courses.find((course) => !course.parts.has(leads))
+      const told = { part: null, block: key }
+      if (!part && leads !== homePageKey)
+        yield { ...told, message: 'entry-nowhere', values: { label } }
+      else if (missing)
+        yield {
+          ...told,
+          message: 'entry-removed',
+          values: { label, to: proof.nameOf(leads), variant: missing.words },
+        }
+      else if (part?.audience === 'staff' && !hidden)
+        yield {
+          ...told,
+          message: 'entry-staff',
+          values: { label, to: part.name },
+          severity: 'warning',
+        }
+    }
     for (const page of proof.pages) {
       for (const block of page.blocks) {
         const linked = new Set([
@@ -30,7 +58,7 @@ export const linkToAbsentPart = defineCheck({
         ])
         for (const to of linked) {
           const part = keys.get(to)
-          if (to !== 'home-page' && !part) {
+          if (to !== homePageKey && !part) {
             yield { part: page.key, block: block.key, message: 'nowhere', values: { to } }
             continue
           }

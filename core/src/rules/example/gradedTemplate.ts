@@ -97,10 +97,11 @@ export const gradedTemplate = eachItsOwn((): Template => {
       { key: 'plan', text: 'Plan a passage' },
     ],
     navigation: [
-      { key: 'home', label: 'Home' },
-      { key: 'modules', label: 'Contents' },
-      { key: 'grades', label: 'Grades' },
+      { key: 'home', label: 'Home', to: 'place:home' },
+      { key: 'modules', label: 'Contents', to: 'place:contents' },
+      { key: 'grades', label: 'Grades', to: 'place:grades' },
       { key: 'files', label: 'Files', hidden: true },
+      { key: 'begin', label: 'Begin', to: 'part:welcome' },
     ],
     parts: plain.parts.map((part) =>
       !isModule(part)

@@ -1,6 +1,6 @@
 import type { Course } from '../../course/index.ts'
 import { foldedName } from '../../naming/index.ts'
-import type { Template } from '../../template/index.ts'
+import { targetIn, type Template } from '../../template/index.ts'
 import type { CheckContext } from '../context.ts'
 
 type Entry = Course['navigation'][number]
@@ -16,11 +16,36 @@ export const pairedEntries = (
   })
 }
 
+/** Ids of what stands for a part of the template in the course, in order. */
+const standingFor = (context: CheckContext, part: string): string[] =>
+  context
+    .partsOfKey(part)
+    .flatMap((part) =>
+      part.kind === 'module'
+        ? (context.moduleFor(part)?.id ?? [])
+        : (context.itemFor(part)?.item.id ?? []),
+    )
+
+/** Where an entry may lead in the course; null where the template does not say, nothing where what it says is not there. */
+export const wantedTargets = (
+  context: CheckContext,
+  { to }: Template['navigation'][number],
+): string[] | null => {
+  if (to === undefined) return null
+  const part = targetIn('part', to)
+  return part === null ? [to] : standingFor(context, part).map((id) => `item:${id}`)
+}
+
 /** The course's navigation with the template's entries in their order, each as the template wants it; others keep after them. */
 export const mendedNavigation = (context: CheckContext): Entry[] => {
   const known = new Set(context.expected.template.navigation.map(({ label }) => foldedName(label)))
   return [
-    ...context.expected.template.navigation.map(({ label, hidden }) => ({ label, hidden })),
+    ...pairedEntries(context).map(({ wanted, found }) => {
+      const { label, hidden } = wanted
+      const targets = wantedTargets(context, wanted) ?? []
+      const to = targets.find((target) => target === found?.to) ?? targets[0] ?? found?.to
+      return { label, hidden, ...(to === undefined ? {} : { to }) }
+    }),
     ...context.course.navigation.filter((entry) => !known.has(foldedName(entry.label))),
   ]
 }

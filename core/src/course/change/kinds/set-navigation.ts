@@ -1,21 +1,42 @@
 import { z } from 'zod'
+import { leadsOnPlatform, navigationWords, targetIn } from '../../../template/index.ts'
 import { defineChange } from '../kind.ts'
 import { plain } from '../wording.ts'
 
 const schema = z.strictObject({
   change: z.literal('set-navigation'),
-  navigation: z.array(z.strictObject({ label: z.string().max(300), hidden: z.boolean() })).max(100),
+  navigation: z
+    .array(
+      z.strictObject({
+        label: z.string().max(300),
+        hidden: z.boolean(),
+        to: z
+          .string()
+          .regex(leadsOnPlatform)
+          .max(2000)
+          .optional()
+          .describe(
+            'item: and an id or the reference of what is created, place:NAME, or an address',
+          ),
+      }),
+    )
+    .max(100),
 })
 
 export const setNavigation = defineChange('set-navigation', schema, {
-  apply({ navigation }, { course }) {
-    course.navigation = navigation
+  apply({ navigation }, site) {
+    const gone = navigation
+      .map(({ to }) => targetIn('item', to))
+      .find((id) => id !== null && !site.has(id))
+    if (typeof gone === 'string') return site.gone(gone)
+    site.course.navigation = navigation.map((entry) => {
+      const id = targetIn('item', entry.to)
+      return id === null ? entry : { ...entry, to: `item:${site.idOf(id)}` }
+    })
     return null
   },
-  words: ({ navigation }) => [
-    plain(
-      `The navigation becomes ${navigation.map(({ label, hidden }) => `${label}${hidden ? ' (hidden)' : ''}`).join(', ')}`,
-    ),
+  words: ({ navigation }, { nameOf }) => [
+    plain(`The navigation becomes ${navigationWords(navigation, nameOf)}`),
   ],
   writes: () => ['course/navigation'],
 })

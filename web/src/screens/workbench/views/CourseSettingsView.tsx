@@ -1,14 +1,15 @@
-import { freshKey, modalities, strengths, type Template } from '@wickerframe/core'
-import { Button, Pick } from '../../../controls/controls.tsx'
+import { modalities, type Template } from '@wickerframe/core'
+import { Pick } from '../../../controls/controls.tsx'
 import { NumberLine, TextLine, TextLines, Tick } from '../../../controls/typed.tsx'
 import { useDraftStore } from '../draftStore.ts'
+import { NavigationEntries } from './NavigationEntries.tsx'
 
 /** What the template says of the course as a whole: what it is for, how courses are named and opened, settings, navigation. */
 export const CourseSettingsView = ({ template }: { template: Template }) => {
   const { edit, mayEdit } = useDraftStore()
   const set = (field: string[], was: unknown, value: unknown) =>
     void edit({ edit: 'set-field', part: null, field, was: was ?? null, value: value ?? null })
-  const { appliesTo, naming, opening, settings, navigation } = template
+  const { appliesTo, naming, opening, settings } = template
   const listOf = (text: string) =>
     text
       .split(',')
@@ -36,11 +37,6 @@ export const CourseSettingsView = ({ template }: { template: Template }) => {
       ]}
     />
   )
-  const moveEntry = (index: number, to: number) => {
-    const list = [...navigation]
-    const [entry] = list.splice(index, 1)
-    if (entry) set(['navigation'], navigation, [...list.slice(0, to), entry, ...list.slice(to)])
-  }
   return (
     <fieldset disabled={!mayEdit} className="mt-3 grid gap-6 lg:grid-cols-2">
       <section className="grid content-start gap-3 bg-sheet p-4">
@@ -155,83 +151,7 @@ export const CourseSettingsView = ({ template }: { template: Template }) => {
           {setting('joinByKey', 'Anybody with the course’s key may join')}
         </div>
       </section>
-      <section className="bg-sheet p-4 lg:col-span-2">
-        <h2 className="text-[18px]">Navigation</h2>
-        <p className="text-ink-2">
-          One list, from top to bottom as students see it; what is hidden says so.
-        </p>
-        <ol className="mt-2 divide-y divide-line border-y border-line">
-          {navigation.map((entry, i) => (
-            <li key={entry.key} className="flex flex-wrap items-end gap-3 py-1.5">
-              <span className="w-6 text-ink-3">{i + 1}</span>
-              <TextLine
-                label=""
-                aria-label={`Entry ${i + 1}`}
-                value={entry.label}
-                onDone={(label) =>
-                  label.trim() !== '' && set(['navigation', entry.key, 'label'], entry.label, label)
-                }
-              />
-              <Pick
-                inline
-                label=""
-                aria-label={`${entry.label} is`}
-                value={entry.hidden ? 'hidden' : 'shown'}
-                onChange={(event) =>
-                  set(
-                    ['navigation', entry.key, 'hidden'],
-                    entry.hidden,
-                    event.target.value === 'hidden',
-                  )
-                }
-                options={[
-                  { value: 'shown', text: 'shown' },
-                  { value: 'hidden', text: 'hidden from students' },
-                ]}
-              />
-              <Pick
-                inline
-                label=""
-                aria-label={`Strength of ${entry.label}`}
-                value={entry.strength}
-                onChange={(event) =>
-                  set(['navigation', entry.key, 'strength'], entry.strength, event.target.value)
-                }
-                options={strengths.map((strength) => ({ value: strength, text: strength }))}
-              />
-              <span className="ml-auto flex gap-3">
-                <Button shape="word" disabled={i === 0} onClick={() => moveEntry(i, i - 1)}>
-                  up
-                </Button>
-                <Button
-                  shape="word"
-                  disabled={i === navigation.length - 1}
-                  onClick={() => moveEntry(i, i + 1)}
-                >
-                  down
-                </Button>
-                <Button shape="word" onClick={() => set(['navigation', entry.key], entry, null)}>
-                  remove
-                </Button>
-              </span>
-            </li>
-          ))}
-        </ol>
-        <Button
-          className="mt-2"
-          onClick={() => {
-            const key = freshKey('entry', new Set(navigation.map(({ key }) => key)))
-            set(['navigation', key], null, {
-              key,
-              label: 'New entry',
-              hidden: false,
-              strength: 'should',
-            })
-          }}
-        >
-          Add an entry
-        </Button>
-      </section>
+      <NavigationEntries template={template} set={set} />
     </fieldset>
   )
 }

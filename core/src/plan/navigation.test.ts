@@ -1,0 +1,143 @@
+import { describe, expect, it } from 'vitest'
+import { applyChanges, everyCourseItem } from '../course/index.ts'
+import { exampleTemplate } from '../rules/example/exampleCourse.ts'
+import { everyItem, isModule, type Template } from '../template/index.ts'
+import { proofOf } from './index.ts'
+import { Standing } from './standing.testing.ts'
+
+const leading = (to: Readonly<Record<string, string | undefined>>): Template => ({
+  ...exampleTemplate(),
+  navigation: Object.entries(to).map(([label, to]) => ({
+    key: label.toLowerCase(),
+    label,
+    hidden: false,
+    strength: 'must' as const,
+    ...(to === undefined ? {} : { to }),
+  })),
+})
+const idOf = (at: Standing, name: string): string =>
+  everyCourseItem(at.course).find(({ item }) => item.name.startsWith(name))?.item.id ?? 'none'
+const led = (at: Standing) =>
+  Object.fromEntries(at.course.navigation.map(({ label, to }) => [label, to]))
+const edited = (at: Standing, to: Readonly<Record<string, string>>) =>
+  at.edit([
+    {
+      change: 'set-navigation',
+      navigation: Object.entries(to).map(([label, to]) => ({ label, hidden: false, to })),
+    },
+  ])
+const told = (at: Standing, template: Template) =>
+  at
+    .plan(template)
+    .steps.flatMap(({ fields }) => fields.filter(({ field }) => field === 'navigation'))
+
+const first = leading({
+  Begin: 'part:welcome',
+  Weeks: 'part:week',
+  Overview: 'part:week-overview',
+  Grades: 'place:grades',
+  Charts: 'https://charts.example/',
+  Files: undefined,
+})
+
+describe('where the navigation leads', () => {
+  it('is known once the parts it leads to are made; a part that repeats is led to where it stands first', () => {
+    const at = new Standing('keeps marks')
+    const { plan, before } = at.deploy(first)
+    expect(led(at)).toEqual({
+      Begin: `item:${idOf(at, 'Welcome')}`,
+      Weeks: `item:${at.course.modules[1]?.id}`,
+      Overview: `item:${idOf(at, 'Week 1 overview')}`,
+      Grades: 'place:grades',
+      Charts: 'https://charts.example/',
+      Files: undefined,
+    })
+    expect(at.plan(first).state).toBe('nothing-to-do')
+    const ids = Object.fromEntries(
+      plan.creates.map((instance) => [
+        instance,
+        at.base.parts.find((entry) => entry.instance === instance)?.platformId ?? '',
+      ]),
+    )
+    expect(proofOf(before.course, plan.changes, ids, at.course, at.course.revision).state).toBe(
+      'proved',
+    )
+  })
+  it('changes with the template, and goes back by undo', () => {
+    const at = new Standing('strips marks')
+    at.deploy(first)
+    const was = led(at)
+    const { record } = at.deploy(leading({ Begin: 'part:week-overview', Grades: 'place:grades' }))
+    expect(led(at)).toEqual({
+      Begin: `item:${idOf(at, 'Week 1 overview')}`,
+      Grades: 'place:grades',
+    })
+    at.undo(record)
+    expect(led(at)).toEqual(was)
+  })
+  it('stays as somebody led it, and where both changed it, is told in words', () => {
+    const at = new Standing('keeps marks')
+    at.deploy(leading({ Begin: 'part:welcome' }))
+    edited(at, { Begin: `item:${idOf(at, 'Week 2 overview')}` })
+    expect(at.plan(leading({ Begin: 'part:welcome' })).state).toBe('nothing-to-do')
+    expect(told(at, leading({ Begin: 'place:contents' }))).toMatchObject([
+      {
+        does: 'conflict',
+        base: 'Begin (to “Welcome to NAV 110”)',
+        present: expect.stringMatching(/^Begin \(to “Week 2 overview/) as unknown,
+        wanted: 'Begin (to the contents)',
+      },
+    ])
+  })
+  it('agrees with what somebody has led there before', () => {
+    const at = new Standing('keeps marks')
+    at.deploy(exampleTemplate())
+    edited(at, { Begin: `item:${idOf(at, 'Welcome')}` })
+    const [field] = told(at, leading({ Begin: 'part:welcome' }))
+    expect(field?.does).toBe('agree')
+    at.deploy(leading({ Begin: 'part:welcome' }))
+    expect(at.plan(leading({ Begin: 'part:welcome' })).state).toBe('nothing-to-do')
+  })
+  it('leads nowhere where its part was taken out of the course, and is not told again', () => {
+    const at = new Standing('keeps marks')
+    at.deploy(leading({ Begin: 'part:welcome' }))
+    at.edit([{ change: 'remove-item', id: idOf(at, 'Welcome') }])
+    expect(at.plan(leading({ Begin: 'part:welcome' })).state).toBe('nothing-to-do')
+    at.deploy(leading({ Begin: 'part:welcome', Grades: 'place:grades' }))
+    expect(led(at)).toEqual({ Begin: undefined, Grades: 'place:grades' })
+    expect(at.plan(leading({ Begin: 'part:welcome', Grades: 'place:grades' })).state).toBe(
+      'nothing-to-do',
+    )
+  })
+  it('does not go back to a part that the undo takes away', () => {
+    const at = new Standing('keeps marks')
+    at.deploy(exampleTemplate())
+    const more = leading({ New: 'part:new-page' })
+    const page = everyItem(more).find(({ kind }) => kind === 'page')
+    const module = more.parts.find(isModule)
+    if (page && module)
+      module.items.push({ ...page, key: 'new-page', name: 'New page', blocks: [] })
+    const { record } = at.deploy(more)
+    const second = { ...more, navigation: leading({ Now: 'place:home' }).navigation }
+    const later = at.deploy(second)
+    at.undo(record)
+    at.undo(later.record)
+    expect(led(at)).toEqual({ New: undefined })
+  })
+  it('of a course that speaks of an item that is not there is refused', () => {
+    const at = new Standing('keeps marks')
+    at.deploy(exampleTemplate())
+    const to = (to: string) =>
+      applyChanges(
+        at.course,
+        [{ change: 'set-navigation', navigation: [{ label: 'Begin', hidden: false, to }] }],
+        at.hand,
+      )
+    expect(to('item:gone-9')).toMatchObject({ ok: false, problems: { code: 'gone' } })
+    expect(to('item:ref:gone-9')).toMatchObject({
+      ok: false,
+      problems: { code: 'unknown-reference' },
+    })
+    expect(to(`item:${idOf(at, 'Welcome')}`).ok).toBe(true)
+  })
+})

@@ -1,0 +1,51 @@
+import type { Course } from '../course/index.ts'
+import { everyExpected, type ExpectedCourse } from '../expand/index.ts'
+import { targetIn } from '../template/index.ts'
+
+/** A navigation as it is merged: what stands in the course under a part's instance leads to `part:INSTANCE`. */
+export type Navigation = Course['navigation']
+
+const led = (navigation: Navigation, where: (to: string) => string | null): Navigation =>
+  navigation.map(({ to, ...entry }) => {
+    const now = to === undefined ? null : where(to)
+    return now === null ? entry : { ...entry, to: now }
+  })
+
+/** The navigation that the template wants; a part that repeats is led to where it stands first, one that is not in the course nowhere. */
+export const wantedNavigation = ({ template, parts, home }: ExpectedCourse): Navigation => {
+  const all = [...everyExpected(parts), home]
+  return led(
+    template.navigation.map(({ label, hidden, to }) => ({ label, hidden, to })),
+    (to) => {
+      const key = targetIn('part', to)
+      if (key === null) return to
+      const part = all.find((part) => part.key === key && (part.kind === 'module' || !part.inBreak))
+      return part ? `part:${part.instance}` : null
+    },
+  )
+}
+
+/** A course's navigation by instances. @param instanceOf what stands under an id; undefined for what is no part of the template */
+export const navigationByInstance = (
+  navigation: Navigation,
+  instanceOf: (id: string) => string | undefined,
+): Navigation =>
+  led(navigation, (to) => {
+    const instance = instanceOf(targetIn('item', to) ?? '')
+    return instance === undefined ? to : `part:${instance}`
+  })
+
+/**
+ * A navigation as a change writes it.
+ * @param refOf the id of an instance, or the reference of what is created; null where it is not in the course
+ */
+export const navigationOnPlatform = (
+  navigation: Navigation,
+  refOf: (instance: string) => string | null,
+): Navigation =>
+  led(navigation, (to) => {
+    const instance = targetIn('part', to)
+    if (instance === null) return to
+    const ref = refOf(instance)
+    return ref === null ? null : `item:${ref}`
+  })
