@@ -8,7 +8,7 @@ export const departments: Readonly<Record<string, string>> = {
   SAF: 'Safety & Survival',
 }
 
-export const catalogue: readonly { code: string; title: string; weeks: 16 | 8 }[] = [
+export const catalogue: readonly { code: string; title: string; weeks: 16 | 8 | 7 }[] = [
   { code: 'NAV 110', title: 'Coastal Navigation', weeks: 16 },
   { code: 'NAV 120', title: 'Radar and Plotting', weeks: 16 },
   { code: 'NAV 140', title: 'Chartwork Studio', weeks: 16 },
@@ -39,7 +39,7 @@ export const catalogue: readonly { code: string; title: string; weeks: 16 | 8 }[
   { code: 'SAF 150', title: 'Liferaft & Flare Drill', weeks: 8 },
   { code: 'SAF 175', title: 'First Aid Afloat', weeks: 8 },
   { code: 'SAF 210', title: 'Fire Party Lead', weeks: 16 },
-  { code: 'SAF 230', title: 'Man Overboard', weeks: 8 },
+  { code: 'SAF 230', title: 'Man Overboard', weeks: 7 },
 ]
 
 const topicsOf: Readonly<Record<string, readonly string[]>> = {
@@ -158,6 +158,6 @@ export const topicsFor = (code: string, weeks: number): Record<string, string> =
   Object.fromEntries(
     (topicsOf[code.slice(0, 3)] ?? [])
       .slice(0, weeks)
-      .map((topic, i) => [String(i + 1), topic || (weeks === 8 ? 'Review' : '')])
+      .map((topic, i) => [String(i + 1), topic || (weeks < 16 ? 'Review' : '')])
       .filter(([, topic]) => topic !== ''),
   )

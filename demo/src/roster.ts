@@ -52,9 +52,12 @@ const helpers: Readonly<Record<number, { person: (typeof instructors)[number]; d
     }),
   )
 
+/** The session a course of so many weeks stands in; longer ones take the whole term. */
+const sessionOf: Readonly<Record<number, string>> = { 8: 'first-half', 7: 'seven-weeks' }
+
 /**
  * Roster rows of Autumn 2026 for that many courses, seeded. NAV 110 has eight class sections; some courses are shared by
- * several, a few are online or hybrid, some run eight weeks.
+ * several, a few are online or hybrid, some run eight or seven weeks.
  */
 export const makeRoster = (courses: number, seed = 2026): RosterRow[] => {
   const random = seededRandom(seed)
@@ -78,7 +81,7 @@ export const makeRoster = (courses: number, seed = 2026): RosterRow[] => {
         code,
         title,
         term: 'autumn-2026',
-        session: weeks === 8 ? 'first-half' : '',
+        session: sessionOf[weeks] ?? '',
         classSection,
         classSectionKind: sections.length > 1 ? 'shared' : 'own',
         instructorEmail: person.email,

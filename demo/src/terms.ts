@@ -27,6 +27,7 @@ export const terms: readonly Term[] = [
     ],
     sessions: [
       { code: 'first-half', title: 'First half', firstDay: '2026-08-31', lastDay: '2026-10-23' },
+      { code: 'seven-weeks', title: 'Seven weeks', firstDay: '2026-08-31', lastDay: '2026-10-16' },
       { code: 'second-half', title: 'Second half', firstDay: '2026-10-26', lastDay: '2026-12-18' },
     ],
   }),

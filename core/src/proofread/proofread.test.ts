@@ -246,6 +246,25 @@ describe('proofreading', () => {
       ],
     ],
     [
+      'nothing in a contact card and a title that do not say what they are, which everybody sees',
+      (template) => {
+        for (const block of template.home.blocks)
+          if (block.kind === 'contact-card' || block.kind === 'title') delete block.element
+      },
+      [],
+    ],
+    [
+      'a home page that does not say who teaches',
+      (template) =>
+        template.home.blocks.splice(
+          template.home.blocks.findIndex(({ kind }) => kind === 'contact-card'),
+          1,
+        ),
+      [
+        'warning home-page-incomplete home-page: The home page has no block for instructor contact.',
+      ],
+    ],
+    [
       'a home page that does not say where to begin',
       (template) => template.home.blocks.splice(2, 1),
       ['warning home-page-incomplete home-page: The home page has no block for where to begin.'],

@@ -1,4 +1,4 @@
-import { homeElements, homePageKey } from '../../template/index.ts'
+import { blockKind, homeElements, homePageKey } from '../../template/index.ts'
 import { defineCheck, type Found } from '../remark.ts'
 
 const wanted = ['course-title', 'instructor-contact', 'where-to-begin'] as const
@@ -11,10 +11,15 @@ export const homePageIncomplete = defineCheck({
     lacks: 'The home page has no block for {element}.',
     twice: 'Two blocks of the home page are said to be its {element}.',
   },
-  *find({ template }): Generator<Found> {
+  *find({ pages }): Generator<Found> {
+    const blocks = pages.find(({ key }) => key === homePageKey)?.blocks ?? []
     for (const element of homeElements) {
-      const count = template.home.blocks.filter((block) => block.element === element).length
-      if (count === 0 && wanted.some((wantedElement) => wantedElement === element))
+      const count = blocks.filter((block) => block.element === element).length
+      // A contact card is the contact, whether or not it says so.
+      const shown =
+        count > 0 ||
+        blocks.some((block) => !block.element && blockKind(block.kind).shows === element)
+      if (!shown && wanted.some((wantedElement) => wantedElement === element))
         yield {
           part: homePageKey,
           message: 'lacks',

@@ -1,5 +1,5 @@
 import type { z } from 'zod'
-import type { AnswerType } from './shared.ts'
+import type { AnswerType, HomeElement } from './shared.ts'
 import type { WrittenBlock, Writing } from './writing.ts'
 
 /** Where a kind is offered: what the template writes, what the instructor does, what the library keeps, what the course gives. */
@@ -27,6 +27,8 @@ export interface BlockTraits<Body = unknown> {
   isFixed: boolean
   /** Of what kind the answer is where it is asked of the instructor; without it, it is never asked for. */
   answer?: AnswerType
+  /** The element of a home page that such a block is, where nothing else is said of it. */
+  shows?: HomeElement
   /** Fields that hold HTML: they are held against what is let into a course, and proofread. */
   htmlFields: readonly string[]
   /** Fields whose change is told word by word. */

@@ -12,6 +12,7 @@ export const banner = defineBlock(
     title: 'Banner',
     group: 'written',
     isFixed: false,
+    shows: 'banner',
     htmlFields: [],
     wordFields: [],
     empty: (key, { assets: [first] }) =>

@@ -23,6 +23,7 @@ export const contactCard = defineBlock(
     group: 'made',
     isFixed: false,
     answer: 'text',
+    shows: 'instructor-contact',
     htmlFields: [],
     wordFields: ['label', 'lines'],
     empty: (key) => ({ ...fresh('contact-card', key), label: 'Your instructor' }),

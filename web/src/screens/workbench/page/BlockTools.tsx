@@ -1,4 +1,5 @@
 import {
+  blockKind,
   blockName,
   homeElements,
   leftAs,
@@ -9,6 +10,12 @@ import {
 } from '@wickerframe/core'
 import { Button, Pick } from '../../../controls/controls.tsx'
 import type { BlockActs } from './blockActs.ts'
+
+/** What a block is on a home page where nothing is said of it. */
+const wordsOfNone = ({ kind }: Block): string => {
+  const { shows } = kind === 'kept-block' ? {} : blockKind(kind)
+  return shows ? `by itself the ${shows.replaceAll('-', ' ')}` : 'no required element'
+}
 
 /** How strongly a block is wanted, and on the home page which of its elements it is. */
 export const BlockStrength = ({
@@ -42,7 +49,7 @@ export const BlockStrength = ({
           acts.set(block.key, 'element', block.element, event.target.value || null)
         }
         options={[
-          { value: '', text: 'no required element' },
+          { value: '', text: wordsOfNone(block) },
           ...homeElements.map((element) => ({
             value: element,
             text: element.replaceAll('-', ' '),
