@@ -132,6 +132,12 @@ export const navigationProgramme = (upper: Template): Template => ({
     'What every navigation course adds to the Harbour Standard: chart work each week, a chart folio.',
 })
 
+/** Distance of the visible horizon: common practice, the figure from memory. */
+const horizon =
+  '<math alttext="D is about 2.08 times the square root of h"><semantics><mrow><mi>D</mi><mo>≈</mo><mn>2.08</mn><msqrt><mi>h</mi></msqrt></mrow><annotation encoding="application/x-tex">D \\approx 2.08\\sqrt{h}</annotation></semantics></math>'
+const minutes =
+  '<math alttext="t equals 60 d over v"><semantics><mrow><mi>t</mi><mo>=</mo><mfrac><mrow><mn>60</mn><mi>d</mi></mrow><mi>v</mi></mfrac></mrow><annotation encoding="application/x-tex">t = \\frac{60d}{v}</annotation></semantics></math>'
+
 /** The shared-course layer of NAV 110, which its class sections use: the subject itself. */
 export const coastalNavigation = (upper: Template): Template => {
   const topics = ['Charts and scales', 'Position lines', 'The compass']
@@ -159,6 +165,17 @@ export const coastalNavigation = (upper: Template): Template => {
           },
         ],
       ),
+      {
+        edit: 'add-block',
+        part: 'welcome',
+        at: 4,
+        block: {
+          kind: 'fixed-text',
+          key: 'by-heart',
+          strength: 'must',
+          html: `<h3>Two formulas to know by heart</h3><p>How far it is to the horizon, in nautical miles, from a height of eye <em>h</em> in metres: ${horizon}.</p><p>How many minutes a distance <em>d</em> takes at a speed <em>v</em> in knots: ${minutes}.</p>`,
+        },
+      },
       set('assignment', ['assesses'], [], ['plot-weekly', 'plan-passage']),
       set('quiz', ['assesses'], [], ['use-tables']),
       {

@@ -11,7 +11,7 @@ const elements = words(
   'a abbr address article aside b bdi bdo blockquote br caption cite code col colgroup dd del details dfn div dl dt em figcaption figure footer h1 h2 h3 h4 h5 h6 header hr i img ins kbd li main mark nav ol p pre q rp rt ruby s samp section small span strong sub summary sup table tbody td tfoot th thead time tr u ul var wbr',
 )
 /** Presentation MathML (MathML Core), without what holds other languages. */
-const formulas = words(
+export const formulaElements = words(
   'math menclose merror mfenced mfrac mi mmultiscripts mn mo mover mpadded mphantom mprescripts mroot mrow ms mspace msqrt mstyle msub msubsup msup mtable mtd mtext mtr munder munderover semantics annotation',
 )
 /** Elements that go with all that stands in them; what is in others that are not let in stays. */
@@ -38,7 +38,8 @@ const own: Readonly<Record<string, ReadonlySet<string>>> = {
   th: words('abbr colspan headers rowspan scope'),
   time: words('datetime'),
 }
-const ofFormulas = words(
+/** What their elements may say of how they look and are read. */
+export const formulaAttributes = words(
   'alttext columnalign columnspan dir display displaystyle encoding fence form height largeop linethickness lspace mathsize mathvariant maxsize minsize movablelimits notation open close separators rowspan rspace scriptlevel separator stretchy symmetric width xmlns',
 )
 const addresses = words('href src cite')
@@ -75,7 +76,7 @@ const read = remember(1000, (html: string): LetIn => {
       const known =
         everywhere.has(name) ||
         /^aria-[a-z]{1,30}$/.test(name) ||
-        (inFormula ? ofFormulas.has(name) : own[element.tagName]?.has(name) === true)
+        (inFormula ? formulaAttributes.has(name) : own[element.tagName]?.has(name) === true)
       if (!known) {
         // What has no meaning for who reads goes without a word; what would run is named.
         if (
@@ -104,7 +105,7 @@ const read = remember(1000, (html: string): LetIn => {
         return []
       }
       const name = node.tagName
-      const formula = node.namespaceURI.endsWith('MathML') && formulas.has(name)
+      const formula = node.namespaceURI.endsWith('MathML') && formulaElements.has(name)
       const ours = inFormula ? formula : formula ? name === 'math' : elements.has(name)
       if (!ours || (!formula && !node.namespaceURI.endsWith('xhtml'))) {
         if (name !== 'font' && name !== 'center' && !name.includes(':'))

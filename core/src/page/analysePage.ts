@@ -1,5 +1,6 @@
 import { datesMentioned, type DateMention } from '../calendar/index.ts'
 import { whyNotRead } from './boundedPage.ts'
+import { formulaText } from './formula.ts'
 import { lookOf, type InlineLook } from './inlineColours.ts'
 import type { PageElement, PageNode, PageText } from './pageNode.ts'
 import { parsePage } from './parsePage.ts'
@@ -58,6 +59,13 @@ export interface PageMedia extends TextPlace {
   captions: boolean
 }
 
+/** A formula (MathML). Its signs are words of its paragraph as well. */
+export interface PageFormula extends TextPlace {
+  text: string
+  /** How it is read aloud, where that is said; null: it is not. */
+  alternativeText: string | null
+}
+
 /** Text whose colour or ground is written in the page itself. */
 export interface ColouredText extends TextPlace {
   text: string
@@ -73,6 +81,7 @@ export interface PageFacts {
   tables: PageTable[]
   media: PageMedia[]
   lists: TextPlace[]
+  formulas: PageFormula[]
   coloured: ColouredText[]
   /** Dates written in the page, with the paragraph each stands in. */
   dates: { mention: DateMention; paragraph: number }[]
@@ -87,7 +96,7 @@ export interface PageFacts {
 }
 
 /** Raised whenever the facts of the same page would come out differently, so that kept facts are worked out again. */
-export const analyserVersion = 4
+export const analyserVersion = 5
 
 export const blockMarker = 'data-wicker-block'
 export const partMarker = 'data-wicker-part'
@@ -131,6 +140,7 @@ const noFacts = (notRead: string | null): PageFacts => ({
   tables: [],
   media: [],
   lists: [],
+  formulas: [],
   coloured: [],
   dates: [],
   markers: [],
@@ -286,6 +296,17 @@ export const analysePage = (html: string): PageFacts => {
       }
       if (tag === 'img' && (facts.images.at(-1)?.alternativeText ?? '') !== '') shown = true
       if (tag === 'iframe') continue
+      if (tag === 'math') {
+        const text = formulaText(node)
+        const words = plainText(attribute(node, 'alttext') ?? '') || labelOf(node)
+        facts.formulas.push({
+          text,
+          alternativeText: words === '' ? null : words,
+          ...standing(inside.block),
+        })
+        buffer += ` ${text} `
+        continue
+      }
       const linkStart = tag === 'a' ? buffer.length : -1
       const firstParagraph = facts.paragraphs.length
       const firstImage = facts.images.length

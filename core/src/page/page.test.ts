@@ -151,6 +151,21 @@ describe('analysing a page', () => {
       { source: 'y.png', alternativeText: null, named: false, block: null, paragraph: 1 },
     ])
   })
+  it('reads formulas: their signs are words of the text, how they were typed is not, and how they are said is told', () => {
+    const formula = (attributes: string) =>
+      `<math${attributes}><semantics><mrow><mi>d</mi><mo>≈</mo><mn>2.08</mn><msqrt><mi>h</mi></msqrt></mrow><annotation encoding="application/x-tex">d \\approx 2.08\\sqrt{h}</annotation></semantics></math>`
+    const page = analysePage(
+      `<p>You see${formula(' alttext="about twice the root"')}miles.</p><p>${formula('')}</p>`,
+    )
+    expect(page.paragraphs.map(({ text }) => text)).toEqual([
+      'You see d ≈ 2.08 h miles.',
+      'd ≈ 2.08 h',
+    ])
+    expect(page.formulas).toEqual([
+      { text: 'd ≈ 2.08 h', alternativeText: 'about twice the root', block: null, paragraph: 0 },
+      { text: 'd ≈ 2.08 h', alternativeText: null, block: null, paragraph: 1 },
+    ])
+  })
   it('reads tables, films, lists, colours and languages', () => {
     const page = analysePage(
       '<table><tr><th>Port</th></tr><tr><td>4.2</td></tr></table><video src="m.mp4"><track kind="captions"></video><iframe src="https://films.example/1" title="Film"></iframe><ul><li lang="fr">mer</li></ul><p style="color:#777; font-size: 18pt"><b>dim</b></p>',

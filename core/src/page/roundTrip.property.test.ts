@@ -51,8 +51,14 @@ const run = fc
     const marked = mark ? `<${mark}>${text}</${mark}>` : text
     return href === null ? marked : `<a href="${href}">${marked}</a>`
   })
+const formula = fc
+  .tuple(fc.constantFrom('h', 'D_{week}', '\\frac{a}{b}'), said)
+  .map(
+    ([tex, text]) =>
+      `<math alttext="${text}"><semantics><mfrac><mrow><mn>2</mn><mi>h</mi></mrow><mtext>${text}</mtext></mfrac><annotation encoding="application/x-tex">${tex}</annotation></semantics></math>`,
+  )
 const inline = fc
-  .array(run, { minLength: 1, maxLength: 4 })
+  .array(fc.oneof({ weight: 6, arbitrary: run }, formula), { minLength: 1, maxLength: 4 })
   .chain((runs) => fc.constantFrom(' ', '<br>').map((between) => runs.join(between)))
 const paragraph = inline.map((html) => `<p>${html}</p>`)
 

@@ -33,6 +33,16 @@ describe('what is pasted', () => {
       '<p><strong>ab c</strong></p>',
     ],
     [
+      'a formula, once, also where it is drawn a second time for those who see, and nothing that runs in it',
+      '<p>See <span><span><math onclick="x()" alttext="root of h"><msqrt><mi href="javascript:1">h</mi></msqrt></math></span><span aria-hidden="true"><span>√h</span></span></span> far.</p>',
+      '<p>See <math alttext="root of h"><msqrt><mi>h</mi></msqrt></math> far.</p>',
+    ],
+    [
+      'a formula alone',
+      '<div><math display="block"><mi>h</mi></math></div>',
+      '<p><math display="block"><mi>h</mi></math></p>',
+    ],
+    [
       'a link that leads somewhere',
       '<a href="https://charts.example/a?b=1&amp;c=2">Chart</a>',
       '<p><a href="https://charts.example/a?b=1&amp;c=2">Chart</a></p>',

@@ -1,4 +1,4 @@
-import { parseFragment, type DefaultTreeAdapterTypes as Tree } from 'parse5'
+import { parseFragment, serializeOuter, type DefaultTreeAdapterTypes as Tree } from 'parse5'
 import { letIn } from '../allow/index.ts'
 import { addressOf } from '../document/index.ts'
 import { escapeHtml } from '../template/index.ts'
@@ -72,6 +72,17 @@ const holdsBlocks = (element: Element, known: Map<Element, boolean>): boolean =>
   return holds
 }
 
+/** Whether a formula stands somewhere in it. Looked up again and again, so told once. */
+const holdsFormula = (node: Tree.ParentNode, known: Map<Tree.ParentNode, boolean>): boolean => {
+  const before = known.get(node)
+  if (before !== undefined) return before
+  const holds = node.childNodes.some(
+    (child) => isElement(child) && (child.tagName === 'math' || holdsFormula(child, known)),
+  )
+  known.set(node, holds)
+  return holds
+}
+
 /** Deeper than people nest; what stands deeper is read as if it stood there. */
 const deepest = 60
 
@@ -84,6 +95,7 @@ class Reading {
   readonly left: Left = new Map()
   readonly pictures: PastedPicture[] = []
   private readonly blocks = new Map<Element, boolean>()
+  private readonly formulas = new Map<Tree.ParentNode, boolean>()
 
   /** Text between blocks, as one line of HTML. */
   private inline(nodes: readonly Node[], marks: ReadonlySet<Mark>, isLink: boolean): string {
@@ -106,6 +118,7 @@ class Reading {
       this.pictures.push({ source, alternativeText })
       return `<img src="asset:pasted-${this.pictures.length - 1}">`
     }
+    if (tagName === 'math') return letIn(serializeOuter(node)).html
     const beside = besideWords[tagName]
     if (beside !== undefined) {
       leaveOut(this.left, beside)
@@ -137,6 +150,14 @@ class Reading {
 
   /** What nobody sees where it is copied: markers of lists, comments, what is hidden. */
   private isHidden(element: Element): boolean {
+    const { parentNode } = element
+    // Some pages draw a formula once more beside it, for those who see.
+    if (
+      attribute(element, 'aria-hidden') === 'true' &&
+      parentNode !== null &&
+      holdsFormula(parentNode, this.formulas)
+    )
+      return true
     const style = styleText(element)
     if (/ignore/.test(styleOf(style, 'mso-list'))) return true
     if (

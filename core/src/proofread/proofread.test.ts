@@ -254,6 +254,19 @@ describe('proofreading', () => {
       [],
     ],
     [
+      'a formula that nobody said how to read aloud',
+      (_, item) =>
+        item('welcome').blocks.push(
+          fixed(
+            'sum',
+            '<p><math><mi>a</mi><mo>+</mo><mi>b</mi></math> <math alttext="a plus b"><mi>a</mi><mo>+</mo><mi>b</mi></math> <math><mi>a</mi></math></p>',
+          ),
+        ),
+      [
+        'warning alternative-text-missing welcome/sum: The formula a + b has no words to be read aloud. Say how it is said.',
+      ],
+    ],
+    [
       'a home page that does not say who teaches',
       (template) =>
         template.home.blocks.splice(

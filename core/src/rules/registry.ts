@@ -4,6 +4,7 @@ import { altMissing } from './access/alt-missing.ts'
 import { captionsMissing } from './access/captions-missing.ts'
 import { colourAlone } from './access/colour-alone.ts'
 import { contrastInline } from './access/contrast-inline.ts'
+import { formulaNotReadAloud } from './access/formula-not-read-aloud.ts'
 import { headingEmpty } from './access/heading-empty.ts'
 import { headingSkip } from './access/heading-skip.ts'
 import { languageMissing } from './access/language-missing.ts'
@@ -218,6 +219,7 @@ export const rules: readonly AnyRule[] = [
   altMissing,
   altIsFileName,
   headingSkip,
+  formulaNotReadAloud,
   headingEmpty,
   linkTextVague,
   tableWithoutHeaders,

@@ -1,13 +1,18 @@
 import sanitizeHtml from 'sanitize-html'
+import { formulaAttributes, formulaElements } from '@wickerframe/core'
 
 export const escape = (text: string): string =>
   text.replace(/[&<>"']/g, (character) => `&#${character.charCodeAt(0)};`)
 
+const attributesOfFormulas = Object.fromEntries(
+  [...formulaElements].map((element) => [element, [...formulaAttributes]]),
+)
+
 /** Course HTML made safe to show: no script, no event attributes, no frames, no addresses that run. */
 export const safeHtml = (html: string): string =>
   sanitizeHtml(html, {
-    allowedTags: [...sanitizeHtml.defaults.allowedTags, 'img', 'h1', 'h2'],
-    allowedAttributes: { a: ['href'], img: ['src', 'alt'] },
+    allowedTags: [...sanitizeHtml.defaults.allowedTags, 'img', 'h1', 'h2', ...formulaElements],
+    allowedAttributes: { a: ['href'], img: ['src', 'alt'], ...attributesOfFormulas },
     allowedSchemes: ['https', 'mailto'],
     allowProtocolRelative: false,
   })

@@ -46,7 +46,8 @@ const drawn = (nodes: readonly PageNode[], look: Look): ReactNode[] =>
   nodes.map((node, i) => {
     if ('value' in node)
       return <Fragment key={i}>{look.fields ? withFields(node.value) : node.value}</Fragment>
-    if (!isElement(node)) return null
+    // As it was typed: it is not shown.
+    if (!isElement(node) || node.tagName === 'annotation') return null
     const attribute = (name: string) => node.attrs.find((one) => one.name === name)?.value
     if (node.tagName === 'img') {
       const source = look.sourceOf((attribute('src') ?? '').replace(/^asset:/, ''))

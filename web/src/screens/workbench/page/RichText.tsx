@@ -16,6 +16,8 @@ import { imageData, type Asset } from '@wickerframe/core'
 import { Button } from '../../../controls/controls.tsx'
 import { readImageFile } from '../../../controls/imageFile.ts'
 import { FieldsInText } from './fieldsInText.ts'
+import { FormulaForm } from './FormulaForm.tsx'
+import { FormulaNode } from './formulaNode.ts'
 import { HeadingOrder, headingLevels } from './headings.ts'
 import { ImageNode } from './imageNode.ts'
 import { LinkForm } from './LinkForm.tsx'
@@ -144,7 +146,7 @@ export const RichText = ({
   among?: AmongOthers
   onDone: (html: string) => void
 }) => {
-  const [form, setForm] = useState<'link' | 'picture' | null>(null)
+  const [form, setForm] = useState<'link' | 'picture' | 'formula' | null>(null)
   const [focused, setFocused] = useState(false)
   const [left, setLeft] = useState<readonly string[]>([])
   const [waiting, setWaiting] = useState<readonly (NewPicture & WaitingPicture)[]>([])
@@ -177,6 +179,7 @@ export const RichText = ({
       }),
       HeadingOrder.configure({ before: headingBefore }),
       FieldsInText,
+      FormulaNode,
       ...tableNodes,
       ...scriptMarks,
     ],
@@ -273,6 +276,11 @@ export const RichText = ({
         'aria-label': label,
       },
       handleKeyDown: (view, event) => self.current !== null && pressed(self.current, view, event),
+      handleDoubleClickOn: (_view, _at, node) => {
+        if (node.type !== node.type.schema.nodes['formula']) return false
+        setForm('formula')
+        return true
+      },
       handlePaste: (view, event) => {
         if (!event.clipboardData) return false
         const pasted = pastedIn(event.clipboardData, latest.current.sources.onAsset !== undefined)
@@ -412,6 +420,7 @@ export const RichText = ({
           label={label}
           onLink={() => setForm('link')}
           onPicture={() => setForm('picture')}
+          onFormula={() => setForm('formula')}
           onSpot={spots ? (says) => putSpot(editor, says) : null}
         />
       )}
@@ -435,6 +444,7 @@ export const RichText = ({
       {form === 'link' && (
         <LinkForm editor={editor} sources={sources} onClose={() => setForm(null)} />
       )}
+      {form === 'formula' && <FormulaForm editor={editor} onClose={() => setForm(null)} />}
       {form === 'picture' && (
         <PictureForm
           sources={sources}

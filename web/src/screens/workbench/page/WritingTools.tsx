@@ -53,6 +53,7 @@ export const WritingTools = ({
   label,
   onLink,
   onPicture,
+  onFormula,
   onSpot,
 }: {
   editor: Editor
@@ -61,6 +62,7 @@ export const WritingTools = ({
   onSpot: ((says: string) => void) | null
   onLink: () => void
   onPicture: () => void
+  onFormula: () => void
 }) => {
   const button = (words: string, isOn: boolean, onPress: () => void) => (
     <button
@@ -86,6 +88,7 @@ export const WritingTools = ({
       {tools.map(does)}
       {button('link', isLink, () => (isLink ? editor.chain().focus().unsetLink().run() : onLink()))}
       {button('picture', false, onPicture)}
+      {button('formula', editor.isActive('formula'), onFormula)}
       {onSpot && button('spot to fill in', false, () => onSpot(newSpot))}
       {onSpot && button('note in the sentence', false, () => onSpot(newNote))}
       {(editor.isActive('table') ? tableTools : [newTable]).map(does)}
