@@ -24,6 +24,10 @@ export const calledIn = (template: Template): Called => {
   ])
   const parts = new Map([[homePageKey, 'the home page'], ...mapOf(inModules, ({ name }) => name)])
   const objectives = mapOf(everyObjective(template), ({ text }) => `“${text}”`)
+  const pictures = mapOf(
+    template.assets,
+    ({ alternativeText, fileName }) => alternativeText || fileName,
+  )
   const fields: Readonly<Record<string, ReadonlyMap<string, string>>> = {
     part: parts,
     to: new Map([
@@ -38,7 +42,8 @@ export const calledIn = (template: Template): Called => {
     assesses: objectives,
     serves: objectives,
     rubric: mapOf(template.rubrics, ({ title }) => title),
-    image: mapOf(template.assets, ({ alternativeText, fileName }) => alternativeText || fileName),
+    image: pictures,
+    picture: pictures,
     houseText: mapOf(template.houseTexts, ({ title }) => title),
     kept: mapOf(template.keptBlocks, ({ title }) => title),
   }

@@ -27,7 +27,7 @@ describe('changes in words', () => {
     ).toEqual(['“Overview”: minutes of grace becomes “5”'])
     expect(
       says([{ change: 'set-course', settings: { language: 'en', joinByKey: false } }]),
-    ).toEqual(['Course setting “joinByKey” becomes no'])
+    ).toEqual(['Course setting “joining by key” becomes off'])
     expect(says([{ change: 'move-item', id: 'i', module: 'm', at: null }])).toEqual([
       '“Overview” moves to the end in “Week 3”',
     ])

@@ -183,7 +183,11 @@ export const templateChanges: Record<string, TemplateChange> = {
       }
   },
   'other settings of the course': (template, n) => {
-    template.settings = { ...template.settings, gradesShown: n % 2 === 0 }
+    template.settings = {
+      ...template.settings,
+      gradesShown: n % 2 === 0,
+      arranged: n % 3 === 0 ? 'by-date' : 'by-topic',
+    }
     template.naming.courseName = `{code} {title} · {term}${n % 2 === 0 ? '' : ' · new'}`
   },
   'another navigation': (template, n) =>

@@ -275,7 +275,22 @@ describe('applying changes', () => {
 describe('what a template says of work and of the whole course', () => {
   it('is deployed with it: settings, grade scheme, rubric, attempts', () => {
     const template = exampleTemplate()
-    template.settings = { language: 'en', gradesShown: true }
+    template.assets = [
+      {
+        key: 'quay',
+        fileName: 'quay.svg',
+        alternativeText: 'A quay',
+        licence: 'our own',
+        svg: '<svg xmlns="http://www.w3.org/2000/svg"/>',
+      },
+    ]
+    template.settings = {
+      language: 'en',
+      gradesShown: true,
+      seenBy: 'institution',
+      arranged: 'by-date',
+      picture: 'quay',
+    }
     template.grading = {
       weighted: true,
       shown: 'rolled-up',
@@ -293,7 +308,13 @@ describe('what a template says of work and of the whole course', () => {
     assignment.settings = { ...assignment.settings, attempts: 2, handIn: 'file', rubric: 'log' }
     const { course, item } = exampleCourse(template)
     expect(course).toMatchObject({
-      settings: { language: 'en', gradesShown: true },
+      settings: {
+        language: 'en',
+        gradesShown: true,
+        seenBy: 'institution',
+        arranged: 'by-date',
+        picture: expect.stringMatching(/^quay-[0-9a-f]+\.svg$/) as unknown,
+      },
       grading: { categories: [{ name: 'Work', weight: 100 }] },
     })
     expect(item('assignment')).toMatchObject({

@@ -1,12 +1,12 @@
 import type { Course, CourseItem, CourseModule } from '../course/index.ts'
 import { fieldIn, type ExpectedCourse, type ExpectedPart, type Fields } from '../expand/index.ts'
-import { isModule } from '../template/index.ts'
+import { courseSettingsOf, isModule } from '../template/index.ts'
 import { wantedNavigation } from './navigation.ts'
 
 /** What the template wants of the course itself; the home page apart. */
 export const wantedCourseFields = (expected: ExpectedCourse): Fields => {
   const {
-    template: { settings, grading },
+    template: { grading },
     facts,
   } = expected
   const navigation = wantedNavigation(expected)
@@ -16,7 +16,10 @@ export const wantedCourseFields = (expected: ExpectedCourse): Fields => {
     timeZone: facts.term.timeZone,
     ...expected.window,
     ...Object.fromEntries(
-      Object.entries(settings).map(([field, value]) => [`settings.${field}`, value]),
+      Object.entries(courseSettingsOf(expected.template)).map(([field, value]) => [
+        `settings.${field}`,
+        value,
+      ]),
     ),
     ...(grading.categories.length > 0 ? { grading } : {}),
     ...(navigation.length > 0 ? { navigation } : {}),

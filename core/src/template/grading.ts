@@ -63,5 +63,21 @@ export const CourseSettings = z.strictObject({
   joinByKey: z.boolean().optional().describe('Whether anybody with the course’s key may join'),
   completionTracked: z.boolean().optional(),
   notices: z.boolean().optional().describe('Whether announcements also go out by e-mail'),
+  seenBy: z
+    .enum(['enrolled', 'institution', 'anybody'])
+    .optional()
+    .describe('Who may see the course: who is enrolled, everybody at the institution, or anybody'),
+  arranged: z
+    .enum(['by-topic', 'by-date'])
+    .optional()
+    .describe('Whether students find its contents by topic or by date'),
+  picture: z
+    .string()
+    .min(1)
+    .max(200)
+    .optional()
+    .describe(
+      'The picture by which it is known: in a template the key of an image, in a course the image by its name there',
+    ),
 })
 export type CourseSettings = z.output<typeof CourseSettings>

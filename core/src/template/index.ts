@@ -1,4 +1,5 @@
 export * from './block.ts'
+export * from './courseSettingWords.ts'
 export * from './edit.ts'
 export * from './freshKey.ts'
 export * from './grading.ts'

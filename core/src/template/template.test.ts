@@ -34,6 +34,9 @@ describe('reading a template', () => {
         Object.assign(template.home.blocks[2] ?? {}, { links: [{ text: 'x', to: 'nowhere' }] }),
       ),
     ).toEqual(['/home/blocks/2/links/0/to not-valid'])
+    expect(problemsOf((template) => (template.settings = { picture: 'quay' }))).toEqual([
+      '/settings/picture not-valid',
+    ])
     expect(problemsOf((template) => (template.houseTexts = []))).toContain(
       '/parts/0/items/0/blocks/2/houseText not-valid',
     )

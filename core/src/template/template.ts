@@ -3,7 +3,7 @@ import { z } from 'zod'
 import { Availability, PlainDate } from '../calendar/index.ts'
 import { Block, KeptBlock } from './block.ts'
 import { CourseSettings, GradeScheme, Rubric } from './grading.ts'
-import { Asset } from './image.ts'
+import { Asset, storedImage } from './image.ts'
 import { NavigationEntry } from './navigation.ts'
 import { isModule, Part, type Item, type Module } from './part.ts'
 import { Basis, Format, Html, Key, Strength } from './words.ts'
@@ -212,6 +212,8 @@ export const Template = z
       })
     visit(template.parts, ['parts'])
     visitBlocks(template.home.blocks, ['home', 'blocks'])
+    if (template.settings.picture !== undefined && !assets.has(template.settings.picture))
+      say(['settings', 'picture'], `the key of an image in assets: ${among(assets)}`)
     template.keptBlocks.forEach((block, i) => visitBlock(block.block, ['keptBlocks', i, 'block']))
     if (template.extends?.template === template.key)
       say(['extends', 'template'], 'the key of another template; a layer cannot extend itself')
@@ -237,3 +239,10 @@ export type Template = z.output<typeof Template>
 export const everyPart = (template: Template): Part[] => partsWithin(template.parts)
 export const everyItem = (template: Template): Item[] =>
   everyPart(template).filter((part): part is Item => !isModule(part))
+
+/** What a template wants a course to be set to, as the course has it. */
+export const courseSettingsOf = ({ settings, assets }: Template): CourseSettings => {
+  const { picture, ...others } = settings
+  const asset = assets.find(({ key }) => key === picture)
+  return { ...others, ...(asset ? { picture: storedImage(asset).name } : {}) }
+}

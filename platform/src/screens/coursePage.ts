@@ -82,12 +82,28 @@ const navigation = (course: Course): string => {
   return `<nav aria-label="Course"><h3>Navigation</h3><ul>${course.navigation.map(entry).join('')}</ul></nav>`
 }
 
+const seenByWords = {
+  enrolled: 'who is enrolled',
+  institution: 'everybody at the college',
+  anybody: 'anybody',
+} as const
+/** How the course is set, as far as students notice. */
+const settings = ({ settings }: Course): string => {
+  const { seenBy, arranged, picture } = settings ?? {}
+  const told = [
+    ...(seenBy ? [`seen by ${seenByWords[seenBy]}`] : []),
+    ...(arranged ? [`arranged ${arranged.replace('-', ' ')}`] : []),
+  ].join(', ')
+  return `${picture ? `<p><img src="/files/${escape(encodeURIComponent(picture))}" alt="" style="max-height:6rem"></p>` : ''}${told === '' ? '' : `<p class="words">It is ${told}.</p>`}`
+}
+
 export const courseScreen = (course: Course): string =>
   page(
     course.name,
     `<h1>${escape(course.name)}</h1>
     <div class="words">The course is ${course.published ? 'published' : 'not published'}. ${button(`/courses/${course.id}/${course.published ? 'hide' : 'publish'}`, course.published ? 'take it back' : 'publish it')}</div>
     <form class="block" method="post" action="/courses/${escape(course.id)}/rename"><label>Name <input name="name" size="50" value="${escape(course.name)}"></label> <button>rename</button></form>
+    ${settings(course)}
     ${navigation(course)}
     <h3>Contents</h3><ul>${course.homePage ? `<li><a href="/courses/${escape(course.id)}/items/${escape(course.homePage)}">Home page</a></li>` : '<li class="words">no home page is set</li>'}${course.modules.map((module) => `<li><a href="#${escape(module.id)}">${escape(module.name)}</a> <span class="words">${words(course, module)}</span></li>`).join('')}</ul>
     ${course.modules.map((module, index) => chapter(course, module, index)).join('')}

@@ -61,7 +61,7 @@ export const gradedTemplate = eachItsOwn((): Template => {
   const plain = exampleTemplate()
   const read = readDocument(Template, {
     ...plain,
-    settings: { language: 'en', gradesShown: true, joinByKey: false },
+    settings: { language: 'en', gradesShown: true, joinByKey: false, arranged: 'by-topic' },
     grading: {
       weighted: true,
       categories: [

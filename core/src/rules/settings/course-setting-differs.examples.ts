@@ -15,6 +15,11 @@ export const examples: RuleExamples = {
       evidence: 'off',
     },
     {
+      title: 'its contents stand by date',
+      change: ({ course }) => void (course.settings = { ...course.settings, arranged: 'by-date' }),
+      evidence: 'by date',
+    },
+    {
       title: 'another language',
       change: ({ course }) => void (course.settings = { ...course.settings, language: 'fr' }),
       evidence: 'fr',

@@ -1,15 +1,10 @@
 import { z } from 'zod'
 import type { Change } from '../../course/index.ts'
+import { courseSettingsOf, courseSettingValue, courseSettingWords } from '../../template/index.ts'
 import { aboutCourse, defineRule, type Verdict } from '../rule.ts'
 
-const words: Readonly<Record<string, string>> = {
-  language: 'language',
-  gradesShown: 'running grade shown',
-  completionTracked: 'completion tracked',
-  notices: 'announcements by e-mail',
-}
-const inWords = (value: unknown): string =>
-  value === true ? 'on' : value === false ? 'off' : value === undefined ? 'not set' : String(value)
+/** Joining by key has a rule of its own. */
+const toldElsewhere = new Set(['joinByKey'])
 
 export const courseSettingDiffers = defineRule({
   id: 'course-setting-differs',
@@ -25,10 +20,9 @@ export const courseSettingDiffers = defineRule({
   messages: { differs: 'Setting “{setting}” is {seen} where {wanted} is set.' },
   *check(context): Generator<Verdict> {
     const { settings } = context.course
-    for (const [field, wanted] of Object.entries(context.expected.template.settings)) {
-      const setting = words[field]
-      // Joining by key and a language that is not set have rules of their own.
-      if (setting === undefined || wanted === undefined) continue
+    for (const [field, wanted] of Object.entries(courseSettingsOf(context.expected.template))) {
+      const setting = courseSettingWords[field]
+      if (setting === undefined || wanted === undefined || toldElsewhere.has(field)) continue
       const told = { subject: aboutCourse, discriminator: field } as const
       const seen = settings?.[field as keyof typeof settings]
       if (settings === undefined)
@@ -37,6 +31,7 @@ export const courseSettingDiffers = defineRule({
           outcome: 'cannot-tell',
           reason: `The platform does not tell the setting “${setting}”.`,
         }
+      // A language that is not set has a rule of its own as well.
       else if (seen === wanted || (field === 'language' && seen === undefined))
         yield { ...told, outcome: seen === wanted ? 'passed' : 'inapplicable' }
       else
@@ -44,25 +39,17 @@ export const courseSettingDiffers = defineRule({
           ...told,
           outcome: 'failed',
           message: 'differs',
-          values: { setting, seen: inWords(seen), wanted: inWords(wanted) },
-          evidence: [{ kind: 'value', text: inWords(seen) }],
-          expected: inWords(wanted),
+          values: { setting, seen: courseSettingValue(seen), wanted: courseSettingValue(wanted) },
+          evidence: [{ kind: 'value', text: courseSettingValue(seen) }],
+          expected: courseSettingValue(wanted),
         }
     }
   },
   mend(verdict, context): Change[] {
-    const field = verdict.discriminator as
-      keyof typeof context.expected.template.settings | undefined
+    const wanted = courseSettingsOf(context.expected.template)
+    const field = verdict.discriminator as keyof typeof wanted | undefined
     return field === undefined
       ? []
-      : [
-          {
-            change: 'set-course',
-            settings: {
-              ...context.course.settings,
-              [field]: context.expected.template.settings[field],
-            },
-          },
-        ]
+      : [{ change: 'set-course', settings: { ...context.course.settings, [field]: wanted[field] } }]
   },
 })

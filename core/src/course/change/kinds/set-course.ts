@@ -1,5 +1,10 @@
 import { z } from 'zod'
-import { CourseSettings, GradeScheme } from '../../../template/index.ts'
+import {
+  courseSettingValue,
+  courseSettingWords,
+  CourseSettings,
+  GradeScheme,
+} from '../../../template/index.ts'
 import { Instant, Name } from '../fields.ts'
 import { defineChange } from '../kind.ts'
 import { setOrDrop } from '../site.ts'
@@ -49,7 +54,11 @@ export const setCourse = defineChange('set-course', schema, {
       ...Object.entries(settings ?? {}).flatMap(([setting, value]) =>
         before?.[setting] === value
           ? []
-          : [plain(`Course setting “${setting}” becomes ${valueWords(value)}`)],
+          : [
+              plain(
+                `Course setting “${courseSettingWords[setting] ?? setting}” becomes ${courseSettingValue(value)}`,
+              ),
+            ],
       ),
       ...(grading ? [plain('The grade categories become those of the template')] : []),
     ]

@@ -15,6 +15,19 @@ export const CourseSettingsView = ({ template }: { template: Template }) => {
       .split(',')
       .map((piece) => piece.trim())
       .filter((piece) => piece !== '')
+  const chosen = (
+    field: 'seenBy' | 'arranged' | 'picture',
+    words: string,
+    options: readonly { value: string; text: string }[],
+  ) => (
+    <Pick
+      inline
+      label={words}
+      value={settings[field] ?? ''}
+      onChange={(event) => set(['settings', field], settings[field], event.target.value || null)}
+      options={[{ value: '', text: 'not said' }, ...options]}
+    />
+  )
   const setting = (
     field: 'gradesShown' | 'joinByKey' | 'completionTracked' | 'notices',
     words: string,
@@ -149,6 +162,23 @@ export const CourseSettingsView = ({ template }: { template: Template }) => {
           {setting('completionTracked', 'What students finished is tracked')}
           {setting('notices', 'Announcements also go out by e-mail')}
           {setting('joinByKey', 'Anybody with the course’s key may join')}
+          {chosen('seenBy', 'Who may see it', [
+            { value: 'enrolled', text: 'who is enrolled' },
+            { value: 'institution', text: 'everybody at the institution' },
+            { value: 'anybody', text: 'anybody' },
+          ])}
+          {chosen('arranged', 'Students find its contents', [
+            { value: 'by-topic', text: 'by topic' },
+            { value: 'by-date', text: 'by date' },
+          ])}
+          {chosen(
+            'picture',
+            'The picture by which it is known',
+            template.assets.map(({ key, fileName, alternativeText }) => ({
+              value: key,
+              text: alternativeText || fileName,
+            })),
+          )}
         </div>
       </section>
       <NavigationEntries template={template} set={set} />
