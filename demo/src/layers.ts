@@ -176,6 +176,29 @@ export const coastalNavigation = (upper: Template): Template => {
           html: `<h3>Two formulas to know by heart</h3><p>How far it is to the horizon, in nautical miles, from a height of eye <em>h</em> in metres: ${horizon}.</p><p>How many minutes a distance <em>d</em> takes at a speed <em>v</em> in knots: ${minutes}.</p>`,
         },
       },
+      {
+        edit: 'add-block',
+        part: 'welcome',
+        at: 5,
+        block: {
+          kind: 'fold',
+          key: 'why-two',
+          strength: 'may',
+          summary: 'Where the 2.08 comes from',
+          html: '<p>From a circle as big as the earth, a height far smaller than it, and a little for the bend of light in the air. You are not asked for it in any quiz.</p>',
+        },
+      },
+      {
+        edit: 'add-block',
+        part: 'syllabus',
+        at: 2,
+        block: {
+          kind: 'outcome-map',
+          key: 'map',
+          strength: 'should',
+          label: 'What you will be able to do, and where you learn it',
+        },
+      },
       set('assignment', ['assesses'], [], ['plot-weekly', 'plan-passage']),
       set('quiz', ['assesses'], [], ['use-tables']),
       {

@@ -9,6 +9,7 @@ import {
   withSpots,
   type DateLine,
   type KeptBlockBody,
+  type OutcomeLine,
   type PartLink,
   type ScheduleLine,
   type Template,
@@ -30,6 +31,7 @@ export interface BlockSurroundings {
   /** What is due in the page's own module, or the dates of the term. */
   keyDates: (of: 'module' | 'term') => DateLine[]
   schedule: () => ScheduleLine[]
+  outcomes: () => OutcomeLine[]
 }
 
 /**
@@ -62,7 +64,7 @@ const withImages = (html: string, assets: Template['assets']): string =>
  */
 const writingIn = (surroundings: BlockSurroundings, spots: string[] | null): Writing => {
   const { template, values, answers, instructors } = surroundings
-  const { linkTo, moduleLinks, keyDates, schedule } = surroundings
+  const { linkTo, moduleLinks, keyDates, schedule, outcomes } = surroundings
   const filled = (html: string): string => {
     const text = fillHtml(html, values)
     if (!spots) return text
@@ -79,6 +81,7 @@ const writingIn = (surroundings: BlockSurroundings, spots: string[] | null): Wri
     moduleLinks,
     keyDates,
     schedule,
+    outcomes,
     houseText: (key) => {
       const found = template.houseTexts.find((text) => text.key === key)
       return found ? { key, title: found.title, html: found.revisions.at(-1)?.html ?? '' } : null

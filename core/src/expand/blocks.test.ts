@@ -1,9 +1,11 @@
 import { parseFragment } from 'parse5'
 import { describe, expect, it } from 'vitest'
 import { analysePage } from '../page/index.ts'
-import { exampleTemplate } from '../rules/example/exampleCourse.ts'
+import { exampleFacts, exampleTemplate } from '../rules/example/exampleCourse.ts'
+import { gradedTemplate } from '../rules/example/gradedTemplate.ts'
 import { newBlock, offeredBlocks, type Block } from '../template/index.ts'
 import { htmlOf, pageWith } from './blocks.testing.ts'
+import { expandCourse } from './index.ts'
 
 describe('blocks made from the course', () => {
   it('a work list names what its module holds, with links', () => {
@@ -50,6 +52,36 @@ describe('blocks made from the course', () => {
       '7 Sep – 13 Sep Leading marks Thu 10 Sep, 23:59: NAV 110 · Discussion 2: Leading marks',
     )
     expect(rows.join(' ')).not.toContain('Thu 1 Oct')
+  })
+  it('a passage that folds says its first line and holds the rest', () => {
+    expect(
+      htmlOf({ kind: 'fold', key: 'f', summary: 'More on {topic}', html: '<p>Week {week}.</p>' }),
+    ).toBe('<details><summary>More on Leading marks</summary><p>Week 2.</p></details>')
+  })
+  it('a map of outcomes has a row for each, with the modules that work towards it; repetitions are told by their first and last', () => {
+    const template = gradedTemplate()
+    const page = template.home
+    page.blocks.push({
+      kind: 'outcome-map',
+      key: 'map',
+      strength: 'must',
+      label: 'Where it is learned',
+    })
+    template.outcomes.push({ key: 'nothing', text: 'Sail <alone> in {term}' })
+    const expected = expandCourse({ template, facts: exampleFacts() })
+    if (!expected.ok) throw new Error('it fits')
+    const html = expected.value.home.blocks.find(({ key }) => key === 'map')?.html ?? ''
+    expect(analysePage(html).paragraphs.map(({ text }) => text)).toEqual([
+      'Where it is learned',
+      'Outcome',
+      'Modules',
+      'Fix a position by three means',
+      expect.stringMatching(/^Week 1 · .* to Week 8 · /) as unknown,
+      'Plan a passage',
+      expect.stringMatching(/^Week 1 · .* to Week 8 · /) as unknown,
+      'Sail <alone> in Autumn 2026',
+    ])
+    expect(analysePage(html).links.map(({ href }) => href)).toHaveLength(4)
   })
   it('a contact card has the instructors with their addresses', () => {
     expect(htmlOf({ kind: 'contact-card', key: 'c' })).toContain(

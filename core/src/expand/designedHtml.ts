@@ -32,6 +32,7 @@ export const designedHtml = (block: KeptBlockBody, template: Template): string |
     moduleLinks: () => [],
     keyDates: () => [],
     schedule: () => [],
+    outcomes: () => [],
     houseText: (key) => {
       const found = template.houseTexts.find((text) => text.key === key)
       return found ? { key, title: found.title, html: found.revisions.at(-1)?.html ?? '' } : null

@@ -24,6 +24,7 @@ import {
 } from '../template/index.ts'
 import { blockHtml, type BlockSurroundings } from './blockHtml.ts'
 import { moduleDates, scheduleLines, termDates } from './courseDates.ts'
+import { outcomeLines } from './outcomeLines.ts'
 import {
   exceptionsAt,
   laidOver,
@@ -512,6 +513,7 @@ const writePages = (
           ? termDates(facts, weeks)
           : moduleDates([page, ...siblings(page)], facts.term.timeZone),
       schedule: () => scheduleLines(parts, facts.term.timeZone),
+      outcomes: () => outcomeLines(template, parts),
     }
     page.blocks = definition.blocks.flatMap((written): ExpectedBlock[] => {
       const block = blockInPlace(written, template.keptBlocks)

@@ -104,6 +104,9 @@ const blocks: fc.Arbitrary<Block> = fc.oneof(
   fc
     .record({ kind: fc.constantFrom('fixed-text', 'take-care', 'in-short'), html })
     .map((own): Block => ({ ...own, key: 'b', strength: 'must' }) as Block),
+  fc
+    .tuple(words, html)
+    .map(([summary, html]): Block => ({ kind: 'fold', key: 'b', strength: 'must', summary, html })),
   html.map((question): Block => ({
     kind: 'discussion-prompt',
     key: 'b',

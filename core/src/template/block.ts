@@ -15,7 +15,14 @@ export { Objective } from './block/kinds/objectives.ts'
 export type { Left } from './block/left.ts'
 export { isNote, newNote, newSpot, spotsIn, withSpots } from './block/spots.ts'
 export { answerTypes, HomeElement, homeElements, type AnswerType } from './block/shared.ts'
-export type { DateLine, PartLink, ScheduleLine, Writing, WrittenBlock } from './block/writing.ts'
+export type {
+  DateLine,
+  OutcomeLine,
+  PartLink,
+  ScheduleLine,
+  Writing,
+  WrittenBlock,
+} from './block/writing.ts'
 
 /** The kinds of block that can be kept and used in several places. */
 export const KeptBlockBody = z.discriminatedUnion('kind', schemasOf(definedKinds))

@@ -11,7 +11,15 @@ const attributesOfFormulas = Object.fromEntries(
 /** Course HTML made safe to show: no script, no event attributes, no frames, no addresses that run. */
 export const safeHtml = (html: string): string =>
   sanitizeHtml(html, {
-    allowedTags: [...sanitizeHtml.defaults.allowedTags, 'img', 'h1', 'h2', ...formulaElements],
+    allowedTags: [
+      ...sanitizeHtml.defaults.allowedTags,
+      'img',
+      'h1',
+      'h2',
+      'details',
+      'summary',
+      ...formulaElements,
+    ],
     allowedAttributes: { a: ['href'], img: ['src', 'alt'], ...attributesOfFormulas },
     allowedSchemes: ['https', 'mailto'],
     allowProtocolRelative: false,

@@ -6,10 +6,12 @@ import { discussionPrompt } from './kinds/discussion-prompt.ts'
 import { fillIn } from './kinds/fill-in.ts'
 import { fixedText } from './kinds/fixed-text.ts'
 import { guidanceNote } from './kinds/guidance-note.ts'
+import { fold } from './kinds/fold.ts'
 import { houseText } from './kinds/house-text.ts'
 import { inShort } from './kinds/in-short.ts'
 import { keyDates } from './kinds/key-dates.ts'
 import { objectives } from './kinds/objectives.ts'
+import { outcomeMap } from './kinds/outcome-map.ts'
 import { reading } from './kinds/reading.ts'
 import { schedule } from './kinds/schedule.ts'
 import { signposts } from './kinds/signposts.ts'
@@ -31,6 +33,7 @@ export const definedKinds = [
   discussionPrompt,
   takeCare,
   inShort,
+  fold,
   table,
   banner,
   signposts,
@@ -40,5 +43,6 @@ export const definedKinds = [
   workList,
   keyDates,
   schedule,
+  outcomeMap,
   contactCard,
 ] as const

@@ -19,6 +19,12 @@ export interface ScheduleLine {
   due: DateLine[]
 }
 
+/** An outcome, and the modules that work towards it; a stretch of repetitions of one module is told by its first and last. */
+export interface OutcomeLine {
+  text: string
+  modules: { first: PartLink; last: PartLink | null }[]
+}
+
 /** What a block's HTML is written with: the course it stands in, already worked out. */
 export interface Writing {
   /** The template's HTML with fields filled in, and its links and images those of this course. */
@@ -37,6 +43,7 @@ export interface Writing {
   /** What is due in the page's own module, or the dates of the term. */
   keyDates: (of: 'module' | 'term') => DateLine[]
   schedule: () => ScheduleLine[]
+  outcomes: () => OutcomeLine[]
   houseText: (key: string) => { key: string; title: string; html: string } | null
   /** Under the name it is kept by on the platform. */
   image: (key: string) => { name: string; alternativeText: string } | null

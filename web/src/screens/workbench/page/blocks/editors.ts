@@ -6,10 +6,12 @@ import { ChecklistEditor } from './checklist.tsx'
 import { ContactCardEditor } from './contact-card.tsx'
 import { DiscussionPromptEditor } from './discussion-prompt.tsx'
 import { FillInEditor } from './fill-in.tsx'
+import { FoldEditor } from './fold.tsx'
 import { HouseTextEditor } from './house-text.tsx'
 import { KeptBlockEditor } from './kept-block.tsx'
 import { KeyDatesEditor } from './key-dates.tsx'
 import { ObjectivesEditor } from './objectives.tsx'
+import { OutcomeMapEditor } from './outcome-map.tsx'
 import { ReadingEditor } from './reading.tsx'
 import { ScheduleEditor } from './schedule.tsx'
 import { SignpostsEditor } from './signposts.tsx'
@@ -37,6 +39,8 @@ export const blockEditors: { [Kind in Block['kind']]: ComponentType<BlockEditing
   banner: BannerEditor,
   signposts: SignpostsEditor,
   'fill-in': FillInEditor,
+  fold: FoldEditor,
+  'outcome-map': OutcomeMapEditor,
   'house-text': HouseTextEditor,
   'work-list': WorkListEditor,
   'key-dates': KeyDatesEditor,
