@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { applyChanges, everyCourseItem } from '../course/index.ts'
+import { applyChanges, Change, everyCourseItem } from '../course/index.ts'
 import { exampleTemplate } from '../rules/example/exampleCourse.ts'
 import { everyItem, isModule, type Template } from '../template/index.ts'
 import { proofOf } from './index.ts'
@@ -139,5 +139,43 @@ describe('where the navigation leads', () => {
       problems: { code: 'unknown-reference' },
     })
     expect(to(`item:${idOf(at, 'Welcome')}`).ok).toBe(true)
+  })
+  it('that leads nowhere already may stay so', () => {
+    const at = new Standing('keeps marks')
+    at.deploy(exampleTemplate())
+    edited(at, { Mine: `item:${idOf(at, 'Week 2 overview')}` })
+    at.edit([{ change: 'remove-item', id: idOf(at, 'Week 2 overview') }])
+    const [mine] = at.course.navigation
+    expect(mine?.to).toMatch(/^item:/)
+    edited(at, { Help: 'https://help.example/', Mine: mine?.to ?? '' })
+    expect(led(at)).toEqual({ Help: 'https://help.example/', Mine: mine?.to })
+  })
+  it.each(['javascript:alert(1)', ' java\tscript:alert(1)', 'data:text/html,x', 'vbscript:x'])(
+    'never to what runs: %s',
+    (to) => {
+      const set = { change: 'set-navigation', navigation: [{ label: 'x', hidden: false, to }] }
+      expect(Change.safeParse(set).success).toBe(false)
+    },
+  )
+  it('is not held against a platform that does not tell it; elsewhere it is', () => {
+    const at = new Standing('keeps marks')
+    const { plan, before } = at.deploy(first)
+    const ids = Object.fromEntries(
+      plan.creates.map((instance) => [
+        instance,
+        at.base.parts.find((entry) => entry.instance === instance)?.platformId ?? '',
+      ]),
+    )
+    const proofWith = (to: (to: string | undefined) => string | undefined) => {
+      const again = structuredClone(at.course)
+      again.navigation = again.navigation.map(({ to: was, ...entry }) => {
+        const now = to(was)
+        return now === undefined ? entry : { ...entry, to: now }
+      })
+      return proofOf(before.course, plan.changes, ids, again, again.revision).state
+    }
+    expect(proofWith(() => undefined)).toBe('proved')
+    expect(proofWith((was) => was ?? '/own/files')).toBe('proved')
+    expect(proofWith((was) => (was === 'place:grades' ? 'place:people' : was))).toBe('differs')
   })
 })

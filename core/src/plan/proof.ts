@@ -66,6 +66,15 @@ const itemFields = [
 const moduleFields = ['name', 'published', 'staffOnly', 'opensAt'] as const
 const courseFields = ['name', 'label', 'published', 'homePage', 'navigation'] as const
 
+/** Where an entry leads is compared where both tell it: platforms that do not are not held to it. */
+const comparable = (
+  entries: Course['navigation'],
+  others: Course['navigation'],
+): Course['navigation'] =>
+  entries.map(({ to, ...entry }, i) =>
+    to === undefined || others[i]?.to === undefined ? entry : { ...entry, to },
+  )
+
 const differing = <T extends object>(
   wanted: T,
   there: T,
@@ -147,7 +156,11 @@ export const proofOf = (
     else proof.asTheyWere += 1
   }
   for (const { name } of there.values()) tell(name, 'extra')
-  const ofCourse = differing(course, again, courseFields)
+  const ofCourse = differing(
+    { ...course, navigation: comparable(course.navigation, again.navigation) },
+    { ...again, navigation: comparable(again.navigation, course.navigation) },
+    courseFields,
+  )
   if (ofCourse.length > 0) tell(course.name, 'course', ofCourse)
   return {
     ...proof,

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { Line } from '../document/index.ts'
+import { addressOf, Line } from '../document/index.ts'
 import { Key, Strength } from './words.ts'
 
 /** Places that every platform has in a course, and what people call them. */
@@ -17,8 +17,12 @@ export type NavigationPlace = keyof typeof navigationPlaces
 const aPlace = `place:(?:${Object.keys(navigationPlaces).join('|')})`
 const anAddress = 'https?://[^\\s<>"]+'
 
-/** Where an entry leads on a platform: `item:` and the id of a module or item, `place:` and one of the places, or an address. */
-export const leadsOnPlatform = new RegExp(`^(?:item:\\S+|${aPlace}|${anAddress})$`)
+/**
+ * Whether it may be said to lead there on a platform: `item:` and the id of a module or item, `place:` and one of the places, or
+ * an address, inside the course or out of it, at which nothing runs.
+ */
+export const isNavigationAddress = (to: string): boolean =>
+  /^(?:item|place):\S+$/.test(to) || addressOf(to) !== null
 
 /** Where an entry of a template leads. */
 export const NavigationTarget = z

@@ -3,7 +3,7 @@ import { defineRule } from '../rule.ts'
 import { pageFaults } from '../pageFaults.ts'
 
 /** What pictures of formulas are called by what draws them. */
-const drawnFormula = /equation|formula|latex|[?&]tex=|(?:^|[/_-])math/i
+const drawnFormula = /equation|formula|latex|[?&]tex=/i
 
 export const formulaNotReadAloud = defineRule({
   id: 'formula-not-read-aloud',

@@ -1,6 +1,6 @@
 import type { Course } from '../../course/index.ts'
 import { foldedName } from '../../naming/index.ts'
-import { targetIn, type Template } from '../../template/index.ts'
+import { isNavigationAddress, targetIn, type Template } from '../../template/index.ts'
 import type { CheckContext } from '../context.ts'
 
 type Entry = Course['navigation'][number]
@@ -46,6 +46,10 @@ export const mendedNavigation = (context: CheckContext): Entry[] => {
       const to = targets.find((target) => target === found?.to) ?? targets[0] ?? found?.to
       return { label, hidden, ...(to === undefined ? {} : { to }) }
     }),
-    ...context.course.navigation.filter((entry) => !known.has(foldedName(entry.label))),
+    ...context.course.navigation
+      .filter((entry) => !known.has(foldedName(entry.label)))
+      .map(({ to, ...entry }) =>
+        to === undefined || !isNavigationAddress(to) ? entry : { ...entry, to },
+      ),
   ]
 }

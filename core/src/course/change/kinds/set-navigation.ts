@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { leadsOnPlatform, navigationWords, targetIn } from '../../../template/index.ts'
+import { isNavigationAddress, navigationWords, targetIn } from '../../../template/index.ts'
 import { defineChange } from '../kind.ts'
 import { plain } from '../wording.ts'
 
@@ -12,8 +12,8 @@ const schema = z.strictObject({
         hidden: z.boolean(),
         to: z
           .string()
-          .regex(leadsOnPlatform)
           .max(2000)
+          .refine(isNavigationAddress, 'an address that nothing runs at')
           .optional()
           .describe(
             'item: and an id or the reference of what is created, place:NAME, or an address',
@@ -25,7 +25,10 @@ const schema = z.strictObject({
 
 export const setNavigation = defineChange('set-navigation', schema, {
   apply({ navigation }, site) {
+    // What leads nowhere already may stay so: it is somebody's own.
+    const before = new Set(site.course.navigation.map(({ to }) => to))
     const gone = navigation
+      .filter(({ to }) => !before.has(to))
       .map(({ to }) => targetIn('item', to))
       .find((id) => id !== null && !site.has(id))
     if (typeof gone === 'string') return site.gone(gone)
