@@ -270,6 +270,14 @@ export const coastalNavigation = (upper: Template): Template => {
                 },
               ],
             },
+            {
+              ...newItem('event', 'sea-day-sailing', 'Sailing day: aboard by half past seven'),
+              settings: {
+                due: { from: 'term-end', days: -7, time: '07:30' },
+                minutes: 600,
+                where: 'East slip, berth 2',
+              },
+            },
           ],
         },
       },

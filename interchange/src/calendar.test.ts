@@ -1,7 +1,15 @@
 import { readFileSync } from 'node:fs'
 import ical from 'node-ical'
 import { describe, expect, it } from 'vitest'
-import { expandCourse, Facts, instructionalWeeks, readDocument, Template } from '@wickerframe/core'
+import {
+  expandCourse,
+  Facts,
+  instructionalWeeks,
+  isModule,
+  newItem,
+  readDocument,
+  Template,
+} from '@wickerframe/core'
 import { courseCalendar, readFreeDays, termCalendar } from './index.ts'
 
 // node-ical is a reader of its own: it shares no code with ical.js, which writes and reads for us.
@@ -87,6 +95,32 @@ describe('a course as a calendar file', () => {
     expect(due(/Assignment 5/)).toBe('2026-11-09T03:59:00.000Z')
     expect(new Set(events.map((event) => event.uid)).size).toBe(events.length)
     expect(events.filter((event) => event.summary.startsWith('NAV 110')).length).toBe(events.length)
+  })
+  it('has events with when they begin and end and where they are held; drafts of staff are not in it', () => {
+    const own = structuredClone(template.value)
+    const week = own.parts.filter(isModule).find((part) => part.repeat !== undefined)
+    const lab = newItem('event', 'lab', 'Radar lab {number}')
+    lab.settings = {
+      due: { from: 'week-start', days: 2, time: '13:30' },
+      minutes: 90,
+      where: 'Simulator, east wing',
+    }
+    week?.items.push(lab, { ...lab, key: 'staff-lab', name: 'Trial run', audience: 'staff' })
+    const expanded = expandCourse({ template: own, facts: facts.value })
+    if (!expanded.ok) throw new Error(JSON.stringify(expanded.problems))
+    const events = eventsOf(courseCalendar(expanded.value, 'kc-1001', stampedAt))
+    const first = events.find(({ summary }) => /Radar lab 1$/.test(summary))
+    expect([
+      first?.start.toISOString(),
+      first?.end.toISOString(),
+      first?.location,
+    ]).toEqual([
+      // Wednesday of the first week, 13:30 in Halifax (UTC-3).
+      '2026-09-02T16:30:00.000Z',
+      '2026-09-02T18:00:00.000Z',
+      'Simulator, east wing',
+    ])
+    expect(events.some(({ summary }) => /Trial run/.test(summary))).toBe(false)
   })
 })
 

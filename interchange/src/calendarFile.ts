@@ -2,18 +2,21 @@ import ICAL from 'ical.js'
 import {
   addDays,
   everyExpected,
+  isHeld,
   type ExpectedCourse,
+  type ExpectedPart,
   type Term,
   type Week,
 } from '@wickerframe/core'
 
-/** One entry of a calendar file: whole days, both included, or an instant (ISO 8601, UTC). */
+/** One entry of a calendar file: whole days, both included, or an instant (ISO 8601, UTC), with how long it lasts from there. */
 interface Entry {
   uid: string
   summary: string
   description?: string
   category: string
-  when: { first: string; last: string } | { at: string }
+  location?: string
+  when: { first: string; last: string } | { at: string; minutes?: number }
 }
 
 /** Names kept from before they had to be one line write no lines of their own into the file. */
@@ -32,15 +35,22 @@ const written = (name: string, entries: readonly Entry[], stampedAt: string): st
   calendar.updatePropertyWithValue('prodid', '-//Wickerframe//Term and course calendars//EN')
   calendar.updatePropertyWithValue('x-wr-calname', oneLine(name))
   const stamp = ICAL.Time.fromJSDate(new Date(stampedAt), true)
-  for (const { uid, summary, description, category, when } of entries) {
+  for (const { uid, summary, description, location, category, when } of entries) {
     const event = new ICAL.Component('vevent')
     event.updatePropertyWithValue('uid', `${uid}@${host}`)
     event.updatePropertyWithValue('dtstamp', stamp)
     event.updatePropertyWithValue('summary', oneLine(summary))
     if (description) event.updatePropertyWithValue('description', oneLine(description))
+    if (location) event.updatePropertyWithValue('location', oneLine(location))
     event.updatePropertyWithValue('categories', category)
     if ('at' in when) {
-      event.updatePropertyWithValue('dtstart', ICAL.Time.fromJSDate(new Date(when.at), true))
+      const begins = new Date(when.at)
+      event.updatePropertyWithValue('dtstart', ICAL.Time.fromJSDate(begins, true))
+      if (when.minutes !== undefined)
+        event.updatePropertyWithValue(
+          'dtend',
+          ICAL.Time.fromJSDate(new Date(begins.getTime() + when.minutes * 60_000), true),
+        )
     } else {
       event.updatePropertyWithValue('dtstart', ICAL.Time.fromDateString(when.first))
       event.updatePropertyWithValue('dtend', ICAL.Time.fromDateString(addDays(when.last, 1)))
@@ -99,6 +109,15 @@ export const termCalendar = (term: Term, weeks: readonly Week[], stampedAt: stri
   )
 }
 
+/** When and where an event is held. @param at when it begins, ISO 8601 */
+const eventIn = (
+  { definition: { settings } }: ExpectedPart,
+  at: string,
+): Pick<Entry, 'when' | 'location'> => ({
+  ...(settings.where ? { location: settings.where } : {}),
+  when: settings.minutes === undefined ? { at } : { at, minutes: settings.minutes },
+})
+
 /** What a course expects of its students, as an iCalendar file: its weeks by their modules' names, and what is due when. */
 export const courseCalendar = (
   expected: ExpectedCourse,
@@ -128,8 +147,8 @@ export const courseCalendar = (
                 summary: part.name.includes(expected.facts.code)
                   ? part.name
                   : `${expected.facts.code}: ${part.name}`,
-                category: 'Due',
-                when: { at: part.dueAt },
+                category: isHeld(part) ? 'Event' : 'Due',
+                ...(isHeld(part) ? eventIn(part, part.dueAt) : { when: { at: part.dueAt } }),
               },
             ],
       ),

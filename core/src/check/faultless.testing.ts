@@ -254,6 +254,11 @@ const own = (key: string, name: string): Item => ({
     },
   ],
 })
+/** Dated, and no work. */
+const held = (key: string, name: string, from: 'term-end' | 'week-start', days: number): Item => ({
+  ...newItem('event', key, name),
+  settings: { due: { from, days, time: '13:30' }, minutes: 90, where: 'Simulator, east wing' },
+})
 /** The template with other names, another home page, an exception and a layer, as a case has them. */
 const varied = (
   template: Template,
@@ -283,10 +288,14 @@ const varied = (
   const layer = newLayer(next, 'layer', 'A layer')
   layer.parts.push({
     ...newModule('harbour', 'Of the harbour'),
-    items: [own('watch', 'The watch')],
+    items: [own('watch', 'The watch'), held('drill', 'Lifeboat drill', 'term-end', -8)],
   })
   const module = layer.parts.find(({ key }) => key === repeated?.key)
-  if (module && isModule(module)) module.items.push(own('log', `The log of {${per ?? 'week'}}`))
+  if (module && isModule(module))
+    module.items.push(
+      own('log', `The log of {${per ?? 'week'}}`),
+      held('lab', `Radar lab {${per ?? 'week'}}`, 'week-start', 2),
+    )
   return layer
 }
 

@@ -14,6 +14,10 @@ const words: readonly (readonly [ItemKind, RegExp])[] = [
     'assignment',
     /\b(?:assignments?|essays?|papers?|projects?|reports?|homework|exercises?|portfolios?|journals?|logs?|log ?books?|presentations?|worksheets?|problem sets?|reflections?|drafts?|proposals?|submissions?|case stud(?:y|ies))\b/iu,
   ],
+  [
+    'event',
+    /\b(?:labs?|laborator(?:y|ies)|sittings?|field ?(?:trips?|days?)|excursions?|visits?|webinars?|live sessions?|drop-ins?)\b/iu,
+  ],
   ['file', /(?:\.(?:pdf|docx?|odt|pptx?|odp|xlsx?|ods|zip)$)|\b(?:handouts?|slides?)\b/iu],
 ]
 /** What is said after these says what it is about, not what it is. */

@@ -9,6 +9,7 @@ const words: Readonly<Record<Kind, { one: string; many: string; article: 'a' | '
   discussion: { one: 'discussion', many: 'discussions', article: 'a' },
   assignment: { one: 'assignment', many: 'assignments', article: 'an' },
   assessment: { one: 'assessment', many: 'assessments', article: 'an' },
+  event: { one: 'event', many: 'events', article: 'an' },
   'tool-link': { one: 'tool link', many: 'tool links', article: 'a' },
   heading: { one: 'heading', many: 'headings', article: 'a' },
 }
@@ -28,3 +29,6 @@ export const countOfKind = (count: number, kind: string): string => {
   const { one, many } = known.get(kind) ?? { one: kind, many: kind }
   return `${count} ${count === 1 ? one : many}`
 }
+
+/** Whether the date of an item is when it is held; otherwise work is due then. */
+export const isHeld = ({ kind }: { kind: string }): boolean => kind === 'event'

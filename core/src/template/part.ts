@@ -57,7 +57,14 @@ export type May = z.output<typeof May>
 /** How work is handed in and judged; what is left out is the instructor's affair. */
 const workFields = {
   attempts: z.number().int().min(1).max(100).optional(),
-  minutes: z.number().int().min(1).max(6000).optional().describe('Time limit'),
+  minutes: z
+    .number()
+    .int()
+    .min(1)
+    .max(6000)
+    .optional()
+    .describe('Time limit; of an event, how long it lasts'),
+  where: Line(200, 0).optional().describe('Where an event is held'),
   graceMinutes: z.number().int().min(0).max(600).optional(),
   notification: z.boolean().optional().describe('Whether students are told of new posts'),
   postFirst: z

@@ -2,7 +2,10 @@ import { z } from 'zod'
 import { isLine } from '../document/index.ts'
 import { parseFormat } from '../naming/index.ts'
 
-/** Item kinds as Common Cartridge 1.3 has them: web content, file, web link, discussion, assignment, assessment, LTI link, and an untitled grouping. */
+/**
+ * Item kinds as Common Cartridge 1.3 has them: web content, file, web link, discussion, assignment, assessment, LTI link, and an
+ * untitled grouping. And an event, as iCalendar has it (RFC 5545): a lab, a sitting, a visit, which is dated and no work.
+ */
 export const itemKinds = [
   'page',
   'file',
@@ -10,6 +13,7 @@ export const itemKinds = [
   'discussion',
   'assignment',
   'assessment',
+  'event',
   'tool-link',
   'heading',
 ] as const

@@ -6,6 +6,8 @@ import {
   everyCourseItem,
   everyModule,
   isCourseModule,
+  isHeld,
+  localTimeOf,
   kindWords,
   localDateOf,
   targetIn,
@@ -34,8 +36,16 @@ const showing = (base: string, of: CourseItem | CourseModule): string =>
 const movingUp = (base: string, index: number): string =>
   index > 0 ? button(`${base}/move`, 'move it up', { at: String(index - 1) }) : ''
 
+/** When it is due, or held and where. */
+const dated = (course: Course, item: CourseItem): string =>
+  item.dueAt === null
+    ? ''
+    : isHeld(item)
+      ? `, held ${day(course, item.dueAt)} at ${localTimeOf(item.dueAt, course.timeZone ?? 'UTC')}${item.work?.minutes ? `, ${item.work.minutes} minutes` : ''}${item.work?.where ? `, ${escape(item.work.where)}` : ''}`
+      : `, due ${day(course, item.dueAt)}`
+
 const line = (course: Course, item: CourseItem): string =>
-  `<li><a href="/courses/${escape(course.id)}/items/${escape(item.id)}">${escape(item.name)}</a> <span class="words">${kindWords(item.kind)}, ${words(course, item)}${item.dueAt ? `, due ${day(course, item.dueAt)}` : ''}${item.studentWork ? ', students have work in it' : ''}</span></li>`
+  `<li><a href="/courses/${escape(course.id)}/items/${escape(item.id)}">${escape(item.name)}</a> <span class="words">${kindWords(item.kind)}, ${words(course, item)}${dated(course, item)}${item.studentWork ? ', students have work in it' : ''}</span></li>`
 
 const chapter = (course: Course, module: CourseModule, index: number, level = 2): string => {
   const base = `/courses/${course.id}/modules/${module.id}`
@@ -169,7 +179,7 @@ export const itemScreen = (
     item.name,
     `<p><a href="/courses/${escape(course.id)}">${escape(course.name)}</a>${module ? ` · ${escape(module.name)}` : ''}</p>
     <h1>${escape(item.name)}</h1>
-    <div class="words">${escape(aKind(item.kind).replace('a', 'A'))}, ${words(course, item)}${item.dueAt ? `, due ${day(course, item.dueAt)}` : ''}. ${showing(base, item)}${button(`${base}/duplicate`, 'duplicate it')}${movingUp(base, index)}${button(`${base}/hand-in`, 'a student hands in')}<a href="${escape(`${base}/remove`)}">delete it</a></div>
+    <div class="words">${escape(aKind(item.kind).replace('a', 'A'))}, ${words(course, item)}${dated(course, item)}. ${showing(base, item)}${button(`${base}/duplicate`, 'duplicate it')}${movingUp(base, index)}${button(`${base}/hand-in`, 'a student hands in')}<a href="${escape(`${base}/remove`)}">delete it</a></div>
     <form class="block" method="post" action="${base}/rename"><label>Name <input name="name" size="50" value="${escape(item.name)}"></label> <button>rename</button></form>
     <form class="block" method="post" action="${base}/due"><label>Due <input name="due" type="date" value="${item.dueAt ? day(course, item.dueAt) : ''}"></label> <button>set</button></form>
     <div class="page">${item.html === null ? '<p class="words">It has no page.</p>' : safeHtml(item.html)}</div>

@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { Availability, availabilityWindow } from '../../calendar/index.ts'
 import type { Change } from '../../course/index.ts'
+import { isHeld } from '../../template/index.ts'
 import { aboutCourse, aboutFound, defineRule, type Verdict } from '../rule.ts'
 
 export const availabilityWindowRule = defineRule({
@@ -26,6 +27,8 @@ export const availabilityWindowRule = defineRule({
     'closes-early': 'The course shuts on {seen}; it should stay open until {expected}.',
     'opens-after-due': '“{name}” opens on {opens} and is due {due} already.',
     'shuts-before-due': '“{name}” shuts on {closes} and is due only on {due}.',
+    'opens-after-held': '“{name}” opens on {opens} and is held {due} already.',
+    'shuts-before-held': '“{name}” shuts on {closes} and is held only on {due}.',
     'shuts-before-open': '“{name}” shuts on {closes}, before it opens on {opens}.',
   },
   *check(context, { atLeastDaysAfter, ...rest }): Generator<Verdict> {
@@ -83,7 +86,7 @@ export const availabilityWindowRule = defineRule({
         yield {
           subject,
           outcome: 'failed',
-          message,
+          message: isHeld(item) ? (ofEvents[message] ?? message) : message,
           values,
           evidence: [
             {
@@ -118,6 +121,11 @@ export const availabilityWindowRule = defineRule({
       : []
   },
 })
+
+const ofEvents: Readonly<Record<string, 'opens-after-held' | 'shuts-before-held'>> = {
+  'opens-after-due': 'opens-after-held',
+  'shuts-before-due': 'shuts-before-held',
+}
 
 /** Which of the three instants (ISO 8601) stands before one it should follow; null when they are in order. */
 const orderBroken = (

@@ -15,6 +15,12 @@ export const examples: RuleExamples = {
       evidence: '2026-09-30',
     },
     {
+      title: 'an event held in the pause',
+      change: ({ item }) =>
+        void Object.assign(item('assignment', 4), { kind: 'event', dueAt: '2026-09-30T15:00:00Z' }),
+      evidence: '2026-09-30',
+    },
+    {
       title: 'due on a holiday',
       change: ({ item }) => void (item('assignment', 2).dueAt = '2026-09-07T15:00:00Z'),
       evidence: '2026-09-07',

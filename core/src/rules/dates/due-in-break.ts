@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { isHeld } from '../../template/index.ts'
 import { aboutFound, defineRule, type Verdict } from '../rule.ts'
 
 export const dueInBreak = defineRule({
@@ -12,7 +13,10 @@ export const dueInBreak = defineRule({
   parameters: z.strictObject({ holidaysToo: z.boolean().default(true) }),
   mender: 'instructor',
   effortMinutes: 1,
-  messages: { due: '“{name}” is due {due}, in {pause}.' },
+  messages: {
+    due: '“{name}” is due {due}, in {pause}.',
+    held: '“{name}” is held {due}, in {pause}.',
+  },
   *check(context, { holidaysToo }): Generator<Verdict> {
     const { term } = context
     const free = [
@@ -31,7 +35,7 @@ export const dueInBreak = defineRule({
         yield {
           subject,
           outcome: 'failed',
-          message: 'due',
+          message: isHeld(item) ? 'held' : 'due',
           values: { name: item.name, due, pause: pause.name },
           evidence: [{ kind: 'date', text: due }],
           expected: `a day outside ${pause.name}`,

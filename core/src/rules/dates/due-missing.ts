@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import type { Change } from '../../course/index.ts'
-import { itemKinds, type ItemKind } from '../../template/index.ts'
+import { isHeld, itemKinds, type ItemKind } from '../../template/index.ts'
 import { aboutPart, defineRule, type Verdict } from '../rule.ts'
 
 export const dueMissing = defineRule({
@@ -16,7 +16,10 @@ export const dueMissing = defineRule({
   }),
   mender: 'instructor',
   effortMinutes: 1,
-  messages: { none: '“{name}” has no due date, so it reaches nobody’s calendar.' },
+  messages: {
+    none: '“{name}” has no due date, so it reaches nobody’s calendar.',
+    undated: '“{name}” has no date, so it reaches nobody’s calendar.',
+  },
   *check(context, { kinds }): Generator<Verdict> {
     for (const part of context.parts) {
       if (part.kind === 'module' || (part.dueAt === null && !kinds.includes(part.kind))) continue
@@ -36,7 +39,7 @@ export const dueMissing = defineRule({
         yield {
           subject,
           outcome: 'failed',
-          message: 'none',
+          message: isHeld(there.item) ? 'undated' : 'none',
           values: { name: there.item.name },
           evidence: [{ kind: 'value', text: 'no due date' }],
           expected: part.dueAt ?? 'a due date in its week',

@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { addDays } from '../../calendar/index.ts'
 import type { ExpectedPart } from '../../expand/index.ts'
+import { isHeld } from '../../template/index.ts'
 import type { CheckContext, PairedItem } from '../context.ts'
 import { aboutPart, defineRule, type Verdict } from '../rule.ts'
 import { dueAsWanted } from './dueMend.ts'
@@ -30,7 +31,10 @@ export const dueOutsideModule = defineRule({
   parameters: z.strictObject({ graceDays: z.number().int().min(0).max(60).default(1) }),
   mender: 'instructor',
   effortMinutes: 1,
-  messages: { week: '“{name}” stands in {module} and is due {due}; that week ends {last}.' },
+  messages: {
+    week: '“{name}” stands in {module} and is due {due}; that week ends {last}.',
+    held: '“{name}” stands in {module} and is held {due}; that week ends {last}.',
+  },
   *check(context, { graceDays }): Generator<Verdict> {
     for (const part of context.parts) {
       if (part.kind === 'module') continue
@@ -58,7 +62,7 @@ export const dueOutsideModule = defineRule({
       else
         yield {
           ...failed,
-          message: 'week',
+          message: isHeld(there.item) ? 'held' : 'week',
           values: { ...values, module: `“${there.module?.name ?? 'no module'}”`, last: last.last },
           expected: `${part.week.first} to ${last.last}`,
         }

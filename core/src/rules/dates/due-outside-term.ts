@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { addDays } from '../../calendar/index.ts'
+import { isHeld } from '../../template/index.ts'
 import { aboutFound, defineRule, type Verdict } from '../rule.ts'
 import { dueAsWanted } from './dueMend.ts'
 
@@ -22,7 +23,10 @@ export const dueOutsideTerm = defineRule({
   }),
   mender: 'instructor',
   effortMinutes: 1,
-  messages: { outside: '“{name}” is due {due}; {term} runs from {first} to {last}.' },
+  messages: {
+    outside: '“{name}” is due {due}; {term} runs from {first} to {last}.',
+    held: '“{name}” is held {due}; {term} runs from {first} to {last}.',
+  },
   *check(context, { graceDays }): Generator<Verdict> {
     const { term, session } = context.expected.facts
     // A course of a session runs in the session, not in the whole term.
@@ -38,7 +42,7 @@ export const dueOutsideTerm = defineRule({
         yield {
           subject,
           outcome: 'failed',
-          message: 'outside',
+          message: isHeld(item) ? 'held' : 'outside',
           values: {
             name: item.name,
             due,

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { addDays } from '../../calendar/index.ts'
+import { isHeld } from '../../template/index.ts'
 import { aboutFound, defineRule, type Verdict } from '../rule.ts'
 
 export const otherTermDate = defineRule({
@@ -55,7 +56,7 @@ export const otherTermDate = defineRule({
       }
       let told = false
       for (const [what, instant] of [
-        ['due', item.dueAt],
+        [isHeld(item) ? 'held' : 'due', item.dueAt],
         ['opened', item.opensAt],
       ] as const) {
         if (instant === null || !outside(context.dateOf(instant))) continue

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { dateOfMention } from '../../calendar/index.ts'
+import { isHeld } from '../../template/index.ts'
 import { foldedName } from '../../naming/index.ts'
 import { aboutFound, defineRule, type Verdict } from '../rule.ts'
 
@@ -22,7 +23,10 @@ export const scheduleDisagrees = defineRule({
   }),
   mender: 'instructor',
   effortMinutes: 2,
-  messages: { disagrees: '“{page}” says {seen} for “{item}”, which is set to be due {due}.' },
+  messages: {
+    disagrees: '“{page}” says {seen} for “{item}”, which is set to be due {due}.',
+    held: '“{page}” says {seen} for “{item}”, which is set to be held {due}.',
+  },
   *check(context, { leastNameLength }): Generator<Verdict> {
     const dated = context.placedItems.flatMap(({ item }) =>
       item.dueAt === null || item.name.length < leastNameLength
@@ -53,7 +57,7 @@ export const scheduleDisagrees = defineRule({
           yield {
             ...told,
             outcome: 'failed',
-            message: 'disagrees',
+            message: isHeld(one.item) ? 'held' : 'disagrees',
             values: { page: pageItem.name, seen: date.text, item: one.item.name, due: one.due },
             evidence: [{ kind: 'date', text: date.text }],
             expected: one.due,

@@ -3,6 +3,11 @@ import type { RuleExamples } from '../rule.ts'
 export const examples: RuleExamples = {
   passes: [
     { title: 'as deployed', change: () => {} },
+    {
+      title: 'an event that lasts an hour',
+      change: ({ item }) =>
+        void Object.assign(item('quiz', 2), { kind: 'event', work: { minutes: 60 } }),
+    },
     { title: 'work without a time limit', change: ({ item }) => void (item('quiz', 2).work = {}) },
   ],
   fails: [

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import type { Change } from '../../course/index.ts'
+import { isHeld } from '../../template/index.ts'
 import { aboutFound, defineRule, type Verdict } from '../rule.ts'
 
 export const timeLimitGrace = defineRule({
@@ -25,7 +26,7 @@ export const timeLimitGrace = defineRule({
   },
   *check(context, { leastMinutes }): Generator<Verdict> {
     for (const { item } of context.placedItems) {
-      if (item.work?.minutes === undefined) continue
+      if (item.work?.minutes === undefined || isHeld(item)) continue
       const part = context.partOf(item.id)
       const subject = aboutFound(context, item)
       const wanted = part?.definition.settings.graceMinutes ?? leastMinutes

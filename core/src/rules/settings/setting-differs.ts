@@ -1,12 +1,14 @@
 import { z } from 'zod'
 import type { Change } from '../../course/index.ts'
+import { isHeld } from '../../template/index.ts'
 import { defineRule, aboutPart, type Verdict } from '../rule.ts'
 
-const settings = ['attempts', 'minutes', 'handIn'] as const
+const settings = ['attempts', 'minutes', 'handIn', 'where'] as const
 const words: Readonly<Record<(typeof settings)[number], string>> = {
   attempts: 'attempts',
   minutes: 'time limit in minutes',
   handIn: 'what is handed in',
+  where: 'where it is held',
 }
 
 export const settingDiffers = defineRule({
@@ -42,7 +44,10 @@ export const settingDiffers = defineRule({
             message: 'differs',
             values: {
               item: there.item.name,
-              setting: words[setting],
+              setting:
+                setting === 'minutes' && isHeld(there.item)
+                  ? 'its length in minutes'
+                  : words[setting],
               seen: seen === undefined ? 'not set' : String(seen),
               wanted: String(wanted),
             },

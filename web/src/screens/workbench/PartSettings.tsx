@@ -8,6 +8,7 @@ import {
   type ExpectedPart,
   isModule,
   type Item,
+  isHeld,
   itemKinds,
   modalities,
   type Module,
@@ -114,6 +115,33 @@ const Conditions = ({ part }: { part: Item | Module }) => {
         />
       </div>
     </>
+  )
+}
+
+/** How long an event lasts, and where it is held. */
+const Held = ({ part }: { part: Item }) => {
+  const set = useField(part.key)
+  const { minutes, where, published } = part.settings
+  return (
+    <div className="flex flex-wrap items-end gap-3">
+      <NumberLine
+        label="Minutes it lasts"
+        least={1}
+        most={6000}
+        value={minutes}
+        onDone={(value) => set(['settings', 'minutes'], minutes, value)}
+      />
+      <TextLine
+        label="Where it is held"
+        value={where ?? ''}
+        onDone={(value) => set(['settings', 'where'], where, value.trim() || null)}
+      />
+      <Tick
+        label="published when deployed"
+        checked={published ?? true}
+        onChange={(on) => set(['settings', 'published'], published, on ? null : false)}
+      />
+    </div>
   )
 }
 
@@ -504,7 +532,7 @@ export const PartSettings = ({
   const { settings } = part
   const dated = [
     ['opens', 'Opens', expected?.opensAt],
-    ['due', 'Due', expected?.dueAt],
+    ['due', isHeld(part) ? 'Held' : 'Due', expected?.dueAt],
     ['closes', 'Shuts', expected?.closesAt],
   ] as const
   const different = (anchor: Exception['anchor']) => {
@@ -582,7 +610,7 @@ export const PartSettings = ({
               .join(', ') || 'not marked'
           }
         >
-          <Work part={part} template={template} />
+          {isHeld(part) ? <Held part={part} /> : <Work part={part} template={template} />}
         </Group>
       )}
       {isModule(part) && part.repeat && (

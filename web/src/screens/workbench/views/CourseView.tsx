@@ -1,4 +1,10 @@
-import { everyExpected, localDateOf, type ExpectedCourse, type Part } from '@wickerframe/core'
+import {
+  everyExpected,
+  isHeld,
+  localDateOf,
+  type ExpectedCourse,
+  type Part,
+} from '@wickerframe/core'
 import { Button } from '../../../controls/controls.tsx'
 
 /** The outline turned into one course: names, weeks and dates as that course gets them. */
@@ -71,7 +77,7 @@ export const CourseView = ({
             </span>
             <span className="font-normal text-ink-2">
               {part.dueAt
-                ? `due ${localDateOf(part.dueAt, expected.facts.term.timeZone)}`
+                ? `${isHeld(part) ? 'held' : 'due'} ${localDateOf(part.dueAt, expected.facts.term.timeZone)}`
                 : part.kind === 'module' && part.week
                   ? `${part.week.first} on`
                   : ''}
