@@ -283,7 +283,7 @@ describe('calendar', () => {
   it.each([
     [['--weeks', '17'], /at most 16, the weeks of Autumn 2026/],
     [['--weeks', 'many'], /a whole number from 1 to 120/],
-    [['--session', 'third-half'], /expected first-half, second-half/],
+    [['--session', 'third-half'], /expected first-half, seven-weeks, second-half/],
     [['--meeting-days', 'freitag'], /found freitag; expected weekdays/],
     [['--units', '0'], /a whole number from 1 to 60/],
   ])('%j: exit 2', async (args, message) => {
