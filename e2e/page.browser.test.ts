@@ -201,12 +201,19 @@ describe('a page written at full width', () => {
     const keys = async () => (await blocksOn()).map(({ key }) => key)
     const before = await keys()
     const margin = block('fixed-text').locator('> div').first()
-    // Where it stands still: on a busy machine what the first course would be told comes later, and moves what is below it.
-    await margin.hover({ position: { x: 60, y: 10 } })
-    await page.mouse.down()
+    // On a busy machine what the first course would be told comes later, and moves what is below it.
+    let stood = ''
+    const standsStill = async () => {
+      const before = stood
+      stood = JSON.stringify(await margin.boundingBox())
+      return before === stood
+    }
+    await until(standsStill, (still) => still, 20)
     const from = await margin.boundingBox()
     const to = await block('title').boundingBox()
     if (!from || !to) throw new Error('both are shown')
+    await page.mouse.move(from.x + 60, from.y + 10)
+    await page.mouse.down()
     await page.mouse.move(from.x + 60, from.y - 30, { steps: 4 })
     await page.mouse.move(from.x + 60, to.y + 4, { steps: 8 })
     await page.mouse.up()
