@@ -123,8 +123,8 @@ const shareOut = (count: number, heirs: readonly Heir[], begun: boolean): (numbe
   }
   let last: Sharing | null = [...known, ...inPlace].reduce(better, withNobody)
   const shares: (number | null)[] = []
-  for (; last?.before; last = last.before) shares.unshift(last.heir)
-  return shares
+  for (; last?.before; last = last.before) shares.push(last.heir)
+  return shares.reverse()
 }
 
 /** Which unmarked paragraphs belong to which unmarked block: their places, ascending. A block that is not found has no entry. */

@@ -85,7 +85,7 @@ export const FormulaForm = ({ editor, onClose }: { editor: Editor; onClose: () =
     setTex(input.value)
     const at = from + piece.length - back
     input.focus()
-    requestAnimationFrame(() => input.setSelectionRange(at, at))
+    input.setSelectionRange(at, at)
   }
   return (
     <form
