@@ -1,6 +1,12 @@
 import { checkCourse, type Check, type CheckResult } from '../check/index.ts'
-import { documentHand, withRecordedIdentity } from '../course/index.ts'
+import {
+  documentHand,
+  everyCourseItem,
+  withRecordedIdentity,
+  type Course,
+} from '../course/index.ts'
 import type { Problem } from '../document/index.ts'
+import { blockMarker, withoutMarks } from '../page/index.ts'
 import {
   carryOut,
   expandForPlan,
@@ -40,6 +46,16 @@ const misfit = (problems: readonly Problem[]): Foreseen => ({
     .join('; '),
 })
 
+/** Whether the platform takes our marks out of what it is given: none of the pages that were deployed has one. */
+const losesMarks = (course: Course, { parts }: Base): boolean => {
+  const ours = new Set(
+    parts.flatMap(({ platformId, blocks }) => (blocks.length > 0 ? [platformId] : [])),
+  )
+  return !everyCourseItem(course).some(
+    ({ item }) => ours.has(item.id) && (item.html ?? '').includes(blockMarker),
+  )
+}
+
 /**
  * What a version would be for one course before it is released: the rollout that would bring it, and a check of the course
  * after that. Until it is rolled out a course stays held to what was deployed, so nothing is asked of it between. Pure: the
@@ -61,7 +77,14 @@ export const foreseeRelease = (
   if (!expansion.ok) return misfit(expansion.problems)
   const plan = planDeployment({ expected: expansion.value, course, base, bodies, onDate })
   if (!isWorkedOut(plan)) return heldTo(check, plan)
-  const done = carryOut(plan, course, base, documentHand(course), bodies)
+  const hand = documentHand(course)
+  const done = carryOut(
+    plan,
+    course,
+    base,
+    losesMarks(course, base) ? { ...hand, rewriteHtml: withoutMarks } : hand,
+    bodies,
+  )
   if (!done.ok) return { state: 'does-not-fit', reason: done.problems.message }
   const identity = identityOf(done.value.base)
   const version = template.version ?? null

@@ -186,7 +186,9 @@ export const alike = (course: Course) => {
         ? undefined
         : field === 'html'
           ? page(value as string | null)
-          : value,
+          : field === 'to' && typeof value === 'string'
+            ? value.replace(/^item:(.*)/, (_, id: string) => `→${names.get(id) ?? 'nowhere'}`)
+            : value,
   )
   return JSON.parse(json) as unknown
 }

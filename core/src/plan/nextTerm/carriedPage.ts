@@ -8,6 +8,7 @@ import {
   normalHtml,
   refilled,
   sameText,
+  withoutMarks,
 } from '../../page/index.ts'
 import { leftAs } from '../../template/index.ts'
 import type { BaseEntry } from '../base.ts'
@@ -75,9 +76,6 @@ const wordsOf = (html: string): string => {
     .trim()
 }
 
-/** Without marks of a deployment: where it goes, others stand. */
-const unmarked = (html: string): string => html.replace(/ data-wicker-(?:block|part)="[^"]*"/g, '')
-
 /** Whether each tag that opens in it closes in it: what is not so cannot be put anywhere else as it is. */
 const isBalanced = (html: string): boolean => {
   const open: string[] = []
@@ -100,7 +98,7 @@ const isBalanced = (html: string): boolean => {
 export const carriedPage = (input: CarriedPageInput): CarriedPage => {
   const { present, entry, part, written, kinds, bodies } = input
   /** What of theirs is let into another course; the rest is told as what stays. */
-  const relinked = (html: string): string => letIn(input.relinked(unmarked(html))).html
+  const relinked = (html: string): string => letIn(input.relinked(withoutMarks(html))).html
   const carried: CarriedPage = {
     html: written,
     blocks: new Set(),
