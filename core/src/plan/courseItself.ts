@@ -4,7 +4,12 @@ import { navigationWords } from '../template/index.ts'
 import type { FieldBase } from './base.ts'
 import { mergeCaseOf } from './mergeCase.ts'
 import { mergeFields } from './mergeFields.ts'
-import { navigationByInstance, navigationOnPlatform, type Navigation } from './navigation.ts'
+import {
+  ledToCreated,
+  navigationByInstance,
+  navigationOnPlatform,
+  type Navigation,
+} from './navigation.ts'
 import type { NextBase } from './nextBase.ts'
 import type { PlanContext } from './planContext.ts'
 import { presentField, wantedCourseFields } from './wantedFields.ts'
@@ -72,17 +77,16 @@ export const mergeCourseFields = ({
   })
   const { navigation, ...set } = gathered(stands, write)
   if (Object.keys(set).length > 0) changes.push({ change: 'set-course', ...set })
-  const lastChanges: Change[] =
+  const written =
     navigation === undefined
-      ? []
-      : [
-          {
-            change: 'set-navigation',
-            navigation: navigationOnPlatform(navigation as Navigation, (instance) =>
-              standing(instance) !== undefined || created.has(instance) ? refOf(instance) : null,
-            ),
-          },
-        ]
+      ? ledToCreated(course.navigation, (id) => {
+          const instance = instanceOf.get(id)
+          return instance !== undefined && created.has(instance) ? refOf(instance) : null
+        })
+      : navigationOnPlatform(navigation as Navigation, (instance) =>
+          standing(instance) !== undefined || created.has(instance) ? refOf(instance) : null,
+        )
+  const lastChanges: Change[] = written ? [{ change: 'set-navigation', navigation: written }] : []
   const nameOfTarget = (key: string): string | null => {
     const there = found.get(key)
     const name = partOf.get(key)?.name ?? there?.item?.name ?? there?.module?.name

@@ -49,3 +49,23 @@ export const navigationOnPlatform = (
     const ref = refOf(instance)
     return ref === null ? null : `item:${ref}`
   })
+
+/**
+ * A course's navigation with what led to something that is gone leading to what comes back for it.
+ * @param newRefOf the reference of what is created for what stood under an id; null where nothing is
+ * @returns null where nothing of it does
+ */
+export const ledToCreated = (
+  navigation: Navigation,
+  newRefOf: (id: string) => string | null,
+): Navigation | null => {
+  let changed = false
+  const now = led(navigation, (to) => {
+    const id = targetIn('item', to)
+    const ref = id === null ? null : newRefOf(id)
+    if (ref === null) return to
+    changed = true
+    return `item:${ref}`
+  })
+  return changed ? now : null
+}

@@ -1,6 +1,6 @@
 import { navigationWords, targetIn } from '../../template/index.ts'
 import { sameValue, type FieldStep } from '../mergeCase.ts'
-import type { Navigation } from '../navigation.ts'
+import { ledToCreated, type Navigation } from '../navigation.ts'
 import { courseValue } from './standing.ts'
 import type { Undoing } from './undoing.ts'
 
@@ -13,6 +13,7 @@ export const courseBack = ({
   idNow,
   nameOf,
   record,
+  remade,
   standsNow,
   steps,
 }: Undoing): void => {
@@ -49,6 +50,10 @@ export const courseBack = ({
       reason: untouched ? 'as it was before the rollout' : 'was edited since; stays',
     })
   }
+  // Where somebody leads to what comes back under a new id, it leads there again.
+  const relinked = ledToCreated(course.navigation, (id) => (remade.has(id) ? idNow(id) : null))
+  if (relinked && !changes.some(({ change }) => change === 'set-navigation'))
+    changes.push({ change: 'set-navigation', navigation: relinked })
   if (Object.keys(set).length > 0) changes.push({ change: 'set-course', ...set })
   if (fields.length > 0)
     steps.push({
