@@ -186,8 +186,9 @@ export const alike = (course: Course) => {
         ? undefined
         : field === 'html'
           ? page(value as string | null)
-          : field === 'to' && typeof value === 'string'
-            ? value.replace(/^item:(.*)/, (_, id: string) => `→${names.get(id) ?? 'nowhere'}`)
+          : field === 'to' && typeof value === 'string' && value.startsWith('item:')
+            ? // What leads to nothing leads nowhere.
+              names.get(value.slice('item:'.length))
             : value,
   )
   return JSON.parse(json) as unknown
