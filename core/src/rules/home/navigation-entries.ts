@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import type { Change } from '../../course/index.ts'
-import { aboutCourse, defineRule, type Verdict } from '../rule.ts'
+import { defineRule, type Verdict } from '../rule.ts'
 import { mendedNavigation, pairedEntries } from './wantedNavigation.ts'
 
 export const navigationEntries = defineRule({
@@ -16,12 +16,7 @@ export const navigationEntries = defineRule({
   effortMinutes: 1,
   messages: { missing: 'The navigation has no “{label}”.' },
   *check(context): Generator<Verdict> {
-    for (const { wanted, found } of pairedEntries(context)) {
-      const told = {
-        subject: aboutCourse,
-        discriminator: wanted.key,
-        strength: wanted.strength,
-      } as const
+    for (const { wanted, found, told } of pairedEntries(context)) {
       if (found) yield { ...told, outcome: 'passed' }
       // A hidden entry that is not there is not seen either.
       else if (wanted.hidden) yield { ...told, outcome: 'inapplicable' }

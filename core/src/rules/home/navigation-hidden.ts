@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import type { Change } from '../../course/index.ts'
-import { aboutCourse, defineRule, type Verdict } from '../rule.ts'
+import { defineRule, type Verdict } from '../rule.ts'
 import { mendedNavigation, pairedEntries } from './wantedNavigation.ts'
 
 export const navigationHidden = defineRule({
@@ -18,12 +18,7 @@ export const navigationHidden = defineRule({
     hidden: 'The navigation hides “{label}”, which is to show.',
   },
   *check(context): Generator<Verdict> {
-    for (const { wanted, found } of pairedEntries(context)) {
-      const told = {
-        subject: aboutCourse,
-        discriminator: wanted.key,
-        strength: wanted.strength,
-      } as const
+    for (const { wanted, found, told } of pairedEntries(context)) {
       if (!found) yield { ...told, outcome: 'inapplicable' }
       else if (found.hidden === wanted.hidden) yield { ...told, outcome: 'passed' }
       else

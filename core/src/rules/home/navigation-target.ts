@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { everyModule, type Change } from '../../course/index.ts'
 import { targetWords } from '../../template/index.ts'
 import type { CheckContext } from '../context.ts'
-import { aboutCourse, defineRule, type Verdict } from '../rule.ts'
+import { defineRule, type Verdict } from '../rule.ts'
 import { mendedNavigation, pairedEntries, wantedTargets } from './wantedNavigation.ts'
 
 /** An address leads to the same with a slash at its end and without. */
@@ -30,12 +30,7 @@ export const navigationTarget = defineRule({
   effortMinutes: 1,
   messages: { elsewhere: 'In the navigation “{label}” leads to {seen}, not to {wanted}.' },
   *check(context): Generator<Verdict> {
-    for (const { wanted, found } of pairedEntries(context)) {
-      const told = {
-        subject: aboutCourse,
-        discriminator: wanted.key,
-        strength: wanted.strength,
-      } as const
+    for (const { wanted, found, told } of pairedEntries(context)) {
       const targets = wantedTargets(context, wanted)
       const leads = found?.to
       if (!targets || targets.length === 0 || leads === undefined)

@@ -2,17 +2,22 @@ import type { Course } from '../../course/index.ts'
 import { foldedName } from '../../naming/index.ts'
 import { isNavigationAddress, targetIn, type Template } from '../../template/index.ts'
 import type { CheckContext } from '../context.ts'
+import { aboutCourse } from '../rule.ts'
 
 type Entry = Course['navigation'][number]
 
-/** The entries of the template with what stands for each in the course, by label. */
-export const pairedEntries = (
-  context: CheckContext,
-): { wanted: Template['navigation'][number]; found: Entry | null; place: number }[] => {
+/** The entries of the template with what stands for each in the course, by label, and what every verdict on one says. */
+export const pairedEntries = (context: CheckContext) => {
   const labels = context.course.navigation.map((entry) => foldedName(entry.label))
   return context.expected.template.navigation.map((wanted) => {
     const place = labels.indexOf(foldedName(wanted.label))
-    return { wanted, found: context.course.navigation[place] ?? null, place }
+    const found: Entry | null = context.course.navigation[place] ?? null
+    const told = {
+      subject: aboutCourse,
+      discriminator: wanted.key,
+      strength: wanted.strength,
+    } as const
+    return { wanted, found, place, told }
   })
 }
 
