@@ -45,6 +45,7 @@ describe('the settings of a part', () => {
     await waitFor(() =>
       expect(settings()).toMatchObject({ minutes: 90, where: 'Simulator, east wing' }),
     )
+    expect(screen.queryByText('90 minutes, Simulator, east wing')).not.toBeNull()
     await user.clear(where)
     fireEvent.blur(where)
     await waitFor(() => expect(settings()).not.toHaveProperty('where'))

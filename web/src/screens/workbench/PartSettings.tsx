@@ -19,7 +19,7 @@ import {
   strengths,
   type Template,
 } from '@wickerframe/core'
-import { Button, Pick } from '../../controls/controls.tsx'
+import { Button, Pick, plural } from '../../controls/controls.tsx'
 import { Menu } from '../../controls/menu.tsx'
 import { NumberLine, TextLine, Tick } from '../../controls/typed.tsx'
 import { useDraftStore } from './draftStore.ts'
@@ -597,7 +597,22 @@ export const PartSettings = ({
             />
           ))}
       </Group>
-      {!isModule(part) && (
+      {!isModule(part) && isHeld(part) && (
+        <Group
+          title="Length and place"
+          said={
+            [
+              settings.minutes === undefined ? '' : plural(settings.minutes, 'minute'),
+              settings.where,
+            ]
+              .filter(Boolean)
+              .join(', ') || 'not said'
+          }
+        >
+          <Held part={part} />
+        </Group>
+      )}
+      {!isModule(part) && !isHeld(part) && (
         <Group
           title="Work"
           said={
@@ -610,7 +625,7 @@ export const PartSettings = ({
               .join(', ') || 'not marked'
           }
         >
-          {isHeld(part) ? <Held part={part} /> : <Work part={part} template={template} />}
+          <Work part={part} template={template} />
         </Group>
       )}
       {isModule(part) && part.repeat && (
