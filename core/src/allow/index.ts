@@ -1,2 +1,3 @@
 export * from './drawing.ts'
 export * from './letIn.ts'
+export { styleProperties, styleValue } from './styles.ts'

@@ -1,5 +1,6 @@
 import { parseFragment, serialize, type DefaultTreeAdapterTypes as Tree } from 'parse5'
 import { addressOf } from '../document/index.ts'
+import { activeStyle, styleLetIn } from './styles.ts'
 import { remember } from '../remember/index.ts'
 
 // What Wickerframe brings into a course (a template's words, an answer, an import, another course's page) is on this list:
@@ -43,9 +44,6 @@ export const formulaAttributes = words(
   'alttext columnalign columnspan dir display displaystyle encoding fence form height largeop linethickness lspace mathsize mathvariant maxsize minsize movablelimits notation open close separators rowspan rspace scriptlevel separator stretchy symmetric width xmlns',
 )
 const addresses = words('href src cite')
-/** Style that asks for something, hides what it says behind escapes, or runs in old browsers. */
-const activeStyle =
-  /url\s*\(|expression\s*\(|@import|behaviou?r\s*:|-moz-binding|image-set\s*\(|\\/i
 
 type Node = Tree.ChildNode
 type Element = Tree.Element
@@ -72,7 +70,8 @@ const mostReadings = 6
 const read = remember(1000, (html: string): LetIn => {
   const refused = new Set<string>()
   const attributesOf = (element: Element, inFormula: boolean) =>
-    element.attrs.filter(({ name, value }) => {
+    element.attrs.flatMap((attribute) => {
+      const { name, value } = attribute
       const known =
         everywhere.has(name) ||
         /^aria-[a-z]{1,30}$/.test(name) ||
@@ -85,17 +84,20 @@ const read = remember(1000, (html: string): LetIn => {
           )
         )
           refused.add(`the attribute ${name}`)
-        return false
+        return []
       }
       if (addresses.has(name) && addressOf(value) === null) {
         refused.add(`the address “${value.trim().slice(0, 40)}”`)
-        return false
+        return []
       }
       if (name === 'style' && activeStyle.test(value)) {
         refused.add('a style that loads something')
-        return false
+        return []
       }
-      return true
+      if (name !== 'style') return [attribute]
+      // What else a style may not say has no meaning for who reads.
+      const style = styleLetIn(value)
+      return style === '' ? [] : [{ ...attribute, value: style }]
     })
   const cleaned = (nodes: readonly Node[], inFormula: boolean, depth: number): Node[] =>
     nodes.flatMap((node): Node[] => {

@@ -49,6 +49,7 @@ const blocks: Record<Block['kind'], (key: string) => object> = {
   'discussion-prompt': () => ({ question: html }),
   'take-care': () => ({ html }),
   'in-short': () => ({ html }),
+  letter: () => ({ html }),
   fold: () => ({ summary: 'For those who want more', html }),
   'outcome-map': () => ({}),
   table: () => ({ caption: 'Tides', header: ['Day', 'High'], rows: [['Monday', '06:10']] }),

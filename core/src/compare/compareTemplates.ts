@@ -13,6 +13,7 @@ const templateFields = [
   'opening',
   'availability',
   'halfBuilt',
+  'houseStyle',
   'extends',
 ] as const
 

@@ -1,5 +1,5 @@
 import { formatOf, renderName, type FieldValues } from '../naming/index.ts'
-import { letIn } from '../allow/index.ts'
+import { inHouseStyle } from './inHouseStyle.ts'
 import {
   blockKind,
   escapeHtml,
@@ -72,6 +72,7 @@ const writingIn = (surroundings: BlockSurroundings, spots: string[] | null): Wri
     return withSpots(text)
   }
   return {
+    hasStyle: template.houseStyle !== undefined,
     html: (html) => withImages(withPartLinks(filled(html), linkTo), template.assets),
     line: (text) => filled(escapeHtml(text)),
     name: (format) => renderName(formatOf(format), values).text,
@@ -120,13 +121,14 @@ export const blockHtml = (
   const kind = blockKind(block.kind)
   const spots: string[] = []
   const written = kind.html(block, writingIn(surroundings, kind.isFixed ? spots : null))
-  const html = letIn(written.html).html
+  const { houseStyle } = surroundings.template
+  const html = inHouseStyle(written.html, block, houseStyle)
   return {
     html,
     answer: written.answer,
     asks:
       leftAs(block) === 'asked'
-        ? written.pieces.map((piece) => letIn(piece).html)
+        ? written.pieces.map((piece) => inHouseStyle(piece, null, houseStyle))
         : inOrder(spots, html),
   }
 }

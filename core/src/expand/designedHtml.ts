@@ -1,4 +1,3 @@
-import { letIn } from '../allow/index.ts'
 import {
   blockKind,
   escapeHtml,
@@ -9,6 +8,7 @@ import {
   type Writing,
 } from '../template/index.ts'
 import { withPartLinks } from './blockHtml.ts'
+import { inHouseStyle } from './inHouseStyle.ts'
 
 /**
  * A block's HTML as it is designed, for no course in particular: fields stand as they are written, `{week}`, a part is named by
@@ -23,6 +23,7 @@ export const designedHtml = (block: KeptBlockBody, template: Template): string |
     return part ? { href: `part:${key}`, name: part.name } : null
   }
   const writing: Writing = {
+    hasStyle: template.houseStyle !== undefined,
     html: (html) => withPartLinks(html, linkTo),
     line: escapeHtml,
     name: (format) => format,
@@ -42,5 +43,5 @@ export const designedHtml = (block: KeptBlockBody, template: Template): string |
       return found ? { name: found.fileName, alternativeText: found.alternativeText } : null
     },
   }
-  return letIn(kind.html(block, writing).html).html
+  return inHouseStyle(kind.html(block, writing).html, block, template.houseStyle)
 }

@@ -17,13 +17,16 @@ import {
   homePageKey,
   isModule,
   type Exception,
+  type HouseText,
   type Item,
+  type KeptBlockBody,
   type Module,
   type Part,
   type Template,
 } from '../template/index.ts'
 import { blockHtml, type BlockSurroundings } from './blockHtml.ts'
 import { moduleDates, scheduleLines, termDates } from './courseDates.ts'
+import { inHouseStyle } from './inHouseStyle.ts'
 import { outcomeLines } from './outcomeLines.ts'
 import {
   exceptionsAt,
@@ -461,6 +464,22 @@ const arrangeByWeek = (parts: ExpectedPart[], weeks: readonly Week[]): ExpectedP
   ]
 }
 
+/** A house text whose revisions are written in the template's house style, at the block's place on its page. */
+const houseTextIn = (
+  template: Template,
+  block: Extract<KeptBlockBody, { kind: 'house-text' }>,
+): HouseText | null => {
+  const found = template.houseTexts.find((text) => text.key === block.houseText)
+  if (!found || (template.houseStyle === undefined && !block.beside)) return found ?? null
+  return {
+    ...found,
+    revisions: found.revisions.map((revision) => ({
+      ...revision,
+      html: inHouseStyle(revision.html, block, template.houseStyle),
+    })),
+  }
+}
+
 /** Fills the blocks of every page, now that every part has its name and instance. */
 const writePages = (
   parts: readonly ExpectedPart[],
@@ -530,7 +549,7 @@ const writePages = (
           asks,
           houseText:
             block.kind === 'house-text' && block.mode === 'copied'
-              ? (template.houseTexts.find((text) => text.key === block.houseText) ?? null)
+              ? houseTextIn(template, block)
               : null,
         },
       ]

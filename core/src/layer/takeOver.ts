@@ -260,6 +260,8 @@ export const takeOver = (old: Template, wanted: Template, layer: Template): Take
       settings: ownAnswers(old.settings, layer.settings, wanted.settings, (field) =>
         notes.push({ code: 'answer-overruled', part: 'settings', what: field }),
       ),
+      // A layer may look otherwise; one that never did goes with what is above.
+      houseStyle: same(layer.houseStyle, old.houseStyle) ? wanted.houseStyle : layer.houseStyle,
       home: {
         ...wanted.home,
         strength: stronger(wanted.home.strength, layer.home.strength),

@@ -190,7 +190,8 @@ export const readBlock = (
     const revision = block.houseText.revisions.findLast((revision) => saysIt(text, revision.html))
     if (revision) return reading('unchanged', { revision: revision.number })
   }
-  if (found.length === 0 && !hasImage)
-    return reading(definition.kind === 'banner' || wanted() !== '' ? 'missing' : 'unchanged')
+  if (definition.kind === 'banner' && !hasImage)
+    return reading(found.length === 0 ? 'missing' : 'altered')
+  if (found.length === 0 && !hasImage) return reading(wanted() !== '' ? 'missing' : 'unchanged')
   return reading(saysIt(text, blockHtmlOn(block, onDate)) ? 'unchanged' : 'altered')
 }

@@ -7,6 +7,7 @@ import {
   type BlockRegion,
   type BlockRegions,
 } from '../page/index.ts'
+import { sameButForStyle } from '../houseStyle/index.ts'
 import { fewestMoves } from '../pair/index.ts'
 import type { Left } from '../template/index.ts'
 import type { BlockBase } from './base.ts'
@@ -343,6 +344,10 @@ export const mergePage = (input: PageMergeInput): PageMerge => {
     } else if (saysExactly(block, there)) {
       next.set(key, fresh(block))
       told('agree', there, 'says what the template says now')
+    } else if (sameButForStyle(sentOf(key) ?? '', block.kept)) {
+      if (refill(there)) return void told('change', block.kept, spotsStay)
+      next.set(key, { ...before, sent: bodies.idOf(block.kept), fresh: false })
+      told('keep', there, looksStay)
     } else if (block.left)
       told(
         saysAll(there ?? '', block.stays) ? 'keep' : 'leave',
@@ -407,6 +412,9 @@ const saysAll = (html: string, paragraphs: readonly string[]): boolean => {
   const standing = paragraphs.length === 0 ? [] : analysePage(html).paragraphs
   return paragraphs.every((words) => standing.some(({ text }) => sameText(text, words)))
 }
+
+const looksStay =
+  'only its look changed in the template; what was written here stays, as it looks here'
 
 const spotsStay = 'changed in the template; what was filled in within it stays'
 

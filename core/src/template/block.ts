@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { Line, schemasOf } from '../document/index.ts'
 import { firstWords } from './block/firstWords.ts'
 import type { Left } from './block/left.ts'
-import type { BlockGroup, BlockKind, BlockWords } from './block/kind.ts'
+import type { BlockGroup, BlockKind, BlockWords, ImageShown } from './block/kind.ts'
 import { definedKinds } from './block/kinds.ts'
 import { fresh, shared } from './block/shared.ts'
 import { Key } from './words.ts'
@@ -65,6 +65,8 @@ export const blockInPlace = (block: Block, kept: readonly KeptBlock[]): KeptBloc
         strength: block.strength,
         ...(block.element ? { element: block.element } : {}),
         ...(block.basis ? { basis: block.basis } : {}),
+        ...(block.beside ? { beside: block.beside } : {}),
+        ...(block.card ? { card: block.card } : {}),
       }
     : null
 }
@@ -128,6 +130,22 @@ export const waysToLeave = (kind: Block['kind']): readonly Left['as'][] => {
 /** Whether a block's wording is the template's own and must stand as written; what is made from the course changes with it. */
 export const isFixedText = (block: Block): boolean =>
   fixedKinds.has(block.kind) && leftAs(block) === null
+
+/** Images that a block shows besides those in its HTML, each with where in the block it stands. */
+export const imagesOfBlock = (block: Block): readonly ImageShown[] =>
+  block.kind === 'kept-block' ? [] : (blockKind(block.kind).images?.(block) ?? [])
+/** Whether a block shows an image, in a field of its own or in its HTML. */
+export const showsImage = (
+  block: Block,
+  { key, fileName }: { key: string; fileName: string },
+): boolean =>
+  imagesOfBlock(block).some(({ image }) => image === key) ||
+  Object.entries(block).some(
+    ([field, value]) =>
+      htmlFields.has(field) &&
+      typeof value === 'string' &&
+      value.includes(`src="asset:${fileName}"`),
+  )
 
 /** What people call a kind of block within a sentence, e.g. `work list`. */
 export const blockKindWords = (kind: string): string =>

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { Block, KeptBlock } from './block.ts'
+import { Block, KeptBlock, showsImage } from './block.ts'
 import type { TemplateEdit } from './edit.ts'
 import { Rubric } from './grading.ts'
 import { freshKey } from './freshKey.ts'
@@ -46,9 +46,7 @@ export const clipParts = (template: Template, keys: ReadonlySet<string>): Clippe
     houseTexts: template.houseTexts.filter((text) =>
       shown.some((block) => block.kind === 'house-text' && block.houseText === text.key),
     ),
-    assets: template.assets.filter((asset) =>
-      shown.some((block) => block.kind === 'banner' && block.image === asset.key),
-    ),
+    assets: template.assets.filter((asset) => shown.some((block) => showsImage(block, asset))),
     rubrics: template.rubrics.filter((rubric) =>
       all.some((part) => part.settings.rubric === rubric.key),
     ),

@@ -1,9 +1,10 @@
 import { Line } from '../document/index.ts'
 import { z } from 'zod'
 import { Availability, PlainDate } from '../calendar/index.ts'
-import { Block, KeptBlock } from './block.ts'
+import { Block, imagesOfBlock, KeptBlock } from './block.ts'
 import { CourseSettings, GradeScheme, Rubric } from './grading.ts'
 import { Asset, storedImage } from './image.ts'
+import { HouseStyle } from '../houseStyle/index.ts'
 import { NavigationEntry } from './navigation.ts'
 import { isModule, Part, type Item, type Module } from './part.ts'
 import { Basis, Format, Html, Key, Strength } from './words.ts'
@@ -117,6 +118,9 @@ export const Template = z
     }),
     navigation: z.array(NavigationEntry).default([]),
     settings: CourseSettings.prefault({}),
+    houseStyle: HouseStyle.optional().describe(
+      'How its pages look; without it, they are written without styles',
+    ),
     grading: GradeScheme.prefault({}),
     rubrics: z.array(Rubric).max(200).default([]),
     outcomes: z
@@ -162,8 +166,9 @@ export const Template = z
     const visitBlock = (block: Block, path: PropertyKey[]) => {
       if (block.kind === 'house-text' && !houseTexts.has(block.houseText))
         say([...path, 'houseText'], `the key of a house text in houseTexts: ${among(houseTexts)}`)
-      if (block.kind === 'banner' && !assets.has(block.image))
-        say([...path, 'image'], `the key of an image in assets: ${among(assets)}`)
+      for (const { image, at } of imagesOfBlock(block))
+        if (!assets.has(image))
+          say([...path, ...at], `the key of an image in assets: ${among(assets)}`)
       if (block.kind === 'kept-block' && !kept.has(block.kept))
         say([...path, 'kept'], `the key of a block in keptBlocks: ${among(kept)}`)
       if (block.kind === 'signposts')

@@ -1,5 +1,5 @@
 import sanitizeHtml from 'sanitize-html'
-import { formulaAttributes, formulaElements } from '@wickerframe/core'
+import { formulaAttributes, formulaElements, styleProperties, styleValue } from '@wickerframe/core'
 
 export const escape = (text: string): string =>
   text.replace(/[&<>"']/g, (character) => `&#${character.charCodeAt(0)};`)
@@ -7,6 +7,10 @@ export const escape = (text: string): string =>
 const attributesOfFormulas = Object.fromEntries(
   [...formulaElements].map((element) => [element, [...formulaAttributes]]),
 )
+
+const allowedStyles = {
+  '*': Object.fromEntries(styleProperties.map((property) => [property, [styleValue]])),
+}
 
 /** Course HTML made safe to show: no script, no event attributes, no frames, no addresses that run. */
 export const safeHtml = (html: string): string =>
@@ -20,7 +24,15 @@ export const safeHtml = (html: string): string =>
       'summary',
       ...formulaElements,
     ],
-    allowedAttributes: { a: ['href'], img: ['src', 'alt'], ...attributesOfFormulas },
+    allowedAttributes: {
+      '*': ['style'],
+      a: ['href'],
+      img: ['src', 'alt'],
+      th: ['scope', 'colspan', 'rowspan'],
+      td: ['colspan', 'rowspan'],
+      ...attributesOfFormulas,
+    },
+    allowedStyles,
     allowedSchemes: ['https', 'mailto'],
     allowProtocolRelative: false,
   })

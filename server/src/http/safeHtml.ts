@@ -1,19 +1,28 @@
-import type { BlockDifference, PageDifference } from '@wickerframe/core'
+import {
+  styleProperties,
+  styleValue,
+  type BlockDifference,
+  type PageDifference,
+} from '@wickerframe/core'
 import sanitizeHtml from 'sanitize-html'
 
-/** Raised when the rules below change, so that what was kept of sanitised pages is made again. */
-export const sanitisingPolicy = 1
+/** Styles on the list of what is let in. */
+const allowedStyles = {
+  '*': Object.fromEntries(styleProperties.map((property) => [property, [styleValue]])),
+}
 
 /** Course HTML with nothing in it that runs, and no image but the platform's. */
 export const safeHtml = (html: string, platformUrl: string): string =>
   sanitizeHtml(html, {
     allowedTags: [...sanitizeHtml.defaults.allowedTags, 'img', 'h1', 'h2', 'aside', 'section'],
     allowedAttributes: {
+      '*': ['style'],
       a: ['href', 'title'],
       img: ['src', 'alt'],
       td: ['colspan', 'rowspan'],
       th: ['colspan', 'rowspan', 'scope'],
     },
+    allowedStyles,
     allowedSchemes: ['https', 'http', 'mailto'],
     allowProtocolRelative: false,
     transformTags: {

@@ -18,7 +18,9 @@ export const homePageIncomplete = defineCheck({
       // A contact card is the contact, whether or not it says so.
       const shown =
         count > 0 ||
-        blocks.some((block) => !block.element && blockKind(block.kind).shows === element)
+        blocks.some(
+          (block) => !block.element && blockKind(block.kind).shows?.(block).includes(element),
+        )
       if (!shown && wanted.some((wantedElement) => wantedElement === element))
         yield {
           part: homePageKey,

@@ -8,6 +8,15 @@ export type BlockGroup = 'written' | 'left' | 'kept' | 'made'
 /** Words of a block, in HTML or in plain text. */
 export type BlockWords = { html: string } | { text: string }
 
+/** The key of an image, and the way to the field that holds it. */
+export interface ImageShown {
+  image: string
+  at: readonly PropertyKey[]
+}
+/** An image in a field that may be empty. */
+export const imageIn = (image: string | undefined, at: readonly PropertyKey[]): ImageShown[] =>
+  image === undefined ? [] : [{ image, at }]
+
 /** What of a template a block may be made of when it is first put in. */
 export interface BlockHost {
   parts: readonly { key: string }[]
@@ -27,8 +36,10 @@ export interface BlockTraits<Body = unknown> {
   isFixed: boolean
   /** Of what kind the answer is where it is asked of the instructor; without it, it is never asked for. */
   answer?: AnswerType
-  /** The element of a home page that such a block is, where nothing else is said of it. */
-  shows?: HomeElement
+  /** The elements of a home page that a block is, where nothing else is said of it. */
+  shows?(block: Body): readonly HomeElement[]
+  /** Images it shows besides those in its HTML: the key of each, and where in the block it stands. */
+  images?(block: Body): readonly ImageShown[]
   /** Fields that hold HTML: they are held against what is let into a course, and proofread. */
   htmlFields: readonly string[]
   /** Fields whose change is told word by word. */

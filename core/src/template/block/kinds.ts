@@ -10,6 +10,7 @@ import { fold } from './kinds/fold.ts'
 import { houseText } from './kinds/house-text.ts'
 import { inShort } from './kinds/in-short.ts'
 import { keyDates } from './kinds/key-dates.ts'
+import { letter } from './kinds/letter.ts'
 import { objectives } from './kinds/objectives.ts'
 import { outcomeMap } from './kinds/outcome-map.ts'
 import { reading } from './kinds/reading.ts'
@@ -31,6 +32,7 @@ export const definedKinds = [
   video,
   assignmentBrief,
   discussionPrompt,
+  letter,
   takeCare,
   inShort,
   fold,

@@ -22,6 +22,14 @@ export const shared = {
   strength: Strength.default('must'),
   basis: Basis.optional(),
   element: HomeElement.optional(),
+  beside: z
+    .literal(true)
+    .optional()
+    .describe('It stands beside the text, where the page is wide enough for both'),
+  card: z
+    .literal(true)
+    .optional()
+    .describe('It stands on a ground of its own, as the house style has it'),
 }
 /** What kinds of answer an instructor may be asked for. */
 export const answerTypes = [

@@ -1,4 +1,4 @@
-import { anchor, escapeHtml } from './html.ts'
+import { anchor, escapeHtml, role } from './html.ts'
 
 /** A link to a part, e.g. `ref:welcome`, and the part's name. */
 export interface PartLink {
@@ -27,6 +27,8 @@ export interface OutcomeLine {
 
 /** What a block's HTML is written with: the course it stands in, already worked out. */
 export interface Writing {
+  /** Whether the template has a house style: where it has none, pages are written without pieces that only carry styles. */
+  hasStyle: boolean
   /** The template's HTML with fields filled in, and its links and images those of this course. */
   html: (html: string) => string
   /** Plain text as HTML, with fields filled in. */
@@ -63,5 +65,6 @@ export const asWritten = (html: string, pieces: readonly string[] = []): Written
   pieces,
 })
 
-export const dateLineHtml = (line: DateLine): string =>
-  `${escapeHtml(line.date)}: ${line.href === null ? escapeHtml(line.text) : anchor(line.href, line.text)}`
+/** @param writing where the day is to stand in a column of its own */
+export const dateLineHtml = (line: DateLine, writing?: Writing): string =>
+  `${writing?.hasStyle ? `<strong${role('date')}>${escapeHtml(line.date)}:</strong>` : `${escapeHtml(line.date)}:`} ${line.href === null ? escapeHtml(line.text) : anchor(line.href, line.text)}`

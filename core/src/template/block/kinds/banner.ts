@@ -1,30 +1,42 @@
 import { z } from 'zod'
-import { Key } from '../../words.ts'
-import { escapeHtml } from '../html.ts'
-import { defineBlock } from '../kind.ts'
+import { Format, Key } from '../../words.ts'
+import { box, escapeHtml, role } from '../html.ts'
+import { defineBlock, imageIn } from '../kind.ts'
 import { fresh, shared } from '../shared.ts'
-import { asWritten } from '../writing.ts'
+import { asWritten, type Writing } from '../writing.ts'
+
+const inWords = (format: string, writing: Writing): string => escapeHtml(writing.name(format))
 
 export const banner = defineBlock(
   'banner',
-  z.strictObject({ ...shared, kind: z.literal('banner'), image: Key }),
+  z.strictObject({
+    ...shared,
+    kind: z.literal('banner'),
+    image: Key,
+    above: Format.optional().describe('A line above the title on it'),
+    text: Format.optional().describe('The title that stands on it; without it, it is a picture'),
+  }),
   {
     title: 'Banner',
     group: 'written',
     isFixed: false,
-    shows: 'banner',
+    shows: ({ text }) => (text === undefined ? ['banner'] : ['banner', 'course-title']),
+    images: ({ image }) => imageIn(image, ['image']),
     htmlFields: [],
-    wordFields: [],
+    wordFields: ['above', 'text'],
     empty: (key, { assets: [first] }) =>
       first ? { ...fresh('banner', key), image: first.key } : null,
     html: (block, writing) => {
       const image = writing.image(block.image)
-      return asWritten(
-        image
-          ? `<p><img src="asset:${escapeHtml(image.name)}" alt="${escapeHtml(image.alternativeText)}"></p>`
-          : '',
-      )
+      if (!image) return asWritten('')
+      const source = `src="asset:${escapeHtml(image.name)}" alt="${escapeHtml(image.alternativeText)}"`
+      const picture = `<p${role('picture')}><img${role('picture')} ${source}></p>`
+      if (block.text === undefined) return asWritten(picture)
+      const above = block.above ? `<p${role('above')}>${inWords(block.above, writing)}</p>` : ''
+      const title = `${above}<h2>${inWords(block.text, writing)}</h2>`
+      return asWritten(box('banner', picture + box('plate', title, writing), writing))
     },
-    words: () => null,
+    words: ({ above, text }) =>
+      text === undefined ? null : [above, text].flatMap((text) => (text ? [{ text }] : [])),
   },
 )

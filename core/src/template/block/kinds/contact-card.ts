@@ -1,6 +1,7 @@
 import { z } from 'zod'
-import { anchor, escapeHtml, heading, list } from '../html.ts'
-import { defineBlock } from '../kind.ts'
+import { Key } from '../../words.ts'
+import { anchor, box, escapeHtml, heading, list, role } from '../html.ts'
+import { defineBlock, imageIn } from '../kind.ts'
 import { askable } from '../left.ts'
 import { fresh, label, line, shared } from '../shared.ts'
 import { asWritten } from '../writing.ts'
@@ -12,6 +13,9 @@ export const contactCard = defineBlock(
     ...askable,
     kind: z.literal('contact-card'),
     label: label.default('Your instructor'),
+    portrait: Key.optional().describe(
+      'Key of the image shown until they put their own in its place',
+    ),
     lines: z
       .array(line)
       .max(12)
@@ -23,7 +27,8 @@ export const contactCard = defineBlock(
     group: 'made',
     isFixed: false,
     answer: 'text',
-    shows: 'instructor-contact',
+    shows: () => ['instructor-contact'],
+    images: ({ portrait }) => imageIn(portrait, ['portrait']),
     htmlFields: [],
     wordFields: ['label', 'lines'],
     empty: (key) => ({ ...fresh('contact-card', key), label: 'Your instructor' }),
@@ -32,7 +37,12 @@ export const contactCard = defineBlock(
       const people = writing.instructors.map(
         (person) => `${escapeHtml(person.name)}, ${anchor(`mailto:${person.email}`, person.email)}`,
       )
-      return asWritten(heading(block.label) + list('ul', people) + lines.join(''), lines)
+      const image = block.portrait === undefined ? null : writing.image(block.portrait)
+      const portrait = image
+        ? `<p><img${role('portrait')} src="asset:${escapeHtml(image.name)}" alt="${escapeHtml(image.alternativeText)}"></p>`
+        : ''
+      const told = portrait + heading(block.label) + list('ul', people) + lines.join('')
+      return asWritten(block.card ? told : box('card', told, writing), lines)
     },
     words: (block) => (block.lines ?? []).map((text) => ({ text })),
   },

@@ -3,6 +3,7 @@ import { Html } from '../../words.ts'
 import { defineBlock } from '../kind.ts'
 import { proposable } from '../left.ts'
 import { fresh, shared } from '../shared.ts'
+import { box } from '../html.ts'
 import { asWritten } from '../writing.ts'
 
 export const inShort = defineBlock(
@@ -16,7 +17,9 @@ export const inShort = defineBlock(
     wordFields: ['html'],
     empty: (key) => ({ ...fresh('in-short', key), html: '<p>The page in two sentences.</p>' }),
     html: (block, writing) =>
-      asWritten(`<p><strong>In short.</strong></p>${writing.html(block.html)}`),
+      asWritten(
+        box('note', `<p><strong>In short.</strong></p>${writing.html(block.html)}`, writing),
+      ),
     words: (block) => [{ html: block.html }],
   },
 )

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { heading, list } from '../html.ts'
+import { heading, role, roleList } from '../html.ts'
 import { defineBlock } from '../kind.ts'
 import { fresh, label, shared } from '../shared.ts'
 import { asWritten, dateLineHtml } from '../writing.ts'
@@ -25,7 +25,15 @@ export const keyDates = defineBlock(
     wordFields: [],
     empty: (key) => ({ ...fresh('key-dates', key), label: 'Key dates', of: 'module' as const }),
     html: (block, writing) =>
-      asWritten(heading(block.label) + list('ul', writing.keyDates(block.of).map(dateLineHtml))),
+      asWritten(
+        heading(block.label) +
+          roleList(
+            'dates',
+            writing
+              .keyDates(block.of)
+              .map((line) => `<li${role('date-line')}>${dateLineHtml(line, writing)}</li>`),
+          ),
+      ),
     words: () => null,
   },
 )

@@ -19,7 +19,7 @@ export const schedule = defineBlock(
         .schedule()
         .map(
           (row) =>
-            `<tr><th scope="row">${anchor(row.module.href, row.module.name)}</th><td>${escapeHtml(row.dates)}</td><td>${escapeHtml(row.topic)}</td><td>${row.due.map(dateLineHtml).join('<br>')}</td></tr>`,
+            `<tr><th scope="row">${anchor(row.module.href, row.module.name)}</th><td>${escapeHtml(row.dates)}</td><td>${escapeHtml(row.topic)}</td><td>${row.due.map((line) => dateLineHtml(line)).join('<br>')}</td></tr>`,
         )
       return asWritten(
         `${heading(block.label)}<table><thead><tr><th scope="col">Module</th><th scope="col">Dates</th><th scope="col">Topic</th><th scope="col">Due</th></tr></thead><tbody>${rows.join('')}</tbody></table>`,

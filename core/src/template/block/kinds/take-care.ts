@@ -3,6 +3,7 @@ import { Html } from '../../words.ts'
 import { defineBlock } from '../kind.ts'
 import { proposable } from '../left.ts'
 import { fresh, shared } from '../shared.ts'
+import { box } from '../html.ts'
 import { asWritten } from '../writing.ts'
 
 export const takeCare = defineBlock(
@@ -19,7 +20,9 @@ export const takeCare = defineBlock(
       html: '<p>What goes wrong, and how not to let it.</p>',
     }),
     html: (block, writing) =>
-      asWritten(`<p><strong>Take care.</strong></p>${writing.html(block.html)}`),
+      asWritten(
+        box('note', `<p><strong>Take care.</strong></p>${writing.html(block.html)}`, writing),
+      ),
     words: (block) => [{ html: block.html }],
   },
 )

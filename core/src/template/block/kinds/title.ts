@@ -12,7 +12,7 @@ export const title = defineBlock(
     title: 'Title',
     group: 'written',
     isFixed: false,
-    shows: 'course-title',
+    shows: () => ['course-title'],
     htmlFields: [],
     wordFields: ['text'],
     empty: (key) => ({ ...fresh('title', key), text: '{code} {title}' }),

@@ -12,9 +12,11 @@ import { Button, Pick } from '../../../controls/controls.tsx'
 import type { BlockActs } from './blockActs.ts'
 
 /** What a block is on a home page where nothing is said of it. */
-const wordsOfNone = ({ kind }: Block): string => {
-  const { shows } = kind === 'kept-block' ? {} : blockKind(kind)
-  return shows ? `by itself the ${shows.replaceAll('-', ' ')}` : 'no required element'
+const wordsOfNone = (block: Block): string => {
+  const shown = block.kind === 'kept-block' ? [] : (blockKind(block.kind).shows?.(block) ?? [])
+  return shown.length > 0
+    ? `by itself the ${shown.map((element) => element.replaceAll('-', ' ')).join(' and the ')}`
+    : 'no required element'
 }
 
 /** How strongly a block is wanted, and on the home page which of its elements it is. */

@@ -3,6 +3,7 @@ import {
   imageData,
   blockInPlace,
   everyItem,
+  showsImage,
   type Block,
   type KeptBlock,
   type Template,
@@ -38,15 +39,10 @@ export const SharedPiecesView = ({
       case 'house-text':
         return placed.filter((block) => block.kind === 'house-text' && block.houseText === key)
           .length
-      case 'image':
-        return (
-          placed.filter((block) => block.kind === 'banner' && block.image === key).length +
-          blocks.filter((block) =>
-            JSON.stringify(block).includes(
-              `asset:${template.assets.find((asset) => asset.key === key)?.fileName ?? '?'}"`,
-            ),
-          ).length
-        )
+      case 'image': {
+        const asset = template.assets.find((asset) => asset.key === key)
+        return asset ? placed.filter((block) => showsImage(block, asset)).length : 0
+      }
       case 'rubric':
         return everyItem(template).filter((item) => item.settings.rubric === key).length
       case 'block':

@@ -1,0 +1,2 @@
+export * from './colour.ts'
+export * from './nearestPassing.ts'

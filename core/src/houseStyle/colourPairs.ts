@@ -1,0 +1,57 @@
+import { contrastRatio, nearestPassing, readColour } from '../colour/index.ts'
+import type { HouseColours } from './houseStyle.ts'
+
+type Name = keyof HouseColours
+
+/** What the colours of a house style are called. */
+export const houseColourWords: Readonly<Record<Name, string>> = {
+  main: 'banners, numbers and table heads',
+  onMain: 'words on them',
+  accent: 'bars and lines',
+  tint: 'notes',
+  paper: 'cards and pages',
+  ink: 'words on notes and cards',
+  link: 'links on notes and cards',
+}
+
+/** Which colours meet, which of the two is read, and how far apart they must be (WCAG 2.2, 1.4.3 for words, 1.4.11 for lines). */
+const meeting: readonly { front: Name; ground: Name; needed: 4.5 | 3 }[] = [
+  { front: 'onMain', ground: 'main', needed: 4.5 },
+  { front: 'ink', ground: 'paper', needed: 4.5 },
+  { front: 'ink', ground: 'tint', needed: 4.5 },
+  { front: 'link', ground: 'paper', needed: 4.5 },
+  { front: 'link', ground: 'tint', needed: 4.5 },
+  { front: 'accent', ground: 'paper', needed: 3 },
+]
+
+/** Two colours of a house style that meet on a page. */
+export interface ColourPair {
+  front: Name
+  ground: Name
+  ratio: number
+  needed: number
+  passes: boolean
+  /** The nearest colours that would do, one for either: it is enough to take one of them. null: none would. */
+  instead: { front: string | null; ground: string | null }
+}
+
+/** Every two colours of a house style that meet, and whether what stands there can be read. */
+export const colourPairs = (colours: HouseColours): ColourPair[] =>
+  meeting.flatMap(({ front, ground, needed }) => {
+    const [one, other] = [readColour(colours[front]), readColour(colours[ground])]
+    if (!one || !other) return []
+    const ratio = contrastRatio(one, other)
+    return [
+      {
+        front,
+        ground,
+        ratio,
+        needed,
+        passes: ratio >= needed,
+        instead: {
+          front: nearestPassing(one, other, needed),
+          ground: nearestPassing(other, one, needed),
+        },
+      },
+    ]
+  })
