@@ -5,6 +5,7 @@ import {
   demoPassword,
   demoTemplate,
   departments,
+  drawings,
   factsOfRoster,
   harbourDraftEdits,
   makeRoster,
@@ -24,6 +25,7 @@ import { readRoster } from '@wickerframe/interchange'
 import { connectorClient, type Answer } from '@wickerframe/server/connector/client'
 import { listCourses } from '@wickerframe/server/courses/courses'
 import { replaceModuleOwners } from '@wickerframe/server/courses/coursePeople'
+import { putEntry } from '@wickerframe/server/library/library'
 import { addPerson, findWithPassword } from '@wickerframe/server/people/people'
 import { importRoster } from '@wickerframe/server/roster/roster'
 import { commandRun } from '@wickerframe/server/runs/commands'
@@ -115,6 +117,17 @@ export const loadDemo = async (
       return version.document
     }
     for (const file of templateFiles) await bringIn(demoTemplate(file))
+    for (const document of drawings()) {
+      const put = await putEntry(
+        pool,
+        { kind: 'image', was: null, document },
+        designer.email,
+        async () => {},
+      )
+      // Those that a template shows are there already.
+      if (put.state !== 'saved' && put.state !== 'taken')
+        throw new Error(`${document.fileName}: ${JSON.stringify(put)}`)
+    }
     await bringIn(workshopStandard())
     const harbour = await findVersion(pool, 'harbour-standard', 1)
     if (!harbour) throw new Error('the Harbour Standard was not released')

@@ -1,4 +1,5 @@
 export * from './catalogue.ts'
+export * from './drawings.ts'
 export * from './instructorEdits.ts'
 export * from './makeCourse.ts'
 export * from './people.ts'

@@ -1,5 +1,6 @@
 import {
   applyEdit,
+  firstHouseStyle,
   newItem,
   newLayer,
   newModule,
@@ -9,6 +10,8 @@ import {
   type Template,
   type TemplateEdit,
 } from '@wickerframe/core'
+
+import { drawingOf } from './drawings.ts'
 
 const edited = (template: Template, edits: readonly TemplateEdit[]): Template =>
   edits.reduce((now, edit) => {
@@ -55,7 +58,28 @@ export const workshopStandard = (): Template => {
     ],
   })
   if (!made.ok) throw new Error(JSON.stringify(made.problems))
-  return { ...made.value, summary: 'For courses taught in the workshops, in four units.' }
+  const banner = drawingOf('banner-engine-room')
+  return {
+    ...made.value,
+    summary: 'For courses taught in the workshops, in four units.',
+    houseStyle: { ...firstHouseStyle, headings: 'line', corners: 'round' },
+    assets: [banner],
+    home: {
+      ...made.value.home,
+      blocks: made.value.home.blocks.map((block): Block =>
+        block.kind === 'title'
+          ? {
+              kind: 'banner',
+              key: block.key,
+              strength: block.strength,
+              image: banner.key,
+              above: '{code} · {term}',
+              text: '{title}',
+            }
+          : block,
+      ),
+    },
+  }
 }
 
 /** The Navigation programme’s layer on the Harbour Standard. */
@@ -118,7 +142,19 @@ export const navigationProgramme = (upper: Template): Template => ({
     {
       edit: 'add-block',
       part: 'welcome',
-      at: 3,
+      at: 1,
+      block: {
+        kind: 'letter',
+        key: 'letter',
+        strength: 'should',
+        left: { as: 'proposed' },
+        html: '<p>Dear all,</p><p>navigation is learned with a pencil. Come to every chart session, make your mistakes on paper, and ask while the plot is still wet.</p><p>I look forward to sailing with you.</p>',
+      },
+    },
+    {
+      edit: 'add-block',
+      part: 'welcome',
+      at: 4,
       block: {
         kind: 'take-care',
         key: 'not-for-navigation',
@@ -168,7 +204,7 @@ export const coastalNavigation = (upper: Template): Template => {
       {
         edit: 'add-block',
         part: 'welcome',
-        at: 4,
+        at: 5,
         block: {
           kind: 'fixed-text',
           key: 'by-heart',
@@ -179,7 +215,7 @@ export const coastalNavigation = (upper: Template): Template => {
       {
         edit: 'add-block',
         part: 'welcome',
-        at: 5,
+        at: 6,
         block: {
           kind: 'fold',
           key: 'why-two',

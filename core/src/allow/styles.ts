@@ -50,6 +50,7 @@ export const styleProperties = [
   'min-height',
   'min-width',
   'overflow',
+  'overflow-wrap',
   'padding',
   'padding-bottom',
   'padding-left',

@@ -44,6 +44,7 @@ export const calledIn = (template: Template): Called => {
     rubric: mapOf(template.rubrics, ({ title }) => title),
     image: pictures,
     picture: pictures,
+    portrait: pictures,
     houseText: mapOf(template.houseTexts, ({ title }) => title),
     kept: mapOf(template.keptBlocks, ({ title }) => title),
   }

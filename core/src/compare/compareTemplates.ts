@@ -13,7 +13,6 @@ const templateFields = [
   'opening',
   'availability',
   'halfBuilt',
-  'houseStyle',
   'extends',
 ] as const
 
@@ -29,6 +28,11 @@ export const compareTemplates = (before: Template, after: Template): TemplateCha
   compareFields(before, after, templateFields, called, set)
   compareFields(before.naming, after.naming, ['courseName', 'courseLabel'], called, set)
   compareFields(before.settings, after.settings, settings, called, set)
+  const [style, styleNow] = [before.houseStyle, after.houseStyle]
+  if (style && styleNow) {
+    compareFields(style, styleNow, ['headings', 'rules', 'corners'], called, set)
+    compareFields(style.colours, styleNow.colours, Object.keys(style.colours), called, set)
+  } else compareFields(before, after, ['houseStyle'], called, set)
   compareFields(before.grading, after.grading, ['weighted', 'shown'], called, set)
   compareFields(before.home, after.home, ['name', 'strength', 'basis'], called, (words) =>
     ofHome('field-set', words),

@@ -11,6 +11,7 @@ import {
   htmlFields,
   firstWords,
 } from '../template/index.ts'
+import { houseColourWords } from '../houseStyle/index.ts'
 import type { Called } from './called.ts'
 
 const titles: Readonly<Record<string, string>> = {
@@ -105,6 +106,20 @@ const titles: Readonly<Record<string, string>> = {
   kept: 'kept block',
   of: 'dates of',
   element: 'element of the home page',
+  beside: 'beside the text',
+  card: 'on a card',
+  portrait: 'portrait',
+  signed: 'signed',
+  above: 'line above the title',
+  as: 'shown as',
+  about: 'what is found there',
+  houseStyle: 'house style',
+  headings: 'headings',
+  rules: 'lines across',
+  corners: 'corners',
+  ...Object.fromEntries(
+    Object.entries(houseColourWords).map(([name, words]) => [name, `colour of ${words}`]),
+  ),
   answers: 'classmates to answer',
   firstBy: 'first post by',
   answersBy: 'answers by',

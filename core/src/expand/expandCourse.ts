@@ -26,6 +26,7 @@ import {
 } from '../template/index.ts'
 import { blockHtml, type BlockSurroundings } from './blockHtml.ts'
 import { moduleDates, scheduleLines, termDates } from './courseDates.ts'
+import { endOfBeside } from '../houseStyle/index.ts'
 import { inHouseStyle } from './inHouseStyle.ts'
 import { outcomeLines } from './outcomeLines.ts'
 import {
@@ -468,14 +469,16 @@ const arrangeByWeek = (parts: ExpectedPart[], weeks: readonly Week[]): ExpectedP
 const houseTextIn = (
   template: Template,
   block: Extract<KeptBlockBody, { kind: 'house-text' }>,
+  end: string,
 ): HouseText | null => {
   const found = template.houseTexts.find((text) => text.key === block.houseText)
-  if (!found || (template.houseStyle === undefined && !block.beside)) return found ?? null
+  if (!found) return null
+  if (template.houseStyle === undefined && !block.beside && end === '') return found
   return {
     ...found,
     revisions: found.revisions.map((revision) => ({
       ...revision,
-      html: inHouseStyle(revision.html, block, template.houseStyle),
+      html: inHouseStyle(revision.html, block, template.houseStyle) + end,
     })),
   }
 }
@@ -534,22 +537,25 @@ const writePages = (
       schedule: () => scheduleLines(parts, facts.term.timeZone),
       outcomes: () => outcomeLines(template, parts),
     }
+    const isBeside = definition.blocks.some(({ beside }) => beside)
+    const last = definition.blocks.at(-1)
     page.blocks = definition.blocks.flatMap((written): ExpectedBlock[] => {
       const block = blockInPlace(written, template.keptBlocks)
       if (!block) return []
       const { html, answer, asks } = blockHtml(block, surroundings)
+      const end = isBeside && written === last ? endOfBeside : ''
       return [
         {
           definition: block,
           key: block.key,
           kind: block.kind,
           strength: block.strength,
-          html,
+          html: html + end,
           answer,
           asks,
           houseText:
             block.kind === 'house-text' && block.mode === 'copied'
-              ? houseTextIn(template, block)
+              ? houseTextIn(template, block, end)
               : null,
         },
       ]

@@ -1,5 +1,5 @@
 import { letIn } from '../allow/index.ts'
-import { besideStyle, styledHtml, type HouseStyle } from '../houseStyle/index.ts'
+import { putBeside, styledHtml, type HouseStyle } from '../houseStyle/index.ts'
 import type { KeptBlockBody } from '../template/index.ts'
 
 /**
@@ -16,7 +16,5 @@ export const inHouseStyle = (
     card ? `<div class="house-card">${letIn(html).html}</div>` : letIn(html).html,
     style,
   )
-  return block?.beside === true && html !== ''
-    ? `<div style="${besideStyle}">${whole}</div>`
-    : whole
+  return block?.beside === true && html !== '' ? putBeside(whole) : whole
 }

@@ -15,17 +15,19 @@ export const houseColourWords: Readonly<Record<Name, string>> = {
 }
 
 /** Which colours meet, which of the two is read, and how far apart they must be (WCAG 2.2, 1.4.3 for words, 1.4.11 for lines). */
-const meeting: readonly { front: Name; ground: Name; needed: 4.5 | 3 }[] = [
-  { front: 'onMain', ground: 'main', needed: 4.5 },
-  { front: 'ink', ground: 'paper', needed: 4.5 },
-  { front: 'ink', ground: 'tint', needed: 4.5 },
-  { front: 'link', ground: 'paper', needed: 4.5 },
-  { front: 'link', ground: 'tint', needed: 4.5 },
-  { front: 'accent', ground: 'paper', needed: 3 },
+const meeting: readonly { words: string; front: Name; ground: Name; needed: 4.5 | 3 }[] = [
+  { words: 'words on banners and table heads', front: 'onMain', ground: 'main', needed: 4.5 },
+  { words: 'words on cards', front: 'ink', ground: 'paper', needed: 4.5 },
+  { words: 'words on notes', front: 'ink', ground: 'tint', needed: 4.5 },
+  { words: 'links on cards', front: 'link', ground: 'paper', needed: 4.5 },
+  { words: 'links on notes', front: 'link', ground: 'tint', needed: 4.5 },
+  { words: 'bars and lines on a page', front: 'accent', ground: 'paper', needed: 3 },
 ]
 
 /** Two colours of a house style that meet on a page. */
 export interface ColourPair {
+  /** What stands on what, as people name it. */
+  words: string
   front: Name
   ground: Name
   ratio: number
@@ -37,12 +39,13 @@ export interface ColourPair {
 
 /** Every two colours of a house style that meet, and whether what stands there can be read. */
 export const colourPairs = (colours: HouseColours): ColourPair[] =>
-  meeting.flatMap(({ front, ground, needed }) => {
+  meeting.flatMap(({ words, front, ground, needed }) => {
     const [one, other] = [readColour(colours[front]), readColour(colours[ground])]
     if (!one || !other) return []
     const ratio = contrastRatio(one, other)
     return [
       {
+        words,
         front,
         ground,
         ratio,

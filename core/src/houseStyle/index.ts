@@ -1,4 +1,5 @@
+export * from './beside.ts'
 export * from './colourPairs.ts'
 export * from './houseStyle.ts'
 export * from './styledHtml.ts'
-export { besideStyle, type HouseRole } from './styleSheet.ts'
+export type { HouseRole } from './styleSheet.ts'

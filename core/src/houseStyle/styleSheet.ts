@@ -10,6 +10,7 @@ export const houseRoles = [
   'picture',
   'plate',
   'above',
+  'banner-title',
   'route',
   'stop',
   'last-stop',
@@ -17,7 +18,9 @@ export const houseRoles = [
   'cards',
   'leading-card',
   'small',
+  'people',
   'portrait',
+  'letter',
   'round-portrait',
   'dates',
   'date-line',
@@ -69,15 +72,16 @@ export const styleSheetOf = rememberOf((style: HouseStyle): StyleSheet => {
   const round = style.corners === 'round' ? 'border-radius:8px;' : ''
   const heading = {
     plain: '',
-    bar: `border-left:5px solid ${accent};padding-left:10px;line-height:1.25`,
-    line: `border-bottom:2px solid ${accent};padding-bottom:4px;line-height:1.25;display:flow-root`,
+    bar: `border:0;border-left:5px solid ${accent};padding-left:10px;line-height:1.25;display:flow-root`,
+    line: `border:0;border-bottom:2px solid ${accent};padding-bottom:4px;line-height:1.25;display:flow-root`,
   }[style.headings]
-  const stop = 'margin:0 0 0 15px;padding:2px 0 18px 34px;list-style:none;border-left:2px dashed'
-  const card = `background:${paper};color:${ink};border:1px solid ${faint};${round}padding:12px 16px`
+  const stop = 'margin:0 0 0 15px;padding:0 0 16px 34px;list-style:none;border-left:2px dashed'
+  const card = `background:${paper};color:${ink};border:1px solid ${faint};${round}padding:12px 16px;overflow-wrap:anywhere`
+  // What is drawn beside words keeps clear of what floats beside it (CSS 2.2, 9.4.1: a formatting context of its own).
   return {
     heading,
     rule: `border:0;border-top:${ruleStyles[style.rules]} ${accent};margin:20px 0`,
-    quote: `border-left:3px solid ${accent};margin:0 0 16px;padding:2px 0 2px 14px`,
+    quote: `border-left:3px solid ${accent};margin:0 0 16px;padding:2px 0 2px 14px;display:flow-root`,
     table: 'border-collapse:collapse;width:100%;margin:0 0 16px',
     columnHead: `background:${main};color:${onMain};text-align:left;padding:6px 10px`,
     cell: `border-bottom:1px solid ${faint};text-align:left;vertical-align:top;padding:6px 10px`,
@@ -90,26 +94,22 @@ export const styleSheetOf = rememberOf((style: HouseStyle): StyleSheet => {
       picture: 'grid-area:1/1;display:block;width:100%;height:auto;margin:0',
       plate: `grid-area:1/1;align-self:end;justify-self:start;background:${main};color:${onMain};padding:10px 22px 12px`,
       above: 'margin:0;font-weight:bold',
-      route: 'list-style:none;margin:0 0 16px;padding:0',
+      'banner-title': `border:0;margin:0;padding:0;color:${onMain};font-size:1.9em;line-height:1.2`,
+      letter: 'margin:0 0 16px;display:flow-root',
+      route: 'list-style:none;margin:0 0 16px;padding:0;display:flow-root',
       stop: `${stop} ${main}`,
       'last-stop': `${stop} transparent`,
-      number: `float:left;width:30px;height:30px;line-height:30px;margin:-2px 0 0 -50px;border-radius:50%;background:${main};color:${onMain};font-weight:bold;text-align:center`,
+      number: `display:inline-block;width:30px;height:30px;line-height:30px;margin:0 16px 0 -50px;border-radius:50%;background:${main};color:${onMain};font-weight:bold;text-align:center`,
       cards: 'display:flex;flex-wrap:wrap;gap:12px;list-style:none;margin:0 0 16px;padding:0',
-      'leading-card': `${card};flex:1 1 170px;list-style:none;margin:0`,
+      'leading-card': `${card};flex:1 1 140px;max-width:260px;list-style:none;margin:0`,
       small: 'display:block;width:56px;height:56px;margin:0 0 8px',
-      portrait: 'display:block;width:100%;max-width:268px;height:auto;margin:0 0 8px',
+      people: 'list-style:none;margin:0 0 8px;padding:0',
+      portrait: 'display:block;width:100%;max-width:140px;height:auto;margin:0 0 8px',
       'round-portrait': 'float:left;width:96px;height:96px;border-radius:50%;margin:4px 18px 8px 0',
-      dates: 'list-style:none;margin:0 0 16px;padding:0',
+      dates: 'list-style:none;margin:0 0 16px;padding:0;display:flow-root',
       'date-line': `list-style:none;border-bottom:1px solid ${faint};margin:0;padding:5px 0`,
       date: 'display:inline-block;min-width:8em',
       signature: 'font-style:italic;font-size:1.15em;margin:12px 0 4px',
     },
   }
 })
-
-/**
- * The style of what stands beside the text: a column at the right where there is room for both, at full width where there is
- * not, as on a phone. Works without a house style.
- */
-export const besideStyle =
-  'float:right;clear:right;box-sizing:border-box;width:max(270px,min(100%,(600px - 100%)*999));margin:0 0 16px clamp(0px,(100% - 600px)*999,24px)'

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { readDocument } from '../document/index.ts'
+import { firstHouseStyle } from '../houseStyle/index.ts'
 import { exampleTemplate } from '../rules/example/exampleCourse.ts'
 import { everyItem, isModule, Template, type Item } from '../template/index.ts'
 import { proofChecks, proofread } from './index.ts'
@@ -153,6 +154,18 @@ describe('proofreading', () => {
         item('quiz').settings.category = 'Practice'
       },
       ['error weights-total template: The weights come to 60, not 100.'],
+    ],
+    [
+      'colours that cannot be read on one another',
+      (template) => {
+        template.houseStyle = {
+          ...firstHouseStyle,
+          colours: { ...firstHouseStyle.colours, main: '#8fb7c4' },
+        }
+      },
+      [
+        'error house-style-contrast template: The house style’s words on banners and table heads stand out by 2.1 to 1; 4.5 to 1 is needed. Take #444444 for words on them or #4b7d8e for banners, numbers and table heads.',
+      ],
     ],
     [
       'work in a category that is not there',

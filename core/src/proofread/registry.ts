@@ -6,6 +6,7 @@ import { fillInWithoutPrompt } from './checks/fill-in-without-prompt.ts'
 import { guidanceNotMarked } from './checks/guidance-not-marked.ts'
 import { headingSkip } from './checks/heading-skip.ts'
 import { homePageIncomplete } from './checks/home-page-incomplete.ts'
+import { houseStyleContrast } from './checks/house-style-contrast.ts'
 import { linkToAbsentPart } from './checks/link-to-absent-part.ts'
 import { namesToldApart } from './checks/names-told-apart.ts'
 import { offsetUnresolved } from './checks/offset-unresolved.ts'
@@ -26,6 +27,7 @@ export const proofChecks: readonly ProofCheck[] = [
   guidanceNotMarked,
   headingSkip,
   homePageIncomplete,
+  houseStyleContrast,
   linkToAbsentPart,
   namesToldApart,
   offsetUnresolved,

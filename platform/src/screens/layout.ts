@@ -27,7 +27,7 @@ export const safeHtml = (html: string): string =>
     allowedAttributes: {
       '*': ['style'],
       a: ['href'],
-      img: ['src', 'alt'],
+      img: ['src', 'alt', 'width', 'height'],
       th: ['scope', 'colspan', 'rowspan'],
       td: ['colspan', 'rowspan'],
       ...attributesOfFormulas,

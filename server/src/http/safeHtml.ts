@@ -18,7 +18,7 @@ export const safeHtml = (html: string, platformUrl: string): string =>
     allowedAttributes: {
       '*': ['style'],
       a: ['href', 'title'],
-      img: ['src', 'alt'],
+      img: ['src', 'alt', 'width', 'height'],
       td: ['colspan', 'rowspan'],
       th: ['colspan', 'rowspan', 'scope'],
     },

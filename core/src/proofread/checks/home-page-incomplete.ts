@@ -15,12 +15,13 @@ export const homePageIncomplete = defineCheck({
     const blocks = pages.find(({ key }) => key === homePageKey)?.blocks ?? []
     for (const element of homeElements) {
       const count = blocks.filter((block) => block.element === element).length
-      // A contact card is the contact, whether or not it says so.
+      // A contact card is the contact, whether or not it says so; a banner with a title on it is both.
       const shown =
         count > 0 ||
-        blocks.some(
-          (block) => !block.element && blockKind(block.kind).shows?.(block).includes(element),
-        )
+        blocks.some((block) => {
+          const shown = blockKind(block.kind).shows?.(block) ?? []
+          return (!block.element || shown.includes(block.element)) && shown.includes(element)
+        })
       if (!shown && wanted.some((wantedElement) => wantedElement === element))
         yield {
           part: homePageKey,

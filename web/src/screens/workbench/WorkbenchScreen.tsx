@@ -24,6 +24,9 @@ import { workbenchViews, type View } from './workbenchViews.ts'
 const CommentsView = viewOnDemand(
   async () => (await import('./views/CommentsView.tsx')).CommentsView,
 )
+const HouseStyleView = viewOnDemand(
+  async () => (await import('./views/HouseStyleView.tsx')).HouseStyleView,
+)
 const CourseSettingsView = viewOnDemand(
   async () => (await import('./views/CourseSettingsView.tsx')).CourseSettingsView,
 )
@@ -132,6 +135,7 @@ const viewParts: Readonly<Record<View, (props: ViewProps) => React.ReactNode>> =
     <OutlineView draft={draft} sources={sources} remarks={remarks ?? []} />
   ),
   settings: ({ draft }) => <CourseSettingsView template={draft} />,
+  style: ({ draft }) => <HouseStyleView template={draft} />,
   grading: ({ draft, onOpen }) => <GradingView template={draft} onOpen={onOpen} />,
   outcomes: ({ draft, onOpen }) => <OutcomesView template={draft} onOpen={onOpen} />,
   shared: ({ draft, sources }) => <SharedPiecesView template={draft} sources={sources} />,

@@ -4,6 +4,7 @@ import type { Remark } from '@wickerframe/core'
 export type View =
   | 'outline'
   | 'settings'
+  | 'style'
   | 'grading'
   | 'outcomes'
   | 'shared'
@@ -19,6 +20,7 @@ export const workbenchViews = (
 ): readonly (readonly [View, string])[] => [
   ['outline', 'Outline'],
   ['settings', 'Course'],
+  ['style', 'House style'],
   ['grading', 'Grades and rubrics'],
   ['outcomes', 'Outcomes'],
   ['shared', 'Shared pieces'],

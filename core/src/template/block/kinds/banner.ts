@@ -33,7 +33,7 @@ export const banner = defineBlock(
       const picture = `<p${role('picture')}><img${role('picture')} ${source}></p>`
       if (block.text === undefined) return asWritten(picture)
       const above = block.above ? `<p${role('above')}>${inWords(block.above, writing)}</p>` : ''
-      const title = `${above}<h2>${inWords(block.text, writing)}</h2>`
+      const title = `${above}<h2${role('banner-title')}>${inWords(block.text, writing)}</h2>`
       return asWritten(box('banner', picture + box('plate', title, writing), writing))
     },
     words: ({ above, text }) =>

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { Key } from '../../words.ts'
-import { anchor, box, escapeHtml, heading, list, role } from '../html.ts'
+import { anchor, box, escapeHtml, heading, role, roleList } from '../html.ts'
 import { defineBlock, imageIn } from '../kind.ts'
 import { askable } from '../left.ts'
 import { fresh, label, line, shared } from '../shared.ts'
@@ -35,13 +35,14 @@ export const contactCard = defineBlock(
     html: (block, writing) => {
       const lines = (block.lines ?? []).map((text) => `<p>${writing.line(text)}</p>`)
       const people = writing.instructors.map(
-        (person) => `${escapeHtml(person.name)}, ${anchor(`mailto:${person.email}`, person.email)}`,
+        (person) =>
+          `<li>${escapeHtml(person.name)}, ${anchor(`mailto:${person.email}`, person.email)}</li>`,
       )
       const image = block.portrait === undefined ? null : writing.image(block.portrait)
       const portrait = image
-        ? `<p><img${role('portrait')} src="asset:${escapeHtml(image.name)}" alt="${escapeHtml(image.alternativeText)}"></p>`
+        ? `<p><img${role('portrait')} width="140" src="asset:${escapeHtml(image.name)}" alt="${escapeHtml(image.alternativeText)}"></p>`
         : ''
-      const told = portrait + heading(block.label) + list('ul', people) + lines.join('')
+      const told = portrait + heading(block.label) + roleList('people', people) + lines.join('')
       return asWritten(block.card ? told : box('card', told, writing), lines)
     },
     words: (block) => (block.lines ?? []).map((text) => ({ text })),

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { Html, Key } from '../../words.ts'
-import { escapeHtml, role } from '../html.ts'
+import { box, escapeHtml, role } from '../html.ts'
 import { defineBlock, imageIn } from '../kind.ts'
 import { leavable } from '../left.ts'
 import { fresh, line, shared } from '../shared.ts'
@@ -36,15 +36,16 @@ export const letter = defineBlock(
     html: (block, writing) => {
       const image = block.portrait === undefined ? null : writing.image(block.portrait)
       const portrait = image
-        ? `<p><img${role('round-portrait')} src="asset:${escapeHtml(image.name)}" alt="${escapeHtml(image.alternativeText)}"></p>`
+        ? `<p><img${role('round-portrait')} width="96" src="asset:${escapeHtml(image.name)}" alt="${escapeHtml(image.alternativeText)}"></p>`
         : ''
       const signed =
         block.signed === undefined
           ? writing.instructors.map(({ name }) => escapeHtml(name)).join('<br>')
           : writing.line(block.signed)
       const words = writing.html(block.html)
+      const signature = signed === '' ? '' : `<p${role('signature')}>${signed}</p>`
       return asWritten(
-        portrait + words + (signed === '' ? '' : `<p${role('signature')}>${signed}</p>`),
+        box('letter', portrait + words + signature, writing),
         words.match(paragraphs) ?? [words],
       )
     },

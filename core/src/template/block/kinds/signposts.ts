@@ -73,7 +73,7 @@ export const signposts = defineBlock(
                 about: about ? writing.line(about) : '',
                 // The words beside it say where it leads.
                 picture: drawing
-                  ? `<img${role('small')} src="asset:${escapeHtml(drawing.name)}" alt="">`
+                  ? `<img${role('small')} width="56" height="56" src="asset:${escapeHtml(drawing.name)}" alt="">`
                   : '',
               },
             ]

@@ -7,8 +7,10 @@ import {
   waysToLeave,
   type Block,
   type Left,
+  type Template,
 } from '@wickerframe/core'
 import { Button, Pick } from '../../../controls/controls.tsx'
+import { Tick } from '../../../controls/typed.tsx'
 import type { BlockActs } from './blockActs.ts'
 
 /** What a block is on a home page where nothing is said of it. */
@@ -87,6 +89,40 @@ export const BlockLeft = ({ block, acts }: { block: Block; acts: BlockActs }) =>
     />
   )
 }
+
+/** Kinds that have a ground of their own by themselves, or are a picture. */
+const neverCards: ReadonlySet<Block['kind']> = new Set([
+  'banner',
+  'contact-card',
+  'in-short',
+  'take-care',
+])
+
+/** Where a block stands on its page, and on what ground. */
+export const BlockLook = ({
+  block,
+  template,
+  acts,
+}: {
+  block: Block
+  template: Template
+  acts: BlockActs
+}) => (
+  <>
+    <Tick
+      label="beside the text"
+      checked={block.beside === true}
+      onChange={(on) => acts.set(block.key, 'beside', block.beside, on || null)}
+    />
+    {template.houseStyle && !neverCards.has(block.kind) && (
+      <Tick
+        label="on a card"
+        checked={block.card === true}
+        onChange={(on) => acts.set(block.key, 'card', block.card, on || null)}
+      />
+    )}
+  </>
+)
 
 /** What can be done with a block as a whole. */
 export const BlockTools = ({

@@ -99,6 +99,7 @@ const Margin = ({
       {[
         ...(above ? ['from above'] : []),
         ...(made === null ? [] : [made]),
+        ...(block.beside ? ['beside the text'] : []),
         ...detailsOf(block),
       ].map((line) => (
         <span key={line} className="ml-2 lg:ml-0 lg:block">

@@ -1,4 +1,4 @@
-import { createElement, Fragment, memo, useMemo, type ReactNode } from 'react'
+import { createElement, Fragment, memo, useMemo, type CSSProperties, type ReactNode } from 'react'
 import { markedText } from './fieldsInText.ts'
 import { letIn, parsePage, type PageElement, type PageNode } from '@wickerframe/core'
 
@@ -24,13 +24,25 @@ const shownAttributes: Readonly<Record<string, string>> = {
 const withoutContent = new Set(['br', 'hr', 'img', 'wbr', 'col'])
 const isElement = (node: PageNode): node is PageElement => 'tagName' in node
 
-/** Text with its fields and its spots told apart. */
-const withFields = (text: string): ReactNode =>
+/** An inline style as React takes it. */
+const styleObject = (style: string): CSSProperties =>
+  Object.fromEntries(
+    style.split(';').flatMap((declaration) => {
+      const colon = declaration.indexOf(':')
+      if (colon < 0) return []
+      const property = declaration.slice(0, colon).trim().toLowerCase()
+      const name = property.replace(/-([a-z])/g, (_, letter: string) => letter.toUpperCase())
+      return [[name, declaration.slice(colon + 1).trim()]]
+    }),
+  )
+
+/** Text with its fields and its spots told apart; on a ground of its own, in the colour of the words there. */
+const withFields = (text: string, onGround: boolean): ReactNode =>
   markedText(text).map((stretch, i) =>
     stretch.look === null ? (
       stretch.text
     ) : (
-      <span key={i} className={stretch.look}>
+      <span key={i} className={onGround ? 'underline decoration-dotted' : stretch.look}>
         {stretch.text}
       </span>
     ),
@@ -40,15 +52,23 @@ interface Look {
   /** What shows an image, by its name; null: it is not there. */
   sourceOf: (name: string) => string | null
   fields: boolean
+  /** Whether the house style gives it a ground of its own. */
+  onGround?: boolean
 }
 
 const drawn = (nodes: readonly PageNode[], look: Look): ReactNode[] =>
   nodes.map((node, i) => {
     if ('value' in node)
-      return <Fragment key={i}>{look.fields ? withFields(node.value) : node.value}</Fragment>
+      return (
+        <Fragment key={i}>
+          {look.fields ? withFields(node.value, look.onGround === true) : node.value}
+        </Fragment>
+      )
     // As it was typed: it is not shown.
     if (!isElement(node) || node.tagName === 'annotation') return null
     const attribute = (name: string) => node.attrs.find((one) => one.name === name)?.value
+    const written = attribute('style')
+    const styled = written === undefined ? {} : { style: styleObject(written) }
     if (node.tagName === 'img') {
       const source = look.sourceOf((attribute('src') ?? '').replace(/^asset:/, ''))
       const alternative = attribute('alt') ?? ''
@@ -57,14 +77,19 @@ const drawn = (nodes: readonly PageNode[], look: Look): ReactNode[] =>
           [image{alternative === '' ? '' : `: ${alternative}`}]
         </span>
       ) : (
-        <img key={i} src={source} alt={alternative} />
+        <img key={i} src={source} alt={alternative} {...styled} />
       )
     }
-    const within = withoutContent.has(node.tagName) ? [] : drawn(node.childNodes, look)
+    const within = withoutContent.has(node.tagName)
+      ? []
+      : drawn(
+          node.childNodes,
+          written?.includes('background:') ? { ...look, onGround: true } : look,
+        )
     // A link is seen, not followed: who presses it wants to edit.
     if (node.tagName === 'a')
       return (
-        <span key={i} className="text-tide underline" title={attribute('href')}>
+        <span key={i} className="text-tide underline" title={attribute('href')} {...styled}>
           {within}
         </span>
       )
@@ -74,7 +99,7 @@ const drawn = (nodes: readonly PageNode[], look: Look): ReactNode[] =>
         return shown === undefined ? [] : [[shown, value]]
       }),
     )
-    return createElement(node.tagName, { key: i, ...attributes }, ...within)
+    return createElement(node.tagName, { key: i, ...attributes, ...styled }, ...within)
   })
 
 /** A piece of a page as it is read. It is let in first, and drawn element by element: nothing of it runs or loads by itself. */

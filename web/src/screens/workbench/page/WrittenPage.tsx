@@ -8,6 +8,7 @@ import {
   homePageKey,
   imageData,
   newBlock,
+  notBeside,
   storedImage,
   type Block,
   type ExpectedPart,
@@ -21,7 +22,7 @@ import { useDraftStore } from '../draftStore.ts'
 import { useSaid } from '../useSaid.tsx'
 import { blockActs } from './blockActs.ts'
 import { isTextBlock, mayJoin } from './blockEdits.ts'
-import { BlockLeft, BlockStrength, BlockTools } from './BlockTools.tsx'
+import { BlockLeft, BlockLook, BlockStrength, BlockTools } from './BlockTools.tsx'
 import { blockMenu, blockTitle } from './blockWords.ts'
 import { mayBeWorded, type FromAbove } from './fromAbove.ts'
 import { headingsBefore } from './headingsBefore.ts'
@@ -120,9 +121,13 @@ export const WrittenPage = ({
         const placed = blockInPlace(block, template.keptBlocks)
         const designed = placed && designedHtml(placed, template)
         const inCourse = expected?.blocks.find(({ key }) => key === block.key)
+        // Every block has a row of its own here, with what stands beside it on the page said in the margin.
         return designed === null
-          ? { html: inCourse ? blockHtmlOn(inCourse, today) : '', isMade: placed !== null }
-          : { html: designed, isMade: false }
+          ? {
+              html: inCourse ? notBeside(blockHtmlOn(inCourse, today)) : '',
+              isMade: placed !== null,
+            }
+          : { html: notBeside(designed), isMade: false }
       }),
     [blocks, template, expected, today],
   )
@@ -347,6 +352,7 @@ export const WrittenPage = ({
                           above={above.has(block.key)}
                         />
                         {mayOpen(block) && <BlockLeft block={block} acts={acts} />}
+                        {own && <BlockLook block={block} template={template} acts={acts} />}
                         {own && (
                           <BlockTools
                             block={block}

@@ -1,14 +1,52 @@
-import { Pick } from '../../../../controls/controls.tsx'
+import { parseFormat } from '@wickerframe/core'
+import { TextLine } from '../../../../controls/typed.tsx'
 import type { BlockEditing } from './editing.tsx'
+import { PickImage } from './PickImage.tsx'
+
+/** A line with fields that may be empty; what is wrong with it is said, and not kept. */
+const Words = ({
+  field,
+  label,
+  value,
+  hint,
+  set,
+}: Pick<BlockEditing<'banner'>, 'set'> & {
+  field: 'above' | 'text'
+  label: string
+  value: string | undefined
+  hint: string
+}) => (
+  <TextLine
+    label={label}
+    hint={hint}
+    value={value ?? ''}
+    onDone={(now) => parseFormat(now).ok && set(field, value, now.trim() || null)}
+  />
+)
 
 export const BannerEditor = ({ block, template, set }: BlockEditing<'banner'>) => (
-  <Pick
-    label="Shows"
-    value={block.image}
-    onChange={(event) => set('image', block.image, event.target.value)}
-    options={template.assets.map((asset) => ({
-      value: asset.key,
-      text: `${asset.fileName}: ${asset.alternativeText}`,
-    }))}
-  />
+  <div className="grid gap-2">
+    <PickImage
+      label="Shows"
+      value={block.image}
+      template={template}
+      onDone={(image) => image !== null && set('image', block.image, image)}
+    />
+    <Words
+      field="text"
+      label="Title on it"
+      hint="with fields such as {title}; empty: a picture alone"
+      value={block.text}
+      set={set}
+    />
+    {block.text !== undefined && (
+      <Words
+        field="above"
+        label="Line above the title"
+        hint="such as {code} · {term}"
+        value={block.above}
+        set={set}
+      />
+    )}
+  </div>
 )

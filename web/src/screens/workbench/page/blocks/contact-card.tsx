@@ -1,6 +1,7 @@
 import { HeadingField, LinesField, type BlockEditing } from './editing.tsx'
+import { PickImage } from './PickImage.tsx'
 
-export const ContactCardEditor = ({ block, set }: BlockEditing<'contact-card'>) => (
+export const ContactCardEditor = ({ block, template, set }: BlockEditing<'contact-card'>) => (
   <div className="grid gap-2">
     <HeadingField label={block.label} set={set} />
     <p className="text-ink-2">
@@ -10,6 +11,13 @@ export const ContactCardEditor = ({ block, set }: BlockEditing<'contact-card'>) 
       label="Lines below, one for each thing to say"
       lines={block.lines ?? []}
       onDone={(lines) => set('lines', block.lines, lines.length > 0 ? lines : null)}
+    />
+    <PickImage
+      label="Portrait, until they put their own in its place"
+      none="none"
+      value={block.portrait}
+      template={template}
+      onDone={(portrait) => set('portrait', block.portrait, portrait)}
     />
   </div>
 )

@@ -10,6 +10,7 @@ import { FoldEditor } from './fold.tsx'
 import { HouseTextEditor } from './house-text.tsx'
 import { KeptBlockEditor } from './kept-block.tsx'
 import { KeyDatesEditor } from './key-dates.tsx'
+import { LetterEditor } from './letter.tsx'
 import { ObjectivesEditor } from './objectives.tsx'
 import { OutcomeMapEditor } from './outcome-map.tsx'
 import { ReadingEditor } from './reading.tsx'
@@ -40,6 +41,7 @@ export const blockEditors: { [Kind in Block['kind']]: ComponentType<BlockEditing
   signposts: SignpostsEditor,
   'fill-in': FillInEditor,
   fold: FoldEditor,
+  letter: LetterEditor,
   'outcome-map': OutcomeMapEditor,
   'house-text': HouseTextEditor,
   'work-list': WorkListEditor,
