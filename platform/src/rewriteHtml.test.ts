@@ -26,6 +26,14 @@ describe('the platform’s rewriting', () => {
 })
 
 describe('what is shown', () => {
+  it('keeps the styles on the list, and nothing that leaves its place', () => {
+    expect(
+      safeHtml('<p style="color:#143f52;position:fixed;background:url(//a.example)">a</p>'),
+    ).toBe('<p style="color:#143f52">a</p>')
+    expect(
+      safeHtml('<div style="width:max(270px,min(100%,(600px - 100%)*999))">a</div>'),
+    ).toContain('width:max(270px,min(100%,(600px - 100%)*999))')
+  })
   it('never runs', () => {
     expect(
       safeHtml(

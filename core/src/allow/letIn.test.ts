@@ -148,6 +148,20 @@ describe('what is let in', () => {
   ])('is byte for byte what tidy people write: %s', (html) => {
     expect(letIn(html)).toEqual({ html, refused: [] })
   })
+  it.each([
+    // Out of its place on the page, or over the rest of it.
+    ['position:fixed;color:red;top:0', 'color:red'],
+    ['z-index:9; color: red', 'color: red'],
+    ['color:red;content:"<b>"', 'color:red'],
+    ['COLOR: Red', 'COLOR: Red'],
+    ['color:red;;', 'color:red;;'],
+    ['mso-list:l0', ''],
+  ])('lets a style say how words look and where they stand, and no more: %s', (style, kept) => {
+    expect(letIn(`<p style='${style}'>a</p>`)).toEqual({
+      html: kept === '' ? '<p>a</p>' : `<p style="${kept}">a</p>`,
+      refused: [],
+    })
+  })
   it('keeps words, and names elements, attributes and addresses', () => {
     expect(
       letIn(

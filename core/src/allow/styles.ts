@@ -71,8 +71,9 @@ const properties: ReadonlySet<string> = new Set(styleProperties)
 /** Style that asks for something, hides what it says behind escapes, or runs in old browsers. */
 export const activeStyle =
   /url\s*\(|expression\s*\(|@import|behaviou?r\s*:|-moz-binding|image-set\s*\(|\\/i
-/** Values in characters that can hold nothing but words, numbers, colours and sums of them. */
-export const styleValue = /^[\w\s#%.,'"()*+/!-]*$/
+/** Values that hold nothing but words, numbers, colours and sums of them; a platform’s sanitiser takes it as it is. */
+export const styleValue =
+  /^(?!.*(?:url|image|image-set|expression|element|attr)\s*\()[\w\s#%.,'"()*+/!-]*$/i
 
 /** Whether a declaration, e.g. `color:#143f52`, is on the list. */
 const isLetIn = (declaration: string): boolean => {

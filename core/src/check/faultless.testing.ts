@@ -18,6 +18,7 @@ import {
   type Facts,
 } from '../course/index.ts'
 import { readDocument } from '../document/index.ts'
+import { firstHouseStyle } from '../houseStyle/index.ts'
 import { newLayer } from '../layer/index.ts'
 import { leftBlocks } from '../testing/leftBlocks.testing.ts'
 import { everyExpected, expandCourse, type ExpectedCourse } from '../expand/index.ts'
@@ -26,6 +27,7 @@ import { emptyCourse, exampleFacts, exampleTemplate } from '../rules/example/exa
 import { gradedTemplate } from '../rules/example/gradedTemplate.ts'
 import {
   escapeHtml,
+  everyItem,
   isModule,
   isNote,
   leftAs,
@@ -145,6 +147,7 @@ export const faultlessCases = fc.record({
   exceptionIn: fc.constantFrom(null, null, 1, 2, 3),
   /** Whether a layer lies over the template, with parts and a block of its own. */
   layered: fc.boolean(),
+  styled: fc.boolean(),
   /** Of the first day; it is moved back to a Monday. */
   begins: fc.integer({ min: dayNumber('2024-01-01'), max: dayNumber('2029-12-31') }),
   /** After so many weeks; none for 0. */
@@ -262,7 +265,7 @@ const held = (key: string, name: string, from: 'term-end' | 'week-start', days: 
 /** The template with other names, another home page, an exception and a layer, as a case has them. */
 const varied = (
   template: Template,
-  { named, home, exceptionIn, layered }: FaultlessCase,
+  { named, home, exceptionIn, layered, styled }: FaultlessCase,
 ): Template => {
   const next = structuredClone(template)
   const repeated = next.parts.find(
@@ -284,6 +287,14 @@ const varied = (
   const { blocks } = next.home
   blocks.splice(1, home.without)
   blocks.push(...blocks.splice(0, home.turned % Math.max(1, blocks.length)))
+  if (styled) {
+    next.houseStyle = firstHouseStyle
+    for (const [i, block] of [
+      ...blocks,
+      ...everyItem(next).flatMap((item) => item.blocks),
+    ].entries())
+      Object.assign(block, [{ beside: true }, { card: true }, {}][(home.turned + i) % 3])
+  }
   if (!layered) return next
   const layer = newLayer(next, 'layer', 'A layer')
   layer.parts.push({

@@ -83,8 +83,8 @@ export const styleSheetOf = rememberOf((style: HouseStyle): StyleSheet => {
     rule: `border:0;border-top:${ruleStyles[style.rules]} ${accent};margin:20px 0`,
     quote: `border-left:3px solid ${accent};margin:0 0 16px;padding:2px 0 2px 14px;display:flow-root`,
     table: 'border-collapse:collapse;width:100%;margin:0 0 16px',
-    columnHead: `background:${main};color:${onMain};text-align:left;padding:6px 10px`,
-    cell: `border-bottom:1px solid ${faint};text-align:left;vertical-align:top;padding:6px 10px`,
+    columnHead: `background:${main};color:${onMain};text-align:left;padding:6px 10px;overflow-wrap:anywhere`,
+    cell: `border-bottom:1px solid ${faint};text-align:left;vertical-align:top;padding:6px 10px;overflow-wrap:anywhere`,
     linkOnGround: `color:${link}`,
     linkOnMain: `color:${onMain}`,
     roles: {

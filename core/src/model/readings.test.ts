@@ -12,6 +12,7 @@ const weeks: FaultlessCase = {
   home: { without: 0, turned: 0 },
   exceptionIn: null,
   layered: false,
+  styled: false,
   begins: dayNumber('2026-08-31'),
   breakAfter: 0,
   timeZone: 'America/Halifax',

@@ -1,6 +1,7 @@
 import * as fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { pageWith } from '../expand/blocks.testing.ts'
+import { firstHouseStyle } from '../houseStyle/index.ts'
 import { platformNames, platforms } from '../plan/standing.testing.ts'
 import { escapeHtml, type Block } from '../template/index.ts'
 import { propertyRuns } from '../testing/propertyRuns.testing.ts'
@@ -149,12 +150,23 @@ const blocks: fc.Arbitrary<Block> = fc.oneof(
 const pages = fc
   .array(blocks, { minLength: 1, maxLength: 6 })
   .map((list) => list.map((block, i): Block => ({ ...block, key: `b-${i}` })))
+/** Blocks, each perhaps beside the text or on a card, with a house style or without. */
+const looked = fc
+  .tuple(
+    pages,
+    fc.array(fc.constantFrom({}, { beside: true }, { card: true }), { minLength: 6, maxLength: 6 }),
+    fc.boolean(),
+  )
+  .map(([list, looks, styled]) => ({
+    list: list.map((block, i) => ({ ...block, ...looks[i] })),
+    more: styled ? { houseStyle: firstHouseStyle } : {},
+  }))
 
 describe('what the editor makes of a page, whatever was written and however the platform writes it', () => {
   it.each(platformNames)('is read back unchanged, block by block (%s)', (platform) => {
     fc.assert(
-      fc.property(pages, (list) => {
-        const page = pageWith(list)
+      fc.property(looked, ({ list, more }) => {
+        const page = pageWith(list, more)
         const stands = platforms[platform](renderPage(page, '2026-09-16'))
         const read = readBlocks(page.blocks, analysePage(stands), '2026-09-16')
         expect(read.map(({ block, state }) => [block.key, state])).toEqual(
@@ -166,8 +178,8 @@ describe('what the editor makes of a page, whatever was written and however the 
   })
   it('is told altered where somebody wrote something into it', () => {
     fc.assert(
-      fc.property(pages, fc.nat(5), (list, n) => {
-        const page = pageWith(list)
+      fc.property(looked, fc.nat(5), ({ list, more }, n) => {
+        const page = pageWith(list, more)
         const at = n % list.length
         const stands = renderPage(page, '2026-09-16').replace(
           new RegExp(`(data-wicker-block="b-${at}"[^>]*>)`),

@@ -1,6 +1,7 @@
 import * as fc from 'fast-check'
 import { addDays } from '../calendar/index.ts'
 import { everyCourseItem, everyModule, type Course, type Facts } from '../course/index.ts'
+import { firstHouseStyle } from '../houseStyle/index.ts'
 import { exampleFacts, exampleTemplate } from '../rules/example/exampleCourse.ts'
 import {
   everyItem,
@@ -118,6 +119,23 @@ export const templateChanges: Record<string, TemplateChange> = {
       n,
     )
     item?.blocks.splice(n % item.blocks.length, 1)
+  },
+  'another look': (template, n) => {
+    template.houseStyle =
+      n % 4 === 0
+        ? undefined
+        : {
+            ...firstHouseStyle,
+            headings: n % 2 === 0 ? 'bar' : 'line',
+            colours: { ...firstHouseStyle.colours, tint: n % 3 === 0 ? '#eeeeee' : '#f6eee2' },
+          }
+  },
+  'a block beside the text, or on a card': (template, n) => {
+    const block = pick(
+      [...template.home.blocks, ...itemsOf(template).flatMap((item) => item.blocks)],
+      n,
+    )
+    if (block) Object.assign(block, { [n % 2 === 0 ? 'beside' : 'card']: n % 3 !== 0 || undefined })
   },
   'blocks in another order': (template) => void template.home.blocks.reverse(),
   'a new part': (template, n) => {

@@ -292,9 +292,17 @@ export const mergePage = (input: PageMergeInput): PageMerge => {
       told('change', block.kept, 'new in the template')
       return
     }
+    const looksOtherwise = before !== undefined && sameButForStyle(sentOf(key) ?? '', block.kept)
+    /** What is written there stays as it looks, and that is not asked about again. */
+    const keepLook = (): void => {
+      if (before) next.set(key, { ...before, sent: bodies.idOf(block.kept), fresh: false })
+      told('keep', there, looksStay)
+    }
+    const isHidden = standing.state === 'doubtful' || standing.state === 'unsure'
+    if (isHidden && looksOtherwise && !unchanged(block) && !moved.has(key)) return keepLook()
     if (standing.state === 'unsure' && block.left && before && !moved.has(key))
       return void told('keep', null, stayed[block.left])
-    if (standing.state === 'doubtful' || standing.state === 'unsure')
+    if (isHidden)
       return void told(
         'leave',
         there,
@@ -344,10 +352,9 @@ export const mergePage = (input: PageMergeInput): PageMerge => {
     } else if (saysExactly(block, there)) {
       next.set(key, fresh(block))
       told('agree', there, 'says what the template says now')
-    } else if (sameButForStyle(sentOf(key) ?? '', block.kept)) {
-      if (refill(there)) return void told('change', block.kept, spotsStay)
-      next.set(key, { ...before, sent: bodies.idOf(block.kept), fresh: false })
-      told('keep', there, looksStay)
+    } else if (looksOtherwise) {
+      if (refill(there)) told('change', block.kept, spotsStay)
+      else keepLook()
     } else if (block.left)
       told(
         saysAll(there ?? '', block.stays) ? 'keep' : 'leave',

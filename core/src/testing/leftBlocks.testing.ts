@@ -41,6 +41,13 @@ export const leftBlocks: readonly Block[] = [
     left: { as: 'asked' },
   },
   {
+    kind: 'letter',
+    key: 'left-letter',
+    strength: 'must',
+    html: '<p>Tell students how you begin.</p><p>Tell them what you look forward to.</p>',
+    left: { as: 'asked' },
+  },
+  {
     kind: 'fixed-text',
     key: 'left-text',
     strength: 'must',
