@@ -158,13 +158,14 @@ const writeOn = (present: Course): Change[] =>
 
 describe.each([
   ['keeps marks', 0],
-  ['strips marks', 1],
+  ['strips marks and styles', 1],
 ] as const)('on a platform that %s', (_, strips) => {
   it(
     'a rollout taken back gives every page back, from what is stored alone',
     { timeout: 240_000 },
     async () => {
       await bed.misbehave('strip-attributes', strips)
+      await bed.misbehave('strip-styles', strips)
       const course = await newCourse()
       await run(versionOrder(key, 1), [course])
       await edit(course, writeOn)
@@ -206,6 +207,7 @@ describe.each([
     { timeout: 240_000 },
     async () => {
       await bed.misbehave('strip-attributes', strips)
+      await bed.misbehave('strip-styles', strips)
       const course = await newCourse()
       await run(versionOrder(key, 1), [course])
       const first = await release(`Earlier words ${strips}`, null)
@@ -267,6 +269,7 @@ describe('what is left to the instructor', () => {
     { timeout: 240_000 },
     async (strips) => {
       await bed.misbehave('strip-attributes', strips)
+      await bed.misbehave('strip-styles', strips)
       await designer.post('/api/templates', leaving())
       const { body: draft } = await designer.get<TemplateDraft>(`/api/templates/${left}`)
       if (draft.versions.length === 0)

@@ -187,14 +187,14 @@ export const connectorRoutes = (
         'no-key',
         'an Idempotency-Key of 8 to 100 letters, digits, - and _',
       )
-    const strip = (await misbehaviours.level('strip-attributes')) > 0
+    const dropped = await misbehaviours.dropped()
     if (await misbehaviours.take('edit-in-between'))
       await courses.edit(
         at.course,
         [{ change: 'set-course', label: `edited ${idempotencyKey.slice(0, 8)}` }],
-        strip,
+        dropped,
       )
-    const outcome = await courses.apply(at.course, idempotencyKey, body, strip)
+    const outcome = await courses.apply(at.course, idempotencyKey, body, dropped)
     if ('refused' in outcome)
       return problem(response, outcome.refused.status, outcome.refused.code, outcome.refused.detail)
     if (await misbehaviours.take('lost-answer')) return void response.destroy()

@@ -19,7 +19,7 @@ import {
   institutionNow,
   type Database,
 } from '@wickerframe/storage'
-import { rewriteHtml } from './rewriteHtml.ts'
+import { rewriteHtml, type Dropped } from './rewriteHtml.ts'
 
 /** Why the platform refuses; `status` is the HTTP status it answers with. */
 export interface Refusal {
@@ -184,7 +184,7 @@ export class Courses {
     id: string,
     key: string,
     set: ChangeSet,
-    stripUnknownAttributes: boolean,
+    dropped: Dropped,
   ): Promise<Outcome<ChangeSetAnswer>> {
     const digest = createHash('sha256').update(canonicalJson({ id, set })).digest('hex')
     try {
@@ -203,15 +203,14 @@ export class Courses {
               `course ${id} is at revision ${course.revision}, not ${set.expectedRevision}; read it again`,
             ).refused,
           )
-        const answer = await this.#write(database, course, set.changes, stripUnknownAttributes)
+        const answer = await this.#write(database, course, set.changes, dropped)
         await keepAnswer(database, key, answer)
         await countSet(database, id, set.changes.length)
         return { done: answer }
       })
     } catch (cause) {
       if (cause instanceof Refused) return { refused: cause.refusal }
-      if (databaseErrorCode(cause) === 'ER_DUP_ENTRY')
-        return this.apply(id, key, set, stripUnknownAttributes)
+      if (databaseErrorCode(cause) === 'ER_DUP_ENTRY') return this.apply(id, key, set, dropped)
       if (databaseErrorCode(cause) === 'ER_LOCK_WAIT_TIMEOUT')
         return refuse(409, 'still-working', 'the key is still at work; ask again')
       throw cause
@@ -222,13 +221,13 @@ export class Courses {
   async edit(
     id: string,
     changes: readonly Change[],
-    stripUnknownAttributes: boolean,
+    dropped: Dropped,
   ): Promise<Outcome<ChangeSetAnswer>> {
     try {
       return await inTransaction(this.#pool, async (database) => {
         const course = await this.#read(database, id, true)
         if (!course) throw new Refused(refuse(404, 'no-course', `there is no course ${id}`).refused)
-        return { done: await this.#write(database, course, changes, stripUnknownAttributes) }
+        return { done: await this.#write(database, course, changes, dropped) }
       })
     } catch (cause) {
       if (cause instanceof Refused) return { refused: cause.refusal }
@@ -308,7 +307,7 @@ export class Courses {
     database: Database,
     course: Course,
     changes: readonly Change[],
-    stripUnknownAttributes: boolean,
+    dropped: Dropped,
   ): Promise<ChangeSetAnswer> {
     const wanted = changes.filter((change) => 'clientId' in change).length
     let next = wanted > 0 ? await this.#mint(database, 'id', wanted) : 0
@@ -316,10 +315,7 @@ export class Courses {
       newId: (kind) => `${kind === 'module' ? 'm' : 'i'}${next++}`,
       urlOf: (id) => `/courses/${course.id}/${id.startsWith('m') ? 'modules' : 'items'}/${id}`,
       rewriteHtml: (html) =>
-        rewriteHtml(
-          html.replace(/src="asset:([\w.-]+)"/g, 'src="/files/$1"'),
-          stripUnknownAttributes,
-        ),
+        rewriteHtml(html.replace(/src="asset:([\w.-]+)"/g, 'src="/files/$1"'), dropped),
     })
     if (!applied.ok)
       throw new Refused(refuse(409, applied.problems.code, applied.problems.message).refused)

@@ -1,7 +1,8 @@
 import type { Pool } from 'mysql2/promise'
+import type { Dropped } from './rewriteHtml.ts'
 import { change, firstRow, rowsOf } from '@wickerframe/storage'
 
-/** What the platform can be told to do wrong. `remaining` counts down with each time, but for the two that last. */
+/** What the platform can be told to do wrong. `remaining` counts down with each time, but for the three that last. */
 export const misbehaviours = {
   'slow-answers': 'Wait so many milliseconds before every answer to the connector',
   'too-many-requests': 'Answer the next so many requests with 429 and Retry-After: 1',
@@ -11,9 +12,11 @@ export const misbehaviours = {
   'wrong-course': 'Answer the next so many readings of a course with another course',
   'edit-in-between':
     'Have somebody edit the course just before each of the next so many change sets',
+  'strip-styles': '1: strip styles when it writes HTML; 0: keep them',
   'strip-attributes': '1: strip attributes it does not know when it writes HTML; 0: keep them',
 } as const
 export type Misbehaviour = keyof typeof misbehaviours
+type Lasting = 'slow-answers' | 'strip-attributes' | 'strip-styles'
 export const isMisbehaviour = (name: string): name is Misbehaviour =>
   Object.hasOwn(misbehaviours, name)
 
@@ -45,8 +48,16 @@ export class Misbehaviours {
     )
   }
 
+  /** What it drops of HTML that it writes. */
+  async dropped(): Promise<Dropped> {
+    return {
+      unknownAttributes: (await this.level('strip-attributes')) > 0,
+      styles: (await this.level('strip-styles')) > 0,
+    }
+  }
+
   /** How it stands with one that lasts. */
-  async level(name: 'slow-answers' | 'strip-attributes'): Promise<number> {
+  async level(name: Lasting): Promise<number> {
     return Number(
       (
         await firstRow<{ remaining: number }>(
@@ -61,7 +72,7 @@ export class Misbehaviours {
   }
 
   /** Takes one of those that count down, if any is left. */
-  async take(name: Exclude<Misbehaviour, 'slow-answers' | 'strip-attributes'>): Promise<boolean> {
+  async take(name: Exclude<Misbehaviour, Lasting>): Promise<boolean> {
     return (
       (
         await change(

@@ -6,9 +6,11 @@ import { safeHtml } from './screens/layout.ts'
 const html =
   '<div data-wicker-block="a" id="x"><p>It’s open – from 9…</p><p onclick="steal()">b</p></div><script>alert(1)</script><a href="javascript:alert(1)">c</a>'
 
+const keepsAll = { unknownAttributes: false, styles: false }
+
 describe('the platform’s rewriting', () => {
   it('drops what runs, prefixes ids, writes entities, keeps the words', () => {
-    const rewritten = rewriteHtml(html, false)
+    const rewritten = rewriteHtml(html, keepsAll)
     expect(rewritten).not.toMatch(/script|onclick|javascript/)
     expect(rewritten).toContain('id="kp-x"')
     expect(rewritten).toContain('It&rsquo;s open &ndash; from 9&hellip;')
@@ -19,9 +21,14 @@ describe('the platform’s rewriting', () => {
     ])
   })
   it('strips markers only where it is told to, and comes to rest', () => {
-    expect(rewriteHtml(html, false)).toContain('data-wicker-block="a"')
-    expect(rewriteHtml(html, true)).not.toContain('data-wicker')
-    expect(rewriteHtml(rewriteHtml(html, false), false)).toBe(rewriteHtml(html, false))
+    expect(rewriteHtml(html, keepsAll)).toContain('data-wicker-block="a"')
+    expect(rewriteHtml(html, { ...keepsAll, unknownAttributes: true })).not.toContain('data-wicker')
+    expect(rewriteHtml(rewriteHtml(html, keepsAll), keepsAll)).toBe(rewriteHtml(html, keepsAll))
+  })
+  it('strips styles only where it is told to', () => {
+    const styled = '<p style="color:#143f52">a</p>'
+    expect(rewriteHtml(styled, keepsAll)).toBe(styled)
+    expect(rewriteHtml(styled, { ...keepsAll, styles: true })).toBe('<p>a</p>')
   })
 })
 

@@ -17,12 +17,18 @@ const refused = new Set(['script', 'style', 'iframe', 'object', 'embed', 'link',
 
 const isElement = (node: Node): node is Element => 'tagName' in node
 
+/** What the platform drops of the HTML it is given, besides what runs. */
+export interface Dropped {
+  unknownAttributes: boolean
+  styles: boolean
+}
+
 /**
  * How the practice platform writes HTML it is given, as real platforms do in their own ways: scripts and event
  * attributes dropped, ids prefixed, some characters as named entities, paragraphs wrapped onto lines of their own, and,
- * where it is told to, attributes it does not know stripped.
+ * where it is told to, attributes it does not know and styles stripped.
  */
-export const rewriteHtml = (html: string, stripUnknownAttributes: boolean): string => {
+export const rewriteHtml = (html: string, dropped: Dropped): string => {
   const fragment = parseFragment(html)
   const tidy = (parent: DefaultTreeAdapterTypes.ParentNode) => {
     parent.childNodes = parent.childNodes.filter(
@@ -34,7 +40,8 @@ export const rewriteHtml = (html: string, stripUnknownAttributes: boolean): stri
         .filter(
           (attr) =>
             !attr.name.startsWith('on') &&
-            !(stripUnknownAttributes && attr.name.startsWith('data-')) &&
+            !(dropped.unknownAttributes && attr.name.startsWith('data-')) &&
+            !(dropped.styles && attr.name === 'style') &&
             !/^\s*javascript:/i.test(attr.value),
         )
         .map((attr) =>

@@ -86,11 +86,7 @@ export const screenRoutes = (courses: Courses, misbehaviours: Misbehaviours): Ro
     changes: Change[],
     back: string,
   ): Promise<void> => {
-    const outcome = await courses.edit(
-      id,
-      changes,
-      (await misbehaviours.level('strip-attributes')) > 0,
-    )
+    const outcome = await courses.edit(id, changes, await misbehaviours.dropped())
     if ('refused' in outcome)
       refusedScreen(response, outcome.refused.status, outcome.refused.detail)
     else response.redirect(303, back)

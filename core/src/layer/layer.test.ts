@@ -1,6 +1,7 @@
 import * as fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { canonicalJson, readDocument } from '../document/index.ts'
+import { firstHouseStyle } from '../houseStyle/index.ts'
 import { expandCourse } from '../expand/index.ts'
 import { exampleFacts, exampleTemplate } from '../rules/example/exampleCourse.ts'
 import { applyEdit, everyPart, isModule, Template, type TemplateEdit } from '../template/index.ts'
@@ -305,6 +306,21 @@ describe('taking over a newer version from above', () => {
       { code: 'answer-overruled', part: 'discussion', what: 'points' },
       { code: 'key-taken', part: 'folio', what: null },
     ])
+  })
+  it('brings its house style to a layer that has no other, and leaves a layer its own', () => {
+    const above = { ...upper, houseStyle: firstHouseStyle }
+    const plain = { ...firstHouseStyle, headings: 'plain' as const }
+    const styled = (layer: Template, houseStyle: Template['houseStyle']): Template => ({
+      ...layer,
+      houseStyle,
+    })
+    const recoloured = { ...newer, houseStyle: plain }
+    const follows = styled(built, firstHouseStyle)
+    expect(takeOver(above, recoloured, follows).template.houseStyle).toEqual(plain)
+    const own = styled(built, { ...firstHouseStyle, corners: 'round' })
+    expect(takeOver(above, recoloured, own).template.houseStyle).toEqual(own.houseStyle)
+    expect(takeOver(upper, recoloured, built).template.houseStyle).toEqual(plain)
+    expect(weakenings(above, own)).toEqual([])
   })
   it('of the same version changes nothing, whatever the layer added (property)', () => {
     fc.assert(

@@ -54,6 +54,41 @@ describe('rows that are copied', () => {
     expect(other.houseTexts.map((text) => text.key)).toEqual(['muster'])
     expect(other.parts.map((part) => part.key)).toEqual(['welcome'])
   })
+  it('take along every image they show: on a card, as a portrait, in a text', () => {
+    const template = exampleTemplate()
+    const page = everyPart(template).find(({ key }) => key === 'welcome')
+    if (!page || isModule(page)) throw new Error('the example has a welcome')
+    const images = ['in-text', 'on-card', 'portrait', 'elsewhere'].map((key) => ({
+      key,
+      fileName: `${key}.svg`,
+      svg: `<svg xmlns="http://www.w3.org/2000/svg"><title>${key}</title></svg>`,
+      alternativeText: key,
+      licence: 'own',
+    }))
+    template.assets.push(...images)
+    page.blocks.push(
+      {
+        kind: 'signposts',
+        key: 'ways',
+        strength: 'must',
+        as: 'cards',
+        links: [{ text: 'Here', to: 'welcome', image: 'on-card' }],
+      },
+      {
+        kind: 'letter',
+        key: 'letter',
+        strength: 'must',
+        html: '<p>Dear all, <img src="asset:in-text.svg" alt="a chart"></p>',
+        portrait: 'portrait',
+      },
+    )
+    expect(
+      clipped(template, 'welcome')
+        .assets.map(({ key }) => key)
+        .sort(),
+    ).toEqual(expect.arrayContaining(['in-text', 'on-card', 'portrait']))
+    expect(clipped(template, 'welcome').assets.map(({ key }) => key)).not.toContain('elsewhere')
+  })
   it('speak of each other under their new keys, exceptions too', () => {
     const template = exampleTemplate()
     const week = template.parts[1]
