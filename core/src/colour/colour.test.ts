@@ -39,7 +39,7 @@ describe('the nearest colour that stands out', () => {
   it('does stand out, whichever two colours are given; it is itself where it did', () => {
     fc.assert(
       fc.property(hex, hex, fc.constantFrom(3, 4.5), (one, other, needed) => {
-        const found = nearestPassing(colour(one), colour(other), needed)
+        const found = nearestPassing(colour(one), [{ against: colour(other), ratio: needed }])
         // Of black and white one is at least 4.58 from any colour.
         expect(found).not.toBeNull()
         expect(ratio(found ?? one, other)).toBeGreaterThanOrEqual(needed)
@@ -48,10 +48,21 @@ describe('the nearest colour that stands out', () => {
       propertyRuns(),
     )
   })
+  const white = { against: colour('#ffffff'), ratio: 4.5 }
+  it('stands out from all it meets, or there is none', () => {
+    const both = ['#ffffff', '#000000'].map((text) => ({ against: colour(text), ratio: 7 }))
+    expect(nearestPassing(colour('#888888'), both)).toBe(null)
+    const cream = { against: colour('#f6eee2'), ratio: 4.5 }
+    const found = nearestPassing(colour('#9cc4f2'), [white, cream]) ?? ''
+    expect(ratio(found, '#ffffff')).toBeGreaterThanOrEqual(4.5)
+    expect(ratio(found, '#f6eee2')).toBeGreaterThanOrEqual(4.5)
+  })
   it('keeps the hue, and goes the shorter way', () => {
-    const found = nearestPassing(colour('#e0a060'), colour('#ffffff'), 4.5) ?? ''
+    const found = nearestPassing(colour('#e0a060'), [white]) ?? ''
     expect(colord(found).hue()).toBe(colord('#e0a060').hue())
     expect(colord(found).isDark()).toBe(true)
-    expect(nearestPassing(colour('#404040'), colour('#777777'), 4.5)).toMatch(/^#[01]/)
+    expect(nearestPassing(colour('#404040'), [{ against: colour('#777777'), ratio: 4.5 }])).toMatch(
+      /^#[01]/,
+    )
   })
 })

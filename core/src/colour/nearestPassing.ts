@@ -4,16 +4,24 @@ import { contrastRatio, hexOf, type Colour } from './colour.ts'
 /** Lightness is tried in steps of so much, in percent: finer ones are not told apart by eye. */
 const step = 0.5
 
+/** A colour that another meets, and how far apart they must be. */
+export interface Meeting {
+  against: Colour
+  ratio: number
+}
+
 /**
- * The colour of the same hue that is nearest in lightness and stands out from another by at least a ratio, as `#rrggbb`; itself
- * where it does already; null where none does, neither a darker nor a lighter one.
+ * The colour of the same hue that is nearest in lightness and stands out from all that it meets, as `#rrggbb`; itself where it
+ * does already; null where none does, neither a darker nor a lighter one.
  */
-export const nearestPassing = (colour: Colour, against: Colour, ratio: number): string | null => {
+export const nearestPassing = (colour: Colour, meetings: readonly Meeting[]): string | null => {
   const { h, s, l } = colord(colour).toHsl()
   // Held to the ratio as it is written down, whole steps of red, green and blue.
   const passes = (lightness: number): string | null => {
     const tried = lightness === l ? colour : colord({ h, s, l: lightness }).toRgb()
-    return contrastRatio(tried, against) >= ratio ? hexOf(tried) : null
+    return meetings.every(({ against, ratio }) => contrastRatio(tried, against) >= ratio)
+      ? hexOf(tried)
+      : null
   }
   for (let away = 0; away <= 100; away += step) {
     const found =

@@ -53,6 +53,32 @@ describe('blocks made from the course', () => {
     )
     expect(rows.join(' ')).not.toContain('Thu 1 Oct')
   })
+  it('a schedule says who teaches, where modules are assigned to people, and has no column for it where none is', () => {
+    const template = exampleTemplate()
+    template.home.blocks.push({ kind: 'schedule', key: 's', strength: 'must', label: 'Schedule' })
+    const facts = exampleFacts()
+    facts.instructors = [
+      { name: 'Una Drift', email: 'una.drift@kestrelsound.example' },
+      { name: 'Bo Keel', email: 'bo.keel@kestrelsound.example' },
+    ]
+    const tableFor = (moduleOwners: Record<string, string>): string => {
+      const expected = expandCourse({ template, facts: { ...facts, moduleOwners }, mintFrom: 't' })
+      if (!expected.ok) throw new Error('it fits')
+      return expected.value.home.blocks.find(({ key }) => key === 's')?.html ?? ''
+    }
+    const expected = expandCourse({ template, facts, mintFrom: 't' })
+    const second = expected.ok
+      ? expected.value.parts.find(({ week }) => week?.number === 2)?.instance
+      : undefined
+    expect(tableFor({})).not.toContain('Taught by')
+    expect(tableFor({ 'm-404': 'bo.keel@kestrelsound.example' })).toContain('Taught by')
+    const taught = tableFor({ [second ?? '']: 'bo.keel@kestrelsound.example' })
+    expect(taught.match(/<td>Bo Keel<\/td>/g)).toHaveLength(1)
+    expect(taught.match(/<td>Una Drift, Bo Keel<\/td>/g)).toHaveLength(6)
+    expect(taught.match(/<th scope="col">/g)).toHaveLength(5)
+    // Somebody who is not of the course is not named.
+    expect(tableFor({ [second ?? '']: 'nobody@kestrelsound.example' })).not.toContain('Taught by')
+  })
   it('a passage that folds says its first line and holds the rest', () => {
     expect(
       htmlOf({ kind: 'fold', key: 'f', summary: 'More on {topic}', html: '<p>Week {week}.</p>' }),

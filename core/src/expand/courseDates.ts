@@ -52,8 +52,10 @@ export const termDates = (facts: Facts, weeks: readonly Week[]): DateLine[] => {
 }
 
 /** The schedule of a course: every occurrence of a repeated module that students see, outermost first, with what is due in it. */
-export const scheduleLines = (parts: readonly ExpectedPart[], timeZone: string): ScheduleLine[] =>
-  parts.flatMap((part): ScheduleLine[] => {
+export const scheduleLines = (parts: readonly ExpectedPart[], facts: Facts): ScheduleLine[] => {
+  const taughtBy = teachersOf(facts)
+  const { timeZone } = facts.term
+  return parts.flatMap((part): ScheduleLine[] => {
     const first = part.weeks[0]
     const last = part.weeks.at(-1)
     if (part.kind !== 'module' || part.audience !== 'students' || !first || !last) return []
@@ -63,7 +65,27 @@ export const scheduleLines = (parts: readonly ExpectedPart[], timeZone: string):
         dates: `${formatDate(first.first, 'd MMM')} – ${formatDate(last.last, 'd MMM')}`,
         topic: typeof topic === 'string' ? topic : '',
         module: { href: linkOf(part), name: part.name },
+        taughtBy: taughtBy(part),
         due: part.inBreak ? [] : moduleDates(part.items, timeZone),
       },
     ]
   })
+}
+
+/** Who teaches a module: the one it is assigned to, else those who teach the course; null where none of them is assigned. */
+const teachersOf = ({
+  instructors,
+  assistants,
+  moduleOwners,
+}: Facts): ((part: ExpectedPart) => string | null) => {
+  const people = new Map([...assistants, ...instructors].map(({ email, name }) => [email, name]))
+  const assigned = new Map(
+    Object.entries(moduleOwners).flatMap(([module, email]) => {
+      const name = people.get(email)
+      return name === undefined ? [] : [[module, name] as const]
+    }),
+  )
+  if (assigned.size === 0) return () => null
+  const everybody = instructors.map(({ name }) => name).join(', ')
+  return (part) => (part.inBreak ? '' : (assigned.get(part.instance) ?? everybody))
+}

@@ -534,7 +534,7 @@ const writePages = (
         of === 'term'
           ? termDates(facts, weeks)
           : moduleDates([page, ...siblings(page)], facts.term.timeZone),
-      schedule: () => scheduleLines(parts, facts.term.timeZone),
+      schedule: () => scheduleLines(parts, facts),
       outcomes: () => outcomeLines(template, parts),
     }
     const isBeside = definition.blocks.some(({ beside }) => beside)

@@ -33,8 +33,19 @@ export interface ColourPair {
   ratio: number
   needed: number
   passes: boolean
-  /** The nearest colours that would do, one for either: it is enough to take one of them. null: none would. */
+  /** The nearest colours that would do with all they meet, one for either: one of them is enough. null: none would. */
   instead: { front: string | null; ground: string | null }
+}
+
+/** The nearest colour for one of them that stands out from all that it meets, and that all of it stands out from. */
+const nearest = (name: Name, colours: HouseColours): string | null => {
+  const colour = readColour(colours[name])
+  const meetings = meeting.flatMap(({ front, ground, needed }) => {
+    const other = front === name ? ground : ground === name ? front : null
+    const against = other === null ? null : readColour(colours[other])
+    return against ? [{ against, ratio: needed }] : []
+  })
+  return colour && nearestPassing(colour, meetings)
 }
 
 /** Every two colours of a house style that meet, and whether what stands there can be read. */
@@ -51,10 +62,7 @@ export const colourPairs = (colours: HouseColours): ColourPair[] =>
         ratio,
         needed,
         passes: ratio >= needed,
-        instead: {
-          front: nearestPassing(one, other, needed),
-          ground: nearestPassing(other, one, needed),
-        },
+        instead: { front: nearest(front, colours), ground: nearest(ground, colours) },
       },
     ]
   })

@@ -72,8 +72,8 @@ export const styleSheetOf = rememberOf((style: HouseStyle): StyleSheet => {
   const round = style.corners === 'round' ? 'border-radius:8px;' : ''
   const heading = {
     plain: '',
-    bar: `border:0;border-left:5px solid ${accent};padding-left:10px;line-height:1.25;display:flow-root`,
-    line: `border:0;border-bottom:2px solid ${accent};padding-bottom:4px;line-height:1.25;display:flow-root`,
+    bar: `border:0;border-left:5px solid ${accent};margin:22px 0 10px;padding:0 0 0 10px;line-height:1.25;display:flow-root`,
+    line: `border:0;border-bottom:2px solid ${accent};margin:22px 0 10px;padding:0 0 4px;line-height:1.25;display:flow-root`,
   }[style.headings]
   const stop = 'margin:0 0 0 15px;padding:0 0 16px 34px;list-style:none;border-left:2px dashed'
   const card = `background:${paper};color:${ink};border:1px solid ${faint};${round}padding:12px 16px;overflow-wrap:anywhere`

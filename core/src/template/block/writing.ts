@@ -16,6 +16,8 @@ export interface ScheduleLine {
   dates: string
   topic: string
   module: PartLink
+  /** Who teaches it, where that is said of any module. */
+  taughtBy: string | null
   due: DateLine[]
 }
 

@@ -15,14 +15,15 @@ export const schedule = defineBlock(
     wordFields: [],
     empty: (key) => ({ ...fresh('schedule', key), label: 'Schedule' }),
     html: (block, writing) => {
-      const rows = writing
-        .schedule()
-        .map(
-          (row) =>
-            `<tr><th scope="row">${anchor(row.module.href, row.module.name)}</th><td>${escapeHtml(row.dates)}</td><td>${escapeHtml(row.topic)}</td><td>${row.due.map((line) => dateLineHtml(line)).join('<br>')}</td></tr>`,
-        )
+      const lines = writing.schedule()
+      const isTaught = lines.some(({ taughtBy }) => taughtBy !== null)
+      const taught = (cell: string): string => (isTaught ? cell : '')
+      const rows = lines.map(
+        (row) =>
+          `<tr><th scope="row">${anchor(row.module.href, row.module.name)}</th><td>${escapeHtml(row.dates)}</td><td>${escapeHtml(row.topic)}</td>${taught(`<td>${escapeHtml(row.taughtBy ?? '')}</td>`)}<td>${row.due.map((line) => dateLineHtml(line)).join('<br>')}</td></tr>`,
+      )
       return asWritten(
-        `${heading(block.label)}<table><thead><tr><th scope="col">Module</th><th scope="col">Dates</th><th scope="col">Topic</th><th scope="col">Due</th></tr></thead><tbody>${rows.join('')}</tbody></table>`,
+        `${heading(block.label)}<table><thead><tr><th scope="col">Module</th><th scope="col">Dates</th><th scope="col">Topic</th>${taught('<th scope="col">Taught by</th>')}<th scope="col">Due</th></tr></thead><tbody>${rows.join('')}</tbody></table>`,
       )
     },
     words: () => null,

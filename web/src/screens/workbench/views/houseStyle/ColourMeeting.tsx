@@ -38,7 +38,7 @@ export const ColourMeeting = ({
                   <Button
                     key={name}
                     shape="word"
-                    className="mr-3"
+                    className="mr-3 text-left"
                     onClick={() => onTake(name, colour)}
                   >
                     take {colour} for {houseColourWords[name]}

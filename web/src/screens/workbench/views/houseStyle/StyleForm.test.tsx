@@ -61,8 +61,6 @@ describe('the form of a house style', () => {
     expect(told).toEqual([
       [['colours', 'link'], '#9cc4f2', expect.stringMatching(/^#[0-9a-f]{6}$/)],
     ])
-    const last = screen.queryByRole('button', { name: /for links on notes and cards/ })
-    if (last) await user.click(last)
     expect(screen.queryByText('All that meets can be read')).not.toBeNull()
   })
 

@@ -63,7 +63,7 @@ export const StyledPage = ({ template, style }: { template: Template; style: Hou
   const { ground, ink, link } = readings[on]
   const document = `<!doctype html><meta name="viewport" content="width=device-width"><style>body{font:16px/1.6 sans-serif;color:${ink};background:${ground};margin:16px}a{color:${link}}img{max-width:100%}</style>${on === 'bare' ? withoutStyles(page) : page}`
   return (
-    <section className="min-w-0">
+    <section className="min-w-0 lg:sticky lg:top-2">
       <div className="mb-2 flex flex-wrap items-baseline gap-4">
         <h2 className="text-[18px]">As students will see it</h2>
         <Pick
@@ -96,7 +96,7 @@ export const StyledPage = ({ template, style }: { template: Template; style: Hou
         title={`Pages in the house style, ${readings[on].text}`}
         sandbox=""
         srcDoc={document}
-        className={`h-[max(24rem,calc(100vh-17rem))] border border-line ${narrow ? 'w-[23rem]' : 'w-full'}`}
+        className={`h-[max(24rem,calc(100vh-8rem))] border border-line ${narrow ? 'w-[23rem]' : 'w-full'}`}
       />
     </section>
   )
