@@ -600,6 +600,7 @@ describe('comments', () => {
 describe('the library', () => {
   it('puts a new revision of a house text in force, and tells where it is used', async () => {
     await page.goto(`${bed.address}/library?open=honesty`)
+    await page.getByRole('button', { name: 'Correct it' }).click()
     const field = page.getByRole('textbox', { name: 'Words of Academic Honesty' })
     await field.click()
     await page.keyboard.press('Control+End')

@@ -93,7 +93,10 @@ const views: Record<string, (page: Page) => Promise<void>> = {
     await page.goto(`${address}/templates/new?way=model&course=1`)
     await page.getByText('What repeats').waitFor()
   },
-  library: async (page) => void (await page.goto(`${address}/library`)),
+  library: async (page) => {
+    await page.goto(`${address}/library?kind=image&open=banner-evening-sail`)
+    await page.getByRole('article').waitFor()
+  },
   courses: async (page) => void (await page.goto(`${address}/courses`)),
   'course-pairing': async (page) =>
     void (await page.goto(
@@ -135,7 +138,11 @@ const views: Record<string, (page: Page) => Promise<void>> = {
     )
     await page.getByLabel('Divide evenly into').selectOption('4')
   },
-  'practice-platform': async (page) => void (await page.goto(`${platform}/courses/kc-1001`)),
+  'practice-platform': async (page) => {
+    await page.goto(`${platform}/courses/kc-1001`)
+    await page.getByRole('link', { name: 'NAV 110 home', exact: true }).first().click()
+    await page.getByText('The route through this course').first().waitFor()
+  },
   people: async (page) => {
     await page.context().clearCookies()
     await signIn(page, 'administrator@kestrelsound.example')

@@ -1,0 +1,173 @@
+import { screen, waitFor, within } from '@testing-library/react'
+import { describe, expect, it } from 'vitest'
+import type { LibraryEntry, LibraryPut } from '@wickerframe/contract'
+import { people } from '../../testing/people.testing.ts'
+import { show } from '../../testing/screen.testing.tsx'
+import { Refusal, serve, type Asked } from '../../testing/server.testing.ts'
+import { LibraryScreen } from './LibraryScreen.tsx'
+import { wordsOfFileName } from './NewImages.tsx'
+
+const svg = (name: string) => `<svg xmlns="http://www.w3.org/2000/svg"><title>${name}</title></svg>`
+const used = {
+  revision: 1,
+  savedAt: '2026-09-01T10:00:00.000Z',
+  by: 'designer@kestrelsound.example',
+  courses: 46,
+  coursesOutOfDate: 0,
+  templates: [{ key: 'harbour', title: 'Harbour Standard', current: true }],
+}
+const houseText = (key: string, title: string, ...words: string[]): LibraryEntry => ({
+  ...used,
+  kind: 'house-text',
+  key,
+  title,
+  document: {
+    key,
+    title,
+    form: 'text',
+    revisions: words.map((text, i) => ({
+      number: i + 1,
+      inForceFrom: `202${5 + i}-07-01`,
+      html: `<p>${text}</p>`,
+    })),
+  },
+})
+const image = (key: string, alternativeText: string): LibraryEntry => ({
+  ...used,
+  kind: 'image',
+  key,
+  title: `${key}.svg`,
+  document: { key, fileName: `${key}.svg`, svg: svg(key), alternativeText, licence: 'our own' },
+})
+const entries = [
+  houseText('honesty', 'Academic Honesty', 'Your own work.'),
+  houseText('muster', 'Emergency Muster', 'Meet at the flagpole.', 'Meet at the east slip.'),
+  houseText('help', 'Getting Help', 'Tutors sit in the Chart Room.'),
+  image('quay', 'A quay at low water'),
+]
+
+const opened = (
+  address = '/library',
+  put: (asked: Asked) => { revision: number } = () => ({ revision: 2 }),
+  role: 'designer' | 'reviewer' = 'designer',
+) => {
+  const sent: LibraryPut[] = []
+  serve({
+    listLibrary: entries,
+    putIntoLibrary: (asked) => {
+      sent.push(asked.body as LibraryPut)
+      return put(asked)
+    },
+  })
+  return { ...show(<LibraryScreen me={people[role]} />, { address }), sent }
+}
+const pane = () => screen.findByRole('article')
+const files = (...names: string[]) =>
+  names.map((name) => new File([svg(name)], `${name}.svg`, { type: 'image/svg+xml' }))
+
+describe('the library', () => {
+  it('shows the first entry with its words, and another by the arrow keys', async () => {
+    const { user, address } = opened()
+    expect((await pane()).textContent).toContain('Your own work.')
+    screen.getByRole('button', { name: /Academic Honesty/ }).focus()
+    await user.keyboard('{ArrowDown}')
+    expect(within(await pane()).getByRole('heading', { level: 2 }).textContent).toBe(
+      'Emergency Muster',
+    )
+    expect(document.activeElement?.textContent).toContain('Emergency Muster')
+    expect(address()).toBe('/library?open=muster')
+    await user.keyboard('{End}{ArrowDown}')
+    expect(address()).toBe('/library?open=help')
+  })
+
+  it('reads each earlier revision with its words, and says where it is used', async () => {
+    opened('/library?open=muster')
+    const shown = await pane()
+    expect(shown.textContent).toContain('Meet at the east slip.')
+    const earlier = within(shown).getByText('revision 1, in force from 2025-07-01')
+    expect(earlier.closest('details')?.textContent).toContain('Meet at the flagpole.')
+    expect(shown.textContent).toContain('Used in 1 template and 46 courses')
+  })
+
+  it('finds by any word an entry holds, and says when none does', async () => {
+    const { user } = opened()
+    const find = await screen.findByRole('searchbox', { name: 'Find' })
+    await user.type(find, 'flagpole')
+    const list = screen.getByRole('list', { name: 'Entries' })
+    expect(within(list).getAllByRole('button')).toHaveLength(1)
+    await user.clear(find)
+    await user.type(find, 'kraken')
+    expect(screen.queryByText('None of 3 holds “kraken”.')).not.toBeNull()
+    expect(screen.queryByRole('article')).toBeNull()
+  })
+
+  it('offers nothing to change to who may only read', async () => {
+    opened('/library', undefined, 'reviewer')
+    expect(within(await pane()).queryByRole('button', { name: 'Correct it' })).toBeNull()
+    expect(screen.queryByText('Put something in')).toBeNull()
+  })
+
+  it('takes several images at once, asks what each shows and the licence once', async () => {
+    const { user, sent } = opened('/library?kind=image')
+    await user.upload(await screen.findByLabelText('Image files'), files('sea_buoy', 'week-3-tide'))
+    const first = await screen.findByRole('textbox', { name: 'What sea_buoy.svg shows' })
+    expect((first as HTMLInputElement).value).toBe('sea buoy')
+    const put = screen.getByRole('button', { name: 'Put 2 in' })
+    expect((put as HTMLButtonElement).disabled).toBe(true)
+    await user.clear(first)
+    await user.type(first, 'A buoy at the harbour mouth')
+    await user.type(screen.getByRole('textbox', { name: 'Licence of all of them' }), 'our own')
+    await user.click(put)
+    await waitFor(() => expect(sent).toHaveLength(2))
+    expect(sent.map(({ kind, document }) => [kind, 'licence' in document && document])).toEqual([
+      [
+        'image',
+        expect.objectContaining({
+          alternativeText: 'A buoy at the harbour mouth',
+          licence: 'our own',
+        }),
+      ],
+      ['image', expect.objectContaining({ alternativeText: 'week 3 tide', licence: 'our own' })],
+    ])
+    await waitFor(() => expect(screen.queryByRole('button', { name: /^Put .* in$/ })).toBeNull())
+  })
+
+  it('keeps what was typed for the image that is refused, and those after it', async () => {
+    let asked = 0
+    const { user, sent } = opened('/library?kind=image', () => {
+      asked += 1
+      if (asked === 2) throw new Refusal(400, 'The drawing holds a script.')
+      return { revision: 1 }
+    })
+    await user.upload(await screen.findByLabelText('Image files'), files('one', 'two', 'three'))
+    await user.type(await screen.findByRole('textbox', { name: /^Licence/ }), 'our own')
+    await user.click(screen.getByRole('button', { name: 'Put 3 in' }))
+    expect(await screen.findByText('The drawing holds a script.')).not.toBeNull()
+    expect(sent).toHaveLength(2)
+    expect(screen.getAllByRole('textbox', { name: /^What .* shows$/ })).toHaveLength(2)
+    expect((screen.getByRole('textbox', { name: /^Licence/ }) as HTMLInputElement).value).toBe(
+      'our own',
+    )
+  })
+
+  it('does not put in twice what is there, and tells what is no image by name', async () => {
+    const { user, sent } = opened('/library?kind=image')
+    const field = await screen.findByLabelText('Image files')
+    await user.upload(field, [
+      ...files('quay'),
+      new File(['MZ'], 'tide.svg', { type: 'image/svg+xml' }),
+    ])
+    expect((await screen.findByRole('alert')).textContent).toContain('tide.svg is not a drawing')
+    await user.type(screen.getByRole('textbox', { name: 'Licence' }), 'our own')
+    await user.click(screen.getByRole('button', { name: 'Put it in' }))
+    expect(
+      await screen.findByText('quay.svg is in the library already, as “A quay at low water”.'),
+    ).not.toBeNull()
+    expect(sent).toEqual([])
+  })
+
+  it('guesses words from the name of a file', () => {
+    expect(wordsOfFileName('week-3_tide chart.svg')).toBe('week 3 tide chart')
+    expect(wordsOfFileName('.png')).toBe('')
+  })
+})
