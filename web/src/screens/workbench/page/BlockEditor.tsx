@@ -3,7 +3,7 @@ import { useMemo } from 'react'
 import { useDraftStore } from '../draftStore.ts'
 import { blockActs } from './blockActs.ts'
 import { BlockBody } from './BlockBody.tsx'
-import { BlockLeft, BlockStrength, BlockTools } from './BlockTools.tsx'
+import { BlockLeft, BlockLook, BlockStrength, BlockTools } from './BlockTools.tsx'
 import { blockTitle } from './blockWords.ts'
 import type { PageSources } from './pageSources.ts'
 
@@ -47,6 +47,7 @@ export const BlockEditor = ({
           </p>
           <BlockStrength block={block} acts={acts} isHome={part === homePageKey} above={above} />
           {mayWord && <BlockLeft block={block} acts={acts} />}
+          {!above && <BlockLook block={block} template={template} acts={acts} />}
           {!above && (
             <span className="ml-auto flex flex-wrap gap-3">
               <BlockTools
