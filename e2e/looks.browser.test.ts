@@ -99,7 +99,8 @@ describe('pages in their house style', () => {
       expect(home.blocks.length).toBeGreaterThan(3)
       for (const ground of ['light', 'dark'] as const) {
         const html = documentOf(home, template, ground)
-        expect(html).toContain('style="')
+        // In colours of its own, not only in its place.
+        expect(html).toContain('background:#143f52')
         await page.setContent(html)
         expect(await violations(page), ground).toEqual([])
       }

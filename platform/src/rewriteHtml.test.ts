@@ -25,6 +25,15 @@ describe('the platform’s rewriting', () => {
     expect(rewriteHtml(html, { ...keepsAll, unknownAttributes: true })).not.toContain('data-wicker')
     expect(rewriteHtml(rewriteHtml(html, keepsAll), keepsAll)).toBe(rewriteHtml(html, keepsAll))
   })
+  it('keeps what is shown from a host on its list, and no other frame', () => {
+    const frame = (source: string) => `<iframe src="${source}" title="a"></iframe>`
+    expect(rewriteHtml(frame('https://film.kestrelsound.example/1'), keepsAll)).toContain('iframe')
+    expect(rewriteHtml(frame('https://films.example/1'), keepsAll)).toBe('')
+    expect(rewriteHtml('<iframe srcdoc="<script>x()</script>"></iframe>', keepsAll)).toBe('')
+    expect(safeHtml(frame('https://film.kestrelsound.example/1'))).toBe(
+      '<p>[a, shown here, from film.kestrelsound.example]</p>',
+    )
+  })
   it('strips styles only where it is told to', () => {
     const styled = '<p style="color:#143f52">a</p>'
     expect(rewriteHtml(styled, keepsAll)).toBe(styled)
@@ -46,6 +55,6 @@ describe('what is shown', () => {
       safeHtml(
         '<img src=x onerror=alert(1)><iframe src="//evil"></iframe><a href="javascript:alert(1)">x</a><svg onload=alert(1)>',
       ),
-    ).toBe('<img src="x" /><a>x</a>')
+    ).toBe('<img src="x" /><p>[content, shown here]</p><a>x</a>')
   })
 })

@@ -1,3 +1,4 @@
+import { hostOf } from '@wickerframe/core'
 import { parseFragment, serialize, type DefaultTreeAdapterTypes } from 'parse5'
 
 type Node = DefaultTreeAdapterTypes.ChildNode
@@ -13,7 +14,15 @@ const entities: Readonly<Record<string, string>> = {
   é: '&eacute;',
   '·': '&middot;',
 }
-const refused = new Set(['script', 'style', 'iframe', 'object', 'embed', 'link', 'meta', 'base'])
+/** From where the practice platform shows something within its pages. */
+const framedHosts: ReadonlySet<string> = new Set(['film.kestrelsound.example'])
+const refused = new Set(['script', 'style', 'object', 'embed', 'link', 'meta', 'base'])
+
+/** Whether an element is not kept: it runs, or shows something of a host that is not on the list. */
+const isRefused = ({ tagName, attrs }: Element): boolean =>
+  refused.has(tagName) ||
+  (tagName === 'iframe' &&
+    !framedHosts.has(hostOf(attrs.find(({ name }) => name === 'src')?.value ?? '') ?? ''))
 
 const isElement = (node: Node): node is Element => 'tagName' in node
 
@@ -24,7 +33,7 @@ export interface Dropped {
 }
 
 /**
- * How the practice platform writes HTML it is given, as real platforms do in their own ways: scripts and event
+ * How the practice platform writes HTML it is given, as real platforms do in their own ways: scripts, foreign frames and event
  * attributes dropped, ids prefixed, some characters as named entities, paragraphs wrapped onto lines of their own, and,
  * where it is told to, attributes it does not know and styles stripped.
  */
@@ -32,7 +41,7 @@ export const rewriteHtml = (html: string, dropped: Dropped): string => {
   const fragment = parseFragment(html)
   const tidy = (parent: DefaultTreeAdapterTypes.ParentNode) => {
     parent.childNodes = parent.childNodes.filter(
-      (node) => !(isElement(node) && refused.has(node.tagName)) && node.nodeName !== '#comment',
+      (node) => !(isElement(node) && isRefused(node)) && node.nodeName !== '#comment',
     )
     for (const node of parent.childNodes) {
       if (!isElement(node)) continue

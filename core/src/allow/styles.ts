@@ -5,6 +5,7 @@
  */
 export const styleProperties = [
   'align-self',
+  'aspect-ratio',
   'background',
   'background-color',
   'border',

@@ -289,6 +289,7 @@ const varied = (
   blocks.push(...blocks.splice(0, home.turned % Math.max(1, blocks.length)))
   if (styled) {
     next.houseStyle = firstHouseStyle
+    next.frameHosts = ['films.kestrelsound.example']
     for (const [i, block] of [
       ...blocks,
       ...everyItem(next).flatMap((item) => item.blocks),

@@ -50,6 +50,7 @@ const blocks: Record<Block['kind'], (key: string) => object> = {
   'take-care': () => ({ html }),
   'in-short': () => ({ html }),
   letter: () => ({ html }),
+  'from-elsewhere': () => ({ title: 'Tide model', url: 'https://models.example/tide' }),
   fold: () => ({ summary: 'For those who want more', html }),
   'outcome-map': () => ({}),
   table: () => ({ caption: 'Tides', header: ['Day', 'High'], rows: [['Monday', '06:10']] }),

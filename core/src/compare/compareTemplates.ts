@@ -13,6 +13,7 @@ const templateFields = [
   'opening',
   'availability',
   'halfBuilt',
+  'frameHosts',
   'extends',
 ] as const
 

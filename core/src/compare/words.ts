@@ -114,6 +114,8 @@ const titles: Readonly<Record<string, string>> = {
   as: 'shown as',
   about: 'what is found there',
   houseStyle: 'house style',
+  frameHosts: 'shown within pages from',
+  shape: 'shape',
   headings: 'headings',
   rules: 'lines across',
   corners: 'corners',
@@ -162,7 +164,17 @@ export const valueWords = (field: string, value: unknown, called: Called): strin
 }
 
 /** Fields that hold what somebody wrote, hyphens and all. */
-const free = new Set(['name', 'url', 'text', 'title', 'label', 'prompt', 'category', 'basis'])
+const free = new Set([
+  'frameHosts',
+  'name',
+  'url',
+  'text',
+  'title',
+  'label',
+  'prompt',
+  'category',
+  'basis',
+])
 
 /** One of several in a field. */
 const entryWords = (field: string, entry: unknown, called: Called): string => {

@@ -121,14 +121,14 @@ export const blockHtml = (
   const kind = blockKind(block.kind)
   const spots: string[] = []
   const written = kind.html(block, writingIn(surroundings, kind.isFixed ? spots : null))
-  const { houseStyle } = surroundings.template
-  const html = inHouseStyle(written.html, block, houseStyle)
+  const { template } = surroundings
+  const html = inHouseStyle(written.html, block, template)
   return {
     html,
     answer: written.answer,
     asks:
       leftAs(block) === 'asked'
-        ? written.pieces.map((piece) => inHouseStyle(piece, null, houseStyle))
+        ? written.pieces.map((piece) => inHouseStyle(piece, null, template))
         : inOrder(spots, html),
   }
 }

@@ -43,5 +43,5 @@ export const designedHtml = (block: KeptBlockBody, template: Template): string |
       return found ? { name: found.fileName, alternativeText: found.alternativeText } : null
     },
   }
-  return inHouseStyle(kind.html(block, writing).html, block, template.houseStyle)
+  return inHouseStyle(kind.html(block, writing).html, block, template)
 }

@@ -478,7 +478,7 @@ const houseTextIn = (
     ...found,
     revisions: found.revisions.map((revision) => ({
       ...revision,
-      html: inHouseStyle(revision.html, block, template.houseStyle) + end,
+      html: inHouseStyle(revision.html, block, template) + end,
     })),
   }
 }

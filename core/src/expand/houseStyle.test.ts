@@ -102,6 +102,7 @@ describe('blocks in a house style', () => {
       video: { title: 'Tides', url: 'https://film.example/1' },
       'assignment-brief': { why: '', whatToDo: '<p>Plot.</p>', handIn: '', judged: '' },
       'discussion-prompt': { question: '<p>Why?</p>' },
+      'from-elsewhere': { title: 'A model', url: 'https://models.example/1' },
       letter: { html: '<p>Dear all,</p>' },
       'take-care': { html: '<p>Mind the <a href="part:welcome">tide</a>.</p>' },
       'in-short': { html: '<p>Twice a day.</p>' },

@@ -262,6 +262,9 @@ export const takeOver = (old: Template, wanted: Template, layer: Template): Take
       ),
       // A layer may look otherwise; one that never did goes with what is above.
       houseStyle: same(layer.houseStyle, old.houseStyle) ? wanted.houseStyle : layer.houseStyle,
+      ...(wanted.frameHosts === undefined && old.frameHosts === undefined && layer.frameHosts
+        ? { frameHosts: layer.frameHosts }
+        : {}),
       home: {
         ...wanted.home,
         strength: stronger(wanted.home.strength, layer.home.strength),

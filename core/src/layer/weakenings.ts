@@ -190,7 +190,12 @@ export const weakenings = (upper: Template, layer: Template): Problem[] => {
       : []
   return [
     ...narrower,
-    ...keptFields(upper, layer, ['naming', 'opening', 'availability', 'units', 'settings'], []),
+    ...keptFields(
+      upper,
+      layer,
+      ['naming', 'opening', 'availability', 'units', 'settings', 'frameHosts'],
+      [],
+    ),
     ...home,
     ...keptList(upper.navigation, layer.navigation, ['navigation']),
     ...partWeakenings(upper.parts, layer.parts, ['parts']),

@@ -19,6 +19,7 @@ import { fillInShapeLost } from './content/fill-in-shape-lost.ts'
 import { fillInUnfilled } from './content/fill-in-unfilled.ts'
 import { fillerText } from './content/filler-text.ts'
 import { fixedTextAltered } from './content/fixed-text-altered.ts'
+import { frameElsewhere } from './content/frame-elsewhere.ts'
 import { guidanceVisible } from './content/guidance-visible.ts'
 import { houseTextAltered } from './content/house-text-altered.ts'
 import { houseTextOutdated } from './content/house-text-outdated.ts'
@@ -173,6 +174,7 @@ export const rules: readonly AnyRule[] = [
   guidanceVisible,
   fillerText,
   fixedTextAltered,
+  frameElsewhere,
   houseTextOutdated,
   houseTextAltered,
   blockMissing,

@@ -4,6 +4,7 @@ import { Availability, PlainDate } from '../calendar/index.ts'
 import { Block, imagesOfBlock, KeptBlock } from './block.ts'
 import { CourseSettings, GradeScheme, Rubric } from './grading.ts'
 import { Asset, storedImage } from './image.ts'
+import { HostName } from '../allow/index.ts'
 import { HouseStyle } from '../houseStyle/index.ts'
 import { NavigationEntry } from './navigation.ts'
 import { isModule, Part, type Item, type Module } from './part.ts'
@@ -121,6 +122,13 @@ export const Template = z
     houseStyle: HouseStyle.optional().describe(
       'How its pages look; without it, they are written without styles',
     ),
+    frameHosts: z
+      .array(HostName)
+      .max(60)
+      .optional()
+      .describe(
+        'Hosts whose films and other content are shown within pages; of any other, a link is written',
+      ),
     grading: GradeScheme.prefault({}),
     rubrics: z.array(Rubric).max(200).default([]),
     outcomes: z

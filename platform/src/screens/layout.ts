@@ -1,5 +1,11 @@
 import sanitizeHtml from 'sanitize-html'
-import { formulaAttributes, formulaElements, styleProperties, styleValue } from '@wickerframe/core'
+import {
+  frameWords,
+  formulaAttributes,
+  formulaElements,
+  styleProperties,
+  styleValue,
+} from '@wickerframe/core'
 
 export const escape = (text: string): string =>
   text.replace(/[&<>"']/g, (character) => `&#${character.charCodeAt(0)};`)
@@ -33,6 +39,14 @@ export const safeHtml = (html: string): string =>
       ...attributesOfFormulas,
     },
     allowedStyles,
+    // It has no network: what it would show is said.
+    transformTags: {
+      iframe: (_, attribs) => ({
+        tagName: 'p',
+        attribs: {},
+        text: frameWords(attribs['title'] ?? '', attribs['src'] ?? ''),
+      }),
+    },
     allowedSchemes: ['https', 'mailto'],
     allowProtocolRelative: false,
   })

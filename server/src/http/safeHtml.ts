@@ -1,4 +1,5 @@
 import {
+  frameWords,
   styleProperties,
   styleValue,
   type BlockDifference,
@@ -26,6 +27,12 @@ export const safeHtml = (html: string, platformUrl: string): string =>
     allowedSchemes: ['https', 'http', 'mailto'],
     allowProtocolRelative: false,
     transformTags: {
+      // Nothing of another place loads here: what would be shown is said.
+      iframe: (_, attribs) => ({
+        tagName: 'p',
+        attribs: {},
+        text: frameWords(attribs['title'] ?? '', attribs['src'] ?? ''),
+      }),
       img: (tagName, attribs) => ({
         tagName,
         attribs: {

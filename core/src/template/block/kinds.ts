@@ -5,6 +5,7 @@ import { contactCard } from './kinds/contact-card.ts'
 import { discussionPrompt } from './kinds/discussion-prompt.ts'
 import { fillIn } from './kinds/fill-in.ts'
 import { fixedText } from './kinds/fixed-text.ts'
+import { fromElsewhere } from './kinds/from-elsewhere.ts'
 import { guidanceNote } from './kinds/guidance-note.ts'
 import { fold } from './kinds/fold.ts'
 import { houseText } from './kinds/house-text.ts'
@@ -30,6 +31,7 @@ export const definedKinds = [
   checklist,
   reading,
   video,
+  fromElsewhere,
   assignmentBrief,
   discussionPrompt,
   letter,

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { frameOf } from '../../../allow/index.ts'
 import { Address } from '../../../document/index.ts'
 import { anchor, escapeHtml, heading, minuteWords } from '../html.ts'
 import { defineBlock } from '../kind.ts'
@@ -41,7 +42,7 @@ export const video = defineBlock(
         block.captions ? 'with captions' : 'without captions',
       ]
       return asWritten(
-        `<h3>${name}</h3><p><a href="${escapeHtml(block.url)}">${name}</a> (${told.join(', ')})</p>${block.transcript ? `<p>${anchor(block.transcript, 'Transcript')}</p>` : ''}`,
+        `<h3>${name}</h3>${frameOf(escapeHtml(block.url), name, 'wide')}<p><a href="${escapeHtml(block.url)}">${name}</a> (${told.join(', ')})</p>${block.transcript ? `<p>${anchor(block.transcript, 'Transcript')}</p>` : ''}`,
       )
     },
     words: () => null,

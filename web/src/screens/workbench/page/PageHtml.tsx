@@ -1,6 +1,6 @@
 import { createElement, Fragment, memo, useMemo, type CSSProperties, type ReactNode } from 'react'
 import { markedText } from './fieldsInText.ts'
-import { letIn, parsePage, type PageElement, type PageNode } from '@wickerframe/core'
+import { framesInWords, letIn, parsePage, type PageElement, type PageNode } from '@wickerframe/core'
 
 /** Attributes that are shown, by what React calls them. */
 const shownAttributes: Readonly<Record<string, string>> = {
@@ -106,7 +106,7 @@ const drawn = (nodes: readonly PageNode[], look: Look): ReactNode[] =>
 export const PageHtml = memo(
   ({ html, sourceOf, fields = false }: { html: string } & Pick<Look, 'sourceOf'> & Partial<Look>) =>
     useMemo(
-      () => drawn(parsePage(letIn(html).html), { sourceOf, fields }),
+      () => drawn(parsePage(letIn(framesInWords(html)).html), { sourceOf, fields }),
       [html, sourceOf, fields],
     ),
 )

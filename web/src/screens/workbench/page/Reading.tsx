@@ -1,5 +1,10 @@
 import { useMemo } from 'react'
-import { blockHtmlOn, type ExpectedBlock, type ExpectedPart } from '@wickerframe/core'
+import {
+  blockHtmlOn,
+  framesInWords,
+  type ExpectedBlock,
+  type ExpectedPart,
+} from '@wickerframe/core'
 
 export type Reader = 'instructor' | 'student'
 
@@ -23,7 +28,7 @@ const shown = (
   onDate: string,
   assets: ReadonlyMap<string, string>,
 ): string => {
-  let html = blockHtmlOn(block, onDate)
+  let html = framesInWords(blockHtmlOn(block, onDate))
     .replace(/src="asset:([\w.-]+)"/g, (whole, name: string) =>
       assets.has(name) ? `src="${assets.get(name)}"` : whole,
     )

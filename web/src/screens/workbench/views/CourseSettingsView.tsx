@@ -1,4 +1,5 @@
-import { modalities, type Template } from '@wickerframe/core'
+import { useState } from 'react'
+import { HostName, modalities, type Template } from '@wickerframe/core'
 import { Pick } from '../../../controls/controls.tsx'
 import { NumberLine, TextLine, TextLines, Tick } from '../../../controls/typed.tsx'
 import { useDraftStore } from '../draftStore.ts'
@@ -15,6 +16,16 @@ export const CourseSettingsView = ({ template }: { template: Template }) => {
       .split(',')
       .map((piece) => piece.trim())
       .filter((piece) => piece !== '')
+  const [hostsTyped, setHostsTyped] = useState('')
+  /** The first that is no host, as it was typed. */
+  const wrongHost = (text: string): string | null =>
+    listOf(text).find((host) => !HostName.safeParse(host.toLowerCase()).success) ?? null
+  const setHosts = (text: string) => {
+    setHostsTyped(text)
+    const hosts = [...new Set(listOf(text.toLowerCase()))]
+    if (wrongHost(text) === null)
+      set(['frameHosts'], template.frameHosts, hosts.length > 0 ? hosts : null)
+  }
   const chosen = (
     field: 'seenBy' | 'arranged' | 'picture',
     words: string,
@@ -180,6 +191,20 @@ export const CourseSettingsView = ({ template }: { template: Template }) => {
             })),
           )}
         </div>
+      </section>
+      <section className="grid content-start gap-3 bg-sheet p-4">
+        <h2 className="text-[18px]">Shown within pages</h2>
+        <TextLine
+          label="Hosts whose films and other content are shown within pages"
+          hint="apart by commas, e.g. film.college.example; of any other, students follow a link"
+          value={(template.frameHosts ?? []).join(', ')}
+          problem={
+            wrongHost(hostsTyped) === null
+              ? null
+              : `“${wrongHost(hostsTyped)}” is not the name of a host`
+          }
+          onDone={setHosts}
+        />
       </section>
       <NavigationEntries template={template} set={set} />
     </fieldset>

@@ -1,4 +1,4 @@
-import { firstHouseStyle, type Template } from '@wickerframe/core'
+import { canonicalJson, firstHouseStyle, type Template } from '@wickerframe/core'
 import { Button } from '../../../controls/controls.tsx'
 import { useDraftStore } from '../draftStore.ts'
 import { StyledPage } from './houseStyle/StyledPage.tsx'
@@ -6,8 +6,10 @@ import { StyleForm } from './houseStyle/StyleForm.tsx'
 
 /** How the pages of a template look: its colours, held against one another, and a page in them as students will see it. */
 export const HouseStyleView = ({ template }: { template: Template }) => {
-  const { edit, mayEdit } = useDraftStore()
+  const { edit, mayEdit, upper } = useDraftStore()
   const style = template.houseStyle
+  const above = upper?.houseStyle
+  const isFromAbove = above !== undefined && canonicalJson(above) === canonicalJson(style ?? null)
   const set = (field: string[], was: unknown, value: unknown) =>
     void edit({
       edit: 'set-field',
@@ -35,7 +37,25 @@ export const HouseStyleView = ({ template }: { template: Template }) => {
     )
   return (
     <div className="mt-3 grid items-start gap-6 lg:grid-cols-[minmax(0,26rem)_minmax(0,1fr)]">
-      <StyleForm style={style} mayEdit={mayEdit} set={set} />
+      <div className="grid gap-2">
+        {above && (
+          <p className="border-l-2 border-tide pl-3 text-ink-2">
+            {isFromAbove ? (
+              'It is the one of the layer above. What is changed here is this layer’s own.'
+            ) : (
+              <>
+                This layer has a house style of its own.{' '}
+                {mayEdit && (
+                  <Button shape="word" onClick={() => set([], style, above)}>
+                    take the one of the layer above
+                  </Button>
+                )}
+              </>
+            )}
+          </p>
+        )}
+        <StyleForm style={style} mayEdit={mayEdit} set={set} />
+      </div>
       <StyledPage template={template} style={style} />
     </div>
   )

@@ -7,6 +7,7 @@ import { ContactCardEditor } from './contact-card.tsx'
 import { DiscussionPromptEditor } from './discussion-prompt.tsx'
 import { FillInEditor } from './fill-in.tsx'
 import { FoldEditor } from './fold.tsx'
+import { FromElsewhereEditor } from './from-elsewhere.tsx'
 import { HouseTextEditor } from './house-text.tsx'
 import { KeptBlockEditor } from './kept-block.tsx'
 import { KeyDatesEditor } from './key-dates.tsx'
@@ -41,6 +42,7 @@ export const blockEditors: { [Kind in Block['kind']]: ComponentType<BlockEditing
   signposts: SignpostsEditor,
   'fill-in': FillInEditor,
   fold: FoldEditor,
+  'from-elsewhere': FromElsewhereEditor,
   letter: LetterEditor,
   'outcome-map': OutcomeMapEditor,
   'house-text': HouseTextEditor,

@@ -1,7 +1,8 @@
 import { NumberLine, TextLine, Tick } from '../../../../controls/typed.tsx'
+import { HowShown } from './HowShown.tsx'
 import { LineField, type BlockEditing } from './editing.tsx'
 
-export const VideoEditor = ({ block, set }: BlockEditing<'video'>) => (
+export const VideoEditor = ({ block, template, set }: BlockEditing<'video'>) => (
   <div className="grid gap-2">
     <TextLine
       label="Title"
@@ -9,6 +10,7 @@ export const VideoEditor = ({ block, set }: BlockEditing<'video'>) => (
       onDone={(now) => now.trim() !== '' && set('title', block.title, now)}
     />
     <TextLine label="Address" value={block.url} onDone={(now) => set('url', block.url, now)} />
+    <HowShown url={block.url} template={template} />
     <div className="flex flex-wrap items-end gap-3">
       <NumberLine
         label="Minutes"

@@ -3,6 +3,7 @@ import {
   blockHtmlOn,
   blockInPlace,
   designedHtml,
+  framesInWords,
   imageData,
   storedImage,
   styledHtml,
@@ -55,9 +56,10 @@ export const StyledPage = ({ template, style }: { template: Template; style: Hou
         ] as const
       }),
     )
-    return `${homePage(template, expected, today)}\n${styledHtml(specimen, style)}`.replace(
-      /src="asset:([\w.-]+)"/g,
-      (whole, name: string) => (images.has(name) ? `src="${images.get(name)}"` : whole),
+    return framesInWords(
+      `${homePage(template, expected, today)}\n${styledHtml(specimen, style)}`,
+    ).replace(/src="asset:([\w.-]+)"/g, (whole, name: string) =>
+      images.has(name) ? `src="${images.get(name)}"` : whole,
     )
   }, [template, expected, today, style])
   const { ground, ink, link } = readings[on]
