@@ -1,5 +1,5 @@
 import { useState } from 'react'
-import { HostName, modalities, type Template } from '@wickerframe/core'
+import { HostName, hostOf, modalities, type Template } from '@wickerframe/core'
 import { Pick } from '../../../controls/controls.tsx'
 import { NumberLine, TextLine, TextLines, Tick } from '../../../controls/typed.tsx'
 import { useDraftStore } from '../draftStore.ts'
@@ -17,12 +17,15 @@ export const CourseSettingsView = ({ template }: { template: Template }) => {
       .map((piece) => piece.trim())
       .filter((piece) => piece !== '')
   const [hostsTyped, setHostsTyped] = useState('')
-  /** The first that is no host, as it was typed. */
+  /** Hosts as they were typed, or taken from an address. */
+  const hostsIn = (text: string): string[] => [
+    ...new Set(listOf(text).map((typed) => hostOf(typed) ?? typed.toLowerCase())),
+  ]
   const wrongHost = (text: string): string | null =>
-    listOf(text).find((host) => !HostName.safeParse(host.toLowerCase()).success) ?? null
+    hostsIn(text).find((host) => !HostName.safeParse(host).success) ?? null
   const setHosts = (text: string) => {
     setHostsTyped(text)
-    const hosts = [...new Set(listOf(text.toLowerCase()))]
+    const hosts = hostsIn(text)
     if (wrongHost(text) === null)
       set(['frameHosts'], template.frameHosts, hosts.length > 0 ? hosts : null)
   }
@@ -130,6 +133,17 @@ export const CourseSettingsView = ({ template }: { template: Template }) => {
           checked={template.halfBuilt}
           onChange={(on) => set(['halfBuilt'], template.halfBuilt, on)}
         />
+        <TextLine
+          label="Hosts whose films and other content are shown within pages"
+          hint="apart by commas, e.g. film.college.example; of any other, students follow a link"
+          value={(template.frameHosts ?? []).join(', ')}
+          problem={
+            wrongHost(hostsTyped) === null
+              ? null
+              : `“${wrongHost(hostsTyped)}” is not the name of a host`
+          }
+          onDone={setHosts}
+        />
       </section>
       <section className="grid content-start gap-3 bg-sheet p-4">
         <h2 className="text-[18px]">Names, opening, settings</h2>
@@ -191,20 +205,6 @@ export const CourseSettingsView = ({ template }: { template: Template }) => {
             })),
           )}
         </div>
-      </section>
-      <section className="grid content-start gap-3 bg-sheet p-4">
-        <h2 className="text-[18px]">Shown within pages</h2>
-        <TextLine
-          label="Hosts whose films and other content are shown within pages"
-          hint="apart by commas, e.g. film.college.example; of any other, students follow a link"
-          value={(template.frameHosts ?? []).join(', ')}
-          problem={
-            wrongHost(hostsTyped) === null
-              ? null
-              : `“${wrongHost(hostsTyped)}” is not the name of a host`
-          }
-          onDone={setHosts}
-        />
       </section>
       <NavigationEntries template={template} set={set} />
     </fieldset>
