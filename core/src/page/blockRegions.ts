@@ -320,14 +320,27 @@ const placeInGaps = (
 const dropped = /^(?:id|class|dir|data-.*|on.*)$/
 
 /** HTML in a form in which what platforms rewrite is alike: entities, space, ids, classes, markers and quotation marks. */
-export const normalHtml = (html: string): string => {
+export const normalHtml = (html: string): string => written(html, false)
+
+/**
+ * Whether a piece of a page is what was sent: as a platform writes it, or without any look, where it has none: a platform that
+ * drops styles, or a page from before there was a house style. Where it has a look, somebody may have given it.
+ */
+export const standsAsSent = (there: string, sent: string): boolean =>
+  normalHtml(there) === normalHtml(sent) ||
+  (!/\sstyle\s*=/i.test(there) && written(there, true) === written(sent, true))
+
+/** @param bare without styles, and without the boxes that only carry them */
+const written = (html: string, bare: boolean): string => {
   let written = ''
   const write = (node: Node) => {
     if (node.nodeName === '#text')
       written += plainText((node as DefaultTreeAdapterTypes.TextNode).value)
     if (!isElement(node)) return
+    if (bare && (node.tagName === 'div' || node.tagName === 'span'))
+      return node.childNodes.forEach(write)
     const attributes = node.attrs
-      .filter((attr) => !dropped.test(attr.name))
+      .filter((attr) => !dropped.test(attr.name) && !(bare && attr.name === 'style'))
       .map((attr) => `${attr.name}=${JSON.stringify(attr.value)}`)
       .sort()
     written += `<${[node.tagName, ...attributes].join(' ')}>`

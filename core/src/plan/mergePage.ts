@@ -4,6 +4,7 @@ import {
   normalHtml,
   refilled,
   sameText,
+  standsAsSent,
   type BlockRegion,
   type BlockRegions,
 } from '../page/index.ts'
@@ -211,7 +212,7 @@ export const mergePage = (input: PageMergeInput): PageMerge => {
   }
 
   const saysExactly = (block: WantedBlock, there: string | null): boolean =>
-    there !== null && normalHtml(byFileName(there)) === normalHtml(byFileName(block.asItStands))
+    there !== null && standsAsSent(byFileName(there), byFileName(block.asItStands))
   const steps: FieldStep[] = []
   const splices: Splice[] = []
   const next = new Map<string, NextBlock>()

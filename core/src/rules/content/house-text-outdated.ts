@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { blockHtmlOn, blockRegions, normalHtml, revisionInForce } from '../../page/index.ts'
+import { blockHtmlOn, blockRegions, revisionInForce, standsAsSent } from '../../page/index.ts'
 import type { Change } from '../../course/index.ts'
 import { defineRule, type Verdict } from '../rule.ts'
 
@@ -79,7 +79,7 @@ export const houseTextOutdated = defineRule({
     if (!region || doubtful.has(block.key) || !region.asLookedFor()) return []
     // Of the same words, but with a link or a picture of somebody’s own: it is not the earlier revision.
     const stands = html.slice(region.inner.from, region.inner.to)
-    if (normalHtml(stands) !== normalHtml(earlier.html)) return []
+    if (!standsAsSent(stands, earlier.html)) return []
     return [
       {
         change: 'set-item',

@@ -1,5 +1,5 @@
 import { HeadingField, LinesField, type BlockEditing } from './editing.tsx'
-import { PickImage } from './PickImage.tsx'
+import { PortraitField } from './PortraitField.tsx'
 
 export const ContactCardEditor = ({ block, template, set }: BlockEditing<'contact-card'>) => (
   <div className="grid gap-2">
@@ -12,12 +12,6 @@ export const ContactCardEditor = ({ block, template, set }: BlockEditing<'contac
       lines={block.lines ?? []}
       onDone={(lines) => set('lines', block.lines, lines.length > 0 ? lines : null)}
     />
-    <PickImage
-      label="Portrait, until they put their own in its place"
-      none="none"
-      value={block.portrait}
-      template={template}
-      onDone={(portrait) => set('portrait', block.portrait, portrait)}
-    />
+    <PortraitField portrait={block.portrait} template={template} set={set} />
   </div>
 )

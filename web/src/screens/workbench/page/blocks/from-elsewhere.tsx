@@ -1,17 +1,11 @@
 import { Pick } from '../../../../controls/controls.tsx'
-import { NumberLine, TextLine } from '../../../../controls/typed.tsx'
+import { NumberLine } from '../../../../controls/typed.tsx'
 import { LineField, type BlockEditing } from './editing.tsx'
-import { HowShown } from './HowShown.tsx'
+import { TitleAndAddress } from './TitleAndAddress.tsx'
 
 export const FromElsewhereEditor = ({ block, template, set }: BlockEditing<'from-elsewhere'>) => (
   <div className="grid gap-2">
-    <TextLine
-      label="Title"
-      value={block.title}
-      onDone={(now) => now.trim() !== '' && set('title', block.title, now)}
-    />
-    <TextLine label="Address" value={block.url} onDone={(now) => set('url', block.url, now)} />
-    <HowShown url={block.url} template={template} />
+    <TitleAndAddress block={block} template={template} set={set} />
     <LineField
       field="about"
       label="What it is, and what one does with it"

@@ -1,5 +1,5 @@
 import { LineField, WrittenField, type BlockEditing } from './editing.tsx'
-import { PickImage } from './PickImage.tsx'
+import { PortraitField } from './PortraitField.tsx'
 
 export const LetterEditor = (of: BlockEditing<'letter'>) => {
   const { block, template, set } = of
@@ -13,13 +13,7 @@ export const LetterEditor = (of: BlockEditing<'letter'>) => {
         value={block.signed}
         set={set}
       />
-      <PickImage
-        label="Portrait, until they put their own in its place"
-        none="none"
-        value={block.portrait}
-        template={template}
-        onDone={(portrait) => set('portrait', block.portrait, portrait)}
-      />
+      <PortraitField portrait={block.portrait} template={template} set={set} />
     </div>
   )
 }

@@ -1,16 +1,10 @@
-import { NumberLine, TextLine, Tick } from '../../../../controls/typed.tsx'
-import { HowShown } from './HowShown.tsx'
+import { NumberLine, Tick } from '../../../../controls/typed.tsx'
 import { LineField, type BlockEditing } from './editing.tsx'
+import { TitleAndAddress } from './TitleAndAddress.tsx'
 
 export const VideoEditor = ({ block, template, set }: BlockEditing<'video'>) => (
   <div className="grid gap-2">
-    <TextLine
-      label="Title"
-      value={block.title}
-      onDone={(now) => now.trim() !== '' && set('title', block.title, now)}
-    />
-    <TextLine label="Address" value={block.url} onDone={(now) => set('url', block.url, now)} />
-    <HowShown url={block.url} template={template} />
+    <TitleAndAddress block={block} template={template} set={set} />
     <div className="flex flex-wrap items-end gap-3">
       <NumberLine
         label="Minutes"
