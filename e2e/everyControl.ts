@@ -116,8 +116,13 @@ const press = (page: Page, name: string): Promise<boolean> =>
     return found !== undefined
   }, name)
 const settled = async (page: Page) => {
-  await page.locator('main h1').first().waitFor()
-  await page.waitForFunction(() => !/Reading [^.]* …/.test(document.body.innerText))
+  try {
+    await page.locator('main h1').first().waitFor()
+    await page.waitForFunction(() => !/Reading [^.]* …/.test(document.body.innerText))
+  } catch (cause) {
+    const shown = await page.evaluate(() => document.body.innerText.slice(0, 300))
+    throw new Error(`${page.url()} does not come to rest; it shows: ${shown}`, { cause })
+  }
 }
 /** Ticks and chooses what can be, so that the buttons which wait for that can be pressed; the first few of each kind. */
 const fillIn = (page: Page): Promise<void> =>
