@@ -3,16 +3,9 @@ import * as fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { letIn } from '../allow/index.ts'
 import { readColour } from '../colour/index.ts'
-import { analysePage, contrastOf } from '../page/index.ts'
+import { analysePage, contrastOf, sameButForLook } from '../page/index.ts'
 import { propertyRuns } from '../testing/propertyRuns.testing.ts'
-import {
-  colourPairs,
-  firstHouseStyle,
-  HouseStyle,
-  sameButForStyle,
-  styledHtml,
-  type HouseColours,
-} from './index.ts'
+import { colourPairs, firstHouseStyle, HouseStyle, styledHtml, type HouseColours } from './index.ts'
 
 const hex = fc
   .integer({ min: 0, max: 0xffffff })
@@ -81,8 +74,8 @@ describe('a house style', () => {
         const html = styledHtml(page, HouseStyle.parse(style))
         expect(letIn(html)).toEqual({ html, refused: [] })
         expect(words(html)).toEqual(words(page))
-        expect(sameButForStyle(html, styledHtml(page, firstHouseStyle))).toBe(true)
-        expect(sameButForStyle(html, styledHtml(page, undefined))).toBe(true)
+        expect(sameButForLook(html, styledHtml(page, firstHouseStyle))).toBe(true)
+        expect(sameButForLook(html, styledHtml(page, undefined))).toBe(true)
         expect(parseFragment(html).childNodes.length).toBe(parseFragment(page).childNodes.length)
       }),
       propertyRuns(),
@@ -129,13 +122,13 @@ describe('a house style', () => {
   it('tells words that changed from words that only look otherwise', () => {
     const was = '<p>Two <strong>tides</strong> a day.</p>'
     expect(
-      sameButForStyle(
+      sameButForLook(
         was,
         '<div style="color:#000000"><p>Two <strong style="color:red">tides</strong> a day.</p></div>',
       ),
     ).toBe(true)
-    expect(sameButForStyle(was, '<p>Two <em>tides</em> a day.</p>')).toBe(false)
-    expect(sameButForStyle(was, '<p>Three <strong>tides</strong> a day.</p>')).toBe(false)
-    expect(sameButForStyle('<p><a href="/a">a</a></p>', '<p><a href="/b">a</a></p>')).toBe(false)
+    expect(sameButForLook(was, '<p>Two <em>tides</em> a day.</p>')).toBe(false)
+    expect(sameButForLook(was, '<p>Three <strong>tides</strong> a day.</p>')).toBe(false)
+    expect(sameButForLook('<p><a href="/a">a</a></p>', '<p><a href="/b">a</a></p>')).toBe(false)
   })
 })

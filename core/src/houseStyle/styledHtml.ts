@@ -66,31 +66,11 @@ export const styledHtml = (html: string, style: HouseStyle | undefined): string 
       const around = open.at(-1)?.ground ?? null
       const ground = groundOf(role, around)
       if (ending === '' && !empty.has(name)) open.push({ name, ground })
-      if (sheet === null) return role === null ? whole : `<${name}${rest}>`
+      const plain = role === null ? whole : `<${name}${rest}>`
+      if (sheet === null || styleAttribute.test(rest)) return plain
       const declarations =
         role === null ? elementStyle(name, rest, ground, sheet) : sheet.roles[role]
-      return declarations === '' || styleAttribute.test(rest)
-        ? role === null
-          ? whole
-          : `<${name}${rest}>`
-        : `<${name}${rest} style="${declarations}">`
+      return declarations === '' ? plain : `<${name}${rest} style="${declarations}">`
     },
   )
 }
-
-/** HTML without its styles and the boxes that only carry them: what is left of it where two looks of one text are compared. */
-const bare = (html: string): string =>
-  html
-    .replace(tag, (whole, closing: string, name: string, attributes: string) =>
-      name === 'div' || name === 'span'
-        ? ''
-        : closing !== ''
-          ? whole
-          : `<${name}${attributes.replace(/\s(?:style|class)="[^"]*"/g, '')}>`,
-    )
-    .replace(/\s+/g, ' ')
-    .trim()
-
-/** Whether two pieces of HTML say the same in the same elements, whatever they look like. */
-export const sameButForStyle = (one: string, other: string): boolean =>
-  one === other || bare(one) === bare(other)

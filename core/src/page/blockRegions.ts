@@ -320,7 +320,7 @@ const placeInGaps = (
 const dropped = /^(?:id|class|dir|data-.*|on.*)$/
 
 /** HTML in a form in which what platforms rewrite is alike: entities, space, ids, classes, markers and quotation marks. */
-export const normalHtml = (html: string): string => written(html, false)
+export const normalHtml = (html: string): string => formOf(html, false)
 
 /**
  * Whether a piece of a page is what was sent: as a platform writes it, or without any look, where it has none: a platform that
@@ -328,10 +328,14 @@ export const normalHtml = (html: string): string => written(html, false)
  */
 export const standsAsSent = (there: string, sent: string): boolean =>
   normalHtml(there) === normalHtml(sent) ||
-  (!/\sstyle\s*=/i.test(there) && written(there, true) === written(sent, true))
+  (!/\sstyle\s*=/i.test(there) && sameButForLook(there, sent))
+
+/** Whether two pieces of HTML say the same in the same elements, whatever they look like. */
+export const sameButForLook = (one: string, other: string): boolean =>
+  one === other || formOf(one, true) === formOf(other, true)
 
 /** @param bare without styles, and without the boxes that only carry them */
-const written = (html: string, bare: boolean): string => {
+const formOf = (html: string, bare: boolean): string => {
   let written = ''
   const write = (node: Node) => {
     if (node.nodeName === '#text')

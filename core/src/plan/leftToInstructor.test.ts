@@ -25,11 +25,7 @@ const deployed = (
 ) => {
   const at = new Standing(platform)
   at.deploy(firstVersion(true), facts)
-  for (const { item } of everyCourseItem(at.course)) {
-    if (item.html === null) continue
-    const html = write(item.html)
-    if (html !== item.html) at.edit([{ change: 'set-item', id: item.id, fields: { html } }])
-  }
+  at.writePages(write)
   return at
 }
 const pages = (at: Standing): string =>

@@ -24,11 +24,7 @@ const pages = (at: Standing): string =>
 const deployed = (write: (html: string) => string, platform: PlatformName): Standing => {
   const at = new Standing(platform)
   at.deploy(looking(firstHouseStyle), facts)
-  for (const { item } of everyCourseItem(at.course)) {
-    if (item.html === null) continue
-    const html = write(item.html)
-    if (html !== item.html) at.edit([{ change: 'set-item', id: item.id, fields: { html } }])
-  }
+  at.writePages(write)
   return at
 }
 /** What a plan says of the blocks, each once. */

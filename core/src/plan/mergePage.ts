@@ -3,12 +3,12 @@ import {
   blockRegions,
   normalHtml,
   refilled,
+  sameButForLook,
   sameText,
   standsAsSent,
   type BlockRegion,
   type BlockRegions,
 } from '../page/index.ts'
-import { sameButForStyle } from '../houseStyle/index.ts'
 import { fewestMoves } from '../pair/index.ts'
 import type { Left } from '../template/index.ts'
 import type { BlockBase } from './base.ts'
@@ -293,7 +293,7 @@ export const mergePage = (input: PageMergeInput): PageMerge => {
       told('change', block.kept, 'new in the template')
       return
     }
-    const looksOtherwise = before !== undefined && sameButForStyle(sentOf(key) ?? '', block.kept)
+    const looksOtherwise = before !== undefined && sameButForLook(sentOf(key) ?? '', block.kept)
     /** What is written there stays as it looks, and that is not asked about again. */
     const keepLook = (): void => {
       if (before) next.set(key, { ...before, sent: bodies.idOf(block.kept), fresh: false })

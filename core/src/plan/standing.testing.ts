@@ -157,6 +157,13 @@ export class Standing {
     if (!found) throw new Error(`no item ${name}`)
     return found
   }
+  /** Writes every page anew; those that come out the same are left alone. */
+  writePages(write: (html: string) => string): void {
+    for (const { item } of everyCourseItem(this.course)) {
+      const html = item.html === null ? null : write(item.html)
+      if (html !== null && html !== item.html) this.write(item, html)
+    }
+  }
   write(item: CourseItem, html: string): void {
     this.edit([{ change: 'set-item', id: item.id, fields: { html } }])
   }
