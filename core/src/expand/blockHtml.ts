@@ -1,5 +1,5 @@
 import { formatOf, renderName, type FieldValues } from '../naming/index.ts'
-import { inHouseStyle } from './inHouseStyle.ts'
+import { asDeployed } from './asDeployed.ts'
 import {
   blockKind,
   escapeHtml,
@@ -122,13 +122,13 @@ export const blockHtml = (
   const spots: string[] = []
   const written = kind.html(block, writingIn(surroundings, kind.isFixed ? spots : null))
   const { template } = surroundings
-  const html = inHouseStyle(written.html, block, template)
+  const html = asDeployed(written.html, block, template)
   return {
     html,
     answer: written.answer,
     asks:
       leftAs(block) === 'asked'
-        ? written.pieces.map((piece) => inHouseStyle(piece, null, template))
+        ? written.pieces.map((piece) => asDeployed(piece, null, template))
         : inOrder(spots, html),
   }
 }

@@ -8,7 +8,7 @@ import {
   type Writing,
 } from '../template/index.ts'
 import { withPartLinks } from './blockHtml.ts'
-import { inHouseStyle } from './inHouseStyle.ts'
+import { asDeployed } from './asDeployed.ts'
 
 /**
  * A block's HTML as it is designed, for no course in particular: fields stand as they are written, `{week}`, a part is named by
@@ -43,5 +43,5 @@ export const designedHtml = (block: KeptBlockBody, template: Template): string |
       return found ? { name: found.fileName, alternativeText: found.alternativeText } : null
     },
   }
-  return inHouseStyle(kind.html(block, writing).html, block, template)
+  return asDeployed(kind.html(block, writing).html, block, template)
 }

@@ -27,7 +27,7 @@ import {
 import { blockHtml, type BlockSurroundings } from './blockHtml.ts'
 import { moduleDates, scheduleLines, termDates } from './courseDates.ts'
 import { endOfBeside } from '../houseStyle/index.ts'
-import { inHouseStyle } from './inHouseStyle.ts'
+import { asDeployed } from './asDeployed.ts'
 import { outcomeLines } from './outcomeLines.ts'
 import {
   exceptionsAt,
@@ -478,7 +478,7 @@ const houseTextIn = (
     ...found,
     revisions: found.revisions.map((revision) => ({
       ...revision,
-      html: inHouseStyle(revision.html, block, template) + end,
+      html: asDeployed(revision.html, block, template) + end,
     })),
   }
 }

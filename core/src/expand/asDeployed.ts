@@ -7,7 +7,7 @@ import type { KeptBlockBody, Template } from '../template/index.ts'
  * as deployment writes it.
  * @param block null for a piece of one
  */
-export const inHouseStyle = (
+export const asDeployed = (
   html: string,
   block: Pick<KeptBlockBody, 'beside' | 'card'> | null,
   { houseStyle, frameHosts = [] }: Pick<Template, 'houseStyle' | 'frameHosts'>,
