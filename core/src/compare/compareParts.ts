@@ -9,6 +9,7 @@ import {
 } from '../template/index.ts'
 import { compareFields, type Tell } from './change.ts'
 import { compareBlocks } from './compareBlocks.ts'
+import { compareQuestions } from './compareQuestions.ts'
 import { movedKeys, placeWords } from './order.ts'
 import type { CalledThenAndNow } from './words.ts'
 
@@ -109,7 +110,10 @@ const comparePart = (was: Part, is: Part, called: CalledThenAndNow, tell: Tell):
   )
   compareMay(was, is, tell)
   if (isModule(is) && isModule(was)) compareExceptions(was.exceptions, is.exceptions, called, tell)
-  else if (!isModule(is) && !isModule(was)) compareBlocks(was.blocks, is.blocks, called, tell)
+  else if (!isModule(is) && !isModule(was)) {
+    compareBlocks(was.blocks, is.blocks, called, tell)
+    compareQuestions(was.questions, is.questions, tell)
+  }
 }
 
 /** Compares the parts of two versions, each with its place; what stands in a part that came or went is not told again. */

@@ -45,6 +45,8 @@ const titles: Readonly<Record<string, string>> = {
   postFirst: 'post before reading',
   handIn: 'handed in',
   practice: 'practice only',
+  shuffled: 'questions shuffled',
+  answersShown: 'right answers shown',
   published: 'published',
   appliesTo: 'applies to',
   units: 'units',

@@ -1,7 +1,7 @@
 import { failure, success, type Result } from '../document/index.ts'
 import { changeKind, type Change } from './change/change.ts'
 import { ChangeSite, type ChangeRefusal, type PlatformHand } from './change/site.ts'
-import type { Course, CourseItem } from './course.ts'
+import type { Course } from './course.ts'
 
 /** Why a change of a set could not be made; none of the set is then. */
 export interface ChangeProblem extends ChangeRefusal {
@@ -9,10 +9,10 @@ export interface ChangeProblem extends ChangeRefusal {
   at: number
 }
 
-/** Writes the links of a page as addresses. @returns the links that lead to nothing */
-const resolveLinks = (item: CourseItem, site: ChangeSite): string[] => {
-  const unknown: string[] = []
-  const linked = (item.html ?? '').replace(
+/** HTML with its links written as addresses, as the platform writes it; the links that lead to nothing are noted. */
+const resolved = (html: string, site: ChangeSite, unknown: string[]): string => {
+  const noted = unknown.length
+  const linked = html.replace(
     /(href|src)="(ref|item):([^"]+)"/g,
     (whole, attribute: string, scheme: string, id: string) => {
       const target = scheme === 'ref' ? site.ids[id] : site.has(id) ? id : undefined
@@ -20,8 +20,7 @@ const resolveLinks = (item: CourseItem, site: ChangeSite): string[] => {
       return target === undefined ? whole : `${attribute}="${site.hand.urlOf(target)}"`
     },
   )
-  if (unknown.length === 0) item.html = site.hand.rewriteHtml(linked)
-  return unknown
+  return unknown.length === noted ? site.hand.rewriteHtml(linked) : linked
 }
 
 /**
@@ -39,14 +38,21 @@ export const applyChanges = (
     if (refusal) return failure({ ...refusal, at })
   }
   // Links are resolved when everything is there, so that a page may lead to what is made after it.
+  const refusal = (of: string, unknown: readonly string[]) =>
+    failure({
+      code: 'unknown-reference' as const,
+      at: changes.length - 1,
+      message: `“${of}” links to ${unknown.join(', ')}, which is not there`,
+    })
   for (const item of site.writtenPages) {
-    const unknown = resolveLinks(item, site)
-    if (unknown.length > 0)
-      return failure({
-        code: 'unknown-reference',
-        at: changes.length - 1,
-        message: `“${item.name}” links to ${unknown.join(', ')}, which is not there`,
-      })
+    const unknown: string[] = []
+    item.html = resolved(item.html ?? '', site, unknown)
+    if (unknown.length > 0) return refusal(item.name, unknown)
+  }
+  for (const { question, of } of site.writtenQuestions) {
+    const unknown: string[] = []
+    question.body.text = resolved(question.body.text, site, unknown)
+    if (unknown.length > 0) return refusal(of, unknown)
   }
   return success({ course: site.course, ids: site.ids })
 }

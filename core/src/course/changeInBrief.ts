@@ -14,6 +14,7 @@ const fieldInBrief: Readonly<Record<string, string>> = {
   target: 'set where it leads',
   work: 'put its settings right',
   rubric: 'give it its rubric',
+  questions: 'put the questions right',
   timeZone: 'set the time zone',
   settings: 'put the settings right',
   grading: 'set the grade categories',

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { JsonValue } from '../document/index.ts'
+import { CourseQuestion } from './courseQuestion.ts'
 import { CourseSettings, GradeScheme, ItemKind, Rubric, WorkSettings } from '../template/index.ts'
 
 const Instant = z.iso.datetime({ offset: true })
@@ -67,6 +68,11 @@ export const CourseItem = z.strictObject({
     .describe('Where a web link or tool link leads'),
   work: WorkSettings.optional().describe('How work is handed in and judged, as far as it is set'),
   rubric: Rubric.optional(),
+  questions: z
+    .array(CourseQuestion)
+    .max(1000)
+    .optional()
+    .describe('Of an assessment, in order; absent where the platform does not tell them'),
   studentWork: z.boolean().default(false),
   carried,
   recordedAs: RecordedAs.optional(),

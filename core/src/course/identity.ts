@@ -33,6 +33,7 @@ export const withRecordedIdentity = (
     target: item.target,
     work: item.work,
     rubric: item.rubric,
+    questions: item.questions,
     studentWork: item.studentWork,
     carried: item.carried,
     recordedAs: recorded.get(item.id) ?? item.recordedAs,

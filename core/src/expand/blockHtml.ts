@@ -62,7 +62,7 @@ const withImages = (html: string, assets: Template['assets']): string =>
  * What the kinds of block write with, in this course.
  * @param spots is given what each spot within a sentence says, as HTML; null where there are none
  */
-const writingIn = (surroundings: BlockSurroundings, spots: string[] | null): Writing => {
+export const writingIn = (surroundings: BlockSurroundings, spots: string[] | null): Writing => {
   const { template, values, answers, instructors } = surroundings
   const { linkTo, moduleLinks, keyDates, schedule, outcomes } = surroundings
   const filled = (html: string): string => {

@@ -13,22 +13,14 @@ import type { Facts } from '../course/index.ts'
 import { failure, shortHash, success, type Problem, type Result } from '../document/index.ts'
 import { formatOf, renderName, type FieldValues } from '../naming/index.ts'
 import {
-  blockInPlace,
   homePageKey,
   isModule,
   type Exception,
-  type HouseText,
   type Item,
-  type KeptBlockBody,
   type Module,
   type Part,
   type Template,
 } from '../template/index.ts'
-import { blockHtml, type BlockSurroundings } from './blockHtml.ts'
-import { moduleDates, scheduleLines, termDates } from './courseDates.ts'
-import { endOfBeside } from '../houseStyle/index.ts'
-import { asDeployed } from './asDeployed.ts'
-import { outcomeLines } from './outcomeLines.ts'
 import {
   exceptionsAt,
   laidOver,
@@ -36,12 +28,7 @@ import {
   numberOfTurn,
   type OccurrencePlace,
 } from './exceptions.ts'
-import {
-  everyExpected,
-  type ExpectedBlock,
-  type ExpectedCourse,
-  type ExpectedPart,
-} from './expected.ts'
+import { everyExpected, type ExpectedCourse, type ExpectedPart } from './expected.ts'
 import {
   applies,
   repeatsAt,
@@ -51,6 +38,7 @@ import {
   type OccurrenceCalendar,
 } from './repetitions.ts'
 import { courseValues, occurrenceValues } from './occurrenceValues.ts'
+import { writePages } from './writePages.ts'
 
 /** A repetition id that an earlier deployment minted. */
 export interface KnownRepetition {
@@ -202,6 +190,7 @@ export const expandCourse = (input: Expansion): Result<ExpectedCourse, Problem[]
       dueAt,
       closesAt: at(part.settings.closes),
       blocks: [],
+      questions: [],
       items: [],
       parent: standing.parent,
     }
@@ -463,102 +452,4 @@ const arrangeByWeek = (parts: ExpectedPart[], weeks: readonly Week[]): ExpectedP
     ),
     ...arrange(parts.filter((part) => !weekly(part))),
   ]
-}
-
-/** A house text whose revisions are written in the template's house style, at the block's place on its page. */
-const houseTextIn = (
-  template: Template,
-  block: Extract<KeptBlockBody, { kind: 'house-text' }>,
-  end: string,
-): HouseText | null => {
-  const found = template.houseTexts.find((text) => text.key === block.houseText)
-  if (!found) return null
-  if (template.houseStyle === undefined && !block.beside && end === '') return found
-  return {
-    ...found,
-    revisions: found.revisions.map((revision) => ({
-      ...revision,
-      html: asDeployed(revision.html, block, template) + end,
-    })),
-  }
-}
-
-/** Fills the blocks of every page, now that every part has its name and instance. */
-const writePages = (
-  parts: readonly ExpectedPart[],
-  template: Template,
-  facts: Facts,
-  weeks: readonly Week[],
-): void => {
-  const byKey = new Map<string, ExpectedPart[]>()
-  const byInstance = new Map(parts.map((part) => [part.instance, part]))
-  for (const part of parts) {
-    const same = byKey.get(part.key)
-    if (same) same.push(part)
-    else byKey.set(part.key, [part])
-  }
-  const link = (part: ExpectedPart) => ({ href: `ref:${part.instance}`, name: part.name })
-  const siblings = (page: ExpectedPart): ExpectedPart[] =>
-    (page.parent === null ? [] : (byInstance.get(page.parent)?.items ?? [])).filter(
-      (item) => item !== page && item.audience === 'students' && item.kind !== 'heading',
-    )
-  for (const page of parts) {
-    const definition = page.definition
-    if (isModule(definition) || definition.blocks.length === 0) continue
-    const surroundings: BlockSurroundings = {
-      template,
-      values: page.values,
-      answers: facts.answers,
-      instructors: facts.instructors,
-      linkTo: (key) => {
-        const candidates = byKey.get(key) ?? []
-        // The copy that stands nearest: in the same repetition, the same module, the same week.
-        const target =
-          candidates.find((candidate) => candidate.repetition === page.repetition) ??
-          candidates.find(
-            (candidate) => candidate.parent !== null && candidate.parent === page.parent,
-          ) ??
-          (page.week
-            ? candidates.find((candidate) =>
-                candidate.weeks.some((week) => week.number === page.week?.number),
-              )
-            : undefined) ??
-          candidates[0]
-        return target ? link(target) : null
-      },
-      moduleLinks: () =>
-        siblings(page)
-          .filter(({ strength }) => strength !== 'may')
-          .map(link),
-      keyDates: (of) =>
-        of === 'term'
-          ? termDates(facts, weeks)
-          : moduleDates([page, ...siblings(page)], facts.term.timeZone),
-      schedule: () => scheduleLines(parts, facts),
-      outcomes: () => outcomeLines(template, parts),
-    }
-    const isBeside = definition.blocks.some(({ beside }) => beside)
-    const last = definition.blocks.at(-1)
-    page.blocks = definition.blocks.flatMap((written): ExpectedBlock[] => {
-      const block = blockInPlace(written, template.keptBlocks)
-      if (!block) return []
-      const { html, answer, asks } = blockHtml(block, surroundings)
-      const end = isBeside && written === last ? endOfBeside : ''
-      return [
-        {
-          definition: block,
-          key: block.key,
-          kind: block.kind,
-          strength: block.strength,
-          html: html + end,
-          answer,
-          asks,
-          houseText:
-            block.kind === 'house-text' && block.mode === 'copied'
-              ? houseTextIn(template, block, end)
-              : null,
-        },
-      ]
-    })
-  }
 }

@@ -9,6 +9,7 @@ import {
   type ItemKind,
   type KeptBlockBody,
   type Module,
+  type QuestionBody,
   type Strength,
   type Template,
 } from '../template/index.ts'
@@ -28,6 +29,14 @@ export interface ExpectedBlock {
   asks: string[]
   /** A house text that is copied in; null for one that is linked, and for every other block. */
   houseText: HouseText | null
+}
+
+/** A question with its naming fields filled: all its texts are HTML, as a course holds them. */
+export interface ExpectedQuestion {
+  key: string
+  /** How it is left to the instructor; null: it stands as written. */
+  left: 'proposed' | 'sample' | null
+  body: QuestionBody
 }
 
 /** A part worked out for one course. */
@@ -61,6 +70,8 @@ export interface ExpectedPart {
   dueAt: string | null
   closesAt: string | null
   blocks: ExpectedBlock[]
+  /** Of an assessment, in order. */
+  questions: ExpectedQuestion[]
   items: ExpectedPart[]
   /** Instance of the module it stands in, or null. */
   parent: string | null

@@ -1,14 +1,22 @@
 import { isFieldName, promptOf, writeField, type FieldValues } from '../naming/index.ts'
 import { escapeHtml } from '../template/index.ts'
 
-/** HTML with `{field}` and `{field, style}` of known fields replaced by their values, escaped. Other braces stay. */
-export const fillHtml = (html: string, values: FieldValues): string =>
-  html.replace(/\{(\w+)(?:,\s*([^{}]*))?\}/g, (whole, name: string, style: string | undefined) => {
+/** Text with `{field}` and `{field, style}` of known fields replaced by their values. Other braces stay. */
+const filled = (text: string, values: FieldValues, written: (value: string) => string): string =>
+  text.replace(/\{(\w+)(?:,\s*([^{}]*))?\}/g, (whole, name: string, style: string | undefined) => {
     if (!isFieldName(name)) return whole
     const value = values[name]
-    return escapeHtml(
+    return written(
       value === undefined || value === ''
         ? promptOf(name)
         : writeField(name, style?.trim() ?? null, value),
     )
   })
+
+/** HTML with naming fields filled, their values escaped. */
+export const fillHtml = (html: string, values: FieldValues): string =>
+  filled(html, values, escapeHtml)
+
+/** Plain text with naming fields filled. */
+export const fillText = (text: string, values: FieldValues): string =>
+  filled(text, values, (value) => value)

@@ -1,4 +1,5 @@
 export * from './filledIn.ts'
 export * from './firstCourse.ts'
 export * from './perfectAnswer.ts'
+export * from './questionsFilledIn.ts'
 export * from './saidFacts.ts'

@@ -33,6 +33,7 @@ const writtenOfItem = (item: CourseItem, parent: string | null): string =>
     item.target,
     item.work,
     item.rubric,
+    item.questions,
   ])
 const writtenOfModule = (module: CourseModule): string =>
   JSON.stringify([module.name, module.published, module.staffOnly, module.opensAt])

@@ -11,6 +11,8 @@ import {
   type Strength,
   type Template,
 } from '../template/index.ts'
+import { mergedQuestions } from './questions.ts'
+import { withOwn } from './withOwn.ts'
 
 /** Something of the layer that could not be kept where it was. */
 export const TakeOverNote = z.strictObject({
@@ -32,23 +34,6 @@ const same = (a: unknown, b: unknown): boolean =>
 const stronger = (a: Strength, b: Strength): Strength =>
   strengths.indexOf(a) <= strengths.indexOf(b) ? a : b
 
-/** Puts each own one after the sibling it followed in the layer, or first. */
-const withOwn = <T extends { key: string }>(
-  above: readonly T[],
-  layer: readonly T[],
-  own: ReadonlySet<string>,
-): T[] => {
-  const list = [...above]
-  layer.forEach((entry, index) => {
-    if (!own.has(entry.key)) return
-    const before = layer
-      .slice(0, index)
-      .findLast((sibling) => list.some((present) => present.key === sibling.key))
-    list.splice(before ? list.findIndex((present) => present.key === before.key) + 1 : 0, 0, entry)
-  })
-  return list
-}
-
 /** Merged by rules of their own. */
 const mergedApart = new Set([
   'strength',
@@ -59,6 +44,7 @@ const mergedApart = new Set([
   'objectives',
   'blocks',
   'assesses',
+  'questions',
 ])
 
 /** Fields that the layer said where the old version was silent stay, unless the new version speaks. */
@@ -209,8 +195,10 @@ export const takeOver = (old: Template, wanted: Template, layer: Template): Take
     if (isModule(merged) || isModule(own)) return part
     const base = before && !isModule(before) ? before : null
     const ownAssessed = own.assesses.filter((key) => !(base?.assesses ?? []).includes(key))
+    const questions = mergedQuestions(base?.questions, own.questions, merged.questions)
     return {
       ...merged,
+      ...(questions ? { questions } : {}),
       blocks: mergedBlocks(part.key, base?.blocks ?? [], own.blocks, merged.blocks),
       assesses: [...new Set([...merged.assesses, ...ownAssessed])],
     }

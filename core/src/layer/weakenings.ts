@@ -10,6 +10,7 @@ import {
 import { exceptionWeakenings } from './exceptionWeakenings.ts'
 import { keptFields, keptList, orderOf, same, strengthKept, weakened } from './kept.ts'
 import { policyWeakenings } from './policyWeakenings.ts'
+import { questionWeakenings } from './questions.ts'
 
 const partFields = [
   'kind',
@@ -132,7 +133,10 @@ const partWeakenings = (
         ...partWeakenings(part.items, own.items, [...at, 'items']),
       )
     } else if (!isModule(part) && !isModule(own)) {
-      told.push(...blockWeakenings(part.blocks, own.blocks, [...at, 'blocks']))
+      told.push(
+        ...blockWeakenings(part.blocks, own.blocks, [...at, 'blocks']),
+        ...questionWeakenings(part.questions, own.questions, [...at, 'questions']),
+      )
       for (const key of part.assesses)
         if (!own.assesses.includes(key))
           told.push(weakened([...at, 'assesses'], own.assesses, `${key} among them, as above`))

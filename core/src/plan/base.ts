@@ -1,6 +1,6 @@
 import { z } from 'zod'
-import { RecordedAs } from '../course/index.ts'
-import { ItemKind } from '../template/index.ts'
+import { CourseQuestion, RecordedAs } from '../course/index.ts'
+import { ItemKind, QuestionBody } from '../template/index.ts'
 
 type Json = z.output<ReturnType<typeof z.json>>
 /** Any value: what is read was JSON before, and is not walked through once more. */
@@ -20,6 +20,15 @@ export const BlockBase = z.strictObject({
 })
 export type BlockBase = z.output<typeof BlockBase>
 
+/** What was deployed of one question: as we sent it, and what the platform made of it. */
+export const QuestionBase = z.strictObject({
+  key: z.string().max(80),
+  id: z.string().max(100).describe('The platform’s own'),
+  sent: QuestionBody,
+  echo: CourseQuestion.shape.body,
+})
+export type QuestionBase = z.output<typeof QuestionBase>
+
 /** What an earlier deployment made of one part instance: the base of the next merge. */
 export const BaseEntry = z.strictObject({
   instance: z.string().max(200),
@@ -35,6 +44,7 @@ export const BaseEntry = z.strictObject({
   format: z.string().max(500).nullable().describe('Naming format its name was written by'),
   fields: z.record(z.string(), FieldBase),
   blocks: z.array(BlockBase),
+  questions: z.array(QuestionBase).optional().describe('Of an assessment, where it has any'),
   page: BodyId.nullable().describe(
     'The page as the platform gave it back, while all of it is ours; null once it holds something else',
   ),

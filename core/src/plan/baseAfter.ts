@@ -5,11 +5,25 @@ import {
   type CourseItem,
   type CourseModule,
 } from '../course/index.ts'
-import type { Base, BaseEntry, FieldBase } from './base.ts'
+import type { Base, BaseEntry, FieldBase, QuestionBase } from './base.ts'
 import type { Bodies } from './bodies.ts'
 import { navigationByInstance } from './navigation.ts'
-import type { NextBase } from './nextBase.ts'
+import type { NextBase, NextQuestion } from './nextBase.ts'
 import { presentField } from './wantedFields.ts'
+
+/** Questions as the platform gave them back; one that it did not is not known of any more. */
+const questionsAfter = (
+  questions: readonly NextQuestion[],
+  ids: Readonly<Record<string, string>>,
+  item: CourseItem | undefined,
+): QuestionBase[] =>
+  questions.flatMap(({ clientId, fresh, ...known }) => {
+    const id = clientId === null ? known.id : ids[clientId]
+    if (id === undefined) return []
+    if (!fresh) return [{ ...known, id }]
+    const there = item?.questions?.find((question) => question.id === id)
+    return there ? [{ ...known, id, echo: there.body }] : []
+  })
 
 /**
  * The base after a plan was carried out: what the platform gave back, beside what we sent.
@@ -43,22 +57,27 @@ export const baseAfter = (
       ]),
     )
   }
-  const parts = next.parts.flatMap(({ freshFields, freshPage, blocks, ...entry }): BaseEntry[] => {
-    const platformId = entry.platformId ?? ids[entry.instance]
-    if (platformId === undefined) return []
-    const item = items.get(platformId)
-    const of = item ?? modules.get(platformId)
-    const pageId = item?.html === undefined || item.html === null ? null : bodies.idOf(item.html)
-    return [
-      {
-        ...entry,
-        platformId,
-        fields: of ? echoed(of, entry.fields, freshFields) : entry.fields,
-        blocks: blocks.map(({ fresh, ...block }) => (fresh ? { ...block, page: pageId } : block)),
-        page: freshPage ? pageId : entry.page,
-      },
-    ]
-  })
+  const parts = next.parts.flatMap(
+    ({ freshFields, freshPage, blocks, questions, ...entry }): BaseEntry[] => {
+      const platformId = entry.platformId ?? ids[entry.instance]
+      if (platformId === undefined) return []
+      const item = items.get(platformId)
+      const of = item ?? modules.get(platformId)
+      const pageId = item?.html === undefined || item.html === null ? null : bodies.idOf(item.html)
+      return [
+        {
+          ...entry,
+          platformId,
+          fields: of ? echoed(of, entry.fields, freshFields) : entry.fields,
+          blocks: blocks.map(({ fresh, ...block }) => (fresh ? { ...block, page: pageId } : block)),
+          ...(questions && questions.length > 0
+            ? { questions: questionsAfter(questions, ids, item) }
+            : {}),
+          page: freshPage ? pageId : entry.page,
+        },
+      ]
+    },
+  )
   const instanceOf = new Map(parts.map(({ platformId, instance }) => [platformId, instance]))
   return {
     schema: 'wickerframe.base/1',

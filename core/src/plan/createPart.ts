@@ -4,6 +4,7 @@ import type { Moves } from './mergePlace.ts'
 import { listAt, placeAmong } from './places.ts'
 import { recordOf, type PlanContext } from './planContext.ts'
 import { wantedBlocks } from './wantedBlocks.ts'
+import { questionClientId, writtenQuestion } from './wantedQuestions.ts'
 
 /** Plans a part that is not in the course, in its place among what is. */
 export const createPart = (
@@ -21,6 +22,7 @@ export const createPart = (
   const at = placeAmong(list, siblingRefs(part), self, yetToMove)
   list.splice(at ?? list.length, 0, self)
   const blocks = wantedBlocks(part, context)
+  const { questions } = part
   if (definition.kind === 'module')
     changes.push({
       change: 'create-module',
@@ -41,6 +43,17 @@ export const createPart = (
         ...(blocks.length > 0 || definition.kind === 'page'
           ? { html: blocks.map((block) => block.written).join('\n') }
           : {}),
+        ...(questions.length > 0
+          ? {
+              questions: {
+                order: questions.map(({ key, body }) => ({
+                  clientId: questionClientId(part, key),
+                  body: writtenQuestion(body, context),
+                })),
+                remove: [],
+              },
+            }
+          : {}),
       },
     })
   next.push({
@@ -59,6 +72,18 @@ export const createPart = (
       page: null,
       fresh: true,
     })),
+    ...(questions.length > 0
+      ? {
+          questions: questions.map(({ key, body }) => ({
+            key,
+            id: '',
+            clientId: questionClientId(part, key),
+            sent: body,
+            echo: body,
+            fresh: true,
+          })),
+        }
+      : {}),
     page: null,
     freshPage: true,
   })

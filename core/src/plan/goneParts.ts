@@ -1,8 +1,22 @@
+import type { CourseItem } from '../course/index.ts'
 import type { BaseEntry } from './base.ts'
+import { sameQuestion } from '../questions/index.ts'
 import { sameValue } from './mergeCase.ts'
 import { listAt } from './places.ts'
 import { unchangedEntry, type ModuleOrItem, type PlanContext } from './planContext.ts'
 import { presentField } from './wantedFields.ts'
+
+/** Whether an assessment holds just the questions that were deployed; where the platform does not tell them, nobody knows. */
+const holdsOnlyOurs = (entry: BaseEntry, item: CourseItem): boolean => {
+  const ours = entry.questions ?? []
+  if (item.questions === undefined) return item.kind !== 'assessment' || ours.length === 0
+  return (
+    item.questions.length === ours.length &&
+    item.questions.every((question) =>
+      ours.some(({ id, echo }) => id === question.id && sameQuestion(echo, question.body)),
+    )
+  )
+}
 
 /** Why a part that the template no longer has stays all the same; null when it may go. */
 const staysBecause = (
@@ -16,6 +30,7 @@ const staysBecause = (
     Object.entries(entry.fields).every(([field, { echo }]) =>
       sameValue(presentField(of, field), echo),
     ) &&
+    (!item || holdsOnlyOurs(entry, item)) &&
     (!item ||
       (item.html ?? '') === '' ||
       (entry.page !== null && bodies.idOf(item.html ?? '') === entry.page))

@@ -39,10 +39,12 @@ export const noDecisions: Decisions = { rule: null, single: {} }
 
 /** How one field of one part differs, and what the plan does about it. */
 export const FieldStep = z.strictObject({
-  field: z.string().describe('Name of the field; a block is block:KEY; a place is place'),
+  field: z
+    .string()
+    .describe('Name of the field; a block is block:KEY, a question question:KEY; a place is place'),
   does: z.enum(['change', 'keep', 'agree', 'conflict', 'restore', 'leave']),
 
-  /** Values; of a block its HTML. null: nothing. */
+  /** Values; of a block or a question its HTML. null: nothing. */
   base: z.unknown().describe('As it was last deployed; null: not at all'),
   present: z.unknown().describe('As it stands; null: not at all'),
   wanted: z.unknown().describe('As the template wants it'),

@@ -4,10 +4,12 @@ import type { BaseEntry } from './base.ts'
 import { sameValue, type FieldStep } from './mergeCase.ts'
 import { mergeFields } from './mergeFields.ts'
 import { mergePage, type PageMerge } from './mergePage.ts'
+import { mergeQuestions, type QuestionsMerge } from './mergeQuestions.ts'
 import { mergePlace, type Moves } from './mergePlace.ts'
 import type { NextEntry } from './nextBase.ts'
 import type { PlanStep } from './plan.ts'
 import { recordOf, type PlanContext } from './planContext.ts'
+import { questionClientId, writtenQuestion } from './wantedQuestions.ts'
 import { wantedBlocks } from './wantedBlocks.ts'
 import { formatOfName } from './wantedFields.ts'
 
@@ -55,16 +57,45 @@ const pageOf = ({ part, entry, item }: Standing, context: PlanContext): PageMerg
       })
     : noPage
 
+const noQuestions: QuestionsMerge = { write: null, steps: [], questions: [] }
+const questionsOf = (
+  { part, entry, item, whole }: Standing,
+  context: PlanContext,
+): QuestionsMerge => {
+  const base = entry?.questions ?? []
+  if (!item || (part.questions.length === 0 && base.length === 0)) return noQuestions
+  return mergeQuestions({
+    // Where only single blocks are brought, its questions stay as they are.
+    wanted: whole ? part.questions : [],
+    base: whole ? base : [],
+    present: whole ? item.questions : undefined,
+    hasWork: item.studentWork,
+    restoreFixed: context.restoreFixed,
+    clientIdOf: (key) => questionClientId(part, key),
+    written: (body) => writtenQuestion(body, context),
+    decide: (field) => context.decide(part.instance, field),
+  })
+}
+
 /** The change that writes what fields and page come to; null when nothing of them is written. */
 const changeOf = (
   { id, item, of }: Standing,
   write: ReturnType<typeof mergeFields>['write'],
   { html }: PageMerge,
+  questions: QuestionsMerge,
 ): Change | null => {
-  if (Object.keys(write).length === 0 && html === null) return null
+  if (Object.keys(write).length === 0 && html === null && questions.write === null) return null
   const fields = gathered(of, write)
   return item
-    ? { change: 'set-item', id, fields: { ...fields, ...(html === null ? {} : { html }) } }
+    ? {
+        change: 'set-item',
+        id,
+        fields: {
+          ...fields,
+          ...(html === null ? {} : { html }),
+          ...(questions.write ? { questions: questions.write } : {}),
+        },
+      }
     : { change: 'set-module', id, fields }
 }
 
@@ -73,6 +104,7 @@ const entryAfter = (
   { part, id, entry, whole }: Standing,
   { fields, freshFields }: ReturnType<typeof mergeFields>,
   page: PageMerge,
+  questions: QuestionsMerge,
   place: FieldStep | null,
   context: PlanContext,
 ): NextEntry => {
@@ -87,6 +119,7 @@ const entryAfter = (
     fields,
     freshFields,
     blocks: page.blocks,
+    ...(questions.questions.length > 0 ? { questions: questions.questions } : {}),
     page: page.html === null && page.ours ? (entry?.page ?? null) : null,
     freshPage: page.html !== null && page.ours,
   }
@@ -107,14 +140,18 @@ export const mergePart = (
   const standing = { part, id, entry, item, of, whole: context.chosenPart(part) }
   const fields = fieldsOf(standing, context)
   const page = pageOf(standing, context)
-  const change = changeOf(standing, fields.write, page)
+  const questions = questionsOf(standing, context)
+  const change = changeOf(standing, fields.write, page, questions)
   if (change) context.changes.push(change)
   const place = entry && standing.whole ? mergePlace(part, id, entry, moves, context) : null
-  context.next.push(entryAfter(standing, fields, page, place, context))
+  context.next.push(entryAfter(standing, fields, page, questions, place, context))
   // What a course that is taken over says as the template does needs no telling.
-  const told = [...fields.told, ...page.steps, ...(place ? [place] : [])].filter(
-    ({ does, reason }) => entry || does !== 'agree' || reason !== 'is there already',
-  )
+  const told = [
+    ...fields.told,
+    ...page.steps,
+    ...questions.steps,
+    ...(place ? [place] : []),
+  ].filter(({ does, reason }) => entry || does !== 'agree' || reason !== 'is there already')
   if (told.length === 0 && entry) return false
   const reason = entry ? (told[0]?.reason ?? '') : 'is there already; it is taken as this part'
   context.tell(doesOf(told, !entry), part, reason, told, of.name)

@@ -200,5 +200,6 @@ export const unchangedEntry = (entry: BaseEntry): NextEntry => ({
   ...entry,
   freshFields: [],
   blocks: entry.blocks.map((block) => ({ ...block, fresh: false })),
+  questions: entry.questions?.map((question) => ({ ...question, clientId: null, fresh: false })),
   freshPage: false,
 })

@@ -10,6 +10,7 @@ import {
   type CourseModule,
 } from '../course/index.ts'
 import { analysePage, normalHtml } from '../page/index.ts'
+import { sameQuestion } from '../questions/index.ts'
 import { sameValue } from './mergeCase.ts'
 
 /** What of a course differs from what a change set was to make of it. */
@@ -75,6 +76,14 @@ const comparable = (
     to === undefined || others[i]?.to === undefined ? entry : { ...entry, to },
   )
 
+/** Whether two assessments ask the same in the same order, whatever their questions’ ids are. */
+const askTheSame = (wanted: CourseItem['questions'], there: CourseItem['questions']): boolean =>
+  (wanted ?? []).length === (there ?? []).length &&
+  (wanted ?? []).every(({ body }, i) => {
+    const found = there?.[i]
+    return found !== undefined && sameQuestion(body, found.body)
+  })
+
 const differing = <T extends object>(
   wanted: T,
   there: T,
@@ -98,8 +107,10 @@ export const proofOf = (
     everyCourseItem(again).flatMap(({ item }) => (item.url === null ? [] : [[item.id, item.url]])),
   )
   const made = changes.flatMap((change) => ('clientId' in change ? [change.clientId] : []))
+  let questions = 0
   const wanted = applyChanges(before, changes, {
-    newId: () => {
+    newId: (kind) => {
+      if (kind === 'question') return `question-${(questions += 1)}`
       const client = made.shift()
       return (client === undefined ? undefined : ids[client]) ?? `ref:${client}`
     },
@@ -147,7 +158,10 @@ export const proofOf = (
       tell(item.name, 'missing')
       continue
     }
-    const fields = differing(item, found, itemFields)
+    const fields = [
+      ...differing(item, found, itemFields),
+      ...(askTheSame(item.questions, found.questions) ? [] : ['questions']),
+    ]
     if (fields.length > 0) tell(item.name, 'fields', fields)
     if (!isSamePage(item.html, found.html))
       tell(item.name, (found.html ?? '').trim() === '' ? 'empty' : 'page')

@@ -1,3 +1,10 @@
+import { noQuestions } from './questions/no-questions.ts'
+import { sampleQuestionLeft } from './questions/sample-question-left.ts'
+import { questionsAsked } from './questions/questions-asked.ts'
+import { fixedQuestionAltered } from './questions/fixed-question-altered.ts'
+import { questionPoints } from './questions/question-points.ts'
+import { questionUnanswerable } from './questions/question-unanswerable.ts'
+import { answerShown } from './questions/answer-shown.ts'
 import type { AnyRule } from './rule.ts'
 import { altIsFileName } from './access/alt-is-file-name.ts'
 import { altMissing } from './access/alt-missing.ts'
@@ -211,6 +218,13 @@ export const rules: readonly AnyRule[] = [
   rubricPointsRule,
   practiceCounted,
   timeLimitGrace,
+  noQuestions,
+  sampleQuestionLeft,
+  questionsAsked,
+  fixedQuestionAltered,
+  questionPoints,
+  questionUnanswerable,
+  answerShown,
   courseSettingDiffers,
   settingDiffers,
   notificationOff,

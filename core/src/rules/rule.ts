@@ -22,6 +22,7 @@ export const ruleGroups = [
   'links',
   'visibility',
   'grades',
+  'questions',
   'settings',
   'access',
   'outcomes',

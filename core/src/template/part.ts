@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { Line, Address } from '../document/index.ts'
 import { Offset } from '../calendar/index.ts'
 import { Block, Objective } from './block.ts'
+import { QuestionSet } from './question.ts'
 import { Audience, Basis, Format, ItemKind, Key, Strength } from './words.ts'
 
 export const When = z
@@ -76,10 +77,26 @@ const workFields = {
     .optional()
     .describe('What is handed in'),
   practice: z.boolean().optional().describe('true: outside the grade'),
+  shuffled: z
+    .boolean()
+    .optional()
+    .describe('Whether every student finds the questions in an order of their own'),
+  answersShown: z
+    .enum(['at-once', 'after-closing', 'never'])
+    .optional()
+    .describe('When students are shown which answers are right'),
 }
 
 export const WorkSettings = z.strictObject(workFields)
 export type WorkSettings = z.output<typeof WorkSettings>
+
+/** Whether an assessment is taken on the platform: it has a time limit, attempts, or answers that are shown. */
+export const isTakenHere = (work: WorkSettings | undefined): boolean =>
+  work !== undefined &&
+  (work.handIn === undefined || work.handIn === 'text') &&
+  [work.minutes, work.attempts, work.shuffled, work.answersShown].some(
+    (value) => value !== undefined,
+  )
 
 export const Settings = z.strictObject({
   published: z.boolean().optional(),
@@ -140,6 +157,7 @@ export const Item = z.strictObject({
   ...shared,
   kind: ItemKind,
   blocks: z.array(Block).max(200).default([]),
+  questions: QuestionSet.optional().describe('Of an assessment'),
   url: Address.optional(),
   acceptsInstead: z
     .array(z.union([ItemKind, Key]))

@@ -194,6 +194,16 @@ export const Template = z
         visitBlock(block, [...path, i])
       })
     }
+    const visitQuestions = ({ kind, questions }: Item, path: PropertyKey[]) => {
+      if (!questions) return
+      if (kind !== 'assessment') say(path, 'no questions: only an assessment holds them')
+      const keys = new Set<string>()
+      questions.list.forEach(({ key }, i) => {
+        if (keys.has(key))
+          say([...path, 'list', i, 'key'], `a key used once in its assessment; ${key} stands twice`)
+        keys.add(key)
+      })
+    }
     const visitException = (module: Module, index: number, path: PropertyKey[]) => {
       const exception = module.exceptions[index]
       if (!exception) return
@@ -221,7 +231,10 @@ export const Template = z
         if (isModule(part)) {
           visit(part.items, [...path, i, 'items'])
           part.exceptions.forEach((_, j) => visitException(part, j, [...path, i, 'exceptions', j]))
-        } else visitBlocks(part.blocks, [...path, i, 'blocks'])
+        } else {
+          visitBlocks(part.blocks, [...path, i, 'blocks'])
+          visitQuestions(part, [...path, i, 'questions'])
+        }
       })
     visit(template.parts, ['parts'])
     visitBlocks(template.home.blocks, ['home', 'blocks'])

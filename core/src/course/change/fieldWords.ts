@@ -1,3 +1,5 @@
+import { questionName } from '../../template/index.ts'
+import type { QuestionsWritten } from '../courseQuestion.ts'
 import { plain, valueWords, type ChangeInWords, type ChangeWording } from './wording.ts'
 
 const settingWords: Readonly<Record<string, string>> = {
@@ -8,6 +10,8 @@ const settingWords: Readonly<Record<string, string>> = {
   minutes: 'minutes of time',
   handIn: 'what is handed in',
   practice: 'practice, outside the grade',
+  shuffled: 'questions in an order of each student’s own',
+  answersShown: 'when right answers are shown',
 }
 
 type Wording = (
@@ -26,6 +30,24 @@ const workWords: Wording = (name, value, { item }, id) => {
       ? []
       : [plain(`${name}: ${settingWords[setting] ?? setting} becomes ${valueWords(wanted)}`)],
   )
+}
+
+/** Questions that come, change or go; their order alone is said where nothing else is. */
+const questionWords: Wording = (name, value, { item }, id) => {
+  const { order, remove } = value as QuestionsWritten
+  const there = new Map((item(id)?.questions ?? []).map((question) => [question.id, question]))
+  const asked = (gone: string): string => questionName(there.get(gone)?.body ?? { text: gone })
+  const told = [
+    ...order.flatMap((one) =>
+      !('body' in one)
+        ? []
+        : 'id' in one
+          ? [plain(`${name}: the question ${asked(one.id)} becomes ${questionName(one.body)}`)]
+          : [plain(`${name}: the question ${questionName(one.body)} is asked`)],
+    ),
+    ...remove.map((gone) => plain(`${name}: the question ${asked(gone)} is taken out`)),
+  ]
+  return told.length > 0 ? told : [plain(`${name}: its questions are put in order`)]
 }
 
 /** Each field of a module or item in words. */
@@ -49,6 +71,7 @@ const wordings: Readonly<Record<string, Wording>> = {
   ],
   rubric: (name) => `${name} gets its rubric`,
   work: workWords,
+  questions: questionWords,
   carried: () => [],
 }
 

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { JsonValue, Line } from '../../document/index.ts'
+import { QuestionsWritten } from '../courseQuestion.ts'
 import { Rubric, WorkSettings } from '../../template/index.ts'
 
 /** The platform's own id, or `ref:CLIENT_ID` for what an earlier change of the same set made. */
@@ -41,6 +42,7 @@ export const ItemFields = z.strictObject({
   target: z.string().max(2000).nullable().optional(),
   work: WorkSettings.nullable().optional().describe('null: none'),
   rubric: Rubric.nullable().optional().describe('null: none'),
+  questions: QuestionsWritten.optional(),
   carried,
 })
 export const ModuleFields = z.strictObject({

@@ -5,10 +5,11 @@ import {
   type CourseItem,
   type CourseModule,
 } from '../course.ts'
+import type { CourseQuestion } from '../courseQuestion.ts'
 
 /** What the platform decides when it carries changes out. */
 export interface PlatformHand {
-  newId: (kind: 'module' | 'item') => string
+  newId: (kind: 'module' | 'item' | 'question') => string
   urlOf: (id: string) => string
   /** How the platform writes HTML it is given. */
   rewriteHtml: (html: string) => string
@@ -35,6 +36,8 @@ export class ChangeSite {
   readonly ids: Record<string, string> = {}
   /** Items whose page was written; its links are resolved when everything is there. */
   readonly writtenPages: CourseItem[] = []
+  /** Questions that were written, each with the name of its item; their links are resolved then as well. */
+  readonly writtenQuestions: { question: CourseQuestion; of: string }[] = []
 
   /** @param course changed in place */
   constructor(course: Course, hand: PlatformHand) {
@@ -48,7 +51,7 @@ export class ChangeSite {
   }
 
   /** Mints the platform's id of what a client id makes. */
-  mint(clientId: string, kind: 'module' | 'item'): string {
+  mint(clientId: string, kind: 'module' | 'item' | 'question'): string {
     return (this.ids[clientId] = this.hand.newId(kind))
   }
 

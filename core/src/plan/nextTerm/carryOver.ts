@@ -17,8 +17,10 @@ import type { Consequence } from '../consequence.ts'
 import type { FieldStep } from '../mergeCase.ts'
 import { mergeName } from '../mergeName.ts'
 import { isWorkedOut, unusableWithout, type Plan } from '../plan.ts'
+import type { NextQuestion } from '../nextBase.ts'
 import { formatOfName } from '../wantedFields.ts'
 import { carriedPage, wordsLeft } from './carriedPage.ts'
+import { carriedQuestions, ownQuestions } from './carriedQuestions.ts'
 import type { CarryKind } from './carryKinds.ts'
 import { counterparts } from './counterparts.ts'
 import { keptPlaces, modulesAround, restrictedAddresses } from './keptPlaces.ts'
@@ -31,6 +33,15 @@ export interface CarrySource {
   bodies: Bodies
   /** Its facts: in the same term, dates come along. */
   facts: Facts
+}
+
+/** What of a part comes along. */
+interface Carried {
+  blocks: Set<string>
+  page: boolean
+  name: boolean
+  /** null: none of theirs. */
+  questions: NextQuestion[] | null
 }
 
 const kindOfOwn = (item: CourseItem, module: CourseModule | null): CarryKind => {
@@ -137,7 +148,7 @@ export const carryOver = (
       tell('not-chosen', `the module “${module.name}”`)
 
   const steps = new Map(plan.steps.map((step) => [step.instance, step]))
-  const carried = new Map<string, { blocks: Set<string>; page: boolean; name: boolean }>()
+  const carried = new Map<string, Carried>()
   const note = (instance: string, field: FieldStep) => {
     const step = steps.get(instance)
     if (step)
@@ -158,7 +169,7 @@ export const carryOver = (
     const pair = partAt.get(change.clientId)
     if (!pair) return change
     const { entry, part } = pair
-    const marks = { blocks: new Set<string>(), page: false, name: false }
+    const marks: Carried = { blocks: new Set(), page: false, name: false, questions: null }
     carried.set(part.instance, marks)
     const present = nameIn(course, entry.platformId)
     const named = carriedName(entry, present, part)
@@ -202,9 +213,42 @@ export const carryOver = (
       for (const words of page.together) tell('answers-together', quoted(name, words))
     }
     if (part.kind === 'tool-link' && !sameTerm) tell('attest-again', name)
+    let { questions } = change.fields
+    if (item?.questions && item.questions.length > 0) {
+      const theirs = carriedQuestions(
+        item.questions,
+        entry,
+        part,
+        questions ?? { order: [], remove: [] },
+        relinkedIn(name),
+      )
+      for (const words of theirs.stays) tell('words-left', quoted(item.name, words))
+      if (kinds.has('answers')) {
+        questions = theirs.written
+        marks.questions = theirs.known
+        for (const words of theirs.came) {
+          listen(words, quoted(name, words))
+          note(part.instance, {
+            field: 'question:own',
+            does: 'change',
+            base: null,
+            present: null,
+            wanted: null,
+            result: words,
+            decided: null,
+            reason: 'the instructor’s own words come along',
+          })
+        }
+      } else for (const words of theirs.came) tell('not-chosen', quoted(item.name, words))
+    }
     return {
       ...change,
-      fields: { ...change.fields, name, ...(html === undefined ? {} : { html }) },
+      fields: {
+        ...change.fields,
+        name,
+        ...(html === undefined ? {} : { html }),
+        ...(questions && questions.order.length > 0 ? { questions } : {}),
+      },
     }
   })
 
@@ -274,6 +318,11 @@ export const carryOver = (
         ...(item.target === null ? {} : { target: item.target }),
         ...(item.work ? { work: item.work } : {}),
         ...(item.rubric ? { rubric: item.rubric } : {}),
+        ...(item.questions && item.questions.length > 0
+          ? {
+              questions: { order: ownQuestions(item.questions, relinkedIn(item.name)), remove: [] },
+            }
+          : {}),
         ...(item.carried ? { carried: item.carried } : {}),
       },
     })
@@ -306,6 +355,7 @@ export const carryOver = (
               freshFields: entry.freshFields.filter((field) => field !== 'name'),
             }
           : {}),
+        ...(marks.questions ? { questions: marks.questions } : {}),
         ...(marks.page
           ? {
               freshPage: false,

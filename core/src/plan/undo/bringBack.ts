@@ -1,4 +1,5 @@
 import { bodyOf } from '../bodies.ts'
+import type { QuestionsWritten } from '../../course/index.ts'
 import type { PartState } from './standing.ts'
 import type { Undoing } from './undoing.ts'
 
@@ -11,6 +12,21 @@ const fieldsToCreate = ({ fields }: PartState): { name: string } =>
       ([field, value]) => value !== null || !leftAwayIfEmpty.has(field),
     ),
   ) as { name: string }
+
+/** All its questions again, under new ids; of a kind that has no fields here, they cannot come back. */
+const questionsBroughtBack = (
+  { questions: back }: Undoing,
+  instance: string,
+  { questions }: PartState,
+): QuestionsWritten | null => {
+  const order = (questions ?? []).flatMap(({ id, body }) => {
+    if (body.kind === 'other') return []
+    const clientId = `${instance}?back-${id}`
+    back.set(id, clientId)
+    return [{ clientId, body }]
+  })
+  return order.length > 0 ? { order, remove: [] } : null
+}
 
 const bringOneBack = (undoing: Undoing, id: string, instance: string, was: PartState): void => {
   const { bodies, changes, idNow, listOf, pages, placeOf, remade, standsNow, tell } = undoing
@@ -28,6 +44,7 @@ const bringOneBack = (undoing: Undoing, id: string, instance: string, was: PartS
   if (was.kind === 'module')
     changes.push({ change: 'create-module', clientId: instance, parent, at, fields })
   else {
+    const questions = questionsBroughtBack(undoing, instance, was)
     const html = was.html === null ? undefined : bodyOf(bodies, was.html)
     if (html !== undefined) pages.set(id, html)
     changes.push({
@@ -36,7 +53,11 @@ const bringOneBack = (undoing: Undoing, id: string, instance: string, was: PartS
       module: parent,
       at,
       kind: was.kind,
-      fields: { ...fields, ...(html === undefined ? {} : { html }) },
+      fields: {
+        ...fields,
+        ...(html === undefined ? {} : { html }),
+        ...(questions ? { questions } : {}),
+      },
     })
   }
   tell({ ...told, does: 'create', reason: 'was removed by the rollout; comes back' })

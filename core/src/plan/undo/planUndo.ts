@@ -1,6 +1,7 @@
-import type { BaseEntry } from '../base.ts'
+import { sameQuestion } from '../../questions/index.ts'
+import type { BaseEntry, QuestionBase } from '../base.ts'
 import { bodiesOfBase, missingBodies } from '../bodies.ts'
-import type { NextBase } from '../nextBase.ts'
+import type { NextBase, NextQuestion } from '../nextBase.ts'
 import { unusableWithout, type Plan } from '../plan.ts'
 import { unchangedEntry } from '../planContext.ts'
 import { shortenedPages } from '../shortened.ts'
@@ -15,7 +16,21 @@ import { undoneBase } from './undoneBase.ts'
 import { startUndoing, type UndoInput, type Undoing } from './undoing.ts'
 import { bodiesOfRecord } from './undoRecord.ts'
 
-const nextBase = ({ base, bodies, states, pages, record, remade, removed }: Undoing): NextBase => {
+/** What a base says of a question that comes back: its new id, and what the platform makes of it unless somebody had worded it. */
+const questionNow = (known: QuestionBase, { questions, record }: Undoing): NextQuestion => {
+  const clientId = questions.get(known.id) ?? null
+  const stood = record.touched
+    .flatMap(({ before }) => before?.questions ?? [])
+    .find(({ id }) => id === known.id)
+  return {
+    ...known,
+    clientId,
+    fresh: clientId !== null && stood !== undefined && sameQuestion(stood.body, known.echo),
+  }
+}
+
+const nextBase = (undoing: Undoing): NextBase => {
+  const { base, bodies, states, pages, record, remade, removed } = undoing
   const madeHere = new Set(
     record.touched.flatMap(({ id, before, after }) => (!before && after ? [id] : [])),
   )
@@ -30,6 +45,7 @@ const nextBase = ({ base, bodies, states, pages, record, remade, removed }: Undo
       return {
         ...unchangedEntry(entry),
         ...(html === undefined ? {} : freshened(entry, html, bodies)),
+        questions: entry.questions?.map((known) => questionNow(known, undoing)),
         platformId: remade.has(entry.platformId) ? null : entry.platformId,
       }
     }),

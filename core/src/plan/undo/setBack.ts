@@ -3,6 +3,7 @@ import { bodyOf } from '../bodies.ts'
 import { sameValue, type FieldStep } from '../mergeCase.ts'
 import type { PartState } from './standing.ts'
 import type { Undoing } from './undoing.ts'
+import { questionsBack } from './questionsBack.ts'
 import { undonePage } from './undonePage.ts'
 
 /** A part that stood before the deployment, after it, and stands now. */
@@ -109,18 +110,30 @@ const setOneBack = (undoing: Undoing, touched: Touched): void => {
   const { steps, write } = fieldsBack(undoing, touched)
   const page = pageBack(undoing, touched)
   if (page.html !== null) undoing.pages.set(id, page.html)
-  if (Object.keys(write).length > 0 || page.html !== null)
+  const questions = questionsBack(
+    touched.was.questions,
+    touched.after.questions,
+    is.questions,
+    instance,
+    undoing.items.get(id)?.studentWork ?? false,
+  )
+  for (const [then, clientId] of questions.back) undoing.questions.set(then, clientId)
+  if (Object.keys(write).length > 0 || page.html !== null || questions.write !== null)
     undoing.changes.push(
       is.kind === 'module'
         ? { change: 'set-module', id, fields: write }
         : {
             change: 'set-item',
             id,
-            fields: { ...write, ...(page.html === null ? {} : { html: page.html }) },
+            fields: {
+              ...write,
+              ...(page.html === null ? {} : { html: page.html }),
+              ...(questions.write ? { questions: questions.write } : {}),
+            },
           },
     )
   const place = placeBack(undoing, touched)
-  const fields = [...steps, ...page.steps, ...(place ? [place] : [])]
+  const fields = [...steps, ...page.steps, ...questions.steps, ...(place ? [place] : [])]
   if (fields.length === 0) return
   const edited = fields.some(({ does }) => does !== 'change')
   undoing.tell({

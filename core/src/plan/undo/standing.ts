@@ -3,6 +3,7 @@ import {
   type Course,
   type CourseItem,
   type CourseModule,
+  CourseQuestion,
   everyCourseItem,
   modulesIn,
 } from '../../course/index.ts'
@@ -15,6 +16,11 @@ export const PartState = z.strictObject({
   kind: z.union([ItemKind, z.literal('module')]),
   fields: z.record(z.string(), z.json()),
   html: z.string().nullable().describe('Id of its page; null: it has none'),
+  questions: z
+    .array(CourseQuestion)
+    .nullable()
+    .default(null)
+    .describe('null: the platform does not tell them, or it has none'),
   url: z.string().nullable(),
   parent: z.string().nullable().describe('Platform id of the module it stood in'),
 })
@@ -53,6 +59,7 @@ export const partStatesOf = (course: Course, bodies: Bodies): Map<string, PartSt
         kind: 'module',
         fields: valuesOf(module, moduleFields),
         html: null,
+        questions: null,
         url: null,
         parent,
       })
@@ -65,6 +72,7 @@ export const partStatesOf = (course: Course, bodies: Bodies): Map<string, PartSt
       kind: item.kind,
       fields: valuesOf(item, itemFields),
       html: item.html === null ? null : bodies.idOf(item.html),
+      questions: item.questions ?? null,
       url: item.url,
       parent: module?.id ?? null,
     })

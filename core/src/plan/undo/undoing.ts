@@ -40,6 +40,8 @@ export interface Undoing extends UndoInput {
   /** The instance of what comes back under a new id, by the id it had. */
   remade: Map<string, string>
   removed: Set<string>
+  /** What each question that comes back is called in the change set, by the id it had. */
+  questions: Map<string, string>
   /** Pages as they are written, by platform id, before their links lead elsewhere. */
   pages: Map<string, string>
   tell: (step: UndoStep) => void
@@ -86,6 +88,7 @@ export const startUndoing = (input: UndoInput): Undoing => {
     remade,
     removed,
     pages: new Map(),
+    questions: new Map(),
     tell: ({ does, instance, state, name, reason, fields = [], because }) =>
       steps.push({
         does,

@@ -32,6 +32,11 @@ const entryTakenBack = (before: BaseEntry, after: BaseEntry, present: BaseEntry)
   )
     ? [...before.blocks, ...present.blocks]
     : [...present.blocks, ...before.blocks]
+  const questionsOf = (entry: BaseEntry) =>
+    Object.fromEntries((entry.questions ?? []).map((question) => [question.key, question]))
+  const questions = Object.values(
+    valuesTakenBack(questionsOf(before), questionsOf(after), questionsOf(present)),
+  )
   const taken = <K extends keyof BaseEntry>(field: K): BaseEntry[K] =>
     takenBack(before[field], after[field], present[field])
   return {
@@ -46,6 +51,7 @@ const entryTakenBack = (before: BaseEntry, after: BaseEntry, present: BaseEntry)
     format: taken('format'),
     fields: valuesTakenBack(before.fields, after.fields, present.fields),
     blocks: [...new Set(order.map((block) => block.key))].flatMap((key) => blocks[key] ?? []),
+    ...(questions.length > 0 ? { questions } : {}),
     page: taken('page'),
   }
 }

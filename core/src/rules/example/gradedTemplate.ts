@@ -40,15 +40,56 @@ const starting = (items: readonly Part[]): unknown[] => [
 const settingsOf: Readonly<Record<string, object>> = {
   discussion: { points: 10, category: 'Discussions', notification: true, postFirst: true },
   assignment: { category: 'Assignments', rubric: 'written', handIn: 'file' },
-  quiz: { category: 'Quizzes', minutes: 30, graceMinutes: 5 },
+  quiz: { category: 'Quizzes', minutes: 30, graceMinutes: 5, answersShown: 'after-closing' },
 }
 const assesses: Readonly<Record<string, string[]>> = {
   discussion: ['plan-here'],
   assignment: ['fix-here'],
 }
 
+/** One question that stands as it is, one proposed, a sample, and two asked of the instructor. */
+const questions = {
+  list: [
+    {
+      key: 'neap',
+      body: {
+        kind: 'one-answer',
+        text: '<p>When does a neap tide come?</p>',
+        points: 8,
+        choices: [
+          { text: 'At new and full moon' },
+          { text: 'At the quarters of the moon', right: true },
+          { text: 'At every low water' },
+        ],
+      },
+    },
+    {
+      key: 'chart-datum',
+      left: 'proposed',
+      body: {
+        kind: 'short-answer',
+        text: '<p>From what are depths on a chart measured?</p>',
+        points: 4,
+        answers: ['chart datum', 'the chart datum'],
+      },
+    },
+    {
+      key: 'yours',
+      left: 'sample',
+      body: {
+        kind: 'true-or-false',
+        text: '<p>This question is an example: a light that flashes red marks the port hand.</p>',
+        points: 4,
+        right: true,
+      },
+    },
+  ],
+  asked: { atLeast: 2, about: 'what the week was about' },
+}
+
 const weekly = (item: Part): unknown => ({
   ...item,
+  ...(item.key === 'quiz' ? { questions } : {}),
   settings: { ...item.settings, ...settingsOf[item.key] },
   ...(assesses[item.key] ? { assesses: assesses[item.key] } : {}),
   ...(item.key === 'week-overview' && !isModule(item)

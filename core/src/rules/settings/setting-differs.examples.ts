@@ -5,20 +5,25 @@ export const examples: RuleExamples = {
     { title: 'as deployed', change: () => {} },
     {
       title: 'attempts that the template leaves open',
-      change: ({ item }) =>
-        void (item('quiz', 2).work = { minutes: 30, graceMinutes: 5, attempts: 3 }),
+      change: ({ item }) => void (item('quiz', 2).work = { ...item('quiz', 2).work, attempts: 3 }),
     },
   ],
   fails: [
     {
       title: 'a longer time',
-      change: ({ item }) => void (item('quiz', 2).work = { minutes: 90, graceMinutes: 5 }),
+      change: ({ item }) => void (item('quiz', 2).work = { ...item('quiz', 2).work, minutes: 90 }),
       evidence: '90',
     },
     {
       title: 'text where a file is handed in',
       change: ({ item }) => void (item('assignment', 2).work = { handIn: 'text' }),
       evidence: 'text',
+    },
+    {
+      title: 'right answers shown to whoever has answered first',
+      change: ({ item }) =>
+        void (item('quiz', 2).work = { ...item('quiz', 2).work, answersShown: 'at-once' }),
+      evidence: 'at once',
     },
   ],
 }

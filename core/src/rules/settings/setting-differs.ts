@@ -3,13 +3,18 @@ import type { Change } from '../../course/index.ts'
 import { isHeld } from '../../template/index.ts'
 import { defineRule, aboutPart, type Verdict } from '../rule.ts'
 
-const settings = ['attempts', 'minutes', 'handIn', 'where'] as const
+const settings = ['attempts', 'minutes', 'handIn', 'where', 'shuffled', 'answersShown'] as const
 const words: Readonly<Record<(typeof settings)[number], string>> = {
   attempts: 'attempts',
   minutes: 'time limit in minutes',
   handIn: 'what is handed in',
   where: 'where it is held',
+  shuffled: 'an order of each student’s own',
+  answersShown: 'when right answers are shown',
 }
+
+const valueWords = (value: unknown): string =>
+  value === true ? 'yes' : value === false ? 'no' : String(value).replaceAll('-', ' ')
 
 export const settingDiffers = defineRule({
   id: 'setting-differs',
@@ -48,11 +53,11 @@ export const settingDiffers = defineRule({
                 setting === 'minutes' && isHeld(there.item)
                   ? 'its length in minutes'
                   : words[setting],
-              seen: seen === undefined ? 'not set' : String(seen),
-              wanted: String(wanted),
+              seen: seen === undefined ? 'not set' : valueWords(seen),
+              wanted: valueWords(wanted),
             },
-            evidence: [{ kind: 'value', text: seen === undefined ? 'not set' : String(seen) }],
-            expected: String(wanted),
+            evidence: [{ kind: 'value', text: seen === undefined ? 'not set' : valueWords(seen) }],
+            expected: valueWords(wanted),
             itemId: there.item.id,
             together: `${part.key}/${setting}`,
           }

@@ -4,6 +4,7 @@ import type { CourseItem } from '../../course.ts'
 import { At, ClientId, Id, ItemFields } from '../fields.ts'
 import { defineChange } from '../kind.ts'
 import { insert } from '../site.ts'
+import { writeQuestions } from '../writeQuestions.ts'
 
 const schema = z.strictObject({
   change: z.literal('create-item'),
@@ -35,9 +36,12 @@ export const createItem = defineChange('create-item', schema, {
       target: fields.target ?? null,
       ...(fields.work ? { work: fields.work } : {}),
       ...(fields.rubric ? { rubric: fields.rubric } : {}),
+      ...(kind === 'assessment' ? { questions: [] } : {}),
       ...(fields.carried ? { carried: fields.carried } : {}),
       studentWork: false,
     }
+    const refusal = fields.questions ? writeQuestions(item, fields.questions, site) : null
+    if (refusal) return refusal
     if (fields.html !== undefined) site.writtenPages.push(item)
     insert(list, at, item)
     return null

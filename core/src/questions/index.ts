@@ -1,0 +1,3 @@
+export * from './givesAway.ts'
+export * from './questionHtml.ts'
+export * from './sameQuestion.ts'

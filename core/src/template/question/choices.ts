@@ -1,0 +1,39 @@
+import { z } from 'zod'
+import type { QuestionFault, QuestionTexts } from './kind.ts'
+
+/** Answers to choose from. */
+export const choices = ({ line }: QuestionTexts) => ({
+  choices: z
+    .array(
+      z.strictObject({
+        text: line,
+        right: z.boolean().default(false),
+        feedback: line.optional().describe('What is told to those who chose it'),
+      }),
+    )
+    .max(30),
+  shuffled: z
+    .boolean()
+    .default(true)
+    .describe('Whether every student finds the answers in an order of their own'),
+})
+export interface Choice {
+  text: string
+  right: boolean
+  feedback?: string | undefined
+}
+
+/** What is wrong with answers to choose from, however many of them may be right. */
+export const faultsOfChoices = (choices: readonly Choice[]): QuestionFault[] => {
+  const texts = choices.map(({ text }) => text.trim().toLowerCase())
+  return [
+    ...(choices.length < 2 ? (['too-few-choices'] as const) : []),
+    ...(choices.some(({ right }) => right) ? [] : (['no-answer'] as const)),
+    ...(new Set(texts).size < texts.length ? (['same-choice-twice'] as const) : []),
+  ]
+}
+
+export const twoEmptyChoices = (): Choice[] => [
+  { text: '', right: true },
+  { text: '', right: false },
+]
