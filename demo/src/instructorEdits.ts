@@ -3,6 +3,7 @@ import {
   type Course,
   type CourseItem,
   type CourseModule,
+  type QuestionsWritten,
   everyModule,
   itemsIn,
 } from '@wickerframe/core'
@@ -124,6 +125,36 @@ const takeNotesOut =
         ? []
         : setHtml(item, item.html.replace(guidance, ''))
     })
+
+const ofTheirSyllabus = [
+  ['By when is a discussion’s first post written?', 'Thursday', 'Sunday'],
+  ['What do you do if you cannot hand in on time?', 'Write before it is due', 'Hand in nothing'],
+] as const
+/** Puts two questions about the syllabus in place of the samples. */
+const askAboutSyllabus: Edit = (course) =>
+  itemsNamed(course, /^Syllabus quiz$/).map((item) => {
+    const samples = (item.questions ?? []).filter(({ body }) => body.text.includes('Sample:'))
+    const order: QuestionsWritten['order'] = [
+      ...(item.questions ?? [])
+        .filter((question) => !samples.includes(question))
+        .map(({ id }) => ({ id })),
+      ...ofTheirSyllabus.map(([text, right, wrong], i) => ({
+        clientId: `own-${i}`,
+        body: {
+          kind: 'one-answer' as const,
+          text: `<p>${text}</p>`,
+          points: 2,
+          choices: [
+            { text: right, right: true },
+            { text: wrong, right: false },
+          ],
+          shuffled: true,
+        },
+      })),
+    ]
+    const questions = { order, remove: samples.map(({ id }) => id) }
+    return { change: 'set-item', id: item.id, fields: { questions } }
+  })
 
 const publish: Edit = () => [{ change: 'set-course', published: true }]
 const showStaffNotes: Edit = (course) =>
@@ -254,15 +285,16 @@ const intoUnits: Edit = (course) => {
 
 /** What sort of term an instructor is having. The names are for people who read the demo. */
 export const stories: Readonly<Record<string, readonly Edit[]>> = {
-  perfect: [fillIn(16, 1), takeNotesOut(16), publish],
-  'nearly there': [fillIn(5, 1), takeNotesOut(5), publish, ownPage],
-  'own week names': [fillIn(6, 1), takeNotesOut(6), publish, ownWeekNames],
+  perfect: [askAboutSyllabus, fillIn(16, 1), takeNotesOut(16), publish],
+  'nearly there': [askAboutSyllabus, fillIn(5, 1), takeNotesOut(5), publish, ownPage],
+  'own week names': [askAboutSyllabus, fillIn(6, 1), takeNotesOut(6), publish, ownWeekNames],
   'last year’s dates': [fillIn(6, 1), takeNotesOut(6), publish, lastYearsDates, lastYearsPage],
   'notes left standing': [fillIn(4, 1), publish],
-  'staff notes shown': [fillIn(5, 1), takeNotesOut(5), publish, showStaffNotes],
+  'staff notes shown': [askAboutSyllabus, fillIn(5, 1), takeNotesOut(5), publish, showStaffNotes],
   'half done': [fillIn(2, 0.6), takeNotesOut(2), publish, deleteItems(/^Week [35] checklist$/)],
   'this week hidden': [fillIn(5, 1), takeNotesOut(5), publish, hideWeek(3), duplicateAssignment],
   'order of her own': [
+    askAboutSyllabus,
     fillIn(6, 1),
     takeNotesOut(6),
     publish,
@@ -271,7 +303,7 @@ export const stories: Readonly<Record<string, readonly Edit[]>> = {
   ],
   'changed the promise': [fillIn(5, 1), takeNotesOut(5), publish, alterPromise, noDue],
   'home lost': [fillIn(4, 1), takeNotesOut(4), publish, noHome],
-  'four units': [fillIn(16, 1), takeNotesOut(16), publish, intoUnits],
+  'four units': [askAboutSyllabus, fillIn(16, 1), takeNotesOut(16), publish, intoUnits],
   'not begun': [],
 }
 

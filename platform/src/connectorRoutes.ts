@@ -16,6 +16,8 @@ import {
   readJson,
   usualDepth,
   type Problem,
+  mapCourse,
+  type Course,
 } from '@wickerframe/core'
 import {
   connectorOperations,
@@ -97,6 +99,15 @@ interface Asked<O extends ConnectorOperation> {
   response: Response
 }
 
+/** A course as the connector is told it: some platforms do not tell what assessments ask. */
+const told = (course: Course, hidesQuestions: boolean): Course =>
+  hidesQuestions
+    ? mapCourse(course, (item) => {
+        const { questions: _, ...others } = item
+        return others
+      })
+    : course
+
 /** The connector contract over the practice platform's courses, with its misbehaviours in front. */
 export const connectorRoutes = (
   courses: Courses,
@@ -120,6 +131,7 @@ export const connectorRoutes = (
     next()
   })
 
+  const hidesQuestions = async () => (await misbehaviours.level('hide-questions')) > 0
   /** Answers an operation of the contract at its method and path, with what was asked read by its schemas. */
   const on = <O extends ConnectorOperation>(
     operation: O,
@@ -176,7 +188,8 @@ export const connectorRoutes = (
     const other = (await misbehaviours.take('wrong-course'))
       ? (await courses.list(0, 2)).courses.find((course) => course.id !== at.course)
       : undefined
-    orNoCourse(response, at.course, await courses.snapshot(other?.id ?? at.course))
+    const course = await courses.snapshot(other?.id ?? at.course)
+    orNoCourse(response, at.course, course && told(course, await hidesQuestions()))
   })
   on(connectorOperations.applyChangeSet, async ({ at, body, request, response }) => {
     const idempotencyKey = request.get('idempotency-key') ?? ''
@@ -199,10 +212,14 @@ export const connectorRoutes = (
       return problem(response, outcome.refused.status, outcome.refused.code, outcome.refused.detail)
     if (await misbehaviours.take('lost-answer')) return void response.destroy()
     if (await misbehaviours.take('never-answers')) return
-    response.json(outcome.done)
+    const { course } = outcome.done
+    response.json({ ...outcome.done, course: told(course, await hidesQuestions()) })
   })
   on(connectorOperations.keyFate, async ({ at, response }) => {
-    response.json(await courses.fate(at.key))
+    const fate = await courses.fate(at.key)
+    if (fate.state !== 'applied') return void response.json(fate)
+    const course = told(fate.answer.course, await hidesQuestions())
+    response.json({ ...fate, answer: { ...fate.answer, course } })
   })
   on(connectorOperations.voidKey, async ({ at, response }) => {
     response.json(await courses.voidKey(at.key))

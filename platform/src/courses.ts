@@ -5,6 +5,7 @@ import {
   canonicalJson,
   type Change,
   Course,
+  type CourseItem,
   everyCourseItem,
   mapCourse,
   readDocument,
@@ -300,7 +301,7 @@ export class Courses {
       throw new Error(
         `course ${id} is stored in a form that cannot be read: ${JSON.stringify(course.problems[0])}`,
       )
-    return { ...course.value, revision: String(row.revision) }
+    return { ...mapCourse(course.value, withQuestions), revision: String(row.revision) }
   }
 
   async #write(
@@ -309,10 +310,10 @@ export class Courses {
     changes: readonly Change[],
     dropped: Dropped,
   ): Promise<ChangeSetAnswer> {
-    const wanted = changes.filter((change) => 'clientId' in change).length
+    const wanted = idsWanted(course, changes)
     let next = wanted > 0 ? await this.#mint(database, 'id', wanted) : 0
     const applied = applyChanges(course, changes, {
-      newId: (kind) => `${kind === 'module' ? 'm' : 'i'}${next++}`,
+      newId: (kind) => `${kind.charAt(0)}${next++}`,
       urlOf: (id) => `/courses/${course.id}/${id.startsWith('m') ? 'modules' : 'items'}/${id}`,
       rewriteHtml: (html) =>
         rewriteHtml(html.replace(/src="asset:([\w.-]+)"/g, 'src="/files/$1"'), dropped),
@@ -348,6 +349,27 @@ export class Courses {
     await raiseCounter(database, name, count)
     return next
   }
+}
+
+/** An assessment always has questions here, if only none. */
+const withQuestions = (item: CourseItem): CourseItem =>
+  item.kind === 'assessment' ? { ...item, questions: item.questions ?? [] } : item
+
+/** How many ids a change set takes at most: for what it makes, its questions, and those of copies. */
+const idsWanted = (course: Course, changes: readonly Change[]): number => {
+  const held = everyCourseItem(course).reduce(
+    (sum, { item }) => sum + (item.questions?.length ?? 0),
+    0,
+  )
+  return changes.reduce((sum, change) => {
+    const made = 'clientId' in change ? 1 : 0
+    const copied = change.change === 'duplicate-item' ? held : 0
+    const order =
+      change.change === 'create-item' || change.change === 'set-item'
+        ? (change.fields.questions?.order ?? [])
+        : []
+    return sum + made + copied + order.filter((one) => 'clientId' in one).length
+  }, 0)
 }
 
 interface Teacher {

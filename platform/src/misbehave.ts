@@ -2,7 +2,7 @@ import type { Pool } from 'mysql2/promise'
 import type { Dropped } from './rewriteHtml.ts'
 import { change, firstRow, rowsOf } from '@wickerframe/storage'
 
-/** What the platform can be told to do wrong. `remaining` counts down with each time, but for the three that last. */
+/** What the platform can be told to do wrong. `remaining` counts down with each time, but for the four that last. */
 export const misbehaviours = {
   'slow-answers': 'Wait so many milliseconds before every answer to the connector',
   'too-many-requests': 'Answer the next so many requests with 429 and Retry-After: 1',
@@ -13,10 +13,11 @@ export const misbehaviours = {
   'edit-in-between':
     'Have somebody edit the course just before each of the next so many change sets',
   'strip-styles': '1: strip styles when it writes HTML; 0: keep them',
+  'hide-questions': '1: do not tell the connector what assessments ask; 0: tell it',
   'strip-attributes': '1: strip attributes it does not know when it writes HTML; 0: keep them',
 } as const
 export type Misbehaviour = keyof typeof misbehaviours
-type Lasting = 'slow-answers' | 'strip-attributes' | 'strip-styles'
+type Lasting = 'slow-answers' | 'hide-questions' | 'strip-attributes' | 'strip-styles'
 export const isMisbehaviour = (name: string): name is Misbehaviour =>
   Object.hasOwn(misbehaviours, name)
 

@@ -10,6 +10,7 @@ import {
   itemScreen,
   removeScreen,
 } from './screens/coursePage.ts'
+import { questionsEdited } from './questionsEdited.ts'
 import { escape, page } from './screens/layout.ts'
 import { withParagraphs, type ParagraphEdit } from './screens/paragraphs.ts'
 
@@ -202,6 +203,18 @@ export const screenRoutes = (courses: Courses, misbehaviours: Misbehaviours): Ro
         const dueAt =
           read.data.due === '' ? null : instantOf(read.data.due, '23:59', course?.timeZone ?? 'UTC')
         return edit(response, id, [{ change: 'set-item', id: item, fields: { dueAt } }], back)
+      }
+      case 'add-questions':
+      case 'word-question':
+      case 'remove-question': {
+        const questions = questionsEdited(placed.item.questions ?? [], action, request.body)
+        return questions
+          ? edit(response, id, [{ change: 'set-item', id: item, fields: { questions } }], back)
+          : refusedScreen(
+              response,
+              400,
+              'A list of questions, or a question and its words, is wanted. Go back: what you typed is still there.',
+            )
       }
       case 'text': {
         const typed = textIn(request.body)

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { JsonValue } from '../document/index.ts'
-import { CourseQuestion } from './courseQuestion.ts'
+import { CourseQuestion, mostQuestions } from './courseQuestion.ts'
 import { CourseSettings, GradeScheme, ItemKind, Rubric, WorkSettings } from '../template/index.ts'
 
 const Instant = z.iso.datetime({ offset: true })
@@ -70,7 +70,7 @@ export const CourseItem = z.strictObject({
   rubric: Rubric.optional(),
   questions: z
     .array(CourseQuestion)
-    .max(1000)
+    .max(mostQuestions)
     .optional()
     .describe('Of an assessment, in order; absent where the platform does not tell them'),
   studentWork: z.boolean().default(false),

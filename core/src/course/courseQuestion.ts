@@ -2,6 +2,9 @@ import { z } from 'zod'
 import { JsonValue } from '../document/index.ts'
 import { QuestionBody } from '../template/index.ts'
 
+/** How many questions an assessment holds at most. */
+export const mostQuestions = 1000
+
 /** A question of a kind that has no fields here: what is asked is known, how it is answered is the platform's. */
 export const OtherQuestion = z.strictObject({
   kind: z.literal('other'),
@@ -37,7 +40,7 @@ export const QuestionsWritten = z.strictObject({
           .describe('A new one'),
       ]),
     )
-    .max(1000),
-  remove: z.array(z.string().min(1).max(200)).max(1000).default([]),
+    .max(mostQuestions),
+  remove: z.array(z.string().min(1).max(200)).max(mostQuestions).default([]),
 })
 export type QuestionsWritten = z.output<typeof QuestionsWritten>

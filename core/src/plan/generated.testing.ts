@@ -15,12 +15,15 @@ import {
   type Template,
 } from '../template/index.ts'
 import { leftBlocks } from '../testing/leftBlocks.testing.ts'
+import { exampleQuestions, questionChanges, questionEdits } from './generatedQuestions.testing.ts'
 import type { Standing } from './standing.testing.ts'
 
 /** The first version of the example's template, which may leave something to the instructor on a page of each kind. */
 export const firstVersion = (leaves: boolean): Template => {
   const template = exampleTemplate()
   if (!leaves) return template
+  for (const item of everyItem(template))
+    if (item.kind === 'assessment') item.questions = { list: exampleQuestions() }
   const pages = everyItem(template).filter(({ kind }) => kind === 'page')
   leftBlocks.forEach((block, i) =>
     (block.kind === 'contact-card'
@@ -46,6 +49,7 @@ const askOtherwise = (block: Block, words: string): void => {
 const paragraphOf = (n: number) =>
   `<p>Said by the college in wording ${n}, with a link to <a href="part:welcome">the welcome</a>.</p>`
 export const templateChanges: Record<string, TemplateChange> = {
+  ...questionChanges,
   'another naming format': (template, n) => {
     const item = pick(itemsOf(template), n)
     if (item) item.name = `${item.name} (${n % 7})`
@@ -241,6 +245,7 @@ export const factChanges: Record<string, (facts: Facts, n: number) => void> = {
 // What instructors do. Whatever they write holds a word that is found again.
 
 export const instructorEdits: Record<string, (at: Standing, n: number, word: string) => void> = {
+  ...questionEdits,
   'leads the navigation elsewhere': (at, n, word) => {
     const there = pick(everyCourseItem(at.course), n)?.item
     const [first, ...others] = at.course.navigation

@@ -154,8 +154,10 @@ const holds = (given: Case) => {
 /** What a plan tells and would change, with parts named by their instance, whatever ids they have. */
 const told = (at: Standing, { steps, changes }: WorkedOutPlan): unknown => {
   const instances = new Map(at.base.parts.map((entry) => [entry.platformId, entry.instance]))
+  for (const { questions = [], instance } of at.base.parts)
+    for (const { id, key } of questions) instances.set(id, `${instance}?${key}`)
   const named = (text: string): string =>
-    text.replace(/\b[im]\d+\b/g, (id) => `<${instances.get(id) ?? 'own'}>`)
+    text.replace(/\b[imq]\d+\b/g, (id) => `<${instances.get(id) ?? 'own'}>`)
   return JSON.parse(named(JSON.stringify({ steps, changes }))) as unknown
 }
 

@@ -191,7 +191,7 @@ export const alike = (course: Course) => {
     (field, value: unknown) =>
       field === 'id' || field === 'url' || field === 'recordedAs'
         ? undefined
-        : field === 'html'
+        : field === 'html' || (field === 'text' && typeof value === 'string')
           ? page(value as string | null)
           : field === 'to' && typeof value === 'string' && value.startsWith('item:')
             ? // What leads to nothing leads nowhere.

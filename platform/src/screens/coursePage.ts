@@ -15,6 +15,7 @@ import {
 } from '@wickerframe/core'
 import { button, escape, page, safeHtml } from './layout.ts'
 import { paragraphsIn } from './paragraphs.ts'
+import { questionsOf } from './questions.ts'
 
 const day = (course: Course, instant: string): string =>
   localDateOf(instant, course.timeZone ?? 'UTC')
@@ -183,6 +184,7 @@ export const itemScreen = (
     <form class="block" method="post" action="${base}/rename"><label>Name <input name="name" size="50" value="${escape(item.name)}"></label> <button>rename</button></form>
     <form class="block" method="post" action="${base}/due"><label>Due <input name="due" type="date" value="${item.dueAt ? day(course, item.dueAt) : ''}"></label> <button>set</button></form>
     <div class="page">${item.html === null ? '<p class="words">It has no page.</p>' : safeHtml(item.html)}</div>
+    ${questionsOf(course, item)}
     ${item.html === null ? '' : textEditor(`${base}/text`, item.html)}`,
   )
 }

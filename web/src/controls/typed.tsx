@@ -3,7 +3,7 @@ import { useCallback, useEffect, useRef, useState, type InputHTMLAttributes } fr
 const settleMilliseconds = 700
 
 /** What is typed into a field, handed on when it rests for a moment or is left; a closed window loses no more than that moment. */
-export const useTyped = (value: string, onDone: (value: string) => void) => {
+export const useTyped = <T,>(value: T, onDone: (value: T) => void) => {
   const [typed, setTyped] = useState(value)
   const [known, setKnown] = useState(value)
   const latest = useRef({ typed, value, onDone })

@@ -17,7 +17,7 @@ export interface PlatformHand {
 
 /** Why a change could not be made. */
 export interface ChangeRefusal {
-  code: 'gone' | 'student-work' | 'unknown-reference' | 'not-empty'
+  code: 'gone' | 'student-work' | 'unknown-reference' | 'not-empty' | 'too-many'
   message: string
 }
 

@@ -1,5 +1,5 @@
 import type { CourseItem } from '../course.ts'
-import type { CourseQuestion, QuestionsWritten } from '../courseQuestion.ts'
+import { mostQuestions, type CourseQuestion, type QuestionsWritten } from '../courseQuestion.ts'
 import type { ChangeRefusal, ChangeSite } from './site.ts'
 
 /** Writes the questions of an item. @returns why they cannot be, or null once they are */
@@ -32,6 +32,12 @@ export const writeQuestions = (
     return 'body' in one ? written({ ...stands, body: structuredClone(one.body) }) : stands
   })
   for (const id of remove) there.delete(id)
-  item.questions = [...questions, ...there.values()]
+  const all = [...questions, ...there.values()]
+  if (all.length > mostQuestions)
+    return {
+      code: 'too-many',
+      message: `“${item.name}” would hold ${all.length} questions; at most ${mostQuestions} fit`,
+    }
+  item.questions = all
   return null
 }

@@ -1,3 +1,4 @@
+import type { CourseQuestion } from '../../course/index.ts'
 import { sameQuestion } from '../../questions/index.ts'
 import type { BaseEntry, QuestionBase } from '../base.ts'
 import { bodiesOfBase, missingBodies } from '../bodies.ts'
@@ -8,7 +9,7 @@ import { shortenedPages } from '../shortened.ts'
 import { bringBack } from './bringBack.ts'
 import { courseBack } from './courseBack.ts'
 import { freshened } from './freshened.ts'
-import { withLinksBack } from './linksBack.ts'
+import { ledBack, withLinksBack } from './linksBack.ts'
 import { ordersBack } from './ordersBack.ts'
 import { setBack } from './setBack.ts'
 import { takeAway } from './takeAway.ts'
@@ -16,17 +17,22 @@ import { undoneBase } from './undoneBase.ts'
 import { startUndoing, type UndoInput, type Undoing } from './undoing.ts'
 import { bodiesOfRecord } from './undoRecord.ts'
 
-/** What a base says of a question that comes back: its new id, and what the platform makes of it unless somebody had worded it. */
-const questionNow = (known: QuestionBase, { questions, record }: Undoing): NextQuestion => {
-  const clientId = questions.get(known.id) ?? null
-  const stood = record.touched
-    .flatMap(({ before }) => before?.questions ?? [])
-    .find(({ id }) => id === known.id)
-  return {
-    ...known,
-    clientId,
-    fresh: clientId !== null && stood !== undefined && sameQuestion(stood.body, known.echo),
-  }
+/**
+ * What a base says of a question that comes back, or whose links lead elsewhere now: its new id, and what the platform makes of it
+ * unless somebody had worded it.
+ */
+const questionNow = (known: QuestionBase, undoing: Undoing): NextQuestion => {
+  const clientId = undoing.questions.get(known.id) ?? null
+  const among = (questions: readonly CourseQuestion[]): CourseQuestion | undefined =>
+    questions.find(({ id }) => id === known.id)
+  const { touched } = undoing.record
+  const first = among(touched.flatMap(({ before }) => before?.questions ?? []))
+  const made = among(touched.flatMap(({ after }) => after?.questions ?? []))
+  const present = among([...undoing.items.values()].flatMap(({ questions }) => questions ?? []))
+  const isBack = present && made ? sameQuestion(present.body, made.body) : present === undefined
+  const body = (isBack ? first : present)?.body ?? known.echo
+  const isWritten = clientId !== null || ledBack(undoing)(body.text) !== body.text
+  return { ...known, clientId, fresh: isWritten && sameQuestion(body, known.echo) }
 }
 
 const nextBase = (undoing: Undoing): NextBase => {

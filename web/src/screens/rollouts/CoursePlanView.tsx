@@ -25,7 +25,8 @@ const FieldView = ({
   timeZone: string
   decide: Decide | null
 }) => {
-  const isText = field.field.startsWith('block:') || field.field === 'page'
+  const isBlock = field.field.startsWith('block:') || field.field === 'page'
+  const isText = isBlock || field.field.startsWith('question:')
   const html = (value: unknown) => (typeof value === 'string' ? value : '')
   const difference = (before: unknown, after: unknown) =>
     isText ? (
@@ -69,7 +70,7 @@ const FieldView = ({
           <legend className="sr-only">
             What to do about {fieldWords(field.field, blockWords(field))} of {step.name}
           </legend>
-          {(['keep', 'take', ...(isText ? (['both'] as const) : [])] as const).map((decision) => (
+          {(['keep', 'take', ...(isBlock ? (['both'] as const) : [])] as const).map((decision) => (
             <label key={decision} className="flex items-center gap-1.5">
               <input
                 type="radio"

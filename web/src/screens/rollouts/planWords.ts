@@ -46,12 +46,14 @@ const fieldNames: Readonly<Record<string, string>> = {
   homePage: 'home page',
   page: 'page',
   settings: 'settings',
+  questions: 'questions',
 }
 /**
  * A field in words; a block is told by its first words.
  * @param block those words, see `blockWords`; empty where it has none
  */
 export const fieldWords = (field: string, block = ''): string => {
+  if (field.startsWith('question:')) return block === '' ? 'a question' : `the question “${block}”`
   if (field.startsWith('block:')) return block === '' ? 'a block of the page' : `“${block}”`
   const [name = '', inner] = field.split('.', 2)
   return inner === undefined

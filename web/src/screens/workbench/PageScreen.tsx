@@ -22,6 +22,9 @@ import { byKey } from './page/fromAbove.ts'
 import { pageAddress } from './pageAddress.ts'
 import { Reading, type Reader } from './page/Reading.tsx'
 import { WrittenPage } from './page/WrittenPage.tsx'
+import { assessmentOf, questionsOfPart } from './questions/assessmentOf.ts'
+import { QuestionsEditor } from './questions/QuestionsEditor.tsx'
+import { QuestionsReading } from './questions/QuestionsReading.tsx'
 import { useLiveDraft } from './useLiveDraft.ts'
 import { usePageSources } from './usePageSources.ts'
 import { useProofreading } from './useProofreading.ts'
@@ -73,6 +76,7 @@ const OpenPage = ({
   const inCourse = workedOut.fitting.find(({ id }) => String(id) === workedOut.course)
   const backTo = `/templates/${key}?part=${part}${course ? `&course=${course}` : ''}`
   const today = me.data?.today ?? ''
+  const assessment = assessmentOf(draft, part)
   const own = (remarks ?? []).filter((remark) => remark.part === part)
   const neighbour = (index: number, words: string) => {
     const other = pages[index]
@@ -155,6 +159,11 @@ const OpenPage = ({
             {remark.message}
           </p>
         ))}
+      {face === 'write' && assessment && (
+        <p className="mt-2 text-ink-2">
+          What students read before they begin; the questions stand below it.
+        </p>
+      )}
       {face === 'write' ? (
         <WrittenPage
           key={part}
@@ -171,11 +180,20 @@ const OpenPage = ({
       ) : expected ? (
         <div className="mt-3">
           <Reading part={expected} reader={face} onDate={today} assets={assets} />
+          <QuestionsReading part={expected} reader={face} assets={assets} />
         </div>
       ) : (
         <p className="py-4 text-ink-2">
           Choose a course to work it out for; the page does not apply to this one.
         </p>
+      )}
+      {face === 'write' && assessment && (
+        <QuestionsEditor
+          part={assessment}
+          template={draft}
+          above={questionsOfPart(upper, part)}
+          sources={sources}
+        />
       )}
     </Page>
   )

@@ -22,6 +22,9 @@ import { PageEditor } from './page/PageEditor.tsx'
 import { Reading, type Reader } from './page/Reading.tsx'
 import type { PageSources } from './page/pageSources.ts'
 import { ObjectiveLines } from './page/ObjectiveLines.tsx'
+import { assessmentOf, questionsOfPart } from './questions/assessmentOf.ts'
+import { QuestionsEditor } from './questions/QuestionsEditor.tsx'
+import { QuestionsReading } from './questions/QuestionsReading.tsx'
 import { PartSettings } from './PartSettings.tsx'
 
 export interface SlipPart {
@@ -80,6 +83,7 @@ export const Slip = ({
     () => new Map(template.assets.map((asset) => [storedImage(asset).name, imageData(asset)])),
     [template.assets],
   )
+  const assessment = assessmentOf(template, part.key)
   const above = useMemo(() => byKey(upper ? blocksOfPage(upper, part.key) : []), [upper, part.key])
   return (
     <aside
@@ -199,9 +203,20 @@ export const Slip = ({
           above={above}
         />
       )}
+      {face === 'page' && assessment && (
+        <QuestionsEditor
+          part={assessment}
+          template={template}
+          above={questionsOfPart(upper, part.key)}
+          sources={sources}
+        />
+      )}
       {(face === 'instructor' || face === 'student') &&
         (expected ? (
-          <Reading part={expected} reader={face} onDate={today} assets={assets} />
+          <>
+            <Reading part={expected} reader={face} onDate={today} assets={assets} />
+            <QuestionsReading part={expected} reader={face} assets={assets} />
+          </>
         ) : (
           <p className="text-ink-2">
             Choose a course to work it out for; the part does not apply to this one.

@@ -11,8 +11,18 @@ export const duplicateItem = defineChange('duplicate-item', schema, {
     if (!stand) return site.gone(change.id)
     const id = site.mint(change.clientId, 'item')
     const { recordedAs: _, ...rest } = stand.child
+    const questions = stand.child.questions?.map((question) => ({
+      ...structuredClone(question),
+      id: site.hand.newId('question'),
+    }))
     // As is common: a copy lands at the end of the list, under its old name, and nobody has worked in it yet.
-    stand.list.push({ ...rest, id, url: site.hand.urlOf(id), studentWork: false })
+    stand.list.push({
+      ...rest,
+      id,
+      url: site.hand.urlOf(id),
+      studentWork: false,
+      ...(questions ? { questions } : {}),
+    })
     return null
   },
   words: ({ id }, { nameOf }) => [plain(`${nameOf(id)} is duplicated`)],

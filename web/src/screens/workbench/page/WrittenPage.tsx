@@ -1,15 +1,13 @@
 import { DndContext } from '@dnd-kit/core'
-import { useCallback, useMemo, useRef, useState, type KeyboardEvent } from 'react'
+import { useMemo, useRef, useState, type KeyboardEvent } from 'react'
 import {
   blockHtmlOn,
   blockInPlace,
   blockName,
   designedHtml,
   homePageKey,
-  imageData,
   newBlock,
   notBeside,
-  storedImage,
   type Block,
   type ExpectedPart,
   type Remark,
@@ -32,6 +30,7 @@ import { picturesAmong } from './pastedIn.ts'
 import { PictureForm, type NewPicture } from './PictureForm.tsx'
 import type { AmongOthers, Begin } from './RichText.tsx'
 import { usePageDrag } from './usePageDrag.ts'
+import { useSourceOf } from './useSourceOf.ts'
 
 /** What is put in most, one press away; all others stand in the list after them. */
 const atHand: readonly Block['kind'][] = [
@@ -55,24 +54,6 @@ interface Chosen {
   begin: Begin | null
   /** How often something was chosen: focus goes there each time. */
   times: number
-}
-
-/** Data of the template's images, by the name they have in it and the one they have on the platform. */
-const useSourceOf = (assets: Template['assets']) => {
-  const sources = useMemo(
-    () =>
-      new Map(
-        assets.flatMap((asset) => {
-          const data = imageData(asset)
-          return [
-            [asset.fileName, data],
-            [storedImage(asset).name, data],
-          ] as const
-        }),
-      ),
-    [assets],
-  )
-  return useCallback((name: string) => sources.get(name) ?? null, [sources])
 }
 
 /** A page written at full width: its blocks under one another as students will see them, each edited where it stands. */
