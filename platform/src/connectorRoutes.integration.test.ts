@@ -247,3 +247,83 @@ describe('the platform’s own forms', () => {
     expect((await fetch(`${address}/courses/${course}`)).status).toBe(200)
   })
 })
+
+describe('what assessments ask', () => {
+  const quiz = (order: object[] = []) => ({
+    change: 'create-item',
+    clientId: 'quiz',
+    module: null,
+    at: 0,
+    kind: 'assessment',
+    fields: { name: 'Quiz', questions: { order, remove: [] } },
+  })
+  const why = {
+    clientId: 'why',
+    body: { kind: 'essay', text: '<p onclick="x()">Why?</p>', points: 2 },
+  }
+  const questions = async () => (await snapshot()).stray[0]?.questions
+  const screenPost = (action: string, fields: Record<string, string>, item: string) =>
+    fetch(`${address}/courses/${course}/items/${item}/${action}`, {
+      method: 'POST',
+      body: new URLSearchParams(fields),
+      redirect: 'manual',
+    })
+  it('is told with the platform’s own ids, cleaned of what runs; an assessment without any tells none', async () => {
+    const answer = await apply([quiz([why])])
+    expect(Object.keys(answer.body.ids).sort()).toEqual(['quiz', 'why'])
+    expect(await questions()).toEqual([
+      { id: answer.body.ids.why, body: { kind: 'essay', text: '<p>Why?</p>', points: 2 } },
+    ])
+    await apply([{ ...quiz(), clientId: 'empty', at: 0 }])
+    expect(await questions()).toEqual([])
+  })
+  it('can be kept from the connector, in every answer, and is there all the same', async () => {
+    await apply([quiz([why])])
+    await misbehave('hide-questions')
+    expect(await questions()).toBeUndefined()
+    const key = newKey()
+    const set = await apply([{ change: 'set-course', label: 'Knots' }], key)
+    expect(set.body.course.stray[0].questions).toBeUndefined()
+    const fate = (await ask(`/keys/${key}`)).body
+    expect(JSON.stringify(fate)).not.toContain('Why?')
+    await misbehave('hide-questions', 0)
+    expect(await questions()).toHaveLength(1)
+  })
+  it('is written by whoever teaches: added from a list, asked otherwise, taken out', async () => {
+    const made = await apply([quiz([why])])
+    const item = made.body.ids.quiz
+    const list = '1. Which?\n*a) this <script>x</script>\nb) that\n2. Name it.\nAnswer: tide'
+    expect((await screenPost('add-questions', { list }, item)).status).toBe(303)
+    const [first, second] = (await questions()) as { id: string }[]
+    await screenPost('word-question', { question: first?.id ?? '', text: 'Why & how?' }, item)
+    await screenPost('remove-question', { question: second?.id ?? '' }, item)
+    expect((await questions()).map(({ body }: { body: { text: string } }) => body.text)).toEqual([
+      '<p>Why &amp; how?</p>',
+      '<p>Name it.</p>',
+    ])
+    const shown = await (await fetch(`${address}/courses/${course}/items/${item}`)).text()
+    expect(shown).toContain('Why &amp; how?')
+    expect(shown).not.toContain('<script>')
+  })
+  it.each([
+    ['add-questions', { list: '  ' }],
+    ['word-question', { question: 'q0', text: 'What?' }],
+    ['remove-question', {}],
+  ])('is left as it is where a form says nothing: %s', async (action, fields) => {
+    const made = await apply([quiz([why])])
+    expect(
+      (await screenPost(action, fields as Record<string, string>, made.body.ids.quiz)).status,
+    ).toBe(400)
+    expect(await questions()).toHaveLength(1)
+  })
+  it('is not touched once students have handed in', async () => {
+    const made = await apply([quiz([why])])
+    const item = made.body.ids.quiz
+    await screenPost('hand-in', {}, item)
+    expect((await screenPost('add-questions', { list: '1. Why?' }, item)).status).toBe(409)
+    const set = await apply([
+      { change: 'set-item', id: item, fields: { questions: { order: [], remove: [] } } },
+    ])
+    expect([set.status, set.body.code]).toEqual([409, 'student-work'])
+  })
+})

@@ -18,11 +18,13 @@ import {
   type Facts,
 } from '../course/index.ts'
 import { readDocument } from '../document/index.ts'
+import { withQuestionsFilledIn } from '../firstCourse/index.ts'
 import { firstHouseStyle } from '../houseStyle/index.ts'
 import { newLayer } from '../layer/index.ts'
 import { leftBlocks } from '../testing/leftBlocks.testing.ts'
 import { everyExpected, expandCourse, type ExpectedCourse } from '../expand/index.ts'
 import { deployInto, identityOf } from '../plan/index.ts'
+import { exampleQuestions } from '../testing/exampleQuestions.testing.ts'
 import { emptyCourse, exampleFacts, exampleTemplate } from '../rules/example/exampleCourse.ts'
 import { gradedTemplate } from '../rules/example/gradedTemplate.ts'
 import {
@@ -154,6 +156,8 @@ export const faultlessCases = fc.record({
   breakAfter: fc.constantFrom(0, 0, 4, 5, 7),
   timeZone: fc.constantFrom('America/Halifax', 'Europe/Paris', 'Asia/Kolkata'),
   /** Blocks left to the instructor with their structure, by their place in the list of them. */
+  /** Whether assessments ask something: fixed, proposed, as a sample, and something of the instructor’s own. */
+  asks: fc.boolean(),
   leaves: fc.subarray(
     leftBlocks.map((_, i) => i),
     { maxLength: 4 },
@@ -228,6 +232,19 @@ const factsOf = (
 }
 
 /** The template with some blocks left to the instructor: people’s on the home page, the others on pages of the repeated module. */
+/** A template whose assessments have questions of all ways of being left, which come to what each is worth. */
+const asking = (template: Template): Template => {
+  for (const item of everyItem(template)) {
+    if (item.kind !== 'assessment' || item.questions) continue
+    const points = (item.settings.points ?? 10) / 10
+    const list = exampleQuestions().map((question) => ({
+      ...question,
+      body: { ...question.body, points },
+    }))
+    item.questions = { list, asked: { atLeast: 2, about: 'your course' } }
+  }
+  return template
+}
 const leaving = (template: Template, leaves: readonly number[]): Template => {
   const next = structuredClone(template)
   const repeated = next.parts.find(
@@ -426,7 +443,7 @@ export const faultless = (
         : templateFromSentences(from)
   if ('ok' in made && !made.ok) throw new Error(JSON.stringify(made.problems))
   const left = leaving('ok' in made ? made.value : made, given.leaves)
-  const template = varied(inLanguage(left, language), given)
+  const template = varied(inLanguage(given.asks ? asking(left) : left, language), given)
   change(template)
   const isExample = typeof from === 'string'
   const facts = factsOf(
@@ -441,7 +458,7 @@ export const faultless = (
   const { firstDay, lastDay } = facts.term
   const asOf = addDays(firstDay, Math.floor((dayNumber(lastDay) - dayNumber(firstDay)) * looked))
   const deployed = deployInto(
-    expected.value,
+    withQuestionsFilledIn(expected.value),
     { ...emptyCourse('f', 'New course'), timeZone: facts.term.timeZone },
     {
       newId: (kind) => `${kind}-${++next}`,

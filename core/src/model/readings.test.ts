@@ -17,6 +17,7 @@ const weeks: FaultlessCase = {
   breakAfter: 0,
   timeZone: 'America/Halifax',
   looked: 0,
+  asks: false,
   leaves: [],
   answers: 'long',
 }

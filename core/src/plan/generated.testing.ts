@@ -15,7 +15,8 @@ import {
   type Template,
 } from '../template/index.ts'
 import { leftBlocks } from '../testing/leftBlocks.testing.ts'
-import { exampleQuestions, questionChanges, questionEdits } from './generatedQuestions.testing.ts'
+import { exampleQuestions } from '../testing/exampleQuestions.testing.ts'
+import { questionChanges, questionEdits } from './generatedQuestions.testing.ts'
 import type { Standing } from './standing.testing.ts'
 
 /** The first version of the example's template, which may leave something to the instructor on a page of each kind. */

@@ -1,6 +1,6 @@
 import type { CourseQuestion, QuestionsWritten } from '../course/index.ts'
 import type { ExpectedQuestion } from '../expand/index.ts'
-import { questionHtml, sameQuestion } from '../questions/index.ts'
+import { questionHtml, sameQuestion, saysTheSame } from '../questions/index.ts'
 import type { QuestionBase } from './base.ts'
 import type { Decision, FieldStep } from './mergeCase.ts'
 import type { NextQuestion } from './nextBase.ts'
@@ -80,7 +80,7 @@ export const mergeQuestions = (input: QuestionsMergeInput): QuestionsMerge => {
     const was = known.get(key)
     const is =
       standing.get(key) ??
-      (was ? undefined : present.find((one) => !taken.has(one.id) && sameQuestion(one.body, body)))
+      (was ? undefined : present.find((one) => !taken.has(one.id) && saysTheSame(one.body, body)))
     if (is) taken.add(is.id)
     const say = (
       does: FieldStep['does'],

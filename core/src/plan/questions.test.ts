@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import type { CourseItem, QuestionsWritten } from '../course/index.ts'
 import { exampleTemplate } from '../rules/example/exampleCourse.ts'
 import { everyItem, isModule, type Question, type Template } from '../template/index.ts'
-import { exampleQuestions } from './generatedQuestions.testing.ts'
+import { exampleQuestions } from '../testing/exampleQuestions.testing.ts'
 import { Standing } from './standing.testing.ts'
 
 const asking = (list: Question[]): Template => {

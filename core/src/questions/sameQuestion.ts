@@ -25,6 +25,18 @@ const formOf = rememberOf((body: Body): string => {
   })
 })
 
+/** Without where its links lead. */
+const wordedForm = rememberOf((body: Body): string =>
+  formOf({ ...body, text: body.text.replace(/\shref="[^"]*"/g, '') }),
+)
+
+/**
+ * Whether a question of a course says what one of a template does: links lead to parts there, and to addresses here, so where they
+ * lead is left out.
+ */
+export const saysTheSame = (one: Body, other: Body): boolean =>
+  one.kind === other.kind && wordedForm(one) === wordedForm(other)
+
 /** Whether two questions ask the same in the same way, with the same answers and points, however a platform writes their HTML. */
 export const sameQuestion = (one: Body, other: Body): boolean =>
   one === other || (one.kind === other.kind && formOf(one) === formOf(other))

@@ -16,6 +16,7 @@ export const Menu = <Value extends string>({
   onPick,
   named,
   ofRow = false,
+  leads = ofRow,
 }: {
   label: string
   groups: readonly MenuGroup<Value>[]
@@ -26,8 +27,10 @@ export const Menu = <Value extends string>({
   named?: string
   /** Whether it belongs to a row: Tab passes it by, as keys do the same, and what is chosen takes the focus itself. */
   ofRow?: boolean
+  /** Whether what is chosen takes the focus itself. */
+  leads?: boolean
 }) => {
-  /** Of a row: done once the menu is gone, so that it may take the focus. */
+  /** Where it leads elsewhere: done once the menu is gone, so that it may take the focus. */
   const picked = useRef<Value | null>(null)
   return (
     <DropdownMenu.Root modal={false}>
@@ -70,7 +73,7 @@ export const Menu = <Value extends string>({
                     disabled={item.disabled ?? false}
                     className="cursor-pointer px-3 py-0.5 outline-none data-[disabled]:text-ink-3 data-[disabled]:line-through data-[highlighted]:bg-tide-soft"
                     onSelect={() => {
-                      if (ofRow) picked.current = item.value
+                      if (leads) picked.current = item.value
                       else onPick(item.value)
                     }}
                   >

@@ -2,7 +2,8 @@ import { letIn } from '../../allow/index.ts'
 import type { CourseQuestion, QuestionsWritten } from '../../course/index.ts'
 import type { ExpectedPart } from '../../expand/index.ts'
 import { sameQuestion } from '../../questions/index.ts'
-import { firstWords, type QuestionBody } from '../../template/index.ts'
+import type { QuestionBody } from '../../template/index.ts'
+import { wordsOfPage } from './wordsOfPage.ts'
 import type { BaseEntry } from '../base.ts'
 import { standingOf } from '../mergeQuestions.ts'
 import type { NextQuestion } from '../nextBase.ts'
@@ -31,6 +32,21 @@ export const ownQuestions = (
   questions.flatMap(({ id, body }) =>
     body.kind === 'other' ? [] : [{ clientId: `own-${id}`, body: inNewCourse(body, relinked) }],
   )
+
+/** What somebody asks of their own in an assessment, or worded otherwise than it was deployed. */
+export const wordsOfTheirQuestions = (
+  present: readonly CourseQuestion[],
+  { questions: base = [] }: Pick<BaseEntry, 'questions'>,
+): string[] => {
+  const standing = standingOf(base, present)
+  const untouched = new Set(
+    base.flatMap(({ key, echo }) => {
+      const is = standing.get(key)
+      return is && sameQuestion(is.body, echo) ? [is.id] : []
+    }),
+  )
+  return present.flatMap(({ id, body }) => (untouched.has(id) ? [] : [wordsOfPage(body.text)]))
+}
 
 /**
  * The questions of a new assessment with what its instructor wrote in that of an earlier course: in place of proposals and samples,
@@ -66,10 +82,10 @@ export const carriedQuestions = (
     const asWritten = written.order.find((one) => 'clientId' in one && one.clientId === clientId)
     const isTheirs = was !== undefined && is !== undefined && !sameQuestion(is.body, was.echo)
     const theirs = isTheirs && is.body.kind !== 'other' ? is.body : null
-    if (theirs && left === null) result.stays.push(firstWords(theirs.text))
+    if (theirs && left === null) result.stays.push(wordsOfPage(theirs.text))
     if (theirs && left !== null) {
       result.written.order.push({ clientId, body: inNewCourse(theirs, relinked) })
-      result.came.push(firstWords(theirs.text))
+      result.came.push(wordsOfPage(theirs.text))
     } else if (asWritten) result.written.order.push(asWritten)
     result.known.push({ ...of, clientId, fresh: !(theirs && left !== null) })
   }
@@ -77,6 +93,6 @@ export const carriedQuestions = (
   const own = present.filter(({ id }) => !deployed.has(id))
   result.written.order.push(...ownQuestions(own, relinked))
   for (const { body } of own)
-    (body.kind === 'other' ? result.stays : result.came).push(firstWords(body.text))
+    (body.kind === 'other' ? result.stays : result.came).push(wordsOfPage(body.text))
   return result
 }

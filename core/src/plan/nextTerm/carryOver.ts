@@ -10,7 +10,6 @@ import {
   type Facts,
 } from '../../course/index.ts'
 import type { ExpectedCourse } from '../../expand/index.ts'
-import { analysePage } from '../../page/index.ts'
 import type { Base, BaseEntry } from '../base.ts'
 import { bodiesOfBase, missingBodies, type Bodies } from '../bodies.ts'
 import type { Consequence } from '../consequence.ts'
@@ -20,11 +19,12 @@ import { isWorkedOut, unusableWithout, type Plan } from '../plan.ts'
 import type { NextQuestion } from '../nextBase.ts'
 import { formatOfName } from '../wantedFields.ts'
 import { carriedPage, wordsLeft } from './carriedPage.ts'
-import { carriedQuestions, ownQuestions } from './carriedQuestions.ts'
+import { carriedQuestions, ownQuestions, wordsOfTheirQuestions } from './carriedQuestions.ts'
 import type { CarryKind } from './carryKinds.ts'
 import { counterparts } from './counterparts.ts'
 import { keptPlaces, modulesAround, restrictedAddresses } from './keptPlaces.ts'
 import { topicsInOrder } from './topicsInOrder.ts'
+import { wordsOfPage } from './wordsOfPage.ts'
 
 /** A course that another one is made from: as it stands, and what was deployed to it. */
 export interface CarrySource {
@@ -50,11 +50,6 @@ const kindOfOwn = (item: CourseItem, module: CourseModule | null): CarryKind => 
     ? 'own-pages'
     : 'own-activities'
 }
-
-const wordsOfPage = (html: string): string =>
-  analysePage(html)
-    .paragraphs.map((paragraph) => paragraph.text)
-    .join(' ')
 
 /** Words as they are quoted: enough to know them by. */
 const quoted = (where: string, words: string): string =>
@@ -260,6 +255,8 @@ export const carryOver = (
     const isTheirName = carriedName(entry, nameIn(course, entry.platformId), null).state !== 'ours'
     if (isTheirName) tell('no-place', `the name “${nameIn(course, entry.platformId) ?? ''}”`)
     for (const words of item?.html ? wordsLeft(item.html, entry, bodies) : [])
+      tell('no-place', quoted(item?.name ?? '', words))
+    for (const words of item?.questions ? wordsOfTheirQuestions(item.questions, entry) : [])
       tell('no-place', quoted(item?.name ?? '', words))
   }
   if (kinds.has('topics'))

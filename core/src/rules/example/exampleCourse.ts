@@ -6,8 +6,8 @@ import {
   type Facts,
 } from '../../course/index.ts'
 import { readDocument } from '../../document/index.ts'
-import { expandCourse, type ExpectedPart } from '../../expand/index.ts'
-import { questionsFilledIn } from '../../firstCourse/index.ts'
+import { expandCourse } from '../../expand/index.ts'
+import { withQuestionsFilledIn } from '../../firstCourse/index.ts'
 import { deployInto, identityOf } from '../../plan/index.ts'
 import { Template } from '../../template/index.ts'
 import { Facts as FactsSchema } from '../../course/index.ts'
@@ -255,13 +255,8 @@ const deployed = (template: Template, facts: Facts): Course => {
   const expected = must(expandCourse({ template, facts, mintFrom: 'example' }))
   const shell = emptyCourse('example', 'New course')
   let next = 0
-  const asked = (part: ExpectedPart): ExpectedPart => ({
-    ...part,
-    questions: questionsFilledIn(part),
-    items: part.items.map(asked),
-  })
   const { course, base } = deployInto(
-    { ...expected, parts: expected.parts.map(asked) },
+    withQuestionsFilledIn(expected),
     shell,
     {
       newId: (kind) => `${kind}-${++next}`,

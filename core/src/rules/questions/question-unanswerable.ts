@@ -6,6 +6,7 @@ const words: Readonly<Record<QuestionFault, string>> = {
   'no-text': 'asks nothing',
   'no-answer': 'has no right answer',
   'too-few-choices': 'leaves nothing to choose from',
+  'empty-choice': 'has an answer that says nothing',
   'same-choice-twice': 'has the same answer twice',
   'several-right': 'has several right answers where one is to be chosen',
   'any-answer': 'takes any answer for right',

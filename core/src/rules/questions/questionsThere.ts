@@ -1,7 +1,7 @@
 import type { CourseQuestion } from '../../course/index.ts'
 import type { ExpectedPart, ExpectedQuestion } from '../../expand/index.ts'
 import { analysePage, likeness } from '../../page/index.ts'
-import { sameQuestion } from '../../questions/index.ts'
+import { saysTheSame } from '../../questions/index.ts'
 import { rememberOf } from '../../remember/index.ts'
 import { isModule } from '../../template/index.ts'
 import type { CheckContext, PairedItem } from '../context.ts'
@@ -38,7 +38,7 @@ const fatesOf = (
   const free = new Set(present)
   const found = new Map<ExpectedQuestion, QuestionFate>()
   for (const question of expected) {
-    const same = [...free].find(({ body }) => sameQuestion(body, question.body))
+    const same = [...free].find(({ body }) => saysTheSame(body, question.body))
     if (!same) continue
     free.delete(same)
     found.set(question, { question, state: 'stands', found: same })

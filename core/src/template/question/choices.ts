@@ -26,10 +26,12 @@ export interface Choice {
 /** What is wrong with answers to choose from, however many of them may be right. */
 export const faultsOfChoices = (choices: readonly Choice[]): QuestionFault[] => {
   const texts = choices.map(({ text }) => text.trim().toLowerCase())
+  const said = texts.filter((text) => text !== '')
   return [
     ...(choices.length < 2 ? (['too-few-choices'] as const) : []),
     ...(choices.some(({ right }) => right) ? [] : (['no-answer'] as const)),
-    ...(new Set(texts).size < texts.length ? (['same-choice-twice'] as const) : []),
+    ...(said.length < texts.length ? (['empty-choice'] as const) : []),
+    ...(new Set(said).size < said.length ? (['same-choice-twice'] as const) : []),
   ]
 }
 

@@ -17,7 +17,13 @@ export const asked = ({ text, line }: QuestionTexts) => ({
 
 /** Why a question cannot be answered as it stands. */
 export type QuestionFault =
-  'no-text' | 'no-answer' | 'too-few-choices' | 'same-choice-twice' | 'several-right' | 'any-answer'
+  | 'no-text'
+  | 'no-answer'
+  | 'too-few-choices'
+  | 'empty-choice'
+  | 'same-choice-twice'
+  | 'several-right'
+  | 'any-answer'
 
 /** What is known of a kind of question apart from its schema. Methods, so that a kind may be asked about whatever question it is of. */
 export interface QuestionTraits<Body = unknown> {

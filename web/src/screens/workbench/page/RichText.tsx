@@ -132,6 +132,7 @@ export const RichText = ({
   headingBefore = 2,
   disabled = false,
   spots = false,
+  begins,
   among,
   onDone,
 }: {
@@ -142,6 +143,8 @@ export const RichText = ({
   disabled?: boolean
   /** Whether the instructor may be asked for something within a sentence: `[[room and hours]]`. */
   spots?: boolean
+  /** Given, the cursor stands there once it is open. */
+  begins?: Begin
   /** Given, it looks as on its page, and is left for what stands beside it. */
   among?: AmongOthers
   onDone: (html: string) => void
@@ -316,7 +319,7 @@ export const RichText = ({
   const early = useRef<string | null>('')
   const place = useRef<HTMLDivElement>(null)
   useLayoutEffect(() => {
-    if (among) place.current?.focus()
+    if (among ?? begins) place.current?.focus()
     // Once, where it is gone into.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [])
@@ -338,7 +341,8 @@ export const RichText = ({
     onCreate: ({ editor: made }) => {
       self.current = made
       shown.current = htmlOf(made)
-      if (among) begun(made, among.begin)
+      const begin = among?.begin ?? begins
+      if (begin) begun(made, begin)
     },
     onFocus: ({ editor: made }) => {
       setFocused(true)
@@ -380,7 +384,7 @@ export const RichText = ({
   const catching = {
     ref: place,
     className: 'outline-none',
-    ...(among ? { tabIndex: -1, onKeyDown: takeEarly } : {}),
+    ...((among ?? begins) ? { tabIndex: -1, onKeyDown: takeEarly } : {}),
   }
   if (!editor)
     return (

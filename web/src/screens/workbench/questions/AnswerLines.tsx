@@ -1,5 +1,5 @@
 import { useEffect, useRef, type KeyboardEvent, type ReactNode } from 'react'
-import type { Choice, QuestionBody } from '@wickerframe/core'
+import { firstWords, type Choice, type QuestionBody } from '@wickerframe/core'
 import { Button } from '../../../controls/controls.tsx'
 import { Tick } from '../../../controls/typed.tsx'
 
@@ -41,8 +41,10 @@ const Lines = <T,>({
     if (event.ctrlKey || event.metaKey) return
     if (event.key === 'Enter') {
       event.preventDefault()
-      onChange(lines.toSpliced(i + 1, 0, empty()))
+      const next = lines[i + 1]
       setGoTo(i + 1)
+      if (next !== undefined && textOf(next) === '') focus()
+      else onChange(lines.toSpliced(i + 1, 0, empty()))
     } else if (event.key === 'Backspace' && event.currentTarget.value === '' && lines.length > 1) {
       event.preventDefault()
       onChange(lines.toSpliced(i, 1))
@@ -78,7 +80,7 @@ const Lines = <T,>({
           <Button
             shape="word"
             tabIndex={-1}
-            aria-label={`Take answer ${i + 1} of ${name.toLowerCase()} out`}
+            aria-label={`Take out answer ${i + 1} of ${name.toLowerCase()}`}
             disabled={lines.length < 2}
             onClick={() => {
               onChange(lines.toSpliced(i, 1))
@@ -107,15 +109,19 @@ const Lines = <T,>({
 const Told = ({
   label,
   value,
+  isAnswer = false,
   onChange,
 }: {
   label: string
   value: string | undefined
+  /** Whether it is what comes after the text of the question. */
+  isAnswer?: boolean
   onChange: (value: string | undefined) => void
 }) => (
   <label className="flex items-center gap-2 text-[13px] text-ink-2">
-    <span className="w-44 shrink-0">{label}</span>
+    <span className="w-60 shrink-0">{label}</span>
     <input
+      data-answer={isAnswer || undefined}
       className={field}
       value={value ?? ''}
       onChange={(event) => onChange(event.target.value === '' ? undefined : event.target.value)}
@@ -200,6 +206,7 @@ export const AnswerLines = ({
           <label key={String(right)} className="flex items-center gap-1.5">
             <input
               type="radio"
+              data-answer
               name={`right of ${name}`}
               className="size-[18px] accent-tide"
               checked={body.right === right}
@@ -230,6 +237,7 @@ export const AnswerLines = ({
     {body.kind === 'essay' && (
       <Told
         label="What a good answer says"
+        isAnswer
         value={body.model}
         onChange={(model) => onChange(withField(body, 'model', model))}
       />
@@ -241,7 +249,7 @@ export const AnswerLines = ({
           body.choices.map((choice, i) => (
             <Told
               key={i}
-              label={`to “${choice.text.slice(0, 24) || `answer ${i + 1}`}”`}
+              label={`to “${firstWords(choice.text) || `answer ${i + 1}`}”`}
               value={choice.feedback}
               onChange={(feedback) =>
                 onChange({

@@ -1,4 +1,4 @@
-import { useEffect, useRef, type KeyboardEvent } from 'react'
+import { useEffect, useRef, useState, type KeyboardEvent } from 'react'
 import {
   emptyQuestion,
   faultsOf,
@@ -32,6 +32,40 @@ const asKind = (body: QuestionBody, kind: QuestionKind): QuestionBody => {
   return { ...next, ...shared }
 }
 
+/** A question without the answers that say nothing, as long as enough are left. */
+const tidied = (question: Question): Question => {
+  const { body } = question
+  if ('choices' in body) {
+    const choices = body.choices.filter(({ text }) => text.trim() !== '')
+    return choices.length < 2 || choices.length === body.choices.length
+      ? question
+      : { ...question, body: { ...body, choices } }
+  }
+  if (!('answers' in body)) return question
+  const answers = body.answers.filter((text) => text.trim() !== '')
+  return answers.length === 0 || answers.length === body.answers.length
+    ? question
+    : { ...question, body: { ...body, answers } }
+}
+
+/** Tab leads from what is asked to the first answer and back, past the tools in between; within a table it is the table’s. */
+const passOver = (event: KeyboardEvent): void => {
+  const within = event.currentTarget
+  const text = within.querySelector<HTMLElement>('[contenteditable="true"]')
+  const first = within.querySelector<HTMLElement>('[data-line], [data-answer]')
+  const isInTable = document.getSelection()?.anchorNode?.parentElement?.closest('td, th')
+  const to =
+    !event.shiftKey && event.target === text && !isInTable
+      ? first
+      : event.shiftKey && event.target === first
+        ? text
+        : null
+  if (!to) return
+  event.preventDefault()
+  event.stopPropagation()
+  to.focus()
+}
+
 /** One question: read as students will see it, or open and written in. */
 export const QuestionCard = ({
   question,
@@ -63,12 +97,16 @@ export const QuestionCard = ({
 }) => {
   const held = useTyped(question, onDone)
   const { typed } = held
+  // Lines that were left empty are none.
+  const [wasShown, setShown] = useState(isOpen)
+  if (wasShown !== isOpen) {
+    setShown(isOpen)
+    if (!isOpen) held.setTyped(tidied)
+  }
   const card = useRef<HTMLLIElement>(null)
   const wasOpen = useRef(false)
   useEffect(() => {
-    if (isOpen && !wasOpen.current)
-      card.current?.querySelector<HTMLElement>('[contenteditable="true"]')?.focus()
-    else if (!isOpen && wasOpen.current && card.current?.contains(document.activeElement))
+    if (!isOpen && wasOpen.current && card.current?.contains(document.activeElement))
       card.current.querySelector<HTMLElement>('[data-question]')?.focus()
     wasOpen.current = isOpen
   }, [isOpen])
@@ -91,7 +129,8 @@ export const QuestionCard = ({
       event.preventDefault()
       held.flush()
       onMove(event.key === 'ArrowUp' ? -1 : 1)
-    } else if (event.key === 'Escape' && isOpen) {
+    } else if (event.key === 'Tab' && isOpen) passOver(event)
+    else if (event.key === 'Escape' && isOpen) {
       event.preventDefault()
       event.stopPropagation()
       close()
@@ -131,6 +170,7 @@ export const QuestionCard = ({
                 html={body.text}
                 sources={sources}
                 disabled={disabled}
+                begins="end"
                 onDone={setText}
               />
               <AnswerLines body={body} name={name} onChange={setBody} />
@@ -175,34 +215,33 @@ export const QuestionCard = ({
               )}
             </>
           )}
-          {faults.map((fault) => (
-            <p key={fault} className="text-[13px] text-rust">
-              {faultWords[fault]}
-            </p>
-          ))}
+          {!isOpen &&
+            faults.map((fault) => (
+              <p key={fault} className="text-[13px] text-rust">
+                {faultWords[fault]}
+              </p>
+            ))}
         </div>
         {!disabled && !isFromAbove && (
-          <div className="flex shrink-0 flex-col items-end gap-0.5">
+          <div className="flex shrink-0 items-start gap-3">
             <Button shape="word" onClick={() => (isOpen ? close() : onOpen(true))}>
               {isOpen ? 'close' : 'edit'}
             </Button>
-            <span className="flex gap-2">
-              <Button
-                shape="word"
-                aria-label={`Move question ${number} up`}
-                onClick={() => onMove(-1)}
-              >
-                ↑
-              </Button>
-              <Button
-                shape="word"
-                aria-label={`Move question ${number} down`}
-                onClick={() => onMove(1)}
-              >
-                ↓
-              </Button>
-            </span>
-            <Button shape="word" aria-label={`Take question ${number} out`} onClick={onRemove}>
+            <Button
+              shape="word"
+              aria-label={`Move question ${number} up`}
+              onClick={() => onMove(-1)}
+            >
+              ↑
+            </Button>
+            <Button
+              shape="word"
+              aria-label={`Move question ${number} down`}
+              onClick={() => onMove(1)}
+            >
+              ↓
+            </Button>
+            <Button shape="word" aria-label={`take out question ${number}`} onClick={onRemove}>
               take out
             </Button>
           </div>

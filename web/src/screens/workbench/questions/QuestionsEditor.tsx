@@ -1,4 +1,4 @@
-import { useRef, useState } from 'react'
+import { useEffect, useRef, useState, type KeyboardEvent } from 'react'
 import {
   emptyQuestion,
   everyItem,
@@ -26,9 +26,11 @@ const newKey = (): string => `q-${crypto.randomUUID().slice(0, 13)}`
 const nothing: QuestionSet = { list: [] }
 
 /** What the questions come to, beside what the assessment is worth. */
-const sumWords = (list: readonly Question[], points: number | undefined): string => {
+const sumWords = ({ list, asked }: QuestionSet, points: number | undefined): string => {
   const sum = pointsOf(list.map(({ body }) => body))
-  return `${plural(list.length, 'question')}, ${plural(sum, 'point')}${points === undefined || points === sum ? '' : `; the assessment carries ${points}`}`
+  const more = asked ? `; at least ${asked.atLeast} more from the instructor` : ''
+  const carried = points === undefined || points === sum ? '' : `; the assessment carries ${points}`
+  return `${plural(list.length, 'question')}, ${plural(sum, 'point')}${more}${carried}`
 }
 
 /** The questions of an assessment: written one after another by keyboard, or taken from a list. */
@@ -44,10 +46,20 @@ export const QuestionsEditor = ({
   above: readonly Question[]
   sources: PageSources
 }) => {
-  const { edit, mayEdit } = useDraftStore()
+  const { edit, mayEdit, undo, redo } = useDraftStore()
   const [open, setOpen] = useState<string | null>(null)
   const [isListed, setListed] = useState(false)
   const section = useRef<HTMLElement>(null)
+  /** The question that has the focus once another one is gone. */
+  const goTo = useRef<number | null>(null)
+  useEffect(() => {
+    if (goTo.current === null) return
+    const stand = section.current?.querySelectorAll<HTMLElement>('[data-question]')
+    const next =
+      stand?.[goTo.current] ?? section.current?.querySelector<HTMLElement>('[data-add] button')
+    next?.focus()
+    goTo.current = null
+  })
   const sourceOf = useSourceOf(template.assets)
   const { settings } = part
   const set = part.questions ?? nothing
@@ -97,14 +109,28 @@ export const QuestionsEditor = ({
     const at = before.list.findIndex((question) => question.key === key)
     write({ ...before, list: before.list.filter((question) => question.key !== key) })
     setOpen(null)
-    section.current?.querySelectorAll<HTMLElement>('[data-question]')[Math.max(0, at - 1)]?.focus()
+    goTo.current = Math.max(0, at - 1)
+  }
+  /** On a question as a whole, what was done is taken back; within one, it is the field’s. */
+  const onKeyDown = (event: KeyboardEvent) => {
+    const key = event.key.toLowerCase()
+    if (!(event.ctrlKey || event.metaKey) || (key !== 'z' && key !== 'y')) return
+    if (!(event.target instanceof HTMLElement) || !event.target.matches('[data-question]')) return
+    event.preventDefault()
+    if (key === 'y' || event.shiftKey) redo()
+    else undo()
   }
   return (
-    <section ref={section} aria-label="Questions" className="mt-6 border-t border-line-strong pt-3">
+    <section
+      ref={section}
+      onKeyDown={onKeyDown}
+      aria-label="Questions"
+      className="mt-6 max-w-[920px] border-t border-line-strong pt-3"
+    >
       <div className="flex flex-wrap items-baseline gap-x-4">
         <h2 className="text-[18px]">Questions</h2>
         <p className="text-ink-2" role="status">
-          {sumWords(list, settings.points)}
+          {sumWords(set, settings.points)}
         </p>
       </div>
       {list.length === 0 && (
@@ -141,8 +167,9 @@ export const QuestionsEditor = ({
         ))}
       </ol>
       <fieldset disabled={!mayEdit} className="mt-3 grid gap-3">
-        <div className="flex flex-wrap items-center gap-3">
+        <div data-add className="flex flex-wrap items-center gap-3">
           <Menu
+            leads
             label="Add a question"
             groups={[
               { items: offeredQuestions.map(({ kind, title }) => ({ value: kind, text: title })) },
@@ -172,10 +199,9 @@ export const QuestionsEditor = ({
                 }
               />
               <TextLine
-                label="about"
+                label="about, for instance: your syllabus"
                 className="min-w-64 grow"
                 value={asked.about}
-                hint="for instance: your syllabus"
                 onDone={(about) => write({ ...now(), asked: { ...asked, about } })}
               />
             </>

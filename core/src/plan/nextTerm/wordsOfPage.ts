@@ -1,0 +1,7 @@
+import { analysePage } from '../../page/index.ts'
+
+/** What HTML says, without its tags. */
+export const wordsOfPage = (html: string): string =>
+  analysePage(html)
+    .paragraphs.map((paragraph) => paragraph.text)
+    .join(' ')
