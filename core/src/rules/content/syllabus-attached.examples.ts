@@ -1,3 +1,4 @@
+import { isModule } from '../../template/index.ts'
 import type { RuleExamples } from '../rule.ts'
 
 export const examples: RuleExamples = {
@@ -8,6 +9,15 @@ export const examples: RuleExamples = {
       change: ({ item }) =>
         void (item('syllabus').html =
           `<p>${'The course runs for eight weeks and ends at sea. '.repeat(10)}</p>`),
+    },
+    {
+      title: 'a quiz about the syllabus, which is none itself',
+      change: ({ template }) => {
+        for (const part of template.parts)
+          if (isModule(part))
+            for (const quiz of part.items)
+              if (quiz.key === 'quiz') quiz.name = 'Syllabus quiz {week}'
+      },
     },
   ],
   fails: [

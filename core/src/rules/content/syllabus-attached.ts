@@ -5,13 +5,16 @@ import { defineRule, aboutPart, type Verdict } from '../rule.ts'
 
 const attached = /\.(?:pdf|docx?|odt|rtf|html?)(?:[?#]|$)/i
 
+/** What may be a syllabus: a quiz or a discussion about it is none. */
+const readable: ReadonlySet<string> = new Set(['page', 'file', 'web-link', 'tool-link'])
+
 export const syllabusAttached = defineRule({
   id: 'syllabus-attached',
   group: 'page content',
   title: 'The syllabus is there to read',
   why: 'The syllabus is the agreement with the student; a page of that name without one is none.',
   untold:
-    'What the syllabus says. A page of twenty words is told, as is one that only announces a file without linking it; from sixty words on, or whatever the template sets, a page is taken for the syllabus itself.',
+    'What the syllabus says, and work about it, such as a quiz. A page of twenty words is told, as is one that only announces a file without linking it; from sixty words on, or whatever the template sets, a page is taken for the syllabus itself.',
   strength: 'must',
   parameters: z.strictObject({
     word: z
@@ -35,7 +38,7 @@ export const syllabusAttached = defineRule({
   *check(context, { word, leastWords }): Generator<Verdict> {
     const folded = foldedName(word)
     for (const part of context.parts) {
-      if (part.kind === 'module' || !foldedName(part.name).includes(folded)) continue
+      if (!readable.has(part.kind) || !foldedName(part.name).includes(folded)) continue
       const subject = aboutPart(part)
       const there = context.itemFor(part)
       if (!there) {

@@ -29,7 +29,7 @@ export interface Place {
 }
 
 const mostShown = 60
-const places: readonly KeyPlace[] = ['everywhere', 'sheet', 'page']
+const places: readonly KeyPlace[] = ['everywhere', 'sheet', 'page', 'question']
 
 /** What a key of a place is pressed on: what had the focus last, where it stands there. */
 const standsIn = (stood: HTMLElement | null, { place, edits }: KeyAct): HTMLElement | null =>

@@ -1,5 +1,5 @@
-/** Where a key does something: everywhere, in the outline sheet, or on a page written at full width. */
-export type KeyPlace = 'everywhere' | 'sheet' | 'page'
+/** Where a key does something: everywhere, in the outline sheet, on a page written at full width, or on a question of an assessment. */
+export type KeyPlace = 'everywhere' | 'sheet' | 'page' | 'question'
 
 /** A key as it is pressed. */
 export interface Press {
@@ -25,11 +25,13 @@ export const placeWords: Readonly<Record<KeyPlace, string>> = {
   everywhere: 'Everywhere',
   sheet: 'In the outline sheet',
   page: 'On a page',
+  question: 'On a question',
 }
 /** What stands around whatever a key of the place is pressed on. */
 export const placeSelector: Readonly<Record<Exclude<KeyPlace, 'everywhere'>, string>> = {
   sheet: '[role="treegrid"]',
   page: '[data-block] > .page-paper > [role="group"]',
+  question: '[data-question]',
 }
 
 const by =
@@ -48,6 +50,7 @@ const sheet = by('sheet')
 const row = (keys: string, does: string, press: Press, more: Partial<KeyAct> = {}): KeyAct =>
   sheet(keys, does, press, { ofRow: true, ...more })
 const page = by('page')
+const question = by('question')
 
 /** Every key that does something of ours. */
 export const keyActs: readonly KeyAct[] = [
@@ -84,6 +87,16 @@ export const keyActs: readonly KeyAct[] = [
   page('Delete', 'remove the block', { key: 'Delete' }),
   page('Ctrl Z', 'undo', { key: 'z', ctrl: true }),
   page('Ctrl Y', 'redo', { key: 'y', ctrl: true }),
+  question('Enter, Esc', 'write in the question; look at it as a whole', { key: 'Enter' }),
+  question('Tab in what is asked', 'to the first answer, and back with Shift'),
+  question('Enter, Backspace in an answer', 'the next answer; an empty one goes'),
+  question('* before an answer, or Alt R', 'it is right'),
+  question('Ctrl Enter', 'a new question of the same kind after it', { key: 'Enter', ctrl: true }),
+  question('Alt ↑', 'move the question up', { key: 'ArrowUp', alt: true }),
+  question('Alt ↓', 'move the question down', { key: 'ArrowDown', alt: true }),
+  question('Delete', 'take the question out', { key: 'Delete' }),
+  question('Ctrl Z', 'undo', { key: 'z', ctrl: true }),
+  question('Ctrl Y', 'redo', { key: 'y', ctrl: true }),
 ]
 
 /** Presses a key on what has the focus, as a hand would. */

@@ -64,7 +64,7 @@ export const Reading = ({
       title={`${part.name}, as ${reader === 'student' ? 'students' : 'the instructor'} will read it`}
       sandbox=""
       srcDoc={html}
-      className="h-[max(20rem,calc(100vh-26rem))] w-full border border-line bg-sheet"
+      className={`w-full border border-line bg-sheet ${part.kind === 'assessment' ? 'h-56' : 'h-[max(20rem,calc(100vh-26rem))]'}`}
     />
   )
 }

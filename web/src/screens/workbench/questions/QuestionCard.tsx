@@ -150,7 +150,7 @@ export const QuestionCard = ({
         tabIndex={0}
         role="group"
         aria-label={`${name}${isFromAbove ? ', from the layer above' : ''}${isOpen ? '' : '; Enter opens it'}`}
-        className="flex gap-3 px-3 py-2"
+        className="flex flex-wrap gap-x-3 px-3 py-2"
         onKeyDown={(event) => {
           if (event.target !== event.currentTarget || isOpen) return
           if (event.key === 'Enter' && !event.ctrlKey && !isFromAbove) {
@@ -162,7 +162,7 @@ export const QuestionCard = ({
         onDoubleClick={() => !isOpen && !isFromAbove && onOpen(true)}
       >
         <span className="w-6 shrink-0 text-right text-ink-3">{number}</span>
-        <div className="min-w-0 grow">
+        <div className="min-w-0 grow basis-72">
           {isOpen ? (
             <fieldset disabled={disabled} className="grid gap-2">
               <RichText
@@ -223,7 +223,7 @@ export const QuestionCard = ({
             ))}
         </div>
         {!disabled && !isFromAbove && (
-          <div className="flex shrink-0 items-start gap-3">
+          <div className="ml-auto flex shrink-0 items-start gap-3">
             <Button shape="word" onClick={() => (isOpen ? close() : onOpen(true))}>
               {isOpen ? 'close' : 'edit'}
             </Button>

@@ -124,6 +124,7 @@ export const QuestionsEditor = ({
     <section
       ref={section}
       onKeyDown={onKeyDown}
+      data-read-only={mayEdit ? undefined : ''}
       aria-label="Questions"
       className="mt-6 max-w-[920px] border-t border-line-strong pt-3"
     >
