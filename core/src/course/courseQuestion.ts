@@ -8,7 +8,7 @@ export const mostQuestions = 1000
 /** A question of a kind that has no fields here: what is asked is known, how it is answered is the platform's. */
 export const OtherQuestion = z.strictObject({
   kind: z.literal('other'),
-  text: z.string().max(100_000),
+  text: z.string().max(500_000),
   points: z.number().min(0).default(0),
 })
 

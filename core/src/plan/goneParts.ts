@@ -1,4 +1,4 @@
-import type { CourseItem } from '../course/index.ts'
+import type { CourseQuestion } from '../course/index.ts'
 import type { BaseEntry } from './base.ts'
 import { sameQuestion } from '../questions/index.ts'
 import { sameValue } from './mergeCase.ts'
@@ -6,13 +6,12 @@ import { listAt } from './places.ts'
 import { unchangedEntry, type ModuleOrItem, type PlanContext } from './planContext.ts'
 import { presentField } from './wantedFields.ts'
 
-/** Whether an assessment holds just the questions that were deployed; where the platform does not tell them, nobody knows. */
-const holdsOnlyOurs = (entry: BaseEntry, item: CourseItem): boolean => {
+/** Whether an assessment holds just the questions that were deployed. */
+const holdsOnlyOurs = (entry: BaseEntry, questions: readonly CourseQuestion[]): boolean => {
   const ours = entry.questions ?? []
-  if (item.questions === undefined) return item.kind !== 'assessment' || ours.length === 0
   return (
-    item.questions.length === ours.length &&
-    item.questions.every((question) =>
+    questions.length === ours.length &&
+    questions.every((question) =>
       ours.some(({ id, echo }) => id === question.id && sameQuestion(echo, question.body)),
     )
   )
@@ -30,12 +29,15 @@ const staysBecause = (
     Object.entries(entry.fields).every(([field, { echo }]) =>
       sameValue(presentField(of, field), echo),
     ) &&
-    (!item || holdsOnlyOurs(entry, item)) &&
+    (!item?.questions || holdsOnlyOurs(entry, item.questions)) &&
     (!item ||
       (item.html ?? '') === '' ||
       (entry.page !== null && bodies.idOf(item.html ?? '') === entry.page))
   if (item?.studentWork) return 'students have work in it'
   if (!untouched) return 'it was edited here'
+  // What is not told may be what an instructor wrote.
+  if (item?.kind === 'assessment' && item.questions === undefined)
+    return 'its questions cannot be seen'
   if (module && places.idsIn(listAt('', module.id)).length > 0) return 'something stands in it'
   if (item && course.homePage === item.id) return 'it is the home page'
   return null

@@ -1,9 +1,9 @@
 import type { CourseQuestion } from '../course/index.ts'
 
 const marked =
-  /^\s*(?:\*|✓|✔|→)|(?:\*|✓|✔)\s*$|[([]\s*(?:correct|right|correct answer|right answer|answer|key)\s*[)\]]/iu
+  /^\s*(?:\*|✓|✔|→)|(?:\*|✓|✔)\s*$|[([]\s*(?:correct|correct answer|right answer)\s*[)\]]/iu
 const told =
-  /(?:^|[\s>])(?:correct answer|right answer|answer key|answers?)\s*[:=]\s*(?:[a-z]\b|true\b|false\b)/iu
+  /(?:^|[\s>])(?:correct answer|right answer|answer key|answers?)\s*[:=]\s*\(?(?:[a-h]|true|false)\)?\s*(?:$|[.;])/iu
 const emphasised = /^\s*(?:<p>)?\s*<(b|strong|u|mark|em|i)\b[^>]*>[^<]*<\/\1>\s*(?:<\/p>)?\s*$/i
 
 const plain = (html: string): string => html.replace(/<[^>]*>/g, ' ')

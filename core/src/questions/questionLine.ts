@@ -18,7 +18,7 @@ const modelled = /^\s*(?:model(?:\s+answer)?|good answer)\s*:\s*(.+)$/i
 
 /** `(2 points)`, `[1.5 pts]`, `(2 Punkte)`: a number and a word that begins with p; where a line ends or begins. */
 const worth = /\s*[([]\s*(\d+(?:[.,]\d+)?)\s*p\p{L}*\.?\s*[)\]]\s*/iu
-const endMark = new RegExp(`\\s*(?:${mark}|[([]\\s*(?:correct|right)\\s*[)\\]])\\s*$`, 'iu')
+const endMark = new RegExp(`\\s*(?:${mark}|[([]\\s*correct\\s*[)\\]])\\s*$`, 'iu')
 
 const choice = (text: string, isMarked: boolean, letter: string | null, isBox = false) => {
   const right = isMarked || endMark.test(text)

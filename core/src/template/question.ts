@@ -21,7 +21,11 @@ const bodies = (texts: QuestionTexts) => {
 }
 
 /** A question as a course holds it: all its texts are HTML. */
-export const QuestionBody = bodies({ text: z.string().max(100_000), line: z.string().max(20_000) })
+export const QuestionBody = bodies({
+  text: z.string().max(500_000),
+  line: z.string().max(100_000),
+  most: 1000,
+})
 export type QuestionBody = z.output<typeof QuestionBody>
 export type QuestionKind = QuestionBody['kind']
 
@@ -34,7 +38,7 @@ export const Question = z.strictObject({
     .describe(
       'How it is left to the instructor. proposed: it may be changed or taken out; sample: an example that asks for one of theirs in its place; without it, it stands as written',
     ),
-  body: bodies({ text: Html, line: Line(2000, 0) }).describe(
+  body: bodies({ text: Html, line: Line(2000, 0), most: 30 }).describe(
     'What is asked is HTML, the other lines are plain text; naming fields are filled in both',
   ),
 })

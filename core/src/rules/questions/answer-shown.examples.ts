@@ -28,6 +28,18 @@ export const examples: RuleExamples = {
       change: put(['The right of way of sail', true], ['The answer of the harbour', false]),
     },
     {
+      title: 'answers that say in brackets on which hand something is',
+      change: put(['Starboard (right)', true], ['Port (left)', false]),
+    },
+    {
+      title: 'a question that says in which form it is answered',
+      change: ({ item }) => {
+        const question = choosing(['4 knots', true], ['8 knots', false])
+        question.body.text = '<p>How fast is she? Give as your answer: a number of knots.</p>'
+        item('quiz', 2).questions?.push(question)
+      },
+    },
+    {
       title: 'practice that shows its answers at once',
       change: ({ item }) =>
         void (item('quiz', 2).work = { practice: true, answersShown: 'at-once', minutes: 30 }),

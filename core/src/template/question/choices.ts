@@ -2,7 +2,7 @@ import { z } from 'zod'
 import type { QuestionFault, QuestionTexts } from './kind.ts'
 
 /** Answers to choose from. */
-export const choices = ({ line }: QuestionTexts) => ({
+export const choices = ({ line, most }: QuestionTexts) => ({
   choices: z
     .array(
       z.strictObject({
@@ -11,7 +11,7 @@ export const choices = ({ line }: QuestionTexts) => ({
         feedback: line.optional().describe('What is told to those who chose it'),
       }),
     )
-    .max(30),
+    .max(most),
   shuffled: z
     .boolean()
     .default(true)

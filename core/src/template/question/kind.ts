@@ -6,6 +6,8 @@ export interface QuestionTexts {
   text: z.ZodString
   /** An answer, a remark on one: a line. */
   line: z.ZodString
+  /** How many answers a question has at most. */
+  most: number
 }
 
 /** What every question has, whatever is answered to it. */

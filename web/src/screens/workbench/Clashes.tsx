@@ -1,12 +1,19 @@
-import { Button } from '../../controls/controls.tsx'
+import { Question, questionName, QuestionSet } from '@wickerframe/core'
+import { Button, plural } from '../../controls/controls.tsx'
 import type { OpenClash } from './draftStore.ts'
 
-const shown = (value: unknown): string =>
-  value === undefined || value === null
-    ? 'nothing'
-    : typeof value === 'string'
-      ? `“${value}”`
-      : JSON.stringify(value)
+/** A value as people know it: a question by what it asks, several by the first of them. */
+const shown = (value: unknown): string => {
+  if (value === undefined || value === null) return 'nothing'
+  if (typeof value === 'string') return `“${value}”`
+  const question = Question.safeParse(value)
+  if (question.success) return `the question ${questionName(question.data.body)}`
+  const set = QuestionSet.safeParse(value)
+  if (!set.success || set.data.list.length + (set.data.asked ? 1 : 0) === 0)
+    return JSON.stringify(value)
+  const names = set.data.list.slice(0, 3).map(({ body }) => questionName(body))
+  return `${plural(set.data.list.length, 'question')}${names.length > 0 ? ` (${names.join(', ')}${set.data.list.length > 3 ? ' …' : ''})` : ''}`
+}
 
 /** Two people set the same field: both values, and whose is kept is decided here. */
 export const Clashes = ({

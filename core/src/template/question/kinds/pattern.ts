@@ -9,7 +9,7 @@ export const pattern = defineQuestion(
       kind: z.literal('pattern'),
       answers: z
         .array(z.string().max(1000))
-        .max(30)
+        .max(texts.most)
         .describe('Patterns of answers that are right; * stands for anything, or for nothing'),
     }),
   {

@@ -9,7 +9,7 @@ export const shortAnswer = defineQuestion(
       kind: z.literal('short-answer'),
       answers: z
         .array(z.string().max(1000))
-        .max(30)
+        .max(texts.most)
         .describe('Every answer that is right; capital letters make no difference'),
     }),
   {

@@ -1,5 +1,5 @@
 import { useDeferredValue, useMemo, useState } from 'react'
-import { faultsOf, readTypedQuestions, type QuestionBody } from '@wickerframe/core'
+import { faultsOf, readTypedQuestions, typedOfHtml, type QuestionBody } from '@wickerframe/core'
 import { Button, plural } from '../../../controls/controls.tsx'
 import { Dialog } from '../../../controls/Dialog.tsx'
 import { faultWords } from './faultWords.ts'
@@ -38,6 +38,13 @@ export const ListOfQuestions = ({
             '1. When is a neap tide? (2 points)\n   a) at new moon\n  *b) at the quarters\n\n2. Red marks the port hand.\n   Answer: True\n\n3. What is datum?\n   Answer: chart datum / the datum'
           }
           value={text}
+          onPaste={(event) => {
+            const listed = typedOfHtml(event.clipboardData.getData('text/html'))
+            if (listed === null) return
+            event.preventDefault()
+            const { selectionStart, selectionEnd } = event.currentTarget
+            setText(text.slice(0, selectionStart) + listed + text.slice(selectionEnd))
+          }}
           onChange={(event) => setText(event.target.value)}
         />
         <div
