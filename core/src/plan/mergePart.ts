@@ -66,8 +66,8 @@ const questionsOf = (
   if (!item || (part.questions.length === 0 && base.length === 0)) return noQuestions
   return mergeQuestions({
     // Where only single blocks are brought, its questions stay as they are.
-    wanted: whole ? part.questions : [],
-    base: whole ? base : [],
+    wanted: part.questions,
+    base,
     present: whole ? item.questions : undefined,
     hasWork: item.studentWork,
     restoreFixed: context.restoreFixed,

@@ -182,4 +182,18 @@ describe('questions of an assessment', () => {
     at.deploy(two)
     expect(texts(at)).toEqual(['Asked anew?', 'In NAV 110, what is datum?', 'This is an example.'])
   })
+
+  it('stay as they are where only single blocks of a page are brought, and are known of as before', () => {
+    const at = deployed()
+    const two = asking(reworded('fixed-one', 'Asked anew?'))
+    const welcome = everyItem(two).find(({ key }) => key === 'welcome')
+    const promise = welcome?.blocks.find(({ key }) => key === 'promise')
+    if (promise?.kind === 'fixed-text') promise.html = '<p>We answer within a day.</p>'
+    at.deploy(two, undefined, { only: { parts: [], blocks: ['welcome/promise'] } })
+    expect(at.item('Welcome').html).toContain('within a day')
+    expect(texts(at)[0]).toContain('neap tide')
+    at.deploy(two)
+    expect(texts(at)).toHaveLength(3)
+    expect(texts(at)[0]).toBe('Asked anew?')
+  })
 })

@@ -51,13 +51,14 @@ export const fixedQuestionAltered = defineRule({
     )
     const fate = assessment?.fates?.find(({ question }) => question.key === verdict.discriminator)
     const item = assessment?.there?.item
-    // What students were marked on stays as it is, and so does what leads to a part of the course.
-    if (!fate || !item || item.studentWork || /href="ref:/.test(fate.question.body.text)) return []
+    // One that was worded otherwise is somebody’s words; what students were marked on stays, and so does what leads to a part.
+    if (!fate || fate.found || !item || item.studentWork) return []
     const { body, key } = fate.question
-    const order: QuestionsWritten['order'] = (item.questions ?? []).map(({ id }) =>
-      id === fate.found?.id ? { id, body } : { id },
-    )
-    if (!fate.found) order.push({ clientId: `mend-${item.id}-${key}`, body })
+    if (body.text.includes('href="ref:')) return []
+    const order: QuestionsWritten['order'] = [
+      ...(item.questions ?? []).map(({ id }) => ({ id })),
+      { clientId: `mend-${item.id}-${key}`, body },
+    ]
     return [{ change: 'set-item', id: item.id, fields: { questions: { order, remove: [] } } }]
   },
 })
