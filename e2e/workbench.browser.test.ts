@@ -483,7 +483,7 @@ describe('a page', () => {
     await text().click()
     await press('Control+End', 'Enter')
     await page.getByRole('button', { name: 'link', exact: true }).last().click()
-    await page.getByRole('combobox', { name: /^Leads to/ }).fill('syllabus')
+    await page.getByRole('combobox', { name: /^Leads to/ }).fill('syllabus, ')
     await press('Enter')
     await page.getByRole('button', { name: 'picture', exact: true }).last().click()
     const alternative = page.getByLabel(/^What does the picture show/)

@@ -39,7 +39,33 @@ describe('proofreading', () => {
   it('says nothing of a sound template', () => {
     expect(remarksOn(() => {})).toEqual([])
   })
+  const asking = (text: string) => (_: Draft, item: (key: string) => Item) =>
+    void (item('quiz').questions = {
+      list: [{ key: 'q', body: { kind: 'true-or-false', text, points: 20, right: true } }],
+    })
   const cases: [string, Parameters<typeof remarksOn>[0], string[]][] = [
+    [
+      'a question that holds something that runs',
+      asking('<p onclick="x()">Is it so?</p>'),
+      [
+        'error question-text quiz: The question “Is it so?” holds the attribute onclick, which is not let into a course. Take it out.',
+      ],
+    ],
+    [
+      'a question with an image that says nothing, and is none of the template’s',
+      asking('<p>Is it so? <img src="asset:buoy.png"></p>'),
+      [
+        'error question-text quiz: An image in the question “Is it so?” has no alternative text. Say what it shows.',
+        'error question-text quiz: The image buoy.png in the question “Is it so?” is not among those of this template.',
+      ],
+    ],
+    [
+      'a question that leads nowhere',
+      asking('<p>Is it so, <a href="part:gone">as here</a>?</p>'),
+      [
+        'error question-text quiz: A link in the question “Is it so, as here?” leads to a part that is not in this template.',
+      ],
+    ],
     [
       'something that runs',
       (_, item) =>

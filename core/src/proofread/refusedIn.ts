@@ -2,6 +2,10 @@ import { jsonPointer, type Problem } from '../document/index.ts'
 import { letIn, refusedInDrawing } from '../allow/index.ts'
 import { htmlFields } from '../template/index.ts'
 
+/** Whether something is the body of a question: what it asks is HTML. */
+const isQuestion = (value: object): boolean =>
+  'points' in value && 'kind' in value && 'text' in value
+
 /**
  * What of a document (a template, a library entry) is not let into a course, place by place: what runs, what asks for something
  * by itself, addresses that are none. Each problem names the block it stands in.
@@ -16,7 +20,7 @@ export const refusedIn = (document: unknown): Problem[] => {
       const refused =
         typeof inner !== 'string'
           ? []
-          : htmlFields.has(field)
+          : htmlFields.has(field) || (field === 'text' && isQuestion(value))
             ? letIn(inner).refused
             : field === 'svg'
               ? refusedInDrawing(inner)

@@ -13,6 +13,7 @@ import { offsetUnresolved } from './checks/offset-unresolved.ts'
 import { outcomeUnassessed } from './checks/outcome-unassessed.ts'
 import { pageEmpty } from './checks/page-empty.ts'
 import { partNeverThere } from './checks/part-never-there.ts'
+import { questionText } from './checks/question-text.ts'
 import { rubricPointsAgree } from './checks/rubric-points.ts'
 import { weightsAddUp } from './checks/weights-total.ts'
 import type { ProofCheck } from './remark.ts'
@@ -34,6 +35,7 @@ export const proofChecks: readonly ProofCheck[] = [
   outcomeUnassessed,
   pageEmpty,
   partNeverThere,
+  questionText,
   rubricPointsAgree,
   weightsAddUp,
 ]

@@ -89,6 +89,27 @@ describe('rows that are copied', () => {
     ).toEqual(expect.arrayContaining(['in-text', 'on-card', 'portrait']))
     expect(clipped(template, 'welcome').assets.map(({ key }) => key)).not.toContain('elsewhere')
   })
+  it('take along what their questions show, and lead to each other in them', () => {
+    const template = exampleTemplate()
+    template.assets.push({
+      key: 'buoy',
+      fileName: 'buoy.svg',
+      svg: '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 9 9"><circle r="4"/></svg>',
+      alternativeText: 'A buoy',
+      licence: 'drawn for the college',
+    })
+    const quiz = everyPart(template).find(({ key }) => key === 'quiz')
+    if (!quiz || isModule(quiz)) throw new Error('the example has a quiz')
+    const text =
+      '<p>As <a href="part:checklist">here</a>? <img src="asset:buoy.svg" alt="A buoy"></p>'
+    quiz.questions = {
+      list: [{ key: 'q', body: { kind: 'true-or-false', text, points: 1, right: true } }],
+    }
+    const clip = clipped(template, 'quiz', 'checklist')
+    expect(clip.assets.map(({ key }) => key)).toEqual(['buoy'])
+    const twice = everyPart(pasted(template, clip, null, 2)).find(({ key }) => key === 'quiz-2')
+    expect(JSON.stringify(twice)).toContain('part:checklist-2')
+  })
   it('speak of each other under their new keys, exceptions too', () => {
     const template = exampleTemplate()
     const week = template.parts[1]

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { questionsShowing, type QuestionSet } from './question.ts'
 import { Block, KeptBlock, showsImage } from './block.ts'
 import type { TemplateEdit } from './edit.ts'
 import { Rubric } from './grading.ts'
@@ -46,7 +47,11 @@ export const clipParts = (template: Template, keys: ReadonlySet<string>): Clippe
     houseTexts: template.houseTexts.filter((text) =>
       shown.some((block) => block.kind === 'house-text' && block.houseText === text.key),
     ),
-    assets: template.assets.filter((asset) => shown.some((block) => showsImage(block, asset))),
+    assets: template.assets.filter(
+      (asset) =>
+        shown.some((block) => showsImage(block, asset)) ||
+        all.some((part) => !isModule(part) && questionsShowing(part, asset) > 0),
+    ),
     rubrics: template.rubrics.filter((rubric) =>
       all.some((part) => part.settings.rubric === rubric.key),
     ),
@@ -82,6 +87,13 @@ const underFreshKeys = (parts: readonly Part[], taken: Set<string>): Part[] => {
       ? { ...copy, links: copy.links.map((link) => ({ ...link, to: now(link.to) })) }
       : copy
   }
+  const asking = (questions: QuestionSet): QuestionSet => ({
+    ...questions,
+    list: questions.list.map((question) => ({
+      ...question,
+      body: { ...question.body, text: relinked(question.body.text, keys) },
+    })),
+  })
   const renamed = (part: Part): Part =>
     isModule(part)
       ? {
@@ -100,6 +112,7 @@ const underFreshKeys = (parts: readonly Part[], taken: Set<string>): Part[] => {
           ...part,
           key: now(part.key),
           blocks: part.blocks.map(block),
+          ...(part.questions ? { questions: asking(part.questions) } : {}),
           acceptsInstead: part.acceptsInstead.map(now) as typeof part.acceptsInstead,
         }
   return parts.map(renamed)

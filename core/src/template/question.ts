@@ -92,6 +92,13 @@ export const faultsOf = (body: QuestionBody): QuestionFault[] => [
   ...traitsOf(body.kind).faults(body),
 ]
 
+/** How many questions of an assessment show an image in what they ask. */
+export const questionsShowing = (
+  { questions }: { questions?: QuestionSet | undefined },
+  { fileName }: { fileName: string },
+): number =>
+  (questions?.list ?? []).filter(({ body }) => body.text.includes(`src="asset:${fileName}"`)).length
+
 /** Points of questions, added up, to a hundredth. */
 export const pointsOf = (bodies: readonly { points: number }[]): number =>
   Math.round(bodies.reduce((sum, { points }) => sum + points, 0) * 100) / 100

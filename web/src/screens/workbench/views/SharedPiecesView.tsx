@@ -3,8 +3,10 @@ import {
   imageData,
   blockInPlace,
   everyItem,
+  questionsShowing,
   showsImage,
   type Block,
+  type Item,
   type KeptBlock,
   type Template,
 } from '@wickerframe/core'
@@ -41,7 +43,13 @@ export const SharedPiecesView = ({
           .length
       case 'image': {
         const asset = template.assets.find((asset) => asset.key === key)
-        return asset ? placed.filter((block) => showsImage(block, asset)).length : 0
+        const asked = (item: Item) => (asset ? questionsShowing(item, asset) : 0)
+        return asset
+          ? everyItem(template).reduce(
+              (sum, item) => sum + asked(item),
+              placed.filter((block) => showsImage(block, asset)).length,
+            )
+          : 0
       }
       case 'rubric':
         return everyItem(template).filter((item) => item.settings.rubric === key).length
