@@ -453,20 +453,26 @@ describe(`${hostileInputs} hostile inputs`, () => {
       const slow: string[] = []
       let longest = 0
       let at = 0
+      const slowOnce: (typeof inputs)[number][] = []
       const lane = async () => {
         for (let input = inputs[at++]; input; input = inputs[at++]) {
-          const first = await timed(input)
-          const answer = first.value
-          let { took } = first
-          for (let again = 0; again < 2 && took > 1000; again++)
-            took = Math.min(took, (await timed(input)).took)
-          longest = Math.max(longest, took)
+          const { value: answer, took } = await timed(input)
           if (answer.status >= 500) failed.push(`${answer.status} ${answer.what}`)
-          if (took > 1000) slow.push(`${Math.round(took)} ms ${answer.what}`)
+          if (took > 1000) slowOnce.push(input)
+          else longest = Math.max(longest, took)
         }
       }
       await Promise.all([lane(), lane()])
-      console.log(`10,000 hostile inputs: the longest took ${Math.round(longest)} ms`)
+      // What is slow by itself is slow again when everything else is through; what only waited for the machine is not.
+      for (const input of slowOnce) {
+        const tries = [await timed(input), await timed(input), await timed(input)]
+        const took = Math.min(...tries.map((again) => again.took))
+        longest = Math.max(longest, took)
+        if (took > 1000) slow.push(`${Math.round(took)} ms ${tries[0]?.value.what ?? ''}`)
+      }
+      console.log(
+        `${hostileInputs} hostile inputs: the longest took ${Math.round(longest)} ms, ${slowOnce.length} were slow once`,
+      )
       expect(failed).toEqual([])
       expect(slow).toEqual([])
       expect(await counts()).toEqual(before)
