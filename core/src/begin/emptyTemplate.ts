@@ -31,6 +31,7 @@ export const emptyTemplate = (key: string, title: string): Template => ({
   parts: [],
   houseTexts: [],
   assets: [],
+  files: [],
   keptBlocks: [],
   policies: [],
 })

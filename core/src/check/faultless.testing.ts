@@ -18,12 +18,13 @@ import {
   type Facts,
 } from '../course/index.ts'
 import { readDocument } from '../document/index.ts'
-import { withQuestionsFilledIn } from '../firstCourse/index.ts'
+import { withItemsFilledIn } from '../firstCourse/index.ts'
 import { firstHouseStyle } from '../houseStyle/index.ts'
 import { newLayer } from '../layer/index.ts'
 import { leftBlocks } from '../testing/leftBlocks.testing.ts'
 import { everyExpected, expandCourse, type ExpectedCourse } from '../expand/index.ts'
 import { deployInto, identityOf } from '../plan/index.ts'
+import { exampleFileParts } from '../testing/exampleFiles.testing.ts'
 import { exampleQuestions } from '../testing/exampleQuestions.testing.ts'
 import { emptyCourse, exampleFacts, exampleTemplate } from '../rules/example/exampleCourse.ts'
 import { gradedTemplate } from '../rules/example/gradedTemplate.ts'
@@ -232,7 +233,7 @@ const factsOf = (
 }
 
 /** The template with some blocks left to the instructor: people’s on the home page, the others on pages of the repeated module. */
-/** A template whose assessments have questions of all ways of being left, which come to what each is worth. */
+/** A template with questions and files of all ways of being left; the questions come to what each assessment is worth. */
 const asking = (template: Template): Template => {
   for (const item of everyItem(template)) {
     if (item.kind !== 'assessment' || item.questions) continue
@@ -243,6 +244,10 @@ const asking = (template: Template): Template => {
     }))
     item.questions = { list, asked: { atLeast: 2, about: 'your course' } }
   }
+  const { files, items } = exampleFileParts()
+  template.files.push(...files)
+  const module = template.parts.find(isModule)
+  module?.items.push(...items)
   return template
 }
 const leaving = (template: Template, leaves: readonly number[]): Template => {
@@ -458,7 +463,7 @@ export const faultless = (
   const { firstDay, lastDay } = facts.term
   const asOf = addDays(firstDay, Math.floor((dayNumber(lastDay) - dayNumber(firstDay)) * looked))
   const deployed = deployInto(
-    withQuestionsFilledIn(expected.value),
+    withItemsFilledIn(expected.value),
     { ...emptyCourse('f', 'New course'), timeZone: facts.term.timeZone },
     {
       newId: (kind) => `${kind}-${++next}`,

@@ -49,6 +49,8 @@ export const silence: readonly {
   { teller: 'sample-question-left', silent: 'question-points', scope: 'same' },
   { teller: 'fixed-question-altered', silent: 'question-points', scope: 'same' },
   { teller: 'points-differ', silent: 'question-points', scope: 'same' },
+  { teller: 'file-missing', silent: 'syllabus-attached', scope: 'same' },
+  { teller: 'wrong-kind', silent: 'file-missing', scope: 'same' },
   { teller: 'submission-type-unset', silent: 'setting-differs', scope: 'same' },
   { teller: 'wrong-kind', silent: 'notification-off', scope: 'same' },
   { teller: 'wrong-kind', silent: 'submission-type-unset', scope: 'same' },

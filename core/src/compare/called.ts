@@ -45,6 +45,7 @@ export const calledIn = (template: Template): Called => {
     image: pictures,
     picture: pictures,
     portrait: pictures,
+    file: mapOf(template.files, ({ title }) => title),
     houseText: mapOf(template.houseTexts, ({ title }) => title),
     kept: mapOf(template.keptBlocks, ({ title }) => title),
   }

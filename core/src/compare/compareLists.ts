@@ -16,6 +16,9 @@ interface Entry {
   /** Of an image: a drawing or a photograph. */
   svg?: string | undefined
   base64?: string | undefined
+  /** Of a file. */
+  content?: string
+  words?: string | undefined
   /** Of a house text. */
   revisions?: readonly { html: string }[]
   /** Of a kept block. */
@@ -36,11 +39,22 @@ const lists: readonly (readonly [word: string, of: (template: Template) => reado
   ['course outcome', ({ outcomes }) => outcomes],
   ['house text', ({ houseTexts }) => houseTexts],
   ['image', ({ assets }) => assets],
+  ['file', ({ files }) => files],
   ['kept block', ({ keptBlocks }) => keptBlocks],
 ]
 
 /** Fields that are no words: told as another picture, or by what they say. */
-const notWords = new Set(['key', 'svg', 'base64', 'revisions', 'block'])
+const notWords = new Set([
+  'key',
+  'svg',
+  'base64',
+  'revisions',
+  'block',
+  'content',
+  'bytes',
+  'words',
+  'fields',
+])
 
 const textOf = (html: string): string =>
   analysePage(html)
@@ -54,8 +68,11 @@ const changesIn = (was: Entry, is: Entry, called: CalledThenAndNow) => {
   compareFields(was, is, fields, called, (told) => words.push(told))
   if (was.svg !== is.svg || was.base64 !== is.base64) words.push('another picture')
   const [before, after] = [was, is].map(({ revisions }) => textOf(revisions?.at(-1)?.html ?? ''))
-  const text = before === after ? null : wordDifference(before ?? '', after ?? '')
-  if (text) words.push('reworded')
+  const textWas = was.words ?? before ?? ''
+  const textIs = is.words ?? after ?? ''
+  const text = textWas === textIs ? null : wordDifference(textWas, textIs)
+  if (was.content !== is.content) words.push(text ? 'another file, reworded' : 'another file')
+  else if (text) words.push('reworded')
   else if (!same(was.revisions, is.revisions)) words.push('in force from another day')
   const inBlock: { words: string; text: readonly WordRun[] | null }[] = []
   if (was.block && is.block)

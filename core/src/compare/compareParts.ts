@@ -26,6 +26,7 @@ const partFields = [
   'acceptsInstead',
   'inGroup',
   'url',
+  'file',
   'basis',
   'assesses',
   'objectives',

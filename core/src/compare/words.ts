@@ -4,6 +4,7 @@ import {
   Anchor,
   anchorWords,
   Grouping,
+  ItemFile,
   Repeat,
   repeatWords,
   When,
@@ -27,6 +28,7 @@ const titles: Readonly<Record<string, string>> = {
   acceptsInstead: 'what may stand in for it',
   inGroup: 'in a unit, wanted',
   url: 'leads to',
+  file: 'file',
   basis: 'rests on',
   assesses: 'assesses',
   objectives: 'objectives',
@@ -142,7 +144,7 @@ const SetInException = z.looseObject({ part: z.string() })
  */
 export const valueWords = (field: string, value: unknown, called: Called): string => {
   if (value === undefined || value === null || value === '') return 'nothing'
-  const known = knownWords(field, value)
+  const known = field === 'file' ? fileWords(value, called) : knownWords(field, value)
   if (known !== null) return known
   if (typeof value === 'boolean') return value ? 'yes' : 'no'
   if (Array.isArray(value))
@@ -190,6 +192,18 @@ const entryWords = (field: string, entry: unknown, called: Called): string => {
   const { text, to } = named.data
   return `“${text}”${to === undefined ? '' : ` to ${called('to', to) ?? 'a part'}`}`
 }
+
+const leftFileWords = { proposed: ', which may be replaced', theirs: ', to be filled in' }
+/** Which file a part hands out, in words. */
+const fileWords = (value: unknown, called: Called): string | null =>
+  as(
+    ItemFile,
+    ({ key, left }) =>
+      key === undefined
+        ? 'one of the instructor’s own'
+        : `“${called('file', key) ?? key}”${left ? leftFileWords[left] : ''}`,
+    value,
+  )
 
 const as = <T>(schema: z.ZodType<T>, words: (value: T) => string, value: unknown) => {
   const read = schema.safeParse(value)

@@ -15,6 +15,7 @@ const fieldInBrief: Readonly<Record<string, string>> = {
   work: 'put its settings right',
   rubric: 'give it its rubric',
   questions: 'put the questions right',
+  file: 'put the file in',
   timeZone: 'set the time zone',
   settings: 'put the settings right',
   grading: 'set the grade categories',

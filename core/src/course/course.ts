@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { JsonValue } from '../document/index.ts'
+import { ContentId, ShownFile } from '../files/index.ts'
 import { CourseQuestion, mostQuestions } from './courseQuestion.ts'
 import { CourseSettings, GradeScheme, ItemKind, Rubric, WorkSettings } from '../template/index.ts'
 
@@ -73,6 +74,9 @@ export const CourseItem = z.strictObject({
     .max(mostQuestions)
     .optional()
     .describe('Of an assessment, in order; absent where the platform does not tell them'),
+  file: ShownFile.nullable()
+    .optional()
+    .describe('Of the kind file; null: it shows none; absent where the platform does not tell it'),
   studentWork: z.boolean().default(false),
   carried,
   recordedAs: RecordedAs.optional(),
@@ -119,6 +123,11 @@ export const CourseFile = z.strictObject({
     .boolean()
     .default(false)
     .describe('Flagged as about a student, or kept from students otherwise'),
+  content: ContentId.optional().describe('What it holds, where the platform tells it'),
+  words: z
+    .string()
+    .optional()
+    .describe('Its text as it was read here, a line for each paragraph; never told by a platform'),
 })
 export type CourseFile = z.output<typeof CourseFile>
 

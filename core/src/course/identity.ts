@@ -34,6 +34,7 @@ export const withRecordedIdentity = (
     work: item.work,
     rubric: item.rubric,
     questions: item.questions,
+    file: item.file,
     studentWork: item.studentWork,
     carried: item.carried,
     recordedAs: recorded.get(item.id) ?? item.recordedAs,

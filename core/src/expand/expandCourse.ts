@@ -21,6 +21,7 @@ import {
   type Part,
   type Template,
 } from '../template/index.ts'
+import { fileForCourse } from './fileForCourse.ts'
 import {
   exceptionsAt,
   laidOver,
@@ -191,6 +192,7 @@ export const expandCourse = (input: Expansion): Result<ExpectedCourse, Problem[]
       closesAt: at(part.settings.closes),
       blocks: [],
       questions: [],
+      file: isModule(part) ? null : fileForCourse(part, template, values),
       items: [],
       parent: standing.parent,
     }

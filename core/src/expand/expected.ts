@@ -1,6 +1,7 @@
 import type { Unit, Week } from '../calendar/index.ts'
 import type { Facts } from '../course/index.ts'
 import { formatOf, type FieldName, type FieldValues, type NamingFormat } from '../naming/index.ts'
+import type { ExpectedFile } from './fileForCourse.ts'
 import {
   isModule,
   type Audience,
@@ -72,6 +73,8 @@ export interface ExpectedPart {
   blocks: ExpectedBlock[]
   /** Of an assessment, in order. */
   questions: ExpectedQuestion[]
+  /** The file it hands out; null where it hands out none of the template's. */
+  file: ExpectedFile | null
   items: ExpectedPart[]
   /** Instance of the module it stands in, or null. */
   parent: string | null

@@ -1,5 +1,6 @@
 import type { Course, CourseItem, CourseModule } from '../course/index.ts'
 import { isModule, WorkSettings, type CourseSettings } from '../template/index.ts'
+import { writtenFile } from './fileForCourse.ts'
 import type { ExpectedCourse, ExpectedPart } from './expected.ts'
 
 /** Fields of one module, item or course by name, as far as something is said of them. */
@@ -27,6 +28,7 @@ export const wantedFields = (part: ExpectedPart, expected: ExpectedCourse): Fiel
     category: settings.category ?? null,
     ...(definition.url ? { target: definition.url } : {}),
     ...(rubric ? { rubric } : {}),
+    ...(part.kind === 'file' ? { file: part.file && writtenFile(part.file) } : {}),
     ...Object.fromEntries(
       Object.entries(settings).flatMap(([field, value]) =>
         Object.hasOwn(WorkSettings.shape, field) ? [[`work.${field}`, value]] : [],

@@ -1,6 +1,7 @@
 import { letIn } from '../allow/index.ts'
 import type { ExpectedBlock, ExpectedCourse, ExpectedPart } from '../expand/index.ts'
 import { blockKind, heading, isNote, leftAs } from '../template/index.ts'
+import { fileFilledIn } from './fileFilledIn.ts'
 import { questionsFilledIn } from './questionsFilledIn.ts'
 import { perfectAnswer, perfectPiece } from './perfectAnswer.ts'
 
@@ -41,6 +42,7 @@ export const filledIn = (expected: ExpectedCourse): ExpectedCourse => {
   const filled = (part: ExpectedPart): ExpectedPart => ({
     ...part,
     questions: questionsFilledIn(part),
+    file: fileFilledIn(part),
     blocks: part.blocks.filter(({ kind }) => kind !== 'guidance-note').map(fill),
     items: part.items.map(filled),
   })

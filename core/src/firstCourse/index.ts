@@ -1,5 +1,5 @@
 export * from './filledIn.ts'
 export * from './firstCourse.ts'
 export * from './perfectAnswer.ts'
-export * from './questionsFilledIn.ts'
+export * from './itemsFilledIn.ts'
 export * from './saidFacts.ts'

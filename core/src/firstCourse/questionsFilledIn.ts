@@ -1,4 +1,4 @@
-import type { ExpectedCourse, ExpectedPart, ExpectedQuestion } from '../expand/index.ts'
+import type { ExpectedPart, ExpectedQuestion } from '../expand/index.ts'
 import { isModule, isTakenHere, pointsOf } from '../template/index.ts'
 
 /** A question of nobody's subject: it can be answered, and no two of them are one. */
@@ -38,14 +38,4 @@ export const questionsFilledIn = ({ definition, questions }: ExpectedPart): Expe
     ...stand,
     ...Array.from({ length: asked }, (_, i) => own(i + 1, i === asked - 1 ? last : each)),
   ]
-}
-
-/** An expected course in which every assessment asks what a good instructor has it ask. */
-export const withQuestionsFilledIn = (expected: ExpectedCourse): ExpectedCourse => {
-  const filled = (part: ExpectedPart): ExpectedPart => ({
-    ...part,
-    questions: questionsFilledIn(part),
-    items: part.items.map(filled),
-  })
-  return { ...expected, parts: expected.parts.map(filled) }
 }

@@ -34,6 +34,7 @@ const writtenOfItem = (item: CourseItem, parent: string | null): string =>
     item.work,
     item.rubric,
     item.questions,
+    item.file,
   ])
 const writtenOfModule = (module: CourseModule): string =>
   JSON.stringify([module.name, module.published, module.staffOnly, module.opensAt])

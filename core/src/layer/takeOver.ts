@@ -11,6 +11,7 @@ import {
   type Strength,
   type Template,
 } from '../template/index.ts'
+import { mergedFile } from './file.ts'
 import { mergedQuestions } from './questions.ts'
 import { withOwn } from './withOwn.ts'
 
@@ -45,6 +46,7 @@ const mergedApart = new Set([
   'blocks',
   'assesses',
   'questions',
+  'file',
 ])
 
 /** Fields that the layer said where the old version was silent stay, unless the new version speaks. */
@@ -196,8 +198,11 @@ export const takeOver = (old: Template, wanted: Template, layer: Template): Take
     const base = before && !isModule(before) ? before : null
     const ownAssessed = own.assesses.filter((key) => !(base?.assesses ?? []).includes(key))
     const questions = mergedQuestions(base?.questions, own.questions, merged.questions)
+    const handedOut = mergedFile(base?.file, own.file, merged.file)
+    if (handedOut.overruled) notes.push({ code: 'answer-overruled', part: part.key, what: 'file' })
     return {
       ...merged,
+      ...(handedOut.file ? { file: handedOut.file } : {}),
       ...(questions ? { questions } : {}),
       blocks: mergedBlocks(part.key, base?.blocks ?? [], own.blocks, merged.blocks),
       assesses: [...new Set([...merged.assesses, ...ownAssessed])],
@@ -275,6 +280,7 @@ export const takeOver = (old: Template, wanted: Template, layer: Template): Take
       outcomes: union('outcomes', old.outcomes, layer.outcomes, wanted.outcomes),
       houseTexts: union('houseTexts', old.houseTexts, layer.houseTexts, wanted.houseTexts),
       assets: union('assets', old.assets, layer.assets, wanted.assets),
+      files: union('files', old.files, layer.files, wanted.files),
       keptBlocks: union('keptBlocks', old.keptBlocks, layer.keptBlocks, wanted.keptBlocks),
       policies: [
         ...wanted.policies,

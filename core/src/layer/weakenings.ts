@@ -8,6 +8,7 @@ import {
   type Template,
 } from '../template/index.ts'
 import { exceptionWeakenings } from './exceptionWeakenings.ts'
+import { fileWeakenings } from './file.ts'
 import { keptFields, keptList, orderOf, same, strengthKept, weakened } from './kept.ts'
 import { policyWeakenings } from './policyWeakenings.ts'
 import { questionWeakenings } from './questions.ts'
@@ -136,6 +137,7 @@ const partWeakenings = (
       told.push(
         ...blockWeakenings(part.blocks, own.blocks, [...at, 'blocks']),
         ...questionWeakenings(part.questions, own.questions, [...at, 'questions']),
+        ...fileWeakenings(part.file, own.file, [...at, 'file']),
       )
       for (const key of part.assesses)
         if (!own.assesses.includes(key))
@@ -204,8 +206,8 @@ export const weakenings = (upper: Template, layer: Template): Problem[] => {
     ...keptList(upper.navigation, layer.navigation, ['navigation']),
     ...partWeakenings(upper.parts, layer.parts, ['parts']),
     ...grading,
-    ...(['houseTexts', 'assets', 'rubrics', 'outcomes', 'keptBlocks'] as const).flatMap((list) =>
-      keptList(upper[list], layer[list], [list]),
+    ...(['houseTexts', 'assets', 'files', 'rubrics', 'outcomes', 'keptBlocks'] as const).flatMap(
+      (list) => keptList(upper[list], layer[list], [list]),
     ),
     ...policyWeakenings(upper, layer),
     ...(layer.halfBuilt && !upper.halfBuilt

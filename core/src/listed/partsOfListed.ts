@@ -87,6 +87,7 @@ export const partsOfListed = (rows: readonly ListedRow[]): ClippedParts => {
     parts: treesOf(rows).map(made),
     houseTexts: [],
     assets: [],
+    files: [],
     rubrics: [],
     keptBlocks: [],
   }

@@ -15,7 +15,9 @@ import {
   type Template,
 } from '../template/index.ts'
 import { leftBlocks } from '../testing/leftBlocks.testing.ts'
+import { exampleFileParts } from '../testing/exampleFiles.testing.ts'
 import { exampleQuestions } from '../testing/exampleQuestions.testing.ts'
+import { fileChanges, fileEdits } from './generatedFiles.testing.ts'
 import { questionChanges, questionEdits } from './generatedQuestions.testing.ts'
 import type { Standing } from './standing.testing.ts'
 
@@ -25,6 +27,10 @@ export const firstVersion = (leaves: boolean): Template => {
   if (!leaves) return template
   for (const item of everyItem(template))
     if (item.kind === 'assessment') item.questions = { list: exampleQuestions() }
+  const { files, items } = exampleFileParts()
+  template.files.push(...files)
+  const [first] = template.parts
+  if (first && isModule(first)) first.items.push(...items)
   const pages = everyItem(template).filter(({ kind }) => kind === 'page')
   leftBlocks.forEach((block, i) =>
     (block.kind === 'contact-card'
@@ -51,6 +57,7 @@ const paragraphOf = (n: number) =>
   `<p>Said by the college in wording ${n}, with a link to <a href="part:welcome">the welcome</a>.</p>`
 export const templateChanges: Record<string, TemplateChange> = {
   ...questionChanges,
+  ...fileChanges,
   'another naming format': (template, n) => {
     const item = pick(itemsOf(template), n)
     if (item) item.name = `${item.name} (${n % 7})`
@@ -247,6 +254,7 @@ export const factChanges: Record<string, (facts: Facts, n: number) => void> = {
 
 export const instructorEdits: Record<string, (at: Standing, n: number, word: string) => void> = {
   ...questionEdits,
+  ...fileEdits,
   'leads the navigation elsewhere': (at, n, word) => {
     const there = pick(everyCourseItem(at.course), n)?.item
     const [first, ...others] = at.course.navigation

@@ -2,6 +2,7 @@ import type { CourseQuestion } from '../course/index.ts'
 import type { BaseEntry } from './base.ts'
 import { sameQuestion } from '../questions/index.ts'
 import { sameValue } from './mergeCase.ts'
+import { isFileUntold } from './ownFile.ts'
 import { listAt } from './places.ts'
 import { unchangedEntry, type ModuleOrItem, type PlanContext } from './planContext.ts'
 import { presentField } from './wantedFields.ts'
@@ -38,6 +39,7 @@ const staysBecause = (
   // What is not told may be what an instructor wrote.
   if (item?.kind === 'assessment' && item.questions === undefined)
     return 'its questions cannot be seen'
+  if (isFileUntold(item)) return 'its file cannot be seen'
   if (module && places.idsIn(listAt('', module.id)).length > 0) return 'something stands in it'
   if (item && course.homePage === item.id) return 'it is the home page'
   return null

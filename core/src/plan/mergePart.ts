@@ -7,6 +7,7 @@ import { mergePage, type PageMerge } from './mergePage.ts'
 import { mergeQuestions, type QuestionsMerge } from './mergeQuestions.ts'
 import { mergePlace, type Moves } from './mergePlace.ts'
 import type { NextEntry } from './nextBase.ts'
+import { withoutOwnFile } from './ownFile.ts'
 import type { PlanStep } from './plan.ts'
 import { recordOf, type PlanContext } from './planContext.ts'
 import { questionClientId, writtenQuestion } from './wantedQuestions.ts'
@@ -35,7 +36,7 @@ interface Standing {
 
 const fieldsOf = ({ part, entry, item, of, whole }: Standing, context: PlanContext) =>
   mergeFields({
-    wanted: whole ? wantedFields(part, context.expected) : {},
+    wanted: whole ? withoutOwnFile(wantedFields(part, context.expected), part, entry, item) : {},
     of,
     before: entry?.fields ?? null,
     name: { format: entry?.format ?? null, part },

@@ -76,6 +76,10 @@ const comparable = (
     to === undefined || others[i]?.to === undefined ? entry : { ...entry, to },
   )
 
+/** Whether two items hand out the same; a platform that does not tell is not held to it, nor is it to what it calls the file. */
+const handOutTheSame = (wanted: CourseItem['file'], there: CourseItem['file']): boolean =>
+  wanted === undefined || there === undefined || wanted?.content === there?.content
+
 /** Whether two assessments ask the same in the same order, whatever their questions’ ids are. */
 const askTheSame = (wanted: CourseItem['questions'], there: CourseItem['questions']): boolean =>
   (wanted ?? []).length === (there ?? []).length &&
@@ -161,6 +165,7 @@ export const proofOf = (
     const fields = [
       ...differing(item, found, itemFields),
       ...(askTheSame(item.questions, found.questions) ? [] : ['questions']),
+      ...(handOutTheSame(item.file, found.file) ? [] : ['file']),
     ]
     if (fields.length > 0) tell(item.name, 'fields', fields)
     if (!isSamePage(item.html, found.html))

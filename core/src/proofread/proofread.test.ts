@@ -2,7 +2,16 @@ import { describe, expect, it } from 'vitest'
 import { readDocument } from '../document/index.ts'
 import { firstHouseStyle } from '../houseStyle/index.ts'
 import { exampleTemplate } from '../rules/example/exampleCourse.ts'
-import { everyItem, isModule, Template, type Item } from '../template/index.ts'
+import {
+  everyItem,
+  isModule,
+  newItem,
+  Template,
+  type Item,
+  type ItemFile,
+  type TemplateFile,
+} from '../template/index.ts'
+import { exampleForm } from '../testing/exampleFiles.testing.ts'
 import { proofChecks, proofread } from './index.ts'
 
 type Draft = ReturnType<typeof exampleTemplate>
@@ -43,7 +52,32 @@ describe('proofreading', () => {
     void (item('quiz').questions = {
       list: [{ key: 'q', body: { kind: 'true-or-false', text, points: 20, right: true } }],
     })
+  const handingOut =
+    (file: ItemFile | undefined, held: Partial<TemplateFile> = {}) =>
+    (template: Draft) => {
+      template.files.push({ ...exampleForm('form'), ...held })
+      week(template).items.unshift({
+        ...newItem('file', 'handout', 'Handout {week}'),
+        ...(file ? { file } : {}),
+      })
+    }
   const cases: [string, Parameters<typeof remarksOn>[0], string[]][] = [
+    ['a file that is there', handingOut({ key: 'form' }), []],
+    ['a file of the instructor’s own', handingOut({ left: 'theirs' }), []],
+    [
+      'what hands out a file and has none',
+      handingOut(undefined),
+      [
+        'warning file-none handout: “Handout {week}” is to hand out a file, and has none: give it one, or ask the instructor for theirs.',
+      ],
+    ],
+    [
+      'a form whose text cannot be read',
+      handingOut({ key: 'form', left: 'theirs' }, { words: undefined }),
+      [
+        'warning file-none handout: Whether “Handout {week}” is filled in cannot be told: the text of its form “handout 0.docx” cannot be read.',
+      ],
+    ],
     [
       'a question that holds something that runs',
       asking('<p onclick="x()">Is it so?</p>'),

@@ -2,6 +2,7 @@ import { activeContent } from './checks/active-content.ts'
 import { alternativeTextMissing } from './checks/alternative-text-missing.ts'
 import { categoryUnknown } from './checks/category-unknown.ts'
 import { contradictoryPermission } from './checks/contradictory-permission.ts'
+import { fileNone } from './checks/file-none.ts'
 import { fillInWithoutPrompt } from './checks/fill-in-without-prompt.ts'
 import { guidanceNotMarked } from './checks/guidance-not-marked.ts'
 import { headingSkip } from './checks/heading-skip.ts'
@@ -24,6 +25,7 @@ export const proofChecks: readonly ProofCheck[] = [
   alternativeTextMissing,
   categoryUnknown,
   contradictoryPermission,
+  fileNone,
   fillInWithoutPrompt,
   guidanceNotMarked,
   headingSkip,

@@ -1,3 +1,6 @@
+import { fileMissing } from './files/file-missing.ts'
+import { fixedFileAltered } from './files/fixed-file-altered.ts'
+import { formNotFilledIn } from './files/form-not-filled-in.ts'
 import { noQuestions } from './questions/no-questions.ts'
 import { sampleQuestionLeft } from './questions/sample-question-left.ts'
 import { questionsAsked } from './questions/questions-asked.ts'
@@ -225,6 +228,9 @@ export const rules: readonly AnyRule[] = [
   questionPoints,
   questionUnanswerable,
   answerShown,
+  fileMissing,
+  fixedFileAltered,
+  formNotFilledIn,
   courseSettingDiffers,
   settingDiffers,
   notificationOff,

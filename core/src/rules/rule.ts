@@ -23,6 +23,7 @@ export const ruleGroups = [
   'visibility',
   'grades',
   'questions',
+  'files',
   'settings',
   'access',
   'outcomes',

@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { questionsShowing, type QuestionSet } from './question.ts'
 import { Block, KeptBlock, showsImage } from './block.ts'
 import type { TemplateEdit } from './edit.ts'
+import { TemplateFile } from './file.ts'
 import { Rubric } from './grading.ts'
 import { freshKey } from './freshKey.ts'
 import { takenKeys } from './made.ts'
@@ -15,6 +16,7 @@ export const ClippedParts = z.strictObject({
   parts: z.array(Part).min(1).max(400),
   houseTexts: z.array(HouseText).default([]),
   assets: z.array(Asset).default([]),
+  files: z.array(TemplateFile).default([]),
   rubrics: z.array(Rubric).default([]),
   keptBlocks: z.array(KeptBlock).default([]),
 })
@@ -51,6 +53,9 @@ export const clipParts = (template: Template, keys: ReadonlySet<string>): Clippe
       (asset) =>
         shown.some((block) => showsImage(block, asset)) ||
         all.some((part) => !isModule(part) && questionsShowing(part, asset) > 0),
+    ),
+    files: template.files.filter(({ key }) =>
+      all.some((part) => !isModule(part) && part.file?.key === key),
     ),
     rubrics: template.rubrics.filter((rubric) =>
       all.some((part) => part.settings.rubric === rubric.key),
@@ -131,7 +136,7 @@ export const pasteEdits = (
   const taken = takenKeys(template)
   const parts = underFreshKeys(clip.parts, new Set(taken))
   const known = new Set([...taken, ...partsWithin(parts).map((part) => part.key)])
-  const lists = ['houseTexts', 'assets', 'rubrics', 'keptBlocks'] as const
+  const lists = ['houseTexts', 'assets', 'files', 'rubrics', 'keptBlocks'] as const
   const bring = lists.flatMap((list) =>
     clip[list]
       .filter(({ key }) => !template[list].some((other) => other.key === key))

@@ -1,6 +1,7 @@
 export * from './block.ts'
 export * from './courseSettingWords.ts'
 export * from './edit.ts'
+export * from './file.ts'
 export * from './freshKey.ts'
 export * from './grading.ts'
 export * from './image.ts'

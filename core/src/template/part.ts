@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { Line, Address } from '../document/index.ts'
 import { Offset } from '../calendar/index.ts'
 import { Block, Objective } from './block.ts'
+import { ItemFile } from './file.ts'
 import { QuestionSet } from './question.ts'
 import { Audience, Basis, Format, ItemKind, Key, Strength } from './words.ts'
 
@@ -158,6 +159,7 @@ export const Item = z.strictObject({
   kind: ItemKind,
   blocks: z.array(Block).max(200).default([]),
   questions: QuestionSet.optional().describe('Of an assessment'),
+  file: ItemFile.optional().describe('Of the kind file'),
   url: Address.optional(),
   acceptsInstead: z
     .array(z.union([ItemKind, Key]))

@@ -2,6 +2,7 @@ import { Line } from '../document/index.ts'
 import { z } from 'zod'
 import { Availability, PlainDate } from '../calendar/index.ts'
 import { Block, imagesOfBlock, KeptBlock } from './block.ts'
+import { TemplateFile } from './file.ts'
 import { CourseSettings, GradeScheme, Rubric } from './grading.ts'
 import { Asset, storedImage } from './image.ts'
 import { HostName } from '../allow/index.ts'
@@ -139,6 +140,7 @@ export const Template = z
     parts: z.array(Part).max(400),
     houseTexts: z.array(HouseText).default([]),
     assets: z.array(Asset).default([]),
+    files: z.array(TemplateFile).max(500).default([]).describe('Files that its parts hand out'),
     keptBlocks: z
       .array(KeptBlock)
       .max(300)
@@ -163,6 +165,7 @@ export const Template = z
     const houseTexts = new Set(template.houseTexts.map((text) => text.key))
     const assets = new Set(template.assets.map((asset) => asset.key))
     const kept = new Set(template.keptBlocks.map((block) => block.key))
+    const files = new Set(template.files.map((file) => file.key))
     const rubrics = new Set(template.rubrics.map((rubric) => rubric.key))
     const allKeys = new Set([homePageKey, ...parts.map((part) => part.key)])
     const taken = new Set<string>([homePageKey])
@@ -204,6 +207,12 @@ export const Template = z
         keys.add(key)
       })
     }
+    const visitFile = ({ kind, file }: Item, path: PropertyKey[]) => {
+      if (!file) return
+      if (kind !== 'file') say(path, 'no file: only a part of the kind file hands one out')
+      if (file.key !== undefined && !files.has(file.key))
+        say([...path, 'key'], `the key of a file in files: ${among(files)}`)
+    }
     const visitException = (module: Module, index: number, path: PropertyKey[]) => {
       const exception = module.exceptions[index]
       if (!exception) return
@@ -234,6 +243,7 @@ export const Template = z
         } else {
           visitBlocks(part.blocks, [...path, i, 'blocks'])
           visitQuestions(part, [...path, i, 'questions'])
+          visitFile(part, [...path, i, 'file'])
         }
       })
     visit(template.parts, ['parts'])
@@ -246,6 +256,7 @@ export const Template = z
     const lists = {
       houseTexts: template.houseTexts,
       assets: template.assets,
+      files: template.files,
       keptBlocks: template.keptBlocks,
       rubrics: template.rubrics,
       outcomes: template.outcomes,
@@ -265,6 +276,10 @@ export type Template = z.output<typeof Template>
 export const everyPart = (template: Template): Part[] => partsWithin(template.parts)
 export const everyItem = (template: Template): Item[] =>
   everyPart(template).filter((part): part is Item => !isModule(part))
+
+/** The file that a part hands out; null where it hands out none of the template's. */
+export const fileOfPart = (part: Part, { files }: Pick<Template, 'files'>): TemplateFile | null =>
+  isModule(part) ? null : (files.find(({ key }) => key === part.file?.key) ?? null)
 
 /** What a template wants a course to be set to, as the course has it. */
 export const courseSettingsOf = ({ settings, assets }: Template): CourseSettings => {

@@ -1,4 +1,12 @@
-import { homePageKey, isModule, type Part, type Template } from '../template/index.ts'
+import {
+  fileOfPart,
+  homePageKey,
+  isModule,
+  partsWithin,
+  type Part,
+  type Template,
+  type TemplateFile,
+} from '../template/index.ts'
 
 /** Which parts of a newer version were brought into a course: only these, or all but these. */
 export interface PartsTaken {
@@ -43,12 +51,24 @@ export const overlay = (old: Template, newer: Template, { only, except }: PartsT
     return [...result, ...rest]
   }
   const parts = laid(newer.parts, old.parts, false)
+  // What was not brought hands out what it handed out, also where the file of that key is another one now.
+  const oldItems = new Set<Part>(partsWithin(old.parts))
+  const earlierFiles = new Map<string, TemplateFile>()
+  const handingOut = (part: Part): Part => {
+    if (isModule(part)) return { ...part, items: part.items.map(handingOut) }
+    const was = oldItems.has(part) ? fileOfPart(part, old) : null
+    if (!was || fileOfPart(part, newer)?.content === was.content) return part
+    const key = `${was.key}-before`
+    earlierFiles.set(key, { ...was, key })
+    return { ...part, file: { ...part.file, key } }
+  }
   const wholeCourse = isTaken('course', false)
   const base = wholeCourse && only === null ? newer : old
   const home = isTaken(homePageKey, false) ? newer.home : old.home
   return {
     ...base,
-    parts,
+    parts: parts.map(handingOut),
+    files: [...newer.files, ...earlierFiles.values()],
     home,
     houseTexts: newer.houseTexts,
     keptBlocks: newer.keptBlocks,

@@ -1,3 +1,4 @@
+import type { WrittenFile } from '../../files/index.ts'
 import { questionName } from '../../template/index.ts'
 import type { QuestionsWritten } from '../courseQuestion.ts'
 import { plain, valueWords, type ChangeInWords, type ChangeWording } from './wording.ts'
@@ -70,6 +71,10 @@ const wordings: Readonly<Record<string, Wording>> = {
     },
   ],
   rubric: (name) => `${name} gets its rubric`,
+  file: (name, value) =>
+    value === null
+      ? `${name} hands out no file`
+      : `${name} hands out “${(value as WrittenFile).name}”`,
   work: workWords,
   questions: questionWords,
   carried: () => [],

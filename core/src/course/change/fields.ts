@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { JsonValue, Line } from '../../document/index.ts'
+import { WrittenFile } from '../../files/index.ts'
 import { QuestionsWritten } from '../courseQuestion.ts'
 import { Rubric, WorkSettings } from '../../template/index.ts'
 
@@ -43,6 +44,7 @@ export const ItemFields = z.strictObject({
   work: WorkSettings.nullable().optional().describe('null: none'),
   rubric: Rubric.nullable().optional().describe('null: none'),
   questions: QuestionsWritten.optional(),
+  file: WrittenFile.nullable().optional().describe('Of the kind file; null: none'),
   carried,
 })
 export const ModuleFields = z.strictObject({

@@ -3,6 +3,7 @@ import { datesMentioned } from '../../calendar/index.ts'
 import {
   everyCourseItem,
   everyModule,
+  restrictedFiles,
   type Change,
   type Course,
   type CourseItem,
@@ -15,14 +16,16 @@ import { bodiesOfBase, missingBodies, type Bodies } from '../bodies.ts'
 import type { Consequence } from '../consequence.ts'
 import type { FieldStep } from '../mergeCase.ts'
 import { mergeName } from '../mergeName.ts'
+import { isFileUntold } from '../ownFile.ts'
 import { isWorkedOut, unusableWithout, type Plan } from '../plan.ts'
 import type { NextQuestion } from '../nextBase.ts'
 import { formatOfName } from '../wantedFields.ts'
+import { fileComesAlong, theirFile } from './carriedFile.ts'
 import { carriedPage, wordsLeft } from './carriedPage.ts'
 import { carriedQuestions, ownQuestions, wordsOfTheirQuestions } from './carriedQuestions.ts'
 import type { CarryKind } from './carryKinds.ts'
 import { counterparts } from './counterparts.ts'
-import { keptPlaces, modulesAround, restrictedAddresses } from './keptPlaces.ts'
+import { keptPlaces, modulesAround } from './keptPlaces.ts'
 import { topicsInOrder } from './topicsInOrder.ts'
 import { wordsOfPage } from './wordsOfPage.ts'
 
@@ -42,6 +45,7 @@ interface Carried {
   name: boolean
   /** null: none of theirs. */
   questions: NextQuestion[] | null
+  file: boolean
 }
 
 const kindOfOwn = (item: CourseItem, module: CourseModule | null): CarryKind => {
@@ -78,6 +82,7 @@ export const carryOver = (
   const entryOfId = new Map(base.parts.map((entry) => [entry.platformId, entry]))
   const placed = everyCourseItem(course)
   const items = new Map(placed.map(({ item }) => [item.id, item]))
+  const moduleOf = new Map(placed.map(({ item, module }) => [item.id, module]))
   const creates = new Set(plan.creates)
   const told = new Map<Consequence['code'], string[]>()
   const tell = (code: Consequence['code'], where: string) =>
@@ -93,13 +98,13 @@ export const carryOver = (
   const idOfUrl = new Map(
     placed.flatMap(({ item }) => (item.url === null ? [] : [[item.url, item.id] as const])),
   )
-  const restricted = restrictedAddresses(course)
+  const restricted = restrictedFiles(course)
   /** HTML with links into the earlier course leading to their counterparts; without one they lose their target. */
   const relinkedIn =
     (where: string) =>
     (html: string): string =>
       html.replace(/(href|src)="([^"]+)"/g, (whole, attribute: string, url: string) => {
-        if (restricted.has(url.replace(/[?#].*$/, ''))) {
+        if (restricted.at(url)) {
           tell('left-behind', 'a link to a file that is kept from students')
           return `${attribute}="#"`
         }
@@ -128,6 +133,10 @@ export const carryOver = (
         'left-behind',
         item.kind === 'file' ? 'a file in a hidden place' : 'an item in a hidden place',
       )
+      return false
+    }
+    if (isFileUntold(item) && item.target === null) {
+      tell('left-behind', `the file “${item.name}”, which cannot be seen`)
       return false
     }
     if (kinds.has(kindOfOwn(item, module))) return true
@@ -164,7 +173,13 @@ export const carryOver = (
     const pair = partAt.get(change.clientId)
     if (!pair) return change
     const { entry, part } = pair
-    const marks: Carried = { blocks: new Set(), page: false, name: false, questions: null }
+    const marks: Carried = {
+      blocks: new Set(),
+      page: false,
+      name: false,
+      questions: null,
+      file: false,
+    }
     carried.set(part.instance, marks)
     const present = nameIn(course, entry.platformId)
     const named = carriedName(entry, present, part)
@@ -236,11 +251,35 @@ export const carryOver = (
         }
       } else for (const words of theirs.came) tell('not-chosen', quoted(item.name, words))
     }
+    let { file } = change.fields
+    const theirs =
+      item && !kept.item(item, moduleOf.get(item.id) ?? null) ? theirFile(item, entry) : null
+    if (theirs) {
+      const said = `${name}: the file “${theirs.name}”`
+      if (!fileComesAlong(part, sameTerm)) tell('words-left', said)
+      else if (!kinds.has('answers')) tell('not-chosen', said)
+      else {
+        file = theirs
+        marks.file = true
+        listen(theirs.name, said)
+        note(part.instance, {
+          field: 'file',
+          does: 'change',
+          base: null,
+          present: null,
+          wanted: part.file?.name ?? null,
+          result: theirs.name,
+          decided: null,
+          reason: 'the instructor’s own file comes along',
+        })
+      }
+    } else if (item && theirFile(item, entry)) tell('left-behind', 'a file in a hidden place')
     return {
       ...change,
       fields: {
         ...change.fields,
         name,
+        ...(file === undefined ? {} : { file }),
         ...(html === undefined ? {} : { html }),
         ...(questions && questions.order.length > 0 ? { questions } : {}),
       },
@@ -256,6 +295,8 @@ export const carryOver = (
     if (isTheirName) tell('no-place', `the name “${nameIn(course, entry.platformId) ?? ''}”`)
     for (const words of item?.html ? wordsLeft(item.html, entry, bodies) : [])
       tell('no-place', quoted(item?.name ?? '', words))
+    const file = item && !kept.item(item, moduleOf.get(item.id) ?? null) && theirFile(item, entry)
+    if (file) tell('no-place', `${item.name}: the file “${file.name}”`)
     for (const words of item?.questions ? wordsOfTheirQuestions(item.questions, entry) : [])
       tell('no-place', quoted(item?.name ?? '', words))
   }
@@ -320,6 +361,7 @@ export const carryOver = (
               questions: { order: ownQuestions(item.questions, relinkedIn(item.name)), remove: [] },
             }
           : {}),
+        ...(item.file ? { file: item.file } : {}),
         ...(item.carried ? { carried: item.carried } : {}),
       },
     })
@@ -343,15 +385,17 @@ export const carryOver = (
     parts: plan.next.parts.map((entry) => {
       const marks = carried.get(entry.instance)
       if (!marks) return entry
-      const name = entry.fields['name']
+      // What of theirs came along in a field: the base knows what was wanted there, not what stands.
+      const theirs = [marks.name ? ['name'] : [], marks.file ? ['file'] : []].flat()
       return {
         ...entry,
-        ...(marks.name && name
-          ? {
-              fields: { ...entry.fields, name: { sent: name.sent, echo: name.sent } },
-              freshFields: entry.freshFields.filter((field) => field !== 'name'),
-            }
-          : {}),
+        fields: Object.fromEntries(
+          Object.entries(entry.fields).map(([field, { sent, echo }]) => [
+            field,
+            { sent, echo: theirs.includes(field) ? sent : echo },
+          ]),
+        ),
+        freshFields: entry.freshFields.filter((field) => !theirs.includes(field)),
         ...(marks.questions ? { questions: marks.questions } : {}),
         ...(marks.page
           ? {

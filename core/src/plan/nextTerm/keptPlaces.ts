@@ -4,6 +4,7 @@ import {
   type CourseModule,
   isShown,
   modulesIn,
+  restrictedFiles,
 } from '../../course/index.ts'
 
 /** Modules that stand in a course, by their id, each with those around it: itself first, then the one it stands in. */
@@ -36,18 +37,12 @@ export const keptPlaces = (
   isStaff: (module: CourseModule) => boolean,
 ): KeptPlaces => {
   const around = modulesAround(course)
-  const restricted = restrictedAddresses(course)
+  const restricted = restrictedFiles(course)
   const isKeptModule = (module: CourseModule): boolean =>
     (around.get(module.id) ?? [module]).some((outer) => !isShown(outer) || isStaff(outer))
   return {
     module: isKeptModule,
     item: (item, module) =>
-      !isShown(item) ||
-      (module !== null && isKeptModule(module)) ||
-      [item.url, item.target].some((address) => address !== null && restricted.has(address)),
+      !isShown(item) || (module !== null && isKeptModule(module)) || restricted.shownBy(item),
   }
 }
-
-/** Addresses of files that are kept from students. */
-export const restrictedAddresses = (course: Course): ReadonlySet<string> =>
-  new Set((course.files ?? []).flatMap((file) => (file.restricted ? [file.url] : [])))

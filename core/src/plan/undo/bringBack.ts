@@ -4,7 +4,7 @@ import type { PartState } from './standing.ts'
 import type { Undoing } from './undoing.ts'
 
 /** Fields that are left away where nothing stood in them. */
-const leftAwayIfEmpty = new Set(['target', 'work', 'rubric', 'carried'])
+const leftAwayIfEmpty = new Set(['target', 'work', 'rubric', 'file', 'carried'])
 
 const fieldsToCreate = ({ fields }: PartState): { name: string } =>
   Object.fromEntries(

@@ -38,6 +38,7 @@ const itemFields = [
   'target',
   'work',
   'rubric',
+  'file',
   'carried',
 ] as const
 const moduleFields = ['name', 'published', 'staffOnly', 'opensAt', 'carried'] as const

@@ -1,4 +1,5 @@
 import { sameValue } from '../mergeCase.ts'
+import { isFileUntold } from '../ownFile.ts'
 import { listAt } from '../places.ts'
 import type { PlanStep } from '../plan.ts'
 import type { PartState } from './standing.ts'
@@ -19,6 +20,7 @@ const whyItStays = (
     return { reason: 'its questions were edited since; it stays' }
   if (is.kind === 'assessment' && is.questions === null)
     return { reason: 'its questions cannot be seen; it stays' }
+  if (isFileUntold(items.get(id))) return { reason: 'its file cannot be seen; it stays' }
   if (is.kind === 'module' && places.idsIn(listAt('', id)).length > 0)
     return { reason: 'something stands in it; it stays' }
   return null

@@ -47,7 +47,7 @@ export const syllabusAttached = defineRule({
       }
       const page = context.pageOf(there.item)
       const file =
-        there.item.kind === 'file' ||
+        (there.item.kind === 'file' && there.item.file !== null) ||
         attached.test(there.item.target ?? '') ||
         (page?.links ?? []).some(
           (link) => attached.test(link.href) || context.leadsTo(link.href).leads === 'file',

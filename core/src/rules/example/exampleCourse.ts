@@ -7,7 +7,7 @@ import {
 } from '../../course/index.ts'
 import { readDocument } from '../../document/index.ts'
 import { expandCourse } from '../../expand/index.ts'
-import { withQuestionsFilledIn } from '../../firstCourse/index.ts'
+import { withItemsFilledIn } from '../../firstCourse/index.ts'
 import { deployInto, identityOf } from '../../plan/index.ts'
 import { Template } from '../../template/index.ts'
 import { Facts as FactsSchema } from '../../course/index.ts'
@@ -256,7 +256,7 @@ const deployed = (template: Template, facts: Facts): Course => {
   const shell = emptyCourse('example', 'New course')
   let next = 0
   const { course, base } = deployInto(
-    withQuestionsFilledIn(expected),
+    withItemsFilledIn(expected),
     shell,
     {
       newId: (kind) => `${kind}-${++next}`,

@@ -34,7 +34,36 @@ const starting = (items: readonly Part[]): unknown[] => [
     strength: 'should',
     url: 'https://tools.kestrelsound.example/charts',
   },
+  { kind: 'file', key: 'tide-table', name: 'Tide table', file: { key: 'tides' } },
+  {
+    kind: 'file',
+    key: 'passage-form',
+    name: 'Passage form',
+    file: { key: 'form', left: 'theirs' },
+  },
   ...items.filter((item) => item.key !== 'welcome'),
+]
+
+/** A file that is the same for everybody, and a form to be filled in, with the code of the course in it. */
+export const exampleFiles = [
+  {
+    key: 'tides',
+    title: 'Tide table',
+    fileName: 'tide table.pdf',
+    content: '1'.repeat(64),
+    bytes: 20_000,
+    licence: 'made by the college',
+  },
+  {
+    key: 'form',
+    title: 'Passage form',
+    fileName: 'passage form.docx',
+    content: '2'.repeat(64),
+    bytes: 9000,
+    fields: ['{code}'],
+    words:
+      'Passage form for {code}\nFrom which harbour do you sail?\nAt what state of the tide do you leave?\nWho keeps the log?',
+  },
 ]
 
 const settingsOf: Readonly<Record<string, object>> = {
@@ -111,6 +140,7 @@ export const gradedTemplate = eachItsOwn((): Template => {
         { key: 'quizzes', name: 'Quizzes', weight: 25 },
       ],
     },
+    files: exampleFiles,
     rubrics: [
       {
         key: 'written',

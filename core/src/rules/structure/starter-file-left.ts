@@ -48,8 +48,12 @@ export const starterFileLeft = defineRule({
       if (links.length === 0 && item.kind !== 'file') continue
       const part = context.partOf(item.id)
       if (part?.audience === 'staff') continue
+      // Whether a form that was given out is filled in is told by what it says, not by its name.
+      if (part?.file?.left === 'theirs' && item.file) continue
       const names = [
-        ...(item.kind === 'file' ? [item.name, lastOf(item.target ?? '')] : []),
+        ...(item.kind === 'file'
+          ? [item.name, lastOf(item.target ?? ''), item.file?.name ?? '']
+          : []),
         ...links
           .filter(
             (link) =>

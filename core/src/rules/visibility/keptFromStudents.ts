@@ -4,6 +4,7 @@ import {
   itemsIn,
   modulesIn,
   type PlacedItem,
+  restrictedFiles,
 } from '../../course/index.ts'
 import { foldedName } from '../../naming/index.ts'
 import type { CheckContext } from '../context.ts'
@@ -67,19 +68,15 @@ export const keptFromStudents = (context: CheckContext): ReadonlyMap<string, Kep
   }
   for (const { found, of } of context.pairing.copies)
     if (context.partAt(of)?.audience === 'staff') kept.set(found, 'staff')
-  const restricted = new Set(
-    (context.course.files ?? []).flatMap((file) => (file.restricted ? [file.url] : [])),
-  )
+  const restricted = restrictedFiles(context.course)
   for (const placed of context.placedItems) {
     const { item } = placed
     if (kept.has(item.id)) continue
     if (isAnswerKey(item) && workNotDue(placed, context)) kept.set(item.id, 'answer-key')
     else if (
-      restricted.size > 0 &&
-      ([item.url, item.target].some((url) => url !== null && restricted.has(url)) ||
-        context
-          .pageOf(item)
-          ?.links.some((link) => restricted.has(link.href.replace(/[?#].*$/, ''))))
+      restricted.any &&
+      (restricted.shownBy(item) ||
+        context.pageOf(item)?.links.some((link) => restricted.at(link.href)))
     )
       kept.set(item.id, 'restricted-file')
   }

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { restrictedFiles } from '../../course/index.ts'
 import { aboutCourse, aboutFound, defineRule, type Verdict } from '../rule.ts'
 
 export const restrictedFileExposed = defineRule({
@@ -17,10 +18,8 @@ export const restrictedFileExposed = defineRule({
     shown: 'In “{where}” students see a file that is kept from them.',
   },
   *check(context): Generator<Verdict> {
-    const restricted = new Set(
-      (context.course.files ?? []).filter((file) => file.restricted).map((file) => file.url),
-    )
-    if (restricted.size === 0) return
+    const restricted = restrictedFiles(context.course)
+    if (!restricted.any) return
     const exposed = (where: string, message: 'linked' | 'shown') =>
       ({
         outcome: 'failed',
@@ -33,9 +32,8 @@ export const restrictedFileExposed = defineRule({
     for (const placed of context.placedItems) {
       const { item, module } = placed
       const page = context.pageOf(item)
-      const shows = [item.url, item.target].some((url) => url !== null && restricted.has(url))
-      const links =
-        page?.links.some((link) => restricted.has(link.href.replace(/[?#].*$/, ''))) ?? false
+      const shows = restricted.shownBy(item)
+      const links = page?.links.some((link) => restricted.at(link.href)) ?? false
       if (!shows && !links) continue
       const about = shows
         ? { subject: aboutCourse, discriminator: item.id }

@@ -12,6 +12,7 @@ const nouns: Readonly<Record<string, string>> = {
   keptBlocks: 'kept block',
   houseTexts: 'house text',
   assets: 'image',
+  files: 'file',
   rubrics: 'rubric',
   outcomes: 'course outcome',
   policies: 'rule',

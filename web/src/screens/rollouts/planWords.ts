@@ -47,6 +47,7 @@ const fieldNames: Readonly<Record<string, string>> = {
   page: 'page',
   settings: 'settings',
   questions: 'questions',
+  file: 'file',
 }
 /**
  * A field in words; a block is told by its first words.

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { shownOf } from '../../../files/index.ts'
 import { ItemKind } from '../../../template/index.ts'
 import type { CourseItem } from '../../course.ts'
 import { At, ClientId, Id, ItemFields } from '../fields.ts'
@@ -37,6 +38,7 @@ export const createItem = defineChange('create-item', schema, {
       ...(fields.work ? { work: fields.work } : {}),
       ...(fields.rubric ? { rubric: fields.rubric } : {}),
       ...(kind === 'assessment' ? { questions: [] } : {}),
+      ...(kind === 'file' ? { file: fields.file ? shownOf(fields.file) : null } : {}),
       ...(fields.carried ? { carried: fields.carried } : {}),
       studentWork: false,
     }

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { shownOf } from '../../../files/index.ts'
 import { Id, ItemFields } from '../fields.ts'
 import { fieldWords } from '../fieldWords.ts'
 import { defineChange } from '../kind.ts'
@@ -11,7 +12,7 @@ export const setItem = defineChange('set-item', schema, {
   apply(change, site) {
     const item = site.item(change.id)?.child
     if (!item) return site.gone(change.id)
-    const { work, rubric, questions, ...fields } = change.fields
+    const { work, rubric, questions, file, ...fields } = change.fields
     // Whoever plans a change of where it leads may not have seen the work that came in meanwhile.
     if (fields.target !== undefined && fields.target !== item.target && item.studentWork)
       return {
@@ -21,6 +22,7 @@ export const setItem = defineChange('set-item', schema, {
     const refusal = questions ? writeQuestions(item, questions, site) : null
     if (refusal) return refusal
     Object.assign(item, fields)
+    if (file !== undefined) item.file = file && shownOf(file)
     setOrDrop(item, 'work', work)
     setOrDrop(item, 'rubric', rubric)
     if (fields.html !== undefined) site.writtenPages.push(item)

@@ -1,0 +1,54 @@
+import { z } from 'zod'
+import { Line } from '../document/index.ts'
+import { ContentId, FileName, mostFileBytes } from '../files/index.ts'
+import { Key } from './words.ts'
+
+/** How much of a document's text is kept to tell it by. */
+export const mostFileWords = 40_000
+
+/** A file that a template hands out. Its bytes are kept apart, by what they are; here stands what is known of it. */
+export const TemplateFile = z.strictObject({
+  key: Key,
+  title: Line(200).describe('What people call it'),
+  fileName: FileName,
+  content: ContentId,
+  bytes: z.number().int().min(1).max(mostFileBytes),
+  licence: Line(300, 0).default(''),
+  fields: z
+    .array(z.string().min(3).max(200))
+    .max(60)
+    .default([])
+    .describe('Naming fields as they stand in the document, which are filled for each course'),
+  words: z
+    .string()
+    .max(mostFileWords)
+    .optional()
+    .describe('Its text, a line for each paragraph; absent where it cannot be read as text'),
+})
+export type TemplateFile = z.output<typeof TemplateFile>
+
+/** Which file a part of the kind file hands out. */
+export const ItemFile = z
+  .strictObject({
+    key: Key.optional().describe('Key of a file in files; absent: the instructor puts one in'),
+    left: z
+      .enum(['proposed', 'theirs'])
+      .optional()
+      .describe(
+        'proposed: the instructor may put another in its place; theirs: a form that they fill in, or a file of their own',
+      ),
+  })
+  .refine(({ key, left }) => key !== undefined || left === 'theirs', {
+    path: ['key'],
+    message: 'the key of a file in files, where it is not left to the instructor',
+  })
+export type ItemFile = z.output<typeof ItemFile>
+
+/** A file among others: the one that is there already where it holds the same, else under a file name that no other has. */
+export const fileNameAmong = (name: string, held: readonly { fileName: string }[]): string => {
+  const names = new Set(held.map(({ fileName }) => fileName.toLowerCase()))
+  const [, stem = '', ending = ''] = /^(.*?)(\.[^.]+)$/.exec(name) ?? []
+  let free = name
+  for (let n = 2; names.has(free.toLowerCase()); n++) free = `${stem} ${n}${ending}`
+  return free
+}
