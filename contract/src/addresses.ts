@@ -64,6 +64,8 @@ export const addresses = {
   readRubricFile: { method: 'post', path: '/api/rubric-file' },
   listLibrary: { method: 'get', path: '/api/library' },
   putIntoLibrary: { method: 'post', path: '/api/library' },
+  putFile: { method: 'post', path: '/api/files' },
+  getFile: { method: 'get', path: '/api/files/:content' },
   listCourses: { method: 'get', path: '/api/courses' },
   readCourse: { method: 'get', path: '/api/courses/:course' },
   factsOfCourse: { method: 'get', path: '/api/courses/:course/facts' },

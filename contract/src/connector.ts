@@ -1,6 +1,6 @@
 import { z } from 'zod'
-import { Change, Course, Line, mostChanges } from '@wickerframe/core'
-import { bytes, type Media, type NamesIn } from './route.ts'
+import { Change, ContentId, Course, Line, mostChanges, mostFileBytes } from '@wickerframe/core'
+import { bytes, streamed, type Media, type NamesIn } from './route.ts'
 
 /** A course as the list of a platform names it. */
 export const CourseListing = z.strictObject({
@@ -58,6 +58,8 @@ export type KeyFate = z.output<typeof KeyFate>
 
 export const Discarded = z.strictObject({ discarded: z.boolean() })
 export const AssetStored = z.strictObject({ url: z.string() })
+export const ContentHeld = z.strictObject({ held: z.boolean() })
+export const ContentStored = z.strictObject({ content: ContentId })
 
 /** RFC 9457 problem details. */
 export const ProblemDetails = z.object({
@@ -71,8 +73,8 @@ export type ProblemDetails = z.output<typeof ProblemDetails>
 
 export const connectorPath = '/connector/v1'
 
-/** The id of a course, an idempotency key, a file name: as they stand in an address. */
-type ConnectorParameter = 'course' | 'rehearsal' | 'key' | 'fileName'
+/** The id of a course, an idempotency key, a file name, what a file holds: as they stand in an address. */
+type ConnectorParameter = 'course' | 'rehearsal' | 'key' | 'fileName' | 'content'
 
 /** One operation of the connector: what both sides, and the document for those who build one, need of it. */
 export interface ConnectorOperation {
@@ -84,7 +86,8 @@ export interface ConnectorOperation {
   body?: z.ZodType | Media
   /** Of the body; the usual ones of who implements it without. */
   mostBytes?: number
-  answer: z.ZodType
+  /** JSON of a schema, or the bytes of a file. */
+  answer: z.ZodType | Media
   needsKey?: true
   refusals: Readonly<Record<number, string>>
 }
@@ -209,5 +212,33 @@ export const connectorOperations = {
       409: 'another image is kept under the name',
       413: 'too large',
     },
+  },
+  hasContent: {
+    method: 'get',
+    path: '/contents/:content',
+    summary: 'Whether the bytes of a file are held, by their SHA-256',
+    answer: ContentHeld,
+    refusals: { ...common, 400: 'not a SHA-256 in 64 hexadecimal digits' },
+  },
+  putContent: {
+    method: 'put',
+    path: '/contents/:content',
+    summary:
+      'Store the bytes of a file under their SHA-256, for change sets to speak of; the same again changes nothing',
+    body: streamed,
+    mostBytes: mostFileBytes,
+    answer: ContentStored,
+    refusals: {
+      ...common,
+      400: 'not a SHA-256 in 64 hexadecimal digits, or not that of the bytes',
+      413: 'too large',
+    },
+  },
+  readContent: {
+    method: 'get',
+    path: '/courses/:course/contents/:content',
+    summary: 'The bytes of a file that an item of the course shows, or that the course holds',
+    answer: bytes,
+    refusals: { ...common, 404: 'the course neither shows nor holds such a file' },
   },
 } as const satisfies Readonly<Record<string, ConnectorOperation>>

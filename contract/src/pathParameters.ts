@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { Key } from '@wickerframe/core'
+import { ContentId, Key } from '@wickerframe/core'
 
 export const RowId = z.number().int().positive()
 const Number1 = z.coerce.number().int().positive()
@@ -19,6 +19,7 @@ export const pathParameters = {
   waiver: Number1,
   schedule: Number1,
   person: Number1,
+  content: ContentId,
   request: Number1,
   session: z.string().regex(/^[0-9a-f]{16}$/),
 } as const

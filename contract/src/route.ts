@@ -11,12 +11,18 @@ export interface Media {
     | 'text/event-stream'
     | 'application/octet-stream'
     | 'location'
+  /** Taken from the wire by whoever handles it, piece by piece, and never in memory whole. */
+  streamed?: true
 }
 export const csv = { media: 'text/csv' } as const satisfies Media
 export const iCalendar = { media: 'text/calendar' } as const satisfies Media
 export const html = { media: 'text/html' } as const satisfies Media
 export const eventStream = { media: 'text/event-stream' } as const satisfies Media
 export const bytes = { media: 'application/octet-stream' } as const satisfies Media
+export const streamed = {
+  media: 'application/octet-stream',
+  streamed: true,
+} as const satisfies Media
 /** Nothing but another address, where the browser goes on. */
 export const redirect = { media: 'location' } as const satisfies Media
 export const isMedia = (content: z.ZodType | Media): content is Media => 'media' in content

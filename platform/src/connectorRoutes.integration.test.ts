@@ -20,7 +20,7 @@ beforeAll(async () => {
   misbehaviours = new Misbehaviours(schema.pool)
   const app = express()
   app.use(connectorPath, connectorRoutes(courses, misbehaviours, schema.pool, token))
-  app.use(screenRoutes(courses, misbehaviours))
+  app.use(screenRoutes(courses, misbehaviours, schema.pool))
   server = createServer(app)
   await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve))
   const bound = server.address()

@@ -1,4 +1,5 @@
 import { createHash, timingSafeEqual } from 'node:crypto'
+import { pipeline } from 'node:stream/promises'
 import express, {
   Router,
   type NextFunction,
@@ -9,6 +10,7 @@ import express, {
 import type { Pool } from 'mysql2/promise'
 import type { z } from 'zod'
 import {
+  ContentId,
   ImageName,
   imageKindOf,
   mediaTypeOf,
@@ -26,7 +28,15 @@ import {
   type ConnectorParametersOf,
   type ProblemDetails,
 } from '@wickerframe/contract'
-import { change, firstRow } from '@wickerframe/storage'
+import {
+  bytesKept,
+  change,
+  contentPieces,
+  firstRow,
+  forgetContent,
+  keepContent,
+} from '@wickerframe/storage'
+import { fileIn, filesOf } from './files.ts'
 import type { Courses } from './courses.ts'
 import type { Misbehaviours } from './misbehave.ts'
 
@@ -74,7 +84,7 @@ const sameToken = (given: string, wanted: string): boolean =>
 
 /** Reads the body that an operation takes; how deep and how large JSON is is counted before it is parsed. */
 const bodyReader = ({ body, mostBytes: limit }: ConnectorOperation): RequestHandler[] => {
-  if (body === undefined) return []
+  if (body === undefined || (isMedia(body) && body.streamed)) return []
   if (isMedia(body)) return [express.raw({ type: '*/*', limit })]
   const text = express.text({ type: 'application/json', limit, defaultCharset: 'utf-8' })
   return [
@@ -99,14 +109,20 @@ interface Asked<O extends ConnectorOperation> {
   response: Response
 }
 
-/** A course as the connector is told it: some platforms do not tell what assessments ask. */
-const told = (course: Course, hidesQuestions: boolean): Course =>
-  hidesQuestions
-    ? mapCourse(course, (item) => {
-        const { questions: _, ...others } = item
-        return others
-      })
-    : course
+/** What this platform keeps to itself, as some do. */
+interface Hides {
+  questions: boolean
+  files: boolean
+}
+/** A course as the connector is told it. */
+const told = (course: Course, hides: Hides): Course => {
+  const shown = mapCourse(course, ({ questions, file, ...others }) => ({
+    ...others,
+    ...(questions && !hides.questions ? { questions } : {}),
+    ...(file !== undefined && !hides.files ? { file } : {}),
+  }))
+  return hides.files ? shown : { ...shown, files: filesOf(course) }
+}
 
 /** The connector contract over the practice platform's courses, with its misbehaviours in front. */
 export const connectorRoutes = (
@@ -131,7 +147,10 @@ export const connectorRoutes = (
     next()
   })
 
-  const hidesQuestions = async () => (await misbehaviours.level('hide-questions')) > 0
+  const hides = async (): Promise<Hides> => ({
+    questions: (await misbehaviours.level('hide-questions')) > 0,
+    files: (await misbehaviours.level('hide-files')) > 0,
+  })
   /** Answers an operation of the contract at its method and path, with what was asked read by its schemas. */
   const on = <O extends ConnectorOperation>(
     operation: O,
@@ -189,7 +208,7 @@ export const connectorRoutes = (
       ? (await courses.list(0, 2)).courses.find((course) => course.id !== at.course)
       : undefined
     const course = await courses.snapshot(other?.id ?? at.course)
-    orNoCourse(response, at.course, course && told(course, await hidesQuestions()))
+    orNoCourse(response, at.course, course && told(course, await hides()))
   })
   on(connectorOperations.applyChangeSet, async ({ at, body, request, response }) => {
     const idempotencyKey = request.get('idempotency-key') ?? ''
@@ -213,12 +232,12 @@ export const connectorRoutes = (
     if (await misbehaviours.take('lost-answer')) return void response.destroy()
     if (await misbehaviours.take('never-answers')) return
     const { course } = outcome.done
-    response.json({ ...outcome.done, course: told(course, await hidesQuestions()) })
+    response.json({ ...outcome.done, course: told(course, await hides()) })
   })
   on(connectorOperations.keyFate, async ({ at, response }) => {
     const fate = await courses.fate(at.key)
     if (fate.state !== 'applied') return void response.json(fate)
-    const course = told(fate.answer.course, await hidesQuestions())
+    const course = told(fate.answer.course, await hides())
     response.json({ ...fate, answer: { ...fate.answer, course } })
   })
   on(connectorOperations.voidKey, async ({ at, response }) => {
@@ -248,6 +267,31 @@ export const connectorRoutes = (
         'another image is kept under this file name; expected another name',
       )
     response.json({ url: `/files/${fileName}` })
+  })
+  const isContent = (response: Response, content: string): boolean => {
+    if (ContentId.safeParse(content).success) return true
+    problem(response, 400, 'unusable-content', 'expected a SHA-256 in 64 hexadecimal digits')
+    return false
+  }
+  on(connectorOperations.hasContent, async ({ at: { content }, response }) => {
+    if (isContent(response, content))
+      response.json({ held: (await bytesKept(pool, content)) !== null })
+  })
+  on(connectorOperations.putContent, async ({ at: { content }, request, response }) => {
+    if (!isContent(response, content)) return
+    const kept = await keepContent(pool, request, connectorOperations.putContent.mostBytes)
+    if (kept.state === 'too-large')
+      return problem(response, 413, 'too-large', 'the file is larger than is taken here')
+    if (kept.state === 'kept' && kept.content === content) return void response.json({ content })
+    if (kept.state === 'kept' && kept.isNew) await forgetContent(pool, kept.content)
+    problem(response, 400, 'unusable-content', 'the bytes are not those of that SHA-256')
+  })
+  on(connectorOperations.readContent, async ({ at, response }) => {
+    const course = await courses.snapshot(at.course)
+    const pieces = course && fileIn(course, at.content) && (await contentPieces(pool, at.content))
+    if (!pieces) return problem(response, 404, 'no-file', 'the course has no such file')
+    response.type('application/octet-stream')
+    await pipeline(pieces, response)
   })
   return router
 }

@@ -5,6 +5,7 @@ import {
   canonicalJson,
   type Change,
   Course,
+  type CourseFile,
   type CourseItem,
   everyCourseItem,
   mapCourse,
@@ -20,6 +21,7 @@ import {
   institutionNow,
   type Database,
 } from '@wickerframe/storage'
+import { fileNotHeld } from './files.ts'
 import { rewriteHtml, type Dropped } from './rewriteHtml.ts'
 
 /** Why the platform refuses; `status` is the HTTP status it answers with. */
@@ -236,6 +238,34 @@ export class Courses {
     }
   }
 
+  /** Changes the files that a course holds beside those its items show. */
+  async changeFiles(
+    id: string,
+    changed: (files: readonly CourseFile[]) => CourseFile[],
+  ): Promise<void> {
+    await inTransaction(this.#pool, async (database) => {
+      const course = await this.#read(database, id, true)
+      if (!course) return
+      const written: Course = {
+        ...course,
+        files: changed(course.files ?? []),
+        revision: String(Number(course.revision) + 1),
+      }
+      await change(
+        database,
+        `UPDATE courses
+         SET revision = ?, change_cursor = ?, document = ?
+         WHERE id = ?`,
+        [
+          Number(written.revision),
+          await this.#mint(database, 'cursor'),
+          JSON.stringify(written),
+          id,
+        ],
+      )
+    })
+  }
+
   /** A student hands something in. It does not change the course's content revision. */
   async handIn(id: string, item: string): Promise<void> {
     await inTransaction(this.#pool, async (database) => {
@@ -301,7 +331,7 @@ export class Courses {
       throw new Error(
         `course ${id} is stored in a form that cannot be read: ${JSON.stringify(course.problems[0])}`,
       )
-    return { ...mapCourse(course.value, withQuestions), revision: String(row.revision) }
+    return { ...mapCourse(course.value, withAll), revision: String(row.revision) }
   }
 
   async #write(
@@ -310,6 +340,12 @@ export class Courses {
     changes: readonly Change[],
     dropped: Dropped,
   ): Promise<ChangeSetAnswer> {
+    const missing = await fileNotHeld(database, changes)
+    if (missing !== null)
+      throw new Refused(
+        refuse(409, 'no-content', `the bytes of “${missing}” are not held here; put them first`)
+          .refused,
+      )
     const wanted = idsWanted(course, changes)
     let next = wanted > 0 ? await this.#mint(database, 'id', wanted) : 0
     const applied = applyChanges(course, changes, {
@@ -351,9 +387,13 @@ export class Courses {
   }
 }
 
-/** An assessment always has questions here, if only none. */
-const withQuestions = (item: CourseItem): CourseItem =>
-  item.kind === 'assessment' ? { ...item, questions: item.questions ?? [] } : item
+/** An assessment always has questions here, and a file part a file, if only none. */
+const withAll = (item: CourseItem): CourseItem =>
+  item.kind === 'assessment'
+    ? { ...item, questions: item.questions ?? [] }
+    : item.kind === 'file'
+      ? { ...item, file: item.file ?? null }
+      : item
 
 /** How many ids a change set takes at most: for what it makes, its questions, and those of copies. */
 const idsWanted = (course: Course, changes: readonly Change[]): number => {

@@ -69,7 +69,7 @@ app.get('/files/:name', async (request: Request, response: Response) => {
     .set('Cross-Origin-Resource-Policy', 'cross-origin')
     .send(asset.bytes)
 })
-app.use(screenRoutes(courses, misbehaviours))
+app.use(screenRoutes(courses, misbehaviours, pool))
 app.use((cause: unknown, _request: Request, response: Response, next: NextFunction) => {
   if (response.headersSent) return next(cause)
   const status =

@@ -2,7 +2,7 @@ import type { Pool } from 'mysql2/promise'
 import type { Dropped } from './rewriteHtml.ts'
 import { change, firstRow, rowsOf } from '@wickerframe/storage'
 
-/** What the platform can be told to do wrong. `remaining` counts down with each time, but for the four that last. */
+/** What the platform can be told to do wrong. `remaining` counts down with each time, but for those that last. */
 export const misbehaviours = {
   'slow-answers': 'Wait so many milliseconds before every answer to the connector',
   'too-many-requests': 'Answer the next so many requests with 429 and Retry-After: 1',
@@ -14,10 +14,12 @@ export const misbehaviours = {
     'Have somebody edit the course just before each of the next so many change sets',
   'strip-styles': '1: strip styles when it writes HTML; 0: keep them',
   'hide-questions': '1: do not tell the connector what assessments ask; 0: tell it',
+  'hide-files': '1: do not tell the connector which files items show; 0: tell it',
   'strip-attributes': '1: strip attributes it does not know when it writes HTML; 0: keep them',
 } as const
 export type Misbehaviour = keyof typeof misbehaviours
-type Lasting = 'slow-answers' | 'hide-questions' | 'strip-attributes' | 'strip-styles'
+type Lasting =
+  'slow-answers' | 'hide-questions' | 'hide-files' | 'strip-attributes' | 'strip-styles'
 export const isMisbehaviour = (name: string): name is Misbehaviour =>
   Object.hasOwn(misbehaviours, name)
 

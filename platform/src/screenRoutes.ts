@@ -1,6 +1,20 @@
 import express, { Router, type Request, type Response } from 'express'
+import type { Pool } from 'mysql2/promise'
+import { randomUUID } from 'node:crypto'
+import { pipeline } from 'node:stream/promises'
 import { z } from 'zod'
-import { everyCourseItem, instantOf, type Change, type Course } from '@wickerframe/core'
+import {
+  everyCourseItem,
+  fileKinds,
+  instantOf,
+  kindOfFileName,
+  mostFileBytes,
+  type Change,
+  type Course,
+  type ShownFile,
+} from '@wickerframe/core'
+import { contentPieces } from '@wickerframe/storage'
+import { fileAddress, fileIn, uploaded } from './files.ts'
 import type { Courses } from './courses.ts'
 import { isMisbehaviour, misbehaviours as known, type Misbehaviours } from './misbehave.ts'
 import {
@@ -28,7 +42,11 @@ const fieldsOfShowing: Readonly<Record<string, { published: boolean } | { staffO
 }
 
 /** The practice platform's own pages and the small editor in which one plays instructor. Forms only; no script. */
-export const screenRoutes = (courses: Courses, misbehaviours: Misbehaviours): Router => {
+export const screenRoutes = (
+  courses: Courses,
+  misbehaviours: Misbehaviours,
+  pool: Pool,
+): Router => {
   const router = Router()
   // Forms are taken from the platform's own pages only.
   router.use((request: Request, response: Response, next) => {
@@ -81,6 +99,32 @@ export const screenRoutes = (courses: Courses, misbehaviours: Misbehaviours): Ro
     ),
   )
 
+  router.get('/courses/:id/files/:content/:name', async (request, response) => {
+    const { id, content } = request.params
+    const course = await courses.snapshot(id)
+    const file = course && fileIn(course, content)
+    const kind = file && kindOfFileName(file.name)
+    const pieces = kind ? await contentPieces(pool, content) : null
+    if (!file || !kind || !pieces)
+      return refusedScreen(response, 404, 'There is no such file here.')
+    response
+      .attachment(file.name)
+      .type(fileKinds[kind].mediaType)
+      .set('Content-Security-Policy', "sandbox; default-src 'none'")
+    await pipeline(pieces, response)
+  })
+  /** The file of a form; what is wrong with it is shown. */
+  const taken = async (request: Request, response: Response): Promise<ShownFile | null> => {
+    if (!request.is('multipart/form-data')) {
+      refusedScreen(response, 400, 'A file is wanted.')
+      return null
+    }
+    const outcome = await uploaded(pool, request, mostFileBytes)
+    if ('file' in outcome) return outcome.file
+    refusedScreen(response, 400, outcome.refused)
+    return null
+  }
+
   const edit = async (
     response: Response,
     id: string,
@@ -125,12 +169,37 @@ export const screenRoutes = (courses: Courses, misbehaviours: Misbehaviours): Ro
   router.post('/courses/:id/:action', async (request, response) => {
     const { id, action } = request.params
     const back = `/courses/${id}`
+    if (action === 'put-file') {
+      const file = await taken(request, response)
+      if (!file) return
+      const fresh = {
+        ...file,
+        id: `f-${randomUUID()}`,
+        url: fileAddress(id, file),
+        restricted: false,
+      }
+      await courses.changeFiles(id, (files) => [...files, fresh])
+      return response.redirect(303, `${back}#files`)
+    }
     if (action === 'publish' || action === 'hide')
       return edit(response, id, [{ change: 'set-course', published: action === 'publish' }], back)
     const name = nameIn(request.body)
     if (action === 'rename' && name)
       return edit(response, id, [{ change: 'set-course', name }], back)
     refusedScreen(response, 400, 'A name is wanted.')
+  })
+  router.post('/courses/:id/files/:file/:action', async (request, response) => {
+    const { id, file, action } = request.params
+    await courses.changeFiles(id, (files) =>
+      files.flatMap((one) =>
+        one.id !== file
+          ? [one]
+          : action === 'remove'
+            ? []
+            : [{ ...one, restricted: action === 'keep' }],
+      ),
+    )
+    response.redirect(303, `/courses/${id}#files`)
   })
   router.post('/courses/:id/modules/:module/:action', async (request, response) => {
     const { id, module, action } = request.params
@@ -141,6 +210,22 @@ export const screenRoutes = (courses: Courses, misbehaviours: Misbehaviours): Ro
       return edit(response, id, [{ change: 'set-module', id: module, fields: shows }], back)
     if (action === 'rename' && name)
       return edit(response, id, [{ change: 'set-module', id: module, fields: { name } }], back)
+    if (action === 'add-file' && name)
+      return edit(
+        response,
+        id,
+        [
+          {
+            change: 'create-item',
+            clientId: 'new',
+            module,
+            at: null,
+            kind: 'file',
+            fields: { name },
+          },
+        ],
+        back,
+      )
     if (action === 'add' && name)
       return edit(
         response,
@@ -204,6 +289,13 @@ export const screenRoutes = (courses: Courses, misbehaviours: Misbehaviours): Ro
           read.data.due === '' ? null : instantOf(read.data.due, '23:59', course?.timeZone ?? 'UTC')
         return edit(response, id, [{ change: 'set-item', id: item, fields: { dueAt } }], back)
       }
+      case 'put-file': {
+        const file = await taken(request, response)
+        if (!file) return
+        return edit(response, id, [{ change: 'set-item', id: item, fields: { file } }], back)
+      }
+      case 'remove-file':
+        return edit(response, id, [{ change: 'set-item', id: item, fields: { file: null } }], back)
       case 'add-questions':
       case 'word-question':
       case 'remove-question': {

@@ -3,7 +3,7 @@ import { collectBodies, coursesToTidy, tidyCourse } from './snapshots/bodyCollec
 import { forgetOld, type Retention } from './retention.ts'
 import { forgetOldDevices, removeEndedSessions } from './people/sessions.ts'
 import { forgetOldLinks } from './people/links.ts'
-import { inTransaction } from '@wickerframe/storage'
+import { forgetUnfinished, inTransaction } from '@wickerframe/storage'
 import type { InstitutionDay } from './start/clocks.ts'
 import { tellOfEnds } from './waivers/tellOfEnds.ts'
 import { forgetOldTries } from './people/signInTries.ts'
@@ -21,6 +21,7 @@ export const keepHouse = async (
   for (const courseId of await coursesToTidy(pool, coursesAtOnce, keptHours))
     await tidyCourse(pool, courseId)
   await collectBodies(pool, bodiesAtOnce, keptHours)
+  await forgetUnfinished(pool, 24)
   await removeEndedSessions(pool)
   await forgetOldDevices(pool)
   await forgetOldTries(pool)

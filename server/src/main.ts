@@ -4,6 +4,7 @@ import { fileURLToPath } from 'node:url'
 import { pino } from 'pino'
 import { connectorClient } from './connector/client.ts'
 import { fileThreads } from './files/fileThreads.ts'
+import { readingFiles } from './files/readShownFiles.ts'
 import { makeApp } from './http/app.ts'
 import { outsideProvider } from './people/outside/provider.ts'
 import { reportThreads } from './reports/reportThreads.ts'
@@ -21,11 +22,15 @@ const serve = async (): Promise<void> => {
   const app = makeApp({
     pool,
     ending: ending.signal,
-    connector: connectorClient({
-      url: settings.PLATFORM_URL,
-      token: settings.PLATFORM_TOKEN,
-      timeoutSeconds: settings.CONNECTOR_TIMEOUT_SECONDS,
-    }),
+    connector: readingFiles(
+      connectorClient({
+        url: settings.PLATFORM_URL,
+        token: settings.PLATFORM_TOKEN,
+        timeoutSeconds: settings.CONNECTOR_TIMEOUT_SECONDS,
+      }),
+      pool,
+      files,
+    ),
     files,
     reports: reportThreads(fileURLToPath(new URL('reportProgram.mjs', import.meta.url))),
     clock: clockOf(settings),

@@ -7,6 +7,8 @@ import { connectorClient } from './connector/client.ts'
 import { checkPool } from './checks/checkPool.ts'
 import { serveChecks } from './checks/checkThread.ts'
 import { followPlatform } from './follow/followPlatform.ts'
+import { fileThreads } from './files/fileThreads.ts'
+import { readingFiles } from './files/readShownFiles.ts'
 import { keepHouse } from './housekeeping.ts'
 import { mailerFor } from './mail/mailer.ts'
 import { sendMail } from './mail/sendMail.ts'
@@ -23,11 +25,16 @@ import { clockOf, databaseAddress, readSettings } from './start/settings.ts'
 const work = async (): Promise<void> => {
   const settings = readSettings(process.env)
   const pool = connect(databaseAddress(settings), settings.WORKER_CONCURRENCY + 4)
-  const connector = connectorClient({
-    url: settings.PLATFORM_URL,
-    token: settings.PLATFORM_TOKEN,
-    timeoutSeconds: settings.CONNECTOR_TIMEOUT_SECONDS,
-  })
+  const files = fileThreads(fileURLToPath(new URL('fileProgram.mjs', import.meta.url)))
+  const connector = readingFiles(
+    connectorClient({
+      url: settings.PLATFORM_URL,
+      token: settings.PLATFORM_TOKEN,
+      timeoutSeconds: settings.CONNECTOR_TIMEOUT_SECONDS,
+    }),
+    pool,
+    files,
+  )
   const log = pino({ level: 'warn' })
   const checking = checkPool(fileURLToPath(import.meta.url), settings.WORKER_THREADS)
   const clock = clockOf(settings)
@@ -89,7 +96,7 @@ const work = async (): Promise<void> => {
     stopping = true
     void worker
       .stop()
-      .then(() => checking.stop())
+      .then(() => Promise.all([checking.stop(), files.stop()]))
       .then(() => mailer?.close())
       .then(() => pool.end())
       .then(() => process.exit(0))

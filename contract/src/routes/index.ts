@@ -6,6 +6,7 @@ import { checkRoutes } from './checks.ts'
 import { conformanceRoutes } from './conformance.ts'
 import { coursePeopleRoutes } from './coursePeople.ts'
 import { courseRoutes } from './courses.ts'
+import { fileRoutes } from './files.ts'
 import { followUpRoutes } from './followUps.ts'
 import { healthRoutes } from './health.ts'
 import { historyRoutes } from './history.ts'
@@ -41,6 +42,7 @@ export * from './checks.ts'
 export * from './conformance.ts'
 export * from './coursePeople.ts'
 export * from './courses.ts'
+export * from './files.ts'
 export * from './followUps.ts'
 export * from './health.ts'
 export * from './history.ts'
@@ -84,6 +86,7 @@ export const routes = {
   ...termRoutes,
   ...templateRoutes,
   ...libraryRoutes,
+  ...fileRoutes,
   ...courseRoutes,
   ...coursePeopleRoutes,
   ...rosterRoutes,

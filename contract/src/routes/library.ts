@@ -1,14 +1,15 @@
 import { z } from 'zod'
-import { Asset, HouseText, KeptBlock, Rubric, Template } from '@wickerframe/core'
+import { Asset, HouseText, KeptBlock, Rubric, Template, TemplateFile } from '@wickerframe/core'
 import { csv } from '../route.ts'
 import type { Routes } from './asked.ts'
 
-export const libraryKinds = ['house-text', 'image', 'rubric', 'block'] as const
+export const libraryKinds = ['house-text', 'image', 'file', 'rubric', 'block'] as const
 export type LibraryKind = (typeof libraryKinds)[number]
 /** Which list of a template holds what the library has of a kind. */
 export const templateListOf = {
   'house-text': 'houseTexts',
   image: 'assets',
+  file: 'files',
   rubric: 'rubrics',
   block: 'keptBlocks',
 } as const satisfies Record<LibraryKind, keyof Template>
@@ -25,6 +26,11 @@ export const LibraryPut = z.discriminatedUnion('kind', [
     document: Asset,
   }),
   z.strictObject({
+    kind: z.literal('file'),
+    was: z.number().int().min(1).nullable(),
+    document: TemplateFile,
+  }),
+  z.strictObject({
     kind: z.literal('rubric'),
     was: z.number().int().min(1).nullable(),
     document: Rubric,
@@ -36,7 +42,7 @@ export const LibraryPut = z.discriminatedUnion('kind', [
   }),
 ])
 export type LibraryPut = z.output<typeof LibraryPut>
-const LibraryDocument = z.union([HouseText, Asset, Rubric, KeptBlock])
+const LibraryDocument = z.union([HouseText, Asset, TemplateFile, Rubric, KeptBlock])
 export const LibraryEntry = z.strictObject({
   kind: z.enum(libraryKinds),
   key: z.string(),
@@ -67,7 +73,7 @@ export const libraryRoutes = {
   listLibrary: {
     method: 'get',
     path: '/api/library',
-    summary: 'House texts, images, rubrics and blocks, with where each is used',
+    summary: 'House texts, images, files, rubrics and blocks, with where each is used',
     may: 'see college',
     answer: z.array(LibraryEntry),
   },

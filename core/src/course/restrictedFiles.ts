@@ -20,6 +20,6 @@ export const restrictedFiles = ({ files = [] }: Pick<Course, 'files'>): Restrict
     at,
     shownBy: ({ url, target, file }) =>
       [url, target].some((address) => address !== null && at(address)) ||
-      (file != null && contents.has(file.content)),
+      (file !== undefined && file !== null && contents.has(file.content)),
   }
 }

@@ -27,8 +27,9 @@ export const fileNameFor = (name: string): string | null => {
   if (kind === null) return null
   const dot = last.lastIndexOf('.')
   const ending = last.slice(dot)
-  const stem = [...last.slice(0, dot)]
-    .map((letter) => (isLine(letter) && !notInNames.test(letter) ? letter : ' '))
+  const stem = Array.from(last.slice(0, dot), (letter) =>
+    isLine(letter) && !notInNames.test(letter) ? letter : ' ',
+  )
     .join('')
     .replace(/\s+/g, ' ')
     .replace(/^[.\s]+|\s+$/g, '')

@@ -26,11 +26,8 @@ export const fileChanges: Record<string, (template: Template, n: number) => void
   'a file is left in another way': (template, n) => {
     const part = pick(fileParts(template), n)
     const key = part?.file?.key
-    if (part && key !== undefined)
-      part.file = {
-        key,
-        ...([{}, { left: 'proposed' as const }, { left: 'theirs' as const }][(n >> 2) % 3] ?? {}),
-      }
+    const left = ([undefined, 'proposed', 'theirs'] as const)[(n >> 2) % 3]
+    if (part && key !== undefined) part.file = { key, ...(left ? { left } : {}) }
   },
   'a file is asked for in place of one': (template, n) => {
     const part = pick(fileParts(template), n)

@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { Line } from '../document/index.ts'
-import { ContentId, FileName, mostFileBytes } from '../files/index.ts'
+import { ContentId, FileName, mostFileBytes, titleOfFileName } from '../files/index.ts'
+import { freshKey } from './freshKey.ts'
 import { Key } from './words.ts'
 
 /** How much of a document's text is kept to tell it by. */
@@ -44,11 +45,32 @@ export const ItemFile = z
   })
 export type ItemFile = z.output<typeof ItemFile>
 
-/** A file among others: the one that is there already where it holds the same, else under a file name that no other has. */
-export const fileNameAmong = (name: string, held: readonly { fileName: string }[]): string => {
+/** What is known of a file before it has a place among others. */
+export type NewFile = Pick<TemplateFile, 'fileName' | 'content' | 'bytes' | 'fields'> &
+  Partial<Pick<TemplateFile, 'title' | 'words' | 'licence'>>
+
+/**
+ * A file for a template or the library: the one that is there already where it holds the same, else under a key and a file name that no
+ * other has.
+ */
+export const fileAmong = (file: NewFile, held: readonly TemplateFile[]): TemplateFile => {
+  const same = held.find(({ content }) => content === file.content)
+  if (same) return same
   const names = new Set(held.map(({ fileName }) => fileName.toLowerCase()))
-  const [, stem = '', ending = ''] = /^(.*?)(\.[^.]+)$/.exec(name) ?? []
-  let free = name
-  for (let n = 2; names.has(free.toLowerCase()); n++) free = `${stem} ${n}${ending}`
-  return free
+  const [, stem = '', ending = ''] = /^(.*?)(\.[^.]+)$/.exec(file.fileName) ?? []
+  let { fileName } = file
+  for (let n = 2; names.has(fileName.toLowerCase()); n++)
+    fileName = `${stem.slice(0, 140)} ${n}${ending}`
+  const { bytes, content, fields, words, licence = '' } = file
+  const title = file.title ?? titleOfFileName(file.fileName)
+  return {
+    key: freshKey(title, new Set(held.map(({ key }) => key))),
+    title,
+    fileName,
+    content,
+    bytes,
+    licence,
+    fields,
+    ...(words === undefined ? {} : { words }),
+  }
 }

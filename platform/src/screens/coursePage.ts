@@ -15,6 +15,7 @@ import {
 } from '@wickerframe/core'
 import { button, escape, page, safeHtml } from './layout.ts'
 import { paragraphsIn } from './paragraphs.ts'
+import { fileOf, filesHeld } from './files.ts'
 import { questionsOf } from './questions.ts'
 
 const day = (course: Course, instant: string): string =>
@@ -54,7 +55,8 @@ const chapter = (course: Course, module: CourseModule, index: number, level = 2)
   <div class="words">This module is ${words(course, module)}. ${showing(base, module)}${movingUp(base, index)}</div>
   <form class="block" method="post" action="${base}/rename"><label>Name <input name="name" size="50" value="${escape(module.name)}"></label> <button>rename</button></form>
   <ol>${module.children.map((child, at) => (isCourseModule(child) ? `<li>${chapter(course, child, at, Math.min(6, level + 1))}</li>` : line(course, child))).join('')}</ol>
-  <form class="block" method="post" action="${base}/add"><label>Add a page named <input name="name" size="30" required></label> <button>add it</button></form>`
+  <form class="block" method="post" action="${base}/add"><label>Add a page named <input name="name" size="30" required></label> <button>add it</button></form>
+  <form class="block" method="post" action="${base}/add-file"><label>Add a file named <input name="name" size="30" required></label> <button>add it</button></form>`
 }
 
 export const coursesScreen = (
@@ -118,7 +120,8 @@ export const courseScreen = (course: Course): string =>
     ${navigation(course)}
     <h3>Contents</h3><ul>${course.homePage ? `<li><a href="/courses/${escape(course.id)}/items/${escape(course.homePage)}">Home page</a></li>` : '<li class="words">no home page is set</li>'}${course.modules.map((module) => `<li><a href="#${escape(module.id)}">${escape(module.name)}</a> <span class="words">${words(course, module)}</span></li>`).join('')}</ul>
     ${course.modules.map((module, index) => chapter(course, module, index)).join('')}
-    ${course.stray.length > 0 ? `<h2>In no module</h2><ul>${course.stray.map((item) => `<li><a href="/courses/${escape(course.id)}/items/${escape(item.id)}">${escape(item.name)}</a></li>`).join('')}</ul>` : ''}`,
+    ${course.stray.length > 0 ? `<h2>In no module</h2><ul>${course.stray.map((item) => `<li><a href="/courses/${escape(course.id)}/items/${escape(item.id)}">${escape(item.name)}</a></li>`).join('')}</ul>` : ''}
+    ${filesHeld(course)}`,
   )
 
 /** Every paragraph in one form: what was typed in one is kept with the others. */
@@ -185,6 +188,7 @@ export const itemScreen = (
     <form class="block" method="post" action="${base}/due"><label>Due <input name="due" type="date" value="${item.dueAt ? day(course, item.dueAt) : ''}"></label> <button>set</button></form>
     <div class="page">${item.html === null ? '<p class="words">It has no page.</p>' : safeHtml(item.html)}</div>
     ${questionsOf(course, item)}
+    ${fileOf(course, item)}
     ${item.html === null ? '' : textEditor(`${base}/text`, item.html)}`,
   )
 }

@@ -1,4 +1,11 @@
-import { readDocument, readJson, usualDepth, type Course, type Problem } from '@wickerframe/core'
+import {
+  mostFileBytes,
+  readDocument,
+  readJson,
+  usualDepth,
+  type Course,
+  type Problem,
+} from '@wickerframe/core'
 import {
   connectorOperations,
   connectorPath,
@@ -11,10 +18,12 @@ import {
   type CourseList,
   type Discarded,
   type Enrolments,
+  type Media,
 } from '@wickerframe/contract'
+import { sha256 } from '../digest.ts'
 import type { z } from 'zod'
 import { courseAsAsked, enrolledAsAsked, listAsAsked, setAsAsked } from './heldAgainst.ts'
-import { AnswerTooLong, readWithin } from './readWithin.ts'
+import { AnswerTooLong, bytesWithin, readWithin } from './readWithin.ts'
 
 /**
  * What came of a request. `refused`: the platform said no, and will say no again. `later`: it may pass. `unknown`: the
@@ -54,22 +63,42 @@ export interface Connector {
     set: ChangeSet,
   ) => Promise<Answer<z.output<typeof ChangeSetAnswer>>>
   putAsset: (fileName: string, bytes: Uint8Array) => Promise<Answer<z.output<typeof AssetStored>>>
+  /** Whether it holds the bytes of a file, by their SHA-256. */
+  hasContent: (content: string) => Promise<Answer<{ held: boolean }>>
+  /** Sends the bytes of a file, piece by piece. @param bytes how many there are */
+  putContent: (
+    content: string,
+    pieces: AsyncIterable<Uint8Array>,
+    bytes: number,
+  ) => Promise<Answer<{ content: string }>>
+  /** The bytes of a file that a course shows or holds. */
+  readContent: (id: string, content: string) => Promise<Answer<Buffer>>
 }
 
 /** What is read of an answer at most: a course of 150 items and 60 pages has a quarter of a megabyte. */
 const mostBytes = 32 * 2 ** 20
 const answerLimits = { depth: usualDepth, values: 400_000 }
 
+/** How slow a line may be on which a file is sent or fetched: so many bytes a second have to get through beside the usual time. */
+const slowestBytes = 100_000
+
+/** Operations that answer JSON. */
+type JsonOperation = ConnectorOperation & { answer: z.ZodType }
 /** One request to an operation of the contract. */
-interface Asked<O extends ConnectorOperation> {
+interface Asked<O extends ConnectorOperation & { answer: z.ZodType | Media }> {
   at: ConnectorParametersOf<O>
   query?: O['query'] extends z.ZodType ? z.input<O['query']> : undefined
-  /** JSON of the operation's schema, or the bytes of a file. */
-  body?: O['body'] extends z.ZodType ? z.input<O['body']> : Uint8Array
+  /** JSON of the operation's schema, or the bytes of a file, also as they come. */
+  body?: O['body'] extends z.ZodType ? z.input<O['body']> : Uint8Array | AsyncIterable<Uint8Array>
+  /** How many bytes are sent or fetched, where it may take its time. */
+  bytes?: number
   key?: string
   /** What is wrong with an answer that follows the contract, but is not to what was asked; null for nothing. */
-  wrong?: (answer: z.output<O['answer']>) => string | null
+  wrong?: O['answer'] extends z.ZodType ? (answer: z.output<O['answer']>) => string | null : never
 }
+
+const isComing = (body: unknown): body is AsyncIterable<Uint8Array> =>
+  typeof body === 'object' && body !== null && Symbol.asyncIterator in body
 
 const addressOf = (
   { path }: ConnectorOperation,
@@ -83,40 +112,71 @@ const addressOf = (
 }
 
 export const connectorClient = ({ url, token, timeoutSeconds }: ConnectorSettings): Connector => {
-  const ask = async <O extends ConnectorOperation>(
-    operation: O,
-    asked: Asked<O>,
-  ): Promise<Answer<z.output<O['answer']>>> => {
-    const { body, key } = asked
+  /** Asks, and takes what comes in time. @param take reads the body of the answer, within limits */
+  const reach = async <T>(
+    operation: ConnectorOperation,
+    asked: Asked<ConnectorOperation>,
+    take: (response: Response, deadline: AbortSignal) => Promise<T>,
+  ): Promise<{ response: Response; body: T } | { lost: Answer<never> }> => {
+    const { body, key, bytes = 0 } = asked
     const isBytes = body instanceof Uint8Array
     const deadline = new AbortController()
+    const seconds = timeoutSeconds + bytes / slowestBytes
     const clock = setTimeout(
       () => deadline.abort(new DOMException('too late', 'TimeoutError')),
-      timeoutSeconds * 1000,
+      seconds * 1000,
     )
-    let response: Response
-    let text: string
     try {
-      response = await fetch(new URL(addressOf(operation, asked), url), {
+      const response = await fetch(new URL(addressOf(operation, asked), url), {
         method: operation.method.toUpperCase(),
         headers: {
           authorization: `Bearer ${token}`,
           ...(body === undefined
             ? {}
-            : { 'content-type': isBytes ? 'application/octet-stream' : 'application/json' }),
+            : {
+                'content-type':
+                  isBytes || isComing(body) ? 'application/octet-stream' : 'application/json',
+              }),
           ...(key === undefined ? {} : { 'idempotency-key': key }),
         },
-        ...(body === undefined ? {} : { body: isBytes ? Buffer.from(body) : JSON.stringify(body) }),
+        ...(body === undefined
+          ? {}
+          : isComing(body)
+            ? { body: ReadableStream.from(body), duplex: 'half' }
+            : { body: isBytes ? Buffer.from(body) : JSON.stringify(body) }),
         signal: deadline.signal,
         redirect: 'error',
       })
-      text = await readWithin(response, mostBytes, deadline.signal)
+      return { response, body: await take(response, deadline.signal) }
     } catch (cause) {
-      return lost(cause, timeoutSeconds)
+      return { lost: lost(cause, Math.round(seconds)) }
     } finally {
       clearTimeout(clock)
     }
-    return response.ok ? believed(operation, asked, text) : refusal(response, text)
+  }
+  const ask = async <O extends JsonOperation>(
+    operation: O,
+    asked: Asked<O>,
+  ): Promise<Answer<z.output<O['answer']>>> => {
+    const reached = await reach(operation, asked as Asked<ConnectorOperation>, (response, late) =>
+      readWithin(response, mostBytes, late),
+    )
+    if ('lost' in reached) return reached.lost
+    const { response, body } = reached
+    return response.ok ? believed(operation, asked, body) : refusal(response, body)
+  }
+  const bytesOf = async (id: string, content: string): Promise<Answer<Buffer>> => {
+    const reached = await reach(
+      connectorOperations.readContent,
+      { at: { course: id, content }, bytes: mostFileBytes } as Asked<ConnectorOperation>,
+      (response, late) => bytesWithin(response, mostFileBytes, late),
+    )
+    if ('lost' in reached) return reached.lost
+    const { response, body } = reached
+    if (!response.ok) return refusal(response, body.subarray(0, 10_000).toString('utf8'))
+    return sha256(body) === content
+      ? { state: 'answered', value: body }
+      : unusableFor('the platform did not send the file that it was asked for')
   }
   const sameCourse = (id: string) => (answer: Course) => courseAsAsked(answer, id)
   return {
@@ -161,10 +221,25 @@ export const connectorClient = ({ url, token, timeoutSeconds }: ConnectorSetting
     },
     putAsset: (fileName, bytes) =>
       ask(connectorOperations.putAsset, { at: { fileName }, body: bytes }),
+    hasContent: (content) => ask(connectorOperations.hasContent, { at: { content } }),
+    putContent: (content, pieces, bytes) =>
+      ask(connectorOperations.putContent, {
+        at: { content },
+        body: pieces,
+        bytes,
+        wrong: (answer) => (answer.content === content ? null : 'another file is said to be kept'),
+      }),
+    readContent: bytesOf,
   }
 }
 
 const unusableAnswer = 'unusable-answer'
+const unusableFor = (detail: string): Answer<never> => ({
+  state: 'refused',
+  status: 200,
+  code: unusableAnswer,
+  detail,
+})
 
 /** What a request came to that got no whole answer. */
 const lost = (cause: unknown, timeoutSeconds: number): Answer<never> => {
@@ -187,19 +262,13 @@ const lost = (cause: unknown, timeoutSeconds: number): Answer<never> => {
 }
 
 /** An answer that says that all went well, once it is seen to follow the contract and to be to what was asked. */
-const believed = <O extends ConnectorOperation>(
+const believed = <O extends JsonOperation>(
   operation: O,
   { wrong }: Asked<O>,
   text: string,
 ): Answer<z.output<O['answer']>> => {
-  const unusable = (detail: string): Answer<never> => ({
-    state: 'refused',
-    status: 200,
-    code: unusableAnswer,
-    detail,
-  })
   const against = ([first]: Problem[]) =>
-    unusable(
+    unusableFor(
       `the platform’s answer does not follow the contract, at ${first?.path || '/'}: found ${first?.found}; expected ${first?.expected}`,
     )
   const json = readJson(text, answerLimits)
@@ -213,7 +282,7 @@ const believed = <O extends ConnectorOperation>(
   const found = wrong?.(read.value) ?? null
   return found === null
     ? { state: 'answered', value: read.value }
-    : unusable(`the platform did not answer what it was asked: ${found}; nothing of it is kept`)
+    : unusableFor(`the platform did not answer what it was asked: ${found}; nothing of it is kept`)
 }
 
 /** An answer that says that it did not go well. */

@@ -1,4 +1,10 @@
-import { readCourseValues, readFreeDays, readRoster, readRubric } from '@wickerframe/interchange'
+import {
+  readCourseValues,
+  readFreeDays,
+  readHandout,
+  readRoster,
+  readRubric,
+} from '@wickerframe/interchange'
 import type { MakeCourses } from '@wickerframe/interchange'
 
 /** What reads each kind of file that people bring in. All of them run in threads with a deadline. */
@@ -9,6 +15,7 @@ export const fileReaders = {
     readRoster(bytes, making),
   'course-values': (bytes: Uint8Array) => readCourseValues(bytes),
   rubric: (bytes: Uint8Array) => readRubric(bytes),
+  handout: (bytes: Uint8Array, { name }: { name: string }) => readHandout(bytes, name),
 }
 export type FileKind = keyof typeof fileReaders
 /** What a reader is told besides the bytes. */

@@ -32,7 +32,11 @@ const jsonBody = ({ bytes, values }: BodyLimits): RequestHandler[] => [
 
 /** What takes the body of a route from the wire, as its definition has it. */
 export const bodyReaders = ({ method, body, limits = usualLimits }: Route): RequestHandler[] =>
-  method === 'get' ? [] : body !== undefined && isMedia(body) ? [fileBody] : jsonBody(limits)
+  method === 'get' || (body !== undefined && isMedia(body) && body.streamed)
+    ? []
+    : body !== undefined && isMedia(body)
+      ? [fileBody]
+      : jsonBody(limits)
 
 const unusable = (where: string, problems: readonly Problem[]): HttpProblem => {
   const [first] = problems

@@ -5,6 +5,7 @@ import { peopleHandlers } from '../people/peopleRoutes.ts'
 import { outsideHandlers } from '../people/outside/routes.ts'
 import { auditHandlers } from '../audit/routes.ts'
 import { calendarHandlers } from '../courses/calendarRoutes.ts'
+import { fileHandlers } from '../files/routes.ts'
 import { followUpHandlers } from '../followUps/routes.ts'
 import { joinHandlers } from '../joins/routes.ts'
 import { waiverHandlers } from '../waivers/routes.ts'
@@ -44,6 +45,7 @@ const handlers: HandlersOf<typeof routes> = {
   ...termHandlers,
   ...templateHandlers,
   ...libraryHandlers,
+  ...fileHandlers,
   ...courseHandlers,
   ...coursePeopleHandlers,
   ...calendarHandlers,

@@ -9,6 +9,7 @@ import { correctDrafts, findVersionById, listDrafts } from '../templates/templat
 import { fileOf } from '../http/fileOf.ts'
 import { mustBeLetIn } from '../http/letIn.ts'
 import { HttpProblem } from '../http/problem.ts'
+import { bytesKept } from '@wickerframe/storage'
 import { pageDocument } from '../http/safeHtml.ts'
 
 /** A house text as anybody reads it: a page with the words in force today; null when there is none. */
@@ -84,6 +85,12 @@ export const libraryHandlers: HandlersOf<typeof libraryRoutes> = {
   putIntoLibrary: async ({ pool, person, body }) => {
     const put = body
     mustBeLetIn(put.document)
+    if (put.kind === 'file' && (await bytesKept(pool, put.document.content)) !== put.document.bytes)
+      throw new HttpProblem(
+        400,
+        'unusable-input',
+        `the bytes of “${put.document.fileName}” are not here; bring the file in again`,
+      )
     const outcome = await putEntry(pool, put, person.email, (database) =>
       correctDrafts(database, put, person.email),
     )

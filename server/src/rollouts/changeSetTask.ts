@@ -13,6 +13,7 @@ import { ChangeSet, type ChangeSetAnswer } from '@wickerframe/contract'
 import { inTransaction, type Database } from '@wickerframe/storage'
 import { z } from 'zod'
 import type { Connector } from '../connector/client.ts'
+import { filesSent, forgetHeld, speakOfFiles } from '../files/sendFiles.ts'
 import { sha256 } from '../digest.ts'
 import { inTransactionNaming, nameBodies, type ReadyBodies } from '../snapshots/courseBodies.ts'
 import { findCourse, type StoredCourse } from '../courses/courses.ts'
@@ -90,6 +91,7 @@ const planAgain = new Set([
   'gone',
   'not-empty',
   'unknown-reference',
+  'no-content',
 ])
 
 /**
@@ -142,6 +144,7 @@ export const runChangeSetTask = async <N, R extends Ready>(
       case 'unknown':
         return fateUnknown(`${answer.detail}; asking again under the same key`)
       case 'refused':
+        if (answer.code === 'no-content') forgetHeld()
         if (!planAgain.has(answer.code)) return failed(`the platform refused: ${answer.detail}`)
         if (!(await inTransaction(pool, (database) => forgetKey(database, task))))
           return { state: 'lost-lease' }
@@ -169,6 +172,9 @@ const sendPrepared = async <N, R extends Ready>(
 ): Promise<Made<N> | null> => {
   const { prepared } = task
   if (!prepared || task.sent || !work.stillHolds) return null
+  const made = JSON.parse(prepared.payload) as Made<N>
+  // Documents are filled, and files put there, when they are sent.
+  if (speakOfFiles(made.set.changes)) return null
   const revision = await baseRevision(pool, task.courseId)
   const stored = await findCourse(pool, task.courseId, 'system', today)
   if (!stored || !(await work.stillHolds(stored, prepared.inputs, revision))) return null
@@ -187,7 +193,7 @@ const sendPrepared = async <N, R extends Ready>(
   })
   if (!marked) return null
   task.sent = sent
-  return JSON.parse(prepared.payload) as Made<N>
+  return made
 }
 
 /** What another worker, or this one before it was killed, had written down. */
@@ -257,9 +263,11 @@ const prepare = async <N, R extends Ready>(
         revision,
       ),
     }
+  const sending = await filesSent(pool, connector, planned.changes)
+  if ('outcome' in sending) return sending
   const payload = {
     platformId,
-    set: { expectedRevision: read.value.revision, changes: planned.changes },
+    set: { expectedRevision: read.value.revision, changes: sending.changes },
     note: planned.note,
   }
   const text = JSON.stringify(payload)

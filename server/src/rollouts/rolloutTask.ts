@@ -78,7 +78,7 @@ const expansionRecord = (expected: ExpectedCourse | null) =>
       }))
 
 /** Changes whose linked house texts lead to where they are kept. */
-const withHouseTextAddresses = (changes: readonly Change[], publicUrl: string): Change[] =>
+export const withHouseTextAddresses = (changes: readonly Change[], publicUrl: string): Change[] =>
   changes.map((change) =>
     (change.change === 'create-item' || change.change === 'set-item') &&
     change.fields.html?.includes('href="house-text:')
@@ -98,7 +98,7 @@ const withHouseTextAddresses = (changes: readonly Change[], publicUrl: string): 
 const sentAssets = new Set<string>()
 
 /** Puts the images of a template on the platform; this process does so once for each. */
-const putAssets = async (
+export const putAssets = async (
   connector: Connector,
   template: Template | null,
 ): Promise<TaskOutcome | null> => {

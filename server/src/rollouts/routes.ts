@@ -6,6 +6,8 @@ import { planCourse, showsHouseText } from './deploymentPlan.ts'
 import { versionById } from '../templates/versions.ts'
 import { findCourse, listCourses } from '../courses/courses.ts'
 import { coursesOfRun } from './deployments.ts'
+import { filesSent } from '../files/sendFiles.ts'
+import { putAssets, withHouseTextAddresses } from './rolloutTask.ts'
 import { addRehearsal, discardRehearsal, findRehearsal, listRehearsals } from './rehearsals.ts'
 import { decide, findPlanned, shapesOf } from './plans.ts'
 import { findRun, listRuns } from '../runs/runs.ts'
@@ -237,7 +239,7 @@ export const rolloutHandlers: HandlersOf<typeof rolloutRoutes> = {
   },
   /** Carries a plan out on a copy of its course on the platform. */
   rehearse: async (handling) => {
-    const { pool, connector, person, today, now, platformUrl } = handling
+    const { pool, connector, person, today, now, platformUrl, publicUrl } = handling
     const { run, stored, decided } = await plannedIn(handling)
     const id = `rehearsal-${randomUUID()}`
     const answered = <T>(
@@ -263,13 +265,25 @@ export const rolloutHandlers: HandlersOf<typeof rolloutRoutes> = {
       !('unusable' in planned) &&
       planned.plan.state === 'ready' &&
       planned.plan.changes.length > 0
-    )
+    ) {
+      // As in the course itself: with its images, its files filled, and linked texts leading to where they are kept.
+      const halted = await putAssets(connector, planned.template)
+      const sending = halted
+        ? { outcome: halted }
+        : await filesSent(pool, connector, withHouseTextAddresses(planned.plan.changes, publicUrl))
+      if ('outcome' in sending)
+        throw new HttpProblem(
+          502,
+          'platform',
+          `the copy was made, but nothing was deployed to it: ${'message' in sending.outcome ? sending.outcome.message : ''}`,
+        )
       answered(
         await connector.apply(id, randomUUID(), {
           expectedRevision: copy.revision,
-          changes: planned.plan.changes,
+          changes: sending.changes,
         }),
       )
+    }
     return {
       id,
       course: stored.summary.id,

@@ -246,6 +246,12 @@ export const templateHandlers: HandlersOf<typeof templateRoutes> = {
           'nothing-new',
           `the draft is the same as version ${outcome.version}`,
         )
+      case 'files-not-kept':
+        throw new HttpProblem(
+          409,
+          'files-not-kept',
+          `the bytes of ${outcome.names.map((name) => `“${name}”`).join(', ')} are not here, as happens where a template came from elsewhere; bring each in again under Shared pieces`,
+        )
       case 'errors':
         throw new HttpProblem(
           409,

@@ -36,6 +36,7 @@ import { digestOf } from '../digest.ts'
 import { changesSince } from './changesSince.ts'
 import { addCoDesigner, listCoDesigners, removeCoDesigner, tellCoDesigners } from './coDesigners.ts'
 import { recordAudit } from '../audit/audit.ts'
+import { filesNotKept } from '../files/filesKept.ts'
 import { houseTextsInForce, keepFromTemplate, withHouseTexts } from '../library/library.ts'
 import { instantOfRow } from '../moment.ts'
 import type { Person } from '../people/people.ts'
@@ -621,6 +622,8 @@ export type ReleaseOutcome =
   | { state: 'stale'; revision: number }
   | { state: 'nothing-new'; version: number }
   | { state: 'errors'; remarks: Remark[] }
+  /** Files that came as a name only: their bytes are to be brought in. */
+  | { state: 'files-not-kept'; names: string[] }
 
 /** Releases a draft as the next version. The revision the designer looked at must be the one that is released, and proofreading finds no error in it. */
 export const releaseDraft = async (
@@ -642,6 +645,8 @@ export const releaseDraft = async (
         digestOf(draft)
     )
       return { state: 'nothing-new', version: last.number }
+    const notKept = await filesNotKept(database, draft)
+    if (notKept.length > 0) return { state: 'files-not-kept', names: notKept }
     const remarks = proofread(draft).filter(({ severity }) => severity === 'error')
     if (remarks.length > 0) return { state: 'errors', remarks }
     const number = (last?.number ?? 0) + 1

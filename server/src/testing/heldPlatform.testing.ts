@@ -9,6 +9,8 @@ export interface HeldPlatform {
   courses: Map<string, Course>
   /** Change sets it was sent and took, in order; the same key again is not told twice. */
   taken: { course: string; key: string; set: ChangeSet }[]
+  /** The bytes of files that it was sent, by their SHA-256. */
+  contents: Map<string, Buffer>
   /** Everybody who was enrolled, by course. */
   enrolled: Map<string, { email: string; name: string }[]>
   /** Its next answers to an operation, in place of its own; what was asked is not done. */
@@ -30,6 +32,7 @@ export const heldPlatform = (readAt: string): HeldPlatform => {
   const enrolled: HeldPlatform['enrolled'] = new Map()
   const taken: HeldPlatform['taken'] = []
   const answers = new Map<string, ChangeSetAnswer>()
+  const contents: HeldPlatform['contents'] = new Map()
   const others = new Map<keyof Connector, Answer<never>[]>()
   let lost = 0
   let made = 0
@@ -82,6 +85,7 @@ export const heldPlatform = (readAt: string): HeldPlatform => {
   }
   return {
     courses,
+    contents,
     taken,
     enrolled,
     instead: (operation, ...more) => {
@@ -129,6 +133,20 @@ export const heldPlatform = (readAt: string): HeldPlatform => {
           if (answer.state !== 'answered' || lost === 0) return answer
           lost -= 1
           return { state: 'unknown', detail: 'the answer was lost' }
+        }),
+      hasContent: (content) => say('hasContent', () => answered({ held: contents.has(content) })),
+      putContent: async (content, pieces) => {
+        const all: Uint8Array[] = []
+        for await (const piece of pieces) all.push(piece)
+        return say('putContent', () => {
+          contents.set(content, Buffer.concat(all))
+          return answered({ content })
+        })
+      },
+      readContent: (_, content) =>
+        say('readContent', () => {
+          const bytes = contents.get(content)
+          return bytes ? answered(bytes) : gone
         }),
       putAsset: (fileName) => say('putAsset', () => answered({ url: `/files/${fileName}` })),
     },

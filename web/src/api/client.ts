@@ -96,7 +96,7 @@ export const call = <Name extends RouteName>(
 export const send = <Name extends RouteName>(
   name: Name,
   content: File | string,
-  type: 'text/csv' | 'text/calendar',
+  type: 'text/csv' | 'text/calendar' | 'application/octet-stream',
   ...[asked]: Address<Name>
 ): Promise<AnswerTo<Name>> =>
   ask(fill(addresses[name].path, asked ?? {}), {

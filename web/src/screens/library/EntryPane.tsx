@@ -3,9 +3,11 @@ import { Link } from 'react-router'
 import { imageData, type HouseText } from '@wickerframe/core'
 import type { LibraryEntry } from '@wickerframe/contract'
 import { Button, Moment, plural } from '../../controls/controls.tsx'
+import { FileLink, FileWords } from '../../controls/FileFacts.tsx'
 import { PageHtml } from '../workbench/page/PageHtml.tsx'
 import { RubricTable } from '../workbench/views/GradingView.tsx'
 import { BlockEditor } from './BlockEditor.tsx'
+import { FileEntryEditor } from './FileEntryEditor.tsx'
 import { HouseTextEditor } from './HouseTextEditor.tsx'
 import { ImageEditor } from './ImageEditor.tsx'
 import { entryFacts, entryName, heldBy } from './libraryKinds.ts'
@@ -60,6 +62,16 @@ const Reading = ({ entry }: { entry: LibraryEntry }) => {
           <figcaption className="mt-1 text-ink-2">{of.held.licence}</figcaption>
         </figure>
       )
+    case 'file':
+      return (
+        <>
+          <p>
+            <FileLink file={of.held} />
+            {of.held.licence === '' ? '' : ` · ${of.held.licence}`}
+          </p>
+          <FileWords words={of.held.words} label="What it says" />
+        </>
+      )
     case 'rubric':
       return <RubricTable rubric={of.held} disabled onChange={() => {}} />
     case 'block':
@@ -81,6 +93,8 @@ const Editor = ({
       return <HouseTextEditor entry={entry} today={today} onSaved={onSaved} />
     case 'image':
       return <ImageEditor entry={entry} onSaved={onSaved} />
+    case 'file':
+      return <FileEntryEditor entry={entry} onSaved={onSaved} />
     case 'rubric':
       return <RubricEditor entry={entry} onSaved={onSaved} />
     case 'block':

@@ -10,6 +10,7 @@ import { EntryList } from './EntryList.tsx'
 import { EntryPane } from './EntryPane.tsx'
 import { foundAmong, heldBy, kinds } from './libraryKinds.ts'
 import { NewEntry } from './NewEntry.tsx'
+import { NewFiles } from './NewFiles.tsx'
 import { NewImages } from './NewImages.tsx'
 
 /** House texts, images, rubrics and blocks of the college: a list to find them in, and the one that is read beside it. */
@@ -87,6 +88,14 @@ export const LibraryScreen = ({ me }: { me: Me }) => {
               held={entries.flatMap((entry) => {
                 const of = heldBy(entry)
                 return of.kind === 'image' ? [of.held] : []
+              })}
+              onSaved={shown}
+            />
+          ) : kind === 'file' ? (
+            <NewFiles
+              held={entries.flatMap((entry) => {
+                const of = heldBy(entry)
+                return of.kind === 'file' ? [of.held] : []
               })}
               onSaved={shown}
             />

@@ -11,7 +11,7 @@ export const NewEntry = ({
   today,
   onSaved,
 }: {
-  kind: Exclude<LibraryKind, 'image'>
+  kind: Exclude<LibraryKind, 'image' | 'file'>
   taken: ReadonlySet<string>
   today: string
   /** Told the key of what was put in. */

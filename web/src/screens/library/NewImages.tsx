@@ -1,6 +1,7 @@
 import { useState } from 'react'
 import { imageAmong, imageData, type Asset } from '@wickerframe/core'
 import { Button, Field, Problem } from '../../controls/controls.tsx'
+import { DropFiles, FileRemarks } from '../../controls/DropFiles.tsx'
 import { readImageFile, type ImageContent } from '../../controls/imageFile.ts'
 import { usePut } from './usePut.ts'
 
@@ -71,35 +72,20 @@ export const NewImages = ({
   return (
     <form
       className="grid gap-3"
-      onDragOver={(event) => event.dataTransfer.types.includes('Files') && event.preventDefault()}
-      onDrop={(event) => {
-        event.preventDefault()
-        void take([...event.dataTransfer.files])
-      }}
       onSubmit={(event) => {
         event.preventDefault()
         if (isReady) void putAll()
       }}
     >
-      <label className="flex flex-wrap items-center gap-2 border border-dashed border-line-strong p-3 text-ink-2">
-        Drop image files here, or choose some:
-        <input
-          type="file"
-          multiple
-          aria-label="Image files"
-          accept="image/svg+xml,image/png,image/jpeg,image/webp"
-          onChange={(event) => {
-            const files = [...(event.target.files ?? [])]
-            event.target.value = ''
-            void take(files)
-          }}
-        />
-      </label>
-      {wrong.map((words) => (
-        <p key={words} role="alert" className="border-l-4 border-rust bg-rust-soft px-3 py-1">
-          {words}
-        </p>
-      ))}
+      <DropFiles
+        several
+        words="Drop image files here, or choose some:"
+        label="Image files"
+        accept="image/svg+xml,image/png,image/jpeg,image/webp"
+        onFiles={(files) => void take(files)}
+      >
+        <FileRemarks wrong={wrong} />
+      </DropFiles>
       {waiting.map((image, i) => (
         <div key={i} className="flex items-end gap-3">
           <img

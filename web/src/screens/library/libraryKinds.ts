@@ -4,9 +4,11 @@ import {
   type HouseText,
   type KeptBlock,
   type Rubric,
+  type TemplateFile,
 } from '@wickerframe/core'
 import type { LibraryEntry, LibraryKind } from '@wickerframe/contract'
 import { plural } from '../../controls/controls.tsx'
+import { fileFacts } from '../../controls/FileFacts.tsx'
 import { blockTitle } from '../workbench/page/blockWords.ts'
 
 /** What the library keeps: its kinds, what people call them, and what they are. */
@@ -21,6 +23,11 @@ export const kinds: readonly (readonly [LibraryKind, string, string])[] = [
     'Images',
     'Drawings and photographs with what they show and under which licence they may be used.',
   ],
+  [
+    'file',
+    'Files',
+    'Documents, tables, slides and recordings that parts hand out; a document with fields is filled for each course.',
+  ],
   ['rubric', 'Rubrics', 'By what work is judged, for any template to take.'],
   ['block', 'Blocks', 'Blocks kept for other pages and templates.'],
 ]
@@ -29,6 +36,7 @@ export const kinds: readonly (readonly [LibraryKind, string, string])[] = [
 export type Held =
   | { kind: 'house-text'; held: HouseText }
   | { kind: 'image'; held: Asset }
+  | { kind: 'file'; held: TemplateFile }
   | { kind: 'rubric'; held: Rubric }
   | { kind: 'block'; held: KeptBlock }
 export const heldBy = ({ kind, document }: LibraryEntry): Held =>
@@ -51,6 +59,8 @@ export const entryFacts = (entry: LibraryEntry): string => {
     }
     case 'image':
       return of.held.fileName
+    case 'file':
+      return fileFacts(of.held)
     case 'rubric':
       return `${rubricPoints(of.held)} points, ${plural(of.held.criteria.length, 'criterion', 'criteria')}`
     case 'block':
@@ -72,9 +82,11 @@ const wordsOf = (entry: LibraryEntry): string => {
       ? of.held.revisions.map(({ html }) => html.replace(/<[^>]*>/g, ' '))
       : of.kind === 'image'
         ? [of.held.fileName, of.held.licence]
-        : of.kind === 'rubric'
-          ? of.held.criteria.map(({ text }) => text)
-          : []
+        : of.kind === 'file'
+          ? [of.held.fileName, of.held.licence, of.held.words ?? '']
+          : of.kind === 'rubric'
+            ? of.held.criteria.map(({ text }) => text)
+            : []
   return [entryName(entry), ...own, ...entry.templates.map(({ title }) => title)]
     .join(' ')
     .toLowerCase()

@@ -33,6 +33,7 @@ import type { Listing } from './ListOfParts.tsx'
 import { RowMenu } from './RowMenu.tsx'
 import { actOfKey, type Key, type SheetAct } from './sheetKeys.ts'
 import type { Press } from '../../shell/findOrDo/keys.ts'
+import { useFilesOnSheet } from './files/useFilesOnSheet.tsx'
 import { useSaid } from './useSaid.tsx'
 import { useSheetDrag } from './useSheetDrag.ts'
 
@@ -488,6 +489,13 @@ export const OutlineSheet = ({
       setWanted({ key: dragged.key, thenEdit: false })
   })
 
+  const filesDropped = useFilesOnSheet(scroller, rows, (keys, row) => {
+    if (row && closed.has(row.key)) onToggle(row.key)
+    const [first] = keys
+    say(`${plural(keys.length, 'file')} became ${keys.length === 1 ? 'a part' : 'parts'}.`)
+    if (first) setWanted({ key: first, thenEdit: false })
+  })
+
   const severalChosen = mayEdit && selectedRows.length > 1
   return (
     <DndContext {...handlers}>
@@ -511,6 +519,7 @@ export const OutlineSheet = ({
         <div
           ref={scroller}
           role="presentation"
+          {...filesDropped.handlers}
           className={`overflow-auto ${severalChosen ? 'h-[max(20rem,calc(100vh-21rem))]' : 'h-[max(20rem,calc(100vh-17rem))]'}`}
         >
           <div role="rowgroup" className="sticky top-0 z-10 min-w-[80rem] bg-linen">
@@ -587,6 +596,7 @@ export const OutlineSheet = ({
         />
       )}
       {said}
+      {filesDropped.told}
       {rows.length === 0 && (
         <p className="p-4 text-ink-2">No row is found. Clear the filter above.</p>
       )}

@@ -23,6 +23,8 @@ import { pageAddress } from './pageAddress.ts'
 import { Reading, type Reader } from './page/Reading.tsx'
 import { WrittenPage } from './page/WrittenPage.tsx'
 import { assessmentOf, questionsOfPart } from './questions/assessmentOf.ts'
+import { FileEditor } from './files/FileEditor.tsx'
+import { filePartOf } from './files/fileEdits.ts'
 import { QuestionsEditor } from './questions/QuestionsEditor.tsx'
 import { QuestionsReading } from './questions/QuestionsReading.tsx'
 import { useLiveDraft } from './useLiveDraft.ts'
@@ -77,6 +79,7 @@ const OpenPage = ({
   const backTo = `/templates/${key}?part=${part}${course ? `&course=${course}` : ''}`
   const today = me.data?.today ?? ''
   const assessment = assessmentOf(draft, part)
+  const filePart = filePartOf(draft, part)
   const own = (remarks ?? []).filter((remark) => remark.part === part)
   const neighbour = (index: number, words: string) => {
     const other = pages[index]
@@ -186,6 +189,14 @@ const OpenPage = ({
         <p className="py-4 text-ink-2">
           Choose a course to work it out for; the page does not apply to this one.
         </p>
+      )}
+      {face === 'write' && filePart && (
+        <FileEditor
+          part={filePart}
+          template={draft}
+          above={upper ? filePartOf(upper, part)?.file : undefined}
+          expected={expected}
+        />
       )}
       {face === 'write' && assessment && (
         <QuestionsEditor

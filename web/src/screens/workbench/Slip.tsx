@@ -25,6 +25,8 @@ import { ObjectiveLines } from './page/ObjectiveLines.tsx'
 import { assessmentOf, questionsOfPart } from './questions/assessmentOf.ts'
 import { QuestionsEditor } from './questions/QuestionsEditor.tsx'
 import { QuestionsReading } from './questions/QuestionsReading.tsx'
+import { FileEditor } from './files/FileEditor.tsx'
+import { filePartOf } from './files/fileEdits.ts'
 import { PartSettings } from './PartSettings.tsx'
 
 export interface SlipPart {
@@ -84,6 +86,7 @@ export const Slip = ({
     [template.assets],
   )
   const assessment = assessmentOf(template, part.key)
+  const filePart = filePartOf(template, part.key)
   const above = useMemo(() => byKey(upper ? blocksOfPage(upper, part.key) : []), [upper, part.key])
   return (
     <aside
@@ -209,6 +212,14 @@ export const Slip = ({
           template={template}
           above={questionsOfPart(upper, part.key)}
           sources={sources}
+        />
+      )}
+      {face === 'page' && filePart && (
+        <FileEditor
+          part={filePart}
+          template={template}
+          above={upper ? filePartOf(upper, part.key)?.file : undefined}
+          expected={expected}
         />
       )}
       {(face === 'instructor' || face === 'student') &&

@@ -101,7 +101,7 @@ export const moveOut = (
 }
 
 /** Where a new row goes: into an open module or exception, otherwise after the row. */
-const placeAfter = (
+export const placeAfter = (
   row: OutlineRow | undefined,
   template: Template,
   wantsTop: boolean,

@@ -13,6 +13,8 @@ import {
 import { templateListOf, type LibraryKind } from '@wickerframe/contract'
 import { Button, plural } from '../../../controls/controls.tsx'
 import { TextLine } from '../../../controls/typed.tsx'
+import { handedOutBy } from '../files/fileEdits.ts'
+import { SharedFiles } from './SharedFiles.tsx'
 import { useDraftStore } from '../draftStore.ts'
 import { PutIntoLibrary, TakeFromLibrary } from '../LibraryMenu.tsx'
 import { blockTitle } from '../page/blockWords.ts'
@@ -51,6 +53,8 @@ export const SharedPiecesView = ({
             )
           : 0
       }
+      case 'file':
+        return handedOutBy(template, key).length
       case 'rubric':
         return everyItem(template).filter((item) => item.settings.rubric === key).length
       case 'block':
@@ -123,6 +127,7 @@ export const SharedPiecesView = ({
         </ul>
         <TakeFromLibrary template={template} kind="image" />
       </section>
+      <SharedFiles template={template} />
       <section className="bg-sheet p-4 lg:col-span-2">
         <h2 className="text-[18px]">Kept blocks</h2>
         <p className="text-ink-2">

@@ -1,0 +1,2 @@
+export * from './fillDocument.ts'
+export * from './readHandout.ts'

@@ -1,0 +1,108 @@
+import type { Pool } from 'mysql2/promise'
+import { shownOf, type Change, type WrittenFile } from '@wickerframe/core'
+import { fillDocument, readHandout } from '@wickerframe/interchange'
+import { bytesKept, contentPieces, contentWhole } from '@wickerframe/storage'
+import type { Answer, Connector } from '../connector/client.ts'
+import { sha256 } from '../digest.ts'
+import { failed, later, type TaskOutcome } from '../queue/outcome.ts'
+import { keepReading } from './fileReadings.ts'
+
+/** Whether changes put files into a course. */
+export const speakOfFiles = (changes: readonly Change[]): boolean =>
+  changes.some((change) => fileIn(change) !== null)
+
+const fileIn = (change: Change): WrittenFile | null =>
+  change.change === 'create-item' || change.change === 'set-item'
+    ? (change.fields.file ?? null)
+    : null
+
+const withFile = (change: Change, file: WrittenFile): Change =>
+  ({
+    ...change,
+    fields: { ...('fields' in change ? change.fields : {}), file: shownOf(file) },
+  }) as Change
+
+/** What this process has seen to be held there. */
+const held = new Set<string>()
+/** What is held there has to be asked for again. */
+export const forgetHeld = (): void => held.clear()
+const markHeld = (content: string): void => {
+  if (held.size > 5000) held.clear()
+  held.add(content)
+}
+
+const halted = (
+  what: string,
+  answer: Exclude<Answer<never>, { state: 'answered' }>,
+): TaskOutcome =>
+  answer.state === 'refused'
+    ? failed(`the platform refused ${what}: ${answer.detail}`)
+    : later(answer.detail, answer.state === 'later' ? answer.afterSeconds : null)
+
+/** Puts a file on the platform unless it is there. @returns null once it is */
+const send = async (
+  pool: Pool,
+  connector: Connector,
+  { name, content }: WrittenFile,
+  filled: Uint8Array | null,
+): Promise<TaskOutcome | null> => {
+  if (held.has(content)) return null
+  const what = `the file “${name}”`
+  const asked = await connector.hasContent(content)
+  if (asked.state !== 'answered') return halted(what, asked)
+  if (!asked.value.held) {
+    const bytes = filled ? filled.byteLength : await bytesKept(pool, content)
+    const pieces = filled ? piecesOf(filled) : await contentPieces(pool, content)
+    if (bytes === null || !pieces)
+      return failed(`${what} is not here, and not on the platform either; put it in again`)
+    const put = await connector.putContent(content, pieces, bytes)
+    if (put.state !== 'answered') return halted(what, put)
+  }
+  markHeld(content)
+  return null
+}
+
+async function* piecesOf(bytes: Uint8Array): AsyncGenerator<Uint8Array> {
+  for (let from = 0; from < bytes.byteLength; from += 2 ** 18)
+    yield bytes.subarray(from, from + 2 ** 18)
+}
+
+/** A document with fields, filled; its text is remembered, so that it is known from one that somebody filled in. */
+const filledOf = async (
+  pool: Pool,
+  { name, content, fields }: WrittenFile,
+): Promise<{ bytes: Uint8Array; content: string } | TaskOutcome> => {
+  const source = await contentWhole(pool, content)
+  if (!source) return failed(`the file “${name}” is not here any more; put it in again`)
+  const bytes = fillDocument(new Uint8Array(source), fields ?? {})
+  const filled = sha256(bytes)
+  const read = readHandout(bytes, name)
+  await keepReading(pool, filled, read.ok ? read.value.words : null)
+  return { bytes, content: filled }
+}
+
+/**
+ * Sees to it that the platform holds every file that changes speak of, with documents filled for their course.
+ * @returns the changes as they are sent, or how the task ends without them
+ */
+export const filesSent = async (
+  pool: Pool,
+  connector: Connector,
+  changes: readonly Change[],
+): Promise<{ changes: Change[] } | { outcome: TaskOutcome }> => {
+  const sending: Change[] = []
+  for (const change of changes) {
+    const file = fileIn(change)
+    if (!file) {
+      sending.push(change)
+      continue
+    }
+    const filled = file.fields ? await filledOf(pool, file) : null
+    if (filled && 'state' in filled) return { outcome: filled }
+    const shown = { name: file.name, content: filled?.content ?? file.content }
+    const outcome = await send(pool, connector, shown, filled?.bytes ?? null)
+    if (outcome) return { outcome }
+    sending.push(withFile(change, shown))
+  }
+  return { changes: sending }
+}

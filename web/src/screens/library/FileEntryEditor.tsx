@@ -1,0 +1,67 @@
+import { useState } from 'react'
+import type { TemplateFile } from '@wickerframe/core'
+import type { KeptFile, LibraryEntry } from '@wickerframe/contract'
+import { Button, Field, Problem } from '../../controls/controls.tsx'
+import { DropFiles, FileRemarks } from '../../controls/DropFiles.tsx'
+import { acceptedFiles } from '../../controls/handouts.ts'
+import { useHandouts } from '../../controls/useHandouts.ts'
+import { withContentOf } from '../workbench/files/fileEdits.ts'
+import { usePut } from './usePut.ts'
+
+/** Replaces a file, for every template that hands it out, or calls it otherwise. */
+export const FileEntryEditor = ({
+  entry,
+  onSaved,
+}: {
+  entry: LibraryEntry
+  onSaved: () => void
+}) => {
+  const file = entry.document as TemplateFile
+  const [title, setTitle] = useState(file.title)
+  const [licence, setLicence] = useState(file.licence)
+  const [other, setOther] = useState<KeptFile | null>(null)
+  const { take, sending, wrong, remarks } = useHandouts(([kept]) => setOther(kept ?? null))
+  const put = usePut(onSaved)
+  return (
+    <div className="mt-2 grid gap-2 border border-line bg-paper p-3">
+      <DropFiles
+        words={
+          other
+            ? `${other.fileName} takes its place when you save.`
+            : 'Drop the file that takes its place, or choose it:'
+        }
+        label="The file that takes its place"
+        accept={acceptedFiles}
+        disabled={sending !== null}
+        onFiles={(files) => void take(files)}
+      >
+        {sending !== null && (
+          <p role="status" className="mt-1 text-ink-2">
+            {sending} is being brought in …
+          </p>
+        )}
+        <FileRemarks wrong={wrong} remarks={remarks} />
+      </DropFiles>
+      <Field label="Called" value={title} onChange={(event) => setTitle(event.target.value)} />
+      <Field label="Licence" value={licence} onChange={(event) => setLicence(event.target.value)} />
+      <Problem error={put.error} />
+      <Button
+        className="justify-self-start"
+        disabled={put.isPending || sending !== null || title.trim() === ''}
+        onClick={() =>
+          put.mutate({
+            kind: 'file',
+            was: entry.revision,
+            document: {
+              ...(other ? withContentOf(file, other) : file),
+              title: title.trim(),
+              licence: licence.trim(),
+            },
+          })
+        }
+      >
+        Save
+      </Button>
+    </div>
+  )
+}
