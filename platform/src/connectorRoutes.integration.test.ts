@@ -1,8 +1,10 @@
+import { createHash, randomBytes } from 'node:crypto'
 import { createServer, type Server } from 'node:http'
 import { fileURLToPath } from 'node:url'
 import express from 'express'
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import { connectorPath } from '@wickerframe/contract'
+import { mostFileBytes } from '@wickerframe/core'
 import { startFreshSchema, type FreshSchema } from '@wickerframe/storage/testing'
 import { connectorRoutes } from './connectorRoutes.ts'
 import { Courses } from './courses.ts'
@@ -325,5 +327,103 @@ describe('what assessments ask', () => {
       { change: 'set-item', id: item, fields: { questions: { order: [], remove: [] } } },
     ])
     expect([set.status, set.body.code]).toEqual([409, 'student-work'])
+  })
+})
+
+describe('files of the practice platform', () => {
+  const sha = (bytes: Uint8Array): string => createHash('sha256').update(bytes).digest('hex')
+  const put = (content: string, bytes: Uint8Array) =>
+    ask(`/contents/${content}`, { method: 'PUT', body: new Uint8Array(bytes) })
+  const fileItem = (clientId: string, file: object | null) => ({
+    change: 'create-item',
+    clientId,
+    module: null,
+    at: null,
+    kind: 'file',
+    fields: { name: `File ${clientId}`, file },
+  })
+  const first = async () => (await snapshot()).stray[0]
+  const upload = (path: string, name: string, bytes: Uint8Array) => {
+    const form = new FormData()
+    form.set('file', new Blob([new Uint8Array(bytes)]), name)
+    return fetch(`${address}${path}`, { method: 'POST', body: form, redirect: 'manual' })
+  }
+
+  it('keeps bytes under what they are, once, and says whether it holds them', async () => {
+    const bytes = randomBytes(700_000)
+    expect((await ask(`/contents/${sha(bytes)}`)).body).toEqual({ held: false })
+    for (const _ of [1, 2])
+      expect((await put(sha(bytes), bytes)).body).toEqual({ content: sha(bytes) })
+    expect((await ask(`/contents/${sha(bytes)}`)).body).toEqual({ held: true })
+  })
+  it('takes no bytes under what they are not, nor under a name', async () => {
+    const bytes = randomBytes(1000)
+    expect((await put(sha(randomBytes(3)), bytes)).status).toBe(400)
+    expect((await ask(`/contents/${sha(bytes)}`)).body).toEqual({ held: false })
+    expect((await put('guide.pdf', bytes)).status).toBe(400)
+    expect((await put(sha(new Uint8Array()), new Uint8Array())).status).toBe(400)
+    const large = Buffer.alloc(mostFileBytes + 1)
+    expect((await put(sha(large), large)).status).toBe(413)
+  })
+  it('shows what an item was given, and refuses a set that speaks of what it does not hold, or of a document that is not filled', async () => {
+    const bytes = randomBytes(2000)
+    const content = sha(bytes)
+    const early = await apply([fileItem('a', { name: 'guide.pdf', content })])
+    expect([early.status, early.body.code]).toEqual([409, 'no-content'])
+    await put(content, bytes)
+    const unfilled = await apply([
+      fileItem('a', { name: 'g.docx', content, fields: { '{code}': 'X' } }),
+    ])
+    expect(unfilled.status).toBe(409)
+    expect((await apply([fileItem('a', { name: 'guide.pdf', content })])).status).toBe(200)
+    expect((await snapshot()).files).toMatchObject([
+      { name: 'guide.pdf', content, restricted: false },
+    ])
+    expect((await first()).file).toEqual({ name: 'guide.pdf', content })
+    const read = await fetch(`${address}${connectorPath}/courses/${course}/contents/${content}`, {
+      headers: { authorization: `Bearer ${token}` },
+    })
+    expect(Buffer.from(await read.arrayBuffer()).equals(bytes)).toBe(true)
+    const other = randomBytes(10)
+    await put(sha(other), other)
+    expect((await ask(`/courses/${course}/contents/${sha(other)}`)).status).toBe(404)
+    const shown = await fetch(`${address}${(await snapshot()).files[0].url}`)
+    expect(shown.headers.get('content-disposition')).toContain('attachment')
+    expect(Buffer.from(await shown.arrayBuffer()).equals(bytes)).toBe(true)
+  })
+  it('lets whoever teaches the course put in another, take it out, and give the course files that students see or not', async () => {
+    await apply([fileItem('a', null)])
+    const { id } = await first()
+    const base = `/courses/${course}/items/${id}`
+    expect((await upload(`${base}/put-file`, 'Prüfung.docx', randomBytes(500_000))).status).toBe(
+      303,
+    )
+    expect((await first()).file.name).toBe('Prüfung.docx')
+    expect((await upload(`${base}/put-file`, 'run.exe', randomBytes(10))).status).toBe(400)
+    expect((await upload(`${base}/put-file`, 'nothing.pdf', new Uint8Array())).status).toBe(400)
+    expect((await first()).file.name).toBe('Prüfung.docx')
+    await fetch(`${address}${base}/remove-file`, { method: 'POST', redirect: 'manual' })
+    expect((await first()).file).toBeNull()
+    await upload(`/courses/${course}/put-file`, 'grades.csv', Buffer.from('a,b'))
+    const [held] = (await snapshot()).files
+    expect(held).toMatchObject({ name: 'grades.csv', restricted: false })
+    const act = (action: string) =>
+      fetch(`${address}/courses/${course}/files/${held.id}/${action}`, {
+        method: 'POST',
+        redirect: 'manual',
+      })
+    await act('keep')
+    expect((await snapshot()).files[0].restricted).toBe(true)
+    expect(await (await fetch(`${address}/courses/${course}`)).text()).toContain(
+      'kept from students',
+    )
+    await act('remove')
+    expect((await snapshot()).files).toEqual([])
+  })
+  it('told to keep it to itself, tells neither files nor which an item shows', async () => {
+    await apply([fileItem('a', null)])
+    await misbehave('hide-files')
+    expect(await first()).not.toHaveProperty('file')
+    expect(await snapshot()).not.toHaveProperty('files')
   })
 })

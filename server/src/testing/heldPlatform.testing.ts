@@ -1,4 +1,4 @@
-import { applyChanges, type Course } from '@wickerframe/core'
+import { applyChanges, everyCourseItem, type Course } from '@wickerframe/core'
 import type { ChangeSet, ChangeSetAnswer } from '@wickerframe/contract'
 import type { Answer, Connector } from '../connector/client.ts'
 
@@ -26,6 +26,24 @@ const gone: Answer<never> = {
   detail: 'there is no such course',
 }
 const answered = <T>(value: T): Answer<T> => ({ state: 'answered', value })
+
+/** A course with the files that its items show told beside those that it holds. */
+const withFiles = (course: Course): Course => {
+  const shown = everyCourseItem(course).flatMap(({ item }) =>
+    item.file
+      ? [
+          {
+            id: `shown-${item.id}`,
+            name: item.file.name,
+            url: `/courses/${course.id}/files/${item.file.content}`,
+            restricted: false,
+            content: item.file.content,
+          },
+        ]
+      : [],
+  )
+  return shown.length === 0 ? course : { ...course, files: [...(course.files ?? []), ...shown] }
+}
 
 export const heldPlatform = (readAt: string): HeldPlatform => {
   const courses = new Map<string, Course>()
@@ -66,6 +84,13 @@ export const heldPlatform = (readAt: string): HeldPlatform => {
     stray: [],
   })
   const take = (key: string, course: Course, set: ChangeSet): Answer<ChangeSetAnswer> => {
+    const unheld = set.changes.flatMap((change) =>
+      (change.change === 'create-item' || change.change === 'set-item') && change.fields.file
+        ? [change.fields.file]
+        : [],
+    )
+    if (unheld.some(({ content, fields }) => fields !== undefined || !contents.has(content)))
+      return { state: 'refused', status: 409, code: 'no-content', detail: 'not held here' }
     if (course.revision !== set.expectedRevision)
       return { state: 'refused', status: 409, code: 'stale-revision', detail: 'it was edited' }
     const applied = applyChanges(course, set.changes, {
@@ -124,7 +149,8 @@ export const heldPlatform = (readAt: string): HeldPlatform => {
       rehearse: (id, of) =>
         say('rehearse', () => about(of, (course) => put({ ...course, id, status: 'set-aside' }))),
       discard: (id) => say('discard', () => answered({ discarded: courses.delete(id) })),
-      snapshot: (id) => say('snapshot', () => about(id, (course) => structuredClone(course))),
+      snapshot: (id) =>
+        say('snapshot', () => about(id, (course) => structuredClone(withFiles(course)))),
       apply: (id, key, set) =>
         say('apply', () => {
           const course = courses.get(id)

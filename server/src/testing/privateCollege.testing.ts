@@ -7,6 +7,7 @@ import type { RosterCourse } from '@wickerframe/interchange'
 import { checkStored, foreseeCourses } from '../checks/checkThread.ts'
 import { fileReaders } from '../files/fileReaders.ts'
 import { FileGivenUp, type FileThreads } from '../files/fileThreads.ts'
+import { readingFiles } from '../files/readShownFiles.ts'
 import { makeApp } from '../http/app.ts'
 import type { OutsideProvider } from '../people/outside/provider.ts'
 import type { Person } from '../people/people.ts'
@@ -35,7 +36,7 @@ export interface Client {
   get: (path: string) => Promise<Answered>
   post: (path: string, body?: unknown) => Promise<Answered>
   /** Sends a file. */
-  send: (path: string, file: string, type?: string) => Promise<Answered>
+  send: (path: string, file: string | Uint8Array, type?: string) => Promise<Answered>
 }
 
 /** A small college on a schema of a test file’s own, with everything in this one process: the application, the work, a platform. */
@@ -77,6 +78,7 @@ export const startPrivateCollege = async (today = '2026-09-16'): Promise<Private
   const { pool } = schema
   const now = `${today}T12:00:00.000Z` as InstitutionInstant
   const platform = heldPlatform(now)
+  const connector = readingFiles(platform.connector, pool, filesRead)
   const clock = {
     today: () => today as InstitutionDay,
     now: () => now,
@@ -87,7 +89,7 @@ export const startPrivateCollege = async (today = '2026-09-16'): Promise<Private
   const server = createServer(
     makeApp({
       pool,
-      connector: platform.connector,
+      connector,
       files: filesRead,
       reports: reportsHere,
       clock,
@@ -130,8 +132,12 @@ export const startPrivateCollege = async (today = '2026-09-16'): Promise<Private
     }
   }
   const clientWith = (cookie: string): Client => {
-    const post = (path: string, body: string, type: string) =>
-      ask(path, cookie, { method: 'POST', body, headers: { 'content-type': type } })
+    const post = (path: string, body: string | Uint8Array, type: string) =>
+      ask(path, cookie, {
+        method: 'POST',
+        body: typeof body === 'string' ? body : Buffer.from(body),
+        headers: { 'content-type': type },
+      })
     return {
       get: (path) => ask(path, cookie),
       post: (path, body = {}) => post(path, JSON.stringify(body), 'application/json'),
@@ -197,7 +203,7 @@ export const startPrivateCollege = async (today = '2026-09-16'): Promise<Private
         if (!task) return
         const outcome = await carryOut({
           pool,
-          connector: platform.connector,
+          connector,
           checkCourse: async (id, asOf, day) =>
             (await checkStored(pool, [id], asOf, day)).get(id) ?? { state: 'gone' },
           foreseeCourse: async (id, run, day) =>

@@ -48,8 +48,9 @@ export const starterFileLeft = defineRule({
       if (links.length === 0 && item.kind !== 'file') continue
       const part = context.partOf(item.id)
       if (part?.audience === 'staff') continue
-      // Whether a form that was given out is filled in is told by what it says, not by its name.
+      // Whether a form that was given out is filled in is told by what it says, not by its name; what shows no file gives none.
       if (part?.file?.left === 'theirs' && item.file) continue
+      if (item.file === null && item.target === null && links.length === 0) continue
       const names = [
         ...(item.kind === 'file'
           ? [item.name, lastOf(item.target ?? ''), item.file?.name ?? '']
