@@ -1,7 +1,15 @@
 import type { CourseSummary } from '@wickerframe/contract'
-import { everyExpected, expandCourse, type Change, type Template } from '@wickerframe/core'
+import {
+  everyExpected,
+  expandCourse,
+  mostFileBytes,
+  type Change,
+  type Template,
+} from '@wickerframe/core'
 import {
   coastalNavigation,
+  demoFile,
+  demoFiles,
   demoPassword,
   demoTemplate,
   departments,
@@ -19,12 +27,14 @@ import {
   terms,
   topicsFor,
   workshopStandard,
+  type DemoFile,
 } from '@wickerframe/demo'
 import { inventHistory } from './demoHistory.ts'
-import { readRoster } from '@wickerframe/interchange'
+import { readHandout, readRoster } from '@wickerframe/interchange'
 import { connectorClient, type Answer } from '@wickerframe/server/connector/client'
 import { listCourses } from '@wickerframe/server/courses/courses'
 import { replaceModuleOwners } from '@wickerframe/server/courses/coursePeople'
+import { keepReading } from '@wickerframe/server/files/fileReadings'
 import { putEntry } from '@wickerframe/server/library/library'
 import { addPerson, findWithPassword } from '@wickerframe/server/people/people'
 import { importRoster } from '@wickerframe/server/roster/roster'
@@ -42,7 +52,7 @@ import {
 } from '@wickerframe/server/templates/templates'
 import { putTerm } from '@wickerframe/server/terms/terms'
 import { databaseAddress, readSettings, clockOf } from '@wickerframe/server/start/settings'
-import { connect, firstRow, institutionNow } from '@wickerframe/storage'
+import { connect, firstRow, institutionNow, keepContent } from '@wickerframe/storage'
 
 const answered = <T>(answer: Answer<T>): T => {
   if (answer.state !== 'answered') throw new Error(`the practice platform: ${answer.detail}`)
@@ -116,6 +126,7 @@ export const loadDemo = async (
         throw new Error(`${template.title}: ${JSON.stringify(added)}, ${JSON.stringify(released)}`)
       return version.document
     }
+    for (const name of demoFiles) await keepFile(pool, name)
     for (const file of templateFiles) await bringIn(demoTemplate(file))
     for (const document of drawings()) {
       const put = await putEntry(
@@ -224,6 +235,9 @@ export const loadDemo = async (
       await waitFor(pool, run, 'done')
     }
 
+    // Instructors put in what they filled in.
+    const { bytes, content } = demoFile('syllabus-filled-in.docx')
+    answered(await connector.putContent(content, oneByOne(bytes), bytes.length))
     const indexOf = new Map(
       all.map((stored) => [
         stored.summary.platformId,
@@ -288,6 +302,18 @@ export const loadDemo = async (
   } finally {
     await pool.end()
   }
+}
+
+async function* oneByOne(bytes: Uint8Array): AsyncGenerator<Uint8Array> {
+  yield bytes
+}
+/** Keeps a file of the college with its text, as bringing it in does. */
+const keepFile = async (pool: ReturnType<typeof connect>, name: DemoFile): Promise<void> => {
+  const { bytes, content } = demoFile(name)
+  const kept = await keepContent(pool, oneByOne(bytes), mostFileBytes)
+  const read = readHandout(bytes, name)
+  if (kept.state !== 'kept' || !read.ok) throw new Error(`${name} could not be brought in`)
+  await keepReading(pool, content, read.value.words)
 }
 
 const waitFor = async (

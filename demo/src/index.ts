@@ -1,5 +1,6 @@
 export * from './catalogue.ts'
 export * from './drawings.ts'
+export * from './files.ts'
 export * from './instructorEdits.ts'
 export * from './makeCourse.ts'
 export * from './people.ts'

@@ -7,6 +7,7 @@ import {
   everyModule,
   itemsIn,
 } from '@wickerframe/core'
+import { demoFile } from './files.ts'
 import { pick } from './random.ts'
 
 /** What an instructor does to a course after it was deployed, as changes on the platform. */
@@ -156,6 +157,16 @@ const askAboutSyllabus: Edit = (course) =>
     return { change: 'set-item', id: item.id, fields: { questions } }
   })
 
+/** Puts the syllabus that they filled in where the blank form was. */
+const fillInSyllabus: Edit = (course) =>
+  itemsNamed(course, / syllabus to keep$/).map((item) => ({
+    change: 'set-item',
+    id: item.id,
+    fields: {
+      file: { name: 'Syllabus.docx', content: demoFile('syllabus-filled-in.docx').content },
+    },
+  }))
+
 const publish: Edit = () => [{ change: 'set-course', published: true }]
 const showStaffNotes: Edit = (course) =>
   itemsNamed(course, /^Notes for the instructor$/).map((item) => ({
@@ -285,16 +296,38 @@ const intoUnits: Edit = (course) => {
 
 /** What sort of term an instructor is having. The names are for people who read the demo. */
 export const stories: Readonly<Record<string, readonly Edit[]>> = {
-  perfect: [askAboutSyllabus, fillIn(16, 1), takeNotesOut(16), publish],
-  'nearly there': [askAboutSyllabus, fillIn(5, 1), takeNotesOut(5), publish, ownPage],
-  'own week names': [askAboutSyllabus, fillIn(6, 1), takeNotesOut(6), publish, ownWeekNames],
+  perfect: [askAboutSyllabus, fillInSyllabus, fillIn(16, 1), takeNotesOut(16), publish],
+  'nearly there': [
+    askAboutSyllabus,
+    fillInSyllabus,
+    fillIn(5, 1),
+    takeNotesOut(5),
+    publish,
+    ownPage,
+  ],
+  'own week names': [
+    askAboutSyllabus,
+    fillInSyllabus,
+    fillIn(6, 1),
+    takeNotesOut(6),
+    publish,
+    ownWeekNames,
+  ],
   'last year’s dates': [fillIn(6, 1), takeNotesOut(6), publish, lastYearsDates, lastYearsPage],
   'notes left standing': [fillIn(4, 1), publish],
-  'staff notes shown': [askAboutSyllabus, fillIn(5, 1), takeNotesOut(5), publish, showStaffNotes],
+  'staff notes shown': [
+    askAboutSyllabus,
+    fillInSyllabus,
+    fillIn(5, 1),
+    takeNotesOut(5),
+    publish,
+    showStaffNotes,
+  ],
   'half done': [fillIn(2, 0.6), takeNotesOut(2), publish, deleteItems(/^Week [35] checklist$/)],
   'this week hidden': [fillIn(5, 1), takeNotesOut(5), publish, hideWeek(3), duplicateAssignment],
   'order of her own': [
     askAboutSyllabus,
+    fillInSyllabus,
     fillIn(6, 1),
     takeNotesOut(6),
     publish,
@@ -303,7 +336,14 @@ export const stories: Readonly<Record<string, readonly Edit[]>> = {
   ],
   'changed the promise': [fillIn(5, 1), takeNotesOut(5), publish, alterPromise, noDue],
   'home lost': [fillIn(4, 1), takeNotesOut(4), publish, noHome],
-  'four units': [askAboutSyllabus, fillIn(16, 1), takeNotesOut(16), publish, intoUnits],
+  'four units': [
+    askAboutSyllabus,
+    fillInSyllabus,
+    fillIn(16, 1),
+    takeNotesOut(16),
+    publish,
+    intoUnits,
+  ],
   'not begun': [],
 }
 

@@ -2,7 +2,14 @@ import { Worker } from 'node:worker_threads'
 import type { FileAnswer, FileKind, FileOptions, FileQuestion, FileReading } from './fileReaders.ts'
 
 /** A file that could not be read to its end: it took too long or too much memory, or its reader failed. */
-export class FileGivenUp extends Error {}
+export class FileGivenUp extends Error {
+  /** Whether that is for now: the same file may be read in a moment. */
+  readonly isForNow: boolean
+  constructor(message: string, isForNow = false) {
+    super(message)
+    this.isForNow = isForNow
+  }
+}
 
 export interface FileThreads {
   /** Reads a file in a thread. @throws FileGivenUp in words for people */
@@ -118,7 +125,7 @@ export const fileThreads = (
       new Promise((resolve, reject) => {
         if (queue.length >= mostWaiting)
           return reject(
-            new FileGivenUp('other files are being read; bring it in again in a moment'),
+            new FileGivenUp('other files are being read; bring it in again in a moment', true),
           )
         queue.push({
           question: { id: ++next, kind, bytes, options } as FileQuestion,
@@ -130,7 +137,7 @@ export const fileThreads = (
     stop: async () => {
       stopping = true
       for (const waiting of [...queue.splice(0), ...lanes.flatMap((lane) => done(lane) ?? [])])
-        waiting.given(new FileGivenUp('the server is being stopped'))
+        waiting.given(new FileGivenUp('the server is being stopped', true))
       await Promise.all(lanes.map((lane) => lane.worker?.terminate()))
     },
   }

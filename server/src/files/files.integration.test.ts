@@ -59,7 +59,12 @@ const kept = async (bytes: Uint8Array, name: string): Promise<KeptFile> => {
   return body
 }
 const count = async (table: string): Promise<number> =>
-  Number((await college.rows<{ n: number }>(`SELECT COUNT(*) AS n FROM ${table}`))[0]?.n)
+  Number(
+    (
+      await college.rows<{ n: number }>(`SELECT COUNT(*) AS n
+        FROM ${table}`)
+    )[0]?.n,
+  )
 
 describe('bytes', () => {
   async function* inBits(bytes: Uint8Array, size: number): AsyncGenerator<Uint8Array> {
@@ -101,12 +106,18 @@ describe('bytes', () => {
       [1, 2].map(() => keepContent(college.pool, inBits(bytes, 50_000), mostFileBytes)),
     )
     expect(both.map((one) => one.state === 'kept' && one.isNew).sort()).toEqual([false, true])
-    const rows = await college.rows(`SELECT id FROM file_contents WHERE content = ?`, [sha(bytes)])
+    const rows = await college.rows(
+      `SELECT id
+       FROM file_contents
+       WHERE content = ?`,
+      [sha(bytes)],
+    )
     expect(rows).toHaveLength(1)
   })
   it('that never came to their end, since the server died, go after a day', async () => {
     await college.rows(
-      `INSERT INTO file_contents (begun_at) VALUES (NOW(3) - INTERVAL 25 HOUR), (NOW(3))`,
+      `INSERT INTO file_contents (begun_at)
+       VALUES (NOW(3) - INTERVAL 25 HOUR), (NOW(3))`,
     )
     expect(await forgetUnfinished(college.pool, 24)).toBe(1)
   })
@@ -375,7 +386,11 @@ describe('files that are rolled out', () => {
     const { go } = await deployed()
     forgetHeld()
     college.platform.contents.clear()
-    await college.rows(`DELETE FROM file_contents WHERE content = ?`, [sha(pdf)])
+    await college.rows(
+      `DELETE FROM file_contents
+       WHERE content = ?`,
+      [sha(pdf)],
+    )
     expect(await go()).toMatchObject({
       state: 'failed',
       message: expect.stringMatching(/“guide.pdf” is not here, and not on the platform/),

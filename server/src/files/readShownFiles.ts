@@ -67,6 +67,8 @@ const withTexts = async (
     const read = await connector.readContent(course.id, content)
     if (read.state !== 'answered') continue
     const words = await textOf(files, read.value, name)
+    // What is not read for now is read the next time.
+    if (words === undefined) continue
     await keepReading(pool, content, words)
     texts.set(content, words)
   }
@@ -80,12 +82,17 @@ const withTexts = async (
   }
 }
 
-const textOf = async (files: FileThreads, bytes: Buffer, name: string): Promise<string | null> => {
+/** The text of a file; null where it has none that can be read; undefined where it cannot be read for now. */
+const textOf = async (
+  files: FileThreads,
+  bytes: Buffer,
+  name: string,
+): Promise<string | null | undefined> => {
   try {
     const read = await files.read('handout', bytes, { name })
     return read.ok ? read.value.words : null
   } catch (cause) {
-    if (cause instanceof FileGivenUp) return null
+    if (cause instanceof FileGivenUp) return cause.isForNow ? undefined : null
     throw cause
   }
 }

@@ -2,15 +2,20 @@ import { act } from '@testing-library/react'
 import { applyEdit, compareTemplates, type Template, type TemplateEdit } from '@wickerframe/core'
 import { useDraftStore } from '../screens/workbench/draftStore.ts'
 import { templateDraft } from './answers.testing.ts'
-import { Refusal, serve, type Asked } from './server.testing.ts'
+import { Refusal, serve, type Answers, type Asked } from './server.testing.ts'
 
 /**
  * Opens a draft in the workbench, on a server that keeps it as the real one does.
+ * @param answers what it answers besides
  * @param present what stands on the server, where somebody else edited it since
  */
 export const openDraft = (
   draft: Template,
-  { mayEdit = true, present = draft }: { mayEdit?: boolean; present?: Template } = {},
+  {
+    mayEdit = true,
+    present = draft,
+    answers = {},
+  }: { mayEdit?: boolean; present?: Template; answers?: Answers } = {},
 ): { onServer: () => Template; asked: Asked[] } => {
   let kept = present
   let revision = 1
@@ -35,6 +40,7 @@ export const openDraft = (
     },
     readDraft: () => templateDraft(kept, { draftRevision: revision }),
     draftRevision: () => ({ revision }),
+    ...answers,
   })
   act(() => useDraftStore.getState().open(templateDraft(draft, { mayEdit })))
   return { onServer: () => kept, asked }

@@ -1,6 +1,7 @@
 import { screen, waitFor, within } from '@testing-library/react'
 import { describe, expect, it } from 'vitest'
 import type { LibraryEntry, LibraryPut } from '@wickerframe/contract'
+import { fileNamed, keptFile } from '../../testing/files.testing.ts'
 import { people } from '../../testing/people.testing.ts'
 import { show } from '../../testing/screen.testing.tsx'
 import { Refusal, serve, type Asked } from '../../testing/server.testing.ts'
@@ -54,6 +55,7 @@ const opened = (
   const sent: LibraryPut[] = []
   serve({
     listLibrary: entries,
+    putFile: keptFile,
     putIntoLibrary: (asked) => {
       sent.push(asked.body as LibraryPut)
       return put(asked)
@@ -169,5 +171,61 @@ describe('the library', () => {
   it('guesses words from the name of a file', () => {
     expect(wordsOfFileName('week-3_tide chart.svg')).toBe('week 3 tide chart')
     expect(wordsOfFileName('.png')).toBe('')
+  })
+})
+
+describe('files in the library', () => {
+  it('are put in several at once, each called as its file says, the licence asked once', async () => {
+    const { user, sent } = opened('/library?kind=file')
+    await screen.findByText('Nothing of this kind yet.')
+    await user.upload(screen.getByLabelText('Files'), [
+      fileNamed('syllabus_form.docx'),
+      fileNamed('map.pdf'),
+      fileNamed('bad.pdf'),
+    ])
+    await screen.findByText(/“bad.pdf” was not put in/)
+    await user.clear(screen.getByLabelText('What map.pdf is called'))
+    expect(screen.getByRole<HTMLButtonElement>('button', { name: 'Put 2 in' }).disabled).toBe(true)
+    await user.type(screen.getByLabelText('What map.pdf is called'), 'Map of the quay')
+    await user.type(screen.getByLabelText('Licence of all of them'), 'our own')
+    await user.click(screen.getByRole('button', { name: 'Put 2 in' }))
+    await waitFor(() => expect(sent).toHaveLength(2))
+    expect(sent.map(({ kind, was, document }) => [kind, was, document])).toEqual([
+      [
+        'file',
+        null,
+        expect.objectContaining({ title: 'syllabus form', fields: ['{code}'], licence: 'our own' }),
+      ],
+      ['file', null, expect.objectContaining({ key: 'map-of-the-quay', title: 'Map of the quay' })],
+    ])
+  })
+  it('are replaced by another, and keep their key and title', async () => {
+    const file = {
+      key: 'map',
+      title: 'Map of the quay',
+      fileName: 'map.pdf',
+      content: 'c'.repeat(64),
+      bytes: 100,
+      licence: '',
+      fields: [],
+      words: 'North',
+    }
+    entries.push({ ...used, kind: 'file', key: 'map', title: file.title, document: file })
+    const { user, sent } = opened('/library?kind=file&open=map')
+    await user.click(await screen.findByRole('button', { name: 'Correct it' }))
+    await user.upload(
+      screen.getByLabelText('The file that takes its place'),
+      fileNamed('map 2.pdf'),
+    )
+    await screen.findByText(/map 2.pdf takes its place/)
+    await user.click(screen.getByRole('button', { name: 'Save' }))
+    await waitFor(() => expect(sent).toHaveLength(1))
+    expect(sent[0]?.document).toMatchObject({
+      key: 'map',
+      title: 'Map of the quay',
+      fileName: 'map 2.pdf',
+    })
+    expect(sent[0]?.document).not.toHaveProperty('words')
+    entries.pop()
   })
 })

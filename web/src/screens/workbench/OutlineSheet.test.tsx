@@ -1,13 +1,23 @@
-import { act, fireEvent, render, screen, waitFor, within } from '@testing-library/react'
+import {
+  act,
+  createEvent,
+  fireEvent,
+  render,
+  screen,
+  waitFor,
+  within,
+} from '@testing-library/react'
 import { userEvent } from '@testing-library/user-event'
 import { useState } from 'react'
 import { describe, expect, it } from 'vitest'
 import { emptyTemplate, everyPart, newItem, newModule, type Template } from '@wickerframe/core'
+import { fileNamed, keptFile } from '../../testing/files.testing.ts'
 import { openDraft } from '../../testing/keptDraft.testing.ts'
 import { useDraftStore } from './draftStore.ts'
 import { outlineRows, shownRows } from './outlineRows.ts'
 import type { Listing } from './ListOfParts.tsx'
 import { OutlineSheet } from './OutlineSheet.tsx'
+import { headHeight, rowHeight } from './SheetRow.tsx'
 
 const small = (key: string): Template => ({
   ...emptyTemplate(key, 'Small'),
@@ -59,7 +69,11 @@ const open = (
   slipOpen = false,
 ) => {
   const draft = small(`sheet-${++opened}`)
-  const { onServer } = openDraft(draft, { mayEdit, present: before(draft) })
+  const { onServer } = openDraft(draft, {
+    mayEdit,
+    present: before(draft),
+    answers: { putFile: keptFile },
+  })
   const chosen: (string | null)[] = []
   const lists: Listing[] = []
   render(
@@ -462,5 +476,43 @@ describe('the outline sheet', () => {
     expect(JSON.stringify(clash)).toContain('Theirs')
     if (clash) act(() => useDraftStore.getState().decide(clash, 'mine'))
     await waitFor(() => expect(names(onServer())).toContain('Mine'))
+  })
+})
+
+describe('files dropped on the outline', () => {
+  /** Upon the row of the first module. */
+  const drop = (...names: string[]) => {
+    const rows = screen.getAllByRole('row')
+    const at = rows.findIndex((row) => row.textContent?.includes('Start'))
+    const event = createEvent.drop(rows[at] as HTMLElement, {
+      dataTransfer: { files: names.map((name) => fileNamed(name)), types: ['Files'] },
+    })
+    Object.defineProperty(event, 'clientY', { value: headHeight + (at - 0.5) * rowHeight })
+    fireEvent(rows[at] as HTMLElement, event)
+  }
+  it('become parts that hand them out, in the module they were dropped on, as one step of undo; others are told by name', async () => {
+    const { onServer } = open()
+    drop('syllabus_form.docx', 'page.html', 'bad.pdf', 'map {of} the quay.pdf')
+    await screen.findByText('2 files became parts.')
+    screen.getByText(/“page.html” is none that may be put in/)
+    screen.getByText(/“bad.pdf” was not put in/)
+    await waitFor(() => expect(onServer().files).toHaveLength(2))
+    const files = everyPart(onServer()).filter(({ kind }) => kind === 'file')
+    expect(files.map(({ name }) => name)).toEqual(['syllabus form', 'map \\{of\\} the quay'])
+    const [start] = onServer().parts
+    expect(start?.kind === 'module' && start.items.map(({ kind }) => kind)).toEqual([
+      'page',
+      'file',
+      'file',
+    ])
+    act(() => useDraftStore.getState().undo())
+    await waitFor(() => expect(onServer().files).toEqual([]))
+    expect(everyPart(onServer()).filter(({ kind }) => kind === 'file')).toEqual([])
+  })
+  it('are not taken where one only reads', () => {
+    const { onServer } = open(false)
+    drop('map.pdf')
+    expect(onServer().files).toEqual([])
+    expect(screen.queryByText(/being brought in/)).toBeNull()
   })
 })

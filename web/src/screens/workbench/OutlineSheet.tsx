@@ -499,6 +499,7 @@ export const OutlineSheet = ({
   const severalChosen = mayEdit && selectedRows.length > 1
   return (
     <DndContext {...handlers}>
+      {filesDropped.told}
       <div
         role="treegrid"
         aria-label="Outline of the template"
@@ -596,7 +597,6 @@ export const OutlineSheet = ({
         />
       )}
       {said}
-      {filesDropped.told}
       {rows.length === 0 && (
         <p className="p-4 text-ink-2">No row is found. Clear the filter above.</p>
       )}

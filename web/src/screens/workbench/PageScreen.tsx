@@ -167,6 +167,17 @@ const OpenPage = ({
           What students read before they begin; the questions stand below it.
         </p>
       )}
+      {face === 'write' && filePart && (
+        <FileEditor
+          part={filePart}
+          template={draft}
+          above={upper ? filePartOf(upper, part)?.file : undefined}
+          expected={expected}
+        />
+      )}
+      {face === 'write' && filePart && (
+        <p className="mt-4 text-ink-2">What students read beside the file, if anything:</p>
+      )}
       {face === 'write' ? (
         <WrittenPage
           key={part}
@@ -189,14 +200,6 @@ const OpenPage = ({
         <p className="py-4 text-ink-2">
           Choose a course to work it out for; the page does not apply to this one.
         </p>
-      )}
-      {face === 'write' && filePart && (
-        <FileEditor
-          part={filePart}
-          template={draft}
-          above={upper ? filePartOf(upper, part)?.file : undefined}
-          expected={expected}
-        />
       )}
       {face === 'write' && assessment && (
         <QuestionsEditor

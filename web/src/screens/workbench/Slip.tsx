@@ -196,6 +196,14 @@ export const Slip = ({
           )}
         </section>
       )}
+      {face === 'page' && filePart && (
+        <FileEditor
+          part={filePart}
+          template={template}
+          above={upper ? filePartOf(upper, part.key)?.file : undefined}
+          expected={expected}
+        />
+      )}
       {face === 'page' && (
         <PageEditor
           part={part.key}
@@ -212,14 +220,6 @@ export const Slip = ({
           template={template}
           above={questionsOfPart(upper, part.key)}
           sources={sources}
-        />
-      )}
-      {face === 'page' && filePart && (
-        <FileEditor
-          part={filePart}
-          template={template}
-          above={upper ? filePartOf(upper, part.key)?.file : undefined}
-          expected={expected}
         />
       )}
       {(face === 'instructor' || face === 'student') &&

@@ -62,7 +62,7 @@ export const FileEditor = ({
     } else edit(handOut(part, { ...part.file, key: value }))
   }
   return (
-    <section aria-label="File" className="mt-4 max-w-[920px] border-t border-line-strong pt-3">
+    <section aria-label="File" className="mt-3 mb-4 max-w-[920px] border-b border-line-strong pb-3">
       <h2 className="text-[18px]">File</h2>
       {file ? (
         <p className="py-1">
