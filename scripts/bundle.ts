@@ -10,6 +10,7 @@ const made = new Map<string, Promise<string>>()
 /** Programs that another one starts threads of: they stand beside it. */
 const threadsOf: Readonly<Record<string, readonly string[]>> = {
   'server/src/main.ts': ['server/src/fileProgram.ts', 'server/src/reportProgram.ts'],
+  'server/src/worker.ts': ['server/src/fileProgram.ts'],
   'cli/src/main.ts': ['cli/src/checkThread.ts'],
 }
 

@@ -311,7 +311,7 @@ async function* oneByOne(bytes: Uint8Array): AsyncGenerator<Uint8Array> {
 const keepFile = async (pool: ReturnType<typeof connect>, name: DemoFile): Promise<void> => {
   const { bytes, content } = demoFile(name)
   const kept = await keepContent(pool, oneByOne(bytes), mostFileBytes)
-  const read = readHandout(bytes, name)
+  const read = await readHandout(bytes, name)
   if (kept.state !== 'kept' || !read.ok) throw new Error(`${name} could not be brought in`)
   await keepReading(pool, content, read.value.words)
 }

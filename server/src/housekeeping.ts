@@ -1,5 +1,6 @@
 import type { Pool } from 'mysql2/promise'
 import { collectBodies, coursesToTidy, tidyCourse } from './snapshots/bodyCollector.ts'
+import { forgetReadings } from './files/fileReadings.ts'
 import { forgetOld, type Retention } from './retention.ts'
 import { forgetOldDevices, removeEndedSessions } from './people/sessions.ts'
 import { forgetOldLinks } from './people/links.ts'
@@ -10,6 +11,8 @@ import { forgetOldTries } from './people/signInTries.ts'
 
 const coursesAtOnce = 10
 const bodiesAtOnce = 500
+/** Texts of files are what people wrote: they are not kept for longer than they serve. */
+const daysOfReadings = 400
 
 /** A little of what has to be done now and then: names and bodies that nobody needs any more go, some at a time. */
 export const keepHouse = async (
@@ -22,6 +25,7 @@ export const keepHouse = async (
     await tidyCourse(pool, courseId)
   await collectBodies(pool, bodiesAtOnce, keptHours)
   await forgetUnfinished(pool, 24)
+  await forgetReadings(pool, daysOfReadings)
   await removeEndedSessions(pool)
   await forgetOldDevices(pool)
   await forgetOldTries(pool)

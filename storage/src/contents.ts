@@ -1,5 +1,6 @@
 import { createHash } from 'node:crypto'
 import type { Pool } from 'mysql2/promise'
+import { institutionNow } from './clock.ts'
 import { change, databaseErrorCode, firstRow, inTransaction, type Database } from './transaction.ts'
 
 /*
@@ -20,7 +21,7 @@ const begin = (database: Database): Promise<number> =>
   change(
     database,
     `INSERT INTO file_contents (begun_at)
-     VALUES (NOW(3))`,
+     VALUES (${institutionNow})`,
   ).then(({ id }) => id)
 const addPiece = (database: Database, id: number, number: number, bytes: Buffer) =>
   change(
@@ -182,7 +183,7 @@ export const forgetUnfinished = (pool: Pool, hours: number): Promise<number> =>
     const { affected } = await change(
       database,
       `DELETE FROM file_contents
-       WHERE content IS NULL AND begun_at < TIMESTAMPADD(HOUR, ?, NOW(3))
+       WHERE content IS NULL AND begun_at < TIMESTAMPADD(HOUR, ?, ${institutionNow})
        LIMIT 50`,
       [-hours],
     )

@@ -67,6 +67,9 @@ export const kindOfFileName = (name: string): FileKind | null =>
 /** How large a file may be, in bytes. */
 export const mostFileBytes = 25 * 2 ** 20
 
+/** How many characters of text are read of a file at most; of a longer one, none are. */
+export const mostReadWords = 200_000
+
 /** A size as people read it: `340 kB`, `2.4 MB`. */
 export const sizeInWords = (bytes: number): string =>
   bytes < 1024

@@ -2,10 +2,10 @@ import { z } from 'zod'
 import { Line } from '../document/index.ts'
 import { ContentId, FileName, mostFileBytes, titleOfFileName } from '../files/index.ts'
 import { freshKey } from './freshKey.ts'
-import { Key } from './words.ts'
+import { Format, Key } from './words.ts'
 
-/** How much of a document's text is kept to tell it by. */
-export const mostFileWords = 40_000
+/** How many characters of text a template holds of a document, to tell by it what was filled in. */
+export const mostFileWords = 20_000
 
 /** A file that a template hands out. Its bytes are kept apart, by what they are; here stands what is known of it. */
 export const TemplateFile = z.strictObject({
@@ -16,7 +16,7 @@ export const TemplateFile = z.strictObject({
   bytes: z.number().int().min(1).max(mostFileBytes),
   licence: Line(300, 0).default(''),
   fields: z
-    .array(z.string().min(3).max(200))
+    .array(Format)
     .max(60)
     .default([])
     .describe('Naming fields as they stand in the document, which are filled for each course'),

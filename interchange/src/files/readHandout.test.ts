@@ -8,13 +8,13 @@ import { fillDocument, readHandout } from './index.ts'
 const sample = (name: string): Uint8Array =>
   new Uint8Array(readFileSync(join(import.meta.dirname, 'samples', name)))
 const text = (words: string) => new TextEncoder().encode(words)
-const read = (bytes: Uint8Array, name: string) => {
-  const result = readHandout(bytes, name)
+const read = async (bytes: Uint8Array, name: string) => {
+  const result = await readHandout(bytes, name)
   if (!result.ok) throw new Error(result.problems)
   return result.value
 }
-const refused = (bytes: Uint8Array, name: string): string => {
-  const result = readHandout(bytes, name)
+const refused = async (bytes: Uint8Array, name: string): Promise<string> => {
+  const result = await readHandout(bytes, name)
   return result.ok ? 'taken' : result.problems
 }
 
@@ -28,7 +28,9 @@ describe('files as office programs write them', () => {
     ['table.ods', 'ods'],
     ['slides.pptx', 'pptx'],
     ['slides.odp', 'odp'],
-  ])('%s is what its name says', (name, kind) => expect(read(sample(name), name).kind).toBe(kind))
+  ])('%s is what its name says', async (name, kind) =>
+    expect((await read(sample(name), name)).kind).toBe(kind),
+  )
   it.each([
     ['form.docx', 'form.odt'],
     ['form.odt', 'form.docx'],
@@ -39,7 +41,9 @@ describe('files as office programs write them', () => {
     ['form.rtf', 'form.txt.pdf'],
     ['form.docx', 'form.png'],
     ['form.pdf', 'form.mp4'],
-  ])('%s called %s is told', (held, name) => expect(refused(sample(held), name)).toMatch(/^it is /))
+  ])('%s called %s is told', async (held, name) =>
+    expect(await refused(sample(held), name)).toMatch(/^it is /),
+  )
   const lines = [
     'Syllabus of {code} {title}',
     'What is this course about?',
@@ -48,23 +52,60 @@ describe('files as office programs write them', () => {
   ]
   it.each(['form.docx', 'form.odt'])(
     'the text of %s is read, a line for each paragraph',
-    (name) => {
-      const { words } = read(sample(name), name)
+    async (name) => {
+      const { words } = await read(sample(name), name)
       for (const line of lines) expect(words?.split('\n')).toContain(line)
       expect(words).toContain('Split: {code}')
     },
   )
 })
 
+describe('the text of a PDF', () => {
+  /** A PDF 1.4 of one page with such objects; a reader that finds no table of them looks for them itself. */
+  const page = (contents: string, more = '', annotations = ''): Uint8Array =>
+    text(
+      `%PDF-1.4
+1 0 obj<</Type/Catalog/Pages 2 0 R${more}>>endobj
+2 0 obj<</Type/Pages/Kids[3 0 R]/Count 1>>endobj
+3 0 obj<</Type/Page/Parent 2 0 R/MediaBox[0 0 300 300]/Contents 4 0 R/Resources<</Font<</F 5 0 R>>>>${annotations}>>endobj
+4 0 obj<</Length ${contents.length}>>stream
+${contents}
+endstream endobj
+5 0 obj<</Type/Font/Subtype/Type1/BaseFont/Helvetica>>endobj
+6 0 obj<</Type/Annot/Subtype/Widget/FT/Tx/T(name)/V(Sunniva Drake)/Rect[10 10 90 30]/P 3 0 R>>endobj
+trailer<</Root 1 0 R/Size 7>>
+%%EOF`,
+    )
+  it('is read with what was written into the fields of its form', async () => {
+    const bytes = page(
+      'BT /F 12 Tf 20 200 Td (Who teaches?) Tj ET',
+      '/AcroForm<</Fields[6 0 R]>>',
+      '/Annots[6 0 R]',
+    )
+    expect((await read(bytes, 'form.pdf')).words).toBe('Who teaches?\nSunniva Drake')
+  })
+  it('is read of a Buffer as of plain bytes', async () => {
+    const { words } = await read(Buffer.from(sample('form.pdf')), 'form.pdf')
+    expect(words).toContain('What is this course about?')
+  })
+  it.each([
+    ['a page without text, as a picture of one', page('0 0 50 50 re f')],
+    ['one that is broken off', sample('form.pdf').subarray(0, 9000)],
+    ['one that holds nothing', text('%PDF-1.7\n%%EOF')],
+  ])('is none of %s, and that is no failure', async (_, bytes) => {
+    expect((await read(bytes, 'a.pdf')).words).toBeNull()
+  })
+})
+
 describe('a document with fields', () => {
-  it('has those of a course, however its letters are set, and leaves what is none', () => {
-    expect(read(sample('form.docx'), 'form.docx')).toMatchObject({
+  it('has those of a course, however its letters are set, and leaves what is none', async () => {
+    expect(await read(sample('form.docx'), 'form.docx')).toMatchObject({
       fields: ['{code}', '{title}', '{term}', '{start, MMM d}', '{instructor}'],
       notFields: ['{see below}'],
       unfillable: null,
     })
   })
-  it('is filled in every place, and stays a document whose text can be read', () => {
+  it('is filled in every place, and stays a document whose text can be read', async () => {
     const filled = fillDocument(sample('form.docx'), {
       '{code}': 'NAV 110',
       '{title}': 'Tides & <streams>',
@@ -72,7 +113,7 @@ describe('a document with fields', () => {
       '{start, MMM d}': 'Aug 31',
       '{instructor}': 'Sunniva Drake',
     })
-    const { words, kind, fields } = read(filled, 'form.docx')
+    const { words, kind, fields } = await read(filled, 'form.docx')
     expect(kind).toBe('docx')
     expect(fields).toEqual([])
     expect(words?.split('\n').slice(0, 3)).toEqual([
@@ -82,7 +123,7 @@ describe('a document with fields', () => {
     ])
     expect(words).toContain('Split: NAV 110')
   })
-  it('filled with the same is the same bytes, at any time', () => {
+  it('filled with the same is the same bytes, at any time', async () => {
     const once = fillDocument(sample('form.docx'), { '{code}': 'NAV 110' })
     expect(Buffer.from(fillDocument(sample('form.docx'), { '{code}': 'NAV 110' }))).toEqual(
       Buffer.from(once),
@@ -127,17 +168,19 @@ describe('what never goes out', () => {
       },
       /from elsewhere/,
     ],
-  ])('a document with %s', (_, parts, why) =>
-    expect(refused(document(paragraph('Hello'), parts), 'a.docx')).toMatch(why),
+  ])('a document with %s', async (_, parts, why) =>
+    expect(await refused(document(paragraph('Hello'), parts), 'a.docx')).toMatch(why),
   )
-  it('but a link to elsewhere is only read', () =>
+  it('but a link to elsewhere is only read', async () =>
     expect(
-      read(
-        document(paragraph('Hello'), {
-          'word/_rels/document.xml.rels':
-            '<Relationships><Relationship Id="r1" Type="http://x/hyperlink" Target="https://kestrelsound.example" TargetMode="External"/></Relationships>',
-        }),
-        'a.docx',
+      (
+        await read(
+          document(paragraph('Hello'), {
+            'word/_rels/document.xml.rels':
+              '<Relationships><Relationship Id="r1" Type="http://x/hyperlink" Target="https://kestrelsound.example" TargetMode="External"/></Relationships>',
+          }),
+          'a.docx',
+        )
       ).words,
     ).toBe('Hello'))
   it.each([
@@ -149,22 +192,24 @@ describe('what never goes out', () => {
     ['a page called a picture', '<svg xmlns="x"/>', 'a.png', /PNG/],
     ['nothing that is known', 'x', 'a.svg', /ends in one of/],
     ['nothing that is known', 'x', 'a.html', /ends in one of/],
-  ])('%s', (_, words, name, why) => expect(refused(text(words), name)).toMatch(why))
-  it('a name for what runs within packed bytes of a PDF is none', () => {
+  ])('%s', async (_, words, name, why) => expect(await refused(text(words), name)).toMatch(why))
+  it('a name for what runs within packed bytes of a PDF is none', async () => {
     const words = '%PDF-1.7\n1 0 obj<</Length 20>>stream\nx/Launch y/JavaScript\nendstream endobj'
-    expect(read(text(words), 'a.pdf').kind).toBe('pdf')
+    expect((await read(text(words), 'a.pdf')).kind).toBe('pdf')
   })
-  it('text in Latin-1 is told how to be saved', () =>
-    expect(refused(new Uint8Array([0x63, 0x61, 0x66, 0xe9]), 'a.txt')).toMatch(/UTF-8/))
-  it.each([0, 1, 30, 400])('the first %i bytes of a document are none', (length) =>
-    expect(refused(sample('form.docx').subarray(0, length), 'a.docx')).toMatch(/office document/),
+  it('text in Latin-1 is told how to be saved', async () =>
+    expect(await refused(new Uint8Array([0x63, 0x61, 0x66, 0xe9]), 'a.txt')).toMatch(/UTF-8/))
+  it.each([0, 1, 30, 400])('the first %i bytes of a document are none', async (length) =>
+    expect(await refused(sample('form.docx').subarray(0, length), 'a.docx')).toMatch(
+      /office document/,
+    ),
   )
-  it('a document that unpacks to more than it may is none', () => {
+  it('a document that unpacks to more than it may is none', async () => {
     const bomb = zipSync({
       '[Content_Types].xml': strToU8('<Types/>'),
       'word/document.xml': new Uint8Array(210 * 2 ** 20),
     })
-    expect(refused(bomb, 'a.docx')).toMatch(/no office document/)
+    expect(await refused(bomb, 'a.docx')).toMatch(/no office document/)
   })
 })
 
@@ -175,19 +220,19 @@ describe('documents that are odd', () => {
     ['a loop', '{#each} {code} {/each}', null],
     ['a loop that is not closed', '{#each} {code}', null],
     ['a raw part', '{@raw} {code}', null],
-  ])('%s: it is filled, or said not to be, and never throws', (_, words) => {
-    const { fields, unfillable } = read(document(paragraph(words)), 'a.docx')
+  ])('%s: it is filled, or said not to be, and never throws', async (_, words) => {
+    const { fields, unfillable } = await read(document(paragraph(words)), 'a.docx')
     expect(fields.length > 0).toBe(unfillable === null)
     if (fields.length > 0) {
       const filled = fillDocument(document(paragraph(words)), { '{code}': 'NAV 110' })
-      expect(read(filled, 'a.docx').words).toContain('NAV 110')
+      expect((await read(filled, 'a.docx')).words).toContain('NAV 110')
     }
   })
-  it('what was struck out, a remark and a second form of the same are no text', () => {
+  it('what was struck out, a remark and a second form of the same are no text', async () => {
     const body = `${paragraph('Stays')}<w:p><w:del><w:r><w:t>Gone</w:t></w:r></w:del><mc:AlternateContent><mc:Choice><w:r><w:t>Once</w:t></w:r></mc:Choice><mc:Fallback><w:r><w:t>Twice</w:t></w:r></mc:Fallback></mc:AlternateContent></w:p>`
-    expect(read(document(body), 'a.docx').words).toBe('Stays\nOnce')
+    expect((await read(document(body), 'a.docx')).words).toBe('Stays\nOnce')
   })
-  it('entities of its own are not unfolded', () => {
+  it('entities of its own are not unfolded', async () => {
     const bytes = zipSync({
       '[Content_Types].xml': strToU8(
         'application/vnd.openxmlformats-officedocument.wordprocessingml.document.main+xml',
@@ -196,14 +241,17 @@ describe('documents that are odd', () => {
         '<!DOCTYPE d [<!ENTITY a "aaaa"><!ENTITY b "&a;&a;">]><w:p><w:t>&b;</w:t></w:p>',
       ),
     })
-    expect(read(bytes, 'a.docx').words).toBeNull()
+    expect((await read(bytes, 'a.docx')).words).toBeNull()
   })
-  it('a text that is too long to be kept is not kept, in place of its beginning', () =>
-    expect(read(text('word '.repeat(20_000)), 'a.txt').words).toBeNull())
-  it('fields in the heads of pages are filled as well', () => {
+  it('a text that is too long is not read at all, in place of its beginning', async () =>
+    expect((await read(text('word '.repeat(50_000)), 'a.txt')).words).toBeNull())
+  it('fields in the heads of pages are filled as well', async () => {
     const parts = {
       'word/header1.xml': `<w:hdr xmlns:w="w">${paragraph('{code} · {term}')}</w:hdr>`,
     }
-    expect(read(document(paragraph('Hello'), parts), 'a.docx').fields).toEqual(['{code}', '{term}'])
+    expect((await read(document(paragraph('Hello'), parts), 'a.docx')).fields).toEqual([
+      '{code}',
+      '{term}',
+    ])
   })
 })

@@ -2,7 +2,7 @@ import {
   failure,
   FileName,
   kindOfFileName,
-  mostFileWords,
+  mostReadWords,
   parseFormat,
   success,
   type FileKind,
@@ -11,6 +11,7 @@ import {
 import { documentParagraphs, marginParagraphs } from './documentText.ts'
 import { againstFile } from './fileClaims.ts'
 import { fillDocument } from './fillDocument.ts'
+import { pdfText } from './pdfText.ts'
 import { zipped } from './zipped.ts'
 
 /** What is known of a file that people hand out. */
@@ -22,7 +23,7 @@ export interface Handout {
   notFields: string[]
   /** Why its fields are not filled; null where they are, or it has none. */
   unfillable: string | null
-  /** Its text, a line for each paragraph; null where it cannot be read as text, or is too long to be kept. */
+  /** Its text, a line for each paragraph; null where it cannot be read as text, or is too long. */
   words: string | null
 }
 
@@ -35,7 +36,7 @@ const isField = (text: string): boolean => {
   return read.ok && read.value.nodes.length === 1 && read.value.nodes[0]?.node === 'field'
 }
 
-const bounded = (words: string): string | null => (words.length > mostFileWords ? null : words)
+const bounded = (words: string): string | null => (words.length > mostReadWords ? null : words)
 
 const textOf = (bytes: Uint8Array): string =>
   new TextDecoder('utf-8')
@@ -87,7 +88,10 @@ const cannotFill = (bytes: Uint8Array, fields: readonly string[]): string | null
  * Reads a file that people hand out: whether it is what its name says, what it says, and which fields of a course are in it.
  * @returns what is known of it, or in words why it may not be put in
  */
-export const readHandout = (bytes: Uint8Array, name: string): Result<Handout, string> => {
+export const readHandout = async (
+  bytes: Uint8Array,
+  name: string,
+): Promise<Result<Handout, string>> => {
   const called = FileName.safeParse(name)
   const kind = kindOfFileName(name)
   if (!called.success || kind === null)
@@ -95,6 +99,7 @@ export const readHandout = (bytes: Uint8Array, name: string): Result<Handout, st
   const against = againstFile(bytes, kind)
   if (against !== null) return failure(against)
   if (kind === 'docx') return success({ kind, ...ofDocument(bytes) })
+  if (kind === 'pdf') return success({ kind, ...nothing, words: await pdfText(bytes) })
   if (kind === 'odt') {
     const zip = zipped(bytes)
     const paragraphs = zip && documentParagraphs(zip, 'odt')

@@ -23,7 +23,7 @@ export type FileOptions<K extends FileKind> =
   Parameters<(typeof fileReaders)[K]> extends [Uint8Array, infer Options]
     ? Options
     : Record<string, never>
-export type FileReading<K extends FileKind> = ReturnType<(typeof fileReaders)[K]>
+export type FileReading<K extends FileKind> = Awaited<ReturnType<(typeof fileReaders)[K]>>
 
 /** What a thread is asked. */
 export interface FileQuestion<K extends FileKind = FileKind> {

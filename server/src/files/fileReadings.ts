@@ -30,3 +30,15 @@ export const keepReading = async (
     [content, words],
   )
 }
+
+/** Forgets some of the texts that were read longest ago; those that are still shown are read again. @returns how many */
+export const forgetReadings = async (database: Database, days: number): Promise<number> =>
+  (
+    await change(
+      database,
+      `DELETE FROM file_readings
+       WHERE read_at < TIMESTAMPADD(DAY, ?, ${institutionNow})
+       LIMIT 200`,
+      [-days],
+    )
+  ).affected

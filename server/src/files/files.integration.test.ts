@@ -326,9 +326,57 @@ describe('files that are rolled out', () => {
     const done = fillDocument(new Uint8Array(form), { '{code}': `NAV 110 ${answers}` })
     await putByInstructor(platformId, 'Syllabus NAV 110.docx', done)
     expect(await rules(course)).toEqual([])
+    // The blank form, printed to a PDF.
+    await putByInstructor(platformId, 'Syllabus.pdf', pdf)
+    expect(await rules(course)).toEqual(['form-not-filled-in'])
     // Something whose text nobody can read.
-    await putByInstructor(platformId, 'scan.pdf', pdf)
+    await putByInstructor(platformId, 'scan.pdf', Buffer.from('%PDF-1.7\n%%EOF'))
     expect(await rules(course)).toEqual(['? form-not-filled-in'])
+  })
+  it('of people’s own are fetched and read only where a check asks for it', async () => {
+    const { course, platformId, go } = await deployed()
+    await go()
+    const own = randomBytes(40).toString('hex')
+    const edited = structuredClone(there(platformId))
+    const [like] = everyCourseItem(edited).filter(({ item: { kind } }) => kind === 'file')
+    const module = edited.modules[0]
+    if (!like || !module) throw new Error('it has files')
+    const letter = Buffer.from(`A letter to one student: ${own}`)
+    module.children.push({
+      ...like.item,
+      id: 'i-letter',
+      name: 'Letter',
+      file: { name: 'letter.txt', content: sha(letter) },
+    })
+    college.platform.contents.set(sha(letter), letter)
+    college.platform.courses.set(platformId, {
+      ...edited,
+      revision: `${Number(edited.revision) + 1}`,
+    })
+    await rules(course)
+    const read = await college.rows(
+      `SELECT content
+       FROM file_readings
+       WHERE content = ?`,
+      [sha(letter)],
+    )
+    expect(read).toEqual([])
+    const [snapshot] = await college.rows<{ document: string }>(
+      `SELECT document
+       FROM snapshots
+       WHERE course_id = ?`,
+      [course],
+    )
+    expect(snapshot?.document).not.toContain(own)
+    await putByInstructor(platformId, 'mine.txt', letter)
+    await rules(course)
+    const [now] = await college.rows<{ document: string }>(
+      `SELECT document
+       FROM snapshots
+       WHERE course_id = ?`,
+      [course],
+    )
+    expect(now?.document).toContain(own)
   })
   it('are other bytes in a course of another name, and the same in another one of the same', async () => {
     const contentOf = async (title: string): Promise<string | undefined> => {

@@ -8,12 +8,20 @@ import {
 } from '@wickerframe/core'
 import type { Connector } from '../connector/client.ts'
 import { fileReadings, keepReading } from './fileReadings.ts'
+import { formItems } from './formItems.ts'
 import { FileGivenUp, type FileThreads } from './fileThreads.ts'
 
 /** Kinds of files whose text can be read. */
-const readable: ReadonlySet<string | null> = new Set(['docx', 'odt', 'txt', 'csv', 'vtt'])
+const readable: ReadonlySet<string | null> = new Set(['docx', 'odt', 'pdf', 'txt', 'csv', 'vtt'])
 /** So many are fetched when a course is read; the others the next time. */
 const mostFetched = 10
+
+/** What reading takes. */
+interface Reading {
+  pool: Pool
+  connector: Connector
+  files: FileThreads
+}
 
 /** Ids of modules for staff, with those in them. */
 const staffModules = (course: Course): ReadonlySet<string> => {
@@ -27,44 +35,43 @@ const staffModules = (course: Course): ReadonlySet<string> => {
   return found
 }
 
+/** A file that an item shows, and whose text may be read. */
+interface Readable {
+  item: string
+  content: string
+  name: string
+}
+
 /** What may be read of what a course shows: nothing that is for staff, and nothing that is kept from students. */
-const toRead = (course: Course): ReadonlyMap<string, string> => {
+const readableFiles = (course: Course): Readable[] => {
   const staff = staffModules(course)
   const kept = new Set(
     (course.files ?? []).flatMap(({ restricted, content }) => (restricted ? [content] : [])),
   )
-  return new Map(
-    everyCourseItem(course).flatMap(({ item, module }): [string, string][] =>
-      item.file &&
-      !item.staffOnly &&
-      !(module && staff.has(module.id)) &&
-      !kept.has(item.file.content) &&
-      readable.has(kindOfFileName(item.file.name))
-        ? [[item.file.content, item.file.name]]
-        : [],
-    ),
+  return everyCourseItem(course).flatMap(({ item, module }): Readable[] =>
+    item.file &&
+    !item.staffOnly &&
+    !(module && staff.has(module.id)) &&
+    !kept.has(item.file.content) &&
+    readable.has(kindOfFileName(item.file.name))
+      ? [{ item: item.id, ...item.file }]
+      : [],
   )
 }
 
-/**
- * A course with the texts of the files that its items show, as far as they can be read: those that are known are the database's, others
- * are fetched from the platform and read in a thread. What a platform says of texts itself is not taken.
- */
-const withTexts = async (
-  course: Course,
-  pool: Pool,
-  connector: Connector,
-  files: FileThreads,
-): Promise<Course> => {
-  const wanted = toRead(course)
-  if (wanted.size === 0 && (course.files ?? []).every(({ words }) => words === undefined))
-    return course
-  const texts = await fileReadings(pool, [...wanted.keys()])
-  let fetched = 0
-  for (const [content, name] of wanted) {
-    if (texts.has(content) || fetched >= mostFetched) continue
-    fetched += 1
-    const read = await connector.readContent(course.id, content)
+/** Fetches files whose text is wanted and not known yet, and reads them in a thread. */
+const readMissing = async (
+  course: string,
+  missing: readonly Readable[],
+  texts: Map<string, string | null>,
+  { pool, connector, files }: Reading,
+): Promise<void> => {
+  const forms = missing.length > 0 ? await formItems(pool, course) : null
+  if (!forms) return
+  const wanted = missing.filter(({ item }) => forms.ids === null || forms.ids.has(item))
+  for (const { content, name } of wanted.slice(0, mostFetched)) {
+    if (texts.has(content)) continue
+    const read = await connector.readContent(course, content)
     if (read.state !== 'answered') continue
     const words = await textOf(files, read.value, name)
     // What is not read for now is read the next time.
@@ -72,6 +79,22 @@ const withTexts = async (
     await keepReading(pool, content, words)
     texts.set(content, words)
   }
+}
+
+/**
+ * A course with the texts of the files that its items show, as far as they are known, or a check asks for them: those are fetched from
+ * the platform. What a platform says of texts itself is not taken.
+ */
+const withTexts = async (course: Course, reading: Reading): Promise<Course> => {
+  const shown = readableFiles(course)
+  if (shown.length === 0 && (course.files ?? []).every(({ words }) => words === undefined))
+    return course
+  const texts = await fileReadings(
+    reading.pool,
+    shown.map(({ content }) => content),
+  )
+  const missing = shown.filter(({ content }) => !texts.has(content))
+  await readMissing(course.id, missing, texts, reading)
   return {
     ...course,
     files: (course.files ?? []).map((told) => {
@@ -103,7 +126,7 @@ export const readingFiles = (connector: Connector, pool: Pool, files: FileThread
   snapshot: async (id) => {
     const answer = await connector.snapshot(id)
     return answer.state === 'answered'
-      ? { ...answer, value: await withTexts(answer.value, pool, connector, files) }
+      ? { ...answer, value: await withTexts(answer.value, { pool, connector, files }) }
       : answer
   },
 })

@@ -5,6 +5,7 @@ import {
   fileNameFor,
   kindOfFileName,
   mostFileBytes,
+  mostFileWords,
   sizeInWords,
   type Result,
 } from '@wickerframe/core'
@@ -62,7 +63,9 @@ export const fileHandlers: HandlersOf<typeof fileRoutes> = {
     }
     const { words, ...known } = read.value
     await keepReading(pool, content, words)
-    return { fileName: name, content, bytes, ...known, ...(words === null ? {} : { words }) }
+    // A template holds the text of forms, not of books.
+    const isHeld = words !== null && words.length <= mostFileWords
+    return { fileName: name, content, bytes, ...known, ...(isHeld ? { words } : {}) }
   },
   getFile: async ({ pool, response, at, query }) => {
     const pieces = await contentPieces(pool, at.content)

@@ -76,7 +76,7 @@ const filledOf = async (
   if (!source) return failed(`the file “${name}” is not here any more; put it in again`)
   const bytes = fillDocument(new Uint8Array(source), fields ?? {})
   const filled = sha256(bytes)
-  const read = readHandout(bytes, name)
+  const read = await readHandout(bytes, name)
   await keepReading(pool, filled, read.ok ? read.value.words : null)
   return { bytes, content: filled }
 }

@@ -65,7 +65,7 @@ const filesRead: FileThreads = {
   read: async (kind, bytes, options) => {
     try {
       const read: (bytes: Uint8Array, options: never) => unknown = fileReaders[kind]
-      return read(bytes, options as never) as never
+      return (await read(bytes, options as never)) as never
     } catch (cause) {
       throw new FileGivenUp(String(cause))
     }

@@ -9,7 +9,8 @@ import {
   isShown,
 } from '../../course/index.ts'
 import { exampleFacts, exampleTemplate } from '../../rules/example/exampleCourse.ts'
-import { acts, edit, instructorEdits, wordsIn } from '../generated.testing.ts'
+import type { Template } from '../../template/index.ts'
+import { acts, edit, firstVersion, instructorEdits, wordsIn } from '../generated.testing.ts'
 import { carryKinds, carryOver, topicsInOrder, type CarryKind } from '../index.ts'
 import { platformNames, Standing, type PlatformName } from '../standing.testing.ts'
 import { propertyRuns } from '../../testing/propertyRuns.testing.ts'
@@ -36,11 +37,12 @@ const carried = (
   source: Standing,
   kinds: readonly CarryKind[] = carryKinds,
   facts: Facts = nextFacts(),
+  template: Template = exampleTemplate(),
 ) => {
   const into = new Standing('keeps marks')
   const plan = carryOver(
-    into.plan(exampleTemplate(), facts),
-    into.expand(exampleTemplate(), facts),
+    into.plan(template, facts),
+    into.expand(template, facts),
     { course: source.course, base: source.base, bodies: source.bodies, facts: exampleFacts() },
     new Set(kinds),
   )
@@ -53,9 +55,9 @@ const carried = (
     listed: plan.consequences.flatMap((consequence) => consequence.all).join('\n'),
   }
 }
-const source = (platform: PlatformName = 'keeps marks'): Standing => {
+const source = (platform: PlatformName = 'keeps marks', template?: Template): Standing => {
   const at = new Standing(platform)
-  at.deploy()
+  at.deploy(template)
   return at
 }
 
@@ -155,6 +157,89 @@ describe('what their people wrote', () => {
   })
 })
 
+describe('a file of theirs', () => {
+  const files = (change: (name: string) => string | null) => {
+    const at = source('keeps marks', firstVersion(true))
+    for (const { item } of everyCourseItem(at.course))
+      if (item.kind === 'file') {
+        const name = change(item.name)
+        if (name !== null)
+          at.edit([
+            {
+              change: 'set-item',
+              id: item.id,
+              fields: { file: { name, content: 'f'.repeat(64) } },
+            },
+          ])
+      }
+    return at
+  }
+  const there = (into: Standing): Record<string, string | undefined> =>
+    Object.fromEntries(
+      everyCourseItem(into.course).flatMap(({ item }) =>
+        item.kind === 'file' ? [[item.name, item.file?.name]] : [],
+      ),
+    )
+  it('comes along where it is proposed or asked for; a form begins blank in another term, and that is told', () => {
+    const at = files(() => 'mine.pdf')
+    const { into, listed } = carried(at, carryKinds, nextFacts(), firstVersion(true))
+    expect(there(into)).toEqual({
+      Timetable: 'handout 1.docx',
+      'First slides of NAV 110': 'mine.pdf',
+      'The form': 'handout 3.docx',
+      'A picture of you': 'mine.pdf',
+    })
+    expect(listed).toContain('The form: the file “mine.pdf”')
+    expect(listed).toContain('Timetable: the file “mine.pdf”')
+    // And it is theirs from the start.
+    expect(into.plan(firstVersion(true), nextFacts()).changes).toEqual([])
+  })
+  it('comes along with its form within the term', () => {
+    const at = files(() => 'mine.pdf')
+    const { into } = carried(at, carryKinds, exampleFacts(), firstVersion(true))
+    expect(there(into)['The form']).toBe('mine.pdf')
+  })
+  it('that was not chosen is told by its name', () => {
+    const at = files((name) => (name === 'A picture of you' ? 'me.jpg' : null))
+    const { into, listed } = carried(at, ['topics'], nextFacts(), firstVersion(true))
+    expect(there(into)['A picture of you']).toBeUndefined()
+    expect(listed).toContain('A picture of you: the file “me.jpg”')
+  })
+  it('that is kept from students, or stands where nobody sees it, stays behind without its name', () => {
+    const at = files((name) => (/picture|slides/.test(name) ? `secret of ${name}.pdf` : null))
+    at.course = structuredClone(at.course)
+    at.course.files = [{ id: 'f', name: 'x', url: '/f', restricted: true, content: 'f'.repeat(64) }]
+    const { into, listed } = carried(at, carryKinds, nextFacts(), firstVersion(true))
+    expect(JSON.stringify(into.course) + listed).not.toContain('secret')
+    const hidden = files((name) => (name === 'A picture of you' ? 'secret.jpg' : null))
+    const picture = hidden.item('A picture')
+    hidden.edit([{ change: 'set-item', id: picture.id, fields: { published: false } }])
+    const without = carried(hidden, carryKinds, nextFacts(), firstVersion(true))
+    expect(JSON.stringify(without.into.course) + without.listed).not.toContain('secret')
+  })
+  it('of an item of their own comes along with it; one that cannot be seen is told', () => {
+    const at = source()
+    at.course = structuredClone(at.course)
+    const like = everyCourseItem(at.course)[0]?.item
+    if (!like) throw new Error('the course is empty')
+    const own = { ...like, kind: 'file' as const, html: null }
+    at.course.modules[1]?.children.push(
+      {
+        ...own,
+        id: 'i-a',
+        name: 'Chart',
+        url: '/c/i-a',
+        file: { name: 'chart.pdf', content: 'a'.repeat(64) },
+      },
+      { ...own, id: 'i-b', name: 'Untold', url: '/c/i-b' },
+    )
+    const { into, listed } = carried(at)
+    expect(into.item('Chart').file?.name).toBe('chart.pdf')
+    expect(listed).toContain('the file “Untold”, which cannot be seen')
+    expect(everyCourseItem(into.course).some(({ item }) => item.name === 'Untold')).toBe(false)
+  })
+})
+
 describe('topics go by the order of the weeks of class', () => {
   const weeks = (breaks: Facts['term']['breaks']) => ({ ...nextFacts(breaks), breakWeeks: true })
   const early = [{ name: 'Pause', first: '2027-01-25', last: '2027-01-29' }]
@@ -184,6 +269,7 @@ describe('every word of theirs', () => {
     platform: fc.constantFrom(...platformNames),
     kinds: fc.subarray([...carryKinds]),
     weeks: fc.constantFrom(8, 6, 5),
+    leaves: fc.boolean(),
   })
   /** Without what is hidden or for staff: of that not even the name is told elsewhere. */
   const shownOf = (children: readonly CourseChild[]): CourseChild[] =>
@@ -196,10 +282,10 @@ describe('every word of theirs', () => {
     )
   it('stands in the new course or is listed, whatever they did and whatever was chosen', () => {
     fc.assert(
-      fc.property(cases, ({ edits, platform, kinds, weeks }) => {
-        const at = source(platform)
+      fc.property(cases, ({ edits, platform, kinds, weeks, leaves }) => {
+        const at = source(platform, firstVersion(leaves))
         edit(at, edits, 'early')
-        const { into, listed } = carried(at, kinds, nextFacts([], weeks))
+        const { into, listed } = carried(at, kinds, nextFacts([], weeks), firstVersion(leaves))
         // Items of their own that were not chosen are told by their names, with all that is in them.
         const recorded = new Set(at.base.parts.map((entry) => entry.platformId))
         const told = everyCourseItem(at.course)

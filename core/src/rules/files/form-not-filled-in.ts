@@ -9,7 +9,7 @@ export const formNotFilledIn = defineRule({
   title: 'A form that was given out is filled in',
   why: 'Students open the syllabus and read the questions that their instructor was to answer.',
   untold:
-    'Whether the answers are good. A file whose text cannot be read, such as a picture of a page, cannot be judged, and that is said.',
+    'Whether the answers are good. A file whose text cannot be read, such as a picture of a page, cannot be judged, and that is said. Forms for staff are not read.',
   strength: 'must',
   parameters: z.strictObject({
     fewestNewWords: z
@@ -30,7 +30,7 @@ export const formNotFilledIn = defineRule({
   check: (context, { fewestNewWords }) =>
     perFile(
       context,
-      ({ file }) => file?.left === 'theirs',
+      ({ file, audience }) => file?.left === 'theirs' && audience !== 'staff',
       function* ({ part, wanted, item, shown }): Generator<Verdict> {
         const subject = aboutPart(part)
         if (!wanted || !shown) {

@@ -116,6 +116,9 @@ export const valueWords = (value: unknown, timeZone: string): string => {
       )
       .join(', ')
   if (typeof value === 'object' && 'title' in value) return String(value.title)
+  // A file, by what it is called.
+  if (typeof value === 'object' && 'content' in value && 'name' in value)
+    return `“${String(value.name)}”`
   if (typeof value === 'object' && 'categories' in value && Array.isArray(value.categories))
     return (value.categories as { name: string; weight?: number }[])
       .map(

@@ -1,11 +1,26 @@
-import { Question, questionName, QuestionSet } from '@wickerframe/core'
+import { ItemFile, Question, questionName, QuestionSet, TemplateFile } from '@wickerframe/core'
 import { Button, plural } from '../../controls/controls.tsx'
-import type { OpenClash } from './draftStore.ts'
+import { useDraftStore, type OpenClash } from './draftStore.ts'
 
-/** A value as people know it: a question by what it asks, several by the first of them. */
+const leftWords = { proposed: ', as a proposal', theirs: ', to be filled in' }
+/** A file, or which one a part hands out, by what it is called; null for anything else. */
+const fileShown = (value: unknown): string | null => {
+  const file = TemplateFile.safeParse(value)
+  if (file.success) return `the file “${file.data.fileName}”`
+  const handedOut = ItemFile.safeParse(value)
+  if (!handedOut.success) return null
+  const { key, left } = handedOut.data
+  if (key === undefined) return 'a file of the instructor’s own'
+  const held = useDraftStore.getState().draft?.files.find((one) => one.key === key)
+  return `the file “${held?.fileName ?? key}”${left ? leftWords[left] : ''}`
+}
+
+/** A value as people know it: a file by what it is called, a question by what it asks, several by the first of them. */
 const shown = (value: unknown): string => {
   if (value === undefined || value === null) return 'nothing'
   if (typeof value === 'string') return `“${value}”`
+  const file = fileShown(value)
+  if (file !== null) return file
   const question = Question.safeParse(value)
   if (question.success) return `the question ${questionName(question.data.body)}`
   const set = QuestionSet.safeParse(value)

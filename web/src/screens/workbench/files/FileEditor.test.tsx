@@ -6,7 +6,8 @@ import { exampleTemplate } from '@wickerframe/core/testing'
 import { contentFor, fileNamed, keptFile } from '../../../testing/files.testing.ts'
 import { openDraft } from '../../../testing/keptDraft.testing.ts'
 import { show } from '../../../testing/screen.testing.tsx'
-import { useDraftStore } from '../draftStore.ts'
+import { Clashes } from '../Clashes.tsx'
+import { useDraftStore, type OpenClash } from '../draftStore.ts'
 import { FileEditor } from './FileEditor.tsx'
 import { filePartOf } from './fileEdits.ts'
 
@@ -146,5 +147,25 @@ describe('the file of a part', () => {
     const link = screen.getByRole<HTMLAnchorElement>('link', { name: 'map.pdf' })
     expect(link.getAttribute('download')).toBe('map.pdf')
     expect(link.getAttribute('href')).toBe(`/api/files/${held.content}?name=map.pdf`)
+  })
+})
+
+describe('a clash over a file', () => {
+  it.each<[string, unknown, string]>([
+    ['a file', held, 'the file “map.pdf”'],
+    [
+      'which one is handed out',
+      { key: 'map', left: 'theirs' },
+      'the file “map.pdf”, to be filled in',
+    ],
+    ['one that is asked for', { left: 'theirs' }, 'a file of the instructor’s own'],
+  ])('tells %s by what it is called', (_, wanted, words) => {
+    open({ file: { key: 'map' } })
+    const clash: OpenClash = {
+      edit: { edit: 'set-field', part: 'handout', field: ['file'], was: null, value: wanted },
+      clash: { code: 'clash', where: 'the file of Handout', present: null, wanted },
+    }
+    show(<Clashes clashes={[clash]} onDecide={() => undefined} />)
+    expect(screen.getByRole('alert').textContent).toContain(`you wrote ${words}.`)
   })
 })
