@@ -33,7 +33,10 @@ export const pdfText = async (bytes: Uint8Array): Promise<string | null> => {
   const { getDocumentProxy } = await import('unpdf')
   try {
     // A copy, which is given away to the reader; a Buffer it does not take.
-    const document = await getDocumentProxy(new Uint8Array(bytes), { isEvalSupported: false, verbosity: 0 })
+    const document = await getDocumentProxy(new Uint8Array(bytes), {
+      isEvalSupported: false,
+      verbosity: 0,
+    })
     try {
       if (document.numPages > mostPages) return null
       let text = ''
