@@ -210,7 +210,13 @@ export const screenRoutes = (
       return edit(response, id, [{ change: 'set-module', id: module, fields: shows }], back)
     if (action === 'rename' && name)
       return edit(response, id, [{ change: 'set-module', id: module, fields: { name } }], back)
-    if (action === 'add-file' && name)
+    const added =
+      action === 'add'
+        ? ({ kind: 'page', more: { html: '<p>New page</p>' } } as const)
+        : action === 'add-file'
+          ? ({ kind: 'file', more: {} } as const)
+          : null
+    if (added && name)
       return edit(
         response,
         id,
@@ -220,24 +226,8 @@ export const screenRoutes = (
             clientId: 'new',
             module,
             at: null,
-            kind: 'file',
-            fields: { name },
-          },
-        ],
-        back,
-      )
-    if (action === 'add' && name)
-      return edit(
-        response,
-        id,
-        [
-          {
-            change: 'create-item',
-            clientId: 'new',
-            module,
-            at: null,
-            kind: 'page',
-            fields: { name, html: '<p>New page</p>' },
+            kind: added.kind,
+            fields: { name, ...added.more },
           },
         ],
         back,

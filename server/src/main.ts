@@ -2,13 +2,12 @@ import { once } from 'node:events'
 import { createServer } from 'node:http'
 import { fileURLToPath } from 'node:url'
 import { pino } from 'pino'
-import { connectorClient } from './connector/client.ts'
 import { fileThreads } from './files/fileThreads.ts'
-import { readingFiles } from './files/readShownFiles.ts'
 import { makeApp } from './http/app.ts'
 import { outsideProvider } from './people/outside/provider.ts'
 import { reportThreads } from './reports/reportThreads.ts'
 import { openDatabase } from './start/openDatabase.ts'
+import { platformOf } from './start/platformOf.ts'
 import { orSayAndEnd } from './start/sayAndEnd.ts'
 import { stopServer } from './start/stopServer.ts'
 import { clockOf, readSettings } from './start/settings.ts'
@@ -22,15 +21,7 @@ const serve = async (): Promise<void> => {
   const app = makeApp({
     pool,
     ending: ending.signal,
-    connector: readingFiles(
-      connectorClient({
-        url: settings.PLATFORM_URL,
-        token: settings.PLATFORM_TOKEN,
-        timeoutSeconds: settings.CONNECTOR_TIMEOUT_SECONDS,
-      }),
-      pool,
-      files,
-    ),
+    connector: platformOf(settings, pool, files),
     files,
     reports: reportThreads(fileURLToPath(new URL('reportProgram.mjs', import.meta.url))),
     clock: clockOf(settings),

@@ -3,12 +3,10 @@ import { fileURLToPath } from 'node:url'
 import { isMainThread } from 'node:worker_threads'
 import { pino } from 'pino'
 import { connect } from '@wickerframe/storage'
-import { connectorClient } from './connector/client.ts'
 import { checkPool } from './checks/checkPool.ts'
 import { serveChecks } from './checks/checkThread.ts'
 import { followPlatform } from './follow/followPlatform.ts'
 import { fileThreads } from './files/fileThreads.ts'
-import { readingFiles } from './files/readShownFiles.ts'
 import { keepHouse } from './housekeeping.ts'
 import { mailerFor } from './mail/mailer.ts'
 import { sendMail } from './mail/sendMail.ts'
@@ -17,6 +15,7 @@ import { startWorker } from './queue/worker.ts'
 import { keepSchedules } from './schedules/keepSchedules.ts'
 import { closeFinishedRun, closeFinishedRuns } from './runs/closing.ts'
 import { migrationsFolder } from './migrationsFolder.ts'
+import { platformOf } from './start/platformOf.ts'
 import { orSayAndEnd } from './start/sayAndEnd.ts'
 import { carryOut } from './work.ts'
 import { clockOf, databaseAddress, readSettings } from './start/settings.ts'
@@ -26,15 +25,7 @@ const work = async (): Promise<void> => {
   const settings = readSettings(process.env)
   const pool = connect(databaseAddress(settings), settings.WORKER_CONCURRENCY + 4)
   const files = fileThreads(fileURLToPath(new URL('fileProgram.mjs', import.meta.url)))
-  const connector = readingFiles(
-    connectorClient({
-      url: settings.PLATFORM_URL,
-      token: settings.PLATFORM_TOKEN,
-      timeoutSeconds: settings.CONNECTOR_TIMEOUT_SECONDS,
-    }),
-    pool,
-    files,
-  )
+  const connector = platformOf(settings, pool, files)
   const log = pino({ level: 'warn' })
   const checking = checkPool(fileURLToPath(import.meta.url), settings.WORKER_THREADS)
   const clock = clockOf(settings)

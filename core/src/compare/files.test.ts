@@ -1,25 +1,17 @@
 import { expect, it } from 'vitest'
-import { exampleTemplate } from '../rules/example/exampleCourse.ts'
-import { everyItem, isModule, type ItemFile, type Template } from '../template/index.ts'
-import { exampleFile, exampleFileParts } from '../testing/exampleFiles.testing.ts'
+import { everyItem, type ItemFile, type Template } from '../template/index.ts'
+import { exampleFile, templateHandingOut } from '../testing/exampleFiles.testing.ts'
 import { compareTemplates } from './index.ts'
 
-const version = (change: (template: Template) => void = () => undefined): Template => {
-  const template = exampleTemplate()
-  const { files, items } = exampleFileParts()
-  template.files.push(...files)
-  const [first] = template.parts
-  if (first && isModule(first)) first.items.push(...items)
-  change(template)
-  return template
-}
 const handsOut =
   (key: string, file: ItemFile) =>
   (template: Template): void => {
     for (const item of everyItem(template)) if (item.key === key) item.file = file
   }
 const told = (change: (template: Template) => void): string[] =>
-  compareTemplates(version(), version(change)).map(({ of, words }) => `${of}: ${words}`)
+  compareTemplates(templateHandingOut(), templateHandingOut(change)).map(
+    ({ of, words }) => `${of}: ${words}`,
+  )
 
 it.each<[string, (template: Template) => void, string]>([
   [
@@ -41,8 +33,8 @@ it.each<[string, (template: Template) => void, string]>([
 
 it('another content under the same key is told as another file, with its words', () => {
   const changes = compareTemplates(
-    version(),
-    version((template) => {
+    templateHandingOut(),
+    templateHandingOut((template) => {
       template.files = template.files.map((file) =>
         file.key === 'given-timetable' ? { ...exampleFile(file.key, 7), title: file.title } : file,
       )

@@ -1,18 +1,12 @@
 import { describe, expect, it } from 'vitest'
-import { exampleTemplate } from '../rules/example/exampleCourse.ts'
-import { everyItem, isModule, type ItemFile, type Template } from '../template/index.ts'
-import { exampleFile, exampleFileParts } from '../testing/exampleFiles.testing.ts'
+import { everyItem, type ItemFile, type Template } from '../template/index.ts'
+import { exampleFile, templateHandingOut } from '../testing/exampleFiles.testing.ts'
 import { newLayer, takeOver, weakenings } from './index.ts'
 
-const above = (change: (template: Template) => void = () => undefined): Template => {
-  const template = { ...exampleTemplate(), version: 1 }
-  const { files, items } = exampleFileParts()
-  template.files.push(...files)
-  const [first] = template.parts
-  if (first && isModule(first)) first.items.push(...items)
-  change(template)
-  return template
-}
+const above = (change?: (template: Template) => void): Template => ({
+  ...templateHandingOut(change),
+  version: 1,
+})
 const setFile =
   (key: string, file: ItemFile | undefined) =>
   (template: Template): void => {

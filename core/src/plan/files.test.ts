@@ -2,23 +2,13 @@ import { describe, expect, it } from 'vitest'
 import { everyCourseItem, mapCourse, type CourseItem } from '../course/index.ts'
 import { exampleFacts, exampleTemplate } from '../rules/example/exampleCourse.ts'
 import { isModule, type Template } from '../template/index.ts'
-import { exampleFile, exampleFileParts, exampleForm } from '../testing/exampleFiles.testing.ts'
+import { exampleFile, exampleForm, templateHandingOut } from '../testing/exampleFiles.testing.ts'
 import { overlay } from '../variant/index.ts'
 import { Standing } from './standing.testing.ts'
 
-/** The example with a fixed file, a proposed one, a form and one that is asked for, in its first module. */
-const handingOut = (change: (template: Template) => void = () => undefined): Template => {
-  const template = exampleTemplate()
-  const { files, items } = exampleFileParts()
-  template.files.push(...files)
-  const [first] = template.parts
-  if (first && isModule(first)) first.items.push(...items)
-  change(template)
-  return template
-}
 const deployed = (): Standing => {
   const at = new Standing('keeps marks')
-  at.deploy(handingOut())
+  at.deploy(templateHandingOut())
   return at
 }
 const part = (at: Standing, key: string): CourseItem => {
@@ -49,17 +39,17 @@ describe('a file that a part hands out', () => {
     expect(part(at, 'given-timetable').file).toMatchObject({ name: 'handout 1.docx' })
     expect(part(at, 'asked-picture').file).toBeNull()
     const form = new Standing('keeps marks')
-      .plan(handingOut())
+      .plan(templateHandingOut())
       .changes.find((change) => change.change === 'create-item' && change.clientId === 'given-form')
     expect(form).toMatchObject({
       fields: { file: { fields: { '{code}': 'NAV 110', '{term}': 'Autumn 2026' } } },
     })
-    expect(at.plan(handingOut()).changes).toEqual([])
+    expect(at.plan(templateHandingOut()).changes).toEqual([])
   })
   it('is replaced where the college gave out another, and comes back with an undo', () => {
     const at = deployed()
     const before = part(at, 'given-timetable').file
-    const { record } = at.deploy(handingOut(another('given-timetable')))
+    const { record } = at.deploy(templateHandingOut(another('given-timetable')))
     expect(part(at, 'given-timetable').file?.name).toBe('handout 77.docx')
     at.undo(record)
     expect(part(at, 'given-timetable').file).toEqual(before)
@@ -68,7 +58,7 @@ describe('a file that a part hands out', () => {
     const at = deployed()
     const facts = { ...exampleFacts(), code: 'NAV 120' }
     const changes = at
-      .plan(handingOut(), facts)
+      .plan(templateHandingOut(), facts)
       .changes.filter((change) => change.change === 'set-item' && change.fields.file)
     expect(changes).toHaveLength(1)
   })
@@ -77,30 +67,30 @@ describe('a file that a part hands out', () => {
     (key) => {
       const at = deployed()
       putIn(at, key, 'mine.pdf')
-      const plan = at.plan(handingOut(another(key)))
+      const plan = at.plan(templateHandingOut(another(key)))
       expect(
         plan.steps.flatMap(({ fields }) => fields).filter(({ field }) => field === 'file'),
       ).toEqual([])
-      at.deploy(handingOut(another(key)))
+      at.deploy(templateHandingOut(another(key)))
       expect(part(at, key).file?.name).toBe('mine.pdf')
     },
   )
   it('that is fixed and was replaced by both is decided on, and stays until then', () => {
     const at = deployed()
     putIn(at, 'given-timetable', 'mine.pdf')
-    expect(at.plan(handingOut()).changes).toEqual([])
-    const plan = at.plan(handingOut(another('given-timetable')))
+    expect(at.plan(templateHandingOut()).changes).toEqual([])
+    const plan = at.plan(templateHandingOut(another('given-timetable')))
     expect(plan.steps.map(({ does }) => does)).toContain('conflict')
-    at.deploy(handingOut(another('given-timetable')))
+    at.deploy(templateHandingOut(another('given-timetable')))
     expect(part(at, 'given-timetable').file?.name).toBe('mine.pdf')
-    at.deploy(handingOut(another('given-timetable')), undefined, {
+    at.deploy(templateHandingOut(another('given-timetable')), undefined, {
       decisions: { rule: 'take', single: {} },
     })
     expect(part(at, 'given-timetable').file?.name).toBe('handout 77.docx')
   })
   it('that nobody touched goes where the instructor is now asked for one', () => {
     const at = deployed()
-    const asked = handingOut((template) => {
+    const asked = templateHandingOut((template) => {
       const [first] = template.parts
       for (const item of first && isModule(first) ? first.items : [])
         if (!isModule(item) && item.key === 'given-timetable') item.file = { left: 'theirs' }
@@ -127,7 +117,7 @@ describe('a file that a part hands out', () => {
     putIn(at, 'given-slides', 'mine.pdf')
     const adopt = new Map(at.base.parts.map((entry) => [entry.instance, entry.platformId]))
     at.base = { ...at.base, parts: [] }
-    const plan = at.plan(handingOut(), undefined, { adopt })
+    const plan = at.plan(templateHandingOut(), undefined, { adopt })
     const told = plan.steps.flatMap(({ part, fields }) =>
       fields.filter(({ field, does }) => field === 'file' && does === 'conflict').map(() => part),
     )
@@ -146,11 +136,11 @@ describe('where a platform does not tell which file an item shows', () => {
   }
   it('nothing is written over it, no part goes, and no undo takes it away', () => {
     const at = new Standing('keeps marks')
-    const { record } = at.deploy(handingOut())
+    const { record } = at.deploy(templateHandingOut())
     untold(at)
-    expect(JSON.stringify(at.plan(handingOut(another('given-timetable'))).changes)).not.toContain(
-      'handout',
-    )
+    expect(
+      JSON.stringify(at.plan(templateHandingOut(another('given-timetable'))).changes),
+    ).not.toContain('handout')
     const gone = at.plan(exampleTemplate())
     expect(gone.changes.filter(({ change }) => change === 'remove-item')).toEqual([])
     expect(gone.steps.some(({ reason }) => reason.includes('its file cannot be seen'))).toBe(true)
@@ -163,8 +153,8 @@ describe('where a platform does not tell which file an item shows', () => {
 
 describe('a file under a key that has another one now', () => {
   it('in a course into which only another part was brought is the earlier one', () => {
-    const old = handingOut()
-    const newer = handingOut(another('given-timetable'))
+    const old = templateHandingOut()
+    const newer = templateHandingOut(another('given-timetable'))
     const held = overlay(old, newer, { only: ['week'], except: [] })
     const at = new Standing('keeps marks')
     at.deploy(held)
@@ -179,7 +169,7 @@ describe('a file under a key that has another one now', () => {
 it('a form with other fields is another file', () => {
   const at = deployed()
   const changes = at.plan(
-    handingOut((template) => {
+    templateHandingOut((template) => {
       template.files = template.files.map((file) =>
         file.key === 'given-form' ? exampleForm('given-form', 9) : file,
       )

@@ -1,4 +1,11 @@
-import { newItem, type Item, type TemplateFile } from '../template/index.ts'
+import { exampleTemplate } from '../rules/example/exampleCourse.ts'
+import {
+  isModule,
+  newItem,
+  type Item,
+  type Template,
+  type TemplateFile,
+} from '../template/index.ts'
 
 /** A file of which nothing matters but that it is another one for every number. */
 export const exampleFile = (key: string, n = 0): TemplateFile => ({
@@ -36,3 +43,16 @@ export const exampleFileParts = (): { files: TemplateFile[]; items: Item[] } => 
     { ...newItem('file', 'asked-picture', 'A picture of you'), file: { left: 'theirs' } },
   ],
 })
+
+/** The example with such parts in its first module. @param change what is different in it */
+export const templateHandingOut = (
+  change: (template: Template) => void = () => undefined,
+): Template => {
+  const template = exampleTemplate()
+  const { files, items } = exampleFileParts()
+  template.files.push(...files)
+  const [first] = template.parts
+  if (first && isModule(first)) first.items.push(...items)
+  change(template)
+  return template
+}

@@ -1,5 +1,3 @@
-import type { ReactNode } from 'react'
-
 /** A place for files: dropped upon it, or chosen by its field. */
 export const DropFiles = ({
   words,
@@ -7,7 +5,9 @@ export const DropFiles = ({
   accept,
   several = false,
   disabled = false,
-  children,
+  sending = null,
+  wrong = [],
+  remarks = [],
   onFiles,
 }: {
   /** What it says before the field. */
@@ -17,7 +17,10 @@ export const DropFiles = ({
   accept: string
   several?: boolean
   disabled?: boolean
-  children?: ReactNode
+  /** Name of the file that is on its way; meanwhile none is taken. */
+  sending?: string | null
+  wrong?: readonly string[]
+  remarks?: readonly string[]
   onFiles: (files: readonly File[]) => void
 }) => (
   <div
@@ -25,7 +28,8 @@ export const DropFiles = ({
     onDrop={(event) => {
       event.preventDefault()
       const files = [...event.dataTransfer.files]
-      if (!disabled && files.length > 0) onFiles(several ? files : files.slice(0, 1))
+      if (!disabled && sending === null && files.length > 0)
+        onFiles(several ? files : files.slice(0, 1))
     }}
   >
     <label className="flex flex-wrap items-center gap-2 border border-dashed border-line-strong p-3 text-ink-2">
@@ -33,7 +37,7 @@ export const DropFiles = ({
       <input
         type="file"
         multiple={several}
-        disabled={disabled}
+        disabled={disabled || sending !== null}
         aria-label={label}
         accept={accept}
         onChange={(event) => {
@@ -43,7 +47,12 @@ export const DropFiles = ({
         }}
       />
     </label>
-    {children}
+    {sending !== null && (
+      <p role="status" className="mt-1 text-ink-2">
+        {sending} is being brought in …
+      </p>
+    )}
+    <FileRemarks wrong={wrong} remarks={remarks} />
   </div>
 )
 

@@ -2,7 +2,7 @@ import { useState } from 'react'
 import type { TemplateFile } from '@wickerframe/core'
 import type { KeptFile, LibraryEntry } from '@wickerframe/contract'
 import { Button, Field, Problem } from '../../controls/controls.tsx'
-import { DropFiles, FileRemarks } from '../../controls/DropFiles.tsx'
+import { DropFiles } from '../../controls/DropFiles.tsx'
 import { acceptedFiles } from '../../controls/handouts.ts'
 import { useHandouts } from '../../controls/useHandouts.ts'
 import { withContentOf } from '../workbench/files/fileEdits.ts'
@@ -32,16 +32,11 @@ export const FileEntryEditor = ({
         }
         label="The file that takes its place"
         accept={acceptedFiles}
-        disabled={sending !== null}
+        sending={sending}
+        wrong={wrong}
+        remarks={remarks}
         onFiles={(files) => void take(files)}
-      >
-        {sending !== null && (
-          <p role="status" className="mt-1 text-ink-2">
-            {sending} is being brought in …
-          </p>
-        )}
-        <FileRemarks wrong={wrong} remarks={remarks} />
-      </DropFiles>
+      />
       <Field label="Called" value={title} onChange={(event) => setTitle(event.target.value)} />
       <Field label="Licence" value={licence} onChange={(event) => setLicence(event.target.value)} />
       <Problem error={put.error} />

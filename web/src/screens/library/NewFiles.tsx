@@ -1,11 +1,12 @@
 import { useState } from 'react'
 import { fileAmong, type TemplateFile } from '@wickerframe/core'
 import type { KeptFile } from '@wickerframe/contract'
-import { Button, Field, Problem } from '../../controls/controls.tsx'
-import { DropFiles, FileRemarks } from '../../controls/DropFiles.tsx'
+import { Problem } from '../../controls/controls.tsx'
+import { DropFiles } from '../../controls/DropFiles.tsx'
 import { acceptedFiles } from '../../controls/handouts.ts'
 import { useHandouts } from '../../controls/useHandouts.ts'
 import { usePut } from './usePut.ts'
+import { WaitingLines } from './WaitingLines.tsx'
 
 /** A file that was brought in and waits for its title. */
 interface Waiting {
@@ -90,49 +91,26 @@ export const NewFiles = ({
         words="Drop files here, or choose some:"
         label="Files"
         accept={acceptedFiles}
-        disabled={sending !== null}
+        sending={sending}
+        wrong={[...wrong, ...there]}
+        remarks={remarks}
         onFiles={(files) => void take(files)}
-      >
-        {sending !== null && (
-          <p role="status" className="mt-1 text-ink-2">
-            {sending} is being brought in …
-          </p>
-        )}
-        <FileRemarks wrong={[...wrong, ...there]} remarks={remarks} />
-      </DropFiles>
-      {waiting.map((one, i) => (
-        <div key={one.file.content} className="flex items-end gap-3">
-          <Field
-            label={`What ${one.file.fileName} is called`}
-            className="grow"
-            value={one.title}
-            onChange={(event) => {
-              const title = event.target.value
-              setWaiting((before) =>
-                before.map((other, j) => (j === i ? { ...other, title } : other)),
-              )
-            }}
-          />
-          <Button
-            shape="word"
-            onClick={() => setWaiting((before) => before.filter((_, j) => j !== i))}
-          >
-            leave out
-          </Button>
-        </div>
-      ))}
-      {waiting.length > 0 && (
-        <div className="flex flex-wrap items-end gap-3">
-          <Field
-            label={waiting.length === 1 ? 'Licence, if it has one' : 'Licence of all of them'}
-            value={licence}
-            onChange={(event) => setLicence(event.target.value)}
-          />
-          <Button type="submit" disabled={!isReady || put.isPending}>
-            {waiting.length === 1 ? 'Put it in' : `Put ${waiting.length} in`}
-          </Button>
-        </div>
-      )}
+      />
+      <WaitingLines
+        lines={waiting.map(({ file, title }) => ({
+          key: file.content,
+          label: `What ${file.fileName} is called`,
+          value: title,
+        }))}
+        licence={licence}
+        licenceOfOne="Licence, if it has one"
+        isReady={isReady && !put.isPending}
+        onType={(i, title) =>
+          setWaiting((before) => before.map((other, j) => (j === i ? { ...other, title } : other)))
+        }
+        onLeaveOut={(i) => setWaiting((before) => before.filter((_, j) => j !== i))}
+        onLicence={setLicence}
+      />
       <Problem error={put.error} />
     </form>
   )

@@ -1,9 +1,10 @@
 import { useState } from 'react'
 import { imageAmong, imageData, type Asset } from '@wickerframe/core'
-import { Button, Field, Problem } from '../../controls/controls.tsx'
-import { DropFiles, FileRemarks } from '../../controls/DropFiles.tsx'
+import { Problem } from '../../controls/controls.tsx'
+import { DropFiles } from '../../controls/DropFiles.tsx'
 import { readImageFile, type ImageContent } from '../../controls/imageFile.ts'
 import { usePut } from './usePut.ts'
+import { WaitingLines } from './WaitingLines.tsx'
 
 /** An image that waits to be described. */
 interface Waiting {
@@ -82,48 +83,31 @@ export const NewImages = ({
         words="Drop image files here, or choose some:"
         label="Image files"
         accept="image/svg+xml,image/png,image/jpeg,image/webp"
+        wrong={wrong}
         onFiles={(files) => void take(files)}
-      >
-        <FileRemarks wrong={wrong} />
-      </DropFiles>
-      {waiting.map((image, i) => (
-        <div key={i} className="flex items-end gap-3">
-          <img
-            src={imageData({ key: 'new', alternativeText: '', licence: '', ...image.content })}
-            alt=""
-            className="h-14 w-28 border border-line bg-sheet object-contain"
-          />
-          <Field
-            label={`What ${image.content.fileName} shows`}
-            className="grow"
-            value={image.words}
-            onChange={(event) => {
-              const words = event.target.value
-              setWaiting((before) =>
-                before.map((other, j) => (j === i ? { ...other, words } : other)),
-              )
-            }}
-          />
-          <Button
-            shape="word"
-            onClick={() => setWaiting((before) => before.filter((_, j) => j !== i))}
-          >
-            leave out
-          </Button>
-        </div>
-      ))}
-      {waiting.length > 0 && (
-        <div className="flex flex-wrap items-end gap-3">
-          <Field
-            label={waiting.length === 1 ? 'Licence' : 'Licence of all of them'}
-            value={licence}
-            onChange={(event) => setLicence(event.target.value)}
-          />
-          <Button type="submit" disabled={!isReady || put.isPending}>
-            {waiting.length === 1 ? 'Put it in' : `Put ${waiting.length} in`}
-          </Button>
-        </div>
-      )}
+      />
+      <WaitingLines
+        lines={waiting.map(({ content, words }, i) => ({
+          key: String(i),
+          label: `What ${content.fileName} shows`,
+          value: words,
+          picture: (
+            <img
+              src={imageData({ key: 'new', alternativeText: '', licence: '', ...content })}
+              alt=""
+              className="h-14 w-28 border border-line bg-sheet object-contain"
+            />
+          ),
+        }))}
+        licence={licence}
+        licenceOfOne="Licence"
+        isReady={isReady && !put.isPending}
+        onType={(i, words) =>
+          setWaiting((before) => before.map((other, j) => (j === i ? { ...other, words } : other)))
+        }
+        onLeaveOut={(i) => setWaiting((before) => before.filter((_, j) => j !== i))}
+        onLicence={setLicence}
+      />
       <Problem error={put.error} />
     </form>
   )

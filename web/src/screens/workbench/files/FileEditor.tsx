@@ -8,7 +8,7 @@ import {
 } from '@wickerframe/core'
 import { useLibrary } from '../../../api/queries.ts'
 import { Button, Pick } from '../../../controls/controls.tsx'
-import { DropFiles, FileRemarks } from '../../../controls/DropFiles.tsx'
+import { DropFiles } from '../../../controls/DropFiles.tsx'
 import { fileFacts, FileLink, FileWords } from '../../../controls/FileFacts.tsx'
 import { acceptedFiles } from '../../../controls/handouts.ts'
 import { useHandouts } from '../../../controls/useHandouts.ts'
@@ -83,16 +83,12 @@ export const FileEditor = ({
           words={file ? 'Drop another here, or choose one:' : 'Drop a file here, or choose one:'}
           label="A file for this part"
           accept={acceptedFiles}
-          disabled={disabled || sending !== null}
+          disabled={disabled}
+          sending={sending}
+          wrong={wrong}
+          remarks={remarks}
           onFiles={(files) => void take(files)}
-        >
-          {sending !== null && (
-            <p role="status" className="mt-1 text-ink-2">
-              {sending} is being brought in …
-            </p>
-          )}
-          <FileRemarks wrong={wrong} remarks={remarks} />
-        </DropFiles>
+        />
         <div className="flex flex-wrap items-end gap-4">
           {(template.files.length > 0 || offered.length > 0) && (
             <Pick

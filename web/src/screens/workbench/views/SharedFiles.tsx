@@ -1,6 +1,6 @@
 import { type Template, type TemplateFile } from '@wickerframe/core'
 import { Button, plural } from '../../../controls/controls.tsx'
-import { DropFiles, FileRemarks } from '../../../controls/DropFiles.tsx'
+import { DropFiles } from '../../../controls/DropFiles.tsx'
 import { fileFacts, FileLink } from '../../../controls/FileFacts.tsx'
 import { acceptedFiles } from '../../../controls/handouts.ts'
 import { TextLine } from '../../../controls/typed.tsx'
@@ -40,11 +40,11 @@ const FileLine = ({ file, template }: { file: TemplateFile; template: Template }
           words="Put another in its place, everywhere:"
           label={`A file in place of ${file.title}`}
           accept={acceptedFiles}
-          disabled={sending !== null}
+          sending={sending}
+          wrong={wrong}
+          remarks={remarks}
           onFiles={(files) => void take(files)}
-        >
-          <FileRemarks wrong={wrong} remarks={remarks} />
-        </DropFiles>
+        />
       )}
       <span className="flex gap-4">
         <PutIntoLibrary put={{ kind: 'file', was: null, document: file }} />
