@@ -99,7 +99,7 @@ describe('files for all courses', () => {
   it('one for all courses takes fewer than 12 presses, and a form is said to be one', async () => {
     const [form] = await fileParts()
     await page.goto(`${bed.address}/templates/${key}/pages/${form?.key}`)
-    await page.getByLabel('It is').selectOption('theirs')
+    await page.getByLabel('It is', { exact: true }).selectOption('theirs')
     presses += 1
     await expect.poll(async () => (await fileParts())[0]?.file?.left, patience).toBe('theirs')
     await page
@@ -114,7 +114,7 @@ describe('files for all courses', () => {
     expect((await draft()).draft.files).toHaveLength(2)
     expect(await violations(page)).toEqual([])
     await page.goto(`${bed.address}/templates/${key}?view=shared`)
-    await page.getByRole('heading', { name: 'Files' }).waitFor()
+    await page.getByRole('heading', { name: 'Files', exact: true }).waitFor()
     expect(await violations(page)).toEqual([])
   })
 
@@ -153,11 +153,11 @@ describe('files for all courses', () => {
     const item = await shown('syllabus form')
     await platform.goto(`${bed.platformAddress}/courses/${platformId}/items/${item.id}`)
     const save = platform.waitForEvent('download')
-    await platform.getByRole('link', { name: 'syllabus-form.docx' }).click()
+    await platform.getByRole('link', { name: 'syllabus-form.docx', exact: true }).click()
     expect((await save).suggestedFilename()).toBe('syllabus-form.docx')
     await platform.locator('input[type=file]').setInputFiles(`${demoFolder}syllabus-filled-in.docx`)
     await platform.getByRole('button', { name: 'put it in' }).click()
-    await platform.getByRole('link', { name: 'syllabus-filled-in.docx' }).waitFor()
+    await platform.getByRole('link', { name: 'syllabus-filled-in.docx', exact: true }).waitFor()
     await page.goto(`${bed.address}/courses/${id}`)
     await page.getByRole('button', { name: 'Read again' }).click()
     await expect.poll(told, patience).toEqual([])
