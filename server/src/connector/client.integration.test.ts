@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto'
 import { createServer, type IncomingMessage, type Server, type ServerResponse } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import * as fc from 'fast-check'
@@ -265,5 +266,46 @@ describe('a refusal', () => {
     const gone = servers.pop()
     await new Promise((resolve) => gone?.close(resolve))
     expect(await connector.snapshot('c1')).toMatchObject({ state: 'later' })
+  })
+})
+
+describe('files', () => {
+  const hello = createHash('sha256').update('hello').digest('hex')
+  it('that are not the ones asked for, have no end or are not there are not taken', async () => {
+    const told = async (lie: Lie) => (await platformThat(lie)).readContent('c1', hello)
+    expect(await told((_, response) => response.end('hello'))).toEqual({
+      state: 'answered',
+      value: Buffer.from('hello'),
+    })
+    expect(await told((_, response) => response.end('goodbye'))).toMatchObject({
+      state: 'refused',
+      detail: expect.stringContaining('did not send the file that it was asked for'),
+    })
+    expect(
+      await told((_, response) => {
+        const more = () => {
+          while (response.write(Buffer.alloc(1_000_000)));
+          response.once('drain', more)
+        }
+        more()
+      }),
+    ).toMatchObject({ state: 'unknown', detail: expect.stringContaining('more than 25 MB') })
+    expect(await told(saying({ title: 'none', type: 'x', status: 404 }, 404))).toMatchObject({
+      state: 'refused',
+      status: 404,
+    })
+  })
+  it('are sent piece by piece, and what is said to be kept is held against them', async () => {
+    async function* pieces(): AsyncGenerator<Uint8Array> {
+      yield Buffer.from('hel')
+      yield Buffer.from('lo')
+    }
+    const taking = await platformThat(saying({ content: hello }))
+    expect((await taking.putContent(hello, pieces(), 5)).state).toBe('answered')
+    const lying = await platformThat(saying({ content: '0'.repeat(64) }))
+    expect(await lying.putContent(hello, pieces(), 5)).toMatchObject({
+      state: 'refused',
+      detail: expect.stringContaining('another file is said to be kept'),
+    })
   })
 })
