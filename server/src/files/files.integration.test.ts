@@ -30,6 +30,7 @@ import {
   type Client,
   type PrivateCollege,
 } from '../testing/privateCollege.testing.ts'
+import { readingFiles } from './readShownFiles.ts'
 import { forgetHeld } from './sendFiles.ts'
 
 // A form with fields in braces, written by LibreOffice 7.4.
@@ -377,6 +378,21 @@ describe('files that are rolled out', () => {
       [course],
     )
     expect(now?.document).toContain(own)
+  })
+  it('are not taken for told where a platform tells what items show and not which files there are', async () => {
+    const { platformId, go } = await deployed()
+    await go()
+    const course = there(platformId)
+    expect(course).not.toHaveProperty('files')
+    const untelling = readingFiles(
+      {
+        ...college.platform.connector,
+        snapshot: async () => ({ state: 'answered', value: course }),
+      },
+      college.pool,
+      { read: () => Promise.reject(new Error('nothing is read')), stop: async () => undefined },
+    )
+    expect(await untelling.snapshot(platformId)).toEqual({ state: 'answered', value: course })
   })
   it('are other bytes in a course of another name, and the same in another one of the same', async () => {
     const contentOf = async (title: string): Promise<string | undefined> => {

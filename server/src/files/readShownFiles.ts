@@ -3,6 +3,7 @@ import {
   everyCourseItem,
   kindOfFileName,
   modulesIn,
+  restrictedFiles,
   type Course,
   type CourseModule,
 } from '@wickerframe/core'
@@ -45,14 +46,12 @@ interface Readable {
 /** What may be read of what a course shows: nothing that is for staff, and nothing that is kept from students. */
 const readableFiles = (course: Course): Readable[] => {
   const staff = staffModules(course)
-  const kept = new Set(
-    (course.files ?? []).flatMap(({ restricted, content }) => (restricted ? [content] : [])),
-  )
+  const restricted = restrictedFiles(course)
   return everyCourseItem(course).flatMap(({ item, module }): Readable[] =>
     item.file &&
     !item.staffOnly &&
     !(module && staff.has(module.id)) &&
-    !kept.has(item.file.content) &&
+    !restricted.shownBy(item) &&
     readable.has(kindOfFileName(item.file.name))
       ? [{ item: item.id, ...item.file }]
       : [],
@@ -86,9 +85,10 @@ const readMissing = async (
  * the platform. What a platform says of texts itself is not taken.
  */
 const withTexts = async (course: Course, reading: Reading): Promise<Course> => {
+  // Where it does not tell which files it holds, none are taken for told.
+  if (!course.files) return course
   const shown = readableFiles(course)
-  if (shown.length === 0 && (course.files ?? []).every(({ words }) => words === undefined))
-    return course
+  if (shown.length === 0 && course.files.every(({ words }) => words === undefined)) return course
   const texts = await fileReadings(
     reading.pool,
     shown.map(({ content }) => content),
@@ -97,7 +97,7 @@ const withTexts = async (course: Course, reading: Reading): Promise<Course> => {
   await readMissing(course.id, missing, texts, reading)
   return {
     ...course,
-    files: (course.files ?? []).map((told) => {
+    files: course.files.map((told) => {
       const { words: untrusted, ...file } = told
       const words = file.content === undefined ? null : (texts.get(file.content) ?? null)
       return words === null ? (untrusted === undefined ? told : file) : { ...file, words }
