@@ -21,7 +21,7 @@ import {
   institutionNow,
   type Database,
 } from '@wickerframe/storage'
-import { fileNotHeld } from './files.ts'
+import { fileAddress, fileNotHeld } from './files.ts'
 import { rewriteHtml, type Dropped } from './rewriteHtml.ts'
 
 /** Why the platform refuses; `status` is the HTTP status it answers with. */
@@ -351,6 +351,7 @@ export class Courses {
     const applied = applyChanges(course, changes, {
       newId: (kind) => `${kind.charAt(0)}${next++}`,
       urlOf: (id) => `/courses/${course.id}/${id.startsWith('m') ? 'modules' : 'items'}/${id}`,
+      urlOfFile: (file) => fileAddress(course.id, file),
       rewriteHtml: (html) =>
         rewriteHtml(html.replace(/src="asset:([\w.-]+)"/g, 'src="/files/$1"'), dropped),
     })

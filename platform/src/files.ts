@@ -4,9 +4,11 @@ import type { Pool } from 'mysql2/promise'
 import {
   everyCourseItem,
   fileNameFor,
+  filesOfChange,
   type Change,
   type Course,
   type CourseFile,
+  type CourseItem,
   type ShownFile,
 } from '@wickerframe/core'
 import { bytesKept, keepContent, type Database } from '@wickerframe/storage'
@@ -26,7 +28,42 @@ export const filesOf = (course: Course): CourseFile[] => {
         ]
       : [],
   )
-  return [...(course.files ?? []), ...shown]
+  const others = new Map<string, CourseFile>()
+  for (const { item } of everyCourseItem(course))
+    for (const file of ledTo(course.id, item)) others.set(file.url, file)
+  for (const { url } of shown) others.delete(url)
+  return [...(course.files ?? []), ...shown, ...others.values()]
+}
+
+/** The files that the page or the questions of an item lead to at addresses of its course. */
+const ledTo = (course: string, { html, questions = [] }: CourseItem): CourseFile[] => {
+  const own = `href="/courses/${encodeURIComponent(course)}/files/`
+  return [html ?? '', ...questions.map(({ body }) => body.text)]
+    .filter((text) => text.includes(own))
+    .flatMap((text) =>
+      [...text.matchAll(/href="(\/courses\/[^"/]+\/files\/([0-9a-f]{64})\/([^"/?#]+))"/g)].flatMap(
+        ([attribute, url = '', content = '', name = '']): CourseFile[] =>
+          attribute.startsWith(own)
+            ? [
+                {
+                  id: `led-${content.slice(0, 40)}`,
+                  name: nameIn(name),
+                  url,
+                  restricted: false,
+                  content,
+                },
+              ]
+            : [],
+      ),
+    )
+}
+
+const nameIn = (encoded: string): string => {
+  try {
+    return decodeURIComponent(encoded)
+  } catch {
+    return encoded
+  }
 }
 
 export const fileAddress = (course: string, { name, content }: ShownFile): string =>
@@ -41,12 +78,8 @@ export const fileNotHeld = async (
   database: Database,
   changes: readonly Change[],
 ): Promise<string | null> => {
-  for (const change of changes) {
-    const file =
-      change.change === 'create-item' || change.change === 'set-item' ? change.fields.file : null
-    if (file && (file.fields || (await bytesKept(database, file.content)) === null))
-      return file.name
-  }
+  for (const file of changes.flatMap(filesOfChange))
+    if (file.fields || (await bytesKept(database, file.content)) === null) return file.name
   return null
 }
 

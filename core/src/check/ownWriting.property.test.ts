@@ -5,6 +5,7 @@ import { readDocument } from '../document/index.ts'
 import { analysePage } from '../page/index.ts'
 import { identityOf } from '../plan/index.ts'
 import { platformNames, Standing } from '../plan/standing.testing.ts'
+import { exampleFileParts } from '../testing/exampleFiles.testing.ts'
 import { exampleFacts, exampleTemplate } from '../rules/example/exampleCourse.ts'
 import { Block, type Template } from '../template/index.ts'
 import { checkCourse } from './index.ts'
@@ -51,6 +52,7 @@ const blocks: Record<Block['kind'], (key: string) => object> = {
   'in-short': () => ({ html }),
   letter: () => ({ html }),
   'from-elsewhere': () => ({ title: 'Tide model', url: 'https://models.example/tide' }),
+  document: () => ({ title: 'Study planner', files: ['given-timetable', 'given-form'] }),
   fold: () => ({ summary: 'For those who want more', html }),
   'outcome-map': () => ({}),
   table: () => ({ caption: 'Tides', header: ['Day', 'High'], rows: [['Monday', '06:10']] }),
@@ -69,6 +71,7 @@ const withBlocks = (chosen: readonly Block['kind'][], home: boolean): Template =
       licence: 'own work',
     },
   ]
+  template.files = exampleFileParts().files
   template.keptBlocks = [
     {
       key: 'kept-one',
@@ -95,7 +98,8 @@ const linksNowhere = (course: Course): string[] => {
   return everyCourseItem(course).flatMap(({ item }) =>
     analysePage(item.html ?? '')
       .links.filter(
-        (link) => leadsTo(link.href).leads === 'nowhere' || /^(?:ref|part|item):/.test(link.href),
+        (link) =>
+          leadsTo(link.href).leads === 'nowhere' || /^(?:ref|part|item|handout):/.test(link.href),
       )
       .map((link) => `${item.name}: ${link.href}`),
   )
@@ -114,6 +118,10 @@ describe('what Wickerframe writes it can read', () => {
           const template = withBlocks(chosen, home)
           const at = new Standing(platform)
           at.hand.urlOf = addresses[style] ?? at.hand.urlOf
+          at.hand.urlOfFile = ({ name, content }) =>
+            `${style === 'with a host' ? 'https://kc.example' : ''}/courses/c1/files/${content}/${encodeURIComponent(name)}`
+          // A platform need not tell which files a course holds.
+          if (told) at.course = { ...at.course, files: [] }
           at.deploy(template)
           // A platform need not tell where its modules are shown, if its addresses have their ids in them.
           const course: Course =
@@ -140,7 +148,7 @@ describe('what Wickerframe writes it can read', () => {
               .filter(
                 (finding) =>
                   finding.rule.startsWith('link-') ||
-                  /signpost|begin-link|work-list/.test(finding.rule),
+                  /signpost|begin-link|work-list|file/.test(finding.rule),
               )
               .map((finding) => `${finding.rule}: ${finding.message}`),
           ).toEqual([])

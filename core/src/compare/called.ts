@@ -28,6 +28,7 @@ export const calledIn = (template: Template): Called => {
     template.assets,
     ({ alternativeText, fileName }) => alternativeText || fileName,
   )
+  const files = mapOf(template.files, ({ title }) => title)
   const fields: Readonly<Record<string, ReadonlyMap<string, string>>> = {
     part: parts,
     to: new Map([
@@ -45,7 +46,8 @@ export const calledIn = (template: Template): Called => {
     image: pictures,
     picture: pictures,
     portrait: pictures,
-    file: mapOf(template.files, ({ title }) => title),
+    file: files,
+    files,
     houseText: mapOf(template.houseTexts, ({ title }) => title),
     kept: mapOf(template.keptBlocks, ({ title }) => title),
   }

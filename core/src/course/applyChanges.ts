@@ -1,4 +1,6 @@
 import { failure, success, type Result } from '../document/index.ts'
+import { shownOf, withFilesLedTo } from '../files/index.ts'
+import { escapeHtml } from '../template/index.ts'
 import { changeKind, type Change } from './change/change.ts'
 import { ChangeSite, type ChangeRefusal, type PlatformHand } from './change/site.ts'
 import type { Course } from './course.ts'
@@ -20,7 +22,11 @@ const resolved = (html: string, site: ChangeSite, unknown: string[]): string => 
       return target === undefined ? whole : `${attribute}="${site.hand.urlOf(target)}"`
     },
   )
-  return unknown.length === noted ? site.hand.rewriteHtml(linked) : linked
+  if (unknown.length > noted) return linked
+  const { urlOfFile, rewriteHtml } = site.hand
+  return rewriteHtml(
+    urlOfFile ? withFilesLedTo(linked, (file) => escapeHtml(urlOfFile(shownOf(file)))) : linked,
+  )
 }
 
 /**

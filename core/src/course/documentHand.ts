@@ -24,6 +24,9 @@ export const documentHand = (course: Course): PlatformHand => {
     urlOf: (id) =>
       urls.get(id) ??
       (known?.url ? known.url.split(known.id).join(id) : `/courses/${course.id}/items/${id}`),
+    urlOfFile: ({ name, content }) =>
+      course.files?.find((file) => file.content === content && file.name === name)?.url ??
+      `/courses/${course.id}/files/${content}/${encodeURIComponent(name)}`,
     rewriteHtml: (html) => html,
   }
 }

@@ -1,5 +1,6 @@
 export * from './applyChanges.ts'
 export { Change, changeKind, mostChanges } from './change/change.ts'
+export { filesOfChange, withFilesSent, withHtmlOfChange } from './change/filesOfChange.ts'
 export type { PlatformHand } from './change/site.ts'
 export type { ChangeInWords } from './change/wording.ts'
 export * from './cohort.ts'

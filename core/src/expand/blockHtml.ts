@@ -1,3 +1,4 @@
+import { withHandoutLinks } from '../files/index.ts'
 import { formatOf, renderName, type FieldValues } from '../naming/index.ts'
 import { asDeployed } from './asDeployed.ts'
 import {
@@ -15,6 +16,7 @@ import {
   type Template,
   type Writing,
 } from '../template/index.ts'
+import { handoutInCourse } from './fileForCourse.ts'
 import { fillHtml } from './fillHtml.ts'
 
 /** What a block's HTML may speak of besides itself. */
@@ -58,6 +60,13 @@ const withImages = (html: string, assets: Template['assets']): string =>
     return asset ? `src="asset:${storedImage(asset).name}"` : whole
   })
 
+/** Links to files lead to what this course gets of them; one that the template does not have leads nowhere. */
+const withFiles = (html: string, files: Template['files'], values: FieldValues): string =>
+  withHandoutLinks(html, (key) => {
+    const file = files.find((file) => file.key === key)
+    return file ? handoutInCourse(file, values) : '#'
+  })
+
 /**
  * What the kinds of block write with, in this course.
  * @param spots is given what each spot within a sentence says, as HTML; null where there are none
@@ -73,7 +82,12 @@ export const writingIn = (surroundings: BlockSurroundings, spots: string[] | nul
   }
   return {
     hasStyle: template.houseStyle !== undefined,
-    html: (html) => withImages(withPartLinks(filled(html), linkTo), template.assets),
+    html: (html) =>
+      withFiles(
+        withImages(withPartLinks(filled(html), linkTo), template.assets),
+        template.files,
+        values,
+      ),
     line: (text) => filled(escapeHtml(text)),
     name: (format) => renderName(formatOf(format), values).text,
     answerTo: (key) => answers[key] ?? null,
@@ -86,6 +100,10 @@ export const writingIn = (surroundings: BlockSurroundings, spots: string[] | nul
     houseText: (key) => {
       const found = template.houseTexts.find((text) => text.key === key)
       return found ? { key, title: found.title, html: found.revisions.at(-1)?.html ?? '' } : null
+    },
+    file: (key) => {
+      const found = template.files.find((file) => file.key === key)
+      return found ? { file: found, href: handoutInCourse(found, values) } : null
     },
     image: (key) => {
       const found = template.assets.find((asset) => asset.key === key)

@@ -1,3 +1,4 @@
+import { handoutTo } from '../files/index.ts'
 import {
   blockKind,
   escapeHtml,
@@ -12,7 +13,8 @@ import { asDeployed } from './asDeployed.ts'
 
 /**
  * A block's HTML as it is designed, for no course in particular: fields stand as they are written, `{week}`, a part is named by
- * its naming format and an image by its file in the template, `asset:quay.svg`. Nothing in it runs or loads by itself.
+ * its naming format an image by its file in the template, `asset:quay.svg`, and a file
+ * by its key, `handout:planner`. Nothing in it runs or loads by itself.
  * @returns null for what only a course can say
  */
 export const designedHtml = (block: KeptBlockBody, template: Template): string | null => {
@@ -37,6 +39,10 @@ export const designedHtml = (block: KeptBlockBody, template: Template): string |
     houseText: (key) => {
       const found = template.houseTexts.find((text) => text.key === key)
       return found ? { key, title: found.title, html: found.revisions.at(-1)?.html ?? '' } : null
+    },
+    file: (key) => {
+      const found = template.files.find((file) => file.key === key)
+      return found ? { file: found, href: handoutTo(key) } : null
     },
     image: (key) => {
       const found = template.assets.find((asset) => asset.key === key)

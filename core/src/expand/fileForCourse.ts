@@ -1,6 +1,6 @@
-import type { FieldTexts, WrittenFile } from '../files/index.ts'
+import { sentHandout, type FieldTexts, type WrittenFile } from '../files/index.ts'
 import { formatOf, renderName, type FieldValues } from '../naming/index.ts'
-import { fileOfPart, type Item, type Template } from '../template/index.ts'
+import { fileOfPart, type Item, type Template, type TemplateFile } from '../template/index.ts'
 
 /** The file that a part hands out in one course. */
 export interface ExpectedFile {
@@ -14,6 +14,26 @@ export interface ExpectedFile {
   words: string | null
 }
 
+/** What a document with fields is filled with in one course; null for a file that goes out as it is. */
+const fieldTexts = ({ fields }: TemplateFile, values: FieldValues): FieldTexts | null =>
+  fields.length === 0
+    ? null
+    : Object.fromEntries(
+        fields.map((field) => [field, renderName(formatOf(field), values).text] as const),
+      )
+
+/** The text of a file with its fields filled; null where it cannot be read as text. */
+export const wordsFilled = (
+  { words }: Pick<TemplateFile, 'words'>,
+  texts: FieldTexts | null,
+): string | null =>
+  words === undefined
+    ? null
+    : Object.entries(texts ?? {}).reduce(
+        (filled, [field, text]) => filled.replaceAll(field, () => text),
+        words,
+      )
+
 /** The file of a part worked out for one course; null where it hands out none of the template's. */
 export const fileForCourse = (
   item: Item,
@@ -22,19 +42,20 @@ export const fileForCourse = (
 ): ExpectedFile | null => {
   const file = fileOfPart(item, template)
   if (!file) return null
-  const filled = file.fields.map(
-    (field) => [field, renderName(formatOf(field), values).text] as const,
-  )
+  const fields = fieldTexts(file, values)
   return {
     name: file.fileName,
     content: file.content,
     left: item.file?.left ?? null,
-    fields: filled.length > 0 ? Object.fromEntries(filled) : null,
-    words:
-      file.words === undefined
-        ? null
-        : filled.reduce((words, [field, text]) => words.replaceAll(field, () => text), file.words),
+    fields,
+    words: wordsFilled(file, fields),
   }
+}
+
+/** How a page of one course leads to a file of the template, until it is sent. */
+export const handoutInCourse = (file: TemplateFile, values: FieldValues): string => {
+  const fields = fieldTexts(file, values)
+  return sentHandout({ name: file.fileName, content: file.content, ...(fields ? { fields } : {}) })
 }
 
 /** As it is written into the course. */

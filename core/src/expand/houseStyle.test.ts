@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { firstHouseStyle } from '../houseStyle/index.ts'
 import { analysePage, contrastOf, renderPage } from '../page/index.ts'
 import { offeredBlocks } from '../template/index.ts'
+import { exampleFile, exampleForm } from '../testing/exampleFiles.testing.ts'
 import { htmlOf, pageWith } from './blocks.testing.ts'
 
 const image = {
@@ -11,8 +12,9 @@ const image = {
   alternativeText: 'A quay at low water',
   licence: 'own',
 }
-const styled = { houseStyle: firstHouseStyle, assets: [image] }
-const plain = { assets: [image] }
+const files = [exampleFile('tides', 1), exampleForm('form', 2)]
+const styled = { houseStyle: firstHouseStyle, assets: [image], files }
+const plain = { assets: [image], files }
 const words = (html: string) => analysePage(html).paragraphs.map(({ text }) => text)
 
 describe('blocks in a house style', () => {
@@ -101,6 +103,7 @@ describe('blocks in a house style', () => {
       reading: { works: [{ text: 'Tables' }] },
       video: { title: 'Tides', url: 'https://film.example/1' },
       'assignment-brief': { why: '', whatToDo: '<p>Plot.</p>', handIn: '', judged: '' },
+      document: { title: 'Tide table', about: 'For the whole term.', files: ['tides', 'form'] },
       'discussion-prompt': { question: '<p>Why?</p>' },
       'from-elsewhere': { title: 'A model', url: 'https://models.example/1' },
       letter: { html: '<p>Dear all,</p>' },

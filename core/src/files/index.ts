@@ -1,4 +1,5 @@
 export * from './content.ts'
 export * from './fileKinds.ts'
 export * from './fileName.ts'
+export * from './handout.ts'
 export * from './newWords.ts'

@@ -7,6 +7,7 @@ import {
 } from '../course/index.ts'
 import { failure, success, type Result } from '../document/index.ts'
 import { expandCourse } from '../expand/index.ts'
+import type { ShownFile } from '../files/index.ts'
 import { carryOut, emptyBase, identityOf, keptBodies, planDeployment } from '../plan/index.ts'
 import type { Template } from '../template/index.ts'
 import { filledIn } from './filledIn.ts'
@@ -41,6 +42,8 @@ export const firstCourse = (template: Template, facts: Facts, onDate: string): R
   const hand = {
     newId: (kind: string) => `${kind}-${++next}`,
     urlOf: (id: string) => `/courses/first/${id}`,
+    urlOfFile: ({ name, content }: ShownFile) =>
+      `/courses/first/files/${content}/${encodeURIComponent(name)}`,
     rewriteHtml: (html: string) => html,
   }
   const bodies = keptBodies()

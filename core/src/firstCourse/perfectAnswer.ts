@@ -71,7 +71,9 @@ export const perfectPiece = (piece: string, type: AnswerType, number: number): s
   const answer =
     type === 'video'
       ? `<a href="https://films.example/answer-${number}">${said} (4 minutes, captions)</a>`
-      : said
+      : type === 'file'
+        ? `<a href="/files/answer-${number}.pdf">${said}</a>`
+        : said
   return /^\s*<(?:p|h[1-6]|ul|ol|dl|table|div|blockquote|figure|pre|hr)\b/i.test(piece)
     ? `<p>${answer}</p>`
     : answer

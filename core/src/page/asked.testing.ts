@@ -61,6 +61,16 @@ export const askingBlocks: fc.Arbitrary<Block> = fc.oneof(
     captions: true,
     left: { as: 'asked' },
   })),
+  prompts(1).map(([title = '']): Block => ({
+    kind: 'document',
+    key: 'asks',
+    strength: 'must',
+    label: 'The plan',
+    title,
+    about: 'Bring it printed.',
+    files: [],
+    left: { as: 'asked' },
+  })),
   prompts(4).map(([why = '', whatToDo = '', handIn = '', judged = '']): Block => ({
     kind: 'assignment-brief',
     key: 'asks',

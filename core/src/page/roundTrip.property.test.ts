@@ -4,6 +4,7 @@ import { pageWith } from '../expand/blocks.testing.ts'
 import { firstHouseStyle } from '../houseStyle/index.ts'
 import { platformNames, platforms } from '../plan/standing.testing.ts'
 import { escapeHtml, type Block } from '../template/index.ts'
+import { exampleFile, exampleForm } from '../testing/exampleFiles.testing.ts'
 import { propertyRuns } from '../testing/propertyRuns.testing.ts'
 import { analysePage, readBlocks, renderPage } from './index.ts'
 
@@ -100,6 +101,7 @@ const html = fc
   .tuple(paragraph, fc.array(node, { maxLength: 5 }))
   .map((list) => list.flat().join(''))
 
+const files = [exampleFile('given', 1), exampleForm('form', 2), exampleFile('slides', 3)]
 /** Blocks of the kinds that hold rich text, and some that hold lines. */
 const blocks: fc.Arbitrary<Block> = fc.oneof(
   fc
@@ -136,6 +138,16 @@ const blocks: fc.Arbitrary<Block> = fc.oneof(
       lines,
     })),
   fc
+    .tuple(words, fc.subarray(['given', 'form', 'slides'], { minLength: 1 }))
+    .map(([title, files]): Block => ({
+      kind: 'document',
+      key: 'b',
+      strength: 'must',
+      label: '',
+      title,
+      files,
+    })),
+  fc
     .tuple(words, words, words, words)
     .map(([a, b, c, d]): Block => ({
       kind: 'table',
@@ -159,7 +171,7 @@ const looked = fc
   )
   .map(([list, looks, styled]) => ({
     list: list.map((block, i) => ({ ...block, ...looks[i] })),
-    more: styled ? { houseStyle: firstHouseStyle } : {},
+    more: { files, ...(styled ? { houseStyle: firstHouseStyle } : {}) },
   }))
 
 describe('what the editor makes of a page, whatever was written and however the platform writes it', () => {

@@ -1,6 +1,7 @@
 import { everyCourseItem } from '../course/index.ts'
 import { exampleFile, exampleForm } from '../testing/exampleFiles.testing.ts'
-import { everyItem, type Item, type Template } from '../template/index.ts'
+import { handoutTo } from '../files/index.ts'
+import { everyItem, freshKey, type Block, type Item, type Template } from '../template/index.ts'
 import type { Standing } from './standing.testing.ts'
 
 const pick = <T>(list: readonly T[], n: number): T | undefined => list[n % Math.max(1, list.length)]
@@ -29,11 +30,42 @@ export const fileChanges: Record<string, (template: Template, n: number) => void
     const left = ([undefined, 'proposed', 'theirs'] as const)[(n >> 2) % 3]
     if (part && key !== undefined) part.file = { key, ...(left ? { left } : {}) }
   },
+  'a page offers a document in several formats': (template, n) => {
+    const page = pick(pagesOf(template), n)
+    const files = template.files.slice(n % 2, 1 + (n % 3)).map(({ key }) => key)
+    const taken = new Set(page?.blocks.map(({ key }) => key))
+    page?.blocks.push({
+      kind: 'document',
+      key: freshKey('given-document', taken),
+      strength: 'must',
+      label: n % 2 === 0 ? '' : 'To take along',
+      title: `Document ${n}`,
+      files,
+    })
+  },
+  'a sentence leads to a file': (template, n) => {
+    const page = pick(pagesOf(template), n)
+    const file = pick(template.files, n)
+    const taken = new Set(page?.blocks.map(({ key }) => key))
+    if (file)
+      page?.blocks.push({
+        kind: 'fixed-text',
+        key: freshKey('given-sentence', taken),
+        strength: 'must',
+        html: `<p>Sentence ${n}: bring <a href="${handoutTo(file.key)}">this file</a>.</p>`,
+      })
+  },
   'a file is asked for in place of one': (template, n) => {
     const part = pick(fileParts(template), n)
     if (part) part.file = { left: 'theirs' }
   },
 }
+
+/** Pages of a template that may lead to files. */
+const pagesOf = (template: Template): { blocks: Block[] }[] => [
+  template.home,
+  ...everyItem(template).filter(({ kind }) => kind === 'page'),
+]
 
 /** What instructors do to files. Whatever they put in is called by a word that is found again. */
 export const fileEdits: Record<string, (at: Standing, n: number, word: string) => void> = {

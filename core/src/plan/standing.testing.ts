@@ -74,6 +74,7 @@ export class Standing {
     this.hand = {
       newId: (kind) => `${kind[0]}${++this.#next}`,
       urlOf: (id) => `/c/${id}`,
+      urlOfFile: ({ name, content }) => `/c/files/${content}/${encodeURIComponent(name)}`,
       rewriteHtml: platforms[platform],
     }
   }

@@ -1,6 +1,7 @@
 import { fileMissing } from './files/file-missing.ts'
 import { fixedFileAltered } from './files/fixed-file-altered.ts'
 import { formNotFilledIn } from './files/form-not-filled-in.ts'
+import { pageFileAltered } from './files/page-file-altered.ts'
 import { noQuestions } from './questions/no-questions.ts'
 import { sampleQuestionLeft } from './questions/sample-question-left.ts'
 import { questionsAsked } from './questions/questions-asked.ts'
@@ -231,6 +232,7 @@ export const rules: readonly AnyRule[] = [
   fileMissing,
   fixedFileAltered,
   formNotFilledIn,
+  pageFileAltered,
   courseSettingDiffers,
   settingDiffers,
   notificationOff,

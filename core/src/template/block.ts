@@ -1,8 +1,9 @@
 import { z } from 'zod'
 import { Line, schemasOf } from '../document/index.ts'
+import { handoutsIn } from '../files/index.ts'
 import { firstWords } from './block/firstWords.ts'
 import type { Left } from './block/left.ts'
-import type { BlockGroup, BlockKind, BlockWords, ImageShown } from './block/kind.ts'
+import type { BlockGroup, BlockKind, BlockWords, FileShown, ImageShown } from './block/kind.ts'
 import { definedKinds } from './block/kinds.ts'
 import { fresh, shared } from './block/shared.ts'
 import { Key } from './words.ts'
@@ -10,6 +11,7 @@ import { Key } from './words.ts'
 export { firstWords } from './block/firstWords.ts'
 export { escapeHtml, heading } from './block/html.ts'
 export type { BlockGroup, BlockHost, BlockKind, BlockWords } from './block/kind.ts'
+export { mostFormats, untitledDocument } from './block/kinds/document.ts'
 export { newPrompt } from './block/kinds/fill-in.ts'
 export { Objective } from './block/kinds/objectives.ts'
 export type { Left } from './block/left.ts'
@@ -146,6 +148,18 @@ export const showsImage = (
       typeof value === 'string' &&
       value.includes(`src="asset:${fileName}"`),
   )
+
+/** Files that a block hands out besides those in its HTML, each with where in the block it stands. */
+export const filesOfBlock = (block: Block): readonly FileShown[] =>
+  block.kind === 'kept-block' ? [] : (blockKind(block.kind).files?.(block) ?? [])
+/** Keys of the files that a block leads to, in a field of its own or in its HTML. */
+export const filesLedToBy = (block: Block): ReadonlySet<string> =>
+  new Set([
+    ...filesOfBlock(block).map(({ file }) => file),
+    ...Object.entries(block).flatMap(([field, value]) =>
+      htmlFields.has(field) && typeof value === 'string' ? handoutsIn(value) : [],
+    ),
+  ])
 
 /** What people call a kind of block within a sentence, e.g. `work list`. */
 export const blockKindWords = (kind: string): string =>

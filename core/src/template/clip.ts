@@ -1,9 +1,10 @@
 import { z } from 'zod'
 import { questionsShowing, type QuestionSet } from './question.ts'
-import { Block, KeptBlock, showsImage } from './block.ts'
+import { Block, filesLedToBy, KeptBlock, showsImage } from './block.ts'
 import type { TemplateEdit } from './edit.ts'
 import { TemplateFile } from './file.ts'
 import { Rubric } from './grading.ts'
+import { filesOfItem } from './filesOfItem.ts'
 import { freshKey } from './freshKey.ts'
 import { takenKeys } from './made.ts'
 import { isModule, Part } from './part.ts'
@@ -54,8 +55,10 @@ export const clipParts = (template: Template, keys: ReadonlySet<string>): Clippe
         shown.some((block) => showsImage(block, asset)) ||
         all.some((part) => !isModule(part) && questionsShowing(part, asset) > 0),
     ),
-    files: template.files.filter(({ key }) =>
-      all.some((part) => !isModule(part) && part.file?.key === key),
+    files: template.files.filter(
+      ({ key }) =>
+        all.some((part) => !isModule(part) && filesOfItem(part).has(key)) ||
+        keptBlocks.some(({ block }) => filesLedToBy(block).has(key)),
     ),
     rubrics: template.rubrics.filter((rubric) =>
       all.some((part) => part.settings.rubric === rubric.key),

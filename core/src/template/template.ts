@@ -1,7 +1,7 @@
 import { Line } from '../document/index.ts'
 import { z } from 'zod'
 import { Availability, PlainDate } from '../calendar/index.ts'
-import { Block, imagesOfBlock, KeptBlock } from './block.ts'
+import { Block, filesOfBlock, imagesOfBlock, KeptBlock } from './block.ts'
 import { TemplateFile } from './file.ts'
 import { CourseSettings, GradeScheme, Rubric } from './grading.ts'
 import { Asset, storedImage } from './image.ts'
@@ -140,7 +140,11 @@ export const Template = z
     parts: z.array(Part).max(400),
     houseTexts: z.array(HouseText).default([]),
     assets: z.array(Asset).default([]),
-    files: z.array(TemplateFile).max(500).default([]).describe('Files that its parts hand out'),
+    files: z
+      .array(TemplateFile)
+      .max(500)
+      .default([])
+      .describe('Files that its parts hand out, and its pages lead to'),
     keptBlocks: z
       .array(KeptBlock)
       .max(300)
@@ -180,6 +184,8 @@ export const Template = z
       for (const { image, at } of imagesOfBlock(block))
         if (!assets.has(image))
           say([...path, ...at], `the key of an image in assets: ${among(assets)}`)
+      for (const { file, at } of filesOfBlock(block))
+        if (!files.has(file)) say([...path, ...at], `the key of a file in files: ${among(files)}`)
       if (block.kind === 'kept-block' && !kept.has(block.kept))
         say([...path, 'kept'], `the key of a block in keptBlocks: ${among(kept)}`)
       if (block.kind === 'signposts')

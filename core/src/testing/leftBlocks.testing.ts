@@ -80,6 +80,16 @@ export const leftBlocks: readonly Block[] = [
     left: { as: 'asked' },
   },
   {
+    kind: 'document',
+    key: 'left-document',
+    strength: 'must',
+    label: '',
+    title: 'Put in the plan of your first watch',
+    about: 'Bring it printed to the quay.',
+    files: [],
+    left: { as: 'asked' },
+  },
+  {
     kind: 'checklist',
     key: 'left-proposal',
     strength: 'must',

@@ -1,11 +1,13 @@
 import {
-  fileOfPart,
+  blockWithFilesUnder,
+  filesLedToBy,
+  filesOfItem,
   homePageKey,
   isModule,
   partsWithin,
+  withFilesUnder,
   type Part,
   type Template,
-  type TemplateFile,
 } from '../template/index.ts'
 
 /** Which parts of a newer version were brought into a course: only these, or all but these. */
@@ -53,22 +55,36 @@ export const overlay = (old: Template, newer: Template, { only, except }: PartsT
   const parts = laid(newer.parts, old.parts, false)
   // What was not brought hands out what it handed out, also where the file of that key is another one now.
   const oldItems = new Set<Part>(partsWithin(old.parts))
-  const earlierFiles = new Map<string, TemplateFile>()
-  const handingOut = (part: Part): Part => {
-    if (isModule(part)) return { ...part, items: part.items.map(handingOut) }
-    const was = oldItems.has(part) ? fileOfPart(part, old) : null
-    if (!was || fileOfPart(part, newer)?.content === was.content) return part
-    const key = `${was.key}-before`
-    earlierFiles.set(key, { ...was, key })
-    return { ...part, file: { ...part.file, key } }
-  }
+  const isHomeOld = !isTaken(homePageKey, false)
+  const earlierFiles = new Map(
+    old.files.flatMap((was) => {
+      const now = newer.files.find(({ key }) => key === was.key)
+      return now?.content === was.content
+        ? []
+        : [[was.key, { ...was, key: `${was.key}-before` }] as const]
+    }),
+  )
+  const before = (key: string): string => earlierFiles.get(key)?.key ?? key
+  const handingOut = (part: Part): Part =>
+    isModule(part)
+      ? { ...part, items: part.items.map(handingOut) }
+      : oldItems.has(part) && [...filesOfItem(part)].some((key) => earlierFiles.has(key))
+        ? withFilesUnder(part, before)
+        : part
+  const laidOut = parts.map(handingOut)
+  const home = isHomeOld
+    ? { ...old.home, blocks: old.home.blocks.map((block) => blockWithFilesUnder(block, before)) }
+    : newer.home
+  const handedOut = new Set([
+    ...partsWithin(laidOut).flatMap((part) => (isModule(part) ? [] : [...filesOfItem(part)])),
+    ...home.blocks.flatMap((block) => [...filesLedToBy(block)]),
+  ])
   const wholeCourse = isTaken('course', false)
   const base = wholeCourse && only === null ? newer : old
-  const home = isTaken(homePageKey, false) ? newer.home : old.home
   return {
     ...base,
-    parts: parts.map(handingOut),
-    files: [...newer.files, ...earlierFiles.values()],
+    parts: laidOut,
+    files: [...newer.files, ...[...earlierFiles.values()].filter(({ key }) => handedOut.has(key))],
     home,
     houseTexts: newer.houseTexts,
     keptBlocks: newer.keptBlocks,

@@ -1,18 +1,34 @@
-import { everyItem, type Template } from '@wickerframe/core'
+import {
+  blockInPlace,
+  everyItem,
+  filesLedToBy,
+  homePageKey,
+  type Block,
+  type Template,
+} from '@wickerframe/core'
 import { firstRow, type Database } from '@wickerframe/storage'
 import { recordedIdentity } from '../rollouts/bases.ts'
 import { versionById } from '../templates/versions.ts'
 
-/** Keys of the parts whose files are judged by what they say: forms to be filled in, and documents with fields. */
+/** Keys of the parts whose files are judged by what they say: forms to be filled in, and documents with fields, also where a page leads to them. */
 const partsRead = (template: Template): ReadonlySet<string> => {
   const filled = new Set(
     template.files.flatMap(({ key, fields }) => (fields.length > 0 ? [key] : [])),
   )
-  return new Set(
-    everyItem(template).flatMap(({ key, file }) =>
-      file?.key !== undefined && (file.left === 'theirs' || filled.has(file.key)) ? [key] : [],
+  const leadsToOne = (blocks: readonly Block[]): boolean =>
+    blocks.some((block) => {
+      const shown = blockInPlace(block, template.keptBlocks)
+      return shown !== null && [...filesLedToBy(shown)].some((key) => filled.has(key))
+    })
+  return new Set([
+    ...everyItem(template).flatMap(({ key, file, blocks }) =>
+      (file?.key !== undefined && (file.left === 'theirs' || filled.has(file.key))) ||
+      leadsToOne(blocks)
+        ? [key]
+        : [],
     ),
-  )
+    ...(leadsToOne(template.home.blocks) ? [homePageKey] : []),
+  ])
 }
 
 const heldTo = (database: Database, platformId: string) =>

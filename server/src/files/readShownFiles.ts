@@ -6,6 +6,7 @@ import {
   restrictedFiles,
   type Course,
   type CourseModule,
+  type ShownFile,
 } from '@wickerframe/core'
 import type { Connector } from '../connector/client.ts'
 import { fileReadings, keepReading } from './fileReadings.ts'
@@ -36,7 +37,7 @@ const staffModules = (course: Course): ReadonlySet<string> => {
   return found
 }
 
-/** A file that an item shows, and whose text may be read. */
+/** A file that an item shows, or its page leads to, and whose text may be read. */
 interface Readable {
   item: string
   content: string
@@ -47,14 +48,25 @@ interface Readable {
 const readableFiles = (course: Course): Readable[] => {
   const staff = staffModules(course)
   const restricted = restrictedFiles(course)
+  const at = new Map(
+    (course.files ?? []).flatMap(({ url, name, content }) =>
+      content === undefined ? [] : [[url, { name, content }] as const],
+    ),
+  )
+  const ledTo = (html: string): ShownFile[] =>
+    at.size === 0
+      ? []
+      : [...html.matchAll(/href="([^"]+)"/g)].flatMap(([, url = '']) => at.get(url) ?? [])
   return everyCourseItem(course).flatMap(({ item, module }): Readable[] =>
-    item.file &&
-    !item.staffOnly &&
-    !(module && staff.has(module.id)) &&
-    !restricted.shownBy(item) &&
-    readable.has(kindOfFileName(item.file.name))
-      ? [{ item: item.id, ...item.file }]
-      : [],
+    item.staffOnly || (module && staff.has(module.id))
+      ? []
+      : [...(item.file ? [item.file] : []), ...ledTo(item.html ?? '')]
+          .filter(
+            (file) =>
+              !restricted.shownBy({ url: item.url, target: item.target, file }) &&
+              readable.has(kindOfFileName(file.name)),
+          )
+          .map((file) => ({ item: item.id, ...file })),
   )
 }
 

@@ -1,5 +1,13 @@
 import type { Pool } from 'mysql2/promise'
-import { shownOf, type Change, type WrittenFile } from '@wickerframe/core'
+import {
+  canonicalJson,
+  filesOfChange,
+  shownOf,
+  withFilesSent,
+  type Change,
+  type ShownFile,
+  type WrittenFile,
+} from '@wickerframe/core'
 import { fillDocument, readHandout } from '@wickerframe/interchange'
 import { bytesKept, contentPieces, contentWhole } from '@wickerframe/storage'
 import type { Answer, Connector } from '../connector/client.ts'
@@ -9,18 +17,7 @@ import { keepReading } from './fileReadings.ts'
 
 /** Whether changes put files into a course. */
 export const speakOfFiles = (changes: readonly Change[]): boolean =>
-  changes.some((change) => fileIn(change) !== null)
-
-const fileIn = (change: Change): WrittenFile | null =>
-  change.change === 'create-item' || change.change === 'set-item'
-    ? (change.fields.file ?? null)
-    : null
-
-const withFile = (change: Change, file: WrittenFile): Change =>
-  ({
-    ...change,
-    fields: { ...('fields' in change ? change.fields : {}), file: shownOf(file) },
-  }) as Change
+  changes.some((change) => filesOfChange(change).length > 0)
 
 /** What this process has seen to be held there. */
 const held = new Set<string>()
@@ -81,6 +78,18 @@ const filledOf = async (
   return { bytes, content: filled }
 }
 
+/** Sees to it that the platform holds a file, filled where it has fields. @returns the file as it is sent, or how the task ends without it */
+const sentFile = async (
+  pool: Pool,
+  connector: Connector,
+  file: WrittenFile,
+): Promise<ShownFile | TaskOutcome> => {
+  const filled = file.fields ? await filledOf(pool, file) : null
+  if (filled && 'state' in filled) return filled
+  const shown = { name: file.name, content: filled?.content ?? file.content }
+  return (await send(pool, connector, shown, filled?.bytes ?? null)) ?? shown
+}
+
 /**
  * Sees to it that the platform holds every file that changes speak of, with documents filled for their course.
  * @returns the changes as they are sent, or how the task ends without them
@@ -90,19 +99,18 @@ export const filesSent = async (
   connector: Connector,
   changes: readonly Change[],
 ): Promise<{ changes: Change[] } | { outcome: TaskOutcome }> => {
-  const sending: Change[] = []
-  for (const change of changes) {
-    const file = fileIn(change)
-    if (!file) {
-      sending.push(change)
-      continue
-    }
-    const filled = file.fields ? await filledOf(pool, file) : null
-    if (filled && 'state' in filled) return { outcome: filled }
-    const shown = { name: file.name, content: filled?.content ?? file.content }
-    const outcome = await send(pool, connector, shown, filled?.bytes ?? null)
-    if (outcome) return { outcome }
-    sending.push(withFile(change, shown))
+  const sent = new Map<string, ShownFile>()
+  for (const file of changes.flatMap(filesOfChange)) {
+    const key = canonicalJson(file)
+    if (sent.has(key)) continue
+    const shown = await sentFile(pool, connector, file)
+    if ('state' in shown) return { outcome: shown }
+    sent.set(key, shown)
   }
-  return { changes: sending }
+  if (sent.size === 0) return { changes: [...changes] }
+  return {
+    changes: changes.map((change) =>
+      withFilesSent(change, (file) => sent.get(canonicalJson(file)) ?? shownOf(file)),
+    ),
+  }
 }

@@ -13,6 +13,7 @@ import {
   ownPrefix,
   NextBase,
   undoRecordOf,
+  withHtmlOfChange,
   type Base,
   type Change,
   type Course,
@@ -80,19 +81,12 @@ const expansionRecord = (expected: ExpectedCourse | null) =>
 /** Changes whose linked house texts lead to where they are kept. */
 export const withHouseTextAddresses = (changes: readonly Change[], publicUrl: string): Change[] =>
   changes.map((change) =>
-    (change.change === 'create-item' || change.change === 'set-item') &&
-    change.fields.html?.includes('href="house-text:')
-      ? ({
-          ...change,
-          fields: {
-            ...change.fields,
-            html: change.fields.html.replace(
-              /href="house-text:([a-z0-9-]{1,80})"/g,
-              (_, key: string) => `href="${houseTextAddress(publicUrl, key)}"`,
-            ),
-          },
-        } as Change)
-      : change,
+    withHtmlOfChange(change, (html) =>
+      html.replace(
+        /href="house-text:([a-z0-9-]{1,80})"/g,
+        (_, key: string) => `href="${houseTextAddress(publicUrl, key)}"`,
+      ),
+    ),
   )
 
 const sentAssets = new Set<string>()

@@ -5,7 +5,8 @@ import { definedChanges } from './kinds.ts'
 
 /**
  * One change of a course on the platform. An id is the platform's own, or `ref:CLIENT_ID` for what an earlier change of
- * the same set made. Links inside `html` may be written `ref:CLIENT_ID` or `item:PLATFORM_ID`.
+ * the same set made. Links inside `html` may be written `ref:CLIENT_ID` or `item:PLATFORM_ID`, and to a file whose bytes the
+ * platform holds `handout:SHA-256/NAME`, the name percent-encoded (RFC 3986).
  */
 export const Change = z.discriminatedUnion('change', schemasOf(definedChanges))
 export type Change = z.output<typeof Change>

@@ -5,12 +5,15 @@ import {
   type CourseItem,
   type CourseModule,
 } from '../course.ts'
+import type { ShownFile } from '../../files/index.ts'
 import type { CourseQuestion } from '../courseQuestion.ts'
 
 /** What the platform decides when it carries changes out. */
 export interface PlatformHand {
   newId: (kind: 'module' | 'item' | 'question') => string
   urlOf: (id: string) => string
+  /** Where a course leads to a file that its pages hand out; without it, links stay as they are sent. */
+  urlOfFile?: (file: ShownFile) => string
   /** How the platform writes HTML it is given. */
   rewriteHtml: (html: string) => string
 }

@@ -96,6 +96,41 @@ describe('what never leaves its course', () => {
   })
 })
 
+describe('a link of a page of their own to a file', () => {
+  const url = '/c/files/tides'
+  /** With a file, a page that leads to it, and an item that shows it where one is wanted. */
+  const leading = (restricted: boolean, shown: { published: boolean } | null): Standing => {
+    const at = source()
+    at.course = structuredClone(at.course)
+    const file = { name: 'own tides.pdf', content: 'd'.repeat(64) }
+    at.course.files = [
+      { id: 'f', url, restricted: false, ...file },
+      { id: 'g', url: '/c/files/other', restricted, ...file },
+    ]
+    const like = everyCourseItem(at.course)[0]?.item
+    if (!like) throw new Error('the course is empty')
+    at.course.modules[1]?.children.push(
+      { ...like, id: 'i-p', name: 'Mine', url: '/c/i-p', html: `<p><a href="${url}">See</a></p>` },
+      ...(shown ? [{ ...like, ...shown, id: 'i-f', kind: 'file' as const, html: null, file }] : []),
+    )
+    return at
+  }
+  it('leads to the new course’s own copy of it', () => {
+    expect(carried(leading(false, null)).into.item('Mine').html).toContain(
+      `<a href="/c/files/${'d'.repeat(64)}/own%20tides.pdf">See</a>`,
+    )
+  })
+  it.each<[string, boolean, { published: boolean } | null]>([
+    ['is kept from students at another address', true, null],
+    ['stands in a hidden place as well', false, { published: false }],
+  ])('leads nowhere where what it holds %s, and that is told', (_, restricted, shown) => {
+    const { into, listed } = carried(leading(restricted, shown))
+    expect(into.item('Mine').html).toContain('<a href="#">See</a>')
+    expect(JSON.stringify(into.course)).not.toContain('own%20tides')
+    expect(listed).toContain('a link to a file')
+  })
+})
+
 describe('what their people wrote', () => {
   it('beside a prompt comes along with it', () => {
     const at = source()

@@ -12,6 +12,7 @@ import {
 } from '../../course/index.ts'
 import type { ExpectedCourse } from '../../expand/index.ts'
 import type { Base, BaseEntry } from '../base.ts'
+import { sentHandout } from '../../files/index.ts'
 import { bodiesOfBase, missingBodies, type Bodies } from '../bodies.ts'
 import type { Consequence } from '../consequence.ts'
 import type { FieldStep } from '../mergeCase.ts'
@@ -98,6 +99,11 @@ export const carryOver = (
   const idOfUrl = new Map(
     placed.flatMap(({ item }) => (item.url === null ? [] : [[item.url, item.id] as const])),
   )
+  const fileOfUrl = new Map(
+    (course.files ?? []).flatMap(({ url, name, content }) =>
+      content === undefined ? [] : [[url, { name, content }] as const],
+    ),
+  )
   const restricted = restrictedFiles(course)
   /** HTML with links into the earlier course leading to their counterparts; without one they lose their target. */
   const relinkedIn =
@@ -109,7 +115,14 @@ export const carryOver = (
           return `${attribute}="#"`
         }
         const id = idOfUrl.get(url)
-        if (id === undefined) return whole
+        if (id === undefined) {
+          const file = attribute === 'href' ? fileOfUrl.get(url) : undefined
+          if (!file) return whole
+          if (!hiddenContents.has(file.content) && !restricted.shownBy({ url, target: null, file }))
+            return `href="${sentHandout(file)}"`
+          tell('left-behind', 'a link to a file in a hidden place')
+          return 'href="#"'
+        }
         const there = counterpart(id)
         if (there !== null) return `${attribute}="ref:${there}"`
         tell('dead-links', where)
@@ -125,6 +138,12 @@ export const carryOver = (
   const staffEntry = (entry: BaseEntry | undefined): boolean =>
     entry !== undefined && (parts.of(entry)?.audience ?? 'students') !== 'students'
   const kept = keptPlaces(course, (module) => staffEntry(entryOfId.get(module.id)))
+  /** What stands in a hidden place stays there, also where a page leads to it. */
+  const hiddenContents = new Set(
+    placed.flatMap(({ item, module }) =>
+      item.file && kept.item(item, module) ? [item.file.content] : [],
+    ),
+  )
   const comes = placed.filter(({ item, module }) => {
     if (entryOfId.has(item.id)) return false
     if (kept.item(item, module)) {

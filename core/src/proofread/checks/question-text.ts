@@ -1,4 +1,5 @@
 import { letIn } from '../../allow/index.ts'
+import { handoutsIn } from '../../files/index.ts'
 import { analysePage } from '../../page/index.ts'
 import { homePageKey, isModule, questionName } from '../../template/index.ts'
 import { defineCheck, type Found } from '../remark.ts'
@@ -13,11 +14,13 @@ export const questionText = defineCheck({
     absent: 'The image {image} in the question {question} is not among those of this template.',
     formula:
       'A formula in the question {question} has no words to be read aloud. Say how it is said.',
+    file: 'A link in the question {question} leads to a file that this template does not hold.',
     link: 'A link in the question {question} leads to a part that is not in this template.',
   },
   *find(proof): Generator<Found> {
     const keys = new Set([homePageKey, ...proof.parts.map(({ key }) => key)])
     const images = new Set(proof.template.assets.map(({ fileName }) => fileName))
+    const files = new Set(proof.template.files.map(({ key }) => key))
     for (const part of proof.parts) {
       if (isModule(part)) continue
       for (const { body } of part.questions?.list ?? []) {
@@ -40,6 +43,7 @@ export const questionText = defineCheck({
           )
         )
           yield { ...told('formula'), severity: 'warning' }
+        if (handoutsIn(body.text).some((key) => !files.has(key))) yield told('file')
         if (
           [...body.text.matchAll(/href="part:([a-z0-9-]+)"/g)].some(
             ([, key = '']) => !keys.has(key),

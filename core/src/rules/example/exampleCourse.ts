@@ -261,6 +261,8 @@ const deployed = (template: Template, facts: Facts): Course => {
     {
       newId: (kind) => `${kind}-${++next}`,
       urlOf: (id) => `/courses/example/${id}`,
+      urlOfFile: ({ name, content }) =>
+        `/courses/example/files/${content}/${encodeURIComponent(name)}`,
       rewriteHtml: filledIn,
     },
     '2026-09-10',

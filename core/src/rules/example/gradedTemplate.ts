@@ -17,6 +17,13 @@ const starting = (items: readonly Part[]): unknown[] => [
         prompt: 'Attach the syllabus as a file.',
       },
       {
+        kind: 'document',
+        key: 'tide-table-here',
+        label: '',
+        title: 'Tide table of the harbour',
+        files: ['tides'],
+      },
+      {
         kind: 'video',
         key: 'film',
         strength: 'should',

@@ -17,6 +17,12 @@ export interface ImageShown {
 export const imageIn = (image: string | undefined, at: readonly PropertyKey[]): ImageShown[] =>
   image === undefined ? [] : [{ image, at }]
 
+/** The key of a file, and the way to the field that holds it. */
+export interface FileShown {
+  file: string
+  at: readonly PropertyKey[]
+}
+
 /** What of a template a block may be made of when it is first put in. */
 export interface BlockHost {
   parts: readonly { key: string }[]
@@ -40,6 +46,8 @@ export interface BlockTraits<Body = unknown> {
   shows?(block: Body): readonly HomeElement[]
   /** Images it shows besides those in its HTML: the key of each, and where in the block it stands. */
   images?(block: Body): readonly ImageShown[]
+  /** Files it hands out besides those in its HTML. */
+  files?(block: Body): readonly FileShown[]
   /** Fields that hold HTML: they are held against what is let into a course, and proofread. */
   htmlFields: readonly string[]
   /** Fields whose change is told word by word. */

@@ -3,6 +3,7 @@ import { banner } from './kinds/banner.ts'
 import { checklist } from './kinds/checklist.ts'
 import { contactCard } from './kinds/contact-card.ts'
 import { discussionPrompt } from './kinds/discussion-prompt.ts'
+import { document } from './kinds/document.ts'
 import { fillIn } from './kinds/fill-in.ts'
 import { fixedText } from './kinds/fixed-text.ts'
 import { fromElsewhere } from './kinds/from-elsewhere.ts'
@@ -32,6 +33,7 @@ export const definedKinds = [
   reading,
   video,
   fromElsewhere,
+  document,
   assignmentBrief,
   discussionPrompt,
   letter,

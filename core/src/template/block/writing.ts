@@ -1,3 +1,4 @@
+import type { TemplateFile } from '../file.ts'
 import { anchor, escapeHtml, role } from './html.ts'
 
 /** A link to a part, e.g. `ref:welcome`, and the part's name. */
@@ -49,6 +50,8 @@ export interface Writing {
   schedule: () => ScheduleLine[]
   outcomes: () => OutcomeLine[]
   houseText: (key: string) => { key: string; title: string; html: string } | null
+  /** A file of the template, and how this course leads to what it gets of it. */
+  file: (key: string) => { file: TemplateFile; href: string } | null
   /** Under the name it is kept by on the platform. */
   image: (key: string) => { name: string; alternativeText: string } | null
 }

@@ -15,6 +15,7 @@ export const usePageSources = (draft: Template): PageSources => {
         { key: homePageKey, name: 'Home page' },
         ...everyPart(draft).map(({ key, name }) => ({ key, name })),
       ],
+      files: draft.files,
       assets: draft.assets,
       offered: (library.data ?? []).flatMap(({ kind, key, document }) =>
         kind === 'image' && !held.has(key) ? [document as Asset] : [],

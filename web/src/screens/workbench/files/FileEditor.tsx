@@ -4,9 +4,7 @@ import {
   type Item,
   type ItemFile,
   type Template,
-  type TemplateFile,
 } from '@wickerframe/core'
-import { useLibrary } from '../../../api/queries.ts'
 import { Button, Pick } from '../../../controls/controls.tsx'
 import { DropFiles } from '../../../controls/DropFiles.tsx'
 import { fileFacts, FileLink, FileWords } from '../../../controls/FileFacts.tsx'
@@ -14,6 +12,7 @@ import { acceptedFiles } from '../../../controls/handouts.ts'
 import { useHandouts } from '../../../controls/useHandouts.ts'
 import { useDraftStore } from '../draftStore.ts'
 import { filePartOf, handOut, handOutHeld, putIntoPart } from './fileEdits.ts'
+import { PickFile } from './PickFile.tsx'
 
 type Left = 'fixed' | NonNullable<ItemFile['left']>
 const leftWords: Readonly<Record<Left, string>> = {
@@ -21,9 +20,6 @@ const leftWords: Readonly<Record<Left, string>> = {
   proposed: 'a proposal: the instructor may put another in its place',
   theirs: 'a form: the instructor fills it in and puts it back',
 }
-
-/** Where the files of the library that the template does not hold stand among those it does. */
-const inLibrary = 'library:'
 
 /** Which file a part hands out, and how it is left to the instructor. */
 export const FileEditor = ({
@@ -39,7 +35,6 @@ export const FileEditor = ({
   expected: ExpectedPart | null
 }) => {
   const { edit, mayEdit } = useDraftStore()
-  const library = useLibrary()
   /** As they stand now: what was dropped may have been on its way for a while. */
   const now = () => useDraftStore.getState().draft ?? template
   const { take, sending, wrong, remarks } = useHandouts(([kept]) => {
@@ -50,17 +45,6 @@ export const FileEditor = ({
   const disabled = !mayEdit || isFromAbove
   const file = fileOfPart(part, template)
   const left: Left = part.file?.left ?? 'fixed'
-  const held = new Set(template.files.map(({ key }) => key))
-  const offered = (library.data ?? []).flatMap((entry): TemplateFile[] =>
-    entry.kind === 'file' && !held.has(entry.key) ? [entry.document as TemplateFile] : [],
-  )
-  const choose = (value: string) => {
-    if (value === '') edit(handOut(part, left === 'theirs' ? { left } : null))
-    else if (value.startsWith(inLibrary)) {
-      const one = offered.find(({ key }) => key === value.slice(inLibrary.length))
-      if (one) edit(...handOutHeld(template, part, one))
-    } else edit(handOut(part, { ...part.file, key: value }))
-  }
   return (
     <section aria-label="File" className="mt-3 mb-4 max-w-[920px] border-b border-line-strong pb-3">
       <h2 className="text-[18px]">File</h2>
@@ -90,22 +74,19 @@ export const FileEditor = ({
           onFiles={(files) => void take(files)}
         />
         <div className="flex flex-wrap items-end gap-4">
-          {(template.files.length > 0 || offered.length > 0) && (
-            <Pick
-              label="Or one that is there"
-              className="[&>select]:max-w-80"
-              value={file?.key ?? ''}
-              onChange={(event) => choose(event.target.value)}
-              options={[
-                { value: '', text: 'none' },
-                ...template.files.map(({ key, title }) => ({ value: key, text: title })),
-                ...offered.map(({ key, title }) => ({
-                  value: `${inLibrary}${key}`,
-                  text: `${title} (from the library)`,
-                })),
-              ]}
-            />
-          )}
+          <PickFile
+            label="Or one that is there"
+            none="none"
+            template={template}
+            value={file?.key ?? null}
+            onChoose={(chosen) =>
+              edit(
+                ...(chosen
+                  ? handOutHeld(template, part, chosen)
+                  : [handOut(part, left === 'theirs' ? { left } : null)]),
+              )
+            }
+          />
           {file ? (
             <Pick
               label="It is"

@@ -1,6 +1,8 @@
 import {
   escapedFormat,
   everyItem,
+  filesLedToBy,
+  filesOfItem,
   fileAmong,
   freshKey,
   newItem,
@@ -42,18 +44,15 @@ export const handOut = (part: Item, file: ItemFile | null): TemplateEdit => ({
 
 /** The edits that have a part hand out a file of the library, which the template holds then. */
 export const handOutHeld = (template: Template, part: Item, file: TemplateFile): TemplateEdit[] => [
-  ...(template.files.some(({ key }) => key === file.key) ? [] : [holdIt(file)]),
+  ...holdHeld(template, file),
   handOut(part, { ...part.file, key: file.key }),
 ]
 
 /** The edits that put a file into the template, unless it holds the same already, and have a part hand it out. */
 export const putIntoPart = (template: Template, part: Item, kept: KeptFile): TemplateEdit[] => {
-  const file = fileAmong(known(kept), template.files)
+  const { edits, files } = holdFiles(template, [kept])
   const { left } = part.file ?? {}
-  return [
-    ...(template.files.includes(file) ? [] : [holdIt(file)]),
-    handOut(part, { key: file.key, ...(left ? { left } : {}) }),
-  ]
+  return [...edits, ...files.map(({ key }) => handOut(part, { key, ...(left ? { left } : {}) }))]
 }
 
 /** The edits that make a part of each of several files, in their order, at a row. */
@@ -64,15 +63,9 @@ export const partsOfFiles = (
 ): { edits: TemplateEdit[]; keys: string[] } => {
   const { parent, at } = placeAfter(row, template, false)
   const taken = takenKeys(template)
-  let held: readonly TemplateFile[] = template.files
-  const edits: TemplateEdit[] = []
+  const { edits, files } = holdFiles(template, kept)
   const keys: string[] = []
-  for (const [i, one] of kept.entries()) {
-    const file = fileAmong(known(one), held)
-    if (!held.includes(file)) {
-      edits.push(holdIt(file))
-      held = [...held, file]
-    }
+  for (const [i, file] of files.entries()) {
     const key = freshKey(file.title, taken)
     taken.add(key)
     keys.push(key)
@@ -105,6 +98,31 @@ export const replaceFile = (file: TemplateFile, kept: KeptFile): TemplateEdit =>
 export const filePartOf = (template: Template, key: string): Item | null =>
   everyItem(template).find((item) => item.key === key && item.kind === 'file') ?? null
 
-/** The parts that hand out a file. */
-export const handedOutBy = (template: Template, key: string): Item[] =>
-  everyItem(template).filter(({ file }) => file?.key === key)
+/** In how many places of a template a file is handed out: parts, blocks of its home page, and blocks kept for several. */
+export const placesOfFile = (template: Template, key: string): number =>
+  everyItem(template).filter((item) => filesOfItem(item).has(key)).length +
+  [...template.home.blocks, ...template.keptBlocks.map(({ block }) => block)].filter((block) =>
+    filesLedToBy(block).has(key),
+  ).length
+
+/** The edits by which a template holds files, those that it does not hold already, and how it holds each. */
+export const holdFiles = (
+  template: Template,
+  kept: readonly KeptFile[],
+): { edits: TemplateEdit[]; files: TemplateFile[] } => {
+  let held: readonly TemplateFile[] = template.files
+  const edits: TemplateEdit[] = []
+  const files = kept.map((one) => {
+    const file = fileAmong(known(one), held)
+    if (!held.includes(file)) {
+      edits.push(holdIt(file))
+      held = [...held, file]
+    }
+    return file
+  })
+  return { edits, files }
+}
+
+/** The edits by which a template holds a file of the library. */
+export const holdHeld = (template: Template, file: TemplateFile): TemplateEdit[] =>
+  template.files.some(({ key }) => key === file.key) ? [] : [holdIt(file)]

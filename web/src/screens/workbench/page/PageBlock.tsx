@@ -151,7 +151,7 @@ export const PageBlock = ({
   onOpen,
   onClose,
   onKey,
-  onPictures,
+  onFiles,
 }: {
   block: Block
   /** As it is designed, or, where only a course can say, as it is there. */
@@ -177,7 +177,7 @@ export const PageBlock = ({
   onOpen: (at: { x: number; y: number } | 'all') => void
   onClose: () => void
   onKey: (event: KeyboardEvent) => void
-  onPictures: (files: readonly File[]) => void
+  onFiles: (files: readonly File[]) => void
 }) => {
   const frame = useRef<HTMLDivElement>(null)
   const form = useRef<HTMLFieldSetElement>(null)
@@ -203,7 +203,7 @@ export const PageBlock = ({
         // A text that is written in takes what is dropped into it itself.
         if (event.defaultPrevented || files.length === 0) return
         event.preventDefault()
-        if (mayEdit) onPictures(files)
+        if (mayEdit) onFiles(files)
       }}
     >
       <Margin block={block} above={above} mayDrag={mayEdit && !above} made={made} />

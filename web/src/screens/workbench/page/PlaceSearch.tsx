@@ -1,8 +1,10 @@
+import { handoutTo } from '@wickerframe/core'
 import { holdsWords, plainLetters, SearchList } from '../../../controls/SearchList.tsx'
 import type { PageSources } from './pageSources.ts'
 
-/** Where a link leads: a part of the template, or an address. */
-export type LinkPlace = { part: string; name: string } | { address: string }
+/** Where a link leads: a part of the template, one of its files, or an address. */
+export type LinkPlace =
+  { part: string; name: string } | { file: string; name: string } | { address: string }
 
 const mostShown = 8
 
@@ -14,39 +16,48 @@ export const addressTyped = (typed: string): string | null => {
   return /^(?:[a-z0-9-]+\.)+[a-z]{2,}(?:[/?#]\S*)?$/i.test(text) ? `https://${text}` : null
 }
 
-/** Parts whose names hold every word, those that begin with them first; after them the address, where it is one. */
-export const placesFor = (typed: string, parts: PageSources['parts']): LinkPlace[] => {
+/** Parts and files whose names hold every word, those that begin with them first; before them the address, where it is one. */
+export const placesFor = (
+  typed: string,
+  { parts, files = [] }: Partial<Omit<PageSources, 'parts'>> & Pick<PageSources, 'parts'>,
+): LinkPlace[] => {
   const first = plainLetters(typed).trim().split(/\s+/)[0] ?? ''
-  const begins = (name: string): number => Number(plainLetters(name).startsWith(first))
-  const found = parts
+  const begins = ({ name }: { name: string }): number =>
+    Number(plainLetters(name).startsWith(first))
+  const found: LinkPlace[] = [
+    ...parts.map(({ key, name }) => ({ part: key, name })),
+    ...files.map(({ key, title }) => ({ file: key, name: title })),
+  ]
     .filter(({ name }) => holdsWords(name, typed))
-    .toSorted((a, b) => begins(b.name) - begins(a.name))
-    .map(({ key, name }): LinkPlace => ({ part: key, name }))
+    .toSorted((a, b) => begins(b) - begins(a))
   const address = addressTyped(typed)
   return address === null
     ? found.slice(0, mostShown)
     : [{ address }, ...found.slice(0, mostShown - 1)]
 }
 
-const wordsOf = (place: LinkPlace): string => ('part' in place ? place.name : place.address)
+const wordsOf = (place: LinkPlace): string =>
+  'address' in place ? place.address : 'file' in place ? `${place.name} (file)` : place.name
+const idOf = (place: LinkPlace): string =>
+  'address' in place ? place.address : 'file' in place ? handoutTo(place.file) : place.part
 
-/** Finds a part by its name, or takes an address: arrows and Enter, or a press. */
+/** Finds a part or a file by its name, or takes an address: arrows and Enter, or a press. */
 export const PlaceSearch = ({
-  parts,
+  sources,
   onChoose,
   onClose,
 }: {
-  parts: PageSources['parts']
+  sources: PageSources
   onChoose: (place: LinkPlace) => void
   onClose: () => void
 }) => (
   <SearchList
-    label="Leads to: a part by its name, or an address"
+    label="Leads to: a part or a file by its name, or an address"
     placeholder="welcome, or https://"
     listLabel="Places"
-    none="No part is called that. An address begins with https:// ."
-    find={(typed) => placesFor(typed, parts)}
-    idOf={(place) => ('part' in place ? place.part : place.address)}
+    none="Nothing is called that. An address begins with https:// ."
+    find={(typed) => placesFor(typed, sources)}
+    idOf={idOf}
     draw={wordsOf}
     onChoose={onChoose}
     onClose={onClose}

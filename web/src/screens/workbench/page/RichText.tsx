@@ -170,8 +170,9 @@ export const RichText = ({
         HTMLAttributes: { target: null, rel: null },
         openOnClick: false,
         autolink: false,
-        protocols: ['part', 'mailto'],
-        isAllowedUri: (url, { defaultValidate }) => url.startsWith('part:') || defaultValidate(url),
+        protocols: ['part', 'handout', 'mailto'],
+        isAllowedUri: (url, { defaultValidate }) =>
+          /^(?:part|handout):/.test(url) || defaultValidate(url),
       }),
       ImageNode.configure({
         sourceOf: (source) => {
@@ -296,8 +297,10 @@ export const RichText = ({
       handleDrop: (view, event, _, moved) => {
         const files = [...(event.dataTransfer?.files ?? [])]
         if (moved || files.length === 0) return false
-        event.preventDefault()
         const dropped = picturesAmong(latest.current.sources.onAsset ? files : [])
+        // Documents are the page's to take, where this text stands on one.
+        if (dropped.pictures.length === 0 && latest.current.among) return false
+        event.preventDefault()
         const at = view.posAtCoords({ left: event.clientX, top: event.clientY })?.pos ?? 0
         self.current?.commands.insertContentAt(
           at,

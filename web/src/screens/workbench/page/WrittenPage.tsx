@@ -14,8 +14,10 @@ import {
   type Template,
 } from '@wickerframe/core'
 import { Button } from '../../../controls/controls.tsx'
+import { FileRemarks } from '../../../controls/DropFiles.tsx'
 import { readImageFile } from '../../../controls/imageFile.ts'
 import { Menu } from '../../../controls/menu.tsx'
+import { useHandouts } from '../../../controls/useHandouts.ts'
 import { useDraftStore } from '../draftStore.ts'
 import { useSaid } from '../useSaid.tsx'
 import { blockActs } from './blockActs.ts'
@@ -26,7 +28,7 @@ import { mayBeWorded, type FromAbove } from './fromAbove.ts'
 import { headingsBefore } from './headingsBefore.ts'
 import { PageBlock, type BlockState } from './PageBlock.tsx'
 import type { PageSources } from './pageSources.ts'
-import { picturesAmong } from './pastedIn.ts'
+import { isPicture, picturesAmong } from './pastedIn.ts'
 import { PictureForm, type NewPicture } from './PictureForm.tsx'
 import type { AmongOthers, Begin } from './RichText.tsx'
 import { usePageDrag } from './usePageDrag.ts'
@@ -136,12 +138,18 @@ export const WrittenPage = ({
   const { dropping, handlers } = usePageDrag(list, keys, (key, at) => {
     if (acts.moveTo(key, at) !== null) choose(key)
   })
-  const takePictures = async (files: readonly File[], after: string | null) => {
-    const { pictures, left } = picturesAmong(files)
+  /** Below which block files were dropped that are on their way; null: at the end. */
+  const landing = useRef<string | null>(null)
+  const handouts = useHandouts((kept) => choose(acts.addDocuments(kept, landing.current)))
+  const takeDropped = async (files: readonly File[], after: string | null) => {
+    const documents = files.filter((file) => !isPicture(file))
+    if (documents.length > 0) {
+      landing.current = after
+      void handouts.take(documents)
+    }
+    const { pictures } = picturesAmong(files)
     const taken: NewPicture[] = []
-    const wrong = left.map(
-      (words) => `${words} could not be taken: only pictures can be dropped here.`,
-    )
+    const wrong: string[] = []
     for (const picture of pictures) {
       const content = await readImageFile(picture.file)
       if (typeof content === 'string') wrong.push(content)
@@ -247,7 +255,7 @@ export const WrittenPage = ({
         const files = [...event.dataTransfer.files]
         if (event.defaultPrevented || files.length === 0) return
         event.preventDefault()
-        if (mayEdit) void takePictures(files, null)
+        if (mayEdit) void takeDropped(files, null)
       }}
     >
       {mayEdit && (
@@ -271,6 +279,12 @@ export const WrittenPage = ({
         </div>
       )}
       {said}
+      {handouts.sending !== null && (
+        <p role="status" className="my-1 border-l-4 border-slate bg-band px-3 py-1">
+          {handouts.sending} is being brought in …
+        </p>
+      )}
+      <FileRemarks wrong={handouts.wrong} remarks={handouts.remarks} />
       {refused !== null && (
         <p role="status" className="my-1 border-l-4 border-rust bg-rust-soft px-3 py-1">
           {refused}
@@ -316,7 +330,7 @@ export const WrittenPage = ({
                 onOpen={(at) => choose(block.key, at)}
                 onClose={() => choose(block.key)}
                 onKey={(event) => pressed(block, index, event)}
-                onPictures={(files) => void takePictures(files, block.key)}
+                onFiles={(files) => void takeDropped(files, block.key)}
                 beside={
                   <>
                     {told.map((remark) => (

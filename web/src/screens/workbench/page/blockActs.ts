@@ -7,9 +7,12 @@ import {
   type Left,
   type Template,
 } from '@wickerframe/core'
+import type { KeptFile } from '@wickerframe/contract'
 import { useDraftStore } from '../draftStore.ts'
+import { holdFiles } from '../files/fileEdits.ts'
 import {
   addBlock,
+  addDocuments,
   addPicture,
   duplicateBlock,
   isTextBlock,
@@ -67,6 +70,12 @@ export const blockActs = (part: string) => {
       make((page, draft) => addBlock(page, at, kind, draft)),
     addPicture: (picture: DescribedPicture, at: number) =>
       make((page) => addPicture(page, at, picture)),
+    addDocuments: (kept: readonly KeptFile[], after: string | null) =>
+      make((page, draft) => {
+        const { edits, files } = holdFiles(draft, kept)
+        const made = addDocuments(page, after, files)
+        return made && { ...made, edits: [...edits, ...made.edits] }
+      }),
     moveTo: (key: string, at: number) =>
       withBlock(key, (page, block) => moveBlock(page, block, at)),
     duplicate: (key: string) =>

@@ -3,13 +3,17 @@ import {
   escapeHtml,
   freshKey,
   leftAs,
+  mostFormats,
   newBlock,
+  titleOfFileName,
+  untitledDocument,
   waysToLeave,
   type Block,
   type KeptBlockBody,
   type Left,
   type Template,
   type TemplateEdit,
+  type TemplateFile,
 } from '@wickerframe/core'
 import { blockTitle } from './blockWords.ts'
 import type { FromAbove } from './fromAbove.ts'
@@ -57,6 +61,42 @@ export const addPicture = (
   const html = `<img src="asset:${asset.fileName}" alt="${escapeHtml(alternativeText)}">`
   const block: Block = { kind: 'fixed-text', key, strength: 'must', html }
   return { edits: [{ edit: 'add-block', part, at, block }], block: key }
+}
+
+/**
+ * New documents that files are offered in: files of one name are one document in each of its formats.
+ * @param after key of the block that they come below; null: the last
+ */
+export const addDocuments = (
+  { part, blocks }: BlocksOfPage,
+  after: string | null,
+  files: readonly TemplateFile[],
+): BlockEdits | null => {
+  const taken = takenOn(blocks)
+  const at = blocks.findIndex(({ key }) => key === after) + 1 || blocks.length
+  const documents = new Map<string, TemplateFile[]>()
+  for (const file of files) {
+    const name = titleOfFileName(file.fileName).toLowerCase()
+    const same = documents.get(name)
+    if (same && same.length < mostFormats) same.push(file)
+    else documents.set(same ? `${name} ${file.key}` : name, [file])
+  }
+  const edits = [...documents.values()].map((formats, i): TemplateEdit & { block: Block } => {
+    const key = freshKey('document', taken)
+    taken.add(key)
+    const title = formats[0]?.title ?? untitledDocument
+    const block: Block = {
+      kind: 'document',
+      key,
+      strength: 'must',
+      label: '',
+      title,
+      files: formats.map((file) => file.key),
+    }
+    return { edit: 'add-block', part, at: at + i, block }
+  })
+  const last = edits.at(-1)
+  return last ? { edits, block: last.block.key } : null
 }
 
 /** The same once more below it, under keys of its own. */

@@ -22,7 +22,8 @@ const waitingPicture = (file: File, alternativeText: string): WaitingPicture => 
   alternativeText,
 })
 export const waitingSource = ({ id }: WaitingPicture): string => `waiting:${id}`
-const isPicture = ({ type }: File): boolean => type.startsWith('image/')
+/** Whether a file goes into a page as a picture; others are documents that it leads to. */
+export const isPicture = ({ type }: File): boolean => type.startsWith('image/')
 const waitingImage = /<img\b[^>]*\bsrc="waiting:[^"]*"[^>]*>/g
 /** HTML without the pictures that still wait. */
 export const withoutWaiting = (html: string): string => html.replace(waitingImage, '')

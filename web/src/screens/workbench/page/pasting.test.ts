@@ -87,13 +87,20 @@ describe('where a link leads', () => {
     ['code welcome', ['welcome']],
     ['nothing', []],
   ])('is found by words of its name, whatever marks stand on its letters: %s', (typed, found) => {
-    expect(placesFor(typed, parts).map((place) => ('part' in place ? place.part : ''))).toEqual(
+    expect(placesFor(typed, { parts }).map((place) => ('part' in place ? place.part : ''))).toEqual(
       found,
     )
   })
   it('begins with those whose names begin so', () => {
     const more = [...parts, { key: 'pages', name: 'Pages to read' }]
-    expect(placesFor('page', more)[0]).toEqual({ part: 'pages', name: 'Pages to read' })
+    expect(placesFor('page', { parts: more })[0]).toEqual({ part: 'pages', name: 'Pages to read' })
+  })
+  it('is a file of the template as well, told from a part of the same name', () => {
+    const files = [{ key: 'plan', title: 'Week plan' }]
+    expect(placesFor('week', { parts, files })).toEqual([
+      { part: 'week', name: 'Week {week} · Übersicht' },
+      { file: 'plan', name: 'Week plan' },
+    ])
   })
   it.each([
     ['https://tides.example/a', 'https://tides.example/a'],
@@ -109,7 +116,7 @@ describe('where a link leads', () => {
   })
   it('offers eight places at most, the address before all', () => {
     const many = Array.from({ length: 30 }, (_, i) => ({ key: `k${i}`, name: `a.example ${i}` }))
-    const places = placesFor('a.example', many)
+    const places = placesFor('a.example', { parts: many })
     expect(places.length).toBe(8)
     expect(places[0]).toEqual({ address: 'https://a.example' })
   })

@@ -28,13 +28,13 @@ const placesOf = (template: Template, typed: string): Place[] => {
     itsOwn,
     ...Object.entries(navigationPlaces).map(([place, words]) => ({ to: `place:${place}`, words })),
   ].filter(({ words }) => holdsWords(words, typed))
-  const others = placesFor(
-    typed,
-    partsWithin(template.parts).map(({ key, name }) => ({ key, name })),
-  ).map((place): Place =>
+  const parts = partsWithin(template.parts).map(({ key, name }) => ({ key, name }))
+  const others = placesFor(typed, { parts }).flatMap((place): Place[] =>
     'part' in place
-      ? { to: `part:${place.part}`, words: place.name }
-      : { to: place.address, words: place.address },
+      ? [{ to: `part:${place.part}`, words: place.name }]
+      : 'address' in place
+        ? [{ to: place.address, words: place.address }]
+        : [],
   )
   // Mail and telephone are no places to go to.
   return [...everywhere, ...others].filter(

@@ -6,7 +6,7 @@ import { acceptedFiles } from '../../../controls/handouts.ts'
 import { TextLine } from '../../../controls/typed.tsx'
 import { useHandouts } from '../../../controls/useHandouts.ts'
 import { useDraftStore } from '../draftStore.ts'
-import { handedOutBy, replaceFile } from '../files/fileEdits.ts'
+import { placesOfFile, replaceFile } from '../files/fileEdits.ts'
 import { PutIntoLibrary, TakeFromLibrary } from '../LibraryMenu.tsx'
 
 const FileLine = ({ file, template }: { file: TemplateFile; template: Template }) => {
@@ -15,7 +15,7 @@ const FileLine = ({ file, template }: { file: TemplateFile; template: Template }
     const now = useDraftStore.getState().draft?.files.find(({ key }) => key === file.key)
     if (kept && now) edit(replaceFile(now, kept))
   })
-  const uses = handedOutBy(template, file.key).length
+  const uses = placesOfFile(template, file.key)
   const set = (value: TemplateFile | null) =>
     edit({ edit: 'set-field', part: null, field: ['files', file.key], was: file, value })
   return (
@@ -58,7 +58,7 @@ const FileLine = ({ file, template }: { file: TemplateFile; template: Template }
   )
 }
 
-/** Files that the parts of a template hand out. */
+/** Files that the parts of a template hand out, and its pages lead to. */
 export const SharedFiles = ({ template }: { template: Template }) => {
   const { mayEdit } = useDraftStore()
   return (
@@ -68,8 +68,8 @@ export const SharedFiles = ({ template }: { template: Template }) => {
       </h2>
       {template.files.length === 0 && (
         <p className="max-w-[68ch] text-ink-2">
-          None yet. Drop files on the outline, and each becomes a part that hands it out; or put one
-          into a part of the kind file.
+          None yet. Drop files on the outline, and each becomes a part that hands it out; put one
+          into a part of the kind file; or drop it on a page, which then leads to it.
         </p>
       )}
       <fieldset disabled={!mayEdit}>

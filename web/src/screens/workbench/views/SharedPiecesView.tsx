@@ -13,7 +13,7 @@ import {
 import { templateListOf, type LibraryKind } from '@wickerframe/contract'
 import { Button, plural } from '../../../controls/controls.tsx'
 import { TextLine } from '../../../controls/typed.tsx'
-import { handedOutBy } from '../files/fileEdits.ts'
+import { placesOfFile } from '../files/fileEdits.ts'
 import { SharedFiles } from './SharedFiles.tsx'
 import { useDraftStore } from '../draftStore.ts'
 import { PutIntoLibrary, TakeFromLibrary } from '../LibraryMenu.tsx'
@@ -54,7 +54,7 @@ export const SharedPiecesView = ({
           : 0
       }
       case 'file':
-        return handedOutBy(template, key).length
+        return placesOfFile(template, key)
       case 'rubric':
         return everyItem(template).filter((item) => item.settings.rubric === key).length
       case 'block':

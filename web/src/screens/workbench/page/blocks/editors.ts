@@ -5,6 +5,7 @@ import { BannerEditor } from './banner.tsx'
 import { ChecklistEditor } from './checklist.tsx'
 import { ContactCardEditor } from './contact-card.tsx'
 import { DiscussionPromptEditor } from './discussion-prompt.tsx'
+import { DocumentEditor } from './document.tsx'
 import { FillInEditor } from './fill-in.tsx'
 import { FoldEditor } from './fold.tsx'
 import { FromElsewhereEditor } from './from-elsewhere.tsx'
@@ -36,6 +37,7 @@ export const blockEditors: { [Kind in Block['kind']]: ComponentType<BlockEditing
   reading: ReadingEditor,
   video: VideoEditor,
   'assignment-brief': AssignmentBriefEditor,
+  document: DocumentEditor,
   'discussion-prompt': DiscussionPromptEditor,
   table: TableEditor,
   banner: BannerEditor,

@@ -1,0 +1,66 @@
+import { z } from 'zod'
+import { fileKinds, kindOfFileName, sizeInWords } from '../../../files/index.ts'
+import type { TemplateFile } from '../../file.ts'
+import { Key } from '../../words.ts'
+import { escapeHtml, heading } from '../html.ts'
+import { defineBlock } from '../kind.ts'
+import { leavable } from '../left.ts'
+import { fresh, label, line, shared } from '../shared.ts'
+import { asWritten } from '../writing.ts'
+
+/** What stands for the title until there is a file. */
+export const untitledDocument = 'Title of the document'
+/** In how many formats one document is offered side by side. */
+export const mostFormats = 4
+
+/** What a format is, for those who choose: how large a document is that is filled for each course is only known then. */
+const formatWords = ({ fileName, bytes, fields }: TemplateFile): string => {
+  const kind = kindOfFileName(fileName)
+  const words = kind === null ? fileName : fileKinds[kind].words
+  return fields.length > 0 ? words : `${words}, ${sizeInWords(bytes)}`
+}
+
+export const document = defineBlock(
+  'document',
+  z.strictObject({
+    ...shared,
+    ...leavable,
+    kind: z.literal('document'),
+    label: label.default(''),
+    title: line,
+    about: line.optional().describe('What it is for, and what one does with it'),
+    files: z
+      .array(Key)
+      .max(mostFormats)
+      .describe('Keys of files in files: the same document in each of its formats'),
+  }),
+  {
+    title: 'Document',
+    group: 'written',
+    isFixed: true,
+    answer: 'file',
+    htmlFields: [],
+    wordFields: ['title', 'about'],
+    files: ({ files }) => files.map((file, i) => ({ file, at: ['files', i] })),
+    empty: (key) => ({ ...fresh('document', key), label: '', title: untitledDocument, files: [] }),
+    html: (block, writing) => {
+      const name = writing.line(block.title)
+      const about = block.about ? `<p>${writing.line(block.about)}</p>` : ''
+      // As long as it is asked for, there is none to lead to.
+      if (block.left?.as === 'asked')
+        return asWritten(`${heading(block.label)}${about}<p>${name}</p>`, [`<p>${name}</p>`])
+      const formats = block.files.flatMap((key) => {
+        const found = writing.file(key)
+        return found
+          ? [
+              `<a href="${escapeHtml(found.href)}">${name} (${escapeHtml(formatWords(found.file))})</a>`,
+            ]
+          : []
+      })
+      return asWritten(
+        `${heading(block.label)}${about}<p>${formats.length > 0 ? formats.join(' · ') : name}</p>`,
+      )
+    },
+    words: ({ title, about }) => [{ text: title }, ...(about ? [{ text: about }] : [])],
+  },
+)
