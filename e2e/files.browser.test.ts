@@ -3,7 +3,13 @@ import { readFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import type { Browser, Page } from 'playwright-core'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { everyCourseItem, everyItem, type Course, type CourseItem } from '@wickerframe/core'
+import {
+  everyCourseItem,
+  everyItem,
+  homePageKey,
+  type Course,
+  type CourseItem,
+} from '@wickerframe/core'
 import type { CourseDetail, CourseSummary, TemplateDraft } from '@wickerframe/contract'
 import { openBrowser } from '@wickerframe/scripts/browser'
 import { violations } from './axe.ts'
@@ -54,9 +60,22 @@ const shown = async (name: string): Promise<CourseItem> => {
 const told = async (): Promise<string[]> => {
   const { body } = await designer.get<CourseDetail>(`/api/courses/${(await theCourse()).id}`)
   return (body.result?.findings ?? [])
-    .filter(({ rule }) => /^(?:file-|fixed-file|form-)/.test(rule))
+    .filter(({ rule }) => /^(?:file-|fixed-file|form-|page-file)/.test(rule))
     .map(({ rule }) => rule)
 }
+/** Files of the college as a pointer carries them over the page. */
+const carrying = (names: readonly string[]) =>
+  page.evaluateHandle(
+    (held) => {
+      const transfer = new DataTransfer()
+      for (const { name, base64 } of held)
+        transfer.items.add(
+          new File([Uint8Array.from(atob(base64), (letter) => letter.charCodeAt(0))], name),
+        )
+      return transfer
+    },
+    names.map((name) => ({ name, base64: bytesOf(name).toString('base64') })),
+  )
 let presses = 0
 
 describe('files for all courses', () => {
@@ -66,18 +85,7 @@ describe('files for all courses', () => {
     await page.getByLabel('Weeks', { exact: true }).selectOption('8')
     await page.getByRole('button', { name: 'Make the template' }).click()
     await page.getByRole('treegrid').waitFor()
-    const files = ['syllabus-form.docx', 'study-planner.xlsx'].map((name) => ({
-      name,
-      base64: bytesOf(name).toString('base64'),
-    }))
-    const carried = await page.evaluateHandle((held) => {
-      const transfer = new DataTransfer()
-      for (const { name, base64 } of held)
-        transfer.items.add(
-          new File([Uint8Array.from(atob(base64), (letter) => letter.charCodeAt(0))], name),
-        )
-      return transfer
-    }, files)
+    const carried = await carrying(['syllabus-form.docx', 'study-planner.xlsx'])
     // Upon the home page: outside every module, so that there is one of each.
     const row = page.getByRole('row').nth(1)
     const box = await row.boundingBox()
@@ -116,6 +124,59 @@ describe('files for all courses', () => {
     await page.goto(`${bed.address}/templates/${key}?view=shared`)
     await page.getByRole('heading', { name: 'Files', exact: true }).waitFor()
     expect(await violations(page)).toEqual([])
+  })
+
+  it('are dropped on a page, and it leads to them: a document in each of its formats', async () => {
+    await page.goto(`${bed.address}/templates/${key}/pages/${homePageKey}`)
+    const carried = await carrying(['study-planner.xlsx', 'study-planner.pdf'])
+    await page
+      .getByRole('list', { name: 'The page' })
+      .dispatchEvent('drop', { dataTransfer: carried })
+    await page
+      .getByText(/^study planner \(Spreadsheet, 5 kB\) · study planner \(PDF, 18 kB\)$/)
+      .waitFor()
+    await expect.poll(async () => (await draft()).draft.files.length, patience).toBe(3)
+    expect((await draft()).draft.home.blocks.at(-1)).toMatchObject({
+      kind: 'document',
+      files: ['study-planner', 'study-planner-2'],
+    })
+    // Into a text that is being written: the page takes it all the same.
+    await page.getByRole('button', { name: 'fixed text', exact: true }).click()
+    const text = page.getByRole('textbox', { name: 'Fixed text' })
+    await text.pressSequentially('Print the ')
+    await text.dispatchEvent('drop', { dataTransfer: await carrying(['study-planner.pdf']) })
+    await expect
+      .poll(
+        async () =>
+          (await draft()).draft.home.blocks.filter(({ kind }) => kind === 'document').length,
+        patience,
+      )
+      .toBe(2)
+    await page.keyboard.press('Delete')
+    await expect
+      .poll(
+        async () =>
+          (await draft()).draft.home.blocks.filter(({ kind }) => kind === 'document').length,
+        patience,
+      )
+      .toBe(1)
+    expect(await violations(page)).toEqual([])
+  })
+
+  it('are led to from a sentence, found by their names', async () => {
+    await page.goto(`${bed.address}/templates/${key}/pages/${homePageKey}`)
+    await page.getByText('Print the', { exact: false }).last().click()
+    await page.keyboard.press('Enter')
+    const text = page.getByRole('textbox', { name: 'Fixed text' })
+    await text.waitFor()
+    await page.keyboard.press('End')
+    await page.getByRole('button', { name: 'link', exact: true }).click()
+    await page.getByRole('combobox', { name: /^Leads to/ }).fill('study planner')
+    await page.getByRole('option', { name: 'study planner (file)' }).first().click()
+    await page.keyboard.press('Escape')
+    await expect
+      .poll(async () => JSON.stringify((await draft()).draft.home.blocks), patience)
+      .toContain('href=\\"handout:study-planner\\"')
   })
 
   it('are deployed, the form with its course in it, and students can save them', async () => {
@@ -173,6 +234,49 @@ describe('files for all courses', () => {
     await expect
       .poll(async () => (await shown('syllabus form')).file?.name, patience)
       .toBe('syllabus-form.docx')
+  })
+
+  it('that pages lead to are saved by students; led to another file it is told, and mended', async () => {
+    const { platformId, id } = await theCourse()
+    const home = everyCourseItem(
+      (await bed.connector(`/courses/${platformId}/snapshot`)) as Course,
+    ).find(({ item }) => item.html?.includes('study planner'))?.item
+    await platform.goto(`${bed.platformAddress}/courses/${platformId}/items/${home?.id}`)
+    const planner = platform.getByRole('link', { name: 'study planner (PDF, 18 kB)' })
+    const save = platform.waitForEvent('download')
+    await planner.click()
+    const saved = await (await save).createReadStream()
+    const hash = createHash('sha256')
+    for await (const piece of saved) hash.update(piece as Buffer)
+    expect(hash.digest('hex')).toBe(
+      createHash('sha256').update(bytesOf('study-planner.pdf')).digest('hex'),
+    )
+    const form = (await shown('syllabus form')).file
+    const pdf = /href="([^"]+\.pdf)"/.exec(home?.html ?? '')?.[1] ?? ''
+    const wrong = `/courses/${platformId}/files/${form?.content}/${form?.name}`
+    await bed.connector(`/courses/${platformId}/change-sets`, {
+      method: 'POST',
+      key: 'led-elsewhere',
+      body: {
+        expectedRevision: ((await bed.connector(`/courses/${platformId}/snapshot`)) as Course)
+          .revision,
+        changes: [
+          { change: 'set-item', id: home?.id, fields: { html: home?.html?.replace(pdf, wrong) } },
+        ],
+      },
+    })
+    await page.goto(`${bed.address}/courses/${id}`)
+    await page.getByRole('button', { name: 'Read again' }).click()
+    await expect.poll(told, patience).toContain('page-file-altered')
+    await page.getByText(/leads to “syllabus-form.docx”, not to the file of the template/).waitFor()
+    await page.getByRole('button', { name: /^mend: put the text right/ }).click()
+    await page
+      .getByRole('dialog')
+      .getByRole('button', { name: /^Mend / })
+      .click()
+    await expect.poll(told, patience).not.toContain('page-file-altered')
+    await platform.reload()
+    expect(await planner.getAttribute('href')).toBe(pdf)
   })
 
   it('are told by a platform that does not say which it shows: nothing is taken for none', async () => {

@@ -45,7 +45,10 @@ export interface TestBed {
   as: (email: string, at?: string) => Promise<Client>
   /** What the connector wants to see in the header of that name. */
   authorization: string
-  connector: (path: string) => Promise<unknown>
+  connector: (
+    path: string,
+    more?: { method: string; body: object; key: string },
+  ) => Promise<unknown>
   stop: () => Promise<void>
 }
 export interface Client {
@@ -231,10 +234,15 @@ export const startTestBed = async ({
       if (answer.status !== 303)
         throw new Error(`the platform did not take ${misbehaviour}: ${answer.status}`)
     },
-    connector: async (path) =>
+    connector: async (path, more) =>
       (
         await fetch(`${platformAddress}/connector/v1${path}`, {
-          headers: { authorization: `Bearer ${token}` },
+          method: more?.method ?? 'GET',
+          headers: {
+            authorization: `Bearer ${token}`,
+            ...(more ? { 'content-type': 'application/json', 'idempotency-key': more.key } : {}),
+          },
+          ...(more ? { body: JSON.stringify(more.body) } : {}),
         })
       ).json(),
     stop: async () => {

@@ -6,6 +6,7 @@ export const demoFiles = [
   'syllabus-form.docx',
   'syllabus-filled-in.docx',
   'study-planner.xlsx',
+  'study-planner.pdf',
 ] as const
 export type DemoFile = (typeof demoFiles)[number]
 

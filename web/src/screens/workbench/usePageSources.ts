@@ -2,6 +2,7 @@ import { useMemo } from 'react'
 import { everyPart, homePageKey, type Asset, type Template } from '@wickerframe/core'
 import { useLibrary } from '../../api/queries.ts'
 import { useDraftStore } from './draftStore.ts'
+import { filesOffered } from './files/fileEdits.ts'
 import type { PageSources } from './page/pageSources.ts'
 
 /** What pages of a draft can link to and show, and how an image comes into it. */
@@ -16,6 +17,7 @@ export const usePageSources = (draft: Template): PageSources => {
         ...everyPart(draft).map(({ key, name }) => ({ key, name })),
       ],
       files: draft.files,
+      offeredFiles: filesOffered(draft, library.data),
       assets: draft.assets,
       offered: (library.data ?? []).flatMap(({ kind, key, document }) =>
         kind === 'image' && !held.has(key) ? [document as Asset] : [],

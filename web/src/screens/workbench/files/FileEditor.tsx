@@ -5,13 +5,14 @@ import {
   type ItemFile,
   type Template,
 } from '@wickerframe/core'
+import { useLibrary } from '../../../api/queries.ts'
 import { Button, Pick } from '../../../controls/controls.tsx'
 import { DropFiles } from '../../../controls/DropFiles.tsx'
 import { fileFacts, FileLink, FileWords } from '../../../controls/FileFacts.tsx'
 import { acceptedFiles } from '../../../controls/handouts.ts'
 import { useHandouts } from '../../../controls/useHandouts.ts'
 import { useDraftStore } from '../draftStore.ts'
-import { filePartOf, handOut, handOutHeld, putIntoPart } from './fileEdits.ts'
+import { filePartOf, filesOffered, handOut, handOutHeld, putIntoPart } from './fileEdits.ts'
 import { PickFile } from './PickFile.tsx'
 
 type Left = 'fixed' | NonNullable<ItemFile['left']>
@@ -35,6 +36,7 @@ export const FileEditor = ({
   expected: ExpectedPart | null
 }) => {
   const { edit, mayEdit } = useDraftStore()
+  const library = useLibrary()
   /** As they stand now: what was dropped may have been on its way for a while. */
   const now = () => useDraftStore.getState().draft ?? template
   const { take, sending, wrong, remarks } = useHandouts(([kept]) => {
@@ -78,6 +80,7 @@ export const FileEditor = ({
             label="Or one that is there"
             none="none"
             template={template}
+            offered={filesOffered(template, library.data)}
             value={file?.key ?? null}
             onChoose={(chosen) =>
               edit(

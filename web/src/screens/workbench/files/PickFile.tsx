@@ -1,5 +1,4 @@
 import type { Template, TemplateFile } from '@wickerframe/core'
-import { useLibrary } from '../../../api/queries.ts'
 import { Pick } from '../../../controls/controls.tsx'
 
 /** Where the files of the library that the template does not hold stand among those it does. */
@@ -10,6 +9,7 @@ export const PickFile = ({
   label,
   none,
   template,
+  offered,
   value,
   without = [],
   onChoose,
@@ -18,18 +18,15 @@ export const PickFile = ({
   /** What stands there while none is chosen. */
   none: string
   template: Template
+  /** Those of the library that the template does not hold. */
+  offered: readonly TemplateFile[]
   /** Key of the one that is chosen. */
   value: string | null
   /** Keys of those that are not offered. */
   without?: readonly string[]
   onChoose: (file: TemplateFile | null) => void
 }) => {
-  const library = useLibrary()
   const held = template.files.filter(({ key }) => !without.includes(key))
-  const known = new Set(template.files.map(({ key }) => key))
-  const offered = (library.data ?? []).flatMap((entry): TemplateFile[] =>
-    entry.kind === 'file' && !known.has(entry.key) ? [entry.document as TemplateFile] : [],
-  )
   if (held.length === 0 && offered.length === 0) return null
   return (
     <Pick

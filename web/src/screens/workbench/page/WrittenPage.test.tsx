@@ -3,6 +3,7 @@ import { userEvent } from '@testing-library/user-event'
 import { describe, expect, it } from 'vitest'
 import { expandCourse, everyExpected, newBlock, type Block, type Remark } from '@wickerframe/core'
 import { exampleFacts, exampleTemplate } from '@wickerframe/core/testing'
+import { fileNamed, keptFile } from '../../../testing/files.testing.ts'
 import { openDraft } from '../../../testing/keptDraft.testing.ts'
 import { useDraftStore } from '../draftStore.ts'
 import { blocksOfPage } from './blockActs.ts'
@@ -65,7 +66,10 @@ const open = (
   const draft = structuredClone(exampleTemplate())
   const of = blocksOfPage(draft, part) as Block[]
   of.splice(0, of.length, ...blocks)
-  const { onServer } = openDraft({ ...draft, key: `written-${++opened}` }, { mayEdit })
+  const { onServer } = openDraft(
+    { ...draft, key: `written-${++opened}` },
+    { mayEdit, answers: { putFile: keptFile } },
+  )
   render(<Page above={above} remarks={remarks} />)
   const now = () => {
     const { draft } = useDraftStore.getState()
@@ -83,6 +87,8 @@ const frame = (key: string): HTMLElement => {
   if (!found) throw new Error(`the block ${key} has no frame`)
   return found
 }
+const drop = (key: string, ...files: File[]) =>
+  fireEvent.drop(row(key), { dataTransfer: { files, types: ['Files'] } })
 const editor = () => screen.findByRole('textbox', { name: 'Fixed text' })
 
 describe('a page at full width', () => {
@@ -266,8 +272,6 @@ describe('a page at full width', () => {
 })
 
 describe('a picture that is dropped on a page', () => {
-  const drop = (key: string, ...files: File[]) =>
-    fireEvent.drop(row(key), { dataTransfer: { files, types: ['Files'] } })
   const drawing = (name: string, id: string) =>
     new File([`<svg xmlns="http://www.w3.org/2000/svg" id="${id}"/>`], name, {
       type: 'image/svg+xml',
@@ -329,12 +333,65 @@ describe('a picture that is dropped on a page', () => {
     expect(fireEvent.drop(screen.getByRole('list'), { dataTransfer: transfer })).toBe(false)
     expect([keys(), screen.queryByLabelText(/What does/)]).toEqual([['a', 'b', 'c'], null])
   })
-  it('must be one: what else is dropped is named', async () => {
+  it('must be one', async () => {
     open()
-    drop('a', new File(['%PDF'], 'a.pdf', { type: 'application/pdf' }))
-    expect((await screen.findByText(/could not be taken/)).textContent).toContain('1 file')
     drop('a', new File(['nothing'], 'b.png', { type: 'image/png' }))
     await screen.findByText(/b.png is not a drawing/)
+  })
+})
+
+describe('files that are dropped on a page', () => {
+  it('become a document that it leads to, below the block they were dropped on: of one name in each of its formats', async () => {
+    const { blocks, keys, onServer } = open()
+    drop('a', fileNamed('study_planner.pdf'), fileNamed('study_planner.docx'), fileNamed('map.pdf'))
+    await waitFor(() => expect(keys()).toEqual(['a', 'document', 'document-2', 'b', 'c']))
+    expect(blocks().slice(1, 3)).toMatchObject([
+      { kind: 'document', title: 'study planner', files: ['study-planner', 'study-planner-2'] },
+      { kind: 'document', title: 'map', files: ['map'] },
+    ])
+    await screen.findByText('“study_planner.docx” is filled for each course: {code}.')
+    await waitFor(() => expect(onServer().files).toHaveLength(3))
+    expect(frame('document').textContent).toBe(
+      'study planner (PDF, 2 kB) · study planner (Word-processor document)',
+    )
+    act(() => useDraftStore.getState().undo())
+    expect([keys(), useDraftStore.getState().draft?.files]).toEqual([['a', 'b', 'c'], []])
+  })
+  it('are told by name where they may not be put in, and what was there stays', async () => {
+    const { keys } = open()
+    drop('a', fileNamed('page.html'), fileNamed('bad.pdf'))
+    await screen.findByText(/“page.html” is none that may be put in/)
+    await screen.findByText('“bad.pdf” was not put in: it is no PDF')
+    expect(keys()).toEqual(['a', 'b', 'c'])
+  })
+})
+
+describe('a document on a page', () => {
+  const document = (files: string[], more: object = {}): Block =>
+    ({ ...newBlock('document', 'd', exampleTemplate()), files, ...more }) as Block
+  const title = () => screen.getByLabelText<HTMLInputElement>('Title')
+  it('takes its files and its title by one drop, and gives a file away again', async () => {
+    const { user, blocks } = open([document([])])
+    act(() => frame('d').focus())
+    await user.keyboard('{Enter}')
+    screen.getByText(/name a document that nobody can open/)
+    await user.upload(screen.getByLabelText('The document, in each of its formats'), [
+      fileNamed('plan.pdf'),
+      fileNamed('plan.docx'),
+    ])
+    await waitFor(() => expect(blocks()).toMatchObject([{ files: ['plan', 'plan-2'] }]))
+    expect(title().value).toBe('plan')
+    await user.click(screen.getAllByRole('button', { name: 'take out' })[0] as HTMLElement)
+    expect(blocks()).toMatchObject([{ files: ['plan-2'], title: 'plan' }])
+  })
+  it('asks the instructor for theirs, and offers none then', async () => {
+    const { user } = open([document([], { left: { as: 'asked' }, title: 'Put in your plan' })])
+    act(() => frame('d').focus())
+    await user.keyboard('{Enter}')
+    expect(screen.getByLabelText<HTMLInputElement>('What is asked for').value).toBe(
+      'Put in your plan',
+    )
+    expect(screen.queryByLabelText('The document, in each of its formats')).toBeNull()
   })
 })
 

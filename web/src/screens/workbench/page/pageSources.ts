@@ -1,10 +1,12 @@
-import type { Asset } from '@wickerframe/core'
+import type { Asset, TemplateFile } from '@wickerframe/core'
 
 /** What a page can link to and show. */
 export interface PageSources {
   parts: readonly { key: string; name: string }[]
   /** Files that it can lead to. */
   files?: readonly { key: string; title: string }[]
+  /** Files of the library that can be taken. */
+  offeredFiles?: readonly TemplateFile[]
   assets: readonly Asset[]
   /** Images of the library that can be taken. */
   offered?: readonly Asset[]

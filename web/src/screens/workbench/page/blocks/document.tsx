@@ -10,7 +10,13 @@ import { holdFiles, holdHeld } from '../../files/fileEdits.ts'
 import { PickFile } from '../../files/PickFile.tsx'
 import { HeadingField, LineField, type BlockEditing } from './editing.tsx'
 
-export const DocumentEditor = ({ block, template, disabled, set }: BlockEditing<'document'>) => {
+export const DocumentEditor = ({
+  block,
+  template,
+  sources,
+  disabled,
+  set,
+}: BlockEditing<'document'>) => {
   const { edit } = useDraftStore()
   const isAsked = block.left?.as === 'asked'
   /** The files, and with them the title, as long as it has none of its own. */
@@ -83,6 +89,7 @@ export const DocumentEditor = ({ block, template, disabled, set }: BlockEditing<
                 label="Or one that is there"
                 none="choose …"
                 template={template}
+                offered={sources.offeredFiles ?? []}
                 value={null}
                 without={block.files}
                 onChoose={(file) => file && offer([file], holdHeld(template, file))}
