@@ -3,8 +3,8 @@ import { z } from 'zod'
 /** Spaces, line ends, control characters and marks without a width. */
 const overlooked = /[\p{Cc}\p{Cf}\p{Z}]/gu
 const schemes = new Set(['https', 'http', 'mailto', 'tel'])
-/** Ours, until a page is written: to a part, an item, an image, a house text, a file. */
-const inside = new Set(['ref', 'item', 'part', 'asset', 'house-text', 'handout'])
+/** Ours, until a page is written: to a part, an item, an image, a house text or file, a file of the course. */
+const inside = new Set(['ref', 'item', 'part', 'asset', 'house-text', 'house-file', 'handout'])
 
 /**
  * An address that pages may lead to: on the web, by mail or telephone, or inside the course; null for any other. What

@@ -1,6 +1,12 @@
-import { sentHandout, type FieldTexts, type WrittenFile } from '../files/index.ts'
+import { houseFileTo, sentHandout, type FieldTexts, type WrittenFile } from '../files/index.ts'
 import { formatOf, renderName, type FieldValues } from '../naming/index.ts'
-import { fileOfPart, type Item, type Template, type TemplateFile } from '../template/index.ts'
+import {
+  fileOfPart,
+  isKeptCurrent,
+  type Item,
+  type Template,
+  type TemplateFile,
+} from '../template/index.ts'
 
 /** The file that a part hands out in one course. */
 export interface ExpectedFile {
@@ -54,6 +60,7 @@ export const fileForCourse = (
 
 /** How a page of one course leads to a file of the template, until it is sent. */
 export const handoutInCourse = (file: TemplateFile, values: FieldValues): string => {
+  if (isKeptCurrent(file)) return houseFileTo(file.key)
   const fields = fieldTexts(file, values)
   return sentHandout({ name: file.fileName, content: file.content, ...(fields ? { fields } : {}) })
 }

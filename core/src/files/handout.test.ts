@@ -7,6 +7,7 @@ import {
   filesLedTo,
   handoutsIn,
   handoutTo,
+  houseFileAt,
   readHandoutAddress,
   sentHandout,
   withFilesLedTo,
@@ -57,6 +58,17 @@ describe('a link of a page to a file', () => {
     expect(readHandoutAddress(address)).toBeNull()
     expect(filesLedTo(`<a href="${address}">a</a>`)).toEqual([])
   })
+  it.each([
+    ['house-file:muster', 'muster'],
+    ['https://wickerframe.kestrelsound.example/house-files/muster', 'muster'],
+    ['http://127.0.0.1:4310/house-files/muster-2', 'muster-2'],
+    ['https://elsewhere.example/?u=/house-files/muster', null],
+    ['https://elsewhere.example/house-files/muster/more', null],
+    ['/house-files/muster', null],
+    ['handout:muster', null],
+  ])('to what the house keeps current is known by its address: %s', (address, key) =>
+    expect(houseFileAt(address)).toBe(key),
+  )
   it('of a file whose name is broken is written all the same', () => {
     const address = sentHandout({ name: 'a\ud800b.pdf', content, fields: { '{x}': '\udc00' } })
     expect(readHandoutAddress(address)?.name).toBe('a\ufffdb.pdf')

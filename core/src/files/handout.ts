@@ -3,6 +3,13 @@ import { FieldTexts, ShownFile, type WrittenFile } from './content.ts'
 /** How a page of a template leads to one of its files. */
 export const handoutTo = (key: string): string => `handout:${key}`
 
+/** How a page that is sent leads to the newest of a file of the library, until its address is put in its place. */
+export const houseFileTo = (key: string): string => `house-file:${key}`
+
+/** The key of a house file that an address leads to, as it is sent or as it stands in a course; null where it is none. */
+export const houseFileAt = (address: string): string | null =>
+  /^(?:house-file:|https?:\/\/[^?#]*\/house-files\/)([a-z0-9-]{1,80})$/.exec(address)?.[1] ?? null
+
 /** Keys of the files that HTML of a template leads to, in the order in which they stand. */
 export const handoutsIn = (html: string): string[] => [
   ...new Set([...html.matchAll(/href="handout:([a-z0-9-]{1,80})"/g)].map(([, key = '']) => key)),

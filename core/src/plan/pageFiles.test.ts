@@ -128,6 +128,28 @@ describe('a file that a page leads to', () => {
     brought.deploy(overlay(leading(), newer, { only: ['welcome'], except: [] }))
     expect(links(brought).filter((begins) => begins === '004d')).toHaveLength(2)
   })
+  it('that the library keeps current is led to where it is kept, and stays so whatever is put in its place', () => {
+    const current = (template: Template): void => {
+      template.files = template.files.map((file) =>
+        file.key === 'given-form' ? file : { ...file, current: true as const },
+      )
+    }
+    const at = new Standing('keeps marks')
+    at.deploy(leading(current))
+    const html = at.item('Welcome').html ?? ''
+    expect(html).toContain(
+      'href="house-file:given-timetable">Study plan (Word-processor document)<',
+    )
+    expect(html).toContain('href="house-file:given-slides"')
+    const { changes } = at.plan(
+      leading((template) => {
+        current(template)
+        another('given-slides')(template)
+      }),
+    )
+    expect(changes.flatMap(filesOfChange).map(({ name }) => name)).toEqual(['handout 2.docx'])
+    expect(JSON.stringify(changes)).not.toContain('html')
+  })
   it('goes along where its page is copied', () => {
     expect(clipParts(leading(), new Set(['welcome']))?.files.map(({ key }) => key)).toEqual([
       'given-timetable',

@@ -20,6 +20,12 @@ export const TemplateFile = z.strictObject({
     .max(60)
     .default([])
     .describe('Naming fields as they stand in the document, which are filled for each course'),
+  current: z
+    .literal(true)
+    .optional()
+    .describe(
+      'Pages lead to the newest of the library, at an address that anybody may open; not where it has fields',
+    ),
   words: z
     .string()
     .max(mostFileWords)
@@ -27,6 +33,10 @@ export const TemplateFile = z.strictObject({
     .describe('Its text, a line for each paragraph; absent where it cannot be read as text'),
 })
 export type TemplateFile = z.output<typeof TemplateFile>
+
+/** Whether pages lead to the newest of a file, and not to what it was when they were deployed. */
+export const isKeptCurrent = ({ current, fields }: TemplateFile): boolean =>
+  current === true && fields.length === 0
 
 /** Which file a part of the kind file hands out. */
 export const ItemFile = z

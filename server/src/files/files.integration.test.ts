@@ -1,5 +1,6 @@
 import { createHash, randomBytes } from 'node:crypto'
 import { readFileSync } from 'node:fs'
+import { get } from 'node:http'
 import { fileURLToPath } from 'node:url'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { KeptFile } from '@wickerframe/contract'
@@ -235,6 +236,47 @@ describe('a file in the library', () => {
     const draft = (await designer.get('/api/templates/with-guide')).body.draft as Template
     expect(draft.files[0]?.content).toBe(other.content)
   })
+  it('is kept current for all courses where that is said: pages lead to the newest, which anybody may have', async () => {
+    const guide = await kept(pdf, 'guide.pdf')
+    const file = { ...fileAmong(guide, []), key: 'muster-plan', title: 'Muster plan' }
+    const intoLibrary = (document: object, was: number | null) =>
+      designer.post('/api/library', { kind: 'file', was, document })
+    const anybody = () => fetch(`${college.address}/house-files/muster-plan`)
+    expect((await intoLibrary(file, null)).body).toEqual({ revision: 1 })
+    expect((await anybody()).status).toBe(404)
+    const current = { ...file, current: true }
+    expect((await intoLibrary(current, 1)).body).toEqual({ revision: 2 })
+    const first = await anybody()
+    expect([first.status, first.headers.get('content-disposition')]).toEqual([
+      200,
+      'attachment; filename=guide.pdf',
+    ])
+    expect(first.headers.get('content-security-policy')).toBe("sandbox; default-src 'none'")
+    expect(sha(new Uint8Array(await first.arrayBuffer()))).toBe(guide.content)
+    // As a browser asks that has it already.
+    const again = await new Promise((resolve) =>
+      get(
+        `${college.address}/house-files/muster-plan`,
+        { headers: { 'if-none-match': first.headers.get('etag') ?? '' } },
+        (answer) => resolve(answer.resume().statusCode),
+      ),
+    )
+    expect(again).toBe(304)
+    const other = await kept(Buffer.concat([pdf, Buffer.from('\n%2')]), 'guide.pdf')
+    const replaced = { ...current, content: other.content, bytes: other.bytes }
+    expect((await intoLibrary(replaced, 2)).body).toEqual({ revision: 3 })
+    expect(sha(new Uint8Array(await (await anybody()).arrayBuffer()))).toBe(other.content)
+    const { current: _, ...without } = replaced
+    for (const taken of [without, { ...replaced, fields: ['{code}'] }]) {
+      const refused = await intoLibrary(taken, 3)
+      expect([refused.status, refused.body.detail]).toEqual([
+        409,
+        expect.stringMatching(/it stays so/),
+      ])
+    }
+    for (const key of ['harbour-guide', 'no-such', '..%2Fmuster-plan'])
+      expect((await fetch(`${college.address}/house-files/${key}`)).status).toBe(404)
+  })
   it('that came as a name only is told when its template is released', async () => {
     const file = { ...fileAmong(await kept(pdf, 'guide.pdf'), []), content: 'b'.repeat(64) }
     const template = { ...exampleTemplate(), key: 'elsewhere', title: 'Elsewhere', files: [file] }
@@ -247,6 +289,61 @@ describe('a file in the library', () => {
       409,
       expect.stringMatching(/“guide.pdf” are not here/),
     ])
+  })
+})
+
+describe('files that pages lead to', () => {
+  it('are sent, the form filled; what is kept current is led to where it is kept, unless only the template says so', async () => {
+    const [guide, blank] = [await kept(pdf, 'guide.pdf'), await kept(form, 'form.docx')]
+    const template = handingOut('led-to', guide, blank)
+    const [welcome] = template.parts.flatMap((part) => (isModule(part) ? part.items : []))
+    if (!welcome || isModule(welcome)) throw new Error('no page')
+    const current = { ...fileAmong(guide, []), current: true as const }
+    template.files.push(
+      { ...current, key: 'muster-plan', fileName: 'muster.pdf' },
+      { ...current, key: 'not-in-library', fileName: 'mine.pdf' },
+    )
+    welcome.blocks.push({
+      kind: 'document',
+      key: 'documents',
+      strength: 'must',
+      label: '',
+      title: 'Muster',
+      files: ['form', 'muster-plan', 'not-in-library'],
+    })
+    await designer.post('/api/library', {
+      kind: 'file',
+      was: null,
+      document: { ...current, key: 'not-in-library', current: undefined },
+    })
+    await college.release(template, person)
+    await college.platform.connector.create('led-to', 'New course')
+    const course = await college.addCourse(there('led-to'), {})
+    const planned = await designer.post('/api/rollouts', {
+      order: {
+        mode: 'version',
+        template: 'led-to',
+        version: 1,
+        only: null,
+        except: [],
+        restore: { fixedText: false, missingParts: false },
+        adopt: false,
+      },
+      courses: [course],
+    })
+    await college.work()
+    await designer.post(`/api/runs/${planned.body.run}/approve`, {})
+    await college.work()
+    const { tasks } = (await designer.get(`/api/runs/${planned.body.run}`)).body
+    expect(tasks).toMatchObject([{ state: 'done' }])
+    const [html = ''] = everyCourseItem(there('led-to')).flatMap(({ item }) =>
+      item.html?.includes('Muster (') ? [item.html] : [],
+    )
+    const filled = /href="handout:([0-9a-f]{64})\/form\.docx"/.exec(html)?.[1] ?? ''
+    expect(filled).not.toBe(blank.content)
+    expect(college.platform.contents.get(filled)).toBeDefined()
+    expect(html).toMatch(/href="https?:\/\/[^"]*\/house-files\/muster-plan">Muster \(PDF\)</)
+    expect(html).toContain(`href="handout:${guide.content}/mine.pdf">Muster (PDF, `)
   })
 })
 

@@ -1,7 +1,6 @@
 import type { fileRoutes } from '@wickerframe/contract'
 import {
   fileEndings,
-  fileKinds,
   fileNameFor,
   kindOfFileName,
   mostFileBytes,
@@ -10,12 +9,12 @@ import {
   type Result,
 } from '@wickerframe/core'
 import type { Handout } from '@wickerframe/interchange'
-import { pipeline } from 'node:stream/promises'
 import { contentPieces, contentWhole, forgetContent, keepContent } from '@wickerframe/storage'
 import { hasAnswered, type HandlersOf, type Situation } from '../http/handler.ts'
 import { HttpProblem, notFound } from '../http/problem.ts'
 import { FileGivenUp } from './fileThreads.ts'
 import { keepReading } from './fileReadings.ts'
+import { sendFile } from './sendFile.ts'
 
 const tooLarge = (name: string): HttpProblem =>
   new HttpProblem(
@@ -69,13 +68,8 @@ export const fileHandlers: HandlersOf<typeof fileRoutes> = {
   },
   getFile: async ({ pool, response, at, query }) => {
     const pieces = await contentPieces(pool, at.content)
-    const kind = kindOfFileName(query.name)
-    if (!pieces || kind === null) throw notFound('file')
-    response
-      .attachment(query.name)
-      .type(fileKinds[kind].mediaType)
-      .set('Content-Security-Policy', "sandbox; default-src 'none'")
-    await pipeline(pieces, response)
+    if (!pieces || kindOfFileName(query.name) === null) throw notFound('file')
+    await sendFile(response, query.name, pieces)
     return hasAnswered
   },
 }

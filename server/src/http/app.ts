@@ -4,7 +4,7 @@ import express, { type Express, type NextFunction, type Request, type Response }
 import helmet from 'helmet'
 import type { Pool } from 'mysql2/promise'
 import type { Logger } from 'pino'
-import { databaseTrouble } from '@wickerframe/storage'
+import { contentPieces, databaseTrouble } from '@wickerframe/storage'
 import { isMedia, may, routeNamed, routeNames, whoMay, type Route } from '@wickerframe/contract'
 import type { Connector } from '../connector/client.ts'
 import type { InstitutionClock } from '../start/clocks.ts'
@@ -20,6 +20,8 @@ import { askedOf, bodyReaders } from './asked.ts'
 import { handlerNamed } from './handlers.ts'
 import { actingTo } from '../courses/visible.ts'
 import { personOf, sessionStands } from '../people/routes.ts'
+import { sendFile } from '../files/sendFile.ts'
+import { houseFile } from '../library/library.ts'
 import { houseTextPage } from '../library/routes.ts'
 
 export interface AppSettings {
@@ -189,6 +191,16 @@ export const makeApp = (settings: AppSettings): Express => {
       )
       .type('html')
       .send(page)
+  })
+
+  // And what the library keeps current for all courses.
+  app.get('/house-files/:key', async (request: Request, response: Response) => {
+    const file = await houseFile(pool, String(request.params['key']))
+    const pieces = file && (await contentPieces(pool, file.content))
+    if (!pieces) throw new HttpProblem(404, 'not-found', 'there is no such file')
+    response.set('Cache-Control', 'no-cache').set('ETag', `"${file.content}"`)
+    if (request.fresh) return void response.status(304).end()
+    await sendFile(response, file.fileName, pieces)
   })
 
   const built = settings.webFolder

@@ -1,5 +1,12 @@
 import type { Pool } from 'mysql2/promise'
-import { canonicalJson, HouseText, readDocument, type Template } from '@wickerframe/core'
+import {
+  canonicalJson,
+  HouseText,
+  isKeptCurrent,
+  readDocument,
+  TemplateFile,
+  type Template,
+} from '@wickerframe/core'
 import {
   libraryKinds,
   templateListOf,
@@ -86,6 +93,7 @@ export type PutOutcome =
   | { state: 'taken' }
   | { state: 'stale'; present: StoredEntry }
   | { state: 'rewritten'; number: number }
+  | { state: 'not-current' }
 
 /**
  * Puts something into the library, or corrects it. A revision of a house text that was in force is never rewritten.
@@ -120,6 +128,13 @@ export const putEntry = async (
       )
       if (rewritten) return { state: 'rewritten', number: rewritten.number }
     }
+    // Pages of courses lead to it: they would lead to nothing.
+    if (
+      kind === 'file' &&
+      isKeptCurrent(present.document as TemplateFile) &&
+      !isKeptCurrent(document as TemplateFile)
+    )
+      return { state: 'not-current' }
     await correctEntry(database, kind, document, who)
     await recordAudit(database, {
       who,
@@ -156,11 +171,14 @@ const correctEntry = (
     [titleOf(document).slice(0, 200), JSON.stringify(document), who, kind, document.key],
   )
 
-/** SQL of a short text that changes whenever the wording of a house text does. */
+/** SQL of a short text that changes whenever the wording of a house text does, or a file is kept current from now on. */
 export const wordingStamp = `(
-    SELECT CONCAT(COUNT(*), ':', SUM(revision))
+    SELECT CONCAT(
+      SUM(kind = 'house-text'), ':', SUM(IF(kind = 'house-text', revision, 0)), ':',
+      SUM(COALESCE(JSON_VALUE(document, '$.current'), 0))
+    )
     FROM library_entries
-    WHERE kind = 'house-text'
+    WHERE kind IN ('house-text', 'file')
   )`
 
 /** House texts of the library, by key. */
@@ -181,6 +199,52 @@ export const houseTextsInForce = async (database: Database): Promise<Map<string,
       return [row.entry_key, read.value]
     }),
   )
+}
+
+/** The newest of a file that the library keeps current for all courses; null where there is none. */
+export const houseFile = async (database: Database, key: string): Promise<TemplateFile | null> => {
+  const row = await firstRow<{ document: string }>(
+    database,
+    `SELECT document
+     FROM library_entries
+     WHERE kind = 'file' AND entry_key = ?`,
+    [key],
+  )
+  const read = row ? readDocument(TemplateFile, JSON.parse(row.document)) : null
+  return read?.ok && isKeptCurrent(read.value) ? read.value : null
+}
+
+/** Keys of the files that the library keeps current for all courses. */
+const filesKeptCurrent = async (database: Database): Promise<ReadonlySet<string>> =>
+  new Set(
+    (
+      await rowsOf<{ entry_key: string }>(
+        database,
+        `SELECT entry_key
+         FROM library_entries
+         WHERE kind = 'file' AND JSON_VALUE(document, '$.current')`,
+      )
+    ).map((row) => row.entry_key),
+  )
+
+/**
+ * A template whose pages lead to the newest of just those files that the library keeps current: one that came from elsewhere may say so
+ * of others.
+ */
+export const withFilesKeptCurrent = async (
+  database: Database,
+  template: Template,
+): Promise<Template> => {
+  if (!template.files.some(isKeptCurrent)) return template
+  const current = await filesKeptCurrent(database)
+  return {
+    ...template,
+    files: template.files.map((file) => {
+      if (!isKeptCurrent(file) || current.has(file.key)) return file
+      const { current: _, ...others } = file
+      return others
+    }),
+  }
 }
 
 /** A template with the library's revisions of its house texts: a version names a text, the library what it says on a date. */

@@ -1,10 +1,19 @@
 import { type libraryRoutes, templateListOf } from '@wickerframe/contract'
 import type { HandlersOf } from '../http/handler.ts'
 import type { Pool } from 'mysql2/promise'
-import { canonicalJson, escapeHtml, findingFingerprint, revisionInForce } from '@wickerframe/core'
+import {
+  canonicalJson,
+  escapeHtml,
+  everyItem,
+  findingFingerprint,
+  isKeptCurrent,
+  revisionInForce,
+  type Template,
+  type TemplateFile,
+} from '@wickerframe/core'
 import { listChecks } from '../checks/checkDigests.ts'
 import { listCourses } from '../courses/courses.ts'
-import { houseTextsInForce, listLibrary, putEntry } from './library.ts'
+import { houseTextsInForce, listLibrary, putEntry, type StoredEntry } from './library.ts'
 import { correctDrafts, findVersionById, listDrafts } from '../templates/templates.ts'
 import { fileOf } from '../http/fileOf.ts'
 import { mustBeLetIn } from '../http/letIn.ts'
@@ -25,6 +34,13 @@ export const houseTextPage = async (
     ? pageDocument(text.title, `<h1>${escapeHtml(text.title)}</h1>${revision.html}`, platformUrl)
     : null
 }
+
+/** Whether what a version holds of an entry is only led to, where the newest is kept. */
+const isCurrentAtOnce = ({ kind, key, document }: StoredEntry, held: Template): boolean =>
+  kind === 'file' &&
+  isKeptCurrent(document as TemplateFile) &&
+  held.files.some((file) => file.key === key && isKeptCurrent(file)) &&
+  !everyItem(held).some(({ file }) => file?.key === key)
 
 export const libraryHandlers: HandlersOf<typeof libraryRoutes> = {
   listLibrary: async ({ pool, today }) => {
@@ -71,14 +87,16 @@ export const libraryHandlers: HandlersOf<typeof libraryRoutes> = {
                   .get(summary.id)
                   ?.findings.some((finding) => finding.fingerprint === fingerprint),
               ).length
-            : holding.filter(
-                ({ templateId, version }) =>
-                  !versions
-                    .get(`${templateId}/${version}`)
-                    ?.document[list].some(
-                      (held) => canonicalJson(held) === canonicalJson(entry.document),
-                    ),
-              ).length,
+            : holding.filter(({ templateId, version }) => {
+                const held = versions.get(`${templateId}/${version}`)?.document
+                return (
+                  held !== undefined &&
+                  !isCurrentAtOnce(entry, held) &&
+                  !held[list].some(
+                    (other) => canonicalJson(other) === canonicalJson(entry.document),
+                  )
+                )
+              }).length,
       }
     })
   },
@@ -116,6 +134,12 @@ export const libraryHandlers: HandlersOf<typeof libraryRoutes> = {
               wanted: put.document,
             },
           },
+        )
+      case 'not-current':
+        throw new HttpProblem(
+          409,
+          'kept-current',
+          'pages of courses lead to the newest of this file: it stays so, and has no fields to be filled; bring in another file for what is filled for each course',
         )
       case 'rewritten':
         throw new HttpProblem(

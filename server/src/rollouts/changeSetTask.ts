@@ -13,6 +13,7 @@ import { ChangeSet, type ChangeSetAnswer } from '@wickerframe/contract'
 import { inTransaction, type Database } from '@wickerframe/storage'
 import { z } from 'zod'
 import type { Connector } from '../connector/client.ts'
+import { withPublicAddresses } from '../library/publicAddresses.ts'
 import { filesSent, forgetHeld, speakOfFiles } from '../files/sendFiles.ts'
 import { sha256 } from '../digest.ts'
 import { inTransactionNaming, nameBodies, type ReadyBodies } from '../snapshots/courseBodies.ts'
@@ -219,7 +220,7 @@ const prepare = async <N, R extends Ready>(
     }
   | { outcome: TaskOutcome }
 > => {
-  const { pool, connector, task, today } = job
+  const { pool, connector, task, today, publicUrl } = job
   if (await hasUnresolvedKey(pool, task.courseId, task.id))
     return { outcome: later('another run is at work in this course', 2) }
   // Before anything is read: whoever deploys meanwhile raises it.
@@ -263,7 +264,8 @@ const prepare = async <N, R extends Ready>(
         revision,
       ),
     }
-  const sending = await filesSent(pool, connector, planned.changes)
+  const addressed = withPublicAddresses(planned.changes, publicUrl)
+  const sending = await filesSent(pool, connector, addressed)
   if ('outcome' in sending) return sending
   const payload = {
     platformId,

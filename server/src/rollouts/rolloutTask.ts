@@ -13,7 +13,6 @@ import {
   ownPrefix,
   NextBase,
   undoRecordOf,
-  withHtmlOfChange,
   type Base,
   type Change,
   type Course,
@@ -24,7 +23,7 @@ import {
 import { inTransaction, type Database } from '@wickerframe/storage'
 import { z } from 'zod'
 import type { Connector } from '../connector/client.ts'
-import { houseTextAddress } from '../library/houseTextAddress.ts'
+import { withPublicAddresses } from '../library/publicAddresses.ts'
 import { recordAudit } from '../audit/audit.ts'
 import { baseRevision, findBase, storeBase } from './bases.ts'
 import { courseBodies, unnamedBodies, type ReadyBodies } from '../snapshots/courseBodies.ts'
@@ -78,17 +77,6 @@ const expansionRecord = (expected: ExpectedCourse | null) =>
         dueAt: part.dueAt,
       }))
 
-/** Changes whose linked house texts lead to where they are kept. */
-export const withHouseTextAddresses = (changes: readonly Change[], publicUrl: string): Change[] =>
-  changes.map((change) =>
-    withHtmlOfChange(change, (html) =>
-      html.replace(
-        /href="house-text:([a-z0-9-]{1,80})"/g,
-        (_, key: string) => `href="${houseTextAddress(publicUrl, key)}"`,
-      ),
-    ),
-  )
-
 const sentAssets = new Set<string>()
 
 /** Puts the images of a template on the platform; this process does so once for each. */
@@ -127,7 +115,7 @@ export const madeOf = (
 ): { changes: Change[]; note: Note; bodies: ReadyBodies } | null => {
   const { plan, expected, heldTo, heldToAgain, undoes, bodies } = planned
   if (!isWorkedOut(plan)) return null
-  const changes = withHouseTextAddresses(plan.changes, publicUrl)
+  const changes = withPublicAddresses(plan.changes, publicUrl)
   const partsTaken = heldTo?.partsTaken ?? null
   const before = beforeChanges(changes, course, bodies)
   return {

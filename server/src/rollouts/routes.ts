@@ -7,7 +7,8 @@ import { versionById } from '../templates/versions.ts'
 import { findCourse, listCourses } from '../courses/courses.ts'
 import { coursesOfRun } from './deployments.ts'
 import { filesSent } from '../files/sendFiles.ts'
-import { putAssets, withHouseTextAddresses } from './rolloutTask.ts'
+import { withPublicAddresses } from '../library/publicAddresses.ts'
+import { putAssets } from './rolloutTask.ts'
 import { addRehearsal, discardRehearsal, findRehearsal, listRehearsals } from './rehearsals.ts'
 import { decide, findPlanned, shapesOf } from './plans.ts'
 import { findRun, listRuns } from '../runs/runs.ts'
@@ -270,7 +271,7 @@ export const rolloutHandlers: HandlersOf<typeof rolloutRoutes> = {
       const halted = await putAssets(connector, planned.template)
       const sending = halted
         ? { outcome: halted }
-        : await filesSent(pool, connector, withHouseTextAddresses(planned.plan.changes, publicUrl))
+        : await filesSent(pool, connector, withPublicAddresses(planned.plan.changes, publicUrl))
       if ('outcome' in sending)
         throw new HttpProblem(
           502,

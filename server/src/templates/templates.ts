@@ -37,7 +37,12 @@ import { changesSince } from './changesSince.ts'
 import { addCoDesigner, listCoDesigners, removeCoDesigner, tellCoDesigners } from './coDesigners.ts'
 import { recordAudit } from '../audit/audit.ts'
 import { filesNotKept } from '../files/filesKept.ts'
-import { houseTextsInForce, keepFromTemplate, withHouseTexts } from '../library/library.ts'
+import {
+  houseTextsInForce,
+  keepFromTemplate,
+  withFilesKeptCurrent,
+  withHouseTexts,
+} from '../library/library.ts'
 import { instantOfRow } from '../moment.ts'
 import type { Person } from '../people/people.ts'
 
@@ -358,7 +363,10 @@ const versionOf = async (
   row: { template_id: number; number: number; document: string; digest: string },
 ): Promise<Version> => {
   const stored = readStored(`template ${row.template_id}, version ${row.number}`, row.document)
-  const document = withHouseTexts(stored, await houseTextsInForce(database))
+  const document = await withFilesKeptCurrent(
+    database,
+    withHouseTexts(stored, await houseTextsInForce(database)),
+  )
   return {
     templateId: row.template_id,
     number: row.number,

@@ -1,11 +1,18 @@
-import { fileKinds, kindOfFileName, sizeInWords, type TemplateFile } from '@wickerframe/core'
+import {
+  fileKinds,
+  isKeptCurrent,
+  kindOfFileName,
+  sizeInWords,
+  type TemplateFile,
+} from '@wickerframe/core'
 import { addressOf } from '../api/client.ts'
 
 /** What is known of a file, in a line. */
-export const fileFacts = ({ fileName, bytes, fields }: TemplateFile): string => {
+export const fileFacts = (file: TemplateFile): string => {
+  const { fileName, bytes, fields } = file
   const kind = kindOfFileName(fileName)
   const filled = fields.length > 0 ? `, filled with ${fields.join(' ')}` : ''
-  return `${kind ? fileKinds[kind].words : 'File'}, ${sizeInWords(bytes)}${filled}`
+  return `${kind ? fileKinds[kind].words : 'File'}, ${sizeInWords(bytes)}${filled}${isKeptCurrent(file) ? ', kept current by the library' : ''}`
 }
 
 /** A file by its name, to be saved and looked at. */

@@ -1,5 +1,5 @@
 import { wordsFilled } from '../../expand/index.ts'
-import { newWords, readHandoutAddress, type WrittenFile } from '../../files/index.ts'
+import { houseFileAt, newWords, readHandoutAddress, type WrittenFile } from '../../files/index.ts'
 import { analysePage, type PageLink } from '../../page/index.ts'
 import { remember } from '../../remember/index.ts'
 import type { CheckContext, PlacedBlock } from '../context.ts'
@@ -8,14 +8,17 @@ import { wordsShown } from './filesThere.ts'
 /** A link of a block to a file, as it was written. */
 export interface LinkWanted {
   text: string
-  file: WrittenFile
+  /** null: the newest of a file of the library. */
+  file: WrittenFile | null
+  /** As it is sent. */
+  address: string
 }
 
 /** The links to files in what deployment writes. */
 export const linksWanted = remember(1000, (html: string): readonly LinkWanted[] =>
   analysePage(html).links.flatMap(({ href, text }): LinkWanted[] => {
     const file = readHandoutAddress(href)
-    return file ? [{ text, file }] : []
+    return file || houseFileAt(href) !== null ? [{ text, file, address: href }] : []
   }),
 )
 
@@ -51,12 +54,13 @@ export const whereLinkLeads = (href: string, context: CheckContext): string => {
 /** Whether a link leads to the file that it was written to lead to; a reason where that cannot be told, and `told` where other rules do. */
 export const leadsThere = (
   { href }: PageLink,
-  { file }: LinkWanted,
+  { file, address }: LinkWanted,
   context: CheckContext,
 ): 'yes' | 'no' | 'told' | { untold: string } => {
   const target = context.leadsTo(href)
   if (target.leads === 'nowhere' || target.leads === 'other-course') return 'told'
   if (href.trim() === '' || href.trim() === '#') return 'told'
+  if (!file) return houseFileAt(href) === houseFileAt(address) ? 'yes' : 'no'
   const { files } = context.course
   if (!files && !['item', 'module', 'mail'].includes(target.leads))
     return { untold: 'the platform does not tell which files the course holds' }

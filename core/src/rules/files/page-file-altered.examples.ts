@@ -22,6 +22,18 @@ const leading =
     page.html = (page.html ?? '').replace(`<a href="${address}">${words}</a>`, to)
   }
 
+/** The tide table is kept current by the library, and the page leads there. */
+const keptCurrent =
+  (key = 'tides') =>
+  (shown: ExampleCourse): void => {
+    shown.template.files = shown.template.files.map((file) =>
+      file.key === 'tides' ? { ...file, current: true as const } : file,
+    )
+    leading(
+      `<a href="https://wickerframe.example/house-files/${key}">Tide table of the harbour (PDF)</a>`,
+    )(shown)
+  }
+
 export const examples: RuleExamples = {
   passes: [
     { title: 'as deployed', change: told },
@@ -38,6 +50,7 @@ export const examples: RuleExamples = {
         })
       },
     },
+    { title: 'led to what the library keeps current', change: keptCurrent() },
     { title: 'taken out with its words, which is told by itself', change: leading('') },
     {
       title: 'led to what is gone, which is told by itself',
@@ -54,6 +67,11 @@ export const examples: RuleExamples = {
       title: 'led to another place',
       change: leading(`<a href="https://tides.example/">${words}</a>`),
       evidence: 'https://tides.example/',
+    },
+    {
+      title: 'led to another that the library keeps',
+      change: keptCurrent('charts'),
+      evidence: 'https://wickerframe.example/house-files/charts',
     },
     { title: 'no link any more', change: leading(words), evidence: words },
   ],

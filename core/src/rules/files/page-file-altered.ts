@@ -1,6 +1,5 @@
 import { z } from 'zod'
 import type { Change } from '../../course/index.ts'
-import { sentHandout } from '../../files/index.ts'
 import { isFixedText } from '../../template/index.ts'
 import { repointed } from '../links/repointed.ts'
 import { defineRule, type Verdict } from '../rule.ts'
@@ -24,7 +23,8 @@ export const pageFileAltered = defineRule({
   *check(context): Generator<Verdict> {
     for (const placed of context.blocks()) {
       const { block, told, stands } = placed
-      if (!block.html.includes('href="handout:') || !isFixedText(block.definition)) continue
+      if (!/href="(?:handout|house-file):/.test(block.html) || !isFixedText(block.definition))
+        continue
       for (const [i, wanted] of linksWanted(block.html).entries()) {
         const about = { ...told, discriminator: `${block.key}/${i}` }
         if (!stands) {
@@ -37,7 +37,7 @@ export const pageFileAltered = defineRule({
         const failed = {
           ...about,
           outcome: 'failed',
-          expected: wanted.file.name,
+          expected: wanted.file?.name ?? 'the newest of the library',
           itemId: there.item.id,
           together: `${placed.part.key}/${block.key}/${i}`,
         } as const
@@ -78,7 +78,7 @@ export const pageFileAltered = defineRule({
       // One address under two names would be led to one of them.
       const isOfOne = all.every(({ href, text }) => href !== link.href || text === link.text)
       if (leadsThere(link, wanted, context) === 'no' && isOfOne)
-        html = repointed(html, link.href, sentHandout(wanted.file)) ?? html
+        html = repointed(html, link.href, wanted.address) ?? html
     }
     return html === item.html ? [] : [{ change: 'set-item', id: item.id, fields: { html } }]
   },

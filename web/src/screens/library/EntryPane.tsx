@@ -1,6 +1,6 @@
 import { useState } from 'react'
 import { Link } from 'react-router'
-import { imageData, type HouseText } from '@wickerframe/core'
+import { imageData, isKeptCurrent, type HouseText } from '@wickerframe/core'
 import type { LibraryEntry } from '@wickerframe/contract'
 import { Button, Moment, plural } from '../../controls/controls.tsx'
 import { FileLink, FileWords } from '../../controls/FileFacts.tsx'
@@ -69,6 +69,15 @@ const Reading = ({ entry }: { entry: LibraryEntry }) => {
             <FileLink file={of.held} />
             {of.held.licence === '' ? '' : ` · ${of.held.licence}`}
           </p>
+          {isKeptCurrent(of.held) && (
+            <p className="text-ink-2">
+              Kept current: pages lead to{' '}
+              <a className="text-tide underline" href={`/house-files/${entry.key}`}>
+                the newest
+              </a>
+              , which anybody may open.
+            </p>
+          )}
           <FileWords words={of.held.words} label="What it says" />
         </>
       )

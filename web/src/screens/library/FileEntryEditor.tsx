@@ -1,9 +1,10 @@
 import { useState } from 'react'
-import type { TemplateFile } from '@wickerframe/core'
+import { isKeptCurrent, type TemplateFile } from '@wickerframe/core'
 import type { KeptFile, LibraryEntry } from '@wickerframe/contract'
 import { Button, Field, Problem } from '../../controls/controls.tsx'
 import { DropFiles } from '../../controls/DropFiles.tsx'
 import { acceptedFiles } from '../../controls/handouts.ts'
+import { Tick } from '../../controls/typed.tsx'
 import { useHandouts } from '../../controls/useHandouts.ts'
 import { withContentOf } from '../workbench/files/fileEdits.ts'
 import { usePut } from './usePut.ts'
@@ -21,6 +22,8 @@ export const FileEntryEditor = ({
   const [licence, setLicence] = useState(file.licence)
   const [other, setOther] = useState<KeptFile | null>(null)
   const { take, sending, wrong, remarks } = useHandouts(([kept]) => setOther(kept ?? null))
+  const { fields } = other ?? file
+  const [isCurrent, setIsCurrent] = useState(isKeptCurrent(file))
   const put = usePut(onSaved)
   return (
     <div className="mt-2 grid gap-2 border border-line bg-paper p-3">
@@ -39,6 +42,19 @@ export const FileEntryEditor = ({
       />
       <Field label="Called" value={title} onChange={(event) => setTitle(event.target.value)} />
       <Field label="Licence" value={licence} onChange={(event) => setLicence(event.target.value)} />
+      <Tick
+        label="kept current: pages lead to the newest, at an address that anybody may open"
+        checked={isCurrent}
+        disabled={isKeptCurrent(file) || fields.length > 0}
+        onChange={setIsCurrent}
+      />
+      <p className="max-w-[68ch] text-ink-2">
+        {fields.length > 0
+          ? 'It has fields, which are filled for each course: it is brought there by rollouts.'
+          : isKeptCurrent(file)
+            ? 'Pages of courses lead to it: it stays so. What you put in its place is current in all of them at once; parts that hand it out get it by their next rollout.'
+            : 'Without it, every course has a copy, which is brought there by rollouts.'}
+      </p>
       <Problem error={put.error} />
       <Button
         className="justify-self-start"
@@ -51,6 +67,7 @@ export const FileEntryEditor = ({
               ...(other ? withContentOf(file, other) : file),
               title: title.trim(),
               licence: licence.trim(),
+              ...(isCurrent && fields.length === 0 ? { current: true as const } : {}),
             },
           })
         }

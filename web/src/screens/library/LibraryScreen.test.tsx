@@ -228,4 +228,41 @@ describe('files in the library', () => {
     expect(sent[0]?.document).not.toHaveProperty('words')
     entries.pop()
   })
+  const muster = (more: object) => ({
+    key: 'muster',
+    title: 'Muster plan',
+    fileName: 'muster.pdf',
+    content: 'd'.repeat(64),
+    bytes: 100,
+    licence: '',
+    fields: [] as string[],
+    ...more,
+  })
+  const openFile = async (more: object) => {
+    const document = muster(more)
+    entries.push({ ...used, kind: 'file', key: 'muster', title: document.title, document })
+    const shown = opened('/library?kind=file&open=muster')
+    await shown.user.click(await screen.findByRole('button', { name: 'Correct it' }))
+    entries.pop()
+    return { ...shown, tick: screen.getByLabelText<HTMLInputElement>(/^kept current/) }
+  }
+  it('are kept current for all courses where that is said, and stay so', async () => {
+    const { user, sent, tick } = await openFile({})
+    await user.click(tick)
+    await user.click(screen.getByRole('button', { name: 'Save' }))
+    await waitFor(() => expect(sent).toHaveLength(1))
+    expect(sent[0]?.document).toMatchObject({ key: 'muster', current: true })
+  })
+  it('that are kept current say where they are, and cannot be taken back', async () => {
+    const { tick } = await openFile({ current: true })
+    expect([tick.checked, tick.disabled]).toEqual([true, true])
+    expect(screen.getByRole('link', { name: 'the newest' }).getAttribute('href')).toBe(
+      '/house-files/muster',
+    )
+  })
+  it('that are filled for each course are brought by rollouts only', async () => {
+    const { tick } = await openFile({ fields: ['{code}'] })
+    expect([tick.checked, tick.disabled]).toEqual([false, true])
+    screen.getByText(/filled for each course: it is brought there by rollouts/)
+  })
 })

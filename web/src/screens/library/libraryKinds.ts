@@ -26,7 +26,7 @@ export const kinds: readonly (readonly [LibraryKind, string, string])[] = [
   [
     'file',
     'Files',
-    'Documents, tables, slides and recordings that parts hand out; a document with fields is filled for each course.',
+    'Documents, tables, slides and recordings that parts hand out and pages lead to; a document with fields is filled for each course.',
   ],
   ['rubric', 'Rubrics', 'By what work is judged, for any template to take.'],
   ['block', 'Blocks', 'Blocks kept for other pages and templates.'],

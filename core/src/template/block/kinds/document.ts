@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { fileKinds, kindOfFileName, sizeInWords } from '../../../files/index.ts'
-import type { TemplateFile } from '../../file.ts'
+import { isKeptCurrent, type TemplateFile } from '../../file.ts'
 import { Key } from '../../words.ts'
 import { escapeHtml, heading } from '../html.ts'
 import { defineBlock } from '../kind.ts'
@@ -13,11 +13,13 @@ export const untitledDocument = 'Title of the document'
 /** In how many formats one document is offered side by side. */
 export const mostFormats = 4
 
-/** What a format is, for those who choose: how large a document is that is filled for each course is only known then. */
-const formatWords = ({ fileName, bytes, fields }: TemplateFile): string => {
-  const kind = kindOfFileName(fileName)
-  const words = kind === null ? fileName : fileKinds[kind].words
-  return fields.length > 0 ? words : `${words}, ${sizeInWords(bytes)}`
+/** What a format is, for those who choose. How large it is, is not said where that is not settled: filled for a course, or kept current. */
+const formatWords = (file: TemplateFile): string => {
+  const kind = kindOfFileName(file.fileName)
+  const words = kind === null ? file.fileName : fileKinds[kind].words
+  return file.fields.length > 0 || isKeptCurrent(file)
+    ? words
+    : `${words}, ${sizeInWords(file.bytes)}`
 }
 
 export const document = defineBlock(

@@ -34,13 +34,13 @@ export const DocumentEditor = ({
   const held = block.files.flatMap((key) => template.files.find((file) => file.key === key) ?? [])
   return (
     <div className="grid gap-2">
-      <HeadingField label={block.label} set={set} />
       <TextLine
         label={isAsked ? 'What is asked for' : 'Title'}
         value={block.title}
         onDone={(now) => now.trim() !== '' && set('title', block.title, now)}
       />
       <LineField field="about" label="What it is for" value={block.about} set={set} />
+      <HeadingField label={block.label} set={set} />
       {!isAsked && (
         <>
           <ul aria-label="Formats">

@@ -1,3 +1,0 @@
-/** Where a house text can be read by anybody, in the words in force. */
-export const houseTextAddress = (publicUrl: string, key: string): string =>
-  new URL(`/house-texts/${key}`, publicUrl).href
