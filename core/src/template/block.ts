@@ -6,6 +6,7 @@ import type { Left } from './block/left.ts'
 import type { BlockGroup, BlockKind, BlockWords, FileShown, ImageShown } from './block/kind.ts'
 import { definedKinds } from './block/kinds.ts'
 import { fresh, shared } from './block/shared.ts'
+import type { Asset } from './image.ts'
 import { Key } from './words.ts'
 
 export { firstWords } from './block/firstWords.ts'
@@ -86,7 +87,7 @@ export const newBlock = (
   template: {
     parts: readonly { key: string }[]
     houseTexts: readonly { key: string }[]
-    assets: readonly { key: string }[]
+    assets: readonly Asset[]
     keptBlocks: readonly { key: string }[]
   },
 ): Block | null => {

@@ -82,6 +82,28 @@ const kindOf = ({ svg = '', base64 }: Content): ImageKind | null =>
       : bytesOfBase64(base64.slice(0, 64)),
   )
 
+const number32 = (bytes: Uint8Array, at: number): number =>
+  bytes.subarray(at, at + 4).reduce((sum, byte) => sum * 256 + byte, 0)
+
+/**
+ * How many times wider an image is than high: of a drawing by its view box (SVG 2, section 8.6), else its width and height; of a PNG
+ * by its header (ISO/IEC 15948, section 11.2.2). Null where it is not told.
+ */
+export const aspectOf = ({ svg, base64 }: Content): number | null => {
+  const root = /<svg\b[^>]{0,2000}>/.exec((svg ?? '').slice(0, 4000))?.[0] ?? ''
+  const box = /\bviewBox="\s*[\d.-]+[\s,]+[\d.-]+[\s,]+([\d.]+)[\s,]+([\d.]+)\s*"/.exec(root)
+  const side = (name: string): string =>
+    new RegExp(`\\s${name}="([\\d.]+)(?:px)?"`).exec(root)?.[1] ?? ''
+  const bytes = bytesOfBase64((base64 ?? '').slice(0, 64))
+  const [width, height] =
+    svg !== undefined
+      ? [Number(box?.[1] ?? side('width')), Number(box?.[2] ?? side('height'))]
+      : imageKindOf(bytes) === 'png'
+        ? [number32(bytes, 16), number32(bytes, 20)]
+        : [0, 0]
+  return width > 0 && height > 0 ? width / height : null
+}
+
 /** An image that ships with a template: a drawing as its text, a photograph as base64. */
 export const Asset = z
   .strictObject({

@@ -1,4 +1,5 @@
 import type { z } from 'zod'
+import type { Asset } from '../image.ts'
 import type { AnswerType, HomeElement } from './shared.ts'
 import type { WrittenBlock, Writing } from './writing.ts'
 
@@ -27,7 +28,7 @@ export interface FileShown {
 export interface BlockHost {
   parts: readonly { key: string }[]
   houseTexts: readonly { key: string }[]
-  assets: readonly { key: string }[]
+  assets: readonly Asset[]
 }
 
 /**

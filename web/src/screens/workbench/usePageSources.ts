@@ -1,8 +1,8 @@
 import { useMemo } from 'react'
-import { everyPart, homePageKey, type Asset, type Template } from '@wickerframe/core'
+import { everyPart, homePageKey, type Template } from '@wickerframe/core'
 import { useLibrary } from '../../api/queries.ts'
 import { useDraftStore } from './draftStore.ts'
-import { filesOffered } from './files/fileEdits.ts'
+import { offeredTo } from './page/fromLibrary.ts'
 import type { PageSources } from './page/pageSources.ts'
 
 /** What pages of a draft can link to and show, and how an image comes into it. */
@@ -10,18 +10,14 @@ export const usePageSources = (draft: Template): PageSources => {
   const library = useLibrary()
   const edit = useDraftStore((store) => store.edit)
   return useMemo(() => {
-    const held = new Set(draft.assets.map(({ key }) => key))
     return {
       parts: [
         { key: homePageKey, name: 'Home page' },
         ...everyPart(draft).map(({ key, name }) => ({ key, name })),
       ],
       files: draft.files,
-      offeredFiles: filesOffered(draft, library.data),
       assets: draft.assets,
-      offered: (library.data ?? []).flatMap(({ kind, key, document }) =>
-        kind === 'image' && !held.has(key) ? [document as Asset] : [],
-      ),
+      library: offeredTo(draft, library.data),
       onAsset: (asset) =>
         void edit({
           edit: 'set-field',

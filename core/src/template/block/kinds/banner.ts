@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { aspectOf } from '../../image.ts'
 import { Format, Key } from '../../words.ts'
 import { box, escapeHtml, role } from '../html.ts'
 import { defineBlock, imageIn } from '../kind.ts'
@@ -24,8 +25,11 @@ export const banner = defineBlock(
     images: ({ image }) => imageIn(image, ['image']),
     htmlFields: [],
     wordFields: ['above', 'text'],
-    empty: (key, { assets: [first] }) =>
-      first ? { ...fresh('banner', key), image: first.key } : null,
+    // The widest of what there is.
+    empty: (key, { assets }) => {
+      const [widest] = assets.toSorted((a, b) => (aspectOf(b) ?? 1) - (aspectOf(a) ?? 1))
+      return widest ? { ...fresh('banner', key), image: widest.key } : null
+    },
     html: (block, writing) => {
       const image = writing.image(block.image)
       if (!image) return asWritten('')

@@ -12,7 +12,8 @@ import { fileFacts, FileLink, FileWords } from '../../../controls/FileFacts.tsx'
 import { acceptedFiles } from '../../../controls/handouts.ts'
 import { useHandouts } from '../../../controls/useHandouts.ts'
 import { useDraftStore } from '../draftStore.ts'
-import { filePartOf, filesOffered, handOut, handOutHeld, putIntoPart } from './fileEdits.ts'
+import { filePartOf, handOut, handOutHeld, putIntoPart } from './fileEdits.ts'
+import { offeredTo } from '../page/fromLibrary.ts'
 import { PickFile } from './PickFile.tsx'
 
 type Left = 'fixed' | NonNullable<ItemFile['left']>
@@ -80,7 +81,7 @@ export const FileEditor = ({
             label="Or one that is there"
             none="none"
             template={template}
-            offered={filesOffered(template, library.data)}
+            offered={offeredTo(template, library.data).files}
             value={file?.key ?? null}
             onChoose={(chosen) =>
               edit(

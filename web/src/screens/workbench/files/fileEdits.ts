@@ -13,7 +13,7 @@ import {
   type TemplateEdit,
   type TemplateFile,
 } from '@wickerframe/core'
-import type { KeptFile, LibraryEntry } from '@wickerframe/contract'
+import type { KeptFile } from '@wickerframe/contract'
 import type { OutlineRow } from '../outlineRows.ts'
 import { placeAfter } from '../sheetEdits.ts'
 
@@ -121,17 +121,6 @@ export const holdFiles = (
     return file
   })
   return { edits, files }
-}
-
-/** The files of the library that a template does not hold. */
-export const filesOffered = (
-  { files }: Template,
-  library: readonly LibraryEntry[] = [],
-): TemplateFile[] => {
-  const held = new Set(files.map(({ key }) => key))
-  return library.flatMap(({ kind, key, document }) =>
-    kind === 'file' && !held.has(key) ? [document as TemplateFile] : [],
-  )
 }
 
 /** The edits by which a template holds a file of the library. */

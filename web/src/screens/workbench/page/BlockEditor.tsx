@@ -5,6 +5,7 @@ import { blockActs } from './blockActs.ts'
 import { BlockBody } from './BlockBody.tsx'
 import { BlockLeft, BlockLook, BlockStrength, BlockTools } from './BlockTools.tsx'
 import { blockTitle } from './blockWords.ts'
+import { nothingOffered, withOffered } from './fromLibrary.ts'
 import type { PageSources } from './pageSources.ts'
 
 /** One block of a page in the slip, as the designer edits it. */
@@ -33,7 +34,8 @@ export const BlockEditor = ({
   mayWord: boolean
 }) => {
   const { mayEdit } = useDraftStore()
-  const acts = useMemo(() => blockActs(part), [part])
+  const { library } = sources
+  const acts = useMemo(() => blockActs(part, library), [part, library])
   return (
     <li
       className={`border p-3 ${above ? 'border-line bg-band' : 'border-line bg-paper'}`}
@@ -66,7 +68,7 @@ export const BlockEditor = ({
             kind={block.kind}
             editing={{
               block,
-              template,
+              template: withOffered(template, library ?? nothingOffered),
               sources,
               headingBefore,
               disabled: !mayEdit || !mayWord,

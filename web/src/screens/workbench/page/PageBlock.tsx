@@ -14,6 +14,7 @@ import { BlockBody } from './BlockBody.tsx'
 import { isTextBlock } from './blockEdits.ts'
 import { blockTitle } from './blockWords.ts'
 import { PageHtml } from './PageHtml.tsx'
+import { nothingOffered, withOffered } from './fromLibrary.ts'
 import type { PageSources } from './pageSources.ts'
 import { RichText, type AmongOthers } from './RichText.tsx'
 
@@ -240,7 +241,14 @@ export const PageBlock = ({
               <fieldset ref={form} disabled={!mayOpen} className="font-sans">
                 <BlockBody
                   kind={block.kind}
-                  editing={{ block, template, sources, headingBefore, disabled: !mayOpen, set }}
+                  editing={{
+                    block,
+                    template: withOffered(template, sources.library ?? nothingOffered),
+                    sources,
+                    headingBefore,
+                    disabled: !mayOpen,
+                    set,
+                  }}
                 />
                 <Button className="mt-2" onClick={onClose}>
                   Done

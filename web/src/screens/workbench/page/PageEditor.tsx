@@ -1,10 +1,12 @@
-import { freshKey, newBlock, type Block, type ExpectedPart, type Template } from '@wickerframe/core'
+import type { Block, ExpectedPart, Template } from '@wickerframe/core'
 import { Menu } from '../../../controls/menu.tsx'
 import { useDraftStore } from '../draftStore.ts'
+import { blockActs } from './blockActs.ts'
 import { BlockEditor } from './BlockEditor.tsx'
 import { mayJoin } from './blockEdits.ts'
 import { blockMenu } from './blockWords.ts'
 import { mayBeWorded, type FromAbove } from './fromAbove.ts'
+import { nothingOffered, withOffered } from './fromLibrary.ts'
 import { headingsBefore } from './headingsBefore.ts'
 import type { PageSources } from './pageSources.ts'
 
@@ -24,13 +26,9 @@ export const PageEditor = ({
   sources: PageSources
   above: FromAbove
 }) => {
-  const { edit, mayEdit } = useDraftStore()
+  const { mayEdit } = useDraftStore()
   const levels = headingsBefore(blocks, expected)
-  const taken = new Set(blocks.map((block) => block.key))
-  const add = (kind: Block['kind']) => {
-    const block = newBlock(kind, freshKey(kind, taken), template)
-    if (block) edit({ edit: 'add-block', part, at: blocks.length, block })
-  }
+  const offered = sources.library ?? nothingOffered
   return (
     <>
       <ul className="grid grid-cols-[minmax(0,1fr)] gap-2">
@@ -56,7 +54,12 @@ export const PageEditor = ({
         </p>
       )}
       {mayEdit && (
-        <Menu label="Add a block" className="mt-3" groups={blockMenu(template)} onPick={add} />
+        <Menu
+          label="Add a block"
+          className="mt-3"
+          groups={blockMenu(withOffered(template, offered))}
+          onPick={(kind) => blockActs(part, offered).add(kind, blocks.length)}
+        />
       )}
     </>
   )

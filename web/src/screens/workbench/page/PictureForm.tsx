@@ -137,7 +137,7 @@ export const PictureForm = ({
         <>
           <PictureChoice
             assets={sources.assets}
-            offered={sources.offered ?? []}
+            offered={sources.library?.assets ?? []}
             chosen={isNew ? null : picture}
             onChoose={choose}
           />

@@ -1,6 +1,7 @@
 import { act, fireEvent, render, screen, waitFor, within } from '@testing-library/react'
 import { userEvent } from '@testing-library/user-event'
-import { describe, expect, it } from 'vitest'
+import { afterEach, describe, expect, it } from 'vitest'
+import type { LibraryEntry } from '@wickerframe/contract'
 import { expandCourse, everyExpected, newBlock, type Block, type Remark } from '@wickerframe/core'
 import { exampleFacts, exampleTemplate } from '@wickerframe/core/testing'
 import { fileNamed, keptFile } from '../../../testing/files.testing.ts'
@@ -8,9 +9,12 @@ import { openDraft } from '../../../testing/keptDraft.testing.ts'
 import { useDraftStore } from '../draftStore.ts'
 import { blocksOfPage } from './blockActs.ts'
 import { byKey } from './fromAbove.ts'
+import { offeredTo } from './fromLibrary.ts'
 import { WrittenPage } from './WrittenPage.tsx'
 
 const part = 'welcome'
+/** What the library holds. */
+const library: LibraryEntry[] = []
 const Page = ({ above, remarks }: { above: readonly string[]; remarks: readonly Remark[] }) => {
   const { draft, edit } = useDraftStore()
   if (!draft) return null
@@ -28,6 +32,7 @@ const Page = ({ above, remarks }: { above: readonly string[]; remarks: readonly 
       sources={{
         parts: [],
         assets: draft.assets,
+        library: offeredTo(draft, library),
         onAsset: (asset) =>
           void edit({
             edit: 'set-field',
@@ -61,11 +66,14 @@ const open = (
     mayEdit = true,
     above = [] as string[],
     remarks = [] as Remark[],
-  }: { mayEdit?: boolean; above?: string[]; remarks?: Remark[] } = {},
+    bare = false,
+  }: { mayEdit?: boolean; above?: string[]; remarks?: Remark[]; bare?: boolean } = {},
 ) => {
   const draft = structuredClone(exampleTemplate())
   const of = blocksOfPage(draft, part) as Block[]
   of.splice(0, of.length, ...blocks)
+  // With nothing to show of its own.
+  if (bare) Object.assign(draft, { houseTexts: [], assets: [] })
   const { onServer } = openDraft(
     { ...draft, key: `written-${++opened}` },
     { mayEdit, answers: { putFile: keptFile } },
@@ -392,6 +400,53 @@ describe('a document on a page', () => {
       'Put in your plan',
     )
     expect(screen.queryByLabelText('The document, in each of its formats')).toBeNull()
+  })
+})
+
+describe('what the library holds and the template does not', () => {
+  const put = (name: string) => within(screen.getByRole('toolbar')).getByRole('button', { name })
+  afterEach(() => void library.splice(0))
+  const holds = (kind: LibraryEntry['kind'], ...documents: { key: string }[]) =>
+    library.push(
+      ...documents.map(
+        (document) => ({ kind, key: document.key, document }) as unknown as LibraryEntry,
+      ),
+    )
+  const wide = (key: string, width: number) => ({
+    key,
+    fileName: `${key}.svg`,
+    svg: `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${width} 100"/>`,
+    alternativeText: `The ${key}`,
+    licence: 'our own',
+  })
+  const [muster] = exampleTemplate().houseTexts
+  const bare = () => {
+    const shown = open(three, { bare: true })
+    return { ...shown, now: () => useDraftStore.getState().draft }
+  }
+  it('comes into it with the block that shows it, in one step', async () => {
+    holds('house-text', { ...muster, key: 'absence' })
+    const { user, keys, now, onServer } = bare()
+    await user.click(put('house text'))
+    expect(keys()).toEqual(['a', 'b', 'c', 'house-text'])
+    expect(now()?.houseTexts.map(({ key }) => key)).toEqual(['absence'])
+    await waitFor(() => expect(onServer().houseTexts).toHaveLength(1))
+    act(() => useDraftStore.getState().undo())
+    expect([keys(), now()?.houseTexts]).toEqual([['a', 'b', 'c'], []])
+  })
+  it('is offered wherever one is chosen: the widest picture for a banner first', async () => {
+    holds('image', wide('anchor', 100), wide('quay', 600), wide('coast', 400))
+    const { user, now, blocks } = bare()
+    await user.click(put('more ▾'))
+    await user.click(await screen.findByRole('menuitem', { name: 'Banner' }))
+    expect(blocks().at(-1)).toMatchObject({ kind: 'banner', image: 'quay' })
+    await user.selectOptions(await screen.findByLabelText('Shows'), 'coast.svg: The coast')
+    expect(blocks().at(-1)).toMatchObject({ image: 'coast' })
+    expect(now()?.assets.map(({ key }) => key)).toEqual(['quay', 'coast'])
+  })
+  it('cannot be put in where there is none', () => {
+    bare()
+    expect((put('house text') as HTMLButtonElement).disabled).toBe(true)
   })
 })
 

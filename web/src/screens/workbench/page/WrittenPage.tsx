@@ -25,6 +25,7 @@ import { isTextBlock, mayJoin } from './blockEdits.ts'
 import { BlockLeft, BlockLook, BlockStrength, BlockTools } from './BlockTools.tsx'
 import { blockMenu, blockTitle } from './blockWords.ts'
 import { mayBeWorded, type FromAbove } from './fromAbove.ts'
+import { nothingOffered, withOffered } from './fromLibrary.ts'
 import { headingsBefore } from './headingsBefore.ts'
 import { PageBlock, type BlockState } from './PageBlock.tsx'
 import type { PageSources } from './pageSources.ts'
@@ -95,7 +96,9 @@ export const WrittenPage = ({
     asked: number
   } | null>(null)
   const list = useRef<HTMLUListElement>(null)
-  const acts = useMemo(() => blockActs(part), [part])
+  const { library = nothingOffered } = sources
+  const acts = useMemo(() => blockActs(part, library), [part, library])
+  const choice = useMemo(() => withOffered(template, library), [template, library])
   const sourceOf = useSourceOf(template.assets)
   const levels = useMemo(() => headingsBefore(blocks, expected), [blocks, expected])
   const shown = useMemo(
@@ -214,12 +217,7 @@ export const WrittenPage = ({
     },
   })
   const putIn = (label: string, at: number) => (
-    <Menu
-      label={label}
-      shape="word"
-      groups={blockMenu(template)}
-      onPick={(kind) => add(kind, at)}
-    />
+    <Menu label={label} shape="word" groups={blockMenu(choice)} onPick={(kind) => add(kind, at)} />
   )
   const [firstDropped] = dropped?.pictures ?? []
   const pictureForm = dropped && firstDropped && (
@@ -269,7 +267,7 @@ export const WrittenPage = ({
             <Button
               key={kind}
               shape="word"
-              disabled={newBlock(kind, 'x', template) === null}
+              disabled={newBlock(kind, 'x', choice) === null}
               onClick={() => add(kind, placeAfter)}
             >
               {blockTitle(kind).toLowerCase()}

@@ -27,6 +27,7 @@ import {
   type BlocksOfPage,
 } from './blockEdits.ts'
 import type { FromAbove } from './fromAbove.ts'
+import { heldFor, nothingOffered, withOffered, type Offered } from './fromLibrary.ts'
 import type { DescribedPicture } from './PictureForm.tsx'
 
 /** The blocks of a page of a template; empty where there is no such page. */
@@ -44,7 +45,7 @@ const nameOfPage = (template: Template, part: string): string =>
  * What can be done with the blocks of a page of the open draft, as it stands when it is done: each is one step of undo. They give
  * back the key of the block to look at then; null: it could not be done.
  */
-export const blockActs = (part: string) => {
+export const blockActs = (part: string, offered: Offered = nothingOffered) => {
   const make = (
     edits: (page: BlocksOfPage, draft: Template) => BlockEdits | null,
   ): string | null => {
@@ -61,13 +62,23 @@ export const blockActs = (part: string) => {
       return block ? edits(page, block, draft) : null
     })
   return {
-    set: (block: string, field: string, was: unknown, value: unknown): void => {
-      useDraftStore
-        .getState()
-        .edit({ edit: 'set-block', part, block, field, was: was ?? null, value: value ?? null })
+    set: (key: string, field: string, was: unknown, value: unknown): void => {
+      const { draft, edit } = useDraftStore.getState()
+      const block = draft && blocksOfPage(draft, part).find((one) => one.key === key)
+      edit(...(block ? heldFor({ ...block, [field]: value } as Block, draft, offered) : []), {
+        edit: 'set-block',
+        part,
+        block: key,
+        field,
+        was: was ?? null,
+        value: value ?? null,
+      })
     },
     add: (kind: Block['kind'], at: number) =>
-      make((page, draft) => addBlock(page, at, kind, draft)),
+      make((page, draft) => {
+        const made = addBlock(page, at, kind, withOffered(draft, offered))
+        return made && { ...made, edits: [...heldFor(made.added, draft, offered), ...made.edits] }
+      }),
     addPicture: (picture: DescribedPicture, at: number) =>
       make((page) => addPicture(page, at, picture)),
     addDocuments: (kept: readonly KeptFile[], after: string | null) =>

@@ -1,6 +1,8 @@
 import {
   blockInPlace,
   escapeHtml,
+  everyItem,
+  everyObjective,
   freshKey,
   leftAs,
   mostFormats,
@@ -47,9 +49,11 @@ export const addBlock = (
   at: number,
   kind: Block['kind'],
   template: Template,
-): BlockEdits | null => {
+): (BlockEdits & { added: Block }) | null => {
   const block = newBlock(kind, freshKey(kind, takenOn(blocks)), template)
-  return block && { edits: [{ edit: 'add-block', part, at, block }], block: block.key }
+  return (
+    block && { edits: [{ edit: 'add-block', part, at, block }], block: block.key, added: block }
+  )
 }
 /** A new text that shows a picture. */
 export const addPicture = (
@@ -99,6 +103,20 @@ export const addDocuments = (
   return last ? { edits, block: last.block.key } : null
 }
 
+/** A block whose objectives are no others’: each under a key that none has. */
+const withOwnObjectives = <Any extends Block>(block: Any, takenKeys: ReadonlySet<string>): Any => {
+  if (block.kind !== 'objectives') return block
+  const taken = new Set(takenKeys)
+  return {
+    ...block,
+    objectives: block.objectives.map((objective) => {
+      const key = freshKey(objective.key.replace(/-\d+$/, ''), taken)
+      taken.add(key)
+      return { ...objective, key }
+    }),
+  }
+}
+
 /** The same once more below it, under keys of its own. */
 export const duplicateBlock = (
   { part, blocks }: BlocksOfPage,
@@ -106,14 +124,7 @@ export const duplicateBlock = (
   takenObjectives: ReadonlySet<string>,
 ): BlockEdits => {
   const key = freshKey(block.key.replace(/-\d+$/, ''), takenOn(blocks))
-  const copy = another(block, key)
-  if (copy.kind === 'objectives') {
-    const taken = new Set(takenObjectives)
-    for (const objective of copy.objectives) {
-      objective.key = freshKey(objective.key.replace(/-\d+$/, ''), taken)
-      taken.add(objective.key)
-    }
-  }
+  const copy = withOwnObjectives(another(block, key), takenObjectives)
   const at = placeOf(blocks, block) + 1
   return { edits: [{ edit: 'add-block', part, at, block: copy }], block: key }
 }
@@ -261,8 +272,15 @@ export const loosenBlock = (
   block: Extract<Block, { kind: 'kept-block' }>,
   template: Template,
 ): BlockEdits | null => {
-  const own = blockInPlace(block, template.keptBlocks)
-  if (!own) return null
+  const shown = blockInPlace(block, template.keptBlocks)
+  if (!shown) return null
+  const places = [...template.home.blocks, ...everyItem(template).flatMap(({ blocks }) => blocks)]
+  const isShownElsewhere =
+    places.filter((other) => other.kind === 'kept-block' && other.kept === block.kept).length > 1
+  // What still stands at another place keeps its objectives to itself.
+  const own = isShownElsewhere
+    ? withOwnObjectives(shown, new Set(everyObjective(template).map(({ key }) => key)))
+    : shown
   return {
     edits: [
       { edit: 'remove-block', part, block: block.key },

@@ -1,15 +1,14 @@
-import type { Asset, TemplateFile } from '@wickerframe/core'
+import type { Asset } from '@wickerframe/core'
+import type { Offered } from './fromLibrary.ts'
 
 /** What a page can link to and show. */
 export interface PageSources {
   parts: readonly { key: string; name: string }[]
   /** Files that it can lead to. */
   files?: readonly { key: string; title: string }[]
-  /** Files of the library that can be taken. */
-  offeredFiles?: readonly TemplateFile[]
   assets: readonly Asset[]
-  /** Images of the library that can be taken. */
-  offered?: readonly Asset[]
+  /** What of the library can be taken. */
+  library?: Offered
   /** Puts an image into the template; without it none can be put in. */
   onAsset?: (asset: Asset) => void
   /** Told when pictures that were pasted are left out, as nobody said what they show. */

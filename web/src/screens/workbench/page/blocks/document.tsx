@@ -6,17 +6,11 @@ import { acceptedFiles } from '../../../../controls/handouts.ts'
 import { TextLine } from '../../../../controls/typed.tsx'
 import { useHandouts } from '../../../../controls/useHandouts.ts'
 import { useDraftStore } from '../../draftStore.ts'
-import { holdFiles, holdHeld } from '../../files/fileEdits.ts'
+import { holdFiles } from '../../files/fileEdits.ts'
 import { PickFile } from '../../files/PickFile.tsx'
 import { HeadingField, LineField, type BlockEditing } from './editing.tsx'
 
-export const DocumentEditor = ({
-  block,
-  template,
-  sources,
-  disabled,
-  set,
-}: BlockEditing<'document'>) => {
+export const DocumentEditor = ({ block, template, disabled, set }: BlockEditing<'document'>) => {
   const { edit } = useDraftStore()
   const isAsked = block.left?.as === 'asked'
   /** The files, and with them the title, as long as it has none of its own. */
@@ -89,10 +83,10 @@ export const DocumentEditor = ({
                 label="Or one that is there"
                 none="choose …"
                 template={template}
-                offered={sources.offeredFiles ?? []}
+                offered={[]}
                 value={null}
                 without={block.files}
-                onChoose={(file) => file && offer([file], holdHeld(template, file))}
+                onChoose={(file) => file && offer([file], [])}
               />
             </>
           )}

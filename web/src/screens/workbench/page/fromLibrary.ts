@@ -1,0 +1,66 @@
+import {
+  filesLedToBy,
+  imagesOfBlock,
+  type Asset,
+  type Block,
+  type HouseText,
+  type Template,
+  type TemplateEdit,
+  type TemplateFile,
+} from '@wickerframe/core'
+import type { LibraryEntry } from '@wickerframe/contract'
+
+/** What the library holds that a template does not yet, and its pages may show. */
+export interface Offered {
+  houseTexts: readonly HouseText[]
+  assets: readonly Asset[]
+  files: readonly TemplateFile[]
+}
+export const nothingOffered: Offered = { houseTexts: [], assets: [], files: [] }
+const lists = ['houseTexts', 'assets', 'files'] as const
+
+export const offeredTo = (
+  template: Template,
+  library: readonly LibraryEntry[] | undefined,
+): Offered => {
+  if (!library) return nothingOffered
+  const of = <Held>(kind: LibraryEntry['kind'], held: readonly { key: string }[]): Held[] => {
+    const known = new Set(held.map(({ key }) => key))
+    return library.flatMap((entry) =>
+      entry.kind === kind && !known.has(entry.key) ? [entry.document as Held] : [],
+    )
+  }
+  return {
+    houseTexts: of<HouseText>('house-text', template.houseTexts),
+    assets: of<Asset>('image', template.assets),
+    files: of<TemplateFile>('file', template.files),
+  }
+}
+
+/** A template as if it held all that is offered to it: what may be chosen on its pages. */
+export const withOffered = (template: Template, offered: Offered): Template => ({
+  ...template,
+  houseTexts: [...template.houseTexts, ...offered.houseTexts],
+  assets: [...template.assets, ...offered.assets],
+  files: [...template.files, ...offered.files],
+})
+
+/** The edits by which a template holds what a block shows of the library. */
+export const heldFor = (block: Block, template: Template, offered: Offered): TemplateEdit[] => {
+  const shown = {
+    houseTexts: new Set(block.kind === 'house-text' ? [block.houseText] : []),
+    assets: new Set(imagesOfBlock(block).map(({ image }) => image)),
+    files: filesLedToBy(block),
+  }
+  return lists.flatMap((list) =>
+    offered[list]
+      .filter(({ key }) => shown[list].has(key) && !template[list].some((held) => held.key === key))
+      .map((value): TemplateEdit => ({
+        edit: 'set-field',
+        part: null,
+        field: [list, value.key],
+        was: null,
+        value,
+      })),
+  )
+}
