@@ -250,7 +250,15 @@ export const PageBlock = ({
                     set,
                   }}
                 />
-                <Button className="mt-2" onClick={onClose}>
+                <Button
+                  className="mt-2"
+                  // The field that is left may make the form longer: the press would end beside the button.
+                  onMouseDown={(event) => event.preventDefault()}
+                  onClick={() => {
+                    if (document.activeElement instanceof HTMLElement) document.activeElement.blur()
+                    onClose()
+                  }}
+                >
                   Done
                 </Button>
               </fieldset>

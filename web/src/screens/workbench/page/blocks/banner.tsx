@@ -39,14 +39,12 @@ export const BannerEditor = ({ block, template, set }: BlockEditing<'banner'>) =
       value={block.text}
       set={set}
     />
-    {block.text !== undefined && (
-      <Words
-        field="above"
-        label="Line above the title"
-        hint="such as {code} · {term}"
-        value={block.above}
-        set={set}
-      />
-    )}
+    <Words
+      field="above"
+      label="Line above the title"
+      hint="such as {code} · {term}; only where there is a title"
+      value={block.above}
+      set={set}
+    />
   </div>
 )
