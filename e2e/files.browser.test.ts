@@ -132,9 +132,7 @@ describe('files for all courses', () => {
     await page
       .getByRole('list', { name: 'The page' })
       .dispatchEvent('drop', { dataTransfer: carried })
-    await page
-      .getByText(/^study planner \(Spreadsheet, 5 kB\) · study planner \(PDF, 18 kB\)$/)
-      .waitFor()
+    await page.getByText(/^study planner \(XLSX, 5 kB\) · study planner \(PDF, 18 kB\)$/).waitFor()
     await expect.poll(async () => (await draft()).draft.files.length, patience).toBe(3)
     expect((await draft()).draft.home.blocks.at(-1)).toMatchObject({
       kind: 'document',

@@ -37,7 +37,7 @@ const typeFaults: Fault[] = [
   {
     what: 'the core imports the server by relative path',
     file: 'core/src/naming/plantedRelative.ts',
-    text: "export { houseTextAddress } from '../../../server/src/library/houseTextAddress.ts'\n",
+    text: "export { houseTextAddress } from '../../../server/src/library/publicAddresses.ts'\n",
     says: /TS(?:6307|6059)/,
   },
   {
@@ -140,7 +140,7 @@ const lintFaults: Fault[] = [
   {
     what: 'an import at run time leaves its package',
     file: 'web/src/plantedLeavesLater.ts',
-    text: "export const planted = () => import('../../server/src/library/houseTextAddress.ts')\n",
+    text: "export const planted = () => import('../../server/src/library/publicAddresses.ts')\n",
     says: walls,
   },
   {
@@ -409,7 +409,7 @@ describe('the type check turns red', () => {
     // Files that a forbidden import draws into a project are told of, too.
     const planted = new Set([
       ...typeFaults.map((fault) => fault.file),
-      'server/src/library/houseTextAddress.ts',
+      'server/src/library/publicAddresses.ts',
       'server/src/queue/outcome.ts',
       'platform/src/rewriteHtml.ts',
     ])

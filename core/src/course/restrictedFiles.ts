@@ -11,9 +11,14 @@ export interface RestrictedFiles {
 
 /** The files of a course that are kept from students, by their addresses and by what they hold. */
 export const restrictedFiles = ({ files = [] }: Pick<Course, 'files'>): RestrictedFiles => {
-  const restricted = files.filter((file) => file.restricted)
+  const contents = new Set(
+    files.flatMap(({ restricted, content }) => (restricted ? (content ?? []) : [])),
+  )
+  // What holds the same is the same, at whatever address.
+  const restricted = files.filter(
+    (file) => file.restricted || (file.content !== undefined && contents.has(file.content)),
+  )
   const addresses = new Set(restricted.map(({ url }) => url))
-  const contents = new Set(restricted.flatMap(({ content }) => content ?? []))
   const at = (address: string) => addresses.has(address.replace(/[?#].*$/, ''))
   return {
     any: restricted.length > 0,

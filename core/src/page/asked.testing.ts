@@ -61,6 +61,14 @@ export const askingBlocks: fc.Arbitrary<Block> = fc.oneof(
     captions: true,
     left: { as: 'asked' },
   })),
+  prompts(1).map(([prompt = '']): Block => ({
+    kind: 'schedule',
+    key: 'asks',
+    strength: 'must',
+    label: 'Schedule',
+    prompt,
+    left: { as: 'asked' },
+  })),
   prompts(1).map(([title = '']): Block => ({
     kind: 'document',
     key: 'asks',

@@ -55,10 +55,8 @@ describe('a file that a page leads to', () => {
   it('stands where the platform has it, under words that say its formats and size; another deployment changes nothing', () => {
     const at = deployed()
     const html = at.item('Welcome').html ?? ''
-    expect(html).toContain(
-      '>Study plan (Word-processor document, 1001 bytes)</a> · <a href="/c/files/',
-    )
-    expect(html).toContain('>Study plan (Word-processor document)</a>')
+    expect(html).toContain('>Study plan (DOCX, 1 kB)</a> · <a href="/c/files/')
+    expect(html).toContain('>Study plan (DOCX)</a>')
     expect(html).not.toContain('handout:')
     expect(links(at)).toHaveLength(3)
     expect(at.plan(leading()).changes).toEqual([])
@@ -137,9 +135,7 @@ describe('a file that a page leads to', () => {
     const at = new Standing('keeps marks')
     at.deploy(leading(current))
     const html = at.item('Welcome').html ?? ''
-    expect(html).toContain(
-      'href="house-file:given-timetable">Study plan (Word-processor document)<',
-    )
+    expect(html).toContain('href="house-file:given-timetable">Study plan (DOCX)<')
     expect(html).toContain('href="house-file:given-slides"')
     const { changes } = at.plan(
       leading((template) => {

@@ -43,7 +43,7 @@ export const platforms = {
       .replace(/ (?:data-[\w-]+|style)="[^"]*"/g, '')
       .replace(/<(p|li|h[1-6])>/g, '<$1 dir="ltr">')
       .replace(/<a (?!class)/g, '<a class="kp-link" ')
-      .replace(/<(br|hr|img)((?:\s[^<>]*?)?)\s*\/?>/g, '<$1$2 />')
+      .replace(/<(br|hr|img)((?:\s+[^\s<>/][^<>]*?)?)\s*\/?>/g, '<$1$2 />')
       .replace(/<(\/?)(?:b|strong)>/g, '<$1strong>')
       .replace(/<(\/?)(?:i|em)>/g, '<$1em>')
       .replace(/[–’“”é]/g, (character) => `&#${character.charCodeAt(0)};`)

@@ -80,6 +80,14 @@ export const leftBlocks: readonly Block[] = [
     left: { as: 'asked' },
   },
   {
+    kind: 'schedule',
+    key: 'left-schedule',
+    strength: 'must',
+    label: 'Schedule',
+    prompt: 'What we do together',
+    left: { as: 'asked' },
+  },
+  {
     kind: 'document',
     key: 'left-document',
     strength: 'must',

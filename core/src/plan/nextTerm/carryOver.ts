@@ -118,8 +118,7 @@ export const carryOver = (
         if (id === undefined) {
           const file = attribute === 'href' ? fileOfUrl.get(url) : undefined
           if (!file) return whole
-          if (!hiddenContents.has(file.content) && !restricted.shownBy({ url, target: null, file }))
-            return `href="${sentHandout(file)}"`
+          if (!hiddenContents.has(file.content)) return `href="${sentHandout(file)}"`
           tell('left-behind', 'a link to a file in a hidden place')
           return 'href="#"'
         }

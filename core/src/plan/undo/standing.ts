@@ -61,7 +61,7 @@ export const partStatesOf = (course: Course, bodies: Bodies): Map<string, PartSt
         fields: valuesOf(module, moduleFields),
         html: null,
         questions: null,
-        url: null,
+        url: module.url ?? null,
         parent,
       })
       readModules(modulesIn(module), module.id)

@@ -1,8 +1,11 @@
 import { z } from 'zod'
 import { dateOfMention, type Week } from '../../calendar/index.ts'
+import type { ExpectedBlock, ExpectedPart } from '../../expand/index.ts'
 import { rangesAgree, rangesNamed } from '../../naming/index.ts'
 import { oncePerPage } from '../../page/index.ts'
 import { remember } from '../../remember/index.ts'
+import { blockKind } from '../../template/index.ts'
+import type { CheckContext, PairedItem } from '../context.ts'
 import { aboutPart, defineRule, type Verdict } from '../rule.ts'
 
 export const otherWeekDate = defineRule({
@@ -53,7 +56,9 @@ export const otherWeekDate = defineRule({
         expected: `dates of ${weekWords(part.weeks)}`,
         itemId: there.item.id,
       })
-      const strange = rangesNear(first)(page).flatMap((range) => {
+      const made = madeParagraphs(part, there, context)
+      const strange = rangesNear(first)(page).flatMap(({ range, paragraph }) => {
+        if (made.has(paragraph)) return []
         const week = weeks.find((week) => !isOwn(week) && rangesAgree(range, week, 1))
         return week && !part.weeks.some((week) => rangesAgree(range, week, 1))
           ? [{ range, week }]
@@ -63,7 +68,8 @@ export const otherWeekDate = defineRule({
         yield failed('range', strange.range.text, strange.week)
         continue
       }
-      const dates = page.dates.flatMap(({ mention }) => {
+      const dates = page.dates.flatMap(({ mention, paragraph }) => {
+        if (made.has(paragraph)) return []
         const date = dateOfMention(mention, first)
         return date === null ? [] : [{ date, text: mention.text }]
       })
@@ -83,13 +89,29 @@ export const otherWeekDate = defineRule({
   },
 })
 
-/** The ranges of days a page speaks of, read near a day. */
+const none: ReadonlySet<number> = new Set()
+/** Places of the paragraphs of what is made from the course, which speaks of every week: a schedule, what serves which outcome. */
+const madeParagraphs = (
+  part: ExpectedPart,
+  there: PairedItem,
+  context: CheckContext,
+): ReadonlySet<number> => {
+  const isMade = ({ kind }: ExpectedBlock): boolean => blockKind(kind).group === 'made'
+  if (!part.blocks.some(isMade)) return none
+  return new Set(
+    (context.readingsOf(there) ?? []).flatMap(({ block, paragraphs }) =>
+      isMade(block) ? paragraphs : [],
+    ),
+  )
+}
+
+/** The ranges of days a page speaks of, each with the place of its paragraph, read near a day. */
 const rangesNear = remember(200, (near: string) =>
   oncePerPage((page) => {
     const dated = new Set(page.dates.map((date) => date.paragraph))
     return page.paragraphs.flatMap((paragraph, i) =>
       dated.has(i) || /\d\/\d/.test(paragraph.text)
-        ? rangesNamed(paragraph.text.slice(0, 2000), near)
+        ? rangesNamed(paragraph.text.slice(0, 2000), near).map((range) => ({ range, paragraph: i }))
         : [],
     )
   }),

@@ -1,5 +1,6 @@
-import type { CourseItem } from '../../course/index.ts'
+import { restrictedFiles, type Course, type CourseItem } from '../../course/index.ts'
 import type { ExpectedFile, ExpectedPart } from '../../expand/index.ts'
+import { rememberOf } from '../../remember/index.ts'
 import { isModule } from '../../template/index.ts'
 import type { CheckContext } from '../context.ts'
 import { aboutPart, type Verdict } from '../rule.ts'
@@ -45,3 +46,14 @@ export function* perFile(
 export const wordsShown = (context: CheckContext, content: string): string | null =>
   context.course.files?.find((file) => file.content === content && file.words !== undefined)
     ?.words ?? null
+
+const restrictedOf = rememberOf((course: Course) => restrictedFiles(course))
+/** What a file that stands in a course is told by: its name, unless it is kept from students, whose name is told nowhere. */
+export const fileSeen = (
+  { course }: CheckContext,
+  { name, content }: { name: string; content?: string | undefined },
+): string =>
+  content !== undefined &&
+  restrictedOf(course).shownBy({ url: null, target: null, file: { name, content } })
+    ? 'a file that is kept from students'
+    : `“${name}”`

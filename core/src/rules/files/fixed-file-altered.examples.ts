@@ -23,18 +23,27 @@ export const examples: RuleExamples = {
   ],
   fails: [
     {
+      title: 'one that is kept from students, whose name is told nowhere',
+      change: ({ item, course }) => {
+        const file = { name: 'extra time.pdf', content: 'e'.repeat(64) }
+        item('tide-table').file = file
+        course.files = [{ ...file, id: 'f-9', url: '/files/f-9', restricted: true }]
+      },
+      evidence: 'a file that is kept from students',
+    },
+    {
       title: 'the one of last year',
       change: ({ item }) => {
         item('tide-table').file = { name: 'tide table.pdf', content: 'c'.repeat(64) }
       },
-      evidence: 'tide table.pdf',
+      evidence: '“tide table.pdf”',
     },
     {
       title: 'another kind of file',
       change: ({ item }) => {
         item('tide-table').file = { name: 'tides.xlsx', content: 'd'.repeat(64) }
       },
-      evidence: 'tides.xlsx',
+      evidence: '“tides.xlsx”',
     },
   ],
 }

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { newWords } from '../../files/index.ts'
 import { aboutPart, defineRule, type Verdict } from '../rule.ts'
-import { perFile, wordsShown } from './filesThere.ts'
+import { fileSeen, perFile, wordsShown } from './filesThere.ts'
 
 export const fixedFileAltered = defineRule({
   id: 'fixed-file-altered',
@@ -14,7 +14,7 @@ export const fixedFileAltered = defineRule({
   parameters: z.strictObject({}),
   mender: 'designer',
   effortMinutes: 3,
-  messages: { altered: '“{item}” hands out “{seen}”, which is not the file of the template.' },
+  messages: { altered: '“{item}” hands out {seen}, which is not the file of the template.' },
   check: (context) =>
     perFile(
       context,
@@ -46,8 +46,8 @@ export const fixedFileAltered = defineRule({
             subject,
             outcome: 'failed',
             message: 'altered',
-            values: { item: item.name, seen: shown.name },
-            evidence: [{ kind: 'words', text: shown.name }],
+            values: { item: item.name, seen: fileSeen(context, shown) },
+            evidence: [{ kind: 'words', text: fileSeen(context, shown) }],
             expected: wanted.name,
             itemId: item.id,
           }

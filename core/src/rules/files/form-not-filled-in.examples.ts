@@ -26,18 +26,18 @@ export const examples: RuleExamples = {
       change: ({ item }) => {
         item('passage-form').file = { name: 'passage form.docx', content: '2'.repeat(64) }
       },
-      evidence: 'passage form.docx',
+      evidence: '“passage form.docx”',
     },
-    { title: 'as it was given out', change: says(blank), evidence: 'passage form.docx' },
+    { title: 'as it was given out', change: says(blank), evidence: '“passage form.docx”' },
     {
       title: 'saved again, in another order of lines',
       change: says(blank.split('\n').reverse().join('\n'), 'NAV 110 passage.docx'),
-      evidence: 'NAV 110 passage.docx',
+      evidence: '“NAV 110 passage.docx”',
     },
     {
       title: 'only the name put in',
       change: says(`${blank}\nSunniva Drake`),
-      evidence: 'passage form.docx',
+      evidence: '“passage form.docx”',
     },
   ],
 }

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { newWords } from '../../files/index.ts'
 import { aboutPart, defineRule, type Verdict } from '../rule.ts'
-import { perFile, wordsShown } from './filesThere.ts'
+import { fileSeen, perFile, wordsShown } from './filesThere.ts'
 
 export const formNotFilledIn = defineRule({
   id: 'form-not-filled-in',
@@ -24,8 +24,8 @@ export const formNotFilledIn = defineRule({
   onlyInCourse: true,
   effortMinutes: 20,
   messages: {
-    delivered: '“{item}” still hands out the blank form “{seen}”, as it was given out.',
-    again: '“{item}” hands out “{seen}”, which has {new words} beside those of the blank form.',
+    delivered: '“{item}” still hands out the blank form {seen}, as it was given out.',
+    again: '“{item}” hands out {seen}, which has {new words} beside those of the blank form.',
   },
   check: (context, { fewestNewWords }) =>
     perFile(
@@ -55,8 +55,8 @@ export const formNotFilledIn = defineRule({
             subject,
             outcome: 'failed',
             message: delivered ? 'delivered' : 'again',
-            values: { item: item.name, seen: shown.name, new: String(fresh ?? 0) },
-            evidence: [{ kind: 'words', text: shown.name }],
+            values: { item: item.name, seen: fileSeen(context, shown), new: String(fresh ?? 0) },
+            evidence: [{ kind: 'words', text: fileSeen(context, shown) }],
             expected: 'the form filled in',
             itemId: item.id,
           }

@@ -1,9 +1,10 @@
+import { isShown } from '../../course/index.ts'
 import { wordsFilled } from '../../expand/index.ts'
 import { houseFileAt, newWords, readHandoutAddress, type WrittenFile } from '../../files/index.ts'
 import { analysePage, type PageLink } from '../../page/index.ts'
 import { remember } from '../../remember/index.ts'
 import type { CheckContext, PlacedBlock } from '../context.ts'
-import { wordsShown } from './filesThere.ts'
+import { fileSeen, wordsShown } from './filesThere.ts'
 
 /** A link of a block to a file, as it was written. */
 export interface LinkWanted {
@@ -42,13 +43,11 @@ const fileAt = (address: string, { course }: CheckContext) =>
 /** Where a link leads, as people know it: the file, the item, or the address. */
 export const whereLinkLeads = (href: string, context: CheckContext): string => {
   const target = context.leadsTo(href)
-  const name =
-    target.leads === 'file'
-      ? (fileAt(target.url, context)?.name ?? null)
-      : target.leads === 'item'
-        ? (context.itemAt(target.id)?.name ?? null)
-        : null
-  return name === null ? href : `“${name}”`
+  const file = target.leads === 'file' ? fileAt(target.url, context) : undefined
+  if (file?.restricted) return 'a file that is kept from students'
+  if (file) return fileSeen(context, file)
+  const item = target.leads === 'item' ? context.itemAt(target.id) : null
+  return item && isShown(item) ? `“${item.name}”` : item ? 'an item that is hidden' : href
 }
 
 /** Whether a link leads to the file that it was written to lead to; a reason where that cannot be told, and `told` where other rules do. */

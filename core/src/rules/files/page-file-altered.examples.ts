@@ -64,6 +64,15 @@ export const examples: RuleExamples = {
       evidence: '“tides of last year.pdf”',
     },
     {
+      title: 'led to one that is kept from students, whose name is told nowhere',
+      change: (shown) => {
+        leading(`<a href="${last}">${words}</a>`)(shown)
+        const [, old] = shown.course.files ?? []
+        if (old) old.restricted = true
+      },
+      evidence: 'a file that is kept from students',
+    },
+    {
       title: 'led to another place',
       change: leading(`<a href="https://tides.example/">${words}</a>`),
       evidence: 'https://tides.example/',

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { fileKinds, kindOfFileName, sizeInWords } from '../../../files/index.ts'
+import { sizeInWords } from '../../../files/index.ts'
 import { isKeptCurrent, type TemplateFile } from '../../file.ts'
 import { Key } from '../../words.ts'
 import { escapeHtml, heading } from '../html.ts'
@@ -13,13 +13,12 @@ export const untitledDocument = 'Title of the document'
 /** In how many formats one document is offered side by side. */
 export const mostFormats = 4
 
-/** What a format is, for those who choose. How large it is, is not said where that is not settled: filled for a course, or kept current. */
+/** What a format is, for those who choose, in whatever language. How large it is, is not said where that is not settled: filled for a course, or kept current. */
 const formatWords = (file: TemplateFile): string => {
-  const kind = kindOfFileName(file.fileName)
-  const words = kind === null ? file.fileName : fileKinds[kind].words
+  const format = file.fileName.slice(file.fileName.lastIndexOf('.') + 1).toUpperCase()
   return file.fields.length > 0 || isKeptCurrent(file)
-    ? words
-    : `${words}, ${sizeInWords(file.bytes)}`
+    ? format
+    : `${format}, ${sizeInWords(Math.max(1024, file.bytes))}`
 }
 
 export const document = defineBlock(

@@ -64,6 +64,9 @@ export const BlockStrength = ({
   </>
 )
 
+/** What is made from the course cannot stand as it was written. */
+const isMade = ({ kind }: Block): boolean => kind === 'contact-card' || kind === 'schedule'
+
 const leftWords: Readonly<Record<Left['as'], string>> = {
   proposed: 'may be reworded',
   asked: 'is asked for',
@@ -83,7 +86,7 @@ export const BlockLeft = ({ block, acts }: { block: Block; acts: BlockActs }) =>
         acts.leave(block.key, ways.find((way) => way === event.target.value) ?? null)
       }
       options={[
-        { value: '', text: block.kind === 'contact-card' ? 'asks nothing' : 'stands as written' },
+        { value: '', text: isMade(block) ? 'asks nothing' : 'stands as written' },
         ...ways.map((way) => ({ value: way, text: leftWords[way] })),
       ]}
     />

@@ -32,7 +32,7 @@ const shown = (
     .replace(/src="asset:([\w.-]+)"/g, (whole, name: string) =>
       assets.has(name) ? `src="${assets.get(name)}"` : whole,
     )
-    .replace(/href="(?:ref|handout):[^"]*"/g, 'href="#"')
+    .replace(/href="(?:ref|handout|house-file):[^"]*"/g, 'href="#"')
   if (block.kind === 'guidance-note')
     return reader === 'student' ? '' : `<div class="note">${html}</div>`
   if (reader === 'instructor')

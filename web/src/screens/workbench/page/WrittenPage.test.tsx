@@ -359,9 +359,7 @@ describe('files that are dropped on a page', () => {
     ])
     await screen.findByText('“study_planner.docx” is filled for each course: {code}.')
     await waitFor(() => expect(onServer().files).toHaveLength(3))
-    expect(frame('document').textContent).toBe(
-      'study planner (PDF, 2 kB) · study planner (Word-processor document)',
-    )
+    expect(frame('document').textContent).toBe('study planner (PDF, 2 kB) · study planner (DOCX)')
     act(() => useDraftStore.getState().undo())
     expect([keys(), useDraftStore.getState().draft?.files]).toEqual([['a', 'b', 'c'], []])
   })

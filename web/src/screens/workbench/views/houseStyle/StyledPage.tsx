@@ -32,7 +32,7 @@ const homePage = (template: Template, expected: ExpectedCourse | null, today: st
     ? expected.home.blocks
         .map((block) => blockHtmlOn(block, today))
         .join('\n')
-        .replace(/href="ref:[^"]*"/g, 'href="#"')
+        .replace(/href="(?:ref|handout|house-file):[^"]*"/g, 'href="#"')
     : template.home.blocks
         .map((block) => {
           const placed = blockInPlace(block, template.keptBlocks)
