@@ -33,7 +33,7 @@ export const firstVersion = (leaves: boolean): Template => {
   if (first && isModule(first)) first.items.push(...items)
   const pages = everyItem(template).filter(({ kind }) => kind === 'page')
   leftBlocks.forEach((block, i) =>
-    (block.kind === 'contact-card'
+    (block.kind === 'contact-card' || block.kind === 'schedule'
       ? template.home
       : (pages[i % pages.length] ?? template.home)
     ).blocks.push(structuredClone(block)),
