@@ -146,6 +146,35 @@ describe('a file that a page leads to', () => {
     expect(changes.flatMap(filesOfChange).map(({ name }) => name)).toEqual(['handout 2.docx'])
     expect(JSON.stringify(changes)).not.toContain('html')
   })
+  it('that is kept current is led to by its own key, also from a page that was not brought; one that is from now on, only from one that was', () => {
+    const current = (template: Template): void => {
+      template.files = template.files.map((file) =>
+        file.key === 'given-slides' ? { ...file, current: true as const } : file,
+      )
+    }
+    const replaced = leading((template) => {
+      another('given-slides')(template)
+      current(template)
+    })
+    const deployedWith = (old: Template, only: string[]): string => {
+      const at = new Standing('keeps marks')
+      at.deploy(overlay(old, replaced, { only, except: [] }))
+      return /href="([^"]*)">first slides/.exec(at.item('Welcome').html ?? '')?.[1] ?? ''
+    }
+    expect(deployedWith(leading(current), ['week'])).toBe('house-file:given-slides')
+    expect(deployedWith(leading(current), ['welcome'])).toBe('house-file:given-slides')
+    expect(deployedWith(leading(), ['week'])).toMatch(/^\/c\/files\/0002/)
+    const gone = leading((template) => {
+      template.files = template.files.filter(({ key }) => key !== 'given-slides')
+      for (const item of everyItem(template)) {
+        item.blocks = item.blocks.filter(({ key }) => key !== 'sentence')
+        if (item.file?.key === 'given-slides') item.file = { left: 'theirs' }
+      }
+    })
+    const at = new Standing('keeps marks')
+    at.deploy(overlay(leading(current), gone, { only: ['week'], except: [] }))
+    expect(at.item('Welcome').html).toContain('href="house-file:given-slides"')
+  })
   it('goes along where its page is copied', () => {
     expect(clipParts(leading(), new Set(['welcome']))?.files.map(({ key }) => key)).toEqual([
       'given-timetable',

@@ -28,18 +28,21 @@ export const blockWithFilesUnder = <Any extends Block>(block: Any, now: Renamed)
   return copy.kind === 'document' ? { ...copy, files: copy.files.map(now) } : copy
 }
 
-/** A part whose files go by other keys. */
-export const withFilesUnder = (item: Item, now: Renamed): Item => ({
+/**
+ * A part whose files go by other keys.
+ * @param inPages the keys of those that its page and its questions lead to, where they are others
+ */
+export const withFilesUnder = (item: Item, now: Renamed, inPages: Renamed = now): Item => ({
   ...item,
   ...(item.file?.key === undefined ? {} : { file: { ...item.file, key: now(item.file.key) } }),
-  blocks: item.blocks.map((block) => blockWithFilesUnder(block, now)),
+  blocks: item.blocks.map((block) => blockWithFilesUnder(block, inPages)),
   ...(item.questions
     ? {
         questions: {
           ...item.questions,
           list: item.questions.list.map((question) => ({
             ...question,
-            body: { ...question.body, text: htmlUnder(question.body.text, now) },
+            body: { ...question.body, text: htmlUnder(question.body.text, inPages) },
           })),
         },
       }

@@ -3,6 +3,7 @@ import {
   filesLedToBy,
   filesOfItem,
   homePageKey,
+  isKeptCurrent,
   isModule,
   partsWithin,
   withFilesUnder,
@@ -59,21 +60,30 @@ export const overlay = (old: Template, newer: Template, { only, except }: PartsT
   const earlierFiles = new Map(
     old.files.flatMap((was) => {
       const now = newer.files.find(({ key }) => key === was.key)
-      return now?.content === was.content
+      return now?.content === was.content && isKeptCurrent(now) === isKeptCurrent(was)
         ? []
         : [[was.key, { ...was, key: `${was.key}-before` }] as const]
     }),
   )
   const before = (key: string): string => earlierFiles.get(key)?.key ?? key
+  // Pages lead to the newest of what the library keeps current, by its own key, whatever was brought.
+  const beforeInPages = (key: string): string => {
+    const was = earlierFiles.get(key)
+    return was && !isKeptCurrent(was) ? was.key : key
+  }
+  const isGone = (key: string): boolean => !newer.files.some((file) => file.key === key)
   const handingOut = (part: Part): Part =>
     isModule(part)
       ? { ...part, items: part.items.map(handingOut) }
       : oldItems.has(part) && [...filesOfItem(part)].some((key) => earlierFiles.has(key))
-        ? withFilesUnder(part, before)
+        ? withFilesUnder(part, before, beforeInPages)
         : part
   const laidOut = parts.map(handingOut)
   const home = isHomeOld
-    ? { ...old.home, blocks: old.home.blocks.map((block) => blockWithFilesUnder(block, before)) }
+    ? {
+        ...old.home,
+        blocks: old.home.blocks.map((block) => blockWithFilesUnder(block, beforeInPages)),
+      }
     : newer.home
   const handedOut = new Set([
     ...partsWithin(laidOut).flatMap((part) => (isModule(part) ? [] : [...filesOfItem(part)])),
@@ -84,7 +94,11 @@ export const overlay = (old: Template, newer: Template, { only, except }: PartsT
   return {
     ...base,
     parts: laidOut,
-    files: [...newer.files, ...[...earlierFiles.values()].filter(({ key }) => handedOut.has(key))],
+    files: [
+      ...newer.files,
+      ...[...earlierFiles.values()].filter(({ key }) => handedOut.has(key)),
+      ...old.files.filter((was) => isGone(was.key) && handedOut.has(was.key)),
+    ],
     home,
     houseTexts: newer.houseTexts,
     keptBlocks: newer.keptBlocks,
