@@ -9,6 +9,12 @@ import type { PageSources } from './page/pageSources.ts'
 export const usePageSources = (draft: Template): PageSources => {
   const library = useLibrary()
   const edit = useDraftStore((store) => store.edit)
+  const { houseTexts, assets, files } = draft
+  // The same as long as neither the library nor what is held of it changes.
+  const offered = useMemo(
+    () => offeredTo({ houseTexts, assets, files }, library.data),
+    [houseTexts, assets, files, library.data],
+  )
   return useMemo(() => {
     return {
       parts: [
@@ -17,7 +23,7 @@ export const usePageSources = (draft: Template): PageSources => {
       ],
       files: draft.files,
       assets: draft.assets,
-      library: offeredTo(draft, library.data),
+      library: offered,
       onAsset: (asset) =>
         void edit({
           edit: 'set-field',
@@ -31,5 +37,5 @@ export const usePageSources = (draft: Template): PageSources => {
           problem: `${pictures === 1 ? 'A picture was' : `${pictures} pictures were`} left out, as nobody said what ${pictures === 1 ? 'it shows' : 'they show'}. Put ${pictures === 1 ? 'it' : 'them'} in again, and say it.`,
         }),
     }
-  }, [draft, library.data, edit])
+  }, [draft, offered, edit])
 }

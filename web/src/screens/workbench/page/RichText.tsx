@@ -320,6 +320,8 @@ export const RichText = ({
   )
   /** What is typed before the editor has the cursor, on a slow machine; null: it has it. */
   const early = useRef<string | null>('')
+  /** Where an arrow led that was pressed before that. */
+  const earlyLeave = useRef<'above' | 'below' | null>(null)
   const place = useRef<HTMLDivElement>(null)
   useLayoutEffect(() => {
     if (among ?? begins) place.current?.focus()
@@ -327,9 +329,12 @@ export const RichText = ({
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [])
   const takeEarly = (event: KeyPress) => {
-    if (early.current === null || event.key.length !== 1) return
-    if (event.ctrlKey || event.metaKey || event.altKey) return
-    early.current += event.key
+    if (early.current === null || event.ctrlKey || event.metaKey || event.altKey) return
+    const begin = among?.begin
+    if (event.key === 'ArrowDown' && begin === 'end') earlyLeave.current = 'below'
+    else if (event.key === 'ArrowUp' && begin === 'start') earlyLeave.current = 'above'
+    else if (event.key.length === 1) early.current += event.key
+    else return
     event.preventDefault()
   }
   const editor = useEditor({
@@ -352,6 +357,11 @@ export const RichText = ({
       const text = early.current
       early.current = null
       if (text) made.view.dispatch(made.state.tr.insertText(text))
+      const leave = earlyLeave.current
+      earlyLeave.current = null
+      if (leave === null) return
+      handOn(made)
+      latest.current.among?.onLeave(leave)
     },
     onUpdate: ({ editor: made, transaction }) => {
       // What undoes the paste would undo something else from now on.

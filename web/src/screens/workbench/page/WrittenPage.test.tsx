@@ -449,6 +449,17 @@ describe('what the library holds and the template does not', () => {
 })
 
 describe('texts beside one another', () => {
+  it('take a letter and an arrow that come before the cursor is there', async () => {
+    const { blocks } = open([text('a', '<p>Alpha</p>'), text('b', '<p>Bravo</p>')])
+    act(() => frame('a').focus())
+    fireEvent.keyDown(frame('a'), { key: 'Enter' })
+    const early = document.activeElement as HTMLElement
+    expect(early.getAttribute('role')).toBeNull()
+    fireEvent.keyDown(early, { key: '!' })
+    fireEvent.keyDown(early, { key: 'ArrowDown' })
+    await waitFor(() => expect(row('b').querySelector('[role=textbox]')).not.toBeNull())
+    expect(blocks()[0]).toMatchObject({ html: '<p>Alpha!</p>' })
+  })
   it('become one at Backspace, the cursor between them, and what was typed a moment before is in it', async () => {
     const { user, blocks, keys } = open([text('a', '<p>Alpha</p>'), text('b', '<p>Bravo</p>')])
     act(() => frame('b').focus())

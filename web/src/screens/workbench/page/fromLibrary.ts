@@ -20,7 +20,7 @@ export const nothingOffered: Offered = { houseTexts: [], assets: [], files: [] }
 const lists = ['houseTexts', 'assets', 'files'] as const
 
 export const offeredTo = (
-  template: Template,
+  template: Pick<Template, 'houseTexts' | 'assets' | 'files'>,
   library: readonly LibraryEntry[] | undefined,
 ): Offered => {
   if (!library) return nothingOffered
