@@ -126,6 +126,25 @@ const underFreshKeys = (parts: readonly Part[], taken: Set<string>): Part[] => {
   return parts.map(renamed)
 }
 
+const sharedLists = ['houseTexts', 'assets', 'files', 'rubrics', 'keptBlocks'] as const
+
+/** The edits by which a template holds shared pieces, those that it does not hold already. */
+export const bringEdits = (
+  template: Template,
+  pieces: { readonly [List in (typeof sharedLists)[number]]?: Readonly<Template[List]> },
+): TemplateEdit[] =>
+  sharedLists.flatMap((list) =>
+    (pieces[list] ?? [])
+      .filter(({ key }) => !template[list].some((held) => held.key === key))
+      .map((value): TemplateEdit => ({
+        edit: 'set-field',
+        part: null,
+        field: [list, value.key],
+        was: null,
+        value,
+      })),
+  )
+
 /**
  * The edits that put clipped parts into a template: under fresh keys, with the house texts, images, rubrics and kept
  * blocks they show where the template does not have them. Signposts to parts it does not have are left out.
@@ -139,18 +158,7 @@ export const pasteEdits = (
   const taken = takenKeys(template)
   const parts = underFreshKeys(clip.parts, new Set(taken))
   const known = new Set([...taken, ...partsWithin(parts).map((part) => part.key)])
-  const lists = ['houseTexts', 'assets', 'files', 'rubrics', 'keptBlocks'] as const
-  const bring = lists.flatMap((list) =>
-    clip[list]
-      .filter(({ key }) => !template[list].some((other) => other.key === key))
-      .map((value): TemplateEdit => ({
-        edit: 'set-field',
-        part: null,
-        field: [list, value.key],
-        was: null,
-        value,
-      })),
-  )
+  const bring = bringEdits(template, clip)
   const sound = (part: Part): Part =>
     isModule(part)
       ? {

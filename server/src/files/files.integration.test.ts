@@ -292,6 +292,21 @@ describe('a file in the library', () => {
   })
 })
 
+/** A rollout of the first version of a template into a course, to be planned. */
+const planOf = (template: string, course: number) =>
+  designer.post('/api/rollouts', {
+    order: {
+      mode: 'version',
+      template,
+      version: 1,
+      only: null,
+      except: [],
+      restore: { fixedText: false, missingParts: false },
+      adopt: false,
+    },
+    courses: [course],
+  })
+
 describe('files that pages lead to', () => {
   it('are sent, the form filled; what is kept current is led to where it is kept, unless only the template says so', async () => {
     const [guide, blank] = [await kept(pdf, 'guide.pdf'), await kept(form, 'form.docx')]
@@ -319,18 +334,7 @@ describe('files that pages lead to', () => {
     await college.release(template, person)
     await college.platform.connector.create('led-to', 'New course')
     const course = await college.addCourse(there('led-to'), {})
-    const planned = await designer.post('/api/rollouts', {
-      order: {
-        mode: 'version',
-        template: 'led-to',
-        version: 1,
-        only: null,
-        except: [],
-        restore: { fixedText: false, missingParts: false },
-        adopt: false,
-      },
-      courses: [course],
-    })
+    const planned = await planOf('led-to', course)
     await college.work()
     await designer.post(`/api/runs/${planned.body.run}/approve`, {})
     await college.work()
@@ -357,18 +361,7 @@ describe('files that are rolled out', () => {
     const platformId = `files-${made}`
     await college.platform.connector.create(platformId, 'New course')
     const course = await college.addCourse(there(platformId), more)
-    const planned = await designer.post('/api/rollouts', {
-      order: {
-        mode: 'version',
-        template: key,
-        version: 1,
-        only: null,
-        except: [],
-        restore: { fixedText: false, missingParts: false },
-        adopt: false,
-      },
-      courses: [course],
-    })
+    const planned = await planOf(key, course)
     expect([planned.status, planned.body.detail]).toEqual([200, undefined])
     await college.work()
     const run = planned.body.run as number

@@ -1,4 +1,5 @@
 import {
+  bringEdits,
   filesLedToBy,
   imagesOfBlock,
   type Asset,
@@ -17,7 +18,6 @@ export interface Offered {
   files: readonly TemplateFile[]
 }
 export const nothingOffered: Offered = { houseTexts: [], assets: [], files: [] }
-const lists = ['houseTexts', 'assets', 'files'] as const
 
 export const offeredTo = (
   template: Pick<Template, 'houseTexts' | 'assets' | 'files'>,
@@ -52,15 +52,9 @@ export const heldFor = (block: Block, template: Template, offered: Offered): Tem
     assets: new Set(imagesOfBlock(block).map(({ image }) => image)),
     files: filesLedToBy(block),
   }
-  return lists.flatMap((list) =>
-    offered[list]
-      .filter(({ key }) => shown[list].has(key) && !template[list].some((held) => held.key === key))
-      .map((value): TemplateEdit => ({
-        edit: 'set-field',
-        part: null,
-        field: [list, value.key],
-        was: null,
-        value,
-      })),
-  )
+  return bringEdits(template, {
+    houseTexts: offered.houseTexts.filter(({ key }) => shown.houseTexts.has(key)),
+    assets: offered.assets.filter(({ key }) => shown.assets.has(key)),
+    files: offered.files.filter(({ key }) => shown.files.has(key)),
+  })
 }
