@@ -1,5 +1,13 @@
 import { z } from 'zod'
-import { Change, ContentId, Course, Line, mostChanges, mostFileBytes } from '@wickerframe/core'
+import {
+  Change,
+  ContentId,
+  Course,
+  Line,
+  mostChanges,
+  mostFileBytes,
+  ReaderName,
+} from '@wickerframe/core'
 import { bytes, streamed, type Media, type NamesIn } from './route.ts'
 
 /** A course as the list of a platform names it. */
@@ -13,6 +21,11 @@ export const CourseListing = z.strictObject({
 export const CourseList = z.strictObject({
   courses: z.array(CourseListing),
   cursor: z.number().int().describe('Ask with after=cursor for what changed since'),
+  readerName: ReaderName.nullable()
+    .optional()
+    .describe(
+      'What this platform shows as the first name of whoever reads a page, where it stands in the page; null: it shows none',
+    ),
 })
 export type CourseList = z.output<typeof CourseList>
 

@@ -112,6 +112,19 @@ describe('the connector of the practice platform', () => {
   })
 })
 
+describe('the first name of whoever reads a page', () => {
+  it('is told, kept as it was written, and read as a name; or is said not to be shown', async () => {
+    const { readerName } = (await ask('/courses?after=0')).body
+    await apply([page('a', `<p>Welcome, ${readerName}.</p>`)])
+    const [item] = (await snapshot()).stray
+    expect(item?.html).toContain(`Welcome, ${readerName}.`)
+    const shown = await (await fetch(`${address}/courses/${course}/items/${item?.id}`)).text()
+    expect(shown).toContain('Welcome, Linnea.')
+    await misbehave('no-reader-name')
+    expect((await ask('/courses?after=0')).body.readerName).toBeNull()
+  })
+})
+
 describe('a change set', () => {
   it('is done wholly, or not at all', async () => {
     const answer = await apply([page('a'), { change: 'remove-item', id: 'no-such' }])

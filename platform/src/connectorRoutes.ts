@@ -39,6 +39,7 @@ import {
 import { fileIn, filesOf } from './files.ts'
 import type { Courses } from './courses.ts'
 import type { Misbehaviours } from './misbehave.ts'
+import { readerName } from './readerName.ts'
 
 const keepFile = (pool: Pool, name: string, mediaType: string, bytes: Buffer) =>
   change(
@@ -185,7 +186,11 @@ export const connectorRoutes = (
   }
 
   on(connectorOperations.listCourses, async ({ query, response }) => {
-    response.json(await courses.list(query.after, 500))
+    const hidesName = (await misbehaviours.level('no-reader-name')) > 0
+    response.json({
+      ...(await courses.list(query.after, 500)),
+      readerName: hidesName ? null : readerName,
+    })
   })
   on(connectorOperations.createCourse, async ({ body, response }) => {
     response.json(await courses.create(body.id, body.name))

@@ -14,12 +14,18 @@ export const misbehaviours = {
     'Have somebody edit the course just before each of the next so many change sets',
   'strip-styles': '1: strip styles when it writes HTML; 0: keep them',
   'hide-questions': '1: do not tell the connector what assessments ask; 0: tell it',
+  'no-reader-name': '1: put the first name of whoever reads into no page; 0: do',
   'hide-files': '1: do not tell the connector which files items show; 0: tell it',
   'strip-attributes': '1: strip attributes it does not know when it writes HTML; 0: keep them',
 } as const
 export type Misbehaviour = keyof typeof misbehaviours
 type Lasting =
-  'slow-answers' | 'hide-questions' | 'hide-files' | 'strip-attributes' | 'strip-styles'
+  | 'slow-answers'
+  | 'hide-questions'
+  | 'hide-files'
+  | 'no-reader-name'
+  | 'strip-attributes'
+  | 'strip-styles'
 export const isMisbehaviour = (name: string): name is Misbehaviour =>
   Object.hasOwn(misbehaviours, name)
 

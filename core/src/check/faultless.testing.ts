@@ -21,7 +21,7 @@ import { readDocument } from '../document/index.ts'
 import { withItemsFilledIn } from '../firstCourse/index.ts'
 import { firstHouseStyle } from '../houseStyle/index.ts'
 import { newLayer } from '../layer/index.ts'
-import { leftBlocks } from '../testing/leftBlocks.testing.ts'
+import { leftBlocks, readerNames } from '../testing/leftBlocks.testing.ts'
 import { everyExpected, expandCourse, type ExpectedCourse } from '../expand/index.ts'
 import { deployInto, identityOf } from '../plan/index.ts'
 import { exampleFileParts } from '../testing/exampleFiles.testing.ts'
@@ -155,6 +155,7 @@ export const faultlessCases = fc.record({
   begins: fc.integer({ min: dayNumber('2024-01-01'), max: dayNumber('2029-12-31') }),
   /** After so many weeks; none for 0. */
   breakAfter: fc.constantFrom(0, 0, 4, 5, 7),
+  reader: fc.constantFrom(undefined, ...readerNames),
   timeZone: fc.constantFrom('America/Halifax', 'Europe/Paris', 'Asia/Kolkata'),
   /** Blocks left to the instructor with their structure, by their place in the list of them. */
   /** Whether assessments ask something: fixed, proposed, as a sample, and something of the instructor’s own. */
@@ -182,7 +183,7 @@ const topics = [
 ]
 
 const factsOf = (
-  { begins, breakAfter, timeZone, language }: FaultlessCase,
+  { begins, breakAfter, timeZone, language, reader }: FaultlessCase,
   template: Template,
   length: number,
   units: number | null,
@@ -218,6 +219,7 @@ const factsOf = (
       modalities.find((name) => template.appliesTo.modalities.includes(name)) ?? 'on-campus',
     term,
     weeks: weeks.length,
+    ...(reader === undefined ? {} : { readerName: reader }),
     topics: Object.fromEntries(weeks.map(({ number }) => [number, topicOf(number)])),
     ...(units === null
       ? {}

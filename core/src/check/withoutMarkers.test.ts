@@ -23,6 +23,7 @@ const weeks: FaultlessCase = {
   layered: false,
   styled: false,
   begins: dayNumber('2026-08-31'),
+  reader: undefined,
   breakAfter: 0,
   timeZone: 'America/Halifax',
   looked: 0,

@@ -2,6 +2,7 @@ import { Line } from '../document/index.ts'
 import { z } from 'zod'
 import { Term, Unit, weekdays } from '../calendar/index.ts'
 import { Key } from '../template/index.ts'
+import { ReaderName } from './readerName.ts'
 
 export const modalities = ['on-campus', 'online', 'hybrid'] as const
 
@@ -54,6 +55,9 @@ export const Facts = z
       .default({})
       .describe('Answers to fill-ins whose scope is the course, by block key'),
     units: z.array(Unit).optional(),
+    readerName: ReaderName.optional().describe(
+      'What the platform shows as the first name of whoever reads a page; without it the words stand that a template has instead',
+    ),
   })
   .superRefine((facts, context) => {
     if (

@@ -6,6 +6,7 @@ import {
   escapeHtml,
   leftAs,
   spotsIn,
+  withReader,
   storedImage,
   withSpots,
   type DateLine,
@@ -26,6 +27,8 @@ export interface BlockSurroundings {
   /** Answers to fill-ins of course-wide scope, by block key. */
   answers: Readonly<Record<string, string>>
   instructors: readonly { name: string; email: string }[]
+  /** How the platform wants the first name of whoever reads the page; null: it puts none in. */
+  reader: string | null
   /** null when the part is not in this course. */
   linkTo: (partKey: string) => PartLink | null
   /** Links to what the page's own module holds. */
@@ -72,13 +75,15 @@ const withFiles = (html: string, files: Template['files'], values: FieldValues):
  * @param spots is given what each spot within a sentence says, as HTML; null where there are none
  */
 export const writingIn = (surroundings: BlockSurroundings, spots: string[] | null): Writing => {
-  const { template, values, answers, instructors } = surroundings
+  const { template, values, answers, instructors, reader } = surroundings
   const { linkTo, moduleLinks, keyDates, schedule, outcomes } = surroundings
+  // Last, since what a platform puts a name in for may look like anything else that is put in.
+  const addressed = (text: string): string => withReader(text, reader)
   const filled = (html: string): string => {
     const text = fillHtml(html, values)
-    if (!spots) return text
-    spots.push(...spotsIn(text))
-    return withSpots(text)
+    if (!spots) return addressed(text)
+    spots.push(...spotsIn(text).map(addressed))
+    return addressed(withSpots(text))
   }
   return {
     hasStyle: template.houseStyle !== undefined,
@@ -89,6 +94,7 @@ export const writingIn = (surroundings: BlockSurroundings, spots: string[] | nul
         values,
       ),
     line: (text) => filled(escapeHtml(text)),
+    label: (text) => addressed(fillHtml(escapeHtml(text), values)),
     name: (format) => renderName(formatOf(format), values).text,
     answerTo: (key) => answers[key] ?? null,
     instructors,

@@ -4,7 +4,12 @@ import { Template } from '../template/index.ts'
 import { everyExpected, expandCourse, type ExpectedPart } from './index.ts'
 
 /** The page of a part in a template whose week overview holds these blocks. */
-export const pageWith = (blocks: object[], more: object = {}, week = 2): ExpectedPart => {
+export const pageWith = (
+  blocks: object[],
+  more: object = {},
+  week = 2,
+  facts = exampleFacts(),
+): ExpectedPart => {
   const template = exampleTemplate()
   const document = JSON.parse(JSON.stringify({ ...template, ...more })) as {
     parts: { items: { blocks: object[] }[] }[]
@@ -14,11 +19,7 @@ export const pageWith = (blocks: object[], more: object = {}, week = 2): Expecte
   overview.blocks = blocks
   const read = readDocument(Template, document)
   if (!read.ok) throw new Error(JSON.stringify(read.problems))
-  const expansion = expandCourse({
-    template: read.value,
-    facts: exampleFacts(),
-    mintFrom: 'blocks',
-  })
+  const expansion = expandCourse({ template: read.value, facts, mintFrom: 'blocks' })
   const found = expansion.ok
     ? everyExpected(expansion.value.parts).find(
         (part) => part.key === 'week-overview' && part.week?.number === week,
@@ -28,5 +29,5 @@ export const pageWith = (blocks: object[], more: object = {}, week = 2): Expecte
   return found
 }
 /** The HTML of one such block. */
-export const htmlOf = (block: object, more: object = {}, week = 2) =>
-  pageWith([block], more, week).blocks[0]?.html ?? ''
+export const htmlOf = (block: object, more: object = {}, week = 2, facts = exampleFacts()) =>
+  pageWith([block], more, week, facts).blocks[0]?.html ?? ''

@@ -28,6 +28,7 @@ export const designedHtml = (block: KeptBlockBody, template: Template): string |
     hasStyle: template.houseStyle !== undefined,
     html: (html) => withPartLinks(html, linkTo),
     line: escapeHtml,
+    label: escapeHtml,
     name: (format) => format,
     answerTo: () => null,
     instructors: [],

@@ -1,5 +1,5 @@
 import { isFieldName, promptOf, writeField, type FieldValues } from '../naming/index.ts'
-import { escapeHtml } from '../template/index.ts'
+import { escapeHtml, withReader } from '../template/index.ts'
 
 /** Text with `{field}` and `{field, style}` of known fields replaced by their values. Other braces stay. */
 const filled = (text: string, values: FieldValues, written: (value: string) => string): string =>
@@ -17,6 +17,6 @@ const filled = (text: string, values: FieldValues, written: (value: string) => s
 export const fillHtml = (html: string, values: FieldValues): string =>
   filled(html, values, escapeHtml)
 
-/** Plain text with naming fields filled. */
+/** Plain text with naming fields filled; nobody's name is put into it. */
 export const fillText = (text: string, values: FieldValues): string =>
-  filled(text, values, (value) => value)
+  filled(withReader(text, null), values, (value) => value)

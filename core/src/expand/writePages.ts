@@ -60,6 +60,7 @@ export const writePages = (
       values: page.values,
       answers: facts.answers,
       instructors: facts.instructors,
+      reader: facts.readerName ?? null,
       linkTo: (key) => {
         const candidates = byKey.get(key) ?? []
         // The copy that stands nearest: in the same repetition, the same module, the same week.
@@ -87,7 +88,7 @@ export const writePages = (
       schedule: () => scheduleLines(parts, facts),
       outcomes: () => outcomeLines(template, parts),
     }
-    const writing = writingIn(surroundings, null)
+    const writing = writingIn({ ...surroundings, reader: null }, null)
     page.questions = (definition.questions?.list ?? []).map((question) =>
       questionInCourse(question, writing, page.values),
     )

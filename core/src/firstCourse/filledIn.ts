@@ -1,6 +1,6 @@
 import { letIn } from '../allow/index.ts'
 import type { ExpectedBlock, ExpectedCourse, ExpectedPart } from '../expand/index.ts'
-import { blockKind, heading, isNote, leftAs } from '../template/index.ts'
+import { blockKind, isNote, leftAs } from '../template/index.ts'
 import { fileFilledIn } from './fileFilledIn.ts'
 import { questionsFilledIn } from './questionsFilledIn.ts'
 import { perfectAnswer, perfectPiece } from './perfectAnswer.ts'
@@ -36,7 +36,7 @@ export const filledIn = (expected: ExpectedCourse): ExpectedCourse => {
       (isForAll ? forAll.get(block.key) : undefined) ??
       perfectAnswer(definition, ++count, instructor)
     if (isForAll) forAll.set(block.key, answer)
-    const above = definition.label ? heading(definition.label) : ''
+    const above = definition.label ? (/<h3[^>]*>.*?<\/h3>/s.exec(block.html)?.[0] ?? '') : ''
     return { ...block, html: letIn(above + answer).html }
   }
   const filled = (part: ExpectedPart): ExpectedPart => ({

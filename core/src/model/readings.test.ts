@@ -15,6 +15,7 @@ const weeks: FaultlessCase = {
   styled: false,
   begins: dayNumber('2026-08-31'),
   breakAfter: 0,
+  reader: undefined,
   timeZone: 'America/Halifax',
   looked: 0,
   asks: false,

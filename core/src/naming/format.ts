@@ -174,7 +174,11 @@ export const parseFormat = (source: string): Result<NamingFormat, FormatProblem[
           'unknown-field',
           at + 1,
           `unknown field ${name === '' ? 'without a name' : name}`,
-          near ? `did you mean ${near}?` : `known fields: ${Object.keys(fields).join(', ')}`,
+          name === 'reader'
+            ? 'the first name of the reader stands within pages only'
+            : near
+              ? `did you mean ${near}?`
+              : `known fields: ${Object.keys(fields).join(', ')}`,
         )
       }
       at = end + 1

@@ -12,6 +12,7 @@ const words = fc.constantFrom(
   'Topic',
   'A  line “with” quotation marks for {topic}',
   '…',
+  'Say, {reader, sailor}, how you begin',
   'Опишите задание своими словами',
 )
 /** Prompts of a block: no two alike, as somebody writes them. */

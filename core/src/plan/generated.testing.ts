@@ -14,7 +14,7 @@ import {
   type Module,
   type Template,
 } from '../template/index.ts'
-import { leftBlocks } from '../testing/leftBlocks.testing.ts'
+import { leftBlocks, readerNames } from '../testing/leftBlocks.testing.ts'
 import { exampleFileParts } from '../testing/exampleFiles.testing.ts'
 import { exampleQuestions } from '../testing/exampleQuestions.testing.ts'
 import { fileChanges, fileEdits } from './generatedFiles.testing.ts'
@@ -54,7 +54,7 @@ const askOtherwise = (block: Block, words: string): void => {
   if (block.kind === 'contact-card') block.lines = [words]
 }
 const paragraphOf = (n: number) =>
-  `<p>Said by the college in wording ${n}, with a link to <a href="part:welcome">the welcome</a>.</p>`
+  `<p>Said by the college to {reader, everybody} in wording ${n}, with a link to <a href="part:welcome">the welcome</a>.</p>`
 export const templateChanges: Record<string, TemplateChange> = {
   ...questionChanges,
   ...fileChanges,
@@ -245,6 +245,7 @@ export const factChanges: Record<string, (facts: Facts, n: number) => void> = {
     for (const field of ['firstDay', 'lastDay'] as const)
       facts.term[field] = addDays(facts.term[field], 7 * (1 + (n % 2)))
   },
+  'the platform puts names in': (facts, n) => void (facts.readerName = pick(readerNames, n) ?? ''),
   'no pause any more': (facts) => void (facts.term.breaks = []),
   'topics become known': (facts, n) =>
     void (facts.topics[String(1 + (n % 8))] = `Topic of the roster ${n}`),

@@ -395,6 +395,52 @@ describe('proofreading', () => {
       ],
     ],
     [
+      'a field on a page whose name is misspelt, and no braces of sets or of code',
+      (template, item) => {
+        item('welcome').blocks.push(
+          fixed(
+            'near',
+            '<p>In {Week} and {topci} we {begin} with {1, 2} and {x}, {reader, all}.</p>',
+          ),
+        )
+        item('welcome').blocks.push({
+          kind: 'fill-in',
+          key: 'asks',
+          strength: 'must',
+          type: 'text',
+          label: 'In {term}',
+          prompt: 'Say what {code} is about',
+          scope: 'place',
+          earlierPrompts: [],
+        })
+        template.houseTexts.push({
+          key: 'late',
+          title: 'Late work',
+          form: 'text',
+          revisions: [
+            { number: 1, inForceFrom: '2026-01-01', html: '<p>{code} is late, {set}.</p>' },
+          ],
+        })
+      },
+      [
+        'warning field-in-text template: The house text “Late work” says {code}: house texts say the same in every course, so students would read it so.',
+        'warning field-in-text welcome/near: “In {Week} and {topci} we {begin} with {1, 2} …” says {Week}, which is no field: students would read it so. Did you mean {week}?',
+        'warning field-in-text welcome/near: “In {Week} and {topci} we {begin} with {1, 2} …” says {topci}, which is no field: students would read it so. Did you mean {topic}?',
+        'warning field-in-text welcome/asks: The prompt “Say what {code} is about” says {code}: prompts say the same everywhere, so students would read it so.',
+      ],
+    ],
+    [
+      'a reader spoken to by name, with nothing to say where no name is shown',
+      (template, item) => {
+        item('welcome').blocks.push(fixed('hail', '<p>Welcome, {reader}!</p>'))
+        asking('<p>{reader}, is this a question?</p>')(template, item)
+      },
+      [
+        'warning reader-without-words welcome/hail: “Welcome, {reader}!” has nothing to say where a platform shows no first name. Write words for it, such as {reader, everybody}.',
+        'warning reader-without-words quiz: The question “{reader}, is this a question?” speaks to its reader by name. Questions hold no names: write {reader, everybody}, or leave it out.',
+      ],
+    ],
+    [
       'a date told by a week where there is none',
       (_, item) => (item('welcome').settings.due = { from: 'week-end', days: 0, time: '23:59' }),
       [

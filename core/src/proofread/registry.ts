@@ -2,6 +2,7 @@ import { activeContent } from './checks/active-content.ts'
 import { alternativeTextMissing } from './checks/alternative-text-missing.ts'
 import { categoryUnknown } from './checks/category-unknown.ts'
 import { contradictoryPermission } from './checks/contradictory-permission.ts'
+import { fieldInText } from './checks/field-in-text.ts'
 import { fileNone } from './checks/file-none.ts'
 import { fillInWithoutPrompt } from './checks/fill-in-without-prompt.ts'
 import { guidanceNotMarked } from './checks/guidance-not-marked.ts'
@@ -15,6 +16,7 @@ import { outcomeUnassessed } from './checks/outcome-unassessed.ts'
 import { pageEmpty } from './checks/page-empty.ts'
 import { partNeverThere } from './checks/part-never-there.ts'
 import { questionText } from './checks/question-text.ts'
+import { readerWithoutWords } from './checks/reader-without-words.ts'
 import { rubricPointsAgree } from './checks/rubric-points.ts'
 import { weightsAddUp } from './checks/weights-total.ts'
 import type { ProofCheck } from './remark.ts'
@@ -25,6 +27,7 @@ export const proofChecks: readonly ProofCheck[] = [
   alternativeTextMissing,
   categoryUnknown,
   contradictoryPermission,
+  fieldInText,
   fileNone,
   fillInWithoutPrompt,
   guidanceNotMarked,
@@ -38,6 +41,7 @@ export const proofChecks: readonly ProofCheck[] = [
   pageEmpty,
   partNeverThere,
   questionText,
+  readerWithoutWords,
   rubricPointsAgree,
   weightsAddUp,
 ]

@@ -1,5 +1,15 @@
 import type { Block } from '../template/index.ts'
 
+/** What platforms show the first name of whoever reads for, some of it looking like fields, spots and prompts of ours. */
+export const readerNames = [
+  '((given name))',
+  '[[first]]',
+  '{{reader}}',
+  '{topic}',
+  '%NAME%',
+  '[room]',
+] as const
+
 /** What is left to the instructor with its structure: asked for piece by piece, or proposed. */
 export const leftBlocks: readonly Block[] = [
   {
@@ -44,14 +54,14 @@ export const leftBlocks: readonly Block[] = [
     kind: 'letter',
     key: 'left-letter',
     strength: 'must',
-    html: '<p>Tell students how you begin.</p><p>Tell them what you look forward to.</p>',
+    html: '<p>Tell students, such as {reader, each of them}, how you begin.</p><p>Tell them what you look forward to.</p>',
     left: { as: 'asked' },
   },
   {
     kind: 'fixed-text',
     key: 'left-text',
     strength: 'must',
-    html: '<p>Bring your logbook by Friday.</p><p>Tick off what you have seen.</p>',
+    html: '<p>Bring your logbook by Friday, {reader, all of you}.</p><p>Tick off what you have seen.</p>',
     left: { as: 'proposed' },
   },
   {

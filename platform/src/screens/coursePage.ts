@@ -13,6 +13,7 @@ import {
   targetIn,
   targetWords,
 } from '@wickerframe/core'
+import { readBy, readerName } from '../readerName.ts'
 import { button, escape, page, safeHtml } from './layout.ts'
 import { paragraphsIn } from './paragraphs.ts'
 import { fileOf, filesHeld } from './files.ts'
@@ -172,6 +173,10 @@ export const changedMeanwhileScreen = (
     ${typed.map(({ index, text }) => `<textarea rows="4" aria-label="What you typed in paragraph ${index + 1}" readonly>\n${escape(text)}</textarea>`).join('')}`,
   )
 
+/** A page as it is read; where it speaks to its reader by name, as a made-up student reads it. */
+const asRead = (html: string): string =>
+  `${html.includes(readerName) ? '<p class="words">As a student by the name of Linnea reads it:</p>' : ''}<div class="page">${safeHtml(readBy(html, 'Linnea'))}</div>`
+
 export const itemScreen = (
   course: Course,
   item: CourseItem,
@@ -186,7 +191,7 @@ export const itemScreen = (
     <div class="words">${escape(aKind(item.kind).replace('a', 'A'))}, ${words(course, item)}${dated(course, item)}. ${showing(base, item)}${button(`${base}/duplicate`, 'duplicate it')}${movingUp(base, index)}${button(`${base}/hand-in`, 'a student hands in')}<a href="${escape(`${base}/remove`)}">delete it</a></div>
     <form class="block" method="post" action="${base}/rename"><label>Name <input name="name" size="50" value="${escape(item.name)}"></label> <button>rename</button></form>
     <form class="block" method="post" action="${base}/due"><label>Due <input name="due" type="date" value="${item.dueAt ? day(course, item.dueAt) : ''}"></label> <button>set</button></form>
-    <div class="page">${item.html === null ? '<p class="words">It has no page.</p>' : safeHtml(item.html)}</div>
+    ${item.html === null ? '<div class="page"><p class="words">It has no page.</p></div>' : asRead(item.html)}
     ${questionsOf(course, item)}
     ${fileOf(course, item)}
     ${item.html === null ? '' : textEditor(`${base}/text`, item.html)}`,

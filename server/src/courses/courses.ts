@@ -24,6 +24,7 @@ interface CourseRow {
   topics: string
   calendar: string | null
   answers: string | null
+  reader_name: string | null
   room: string | null
   parts_taken: string | null
   strengths_version: number | null
@@ -66,7 +67,8 @@ const selectWith = (
       FROM class_sections
       WHERE class_sections.course_id = courses.id
     ) AS sections, latest.as_of AS check_as_of, latest.counts AS check_counts,
-    latest.readiness AS check_readiness
+    latest.readiness AS check_readiness,
+    (SELECT platform_feed.reader_name FROM platform_feed WHERE platform_feed.id = 1) AS reader_name
   FROM courses
   LEFT JOIN templates ON templates.id = courses.template_id
   LEFT JOIN snapshots ON snapshots.course_id = courses.id
@@ -234,6 +236,7 @@ const bareFacts = (
   topics: JSON.parse(row.topics),
   answers: row.answers === null ? {} : JSON.parse(row.answers),
   ...(row.room === null ? {} : { room: row.room }),
+  ...(row.reader_name === null ? {} : { readerName: row.reader_name }),
 })
 
 /** Courses somebody may see, by code, with their latest check that holds on a date. */

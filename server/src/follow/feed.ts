@@ -43,6 +43,21 @@ export const moveFeed = async (
     )
   ).affected === 1
 
+/** Keeps how the platform wants the first name of whoever reads a page; null: it puts none in. */
+export const keepReaderName = async (
+  database: Database,
+  holder: string,
+  readerName: string | null,
+): Promise<void> => {
+  await change(
+    database,
+    `UPDATE platform_feed
+     SET reader_name = ?
+     WHERE id = 1 AND holder = ? AND NOT reader_name <=> ?`,
+    [readerName, holder, readerName],
+  )
+}
+
 /** Courses of ours that stand under one of these revisions no more: those we have read, that are taught, and that nothing under way is about to read anyway. */
 export const changedCourses = async (
   database: Database,

@@ -68,6 +68,24 @@ describe('following the platform', () => {
     )
     expect(await position()).toBe(7)
   })
+  it('keeps how the platform shows the first name of a reader, until it says otherwise', async () => {
+    const told = async (readerName: string | null | undefined) => {
+      college.platform.instead('list', {
+        state: 'answered',
+        value: { courses: [], cursor: 0, ...(readerName === undefined ? {} : { readerName }) },
+      } as unknown as Answer<never>)
+      await follow()
+      return (await college.detail()).facts.readerName
+    }
+    expect(await told(undefined)).toBeUndefined()
+    expect(await told('((given name))')).toBe('((given name))')
+    // It says nothing of it, or cannot be understood: what is known stays.
+    expect(await told(undefined)).toBe('((given name))')
+    college.platform.instead('list', { state: 'unknown', detail: 'no answer' } as Answer<never>)
+    await follow()
+    expect((await college.detail()).facts.readerName).toBe('((given name))')
+    expect(await told(null)).toBeUndefined()
+  })
   it('begins nothing for what we read already, such as what we wrote ourselves', async () => {
     const revision = college.platform.courses.get('example')?.revision ?? ''
     says(3, listing('example', revision, 3))

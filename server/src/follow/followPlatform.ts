@@ -2,7 +2,14 @@ import { inTransaction } from '@wickerframe/storage'
 import type { Pool } from 'mysql2/promise'
 import type { Connector } from '../connector/client.ts'
 import { createRunIn } from '../runs/newRun.ts'
-import { changedCourses, holdFeed, feedUnderWay, moveFeed, positionOf } from './feed.ts'
+import {
+  changedCourses,
+  feedUnderWay,
+  holdFeed,
+  keepReaderName,
+  moveFeed,
+  positionOf,
+} from './feed.ts'
 
 /** Who begins the runs that nobody asked for. */
 export const platformItself = 'the platform'
@@ -29,7 +36,9 @@ export const followPlatform = async (
   if (answer.state === 'refused' && answer.status === 400 && position > 0)
     await moveFeed(pool, holder, position, 0)
   if (answer.state !== 'answered') return
-  const { courses, cursor } = answer.value
+  const { courses, cursor, readerName } = answer.value
+  // What it does not say is not taken for what it does not have.
+  if (readerName !== undefined) await keepReaderName(pool, holder, readerName)
   if (cursor === position && courses.length === 0) return
   await inTransaction(pool, async (database) => {
     if (!(await moveFeed(database, holder, position, cursor))) return

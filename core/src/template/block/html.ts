@@ -10,8 +10,11 @@ export const escapeHtml = (text: string): string =>
   text.replace(/[&<>"]/g, (character) => htmlEscapes[character] ?? character)
 
 export const paragraph = (text: string): string => `<p>${escapeHtml(text)}</p>`
-/** Nothing for an empty one. */
-export const heading = (text: string): string => (text === '' ? '' : `<h3>${escapeHtml(text)}</h3>`)
+/**
+ * Nothing for an empty one.
+ * @param words as HTML
+ */
+export const heading = (words: string): string => (words === '' ? '' : `<h3>${words}</h3>`)
 export const anchor = (href: string, text: string): string =>
   `<a href="${escapeHtml(href)}">${escapeHtml(text)}</a>`
 /** Says which role of the house style an element has; goes into its start tag. */

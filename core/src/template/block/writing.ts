@@ -36,6 +36,8 @@ export interface Writing {
   html: (html: string) => string
   /** Plain text as HTML, with fields filled in. */
   line: (text: string) => string
+  /** What stands above a block, as HTML, with fields filled in; nothing is asked in it. */
+  label: (text: string) => string
   /** A naming format as plain text. */
   name: (format: string) => string
   /** What was answered to a fill-in of course-wide scope, or null. */

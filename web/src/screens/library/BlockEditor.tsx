@@ -24,6 +24,7 @@ export const BlockEditor = ({ entry, onSaved }: { entry: LibraryEntry; onSaved: 
         label={kept.title}
         html={html}
         sources={{ parts: [], assets: [] }}
+        onPage
         onDone={setHtml}
       />
       <p className="text-ink-2">

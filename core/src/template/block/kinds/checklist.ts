@@ -28,7 +28,7 @@ export const checklist = defineBlock(
     }),
     html: (block, writing) => {
       const lines = block.lines.map(writing.line)
-      return asWritten(heading(block.label) + list('ul', lines), lines)
+      return asWritten(heading(writing.label(block.label)) + list('ul', lines), lines)
     },
     words: (block) => block.lines.map((text) => ({ text })),
   },

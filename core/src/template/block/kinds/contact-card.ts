@@ -42,7 +42,8 @@ export const contactCard = defineBlock(
       const portrait = image
         ? `<p><img${role('portrait')} width="140" src="asset:${escapeHtml(image.name)}" alt="${escapeHtml(image.alternativeText)}"></p>`
         : ''
-      const told = portrait + heading(block.label) + roleList('people', people) + lines.join('')
+      const told =
+        portrait + heading(writing.label(block.label)) + roleList('people', people) + lines.join('')
       return asWritten(block.card ? told : box('card', told, writing), lines)
     },
     words: (block) => (block.lines ?? []).map((text) => ({ text })),

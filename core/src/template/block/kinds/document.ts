@@ -49,7 +49,9 @@ export const document = defineBlock(
       const about = block.about ? `<p>${writing.line(block.about)}</p>` : ''
       // As long as it is asked for, there is none to lead to.
       if (block.left?.as === 'asked')
-        return asWritten(`${heading(block.label)}${about}<p>${name}</p>`, [`<p>${name}</p>`])
+        return asWritten(`${heading(writing.label(block.label))}${about}<p>${name}</p>`, [
+          `<p>${name}</p>`,
+        ])
       const formats = block.files.flatMap((key) => {
         const found = writing.file(key)
         return found
@@ -59,7 +61,7 @@ export const document = defineBlock(
           : []
       })
       return asWritten(
-        `${heading(block.label)}${about}<p>${formats.length > 0 ? formats.join(' · ') : name}</p>`,
+        `${heading(writing.label(block.label))}${about}<p>${formats.length > 0 ? formats.join(' · ') : name}</p>`,
       )
     },
     words: ({ title, about }) => [{ text: title }, ...(about ? [{ text: about }] : [])],

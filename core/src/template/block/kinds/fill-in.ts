@@ -40,7 +40,7 @@ export const fillIn = defineBlock(
       earlierPrompts: [],
     }),
     html: (block, writing) => {
-      const above = block.label ? heading(block.label) : ''
+      const above = block.label ? heading(writing.label(block.label)) : ''
       if (block.answer !== undefined)
         return { html: above + writing.html(block.answer), answer: block.answer, pieces: [] }
       const answer = block.scope === 'course' ? writing.answerTo(block.key) : null

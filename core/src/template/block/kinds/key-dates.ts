@@ -26,7 +26,7 @@ export const keyDates = defineBlock(
     empty: (key) => ({ ...fresh('key-dates', key), label: 'Key dates', of: 'module' as const }),
     html: (block, writing) =>
       asWritten(
-        heading(block.label) +
+        heading(writing.label(block.label)) +
           roleList(
             'dates',
             writing

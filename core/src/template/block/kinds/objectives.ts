@@ -48,7 +48,7 @@ export const objectives = defineBlock(
     }),
     html: (block, writing) => {
       const lines = block.objectives.map((objective) => writing.line(objective.text))
-      return asWritten(heading(block.label) + list('ol', lines), lines)
+      return asWritten(heading(writing.label(block.label)) + list('ol', lines), lines)
     },
     words: (block) => block.objectives.map(({ text }) => ({ text })),
   },

@@ -28,7 +28,7 @@ export const outcomeMap = defineBlock(
     html: (block, writing) => {
       const rows = writing.outcomes().map((line) => rowHtml(line, writing))
       return asWritten(
-        `${heading(block.label)}<table><thead><tr><th scope="col">Outcome</th><th scope="col">Modules</th></tr></thead><tbody>${rows.join('')}</tbody></table>`,
+        `${heading(writing.label(block.label))}<table><thead><tr><th scope="col">Outcome</th><th scope="col">Modules</th></tr></thead><tbody>${rows.join('')}</tbody></table>`,
       )
     },
     words: () => null,

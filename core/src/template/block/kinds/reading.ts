@@ -42,7 +42,7 @@ export const reading = defineBlock(
         const about = minuteWords(work.minutes).map((words) => ` (about ${words})`)
         return (work.url ? `<a href="${escapeHtml(work.url)}">${name}</a>` : name) + about.join('')
       })
-      return asWritten(heading(block.label) + list('ul', works), works)
+      return asWritten(heading(writing.label(block.label)) + list('ul', works), works)
     },
     words: (block) => block.works.map(({ text }) => ({ text })),
   },

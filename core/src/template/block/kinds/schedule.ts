@@ -54,7 +54,7 @@ export const schedule = defineBlock(
           `<tr><th scope="row">${anchor(row.module.href, row.module.name)}</th>${columns.map(({ cell }) => `<td>${cell(row)}</td>`).join('')}</tr>`,
       )
       return asWritten(
-        `${heading(block.label)}<table><thead><tr><th scope="col">Module</th>${head}</tr></thead><tbody>${rows.join('')}</tbody></table>`,
+        `${heading(writing.label(block.label))}<table><thead><tr><th scope="col">Module</th>${head}</tr></thead><tbody>${rows.join('')}</tbody></table>`,
         asked === null ? [] : lines.map(question),
       )
     },

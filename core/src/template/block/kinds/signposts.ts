@@ -79,7 +79,7 @@ export const signposts = defineBlock(
             ]
           : []
       })
-      const above = block.label ? heading(block.label) : ''
+      const above = block.label ? heading(writing.label(block.label)) : ''
       if (!writing.hasStyle || block.as === undefined)
         return asWritten(above + list(block.as === 'route' ? 'ol' : 'ul', stops.map(said)))
       return asWritten(above + (block.as === 'route' ? routeHtml(stops) : cardsHtml(stops)))

@@ -16,7 +16,7 @@ export const workList = defineBlock(
     empty: (key) => ({ ...fresh('work-list', key), label: 'To do' }),
     html: (block, writing) =>
       asWritten(
-        heading(block.label) +
+        heading(writing.label(block.label)) +
           list(
             'ul',
             writing.moduleLinks().map((link) => anchor(link.href, link.name)),

@@ -233,6 +233,7 @@ export const PageBlock = ({
                   sources={sources}
                   headingBefore={headingBefore}
                   spots={waysToLeave(block.kind).length > 0}
+                  onPage
                   among={among}
                   onDone={(now) => set('html', block.html, now)}
                 />

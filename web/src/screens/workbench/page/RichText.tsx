@@ -12,7 +12,7 @@ import {
   useState,
   type KeyboardEvent as KeyPress,
 } from 'react'
-import { imageData, type Asset } from '@wickerframe/core'
+import { imageData, newReader, type Asset } from '@wickerframe/core'
 import { Button } from '../../../controls/controls.tsx'
 import { readImageFile } from '../../../controls/imageFile.ts'
 import { FieldsInText } from './fieldsInText.ts'
@@ -108,17 +108,26 @@ export interface AmongOthers {
   onJoin: () => void
 }
 
-/** What is chosen becomes a spot to fill in; where nothing is, one is put in, and what it says is chosen. */
-const putSpot = (editor: Editor, says: string): void => {
+/** What is chosen is put between two marks; where nothing is, words that are to be written over, and they are chosen. */
+const putBetween = (
+  editor: Editor,
+  [open, close]: readonly [open: string, close: string],
+  says: string,
+): void => {
   const { from, to } = editor.state.selection
-  const prompt = editor.state.doc.textBetween(from, to, ' ').trim() || says
+  const chosen = editor.state.doc.textBetween(from, to, ' ').replace(/[[\]{}]/g, '')
+  const words = chosen.trim() || says
+  const first = from + open.length
   editor
     .chain()
     .focus()
-    .insertContent(`[[${prompt}]]`)
-    .setTextSelection({ from: from + 2, to: from + 2 + prompt.length })
+    .insertContent({ type: 'text', text: `${open}${words}${close}` })
+    .setTextSelection({ from: first, to: first + words.length })
     .run()
 }
+const spotMarks = ['[[', ']]'] as const
+/** The first name of whoever reads, and what stands where a platform shows none. */
+const readerMarks = ['{reader, ', '}'] as const
 
 /**
  * Edits the HTML of a block: handed on when typing rests or the field is left. Of what is pasted the structure is kept, and
@@ -132,6 +141,7 @@ export const RichText = ({
   headingBefore = 2,
   disabled = false,
   spots = false,
+  onPage = false,
   begins,
   among,
   onDone,
@@ -143,6 +153,8 @@ export const RichText = ({
   disabled?: boolean
   /** Whether the instructor may be asked for something within a sentence: `[[room and hours]]`. */
   spots?: boolean
+  /** Whether it stands on a page, and may speak to whoever reads it by name. */
+  onPage?: boolean
   /** Given, the cursor stands there once it is open. */
   begins?: Begin
   /** Given, it looks as on its page, and is left for what stands beside it. */
@@ -438,7 +450,8 @@ export const RichText = ({
           onLink={() => setForm('link')}
           onPicture={() => setForm('picture')}
           onFormula={() => setForm('formula')}
-          onSpot={spots ? (says) => putSpot(editor, says) : null}
+          onSpot={spots ? (says) => putBetween(editor, spotMarks, says) : null}
+          onReader={onPage ? () => putBetween(editor, readerMarks, newReader) : null}
         />
       )}
       {left.length > 0 && !disabled && (

@@ -55,11 +55,14 @@ export const WritingTools = ({
   onPicture,
   onFormula,
   onSpot,
+  onReader,
 }: {
   editor: Editor
   label: string
   /** Puts in a spot to fill in that says this, or a note; null where none may stand. */
   onSpot: ((says: string) => void) | null
+  /** Puts in the first name of whoever reads; null where nobody is spoken to by name. */
+  onReader: (() => void) | null
   onLink: () => void
   onPicture: () => void
   onFormula: () => void
@@ -91,6 +94,7 @@ export const WritingTools = ({
       {button('formula', editor.isActive('formula'), onFormula)}
       {onSpot && button('spot to fill in', false, () => onSpot(newSpot))}
       {onSpot && button('note in the sentence', false, () => onSpot(newNote))}
+      {onReader && button('reader’s name', false, onReader)}
       {(editor.isActive('table') ? tableTools : [newTable]).map(does)}
     </div>
   )

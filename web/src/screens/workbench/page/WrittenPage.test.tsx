@@ -240,6 +240,16 @@ describe('a page at full width', () => {
       expect(JSON.stringify(blocks()[1])).toContain('[[note: advice to the instructor]]'),
     )
   })
+  it('speaks to its reader by name, with what is chosen for where no name is shown', async () => {
+    const { user, blocks } = open()
+    act(() => frame('b').focus())
+    await user.keyboard('{Enter}')
+    const field = await editor()
+    await user.click(await screen.findByRole('button', { name: 'reader’s name' }))
+    expect(field.textContent).toContain('{reader, everybody}')
+    fireEvent.keyDown(field, { key: 'Escape' })
+    await waitFor(() => expect(JSON.stringify(blocks()[1])).toContain('{reader, everybody}'))
+  })
   it('lets a layer word what the layer above leaves to the instructor, and move or remove none of it', async () => {
     const proposal = {
       ...newBlock('checklist', 'd', exampleTemplate()),

@@ -154,6 +154,7 @@ export const SharedPiecesView = ({
                   html={kept.block.html}
                   sources={sources}
                   disabled={!mayEdit}
+                  onPage
                   onDone={(html) =>
                     setKept(kept, { block: { ...kept.block, html } as KeptBlock['block'] })
                   }

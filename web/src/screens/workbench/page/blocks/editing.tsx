@@ -41,6 +41,7 @@ export const HtmlField = ({
     headingBefore={headingBefore}
     disabled={disabled}
     spots={spots}
+    onPage
     onDone={(now) => set(field, html, now)}
   />
 )
