@@ -618,6 +618,56 @@ describe('the library', () => {
   })
 })
 
+describe('a set of images', () => {
+  /** A photograph as a camera writes it, larger than what may be kept. */
+  const photograph = async (): Promise<Buffer> =>
+    Buffer.from(
+      await page.evaluate(() => {
+        const canvas = document.createElement('canvas')
+        canvas.width = 3000
+        canvas.height = 2000
+        const on = canvas.getContext('2d')
+        for (let i = 0; i < 3000; i += 3) {
+          if (on) on.fillStyle = `hsl(${(i * 7) % 360} 70% ${20 + (i % 60)}%)`
+          on?.fillRect(i, 0, 3, 2000)
+        }
+        return canvas.toDataURL('image/jpeg', 0.9).split(',')[1] ?? ''
+      }),
+      'base64',
+    )
+  it('holds photographs to its size: they are cut as they are put in, and when the size is another', async () => {
+    await page.goto(`${bed.address}/library?kind=image&set=banners`)
+    await page.getByText('Banners are 1200 × 260 pixels; all of them fit').waitFor()
+    await page
+      .getByLabel('Image files')
+      .setInputFiles({ name: 'Lagoon.jpg', mimeType: 'image/jpeg', buffer: await photograph() })
+    await page.getByLabel('What Lagoon.webp shows').fill('A lagoon at noon')
+    await page.getByLabel('Licence', { exact: true }).fill('our own')
+    await page.getByRole('button', { name: 'Put it in' }).click()
+    await page.getByRole('button', { name: 'Banners (11)' }).waitFor()
+    await page.getByText('Lagoon.webp · 1200 × 260 pixels').waitFor()
+    await page.getByText('Banners are 1200 × 260 pixels; all of them fit').waitFor()
+    await page.getByRole('button', { name: 'change the set' }).click()
+    await page.getByLabel('Height').fill('200')
+    await page.getByRole('button', { name: 'Save the set' }).click()
+    await page.getByText('11 are of another size').waitFor()
+    await page.getByRole('button', { name: /A lagoon at noon/ }).click()
+    await page.getByRole('button', { name: 'Cut it to 1200 × 200 around its middle' }).click()
+    await page.getByText('Lagoon.webp · 1200 × 200 pixels').waitFor()
+    await page.getByText('10 are of another size').waitFor()
+  })
+  it('is what images are chosen by on a page', async () => {
+    await page.goto(`${bed.address}/templates/workshop-standard/pages/home-page`)
+    await page.getByRole('main').locator('img').first().click()
+    const groups = page.getByLabel('Shows').locator('optgroup')
+    await expect
+      .poll(() => groups.evaluateAll((all) => all.map((each) => each.getAttribute('label'))), {
+        timeout: 20_000,
+      })
+      .toEqual(['Banners', 'Signs', 'Others'])
+  })
+})
+
 describe('a model course', () => {
   it('becomes a template, with what is refused left out', async () => {
     await page.goto(`${bed.address}/templates/new?way=model&course=1`)

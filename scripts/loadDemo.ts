@@ -14,6 +14,7 @@ import {
   demoTemplate,
   departments,
   drawings,
+  drawingSets,
   factsOfRoster,
   harbourDraftEdits,
   makeRoster,
@@ -138,6 +139,15 @@ export const loadDemo = async (
       // Those that a template shows are there already.
       if (put.state !== 'saved' && put.state !== 'taken')
         throw new Error(`${document.fileName}: ${JSON.stringify(put)}`)
+    }
+    for (const document of drawingSets()) {
+      const put = await putEntry(
+        pool,
+        { kind: 'image-set', was: null, document },
+        designer.email,
+        async () => {},
+      )
+      if (put.state !== 'saved') throw new Error(`${document.title}: ${JSON.stringify(put)}`)
     }
     await bringIn(workshopStandard())
     const harbour = await findVersion(pool, 'harbour-standard', 1)

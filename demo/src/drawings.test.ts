@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { Asset, refusedInDrawing } from '@wickerframe/core'
-import { demoTemplate, drawings, drawingOf, templateFiles } from './index.ts'
+import { Asset, ImageSet, refusedInDrawing, sizeMisfit } from '@wickerframe/core'
+import { demoTemplate, drawings, drawingOf, drawingSets, templateFiles } from './index.ts'
 
 describe('the drawings of the college', () => {
   it('are ten banners, twenty small ones and a portrait, each sound, described and harmless', () => {
@@ -11,6 +11,13 @@ describe('the drawings of the college', () => {
       expect(refusedInDrawing(drawing.svg ?? '')).toEqual([])
     }
     expect(new Set(drawings().map(({ svg }) => svg)).size).toBe(drawings().length)
+  })
+
+  it('go together in sets, all of one size', () => {
+    for (const set of drawingSets()) {
+      expect(ImageSet.parse(set)).toEqual(set)
+      for (const key of set.images) expect(sizeMisfit(drawingOf(key), set.size)).toBeNull()
+    }
   })
 
   it('stand in the templates as they are drawn', () => {

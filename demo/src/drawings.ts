@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs'
-import type { Asset } from '@wickerframe/core'
+import type { Asset, ImageSet } from '@wickerframe/core'
 
 const licence = 'Drawn for Kestrel Sound Maritime College; free to use within the college'
 
@@ -55,6 +55,22 @@ export const drawings = (): Asset[] => [
   ...banners.map(([key, seen]) => drawing(`banners/${key}`, `banner-${key}`, seen)),
   ...small.map(([key, seen]) => drawing(`small/${key}`, `small-${key}`, seen)),
   drawing('portrait', 'portrait', 'A portrait is to come'),
+]
+
+/** How the drawings go together in the library. */
+export const drawingSets = (): ImageSet[] => [
+  {
+    key: 'banners',
+    title: 'Banners',
+    size: { width: 1200, height: 260 },
+    images: banners.map(([key]) => `banner-${key}`),
+  },
+  {
+    key: 'signs',
+    title: 'Signs',
+    size: { width: 64, height: 64 },
+    images: small.map(([key]) => `small-${key}`),
+  },
 ]
 
 /** A drawing of the college. @throws for a key that none has */

@@ -1,10 +1,16 @@
 import { z } from 'zod'
-import { Asset, HouseText, KeptBlock, Rubric, Template, TemplateFile } from '@wickerframe/core'
+import {
+  Asset,
+  HouseText,
+  ImageSet,
+  KeptBlock,
+  Rubric,
+  Template,
+  TemplateFile,
+} from '@wickerframe/core'
 import { csv } from '../route.ts'
 import type { Routes } from './asked.ts'
 
-export const libraryKinds = ['house-text', 'image', 'file', 'rubric', 'block'] as const
-export type LibraryKind = (typeof libraryKinds)[number]
 /** Which list of a template holds what the library has of a kind. */
 export const templateListOf = {
   'house-text': 'houseTexts',
@@ -12,8 +18,21 @@ export const templateListOf = {
   file: 'files',
   rubric: 'rubrics',
   block: 'keptBlocks',
-} as const satisfies Record<LibraryKind, keyof Template>
-/** What stands in the library, by kind: the same documents that templates hold. */
+} as const satisfies Record<string, keyof Template>
+/** Kinds that templates hold as well. */
+export type SharedKind = keyof typeof templateListOf
+export const sharedKinds = Object.keys(templateListOf) as SharedKind[]
+/** What the library holds; sets of images are its own. */
+export const libraryKinds = [
+  'house-text',
+  'image',
+  'file',
+  'rubric',
+  'block',
+  'image-set',
+] as const satisfies (SharedKind | 'image-set')[]
+export type LibraryKind = (typeof libraryKinds)[number]
+/** What stands in the library, by kind: the same documents that templates hold, and sets of images. */
 export const LibraryPut = z.discriminatedUnion('kind', [
   z.strictObject({
     kind: z.literal('house-text'),
@@ -40,9 +59,14 @@ export const LibraryPut = z.discriminatedUnion('kind', [
     was: z.number().int().min(1).nullable(),
     document: KeptBlock,
   }),
+  z.strictObject({
+    kind: z.literal('image-set'),
+    was: z.number().int().min(1).nullable(),
+    document: ImageSet,
+  }),
 ])
 export type LibraryPut = z.output<typeof LibraryPut>
-const LibraryDocument = z.union([HouseText, Asset, TemplateFile, Rubric, KeptBlock])
+const LibraryDocument = z.union([HouseText, Asset, TemplateFile, Rubric, KeptBlock, ImageSet])
 export const LibraryEntry = z.strictObject({
   kind: z.enum(libraryKinds),
   key: z.string(),
@@ -73,7 +97,8 @@ export const libraryRoutes = {
   listLibrary: {
     method: 'get',
     path: '/api/library',
-    summary: 'House texts, images, files, rubrics and blocks, with where each is used',
+    summary:
+      'House texts, images and sets of them, files, rubrics and blocks, with where each is used',
     may: 'see college',
     answer: z.array(LibraryEntry),
   },

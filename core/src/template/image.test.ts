@@ -1,13 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import {
-  Asset,
-  aspectOf,
-  imageAmong,
-  imageKindOf,
-  ImageName,
-  imageNameFor,
-  storedImage,
-} from './image.ts'
+import { Asset, imageAmong, ImageName, imageNameFor, storedImage } from './image.ts'
+import { imageKindOf } from './imageBytes.ts'
 
 const bytes = (text: string): Uint8Array => Uint8Array.from(text, (letter) => letter.charCodeAt(0))
 const png = '\u0089PNG\r\n\u001a\n\0\0\0\rIHDR'
@@ -90,27 +83,4 @@ describe('an image that comes into a template', () => {
       fileName: 'sign',
     })
   })
-})
-
-describe('how many times wider an image is than high', () => {
-  const svg = (attributes: string) => ({
-    svg: `<?xml version="1.0"?><svg xmlns="http://www.w3.org/2000/svg" ${attributes}></svg>`,
-  })
-  /** The first bytes of a PNG: its signature, and the header with its sides. */
-  const png = (width: number, height: number) => {
-    const bytes = Buffer.alloc(32)
-    bytes.set([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a])
-    bytes.writeUInt32BE(width, 16)
-    bytes.writeUInt32BE(height, 20)
-    return { base64: bytes.toString('base64') }
-  }
-  it.each<[string, Parameters<typeof aspectOf>[0], number | null]>([
-    ['a drawing by its view box', svg('viewBox="0 0 1200 300"'), 4],
-    ['by that rather than by its sides', svg('width="10" height="10" viewBox="0,0,300,100"'), 3],
-    ['a drawing by its sides', svg('height="50px" width="100px"'), 2],
-    ['a drawing that says neither', svg('width="100%"'), null],
-    ['a flat one', svg('viewBox="0 0 10 0"'), null],
-    ['a PNG', png(1600, 400), 4],
-    ['another photograph', { base64: Buffer.from([0xff, 0xd8, 0xff]).toString('base64') }, null],
-  ])('%s', (_, image, wanted) => expect(aspectOf(image)).toBe(wanted))
 })

@@ -2,18 +2,15 @@ import { z } from 'zod'
 import { Line, shortHash } from '../document/index.ts'
 import { rememberOf } from '../remember/index.ts'
 import { freshKey } from './freshKey.ts'
+import {
+  ascii,
+  bytesOfBase64,
+  imageKindOf,
+  mediaTypeOf,
+  type ImageBytes,
+  type ImageKind,
+} from './imageBytes.ts'
 import { Key } from './words.ts'
-
-export const imageKinds = ['svg', 'png', 'jpeg', 'webp'] as const
-export type ImageKind = (typeof imageKinds)[number]
-
-/** Media types as registered with IANA, from memory. */
-export const mediaTypeOf: Record<ImageKind, string> = {
-  svg: 'image/svg+xml',
-  png: 'image/png',
-  jpeg: 'image/jpeg',
-  webp: 'image/webp',
-}
 
 /** What a file may be called, here and on the platform: no folders, no leading dot, no `..`. */
 export const ImageName = z
@@ -33,76 +30,12 @@ export const imageNameFor = (name: string): string =>
     .replace(/^[.-]+/, '')
     .slice(0, 110) || 'image'
 
-const alphabet = 'ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghijklmnopqrstuvwxyz0123456789+/'
-const base64Value = new Map([...alphabet].map((letter, value) => [letter, value]))
-
-/** The bytes of base64 (RFC 4648, section 4). */
-const bytesOfBase64 = (text: string): Uint8Array => {
-  const letters = text.replace(/=+$/, '')
-  const bytes = new Uint8Array(Math.floor((letters.length * 6) / 8))
-  let held = 0
-  let bits = 0
-  let at = 0
-  for (const letter of letters) {
-    held = ((held << 6) | (base64Value.get(letter) ?? 0)) & 0xffff
-    bits += 6
-    if (bits >= 8) {
-      bits -= 8
-      bytes[at++] = (held >> bits) & 0xff
-    }
-  }
-  return bytes
-}
-
-const startsWith = (bytes: Uint8Array, values: readonly number[], from = 0): boolean =>
-  values.every((value, i) => bytes[from + i] === value)
-const ascii = (text: string): number[] => [...text].map((letter) => letter.charCodeAt(0))
-
-/**
- * The kind of an image, told by its content: the signature of PNG (ISO/IEC 15948, section 5.2), the start of image of JPEG
- * (ITU-T T.81, annex B), the RIFF header of WebP (RFC 9649), and the root element of SVG. Null: it is none of these.
- */
-export const imageKindOf = (bytes: Uint8Array): ImageKind | null => {
-  if (startsWith(bytes, [0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a])) return 'png'
-  if (startsWith(bytes, [0xff, 0xd8, 0xff])) return 'jpeg'
-  if (startsWith(bytes, ascii('RIFF')) && startsWith(bytes, ascii('WEBP'), 8)) return 'webp'
-  const head = String.fromCharCode(...bytes.subarray(0, 4000))
-  const root = /<(?![?!])([\w:]+)/.exec(head.replace(/<!--.{0,4000}?(?:-->|$)/gs, ''))?.[1]
-  return root === 'svg' || root === 'svg:svg' ? 'svg' : null
-}
-
-interface Content {
-  svg?: string | undefined
-  base64?: string | undefined
-}
-const kindOf = ({ svg = '', base64 }: Content): ImageKind | null =>
+const kindOf = ({ svg = '', base64 }: ImageBytes): ImageKind | null =>
   imageKindOf(
     base64 === undefined
       ? Uint8Array.from(ascii(svg.slice(0, 4000)))
       : bytesOfBase64(base64.slice(0, 64)),
   )
-
-const number32 = (bytes: Uint8Array, at: number): number =>
-  bytes.subarray(at, at + 4).reduce((sum, byte) => sum * 256 + byte, 0)
-
-/**
- * How many times wider an image is than high: of a drawing by its view box (SVG 2, section 8.6), else its width and height; of a PNG
- * by its header (ISO/IEC 15948, section 11.2.2). Null where it is not told.
- */
-export const aspectOf = ({ svg, base64 }: Content): number | null => {
-  const root = /<svg\b[^>]{0,2000}>/.exec((svg ?? '').slice(0, 4000))?.[0] ?? ''
-  const box = /\bviewBox="\s*[\d.-]+[\s,]+[\d.-]+[\s,]+([\d.]+)[\s,]+([\d.]+)\s*"/.exec(root)
-  const side = (name: string): string =>
-    new RegExp(`\\s${name}="([\\d.]+)(?:px)?"`).exec(root)?.[1] ?? ''
-  const bytes = bytesOfBase64((base64 ?? '').slice(0, 64))
-  const [width, height] =
-    svg !== undefined
-      ? [Number(box?.[1] ?? side('width')), Number(box?.[2] ?? side('height'))]
-      : imageKindOf(bytes) === 'png'
-        ? [number32(bytes, 16), number32(bytes, 20)]
-        : [0, 0]
-  return width > 0 && height > 0 ? width / height : null
-}
 
 /** An image that ships with a template: a drawing as its text, a photograph as base64. */
 export const Asset = z

@@ -6,6 +6,15 @@ export * from './filesOfItem.ts'
 export * from './freshKey.ts'
 export * from './grading.ts'
 export * from './image.ts'
+export {
+  imageKindOf,
+  imageKinds,
+  mediaTypeOf,
+  type ImageBytes,
+  type ImageKind,
+} from './imageBytes.ts'
+export { cutAroundMiddle, ImageSet, sizeMisfit, type SizeMisfit } from './imageSet.ts'
+export { aspectOf, imageSizeOf, type ImageSize } from './imageSize.ts'
 export * from './made.ts'
 export * from './misfits.ts'
 export * from './navigation.ts'

@@ -1,5 +1,6 @@
 import { type Course, type Facts, itemsIn, type Template } from '@wickerframe/core'
-import { coastalNavigation, navigationProgramme } from '../layers.ts'
+import { coastalNavigation } from '../coastalNavigation.ts'
+import { navigationProgramme } from '../layers.ts'
 import { seededRandom } from '../random.ts'
 import { factsOfRoster, makeRoster } from '../roster.ts'
 import { demoTemplate } from '../templates.ts'

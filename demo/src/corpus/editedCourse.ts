@@ -95,6 +95,12 @@ export class EditedCourse {
         ),
       ),
     )
+    const asked = parts.flatMap(({ blocks }) =>
+      blocks.flatMap(({ definition, asks }) => (definition.kind === 'schedule' ? asks : [])),
+    )
+    for (const item of this.items)
+      for (const piece of asked)
+        item.html = item.html?.replace(piece, '<p>The chart room, then the east slip</p>') ?? null
     for (const item of this.items)
       for (const [prompt, type] of prompts)
         if (item.html?.includes(`<p>${prompt}</p>`))

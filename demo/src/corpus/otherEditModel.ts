@@ -356,7 +356,7 @@ export const otherStrip = (edited: EditedCourse): void => {
     if (item.html !== null)
       item.html = `<div class="page-body">${item.html
         .replace(/ data-wicker-[a-z]+="[^"]*"/g, '')
-        .replace(/<div>/g, '<section class="x">')
+        .replace(/<div(?=[ >])/g, '<section')
         .replace(/<\/div>/g, '</section>')
         .replace(/’/g, '&rsquo;')
         .replace(/<p>/g, '<p>\n  ')

@@ -102,3 +102,56 @@ describe('the library', () => {
     expect((await read('')).status).toBe(400)
   })
 })
+
+describe('a set of images', () => {
+  const image = {
+    key: 'pier',
+    fileName: 'pier.svg',
+    svg: '<svg viewBox="0 0 6 1"></svg>',
+    alternativeText: 'A pier',
+    licence: 'our own',
+  }
+  const banners = (...images: string[]) => ({
+    key: 'banners',
+    title: 'Banners',
+    size: { width: 1200, height: 200 },
+    images,
+  })
+  it('is made of images that are there, and no template holds it', async () => {
+    expect((await put(image, null, 'image')).status).toBe(200)
+    const refused = await put(banners('pier', 'mole'), null, 'image-set')
+    expect([refused.status, refused.body.detail]).toEqual([400, expect.stringContaining('mole')])
+    expect((await put(banners('pier'), null, 'image-set')).body).toEqual({ revision: 1 })
+    expect(await entry('banners')).toMatchObject({
+      kind: 'image-set',
+      title: 'Banners',
+      document: banners('pier'),
+      templates: [],
+      courses: 0,
+    })
+  })
+  it('is corrected by one at a time, and nobody but those who keep the library', async () => {
+    const drafts = () => college.rows(`SELECT draft FROM templates ORDER BY id`)
+    const before = await drafts()
+    expect((await put({ ...banners('pier'), title: 'Heads' }, 1, 'image-set')).status).toBe(200)
+    const late = await put(banners(), 1, 'image-set')
+    expect([late.status, late.body.clash?.present]).toEqual([
+      409,
+      { ...banners('pier'), title: 'Heads' },
+    ])
+    expect(await drafts()).toEqual(before)
+    const by = college.people.reviewer.post('/api/library', {
+      kind: 'image-set',
+      was: 2,
+      document: banners(),
+    })
+    expect((await by).status).toBe(403)
+  })
+  it.each([
+    ['an image twice', banners('pier', 'pier')],
+    ['no size', { ...banners('pier'), size: { width: 0, height: 100 } }],
+    ['a size that nobody sees', { ...banners('pier'), size: { width: 100_000, height: 100 } }],
+  ])('is refused with %s', async (_, document) => {
+    expect((await put({ ...document, key: 'other' }, null, 'image-set')).status).toBe(400)
+  })
+})

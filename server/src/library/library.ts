@@ -8,13 +8,15 @@ import {
   type Template,
 } from '@wickerframe/core'
 import {
-  libraryKinds,
+  sharedKinds,
   templateListOf,
   type LibraryEntry,
   type LibraryKind,
   type LibraryPut,
+  type SharedKind,
 } from '@wickerframe/contract'
 import {
+  anyOf,
   change,
   firstRow,
   inTransaction,
@@ -83,7 +85,7 @@ export const keepFromTemplate = async (
   template: Template,
   who: string,
 ): Promise<void> => {
-  for (const kind of libraryKinds)
+  for (const kind of sharedKinds)
     for (const document of template[templateListOf[kind]])
       await insert(database, kind, document, who)
 }
@@ -94,6 +96,7 @@ export type PutOutcome =
   | { state: 'stale'; present: StoredEntry }
   | { state: 'rewritten'; number: number }
   | { state: 'not-current' }
+  | { state: 'no-such-image'; key: string }
 
 /**
  * Puts something into the library, or corrects it. A revision of a house text that was in force is never rewritten.
@@ -103,9 +106,16 @@ export const putEntry = async (
   pool: Pool,
   { kind, was, document }: LibraryPut,
   who: string,
-  inDrafts: (database: Database, document: LibraryPut['document']) => Promise<void>,
+  inDrafts: (
+    database: Database,
+    corrected: { kind: SharedKind; document: LibraryPut['document'] },
+  ) => Promise<void>,
 ): Promise<PutOutcome> =>
   inTransaction(pool, async (database): Promise<PutOutcome> => {
+    if (kind === 'image-set') {
+      const [absent] = await imagesAbsent(database, document.images)
+      if (absent !== undefined) return { state: 'no-such-image', key: absent }
+    }
     const row = await lockEntry(database, kind, document.key)
     if (!row) {
       await insert(database, kind, document, who)
@@ -143,9 +153,23 @@ export const putEntry = async (
       from: present.document,
       to: document,
     })
-    if (kind !== 'house-text') await inDrafts(database, document)
+    if (kind !== 'house-text' && kind !== 'image-set') await inDrafts(database, { kind, document })
     return { state: 'saved', revision: was + 1 }
   })
+
+/** Those of some keys under which the library has no image. */
+const imagesAbsent = async (database: Database, keys: readonly string[]): Promise<string[]> => {
+  const asked = anyOf(keys)
+  const there = await rowsOf<{ entry_key: string }>(
+    database,
+    `SELECT entry_key
+     FROM library_entries
+     WHERE kind = 'image' AND entry_key IN ${asked.sql}`,
+    asked.values,
+  )
+  const held = new Set(there.map((row) => row.entry_key))
+  return keys.filter((key) => !held.has(key))
+}
 
 const lockEntry = (database: Database, kind: LibraryPut['kind'], key: string) =>
   firstRow<EntryRow>(

@@ -55,6 +55,9 @@ export const libraryHandlers: HandlersOf<typeof libraryRoutes> = {
       if (templateId !== null && version !== null && !versions.has(`${templateId}/${version}`))
         versions.set(`${templateId}/${version}`, await findVersionById(pool, templateId, version))
     return entries.map((entry) => {
+      // No template holds a set.
+      if (entry.kind === 'image-set')
+        return { ...entry, templates: [], courses: 0, coursesOutOfDate: 0 }
       const list = templateListOf[entry.kind]
       const templates = drafts.flatMap((draft) => {
         const held = draft[list].find(({ key }) => key === entry.key)
@@ -109,8 +112,8 @@ export const libraryHandlers: HandlersOf<typeof libraryRoutes> = {
         'unusable-input',
         `the bytes of “${put.document.fileName}” are not here; bring the file in again`,
       )
-    const outcome = await putEntry(pool, put, person.email, (database) =>
-      correctDrafts(database, put, person.email),
+    const outcome = await putEntry(pool, put, person.email, (database, corrected) =>
+      correctDrafts(database, corrected, person.email),
     )
     switch (outcome.state) {
       case 'saved':
@@ -140,6 +143,12 @@ export const libraryHandlers: HandlersOf<typeof libraryRoutes> = {
           409,
           'kept-current',
           'pages of courses lead to the newest of this file: it stays so, and has no fields to be filled; bring in another file for what is filled for each course',
+        )
+      case 'no-such-image':
+        throw new HttpProblem(
+          400,
+          'unusable-input',
+          `the library has no image with the key ${outcome.key}; put it in first, or leave it out of the set`,
         )
       case 'rewritten':
         throw new HttpProblem(

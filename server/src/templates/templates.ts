@@ -17,6 +17,7 @@ import {
 } from '@wickerframe/core'
 import {
   may,
+  type SharedKind,
   templateListOf,
   type LibraryPut,
   type TakenOverDraft,
@@ -579,7 +580,7 @@ export const takeOverUpper = async (
 /** Brings a correction of the library into every draft that holds the entry. */
 export const correctDrafts = async (
   database: Database,
-  { kind, document }: Pick<LibraryPut, 'kind' | 'document'>,
+  { kind, document }: { kind: SharedKind; document: LibraryPut['document'] },
   who: string,
 ): Promise<void> => {
   const list = templateListOf[kind]

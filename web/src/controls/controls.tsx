@@ -53,6 +53,27 @@ export const Field = ({
   </label>
 )
 
+interface PickOption {
+  value: string
+  text: string
+  group?: string | undefined
+}
+const optionOf = ({ value, text }: PickOption) => (
+  <option key={value} value={value}>
+    {text}
+  </option>
+)
+/** Options that follow one another in the same group. */
+const groupsOf = (options: readonly PickOption[]) => {
+  const groups: { title: string | undefined; options: PickOption[] }[] = []
+  for (const option of options) {
+    const last = groups.at(-1)
+    if (last && last.title === option.group) last.options.push(option)
+    else groups.push({ title: option.group, options: [option] })
+  }
+  return groups
+}
+
 export const Pick = ({
   label,
   options,
@@ -61,7 +82,8 @@ export const Pick = ({
   ...rest
 }: SelectHTMLAttributes<HTMLSelectElement> & {
   label: string
-  options: readonly { value: string; text: string }[]
+  /** Those of one group stand side by side. */
+  options: readonly PickOption[]
   inline?: boolean
 }) => (
   <label
@@ -69,11 +91,15 @@ export const Pick = ({
   >
     <span>{label}</span>
     <select className="min-w-0 border border-line-strong bg-sheet px-2 py-1 text-ink" {...rest}>
-      {options.map((option) => (
-        <option key={option.value} value={option.value}>
-          {option.text}
-        </option>
-      ))}
+      {groupsOf(options).map(({ title, options: among }) =>
+        title === undefined ? (
+          among.map(optionOf)
+        ) : (
+          <optgroup key={title} label={title}>
+            {among.map(optionOf)}
+          </optgroup>
+        ),
+      )}
     </select>
   </label>
 )

@@ -1,6 +1,6 @@
 import { useState } from 'react'
 import { Link } from 'react-router'
-import { imageData, isKeptCurrent, type HouseText } from '@wickerframe/core'
+import { imageData, imageSizeOf, isKeptCurrent, type HouseText } from '@wickerframe/core'
 import type { LibraryEntry } from '@wickerframe/contract'
 import { Button, Moment, plural } from '../../controls/controls.tsx'
 import { FileLink, FileWords } from '../../controls/FileFacts.tsx'
@@ -12,6 +12,8 @@ import { HouseTextEditor } from './HouseTextEditor.tsx'
 import { ImageEditor } from './ImageEditor.tsx'
 import { entryFacts, entryName, heldBy } from './libraryKinds.ts'
 import { RubricEditor } from './RubricEditor.tsx'
+import { SetsOfImage } from './sets/SetsOfImage.tsx'
+import { sizeInWords, type HeldSet } from './sets/setsOf.ts'
 
 const noImages = () => null
 
@@ -83,6 +85,8 @@ const Reading = ({ entry }: { entry: LibraryEntry }) => {
       )
     case 'rubric':
       return <RubricTable rubric={of.held} disabled onChange={() => {}} />
+    case 'image-set':
+      return null
     case 'block':
       return 'html' in of.held.block ? <Words html={of.held.block.html} /> : null
   }
@@ -106,6 +110,8 @@ const Editor = ({
       return <FileEntryEditor entry={entry} onSaved={onSaved} />
     case 'rubric':
       return <RubricEditor entry={entry} onSaved={onSaved} />
+    case 'image-set':
+      return null
     case 'block':
       return <BlockEditor entry={entry} onSaved={onSaved} />
   }
@@ -149,12 +155,15 @@ const WhereUsed = ({
 /** One entry of the library: what it says, its revisions, where it is used, and what can be done with it. */
 export const EntryPane = ({
   entry,
+  sets,
   today,
   mayEdit,
   isPlanning,
   onRollOut,
 }: {
   entry: LibraryEntry
+  /** Of images. */
+  sets: readonly HeldSet[]
   today: string
   mayEdit: boolean
   isPlanning: boolean
@@ -162,13 +171,17 @@ export const EntryPane = ({
   onRollOut: () => void
 }) => {
   const [isCorrecting, setCorrecting] = useState(false)
+  const of = heldBy(entry)
+  const size = of.kind === 'image' ? imageSizeOf(of.held) : null
   return (
     <article aria-labelledby="entry" className="min-w-0 bg-sheet p-5">
       <h2 id="entry" className="text-[22px]">
         {entryName(entry)}
       </h2>
       <p className="text-ink-2">
-        {entryFacts(entry)} · saved <Moment at={entry.savedAt} today={today} /> by {entry.by}
+        {entryFacts(entry)}
+        {size && ` · ${sizeInWords(size)}`} · saved <Moment at={entry.savedAt} today={today} /> by{' '}
+        {entry.by}
       </p>
       {mayEdit && (
         <p className="my-2 flex flex-wrap gap-3">
@@ -194,6 +207,9 @@ export const EntryPane = ({
           <Reading entry={entry} />
         )}
       </div>
+      {of.kind === 'image' && (
+        <SetsOfImage image={of.held} revision={entry.revision} sets={sets} mayEdit={mayEdit} />
+      )}
       <WhereUsed entry={entry} />
     </article>
   )

@@ -1,5 +1,6 @@
 import { screen, waitFor, within } from '@testing-library/react'
 import { describe, expect, it } from 'vitest'
+import type { ImageSet } from '@wickerframe/core'
 import type { LibraryEntry, LibraryPut } from '@wickerframe/contract'
 import { fileNamed, keptFile } from '../../testing/files.testing.ts'
 import { people } from '../../testing/people.testing.ts'
@@ -51,10 +52,11 @@ const opened = (
   address = '/library',
   put: (asked: Asked) => { revision: number } = () => ({ revision: 2 }),
   role: 'designer' | 'reviewer' = 'designer',
+  more: readonly LibraryEntry[] = [],
 ) => {
   const sent: LibraryPut[] = []
   serve({
-    listLibrary: entries,
+    listLibrary: [...entries, ...more],
     putFile: keptFile,
     putIntoLibrary: (asked) => {
       sent.push(asked.body as LibraryPut)
@@ -264,5 +266,104 @@ describe('files in the library', () => {
     const { tick } = await openFile({ fields: ['{code}'] })
     expect([tick.checked, tick.disabled]).toEqual([false, true])
     screen.getByText(/filled for each course: it is brought there by rollouts/)
+  })
+})
+
+describe('sets of images', () => {
+  const setEntry = (document: ImageSet): LibraryEntry => ({
+    ...used,
+    kind: 'image-set',
+    key: document.key,
+    title: document.title,
+    templates: [],
+    courses: 0,
+    document,
+  })
+  const drawn = (key: string, viewBox: string): LibraryEntry => {
+    const entry = image(key, `A ${key}`)
+    const svg = `<svg xmlns="http://www.w3.org/2000/svg" viewBox="${viewBox}"></svg>`
+    return { ...entry, document: { ...entry.document, svg } as LibraryEntry['document'] }
+  }
+  const banners = (...images: string[]): ImageSet => ({
+    key: 'banners',
+    title: 'Banners',
+    size: { width: 1200, height: 240 },
+    images,
+  })
+  const more = [
+    drawn('pier', '0 0 500 100'),
+    drawn('mole', '0 0 100 100'),
+    setEntry(banners('pier', 'mole')),
+  ]
+  const names = async () =>
+    within(await screen.findByRole('list', { name: 'Entries' }))
+      .getAllByRole('button')
+      .map(({ textContent }) => /A (?:pier|mole|quay)/.exec(textContent)?.[0])
+
+  it('are shown one at a time, with how many are not of its size, and by the address', async () => {
+    const { user, address } = opened('/library?kind=image', undefined, 'designer', more)
+    await user.click(await screen.findByRole('button', { name: 'Banners (2)' }))
+    expect(address()).toBe('/library?kind=image&set=banners')
+    expect(await names()).toEqual(['A pier', 'A mole'])
+    expect(screen.getByText(/Banners are 1200 × 240 pixels/).textContent).toContain(
+      '1 is of another size',
+    )
+    await user.click(screen.getByRole('button', { name: 'in no set (1)' }))
+    expect(await names()).toEqual(['A quay'])
+  })
+  it('say of an image in them that it is of another size, and take it out by a tick', async () => {
+    const { user, sent } = opened('/library?kind=image&open=mole', undefined, 'designer', more)
+    expect((await pane()).textContent).toContain(
+      'It is drawn, 100 × 100, of another proportion; Banners are 1200 × 240.',
+    )
+    expect(screen.queryByRole('button', { name: /Cut it/ })).toBeNull()
+    await user.click(screen.getByRole('checkbox', { name: 'one of “Banners”' }))
+    await waitFor(() =>
+      expect(sent).toEqual([{ kind: 'image-set', was: 1, document: banners('pier') }]),
+    )
+  })
+  it('are made with a name and a size, and changed; what is no size is not sent', async () => {
+    const { user, sent, address } = opened('/library?kind=image')
+    await user.click(await screen.findByRole('button', { name: 'new set' }))
+    await user.type(screen.getByLabelText('What the images are'), 'Week pictures')
+    await user.clear(screen.getByLabelText('Width'))
+    expect(screen.getByRole('button', { name: 'Make the set' })).toHaveProperty('disabled', true)
+    await user.type(screen.getByLabelText('Width'), '800')
+    await user.click(screen.getByRole('button', { name: 'Make the set' }))
+    await waitFor(() => expect(address()).toContain('set=week-pictures'))
+    expect(sent).toEqual([
+      {
+        kind: 'image-set',
+        was: null,
+        document: {
+          key: 'week-pictures',
+          title: 'Week pictures',
+          size: { width: 800, height: 240 },
+          images: [],
+        },
+      },
+    ])
+  })
+  it('take images as they are put in, told what does not fit before it is', async () => {
+    const { user, sent } = opened('/library?kind=image&set=banners', undefined, 'designer', more)
+    const file = new File(['<svg viewBox="0 0 30 30"></svg>'], 'wreck.svg', {
+      type: 'image/svg+xml',
+    })
+    await user.upload(await screen.findByLabelText('Image files'), file)
+    expect(await screen.findByText(/It is drawn, 30 × 30, of another proportion/)).toBeTruthy()
+    await user.type(screen.getByLabelText('Licence'), 'our own')
+    await user.click(screen.getByRole('button', { name: 'Put it in' }))
+    await waitFor(() => expect(sent).toHaveLength(2))
+    expect(sent[1]).toEqual({
+      kind: 'image-set',
+      was: 1,
+      document: banners('pier', 'mole', 'wreck'),
+    })
+  })
+  it('cannot be changed by who only reads, who is told where an image is', async () => {
+    opened('/library?kind=image&open=pier', undefined, 'reviewer', more)
+    expect((await pane()).textContent).toContain('one of “Banners”')
+    expect(screen.queryByRole('checkbox')).toBeNull()
+    expect(screen.queryByRole('button', { name: 'new set' })).toBeNull()
   })
 })

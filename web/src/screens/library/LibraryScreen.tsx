@@ -1,6 +1,6 @@
 import { useMutation } from '@tanstack/react-query'
 import { useNavigate } from 'react-router'
-import type { LibraryKind, Me } from '@wickerframe/contract'
+import type { Me } from '@wickerframe/contract'
 import { may } from '@wickerframe/contract/capabilities'
 import { call } from '../../api/client.ts'
 import { useLibrary } from '../../api/queries.ts'
@@ -8,23 +8,32 @@ import { Choice, Field, Page, Problem, Waiting } from '../../controls/controls.t
 import { useAddress } from '../../shell/useAddress.ts'
 import { EntryList } from './EntryList.tsx'
 import { EntryPane } from './EntryPane.tsx'
-import { foundAmong, heldBy, kinds } from './libraryKinds.ts'
+import { foundAmong, heldBy, kinds, type ShownKind } from './libraryKinds.ts'
 import { NewEntry } from './NewEntry.tsx'
 import { NewFiles } from './NewFiles.tsx'
 import { NewImages } from './NewImages.tsx'
+import { ImageSets } from './sets/ImageSets.tsx'
+import { inSet, setsOf } from './sets/setsOf.ts'
 
 /** House texts, images, rubrics and blocks of the college: a list to find them in, and the one that is read beside it. */
 export const LibraryScreen = ({ me }: { me: Me }) => {
   const library = useLibrary()
   const { search, set } = useAddress()
-  const kind: LibraryKind = kinds.find(([id]) => id === search.get('kind'))?.[0] ?? 'house-text'
+  const kind: ShownKind = kinds.find(([id]) => id === search.get('kind'))?.[0] ?? 'house-text'
   const sought = search.get('find') ?? ''
   const mayEdit = may(me, 'keep library')
   const all = library.data ?? []
   const entries = all.filter((entry) => entry.kind === kind)
-  const found = foundAmong(entries, sought)
+  const sets = setsOf(all)
+  const chosenSet = kind === 'image' ? search.get('set') : null
+  const found = foundAmong(entries.filter(inSet(sets, chosenSet)), sought)
+  const images = entries.flatMap((entry) => {
+    const of = heldBy(entry)
+    return of.kind === 'image' ? [of.held] : []
+  })
   const open = found.find(({ key }) => key === search.get('open')) ?? found[0]
   const shown = (key: string) => set({ open: key, find: null })
+  const showSet = (key: string | null) => set({ set: key, open: null, find: null })
   const navigate = useNavigate()
   const rollOut = useMutation({
     mutationFn: (houseText: string) =>
@@ -38,7 +47,7 @@ export const LibraryScreen = ({ me }: { me: Me }) => {
           <Choice
             key={id}
             pressed={kind === id}
-            onClick={() => set({ kind: id, open: null, find: null })}
+            onClick={() => set({ kind: id, open: null, find: null, set: null })}
           >
             {text} ({all.filter((entry) => entry.kind === id).length})
           </Choice>
@@ -47,6 +56,15 @@ export const LibraryScreen = ({ me }: { me: Me }) => {
       <p className="mt-2 text-ink-2">{kinds.find(([id]) => id === kind)?.[2]}</p>
       <Problem error={library.error ?? rollOut.error} />
       {library.isPending && <Waiting what="the library" />}
+      {kind === 'image' && library.data && (
+        <ImageSets
+          sets={sets}
+          images={images}
+          chosen={chosenSet}
+          mayEdit={mayEdit}
+          onChoose={showSet}
+        />
+      )}
       <div className="mt-3 grid items-start gap-6 lg:grid-cols-[minmax(0,26rem)_minmax(0,1fr)]">
         <div>
           <Field
@@ -65,7 +83,9 @@ export const LibraryScreen = ({ me }: { me: Me }) => {
             <p className="py-6 text-ink-2">
               {entries.length === 0
                 ? 'Nothing of this kind yet.'
-                : `None of ${entries.length} holds “${sought}”.`}
+                : sought === ''
+                  ? 'Nothing is in it yet.'
+                  : `None of ${entries.length} holds “${sought}”.`}
             </p>
           )}
         </div>
@@ -73,6 +93,7 @@ export const LibraryScreen = ({ me }: { me: Me }) => {
           <EntryPane
             key={`${open.kind} ${open.key}`}
             entry={open}
+            sets={sets}
             today={me.today}
             mayEdit={mayEdit}
             isPlanning={rollOut.isPending}
@@ -84,13 +105,7 @@ export const LibraryScreen = ({ me }: { me: Me }) => {
         <section className="mt-6">
           <h2 className="text-[18px]">Put something in</h2>
           {kind === 'image' ? (
-            <NewImages
-              held={entries.flatMap((entry) => {
-                const of = heldBy(entry)
-                return of.kind === 'image' ? [of.held] : []
-              })}
-              onSaved={shown}
-            />
+            <NewImages held={images} sets={sets} into={chosenSet} onSaved={shown} />
           ) : kind === 'file' ? (
             <NewFiles
               held={entries.flatMap((entry) => {

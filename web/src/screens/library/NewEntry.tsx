@@ -11,7 +11,7 @@ export const NewEntry = ({
   today,
   onSaved,
 }: {
-  kind: Exclude<LibraryKind, 'image' | 'file'>
+  kind: Exclude<LibraryKind, 'image' | 'file' | 'image-set'>
   taken: ReadonlySet<string>
   today: string
   /** Told the key of what was put in. */

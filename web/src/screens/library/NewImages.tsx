@@ -1,13 +1,15 @@
 import { useState } from 'react'
-import { imageAmong, imageData, type Asset } from '@wickerframe/core'
-import { Problem } from '../../controls/controls.tsx'
+import { imageAmong, imageData, sizeMisfit, type Asset } from '@wickerframe/core'
+import { Pick, Problem } from '../../controls/controls.tsx'
 import { DropFiles } from '../../controls/DropFiles.tsx'
 import { readImageFile, type ImageContent } from '../../controls/imageFile.ts'
+import { misfitInWords, sidesInWords, type HeldSet } from './sets/setsOf.ts'
 import { usePut } from './usePut.ts'
 import { WaitingLines } from './WaitingLines.tsx'
 
 /** An image that waits to be described. */
 interface Waiting {
+  file: File
   content: ImageContent
   words: string
 }
@@ -19,35 +21,73 @@ export const wordsOfFileName = (fileName: string): string =>
     .replace(/[-_.\s]+/g, ' ')
     .trim()
 
+/** What is wrong with the size of an image for a set; null: nothing. */
+const remarkOn = (content: ImageContent, set: HeldSet['set']): string | null => {
+  const misfit = sizeMisfit(content, set.size)
+  return misfit && misfitInWords(misfit, set)
+}
+
 /**
  * Several images put in at once: chosen or dropped, each asked what it shows, the licence asked once for all. What could not be
  * read is told by name; what could not be put in stays, with what was typed.
  */
 export const NewImages = ({
   held,
+  sets,
+  into: shown,
   onSaved,
 }: {
   /** The images that are there already. */
   held: readonly Asset[]
+  sets: readonly HeldSet[]
+  /** Key of the set that is shown, which they are put into unless somebody says otherwise. */
+  into: string | null
   /** Told the key of each that was put in. */
   onSaved: (key: string) => void
 }) => {
   const [waiting, setWaiting] = useState<readonly Waiting[]>([])
   const [licence, setLicence] = useState('')
   const [wrong, setWrong] = useState<readonly string[]>([])
+  const [chosen, setChosen] = useState<string | null>(null)
+  const into = sets.find(({ set }) => set.key === (chosen ?? shown)) ?? null
   const put = usePut(() => {})
+  const read = async (files: readonly File[], of: HeldSet | null) => {
+    const contents = await Promise.all(files.map((file) => readImageFile(file, of?.set.size)))
+    return files.map((file, i) => ({ file, content: contents[i] ?? '' }))
+  }
   const take = async (files: readonly File[]) => {
-    const read = await Promise.all(files.map((file) => readImageFile(file)))
-    setWrong(read.filter((content) => typeof content === 'string'))
-    const taken = read.flatMap((content): Waiting[] =>
-      typeof content === 'string' ? [] : [{ content, words: wordsOfFileName(content.fileName) }],
+    const taken = await read(files, into)
+    setWrong(taken.flatMap(({ content }) => (typeof content === 'string' ? [content] : [])))
+    setWaiting((before) => [
+      ...before,
+      ...taken.flatMap(({ file, content }): Waiting[] =>
+        typeof content === 'string'
+          ? []
+          : [{ file, content, words: wordsOfFileName(content.fileName) }],
+      ),
+    ])
+  }
+  /** What waits is cut anew for another set, from the files as they were chosen. */
+  const choose = async (key: string) => {
+    setChosen(key)
+    const of = sets.find(({ set }) => set.key === key) ?? null
+    const anew = await read(
+      waiting.map(({ file }) => file),
+      of,
     )
-    setWaiting((before) => [...before, ...taken])
+    const contents = new Map(anew.map(({ file, content }) => [file, content]))
+    setWaiting((before) =>
+      before.map((image) => {
+        const content = contents.get(image.file)
+        return content && typeof content !== 'string' ? { ...image, content } : image
+      }),
+    )
   }
   const isReady =
     waiting.length > 0 && licence.trim() !== '' && waiting.every(({ words }) => words.trim() !== '')
   const putAll = async () => {
     let there = held
+    const taken: string[] = []
     for (const image of waiting) {
       const asset = imageAmong(
         { ...image.content, alternativeText: image.words.trim(), licence: licence.trim() },
@@ -66,9 +106,17 @@ export const NewImages = ({
           return
         }
       onSaved(asset.key)
+      taken.push(asset.key)
       there = [...there, asset]
       setWaiting((before) => before.filter((other) => other !== image))
     }
+    const fresh = taken.filter((key) => into && !into.set.images.includes(key))
+    if (into && fresh.length > 0)
+      put.mutate({
+        kind: 'image-set',
+        was: into.revision,
+        document: { ...into.set, images: [...into.set.images, ...fresh] },
+      })
   }
   return (
     <form
@@ -78,6 +126,28 @@ export const NewImages = ({
         if (isReady) void putAll()
       }}
     >
+      {sets.length > 0 && (
+        <div className="mt-1 flex flex-wrap items-baseline gap-x-3">
+          <Pick
+            inline
+            label="Put them into"
+            value={into?.set.key ?? ''}
+            onChange={(event) => void choose(event.target.value)}
+            options={[
+              { value: '', text: 'no set' },
+              ...sets.map(({ set }) => ({
+                value: set.key,
+                text: `${set.title}, ${sidesInWords(set.size)}`,
+              })),
+            ]}
+          />
+          {into && (
+            <span className="text-[13px] text-ink-2">
+              Photographs are cut to it around their middle.
+            </span>
+          )}
+        </div>
+      )}
       <DropFiles
         several
         words="Drop image files here, or choose some:"
@@ -91,6 +161,7 @@ export const NewImages = ({
           key: String(i),
           label: `What ${content.fileName} shows`,
           value: words,
+          remark: into && remarkOn(content, into.set),
           picture: (
             <img
               src={imageData({ key: 'new', alternativeText: '', licence: '', ...content })}

@@ -8,6 +8,8 @@ export interface WaitingLine {
   value: string
   /** How it looks, where it looks like something. */
   picture?: ReactNode
+  /** What is worth knowing before it is put in. */
+  remark?: string | null
 }
 
 /** Several things that wait to be put in: each asked one thing, the licence asked once for all. */
@@ -31,8 +33,8 @@ export const WaitingLines = ({
   onLicence: (licence: string) => void
 }) => (
   <>
-    {lines.map(({ key, label, value, picture }, i) => (
-      <div key={key} className="flex items-end gap-3">
+    {lines.map(({ key, label, value, picture, remark }, i) => (
+      <div key={key} className="flex flex-wrap items-end gap-3">
         {picture}
         <Field
           label={label}
@@ -43,6 +45,7 @@ export const WaitingLines = ({
         <Button shape="word" onClick={() => onLeaveOut(i)}>
           leave out
         </Button>
+        {remark && <p className="w-full border-l-4 border-rust bg-rust-soft px-3 py-1">{remark}</p>}
       </div>
     ))}
     {lines.length > 0 && (

@@ -2,6 +2,7 @@ import {
   rubricPoints,
   type Asset,
   type HouseText,
+  type ImageSet,
   type KeptBlock,
   type Rubric,
   type TemplateFile,
@@ -11,8 +12,10 @@ import { plural } from '../../controls/controls.tsx'
 import { fileFacts } from '../../controls/FileFacts.tsx'
 import { blockTitle } from '../workbench/page/blockWords.ts'
 
+/** Kinds that have a list of their own; sets stand beside their images. */
+export type ShownKind = Exclude<LibraryKind, 'image-set'>
 /** What the library keeps: its kinds, what people call them, and what they are. */
-export const kinds: readonly (readonly [LibraryKind, string, string])[] = [
+export const kinds: readonly (readonly [ShownKind, string, string])[] = [
   [
     'house-text',
     'House texts',
@@ -39,6 +42,7 @@ export type Held =
   | { kind: 'file'; held: TemplateFile }
   | { kind: 'rubric'; held: Rubric }
   | { kind: 'block'; held: KeptBlock }
+  | { kind: 'image-set'; held: ImageSet }
 export const heldBy = ({ kind, document }: LibraryEntry): Held =>
   // The server reads a document by the schema of its kind.
   ({ kind, held: document }) as Held
@@ -65,6 +69,8 @@ export const entryFacts = (entry: LibraryEntry): string => {
       return `${rubricPoints(of.held)} points, ${plural(of.held.criteria.length, 'criterion', 'criteria')}`
     case 'block':
       return blockTitle(of.held.block.kind)
+    case 'image-set':
+      return plural(of.held.images.length, 'image')
   }
 }
 

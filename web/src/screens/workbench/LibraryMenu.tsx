@@ -1,6 +1,6 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import type { Template } from '@wickerframe/core'
-import { templateListOf, type LibraryKind, type LibraryPut } from '@wickerframe/contract'
+import { templateListOf, type SharedKind, type LibraryPut } from '@wickerframe/contract'
 import { may } from '@wickerframe/contract/capabilities'
 import { call } from '../../api/client.ts'
 import { useLibrary, useMe } from '../../api/queries.ts'
@@ -9,7 +9,7 @@ import { Menu } from '../../controls/menu.tsx'
 import { useDraftStore } from './draftStore.ts'
 
 /** Takes something of a kind from the library into the template. */
-export const TakeFromLibrary = ({ template, kind }: { template: Template; kind: LibraryKind }) => {
+export const TakeFromLibrary = ({ template, kind }: { template: Template; kind: SharedKind }) => {
   const { edit, mayEdit } = useDraftStore()
   const library = useLibrary()
   const held = new Set(template[templateListOf[kind]].map(({ key }) => key))

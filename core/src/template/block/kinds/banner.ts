@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { aspectOf } from '../../image.ts'
+import { aspectOf } from '../../imageSize.ts'
 import { Format, Key } from '../../words.ts'
 import { box, escapeHtml, role } from '../html.ts'
 import { defineBlock, imageIn } from '../kind.ts'

@@ -3,6 +3,7 @@ import { imageAmong, imageData, type Asset } from '@wickerframe/core'
 import { Button, Field } from '../../../controls/controls.tsx'
 import { readImageFile, type ImageContent } from '../../../controls/imageFile.ts'
 import { Tick } from '../../../controls/typed.tsx'
+import { imagesBySet, nothingOffered, type Offered } from './fromLibrary.ts'
 import type { PageSources } from './pageSources.ts'
 
 /** A picture for a page, and what it shows in words; empty for decoration. */
@@ -25,19 +26,19 @@ const dataOf = (picture: Asset | NewPicture): string =>
 
 const PictureChoice = ({
   assets,
-  offered,
+  library: { assets: offered, sets },
   chosen,
   onChoose,
 }: {
   assets: readonly Asset[]
-  offered: readonly Asset[]
+  library: Offered
   chosen: Asset | null
   onChoose: (asset: Asset) => void
 }) => {
   const name = useId()
   const group = (title: string, pictures: readonly Asset[]) =>
     pictures.length > 0 && (
-      <fieldset className="min-w-0">
+      <fieldset key={title} className="min-w-0">
         <legend className="text-ink-2">{title}</legend>
         <div className="flex max-h-44 flex-wrap gap-2 overflow-y-auto p-0.5">
           {pictures.map((asset) => (
@@ -63,7 +64,9 @@ const PictureChoice = ({
   return (
     <>
       {group('Pictures of this template', assets)}
-      {group('From the library', offered)}
+      {imagesBySet(offered, sets).map(({ title, images }) =>
+        group(title === undefined ? 'From the library' : `From the library: ${title}`, images),
+      )}
     </>
   )
 }
@@ -137,7 +140,7 @@ export const PictureForm = ({
         <>
           <PictureChoice
             assets={sources.assets}
-            offered={sources.library?.assets ?? []}
+            library={sources.library ?? nothingOffered}
             chosen={isNew ? null : picture}
             onChoose={choose}
           />

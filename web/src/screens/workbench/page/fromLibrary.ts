@@ -5,6 +5,7 @@ import {
   type Asset,
   type Block,
   type HouseText,
+  type ImageSet,
   type Template,
   type TemplateEdit,
   type TemplateFile,
@@ -16,8 +17,23 @@ export interface Offered {
   houseTexts: readonly HouseText[]
   assets: readonly Asset[]
   files: readonly TemplateFile[]
+  /** Sets in which images are chosen, those of the template as well. */
+  sets: readonly ImageSet[]
 }
-export const nothingOffered: Offered = { houseTexts: [], assets: [], files: [] }
+export const nothingOffered: Offered = { houseTexts: [], assets: [], files: [], sets: [] }
+
+/** Images by the set they are in, in the order of the sets; those that are in none come last, under no title where there are no sets. */
+export const imagesBySet = (
+  images: readonly Asset[],
+  sets: readonly ImageSet[],
+): { title: string | undefined; images: Asset[] }[] => {
+  const setOf = (image: Asset) => sets.find((set) => set.images.includes(image.key))
+  const groups = [...sets, undefined].map((set) => ({
+    title: set?.title ?? (sets.length > 0 ? 'Others' : undefined),
+    images: images.filter((image) => setOf(image) === set),
+  }))
+  return groups.filter((group) => group.images.length > 0)
+}
 
 export const offeredTo = (
   template: Pick<Template, 'houseTexts' | 'assets' | 'files'>,
@@ -34,6 +50,7 @@ export const offeredTo = (
     houseTexts: of<HouseText>('house-text', template.houseTexts),
     assets: of<Asset>('image', template.assets),
     files: of<TemplateFile>('file', template.files),
+    sets: of<ImageSet>('image-set', []),
   }
 }
 

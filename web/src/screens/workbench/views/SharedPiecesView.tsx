@@ -10,7 +10,7 @@ import {
   type KeptBlock,
   type Template,
 } from '@wickerframe/core'
-import { templateListOf, type LibraryKind } from '@wickerframe/contract'
+import { templateListOf, type SharedKind } from '@wickerframe/contract'
 import { Button, plural } from '../../../controls/controls.tsx'
 import { TextLine } from '../../../controls/typed.tsx'
 import { placesOfFile } from '../files/fileEdits.ts'
@@ -34,7 +34,7 @@ export const SharedPiecesView = ({
     ...template.home.blocks,
     ...everyItem(template).flatMap((item) => item.blocks),
   ]
-  const uses = (kind: LibraryKind, key: string): number => {
+  const uses = (kind: SharedKind, key: string): number => {
     const placed = blocks.flatMap((block) => {
       const found = blockInPlace(block, template.keptBlocks)
       return found ? [found] : []
@@ -65,7 +65,7 @@ export const SharedPiecesView = ({
     void edit({ edit: 'set-field', part: null, field, was: was ?? null, value: value ?? null })
   const usedWords = (count: number) =>
     count === 0 ? 'shown nowhere' : `shown in ${plural(count, 'place')}`
-  const removal = (kind: LibraryKind, piece: { key: string }) =>
+  const removal = (kind: SharedKind, piece: { key: string }) =>
     mayEdit && uses(kind, piece.key) === 0 ? (
       <Button shape="word" onClick={() => set([templateListOf[kind], piece.key], piece, null)}>
         take out of the template

@@ -1,33 +1,56 @@
+import { imageData, type Template } from '@wickerframe/core'
 import { Pick } from '../../../../controls/controls.tsx'
-import type { BlockEditing } from './editing.tsx'
-import type { Block } from '@wickerframe/core'
+import { imagesBySet } from '../fromLibrary.ts'
+import type { PageSources } from '../pageSources.ts'
 
-/** Chooses one of the template's images, or none. */
+/** The images there are, and how they go together. */
+export interface ImageSources {
+  template: { assets: Template['assets'] }
+  sources: PageSources
+}
+
+/** Chooses one of the template's images, or none; set by set, and what is chosen is shown. */
 export const PickImage = ({
   label,
   value,
   none,
-  template,
+  of: { template, sources },
   onDone,
 }: {
   label: string
   value: string | undefined
   /** What it says where there is none; without it, there is always one. */
   none?: string
-  template: BlockEditing<Block['kind']>['template']
+  of: ImageSources
   onDone: (image: string | null) => void
-}) => (
-  <Pick
-    label={label}
-    className="min-w-0 [&>select]:max-w-80"
-    value={value ?? ''}
-    onChange={(event) => onDone(event.target.value || null)}
-    options={[
-      ...(none === undefined ? [] : [{ value: '', text: none }]),
-      ...template.assets.map((asset) => ({
-        value: asset.key,
-        text: `${asset.fileName}: ${asset.alternativeText}`,
-      })),
-    ]}
-  />
-)
+}) => {
+  const chosen = template.assets.find(({ key }) => key === value)
+  return (
+    <span className="flex min-w-0 items-end gap-2">
+      {chosen && (
+        <img
+          src={imageData(chosen)}
+          alt=""
+          className="h-8 max-w-24 border border-line bg-sheet object-contain"
+        />
+      )}
+      <Pick
+        label={label}
+        className="min-w-0 [&>select]:max-w-80"
+        value={value ?? ''}
+        onChange={(event) => onDone(event.target.value || null)}
+        options={[
+          ...(none === undefined ? [] : [{ value: '', text: none }]),
+          ...imagesBySet(template.assets, sources.library?.sets ?? []).flatMap(
+            ({ title, images }) =>
+              images.map((asset) => ({
+                value: asset.key,
+                text: `${asset.fileName}: ${asset.alternativeText}`,
+                group: title,
+              })),
+          ),
+        ]}
+      />
+    </span>
+  )
+}

@@ -1,21 +1,20 @@
-import type { Template } from '@wickerframe/core'
-import { PickImage } from './PickImage.tsx'
+import { PickImage, type ImageSources } from './PickImage.tsx'
 
 /** Whose picture stands there until they put their own in its place; none, or one of the template's images. */
 export const PortraitField = ({
   portrait,
-  template,
+  of,
   set,
 }: {
   portrait: string | undefined
-  template: Template
+  of: ImageSources
   set: (field: string, was: unknown, value: unknown) => void
 }) => (
   <PickImage
     label="Portrait, until they put their own in its place"
     none="none"
     value={portrait}
-    template={template}
+    of={of}
     onDone={(now) => set('portrait', portrait, now)}
   />
 )

@@ -24,12 +24,12 @@ const Words = ({
   />
 )
 
-export const BannerEditor = ({ block, template, set }: BlockEditing<'banner'>) => (
+export const BannerEditor = ({ block, template, sources, set }: BlockEditing<'banner'>) => (
   <div className="grid gap-2">
     <PickImage
       label="Shows"
       value={block.image}
-      template={template}
+      of={{ template, sources }}
       onDone={(image) => image !== null && set('image', block.image, image)}
     />
     <Words

@@ -1,7 +1,12 @@
 import { HeadingField, LinesField, type BlockEditing } from './editing.tsx'
 import { PortraitField } from './PortraitField.tsx'
 
-export const ContactCardEditor = ({ block, template, set }: BlockEditing<'contact-card'>) => (
+export const ContactCardEditor = ({
+  block,
+  template,
+  sources,
+  set,
+}: BlockEditing<'contact-card'>) => (
   <div className="grid gap-2">
     <HeadingField label={block.label} set={set} />
     <p className="text-ink-2">
@@ -12,6 +17,6 @@ export const ContactCardEditor = ({ block, template, set }: BlockEditing<'contac
       lines={block.lines ?? []}
       onDone={(lines) => set('lines', block.lines, lines.length > 0 ? lines : null)}
     />
-    <PortraitField portrait={block.portrait} template={template} set={set} />
+    <PortraitField portrait={block.portrait} of={{ template, sources }} set={set} />
   </div>
 )

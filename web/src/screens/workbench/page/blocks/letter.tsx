@@ -2,7 +2,7 @@ import { LineField, WrittenField, type BlockEditing } from './editing.tsx'
 import { PortraitField } from './PortraitField.tsx'
 
 export const LetterEditor = (of: BlockEditing<'letter'>) => {
-  const { block, template, set } = of
+  const { block, set } = of
   return (
     <div className="grid gap-2">
       <WrittenField field="html" label="What it says" html={block.html} spots of={of} />
@@ -13,7 +13,7 @@ export const LetterEditor = (of: BlockEditing<'letter'>) => {
         value={block.signed}
         set={set}
       />
-      <PortraitField portrait={block.portrait} template={template} set={set} />
+      <PortraitField portrait={block.portrait} of={of} set={set} />
     </div>
   )
 }

@@ -56,7 +56,7 @@ export const SignpostsEditor = ({ block, template, sources, set }: BlockEditing<
               label="small drawing"
               none="none"
               value={link.image}
-              template={template}
+              of={{ template, sources }}
               onDone={(image) =>
                 change(i, (link) => (image === null ? withOut(link, 'image') : { ...link, image }))
               }
