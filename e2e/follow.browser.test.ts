@@ -1,10 +1,10 @@
 import type { Browser, Page } from 'playwright-core'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import type { CourseSummary } from '@wickerframe/contract'
-import type { Course } from '@wickerframe/core'
+import type { CourseDetail, CourseSummary, TemplateDraft } from '@wickerframe/contract'
+import { everyCourseItem, everyItem, type Course, type Facts } from '@wickerframe/core'
 import { openBrowser } from '@wickerframe/scripts/browser'
 import { growTo } from './largeCollege.ts'
-import { runOf } from './rollouts.ts'
+import { planRollout, runOf, versionOrder } from './rollouts.ts'
 import { signInWith } from './signIn.ts'
 import { startTestBed, until, type TestBed } from './testBed.ts'
 
@@ -77,5 +77,66 @@ describe('a course that is changed on the platform', () => {
     await expect
       .poll(async () => Number(await musts.textContent()), { timeout: 60_000, interval: 100 })
       .toBe(before)
+  })
+})
+
+describe('a page that speaks to its reader by name', () => {
+  const key = 'distance-standard'
+  it('says what the platform shows a name for, as students read it, until it shows none', async () => {
+    const designer = await bed.as('designer@kestrelsound.example')
+    const { draft, draftRevision } = (await designer.get<TemplateDraft>(`/api/templates/${key}`))
+      .body
+    const promise = everyItem(draft)
+      .find((item) => item.key === 'welcome')
+      ?.blocks.find((block) => block.key === 'answer-promise')
+    if (promise?.kind !== 'fixed-text') throw new Error('the welcome promises answers')
+    const edited = await designer.post(`/api/templates/${key}/edits`, {
+      revision: draftRevision,
+      edits: [
+        {
+          edit: 'set-block',
+          part: 'welcome',
+          block: promise.key,
+          field: 'html',
+          was: promise.html,
+          value: '<p>Ask, {reader, all of you}, and you are answered.</p>',
+        },
+      ],
+    })
+    expect(edited.status, JSON.stringify(edited.body)).toBe(200)
+    const { body: released } = await designer.post<{ version: number }>(
+      `/api/templates/${key}/release`,
+      { revision: draftRevision + 1, note: 'By name' },
+    )
+    const course = (await designer.get<CourseSummary[]>('/api/courses')).body
+      .filter(({ template, status }) => template?.key === key && status === 'teaching')
+      .sort((a, b) => a.id - b.id)[0]
+    if (!course) throw new Error('a course is under the standard')
+    const factsNow = async () =>
+      (await designer.get<Facts>(`/api/courses/${course.id}/facts`)).body.readerName ?? null
+    await until(factsNow, (name) => name !== null)
+    const order = versionOrder(key, released.version)
+    const { run } = await planRollout(bed, designer, order, [course.id])
+    await designer.post(`/api/runs/${run}/approve`)
+    await until(
+      () => runOf(designer, run),
+      ({ state }) => state === 'done',
+    )
+    const stands = (await bed.connector(`/courses/${course.platformId}/snapshot`)) as Course
+    const welcome = everyCourseItem(stands).find(({ item }) => /^Welcome/.test(item.name))?.item
+    expect(welcome?.html).toContain('Ask, ((given name)), and you are answered.')
+    await page.goto(`${bed.platformAddress}/courses/${course.platformId}/items/${welcome?.id}`)
+    await page.getByText('Ask, Linnea, and you are answered.').waitFor()
+    const { result } = (await designer.get<CourseDetail>(`/api/courses/${course.id}`)).body
+    expect(
+      result?.findings.filter(
+        ({ rule, places }) =>
+          rule === 'fixed-text-altered' && places.some(({ place }) => place.part === 'welcome'),
+      ),
+    ).toEqual([])
+    await bed.misbehave('no-reader-name', 1)
+    await until(factsNow, (name) => name === null)
+    const { plans } = await planRollout(bed, designer, order, [course.id])
+    expect(JSON.stringify(plans)).toContain('Ask, all of you, and you are answered.')
   })
 })

@@ -29,12 +29,12 @@ const signals: Block = {
 }
 
 /** The files in which the study planner comes, as the Distance Standard has them. */
-const planners = demoTemplate('distance-standard.json').files.filter(({ key }) =>
-  key.startsWith('study-planner'),
-)
+const studyPlanners = () =>
+  demoTemplate('distance-standard.json').files.filter(({ key }) => key.startsWith('study-planner'))
 
 /** The shared-course layer of NAV 110, which its class sections use: the subject itself. */
 export const coastalNavigation = (upper: Template): Template => {
+  const planners = studyPlanners()
   const topics = ['Charts and scales', 'Position lines', 'The compass']
   return {
     ...edited(newLayer(upper, 'nav-110', 'NAV 110 Coastal Navigation'), [

@@ -193,7 +193,7 @@ const OpenPage = ({
         />
       ) : expected ? (
         <div className="mt-3">
-          <Reading part={expected} reader={face} onDate={today} assets={assets} />
+          <Reading part={expected} reader={face} onDate={today} assets={assets} isWhole />
           <QuestionsReading part={expected} reader={face} assets={assets} />
         </div>
       ) : (

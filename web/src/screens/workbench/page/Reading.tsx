@@ -48,11 +48,14 @@ export const Reading = ({
   reader,
   onDate,
   assets,
+  isWhole = false,
 }: {
   part: ExpectedPart
   reader: Reader
   onDate: string
   assets: ReadonlyMap<string, string>
+  /** Whether the window is the page’s, but for what stands above it. */
+  isWhole?: boolean
 }) => {
   const html = useMemo(
     () =>
@@ -64,7 +67,7 @@ export const Reading = ({
       title={`${part.name}, as ${reader === 'student' ? 'students' : 'the instructor'} will read it`}
       sandbox=""
       srcDoc={html}
-      className={`w-full border border-line bg-sheet ${part.kind === 'assessment' ? 'h-56' : 'h-[max(20rem,calc(100vh-26rem))]'}`}
+      className={`w-full border border-line bg-sheet ${part.kind === 'assessment' ? 'h-56' : isWhole ? 'h-[max(20rem,calc(100vh-12rem))]' : 'h-[max(20rem,calc(100vh-26rem))]'}`}
     />
   )
 }
