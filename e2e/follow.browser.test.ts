@@ -123,7 +123,9 @@ describe('a page that speaks to its reader by name', () => {
       ({ state }) => state === 'done',
     )
     const stands = (await bed.connector(`/courses/${course.platformId}/snapshot`)) as Course
-    const welcome = everyCourseItem(stands).find(({ item }) => /^Welcome/.test(item.name))?.item
+    const welcome = everyCourseItem(stands).find(({ item }) =>
+      item.name.startsWith('Welcome'),
+    )?.item
     expect(welcome?.html).toContain('Ask, ((given name)), and you are answered.')
     await page.goto(`${bed.platformAddress}/courses/${course.platformId}/items/${welcome?.id}`)
     await page.getByText('Ask, Linnea, and you are answered.').waitFor()
