@@ -243,3 +243,38 @@ describe('mends in all courses', () => {
       .waitFor()
   })
 })
+
+describe('what the pages of a course ask', () => {
+  it('is answered here from the finding that tells it, written where it is asked, and found by the next check', async () => {
+    const { id, result } = await courseWith('fill-in-unfilled')
+    const before = result?.findings.find(({ rule }) => rule === 'fill-in-unfilled')
+    await page.goto(`${bed.address}/courses/${id}`)
+    await page.getByRole('button', { name: 'fill in here' }).first().click()
+    await page.getByRole('heading', { name: 'Needed now' }).waitFor()
+    expect(await violations(page)).toEqual([])
+    const field = page.locator('textarea').first()
+    const prompt = (await field.getAttribute('id')) ?? ''
+    const says = (await page.locator(`label[for="${prompt}"]`).textContent()) ?? ''
+    // By keyboard alone: typed, left, and pressed.
+    await field.focus()
+    await page.keyboard.type('We meet at the east slip, at ten, and bring a pencil.')
+    const put = page.getByRole('button', { name: 'Put 1 answer into the course' })
+    await put.focus()
+    await page.keyboard.press('Enter')
+    await page.getByText(/^1 written/).waitFor()
+    const detail = (await (
+      await page.request.get(`${bed.address}/api/courses/${id}`)
+    ).json()) as CourseDetail
+    const snapshot = JSON.stringify(await bed.connector(`/courses/${detail.platformId}/snapshot`))
+    expect(snapshot).toContain('We meet at the east slip, at ten, and bring a pencil.')
+    expect(says).not.toBe('')
+    const places = (of: CourseDetail['result']) =>
+      of?.findings
+        .filter(({ rule }) => rule === 'fill-in-unfilled')
+        .reduce((sum, finding) => sum + finding.places.length, 0) ?? 0
+    expect(before).toBeTruthy()
+    expect(places(detail.result)).toBe(places(result) - 1)
+    // What is written is no answer that waits any more.
+    await page.getByText('Nothing is written yet.').waitFor()
+  })
+})

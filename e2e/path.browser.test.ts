@@ -88,6 +88,7 @@ describe('every screen', () => {
     ['the library', '/library', 'Academic Honesty'],
     ['courses', '/courses', 'Instructor'],
     ['a course, what to mend', '/courses/3', 'Since the check before'],
+    ['a course, filled in', '/courses/3?show=fill-in', 'into the course'],
     ['a course, paired', '/courses/3?show=pairing', 'Expected by the template'],
     ['a course, paired, as a table', '/courses/3?show=pairing&as=table', 'How it was told'],
     ['mends in all courses', '/conformance/mends', 'Plan mends'],

@@ -66,6 +66,8 @@ export const addresses = {
   putIntoLibrary: { method: 'post', path: '/api/library' },
   putFile: { method: 'post', path: '/api/files' },
   getFile: { method: 'get', path: '/api/files/:content' },
+  askedOfCourse: { method: 'get', path: '/api/courses/:course/asked' },
+  answerCourse: { method: 'post', path: '/api/courses/:course/answers' },
   listCourses: { method: 'get', path: '/api/courses' },
   readCourse: { method: 'get', path: '/api/courses/:course' },
   factsOfCourse: { method: 'get', path: '/api/courses/:course/facts' },

@@ -2,6 +2,7 @@ import { runCheckTask, runRecheckTask } from './checks/checkTask.ts'
 import { runImpactTask } from './impact/impactTask.ts'
 import { runMendTask } from './mends/mendTask.ts'
 import { runRenameTask } from './names/renameTask.ts'
+import { runAnswerTask } from './fillIn/answerTask.ts'
 import type { CarryOut } from './queue/job.ts'
 import type { ClaimedTask } from './queue/tasks.ts'
 import { runPlanTask } from './rollouts/planTask.ts'
@@ -12,6 +13,7 @@ const kinds: Readonly<Record<ClaimedTask['kind'], CarryOut>> = {
   rollout: runRolloutTask,
   renames: runRenameTask,
   mends: runMendTask,
+  answers: runAnswerTask,
   check: runCheckTask,
   recheck: runRecheckTask,
   impact: runImpactTask,

@@ -7,6 +7,7 @@ import { conformanceRoutes } from './conformance.ts'
 import { coursePeopleRoutes } from './coursePeople.ts'
 import { courseRoutes } from './courses.ts'
 import { fileRoutes } from './files.ts'
+import { fillInRoutes } from './fillIn.ts'
 import { followUpRoutes } from './followUps.ts'
 import { healthRoutes } from './health.ts'
 import { historyRoutes } from './history.ts'
@@ -43,6 +44,7 @@ export * from './conformance.ts'
 export * from './coursePeople.ts'
 export * from './courses.ts'
 export * from './files.ts'
+export * from './fillIn.ts'
 export * from './followUps.ts'
 export * from './health.ts'
 export * from './history.ts'
@@ -87,6 +89,7 @@ export const routes = {
   ...templateRoutes,
   ...libraryRoutes,
   ...fileRoutes,
+  ...fillInRoutes,
   ...courseRoutes,
   ...coursePeopleRoutes,
   ...rosterRoutes,

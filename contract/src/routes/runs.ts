@@ -45,7 +45,7 @@ export const RunTask = z.strictObject({
 export type RunTask = z.output<typeof RunTask>
 export const RunSummary = z.strictObject({
   id: z.number(),
-  kind: z.enum(['rollout', 'check', 'recheck', 'renames', 'mends', 'impact']),
+  kind: z.enum(['rollout', 'check', 'recheck', 'renames', 'mends', 'answers', 'impact']),
   state: z.enum(['planning', 'planned', 'running', 'paused', 'done', 'cancelled']),
   title: z.string(),
   by: z.string(),

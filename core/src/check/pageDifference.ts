@@ -1,7 +1,6 @@
 import { everyCourseItem } from '../course/index.ts'
 import { success, type Result } from '../document/index.ts'
 import type { ExpectedBlock } from '../expand/index.ts'
-import { everyExpected } from '../expand/index.ts'
 import {
   analysePage,
   blockHtmlOn,
@@ -13,9 +12,8 @@ import {
   type BlockState,
   type WordRun,
 } from '../page/index.ts'
-import { pairCourse } from '../pair/index.ts'
 import { blockKindWords, leftAs } from '../template/index.ts'
-import { expectationFor, type Check } from './checkCourse.ts'
+import { pairedPages, type PagesOf } from './pairedPages.ts'
 
 /** How one block of the template stands in a page, for people who look at the two side by side. */
 export interface BlockDifference {
@@ -77,36 +75,17 @@ const differenceOf = (reading: BlockReading, onDate: string): BlockDifference =>
 }
 
 /** What in a page differs from what the template expects there, in the page's own order. Null when there is no such page. */
-export const pageDifference = (
-  check: Pick<Check, 'template' | 'facts' | 'course' | 'asOf' | 'joins'>,
-  itemId: string,
-): Result<PageDifference | null> => {
-  const worked = expectationFor(check)
-  if (!worked.ok) return worked
+export const pageDifference = (check: PagesOf, itemId: string): Result<PageDifference | null> => {
+  const read = pairedPages(check)
+  if (!read.ok) return read
   const item = everyCourseItem(check.course).find((placed) => placed.item.id === itemId)?.item
   if (!item || item.html === null) return success(null)
-  const { expected } = worked.value
-  const pages = new Map<string, ReturnType<typeof analysePage>>()
-  const pairing = pairCourse(
-    expected,
-    check.course,
-    ({ html, id }) => {
-      if (html === null) return null
-      const known = pages.get(id) ?? analysePage(html)
-      pages.set(id, known)
-      return known
-    },
-    check.joins,
-  )
-  const instance = pairing.pairs.find((pair) => pair.found === itemId)?.expected ?? null
-  const part =
-    [expected.home, ...everyExpected(expected.parts)].find((part) => part.instance === instance) ??
-    null
+  const part = read.value.pages.find((page) => page.item.id === itemId)?.part ?? null
   const page = analysePage(item.html)
   if (!part || page.notRead !== null)
     return success({
       name: item.name,
-      part: instance,
+      part: part?.instance ?? null,
       stretches: [{ html: item.html, block: null }],
       missing: [],
       notRead: page.notRead,
@@ -139,7 +118,7 @@ export const pageDifference = (
   const shown = new Set(placed.map(({ block }) => block.key))
   return success({
     name: item.name,
-    part: instance,
+    part: part?.instance ?? null,
     stretches,
     notRead: null,
     missing: [...differences.values()].filter(

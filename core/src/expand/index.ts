@@ -1,6 +1,7 @@
 export * from './designedHtml.ts'
 export * from './expandCourse.ts'
 export * from './expected.ts'
+export { neededBy, openingDayOf } from './neededBy.ts'
 export * from './fileForCourse.ts'
 export {
   occurrencesOf,

@@ -1,4 +1,4 @@
-import { addDays, instantOf, localDateOf, spanningTerm, type Term } from '../calendar/index.ts'
+import { instantOf, localDateOf, spanningTerm, type Term } from '../calendar/index.ts'
 import {
   type CohortClash,
   type Course,
@@ -15,6 +15,8 @@ import {
   type PlacedItem,
 } from '../course/index.ts'
 import {
+  neededBy,
+  openingDayOf,
   everyExpected,
   namingFormatOf,
   type ExpectedBlock,
@@ -444,24 +446,14 @@ export class CheckContext {
 
   /** First day of the term's weeks: everything outside the weeks is needed by then. */
   get openingDay(): string {
-    return this.expected.weeks[0]?.first ?? this.expected.facts.term.firstDay
+    return openingDayOf(this.expected)
   }
 
   /** The day by which a part is needed: its week's first day less the lead, or opening day. */
   needOf(part: ExpectedPart): string {
     let need = this.#needs.get(part)
-    if (need === undefined) this.#needs.set(part, (need = this.#workOutNeed(part)))
+    if (need === undefined) this.#needs.set(part, (need = neededBy(this.expected, part)))
     return need
-  }
-
-  #workOutNeed(part: ExpectedPart): string {
-    const { follow, leadDays } = this.expected.template.opening
-    const course =
-      part.definition.span === 'course' || part.week === null || follow === 'all-at-once'
-    return addDays(
-      course ? this.openingDay : (part.week?.first ?? this.openingDay),
-      course ? 0 : -leadDays,
-    )
   }
 
   /** Whether a module or item is shown to students and its opening, if it has one, is reached. */

@@ -5,6 +5,7 @@ import { peopleHandlers } from '../people/peopleRoutes.ts'
 import { outsideHandlers } from '../people/outside/routes.ts'
 import { auditHandlers } from '../audit/routes.ts'
 import { calendarHandlers } from '../courses/calendarRoutes.ts'
+import { fillInHandlers } from '../fillIn/routes.ts'
 import { fileHandlers } from '../files/routes.ts'
 import { followUpHandlers } from '../followUps/routes.ts'
 import { joinHandlers } from '../joins/routes.ts'
@@ -46,6 +47,7 @@ const handlers: HandlersOf<typeof routes> = {
   ...templateHandlers,
   ...libraryHandlers,
   ...fileHandlers,
+  ...fillInHandlers,
   ...courseHandlers,
   ...coursePeopleHandlers,
   ...calendarHandlers,

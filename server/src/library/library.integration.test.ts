@@ -131,9 +131,10 @@ describe('a set of images', () => {
     })
   })
   it('is corrected by one at a time, and nobody but those who keep the library', async () => {
-    const drafts = () => college.rows(`SELECT draft
-      FROM templates
-      ORDER BY id`)
+    const drafts = () =>
+      college.rows(`SELECT draft
+        FROM templates
+        ORDER BY id`)
     const before = await drafts()
     expect((await put({ ...banners('pier'), title: 'Heads' }, 1, 'image-set')).status).toBe(200)
     const late = await put(banners(), 1, 'image-set')

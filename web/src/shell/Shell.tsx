@@ -7,6 +7,7 @@ import type { Me } from '@wickerframe/contract'
 import { may, rolesInWords } from '@wickerframe/contract/capabilities'
 import { call } from '../api/client.ts'
 import { screens } from '../screens/screens.tsx'
+import { forgetAnswers } from '../screens/course/fillIn/typedAnswers.ts'
 import { forgetSteps } from '../screens/workbench/keptSteps.ts'
 import { useTerms } from '../api/queries.ts'
 import { FindOrDo, type Place } from './findOrDo/FindOrDo.tsx'
@@ -113,6 +114,7 @@ export const Shell = ({ me }: { me: Me }) => {
   const signOut = async (everywhere: boolean) => {
     await call('signOut', { body: { everywhere } })
     forgetSteps()
+    forgetAnswers()
     client.clear()
     await navigate('/')
   }

@@ -12,6 +12,7 @@ import { CourseCalendarTab } from './CourseCalendarTab.tsx'
 import { CourseStanding } from './CourseStanding.tsx'
 import { CourseHistory, NewerVersion } from './CourseHistory.tsx'
 import { CoursePages } from './CoursePages.tsx'
+import { FillInTab } from './fillIn/FillInTab.tsx'
 import { IntoAnother } from './IntoAnother.tsx'
 import { IntoTeaching } from './IntoTeaching.tsx'
 import { MendDialog } from './mend/MendDialog.tsx'
@@ -48,6 +49,7 @@ export const CourseTabs = ({
         <Tabs.List aria-label="Views of the course" className="flex gap-6">
           {[
             ['mend', `What to mend ${openFindings(course.result)}`],
+            ...(may(me, 'look after course') ? [['fill-in', 'Fill in']] : []),
             ['pairing', 'Pairing'],
             ['pages', 'Pages'],
             ['calendar', 'Calendar'],
@@ -64,6 +66,11 @@ export const CourseTabs = ({
       <Tabs.Content value="mend" className="mt-3">
         <Mending course={course} me={me} onBegun={onBegun} />
       </Tabs.Content>
+      {may(me, 'look after course') && (
+        <Tabs.Content value="fill-in" className="mt-3">
+          <FillInTab key={course.id} course={course} me={me} onBegun={onBegun} />
+        </Tabs.Content>
+      )}
       <Tabs.Content value="pairing" className="mt-3">
         <Pairing course={course} me={me} onBegun={onBegun} />
       </Tabs.Content>

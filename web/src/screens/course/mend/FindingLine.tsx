@@ -134,7 +134,7 @@ const Acts = ({
   described: string
   toggle: React.ReactNode
 }) => {
-  const { me, courseId, asOf, care, onMend, onReply, onWaive } = actions
+  const { me, courseId, asOf, care, onFillIn, onMend, onReply, onWaive } = actions
   const send = useFollowUp(courseId, asOf)
   const mends = mendsOf(finding, me)
   const toRaise = raisable(finding, actions)
@@ -144,6 +144,11 @@ const Acts = ({
   const [change] = mends[0]?.mend ?? []
   return (
     <div className="flex flex-wrap justify-end gap-x-3 print:hidden">
+      {finding.rule === 'fill-in-unfilled' && may(me, 'look after course') && (
+        <Button {...act} onClick={onFillIn}>
+          fill in here
+        </Button>
+      )}
       {change && (
         <Button {...act} onClick={() => onMend(mends)}>
           mend: {changeInBrief(change)}

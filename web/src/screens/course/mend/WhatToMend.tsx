@@ -92,6 +92,7 @@ export const WhatToMend = ({
     asOf: result.asOf,
     care,
     pages,
+    onFillIn: () => set({ show: 'fill-in' }),
     onMend: setMending,
     onWaive: setWaiving,
     onReply: setReply,

@@ -12,6 +12,7 @@ export interface FindingActions {
   care: CourseCare
   /** Ids of items that have a page. */
   pages: ReadonlySet<string>
+  onFillIn: () => void
   onMend: (places: FindingPlace[]) => void
   onWaive: (places: FindingPlace[]) => void
   onReply: (reply: Reply) => void

@@ -1,0 +1,32 @@
+import { z } from 'zod'
+import { Answer, AskingPage } from '@wickerframe/core'
+import { Begun, large, type Routes } from './asked.ts'
+
+/** What the pages of a course still ask of its instructor. */
+export const AskedOfCourse = z.strictObject({
+  pages: z.array(AskingPage),
+  notChecked: z
+    .enum(['no-template', 'never-read'])
+    .nullable()
+    .describe('Why it is not known what is asked'),
+})
+export type AskedOfCourse = z.output<typeof AskedOfCourse>
+
+export const fillInRoutes = {
+  askedOfCourse: {
+    method: 'get',
+    path: '/api/courses/:course/asked',
+    summary: 'What the pages of a course still ask of its instructor, as it was read last',
+    may: 'look after course',
+    answer: AskedOfCourse,
+  },
+  answerCourse: {
+    method: 'post',
+    path: '/api/courses/:course/answers',
+    summary: 'Write answers into the pages of one course, each in place of what asks for it',
+    may: 'look after course',
+    body: z.strictObject({ answers: z.array(Answer).min(1).max(500) }),
+    answer: Begun,
+    limits: large,
+  },
+} as const satisfies Routes

@@ -1,0 +1,3 @@
+export { askedInCourse, AskedPiece, AskedThing, AskingPage } from './askedInCourse.ts'
+export { Answer, fillIn, type FilledIn } from './fillIn.ts'
+export { linesAsHtml } from './writePieces.ts'

@@ -1,0 +1,114 @@
+import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
+import { everyCourseItem, type Answer, type AskingPage, type CourseItem } from '@wickerframe/core'
+import { startCheckedCollege, type CheckedCollege } from '../testing/privateCollege.testing.ts'
+
+let college: CheckedCollege
+beforeAll(async () => {
+  college = await startCheckedCollege()
+})
+afterAll(() => college.stop())
+
+/** Somebody begins anew: what the example says in its weeks is what was asked there. */
+const prompt = 'In two or three sentences, say what this week is about.'
+beforeEach(() =>
+  college.readWith((course) => {
+    for (const { item } of everyCourseItem(course))
+      item.html =
+        item.html?.replace(
+          /(<div data-wicker-block="about"[^>]*>).*?(<\/div>)/s,
+          `$1<p>${prompt}</p>$2`,
+        ) ?? null
+  }),
+)
+
+const asked = async (
+  client = college.people.instructor,
+): Promise<{ pages: AskingPage[]; notChecked: string | null }> =>
+  (await client.get(`${college.about}/asked`)).body
+const places = async () =>
+  (await asked()).pages.flatMap(({ item, things }) =>
+    things.flatMap(({ block, pieces }) =>
+      pieces.map(({ says, nth }) => ({ item, block, says, nth })),
+    ),
+  )
+const itemOf = (id: string): CourseItem => {
+  const course = college.platform.courses.get('example')
+  const found = course && everyCourseItem(course).find(({ item }) => item.id === id)
+  if (!found) throw new Error(`the platform has ${id}`)
+  return found.item
+}
+const answer = async (html: string, at = 0): Promise<Answer> => {
+  const place = (await places())[at]
+  if (!place) throw new Error('something is asked')
+  return { ...place, html }
+}
+const send = (answers: Answer[], client = college.people.instructor) =>
+  client.post(`${college.about}/answers`, { answers })
+const messageOf = async (run: number): Promise<string> =>
+  (await college.people.designer.get(`/api/runs/${run}`)).body.tasks[0].message
+
+describe('what the pages of a course ask', () => {
+  it('is told to who looks after it, page by page, and to nobody else', async () => {
+    const { pages, notChecked } = await asked()
+    expect(notChecked).toBeNull()
+    expect(pages.length).toBeGreaterThan(0)
+    expect(pages[0]?.things[0]?.pieces[0]?.says).toBe(prompt)
+    expect(pages[0]?.url).toMatch(/^https?:\/\//)
+    expect(await asked(college.people.designer)).toEqual({ pages, notChecked })
+    const stranger = await college.as(await college.person('instructor', 'stranger'))
+    expect((await stranger.get(`${college.about}/asked`)).status).toBe(404)
+    expect((await college.people.reviewer.get(`${college.about}/asked`)).status).toBe(403)
+  })
+  it('leads to no address that a browser should not follow', async () => {
+    await college.readWith((course) => {
+      for (const { item } of everyCourseItem(course)) {
+        item.html = item.html?.replace('We learn what the chart leaves out.', prompt) ?? null
+        item.url = 'javascript:alert(1)'
+      }
+    })
+    expect((await asked()).pages.map(({ url }) => url)).toContain(null)
+    expect(JSON.stringify(await asked())).not.toContain('javascript')
+  })
+  it('is answered here, on the platform at once, and told no more', async () => {
+    const before = await places()
+    const one = await answer('<p>We learn to read the <strong>tide</strong>.</p>')
+    const { body } = await send([one])
+    await college.work()
+    expect(await messageOf(body.run)).toMatch(/^1 written/)
+    expect(itemOf(one.item).html).toContain('We learn to read the <strong>tide</strong>.')
+    expect(itemOf(one.item).html).not.toContain(one.says)
+    expect(await places()).toEqual(before.slice(1))
+  })
+  it('is left where somebody answered meanwhile, and nothing of theirs is touched', async () => {
+    const one = await answer('<p>Mine.</p>')
+    const item = itemOf(one.item)
+    const course = college.platform.courses.get('example')
+    item.html = (item.html ?? '').replace(one.says, 'Theirs, written on the platform.')
+    if (course) course.revision = 'edited'
+    const theirs = item.html
+    const { body } = await send([one])
+    await college.work()
+    expect(await messageOf(body.run)).toMatch(/nothing was written; 1 not written/)
+    expect(itemOf(one.item).html).toBe(theirs)
+  })
+  it('takes nothing that runs, says whose answer holds it, and begins nothing', async () => {
+    const one = await answer('<p>a</p><script>alert(1)</script>')
+    const refused = await send([one])
+    expect([refused.status, refused.body.detail]).toEqual([
+      400,
+      expect.stringContaining('which is not let into a course'),
+    ])
+    expect((await send([])).status).toBe(400)
+    expect((await send([{ ...one, html: 'a' }], college.people.reviewer)).status).toBe(403)
+    const stranger = await college.as(await college.person('instructor', 'another'))
+    expect((await send([{ ...one, html: 'a' }], stranger)).status).toBe(404)
+  })
+  it('is written once, though the platform’s answer is lost', async () => {
+    const one = await answer('<p>Once and no more.</p>')
+    college.platform.loseAnswers(1)
+    await send([one])
+    await college.work()
+    await college.work()
+    expect(itemOf(one.item).html?.split('Once and no more.')).toHaveLength(2)
+  })
+})

@@ -1,0 +1,62 @@
+import { askedInCourse, letIn } from '@wickerframe/core'
+import type { fillInRoutes } from '@wickerframe/contract'
+import { checkInputs } from '../checks/checkStored.ts'
+import { courseIn } from '../courses/routes.ts'
+import type { HandlersOf } from '../http/handler.ts'
+import { HttpProblem } from '../http/problem.ts'
+import { askedRun } from '../runs/askedRun.ts'
+
+/** Where a page stands on the platform; null where it does not say, or says what no browser should follow. */
+const addressOn = (platformUrl: string, url: string | null): string | null => {
+  if (url === null || !URL.canParse(url, platformUrl)) return null
+  const { protocol, href } = new URL(url, platformUrl)
+  return protocol === 'https:' || protocol === 'http:' ? href : null
+}
+
+export const fillInHandlers: HandlersOf<typeof fillInRoutes> = {
+  askedOfCourse: async (handling) => {
+    const { pool, today, platformUrl } = handling
+    const stored = await courseIn(handling)
+    const inputs = await checkInputs(pool, stored, today, today)
+    if (!inputs)
+      return { pages: [], notChecked: stored.templateId === null ? 'no-template' : 'never-read' }
+    const asked = askedInCourse(inputs)
+    if (!asked.ok)
+      throw new HttpProblem(
+        409,
+        'not-expected',
+        `what it should be cannot be worked out: at ${asked.problems[0]?.path}, found ${asked.problems[0]?.found}; expected ${asked.problems[0]?.expected}`,
+      )
+    const pages = asked.value.map((page) => ({ ...page, url: addressOn(platformUrl, page.url) }))
+    return { pages, notChecked: null }
+  },
+  answerCourse: async (handling) => {
+    const { pool, person, body } = handling
+    const stored = await courseIn(handling)
+    const { answers } = body
+    for (const { says, html } of answers) {
+      const [refused] = letIn(html).refused
+      if (refused !== undefined)
+        throw new HttpProblem(
+          400,
+          'unusable-input',
+          `the answer to “${says.slice(0, 80)}” holds ${refused}, which is not let into a course; take it out`,
+        )
+    }
+    return {
+      run: await askedRun(
+        { pool },
+        {
+          kind: 'answers',
+          state: 'running',
+          title: `${answers.length} ${answers.length === 1 ? 'answer' : 'answers'} in ${stored.summary.code} ${stored.summary.title}`,
+          by: person.email,
+          asOf: null,
+          templateId: null,
+          version: null,
+          tasks: [{ courseId: stored.summary.id, proposal: answers }],
+        },
+      ),
+    }
+  },
+}

@@ -1,0 +1,142 @@
+import { useId } from 'react'
+import { Button, Field } from '../../../controls/controls.tsx'
+import { Tick } from '../../../controls/typed.tsx'
+import { RichText } from '../../workbench/page/RichText.tsx'
+import { htmlOfTyped, typedAmiss, waysToType, type AskedOnce, type Typed } from './typedAnswers.ts'
+
+const noSources = { parts: [], assets: [] }
+
+/** Where one piece is answered: lines, formatted text, or an address, by what is asked for. */
+export const AnswerField = ({
+  asked: { thing, piece, items },
+  typed,
+  url,
+  onType,
+}: {
+  asked: AskedOnce
+  typed: Typed | undefined
+  /** Where the page stands on the platform. */
+  url: string | null
+  /** null: nothing was typed. */
+  onType: (typed: Typed | null) => void
+}) => {
+  const id = useId()
+  const { type, title, hint } = thing
+  const way = typed?.as === 'gone' ? null : (typed?.as ?? waysToType[type])
+  const label = piece.says === '' ? title : piece.says
+  const amiss = typedAmiss(typed, type)
+  const notes = [
+    ...(hint ? [hint] : []),
+    ...(type === 'list' ? ['One on each line.'] : []),
+    ...(type === 'date' ? ['A day, as the course writes it.'] : []),
+    ...(items.length > 1 ? [`One answer for all ${items.length} places where it stands.`] : []),
+  ].join(' ')
+  const field = 'border border-line-strong bg-sheet px-2 py-1 text-ink'
+  return (
+    <div className="grid gap-1 py-2">
+      {piece.mayGo && (
+        <Tick
+          label={`take out “${label}”`}
+          checked={typed?.as === 'gone'}
+          onChange={(isGone) => onType(isGone ? { as: 'gone' } : null)}
+        />
+      )}
+      {waysToType[type] === null && (
+        <p>
+          {label}{' '}
+          {url ? (
+            <a className="text-tide underline" href={url} target="_blank" rel="noreferrer">
+              Put it in on the platform
+            </a>
+          ) : (
+            'Put it in on the platform.'
+          )}
+        </p>
+      )}
+      {way === 'lines' && (
+        <>
+          <label htmlFor={id} className="font-semibold">
+            {label}
+          </label>
+          <textarea
+            id={id}
+            rows={Math.max(
+              type === 'date' ? 1 : 2,
+              Math.min(10, (typed?.as === 'lines' ? typed.text : '').split('\n').length),
+            )}
+            className={field}
+            aria-describedby={notes ? `${id}-notes` : undefined}
+            value={typed?.as === 'lines' ? typed.text : ''}
+            onChange={(event) =>
+              onType(event.target.value === '' ? null : { as: 'lines', text: event.target.value })
+            }
+          />
+          {type === 'rich-text' && (
+            <Button
+              shape="word"
+              className="justify-self-start text-[13px]"
+              onClick={() => onType({ as: 'html', html: htmlOfTyped(typed, type) ?? '<p></p>' })}
+            >
+              with headings, lists and links
+            </Button>
+          )}
+        </>
+      )}
+      {way === 'html' && (
+        <>
+          <span className="font-semibold">{label}</span>
+          <RichText
+            label={label}
+            html={typed?.as === 'html' ? typed.html : ''}
+            sources={noSources}
+            onDone={(html) => onType({ as: 'html', html })}
+          />
+        </>
+      )}
+      {way === 'link' && (
+        <div
+          role="group"
+          aria-labelledby={`${id}-label`}
+          className="flex flex-wrap items-end gap-3"
+        >
+          <span id={`${id}-label`} className="w-full font-semibold">
+            {label}
+          </span>
+          {(['address', 'words'] as const).map((part) => (
+            <Field
+              key={part}
+              className="min-w-64 grow"
+              label={
+                part === 'words'
+                  ? 'What the link says'
+                  : type === 'e-mail'
+                    ? 'E-mail address'
+                    : 'Address'
+              }
+              type={part === 'words' ? 'text' : type === 'e-mail' ? 'email' : 'url'}
+              aria-invalid={part === 'address' && amiss !== null}
+              aria-describedby={amiss ? `${id}-amiss` : undefined}
+              value={typed?.as === 'link' ? typed[part] : ''}
+              onChange={(event) =>
+                onType({
+                  ...(typed?.as === 'link' ? typed : { as: 'link', address: '', words: '' }),
+                  [part]: event.target.value,
+                })
+              }
+            />
+          ))}
+          {amiss && (
+            <p id={`${id}-amiss`} className="w-full text-rust">
+              {amiss}
+            </p>
+          )}
+        </div>
+      )}
+      {notes && (
+        <p id={`${id}-notes`} className="text-[13px] text-ink-2">
+          {notes}
+        </p>
+      )}
+    </div>
+  )
+}

@@ -1,0 +1,157 @@
+import { screen, waitFor, within } from '@testing-library/react'
+import { beforeEach, describe, expect, it, vi } from 'vitest'
+import type { AskedOfCourse, CourseDetail } from '@wickerframe/contract'
+import { runDetail, runTask } from '../../../testing/answers.testing.ts'
+import { people } from '../../../testing/people.testing.ts'
+import { show } from '../../../testing/screen.testing.tsx'
+import { Refusal, serve } from '../../../testing/server.testing.ts'
+import { FillInTab } from './FillInTab.tsx'
+
+type Page = AskedOfCourse['pages'][number]
+const asks = (
+  says: string,
+  more: Partial<Page['things'][number]> = {},
+): Page['things'][number] => ({
+  block: `block of ${says}`,
+  title: 'A title',
+  type: 'text',
+  strength: 'must',
+  within: null,
+  hint: null,
+  example: null,
+  forCourse: false,
+  pieces: [{ says, nth: 0, mayGo: false }],
+  ...more,
+})
+const page = (name: string, from: string | null, ...things: Page['things']): Page => ({
+  item: name,
+  name,
+  url: `https://platform.example/${name}`,
+  week: from === null ? null : 3,
+  neededBy: from ?? '2026-08-31',
+  things,
+})
+const home = () =>
+  page(
+    'Home',
+    null,
+    asks('When can students see you?', { hint: 'Days and a room.' }),
+    asks('Find me [where].', {
+      within: 'Find me [where] on Fridays.',
+      pieces: [{ says: '[where]', nth: 0, mayGo: false }],
+    }),
+    asks('A photograph of you', { type: 'image' }),
+  )
+const later = () => page('Week 9', '2027-01-01', asks('What is week 9 about?'))
+const open = () => page('Notes', null, asks('Notes from class', { strength: 'may' }))
+
+const shown = (pages: Page[], answer: () => { run: number } = () => ({ run: 5 })) => {
+  const sent: unknown[] = []
+  const onBegun = vi.fn()
+  const asked = { pages, notChecked: null }
+  serve({
+    askedOfCourse: () => asked,
+    answerCourse: ({ body }) => {
+      sent.push(body)
+      return answer()
+    },
+    readRun: () =>
+      runDetail([runTask(7, { state: 'done', message: '1 written' })], { state: 'done' }),
+  })
+  const course = { id: 7 } as CourseDetail
+  const me = { ...people.instructor, roles: ['instructor' as const] }
+  const screenOf = () => <FillInTab course={course} me={me} onBegun={onBegun} />
+  return { ...show(screenOf(), { address: '/courses/7' }), sent, onBegun, asked }
+}
+const put = () => screen.getByRole('button', { name: /into the course/ })
+beforeEach(() => sessionStorage.clear())
+
+describe('filling in a course', () => {
+  it('asks what students read now first, then what comes later, and folds what may stay open', async () => {
+    shown([later(), home(), open()])
+    expect(
+      (await screen.findAllByRole('heading', { level: 2 })).map(({ textContent }) => textContent),
+    ).toEqual(['Needed now', 'Needed later', 'What may stay open'])
+    expect(screen.getByText(/^4 things to say on 2 pages/)).toBeTruthy()
+    expect(put()).toHaveProperty('disabled', true)
+  })
+  it('writes all that was typed by one press, and says what became of it', async () => {
+    const { user, sent, onBegun } = shown([home()])
+    await user.type(
+      await screen.findByLabelText('When can students see you?'),
+      'Fridays{Enter}at ten',
+    )
+    await user.type(screen.getByLabelText('[where]'), 'in room 4')
+    await user.click(screen.getByRole('button', { name: 'Put 2 answers into the course' }))
+    await waitFor(() => expect(onBegun).toHaveBeenCalledWith(5))
+    expect(sent).toEqual([
+      {
+        answers: [
+          {
+            item: 'Home',
+            block: 'block of When can students see you?',
+            says: 'When can students see you?',
+            nth: 0,
+            html: '<p>Fridays</p><p>at ten</p>',
+          },
+          {
+            item: 'Home',
+            block: 'block of Find me [where].',
+            says: '[where]',
+            nth: 0,
+            html: '<p>in room 4</p>',
+          },
+        ],
+      },
+    ])
+    expect(await screen.findByText(/1 written/)).toBeTruthy()
+  })
+  it('keeps what was typed where it is refused, and where the page is left', async () => {
+    const { user, unmount } = shown([home()], () => {
+      throw new Refusal(409, 'it cannot be worked out')
+    })
+    await user.type(await screen.findByLabelText('When can students see you?'), 'Fridays')
+    await user.click(put())
+    expect((await screen.findByRole('alert')).textContent).toContain('cannot be worked out')
+    unmount()
+    shown([home()])
+    expect(await screen.findByLabelText('When can students see you?')).toHaveProperty(
+      'value',
+      'Fridays',
+    )
+  })
+  it('leads to the platform for what is put in there, and takes out what may go', async () => {
+    const { user, sent } = shown([
+      page(
+        'Home',
+        null,
+        asks('A photograph of you', { type: 'image' }),
+        asks('[note: if you keep one]', {
+          within: 'Office hours [note: if you keep one].',
+          pieces: [{ says: '[note: if you keep one]', nth: 0, mayGo: true }],
+        }),
+      ),
+    ])
+    const link = await screen.findByRole('link', { name: 'Put it in on the platform' })
+    expect(link.getAttribute('href')).toBe('https://platform.example/Home')
+    await user.click(screen.getByRole('checkbox', { name: /^take out/ }))
+    await user.click(put())
+    await waitFor(() => expect(sent).toHaveLength(1))
+    expect(JSON.stringify(sent)).toContain('"html":""')
+  })
+  it('says that nothing has to be said any more, or why it is not known', async () => {
+    shown([])
+    expect(await screen.findByText(/Nothing has to be said any more/)).toBeTruthy()
+    expect(screen.queryByRole('button', { name: /into the course/ })).toBeNull()
+  })
+  it('tells an address from what is none, and waits for it', async () => {
+    const { user } = shown([page('Home', null, asks('Your booking page', { type: 'link' }))])
+    const field = within(await screen.findByRole('group', { name: 'Your booking page' }))
+    await user.type(field.getByLabelText('Address'), 'booking')
+    expect(field.getByText(/begins with https/)).toBeTruthy()
+    expect(put()).toHaveProperty('disabled', true)
+    await user.clear(field.getByLabelText('Address'))
+    await user.type(field.getByLabelText('Address'), 'https://book.example/me')
+    expect(screen.getByRole('button', { name: 'Put 1 answer into the course' })).toBeTruthy()
+  })
+})

@@ -1,0 +1,140 @@
+import { escapeHtml, linesAsHtml, type Answer, type AnswerType } from '@wickerframe/core'
+import type { AskedOfCourse } from '@wickerframe/contract'
+
+/** What somebody typed for a piece: lines, HTML where it was formatted, an address with its words; or that it is to go. */
+export type Typed =
+  | { as: 'lines'; text: string }
+  | { as: 'html'; html: string }
+  | { as: 'link'; address: string; words: string }
+  | { as: 'gone' }
+
+type Page = AskedOfCourse['pages'][number]
+type Thing = Page['things'][number]
+type Piece = Thing['pieces'][number]
+
+/** A piece that is asked at some places of the course, and answered at all of them at once. */
+export interface AskedOnce {
+  /** The same as long as it asks the same at the same place. */
+  key: string
+  thing: Thing
+  piece: Piece
+  /** Ids of the items that ask it, the first first. */
+  items: string[]
+}
+/** A page with what is answered on it. */
+export interface PageToFill extends Pick<Page, 'item' | 'name' | 'url' | 'week' | 'neededBy'> {
+  asked: AskedOnce[]
+}
+
+/** What is asked, page by page; what one answer holds for is asked where it stands first. */
+export const asForm = (pages: readonly Page[]): PageToFill[] => {
+  const forCourse = new Map<string, AskedOnce>()
+  return pages
+    .map(({ things, ...page }): PageToFill => ({
+      ...page,
+      asked: things.flatMap((thing) =>
+        thing.pieces.flatMap((piece): AskedOnce[] => {
+          const { block, forCourse: isForCourse } = thing
+          const place = isForCourse ? 'course' : page.item
+          const key = [place, block, piece.says, piece.nth].join('\n')
+          const known = forCourse.get(key)
+          if (known) {
+            known.items.push(page.item)
+            return []
+          }
+          const once = { key, thing, piece, items: [page.item] }
+          if (isForCourse) forCourse.set(key, once)
+          return [once]
+        }),
+      ),
+    }))
+    .filter(({ asked }) => asked.length > 0)
+}
+
+/** How something is typed, by what is asked for; null: it is put in on the platform. */
+export const waysToType: Readonly<Record<AnswerType, Typed['as'] | null>> = {
+  text: 'lines',
+  'rich-text': 'lines',
+  date: 'lines',
+  list: 'lines',
+  'e-mail': 'link',
+  link: 'link',
+  video: 'link',
+  table: 'html',
+  image: null,
+  file: null,
+}
+
+const isWebAddress = (text: string): boolean => /^https?:\/\/[^\s/]+\.[^\s]+$/.test(text)
+const isMailAddress = (text: string): boolean => /^[^\s@]+@[^\s@]+\.[^\s@]+$/.test(text)
+
+/** Why what was typed cannot be written yet, in words; null: it can, or nothing was typed. */
+export const typedAmiss = (typed: Typed | undefined, type: AnswerType): string | null => {
+  if (typed?.as !== 'link' || typed.address.trim() === '') return null
+  const address = typed.address.trim()
+  if (type === 'e-mail')
+    return isMailAddress(address) ? null : 'An e-mail address, such as name@college.example.'
+  return isWebAddress(address) ? null : 'An address that begins with https://.'
+}
+
+/** What is written for what was typed, as HTML; null: nothing was typed, or it cannot be written yet. */
+export const htmlOfTyped = (typed: Typed | undefined, type: AnswerType): string | null => {
+  switch (typed?.as) {
+    case 'gone':
+      return ''
+    case 'lines':
+      return linesAsHtml(typed.text.split('\n'), type === 'list' ? 'list' : 'paragraphs') || null
+    case 'html':
+      return typed.html.replace(/<[^>]*>/g, '').trim() === '' ? null : typed.html
+    case 'link': {
+      const address = typed.address.trim()
+      if (address === '' || typedAmiss(typed, type) !== null) return null
+      const words = typed.words.trim() || address
+      const href = type === 'e-mail' ? `mailto:${address}` : address
+      return `<p><a href="${escapeHtml(href)}">${escapeHtml(words)}</a></p>`
+    }
+    case undefined:
+      return null
+  }
+}
+
+/** Everything that was typed and can be written. */
+export const answersOf = (
+  pages: readonly PageToFill[],
+  typed: Readonly<Record<string, Typed>>,
+): Answer[] =>
+  pages.flatMap(({ asked }) =>
+    asked.flatMap(({ key, thing, piece: { says, nth }, items }) => {
+      const html = htmlOfTyped(typed[key], thing.type)
+      return html === null
+        ? []
+        : items.map((item) => ({ item, block: thing.block, says, nth, html }))
+    }),
+  )
+
+const prefix = 'wickerframe/answers/'
+
+/** What was typed in a course and not written yet, kept for this tab. */
+export const keptAnswers = (course: number): Record<string, Typed> => {
+  try {
+    return JSON.parse(sessionStorage.getItem(prefix + course) ?? '{}') as Record<string, Typed>
+  } catch {
+    return {}
+  }
+}
+export const keepAnswers = (course: number, typed: Readonly<Record<string, Typed>>): void => {
+  try {
+    sessionStorage.setItem(prefix + course, JSON.stringify(typed))
+  } catch {
+    // No room, or storage is off: it stands as long as the page is open.
+  }
+}
+/** Whoever signs in next in this tab finds nothing of it. */
+export const forgetAnswers = (): void => {
+  try {
+    for (const name of Object.keys(sessionStorage))
+      if (name.startsWith(prefix)) sessionStorage.removeItem(name)
+  } catch {
+    // Storage is off: there is nothing.
+  }
+}
