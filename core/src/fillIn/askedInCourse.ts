@@ -46,7 +46,13 @@ export const AskingPage = z.strictObject({
 export type AskingPage = z.output<typeof AskingPage>
 
 /** The prompts of a block that still stand, each told from those that say the same. */
-const piecesOf = ({ block, state, text, stillAsks, byMarker }: BlockReading): AskedPiece[] => {
+export const piecesOf = ({
+  block,
+  state,
+  text,
+  stillAsks,
+  byMarker,
+}: BlockReading): AskedPiece[] => {
   const asked = askedOf(block)
   const isBeside = state === 'prompt-beside-answer'
   if (!asked || !(state === 'unfilled' || isBeside || (state === 'altered' && asked.within)))

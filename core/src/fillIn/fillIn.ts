@@ -1,5 +1,4 @@
 import { z } from 'zod'
-import { letIn } from '../allow/index.ts'
 import { pairedPages, type PagesOf } from '../check/index.ts'
 import type { Change } from '../course/index.ts'
 import { success, type Result } from '../document/index.ts'
@@ -12,6 +11,8 @@ import {
   readBlocks,
   type BlockReading,
 } from '../page/index.ts'
+import { piecesOf } from './askedInCourse.ts'
+import { ownWords } from './ownWords.ts'
 import { writePieces } from './writePieces.ts'
 
 /** What somebody wrote for one piece of a page that asks. */
@@ -67,6 +68,10 @@ const withBlock = (
   const asked = block && askedOf(block)
   if (!asked) return null
   const before = readBlocks(blocks, analysePage(html), onDate)
+  const standing = before.filter((reading) => reading.block.key === key).flatMap(piecesOf)
+  const isAsked = ({ says, nth }: Answer) =>
+    standing.some((piece) => piece.says === says && piece.nth === nth)
+  if (!answers.every(isAsked)) return null
   const { regions } = blockRegions(
     html,
     blocks.map((block) => ({ key: block.key, html: blockHtmlOn(block, onDate) })),
@@ -102,7 +107,7 @@ export const fillIn = (check: PagesOf, answers: readonly Answer[]): Result<Fille
     const { part, item } = page
     let { html } = item
     for (const [block, ofBlock] of grouped(ofItem, ({ block }) => block)) {
-      const safe = ofBlock.map((answer) => ({ ...answer, html: letIn(answer.html).html }))
+      const safe = ofBlock.map((answer) => ({ ...answer, html: ownWords(answer.html).html }))
       const next = withBlock(html, part.blocks, block, safe, check.asOf)
       if (next === null) continue
       html = next

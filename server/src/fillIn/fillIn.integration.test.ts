@@ -98,6 +98,11 @@ describe('what the pages of a course ask', () => {
       400,
       expect.stringContaining('which is not let into a course'),
     ])
+    const inside = await send([{ ...one, html: '<p><a href="ref:welcome">a</a></p>' }])
+    expect([inside.status, inside.body.detail]).toEqual([
+      400,
+      expect.stringContaining('the address “ref:welcome”'),
+    ])
     expect((await send([])).status).toBe(400)
     expect((await send([{ ...one, html: 'a' }], college.people.reviewer)).status).toBe(403)
     const stranger = await college.as(await college.person('instructor', 'another'))

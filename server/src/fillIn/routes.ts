@@ -1,4 +1,4 @@
-import { askedInCourse, letIn } from '@wickerframe/core'
+import { askedInCourse, ownWords } from '@wickerframe/core'
 import type { fillInRoutes } from '@wickerframe/contract'
 import { checkInputs } from '../checks/checkStored.ts'
 import { courseIn } from '../courses/routes.ts'
@@ -35,7 +35,7 @@ export const fillInHandlers: HandlersOf<typeof fillInRoutes> = {
     const stored = await courseIn(handling)
     const { answers } = body
     for (const { says, html } of answers) {
-      const [refused] = letIn(html).refused
+      const [refused] = ownWords(html).refused
       if (refused !== undefined)
         throw new HttpProblem(
           400,

@@ -1,0 +1,78 @@
+import { describe, expect, it } from 'vitest'
+import { everyCourseItem } from '../course/index.ts'
+import { exampleCourse, exampleFacts, exampleTemplate } from '../rules/example/exampleCourse.ts'
+import { askedInCourse, fillIn, ownWords, type Answer } from './index.ts'
+
+const prompt = 'In two or three sentences, say what this week is about.'
+/** The example before its weeks were filled in. */
+const begun = () => {
+  const { course } = exampleCourse()
+  for (const { item } of everyCourseItem(course))
+    item.html =
+      item.html?.replace(
+        /(<div data-wicker-block="about"[^>]*>).*?(<\/div>)/s,
+        `$1<p>${prompt}</p>$2`,
+      ) ?? null
+  return { template: exampleTemplate(), facts: exampleFacts(), course, asOf: '2026-09-16' }
+}
+const placesOf = (check: ReturnType<typeof begun>) => {
+  const asked = askedInCourse(check)
+  if (!asked.ok) throw new Error(JSON.stringify(asked.problems))
+  return asked.value
+}
+const answered = (change: (answer: Answer) => Answer, check = begun()) => {
+  const [page] = placesOf(check)
+  const answer: Answer = {
+    item: page?.item ?? '',
+    block: page?.things[0]?.block ?? '',
+    says: prompt,
+    nth: 0,
+    html: '<p>The tide.</p>',
+  }
+  const filled = fillIn(check, [change(answer)])
+  if (!filled.ok) throw new Error(JSON.stringify(filled.problems))
+  return filled.value
+}
+
+describe('answers to what the pages of a course ask', () => {
+  it('tell of each page by when students need it, breaks apart', () => {
+    const pages = placesOf(begun())
+    expect(pages.length).toBeGreaterThan(5)
+    expect(pages.map(({ neededBy }) => neededBy)).toEqual(
+      pages.map(({ neededBy }) => neededBy).sort(),
+    )
+    expect(pages[0]?.things[0]).toMatchObject({ block: 'about', forCourse: false })
+  })
+  it('are written where they are asked', () => {
+    const { changes, written, left } = answered((answer) => answer)
+    expect([changes.length, written.length, left.length]).toEqual([1, 1, 0])
+    expect(JSON.stringify(changes)).toContain('The tide.')
+  })
+  it.each<[string, Partial<Answer>]>([
+    ['of a page that is not there', { item: 'no-such' }],
+    ['of a block that asks nothing', { block: 'advice' }],
+    ['of a block that is not there', { block: 'no-such' }],
+    ['to words that nobody asks', { says: 'We learn what' }],
+    ['to the rest of a sentence', { says: 'say what this week is about.' }],
+    ['to nothing but spaces, however many', { says: ' '.repeat(5000) }],
+    ['to another that says the same', { nth: 1 }],
+  ])('are left %s', (_, change) => {
+    const { changes, left } = answered((answer) => ({ ...answer, ...change }))
+    expect([changes, left.length]).toEqual([[], 1])
+  })
+  it('bring nothing along that would be taken for the template’s, and nothing that runs', () => {
+    const { changes } = answered((answer) => ({
+      ...answer,
+      html: '<p data-wicker-block="advice" onclick="a()">The <a href="ref:welcome">tide</a>.</p><script>1</script>',
+    }))
+    const text = JSON.stringify(changes)
+    expect(text).toContain('<a>tide</a>')
+    expect(text).not.toMatch(/onclick|script|ref:welcome/)
+    expect(text.match(/data-wicker-block=.{2}advice/g) ?? []).toHaveLength(
+      JSON.stringify(begun().course.modules).includes('advice') ? 1 : 0,
+    )
+    expect(ownWords('<img src="asset:quay.svg" alt="">').refused).toEqual([
+      'the address “asset:quay.svg”',
+    ])
+  })
+})
