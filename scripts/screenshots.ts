@@ -97,7 +97,12 @@ const views: Record<string, (page: Page) => Promise<void>> = {
     await page.goto(`${address}/library?kind=image&open=banner-evening-sail`)
     await page.getByRole('article').waitFor()
   },
-  courses: async (page) => void (await page.goto(`${address}/courses`)),
+  'fill-in': async (page) => {
+    await page.goto(
+      `${address}/courses/${await courseNamed(page, 'Plankton Methods')}?show=fill-in`,
+    )
+    await page.locator('textarea').first().fill('Thursdays two to four, in the plankton lab.')
+  },
   'course-pairing': async (page) =>
     void (await page.goto(
       `${address}/courses/${await courseNamed(page, 'Refrigeration Afloat')}?show=pairing`,

@@ -45,7 +45,11 @@ const home = () =>
 const later = () => page('Week 9', '2027-01-01', asks('What is week 9 about?'))
 const open = () => page('Notes', null, asks('Notes from class', { strength: 'may' }))
 
-const shown = (pages: Page[], answer: () => { run: number } = () => ({ run: 5 })) => {
+const shown = (
+  pages: Page[],
+  answer: () => { run: number } = () => ({ run: 5 }),
+  address = '/courses/7',
+) => {
   const sent: unknown[] = []
   const onBegun = vi.fn()
   const asked = { pages, notChecked: null }
@@ -61,7 +65,7 @@ const shown = (pages: Page[], answer: () => { run: number } = () => ({ run: 5 })
   const course = { id: 7 } as CourseDetail
   const me = { ...people.instructor, roles: ['instructor' as const] }
   const screenOf = () => <FillInTab course={course} me={me} onBegun={onBegun} />
-  return { ...show(screenOf(), { address: '/courses/7' }), sent, onBegun, asked }
+  return { ...show(screenOf(), { address }), sent, onBegun, asked }
 }
 const put = () => screen.getByRole('button', { name: /into the course/ })
 beforeEach(() => sessionStorage.clear())
@@ -138,6 +142,11 @@ describe('filling in a course', () => {
     await user.click(put())
     await waitFor(() => expect(sent).toHaveLength(1))
     expect(JSON.stringify(sent)).toContain('"html":""')
+  })
+  it('goes on at the page that a finding led from', async () => {
+    shown([home(), later()], undefined, '/courses/7?show=fill-in&page=Week%209')
+    const field = await screen.findByLabelText('What is week 9 about?')
+    await waitFor(() => expect(document.activeElement).toBe(field))
   })
   it('says that nothing has to be said any more, or why it is not known', async () => {
     shown([])

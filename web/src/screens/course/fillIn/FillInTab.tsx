@@ -4,6 +4,7 @@ import type { CourseDetail, MeInCourse } from '@wickerframe/contract'
 import { call } from '../../../api/client.ts'
 import { useRun } from '../../../api/queries.ts'
 import { Button, plural, Problem, Waiting } from '../../../controls/controls.tsx'
+import { useAddress } from '../../../shell/useAddress.ts'
 import { PageHtml } from '../../workbench/page/PageHtml.tsx'
 import { AnswerField } from './AnswerField.tsx'
 import {
@@ -38,8 +39,10 @@ const About = ({ thing: { title, within, example, pieces } }: Pick<AskedOnce, 't
   </>
 )
 
+const idOf = (item: string): string => `fill-in ${item}`
+
 const PageForm = ({
-  page: { name, url, week, neededBy, asked },
+  page: { item, name, url, week, neededBy, asked },
   typed,
   onType,
 }: {
@@ -47,7 +50,7 @@ const PageForm = ({
   typed: Readonly<Record<string, Typed>>
   onType: (key: string, typed: Typed | null) => void
 }) => (
-  <section aria-label={name} className="border-t border-line py-3">
+  <section id={idOf(item)} aria-label={name} className="border-t border-line py-3">
     <h3 className="flex flex-wrap items-baseline gap-x-3 font-serif text-[18px] font-semibold">
       {name}
       <span className="font-sans text-[13px] font-normal text-ink-2">
@@ -128,6 +131,14 @@ export const FillInTab = ({
       const { [key]: _, ...others } = before
       return now === null ? others : { ...others, [key]: now }
     })
+  const { search } = useAddress()
+  const sought = search.get('page')
+  const isThere = asked.data !== undefined
+  useEffect(() => {
+    // Whoever comes from a finding goes on at its page.
+    if (isThere && sought !== null)
+      document.getElementById(idOf(sought))?.querySelector<HTMLElement>('textarea, input')?.focus()
+  }, [isThere, sought])
   const isDone = progress?.state === 'done'
   useEffect(() => {
     if (!isDone || sent.size === 0) return

@@ -145,7 +145,7 @@ const Acts = ({
   return (
     <div className="flex flex-wrap justify-end gap-x-3 print:hidden">
       {finding.rule === 'fill-in-unfilled' && may(me, 'look after course') && (
-        <Button {...act} onClick={onFillIn}>
+        <Button {...act} onClick={() => onFillIn(finding.places[0]?.place.foundId ?? null)}>
           fill in here
         </Button>
       )}

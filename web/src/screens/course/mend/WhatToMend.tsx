@@ -92,7 +92,7 @@ export const WhatToMend = ({
     asOf: result.asOf,
     care,
     pages,
-    onFillIn: () => set({ show: 'fill-in' }),
+    onFillIn: (page) => set({ show: 'fill-in', page }),
     onMend: setMending,
     onWaive: setWaiving,
     onReply: setReply,

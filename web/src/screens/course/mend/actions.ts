@@ -12,7 +12,8 @@ export interface FindingActions {
   care: CourseCare
   /** Ids of items that have a page. */
   pages: ReadonlySet<string>
-  onFillIn: () => void
+  /** Leads to where a page is filled in, by the id of its item. */
+  onFillIn: (itemId: string | null) => void
   onMend: (places: FindingPlace[]) => void
   onWaive: (places: FindingPlace[]) => void
   onReply: (reply: Reply) => void
