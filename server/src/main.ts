@@ -37,6 +37,9 @@ const serve = async (): Promise<void> => {
     log: pino({ level: 'warn' }),
   })
   const server = createServer(app)
+  // Longer than browsers and proxies keep a connection that rests: who sends on one that is just being closed gets no answer.
+  server.keepAliveTimeout = 75_000
+  server.headersTimeout = 80_000
   server.listen(settings.WICKERFRAME_PORT, settings.WICKERFRAME_HOST)
   await once(server, 'listening')
   const bound = server.address()

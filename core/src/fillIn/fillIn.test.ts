@@ -1,18 +1,12 @@
 import { describe, expect, it } from 'vitest'
-import { everyCourseItem } from '../course/index.ts'
 import { exampleCourse, exampleFacts, exampleTemplate } from '../rules/example/exampleCourse.ts'
+import { askAgain, weekPrompt } from '../testing/askingExample.testing.ts'
 import { askedInCourse, fillIn, ownWords, type Answer } from './index.ts'
 
-const prompt = 'In two or three sentences, say what this week is about.'
 /** The example before its weeks were filled in. */
 const begun = () => {
   const { course } = exampleCourse()
-  for (const { item } of everyCourseItem(course))
-    item.html =
-      item.html?.replace(
-        /(<div data-wicker-block="about"[^>]*>).*?(<\/div>)/s,
-        `$1<p>${prompt}</p>$2`,
-      ) ?? null
+  askAgain(course)
   return { template: exampleTemplate(), facts: exampleFacts(), course, asOf: '2026-09-16' }
 }
 const placesOf = (check: ReturnType<typeof begun>) => {
@@ -25,7 +19,7 @@ const answered = (change: (answer: Answer) => Answer, check = begun()) => {
   const answer: Answer = {
     item: page?.item ?? '',
     block: page?.things[0]?.block ?? '',
-    says: prompt,
+    says: weekPrompt,
     nth: 0,
     html: '<p>The tide.</p>',
   }
@@ -59,6 +53,18 @@ describe('answers to what the pages of a course ask', () => {
   ])('are left %s', (_, change) => {
     const { changes, left } = answered((answer) => ({ ...answer, ...change }))
     expect([changes, left.length]).toEqual([[], 1])
+  })
+  it('may be a picture, which the platform has to have before', () => {
+    const picture = {
+      key: 'own',
+      fileName: 'me.svg',
+      svg: '<svg viewBox="0 0 1 1"></svg>',
+      alternativeText: 'Me & the wheel',
+      licence: 'mine',
+    }
+    const { changes, pictures } = answered((answer) => ({ ...answer, html: '', picture }))
+    expect(pictures).toEqual([picture])
+    expect(JSON.stringify(changes)).toMatch(/asset:me-[0-9a-f]+\.svg.{3}alt=.{2}Me &amp; the wheel/)
   })
   it('bring nothing along that would be taken for the template’s, and nothing that runs', () => {
     const { changes } = answered((answer) => ({

@@ -11,6 +11,7 @@ import {
   readBlocks,
   type BlockReading,
 } from '../page/index.ts'
+import { Asset, escapeHtml, storedImage } from '../template/index.ts'
 import { piecesOf } from './askedInCourse.ts'
 import { ownWords } from './ownWords.ts'
 import { writePieces } from './writePieces.ts'
@@ -25,6 +26,7 @@ export const Answer = z.strictObject({
     .describe('What the piece says, as plain text; empty where nothing stands any more'),
   nth: z.number().int().min(0).max(500).describe('Which of those that say the same, from 0'),
   html: z.string().max(100_000).describe('The answer; empty: the piece goes'),
+  picture: Asset.optional().describe('A picture that is the answer, in place of the HTML'),
 })
 export type Answer = z.output<typeof Answer>
 
@@ -34,6 +36,8 @@ export interface FilledIn {
   written: Answer[]
   /** Of which nothing was written: answered meanwhile, gone, or not told from what stands around it. */
   left: Answer[]
+  /** Pictures that the changes show, and the platform has to have before. */
+  pictures: Asset[]
 }
 
 /** How a block stands. Whose words are whose is not told from neighbours that are answered in own words, on a page without marks. */
@@ -86,6 +90,11 @@ const withBlock = (
   return readsRight(before, after, new Map([[key, answers]])) ? written : null
 }
 
+const htmlOf = ({ html, picture }: Answer): string =>
+  picture
+    ? `<p><img src="asset:${escapeHtml(storedImage(picture).name)}" alt="${escapeHtml(picture.alternativeText)}"></p>`
+    : ownWords(html).html
+
 const grouped = <T>(list: readonly T[], by: (one: T) => string): Map<string, T[]> => {
   const groups = new Map<string, T[]>()
   for (const one of list) groups.set(by(one), [...(groups.get(by(one)) ?? []), one])
@@ -107,7 +116,7 @@ export const fillIn = (check: PagesOf, answers: readonly Answer[]): Result<Fille
     const { part, item } = page
     let { html } = item
     for (const [block, ofBlock] of grouped(ofItem, ({ block }) => block)) {
-      const safe = ofBlock.map((answer) => ({ ...answer, html: ownWords(answer.html).html }))
+      const safe = ofBlock.map((answer) => ({ ...answer, html: htmlOf(answer) }))
       const next = withBlock(html, part.blocks, block, safe, check.asOf)
       if (next === null) continue
       html = next
@@ -115,5 +124,10 @@ export const fillIn = (check: PagesOf, answers: readonly Answer[]): Result<Fille
     }
     if (html !== item.html) changes.push({ change: 'set-item', id: item.id, fields: { html } })
   }
-  return success({ changes, written, left: answers.filter((answer) => !written.includes(answer)) })
+  return success({
+    changes,
+    written,
+    left: answers.filter((answer) => !written.includes(answer)),
+    pictures: written.flatMap(({ picture }) => picture ?? []),
+  })
 }

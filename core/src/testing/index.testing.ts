@@ -2,3 +2,4 @@
 export { exampleCourse, exampleFacts, exampleTemplate } from '../rules/example/exampleCourse.ts'
 export { courseItem } from '../rules/example/courseParts.ts'
 export { propertyRuns } from './propertyRuns.testing.ts'
+export { askAgain, weekPrompt } from './askingExample.testing.ts'

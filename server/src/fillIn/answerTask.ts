@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { Answer, fillIn, readDocument, withRecordedIdentity } from '@wickerframe/core'
 import { recordAudit } from '../audit/audit.ts'
 import { checkInputs } from '../checks/checkStored.ts'
+import { putAssets } from '../files/putAssets.ts'
 import type { Job } from '../queue/job.ts'
 import { failed, type TaskOutcome } from '../queue/outcome.ts'
 import { recordedIdentity } from '../rollouts/bases.ts'
@@ -19,10 +20,11 @@ const leftWords = (left: number): string =>
  * is all else of a page: the words are the instructor’s from now on, and no base knows them.
  */
 export const runAnswerTask = async (job: Job): Promise<TaskOutcome> => {
-  const { pool, task, today, checkCourse } = job
+  const { pool, connector, task, today, checkCourse } = job
   const answers = readDocument(z.array(Answer), JSON.parse(task.proposal ?? 'null'))
   if (!answers.ok) return failed('the answers are stored in a form that cannot be read')
   const outcome = await runChangeSetTask<z.output<typeof Note>, Ready>(job, {
+    isPeoples: true,
     note: Note,
     plan: async (stored, course) => {
       const inputs = await checkInputs(pool, stored, today, today)
@@ -35,7 +37,9 @@ export const runAnswerTask = async (job: Job): Promise<TaskOutcome> => {
             `it cannot be read: at ${filled.problems[0]?.path}, found ${filled.problems[0]?.found}`,
           ),
         }
-      const { changes, written, left } = filled.value
+      const { changes, written, left, pictures } = filled.value
+      const halted = await putAssets(connector, pictures)
+      if (halted) return { outcome: halted }
       return changes.length === 0
         ? { nothing: `nothing was written${leftWords(left.length)}` }
         : { changes, note: { written: written.length, left: left.length } }

@@ -1,5 +1,13 @@
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
-import { everyCourseItem, type Answer, type AskingPage, type CourseItem } from '@wickerframe/core'
+import {
+  emptyBase,
+  everyCourseItem,
+  type Answer,
+  type AskingPage,
+  type CourseItem,
+} from '@wickerframe/core'
+import { askAgain, weekPrompt } from '@wickerframe/core/testing'
+import { storeBase } from '../rollouts/bases.ts'
 import { startCheckedCollege, type CheckedCollege } from '../testing/privateCollege.testing.ts'
 
 let college: CheckedCollege
@@ -8,18 +16,7 @@ beforeAll(async () => {
 })
 afterAll(() => college.stop())
 
-/** Somebody begins anew: what the example says in its weeks is what was asked there. */
-const prompt = 'In two or three sentences, say what this week is about.'
-beforeEach(() =>
-  college.readWith((course) => {
-    for (const { item } of everyCourseItem(course))
-      item.html =
-        item.html?.replace(
-          /(<div data-wicker-block="about"[^>]*>).*?(<\/div>)/s,
-          `$1<p>${prompt}</p>$2`,
-        ) ?? null
-  }),
-)
+beforeEach(() => college.readWith(askAgain))
 
 const asked = async (
   client = college.people.instructor,
@@ -52,7 +49,7 @@ describe('what the pages of a course ask', () => {
     const { pages, notChecked } = await asked()
     expect(notChecked).toBeNull()
     expect(pages.length).toBeGreaterThan(0)
-    expect(pages[0]?.things[0]?.pieces[0]?.says).toBe(prompt)
+    expect(pages[0]?.things[0]?.pieces[0]?.says).toBe(weekPrompt)
     expect(pages[0]?.url).toMatch(/^https?:\/\//)
     expect(await asked(college.people.designer)).toEqual({ pages, notChecked })
     const stranger = await college.as(await college.person('instructor', 'stranger'))
@@ -61,10 +58,8 @@ describe('what the pages of a course ask', () => {
   })
   it('leads to no address that a browser should not follow', async () => {
     await college.readWith((course) => {
-      for (const { item } of everyCourseItem(course)) {
-        item.html = item.html?.replace('We learn what the chart leaves out.', prompt) ?? null
-        item.url = 'javascript:alert(1)'
-      }
+      askAgain(course)
+      for (const { item } of everyCourseItem(course)) item.url = 'javascript:alert(1)'
     })
     expect((await asked()).pages.map(({ url }) => url)).toContain(null)
     expect(JSON.stringify(await asked())).not.toContain('javascript')
@@ -78,6 +73,48 @@ describe('what the pages of a course ask', () => {
     expect(itemOf(one.item).html).toContain('We learn to read the <strong>tide</strong>.')
     expect(itemOf(one.item).html).not.toContain(one.says)
     expect(await places()).toEqual(before.slice(1))
+  })
+  it('may be a picture, which is on the platform before the page shows it', async () => {
+    const one = await answer('')
+    const picture = {
+      key: 'own',
+      fileName: 'me.svg',
+      svg: '<svg viewBox="0 0 1 1"></svg>',
+      alternativeText: 'Me at the wheel',
+      licence: 'mine',
+    }
+    college.platform.instead('putAsset', {
+      state: 'refused',
+      status: 413,
+      code: 'too-large',
+      detail: 'it is too large',
+    })
+    const { body } = await send([{ ...one, picture }])
+    await college.work()
+    expect(await messageOf(body.run)).toContain('refused the image me.svg: it is too large')
+    expect(itemOf(one.item).html).toContain(one.says)
+    await send([{ ...one, picture }])
+    await college.work()
+    expect(itemOf(one.item).html).toMatch(
+      /<img src="asset:me-[0-9a-f]+\.svg" alt="Me at the wheel">/,
+    )
+  })
+  it('counts as an edit of theirs, though it was written by us', async () => {
+    const { id } = await college.detail()
+    await storeBase(college.pool, id, emptyBase())
+    const edits = async () =>
+      Number(
+        (
+          await college.rows<{ edits: number | null }>(
+            `SELECT SUM(edits) AS edits
+             FROM course_edits`,
+          )
+        )[0]?.edits ?? 0,
+      )
+    const before = await edits()
+    await send([await answer('<p>Mine, and counted.</p>')])
+    await college.work()
+    expect(await edits()).toBeGreaterThan(before)
   })
   it('is left where somebody answered meanwhile, and nothing of theirs is touched', async () => {
     const one = await answer('<p>Mine.</p>')
@@ -103,6 +140,20 @@ describe('what the pages of a course ask', () => {
       400,
       expect.stringContaining('the address “ref:welcome”'),
     ])
+    const drawn = await send([
+      {
+        ...one,
+        html: '',
+        picture: {
+          key: 'own',
+          fileName: 'me.svg',
+          svg: '<svg><script>1</script></svg>',
+          alternativeText: 'Me',
+          licence: 'mine',
+        },
+      },
+    ])
+    expect(drawn.status).toBe(400)
     expect((await send([])).status).toBe(400)
     expect((await send([{ ...one, html: 'a' }], college.people.reviewer)).status).toBe(403)
     const stranger = await college.as(await college.person('instructor', 'another'))

@@ -1,4 +1,4 @@
-import { askedInCourse, ownWords } from '@wickerframe/core'
+import { askedInCourse, ownWords, refusedInDrawing } from '@wickerframe/core'
 import type { fillInRoutes } from '@wickerframe/contract'
 import { checkInputs } from '../checks/checkStored.ts'
 import { courseIn } from '../courses/routes.ts'
@@ -34,8 +34,8 @@ export const fillInHandlers: HandlersOf<typeof fillInRoutes> = {
     const { pool, person, body } = handling
     const stored = await courseIn(handling)
     const { answers } = body
-    for (const { says, html } of answers) {
-      const [refused] = ownWords(html).refused
+    for (const { says, html, picture } of answers) {
+      const [refused] = [...ownWords(html).refused, ...refusedInDrawing(picture?.svg ?? '')]
       if (refused !== undefined)
         throw new HttpProblem(
           400,

@@ -24,7 +24,7 @@ beforeEach(async () => {
   for (const table of ['messages', 'tasks', 'runs'])
     await college.pool.query(`DELETE FROM ${table}`)
 })
-const ended = async (kind: 'mends' | 'check', state: string): Promise<number> => {
+const ended = async (kind: 'mends' | 'answers' | 'check', state: string): Promise<number> => {
   const run = await createRun(college.pool, {
     kind,
     title: 'Mends',
@@ -55,6 +55,14 @@ describe('messages', () => {
   it('are not sent of checks, which somebody looks at anyway', async () => {
     await ended('check', 'done')
     expect(await told()).toEqual([])
+  })
+  it.each([
+    ['written', 'done', 0],
+    ['not written', 'failed', 1],
+  ])('are sent of answers only where they were not written: %s', async (_, state, count) => {
+    await ended('answers', state)
+    await sendRunMessages(college.pool)
+    expect(await told()).toHaveLength(count)
   })
   it('are read by whom they are to, and by nobody else', async () => {
     await ended('mends', 'done')

@@ -2,7 +2,10 @@ import type { Message } from '@wickerframe/contract'
 import { change, rowsOf, type Database, institutionNow } from '@wickerframe/storage'
 import { instantOfRow } from '../moment.ts'
 
-/** Tells whoever began a rollout that it has ended, once; for who does not want to be told, the message counts as read. */
+/**
+ * Tells whoever began a rollout that it has ended, once; of answers, which somebody sees written, only where they were not. For who does not want to be told,
+ * the message counts as read.
+ */
 export const sendRunMessages = async (database: Database): Promise<void> => {
   await change(
     database,
@@ -24,7 +27,17 @@ export const sendRunMessages = async (database: Database): Promise<void> => {
        )
      FROM runs
      LEFT JOIN people ON people.email = runs.created_by
-     WHERE runs.kind IN ('rollout', 'renames', 'mends')
+     WHERE (
+       runs.kind IN ('rollout', 'renames', 'mends')
+         OR (
+           runs.kind = 'answers'
+             AND EXISTS (
+               SELECT 1
+               FROM tasks
+               WHERE tasks.run_id = runs.id AND tasks.state = 'failed'
+             )
+         )
+     )
        AND runs.state = 'done'
        AND NOT EXISTS (SELECT 1 FROM messages WHERE messages.run_id = runs.id)`,
   )

@@ -45,6 +45,8 @@ const Payload = z.strictObject({ platformId: z.string(), set: ChangeSet, note: z
  * what is made ready of the answer before the transaction that keeps it.
  */
 export interface ChangeSetWork<N, R extends Ready = Ready> {
+  /** Whether what it writes is somebody’s own, and counts as an edit of theirs. */
+  isPeoples?: true
   note: z.ZodType<N>
   /** The changes for the course as it stands now, with the bodies that the note names; or how the task ends without any. */
   plan: (
@@ -337,8 +339,9 @@ const settle = async <N, R extends Ready>(
       await nameBodies(database, task.courseId, ready.bodies.named)
       await work.keep(database, key, note, { ...ready, proof }, changes)
       await raiseBaseRevision(database, task.courseId)
-      // Where nothing was sent, whatever is other than before is what people did.
-      if (changes.length === 0) await storeRead(database, task.courseId, snapshot, today)
+      // Where nothing of ours was sent, whatever is other than before is what people did.
+      if (changes.length === 0 || work.isPeoples)
+        await storeRead(database, task.courseId, snapshot, today)
       else await storeSnapshot(database, task.courseId, snapshot)
     })
   } catch (cause) {

@@ -1,6 +1,4 @@
 import {
-  refusedInDrawing,
-  storedImage,
   baseAfter,
   BeforeChanges,
   beforeChanges,
@@ -17,18 +15,17 @@ import {
   type Change,
   type Course,
   type ExpectedCourse,
-  type Template,
   type UndoRecord,
 } from '@wickerframe/core'
 import { inTransaction, type Database } from '@wickerframe/storage'
 import { z } from 'zod'
-import type { Connector } from '../connector/client.ts'
 import { withPublicAddresses } from '../library/publicAddresses.ts'
 import { recordAudit } from '../audit/audit.ts'
 import { baseRevision, findBase, storeBase } from './bases.ts'
 import { courseBodies, unnamedBodies, type ReadyBodies } from '../snapshots/courseBodies.ts'
 import { holdCourseTo, heldToAfter, heldToState, HeldToState } from '../courses/courses.ts'
 import { markInForceAgain, markUndone, recordDeployment } from './deployments.ts'
+import { putAssets } from '../files/putAssets.ts'
 import type { Job } from '../queue/job.ts'
 import { keepPlan } from '../queue/tasks.ts'
 import { runChangeSetTask, type Answered, type Proved, type Ready } from './changeSetTask.ts'
@@ -42,7 +39,7 @@ import {
 } from './deploymentPlan.ts'
 import { orderOf } from './rolloutOrder.ts'
 import { carryWaivers } from '../waivers/carryWaivers.ts'
-import { failed, later, type TaskOutcome } from '../queue/outcome.ts'
+import { failed, type TaskOutcome } from '../queue/outcome.ts'
 
 /** What a deployment must know when its answer comes: what the base becomes, and how everything stood before. */
 const Note = z.strictObject({
@@ -76,36 +73,6 @@ const expansionRecord = (expected: ExpectedCourse | null) =>
         opensAt: part.opensAt,
         dueAt: part.dueAt,
       }))
-
-const sentAssets = new Set<string>()
-
-/** Puts the images of a template on the platform; this process does so once for each. */
-export const putAssets = async (
-  connector: Connector,
-  template: Template | null,
-): Promise<TaskOutcome | null> => {
-  for (const asset of template?.assets ?? []) {
-    const { name } = storedImage(asset)
-    if (sentAssets.has(name)) continue
-    const refused = refusedInDrawing(asset.svg ?? '')
-    if (refused.length > 0)
-      return failed(
-        `the drawing ${asset.fileName} is not sent: it holds ${refused.join(', ')}; put it in again without`,
-      )
-    const bytes =
-      asset.base64 === undefined
-        ? Buffer.from(asset.svg ?? '', 'utf8')
-        : Buffer.from(asset.base64, 'base64')
-    const put = await connector.putAsset(name, bytes)
-    if (put.state === 'refused')
-      return failed(`the platform refused the image ${asset.fileName}: ${put.detail}`)
-    if (put.state !== 'answered')
-      return later(put.detail, put.state === 'later' ? put.afterSeconds : null)
-    if (sentAssets.size > 1000) sentAssets.clear()
-    sentAssets.add(name)
-  }
-  return null
-}
 
 /** What is sent to the platform for a plan, and what is kept beside it until the answer comes. */
 export const madeOf = (
@@ -244,14 +211,16 @@ export const runRolloutTask = async (job: Job): Promise<TaskOutcome> => {
           },
         }
       }
-      const halted = await putAssets(connector, planned.template)
+      const halted = await putAssets(connector, planned.template?.assets ?? [])
       if (halted) return { outcome: halted }
       const made = madeOf(planned, course, publicUrl)
       return made ?? { nothing: summary.reason }
     },
     stillHolds: async (stored, inputs, revision) => {
       const now = await planInputs(pool, order, stored, today, revision)
-      return now?.digest === inputs && (await putAssets(connector, now.template)) === null
+      return (
+        now?.digest === inputs && (await putAssets(connector, now.template?.assets ?? [])) === null
+      )
     },
     keep,
     done: (note) => note.says,

@@ -8,7 +8,7 @@ import { findCourse, listCourses } from '../courses/courses.ts'
 import { coursesOfRun } from './deployments.ts'
 import { filesSent } from '../files/sendFiles.ts'
 import { withPublicAddresses } from '../library/publicAddresses.ts'
-import { putAssets } from './rolloutTask.ts'
+import { putAssets } from '../files/putAssets.ts'
 import { addRehearsal, discardRehearsal, findRehearsal, listRehearsals } from './rehearsals.ts'
 import { decide, findPlanned, shapesOf } from './plans.ts'
 import { findRun, listRuns } from '../runs/runs.ts'
@@ -268,7 +268,7 @@ export const rolloutHandlers: HandlersOf<typeof rolloutRoutes> = {
       planned.plan.changes.length > 0
     ) {
       // As in the course itself: with its images, its files filled, and linked texts leading to where they are kept.
-      const halted = await putAssets(connector, planned.template)
+      const halted = await putAssets(connector, planned.template?.assets ?? [])
       const sending = halted
         ? { outcome: halted }
         : await filesSent(pool, connector, withPublicAddresses(planned.plan.changes, publicUrl))

@@ -1,10 +1,10 @@
 import { Tabs } from 'radix-ui'
-import { useState } from 'react'
+import { lazy, Suspense, useState } from 'react'
 import { columnTitle, findingsAtColumn, type FindingPlace } from '@wickerframe/core'
 import type { CourseDetail, MeInCourse } from '@wickerframe/contract'
 import { may } from '@wickerframe/contract/capabilities'
 import { addressOf } from '../../api/client.ts'
-import { Button, Moment } from '../../controls/controls.tsx'
+import { Button, Moment, Waiting } from '../../controls/controls.tsx'
 import { ReportMenu } from '../../controls/ReportMenu.tsx'
 import { useAddress } from '../../shell/useAddress.ts'
 import { CheckOnly } from './CheckOnly.tsx'
@@ -12,7 +12,6 @@ import { CourseCalendarTab } from './CourseCalendarTab.tsx'
 import { CourseStanding } from './CourseStanding.tsx'
 import { CourseHistory, NewerVersion } from './CourseHistory.tsx'
 import { CoursePages } from './CoursePages.tsx'
-import { FillInTab } from './fillIn/FillInTab.tsx'
 import { IntoAnother } from './IntoAnother.tsx'
 import { IntoTeaching } from './IntoTeaching.tsx'
 import { MendDialog } from './mend/MendDialog.tsx'
@@ -21,6 +20,11 @@ import { WhatToMend } from './mend/WhatToMend.tsx'
 import { CoursePeopleTab } from './people/CoursePeopleTab.tsx'
 import { PairingView } from './pairing/PairingView.tsx'
 import { openFindings, standingWords } from './standingWords.ts'
+
+/** With its editor of texts, which nobody needs who only reads. */
+const FillInTab = lazy(async () => ({
+  default: (await import('./fillIn/FillInTab.tsx')).FillInTab,
+}))
 
 const tab =
   'border-b-2 border-transparent py-1 data-[state=active]:border-tide data-[state=active]:font-semibold'
@@ -68,7 +72,9 @@ export const CourseTabs = ({
       </Tabs.Content>
       {may(me, 'look after course') && (
         <Tabs.Content value="fill-in" className="mt-3">
-          <FillInTab key={course.id} course={course} me={me} onBegun={onBegun} />
+          <Suspense fallback={<Waiting what="what the course asks" />}>
+            <FillInTab key={course.id} course={course} me={me} onBegun={onBegun} />
+          </Suspense>
         </Tabs.Content>
       )}
       <Tabs.Content value="pairing" className="mt-3">

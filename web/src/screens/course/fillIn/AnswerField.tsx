@@ -2,7 +2,9 @@ import { useId } from 'react'
 import { Button, Field } from '../../../controls/controls.tsx'
 import { Tick } from '../../../controls/typed.tsx'
 import { RichText } from '../../workbench/page/RichText.tsx'
-import { htmlOfTyped, typedAmiss, waysToType, type AskedOnce, type Typed } from './typedAnswers.ts'
+import { PictureAnswer } from './PictureAnswer.tsx'
+import type { Typed } from './keptAnswers.ts'
+import { htmlOfTyped, typedAmiss, waysToType, type AskedOnce } from './typedAnswers.ts'
 
 const noSources = { parts: [], assets: [] }
 
@@ -52,6 +54,13 @@ export const AnswerField = ({
             'Put it in on the platform.'
           )}
         </p>
+      )}
+      {way === 'picture' && (
+        <PictureAnswer
+          label={label}
+          picture={typed?.as === 'picture' ? typed : null}
+          onType={onType}
+        />
       )}
       {way === 'lines' && (
         <>

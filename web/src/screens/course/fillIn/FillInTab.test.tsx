@@ -2,48 +2,26 @@ import { screen, waitFor, within } from '@testing-library/react'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import type { AskedOfCourse, CourseDetail } from '@wickerframe/contract'
 import { runDetail, runTask } from '../../../testing/answers.testing.ts'
+import { askedThing, askingPage } from '../../../testing/asked.testing.ts'
 import { people } from '../../../testing/people.testing.ts'
 import { show } from '../../../testing/screen.testing.tsx'
 import { Refusal, serve } from '../../../testing/server.testing.ts'
 import { FillInTab } from './FillInTab.tsx'
 
 type Page = AskedOfCourse['pages'][number]
-const asks = (
-  says: string,
-  more: Partial<Page['things'][number]> = {},
-): Page['things'][number] => ({
-  block: `block of ${says}`,
-  title: 'A title',
-  type: 'text',
-  strength: 'must',
-  within: null,
-  hint: null,
-  example: null,
-  forCourse: false,
-  pieces: [{ says, nth: 0, mayGo: false }],
-  ...more,
-})
-const page = (name: string, from: string | null, ...things: Page['things']): Page => ({
-  item: name,
-  name,
-  url: `https://platform.example/${name}`,
-  week: from === null ? null : 3,
-  neededBy: from ?? '2026-08-31',
-  things,
-})
+const homeWith = (...things: Page['things']) => askingPage('Home', things)
 const home = () =>
-  page(
-    'Home',
-    null,
-    asks('When can students see you?', { hint: 'Days and a room.' }),
-    asks('Find me [where].', {
+  homeWith(
+    askedThing('When can students see you?', { hint: 'Days and a room.' }),
+    askedThing('Find me [where].', {
       within: 'Find me [where] on Fridays.',
       pieces: [{ says: '[where]', nth: 0, mayGo: false }],
     }),
-    asks('A photograph of you', { type: 'image' }),
+    askedThing('Your course plan', { type: 'file' }),
   )
-const later = () => page('Week 9', '2027-01-01', asks('What is week 9 about?'))
-const open = () => page('Notes', null, asks('Notes from class', { strength: 'may' }))
+const later = () =>
+  askingPage('Week 9', [askedThing('What is week 9 about?')], { week: 9, neededBy: '2027-01-01' })
+const open = () => askingPage('Notes', [askedThing('Notes from class', { strength: 'may' })])
 
 const shown = (
   pages: Page[],
@@ -126,11 +104,9 @@ describe('filling in a course', () => {
   })
   it('leads to the platform for what is put in there, and takes out what may go', async () => {
     const { user, sent } = shown([
-      page(
-        'Home',
-        null,
-        asks('A photograph of you', { type: 'image' }),
-        asks('[note: if you keep one]', {
+      homeWith(
+        askedThing('Your course plan', { type: 'file' }),
+        askedThing('[note: if you keep one]', {
           within: 'Office hours [note: if you keep one].',
           pieces: [{ says: '[note: if you keep one]', nth: 0, mayGo: true }],
         }),
@@ -143,6 +119,25 @@ describe('filling in a course', () => {
     await waitFor(() => expect(sent).toHaveLength(1))
     expect(JSON.stringify(sent)).toContain('"html":""')
   })
+  it('takes a picture with what it shows, and sends it beside the answer', async () => {
+    const { user, sent } = shown([homeWith(askedThing('A photograph of you', { type: 'image' }))])
+    const drawing = new File(['<svg viewBox="0 0 1 1"></svg>'], 'me.svg', { type: 'image/svg+xml' })
+    await user.upload(await screen.findByLabelText('Picture for “A photograph of you”'), drawing)
+    const field = await screen.findByLabelText(/^What it shows/)
+    expect(put()).toHaveProperty('disabled', true)
+    await user.type(field, 'Me at the wheel')
+    await user.click(screen.getByRole('button', { name: 'Put 1 answer into the course' }))
+    await waitFor(() => expect(sent).toHaveLength(1))
+    expect(sent[0]).toMatchObject({
+      answers: [
+        {
+          says: 'A photograph of you',
+          html: '',
+          picture: { fileName: 'me.svg', alternativeText: 'Me at the wheel' },
+        },
+      ],
+    })
+  })
   it('goes on at the page that a finding led from', async () => {
     shown([home(), later()], undefined, '/courses/7?show=fill-in&page=Week%209')
     const field = await screen.findByLabelText('What is week 9 about?')
@@ -154,7 +149,7 @@ describe('filling in a course', () => {
     expect(screen.queryByRole('button', { name: /into the course/ })).toBeNull()
   })
   it('tells an address from what is none, and waits for it', async () => {
-    const { user } = shown([page('Home', null, asks('Your booking page', { type: 'link' }))])
+    const { user } = shown([homeWith(askedThing('Your booking page', { type: 'link' }))])
     const field = within(await screen.findByRole('group', { name: 'Your booking page' }))
     await user.type(field.getByLabelText('Address'), 'booking')
     expect(field.getByText(/begins with https/)).toBeTruthy()

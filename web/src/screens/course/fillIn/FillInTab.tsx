@@ -7,15 +7,8 @@ import { Button, plural, Problem, Waiting } from '../../../controls/controls.tsx
 import { useAddress } from '../../../shell/useAddress.ts'
 import { PageHtml } from '../../workbench/page/PageHtml.tsx'
 import { AnswerField } from './AnswerField.tsx'
-import {
-  answersOf,
-  asForm,
-  keepAnswers,
-  keptAnswers,
-  type AskedOnce,
-  type PageToFill,
-  type Typed,
-} from './typedAnswers.ts'
+import { keepAnswers, keptAnswers, type Typed } from './keptAnswers.ts'
+import { answersOf, asForm, type AskedOnce, type PageToFill } from './typedAnswers.ts'
 
 const noImages = () => null
 

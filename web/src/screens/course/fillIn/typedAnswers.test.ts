@@ -1,26 +1,7 @@
 import { describe, expect, it } from 'vitest'
-import type { AskingPage } from '@wickerframe/core'
-import { answersOf, asForm, htmlOfTyped, typedAmiss, type Typed } from './typedAnswers.ts'
-
-const page = (item: string, things: Partial<AskingPage['things'][number]>[]): AskingPage => ({
-  item,
-  name: item,
-  url: null,
-  week: null,
-  neededBy: '2026-08-31',
-  things: things.map((thing, i) => ({
-    block: `b${i}`,
-    title: 'Title',
-    type: 'text',
-    strength: 'must',
-    within: null,
-    hint: null,
-    example: null,
-    forCourse: false,
-    pieces: [{ says: 'Say it', nth: 0, mayGo: false }],
-    ...thing,
-  })),
-})
+import { askedThing, askingPage } from '../../../testing/asked.testing.ts'
+import type { Typed } from './keptAnswers.ts'
+import { answersOf, asForm, htmlOfTyped, typedAmiss } from './typedAnswers.ts'
 
 describe('what somebody typed, as it is written', () => {
   it.each<[string, Typed | undefined, Parameters<typeof htmlOfTyped>[1], string | null]>([
@@ -64,10 +45,11 @@ describe('what somebody typed, as it is written', () => {
 
 describe('a form of what is asked', () => {
   it('asks what holds for the whole course once, and writes it at every place', () => {
+    const everywhere = askedThing('Say it', { forCourse: true })
     const pages = asForm([
-      page('one', [{ forCourse: true }, {}]),
-      page('two', [{ forCourse: true }]),
-      page('three', [{ forCourse: true }, {}]),
+      askingPage('one', [everywhere, askedThing('Only here')]),
+      askingPage('two', [everywhere]),
+      askingPage('three', [everywhere, askedThing('Only there')]),
     ])
     expect(pages.map(({ item, asked }) => [item, asked.length])).toEqual([
       ['one', 2],
@@ -76,18 +58,20 @@ describe('a form of what is asked', () => {
     const [first] = pages[0]?.asked ?? []
     const answers = answersOf(pages, { [first?.key ?? '']: { as: 'lines', text: 'a' } })
     expect(answers.map(({ item, block }) => [item, block])).toEqual([
-      ['one', 'b0'],
-      ['two', 'b0'],
-      ['three', 'b0'],
+      ['one', everywhere.block],
+      ['two', everywhere.block],
+      ['three', everywhere.block],
     ])
   })
   it('tells pieces that say the same apart, and asks none twice', () => {
     const piece = (nth: number) => ({ says: 'Say it', nth, mayGo: false })
-    const [form] = asForm([page('one', [{ pieces: [piece(0), piece(1)] }])])
+    const [form] = asForm([
+      askingPage('one', [askedThing('Say it', { pieces: [piece(0), piece(1)] })]),
+    ])
     const keys = form?.asked.map(({ key }) => key) ?? []
     expect(new Set(keys).size).toBe(2)
     expect(answersOf(form ? [form] : [], { [keys[1] ?? '']: { as: 'lines', text: 'b' } })).toEqual([
-      { item: 'one', block: 'b0', says: 'Say it', nth: 1, html: '<p>b</p>' },
+      { item: 'one', block: 'block of Say it', says: 'Say it', nth: 1, html: '<p>b</p>' },
     ])
   })
 })

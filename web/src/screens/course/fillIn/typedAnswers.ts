@@ -1,12 +1,12 @@
-import { escapeHtml, linesAsHtml, type Answer, type AnswerType } from '@wickerframe/core'
+import {
+  escapeHtml,
+  linesAsHtml,
+  type Answer,
+  type AnswerType,
+  type Asset,
+} from '@wickerframe/core'
 import type { AskedOfCourse } from '@wickerframe/contract'
-
-/** What somebody typed for a piece: lines, HTML where it was formatted, an address with its words; or that it is to go. */
-export type Typed =
-  | { as: 'lines'; text: string }
-  | { as: 'html'; html: string }
-  | { as: 'link'; address: string; words: string }
-  | { as: 'gone' }
+import type { Typed } from './keptAnswers.ts'
 
 type Page = AskedOfCourse['pages'][number]
 type Thing = Page['things'][number]
@@ -61,7 +61,7 @@ export const waysToType: Readonly<Record<AnswerType, Typed['as'] | null>> = {
   link: 'link',
   video: 'link',
   table: 'html',
-  image: null,
+  image: 'picture',
   file: null,
 }
 
@@ -80,6 +80,9 @@ export const typedAmiss = (typed: Typed | undefined, type: AnswerType): string |
 /** What is written for what was typed, as HTML; null: nothing was typed, or it cannot be written yet. */
 export const htmlOfTyped = (typed: Typed | undefined, type: AnswerType): string | null => {
   switch (typed?.as) {
+    // A picture is sent beside.
+    case 'picture':
+      return typed.words.trim() === '' ? null : ''
     case 'gone':
       return ''
     case 'lines':
@@ -98,6 +101,16 @@ export const htmlOfTyped = (typed: Typed | undefined, type: AnswerType): string 
   }
 }
 
+const pictureOf = (typed: Typed | undefined): Asset | null =>
+  typed?.as === 'picture'
+    ? {
+        ...typed.content,
+        key: 'own',
+        alternativeText: typed.words.trim(),
+        licence: 'of who put it in',
+      }
+    : null
+
 /** Everything that was typed and can be written. */
 export const answersOf = (
   pages: readonly PageToFill[],
@@ -106,35 +119,16 @@ export const answersOf = (
   pages.flatMap(({ asked }) =>
     asked.flatMap(({ key, thing, piece: { says, nth }, items }) => {
       const html = htmlOfTyped(typed[key], thing.type)
+      const picture = pictureOf(typed[key])
       return html === null
         ? []
-        : items.map((item) => ({ item, block: thing.block, says, nth, html }))
+        : items.map((item) => ({
+            item,
+            block: thing.block,
+            says,
+            nth,
+            html,
+            ...(picture ? { picture } : {}),
+          }))
     }),
   )
-
-const prefix = 'wickerframe/answers/'
-
-/** What was typed in a course and not written yet, kept for this tab. */
-export const keptAnswers = (course: number): Record<string, Typed> => {
-  try {
-    return JSON.parse(sessionStorage.getItem(prefix + course) ?? '{}') as Record<string, Typed>
-  } catch {
-    return {}
-  }
-}
-export const keepAnswers = (course: number, typed: Readonly<Record<string, Typed>>): void => {
-  try {
-    sessionStorage.setItem(prefix + course, JSON.stringify(typed))
-  } catch {
-    // No room, or storage is off: it stands as long as the page is open.
-  }
-}
-/** Whoever signs in next in this tab finds nothing of it. */
-export const forgetAnswers = (): void => {
-  try {
-    for (const name of Object.keys(sessionStorage))
-      if (name.startsWith(prefix)) sessionStorage.removeItem(name)
-  } catch {
-    // Storage is off: there is nothing.
-  }
-}

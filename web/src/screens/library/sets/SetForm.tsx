@@ -20,13 +20,13 @@ export const SetForm = ({
   onClose: () => void
 }) => {
   const [title, setTitle] = useState(of?.set.title ?? '')
-  const [width, setWidth] = useState(String(of?.set.size.width ?? 1200))
-  const [height, setHeight] = useState(String(of?.set.size.height ?? 240))
+  const { width = 1200, height = 240 } = of?.set.size ?? {}
+  const [size, setSize] = useState({ width: String(width), height: String(height) })
   const about = useId()
   const read = ImageSet.safeParse({
     key: of?.set.key ?? freshKey(title, taken),
     title: title.trim(),
-    size: { width: Number(width), height: Number(height) },
+    size: { width: Number(size.width), height: Number(size.height) },
     images: of?.set.images ?? [],
   })
   const put = usePut(() => read.success && onSaved(read.data.key))
@@ -48,26 +48,19 @@ export const SetForm = ({
         value={title}
         onChange={(event) => setTitle(event.target.value)}
       />
-      <Field
-        label="Width"
-        type="number"
-        min={16}
-        max={4000}
-        className="w-24"
-        aria-describedby={about}
-        value={width}
-        onChange={(event) => setWidth(event.target.value)}
-      />
-      <Field
-        label="Height"
-        type="number"
-        min={16}
-        max={4000}
-        className="w-24"
-        aria-describedby={about}
-        value={height}
-        onChange={(event) => setHeight(event.target.value)}
-      />
+      {(['width', 'height'] as const).map((side) => (
+        <Field
+          key={side}
+          label={side === 'width' ? 'Width' : 'Height'}
+          type="number"
+          min={16}
+          max={4000}
+          className="w-24"
+          aria-describedby={about}
+          value={size[side]}
+          onChange={(event) => setSize({ ...size, [side]: event.target.value })}
+        />
+      ))}
       <Button type="submit" disabled={!read.success || put.isPending}>
         {of ? 'Save the set' : 'Make the set'}
       </Button>

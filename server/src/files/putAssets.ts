@@ -1,0 +1,36 @@
+import { refusedInDrawing, storedImage, type Asset } from '@wickerframe/core'
+import type { Connector } from '../connector/client.ts'
+import { failed, later, type TaskOutcome } from '../queue/outcome.ts'
+
+const sentAssets = new Set<string>()
+
+/**
+ * Puts images on the platform; this process does so once for each.
+ * @returns null, or how a task ends that cannot go on without them
+ */
+export const putAssets = async (
+  connector: Pick<Connector, 'putAsset'>,
+  assets: readonly Asset[],
+): Promise<TaskOutcome | null> => {
+  for (const asset of assets) {
+    const { name } = storedImage(asset)
+    if (sentAssets.has(name)) continue
+    const refused = refusedInDrawing(asset.svg ?? '')
+    if (refused.length > 0)
+      return failed(
+        `the drawing ${asset.fileName} is not sent: it holds ${refused.join(', ')}; put it in again without`,
+      )
+    const bytes =
+      asset.base64 === undefined
+        ? Buffer.from(asset.svg ?? '', 'utf8')
+        : Buffer.from(asset.base64, 'base64')
+    const put = await connector.putAsset(name, bytes)
+    if (put.state === 'refused')
+      return failed(`the platform refused the image ${asset.fileName}: ${put.detail}`)
+    if (put.state !== 'answered')
+      return later(put.detail, put.state === 'later' ? put.afterSeconds : null)
+    if (sentAssets.size > 1000) sentAssets.clear()
+    sentAssets.add(name)
+  }
+  return null
+}
