@@ -18,7 +18,7 @@ import {
   type Writing,
 } from '../template/index.ts'
 import { handoutInCourse } from './fileForCourse.ts'
-import { fillHtml } from './fillHtml.ts'
+import { fillHtml, fillText } from './fillHtml.ts'
 
 /** What a block's HTML may speak of besides itself. */
 export interface BlockSurroundings {
@@ -155,4 +155,13 @@ export const blockHtml = (
         ? written.pieces.map((piece) => asDeployed(piece, null, template))
         : inOrder(spots, html),
   }
+}
+
+/** A block whose label says what stands above it in this course: what is read of a page is held against it. */
+export const labelled = (
+  block: KeptBlockBody,
+  { values, reader }: Pick<BlockSurroundings, 'values' | 'reader'>,
+): KeptBlockBody => {
+  if (!('label' in block) || !block.label?.includes('{')) return block
+  return { ...block, label: fillText(block.label, values, reader) }
 }

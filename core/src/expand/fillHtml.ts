@@ -17,6 +17,12 @@ const filled = (text: string, values: FieldValues, written: (value: string) => s
 export const fillHtml = (html: string, values: FieldValues): string =>
   filled(html, values, escapeHtml)
 
-/** Plain text with naming fields filled; nobody's name is put into it. */
-export const fillText = (text: string, values: FieldValues): string =>
-  filled(withReader(text, null), values, (value) => value)
+/**
+ * Plain text with naming fields filled.
+ * @param reader how the platform wants the first name of whoever reads it; null: nobody's name is put in
+ */
+export const fillText = (text: string, values: FieldValues, reader: string | null): string =>
+  withReader(
+    filled(text, values, (value) => value),
+    reader,
+  )

@@ -29,7 +29,11 @@ export const questionInCourse = (
         }
       case 'short-answer':
       case 'pattern':
-        return { ...body, ...shared, answers: body.answers.map((text) => fillText(text, values)) }
+        return {
+          ...body,
+          ...shared,
+          answers: body.answers.map((text) => fillText(text, values, null)),
+        }
       case 'essay':
         return {
           ...body,

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { exampleFacts } from '../rules/example/exampleCourse.ts'
 import { Facts } from '../course/index.ts'
+import { analysePage, readBlocks } from '../page/index.ts'
 import { readDocument } from '../document/index.ts'
 import { readerNames } from '../testing/leftBlocks.testing.ts'
 import { htmlOf, pageWith } from './blocks.testing.ts'
@@ -35,6 +36,25 @@ describe('the first name of whoever reads a page', () => {
     expect(html).toContain('%N% &amp; I')
     expect(asks).toHaveLength(1)
     expect(html).toContain(asks?.[0])
+  })
+  it('stands in a label, which is what a page is read by', () => {
+    const asks = {
+      kind: 'fill-in',
+      key: 'asks',
+      type: 'text',
+      label: 'In {term}, {reader, all}',
+      prompt: 'Say when',
+      scope: 'place',
+      earlierPrompts: [],
+    }
+    const [block] = pageWith([asks], {}, 2, knowing('{topic}')).blocks
+    if (!block) throw new Error('the page has it')
+    expect(block.html).toContain('In Autumn 2026, {topic}</h3>')
+    expect(block.definition).toMatchObject({ label: 'In Autumn 2026, {topic}' })
+    const read = (answer: string) =>
+      readBlocks([block], analysePage(block.html.replace('Say when', answer)), '2026-09-16')[0]
+        ?.state
+    expect([read('Say when'), read('At noon')]).toEqual(['unfilled', 'filled'])
   })
   it('is no field where a tag stands in it, and nobody’s name is put into a name', () => {
     expect(htmlOf({ ...hail, html: '<p>{reader, <b>all</b>}</p>' }, {}, 2, knowing('N'))).toBe(

@@ -9,7 +9,7 @@ import {
   type Template,
 } from '../template/index.ts'
 import { asDeployed } from './asDeployed.ts'
-import { blockHtml, writingIn, type BlockSurroundings } from './blockHtml.ts'
+import { blockHtml, labelled, writingIn, type BlockSurroundings } from './blockHtml.ts'
 import { moduleDates, scheduleLines, termDates } from './courseDates.ts'
 import type { ExpectedBlock, ExpectedPart } from './expected.ts'
 import { outcomeLines } from './outcomeLines.ts'
@@ -101,7 +101,7 @@ export const writePages = (
       const end = isBeside && written === last ? endOfBeside : ''
       return [
         {
-          definition: block,
+          definition: labelled(block, surroundings),
           key: block.key,
           kind: block.kind,
           strength: block.strength,

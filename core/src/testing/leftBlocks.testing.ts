@@ -26,7 +26,7 @@ export const leftBlocks: readonly Block[] = [
     kind: 'objectives',
     key: 'left-objectives',
     strength: 'must',
-    label: 'By the end you can',
+    label: 'By the end of {term} you can',
     objectives: [
       { key: 'left-1', text: 'Tell students what they can do after {topic}', serves: [] },
       { key: 'left-2', text: 'Tell them one thing more', serves: [] },
@@ -68,7 +68,7 @@ export const leftBlocks: readonly Block[] = [
     kind: 'reading',
     key: 'left-reading',
     strength: 'must',
-    label: 'Reading',
+    label: 'Reading in {code}, for {reader, all}',
     works: [{ text: 'Tell students which book, and which pages' }, { text: 'Tell them what more' }],
     left: { as: 'asked' },
   },
@@ -120,5 +120,15 @@ export const leftBlocks: readonly Block[] = [
     key: 'left-spots',
     strength: 'must',
     html: '<p>Whoever needs more time writes to [[Tell whom]] by [[Tell when]], and has an answer the next day.</p><p>The lamp is lit in every room[[note: say which, if not in all]].</p>',
+  },
+  {
+    kind: 'fill-in',
+    key: 'left-fill-in',
+    strength: 'must',
+    type: 'text',
+    label: 'In {code}, {reader, everybody}',
+    prompt: 'Tell students what the room is for',
+    scope: 'place',
+    earlierPrompts: [],
   },
 ]
