@@ -8,7 +8,7 @@ import { useAddress } from '../../../shell/useAddress.ts'
 import { PageHtml } from '../../workbench/page/PageHtml.tsx'
 import { AnswerField } from './AnswerField.tsx'
 import { keepAnswers, keptAnswers, type Typed } from './keptAnswers.ts'
-import { answersOf, asForm, type AskedOnce, type PageToFill } from './typedAnswers.ts'
+import { answersOf, asForm, readyIn, type AskedOnce, type PageToFill } from './typedAnswers.ts'
 
 const noImages = () => null
 
@@ -43,7 +43,12 @@ const PageForm = ({
   typed: Readonly<Record<string, Typed>>
   onType: (key: string, typed: Typed | null) => void
 }) => (
-  <section id={idOf(item)} aria-label={name} className="border-t border-line py-3">
+  <section
+    id={idOf(item)}
+    aria-label={name}
+    // What has the cursor never stands behind the bar below.
+    className="[&_input]:scroll-mb-20 [&_textarea]:scroll-mb-20 border-t border-line py-3"
+  >
     <h3 className="flex flex-wrap items-baseline gap-x-3 font-serif text-[18px] font-semibold">
       {name}
       <span className="font-sans text-[13px] font-normal text-ink-2">
@@ -113,6 +118,7 @@ export const FillInTab = ({
   const [task] = progress?.tasks ?? []
   const pages = useMemo(() => asForm(asked.data?.pages ?? []), [asked.data])
   const answers = useMemo(() => answersOf(pages, typed), [pages, typed])
+  const ready = useMemo(() => readyIn(pages, typed), [pages, typed])
   const keep = (to: (before: Record<string, Typed>) => Record<string, Typed>) =>
     setTyped((before) => {
       const next = to(before)
@@ -211,14 +217,14 @@ export const FillInTab = ({
           >
             {isWriting
               ? 'Being written …'
-              : answers.length === 0
+              : ready === 0
                 ? 'Put answers into the course'
-                : `Put ${plural(answers.length, 'answer')} into the course`}
+                : `Put ${plural(ready, 'answer')} into the course`}
           </Button>
           <span role="status" className="text-ink-2">
-            {answers.length === 0
+            {ready === 0
               ? 'Nothing is written yet.'
-              : `${plural(answers.length, 'answer')} ready; kept here until written.`}
+              : `${plural(ready, 'answer')} ready; kept here until written.`}
           </span>
         </div>
       )}

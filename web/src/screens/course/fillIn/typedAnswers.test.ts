@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { askedThing, askingPage } from '../../../testing/asked.testing.ts'
 import type { Typed } from './keptAnswers.ts'
-import { answersOf, asForm, htmlOfTyped, typedAmiss } from './typedAnswers.ts'
+import { answersOf, asForm, htmlOfTyped, readyIn, typedAmiss } from './typedAnswers.ts'
 
 describe('what somebody typed, as it is written', () => {
   it.each<[string, Typed | undefined, Parameters<typeof htmlOfTyped>[1], string | null]>([
@@ -57,6 +57,7 @@ describe('a form of what is asked', () => {
     ])
     const [first] = pages[0]?.asked ?? []
     const answers = answersOf(pages, { [first?.key ?? '']: { as: 'lines', text: 'a' } })
+    expect(readyIn(pages, { [first?.key ?? '']: { as: 'lines', text: 'a' } })).toBe(1)
     expect(answers.map(({ item, block }) => [item, block])).toEqual([
       ['one', everywhere.block],
       ['two', everywhere.block],

@@ -132,3 +132,14 @@ export const answersOf = (
           }))
     }),
   )
+
+/** How many things have an answer that can be written; one that holds at several places is one. */
+export const readyIn = (
+  pages: readonly PageToFill[],
+  typed: Readonly<Record<string, Typed>>,
+): number =>
+  pages.reduce(
+    (sum, { asked }) =>
+      sum + asked.filter(({ key, thing }) => htmlOfTyped(typed[key], thing.type) !== null).length,
+    0,
+  )
