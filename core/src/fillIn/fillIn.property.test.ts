@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { checkCourse } from '../check/index.ts'
 import { everyCourseItem, type Course, type Facts } from '../course/index.ts'
 import { expandCourse } from '../expand/index.ts'
-import { analysePage } from '../page/index.ts'
+import { keptPage } from '../page/keptPage.testing.ts'
 import { deployInto } from '../plan/index.ts'
 import { firstVersion } from '../plan/generated.testing.ts'
 import { platformNames, platforms, type PlatformName } from '../plan/standing.testing.ts'
@@ -108,7 +108,8 @@ describe('what a course asks, answered', () => {
       fc.property(cases, ({ platform, reader, own, emptied, chosen }) => {
         const facts = { ...exampleFacts(), ...(reader === undefined ? {} : { readerName: reader }) }
         const course = deployed(platform, facts, own)
-        const check = { template, facts, course, asOf: lastDay }
+        const worked = new Map()
+        const check = { template, facts, course, asOf: lastDay, worked, pageOf: keptPage }
         if (platform === 'keeps marks')
           for (const n of emptied) {
             const [asking] = askedIn(check).slice(n % 5)
@@ -129,7 +130,7 @@ describe('what a course asks, answered', () => {
         expect(placesOf(askedIn({ ...check, course: first.course })).sort()).toEqual(places.sort())
         // Words that are neither what asked nor what was answered stand as they stood, in their order.
         const texts = (html: string | null) =>
-          analysePage(html ?? '').paragraphs.map(({ text }) => text)
+          keptPage(html ?? '').paragraphs.map(({ text }) => text)
         const after = new Map(everyCourseItem(first.course).map(({ item }) => [item.id, item.html]))
         for (const { item } of everyCourseItem(course)) {
           const said = texts(after.get(item.id) ?? null)

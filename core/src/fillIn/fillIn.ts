@@ -66,19 +66,19 @@ const withBlock = (
   blocks: readonly ExpectedBlock[],
   key: string,
   answers: readonly Answer[],
-  onDate: string,
+  { asOf, pageOf = analysePage }: Pick<PagesOf, 'asOf' | 'pageOf'>,
 ): string | null => {
   const block = blocks.find((block) => block.key === key)
   const asked = block && askedOf(block)
   if (!asked) return null
-  const before = readBlocks(blocks, analysePage(html), onDate)
+  const before = readBlocks(blocks, pageOf(html), asOf)
   const standing = before.filter((reading) => reading.block.key === key).flatMap(piecesOf)
   const isAsked = ({ says, nth }: Answer) =>
     standing.some((piece) => piece.says === says && piece.nth === nth)
   if (!answers.every(isAsked)) return null
   const { regions } = blockRegions(
     html,
-    blocks.map((block) => ({ key: block.key, html: blockHtmlOn(block, onDate) })),
+    blocks.map((block) => ({ key: block.key, html: blockHtmlOn(block, asOf) })),
   )
   const region = regions.get(key)
   // Where nothing stands, only a mark says where it would.
@@ -86,7 +86,7 @@ const withBlock = (
   const within = region?.sure ? region.inner : { from: 0, to: html.length }
   const written = writePieces(html, within, answers, asked.within)
   if (written === null) return null
-  const after = readBlocks(blocks, analysePage(written), onDate)
+  const after = readBlocks(blocks, pageOf(written), asOf)
   return readsRight(before, after, new Map([[key, answers]])) ? written : null
 }
 
@@ -117,7 +117,7 @@ export const fillIn = (check: PagesOf, answers: readonly Answer[]): Result<Fille
     let { html } = item
     for (const [block, ofBlock] of grouped(ofItem, ({ block }) => block)) {
       const safe = ofBlock.map((answer) => ({ ...answer, html: htmlOf(answer) }))
-      const next = withBlock(html, part.blocks, block, safe, check.asOf)
+      const next = withBlock(html, part.blocks, block, safe, check)
       if (next === null) continue
       html = next
       written.push(...ofBlock)
