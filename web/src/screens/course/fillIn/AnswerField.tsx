@@ -1,4 +1,4 @@
-import { useId } from 'react'
+import { useId, useState } from 'react'
 import { Button, Field } from '../../../controls/controls.tsx'
 import { Tick } from '../../../controls/typed.tsx'
 import { RichText } from '../../workbench/page/RichText.tsx'
@@ -23,6 +23,7 @@ export const AnswerField = ({
   onType: (typed: Typed | null) => void
 }) => {
   const id = useId()
+  const [isOpened, setOpened] = useState(false)
   const { type, title, hint } = thing
   const way = typed?.as === 'gone' ? null : (typed?.as ?? waysToType[type])
   const label = piece.says === '' ? title : piece.says
@@ -84,7 +85,10 @@ export const AnswerField = ({
             <Button
               shape="word"
               className="justify-self-start text-[13px]"
-              onClick={() => onType({ as: 'html', html: htmlOfTyped(typed, type) ?? '<p></p>' })}
+              onClick={() => {
+                setOpened(true)
+                onType({ as: 'html', html: htmlOfTyped(typed, type) ?? '<p></p>' })
+              }}
             >
               with headings, lists and links
             </Button>
@@ -98,6 +102,7 @@ export const AnswerField = ({
             label={label}
             html={typed?.as === 'html' ? typed.html : ''}
             sources={noSources}
+            {...(isOpened ? { begins: 'end' as const } : {})}
             onDone={(html) => onType({ as: 'html', html })}
           />
         </>
