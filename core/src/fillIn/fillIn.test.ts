@@ -54,6 +54,15 @@ describe('answers to what the pages of a course ask', () => {
     const { changes, left } = answered((answer) => ({ ...answer, ...change }))
     expect([changes, left.length]).toEqual([[], 1])
   })
+  it('are written though others of the same block are asked no more', () => {
+    const check = begun()
+    const [page] = placesOf(check)
+    const one = { item: page?.item ?? '', block: 'about', says: weekPrompt, nth: 0, html: 'a' }
+    const gone = { ...one, says: 'What was asked before' }
+    const filled = fillIn(check, [gone, one])
+    if (!filled.ok) throw new Error(JSON.stringify(filled.problems))
+    expect([filled.value.written, filled.value.left]).toEqual([[one], [gone]])
+  })
   it('may be a picture, which the platform has to have before', () => {
     const picture = {
       key: 'own',

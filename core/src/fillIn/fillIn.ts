@@ -44,38 +44,47 @@ export interface FilledIn {
 const stands = ({ state, revision, stillAsks }: BlockReading): string =>
   JSON.stringify([state, revision, stillAsks])
 
-/** Whether a page reads as before but for the blocks that were answered, and these ask for what was answered no more. */
+/**
+ * Whether a page reads as before but for the block that was answered, and this one asks for less.
+ * @param answered its key
+ */
 const readsRight = (
   before: readonly BlockReading[],
   after: readonly BlockReading[],
-  answered: ReadonlyMap<string, readonly Answer[]>,
+  answered: string,
 ): boolean =>
   before.every((was, i) => {
     const now = after[i]
-    const answers = answered.get(was.block.key)
     if (!now || now.block.key !== was.block.key) return false
-    if (!answers) return stands(was) === stands(now)
+    if (was.block.key !== answered) return stands(was) === stands(now)
     if (now.state === 'missing' || now.state === 'prompt-beside-answer') return false
     if (was.block.definition.kind === 'fill-in') return now.state === 'filled'
     return now.state === 'filled' || now.stillAsks.length < was.stillAsks.length
   })
 
-/** A page with the answers of one block; null where they cannot be written with certainty. */
+/** What is written for an answer: its picture, or its words as they may come in. */
+const htmlOf = ({ html, picture }: Answer): string =>
+  picture
+    ? `<p><img src="asset:${escapeHtml(storedImage(picture).name)}" alt="${escapeHtml(picture.alternativeText)}"></p>`
+    : ownWords(html).html
+
+/** A page with those answers of one block that are still asked for, and which they are; null where they cannot be written with certainty. */
 const withBlock = (
   html: string,
   blocks: readonly ExpectedBlock[],
   key: string,
-  answers: readonly Answer[],
+  given: readonly Answer[],
   { asOf, pageOf = analysePage }: Pick<PagesOf, 'asOf' | 'pageOf'>,
-): string | null => {
+): { html: string; answers: Answer[] } | null => {
   const block = blocks.find((block) => block.key === key)
   const asked = block && askedOf(block)
   if (!asked) return null
   const before = readBlocks(blocks, pageOf(html), asOf)
   const standing = before.filter((reading) => reading.block.key === key).flatMap(piecesOf)
-  const isAsked = ({ says, nth }: Answer) =>
-    standing.some((piece) => piece.says === says && piece.nth === nth)
-  if (!answers.every(isAsked)) return null
+  const answers = given.filter(({ says, nth }) =>
+    standing.some((piece) => piece.says === says && piece.nth === nth),
+  )
+  if (answers.length === 0) return null
   const { regions } = blockRegions(
     html,
     blocks.map((block) => ({ key: block.key, html: blockHtmlOn(block, asOf) })),
@@ -84,16 +93,12 @@ const withBlock = (
   // Where nothing stands, only a mark says where it would.
   if (answers.some(({ says }) => says === '') && !region?.marked) return null
   const within = region?.sure ? region.inner : { from: 0, to: html.length }
-  const written = writePieces(html, within, answers, asked.within)
+  const pieces = answers.map((answer) => ({ ...answer, html: htmlOf(answer) }))
+  const written = writePieces(html, within, pieces, asked.within)
   if (written === null) return null
   const after = readBlocks(blocks, pageOf(written), asOf)
-  return readsRight(before, after, new Map([[key, answers]])) ? written : null
+  return readsRight(before, after, key) ? { html: written, answers } : null
 }
-
-const htmlOf = ({ html, picture }: Answer): string =>
-  picture
-    ? `<p><img src="asset:${escapeHtml(storedImage(picture).name)}" alt="${escapeHtml(picture.alternativeText)}"></p>`
-    : ownWords(html).html
 
 const grouped = <T>(list: readonly T[], by: (one: T) => string): Map<string, T[]> => {
   const groups = new Map<string, T[]>()
@@ -116,11 +121,10 @@ export const fillIn = (check: PagesOf, answers: readonly Answer[]): Result<Fille
     const { part, item } = page
     let { html } = item
     for (const [block, ofBlock] of grouped(ofItem, ({ block }) => block)) {
-      const safe = ofBlock.map((answer) => ({ ...answer, html: htmlOf(answer) }))
-      const next = withBlock(html, part.blocks, block, safe, check)
+      const next = withBlock(html, part.blocks, block, ofBlock, check)
       if (next === null) continue
-      html = next
-      written.push(...ofBlock)
+      html = next.html
+      written.push(...next.answers)
     }
     if (html !== item.html) changes.push({ change: 'set-item', id: item.id, fields: { html } })
   }

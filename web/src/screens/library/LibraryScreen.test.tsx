@@ -360,6 +360,25 @@ describe('sets of images', () => {
       document: banners('pier', 'mole', 'wreck'),
     })
   })
+  it('hold what was put in though the next was refused', async () => {
+    const { user, sent } = opened(
+      '/library?kind=image&set=banners',
+      ({ body }) => {
+        const put = body as LibraryPut
+        if (put.kind === 'image' && put.document.key === 'wreck')
+          throw new Refusal(409, 'there is one already')
+        return { revision: 2 }
+      },
+      'designer',
+      more,
+    )
+    await user.upload(await screen.findByLabelText('Image files'), files('reef', 'wreck'))
+    await user.type(await screen.findByLabelText('Licence of all of them'), 'our own')
+    await user.click(screen.getByRole('button', { name: 'Put 2 in' }))
+    await waitFor(() => expect(sent).toHaveLength(3))
+    expect(sent[2]).toMatchObject({ kind: 'image-set', document: banners('pier', 'mole', 'reef') })
+    expect(screen.getByRole('alert').textContent).toContain('there is one already')
+  })
   it('cannot be changed by who only reads, who is told where an image is', async () => {
     opened('/library?kind=image&open=pier', undefined, 'reviewer', more)
     expect((await pane()).textContent).toContain('one of “Banners”')

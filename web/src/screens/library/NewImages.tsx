@@ -51,6 +51,7 @@ export const NewImages = ({
   const [chosen, setChosen] = useState<string | null>(null)
   const into = sets.find(({ set }) => set.key === (chosen ?? shown)) ?? null
   const put = usePut(() => {})
+  const putSet = usePut(() => {})
   const read = async (files: readonly File[], of: HeldSet | null) => {
     const contents = await Promise.all(files.map((file) => readImageFile(file, of?.set.size)))
     return files.map((file, i) => ({ file, content: contents[i] ?? '' }))
@@ -85,9 +86,10 @@ export const NewImages = ({
   }
   const isReady =
     waiting.length > 0 && licence.trim() !== '' && waiting.every(({ words }) => words.trim() !== '')
-  const putAll = async () => {
+  /** Puts in one after another, up to one that is refused. @returns the keys of those that are in the library now */
+  const putImages = async (): Promise<string[]> => {
     let there = held
-    const taken: string[] = []
+    const keys: string[] = []
     for (const image of waiting) {
       const asset = imageAmong(
         { ...image.content, alternativeText: image.words.trim(), licence: licence.trim() },
@@ -103,19 +105,25 @@ export const NewImages = ({
           await put.mutateAsync({ kind: 'image', was: null, document: asset })
         } catch {
           // It says itself what is wrong; this one and those after it wait.
-          return
+          return keys
         }
       onSaved(asset.key)
-      taken.push(asset.key)
+      keys.push(asset.key)
       there = [...there, asset]
       setWaiting((before) => before.filter((other) => other !== image))
     }
-    const fresh = taken.filter((key) => into && !into.set.images.includes(key))
-    if (into && fresh.length > 0)
-      put.mutate({
+    return keys
+  }
+  const putAll = async () => {
+    const keys = await putImages()
+    if (!into) return
+    const { set, revision } = into
+    const fresh = keys.filter((key) => !set.images.includes(key))
+    if (fresh.length > 0)
+      putSet.mutate({
         kind: 'image-set',
-        was: into.revision,
-        document: { ...into.set, images: [...into.set.images, ...fresh] },
+        was: revision,
+        document: { ...set, images: [...set.images, ...fresh] },
       })
   }
   return (
@@ -172,14 +180,14 @@ export const NewImages = ({
         }))}
         licence={licence}
         licenceOfOne="Licence"
-        isReady={isReady && !put.isPending}
+        isReady={isReady && !put.isPending && !putSet.isPending}
         onType={(i, words) =>
           setWaiting((before) => before.map((other, j) => (j === i ? { ...other, words } : other)))
         }
         onLeaveOut={(i) => setWaiting((before) => before.filter((_, j) => j !== i))}
         onLicence={setLicence}
       />
-      <Problem error={put.error} />
+      <Problem error={put.error ?? putSet.error} />
     </form>
   )
 }
