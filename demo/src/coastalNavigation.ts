@@ -1,4 +1,12 @@
-import { newItem, newLayer, newModule, type Block, type Template } from '@wickerframe/core'
+import {
+  everyItem,
+  newItem,
+  newLayer,
+  newModule,
+  type Block,
+  type Objective,
+  type Template,
+} from '@wickerframe/core'
 import { edited, fixed, set } from './editing.ts'
 import { demoTemplate } from './templates.ts'
 
@@ -31,6 +39,16 @@ const signals: Block = {
 /** The files in which the study planner comes, as the Distance Standard has them. */
 const studyPlanners = () =>
   demoTemplate('distance-standard.json').files.filter(({ key }) => key.startsWith('study-planner'))
+
+/** What the standard above asks of each week’s objectives. */
+const weekObjectives = (upper: Template): readonly Objective[] => {
+  const asked = everyItem(upper)
+    .find(({ key }) => key === 'week-overview')
+    ?.blocks.find(({ key }) => key === 'objectives')
+  if (asked?.kind !== 'objectives') throw new Error('no week overview asks for objectives')
+  return asked.objectives
+}
+const keyOf = ({ key }: { key: string }): string => key
 
 /** The shared-course layer of NAV 110, which its class sections use: the subject itself. */
 export const coastalNavigation = (upper: Template): Template => {
@@ -206,7 +224,24 @@ export const coastalNavigation = (upper: Template): Template => {
           left: { as: 'proposed' },
         },
       },
-      set('assignment', ['assesses'], [], ['plot-weekly', 'chart-work-aim', 'plan-passage']),
+      // What instructors are asked to say of each week serves what every week is for.
+      {
+        edit: 'set-block',
+        part: 'week-overview',
+        block: 'objectives',
+        field: 'objectives',
+        was: weekObjectives(upper),
+        value: weekObjectives(upper).map((objective) => ({
+          ...objective,
+          serves: ['plot-weekly', 'use-tables'],
+        })),
+      },
+      set(
+        'assignment',
+        ['assesses'],
+        [],
+        ['plot-weekly', 'chart-work-aim', 'plan-passage', ...weekObjectives(upper).map(keyOf)],
+      ),
       set('quiz', ['assesses'], [], ['use-tables']),
       {
         edit: 'set-block',
