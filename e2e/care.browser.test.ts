@@ -1,6 +1,8 @@
+import { readFileSync } from 'node:fs'
+import { fileURLToPath } from 'node:url'
 import type { Browser, Page } from 'playwright-core'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import type { CourseDetail, CourseSummary } from '@wickerframe/contract'
+import type { AskedOfCourse, CourseDetail, CourseSummary } from '@wickerframe/contract'
 import { openBrowser } from '@wickerframe/scripts/browser'
 import { violations } from './axe.ts'
 import { signInWith } from './signIn.ts'
@@ -276,5 +278,38 @@ describe('what the pages of a course ask', () => {
     expect(places(detail.result)).toBe(places(result) - 1)
     // What is written is no answer that waits any more.
     await page.getByText('Nothing is written yet.').waitFor()
+  })
+  it('is answered with a file, which students open from the page', async () => {
+    const courses = (await (
+      await page.request.get(`${bed.address}/api/courses`)
+    ).json()) as CourseSummary[]
+    const asks = async ({ id }: CourseSummary) => {
+      const { pages } = (await (
+        await page.request.get(`${bed.address}/api/courses/${id}/asked`)
+      ).json()) as AskedOfCourse
+      return pages.find(({ things }) => things.some(({ type }) => type === 'file'))
+    }
+    const asked = await Promise.all(courses.map(asks))
+    const course = courses[asked.findIndex(Boolean)]
+    await page.goto(`${bed.address}/courses/${course?.id}?show=fill-in`)
+    await page.getByText('What may stay open').click()
+    const field = page.getByLabel(/^File for “Put in your own plan/)
+    await field.setInputFiles({ name: 'no plan.pdf', mimeType: '', buffer: Buffer.from('a') })
+    await page.getByText(/“no plan.pdf” was not put in/).waitFor()
+    const plan = fileURLToPath(new URL('../demo/files/study-planner.pdf', import.meta.url))
+    await field.setInputFiles(plan)
+    await page.getByText(/^study-planner\.pdf, [1-9]/).waitFor()
+    expect(await violations(page)).toEqual([])
+    await page.getByRole('button', { name: 'Put 1 answer into the course' }).click()
+    await page.getByText(/^1 written/).waitFor()
+    const on = asked.find(Boolean)
+    const there = await (
+      await page.request.get(
+        `${bed.platformAddress}/courses/${course?.platformId}/items/${on?.item}`,
+      )
+    ).text()
+    const [, address = ''] = /href="([^"]+)"[^>]*>study-planner\.pdf</.exec(there) ?? []
+    const opened = await page.request.get(new URL(address, bed.platformAddress).href)
+    expect((await opened.body()).equals(readFileSync(plan))).toBe(true)
   })
 })

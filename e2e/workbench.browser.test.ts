@@ -429,13 +429,13 @@ describe('a page', () => {
   }
   const lastHtml = async () => {
     const part = everyPart((await draftOf('distance-standard')).draft).find(
-      (part) => part.key === 'checklist',
+      (part) => part.key === 'staff-notes',
     )
     const block = part && !isModule(part) ? part.blocks.at(-1) : undefined
     return block?.kind === 'fixed-text' ? block.html : null
   }
   it('keeps of what is pasted the structure, runs nothing of it, and has no heading that skips a level', async () => {
-    await page.goto(`${bed.address}/templates/distance-standard?part=checklist`)
+    await page.goto(`${bed.address}/templates/distance-standard?part=staff-notes`)
     await page.getByRole('button', { name: /^Add a block/ }).click()
     await page.getByRole('menuitem', { name: 'Fixed text' }).click()
     await selectAll()

@@ -67,6 +67,7 @@ export const addresses = {
   putFile: { method: 'post', path: '/api/files' },
   getFile: { method: 'get', path: '/api/files/:content' },
   askedOfCourse: { method: 'get', path: '/api/courses/:course/asked' },
+  putAnswerFile: { method: 'post', path: '/api/courses/:course/answer-files' },
   answerCourse: { method: 'post', path: '/api/courses/:course/answers' },
   listCourses: { method: 'get', path: '/api/courses' },
   readCourse: { method: 'get', path: '/api/courses/:course' },

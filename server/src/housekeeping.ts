@@ -1,5 +1,6 @@
 import type { Pool } from 'mysql2/promise'
 import { collectBodies, coursesToTidy, tidyCourse } from './snapshots/bodyCollector.ts'
+import { forgetAnswerFiles } from './fillIn/answerFiles.ts'
 import { forgetReadings } from './files/fileReadings.ts'
 import { forgetOld, type Retention } from './retention.ts'
 import { forgetOldDevices, removeEndedSessions } from './people/sessions.ts'
@@ -13,6 +14,8 @@ const coursesAtOnce = 10
 const bodiesAtOnce = 500
 /** Texts of files are what people wrote: they are not kept for longer than they serve. */
 const daysOfReadings = 400
+/** By then the platform has what was put in as an answer, or nobody sent it. */
+const daysOfAnswerFiles = 30
 
 /** A little of what has to be done now and then: names and bodies that nobody needs any more go, some at a time. */
 export const keepHouse = async (
@@ -26,6 +29,7 @@ export const keepHouse = async (
   await collectBodies(pool, bodiesAtOnce, keptHours)
   await forgetUnfinished(pool, 24)
   await forgetReadings(pool, daysOfReadings)
+  await forgetAnswerFiles(pool, daysOfAnswerFiles)
   await removeEndedSessions(pool)
   await forgetOldDevices(pool)
   await forgetOldTries(pool)

@@ -1,6 +1,8 @@
 import { z } from 'zod'
 import { Answer, AskingPage } from '@wickerframe/core'
+import { streamed } from '../route.ts'
 import { Begun, large, type Routes } from './asked.ts'
+import { KeptFile } from './files.ts'
 
 /** What the pages of a course still ask of its instructor. */
 export const AskedOfCourse = z.strictObject({
@@ -12,6 +14,10 @@ export const AskedOfCourse = z.strictObject({
 })
 export type AskedOfCourse = z.output<typeof AskedOfCourse>
 
+/** A file that can be given as an answer now. */
+export const AnswerFile = KeptFile.pick({ fileName: true, content: true, bytes: true })
+export type AnswerFile = z.output<typeof AnswerFile>
+
 export const fillInRoutes = {
   askedOfCourse: {
     method: 'get',
@@ -19,6 +25,16 @@ export const fillInRoutes = {
     summary: 'What the pages of a course still ask of its instructor, as it was read last',
     may: 'look after course',
     answer: AskedOfCourse,
+  },
+  putAnswerFile: {
+    method: 'post',
+    path: '/api/courses/:course/answer-files',
+    summary:
+      'Keep the bytes of a file that is an answer, once they are seen to be what its name says',
+    may: 'look after course',
+    query: z.strictObject({ name: z.string().min(1).max(500) }),
+    body: streamed,
+    answer: AnswerFile,
   },
   answerCourse: {
     method: 'post',

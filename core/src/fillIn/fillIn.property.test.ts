@@ -69,6 +69,9 @@ const answersTo = (pages: readonly AskingPage[]): Answer[] =>
         says,
         nth,
         html: mayGo ? '' : answerOf(type, i + nth + says.length),
+        ...(type === 'file' && !mayGo && says.length % 2 === 0
+          ? { file: { name: `Plan “${i}” (at sea).ods`, content: 'ab'.repeat(32) } }
+          : {}),
       })),
     ),
   )

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest'
+import { filesOfChange } from '../course/index.ts'
 import { exampleCourse, exampleFacts, exampleTemplate } from '../rules/example/exampleCourse.ts'
 import { askAgain, weekPrompt } from '../testing/askingExample.testing.ts'
 import { askedInCourse, fillIn, ownWords, type Answer } from './index.ts'
@@ -74,6 +75,12 @@ describe('answers to what the pages of a course ask', () => {
     const { changes, pictures } = answered((answer) => ({ ...answer, html: '', picture }))
     expect(pictures).toEqual([picture])
     expect(JSON.stringify(changes)).toMatch(/asset:me-[0-9a-f]+\.svg.{3}alt=.{2}Me &amp; the wheel/)
+  })
+  it('may be a file, which a link leads to by its name', () => {
+    const file = { name: 'Plan & tides (1).pdf', content: 'ab'.repeat(32) }
+    const { changes } = answered((answer) => ({ ...answer, html: '', file }))
+    expect(changes.flatMap(filesOfChange)).toEqual([file])
+    expect(JSON.stringify(changes)).toContain('>Plan &amp; tides (1).pdf</a>')
   })
   it('bring nothing along that would be taken for the template’s, and nothing that runs', () => {
     const { changes } = answered((answer) => ({

@@ -3,6 +3,7 @@ import { pairedPages, type PagesOf } from '../check/index.ts'
 import type { Change } from '../course/index.ts'
 import { success, type Result } from '../document/index.ts'
 import type { ExpectedBlock } from '../expand/index.ts'
+import { sentHandout, ShownFile } from '../files/index.ts'
 import {
   analysePage,
   askedOf,
@@ -27,6 +28,9 @@ export const Answer = z.strictObject({
   nth: z.number().int().min(0).max(500).describe('Which of those that say the same, from 0'),
   html: z.string().max(100_000).describe('The answer; empty: the piece goes'),
   picture: Asset.optional().describe('A picture that is the answer, in place of the HTML'),
+  file: ShownFile.optional().describe(
+    'A file that is the answer: a link to it, in place of the HTML',
+  ),
 })
 export type Answer = z.output<typeof Answer>
 
@@ -62,11 +66,14 @@ const readsRight = (
     return now.state === 'filled' || now.stillAsks.length < was.stillAsks.length
   })
 
-/** What is written for an answer: its picture, or its words as they may come in. */
-const htmlOf = ({ html, picture }: Answer): string =>
-  picture
-    ? `<p><img src="asset:${escapeHtml(storedImage(picture).name)}" alt="${escapeHtml(picture.alternativeText)}"></p>`
+/** What is written for an answer: its picture, a link to its file, or its words as they may come in. */
+const htmlOf = ({ html, picture, file }: Answer): string => {
+  if (picture)
+    return `<p><img src="asset:${escapeHtml(storedImage(picture).name)}" alt="${escapeHtml(picture.alternativeText)}"></p>`
+  return file
+    ? `<p><a href="${sentHandout(file)}">${escapeHtml(file.name)}</a></p>`
     : ownWords(html).html
+}
 
 /** A page with those answers of one block that are still asked for, and which they are; null where they cannot be written with certainty. */
 const withBlock = (

@@ -1,5 +1,6 @@
 import { datesMentioned } from '../calendar/index.ts'
 import type { ExpectedBlock } from '../expand/index.ts'
+import { fileEndings, readHandoutAddress } from '../files/index.ts'
 import { isNote, leftAs, type AnswerType } from '../template/index.ts'
 import type { PageLink, Paragraph } from './analysePage.ts'
 import { askedOf, type Asked } from './asked.ts'
@@ -47,7 +48,14 @@ export interface Holding {
 }
 
 const mailAddress = /[\w.+-]{1,64}@[\w-]{1,63}(?:\.[\w-]{1,63}){1,4}/
-const fileAddress = /\.(?:pdf|docx?|odt|rtf|xlsx?|ods|pptx?|odp|zip|txt|csv|epub)(?:[?#]|$)/i
+/** What files are called that pages lead to: those that may be put in, and others that people put there by hand. */
+const fileAddress = new RegExp(
+  `\\.(?:${[...fileEndings, 'doc', 'xls', 'ppt', 'zip', 'epub'].join('|')})(?:[?#]|$)`,
+  'i',
+)
+/** Whether an address leads to a file, by how it is written. */
+const isFileAddress = (href: string): boolean =>
+  fileAddress.test(href) || /\/files\//.test(href) || readHandoutAddress(href) !== null
 
 /** Whether an answer is of the kind that is asked for. */
 const isOfType = (type: AnswerType, text: string, holding: Holding, lines: number): boolean => {
@@ -57,9 +65,7 @@ const isOfType = (type: AnswerType, text: string, holding: Holding, lines: numbe
     case 'video':
       return holding.media > 0 || holding.links.length > 0
     case 'file':
-      return holding.links.some(
-        (link) => fileAddress.test(link.href) || /\/files\//.test(link.href),
-      )
+      return holding.links.some((link) => isFileAddress(link.href))
     case 'link':
       return holding.links.length > 0
     case 'e-mail':

@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs'
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import {
   emptyBase,
@@ -41,6 +42,15 @@ const answer = async (html: string, at = 0): Promise<Answer> => {
 }
 const send = (answers: Answer[], client = college.people.instructor) =>
   client.post(`${college.about}/answers`, { answers })
+const pdf = readFileSync(
+  new URL('../../../interchange/src/files/samples/form.pdf', import.meta.url),
+)
+const putFile = (bytes: Uint8Array, name: string, client = college.people.instructor) =>
+  client.send(
+    `${college.about}/answer-files?name=${encodeURIComponent(name)}`,
+    bytes,
+    'application/octet-stream',
+  )
 const messageOf = async (run: number): Promise<string> =>
   (await college.people.designer.get(`/api/runs/${run}`)).body.tasks[0].message
 
@@ -97,6 +107,51 @@ describe('what the pages of a course ask', () => {
     await college.work()
     expect(itemOf(one.item).html).toMatch(
       /<img src="asset:me-[0-9a-f]+\.svg" alt="Me at the wheel">/,
+    )
+  })
+  it('may be a file, which is on the platform before the page leads to it', async () => {
+    const one = await answer('')
+    const file = await putFile(pdf, 'Course plan.pdf')
+    expect(file).toMatchObject({ status: 200, body: { bytes: pdf.length } })
+    const { fileName: name, content } = file.body
+    await send([{ ...one, file: { name, content } }])
+    await college.work()
+    const { html } = itemOf(one.item)
+    expect(html).toMatch(/<a href="[^"]*Course%20plan\.pdf[^"]*">Course plan\.pdf<\/a>/)
+    expect(college.platform.contents.get(content)?.equals(pdf)).toBe(true)
+  })
+  it('is no file that was put in elsewhere, under another name, or that is not what it is called', async () => {
+    const one = await answer('')
+    const kept = (await putFile(pdf, 'plan.pdf')).body
+    const given = (name: string, content: string) => send([{ ...one, file: { name, content } }])
+    for (const refused of [
+      await given('plan.html', kept.content),
+      await given('plan.docx', kept.content),
+      await given('plan.pdf', 'ab'.repeat(32)),
+    ])
+      expect([refused.status, refused.body.detail]).toEqual([
+        400,
+        expect.stringContaining('was not put in for this course'),
+      ])
+    expect((await putFile(pdf, 'plan.docx')).status).toBe(400)
+    expect((await putFile(pdf, 'plan.exe')).status).toBe(400)
+    expect((await putFile(pdf, 'plan.pdf', college.people.reviewer)).status).toBe(403)
+    const stranger = await college.as(await college.person('instructor', 'third'))
+    expect((await putFile(pdf, 'plan.pdf', stranger)).status).toBe(404)
+  })
+  it('are not too many files a day', async () => {
+    const { id } = await college.detail()
+    await college.rows(
+      `INSERT INTO answer_files (course_id, content, file_name, for_answers_only, put_at)
+       SELECT ?, CONCAT(REPEAT('0', 62), LPAD(seq, 2, '0')), 'a.pdf', 0, NOW(3)
+       FROM seq_1_to_40`,
+      [id],
+    )
+    const { status, body } = await putFile(pdf, 'one more.pdf')
+    expect([status, body.detail]).toEqual([429, expect.stringContaining('within a day')])
+    await college.rows(
+      `DELETE FROM answer_files
+       WHERE content LIKE '000%'`,
     )
   })
   it('counts as an edit of theirs, though it was written by us', async () => {

@@ -5,6 +5,11 @@ import { courseIn } from '../courses/routes.ts'
 import type { HandlersOf } from '../http/handler.ts'
 import { HttpProblem } from '../http/problem.ts'
 import { askedRun } from '../runs/askedRun.ts'
+import { keepHandout } from '../files/keepHandout.ts'
+import { answerFilesOfDay, isAnswerFile, noteAnswerFile } from './answerFiles.ts'
+
+/** How many files may be put in as answers in one course within a day. */
+const mostFilesOfDay = 40
 
 /** Where a page stands on the platform; null where it does not say, or says what no browser should follow. */
 const addressOn = (platformUrl: string, url: string | null): string | null => {
@@ -30,11 +35,33 @@ export const fillInHandlers: HandlersOf<typeof fillInRoutes> = {
     const pages = asked.value.map((page) => ({ ...page, url: addressOn(platformUrl, page.url) }))
     return { pages, notChecked: null }
   },
+  putAnswerFile: async (handling) => {
+    const { pool, query } = handling
+    const { id } = (await courseIn(handling)).summary
+    if ((await answerFilesOfDay(pool, id)) >= mostFilesOfDay)
+      throw new HttpProblem(
+        429,
+        'too-many-files',
+        `${mostFilesOfDay} files were put in here within a day; go on tomorrow, or put it in on the platform`,
+        {},
+        3600,
+      )
+    const { file, isNew } = await keepHandout(handling, query.name)
+    const { fileName, content, bytes } = file
+    await noteAnswerFile(pool, id, { name: fileName, content }, isNew)
+    return { fileName, content, bytes }
+  },
   answerCourse: async (handling) => {
     const { pool, person, body } = handling
     const stored = await courseIn(handling)
     const { answers } = body
-    for (const { says, html, picture } of answers) {
+    for (const { says, html, picture, file } of answers) {
+      if (file && !(await isAnswerFile(pool, stored.summary.id, file)))
+        throw new HttpProblem(
+          400,
+          'unusable-input',
+          `“${file.name}” was not put in for this course, or is not kept any more; put it in again`,
+        )
       const [refused] = [...ownWords(html).refused, ...refusedInDrawing(picture?.svg ?? '')]
       if (refused !== undefined)
         throw new HttpProblem(

@@ -15,7 +15,7 @@ export interface TakenFiles {
 export const acceptedFiles = fileEndings.map((ending) => `.${ending}`).join(',')
 
 /** Why a file is not even sent; null where it is. */
-const unsendable = ({ name, size }: File): string | null => {
+export const unsendable = ({ name, size }: File): string | null => {
   if (fileNameFor(name) === null)
     return `“${name}” is none that may be put in; files that end in ${fileEndings.join(', ')} may.`
   if (size === 0) return `“${name}” is empty.`

@@ -2,23 +2,23 @@ import { useId, useState } from 'react'
 import { Button, Field } from '../../../controls/controls.tsx'
 import { Tick } from '../../../controls/typed.tsx'
 import { RichText } from '../../workbench/page/RichText.tsx'
+import { FileAnswer } from './FileAnswer.tsx'
 import { PictureAnswer } from './PictureAnswer.tsx'
 import type { Typed } from './keptAnswers.ts'
 import { htmlOfTyped, typedAmiss, waysToType, type AskedOnce } from './typedAnswers.ts'
 
 const noSources = { parts: [], assets: [] }
 
-/** Where one piece is answered: lines, formatted text, or an address, by what is asked for. */
+/** Where one piece is answered: lines, formatted text, an address, a picture or a file, by what is asked for. */
 export const AnswerField = ({
   asked: { thing, piece, items },
   typed,
-  url,
+  course,
   onType,
 }: {
   asked: AskedOnce
   typed: Typed | undefined
-  /** Where the page stands on the platform. */
-  url: string | null
+  course: number
   /** null: nothing was typed. */
   onType: (typed: Typed | null) => void
 }) => {
@@ -28,6 +28,11 @@ export const AnswerField = ({
   const way = typed?.as === 'gone' ? null : (typed?.as ?? waysToType[type])
   const label = piece.says === '' ? title : piece.says
   const amiss = typedAmiss(typed, type)
+  const amissLine = amiss && (
+    <p id={`${id}-amiss`} className="w-full text-rust">
+      {amiss}
+    </p>
+  )
   const notes = [
     ...(hint ? [hint] : []),
     ...(type === 'list' ? ['One on each line.'] : []),
@@ -44,22 +49,18 @@ export const AnswerField = ({
           onChange={(isGone) => onType(isGone ? { as: 'gone' } : null)}
         />
       )}
-      {waysToType[type] === null && (
-        <p>
-          {label}{' '}
-          {url ? (
-            <a className="text-tide underline" href={url} target="_blank" rel="noreferrer">
-              Put it in on the platform
-            </a>
-          ) : (
-            'Put it in on the platform.'
-          )}
-        </p>
-      )}
       {way === 'picture' && (
         <PictureAnswer
           label={label}
           picture={typed?.as === 'picture' ? typed : null}
+          onType={onType}
+        />
+      )}
+      {way === 'file' && (
+        <FileAnswer
+          label={label}
+          course={course}
+          file={typed?.as === 'file' ? typed.file : null}
           onType={onType}
         />
       )}
@@ -75,12 +76,17 @@ export const AnswerField = ({
               Math.min(10, (typed?.as === 'lines' ? typed.text : '').split('\n').length),
             )}
             className={field}
-            aria-describedby={notes ? `${id}-notes` : undefined}
+            aria-invalid={amiss !== null}
+            aria-describedby={
+              [amiss && `${id}-amiss`, notes && `${id}-notes`].filter(Boolean).join(' ') ||
+              undefined
+            }
             value={typed?.as === 'lines' ? typed.text : ''}
             onChange={(event) =>
               onType(event.target.value === '' ? null : { as: 'lines', text: event.target.value })
             }
           />
+          {amissLine}
           {type === 'rich-text' && (
             <Button
               shape="word"
@@ -139,11 +145,7 @@ export const AnswerField = ({
               }
             />
           ))}
-          {amiss && (
-            <p id={`${id}-amiss`} className="w-full text-rust">
-              {amiss}
-            </p>
-          )}
+          {amissLine}
         </div>
       )}
       {notes && (

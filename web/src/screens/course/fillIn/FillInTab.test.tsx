@@ -23,6 +23,7 @@ const later = () =>
   askingPage('Week 9', [askedThing('What is week 9 about?')], { week: 9, neededBy: '2027-01-01' })
 const open = () => askingPage('Notes', [askedThing('Notes from class', { strength: 'may' })])
 
+const content = 'ab'.repeat(32)
 const shown = (
   pages: Page[],
   answer: () => { run: number } = () => ({ run: 5 }),
@@ -33,6 +34,12 @@ const shown = (
   const asked = { pages, notChecked: null }
   serve({
     askedOfCourse: () => asked,
+    putAnswerFile: ({ query }) => {
+      const fileName = query['name'] ?? ''
+      if (fileName === 'damaged.pdf')
+        throw new Refusal(400, '“damaged.pdf” was not put in: it is no PDF')
+      return { fileName, content, bytes: 4 }
+    },
     answerCourse: ({ body }) => {
       sent.push(body)
       return answer()
@@ -102,19 +109,32 @@ describe('filling in a course', () => {
       'Fridays',
     )
   })
-  it('leads to the platform for what is put in there, and takes out what may go', async () => {
+  it('brings a file in as it is chosen, and gives it as the answer', async () => {
+    const { user, sent } = shown([homeWith(askedThing('Your course plan', { type: 'file' }))])
+    const field = await screen.findByLabelText('File for “Your course plan”')
+    await user.upload(field, new File([], 'plan.pdf'))
+    expect((await screen.findByRole('alert')).textContent).toContain('is empty')
+    await user.upload(field, new File(['damaged'], 'damaged.pdf'))
+    expect((await screen.findByText(/it is no PDF/)).textContent).toContain('damaged.pdf')
+    expect(put()).toHaveProperty('disabled', true)
+    await user.upload(field, new File(['%PDF'], 'plan.pdf'))
+    expect(await screen.findByText('plan.pdf, 4 bytes')).toBeTruthy()
+    await user.click(screen.getByRole('button', { name: 'Put 1 answer into the course' }))
+    await waitFor(() => expect(sent).toHaveLength(1))
+    expect(sent[0]).toMatchObject({
+      answers: [{ says: 'Your course plan', html: '', file: { name: 'plan.pdf', content } }],
+    })
+  })
+  it('takes out what may go', async () => {
     const { user, sent } = shown([
       homeWith(
-        askedThing('Your course plan', { type: 'file' }),
         askedThing('[note: if you keep one]', {
           within: 'Office hours [note: if you keep one].',
           pieces: [{ says: '[note: if you keep one]', nth: 0, mayGo: true }],
         }),
       ),
     ])
-    const link = await screen.findByRole('link', { name: 'Put it in on the platform' })
-    expect(link.getAttribute('href')).toBe('https://platform.example/Home')
-    await user.click(screen.getByRole('checkbox', { name: /^take out/ }))
+    await user.click(await screen.findByRole('checkbox', { name: /^take out/ }))
     await user.click(put())
     await waitFor(() => expect(sent).toHaveLength(1))
     expect(JSON.stringify(sent)).toContain('"html":""')

@@ -35,10 +35,12 @@ const About = ({ thing: { title, within, example, pieces } }: Pick<AskedOnce, 't
 const idOf = (item: string): string => `fill-in ${item}`
 
 const PageForm = ({
+  course,
   page: { item, name, url, week, neededBy, asked },
   typed,
   onType,
 }: {
+  course: number
   page: PageToFill
   typed: Readonly<Record<string, Typed>>
   onType: (key: string, typed: Typed | null) => void
@@ -70,7 +72,7 @@ const PageForm = ({
         <AnswerField
           asked={once}
           typed={typed[once.key]}
-          url={url}
+          course={course}
           onType={(now) => onType(once.key, now)}
         />
       </div>
@@ -204,7 +206,7 @@ export const FillInTab = ({
             </span>
           </summary>
           {among.map((page) => (
-            <PageForm key={page.item} page={page} typed={typed} onType={type} />
+            <PageForm key={page.item} course={course.id} page={page} typed={typed} onType={type} />
           ))}
         </details>
       ))}

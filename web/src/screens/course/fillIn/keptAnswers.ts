@@ -1,14 +1,16 @@
+import type { AnswerFile } from '@wickerframe/contract'
 import type { ImageContent } from '../../../controls/imageFile.ts'
 
 /**
- * What somebody typed for a piece: lines, HTML where it was formatted, an address with its words, a picture with what it shows; or
- * that it is to go.
+ * What somebody typed for a piece: lines, HTML where it was formatted, an address with its words, a picture with what it shows, a
+ * file that was brought in; or that it is to go.
  */
 export type Typed =
   | { as: 'lines'; text: string }
   | { as: 'html'; html: string }
   | { as: 'link'; address: string; words: string }
   | { as: 'picture'; content: ImageContent; words: string }
+  | { as: 'file'; file: AnswerFile }
   | { as: 'gone' }
 
 const prefix = 'wickerframe/answers/'

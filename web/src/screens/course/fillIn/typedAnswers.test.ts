@@ -30,16 +30,27 @@ describe('what somebody typed, as it is written', () => {
       null,
     ],
     ['no address yet', { as: 'link', address: '', words: 'a' }, 'link', null],
+    [
+      'a file, which is sent beside',
+      { as: 'file', file: { fileName: 'plan.pdf', content: 'ab'.repeat(32), bytes: 4 } },
+      'file',
+      '',
+    ],
+    ['a day', { as: 'lines', text: 'Monday, 14 September' }, 'date', '<p>Monday, 14 September</p>'],
+    ['what is no day', { as: 'lines', text: 'soon' }, 'date', null],
     ['what is to go', { as: 'gone' }, 'text', ''],
   ])('%s', (_, typed, type, html) => {
     expect(htmlOfTyped(typed, type)).toBe(html)
   })
-  it('says what is wrong with an address, and nothing of one that is not begun', () => {
+  it('says what is wrong with an address or a day, and nothing of one that is not begun', () => {
     expect(typedAmiss({ as: 'link', address: 'a.example', words: '' }, 'link')).toContain(
       'https://',
     )
     expect(typedAmiss({ as: 'link', address: 'me', words: '' }, 'e-mail')).toContain('e-mail')
     expect(typedAmiss({ as: 'link', address: '', words: 'a' }, 'link')).toBeNull()
+    expect(typedAmiss({ as: 'lines', text: 'soon' }, 'date')).toContain('14 September')
+    expect(typedAmiss({ as: 'lines', text: ' ' }, 'date')).toBeNull()
+    expect(typedAmiss({ as: 'lines', text: 'soon' }, 'text')).toBeNull()
   })
 })
 

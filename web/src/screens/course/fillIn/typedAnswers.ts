@@ -1,4 +1,5 @@
 import {
+  datesMentioned,
   escapeHtml,
   linesAsHtml,
   type Answer,
@@ -51,8 +52,8 @@ export const asForm = (pages: readonly Page[]): PageToFill[] => {
     .filter(({ asked }) => asked.length > 0)
 }
 
-/** How something is typed, by what is asked for; null: it is put in on the platform. */
-export const waysToType: Readonly<Record<AnswerType, Typed['as'] | null>> = {
+/** How something is typed, by what is asked for. */
+export const waysToType: Readonly<Record<AnswerType, Typed['as']>> = {
   text: 'lines',
   'rich-text': 'lines',
   date: 'lines',
@@ -62,30 +63,41 @@ export const waysToType: Readonly<Record<AnswerType, Typed['as'] | null>> = {
   video: 'link',
   table: 'html',
   image: 'picture',
-  file: null,
+  file: 'file',
 }
 
 const isWebAddress = (text: string): boolean => /^https?:\/\/[^\s/]+\.[^\s]+$/.test(text)
 const isMailAddress = (text: string): boolean => /^[^\s@]+@[^\s@]+\.[^\s@]+$/.test(text)
 
-/** Why what was typed cannot be written yet, in words; null: it can, or nothing was typed. */
-export const typedAmiss = (typed: Typed | undefined, type: AnswerType): string | null => {
-  if (typed?.as !== 'link' || typed.address.trim() === '') return null
-  const address = typed.address.trim()
+const addressAmiss = (typed: string, type: AnswerType): string | null => {
+  const address = typed.trim()
+  if (address === '') return null
   if (type === 'e-mail')
     return isMailAddress(address) ? null : 'An e-mail address, such as name@college.example.'
   return isWebAddress(address) ? null : 'An address that begins with https://.'
+}
+const dayAmiss = (text: string): string | null =>
+  text.trim() === '' || datesMentioned(text).length > 0
+    ? null
+    : 'A day with its month, such as 14 September 2026.'
+
+/** Why what was typed cannot be written yet, in words; null: it can, or nothing was typed. */
+export const typedAmiss = (typed: Typed | undefined, type: AnswerType): string | null => {
+  if (typed?.as === 'link') return addressAmiss(typed.address, type)
+  return typed?.as === 'lines' && type === 'date' ? dayAmiss(typed.text) : null
 }
 
 /** What is written for what was typed, as HTML; null: nothing was typed, or it cannot be written yet. */
 export const htmlOfTyped = (typed: Typed | undefined, type: AnswerType): string | null => {
   switch (typed?.as) {
-    // A picture is sent beside.
+    // A picture or a file is sent beside.
     case 'picture':
       return typed.words.trim() === '' ? null : ''
+    case 'file':
     case 'gone':
       return ''
     case 'lines':
+      if (typedAmiss(typed, type) !== null) return null
       return linesAsHtml(typed.text.split('\n'), type === 'list' ? 'list' : 'paragraphs') || null
     case 'html':
       return typed.html.replace(/<[^>]*>/g, '').trim() === '' ? null : typed.html
@@ -111,6 +123,9 @@ const pictureOf = (typed: Typed | undefined): Asset | null =>
       }
     : null
 
+const fileOf = (typed: Typed | undefined): Answer['file'] =>
+  typed?.as === 'file' ? { name: typed.file.fileName, content: typed.file.content } : undefined
+
 /** Everything that was typed and can be written. */
 export const answersOf = (
   pages: readonly PageToFill[],
@@ -120,6 +135,7 @@ export const answersOf = (
     asked.flatMap(({ key, thing, piece: { says, nth }, items }) => {
       const html = htmlOfTyped(typed[key], thing.type)
       const picture = pictureOf(typed[key])
+      const file = fileOf(typed[key])
       return html === null
         ? []
         : items.map((item) => ({
@@ -129,6 +145,7 @@ export const answersOf = (
             nth,
             html,
             ...(picture ? { picture } : {}),
+            ...(file ? { file } : {}),
           }))
     }),
   )
