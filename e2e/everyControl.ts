@@ -160,9 +160,7 @@ const openWithin = async (page: Page, address: string): Promise<void> => {
 /** Presses every control of a page that can be pressed, and those of the dialogs that they open. */
 const pressAll = async (page: Page, address: string): Promise<number> => {
   const open = () => openWithin(page, address)
-  await page.goto(`${bed.address}${address}`)
-  await settled(page)
-  await fillIn(page)
+  await open()
   let pressed = 0
   for (const name of (await namesOf(page)).slice(0, mostControls)) {
     if (!(await press(page, name))) {

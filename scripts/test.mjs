@@ -45,7 +45,7 @@ const lanes = [
   [['types', ['npx', 'tsc', '-b']]],
   [
     ['lint', ['npx', 'oxlint', '--deny-warnings']],
-    ['layout', ['npx', 'prettier', '--check', '.', 'bin/wickerframe']],
+    ['layout', ['npx', 'oxfmt', '--check']],
     ['generated files', [process.execPath, '--import', 'tsx', 'scripts/generate.ts', '--check']],
     ['build', ['npm', 'run', '--silent', 'build']],
   ],

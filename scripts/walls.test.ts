@@ -18,7 +18,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 
 /*
  * Every check that `npm test` makes of the sources turns red on a planted fault. The faults are planted together in a copy of
- * the tree, and each tool is run once, exactly as `npm test` runs it.
+ * the tree, and each tool is run once as `npm test` runs it; the type check of the packages that have one, each by itself.
  */
 
 const root = fileURLToPath(new URL('..', import.meta.url))
@@ -101,6 +101,9 @@ const typeFaults: Fault[] = [
     says: /TS2322/,
   },
 ]
+
+const packageOf = (file: string): string => file.slice(0, file.indexOf('/'))
+const withTypeFaults = [...new Set(typeFaults.map(({ file }) => packageOf(file)))]
 
 const walls = /package-walls/
 const impure = /wickerframe\(pure\)/
@@ -327,13 +330,15 @@ const stale: Fault = {
   says: /differ/,
 }
 
-const notCopied = new Set(['node_modules', '.types', '.local', '.git', 'dist', 'screenshots'])
+// What the type check knows of the tree comes along: only what is planted is new to it.
+const notCopied = new Set(['node_modules', '.local', '.git', 'dist', 'screenshots'])
 
 const copyTree = () => {
   for (const entry of readdirSync(root))
     if (!notCopied.has(entry))
       cpSync(join(root, entry), join(copy, entry), {
         recursive: true,
+        preserveTimestamps: true,
         filter: (path) => !notCopied.has(path.slice(path.lastIndexOf('/') + 1)),
       })
   // Packages of others as they are installed; our own are those of the copy.
@@ -374,7 +379,7 @@ const saidOf = ({ said }: { said: string }, file: string) =>
     .filter((remark) => remark.includes(file))
     .join('\n')
 
-const types = { code: 0, said: '' }
+const types: { code: number; said: string }[] = []
 const lint = { code: 0, said: '' }
 const format = { code: 0, said: '' }
 const generated = { code: 0, said: '' }
@@ -391,19 +396,22 @@ beforeAll(async () => {
   Object.assign(lint, found)
   for (const { file } of lintFaults) rmSync(join(copy, file))
   for (const fault of [...typeFaults, unformatted]) plant(fault)
-  const [layout, checked] = await Promise.all([
-    run('prettier', ['--check', '.', 'bin/wickerframe']),
-    run('tsc', ['-b', '--pretty', 'false']),
+  const [layout, ...checked] = await Promise.all([
+    run('oxfmt', ['--check']),
+    ...withTypeFaults.map((name) =>
+      run('tsc', ['-p', `${name}/tsconfig.json`, '--noEmit', '--pretty', 'false']),
+    ),
   ])
   Object.assign(format, layout)
-  Object.assign(types, checked)
+  types.push(...checked)
 }, 300_000)
 afterAll(() => rmSync(copy, { recursive: true, force: true }))
 
 describe('the type check turns red', () => {
   it.each(typeFaults)('when $what', ({ file, says }) => {
-    expect(saidOf(types, file)).toMatch(says)
-    expect(types.code).not.toBe(0)
+    const found = types[withTypeFaults.indexOf(packageOf(file))]
+    expect(saidOf(found ?? { said: '' }, file)).toMatch(says)
+    expect(found?.code).not.toBe(0)
   })
   it('for what was planted, and for nothing else', () => {
     // Files that a forbidden import draws into a project are told of, too.
@@ -413,8 +421,8 @@ describe('the type check turns red', () => {
       'server/src/queue/outcome.ts',
       'platform/src/rewriteHtml.ts',
     ])
-    const told = types.said
-      .split('\n')
+    const told = types
+      .flatMap(({ said }) => said.split('\n'))
       .flatMap((line) => /^(\S+?)\(.*error TS/.exec(line)?.[1] ?? [])
     expect(told.length).toBeGreaterThan(0)
     expect(told.filter((file) => !planted.has(file))).toEqual([])

@@ -65,11 +65,7 @@ export const short = (text: string, most = 90): string =>
 export const percent = (share: number): string => `${Math.round(share * 100)} in a hundred`
 
 /** How well names follow a format, with those that do not, in words. */
-export const followWords = (
-  share: number,
-  leftOut: readonly string[],
-  allFollow: string,
-): string =>
+export const followWords = (share: number, leftOut: readonly string[], allFollow: string): string =>
   leftOut.length === 0
     ? allFollow
     : `${percent(share)} follow; not “${leftOut

@@ -2,7 +2,15 @@ import { z } from 'zod'
 
 /** What a field's value is, and so how it is written and read. */
 export type FieldType =
-  'text' | 'code' | 'term' | 'integer' | 'letter' | 'date' | 'range' | 'span' | 'choice'
+  | 'text'
+  | 'code'
+  | 'term'
+  | 'integer'
+  | 'letter'
+  | 'date'
+  | 'range'
+  | 'span'
+  | 'choice'
 
 export interface FieldDefinition {
   type: FieldType

@@ -19,7 +19,9 @@ export interface FieldStep {
 }
 /** `to`: where the walk goes on when the optional stretch is left out. */
 export type Step =
-  FieldStep | { op: 'text'; text: string; folded: string } | { op: 'optional'; to: number }
+  | FieldStep
+  | { op: 'text'; text: string; folded: string }
+  | { op: 'optional'; to: number }
 
 /** A format as the steps of a matcher, in order. */
 export const compile = rememberOf((format: NamingFormat): readonly Step[] => {

@@ -12,7 +12,12 @@ import { countWords, shareSurviving } from './wordDifference.ts'
 
 /** How a block of the template stands in a page. */
 export type BlockState =
-  'unchanged' | 'altered' | 'missing' | 'unfilled' | 'filled' | 'prompt-beside-answer'
+  | 'unchanged'
+  | 'altered'
+  | 'missing'
+  | 'unfilled'
+  | 'filled'
+  | 'prompt-beside-answer'
 
 export interface BlockReading {
   block: ExpectedBlock

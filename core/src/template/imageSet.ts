@@ -28,7 +28,8 @@ const tolerance = 0.02
 
 /** Why an image does not have the size of a set: another proportion, fewer pixels, or it does not say its size. */
 export type SizeMisfit =
-  { why: 'proportion' | 'small'; found: ImageSize } | { why: 'untold'; found: null }
+  | { why: 'proportion' | 'small'; found: ImageSize }
+  | { why: 'untold'; found: null }
 
 /** Whether sides stand to one another as those of a set. */
 const isOfProportion = (found: ImageSize, { width, height }: SetSize): boolean =>

@@ -28,10 +28,7 @@ const markHeld = (content: string): void => {
   held.add(content)
 }
 
-const halted = (
-  what: string,
-  answer: Exclude<Answer<never>, { state: 'answered' }>,
-): TaskOutcome =>
+const halted = (what: string, answer: Exclude<Answer<never>, { state: 'answered' }>): TaskOutcome =>
   answer.state === 'refused'
     ? failed(`the platform refused ${what}: ${answer.detail}`)
     : later(answer.detail, answer.state === 'later' ? answer.afterSeconds : null)

@@ -37,7 +37,7 @@ export const fillInHandlers: HandlersOf<typeof fillInRoutes> = {
   },
   putAnswerFile: async (handling) => {
     const { pool, query } = handling
-    const { id } = (await courseIn(handling)).summary
+    const { id } = (await courseIn({ ...handling, query: {} })).summary
     if ((await answerFilesOfDay(pool, id)) >= mostFilesOfDay)
       throw new HttpProblem(
         429,

@@ -4,7 +4,8 @@ import { ReportGivenUp, type ReportHead, type ReportWriter } from './reportWrite
 
 /** What a thread is told: some courses, and in the end what to make of all of them. */
 export type ReportMessage =
-  { courses: readonly ReportedCourse[] } | { format: ReportFormatName; head: ReportHead }
+  | { courses: readonly ReportedCourse[] }
+  | { format: ReportFormatName; head: ReportHead }
 
 export interface ReportThreadsSettings {
   /** Reports that are written at once; who asks for more is told to come again. */

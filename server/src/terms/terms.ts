@@ -57,7 +57,9 @@ export const findTerm = async (database: Database, code: string): Promise<Term |
 export const termRevision = (term: Term): string => digestOf(term)
 
 export type SavedTerm =
-  { state: 'saved'; revision: string } | { state: 'clash'; present: Term } | { state: 'taken' }
+  | { state: 'saved'; revision: string }
+  | { state: 'clash'; present: Term }
+  | { state: 'taken' }
 
 /** Saves a term that was edited from a revision; null makes a new one. Somebody else's edit since is not overwritten. */
 export const saveTerm = async (

@@ -35,14 +35,15 @@ const onDemand = <P extends object>(
   }
   const Component = (props: P) => {
     const [, drawAgain] = useReducer((count: number) => count + 1, 0)
+    const isDrawn = Loaded !== null
     useEffect(() => {
-      const ask = () => {
-        if (!Loaded) void fetchCode().then(drawAgain)
-      }
+      if (isDrawn) return
+      // Somebody else may have had it fetched since this was drawn: it is asked for all the same, and then drawn.
+      const ask = () => void fetchCode().then(drawAgain)
       ask()
       window.addEventListener('online', ask)
       return () => window.removeEventListener('online', ask)
-    }, [])
+    }, [isDrawn])
     if (Loaded) return <Loaded {...props} />
     if (!failed) return <Waiting what={what} />
     return frame(

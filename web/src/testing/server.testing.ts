@@ -20,7 +20,8 @@ export interface Asked {
 /** What the server answers to a route: a document, or what it makes of the request. */
 export type Answers = {
   [Name in RouteName]?:
-    AnswerTo<Name> | ((asked: Asked) => AnswerTo<Name> | Promise<AnswerTo<Name>>)
+    | AnswerTo<Name>
+    | ((asked: Asked) => AnswerTo<Name> | Promise<AnswerTo<Name>>)
 }
 
 /** A refusal, thrown by an answer. */

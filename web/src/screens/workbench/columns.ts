@@ -25,7 +25,8 @@ import type { OutlineRow } from './outlineRows.ts'
 
 /** What typing into a cell comes to: the edits it makes, or why it cannot be, with what could be written. */
 export type CellReading =
-  { ok: true; edits: TemplateEdit[]; warning?: string | undefined } | { ok: false; message: string }
+  | { ok: true; edits: TemplateEdit[]; warning?: string | undefined }
+  | { ok: false; message: string }
 
 export interface Column {
   id:

@@ -40,7 +40,8 @@ export const stepsKept = (key: string, revision: number): Steps => {
   const none: Steps = { done: [], undone: [] }
   try {
     const kept = JSON.parse(sessionStorage.getItem(prefix + key) ?? 'null') as
-      (Steps & { revision: number }) | null
+      | (Steps & { revision: number })
+      | null
     return kept?.revision === revision ? { done: kept.done, undone: kept.undone } : none
   } catch {
     return none

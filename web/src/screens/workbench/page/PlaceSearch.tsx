@@ -4,7 +4,9 @@ import type { PageSources } from './pageSources.ts'
 
 /** Where a link leads: a part of the template, one of its files, or an address. */
 export type LinkPlace =
-  { part: string; name: string } | { file: string; name: string } | { address: string }
+  | { part: string; name: string }
+  | { file: string; name: string }
+  | { address: string }
 
 const mostShown = 8
 
