@@ -12,8 +12,8 @@ import { answersOf, asForm, readyIn, type AskedOnce, type PageToFill } from './t
 
 const noImages = () => null
 
-/** What stands above the pieces of one block: its title, the sentences it is asked in, an answer as it could be. */
-const About = ({ thing: { title, within, example, pieces } }: Pick<AskedOnce, 'thing'>) => (
+/** What stands above the pieces of one block: its title, the sentences it is asked in. */
+const About = ({ thing: { title, within, pieces } }: Pick<AskedOnce, 'thing'>) => (
   <>
     {(pieces.length > 1 || within !== null) && <h4 className="mt-2 font-semibold">{title}</h4>}
     {within !== null && (
@@ -21,15 +21,17 @@ const About = ({ thing: { title, within, example, pieces } }: Pick<AskedOnce, 't
         {within}
       </blockquote>
     )}
-    {example !== null && (
-      <details className="text-[14px]">
-        <summary className="cursor-pointer text-ink-2">For example</summary>
-        <div className="page-text">
-          <PageHtml html={example} sourceOf={noImages} />
-        </div>
-      </details>
-    )}
   </>
+)
+
+/** An answer as it could be, below the pieces of its block. */
+const Example = ({ html }: { html: string }) => (
+  <details className="text-[14px]">
+    <summary className="cursor-pointer text-ink-2">For example</summary>
+    <div className="page-text">
+      <PageHtml html={html} sourceOf={noImages} />
+    </div>
+  </details>
 )
 
 const idOf = (item: string): string => `fill-in ${item}`
@@ -75,6 +77,9 @@ const PageForm = ({
           course={course}
           onType={(now) => onType(once.key, now)}
         />
+        {once.thing.example !== null && once.thing !== asked[i + 1]?.thing && (
+          <Example html={once.thing.example} />
+        )}
       </div>
     ))}
   </section>
@@ -177,6 +182,14 @@ export const FillInTab = ({
     { title: 'What may stay open', pages: open, isOpen: false },
   ].filter((group) => group.pages.length > 0)
   const count = countOf(wanted)
+  const outcome = task && (task.state === 'done' || task.state === 'failed') && (
+    <p
+      role={task.state === 'failed' ? 'alert' : 'status'}
+      className={`mt-2 w-full border-l-4 px-3 py-1 ${task.state === 'failed' ? 'border-rust bg-rust-soft' : 'border-slate bg-band'}`}
+    >
+      {task.message}. {answers.length > 0 && 'What was not written is still here.'}
+    </p>
+  )
   return (
     <>
       <p className="text-ink-2">
@@ -188,15 +201,7 @@ export const FillInTab = ({
               ? 'Nothing has to be said any more: everything that is yours to say is said.'
               : `${plural(count, 'thing')} to say on ${plural(wanted.length, 'page')}. What you write here comes into the pages in place of what asks for it, and nothing else of them is touched.`}
       </p>
-      {task && (task.state === 'done' || task.state === 'failed') && (
-        <p
-          role={task.state === 'failed' ? 'alert' : 'status'}
-          className={`mt-2 border-l-4 px-3 py-1 ${task.state === 'failed' ? 'border-rust bg-rust-soft' : 'border-slate bg-band'}`}
-        >
-          {task.message}. {answers.length > 0 && 'What was not written is still here.'}
-        </p>
-      )}
-      <Problem error={send.error} />
+      {pages.length === 0 && outcome}
       {groups.map(({ title, pages: among, isOpen }) => (
         <details key={title} open={isOpen} className="mt-4 max-w-4xl">
           <summary className="cursor-pointer">
@@ -212,6 +217,8 @@ export const FillInTab = ({
       ))}
       {pages.length > 0 && (
         <div className="sticky bottom-0 flex flex-wrap items-baseline gap-4 border-t border-line-strong bg-paper py-2">
+          {outcome}
+          <Problem error={send.error} />
           <Button
             shape="main"
             disabled={answers.length === 0 || isWriting || send.isPending}
