@@ -20,7 +20,7 @@ describe('a screen whose code comes when it is opened', () => {
   it('is there also when its code came between being drawn and asking for it', async () => {
     vi.stubGlobal('IS_REACT_ACT_ENVIRONMENT', false)
     let come: (code: typeof Screen) => void = () => undefined
-    const OnDemand = screenOnDemand(() => new Promise((resolve) => (come = resolve)))
+    const OnDemand = screenOnDemand(() => new Promise<typeof Screen>((resolve) => (come = resolve)))
     void OnDemand.fetchCode()
     const Neighbour = () => {
       useLayoutEffect(() => come(Screen), [])
