@@ -40,6 +40,7 @@ export default defineConfig({
         test: {
           name: 'screens',
           environment: 'jsdom',
+          isolate: false,
           include: ['web/src/**/*.test.tsx'],
           setupFiles: ['web/src/testing/dom.testing.ts'],
           ...patience,

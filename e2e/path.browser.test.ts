@@ -1,5 +1,5 @@
 import type { Browser, Page } from 'playwright-core'
-import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest'
 import type { CourseSummary } from '@wickerframe/contract'
 import { openBrowser } from '@wickerframe/scripts/browser'
 import { violations } from './axe.ts'
@@ -50,9 +50,23 @@ describe('without a network', () => {
   })
 })
 
+const showView = async (path: string, text: string): Promise<void> => {
+  await page.goto(bed.address + path)
+  await page.getByText(text).first().waitFor()
+  // What comes later may change what is seen; a request that hangs is no reason to fail here.
+  await page.waitForLoadState('networkidle', { timeout: 10_000 }).catch(() => undefined)
+}
+/** That everybody can read what is shown, none of it beside the window, and nothing failed. */
+const isForEverybody = async (): Promise<void> => {
+  expect(await violations(page)).toEqual([])
+  expect(await page.evaluate('document.documentElement.scrollWidth <= window.innerWidth')).toBe(
+    true,
+  )
+  expect(pageErrors).toEqual([])
+}
+
 describe('every screen', () => {
   it.each([
-    ['today', '/today', 'Not ready'],
     ['templates', '/templates', 'Harbour Standard'],
     ['workbench', '/templates/harbour-standard?part=week-overview', 'Fixed text'],
     [
@@ -86,8 +100,6 @@ describe('every screen', () => {
     ['a new template', '/templates/new', 'Each week holds'],
     ['a template from a model course', '/templates/new?way=model&course=1', 'What repeats'],
     ['the library', '/library', 'Academic Honesty'],
-    ['courses', '/courses', 'Instructor'],
-    ['a course, what to mend', '/courses/3', 'Since the check before'],
     ['a course, filled in', '/courses/3?show=fill-in', 'into the course'],
     ['a course, paired', '/courses/3?show=pairing', 'Expected by the template'],
     ['a course, paired, as a table', '/courses/3?show=pairing&as=table', 'How it was told'],
@@ -98,12 +110,6 @@ describe('every screen', () => {
     ['a new rollout', '/rollouts/new', 'Which courses'],
     ['a rollout', '/rollouts/1', 'What came of it'],
     ['next term', '/rollouts/next-term', 'What comes along'],
-    ['the weave', '/conformance', 'Mend first'],
-    ['day by day', '/conformance/days', 'Bands by'],
-    ['waivers', '/conformance/waivers', 'Waive in many courses'],
-    ['by schedule', '/conformance/schedules', 'Times that were missed'],
-    ['the next four weeks', '/conformance/ahead', 'The weave as of that day'],
-    ['how the rules fared', '/conformance/rules', 'cries wolf'],
     ['a course, its history', '/courses/3?show=history', 'when each came and went'],
     ['terms', '/terms', 'Autumn 2026'],
     ['a term', '/terms/autumn-2026', 'What saving would change'],
@@ -111,15 +117,8 @@ describe('every screen', () => {
     ['the naming bench', '/names', 'Across the term'],
     ['names in use', '/names?template=harbour-standard&part=week', 'Formats found in the list'],
   ])('%s has no serious violation and does not scroll sideways', async (_, path, text) => {
-    await page.goto(bed.address + path)
-    await page.getByText(text).first().waitFor()
-    // What comes later may change what is seen; a request that hangs is no reason to fail here.
-    await page.waitForLoadState('networkidle', { timeout: 10_000 }).catch(() => undefined)
-    expect(await violations(page)).toEqual([])
-    expect(await page.evaluate('document.documentElement.scrollWidth <= window.innerWidth')).toBe(
-      true,
-    )
-    expect(pageErrors).toEqual([])
+    await showView(path, text)
+    await isForEverybody()
   })
 })
 
@@ -136,46 +135,26 @@ const mainViews = [
   ['how the rules fared', '/conformance/rules', 'cries wolf'],
   ['by schedule', '/conformance/schedules', 'Times that were missed'],
 ] as const
-const showView = async (path: string, text: string): Promise<void> => {
-  await page.goto(bed.address + path)
-  await page.getByText(text).first().waitFor()
-  await page.waitForLoadState('networkidle', { timeout: 10_000 }).catch(() => undefined)
-}
 
-describe('in the dark theme', () => {
-  it.each(mainViews)('%s has no serious violation', async (_, path, text) => {
+describe.each(mainViews)('what is looked at most: %s', (_, path, text) => {
+  beforeAll(() => showView(path, text))
+  afterEach(() => page.emulateMedia({ colorScheme: null, media: null }))
+
+  it('has no serious violation and does not scroll sideways', isForEverybody)
+  it('has none in the dark theme', async () => {
     await page.emulateMedia({ colorScheme: 'dark' })
-    try {
-      await showView(path, text)
-      expect(await violations(page)).toEqual([])
-    } finally {
-      await page.emulateMedia({ colorScheme: null })
-    }
+    expect(await page.evaluate("matchMedia('(prefers-color-scheme: dark)').matches")).toBe(true)
+    await isForEverybody()
   })
-})
-
-describe('on paper', () => {
-  it.each(mainViews)(
-    '%s is on white, without the head of the application nor what is pressed',
-    async (_, path, text) => {
-      await showView(path, text)
-      await page.emulateMedia({ media: 'print' })
-      try {
-        expect(await page.locator('#main h1').isVisible()).toBe(true)
-        expect(await page.getByRole('link', { name: 'Wickerframe' }).first().isVisible()).toBe(
-          false,
-        )
-        expect(
-          await page.evaluate('getComputedStyle(document.documentElement).backgroundColor'),
-        ).toBe('rgb(255, 255, 255)')
-        expect(await page.getByRole('button', { name: /^(?:Check|Release|Waive) / }).count()).toBe(
-          0,
-        )
-      } finally {
-        await page.emulateMedia({ media: null })
-      }
-    },
-  )
+  it('is on white on paper, without the head of the application nor what is pressed', async () => {
+    await page.emulateMedia({ media: 'print' })
+    expect(await page.locator('#main h1').isVisible()).toBe(true)
+    expect(await page.getByRole('link', { name: 'Wickerframe' }).first().isVisible()).toBe(false)
+    expect(await page.evaluate('getComputedStyle(document.documentElement).backgroundColor')).toBe(
+      'rgb(255, 255, 255)',
+    )
+    expect(await page.getByRole('button', { name: /^(?:Check|Release|Waive) / }).count()).toBe(0)
+  })
 })
 
 describe('the path of a designer', () => {

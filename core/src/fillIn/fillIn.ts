@@ -49,18 +49,18 @@ const stands = ({ state, revision, stillAsks }: BlockReading): string =>
   JSON.stringify([state, revision, stillAsks])
 
 /**
- * Whether a page reads as before but for the block that was answered, and this one asks for less.
- * @param answered its key
+ * Whether a page reads as before but for the blocks that were answered, and these ask for less.
+ * @param answered their keys
  */
 const readsRight = (
   before: readonly BlockReading[],
   after: readonly BlockReading[],
-  answered: string,
+  answered: ReadonlySet<string>,
 ): boolean =>
   before.every((was, i) => {
     const now = after[i]
     if (!now || now.block.key !== was.block.key) return false
-    if (was.block.key !== answered) return stands(was) === stands(now)
+    if (!answered.has(was.block.key)) return stands(was) === stands(now)
     if (now.state === 'missing' || now.state === 'prompt-beside-answer') return false
     if (was.block.definition.kind === 'fill-in') return now.state === 'filled'
     return now.state === 'filled' || now.stillAsks.length < was.stillAsks.length
@@ -75,42 +75,50 @@ const htmlOf = ({ html, picture, file }: Answer): string => {
     : ownWords(html).html
 }
 
-/** A page with those answers of one block that are still asked for, and which they are; null where they cannot be written with certainty. */
-const withBlock = (
+const grouped = <T>(list: readonly T[], by: (one: T) => string): Map<string, T[]> => {
+  const groups = new Map<string, T[]>()
+  for (const one of list) groups.set(by(one), [...(groups.get(by(one)) ?? []), one])
+  return groups
+}
+
+/** A page with those of some answers that are still asked for, and which they are; null where they cannot be written with certainty. */
+const withAnswers = (
   html: string,
   blocks: readonly ExpectedBlock[],
-  key: string,
   given: readonly Answer[],
   { asOf, pageOf = analysePage }: Pick<PagesOf, 'asOf' | 'pageOf'>,
 ): { html: string; answers: Answer[] } | null => {
-  const block = blocks.find((block) => block.key === key)
-  const asked = block && askedOf(block)
-  if (!asked) return null
   const before = readBlocks(blocks, pageOf(html), asOf)
-  const standing = before.filter((reading) => reading.block.key === key).flatMap(piecesOf)
-  const answers = given.filter(({ says, nth }) =>
-    standing.some((piece) => piece.says === says && piece.nth === nth),
+  const readings = grouped(before, ({ block }) => block.key)
+  const answers = given.filter(({ block, says, nth }) =>
+    (readings.get(block) ?? [])
+      .flatMap(piecesOf)
+      .some((piece) => piece.says === says && piece.nth === nth),
   )
   if (answers.length === 0) return null
   const { regions } = blockRegions(
     html,
     blocks.map((block) => ({ key: block.key, html: blockHtmlOn(block, asOf) })),
   )
-  const region = regions.get(key)
   // Where nothing stands, only a mark says where it would.
-  if (answers.some(({ says }) => says === '') && !region?.marked) return null
-  const within = region?.sure ? region.inner : { from: 0, to: html.length }
-  const pieces = answers.map((answer) => ({ ...answer, html: htmlOf(answer) }))
-  const written = writePieces(html, within, pieces, asked.within)
+  if (answers.some(({ block, says }) => says === '' && !regions.get(block)?.marked)) return null
+  const written = writePieces(
+    html,
+    answers.map((answer) => {
+      const region = regions.get(answer.block)
+      const block = blocks.find(({ key }) => key === answer.block)
+      return {
+        ...answer,
+        html: htmlOf(answer),
+        within: region?.sure ? region.inner : { from: 0, to: html.length },
+        inSentences: (block && askedOf(block)?.within) ?? false,
+      }
+    }),
+  )
   if (written === null) return null
   const after = readBlocks(blocks, pageOf(written), asOf)
-  return readsRight(before, after, key) ? { html: written, answers } : null
-}
-
-const grouped = <T>(list: readonly T[], by: (one: T) => string): Map<string, T[]> => {
-  const groups = new Map<string, T[]>()
-  for (const one of list) groups.set(by(one), [...(groups.get(by(one)) ?? []), one])
-  return groups
+  const answered = new Set(answers.map(({ block }) => block))
+  return readsRight(before, after, answered) ? { html: written, answers } : null
 }
 
 /**
@@ -127,12 +135,16 @@ export const fillIn = (check: PagesOf, answers: readonly Answer[]): Result<Fille
     if (!page || read.value.pageOf(page.item).notRead !== null) continue
     const { part, item } = page
     let { html } = item
-    for (const [block, ofBlock] of grouped(ofItem, ({ block }) => block)) {
-      const next = withBlock(html, part.blocks, block, ofBlock, check)
-      if (next === null) continue
+    const write = (some: readonly Answer[]): boolean => {
+      const next = withAnswers(html, part.blocks, some, check)
+      if (next === null) return false
       html = next.html
       written.push(...next.answers)
+      return true
     }
+    // One that is in doubt holds up none of the others.
+    if (!write(ofItem))
+      for (const ofBlock of grouped(ofItem, ({ block }) => block).values()) write(ofBlock)
     if (html !== item.html) changes.push({ change: 'set-item', id: item.id, fields: { html } })
   }
   return success({

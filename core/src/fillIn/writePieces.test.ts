@@ -1,10 +1,17 @@
 import { describe, expect, it } from 'vitest'
 import { linesAsHtml, writePieces, type Written } from './writePieces.ts'
 
-const piece = (says: string, html: string, nth = 0): Written => ({ says, nth, html })
-const whole = (html: string) => ({ from: 0, to: html.length })
-const write = (html: string, ...pieces: Written[]) => writePieces(html, whole(html), pieces, false)
-const within = (html: string, ...pieces: Written[]) => writePieces(html, whole(html), pieces, true)
+type Piece = Pick<Written, 'says' | 'nth' | 'html'>
+const piece = (says: string, html: string, nth = 0): Piece => ({ says, nth, html })
+const asked =
+  (inSentences: boolean) =>
+  (html: string, ...pieces: Piece[]) =>
+    writePieces(
+      html,
+      pieces.map((one) => ({ ...one, within: { from: 0, to: html.length }, inSentences })),
+    )
+const write = asked(false)
+const within = asked(true)
 
 describe('an answer in place of what asks', () => {
   it.each<[string, string, string, string]>([
@@ -66,9 +73,11 @@ describe('an answer in place of what asks', () => {
   })
   it('is looked for in its block only', () => {
     const html = '<div><p>Say it.</p></div><div><p>Say it.</p></div>'
-    expect(writePieces(html, { from: 25, to: 50 }, [piece('Say it.', '<p>a</p>')], false)).toBe(
-      '<div><p>Say it.</p></div><div><p>a</p></div>',
-    )
+    expect(
+      writePieces(html, [
+        { ...piece('Say it.', '<p>a</p>'), within: { from: 25, to: 50 }, inSentences: false },
+      ]),
+    ).toBe('<div><p>Say it.</p></div><div><p>a</p></div>')
   })
   it.each([
     ['that is not there', '<p>Say something.</p>'],

@@ -13,6 +13,10 @@ export interface Written {
   nth: number
   /** HTML; empty: the piece goes. */
   html: string
+  /** Where its block stands in the page. */
+  within: Span
+  /** Whether it is asked within sentences. */
+  inSentences: boolean
 }
 
 const isElement = (node: Node): node is Element => 'tagName' in node
@@ -85,7 +89,7 @@ const inSource = (says: string): RegExp =>
   )
 
 /** Within sentences: the words themselves, with those of an answer in their place. */
-const spliceWithin = (page: string, within: Span, { says, nth, html }: Written): Splice | null => {
+const spliceWithin = (page: string, { says, nth, html, within }: Written): Splice | null => {
   const [found] = [...page.slice(within.from, within.to).matchAll(inSource(says))].slice(nth)
   if (!found) return null
   const from = within.from + found.index
@@ -104,25 +108,19 @@ const spliceWithin = (page: string, within: Span, { says, nth, html }: Written):
 /**
  * Writes answers in place of pieces that ask, each found by what it says in its block; every other sign of the page stays as it is.
  * @param page HTML as it stands
- * @param within where the block stands in it
- * @param isWithin whether the pieces are asked within sentences
  * @returns null where one of them is not there, or cannot be told from what stands around it
  */
-export const writePieces = (
-  page: string,
-  within: Span,
-  pieces: readonly Written[],
-  isWithin: boolean,
-): string | null => {
+export const writePieces = (page: string, pieces: readonly Written[]): string | null => {
   const nodes = parseFragment(page, { sourceCodeLocationInfo: true }).childNodes
   const splices: Splice[] = []
   for (const piece of pieces) {
-    if (piece.says === '') {
-      splices.push({ from: within.to, to: within.to, html: piece.html })
+    const { says, nth, html, within, inSentences } = piece
+    if (says === '') {
+      splices.push({ from: within.to, to: within.to, html })
       continue
     }
-    const element = isWithin ? undefined : saying(nodes, piece.says, within)[piece.nth]
-    const splice = element ? spliceOf(element, piece.html) : spliceWithin(page, within, piece)
+    const element = inSentences ? undefined : saying(nodes, says, within)[nth]
+    const splice = element ? spliceOf(element, html) : spliceWithin(page, piece)
     if (!splice) return null
     splices.push(splice)
   }

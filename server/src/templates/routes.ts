@@ -13,6 +13,7 @@ import {
   letContribute,
   letLookAfter,
   listTemplates,
+  findDraftToRelease,
   releaseDraft,
   retireVersion,
   takeOverUpper,
@@ -226,8 +227,17 @@ export const templateHandlers: HandlersOf<typeof templateRoutes> = {
       throw notFound('comment')
     return {}
   },
-  releaseDraft: async ({ pool, person, at, body }) => {
+  releaseDraft: async ({ pool, person, at, body, platformUrl, publicUrl }) => {
     const { revision, note } = body
+    const draft = await findDraftToRelease(pool, at.template)
+    const own = [platformUrl, publicUrl].map((url) => new URL(url).hostname)
+    const wrong = draft?.template.frameHosts?.find((host) => own.includes(host))
+    if (wrong !== undefined && draft?.revision === revision)
+      throw new HttpProblem(
+        409,
+        'own-host',
+        `what is shown within pages from ${wrong} could act there in the name of whoever reads: it is where the platform, or Wickerframe, itself is. Take it out under “The course”`,
+      )
     const outcome = await releaseDraft(pool, at.template, revision, note, person)
     switch (outcome.state) {
       case 'released':

@@ -52,5 +52,9 @@ beforeEach(() => {
 })
 afterEach(() => {
   cleanup()
+  // Files share a window: what one leaves there would be found by the next.
+  document.body.replaceChildren()
+  localStorage.clear()
+  sessionStorage.clear()
   expect(takeMisfits()).toEqual([])
 })
