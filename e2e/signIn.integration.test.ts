@@ -8,7 +8,7 @@ const designerMail = 'designer@kestrelsound.example'
 const administratorMail = 'administrator@kestrelsound.example'
 
 beforeAll(async () => {
-  bed = await startTestBed({ courses: 1 })
+  bed = await startTestBed({ courses: 2 })
 })
 afterAll(() => bed.stop())
 

@@ -30,7 +30,7 @@ let contributor: Client
 let reviewer: Client
 
 beforeAll(async () => {
-  bed = await startTestBed({ courses: 4 })
+  bed = await startTestBed({ courses: 6 })
   designer = await bed.as('designer@kestrelsound.example')
   contributor = await bed.as('contributor@kestrelsound.example')
   reviewer = await bed.as('reviewer@kestrelsound.example')
