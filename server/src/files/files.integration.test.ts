@@ -25,6 +25,7 @@ import {
   keepContent,
 } from '@wickerframe/storage'
 import type { Person } from '../people/people.ts'
+import { forgetAnswerFiles, noteAnswerFile } from '../fillIn/answerFiles.ts'
 import {
   startPrivateCollege,
   type Answered,
@@ -289,6 +290,22 @@ describe('a file in the library', () => {
       409,
       expect.stringMatching(/“guide.pdf” are not here/),
     ])
+  })
+  it('that was only kept as somebody’s answer stays for good once a template hands it out', async () => {
+    const bytes = Buffer.concat([pdf, Buffer.from('% an answer')])
+    const file = fileAmong(await kept(bytes, 'plan.pdf'), [])
+    await noteAnswerFile(college.pool, 1, { name: file.fileName, content: file.content }, true)
+    const template = { ...exampleTemplate(), key: 'handing', title: 'Handing', files: [file] }
+    expect((await designer.post('/api/templates', template)).status).toBe(200)
+    const released = await designer.post('/api/templates/handing/release', {
+      revision: 0,
+      note: 'x',
+    })
+    expect(released.status).toBe(200)
+    await college.rows(`UPDATE answer_files
+      SET put_at = NOW(3) - INTERVAL 99 DAY`)
+    await forgetAnswerFiles(college.pool, 30)
+    expect(await bytesKept(college.pool, file.content)).toBe(bytes.length)
   })
 })
 

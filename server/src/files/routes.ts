@@ -10,7 +10,7 @@ import { sendFile } from './sendFile.ts'
 export const fileHandlers: HandlersOf<typeof fileRoutes> = {
   putFile: async (handling) => {
     const { file } = await keepHandout(handling, handling.query.name)
-    await keepForGood(handling.pool, file.content)
+    await keepForGood(handling.pool, [file.content])
     return file
   },
   getFile: async ({ pool, response, at, query }) => {

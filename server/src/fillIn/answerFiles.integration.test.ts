@@ -39,7 +39,7 @@ describe('files that were put in as answers', () => {
     const both = await kept(1, 'old in two courses', 50)
     await kept(2, 'old in two courses', 40)
     const houses = await kept(1, 'the college’s too', 40)
-    await keepForGood(college.pool, houses.content)
+    await keepForGood(college.pool, [houses.content])
     await forgetAnswerFiles(college.pool, 30)
     expect(await Promise.all([old, young, again, both, houses].map(isKept))).toEqual([
       false,

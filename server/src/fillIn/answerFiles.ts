@@ -1,4 +1,4 @@
-import { change, firstRow, institutionNow, type Database } from '@wickerframe/storage'
+import { anyOf, change, firstRow, institutionNow, type Database } from '@wickerframe/storage'
 import type { ShownFile } from '@wickerframe/core'
 
 /** Notes that a file was put in as an answer in a course, under the name that its content was held against. */
@@ -43,14 +43,19 @@ export const answerFilesOfDay = async (database: Database, courseId: number): Pr
     )
   )?.files ?? 0
 
-/** What a designer put in as well is the college's, and stays. */
-export const keepForGood = async (database: Database, content: string): Promise<void> => {
+/** What a designer put in as well, or released with a template, is the college’s, and stays. */
+export const keepForGood = async (
+  database: Database,
+  contents: readonly string[],
+): Promise<void> => {
+  if (contents.length === 0) return
+  const any = anyOf([...contents])
   await change(
     database,
     `UPDATE answer_files
      SET for_answers_only = 0
-     WHERE content = ?`,
-    [content],
+     WHERE content IN ${any.sql}`,
+    any.values,
   )
 }
 

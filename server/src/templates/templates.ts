@@ -38,6 +38,7 @@ import { changesSince } from './changesSince.ts'
 import { addCoDesigner, listCoDesigners, removeCoDesigner, tellCoDesigners } from './coDesigners.ts'
 import { recordAudit } from '../audit/audit.ts'
 import { filesNotKept } from '../files/filesKept.ts'
+import { keepForGood } from '../fillIn/answerFiles.ts'
 import {
   houseTextsInForce,
   keepFromTemplate,
@@ -658,6 +659,11 @@ export const releaseDraft = async (
     if (notKept.length > 0) return { state: 'files-not-kept', names: notKept }
     const remarks = proofread(draft).filter(({ severity }) => severity === 'error')
     if (remarks.length > 0) return { state: 'errors', remarks }
+    // One that came from elsewhere may name what is kept here as an answer alone, and only for a while.
+    await keepForGood(
+      database,
+      draft.files.map(({ content }) => content),
+    )
     const number = (last?.number ?? 0) + 1
     const document: Template = { ...draft, version: number }
     await insertVersion(database, row.id, document, number, person.email, note)
