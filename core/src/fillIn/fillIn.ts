@@ -143,8 +143,8 @@ export const fillIn = (check: PagesOf, answers: readonly Answer[]): Result<Fille
       return true
     }
     // One that is in doubt holds up none of the others.
-    if (!write(ofItem))
-      for (const ofBlock of grouped(ofItem, ({ block }) => block).values()) write(ofBlock)
+    const byBlock = [...grouped(ofItem, ({ block }) => block).values()]
+    if (!write(ofItem) && byBlock.length > 1) byBlock.forEach(write)
     if (html !== item.html) changes.push({ change: 'set-item', id: item.id, fields: { html } })
   }
   return success({

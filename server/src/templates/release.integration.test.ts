@@ -1,24 +1,17 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { exampleTemplate } from '@wickerframe/core/testing'
-import {
-  startPrivateCollege,
-  type Client,
-  type PrivateCollege,
-} from '../testing/privateCollege.testing.ts'
+import { startCheckedCollege, type CheckedCollege } from '../testing/privateCollege.testing.ts'
 
-let college: PrivateCollege
-let designer: Client
-const { key } = exampleTemplate()
+let college: CheckedCollege
 beforeAll(async () => {
-  college = await startPrivateCollege()
-  const person = await college.person('designer')
-  designer = await college.as(person)
-  await college.release(exampleTemplate(), person)
+  college = await startCheckedCollege()
 })
 afterAll(() => college.stop())
 
 /** Releases the draft with hosts that may be shown within pages. */
 const releaseWith = async (was: string[] | null, hosts: string[]) => {
+  const { designer } = college.people
+  const { key } = exampleTemplate()
   const { draftRevision } = (await designer.get(`/api/templates/${key}`)).body
   const edits = [{ edit: 'set-field', part: null, field: ['frameHosts'], was, value: hosts }]
   const edited = await designer.post(`/api/templates/${key}/edits`, {
