@@ -8,6 +8,8 @@ const heavy = { testTimeout: 300_000, hookTimeout: 300_000, maxWorkers: 2 }
 
 export default defineConfig({
   test: {
+    // What is read by several projects is made into JavaScript once, and once for several runs.
+    experimental: { fsModuleCache: true, fsModuleCachePath: '.local/transformed' },
     // All the cores there are: alone, the main process has little to do.
     maxWorkers: '100%',
     coverage: {
@@ -72,6 +74,8 @@ export default defineConfig({
           pool: 'threads',
           isolate: false,
           include: ['{storage,server,platform}/src/**/*.integration.test.ts'],
+          // Kept code is no text in a global setup (Vitest 4.1), and breaks on the first error there: this one waits for a database.
+          experimental: { fsModuleCache: false },
           globalSetup: ['storage/src/oneDatabase.testing.ts'],
           testTimeout: 120_000,
           hookTimeout: 240_000,

@@ -248,7 +248,7 @@ export const startTestBed = async ({
     stop: async () => {
       await Promise.all([...started, platform].map((program) => program.stop()))
       await Promise.all([pool.end(), platformPool.end()])
-      await mariadb.stop()
+      await mariadb.discard()
       rmSync(folder, { recursive: true, force: true })
     },
   }

@@ -40,8 +40,16 @@ const standsBeside = (path: string, importer: string): boolean => {
   return ours !== undefined && existsSync(join(root, ours, 'node_modules', ...name))
 }
 
-/** Programs with the packages of others inside as well: the command line starts far more often than they change. */
-const whole: ReadonlySet<string> = new Set(['cli/src/main.ts', 'cli/src/checkThread.ts'])
+/** Programs with the packages of others inside as well: they start far more often than those change, and start faster. */
+const whole: ReadonlySet<string> = new Set([
+  'cli/src/main.ts',
+  'cli/src/checkThread.ts',
+  'platform/src/main.ts',
+  'server/src/main.ts',
+  'server/src/worker.ts',
+])
+/** Made for each kind of machine, and in no one file of ours. */
+const isNative = (path: string): boolean => path.startsWith('@node-rs/')
 
 const write = async (script: string): Promise<string> => {
   const outfile = join(root, dirname(dirname(script)), 'dist', `${basename(script, '.ts')}.mjs`)
@@ -69,7 +77,7 @@ const write = async (script: string): Promise<string> => {
         setup: ({ onResolve }) =>
           onResolve({ filter: /^[^./]/ }, ({ path, kind, importer }) =>
             kind === 'entry-point' ||
-            (whole.has(script) && !path.startsWith('node:')) ||
+            (whole.has(script) && !path.startsWith('node:') && !isNative(path)) ||
             path.startsWith('@wickerframe/') ||
             standsBeside(path, importer)
               ? undefined

@@ -19,6 +19,8 @@ export interface RunningMariadb {
   password: string
   pid: number
   stop: () => Promise<void>
+  /** Ends it at once, where nobody wants what it holds any more. */
+  discard: () => Promise<void>
 }
 
 /** A TCP port of the loopback that is free now; `wanted` if that is. */
@@ -77,8 +79,7 @@ export const startPrivateMariadb = async (
       port: Number(readFileSync(portFile, 'utf8')),
       password: readFileSync(passwordFile, 'utf8'),
     }
-    if (isAlive(pid) && (await answers(running)))
-      return { ...running, pid, stop: () => stopProcess(pid) }
+    if (isAlive(pid) && (await answers(running))) return { ...running, pid, ...ending(pid, null) }
   }
   if (!existsSync(join(data, 'mysql'))) {
     const made = spawnSync(
@@ -127,12 +128,18 @@ export const startPrivateMariadb = async (
       '--character-set-server=utf8mb4',
       '--collation-server=utf8mb4_nopad_bin',
       '--innodb-buffer-pool-size=256M',
-      '--innodb-log-file-size=128M',
+      `--innodb-log-file-size=${quickAndUnsafe ? 32 : 128}M`,
       '--max-allowed-packet=64M',
       '--transaction-isolation=READ-COMMITTED',
       '--skip-name-resolve=0',
       ...(quickAndUnsafe
-        ? ['--innodb-flush-log-at-trx-commit=0', '--sync-binlog=0', '--innodb-flush-method=nosync']
+        ? [
+            '--innodb-flush-log-at-trx-commit=0',
+            '--sync-binlog=0',
+            '--innodb-flush-method=nosync',
+            // Those of tests are copied whole, and taken away again: they are no larger than they need to be.
+            '--innodb-autoextend-increment=4',
+          ]
         : []),
       ...(certificate
         ? [`--ssl-cert=${certificate.file}`, `--ssl-key=${certificate.keyFile}`]
@@ -153,15 +160,16 @@ export const startPrivateMariadb = async (
       throw new Error(`mariadbd did not answer in a minute; see ${join(folder, 'mariadb.log')}`)
     await pause(100)
   }
-  return {
-    port,
-    password,
-    pid,
-    stop: async () => {
-      await stopProcess(pid)
-      rmSync(socketFolder, { recursive: true, force: true })
-    },
+  return { port, password, pid, ...ending(pid, socketFolder) }
+}
+
+/** The ways in which a database is ended. @param folder is taken away then */
+const ending = (pid: number, folder: string | null): Pick<RunningMariadb, 'stop' | 'discard'> => {
+  const by = (signal: NodeJS.Signals) => async () => {
+    await stopProcess(pid, signal)
+    if (folder !== null) rmSync(folder, { recursive: true, force: true })
   }
+  return { stop: by('SIGTERM'), discard: by('SIGKILL') }
 }
 
 /** Why the database ended, as its log has it: in words where they are known. */
@@ -194,8 +202,8 @@ const answers = async ({
   }
 }
 
-const stopProcess = async (pid: number): Promise<void> => {
+const stopProcess = async (pid: number, signal: NodeJS.Signals): Promise<void> => {
   if (!isAlive(pid)) return
-  process.kill(pid, 'SIGTERM')
-  for (let i = 0; i < 300 && isAlive(pid); i++) await pause(100)
+  process.kill(pid, signal)
+  for (let i = 0; i < 1500 && isAlive(pid); i++) await pause(20)
 }

@@ -21,7 +21,7 @@ export default async (project: TestProject): Promise<() => Promise<void>> => {
   const running = await startPrivateMariadb(join(folder, 'mariadb'), { quickAndUnsafe: true })
   project.provide('database', { port: running.port, password: running.password })
   return async () => {
-    await running.stop()
+    await running.discard()
     rmSync(folder, { recursive: true, force: true })
   }
 }

@@ -199,7 +199,7 @@ const storeChecksMade = async (
   asOf: string,
   today: string,
 ): Promise<void> => {
-  await storeChecks(
+  const stored = await storeChecks(
     database,
     [...checksMade].flatMap(([courseId, one]) =>
       one.state === 'checked'
@@ -224,10 +224,10 @@ const storeChecksMade = async (
   const anew = new Set(known.size > 0 ? await notKept(database, known) : [])
   const toKeep: ToldToday[] = []
   for (const courseId of told) {
-    const resultId = known.get(courseId) ?? null
-    if (resultId !== null && !anew.has(courseId)) continue
+    if (known.has(courseId) && !anew.has(courseId)) continue
+    const resultId = stored.get(courseId) ?? known.get(courseId)
     const result = await resultIn(courseId)
-    if (result) toKeep.push({ courseId, resultId, result })
+    if (result && resultId !== undefined) toKeep.push({ courseId, resultId, result })
   }
   await keepHistory(database, toKeep, today)
 }

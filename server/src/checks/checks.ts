@@ -18,13 +18,26 @@ export interface CheckToStore {
   crossings: Crossings
 }
 
-/** Keeps results, with the intervals of as-of dates in which they hold. */
+/**
+ * Keeps results, with the intervals of as-of dates in which they hold.
+ * @returns the id of the result by the course
+ */
 export const storeChecks = async (
   database: Database,
   checks: readonly CheckToStore[],
-): Promise<void> => {
-  if (checks.length === 0) return
-  await change(
+): Promise<Map<number, number>> => {
+  if (checks.length === 0) return new Map()
+  await insertResults(database, checks)
+  const keyOf = new Map(checks.map(({ courseId, cacheKey }) => [courseId, cacheKey]))
+  return new Map(
+    (await resultsOf(database, checks)).flatMap(({ id, course_id, cache_key }) =>
+      keyOf.get(course_id) === cache_key ? [[course_id, id] as const] : [],
+    ),
+  )
+}
+
+const insertResults = (database: Database, checks: readonly CheckToStore[]) =>
+  change(
     database,
     `INSERT INTO check_results (
        course_id, cache_key, as_of, holds_from, holds_until, checked_at, told_at, readiness,
@@ -57,6 +70,19 @@ export const storeChecks = async (
         JSON.stringify(rest),
       ]
     }),
+  )
+
+/** The rows of results of these courses that answer one of these questions. */
+const resultsOf = (database: Database, checks: readonly CheckToStore[]) => {
+  const ids = anyOf(checks.map(({ courseId }) => courseId))
+  const keys = anyOf(checks.map(({ cacheKey }) => cacheKey))
+  const days = anyOf([...new Set(checks.map(({ result }) => result.asOf))])
+  return rowsOf<{ id: number; course_id: number; cache_key: string }>(
+    database,
+    `SELECT id, course_id, cache_key
+     FROM check_results
+     WHERE course_id IN ${ids.sql} AND cache_key IN ${keys.sql} AND as_of IN ${days.sql}`,
+    [...ids.values, ...keys.values, ...days.values],
   )
 }
 

@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import type { CollegeHistory, CourseStanding, RuleUse } from '@wickerframe/contract'
 import { everyCourseItem, type Course } from '@wickerframe/core'
-import { inTransaction } from '@wickerframe/storage'
+import { inTransaction, rowsOf } from '@wickerframe/storage'
 import { keepHistory } from './keptHistory.ts'
 import { setRoles } from '../people/people.ts'
 import { startCheckedCollege, type CheckedCollege } from '../testing/privateCollege.testing.ts'
@@ -74,11 +74,7 @@ describe('the history of a course', () => {
     await Promise.all(
       Array.from({ length: 6 }, () =>
         inTransaction(college.pool, (database) =>
-          keepHistory(
-            database,
-            [{ courseId: college.course, resultId: null, result }],
-            '2026-09-16',
-          ),
+          keepHistory(database, [{ courseId: college.course, resultId: 1, result }], '2026-09-16'),
         ),
       ),
     )
@@ -88,6 +84,21 @@ describe('the history of a course', () => {
     ])
     expect(spells.length).toBeGreaterThan(0)
     expect(changes).toHaveLength(1)
+  })
+  it('is kept from a new result once: telling the same again reads no finding anew', async () => {
+    await college.readWith(hideWelcome)
+    const keptFrom = async () =>
+      rowsOf<{ kept: number | null; latest: number }>(
+        college.pool,
+        `SELECT result_id AS kept, (SELECT MAX(id) FROM check_results) AS latest
+         FROM history_kept`,
+      )
+    const [first] = await keptFrom()
+    expect(first?.kept).toBe(first?.latest)
+    const before = await standing()
+    await college.people.designer.post(`${college.about}/check`)
+    await college.work()
+    expect([await keptFrom(), await standing()]).toEqual([[first], before])
   })
   it('is not changed by a check as of another day', async () => {
     await college.readWith(hideWelcome)

@@ -5,8 +5,7 @@ import { byCourse } from '../courses/byCourse.ts'
 /** What a check as of today says of a course, to be kept day by day. */
 export interface ToldToday {
   courseId: number
-  /** Of a result that was known from before; null for a new one. */
-  resultId: number | null
+  resultId: number
   result: Pick<CheckResult, 'readiness' | 'counts' | 'findings'>
 }
 type Place = { fingerprint: string; rule: string; strength: Finding['strength']; message: string }
