@@ -16,7 +16,8 @@ const threadsOf: Readonly<Record<string, readonly string[]>> = {
 
 /**
  * One of our TypeScript programs as a single JavaScript file with our own packages inside: it starts in a third of the time
- * and runs without a loader. Packages of others stay where they are, but for those that one of ours has to itself. Made once by each process that starts programs.
+ * and runs without a loader. Packages of others are inside of those that start most often (`whole`); otherwise they stay where they are, but
+ * for those that one of ours has to itself. Made once by each process that starts programs.
  * @param script such as `server/src/worker.ts`; the file stands in `dist` beside `src`, so that paths relative to it hold
  */
 export const bundle = (script: string): Promise<string> => {
