@@ -14,7 +14,7 @@ import { startTestBed, type Client, type TestBed } from './testBed.ts'
  * as one.
  */
 
-const patience = { timeout: 30_000 }
+const patience = { timeout: 60_000 }
 let bed: TestBed
 let browser: Browser
 let page: Page
@@ -26,7 +26,6 @@ beforeAll(async () => {
   designer = await bed.as('designer@kestrelsound.example')
   browser = await openBrowser()
   page = await signInWith(browser, bed.address, 'designer@kestrelsound.example')
-  page.setDefaultTimeout(8_000)
   page.on('pageerror', (cause) => pageErrors.push(cause.message))
 })
 afterAll(async () => {

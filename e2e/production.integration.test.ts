@@ -52,7 +52,7 @@ const startFails = (environment: Readonly<Record<string, string>>) => {
   const ended = spawnSync(process.execPath, [program], {
     env: { PATH: process.env['PATH'], ...environment },
     encoding: 'utf8',
-    timeout: 20_000,
+    timeout: 60_000,
   })
   return { code: ended.status, said: ended.stderr }
 }

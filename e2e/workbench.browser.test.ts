@@ -662,7 +662,7 @@ describe('a set of images', () => {
     const groups = page.getByLabel('Shows').locator('optgroup')
     await expect
       .poll(() => groups.evaluateAll((all) => all.map((each) => each.getAttribute('label'))), {
-        timeout: 20_000,
+        timeout: 60_000,
       })
       .toEqual(['Banners', 'Signs', 'Others'])
   })
