@@ -146,13 +146,19 @@ const fillIn = (page: Page): Promise<void> =>
   }, 6)
 const mostControls = 10
 
+/** Goes where a link would lead, and waits until what was shown before is gone. */
+const goWithin = async (page: Page, to: string): Promise<void> => {
+  await page.evaluate((path) => {
+    document.querySelector('main')?.setAttribute('data-before', '')
+    window.history.pushState(null, '', path)
+    window.dispatchEvent(new PopStateEvent('popstate'))
+  }, to)
+  await page.locator('main:not([data-before])').waitFor()
+}
 /** Opens a screen afresh within the page, as a link does: the program itself is not loaded again. */
 const openWithin = async (page: Page, address: string): Promise<void> => {
-  for (const to of ['/elsewhere', address])
-    await page.evaluate((path) => {
-      window.history.pushState(null, '', path)
-      window.dispatchEvent(new PopStateEvent('popstate'))
-    }, to)
+  await goWithin(page, address.startsWith('/account') ? '/courses' : '/account')
+  await goWithin(page, address)
   await settled(page)
   await fillIn(page)
 }

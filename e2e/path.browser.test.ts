@@ -185,6 +185,8 @@ describe('the path of a designer', () => {
     await page.goto(`${bed.address}/templates/harbour-standard?part=welcome`)
     await page.getByRole('button', { name: /^Add a part/ }).click()
     await page.getByRole('menuitem', { name: 'page' }).click()
+    // Until then the slip is still that of the page before.
+    await page.getByText('The page is empty.').waitFor()
     await page.getByRole('button', { name: /^Add a block/ }).click()
     await page.getByRole('menuitem', { name: 'Fill-in' }).click()
     await page.getByLabel(/^Prompt/).fill('Which boat do you sail?')

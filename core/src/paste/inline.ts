@@ -32,7 +32,13 @@ export const tidied = (inline: string): string => {
     const [open, close] = tagOf[mark]
     text = text.replaceAll(close + open, '').replaceAll(`${close} ${open}`, ' ')
   }
-  return text.replace(/ ?<br> ?/g, '<br>').replace(/^(?:\s|<br>)+|(?:\s|<br>)+$/g, '')
+  return withoutEnds(text.replace(/ ?<br> ?/g, '<br>'))
+}
+/** Without the spaces and line ends it begins and ends with. By hand: a pattern for the end would look from each of many anew. */
+const withoutEnds = (text: string): string => {
+  let end = text.trimEnd()
+  while (end.endsWith('<br>')) end = end.slice(0, -4).trimEnd()
+  return end.replace(/^(?:\s|<br>)+/, '')
 }
 /** Whether there are words in it, or a picture. */
 export const saysSomething = (inline: string): boolean =>

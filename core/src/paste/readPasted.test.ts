@@ -158,6 +158,7 @@ describe('what is pasted', () => {
   it.each<[what: string, copied: string]>([
     ['spaces', `a${' '.repeat(300_000)}b`],
     ['line ends', `a${'<br> '.repeat(30_000)}b`],
+    ['line ends in a heading', `<h2>a${'<br>'.repeat(30_000)}b</h2>`],
     ['marks', `a${'<b> </b>'.repeat(30_000)}b`],
     ['bullets', `a<p>${'• '.repeat(100_000)}b</p>`],
     ['styles', `a<p style="${'mso-list:'.repeat(30_000)}">b</p>`],

@@ -195,7 +195,7 @@ class Reading {
   /** A line of text, where it says something. Two line ends and more part paragraphs. */
   private lines(nodes: readonly Node[], marks: ReadonlySet<Mark>): Piece[] {
     return this.inline(nodes, marks, false)
-      .split(/(?:\s*<br>\s*){2,}/)
+      .split(/<br>(?:\s*<br>)+/)
       .map(tidied)
       .filter((inline) => saysSomething(inline))
       .map((inline) => ({ kind: 'paragraph', inline }))
