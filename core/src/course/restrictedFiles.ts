@@ -1,3 +1,4 @@
+import { withoutQuery } from '../document/index.ts'
 import type { Course, CourseItem } from './course.ts'
 
 /** Files of a course that are kept from students, as pages and items lead to them. */
@@ -19,7 +20,7 @@ export const restrictedFiles = ({ files = [] }: Pick<Course, 'files'>): Restrict
     (file) => file.restricted || (file.content !== undefined && contents.has(file.content)),
   )
   const addresses = new Set(restricted.map(({ url }) => url))
-  const at = (address: string) => addresses.has(address.replace(/[?#].*$/, ''))
+  const at = (address: string) => addresses.has(withoutQuery(address))
   return {
     any: restricted.length > 0,
     at,

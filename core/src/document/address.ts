@@ -16,6 +16,12 @@ export const addressOf = (address: string): string | null => {
   return scheme === undefined || schemes.has(scheme) || inside.has(scheme) ? address : null
 }
 
+/** An address without its query and fragment: the place itself. By hand, for a pattern would look from each of many question marks anew. */
+export const withoutQuery = (address: string): string => {
+  const end = address.search(/[?#]/)
+  return end < 0 ? address : address.slice(0, end)
+}
+
 /** An address in a document: empty while it is not known yet. */
 export const Address = z
   .string()

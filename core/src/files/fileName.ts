@@ -32,7 +32,8 @@ export const fileNameFor = (name: string): string | null => {
   )
     .join('')
     .replace(/\s+/g, ' ')
-    .replace(/^[.\s]+|\s+$/g, '')
+    .replace(/^[.\s]+/, '')
+    .trimEnd()
   return `${stem.slice(0, longest - ending.length).trim() || 'file'}${ending}`
 }
 

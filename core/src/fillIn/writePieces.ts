@@ -101,7 +101,8 @@ const spliceWithin = (page: string, { says, nth, html, within }: Written): Splic
   const nodes = parseFragment(words).childNodes
   if (nodes.some((node) => isElement(node) && besideParagraphs.has(node.tagName))) return null
   // What goes takes the space before it along.
-  const spaces = words === '' ? (/\s*$/.exec(page.slice(within.from, from))?.[0].length ?? 0) : 0
+  const before = page.slice(within.from, from)
+  const spaces = words === '' ? before.length - before.trimEnd().length : 0
   return { from: from - spaces, to, html: words }
 }
 

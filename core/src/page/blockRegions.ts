@@ -1,4 +1,5 @@
 import { parseFragment, type DefaultTreeAdapterTypes } from 'parse5'
+import { withoutQuery } from '../document/index.ts'
 import { remember } from '../remember/index.ts'
 import { blockMarker, plainText } from './analysePage.ts'
 
@@ -39,8 +40,7 @@ const isElement = (node: Node): node is Element => 'tagName' in node
 const attributeOf = (element: Element, name: string): string | undefined =>
   element.attrs.find((attr) => attr.name === name)?.value
 const fileName = (address: string): string =>
-  address
-    .replace(/[?#].*$/, '')
+  withoutQuery(address)
     .split(/[/:]/)
     .at(-1)
     // The same image with another content is looked for in the same place.

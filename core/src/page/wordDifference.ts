@@ -61,7 +61,7 @@ export const readableDifference = (before: string, after: string): WordRun[] => 
       fresh += run.text
     } else {
       // Space that both sides end in belongs to neither.
-      const space = /\s+$/.exec(gone)?.[0] ?? ''
+      const space = gone.slice(gone.trimEnd().length)
       const shared = space !== '' && fresh.endsWith(space) ? space : ''
       if (shared !== '') {
         gone = gone.slice(0, -shared.length)

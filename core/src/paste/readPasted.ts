@@ -1,6 +1,6 @@
 import { parseFragment, serializeOuter, type DefaultTreeAdapterTypes as Tree } from 'parse5'
 import { letIn } from '../allow/index.ts'
-import { addressOf } from '../document/index.ts'
+import { addressOf, withoutEnd } from '../document/index.ts'
 import { escapeHtml } from '../template/index.ts'
 import { marked, saysSomething, spaces, tidied } from './inline.ts'
 import { listsOfItems } from './listOfItems.ts'
@@ -397,7 +397,7 @@ export const readPasted = (copied: string): Pasted => {
 /** The same of plain text: blank lines part paragraphs, lines stay lines, columns parted by tabs are a table. */
 export const readPastedText = (text: string): Pasted => {
   const reading = new Reading()
-  const lines = text.replace(/\r\n?/g, '\n').replace(/\n+$/, '').split('\n')
+  const lines = withoutEnd(text.replace(/\r\n?/g, '\n'), '\n').split('\n')
   const cells = lines.map((line) => line.split('\t'))
   const [first] = cells
   if (

@@ -1,3 +1,4 @@
+import { withoutEnd } from '../document/index.ts'
 import { escapeHtml, type Choice, type QuestionBody } from '../template/index.ts'
 import { kindOfLine, type QuestionLine } from './questionLine.ts'
 
@@ -37,7 +38,7 @@ const truth: ReadonlyMap<string, boolean> = new Map([
 const lettersIn = (answer: string): string[] | null => {
   const parts = folded(answer)
     .split(/\s*(?:,|;|&|\+|\/|\band\b)\s*|\s+/)
-    .map((part) => part.replace(/^\(|[).]+$/g, ''))
+    .map((part) => withoutEnd(part.replace(/^\(/, ''), ').'))
     .filter(Boolean)
   return parts.length > 0 && parts.every((part) => /^[a-z]$/.test(part)) ? parts : null
 }
@@ -144,7 +145,8 @@ const take = (draft: Draft, read: QuestionLine): void => {
  * makes an essay. `(2 points)` is what a question is worth, `~ …` or `Feedback: …` what is told afterwards.
  */
 export const readTypedQuestions = (text: string): TypedQuestions => {
-  const lines = text.split(/\r\n?|\n/)
+  // A run of spaces says no more than one, and patterns would look from each of them anew.
+  const lines = text.split(/\r\n?|\n/).map((line) => line.replace(/\s+/g, ' '))
   const numbering = numberingOf(lines)
   const drafts: Draft[] = []
   const unread: TypedQuestions['unread'] = []

@@ -1,3 +1,5 @@
+import { withoutEnd } from '../document/index.ts'
+
 export const imageKinds = ['svg', 'png', 'jpeg', 'webp'] as const
 export type ImageKind = (typeof imageKinds)[number]
 
@@ -14,7 +16,7 @@ const base64Value = new Map([...alphabet].map((letter, value) => [letter, value]
 
 /** The bytes of base64 (RFC 4648, section 4). */
 export const bytesOfBase64 = (text: string): Uint8Array => {
-  const letters = text.replace(/=+$/, '')
+  const letters = withoutEnd(text, '=')
   const bytes = new Uint8Array(Math.floor((letters.length * 6) / 8))
   let held = 0
   let bits = 0

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { withoutQuery } from '../../document/index.ts'
 import { defineRule } from '../rule.ts'
 import { pageFaults } from '../pageFaults.ts'
 
@@ -27,8 +28,7 @@ export const imagePlaceholder = defineRule({
         page.images
           .filter(
             (image) =>
-              file.test(image.source.replace(/[?#].*$/, '')) ||
-              words.test(image.alternativeText ?? ''),
+              file.test(withoutQuery(image.source)) || words.test(image.alternativeText ?? ''),
           )
           .map((image) => image.alternativeText || image.source),
       message: 'placeholder',

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { withoutEnd } from '../../document/index.ts'
 import { askedOf, oncePerPage, wholeText } from '../../page/index.ts'
 import { aboutCourse, defineRule, type Verdict } from '../rule.ts'
 
@@ -27,7 +28,7 @@ export const sameFactDiffers = defineRule({
   *check(context): Generator<Verdict> {
     const told = new Map<string, Map<string, string>>()
     const tell = (fact: string, value: string, where: string) => {
-      const text = value.replace(/[\s.;,]+$/, '').trim()
+      const text = withoutEnd(value, ' .;,').trim()
       if (text === '' || text.length > 120) return
       const known = told.get(fact) ?? new Map<string, string>()
       if (![...known.keys()].some((word) => word.toLowerCase() === text.toLowerCase()))

@@ -1,4 +1,5 @@
 import { isShown } from '../../course/index.ts'
+import { withoutQuery } from '../../document/index.ts'
 import { wordsFilled } from '../../expand/index.ts'
 import { houseFileAt, newWords, readHandoutAddress, type WrittenFile } from '../../files/index.ts'
 import { analysePage, type PageLink } from '../../page/index.ts'
@@ -38,7 +39,7 @@ export const linksNow = (
 
 /** The file of the course at an address. */
 const fileAt = (address: string, { course }: CheckContext) =>
-  course.files?.find(({ url }) => url.replace(/[?#].*$/, '') === address)
+  course.files?.find(({ url }) => withoutQuery(url) === address)
 
 /** Where a link leads, as people know it: the file, the item, or the address. */
 export const whereLinkLeads = (href: string, context: CheckContext): string => {

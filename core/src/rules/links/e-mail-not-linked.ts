@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { withoutQuery } from '../../document/index.ts'
 import { oncePerPage } from '../../page/index.ts'
 import { defineRule } from '../rule.ts'
 import { pageFaults } from '../pageFaults.ts'
@@ -42,4 +43,4 @@ export const eMailNotLinked = defineRule({
 })
 
 const decodedAddress = (text: string): string =>
-  text.replace(/\?.*$/, '').replaceAll('%40', '@').toLowerCase()
+  withoutQuery(text).replaceAll('%40', '@').toLowerCase()

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { withoutQuery } from '../../document/index.ts'
 import { aboutCourse, defineRule, type Verdict } from '../rule.ts'
 
 export const fileInNoModule = defineRule({
@@ -14,7 +15,7 @@ export const fileInNoModule = defineRule({
   messages: { unseen: 'The file “{name}” stands in no module and no page links it.' },
   *check(context): Generator<Verdict> {
     if ((context.course.files ?? []).length === 0) return
-    const plain = (address: string) => address.trim().replace(/[?#].*$/, '')
+    const plain = (address: string) => withoutQuery(address.trim())
     const shown = new Set([
       ...context.placedItems.flatMap(({ item }) =>
         [item.url, item.target].flatMap((url) => (url === null ? [] : [plain(url)])),

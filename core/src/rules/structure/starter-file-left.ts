@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { withoutQuery } from '../../document/index.ts'
 import { foldedName } from '../../naming/index.ts'
 import { aboutCourse, defineRule, type Verdict } from '../rule.ts'
 
@@ -32,13 +33,7 @@ export const starterFileLeft = defineRule({
       const folded = foldedName(name.replace(/[_-]/g, ' '))
       return wanted.some((word) => folded.includes(word)) && blank.test(folded)
     }
-    const lastOf = (address: string) =>
-      decoded(
-        address
-          .replace(/[?#].*$/, '')
-          .split('/')
-          .at(-1) ?? '',
-      )
+    const lastOf = (address: string) => decoded(withoutQuery(address).split('/').at(-1) ?? '')
     let any = false
     for (const placed of context.placedItems) {
       const { item } = placed
