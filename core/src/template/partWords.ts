@@ -70,6 +70,9 @@ const units: Readonly<Record<string, Repeat['per']>> = {
 const examples =
   'each week · each week, 2 to 15 · even weeks · each week, not 8 · each unit · 3 times'
 
+/** Sixty weeks, each left out by its number, are shorter. */
+const longestRepeat = 400
+
 /**
  * Reads a repeat as `repeatWords` writes it, and as people shorten it: `weekly`, `each week 2-15`, `odd weeks`.
  * Nothing gives null: the part does not repeat.
@@ -77,6 +80,8 @@ const examples =
 export const parseRepeat = (text: string): Result<Repeat | null, WordsProblem> => {
   let words = text.trim().toLowerCase().replace(/[–—]/g, '-').replace(/\s+/g, ' ')
   if (words === '' || words === 'once' || words === 'never') return success(null)
+  const notUnderstood = failure<WordsProblem>({ message: `a repeat such as: ${examples}` })
+  if (words.length > longestRepeat) return notUnderstood
   words = words
     .replace(/^weekly/, 'each week')
     .replace(/^daily/, 'each day')
@@ -132,7 +137,7 @@ export const parseRepeat = (text: string): Result<Repeat | null, WordsProblem> =
     if (stepped[1] === 'odd') range = { from: 1, ...range }
     return made({ per: steppedPer, every })
   }
-  return failure({ message: `a repeat such as: ${examples}` })
+  return notUnderstood
 }
 
 const anchors: readonly (readonly [RegExp, Anchor])[] = [

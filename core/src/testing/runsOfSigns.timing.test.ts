@@ -8,6 +8,7 @@ import { readableDifference } from '../page/index.ts'
 import { readPasted, readPastedText } from '../paste/index.ts'
 import { readTypedQuestions, typedOfHtml } from '../questions/index.ts'
 import { exampleCourse } from '../rules/example/exampleCourse.ts'
+import { parseRepeat } from '../template/index.ts'
 import { bytesOfBase64 } from '../template/imageBytes.ts'
 import { processorMilliseconds } from './processorTime.testing.ts'
 
@@ -42,11 +43,12 @@ const readers: Readonly<Record<string, (runs: readonly string[]) => unknown>> = 
   'pasted questions': (runs) => runs.map((text) => typedOfHtml(`<p>1. ${text}x</p>`)),
   'a difference of words': (runs) =>
     runs.map((text) => readableDifference(`the ${text}x tide`, `the ${text}y tide`)),
-  'names, files and images': (runs) =>
+  'names, repeats, files and images': (runs) =>
     runs.map((text) => [
       foldedName(`${text}x`),
       fileNameFor(`${text}x.pdf`),
       bytesOfBase64(`${text}x`),
+      parseRepeat(`${text}x`),
     ]),
 }
 
