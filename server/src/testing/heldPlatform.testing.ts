@@ -1,4 +1,4 @@
-import { applyChanges, everyCourseItem, type Course } from '@wickerframe/core'
+import { applyChanges, everyCourseItem, filesOfChange, type Course } from '@wickerframe/core'
 import type { ChangeSet, ChangeSetAnswer } from '@wickerframe/contract'
 import type { Answer, Connector } from '../connector/client.ts'
 
@@ -84,12 +84,8 @@ export const heldPlatform = (readAt: string): HeldPlatform => {
     stray: [],
   })
   const take = (key: string, course: Course, set: ChangeSet): Answer<ChangeSetAnswer> => {
-    const unheld = set.changes.flatMap((change) =>
-      (change.change === 'create-item' || change.change === 'set-item') && change.fields.file
-        ? [change.fields.file]
-        : [],
-    )
-    if (unheld.some(({ content, fields }) => fields !== undefined || !contents.has(content)))
+    const files = set.changes.flatMap(filesOfChange)
+    if (files.some(({ content, fields }) => fields !== undefined || !contents.has(content)))
       return { state: 'refused', status: 409, code: 'no-content', detail: 'not held here' }
     if (course.revision !== set.expectedRevision)
       return { state: 'refused', status: 409, code: 'stale-revision', detail: 'it was edited' }
