@@ -32,6 +32,12 @@ describe('a list of questions as people paste it', () => {
     expect(choicesIn(text)).toEqual([['one-answer', '*red', 'green']])
   })
 
+  it('keeps a space at which no line ends, and of several spaces one', () => {
+    expect(choicesIn('1. How deep?\na)   5\u00a0m *\nb) 6    or 7\u00a0m')).toEqual([
+      ['one-answer', '*5\u00a0m', '6 or 7\u00a0m'],
+    ])
+  })
+
   it('takes several right ones, and boxes, for several answers', () => {
     expect(choicesIn('1. Which?\n*a) red\n*b) green\nc) white')).toEqual([
       ['several-answers', '*red', '*green', 'white'],

@@ -146,7 +146,7 @@ const take = (draft: Draft, read: QuestionLine): void => {
  */
 export const readTypedQuestions = (text: string): TypedQuestions => {
   // A run of spaces says no more than one, and patterns would look from each of them anew.
-  const lines = text.split(/\r\n?|\n/).map((line) => line.replace(/\s+/g, ' '))
+  const lines = text.split(/\r\n?|\n/).map((line) => line.replace(/\s{2,}/g, ' '))
   const numbering = numberingOf(lines)
   const drafts: Draft[] = []
   const unread: TypedQuestions['unread'] = []
