@@ -12,7 +12,8 @@ export interface Copy {
 
 /** What copying leaves in a name, at its beginning or end; after some words a copy is a thing: `Make a copy`. */
 export const copyMark = new RegExp(
-  `^copy of |^copy - |[\\s-]*\\(copy\\)$|(?<!(?<!\\p{L})(?:${[...leadsToCopy].join('|')}))[\\s-]+copy(?: \\d+)?$|\\s*\\(\\d{1,2}\\)$`,
+  // Each run of spaces is looked at from its beginning alone.
+  `^copy of |^copy - |(?<![\\s-])[\\s-]*\\(copy\\)$|(?<![\\s-]|(?<!\\p{L})(?:${[...leadsToCopy].join('|')}))[\\s-]+copy(?: \\d+)?$|(?<![\\s-])\\s+-[\\s-]*copy(?: \\d+)?$|(?<!\\s)\\s*\\(\\d{1,2}\\)$`,
   'iu',
 )
 

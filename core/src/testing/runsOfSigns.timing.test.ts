@@ -5,6 +5,7 @@ import { fileNameFor } from '../files/index.ts'
 import { readListed } from '../listed/index.ts'
 import { foldedName } from '../naming/index.ts'
 import { readableDifference } from '../page/index.ts'
+import { copyMark } from '../pair/index.ts'
 import { readPasted, readPastedText } from '../paste/index.ts'
 import { readTypedQuestions, typedOfHtml } from '../questions/index.ts'
 import { exampleCourse } from '../rules/example/exampleCourse.ts'
@@ -46,6 +47,7 @@ const readers: Readonly<Record<string, (runs: readonly string[]) => unknown>> = 
   'names, repeats, files and images': (runs) =>
     runs.map((text) => [
       foldedName(`${text}x`),
+      copyMark.test(`${text}x`),
       fileNameFor(`${text}x.pdf`),
       bytesOfBase64(`${text}x`),
       parseRepeat(`${text}x`),

@@ -12,6 +12,10 @@ export const examples: RuleExamples = {
       change: ({ item }) => void (item('week-overview', 3).name = 'Make a fair copy'),
     },
     {
+      title: 'a page about making copies, with a space too many',
+      change: ({ item }) => void (item('week-overview', 3).name = 'Make a fair  copy'),
+    },
+    {
       title: 'a topic that speaks of copying',
       change: ({ module }) =>
         void (module('week', 3).name = 'Week 3 · Sep 14 – Sep 20 · How to copy a chart'),
@@ -22,6 +26,11 @@ export const examples: RuleExamples = {
       title: 'a page named “(2)”',
       change: ({ item }) => void (item('week-overview', 3).name = 'Week 3 overview (2)'),
       evidence: 'Week 3 overview (2)',
+    },
+    {
+      title: 'a copy of what ends in a letter',
+      change: ({ item }) => void (item('week-overview', 3).name = 'Reading for section A - Copy'),
+      evidence: 'Reading for section A - Copy',
     },
     {
       title: 'a duplicate beside its original',
