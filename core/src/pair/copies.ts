@@ -12,8 +12,16 @@ export interface Copy {
 
 /** What copying leaves in a name, at its beginning or end; after some words a copy is a thing: `Make a copy`. */
 export const copyMark = new RegExp(
-  // Each run of spaces is looked at from its beginning alone.
-  `^copy of |^copy - |(?<![\\s-])[\\s-]*\\(copy\\)$|(?<![\\s-]|(?<!\\p{L})(?:${[...leadsToCopy].join('|')}))[\\s-]+copy(?: \\d+)?$|(?<![\\s-])\\s+-[\\s-]*copy(?: \\d+)?$|(?<!\\s)\\s*\\(\\d{1,2}\\)$`,
+  [
+    '^copy of ',
+    '^copy - ',
+    // Each run of spaces and dashes is looked at from its beginning alone.
+    String.raw`(?<![\s-])[\s-]*\(copy\)$`,
+    String.raw`(?<![\s-]|(?<!\p{L})(?:${[...leadsToCopy].join('|')}))[\s-]+copy(?: \d+)?$`,
+    // With a dash that stands by itself it is a mark after any word.
+    String.raw`(?<![\s-])\s+-[\s-]*copy(?: \d+)?$`,
+    String.raw`(?<!\s)\s*\(\d{1,2}\)$`,
+  ].join('|'),
   'iu',
 )
 
