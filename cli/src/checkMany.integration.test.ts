@@ -1,10 +1,10 @@
 import { execFile } from 'node:child_process'
-import { copyFileSync, mkdirSync, mkdtempSync, writeFileSync } from 'node:fs'
+import { copyFileSync, mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { promisify } from 'node:util'
-import { beforeEach, describe, expect, it } from 'vitest'
+import { afterEach, beforeEach, describe, expect, it } from 'vitest'
 import { main } from './main.ts'
 
 const root = fileURLToPath(new URL('../..', import.meta.url))
@@ -29,6 +29,7 @@ const put = (n: number, name: string, kinds = ['course', 'facts', 'template']): 
 beforeEach(() => {
   folder = mkdtempSync(join(tmpdir(), 'wickerframe-many-'))
 })
+afterEach(() => rmSync(folder, { recursive: true }))
 
 describe('many courses', () => {
   it('are those of a folder and of the folders in it, each with what stands beside it', async () => {

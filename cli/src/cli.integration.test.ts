@@ -1,10 +1,10 @@
-import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs'
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { Ajv2020, type ValidateFunction } from 'ajv/dist/2020.js'
 import addFormats from 'ajv-formats'
-import { describe, expect, it } from 'vitest'
+import { afterAll, describe, expect, it } from 'vitest'
 import { main } from './main.ts'
 
 const docs = fileURLToPath(new URL('../../docs/schema', import.meta.url))
@@ -30,6 +30,7 @@ const run = async (...args: string[]) => {
   return { code, out, error }
 }
 const folder = mkdtempSync(join(tmpdir(), 'wickerframe-cli-'))
+afterAll(() => rmSync(folder, { recursive: true }))
 const written = (name: string, content: string | Buffer): string => {
   writeFileSync(join(folder, name), content)
   return join(folder, name)

@@ -10,6 +10,7 @@ import {
   everyCourseItem,
   mapCourse,
   readDocument,
+  withImages,
 } from '@wickerframe/core'
 import type { ChangeSet, ChangeSetAnswer, CourseList, KeyFate } from '@wickerframe/contract'
 import {
@@ -353,7 +354,10 @@ export class Courses {
       urlOf: (id) => `/courses/${course.id}/${id.startsWith('m') ? 'modules' : 'items'}/${id}`,
       urlOfFile: (file) => fileAddress(course.id, file),
       rewriteHtml: (html) =>
-        rewriteHtml(html.replace(/src="asset:([\w.-]+)"/g, 'src="/files/$1"'), dropped),
+        rewriteHtml(
+          withImages(html, (name) => `/files/${name}`),
+          dropped,
+        ),
     })
     if (!applied.ok)
       throw new Refused(refuse(409, applied.problems.code, applied.problems.message).refused)

@@ -1,4 +1,4 @@
-import { withHandoutLinks } from '../files/index.ts'
+import { withHandoutLinks, withImages } from '../files/index.ts'
 import { formatOf, renderName, type FieldValues } from '../naming/index.ts'
 import { asDeployed } from './asDeployed.ts'
 import {
@@ -57,10 +57,10 @@ export const withPartLinks = (html: string, linkTo: Writing['linkTo']): string =
   )
 
 /** Images are named as they are kept on the platform; one that the template does not have stays as it is. */
-const withImages = (html: string, assets: Template['assets']): string =>
-  html.replace(/\bsrc="asset:([\w.-]{1,120})"/g, (whole, name: string) => {
+const withImagesKept = (html: string, assets: Template['assets']): string =>
+  withImages(html, (name) => {
     const asset = assets.find((asset) => asset.fileName === name)
-    return asset ? `src="asset:${storedImage(asset).name}"` : whole
+    return asset ? `asset:${storedImage(asset).name}` : null
   })
 
 /** Links to files lead to what this course gets of them; one that the template does not have leads nowhere. */
@@ -89,7 +89,7 @@ export const writingIn = (surroundings: BlockSurroundings, spots: string[] | nul
     hasStyle: template.houseStyle !== undefined,
     html: (html) =>
       withFiles(
-        withImages(withPartLinks(filled(html), linkTo), template.assets),
+        withImagesKept(withPartLinks(filled(html), linkTo), template.assets),
         template.files,
         values,
       ),

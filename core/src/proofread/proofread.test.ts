@@ -276,6 +276,25 @@ describe('proofreading', () => {
       ],
     ],
     [
+      'an image that is none of the template’s, told once, and one that is',
+      (template, item) => {
+        template.assets.push({
+          key: 'knot',
+          fileName: 'knot.svg',
+          svg: '<svg viewBox="0 0 1 1"></svg>',
+          alternativeText: 'A knot',
+          licence: 'ours',
+        })
+        const images = ['knot', 'buoy', 'buoy'].map(
+          (name) => `<img src="asset:${name}.svg" alt="">`,
+        )
+        item('welcome').blocks.push(fixed('pic', `<p>${images.join('')}</p>`))
+      },
+      [
+        'error image-none welcome/pic: The image buoy.svg is not among those of this template, so that courses would show none: put it in again, or take it out of the text.',
+      ],
+    ],
+    [
       'a must that instructors may remove',
       (_, item) => (item('welcome').may = { remove: true }),
       [

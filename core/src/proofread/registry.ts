@@ -9,6 +9,7 @@ import { guidanceNotMarked } from './checks/guidance-not-marked.ts'
 import { headingSkip } from './checks/heading-skip.ts'
 import { homePageIncomplete } from './checks/home-page-incomplete.ts'
 import { houseStyleContrast } from './checks/house-style-contrast.ts'
+import { imageNone } from './checks/image-none.ts'
 import { linkToAbsentPart } from './checks/link-to-absent-part.ts'
 import { namesToldApart } from './checks/names-told-apart.ts'
 import { offsetUnresolved } from './checks/offset-unresolved.ts'
@@ -34,6 +35,7 @@ export const proofChecks: readonly ProofCheck[] = [
   headingSkip,
   homePageIncomplete,
   houseStyleContrast,
+  imageNone,
   linkToAbsentPart,
   namesToldApart,
   offsetUnresolved,

@@ -33,7 +33,7 @@ import {
   type PrivateCollege,
 } from '../testing/privateCollege.testing.ts'
 import { readingFiles } from './readShownFiles.ts'
-import { forgetHeld } from './sendFiles.ts'
+import { heldThere } from './heldThere.ts'
 
 // A form with fields in braces, written by LibreOffice 7.4.
 const form = readFileSync(
@@ -526,7 +526,7 @@ describe('files that are rolled out', () => {
     'wait where the platform does not answer while %s, and write nothing until then',
     async (_, operation) => {
       const { platformId, go } = await deployed()
-      forgetHeld()
+      heldThere.forget()
       college.platform.contents.clear()
       college.platform.instead(operation, {
         state: 'later',
@@ -539,7 +539,7 @@ describe('files that are rolled out', () => {
   )
   it('that the platform does not take are told, and nothing of the course is written', async () => {
     const { platformId, go } = await deployed()
-    forgetHeld()
+    heldThere.forget()
     college.platform.contents.clear()
     college.platform.instead('putContent', {
       state: 'refused',
@@ -555,7 +555,7 @@ describe('files that are rolled out', () => {
   })
   it('that are not here any more are told by name', async () => {
     const { go } = await deployed()
-    forgetHeld()
+    heldThere.forget()
     college.platform.contents.clear()
     await college.rows(
       `DELETE FROM file_contents
@@ -570,7 +570,7 @@ describe('files that are rolled out', () => {
   })
   it('are in a rehearsal as they will be in the course', async () => {
     const { platformId, course, run } = await deployed()
-    forgetHeld()
+    heldThere.forget()
     college.platform.contents.clear()
     const answer = await designer.post(`/api/rollouts/${run}/courses/${course}/rehearse`)
     expect([answer.status, answer.body.detail]).toEqual([200, undefined])

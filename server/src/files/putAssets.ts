@@ -1,11 +1,10 @@
 import { refusedInDrawing, storedImage, type Asset } from '@wickerframe/core'
 import type { Connector } from '../connector/client.ts'
 import { failed, later, type TaskOutcome } from '../queue/outcome.ts'
-
-const sentAssets = new Set<string>()
+import { heldThere } from './heldThere.ts'
 
 /**
- * Puts images on the platform; this process does so once for each.
+ * Puts images on the platform; unless they were there a moment ago.
  * @returns null, or how a task ends that cannot go on without them
  */
 export const putAssets = async (
@@ -14,7 +13,7 @@ export const putAssets = async (
 ): Promise<TaskOutcome | null> => {
   for (const asset of assets) {
     const { name } = storedImage(asset)
-    if (sentAssets.has(name)) continue
+    if (heldThere.has(name)) continue
     const refused = refusedInDrawing(asset.svg ?? '')
     if (refused.length > 0)
       return failed(
@@ -29,8 +28,7 @@ export const putAssets = async (
       return failed(`the platform refused the image ${asset.fileName}: ${put.detail}`)
     if (put.state !== 'answered')
       return later(put.detail, put.state === 'later' ? put.afterSeconds : null)
-    if (sentAssets.size > 1000) sentAssets.clear()
-    sentAssets.add(name)
+    heldThere.add(name)
   }
   return null
 }

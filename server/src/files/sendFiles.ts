@@ -14,19 +14,11 @@ import type { Answer, Connector } from '../connector/client.ts'
 import { sha256 } from '../digest.ts'
 import { failed, later, type TaskOutcome } from '../queue/outcome.ts'
 import { keepReading } from './fileReadings.ts'
+import { heldThere } from './heldThere.ts'
 
 /** Whether changes put files into a course. */
 export const speakOfFiles = (changes: readonly Change[]): boolean =>
   changes.some((change) => filesOfChange(change).length > 0)
-
-/** What this process has seen to be held there. */
-const held = new Set<string>()
-/** What is held there has to be asked for again. */
-export const forgetHeld = (): void => held.clear()
-const markHeld = (content: string): void => {
-  if (held.size > 5000) held.clear()
-  held.add(content)
-}
 
 const halted = (what: string, answer: Exclude<Answer<never>, { state: 'answered' }>): TaskOutcome =>
   answer.state === 'refused'
@@ -40,7 +32,7 @@ const send = async (
   { name, content }: WrittenFile,
   filled: Uint8Array | null,
 ): Promise<TaskOutcome | null> => {
-  if (held.has(content)) return null
+  if (heldThere.has(content)) return null
   const what = `the file “${name}”`
   const asked = await connector.hasContent(content)
   if (asked.state !== 'answered') return halted(what, asked)
@@ -52,7 +44,7 @@ const send = async (
     const put = await connector.putContent(content, pieces, bytes)
     if (put.state !== 'answered') return halted(what, put)
   }
-  markHeld(content)
+  heldThere.add(content)
   return null
 }
 

@@ -14,7 +14,8 @@ import { inTransaction, type Database } from '@wickerframe/storage'
 import { z } from 'zod'
 import type { Connector } from '../connector/client.ts'
 import { withPublicAddresses } from '../library/publicAddresses.ts'
-import { filesSent, forgetHeld, speakOfFiles } from '../files/sendFiles.ts'
+import { heldThere } from '../files/heldThere.ts'
+import { filesSent, speakOfFiles } from '../files/sendFiles.ts'
 import { sha256 } from '../digest.ts'
 import { inTransactionNaming, nameBodies, type ReadyBodies } from '../snapshots/courseBodies.ts'
 import { findCourse, type StoredCourse } from '../courses/courses.ts'
@@ -147,7 +148,7 @@ export const runChangeSetTask = async <N, R extends Ready>(
       case 'unknown':
         return fateUnknown(`${answer.detail}; asking again under the same key`)
       case 'refused':
-        if (answer.code === 'no-content') forgetHeld()
+        if (answer.code === 'no-content') heldThere.forget()
         if (!planAgain.has(answer.code)) return failed(`the platform refused: ${answer.detail}`)
         if (!(await inTransaction(pool, (database) => forgetKey(database, task))))
           return { state: 'lost-lease' }

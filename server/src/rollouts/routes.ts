@@ -8,6 +8,7 @@ import { findCourse, listCourses } from '../courses/courses.ts'
 import { coursesOfRun } from './deployments.ts'
 import { filesSent } from '../files/sendFiles.ts'
 import { withPublicAddresses } from '../library/publicAddresses.ts'
+import { heldThere } from '../files/heldThere.ts'
 import { putAssets } from '../files/putAssets.ts'
 import { addRehearsal, discardRehearsal, findRehearsal, listRehearsals } from './rehearsals.ts'
 import { decide, findPlanned, shapesOf } from './plans.ts'
@@ -278,12 +279,12 @@ export const rolloutHandlers: HandlersOf<typeof rolloutRoutes> = {
           'platform',
           `the copy was made, but nothing was deployed to it: ${'message' in sending.outcome ? sending.outcome.message : ''}`,
         )
-      answered(
-        await connector.apply(id, randomUUID(), {
-          expectedRevision: copy.revision,
-          changes: sending.changes,
-        }),
-      )
+      const answer = await connector.apply(id, randomUUID(), {
+        expectedRevision: copy.revision,
+        changes: sending.changes,
+      })
+      if (answer.state === 'refused' && answer.code === 'no-content') heldThere.forget()
+      answered(answer)
     }
     return {
       id,

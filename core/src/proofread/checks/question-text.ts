@@ -1,5 +1,5 @@
 import { letIn } from '../../allow/index.ts'
-import { handoutsIn } from '../../files/index.ts'
+import { handoutsIn, imagesIn } from '../../files/index.ts'
 import { analysePage } from '../../page/index.ts'
 import { homePageKey, isModule, questionName } from '../../template/index.ts'
 import { defineCheck, type Found } from '../remark.ts'
@@ -33,9 +33,7 @@ export const questionText = defineCheck({
         if (refused.length > 0) yield told('active', { what: refused.join(', ') })
         const page = analysePage(body.text)
         if (page.images.some(({ alternativeText }) => alternativeText === null)) yield told('image')
-        const absent = page.images
-          .map(({ source }) => /^asset:(.+)$/.exec(source)?.[1])
-          .find((name) => name !== undefined && !images.has(name))
+        const absent = imagesIn(body.text).find((name) => !images.has(name))
         if (absent !== undefined) yield told('absent', { image: absent })
         if (
           page.formulas.some(

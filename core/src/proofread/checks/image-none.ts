@@ -1,0 +1,19 @@
+import { imagesIn } from '../../files/index.ts'
+import { defineCheck, htmlOf, type Found } from '../remark.ts'
+
+export const imageNone = defineCheck({
+  id: 'image-none',
+  severity: 'error',
+  title: 'Images that pages show are there',
+  messages: {
+    gone: 'The image {image} is not among those of this template, so that courses would show none: put it in again, or take it out of the text.',
+  },
+  *find({ template, pages }): Generator<Found> {
+    const held = new Set(template.assets.map(({ fileName }) => fileName))
+    for (const page of pages)
+      for (const block of page.blocks)
+        for (const image of new Set(htmlOf(block).flatMap(imagesIn)))
+          if (!held.has(image))
+            yield { part: page.key, block: block.key, message: 'gone', values: { image } }
+  },
+})
