@@ -289,8 +289,22 @@ describe('proofreading', () => {
           (name) => `<img src="asset:${name}.svg" alt="">`,
         )
         item('welcome').blocks.push(fixed('pic', `<p>${images.join('')}</p>`))
+        template.houseTexts.push({
+          key: 'ashore',
+          title: 'Ashore',
+          form: 'text',
+          revisions: [
+            {
+              number: 1,
+              inForceFrom: '2026-01-01',
+              html: '<p><img src="asset:buoy.svg" alt=""></p>',
+            },
+            { number: 2, inForceFrom: '2026-02-01', html: `<p>${images[0]}</p>` },
+          ],
+        })
       },
       [
+        'error image-none template: The house text “Ashore” shows the image knot.svg of a template. House texts bring no images along, so courses would show none: take it out.',
         'error image-none welcome/pic: The image buoy.svg is not among those of this template, so that courses would show none: put it in again, or take it out of the text.',
       ],
     ],

@@ -7,6 +7,8 @@ export const imageNone = defineCheck({
   title: 'Images that pages show are there',
   messages: {
     gone: 'The image {image} is not among those of this template, so that courses would show none: put it in again, or take it out of the text.',
+    'house-text':
+      'The house text “{title}” shows the image {image} of a template. House texts bring no images along, so courses would show none: take it out.',
   },
   *find({ template, pages }): Generator<Found> {
     const held = new Set(template.assets.map(({ fileName }) => fileName))
@@ -15,5 +17,8 @@ export const imageNone = defineCheck({
         for (const image of new Set(htmlOf(block).flatMap(imagesIn)))
           if (!held.has(image))
             yield { part: page.key, block: block.key, message: 'gone', values: { image } }
+    for (const { title, revisions } of template.houseTexts)
+      for (const image of imagesIn(revisions.at(-1)?.html ?? ''))
+        yield { part: null, message: 'house-text', values: { title, image } }
   },
 })
