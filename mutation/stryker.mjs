@@ -19,7 +19,7 @@ export default {
   concurrency: 2,
   timeoutMS: 20_000,
   tempDirName: '.local/mutation',
-  reporters: ['clear-text', 'json'],
+  reporters: ['clear-text', 'json', 'progress-append-only'],
   clearTextReporter: { logTests: false, reportTests: false, allowColor: false },
   jsonReporter: { fileName: `.local/mutation-${process.env.AREA ?? 'plan'}.json` },
   cleanTempDir: 'always',

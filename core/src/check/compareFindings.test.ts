@@ -24,6 +24,8 @@ it('musts are told before shoulds, and each in the order of the rules', () => {
     ['should', third],
   ])
   expect(compareFindings(finding(first, 'must'), finding(first, 'must'))).toBe(0)
+  expect(compareFindings(finding(third, 'must'), finding(second, 'must'))).toBeGreaterThan(0)
+  expect(compareFindings(finding(second, 'must'), finding(third, 'must'))).toBeLessThan(0)
 })
 
 it('findings of one rule keep the order of the course', () => {

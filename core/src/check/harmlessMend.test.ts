@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest'
 import type { Change } from '../course/index.ts'
 import { exampleCourse } from '../rules/example/exampleCourse.ts'
 import type { ExampleCourse } from '../rules/index.ts'
+import { everyItem } from '../template/index.ts'
 import { exampleContext } from './exampleContext.testing.ts'
 import { harmlessMend, mayShow, refusalWords } from './harmlessMend.ts'
 
@@ -128,6 +129,100 @@ describe('a mend of a page', () => {
   })
 })
 
+/** A mend of the page of a week’s checklist, which has no note of ours: what stands there gives way to something else. */
+const inPlaceOf = (
+  was: string,
+  next: string,
+  change: (example: ExampleCourse) => void = () => undefined,
+) =>
+  after(
+    (example) => {
+      const { id, html } = example.item('checklist', 3)
+      return [set(id, { html: (html ?? '').replace(was, next) })]
+    },
+    (example) => {
+      change(example)
+      const item = example.item('checklist', 3)
+      item.html += was
+    },
+  ).result
+
+describe('what is whose', () => {
+  const picture = (source: string, alt: string | null) =>
+    `<p><img src="/files/${source}"${alt === null ? '' : ` alt="${alt}"`}></p>`
+  it.each<[string, string, string]>([
+    ['a picture', picture('mine.png', 'A knot'), picture('ours.png', 'A knot')],
+    ['what a picture is said to show', picture('a.png', 'A bowline'), picture('a.png', 'A knot')],
+    ['a picture that says nothing', picture('mine.png', null), picture('ours.png', '')],
+    ['a film', '<video src="/files/mine.webm"></video>', '<video src="/files/ours.webm"></video>'],
+    [
+      'the words of a link',
+      '<a href="/x"><img src="/a.png" alt="My page"></a>',
+      '<a href="/x"><img src="/a.png" alt="Page"></a>',
+    ],
+  ])('%s of somebody’s own is not replaced by another', (_, was, next) => {
+    expect(inPlaceOf(was, next)).toHaveProperty('refusal')
+  })
+  it('pictures and links of the template may go', () => {
+    const ours =
+      '<p><img src="/files/ours.png" alt="A knot"><a href="https://tides.example/ours">Tides</a></p>'
+    const put = ({ template }: ExampleCourse): void => {
+      for (const { blocks } of everyItem(template))
+        for (const block of blocks)
+          if (block.kind === 'fixed-text' && block.key === 'tick') block.html += ours
+    }
+    expect(inPlaceOf(ours, '', put)).toHaveProperty('changes')
+    expect(inPlaceOf(ours, '')).toHaveProperty('refusal')
+  })
+  it('a question that was asked otherwise before is the template’s still', () => {
+    const asked = '<p>Whom do students ask ashore?</p>'
+    const put = ({ template }: ExampleCourse): void => {
+      everyItem(template)
+        .find(({ key }) => key === 'checklist')
+        ?.blocks.push({
+          kind: 'fill-in',
+          key: 'ask',
+          strength: 'must',
+          type: 'text',
+          label: 'Whom to ask',
+          prompt: 'Say whom to ask.',
+          scope: 'place',
+          earlierPrompts: ['Whom do students ask ashore?'],
+        })
+    }
+    expect(inPlaceOf(asked, '', put)).toHaveProperty('changes')
+    expect(inPlaceOf(asked, '')).toHaveProperty('refusal')
+  })
+  it('what introduces a note is ours where no note is, and capital letters make no other words', () => {
+    expect(inPlaceOf('<p>NOTE to the Instructor</p>', '')).toHaveProperty('changes')
+    expect(inPlaceOf('<p>Straße</p>', '<p>STRASSE</p>')).toHaveProperty('refusal')
+  })
+  it('on a page that no part of the template is, everything is somebody’s', () => {
+    const { result } = after(
+      () => [set('own', { html: '<p></p>' })],
+      (example) => {
+        const page = {
+          ...example.item('welcome'),
+          id: 'own',
+          name: 'My page',
+          recordedAs: undefined,
+        }
+        example.module('casting-off').children.push({ ...page, html: '<p>All of this is mine.</p>' })
+      },
+    )
+    expect(result).toEqual({ refusal: { code: 'own-words', name: 'My page' } })
+  })
+  it('a page without any words is written', () => {
+    const { mend, result } = after(
+      (example) => [set(example.item('checklist', 3).id, { html: '<p>Tick off.</p>' })],
+      (example) => {
+        example.item('checklist', 3).html = null
+      },
+    )
+    expect(result).toEqual({ changes: mend })
+  })
+})
+
 describe('work that students handed in', () => {
   const withWork = (fields: Fields, studentWork: boolean) =>
     after(
@@ -146,6 +241,21 @@ describe('work that students handed in', () => {
       refusal: { code: 'student-work', name: expect.stringContaining('Discussion 3') },
     })
     const { mend, result } = withWork(fields, false)
+    expect(result).toEqual({ changes: mend })
+  })
+  it('keeps it where something else is set with it', () => {
+    expect(withWork({ name: 'Another name', points: 3 }, true).result).toHaveProperty('refusal')
+  })
+  it('does not stand in the way of what is done to others, and to what is not there', () => {
+    const { mend, result } = after(
+      (example) => [
+        set('gone', { points: 3 }),
+        { change: 'set-module', id: example.module('week', 3).id, fields: { name: 'Third' } },
+      ],
+      (example) => {
+        example.item('discussion', 3).studentWork = true
+      },
+    )
     expect(result).toEqual({ changes: mend })
   })
   it('is renamed all the same', () => {
@@ -198,6 +308,18 @@ it.each<[Change, boolean]>([
   [{ change: 'move-item', id: 'i', module: 'm', at: null }, false],
   [{ change: 'move-item', id: 'i', module: 'n', at: null }, true],
   [{ change: 'set-course', published: true }, true],
+  [
+    {
+      change: 'create-item',
+      temporaryId: 'new',
+      module: 'm',
+      at: null,
+      fields: { kind: 'page', name: 'New' },
+    } as never,
+    true,
+  ],
+  [{ change: 'remove-item', id: 'i' }, false],
+  [{ change: 'set-navigation', published: true } as never, false],
   [{ change: 'set-course', published: false }, false],
 ])('may bring something into students’ view, or not: %j', (change, shows) => {
   expect(mayShow(change, () => 'm')).toBe(shows)

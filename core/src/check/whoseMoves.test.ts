@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest'
+import { everyExpected } from '../expand/index.ts'
 import type { CourseModule } from '../course/index.ts'
 import { courseItem, courseModule } from '../rules/example/courseParts.ts'
 import { exampleCourse } from '../rules/example/exampleCourse.ts'
@@ -59,6 +60,18 @@ describe('whose move a finding is', () => {
     example.facts.moduleOwners = { [instanceOf(example, 4)]: ana }
     example.module('week', 4).name = 'The compass, and all that'
     expect(new Set(moves(example).map(([, who]) => who))).toEqual(new Set([ana]))
+  })
+  it('is that of the owner of the template’s module, for what is not there at all', () => {
+    const example = exampleCourse()
+    const week = example.module('week', 4)
+    const gone = example.item('checklist', 4)
+    example.facts.moduleOwners = { [instanceOf(example, 4)]: ana }
+    week.children = week.children.filter((child) => !('id' in child) || child.id !== gone.id)
+    const context = exampleContext(example)
+    const missing = everyExpected(context.expected.parts).filter(({ key }) => key === 'checklist')
+    const moves = missing.map((part) => whoseMoves(context)({ about: 'part', part }, null))
+    expect(moves.filter((who) => who === ana)).toHaveLength(1)
+    expect(moves.indexOf(ana)).toBe(missing.findIndex(({ week: of }) => of?.number === 4))
   })
   it('goes by the innermost module of the course’s own that has an owner, by platform id', () => {
     const example = exampleCourse()
