@@ -49,29 +49,6 @@ const thingsIn = (html: string): string[] => {
   ]
 }
 
-/** Addresses away from the platform, on the web or by mail, that a page leads to. */
-const awayIn = (html: string, context: CheckContext): string[] =>
-  analysePage(html).links.flatMap(({ href }) => {
-    const { leads } = context.leadsTo(href)
-    return leads === 'outside' || leads === 'mail' ? [href.trim()] : []
-  })
-
-/** What tells an address from others, however it is written: `HTTPS://tides.example/` and `http://tides.example` are one. */
-const placeOf = (address: string): string =>
-  address
-    .toLowerCase()
-    .replace(/^https?:\/\//, '')
-    .replace(/\/$/, '')
-
-/** Whether an address is one of ours, as it is or within one of a platform that leads there by way of itself. */
-const leadsToOne = (address: string, ours: readonly string[]): boolean => {
-  const place = placeOf(address)
-  return ours.some((one) => {
-    const our = placeOf(one)
-    return place === our || place.includes(encodeURIComponent(our).toLowerCase())
-  })
-}
-
 /** Words and things of a page that a new page no longer has, each as often as it is gone. */
 const goneFrom = (old: string, next: string): { words: string[]; things: string[] } => {
   const without = (all: readonly string[], kept: readonly string[]): string[] => {
@@ -105,15 +82,11 @@ const ourHtml = (id: string, context: CheckContext): string => {
     .join(' ')
 }
 
-/** Whether a page would lose something that is not the template's own: words, pictures, films, or where a link leads. */
+/** Whether a page would lose something that is not the template's own. */
 const losesWords = (item: CourseItem, html: string, context: CheckContext): boolean => {
   const gone = goneFrom(item.html ?? '', html)
-  const stay = awayIn(html, context)
-  const left = awayIn(item.html ?? '', context).filter((address) => !leadsToOne(address, stay))
-  if (gone.words.length === 0 && gone.things.length === 0 && left.length === 0) return false
+  if (gone.words.length === 0 && gone.things.length === 0) return false
   const ours = ourHtml(item.id, context)
-  const ourAddresses = awayIn(ours, context)
-  if (left.some((address) => !leadsToOne(address, ourAddresses))) return true
   const words = new Set(
     wordsIn(
       analysePage(ours)

@@ -211,7 +211,7 @@ export const SheetRow = memo(
                   )}
                   {remarks && (
                     <span
-                      className="shrink-0 border-b border-dotted border-rust text-[11.5px] text-rust"
+                      className="mr-1.5 shrink-0 border-b border-dotted border-rust text-[11.5px] text-rust"
                       title={remarks}
                     >
                       remark
