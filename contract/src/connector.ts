@@ -15,7 +15,11 @@ export const CourseListing = z.strictObject({
   id: z.string(),
   name: z.string(),
   status: z.string(),
-  revision: z.string(),
+  revision: z
+    .string()
+    .describe(
+      'Another one after every change, and never one that the course had before, also where the platform is brought back as it stood earlier',
+    ),
   cursor: z.number().int(),
 })
 export const CourseList = z.strictObject({

@@ -110,6 +110,12 @@ describe('the connector of the practice platform', () => {
     const after = (await ask(`/courses?after=${last}`)).body.courses
     expect(after.map(({ id }: { id: string }) => id)).toEqual([course])
   })
+  it('knows no cursor that it never gave, as after it was brought back as it stood before', async () => {
+    const { cursor } = (await ask('/courses?after=0')).body
+    const answer = await ask(`/courses?after=${cursor + 1}`)
+    expect([answer.status, answer.body.code]).toEqual([400, 'unknown-cursor'])
+    expect((await ask(`/courses?after=${cursor}`)).status).toBe(200)
+  })
 })
 
 describe('the first name of whoever reads a page', () => {

@@ -187,6 +187,13 @@ export const connectorRoutes = (
 
   on(connectorOperations.listCourses, async ({ query, response }) => {
     const hidesName = (await misbehaviours.level('no-reader-name')) > 0
+    if (!(await courses.gaveCursor(query.after)))
+      return problem(
+        response,
+        400,
+        'unknown-cursor',
+        'a cursor that this platform gave, or 0 for all courses',
+      )
     response.json({
       ...(await courses.list(query.after, 500)),
       readerName: hidesName ? null : readerName,

@@ -46,6 +46,11 @@ export class Courses {
     this.#now = now
   }
 
+  /** Whether a cursor was ever given; one of before this platform was brought back as it stood earlier was not. */
+  async gaveCursor(cursor: number): Promise<boolean> {
+    return cursor === 0 || cursor < (await nextOfCounter(this.#pool, 'cursor'))
+  }
+
   async list(after: number, most: number): Promise<CourseList> {
     const rows = await rowsOf<{
       id: string
@@ -480,6 +485,16 @@ const ensureCounter = (database: Database, name: string) =>
      ON DUPLICATE KEY UPDATE next = next`,
     [name],
   )
+const nextOfCounter = async (database: Database, name: string): Promise<number> =>
+  (
+    await firstRow<{ next: number }>(
+      database,
+      `SELECT next
+       FROM counters
+       WHERE name = ?`,
+      [name],
+    )
+  )?.next ?? 1
 const lockCounter = async (database: Database, name: string): Promise<number> =>
   Number(
     (

@@ -137,6 +137,16 @@ describe('following the platform', () => {
     await follow()
     expect(await position()).toBe(0)
   })
+  it('begins anew where the platform was brought back as it stood before, and reads what is other than we know', async () => {
+    says(9)
+    await follow()
+    says(4)
+    await follow()
+    expect([await runs(), await position()]).toEqual([[], 0])
+    says(4, listing('example', 'of yesterday', 3))
+    await follow()
+    expect([(await runs()).length, await position()]).toEqual([1, 4])
+  })
   it('is not flooded: with much still to be read it does not ask for more', async () => {
     says(1, listing('example', 'x', 1))
     await follow()

@@ -20,7 +20,8 @@ const mostUnderWay = 100
 /**
  * Asks the platform once what changed since we asked last, and has those courses of ours read and checked whose revision is another
  * than the one we read. While much of what was begun before is under way the platform is not asked: however fast
- * it says that things change, no more is begun than can be done. A cursor that it does not know begins the list anew.
+ * it says that things change, no more is begun than can be done. A cursor that it does not know, or that lies behind the one it
+ * gave, begins the list anew: it was brought back as it stood before.
  * @param holder this worker; of several, one asks
  */
 export const followPlatform = async (
@@ -41,7 +42,7 @@ export const followPlatform = async (
   if (readerName !== undefined) await keepReaderName(pool, holder, readerName)
   if (cursor === position && courses.length === 0) return
   await inTransaction(pool, async (database) => {
-    if (!(await moveFeed(database, holder, position, cursor))) return
+    if (!(await moveFeed(database, holder, position, cursor < position ? 0 : cursor))) return
     const changed = await changedCourses(database, courses)
     if (changed.length > 0)
       await createRunIn(database, {
