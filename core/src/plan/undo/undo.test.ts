@@ -118,6 +118,36 @@ describe('a rollout taken back', () => {
     expect(alike(at.course)).toEqual(after)
   })
 
+  it('moves again the blocks that it moved, also where a later rollout put another on their page', () => {
+    const turned = versionTwo((template) => {
+      const { blocks } = partOf(template, 'welcome')
+      blocks.unshift(...blocks.splice(1, 1))
+    })
+    const more = structuredClone(turned)
+    partOf(more, 'welcome').blocks.push({
+      kind: 'fixed-text',
+      key: 'wharf',
+      strength: 'must',
+      html: '<p>The wharf is dry at low water.</p>',
+    })
+    const at = deployed()
+    const orderNow = () => {
+      const html = at.item('Welcome').html ?? ''
+      return ['Tell students', 'an answer to every', 'The wharf']
+        .map((words) => [html.indexOf(words), words] as const)
+        .filter(([place]) => place >= 0)
+        .toSorted(([a], [b]) => a - b)
+        .map(([, words]) => words)
+    }
+    const { record } = at.deploy(turned)
+    expect(orderNow()).toEqual(['an answer to every', 'Tell students'])
+    at.deploy(more)
+    at.undo(record)
+    expect(orderNow()).toEqual(['Tell students', 'an answer to every', 'The wharf'])
+    at.deploy(more)
+    expect(orderNow()).toEqual(['an answer to every', 'Tell students', 'The wharf'])
+  })
+
   it('of removed parts that were brought back: what the instructor had removed stays removed', () => {
     const at = deployed()
     at.edit([{ change: 'remove-item', id: at.item('Week 2 overview').id }])

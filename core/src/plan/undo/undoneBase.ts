@@ -21,17 +21,42 @@ const valuesTakenBack = <T>(
   )
 }
 
+/** Names in the order before, with those that only stand now after the ones they follow now. */
+const ordered = (before: readonly string[], present: readonly string[]): string[] => {
+  const known = new Set(before)
+  const following = new Map<string | null, string[]>()
+  let last: string | null = null
+  for (const name of present) {
+    if (known.has(name)) last = name
+    else following.set(last, [...(following.get(last) ?? []), name])
+  }
+  return [null, ...before].flatMap((name) => [
+    ...(name === null ? [] : [name]),
+    ...(following.get(name) ?? []),
+  ])
+}
+
+/** An order that a deployment changed, taken back unless what it left was moved since; what is in one of both alone stands after what it follows there. */
+const orderTakenBack = (
+  before: readonly string[],
+  after: readonly string[],
+  present: readonly string[],
+): string[] => {
+  const inAfter = new Set(after)
+  const inPresent = new Set(present)
+  const isAsLeft = sameValue(
+    present.filter((name) => inAfter.has(name)),
+    after.filter((name) => inPresent.has(name)),
+  )
+  return isAsLeft ? ordered(before, present) : ordered(present, before)
+}
+
 const entryTakenBack = (before: BaseEntry, after: BaseEntry, present: BaseEntry): BaseEntry => {
   if (sameValue(present, after)) return before
   const blocksOf = (entry: BaseEntry) =>
     Object.fromEntries(entry.blocks.map((block) => [block.key, block]))
   const blocks = valuesTakenBack(blocksOf(before), blocksOf(after), blocksOf(present))
-  const order = sameValue(
-    after.blocks.map((block) => block.key),
-    present.blocks.map((block) => block.key),
-  )
-    ? [...before.blocks, ...present.blocks]
-    : [...present.blocks, ...before.blocks]
+  const keysOf = (entry: BaseEntry) => entry.blocks.map((block) => block.key)
   const questionsOf = (entry: BaseEntry) =>
     Object.fromEntries((entry.questions ?? []).map((question) => [question.key, question]))
   const questions = Object.values(
@@ -50,25 +75,12 @@ const entryTakenBack = (before: BaseEntry, after: BaseEntry, present: BaseEntry)
     parent: taken('parent'),
     format: taken('format'),
     fields: valuesTakenBack(before.fields, after.fields, present.fields),
-    blocks: [...new Set(order.map((block) => block.key))].flatMap((key) => blocks[key] ?? []),
+    blocks: orderTakenBack(keysOf(before), keysOf(after), keysOf(present)).flatMap(
+      (key) => blocks[key] ?? [],
+    ),
     ...(questions.length > 0 ? { questions } : {}),
     page: taken('page'),
   }
-}
-
-/** Instances in the order before, with those that only stand now after the ones they follow now. */
-const ordered = (before: readonly string[], present: readonly string[]): string[] => {
-  const known = new Set(before)
-  const following = new Map<string | null, string[]>()
-  let last: string | null = null
-  for (const instance of present) {
-    if (known.has(instance)) last = instance
-    else following.set(last, [...(following.get(last) ?? []), instance])
-  }
-  return [null, ...before].flatMap((instance) => [
-    ...(instance === null ? [] : [instance]),
-    ...(following.get(instance) ?? []),
-  ])
 }
 
 /**
@@ -84,16 +96,11 @@ export const undoneBase = (
   const before = new Map(change.entries.map((entry) => [entry.instance, entry]))
   const after = new Map(change.after.map((entry) => [entry.instance, entry]))
   const is = new Map(present.parts.map((entry) => [entry.instance, entry]))
-  const presentOrder = present.parts.map((entry) => entry.instance)
-  const inAfter = new Set(change.order.after)
-  const inPresent = new Set(presentOrder)
-  const stayedInOrder = sameValue(
-    presentOrder.filter((instance) => inAfter.has(instance)),
-    change.order.after.filter((instance) => inPresent.has(instance)),
+  const order = orderTakenBack(
+    change.order.before,
+    change.order.after,
+    present.parts.map((entry) => entry.instance),
   )
-  const order = stayedInOrder
-    ? ordered(change.order.before, presentOrder)
-    : ordered(presentOrder, change.order.before)
   const parts = order.flatMap((instance): BaseEntry[] => {
     const was = before.get(instance)
     const then = after.get(instance)

@@ -1,0 +1,349 @@
+import { describe, expect, it } from 'vitest'
+import { everyCourseItem, everyModule, type CourseItem } from '../../course/index.ts'
+import { exampleTemplate } from '../../rules/example/exampleCourse.ts'
+import { everyItem, isModule, newModule, type Template } from '../../template/index.ts'
+import type { PlanStep } from '../plan.ts'
+import { alike, Standing } from '../standing.testing.ts'
+import { textPage } from '../textPage.testing.ts'
+
+const template = (change: (template: Template) => void): Template => {
+  const changed = exampleTemplate()
+  change(changed)
+  return changed
+}
+const partOf = (of: Template, key: string) => {
+  const found = everyItem(of).find((item) => item.key === key)
+  if (!found) throw new Error(`no part ${key}`)
+  return found
+}
+const tour = (...names: string[]) => ({
+  ...newModule('tour', 'The tour'),
+  items: names.map((name) => textPage(name, `The ${name}`)),
+})
+const landfall = { ...newModule('landfall', 'Landfall'), items: [textPage('rope', 'The rope')] }
+/** The example with these modules after its own. */
+const withModules = (...more: Template['parts']): Template =>
+  template(({ parts }) => void parts.push(...more))
+const deployed = (first?: Template): Standing => {
+  const at = new Standing('keeps marks')
+  at.deploy(first)
+  return at
+}
+const moduleNamed = (at: Standing, name: string) => {
+  const found = everyModule(at.course.modules).find((module) => module.name === name)
+  if (!found) throw new Error(`no module ${name}`)
+  return found
+}
+const namesIn = (at: Standing, name: string) =>
+  moduleNamed(at, name).children.map((one) => one.name)
+const topModules = (at: Standing) =>
+  at.course.modules.map(({ name }) => name).filter((name) => !name.startsWith('Week'))
+const kinds = (changes: readonly { change: string }[]) => [
+  ...new Set(changes.map(({ change }) => change)),
+]
+const stepOf = (steps: readonly PlanStep[], name: string) =>
+  steps.find((step) => step.name.startsWith(name))
+
+describe('what a rollout set, when it is taken back', () => {
+  const dearer = template((changed) => {
+    const part = partOf(changed, 'assignment')
+    part.settings.points = 50
+    part.name = 'Task {number}'
+  })
+  const assignments = (at: Standing): CourseItem[] =>
+    everyCourseItem(at.course).flatMap(({ item }) => (item.kind === 'assignment' ? [item] : []))
+  it('is as it was, but for what somebody set since: that stays, and both are told', () => {
+    const at = deployed()
+    const [before] = assignments(at)
+    const { record } = at.deploy(dearer)
+    const [first] = assignments(at)
+    at.edit([{ change: 'set-item', id: first?.id ?? '', fields: { points: 70 } }])
+    const { plan } = at.undo(record)
+    expect(assignments(at)[0]).toMatchObject({ points: 70, name: before?.name })
+    const [step, ...others] = plan.steps
+    expect(step).toMatchObject({
+      does: 'change',
+      name: first?.name,
+      reason: 'taken back but for what was edited since',
+      fields: [
+        {
+          field: 'name',
+          does: 'change',
+          result: before?.name,
+          reason: 'as it was before the rollout',
+        },
+        { field: 'points', does: 'keep', result: 70, reason: 'was edited since; stays' },
+      ],
+    })
+    expect(others.length).toBeGreaterThan(1)
+    for (const other of others)
+      expect(other).toMatchObject({
+        does: 'change',
+        reason: 'taken back',
+        fields: [{ does: 'change' }, { does: 'change' }],
+      })
+  })
+  it('of which all was set since is left as it is', () => {
+    const at = deployed()
+    const { record } = at.deploy(dearer)
+    const ids = assignments(at).map(({ id }) => id)
+    for (const id of ids)
+      at.edit([{ change: 'set-item', id, fields: { points: 70, name: 'Ours' } }])
+    const { plan } = at.undo(record)
+    expect(plan.changes).toEqual([])
+    expect(plan.steps.map(({ does, reason }) => [does, reason])).toEqual(
+      ids.map(() => ['keep', 'taken back but for what was edited since']),
+    )
+  })
+  it('that somebody set to what it was before is not spoken of', () => {
+    const at = deployed()
+    const [before] = assignments(at)
+    const { record } = at.deploy(dearer)
+    at.edit([
+      {
+        change: 'set-item',
+        id: before?.id ?? '',
+        fields: { points: before?.points ?? 0, name: before?.name ?? '' },
+      },
+    ])
+    const { plan } = at.undo(record)
+    expect(stepOf(plan.steps, before?.name ?? '')).toBeUndefined()
+    expect(JSON.stringify(plan.changes)).not.toContain(`"${before?.id}"`)
+  })
+  it('stays removed where somebody removed it since, and this is told by its name', () => {
+    const at = deployed()
+    const { record } = at.deploy(dearer)
+    const [first] = assignments(at)
+    at.edit([{ change: 'remove-item', id: first?.id ?? '' }])
+    const { plan } = at.undo(record)
+    expect(stepOf(plan.steps, first?.name ?? 'none')).toMatchObject({
+      does: 'keep',
+      reason: 'was removed since; stays removed',
+    })
+    expect(assignments(at).map(({ id }) => id)).not.toContain(first?.id)
+  })
+  it('says why points stay where students handed in', () => {
+    const at = deployed()
+    const { record } = at.deploy(dearer)
+    const [first] = assignments(at)
+    if (!first) throw new Error('no assignment')
+    at.handIn(first)
+    const { plan } = at.undo(record)
+    expect(plan.steps[0]?.fields.find(({ field }) => field === 'points')).toMatchObject({
+      does: 'leave',
+      because: 'student-work',
+      result: 50,
+    })
+  })
+})
+
+describe('orders that a rollout changed, when it is taken back', () => {
+  const first = withModules(tour('quay', 'mole', 'light'), landfall)
+  it('of modules are what they were, by moving modules', () => {
+    const at = deployed(first)
+    const before = alike(at.course)
+    const { record } = at.deploy(withModules(landfall, tour('quay', 'mole', 'light')))
+    expect(topModules(at).slice(-2)).toEqual(['Landfall', 'The tour'])
+    const { plan } = at.undo(record)
+    expect(kinds(plan.changes)).toEqual(['move-module'])
+    expect(alike(at.course)).toEqual(before)
+  })
+  it('of what stands in a module are what they were, but for what somebody moved since', () => {
+    const at = deployed(withModules(tour('quay', 'mole', 'light', 'bell')))
+    const { record } = at.deploy(withModules(tour('bell', 'light', 'mole', 'quay')))
+    const module = moduleNamed(at, 'The tour').id
+    at.edit([{ change: 'move-item', id: at.item('The light').id, module, at: 3 }])
+    expect(namesIn(at, 'The tour')).toEqual(['The bell', 'The mole', 'The quay', 'The light'])
+    const { plan } = at.undo(record)
+    expect(namesIn(at, 'The tour')).toEqual(['The quay', 'The mole', 'The bell', 'The light'])
+    expect(kinds(plan.changes)).toEqual(['move-item'])
+  })
+  it('of a module that is gone since are not spoken of', () => {
+    const at = deployed(first)
+    const { record } = at.deploy(withModules(tour('light', 'mole', 'quay'), landfall))
+    for (const name of ['The light', 'The mole', 'The quay'])
+      at.edit([{ change: 'remove-item', id: at.item(name).id }])
+    at.edit([{ change: 'remove-module', id: moduleNamed(at, 'The tour').id }])
+    expect(at.undo(record).plan.changes).toEqual([])
+  })
+  it('of modules of which one comes back are what they were', () => {
+    const wharf = { ...newModule('wharf', 'The wharf'), items: [textPage('post', 'The post')] }
+    const at = deployed(withModules(landfall, wharf, tour('quay', 'mole')))
+    const before = alike(at.course)
+    const { record } = at.deploy(withModules(tour('mole', 'quay'), landfall))
+    expect(topModules(at).slice(-2)).toEqual(['The tour', 'Landfall'])
+    const { plan } = at.undo(record)
+    expect(alike(at.course)).toEqual(before)
+    expect(kinds(plan.changes)).toEqual([
+      'create-module',
+      'create-item',
+      'move-item',
+      'move-module',
+    ])
+  })
+  it('are left alone where people put what they made among them', () => {
+    const at = deployed(first)
+    const { record } = at.deploy(withModules(tour('light', 'mole', 'quay'), landfall))
+    at.edit([
+      {
+        change: 'create-item',
+        clientId: 'own',
+        module: moduleNamed(at, 'The tour').id,
+        at: 1,
+        kind: 'page',
+        fields: { name: 'My buoy', html: '<p>Mine.</p>' },
+      },
+    ])
+    at.undo(record)
+    const names = namesIn(at, 'The tour')
+    expect(names.filter((name) => name !== 'My buoy')).toEqual([
+      'The quay',
+      'The mole',
+      'The light',
+    ])
+    expect(names).toContain('My buoy')
+  })
+})
+
+describe('an assessment that a rollout made, when it is taken back', () => {
+  const asking = template((changed) => {
+    const casting = changed.parts.find(({ key }) => key === 'casting-off')
+    if (!casting || !isModule(casting)) throw new Error('no module')
+    casting.items.push({
+      ...structuredClone(partOf(changed, 'quiz')),
+      key: 'test',
+      name: 'A test of knots',
+      repeat: undefined,
+      settings: { points: 10 },
+      questions: {
+        list: [
+          {
+            key: 'q',
+            body: { kind: 'true-or-false', text: '<p>Is it so?</p>', points: 10, right: true },
+          },
+        ],
+      },
+    } as never)
+  })
+  const left = (change: (test: CourseItem) => void) => {
+    const at = deployed()
+    const { record } = at.deploy(asking)
+    at.course = structuredClone(at.course)
+    change(at.item('A test'))
+    const { plan } = at.undo(record)
+    return {
+      stands: everyCourseItem(at.course).some(({ item }) => item.name === 'A test of knots'),
+      told: plan.steps.map(({ does, reason }) => [does, reason]),
+    }
+  }
+  it('goes where its questions are as they were', () => {
+    expect(left(() => undefined)).toEqual({
+      stands: false,
+      told: [['remove', 'was made by the rollout; goes again']],
+    })
+  })
+  it('stays where its questions were edited since', () => {
+    expect(
+      left((test) => {
+        const [question] = test.questions ?? []
+        if (question) question.body = { ...question.body, text: '<p>Is it not?</p>' }
+      }),
+    ).toEqual({ stands: true, told: [['keep', 'its questions were edited since; it stays']] })
+  })
+  it('stays where they are not told: there may be some of somebody’s own among them', () => {
+    const { stands, told } = left((test) => {
+      delete test.questions
+    })
+    expect([stands, told.length]).toEqual([true, 1])
+    expect(told[0]?.[1]).toMatch(/^its questions .*; it stays$/)
+  })
+})
+
+describe('where the navigation leads, when a rollout is taken back', () => {
+  const led = (...to: string[]): Template => ({
+    ...exampleTemplate(),
+    navigation: to.map((one, i) => ({
+      key: `entry-${i}`,
+      label: `Entry ${i}`,
+      hidden: false,
+      strength: 'must' as const,
+      to: one,
+    })),
+  })
+  it('is told in words: by the name of what it leads to', () => {
+    const at = deployed(led('part:welcome', 'https://charts.example/'))
+    const was = at.course.navigation
+    const { record } = at.deploy(led('part:week-overview', 'place:grades'))
+    const { plan } = at.undo(record)
+    expect(at.course.navigation).toEqual(was)
+    const [field] = plan.steps.flatMap(({ fields }) =>
+      fields.filter((one) => one.field === 'navigation'),
+    )
+    expect(field).toMatchObject({
+      does: 'change',
+      reason: 'as it was before the rollout',
+      wanted: expect.stringContaining('“Welcome to') as string,
+      present: expect.stringContaining('“Week 1 overview”') as string,
+    })
+    expect(field?.result).toBe(field?.wanted)
+    expect(field?.wanted).toContain('https://charts.example/')
+    expect(plan.steps).toMatchObject([{ does: 'set', part: 'course', reason: 'the course itself' }])
+  })
+  it('leads again to what comes back, also where somebody else wrote the navigation since', () => {
+    const at = deployed(withModules(tour('quay')))
+    const quay = () => at.item('The quay').id
+    at.edit([
+      {
+        change: 'set-navigation',
+        navigation: [{ label: 'Quay', hidden: false, to: `item:${quay()}` }],
+      },
+    ])
+    const { record } = at.deploy()
+    at.undo(record)
+    expect(at.course.navigation).toEqual([{ label: 'Quay', hidden: false, to: `item:${quay()}` }])
+  })
+  it('leads nowhere where what it led to is gone', () => {
+    const at = deployed(led('part:welcome'))
+    const { record } = at.deploy(led('place:grades'))
+    at.edit([{ change: 'remove-item', id: at.item('Welcome').id }])
+    at.undo(record)
+    expect(at.course.navigation).toEqual([{ label: 'Entry 0', hidden: false }])
+  })
+})
+
+describe('what comes back, when a rollout is taken back', () => {
+  it('comes with its questions but those of kinds that cannot be written, and says so', () => {
+    const asked = template((changed) => {
+      partOf(changed, 'quiz').questions = {
+        list: [
+          {
+            key: 'q',
+            body: { kind: 'true-or-false', text: '<p>Is it so?</p>', points: 20, right: true },
+          },
+        ],
+      }
+    })
+    const without = template((changed) => {
+      for (const part of changed.parts)
+        if (isModule(part)) part.items = part.items.filter(({ key }) => key !== 'quiz')
+    })
+    const at = deployed(asked)
+    const before = alike(at.course)
+    const { record } = at.deploy(without)
+    const { plan } = at.undo(record)
+    expect(alike(at.course)).toEqual(before)
+    expect(new Set(plan.steps.map(({ does, reason }) => `${does}: ${reason}`))).toEqual(
+      new Set(['create: was removed by the rollout; comes back']),
+    )
+    // Of a kind that has no fields here, a question cannot be made anew.
+    const other = structuredClone(record)
+    for (const { before: was } of other.touched)
+      for (const question of was?.questions ?? [])
+        question.body = { kind: 'other', text: '<p>Draw it.</p>', points: 20 }
+    const again = deployed(asked)
+    again.deploy(without)
+    const made = again.planUndo(other).changes.filter(({ change }) => change === 'create-item')
+    expect(made.length).toBeGreaterThan(0)
+    expect(JSON.stringify(made)).not.toContain('questions')
+  })
+})
