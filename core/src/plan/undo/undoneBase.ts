@@ -51,17 +51,24 @@ const orderTakenBack = (
   return isAsLeft ? ordered(before, present) : ordered(present, before)
 }
 
+/** What stands under keys in an order, each and the order taken back by itself. */
+const listTakenBack = <T extends { key: string }>(
+  before: readonly T[],
+  after: readonly T[],
+  present: readonly T[],
+): T[] => {
+  const byKey = (list: readonly T[]) => Object.fromEntries(list.map((one) => [one.key, one]))
+  const keysOf = (list: readonly T[]) => list.map(({ key }) => key)
+  const kept = valuesTakenBack(byKey(before), byKey(after), byKey(present))
+  return orderTakenBack(keysOf(before), keysOf(after), keysOf(present)).flatMap(
+    (key) => kept[key] ?? [],
+  )
+}
+
 const entryTakenBack = (before: BaseEntry, after: BaseEntry, present: BaseEntry): BaseEntry => {
   if (sameValue(present, after)) return before
-  const blocksOf = (entry: BaseEntry) =>
-    Object.fromEntries(entry.blocks.map((block) => [block.key, block]))
-  const blocks = valuesTakenBack(blocksOf(before), blocksOf(after), blocksOf(present))
-  const keysOf = (entry: BaseEntry) => entry.blocks.map((block) => block.key)
-  const questionsOf = (entry: BaseEntry) =>
-    Object.fromEntries((entry.questions ?? []).map((question) => [question.key, question]))
-  const questions = Object.values(
-    valuesTakenBack(questionsOf(before), questionsOf(after), questionsOf(present)),
-  )
+  const questionsOf = ({ questions }: BaseEntry) => questions ?? []
+  const questions = listTakenBack(questionsOf(before), questionsOf(after), questionsOf(present))
   const taken = <K extends keyof BaseEntry>(field: K): BaseEntry[K] =>
     takenBack(before[field], after[field], present[field])
   return {
@@ -75,9 +82,7 @@ const entryTakenBack = (before: BaseEntry, after: BaseEntry, present: BaseEntry)
     parent: taken('parent'),
     format: taken('format'),
     fields: valuesTakenBack(before.fields, after.fields, present.fields),
-    blocks: orderTakenBack(keysOf(before), keysOf(after), keysOf(present)).flatMap(
-      (key) => blocks[key] ?? [],
-    ),
+    blocks: listTakenBack(before.blocks, after.blocks, present.blocks),
     ...(questions.length > 0 ? { questions } : {}),
     page: taken('page'),
   }
