@@ -1,7 +1,7 @@
 import { bodyOf } from '../bodies.ts'
 import type { QuestionsWritten } from '../../course/index.ts'
 import type { PartState } from './standing.ts'
-import type { Undoing } from './undoing.ts'
+import { wasMadeAgain, type Undoing } from './undoing.ts'
 
 /** Fields that are left away where nothing stood in them. */
 const leftAwayIfEmpty = new Set(['target', 'work', 'rubric', 'file', 'carried'])
@@ -29,8 +29,13 @@ const questionsBroughtBack = (
 }
 
 const bringOneBack = (undoing: Undoing, id: string, instance: string, was: PartState): void => {
-  const { bodies, changes, idNow, listOf, pages, placeOf, remade, standsNow, tell } = undoing
+  const { bodies, changes, idNow, listOf, madeAgain, pages, placeOf, remade, standsNow, tell } =
+    undoing
   const told = { instance, state: was, name: was.fields['name'] }
+  if (madeAgain.has(id)) {
+    tell({ ...told, does: 'keep', reason: wasMadeAgain })
+    return
+  }
   if (!standsNow(was.parent)) {
     const reason = 'the module it stood in is gone, so it cannot come back'
     tell({ ...told, does: 'keep', reason })

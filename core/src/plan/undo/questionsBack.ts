@@ -2,6 +2,7 @@ import type { CourseQuestion, QuestionsWritten } from '../../course/index.ts'
 import { questionHtml, sameQuestion } from '../../questions/index.ts'
 import type { FieldStep } from '../mergeCase.ts'
 import { inWantedOrder, withNew } from '../questionOrder.ts'
+import { wasMadeAgain } from './undoing.ts'
 
 export interface QuestionsBack {
   /** null: they stay as they are. */
@@ -22,6 +23,7 @@ const byId = (questions: readonly CourseQuestion[]): Map<string, CourseQuestion>
  * every question that somebody put in.
  * @param was, after, is how they stood before the deployment, after it, and now; null where the platform did not tell them
  * @param instance what new names in the change set begin with
+ * @param madeAgain ids of those that a later deployment made again under others
  */
 export const questionsBack = (
   was: readonly CourseQuestion[] | null,
@@ -29,6 +31,7 @@ export const questionsBack = (
   is: readonly CourseQuestion[] | null,
   instance: string,
   hasWork: boolean,
+  madeAgain: ReadonlySet<string> = new Set(),
 ): QuestionsBack => {
   if (after === null || is === null) return nothing
   const [before, then, now] = [byId(was ?? []), byId(after), byId(is)]
@@ -62,6 +65,10 @@ export const questionsBack = (
   for (const id of before.keys()) {
     const first = before.get(id)
     if (!first || then.has(id) || now.has(id) || first.body.kind === 'other') continue
+    if (madeAgain.has(id)) {
+      tell(id, 'keep', null, wasMadeAgain)
+      continue
+    }
     back.set(id, `${instance}?back-${id}`)
     tell(id, 'change', bodyOf(first), 'was removed by the rollout; comes back')
   }

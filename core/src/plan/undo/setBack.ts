@@ -62,7 +62,7 @@ const fieldsBack = (undoing: Undoing, touched: Touched): FieldsBack => {
 }
 
 const pageBack = (
-  { baseAfter, baseBefore, bodies }: Undoing,
+  { baseAfter, baseBefore, baseNow, bodies }: Undoing,
   { instance, was, after, is }: Touched,
 ): { steps: FieldStep[]; html: string | null } => {
   const pageOf = ({ html }: PartState): string | null =>
@@ -73,8 +73,23 @@ const pageBack = (
         { was: pageOf(was), after: pageOf(after), is: pageOf(is) },
         baseBefore.get(instance)?.blocks ?? null,
         baseAfter.get(instance)?.blocks ?? null,
+        new Set(baseNow.get(instance)?.blocks.map(({ key }) => key)),
         bodies,
       )
+}
+
+/** Ids of the questions of an assessment that a later deployment made again under others, which stand now. */
+const questionsMadeAgain = (
+  { baseBefore, baseNow }: Undoing,
+  { instance, is }: Touched,
+): ReadonlySet<string> => {
+  const present = new Set(is.questions?.map(({ id }) => id))
+  const keys = new Set(
+    baseNow.get(instance)?.questions?.flatMap(({ id, key }) => (present.has(id) ? [key] : [])),
+  )
+  return new Set(
+    baseBefore.get(instance)?.questions?.flatMap(({ id, key }) => (keys.has(key) ? [id] : [])),
+  )
 }
 
 /** Moves a part back to where it stood unless somebody moved it since; what is told of it, null when it never moved. */
@@ -116,6 +131,7 @@ const setOneBack = (undoing: Undoing, touched: Touched): void => {
     is.questions,
     instance,
     undoing.items.get(id)?.studentWork ?? false,
+    questionsMadeAgain(undoing, touched),
   )
   for (const [then, clientId] of questions.back) undoing.questions.set(then, clientId)
   if (Object.keys(write).length > 0 || page.html !== null || questions.write !== null)

@@ -27,9 +27,12 @@ export interface UndoStep {
 
 /** An undo while it is worked out: how everything stands now, and what is told and changed so far. */
 export interface Undoing extends UndoInput {
-  /** By instance: what the base said before and after the deployment. */
+  /** By instance: what the base said before and after the deployment, and what it says now. */
   baseBefore: ReadonlyMap<string, BaseEntry>
   baseAfter: ReadonlyMap<string, BaseEntry>
+  baseNow: ReadonlyMap<string, BaseEntry>
+  /** What a later deployment made again of what this one removed and stands now: its id, by the id it had. */
+  madeAgain: ReadonlyMap<string, string>
   /** How each part stands now, by platform id. */
   states: ReadonlyMap<string, PartState>
   /** By platform id. */
@@ -55,6 +58,9 @@ export interface Undoing extends UndoInput {
   placeOf: (id: string, kind: PartState['kind'], parent: string | null) => number
 }
 
+/** Why what a deployment removed does not come back where a later one made it again: there would be two of it. */
+export const wasMadeAgain = 'a later rollout made it again; that stays'
+
 const byInstance = (entries: readonly BaseEntry[]): Map<string, BaseEntry> =>
   new Map(entries.map((entry) => [entry.instance, entry]))
 
@@ -63,14 +69,23 @@ export const startUndoing = (input: UndoInput): Undoing => {
   const states = partStatesOf(course, bodies)
   const places = placesOf(course)
   const baseBefore = byInstance(record.base.entries)
-  const entries = byInstance(base.parts)
+  const baseNow = byInstance(base.parts)
+  const madeAgain = new Map(
+    record.touched.flatMap(({ id, instance, before, after }) => {
+      const now = baseNow.get(instance)?.platformId
+      return before && !after && now !== undefined && now !== id && states.has(now)
+        ? [[id, now] as const]
+        : []
+    }),
+  )
   const steps: PlanStep[] = []
   const remade = new Map<string, string>()
   const removed = new Set<string>()
   const nameOf = (id: string | null): string | null =>
     id === null ? null : String(states.get(id)?.fields['name'] ?? '') || null
   const idNow = (id: string | null): string | null =>
-    id === null ? null : remade.has(id) ? `ref:${remade.get(id)}` : id
+    id === null ? null : remade.has(id) ? `ref:${remade.get(id)}` : (madeAgain.get(id) ?? id)
+  const isThere = (id: string): boolean => states.has(id) && !removed.has(id)
   const listOf = (kind: PartState['kind'], parent: string | null): string[] =>
     places.idsIn(listAt(kind, parent))
   const orderBefore = (kind: PartState['kind'], parent: string | null): readonly string[] =>
@@ -80,6 +95,8 @@ export const startUndoing = (input: UndoInput): Undoing => {
     ...input,
     baseBefore,
     baseAfter: byInstance(record.base.after),
+    baseNow,
+    madeAgain,
     states,
     items: new Map(everyCourseItem(course).map(({ item }) => [item.id, item])),
     places,
@@ -93,7 +110,7 @@ export const startUndoing = (input: UndoInput): Undoing => {
       steps.push({
         does,
         instance,
-        part: entries.get(instance)?.part ?? baseBefore.get(instance)?.part ?? instance,
+        part: baseNow.get(instance)?.part ?? baseBefore.get(instance)?.part ?? instance,
         kind: state.kind,
         name: String(name),
         into: nameOf(state.parent),
@@ -105,7 +122,7 @@ export const startUndoing = (input: UndoInput): Undoing => {
       }),
     nameOf,
     idNow,
-    standsNow: (id) => id === null || remade.has(id) || (states.has(id) && !removed.has(id)),
+    standsNow: (id) => id === null || remade.has(id) || isThere(madeAgain.get(id) ?? id),
     listOf,
     placeOf: (id, kind, parent) => {
       const list = listOf(kind, idNow(parent))

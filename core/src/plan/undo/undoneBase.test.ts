@@ -175,7 +175,18 @@ describe('a base once a deployment is taken back', () => {
     it.each<[string, Base, (entry: BaseEntry) => boolean, number]>([
       ['keeps nothing that goes', made, () => false, 0],
       ['keeps what stays in the course', made, stay, 1],
-      ['keeps what was deployed to again', baseOf([entry('a', { page: 'x' })]), () => false, 1],
+      [
+        'keeps nothing that goes, though it was deployed to again',
+        baseOf([entry('a', { page: 'x' })]),
+        () => false,
+        0,
+      ],
+      [
+        'keeps what a later one made anew',
+        baseOf([entry('a', { platformId: 'new' })]),
+        () => false,
+        1,
+      ],
       ['keeps nothing that a later one took out', none, stay, 0],
     ])('%s', (_, present, stays, expected) => {
       expect(taken(none, made, present, stays).parts).toHaveLength(expected)

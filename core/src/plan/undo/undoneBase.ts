@@ -6,8 +6,19 @@ import type { BaseChange } from './undoRecord.ts'
 const takenBack = <T>(before: T, after: T, present: T): T =>
   sameValue(present, after) ? before : present
 
-/** Values by name, each taken back by itself; what is undefined is not there. */
-const valuesTakenBack = <T>(
+/** What was sent of something, and what it is on the platform. */
+interface Sent {
+  sent: unknown
+  id?: string
+}
+/** Whether the same was sent of it: what a platform made of it is read anew with every rollout. */
+const sameSent = (one: Sent | undefined, other: Sent | undefined): boolean =>
+  (one === undefined) === (other === undefined) &&
+  one?.id === other?.id &&
+  sameValue(one?.sent, other?.sent)
+
+/** What was sent by name, each taken back by itself; what is undefined is not there. */
+const sentTakenBack = <T extends Sent>(
   before: Readonly<Record<string, T>>,
   after: Readonly<Record<string, T>>,
   present: Readonly<Record<string, T>>,
@@ -15,7 +26,8 @@ const valuesTakenBack = <T>(
   const names = new Set([...Object.keys(before), ...Object.keys(present)])
   return Object.fromEntries(
     [...names].flatMap((name) => {
-      const value = takenBack(before[name], after[name], present[name])
+      const [was, then, now] = [before[name], after[name], present[name]]
+      const value = !sameSent(was, then) && sameSent(now, then) ? was : now
       return value === undefined ? [] : [[name, value]]
     }),
   )
@@ -52,14 +64,14 @@ const orderTakenBack = (
 }
 
 /** What stands under keys in an order, each and the order taken back by itself. */
-const listTakenBack = <T extends { key: string }>(
+const listTakenBack = <T extends Sent & { key: string }>(
   before: readonly T[],
   after: readonly T[],
   present: readonly T[],
 ): T[] => {
   const byKey = (list: readonly T[]) => Object.fromEntries(list.map((one) => [one.key, one]))
   const keysOf = (list: readonly T[]) => list.map(({ key }) => key)
-  const kept = valuesTakenBack(byKey(before), byKey(after), byKey(present))
+  const kept = sentTakenBack(byKey(before), byKey(after), byKey(present))
   return orderTakenBack(keysOf(before), keysOf(after), keysOf(present)).flatMap(
     (key) => kept[key] ?? [],
   )
@@ -81,7 +93,7 @@ const entryTakenBack = (before: BaseEntry, after: BaseEntry, present: BaseEntry)
     kind: taken('kind'),
     parent: taken('parent'),
     format: taken('format'),
-    fields: valuesTakenBack(before.fields, after.fields, present.fields),
+    fields: sentTakenBack(before.fields, after.fields, present.fields),
     blocks: listTakenBack(before.blocks, after.blocks, present.blocks),
     ...(questions.length > 0 ? { questions } : {}),
     page: taken('page'),
@@ -114,11 +126,11 @@ export const undoneBase = (
     if (was && then && now && was.platformId !== now.platformId && stays(now)) return [now]
     if (was && then && now) return [entryTakenBack(was, then, now)]
     if (was && !then) return [now ?? was]
-    // Made by the deployment, or recorded by it as what stood there already.
-    if (!was && then && now) return stays(now) || !sameValue(now, then) ? [now] : []
+    // Made by the deployment, or recorded by it as what stood there already; or made anew since.
+    if (!was && then && now) return stays(now) || now.platformId !== then.platformId ? [now] : []
     // Left out of the base since, by a later deployment.
     if (was && then) return []
     return now ? [now] : []
   })
-  return { course: valuesTakenBack(change.course, change.courseAfter, present.course), parts }
+  return { course: sentTakenBack(change.course, change.courseAfter, present.course), parts }
 }

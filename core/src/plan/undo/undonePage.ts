@@ -4,6 +4,7 @@ import { bodyOf, type Bodies } from '../bodies.ts'
 import type { FieldStep } from '../mergeCase.ts'
 import { movedBetween } from '../places.ts'
 import { spliced, type Splice } from '../splices.ts'
+import { wasMadeAgain } from './undoing.ts'
 
 /** A page before a deployment, right after it, and as it stands: HTML, null where there was none. */
 export interface PageStates {
@@ -25,11 +26,13 @@ const asBefore = 'as it was before the rollout'
  * A page taken back: as a whole where nobody touched it since; otherwise block by block, as splices into what stands there.
  * What was edited since, or cannot be told for sure, stays and is told.
  * @param blocksBefore blocks of the page as the base knew them before the deployment, and right after it
+ * @param keysNow of the blocks that were deployed last
  */
 export const undonePage = (
   { was, after, is }: PageStates,
   blocksBefore: readonly BlockBase[] | null,
   blocksAfter: readonly BlockBase[] | null,
+  keysNow: ReadonlySet<string>,
   bodies: Bodies,
 ): UndonePage => {
   const step = (
@@ -103,6 +106,10 @@ export const undonePage = (
     if (before === null) continue
     if (!keysAfter.has(key)) {
       // It was taken out by the deployment.
+      if (keysNow.has(key)) {
+        tell(key, 'keep', wasMadeAgain)
+        continue
+      }
       goesIn(key, before)
       tell(key, 'change', asBefore)
       continue

@@ -311,6 +311,52 @@ describe('where the navigation leads, when a rollout is taken back', () => {
   })
 })
 
+describe('what a later rollout made again, when the one that removed it is taken back', () => {
+  const asked = (of: Template) => {
+    partOf(of, 'quiz').questions = {
+      list: [
+        {
+          key: 'q',
+          body: { kind: 'true-or-false', text: '<p>Is it so?</p>', points: 20, right: true },
+        },
+      ],
+    }
+  }
+  it.each<[string, Template, Template, ((again: Template) => void)?]>([
+    ['an item', withModules(tour('quay', 'mole')), withModules(tour('mole'))],
+    ['a module with what stands in it', withModules(tour('quay', 'mole')), exampleTemplate()],
+    [
+      'a block',
+      exampleTemplate(),
+      template((changed) => void partOf(changed, 'welcome').blocks.splice(1, 1)),
+      (again) => {
+        const { blocks } = textPage('more', 'More of it')
+        partOf(again, 'welcome').blocks.push(...blocks)
+      },
+    ],
+    ['a question', template(asked), exampleTemplate()],
+  ])('stays, and nothing comes twice: %s', (_, first, without, change) => {
+    const at = deployed(first)
+    const { record } = at.deploy(without)
+    const again = structuredClone(first)
+    change?.(again)
+    at.deploy(again)
+    const stood = alike(at.course)
+    const { plan } = at.undo(record)
+    expect(alike(at.course)).toEqual(stood)
+    expect(plan.changes).toEqual([])
+    expect(JSON.stringify(plan.steps)).toContain('a later rollout made it again; that stays')
+    expect(at.plan(again).changes).toEqual([])
+  })
+  it('takes in what stood in a module that was made again without it', () => {
+    const at = deployed(withModules(tour('quay', 'mole', 'light')))
+    const { record } = at.deploy()
+    at.deploy(withModules(tour('light')))
+    at.undo(record)
+    expect(namesIn(at, 'The tour')).toEqual(['The quay', 'The mole', 'The light'])
+  })
+})
+
 describe('what comes back, when a rollout is taken back', () => {
   it('comes with its questions but those of kinds that cannot be written, and says so', () => {
     const asked = template((changed) => {
