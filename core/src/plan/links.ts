@@ -6,6 +6,12 @@ export const withLinks = (html: string, to: (instance: string) => string): strin
     ? html.replace(/href="ref:([^"]+)"/g, (_, instance: string) => `href="${to(instance)}"`)
     : html
 
+/** The part instances that HTML leads to. */
+export const instancesIn = (html: string): string[] =>
+  html.includes('href="ref:')
+    ? [...html.matchAll(/href="ref:([^"]+)"/g)].map(([, instance = '']) => instance)
+    : []
+
 /** A link to a part as it is kept with a base: by the part and its number, so that the same block has the same HTML in every course. */
 export const keptRef = (instance: string, partOf: ReadonlyMap<string, ExpectedPart>): string => {
   const part = partOf.get(instance)

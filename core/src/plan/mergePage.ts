@@ -36,6 +36,8 @@ export interface WantedBlock {
   kept: string
   /** Inner HTML with the platform's own addresses of what stands there: what a page holds that is exactly the template's. */
   asItStands: string
+  /** Whether it leads to a part that is only made now: where the same was sent before, that led to one that is gone. */
+  leadsAnew: boolean
   /** Forms of it that count as unchanged when they were sent before. */
   unchangedAs: readonly string[]
 }
@@ -61,6 +63,8 @@ export interface PageMerge {
   /** Whether all of the page is ours afterwards. */
   ours: boolean
 }
+
+const madeAgain = 'leads to what is made again'
 
 /** What the base says stood in a block, and what stands there now. `unsure`: something stands where it would stand. */
 type BlockState =
@@ -88,6 +92,7 @@ export const mergePage = (input: PageMergeInput): PageMerge => {
     chosen(block.key) &&
     (!known.has(block.key) ||
       !unchanged(block) ||
+      block.leadsAnew ||
       moved.has(block.key) ||
       (restoreFixed && block.isFixed))
   const gone = (base ?? []).filter((block) => !wantedKeys.has(block.key) && chosen(block.key))
@@ -114,7 +119,7 @@ export const mergePage = (input: PageMergeInput): PageMerge => {
   if (isOurs && [...wantedKeys, ...known.keys()].every(chosen)) {
     const steps = [
       ...wanted
-        .filter((block) => !known.has(block.key) || !unchanged(block))
+        .filter((block) => !known.has(block.key) || !unchanged(block) || block.leadsAnew)
         .map((block) =>
           step(
             block.key,
@@ -123,9 +128,11 @@ export const mergePage = (input: PageMergeInput): PageMerge => {
             sentOf(block.key),
             block.kept,
             block.kept,
-            known.has(block.key)
-              ? 'changed in the template; it is as it was deployed'
-              : 'new in the template',
+            !known.has(block.key)
+              ? 'new in the template'
+              : unchanged(block)
+                ? madeAgain
+                : 'changed in the template; it is as it was deployed',
           ),
         ),
       ...gone.map((block) =>
@@ -338,6 +345,9 @@ export const mergePage = (input: PageMergeInput): PageMerge => {
             ? 'fixed text that was removed; brought back, as asked'
             : 'fixed text that was altered; restored, as asked',
         )
+      } else if (block.leadsAnew && standing.state === 'untouched') {
+        write()
+        told('change', block.kept, madeAgain)
       } else if (moved.has(key) && standing.region) {
         splices.push({ ...standing.region.outer, text: '' })
         insert(index, page.slice(standing.region.outer.from, standing.region.outer.to))

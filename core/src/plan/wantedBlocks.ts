@@ -1,7 +1,7 @@
 import type { ExpectedPart } from '../expand/index.ts'
 import { askedOf, blockHtmlOn, markedBlock } from '../page/index.ts'
 import { isFixedText, leftAs } from '../template/index.ts'
-import { keptRef, withLinks } from './links.ts'
+import { instancesIn, keptRef, withLinks } from './links.ts'
 import type { WantedBlock } from './mergePage.ts'
 import type { PlanContext } from './planContext.ts'
 
@@ -38,6 +38,7 @@ export const wantedBlocks = (
         const id = standing(instance)
         return (id === undefined ? null : found.get(id)?.item?.url) ?? '#'
       }),
+      leadsAnew: instancesIn(html).some((instance) => created.has(instance)),
       unchangedAs: living === whole ? [whole] : [whole, living],
     }
   })
