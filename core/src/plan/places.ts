@@ -23,6 +23,8 @@ export interface Places {
   idsIn: (list: ListAt) => string[]
   /** The list something stands in; undefined when it stands nowhere. */
   listOf: (id: string) => ListAt | undefined
+  /** Every list there is. */
+  all: () => { at: ListAt; ids: readonly string[] }[]
 }
 
 export const placesOf = (course: Course): Places => {
@@ -40,7 +42,11 @@ export const placesOf = (course: Course): Places => {
   }
   read(listAt('module', null), course.modules)
   read(listAt('item', null), course.stray)
-  return { idsIn, listOf: (id) => [...lists.values()].find(({ ids }) => ids.includes(id))?.at }
+  return {
+    idsIn,
+    listOf: (id) => [...lists.values()].find(({ ids }) => ids.includes(id))?.at,
+    all: () => [...lists.values()],
+  }
 }
 
 /**

@@ -12,6 +12,7 @@ import {
 import { analysePage, normalHtml } from '../page/index.ts'
 import { sameQuestion } from '../questions/index.ts'
 import { sameValue } from './mergeCase.ts'
+import { misplaced } from './misplaced.ts'
 
 /** What of a course differs from what a change set was to make of it. */
 export const ProofDifference = z.strictObject({
@@ -88,6 +89,14 @@ const askTheSame = (wanted: CourseItem['questions'], there: CourseItem['question
     return found !== undefined && sameQuestion(body, found.body)
   })
 
+/** Settings by name that are other than they were to be; what a platform does not tell it is not held to. */
+const settingsDiffer = (wanted: object | undefined, there: object | undefined): boolean => {
+  const told = new Map(Object.entries(there ?? {}))
+  return Object.entries(wanted ?? {}).some(
+    ([name, value]) => told.has(name) && !sameValue(told.get(name), value),
+  )
+}
+
 const differing = <T extends object>(
   wanted: T,
   there: T,
@@ -146,12 +155,14 @@ export const proofOf = (
     ...everyModule(again.modules).map((module) => [module.id, module] as const),
     ...everyCourseItem(again).map(({ item }) => [item.id, item] as const),
   ])
+  const elsewhere = misplaced(course, again)
+  const placeOf = (id: string): string[] => (elsewhere.has(id) ? ['place'] : [])
   for (const module of everyModule(course.modules)) {
     const found = there.get(module.id)
     there.delete(module.id)
     if (found?.kind !== 'module') tell(module.name, 'missing')
     else {
-      const fields = differing(module, found, moduleFields)
+      const fields = [...differing(module, found, moduleFields), ...placeOf(module.id)]
       if (fields.length > 0) tell(module.name, 'fields', fields)
     }
   }
@@ -166,6 +177,8 @@ export const proofOf = (
       ...differing(item, found, itemFields),
       ...(askTheSame(item.questions, found.questions) ? [] : ['questions']),
       ...(handOutTheSame(item.file, found.file) ? [] : ['file']),
+      ...(settingsDiffer(item.work, found.work) ? ['work'] : []),
+      ...placeOf(item.id),
     ]
     if (fields.length > 0) tell(item.name, 'fields', fields)
     if (!isSamePage(item.html, found.html))
@@ -175,11 +188,14 @@ export const proofOf = (
     else proof.asTheyWere += 1
   }
   for (const { name } of there.values()) tell(name, 'extra')
-  const ofCourse = differing(
-    { ...course, navigation: comparable(course.navigation, again.navigation) },
-    { ...again, navigation: comparable(again.navigation, course.navigation) },
-    courseFields,
-  )
+  const ofCourse = [
+    ...differing(
+      { ...course, navigation: comparable(course.navigation, again.navigation) },
+      { ...again, navigation: comparable(again.navigation, course.navigation) },
+      courseFields,
+    ),
+    ...(settingsDiffer(course.settings, again.settings) ? ['settings'] : []),
+  ]
   if (ofCourse.length > 0) tell(course.name, 'course', ofCourse)
   return {
     ...proof,
