@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { applyChanges, everyCourseItem, type Change, type Course } from '../course/index.ts'
 import { emptyCourse, exampleFacts, exampleTemplate } from '../rules/example/exampleCourse.ts'
-import { everyItem, isModule, type Item, type Template } from '../template/index.ts'
+import { everyItem, isModule, type Template } from '../template/index.ts'
 import { overlay, withStrengthsOf } from '../variant/index.ts'
 import {
   carryOut,
@@ -23,6 +23,7 @@ import {
   type Selection,
 } from './index.ts'
 import { mergeName } from './mergeName.ts'
+import { partOf } from './versions.testing.ts'
 
 let next = 0
 const hand = {
@@ -82,11 +83,6 @@ const item = (course: Course, name: string) => {
         .map((item) => item.item.name)
         .join(', ')}`,
     )
-  return found
-}
-const partOf = (template: Template, key: string): Item => {
-  const found = everyItem(template).find((item) => item.key === key)
-  if (!found) throw new Error(`no ${key}`)
   return found
 }
 const step = (plan: ReturnType<typeof planFor>, part: string) =>

@@ -1,25 +1,16 @@
 import { describe, expect, it } from 'vitest'
 import { everyCourseItem } from '../../course/index.ts'
 import { exampleFacts, exampleTemplate } from '../../rules/example/exampleCourse.ts'
-import { everyItem, isModule, type Template } from '../../template/index.ts'
+import { isModule, type Template } from '../../template/index.ts'
 import { emptyBase, isWorkedOut, keptBodies, planDeployment, planUndo } from '../index.ts'
 import { alike, Standing, type PlatformName } from '../standing.testing.ts'
+import { changedExample, partOf } from '../versions.testing.ts'
 
-const versionTwo = (change: (template: Template) => void): Template => {
-  const template = exampleTemplate()
-  change(template)
-  return template
-}
-const partOf = (template: Template, key: string) => {
-  const found = everyItem(template).find((item) => item.key === key)
-  if (!found) throw new Error(`no part ${key}`)
-  return found
-}
 const promise = (template: Template, html: string) => {
   const block = partOf(template, 'welcome').blocks.find((block) => block.key === 'promise')
   if (block?.kind === 'fixed-text') block.html = html
 }
-const newPromise = versionTwo((template) => promise(template, '<p>We answer within a day.</p>'))
+const newPromise = changedExample((template) => promise(template, '<p>We answer within a day.</p>'))
 const deployed = (platform: PlatformName = 'keeps marks'): Standing => {
   const at = new Standing(platform)
   at.deploy()
@@ -70,7 +61,7 @@ describe('a rollout taken back', () => {
   it('gives removed items back with their pages', () => {
     const at = deployed()
     const before = alike(at.course)
-    const without = versionTwo((template) => {
+    const without = changedExample((template) => {
       for (const part of template.parts)
         if (isModule(part)) part.items = part.items.filter((item) => item.key !== 'checklist')
     })
@@ -87,7 +78,7 @@ describe('a rollout taken back', () => {
   })
 
   it('leaves points alone that template and instructor had both set: they are the instructor’s again', () => {
-    const twenty = versionTwo((template) => {
+    const twenty = changedExample((template) => {
       partOf(template, 'assignment').settings.points = 20
     })
     const at = deployed()
@@ -103,7 +94,7 @@ describe('a rollout taken back', () => {
   })
 
   it('moves again what it moved, when it is run again', () => {
-    const reordered = versionTwo((template) => {
+    const reordered = changedExample((template) => {
       const week = template.parts.find((part) => part.key === 'week')
       if (week && isModule(week)) week.items.reverse()
     })
@@ -119,7 +110,7 @@ describe('a rollout taken back', () => {
   })
 
   it('moves again the blocks that it moved, also where a later rollout put another on their page', () => {
-    const turned = versionTwo((template) => {
+    const turned = changedExample((template) => {
       const { blocks } = partOf(template, 'welcome')
       blocks.unshift(...blocks.splice(1, 1))
     })
@@ -174,8 +165,10 @@ describe('a rollout taken back', () => {
   })
 
   it('leaves what a later rollout wrote, and gives back what only it had written', () => {
-    const later = versionTwo((template) => promise(template, '<p>We answer by the next tide.</p>'))
-    const renamed = versionTwo((template) => {
+    const later = changedExample((template) =>
+      promise(template, '<p>We answer by the next tide.</p>'),
+    )
+    const renamed = changedExample((template) => {
       promise(template, '<p>We answer within a day.</p>')
       partOf(template, 'welcome').name = 'Come aboard {code}'
     })
@@ -194,7 +187,7 @@ describe('a rollout taken back', () => {
   })
 
   it('takes the rest back where students handed in since, and says what it leaves', () => {
-    const linked = versionTwo((template) => {
+    const linked = changedExample((template) => {
       partOf(template, 'assignment').settings.points = 50
       promise(template, '<p>We answer within a day.</p>')
     })

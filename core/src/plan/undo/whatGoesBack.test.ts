@@ -1,21 +1,12 @@
 import { describe, expect, it } from 'vitest'
 import { everyCourseItem, everyModule, type CourseItem } from '../../course/index.ts'
 import { exampleTemplate } from '../../rules/example/exampleCourse.ts'
-import { everyItem, isModule, newModule, type Template } from '../../template/index.ts'
+import { isModule, newModule, type Template } from '../../template/index.ts'
 import type { PlanStep } from '../plan.ts'
 import { alike, Standing } from '../standing.testing.ts'
 import { textPage } from '../textPage.testing.ts'
+import { changedExample, partOf } from '../versions.testing.ts'
 
-const template = (change: (template: Template) => void): Template => {
-  const changed = exampleTemplate()
-  change(changed)
-  return changed
-}
-const partOf = (of: Template, key: string) => {
-  const found = everyItem(of).find((item) => item.key === key)
-  if (!found) throw new Error(`no part ${key}`)
-  return found
-}
 const tour = (...names: string[]) => ({
   ...newModule('tour', 'The tour'),
   items: names.map((name) => textPage(name, `The ${name}`)),
@@ -23,7 +14,7 @@ const tour = (...names: string[]) => ({
 const landfall = { ...newModule('landfall', 'Landfall'), items: [textPage('rope', 'The rope')] }
 /** The example with these modules after its own. */
 const withModules = (...more: Template['parts']): Template =>
-  template(({ parts }) => void parts.push(...more))
+  changedExample(({ parts }) => void parts.push(...more))
 const deployed = (first?: Template): Standing => {
   const at = new Standing('keeps marks')
   at.deploy(first)
@@ -45,7 +36,7 @@ const stepOf = (steps: readonly PlanStep[], name: string) =>
   steps.find((step) => step.name.startsWith(name))
 
 describe('what a rollout set, when it is taken back', () => {
-  const dearer = template((changed) => {
+  const dearer = changedExample((changed) => {
     const part = partOf(changed, 'assignment')
     part.settings.points = 50
     part.name = 'Task {number}'
@@ -206,7 +197,7 @@ describe('orders that a rollout changed, when it is taken back', () => {
 })
 
 describe('an assessment that a rollout made, when it is taken back', () => {
-  const asking = template((changed) => {
+  const asking = changedExample((changed) => {
     const casting = changed.parts.find(({ key }) => key === 'casting-off')
     if (!casting || !isModule(casting)) throw new Error('no module')
     casting.items.push({
@@ -328,13 +319,13 @@ describe('what a later rollout made again, when the one that removed it is taken
     [
       'a block',
       exampleTemplate(),
-      template((changed) => void partOf(changed, 'welcome').blocks.splice(1, 1)),
+      changedExample((changed) => void partOf(changed, 'welcome').blocks.splice(1, 1)),
       (again) => {
         const { blocks } = textPage('more', 'More of it')
         partOf(again, 'welcome').blocks.push(...blocks)
       },
     ],
-    ['a question', template(asked), exampleTemplate()],
+    ['a question', changedExample(asked), exampleTemplate()],
   ])('stays, and nothing comes twice: %s', (_, first, without, change) => {
     const at = deployed(first)
     const { record } = at.deploy(without)
@@ -359,7 +350,7 @@ describe('what a later rollout made again, when the one that removed it is taken
 
 describe('what comes back, when a rollout is taken back', () => {
   it('comes with its questions but those of kinds that cannot be written, and says so', () => {
-    const asked = template((changed) => {
+    const asked = changedExample((changed) => {
       partOf(changed, 'quiz').questions = {
         list: [
           {
@@ -369,7 +360,7 @@ describe('what comes back, when a rollout is taken back', () => {
         ],
       }
     })
-    const without = template((changed) => {
+    const without = changedExample((changed) => {
       for (const part of changed.parts)
         if (isModule(part)) part.items = part.items.filter(({ key }) => key !== 'quiz')
     })

@@ -1,18 +1,13 @@
 import { describe, expect, it } from 'vitest'
 import { everyCourseItem, everyModule } from '../../course/index.ts'
-import { exampleTemplate } from '../../rules/example/exampleCourse.ts'
 import { everyItem, isModule, newModule, type Template } from '../../template/index.ts'
 import type { PlanStep } from '../plan.ts'
 import { alike, Standing } from '../standing.testing.ts'
 import { textPage } from '../textPage.testing.ts'
+import { changedExample } from '../versions.testing.ts'
 
-const template = (change: (template: Template) => void): Template => {
-  const changed = exampleTemplate()
-  change(changed)
-  return changed
-}
 /** With a module of three pages more. */
-const withTour = template(({ parts }) => {
+const withTour = changedExample(({ parts }) => {
   parts.push({
     ...newModule('tour', 'The tour'),
     items: [
@@ -210,7 +205,7 @@ describe('what a rollout moved, when it is taken back', () => {
 })
 
 describe('the course itself, when a rollout is taken back', () => {
-  const renamed = template((changed) => {
+  const renamed = changedExample((changed) => {
     changed.naming = { courseName: 'Anew: {code}', courseLabel: 'Anew {code}' }
   })
   it('is called again what it was called', () => {
