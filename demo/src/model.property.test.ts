@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { itemsIn, proofread, readModel, templateFromModel } from '@wickerframe/core'
+import { itemsIn, proofread, readModel, templateFromModel, withImages } from '@wickerframe/core'
 import {
   demoTemplate,
   factsOfRoster,
@@ -19,7 +19,7 @@ if (!first) throw new Error('the roster has courses of 15 weeks and more')
 const seeds = Array.from({ length: 12 }, (_, i) => i + 1)
 const course = (story: string) =>
   makeCourse('model', demoTemplate('harbour-standard.json'), first, story, 3, (html) =>
-    html.replace(/ data-wicker-[a-z]+="[^"]*"/g, ''),
+    withImages(html.replace(/ data-wicker-[a-z]+="[^"]*"/g, ''), (name) => `/files/${name}`),
   )
 const read = (story: string, refused: string[] = []) => {
   const made = templateFromModel(
