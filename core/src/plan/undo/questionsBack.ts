@@ -76,6 +76,17 @@ export const questionsBack = (
   const wanted = [...before.keys()].filter((id) => left.includes(id))
   const ordered = inWantedOrder(left, wanted, [...then.keys()])
   const isReordered = ordered.some((id, i) => id !== left[i])
+  if (isReordered)
+    steps.push({
+      field: 'questions',
+      does: 'change',
+      base: null,
+      present: null,
+      wanted: null,
+      result: null,
+      decided: null,
+      reason: 'in the order before the rollout',
+    })
   if (rewritten.size + remove.length + back.size === 0 && !isReordered) return { ...nothing, steps }
   if (hasWork)
     return {

@@ -1,5 +1,6 @@
 import type { Base, BaseEntry, FieldBase } from '../base.ts'
 import { sameValue } from '../mergeCase.ts'
+import { inWantedOrder, withNew } from '../questionOrder.ts'
 import type { BaseChange } from './undoRecord.ts'
 
 /** A value that a deployment changed, taken back unless something changed it again since. */
@@ -63,24 +64,35 @@ const orderTakenBack = (
   return isAsLeft ? ordered(before, present) : ordered(present, before)
 }
 
+/** The order of questions, taken back as it is on the platform: those that were asked before change places among themselves. */
+const questionsTakenBack: typeof orderTakenBack = (before, after, present) => {
+  const ordered = inWantedOrder(present, before, after)
+  const sequence = before.map((key) => (present.includes(key) ? { id: key } : { key }))
+  return withNew(ordered, sequence).map((one) => ('key' in one ? one.key : one.id))
+}
+
 /** What stands under keys in an order, each and the order taken back by itself. */
 const listTakenBack = <T extends Sent & { key: string }>(
   before: readonly T[],
   after: readonly T[],
   present: readonly T[],
+  order = orderTakenBack,
 ): T[] => {
   const byKey = (list: readonly T[]) => Object.fromEntries(list.map((one) => [one.key, one]))
   const keysOf = (list: readonly T[]) => list.map(({ key }) => key)
   const kept = sentTakenBack(byKey(before), byKey(after), byKey(present))
-  return orderTakenBack(keysOf(before), keysOf(after), keysOf(present)).flatMap(
-    (key) => kept[key] ?? [],
-  )
+  return order(keysOf(before), keysOf(after), keysOf(present)).flatMap((key) => kept[key] ?? [])
 }
 
 const entryTakenBack = (before: BaseEntry, after: BaseEntry, present: BaseEntry): BaseEntry => {
   if (sameValue(present, after)) return before
   const questionsOf = ({ questions }: BaseEntry) => questions ?? []
-  const questions = listTakenBack(questionsOf(before), questionsOf(after), questionsOf(present))
+  const questions = listTakenBack(
+    questionsOf(before),
+    questionsOf(after),
+    questionsOf(present),
+    questionsTakenBack,
+  )
   const taken = <K extends keyof BaseEntry>(field: K): BaseEntry[K] =>
     takenBack(before[field], after[field], present[field])
   return {
