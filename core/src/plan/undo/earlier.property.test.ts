@@ -14,10 +14,16 @@ import {
 } from '../generated.testing.ts'
 import { alike, platformNames, Standing } from '../standing.testing.ts'
 
-// A navigation of the later version may lead to what is taken back: then it leads to nothing, which the check tells.
-const { 'another navigation': _, ...thirdChanges } = templateChanges
+const without = (...names: string[]) =>
+  Object.fromEntries(Object.entries(templateChanges).filter(([name]) => !names.includes(name)))
+// Parts that the second version moved, among which the third puts one, go back; deployed again, they stay where they went, as if
+// people had put them there.
+const secondChanges = without('parts in another order')
+// A navigation of the later version may lead to what is taken back: then it leads to nothing, which the check tells. A later look is
+// not seen where a platform drops styles: words go back then that count as deployed with the look.
+const thirdChanges = without('another navigation', 'another look')
 const cases = fc.record({
-  second: acts(templateChanges, 4),
+  second: acts(secondChanges, 4),
   third: acts(thirdChanges, 4),
   platform: fc.constantFrom(...platformNames),
   leaves: fc.boolean(),
@@ -49,9 +55,9 @@ describe('a rollout that is taken back after a later one', () => {
         at.deploy(later, exampleFacts())
         at.undo(record)
         at.deploy(later, exampleFacts())
-        const without = deployed(given)
-        without.deploy(later, exampleFacts())
-        expect(tidy(at.course)).toEqual(tidy(without.course))
+        const never = deployed(given)
+        never.deploy(later, exampleFacts())
+        expect(tidy(at.course)).toEqual(tidy(never.course))
         expect(at.plan(later, exampleFacts()).changes).toEqual([])
       }),
       propertyRuns(),

@@ -145,6 +145,7 @@ describe('a base once a deployment is taken back', () => {
     // What is asked besides keeps its place among questions, as on the platform.
     ['as before, with what came since after what it follows', 'xy', 'yx', 'yxz', 'xzy', 'xyz'],
     ['as before, with what it made and a later one changed', 'xy', 'yzx', 'yzx', 'xy'],
+    ['as before, without what a later one took out', 'xyw', 'ywx', 'yw', 'yw'],
     ['as now, where they were moved since', 'xy', 'yx', 'xzy', 'xzy'],
     ['as now, where only a later one moved them', 'xy', 'xy', 'yx', 'yx'],
     ['as now, with what it took out after what that followed', 'xyw', 'yx', 'xzy', 'xzyw'],

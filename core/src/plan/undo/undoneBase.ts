@@ -66,7 +66,8 @@ const orderTakenBack = (
 
 /** The order of questions, taken back as it is on the platform: those that were asked before change places among themselves. */
 const questionsTakenBack: typeof orderTakenBack = (before, after, present) => {
-  const ordered = inWantedOrder(present, before, after)
+  const stillAsked = before.filter((key) => present.includes(key))
+  const ordered = inWantedOrder(present, stillAsked, after)
   const sequence = before.map((key) => (present.includes(key) ? { id: key } : { key }))
   return withNew(ordered, sequence).map((one) => ('key' in one ? one.key : one.id))
 }
