@@ -1,3 +1,5 @@
+import type { FieldStep } from './mergeCase.ts'
+
 /**
  * Questions in the order the template wants: those it asks change places among themselves, all others keep theirs. Where people put
  * them in an order of their own, it stays.
@@ -20,6 +22,18 @@ export const inWantedOrder = (
     isWanted.has(id) && wasDeployed.has(id) ? (next.next().value ?? id) : id,
   )
 }
+
+/** What is told of questions that change their order. */
+export const orderStep = (reason: string): FieldStep => ({
+  field: 'questions',
+  does: 'change',
+  base: null,
+  present: null,
+  wanted: null,
+  result: null,
+  decided: null,
+  reason,
+})
 
 /** What stands, and what is new: each new one after the one that it follows in the template, or before the one that follows it. */
 export const withNew = (

@@ -1,7 +1,7 @@
 import type { CourseQuestion, QuestionsWritten } from '../../course/index.ts'
 import { questionHtml, sameQuestion } from '../../questions/index.ts'
 import type { FieldStep } from '../mergeCase.ts'
-import { inWantedOrder, withNew } from '../questionOrder.ts'
+import { inWantedOrder, orderStep, withNew } from '../questionOrder.ts'
 import { wasMadeAgain } from './undoing.ts'
 
 export interface QuestionsBack {
@@ -76,17 +76,7 @@ export const questionsBack = (
   const wanted = [...before.keys()].filter((id) => left.includes(id))
   const ordered = inWantedOrder(left, wanted, [...then.keys()])
   const isReordered = ordered.some((id, i) => id !== left[i])
-  if (isReordered)
-    steps.push({
-      field: 'questions',
-      does: 'change',
-      base: null,
-      present: null,
-      wanted: null,
-      result: null,
-      decided: null,
-      reason: 'in the order before the rollout',
-    })
+  if (isReordered) steps.push(orderStep('in the order before the rollout'))
   if (rewritten.size + remove.length + back.size === 0 && !isReordered) return { ...nothing, steps }
   if (hasWork)
     return {
