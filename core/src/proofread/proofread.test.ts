@@ -288,6 +288,7 @@ describe('proofreading', () => {
         const images = ['knot', 'buoy', 'buoy'].map(
           (name) => `<img src="asset:${name}.svg" alt="">`,
         )
+        images.push("<img alt='' src='asset:old quay.jpg'>")
         item('welcome').blocks.push(fixed('pic', `<p>${images.join('')}</p>`))
         template.houseTexts.push({
           key: 'ashore',
@@ -306,6 +307,7 @@ describe('proofreading', () => {
       [
         'error image-none template: The house text “Ashore” shows the image knot.svg of a template. House texts bring no images along, so courses would show none: take it out.',
         'error image-none welcome/pic: The image buoy.svg is not among those of this template, so that courses would show none: put it in again, or take it out of the text.',
+        'error image-none welcome/pic: The image old quay.jpg is not among those of this template, so that courses would show none: put it in again, or take it out of the text.',
       ],
     ],
     [

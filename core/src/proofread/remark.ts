@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import type { ExpectedPart } from '../expand/index.ts'
 import { everyExpected } from '../expand/index.ts'
+import { analysePage } from '../page/index.ts'
 import {
   blockInPlace,
   blockKind,
@@ -99,6 +100,13 @@ export const htmlOf = (block: KeptBlockBody): string[] => {
     return typeof html === 'string' && html !== '' ? [html] : []
   })
 }
+
+/** File names of the images of a template that HTML shows, each once. */
+export const imagesOf = (html: string): string[] => [
+  ...new Set(
+    analysePage(html).images.flatMap(({ source }) => /^asset:(.+)$/.exec(source)?.[1] ?? []),
+  ),
+]
 
 export interface ProofCheck {
   /** Kebab-case, stable for ever. */

@@ -1,5 +1,4 @@
-import { imagesIn } from '../../files/index.ts'
-import { defineCheck, htmlOf, type Found } from '../remark.ts'
+import { defineCheck, htmlOf, imagesOf, type Found } from '../remark.ts'
 
 export const imageNone = defineCheck({
   id: 'image-none',
@@ -14,11 +13,11 @@ export const imageNone = defineCheck({
     const held = new Set(template.assets.map(({ fileName }) => fileName))
     for (const page of pages)
       for (const block of page.blocks)
-        for (const image of new Set(htmlOf(block).flatMap(imagesIn)))
+        for (const image of new Set(htmlOf(block).flatMap(imagesOf)))
           if (!held.has(image))
             yield { part: page.key, block: block.key, message: 'gone', values: { image } }
     for (const { title, revisions } of template.houseTexts)
-      for (const image of imagesIn(revisions.at(-1)?.html ?? ''))
+      for (const image of imagesOf(revisions.at(-1)?.html ?? ''))
         yield { part: null, message: 'house-text', values: { title, image } }
   },
 })

@@ -1,8 +1,8 @@
 import { letIn } from '../../allow/index.ts'
-import { handoutsIn, imagesIn } from '../../files/index.ts'
+import { handoutsIn } from '../../files/index.ts'
 import { analysePage } from '../../page/index.ts'
 import { homePageKey, isModule, questionName } from '../../template/index.ts'
-import { defineCheck, type Found } from '../remark.ts'
+import { defineCheck, imagesOf, type Found } from '../remark.ts'
 
 export const questionText = defineCheck({
   id: 'question-text',
@@ -33,7 +33,7 @@ export const questionText = defineCheck({
         if (refused.length > 0) yield told('active', { what: refused.join(', ') })
         const page = analysePage(body.text)
         if (page.images.some(({ alternativeText }) => alternativeText === null)) yield told('image')
-        const absent = imagesIn(body.text).find((name) => !images.has(name))
+        const absent = imagesOf(body.text).find((name) => !images.has(name))
         if (absent !== undefined) yield told('absent', { image: absent })
         if (
           page.formulas.some(
