@@ -5,7 +5,7 @@ import type { CourseSummary, RunDetail, TemplateDraft } from '@wickerframe/contr
 import { everyPart, isModule, readPasted, type TemplateEdit } from '@wickerframe/core'
 import { openBrowser } from '@wickerframe/scripts/browser'
 import { violations } from './axe.ts'
-import { signInWith } from './signIn.ts'
+import { fillSignIn, signInWith } from './signIn.ts'
 import { startTestBed, until, type Client, type TestBed } from './testBed.ts'
 
 let bed: TestBed
@@ -576,6 +576,29 @@ describe('two people on one draft', () => {
       (part) => part?.strength === 'should' && part.name === 'Tools of the trade',
       20,
     )
+  })
+})
+
+describe('two people at one machine', () => {
+  it('whoever signs in after the other, in the same tab, takes nothing of theirs back', async () => {
+    const tab = await signIn('designer@kestrelsound.example')
+    await tab.goto(`${bed.address}/templates/short-course-standard?part=technology`)
+    const strength = tab.locator('[data-row="technology"]').getByRole('gridcell').nth(3)
+    await strength.focus()
+    await strength.dispatchEvent('mousedown')
+    await tab.keyboard.type('may')
+    await tab.keyboard.press('Enter')
+    const undo = tab.getByRole('button', { name: 'Undo' })
+    await tab.getByText(/saved \d/).waitFor()
+    expect(await undo.isEnabled()).toBe(true)
+    await tab.getByRole('button', { name: /sign out and more/ }).press('Enter')
+    await tab.getByRole('menuitem', { name: 'Sign out on this device' }).press('Enter')
+    await fillSignIn(tab, 'administrator@kestrelsound.example')
+    await tab.getByRole('link', { name: 'Templates' }).press('Enter')
+    await tab.getByRole('link', { name: 'Short Course Standard' }).first().press('Enter')
+    await undo.waitFor()
+    expect(await undo.isDisabled()).toBe(true)
+    await tab.context().close()
   })
 })
 

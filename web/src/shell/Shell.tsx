@@ -1,19 +1,16 @@
-import { useQueryClient } from '@tanstack/react-query'
 import { DropdownMenu } from 'radix-ui'
-import { useEffect, useRef } from 'react'
+import { useEffect, useRef, useState } from 'react'
 import { Link, NavLink, Outlet, useLocation, useNavigate } from 'react-router'
 import { instructionalWeeks } from '@wickerframe/core'
 import type { Me } from '@wickerframe/contract'
 import { may, rolesInWords } from '@wickerframe/contract/capabilities'
-import { call } from '../api/client.ts'
 import { screens } from '../screens/screens.tsx'
-import { forgetAnswers } from '../screens/course/fillIn/keptAnswers.ts'
-import { forgetSteps } from '../screens/workbench/keptSteps.ts'
 import { useTerms } from '../api/queries.ts'
 import { FindOrDo, type Place } from './findOrDo/FindOrDo.tsx'
 import { useUnder } from './findOrDo/useUnder.ts'
 import { Connection } from './Connection.tsx'
 import { Failure } from './Failure.tsx'
+import { signOut } from './signOut.ts'
 
 /** What stands in the navigation of somebody, and in the menu that bears their name. */
 const placesFor = (me: Me) =>
@@ -81,7 +78,6 @@ const PersonMenu = ({ me, onSignOut }: { me: Me; onSignOut: (everywhere: boolean
 }
 
 export const Shell = ({ me }: { me: Me }) => {
-  const client = useQueryClient()
   const navigate = useNavigate()
   const location = useLocation()
   const findOrDo = useUnder()
@@ -111,17 +107,13 @@ export const Shell = ({ me }: { me: Me }) => {
     document.querySelector<HTMLElement>('#main h1')?.focus({ preventScroll: true })
   }, [location.pathname])
 
-  const signOut = async (everywhere: boolean) => {
-    await call('signOut', { body: { everywhere } })
-    forgetSteps()
-    forgetAnswers()
-    client.clear()
-    await navigate('/')
-  }
+  const [stillIn, setStillIn] = useState<string | null>(null)
+  const leave = async (everywhere: boolean) =>
+    setStillIn(await signOut(everywhere, () => window.location.assign('/')))
   const anywhere: Place[] = [
     ...places.map(({ to, name }) => ({ name, does: () => void navigate(to) })),
-    { name: 'Sign out on this device', does: () => void signOut(false) },
-    { name: 'Sign out on all devices', does: () => void signOut(true) },
+    { name: 'Sign out on this device', does: () => void leave(false) },
+    { name: 'Sign out on all devices', does: () => void leave(true) },
   ]
   return (
     <>
@@ -165,11 +157,16 @@ export const Shell = ({ me }: { me: Me }) => {
               Find or do … <kbd className="border border-line px-1 font-mono text-[11px]">/</kbd>
             </button>
             <TermNow today={me.today} />
-            <PersonMenu me={me} onSignOut={(everywhere) => void signOut(everywhere)} />
+            <PersonMenu me={me} onSignOut={(everywhere) => void leave(everywhere)} />
           </div>
         </div>
         <div className="woven-edge" />
         <Connection />
+        {stillIn !== null && (
+          <p role="alert" className="mx-auto max-w-[1400px] bg-rust-soft px-6 py-2">
+            You are still signed in. {stillIn}
+          </p>
+        )}
       </header>
       <Failure key={location.pathname}>
         <Outlet />

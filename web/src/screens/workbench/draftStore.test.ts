@@ -78,6 +78,8 @@ class Server {
       throw new TypeError('no connection')
     }
     const path = String(input)
+    if (!path.includes(`/${this.draft.key}`))
+      return Response.json({ type: '', title: '', status: 404, detail: 'gone' }, { status: 404 })
     const status = path.endsWith('/edits') ? this.refuses.shift() : undefined
     if (status !== undefined)
       return Response.json({ type: '', title: '', status, detail: 'not now' }, { status })
@@ -93,13 +95,12 @@ const store = () => useDraftStore.getState()
 const settle = async () => {
   for (let i = 0; i < 40; i++) await vi.advanceTimersByTimeAsync(200)
 }
-const set = (field: string, was: unknown, value: unknown): TemplateEdit => ({
-  edit: 'set-field',
-  part: 'page',
-  field: [field],
-  was,
-  value,
-})
+const set = (
+  field: string,
+  was: unknown,
+  value: unknown,
+  part: string | null = 'page',
+): TemplateEdit => ({ edit: 'set-field', part, field: [field], was, value })
 const page = (template: Template | null) =>
   everyPart(template ?? emptyTemplate('x', 'x')).find((part) => part.key === 'page')
 
@@ -261,6 +262,78 @@ describe('the draft on the workbench', () => {
     store().open(first)
     expect(store().done).toHaveLength(1)
   })
+  it('says nothing of saving any more once it is saved, and asks no more often than before', async () => {
+    const asked = vi.fn(server.answer)
+    vi.stubGlobal('fetch', asked)
+    server.down = 30
+    for (const [was, name] of [
+      ['Page', 'A'],
+      ['A', 'B'],
+      ['B', 'C'],
+      ['C', 'D'],
+    ]) {
+      store().edit(set('name', was, name))
+      await vi.advanceTimersByTimeAsync(100)
+    }
+    expect(store().problem).toContain('Not saved yet')
+    asked.mockClear()
+    await vi.advanceTimersByTimeAsync(30_000)
+    expect(asked.mock.calls.length).toBeLessThanOrEqual(10)
+    server.down = 0
+    await settle()
+    expect([page(server.draft)?.name, store().problem]).toEqual(['D', null])
+  })
+})
+
+describe('where another template was opened before the answer came', () => {
+  let other: Server
+  let store: typeof useDraftStore.getState
+  beforeEach(async () => {
+    store = await reloaded()
+    other = new Server(emptyTemplate(`${server.draft.key}-other`, 'Other'))
+    vi.stubGlobal('fetch', async (...asked: Parameters<Server['answer']>) =>
+      (String(asked[0]).includes(other.draft.key) ? other : server).answer(...asked),
+    )
+  })
+  it('what was done to both is saved', async () => {
+    store().edit(set('strength', 'must', 'may'))
+    store().edit(set('name', 'Page', 'Leaf'))
+    store().open(other.detail())
+    store().edit(set('title', 'Other', 'Another', null))
+    expect(store().isUnsaved()).toBe(true)
+    await settle()
+    expect(page(server.draft)).toMatchObject({ name: 'Leaf', strength: 'may' })
+    expect([other.draft.title, store().draft?.title]).toEqual(['Another', 'Another'])
+    expect(store().isUnsaved()).toBe(false)
+    store().open(server.detail())
+    expect([page(store().draft)?.name, store().done.length]).toEqual(['Leaf', 2])
+  })
+  it('it is saved when the server answers again, and stands there meanwhile', async () => {
+    server.down = 4
+    const loaded = server.detail()
+    store().edit(set('name', 'Page', 'Leaf'))
+    store().open(other.detail())
+    await vi.advanceTimersByTimeAsync(4000)
+    expect([store().isUnsaved(), store().waiting, store().problem]).toEqual([true, [], null])
+    store().open(loaded)
+    expect([page(store().draft)?.name, store().problem]).toEqual([
+      'Leaf',
+      expect.stringContaining('Not saved yet'),
+    ])
+    await settle()
+    expect([page(server.draft)?.name, store().problem]).toEqual(['Leaf', null])
+  })
+  it('what clashes there is decided when it is opened again', async () => {
+    server.edit([set('name', 'Page', 'Theirs')])
+    store().edit(set('name', 'Page', 'Mine'))
+    store().open(other.detail())
+    await settle()
+    expect(store().clashes).toEqual([])
+    store().open(server.detail())
+    expect(store().clashes.map(({ clash }) => [clash.present, clash.wanted])).toEqual([
+      ['Theirs', 'Mine'],
+    ])
+  })
 })
 
 describe('after the page was loaded anew', () => {
@@ -284,6 +357,58 @@ describe('after the page was loaded anew', () => {
     await settle()
     server.edit([set('name', 'Page', 'Theirs')])
     expect((await reloaded())().done).toEqual([])
+  })
+  describe('before the answer to the last of it came', () => {
+    /** No answer comes from now on, until the page is loaded anew. */
+    const noAnswer = (does: 'saves' | 'never hears') =>
+      vi.stubGlobal('fetch', async (...asked: Parameters<Server['answer']>) => {
+        if (does === 'saves') await server.answer(...asked)
+        return new Promise(() => undefined)
+      })
+    beforeEach(async () => {
+      vi.stubGlobal('sessionStorage', tab())
+      store().edit(set('strength', 'must', 'may'))
+      await settle()
+    })
+    it.each([
+      ['saves', 'may', 'Leaf', 'Page'],
+      ['never hears', 'must', 'Page', 'Page'],
+    ] as const)(
+      'undo goes on from what the server has: it %s',
+      async (does, strength, has, back) => {
+        noAnswer(does)
+        store().edit(set('name', 'Page', 'Leaf'))
+        await settle()
+        expect(page(server.draft)?.name).toBe(has)
+        const anew = await reloaded()
+        anew().undo()
+        expect(page(anew().draft)).toMatchObject({ name: back, strength })
+      },
+    )
+    it('and of an undo', async () => {
+      noAnswer('saves')
+      store().undo()
+      await settle()
+      const anew = await reloaded()
+      expect(anew().done).toEqual([])
+      anew().redo()
+      expect(page(anew().draft)?.strength).toBe('may')
+    })
+    it('nothing is taken back that never came, where somebody else’s did', async () => {
+      noAnswer('never hears')
+      store().edit(set('name', 'Page', 'Leaf'))
+      await settle()
+      server.edit([set('name', 'Page', 'Theirs')])
+      expect((await reloaded())().done).toEqual([])
+    })
+    it('nothing half made is taken back', async () => {
+      noAnswer('saves')
+      const names = ['Page', ...Array.from({ length: 401 }, (_, i) => `Name ${i}`)]
+      store().edit(...names.slice(1).map((name, i) => set('name', names[i], name)))
+      await settle()
+      expect(page(server.draft)?.name).toBe('Name 399')
+      expect((await reloaded())().done).toEqual([])
+    })
   })
   it('nothing is left in the tab for who signs in next', async () => {
     vi.stubGlobal('sessionStorage', tab())

@@ -10,7 +10,7 @@ import {
 } from '@wickerframe/core'
 import type { EditClash, TemplateDraft } from '@wickerframe/contract'
 import { ApiError, call } from '../../api/client.ts'
-import { keepSteps, stepsKept, type Step, type Steps } from './keptSteps.ts'
+import { keepSteps, noSteps, stepsKept, type Step, type Steps } from './keptSteps.ts'
 
 /** Two people set the same field: both values, until somebody decides. */
 export interface OpenClash {
@@ -18,15 +18,14 @@ export interface OpenClash {
   clash: EditClash
 }
 
-interface DraftState {
+/** A draft as it stands here, with what was done to it in this sitting. */
+interface Held extends Steps {
   key: string
   draft: Template | null
   /** The version this layer is built on. */
   upper: Template | null
   revision: number
   mayEdit: boolean
-  done: Step[]
-  undone: Step[]
   /** Edits made here and not yet answered by the server. */
   waiting: TemplateEdit[]
   saving: boolean
@@ -36,6 +35,9 @@ interface DraftState {
   /** What others changed while this draft stood open. */
   fromOthers: TemplateChange[]
   changes: number
+}
+
+interface DraftState extends Held {
   open: (loaded: TemplateDraft) => void
   /** Makes edits at once, as one step of undo, and saves them; false, with the reason in `problem`, when they cannot be made. */
   edit: (...edits: TemplateEdit[]) => boolean
@@ -46,10 +48,54 @@ interface DraftState {
   released: () => void
   /** Looks whether somebody else edited the draft, and shows it. */
   look: () => Promise<void>
+  /** Whether the server has not yet answered to something that was done, to this template or to one that was open before. */
+  isUnsaved: () => boolean
 }
 
-/** What was done to the templates that were open before in this sitting. */
-const sittings = new Map<string, Steps>()
+const nothingOpen: Held = {
+  key: '',
+  draft: null,
+  upper: null,
+  revision: 0,
+  mayEdit: false,
+  ...noSteps,
+  waiting: [],
+  saving: false,
+  savedAt: null,
+  problem: null,
+  clashes: [],
+  fromOthers: [],
+  changes: 0,
+}
+/** What is shown of a draft that was loaded. */
+const asLoaded = (loaded: TemplateDraft) => ({
+  draft: loaded.draft,
+  upper: loaded.upper,
+  revision: loaded.draftRevision,
+  savedAt: loaded.savedAt,
+  mayEdit: loaded.mayEdit,
+  changes: loaded.changesSinceRelease,
+})
+
+/** Whether the edits could be made now, one after another. */
+const fit = (draft: Template, edits: readonly TemplateEdit[]): boolean => {
+  let now = draft
+  return edits.every((edit) => {
+    const next = applyEdit(now, edit)
+    if (next.ok) now = next.value.template
+    return next.ok
+  })
+}
+/**
+ * What this tab knows of what was done before the page was loaded. What was sent and never came, while somebody else’s did, cannot
+ * be taken back, so that the newest steps are tried.
+ */
+const stepsTo = ({ key, draftRevision, draft }: TemplateDraft): Steps => {
+  const kept = stepsKept(key, draftRevision)
+  return fit(draft, kept.done.at(-1)?.inverse ?? []) && fit(draft, kept.undone.at(-1)?.edits ?? [])
+    ? kept
+    : noSteps
+}
 
 const sameSittingMilliseconds = 4000
 
@@ -91,6 +137,8 @@ const wordsOf = (problem: EditProblem): string => {
 }
 
 const mostTogether = 400
+const notSavedYet = 'Not saved yet'
+const retryMilliseconds = 3000
 
 /** Why what was done waits here and is sent again, by the status of a refusal that has nothing to do with it; null for others. */
 const keptUntil = (status: number): string | null => {
@@ -105,16 +153,24 @@ const keptUntil = (status: number): string | null => {
 
 /** The draft on the workbench, with undo and redo of the whole sitting; saved edit by edit. */
 export const useDraftStore = create<DraftState>((set, get) => {
+  /** The templates that were open before in this sitting: what was done to them goes on being saved. */
+  const before = new Map<string, Held>()
+  const of = (key: string): Held | undefined => (get().key === key ? get() : before.get(key))
+  const put = (key: string, what: Partial<Held>): void => {
+    const held = before.get(key)
+    if (get().key === key) set(what)
+    else if (held) before.set(key, { ...held, ...what })
+  }
   /** Puts the edits that wait onto what the server has; those that cannot stand there become clashes. */
-  const rebase = async (): Promise<void> => {
-    const { key, waiting } = get()
+  const rebase = async (key: string): Promise<void> => {
     const loaded = await call('readDraft', { at: { template: key } })
-    if (get().key !== key) return
+    const held = of(key)
+    if (!held) return
     let draft = loaded.draft
     const left: TemplateEdit[] = []
     const clashes: OpenClash[] = []
     const lost: string[] = []
-    for (const edit of [...waiting, ...get().waiting.slice(waiting.length)]) {
+    for (const edit of held.waiting) {
       const next = applyEdit(draft, edit)
       if (next.ok) {
         draft = next.value.template
@@ -122,12 +178,12 @@ export const useDraftStore = create<DraftState>((set, get) => {
       } else if (next.problems.code === 'clash') clashes.push({ edit, clash: next.problems })
       else lost.push(wordsOf(next.problems))
     }
-    set({
+    put(key, {
       draft,
       upper: loaded.upper,
       revision: loaded.draftRevision,
       waiting: left,
-      clashes: [...get().clashes, ...clashes],
+      clashes: [...held.clashes, ...clashes],
       ...(lost.length > 0
         ? {
             problem: `Could not be kept, as somebody else edited the same place: ${lost.join('; ')}`,
@@ -135,57 +191,70 @@ export const useDraftStore = create<DraftState>((set, get) => {
         : {}),
     })
   }
+  const retries = new Map<string, ReturnType<typeof setTimeout>>()
   // Where it is not said which of several edits is refused, they are sent one by one: only that one is given up.
   let sentTogether = mostTogether
-  const save = async (): Promise<void> => {
-    const { saving, waiting, key, revision } = get()
-    if (waiting.length === 0) sentTogether = mostTogether
+  const save = async (key: string): Promise<void> => {
+    const held = of(key)
+    if (!held || held.saving) return
+    const { waiting, revision, done, undone } = held
+    if (waiting.length === 0) {
+      sentTogether = mostTogether
+      return
+    }
     const edits = waiting.slice(0, sentTogether)
-    if (saving || edits.length === 0) return
-    set({ saving: true })
+    put(key, { saving: true })
+    keepSteps(key, revision + 1, edits.length === waiting.length ? { done, undone } : null)
     try {
       const answer = await call('editDraft', { at: { template: key }, body: { revision, edits } })
-      if (get().key !== key) return
-      const left = get().waiting.slice(edits.length)
+      const now = of(key)
+      const left = (now?.waiting ?? []).slice(edits.length)
       // Where nobody else came between, what stands here is what the server has.
-      set({
+      put(key, {
         revision: answer.revision,
         waiting: left,
         savedAt: answer.savedAt,
         saving: false,
+        problem: now?.problem?.startsWith(notSavedYet) ? null : (now?.problem ?? null),
         changes: answer.changesSinceRelease + left.length,
         ...(left.length === 0 && answer.revision !== revision + 1 ? { draft: answer.draft } : {}),
       })
-      if (left.length === 0 && answer.revision === revision + 1)
-        keepSteps(key, answer.revision, { done: get().done, undone: get().undone })
-      void save()
     } catch (cause) {
-      set({ saving: false })
+      put(key, { saving: false })
       const body = cause instanceof ApiError ? cause.body : null
       const keptFor = keptUntil(body?.status ?? 0)
       if (body && keptFor) {
-        set({ problem: `Not saved yet: ${keptFor}` })
-        setTimeout(() => void save(), 3000)
+        put(key, { problem: `${notSavedYet}: ${keptFor}` })
+        clearTimeout(retries.get(key))
+        retries.set(
+          key,
+          setTimeout(() => void save(key), retryMilliseconds),
+        )
         return
       }
+      const now = of(key)
+      if (!now) return
       const at = body?.edit
       const refused = at === undefined ? undefined : edits[at]
       if (refused && body?.clash)
-        set({
-          waiting: get().waiting.filter((edit) => edit !== refused),
-          clashes: [...get().clashes, { edit: refused, clash: body.clash }],
+        put(key, {
+          waiting: now.waiting.filter((edit) => edit !== refused),
+          clashes: [...now.clashes, { edit: refused, clash: body.clash }],
         })
       else if (!refused && edits.length > 1) sentTogether = 1
       else
-        set({
+        put(key, {
           problem: cause instanceof Error ? cause.message : String(cause),
-          waiting: get().waiting.filter((edit) => edit !== (refused ?? edits[0])),
+          waiting: now.waiting.filter((edit) => edit !== (refused ?? edits[0])),
         })
-      await rebase().catch(() => undefined)
-      void save()
+      await rebase(key).catch(() => undefined)
     }
+    void save(key)
   }
-  /** Makes the edits, all or none. @returns what takes them back, or null with the reason in `problem` */
+  /**
+   * Makes the edits here, all or none; they are saved when undo knows them.
+   * @returns what takes them back, or null with the reason in `problem`
+   */
   const make = (edits: readonly TemplateEdit[]): TemplateEdit[] | null => {
     const { draft, upper, waiting } = get()
     if (!draft || edits.length === 0) return null
@@ -211,41 +280,19 @@ export const useDraftStore = create<DraftState>((set, get) => {
       problem: null,
       changes: get().changes + edits.length,
     })
-    void save()
     return inverse
   }
   return {
-    key: '',
-    draft: null,
-    upper: null,
-    revision: 0,
-    mayEdit: false,
-    done: [],
-    undone: [],
-    waiting: [],
-    saving: false,
-    savedAt: null,
-    problem: null,
-    clashes: [],
-    fromOthers: [],
-    changes: 0,
+    ...nothingOpen,
     open: (loaded) => {
-      const again = get().key === loaded.key
-      if (!again && get().key !== '')
-        sittings.set(get().key, { done: get().done, undone: get().undone })
-      const { done, undone } =
-        sittings.get(loaded.key) ?? stepsKept(loaded.key, loaded.draftRevision)
-      if (again && (get().waiting.length > 0 || get().revision > loaded.draftRevision)) return
-      set({
-        key: loaded.key,
-        draft: loaded.draft,
-        upper: loaded.upper,
-        revision: loaded.draftRevision,
-        savedAt: loaded.savedAt,
-        mayEdit: loaded.mayEdit,
-        changes: loaded.changesSinceRelease,
-        ...(again ? {} : { done, undone, waiting: [], problem: null, clashes: [], fromOthers: [] }),
-      })
+      const { key } = loaded
+      if (get().key !== key && get().key !== '') before.set(get().key, get())
+      const held = of(key)
+      before.delete(key)
+      // What was loaded a while ago is older than what stands here.
+      if (held && (held.waiting.length > 0 || held.revision > loaded.draftRevision)) set(held)
+      else if (held) set({ ...held, ...asLoaded(loaded) })
+      else set({ ...nothingOpen, ...stepsTo(loaded), key, ...asLoaded(loaded) })
     },
     edit: (...edits) => {
       const inverse = make(edits)
@@ -265,26 +312,26 @@ export const useDraftStore = create<DraftState>((set, get) => {
         ],
         undone: [],
       })
+      void save(get().key)
       return true
     },
     undo: () => {
       const last = get().done.at(-1)
       if (!last) return
       const inverse = make(last.inverse)
-      if (inverse)
-        set({
-          done: get().done.slice(0, -1),
-          undone: [...get().undone, { ...last, edits: inverse }],
-        })
+      if (!inverse) return
+      set({ done: get().done.slice(0, -1), undone: [...get().undone, { ...last, edits: inverse }] })
+      void save(get().key)
     },
     redo: () => {
       const last = get().undone.at(-1)
       const inverse = last ? make(last.edits) : null
-      if (last && inverse)
-        set({
-          undone: get().undone.slice(0, -1),
-          done: [...get().done, { edits: last.edits, inverse, at: 0 }],
-        })
+      if (!last || !inverse) return
+      set({
+        undone: get().undone.slice(0, -1),
+        done: [...get().done, { edits: last.edits, inverse, at: 0 }],
+      })
+      void save(get().key)
     },
     decide: (clash, take) => {
       set({ clashes: get().clashes.filter((open) => open !== clash) })
@@ -315,5 +362,6 @@ export const useDraftStore = create<DraftState>((set, get) => {
         fromOthers: compareTemplates(draft, loaded.draft),
       })
     },
+    isUnsaved: () => [get(), ...before.values()].some(({ waiting }) => waiting.length > 0),
   }
 })

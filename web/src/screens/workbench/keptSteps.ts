@@ -13,14 +13,25 @@ export interface Steps {
   done: Step[]
   undone: Step[]
 }
+export const noSteps: Steps = { done: [], undone: [] }
 
 const prefix = 'wickerframe/steps/'
 /** What is long ago is not taken back after a reload; a browser holds about five megabytes in all. */
 const mostSteps = 100
 const mostLetters = 1_000_000
 
-/** Keeps what can be taken back of a draft as it stands at a revision, for this tab; as much of it as there is room for. */
-export const keepSteps = (key: string, revision: number, { done, undone }: Steps): void => {
+/**
+ * Of a draft two revisions are kept, the one it has and the one that is being saved: whoever loads the page anew before the answer
+ * came finds either.
+ */
+const slot = (key: string, revision: number): string => `${prefix}${key}/${revision % 2}`
+
+/**
+ * Keeps what can be taken back of a draft at a revision, for this tab, before it is sent; as much of it as there is room for.
+ * @param steps null: what the draft would be at that revision has no steps of its own
+ */
+export const keepSteps = (key: string, revision: number, steps: Steps | null): void => {
+  const { done, undone } = steps ?? noSteps
   let most = mostSteps
   let text: string
   do {
@@ -28,8 +39,8 @@ export const keepSteps = (key: string, revision: number, { done, undone }: Steps
     most = Math.floor(most / 2)
   } while (text.length > mostLetters && most > 0)
   try {
-    if (text.length > mostLetters) sessionStorage.removeItem(prefix + key)
-    else sessionStorage.setItem(prefix + key, text)
+    if (!steps || text.length > mostLetters) sessionStorage.removeItem(slot(key, revision))
+    else sessionStorage.setItem(slot(key, revision), text)
   } catch {
     // No room, or storage is off: undo goes no further back than the page was opened.
   }
@@ -37,14 +48,13 @@ export const keepSteps = (key: string, revision: number, { done, undone }: Steps
 
 /** What was kept of a draft, where it still stands at that revision: with somebody else’s edits between, places are others. */
 export const stepsKept = (key: string, revision: number): Steps => {
-  const none: Steps = { done: [], undone: [] }
   try {
-    const kept = JSON.parse(sessionStorage.getItem(prefix + key) ?? 'null') as
+    const kept = JSON.parse(sessionStorage.getItem(slot(key, revision)) ?? 'null') as
       | (Steps & { revision: number })
       | null
-    return kept?.revision === revision ? { done: kept.done, undone: kept.undone } : none
+    return kept?.revision === revision ? { done: kept.done, undone: kept.undone } : noSteps
   } catch {
-    return none
+    return noSteps
   }
 }
 

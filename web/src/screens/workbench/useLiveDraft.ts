@@ -4,11 +4,15 @@ import { useDraftStore } from './draftStore.ts'
 
 const lookEveryMilliseconds = 4000
 
-/** Opens a draft that was loaded, looks now and then what others do to it, and asks before what is not saved is left. */
+// Wherever somebody went meanwhile, what is not saved is not closed without a question.
+window.addEventListener('beforeunload', (event) => {
+  if (useDraftStore.getState().isUnsaved()) event.preventDefault()
+})
+
+/** Opens a draft that was loaded, and looks now and then what others do to it. */
 export const useLiveDraft = (loaded: TemplateDraft | undefined): void => {
   const open = useDraftStore((store) => store.open)
   const look = useDraftStore((store) => store.look)
-  const unsaved = useDraftStore((store) => store.waiting.length > 0)
   useEffect(() => {
     if (loaded) open(loaded)
   }, [loaded, open])
@@ -18,10 +22,4 @@ export const useLiveDraft = (loaded: TemplateDraft | undefined): void => {
     }, lookEveryMilliseconds)
     return () => clearInterval(timer)
   }, [look])
-  useEffect(() => {
-    if (!unsaved) return
-    const stay = (event: BeforeUnloadEvent) => event.preventDefault()
-    window.addEventListener('beforeunload', stay)
-    return () => window.removeEventListener('beforeunload', stay)
-  }, [unsaved])
 }
