@@ -16,9 +16,10 @@ let schema: FreshSchema
 let server: Server
 let address: string
 let misbehaviours: Misbehaviours
+let clock = Date.UTC(2026, 8, 16, 12)
 beforeAll(async () => {
   schema = await startFreshSchema(fileURLToPath(new URL('../migrations', import.meta.url)))
-  const courses = new Courses(schema.pool, () => '2026-09-16T12:00:00.000Z')
+  const courses = new Courses(schema.pool, () => new Date(clock).toISOString())
   misbehaviours = new Misbehaviours(schema.pool)
   const app = express()
   app.use(connectorPath, connectorRoutes(courses, misbehaviours, schema.pool, token))
@@ -161,6 +162,26 @@ describe('a change set', () => {
     await apply([page('a')])
     expect((await apply([page('b')], newKey(), revision)).status).toBe(409)
     expect(await names()).toEqual(['Page a'])
+  })
+  it('gives a revision that was never there, also when the database is brought back from a copy of itself', async () => {
+    const [copy] = await schema.pool.query(
+      `SELECT revision, document
+       FROM courses
+       WHERE id = ?`,
+      [course],
+    )
+    const [{ revision, document }] = copy as [{ revision: number; document: string }]
+    await apply([page('a')])
+    const lost = (await snapshot()).revision
+    await schema.pool.query(
+      `UPDATE courses
+       SET revision = ?, document = ?
+       WHERE id = ?`,
+      [revision, document, course],
+    )
+    clock += 1000
+    await apply([page('b')])
+    expect([await names(), (await snapshot()).revision === lost]).toEqual([['Page b'], false])
   })
   it.each(['', 'short', 'with spaces in it'])(
     'without a sound key is refused: “%s”',

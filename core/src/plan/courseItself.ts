@@ -5,6 +5,7 @@ import type { FieldBase } from './base.ts'
 import { mergeCaseOf } from './mergeCase.ts'
 import { mergeFields } from './mergeFields.ts'
 import {
+  ledThereBefore,
   ledToCreated,
   navigationByInstance,
   navigationOnPlatform,
@@ -53,6 +54,14 @@ export const mergeCourseFields = ({
   if (!chosenKey('course'))
     return { courseBase: { course: base.course, freshCourseFields: [] }, lastChanges: [] }
   const instanceOf = new Map(parts.map(({ instance }) => [placed(instance), instance]))
+  const deployed = (base.course['navigation']?.echo ?? []) as Navigation
+  for (const [id, instance] of ledThereBefore(
+    course.navigation,
+    deployed,
+    (id) => !found.has(id),
+    (instance) => created.has(instance),
+  ))
+    instanceOf.set(id, instance)
   const stands = {
     ...course,
     navigation: navigationByInstance(course.navigation, (id) => instanceOf.get(id)),

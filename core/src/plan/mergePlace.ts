@@ -1,7 +1,7 @@
 import type { ExpectedPart } from '../expand/index.ts'
 import type { BaseEntry } from './base.ts'
 import type { Decision, FieldStep } from './mergeCase.ts'
-import { listAt, movedBetween, placeAmong, placesOf } from './places.ts'
+import { listAt, movedBetween, movedByPeople, placeAmong, placesOf } from './places.ts'
 import type { PlanContext } from './planContext.ts'
 
 /** What moved in the orders of siblings since they were deployed, by the module they were deployed to. */
@@ -27,20 +27,9 @@ export const movesOf = ({ parts, base, siblings, standing, places }: PlanContext
     const deployed = deployedTo.get(parent) ?? []
     const order = deployed.map((entry) => entry.instance)
     byTemplate.set(parent, movedBetween(order, siblings.get(parent) ?? []))
-    const home = parent === null ? null : (standing(parent) ?? null)
-    const instanceOf = new Map(deployed.map((entry) => [entry.platformId, entry.instance]))
-    const lists =
-      home === null ? [listAt('module', null), listAt('item', null)] : [listAt('', home)]
     byPeople.set(
       parent,
-      new Set(
-        lists.flatMap((list) => [
-          ...movedBetween(
-            order,
-            places.idsIn(list).flatMap((id) => instanceOf.get(id) ?? []),
-          ),
-        ]),
-      ),
+      movedByPeople(deployed, parent === null ? null : (standing(parent) ?? null), places),
     )
   }
   const yetToMove = new Set(

@@ -1,9 +1,11 @@
 import { describe, expect, it } from 'vitest'
 import { applyChanges, Change, everyCourseItem } from '../course/index.ts'
 import { exampleTemplate } from '../rules/example/exampleCourse.ts'
-import { everyItem, isModule, type Template } from '../template/index.ts'
+import { everyItem, isModule, newModule, type Template } from '../template/index.ts'
 import { proofOf } from './index.ts'
 import { Standing } from './standing.testing.ts'
+import { textPage } from './textPage.testing.ts'
+import { changedExample } from './versions.testing.ts'
 
 const leading = (to: Readonly<Record<string, string | undefined>>): Template => ({
   ...exampleTemplate(),
@@ -123,6 +125,25 @@ describe('where the navigation leads', () => {
     at.undo(record)
     at.undo(later.record)
     expect(led(at)).toEqual({ New: undefined })
+  })
+  it('is led again to a part that an undo of an earlier rollout took away, once a rollout makes it again', () => {
+    const at = new Standing('keeps marks')
+    at.deploy(exampleTemplate())
+    const more = changedExample(({ parts }) => {
+      parts.push({ ...newModule('tour', 'The tour'), items: [textPage('quay', 'The quay')] })
+    })
+    const { record } = at.deploy(more)
+    const later = {
+      ...more,
+      navigation: leading({ Tour: 'part:quay', Mine: 'part:quay' }).navigation,
+    }
+    at.deploy(later)
+    edited(at, { Tour: `item:${idOf(at, 'The quay')}`, Ours: `item:${idOf(at, 'The quay')}` })
+    at.undo(record)
+    expect(idOf(at, 'The quay')).toBe('none')
+    at.deploy(later)
+    const quay = `item:${idOf(at, 'The quay')}`
+    expect(led(at)).toEqual({ Tour: quay, Ours: quay })
   })
   it('is led again to what an undo brings back under a new id, also where it is somebody’s own', () => {
     const at = new Standing('keeps marks')

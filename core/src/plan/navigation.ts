@@ -36,6 +36,27 @@ export const navigationByInstance = (
   })
 
 /**
+ * What led to a part that is gone and comes again, by the id it had: where an entry leads to nothing now, and one that reads alike
+ * was deployed to lead to the part.
+ * @param deployed the navigation as it was deployed, by instances
+ * @param isGone whether nothing stands under an id
+ * @param comes whether a part is made
+ */
+export const ledThereBefore = (
+  navigation: Navigation,
+  deployed: Navigation,
+  isGone: (id: string) => boolean,
+  comes: (instance: string) => boolean,
+): [id: string, instance: string][] =>
+  navigation.flatMap(({ label, to }) => {
+    const id = targetIn('item', to)
+    const instance = targetIn('part', deployed.find((entry) => entry.label === label)?.to)
+    return id !== null && isGone(id) && instance !== null && comes(instance)
+      ? [[id, instance] as [string, string]]
+      : []
+  })
+
+/**
  * A navigation as a change writes it.
  * @param refOf the id of an instance, or the reference of what is created; null where it is not in the course
  */

@@ -1,5 +1,6 @@
 import { isCourseModule, type Course, type CourseChild } from '../course/index.ts'
 import { fewestMoves } from '../pair/index.ts'
+import type { BaseEntry } from './base.ts'
 
 /**
  * What stands in one list: everything in a module, or at the top the modules, or the items outside every module. `of` says
@@ -81,4 +82,27 @@ export const movedBetween = (before: readonly string[], after: readonly string[]
   const place = new Map(after.map((id, i) => [id, i]))
   const both = before.filter((id) => place.has(id))
   return new Set(fewestMoves(both.map((id) => place.get(id) ?? 0)).flatMap((i) => both[i] ?? []))
+}
+
+/**
+ * Instances that people moved among their siblings: the fewest moves tell.
+ * @param deployed what was deployed to one parent and stands, in order
+ * @param home platform id of that parent; null: the top
+ */
+export const movedByPeople = (
+  deployed: readonly BaseEntry[],
+  home: string | null,
+  places: Places,
+): Set<string> => {
+  const order = deployed.map((entry) => entry.instance)
+  const instanceOf = new Map(deployed.map((entry) => [entry.platformId, entry.instance]))
+  const lists = home === null ? [listAt('module', null), listAt('item', null)] : [listAt('', home)]
+  return new Set(
+    lists.flatMap((list) => [
+      ...movedBetween(
+        order,
+        places.idsIn(list).flatMap((id) => instanceOf.get(id) ?? []),
+      ),
+    ]),
+  )
 }

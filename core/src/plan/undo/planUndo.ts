@@ -12,6 +12,7 @@ import { freshened } from './freshened.ts'
 import { ledBack, withLinksBack } from './linksBack.ts'
 import { ordersBack } from './ordersBack.ts'
 import { setBack } from './setBack.ts'
+import { inStandingOrder } from './standingOrder.ts'
 import { takeAway } from './takeAway.ts'
 import { undoneBase } from './undoneBase.ts'
 import { startUndoing, type UndoInput, type Undoing } from './undoing.ts'
@@ -46,7 +47,7 @@ const nextBase = (undoing: Undoing): NextBase => {
   return {
     course: undone.course,
     freshCourseFields: [],
-    parts: undone.parts.map((entry) => {
+    parts: inStandingOrder(undone.parts, undoing).map((entry) => {
       const html = pages.get(entry.platformId)
       return {
         ...unchangedEntry(entry),

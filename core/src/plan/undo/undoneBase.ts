@@ -34,8 +34,8 @@ const sentTakenBack = <T extends Sent>(
   )
 }
 
-/** Names in the order before, with those that only stand now after the ones they follow now. */
-const ordered = (before: readonly string[], present: readonly string[]): string[] => {
+/** Names in an order, with those that only stand in another after the ones they follow there. */
+export const inOrderOf = (before: readonly string[], present: readonly string[]): string[] => {
   const known = new Set(before)
   const following = new Map<string | null, string[]>()
   let last: string | null = null
@@ -61,7 +61,7 @@ const orderTakenBack = (
     present.filter((name) => inAfter.has(name)),
     after.filter((name) => inPresent.has(name)),
   )
-  return isAsLeft ? ordered(before, present) : ordered(present, before)
+  return isAsLeft ? inOrderOf(before, present) : inOrderOf(present, before)
 }
 
 /** The order of questions, taken back as it is on the platform: those that were asked before change places among themselves. */

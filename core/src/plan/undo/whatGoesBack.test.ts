@@ -149,6 +149,36 @@ describe('orders that a rollout changed, when it is taken back', () => {
     expect(namesIn(at, 'The tour')).toEqual(['The quay', 'The mole', 'The bell', 'The light'])
     expect(kinds(plan.changes)).toEqual(['move-item'])
   })
+  it('are those from which a later version goes on, also where it put a part among them', () => {
+    const later = withModules(tour('light', 'mole', 'buoy', 'quay'), landfall)
+    const at = deployed(first)
+    const { record } = at.deploy(withModules(tour('light', 'mole', 'quay'), landfall))
+    at.deploy(later)
+    at.undo(record)
+    expect(namesIn(at, 'The tour').filter((name) => name !== 'The buoy')).toEqual([
+      'The quay',
+      'The mole',
+      'The light',
+    ])
+    at.deploy(later)
+    expect(namesIn(at, 'The tour')).toEqual(['The light', 'The mole', 'The buoy', 'The quay'])
+  })
+  it('leave what people moved where they put it, and as what they moved', () => {
+    const before = withModules(tour('quay', 'mole', 'light', 'bell'))
+    const at = deployed(before)
+    const module = moduleNamed(at, 'The tour').id
+    at.edit([{ change: 'move-item', id: at.item('The bell').id, module, at: 0 }])
+    const { record } = at.deploy(withModules(tour('mole', 'quay', 'light', 'bell')))
+    at.undo(record)
+    const theirs = ['The bell', 'The quay', 'The mole', 'The light']
+    expect(namesIn(at, 'The tour')).toEqual(theirs)
+    expect(at.plan(before).changes).toEqual([])
+    const { plan } = at.deploy(withModules(tour('quay', 'bell', 'mole', 'light')))
+    expect(stepOf(plan.steps, 'The bell')?.fields.map(({ field, does }) => [field, does])).toEqual([
+      ['place', 'conflict'],
+    ])
+    expect(namesIn(at, 'The tour')).toEqual(theirs)
+  })
   it('of a module that is gone since are not spoken of', () => {
     const at = deployed(first)
     const { record } = at.deploy(withModules(tour('light', 'mole', 'quay'), landfall))
