@@ -156,10 +156,16 @@ export const useDraftStore = create<DraftState>((set, get) => {
   /** The templates that were open before in this sitting: what was done to them goes on being saved. */
   const before = new Map<string, Held>()
   const of = (key: string): Held | undefined => (get().key === key ? get() : before.get(key))
+  /** Of a draft that is saved only what was done to it is kept: there may be many, and large ones. */
+  const leave = (held: Held): void =>
+    void before.set(
+      held.key,
+      held.waiting.length > 0 ? held : { ...held, draft: null, upper: null },
+    )
   const put = (key: string, what: Partial<Held>): void => {
     const held = before.get(key)
     if (get().key === key) set(what)
-    else if (held) before.set(key, { ...held, ...what })
+    else if (held) leave({ ...held, ...what })
   }
   /** Puts the edits that wait onto what the server has; those that cannot stand there become clashes. */
   const rebase = async (key: string): Promise<void> => {
@@ -286,11 +292,12 @@ export const useDraftStore = create<DraftState>((set, get) => {
     ...nothingOpen,
     open: (loaded) => {
       const { key } = loaded
-      if (get().key !== key && get().key !== '') before.set(get().key, get())
+      if (get().key !== key && get().key !== '') leave(get())
       const held = of(key)
       before.delete(key)
       // What was loaded a while ago is older than what stands here.
-      if (held && (held.waiting.length > 0 || held.revision > loaded.draftRevision)) set(held)
+      if (held?.draft && (held.waiting.length > 0 || held.revision > loaded.draftRevision))
+        set(held)
       else if (held) set({ ...held, ...asLoaded(loaded) })
       else set({ ...nothingOpen, ...stepsTo(loaded), key, ...asLoaded(loaded) })
     },
